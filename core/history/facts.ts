@@ -1,0 +1,99 @@
+import type { PlainDate } from '../time/index.ts';
+import type {
+  CallKind,
+  ComponentClass,
+  ConditionKind,
+  FindingGrade,
+  System,
+  UnitKind,
+  UnitStatus,
+} from '../vocabulary/index.ts';
+
+/** Everything the history rules look at for one unit. Instants have already become site-local days. */
+export interface UnitFacts {
+  readonly unitId: string;
+  readonly kind: UnitKind;
+  readonly status: UnitStatus;
+  /** Undefined where nobody knows. */
+  readonly builtOn?: PlainDate;
+  readonly installedOn?: PlainDate;
+  readonly refrigerants: readonly string[];
+  readonly calls: readonly CallFact[];
+  readonly additions: readonly AdditionFact[];
+  /** Days on which a leak repair was proven tight. */
+  readonly provenLeakRepairs: readonly PlainDate[];
+  readonly openConditions: readonly ConditionFact[];
+}
+
+export interface CallFact {
+  readonly id: string;
+  readonly ref: string;
+  readonly kind: CallKind;
+  readonly receivedOn: PlainDate;
+  /** Sorts calls of one day. Milliseconds since 1970. */
+  readonly receivedAtMs: number;
+  readonly completedOn?: PlainDate;
+  readonly completedAtMs?: number;
+  /** Systems the complaint or the findings name; empty when nobody has said. */
+  readonly systems: readonly System[];
+  readonly findings: readonly FindingFact[];
+}
+
+export interface FindingFact {
+  readonly componentClass?: ComponentClass;
+  readonly componentRaw: string;
+  readonly failure: string;
+  readonly grade: FindingGrade;
+}
+
+export interface AdditionFact {
+  readonly id: string;
+  readonly callRef: string;
+  readonly on: PlainDate;
+  /** Pounds; undefined when the sheet says "added" without a weight. */
+  readonly pounds?: number;
+  /** Right after installation or an opened circuit: part of the charge, not evidence of a leak. */
+  readonly afterOpening: boolean;
+}
+
+export interface ConditionFact {
+  readonly id: string;
+  readonly kind: ConditionKind;
+  readonly hazard: boolean;
+  readonly openedOn: PlainDate;
+  readonly text: string;
+}
+
+/** Company settings for the history rules; defaults are common practice. Every change is dated. */
+export interface HistorySettings {
+  readonly callbackDays: number;
+  readonly repeatWindowDays: number;
+  readonly repeatSameClass: number;
+  readonly repeatAnyFailures: number;
+  /** Month in which a season-year begins: additions in one summer are one season-year. */
+  readonly seasonYearStartMonth: number;
+  /** How long a callback stays on the watch list. */
+  readonly callbackWatchDays: number;
+  readonly lifeYears: Readonly<Record<UnitKind, number>>;
+}
+
+export const DEFAULT_HISTORY_SETTINGS: HistorySettings = {
+  callbackDays: 30,
+  repeatWindowDays: 365,
+  repeatSameClass: 2,
+  repeatAnyFailures: 3,
+  seasonYearStartMonth: 1,
+  callbackWatchDays: 90,
+  // Median service life, ASHRAE Handbook – HVAC Applications [from memory]: rooftop 15, water-source 19, furnace 18, boiler 35.
+  lifeYears: {
+    'package gas/electric': 15,
+    'package heat pump': 15,
+    'package cooling only': 15,
+    'split with air handler': 15,
+    'make-up air': 15,
+    'water-source heat pump': 19,
+    boiler: 35,
+    'unit heater': 18,
+    'exhaust fan': 20,
+  },
+};

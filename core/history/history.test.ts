@@ -1,0 +1,308 @@
+import fc from 'fast-check';
+import { addDays, fromDayNumber, type PlainDate } from '../time/index.ts';
+import type { ComponentClass, FindingGrade, System } from '../vocabulary/index.ts';
+import {
+  callbacksOf,
+  DEFAULT_HISTORY_SETTINGS as SETTINGS,
+  failuresOf,
+  leakerOf,
+  repeatsOf,
+  seasonYear,
+  storyOf,
+  unitVerdict,
+  type CallFact,
+  type UnitFacts,
+} from './index.ts';
+
+/**
+ * The rules for callback (30 days), repeat (same class twice or any three within 365 days) and leaker (two season-years) are
+ * common practice of the trade, no published source; the limits are company settings.
+ */
+
+let serial = 0;
+function call(
+  on: PlainDate,
+  given: Partial<CallFact> & {
+    component?: ComponentClass;
+    grade?: FindingGrade;
+    system?: System;
+    doneAfter?: number;
+  } = {},
+): CallFact {
+  const id = `call-${++serial}`;
+  const { component, grade = 'proven', system, doneAfter, ...rest } = given;
+  const at = Date.parse(`${on}T12:00Z`);
+  const done =
+    doneAfter === undefined ? {} : { completedOn: addDays(on, doneAfter), completedAtMs: at + doneAfter * 864e5 + 1 };
+  return {
+    id,
+    ref: id,
+    kind: 'call',
+    receivedOn: on,
+    receivedAtMs: at,
+    systems: system ? [system] : [],
+    findings: component ? [{ componentClass: component, componentRaw: component, failure: 'broken', grade }] : [],
+    ...done,
+    ...rest,
+  };
+}
+
+const unit = (given: Partial<UnitFacts>): UnitFacts => ({
+  unitId: 'u',
+  kind: 'package gas/electric',
+  status: 'in service',
+  refrigerants: ['R-410A'],
+  calls: [],
+  additions: [],
+  provenLeakRepairs: [],
+  openConditions: [],
+  ...given,
+});
+
+describe('failures', () => {
+  it('are calls only: maintenance and planned returns never count', () => {
+    const calls = [
+      call('2026-01-01', { kind: 'maintenance', component: 'compressor' }),
+      call('2026-01-02', { kind: 'planned return', component: 'compressor' }),
+      call('2026-01-03', { component: 'compressor' }),
+    ];
+    expect(failuresOf({ calls }).map((f) => f.call.receivedOn)).toEqual(['2026-01-03']);
+  });
+
+  it('leave out what was not found or not reproduced, and keep what nobody wrote down as unknown', () => {
+    expect(failuresOf({ calls: [call('2026-01-01', { component: 'igniter', grade: 'not reproduced' })] })).toEqual([]);
+    expect(failuresOf({ calls: [call('2026-01-01')] })[0]?.findings).toEqual([]);
+  });
+});
+
+describe('callback', () => {
+  const pair = (gap: number, given: Parameters<typeof call>[1] = {}) => ({
+    calls: [
+      call('2026-03-01', { system: 'cooling', doneAfter: 1 }),
+      call(addDays('2026-03-02', gap), { system: 'cooling', ...given }),
+    ],
+  });
+
+  it('is a new call within 30 site-local days after completion, the 30th included', () => {
+    expect(callbacksOf(pair(30), SETTINGS)).toHaveLength(1);
+    expect(callbacksOf(pair(31), SETTINGS)).toHaveLength(0);
+    expect(callbacksOf(pair(30), SETTINGS)[0]?.reason.text).toContain('30 days');
+  });
+
+  it('needs the same system, known on both sides', () => {
+    expect(callbacksOf(pair(5, { system: 'heating' }), SETTINGS)).toEqual([]);
+    expect(callbacksOf(pair(5, { systems: [] }), SETTINGS)).toEqual([]);
+  });
+
+  it('is not planned work, and not a call that came in while the first was still open', () => {
+    expect(callbacksOf(pair(5, { kind: 'planned return' }), SETTINGS)).toEqual([]);
+    const open = {
+      calls: [call('2026-03-01', { system: 'cooling', doneAfter: 9 }), call('2026-03-04', { system: 'cooling' })],
+    };
+    expect(callbacksOf(open, SETTINGS)).toEqual([]);
+  });
+});
+
+describe('repeat', () => {
+  it('same component class twice within any 365 days, the 365th included', () => {
+    const twice = (gap: number) =>
+      repeatsOf(
+        {
+          calls: [
+            call('2025-01-10', { component: 'capacitor' }),
+            call(addDays('2025-01-10', gap), { component: 'capacitor' }),
+          ],
+        },
+        SETTINGS,
+      );
+    expect(twice(365)).toHaveLength(1);
+    expect(twice(365)[0]).toMatchObject({ kind: 'same component', componentClass: 'capacitor' });
+    expect(twice(366)).toEqual([]);
+  });
+
+  it('any three failures within 365 days, whatever failed', () => {
+    const calls = [
+      call('2025-06-01', { component: 'contactor' }),
+      call('2025-09-01', { component: 'igniter' }),
+      call('2026-05-30'),
+    ];
+    expect(repeatsOf({ calls }, SETTINGS)).toMatchObject([{ kind: 'any failures' }]);
+    expect(repeatsOf({ calls: calls.slice(0, 2) }, SETTINGS)).toEqual([]);
+  });
+
+  it('does not join components nobody named', () => {
+    expect(repeatsOf({ calls: [call('2026-01-01'), call('2026-02-01')] }, SETTINGS)).toEqual([]);
+  });
+
+  it('does not depend on the order in which calls were written down (property)', () => {
+    const some = fc.array(
+      fc.record({
+        day: fc.integer({ min: 18000, max: 19500 }),
+        component: fc.constantFrom<ComponentClass>('compressor', 'igniter', 'drain'),
+      }),
+      { maxLength: 8 },
+    );
+    fc.assert(
+      fc.property(some, (list) => {
+        const calls = list.map((c) => call(fromDayNumber(c.day), { component: c.component }));
+        const sets = (cs: CallFact[]) =>
+          repeatsOf({ calls: cs }, SETTINGS)
+            .map((r) => `${r.kind} ${r.failures.map((f) => f.call.receivedOn).sort()}`)
+            .sort();
+        expect(sets([...calls].reverse())).toEqual(sets(calls));
+      }),
+    );
+  });
+
+  it('planned work between two failures changes nothing (property)', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.integer({ min: 0, max: 700 }), { maxLength: 6 }),
+        fc.array(fc.integer({ min: 0, max: 700 }), { maxLength: 6 }),
+        (failures, planned) => {
+          const bare = failures.map((d) => call(addDays('2024-01-01', d), { component: 'drain' }));
+          const noise = planned.map((d) => call(addDays('2024-01-01', d), { component: 'drain', kind: 'maintenance' }));
+          expect(repeatsOf({ calls: [...bare, ...noise] }, SETTINGS)).toHaveLength(
+            repeatsOf({ calls: bare }, SETTINGS).length,
+          );
+        },
+      ),
+    );
+  });
+});
+
+describe('leaker', () => {
+  const added = (on: PlainDate, pounds?: number, afterOpening = false) => ({
+    id: `a${on}`,
+    callRef: `c${on}`,
+    on,
+    afterOpening,
+    ...(pounds === undefined ? {} : { pounds }),
+  });
+
+  it('is charge added in two season-years with no proven repair between', () => {
+    const additions = [added('2024-04-20', 2.5), added('2025-04-28', 3)];
+    expect(leakerOf({ additions, provenLeakRepairs: [] }, SETTINGS)?.pounds).toBe(5.5);
+    expect(leakerOf({ additions, provenLeakRepairs: ['2024-07-01'] }, SETTINGS)).toBeUndefined();
+    expect(
+      leakerOf({ additions: [added('2025-04-20', 1), added('2025-08-20', 1)], provenLeakRepairs: [] }, SETTINGS),
+    ).toBeUndefined();
+  });
+
+  it('counts one winter as one season-year where the year starts in October', () => {
+    expect(seasonYear('2025-12-30', 10)).toBe(seasonYear('2026-02-02', 10));
+    expect(
+      leakerOf(
+        { additions: [added('2025-12-30', 1), added('2026-02-02', 1)], provenLeakRepairs: [] },
+        { seasonYearStartMonth: 10 },
+      ),
+    ).toBeUndefined();
+  });
+
+  it('leaves out charge after an opened circuit, and never turns a missing weight into zero pounds', () => {
+    expect(
+      leakerOf({ additions: [added('2024-04-20', 8, true), added('2025-04-28', 3)], provenLeakRepairs: [] }, SETTINGS),
+    ).toBeUndefined();
+    const unweighed = leakerOf(
+      { additions: [added('2024-04-20'), added('2025-04-28')], provenLeakRepairs: [] },
+      SETTINGS,
+    );
+    expect(unweighed?.pounds).toBeUndefined();
+    expect(unweighed?.reason.text).toContain('no weights recorded');
+  });
+});
+
+describe('verdict', () => {
+  const two = [
+    call('2026-01-10', { component: 'control fuse', system: 'electrical', doneAfter: 0 }),
+    call('2026-06-10', { component: 'control fuse', system: 'electrical' }),
+  ];
+
+  it('says the worst first: a hazard outweighs every repeat', () => {
+    const hazard = {
+      id: 'h',
+      kind: 'exchanger holed or cracked' as const,
+      hazard: true,
+      openedOn: '2026-02-01',
+      text: 'sooted',
+    };
+    const verdict = unitVerdict(unit({ calls: two, openConditions: [hazard] }), SETTINGS, '2026-07-01');
+    expect(verdict.flags.map((f) => f.kind)).toEqual(['hazard', 'repeat']);
+    expect(verdict.sentence).toMatch(/^Hazard left open: exchanger/);
+    expect(verdict.score).toBeGreaterThan(unitVerdict(unit({ calls: two }), SETTINGS, '2026-07-01').score);
+  });
+
+  it('every flag shows its reasons, and says when time alone changes it', () => {
+    const verdict = unitVerdict(unit({ calls: two }), SETTINGS, '2026-07-01');
+    for (const flag of verdict.flags)
+      expect(flag.reasons.every((r) => r.text.length > 0 && r.rule.length > 0)).toBe(true);
+    const change = verdict.changesOn as PlainDate;
+    expect(unitVerdict(unit({ calls: two }), SETTINGS, addDays(change, -1)).score).toBe(verdict.score);
+    expect(unitVerdict(unit({ calls: two }), SETTINGS, change).score).not.toBe(verdict.score);
+  });
+
+  it('changes on no day before the one it names (property)', () => {
+    const gaps = fc.array(fc.integer({ min: 1, max: 300 }), { minLength: 1, maxLength: 5 });
+    fc.assert(
+      fc.property(gaps, (days) => {
+        let on = '2024-01-01';
+        const calls = days.map((d) =>
+          call((on = addDays(on, d)), { component: 'drain', system: 'drainage', doneAfter: 0 }),
+        );
+        const facts = unit({ calls, builtOn: '2011-03-03' });
+        const from = addDays(on, 1);
+        const verdict = unitVerdict(facts, SETTINGS, from);
+        for (let k = 1; k < 500; k += 3) {
+          const day = addDays(from, k);
+          if (verdict.changesOn !== undefined && day >= verdict.changesOn) break;
+          const later = unitVerdict(facts, SETTINGS, day);
+          expect(later.flags.map((f) => f.kind)).toEqual(verdict.flags.map((f) => f.kind));
+          expect(later.score).toBe(verdict.score);
+        }
+      }),
+      { numRuns: 40 },
+    );
+  });
+
+  it('flags age with its refrigerant, and does not guess an age nobody knows', () => {
+    const old = unitVerdict(unit({ builtOn: '2005-05-05', refrigerants: ['R-22'] }), SETTINGS, '2026-05-04');
+    expect(old.flags[0]?.sentence).toBe('20 years old and charged with R-22.');
+    expect(unitVerdict(unit({}), SETTINGS, '2026-05-05').flags).toEqual([]);
+  });
+
+  it('waits for nobody to repair a unit out of use, but keeps its hazards', () => {
+    const hazard = { id: 'h', kind: 'burnt wiring' as const, hazard: true, openedOn: '2026-02-01', text: '' };
+    const verdict = unitVerdict(
+      unit({ calls: two, status: 'out of use', openConditions: [hazard] }),
+      SETTINGS,
+      '2026-07-01',
+    );
+    expect(verdict.flags.map((f) => f.kind)).toEqual(['hazard']);
+  });
+
+  it('has evidence that new evidence changes', () => {
+    const before = unitVerdict(unit({ calls: two }), SETTINGS, '2026-07-01').flags[0]?.evidence;
+    const after = unitVerdict(
+      unit({ calls: [...two, call('2026-06-20', { component: 'control fuse' })] }),
+      SETTINGS,
+      '2026-07-01',
+    ).flags[0]?.evidence;
+    expect(after).not.toBe(before);
+  });
+});
+
+describe('story', () => {
+  it('joins a failure to its repeat and a callback to what it came back from', () => {
+    const calls = [
+      call('2026-05-01', { component: 'condenser fan motor', system: 'cooling', doneAfter: 0 }),
+      call('2026-05-11', { component: 'condenser fan motor', system: 'cooling' }),
+      call('2026-05-20', { kind: 'maintenance' }),
+    ];
+    const story = storyOf(unit({ calls }), SETTINGS);
+    expect(story.marks).toHaveLength(3);
+    expect(story.arcs).toEqual([
+      { kind: 'repeat', fromCallId: calls[0]?.id, toCallId: calls[1]?.id, label: 'condenser fan motor again' },
+      { kind: 'callback', fromCallId: calls[0]?.id, toCallId: calls[1]?.id, label: 'back after 10 days' },
+    ]);
+  });
+});

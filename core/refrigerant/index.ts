@@ -1,0 +1,4 @@
+/** Refrigerants: saturation curves, superheat and subcooling, and when a charge must not be judged yet. */
+export { REFRIGERANTS, type RefrigerantName } from './curves.ts';
+export * from './saturation.ts';
+export * from './charge.ts';

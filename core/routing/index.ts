@@ -1,0 +1,7 @@
+/** Routing: one crew's day as problem, exact proof, search, and an independent checker. */
+export * from './travel.ts';
+export * from './problem.ts';
+export { costOf, planOf, returnTime } from './evaluate.ts';
+export { exactPlan, MOST_STOPS_FOR_PROOF } from './exact.ts';
+export { searchDay, solveDay, type Progress, type SearchOptions } from './search.ts';
+export { violationsOf } from './checker.ts';

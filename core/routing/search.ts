@@ -1,0 +1,172 @@
+import { seededRandom, wholeBetween, type Random } from '../random/index.ts';
+import { costOf, planOf, returnTime } from './evaluate.ts';
+import { exactPlan, MOST_STOPS_FOR_PROOF } from './exact.ts';
+import { checkProblem, type Plan, type RoutingProblem } from './problem.ts';
+
+export interface Progress {
+  readonly plan: Plan;
+  /** Share of the work done, 0 to 1. */
+  readonly share: number;
+}
+
+export interface SearchOptions {
+  readonly seed?: number;
+  readonly iterations?: number;
+}
+
+const DEFAULT_ITERATIONS = 4000;
+const YIELD_EVERY = 50;
+
+/**
+ * Plans a crew's day. Small days are proved best; larger ones are searched, yielding the best plan so far so that the caller
+ * can show it, stop at a time of its own choosing, or cancel.
+ */
+export function* solveDay(problem: RoutingProblem, options: SearchOptions = {}): Generator<Progress, Plan> {
+  if (problem.stops.length <= MOST_STOPS_FOR_PROOF) {
+    const plan = exactPlan(problem);
+    yield { plan, share: 1 };
+    return plan;
+  }
+  return yield* searchDay(problem, options);
+}
+
+/**
+ * Large-neighbourhood search (after Shaw 1998; Ropke & Pisinger 2006): take some stops out, put them back where they cost
+ * least, keep what is better or nearly as good while the temperature falls; polish the best by moving single stops and
+ * reversing stretches.
+ */
+export function* searchDay(
+  problem: RoutingProblem,
+  { seed = 1, iterations = DEFAULT_ITERATIONS }: SearchOptions = {},
+): Generator<Progress, Plan> {
+  checkProblem(problem);
+  const random = seededRandom(seed);
+  const all = problem.stops.map((_, index) => index);
+  let current = polish(problem, insertAll(problem, [], all, random, 0));
+  let currentCost = costOf(problem, current);
+  let best = current;
+  let bestCost = currentCost;
+  const hot = Math.max(1, bestCost * 0.01);
+  for (let i = 0; i < iterations; i++) {
+    if (i % YIELD_EVERY === 0) yield { plan: planOf(problem, best, 'best found'), share: i / iterations };
+    const kept = removeSome(problem, current, random);
+    const missing = all.filter((index) => !kept.includes(index));
+    let candidate = insertAll(problem, kept, missing, random, 0.15);
+    if (i % 10 === 0) candidate = polish(problem, candidate);
+    const cost = costOf(problem, candidate);
+    const temperature = hot * (1 - i / iterations) ** 2 + 1e-6;
+    if (cost < currentCost || random() < Math.exp((currentCost - cost) / temperature)) {
+      current = candidate;
+      currentCost = cost;
+    }
+    if (cost < bestCost - 1e-9) {
+      best = polish(problem, candidate);
+      bestCost = costOf(problem, best);
+      current = best;
+      currentCost = bestCost;
+    }
+  }
+  const plan = planOf(problem, best, 'best found');
+  yield { plan, share: 1 };
+  return plan;
+}
+
+/** Takes out a stretch of the day or a scatter of stops. */
+function removeSome(problem: RoutingProblem, order: readonly number[], random: Random): number[] {
+  if (order.length === 0) return [];
+  const count = Math.min(order.length, wholeBetween(random, 1, Math.max(2, Math.ceil(order.length * 0.4))));
+  if (random() < 0.4) {
+    const start = wholeBetween(random, 0, order.length - count);
+    return [...order.slice(0, start), ...order.slice(start + count)];
+  }
+  if (random() < 0.6) {
+    // Neighbours of one stop: what lies together is best rearranged together.
+    const centre = order[wholeBetween(random, 0, order.length - 1)] as number;
+    const table = problem.travel.minutes[0] as readonly number[];
+    const near = (a: number) => table[(centre + 1) * problem.travel.places + a + 1] as number;
+    const out = new Set([...order].sort((a, b) => near(a) - near(b)).slice(0, count));
+    return order.filter((index) => !out.has(index));
+  }
+  const out = new Set<number>();
+  while (out.size < count) out.add(order[wholeBetween(random, 0, order.length - 1)] as number);
+  return order.filter((index) => !out.has(index));
+}
+
+/** Puts stops back one at a time, always the one that gains most from its best place (penalty saved against minutes added). */
+function insertAll(
+  problem: RoutingProblem,
+  kept: readonly number[],
+  missing: readonly number[],
+  random: Random,
+  noise: number,
+): number[] {
+  let order = [...kept];
+  const waiting = [...missing];
+  while (waiting.length > 0) {
+    const base = returnTime(problem, order);
+    let pick = -1;
+    let pickAt = -1;
+    let pickGain = 0;
+    waiting.forEach((index, w) => {
+      let second = Infinity;
+      let least = Infinity;
+      let leastAt = -1;
+      for (let at = 0; at <= order.length; at++) {
+        const added = returnTime(problem, insertAt(order, index, at)) - base;
+        if (added < least) {
+          second = least;
+          least = added;
+          leastAt = at;
+        } else if (added < second) second = added;
+      }
+      if (least === Infinity) return;
+      const penalty = problem.stops[index]?.penalty ?? 0;
+      if (penalty <= least) return;
+      const regret = second === Infinity ? 60 : Math.min(second - least, 60);
+      const gain = (penalty - least + regret) * (1 + noise * (random() * 2 - 1));
+      if (pick < 0 || gain > pickGain) {
+        pick = w;
+        pickAt = leastAt;
+        pickGain = gain;
+      }
+    });
+    if (pick < 0) break;
+    order = insertAt(order, waiting[pick] as number, pickAt);
+    waiting.splice(pick, 1);
+  }
+  return order;
+}
+
+/** Moves single stops and reverses stretches while that shortens the day. */
+function polish(problem: RoutingProblem, start: readonly number[]): number[] {
+  let order = [...start];
+  let time = returnTime(problem, order);
+  for (let better = true; better;) {
+    better = false;
+    for (let i = 0; i < order.length && !better; i++) {
+      const rest = [...order.slice(0, i), ...order.slice(i + 1)];
+      for (let at = 0; at <= rest.length && !better; at++) {
+        if (at === i) continue;
+        better = take(insertAt(rest, order[i] as number, at));
+      }
+      for (let j = i + 1; j < order.length && !better; j++) {
+        better = take([...order.slice(0, i), ...order.slice(i, j + 1).reverse(), ...order.slice(j + 1)]);
+      }
+    }
+  }
+  return order;
+
+  function take(candidate: number[]): boolean {
+    const back = returnTime(problem, candidate);
+    if (!(back < time - 1e-9)) return false;
+    order = candidate;
+    time = back;
+    return true;
+  }
+}
+
+const insertAt = (order: readonly number[], index: number, at: number) => [
+  ...order.slice(0, at),
+  index,
+  ...order.slice(at),
+];

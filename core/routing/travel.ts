@@ -1,0 +1,56 @@
+/**
+ * Drive times between places by time of day: tables sampled at some minutes of the day, straight lines between the samples,
+ * constant before the first and after the last.
+ */
+export interface TravelTable {
+  /** Minutes since midnight at which tables were taken, rising. */
+  readonly samples: readonly number[];
+  readonly places: number;
+  /** One row-major `places × places` table of minutes per sample. */
+  readonly minutes: readonly (readonly number[])[];
+}
+
+/**
+ * Makes a table in which leaving later never arrives earlier. Where an engine's samples break that (a drive that shortens
+ * faster than the clock runs), the earlier sample is lowered to what waiting and then driving would take.
+ *
+ * @throws RangeError when shapes do not match, a time is negative or not a number
+ */
+export function travelTable(
+  samples: readonly number[],
+  tables: readonly (readonly number[])[],
+  places: number,
+): TravelTable {
+  if (samples.length === 0 || samples.length !== tables.length)
+    throw new RangeError('a travel table needs one table for each sample');
+  samples.forEach((at, k) => {
+    if (k > 0 && !(at > (samples[k - 1] as number))) throw new RangeError('samples must rise through the day');
+  });
+  const minutes = tables.map((table, k) => {
+    if (table.length !== places * places)
+      throw new RangeError(`table ${k} has ${table.length} entries, expected ${places * places}`);
+    if (table.some((m) => !(m >= 0))) throw new RangeError(`table ${k} holds a drive time that is negative or unknown`);
+    return [...table];
+  });
+  for (let k = minutes.length - 2; k >= 0; k--) {
+    const wait = (samples[k + 1] as number) - (samples[k] as number);
+    const [now, next] = [minutes[k] as number[], minutes[k + 1] as number[]];
+    for (let i = 0; i < now.length; i++) now[i] = Math.min(now[i] as number, (next[i] as number) + wait);
+  }
+  return { samples: [...samples], places, minutes };
+}
+
+/** Drive minutes from place `from` to place `to` when leaving at `depart` (minutes since midnight). */
+export function driveMinutes(table: TravelTable, from: number, to: number, depart: number): number {
+  const { samples, minutes, places } = table;
+  const cell = from * places + to;
+  const last = samples.length - 1;
+  if (depart <= (samples[0] as number)) return (minutes[0] as readonly number[])[cell] as number;
+  if (depart >= (samples[last] as number)) return (minutes[last] as readonly number[])[cell] as number;
+  let k = 0;
+  while ((samples[k + 1] as number) <= depart) k++;
+  const start = samples[k] as number;
+  const share = (depart - start) / ((samples[k + 1] as number) - start);
+  const a = (minutes[k] as readonly number[])[cell] as number;
+  return a + share * (((minutes[k + 1] as readonly number[])[cell] as number) - a);
+}

@@ -1,0 +1,176 @@
+/** The trade's words, one per thing, shared by screens, API, tables and code. */
+
+export const UNIT_KINDS = [
+  'package gas/electric',
+  'package heat pump',
+  'package cooling only',
+  'split with air handler',
+  'make-up air',
+  'water-source heat pump',
+  'boiler',
+  'unit heater',
+  'exhaust fan',
+] as const;
+export type UnitKind = (typeof UNIT_KINDS)[number];
+
+export const UNIT_STATUSES = ['in service', 'standby', 'out of use', 'retired'] as const;
+export type UnitStatus = (typeof UNIT_STATUSES)[number];
+
+export const SYSTEMS = [
+  'cooling',
+  'heating',
+  'ventilation',
+  'controls',
+  'electrical',
+  'drainage',
+  'water side',
+] as const;
+export type System = (typeof SYSTEMS)[number];
+
+export const CALL_KINDS = ['call', 'maintenance', 'planned return'] as const;
+export type CallKind = (typeof CALL_KINDS)[number];
+
+/** How sure a finding is. Only the first two count as a failure. */
+export const FINDING_GRADES = ['proven', 'presumed', 'not found', 'not reproduced'] as const;
+export type FindingGrade = (typeof FINDING_GRADES)[number];
+
+export const FAILURES = [
+  'leak',
+  'burnt',
+  'open',
+  'shorted',
+  'grounded',
+  'stuck',
+  'seized',
+  'worn',
+  'broken',
+  'cracked',
+  'loose',
+  'chafed',
+  'plugged',
+  'dirty',
+  'out of adjustment',
+  'weak',
+  'tripped',
+  'missing',
+  'other',
+] as const;
+export type Failure = (typeof FAILURES)[number];
+
+/**
+ * Component classes with the words technicians write for them. A word not listed here stays as written and is offered for
+ * mapping; it is never guessed.
+ */
+export const COMPONENT_WORDS = {
+  compressor: ['compressor', 'comp', 'scroll', 'hermetic', 'compressor motor'],
+  'crankcase heater': ['crankcase heater', 'cch', 'belly band'],
+  contactor: ['contactor', 'contacts', 'compressor contactor'],
+  capacitor: ['capacitor', 'cap', 'run capacitor', 'run cap', 'dual cap', 'start capacitor'],
+  'condenser fan motor': ['condenser fan motor', 'condenser fan', 'cond fan', 'outdoor fan motor', 'cfm motor'],
+  'blower motor': ['blower motor', 'indoor fan motor', 'evap motor', 'supply fan motor', 'blower'],
+  'blower belt': ['blower belt', 'belt', 'belts', 'fan belt', 'v-belt'],
+  'blower bearing': ['blower bearing', 'bearing', 'bearings', 'pillow block'],
+  'heat exchanger': ['heat exchanger', 'exchanger', 'hx', 'drum exchanger', 'tube exchanger'],
+  burner: ['burner', 'burners', 'main burner'],
+  igniter: ['igniter', 'ignitor', 'hsi', 'spark electrode', 'hot surface igniter'],
+  'flame sensor': ['flame sensor', 'flame rod', 'flame sense rod'],
+  inducer: ['inducer', 'inducer motor', 'draft inducer', 'combustion blower'],
+  'gas valve': ['gas valve', 'gasvalve'],
+  'pressure switch': ['pressure switch', 'air proving switch', 'high pressure switch', 'low pressure switch'],
+  'limit switch': ['limit switch', 'limit', 'high limit', 'rollout switch', 'rollout'],
+  'control board': ['control board', 'board', 'ignition control', 'control module', 'ignition module'],
+  thermostat: ['thermostat', 'tstat', 't-stat', 'stat', 'zone sensor'],
+  transformer: ['transformer', 'xfmr', 'control transformer'],
+  'control fuse': ['control fuse', 'fuse', 'low voltage fuse', 'blade fuse'],
+  wiring: ['wiring', 'wire', 'wires', 'harness', 'conductor', 'terminal'],
+  'disconnect or breaker': [
+    'disconnect',
+    'breaker',
+    'main fuse',
+    'disconnect fuse',
+    'fuse block',
+    'disconnect or breaker',
+  ],
+  'refrigerant circuit': [
+    'refrigerant circuit',
+    'refrigerant',
+    'leak',
+    'charge',
+    'low charge',
+    'schrader',
+    'valve core',
+    'line set',
+  ],
+  'evaporator coil': ['evaporator coil', 'evaporator', 'evap coil', 'indoor coil'],
+  'condenser coil': ['condenser coil', 'condenser', 'cond coil', 'outdoor coil'],
+  'metering device': ['metering device', 'txv', 'expansion valve', 'orifice', 'piston', 'distributor'],
+  'filter-drier': ['filter-drier', 'drier', 'filter drier', 'dryer'],
+  'reversing valve': ['reversing valve', 'reversing solenoid', 'four way valve'],
+  'defrost control': ['defrost control', 'defrost board', 'defrost thermostat', 'defrost sensor'],
+  filter: ['filter', 'filters', 'air filter', 'air filters', 'oa mesh', 'outdoor-air mesh'],
+  drain: ['drain', 'condensate drain', 'drain pan', 'trap', 'p-trap', 'float switch'],
+  economizer: ['economizer', 'economiser', 'damper actuator', 'damper', 'actuator', 'outdoor-air damper'],
+  'pump or loop': ['pump or loop', 'pump', 'loop', 'flow switch', 'circulator'],
+} as const satisfies Record<string, readonly string[]>;
+
+export type ComponentClass = keyof typeof COMPONENT_WORDS;
+export const COMPONENT_CLASSES = Object.keys(COMPONENT_WORDS) as ComponentClass[];
+
+const CLASS_BY_WORD = new Map<string, ComponentClass>(
+  COMPONENT_CLASSES.flatMap((name) =>
+    [name, ...COMPONENT_WORDS[name]].map((word) => [normaliseWord(word), name] as const),
+  ),
+);
+
+/** How component words are compared: lower case, single blanks, no trailing full stop. */
+export function normaliseWord(raw: string): string {
+  return raw.toLowerCase().replace(/\s+/g, ' ').trim().replace(/\.$/, '');
+}
+
+/** The class a technician's word stands for, or undefined when nobody has said yet. */
+export function componentClassOf(
+  raw: string,
+  companyWords: ReadonlyMap<string, ComponentClass> = new Map(),
+): ComponentClass | undefined {
+  const word = normaliseWord(raw);
+  return companyWords.get(word) ?? CLASS_BY_WORD.get(word);
+}
+
+/** States a unit can be left in, each with the hazard it carries. A hazard stays in front of everybody until closed. */
+export const CONDITION_KINDS = {
+  'heat disabled': {
+    hazard: false,
+    caution: 'Occupant and owner told in writing? Nobody restores heat until the cause is repaired and proven.',
+  },
+  'exchanger holed or cracked': {
+    hazard: true,
+    caution: 'Heat off, tagged, occupant and owner told in writing. Low CO never clears an exchanger.',
+  },
+  'safety bypassed': {
+    hazard: true,
+    caution: 'A bypassed safety is for a test with you standing there. Restore it before you leave.',
+  },
+  'burnt wiring': { hazard: true, caution: 'Leave it de-energised and tagged.' },
+  'gas leak suspected': { hazard: true, caution: 'Cock shut, area aired, gas supplier called as local rules ask.' },
+  'circuit isolated': { hazard: false, caution: 'One stage less: say so to the customer.' },
+  'part borrowed': { hazard: false, caution: 'Write where it came from and where it went.' },
+  'filters out': { hazard: false, caution: 'The coil loads up in days.' },
+  'heater disconnected': {
+    hazard: false,
+    caution: 'A compressor without crankcase heat needs 24 h of it before a cold start.',
+  },
+  'override on': { hazard: false, caution: 'Somebody must take it off again.' },
+  'overcharge left': { hazard: false, caution: 'Write the pounds.' },
+  'jumper or test mode': { hazard: true, caution: 'Count the jumpers out before you leave.' },
+  'running on known leak': { hazard: false, caution: 'The leak is still there; the pounds are on the record.' },
+  other: { hazard: false, caution: '' },
+} as const;
+export type ConditionKind = keyof typeof CONDITION_KINDS;
+export const CONDITION_KIND_NAMES = Object.keys(CONDITION_KINDS) as ConditionKind[];
+
+/** What a complaint puts at stake; the order is the order of weight in call intake. */
+export const STAKES = ['danger', 'people at risk', 'stock or equipment', 'comfort', 'none'] as const;
+export type Stake = (typeof STAKES)[number];
+
+export const PRIORITIES = ['at once', 'today', 'this week', 'with the next route'] as const;
+export type Priority = (typeof PRIORITIES)[number];

@@ -1,0 +1,26 @@
+const transform = {
+  '^.+\\.tsx?$': [
+    '@swc/jest',
+    {
+      jsc: {
+        target: 'es2023',
+        parser: { syntax: 'typescript', tsx: true },
+        transform: { react: { runtime: 'automatic' } },
+      },
+      module: { type: 'es6' },
+    },
+  ],
+};
+const common = { testEnvironment: 'node', extensionsToTreatAsEsm: ['.ts', '.tsx'], transform };
+
+export default {
+  testTimeout: 30_000,
+  projects: [
+    { ...common, displayName: 'unit', testMatch: ['<rootDir>/{core,contracts,demo,web,standins}/**/*.test.ts'] },
+    {
+      ...common,
+      displayName: 'server',
+      testMatch: ['<rootDir>/server/**/*.test.ts'],
+    },
+  ],
+};
