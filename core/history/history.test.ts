@@ -280,6 +280,15 @@ describe('verdict', () => {
     expect(verdict.flags.map((f) => f.kind)).toEqual(['hazard']);
   });
 
+  it('does not count a flag that was set aside, until new evidence comes', () => {
+    const flag = unitVerdict(unit({ calls: two }), SETTINGS, '2026-07-01').flags[0];
+    const dismissals = [{ flag: 'repeat', evidence: flag?.evidence ?? '' }];
+    const aside = unitVerdict(unit({ calls: two }), SETTINGS, '2026-07-01', dismissals);
+    expect(aside).toMatchObject({ score: 0, flags: [{ setAside: true }] });
+    const again = unitVerdict(unit({ calls: [...two, call('2026-06-20', { component: 'control fuse' })] }), SETTINGS, '2026-07-01', dismissals);
+    expect(again.flags[0]?.setAside).toBe(false);
+  });
+
   it('has evidence that new evidence changes', () => {
     const before = unitVerdict(unit({ calls: two }), SETTINGS, '2026-07-01').flags[0]?.evidence;
     const after = unitVerdict(

@@ -17,6 +17,14 @@ export interface Flag {
   readonly reasons: readonly Reason[];
   /** Identities of what it rests on, joined and sorted: new evidence makes a new key and re-opens a dismissed flag. */
   readonly evidence: string;
+  /** True when somebody set it aside on exactly this evidence: shown, but not counted. */
+  readonly setAside: boolean;
+}
+
+/** A flag somebody has looked at and set aside. It holds for that evidence only. */
+export interface Dismissal {
+  readonly flag: string;
+  readonly evidence: string;
 }
 
 export interface UnitVerdict {
@@ -47,10 +55,10 @@ const WEIGHT: Record<FlagKind, number> = {
  * `callbackWatchDays`; open conditions and leaks stay until closed or repaired. Units out of use or retired are watched for
  * hazards only: nobody waits for their repair.
  */
-export function unitVerdict(facts: UnitFacts, settings: HistorySettings, asOf: PlainDate): UnitVerdict {
+export function unitVerdict(facts: UnitFacts, settings: HistorySettings, asOf: PlainDate, dismissals: readonly Dismissal[] = []): UnitVerdict {
   const changes: PlainDate[] = [];
   const inUse = facts.status === 'in service' || facts.status === 'standby';
-  const flags = [
+  const found: Found[] = [
     ...hazardFlag(facts),
     ...(inUse ? repeatFlag(facts, settings, asOf, changes) : []),
     ...(inUse ? leakerFlag(facts, settings) : []),
@@ -58,25 +66,22 @@ export function unitVerdict(facts: UnitFacts, settings: HistorySettings, asOf: P
     ...(inUse ? leftOpenFlag(facts) : []),
     ...(inUse ? ageFlag(facts, settings, asOf, changes) : []),
   ];
-  const score =
-    flags.reduce((sum, flag) => sum + WEIGHT[flag.kind], 0) + recentFailures(facts, settings, asOf, changes);
+  const flags = found.map((flag) => ({ ...flag, setAside: dismissals.some((d) => d.flag === flag.kind && d.evidence === flag.evidence) }));
+  const counted = flags.filter((flag) => !flag.setAside);
+  const score = counted.reduce((sum, flag) => sum + WEIGHT[flag.kind], 0) + recentFailures(facts, settings, asOf, changes);
   const future = changes.filter((day) => day > asOf).sort()[0];
   return {
     asOf,
     flags,
-    score: flags.length === 0 ? 0 : score,
-    sentence:
-      flags.length === 0
-        ? 'Nothing speaks against this unit.'
-        : flags
-            .slice(0, 3)
-            .map((f) => f.sentence)
-            .join(' '),
+    score: counted.length === 0 ? 0 : score,
+    sentence: counted.length === 0 ? 'Nothing speaks against this unit.' : counted.slice(0, 3).map((f) => f.sentence).join(' '),
     ...(future === undefined ? {} : { changesOn: future }),
   };
 }
 
-function hazardFlag(facts: UnitFacts): Flag[] {
+type Found = Omit<Flag, 'setAside'>;
+
+function hazardFlag(facts: UnitFacts): Found[] {
   const hazards = facts.openConditions.filter((c) => c.hazard);
   if (hazards.length === 0) return [];
   return [
@@ -89,7 +94,7 @@ function hazardFlag(facts: UnitFacts): Flag[] {
   ];
 }
 
-function leftOpenFlag(facts: UnitFacts): Flag[] {
+function leftOpenFlag(facts: UnitFacts): Found[] {
   const left = facts.openConditions.filter((c) => !c.hazard);
   if (left.length === 0) return [];
   return [
@@ -111,7 +116,7 @@ function conditionReason(rule: string, text: string, kind: string, openedOn: Pla
   };
 }
 
-function repeatFlag(facts: UnitFacts, settings: HistorySettings, asOf: PlainDate, changes: PlainDate[]): Flag[] {
+function repeatFlag(facts: UnitFacts, settings: HistorySettings, asOf: PlainDate, changes: PlainDate[]): Found[] {
   const current = repeatsOf(facts, settings).filter((repeat) => {
     const until = addDays(latestDay(repeat), settings.repeatWindowDays);
     if (until >= asOf) changes.push(addDays(until, 1));
@@ -135,7 +140,7 @@ function repeatFlag(facts: UnitFacts, settings: HistorySettings, asOf: PlainDate
 const latestDay = (repeat: Repeat): PlainDate =>
   repeat.failures[repeat.failures.length - 1]?.call.receivedOn as PlainDate;
 
-function leakerFlag(facts: UnitFacts, settings: HistorySettings): Flag[] {
+function leakerFlag(facts: UnitFacts, settings: HistorySettings): Found[] {
   const leaker = leakerOf(facts, settings);
   if (!leaker) return [];
   const times = plural(leaker.additions.length, 'time');
@@ -149,7 +154,7 @@ function leakerFlag(facts: UnitFacts, settings: HistorySettings): Flag[] {
   ];
 }
 
-function callbackFlag(facts: UnitFacts, settings: HistorySettings, asOf: PlainDate, changes: PlainDate[]): Flag[] {
+function callbackFlag(facts: UnitFacts, settings: HistorySettings, asOf: PlainDate, changes: PlainDate[]): Found[] {
   const current = callbacksOf(facts, settings).filter((callback) => {
     const until = addDays(callback.later.receivedOn, settings.callbackWatchDays);
     if (until >= asOf) changes.push(addDays(until, 1));
@@ -167,7 +172,7 @@ function callbackFlag(facts: UnitFacts, settings: HistorySettings, asOf: PlainDa
   ];
 }
 
-function ageFlag(facts: UnitFacts, settings: HistorySettings, asOf: PlainDate, changes: PlainDate[]): Flag[] {
+function ageFlag(facts: UnitFacts, settings: HistorySettings, asOf: PlainDate, changes: PlainDate[]): Found[] {
   const since = facts.builtOn ?? facts.installedOn;
   if (since === undefined) return [];
   const life = settings.lifeYears[facts.kind];

@@ -127,3 +127,22 @@ export function postponementCost(due: readonly Pick<DueTask, 'lateDays'>[]): num
   const latest = due.reduce((most, d) => Math.max(most, d.lateDays), 0);
   return 240 + 4 * Math.min(latest, 90) + 10 * Math.min(due.length, 12);
 }
+
+/**
+ * The tasks a maintenance visit did on a unit. One that names its tasks did those; one that names none (records brought in
+ * from elsewhere often do not) is taken to have done what comes round periodically and the seasonal work of its day [our choice].
+ */
+export function tasksDone(kind: UnitKind, on: PlainDate, named: readonly string[]): string[] {
+  if (named.length > 0) return [...named];
+  return MAINTENANCE_TASKS.filter((task) => task.kinds.includes(kind))
+    .filter((task) => {
+      if ('everyDays' in task.rule) return true;
+      const rule = task.rule;
+      const year = Number(on.slice(0, 4));
+      return [year - 1, year].some((y) => {
+        const [from, to] = seasonWindow(rule, y);
+        return on >= from && on <= to;
+      });
+    })
+    .map((task) => task.key);
+}

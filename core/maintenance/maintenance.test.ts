@@ -1,4 +1,4 @@
-import { dueTasks, maintenanceTask, postponementCost, type UnitMaintenance } from './index.ts';
+import { dueTasks, maintenanceTask, postponementCost, tasksDone, type UnitMaintenance } from './index.ts';
 
 const rooftop = (
   lastDone: UnitMaintenance['lastDone'],
@@ -42,6 +42,12 @@ describe('what is due', () => {
   it('does not plan units on standby or out of use', () => {
     expect(titles(rooftop({}, 'standby'), '2026-04-11')).toEqual([]);
     expect(titles(rooftop({}, 'out of use'), '2026-04-11')).toEqual([]);
+  });
+
+  it('takes a visit that names no tasks for the work of its season', () => {
+    expect(tasksDone('package gas/electric', '2026-04-10', [])).toEqual(['filters and belts', 'cooling start-up']);
+    expect(tasksDone('package gas/electric', '2026-10-10', [])).toEqual(['filters and belts', 'heating start-up']);
+    expect(tasksDone('package gas/electric', '2026-10-10', ['filters and belts'])).toEqual(['filters and belts']);
   });
 
   it('knows its tasks by key', () => {

@@ -1,0 +1,90 @@
+import { z } from 'zod';
+import { PRIORITIES, STAKES, SYSTEMS } from '#core/vocabulary';
+import { id, instant, listQuery, longText, plainDate, shortText, version } from './common.ts';
+import type { ConditionView } from './units.ts';
+
+const degrees = z.number().min(-60, 'colder than any room').max(200, 'hotter than any room');
+
+export const callFields = z.object({
+  unitId: id.nullable(),
+  complaint: longText.min(1, 'what does the caller say?'),
+  system: z.enum(SYSTEMS).nullable(),
+  caller: shortText.nullable(),
+  area: shortText.nullable(),
+  roomF: degrees.nullable(),
+  setPointF: degrees.nullable(),
+  stake: z.enum(STAKES).nullable(),
+  priority: z.enum(PRIORITIES),
+  promisedAt: instant.nullable(),
+  crewId: id.nullable(),
+  scheduledOn: plainDate.nullable(),
+});
+export const newCall = callFields.partial().extend({
+  id,
+  siteId: id,
+  receivedAt: instant,
+  complaint: callFields.shape.complaint,
+  priority: callFields.shape.priority,
+});
+export const callPatch = callFields.partial().extend({ version, cancelled: z.boolean().optional() });
+export const callList = listQuery(['received', 'priority', 'site']).extend({
+  status: z.enum(['open', 'all']).optional().default('open'),
+});
+
+export type NewCall = z.infer<typeof newCall>;
+export type CallPatch = z.infer<typeof callPatch>;
+
+export const CALL_STATUSES = ['open', 'scheduled', 'return planned', 'completed', 'cancelled'] as const;
+
+export interface CallRow {
+  readonly id: string;
+  readonly ref: string;
+  readonly kind: string;
+  readonly status: string;
+  readonly siteId: string;
+  readonly site: string;
+  readonly customer: string;
+  readonly unitId: string | null;
+  readonly unit: string | null;
+  readonly receivedAt: string;
+  readonly complaint: string;
+  readonly system: string | null;
+  readonly priority: string | null;
+  readonly crewId: string | null;
+  readonly crew: string | null;
+  readonly scheduledOn: string | null;
+  readonly promisedAt: string | null;
+  readonly completedAt: string | null;
+  readonly visitId: string | null;
+}
+
+export interface CallPage extends CallRow {
+  readonly caller: string | null;
+  readonly area: string | null;
+  readonly roomF: number | null;
+  readonly setPointF: number | null;
+  readonly stake: string | null;
+  readonly timeZone: string;
+  readonly version: number;
+  readonly visits: readonly { id: string; plannedFor: string | null; crew: string | null; entries: number }[];
+}
+
+/** What is known of a site's units the moment a call about it comes in. */
+export interface KnownAtIntake {
+  readonly siteId: string;
+  readonly access: string | null;
+  readonly openCalls: readonly CallRow[];
+  readonly units: readonly {
+    readonly id: string;
+    readonly tag: string;
+    readonly kind: string;
+    readonly status: string;
+    readonly areaServed: string | null;
+    readonly sentence: string;
+    readonly flagKinds: readonly string[];
+    readonly lastVisitAt: string | null;
+    readonly conditions: readonly ConditionView[];
+  }[];
+  /** Technicians by how often they were on this site, the one who knows it first. */
+  readonly knownTo: readonly { readonly name: string; readonly crewId: string | null; readonly visits: number }[];
+}

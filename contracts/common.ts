@@ -1,0 +1,57 @@
+import { z } from 'zod';
+import { isPlainDate } from '#core/time';
+
+/** Shapes shared by all that crosses a boundary. */
+export const id = z.uuid('must be a UUID');
+export const plainDate = z.string().refine(isPlainDate, 'must be a day YYYY-MM-DD');
+export const instant = z.iso.datetime({ offset: true, message: 'must be an ISO 8601 time with its offset' });
+export const shortText = z.string().trim().max(300, 'at most 300 characters');
+export const longText = z.string().trim().max(5000, 'at most 5,000 characters');
+export const name = z.string().trim().min(1, 'must not be empty').max(200, 'at most 200 characters');
+export const latitude = z
+  .number()
+  .min(-90, 'latitude lies between −90 and 90')
+  .max(90, 'latitude lies between −90 and 90');
+export const longitude = z
+  .number()
+  .min(-180, 'longitude lies between −180 and 180')
+  .max(180, 'longitude lies between −180 and 180');
+export const version = z.int().min(1);
+
+/** A list query: search text, sort column, direction, page. Text from the address bar, so numbers arrive as text. */
+export function listQuery<const T extends readonly [string, ...string[]]>(columns: T) {
+  return z.object({
+    q: z.string().trim().max(200).optional().default(''),
+    sort: z
+      .enum(columns)
+      .optional()
+      .default(columns[0] as T[number]),
+    dir: z.enum(['asc', 'desc']).optional().default('asc'),
+    offset: z
+      .string()
+      .regex(/^\d{1,7}$/)
+      .optional()
+      .default('0')
+      .transform(Number),
+    limit: z
+      .string()
+      .regex(/^\d{1,3}$/)
+      .optional()
+      .default('50')
+      .transform(Number)
+      .pipe(z.number().min(1).max(200)),
+  });
+}
+
+export interface Page<T> {
+  readonly rows: T[];
+  readonly total: number;
+}
+
+export interface ReasonView {
+  readonly rule: string;
+  readonly text: string;
+  readonly inputs: readonly { label: string; value: string; source: string }[];
+  readonly threshold?: string;
+  readonly changedBy?: string;
+}

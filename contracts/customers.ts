@@ -1,0 +1,24 @@
+import { z } from 'zod';
+import { id, listQuery, longText, name, shortText, version } from './common.ts';
+
+export const customerFields = z.object({ name, phone: shortText.nullable(), notes: longText.nullable() });
+export const newCustomer = customerFields.partial({ phone: true, notes: true }).extend({ id });
+export const customerPatch = customerFields.partial().extend({ version, retired: z.boolean().optional() });
+export const customerList = listQuery(['name', 'sites', 'units']);
+
+export type NewCustomer = z.infer<typeof newCustomer>;
+export type CustomerPatch = z.infer<typeof customerPatch>;
+
+export interface CustomerView {
+  readonly id: string;
+  readonly name: string;
+  readonly phone: string | null;
+  readonly notes: string | null;
+  readonly retiredAt: string | null;
+  readonly version: number;
+}
+
+export interface CustomerRow extends CustomerView {
+  readonly sites: number;
+  readonly units: number;
+}

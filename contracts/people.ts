@@ -1,0 +1,36 @@
+import { z } from 'zod';
+import type { Role } from './roles.ts';
+
+export const signInBody = z.object({
+  login: z.string().trim().min(1, 'who are you?').max(100),
+  password: z.string().min(1, 'the password is missing').max(200),
+});
+export type SignInBody = z.infer<typeof signInBody>;
+
+export interface SignedIn {
+  readonly id: string;
+  readonly login: string;
+  readonly displayName: string;
+  readonly role: Role;
+  readonly crewId: string | null;
+}
+
+export interface SessionView {
+  readonly user: SignedIn | null;
+  readonly company: string;
+  /** The company's day, in its zone. */
+  readonly today: string;
+  readonly timeZone: string;
+  /** Set while the demo is loaded and older than 14 days. */
+  readonly demoAgeDays: number | null;
+}
+
+export interface CrewView {
+  readonly id: string;
+  readonly name: string;
+  readonly yardLat: number;
+  readonly yardLon: number;
+  readonly shiftStart: number;
+  readonly shiftEnd: number;
+  readonly members: readonly { id: string; displayName: string }[];
+}

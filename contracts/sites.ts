@@ -1,0 +1,66 @@
+import { z } from 'zod';
+import { id, latitude, listQuery, longitude, longText, name, shortText, version } from './common.ts';
+import { minutesOfDay } from '#core/time';
+import type { UnitRow } from './units.ts';
+import type { CallRow } from './calls.ts';
+
+const clock = z.string().refine((text) => {
+  try {
+    return minutesOfDay(text) >= 0;
+  } catch {
+    return false;
+  }
+}, 'must be a time of day HH:MM');
+
+const hours = z
+  .tuple([clock, clock])
+  .refine(([open, close]) => minutesOfDay(close) > minutesOfDay(open), 'must close after it opens');
+
+/** Opening hours by ISO weekday "1" Monday … "7" Sunday; a day that is missing is closed. Null: nobody has said. */
+export const openingHours = z.partialRecord(z.enum(['1', '2', '3', '4', '5', '6', '7']), z.array(hours).max(4));
+export type OpeningHours = z.infer<typeof openingHours>;
+
+export const siteFields = z.object({
+  name,
+  ref: shortText.nullable(),
+  address: shortText.nullable(),
+  lat: latitude.nullable(),
+  lon: longitude.nullable(),
+  openingHours: openingHours.nullable(),
+  access: longText.nullable(),
+  contact: shortText.nullable(),
+});
+export const newSite = siteFields.partial().extend({ id, customerId: id, name });
+export const sitePatch = siteFields.partial().extend({ version, retired: z.boolean().optional() });
+export const siteList = listQuery(['customer', 'name', 'units', 'flagged']);
+
+export type NewSite = z.infer<typeof newSite>;
+export type SitePatch = z.infer<typeof sitePatch>;
+
+export interface SiteView {
+  readonly id: string;
+  readonly customerId: string;
+  readonly customer: string;
+  readonly name: string;
+  readonly ref: string | null;
+  readonly address: string | null;
+  readonly lat: number | null;
+  readonly lon: number | null;
+  readonly timeZone: string;
+  readonly openingHours: OpeningHours | null;
+  readonly access: string | null;
+  readonly contact: string | null;
+  readonly retiredAt: string | null;
+  readonly version: number;
+}
+
+export interface SiteRow extends SiteView {
+  readonly units: number;
+  readonly flagged: number;
+}
+
+export interface SitePage extends SiteView {
+  readonly units: readonly UnitRow[];
+  readonly openCalls: readonly CallRow[];
+  readonly recentVisits: readonly { id: string; on: string; crew: string | null; refs: string }[];
+}

@@ -1,0 +1,191 @@
+import { z } from 'zod';
+import { QUANTITIES } from '#core/quantities';
+import { READING_POINT_NAMES, READING_POINTS, type ReadingPoint } from '#core/readings';
+import { COMPONENT_CLASSES, CONDITION_KIND_NAMES, FINDING_GRADES, SYSTEMS, type ConditionKind } from '#core/vocabulary';
+import { id, instant, longText, plainDate, shortText } from './common.ts';
+
+const pounds = z.number().min(0, 'a weight cannot be negative').max(5000, 'more than any roof holds');
+
+export const reading = z
+  .object({
+    point: z.enum(READING_POINT_NAMES as [ReadingPoint, ...ReadingPoint[]]),
+    value: z.number(),
+    unit: z.string(),
+  })
+  .refine((r) => r.unit in QUANTITIES[READING_POINTS[r.point].quantity].units, {
+    error: (issue) => `${(issue.input as { point: string }).point} is not measured in that unit`,
+    path: ['unit'],
+  });
+
+const bodies = {
+  arrive: z.object({}),
+  'reading set': z.object({
+    mode: z.enum(['cooling', 'heating', 'off']),
+    circuit: z.int().min(1).max(8).optional(),
+    outdoorF: z.number().min(-80).max(140).optional(),
+    minutesRunning: z.number().min(0).max(100000).optional(),
+    condenser: z.enum(['clean and dry', 'wet', 'dirty']).optional(),
+    readings: z.array(reading).min(1, 'at least one reading').max(40),
+  }),
+  finding: z.object({
+    system: z.enum(SYSTEMS).optional(),
+    component: z.string().trim().min(1, 'which component?').max(100),
+    failure: z.string().trim().min(1, 'what is wrong with it?').max(100),
+    grade: z.enum(FINDING_GRADES),
+    text: longText.optional(),
+  }),
+  work: z.object({
+    text: longText,
+    /** Maintenance tasks done, by key. */
+    tasks: z.array(z.string()).max(20).optional(),
+    leakRepair: z.enum(['proven', 'not proven']).optional(),
+    /** A component put into a slot: the one that was there ends its life. */
+    installed: z
+      .object({
+        slotId: id,
+        manufacturer: shortText.optional(),
+        model: shortText.optional(),
+        serial: shortText.optional(),
+      })
+      .optional(),
+  }),
+  refrigerant: z.object({
+    refrigerant: shortText.min(1, 'which refrigerant?'),
+    circuit: z.int().min(1).max(8).optional(),
+    addedLb: pounds.optional(),
+    /** Some was added and nobody weighed it: known to have happened, amount unknown. */
+    notWeighed: z.boolean().optional(),
+    recoveredLb: pounds.optional(),
+    /** Charge weighed back into a circuit that had been opened. */
+    afterOpening: z.boolean().optional(),
+    cylinder: shortText.optional(),
+  }),
+  'condition left': z.object({
+    condition: z.enum(CONDITION_KIND_NAMES as [ConditionKind, ...ConditionKind[]]),
+    text: longText,
+    told: shortText.optional(),
+  }),
+  'condition closed': z.object({ conditionId: id, text: longText }),
+  recommendation: z.object({ text: longText.min(1, 'what do you recommend?') }),
+  note: z.object({ text: longText.min(1, 'an empty note') }),
+  leave: z.object({ outcome: z.enum(['completed', 'return planned']), text: longText.optional() }),
+} as const;
+
+export type EntryKind = keyof typeof bodies;
+export const ENTRY_KINDS = Object.keys(bodies) as EntryKind[];
+export type EntryBody<K extends EntryKind> = z.infer<(typeof bodies)[K]>;
+
+const envelope = {
+  id,
+  visitId: id,
+  unitId: id.nullable(),
+  occurredAt: instant,
+  supersedes: id.optional(),
+  reason: shortText.optional(),
+};
+
+const variants = ENTRY_KINDS.map((kind) => z.object({ ...envelope, kind: z.literal(kind), body: bodies[kind] }));
+const withdrawal = z.object({
+  ...envelope,
+  kind: z.literal('withdrawn'),
+  body: z.object({}),
+  supersedes: id,
+  reason: shortText.min(1, 'why is it withdrawn?'),
+});
+
+/** One line of a visit sheet. Append-only: an amendment is a new entry that supersedes an older one and says why. */
+export const newEntry = z.discriminatedUnion('kind', [withdrawal, ...variants] as [
+  typeof withdrawal,
+  ...typeof variants,
+]);
+export type NewEntry =
+  | {
+      [K in EntryKind]: {
+        id: string;
+        visitId: string;
+        unitId: string | null;
+        occurredAt: string;
+        supersedes?: string;
+        reason?: string;
+        kind: K;
+        body: EntryBody<K>;
+      };
+    }[EntryKind]
+  | {
+      id: string;
+      visitId: string;
+      unitId: string | null;
+      occurredAt: string;
+      supersedes: string;
+      reason: string;
+      kind: 'withdrawn';
+      body: Record<string, never>;
+    };
+
+export const newVisit = z.object({
+  id,
+  siteId: id,
+  callIds: z.array(id).max(60),
+  crewId: id.nullable(),
+  plannedFor: plainDate,
+});
+export type NewVisit = z.infer<typeof newVisit>;
+
+export const visitQuery = z.object({ day: plainDate.optional(), crewId: id.optional() });
+
+export interface EntryView {
+  readonly id: string;
+  readonly unitId: string | null;
+  readonly kind: EntryKind | 'withdrawn';
+  readonly body: Record<string, unknown>;
+  readonly author: string | null;
+  readonly occurredAt: string;
+  readonly supersedes: string | null;
+  readonly reason: string | null;
+}
+
+export interface VisitRow {
+  readonly id: string;
+  readonly siteId: string;
+  readonly site: string;
+  readonly customer: string;
+  readonly address: string | null;
+  readonly plannedFor: string | null;
+  readonly crew: string | null;
+  readonly calls: readonly {
+    id: string;
+    ref: string;
+    kind: string;
+    complaint: string;
+    unit: string | null;
+    unitId: string | null;
+  }[];
+  readonly left: boolean;
+}
+
+export interface VisitPage extends VisitRow {
+  readonly access: string | null;
+  readonly timeZone: string;
+  readonly units: readonly {
+    readonly id: string;
+    readonly tag: string;
+    readonly kind: string;
+    readonly areaServed: string | null;
+    readonly handlingNotes: string | null;
+    readonly sentence: string;
+    readonly flagKinds: readonly string[];
+    readonly circuits: readonly { readonly number: number; readonly refrigerant: string | null }[];
+    readonly slots: readonly { readonly id: string; readonly name: string }[];
+    readonly conditions: readonly {
+      readonly id: string;
+      readonly kind: string;
+      readonly hazard: boolean;
+      readonly text: string;
+      readonly openedAt: string;
+    }[];
+    readonly due: readonly { readonly key: string; readonly title: string; readonly text: string }[];
+  }[];
+  readonly entries: readonly EntryView[];
+}
+
+export const COMPONENT_SUGGESTIONS: readonly string[] = COMPONENT_CLASSES;

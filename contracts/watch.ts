@@ -1,0 +1,44 @@
+import { z } from 'zod';
+import { FLAG_KINDS } from '#core/history';
+import { id, shortText } from './common.ts';
+import type { FlagView } from './units.ts';
+
+export const watchQuery = z.object({
+  flag: z.enum(FLAG_KINDS).optional(),
+  q: z.string().trim().max(200).optional().default(''),
+  offset: z
+    .string()
+    .regex(/^\d{1,7}$/)
+    .optional()
+    .default('0')
+    .transform(Number),
+  limit: z
+    .string()
+    .regex(/^\d{1,3}$/)
+    .optional()
+    .default('50')
+    .transform(Number)
+    .pipe(z.number().min(1).max(200)),
+});
+
+/** Setting a flag aside, with why. It rests on the evidence: new evidence brings the flag back. */
+export const newDismissal = z.object({
+  id,
+  unitId: id,
+  flag: z.enum(FLAG_KINDS),
+  evidence: z.string().min(1).max(20000),
+  reason: shortText.min(1, 'why is it set aside?'),
+});
+export type NewDismissal = z.infer<typeof newDismissal>;
+
+export interface WatchRow {
+  readonly unitId: string;
+  readonly tag: string;
+  readonly kind: string;
+  readonly siteId: string;
+  readonly site: string;
+  readonly customer: string;
+  readonly score: number;
+  readonly sentence: string;
+  readonly flags: readonly FlagView[];
+}

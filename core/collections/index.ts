@@ -1,0 +1,11 @@
+/** Groups a list by a key, keeping the order of first appearance and the order inside each group. */
+export function groupBy<T, K>(list: readonly T[], keyOf: (item: T) => K): Map<K, T[]> {
+  const groups = new Map<K, T[]>();
+  for (const item of list) {
+    const key = keyOf(item);
+    const group = groups.get(key);
+    if (group) group.push(item);
+    else groups.set(key, [item]);
+  }
+  return groups;
+}

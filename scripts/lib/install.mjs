@@ -1,0 +1,48 @@
+// What a fresh Debian machine lacks: system packages and npm packages.
+import { existsSync } from 'node:fs';
+import path from 'node:path';
+import { digestOf, isRoot, onceFor, ROOT, run, say, Stop } from './run.mjs';
+
+const OLDEST = [20, 19];
+
+export function needNode() {
+  const [major, minor] = process.versions.node.split('.').map(Number);
+  if (major < OLDEST[0] || (major === OLDEST[0] && minor < OLDEST[1])) {
+    throw new Stop(`Node ${process.versions.node} is too old; install Node ${OLDEST.join('.')} or newer.`);
+  }
+}
+
+let listsFresh = false;
+
+/** Installs Debian packages when root; otherwise stops with the exact command. */
+export function needPackages(packages, what) {
+  const command = `apt-get install -y --no-install-recommends ${packages.join(' ')}`;
+  if (!existsSync('/usr/bin/apt-get'))
+    throw new Stop(
+      `${what} is missing and this is no Debian machine; install ${packages.join(' ')} with its own package manager.`,
+    );
+  if (!isRoot) throw new Stop(`${what} is missing. Install it with:\n  sudo ${command}`);
+  say(`installing ${what} (${packages.join(' ')}) …`);
+  const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
+  if (!listsFresh) run('apt-get', ['update'], { env, todo: 'Is the package mirror reachable?' });
+  listsFresh = true;
+  run('apt-get', command.split(' ').slice(1), { env, todo: `Run "${command}" by hand to see why.` });
+}
+
+export async function needNpmPackages() {
+  const fresh = await onceFor('node_modules/.gradum-lock', digestOf(['package-lock.json']), () => {
+    say('installing npm packages …');
+    run('npm', ['ci', '--include=dev', '--no-audit', '--no-fund'], {
+      todo: 'Is the npm registry reachable? Run "npm ci" by hand to see why.',
+    });
+  });
+  if (!existsSync(path.join(ROOT, 'node_modules/.bin/vite')))
+    throw new Stop('node_modules is incomplete; run "npm ci".');
+  return fresh;
+}
+
+export const CHROMIUM = '/usr/bin/chromium';
+
+export function needChromium() {
+  if (!existsSync(CHROMIUM)) needPackages(['chromium'], 'Chromium');
+}

@@ -1,0 +1,94 @@
+import path from 'node:path';
+import express, { type Express } from 'express';
+import helmet from 'helmet';
+import { pinoHttp } from 'pino-http';
+import { sessions, sameOriginWrites } from './http/sessions.ts';
+import { mount, type Route } from './http/routes.ts';
+import { notFound, problemHandler } from './http/problem.ts';
+import type { Dependencies } from './dependencies.ts';
+import { peopleRoutes } from './people/router.ts';
+import { customerRoutes } from './customers/router.ts';
+import { siteRoutes } from './sites/router.ts';
+import { unitRoutes } from './units/router.ts';
+import { callRoutes } from './calls/router.ts';
+import { visitRoutes } from './visits/router.ts';
+import { watchRoutes } from './watch/router.ts';
+import { routeRoutes } from './routes/router.ts';
+import { importRoutes } from './imports/router.ts';
+import { searchRoutes } from './search/router.ts';
+import { wordRoutes } from './words/router.ts';
+import { settingRoutes } from './settings/router.ts';
+import { eventRoutes } from './events/router.ts';
+
+/** Every route of the API; the table test walks this list role by role. */
+export const ROUTES: readonly Route[] = [
+  ...peopleRoutes,
+  ...customerRoutes,
+  ...siteRoutes,
+  ...unitRoutes,
+  ...callRoutes,
+  ...visitRoutes,
+  ...watchRoutes,
+  ...routeRoutes,
+  ...importRoutes,
+  ...searchRoutes,
+  ...wordRoutes,
+  ...settingRoutes,
+  ...eventRoutes,
+];
+
+/** Builds the application: security headers, sessions, the API, and the web application for every other address. */
+export function createApp(dependencies: Dependencies): Express {
+  const app = express();
+  app.disable('x-powered-by');
+  app.set('trust proxy', 'loopback');
+  app.use(
+    helmet({
+      contentSecurityPolicy: {
+        useDefaults: false,
+        directives: {
+          defaultSrc: ["'self'"],
+          scriptSrc: ["'self'", "'wasm-unsafe-eval'"],
+          styleSrc: ["'self'", "'unsafe-inline'"],
+          imgSrc: ["'self'", 'data:', 'blob:'],
+          connectSrc: ["'self'"],
+          fontSrc: ["'self'", 'data:'],
+          workerSrc: ["'self'", 'blob:'],
+          objectSrc: ["'none'"],
+          baseUri: ["'self'"],
+          frameAncestors: ["'none'"],
+          formAction: ["'self'"],
+        },
+      },
+      strictTransportSecurity: false,
+    }),
+  );
+  app.use(pinoHttp({ logger: dependencies.logger, autoLogging: false }));
+  app.get('/api/health', async (_request, response) => {
+    await dependencies.db.rows('select 1');
+    response.json({ ok: true });
+  });
+  app.use(
+    '/api',
+    sameOriginWrites,
+    sessions(dependencies.sessionPool, dependencies.sessionSecret),
+    express.json({ limit: '32mb' }),
+  );
+  app.use(mount(ROUTES, dependencies));
+  app.use('/api', (_request, _response, next) => next(notFound('That address')));
+  if (dependencies.webRoot) serveWeb(app, dependencies.webRoot);
+  app.use(problemHandler(dependencies.logger));
+  return app;
+}
+
+/** Files with a digest in their name never change; the page itself is asked for anew each time. */
+function serveWeb(app: Express, webRoot: string): void {
+  app.use(
+    '/assets',
+    express.static(path.join(webRoot, 'assets'), { immutable: true, maxAge: '365d', fallthrough: false }),
+  );
+  app.use(express.static(webRoot, { index: false, maxAge: 0 }));
+  app.get('/{*path}', (_request, response) => {
+    response.set('cache-control', 'no-cache').sendFile(path.join(webRoot, 'index.html'));
+  });
+}

@@ -1,0 +1,40 @@
+import { callList, callPatch, newCall } from '#contracts/calls';
+import { id as uuid } from '#contracts/common';
+import { parse } from '../http/problem.ts';
+import { Reply, type Route } from '../http/routes.ts';
+import { callRows, knownAtIntake } from './queries.ts';
+import { callRecord, createCall, updateCall } from './service.ts';
+
+export const callRoutes: readonly Route[] = [
+  {
+    method: 'get',
+    path: '/api/calls',
+    action: 'read',
+    handle: ({ db, query }) => callRows(db, parse(callList, query)),
+  },
+  {
+    method: 'get',
+    path: '/api/calls/known/:siteId',
+    action: 'read',
+    handle: ({ db, params }) => knownAtIntake(db, parse(uuid, params.siteId)),
+  },
+  {
+    method: 'get',
+    path: '/api/calls/:id',
+    action: 'read',
+    handle: ({ db, params }) => callRecord(db, parse(uuid, params.id)),
+  },
+  {
+    method: 'post',
+    path: '/api/calls',
+    action: 'take call',
+    handle: async (context) => new Reply(201, await createCall(context, parse(newCall, context.body), context.user.id)),
+  },
+  {
+    method: 'patch',
+    path: '/api/calls/:id',
+    action: 'take call',
+    handle: (context) =>
+      updateCall(context, parse(uuid, context.params.id), parse(callPatch, context.body), context.user.id),
+  },
+];

@@ -1,0 +1,20 @@
+import type pg from 'pg';
+import type { Logger } from 'pino';
+import type { Clock } from './http/clock.ts';
+import type { Database } from './db/connect.ts';
+import type { DriveTimes } from './routes/driveTimes.ts';
+import type { EventHub } from './events/hub.ts';
+
+/** What the application runs on; tests pass their own. */
+export interface Dependencies {
+  readonly db: Database;
+  /** Pool for sessions and throttling, apart from the one that serves requests. */
+  readonly sessionPool: pg.Pool;
+  readonly clock: Clock;
+  readonly logger: Logger;
+  readonly driveTimes: DriveTimes;
+  readonly hub: EventHub;
+  readonly sessionSecret: string;
+  /** Folder of the built web application; undefined in tests of the API alone. */
+  readonly webRoot?: string;
+}

@@ -1,0 +1,116 @@
+import { applyImport, newImport, type ImportKind, type ImportProgress } from '#contracts/imports';
+import { id as uuid } from '#contracts/common';
+import { notFound, parse, Problem } from '../http/problem.ts';
+import { Reply, type Context, type Route } from '../http/routes.ts';
+import { firstTime } from '../http/once.ts';
+import { callsCsv, unitsCsv } from './exports.ts';
+import { importFile } from './service.ts';
+
+interface StoredFile {
+  id: string;
+  kind: ImportKind;
+  fileName: string;
+  content: string;
+}
+
+/** Streams progress as lines of JSON; when the reader goes away before the end, the import is rolled back. */
+async function streamed(
+  context: Context,
+  work: (progress: (line: ImportProgress) => void, gone: () => boolean) => Promise<ImportProgress>,
+): Promise<void> {
+  const { response } = context;
+  let gone = false;
+  response.on('close', () => {
+    gone = !response.writableFinished;
+  });
+  response.status(200).type('application/x-ndjson');
+  const write = (line: ImportProgress) => void response.write(`${JSON.stringify(line)}\n`);
+  try {
+    write(await work(write, () => gone));
+  } catch (error) {
+    if (!(error instanceof Problem)) context.logger.error({ err: error }, 'import failed');
+    const detail =
+      error instanceof Problem
+        ? error.details.title
+        : 'Something went wrong on the server. Nothing was imported; try again.';
+    write({ kind: 'refused', detail });
+  }
+  response.end();
+}
+
+export const importRoutes: readonly Route[] = [
+  {
+    method: 'post',
+    path: '/api/imports',
+    action: 'import',
+    handle: async (context) => {
+      const body = parse(newImport, context.body);
+      const { db, user } = context;
+      await db.transaction(async (transaction) => {
+        if (!(await firstTime(db, transaction, { id: body.id, body, actor: user.id }))) return;
+        await db.run(
+          'insert into imports (id, kind, file_name, content, created_by) values ($1, $2, $3, $4, $5)',
+          [body.id, body.kind, body.fileName, body.content, user.id],
+          transaction,
+        );
+      });
+      return new Reply(201, { id: body.id });
+    },
+  },
+  {
+    method: 'post',
+    path: '/api/imports/:id/preview',
+    action: 'import',
+    handle: async (context) => {
+      const file = await storedFile(context);
+      await streamed(context, async (progress, gone) => ({
+        kind: 'done',
+        preview: await importFile(context, file, { actor: context.user.id, progress, gone }),
+      }));
+      return undefined;
+    },
+  },
+  {
+    method: 'post',
+    path: '/api/imports/:id/apply',
+    action: 'import',
+    handle: async (context) => {
+      const { mode } = parse(applyImport, context.body);
+      const file = await storedFile(context);
+      await streamed(context, async (progress, gone) => ({
+        kind: 'done',
+        preview: await importFile(context, file, { mode, actor: context.user.id, progress, gone }),
+      }));
+      return undefined;
+    },
+  },
+  {
+    method: 'get',
+    path: '/api/exports/units.csv',
+    action: 'export',
+    handle: async ({ db, response }) =>
+      void response
+        .attachment('units.csv')
+        .type('text/csv')
+        .send(await unitsCsv(db)),
+  },
+  {
+    method: 'get',
+    path: '/api/exports/calls.csv',
+    action: 'export',
+    handle: async ({ db, response }) =>
+      void response
+        .attachment('calls.csv')
+        .type('text/csv')
+        .send(await callsCsv(db)),
+  },
+];
+
+async function storedFile({ db, params }: Context): Promise<StoredFile> {
+  const [file] = await db.rows<StoredFile>(
+    'select id, kind, file_name as "fileName", content from imports where id = $1',
+    [parse(uuid, params.id)],
+  );
+  if (!file) throw notFound('Import');
+  return file;
+}

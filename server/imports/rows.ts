@@ -1,0 +1,211 @@
+import { CALL_KINDS, FINDING_GRADES, SYSTEMS, UNIT_KINDS, UNIT_STATUSES } from '#core/vocabulary';
+import { MAINTENANCE_TASKS } from '#core/maintenance';
+import { CALL_COLUMNS, UNIT_COLUMNS, type RowProblem } from '#contracts/imports';
+import * as cells from './cells.ts';
+import { readCsv, type CsvRow } from './csv.ts';
+
+type Value = string | number | string[] | null;
+export type StagedRow = { line: number } & Record<string, Value>;
+
+export interface ReadRows {
+  readonly rows: StagedRow[];
+  readonly problems: RowProblem[];
+  readonly total: number;
+}
+
+type Reader = (cell: string, zone: string) => string | number;
+
+const UNIT_CELLS: Record<(typeof UNIT_COLUMNS)[number], Reader> = {
+  customer: cells.text,
+  site: cells.text,
+  ref: cells.text,
+  address: cells.text,
+  lat: cells.number({ least: -90, most: 90 }),
+  lon: cells.number({ least: -180, most: 180 }),
+  unit: cells.text,
+  kind: cells.oneOf(UNIT_KINDS),
+  manufacturer: cells.text,
+  model: cells.text,
+  serial: cells.text,
+  built_on: cells.day,
+  installed_on: cells.day,
+  tons: cells.number({ above: 0, most: 1000 }),
+  refrigerant: cells.refrigerant,
+  charge_lb: cells.number({ above: 0, most: 5000 }),
+  voltage: cells.number({ above: 0, most: 15000 }),
+  phase: cells.number({ least: 1, most: 3 }),
+  area_served: cells.text,
+  status: cells.oneOf(UNIT_STATUSES),
+};
+
+const CALL_CELLS: Record<(typeof CALL_COLUMNS)[number], Reader> = {
+  customer: cells.text,
+  site: cells.text,
+  unit: cells.text,
+  ref: cells.text,
+  received_at: cells.time,
+  complaint: cells.text,
+  system: cells.oneOf(SYSTEMS),
+  component: cells.text,
+  failure: cells.text,
+  action: cells.text,
+  completed_at: cells.time,
+  technician: cells.text,
+  refrigerant: cells.refrigerant,
+  refrigerant_added_lb: cells.number({ least: 0, most: 5000 }),
+  refrigerant_recovered_lb: cells.number({ least: 0, most: 5000 }),
+  cost: cells.money,
+  kind: cells.oneOf(CALL_KINDS),
+};
+
+/** Reads every cell of every row; a bad cell is one problem and takes its row out. */
+function readRows(
+  content: string,
+  readers: Record<string, Reader>,
+  required: readonly string[],
+  zone: string,
+): ReadRows & { byLine: Map<number, CsvRow> } {
+  const table = readCsv(content, Object.keys(readers), required);
+  const problems: RowProblem[] = [...table.problems];
+  const rows: StagedRow[] = [];
+  for (const row of table.rows) {
+    const staged: StagedRow = { line: row.line };
+    let good = true;
+    for (const column of Object.keys(readers)) {
+      const cell = row.cells[column] ?? '';
+      try {
+        if (cell === '' && required.includes(column)) throw new RangeError('must not be empty');
+        staged[column] = cell === '' ? null : (readers[column] as Reader)(cell, zone);
+      } catch (error) {
+        if (!(error instanceof RangeError)) throw error;
+        problems.push({ line: row.line, column, value: cell, reason: error.message });
+        good = false;
+      }
+    }
+    if (good) rows.push(staged);
+  }
+  return {
+    rows,
+    problems,
+    total: table.rows.length + table.problems.filter((p) => p.line > 1).length,
+    byLine: new Map(table.rows.map((r) => [r.line, r])),
+  };
+}
+
+/** Takes out rows that repeat the key of an earlier one. */
+function withoutTwins(read: ReadRows, column: string, keyOf: (row: StagedRow) => string): ReadRows {
+  const first = new Map<string, number>();
+  const problems = [...read.problems];
+  const rows = read.rows.filter((row) => {
+    const key = keyOf(row);
+    const line = first.get(key);
+    if (line === undefined) {
+      first.set(key, row.line);
+      return true;
+    }
+    problems.push({
+      line: row.line,
+      column,
+      value: String(row[column] ?? ''),
+      reason: `the same ${column} already stands on line ${line}`,
+    });
+    return false;
+  });
+  return { ...read, rows, problems };
+}
+
+/** Rows of a units file: customer + site + unit is the key, and all rows of a site must agree on what the site is. */
+export function readUnitRows(content: string, zone: string): ReadRows {
+  const read = withoutTwins(readRows(content, UNIT_CELLS, ['customer', 'site', 'unit', 'kind'], zone), 'unit', (r) =>
+    JSON.stringify([r.customer, r.site, r.unit]),
+  );
+  const sites = new Map<string, StagedRow>();
+  const problems = [...read.problems];
+  const rows = read.rows.filter((row) => {
+    if (row.phase === 2) {
+      problems.push({ line: row.line, column: 'phase', value: '2', reason: 'is 1 or 3' });
+      return false;
+    }
+    const key = JSON.stringify([row.customer, row.site]);
+    const before = sites.get(key);
+    if (!before) {
+      sites.set(key, { ...row });
+      return true;
+    }
+    for (const column of ['ref', 'address', 'lat', 'lon']) {
+      if (row[column] === null) continue;
+      if (before[column] === null) before[column] = row[column] as Value;
+      else if (before[column] !== row[column]) {
+        problems.push({
+          line: row.line,
+          column,
+          value: String(row[column]),
+          reason: `differs from line ${before.line} for the same site`,
+        });
+        return false;
+      }
+    }
+    return true;
+  });
+  return { ...read, rows, problems };
+}
+
+const TASK_KEYS = new Set(MAINTENANCE_TASKS.map((task) => task.key));
+
+/** Rows of a calls file, the action taken apart into words and the marks in brackets that stand for facts. */
+export function readCallRows(content: string, zone: string): ReadRows {
+  const keyOf = (r: StagedRow) =>
+    r.ref !== null ? `ref ${r.ref}` : JSON.stringify([r.customer, r.site, r.unit, r.received_at, r.complaint]);
+  const read = withoutTwins(
+    readRows(content, CALL_CELLS, ['customer', 'site', 'received_at', 'complaint'], zone),
+    'ref',
+    keyOf,
+  );
+  const problems = [...read.problems];
+  const rows = read.rows.flatMap((row) => {
+    if (row.completed_at !== null && String(row.completed_at) < String(row.received_at)) {
+      problems.push({
+        line: row.line,
+        column: 'completed_at',
+        value: String(row.completed_at),
+        reason: 'lies before the call was received',
+      });
+      return [];
+    }
+    const { text, tasks, leakRepair } = takeApart(String(row.action ?? ''));
+    const failure = String(row.failure ?? '');
+    return [
+      {
+        ...row,
+        kind: row.kind ?? 'call',
+        action_text: text,
+        tasks,
+        leak_repair: leakRepair,
+        grade: (FINDING_GRADES as readonly string[]).includes(failure) ? failure : 'proven',
+      },
+    ];
+  });
+  return { ...read, rows, problems };
+}
+
+/** "Washed coil [filters and belts] [leak repair proven]" → the words, the maintenance tasks, the leak repair. */
+export function takeApart(action: string): { text: string; tasks: string[]; leakRepair: string | null } {
+  const tasks: string[] = [];
+  let leakRepair: string | null = null;
+  const text = action.replace(/\s*\[([^\]]+)\]/g, (mark, inside: string) => {
+    const word = inside.toLowerCase();
+    if (TASK_KEYS.has(word)) tasks.push(word);
+    else if (word === 'leak repair proven' || word === 'leak repair not proven')
+      leakRepair = word.slice('leak repair '.length);
+    else return mark;
+    return '';
+  });
+  return { text: text.trim(), tasks: tasks.sort(), leakRepair };
+}
+
+/** The inverse of {@link takeApart}. */
+export function putTogether(text: string, tasks: readonly string[], leakRepair: string | null): string {
+  return [text, ...[...tasks].sort().map((task) => `[${task}]`), ...(leakRepair ? [`[leak repair ${leakRepair}]`] : [])]
+    .filter(Boolean)
+    .join(' ');
+}

@@ -1,0 +1,238 @@
+import type { Transaction } from 'sequelize';
+import { componentClassOf, normaliseWord } from '#core/vocabulary';
+import type {
+  ApplyMode,
+  ImportCounts,
+  ImportKind,
+  ImportPreview,
+  ImportProgress,
+  RowProblem,
+} from '#contracts/imports';
+import type { Dependencies } from '../dependencies.ts';
+import type { Database } from '../db/connect.ts';
+import { Problem } from '../http/problem.ts';
+import { companyNow } from '../settings/service.ts';
+import { componentWords } from '../units/facts.ts';
+import { USUAL_SLOTS_SQL } from '../units/service.ts';
+import { refreshSummaries } from '../units/summary.ts';
+import * as callSql from './calls.sql.ts';
+import { readCallRows, readUnitRows, type ReadRows, type StagedRow } from './rows.ts';
+import * as unitSql from './units.sql.ts';
+
+type Needs = Pick<Dependencies, 'db' | 'clock'>;
+
+const CHUNK = 2000;
+
+interface Run {
+  readonly db: Database;
+  readonly transaction: Transaction;
+  readonly report: (done: number, step: string) => void;
+  /** Throws when whoever asked has gone away, so that the transaction rolls back. */
+  readonly goOn: () => void;
+}
+
+interface Result {
+  readonly counts: Omit<ImportCounts, 'rows'>;
+  readonly problems: RowProblem[];
+  readonly touched: string[];
+}
+
+/** Signals the end of a dry run: everything was done, everything is taken back. */
+class Rehearsed extends Error {
+  readonly result: Result;
+  constructor(result: Result) {
+    super('rehearsed');
+    this.result = result;
+  }
+}
+
+/**
+ * Imports a file, or rehearses it: the preview runs the very same statements and rolls them back, so that what it promises is
+ * what happens.
+ *
+ * @param mode undefined rehearses
+ * @throws Problem 422 when everything or nothing was asked for and some rows are bad
+ */
+export async function importFile(
+  { db, clock }: Needs,
+  file: { id: string; kind: ImportKind; fileName: string; content: string },
+  {
+    mode,
+    actor,
+    progress = () => {},
+    gone = () => false,
+  }: { mode?: ApplyMode; actor: string; progress?: (line: ImportProgress) => void; gone?: () => boolean },
+): Promise<ImportPreview> {
+  const { timeZone } = await companyNow(db);
+  const read: ReadRows =
+    file.kind === 'units' ? readUnitRows(file.content, timeZone) : readCallRows(file.content, timeZone);
+  const steps = read.rows.length * 2;
+  let result: Result;
+  try {
+    result = await db.transaction(async (transaction) => {
+      const run: Run = {
+        db,
+        transaction,
+        report: (done, step) => progress({ kind: 'progress', done, of: steps, step }),
+        goOn: () => {
+          if (gone()) throw new Problem(499, 'The import was cancelled');
+        },
+      };
+      const done =
+        file.kind === 'units' ? await importUnits(run, read.rows, timeZone) : await importCalls(run, read.rows);
+      if (mode === undefined) throw new Rehearsed(done);
+      const bad = [...read.problems, ...done.problems];
+      if (mode === 'all or nothing' && bad.length > 0) {
+        throw new Problem(422, `${bad.length} rows are not right, so nothing was imported`, {
+          errors: bad.slice(0, 100).map((p) => ({ path: `line ${p.line}, ${p.column}`, message: p.reason })),
+        });
+      }
+      run.report(read.rows.length * 1.6, 'judging units');
+      await refreshSummaries(db, clock, done.touched, transaction);
+      run.goOn();
+      await db.run(
+        `insert into log (actor_kind, actor_id, action, entity, entity_id, detail) select 'user', $1::uuid, 'import', 'unit', id, $2::jsonb from unnest($3::uuid[]) id
+         union all select 'user', $1::uuid, 'import', 'import', $4::uuid, $2::jsonb`,
+        [actor, JSON.stringify({ import: file.id, kind: file.kind, file: file.fileName, mode }), done.touched, file.id],
+        transaction,
+      );
+      await db.run('update imports set applied_at = now() where id = $1', [file.id], transaction);
+      return done;
+    });
+  } catch (outcome) {
+    if (!(outcome instanceof Rehearsed)) throw outcome;
+    result = outcome.result;
+  }
+  const problems = [...read.problems, ...result.problems].sort((a, b) => a.line - b.line);
+  return {
+    id: file.id,
+    kind: file.kind,
+    fileName: file.fileName,
+    counts: { rows: read.total, ...result.counts },
+    problems,
+    badRows: new Set(problems.map((p) => p.line)).size,
+    sample: read.rows
+      .slice(0, 5)
+      .map((row) => Object.fromEntries(Object.entries(row).map(([k, v]) => [k, v === null ? '' : String(v)]))),
+    unmappedWords: file.kind === 'calls' ? await unmapped(db, read.rows) : [],
+  };
+}
+
+async function stage(
+  { db, transaction, report, goOn }: Run,
+  rows: readonly StagedRow[],
+  create: string,
+  fill: string,
+): Promise<void> {
+  await db.run(create, [], transaction);
+  for (let from = 0; from < rows.length; from += CHUNK) {
+    goOn();
+    await db.run(fill, [JSON.stringify(rows.slice(from, from + CHUNK))], transaction);
+    report(Math.min(from + CHUNK, rows.length), 'reading rows');
+  }
+  await db.run('analyze staged', [], transaction);
+}
+
+async function importUnits(run: Run, rows: readonly StagedRow[], zone: string): Promise<Result> {
+  const { db, transaction, report, goOn } = run;
+  const go = (sql: string, bind: unknown[] = []) => db.run<{ id: string }>(sql, bind, transaction);
+  await stage(run, rows, unitSql.STAGE_UNITS, unitSql.FILL_UNITS);
+  const several = await db.rows<{ line: number; value: string | null }>(unitSql.UNITS_WITH_CIRCUITS, [], transaction);
+  const problems = several.map(({ line, value }): RowProblem => ({
+    line,
+    column: 'charge_lb',
+    value: value ?? '',
+    reason: 'this unit has several circuits; change its charge on the unit page',
+  }));
+  if (problems.length > 0) await go(callSql.DROP_LINES, [problems.map((p) => p.line)]);
+  const newCustomers = await go(unitSql.ADD_CUSTOMERS);
+  const newSites = await go(unitSql.ADD_SITES, [zone]);
+  await go(unitSql.CHANGE_SITES);
+  goOn();
+  report(rows.length * 1.2, 'placing units');
+  await go(unitSql.PLACE_SITES);
+  await go(unitSql.FIND_UNITS);
+  await go(unitSql.NAME_NEW_UNITS);
+  await go(unitSql.ADD_UNITS);
+  goOn();
+  report(rows.length * 1.4, 'writing circuits');
+  const changedUnits = await go(unitSql.CHANGE_UNITS);
+  const withCircuit = await go(unitSql.ADD_CIRCUITS);
+  const created = await db.rows<{ id: string }>('select unit_id as id from staged where is_new', [], transaction);
+  await go(USUAL_SLOTS_SQL, [created.map((u) => u.id)]);
+  const isNew = new Set(created.map((u) => u.id));
+  const changed = new Set([...changedUnits, ...withCircuit].map((u) => u.id).filter((id) => !isNew.has(id)));
+  return {
+    counts: {
+      created: created.length,
+      changed: changed.size,
+      unchanged: rows.length - problems.length - created.length - changed.size,
+      newCustomers: newCustomers.length,
+      newSites: newSites.length,
+    },
+    problems,
+    touched: [...isNew, ...changed],
+  };
+}
+
+async function importCalls(run: Run, rows: readonly StagedRow[]): Promise<Result> {
+  const { db, transaction, report, goOn } = run;
+  const go = (sql: string, bind: unknown[] = []) => db.run<{ id: string }>(sql, bind, transaction);
+  await stage(run, rows, callSql.STAGE_CALLS, callSql.FILL_CALLS);
+  await go(callSql.PLACE_CALL_SITES);
+  await go(callSql.PLACE_CALL_UNITS);
+  const problems = await db.rows<RowProblem>(callSql.UNPLACED_CALLS, [], transaction);
+  await go(callSql.DROP_LINES, [problems.map((p) => p.line)]);
+  await go(callSql.FIND_CALLS_BY_REF);
+  await go(callSql.FIND_CALLS_BY_KEY);
+  await go(callSql.NAME_NEW_CALLS);
+  await go(callSql.SHEET_TABLE);
+  const ambiguous = await db.rows<RowProblem>(callSql.AMBIGUOUS_CALLS, [], transaction);
+  await go(callSql.DROP_LINES, [ambiguous.map((p) => p.line)]);
+  problems.push(...ambiguous);
+  goOn();
+  report(rows.length * 1.2, 'writing calls');
+  await go(callSql.ADD_CALLS);
+  const changed = new Set((await go(callSql.CHANGE_CALLS)).map((row) => row.id));
+  await go(callSql.FIND_VISITS);
+  await go(callSql.NAME_VISITS);
+  await go(callSql.ADD_VISITS);
+  await go(callSql.LINK_VISITS);
+  for (const row of await go(callSql.CHANGE_TECHNICIANS)) changed.add(row.id);
+  for (const [kind, sql] of Object.entries(callSql.ADD_ENTRIES)) {
+    goOn();
+    report(rows.length * 1.4, `writing sheets: ${kind}`);
+    for (const row of await go(sql)) changed.add(row.id);
+  }
+  await go(callSql.REMOVE_OLD_MOVEMENTS);
+  await go(callSql.ADD_MOVEMENTS);
+  const staged = await db.rows<{ callId: string; unitId: string | null; isNew: boolean }>(
+    'select call_id as "callId", unit_id as "unitId", is_new as "isNew" from staged',
+    [],
+    transaction,
+  );
+  const created = staged.filter((row) => row.isNew);
+  const updated = staged.filter((row) => !row.isNew && changed.has(row.callId));
+  return {
+    counts: {
+      created: created.length,
+      changed: updated.length,
+      unchanged: staged.length - created.length - updated.length,
+      newCustomers: 0,
+      newSites: 0,
+    },
+    problems,
+    touched: [...new Set([...created, ...updated].flatMap((row) => row.unitId ?? []))],
+  };
+}
+
+async function unmapped(db: Database, rows: readonly StagedRow[]): Promise<{ word: string; uses: number }[]> {
+  const company = await componentWords(db);
+  const uses = new Map<string, number>();
+  for (const row of rows) {
+    if (typeof row.component !== 'string' || componentClassOf(row.component, company) !== undefined) continue;
+    const word = normaliseWord(row.component);
+    uses.set(word, (uses.get(word) ?? 0) + 1);
+  }
+  return [...uses].map(([word, count]) => ({ word, uses: count })).sort((a, b) => b.uses - a.uses);
+}

@@ -1,0 +1,41 @@
+import { signInBody } from '#contracts/people';
+import { Problem, parse } from '../http/problem.ts';
+import type { Route } from '../http/routes.ts';
+import { crews, sessionView, signIn } from './service.ts';
+
+export const peopleRoutes: readonly Route[] = [
+  {
+    method: 'post',
+    path: '/api/session',
+    action: 'public',
+    handle: async (context) => {
+      const user = await signIn(context, parse(signInBody, context.body), context.request.ip ?? '');
+      // A fresh session id at sign-in: one planted before it is worth nothing.
+      await new Promise<void>((resolve, reject) =>
+        context.request.session.regenerate((error) => (error ? reject(error) : resolve())),
+      );
+      context.request.session.user = user;
+      return sessionView(context, user);
+    },
+  },
+  {
+    method: 'get',
+    path: '/api/session',
+    action: 'public',
+    handle: (context) => sessionView(context, context.request.session.user),
+  },
+  {
+    method: 'delete',
+    path: '/api/session',
+    action: 'public',
+    handle: async ({ request, response }) => {
+      await new Promise<void>((resolve, reject) =>
+        request.session.destroy((error) =>
+          error ? reject(new Problem(500, 'Could not sign out; try again')) : resolve(),
+        ),
+      );
+      response.clearCookie('gradum').json({ ok: true });
+    },
+  },
+  { method: 'get', path: '/api/crews', action: 'read', handle: ({ db }) => crews(db) },
+];

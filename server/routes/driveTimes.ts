@@ -1,0 +1,90 @@
+import { z } from 'zod';
+import { clockText, type PlainDate } from '#core/time';
+import { travelTable, type TravelTable } from '#core/routing';
+import { Problem } from '../http/problem.ts';
+
+export interface Position {
+  readonly lat: number;
+  readonly lon: number;
+}
+
+/** Times of day at which tables are asked for: close together where traffic changes, an hour or more apart elsewhere. */
+const SAMPLES = [360, 420, 450, 480, 510, 540, 600, 720, 840, 900, 960, 990, 1020, 1050, 1080, 1140];
+
+/** How free-flow times stretch through a working day where the engine knows no traffic [common practice: rush hours double to half again]. */
+const STRETCH: Record<number, number> = {
+  450: 1.3,
+  480: 1.6,
+  510: 1.6,
+  540: 1.3,
+  960: 1.3,
+  990: 1.5,
+  1020: 1.6,
+  1050: 1.5,
+  1080: 1.3,
+};
+
+const answer = z.object({ code: z.literal('Ok'), durations: z.array(z.array(z.number().nullable())) });
+
+/**
+ * Client of a routing engine's plain table request: `GET …/table/v1/driving/lon,lat;lon,lat;…?annotations=duration`, answered
+ * with seconds. The address is a template: `{coordinates}` is required; with `{depart}` (HH:MM) and `{day}` the engine is
+ * asked for each time of day, without them one table is taken and stretched by the usual rush hours.
+ */
+export class DriveTimes {
+  private readonly template: string | undefined;
+
+  constructor(template: string | undefined) {
+    if (template !== undefined && !template.includes('{coordinates}')) {
+      throw new RangeError('GRADUM_ROUTING_URL must contain {coordinates}');
+    }
+    this.template = template;
+  }
+
+  get knowsTraffic(): boolean {
+    return this.template?.includes('{depart}') ?? false;
+  }
+
+  /** Drive times between places through a day. @throws Problem 503 when no engine is configured, 502 when it does not answer */
+  async table(places: readonly Position[], day: PlainDate): Promise<TravelTable> {
+    if (!this.template)
+      throw new Problem(503, 'No routing engine is configured', {
+        detail: 'Set GRADUM_ROUTING_URL; "npm start" does so for the demo.',
+      });
+    if (!this.knowsTraffic) {
+      const free = await this.ask(places, day, 720);
+      return travelTable(
+        SAMPLES,
+        SAMPLES.map((at) => free.map((m) => m * (STRETCH[at] ?? 1))),
+        places.length,
+      );
+    }
+    return travelTable(SAMPLES, await Promise.all(SAMPLES.map((at) => this.ask(places, day, at))), places.length);
+  }
+
+  private async ask(places: readonly Position[], day: PlainDate, depart: number): Promise<number[]> {
+    const coordinates = places.map(({ lat, lon }) => `${lon},${lat}`).join(';');
+    const url = (this.template as string)
+      .replace('{coordinates}', coordinates)
+      .replace('{depart}', clockText(depart))
+      .replace('{day}', day);
+    let body: unknown;
+    try {
+      const response = await fetch(url, { signal: AbortSignal.timeout(10_000) });
+      body = await response.json();
+    } catch {
+      throw new Problem(502, 'The routing engine does not answer', {
+        detail: 'Drive times could not be fetched; try again in a moment.',
+      });
+    }
+    const read = answer.safeParse(body);
+    if (!read.success) throw new Problem(502, 'The routing engine answered something else than drive times');
+    return read.data.durations.flat().map((seconds) => {
+      if (seconds === null)
+        throw new Problem(422, 'A place cannot be reached by road', {
+          detail: 'Check the positions of the chosen sites.',
+        });
+      return seconds / 60;
+    });
+  }
+}

@@ -1,0 +1,92 @@
+import { z } from 'zod';
+import { dueQuery, newRoute, problemBody } from '#contracts/routes';
+import { id as uuid, plainDate } from '#contracts/common';
+import { parse } from '../http/problem.ts';
+import { Reply, type Route } from '../http/routes.ts';
+import { todayIn } from '../http/clock.ts';
+import { companyNow } from '../settings/service.ts';
+import { refreshStale } from '../units/summary.ts';
+import { dueSites } from './due.ts';
+import { routeCalendar, routeTrack } from './files.ts';
+import { cancelRoute, routeRecord, routeRows, routingProblemFor, saveRoute } from './service.ts';
+
+export const routeRoutes: readonly Route[] = [
+  {
+    method: 'get',
+    path: '/api/routes/due',
+    action: 'read',
+    handle: async ({ db, clock, query }) => {
+      const { days } = parse(dueQuery, query);
+      const today = todayIn(clock, (await companyNow(db)).timeZone);
+      await refreshStale(db, clock, today);
+      return (await dueSites(db, today, days)).map(({ dueTasks: _tasks, ...site }) => site);
+    },
+  },
+  {
+    method: 'post',
+    path: '/api/routes/problem',
+    action: 'plan route',
+    handle: async (context) => {
+      const { work: _work, ...view } = await routingProblemFor(context, parse(problemBody, context.body));
+      return view;
+    },
+  },
+  {
+    method: 'get',
+    path: '/api/routes',
+    action: 'read',
+    handle: async ({ db, clock, query }) => {
+      const { from } = parse(z.object({ from: plainDate.optional() }), query);
+      return routeRows(db, from ?? todayIn(clock, (await companyNow(db)).timeZone));
+    },
+  },
+  {
+    method: 'post',
+    path: '/api/routes',
+    action: 'plan route',
+    handle: async (context) => new Reply(201, await saveRoute(context, parse(newRoute, context.body), context.user.id)),
+  },
+  {
+    method: 'get',
+    path: '/api/routes/:id',
+    action: 'read',
+    handle: ({ db, params }) => routeRecord(db, parse(uuid, params.id)),
+  },
+  {
+    method: 'patch',
+    path: '/api/routes/:id',
+    action: 'plan route',
+    handle: async ({ db, params, body, user }) => {
+      await cancelRoute(
+        db,
+        parse(uuid, params.id),
+        parse(z.object({ cancelled: z.boolean() }), body).cancelled,
+        user.id,
+      );
+      return { ok: true };
+    },
+  },
+  {
+    method: 'get',
+    path: '/api/routes/:id/calendar.ics',
+    action: 'read',
+    handle: async ({ db, params, response }) => {
+      const route = await routeRecord(db, parse(uuid, params.id));
+      response
+        .attachment(`route-${route.day}.ics`)
+        .type('text/calendar')
+        .send(routeCalendar(route, (await companyNow(db)).name));
+      return undefined;
+    },
+  },
+  {
+    method: 'get',
+    path: '/api/routes/:id/track.gpx',
+    action: 'read',
+    handle: async ({ db, params, response }) => {
+      const route = await routeRecord(db, parse(uuid, params.id));
+      response.attachment(`route-${route.day}.gpx`).type('application/gpx+xml').send(routeTrack(route));
+      return undefined;
+    },
+  },
+];

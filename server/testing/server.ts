@@ -1,0 +1,139 @@
+import { randomUUID } from 'node:crypto';
+import pg from 'pg';
+import { pino } from 'pino';
+import request from 'supertest';
+import type { Express } from 'express';
+import { ROLES, type Role } from '#contracts/roles';
+import { createApp } from '../app.ts';
+import { connect, type Database } from '../db/connect.ts';
+import { migrate } from '../db/migrate.ts';
+import { EventHub } from '../events/hub.ts';
+import { hashPassword } from '../people/passwords.ts';
+import { DriveTimes } from '../routes/driveTimes.ts';
+import type { Dependencies } from '../dependencies.ts';
+
+export const PASSWORD = 'open-the-hatch';
+/** One slow hash for all test users. */
+const passwordHash = hashPassword(PASSWORD);
+
+export interface TestServer {
+  readonly app: Express;
+  readonly db: Database;
+  readonly crewId: string;
+  readonly url: string;
+  /** Moves the server's clock. */
+  setNow(at: string): void;
+  /** An agent that keeps its session cookie. */
+  as(role: Role): Promise<ReturnType<typeof request.agent>>;
+  stop(): Promise<void>;
+}
+
+function adminUrl(): string {
+  const url = process.env.GRADUM_TEST_DATABASE;
+  if (!url) throw new Error('GRADUM_TEST_DATABASE is not set; run the tests with "npm test"');
+  return url;
+}
+
+/** Runs statements on the server's own database, one at a time across all Jest workers where they touch the template. */
+async function admin(statements: (client: pg.Client) => Promise<void>): Promise<void> {
+  const client = new pg.Client({ connectionString: adminUrl() });
+  await client.connect();
+  try {
+    await client.query('select pg_advisory_lock(4180)');
+    await statements(client);
+  } finally {
+    await client.end();
+  }
+}
+
+async function freshDatabase(): Promise<string> {
+  const name = `t_${randomUUID().replaceAll('-', '')}`;
+  const template = new URL(adminUrl());
+  template.pathname = '/gradum_template';
+  await admin(async (client) => {
+    const known = await client.query("select 1 from pg_database where datname = 'gradum_template'");
+    if (known.rowCount === 0) {
+      await client.query('create database gradum_template');
+      const db = connect(template.href, { poolSize: 1 });
+      await migrate(db.sequelize);
+      await db.close();
+    }
+    await client.query(`create database ${name} template gradum_template`);
+  });
+  const url = new URL(adminUrl());
+  url.pathname = `/${name}`;
+  return url.href;
+}
+
+/** A whole server on a fresh database, with one user of each role and one crew. */
+export async function testServer(given: Partial<Dependencies> = {}): Promise<TestServer> {
+  const url = await freshDatabase();
+  const db = connect(url, { poolSize: 6 });
+  const sessionPool = new pg.Pool({ connectionString: url, max: 2 });
+  const logger = pino({ level: process.env.LOG_LEVEL ?? 'silent' });
+  const hub = new EventHub(url, db, logger);
+  await hub.start();
+  let now: Date | undefined;
+  const clock = { now: () => now ?? new Date() };
+  const app = createApp({
+    db,
+    sessionPool,
+    hub,
+    logger,
+    clock,
+    driveTimes: new DriveTimes(undefined),
+    sessionSecret: 'test',
+    ...given,
+  });
+  const crew = await db.models.Crew.create({
+    name: 'Test crew',
+    yardLat: 41,
+    yardLon: -70,
+    shiftStart: 420,
+    shiftEnd: 960,
+  });
+  for (const role of ROLES) {
+    await db.models.User.create({
+      login: role,
+      displayName: `Test ${role}`,
+      role,
+      passwordHash: await passwordHash,
+      crewId: role === 'technician' ? crew.id : null,
+    });
+  }
+  return {
+    app,
+    db,
+    url,
+    crewId: crew.id,
+    setNow: (at) => {
+      now = new Date(at);
+    },
+    as: async (role) => {
+      const agent = request.agent(app);
+      await agent.post('/api/session').send({ login: role, password: PASSWORD }).expect(200);
+      return agent;
+    },
+    stop: async () => {
+      await hub.stop();
+      await sessionPool.end();
+      await db.close();
+    },
+  };
+}
+
+/** A customer with one site and one unit, made through the API. */
+export async function oneUnit(
+  server: TestServer,
+  unit: Record<string, unknown> = {},
+): Promise<{ customerId: string; siteId: string; unitId: string }> {
+  const agent = await server.as('manager');
+  const [customerId, siteId, unitId] = [randomUUID(), randomUUID(), randomUUID()];
+  await agent.post('/api/customers').send({ id: customerId, name: 'Lantern Roller Rink' }).expect(201);
+  await agent.post('/api/sites').send({ id: siteId, customerId, name: 'Rink hall', lat: 41, lon: -70 }).expect(201);
+  await agent
+    .post('/api/units')
+    .send({ id: unitId, siteId, tag: 'RTU-1', kind: 'package gas/electric', ...unit })
+    .expect(201);
+  return { customerId, siteId, unitId };
+}

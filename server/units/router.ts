@@ -1,0 +1,34 @@
+import { newUnit, unitList, unitPatch } from '#contracts/units';
+import { id as uuid } from '#contracts/common';
+import { parse } from '../http/problem.ts';
+import { Reply, type Route } from '../http/routes.ts';
+import { unitPage } from './queries.ts';
+import { createUnit, unitRecord, updateUnit } from './service.ts';
+
+export const unitRoutes: readonly Route[] = [
+  {
+    method: 'get',
+    path: '/api/units',
+    action: 'read',
+    handle: ({ db, query }) => unitPage(db, parse(unitList, query)),
+  },
+  {
+    method: 'get',
+    path: '/api/units/:id',
+    action: 'read',
+    handle: (context) => unitRecord(context, parse(uuid, context.params.id)),
+  },
+  {
+    method: 'post',
+    path: '/api/units',
+    action: 'edit record',
+    handle: async (context) => new Reply(201, await createUnit(context, parse(newUnit, context.body), context.user.id)),
+  },
+  {
+    method: 'patch',
+    path: '/api/units/:id',
+    action: 'edit record',
+    handle: (context) =>
+      updateUnit(context, parse(uuid, context.params.id), parse(unitPatch, context.body), context.user.id),
+  },
+];
