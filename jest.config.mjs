@@ -16,11 +16,11 @@ const common = { testEnvironment: 'node', extensionsToTreatAsEsm: ['.ts', '.tsx'
 export default {
   testTimeout: 30_000,
   projects: [
-    { ...common, displayName: 'unit', testMatch: ['<rootDir>/{core,contracts,demo,web,standins}/**/*.test.ts'] },
+    { ...common, displayName: 'unit', testMatch: ['<rootDir>/{core,contracts,demo,web,standins}/**/*.test.ts'], testPathIgnorePatterns: ['/demo/load\\.test\\.ts$'] },
     {
       ...common,
       displayName: 'server',
-      testMatch: ['<rootDir>/server/**/*.test.ts'],
+      testMatch: ['<rootDir>/server/**/*.test.ts', '<rootDir>/demo/load.test.ts'],
     },
   ],
 };

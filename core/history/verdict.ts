@@ -124,8 +124,10 @@ function repeatFlag(facts: UnitFacts, settings: HistorySettings, asOf: PlainDate
   });
   // The latest of each kind and component says all the earlier ones said.
   const latest = new Map(current.map((repeat) => [repeat.componentClass ?? repeat.kind, repeat]));
-  const shown = [...latest.values()].sort((a, b) => b.failures.length - a.failures.length);
-  const worst = shown.find((r) => r.kind === 'same component') ?? shown[0];
+  // A component that came back says more than a count of everything, so it stands first.
+  const rank = (r: Repeat) => (r.kind === 'same component' ? 1000 : 0) + r.failures.length;
+  const shown = [...latest.values()].sort((a, b) => rank(b) - rank(a));
+  const worst = shown[0];
   if (!worst) return [];
   return [
     {

@@ -1,3 +1,5 @@
+import { ADD_MOVEMENTS_FOR } from '../visits/rebuild.ts';
+
 /* Set-wise import of past calls. `staged` holds the good rows; what a call's sheet says becomes entries of one visit. */
 
 const COLUMNS = `line int, customer text, site text, unit text, ref text, received_at timestamptz, complaint text, system text, component text, failure text, grade text, action text,
@@ -127,12 +129,7 @@ export const ADD_ENTRIES: Record<string, string> = {
 
 export const REMOVE_OLD_MOVEMENTS = `
   delete from refrigerant_movements m using entries later where later.supersedes = m.entry_id and later.call_id in (select call_id from staged)`;
-export const ADD_MOVEMENTS = `
-  insert into refrigerant_movements (entry_id, unit_id, circuit_id, refrigerant, from_place, to_place, pounds, moved_at, by_user)
-  select e.id, e.unit_id, x.id, e.body->>'refrigerant', m.from_place, m.to_place, m.pounds, e.occurred_at, e.author_id
-  from current_entries e left join circuits x on x.unit_id = e.unit_id and x.number = 1
-  cross join lateral (values ('cylinder', 'circuit 1', (e.body->>'addedLb')::float8), ('circuit 1', 'cylinder', (e.body->>'recoveredLb')::float8)) m(from_place, to_place, pounds)
-  where e.kind = 'refrigerant' and m.pounds > 0 and e.call_id in (select call_id from staged) and not exists (select 1 from refrigerant_movements known where known.entry_id = e.id)`;
+export const ADD_MOVEMENTS = ADD_MOVEMENTS_FOR('e.call_id in (select call_id from staged)');
 
 /** Every call as a row of the file, in a fixed order. */
 export const EXPORT_CALLS = `

@@ -70,6 +70,6 @@ export function readCsv(content: string, known: readonly string[], required: rea
 
 /** Writes rows as CSV: a heading, CRLF line ends, quotes only where needed, empty cells for what is not known. */
 export function writeCsv(columns: readonly string[], rows: readonly Record<string, string | null>[]): string {
-  const data = rows.map((row) => columns.map((name) => row[name] ?? ''));
-  return `${Papa.unparse({ fields: [...columns], data }, { newline: '\r\n' })}\r\n`;
+  const lines = [[...columns], ...rows.map((row) => columns.map((name) => row[name] ?? ''))];
+  return `${Papa.unparse(lines, { newline: '\r\n' })}\r\n`;
 }

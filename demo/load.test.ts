@@ -1,0 +1,76 @@
+import { testServer, type TestServer } from '../server/testing/server.ts';
+import { clockFor } from '../server/http/clock.ts';
+import { DEMO_PASSWORD, loadScenario } from './load.ts';
+import { makeScenario } from './scenario/index.ts';
+
+const TODAY = '2026-06-03';
+let server: TestServer;
+let manager: Awaited<ReturnType<TestServer['as']>>;
+
+beforeAll(async () => {
+  server = await testServer();
+  server.setNow(`${TODAY}T13:00:00Z`);
+  await loadScenario(server.db, clockFor(TODAY), makeScenario(TODAY));
+  manager = await server.as('manager');
+}, 60_000);
+afterAll(() => server.stop());
+
+async function verdict(
+  unit: string,
+  site: string,
+): Promise<{ flags: { kind: string; sentence: string }[]; arcs: { kind: string }[] }> {
+  const { body: found } = await manager.get(`/api/search?q=${encodeURIComponent(`${unit} ${site}`)}`).expect(200);
+  const hit = found.find((f: { kind: string; title: string }) => f.kind === 'unit' && f.title === unit);
+  const { body } = await manager.get(`/api/units/${hit.id}`).expect(200);
+  return { flags: body.verdict.flags, arcs: body.story.arcs };
+}
+
+/** What each planted story should show, as demo/README.md tells it. */
+describe('the planted stories', () => {
+  it.each([
+    ['HP-2', 'Throwing Rooms', 'leaker', /Topped up 3 times, leak never proven repaired/],
+    ['RTU-2', 'Market Branch', 'repeat', /control fuse failed [2-4] times/],
+    ['UH-3', 'Main Depot', 'hazard', /exchanger holed or cracked/],
+    ['UH-3', 'Main Depot', 'left open', /heat disabled/],
+    ['RTU-4', 'Six-Screen House', 'left open', /circuit isolated/],
+    ['AH-4', 'Records Annex', 'left open', /override on/],
+    ['RTU-1', 'Ropewalk Laundry', 'callback', /Came back \d days after/],
+    ['RTU-2', 'Saltings Laundry', 'callback', /Came back \d days after/],
+  ])('%s at %s shows: %s', async (unit, site, kind, sentence) => {
+    const { flags } = await verdict(unit, site);
+    expect(flags.find((f) => f.kind === kind)?.sentence).toMatch(sentence);
+  });
+
+  it('draw arcs on the story line', async () => {
+    const { arcs } = await verdict('RTU-1', 'Ropewalk Laundry');
+    expect(arcs.map((a) => a.kind).sort()).toEqual(['callback', 'repeat']);
+  });
+
+  it('put the hazard first on the watch list', async () => {
+    const { body } = await manager.get('/api/watch').expect(200);
+    expect(body.rows[0]).toMatchObject({ tag: 'UH-3', site: 'Main Depot' });
+  });
+});
+
+describe('the loaded demo', () => {
+  it('signs its people in and says how old it is', async () => {
+    const { body } = await manager.post('/api/session').send({ login: 'maren', password: DEMO_PASSWORD }).expect(200);
+    expect(body).toMatchObject({ company: 'Ironleaf Air Service', demoAgeDays: 0, today: TODAY });
+    server.setNow('2026-06-20T13:00:00Z');
+    expect((await manager.get('/api/session')).body.demoAgeDays).toBe(17);
+    server.setNow(`${TODAY}T13:00:00Z`);
+  });
+
+  it('has maintenance due in the next two weeks, and cases to plan it round', async () => {
+    const { body: due } = await manager.get('/api/routes/due?days=14').expect(200);
+    expect(due.length).toBeGreaterThanOrEqual(8);
+    expect(due.every((site: { minutes: number }) => site.minutes > 15)).toBe(true);
+  });
+
+  it('keeps every measured charge circuit and every pound', async () => {
+    const [pounds] = await server.db.rows<{ lb: number; n: number }>(
+      'select sum(pounds) as lb, count(*)::int as n from refrigerant_movements',
+    );
+    expect(pounds).toEqual({ lb: 9, n: 3 });
+  });
+});

@@ -1,0 +1,98 @@
+import { readFileSync } from 'node:fs';
+import { localDate } from '#core/time';
+import { CONDITION_KINDS } from '#core/vocabulary';
+import { connect, type Database } from '../server/db/connect.ts';
+import { migrate } from '../server/db/migrate.ts';
+import { clockFor, type Clock } from '../server/http/clock.ts';
+import { hashPassword } from '../server/people/passwords.ts';
+import { ADD_MOVEMENTS_FOR } from '../server/visits/rebuild.ts';
+import { USUAL_SLOTS_SQL } from '../server/units/service.ts';
+import { refreshSummaries } from '../server/units/summary.ts';
+import { makeScenario } from './scenario/index.ts';
+import type { Row, Scenario } from './scenario/types.ts';
+import { ZONE } from './scenario/writer.ts';
+
+/** Signs everybody of the demo in. It is printed at start; a real company sets its own. */
+export const DEMO_PASSWORD = 'ironleaf-roofs';
+
+const ORDER = [
+  'crews',
+  'users',
+  'customers',
+  'sites',
+  'units',
+  'circuits',
+  'calls',
+  'visits',
+  'visit_calls',
+  'entries',
+] as const satisfies readonly (keyof Scenario)[];
+
+/** Writes a scenario into an empty database in one transaction. */
+export async function loadScenario(db: Database, clock: Clock, scenario: Scenario): Promise<void> {
+  const passwordHash = await hashPassword(DEMO_PASSWORD);
+  for (const user of scenario.users) Object.assign(user, { password_hash: passwordHash });
+  const base = JSON.parse(readFileSync(new URL('./network/port-wrenfall.geojson', import.meta.url), 'utf8'));
+  await db.transaction(async (transaction) => {
+    const go = (sql: string, bind: unknown[] = []) => db.run(sql, bind, transaction);
+    const setting = (name: string, value: unknown) =>
+      go('insert into settings (name, value, valid_from) values ($1, $2, $3)', [
+        name,
+        JSON.stringify(value),
+        '2000-01-01',
+      ]);
+    await setting('company', { name: 'Ironleaf Air Service', timeZone: ZONE });
+    await setting('map base', base);
+    await setting('demo', { madeFor: scenario.today });
+    for (const table of ORDER) await insertRows(table, scenario[table], go);
+    await go("select setval('call_numbers', $1)", [scenario.calls.length]);
+    await go(USUAL_SLOTS_SQL, [scenario.units.map((unit) => unit.id)]);
+    await go(ADD_MOVEMENTS_FOR('true'));
+    await go(
+      `insert into open_conditions (id, unit_id, kind, hazard, text, opened_at, opened_by)
+       select id, unit_id, body->>'condition', coalesce(($1::jsonb->(body->>'condition')->>'hazard')::boolean, false), coalesce(body->>'text', ''), occurred_at, author_id from current_entries where kind = 'condition left'`,
+      [JSON.stringify(CONDITION_KINDS)],
+    );
+    await go("insert into log (actor_kind, action, entity) values ('system', 'load demo', 'company')");
+    await refreshSummaries(
+      db,
+      clock,
+      scenario.units.map((unit) => unit.id as string),
+      transaction,
+    );
+  });
+  await db.run('analyze');
+}
+
+async function insertRows(
+  table: string,
+  rows: readonly Row[],
+  go: (sql: string, bind: unknown[]) => Promise<unknown>,
+): Promise<void> {
+  const columns = [...new Set(rows.flatMap((row) => Object.keys(row)))];
+  for (let from = 0; from < rows.length; from += 2000) {
+    const chunk = rows.slice(from, from + 2000);
+    await go(
+      `insert into ${table} (${columns.join(', ')}) select ${columns.join(', ')} from jsonb_populate_recordset(null::${table}, $1)`,
+      [JSON.stringify(chunk)],
+    );
+  }
+}
+
+async function main(): Promise<void> {
+  const url = process.env.DATABASE_URL;
+  if (!url) throw new Error('DATABASE_URL is not set');
+  const db = connect(url, { poolSize: 2 });
+  await migrate(db.sequelize);
+  const [state] = await db.rows<{ used: boolean }>(
+    'select exists (select 1 from users) or exists (select 1 from customers) as used',
+  );
+  if (!state?.used) {
+    const clock = clockFor(process.env.GRADUM_TODAY);
+    await loadScenario(db, clock, makeScenario(localDate(clock.now(), ZONE)));
+    console.log('loaded');
+  }
+  await db.close();
+}
+
+if (process.env.GRADUM_LOAD_DEMO === '1') await main();

@@ -1,0 +1,134 @@
+import { oneOf, wholeBetween } from '#core/random';
+import { addDays } from '#core/time';
+import type { RefrigerantName } from '#core/refrigerant';
+import type { UnitKind } from '#core/vocabulary';
+import { toLonLat } from '../network/geometry.ts';
+import { CREWS, CUSTOMERS, DESK, MAKERS } from './cast.ts';
+import type { Row } from './types.ts';
+import { ZONE, type Writer } from './writer.ts';
+
+export interface DemoUnit {
+  readonly id: string;
+  readonly tag: string;
+  readonly kind: UnitKind;
+  readonly area: string;
+  readonly site: DemoSite;
+  readonly refrigerant: RefrigerantName | undefined;
+  readonly volts: number;
+  readonly record: Row;
+}
+
+export interface DemoSite {
+  readonly id: string;
+  readonly name: string;
+  readonly customer: string;
+  readonly crew: DemoCrew;
+  readonly units: DemoUnit[];
+}
+
+export interface DemoCrew {
+  readonly id: string;
+  readonly name: string;
+  readonly authors: readonly string[];
+}
+
+const COOLED: readonly UnitKind[] = [
+  'package gas/electric',
+  'package heat pump',
+  'package cooling only',
+  'split with air handler',
+  'water-source heat pump',
+];
+
+const login = (name: string) => (name.split(' ')[0] as string).toLowerCase();
+
+/** People, customers, sites and machines. */
+export function makeFleet(writer: Writer): { sites: DemoSite[]; crews: DemoCrew[]; desk: Row } {
+  const crews = CREWS.map((cast): DemoCrew => {
+    const [lon, lat] = toLonLat(cast.yard);
+    const crew = writer.add('crews', {
+      name: cast.name,
+      yard_lat: lat,
+      yard_lon: lon,
+      shift_start: cast.shift[0],
+      shift_end: cast.shift[1],
+    });
+    const authors = cast.members.map(
+      (name) =>
+        writer.add('users', { login: login(name), display_name: name, role: 'technician', crew_id: crew.id }).id,
+    );
+    return { id: crew.id, name: cast.name, authors };
+  });
+  const [desk] = DESK.map((person) =>
+    writer.add('users', { login: person.login, display_name: person.name, role: person.role, crew_id: null }),
+  );
+  const [north, south, harbour, outer] = crews as [DemoCrew, DemoCrew, DemoCrew, DemoCrew];
+  const sites = CUSTOMERS.flatMap((cast) => {
+    const customer = writer.add('customers', { name: cast.name, phone: cast.phone });
+    return cast.sites.map((place) => {
+      const [lon, lat] = toLonLat(place.at);
+      const far = Math.hypot(place.at[0], place.at[1]) > 8;
+      const crew = far ? outer : place.at[0] > 0.8 ? harbour : place.at[1] > 0.8 ? north : south;
+      const record = writer.add('sites', {
+        customer_id: customer.id,
+        name: place.name,
+        address: `${place.street}, ${far ? place.name.replace(/ (Gallery|Branch|Laundry|School|Clinic)$/, '') : 'Port Wrenfall'}`,
+        lat,
+        lon,
+        time_zone: ZONE,
+        opening_hours: cast.hours,
+        access: cast.access,
+      });
+      const site: DemoSite = { id: record.id, name: place.name, customer: cast.name, crew, units: [] };
+      for (const [kind, prefix, areas] of place.units)
+        areas.forEach((area, i) => site.units.push(makeUnit(writer, site, kind, `${prefix}-${i + 1}`, area)));
+      return site;
+    });
+  });
+  return { sites, crews, desk: desk as Row };
+}
+
+function makeUnit(writer: Writer, site: DemoSite, kind: UnitKind, tag: string, area: string): DemoUnit {
+  const { random, rows } = writer;
+  const [maker, line] = oneOf(random, MAKERS[kind]);
+  const age = wholeBetween(random, 1, 19);
+  const built = addDays(rows.today, -365 * age - wholeBetween(random, 20, 300));
+  const cooled = COOLED.includes(kind);
+  const tons = cooled ? oneOf(random, kind === 'water-source heat pump' ? [2, 3, 4] : [3, 4, 5, 7.5, 10, 12.5]) : null;
+  const refrigerant: RefrigerantName | undefined = cooled
+    ? age > 15
+      ? 'R-22'
+      : age < 2
+        ? 'R-454B'
+        : 'R-410A'
+    : undefined;
+  const volts = tons !== null && tons >= 7.5 ? 460 : 208;
+  const record = writer.add('units', {
+    site_id: site.id,
+    tag,
+    kind,
+    status: 'in service',
+    manufacturer: maker,
+    model: `${line}${tons === null ? wholeBetween(random, 10, 40) * 10 : String(Math.round(tons * 12)).padStart(3, '0')}`,
+    serial: `${maker.charAt(0)}${built.slice(2, 4)}${wholeBetween(random, 10000, 99999)}`,
+    // For some the plate has weathered away: nobody knows when they were built.
+    built_on: random() < 0.12 ? null : built,
+    installed_on: addDays(built, wholeBetween(random, 30, 200)),
+    tons,
+    voltage: volts,
+    phase: 3,
+    area_served: area,
+    handling_notes: null,
+  });
+  const circuits = tons !== null && tons >= 7.5 ? 2 : tons === null ? 0 : 1;
+  for (let number = 1; number <= circuits; number++) {
+    writer.add('circuits', {
+      unit_id: record.id,
+      number,
+      refrigerant,
+      charge_lb: Math.round(((tons as number) / circuits) * 2 * 10) / 10,
+      metering: random() < 0.7 ? 'expansion valve' : 'orifice',
+    });
+  }
+  return { id: record.id, tag, kind, area, site, refrigerant, volts, record };
+}
