@@ -1,7 +1,14 @@
 import { z } from 'zod';
 import { QUANTITIES } from '#core/quantities';
 import { READING_POINT_NAMES, READING_POINTS, type ReadingPoint } from '#core/readings';
-import { COMPONENT_CLASSES, CONDITION_KIND_NAMES, FINDING_GRADES, SYSTEMS, type ConditionKind } from '#core/vocabulary';
+import {
+  COMPONENT_CLASSES,
+  CONDITION_KIND_NAMES,
+  CONDITION_KINDS,
+  FINDING_GRADES,
+  SYSTEMS,
+  type ConditionKind,
+} from '#core/vocabulary';
 import { id, instant, longText, plainDate, shortText } from './common.ts';
 
 const pounds = z.number().min(0, 'a weight cannot be negative').max(5000, 'more than any roof holds');
@@ -60,11 +67,16 @@ const bodies = {
     afterOpening: z.boolean().optional(),
     cylinder: shortText.optional(),
   }),
-  'condition left': z.object({
-    condition: z.enum(CONDITION_KIND_NAMES as [ConditionKind, ...ConditionKind[]]),
-    text: longText,
-    told: shortText.optional(),
-  }),
+  'condition left': z
+    .object({
+      condition: z.enum(CONDITION_KIND_NAMES as [ConditionKind, ...ConditionKind[]], 'what is not normal?'),
+      text: longText,
+      told: shortText.optional(),
+    })
+    .refine((body) => !CONDITION_KINDS[body.condition].hazard || Boolean(body.told), {
+      error: 'somebody can be hurt: who was told, and in writing?',
+      path: ['told'],
+    }),
   'condition closed': z.object({ conditionId: id, text: longText }),
   recommendation: z.object({ text: longText.min(1, 'what do you recommend?') }),
   note: z.object({ text: longText.min(1, 'an empty note') }),

@@ -30,7 +30,7 @@ const app = createApp({
   hub,
   logger,
   clock: clockFor(process.env.GRADUM_TODAY),
-  driveTimes: new DriveTimes(process.env.GRADUM_ROUTING_URL),
+  driveTimes: new DriveTimes(process.env.GRADUM_ROUTING_URL, process.env.GRADUM_ROUTING_PATH_URL),
   // Without a fixed secret a restart signs everybody out; "npm start" keeps one beside the data.
   sessionSecret: process.env.SESSION_SECRET ?? randomBytes(32).toString('hex'),
   webRoot: path.resolve(process.env.GRADUM_WEB ?? 'dist/web'),

@@ -26,6 +26,8 @@ const STRETCH: Record<number, number> = {
 
 const answer = z.object({ code: z.literal('Ok'), durations: z.array(z.array(z.number().nullable())) });
 
+const wayAnswer = z.object({ routes: z.array(z.object({ geometry: z.object({ type: z.literal('LineString'), coordinates: z.array(z.tuple([z.number(), z.number()])) }) })) });
+
 /**
  * Client of a routing engine's plain table request: `GET …/table/v1/driving/lon,lat;lon,lat;…?annotations=duration`, answered
  * with seconds. The address is a template: `{coordinates}` is required; with `{depart}` (HH:MM) and `{day}` the engine is
@@ -33,12 +35,15 @@ const answer = z.object({ code: z.literal('Ok'), durations: z.array(z.array(z.nu
  */
 export class DriveTimes {
   private readonly template: string | undefined;
+  private readonly pathTemplate: string | undefined;
 
-  constructor(template: string | undefined) {
+  /** @param pathTemplate address of the engine's plain route request, for drawing the way over roads; none draws straight lines */
+  constructor(template: string | undefined, pathTemplate?: string) {
     if (template !== undefined && !template.includes('{coordinates}')) {
       throw new RangeError('GRADUM_ROUTING_URL must contain {coordinates}');
     }
     this.template = template;
+    this.pathTemplate = pathTemplate;
   }
 
   get knowsTraffic(): boolean {
@@ -60,6 +65,19 @@ export class DriveTimes {
       );
     }
     return travelTable(SAMPLES, await Promise.all(SAMPLES.map((at) => this.ask(places, day, at))), places.length);
+  }
+
+  /** The way over roads through some places; null when no engine draws it. It is decoration: a failure is no error. */
+  async path(places: readonly Position[]): Promise<z.infer<typeof wayAnswer>['routes'][number]['geometry'] | null> {
+    if (!this.pathTemplate || places.length < 2) return null;
+    const coordinates = places.map(({ lat, lon }) => `${lon},${lat}`).join(';');
+    try {
+      const response = await fetch(this.pathTemplate.replace('{coordinates}', coordinates), { signal: AbortSignal.timeout(10_000) });
+      const read = wayAnswer.safeParse(await response.json());
+      return read.success ? (read.data.routes[0]?.geometry ?? null) : null;
+    } catch {
+      return null;
+    }
   }
 
   private async ask(places: readonly Position[], day: PlainDate, depart: number): Promise<number[]> {

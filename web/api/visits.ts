@@ -1,0 +1,17 @@
+import type { NewVisit, VisitPage, VisitRow } from '#contracts/visits';
+import { api } from './base.ts';
+
+/** Entries are not written through here: they go to the outbox first. */
+export const { useVisitsQuery, useVisitQuery, useCreateVisitMutation } = api.injectEndpoints({
+  endpoints: (build) => ({
+    visits: build.query<VisitRow[], { day?: string | undefined; crewId?: string | undefined }>({
+      query: (params) => ({ url: '/visits', params: { ...params } }),
+      providesTags: ['Record'],
+    }),
+    visit: build.query<VisitPage, string>({ query: (id) => `/visits/${id}`, providesTags: ['Record'] }),
+    createVisit: build.mutation<VisitPage, NewVisit>({
+      query: (body) => ({ url: '/visits', method: 'POST', body }),
+      invalidatesTags: ['Record'],
+    }),
+  }),
+});

@@ -1,0 +1,13 @@
+import { createContext, useContext } from 'react';
+import type { SessionView, SignedIn } from '#contracts/people';
+import { may, type Action } from '#contracts/roles';
+
+export type Session = SessionView & { user: SignedIn };
+export const SessionContext = createContext<Session | null>(null);
+
+/** Who is signed in, and the company's day. Only below the shell, where somebody is. */
+export function useWho(): Session & { can: (action: Action) => boolean } {
+  const session = useContext(SessionContext);
+  if (!session) throw new Error('nobody is signed in here');
+  return { ...session, can: (action) => may(session.user.role, action) };
+}

@@ -1,0 +1,201 @@
+import { useState } from 'react';
+import { Link, useParams } from 'react-router';
+import { toast } from 'sonner';
+import { PRIORITIES, SYSTEMS } from '#core/vocabulary';
+import { callPatch, type CallPatch } from '#contracts/calls';
+import { problemOf } from '../api/base.ts';
+import { useCallQuery, useKnownAtIntakeQuery, useUpdateCallMutation } from '../api/calls.ts';
+import { useCrewsQuery } from '../api/people.ts';
+import { useWho } from '../app/session.ts';
+import { PriorityWord } from '../today/Today.tsx';
+import { Button } from '../ui/Button.tsx';
+import { Field } from '../ui/Field.tsx';
+import { day, instant, number } from '../ui/format.ts';
+import { Plate } from '../ui/Plate.tsx';
+import { RecordForm } from '../ui/RecordForm.tsx';
+import { Empty, Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';
+
+export default function CallScreen() {
+  const { id = '' } = useParams();
+  const { today, can } = useWho();
+  const { data: call, error, refetch } = useCallQuery(id);
+  const crews = useCrewsQuery();
+  const known = useKnownAtIntakeQuery(call?.siteId ?? '', { skip: !call });
+  const [update] = useUpdateCallMutation();
+  const [editing, setEditing] = useState(false);
+  const [day_, setDay] = useState('');
+  if (error)
+    return (
+      <div className="p-4">
+        <Trouble error={error} retry={refetch} />
+      </div>
+    );
+  if (!call) return <Loading what="the call" />;
+  const mayEdit = can('take call') && call.status !== 'completed';
+
+  const change = async (patch: Omit<CallPatch, 'version'>, done: string, undo?: Omit<CallPatch, 'version'>) => {
+    try {
+      const after = await update({ id, patch: { ...patch, version: call.version } }).unwrap();
+      toast(
+        done,
+        undo
+          ? {
+              action: { label: 'Undo', onClick: () => void update({ id, patch: { ...undo, version: after.version } }) },
+            }
+          : {},
+      );
+    } catch (refused) {
+      toast(problemOf(refused).title);
+    }
+  };
+  const unit = known.data?.units.find((u) => u.id === call.unitId);
+  const facts: [string, React.ReactNode][] = [
+    ['Received', instant(call.receivedAt, call.timeZone)],
+    ['Caller', call.caller ?? '–'],
+    ['Area', call.area ?? '–'],
+    ['System', call.system ?? 'not said'],
+    ['Room and set point', `${number(call.roomF)} / ${number(call.setPointF)} °F`],
+    ['At stake', call.stake ?? 'not said'],
+    ['Promised', call.promisedAt ? instant(call.promisedAt, call.timeZone) : '–'],
+    ['Completed', call.completedAt ? instant(call.completedAt, call.timeZone) : '–'],
+  ];
+  return (
+    <Screen
+      title={call.ref || 'Call'}
+      sentence={
+        <>
+          {call.ref} {call.complaint}{' '}
+          <span className="font-normal text-soft">
+            · {call.site}, {call.customer}
+          </span>
+        </>
+      }
+      actions={
+        <>
+          {call.visitId ? (
+            <Link
+              to={`/visits/${call.visitId}`}
+              className="inline-flex min-h-8 items-center rounded-[3px] border-2 border-copper bg-copper px-3 font-semibold text-on-copper"
+            >
+              Open the visit sheet
+            </Link>
+          ) : null}
+          {mayEdit ? <Button onClick={() => setEditing(true)}>Edit</Button> : null}
+          {mayEdit && call.status !== 'cancelled' ? (
+            <Button onClick={() => void change({ cancelled: true }, `${call.ref} cancelled`, { cancelled: false })}>
+              Cancel the call
+            </Button>
+          ) : null}
+          {call.status === 'cancelled' && can('take call') ? (
+            <Button onClick={() => void change({ cancelled: false }, `${call.ref} open again`)}>Open again</Button>
+          ) : null}
+        </>
+      }
+    >
+      <div className="grid gap-4 lg:grid-cols-2">
+        <Panel
+          title={
+            <>
+              {call.status} · <PriorityWord priority={call.priority} />
+            </>
+          }
+        >
+          <dl className="grid grid-cols-[auto_1fr] gap-x-4 gap-y-1">
+            {facts.map(([name, value]) => (
+              <div key={name} className="contents">
+                <dt className="text-soft">{name}</dt>
+                <dd>{value}</dd>
+              </div>
+            ))}
+          </dl>
+          {mayEdit && call.status !== 'cancelled' ? (
+            <div className="mt-3 grid grid-cols-[1fr_1fr_auto] items-end gap-2 border-t border-rule pt-3">
+              <Field label="Crew">
+                <select
+                  value={call.crewId ?? ''}
+                  onChange={(e) =>
+                    void change(
+                      {
+                        crewId: e.target.value || null,
+                        scheduledOn: e.target.value ? (call.scheduledOn ?? today) : null,
+                      },
+                      'Crew changed',
+                      { crewId: call.crewId, scheduledOn: call.scheduledOn },
+                    )
+                  }
+                >
+                  <option value="">nobody yet</option>
+                  {crews.data?.map((crew) => (
+                    <option key={crew.id} value={crew.id}>
+                      {crew.name}
+                    </option>
+                  ))}
+                </select>
+              </Field>
+              <Field label="Day">
+                <input type="date" value={day_ || call.scheduledOn || ''} onChange={(e) => setDay(e.target.value)} />
+              </Field>
+              <Button
+                disabled={!day_ || !call.crewId}
+                onClick={() =>
+                  void change({ scheduledOn: day_ }, `Planned for ${day(day_)}`, { scheduledOn: call.scheduledOn })
+                }
+              >
+                Plan
+              </Button>
+            </div>
+          ) : null}
+        </Panel>
+        <Panel title="The unit">
+          {unit ? (
+            <>
+              <Plate tag={unit.tag} to={`/units/${unit.id}`} flagKinds={unit.flagKinds} status={unit.status} large />
+              <p className="mt-2">{unit.areaServed}</p>
+              <p>{unit.sentence}</p>
+              {unit.conditions.map((c) => (
+                <p key={c.id} className="text-sm">
+                  Left open: <strong>{c.kind}</strong>. {c.text}
+                </p>
+              ))}
+            </>
+          ) : (
+            <Empty>
+              Which unit it is will be known when somebody has found it; the first finding on the sheet names it.
+            </Empty>
+          )}
+        </Panel>
+        <Panel title="Visits" className="lg:col-span-2">
+          {call.visits.length === 0 ? <Empty>No visit yet. Choose a crew and a day.</Empty> : null}
+          <ul>
+            {call.visits.map((visit) => (
+              <li key={visit.id}>
+                <Link to={`/visits/${visit.id}`} className="text-copper underline underline-offset-4">
+                  {visit.plannedFor ? day(visit.plannedFor) : 'no day'}
+                </Link>{' '}
+                {visit.crew ?? ''} · {visit.entries === 0 ? 'nothing written yet' : `${visit.entries} entries`}
+              </li>
+            ))}
+          </ul>
+        </Panel>
+      </div>
+      {editing ? (
+        <RecordForm
+          title={`Edit ${call.ref}`}
+          fields={[
+            { name: 'complaint', label: 'Complaint', kind: 'long' },
+            { name: 'caller', label: 'Caller' },
+            { name: 'area', label: 'Area' },
+            { name: 'system', label: 'System', kind: 'choice', choices: SYSTEMS },
+            { name: 'priority', label: 'Priority', kind: 'choice', choices: PRIORITIES },
+            { name: 'roomF', label: 'Room, °F', kind: 'number' },
+            { name: 'setPointF', label: 'Set point, °F', kind: 'number' },
+          ]}
+          schema={callPatch.omit({ version: true })}
+          stored={{ ...call }}
+          onSave={(patch) => update({ id, patch: patch as CallPatch }).unwrap()}
+          onClose={() => setEditing(false)}
+        />
+      ) : null}
+    </Screen>
+  );
+}

@@ -1,0 +1,86 @@
+import { Link } from 'react-router';
+import type { KnownAtIntake } from '#contracts/calls';
+import { FlagWord } from '../ui/Flags.tsx';
+import { dayOf, instant } from '../ui/format.ts';
+import { Plate } from '../ui/Plate.tsx';
+import { Empty, Panel } from '../ui/Screen.tsx';
+
+/** What is known of a site the moment a call about it comes in; choosing a unit is one click or key. */
+export function KnownPanel({
+  known,
+  unitId,
+  onUnit,
+  zone,
+}: {
+  known: KnownAtIntake;
+  unitId: string | null;
+  onUnit: (id: string | null) => void;
+  zone: string;
+}) {
+  return (
+    <div className="space-y-3">
+      {known.openCalls.length > 0 ? (
+        <div role="alert" className="border-2 border-copper bg-sheet p-3">
+          <p className="font-semibold">
+            {known.openCalls.length === 1
+              ? 'A call is already open here.'
+              : `${known.openCalls.length} calls are already open here.`}{' '}
+            Is it the same trouble?
+          </p>
+          <ul>
+            {known.openCalls.map((call) => (
+              <li key={call.id}>
+                <Link to={`/calls/${call.id}`} className="text-copper underline underline-offset-4">
+                  {call.ref || call.kind}
+                </Link>{' '}
+                {call.unit ? <span className="plate text-sm">{call.unit}</span> : null} {call.complaint}{' '}
+                <span className="text-sm text-soft">({instant(call.receivedAt, zone)})</span>
+              </li>
+            ))}
+          </ul>
+        </div>
+      ) : null}
+      <Panel title="Units here, worst first">
+        {known.units.length === 0 ? <Empty>No unit is on record at this site.</Empty> : null}
+        <ul className="max-h-[420px] divide-y divide-rule overflow-y-auto" tabIndex={0} aria-label="Units at this site">
+          {known.units.map((unit) => (
+            <li
+              key={unit.id}
+              className={`py-1.5 ${unitId === unit.id ? 'border-l-4 border-copper bg-paper pl-2' : ''}`}
+            >
+              <label className="flex cursor-pointer flex-wrap items-center gap-2">
+                <input
+                  type="radio"
+                  name="unit"
+                  checked={unitId === unit.id}
+                  onChange={() => onUnit(unit.id)}
+                  className="h-4 w-4"
+                />
+                <Plate tag={unit.tag} flagKinds={unit.flagKinds} status={unit.status} />
+                <span>{unit.areaServed ?? unit.kind}</span>
+                {unit.flagKinds.map((kind) => (
+                  <FlagWord key={kind} kind={kind} />
+                ))}
+                <span className="ml-auto text-sm text-soft">
+                  {unit.lastVisitAt ? `last visit ${dayOf(unit.lastVisitAt, zone)}` : 'never visited'}
+                </span>
+              </label>
+              {unit.flagKinds.length > 0 ? <p className="pl-6 text-sm">{unit.sentence}</p> : null}
+              {unit.conditions.map((condition) => (
+                <p key={condition.id} className="pl-6 text-sm">
+                  Left open since {dayOf(condition.openedAt, zone)}: <strong>{condition.kind}</strong>. {condition.text}
+                </p>
+              ))}
+            </li>
+          ))}
+        </ul>
+      </Panel>
+      <p className="text-sm text-soft">
+        {known.knownTo.length > 0
+          ? `Knows this place: ${known.knownTo.map((k) => `${k.name} (${k.visits} visits)`).join(', ')}. `
+          : ''}
+        {known.access ? `Access: ${known.access}` : ''}
+      </p>
+    </div>
+  );
+}

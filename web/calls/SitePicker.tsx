@@ -1,0 +1,38 @@
+import { Command } from 'cmdk';
+import { useState } from 'react';
+import { useSitesQuery } from '../api/records.ts';
+
+/** Finds a site while typing its name, customer, street or ref; arrow keys and Enter choose. */
+export function SitePicker({ onPick }: { onPick: (site: { id: string; name: string; customer: string }) => void }) {
+  const [typed, setTyped] = useState('');
+  const { data } = useSitesQuery({ q: typed, sort: 'customer', dir: 'asc', offset: 0, limit: 8 });
+  return (
+    <Command shouldFilter={false} label="Site" className="relative">
+      <Command.Input
+        autoFocus
+        aria-label="Site"
+        value={typed}
+        onValueChange={setTyped}
+        placeholder="Which site? Customer, name or street"
+        className="min-h-10 w-full rounded-[3px] border-2 border-rule bg-sheet px-2 text-lg focus:border-copper"
+      />
+      <Command.List className="mt-1 max-h-80 overflow-y-auto border border-rule bg-sheet">
+        {data?.rows.map((site) => (
+          <Command.Item
+            key={site.id}
+            value={site.id}
+            onSelect={() => onPick({ id: site.id, name: site.name, customer: site.customer })}
+            className="flex cursor-pointer gap-3 px-2 py-1.5 data-[selected=true]:bg-paper data-[selected=true]:outline-2 data-[selected=true]:outline-copper"
+          >
+            <span className="font-semibold">{site.name}</span>
+            <span className="text-soft">
+              {site.customer}
+              {site.address ? ` · ${site.address}` : ''}
+            </span>
+          </Command.Item>
+        ))}
+        {data?.rows.length === 0 ? <p className="p-2 text-soft">No site begins like that.</p> : null}
+      </Command.List>
+    </Command>
+  );
+}

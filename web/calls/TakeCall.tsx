@@ -1,0 +1,273 @@
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { useNavigate, useSearchParams } from 'react-router';
+import { toast } from 'sonner';
+import { v7 as uuid } from 'uuid';
+import { suggestPriority } from '#core/intake';
+import { instantAt, minutesOfDay } from '#core/time';
+import { PRIORITIES, STAKES, SYSTEMS, type Priority, type Stake, type System } from '#core/vocabulary';
+import { newCall, type NewCall } from '#contracts/calls';
+import type { ProblemDetails } from '#contracts/problem';
+import { fieldError, problemOf } from '../api/base.ts';
+import { useCreateCallMutation, useKnownAtIntakeQuery } from '../api/calls.ts';
+import { useCrewsQuery } from '../api/people.ts';
+import { useSiteQuery } from '../api/records.ts';
+import { useWho } from '../app/session.ts';
+import { useDraft } from '../outbox/hooks.ts';
+import { Button } from '../ui/Button.tsx';
+import { Field } from '../ui/Field.tsx';
+import { Reasons } from '../ui/Reasons.tsx';
+import { Empty, Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';
+import { KnownPanel } from './KnownPanel.tsx';
+import { SitePicker } from './SitePicker.tsx';
+
+const BLANK = {
+  siteId: '',
+  siteName: '',
+  unitId: null as string | null,
+  complaint: '',
+  system: '',
+  stake: '',
+  caller: '',
+  area: '',
+  roomF: '',
+  setPointF: '',
+  outdoorF: '',
+  priority: '',
+  crewId: '',
+  scheduledOn: '',
+  promisedTime: '',
+};
+
+const degrees = (text: string): number | undefined =>
+  text.trim() === '' || !Number.isFinite(Number(text)) ? undefined : Number(text);
+
+/** One page, driven by keys, filled in while the caller talks. Kept as a draft until it is saved or cleared. */
+export default function TakeCall() {
+  const { today, timeZone } = useWho();
+  const navigate = useNavigate();
+  const [params] = useSearchParams();
+  const { value, set, clear, ready } = useDraft('call', BLANK);
+  const known = useKnownAtIntakeQuery(value.siteId, { skip: value.siteId === '' });
+  const crews = useCrewsQuery();
+  const [create, { isLoading }] = useCreateCallMutation();
+  const [problem, setProblem] = useState<ProblemDetails>();
+  const id = useRef(uuid());
+  const complaintRef = useRef<HTMLTextAreaElement>(null);
+
+  // Opened from a site or a unit: that is where the call is about.
+  const fromSite = params.get('site');
+  const asked = useSiteQuery(fromSite ?? '', { skip: !fromSite });
+  useEffect(() => {
+    if (ready && asked.data && value.siteId !== asked.data.id)
+      set({
+        siteId: asked.data.id,
+        siteName: `${asked.data.name}, ${asked.data.customer}`,
+        unitId: params.get('unit'),
+      });
+  }, [ready, asked.data, value.siteId, set, params]);
+
+  const suggestion = useMemo(
+    () =>
+      suggestPriority({
+        ...(value.stake ? { stake: value.stake as Stake } : {}),
+        ...(value.system ? { system: value.system as System } : {}),
+        ...(degrees(value.roomF) === undefined ? {} : { roomF: degrees(value.roomF) as number }),
+        ...(degrees(value.setPointF) === undefined ? {} : { setPointF: degrees(value.setPointF) as number }),
+        ...(degrees(value.outdoorF) === undefined ? {} : { outdoorF: degrees(value.outdoorF) as number }),
+      }),
+    [value.stake, value.system, value.roomF, value.setPointF, value.outdoorF],
+  );
+  const priority = (value.priority || suggestion.priority) as Priority;
+
+  async function save() {
+    setProblem(undefined);
+    let promisedAt: string | null = null;
+    try {
+      if (value.promisedTime)
+        promisedAt = instantAt(value.scheduledOn || today, minutesOfDay(value.promisedTime), timeZone).toISOString();
+    } catch {
+      promisedAt = null;
+    }
+    const numeric = (text: string) => (text.trim() === '' ? null : Number(text));
+    const body = {
+      id: id.current,
+      siteId: value.siteId,
+      unitId: value.unitId,
+      receivedAt: new Date(Math.floor(Date.now() / 1000) * 1000).toISOString(),
+      complaint: value.complaint,
+      system: value.system || null,
+      stake: value.stake || null,
+      caller: value.caller || null,
+      area: value.area || null,
+      roomF: numeric(value.roomF),
+      setPointF: numeric(value.setPointF),
+      priority,
+      crewId: value.crewId || null,
+      scheduledOn: value.crewId ? value.scheduledOn || today : null,
+      promisedAt,
+    };
+    const read = newCall.safeParse(body);
+    if (!read.success) {
+      setProblem({
+        type: 'about:blank',
+        title: 'Something is missing',
+        status: 422,
+        errors: read.error.issues.map((i) => ({
+          path: i.path.join('.'),
+          message: i.path[0] === 'siteId' ? 'which site is it about?' : i.message,
+        })),
+      });
+      return;
+    }
+    try {
+      const call = await create(read.data as NewCall).unwrap();
+      clear();
+      id.current = uuid();
+      toast(`${call.ref} taken: ${call.site}, ${call.priority}`);
+      void navigate(`/calls/${call.id}`);
+    } catch (error) {
+      // Another id: the server may have refused this one for what was in it.
+      id.current = uuid();
+      setProblem(problemOf(error));
+    }
+  }
+
+  if (!ready) return <Loading what="your draft" />;
+  const text = (name: 'caller' | 'area' | 'roomF' | 'setPointF' | 'outdoorF' | 'promisedTime', extra: object = {}) => (
+    <input value={value[name]} onChange={(e) => set({ [name]: e.target.value })} {...extra} />
+  );
+  const choice = (name: 'system' | 'stake', options: readonly string[]) => (
+    <select value={value[name]} onChange={(e) => set({ [name]: e.target.value })}>
+      <option value="">not said</option>
+      {options.map((o) => (
+        <option key={o}>{o}</option>
+      ))}
+    </select>
+  );
+  return (
+    <Screen
+      title="Take a call"
+      sentence={value.siteId ? `Call about ${value.siteName}` : 'Who is calling, and about which site?'}
+    >
+      <form
+        className="grid gap-4 lg:grid-cols-2"
+        onSubmit={(event) => {
+          event.preventDefault();
+          void save();
+        }}
+        onKeyDown={(event) => {
+          if (event.key === 'Enter' && event.ctrlKey) void save();
+        }}
+      >
+        <div className="space-y-3">
+          {value.siteId ? (
+            <p className="flex items-center gap-2">
+              <strong>{value.siteName}</strong>
+              <Button look="quiet" onClick={() => set({ siteId: '', siteName: '', unitId: null })}>
+                Another site
+              </Button>
+            </p>
+          ) : (
+            <SitePicker
+              onPick={(site) => {
+                set({ siteId: site.id, siteName: `${site.name}, ${site.customer}`, unitId: null });
+                setTimeout(() => complaintRef.current?.focus(), 0);
+              }}
+            />
+          )}
+          {fieldError(problem, 'siteId') ? (
+            <p role="alert" className="font-semibold text-ember">
+              {fieldError(problem, 'siteId')}
+            </p>
+          ) : null}
+          <Field label="Complaint, in the caller's words" error={fieldError(problem, 'complaint')}>
+            <textarea
+              ref={complaintRef}
+              rows={3}
+              value={value.complaint}
+              onChange={(e) => set({ complaint: e.target.value })}
+            />
+          </Field>
+          <div className="grid grid-cols-2 gap-3 sm:grid-cols-3">
+            <Field label="Caller">{text('caller')}</Field>
+            <Field label="Area they feel it in">{text('area')}</Field>
+            <Field label="System">{choice('system', SYSTEMS)}</Field>
+            <Field label="What is at stake">{choice('stake', STAKES)}</Field>
+            <Field label="Room, °F" error={fieldError(problem, 'roomF')}>
+              {text('roomF', { inputMode: 'decimal' })}
+            </Field>
+            <Field label="Set point, °F" error={fieldError(problem, 'setPointF')}>
+              {text('setPointF', { inputMode: 'decimal' })}
+            </Field>
+            <Field label="Outdoor, °F">{text('outdoorF', { inputMode: 'decimal' })}</Field>
+          </div>
+          <Panel>
+            <p>
+              Suggested: <strong>{suggestion.priority}</strong>. {suggestion.reasons[0]?.text}
+            </p>
+            <Reasons reasons={suggestion.reasons} />
+            <div className="mt-2 grid grid-cols-2 gap-3 sm:grid-cols-4">
+              <Field label="Priority">
+                <select value={priority} onChange={(e) => set({ priority: e.target.value })}>
+                  {PRIORITIES.map((p) => (
+                    <option key={p}>{p}</option>
+                  ))}
+                </select>
+              </Field>
+              <Field label="Crew" error={fieldError(problem, 'crewId')}>
+                <select value={value.crewId} onChange={(e) => set({ crewId: e.target.value })}>
+                  <option value="">later</option>
+                  {crews.data?.map((crew) => (
+                    <option key={crew.id} value={crew.id}>
+                      {crew.name}
+                    </option>
+                  ))}
+                </select>
+              </Field>
+              <Field label="Day">
+                <input
+                  type="date"
+                  min={today}
+                  value={value.scheduledOn || (value.crewId ? today : '')}
+                  onChange={(e) => set({ scheduledOn: e.target.value })}
+                />
+              </Field>
+              <Field label="Promised by">
+                <input type="time" value={value.promisedTime} onChange={(e) => set({ promisedTime: e.target.value })} />
+              </Field>
+            </div>
+          </Panel>
+          {problem && !problem.errors ? <Trouble error={{ status: problem.status, data: problem }} /> : null}
+          <div className="flex flex-wrap items-center gap-2">
+            <Button type="submit" look="act" disabled={isLoading}>
+              Save the call
+            </Button>
+            <Button
+              onClick={() => {
+                const before = value;
+                clear();
+                toast('Cleared', { action: { label: 'Undo', onClick: () => set(before) } });
+              }}
+            >
+              Clear
+            </Button>
+            <span className="text-sm text-soft">Ctrl Enter saves. What you type is kept if you leave.</span>
+          </div>
+        </div>
+        <div>
+          {value.siteId === '' ? (
+            <Empty>
+              Choose a site and what is known of its units stands here: what was left open, repeats, the last visit, who
+              knows the place.
+            </Empty>
+          ) : null}
+          {known.error ? <Trouble error={known.error} retry={known.refetch} /> : null}
+          {value.siteId !== '' && known.isLoading ? <Loading what="what is known" /> : null}
+          {value.siteId !== '' && known.data ? (
+            <KnownPanel known={known.data} unitId={value.unitId} onUnit={(unitId) => set({ unitId })} zone={timeZone} />
+          ) : null}
+        </div>
+      </form>
+    </Screen>
+  );
+}

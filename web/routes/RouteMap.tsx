@@ -1,0 +1,145 @@
+import 'leaflet/dist/leaflet.css';
+import L from 'leaflet';
+import { useEffect, useMemo, useRef } from 'react';
+import { GeoJSON, MapContainer, Marker, Polyline, Tooltip, useMap } from 'react-leaflet';
+import type { Feature } from 'geojson';
+import { useMapBaseQuery, useRoadPathQuery } from '../api/routes.ts';
+
+export interface MapStop {
+  readonly id: string;
+  readonly name: string;
+  readonly lat: number;
+  readonly lon: number;
+  /** Place in the day; undefined for a site that is due but not on it. */
+  readonly order?: number;
+}
+
+const LAYERS: Record<string, L.PathOptions> = {
+  water: { color: 'var(--soft)', weight: 1, fillColor: '#9fb7b7', fillOpacity: 0.7 },
+  district: { color: 'var(--rule)', weight: 1, dashArray: '2 4', fillOpacity: 0.06, fillColor: 'var(--ink)' },
+};
+const ROADS: Record<string, L.PathOptions> = {
+  street: { color: '#a9a69b', weight: 1 },
+  main: { color: '#87847a', weight: 2 },
+  country: { color: '#87847a', weight: 2.5 },
+  ring: { color: '#5f5d56', weight: 3 },
+  bridge: { color: '#3c3b37', weight: 4 },
+};
+
+const style = (feature?: Feature): L.PathOptions =>
+  feature?.properties?.layer === 'road'
+    ? (ROADS[feature.properties.road as string] ?? {})
+    : (LAYERS[feature?.properties?.layer as string] ?? {});
+
+const label = (feature: Feature, at: L.LatLng): L.Marker =>
+  L.marker(at, {
+    interactive: false,
+    keyboard: false,
+    icon: L.divIcon({ className: '', html: '', iconSize: [0, 0] }),
+  }).bindTooltip(String(feature.properties?.name ?? ''), {
+    permanent: true,
+    direction: 'center',
+    className: 'map-town',
+  });
+
+function icon(stop: MapStop): L.DivIcon {
+  const look = stop.order === undefined ? 'map-due' : 'map-stop';
+  return L.divIcon({
+    className: look,
+    html: stop.order === undefined ? '' : `<span>${stop.order}</span>`,
+    iconSize: stop.order === undefined ? [12, 12] : [26, 26],
+  });
+}
+
+function Fit({ points }: { points: readonly (readonly [number, number])[] }) {
+  const map = useMap();
+  const key = JSON.stringify(points);
+  useEffect(() => {
+    if (points.length > 0)
+      map.fitBounds(L.latLngBounds(points.map(([lat, lon]) => L.latLng(lat, lon))), {
+        padding: [28, 28],
+        animate: false,
+      });
+    // The key stands for the points.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [map, key]);
+  return null;
+}
+
+/** The route on the company's base map, over the roads where the engine draws them. Everything on it is listed beside it too. */
+export function RouteMap({
+  yard,
+  stops,
+  onPick,
+  height = 420,
+}: {
+  yard?: { lat: number; lon: number } | undefined;
+  stops: readonly MapStop[];
+  onPick?: (id: string) => void;
+  height?: number;
+}) {
+  const base = useMapBaseQuery();
+  const ordered = useMemo(
+    () => stops.filter((s) => s.order !== undefined).sort((a, b) => (a.order as number) - (b.order as number)),
+    [stops],
+  );
+  const way = yard && ordered.length > 0 ? [yard, ...ordered, yard] : [];
+  const places = way.map(({ lat, lon }) => `${lon},${lat}`).join(';');
+  const path = useRoadPathQuery(places, { skip: way.length < 2 });
+  const line: [number, number][] = path.data
+    ? path.data.coordinates.map(([lon, lat]) => [lat as number, lon as number])
+    : way.map(({ lat, lon }) => [lat, lon]);
+  const shown = useRef<HTMLDivElement>(null);
+  const points = [...(yard ? [[yard.lat, yard.lon] as const] : []), ...stops.map((s) => [s.lat, s.lon] as const)];
+  return (
+    <div ref={shown} style={{ height }} className="border border-rule">
+      <MapContainer
+        center={points[0] ? [points[0][0], points[0][1]] : [0, 0]}
+        zoom={12}
+        style={{ height: '100%' }}
+        zoomSnap={0.25}
+        attributionControl={false}
+        scrollWheelZoom
+      >
+        {base.data ? (
+          <GeoJSON
+            key={base.data.features.length}
+            data={base.data}
+            style={style}
+            pointToLayer={label}
+            interactive={false}
+          />
+        ) : null}
+        {line.length > 1 ? (
+          <Polyline
+            positions={line}
+            pathOptions={{ color: 'var(--copper)', weight: 5, opacity: 0.9 }}
+            interactive={false}
+          />
+        ) : null}
+        {yard ? (
+          <Marker
+            position={[yard.lat, yard.lon]}
+            icon={L.divIcon({ className: 'map-yard', html: '', iconSize: [18, 18] })}
+            keyboard={false}
+          >
+            <Tooltip>Yard</Tooltip>
+          </Marker>
+        ) : null}
+        {stops.map((stop) => (
+          <Marker
+            key={`${stop.id} ${stop.order}`}
+            position={[stop.lat, stop.lon]}
+            icon={icon(stop)}
+            title={stop.name}
+            alt={stop.name}
+            {...(onPick ? { eventHandlers: { click: () => onPick(stop.id) } } : {})}
+          >
+            <Tooltip>{stop.name}</Tooltip>
+          </Marker>
+        ))}
+        <Fit points={points} />
+      </MapContainer>
+    </div>
+  );
+}

@@ -1,0 +1,291 @@
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { Link, useNavigate } from 'react-router';
+import { toast } from 'sonner';
+import { v7 as uuid } from 'uuid';
+import { addDays, clockText, durationText } from '#core/time';
+import type { Plan, RoutingProblem } from '#core/routing';
+import type { DueSite, ProblemView } from '#contracts/routes';
+import { useCrewsQuery } from '../api/people.ts';
+import { useDueSitesQuery, useRoutesQuery, useRoutingProblemMutation, useSaveRouteMutation } from '../api/routes.ts';
+import { useWho } from '../app/session.ts';
+import { DayStrip } from '../drawings/DayStrip.tsx';
+import { Button } from '../ui/Button.tsx';
+import { Field } from '../ui/Field.tsx';
+import { day as dayText } from '../ui/format.ts';
+import { Reasons } from '../ui/Reasons.tsx';
+import { Empty, Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';
+import { solveInWorker } from '../workers/routeSolver.ts';
+import { PlanTable } from './PlanTable.tsx';
+import { RouteMap, type MapStop } from './RouteMap.tsx';
+
+const HORIZON = 14;
+
+interface Solving {
+  readonly view: ProblemView;
+  readonly plan?: Plan;
+  readonly share: number;
+  readonly running: boolean;
+}
+
+/** What is due in the next two weeks by site; choose a day and a crew, and the day is planned. */
+export default function Routes() {
+  const { today, can } = useWho();
+  const navigate = useNavigate();
+  const due = useDueSitesQuery(HORIZON);
+  const crews = useCrewsQuery();
+  const routes = useRoutesQuery();
+  const [askProblem] = useRoutingProblemMutation();
+  const [save, saving] = useSaveRouteMutation();
+  const [day, setDay] = useState(addDays(today, 1));
+  const [crewChoice, setCrew] = useState('');
+  const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
+  const [solving, setSolving] = useState<Solving>();
+  const [error, setError] = useState<unknown>();
+  const stop = useRef<() => void>(() => {});
+  useEffect(() => () => stop.current(), []);
+
+  const crewId = crewChoice || crews.data?.[0]?.id || '';
+  const crew = crews.data?.find((c) => c.id === crewId);
+  const sites = useMemo(() => due.data ?? [], [due.data]);
+  const chosen = sites.filter((s) => !left.has(s.siteId));
+  const names = useMemo(() => new Map(sites.map((s) => [s.siteId, s.site])), [sites]);
+  const plan = solving?.plan;
+  const order = new Map(plan?.stops.map((s, i) => [s.stopId, i + 1]) ?? []);
+  const stops: MapStop[] = sites.flatMap((s) =>
+    s.lat === null || s.lon === null
+      ? []
+      : [
+          {
+            id: s.siteId,
+            name: s.site,
+            lat: s.lat,
+            lon: s.lon,
+            ...(order.has(s.siteId) ? { order: order.get(s.siteId) as number } : {}),
+          },
+        ],
+  );
+  const late = sites.filter((s) => s.lateDays > 0).length;
+
+  /** A plan stands for the choices it was made from; changing one takes it away. */
+  const change = (apply: () => void) => {
+    stop.current();
+    setSolving(undefined);
+    setError(undefined);
+    apply();
+  };
+  const toggle = (id: string) =>
+    change(() => {
+      const next = new Set(left);
+      if (next.has(id)) next.delete(id);
+      else next.add(id);
+      setLeft(next);
+    });
+
+  async function solve() {
+    setError(undefined);
+    try {
+      const view = await askProblem({ day, crewId, siteIds: chosen.map((s) => s.siteId) }).unwrap();
+      setSolving({ view, share: 0, running: true });
+      const { result, cancel } = solveInWorker(view.problem as RoutingProblem, (best, share) =>
+        setSolving({ view, plan: best, share: Math.min(1, share), running: true }),
+      );
+      stop.current = () => {
+        cancel();
+        setSolving((s) => (s ? { ...s, running: false } : s));
+      };
+      const best = await result;
+      setSolving({ view, plan: best, share: 1, running: false });
+    } catch (refused) {
+      setError(refused);
+    }
+  }
+
+  async function keep() {
+    if (!plan) return;
+    try {
+      const route = await save({
+        id: uuid(),
+        day,
+        crewId,
+        siteIds: chosen.map((s) => s.siteId),
+        plan: { ...plan, stops: [...plan.stops], unserved: [...plan.unserved] },
+      }).unwrap();
+      toast(`Route saved for ${crew?.name}, ${dayText(day)}`);
+      void navigate(`/routes/${route.id}`);
+    } catch (refused) {
+      setError(refused);
+    }
+  }
+
+  const sentence = plan
+    ? `${crew?.name}, ${dayText(day)}: ${plan.stops.length} of ${chosen.length} sites, back at ${clockText(plan.returnAt)}, ${durationText(plan.driveMinutes)} on the road${plan.quality === 'proved best' ? ' (proved best)' : ''}.`
+    : due.data
+      ? sites.length === 0
+        ? 'Nothing is due in the next two weeks.'
+        : `${sites.length} sites are due in the next two weeks${late > 0 ? `, ${late} of them late` : ''}.`
+      : 'What is due in the next two weeks';
+
+  return (
+    <Screen title="Routes" sentence={sentence}>
+      <div className="grid gap-4 lg:grid-cols-[minmax(300px,2fr)_minmax(0,3fr)]">
+        <div className="space-y-3">
+          {can('plan route') ? (
+            <Panel>
+              <div className="grid grid-cols-2 gap-2">
+                <Field label="Day">
+                  <input
+                    type="date"
+                    value={day}
+                    min={today}
+                    onChange={(e) => change(() => setDay(e.target.value || day))}
+                  />
+                </Field>
+                <Field
+                  label="Crew"
+                  hint={crew ? `${clockText(crew.shiftStart)}–${clockText(crew.shiftEnd)}` : undefined}
+                >
+                  <select value={crewId} onChange={(e) => change(() => setCrew(e.target.value))}>
+                    {crews.data?.map((c) => (
+                      <option key={c.id} value={c.id}>
+                        {c.name}
+                      </option>
+                    ))}
+                  </select>
+                </Field>
+              </div>
+              <div className="mt-2 flex flex-wrap items-center gap-2">
+                <Button
+                  look="act"
+                  disabled={chosen.length === 0 || !crewId || solving?.running === true}
+                  onClick={() => void solve()}
+                >
+                  Plan the day
+                </Button>
+                {solving?.running ? (
+                  <>
+                    <progress value={solving.share} aria-label="Search for the best day" className="w-32" />
+                    <Button onClick={() => stop.current()}>Stop here</Button>
+                  </>
+                ) : null}
+                {plan && !solving?.running ? (
+                  <Button look="act" disabled={saving.isLoading} onClick={() => void keep()}>
+                    Save the route
+                  </Button>
+                ) : null}
+              </div>
+              {error ? (
+                <div className="mt-2">
+                  <Trouble error={error} />
+                </div>
+              ) : null}
+              {solving?.view.left.map((l) => (
+                <p key={l.siteId} className="mt-1 text-sm">
+                  <strong>{l.site}</strong> left out: {l.why}.
+                </p>
+              ))}
+              {solving?.view.notes.map((note) => (
+                <p key={note} className="mt-1 text-sm text-soft">
+                  {note}
+                </p>
+              ))}
+            </Panel>
+          ) : null}
+          {due.error ? <Trouble error={due.error} retry={due.refetch} /> : null}
+          {!due.data && !due.error ? <Loading what="what is due" /> : null}
+          {due.data ? (
+            <Panel title="Due by site">
+              {sites.length === 0 ? <Empty>Nothing is due. Planned routes stand below.</Empty> : null}
+              <ul className="max-h-[480px] divide-y divide-rule overflow-y-auto" tabIndex={0} aria-label="Due by site">
+                {sites.map((site) => (
+                  <DueLine
+                    key={site.siteId}
+                    site={site}
+                    chosen={!left.has(site.siteId)}
+                    onToggle={() => toggle(site.siteId)}
+                    pick={can('plan route')}
+                  />
+                ))}
+              </ul>
+            </Panel>
+          ) : null}
+          <Panel title="Planned routes">
+            {routes.data?.length === 0 ? <Empty>None from today on.</Empty> : null}
+            <ul>
+              {routes.data?.map((route) => (
+                <li key={route.id}>
+                  <Link to={`/routes/${route.id}`} className="font-semibold text-copper underline underline-offset-4">
+                    {dayText(route.day)}, {route.crew}
+                  </Link>{' '}
+                  {route.stops} stops, back {clockText(route.returnAt)}
+                </li>
+              ))}
+            </ul>
+          </Panel>
+        </div>
+        <div className="space-y-3">
+          <RouteMap
+            yard={crew ? { lat: crew.yardLat, lon: crew.yardLon } : undefined}
+            stops={stops}
+            {...(can('plan route') ? { onPick: toggle } : {})}
+            height={plan ? 330 : 480}
+          />
+          {plan && solving ? (
+            <Panel>
+              <DayStrip
+                plan={{ ...plan, stops: [...plan.stops], unserved: [...plan.unserved] }}
+                shift={solving.view.problem.shift}
+                names={names}
+                windows={new Map(solving.view.problem.stops.map((s) => [s.id, s.windows]))}
+              />
+              <PlanTable plan={{ ...plan, stops: [...plan.stops], unserved: [...plan.unserved] }} names={names} />
+            </Panel>
+          ) : null}
+        </div>
+      </div>
+    </Screen>
+  );
+}
+
+function DueLine({
+  site,
+  chosen,
+  onToggle,
+  pick,
+}: {
+  site: DueSite;
+  chosen: boolean;
+  onToggle: () => void;
+  pick: boolean;
+}) {
+  const tasks = site.units.reduce((sum, u) => sum + u.tasks.length, 0);
+  return (
+    <li className="py-1.5">
+      <label className="flex cursor-pointer gap-2">
+        {pick ? <input type="checkbox" checked={chosen} onChange={onToggle} className="mt-1 h-4 w-4" /> : null}
+        <span className="grow">
+          <strong>{site.site}</strong> <span className="text-soft">{site.customer}</span>
+          <span className="block text-sm">
+            {site.units.length} units, {tasks} tasks, {durationText(site.minutes)}
+            {site.openConditions > 0 ? `, ${site.openConditions} left open` : ''}
+            {site.openCalls > 0 ? `, ${site.openCalls} open ${site.openCalls === 1 ? 'call' : 'calls'}` : ''}
+            {site.lat === null ? ', position not known' : ''}
+          </span>
+        </span>
+        {site.lateDays > 0 ? (
+          <span className="font-semibold whitespace-nowrap text-copper">{site.lateDays} days late</span>
+        ) : null}
+      </label>
+      <details className="pl-6 text-sm">
+        <summary className="cursor-pointer text-copper">What and why</summary>
+        <ul>
+          {site.units.map((unit) => (
+            <li key={unit.unitId}>
+              <span className="plate text-xs">{unit.tag}</span> {unit.tasks.map((t) => t.reason.text).join(' ')}
+              <Reasons reasons={unit.tasks.map((t) => t.reason)} />
+            </li>
+          ))}
+        </ul>
+      </details>
+    </li>
+  );
+}

@@ -1,0 +1,203 @@
+import { Link } from 'react-router';
+import type { CallRow } from '#contracts/calls';
+import type { VisitRow } from '#contracts/visits';
+import { useCallsQuery } from '../api/calls.ts';
+import { useVisitsQuery } from '../api/visits.ts';
+import { useKept } from '../app/kept.ts';
+import { useWho } from '../app/session.ts';
+import { Button } from '../ui/Button.tsx';
+import { day, instant } from '../ui/format.ts';
+import { List, useListState, type ListColumn } from '../ui/List.tsx';
+import { Empty, Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';
+
+export default function Today() {
+  const { user } = useWho();
+  return user.role === 'technician' ? <MyDay /> : <Desk />;
+}
+
+const count = (n: number, one: string, many: string) => `${n === 0 ? 'No' : n} ${n === 1 ? one : many}`;
+
+function Desk() {
+  const { today, timeZone, can } = useWho();
+  const state = useListState('priority');
+  const { set: _set, ...ask } = state;
+  const calls = useCallsQuery({ ...ask, status: 'open' });
+  const visits = useVisitsQuery({});
+  const rows = calls.data?.rows ?? [];
+  const atOnce = rows.filter((c) => c.priority === 'at once').length;
+  const unplanned = rows.filter((c) => c.status === 'open').length;
+  const sentence = calls.data
+    ? `${day(today)}: ${count(calls.data.total, 'call is', 'calls are')} open${atOnce > 0 ? `, ${atOnce} to be seen at once` : ''}${unplanned > 0 ? `; ${unplanned} without a crew` : ''}. ${count(visits.data?.length ?? 0, 'visit', 'visits')} under way or planned today.`
+    : day(today);
+  const columns: ListColumn<CallRow>[] = [
+    { id: 'priority', header: 'Priority', sort: 'priority', cell: (c) => <PriorityWord priority={c.priority} /> },
+    {
+      id: 'ref',
+      header: 'Call',
+      cell: (c) => (
+        <Link to={`/calls/${c.id}`} className="font-semibold text-copper underline underline-offset-4">
+          {c.ref || c.kind}
+        </Link>
+      ),
+    },
+    {
+      id: 'site',
+      header: 'Site',
+      sort: 'site',
+      cell: (c) => (
+        <>
+          {c.site}
+          <span className="block text-sm text-soft">{c.customer}</span>
+        </>
+      ),
+    },
+    {
+      id: 'unit',
+      header: 'Unit',
+      cell: (c) =>
+        c.unit ? <span className="plate text-sm">{c.unit}</span> : <span className="text-soft">not known</span>,
+    },
+    { id: 'complaint', header: 'Complaint', cell: (c) => <span className="line-clamp-2 max-w-80">{c.complaint}</span> },
+    {
+      id: 'received',
+      header: 'Received',
+      sort: 'received',
+      cell: (c) => <span className="whitespace-nowrap">{instant(c.receivedAt, timeZone)}</span>,
+    },
+    {
+      id: 'crew',
+      header: 'Crew and day',
+      cell: (c) =>
+        c.crew && c.scheduledOn ? (
+          `${c.crew}, ${day(c.scheduledOn)}`
+        ) : (
+          <span className="font-semibold">{c.status === 'return planned' ? 'return to plan' : 'nobody yet'}</span>
+        ),
+    },
+  ];
+  return (
+    <Screen
+      title="Today"
+      sentence={sentence}
+      actions={
+        can('take call') ? (
+          <Link
+            to="/calls/new"
+            className="inline-flex min-h-9 items-center rounded-[3px] border-2 border-copper bg-copper px-4 font-semibold text-on-copper"
+          >
+            Take a call
+          </Link>
+        ) : null
+      }
+    >
+      <div className="grid gap-4 xl:grid-cols-[minmax(0,3fr)_minmax(260px,1fr)]">
+        <List
+          label="open calls"
+          state={state}
+          columns={columns}
+          answer={calls}
+          empty="No call is open. Quiet mornings are for the watch list."
+        />
+        <Panel title="Visits today">
+          {visits.error ? <Trouble error={visits.error} retry={visits.refetch} /> : null}
+          {visits.data?.length === 0 ? <Empty>No visit is planned today.</Empty> : null}
+          <ul className="divide-y divide-rule">
+            {visits.data?.map((visit) => (
+              <VisitLine key={visit.id} visit={visit} today={today} />
+            ))}
+          </ul>
+        </Panel>
+      </div>
+    </Screen>
+  );
+}
+
+export function PriorityWord({ priority }: { priority: string | null }) {
+  if (priority === 'at once') return <span className="hazard-notch text-sm whitespace-nowrap">At once</span>;
+  return (
+    <span className={`whitespace-nowrap ${priority === 'today' ? 'font-bold text-copper' : ''}`}>
+      {priority ?? 'not set'}
+    </span>
+  );
+}
+
+function VisitLine({ visit, today }: { visit: VisitRow; today: string }) {
+  return (
+    <li className="py-1.5">
+      <Link to={`/visits/${visit.id}`} className="font-semibold text-copper underline underline-offset-4">
+        {visit.site}
+      </Link>
+      <span className="text-soft"> {visit.customer}</span>
+      <span className="block text-sm">
+        {visit.crew ?? 'no crew'}
+        {visit.plannedFor && visit.plannedFor < today ? `, since ${day(visit.plannedFor)}` : ''}
+        {visit.left ? ', done' : ''} ·{' '}
+        {visit.calls.length === 1 ? visit.calls[0]?.complaint : `${visit.calls.length} calls`}
+      </span>
+    </li>
+  );
+}
+
+/** A technician's day: large targets, what matters first, readable without a signal. */
+function MyDay() {
+  const { user, today } = useWho();
+  const visits = useVisitsQuery(user.crewId ? { crewId: user.crewId } : {});
+  const list = useKept<VisitRow[]>(`visits ${user.id}`, visits.data);
+  const open = list?.filter((v) => !v.left) ?? [];
+  const done = list?.filter((v) => v.left) ?? [];
+  return (
+    <Screen
+      title="Today"
+      sentence={
+        list
+          ? open.length === 0
+            ? 'Nothing left for today.'
+            : `${count(open.length, 'visit', 'visits')} to go. Next: ${open[0]?.site}.`
+          : day(today)
+      }
+    >
+      {!list && visits.error ? <Trouble error={visits.error} retry={visits.refetch} /> : null}
+      {!list && !visits.error ? <Loading what="your visits" /> : null}
+      <ul className="space-y-3">
+        {[...open, ...done].map((visit) => (
+          <li key={visit.id}>
+            <Link
+              to={`/visits/${visit.id}`}
+              className={`block border-2 bg-sheet p-4 ${visit.left ? 'border-rule text-soft' : 'border-ink'}`}
+            >
+              <span className="block text-xl font-bold">{visit.site}</span>
+              <span className="block text-lg">
+                {visit.customer}
+                {visit.address ? `, ${visit.address}` : ''}
+              </span>
+              {visit.calls.slice(0, 4).map((call) => (
+                <span key={call.id} className="mt-1 block text-lg">
+                  {call.unit ? <span className="plate mr-2 text-base">{call.unit}</span> : null}
+                  {call.complaint}
+                </span>
+              ))}
+              {visit.calls.length > 4 ? (
+                <span className="block text-soft">and {visit.calls.length - 4} more units</span>
+              ) : null}
+              <span className="mt-1 block font-semibold text-copper">
+                {visit.left
+                  ? 'Done'
+                  : visit.plannedFor && visit.plannedFor < today
+                    ? `Left over from ${day(visit.plannedFor)}`
+                    : 'Open the sheet'}
+              </span>
+            </Link>
+          </li>
+        ))}
+      </ul>
+      {visits.error && list ? (
+        <p className="mt-3 text-soft">
+          As last seen on this phone.{' '}
+          <Button look="quiet" onClick={() => void visits.refetch()}>
+            Try again
+          </Button>
+        </p>
+      ) : null}
+    </Screen>
+  );
+}

@@ -1,0 +1,33 @@
+import { Dialog as Radix } from 'radix-ui';
+import type { ReactNode } from 'react';
+
+/** A dialog that keeps the keyboard inside, closes on Escape and says what it is. */
+export function Dialog({
+  open,
+  onClose,
+  title,
+  description,
+  children,
+}: {
+  open: boolean;
+  onClose: () => void;
+  title: string;
+  description?: ReactNode;
+  children: ReactNode;
+}) {
+  return (
+    <Radix.Root open={open} onOpenChange={(next) => (next ? undefined : onClose())}>
+      <Radix.Portal>
+        <Radix.Overlay className="fixed inset-0 z-[1100] bg-black/45" />
+        <Radix.Content
+          {...(description ? {} : { 'aria-describedby': undefined })}
+          className="fixed inset-x-3 top-[6vh] z-[1110] mx-auto max-h-[88vh] max-w-2xl overflow-y-auto border-2 border-ink bg-sheet p-4 text-ink"
+        >
+          <Radix.Title className="mb-1 text-lg">{title}</Radix.Title>
+          {description ? <Radix.Description className="mb-2 text-soft">{description}</Radix.Description> : null}
+          {children}
+        </Radix.Content>
+      </Radix.Portal>
+    </Radix.Root>
+  );
+}

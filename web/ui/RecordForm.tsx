@@ -1,0 +1,193 @@
+import { useState } from 'react';
+import { useForm } from 'react-hook-form';
+import type { z } from 'zod';
+import type { ProblemDetails } from '#contracts/problem';
+import { fieldError, problemOf } from '../api/base.ts';
+import { Button } from './Button.tsx';
+import { Dialog } from './Dialog.tsx';
+import { Field } from './Field.tsx';
+
+export interface FormField {
+  readonly name: string;
+  readonly label: string;
+  readonly kind?: 'text' | 'long' | 'number' | 'date' | 'choice';
+  readonly choices?: readonly string[];
+  readonly hint?: string;
+}
+
+type Values = Record<string, string>;
+type Stored = Record<string, unknown>;
+
+const toText = (value: unknown): string => (value === null || value === undefined ? '' : String(value));
+
+function toValue(field: FormField, text: string): unknown {
+  const trimmed = text.trim();
+  if (trimmed === '') return null;
+  if (field.kind === 'number' || field.name === 'phase') return Number(trimmed);
+  return trimmed;
+}
+
+/**
+ * Edits one record. Only what was changed is sent; when somebody else saved meanwhile, both versions stand side by side and
+ * the person chooses field by field.
+ */
+export function RecordForm({
+  title,
+  fields,
+  schema,
+  stored,
+  onSave,
+  onClose,
+}: {
+  title: string;
+  fields: readonly FormField[];
+  schema: z.ZodType;
+  /** The record as it was when the form opened; `version` is undefined for a new one. */
+  stored: Stored & { version?: number };
+  onSave: (patch: Stored) => Promise<unknown>;
+  onClose: () => void;
+}) {
+  const [base, setBase] = useState(stored);
+  const [problem, setProblem] = useState<ProblemDetails>();
+  const [theirs, setTheirs] = useState<Stored>();
+  const form = useForm<Values>({
+    defaultValues: Object.fromEntries(fields.map((f) => [f.name, toText(stored[f.name])])),
+  });
+  const { errors, isSubmitting } = form.formState;
+
+  const save = form.handleSubmit(async (values) => {
+    const all = Object.fromEntries(fields.map((f) => [f.name, toValue(f, values[f.name] ?? '')]));
+    const changed = Object.fromEntries(
+      Object.entries(all).filter(([name, value]) =>
+        base.version === undefined ? value !== null : value !== (base[name] ?? null),
+      ),
+    );
+    const read = schema.safeParse(changed);
+    if (!read.success) {
+      for (const issue of read.error.issues) form.setError(issue.path.join('.'), { message: issue.message });
+      return;
+    }
+    try {
+      await onSave({ ...changed, ...(base.version === undefined ? {} : { version: base.version }) });
+      onClose();
+    } catch (error) {
+      const refused = problemOf(error);
+      setProblem(refused);
+      if (refused.status === 409 && refused.current) setTheirs(refused.current as Stored);
+    }
+  });
+
+  /** Takes their version as the new base; fields not chosen keep what was typed here. */
+  const merge = (names: readonly string[]) => {
+    if (!theirs) return;
+    for (const name of names) form.setValue(name, toText(theirs[name]));
+    setBase(theirs as typeof base);
+    setTheirs(undefined);
+    setProblem(undefined);
+  };
+
+  return (
+    <Dialog open onClose={onClose} title={title}>
+      <form onSubmit={save} noValidate>
+        <div className="grid gap-3 sm:grid-cols-2">
+          {fields.map((field) => (
+            <div key={field.name} className={field.kind === 'long' ? 'sm:col-span-2' : ''}>
+              <Field
+                label={field.label}
+                hint={field.hint}
+                error={errors[field.name]?.message ?? fieldError(problem, field.name)}
+              >
+                {field.kind === 'long' ? (
+                  <textarea rows={3} {...form.register(field.name)} />
+                ) : field.kind === 'choice' ? (
+                  <select {...form.register(field.name)}>
+                    {base.version === undefined || base[field.name] === null ? <option value="">–</option> : null}
+                    {(field.choices ?? []).map((choice) => (
+                      <option key={choice}>{choice}</option>
+                    ))}
+                  </select>
+                ) : (
+                  <input
+                    type={field.kind === 'date' ? 'date' : 'text'}
+                    inputMode={field.kind === 'number' ? 'decimal' : undefined}
+                    {...form.register(field.name)}
+                  />
+                )}
+              </Field>
+            </div>
+          ))}
+        </div>
+        {problem && !theirs ? (
+          <p role="alert" className="mt-3 font-semibold text-ember">
+            {problem.title}. {problem.detail}
+          </p>
+        ) : null}
+        {theirs ? <Merge fields={fields} mine={form.getValues()} theirs={theirs} onMerge={merge} /> : null}
+        <div className="mt-4 flex gap-2">
+          <Button type="submit" look="act" disabled={isSubmitting || theirs !== undefined}>
+            Save
+          </Button>
+          <Button onClick={onClose}>Cancel</Button>
+        </div>
+      </form>
+    </Dialog>
+  );
+}
+
+function Merge({
+  fields,
+  mine,
+  theirs,
+  onMerge,
+}: {
+  fields: readonly FormField[];
+  mine: Values;
+  theirs: Stored;
+  onMerge: (takeTheirs: string[]) => void;
+}) {
+  const differing = fields.filter((f) => (mine[f.name] ?? '') !== toText(theirs[f.name]));
+  const [take, setTake] = useState<Record<string, boolean>>({});
+  return (
+    <fieldset className="mt-4 border-2 border-copper p-3">
+      <legend className="px-1 font-semibold">Somebody else saved meanwhile. Which do you keep?</legend>
+      <table className="w-full text-left">
+        <thead>
+          <tr>
+            <th scope="col">Field</th>
+            <th scope="col">Yours</th>
+            <th scope="col">Theirs</th>
+          </tr>
+        </thead>
+        <tbody>
+          {differing.map((f) => (
+            <tr key={f.name}>
+              <th scope="row" className="pr-2 font-normal">
+                {f.label}
+              </th>
+              {[false, true].map((their) => (
+                <td key={String(their)}>
+                  <label className="flex gap-1.5">
+                    <input
+                      type="radio"
+                      name={`merge-${f.name}`}
+                      checked={(take[f.name] ?? false) === their}
+                      onChange={() => setTake({ ...take, [f.name]: their })}
+                    />
+                    {(their ? toText(theirs[f.name]) : mine[f.name]) || '–'}
+                  </label>
+                </td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <Button
+        look="act"
+        className="mt-2"
+        onClick={() => onMerge(differing.filter((f) => take[f.name]).map((f) => f.name))}
+      >
+        Take these
+      </Button>
+    </fieldset>
+  );
+}

@@ -1,0 +1,90 @@
+import { useEffect, type ReactNode } from 'react';
+import { problemOf } from '../api/base.ts';
+import { Button } from './Button.tsx';
+
+/** A screen opens with the sentence its user came for; then evidence, then forms. */
+export function Screen({
+  title,
+  sentence,
+  actions,
+  children,
+}: {
+  title: string;
+  sentence: ReactNode;
+  actions?: ReactNode;
+  children: ReactNode;
+}) {
+  useEffect(() => {
+    document.title = `${title} · Gradum`;
+  }, [title]);
+  return (
+    <main id="content" className="mx-auto w-full max-w-[1500px] px-4 pt-3 pb-24 md:pb-8">
+      <div className="mb-3 flex flex-wrap items-start justify-between gap-3">
+        <h1 className="max-w-4xl text-xl md:text-[1.35rem]">{sentence}</h1>
+        {actions ? <div className="no-print flex flex-wrap gap-2">{actions}</div> : null}
+      </div>
+      {children}
+    </main>
+  );
+}
+
+export function Panel({
+  title,
+  actions,
+  children,
+  className = '',
+}: {
+  title?: ReactNode;
+  actions?: ReactNode;
+  children: ReactNode;
+  className?: string;
+}) {
+  return (
+    <section className={`border border-rule bg-sheet p-3 ${className}`}>
+      {title ? (
+        <div className="mb-2 flex flex-wrap items-center justify-between gap-2">
+          <h2 className="text-base">{title}</h2>
+          {actions}
+        </div>
+      ) : null}
+      {children}
+    </section>
+  );
+}
+
+export function Loading({ what }: { what: string }) {
+  return (
+    <p role="status" className="hatch border border-rule bg-sheet p-6 text-soft">
+      <span className="bg-sheet px-1">Fetching {what} …</span>
+    </p>
+  );
+}
+
+export function Empty({ children }: { children: ReactNode }) {
+  return <p className="border border-dashed border-rule bg-sheet p-4 text-soft">{children}</p>;
+}
+
+/** What went wrong and what to do about it; `retry` where trying again can help. */
+export function Trouble({ error, retry }: { error: unknown; retry?: () => void }) {
+  const problem = problemOf(error);
+  return (
+    <div role="alert" className="border-2 border-ember bg-sheet p-3">
+      <p className="font-semibold text-ember">{problem.title}</p>
+      {problem.detail ? <p>{problem.detail}</p> : null}
+      {problem.errors && problem.errors.length > 0 ? (
+        <ul className="mt-1 list-disc pl-5">
+          {problem.errors.map((e, i) => (
+            <li key={i}>
+              {e.path}: {e.message}
+            </li>
+          ))}
+        </ul>
+      ) : null}
+      {retry ? (
+        <Button className="mt-2" onClick={retry}>
+          Try again
+        </Button>
+      ) : null}
+    </div>
+  );
+}

@@ -1,0 +1,170 @@
+import { useState } from 'react';
+import { v7 as uuid } from 'uuid';
+import { toast } from 'sonner';
+import type { EntryKind, EntryView, NewEntry, VisitPage } from '#contracts/visits';
+import type { OutboxItem } from '../outbox/db.ts';
+import { phone } from '../outbox/db.ts';
+import { flush, post, takeBack } from '../outbox/sender.ts';
+import { Button } from '../ui/Button.tsx';
+import { Dialog } from '../ui/Dialog.tsx';
+import { Field } from '../ui/Field.tsx';
+import { instant } from '../ui/format.ts';
+import { Empty } from '../ui/Screen.tsx';
+import { entryText } from './entryText.ts';
+
+interface Line {
+  readonly id: string;
+  readonly kind: string;
+  readonly unitId: string | null;
+  readonly body: Record<string, unknown>;
+  readonly occurredAt: string;
+  readonly author: string | null;
+  readonly amended: boolean;
+  readonly item?: OutboxItem;
+}
+
+/** The sheet as it stands: what the server has, then what is still on this phone; what was superseded is left out. */
+export function linesOf(entries: readonly EntryView[], items: readonly OutboxItem[]): Line[] {
+  const known = new Set(entries.map((e) => e.id));
+  const waiting = items.filter((item) => !known.has(item.id));
+  const superseded = new Set(
+    [...entries.map((e) => e.supersedes), ...waiting.map((item) => item.entry.supersedes)].filter(Boolean),
+  );
+  return [
+    ...entries.map((e): Line => ({ ...e, amended: e.supersedes !== null })),
+    ...waiting.map((item): Line => ({
+      id: item.id,
+      kind: item.entry.kind,
+      unitId: item.entry.unitId,
+      body: item.entry.body as Record<string, unknown>,
+      occurredAt: item.entry.occurredAt,
+      author: null,
+      amended: item.entry.supersedes !== undefined,
+      item,
+    })),
+  ].filter((line) => line.kind !== 'withdrawn' && !superseded.has(line.id));
+}
+
+export function Sheet({
+  visit,
+  lines,
+  onAmend,
+}: {
+  visit: VisitPage;
+  lines: readonly Line[];
+  onAmend: (kind: EntryKind, unitId: string | null, amending: { id: string; body: Record<string, unknown> }) => void;
+}) {
+  const [withdrawing, setWithdrawing] = useState<Line>();
+  const unitOf = (id: string | null) => visit.units.find((u) => u.id === id);
+  return (
+    <>
+      {lines.length === 0 ? <Empty>Nothing on the sheet yet. Arriving is the first line.</Empty> : null}
+      <ol className="divide-y divide-rule">
+        {lines.map((line) => {
+          const unit = unitOf(line.unitId);
+          const circuit = Number(line.body.circuit ?? 1);
+          const refrigerant = unit?.circuits.find((c) => c.number === circuit)?.refrigerant ?? undefined;
+          return (
+            <li key={line.id} className={`py-2 ${line.item ? 'border-l-4 border-copper pl-2' : ''}`}>
+              <p>
+                {unit ? <span className="plate mr-2 text-sm">{unit.tag}</span> : null}
+                <strong>{line.kind}</strong> <span>{entryText(line.kind, line.body, refrigerant)}</span>
+              </p>
+              <p className="flex flex-wrap items-center gap-x-3 text-sm text-soft">
+                {instant(line.occurredAt, visit.timeZone)} {line.author ?? ''} {line.amended ? '(amended)' : ''}
+                {line.item?.state === 'waiting' ? (
+                  <span className="font-semibold text-copper">on this phone, goes out with the next signal</span>
+                ) : null}
+                {line.item ? null : (
+                  <>
+                    {line.kind !== 'arrive' ? (
+                      <Button
+                        look="quiet"
+                        onClick={() => onAmend(line.kind as EntryKind, line.unitId, { id: line.id, body: line.body })}
+                      >
+                        Amend
+                      </Button>
+                    ) : null}
+                    <Button look="quiet" onClick={() => setWithdrawing(line)}>
+                      Withdraw
+                    </Button>
+                  </>
+                )}
+              </p>
+              {line.item?.state === 'refused' ? <Refused item={line.item} /> : null}
+            </li>
+          );
+        })}
+      </ol>
+      {withdrawing ? <Withdraw visit={visit} line={withdrawing} onClose={() => setWithdrawing(undefined)} /> : null}
+    </>
+  );
+}
+
+/** An entry the server would not take stays here, with why, until somebody decides. */
+function Refused({ item }: { item: OutboxItem }) {
+  return (
+    <div role="alert" className="mt-1 border-2 border-ember p-2">
+      <p className="font-semibold text-ember">
+        {item.problem?.title}. {item.problem?.errors?.map((e) => e.message).join(' ')}
+      </p>
+      <div className="flex gap-2">
+        <Button onClick={() => void phone.outbox.update(item.id, { state: 'waiting' }).then(() => flush())}>
+          Send again
+        </Button>
+        <Button
+          onClick={() =>
+            void takeBack(item.id).then(() => {
+              toast('Taken off this phone', { action: { label: 'Undo', onClick: () => void phone.outbox.put(item) } });
+            })
+          }
+        >
+          Discard
+        </Button>
+      </div>
+    </div>
+  );
+}
+
+function Withdraw({ visit, line, onClose }: { visit: VisitPage; line: Line; onClose: () => void }) {
+  const [reason, setReason] = useState('');
+  const [wrong, setWrong] = useState<string>();
+  const save = async () => {
+    if (reason.trim() === '') {
+      setWrong('Why is it withdrawn?');
+      return;
+    }
+    const entry: NewEntry = {
+      id: uuid(),
+      visitId: visit.id,
+      unitId: line.unitId,
+      occurredAt: new Date().toISOString(),
+      kind: 'withdrawn',
+      body: {},
+      supersedes: line.id,
+      reason: reason.trim(),
+    };
+    await post(entry);
+    onClose();
+  };
+  return (
+    <Dialog
+      open
+      onClose={onClose}
+      title="Withdraw this line"
+      description="It leaves the sheet and what it did is taken back. The record keeps that it was there, and why it went."
+    >
+      <Field label="Why" error={wrong} roof>
+        <input value={reason} onChange={(e) => setReason(e.target.value)} autoFocus />
+      </Field>
+      <div className="mt-3 flex gap-2">
+        <Button look="act" roof onClick={() => void save()}>
+          Withdraw
+        </Button>
+        <Button roof onClick={onClose}>
+          Keep
+        </Button>
+      </div>
+    </Dialog>
+  );
+}

@@ -1,0 +1,186 @@
+import { useLiveQuery } from 'dexie-react-hooks';
+import { useEffect, useState } from 'react';
+import { Link, useParams } from 'react-router';
+import { v7 as uuid } from 'uuid';
+import type { EntryKind, VisitPage } from '#contracts/visits';
+import { useVisitQuery } from '../api/visits.ts';
+import { phone } from '../outbox/db.ts';
+import { useOutbox } from '../outbox/hooks.ts';
+import { post } from '../outbox/sender.ts';
+import { Button } from '../ui/Button.tsx';
+import { dayOf } from '../ui/format.ts';
+import { plateWords } from '../ui/Plate.tsx';
+import { Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';
+import { EntryPanel, type Amending } from './EntryPanel.tsx';
+import { FORMS } from './forms.ts';
+import { linesOf, Sheet } from './Sheet.tsx';
+
+const KINDS = [
+  'reading set',
+  'finding',
+  'work',
+  'refrigerant',
+  'condition left',
+  'condition closed',
+  'recommendation',
+  'note',
+  'leave',
+] as const;
+type FormKind = (typeof KINDS)[number];
+
+/** The sheet of one visit, on the roof and at the desk: the same record, written through the phone's outbox. */
+export default function VisitSheet() {
+  const { id = '' } = useParams();
+  const { data, error, refetch } = useVisitQuery(id);
+  useEffect(() => {
+    if (data) void phone.visits.put({ id: data.id, page: data, seenAt: Date.now() });
+  }, [data]);
+  // The copy on this phone is the newest of what the server said, whether asked for or in answer to an entry.
+  const kept = useLiveQuery(() => phone.visits.get(id), [id]);
+  const visit = newest(data, kept?.page);
+  if (!visit)
+    return (
+      <div className="p-4">{error ? <Trouble error={error} retry={refetch} /> : <Loading what="the sheet" />}</div>
+    );
+  return <SheetOf visit={visit} stale={error !== undefined} />;
+}
+
+function newest(a: VisitPage | undefined, b: VisitPage | undefined): VisitPage | undefined {
+  if (!a || !b) return a ?? b;
+  return b.entries.length > a.entries.length ? b : a;
+}
+
+function SheetOf({ visit, stale }: { visit: VisitPage; stale: boolean }) {
+  const items = useOutbox(visit.id);
+  const calledFirst =
+    visit.calls.find((c) => c.unitId)?.unitId ?? (visit.units.length === 1 ? visit.units[0]?.id : undefined);
+  const [unitChoice, setUnit] = useState<string>();
+  const unit = visit.units.find((u) => u.id === (unitChoice ?? calledFirst));
+  const [kind, setKind] = useState<FormKind>();
+  const [amending, setAmending] = useState<Amending>();
+  const lines = linesOf(visit.entries, items);
+  const arrived = lines.some((line) => line.kind === 'arrive');
+  const left = lines.some((line) => line.kind === 'leave');
+  const open = (next: FormKind, amend?: Amending) => {
+    setKind(next);
+    setAmending(amend);
+  };
+  const arrive = () =>
+    void post({
+      id: uuid(),
+      visitId: visit.id,
+      unitId: null,
+      occurredAt: new Date().toISOString(),
+      kind: 'arrive',
+      body: {},
+    });
+  const complaint = visit.calls.length === 1 ? visit.calls[0]?.complaint : `${visit.calls.length} units to see`;
+  return (
+    <Screen
+      title={`Visit, ${visit.site}`}
+      sentence={
+        <>
+          {visit.site}: {complaint}{' '}
+          <span className="font-normal text-soft">
+            · {visit.customer}
+            {visit.address ? `, ${visit.address}` : ''}
+          </span>
+        </>
+      }
+      actions={<Button onClick={() => window.print()}>Print</Button>}
+    >
+      {stale ? (
+        <p role="status" className="mb-2 font-semibold text-copper">
+          No signal: the sheet as last seen on this phone. What you write is kept and goes out by itself.
+        </p>
+      ) : null}
+      {visit.access ? <p className="mb-3">Access: {visit.access}</p> : null}
+      <div className="grid gap-4 lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
+        <div className="no-print space-y-3">
+          {visit.units.length > 1 ? (
+            <fieldset>
+              <legend className="text-sm font-semibold">Which unit</legend>
+              <div className="flex flex-wrap gap-2">
+                {visit.units.map((u) => (
+                  <label
+                    key={u.id}
+                    title={plateWords(u)}
+                    className={`plate flex min-h-12 cursor-pointer items-center border-2 px-3 has-focus-visible:outline-3 has-focus-visible:outline-copper ${u.id === unit?.id ? 'border-copper bg-copper text-on-copper' : u.flagKinds.includes('hazard') ? 'border-ember bg-sheet' : 'border-ink bg-sheet'}`}
+                  >
+                    <input
+                      type="radio"
+                      name="unit"
+                      className="sr-only"
+                      checked={u.id === unit?.id}
+                      onChange={() => setUnit(u.id)}
+                    />
+                    {u.tag}
+                    {u.flagKinds.includes('hazard') ? ' ▲' : ''}
+                  </label>
+                ))}
+              </div>
+            </fieldset>
+          ) : null}
+          {unit ? <UnitBrief unit={unit} zone={visit.timeZone} /> : null}
+          {!arrived ? (
+            <Button look="act" roof className="w-full" onClick={arrive}>
+              I have arrived
+            </Button>
+          ) : null}
+          {kind ? (
+            <EntryPanel
+              key={`${kind} ${unit?.id} ${amending?.id}`}
+              visit={visit}
+              unit={unit}
+              kind={kind}
+              amending={amending}
+              onDone={() => {
+                setKind(undefined);
+                setAmending(undefined);
+              }}
+            />
+          ) : (
+            <div className="grid grid-cols-2 gap-2 sm:grid-cols-3">
+              {KINDS.filter((k) => k !== 'condition closed' || (unit?.conditions.length ?? 0) > 0).map((k) => (
+                <Button key={k} roof look={k === 'leave' && arrived && !left ? 'act' : 'plain'} onClick={() => open(k)}>
+                  {FORMS[k].title}
+                </Button>
+              ))}
+            </div>
+          )}
+        </div>
+        <Panel title={left ? 'The sheet, left' : 'The sheet'}>
+          <Sheet
+            visit={visit}
+            lines={lines}
+            onAmend={(k: EntryKind, unitId, amend) => {
+              if (unitId) setUnit(unitId);
+              open(k as FormKind, amend);
+              window.scrollTo(0, 0);
+            }}
+          />
+        </Panel>
+      </div>
+    </Screen>
+  );
+}
+
+function UnitBrief({ unit, zone }: { unit: VisitPage['units'][number]; zone: string }) {
+  return (
+    <div className="border-l-4 border-rule pl-3">
+      <p>
+        <Link to={`/units/${unit.id}`} className="plate text-copper underline underline-offset-4">
+          {unit.tag}
+        </Link>{' '}
+        {unit.areaServed ?? unit.kind}. {unit.flagKinds.length > 0 ? unit.sentence : ''}
+      </p>
+      {unit.handlingNotes ? <p className="font-semibold">Handling: {unit.handlingNotes}</p> : null}
+      {unit.conditions.map((c) => (
+        <p key={c.id}>
+          {c.hazard ? <span className="hazard-notch text-sm">{c.kind}</span> : <strong>Left: {c.kind}</strong>} since{' '}
+          {dayOf(c.openedAt, zone)}. {c.text}
+        </p>
+      ))}
+    </div>
+  );
+}

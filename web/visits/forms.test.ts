@@ -1,0 +1,67 @@
+import { newEntry } from '#contracts/visits';
+import { FORMS, readingSetOf, type Values } from './forms.ts';
+
+const ID = '0198a1b2-0000-7000-8000-000000000001';
+const sent = (kind: keyof typeof FORMS, values: Values) =>
+  newEntry.safeParse({
+    id: ID,
+    visitId: ID,
+    unitId: ID,
+    occurredAt: '2026-06-01T10:00:00Z',
+    kind,
+    body: FORMS[kind].toBody(values),
+  });
+
+/** A filled-in form of every kind. */
+const FILLED: Record<keyof typeof FORMS, Values> = {
+  'reading set': {
+    mode: 'cooling',
+    outdoorF: '88',
+    condenser: 'wet',
+    'suction pressure': '118',
+    'suction line': '52,5',
+  },
+  finding: { component: 'run cap', failure: 'weak', grade: 'presumed', system: 'cooling' },
+  work: {
+    text: 'new motor',
+    'task filters and belts': true,
+    'task cooling start-up': false,
+    leakRepair: 'proven',
+    slotId: ID,
+    model: 'B-2',
+  },
+  refrigerant: { refrigerant: 'R-410A', addedLb: '2.5', notWeighed: false, afterOpening: true },
+  'condition left': { condition: 'safety bypassed', text: 'limit jumpered', told: 'foreman' },
+  'condition closed': { conditionId: ID, text: 'contactor in' },
+  recommendation: { text: 'replace' },
+  note: { text: 'key at the till' },
+  leave: { outcome: 'completed' },
+};
+
+describe('the forms of a visit sheet', () => {
+  it.each(Object.keys(FILLED) as (keyof typeof FORMS)[])(
+    '%s: what is typed is what the contract takes, and comes back into the form',
+    (kind) => {
+      const read = sent(kind, FILLED[kind]);
+      expect(read.error?.issues ?? []).toEqual([]);
+      const body = FORMS[kind].toBody(FILLED[kind]);
+      expect(FORMS[kind].toBody(FORMS[kind].fromBody(body))).toEqual(body);
+    },
+  );
+
+  it('names the field that is missing or no number', () => {
+    const paths = (kind: keyof typeof FORMS, values: Values) =>
+      sent(kind, values).error?.issues.map((i) => i.path.join('.'));
+    expect(paths('finding', { component: '', failure: 'x' })).toEqual(['body.component']);
+    expect(paths('refrigerant', { refrigerant: 'R-22', addedLb: 'two' })).toEqual(['body.addedLb']);
+    expect(paths('reading set', {})).toEqual(['body.readings']);
+    expect(paths('leave', {})).toEqual(['body.outcome']);
+    expect(paths('condition left', { condition: 'gas leak suspected', text: 'smell' })).toEqual(['body.told']);
+  });
+
+  it('ignores half-typed numbers in the live results', () => {
+    expect(readingSetOf({ 'suction pressure': '1-', 'suction line': '52' }).readings).toEqual([
+      { point: 'suction line', value: 52, unit: '°F' },
+    ]);
+  });
+});
