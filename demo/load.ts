@@ -15,6 +15,9 @@ import { ZONE } from './scenario/writer.ts';
 /** Signs everybody of the demo in. It is printed at start; a real company sets its own. */
 export const DEMO_PASSWORD = 'ironleaf-roofs';
 
+/** Commands run from the project's root, built or not. */
+const MAP_FILE = 'demo/network/port-wrenfall.geojson';
+
 const ORDER = [
   'crews',
   'users',
@@ -32,7 +35,7 @@ const ORDER = [
 export async function loadScenario(db: Database, clock: Clock, scenario: Scenario): Promise<void> {
   const passwordHash = await hashPassword(DEMO_PASSWORD);
   for (const user of scenario.users) Object.assign(user, { password_hash: passwordHash });
-  const base = JSON.parse(readFileSync(new URL('./network/port-wrenfall.geojson', import.meta.url), 'utf8'));
+  const base = JSON.parse(readFileSync(MAP_FILE, 'utf8'));
   await db.transaction(async (transaction) => {
     const go = (sql: string, bind: unknown[] = []) => db.run(sql, bind, transaction);
     const setting = (name: string, value: unknown) =>

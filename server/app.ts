@@ -1,4 +1,5 @@
 import path from 'node:path';
+import compression from 'compression';
 import express, { type Express } from 'express';
 import helmet from 'helmet';
 import { pinoHttp } from 'pino-http';

@@ -27,9 +27,12 @@ export const LEADS: readonly (readonly [site: string, tag: string])[] = [
 export function springTopUps(writer: Writer, unit: DemoUnit): void {
   const year = Number(writer.rows.today.slice(0, 4));
   const springs = [-3, -2, -1, 0]
-    .map((back) => `${year + back}-04-${String(18 + back * 2).padStart(2, '0')}`)
+    .map((back) => `${year + back}-04-${String(18 - back * 4).padStart(2, '0')}`)
     .filter((day) => day < addDays(writer.rows.today, -4));
-  Object.assign(unit.record, { built_on: addDays(writer.rows.today, -365 * 13 - 40) });
+  Object.assign(unit.record, {
+    built_on: addDays(writer.rows.today, -365 * 13 - 40),
+    installed_on: addDays(writer.rows.today, -365 * 13),
+  });
   springs.slice(-3).forEach((day, i) => {
     repair(
       writer,
@@ -97,6 +100,7 @@ export function chafedWire(writer: Writer, unit: DemoUnit, maintained: readonly 
 export function sootedDrum(writer: Writer, unit: DemoUnit): void {
   Object.assign(unit.record, {
     built_on: addDays(writer.rows.today, -365 * 22),
+    installed_on: addDays(writer.rows.today, -365 * 22 + 90),
     handling_notes: 'Drum comes out to the left only; two people.',
   });
   repair(

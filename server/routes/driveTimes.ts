@@ -26,7 +26,13 @@ const STRETCH: Record<number, number> = {
 
 const answer = z.object({ code: z.literal('Ok'), durations: z.array(z.array(z.number().nullable())) });
 
-const wayAnswer = z.object({ routes: z.array(z.object({ geometry: z.object({ type: z.literal('LineString'), coordinates: z.array(z.tuple([z.number(), z.number()])) }) })) });
+const wayAnswer = z.object({
+  routes: z.array(
+    z.object({
+      geometry: z.object({ type: z.literal('LineString'), coordinates: z.array(z.tuple([z.number(), z.number()])) }),
+    }),
+  ),
+});
 
 /**
  * Client of a routing engine's plain table request: `GET …/table/v1/driving/lon,lat;lon,lat;…?annotations=duration`, answered
@@ -72,7 +78,9 @@ export class DriveTimes {
     if (!this.pathTemplate || places.length < 2) return null;
     const coordinates = places.map(({ lat, lon }) => `${lon},${lat}`).join(';');
     try {
-      const response = await fetch(this.pathTemplate.replace('{coordinates}', coordinates), { signal: AbortSignal.timeout(10_000) });
+      const response = await fetch(this.pathTemplate.replace('{coordinates}', coordinates), {
+        signal: AbortSignal.timeout(10_000),
+      });
       const read = wayAnswer.safeParse(await response.json());
       return read.success ? (read.data.routes[0]?.geometry ?? null) : null;
     } catch {

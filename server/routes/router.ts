@@ -48,6 +48,20 @@ export const routeRoutes: readonly Route[] = [
   },
   {
     method: 'get',
+    path: '/api/routes/path',
+    action: 'read',
+    handle: async ({ driveTimes, query, response }) => {
+      const { places } = parse(
+        z.object({ places: z.string().regex(/^-?[\d.]+,-?[\d.]+(;-?[\d.]+,-?[\d.]+){1,61}$/, 'are lon,lat pairs') }),
+        query,
+      );
+      const pairs = places.split(';').map((pair) => pair.split(',').map(Number) as [number, number]);
+      response.json(await driveTimes.path(pairs.map(([lon, lat]) => ({ lon, lat }))));
+      return undefined;
+    },
+  },
+  {
+    method: 'get',
     path: '/api/routes/:id',
     action: 'read',
     handle: ({ db, params }) => routeRecord(db, parse(uuid, params.id)),

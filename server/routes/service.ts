@@ -11,7 +11,7 @@ import { firstTime } from '../http/once.ts';
 import { writeLog } from '../http/log.ts';
 import { invalid, notFound, Problem } from '../http/problem.ts';
 import { companyNow } from '../settings/service.ts';
-import { dueSites } from './due.ts';
+import { dueSites, SITE_MINUTES } from './due.ts';
 
 type Needs = Pick<Dependencies, 'db' | 'clock' | 'driveTimes'>;
 
@@ -32,6 +32,11 @@ export async function routingProblemFor(
   if (!crew) throw invalid([{ path: 'crewId', message: 'there is no such crew' }]);
   const due = await dueSites(db, body.day, HORIZON_DAYS, body.siteIds);
   const sites = await db.models.Site.findAll({ where: { id: body.siteIds } });
+  const [crewSize] = await db.rows<{ n: number }>(
+    'select count(*)::int as n from users where crew_id = $1 and active',
+    [crew.id],
+  );
+  const hands = Math.max(1, crewSize?.n ?? 1);
   const left: { siteId: string; site: string; why: string }[] = [];
   const notes: string[] = [];
   const chosen = body.siteIds.flatMap((siteId) => {
@@ -63,7 +68,8 @@ export async function routingProblemFor(
       stops: chosen.map(({ site, work }) => ({
         id: site.id,
         name: site.name,
-        serviceMinutes: work.minutes,
+        // Work is shared by the crew; getting in and out is not.
+        serviceMinutes: SITE_MINUTES + Math.ceil((work.minutes - SITE_MINUTES) / hands),
         windows: windowsOf(site.openingHours, body.day),
         penalty: postponementCost(work.dueTasks),
       })),

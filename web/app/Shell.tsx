@@ -1,20 +1,21 @@
 import { DropdownMenu } from 'radix-ui';
-import { Suspense, useEffect } from 'react';
+import { lazy, Suspense, useEffect } from 'react';
 import { useDispatch } from 'react-redux';
 import { Link, NavLink, Outlet, useLocation } from 'react-router';
-import { Toaster } from 'sonner';
 import { api } from '../api/base.ts';
 import { useSessionQuery, useSignOutMutation } from '../api/people.ts';
 import { phone } from '../outbox/db.ts';
 import { useOnline, useOutboxCount } from '../outbox/hooks.ts';
 import { startOutbox } from '../outbox/sender.ts';
-import { SignIn } from '../people/SignIn.tsx';
 import { FindBox } from '../search/FindBox.tsx';
 import { Loading, Trouble } from '../ui/Screen.tsx';
 import { useNews } from './news.ts';
 import { SessionContext, useWho, type Session } from './session.ts';
 import { useKept } from './kept.ts';
 import { THEMES, useTheme } from './theme.ts';
+
+const SignIn = lazy(() => import('../people/SignIn.tsx'));
+const Toaster = lazy(() => import('sonner').then((m) => ({ default: m.Toaster })));
 
 const PLACES = [
   ['Today', '/'],
@@ -33,7 +34,13 @@ export function Shell() {
   useEffect(() => {
     if (data && !data.user) void phone.misc.delete('session');
   }, [data]);
-  if (session === null) return <SignIn company={data?.company ?? ''} />;
+  if (session === null) {
+    return (
+      <Suspense fallback={null}>
+        <SignIn company={data?.company ?? ''} />
+      </Suspense>
+    );
+  }
   if (!session)
     return (
       <div className="p-6">{error ? <Trouble error={error} retry={refetch} /> : <Loading what="the company" />}</div>
@@ -114,13 +121,15 @@ function Frame() {
           </NavLink>
         ))}
       </nav>
-      <Toaster
-        position="bottom-left"
-        offset={{ bottom: 72 }}
-        toastOptions={{
-          style: { background: 'var(--sheet)', color: 'var(--ink)', border: '2px solid var(--ink)', borderRadius: 3 },
-        }}
-      />
+      <Suspense fallback={null}>
+        <Toaster
+          position="bottom-left"
+          offset={{ bottom: 72 }}
+          toastOptions={{
+            style: { background: 'var(--sheet)', color: 'var(--ink)', border: '2px solid var(--ink)', borderRadius: 3 },
+          }}
+        />
+      </Suspense>
     </>
   );
 }

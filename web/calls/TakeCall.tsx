@@ -161,12 +161,9 @@ export default function TakeCall() {
       >
         <div className="space-y-3">
           {value.siteId ? (
-            <p className="flex items-center gap-2">
-              <strong>{value.siteName}</strong>
-              <Button look="quiet" onClick={() => set({ siteId: '', siteName: '', unitId: null })}>
-                Another site
-              </Button>
-            </p>
+            <Button look="quiet" onClick={() => set({ siteId: '', siteName: '', unitId: null })}>
+              Another site
+            </Button>
           ) : (
             <SitePicker
               onPick={(site) => {

@@ -4,7 +4,16 @@ import { number, shortDay } from '../ui/format.ts';
 import { storyLayout } from './storyLayout.ts';
 
 const WIDTH = 1040;
-const AXIS = 150;
+const AXIS = 138;
+/** Arcs narrower than this are drawn as loops, wide enough to see. */
+const LOOP = 46;
+
+/** From failure to failure over the line; a few days apart the curve bulges so that it can be seen. */
+function arcPath({ x1, x2, height }: { x1: number; x2: number; height: number }): string {
+  const bulge = Math.max(0, (LOOP - (x2 - x1)) / 2);
+  const top = AXIS - height * 1.3;
+  return `M ${x1} ${AXIS - 7} C ${x1 - bulge} ${top}, ${x2 + bulge} ${top}, ${x2} ${AXIS - 7}`;
+}
 
 /**
  * One unit's years: failures stand on the line, planned work hangs under it as ticks, refrigerant added is a drop with its
@@ -25,17 +34,18 @@ export function StoryLine({
   const first = layout.years[0]?.label ?? today.slice(0, 4);
   const span = Math.max(1, daysBetween(`${first}-01-01`, today));
   const x = (date: string) => Math.min(WIDTH, Math.max(0, (daysBetween(`${first}-01-01`, date) / span) * WIDTH));
+  const top = AXIS - Math.max(44, ...layout.arcs.map((arc) => arc.height + 26));
   return (
     <figure className="overflow-x-auto" tabIndex={0} aria-label="Story line, scrolls sideways">
       <svg
-        viewBox={`-16 0 ${WIDTH + 32} 226`}
+        viewBox={`-16 ${top} ${WIDTH + 32} ${(conditions.length > 0 ? 212 : 176) - top}`}
         className="min-w-[720px]"
         role="img"
         aria-label={`Story line. ${sentence} Every call is in the list below.`}
       >
         {layout.years.map((year) => (
           <g key={year.label}>
-            <line x1={year.x} x2={year.x} y1={20} y2={AXIS + 14} stroke="var(--rule)" strokeDasharray="2 4" />
+            <line x1={year.x} x2={year.x} y1={top + 6} y2={AXIS + 14} stroke="var(--rule)" strokeDasharray="2 4" />
             <text x={year.x + 4} y={AXIS + 28} fontSize="12" fill="var(--soft)">
               {year.label}
             </text>
@@ -49,7 +59,7 @@ export function StoryLine({
         {layout.arcs.map((arc, i) => (
           <g key={i}>
             <path
-              d={`M ${arc.x1} ${AXIS - 7} C ${arc.x1} ${AXIS - arc.height * 1.3}, ${arc.x2} ${AXIS - arc.height * 1.3}, ${arc.x2} ${AXIS - 7}`}
+              d={arcPath(arc)}
               fill="none"
               stroke={arc.kind === 'repeat' ? 'var(--copper)' : 'var(--ember)'}
               strokeWidth="2.5"
@@ -57,7 +67,7 @@ export function StoryLine({
             >
               <title>{arc.label}</title>
             </path>
-            {arc.x2 - arc.x1 > 70 || i === layout.arcs.length - 1 ? (
+            {layout.arcs.findIndex((other) => other.label === arc.label) === i || arc.x2 - arc.x1 > 70 ? (
               <text
                 x={Math.min(WIDTH - 70, Math.max(60, (arc.x1 + arc.x2) / 2))}
                 y={AXIS - arc.height - 6}
@@ -106,7 +116,7 @@ export function StoryLine({
             x(condition.openedAt.slice(0, 10)),
             condition.closedAt ? x(condition.closedAt.slice(0, 10)) : WIDTH,
           ];
-          const y = 190 + (i % 3) * 12;
+          const y = 178 + (i % 3) * 12;
           return (
             <g key={condition.id}>
               <rect

@@ -3,6 +3,7 @@ import { useDispatch } from 'react-redux';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { v7 as uuid } from 'uuid';
+import { plural } from '#core/reasons';
 import { CALL_COLUMNS, UNIT_COLUMNS, type ApplyMode, type ImportKind, type ImportPreview } from '#contracts/imports';
 import { api } from '../api/base.ts';
 import { Button } from '../ui/Button.tsx';
@@ -116,8 +117,8 @@ export default function Imports() {
               <p className="text-lg">
                 {counts.rows} rows: <strong>{counts.created} new</strong>, {counts.changed} changed, {counts.unchanged}{' '}
                 as they are
-                {counts.newCustomers > 0 ? `; ${counts.newCustomers} new customers` : ''}
-                {counts.newSites > 0 ? `, ${counts.newSites} new sites` : ''}.{' '}
+                {counts.newCustomers > 0 ? `; ${plural(counts.newCustomers, 'new customer')}` : ''}
+                {counts.newSites > 0 ? `, ${plural(counts.newSites, 'new site')}` : ''}.{' '}
                 {preview.badRows > 0 ? (
                   <strong className="text-ember">{preview.badRows} bad rows.</strong>
                 ) : (

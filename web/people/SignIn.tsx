@@ -8,7 +8,7 @@ import { useSignInMutation } from '../api/people.ts';
 import { Button } from '../ui/Button.tsx';
 import { Field } from '../ui/Field.tsx';
 
-export function SignIn({ company }: { company: string }) {
+export default function SignIn({ company }: { company: string }) {
   const [signIn] = useSignInMutation();
   const [problem, setProblem] = useState<ProblemDetails>();
   const form = useForm<SignInBody>({ resolver: zodResolver(signInBody), defaultValues: { login: '', password: '' } });

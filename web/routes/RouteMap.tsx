@@ -31,38 +31,43 @@ const style = (feature?: Feature): L.PathOptions =>
     ? (ROADS[feature.properties.road as string] ?? {})
     : (LAYERS[feature?.properties?.layer as string] ?? {});
 
-const label = (feature: Feature, at: L.LatLng): L.Marker =>
-  L.marker(at, {
+/** A town's name below its place; text goes in as text, whatever the map file says. */
+function label(feature: Feature, at: L.LatLng): L.Marker {
+  const name = document.createElement('span');
+  name.textContent = String(feature.properties?.name ?? '');
+  return L.marker(at, {
     interactive: false,
     keyboard: false,
-    icon: L.divIcon({ className: '', html: '', iconSize: [0, 0] }),
-  }).bindTooltip(String(feature.properties?.name ?? ''), {
-    permanent: true,
-    direction: 'center',
-    className: 'map-town',
+    icon: L.divIcon({ className: 'map-town', html: name, iconSize: [160, 18], iconAnchor: [80, -10] }),
   });
+}
 
 function icon(stop: MapStop): L.DivIcon {
   const look = stop.order === undefined ? 'map-due' : 'map-stop';
   return L.divIcon({
     className: look,
     html: stop.order === undefined ? '' : `<span>${stop.order}</span>`,
-    iconSize: stop.order === undefined ? [12, 12] : [26, 26],
+    iconSize: stop.order === undefined ? [14, 14] : [26, 26],
   });
 }
 
-function Fit({ points }: { points: readonly (readonly [number, number])[] }) {
+function Fit({ points, height }: { points: readonly (readonly [number, number])[]; height: number }) {
   const map = useMap();
   const key = JSON.stringify(points);
   useEffect(() => {
-    if (points.length > 0)
-      map.fitBounds(L.latLngBounds(points.map(([lat, lon]) => L.latLng(lat, lon))), {
-        padding: [28, 28],
-        animate: false,
-      });
+    // The box may just have changed its height; a moment later the map can measure it.
+    const timer = setTimeout(() => {
+      map.invalidateSize({ animate: false });
+      if (points.length > 0)
+        map.fitBounds(L.latLngBounds(points.map(([lat, lon]) => L.latLng(lat, lon))), {
+          padding: [28, 28],
+          animate: false,
+        });
+    }, 60);
+    return () => clearTimeout(timer);
     // The key stands for the points.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [map, key]);
+  }, [map, key, height]);
   return null;
 }
 
@@ -138,7 +143,7 @@ export function RouteMap({
             <Tooltip>{stop.name}</Tooltip>
           </Marker>
         ))}
-        <Fit points={points} />
+        <Fit points={points} height={height} />
       </MapContainer>
     </div>
   );

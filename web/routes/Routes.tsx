@@ -2,7 +2,7 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import { v7 as uuid } from 'uuid';
-import { addDays, clockText, durationText } from '#core/time';
+import { addDays, clockText, durationText, weekday } from '#core/time';
 import type { Plan, RoutingProblem } from '#core/routing';
 import type { DueSite, ProblemView } from '#contracts/routes';
 import { useCrewsQuery } from '../api/people.ts';
@@ -20,6 +20,13 @@ import { RouteMap, type MapStop } from './RouteMap.tsx';
 
 const HORIZON = 14;
 
+/** Tomorrow, or Monday before a weekend: the day a route is usually planned for. */
+function nextWorkday(today: string): string {
+  const tomorrow = addDays(today, 1);
+  const overWeekend = weekday(tomorrow) > 5 ? 8 - weekday(tomorrow) : 0;
+  return addDays(tomorrow, overWeekend);
+}
+
 interface Solving {
   readonly view: ProblemView;
   readonly plan?: Plan;
@@ -36,7 +43,7 @@ export default function Routes() {
   const routes = useRoutesQuery();
   const [askProblem] = useRoutingProblemMutation();
   const [save, saving] = useSaveRouteMutation();
-  const [day, setDay] = useState(addDays(today, 1));
+  const [day, setDay] = useState(() => nextWorkday(today));
   const [crewChoice, setCrew] = useState('');
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
   const [solving, setSolving] = useState<Solving>();

@@ -2,12 +2,15 @@ import { Link } from 'react-router';
 import type { CallRow } from '#contracts/calls';
 import type { VisitRow } from '#contracts/visits';
 import { useCallsQuery } from '../api/calls.ts';
+import { useDueSitesQuery } from '../api/routes.ts';
 import { useVisitsQuery } from '../api/visits.ts';
+import { useWatchQuery } from '../api/watch.ts';
 import { useKept } from '../app/kept.ts';
 import { useWho } from '../app/session.ts';
 import { Button } from '../ui/Button.tsx';
 import { day, instant } from '../ui/format.ts';
 import { List, useListState, type ListColumn } from '../ui/List.tsx';
+import { Plate } from '../ui/Plate.tsx';
 import { Empty, Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';
 
 export default function Today() {
@@ -23,6 +26,9 @@ function Desk() {
   const { set: _set, ...ask } = state;
   const calls = useCallsQuery({ ...ask, status: 'open' });
   const visits = useVisitsQuery({});
+  const watch = useWatchQuery({ q: '', offset: 0 });
+  const due = useDueSitesQuery(14);
+  const late = (due.data ?? []).filter((site) => site.lateDays > 0);
   const rows = calls.data?.rows ?? [];
   const atOnce = rows.filter((c) => c.priority === 'at once').length;
   const unplanned = rows.filter((c) => c.status === 'open').length;
@@ -35,7 +41,10 @@ function Desk() {
       id: 'ref',
       header: 'Call',
       cell: (c) => (
-        <Link to={`/calls/${c.id}`} className="font-semibold text-copper underline underline-offset-4">
+        <Link
+          to={`/calls/${c.id}`}
+          className="font-semibold whitespace-nowrap text-copper underline underline-offset-4"
+        >
           {c.ref || c.kind}
         </Link>
       ),
@@ -98,12 +107,59 @@ function Desk() {
           answer={calls}
           empty="No call is open. Quiet mornings are for the watch list."
         />
-        <Panel title="Visits today">
-          {visits.error ? <Trouble error={visits.error} retry={visits.refetch} /> : null}
-          {visits.data?.length === 0 ? <Empty>No visit is planned today.</Empty> : null}
+        <div className="space-y-4">
+          <Panel title="Visits today">
+            {visits.error ? <Trouble error={visits.error} retry={visits.refetch} /> : null}
+            {visits.data?.length === 0 ? <Empty>No visit is planned today.</Empty> : null}
+            <ul className="divide-y divide-rule">
+              {visits.data?.map((visit) => (
+                <VisitLine key={visit.id} visit={visit} today={today} />
+              ))}
+            </ul>
+          </Panel>
+        </div>
+      </div>
+      <div className="mt-4 grid gap-4 lg:grid-cols-2">
+        <Panel
+          title="Worst on the watch list"
+          actions={
+            <Link to="/watch" className="text-copper underline underline-offset-4">
+              all {watch.data?.total ?? ''}
+            </Link>
+          }
+        >
+          {watch.data?.total === 0 ? <Empty>No unit is on the watch list.</Empty> : null}
           <ul className="divide-y divide-rule">
-            {visits.data?.map((visit) => (
-              <VisitLine key={visit.id} visit={visit} today={today} />
+            {watch.data?.rows.slice(0, 5).map((row) => (
+              <li key={row.unitId} className="grid grid-cols-[auto_1fr] items-baseline gap-x-3 py-1.5">
+                <Plate tag={row.tag} to={`/units/${row.unitId}`} flagKinds={row.flags.map((f) => f.kind)} />
+                <span>
+                  {row.sentence} <span className="text-sm text-soft">{row.site}</span>
+                </span>
+              </li>
+            ))}
+          </ul>
+        </Panel>
+        <Panel
+          title="Maintenance that is late"
+          actions={
+            <Link to="/routes" className="text-copper underline underline-offset-4">
+              plan a route
+            </Link>
+          }
+        >
+          {due.data && late.length === 0 ? <Empty>Nothing is late.</Empty> : null}
+          <ul className="divide-y divide-rule">
+            {late.slice(0, 5).map((site) => (
+              <li key={site.siteId} className="flex flex-wrap gap-x-3 py-1.5">
+                <Link to={`/sites/${site.siteId}`} className="font-semibold text-copper underline underline-offset-4">
+                  {site.site}
+                </Link>
+                <span className="text-soft">{site.customer}</span>
+                <span className="ml-auto">
+                  {site.units.length} units, <strong>{site.lateDays} days late</strong>
+                </span>
+              </li>
             ))}
           </ul>
         </Panel>

@@ -1,38 +1,45 @@
 import type { ReasonView } from '#contracts/common';
 
 /** Why the software says so: rule, what it found, inputs with their source, threshold, what would change it. */
+export function ReasonDetails({ reasons }: { reasons: readonly ReasonView[] }) {
+  return (
+    <div className="mt-1 space-y-2 text-sm">
+      {reasons.map((reason, i) => (
+        <div key={i} className="bg-paper p-2">
+          <p>{reason.text}</p>
+          {reason.inputs.length > 0 ? (
+            <table className="mt-1">
+              <tbody>
+                {reason.inputs.map((input, j) => (
+                  <tr key={j} className="align-top">
+                    <th scope="row" className="pr-3 text-left font-normal text-soft">
+                      {input.label}
+                    </th>
+                    <td className="pr-3">{input.value}</td>
+                    <td className="text-soft">{input.source}</td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          ) : null}
+          <p className="mt-1 text-soft">
+            Rule: {reason.rule}
+            {reason.threshold ? `; limit: ${reason.threshold}` : ''}
+            {reason.changedBy ? `. Would change it: ${reason.changedBy}` : ''}
+          </p>
+        </div>
+      ))}
+    </div>
+  );
+}
+
+/** The reasons behind one tap. */
 export function Reasons({ reasons, label = 'Why' }: { reasons: readonly ReasonView[]; label?: string }) {
   if (reasons.length === 0) return null;
   return (
     <details className="text-sm">
       <summary className="cursor-pointer py-0.5 font-semibold text-copper">{label}</summary>
-      <div className="mt-1 space-y-2">
-        {reasons.map((reason, i) => (
-          <div key={i} className="bg-paper p-2">
-            <p>{reason.text}</p>
-            {reason.inputs.length > 0 ? (
-              <table className="mt-1">
-                <tbody>
-                  {reason.inputs.map((input, j) => (
-                    <tr key={j} className="align-top">
-                      <th scope="row" className="pr-3 text-left font-normal text-soft">
-                        {input.label}
-                      </th>
-                      <td className="pr-3">{input.value}</td>
-                      <td className="text-soft">{input.source}</td>
-                    </tr>
-                  ))}
-                </tbody>
-              </table>
-            ) : null}
-            <p className="mt-1 text-soft">
-              Rule: {reason.rule}
-              {reason.threshold ? `; limit: ${reason.threshold}` : ''}
-              {reason.changedBy ? `. Would change it: ${reason.changedBy}` : ''}
-            </p>
-          </div>
-        ))}
-      </div>
+      <ReasonDetails reasons={reasons} />
     </details>
   );
 }

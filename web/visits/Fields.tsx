@@ -7,7 +7,7 @@ import {
   type ConditionKind,
 } from '#core/vocabulary';
 import { judgeReading } from '#core/quantities';
-import { READING_POINT_NAMES, READING_POINTS, readingResults } from '#core/readings';
+import { READING_POINTS, readingResults, type ReadingPoint, type ReadingResult } from '#core/readings';
 import { REFRIGERANTS } from '#core/refrigerant';
 import { COMPONENT_SUGGESTIONS, type EntryKind, type VisitPage } from '#contracts/visits';
 import { Field } from '../ui/Field.tsx';
@@ -151,7 +151,7 @@ function Caution({ children }: { children: React.ReactNode }) {
 }
 
 /** What is wrong with a reading the moment it is typed, by the same rules the server applies. */
-function readingNote(point: (typeof READING_POINT_NAMES)[number], typed: string): { error?: string; hint?: string } {
+function readingNote(point: ReadingPoint, typed: string): { error?: string; hint?: string } {
   if (typed.trim() === '') return {};
   const { quantity, unit } = READING_POINTS[point];
   try {
@@ -162,12 +162,41 @@ function readingNote(point: (typeof READING_POINT_NAMES)[number], typed: string)
   }
 }
 
+/** Readings that are taken together, with what they say right under them. */
+const GROUPS: readonly { title: string; points: readonly ReadingPoint[]; says: readonly ReadingResult['name'][] }[] = [
+  {
+    title: 'Refrigerant',
+    points: ['suction pressure', 'suction line', 'liquid pressure', 'liquid line'],
+    says: ['superheat', 'subcooling'],
+  },
+  { title: 'Air', points: ['return air', 'supply air'], says: ['split'] },
+  { title: 'Volts', points: ['volts L1-L2', 'volts L2-L3', 'volts L3-L1'], says: ['voltage unbalance'] },
+  { title: 'Amps', points: ['amps L1', 'amps L2', 'amps L3'], says: ['current unbalance'] },
+];
+
+function ResultLine({ result: r }: { result: ReadingResult }) {
+  const word = { within: '✓ within', low: '↓ low', high: '↑ high', wait: '… wait' }[r.verdict];
+  return (
+    <div className="flex flex-wrap items-baseline gap-x-3 border-l-4 border-ink pl-2">
+      <span className="text-2xl font-bold">
+        {r.name} {number(r.value)} {r.unit}
+      </span>
+      <span className={`text-lg font-semibold ${r.verdict === 'within' ? 'text-verdigris' : 'text-copper'}`}>
+        {word}
+      </span>
+      <span className="text-sm text-soft">
+        expected {r.expected} ({r.expectedFrom}){r.notes.length > 0 ? `. ${r.notes.join(' ')}` : ''}
+      </span>
+    </div>
+  );
+}
+
 function ReadingFields(props: FieldsProps) {
   const circuit = Number(props.values.circuit || 1);
   const refrigerant = props.unit?.circuits.find((c) => c.number === circuit)?.refrigerant ?? undefined;
   const { results, troubles } = readingResults(readingSetOf(props.values), refrigerant);
   return (
-    <div className="space-y-3">
+    <div className="space-y-4">
       <Pick name="mode" label="Running in" options={['cooling', 'heating', 'off']} props={props} />
       {(props.unit?.circuits.length ?? 0) > 1 ? (
         <Pick
@@ -177,68 +206,73 @@ function ReadingFields(props: FieldsProps) {
           props={props}
         />
       ) : null}
-      <div className="grid grid-cols-2 gap-3">
-        {READING_POINT_NAMES.map((point) => {
-          const note = readingNote(point, String(props.values[point] ?? ''));
-          return (
-            <Field
-              key={point}
-              label={`${point}, ${READING_POINTS[point].unit}`}
-              hint={note.hint}
-              error={note.error}
-              roof
-            >
-              <input
-                inputMode="decimal"
-                autoComplete="off"
-                value={String(props.values[point] ?? '')}
-                onChange={(e) => props.set({ [point]: e.target.value })}
-              />
-            </Field>
-          );
-        })}
-        <Text name="outdoorF" label="outdoor air, °F" props={props} decimal />
-        <Text name="minutesRunning" label="minutes running" props={props} decimal />
-        <Choice
-          name="condenser"
-          label="condenser"
-          options={['clean and dry', 'wet', 'dirty']}
-          blank="not looked at"
-          props={props}
-        />
-      </div>
       {props.error('readings') ? (
         <p role="alert" className="font-semibold text-ember">
           {props.error('readings')}
         </p>
       ) : null}
-      <div aria-live="polite" className="space-y-1 border-t-2 border-ink pt-2">
-        {results.length === 0 ? (
-          <p className="text-soft">
-            {refrigerant
-              ? `Superheat and subcooling of ${refrigerant} appear as soon as pressure and line are in.`
-              : 'The refrigerant of this circuit is not on record, so superheat and subcooling cannot be worked out.'}
-          </p>
-        ) : null}
-        {results.map((r) => (
-          <div key={r.name} className="flex flex-wrap items-baseline gap-x-3">
-            <span className="text-2xl font-bold">
-              {r.name} {number(r.value)} {r.unit}
-            </span>
-            <span className={`text-lg font-semibold ${r.verdict === 'within' ? 'text-verdigris' : 'text-copper'}`}>
-              {{ within: '✓ within', low: '↓ low', high: '↑ high', wait: '… wait' }[r.verdict]}
-            </span>
-            <span className="text-sm text-soft">
-              expected {r.expected} ({r.expectedFrom}){r.notes.length > 0 ? `. ${r.notes.join(' ')}` : ''}
-            </span>
+      {GROUPS.map((group) => (
+        <fieldset key={group.title} className="space-y-2">
+          <legend className="font-plate text-base font-semibold">
+            {group.title}
+            {group.title === 'Refrigerant' ? (
+              <span className="font-normal text-soft">
+                {' '}
+                {refrigerant ?? 'not on record, so no superheat or subcooling'}
+              </span>
+            ) : null}
+          </legend>
+          <div className={`grid gap-3 ${group.points.length === 3 ? 'grid-cols-3' : 'grid-cols-2'}`}>
+            {group.points.map((point) => {
+              const note = readingNote(point, String(props.values[point] ?? ''));
+              return (
+                <Field
+                  key={point}
+                  label={`${point}, ${READING_POINTS[point].unit}`}
+                  hint={note.hint}
+                  error={note.error}
+                  roof
+                >
+                  <input
+                    inputMode="decimal"
+                    autoComplete="off"
+                    value={String(props.values[point] ?? '')}
+                    onChange={(e) => props.set({ [point]: e.target.value })}
+                  />
+                </Field>
+              );
+            })}
           </div>
-        ))}
-        {troubles.map((t) => (
-          <p key={t.name} role="alert" className="font-semibold text-ember">
-            {t.name}: {t.why}
-          </p>
-        ))}
-      </div>
+          <div aria-live="polite" className="space-y-1">
+            {results
+              .filter((r) => group.says.includes(r.name))
+              .map((r) => (
+                <ResultLine key={r.name} result={r} />
+              ))}
+            {troubles
+              .filter((t) => group.says.includes(t.name))
+              .map((t) => (
+                <p key={t.name} role="alert" className="font-semibold text-ember">
+                  {t.name}: {t.why}
+                </p>
+              ))}
+          </div>
+        </fieldset>
+      ))}
+      <fieldset className="space-y-2">
+        <legend className="font-plate text-base font-semibold">Conditions</legend>
+        <div className="grid grid-cols-2 gap-3">
+          <Text name="outdoorF" label="outdoor air, °F" props={props} decimal />
+          <Text name="minutesRunning" label="minutes running" props={props} decimal />
+          <Choice
+            name="condenser"
+            label="condenser"
+            options={['clean and dry', 'wet', 'dirty']}
+            blank="not looked at"
+            props={props}
+          />
+        </div>
+      </fieldset>
     </div>
   );
 }

@@ -1,0 +1,78 @@
+// Building and running the application, shared by start, test, screenshots and bench.
+import { randomBytes } from 'node:crypto';
+import { existsSync, readFileSync, writeFileSync } from 'node:fs';
+import path from 'node:path';
+import { answers, digestOf, freePort, onceFor, ROOT, run, start, until } from './run.mjs';
+
+const SOURCES = ['core', 'contracts', 'server', 'web', 'standins', 'demo', 'vite.config.ts', 'vite.server.config.ts', 'package-lock.json', 'tsconfig.json'];
+export const MAP = 'demo/network/port-wrenfall.geojson';
+
+/** Builds web and server when their sources have changed since the last build. */
+export async function build(say) {
+  return onceFor('dist/.built', digestOf(SOURCES), () => {
+    say('building …');
+    const todo = 'The sources do not build; "npm run types" says where.';
+    run('node_modules/.bin/vite', ['build', '--config', 'vite.config.ts', '--logLevel', 'warn'], { todo });
+    run('node_modules/.bin/vite', ['build', '--config', 'vite.server.config.ts', '--logLevel', 'warn'], { todo });
+  });
+}
+
+/** Makes the database when the server does not have it yet. */
+export async function ensureDatabase(url) {
+  const { default: pg } = await import('pg');
+  const target = new URL(url);
+  const admin = new URL(url);
+  admin.pathname = '/postgres';
+  const client = new pg.Client({ connectionString: admin.href });
+  await client.connect();
+  const name = target.pathname.slice(1);
+  const known = await client.query('select 1 from pg_database where datname = $1', [name]);
+  if (known.rowCount === 0) await client.query(`create database "${name.replaceAll('"', '""')}"`);
+  await client.end();
+}
+
+/** Migrates, and loads the demo into a database that nobody has used yet. */
+export function loadDemo(url, env = {}) {
+  return run(process.execPath, ['dist/server/demo.js'], { env: { ...process.env, ...env, DATABASE_URL: url, GRADUM_LOAD_DEMO: '1' }, todo: 'See the message above; is the database reachable?' }).includes('loaded');
+}
+
+/** A secret kept beside the data, so that a restart signs nobody out. */
+export function sessionSecret(folder) {
+  if (process.env.SESSION_SECRET) return process.env.SESSION_SECRET;
+  const file = path.join(folder, 'session-secret');
+  if (!existsSync(file)) writeFileSync(file, randomBytes(32).toString('hex'), { mode: 0o600 });
+  return readFileSync(file, 'utf8');
+}
+
+/** Starts the routing stand-in unless a real engine is configured, then the server; returns its address and its processes. */
+export async function serve({ url, port, host = '127.0.0.1', env = {}, secret }) {
+  const children = [];
+  const routing = { ...env };
+  if (!process.env.GRADUM_ROUTING_URL) {
+    const standin = await freePort();
+    children.push(start(process.execPath, ['dist/server/routing.js', MAP, String(standin)], { detached: true }));
+    await until(() => answers(`http://127.0.0.1:${standin}/health`), 'The routing stand-in');
+    routing.GRADUM_ROUTING_URL = `http://127.0.0.1:${standin}/table/v1/driving/{coordinates}?annotations=duration&depart={depart}&day={day}`;
+    routing.GRADUM_ROUTING_PATH_URL = `http://127.0.0.1:${standin}/route/v1/driving/{coordinates}?overview=full&geometries=geojson`;
+  }
+  const server = start(process.execPath, ['dist/server/main.js'], {
+    detached: true,
+    env: { ...process.env, NODE_ENV: 'production', ...routing, DATABASE_URL: url, PORT: String(port), HOST: host, GRADUM_WEB: path.join(ROOT, 'dist/web'), ...(secret ? { SESSION_SECRET: secret } : {}) },
+  });
+  children.push(server);
+  let ended = false;
+  server.once('exit', () => (ended = true));
+  await until(async () => ended || (await answers(`http://127.0.0.1:${port}/api/health`)), 'The server');
+  const stop = () =>
+    Promise.all(
+      children.map(
+        (child) =>
+          new Promise((resolve) => {
+            if (child.exitCode !== null || child.signalCode !== null) return resolve();
+            child.once('exit', resolve);
+            child.kill('SIGTERM');
+          }),
+      ),
+    );
+  return { address: `http://127.0.0.1:${port}`, children, stop, failed: () => ended };
+}
