@@ -21,6 +21,8 @@ export interface SessionView {
   /** The company's day, in its zone. */
   readonly today: string;
   readonly timeZone: string;
+  /** Whole days the company's clock is moved from real time; zero but for demonstrations of another day. */
+  readonly clockShiftDays: number;
   /** Set while the demo is loaded and older than 14 days. */
   readonly demoAgeDays: number | null;
 }

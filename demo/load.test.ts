@@ -10,7 +10,7 @@ let manager: Awaited<ReturnType<TestServer['as']>>;
 beforeAll(async () => {
   server = await testServer();
   server.setNow(`${TODAY}T13:00:00Z`);
-  await loadScenario(server.db, clockFor(TODAY), makeScenario(TODAY));
+  await loadScenario(server.db, clockFor(TODAY, 'EST5EDT'), makeScenario(TODAY));
   manager = await server.as('manager');
 }, 60_000);
 afterAll(() => server.stop());

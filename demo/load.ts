@@ -91,7 +91,7 @@ async function main(): Promise<void> {
     'select exists (select 1 from users) or exists (select 1 from customers) as used',
   );
   if (!state?.used) {
-    const clock = clockFor(process.env.GRADUM_TODAY);
+    const clock = clockFor(process.env.GRADUM_TODAY, ZONE);
     await loadScenario(db, clock, makeScenario(localDate(clock.now(), ZONE)));
     console.log('loaded');
   }

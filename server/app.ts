@@ -84,6 +84,7 @@ export function createApp(dependencies: Dependencies): Express {
 
 /** Files with a digest in their name never change; the page itself is asked for anew each time. */
 function serveWeb(app: Express, webRoot: string): void {
+  app.use('/assets', compression());
   app.use(
     '/assets',
     express.static(path.join(webRoot, 'assets'), { immutable: true, maxAge: '365d', fallthrough: false }),

@@ -4,6 +4,7 @@ import pg from 'pg';
 import { pino } from 'pino';
 import { createApp } from './app.ts';
 import { clockFor } from './http/clock.ts';
+import { companyNow } from './settings/service.ts';
 import { connect } from './db/connect.ts';
 import { migrate } from './db/migrate.ts';
 import { EventHub } from './events/hub.ts';
@@ -29,7 +30,7 @@ const app = createApp({
   sessionPool,
   hub,
   logger,
-  clock: clockFor(process.env.GRADUM_TODAY),
+  clock: clockFor(process.env.GRADUM_TODAY, (await companyNow(db)).timeZone),
   driveTimes: new DriveTimes(process.env.GRADUM_ROUTING_URL, process.env.GRADUM_ROUTING_PATH_URL),
   // Without a fixed secret a restart signs everybody out; "npm start" keeps one beside the data.
   sessionSecret: process.env.SESSION_SECRET ?? randomBytes(32).toString('hex'),

@@ -285,7 +285,12 @@ describe('verdict', () => {
     const dismissals = [{ flag: 'repeat', evidence: flag?.evidence ?? '' }];
     const aside = unitVerdict(unit({ calls: two }), SETTINGS, '2026-07-01', dismissals);
     expect(aside).toMatchObject({ score: 0, flags: [{ setAside: true }] });
-    const again = unitVerdict(unit({ calls: [...two, call('2026-06-20', { component: 'control fuse' })] }), SETTINGS, '2026-07-01', dismissals);
+    const again = unitVerdict(
+      unit({ calls: [...two, call('2026-06-20', { component: 'control fuse' })] }),
+      SETTINGS,
+      '2026-07-01',
+      dismissals,
+    );
     expect(again.flags[0]?.setAside).toBe(false);
   });
 

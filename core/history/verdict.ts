@@ -55,7 +55,12 @@ const WEIGHT: Record<FlagKind, number> = {
  * `callbackWatchDays`; open conditions and leaks stay until closed or repaired. Units out of use or retired are watched for
  * hazards only: nobody waits for their repair.
  */
-export function unitVerdict(facts: UnitFacts, settings: HistorySettings, asOf: PlainDate, dismissals: readonly Dismissal[] = []): UnitVerdict {
+export function unitVerdict(
+  facts: UnitFacts,
+  settings: HistorySettings,
+  asOf: PlainDate,
+  dismissals: readonly Dismissal[] = [],
+): UnitVerdict {
   const changes: PlainDate[] = [];
   const inUse = facts.status === 'in service' || facts.status === 'standby';
   const found: Found[] = [
@@ -66,15 +71,25 @@ export function unitVerdict(facts: UnitFacts, settings: HistorySettings, asOf: P
     ...(inUse ? leftOpenFlag(facts) : []),
     ...(inUse ? ageFlag(facts, settings, asOf, changes) : []),
   ];
-  const flags = found.map((flag) => ({ ...flag, setAside: dismissals.some((d) => d.flag === flag.kind && d.evidence === flag.evidence) }));
+  const flags = found.map((flag) => ({
+    ...flag,
+    setAside: dismissals.some((d) => d.flag === flag.kind && d.evidence === flag.evidence),
+  }));
   const counted = flags.filter((flag) => !flag.setAside);
-  const score = counted.reduce((sum, flag) => sum + WEIGHT[flag.kind], 0) + recentFailures(facts, settings, asOf, changes);
+  const score =
+    counted.reduce((sum, flag) => sum + WEIGHT[flag.kind], 0) + recentFailures(facts, settings, asOf, changes);
   const future = changes.filter((day) => day > asOf).sort()[0];
   return {
     asOf,
     flags,
     score: counted.length === 0 ? 0 : score,
-    sentence: counted.length === 0 ? 'Nothing speaks against this unit.' : counted.slice(0, 3).map((f) => f.sentence).join(' '),
+    sentence:
+      counted.length === 0
+        ? 'Nothing speaks against this unit.'
+        : counted
+            .slice(0, 3)
+            .map((f) => f.sentence)
+            .join(' '),
     ...(future === undefined ? {} : { changesOn: future }),
   };
 }

@@ -120,12 +120,13 @@ function seasonWindow(season: Season, year: number): [from: PlainDate, to: Plain
 }
 
 /**
- * What leaving a stop out of the day costs, in minutes of the crew's day: enough that no drive inside the district outweighs
- * it, more the later and the larger the work is [our choice].
+ * What leaving a stop out of the day costs, in minutes of the crew's day: the work itself and two hours, so that nothing that
+ * fits is left out to save a drive; and more for every task and every day it is late [our choice].
+ *
+ * @param minutes time on site
  */
-export function postponementCost(due: readonly Pick<DueTask, 'lateDays'>[]): number {
-  const latest = due.reduce((most, d) => Math.max(most, d.lateDays), 0);
-  return 240 + 4 * Math.min(latest, 90) + 10 * Math.min(due.length, 12);
+export function postponementCost(due: readonly Pick<DueTask, 'lateDays'>[], minutes: number): number {
+  return minutes + 120 + due.reduce((sum, task) => sum + 10 + 3 * Math.min(task.lateDays, 60), 0);
 }
 
 /**

@@ -55,8 +55,9 @@ describe('what is due', () => {
     expect(maintenanceTask('nothing')).toBeUndefined();
   });
 
-  it('weighs lateness when the day is short', () => {
-    expect(postponementCost([{ lateDays: 40 }])).toBeGreaterThan(postponementCost([{ lateDays: 0 }]));
-    expect(postponementCost([{ lateDays: 900 }])).toBe(postponementCost([{ lateDays: 90 }]));
+  it('weighs lateness when the day is short, and never makes a drive worth more than a stop that fits', () => {
+    expect(postponementCost([{ lateDays: 40 }], 60)).toBeGreaterThan(postponementCost([{ lateDays: 0 }], 60));
+    expect(postponementCost([{ lateDays: 900 }], 60)).toBe(postponementCost([{ lateDays: 60 }], 60));
+    expect(postponementCost([{ lateDays: 0 }], 300)).toBeGreaterThan(300 + 100);
   });
 });

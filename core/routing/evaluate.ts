@@ -87,7 +87,10 @@ function whyNot(problem: RoutingProblem, order: readonly number[], index: number
   let best = Infinity;
   for (let at = 0; at <= order.length; at++)
     best = Math.min(best, returnTime(longer, [...order.slice(0, at), index, ...order.slice(at)]));
-  if (best === Infinity) return 'its opening hours clash with the stops that are more urgent';
+  if (best === Infinity) {
+    const free = shift.end - returnTime(problem, order);
+    return `needs ${durationText(stop.serviceMinutes)} on site; the stops chosen leave ${durationText(free)} of the shift, and its opening hours no other place`;
+  }
   if (best <= shift.end) return 'costs more of the day than it is worth now';
   return `the day would run ${durationText(Math.max(1, best - shift.end))} past the end of the shift`;
 }

@@ -100,6 +100,8 @@ const TROUBLES: readonly (readonly [
   ['Water from the ceiling', 'drainage', 'drain', 'plugged', 'Cleared trap and line'],
   ['Thermostat blank', 'controls', 'tstat', 'other', 'New thermostat, tested both ways'],
   ['Stuffy', 'ventilation', 'damper actuator', 'stuck', 'Freed and cycled the damper'],
+  ['Fan stops and starts', 'ventilation', 'sail switch', 'stuck', 'Freed the sail, fan proves'],
+  ['Rattles at start', 'ventilation', 'sheave', 'loose', 'Set screw tightened, sheave in line'],
   ['Trips its breaker', 'electrical', 'wires', 'chafed', 'Rerouted and sleeved'],
 ];
 

@@ -4,7 +4,18 @@ import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { answers, digestOf, freePort, onceFor, ROOT, run, start, until } from './run.mjs';
 
-const SOURCES = ['core', 'contracts', 'server', 'web', 'standins', 'demo', 'vite.config.ts', 'vite.server.config.ts', 'package-lock.json', 'tsconfig.json'];
+const SOURCES = [
+  'core',
+  'contracts',
+  'server',
+  'web',
+  'standins',
+  'demo',
+  'vite.config.ts',
+  'vite.server.config.ts',
+  'package-lock.json',
+  'tsconfig.json',
+];
 export const MAP = 'demo/network/port-wrenfall.geojson';
 
 /** Builds web and server when their sources have changed since the last build. */
@@ -33,7 +44,10 @@ export async function ensureDatabase(url) {
 
 /** Migrates, and loads the demo into a database that nobody has used yet. */
 export function loadDemo(url, env = {}) {
-  return run(process.execPath, ['dist/server/demo.js'], { env: { ...process.env, ...env, DATABASE_URL: url, GRADUM_LOAD_DEMO: '1' }, todo: 'See the message above; is the database reachable?' }).includes('loaded');
+  return run(process.execPath, ['dist/server/demo.js'], {
+    env: { ...process.env, ...env, DATABASE_URL: url, GRADUM_LOAD_DEMO: '1' },
+    todo: 'See the message above; is the database reachable?',
+  }).includes('loaded');
 }
 
 /** A secret kept beside the data, so that a restart signs nobody out. */
@@ -57,7 +71,16 @@ export async function serve({ url, port, host = '127.0.0.1', env = {}, secret })
   }
   const server = start(process.execPath, ['dist/server/main.js'], {
     detached: true,
-    env: { ...process.env, NODE_ENV: 'production', ...routing, DATABASE_URL: url, PORT: String(port), HOST: host, GRADUM_WEB: path.join(ROOT, 'dist/web'), ...(secret ? { SESSION_SECRET: secret } : {}) },
+    env: {
+      ...process.env,
+      NODE_ENV: 'production',
+      ...routing,
+      DATABASE_URL: url,
+      PORT: String(port),
+      HOST: host,
+      GRADUM_WEB: path.join(ROOT, 'dist/web'),
+      ...(secret ? { SESSION_SECRET: secret } : {}),
+    },
   });
   children.push(server);
   let ended = false;

@@ -62,6 +62,7 @@ export async function sessionView(
     company: company.name,
     today,
     timeZone: company.timeZone,
+    clockShiftDays: clock.shiftDays,
     demoAgeDays: demo ? Math.max(0, daysBetween(demo.madeFor, today)) : null,
   };
 }

@@ -68,10 +68,9 @@ export async function routingProblemFor(
       stops: chosen.map(({ site, work }) => ({
         id: site.id,
         name: site.name,
-        // Work is shared by the crew; getting in and out is not.
-        serviceMinutes: SITE_MINUTES + Math.ceil((work.minutes - SITE_MINUTES) / hands),
+        serviceMinutes: onSite(work.minutes, hands),
         windows: windowsOf(site.openingHours, body.day),
-        penalty: postponementCost(work.dueTasks),
+        penalty: postponementCost(work.dueTasks, onSite(work.minutes, hands)),
       })),
       travel: {
         samples: [...travel.samples],
@@ -91,6 +90,9 @@ export async function routingProblemFor(
     })),
   };
 }
+
+/** Work is shared by the crew; getting in and out is not. */
+const onSite = (minutes: number, hands: number) => SITE_MINUTES + Math.ceil((minutes - SITE_MINUTES) / hands);
 
 function windowsOf(hours: OpeningHours | null, day: string): [number, number][] {
   if (hours === null) return [[0, 1440]];

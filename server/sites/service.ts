@@ -27,7 +27,7 @@ export async function siteRecord({ db, clock }: Pick<Dependencies, 'db' | 'clock
   );
   const recentVisits = await db.rows<{ id: string; on: string; crew: string | null; refs: string }>(
     `select v.id, v.planned_for as "on", coalesce(w.name, v.technician) as crew,
-       coalesce((select string_agg(coalesce(k.ref, k.kind), ', ') from visit_calls vc join calls k on k.id = vc.call_id where vc.visit_id = v.id), '') as refs
+       coalesce((select case when count(*) > 2 then count(*) || ' calls' else string_agg(coalesce(k.ref, k.kind), ', ') end from visit_calls vc join calls k on k.id = vc.call_id where vc.visit_id = v.id), '') as refs
      from visits v left join crews w on w.id = v.crew_id where v.site_id = $1 and v.cancelled_at is null order by v.planned_for desc nulls last, v.id desc limit 12`,
     [id],
   );

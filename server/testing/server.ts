@@ -74,7 +74,7 @@ export async function testServer(given: Partial<Dependencies> = {}): Promise<Tes
   const hub = new EventHub(url, db, logger);
   await hub.start();
   let now: Date | undefined;
-  const clock = { now: () => now ?? new Date() };
+  const clock = { now: () => now ?? new Date(), shiftDays: 0 };
   const app = createApp({
     db,
     sessionPool,

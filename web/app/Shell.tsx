@@ -9,6 +9,7 @@ import { useOnline, useOutboxCount } from '../outbox/hooks.ts';
 import { startOutbox } from '../outbox/sender.ts';
 import { FindBox } from '../search/FindBox.tsx';
 import { Loading, Trouble } from '../ui/Screen.tsx';
+import { moveClock } from './clock.ts';
 import { useNews } from './news.ts';
 import { SessionContext, useWho, type Session } from './session.ts';
 import { useKept } from './kept.ts';
@@ -34,6 +35,7 @@ export function Shell() {
   useEffect(() => {
     if (data && !data.user) void phone.misc.delete('session');
   }, [data]);
+  moveClock(session?.clockShiftDays ?? 0);
   if (session === null) {
     return (
       <Suspense fallback={null}>
@@ -58,7 +60,9 @@ function Frame() {
   const { pathname } = useLocation();
   useNews(true);
   useEffect(() => startOutbox(() => dispatch(api.util.invalidateTags(['Record']))), [dispatch]);
-  useEffect(() => window.scrollTo(0, 0), [pathname]);
+  useEffect(() => {
+    window.scrollTo(0, 0);
+  }, [pathname]);
   return (
     <>
       <a href="#content" className="sr-only focus:not-sr-only">

@@ -11,6 +11,7 @@ import { fieldError, problemOf } from '../api/base.ts';
 import { useCreateCallMutation, useKnownAtIntakeQuery } from '../api/calls.ts';
 import { useCrewsQuery } from '../api/people.ts';
 import { useSiteQuery } from '../api/records.ts';
+import { now } from '../app/clock.ts';
 import { useWho } from '../app/session.ts';
 import { useDraft } from '../outbox/hooks.ts';
 import { Button } from '../ui/Button.tsx';
@@ -93,7 +94,7 @@ export default function TakeCall() {
       id: id.current,
       siteId: value.siteId,
       unitId: value.unitId,
-      receivedAt: new Date(Math.floor(Date.now() / 1000) * 1000).toISOString(),
+      receivedAt: new Date(Math.floor(now().getTime() / 1000) * 1000).toISOString(),
       complaint: value.complaint,
       system: value.system || null,
       stake: value.stake || null,

@@ -45,7 +45,7 @@ export function parseWeek(days: Readonly<Record<Weekday, string>>): OpeningHours
       const spans = parseDay(days[key]);
       if (spans.length > 0) week[key] = spans;
     } catch (error) {
-      throw new RangeError(`${name}: ${(error as Error).message}`);
+      throw new RangeError(`${name}: ${(error as Error).message}`, { cause: error });
     }
   }
   const read = openingHours.safeParse(week);

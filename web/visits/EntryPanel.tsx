@@ -3,6 +3,7 @@ import { v7 as uuid } from 'uuid';
 import { newEntry, type EntryKind, type NewEntry, type VisitPage } from '#contracts/visits';
 import { useDraft } from '../outbox/hooks.ts';
 import { post } from '../outbox/sender.ts';
+import { now } from '../app/clock.ts';
 import { Button } from '../ui/Button.tsx';
 import { FIELDS } from './Fields.tsx';
 import { FORMS, type Values } from './forms.ts';
@@ -51,7 +52,7 @@ export function EntryPanel({
       id: uuid(),
       visitId: visit.id,
       unitId: kind === 'leave' ? null : (unit?.id ?? null),
-      occurredAt: new Date().toISOString(),
+      occurredAt: now().toISOString(),
       kind,
       body: form.toBody(value),
       ...(amending ? { supersedes: amending.id, reason: 'amended on the sheet' } : {}),

@@ -5,6 +5,7 @@ import type { EntryKind, EntryView, NewEntry, VisitPage } from '#contracts/visit
 import type { OutboxItem } from '../outbox/db.ts';
 import { phone } from '../outbox/db.ts';
 import { flush, post, takeBack } from '../outbox/sender.ts';
+import { now } from '../app/clock.ts';
 import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { Field } from '../ui/Field.tsx';
@@ -138,7 +139,7 @@ function Withdraw({ visit, line, onClose }: { visit: VisitPage; line: Line; onCl
       id: uuid(),
       visitId: visit.id,
       unitId: line.unitId,
-      occurredAt: new Date().toISOString(),
+      occurredAt: now().toISOString(),
       kind: 'withdrawn',
       body: {},
       supersedes: line.id,

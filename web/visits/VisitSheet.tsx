@@ -7,6 +7,7 @@ import { useVisitQuery } from '../api/visits.ts';
 import { phone } from '../outbox/db.ts';
 import { useOutbox } from '../outbox/hooks.ts';
 import { post } from '../outbox/sender.ts';
+import { now } from '../app/clock.ts';
 import { Button } from '../ui/Button.tsx';
 import { dayOf } from '../ui/format.ts';
 import { plateWords } from '../ui/Plate.tsx';
@@ -70,7 +71,7 @@ function SheetOf({ visit, stale }: { visit: VisitPage; stale: boolean }) {
       id: uuid(),
       visitId: visit.id,
       unitId: null,
-      occurredAt: new Date().toISOString(),
+      occurredAt: now().toISOString(),
       kind: 'arrive',
       body: {},
     });

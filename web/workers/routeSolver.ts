@@ -9,6 +9,20 @@ export function solveInWorker(
 ): { result: Promise<Plan>; cancel: () => void } {
   const worker = new Worker(new URL('./route.worker.ts', import.meta.url), { type: 'module' });
   const remote = Comlink.wrap<RouteWorker>(worker);
-  const result = remote.solve(problem, Comlink.proxy(onProgress)).finally(() => worker.terminate());
-  return { result, cancel: () => worker.terminate() };
+  // Progress travels on a channel of its own and may arrive after the result; then it is old news.
+  let settled = false;
+  const progress = Comlink.proxy((plan: Plan, share: number) => {
+    if (!settled) onProgress(plan, share);
+  });
+  const result = remote.solve(problem, progress).finally(() => {
+    settled = true;
+    worker.terminate();
+  });
+  return {
+    result,
+    cancel: () => {
+      settled = true;
+      worker.terminate();
+    },
+  };
 }

@@ -1,0 +1,28 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, type Page } from '@playwright/test';
+
+export const base = (): string => process.env.GRADUM_E2E as string;
+
+export async function signIn(page: Page, login: string): Promise<void> {
+  await page.goto(`${base()}/`);
+  await page.getByLabel('Name').fill(login);
+  await page.getByLabel('Password').fill('ironleaf-roofs');
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await expect(page.getByRole('button', { name: /menu/ })).toBeVisible();
+}
+
+/** No accessibility violation (WCAG 2.2 A and AA) on what is on screen now. The map's own pictures are listed in text beside it. */
+export async function expectAccessible(page: Page): Promise<void> {
+  const { violations } = await new AxeBuilder({ page })
+    .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
+    .exclude('.leaflet-container')
+    .analyze();
+  expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.html.slice(0, 160)).join(' | ')}`)).toEqual([]);
+}
+
+/** Fails the test when the page logged an error it should not have. */
+export function watchErrors(page: Page): string[] {
+  const errors: string[] = [];
+  page.on('pageerror', (error) => errors.push(error.message));
+  return errors;
+}

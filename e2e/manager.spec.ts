@@ -1,0 +1,168 @@
+import { readFileSync } from 'node:fs';
+import { expect, test } from '@playwright/test';
+import { base, expectAccessible, signIn, watchErrors } from './help.ts';
+
+test.describe('as manager', () => {
+  test('walks the thread: a call, the unit it is about, the watch list, a route saved and taken out', async ({
+    page,
+  }) => {
+    const errors = watchErrors(page);
+    await signIn(page, 'maren');
+    await expect(page.getByRole('heading', { level: 1 })).toContainText('calls are open');
+    await expectAccessible(page);
+
+    // Take a call by keyboard alone once the page is open.
+    await page.getByRole('link', { name: 'Take a call' }).click();
+    await page.getByLabel('Site', { exact: true }).first().fill('ropewalk laun');
+    await expect(page.getByRole('option', { name: /Ropewalk Laundry/ })).toHaveAttribute('data-selected', 'true');
+    await page.keyboard.press('Enter');
+    await expect(page.getByText('Units here, worst first')).toBeVisible();
+    await page.keyboard.type('Folding room hot again, same as last week');
+    await page.getByLabel('System').selectOption('cooling');
+    await page.getByLabel('Room, °F').fill('88');
+    await page.getByLabel('Set point, °F').fill('74');
+    await expect(page.getByText('Suggested: today.')).toBeVisible();
+    await page.getByRole('radio').first().check();
+    await page.getByLabel('Crew').selectOption({ label: 'North Bank' });
+    await expectAccessible(page);
+    await page.getByLabel(/Complaint/).press('Control+Enter');
+    await expect(page.getByRole('heading', { level: 1 })).toContainText('Folding room hot again');
+    await expect(page.getByRole('link', { name: 'Open the visit sheet' })).toBeVisible();
+    await expectAccessible(page);
+
+    // The unit's story shows the repeat with its reasons.
+    await page.getByRole('link', { name: /Unit RTU-1/ }).click();
+    await expect(page.getByText('Verdict as of')).toBeVisible();
+    await expect(page.getByText(/condenser fan motor again/).first()).toBeAttached();
+    await page.getByText('why').first().click();
+    await expect(page.getByText('Rule: repeat: same component').first()).toBeVisible();
+    await expectAccessible(page);
+
+    // The watch list: worst first, set aside and undone.
+    await page.getByRole('link', { name: 'Watch' }).first().click();
+    await expect(page.getByRole('heading', { level: 1 })).toContainText('Worst: UH-3 at Main Depot');
+    await expectAccessible(page);
+    await page.getByRole('button', { name: 'callback' }).click();
+    await expect(page.getByRole('heading', { level: 1 })).toContainText(/\d+ units? to decide about/);
+    const before = await page.getByRole('heading', { level: 1 }).textContent();
+    await page.getByRole('button', { name: 'Set aside' }).first().click();
+    await page.getByRole('button', { name: 'Set aside', exact: true }).last().click();
+    await expect(page.getByText('Why is it set aside?')).toBeVisible();
+    await page.getByLabel('Why').fill('the customer knows');
+    await page.keyboard.press('Enter');
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await expect(page.getByRole('heading', { level: 1 })).toHaveText(before ?? '');
+
+    // Tomorrow's route.
+    await page.getByRole('link', { name: 'Routes' }).first().click();
+    await expect(page.getByRole('heading', { level: 1 })).toContainText('sites are due');
+    await page.getByLabel('Crew').selectOption({ label: 'South Bank' });
+    await page.getByRole('button', { name: 'Plan the day' }).click();
+    await page.getByRole('button', { name: 'Save the route' }).click({ timeout: 20_000 });
+    await expect(page.getByRole('heading', { level: 1 })).toContainText(/South Bank, Thu 4 Jun 2026: \d+ stops/);
+    await expect(page.locator('.map-stop').first()).toBeVisible();
+    await expectAccessible(page);
+    const [calendar] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('link', { name: 'Calendar (.ics)' }).click(),
+    ]);
+    expect(readFileSync((await calendar.path()) as string, 'utf8')).toContain('BEGIN:VEVENT');
+    const [track] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'GPX' }).click()]);
+    expect(readFileSync((await track.path()) as string, 'utf8')).toContain('<rtept');
+    await page.getByRole('button', { name: 'Cancel the route' }).click();
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await expect(page.getByRole('heading', { level: 1 })).toContainText('South Bank, Thu 4 Jun 2026');
+    expect(errors).toEqual([]);
+  });
+
+  test('imports a CSV with bad rows, sees every one, imports the good ones, and plans a route of them', async ({
+    page,
+  }) => {
+    await signIn(page, 'maren');
+    await page.goto(`${base()}/imports`);
+    const head = 'customer,site,address,lat,lon,unit,kind,tons,refrigerant,charge_lb,area_served';
+    const rows = [
+      ...[0, 1, 2].map(
+        (i) =>
+          `Tidepool Self-Storage,Block ${i},${i} Kelp Row,41.2${i + 1},-66.5${i},RTU-1,package cooling only,5,R-410A,9,row ${i}`,
+      ),
+      'Tidepool Self-Storage,Block 9,9 Kelp Row,41.2,-66.5,RTU-2,toaster,5,R-410A,9,row 9',
+    ];
+    await page
+      .getByLabel('File')
+      .setInputFiles({ name: 'storage.csv', mimeType: 'text/csv', buffer: Buffer.from([head, ...rows].join('\n')) });
+    await expect(page.getByText('1 bad rows.')).toBeVisible();
+    await expect(page.getByRole('cell', { name: 'toaster' })).toBeVisible();
+    await expect(page.getByRole('button', { name: /Import all/ })).toBeDisabled();
+    await expectAccessible(page);
+    await page.getByRole('button', { name: 'Import the good rows, skip 1' }).click();
+    await expect(page.getByRole('heading', { level: 1 })).toContainText('3 new, 0 changed');
+    const [file] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('link', { name: 'units.csv' }).click(),
+    ]);
+    expect(readFileSync((await file.path()) as string, 'utf8')).toContain('Tidepool Self-Storage,Block 0');
+
+    await page.goto(`${base()}/routes`);
+    await expect(page.getByText('Block 0')).toBeVisible();
+    await page.getByLabel('Crew').selectOption({ label: 'North Bank' });
+    await page.getByRole('button', { name: 'Plan the day' }).click();
+    await expect(page.getByRole('button', { name: 'Save the route' })).toBeVisible({ timeout: 20_000 });
+  });
+
+  test('finds anything from anywhere, by keyboard', async ({ page }) => {
+    await signIn(page, 'maren');
+    await page.keyboard.press('Control+k');
+    await page.getByPlaceholder(/Tag, serial/).fill('uh 3 main dep');
+    await expect(page.getByRole('option').first()).toContainText('UH-3');
+    await expectAccessible(page);
+    await page.keyboard.press('Enter');
+    await expect(page.getByRole('heading', { level: 1 })).toContainText('Hazard left open: exchanger holed or cracked');
+  });
+
+  test('two people edit one unit: nobody’s work is lost, and the second chooses', async ({ page, browser }) => {
+    await signIn(page, 'maren');
+    const other = await (await browser.newContext()).newPage();
+    await signIn(other, 'desmond');
+    await page.goto(`${base()}/sites?show=units`);
+    await page.getByRole('searchbox').fill('rtu-6 six-screen');
+    await page.getByRole('link', { name: /Unit RTU-6/ }).click();
+    await page.getByRole('button', { name: 'Edit' }).click();
+    await other.goto(page.url());
+    await other.getByRole('button', { name: 'Edit' }).click();
+    await other.getByLabel('Serves').fill('Screen six, back rows');
+    await other.getByRole('button', { name: 'Save' }).click();
+    await expect(other.getByText('Serves Screen six, back rows')).toBeVisible();
+    await page.getByLabel('Serves').fill('Screen 6 upstairs');
+    await page.getByLabel('Serial').fill('CHANGED-1');
+    await page.getByRole('button', { name: 'Save' }).click();
+    await expect(page.getByText('Which do you keep?')).toBeVisible();
+    await page.getByRole('radio', { name: 'Screen six, back rows' }).check();
+    await page.getByRole('button', { name: 'Take these' }).click();
+    await page.getByRole('button', { name: 'Save' }).click();
+    await expect(page.getByText('Serves Screen six, back rows')).toBeVisible();
+    await expect(page.getByText('CHANGED-1')).toBeVisible();
+  });
+
+  test('every other main screen is accessible and prints', async ({ page }) => {
+    await signIn(page, 'maren');
+    for (const path of [
+      '/sites',
+      '/sites?show=customers',
+      '/sites?show=units',
+      '/settings',
+      '/imports',
+      '/routes',
+      '/nowhere',
+    ]) {
+      await page.goto(`${base()}${path}`);
+      await page.waitForLoadState('networkidle').catch(() => {});
+      await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+      await expectAccessible(page);
+    }
+    await page.goto(`${base()}/watch`);
+    await expect(page.getByRole('heading', { level: 1 })).toContainText('Worst');
+    await page.emulateMedia({ media: 'print' });
+    await expect(page.getByRole('button', { name: 'Print' })).toBeHidden();
+  });
+});

@@ -1,0 +1,130 @@
+import { expect, test, type Page } from '@playwright/test';
+import { base, expectAccessible, signIn, watchErrors } from './help.ts';
+
+test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
+
+async function openSheet(page: Page): Promise<void> {
+  await signIn(page, 'ada');
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('to go. Next:');
+  await page.getByRole('link', { name: /Throwing Rooms/ }).click();
+  await expect(page.getByText(/Topped up \d times/)).toBeVisible();
+}
+
+test.describe('as technician on a phone', () => {
+  test('walks the visit with the network cut in the middle, and nothing typed is lost', async ({ page, context }) => {
+    const errors = watchErrors(page);
+    await openSheet(page);
+    await expectAccessible(page);
+    await page.getByRole('button', { name: 'I have arrived' }).click();
+    await expect(page.getByText('Arrived', { exact: true })).toBeVisible();
+
+    // Readings answer while they are typed.
+    await page.getByRole('button', { name: 'Readings' }).click();
+    for (const [label, value] of [
+      ['suction pressure', '96'],
+      ['suction line', '58'],
+      ['liquid pressure', '290'],
+      ['liquid line', '92'],
+      ['return air', '76'],
+      ['supply air', '64'],
+    ] as const) {
+      await page.getByLabel(`${label},`).fill(value);
+    }
+    await expect(page.getByText('superheat 28.5 °F')).toBeVisible();
+    await expect(page.getByText('split 12 °F')).toBeVisible();
+    await page.getByLabel('suction line,').fill('-999');
+    await expect(page.getByRole('alert').filter({ hasText: 'absolute zero' })).toBeVisible();
+    await page.getByLabel('suction line,').fill('58');
+    await expectAccessible(page);
+
+    // The signal goes: what is written waits on the phone.
+    await context.setOffline(true);
+    await page.getByRole('button', { name: 'Put the readings on the sheet' }).click();
+    await expect(page.getByText('on this phone, goes out')).toBeVisible();
+    await expect(page.getByText('No signal. 1 on this phone')).toBeVisible();
+    await page.getByRole('button', { name: 'Finding' }).click();
+    await page.getByLabel('Component').fill('evap coil');
+    await page.getByLabel('What is wrong with it').selectOption('leak');
+    await page.getByText('presumed', { exact: true }).click();
+    await page.getByRole('button', { name: 'Put the finding on the sheet' }).click();
+    await expect(page.getByText('No signal. 2 on this phone')).toBeVisible();
+
+    // Half a form, then the page is reloaded with no network at all.
+    await page.getByRole('button', { name: 'Refrigerant' }).click();
+    await page.getByLabel('Added, lb').fill('2.25');
+    await page.reload();
+    await expect(page.getByText('No signal: the sheet as last seen')).toBeVisible();
+    await expect(page.getByText('evap coil leak, presumed')).toBeVisible();
+    await page.getByRole('button', { name: 'Refrigerant' }).click();
+    await expect(page.getByLabel('Added, lb')).toHaveValue('2.25');
+    await page.getByRole('button', { name: 'Put the pounds on the sheet' }).click();
+    await expect(page.getByText('No signal. 3 on this phone')).toBeVisible();
+
+    // The signal comes back and everything arrives, once and in order.
+    await context.setOffline(false);
+    await expect(page.getByText('on this phone')).toHaveCount(0, { timeout: 20_000 });
+    await page.reload();
+    const lines = page.getByRole('listitem').filter({ hasText: /reading set|finding|refrigerant/ });
+    await expect(lines).toHaveCount(3);
+    await expect(page.getByText('2.25 lb added')).toBeVisible();
+    expect(errors).toEqual([]);
+  });
+
+  test('amends, withdraws, leaves something not normal, and leaves', async ({ page }) => {
+    await openSheet(page);
+    await page
+      .getByRole('listitem')
+      .filter({ hasText: '2.25 lb added' })
+      .getByRole('button', { name: 'Amend' })
+      .click();
+    await page.getByLabel('Added, lb').fill('2.5');
+    await page.getByRole('button', { name: 'Put the pounds on the sheet' }).click();
+    await expect(page.getByText('2.5 lb added')).toBeVisible();
+    await expect(page.getByText('2.25 lb added')).toHaveCount(0);
+
+    await page.getByRole('button', { name: 'Left not normal' }).click();
+    await page.getByLabel('What is not normal').selectOption('safety bypassed');
+    await page.getByLabel('From what to what').fill('limit jumpered for a test');
+    await page.getByRole('button', { name: 'Leave it so' }).click();
+    await expect(page.getByText('who was told, and in writing?')).toBeVisible();
+    await page.getByLabel('Who was told').fill('glaze technician, by letter');
+    await page.getByRole('button', { name: 'Leave it so' }).click();
+    await expect(page.getByText('Left: safety bypassed')).toBeVisible();
+
+    await page.getByRole('button', { name: 'Closed again' }).click();
+    await page.getByLabel('How it is normal again').fill('jumper out');
+    await expectAccessible(page);
+    await page.getByRole('button', { name: 'Close it' }).click();
+    await expect(page.getByText('Closed again. jumper out')).toBeVisible();
+
+    await page
+      .getByRole('listitem')
+      .filter({ hasText: 'evap coil leak' })
+      .getByRole('button', { name: 'Withdraw' })
+      .click();
+    await page.getByLabel('Why').fill('it was the valve core');
+    await page.getByRole('button', { name: 'Withdraw', exact: true }).last().click();
+    await expect(page.getByText('evap coil leak, presumed')).toHaveCount(0);
+
+    await page.getByRole('button', { name: 'Leave', exact: true }).click();
+    await page.getByText('completed', { exact: true }).click();
+    await page.getByRole('button', { name: 'Leave the site' }).click();
+    await expect(page.getByText('Left, work completed')).toBeVisible();
+    await page.goto(`${base()}/`);
+    await expect(page.getByRole('link', { name: /Throwing Rooms/ })).toContainText('Done');
+  });
+
+  test('sees no button for what a technician may not do, and the roof targets are large', async ({ page }) => {
+    await signIn(page, 'ada');
+    await page.goto(`${base()}/routes`);
+    await expect(page.getByText('Due by site')).toBeVisible();
+    await expect(page.getByRole('button', { name: 'Plan the day' })).toHaveCount(0);
+    await page.goto(`${base()}/`);
+    await page.getByRole('link', { name: /Throwing Rooms/ }).click();
+    for (const name of ['Readings', 'Finding', 'Work', 'Leave']) {
+      const box = await page.getByRole('button', { name, exact: true }).boundingBox();
+      expect(box?.height).toBeGreaterThanOrEqual(48);
+    }
+    expect(await page.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth)).toBe(true);
+  });
+});

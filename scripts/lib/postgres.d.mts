@@ -1,0 +1,1 @@
+export function startThrowawayPostgres(options?: { durable?: boolean }): Promise<{ url: string; stop: () => void }>;
