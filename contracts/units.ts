@@ -75,10 +75,8 @@ export interface CircuitView {
 }
 
 export interface SlotView {
-  readonly id: string;
   readonly name: string;
   readonly componentClass: string | null;
-  readonly circuit: number | null;
   readonly installed: {
     readonly from: string | null;
     readonly manufacturer: string | null;

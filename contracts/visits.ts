@@ -49,7 +49,7 @@ const bodies = {
     /** A component put into a slot: the one that was there ends its life. */
     installed: z
       .object({
-        slotId: id,
+        slot: shortText.min(1, 'which slot?'),
         manufacturer: shortText.optional(),
         model: shortText.optional(),
         serial: shortText.optional(),
@@ -187,7 +187,7 @@ export interface VisitPage extends VisitRow {
     readonly sentence: string;
     readonly flagKinds: readonly string[];
     readonly circuits: readonly { readonly number: number; readonly refrigerant: string | null }[];
-    readonly slots: readonly { readonly id: string; readonly name: string }[];
+    readonly slots: readonly string[];
     readonly conditions: readonly {
       readonly id: string;
       readonly kind: string;

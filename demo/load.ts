@@ -6,7 +6,6 @@ import { migrate } from '../server/db/migrate.ts';
 import { clockFor, type Clock } from '../server/http/clock.ts';
 import { hashPassword } from '../server/people/passwords.ts';
 import { ADD_MOVEMENTS_FOR } from '../server/visits/rebuild.ts';
-import { USUAL_SLOTS_SQL } from '../server/units/service.ts';
 import { refreshSummaries } from '../server/units/summary.ts';
 import { makeScenario } from './scenario/index.ts';
 import type { Row, Scenario } from './scenario/types.ts';
@@ -49,7 +48,6 @@ export async function loadScenario(db: Database, clock: Clock, scenario: Scenari
     await setting('demo', { madeFor: scenario.today });
     for (const table of ORDER) await insertRows(table, scenario[table], go);
     await go("select setval('call_numbers', $1)", [scenario.calls.length]);
-    await go(USUAL_SLOTS_SQL, [scenario.units.map((unit) => unit.id)]);
     await go(ADD_MOVEMENTS_FOR('true'));
     await go(
       `insert into open_conditions (id, unit_id, kind, hazard, text, opened_at, opened_by)

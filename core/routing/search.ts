@@ -16,12 +16,17 @@ export interface SearchOptions {
 
 const DEFAULT_ITERATIONS = 4000;
 const YIELD_EVERY = 50;
+/** How much the gain of an insertion is shaken, so that the same gap is not always filled alike. */
+const NOISE = 0.3;
 
 /**
  * Plans a crew's day. Small days are proved best; larger ones are searched, yielding the best plan so far so that the caller
  * can show it, stop at a time of its own choosing, or cancel.
  */
-export function* solveDay(problem: RoutingProblem, options: SearchOptions = {}): Generator<Progress, Plan> {
+export function* solveDay(
+  problem: RoutingProblem,
+  options: SearchOptions = {},
+): Generator<Progress, Plan, number | undefined> {
   if (problem.stops.length <= MOST_STOPS_FOR_PROOF) {
     const plan = exactPlan(problem);
     yield { plan, share: 1 };
@@ -34,11 +39,14 @@ export function* solveDay(problem: RoutingProblem, options: SearchOptions = {}):
  * Large-neighbourhood search (after Shaw 1998; Ropke & Pisinger 2006): take some stops out, put them back where they cost
  * least, keep what is better or nearly as good while the temperature falls; polish the best by moving single stops and
  * reversing stretches.
+ *
+ * A caller with a clock passes the share of its time that is spent to `next`, and the temperature follows that instead of the
+ * count of iterations; at 1 the search ends.
  */
 export function* searchDay(
   problem: RoutingProblem,
   { seed = 1, iterations = DEFAULT_ITERATIONS }: SearchOptions = {},
-): Generator<Progress, Plan> {
+): Generator<Progress, Plan, number | undefined> {
   checkProblem(problem);
   const random = seededRandom(seed);
   const all = problem.stops.map((_, index) => index);
@@ -47,14 +55,26 @@ export function* searchDay(
   let best = current;
   let bestCost = currentCost;
   const hot = Math.max(1, bestCost * 0.01);
-  for (let i = 0; i < iterations; i++) {
-    if (i % YIELD_EVERY === 0) yield { plan: planOf(problem, best, 'best found'), share: i / iterations };
+  let share = 0;
+  for (let i = 0; i < iterations && share < 1; i++) {
+    if (i % YIELD_EVERY === 0) share = (yield { plan: planOf(problem, best, 'best found'), share }) ?? i / iterations;
     const kept = removeSome(problem, current, random);
     const missing = all.filter((index) => !kept.includes(index));
-    let candidate = insertAll(problem, kept, missing, random, 0.15);
+    // Half the time some of what was taken out has to wait until the others had their chance: that is how stops change places
+    // with those that were left out.
+    const outgoing = current.filter((index) => !kept.includes(index));
+    const wait = random() < 0.5 ? new Set(outgoing.filter(() => random() < 0.5)) : new Set<number>();
+    const firstIn = insertAll(
+      problem,
+      kept,
+      missing.filter((index) => !wait.has(index)),
+      random,
+      NOISE,
+    );
+    let candidate = wait.size === 0 ? firstIn : insertAll(problem, firstIn, [...wait], random, NOISE);
     if (i % 10 === 0) candidate = polish(problem, candidate);
     const cost = costOf(problem, candidate);
-    const temperature = hot * (1 - i / iterations) ** 2 + 1e-6;
+    const temperature = hot * (1 - share) ** 2 + 1e-6;
     if (cost < currentCost || random() < Math.exp((currentCost - cost) / temperature)) {
       current = candidate;
       currentCost = cost;

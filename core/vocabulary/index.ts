@@ -174,3 +174,55 @@ export type Stake = (typeof STAKES)[number];
 
 export const PRIORITIES = ['at once', 'today', 'this week', 'with the next route'] as const;
 export type Priority = (typeof PRIORITIES)[number];
+
+/**
+ * The places for components that every machine of a kind has; more are added as a record grows. They are implied by the kind
+ * and stored only when something is first put into one.
+ */
+export const USUAL_SLOTS: Record<UnitKind, readonly string[]> = {
+  'package gas/electric': [
+    'circuit 1 compressor',
+    'condenser fan motor',
+    'blower motor',
+    'blower belt',
+    'heat exchanger',
+    'inducer',
+    'control board',
+  ],
+  'package heat pump': [
+    'circuit 1 compressor',
+    'condenser fan motor',
+    'blower motor',
+    'reversing valve',
+    'defrost control',
+    'control board',
+  ],
+  'package cooling only': [
+    'circuit 1 compressor',
+    'condenser fan motor',
+    'blower motor',
+    'blower belt',
+    'control board',
+  ],
+  'split with air handler': ['circuit 1 compressor', 'condenser fan motor', 'blower motor', 'control board'],
+  'make-up air': ['blower motor', 'blower belt', 'burner', 'control board'],
+  'water-source heat pump': ['circuit 1 compressor', 'blower motor', 'reversing valve', 'drain'],
+  boiler: ['burner', 'gas valve', 'pump or loop', 'control board'],
+  'unit heater': ['heat exchanger', 'inducer', 'gas valve'],
+  'exhaust fan': ['blower motor', 'blower belt', 'blower bearing'],
+};
+
+/**
+ * The slots of a unit: the usual ones of its kind, one compressor for each circuit, and those already written about.
+ *
+ * @example slotsOf('exhaust fan', [], ['vfd']) // ["blower bearing", "blower belt", "blower motor", "vfd"]
+ */
+export function slotsOf(kind: UnitKind, circuits: readonly number[], stored: readonly string[]): string[] {
+  const compressors = circuits.map((number) => `circuit ${number} compressor`);
+  return [...new Set([...USUAL_SLOTS[kind], ...compressors, ...stored])].sort();
+}
+
+/** The component class a slot takes, from its name: "circuit 2 compressor" takes a compressor. */
+export function classOfSlot(slot: string): ComponentClass | undefined {
+  return componentClassOf(slot.replace(/^circuit \d+ /, ''));
+}

@@ -1,4 +1,14 @@
-import { COMPONENT_CLASSES, COMPONENT_WORDS, componentClassOf, CONDITION_KINDS, normaliseWord } from './index.ts';
+import {
+  classOfSlot,
+  COMPONENT_CLASSES,
+  COMPONENT_WORDS,
+  componentClassOf,
+  CONDITION_KINDS,
+  normaliseWord,
+  slotsOf,
+  UNIT_KINDS,
+  USUAL_SLOTS,
+} from './index.ts';
 
 describe('component words', () => {
   it('maps what technicians write and leaves the rest unmapped', () => {
@@ -22,5 +32,19 @@ describe('component words', () => {
     expect(CONDITION_KINDS['safety bypassed'].hazard).toBe(true);
     expect(CONDITION_KINDS['exchanger holed or cracked'].hazard).toBe(true);
     expect(CONDITION_KINDS['circuit isolated'].hazard).toBe(false);
+  });
+});
+
+describe('slots', () => {
+  it('are those of the kind, a compressor for each circuit, and what was written about', () => {
+    expect(slotsOf('exhaust fan', [], ['vfd'])).toEqual(['blower bearing', 'blower belt', 'blower motor', 'vfd']);
+    expect(slotsOf('package heat pump', [1, 2], [])).toEqual(
+      expect.arrayContaining(['circuit 1 compressor', 'circuit 2 compressor', 'reversing valve']),
+    );
+  });
+
+  it('each take a class that the repeat rule knows', () => {
+    for (const kind of UNIT_KINDS)
+      for (const slot of USUAL_SLOTS[kind]) expect([slot, classOfSlot(slot)]).not.toEqual([slot, undefined]);
   });
 });

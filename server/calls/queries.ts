@@ -43,8 +43,11 @@ export async function callRows(db: Database, list: List): Promise<Page<CallRow>>
   const where = conditions.length > 0 ? `where ${conditions.join(' and ')}` : '';
   const bind = found ? [found] : [];
   const [count] = await db.rows<{ total: number }>(`select count(*)::int as total from calls k ${where}`, bind);
+  // The page is cut before anything is looked up for its rows.
+  const order = orderBy(ORDER, list);
   const rows = await db.rows<CallRow>(
-    `select ${CALL_COLUMNS_SQL} from ${CALL_FROM_SQL} ${where} order by ${orderBy(ORDER, list)}, k.id limit ${list.limit} offset ${list.offset}`,
+    `with page as (select k.id from calls k join sites s on s.id = k.site_id ${where} order by ${order}, k.id limit ${list.limit} offset ${list.offset})
+     select ${CALL_COLUMNS_SQL} from page join ${CALL_FROM_SQL.replace('calls k', 'calls k on k.id = page.id')} order by ${order}, k.id`,
     bind,
   );
   return { rows, total: count?.total ?? 0 };

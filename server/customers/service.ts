@@ -24,7 +24,7 @@ export async function customerPage(
 ): Promise<Page<CustomerRow>> {
   const found = prefixQuery(list.q);
   const where = found
-    ? "and c.id in (select id from search_documents where kind = 'customer' and words @@ to_tsquery('simple', $1))"
+    ? "and c.id in (select id from search_documents where kind <> 'call' and kind = 'customer' and words @@ to_tsquery('simple', $1))"
     : '';
   const bind = found ? [found] : [];
   const [count] = await db.rows<{ total: number }>(

@@ -1,3 +1,6 @@
+/** Punctuation becomes blanks before words are indexed, so that "RTU-4" is found as "rtu" and "4" (the parser alone would read −4). */
+const PUNCTUATION = `$p$-_/\\\\.,:;#()[]{}'"&+@*!?=<>|$p$, repeat(' ', 30)`;
+
 /** The first schema. Later changes are further migrations; this text is never edited once data depends on it. */
 export const SCHEMA = /* sql */ `
 create extension if not exists btree_gist;
@@ -157,6 +160,7 @@ create table calls (
 create unique index calls_natural_key on calls (coalesce(unit_id, site_id), received_at, md5(complaint)) where ref is null;
 create index calls_by_unit on calls (unit_id, received_at);
 create index calls_by_site on calls (site_id, received_at);
+create index calls_by_receipt on calls (received_at desc);
 create index calls_open on calls (received_at desc) where status in ('open', 'scheduled', 'return planned');
 
 create table routes (
@@ -312,14 +316,12 @@ create table search_documents (
   words tsvector not null,
   primary key (kind, id)
 );
-create index search_documents_words on search_documents using gin (words);
-create function search_words(variadic parts text[]) returns tsvector language sql immutable as $$
-  select to_tsvector('simple', regexp_replace(lower(array_to_string(parts, ' ', '')), '[^[:alnum:]]+', ' ', 'g'))
-$$;
-
+-- Calls outnumber everything else by far; apart, they do not slow down the rest.
+create index search_documents_words on search_documents using gin (words) where kind <> 'call';
+create index search_documents_call_words on search_documents using gin (words) where kind = 'call';
 create function index_customers() returns trigger language plpgsql as $$
 begin
-  insert into search_documents select 'customer', id, name, coalesce(phone, ''), search_words(name, phone) from changed
+  insert into search_documents select 'customer', id, name, coalesce(phone, ''), to_tsvector('simple', translate(lower(concat_ws(' ', name, phone)), ${PUNCTUATION})) from changed
   on conflict (kind, id) do update set title = excluded.title, subtitle = excluded.subtitle, words = excluded.words;
   return null;
 end $$;
@@ -329,7 +331,7 @@ create trigger customers_changed after update on customers referencing new table
 create function index_sites() returns trigger language plpgsql as $$
 begin
   insert into search_documents
-    select 'site', s.id, s.name, concat_ws(' · ', c.name, s.address), search_words(s.name, s.ref, s.address, c.name)
+    select 'site', s.id, s.name, concat_ws(' · ', c.name, s.address), to_tsvector('simple', translate(lower(concat_ws(' ', s.name, s.ref, s.address, c.name)), ${PUNCTUATION}))
     from changed s join customers c on c.id = s.customer_id
   on conflict (kind, id) do update set title = excluded.title, subtitle = excluded.subtitle, words = excluded.words;
   return null;
@@ -341,7 +343,7 @@ create function index_units() returns trigger language plpgsql as $$
 begin
   insert into search_documents
     select 'unit', u.id, u.tag, concat_ws(' · ', s.name, c.name, u.area_served),
-      search_words(u.tag, u.serial, u.manufacturer, u.model, u.kind, u.area_served, s.name, c.name)
+      to_tsvector('simple', translate(lower(concat_ws(' ', u.tag, u.serial, u.manufacturer, u.model, u.kind, u.area_served, s.name, c.name)), ${PUNCTUATION}))
     from changed u join sites s on s.id = u.site_id join customers c on c.id = s.customer_id
   on conflict (kind, id) do update set title = excluded.title, subtitle = excluded.subtitle, words = excluded.words;
   return null;
@@ -352,7 +354,7 @@ create trigger units_changed after update on units referencing new table as chan
 create function index_calls() returns trigger language plpgsql as $$
 begin
   insert into search_documents
-    select 'call', k.id, concat_ws(' ', k.ref, left(k.complaint, 80)), concat_ws(' · ', s.name, u.tag, k.status), search_words(k.ref, k.complaint, s.name, u.tag)
+    select 'call', k.id, concat_ws(' ', k.ref, left(k.complaint, 80)), concat_ws(' · ', s.name, u.tag, k.status), to_tsvector('simple', translate(lower(concat_ws(' ', k.ref, k.complaint, s.name, u.tag)), ${PUNCTUATION}))
     from changed k join sites s on s.id = k.site_id left join units u on u.id = k.unit_id
   on conflict (kind, id) do update set title = excluded.title, subtitle = excluded.subtitle, words = excluded.words;
   return null;

@@ -13,7 +13,6 @@ import type { Database } from '../db/connect.ts';
 import { Problem } from '../http/problem.ts';
 import { companyNow } from '../settings/service.ts';
 import { componentWords } from '../units/facts.ts';
-import { USUAL_SLOTS_SQL } from '../units/service.ts';
 import { refreshSummaries } from '../units/summary.ts';
 import * as callSql from './calls.sql.ts';
 import { readCallRows, readUnitRows, type ReadRows, type StagedRow } from './rows.ts';
@@ -130,7 +129,7 @@ async function stage(
     await db.run(fill, [JSON.stringify(rows.slice(from, from + CHUNK))], transaction);
     report(Math.min(from + CHUNK, rows.length), 'reading rows');
   }
-  await db.run('analyze staged', [], transaction);
+  await db.run('analyze staged (line)', [], transaction);
 }
 
 async function importUnits(run: Run, rows: readonly StagedRow[], zone: string): Promise<Result> {
@@ -157,9 +156,9 @@ async function importUnits(run: Run, rows: readonly StagedRow[], zone: string): 
   goOn();
   report(rows.length * 1.4, 'writing circuits');
   const changedUnits = await go(unitSql.CHANGE_UNITS);
-  const withCircuit = await go(unitSql.ADD_CIRCUITS);
+  await go(unitSql.ADD_CIRCUITS);
+  const withCircuit = await go(unitSql.CHANGE_CIRCUITS);
   const created = await db.rows<{ id: string }>('select unit_id as id from staged where is_new', [], transaction);
-  await go(USUAL_SLOTS_SQL, [created.map((u) => u.id)]);
   const isNew = new Set(created.map((u) => u.id));
   const changed = new Set([...changedUnits, ...withCircuit].map((u) => u.id).filter((id) => !isNew.has(id)));
   return {

@@ -52,10 +52,12 @@ export const CHANGE_UNITS = `
   update units u set ${MERGED.map((c) => `${c} = coalesce(s.${c}, u.${c})`).join(', ')}, version = u.version + 1
   from staged s where s.unit_id = u.id and not s.is_new
     and (${MERGED.map((c) => `coalesce(s.${c}, u.${c})`).join(', ')}) is distinct from (${MERGED.map((c) => `u.${c}`).join(', ')}) returning u.id`;
-export const ADD_CIRCUITS = `
-  insert into circuits as x (unit_id, number, refrigerant, charge_lb)
-  select s.unit_id, 1, s.refrigerant, s.charge_lb from staged s
-  where (s.refrigerant is not null or s.charge_lb is not null) and (s.is_new or (select count(*) from circuits where unit_id = s.unit_id) <= 1)
+const WITH_CIRCUIT = 'from staged s where (s.refrigerant is not null or s.charge_lb is not null)';
+export const ADD_CIRCUITS = `insert into circuits (unit_id, number, refrigerant, charge_lb) select s.unit_id, 1, s.refrigerant, s.charge_lb ${WITH_CIRCUIT} and s.is_new`;
+/** Circuit 1 of units known before; those with several circuits were taken out as bad rows unless nothing changes. */
+export const CHANGE_CIRCUITS = `
+  insert into circuits as x (unit_id, number, refrigerant, charge_lb) select s.unit_id, 1, s.refrigerant, s.charge_lb
+  ${WITH_CIRCUIT} and not s.is_new and (select count(*) from circuits where unit_id = s.unit_id) <= 1
   on conflict (unit_id, number) do update set refrigerant = coalesce(excluded.refrigerant, x.refrigerant), charge_lb = coalesce(excluded.charge_lb, x.charge_lb)
     where (coalesce(excluded.refrigerant, x.refrigerant), coalesce(excluded.charge_lb, x.charge_lb)) is distinct from (x.refrigerant, x.charge_lb) returning unit_id as id`;
 

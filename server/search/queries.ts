@@ -13,16 +13,25 @@ export function prefixQuery(typed: string): string | undefined {
   return words.length > 0 ? words.map((word) => `${word}:*`).join(' & ') : undefined;
 }
 
+/** Below this many letters nearly every call matches, and none of them is the one that is meant. */
+const LETTERS_FOR_CALLS = 3;
+
 /**
- * Search-as-you-type over customers, sites, units and calls. What begins with the typed text comes first, then customers and
- * sites before units before calls, then by name.
+ * Search-as-you-type over customers, sites, units and calls. Customers and sites stand before units, units before calls;
+ * among one kind what begins with the typed text comes first. Calls join in from three letters on.
  */
 export async function search(db: Database, typed: string): Promise<Found[]> {
   const query = prefixQuery(typed);
   if (!query) return [];
-  return db.rows<Found>(
-    `select kind, id, title, subtitle from search_documents where words @@ to_tsquery('simple', $1)
-     order by lower(title) like lower($2) || '%' desc, array_position(array['customer', 'site', 'unit', 'call'], kind), title, id limit ${MOST}`,
-    [query, typed.trim().replace(/[\\%_]/g, '\\$&')],
-  );
+  const bind = [query, typed.trim().replace(/[\\%_]/g, '\\$&')];
+  const matching = (kinds: string, limit: number) =>
+    db.rows<Found>(
+      `select kind, id, title, subtitle from search_documents where ${kinds} and words @@ to_tsquery('simple', $1)
+       order by array_position(array['customer', 'site', 'unit', 'call'], kind), lower(title) like lower($2) || '%' desc, title, id limit ${limit}`,
+      bind,
+    );
+  const records = await matching("kind <> 'call'", MOST);
+  const letters = typed.replace(/[^\p{L}\p{N}]/gu, '').length;
+  if (records.length >= MOST || letters < LETTERS_FOR_CALLS) return records;
+  return [...records, ...(await matching("kind = 'call'", MOST - records.length))];
 }

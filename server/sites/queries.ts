@@ -26,7 +26,7 @@ export async function sitePage(
   list: { q: string; sort: string; dir: 'asc' | 'desc'; offset: number; limit: number },
 ): Promise<Page<SiteRow>> {
   const found = prefixQuery(list.q);
-  const where = `where s.retired_at is null ${found ? "and s.id in (select id from search_documents where kind = 'site' and words @@ to_tsquery('simple', $1))" : ''}`;
+  const where = `where s.retired_at is null ${found ? "and s.id in (select id from search_documents where kind <> 'call' and kind = 'site' and words @@ to_tsquery('simple', $1))" : ''}`;
   const bind = found ? [found] : [];
   const [count] = await db.rows<{ total: number }>(`select count(*)::int as total from sites s ${where}`, bind);
   const rows = await db.rows<SiteRow>(

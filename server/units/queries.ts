@@ -36,7 +36,7 @@ export function orderBy(table: Record<string, string>, { sort, dir }: Pick<List,
 export async function unitPage(db: Database, list: List): Promise<Page<UnitRow>> {
   const found = prefixQuery(list.q);
   const where = found
-    ? "where u.id in (select id from search_documents where kind = 'unit' and words @@ to_tsquery('simple', $1))"
+    ? "where u.id in (select id from search_documents where kind <> 'call' and kind = 'unit' and words @@ to_tsquery('simple', $1))"
     : '';
   const bind = found ? [found] : [];
   const [count] = await db.rows<{ total: number }>(`select count(*)::int as total from units u ${where}`, bind);

@@ -1,5 +1,6 @@
 import { storyOf } from '#core/history';
 import { localDate } from '#core/time';
+import { classOfSlot, slotsOf } from '#core/vocabulary';
 import type { CircuitView, FlagView, NewUnit, SlotView, UnitPage, UnitPatch, UnitRow } from '#contracts/units';
 import type { Dependencies } from '../dependencies.ts';
 import { notFound } from '../http/problem.ts';
@@ -47,13 +48,27 @@ export async function unitRecord({ db, clock }: Needs, id: string): Promise<Unit
     'select id, number, refrigerant, charge_lb as "chargeLb", metering from circuits where unit_id = $1 order by number',
     [id],
   );
-  const slots = await db.rows<SlotView>(
-    `select t.id, t.name, t.component_class as "componentClass", c.number as circuit,
+  const stored = await db.rows<SlotView>(
+    `select t.name, t.component_class as "componentClass",
        (select json_build_object('from', case when lower_inf(p.during) then null else lower(p.during) end, 'manufacturer', p.manufacturer, 'model', p.model)
         from components p where p.slot_id = t.id and upper_inf(p.during)) as installed,
        (select count(*)::int from components p where p.slot_id = t.id and not upper_inf(p.during)) as earlier
-     from slots t left join circuits c on c.id = t.circuit_id where t.unit_id = $1 order by t.name`,
+     from slots t where t.unit_id = $1`,
     [id],
+  );
+  const names = slotsOf(
+    loaded.facts.kind,
+    circuits.map((c) => c.number),
+    stored.map((slot) => slot.name),
+  );
+  const slots = names.map(
+    (name) =>
+      stored.find((slot) => slot.name === name) ?? {
+        name,
+        componentClass: classOfSlot(name) ?? null,
+        installed: null,
+        earlier: 0,
+      },
   );
   const flags = (row.flags ?? []).map(({ setAside: _setAside, ...flag }): FlagView => {
     const aside = dismissals.find((d) => d.flag === flag.kind && d.evidence === flag.evidence);
@@ -71,54 +86,11 @@ export async function unitRecord({ db, clock }: Needs, id: string): Promise<Unit
   };
 }
 
-/** The slots every machine of a kind has; more are added as the record grows. */
-const USUAL_SLOTS: Record<string, readonly string[]> = {
-  'package gas/electric': [
-    'circuit 1 compressor',
-    'condenser fan motor',
-    'blower motor',
-    'blower belt',
-    'heat exchanger',
-    'inducer',
-    'control board',
-  ],
-  'package heat pump': [
-    'circuit 1 compressor',
-    'condenser fan motor',
-    'blower motor',
-    'reversing valve',
-    'defrost control',
-    'control board',
-  ],
-  'package cooling only': [
-    'circuit 1 compressor',
-    'condenser fan motor',
-    'blower motor',
-    'blower belt',
-    'control board',
-  ],
-  'split with air handler': ['circuit 1 compressor', 'condenser fan motor', 'blower motor', 'control board'],
-  'make-up air': ['blower motor', 'blower belt', 'burner', 'control board'],
-  'water-source heat pump': ['circuit 1 compressor', 'blower motor', 'reversing valve', 'drain'],
-  boiler: ['burner', 'gas valve', 'pump or loop', 'control board'],
-  'unit heater': ['heat exchanger', 'inducer', 'gas valve'],
-  'exhaust fan': ['blower motor', 'blower belt', 'blower bearing'],
-};
-
-/** Statement that gives units the usual slots of their kind; `$1` is an array of unit ids. */
-export const USUAL_SLOTS_SQL = `
-  insert into slots (unit_id, name, component_class)
-  select u.id, slot.name, regexp_replace(slot.name, '^circuit \\d+ ', '')
-  from units u join jsonb_each('${JSON.stringify(USUAL_SLOTS)}'::jsonb) kinds on kinds.key = u.kind
-  cross join lateral jsonb_array_elements_text(kinds.value) slot(name)
-  where u.id = any($1::uuid[]) on conflict do nothing`;
-
 export async function createUnit({ db, clock }: Needs, body: NewUnit, actor: string): Promise<UnitPage> {
   await db.transaction(async (transaction) => {
     if (!(await firstTime(db, transaction, { id: body.id, body, actor }))) return;
     if (!(await db.models.Site.findByPk(body.siteId, { transaction }))) throw notFound('Site');
     await db.models.Unit.create(body, { transaction });
-    await db.run(USUAL_SLOTS_SQL, [[body.id]], transaction);
     await writeLog(db, transaction, { actor, action: 'create', entity: 'unit', entityId: body.id, detail: body });
     await refreshSummaries(db, clock, [body.id], transaction);
   });

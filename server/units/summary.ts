@@ -6,7 +6,7 @@ import type { Clock } from '../http/clock.ts';
 import { companyNow, historySettings } from '../settings/service.ts';
 import { loadFacts } from './facts.ts';
 
-const CHUNK = 1000;
+const CHUNK = 5000;
 
 /**
  * Works out the verdict of units and keeps it beside them, in the transaction that changed their history. Lists and the

@@ -1,6 +1,6 @@
 import type { Transaction } from 'sequelize';
 import { localDate } from '#core/time';
-import { CONDITION_KINDS } from '#core/vocabulary';
+import { classOfSlot, CONDITION_KINDS, slotsOf, type UnitKind } from '#core/vocabulary';
 import type { EntryBody, EntryKind } from '#contracts/visits';
 import type { Database } from '../db/connect.ts';
 import { invalid, Problem } from '../http/problem.ts';
@@ -125,17 +125,30 @@ const work: Projection = {
   apply: async ({ db, transaction, entry, timeZone }) => {
     const { installed } = entry.body as EntryBody<'work'>;
     if (!installed) return;
-    const [slot] = await db.rows<{ unit_id: string }>(
-      'select unit_id from slots where id = $1',
-      [installed.slotId],
+    const unitId = needUnit(entry, 'a component');
+    const [unit] = await db.rows<{ kind: UnitKind; circuits: number[]; stored: string[] }>(
+      `select kind, array(select number from circuits where unit_id = u.id) as circuits, array(select name from slots where unit_id = u.id) as stored from units u where id = $1`,
+      [unitId],
       transaction,
     );
-    if (!slot || slot.unit_id !== entry.unitId)
-      throw invalid([{ path: 'body.installed.slotId', message: 'this unit has no such slot' }]);
+    if (!unit || !slotsOf(unit.kind, unit.circuits, unit.stored).includes(installed.slot)) {
+      throw invalid([{ path: 'body.installed.slot', message: 'this unit has no such slot' }]);
+    }
+    await db.run(
+      'insert into slots (unit_id, name, component_class) values ($1, $2, $3) on conflict (unit_id, name) do nothing',
+      [unitId, installed.slot, classOfSlot(installed.slot) ?? null],
+      transaction,
+    );
+    const [slot] = await db.rows<{ id: string }>(
+      'select id from slots where unit_id = $1 and name = $2',
+      [unitId, installed.slot],
+      transaction,
+    );
+    const slotId = slot?.id as string;
     const day = localDate(entry.occurredAt, timeZone);
     const [later] = await db.rows(
       'select 1 from components where slot_id = $1 and lower(during) > $2::date',
-      [installed.slotId, day],
+      [slotId, day],
       transaction,
     );
     if (later)
@@ -145,24 +158,17 @@ const work: Projection = {
     // A slot nobody has written about held something before: its start stays unknown.
     await db.run(
       `insert into components (slot_id, during) select $1, daterange(null, $2::date) where not exists (select 1 from components where slot_id = $1)`,
-      [installed.slotId, day],
+      [slotId, day],
       transaction,
     );
     await db.run(
       'update components set during = daterange(lower(during), $2::date) where slot_id = $1 and upper_inf(during)',
-      [installed.slotId, day],
+      [slotId, day],
       transaction,
     );
     await db.run(
       'insert into components (slot_id, manufacturer, model, serial, during, installed_by) values ($1, $2, $3, $4, daterange($5::date, null), $6)',
-      [
-        installed.slotId,
-        installed.manufacturer ?? null,
-        installed.model ?? null,
-        installed.serial ?? null,
-        day,
-        entry.id,
-      ],
+      [slotId, installed.manufacturer ?? null, installed.model ?? null, installed.serial ?? null, day, entry.id],
       transaction,
     );
   },

@@ -1,6 +1,6 @@
 import { dueTasks } from '#core/maintenance';
 import { localDate, type PlainDate } from '#core/time';
-import type { UnitKind, UnitStatus } from '#core/vocabulary';
+import { slotsOf, type UnitKind, type UnitStatus } from '#core/vocabulary';
 import type { EntryView, VisitPage, VisitRow } from '#contracts/visits';
 import type { Dependencies } from '../dependencies.ts';
 import type { Database } from '../db/connect.ts';
@@ -47,7 +47,7 @@ export async function visitRecord({ db, clock }: Pick<Dependencies, 'db' | 'cloc
     `select u.id, u.tag, u.kind, u.status, u.area_served as "areaServed", u.handling_notes as "handlingNotes", coalesce(m.sentence, '') as sentence,
        coalesce(m.flag_kinds, '{}') as "flagKinds", m.last_done as "lastDone",
        coalesce((select json_agg(json_build_object('number', x.number, 'refrigerant', x.refrigerant) order by x.number) from circuits x where x.unit_id = u.id), '[]') as circuits,
-       coalesce((select json_agg(json_build_object('id', t.id, 'name', t.name) order by t.name) from slots t where t.unit_id = u.id), '[]') as slots,
+       array(select t.name from slots t where t.unit_id = u.id) as slots,
        coalesce((select json_agg(json_build_object('id', o.id, 'kind', o.kind, 'hazard', o.hazard, 'text', o.text, 'openedAt', o.opened_at) order by o.hazard desc, o.opened_at)
          from open_conditions o where o.unit_id = u.id and o.closed_at is null), '[]') as conditions
      from units u left join unit_summaries m on m.unit_id = u.id where u.site_id = $1 and u.status <> 'retired' order by u.tag`,
@@ -60,6 +60,11 @@ export async function visitRecord({ db, clock }: Pick<Dependencies, 'db' | 'cloc
     units: units
       .map(({ lastDone, status, ...unit }) => ({
         ...unit,
+        slots: slotsOf(
+          unit.kind as UnitKind,
+          unit.circuits.map((c) => c.number),
+          unit.slots,
+        ),
         due: dueTasks(
           { unitId: unit.id, kind: unit.kind as UnitKind, status, lastDone: lastDone ?? {} },
           today,

@@ -180,19 +180,20 @@ describe('the visit sheet', () => {
   it('gives a component its own life in its slot', async () => {
     const call = await takeCall();
     const { body: sheet } = await roof.get(`/api/visits/${call.visitId}`).expect(200);
-    const slot = sheet.units[0].slots.find((s: { name: string }) => s.name === 'blower motor');
+    expect(sheet.units[0].slots).toContain('blower motor');
     await write(
-      entry(call.visitId, 'work', { text: 'new blower motor', installed: { slotId: slot.id, model: 'B-2' } }),
+      entry(call.visitId, 'work', { text: 'new blower motor', installed: { slot: 'blower motor', model: 'B-2' } }),
     );
     const { body: unit } = await roof.get(`/api/units/${place.unitId}`);
     expect(unit.slots.find((s: { name: string }) => s.name === 'blower motor')).toMatchObject({
       installed: { from: '2026-06-02', model: 'B-2' },
       earlier: 1,
     });
+    const [slot] = await server.db.rows<{ id: string }>("select id from slots where name = 'blower motor'");
     await expect(
-      server.db.run("insert into components (slot_id, during) values ($1, '[2026-06-10,)')", [slot.id]),
+      server.db.run("insert into components (slot_id, during) values ($1, '[2026-06-10,)')", [slot?.id]),
     ).rejects.toThrow();
-    await write(entry(call.visitId, 'work', { text: 'x', installed: { slotId: randomUUID() } }), 422);
+    await write(entry(call.visitId, 'work', { text: 'x', installed: { slot: 'flux capacitor' } }), 422);
   });
 
   it('refuses a unit of another site and a clock that runs ahead', async () => {

@@ -21,7 +21,7 @@ export async function watchList(
   await refreshStale(db, clock, todayIn(clock, (await companyNow(db)).timeZone));
   const found = prefixQuery(list.q);
   const where = `m.score > 0 and ($1::text is null or $1 = any(m.flag_kinds))
-    and ($2::text is null or m.unit_id in (select id from search_documents where kind = 'unit' and words @@ to_tsquery('simple', $2)))`;
+    and ($2::text is null or m.unit_id in (select id from search_documents where kind <> 'call' and kind = 'unit' and words @@ to_tsquery('simple', $2)))`;
   const bind = [list.flag ?? null, found ?? null];
   const [count] = await db.rows<{ total: number }>(
     `select count(*)::int as total from unit_summaries m where ${where}`,

@@ -130,7 +130,14 @@ function Frame() {
           position="bottom-left"
           offset={{ bottom: 72 }}
           toastOptions={{
-            style: { background: 'var(--sheet)', color: 'var(--ink)', border: '2px solid var(--ink)', borderRadius: 3 },
+            style: {
+              background: 'var(--sheet)',
+              color: 'var(--ink)',
+              border: '2px solid var(--ink)',
+              borderRadius: 3,
+              fontFamily: 'var(--font-text)',
+              fontSize: 15,
+            },
           }}
         />
       </Suspense>

@@ -23,7 +23,7 @@ export function DayStrip({
     <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="The day as a strip of time">
       <svg
         viewBox={`-6 0 ${WIDTH + 12} 96`}
-        className="min-w-[640px]"
+        className="w-full min-w-[520px]"
         role="img"
         aria-label={`Leaves at ${clockText(plan.departAt)}, back at ${clockText(plan.returnAt)}, ${plan.stops.length} stops. The stops are listed below.`}
       >

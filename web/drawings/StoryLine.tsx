@@ -91,7 +91,8 @@ export function StoryLine({
                 <g>
                   <path d={`M ${at} ${AXIS + 11} q 8 11 0 16 q -8 -5 0 -16`} fill="var(--copper)" />
                   <text
-                    x={at + 9}
+                    x={at > WIDTH - 90 ? at - 9 : at + 9}
+                    textAnchor={at > WIDTH - 90 ? 'end' : 'start'}
                     y={AXIS + 24}
                     fontSize="12"
                     fill="var(--copper)"

@@ -185,7 +185,7 @@ export default function UnitScreen() {
             <h3 className="mt-3 text-sm">What is in its slots</h3>
             <ul className="columns-2 text-sm">
               {unit.slots.map((slot) => (
-                <li key={slot.id} className="break-inside-avoid">
+                <li key={slot.name} className="break-inside-avoid">
                   {slot.name}
                   {slot.installed ? (
                     <span className="block text-soft">

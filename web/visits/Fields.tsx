@@ -318,14 +318,14 @@ function WorkFields(props: FieldsProps) {
       <div className="grid grid-cols-2 gap-3">
         <Choice name="leakRepair" label="Leak repair" options={['proven', 'not proven']} blank="none" props={props} />
         <Choice
-          name="slotId"
+          name="slot"
           label="New component in"
-          options={props.unit?.slots.map((s) => ({ value: s.id, label: s.name })) ?? []}
+          options={props.unit?.slots ?? []}
           blank="nothing replaced"
           props={props}
         />
-        {props.values.slotId ? <Text name="manufacturer" label="Its maker" props={props} /> : null}
-        {props.values.slotId ? <Text name="model" label="Its model" props={props} /> : null}
+        {props.values.slot ? <Text name="manufacturer" label="Its maker" props={props} /> : null}
+        {props.values.slot ? <Text name="model" label="Its model" props={props} /> : null}
       </div>
     </div>
   );

@@ -27,7 +27,7 @@ const FILLED: Record<keyof typeof FORMS, Values> = {
     'task filters and belts': true,
     'task cooling start-up': false,
     leakRepair: 'proven',
-    slotId: ID,
+    slot: 'blower motor',
     model: 'B-2',
   },
   refrigerant: { refrigerant: 'R-410A', addedLb: '2.5', notWeighed: false, afterOpening: true },

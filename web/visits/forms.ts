@@ -92,13 +92,13 @@ export const FORMS: Record<Exclude<EntryKind, 'arrive'>, EntryForm> = {
       const tasks = Object.keys(v)
         .filter((name) => name.startsWith('task ') && v[name] === true)
         .map((name) => name.slice(5));
-      const slotId = text(v, 'slotId');
+      const slot = text(v, 'slot');
       return only({
         text: text(v, 'text') ?? '',
         tasks: tasks.length > 0 ? tasks.sort() : undefined,
         leakRepair: text(v, 'leakRepair'),
-        installed: slotId
-          ? only({ slotId, manufacturer: text(v, 'manufacturer'), model: text(v, 'model'), serial: text(v, 'serial') })
+        installed: slot
+          ? only({ slot, manufacturer: text(v, 'manufacturer'), model: text(v, 'model'), serial: text(v, 'serial') })
           : undefined,
       });
     },

@@ -12,15 +12,11 @@ export interface RouteWorker {
 const worker: RouteWorker = {
   async solve(problem, onProgress) {
     const started = performance.now();
-    const run = solveDay(problem, { seed: 1, iterations: 20_000 });
-    let best: Plan | undefined;
-    for (;;) {
-      const step = run.next();
+    const run = solveDay(problem, { seed: 1, iterations: Infinity });
+    for (let spent = 0; ; spent = (performance.now() - started) / MOST_MS) {
+      const step = run.next(spent);
       if (step.done) return step.value;
-      best = step.value.plan;
-      const spent = (performance.now() - started) / MOST_MS;
-      onProgress(best, Math.max(spent, step.value.share));
-      if (spent >= 1) return best;
+      onProgress(step.value.plan, Math.min(1, Math.max(spent, step.value.share)));
     }
   },
 };

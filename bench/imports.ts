@@ -1,0 +1,107 @@
+import { randomUUID } from 'node:crypto';
+import { pipeline } from 'node:stream/promises';
+import { Readable } from 'node:stream';
+import pg from 'pg';
+import { from as copyFrom } from 'pg-copy-streams';
+import { connect } from '../server/db/connect.ts';
+import { migrate } from '../server/db/migrate.ts';
+import { clockFor } from '../server/http/clock.ts';
+import { importFile } from '../server/imports/service.ts';
+import { UNIT_COLUMNS } from '#contracts/imports';
+import { percentile, type Row } from './table.ts';
+
+const ROWS = 10_000;
+const RUNS = 3;
+
+function csvOf(salt: string): string {
+  const rows = Array.from({ length: ROWS }, (_, i) => {
+    const site = i % 2000;
+    return `Customer ${salt}${site % 400},Site ${site},S${site},${site} Long Street,41.${1000 + site},-66.${1000 + site},RTU-${i},package gas/electric,Norvane,NV-60,S${salt}${i},2012-03-04,2012-06-01,5,R-410A,9.5,208,3,area ${i},in service`;
+  });
+  return [UNIT_COLUMNS.join(','), ...rows].join('\n');
+}
+
+/**
+ * A whole import of 10,000 units into new customers and sites (parsing, checking, customers, sites, units, circuits,
+ * summaries, log, search) against PostgreSQL's COPY of the same rows: into units itself with its keys, foreign keys and search
+ * index, and for comparison into a bare copy of the table that keeps no promise but its own columns and indexes.
+ */
+export async function benchImport(url: string): Promise<Row> {
+  const db = connect(url, { poolSize: 2 });
+  await migrate(db.sequelize);
+  const client = new pg.Client({ connectionString: url });
+  await client.connect();
+  const imports: number[] = [];
+  const copies: number[] = [];
+  const bare: number[] = [];
+  for (let run = 0; run < RUNS; run++) {
+    const content = csvOf(`${run}-`);
+    const began = performance.now();
+    const id = randomUUID();
+    await db.run("insert into imports (id, kind, file_name, content) values ($1, 'units', 'bench.csv', $2)", [
+      id,
+      content,
+    ]);
+    const result = await importFile(
+      { db, clock: clockFor(undefined, 'EST5EDT') },
+      { id, kind: 'units', fileName: 'bench.csv', content },
+      { mode: 'all or nothing', actor: randomUUID() },
+    );
+    imports.push(performance.now() - began);
+    if (result.counts.created !== ROWS) throw new Error(`imported ${result.counts.created} of ${ROWS}`);
+
+    const sites = await db.rows<{ id: string; name: string }>(
+      'select s.id, s.name from sites s join customers c on c.id = s.customer_id where c.name like $1',
+      [`Customer ${run}-%`],
+    );
+    const siteOf = new Map(sites.map((s) => [s.name, s.id]));
+    const lines = content
+      .split('\n')
+      .slice(1)
+      .map((line) => {
+        const c = line.split(',');
+        return [
+          randomUUID(),
+          siteOf.get(c[1] as string),
+          `${c[6]}-copy`,
+          c[7],
+          'in service',
+          c[8],
+          c[9],
+          c[10],
+          c[11],
+          c[12],
+          c[13],
+          c[16],
+          c[17],
+          c[18],
+        ].join('\t');
+      });
+    const columns =
+      'id, site_id, tag, kind, status, manufacturer, model, serial, built_on, installed_on, tons, voltage, phase, area_served';
+    const copy = async (table: string) => {
+      const start = performance.now();
+      await client.query('begin');
+      await pipeline(
+        Readable.from([`${lines.join('\n')}\n`]),
+        client.query(copyFrom(`copy ${table} (${columns}) from stdin`)),
+      );
+      await client.query('commit');
+      return performance.now() - start;
+    };
+    await client.query('create table bare (like units including all)');
+    bare.push(await copy('bare'));
+    await client.query('drop table bare');
+    copies.push(await copy('units'));
+  }
+  await client.end();
+  await db.close();
+  const [ours, copy, bareCopy] = [percentile(imports, 0.5), percentile(copies, 0.5), percentile(bare, 0.5)];
+  return {
+    what: 'import of 10,000 units',
+    figure: `${Math.round(ours)} ms`,
+    yardstick: `COPY into units ${Math.round(copy)} ms, ratio ${(ours / copy).toFixed(1)}; into a bare copy ${Math.round(bareCopy)} ms, ratio ${(ours / bareCopy).toFixed(1)}`,
+    wanted: 'ratio ≤ 10',
+    met: ours <= 10 * copy,
+  };
+}

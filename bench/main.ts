@@ -1,0 +1,46 @@
+import { build, ensureDatabase, serve } from '../scripts/lib/app.mjs';
+import { startThrowawayPostgres } from '../scripts/lib/postgres.mjs';
+import { freePort } from '../scripts/lib/run.mjs';
+import { benchSaturation } from './core.ts';
+import { fillFleet } from './fleet.ts';
+import { benchImport } from './imports.ts';
+import { benchLoad } from './load.ts';
+import { benchEntryPage } from './page.ts';
+import { benchExact, benchHighs, benchLarge } from './routes.ts';
+import { printTable, type Row } from './table.ts';
+
+const quick = process.argv.includes('--quick');
+const say = (text: string) => console.log(`bench   ${text}`);
+
+await build(say);
+const rows: Row[] = [];
+rows.push(benchSaturation());
+say('routes against the proof …');
+rows.push(benchExact(), await benchHighs());
+say(`25 stops against ten ${quick ? 'short' : '60-second'} runs …`);
+rows.push(await benchLarge(quick));
+
+const postgres = await startThrowawayPostgres({ durable: true });
+try {
+  const url = (name: string) => {
+    const made = new URL(postgres.url);
+    made.pathname = `/${name}`;
+    return made.href;
+  };
+  say('import against COPY …');
+  await ensureDatabase(url('imports'));
+  rows.push(await benchImport(url('imports')));
+  say('filling 5,000 units and 100,000 visits …');
+  await ensureDatabase(url('fleet'));
+  await (await fillFleet(url('fleet'))).close();
+  const running = await serve({ url: url('fleet'), port: await freePort() });
+  say('20 users …');
+  rows.push(await benchLoad(running.address));
+  rows.push(await benchEntryPage(running.address));
+  await running.stop();
+} finally {
+  postgres.stop();
+}
+console.log();
+printTable(rows);
+process.exitCode = rows.every((row) => row.met) ? 0 : 1;

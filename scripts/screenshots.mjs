@@ -1,0 +1,127 @@
+#!/usr/bin/env node
+// npm run screenshots: refreshes docs/screenshots from the demo of a fixed day.
+import { mkdirSync, rmSync } from 'node:fs';
+import path from 'node:path';
+import { build, ensureDatabase, loadDemo, serve } from './lib/app.mjs';
+import { CHROMIUM, needChromium, needNode, needNpmPackages } from './lib/install.mjs';
+import { needPostgres, startThrowawayPostgres } from './lib/postgres.mjs';
+import { freePort, ROOT, say } from './lib/run.mjs';
+
+const TODAY = '2026-06-03';
+const OUT = path.join(ROOT, 'docs/screenshots');
+
+needNode();
+await needNpmPackages();
+needPostgres();
+needChromium();
+await build(say);
+const { chromium } = await import('@playwright/test');
+const postgres = await startThrowawayPostgres();
+await ensureDatabase(postgres.url);
+loadDemo(postgres.url, { GRADUM_TODAY: TODAY });
+const running = await serve({ url: postgres.url, port: await freePort(), env: { GRADUM_TODAY: TODAY } });
+const browser = await chromium.launch({
+  executablePath: CHROMIUM,
+  args: [
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+  ],
+});
+
+async function signedIn(login, viewport) {
+  const page = await (await browser.newContext({ viewport, reducedMotion: 'reduce' })).newPage();
+  await page.goto(running.address);
+  await page.getByLabel('Name').fill(login);
+  await page.getByLabel('Password').fill('ironleaf-roofs');
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await page.getByRole('button', { name: /menu/ }).waitFor();
+  return page;
+}
+
+async function shoot(page, name) {
+  await page.waitForLoadState('networkidle', { timeout: 3000 }).catch(() => {});
+  await page.waitForTimeout(500);
+  await page.screenshot({ path: path.join(OUT, `${name}.png`) });
+  say(`docs/screenshots/${name}.png`);
+}
+
+/** Opens a unit through the find box, as a person would. */
+async function openUnit(page, words) {
+  await page.keyboard.press('Control+k');
+  await page.getByPlaceholder(/Tag, serial/).fill(words);
+  await page.getByRole('option').first().waitFor();
+  await page.waitForTimeout(600);
+  await page.keyboard.press('Enter');
+  await page.getByText('Verdict as of').waitFor();
+}
+
+try {
+  rmSync(OUT, { recursive: true, force: true });
+  mkdirSync(OUT, { recursive: true });
+  const desk = await signedIn('maren', { width: 1280, height: 800 });
+  await shoot(desk, 'today');
+  await desk.goto(`${running.address}/calls/new`);
+  await desk.getByLabel('Site', { exact: true }).first().fill('main depot');
+  await desk.waitForTimeout(700);
+  await desk.keyboard.press('Enter');
+  await desk.getByText('Units here, worst first').waitFor();
+  await desk.getByLabel(/Complaint/).fill('Bay 3 is cold and smells of exhaust');
+  await desk.getByLabel('System').selectOption('heating');
+  await desk.getByLabel('What is at stake').selectOption('danger');
+  await shoot(desk, 'take-a-call');
+  await desk.getByRole('button', { name: 'Clear' }).click();
+  await openUnit(desk, 'hp-2 throwing');
+  await shoot(desk, 'unit-story');
+  await desk.goto(`${running.address}/watch`);
+  await shoot(desk, 'watch-list');
+  await desk.goto(`${running.address}/sites`);
+  await shoot(desk, 'sites');
+  await desk.getByRole('link', { name: 'Main Depot' }).click();
+  await desk.getByText('Units, worst first').waitFor();
+  await shoot(desk, 'site');
+  await desk.goto(`${running.address}/routes`);
+  await desk.getByText('Due by site').waitFor();
+  await desk.getByRole('button', { name: 'Plan the day' }).click();
+  await desk.getByRole('button', { name: 'Save the route' }).waitFor({ timeout: 20000 });
+  await shoot(desk, 'route-planning');
+  await desk.getByRole('button', { name: 'Save the route' }).click();
+  await desk.getByRole('button', { name: 'Cancel the route' }).waitFor();
+  await shoot(desk, 'route');
+  await desk.goto(`${running.address}/imports`);
+  const csv = [
+    'customer,site,unit,kind,tons,built_on',
+    'Tidepool Self-Storage,Block A,RTU-1,package cooling only,5,2014-02-30',
+    'Tidepool Self-Storage,Block A,RTU-2,package cooling only,5,2014-02-03',
+  ].join('\n');
+  await desk.getByLabel('File').setInputFiles({ name: 'storage.csv', mimeType: 'text/csv', buffer: Buffer.from(csv) });
+  await desk.getByText('Preview of storage.csv').waitFor();
+  await shoot(desk, 'import');
+  await desk.goto(`${running.address}/settings`);
+  await shoot(desk, 'settings');
+
+  const roof = await signedIn('ada', { width: 390, height: 844 });
+  await shoot(roof, 'phone-today');
+  await roof.getByRole('link', { name: /Throwing Rooms/ }).click();
+  await roof.getByRole('button', { name: 'I have arrived' }).click();
+  await shoot(roof, 'phone-visit');
+  await roof.getByRole('button', { name: 'Readings' }).click();
+  for (const [label, value] of [
+    ['suction pressure', '96'],
+    ['suction line', '58'],
+    ['liquid pressure', '290'],
+    ['liquid line', '92'],
+  ])
+    await roof.getByLabel(`${label},`).fill(value);
+  await roof.getByText('Refrigerant', { exact: false }).first().scrollIntoViewIfNeeded();
+  await roof.evaluate(() => window.scrollTo(0, 430));
+  await shoot(roof, 'phone-readings');
+} finally {
+  await browser.close();
+  await running.stop();
+  postgres.stop();
+}
