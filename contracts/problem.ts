@@ -1,3 +1,5 @@
+import type { z } from 'zod';
+
 /** RFC 9457 problem details: how every error leaves the server. `errors` names each wrong field by path. */
 export interface ProblemDetails {
   readonly type: string;
@@ -12,4 +14,16 @@ export interface ProblemDetails {
 export interface FieldError {
   readonly path: string;
   readonly message: string;
+}
+
+/** What a contract complains of, in words for people: Zod's own wording of the plain cases is for programmers. */
+export function issueText(
+  issue: Pick<z.core.$ZodIssue, 'code' | 'message'> & { readonly expected?: string; readonly keys?: readonly string[] },
+): string {
+  if (issue.code === 'invalid_type' && issue.message.startsWith('Invalid input')) {
+    if (issue.message.includes('received undefined')) return 'is missing';
+    return `must be a ${issue.expected ?? 'value'}`;
+  }
+  if (issue.code === 'unrecognized_keys') return `does not know ${(issue.keys ?? []).join(', ')}`;
+  return issue.message;
 }

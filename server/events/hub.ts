@@ -21,6 +21,7 @@ export class EventHub {
   private readonly sent = new Set<number>();
   private listener: pg.Client | undefined;
   private stopped = false;
+  private publishing: Promise<void> = Promise.resolve();
   private readonly url: string;
   private readonly db: Database;
   private readonly logger: Logger;
@@ -38,10 +39,10 @@ export class EventHub {
 
   private async listen(): Promise<void> {
     const client = new pg.Client({ connectionString: this.url });
-    client.on('notification', () => void this.publish());
+    client.on('notification', () => this.publishSoon());
     client.on('error', (error) => {
       this.logger.warn({ err: error }, 'lost the news connection, trying again');
-      if (!this.stopped) setTimeout(() => void this.listen().then(() => this.publish()), 1000).unref();
+      if (!this.stopped) setTimeout(() => void this.listen().then(() => this.publishSoon()), 1000).unref();
     });
     await client.connect();
     await client.query('listen log');
@@ -54,6 +55,13 @@ export class EventHub {
       'select seq, entity, entity_id as "entityId" from (select * from log where seq > $1 order by seq desc limit $2) newest order by seq',
       [seq, LOOK_BACK],
     );
+  }
+
+  /** One look at a time: two at once would send the same line twice. */
+  private publishSoon(): void {
+    this.publishing = this.publishing
+      .then(() => this.publish())
+      .catch((error: unknown) => this.logger.warn({ err: error }, 'could not read the news'));
   }
 
   private async publish(): Promise<void> {

@@ -1,6 +1,6 @@
 import type { ErrorRequestHandler } from 'express';
-import { z } from 'zod';
-import type { FieldError, ProblemDetails } from '#contracts/problem';
+import type { z } from 'zod';
+import { issueText, type FieldError, type ProblemDetails } from '#contracts/problem';
 import type { Logger } from 'pino';
 
 /** An error that leaves the server as RFC 9457 problem details, in words for the person who caused it. */
@@ -28,16 +28,7 @@ export const stale = (what: string, current: unknown) =>
 export function parse<S extends z.ZodType>(schema: S, value: unknown): z.output<S> {
   const read = schema.safeParse(value ?? {});
   if (read.success) return read.data;
-  throw invalid(read.error.issues.map((issue) => ({ path: issue.path.join('.'), message: messageOf(issue) })));
-}
-
-/** Zod's own wording for the plain cases is for programmers; these are the same facts for people. */
-function messageOf(issue: z.core.$ZodIssue): string {
-  if (issue.code === 'invalid_type' && issue.message.startsWith('Invalid input')) {
-    return issue.message.includes('received undefined') ? 'is missing' : `must be a ${issue.expected}`;
-  }
-  if (issue.code === 'unrecognized_keys') return `does not know ${issue.keys.join(', ')}`;
-  return issue.message;
+  throw invalid(read.error.issues.map((issue) => ({ path: issue.path.join('.'), message: issueText(issue) })));
 }
 
 /** The last handler: problems as they are, database and parser complaints translated, everything else a logged 500. */

@@ -6,7 +6,7 @@ import { suggestPriority } from '#core/intake';
 import { instantAt, minutesOfDay } from '#core/time';
 import { PRIORITIES, STAKES, SYSTEMS, type Priority, type Stake, type System } from '#core/vocabulary';
 import { newCall, type NewCall } from '#contracts/calls';
-import type { ProblemDetails } from '#contracts/problem';
+import { issueText, type ProblemDetails } from '#contracts/problem';
 import { fieldError, problemOf } from '../api/base.ts';
 import { useCreateCallMutation, useKnownAtIntakeQuery } from '../api/calls.ts';
 import { useCrewsQuery } from '../api/people.ts';
@@ -82,13 +82,9 @@ export default function TakeCall() {
 
   async function save() {
     setProblem(undefined);
-    let promisedAt: string | null = null;
-    try {
-      if (value.promisedTime)
-        promisedAt = instantAt(value.scheduledOn || today, minutesOfDay(value.promisedTime), timeZone).toISOString();
-    } catch {
-      promisedAt = null;
-    }
+    const promisedAt = value.promisedTime
+      ? instantAt(value.scheduledOn || today, minutesOfDay(value.promisedTime), timeZone).toISOString()
+      : null;
     const numeric = (text: string) => (text.trim() === '' ? null : Number(text));
     const body = {
       id: id.current,
@@ -115,7 +111,7 @@ export default function TakeCall() {
         status: 422,
         errors: read.error.issues.map((i) => ({
           path: i.path.join('.'),
-          message: i.path[0] === 'siteId' ? 'which site is it about?' : i.message,
+          message: i.path[0] === 'siteId' ? 'which site is it about?' : issueText(i),
         })),
       });
       return;

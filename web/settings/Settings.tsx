@@ -3,6 +3,7 @@ import { useForm } from 'react-hook-form';
 import { toast } from 'sonner';
 import { v7 as uuid } from 'uuid';
 import { COMPONENT_CLASSES, UNIT_KINDS, type ComponentClass } from '#core/vocabulary';
+import { issueText } from '#contracts/problem';
 import { newSetting, type NewSetting } from '#contracts/settings';
 import { problemOf } from '../api/base.ts';
 import { useHistorySettingsQuery, useMapWordMutation, useSetHistoryMutation, useWordsQuery } from '../api/settings.ts';
@@ -90,7 +91,7 @@ function RulesForm({ current, today, mayEdit }: { current: NewSetting['value']; 
       new Map(
         read.error?.issues.map((i) => [
           i.path[1] === 'lifeYears' ? `life ${String(i.path[2])}` : String(i.path.at(-1)),
-          i.message,
+          issueText(i),
         ]) ?? [],
       ),
     );

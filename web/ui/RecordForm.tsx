@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import type { z } from 'zod';
-import type { ProblemDetails } from '#contracts/problem';
+import { issueText, type ProblemDetails } from '#contracts/problem';
 import { fieldError, problemOf } from '../api/base.ts';
 import { Button } from './Button.tsx';
 import { Dialog } from './Dialog.tsx';
@@ -64,7 +64,7 @@ export function RecordForm({
     );
     const read = schema.safeParse(changed);
     if (!read.success) {
-      for (const issue of read.error.issues) form.setError(issue.path.join('.'), { message: issue.message });
+      for (const issue of read.error.issues) form.setError(issue.path.join('.'), { message: issueText(issue) });
       return;
     }
     try {

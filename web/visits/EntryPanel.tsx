@@ -3,6 +3,7 @@ import { v7 as uuid } from 'uuid';
 import { newEntry, type EntryKind, type NewEntry, type VisitPage } from '#contracts/visits';
 import { useDraft } from '../outbox/hooks.ts';
 import { post } from '../outbox/sender.ts';
+import { issueText } from '#contracts/problem';
 import { now } from '../app/clock.ts';
 import { Button } from '../ui/Button.tsx';
 import { FIELDS } from './Fields.tsx';
@@ -66,7 +67,7 @@ export function EntryPanel({
               .slice(1)
               .join('.')
               .replace(/^readings\.\d+.*/, 'readings'),
-            issue.message,
+            issueText(issue),
           ]),
         ),
       );

@@ -1,0 +1,80 @@
+import { randomUUID } from 'node:crypto';
+import type http from 'node:http';
+import type { AddressInfo } from 'node:net';
+import { PASSWORD, testServer, type TestServer } from '../testing/server.ts';
+
+let server: TestServer;
+let listening: http.Server;
+let address: string;
+let cookie: string;
+
+beforeAll(async () => {
+  server = await testServer();
+  await new Promise<void>((ready) => {
+    listening = server.app.listen(0, '127.0.0.1', () => ready());
+  });
+  address = `http://127.0.0.1:${(listening.address() as AddressInfo).port}`;
+  const answer = await post('/api/session', { login: 'manager', password: PASSWORD });
+  cookie = (answer.headers.getSetCookie()[0] as string).split(';')[0] as string;
+});
+afterAll(async () => {
+  listening.closeAllConnections();
+  listening.close();
+  await server.stop();
+});
+
+const post = (path: string, body: unknown) =>
+  fetch(`${address}${path}`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json', ...(cookie ? { cookie } : {}) },
+    body: JSON.stringify(body),
+  });
+
+/** Reads a stream until `count` changes have come. */
+async function changes(
+  count: number,
+  start: () => Promise<unknown>,
+  lastEventId?: string,
+): Promise<{ id: string; data: { entity: string } }[]> {
+  const stop = new AbortController();
+  const response = await fetch(`${address}/api/events`, {
+    headers: { cookie, ...(lastEventId ? { 'last-event-id': lastEventId } : {}) },
+    signal: stop.signal,
+  });
+  const reader = (response.body as ReadableStream<Uint8Array>).getReader();
+  const decoder = new TextDecoder();
+  await start();
+  let text = '';
+  const seen = () =>
+    [...text.matchAll(/id: (\d+)\nevent: change\ndata: (.*)\n/g)].map(([, id, data]) => ({
+      id: id as string,
+      data: JSON.parse(data as string),
+    }));
+  while (seen().length < count) text += decoder.decode((await reader.read()).value, { stream: true });
+  stop.abort();
+  return seen();
+}
+
+const newCustomer = (name: string) => post('/api/customers', { id: randomUUID(), name });
+
+describe('news of what others change', () => {
+  it('arrives once for each change, without asking', async () => {
+    const seen = await changes(2, async () => {
+      await newCustomer('Copper Lane Garden Centre');
+      await newCustomer('Foundry Street Print');
+    });
+    expect(seen.map((s) => s.data.entity)).toEqual(['customer', 'customer']);
+    expect(new Set(seen.map((s) => s.id)).size).toBe(2);
+  });
+
+  it('catches up by the last event seen after a broken connection', async () => {
+    const [first] = await changes(1, () => newCustomer('Before the break'));
+    await newCustomer('While away');
+    const missed = await changes(1, async () => undefined, first?.id);
+    expect(Number(missed[0]?.id)).toBeGreaterThan(Number(first?.id));
+  });
+
+  it('is for people who are signed in', async () => {
+    expect((await fetch(`${address}/api/events`)).status).toBe(401);
+  });
+});
