@@ -5,6 +5,7 @@ import {
   driveMinutes,
   exactPlan,
   planOf,
+  returnTime,
   searchDay,
   solveDay,
   travelTable,
@@ -12,6 +13,7 @@ import {
   type Plan,
   type RoutingProblem,
 } from './index.ts';
+import { fastEvaluator } from './fast.ts';
 import { madeUpDay } from './testing/instances.ts';
 import { asMixedInteger, costFromObjective } from './testing/milp.ts';
 
@@ -90,6 +92,36 @@ describe('the proved best day', () => {
       const problem = madeUpDay(seed, 12, { tight: true });
       expect(last(searchDay(problem, { seed: 7, iterations: 600 })).cost).toBeCloseTo(exactPlan(problem).cost, 6);
     }
+  });
+});
+
+describe('the evaluator of the search', () => {
+  it('agrees with the plain one on every order and every insertion (property)', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 1e6 }),
+        fc.boolean(),
+        fc.shuffledSubarray([0, 1, 2, 3, 4, 5, 6]),
+        (seed, tight, order) => {
+          const problem = madeUpDay(seed, 8, { tight });
+          const fast = fastEvaluator(problem);
+          const base = returnTime(problem, order);
+          if (base === Infinity) expect(fast.returnTime(order)).toBe(Infinity);
+          else {
+            expect(fast.returnTime(order)).toBeCloseTo(base, 9);
+            const leave = new Float64Array(9);
+            fast.times(order, leave);
+            for (let at = 0; at <= order.length; at++) {
+              const plain = returnTime(problem, [...order.slice(0, at), 7, ...order.slice(at)]);
+              const quick = fast.withInserted(order, leave, fast.returnTime(order), 7, at);
+              if (plain === Infinity) expect(quick).toBe(Infinity);
+              else expect(quick).toBeCloseTo(plain, 9);
+            }
+          }
+        },
+      ),
+      { numRuns: 300, seed: 5 },
+    );
   });
 });
 

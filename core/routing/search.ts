@@ -1,6 +1,7 @@
 import { seededRandom, wholeBetween, type Random } from '../random/index.ts';
-import { costOf, planOf, returnTime } from './evaluate.ts';
+import { planOf } from './evaluate.ts';
 import { exactPlan, MOST_STOPS_FOR_PROOF } from './exact.ts';
+import { fastEvaluator, type Fast } from './fast.ts';
 import { checkProblem, type Plan, type RoutingProblem } from './problem.ts';
 
 export interface Progress {
@@ -18,6 +19,10 @@ const DEFAULT_ITERATIONS = 4000;
 const YIELD_EVERY = 50;
 /** How much the gain of an insertion is shaken, so that the same gap is not always filled alike. */
 const NOISE = 0.3;
+/** Temperature at the start, as a share of the cost. */
+const HEAT = 0.06;
+/** Minutes: a stop that has only one place left is urgent, but not without bound. */
+const MOST_REGRET = 60;
 
 /**
  * Plans a crew's day. Small days are proved best; larger ones are searched, yielding the best plan so far so that the caller
@@ -49,12 +54,19 @@ export function* searchDay(
 ): Generator<Progress, Plan, number | undefined> {
   checkProblem(problem);
   const random = seededRandom(seed);
+  const fast = fastEvaluator(problem);
   const all = problem.stops.map((_, index) => index);
-  let current = polish(problem, insertAll(problem, [], all, random, 0));
-  let currentCost = costOf(problem, current);
+  const penalties = all.reduce((sum, index) => sum + penaltyOf(problem, index), 0);
+  const cost = (order: readonly number[]) =>
+    fast.returnTime(order) -
+    problem.shift.start +
+    penalties -
+    order.reduce((sum, index) => sum + penaltyOf(problem, index), 0);
+  let current = polish(fast, insertAll(problem, fast, [], all, random, 0));
+  let currentCost = cost(current);
   let best = current;
   let bestCost = currentCost;
-  const hot = Math.max(1, bestCost * 0.01);
+  const hot = Math.max(1, bestCost * HEAT);
   let share = 0;
   for (let i = 0; i < iterations && share < 1; i++) {
     if (i % YIELD_EVERY === 0) share = (yield { plan: planOf(problem, best, 'best found'), share }) ?? i / iterations;
@@ -64,24 +76,31 @@ export function* searchDay(
     // with those that were left out.
     const outgoing = current.filter((index) => !kept.includes(index));
     const wait = random() < 0.5 ? new Set(outgoing.filter(() => random() < 0.5)) : new Set<number>();
-    const firstIn = insertAll(
+    // Now and then a stop that was left out goes in before all others, and they arrange themselves round it.
+    const leftOut = all.filter((index) => !current.includes(index));
+    const early =
+      leftOut.length > 0 && random() < 0.35 ? [leftOut[wholeBetween(random, 0, leftOut.length - 1)] as number] : [];
+    let candidate = early.length > 0 ? insertAll(problem, fast, kept, early, random, NOISE) : kept;
+    const rest = missing.filter((index) => !candidate.includes(index));
+    candidate = insertAll(
       problem,
-      kept,
-      missing.filter((index) => !wait.has(index)),
+      fast,
+      candidate,
+      rest.filter((index) => !wait.has(index)),
       random,
       NOISE,
     );
-    let candidate = wait.size === 0 ? firstIn : insertAll(problem, firstIn, [...wait], random, NOISE);
-    if (i % 10 === 0) candidate = polish(problem, candidate);
-    const cost = costOf(problem, candidate);
+    if (wait.size > 0) candidate = insertAll(problem, fast, candidate, [...wait], random, NOISE);
+    if (i % 10 === 0) candidate = polish(fast, candidate);
+    const candidateCost = cost(candidate);
     const temperature = hot * (1 - share) ** 2 + 1e-6;
-    if (cost < currentCost || random() < Math.exp((currentCost - cost) / temperature)) {
+    if (candidateCost < currentCost || random() < Math.exp((currentCost - candidateCost) / temperature)) {
       current = candidate;
-      currentCost = cost;
+      currentCost = candidateCost;
     }
-    if (cost < bestCost - 1e-9) {
-      best = polish(problem, candidate);
-      bestCost = costOf(problem, best);
+    if (candidateCost < bestCost - 1e-9) {
+      best = polish(fast, candidate);
+      bestCost = cost(best);
       current = best;
       currentCost = bestCost;
     }
@@ -90,6 +109,8 @@ export function* searchDay(
   yield { plan, share: 1 };
   return plan;
 }
+
+const penaltyOf = (problem: RoutingProblem, index: number): number => problem.stops[index]?.penalty ?? 0;
 
 /** Takes out a stretch of the day or a scatter of stops. */
 function removeSome(problem: RoutingProblem, order: readonly number[], random: Random): number[] {
@@ -115,6 +136,7 @@ function removeSome(problem: RoutingProblem, order: readonly number[], random: R
 /** Puts stops back one at a time, always the one that gains most from its best place (penalty saved against minutes added). */
 function insertAll(
   problem: RoutingProblem,
+  fast: Fast,
   kept: readonly number[],
   missing: readonly number[],
   random: Random,
@@ -122,34 +144,36 @@ function insertAll(
 ): number[] {
   let order = [...kept];
   const waiting = [...missing];
+  const leave = new Float64Array(problem.stops.length + 1);
   while (waiting.length > 0) {
-    const base = returnTime(problem, order);
+    const base = fast.returnTime(order);
+    fast.times(order, leave);
     let pick = -1;
     let pickAt = -1;
     let pickGain = 0;
-    waiting.forEach((index, w) => {
+    for (let w = 0; w < waiting.length; w++) {
+      const index = waiting[w] as number;
       let second = Infinity;
       let least = Infinity;
       let leastAt = -1;
       for (let at = 0; at <= order.length; at++) {
-        const added = returnTime(problem, insertAt(order, index, at)) - base;
+        const added = fast.withInserted(order, leave, base, index, at) - base;
         if (added < least) {
           second = least;
           least = added;
           leastAt = at;
         } else if (added < second) second = added;
       }
-      if (least === Infinity) return;
-      const penalty = problem.stops[index]?.penalty ?? 0;
-      if (penalty <= least) return;
-      const regret = second === Infinity ? 60 : Math.min(second - least, 60);
+      const penalty = penaltyOf(problem, index);
+      if (penalty <= least) continue;
+      const regret = second === Infinity ? MOST_REGRET : Math.min(second - least, MOST_REGRET);
       const gain = (penalty - least + regret) * (1 + noise * (random() * 2 - 1));
       if (pick < 0 || gain > pickGain) {
         pick = w;
         pickAt = leastAt;
         pickGain = gain;
       }
-    });
+    }
     if (pick < 0) break;
     order = insertAt(order, waiting[pick] as number, pickAt);
     waiting.splice(pick, 1);
@@ -158,9 +182,9 @@ function insertAll(
 }
 
 /** Moves single stops and reverses stretches while that shortens the day. */
-function polish(problem: RoutingProblem, start: readonly number[]): number[] {
+function polish(fast: Fast, start: readonly number[]): number[] {
   let order = [...start];
-  let time = returnTime(problem, order);
+  let time = fast.returnTime(order);
   for (let better = true; better;) {
     better = false;
     for (let i = 0; i < order.length && !better; i++) {
@@ -177,7 +201,7 @@ function polish(problem: RoutingProblem, start: readonly number[]): number[] {
   return order;
 
   function take(candidate: number[]): boolean {
-    const back = returnTime(problem, candidate);
+    const back = fast.returnTime(candidate);
     if (!(back < time - 1e-9)) return false;
     order = candidate;
     time = back;
