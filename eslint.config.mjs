@@ -50,6 +50,8 @@ export default tseslint.config(
         self: 'readonly',
         caches: 'readonly',
         Response: 'readonly',
+        Buffer: 'readonly',
+        window: 'readonly',
       },
     },
   },

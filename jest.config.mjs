@@ -16,7 +16,12 @@ const common = { testEnvironment: 'node', extensionsToTreatAsEsm: ['.ts', '.tsx'
 export default {
   testTimeout: 30_000,
   projects: [
-    { ...common, displayName: 'unit', testMatch: ['<rootDir>/{core,contracts,demo,web,standins}/**/*.test.ts'], testPathIgnorePatterns: ['/demo/load\\.test\\.ts$'] },
+    {
+      ...common,
+      displayName: 'unit',
+      testMatch: ['<rootDir>/{core,contracts,demo,web,standins}/**/*.test.ts'],
+      testPathIgnorePatterns: ['/demo/load\\.test\\.ts$'],
+    },
     {
       ...common,
       displayName: 'server',

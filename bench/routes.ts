@@ -79,8 +79,7 @@ export async function benchLarge(quick: boolean): Promise<Row> {
   const seeds = Array.from({ length: LONG_RUNS }, (_, i) => 100 + i);
   const costs: number[] = [];
   const worker = async () => {
-    for (let seed = seeds.pop(); seed !== undefined; seed = seeds.pop())
-      costs.push(await longRun(seed, instance, quick ? QUICK_MS : LONG_MS));
+    for (let seed = seeds.pop(); seed !== undefined; seed = seeds.pop()) costs.push(await longRun(seed, instance, quick ? QUICK_MS : LONG_MS));
   };
   await Promise.all(Array.from({ length: PROCESSES }, worker));
   const best = Math.min(...costs);

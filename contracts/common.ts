@@ -8,14 +8,8 @@ export const instant = z.iso.datetime({ offset: true, message: 'must be an ISO 8
 export const shortText = z.string().trim().max(300, 'at most 300 characters');
 export const longText = z.string().trim().max(5000, 'at most 5,000 characters');
 export const name = z.string().trim().min(1, 'must not be empty').max(200, 'at most 200 characters');
-export const latitude = z
-  .number()
-  .min(-90, 'latitude lies between −90 and 90')
-  .max(90, 'latitude lies between −90 and 90');
-export const longitude = z
-  .number()
-  .min(-180, 'longitude lies between −180 and 180')
-  .max(180, 'longitude lies between −180 and 180');
+export const latitude = z.number().min(-90, 'latitude lies between −90 and 90').max(90, 'latitude lies between −90 and 90');
+export const longitude = z.number().min(-180, 'longitude lies between −180 and 180').max(180, 'longitude lies between −180 and 180');
 export const version = z.int().min(1);
 
 /** A list query: search text, sort column, direction, page. Text from the address bar, so numbers arrive as text. */

@@ -21,9 +21,7 @@ export const routingProblem = z.object({
 
 export const plan = z.object({
   departAt: number,
-  stops: z
-    .array(z.object({ stopId: id, driveMinutes: number, arriveAt: number, startAt: number, leaveAt: number }))
-    .max(60),
+  stops: z.array(z.object({ stopId: id, driveMinutes: number, arriveAt: number, startAt: number, leaveAt: number })).max(60),
   returnAt: number,
   driveMinutes: number,
   waitMinutes: number,

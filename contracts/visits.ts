@@ -1,14 +1,7 @@
 import { z } from 'zod';
 import { QUANTITIES } from '#core/quantities';
 import { READING_POINT_NAMES, READING_POINTS, type ReadingPoint } from '#core/readings';
-import {
-  COMPONENT_CLASSES,
-  CONDITION_KIND_NAMES,
-  CONDITION_KINDS,
-  FINDING_GRADES,
-  SYSTEMS,
-  type ConditionKind,
-} from '#core/vocabulary';
+import { COMPONENT_CLASSES, CONDITION_KIND_NAMES, CONDITION_KINDS, FINDING_GRADES, SYSTEMS, type ConditionKind } from '#core/vocabulary';
 import { id, instant, longText, plainDate, shortText } from './common.ts';
 
 const pounds = z.number().min(0, 'a weight cannot be negative').max(5000, 'more than any roof holds');
@@ -106,10 +99,7 @@ const withdrawal = z.object({
 });
 
 /** One line of a visit sheet. Append-only: an amendment is a new entry that supersedes an older one and says why. */
-export const newEntry = z.discriminatedUnion('kind', [withdrawal, ...variants] as [
-  typeof withdrawal,
-  ...typeof variants,
-]);
+export const newEntry = z.discriminatedUnion('kind', [withdrawal, ...variants] as [typeof withdrawal, ...typeof variants]);
 export type NewEntry =
   | {
       [K in EntryKind]: {

@@ -5,10 +5,7 @@ import { name } from './common.ts';
 /** A technician's word for a component, mapped by the company to a class. */
 export const wordMapping = z.object({
   word: name,
-  componentClass: z.enum(
-    COMPONENT_CLASSES as [ComponentClass, ...ComponentClass[]],
-    'must be one of the component classes',
-  ),
+  componentClass: z.enum(COMPONENT_CLASSES as [ComponentClass, ...ComponentClass[]], 'must be one of the component classes'),
 });
 export type WordMapping = z.infer<typeof wordMapping>;
 

@@ -15,10 +15,7 @@ beforeAll(async () => {
 }, 60_000);
 afterAll(() => server.stop());
 
-async function verdict(
-  unit: string,
-  site: string,
-): Promise<{ flags: { kind: string; sentence: string }[]; arcs: { kind: string }[] }> {
+async function verdict(unit: string, site: string): Promise<{ flags: { kind: string; sentence: string }[]; arcs: { kind: string }[] }> {
   const { body: found } = await manager.get(`/api/search?q=${encodeURIComponent(`${unit} ${site}`)}`).expect(200);
   const hit = found.find((f: { kind: string; title: string }) => f.kind === 'unit' && f.title === unit);
   const { body } = await manager.get(`/api/units/${hit.id}`).expect(200);
@@ -68,9 +65,7 @@ describe('the loaded demo', () => {
   });
 
   it('keeps every measured charge circuit and every pound', async () => {
-    const [pounds] = await server.db.rows<{ lb: number; n: number }>(
-      'select sum(pounds) as lb, count(*)::int as n from refrigerant_movements',
-    );
+    const [pounds] = await server.db.rows<{ lb: number; n: number }>('select sum(pounds) as lb, count(*)::int as n from refrigerant_movements');
     expect(pounds).toEqual({ lb: 9, n: 3 });
   });
 });

@@ -3,9 +3,7 @@ import { expect, test } from '@playwright/test';
 import { base, expectAccessible, signIn, watchErrors } from './help.ts';
 
 test.describe('as manager', () => {
-  test('walks the thread: a call, the unit it is about, the watch list, a route saved and taken out', async ({
-    page,
-  }) => {
+  test('walks the thread: a call, the unit it is about, the watch list, a route saved and taken out', async ({ page }) => {
     const errors = watchErrors(page);
     await signIn(page, 'maren');
     await expect(page.getByRole('heading', { level: 1 })).toContainText('calls are open');
@@ -62,10 +60,7 @@ test.describe('as manager', () => {
     await expect(page.getByRole('heading', { level: 1 })).toContainText(/South Bank, Thu 4 Jun 2026: \d+ stops/);
     await expect(page.locator('.map-stop').first()).toBeVisible();
     await expectAccessible(page);
-    const [calendar] = await Promise.all([
-      page.waitForEvent('download'),
-      page.getByRole('link', { name: 'Calendar (.ics)' }).click(),
-    ]);
+    const [calendar] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'Calendar (.ics)' }).click()]);
     expect(readFileSync((await calendar.path()) as string, 'utf8')).toContain('BEGIN:VEVENT');
     const [track] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'GPX' }).click()]);
     expect(readFileSync((await track.path()) as string, 'utf8')).toContain('<rtept');
@@ -75,32 +70,22 @@ test.describe('as manager', () => {
     expect(errors).toEqual([]);
   });
 
-  test('imports a CSV with bad rows, sees every one, imports the good ones, and plans a route of them', async ({
-    page,
-  }) => {
+  test('imports a CSV with bad rows, sees every one, imports the good ones, and plans a route of them', async ({ page }) => {
     await signIn(page, 'maren');
     await page.goto(`${base()}/imports`);
     const head = 'customer,site,address,lat,lon,unit,kind,tons,refrigerant,charge_lb,area_served';
     const rows = [
-      ...[0, 1, 2].map(
-        (i) =>
-          `Tidepool Self-Storage,Block ${i},${i} Kelp Row,41.2${i + 1},-66.5${i},RTU-1,package cooling only,5,R-410A,9,row ${i}`,
-      ),
+      ...[0, 1, 2].map((i) => `Tidepool Self-Storage,Block ${i},${i} Kelp Row,41.2${i + 1},-66.5${i},RTU-1,package cooling only,5,R-410A,9,row ${i}`),
       'Tidepool Self-Storage,Block 9,9 Kelp Row,41.2,-66.5,RTU-2,toaster,5,R-410A,9,row 9',
     ];
-    await page
-      .getByLabel('File')
-      .setInputFiles({ name: 'storage.csv', mimeType: 'text/csv', buffer: Buffer.from([head, ...rows].join('\n')) });
+    await page.getByLabel('File').setInputFiles({ name: 'storage.csv', mimeType: 'text/csv', buffer: Buffer.from([head, ...rows].join('\n')) });
     await expect(page.getByText('1 bad rows.')).toBeVisible();
     await expect(page.getByRole('cell', { name: 'toaster' })).toBeVisible();
     await expect(page.getByRole('button', { name: /Import all/ })).toBeDisabled();
     await expectAccessible(page);
     await page.getByRole('button', { name: 'Import the good rows, skip 1' }).click();
     await expect(page.getByRole('heading', { level: 1 })).toContainText('3 new, 0 changed');
-    const [file] = await Promise.all([
-      page.waitForEvent('download'),
-      page.getByRole('link', { name: 'units.csv' }).click(),
-    ]);
+    const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'units.csv' }).click()]);
     expect(readFileSync((await file.path()) as string, 'utf8')).toContain('Tidepool Self-Storage,Block 0');
 
     await page.goto(`${base()}/routes`);
@@ -146,15 +131,7 @@ test.describe('as manager', () => {
 
   test('every other main screen is accessible and prints', async ({ page }) => {
     await signIn(page, 'maren');
-    for (const path of [
-      '/sites',
-      '/sites?show=customers',
-      '/sites?show=units',
-      '/settings',
-      '/imports',
-      '/routes',
-      '/nowhere',
-    ]) {
+    for (const path of ['/sites', '/sites?show=customers', '/sites?show=units', '/settings', '/imports', '/routes', '/nowhere']) {
       await page.goto(`${base()}${path}`);
       await page.waitForLoadState('networkidle').catch(() => {});
       await expect(page.getByRole('heading', { level: 1 })).toBeVisible();

@@ -72,11 +72,7 @@ test.describe('as technician on a phone', () => {
 
   test('amends, withdraws, leaves something not normal, and leaves', async ({ page }) => {
     await openSheet(page);
-    await page
-      .getByRole('listitem')
-      .filter({ hasText: '2.25 lb added' })
-      .getByRole('button', { name: 'Amend' })
-      .click();
+    await page.getByRole('listitem').filter({ hasText: '2.25 lb added' }).getByRole('button', { name: 'Amend' }).click();
     await page.getByLabel('Added, lb').fill('2.5');
     await page.getByRole('button', { name: 'Put the pounds on the sheet' }).click();
     await expect(page.getByText('2.5 lb added')).toBeVisible();
@@ -97,11 +93,7 @@ test.describe('as technician on a phone', () => {
     await page.getByRole('button', { name: 'Close it' }).click();
     await expect(page.getByText('Closed again. jumper out')).toBeVisible();
 
-    await page
-      .getByRole('listitem')
-      .filter({ hasText: 'evap coil leak' })
-      .getByRole('button', { name: 'Withdraw' })
-      .click();
+    await page.getByRole('listitem').filter({ hasText: 'evap coil leak' }).getByRole('button', { name: 'Withdraw' }).click();
     await page.getByLabel('Why').fill('it was the valve core');
     await page.getByRole('button', { name: 'Withdraw', exact: true }).last().click();
     await expect(page.getByText('evap coil leak, presumed')).toHaveCount(0);

@@ -24,10 +24,7 @@ async function main() {
   await build(say);
   let database;
   if (process.env.DATABASE_URL) {
-    if (fresh)
-      throw new Stop(
-        '--fresh empties only the database that npm start keeps itself; empty the one DATABASE_URL names by hand.',
-      );
+    if (fresh) throw new Stop('--fresh empties only the database that npm start keeps itself; empty the one DATABASE_URL names by hand.');
     database = { url: process.env.DATABASE_URL, stop: () => {} };
     say('using the database that DATABASE_URL names');
   } else {

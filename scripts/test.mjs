@@ -32,8 +32,7 @@ async function step(name, work) {
 }
 
 /** A check that passes or fails as one. */
-const check = (command, args) => async () =>
-  (await go(command, args)) === 0 ? { passed: 1, failed: 0 } : { passed: 0, failed: 1 };
+const check = (command, args) => async () => ((await go(command, args)) === 0 ? { passed: 1, failed: 0 } : { passed: 0, failed: 1 });
 
 const bin = (name) => path.join('node_modules/.bin', name);
 

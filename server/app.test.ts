@@ -33,11 +33,7 @@ describe('every route × every role', () => {
   });
 
   it('has no route outside the table but signing in and out', () => {
-    expect(ROUTES.filter((r) => r.action === 'public').map((r) => r.path)).toEqual([
-      '/api/session',
-      '/api/session',
-      '/api/session',
-    ]);
+    expect(ROUTES.filter((r) => r.action === 'public').map((r) => r.path)).toEqual(['/api/session', '/api/session', '/api/session']);
   });
 });
 
@@ -69,9 +65,7 @@ describe('signing in', () => {
   });
 
   it('keeps only a slow hash of the password', async () => {
-    const [user] = await server.db.rows<{ password_hash: string }>(
-      "select password_hash from users where login = 'manager'",
-    );
+    const [user] = await server.db.rows<{ password_hash: string }>("select password_hash from users where login = 'manager'");
     expect(user?.password_hash).toMatch(/^scrypt\$131072\$8\$1\$/);
   });
 });
@@ -79,21 +73,14 @@ describe('signing in', () => {
 describe('errors', () => {
   it('are problem details with the path of each wrong field', async () => {
     const agent = await server.as('manager');
-    const answer = await agent
-      .post('/api/units')
-      .send({ id: 'x', tag: '', siteId: randomUUID(), kind: 'toaster', tons: -2 })
-      .expect(422);
+    const answer = await agent.post('/api/units').send({ id: 'x', tag: '', siteId: randomUUID(), kind: 'toaster', tons: -2 }).expect(422);
     expect(answer.type).toBe('application/problem+json');
     expect(answer.body.errors.map((e: { path: string }) => e.path).sort()).toEqual(['id', 'kind', 'tag', 'tons']);
   });
 
   it('refuses writes from another site, and what is not JSON', async () => {
     const agent = await server.as('manager');
-    await agent
-      .post('/api/customers')
-      .set('origin', 'http://elsewhere.example')
-      .send({ id: randomUUID(), name: 'X' })
-      .expect(403);
+    await agent.post('/api/customers').set('origin', 'http://elsewhere.example').send({ id: randomUUID(), name: 'X' }).expect(403);
     await agent.post('/api/customers').set('content-type', 'application/json').send('{ broken').expect(400);
   });
 });
@@ -117,10 +104,7 @@ describe('records', () => {
     const agent = await server.as('manager');
     const { body: first } = await agent.get(`/api/units/${unitId}`).expect(200);
     await agent.patch(`/api/units/${unitId}`).send({ version: first.version, areaServed: 'hall' }).expect(200);
-    const late = await agent
-      .patch(`/api/units/${unitId}`)
-      .send({ version: first.version, areaServed: 'foyer' })
-      .expect(409);
+    const late = await agent.patch(`/api/units/${unitId}`).send({ version: first.version, areaServed: 'foyer' }).expect(409);
     expect(late.body.current).toMatchObject({ areaServed: 'hall', version: first.version + 1 });
     await agent.patch(`/api/units/${randomUUID()}`).send({ version: 1, areaServed: 'x' }).expect(404);
   });
@@ -130,15 +114,8 @@ describe('records', () => {
     const { body: found } = await agent.get('/api/search?q=rtu-1 roll').expect(200);
     expect(found).toMatchObject([{ kind: 'unit', title: 'RTU-1' }]);
     const { body: list } = await agent.get('/api/customers?q=lantern').expect(200);
-    await agent
-      .patch(`/api/customers/${list.rows[0].id}`)
-      .send({ version: list.rows[0].version, name: 'Beacon Roller Rink' })
-      .expect(200);
-    expect((await agent.get('/api/search?q=beacon')).body.map((f: { kind: string }) => f.kind)).toEqual([
-      'customer',
-      'site',
-      'unit',
-    ]);
+    await agent.patch(`/api/customers/${list.rows[0].id}`).send({ version: list.rows[0].version, name: 'Beacon Roller Rink' }).expect(200);
+    expect((await agent.get('/api/search?q=beacon')).body.map((f: { kind: string }) => f.kind)).toEqual(['customer', 'site', 'unit']);
     expect((await agent.get('/api/search?q=%27%3A%2A%26%21')).body).toEqual([]);
   });
 

@@ -17,11 +17,7 @@ export function coolingSplit(returnF: number, supplyF: number): AirSplit {
   const value = finite(returnF, 'return air') - finite(supplyF, 'supply air');
   const verdict = value < 16 ? 'low' : value > 22 ? 'high' : 'within';
   const note =
-    verdict === 'low'
-      ? 'Humid return air lowers the split; a wet bulb would tell.'
-      : verdict === 'high'
-        ? 'Look at the air flow first.'
-        : '';
+    verdict === 'low' ? 'Humid return air lowers the split; a wet bulb would tell.' : verdict === 'high' ? 'Look at the air flow first.' : '';
   return { value, expected: [16, 22], expectedFrom: 'common practice', verdict, note };
 }
 

@@ -31,8 +31,7 @@ export function voltageUnbalance(volts: readonly number[]): Unbalance {
       verdict: 'act',
       note: 'Above 2 %: find the cause; call the utility if it stands at the service.',
     };
-  if (percent > 1)
-    return { percent, mean, verdict: 'derate', note: 'Above 1 %: motors run hotter and must be derated.' };
+  if (percent > 1) return { percent, mean, verdict: 'derate', note: 'Above 1 %: motors run hotter and must be derated.' };
   return { percent, mean, verdict: 'fine', note: '' };
 }
 

@@ -32,8 +32,7 @@ function call(
   const id = `call-${++serial}`;
   const { component, grade = 'proven', system, doneAfter, ...rest } = given;
   const at = Date.parse(`${on}T12:00Z`);
-  const done =
-    doneAfter === undefined ? {} : { completedOn: addDays(on, doneAfter), completedAtMs: at + doneAfter * 864e5 + 1 };
+  const done = doneAfter === undefined ? {} : { completedOn: addDays(on, doneAfter), completedAtMs: at + doneAfter * 864e5 + 1 };
   return {
     id,
     ref: id,
@@ -77,10 +76,7 @@ describe('failures', () => {
 
 describe('callback', () => {
   const pair = (gap: number, given: Parameters<typeof call>[1] = {}) => ({
-    calls: [
-      call('2026-03-01', { system: 'cooling', doneAfter: 1 }),
-      call(addDays('2026-03-02', gap), { system: 'cooling', ...given }),
-    ],
+    calls: [call('2026-03-01', { system: 'cooling', doneAfter: 1 }), call(addDays('2026-03-02', gap), { system: 'cooling', ...given })],
   });
 
   it('is a new call within 30 site-local days after completion, the 30th included', () => {
@@ -108,10 +104,7 @@ describe('repeat', () => {
     const twice = (gap: number) =>
       repeatsOf(
         {
-          calls: [
-            call('2025-01-10', { component: 'capacitor' }),
-            call(addDays('2025-01-10', gap), { component: 'capacitor' }),
-          ],
+          calls: [call('2025-01-10', { component: 'capacitor' }), call(addDays('2025-01-10', gap), { component: 'capacitor' })],
         },
         SETTINGS,
       );
@@ -121,11 +114,7 @@ describe('repeat', () => {
   });
 
   it('any three failures within 365 days, whatever failed', () => {
-    const calls = [
-      call('2025-06-01', { component: 'contactor' }),
-      call('2025-09-01', { component: 'igniter' }),
-      call('2026-05-30'),
-    ];
+    const calls = [call('2025-06-01', { component: 'contactor' }), call('2025-09-01', { component: 'igniter' }), call('2026-05-30')];
     expect(repeatsOf({ calls }, SETTINGS)).toMatchObject([{ kind: 'any failures' }]);
     expect(repeatsOf({ calls: calls.slice(0, 2) }, SETTINGS)).toEqual([]);
   });
@@ -162,9 +151,7 @@ describe('repeat', () => {
         (failures, planned) => {
           const bare = failures.map((d) => call(addDays('2024-01-01', d), { component: 'drain' }));
           const noise = planned.map((d) => call(addDays('2024-01-01', d), { component: 'drain', kind: 'maintenance' }));
-          expect(repeatsOf({ calls: [...bare, ...noise] }, SETTINGS)).toHaveLength(
-            repeatsOf({ calls: bare }, SETTINGS).length,
-          );
+          expect(repeatsOf({ calls: [...bare, ...noise] }, SETTINGS)).toHaveLength(repeatsOf({ calls: bare }, SETTINGS).length);
         },
       ),
     );
@@ -184,29 +171,19 @@ describe('leaker', () => {
     const additions = [added('2024-04-20', 2.5), added('2025-04-28', 3)];
     expect(leakerOf({ additions, provenLeakRepairs: [] }, SETTINGS)?.pounds).toBe(5.5);
     expect(leakerOf({ additions, provenLeakRepairs: ['2024-07-01'] }, SETTINGS)).toBeUndefined();
-    expect(
-      leakerOf({ additions: [added('2025-04-20', 1), added('2025-08-20', 1)], provenLeakRepairs: [] }, SETTINGS),
-    ).toBeUndefined();
+    expect(leakerOf({ additions: [added('2025-04-20', 1), added('2025-08-20', 1)], provenLeakRepairs: [] }, SETTINGS)).toBeUndefined();
   });
 
   it('counts one winter as one season-year where the year starts in October', () => {
     expect(seasonYear('2025-12-30', 10)).toBe(seasonYear('2026-02-02', 10));
     expect(
-      leakerOf(
-        { additions: [added('2025-12-30', 1), added('2026-02-02', 1)], provenLeakRepairs: [] },
-        { seasonYearStartMonth: 10 },
-      ),
+      leakerOf({ additions: [added('2025-12-30', 1), added('2026-02-02', 1)], provenLeakRepairs: [] }, { seasonYearStartMonth: 10 }),
     ).toBeUndefined();
   });
 
   it('leaves out charge after an opened circuit, and never turns a missing weight into zero pounds', () => {
-    expect(
-      leakerOf({ additions: [added('2024-04-20', 8, true), added('2025-04-28', 3)], provenLeakRepairs: [] }, SETTINGS),
-    ).toBeUndefined();
-    const unweighed = leakerOf(
-      { additions: [added('2024-04-20'), added('2025-04-28')], provenLeakRepairs: [] },
-      SETTINGS,
-    );
+    expect(leakerOf({ additions: [added('2024-04-20', 8, true), added('2025-04-28', 3)], provenLeakRepairs: [] }, SETTINGS)).toBeUndefined();
+    const unweighed = leakerOf({ additions: [added('2024-04-20'), added('2025-04-28')], provenLeakRepairs: [] }, SETTINGS);
     expect(unweighed?.pounds).toBeUndefined();
     expect(unweighed?.reason.text).toContain('no weights recorded');
   });
@@ -234,8 +211,7 @@ describe('verdict', () => {
 
   it('every flag shows its reasons, and says when time alone changes it', () => {
     const verdict = unitVerdict(unit({ calls: two }), SETTINGS, '2026-07-01');
-    for (const flag of verdict.flags)
-      expect(flag.reasons.every((r) => r.text.length > 0 && r.rule.length > 0)).toBe(true);
+    for (const flag of verdict.flags) expect(flag.reasons.every((r) => r.text.length > 0 && r.rule.length > 0)).toBe(true);
     const change = verdict.changesOn as PlainDate;
     expect(unitVerdict(unit({ calls: two }), SETTINGS, addDays(change, -1)).score).toBe(verdict.score);
     expect(unitVerdict(unit({ calls: two }), SETTINGS, change).score).not.toBe(verdict.score);
@@ -246,9 +222,7 @@ describe('verdict', () => {
     fc.assert(
       fc.property(gaps, (days) => {
         let on = '2024-01-01';
-        const calls = days.map((d) =>
-          call((on = addDays(on, d)), { component: 'drain', system: 'drainage', doneAfter: 0 }),
-        );
+        const calls = days.map((d) => call((on = addDays(on, d)), { component: 'drain', system: 'drainage', doneAfter: 0 }));
         const facts = unit({ calls, builtOn: '2011-03-03' });
         const from = addDays(on, 1);
         const verdict = unitVerdict(facts, SETTINGS, from);
@@ -272,11 +246,7 @@ describe('verdict', () => {
 
   it('waits for nobody to repair a unit out of use, but keeps its hazards', () => {
     const hazard = { id: 'h', kind: 'burnt wiring' as const, hazard: true, openedOn: '2026-02-01', text: '' };
-    const verdict = unitVerdict(
-      unit({ calls: two, status: 'out of use', openConditions: [hazard] }),
-      SETTINGS,
-      '2026-07-01',
-    );
+    const verdict = unitVerdict(unit({ calls: two, status: 'out of use', openConditions: [hazard] }), SETTINGS, '2026-07-01');
     expect(verdict.flags.map((f) => f.kind)).toEqual(['hazard']);
   });
 
@@ -285,22 +255,14 @@ describe('verdict', () => {
     const dismissals = [{ flag: 'repeat', evidence: flag?.evidence ?? '' }];
     const aside = unitVerdict(unit({ calls: two }), SETTINGS, '2026-07-01', dismissals);
     expect(aside).toMatchObject({ score: 0, flags: [{ setAside: true }] });
-    const again = unitVerdict(
-      unit({ calls: [...two, call('2026-06-20', { component: 'control fuse' })] }),
-      SETTINGS,
-      '2026-07-01',
-      dismissals,
-    );
+    const again = unitVerdict(unit({ calls: [...two, call('2026-06-20', { component: 'control fuse' })] }), SETTINGS, '2026-07-01', dismissals);
     expect(again.flags[0]?.setAside).toBe(false);
   });
 
   it('has evidence that new evidence changes', () => {
     const before = unitVerdict(unit({ calls: two }), SETTINGS, '2026-07-01').flags[0]?.evidence;
-    const after = unitVerdict(
-      unit({ calls: [...two, call('2026-06-20', { component: 'control fuse' })] }),
-      SETTINGS,
-      '2026-07-01',
-    ).flags[0]?.evidence;
+    const after = unitVerdict(unit({ calls: [...two, call('2026-06-20', { component: 'control fuse' })] }), SETTINGS, '2026-07-01').flags[0]
+      ?.evidence;
     expect(after).not.toBe(before);
   });
 });

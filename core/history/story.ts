@@ -33,14 +33,12 @@ export interface StoryArc {
  */
 export function storyOf(facts: UnitFacts, settings: HistorySettings): Story {
   const added = new Map<string, number>();
-  for (const a of facts.additions)
-    if (a.pounds !== undefined) added.set(a.callRef, (added.get(a.callRef) ?? 0) + a.pounds);
+  for (const a of facts.additions) if (a.pounds !== undefined) added.set(a.callRef, (added.get(a.callRef) ?? 0) + a.pounds);
   const marks = [...facts.calls]
     .sort((a, b) => a.receivedAtMs - b.receivedAtMs)
     .map((call) => {
       const pounds = added.get(call.ref);
-      const label =
-        call.findings.map(findingText).join(', ') || (call.kind === 'call' ? 'cause not recorded' : call.kind);
+      const label = call.findings.map(findingText).join(', ') || (call.kind === 'call' ? 'cause not recorded' : call.kind);
       return {
         callId: call.id,
         ref: call.ref,

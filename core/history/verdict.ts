@@ -55,12 +55,7 @@ const WEIGHT: Record<FlagKind, number> = {
  * `callbackWatchDays`; open conditions and leaks stay until closed or repaired. Units out of use or retired are watched for
  * hazards only: nobody waits for their repair.
  */
-export function unitVerdict(
-  facts: UnitFacts,
-  settings: HistorySettings,
-  asOf: PlainDate,
-  dismissals: readonly Dismissal[] = [],
-): UnitVerdict {
+export function unitVerdict(facts: UnitFacts, settings: HistorySettings, asOf: PlainDate, dismissals: readonly Dismissal[] = []): UnitVerdict {
   const changes: PlainDate[] = [];
   const inUse = facts.status === 'in service' || facts.status === 'standby';
   const found: Found[] = [
@@ -76,8 +71,7 @@ export function unitVerdict(
     setAside: dismissals.some((d) => d.flag === flag.kind && d.evidence === flag.evidence),
   }));
   const counted = flags.filter((flag) => !flag.setAside);
-  const score =
-    counted.reduce((sum, flag) => sum + WEIGHT[flag.kind], 0) + recentFailures(facts, settings, asOf, changes);
+  const score = counted.reduce((sum, flag) => sum + WEIGHT[flag.kind], 0) + recentFailures(facts, settings, asOf, changes);
   const future = changes.filter((day) => day > asOf).sort()[0];
   return {
     asOf,
@@ -154,8 +148,7 @@ function repeatFlag(facts: UnitFacts, settings: HistorySettings, asOf: PlainDate
   ];
 }
 
-const latestDay = (repeat: Repeat): PlainDate =>
-  repeat.failures[repeat.failures.length - 1]?.call.receivedOn as PlainDate;
+const latestDay = (repeat: Repeat): PlainDate => repeat.failures[repeat.failures.length - 1]?.call.receivedOn as PlainDate;
 
 function leakerFlag(facts: UnitFacts, settings: HistorySettings): Found[] {
   const leaker = leakerOf(facts, settings);
@@ -198,9 +191,7 @@ function ageFlag(facts: UnitFacts, settings: HistorySettings, asOf: PlainDate, c
     changes.push(`${Number(since.slice(0, 4)) + life}${since.slice(4) === '-02-29' ? '-03-01' : since.slice(4)}`);
     return [];
   }
-  const old = facts.refrigerants.filter(
-    (name) => name in REFRIGERANTS && 'phasedOut' in REFRIGERANTS[name as RefrigerantName],
-  );
+  const old = facts.refrigerants.filter((name) => name in REFRIGERANTS && 'phasedOut' in REFRIGERANTS[name as RefrigerantName]);
   const source = facts.builtOn ? 'built' : 'installed (year built not known)';
   return [
     {

@@ -11,9 +11,7 @@ describe('suggested priority', () => {
 
   it('looks at the wrong side of the set point only', () => {
     expect(suggestPriority({ system: 'cooling', roomF: 84, setPointF: 73 }).priority).toBe('today');
-    expect(suggestPriority({ system: 'heating', roomF: 84, setPointF: 73, stake: 'comfort' }).priority).toBe(
-      'with the next route',
-    );
+    expect(suggestPriority({ system: 'heating', roomF: 84, setPointF: 73, stake: 'comfort' }).priority).toBe('with the next route');
     expect(suggestPriority({ system: 'heating', roomF: 62, setPointF: 70 }).priority).toBe('this week');
   });
 

@@ -1,9 +1,11 @@
 import { dueTasks, maintenanceTask, postponementCost, tasksDone, type UnitMaintenance } from './index.ts';
 
-const rooftop = (
-  lastDone: UnitMaintenance['lastDone'],
-  status: UnitMaintenance['status'] = 'in service',
-): UnitMaintenance => ({ unitId: 'u', kind: 'package gas/electric', status, lastDone });
+const rooftop = (lastDone: UnitMaintenance['lastDone'], status: UnitMaintenance['status'] = 'in service'): UnitMaintenance => ({
+  unitId: 'u',
+  kind: 'package gas/electric',
+  status,
+  lastDone,
+});
 const titles = (unit: UnitMaintenance, asOf: string, days = 14) => dueTasks(unit, asOf, days).map((d) => d.task.key);
 
 // Tasks and intervals are common practice (filters and belts monthly to quarterly, start-ups by season).
@@ -22,9 +24,7 @@ describe('what is due', () => {
   it('seasonal work is due while its window is open and not yet done in it', () => {
     const done = { 'filters and belts': '2026-04-10' };
     expect(titles(rooftop(done), '2026-04-11')).toContain('cooling start-up');
-    expect(titles(rooftop({ ...done, 'cooling start-up': '2026-03-20' }), '2026-04-11')).not.toContain(
-      'cooling start-up',
-    );
+    expect(titles(rooftop({ ...done, 'cooling start-up': '2026-03-20' }), '2026-04-11')).not.toContain('cooling start-up');
     expect(titles(rooftop({ ...done, 'cooling start-up': '2025-04-20' }), '2026-04-11')).toContain('cooling start-up');
     expect(titles(rooftop(done), '2026-08-10')).not.toContain('cooling start-up');
   });

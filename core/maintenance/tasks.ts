@@ -22,12 +22,7 @@ export interface Season {
   readonly to: string;
 }
 
-const COOLING: readonly UnitKind[] = [
-  'package gas/electric',
-  'package heat pump',
-  'package cooling only',
-  'split with air handler',
-];
+const COOLING: readonly UnitKind[] = ['package gas/electric', 'package heat pump', 'package cooling only', 'split with air handler'];
 const GAS_HEAT: readonly UnitKind[] = ['package gas/electric', 'make-up air', 'unit heater'];
 const FILTERED: readonly UnitKind[] = [...COOLING, 'make-up air', 'water-source heat pump'];
 

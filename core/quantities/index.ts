@@ -47,8 +47,7 @@ export const QUANTITIES = {
     units: { psig: { scale: PSI }, 'kPa(g)': { scale: 1000 }, 'bar(g)': { scale: 100_000 } },
     possible: [-14.696, 1000],
     usual: [-14, 650],
-    impossible:
-      'gauge pressure cannot lie below a full vacuum (−14.7 psig) nor above 1,000 psig, where relief devices have long opened',
+    impossible: 'gauge pressure cannot lie below a full vacuum (−14.7 psig) nor above 1,000 psig, where relief devices have long opened',
   },
   pressureAbsolute: {
     si: 'Pa',
@@ -84,10 +83,7 @@ const quantityOf = (name: QuantityName): Quantity => QUANTITIES[name];
 
 function unitOf(name: QuantityName, unit: string): Unit {
   const found = quantityOf(name).units[unit];
-  if (!found)
-    throw new RangeError(
-      `${name} is not measured in "${unit}"; use ${Object.keys(quantityOf(name).units).join(' or ')}`,
-    );
+  if (!found) throw new RangeError(`${name} is not measured in "${unit}"; use ${Object.keys(quantityOf(name).units).join(' or ')}`);
   return found;
 }
 
@@ -124,9 +120,7 @@ export function judgeReading(name: QuantityName, unit: string, value: number): Q
   const inBase = convert(name, unit, base, value);
   const [least, most] = quantity.possible;
   if (inBase < least || inBase > most) {
-    throw new RangeError(
-      `${value} ${unit} is impossible: ${quantity.impossible} (allowed ${least} to ${most} ${base})`,
-    );
+    throw new RangeError(`${value} ${unit} is impossible: ${quantity.impossible} (allowed ${least} to ${most} ${base})`);
   }
   const [low, high] = quantity.usual;
   if (inBase < low || inBase > high) return { quality: 'doubtful', why: `outside the usual ${low} to ${high} ${base}` };

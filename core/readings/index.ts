@@ -2,14 +2,7 @@
 import { coolingSplit } from '../airside/index.ts';
 import { currentUnbalance, voltageUnbalance } from '../electrical/index.ts';
 import { convert, type QuantityName } from '../quantities/index.ts';
-import {
-  chargeMustWait,
-  REFRIGERANTS,
-  subcooling,
-  superheat,
-  type ChargeConditions,
-  type RefrigerantName,
-} from '../refrigerant/index.ts';
+import { chargeMustWait, REFRIGERANTS, subcooling, superheat, type ChargeConditions, type RefrigerantName } from '../refrigerant/index.ts';
 
 /** Where on the machine a reading is taken, with the quantity it is and its customary unit. */
 export const READING_POINTS = {
@@ -63,21 +56,14 @@ export interface ReadingTrouble {
  *
  * @param refrigerant undefined when the circuit's refrigerant is not known: then neither superheat nor subcooling is given
  */
-export function readingResults(
-  set: ReadingSet,
-  refrigerant: string | undefined,
-): { results: ReadingResult[]; troubles: ReadingTrouble[] } {
+export function readingResults(set: ReadingSet, refrigerant: string | undefined): { results: ReadingResult[]; troubles: ReadingTrouble[] } {
   const results: ReadingResult[] = [];
   const troubles: ReadingTrouble[] = [];
   const value = (point: ReadingPoint) => {
     const reading = set.readings.find((r) => r.point === point);
     return reading && convert(READING_POINTS[point].quantity, reading.unit, READING_POINTS[point].unit, reading.value);
   };
-  const attempt = (
-    name: ReadingResult['name'],
-    points: readonly ReadingPoint[],
-    compute: (values: number[]) => ReadingResult,
-  ) => {
+  const attempt = (name: ReadingResult['name'], points: readonly ReadingPoint[], compute: (values: number[]) => ReadingResult) => {
     const values = points.map(value);
     if (values.some((v) => v === undefined)) return;
     try {

@@ -2,9 +2,7 @@ import { readingResults, type Reading, type ReadingPoint, type ReadingSet } from
 
 const set = (values: Partial<Record<ReadingPoint, [number, string]>>, given: Partial<ReadingSet> = {}): ReadingSet => ({
   mode: 'cooling',
-  readings: Object.entries(values).map(
-    ([point, [value, unit]]) => ({ point: point as ReadingPoint, value, unit }) satisfies Reading,
-  ),
+  readings: Object.entries(values).map(([point, [value, unit]]) => ({ point: point as ReadingPoint, value, unit }) satisfies Reading),
   ...given,
 });
 
@@ -32,16 +30,11 @@ describe('a reading set', () => {
 
   it('leaves out what nobody measured instead of taking it for zero', () => {
     expect(readingResults(set({ 'suction pressure': [118, 'psig'] }), 'R-410A')).toEqual({ results: [], troubles: [] });
-    expect(
-      readingResults(set({ 'suction pressure': [118, 'psig'], 'suction line': [50, '°F'] }), undefined).results,
-    ).toEqual([]);
+    expect(readingResults(set({ 'suction pressure': [118, 'psig'], 'suction line': [50, '°F'] }), undefined).results).toEqual([]);
   });
 
   it('waits with the reason where charge cannot be judged', () => {
-    const { results } = readingResults(
-      set({ 'liquid pressure': [250, 'psig'], 'liquid line': [80, '°F'] }, { outdoorF: 50 }),
-      'R-410A',
-    );
+    const { results } = readingResults(set({ 'liquid pressure': [250, 'psig'], 'liquid line': [80, '°F'] }, { outdoorF: 50 }), 'R-410A');
     expect(results[0]).toMatchObject({
       verdict: 'wait',
       notes: [expect.any(String), expect.stringContaining('below 65 °F')],

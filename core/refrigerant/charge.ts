@@ -90,12 +90,9 @@ export function chargeMustWait(conditions: ChargeConditions, lowestOutdoorF = 65
   const waits: string[] = [];
   const { outdoorF, minutesRunning, condenser } = conditions;
   if (outdoorF !== undefined && outdoorF < lowestOutdoorF) {
-    waits.push(
-      `Outdoor ${outdoorF} °F is below ${lowestOutdoorF} °F: raise the head on purpose or weigh the charge; subcooling says nothing now.`,
-    );
+    waits.push(`Outdoor ${outdoorF} °F is below ${lowestOutdoorF} °F: raise the head on purpose or weigh the charge; subcooling says nothing now.`);
   }
-  if (minutesRunning !== undefined && minutesRunning < 10)
-    waits.push(`Running ${minutesRunning} min: let it settle for 10 min and read again.`);
+  if (minutesRunning !== undefined && minutesRunning < 10) waits.push(`Running ${minutesRunning} min: let it settle for 10 min and read again.`);
   if (condenser === 'wet') waits.push('The condenser is wet: let it dry, then read again.');
   if (condenser === 'dirty') waits.push('The condenser is dirty: clean it first, then read again.');
   return waits;

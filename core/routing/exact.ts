@@ -16,8 +16,7 @@ export function exactPlan(problem: RoutingProblem): Plan {
   checkProblem(problem);
   const { stops, shift, travel } = problem;
   const n = stops.length;
-  if (n > MOST_STOPS_FOR_PROOF)
-    throw new RangeError(`a proof is made for at most ${MOST_STOPS_FOR_PROOF} stops, not ${n}`);
+  if (n > MOST_STOPS_FOR_PROOF) throw new RangeError(`a proof is made for at most ${MOST_STOPS_FOR_PROOF} stops, not ${n}`);
   const sets = 1 << n;
   const done = new Float64Array(sets * n).fill(Infinity);
   const before = new Int8Array(sets * n).fill(-1);

@@ -40,9 +40,7 @@ export function fastEvaluator(problem: RoutingProblem): Fast {
     if ((samples[k + 1] as number) <= depart) k++;
     const a = minutes[k * cells + cell] as number;
     const start = samples[k] as number;
-    return (
-      a + ((depart - start) / ((samples[k + 1] as number) - start)) * ((minutes[(k + 1) * cells + cell] as number) - a)
-    );
+    return a + ((depart - start) / ((samples[k + 1] as number) - start)) * ((minutes[(k + 1) * cells + cell] as number) - a);
   }
 
   /** Time of leaving a stop reached at `arrive`. */

@@ -57,8 +57,7 @@ export function checkProblem(problem: RoutingProblem): void {
     seen.add(stop.id);
     if (!(stop.serviceMinutes > 0)) throw new RangeError(`${stop.name}: time on site must be above zero`);
     if (!(stop.penalty >= 0)) throw new RangeError(`${stop.name}: the penalty must not be negative`);
-    for (const [open, close] of stop.windows)
-      if (!(close > open)) throw new RangeError(`${stop.name}: opening hours end before they begin`);
+    for (const [open, close] of stop.windows) if (!(close > open)) throw new RangeError(`${stop.name}: opening hours end before they begin`);
   }
 }
 

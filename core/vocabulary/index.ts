@@ -16,15 +16,7 @@ export type UnitKind = (typeof UNIT_KINDS)[number];
 export const UNIT_STATUSES = ['in service', 'standby', 'out of use', 'retired'] as const;
 export type UnitStatus = (typeof UNIT_STATUSES)[number];
 
-export const SYSTEMS = [
-  'cooling',
-  'heating',
-  'ventilation',
-  'controls',
-  'electrical',
-  'drainage',
-  'water side',
-] as const;
+export const SYSTEMS = ['cooling', 'heating', 'ventilation', 'controls', 'electrical', 'drainage', 'water side'] as const;
 export type System = (typeof SYSTEMS)[number];
 
 export const CALL_KINDS = ['call', 'maintenance', 'planned return'] as const;
@@ -83,24 +75,8 @@ export const COMPONENT_WORDS = {
   transformer: ['transformer', 'xfmr', 'control transformer'],
   'control fuse': ['control fuse', 'fuse', 'low voltage fuse', 'blade fuse'],
   wiring: ['wiring', 'wire', 'wires', 'harness', 'conductor', 'terminal'],
-  'disconnect or breaker': [
-    'disconnect',
-    'breaker',
-    'main fuse',
-    'disconnect fuse',
-    'fuse block',
-    'disconnect or breaker',
-  ],
-  'refrigerant circuit': [
-    'refrigerant circuit',
-    'refrigerant',
-    'leak',
-    'charge',
-    'low charge',
-    'schrader',
-    'valve core',
-    'line set',
-  ],
+  'disconnect or breaker': ['disconnect', 'breaker', 'main fuse', 'disconnect fuse', 'fuse block', 'disconnect or breaker'],
+  'refrigerant circuit': ['refrigerant circuit', 'refrigerant', 'leak', 'charge', 'low charge', 'schrader', 'valve core', 'line set'],
   'evaporator coil': ['evaporator coil', 'evaporator', 'evap coil', 'indoor coil'],
   'condenser coil': ['condenser coil', 'condenser', 'cond coil', 'outdoor coil'],
   'metering device': ['metering device', 'txv', 'expansion valve', 'orifice', 'piston', 'distributor'],
@@ -117,9 +93,7 @@ export type ComponentClass = keyof typeof COMPONENT_WORDS;
 export const COMPONENT_CLASSES = Object.keys(COMPONENT_WORDS) as ComponentClass[];
 
 const CLASS_BY_WORD = new Map<string, ComponentClass>(
-  COMPONENT_CLASSES.flatMap((name) =>
-    [name, ...COMPONENT_WORDS[name]].map((word) => [normaliseWord(word), name] as const),
-  ),
+  COMPONENT_CLASSES.flatMap((name) => [name, ...COMPONENT_WORDS[name]].map((word) => [normaliseWord(word), name] as const)),
 );
 
 /** How component words are compared: lower case, single blanks, no trailing full stop. */
@@ -128,10 +102,7 @@ export function normaliseWord(raw: string): string {
 }
 
 /** The class a technician's word stands for, or undefined when nobody has said yet. */
-export function componentClassOf(
-  raw: string,
-  companyWords: ReadonlyMap<string, ComponentClass> = new Map(),
-): ComponentClass | undefined {
+export function componentClassOf(raw: string, companyWords: ReadonlyMap<string, ComponentClass> = new Map()): ComponentClass | undefined {
   const word = normaliseWord(raw);
   return companyWords.get(word) ?? CLASS_BY_WORD.get(word);
 }
@@ -189,21 +160,8 @@ export const USUAL_SLOTS: Record<UnitKind, readonly string[]> = {
     'inducer',
     'control board',
   ],
-  'package heat pump': [
-    'circuit 1 compressor',
-    'condenser fan motor',
-    'blower motor',
-    'reversing valve',
-    'defrost control',
-    'control board',
-  ],
-  'package cooling only': [
-    'circuit 1 compressor',
-    'condenser fan motor',
-    'blower motor',
-    'blower belt',
-    'control board',
-  ],
+  'package heat pump': ['circuit 1 compressor', 'condenser fan motor', 'blower motor', 'reversing valve', 'defrost control', 'control board'],
+  'package cooling only': ['circuit 1 compressor', 'condenser fan motor', 'blower motor', 'blower belt', 'control board'],
   'split with air handler': ['circuit 1 compressor', 'condenser fan motor', 'blower motor', 'control board'],
   'make-up air': ['blower motor', 'blower belt', 'burner', 'control board'],
   'water-source heat pump': ['circuit 1 compressor', 'blower motor', 'reversing valve', 'drain'],

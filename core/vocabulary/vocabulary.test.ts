@@ -44,7 +44,6 @@ describe('slots', () => {
   });
 
   it('each take a class that the repeat rule knows', () => {
-    for (const kind of UNIT_KINDS)
-      for (const slot of USUAL_SLOTS[kind]) expect([slot, classOfSlot(slot)]).not.toEqual([slot, undefined]);
+    for (const kind of UNIT_KINDS) for (const slot of USUAL_SLOTS[kind]) expect([slot, classOfSlot(slot)]).not.toEqual([slot, undefined]);
   });
 });

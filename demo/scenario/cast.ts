@@ -153,13 +153,7 @@ export const CUSTOMERS: readonly CustomerCast[] = [
         name: 'Six-Screen House',
         street: '22 Playhouse Yard',
         at: [1.9, 2.9],
-        units: [
-          [
-            GE,
-            'RTU',
-            ['Screen 1', 'Screen 2', 'Screen 3', 'Screen 4', 'Screen 5', 'Screen 6', 'Foyer', 'Projection corridor'],
-          ],
-        ],
+        units: [[GE, 'RTU', ['Screen 1', 'Screen 2', 'Screen 3', 'Screen 4', 'Screen 5', 'Screen 6', 'Foyer', 'Projection corridor']]],
       },
     ],
   },
@@ -245,21 +239,7 @@ export const CUSTOMERS: readonly CustomerCast[] = [
         street: '2 Slate Rise',
         at: [3.1, 5.0],
         units: [
-          [
-            GE,
-            'RTU',
-            [
-              'Hall',
-              'Science block',
-              'Art room',
-              'Reading wing',
-              'Staff room',
-              'Music room',
-              'Canteen',
-              'Drama studio',
-              'Sports hall',
-            ],
-          ],
+          [GE, 'RTU', ['Hall', 'Science block', 'Art room', 'Reading wing', 'Staff room', 'Music room', 'Canteen', 'Drama studio', 'Sports hall']],
           ['boiler', 'B', ['Old building']],
         ],
       },
@@ -268,11 +248,7 @@ export const CUSTOMERS: readonly CustomerCast[] = [
         street: '50 Causeway',
         at: [-1.6, -2.7],
         units: [
-          [
-            'water-source heat pump',
-            'WS',
-            ['Room 1', 'Room 2', 'Room 3', 'Room 4', 'Room 5', 'Room 6', 'Room 7', 'Room 8', 'Hall', 'Office'],
-          ],
+          ['water-source heat pump', 'WS', ['Room 1', 'Room 2', 'Room 3', 'Room 4', 'Room 5', 'Room 6', 'Room 7', 'Room 8', 'Hall', 'Office']],
           ['boiler', 'B', ['Loop heat']],
         ],
       },

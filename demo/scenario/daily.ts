@@ -53,12 +53,7 @@ export function maintainSite(writer: Writer, site: DemoSite, lastDaysAgo: number
               {
                 kind: 'work',
                 body: {
-                  text: oneOf(random, [
-                    'Done as listed',
-                    'Filters changed, belt fair',
-                    'Clean, dry, drain runs',
-                    'Done, nothing to report',
-                  ]),
+                  text: oneOf(random, ['Done as listed', 'Filters changed, belt fair', 'Clean, dry, drain runs', 'Done, nothing to report']),
                   tasks,
                 },
                 ...own,
@@ -82,13 +77,7 @@ export function maintainSite(writer: Writer, site: DemoSite, lastDaysAgo: number
 }
 
 /** What goes wrong now and then: complaint, system, component as technicians write it, failure, work. */
-const TROUBLES: readonly (readonly [
-  complaint: string,
-  system: string,
-  component: string,
-  failure: string,
-  work: string,
-])[] = [
+const TROUBLES: readonly (readonly [complaint: string, system: string, component: string, failure: string, work: string])[] = [
   ['No cooling', 'cooling', 'run cap', 'weak', 'Changed the capacitor'],
   ['Warm since this morning', 'cooling', 'contactor', 'burnt', 'New contactor, coil 24 V'],
   ['Not cooling well', 'cooling', 'condenser coil', 'dirty', 'Washed the coil from inside out'],
@@ -126,8 +115,7 @@ export function ordinaryTroubles(writer: Writer, unit: DemoUnit, ratePerYear: nu
   }
 }
 
-const gapDays = (random: Random, ratePerYear: number) =>
-  Math.max(45, Math.round((-Math.log(1 - random()) / ratePerYear) * 365));
+const gapDays = (random: Random, ratePerYear: number) => Math.max(45, Math.round((-Math.log(1 - random()) / ratePerYear) * 365));
 
 /** One call from complaint to leaving. Returns the days on which it came in and was done. */
 export function repair(

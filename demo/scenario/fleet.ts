@@ -54,14 +54,11 @@ export function makeFleet(writer: Writer): { sites: DemoSite[]; crews: DemoCrew[
       shift_end: cast.shift[1],
     });
     const authors = cast.members.map(
-      (name) =>
-        writer.add('users', { login: login(name), display_name: name, role: 'technician', crew_id: crew.id }).id,
+      (name) => writer.add('users', { login: login(name), display_name: name, role: 'technician', crew_id: crew.id }).id,
     );
     return { id: crew.id, name: cast.name, authors };
   });
-  const [desk] = DESK.map((person) =>
-    writer.add('users', { login: person.login, display_name: person.name, role: person.role, crew_id: null }),
-  );
+  const [desk] = DESK.map((person) => writer.add('users', { login: person.login, display_name: person.name, role: person.role, crew_id: null }));
   const [north, south, harbour, outer] = crews as [DemoCrew, DemoCrew, DemoCrew, DemoCrew];
   const sites = CUSTOMERS.flatMap((cast) => {
     const customer = writer.add('customers', { name: cast.name, phone: cast.phone });
@@ -95,13 +92,7 @@ function makeUnit(writer: Writer, site: DemoSite, kind: UnitKind, tag: string, a
   const built = addDays(rows.today, -365 * age - wholeBetween(random, 20, 300));
   const cooled = COOLED.includes(kind);
   const tons = cooled ? oneOf(random, kind === 'water-source heat pump' ? [2, 3, 4] : [3, 4, 5, 7.5, 10, 12.5]) : null;
-  const refrigerant: RefrigerantName | undefined = cooled
-    ? age > 15
-      ? 'R-22'
-      : age < 2
-        ? 'R-454B'
-        : 'R-410A'
-    : undefined;
+  const refrigerant: RefrigerantName | undefined = cooled ? (age > 15 ? 'R-22' : age < 2 ? 'R-454B' : 'R-410A') : undefined;
   const volts = tons !== null && tons >= 7.5 ? 460 : 208;
   const record = writer.add('units', {
     site_id: site.id,

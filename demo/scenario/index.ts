@@ -23,19 +23,14 @@ export function makeScenario(today: string): Scenario {
       return [site.name, maintainSite(writer, site, lastDaysAgo)] as const;
     }),
   );
-  for (const site of sites)
-    for (const unit of site.units) if (!leads.has(unit.id)) ordinaryTroubles(writer, unit, 0.45);
+  for (const site of sites) for (const unit of site.units) if (!leads.has(unit.id)) ordinaryTroubles(writer, unit, 0.45);
   const at = (site: string, tag: string) => stories.unitAt(sites, site, tag);
   stories.springTopUps(writer, at('Throwing Rooms', 'HP-2'));
   stories.chafedWire(writer, at('Market Branch', 'RTU-2'), maintained.get('Market Branch') ?? []);
   stories.sootedDrum(writer, at('Main Depot', 'UH-3'));
   stories.forgottenCircuit(writer, at('Six-Screen House', 'RTU-4'));
   stories.brickedUpMezzanine(writer, at('Records Annex', 'AH-4'));
-  stories.fanMotorCallbacks(writer, [
-    at('Ropewalk Laundry', 'RTU-1'),
-    at('Saltings Laundry', 'RTU-2'),
-    at('Tannery Fields Laundry', 'RTU-1'),
-  ]);
+  stories.fanMotorCallbacks(writer, [at('Ropewalk Laundry', 'RTU-1'), at('Saltings Laundry', 'RTU-2'), at('Tannery Fields Laundry', 'RTU-1')]);
   stories.thisMorning(writer, sites);
   number(writer.rows);
   return writer.rows;
@@ -43,7 +38,5 @@ export function makeScenario(today: string): Scenario {
 
 function number(rows: Scenario): void {
   rows.calls.sort((a, b) => (String(a.received_at) < String(b.received_at) ? -1 : 1));
-  rows.calls.forEach((call, i) =>
-    Object.assign(call, { ref: `${call.kind === 'call' ? 'C' : 'M'}-${String(i + 1).padStart(5, '0')}` }),
-  );
+  rows.calls.forEach((call, i) => Object.assign(call, { ref: `${call.kind === 'call' ? 'C' : 'M'}-${String(i + 1).padStart(5, '0')}` }));
 }

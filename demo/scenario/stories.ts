@@ -107,13 +107,7 @@ export function sootedDrum(writer: Writer, unit: DemoUnit): void {
     writer,
     unit,
     addDays(writer.rows.today, -44),
-    [
-      'Smell of exhaust by bay 3',
-      'heating',
-      'drum exchanger',
-      'cracked',
-      'Opened the drum: soot, and light through the weld',
-    ],
+    ['Smell of exhaust by bay 3', 'heating', 'drum exchanger', 'cracked', 'Opened the drum: soot, and light through the weld'],
     {
       cents: 32_000,
       extra: [

@@ -76,8 +76,7 @@ export class Writer {
     if (given.leave) {
       const end = this.at(given.day, Math.min(minute, 1430));
       write({ kind: 'leave', body: { outcome: given.leave } });
-      for (const call of given.calls)
-        if (given.leave === 'completed') Object.assign(call, { status: 'completed', completed_at: end });
+      for (const call of given.calls) if (given.leave === 'completed') Object.assign(call, { status: 'completed', completed_at: end });
     }
     return visit.id;
   }

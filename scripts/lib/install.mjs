@@ -18,9 +18,7 @@ let listsFresh = false;
 export function needPackages(packages, what) {
   const command = `apt-get install -y --no-install-recommends ${packages.join(' ')}`;
   if (!existsSync('/usr/bin/apt-get'))
-    throw new Stop(
-      `${what} is missing and this is no Debian machine; install ${packages.join(' ')} with its own package manager.`,
-    );
+    throw new Stop(`${what} is missing and this is no Debian machine; install ${packages.join(' ')} with its own package manager.`);
   if (!isRoot) throw new Stop(`${what} is missing. Install it with:\n  sudo ${command}`);
   say(`installing ${what} (${packages.join(' ')}) …`);
   const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
@@ -36,8 +34,7 @@ export async function needNpmPackages() {
       todo: 'Is the npm registry reachable? Run "npm ci" by hand to see why.',
     });
   });
-  if (!existsSync(path.join(ROOT, 'node_modules/.bin/vite')))
-    throw new Stop('node_modules is incomplete; run "npm ci".');
+  if (!existsSync(path.join(ROOT, 'node_modules/.bin/vite'))) throw new Stop('node_modules is incomplete; run "npm ci".');
   return fresh;
 }
 

@@ -9,9 +9,7 @@ const VERSIONS = '/usr/lib/postgresql';
 
 /** The folder with initdb and pg_ctl of the newest version installed. */
 function binaries() {
-  const versions = existsSync(VERSIONS)
-    ? readdirSync(VERSIONS).filter((v) => existsSync(path.join(VERSIONS, v, 'bin/initdb')))
-    : [];
+  const versions = existsSync(VERSIONS) ? readdirSync(VERSIONS).filter((v) => existsSync(path.join(VERSIONS, v, 'bin/initdb'))) : [];
   const newest = versions.sort((a, b) => Number(b) - Number(a))[0];
   if (newest) return path.join(VERSIONS, newest, 'bin');
   const onPath = (process.env.PATH ?? '').split(':').find((dir) => existsSync(path.join(dir, 'initdb')));
@@ -64,22 +62,9 @@ async function startCluster(folder, { quick }) {
   const cluster = path.join(folder, 'cluster');
   if (!existsSync(path.join(cluster, 'PG_VERSION'))) {
     makeFolder(folder);
-    asPostgres(
-      'initdb',
-      [
-        '-D',
-        cluster,
-        '-U',
-        'gradum',
-        '--auth=trust',
-        '--encoding=UTF8',
-        '--locale=C.UTF-8',
-        ...(quick ? ['--no-sync'] : []),
-      ],
-      {
-        todo: `Remove ${cluster} and start again.`,
-      },
-    );
+    asPostgres('initdb', ['-D', cluster, '-U', 'gradum', '--auth=trust', '--encoding=UTF8', '--locale=C.UTF-8', ...(quick ? ['--no-sync'] : [])], {
+      todo: `Remove ${cluster} and start again.`,
+    });
   }
   const adopted = runningPort(cluster);
   if (adopted) return { cluster, port: adopted };
@@ -93,15 +78,11 @@ async function startCluster(folder, { quick }) {
     '-c jit=off',
   ];
   if (quick) settings.push('-c fsync=off', '-c synchronous_commit=off', '-c full_page_writes=off');
-  asPostgres(
-    'pg_ctl',
-    ['start', '-w', '-D', cluster, '-l', path.join(folder, 'postgresql.log'), '-o', settings.join(' ')],
-    {
-      todo: `See ${path.join(folder, 'postgresql.log')}.`,
-      // pg_ctl leaves the server behind with our pipes; ignoring them lets the call return.
-      stdio: 'ignore',
-    },
-  );
+  asPostgres('pg_ctl', ['start', '-w', '-D', cluster, '-l', path.join(folder, 'postgresql.log'), '-o', settings.join(' ')], {
+    todo: `See ${path.join(folder, 'postgresql.log')}.`,
+    // pg_ctl leaves the server behind with our pipes; ignoring them lets the call return.
+    stdio: 'ignore',
+  });
   return { cluster, port };
 }
 

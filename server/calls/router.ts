@@ -34,7 +34,6 @@ export const callRoutes: readonly Route[] = [
     method: 'patch',
     path: '/api/calls/:id',
     action: 'take call',
-    handle: (context) =>
-      updateCall(context, parse(uuid, context.params.id), parse(callPatch, context.body), context.user.id),
+    handle: (context) => updateCall(context, parse(uuid, context.params.id), parse(callPatch, context.body), context.user.id),
   },
 ];

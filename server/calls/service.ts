@@ -38,8 +38,7 @@ export async function createCall(needs: Needs, body: NewCall, actor: string): Pr
     if (!(await firstTime(db, transaction, { id: body.id, body, actor }))) return;
     await checkPlace(db, body.siteId, body.unitId ?? null, transaction);
     const receivedAt = new Date(Math.floor(Date.parse(body.receivedAt) / 1000) * 1000);
-    if (receivedAt.getTime() > clock.now().getTime() + 60_000)
-      throw invalid([{ path: 'receivedAt', message: 'lies in the future' }]);
+    if (receivedAt.getTime() > clock.now().getTime() + 60_000) throw invalid([{ path: 'receivedAt', message: 'lies in the future' }]);
     const call = await db.models.Call.create(
       {
         ...body,
@@ -58,12 +57,7 @@ export async function createCall(needs: Needs, body: NewCall, actor: string): Pr
   return callRecord(db, body.id);
 }
 
-export async function updateCall(
-  needs: Needs,
-  id: string,
-  { version, cancelled, ...patch }: CallPatch,
-  actor: string,
-): Promise<CallPage> {
+export async function updateCall(needs: Needs, id: string, { version, cancelled, ...patch }: CallPatch, actor: string): Promise<CallPage> {
   const { db, clock } = needs;
   await db.transaction(async (transaction) => {
     const before = await db.models.Call.findByPk(id, { transaction });
@@ -85,21 +79,12 @@ export async function updateCall(
       entityId: id,
       detail: { ...patch, cancelled },
     });
-    await refreshSummaries(
-      db,
-      clock,
-      [...new Set([before.unitId, call.unitId].filter((u) => u !== null))],
-      transaction,
-    );
+    await refreshSummaries(db, clock, [...new Set([before.unitId, call.unitId].filter((u) => u !== null))], transaction);
   });
   return callRecord(db, id);
 }
 
-function nextStatus(
-  before: Call,
-  patch: Omit<CallPatch, 'version' | 'cancelled'>,
-  cancelled: boolean | undefined,
-): string {
+function nextStatus(before: Call, patch: Omit<CallPatch, 'version' | 'cancelled'>, cancelled: boolean | undefined): string {
   if (before.status === 'completed') return 'completed';
   if (cancelled === true) return 'cancelled';
   if (before.status === 'cancelled' && cancelled !== false) return 'cancelled';
@@ -127,11 +112,7 @@ async function planVisit(db: Database, call: Call, transaction: Transaction): Pr
     call.scheduledOn !== undefined &&
     (call.status === 'scheduled' || call.status === 'return planned');
   if (unused && wanted)
-    await db.run(
-      'update visits set crew_id = $2, planned_for = $3 where id = $1',
-      [unused.id, call.crewId, call.scheduledOn],
-      transaction,
-    );
+    await db.run('update visits set crew_id = $2, planned_for = $3 where id = $1', [unused.id, call.crewId, call.scheduledOn], transaction);
   else if (unused) await db.run('update visits set cancelled_at = now() where id = $1', [unused.id], transaction);
   else if (wanted) {
     const [same] = await db.rows<{ id: string }>(
@@ -149,16 +130,9 @@ async function planVisit(db: Database, call: Call, transaction: Transaction): Pr
   }
 }
 
-async function checkPlace(
-  db: Database,
-  siteId: string,
-  unitId: string | null,
-  transaction: Transaction,
-): Promise<void> {
-  if (!(await db.models.Site.findByPk(siteId, { transaction })))
-    throw invalid([{ path: 'siteId', message: 'there is no such site' }]);
+async function checkPlace(db: Database, siteId: string, unitId: string | null, transaction: Transaction): Promise<void> {
+  if (!(await db.models.Site.findByPk(siteId, { transaction }))) throw invalid([{ path: 'siteId', message: 'there is no such site' }]);
   if (unitId === null) return;
   const unit = await db.models.Unit.findByPk(unitId, { transaction });
-  if (!unit || unit.siteId !== siteId)
-    throw invalid([{ path: 'unitId', message: 'this unit does not stand on that site' }]);
+  if (!unit || unit.siteId !== siteId) throw invalid([{ path: 'unitId', message: 'this unit does not stand on that site' }]);
 }

@@ -27,7 +27,6 @@ export const customerRoutes: readonly Route[] = [
     method: 'patch',
     path: '/api/customers/:id',
     action: 'edit record',
-    handle: (context) =>
-      updateCustomer(context, parse(uuid, context.params.id), parse(customerPatch, context.body), context.user.id),
+    handle: (context) => updateCustomer(context, parse(uuid, context.params.id), parse(customerPatch, context.body), context.user.id),
   },
 ];

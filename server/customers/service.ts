@@ -27,10 +27,7 @@ export async function customerPage(
     ? "and c.id in (select id from search_documents where kind <> 'call' and kind = 'customer' and words @@ to_tsquery('simple', $1))"
     : '';
   const bind = found ? [found] : [];
-  const [count] = await db.rows<{ total: number }>(
-    `select count(*)::int as total from customers c where c.retired_at is null ${where}`,
-    bind,
-  );
+  const [count] = await db.rows<{ total: number }>(`select count(*)::int as total from customers c where c.retired_at is null ${where}`, bind);
   const rows = await db.rows<CustomerRow>(
     `select ${COLUMNS}, count(distinct s.id)::int as sites, count(u.id)::int as units
      from customers c left join sites s on s.customer_id = c.id and s.retired_at is null left join units u on u.site_id = s.id and u.status <> 'retired'
@@ -43,10 +40,9 @@ export async function customerPage(
 export async function customerRecord(db: Database, id: string): Promise<CustomerView & { siteRows: SiteRow[] }> {
   const [customer] = await db.rows<CustomerView>(`select ${COLUMNS} from customers c where c.id = $1`, [id]);
   if (!customer) throw notFound('Customer');
-  const siteRows = await db.rows<SiteRow>(
-    `${SITE_ROWS_SQL} where s.customer_id = $1 and s.retired_at is null group by s.id, c.id order by s.name`,
-    [id],
-  );
+  const siteRows = await db.rows<SiteRow>(`${SITE_ROWS_SQL} where s.customer_id = $1 and s.retired_at is null group by s.id, c.id order by s.name`, [
+    id,
+  ]);
   return { ...customer, siteRows };
 }
 

@@ -26,11 +26,7 @@ export function connect(url: string, { poolSize = 12 }: { poolSize?: number } = 
     pool: { max: poolSize, idle: 10_000 },
     define: { underscored: true, timestamps: false },
   });
-  const read = async <T extends object>(
-    sql: string,
-    bind: readonly unknown[] = [],
-    transaction?: Transaction,
-  ): Promise<T[]> =>
+  const read = async <T extends object>(sql: string, bind: readonly unknown[] = [], transaction?: Transaction): Promise<T[]> =>
     sequelize.query<T>(sql, { bind: [...bind], type: QueryTypes.SELECT, ...(transaction ? { transaction } : {}) });
   return {
     sequelize,

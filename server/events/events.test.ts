@@ -31,11 +31,7 @@ const post = (path: string, body: unknown) =>
   });
 
 /** Reads a stream until `count` changes have come. */
-async function changes(
-  count: number,
-  start: () => Promise<unknown>,
-  lastEventId?: string,
-): Promise<{ id: string; data: { entity: string } }[]> {
+async function changes(count: number, start: () => Promise<unknown>, lastEventId?: string): Promise<{ id: string; data: { entity: string } }[]> {
   const stop = new AbortController();
   const response = await fetch(`${address}/api/events`, {
     headers: { cookie, ...(lastEventId ? { 'last-event-id': lastEventId } : {}) },

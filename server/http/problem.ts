@@ -14,8 +14,7 @@ export class Problem extends Error {
 }
 
 export const notFound = (what: string) => new Problem(404, `${what} not found`);
-export const invalid = (errors: FieldError[], title = 'Something in it is not right') =>
-  new Problem(422, title, { errors });
+export const invalid = (errors: FieldError[], title = 'Something in it is not right') => new Problem(422, title, { errors });
 
 /** A write based on an old version: carries what is stored now, so that the screen can help to merge. */
 export const stale = (what: string, current: unknown) =>
@@ -54,8 +53,7 @@ function detailsOf(error: unknown): ProblemDetails {
   if (error instanceof RangeError) return { type: 'about:blank', title: error.message, status: 422 };
   const { status, type, original, message } = error as DatabaseError;
   if (type === 'entity.parse.failed') return { type: 'about:blank', title: 'The request is not JSON', status: 400 };
-  if (type === 'entity.too.large')
-    return { type: 'about:blank', title: 'That is too large: at most 30 MB at once', status: 413 };
+  if (type === 'entity.too.large') return { type: 'about:blank', title: 'That is too large: at most 30 MB at once', status: 413 };
   if (original?.code === '23505')
     return {
       type: 'about:blank',

@@ -13,8 +13,7 @@ export const FILL_CALLS = `insert into staged (${NAMES}) select ${NAMES} from js
 
 export const PLACE_CALL_SITES =
   'update staged s set site_id = t.id from customers c join sites t on t.customer_id = c.id where c.name = s.customer and t.name = s.site';
-export const PLACE_CALL_UNITS =
-  'update staged s set unit_id = u.id from units u where u.site_id = s.site_id and u.tag = s.unit';
+export const PLACE_CALL_UNITS = 'update staged s set unit_id = u.id from units u where u.site_id = s.site_id and u.tag = s.unit';
 export const UNPLACED_CALLS = `
   select line, case when site_id is null then 'site' else 'unit' end as column, case when site_id is null then site else unit end as value,
     case when site_id is null then format('customer "%s" has no site of this name; import its units first', customer) else 'this site has no unit of this name; import it first' end as reason

@@ -8,14 +8,9 @@ export const text = (cell: string): string => {
   return cell;
 };
 
-export function number({
-  least = -Infinity,
-  most = Infinity,
-  above,
-}: { least?: number; most?: number; above?: number } = {}) {
+export function number({ least = -Infinity, most = Infinity, above }: { least?: number; most?: number; above?: number } = {}) {
   return (cell: string): number => {
-    if (!/^[+-]?(\d+\.?\d*|\.\d+)$/.test(cell))
-      throw new RangeError('is not a number (write it with a point, without a unit)');
+    if (!/^[+-]?(\d+\.?\d*|\.\d+)$/.test(cell)) throw new RangeError('is not a number (write it with a point, without a unit)');
     const value = Number(cell);
     if (above !== undefined && !(value > above)) throw new RangeError(`must be above ${above}`);
     if (value < least || value > most) throw new RangeError(`must lie between ${least} and ${most}`);
@@ -46,8 +41,7 @@ const NAMES = new Map(Object.keys(REFRIGERANTS).map((name) => [name.toLowerCase(
 export const refrigerant = (cell: string): string => {
   const known = NAMES.get(cell.toLowerCase().replace(/[-\s]/g, ''));
   if (known) return known;
-  if (!/^R-?\d{1,4}[A-Za-z()]{0,6}(\+R-?\d{1,4}[A-Za-z()]{0,6})*$/.test(cell))
-    throw new RangeError('is not a refrigerant number such as R-410A');
+  if (!/^R-?\d{1,4}[A-Za-z()]{0,6}(\+R-?\d{1,4}[A-Za-z()]{0,6})*$/.test(cell)) throw new RangeError('is not a refrigerant number such as R-410A');
   return cell;
 };
 

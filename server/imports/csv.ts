@@ -35,8 +35,7 @@ export function readCsv(content: string, known: readonly string[], required: rea
         columns = data.map((name) => name.trim().toLowerCase());
         return;
       }
-      if (errors.length > 0)
-        problems.push({ line: at, column: '', value: '', reason: `broken quotes: ${errors[0]?.message ?? ''}` });
+      if (errors.length > 0) problems.push({ line: at, column: '', value: '', reason: `broken quotes: ${errors[0]?.message ?? ''}` });
       else if (data.length !== columns.length)
         problems.push({
           line: at,
@@ -60,8 +59,7 @@ export function readCsv(content: string, known: readonly string[], required: rea
       value: name,
       reason: `is not a column of this file; known are ${known.join(', ')}`,
     });
-  for (const name of twice)
-    problems.push({ line: 1, column: name, value: name, reason: 'stands twice in the heading' });
+  for (const name of twice) problems.push({ line: 1, column: name, value: name, reason: 'stands twice in the heading' });
   for (const name of required.filter((n) => !heading.includes(n)))
     problems.push({ line: 1, column: name, value: '', reason: 'this column is missing' });
   const usable = !problems.some((p) => p.line === 1);

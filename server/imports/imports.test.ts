@@ -116,11 +116,7 @@ describe('units', () => {
   });
 
   it('count lines inside quoted cells', async () => {
-    const { preview } = await send(
-      manager,
-      'units',
-      units('A,B,,"two\nlines",,,U1,boiler,,,,,,,,,,,,', 'A,B,,"two\nlines",,,U2,oven,,,,,,,,,,,,'),
-    );
+    const { preview } = await send(manager, 'units', units('A,B,,"two\nlines",,,U1,boiler,,,,,,,,,,,,', 'A,B,,"two\nlines",,,U2,oven,,,,,,,,,,,,'));
     expect(preview.problems).toMatchObject([{ line: 4, column: 'kind' }]);
   });
 });
@@ -143,9 +139,7 @@ describe('calls', () => {
     const { body: found } = await manager.get('/api/search?q=hp-1');
     const { body: unit } = await manager.get(`/api/units/${found[0].id}`).expect(200);
     expect(unit.verdict.flags.map((f: { kind: string }) => f.kind)).toContain('leaker');
-    const [pounds] = await server.db.rows<{ lb: number }>(
-      "select sum(pounds) as lb from refrigerant_movements where to_place = 'circuit 1'",
-    );
+    const [pounds] = await server.db.rows<{ lb: number }>("select sum(pounds) as lb from refrigerant_movements where to_place = 'circuit 1'");
     expect(pounds?.lb).toBe(5.5);
     expect(unit.calls.find((c: { ref: string }) => c.ref === 'K-1')).toMatchObject({
       receivedAt: '2025-04-20T12:15:00.000Z',
@@ -155,10 +149,7 @@ describe('calls', () => {
 
   it('go out and come in again byte for byte in an empty company', async () => {
     await send(manager, 'calls', PAST, 'all or nothing');
-    const [unitsOut, callsOut] = [
-      await text(manager, '/api/exports/units.csv'),
-      await text(manager, '/api/exports/calls.csv'),
-    ];
+    const [unitsOut, callsOut] = [await text(manager, '/api/exports/units.csv'), await text(manager, '/api/exports/calls.csv')];
     expect(callsOut).toContain('washed coil [cooling start-up]');
     const empty = await testServer();
     const other = await empty.as('manager');
@@ -181,13 +172,9 @@ describe('calls', () => {
       changed: 2,
       unchanged: 2,
     });
-    const [pounds] = await server.db.rows<{ lb: number }>(
-      "select sum(pounds) as lb from refrigerant_movements where to_place = 'circuit 1'",
-    );
+    const [pounds] = await server.db.rows<{ lb: number }>("select sum(pounds) as lb from refrigerant_movements where to_place = 'circuit 1'");
     expect(pounds?.lb).toBe(7);
-    const [kept] = await server.db.rows<{ n: number }>(
-      "select count(*)::int as n from entries where kind = 'refrigerant'",
-    );
+    const [kept] = await server.db.rows<{ n: number }>("select count(*)::int as n from entries where kind = 'refrigerant'");
     expect(kept?.n).toBe(3);
     expect((await send(manager, 'calls', corrected, 'all or nothing')).preview.counts).toMatchObject({
       changed: 0,
@@ -221,9 +208,7 @@ describe('calls', () => {
 
 describe('progress and cancel', () => {
   it('reports progress in rising steps over many rows', async () => {
-    const many = units(
-      ...Array.from({ length: 5000 }, (_, i) => `C${i % 50},S${i % 200},,,,,U${i},exhaust fan,,,,,,,,,,,,`),
-    );
+    const many = units(...Array.from({ length: 5000 }, (_, i) => `C${i % 50},S${i % 200},,,,,U${i},exhaust fan,,,,,,,,,,,,`));
     const { lines } = await send(manager, 'units', many, 'all or nothing');
     const done = lines.filter((l): l is { kind: string; done: number } => l.kind === 'progress').map((l) => l.done);
     expect(done.length).toBeGreaterThan(4);
@@ -238,9 +223,7 @@ describe('an action with marks', () => {
       tasks: ['filters and belts'],
       leakRepair: 'proven',
     });
-    expect(putTogether('Washed coil', ['filters and belts'], 'proven')).toBe(
-      'Washed coil [filters and belts] [leak repair proven]',
-    );
+    expect(putTogether('Washed coil', ['filters and belts'], 'proven')).toBe('Washed coil [filters and belts] [leak repair proven]');
     expect(putTogether('', [], null)).toBe('');
   });
 });

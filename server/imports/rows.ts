@@ -154,13 +154,8 @@ const TASK_KEYS = new Set(MAINTENANCE_TASKS.map((task) => task.key));
 
 /** Rows of a calls file, the action taken apart into words and the marks in brackets that stand for facts. */
 export function readCallRows(content: string, zone: string): ReadRows {
-  const keyOf = (r: StagedRow) =>
-    r.ref !== null ? `ref ${r.ref}` : JSON.stringify([r.customer, r.site, r.unit, r.received_at, r.complaint]);
-  const read = withoutTwins(
-    readRows(content, CALL_CELLS, ['customer', 'site', 'received_at', 'complaint'], zone),
-    'ref',
-    keyOf,
-  );
+  const keyOf = (r: StagedRow) => (r.ref !== null ? `ref ${r.ref}` : JSON.stringify([r.customer, r.site, r.unit, r.received_at, r.complaint]));
+  const read = withoutTwins(readRows(content, CALL_CELLS, ['customer', 'site', 'received_at', 'complaint'], zone), 'ref', keyOf);
   const problems = [...read.problems];
   const rows = read.rows.flatMap((row) => {
     if (row.completed_at !== null && String(row.completed_at) < String(row.received_at)) {
@@ -195,8 +190,7 @@ export function takeApart(action: string): { text: string; tasks: string[]; leak
   const text = action.replace(/\s*\[([^\]]+)\]/g, (mark, inside: string) => {
     const word = inside.toLowerCase();
     if (TASK_KEYS.has(word)) tasks.push(word);
-    else if (word === 'leak repair proven' || word === 'leak repair not proven')
-      leakRepair = word.slice('leak repair '.length);
+    else if (word === 'leak repair proven' || word === 'leak repair not proven') leakRepair = word.slice('leak repair '.length);
     else return mark;
     return '';
   });
@@ -205,7 +199,5 @@ export function takeApart(action: string): { text: string; tasks: string[]; leak
 
 /** The inverse of {@link takeApart}. */
 export function putTogether(text: string, tasks: readonly string[], leakRepair: string | null): string {
-  return [text, ...[...tasks].sort().map((task) => `[${task}]`), ...(leakRepair ? [`[leak repair ${leakRepair}]`] : [])]
-    .filter(Boolean)
-    .join(' ');
+  return [text, ...[...tasks].sort().map((task) => `[${task}]`), ...(leakRepair ? [`[leak repair ${leakRepair}]`] : [])].filter(Boolean).join(' ');
 }

@@ -1,13 +1,6 @@
 import type { Transaction } from 'sequelize';
 import { componentClassOf, normaliseWord } from '#core/vocabulary';
-import type {
-  ApplyMode,
-  ImportCounts,
-  ImportKind,
-  ImportPreview,
-  ImportProgress,
-  RowProblem,
-} from '#contracts/imports';
+import type { ApplyMode, ImportCounts, ImportKind, ImportPreview, ImportProgress, RowProblem } from '#contracts/imports';
 import type { Dependencies } from '../dependencies.ts';
 import type { Database } from '../db/connect.ts';
 import { Problem } from '../http/problem.ts';
@@ -63,8 +56,7 @@ export async function importFile(
   }: { mode?: ApplyMode; actor: string; progress?: (line: ImportProgress) => void; gone?: () => boolean },
 ): Promise<ImportPreview> {
   const { timeZone } = await companyNow(db);
-  const read: ReadRows =
-    file.kind === 'units' ? readUnitRows(file.content, timeZone) : readCallRows(file.content, timeZone);
+  const read: ReadRows = file.kind === 'units' ? readUnitRows(file.content, timeZone) : readCallRows(file.content, timeZone);
   const steps = read.rows.length * 2;
   let result: Result;
   try {
@@ -77,8 +69,7 @@ export async function importFile(
           if (gone()) throw new Problem(499, 'The import was cancelled');
         },
       };
-      const done =
-        file.kind === 'units' ? await importUnits(run, read.rows, timeZone) : await importCalls(run, read.rows);
+      const done = file.kind === 'units' ? await importUnits(run, read.rows, timeZone) : await importCalls(run, read.rows);
       if (mode === undefined) throw new Rehearsed(done);
       const bad = [...read.problems, ...done.problems];
       if (mode === 'all or nothing' && bad.length > 0) {
@@ -110,19 +101,12 @@ export async function importFile(
     counts: { rows: read.total, ...result.counts },
     problems,
     badRows: new Set(problems.map((p) => p.line)).size,
-    sample: read.rows
-      .slice(0, 5)
-      .map((row) => Object.fromEntries(Object.entries(row).map(([k, v]) => [k, v === null ? '' : String(v)]))),
+    sample: read.rows.slice(0, 5).map((row) => Object.fromEntries(Object.entries(row).map(([k, v]) => [k, v === null ? '' : String(v)]))),
     unmappedWords: file.kind === 'calls' ? await unmapped(db, read.rows) : [],
   };
 }
 
-async function stage(
-  { db, transaction, report, goOn }: Run,
-  rows: readonly StagedRow[],
-  create: string,
-  fill: string,
-): Promise<void> {
+async function stage({ db, transaction, report, goOn }: Run, rows: readonly StagedRow[], create: string, fill: string): Promise<void> {
   await db.run(create, [], transaction);
   for (let from = 0; from < rows.length; from += CHUNK) {
     goOn();

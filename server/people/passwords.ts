@@ -6,9 +6,7 @@ const KEY_BYTES = 32;
 
 function derive(password: string, salt: Buffer, cost: { N: number; r: number; p: number }): Promise<Buffer> {
   return new Promise((resolve, reject) => {
-    scrypt(password.normalize('NFKC'), salt, KEY_BYTES, { ...cost, maxmem: COST.maxmem }, (error, key) =>
-      error ? reject(error) : resolve(key),
-    );
+    scrypt(password.normalize('NFKC'), salt, KEY_BYTES, { ...cost, maxmem: COST.maxmem }, (error, key) => (error ? reject(error) : resolve(key)));
   });
 }
 

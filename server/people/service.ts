@@ -20,11 +20,7 @@ let decoy: Promise<string> | undefined;
  *
  * @throws Problem 401 when name and password do not belong together, 429 after ten wrong tries in a quarter of an hour
  */
-export async function signIn(
-  { db, sessionPool }: Pick<Dependencies, 'db' | 'sessionPool'>,
-  body: SignInBody,
-  address: string,
-): Promise<SignedIn> {
+export async function signIn({ db, sessionPool }: Pick<Dependencies, 'db' | 'sessionPool'>, body: SignInBody, address: string): Promise<SignedIn> {
   const limiter = new RateLimiterPostgres({
     storeClient: sessionPool,
     tableName: 'throttle',
@@ -50,10 +46,7 @@ export async function signIn(
   return { id: user.id, login: user.login, displayName: user.displayName, role: user.role, crewId: user.crewId };
 }
 
-export async function sessionView(
-  { db, clock }: Pick<Dependencies, 'db' | 'clock'>,
-  user: SignedIn | undefined,
-): Promise<SessionView> {
+export async function sessionView({ db, clock }: Pick<Dependencies, 'db' | 'clock'>, user: SignedIn | undefined): Promise<SessionView> {
   const company = await companyNow(db);
   const today = todayIn(clock, company.timeZone);
   const demo = await settingAsOf(db, 'demo', today);

@@ -90,10 +90,7 @@ export class DriveTimes {
 
   private async ask(places: readonly Position[], day: PlainDate, depart: number): Promise<number[]> {
     const coordinates = places.map(({ lat, lon }) => `${lon},${lat}`).join(';');
-    const url = (this.template as string)
-      .replace('{coordinates}', coordinates)
-      .replace('{depart}', clockText(depart))
-      .replace('{day}', day);
+    const url = (this.template as string).replace('{coordinates}', coordinates).replace('{depart}', clockText(depart)).replace('{day}', day);
     let body: unknown;
     try {
       const response = await fetch(url, { signal: AbortSignal.timeout(10_000) });

@@ -51,9 +51,7 @@ export async function dueSites(
   );
   const callsAt = new Map(waiting.map((row) => [row.siteId, row.calls]));
   const sites = [...groupBy(units, (u) => u.siteId)].flatMap(([siteId, own]) => {
-    const due = own.flatMap((unit) =>
-      dueTasks({ unitId: unit.id, kind: unit.kind, status: unit.status, lastDone: unit.lastDone ?? {} }, asOf, days),
-    );
+    const due = own.flatMap((unit) => dueTasks({ unitId: unit.id, kind: unit.kind, status: unit.status, lastDone: unit.lastDone ?? {} }, asOf, days));
     const [first] = own;
     if (!first || due.length === 0) return [];
     const { site, customer, lat, lon } = first;

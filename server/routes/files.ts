@@ -17,11 +17,7 @@ export function routeCalendar(route: RoutePage, company: string): string {
       start: instantAt(route.day, stop.startAt, route.timeZone),
       end: instantAt(route.day, stop.leaveAt, route.timeZone),
       summary: `${site?.site ?? 'site'} · ${site?.customer ?? ''}`,
-      description: [
-        `${company}, ${route.crew.name}`,
-        ...(site?.work ?? []),
-        ...(site?.access ? [`Access: ${site.access}`] : []),
-      ].join('\n'),
+      description: [`${company}, ${route.crew.name}`, ...(site?.work ?? []), ...(site?.access ? [`Access: ${site.access}`] : [])].join('\n'),
       ...(site?.address ? { location: site.address } : {}),
       ...(site && site.lat !== null && site.lon !== null ? { geo: { lat: site.lat, lon: site.lon } } : {}),
     });
@@ -47,8 +43,7 @@ export function routeTrack(route: RoutePage): string {
   point(route.crew.lat, route.crew.lon, route.plan.departAt, 'Yard', '');
   for (const stop of route.plan.stops) {
     const site = route.stops.find((s) => s.siteId === stop.stopId);
-    if (site && site.lat !== null && site.lon !== null)
-      point(site.lat, site.lon, stop.arriveAt, site.site, site.work.join('; '));
+    if (site && site.lat !== null && site.lon !== null) point(site.lat, site.lon, stop.arriveAt, site.site, site.work.join('; '));
   }
   point(route.crew.lat, route.crew.lon, route.plan.returnAt, 'Yard', '');
   return root.end({ prettyPrint: true });

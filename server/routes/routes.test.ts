@@ -43,10 +43,7 @@ beforeAll(async () => {
         access: 'side door',
       })
       .expect(201);
-    await agent
-      .post('/api/units')
-      .send({ id: randomUUID(), siteId, tag: 'RTU-1', kind: 'package cooling only' })
-      .expect(201);
+    await agent.post('/api/units').send({ id: randomUUID(), siteId, tag: 'RTU-1', kind: 'package cooling only' }).expect(201);
   }
 });
 afterAll(async () => {
@@ -55,10 +52,7 @@ afterAll(async () => {
 });
 
 async function planDay(): Promise<{ problem: RoutingProblem; plan: Plan; notes: string[] }> {
-  const { body } = await agent
-    .post('/api/routes/problem')
-    .send({ day: DAY, crewId: server.crewId, siteIds })
-    .expect(200);
+  const { body } = await agent.post('/api/routes/problem').send({ day: DAY, crewId: server.crewId, siteIds }).expect(200);
   return { problem: body.problem, plan: exactPlan(body.problem), notes: body.notes };
 }
 
@@ -90,13 +84,8 @@ describe('planning a day', () => {
         leaveAt: s.leaveAt - 4,
       })),
     };
-    const refused = await agent
-      .post('/api/routes')
-      .send({ id: randomUUID(), day: DAY, crewId: server.crewId, siteIds, plan: rushed })
-      .expect(422);
-    expect(refused.body.errors.map((e: { message: string }) => e.message).join()).toContain(
-      'sooner than the roads allow',
-    );
+    const refused = await agent.post('/api/routes').send({ id: randomUUID(), day: DAY, crewId: server.crewId, siteIds, plan: rushed }).expect(422);
+    expect(refused.body.errors.map((e: { message: string }) => e.message).join()).toContain('sooner than the roads allow');
   });
 
   it('saves a plan once, opens a visit at each stop and takes its units off the due list', async () => {
@@ -122,8 +111,7 @@ describe('planning a day', () => {
     expect(events).toHaveLength(4);
     const { body: route } = await agent.get(`/api/routes/${routeId}`);
     const first = route.plan.stops[0];
-    const minutes =
-      (events[0]?.startDate.toJSDate().getTime() as number) / 60000 - Date.parse(`${DAY}T04:00:00Z`) / 60000;
+    const minutes = (events[0]?.startDate.toJSDate().getTime() as number) / 60000 - Date.parse(`${DAY}T04:00:00Z`) / 60000;
     expect(minutes).toBeCloseTo(first.startAt, 0);
     const gpx = (
       await agent
@@ -155,9 +143,7 @@ describe('the routing engine', () => {
   ];
 
   it('may be a plain one without traffic: its times are stretched by the usual rush hours', async () => {
-    const plain = new DriveTimes(
-      `http://127.0.0.1:${(engine.address() as AddressInfo).port}/table/v1/driving/{coordinates}?annotations=duration`,
-    );
+    const plain = new DriveTimes(`http://127.0.0.1:${(engine.address() as AddressInfo).port}/table/v1/driving/{coordinates}?annotations=duration`);
     const table = await plain.table(places, DAY);
     const at = (minute: number) => table.minutes[table.samples.indexOf(minute)]?.[1] as number;
     expect(plain.knowsTraffic).toBe(false);

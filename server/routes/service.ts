@@ -24,18 +24,12 @@ interface StopWork {
 }
 
 /** A crew's day as the solver sees it: stops with time on site, opening hours and weight, and drive times through the day. */
-export async function routingProblemFor(
-  { db, driveTimes }: Needs,
-  body: ProblemBody,
-): Promise<ProblemView & { work: StopWork[] }> {
+export async function routingProblemFor({ db, driveTimes }: Needs, body: ProblemBody): Promise<ProblemView & { work: StopWork[] }> {
   const crew = await db.models.Crew.findByPk(body.crewId);
   if (!crew) throw invalid([{ path: 'crewId', message: 'there is no such crew' }]);
   const due = await dueSites(db, body.day, HORIZON_DAYS, body.siteIds);
   const sites = await db.models.Site.findAll({ where: { id: body.siteIds } });
-  const [crewSize] = await db.rows<{ n: number }>(
-    'select count(*)::int as n from users where crew_id = $1 and active',
-    [crew.id],
-  );
+  const [crewSize] = await db.rows<{ n: number }>('select count(*)::int as n from users where crew_id = $1 and active', [crew.id]);
   const hands = Math.max(1, crewSize?.n ?? 1);
   const left: { siteId: string; site: string; why: string }[] = [];
   const notes: string[] = [];
@@ -56,12 +50,8 @@ export async function routingProblemFor(
     }
     return [];
   });
-  if (!driveTimes.knowsTraffic)
-    notes.push('The routing engine knows no traffic: its drive times are stretched by the usual rush hours.');
-  const travel = await driveTimes.table(
-    [{ lat: crew.yardLat, lon: crew.yardLon }, ...chosen.map((c) => c.position)],
-    body.day,
-  );
+  if (!driveTimes.knowsTraffic) notes.push('The routing engine knows no traffic: its drive times are stretched by the usual rush hours.');
+  const travel = await driveTimes.table([{ lat: crew.yardLat, lon: crew.yardLon }, ...chosen.map((c) => c.position)], body.day);
   return {
     problem: {
       shift: { start: crew.shiftStart, end: crew.shiftEnd },
@@ -133,8 +123,7 @@ export async function saveRoute(needs: Needs, body: NewRoute, actor: string): Pr
       [body.id, body.crewId, body.day, JSON.stringify(problem), JSON.stringify(body.plan), JSON.stringify(work), actor],
       transaction,
     );
-    for (const stop of body.plan.stops)
-      await openVisit(needs, body, work.find((w) => w.siteId === stop.stopId) as StopWork, transaction);
+    for (const stop of body.plan.stops) await openVisit(needs, body, work.find((w) => w.siteId === stop.stopId) as StopWork, transaction);
     await writeLog(db, transaction, {
       actor,
       action: 'plan route',
@@ -146,12 +135,7 @@ export async function saveRoute(needs: Needs, body: NewRoute, actor: string): Pr
   return routeRecord(db, body.id);
 }
 
-async function openVisit(
-  { db, clock }: Needs,
-  route: NewRoute,
-  work: StopWork,
-  transaction: Transaction,
-): Promise<void> {
+async function openVisit({ db, clock }: Needs, route: NewRoute, work: StopWork, transaction: Transaction): Promise<void> {
   const visit = await db.models.Visit.create(
     { siteId: work.siteId, crewId: route.crewId, routeId: route.id, plannedFor: route.day },
     { transaction },
@@ -222,9 +206,7 @@ export async function routeRecord(db: Database, id: string): Promise<RoutePage> 
     problem: RoutePage['problem'];
     plan: RoutePage['plan'];
     work: StopWork[];
-  }>('select id, day, crew_id as "crewId", problem, plan, work from routes where id = $1 and cancelled_at is null', [
-    id,
-  ]);
+  }>('select id, day, crew_id as "crewId", problem, plan, work from routes where id = $1 and cancelled_at is null', [id]);
   if (!route) throw notFound('Route');
   const crew = await db.models.Crew.findByPk(route.crewId);
   if (!crew) throw notFound('Crew');

@@ -27,7 +27,6 @@ export const settingRoutes: readonly Route[] = [
     method: 'get',
     path: '/api/map',
     action: 'read',
-    handle: async ({ db }) =>
-      (await settingAsOf(db, 'map base', '9999-12-31')) ?? { type: 'FeatureCollection', features: [] },
+    handle: async ({ db }) => (await settingAsOf(db, 'map base', '9999-12-31')) ?? { type: 'FeatureCollection', features: [] },
   },
 ];

@@ -1,13 +1,7 @@
 import type { z } from 'zod';
 import type { Transaction } from 'sequelize';
 import type { PlainDate } from '#core/time';
-import {
-  SETTING_DEFAULTS,
-  SETTING_SHAPES,
-  type NewSetting,
-  type SettingName,
-  type SettingRow,
-} from '#contracts/settings';
+import { SETTING_DEFAULTS, SETTING_SHAPES, type NewSetting, type SettingName, type SettingRow } from '#contracts/settings';
 import type { HistorySettings } from '#core/history';
 import type { Database } from '../db/connect.ts';
 import { firstTime } from '../http/once.ts';
@@ -35,11 +29,7 @@ export async function companyNow(db: Database, transaction?: Transaction): Promi
   return (await settingAsOf(db, 'company', '9999-12-31', transaction)) ?? SETTING_DEFAULTS.company;
 }
 
-export async function historySettings(
-  db: Database,
-  day: PlainDate,
-  transaction?: Transaction,
-): Promise<HistorySettings> {
+export async function historySettings(db: Database, day: PlainDate, transaction?: Transaction): Promise<HistorySettings> {
   return (await settingAsOf(db, 'history', day, transaction)) ?? SETTING_DEFAULTS.history;
 }
 

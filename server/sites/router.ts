@@ -28,7 +28,6 @@ export const siteRoutes: readonly Route[] = [
     method: 'patch',
     path: '/api/sites/:id',
     action: 'edit record',
-    handle: (context) =>
-      updateSite(context, parse(uuid, context.params.id), parse(sitePatch, context.body), context.user.id),
+    handle: (context) => updateSite(context, parse(uuid, context.params.id), parse(sitePatch, context.body), context.user.id),
   },
 ];

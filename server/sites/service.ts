@@ -15,10 +15,7 @@ import { SITE_COLUMNS_SQL } from './queries.ts';
 
 /** A site with its units worst first, its open calls and its last visits. @throws Problem 404 */
 export async function siteRecord({ db, clock }: Pick<Dependencies, 'db' | 'clock'>, id: string): Promise<SitePage> {
-  const [site] = await db.rows<SiteView>(
-    `select ${SITE_COLUMNS_SQL} from sites s join customers c on c.id = s.customer_id where s.id = $1`,
-    [id],
-  );
+  const [site] = await db.rows<SiteView>(`select ${SITE_COLUMNS_SQL} from sites s join customers c on c.id = s.customer_id where s.id = $1`, [id]);
   if (!site) throw notFound('Site');
   await refreshStale(db, clock, todayIn(clock, site.timeZone));
   const units = await db.rows<UnitRow>(
@@ -34,11 +31,7 @@ export async function siteRecord({ db, clock }: Pick<Dependencies, 'db' | 'clock
   return { ...site, units, openCalls: await openCallsOfSite(db, id), recentVisits };
 }
 
-export async function createSite(
-  needs: Pick<Dependencies, 'db' | 'clock'>,
-  body: NewSite,
-  actor: string,
-): Promise<SitePage> {
+export async function createSite(needs: Pick<Dependencies, 'db' | 'clock'>, body: NewSite, actor: string): Promise<SitePage> {
   const { db } = needs;
   await db.transaction(async (transaction) => {
     if (!(await firstTime(db, transaction, { id: body.id, body, actor }))) return;

@@ -69,11 +69,7 @@ interface EntryRecord {
 export const callName = (ref: string | null, receivedOn: string) => ref ?? `of ${receivedOn}`;
 
 /** Loads the history of many units with a fixed number of queries, whatever their number. */
-export async function loadFacts(
-  db: Database,
-  unitIds: readonly string[],
-  transaction?: Transaction,
-): Promise<Map<string, LoadedFacts>> {
+export async function loadFacts(db: Database, unitIds: readonly string[], transaction?: Transaction): Promise<Map<string, LoadedFacts>> {
   const ids = [unitIds];
   const read = <T extends object>(sql: string) => db.rows<T>(sql, ids, transaction);
   const units = await read<UnitRecord>(`
@@ -111,9 +107,7 @@ export async function loadFacts(
         own.filter((e) => e.kind === 'finding' && e.callId !== null),
         (e) => e.callId as string,
       );
-      const callFacts = (callsOf.get(unit.id) ?? []).map((call) =>
-        callFact(call, findings.get(call.id) ?? [], day, words),
-      );
+      const callFacts = (callsOf.get(unit.id) ?? []).map((call) => callFact(call, findings.get(call.id) ?? [], day, words));
       const facts: UnitFacts = {
         unitId: unit.id,
         kind: unit.kind,
@@ -123,9 +117,7 @@ export async function loadFacts(
         refrigerants: unit.refrigerants ?? [],
         calls: callFacts,
         additions: own.filter((e) => e.kind === 'refrigerant').flatMap((e) => additionFact(e, day)),
-        provenLeakRepairs: own
-          .filter((e) => e.kind === 'work' && e.body.leakRepair === 'proven')
-          .map((e) => day(e.occurredAt)),
+        provenLeakRepairs: own.filter((e) => e.kind === 'work' && e.body.leakRepair === 'proven').map((e) => day(e.occurredAt)),
         openConditions: (conditionsOf.get(unit.id) ?? []).map((c) => ({
           id: c.id,
           kind: c.kind,
@@ -165,9 +157,7 @@ function callFact(
   day: (at: Date) => PlainDate,
   words: ReadonlyMap<string, ComponentClass>,
 ): CallFact {
-  const systems = [call.system, ...findings.map((f) => f.body.system)].filter(
-    (s): s is System => s !== null && s !== undefined,
-  );
+  const systems = [call.system, ...findings.map((f) => f.body.system)].filter((s): s is System => s !== null && s !== undefined);
   const receivedOn = day(call.receivedAt);
   return {
     id: call.id,

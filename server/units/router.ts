@@ -28,7 +28,6 @@ export const unitRoutes: readonly Route[] = [
     method: 'patch',
     path: '/api/units/:id',
     action: 'edit record',
-    handle: (context) =>
-      updateUnit(context, parse(uuid, context.params.id), parse(unitPatch, context.body), context.user.id),
+    handle: (context) => updateUnit(context, parse(uuid, context.params.id), parse(unitPatch, context.body), context.user.id),
   },
 ];

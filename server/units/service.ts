@@ -97,12 +97,7 @@ export async function createUnit({ db, clock }: Needs, body: NewUnit, actor: str
   return unitRecord({ db, clock }, body.id);
 }
 
-export async function updateUnit(
-  { db, clock }: Needs,
-  id: string,
-  { version, ...patch }: UnitPatch,
-  actor: string,
-): Promise<UnitPage> {
+export async function updateUnit({ db, clock }: Needs, id: string, { version, ...patch }: UnitPatch, actor: string): Promise<UnitPage> {
   await db.transaction(async (transaction) => {
     await updateVersion(db.models.Unit, id, version, patch, {
       transaction,

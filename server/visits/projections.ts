@@ -56,23 +56,12 @@ const refrigerant: Projection = {
     for (const move of moves) {
       await db.run(
         `insert into refrigerant_movements (entry_id, unit_id, circuit_id, refrigerant, from_place, to_place, pounds, moved_at, by_user) values ($1, $2, $3, $4, $5, $6, $7, $8, $9)`,
-        [
-          entry.id,
-          unitId,
-          circuit?.id ?? null,
-          body.refrigerant,
-          move.from,
-          move.to,
-          move.pounds,
-          entry.occurredAt,
-          entry.authorId,
-        ],
+        [entry.id, unitId, circuit?.id ?? null, body.refrigerant, move.from, move.to, move.pounds, entry.occurredAt, entry.authorId],
         transaction,
       );
     }
   },
-  undo: async ({ db, transaction, entry }) =>
-    void (await db.run('delete from refrigerant_movements where entry_id = $1', [entry.id], transaction)),
+  undo: async ({ db, transaction, entry }) => void (await db.run('delete from refrigerant_movements where entry_id = $1', [entry.id], transaction)),
 };
 
 const conditionLeft: Projection = {
@@ -80,24 +69,12 @@ const conditionLeft: Projection = {
     const body = entry.body as EntryBody<'condition left'>;
     await db.run(
       'insert into open_conditions (id, unit_id, kind, hazard, text, opened_at, opened_by) values ($1, $2, $3, $4, $5, $6, $7)',
-      [
-        entry.id,
-        needUnit(entry, 'a condition'),
-        body.condition,
-        CONDITION_KINDS[body.condition].hazard,
-        body.text,
-        entry.occurredAt,
-        entry.authorId,
-      ],
+      [entry.id, needUnit(entry, 'a condition'), body.condition, CONDITION_KINDS[body.condition].hazard, body.text, entry.occurredAt, entry.authorId],
       transaction,
     );
   },
   undo: async ({ db, transaction, entry }) =>
-    void (await db.run(
-      'update open_conditions set closed_at = coalesce(closed_at, now()) where id = $1',
-      [entry.id],
-      transaction,
-    )),
+    void (await db.run('update open_conditions set closed_at = coalesce(closed_at, now()) where id = $1', [entry.id], transaction)),
 };
 
 const conditionClosed: Projection = {
@@ -114,11 +91,7 @@ const conditionClosed: Projection = {
     if (!known) throw invalid([{ path: 'body.conditionId', message: 'there is no such open condition' }]);
   },
   undo: async ({ db, transaction, entry }) =>
-    void (await db.run(
-      'update open_conditions set closed_at = null, closed_by_entry = null where closed_by_entry = $1',
-      [entry.id],
-      transaction,
-    )),
+    void (await db.run('update open_conditions set closed_at = null, closed_by_entry = null where closed_by_entry = $1', [entry.id], transaction)),
 };
 
 const work: Projection = {
@@ -139,18 +112,10 @@ const work: Projection = {
       [unitId, installed.slot, classOfSlot(installed.slot) ?? null],
       transaction,
     );
-    const [slot] = await db.rows<{ id: string }>(
-      'select id from slots where unit_id = $1 and name = $2',
-      [unitId, installed.slot],
-      transaction,
-    );
+    const [slot] = await db.rows<{ id: string }>('select id from slots where unit_id = $1 and name = $2', [unitId, installed.slot], transaction);
     const slotId = slot?.id as string;
     const day = localDate(entry.occurredAt, timeZone);
-    const [later] = await db.rows(
-      'select 1 from components where slot_id = $1 and lower(during) > $2::date',
-      [slotId, day],
-      transaction,
-    );
+    const [later] = await db.rows('select 1 from components where slot_id = $1 and lower(during) > $2::date', [slotId, day], transaction);
     if (later)
       throw new Problem(409, 'A later component is already in this slot', {
         detail: 'Amend that entry first, then record this one.',
@@ -191,8 +156,7 @@ const work: Projection = {
 const leave: Projection = {
   apply: async ({ db, transaction, entry }) => {
     const body = entry.body as EntryBody<'leave'>;
-    const open =
-      "k.id in (select call_id from visit_calls where visit_id = $1) and k.status not in ('cancelled', 'completed')";
+    const open = "k.id in (select call_id from visit_calls where visit_id = $1) and k.status not in ('cancelled', 'completed')";
     if (body.outcome === 'completed') {
       await db.run(
         `update calls k set status = 'completed', completed_at = $2, version = version + 1 where ${open}`,

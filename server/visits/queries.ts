@@ -38,10 +38,7 @@ interface UnitOfVisit extends Omit<VisitPage['units'][number], 'due'> {
 
 /** A visit with everything its sheet needs offline: units, circuits, slots, conditions, what is due, entries so far. @throws Problem 404 */
 export async function visitRecord({ db, clock }: Pick<Dependencies, 'db' | 'clock'>, id: string): Promise<VisitPage> {
-  const [visit] = await db.rows<VisitRow & { access: string | null; timeZone: string }>(
-    `${VISIT_SQL} where v.id = $1`,
-    [id],
-  );
+  const [visit] = await db.rows<VisitRow & { access: string | null; timeZone: string }>(`${VISIT_SQL} where v.id = $1`, [id]);
   if (!visit) throw notFound('Visit');
   const units = await db.rows<UnitOfVisit>(
     `select u.id, u.tag, u.kind, u.status, u.area_served as "areaServed", u.handling_notes as "handlingNotes", coalesce(m.sentence, '') as sentence,
@@ -65,11 +62,11 @@ export async function visitRecord({ db, clock }: Pick<Dependencies, 'db' | 'cloc
           unit.circuits.map((c) => c.number),
           unit.slots,
         ),
-        due: dueTasks(
-          { unitId: unit.id, kind: unit.kind as UnitKind, status, lastDone: lastDone ?? {} },
-          today,
-          14,
-        ).map((due) => ({ key: due.task.key, title: due.task.title, text: due.reason.text })),
+        due: dueTasks({ unitId: unit.id, kind: unit.kind as UnitKind, status, lastDone: lastDone ?? {} }, today, 14).map((due) => ({
+          key: due.task.key,
+          title: due.task.title,
+          text: due.reason.text,
+        })),
       }))
       .sort((a, b) => Number(called.has(b.id)) - Number(called.has(a.id))),
     entries: await entriesOf(db, id),

@@ -23,15 +23,8 @@ export async function createVisit(needs: Needs, body: NewVisit, actor: string): 
     const calls = await db.models.Call.findAll({ where: { id: body.callIds }, transaction });
     const foreign = body.callIds.findIndex((id) => calls.find((call) => call.id === id)?.siteId !== body.siteId);
     if (foreign >= 0) throw invalid([{ path: `callIds.${foreign}`, message: 'this call belongs to another site' }]);
-    await db.models.Visit.create(
-      { id: body.id, siteId: body.siteId, crewId: body.crewId, plannedFor: body.plannedFor },
-      { transaction },
-    );
-    await db.run(
-      'insert into visit_calls (visit_id, call_id) select $1, unnest($2::uuid[])',
-      [body.id, body.callIds],
-      transaction,
-    );
+    await db.models.Visit.create({ id: body.id, siteId: body.siteId, crewId: body.crewId, plannedFor: body.plannedFor }, { transaction });
+    await db.run('insert into visit_calls (visit_id, call_id) select $1, unnest($2::uuid[])', [body.id, body.callIds], transaction);
     await writeLog(db, transaction, { actor, action: 'create', entity: 'visit', entityId: body.id, detail: body });
   });
   return visitRecord(needs, body.id);
@@ -55,9 +48,7 @@ export async function addEntry({ db, clock }: Needs, entry: NewEntry, actor: str
     if (!visit) throw notFound('Visit');
     const occurredAt = new Date(entry.occurredAt);
     if (occurredAt.getTime() > clock.now().getTime() + FUTURE_MS) {
-      throw invalid([
-        { path: 'occurredAt', message: 'lies more than a day in the future; is the clock of this device right?' },
-      ]);
+      throw invalid([{ path: 'occurredAt', message: 'lies more than a day in the future; is the clock of this device right?' }]);
     }
     const place = await placeOf(db, transaction, entry, visit.siteId);
     const stored: StoredEntry = {
@@ -69,9 +60,7 @@ export async function addEntry({ db, clock }: Needs, entry: NewEntry, actor: str
       occurredAt,
       authorId: actor,
     };
-    const superseded = entry.supersedes
-      ? await supersededEntry(db, transaction, entry.supersedes, entry.visitId)
-      : undefined;
+    const superseded = entry.supersedes ? await supersededEntry(db, transaction, entry.supersedes, entry.visitId) : undefined;
     const step = { db, transaction, timeZone: visit.timeZone };
     if (superseded) await PROJECTIONS[superseded.kind as EntryKind].undo({ ...step, entry: superseded });
     await db.run(
@@ -119,8 +108,7 @@ async function placeOf(
   const unitId = entry.unitId ?? (aboutVisit ? null : (only?.unitId ?? null));
   if (unitId !== null) {
     const unit = await db.models.Unit.findByPk(unitId, { transaction });
-    if (!unit || unit.siteId !== siteId)
-      throw invalid([{ path: 'unitId', message: 'this unit does not stand on that site' }]);
+    if (!unit || unit.siteId !== siteId) throw invalid([{ path: 'unitId', message: 'this unit does not stand on that site' }]);
   }
   const own = calls.find((call) => unitId !== null && call.unitId === unitId);
   // A call that came in without a unit gets the one the first finding names.
@@ -131,12 +119,7 @@ async function placeOf(
   return { unitId, callId: own?.id ?? (only && (unitId === null || only.unitId === null) ? only.id : null) };
 }
 
-async function supersededEntry(
-  db: Database,
-  transaction: Transaction,
-  id: string,
-  visitId: string,
-): Promise<StoredEntry> {
+async function supersededEntry(db: Database, transaction: Transaction, id: string, visitId: string): Promise<StoredEntry> {
   const [old] = await db.rows<StoredEntry & { amended: boolean }>(
     `select id, visit_id as "visitId", call_id as "callId", unit_id as "unitId", kind, body, occurred_at as "occurredAt", author_id as "authorId",
        exists (select 1 from entries later where later.supersedes = e.id) as amended from entries e where id = $1 and visit_id = $2 for update`,
@@ -175,12 +158,7 @@ function canonicalBody(entry: NewEntry): unknown {
   return { ...body, readings };
 }
 
-async function unitsTouched(
-  db: Database,
-  transaction: Transaction,
-  entry: StoredEntry,
-  superseded: StoredEntry | undefined,
-): Promise<string[]> {
+async function unitsTouched(db: Database, transaction: Transaction, entry: StoredEntry, superseded: StoredEntry | undefined): Promise<string[]> {
   const called = await db.rows<{ unitId: string }>(
     'select k.unit_id as "unitId" from visit_calls vc join calls k on k.id = vc.call_id where vc.visit_id = $1 and k.unit_id is not null',
     [entry.visitId],
@@ -195,11 +173,6 @@ async function unitsTouched(
           transaction,
         )
       : [];
-  const ids = [
-    entry.unitId,
-    superseded?.unitId,
-    ...closed.map((c) => c.unitId),
-    ...(wide ? called.map((c) => c.unitId) : []),
-  ];
+  const ids = [entry.unitId, superseded?.unitId, ...closed.map((c) => c.unitId), ...(wide ? called.map((c) => c.unitId) : [])];
   return [...new Set(ids.filter((id): id is string => id !== null && id !== undefined))];
 }

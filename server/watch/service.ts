@@ -23,10 +23,7 @@ export async function watchList(
   const where = `m.score > 0 and ($1::text is null or $1 = any(m.flag_kinds))
     and ($2::text is null or m.unit_id in (select id from search_documents where kind <> 'call' and kind = 'unit' and words @@ to_tsquery('simple', $2)))`;
   const bind = [list.flag ?? null, found ?? null];
-  const [count] = await db.rows<{ total: number }>(
-    `select count(*)::int as total from unit_summaries m where ${where}`,
-    bind,
-  );
+  const [count] = await db.rows<{ total: number }>(`select count(*)::int as total from unit_summaries m where ${where}`, bind);
   const rows = await db.rows<Omit<WatchRow, 'flags'> & { flags: (FlagView & { setAside: boolean })[] }>(
     `select u.id as "unitId", u.tag, u.kind, s.id as "siteId", s.name as site, c.name as customer, m.score, m.sentence, m.flags
      from (select * from unit_summaries m where ${where} order by m.score desc, m.unit_id limit ${list.limit} offset ${list.offset}) m

@@ -60,12 +60,7 @@ export function slowdown(road: string, minute: number, weekend: boolean): number
 }
 
 /** Quickest seconds from one node to all, with the node before each, at the traffic of one moment (Dijkstra 1959). */
-export function quickest(
-  graph: Graph,
-  from: number,
-  minute: number,
-  weekend: boolean,
-): { seconds: Float64Array; before: Int32Array } {
+export function quickest(graph: Graph, from: number, minute: number, weekend: boolean): { seconds: Float64Array; before: Int32Array } {
   const seconds = new Float64Array(graph.nodes.length).fill(Infinity);
   const before = new Int32Array(graph.nodes.length).fill(-1);
   const open = new Set<number>([from]);

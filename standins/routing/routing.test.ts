@@ -27,11 +27,7 @@ describe('the stand-in routing engine', () => {
   it('knows rush hour on working days only', async () => {
     const at = async (depart: string, day: string) =>
       (await ask(`/table/v1/driving/${PLACES}?depart=${depart}&day=${day}`)).durations[0]?.[1] as number;
-    const [rush, noon, sunday] = [
-      await at('08:00', '2026-03-04'),
-      await at('12:00', '2026-03-04'),
-      await at('08:00', '2026-03-08'),
-    ];
+    const [rush, noon, sunday] = [await at('08:00', '2026-03-04'), await at('12:00', '2026-03-04'), await at('08:00', '2026-03-08')];
     expect(rush).toBeGreaterThan(1.3 * noon);
     expect(sunday).toBeLessThan(rush);
   });

@@ -82,9 +82,7 @@ export default function CallScreen() {
           ) : null}
           {mayEdit ? <Button onClick={() => setEditing(true)}>Edit</Button> : null}
           {mayEdit && call.status !== 'cancelled' ? (
-            <Button onClick={() => void change({ cancelled: true }, `${call.ref} cancelled`, { cancelled: false })}>
-              Cancel the call
-            </Button>
+            <Button onClick={() => void change({ cancelled: true }, `${call.ref} cancelled`, { cancelled: false })}>Cancel the call</Button>
           ) : null}
           {call.status === 'cancelled' && can('take call') ? (
             <Button onClick={() => void change({ cancelled: false }, `${call.ref} open again`)}>Open again</Button>
@@ -137,9 +135,7 @@ export default function CallScreen() {
               </Field>
               <Button
                 disabled={!day_ || !call.crewId}
-                onClick={() =>
-                  void change({ scheduledOn: day_ }, `Planned for ${day(day_)}`, { scheduledOn: call.scheduledOn })
-                }
+                onClick={() => void change({ scheduledOn: day_ }, `Planned for ${day(day_)}`, { scheduledOn: call.scheduledOn })}
               >
                 Plan
               </Button>
@@ -159,9 +155,7 @@ export default function CallScreen() {
               ))}
             </>
           ) : (
-            <Empty>
-              Which unit it is will be known when somebody has found it; the first finding on the sheet names it.
-            </Empty>
+            <Empty>Which unit it is will be known when somebody has found it; the first finding on the sheet names it.</Empty>
           )}
         </Panel>
         <Panel title="Visits" className="lg:col-span-2">

@@ -39,8 +39,7 @@ const BLANK = {
   promisedTime: '',
 };
 
-const degrees = (text: string): number | undefined =>
-  text.trim() === '' || !Number.isFinite(Number(text)) ? undefined : Number(text);
+const degrees = (text: string): number | undefined => (text.trim() === '' || !Number.isFinite(Number(text)) ? undefined : Number(text));
 
 /** One page, driven by keys, filled in while the caller talks. Kept as a draft until it is saved or cleared. */
 export default function TakeCall() {
@@ -82,9 +81,7 @@ export default function TakeCall() {
 
   async function save() {
     setProblem(undefined);
-    const promisedAt = value.promisedTime
-      ? instantAt(value.scheduledOn || today, minutesOfDay(value.promisedTime), timeZone).toISOString()
-      : null;
+    const promisedAt = value.promisedTime ? instantAt(value.scheduledOn || today, minutesOfDay(value.promisedTime), timeZone).toISOString() : null;
     const numeric = (text: string) => (text.trim() === '' ? null : Number(text));
     const body = {
       id: id.current,
@@ -142,10 +139,7 @@ export default function TakeCall() {
     </select>
   );
   return (
-    <Screen
-      title="Take a call"
-      sentence={value.siteId ? `Call about ${value.siteName}` : 'Who is calling, and about which site?'}
-    >
+    <Screen title="Take a call" sentence={value.siteId ? `Call about ${value.siteName}` : 'Who is calling, and about which site?'}>
       <form
         className="grid gap-4 lg:grid-cols-2"
         onSubmit={(event) => {
@@ -175,12 +169,7 @@ export default function TakeCall() {
             </p>
           ) : null}
           <Field label="Complaint, in the caller's words" error={fieldError(problem, 'complaint')}>
-            <textarea
-              ref={complaintRef}
-              rows={3}
-              value={value.complaint}
-              onChange={(e) => set({ complaint: e.target.value })}
-            />
+            <textarea ref={complaintRef} rows={3} value={value.complaint} onChange={(e) => set({ complaint: e.target.value })} />
           </Field>
           <div className="grid grid-cols-2 gap-3 sm:grid-cols-3">
             <Field label="Caller">{text('caller')}</Field>
@@ -250,10 +239,7 @@ export default function TakeCall() {
         </div>
         <div>
           {value.siteId === '' ? (
-            <Empty>
-              Choose a site and what is known of its units stands here: what was left open, repeats, the last visit, who
-              knows the place.
-            </Empty>
+            <Empty>Choose a site and what is known of its units stands here: what was left open, repeats, the last visit, who knows the place.</Empty>
           ) : null}
           {known.error ? <Trouble error={known.error} retry={known.refetch} /> : null}
           {value.siteId !== '' && known.isLoading ? <Loading what="what is known" /> : null}

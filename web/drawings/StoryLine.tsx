@@ -113,10 +113,7 @@ export function StoryLine({
           ),
         )}
         {conditions.map((condition, i) => {
-          const [from, to] = [
-            x(condition.openedAt.slice(0, 10)),
-            condition.closedAt ? x(condition.closedAt.slice(0, 10)) : WIDTH,
-          ];
+          const [from, to] = [x(condition.openedAt.slice(0, 10)), condition.closedAt ? x(condition.closedAt.slice(0, 10)) : WIDTH];
           const y = 178 + (i % 3) * 12;
           return (
             <g key={condition.id}>
@@ -133,8 +130,8 @@ export function StoryLine({
         })}
       </svg>
       <figcaption className="text-sm text-soft">
-        ○ failure · <span className="text-verdigris">|</span> planned work · solid arc: the same component again ·
-        dashed arc: came back within days · bars: left open
+        ○ failure · <span className="text-verdigris">|</span> planned work · solid arc: the same component again · dashed arc: came back within days ·
+        bars: left open
       </figcaption>
     </figure>
   );

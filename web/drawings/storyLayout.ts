@@ -26,8 +26,7 @@ export function storyLayout(story: StoryView, today: string, width: number): Sto
   const span = Math.max(1, daysBetween(from, today));
   const x = (date: string) => (daysBetween(from, date) / span) * width;
   const years: { x: number; label: string }[] = [];
-  for (let year = Number(from.slice(0, 4)); year <= Number(today.slice(0, 4)); year++)
-    years.push({ x: x(`${year}-01-01`), label: String(year) });
+  for (let year = Number(from.slice(0, 4)); year <= Number(today.slice(0, 4)); year++) years.push({ x: x(`${year}-01-01`), label: String(year) });
   const at = new Map(story.marks.map((mark) => [mark.callId, x(mark.on)]));
   const placed: StoryLayout['arcs'][number][] = [];
   const sorted = story.arcs
@@ -38,10 +37,7 @@ export function storyLayout(story: StoryView, today: string, width: number): Sto
     .sort((a, b) => a.x2 - a.x1 - (b.x2 - b.x1));
   for (const arc of sorted) {
     let height = Math.min(HIGHEST, LOWEST + (arc.x2 - arc.x1) * 0.18);
-    while (
-      height < HIGHEST &&
-      placed.some((other) => Math.abs(other.height - height) < LEVEL / 2 && other.x1 < arc.x2 && arc.x1 < other.x2)
-    )
+    while (height < HIGHEST && placed.some((other) => Math.abs(other.height - height) < LEVEL / 2 && other.x1 < arc.x2 && arc.x1 < other.x2))
       height += LEVEL;
     placed.push({ ...arc, height });
   }

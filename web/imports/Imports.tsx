@@ -91,12 +91,7 @@ export default function Imports() {
                 </select>
               </Field>
               <Field label="File" hint="Nothing changes until you have seen the preview">
-                <input
-                  type="file"
-                  accept=".csv,text/csv"
-                  onChange={(e) => void choose(e.target.files)}
-                  className="py-1"
-                />
+                <input type="file" accept=".csv,text/csv" onChange={(e) => void choose(e.target.files)} className="py-1" />
               </Field>
             </div>
             {running ? (
@@ -115,15 +110,10 @@ export default function Imports() {
           {preview && counts && file ? (
             <Panel title={`Preview of ${preview.fileName}`}>
               <p className="text-lg">
-                {counts.rows} rows: <strong>{counts.created} new</strong>, {counts.changed} changed, {counts.unchanged}{' '}
-                as they are
+                {counts.rows} rows: <strong>{counts.created} new</strong>, {counts.changed} changed, {counts.unchanged} as they are
                 {counts.newCustomers > 0 ? `; ${plural(counts.newCustomers, 'new customer')}` : ''}
                 {counts.newSites > 0 ? `, ${plural(counts.newSites, 'new site')}` : ''}.{' '}
-                {preview.badRows > 0 ? (
-                  <strong className="text-ember">{preview.badRows} bad rows.</strong>
-                ) : (
-                  'No bad row.'
-                )}
+                {preview.badRows > 0 ? <strong className="text-ember">{preview.badRows} bad rows.</strong> : 'No bad row.'}
               </p>
               <div className="my-3 flex flex-wrap gap-2">
                 <Button
@@ -134,10 +124,7 @@ export default function Imports() {
                   Import all {counts.rows} rows
                 </Button>
                 {preview.badRows > 0 ? (
-                  <Button
-                    disabled={running !== undefined || counts.created + counts.changed === 0}
-                    onClick={() => void run(file, 'skip bad rows')}
-                  >
+                  <Button disabled={running !== undefined || counts.created + counts.changed === 0} onClick={() => void run(file, 'skip bad rows')}>
                     Import the good rows, skip {preview.badRows}
                   </Button>
                 ) : null}
@@ -184,9 +171,7 @@ export default function Imports() {
                 · every call with what was found and done
               </li>
             </ul>
-            <p className="mt-2 text-sm text-soft">
-              Importing an export into an empty company and exporting it again gives the same bytes.
-            </p>
+            <p className="mt-2 text-sm text-soft">Importing an export into an empty company and exporting it again gives the same bytes.</p>
           </Panel>
           <Panel title="Columns">
             <p className="text-sm">
@@ -196,8 +181,7 @@ export default function Imports() {
               <strong>calls</strong>: {CALL_COLUMNS.join(', ')}. Needed: customer, site, received_at, complaint.
             </p>
             <p className="mt-2 text-sm text-soft">
-              An empty cell leaves what is known. Times are ISO 8601; without an offset they are read in the company’s
-              zone.
+              An empty cell leaves what is known. Times are ISO 8601; without an offset they are read in the company’s zone.
             </p>
           </Panel>
         </div>
@@ -229,9 +213,7 @@ function Problems({ preview }: { preview: ImportPreview }) {
           ))}
         </tbody>
       </table>
-      {preview.problems.length > SHOWN ? (
-        <p className="text-soft">and {preview.problems.length - SHOWN} more.</p>
-      ) : null}
+      {preview.problems.length > SHOWN ? <p className="text-soft">and {preview.problems.length - SHOWN} more.</p> : null}
     </div>
   );
 }

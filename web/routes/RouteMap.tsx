@@ -27,9 +27,7 @@ const ROADS: Record<string, L.PathOptions> = {
 };
 
 const style = (feature?: Feature): L.PathOptions =>
-  feature?.properties?.layer === 'road'
-    ? (ROADS[feature.properties.road as string] ?? {})
-    : (LAYERS[feature?.properties?.layer as string] ?? {});
+  feature?.properties?.layer === 'road' ? (ROADS[feature.properties.road as string] ?? {}) : (LAYERS[feature?.properties?.layer as string] ?? {});
 
 /** A town's name below its place; text goes in as text, whatever the map file says. */
 function label(feature: Feature, at: L.LatLng): L.Marker {
@@ -84,10 +82,7 @@ export function RouteMap({
   height?: number;
 }) {
   const base = useMapBaseQuery();
-  const ordered = useMemo(
-    () => stops.filter((s) => s.order !== undefined).sort((a, b) => (a.order as number) - (b.order as number)),
-    [stops],
-  );
+  const ordered = useMemo(() => stops.filter((s) => s.order !== undefined).sort((a, b) => (a.order as number) - (b.order as number)), [stops]);
   const way = yard && ordered.length > 0 ? [yard, ...ordered, yard] : [];
   const places = way.map(({ lat, lon }) => `${lon},${lat}`).join(';');
   const path = useRoadPathQuery(places, { skip: way.length < 2 });
@@ -106,28 +101,10 @@ export function RouteMap({
         attributionControl={false}
         scrollWheelZoom
       >
-        {base.data ? (
-          <GeoJSON
-            key={base.data.features.length}
-            data={base.data}
-            style={style}
-            pointToLayer={label}
-            interactive={false}
-          />
-        ) : null}
-        {line.length > 1 ? (
-          <Polyline
-            positions={line}
-            pathOptions={{ color: 'var(--copper)', weight: 5, opacity: 0.9 }}
-            interactive={false}
-          />
-        ) : null}
+        {base.data ? <GeoJSON key={base.data.features.length} data={base.data} style={style} pointToLayer={label} interactive={false} /> : null}
+        {line.length > 1 ? <Polyline positions={line} pathOptions={{ color: 'var(--copper)', weight: 5, opacity: 0.9 }} interactive={false} /> : null}
         {yard ? (
-          <Marker
-            position={[yard.lat, yard.lon]}
-            icon={L.divIcon({ className: 'map-yard', html: '', iconSize: [18, 18] })}
-            keyboard={false}
-          >
+          <Marker position={[yard.lat, yard.lon]} icon={L.divIcon({ className: 'map-yard', html: '', iconSize: [18, 18] })} keyboard={false}>
             <Tooltip>Yard</Tooltip>
           </Marker>
         ) : null}

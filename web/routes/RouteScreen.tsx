@@ -10,8 +10,7 @@ import { Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';
 import { PlanTable } from './PlanTable.tsx';
 import { RouteMap } from './RouteMap.tsx';
 
-const FILE =
-  'inline-flex min-h-8 items-center rounded-[3px] border-2 border-rule bg-sheet px-3 font-semibold hover:border-copper';
+const FILE = 'inline-flex min-h-8 items-center rounded-[3px] border-2 border-rule bg-sheet px-3 font-semibold hover:border-copper';
 
 export default function RouteScreen() {
   const { id = '' } = useParams();
@@ -98,12 +97,7 @@ export default function RouteScreen() {
           </Panel>
         </div>
         <Panel title="Stops">
-          <PlanTable
-            plan={route.plan}
-            names={names}
-            details={details}
-            links={new Map(route.stops.map((s) => [s.siteId, s.visitId]))}
-          />
+          <PlanTable plan={route.plan} names={names} details={details} links={new Map(route.stops.map((s) => [s.siteId, s.visitId]))} />
         </Panel>
       </div>
     </Screen>

@@ -140,17 +140,9 @@ export default function Routes() {
             <Panel>
               <div className="grid grid-cols-2 gap-2">
                 <Field label="Day">
-                  <input
-                    type="date"
-                    value={day}
-                    min={today}
-                    onChange={(e) => change(() => setDay(e.target.value || day))}
-                  />
+                  <input type="date" value={day} min={today} onChange={(e) => change(() => setDay(e.target.value || day))} />
                 </Field>
-                <Field
-                  label="Crew"
-                  hint={crew ? `${clockText(crew.shiftStart)}–${clockText(crew.shiftEnd)}` : undefined}
-                >
+                <Field label="Crew" hint={crew ? `${clockText(crew.shiftStart)}–${clockText(crew.shiftEnd)}` : undefined}>
                   <select value={crewId} onChange={(e) => change(() => setCrew(e.target.value))}>
                     {crews.data?.map((c) => (
                       <option key={c.id} value={c.id}>
@@ -161,11 +153,7 @@ export default function Routes() {
                 </Field>
               </div>
               <div className="mt-2 flex flex-wrap items-center gap-2">
-                <Button
-                  look="act"
-                  disabled={chosen.length === 0 || !crewId || solving?.running === true}
-                  onClick={() => void solve()}
-                >
+                <Button look="act" disabled={chosen.length === 0 || !crewId || solving?.running === true} onClick={() => void solve()}>
                   Plan the day
                 </Button>
                 {solving?.running ? (
@@ -253,17 +241,7 @@ export default function Routes() {
   );
 }
 
-function DueLine({
-  site,
-  chosen,
-  onToggle,
-  pick,
-}: {
-  site: DueSite;
-  chosen: boolean;
-  onToggle: () => void;
-  pick: boolean;
-}) {
+function DueLine({ site, chosen, onToggle, pick }: { site: DueSite; chosen: boolean; onToggle: () => void; pick: boolean }) {
   const tasks = site.units.reduce((sum, u) => sum + u.tasks.length, 0);
   return (
     <li className="py-1.5">
@@ -278,9 +256,7 @@ function DueLine({
             {site.lat === null ? ', position not known' : ''}
           </span>
         </span>
-        {site.lateDays > 0 ? (
-          <span className="font-semibold whitespace-nowrap text-copper">{site.lateDays} days late</span>
-        ) : null}
+        {site.lateDays > 0 ? <span className="font-semibold whitespace-nowrap text-copper">{site.lateDays} days late</span> : null}
       </label>
       <details className="pl-6 text-sm">
         <summary className="cursor-pointer text-copper">What and why</summary>

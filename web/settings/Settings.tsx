@@ -40,25 +40,18 @@ function HistoryRules() {
   if (!data) return <Loading what="the rules" />;
   return (
     <Panel title="Callback, repeat, leaker, life">
-      <RulesForm
-        key={JSON.stringify(data.current)}
-        current={data.current}
-        today={today}
-        mayEdit={can('change setting')}
-      />
+      <RulesForm key={JSON.stringify(data.current)} current={data.current} today={today} mayEdit={can('change setting')} />
       <h3 className="mt-4 text-sm">What held when</h3>
       {data.rows.length === 0 ? (
         <p className="text-soft">
-          The usual practice since the beginning: callback 30 days, repeat the same component twice or any three
-          failures within 365 days.
+          The usual practice since the beginning: callback 30 days, repeat the same component twice or any three failures within 365 days.
         </p>
       ) : null}
       <ul>
         {data.rows.map((row) => (
           <li key={row.id}>
-            From {shortDay(row.validFrom)}, set by {row.by ?? 'the system'}: callback {row.value.callbackDays} days;
-            repeat {row.value.repeatSameClass} same or {row.value.repeatAnyFailures} any in {row.value.repeatWindowDays}{' '}
-            days
+            From {shortDay(row.validFrom)}, set by {row.by ?? 'the system'}: callback {row.value.callbackDays} days; repeat{' '}
+            {row.value.repeatSameClass} same or {row.value.repeatAnyFailures} any in {row.value.repeatWindowDays} days
           </li>
         ))}
       </ul>
@@ -88,12 +81,7 @@ function RulesForm({ current, today, mayEdit }: { current: NewSetting['value']; 
     };
     const read = newSetting.safeParse(body);
     setWrong(
-      new Map(
-        read.error?.issues.map((i) => [
-          i.path[1] === 'lifeYears' ? `life ${String(i.path[2])}` : String(i.path.at(-1)),
-          issueText(i),
-        ]) ?? [],
-      ),
+      new Map(read.error?.issues.map((i) => [i.path[1] === 'lifeYears' ? `life ${String(i.path[2])}` : String(i.path.at(-1)), issueText(i)]) ?? []),
     );
     if (!read.success) return;
     try {
@@ -112,9 +100,7 @@ function RulesForm({ current, today, mayEdit }: { current: NewSetting['value']; 
           </Field>
         ))}
         <details className="sm:col-span-2">
-          <summary className="cursor-pointer font-semibold text-copper">
-            Years a unit lasts, by kind (ASHRAE medians unless changed)
-          </summary>
+          <summary className="cursor-pointer font-semibold text-copper">Years a unit lasts, by kind (ASHRAE medians unless changed)</summary>
           <div className="mt-2 grid gap-2 sm:grid-cols-3">
             {UNIT_KINDS.map((kind) => (
               <Field key={kind} label={kind} error={wrong.get(`life ${kind}`)}>
@@ -170,9 +156,7 @@ function Words() {
   );
   return (
     <Panel title="Component words">
-      <p className="mb-2 text-soft">
-        What technicians wrote is kept as written. A word nobody has mapped joins no repeat.
-      </p>
+      <p className="mb-2 text-soft">What technicians wrote is kept as written. A word nobody has mapped joins no repeat.</p>
       {data.unmapped.length === 0 ? <Empty>Every word in use is understood.</Empty> : null}
       <ul className="space-y-1">
         {data.unmapped.map((w) => (

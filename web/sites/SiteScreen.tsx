@@ -73,10 +73,7 @@ export default function SiteScreen() {
       }
     >
       <div className="grid gap-4 lg:grid-cols-[minmax(0,2fr)_minmax(0,1fr)]">
-        <Panel
-          title="Units, worst first"
-          actions={can('edit record') ? <Button onClick={() => setForm('unit')}>New unit</Button> : null}
-        >
+        <Panel title="Units, worst first" actions={can('edit record') ? <Button onClick={() => setForm('unit')}>New unit</Button> : null}>
           {site.units.length === 0 ? <Empty>No unit is on record here yet.</Empty> : null}
           <ul className="divide-y divide-rule">
             {site.units.map((unit) => (
@@ -86,9 +83,7 @@ export default function SiteScreen() {
                 {unit.flagKinds.map((kind) => (
                   <FlagWord key={kind} kind={kind} />
                 ))}
-                <span className="ml-auto text-sm text-soft">
-                  {unit.lastVisitAt ? dayOf(unit.lastVisitAt, site.timeZone) : 'never visited'}
-                </span>
+                <span className="ml-auto text-sm text-soft">{unit.lastVisitAt ? dayOf(unit.lastVisitAt, site.timeZone) : 'never visited'}</span>
                 {unit.score > 0 ? <span className="w-full text-sm">{unit.sentence}</span> : null}
               </li>
             ))}
@@ -109,9 +104,7 @@ export default function SiteScreen() {
             <p className="mt-1">Open: {hoursText(site.openingHours)}</p>
             {site.access ? <p className="mt-1 whitespace-pre-line">{site.access}</p> : null}
             {site.contact ? <p className="mt-1">{site.contact}</p> : null}
-            {site.lat === null ? (
-              <p className="mt-1 font-semibold text-copper">Position not known: the site cannot be put on a route.</p>
-            ) : null}
+            {site.lat === null ? <p className="mt-1 font-semibold text-copper">Position not known: the site cannot be put on a route.</p> : null}
           </Panel>
           <Panel title="Open calls">
             {site.openCalls.length === 0 ? <Empty>None.</Empty> : null}

@@ -180,8 +180,7 @@ function UnitList() {
           id: 'age',
           header: 'Built',
           sort: 'age',
-          cell: (u) =>
-            u.builtOn ? shortDay(u.builtOn) : u.installedOn ? `installed ${shortDay(u.installedOn)}` : 'not known',
+          cell: (u) => (u.builtOn ? shortDay(u.builtOn) : u.installedOn ? `installed ${shortDay(u.installedOn)}` : 'not known'),
         },
         {
           id: 'score',

@@ -41,10 +41,7 @@ function Desk() {
       id: 'ref',
       header: 'Call',
       cell: (c) => (
-        <Link
-          to={`/calls/${c.id}`}
-          className="font-semibold whitespace-nowrap text-copper underline underline-offset-4"
-        >
+        <Link to={`/calls/${c.id}`} className="font-semibold whitespace-nowrap text-copper underline underline-offset-4">
           {c.ref || c.kind}
         </Link>
       ),
@@ -63,8 +60,7 @@ function Desk() {
     {
       id: 'unit',
       header: 'Unit',
-      cell: (c) =>
-        c.unit ? <span className="plate text-sm">{c.unit}</span> : <span className="text-soft">not known</span>,
+      cell: (c) => (c.unit ? <span className="plate text-sm">{c.unit}</span> : <span className="text-soft">not known</span>),
     },
     { id: 'complaint', header: 'Complaint', cell: (c) => <span className="line-clamp-2 max-w-80">{c.complaint}</span> },
     {
@@ -100,13 +96,7 @@ function Desk() {
       }
     >
       <div className="grid gap-4 xl:grid-cols-[minmax(0,3fr)_minmax(260px,1fr)]">
-        <List
-          label="open calls"
-          state={state}
-          columns={columns}
-          answer={calls}
-          empty="No call is open. Quiet mornings are for the watch list."
-        />
+        <List label="open calls" state={state} columns={columns} answer={calls} empty="No call is open. Quiet mornings are for the watch list." />
         <div className="space-y-4">
           <Panel title="Visits today">
             {visits.error ? <Trouble error={visits.error} retry={visits.refetch} /> : null}
@@ -170,11 +160,7 @@ function Desk() {
 
 export function PriorityWord({ priority }: { priority: string | null }) {
   if (priority === 'at once') return <span className="hazard-notch text-sm whitespace-nowrap">At once</span>;
-  return (
-    <span className={`whitespace-nowrap ${priority === 'today' ? 'font-bold text-copper' : ''}`}>
-      {priority ?? 'not set'}
-    </span>
-  );
+  return <span className={`whitespace-nowrap ${priority === 'today' ? 'font-bold text-copper' : ''}`}>{priority ?? 'not set'}</span>;
 }
 
 function VisitLine({ visit, today }: { visit: VisitRow; today: string }) {
@@ -187,8 +173,7 @@ function VisitLine({ visit, today }: { visit: VisitRow; today: string }) {
       <span className="block text-sm">
         {visit.crew ?? 'no crew'}
         {visit.plannedFor && visit.plannedFor < today ? `, since ${day(visit.plannedFor)}` : ''}
-        {visit.left ? ', done' : ''} ·{' '}
-        {visit.calls.length === 1 ? visit.calls[0]?.complaint : `${visit.calls.length} calls`}
+        {visit.left ? ', done' : ''} · {visit.calls.length === 1 ? visit.calls[0]?.complaint : `${visit.calls.length} calls`}
       </span>
     </li>
   );
@@ -217,10 +202,7 @@ function MyDay() {
       <ul className="space-y-3">
         {[...open, ...done].map((visit) => (
           <li key={visit.id}>
-            <Link
-              to={`/visits/${visit.id}`}
-              className={`block border-2 bg-sheet p-4 ${visit.left ? 'border-rule text-soft' : 'border-ink'}`}
-            >
+            <Link to={`/visits/${visit.id}`} className={`block border-2 bg-sheet p-4 ${visit.left ? 'border-rule text-soft' : 'border-ink'}`}>
               <span className="block text-xl font-bold">{visit.site}</span>
               <span className="block text-lg">
                 {visit.customer}
@@ -232,15 +214,9 @@ function MyDay() {
                   {call.complaint}
                 </span>
               ))}
-              {visit.calls.length > 4 ? (
-                <span className="block text-soft">and {visit.calls.length - 4} more units</span>
-              ) : null}
+              {visit.calls.length > 4 ? <span className="block text-soft">and {visit.calls.length - 4} more units</span> : null}
               <span className="mt-1 block font-semibold text-copper">
-                {visit.left
-                  ? 'Done'
-                  : visit.plannedFor && visit.plannedFor < today
-                    ? `Left over from ${day(visit.plannedFor)}`
-                    : 'Open the sheet'}
+                {visit.left ? 'Done' : visit.plannedFor && visit.plannedFor < today ? `Left over from ${day(visit.plannedFor)}` : 'Open the sheet'}
               </span>
             </Link>
           </li>

@@ -105,9 +105,7 @@ export function List<Row extends { id: string }>({
                           <button
                             type="button"
                             className="font-semibold underline-offset-4 hover:underline"
-                            onClick={() =>
-                              set({ sort: column.sort as string, dir: active && state.dir === 'asc' ? 'desc' : 'asc' })
-                            }
+                            onClick={() => set({ sort: column.sort as string, dir: active && state.dir === 'asc' ? 'desc' : 'asc' })}
                           >
                             {column.header}
                             <span aria-hidden="true">{active ? (state.dir === 'asc' ? ' ↑' : ' ↓') : ''}</span>

@@ -14,12 +14,7 @@ export function plateWords({ flagKinds = [], status = 'in service' }: PlateState
  * A unit as a stamped tag. The outline carries its state: a tied string when something was left open, a loop for a repeat, a
  * notch for a hazard, dashes when it is out of use.
  */
-export function Plate({
-  tag,
-  to,
-  large = false,
-  ...state
-}: PlateState & { tag: string; to?: string; large?: boolean }) {
+export function Plate({ tag, to, large = false, ...state }: PlateState & { tag: string; to?: string; large?: boolean }) {
   const kinds = new Set(state.flagKinds ?? []);
   const hazard = kinds.has('hazard');
   const idle = state.status !== undefined && state.status !== 'in service';
@@ -34,12 +29,8 @@ export function Plate({
         ) : (
           <circle cx="9" cy="9" r="3.4" fill="none" stroke="currentColor" strokeWidth="2" />
         )}
-        {kinds.has('left open') ? (
-          <path d="M9 9 C16 3 20 15 25 7" fill="none" stroke="var(--copper)" strokeWidth="2.2" />
-        ) : null}
-        {kinds.has('repeat') ? (
-          <path d="M13 13 a6 6 0 1 1 2 -8 m0 0 l-4 0 m4 0 l0 -4" fill="none" stroke="var(--copper)" strokeWidth="2" />
-        ) : null}
+        {kinds.has('left open') ? <path d="M9 9 C16 3 20 15 25 7" fill="none" stroke="var(--copper)" strokeWidth="2.2" /> : null}
+        {kinds.has('repeat') ? <path d="M13 13 a6 6 0 1 1 2 -8 m0 0 l-4 0 m4 0 l0 -4" fill="none" stroke="var(--copper)" strokeWidth="2" /> : null}
       </svg>
       {tag}
     </>

@@ -58,9 +58,7 @@ export function RecordForm({
   const save = form.handleSubmit(async (values) => {
     const all = Object.fromEntries(fields.map((f) => [f.name, toValue(f, values[f.name] ?? '')]));
     const changed = Object.fromEntries(
-      Object.entries(all).filter(([name, value]) =>
-        base.version === undefined ? value !== null : value !== (base[name] ?? null),
-      ),
+      Object.entries(all).filter(([name, value]) => (base.version === undefined ? value !== null : value !== (base[name] ?? null))),
     );
     const read = schema.safeParse(changed);
     if (!read.success) {
@@ -92,11 +90,7 @@ export function RecordForm({
         <div className="grid gap-3 sm:grid-cols-2">
           {fields.map((field) => (
             <div key={field.name} className={field.kind === 'long' ? 'sm:col-span-2' : ''}>
-              <Field
-                label={field.label}
-                hint={field.hint}
-                error={errors[field.name]?.message ?? fieldError(problem, field.name)}
-              >
+              <Field label={field.label} hint={field.hint} error={errors[field.name]?.message ?? fieldError(problem, field.name)}>
                 {field.kind === 'long' ? (
                   <textarea rows={3} {...form.register(field.name)} />
                 ) : field.kind === 'choice' ? (
@@ -181,11 +175,7 @@ function Merge({
           ))}
         </tbody>
       </table>
-      <Button
-        look="act"
-        className="mt-2"
-        onClick={() => onMerge(differing.filter((f) => take[f.name]).map((f) => f.name))}
-      >
+      <Button look="act" className="mt-2" onClick={() => onMerge(differing.filter((f) => take[f.name]).map((f) => f.name))}>
         Take these
       </Button>
     </fieldset>

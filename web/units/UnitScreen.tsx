@@ -144,8 +144,7 @@ export default function UnitScreen() {
             <ul className="space-y-1">
               {open.map((c) => (
                 <li key={c.id}>
-                  {c.hazard ? <span className="hazard-notch text-sm">{c.kind}</span> : <strong>{c.kind}</strong>} since{' '}
-                  {dayOf(c.openedAt, timeZone)}
+                  {c.hazard ? <span className="hazard-notch text-sm">{c.kind}</span> : <strong>{c.kind}</strong>} since {dayOf(c.openedAt, timeZone)}
                   {c.openedBy ? `, ${c.openedBy}` : ''}. {c.text}
                 </li>
               ))}
@@ -176,8 +175,7 @@ export default function UnitScreen() {
             <ul>
               {unit.circuits.map((c) => (
                 <li key={c.id}>
-                  {c.number}: {c.refrigerant ?? 'refrigerant not known'},{' '}
-                  {c.chargeLb === null ? 'charge not known' : `${number(c.chargeLb, 2)} lb`}
+                  {c.number}: {c.refrigerant ?? 'refrigerant not known'}, {c.chargeLb === null ? 'charge not known' : `${number(c.chargeLb, 2)} lb`}
                   {c.metering ? `, ${c.metering}` : ''}
                 </li>
               ))}
@@ -246,15 +244,7 @@ export default function UnitScreen() {
   );
 }
 
-export function AsideDialog({
-  flag,
-  onSave,
-  onClose,
-}: {
-  flag: FlagView;
-  onSave: (reason: string) => Promise<void>;
-  onClose: () => void;
-}) {
+export function AsideDialog({ flag, onSave, onClose }: { flag: FlagView; onSave: (reason: string) => Promise<void>; onClose: () => void }) {
   const [reason, setReason] = useState('');
   const [wrong, setWrong] = useState<string>();
   const save = () => {
@@ -264,12 +254,7 @@ export function AsideDialog({
   return (
     <Dialog open onClose={onClose} title="Set this flag aside" description={flag.sentence}>
       <Field label="Why" hint="It comes back by itself when there is new evidence." error={wrong}>
-        <input
-          value={reason}
-          onChange={(e) => setReason(e.target.value)}
-          onKeyDown={(e) => (e.key === 'Enter' ? save() : undefined)}
-          autoFocus
-        />
+        <input value={reason} onChange={(e) => setReason(e.target.value)} onKeyDown={(e) => (e.key === 'Enter' ? save() : undefined)} autoFocus />
       </Field>
       <div className="mt-3 flex gap-2">
         <Button look="act" onClick={save}>

@@ -40,10 +40,7 @@ export function EntryPanel({
   const form = FORMS[kind];
   const Fields = FIELDS[kind];
   const key = `visit ${visit.id} ${unit?.id ?? ''} ${kind} ${amending?.id ?? ''}`;
-  const { value, set, clear, ready } = useDraft<Values>(
-    key,
-    amending ? form.fromBody(amending.body) : blankFor(kind, unit),
-  );
+  const { value, set, clear, ready } = useDraft<Values>(key, amending ? form.fromBody(amending.body) : blankFor(kind, unit));
   const [errors, setErrors] = useState<ReadonlyMap<string, string>>(new Map());
   useEffect(() => setErrors(new Map()), [key]);
   if (!ready) return null;

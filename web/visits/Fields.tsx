@@ -1,11 +1,4 @@
-import {
-  CONDITION_KIND_NAMES,
-  CONDITION_KINDS,
-  FAILURES,
-  FINDING_GRADES,
-  SYSTEMS,
-  type ConditionKind,
-} from '#core/vocabulary';
+import { CONDITION_KIND_NAMES, CONDITION_KINDS, FAILURES, FINDING_GRADES, SYSTEMS, type ConditionKind } from '#core/vocabulary';
 import { judgeReading } from '#core/quantities';
 import { READING_POINTS, readingResults, type ReadingPoint, type ReadingResult } from '#core/readings';
 import { REFRIGERANTS } from '#core/refrigerant';
@@ -87,17 +80,7 @@ function Choice({
 }
 
 /** A few answers as buttons a glove can hit. */
-function Pick({
-  name,
-  label,
-  options,
-  props,
-}: {
-  name: string;
-  label: string;
-  options: readonly string[];
-  props: FieldsProps;
-}) {
+function Pick({ name, label, options, props }: { name: string; label: string; options: readonly string[]; props: FieldsProps }) {
   return (
     <fieldset>
       <legend className="mb-0.5 text-sm font-semibold">{label}</legend>
@@ -130,12 +113,7 @@ function Pick({
 function Tick({ name, label, props }: { name: string; label: string; props: FieldsProps }) {
   return (
     <label className="flex min-h-13 cursor-pointer items-center gap-3 text-lg">
-      <input
-        type="checkbox"
-        className="h-7 w-7"
-        checked={props.values[name] === true}
-        onChange={(e) => props.set({ [name]: e.target.checked })}
-      />
+      <input type="checkbox" className="h-7 w-7" checked={props.values[name] === true} onChange={(e) => props.set({ [name]: e.target.checked })} />
       {label}
     </label>
   );
@@ -144,8 +122,7 @@ function Tick({ name, label, props }: { name: string; label: string; props: Fiel
 function Caution({ children }: { children: React.ReactNode }) {
   return (
     <p className="border-l-4 border-ember pl-2 text-sm">
-      <strong>Careful.</strong> {children}{' '}
-      <span className="text-soft">Local codes, the maker and licensed practice decide.</span>
+      <strong>Careful.</strong> {children} <span className="text-soft">Local codes, the maker and licensed practice decide.</span>
     </p>
   );
 }
@@ -181,9 +158,7 @@ function ResultLine({ result: r }: { result: ReadingResult }) {
       <span className="text-2xl font-bold">
         {r.name} {number(r.value)} {r.unit}
       </span>
-      <span className={`text-lg font-semibold ${r.verdict === 'within' ? 'text-verdigris' : 'text-copper'}`}>
-        {word}
-      </span>
+      <span className={`text-lg font-semibold ${r.verdict === 'within' ? 'text-verdigris' : 'text-copper'}`}>{word}</span>
       <span className="text-sm text-soft">
         expected {r.expected} ({r.expectedFrom}){r.notes.length > 0 ? `. ${r.notes.join(' ')}` : ''}
       </span>
@@ -199,12 +174,7 @@ function ReadingFields(props: FieldsProps) {
     <div className="space-y-4">
       <Pick name="mode" label="Running in" options={['cooling', 'heating', 'off']} props={props} />
       {(props.unit?.circuits.length ?? 0) > 1 ? (
-        <Pick
-          name="circuit"
-          label="Circuit"
-          options={props.unit?.circuits.map((c) => String(c.number)) ?? []}
-          props={props}
-        />
+        <Pick name="circuit" label="Circuit" options={props.unit?.circuits.map((c) => String(c.number)) ?? []} props={props} />
       ) : null}
       {props.error('readings') ? (
         <p role="alert" className="font-semibold text-ember">
@@ -216,23 +186,14 @@ function ReadingFields(props: FieldsProps) {
           <legend className="font-plate text-base font-semibold">
             {group.title}
             {group.title === 'Refrigerant' ? (
-              <span className="font-normal text-soft">
-                {' '}
-                {refrigerant ?? 'not on record, so no superheat or subcooling'}
-              </span>
+              <span className="font-normal text-soft"> {refrigerant ?? 'not on record, so no superheat or subcooling'}</span>
             ) : null}
           </legend>
           <div className={`grid gap-3 ${group.points.length === 3 ? 'grid-cols-3' : 'grid-cols-2'}`}>
             {group.points.map((point) => {
               const note = readingNote(point, String(props.values[point] ?? ''));
               return (
-                <Field
-                  key={point}
-                  label={`${point}, ${READING_POINTS[point].unit}`}
-                  hint={note.hint}
-                  error={note.error}
-                  roof
-                >
+                <Field key={point} label={`${point}, ${READING_POINTS[point].unit}`} hint={note.hint} error={note.error} roof>
                   <input
                     inputMode="decimal"
                     autoComplete="off"
@@ -264,13 +225,7 @@ function ReadingFields(props: FieldsProps) {
         <div className="grid grid-cols-2 gap-3">
           <Text name="outdoorF" label="outdoor air, °F" props={props} decimal />
           <Text name="minutesRunning" label="minutes running" props={props} decimal />
-          <Choice
-            name="condenser"
-            label="condenser"
-            options={['clean and dry', 'wet', 'dirty']}
-            blank="not looked at"
-            props={props}
-          />
+          <Choice name="condenser" label="condenser" options={['clean and dry', 'wet', 'dirty']} blank="not looked at" props={props} />
         </div>
       </fieldset>
     </div>
@@ -317,13 +272,7 @@ function WorkFields(props: FieldsProps) {
       <Text name="text" label="What was done" props={props} long />
       <div className="grid grid-cols-2 gap-3">
         <Choice name="leakRepair" label="Leak repair" options={['proven', 'not proven']} blank="none" props={props} />
-        <Choice
-          name="slot"
-          label="New component in"
-          options={props.unit?.slots ?? []}
-          blank="nothing replaced"
-          props={props}
-        />
+        <Choice name="slot" label="New component in" options={props.unit?.slots ?? []} blank="nothing replaced" props={props} />
         {props.values.slot ? <Text name="manufacturer" label="Its maker" props={props} /> : null}
         {props.values.slot ? <Text name="model" label="Its model" props={props} /> : null}
       </div>
@@ -336,21 +285,9 @@ function RefrigerantFields(props: FieldsProps) {
     <div className="space-y-3">
       <Caution>Certified handling: recover, never vent. Gloves, glasses, air. Cylinder limit by weight.</Caution>
       <div className="grid grid-cols-2 gap-3">
-        <Choice
-          name="refrigerant"
-          label="Refrigerant"
-          options={Object.keys(REFRIGERANTS)}
-          blank="choose"
-          props={props}
-        />
+        <Choice name="refrigerant" label="Refrigerant" options={Object.keys(REFRIGERANTS)} blank="choose" props={props} />
         {(props.unit?.circuits.length ?? 0) > 1 ? (
-          <Choice
-            name="circuit"
-            label="Circuit"
-            options={props.unit?.circuits.map((c) => String(c.number)) ?? []}
-            blank="1"
-            props={props}
-          />
+          <Choice name="circuit" label="Circuit" options={props.unit?.circuits.map((c) => String(c.number)) ?? []} blank="1" props={props} />
         ) : (
           <span />
         )}

@@ -28,9 +28,7 @@ interface Line {
 export function linesOf(entries: readonly EntryView[], items: readonly OutboxItem[]): Line[] {
   const known = new Set(entries.map((e) => e.id));
   const waiting = items.filter((item) => !known.has(item.id));
-  const superseded = new Set(
-    [...entries.map((e) => e.supersedes), ...waiting.map((item) => item.entry.supersedes)].filter(Boolean),
-  );
+  const superseded = new Set([...entries.map((e) => e.supersedes), ...waiting.map((item) => item.entry.supersedes)].filter(Boolean));
   return [
     ...entries.map((e): Line => ({ ...e, amended: e.supersedes !== null })),
     ...waiting.map((item): Line => ({
@@ -79,10 +77,7 @@ export function Sheet({
                 {line.item ? null : (
                   <>
                     {line.kind !== 'arrive' ? (
-                      <Button
-                        look="quiet"
-                        onClick={() => onAmend(line.kind as EntryKind, line.unitId, { id: line.id, body: line.body })}
-                      >
+                      <Button look="quiet" onClick={() => onAmend(line.kind as EntryKind, line.unitId, { id: line.id, body: line.body })}>
                         Amend
                       </Button>
                     ) : null}
@@ -110,9 +105,7 @@ function Refused({ item }: { item: OutboxItem }) {
         {item.problem?.title}. {item.problem?.errors?.map((e) => e.message).join(' ')}
       </p>
       <div className="flex gap-2">
-        <Button onClick={() => void phone.outbox.update(item.id, { state: 'waiting' }).then(() => flush())}>
-          Send again
-        </Button>
+        <Button onClick={() => void phone.outbox.update(item.id, { state: 'waiting' }).then(() => flush())}>Send again</Button>
         <Button
           onClick={() =>
             void takeBack(item.id).then(() => {

@@ -16,17 +16,7 @@ import { EntryPanel, type Amending } from './EntryPanel.tsx';
 import { FORMS } from './forms.ts';
 import { linesOf, Sheet } from './Sheet.tsx';
 
-const KINDS = [
-  'reading set',
-  'finding',
-  'work',
-  'refrigerant',
-  'condition left',
-  'condition closed',
-  'recommendation',
-  'note',
-  'leave',
-] as const;
+const KINDS = ['reading set', 'finding', 'work', 'refrigerant', 'condition left', 'condition closed', 'recommendation', 'note', 'leave'] as const;
 type FormKind = (typeof KINDS)[number];
 
 /** The sheet of one visit, on the roof and at the desk: the same record, written through the phone's outbox. */
@@ -39,10 +29,7 @@ export default function VisitSheet() {
   // The copy on this phone is the newest of what the server said, whether asked for or in answer to an entry.
   const kept = useLiveQuery(() => phone.visits.get(id), [id]);
   const visit = newest(data, kept?.page);
-  if (!visit)
-    return (
-      <div className="p-4">{error ? <Trouble error={error} retry={refetch} /> : <Loading what="the sheet" />}</div>
-    );
+  if (!visit) return <div className="p-4">{error ? <Trouble error={error} retry={refetch} /> : <Loading what="the sheet" />}</div>;
   return <SheetOf visit={visit} stale={error !== undefined} />;
 }
 
@@ -53,8 +40,7 @@ function newest(a: VisitPage | undefined, b: VisitPage | undefined): VisitPage |
 
 function SheetOf({ visit, stale }: { visit: VisitPage; stale: boolean }) {
   const items = useOutbox(visit.id);
-  const calledFirst =
-    visit.calls.find((c) => c.unitId)?.unitId ?? (visit.units.length === 1 ? visit.units[0]?.id : undefined);
+  const calledFirst = visit.calls.find((c) => c.unitId)?.unitId ?? (visit.units.length === 1 ? visit.units[0]?.id : undefined);
   const [unitChoice, setUnit] = useState<string>();
   const unit = visit.units.find((u) => u.id === (unitChoice ?? calledFirst));
   const [kind, setKind] = useState<FormKind>();
@@ -108,13 +94,7 @@ function SheetOf({ visit, stale }: { visit: VisitPage; stale: boolean }) {
                     title={plateWords(u)}
                     className={`plate flex min-h-12 cursor-pointer items-center border-2 px-3 has-focus-visible:outline-3 has-focus-visible:outline-copper ${u.id === unit?.id ? 'border-copper bg-copper text-on-copper' : u.flagKinds.includes('hazard') ? 'border-ember bg-sheet' : 'border-ink bg-sheet'}`}
                   >
-                    <input
-                      type="radio"
-                      name="unit"
-                      className="sr-only"
-                      checked={u.id === unit?.id}
-                      onChange={() => setUnit(u.id)}
-                    />
+                    <input type="radio" name="unit" className="sr-only" checked={u.id === unit?.id} onChange={() => setUnit(u.id)} />
                     {u.tag}
                     {u.flagKinds.includes('hazard') ? ' ▲' : ''}
                   </label>
@@ -178,8 +158,8 @@ function UnitBrief({ unit, zone }: { unit: VisitPage['units'][number]; zone: str
       {unit.handlingNotes ? <p className="font-semibold">Handling: {unit.handlingNotes}</p> : null}
       {unit.conditions.map((c) => (
         <p key={c.id}>
-          {c.hazard ? <span className="hazard-notch text-sm">{c.kind}</span> : <strong>Left: {c.kind}</strong>} since{' '}
-          {dayOf(c.openedAt, zone)}. {c.text}
+          {c.hazard ? <span className="hazard-notch text-sm">{c.kind}</span> : <strong>Left: {c.kind}</strong>} since {dayOf(c.openedAt, zone)}.{' '}
+          {c.text}
         </p>
       ))}
     </div>

@@ -12,9 +12,7 @@ export function entryText(kind: string, body: Body, refrigerant: string | undefi
     case 'reading set': {
       const set = body as unknown as ReadingSet;
       const taken = set.readings.map((r) => `${r.point} ${number(r.value)} ${r.unit}`).join(', ');
-      const results = readingResults(set, refrigerant).results.map(
-        (r) => `${r.name} ${number(r.value)} ${r.unit} (${r.verdict})`,
-      );
+      const results = readingResults(set, refrigerant).results.map((r) => `${r.name} ${number(r.value)} ${r.unit} (${r.verdict})`);
       return [results.join(', '), taken].filter(Boolean).join('. ');
     }
     case 'finding':

@@ -39,19 +39,15 @@ const FILLED: Record<keyof typeof FORMS, Values> = {
 };
 
 describe('the forms of a visit sheet', () => {
-  it.each(Object.keys(FILLED) as (keyof typeof FORMS)[])(
-    '%s: what is typed is what the contract takes, and comes back into the form',
-    (kind) => {
-      const read = sent(kind, FILLED[kind]);
-      expect(read.error?.issues ?? []).toEqual([]);
-      const body = FORMS[kind].toBody(FILLED[kind]);
-      expect(FORMS[kind].toBody(FORMS[kind].fromBody(body))).toEqual(body);
-    },
-  );
+  it.each(Object.keys(FILLED) as (keyof typeof FORMS)[])('%s: what is typed is what the contract takes, and comes back into the form', (kind) => {
+    const read = sent(kind, FILLED[kind]);
+    expect(read.error?.issues ?? []).toEqual([]);
+    const body = FORMS[kind].toBody(FILLED[kind]);
+    expect(FORMS[kind].toBody(FORMS[kind].fromBody(body))).toEqual(body);
+  });
 
   it('names the field that is missing or no number', () => {
-    const paths = (kind: keyof typeof FORMS, values: Values) =>
-      sent(kind, values).error?.issues.map((i) => i.path.join('.'));
+    const paths = (kind: keyof typeof FORMS, values: Values) => sent(kind, values).error?.issues.map((i) => i.path.join('.'));
     expect(paths('finding', { component: '', failure: 'x' })).toEqual(['body.component']);
     expect(paths('refrigerant', { refrigerant: 'R-22', addedLb: 'two' })).toEqual(['body.addedLb']);
     expect(paths('reading set', {})).toEqual(['body.readings']);
@@ -60,8 +56,6 @@ describe('the forms of a visit sheet', () => {
   });
 
   it('ignores half-typed numbers in the live results', () => {
-    expect(readingSetOf({ 'suction pressure': '1-', 'suction line': '52' }).readings).toEqual([
-      { point: 'suction line', value: 52, unit: '°F' },
-    ]);
+    expect(readingSetOf({ 'suction pressure': '1-', 'suction line': '52' }).readings).toEqual([{ point: 'suction line', value: 52, unit: '°F' }]);
   });
 });

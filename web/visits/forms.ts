@@ -25,9 +25,7 @@ const only = (entries: Record<string, unknown>): Record<string, unknown> =>
   Object.fromEntries(Object.entries(entries).filter(([, value]) => value !== undefined && value !== false));
 
 const asText = (body: Record<string, unknown>): Values =>
-  Object.fromEntries(
-    Object.entries(body).map(([name, value]) => [name, typeof value === 'boolean' ? value : String(value)]),
-  );
+  Object.fromEntries(Object.entries(body).map(([name, value]) => [name, typeof value === 'boolean' ? value : String(value)]));
 
 /** The readings typed so far, in the unit each point is asked for. */
 export function readingsOf(values: Values): Reading[] {
@@ -97,9 +95,7 @@ export const FORMS: Record<Exclude<EntryKind, 'arrive'>, EntryForm> = {
         text: text(v, 'text') ?? '',
         tasks: tasks.length > 0 ? tasks.sort() : undefined,
         leakRepair: text(v, 'leakRepair'),
-        installed: slot
-          ? only({ slot, manufacturer: text(v, 'manufacturer'), model: text(v, 'model'), serial: text(v, 'serial') })
-          : undefined,
+        installed: slot ? only({ slot, manufacturer: text(v, 'manufacturer'), model: text(v, 'model'), serial: text(v, 'serial') }) : undefined,
       });
     },
     fromBody: ({ tasks, installed, ...rest }) => ({

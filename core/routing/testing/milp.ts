@@ -21,9 +21,7 @@ export function asMixedInteger(problem: RoutingProblem): string {
           if (t <= (s[0] as number)) return value(0);
           if (t >= (s[s.length - 1] as number)) return value(s.length - 1);
           const p = s.findIndex((x) => x >= t) - 1;
-          return (
-            value(p) + ((t - (s[p] as number)) / ((s[p + 1] as number) - (s[p] as number))) * (value(p + 1) - value(p))
-          );
+          return value(p) + ((t - (s[p] as number)) / ((s[p + 1] as number) - (s[p] as number))) * (value(p + 1) - value(p));
         };
         const b = (at(hi) - at(lo)) / (hi - lo);
         arcs.push({ i, j, k, a: at(lo) - b * lo, b, lo, hi });
@@ -32,8 +30,7 @@ export function asMixedInteger(problem: RoutingProblem): string {
   }
   const name = (v: string, { i, j, k }: { i: number; j: number; k: number }) => `${v}_${i}_${j}_${k}`;
   const num = (v: number) => (v < 0 ? `- ${-v}` : `+ ${v}`);
-  const arrival = (list: typeof arcs) =>
-    list.map((arc) => `${num(arc.a)} ${name('x', arc)} ${num(1 + arc.b)} ${name('d', arc)}`).join(' ');
+  const arrival = (list: typeof arcs) => list.map((arc) => `${num(arc.a)} ${name('x', arc)} ${num(1 + arc.b)} ${name('d', arc)}`).join(' ');
   const sum = (v: string, list: typeof arcs) => list.map((arc) => `+ ${name(v, arc)}`).join(' ');
   const rows: string[] = [];
   const home = arcs.filter((arc) => arc.j === 0);
@@ -62,11 +59,7 @@ export function asMixedInteger(problem: RoutingProblem): string {
     rows.push(`${arrival(into)} - s_${v} <= 0`);
     rows.push(`s_${v} - ${open} y_${v} >= 0`, `s_${v} - ${close - stop.serviceMinutes} y_${v} <= 0`);
   });
-  for (const arc of arcs)
-    rows.push(
-      `${name('d', arc)} - ${arc.lo} ${name('x', arc)} >= 0`,
-      `${name('d', arc)} - ${arc.hi} ${name('x', arc)} <= 0`,
-    );
+  for (const arc of arcs) rows.push(`${name('d', arc)} - ${arc.lo} ${name('x', arc)} >= 0`, `${name('d', arc)} - ${arc.hi} ${name('x', arc)} <= 0`);
   const binaries = [...arcs.map((arc) => name('x', arc)), ...stops.map((_, p) => `y_${p + 1}`)];
   return `Minimize\n obj: ${objective}\nSubject To\n${rows.map((row, r) => ` c${r}: ${row}`).join('\n')}\nBinary\n ${binaries.join(' ')}\nEnd\n`;
 }
