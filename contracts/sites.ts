@@ -4,15 +4,19 @@ import { minutesOfDay } from '#core/time';
 import type { UnitRow } from './units.ts';
 import type { CallRow } from './calls.ts';
 
-const clock = z.string().refine((text) => {
+function isClock(text: string): boolean {
   try {
     return minutesOfDay(text) >= 0;
   } catch {
     return false;
   }
-}, 'must be a time of day HH:MM');
+}
 
-const hours = z.tuple([clock, clock]).refine(([open, close]) => minutesOfDay(close) > minutesOfDay(open), 'must close after it opens');
+const clock = z.string().refine(isClock, 'must be a time of day HH:MM');
+
+const hours = z
+  .tuple([clock, clock])
+  .refine(([open, close]) => !isClock(open) || !isClock(close) || minutesOfDay(close) > minutesOfDay(open), 'must close after it opens');
 
 /** Opening hours by ISO weekday "1" Monday … "7" Sunday; a day that is missing is closed. Null: nobody has said. */
 export const openingHours = z.partialRecord(z.enum(['1', '2', '3', '4', '5', '6', '7']), z.array(hours).max(4));

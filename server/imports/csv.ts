@@ -25,6 +25,7 @@ export function readCsv(content: string, known: readonly string[], required: rea
   let line = 1;
   let cursor = 0;
   Papa.parse<string[]>(text, {
+    delimiter: delimiterOf(text),
     skipEmptyLines: false,
     step: ({ data, errors, meta }) => {
       const at = line;
@@ -64,6 +65,13 @@ export function readCsv(content: string, known: readonly string[], required: rea
     problems.push({ line: 1, column: name, value: '', reason: 'this column is missing' });
   const usable = !problems.some((p) => p.line === 1);
   return { columns: heading, rows: usable ? rows : [], problems: problems.sort((a, b) => a.line - b.line) };
+}
+
+/** Comma, semicolon or tab: whichever stands most often in the heading, where no text hides it. */
+function delimiterOf(text: string): string {
+  const heading = text.slice(0, text.search(/\r?\n|$/));
+  const count = (delimiter: string) => heading.split(delimiter).length;
+  return [',', ';', '\t'].reduce((best, delimiter) => (count(delimiter) > count(best) ? delimiter : best));
 }
 
 /** Writes rows as CSV: a heading, CRLF line ends, quotes only where needed, empty cells for what is not known. */

@@ -14,7 +14,8 @@ import { plateWords } from '../ui/Plate.tsx';
 import { Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';
 import { EntryPanel, type Amending } from './EntryPanel.tsx';
 import { FORMS } from './forms.ts';
-import { linesOf, Sheet } from './Sheet.tsx';
+import { linesOf } from './lines.ts';
+import { Sheet } from './Sheet.tsx';
 
 const KINDS = ['reading set', 'finding', 'work', 'refrigerant', 'condition left', 'condition closed', 'recommendation', 'note', 'leave'] as const;
 type FormKind = (typeof KINDS)[number];

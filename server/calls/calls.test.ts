@@ -1,0 +1,170 @@
+import { randomUUID } from 'node:crypto';
+import { oneUnit, testServer, type TestServer } from '../testing/server.ts';
+
+type Agent = Awaited<ReturnType<TestServer['as']>>;
+let server: TestServer;
+let desk: Agent;
+let roof: Agent;
+let place: { siteId: string; unitId: string };
+let otherCrew: string;
+
+beforeAll(async () => {
+  server = await testServer();
+  server.setNow('2026-06-10T15:00:00Z');
+  place = await oneUnit(server);
+  desk = await server.as('dispatcher');
+  roof = await server.as('technician');
+  otherCrew = (await server.db.models.Crew.create({ name: 'Second', yardLat: 41, yardLon: -70, shiftStart: 420, shiftEnd: 900 })).id;
+});
+afterAll(() => server.stop());
+
+const get = async (path: string) => (await desk.get(path).expect(200)).body;
+async function take(more: Record<string, unknown> = {}) {
+  const body = {
+    id: randomUUID(),
+    siteId: place.siteId,
+    unitId: place.unitId,
+    receivedAt: '2026-06-10T12:00:30.789Z',
+    complaint: 'warm',
+    priority: 'today',
+    ...more,
+  };
+  return (await desk.post('/api/calls').send(body).expect(201)).body;
+}
+const change = async (call: { id: string; version: number }, patch: object, status = 200) =>
+  (
+    await desk
+      .patch(`/api/calls/${call.id}`)
+      .send({ version: call.version, ...patch })
+      .expect(status)
+  ).body;
+const leave = (visitId: string, outcome: string, at = '2026-06-10T14:00:00Z') =>
+  roof
+    .post(`/api/visits/${visitId}/entries`)
+    .send({ id: randomUUID(), visitId, unitId: null, occurredAt: at, kind: 'leave', body: { outcome } })
+    .expect(201);
+
+describe('a call', () => {
+  it('gets a number of its own, in order, and a time in whole seconds', async () => {
+    const [one, two] = [await take(), await take()];
+    expect(Number(two.ref.slice(2))).toBe(Number(one.ref.slice(2)) + 1);
+    expect(one.receivedAt).toBe('2026-06-10T12:00:30.000Z');
+  });
+
+  it('is open until a crew and a day are chosen, and open again when they are taken away', async () => {
+    const call = await take();
+    expect(call).toMatchObject({ status: 'open', visits: [] });
+    const planned = await change(call, { crewId: server.crewId, scheduledOn: '2026-06-11' });
+    expect(planned).toMatchObject({ status: 'scheduled', crew: 'Test crew', visits: [{ plannedFor: '2026-06-11' }] });
+    const moved = await change(planned, { crewId: otherCrew });
+    expect(moved.visits).toHaveLength(1);
+    expect(moved).toMatchObject({ crew: 'Second', visits: [{ crew: 'Second' }] });
+    expect(await change(moved, { crewId: null })).toMatchObject({ status: 'open', visits: [] });
+  });
+
+  it('keeps the visit somebody has written on, and plans another for the return', async () => {
+    const call = await take({ crewId: server.crewId, scheduledOn: '2026-06-10' });
+    await leave(call.visitId, 'return planned');
+    const back = await get(`/api/calls/${call.id}`);
+    expect(back).toMatchObject({ status: 'return planned', scheduledOn: null, completedAt: null });
+    const again = await change(back, { scheduledOn: '2026-06-12' });
+    expect(again.visits.map((v: { plannedFor: string }) => v.plannedFor)).toEqual(['2026-06-10', '2026-06-12']);
+    await leave(again.visitId, 'completed');
+    expect((await get(`/api/calls/${call.id}`)).status).toBe('completed');
+  });
+
+  it('under one number is one failure, however many visits it took', async () => {
+    const { body: unit } = await desk.get(`/api/units/${place.unitId}`);
+    const marks = unit.story.marks.filter((m: { kind: string }) => m.kind === 'call');
+    expect(new Set(marks.map((m: { ref: string }) => m.ref)).size).toBe(marks.length);
+  });
+
+  it('cancelled is opened again as it was', async () => {
+    const call = await take({ crewId: server.crewId, scheduledOn: '2026-06-11' });
+    const cancelled = await change(call, { cancelled: true });
+    expect((await get('/api/calls')).rows.map((c: { id: string }) => c.id)).not.toContain(call.id);
+    expect(await change(cancelled, { cancelled: false })).toMatchObject({ status: 'scheduled', visits: [{ plannedFor: '2026-06-11' }] });
+  });
+
+  it('changed by two people is changed by one, and the other sees what stands', async () => {
+    const call = await take();
+    await change(call, { complaint: 'warm upstairs' });
+    const late = await change(call, { complaint: 'warm downstairs' }, 409);
+    expect(late.current).toMatchObject({ complaint: 'warm upstairs', version: call.version + 1 });
+    expect((await get(`/api/calls/${call.id}`)).complaint).toBe('warm upstairs');
+  });
+
+  it('is not found under an address nobody gave it', async () => {
+    await desk.get(`/api/calls/${randomUUID()}`).expect(404);
+    await desk.get('/api/calls/not-an-id').expect(422);
+    await desk.get(`/api/calls/known/${randomUUID()}`).expect(404);
+  });
+});
+
+describe('the list of calls', () => {
+  it('puts what cannot wait first', async () => {
+    await take({ priority: 'with the next route', complaint: 'hum' });
+    await take({ priority: 'at once', complaint: 'smoke' });
+    const priorities = (await get('/api/calls?sort=priority')).rows.map((c: { priority: string }) => c.priority);
+    const order = ['at once', 'today', 'this week', 'with the next route'];
+    expect(priorities).toEqual([...priorities].sort((a, b) => order.indexOf(a) - order.indexOf(b)));
+    expect(priorities[0]).toBe('at once');
+  });
+
+  it('is searched by number and by words of the complaint', async () => {
+    const call = await take({ complaint: 'rattling like a teacup' });
+    expect((await get('/api/calls?q=teac')).rows.map((c: { id: string }) => c.id)).toEqual([call.id]);
+    expect((await get(`/api/calls?q=${call.ref}`)).rows.map((c: { id: string }) => c.id)).toEqual([call.id]);
+  });
+
+  it('shows open ones unless all are asked for', async () => {
+    const open = (await get('/api/calls?limit=200')).rows;
+    const all = (await get('/api/calls?limit=200&status=all')).rows;
+    expect(all.length).toBeGreaterThan(open.length);
+    expect(open.every((c: { status: string }) => ['open', 'scheduled', 'return planned'].includes(c.status))).toBe(true);
+  });
+});
+
+describe('a technician’s day', () => {
+  it('holds the visits of the crew, with those of the days before that nobody has left', async () => {
+    const today = await take({ crewId: otherCrew, scheduledOn: '2026-06-10', complaint: 'today' });
+    const before = await take({ crewId: otherCrew, scheduledOn: '2026-06-08', complaint: 'left over', receivedAt: '2026-06-08T12:00:00Z' });
+    const old = await take({ crewId: otherCrew, scheduledOn: '2026-05-01', complaint: 'forgotten', receivedAt: '2026-05-01T12:00:00Z' });
+    const ids = (await get(`/api/visits?day=2026-06-10&crewId=${otherCrew}`)).map((v: { id: string }) => v.id);
+    expect(ids).toEqual(expect.arrayContaining([today.visitId, before.visitId]));
+    expect(ids).not.toContain(old.visitId);
+    await leave(before.visitId, 'completed');
+    expect((await get(`/api/visits?day=2026-06-10&crewId=${otherCrew}`)).map((v: { id: string }) => v.id)).not.toContain(before.visitId);
+  });
+
+  it('can start on the spot, for the calls of that site only', async () => {
+    const call = await take();
+    const visit = { id: randomUUID(), siteId: place.siteId, callIds: [call.id], crewId: server.crewId, plannedFor: '2026-06-10' };
+    const made = (await roof.post('/api/visits').send(visit).expect(201)).body;
+    expect(made).toMatchObject({ calls: [{ id: call.id }], entries: [], left: false });
+    await roof.post('/api/visits').send(visit).expect(201);
+    const foreign = await roof
+      .post('/api/visits')
+      .send({ ...visit, id: randomUUID(), callIds: [randomUUID()] })
+      .expect(422);
+    expect(foreign.body.errors[0].path).toBe('callIds.0');
+  });
+});
+
+describe('a call without a unit', () => {
+  it('gets the one that the first finding names', async () => {
+    const call = await take({ unitId: null, crewId: server.crewId, scheduledOn: '2026-06-10', complaint: 'somewhere upstairs' });
+    const entry = {
+      id: randomUUID(),
+      visitId: call.visitId,
+      unitId: place.unitId,
+      occurredAt: '2026-06-10T13:00:00Z',
+      kind: 'finding',
+      body: { component: 'belt', failure: 'broken', grade: 'proven' },
+    };
+    await roof.post(`/api/visits/${call.visitId}/entries`).send(entry).expect(201);
+    expect((await get(`/api/calls/${call.id}`)).unitId).toBe(place.unitId);
+    const unit = await get(`/api/units/${place.unitId}`);
+    expect(unit.calls.find((c: { id: string }) => c.id === call.id).found).toBe('belt broken (proven)');
+  });
+});

@@ -1,0 +1,80 @@
+import type { EntryView, NewEntry } from '#contracts/visits';
+import type { OutboxItem } from '../outbox/db.ts';
+import { entryText } from './entryText.ts';
+import { linesOf } from './lines.ts';
+
+const entry = (id: string, more: Partial<EntryView> = {}): EntryView => ({
+  id,
+  unitId: null,
+  kind: 'note',
+  body: { text: id },
+  author: 'Ada',
+  occurredAt: '2026-06-01T10:00:00Z',
+  supersedes: null,
+  reason: null,
+  ...more,
+});
+const waiting = (id: string, more: Partial<NewEntry> = {}, state: OutboxItem['state'] = 'waiting'): OutboxItem => ({
+  id,
+  visitId: 'v',
+  queuedAt: 1,
+  state,
+  entry: { id, visitId: 'v', unitId: null, kind: 'note', body: { text: id }, occurredAt: '2026-06-01T11:00:00Z', ...more } as NewEntry,
+});
+
+describe('the lines of a sheet', () => {
+  it('are what the server has, then what is still on the phone', () => {
+    expect(linesOf([entry('a')], [waiting('b')]).map((l) => [l.id, l.item !== undefined])).toEqual([
+      ['a', false],
+      ['b', true],
+    ]);
+  });
+
+  it('show an entry once when the server has it and the phone does not know yet', () => {
+    expect(linesOf([entry('a')], [waiting('a')])).toHaveLength(1);
+  });
+
+  it('leave out what was superseded, also by something that has not been sent', () => {
+    expect(linesOf([entry('a'), entry('b', { supersedes: 'a' })], []).map((l) => l.id)).toEqual(['b']);
+    expect(linesOf([entry('a')], [waiting('b', { supersedes: 'a' })]).map((l) => l.id)).toEqual(['b']);
+    expect(linesOf([entry('a'), entry('b', { supersedes: 'a' })], [])[0]?.amended).toBe(true);
+  });
+
+  it('leave out what was withdrawn, and the withdrawal itself', () => {
+    expect(linesOf([entry('a'), entry('w', { kind: 'withdrawn', supersedes: 'a' })], [])).toEqual([]);
+    expect(linesOf([entry('a')], [waiting('w', { kind: 'withdrawn', supersedes: 'a', reason: 'x', body: {} } as Partial<NewEntry>)])).toEqual([]);
+  });
+
+  it('keep a refused entry in sight', () => {
+    expect(linesOf([], [waiting('r', {}, 'refused')])[0]?.item?.state).toBe('refused');
+  });
+});
+
+describe('an entry in words', () => {
+  it('works out what readings say with the refrigerant of the circuit', () => {
+    const body = {
+      mode: 'cooling',
+      readings: [
+        { point: 'suction pressure', value: 118.4, unit: 'psig' },
+        { point: 'suction line', value: 52, unit: '°F' },
+      ],
+    };
+    expect(entryText('reading set', body, 'R-410A')).toBe('superheat 12 °F (within). suction pressure 118.4 psig, suction line 52 °F');
+    expect(entryText('reading set', body, undefined)).toBe('suction pressure 118.4 psig, suction line 52 °F');
+  });
+
+  it.each([
+    ['finding', { component: 'cap', failure: 'weak', grade: 'proven' }, 'cap weak, proven'],
+    ['work', { text: 'washed', tasks: ['filters and belts'], leakRepair: 'proven' }, 'washed. Done: filters and belts. Leak repair proven'],
+    ['refrigerant', { refrigerant: 'R-22', addedLb: 2.25, recoveredLb: 1 }, 'R-22, 2.25 lb added, 1 lb recovered'],
+    ['refrigerant', { refrigerant: 'R-22', notWeighed: true }, 'R-22, added, not weighed'],
+    ['condition left', { condition: 'filters out', text: 'none left', told: 'foreman' }, 'Left: filters out. none left Told: foreman'],
+    ['condition closed', { text: 'in again' }, 'Closed again. in again'],
+    ['leave', { outcome: 'completed' }, 'Left, work completed'],
+    ['leave', { outcome: 'return planned' }, 'Left, a return is planned'],
+    ['recommendation', { text: 'replace it' }, 'replace it'],
+    ['arrive', {}, 'Arrived'],
+  ])('%s', (kind, body, text) => {
+    expect(entryText(kind, body, undefined)).toBe(text);
+  });
+});
