@@ -1,5 +1,5 @@
 import { chromium } from '@playwright/test';
-import { CHROMIUM_ARGS } from '../e2e/playwright.config.ts';
+import { CHROMIUM, CHROMIUM_ARGS } from '../scripts/lib/install.mjs';
 import { BENCH_PASSWORD } from './fleet.ts';
 import type { Row } from './table.ts';
 
@@ -7,7 +7,7 @@ const MOST_KB = 250;
 
 /** Compressed script the browser fetches for the entry page, signed in, from an empty cache. */
 export async function benchEntryPage(address: string): Promise<Row> {
-  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: CHROMIUM_ARGS });
+  const browser = await chromium.launch({ executablePath: CHROMIUM, args: CHROMIUM_ARGS });
   // Without the worker that keeps a copy: through it the browser reports sizes after unpacking.
   const page = await (await browser.newContext({ serviceWorkers: 'block' })).newPage();
   await page.goto(address);

@@ -12,28 +12,33 @@ export const latitude = z.number().min(-90, 'latitude lies between −90 and 90'
 export const longitude = z.number().min(-180, 'longitude lies between −180 and 180').max(180, 'longitude lies between −180 and 180');
 export const version = z.int().min(1);
 
-/** A list query: search text, sort column, direction, page. Text from the address bar, so numbers arrive as text. */
+/** Which stretch of a list is asked for. Text from the address bar, so numbers arrive as text. */
+export const paging = {
+  q: z.string().trim().max(200).optional().default(''),
+  offset: z
+    .string()
+    .regex(/^\d{1,7}$/)
+    .optional()
+    .default('0')
+    .transform(Number),
+  limit: z
+    .string()
+    .regex(/^\d{1,3}$/)
+    .optional()
+    .default('50')
+    .transform(Number)
+    .pipe(z.number().min(1).max(200)),
+};
+
+/** A list query: search text, sort column, direction, page. */
 export function listQuery<const T extends readonly [string, ...string[]]>(columns: T) {
   return z.object({
-    q: z.string().trim().max(200).optional().default(''),
+    ...paging,
     sort: z
       .enum(columns)
       .optional()
       .default(columns[0] as T[number]),
     dir: z.enum(['asc', 'desc']).optional().default('asc'),
-    offset: z
-      .string()
-      .regex(/^\d{1,7}$/)
-      .optional()
-      .default('0')
-      .transform(Number),
-    limit: z
-      .string()
-      .regex(/^\d{1,3}$/)
-      .optional()
-      .default('50')
-      .transform(Number)
-      .pipe(z.number().min(1).max(200)),
   });
 }
 

@@ -1,25 +1,9 @@
 import { z } from 'zod';
 import { FLAG_KINDS } from '#core/history';
-import { id, shortText } from './common.ts';
+import { id, paging, shortText } from './common.ts';
 import type { FlagView } from './units.ts';
 
-export const watchQuery = z.object({
-  flag: z.enum(FLAG_KINDS).optional(),
-  q: z.string().trim().max(200).optional().default(''),
-  offset: z
-    .string()
-    .regex(/^\d{1,7}$/)
-    .optional()
-    .default('0')
-    .transform(Number),
-  limit: z
-    .string()
-    .regex(/^\d{1,3}$/)
-    .optional()
-    .default('50')
-    .transform(Number)
-    .pipe(z.number().min(1).max(200)),
-});
+export const watchQuery = z.object({ ...paging, flag: z.enum(FLAG_KINDS).optional() });
 
 /** Setting a flag aside, with why. It rests on the evidence: new evidence brings the flag back. */
 export const newDismissal = z.object({

@@ -1,14 +1,5 @@
 import { defineConfig } from '@playwright/test';
-
-export const CHROMIUM_ARGS = [
-  '--no-sandbox',
-  '--disable-gpu',
-  '--disable-quic',
-  '--no-first-run',
-  '--disable-background-networking',
-  '--disable-component-update',
-  '--disable-sync',
-];
+import { CHROMIUM, CHROMIUM_ARGS } from '../scripts/lib/install.mjs';
 
 export default defineConfig({
   testDir: '.',
@@ -20,7 +11,7 @@ export default defineConfig({
   outputDir: '../test-results',
   globalSetup: './setup.ts',
   use: {
-    launchOptions: { executablePath: '/usr/bin/chromium', args: CHROMIUM_ARGS },
+    launchOptions: { executablePath: CHROMIUM, args: CHROMIUM_ARGS },
     viewport: { width: 1280, height: 800 },
     trace: 'off',
     screenshot: 'only-on-failure',

@@ -3,7 +3,7 @@
 import { mkdirSync, rmSync } from 'node:fs';
 import path from 'node:path';
 import { build, ensureDatabase, loadDemo, serve } from './lib/app.mjs';
-import { CHROMIUM, needChromium, needNode, needNpmPackages } from './lib/install.mjs';
+import { CHROMIUM, CHROMIUM_ARGS, needChromium, needNode, needNpmPackages } from './lib/install.mjs';
 import { needPostgres, startThrowawayPostgres } from './lib/postgres.mjs';
 import { freePort, ROOT, say } from './lib/run.mjs';
 
@@ -22,15 +22,7 @@ loadDemo(postgres.url, { GRADUM_TODAY: TODAY });
 const running = await serve({ url: postgres.url, port: await freePort(), env: { GRADUM_TODAY: TODAY } });
 const browser = await chromium.launch({
   executablePath: CHROMIUM,
-  args: [
-    '--no-sandbox',
-    '--disable-gpu',
-    '--disable-quic',
-    '--no-first-run',
-    '--disable-background-networking',
-    '--disable-component-update',
-    '--disable-sync',
-  ],
+  args: CHROMIUM_ARGS,
 });
 
 async function signedIn(login, viewport) {

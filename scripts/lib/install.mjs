@@ -39,6 +39,16 @@ export async function needNpmPackages() {
 }
 
 export const CHROMIUM = '/usr/bin/chromium';
+/** As root Chromium has no sandbox; the rest keeps it from calling home. */
+export const CHROMIUM_ARGS = [
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+];
 
 export function needChromium() {
   if (!existsSync(CHROMIUM)) needPackages(['chromium'], 'Chromium');

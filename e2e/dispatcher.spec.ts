@@ -1,0 +1,144 @@
+import { expect, test } from '@playwright/test';
+import { base, expectAccessible, signIn, watchErrors } from './help.ts';
+
+test.describe('as dispatcher', () => {
+  test('keeps a half-taken call over a reload, clears it, undoes that, and saves it', async ({ page }) => {
+    await signIn(page, 'desmond');
+    await page.goto(`${base()}/calls/new`);
+    await page.getByLabel('Site', { exact: true }).first().fill('press hall');
+    await page.getByRole('option', { name: /Press Hall/ }).click();
+    await page.getByLabel(/Complaint/).fill('Bindery too dry, paper curls');
+    await page.getByLabel('What is at stake').selectOption('stock or equipment');
+    await page.reload();
+    await expect(page.getByLabel(/Complaint/)).toHaveValue('Bindery too dry, paper curls');
+    await expect(page.getByText('A call is already open here.')).toBeVisible();
+    await page.getByRole('button', { name: 'Clear' }).click();
+    await expect(page.getByLabel(/Complaint/)).toHaveValue('');
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await expect(page.getByLabel(/Complaint/)).toHaveValue('Bindery too dry, paper curls');
+    await expect(page.getByText('Suggested: today.')).toBeVisible();
+    await page.getByRole('button', { name: 'Save the call' }).click();
+    await expect(page.getByRole('heading', { level: 1 })).toContainText('Bindery too dry');
+
+    // Planned from its own page, and the change undone.
+    await page.getByLabel('Crew').selectOption({ label: 'Harbour' });
+    await expect(page.getByText('scheduled ·')).toBeVisible();
+    await page.getByRole('button', { name: 'Cancel the call' }).click();
+    await expect(page.getByText('cancelled ·')).toBeVisible();
+    await page.getByRole('button', { name: 'Open again' }).click();
+    await expect(page.getByText('scheduled ·')).toBeVisible();
+  });
+
+  test('is told what is missing where it is missing, and loses nothing', async ({ page }) => {
+    await signIn(page, 'desmond');
+    await page.goto(`${base()}/calls/new`);
+    await page.getByLabel('Room, °F').fill('warm');
+    await page.getByRole('button', { name: 'Save the call' }).click();
+    await expect(page.getByText('which site is it about?')).toBeVisible();
+    await expect(page.getByText('what does the caller say?')).toBeVisible();
+    await expect(page.getByText('must be a number')).toBeVisible();
+    await expect(page.getByLabel('Room, °F')).toHaveValue('warm');
+    await expectAccessible(page);
+  });
+
+  test('maps a word, and sees what it means from then on', async ({ page }) => {
+    await signIn(page, 'desmond');
+    await page.goto(`${base()}/settings`);
+    await expect(page.getByText('“sail switch”').first()).toBeVisible();
+    await page.getByLabel('What “sail switch” means').selectOption('pressure switch');
+    await expect(page.getByText('The company’s own mappings')).toBeVisible();
+    await expect(page.getByRole('button', { name: 'Set the rules' })).toHaveCount(0);
+    await expectAccessible(page);
+  });
+
+  test('writes opening hours down, and is told when they are none', async ({ page }) => {
+    await signIn(page, 'desmond');
+    await page.goto(`${base()}/sites`);
+    await page.getByRole('searchbox').fill('gullhaven clinic');
+    await page.getByRole('link', { name: 'Gullhaven Clinic' }).click();
+    await expect(page.getByText('Open: not known')).toBeVisible();
+    await page.getByRole('button', { name: 'Change hours' }).click();
+    await page.getByLabel('Nobody has told us').uncheck();
+    await page.getByLabel('Wed').fill('nine to five');
+    await page.getByRole('button', { name: 'Save' }).click();
+    await expect(page.getByRole('alert')).toContainText('Wed: write it like');
+    await page.getByLabel('Wed').fill('09:00-17:00');
+    await expectAccessible(page);
+    await page.getByRole('button', { name: 'Save' }).click();
+    await expect(page.getByText('Open: Wed 09:00–17:00')).toBeVisible();
+  });
+
+  test('adds a customer, a site and a unit by hand, edits and retires with undo', async ({ page }) => {
+    const errors = watchErrors(page);
+    await signIn(page, 'desmond');
+    await page.goto(`${base()}/sites?show=customers`);
+    await page.getByRole('button', { name: 'New customer' }).click();
+    await page.getByRole('button', { name: 'Save' }).click();
+    await expect(page.getByRole('alert')).toContainText('is missing');
+    await page.getByLabel('Name').fill('Thistle Garden Centre');
+    await page.getByRole('button', { name: 'Save' }).click();
+    await expect(page.getByRole('heading', { level: 1 })).toContainText('Thistle Garden Centre: 0 sites');
+    await page.getByRole('button', { name: 'New site' }).click();
+    await page.getByLabel('Name').fill('Glasshouse');
+    await page.getByLabel('Latitude').fill('north');
+    await page.getByRole('button', { name: 'Save' }).click();
+    await expect(page.getByRole('alert')).toContainText('must be a number');
+    await page.getByLabel('Latitude').fill('41.21');
+    await page.getByLabel('Longitude').fill('-66.51');
+    await page.getByRole('button', { name: 'Save' }).click();
+    await expect(page.getByRole('heading', { level: 1 })).toContainText('Glasshouse, Thistle Garden Centre: 0 units');
+    await page.getByRole('button', { name: 'New unit' }).click();
+    await page.getByLabel('Tag').fill('UH-1');
+    await page.getByLabel('Kind').selectOption('unit heater');
+    await page.getByLabel('Built on').fill('2001-04-05');
+    await page.getByRole('button', { name: 'Save' }).click();
+    await expect(page.getByRole('heading', { level: 1 })).toContainText('25 years old.');
+    await page.getByRole('link', { name: 'Glasshouse' }).click();
+    await page.goto(`${base()}/sites?show=customers`);
+    await page.getByRole('link', { name: 'Thistle Garden Centre' }).click();
+    await page.getByRole('button', { name: 'Retire' }).click();
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await page.getByRole('searchbox').fill('thistle');
+    await expect(page.getByRole('link', { name: 'Thistle Garden Centre' })).toBeVisible();
+    expect(errors).toEqual([]);
+  });
+
+  test('sees what somebody else does without asking', async ({ page, browser }) => {
+    await signIn(page, 'desmond');
+    await expect(page.getByRole('heading', { level: 1 })).toContainText('calls are open');
+    const other = await (await browser.newContext()).newPage();
+    await signIn(other, 'maren');
+    await other.goto(`${base()}/calls/new`);
+    await other.getByLabel('Site', { exact: true }).first().fill('paper store');
+    await other.getByRole('option', { name: /Paper Store/ }).click();
+    await other.getByLabel(/Complaint/).fill('Heater in the loading bay will not stop');
+    await other.getByRole('button', { name: 'Save the call' }).click();
+    await expect(other.getByRole('heading', { level: 1 })).toContainText('will not stop');
+    await expect(page.getByText('Heater in the loading bay will not stop')).toBeVisible();
+  });
+
+  test('works at night and in sunlight, and signs out for good', async ({ page }) => {
+    await signIn(page, 'desmond');
+    for (const [name, theme] of [
+      ['Sunlight', 'sun'],
+      ['Night', 'night'],
+    ] as const) {
+      await page.getByRole('button', { name: /menu/ }).click();
+      await page.getByRole('menuitemradio', { name }).click();
+      await expect(page.locator('html')).toHaveAttribute('data-theme', theme);
+      await expectAccessible(page);
+    }
+    await page.reload();
+    await expect(page.locator('html')).toHaveAttribute('data-theme', 'night');
+    await page.getByRole('button', { name: /menu/ }).click();
+    await page.getByRole('menuitem', { name: 'Sign out' }).click();
+    await expect(page.getByRole('button', { name: 'Sign in' })).toBeVisible();
+    await page.goto(`${base()}/watch`);
+    await expect(page.getByRole('button', { name: 'Sign in' })).toBeVisible();
+    await expectAccessible(page);
+    await page.getByLabel('Name').fill('desmond');
+    await page.getByLabel('Password').fill('guess');
+    await page.getByRole('button', { name: 'Sign in' }).click();
+    await expect(page.getByRole('alert')).toContainText('do not belong together');
+  });
+});
