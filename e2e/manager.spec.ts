@@ -41,7 +41,7 @@ test.describe('as manager', () => {
     await expect(page.getByRole('heading', { level: 1 })).toContainText('Worst: UH-3 at Main Depot');
     await expectAccessible(page);
     await page.getByRole('button', { name: 'callback' }).click();
-    await expect(page.getByRole('heading', { level: 1 })).toContainText(/\d+ units? to decide about/);
+    await expect(page.getByRole('heading', { level: 1 })).toContainText(/\d+ units? to decide about\. Worst: RTU-\d at \w+ ?\w* Laundry/);
     const before = await page.getByRole('heading', { level: 1 }).textContent();
     await page.getByRole('button', { name: 'Set aside' }).first().click();
     await page.getByRole('button', { name: 'Set aside', exact: true }).last().click();
