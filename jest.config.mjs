@@ -2,11 +2,7 @@ const transform = {
   '^.+\\.tsx?$': [
     '@swc/jest',
     {
-      jsc: {
-        target: 'es2023',
-        parser: { syntax: 'typescript', tsx: true },
-        transform: { react: { runtime: 'automatic' } },
-      },
+      jsc: { target: 'es2023', parser: { syntax: 'typescript', tsx: true }, transform: { react: { runtime: 'automatic' } } },
       module: { type: 'es6' },
     },
   ],
@@ -22,10 +18,6 @@ export default {
       testMatch: ['<rootDir>/{core,contracts,demo,web,standins}/**/*.test.ts'],
       testPathIgnorePatterns: ['/demo/load\\.test\\.ts$'],
     },
-    {
-      ...common,
-      displayName: 'server',
-      testMatch: ['<rootDir>/server/**/*.test.ts', '<rootDir>/demo/load.test.ts'],
-    },
+    { ...common, displayName: 'server', testMatch: ['<rootDir>/server/**/*.test.ts', '<rootDir>/demo/load.test.ts'] },
   ],
 };

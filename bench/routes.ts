@@ -34,7 +34,7 @@ export function benchExact(): Row {
     const exact = exactPlan(problem);
     exactMs = Math.max(exactMs, performance.now() - began);
     let plan: Plan | undefined;
-    for (const step of searchDay(problem, { seed: 5, iterations: 2000 })) plan = step.plan;
+    for (const step of searchDay(problem, { seed: 5, iterations: 8000 })) plan = step.plan;
     worst = Math.max(worst, ((plan?.cost ?? Infinity) - exact.cost) / exact.cost);
     if (plan && violationsOf(problem, plan).length > 0) throw new Error('the checker refuses the plan');
   }
@@ -95,9 +95,7 @@ export async function benchLarge(quick: boolean): Promise<Row> {
 
 function longRun(seed: number, instance: number, ms: number): Promise<number> {
   return new Promise((resolve, reject) => {
-    const child = fork(new URL(import.meta.url).pathname, [String(seed), String(instance), String(ms)], {
-      execArgv: process.execArgv,
-    });
+    const child = fork(new URL(import.meta.url).pathname, [String(seed), String(instance), String(ms)], { execArgv: process.execArgv });
     child.once('message', (cost) => resolve(cost as number));
     child.once('error', reject);
     child.once('exit', (code) => (code === 0 ? undefined : reject(new Error(`a long run ended with ${code}`))));

@@ -19,17 +19,11 @@ export const callFields = z.object({
   crewId: id.nullable(),
   scheduledOn: plainDate.nullable(),
 });
-export const newCall = callFields.partial().extend({
-  id,
-  siteId: id,
-  receivedAt: instant,
-  complaint: callFields.shape.complaint,
-  priority: callFields.shape.priority,
-});
+export const newCall = callFields
+  .partial()
+  .extend({ id, siteId: id, receivedAt: instant, complaint: callFields.shape.complaint, priority: callFields.shape.priority });
 export const callPatch = callFields.partial().extend({ version, cancelled: z.boolean().optional() });
-export const callList = listQuery(['received', 'priority', 'site']).extend({
-  status: z.enum(['open', 'all']).optional().default('open'),
-});
+export const callList = listQuery(['received', 'priority', 'site']).extend({ status: z.enum(['open', 'all']).optional().default('open') });
 
 export type NewCall = z.infer<typeof newCall>;
 export type CallPatch = z.infer<typeof callPatch>;

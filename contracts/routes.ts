@@ -5,17 +5,7 @@ const number = z.number();
 
 export const routingProblem = z.object({
   shift: z.object({ start: number, end: number }),
-  stops: z
-    .array(
-      z.object({
-        id,
-        name: z.string(),
-        serviceMinutes: number,
-        windows: z.array(z.tuple([number, number])),
-        penalty: number,
-      }),
-    )
-    .max(60),
+  stops: z.array(z.object({ id, name: z.string(), serviceMinutes: number, windows: z.array(z.tuple([number, number])), penalty: number })).max(60),
   travel: z.object({ samples: z.array(number), places: number, minutes: z.array(z.array(number)) }),
 });
 

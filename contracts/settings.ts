@@ -23,10 +23,7 @@ export const SETTING_SHAPES = {
 } as const;
 
 export type SettingName = keyof typeof SETTING_SHAPES;
-export const SETTING_DEFAULTS = {
-  company: { name: 'Our company', timeZone: 'EST5EDT' },
-  history: DEFAULT_HISTORY_SETTINGS,
-} as const;
+export const SETTING_DEFAULTS = { company: { name: 'Our company', timeZone: 'EST5EDT' }, history: DEFAULT_HISTORY_SETTINGS } as const;
 
 export const newSetting = z.object({ id, validFrom: plainDate, value: SETTING_SHAPES.history });
 export type NewSetting = z.infer<typeof newSetting>;

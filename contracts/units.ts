@@ -77,23 +77,12 @@ export interface CircuitView {
 export interface SlotView {
   readonly name: string;
   readonly componentClass: string | null;
-  readonly installed: {
-    readonly from: string | null;
-    readonly manufacturer: string | null;
-    readonly model: string | null;
-  } | null;
+  readonly installed: { readonly from: string | null; readonly manufacturer: string | null; readonly model: string | null } | null;
   readonly earlier: number;
 }
 
 export interface StoryView {
-  readonly marks: readonly {
-    callId: string;
-    ref: string;
-    on: string;
-    kind: string;
-    label: string;
-    poundsAdded?: number;
-  }[];
+  readonly marks: readonly { callId: string; ref: string; on: string; kind: string; label: string; poundsAdded?: number }[];
   readonly arcs: readonly { kind: 'repeat' | 'callback'; fromCallId: string; toCallId: string; label: string }[];
 }
 

@@ -7,11 +7,7 @@ import { id, instant, longText, plainDate, shortText } from './common.ts';
 const pounds = z.number().min(0, 'a weight cannot be negative').max(5000, 'more than any roof holds');
 
 export const reading = z
-  .object({
-    point: z.enum(READING_POINT_NAMES as [ReadingPoint, ...ReadingPoint[]]),
-    value: z.number(),
-    unit: z.string(),
-  })
+  .object({ point: z.enum(READING_POINT_NAMES as [ReadingPoint, ...ReadingPoint[]]), value: z.number(), unit: z.string() })
   .refine((r) => r.unit in QUANTITIES[READING_POINTS[r.point].quantity].units, {
     error: (issue) => `${(issue.input as { point: string }).point} is not measured in that unit`,
     path: ['unit'],
@@ -80,14 +76,7 @@ export type EntryKind = keyof typeof bodies;
 export const ENTRY_KINDS = Object.keys(bodies) as EntryKind[];
 export type EntryBody<K extends EntryKind> = z.infer<(typeof bodies)[K]>;
 
-const envelope = {
-  id,
-  visitId: id,
-  unitId: id.nullable(),
-  occurredAt: instant,
-  supersedes: id.optional(),
-  reason: shortText.optional(),
-};
+const envelope = { id, visitId: id, unitId: id.nullable(), occurredAt: instant, supersedes: id.optional(), reason: shortText.optional() };
 
 const variants = ENTRY_KINDS.map((kind) => z.object({ ...envelope, kind: z.literal(kind), body: bodies[kind] }));
 const withdrawal = z.object({
@@ -124,13 +113,7 @@ export type NewEntry =
       body: Record<string, never>;
     };
 
-export const newVisit = z.object({
-  id,
-  siteId: id,
-  callIds: z.array(id).max(60),
-  crewId: id.nullable(),
-  plannedFor: plainDate,
-});
+export const newVisit = z.object({ id, siteId: id, callIds: z.array(id).max(60), crewId: id.nullable(), plannedFor: plainDate });
 export type NewVisit = z.infer<typeof newVisit>;
 
 export const visitQuery = z.object({ day: plainDate.optional(), crewId: id.optional() });
@@ -154,14 +137,7 @@ export interface VisitRow {
   readonly address: string | null;
   readonly plannedFor: string | null;
   readonly crew: string | null;
-  readonly calls: readonly {
-    id: string;
-    ref: string;
-    kind: string;
-    complaint: string;
-    unit: string | null;
-    unitId: string | null;
-  }[];
+  readonly calls: readonly { id: string; ref: string; kind: string; complaint: string; unit: string | null; unitId: string | null }[];
   readonly left: boolean;
 }
 

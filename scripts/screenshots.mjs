@@ -20,10 +20,7 @@ const postgres = await startThrowawayPostgres();
 await ensureDatabase(postgres.url);
 loadDemo(postgres.url, { GRADUM_TODAY: TODAY });
 const running = await serve({ url: postgres.url, port: await freePort(), env: { GRADUM_TODAY: TODAY } });
-const browser = await chromium.launch({
-  executablePath: CHROMIUM,
-  args: CHROMIUM_ARGS,
-});
+const browser = await chromium.launch({ executablePath: CHROMIUM, args: CHROMIUM_ARGS });
 
 async function signedIn(login, viewport) {
   const page = await (await browser.newContext({ viewport, reducedMotion: 'reduce' })).newPage();

@@ -55,11 +55,7 @@ async function jest(project, env = {}) {
 async function browser(env) {
   const folder = mkdtempSync(path.join(os.tmpdir(), 'gradum-e2e-'));
   const file = path.join(folder, 'result.json');
-  await go(bin('playwright'), ['test', '--config', 'e2e/playwright.config.ts'], {
-    ...env,
-    PLAYWRIGHT_JSON_OUTPUT_NAME: file,
-    NODE_OPTIONS: '',
-  });
+  await go(bin('playwright'), ['test', '--config', 'e2e/playwright.config.ts'], { ...env, PLAYWRIGHT_JSON_OUTPUT_NAME: file, NODE_OPTIONS: '' });
   const stats = existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')) : undefined;
   rmSync(folder, { recursive: true, force: true });
   if (!stats) return { passed: 0, failed: 1 };

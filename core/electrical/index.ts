@@ -17,20 +17,8 @@ export interface Unbalance {
  */
 export function voltageUnbalance(volts: readonly number[]): Unbalance {
   const { percent, mean } = unbalance(volts, 'voltage');
-  if (percent > 5)
-    return {
-      percent,
-      mean,
-      verdict: 'do not run',
-      note: 'Above 5 %: a three-phase motor must not run on this supply.',
-    };
-  if (percent > 2)
-    return {
-      percent,
-      mean,
-      verdict: 'act',
-      note: 'Above 2 %: find the cause; call the utility if it stands at the service.',
-    };
+  if (percent > 5) return { percent, mean, verdict: 'do not run', note: 'Above 5 %: a three-phase motor must not run on this supply.' };
+  if (percent > 2) return { percent, mean, verdict: 'act', note: 'Above 2 %: find the cause; call the utility if it stands at the service.' };
   if (percent > 1) return { percent, mean, verdict: 'derate', note: 'Above 1 %: motors run hotter and must be derated.' };
   return { percent, mean, verdict: 'fine', note: '' };
 }
@@ -39,12 +27,7 @@ export function voltageUnbalance(volts: readonly number[]): Unbalance {
 export function currentUnbalance(amps: readonly number[]): Unbalance {
   const { percent, mean } = unbalance(amps, 'current');
   if (percent > 10)
-    return {
-      percent,
-      mean,
-      verdict: 'act',
-      note: 'Above 10 %: roll the legs over and see whether it follows the supply or the motor.',
-    };
+    return { percent, mean, verdict: 'act', note: 'Above 10 %: roll the legs over and see whether it follows the supply or the motor.' };
   return { percent, mean, verdict: 'fine', note: '' };
 }
 

@@ -22,12 +22,7 @@ import {
 let serial = 0;
 function call(
   on: PlainDate,
-  given: Partial<CallFact> & {
-    component?: ComponentClass;
-    grade?: FindingGrade;
-    system?: System;
-    doneAfter?: number;
-  } = {},
+  given: Partial<CallFact> & { component?: ComponentClass; grade?: FindingGrade; system?: System; doneAfter?: number } = {},
 ): CallFact {
   const id = `call-${++serial}`;
   const { component, grade = 'proven', system, doneAfter, ...rest } = given;
@@ -92,9 +87,7 @@ describe('callback', () => {
 
   it('is not planned work, and not a call that came in while the first was still open', () => {
     expect(callbacksOf(pair(5, { kind: 'planned return' }), SETTINGS)).toEqual([]);
-    const open = {
-      calls: [call('2026-03-01', { system: 'cooling', doneAfter: 9 }), call('2026-03-04', { system: 'cooling' })],
-    };
+    const open = { calls: [call('2026-03-01', { system: 'cooling', doneAfter: 9 }), call('2026-03-04', { system: 'cooling' })] };
     expect(callbacksOf(open, SETTINGS)).toEqual([]);
   });
 });
@@ -102,12 +95,7 @@ describe('callback', () => {
 describe('repeat', () => {
   it('same component class twice within any 365 days, the 365th included', () => {
     const twice = (gap: number) =>
-      repeatsOf(
-        {
-          calls: [call('2025-01-10', { component: 'capacitor' }), call(addDays('2025-01-10', gap), { component: 'capacitor' })],
-        },
-        SETTINGS,
-      );
+      repeatsOf({ calls: [call('2025-01-10', { component: 'capacitor' }), call(addDays('2025-01-10', gap), { component: 'capacitor' })] }, SETTINGS);
     expect(twice(365)).toHaveLength(1);
     expect(twice(365)[0]).toMatchObject({ kind: 'same component', componentClass: 'capacitor' });
     expect(twice(366)).toEqual([]);
@@ -125,10 +113,7 @@ describe('repeat', () => {
 
   it('does not depend on the order in which calls were written down (property)', () => {
     const some = fc.array(
-      fc.record({
-        day: fc.integer({ min: 18000, max: 19500 }),
-        component: fc.constantFrom<ComponentClass>('compressor', 'igniter', 'drain'),
-      }),
+      fc.record({ day: fc.integer({ min: 18000, max: 19500 }), component: fc.constantFrom<ComponentClass>('compressor', 'igniter', 'drain') }),
       { maxLength: 8 },
     );
     fc.assert(
@@ -196,13 +181,7 @@ describe('verdict', () => {
   ];
 
   it('says the worst first: a hazard outweighs every repeat', () => {
-    const hazard = {
-      id: 'h',
-      kind: 'exchanger holed or cracked' as const,
-      hazard: true,
-      openedOn: '2026-02-01',
-      text: 'sooted',
-    };
+    const hazard = { id: 'h', kind: 'exchanger holed or cracked' as const, hazard: true, openedOn: '2026-02-01', text: 'sooted' };
     const verdict = unitVerdict(unit({ calls: two, openConditions: [hazard] }), SETTINGS, '2026-07-01');
     expect(verdict.flags.map((f) => f.kind)).toEqual(['hazard', 'repeat']);
     expect(verdict.sentence).toMatch(/^Hazard left open: exchanger/);

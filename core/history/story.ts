@@ -52,12 +52,7 @@ export function storyOf(facts: UnitFacts, settings: HistorySettings): Story {
     .filter((r) => r.kind === 'same component')
     .map((r) => {
       const [from, to] = r.failures.slice(-2);
-      return {
-        kind: 'repeat' as const,
-        fromCallId: from?.call.id as string,
-        toCallId: to?.call.id as string,
-        label: `${r.componentClass} again`,
-      };
+      return { kind: 'repeat' as const, fromCallId: from?.call.id as string, toCallId: to?.call.id as string, label: `${r.componentClass} again` };
     });
   const callbackArcs = callbacksOf(facts, settings).map((c) => ({
     kind: 'callback' as const,

@@ -39,14 +39,7 @@ export interface UnitVerdict {
 }
 
 /** Order of the watch list: each kind outweighs any number of the kinds after it [our choice, a hazard always comes first]. */
-const WEIGHT: Record<FlagKind, number> = {
-  hazard: 1000,
-  repeat: 200,
-  leaker: 150,
-  callback: 100,
-  'left open': 60,
-  age: 20,
-};
+const WEIGHT: Record<FlagKind, number> = { hazard: 1000, repeat: 200, leaker: 150, callback: 100, 'left open': 60, age: 20 };
 
 /**
  * The verdict on one unit as of a day: its flags, worst first, each with reasons. Pure function of facts, settings and day.
@@ -66,10 +59,7 @@ export function unitVerdict(facts: UnitFacts, settings: HistorySettings, asOf: P
     ...(inUse ? leftOpenFlag(facts) : []),
     ...(inUse ? ageFlag(facts, settings, asOf, changes) : []),
   ];
-  const flags = found.map((flag) => ({
-    ...flag,
-    setAside: dismissals.some((d) => d.flag === flag.kind && d.evidence === flag.evidence),
-  }));
+  const flags = found.map((flag) => ({ ...flag, setAside: dismissals.some((d) => d.flag === flag.kind && d.evidence === flag.evidence) }));
   const counted = flags.filter((flag) => !flag.setAside);
   const score = counted.reduce((sum, flag) => sum + WEIGHT[flag.kind], 0) + recentFailures(facts, settings, asOf, changes);
   const future = changes.filter((day) => day > asOf).sort()[0];
@@ -117,12 +107,7 @@ function leftOpenFlag(facts: UnitFacts): Found[] {
 }
 
 function conditionReason(rule: string, text: string, kind: string, openedOn: PlainDate): Reason {
-  return {
-    rule,
-    text,
-    inputs: [{ label: kind, value: `since ${openedOn}`, source: 'visit sheet' }],
-    changedBy: 'Closing it on a visit sheet.',
-  };
+  return { rule, text, inputs: [{ label: kind, value: `since ${openedOn}`, source: 'visit sheet' }], changedBy: 'Closing it on a visit sheet.' };
 }
 
 function repeatFlag(facts: UnitFacts, settings: HistorySettings, asOf: PlainDate, changes: PlainDate[]): Found[] {

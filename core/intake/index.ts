@@ -60,11 +60,7 @@ export function suggestPriority(complaint: Complaint): SuggestedPriority {
   if (priority === undefined && complaint.stake === 'none')
     raise('with the next route', because('nothing at stake', 'Nothing is at stake.', complaint));
   if (priority === undefined)
-    raise('this week', {
-      rule: 'not enough known',
-      text: 'Nothing told yet that makes it more or less urgent.',
-      inputs: [],
-    });
+    raise('this week', { rule: 'not enough known', text: 'Nothing told yet that makes it more or less urgent.', inputs: [] });
   return { priority: priority as Priority, reasons };
 }
 

@@ -15,10 +15,7 @@ describe('what is due', () => {
     expect(titles(unit, '2026-02-25')).toEqual([]);
     const [due] = dueTasks(unit, '2026-03-20', 14).filter((d) => d.task.key === 'filters and belts');
     expect(due).toMatchObject({ dueOn: '2026-04-02', lateDays: 0 });
-    expect(dueTasks(unit, '2026-04-12', 14)[0]).toMatchObject({
-      lateDays: 10,
-      reason: { text: expect.stringContaining('10 days late') },
-    });
+    expect(dueTasks(unit, '2026-04-12', 14)[0]).toMatchObject({ lateDays: 10, reason: { text: expect.stringContaining('10 days late') } });
   });
 
   it('seasonal work is due while its window is open and not yet done in it', () => {

@@ -56,20 +56,8 @@ export const QUANTITIES = {
     usual: [0.0001, 665],
     impossible: 'absolute pressure cannot be negative',
   },
-  voltage: {
-    si: 'V',
-    units: { V: { scale: 1 } },
-    possible: [0, 15_000],
-    usual: [0, 660],
-    impossible: 'an RMS voltage cannot be negative',
-  },
-  current: {
-    si: 'A',
-    units: { A: { scale: 1 } },
-    possible: [0, 5000],
-    usual: [0, 300],
-    impossible: 'an RMS current cannot be negative',
-  },
+  voltage: { si: 'V', units: { V: { scale: 1 } }, possible: [0, 15_000], usual: [0, 660], impossible: 'an RMS voltage cannot be negative' },
+  current: { si: 'A', units: { A: { scale: 1 } }, possible: [0, 5000], usual: [0, 300], impossible: 'an RMS current cannot be negative' },
   mass: {
     si: 'kg',
     units: { lb: { scale: POUND }, oz: { scale: POUND / 16 }, kg: { scale: 1 } },

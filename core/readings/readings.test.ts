@@ -9,12 +9,7 @@ const set = (values: Partial<Record<ReadingPoint, [number, string]>>, given: Par
 describe('a reading set', () => {
   it('gives superheat and subcooling at once from the chart points of R-410A (118.4 psig is 40 °F, 318.5 psig is 100 °F)', () => {
     const { results } = readingResults(
-      set({
-        'suction pressure': [118.4, 'psig'],
-        'suction line': [52, '°F'],
-        'liquid pressure': [318.5, 'psig'],
-        'liquid line': [90, '°F'],
-      }),
+      set({ 'suction pressure': [118.4, 'psig'], 'suction line': [52, '°F'], 'liquid pressure': [318.5, 'psig'], 'liquid line': [90, '°F'] }),
       'R-410A',
     );
     expect(results.map((r) => [r.name, Math.round(r.value), r.verdict])).toEqual([
@@ -35,10 +30,7 @@ describe('a reading set', () => {
 
   it('waits with the reason where charge cannot be judged', () => {
     const { results } = readingResults(set({ 'liquid pressure': [250, 'psig'], 'liquid line': [80, '°F'] }, { outdoorF: 50 }), 'R-410A');
-    expect(results[0]).toMatchObject({
-      verdict: 'wait',
-      notes: [expect.any(String), expect.stringContaining('below 65 °F')],
-    });
+    expect(results[0]).toMatchObject({ verdict: 'wait', notes: [expect.any(String), expect.stringContaining('below 65 °F')] });
   });
 
   it('says why when a pressure lies outside the curve', () => {

@@ -21,14 +21,7 @@ function judge(
 ): Measured {
   const verdict = value < expected[0] ? 'low' : value > expected[1] ? 'high' : 'within';
   const data = REFRIGERANTS[refrigerant];
-  return {
-    value,
-    saturationF,
-    expected,
-    expectedFrom,
-    verdict,
-    ...('estimate' in data ? { note: data.estimate } : {}),
-  };
+  return { value, saturationF, expected, expectedFrom, verdict, ...('estimate' in data ? { note: data.estimate } : {}) };
 }
 
 /**

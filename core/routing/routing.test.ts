@@ -150,18 +150,8 @@ describe('every plan', () => {
 
 describe('what does not fit says why', () => {
   const table = travelTable([0], [[0, 20, 20, 20, 20, 0, 5, 5, 20, 5, 0, 5, 20, 5, 5, 0]], 4);
-  const stop = (id: string, serviceMinutes: number, windows: [number, number][]) => ({
-    id,
-    name: id,
-    serviceMinutes,
-    windows,
-    penalty: 300,
-  });
-  const day = (...stops: RoutingProblem['stops']): RoutingProblem => ({
-    shift: { start: 480, end: 960 },
-    stops,
-    travel: table,
-  });
+  const stop = (id: string, serviceMinutes: number, windows: [number, number][]) => ({ id, name: id, serviceMinutes, windows, penalty: 300 });
+  const day = (...stops: RoutingProblem['stops']): RoutingProblem => ({ shift: { start: 480, end: 960 }, stops, travel: table });
 
   it('closed, too long, too late, or past the shift', () => {
     const plan = exactPlan(day(stop('closed', 30, []), stop('short hours', 90, [[600, 660]]), stop('evening', 60, [[1000, 1200]])));

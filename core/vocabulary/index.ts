@@ -109,27 +109,15 @@ export function componentClassOf(raw: string, companyWords: ReadonlyMap<string, 
 
 /** States a unit can be left in, each with the hazard it carries. A hazard stays in front of everybody until closed. */
 export const CONDITION_KINDS = {
-  'heat disabled': {
-    hazard: false,
-    caution: 'Occupant and owner told in writing? Nobody restores heat until the cause is repaired and proven.',
-  },
-  'exchanger holed or cracked': {
-    hazard: true,
-    caution: 'Heat off, tagged, occupant and owner told in writing. Low CO never clears an exchanger.',
-  },
-  'safety bypassed': {
-    hazard: true,
-    caution: 'A bypassed safety is for a test with you standing there. Restore it before you leave.',
-  },
+  'heat disabled': { hazard: false, caution: 'Occupant and owner told in writing? Nobody restores heat until the cause is repaired and proven.' },
+  'exchanger holed or cracked': { hazard: true, caution: 'Heat off, tagged, occupant and owner told in writing. Low CO never clears an exchanger.' },
+  'safety bypassed': { hazard: true, caution: 'A bypassed safety is for a test with you standing there. Restore it before you leave.' },
   'burnt wiring': { hazard: true, caution: 'Leave it de-energised and tagged.' },
   'gas leak suspected': { hazard: true, caution: 'Cock shut, area aired, gas supplier called as local rules ask.' },
   'circuit isolated': { hazard: false, caution: 'One stage less: say so to the customer.' },
   'part borrowed': { hazard: false, caution: 'Write where it came from and where it went.' },
   'filters out': { hazard: false, caution: 'The coil loads up in days.' },
-  'heater disconnected': {
-    hazard: false,
-    caution: 'A compressor without crankcase heat needs 24 h of it before a cold start.',
-  },
+  'heater disconnected': { hazard: false, caution: 'A compressor without crankcase heat needs 24 h of it before a cold start.' },
   'override on': { hazard: false, caution: 'Somebody must take it off again.' },
   'overcharge left': { hazard: false, caution: 'Write the pounds.' },
   'jumper or test mode': { hazard: true, caution: 'Count the jumpers out before you leave.' },

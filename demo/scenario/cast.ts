@@ -69,12 +69,7 @@ export const CUSTOMERS: readonly CustomerCast[] = [
           ['exhaust fan', 'EF', ['Kiln hall', 'Spray booth']],
         ],
       },
-      {
-        name: 'Gullhaven Gallery',
-        street: '2 Pier Steps',
-        at: [13.6, 5.4],
-        units: [[HP, 'HP', ['Gallery', 'Store', 'Studio']]],
-      },
+      { name: 'Gullhaven Gallery', street: '2 Pier Steps', at: [13.6, 5.4], units: [[HP, 'HP', ['Gallery', 'Store', 'Studio']]] },
     ],
   },
   {
@@ -107,31 +102,11 @@ export const CUSTOMERS: readonly CustomerCast[] = [
     hours: week('09:00', '17:00'),
     access: 'Branch manager opens. No tools in the lobby before closing; roof hatch above the copy room.',
     sites: [
-      {
-        name: 'Market Branch',
-        street: '11 Market Row',
-        at: [0.2, 1.9],
-        units: [[GE, 'RTU', ['Lobby', 'Vault corridor', 'Offices']]],
-      },
-      {
-        name: 'Lantern Hill Branch',
-        street: '7 Beacon Street',
-        at: [2.7, 4.3],
-        units: [[GE, 'RTU', ['Lobby', 'Offices', 'Training room']]],
-      },
+      { name: 'Market Branch', street: '11 Market Row', at: [0.2, 1.9], units: [[GE, 'RTU', ['Lobby', 'Vault corridor', 'Offices']]] },
+      { name: 'Lantern Hill Branch', street: '7 Beacon Street', at: [2.7, 4.3], units: [[GE, 'RTU', ['Lobby', 'Offices', 'Training room']]] },
       { name: 'Southbank Branch', street: '30 Mole End', at: [-1.1, -2.1], units: [[GE, 'RTU', ['Lobby', 'Offices']]] },
-      {
-        name: 'Saltings Branch',
-        street: '5 Samphire Way',
-        at: [4.1, -3.3],
-        units: [[CO, 'RTU', ['Lobby', 'Back office']]],
-      },
-      {
-        name: 'Candlewick Branch',
-        street: '3 Chandler Street',
-        at: [-13.1, -4.6],
-        units: [[GE, 'RTU', ['Lobby', 'Offices']]],
-      },
+      { name: 'Saltings Branch', street: '5 Samphire Way', at: [4.1, -3.3], units: [[CO, 'RTU', ['Lobby', 'Back office']]] },
+      { name: 'Candlewick Branch', street: '3 Chandler Street', at: [-13.1, -4.6], units: [[GE, 'RTU', ['Lobby', 'Offices']]] },
       { name: 'Millrace Branch', street: '8 Weir Lane', at: [2.9, -12.4], units: [[GE, 'RTU', ['Lobby', 'Offices']]] },
     ],
   },
@@ -289,18 +264,8 @@ export const CUSTOMERS: readonly CustomerCast[] = [
     hours: null,
     access: 'Side door, ring twice. Animals recover under the units: no long stops in summer.',
     sites: [
-      {
-        name: 'Ropewalk Clinic',
-        street: '77 Ropewalk',
-        at: [-1.9, 4.3],
-        units: [[HP, 'HP', ['Surgery', 'Ward', 'Reception']]],
-      },
-      {
-        name: 'Gullhaven Clinic',
-        street: '6 Tern Street',
-        at: [13.2, 5.8],
-        units: [[HP, 'HP', ['Surgery', 'Reception']]],
-      },
+      { name: 'Ropewalk Clinic', street: '77 Ropewalk', at: [-1.9, 4.3], units: [[HP, 'HP', ['Surgery', 'Ward', 'Reception']]] },
+      { name: 'Gullhaven Clinic', street: '6 Tern Street', at: [13.2, 5.8], units: [[HP, 'HP', ['Surgery', 'Reception']]] },
       {
         name: 'Tannery Fields Clinic',
         street: '15 Hide Street',

@@ -46,13 +46,7 @@ const login = (name: string) => (name.split(' ')[0] as string).toLowerCase();
 export function makeFleet(writer: Writer): { sites: DemoSite[]; crews: DemoCrew[]; desk: Row } {
   const crews = CREWS.map((cast): DemoCrew => {
     const [lon, lat] = toLonLat(cast.yard);
-    const crew = writer.add('crews', {
-      name: cast.name,
-      yard_lat: lat,
-      yard_lon: lon,
-      shift_start: cast.shift[0],
-      shift_end: cast.shift[1],
-    });
+    const crew = writer.add('crews', { name: cast.name, yard_lat: lat, yard_lon: lon, shift_start: cast.shift[0], shift_end: cast.shift[1] });
     const authors = cast.members.map(
       (name) => writer.add('users', { login: login(name), display_name: name, role: 'technician', crew_id: crew.id }).id,
     );

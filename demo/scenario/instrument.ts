@@ -29,17 +29,9 @@ export function coolingReadings(
     minutesRunning: 15,
     condenser: 'clean and dry',
     readings: [
-      {
-        point: 'suction pressure',
-        value: Math.round(saturationPressure(refrigerant, 'dew', evaporating)),
-        unit: 'psig',
-      },
+      { point: 'suction pressure', value: Math.round(saturationPressure(refrigerant, 'dew', evaporating)), unit: 'psig' },
       { point: 'suction line', value: tenth(evaporating + superheat), unit: '°F' },
-      {
-        point: 'liquid pressure',
-        value: Math.round(saturationPressure(refrigerant, 'bubble', condensing)),
-        unit: 'psig',
-      },
+      { point: 'liquid pressure', value: Math.round(saturationPressure(refrigerant, 'bubble', condensing)), unit: 'psig' },
       { point: 'liquid line', value: tenth(condensing - subcooling), unit: '°F' },
       { point: 'return air', value: tenth(returnF), unit: '°F' },
       { point: 'supply air', value: tenth(returnF - 19 + 7 * short + normal(random)), unit: '°F' },

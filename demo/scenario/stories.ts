@@ -29,10 +29,7 @@ export function springTopUps(writer: Writer, unit: DemoUnit): void {
   const springs = [-3, -2, -1, 0]
     .map((back) => `${year + back}-04-${String(18 - back * 4).padStart(2, '0')}`)
     .filter((day) => day < addDays(writer.rows.today, -4));
-  Object.assign(unit.record, {
-    built_on: addDays(writer.rows.today, -365 * 13 - 40),
-    installed_on: addDays(writer.rows.today, -365 * 13),
-  });
+  Object.assign(unit.record, { built_on: addDays(writer.rows.today, -365 * 13 - 40), installed_on: addDays(writer.rows.today, -365 * 13) });
   springs.slice(-3).forEach((day, i) => {
     repair(
       writer,
@@ -55,10 +52,7 @@ export function springTopUps(writer: Writer, unit: DemoUnit): void {
         cents: 41_500,
         extra: [
           { kind: 'refrigerant', body: { refrigerant: unit.refrigerant, addedLb: [2.5, 3, 3.5][i], circuit: 1 } },
-          {
-            kind: 'finding',
-            body: { component: 'evaporator coil', failure: 'leak', grade: 'not found', system: 'cooling' },
-          },
+          { kind: 'finding', body: { component: 'evaporator coil', failure: 'leak', grade: 'not found', system: 'cooling' } },
         ],
       },
     );
@@ -121,16 +115,9 @@ export function sootedDrum(writer: Writer, unit: DemoUnit): void {
         },
         {
           kind: 'condition left',
-          body: {
-            condition: 'heat disabled',
-            text: 'Gas cock shut, call wire cut and taped',
-            told: 'depot foreman, in writing',
-          },
+          body: { condition: 'heat disabled', text: 'Gas cock shut, call wire cut and taped', told: 'depot foreman, in writing' },
         },
-        {
-          kind: 'recommendation',
-          body: { text: 'Replace the heater; quote sent for drum exchange or new unit. No answer yet.' },
-        },
+        { kind: 'recommendation', body: { text: 'Replace the heater; quote sent for drum exchange or new unit. No answer yet.' } },
       ],
     },
   );
@@ -143,22 +130,13 @@ export function forgottenCircuit(writer: Writer, unit: DemoUnit): void {
     unit,
     addDays(writer.rows.today, -430),
     ['Screen 4 warm on a Friday', 'cooling', 'contactor', 'burnt', 'Stage 2 contactor welded; none on the truck'],
-    {
-      extra: [
-        {
-          kind: 'condition left',
-          body: { condition: 'circuit isolated', text: 'Stage 2 off at its fuses until a contactor comes' },
-        },
-      ],
-    },
+    { extra: [{ kind: 'condition left', body: { condition: 'circuit isolated', text: 'Stage 2 off at its fuses until a contactor comes' } }] },
   );
 }
 
 /** A unit that still runs for a mezzanine nobody can enter any more. */
 export function brickedUpMezzanine(writer: Writer, unit: DemoUnit): void {
-  Object.assign(unit.record, {
-    handling_notes: 'Mezzanine was walled up in the refit: this unit cools a void. Ask before spending anything on it.',
-  });
+  Object.assign(unit.record, { handling_notes: 'Mezzanine was walled up in the refit: this unit cools a void. Ask before spending anything on it.' });
   repair(
     writer,
     unit,
@@ -166,10 +144,7 @@ export function brickedUpMezzanine(writer: Writer, unit: DemoUnit): void {
     ['Runs all night, for whom?', 'controls', 'tstat', 'other', 'Its thermostat is behind the new wall'],
     {
       extra: [
-        {
-          kind: 'condition left',
-          body: { condition: 'override on', text: 'Set back to 85 °F at the board, thermostat unreachable' },
-        },
+        { kind: 'condition left', body: { condition: 'override on', text: 'Set back to 85 °F at the board, thermostat unreachable' } },
         { kind: 'recommendation', body: { text: 'Take it out of use: the mezzanine it serves is bricked up.' } },
       ],
     },
@@ -234,16 +209,8 @@ export function thisMorning(writer: Writer, sites: readonly DemoSite[]): void {
     caller: 'head nurse',
     crew_id: crewOf('Tannery Fields Clinic'),
   });
-  open('Records Annex', null, 'Archive upstairs is muggy', {
-    system: 'cooling',
-    priority: 'this week',
-    caller: 'archivist',
-  });
-  open('Press Hall', 'RTU-2', 'Press 2 operators say it cycles', {
-    system: 'cooling',
-    priority: 'this week',
-    caller: 'shift foreman',
-  });
+  open('Records Annex', null, 'Archive upstairs is muggy', { system: 'cooling', priority: 'this week', caller: 'archivist' });
+  open('Press Hall', 'RTU-2', 'Press 2 operators say it cycles', { system: 'cooling', priority: 'this week', caller: 'shift foreman' });
   open('Harbour Interchange', 'RTU-1', 'Waiting hall cold at opening', {
     system: 'heating',
     priority: 'with the next route',

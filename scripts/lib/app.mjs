@@ -22,9 +22,9 @@ export const MAP = 'demo/network/port-wrenfall.geojson';
 export async function build(say) {
   return onceFor('dist/.built', digestOf(SOURCES), () => {
     say('building …');
-    const todo = 'The sources do not build; "npm run types" says where.';
-    run('node_modules/.bin/vite', ['build', '--config', 'vite.config.ts', '--logLevel', 'warn'], { todo });
-    run('node_modules/.bin/vite', ['build', '--config', 'vite.server.config.ts', '--logLevel', 'warn'], { todo });
+    const advice = 'The sources do not build; "npm run types" says where.';
+    run('node_modules/.bin/vite', ['build', '--config', 'vite.config.ts', '--logLevel', 'warn'], { advice });
+    run('node_modules/.bin/vite', ['build', '--config', 'vite.server.config.ts', '--logLevel', 'warn'], { advice });
   });
 }
 
@@ -46,7 +46,7 @@ export async function ensureDatabase(url) {
 export function loadDemo(url, env = {}) {
   return run(process.execPath, ['dist/server/demo.js'], {
     env: { ...process.env, ...env, DATABASE_URL: url, GRADUM_LOAD_DEMO: '1' },
-    todo: 'See the message above; is the database reachable?',
+    advice: 'See the message above; is the database reachable?',
   }).includes('loaded');
 }
 

@@ -22,17 +22,15 @@ export function needPackages(packages, what) {
   if (!isRoot) throw new Stop(`${what} is missing. Install it with:\n  sudo ${command}`);
   say(`installing ${what} (${packages.join(' ')}) …`);
   const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
-  if (!listsFresh) run('apt-get', ['update'], { env, todo: 'Is the package mirror reachable?' });
+  if (!listsFresh) run('apt-get', ['update'], { env, advice: 'Is the package mirror reachable?' });
   listsFresh = true;
-  run('apt-get', command.split(' ').slice(1), { env, todo: `Run "${command}" by hand to see why.` });
+  run('apt-get', command.split(' ').slice(1), { env, advice: `Run "${command}" by hand to see why.` });
 }
 
 export async function needNpmPackages() {
   const fresh = await onceFor('node_modules/.gradum-lock', digestOf(['package-lock.json']), () => {
     say('installing npm packages …');
-    run('npm', ['ci', '--include=dev', '--no-audit', '--no-fund'], {
-      todo: 'Is the npm registry reachable? Run "npm ci" by hand to see why.',
-    });
+    run('npm', ['ci', '--include=dev', '--no-audit', '--no-fund'], { advice: 'Is the npm registry reachable? Run "npm ci" by hand to see why.' });
   });
   if (!existsSync(path.join(ROOT, 'node_modules/.bin/vite'))) throw new Stop('node_modules is incomplete; run "npm ci".');
   return fresh;

@@ -63,7 +63,7 @@ async function startCluster(folder, { quick }) {
   if (!existsSync(path.join(cluster, 'PG_VERSION'))) {
     makeFolder(folder);
     asPostgres('initdb', ['-D', cluster, '-U', 'gradum', '--auth=trust', '--encoding=UTF8', '--locale=C.UTF-8', ...(quick ? ['--no-sync'] : [])], {
-      todo: `Remove ${cluster} and start again.`,
+      advice: `Remove ${cluster} and start again.`,
     });
   }
   const adopted = runningPort(cluster);
@@ -79,7 +79,7 @@ async function startCluster(folder, { quick }) {
   ];
   if (quick) settings.push('-c fsync=off', '-c synchronous_commit=off', '-c full_page_writes=off');
   asPostgres('pg_ctl', ['start', '-w', '-D', cluster, '-l', path.join(folder, 'postgresql.log'), '-o', settings.join(' ')], {
-    todo: `See ${path.join(folder, 'postgresql.log')}.`,
+    advice: `See ${path.join(folder, 'postgresql.log')}.`,
     // pg_ctl leaves the server behind with our pipes; ignoring them lets the call return.
     stdio: 'ignore',
   });
@@ -96,10 +96,7 @@ export async function startPostgres({ fresh = false } = {}) {
   }
   const { cluster, port } = await startCluster(folder, { quick: false });
   say(`PostgreSQL on 127.0.0.1:${port}, data in ${folder}`);
-  return {
-    url: `postgres://gradum@127.0.0.1:${port}/gradum`,
-    stop: () => asPostgres('pg_ctl', ['stop', '-D', cluster, '-m', 'fast']),
-  };
+  return { url: `postgres://gradum@127.0.0.1:${port}/gradum`, stop: () => asPostgres('pg_ctl', ['stop', '-D', cluster, '-m', 'fast']) };
 }
 
 /** A throw-away server for tests and the bench, gone with its folder when stopped. */

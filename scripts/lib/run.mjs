@@ -14,11 +14,11 @@ export const say = (text) => console.log(`gradum  ${text}`);
 export class Stop extends Error {}
 
 /** Runs a program to its end; on failure stops with its last lines and what to do. */
-export function run(command, args, { todo, ...options } = {}) {
+export function run(command, args, { advice, ...options } = {}) {
   const done = spawnSync(command, args, { cwd: ROOT, encoding: 'utf8', maxBuffer: 64e6, ...options });
   if (done.error || done.status !== 0) {
     const tail = `${done.stdout ?? ''}${done.stderr ?? ''}`.trim().split('\n').slice(-15).join('\n');
-    throw new Stop(`${command} ${args.slice(0, 4).join(' ')} failed${done.error ? `: ${done.error.message}` : ''}.\n${tail}\n${todo ?? ''}`);
+    throw new Stop(`${command} ${args.slice(0, 4).join(' ')} failed${done.error ? `: ${done.error.message}` : ''}.\n${tail}\n${advice ?? ''}`);
   }
   return done.stdout ?? '';
 }

@@ -65,20 +65,10 @@ export async function updateCall(needs: Needs, id: string, { version, cancelled,
     if (patch.unitId) await checkPlace(db, before.siteId, patch.unitId, transaction);
     const status = nextStatus(before, patch, cancelled);
     const change = { ...patch, status, ...(patch.promisedAt ? { promisedAt: new Date(patch.promisedAt) } : {}) };
-    await updateVersion(db.models.Call, id, version, change, {
-      transaction,
-      what: 'Call',
-      show: () => callRecord(db, id),
-    });
+    await updateVersion(db.models.Call, id, version, change, { transaction, what: 'Call', show: () => callRecord(db, id) });
     const call = (await db.models.Call.findByPk(id, { transaction })) as Call;
     await planVisit(db, call, transaction);
-    await writeLog(db, transaction, {
-      actor,
-      action: 'change',
-      entity: 'call',
-      entityId: id,
-      detail: { ...patch, cancelled },
-    });
+    await writeLog(db, transaction, { actor, action: 'change', entity: 'call', entityId: id, detail: { ...patch, cancelled } });
     await refreshSummaries(db, clock, [...new Set([before.unitId, call.unitId].filter((u) => u !== null))], transaction);
   });
   return callRecord(db, id);

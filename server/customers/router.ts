@@ -5,18 +5,8 @@ import { Reply, type Route } from '../http/routes.ts';
 import { createCustomer, customerPage, customerRecord, updateCustomer } from './service.ts';
 
 export const customerRoutes: readonly Route[] = [
-  {
-    method: 'get',
-    path: '/api/customers',
-    action: 'read',
-    handle: ({ db, query }) => customerPage(db, parse(customerList, query)),
-  },
-  {
-    method: 'get',
-    path: '/api/customers/:id',
-    action: 'read',
-    handle: ({ db, params }) => customerRecord(db, parse(uuid, params.id)),
-  },
+  { method: 'get', path: '/api/customers', action: 'read', handle: ({ db, query }) => customerPage(db, parse(customerList, query)) },
+  { method: 'get', path: '/api/customers/:id', action: 'read', handle: ({ db, params }) => customerRecord(db, parse(uuid, params.id)) },
   {
     method: 'post',
     path: '/api/customers',

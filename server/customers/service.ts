@@ -12,11 +12,7 @@ import { SITE_ROWS_SQL } from '../sites/queries.ts';
 import { orderBy } from '../units/queries.ts';
 
 const COLUMNS = 'c.id, c.name, c.phone, c.notes, c.retired_at as "retiredAt", c.version';
-const ORDER: Record<string, string> = {
-  name: 'c.name {dir}',
-  sites: 'sites {dir}, c.name',
-  units: 'units {dir}, c.name',
-};
+const ORDER: Record<string, string> = { name: 'c.name {dir}', sites: 'sites {dir}, c.name', units: 'units {dir}, c.name' };
 
 export async function customerPage(
   db: Database,
@@ -63,18 +59,8 @@ export async function updateCustomer(
 ) {
   await db.transaction(async (transaction) => {
     const change = { ...patch, ...(retired === undefined ? {} : { retiredAt: retired ? clock.now() : null }) };
-    await updateVersion(db.models.Customer, id, version, change, {
-      transaction,
-      what: 'Customer',
-      show: () => customerRecord(db, id),
-    });
-    await writeLog(db, transaction, {
-      actor,
-      action: 'change',
-      entity: 'customer',
-      entityId: id,
-      detail: { ...patch, retired },
-    });
+    await updateVersion(db.models.Customer, id, version, change, { transaction, what: 'Customer', show: () => customerRecord(db, id) });
+    await writeLog(db, transaction, { actor, action: 'change', entity: 'customer', entityId: id, detail: { ...patch, retired } });
   });
   return customerRecord(db, id);
 }

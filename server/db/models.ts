@@ -150,14 +150,7 @@ export function defineModels(sequelize: Sequelize): Models {
       crewId: UUID,
       active: { type: BOOLEAN, defaultValue: true },
     }),
-    Crew: table<Crew>('crews', {
-      id,
-      name: TEXT,
-      yardLat: DOUBLE,
-      yardLon: DOUBLE,
-      shiftStart: INTEGER,
-      shiftEnd: INTEGER,
-    }),
+    Crew: table<Crew>('crews', { id, name: TEXT, yardLat: DOUBLE, yardLon: DOUBLE, shiftStart: INTEGER, shiftEnd: INTEGER }),
     Customer: table<Customer>('customers', { id, name: TEXT, phone: TEXT, notes: TEXT, retiredAt: DATE, version }),
     Site: table<Site>('sites', {
       id,
@@ -214,14 +207,7 @@ export function defineModels(sequelize: Sequelize): Models {
       completedAt: DATE,
       version,
     }),
-    Visit: table<Visit>('visits', {
-      id,
-      siteId: UUID,
-      crewId: UUID,
-      routeId: UUID,
-      plannedFor: DATEONLY,
-      cancelledAt: DATE,
-    }),
+    Visit: table<Visit>('visits', { id, siteId: UUID, crewId: UUID, routeId: UUID, plannedFor: DATEONLY, cancelledAt: DATE }),
     Entry: table<Entry>('entries', {
       id: { type: UUID, primaryKey: true },
       visitId: UUID,

@@ -42,10 +42,7 @@ async function changes(count: number, start: () => Promise<unknown>, lastEventId
   await start();
   let text = '';
   const seen = () =>
-    [...text.matchAll(/id: (\d+)\nevent: change\ndata: (.*)\n/g)].map(([, id, data]) => ({
-      id: id as string,
-      data: JSON.parse(data as string),
-    }));
+    [...text.matchAll(/id: (\d+)\nevent: change\ndata: (.*)\n/g)].map(([, id, data]) => ({ id: id as string, data: JSON.parse(data as string) }));
   while (seen().length < count) text += decoder.decode((await reader.read()).value, { stream: true });
   stop.abort();
   return seen();

@@ -18,10 +18,7 @@ export const invalid = (errors: FieldError[], title = 'Something in it is not ri
 
 /** A write based on an old version: carries what is stored now, so that the screen can help to merge. */
 export const stale = (what: string, current: unknown) =>
-  new Problem(409, `Somebody else changed this ${what} meanwhile`, {
-    detail: 'Compare both versions and save again.',
-    current,
-  });
+  new Problem(409, `Somebody else changed this ${what} meanwhile`, { detail: 'Compare both versions and save again.', current });
 
 /** Reads a body, a query or parameters through their contract. @throws Problem 422 with the path of each wrong field */
 export function parse<S extends z.ZodType>(schema: S, value: unknown): z.output<S> {
@@ -55,12 +52,7 @@ function detailsOf(error: unknown): ProblemDetails {
   if (type === 'entity.parse.failed') return { type: 'about:blank', title: 'The request is not JSON', status: 400 };
   if (type === 'entity.too.large') return { type: 'about:blank', title: 'That is too large: at most 30 MB at once', status: 413 };
   if (original?.code === '23505')
-    return {
-      type: 'about:blank',
-      title: 'There is one like it already',
-      status: 409,
-      ...(original.detail ? { detail: original.detail } : {}),
-    };
+    return { type: 'about:blank', title: 'There is one like it already', status: 409, ...(original.detail ? { detail: original.detail } : {}) };
   if (original?.code === '23503')
     return {
       type: 'about:blank',
@@ -71,9 +63,5 @@ function detailsOf(error: unknown): ProblemDetails {
   if (original?.code === '23514' || original?.code === '23P01')
     return { type: 'about:blank', title: 'The record does not allow that', status: 422, detail: message ?? '' };
   if (status !== undefined && status < 500) return { type: 'about:blank', title: message ?? 'Bad request', status };
-  return {
-    type: 'about:blank',
-    title: 'Something went wrong on the server. Nothing was changed; try again.',
-    status: 500,
-  };
+  return { type: 'about:blank', title: 'Something went wrong on the server. Nothing was changed; try again.', status: 500 };
 }

@@ -38,28 +38,14 @@ export function readCsv(content: string, known: readonly string[], required: rea
       }
       if (errors.length > 0) problems.push({ line: at, column: '', value: '', reason: `broken quotes: ${errors[0]?.message ?? ''}` });
       else if (data.length !== columns.length)
-        problems.push({
-          line: at,
-          column: '',
-          value: '',
-          reason: `has ${data.length} cells, the heading has ${columns.length}`,
-        });
-      else
-        rows.push({
-          line: at,
-          cells: Object.fromEntries(columns.map((name, i) => [name, (data[i] as string).trim()])),
-        });
+        problems.push({ line: at, column: '', value: '', reason: `has ${data.length} cells, the heading has ${columns.length}` });
+      else rows.push({ line: at, cells: Object.fromEntries(columns.map((name, i) => [name, (data[i] as string).trim()])) });
     },
   });
   const heading = columns ?? [];
   const twice = heading.filter((name, i) => heading.indexOf(name) !== i);
   for (const name of heading.filter((n) => !known.includes(n)))
-    problems.push({
-      line: 1,
-      column: name,
-      value: name,
-      reason: `is not a column of this file; known are ${known.join(', ')}`,
-    });
+    problems.push({ line: 1, column: name, value: name, reason: `is not a column of this file; known are ${known.join(', ')}` });
   for (const name of twice) problems.push({ line: 1, column: name, value: name, reason: 'stands twice in the heading' });
   for (const name of required.filter((n) => !heading.includes(n)))
     problems.push({ line: 1, column: name, value: '', reason: 'this column is missing' });

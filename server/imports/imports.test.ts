@@ -68,16 +68,9 @@ describe('units', () => {
 
   it('update and never double when imported again; an empty cell leaves what is known', async () => {
     await send(manager, 'units', TWO, 'all or nothing');
-    expect((await send(manager, 'units', TWO, 'all or nothing')).preview.counts).toMatchObject({
-      created: 0,
-      changed: 0,
-      unchanged: 2,
-    });
+    expect((await send(manager, 'units', TWO, 'all or nothing')).preview.counts).toMatchObject({ created: 0, changed: 0, unchanged: 2 });
     const changed = units('Kiln & Co,Studio,,,,,HP-1,package heat pump,,,,,,6,,,,,,');
-    expect((await send(manager, 'units', changed, 'all or nothing')).preview.counts).toMatchObject({
-      created: 0,
-      changed: 1,
-    });
+    expect((await send(manager, 'units', changed, 'all or nothing')).preview.counts).toMatchObject({ created: 0, changed: 1 });
     const out = await text(manager, '/api/exports/units.csv');
     expect(out).toContain('HP-1,package heat pump,Norvane,NV-5,0012,2014-02-01,2014-06-30,6,R-410A,9.5');
   });
@@ -156,30 +149,19 @@ describe('calls', () => {
     await send(other, 'units', unitsOut, 'all or nothing');
     await send(other, 'calls', callsOut, 'all or nothing');
     expect(await text(other, '/api/exports/calls.csv')).toBe(callsOut);
-    expect((await send(other, 'calls', callsOut, 'all or nothing')).preview.counts).toMatchObject({
-      created: 0,
-      changed: 0,
-      unchanged: 4,
-    });
+    expect((await send(other, 'calls', callsOut, 'all or nothing')).preview.counts).toMatchObject({ created: 0, changed: 0, unchanged: 4 });
     await empty.stop();
   });
 
   it('imported again with a correction amend the sheet instead of doubling it', async () => {
     await send(manager, 'calls', PAST, 'all or nothing');
     const corrected = PAST.replace('R-410A,2.5,', 'R-410A,4,').replace(',widget,', ',schrader,');
-    expect((await send(manager, 'calls', corrected, 'all or nothing')).preview.counts).toMatchObject({
-      created: 0,
-      changed: 2,
-      unchanged: 2,
-    });
+    expect((await send(manager, 'calls', corrected, 'all or nothing')).preview.counts).toMatchObject({ created: 0, changed: 2, unchanged: 2 });
     const [pounds] = await server.db.rows<{ lb: number }>("select sum(pounds) as lb from refrigerant_movements where to_place = 'circuit 1'");
     expect(pounds?.lb).toBe(7);
     const [kept] = await server.db.rows<{ n: number }>("select count(*)::int as n from entries where kind = 'refrigerant'");
     expect(kept?.n).toBe(3);
-    expect((await send(manager, 'calls', corrected, 'all or nothing')).preview.counts).toMatchObject({
-      changed: 0,
-      unchanged: 4,
-    });
+    expect((await send(manager, 'calls', corrected, 'all or nothing')).preview.counts).toMatchObject({ changed: 0, unchanged: 4 });
   });
 
   it('refuse times that clocks skipped or repeated, unknown places, and an end before the beginning', async () => {

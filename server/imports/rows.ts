@@ -103,12 +103,7 @@ function withoutTwins(read: ReadRows, column: string, keyOf: (row: StagedRow) =>
       first.set(key, row.line);
       return true;
     }
-    problems.push({
-      line: row.line,
-      column,
-      value: String(row[column] ?? ''),
-      reason: `the same ${column} already stands on line ${line}`,
-    });
+    problems.push({ line: row.line, column, value: String(row[column] ?? ''), reason: `the same ${column} already stands on line ${line}` });
     return false;
   });
   return { ...read, rows, problems };
@@ -136,12 +131,7 @@ export function readUnitRows(content: string, zone: string): ReadRows {
       if (row[column] === null) continue;
       if (before[column] === null) before[column] = row[column] as Value;
       else if (before[column] !== row[column]) {
-        problems.push({
-          line: row.line,
-          column,
-          value: String(row[column]),
-          reason: `differs from line ${before.line} for the same site`,
-        });
+        problems.push({ line: row.line, column, value: String(row[column]), reason: `differs from line ${before.line} for the same site` });
         return false;
       }
     }
@@ -159,12 +149,7 @@ export function readCallRows(content: string, zone: string): ReadRows {
   const problems = [...read.problems];
   const rows = read.rows.flatMap((row) => {
     if (row.completed_at !== null && String(row.completed_at) < String(row.received_at)) {
-      problems.push({
-        line: row.line,
-        column: 'completed_at',
-        value: String(row.completed_at),
-        reason: 'lies before the call was received',
-      });
+      problems.push({ line: row.line, column: 'completed_at', value: String(row.completed_at), reason: 'lies before the call was received' });
       return [];
     }
     const { text, tasks, leakRepair } = takeApart(String(row.action ?? ''));

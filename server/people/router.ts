@@ -16,12 +16,7 @@ export const peopleRoutes: readonly Route[] = [
       return sessionView(context, user);
     },
   },
-  {
-    method: 'get',
-    path: '/api/session',
-    action: 'public',
-    handle: (context) => sessionView(context, context.request.session.user),
-  },
+  { method: 'get', path: '/api/session', action: 'public', handle: (context) => sessionView(context, context.request.session.user) },
   {
     method: 'delete',
     path: '/api/session',

@@ -67,13 +67,7 @@ export async function dueSites(
         units: own.flatMap((unit) => {
           const tasks = due
             .filter((d) => d.unitId === unit.id)
-            .map((d) => ({
-              key: d.task.key,
-              title: d.task.title,
-              dueOn: d.dueOn ?? null,
-              lateDays: d.lateDays,
-              reason: d.reason,
-            }));
+            .map((d) => ({ key: d.task.key, title: d.task.title, dueOn: d.dueOn ?? null, lateDays: d.lateDays, reason: d.reason }));
           return tasks.length > 0 ? [{ unitId: unit.id, tag: unit.tag, tasks }] : [];
         }),
         openConditions: own.reduce((sum, unit) => sum + unit.openConditions, 0),

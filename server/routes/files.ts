@@ -5,10 +5,7 @@ import type { RoutePage } from '#contracts/routes';
 
 /** A route as an iCalendar file (RFC 5545): one event for each stop, in UTC, with the work in its description. */
 export function routeCalendar(route: RoutePage, company: string): string {
-  const calendar = ical({
-    name: `${route.crew.name} ${route.day}`,
-    prodId: { company: 'Gradum', product: 'routes', language: 'EN' },
-  });
+  const calendar = ical({ name: `${route.crew.name} ${route.day}`, prodId: { company: 'Gradum', product: 'routes', language: 'EN' } });
   for (const stop of route.plan.stops) {
     const site = route.stops.find((s) => s.siteId === stop.stopId);
     calendar.createEvent({
@@ -27,10 +24,7 @@ export function routeCalendar(route: RoutePage, company: string): string {
 
 /** A route as GPX 1.1: the yard and the stops in order as one route with arrival times. */
 export function routeTrack(route: RoutePage): string {
-  const root = create({ version: '1.0', encoding: 'UTF-8' }).ele('http://www.topografix.com/GPX/1/1', 'gpx', {
-    version: '1.1',
-    creator: 'Gradum',
-  });
+  const root = create({ version: '1.0', encoding: 'UTF-8' }).ele('http://www.topografix.com/GPX/1/1', 'gpx', { version: '1.1', creator: 'Gradum' });
   root.ele('metadata').ele('name').txt(`${route.crew.name} ${route.day}`);
   const line = root.ele('rte');
   line.ele('name').txt(`${route.crew.name} ${route.day}`);

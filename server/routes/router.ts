@@ -57,12 +57,7 @@ export const routeRoutes: readonly Route[] = [
       return undefined;
     },
   },
-  {
-    method: 'get',
-    path: '/api/routes/:id',
-    action: 'read',
-    handle: ({ db, params }) => routeRecord(db, parse(uuid, params.id)),
-  },
+  { method: 'get', path: '/api/routes/:id', action: 'read', handle: ({ db, params }) => routeRecord(db, parse(uuid, params.id)) },
   {
     method: 'patch',
     path: '/api/routes/:id',

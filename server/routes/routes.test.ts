@@ -33,15 +33,7 @@ beforeAll(async () => {
     const openingHours = i === 4 ? { '1': [['08:00', '12:00']] } : i === 3 ? null : { '3': [['08:00', '17:00']] };
     await agent
       .post('/api/sites')
-      .send({
-        id: siteId,
-        customerId,
-        name: `Laundry ${i}`,
-        lat: 41.2 + i * 0.012,
-        lon: -66.5 + (i % 2) * 0.03,
-        openingHours,
-        access: 'side door',
-      })
+      .send({ id: siteId, customerId, name: `Laundry ${i}`, lat: 41.2 + i * 0.012, lon: -66.5 + (i % 2) * 0.03, openingHours, access: 'side door' })
       .expect(201);
     await agent.post('/api/units').send({ id: randomUUID(), siteId, tag: 'RTU-1', kind: 'package cooling only' }).expect(201);
   }
@@ -75,15 +67,7 @@ describe('planning a day', () => {
 
   it('does not take a plan on trust: one that does not hold is refused with what is wrong', async () => {
     const { plan } = await planDay();
-    const rushed = {
-      ...plan,
-      stops: plan.stops.map((s) => ({
-        ...s,
-        arriveAt: s.arriveAt - 4,
-        startAt: s.startAt - 4,
-        leaveAt: s.leaveAt - 4,
-      })),
-    };
+    const rushed = { ...plan, stops: plan.stops.map((s) => ({ ...s, arriveAt: s.arriveAt - 4, startAt: s.startAt - 4, leaveAt: s.leaveAt - 4 })) };
     const refused = await agent.post('/api/routes').send({ id: randomUUID(), day: DAY, crewId: server.crewId, siteIds, plan: rushed }).expect(422);
     expect(refused.body.errors.map((e: { message: string }) => e.message).join()).toContain('sooner than the roads allow');
   });
@@ -152,9 +136,7 @@ describe('the routing engine', () => {
 
   it('says so when it is missing, mute or talks of something else', async () => {
     await expect(new DriveTimes(undefined).table(places, DAY)).rejects.toMatchObject({ details: { status: 503 } });
-    await expect(new DriveTimes('http://127.0.0.1:1/{coordinates}').table(places, DAY)).rejects.toMatchObject({
-      details: { status: 502 },
-    });
+    await expect(new DriveTimes('http://127.0.0.1:1/{coordinates}').table(places, DAY)).rejects.toMatchObject({ details: { status: 502 } });
     const health = `http://127.0.0.1:${(engine.address() as AddressInfo).port}/health?{coordinates}`;
     await expect(new DriveTimes(health).table(places, DAY)).rejects.toMatchObject({ details: { status: 502 } });
     expect(() => new DriveTimes('http://127.0.0.1/table')).toThrow(/coordinates/);

@@ -39,11 +39,7 @@ export async function routingProblemFor({ db, driveTimes }: Needs, body: Problem
     if (!site) throw invalid([{ path: 'siteIds', message: 'one of the sites does not exist' }]);
     if (!work) left.push({ siteId, site: site.name, why: 'nothing is due there, or it is already on a route' });
     else if (site.lat === null || site.lon === null)
-      left.push({
-        siteId,
-        site: site.name,
-        why: 'its position is not known; put latitude and longitude on the site page',
-      });
+      left.push({ siteId, site: site.name, why: 'its position is not known; put latitude and longitude on the site page' });
     else {
       if (site.openingHours === null) notes.push(`Opening hours of ${site.name} are not known; taken as open all day.`);
       return [{ site, work, position: { lat: site.lat, lon: site.lon } }];
@@ -62,21 +58,13 @@ export async function routingProblemFor({ db, driveTimes }: Needs, body: Problem
         windows: windowsOf(site.openingHours, body.day),
         penalty: postponementCost(work.dueTasks, onSite(work.minutes, hands)),
       })),
-      travel: {
-        samples: [...travel.samples],
-        places: travel.places,
-        minutes: travel.minutes.map((table) => [...table]),
-      },
+      travel: { samples: [...travel.samples], places: travel.places, minutes: travel.minutes.map((table) => [...table]) },
     },
     left,
     notes,
     work: chosen.map(({ site, work }) => ({
       siteId: site.id,
-      units: work.units.map((u) => ({
-        unitId: u.unitId,
-        tag: u.tag,
-        tasks: u.tasks.map(({ key, title }) => ({ key, title })),
-      })),
+      units: work.units.map((u) => ({ unitId: u.unitId, tag: u.tag, tasks: u.tasks.map(({ key, title }) => ({ key, title })) })),
     })),
   };
 }
@@ -114,10 +102,7 @@ export async function saveRoute(needs: Needs, body: NewRoute, actor: string): Pr
       [body.crewId, body.day],
       transaction,
     );
-    if (other)
-      throw new Problem(409, 'This crew already has a route on that day', {
-        detail: 'Cancel it first, or choose another day or crew.',
-      });
+    if (other) throw new Problem(409, 'This crew already has a route on that day', { detail: 'Cancel it first, or choose another day or crew.' });
     await db.run(
       'insert into routes (id, crew_id, day, problem, plan, work, created_by) values ($1, $2, $3, $4, $5, $6, $7)',
       [body.id, body.crewId, body.day, JSON.stringify(problem), JSON.stringify(body.plan), JSON.stringify(work), actor],
@@ -180,12 +165,7 @@ export async function cancelRoute(db: Database, id: string, cancelled: boolean, 
       [visits.map((v) => v.id), cancelled ? 'cancelled' : 'scheduled', cancelled ? 'scheduled' : 'cancelled'],
       transaction,
     );
-    await writeLog(db, transaction, {
-      actor,
-      action: cancelled ? 'cancel route' : 'restore route',
-      entity: 'route',
-      entityId: id,
-    });
+    await writeLog(db, transaction, { actor, action: cancelled ? 'cancel route' : 'restore route', entity: 'route', entityId: id });
   });
 }
 

@@ -49,12 +49,6 @@ export async function setHistory(db: Database, body: NewSetting, actor: string):
       transaction,
     );
     await db.run('update unit_summaries set changes_on = least(changes_on, $1::date)', [body.validFrom], transaction);
-    await writeLog(db, transaction, {
-      actor,
-      action: 'change setting',
-      entity: 'setting',
-      entityId: body.id,
-      detail: body,
-    });
+    await writeLog(db, transaction, { actor, action: 'change setting', entity: 'setting', entityId: body.id, detail: body });
   });
 }

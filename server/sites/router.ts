@@ -6,18 +6,8 @@ import { sitePage } from './queries.ts';
 import { createSite, siteRecord, updateSite } from './service.ts';
 
 export const siteRoutes: readonly Route[] = [
-  {
-    method: 'get',
-    path: '/api/sites',
-    action: 'read',
-    handle: ({ db, query }) => sitePage(db, parse(siteList, query)),
-  },
-  {
-    method: 'get',
-    path: '/api/sites/:id',
-    action: 'read',
-    handle: (context) => siteRecord(context, parse(uuid, context.params.id)),
-  },
+  { method: 'get', path: '/api/sites', action: 'read', handle: ({ db, query }) => sitePage(db, parse(siteList, query)) },
+  { method: 'get', path: '/api/sites/:id', action: 'read', handle: (context) => siteRecord(context, parse(uuid, context.params.id)) },
   {
     method: 'post',
     path: '/api/sites',

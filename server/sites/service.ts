@@ -52,18 +52,8 @@ export async function updateSite(
   const { db, clock } = needs;
   await db.transaction(async (transaction) => {
     const change = { ...patch, ...(retired === undefined ? {} : { retiredAt: retired ? clock.now() : null }) };
-    await updateVersion(db.models.Site, id, version, change, {
-      transaction,
-      what: 'Site',
-      show: () => siteRecord(needs, id),
-    });
-    await writeLog(db, transaction, {
-      actor,
-      action: 'change',
-      entity: 'site',
-      entityId: id,
-      detail: { ...patch, retired },
-    });
+    await updateVersion(db.models.Site, id, version, change, { transaction, what: 'Site', show: () => siteRecord(needs, id) });
+    await writeLog(db, transaction, { actor, action: 'change', entity: 'site', entityId: id, detail: { ...patch, retired } });
   });
   return siteRecord(needs, id);
 }

@@ -82,14 +82,7 @@ export async function loadFacts(db: Database, unitIds: readonly string[], transa
   const entries = await read<EntryRecord>(`
     select e.id, e.unit_id as "unitId", e.call_id as "callId", k.ref, e.kind, e.occurred_at as "occurredAt", e.body
     from current_entries e left join calls k on k.id = e.call_id where e.unit_id = any($1::uuid[])`);
-  const conditions = await read<{
-    id: string;
-    unitId: string;
-    kind: ConditionKind;
-    hazard: boolean;
-    text: string;
-    openedAt: Date;
-  }>(`
+  const conditions = await read<{ id: string; unitId: string; kind: ConditionKind; hazard: boolean; text: string; openedAt: Date }>(`
     select id, unit_id as "unitId", kind, hazard, text, opened_at as "openedAt" from open_conditions where unit_id = any($1::uuid[]) and closed_at is null`);
   const dismissals = await read<{ unitId: string; flag: string; evidence: string }>(`
     select unit_id as "unitId", flag, evidence from dismissals where unit_id = any($1::uuid[]) and undone_at is null`);
@@ -170,12 +163,7 @@ function callFact(
     findings: findings.map((f): FindingFact => {
       const raw = f.body.component ?? '';
       const componentClass = componentClassOf(raw, words);
-      return {
-        componentRaw: raw,
-        failure: f.body.failure ?? '',
-        grade: f.body.grade ?? 'presumed',
-        ...(componentClass ? { componentClass } : {}),
-      };
+      return { componentRaw: raw, failure: f.body.failure ?? '', grade: f.body.grade ?? 'presumed', ...(componentClass ? { componentClass } : {}) };
     }),
   };
 }

@@ -6,18 +6,8 @@ import { unitPage } from './queries.ts';
 import { createUnit, unitRecord, updateUnit } from './service.ts';
 
 export const unitRoutes: readonly Route[] = [
-  {
-    method: 'get',
-    path: '/api/units',
-    action: 'read',
-    handle: ({ db, query }) => unitPage(db, parse(unitList, query)),
-  },
-  {
-    method: 'get',
-    path: '/api/units/:id',
-    action: 'read',
-    handle: (context) => unitRecord(context, parse(uuid, context.params.id)),
-  },
+  { method: 'get', path: '/api/units', action: 'read', handle: ({ db, query }) => unitPage(db, parse(unitList, query)) },
+  { method: 'get', path: '/api/units/:id', action: 'read', handle: (context) => unitRecord(context, parse(uuid, context.params.id)) },
   {
     method: 'post',
     path: '/api/units',

@@ -62,13 +62,7 @@ export async function unitRecord({ db, clock }: Needs, id: string): Promise<Unit
     stored.map((slot) => slot.name),
   );
   const slots = names.map(
-    (name) =>
-      stored.find((slot) => slot.name === name) ?? {
-        name,
-        componentClass: classOfSlot(name) ?? null,
-        installed: null,
-        earlier: 0,
-      },
+    (name) => stored.find((slot) => slot.name === name) ?? { name, componentClass: classOfSlot(name) ?? null, installed: null, earlier: 0 },
   );
   const flags = (row.flags ?? []).map(({ setAside: _setAside, ...flag }): FlagView => {
     const aside = dismissals.find((d) => d.flag === flag.kind && d.evidence === flag.evidence);
@@ -99,11 +93,7 @@ export async function createUnit({ db, clock }: Needs, body: NewUnit, actor: str
 
 export async function updateUnit({ db, clock }: Needs, id: string, { version, ...patch }: UnitPatch, actor: string): Promise<UnitPage> {
   await db.transaction(async (transaction) => {
-    await updateVersion(db.models.Unit, id, version, patch, {
-      transaction,
-      what: 'Unit',
-      show: () => unitRecord({ db, clock }, id),
-    });
+    await updateVersion(db.models.Unit, id, version, patch, { transaction, what: 'Unit', show: () => unitRecord({ db, clock }, id) });
     await writeLog(db, transaction, { actor, action: 'change', entity: 'unit', entityId: id, detail: patch });
     await refreshSummaries(db, clock, [id], transaction);
   });

@@ -116,10 +116,7 @@ const work: Projection = {
     const slotId = slot?.id as string;
     const day = localDate(entry.occurredAt, timeZone);
     const [later] = await db.rows('select 1 from components where slot_id = $1 and lower(during) > $2::date', [slotId, day], transaction);
-    if (later)
-      throw new Problem(409, 'A later component is already in this slot', {
-        detail: 'Amend that entry first, then record this one.',
-      });
+    if (later) throw new Problem(409, 'A later component is already in this slot', { detail: 'Amend that entry first, then record this one.' });
     // A slot nobody has written about held something before: its start stays unknown.
     await db.run(
       `insert into components (slot_id, during) select $1, daterange(null, $2::date) where not exists (select 1 from components where slot_id = $1)`,

@@ -17,12 +17,7 @@ export const visitRoutes: readonly Route[] = [
       return visitsOfDay(db, day ?? todayIn(clock, (await companyNow(db)).timeZone), crewId);
     },
   },
-  {
-    method: 'get',
-    path: '/api/visits/:id',
-    action: 'read',
-    handle: (context) => visitRecord(context, parse(uuid, context.params.id)),
-  },
+  { method: 'get', path: '/api/visits/:id', action: 'read', handle: (context) => visitRecord(context, parse(uuid, context.params.id)) },
   {
     method: 'post',
     path: '/api/visits',

@@ -128,9 +128,7 @@ async function supersededEntry(db: Database, transaction: Transaction, id: strin
   );
   if (!old) throw invalid([{ path: 'supersedes', message: 'there is no such entry on this sheet' }]);
   if (old.amended)
-    throw new Problem(409, 'Somebody else has amended this entry meanwhile', {
-      detail: 'Look at the sheet again and amend the newest one.',
-    });
+    throw new Problem(409, 'Somebody else has amended this entry meanwhile', { detail: 'Look at the sheet again and amend the newest one.' });
   return old;
 }
 
@@ -142,12 +140,7 @@ function canonicalBody(entry: NewEntry): unknown {
   const readings = body.readings.map((reading, index) => {
     const { quantity } = READING_POINTS[reading.point];
     try {
-      return {
-        ...reading,
-        quantity,
-        si: toSi(quantity, reading.unit, reading.value),
-        ...judgeReading(quantity, reading.unit, reading.value),
-      };
+      return { ...reading, quantity, si: toSi(quantity, reading.unit, reading.value), ...judgeReading(quantity, reading.unit, reading.value) };
     } catch (error) {
       if (!(error instanceof RangeError)) throw error;
       errors.push({ path: `body.readings.${index}.value`, message: `${reading.point}: ${error.message}` });

@@ -111,10 +111,7 @@ describe('the visit sheet', () => {
     expect(readings[1].si).toBeCloseTo(284.26, 2);
     expect((await write(set(350))).body.entries.at(-1).body.readings[1].quality).toBe('doubtful');
     const refused = await write(set(-500), 422);
-    expect(refused.body.errors[0]).toMatchObject({
-      path: 'body.readings.1.value',
-      message: expect.stringContaining('absolute zero'),
-    });
+    expect(refused.body.errors[0]).toMatchObject({ path: 'body.readings.1.value', message: expect.stringContaining('absolute zero') });
   });
 
   it('amends by superseding, takes back what the old entry had done, and lets only one amendment win', async () => {
@@ -139,10 +136,7 @@ describe('the visit sheet', () => {
     const call = await takeCall();
     const leaving = entry(call.visitId, 'leave', { outcome: 'completed' });
     await write(leaving);
-    expect((await desk.get(`/api/calls/${call.id}`)).body).toMatchObject({
-      status: 'completed',
-      completedAt: '2026-06-02T14:00:00.000Z',
-    });
+    expect((await desk.get(`/api/calls/${call.id}`)).body).toMatchObject({ status: 'completed', completedAt: '2026-06-02T14:00:00.000Z' });
     await write(entry(call.visitId, 'withdrawn', {}, { supersedes: leaving.id, reason: 'went back up' }));
     expect((await desk.get(`/api/calls/${call.id}`)).body).toMatchObject({ status: 'scheduled', completedAt: null });
   });
@@ -181,13 +175,7 @@ describe('history', () => {
     const manager = await server.as('manager');
     const { body: watch } = await manager.get('/api/watch?flag=repeat').expect(200);
     expect(watch.rows[0]).toMatchObject({ unitId: place.unitId });
-    const dismissal = {
-      id: randomUUID(),
-      unitId: place.unitId,
-      flag: 'repeat',
-      evidence: repeat.evidence,
-      reason: 'batch recalled',
-    };
+    const dismissal = { id: randomUUID(), unitId: place.unitId, flag: 'repeat', evidence: repeat.evidence, reason: 'batch recalled' };
     await manager.post('/api/watch/dismissals').send(dismissal).expect(201);
     expect((await manager.get('/api/watch?flag=repeat')).body.total).toBe(0);
     await manager.delete(`/api/watch/dismissals/${dismissal.id}`).expect(200);
@@ -212,11 +200,7 @@ describe('history', () => {
   it('judges by the rules that hold on the day: a new setting counts from its day on', async () => {
     const manager = await server.as('manager');
     const { body } = await manager.get('/api/settings/history').expect(200);
-    const stricter = {
-      id: randomUUID(),
-      validFrom: '2026-06-20',
-      value: { ...body.current, repeatSameClass: 9, repeatAnyFailures: 20 },
-    };
+    const stricter = { id: randomUUID(), validFrom: '2026-06-20', value: { ...body.current, repeatSameClass: 9, repeatAnyFailures: 20 } };
     await manager.post('/api/settings/history').send(stricter).expect(201);
     expect((await manager.get('/api/watch?flag=repeat')).body.total).toBe(0);
     expect((await manager.get('/api/settings/history')).body.rows).toMatchObject([{ validFrom: '2026-06-20', by: 'Test manager' }]);

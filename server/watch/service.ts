@@ -30,10 +30,7 @@ export async function watchList(
      join units u on u.id = m.unit_id join sites s on s.id = u.site_id join customers c on c.id = s.customer_id order by m.score desc, m.unit_id`,
     bind,
   );
-  return {
-    rows: rows.map((row) => ({ ...row, flags: row.flags.filter((flag) => !flag.setAside) })),
-    total: count?.total ?? 0,
-  };
+  return { rows: rows.map((row) => ({ ...row, flags: row.flags.filter((flag) => !flag.setAside) })), total: count?.total ?? 0 };
 }
 
 /** Sets a flag aside on the evidence it rests on now. */
@@ -46,13 +43,7 @@ export async function dismiss({ db, clock }: Needs, body: NewDismissal, actor: s
       [body.id, body.unitId, body.flag, body.evidence, body.reason, actor],
       transaction,
     );
-    await writeLog(db, transaction, {
-      actor,
-      action: 'set flag aside',
-      entity: 'unit',
-      entityId: body.unitId,
-      detail: body,
-    });
+    await writeLog(db, transaction, { actor, action: 'set flag aside', entity: 'unit', entityId: body.unitId, detail: body });
     await refreshSummaries(db, clock, [body.unitId], transaction);
   });
 }
@@ -66,13 +57,7 @@ export async function undoDismissal({ db, clock }: Needs, id: string, actor: str
       transaction,
     );
     if (!undone) throw notFound('Dismissal');
-    await writeLog(db, transaction, {
-      actor,
-      action: 'bring flag back',
-      entity: 'unit',
-      entityId: undone.unitId,
-      detail: { dismissal: id },
-    });
+    await writeLog(db, transaction, { actor, action: 'bring flag back', entity: 'unit', entityId: undone.unitId, detail: { dismissal: id } });
     await refreshSummaries(db, clock, [undone.unitId], transaction);
   });
 }

@@ -16,10 +16,7 @@ export async function words({ db }: Pick<Dependencies, 'db'>): Promise<WordsView
   }
   const mapped = await db.rows<WordsView['mapped'][number]>(`
     select w.word, w.component_class as "componentClass", u.display_name as by from component_words w left join users u on u.id = w.mapped_by order by w.word`);
-  return {
-    unmapped: [...counts].map(([word, uses]) => ({ word, uses })).sort((a, b) => b.uses - a.uses || (a.word < b.word ? -1 : 1)),
-    mapped,
-  };
+  return { unmapped: [...counts].map(([word, uses]) => ({ word, uses })).sort((a, b) => b.uses - a.uses || (a.word < b.word ? -1 : 1)), mapped };
 }
 
 /** Maps a word. Findings keep the word as written; what they mean is looked up, so every unit that used it is judged anew. */

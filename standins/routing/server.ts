@@ -19,12 +19,7 @@ function read(address: string): Asked | string {
   const depart = /^(\d{2}):(\d{2})$/.exec(url.searchParams.get('depart') ?? '');
   const day = url.searchParams.get('day');
   const weekend = depart === null || (day !== null && [0, 6].includes(new Date(`${day}T00:00Z`).getUTCDay()));
-  return {
-    service: parts[1] as Asked['service'],
-    places,
-    minute: depart ? Number(depart[1]) * 60 + Number(depart[2]) : 720,
-    weekend,
-  };
+  return { service: parts[1] as Asked['service'], places, minute: depart ? Number(depart[1]) * 60 + Number(depart[2]) : 720, weekend };
 }
 
 function table(graph: Graph, { places, minute, weekend }: Asked) {

@@ -10,14 +10,8 @@ export const { useCallsQuery, useCallQuery, useKnownAtIntakeQuery, useCreateCall
       providesTags: ['Record'],
     }),
     call: build.query<CallPage, string>({ query: (id) => `/calls/${id}`, providesTags: ['Record'] }),
-    knownAtIntake: build.query<KnownAtIntake, string>({
-      query: (siteId) => `/calls/known/${siteId}`,
-      providesTags: ['Record'],
-    }),
-    createCall: build.mutation<CallPage, NewCall>({
-      query: (body) => ({ url: '/calls', method: 'POST', body }),
-      invalidatesTags: ['Record'],
-    }),
+    knownAtIntake: build.query<KnownAtIntake, string>({ query: (siteId) => `/calls/known/${siteId}`, providesTags: ['Record'] }),
+    createCall: build.mutation<CallPage, NewCall>({ query: (body) => ({ url: '/calls', method: 'POST', body }), invalidatesTags: ['Record'] }),
     updateCall: build.mutation<CallPage, { id: string; patch: CallPatch }>({
       query: ({ id, patch }) => ({ url: `/calls/${id}`, method: 'PATCH', body: patch }),
       invalidatesTags: ['Record'],

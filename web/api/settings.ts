@@ -13,9 +13,6 @@ export const { useHistorySettingsQuery, useSetHistoryMutation, useWordsQuery, us
       invalidatesTags: ['Record'],
     }),
     words: build.query<WordsView, void>({ query: () => '/words', providesTags: ['Record'] }),
-    mapWord: build.mutation<WordsView, WordMapping>({
-      query: (body) => ({ url: '/words', method: 'POST', body }),
-      invalidatesTags: ['Record'],
-    }),
+    mapWord: build.mutation<WordsView, WordMapping>({ query: (body) => ({ url: '/words', method: 'POST', body }), invalidatesTags: ['Record'] }),
   }),
 });

@@ -36,14 +36,7 @@ export default function CallScreen() {
   const change = async (patch: Omit<CallPatch, 'version'>, done: string, undo?: Omit<CallPatch, 'version'>) => {
     try {
       const after = await update({ id, patch: { ...patch, version: call.version } }).unwrap();
-      toast(
-        done,
-        undo
-          ? {
-              action: { label: 'Undo', onClick: () => void update({ id, patch: { ...undo, version: after.version } }) },
-            }
-          : {},
-      );
+      toast(done, undo ? { action: { label: 'Undo', onClick: () => void update({ id, patch: { ...undo, version: after.version } }) } } : {});
     } catch (refused) {
       toast(problemOf(refused).title);
     }
@@ -113,10 +106,7 @@ export default function CallScreen() {
                   value={call.crewId ?? ''}
                   onChange={(e) =>
                     void change(
-                      {
-                        crewId: e.target.value || null,
-                        scheduledOn: e.target.value ? (call.scheduledOn ?? today) : null,
-                      },
+                      { crewId: e.target.value || null, scheduledOn: e.target.value ? (call.scheduledOn ?? today) : null },
                       'Crew changed',
                       { crewId: call.crewId, scheduledOn: call.scheduledOn },
                     )

@@ -59,11 +59,7 @@ export default function TakeCall() {
   const asked = useSiteQuery(fromSite ?? '', { skip: !fromSite });
   useEffect(() => {
     if (ready && asked.data && value.siteId !== asked.data.id)
-      set({
-        siteId: asked.data.id,
-        siteName: `${asked.data.name}, ${asked.data.customer}`,
-        unitId: params.get('unit'),
-      });
+      set({ siteId: asked.data.id, siteName: `${asked.data.name}, ${asked.data.customer}`, unitId: params.get('unit') });
   }, [ready, asked.data, value.siteId, set, params]);
 
   const suggestion = useMemo(

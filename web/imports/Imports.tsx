@@ -35,10 +35,7 @@ export default function Imports() {
     setRunning({ share: 0, step: 'sending' });
     abort.current = new AbortController();
     try {
-      const result = await runImport(chosen, mode, {
-        signal: abort.current.signal,
-        onProgress: (share, step) => setRunning({ share, step }),
-      });
+      const result = await runImport(chosen, mode, { signal: abort.current.signal, onProgress: (share, step) => setRunning({ share, step }) });
       if (mode) {
         setApplied(result);
         setPreview(undefined);

@@ -52,11 +52,9 @@ async function sendAll(): Promise<void> {
     } else if (TRY_LATER.has(response.status)) {
       return;
     } else {
-      const problem = (await response.json().catch(() => ({
-        title: 'The server refused this entry',
-        status: response.status,
-        type: 'about:blank',
-      }))) as ProblemDetails;
+      const problem = (await response
+        .json()
+        .catch(() => ({ title: 'The server refused this entry', status: response.status, type: 'about:blank' }))) as ProblemDetails;
       await phone.outbox.update(next.id, { state: 'refused', problem });
     }
   }

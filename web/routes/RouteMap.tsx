@@ -56,11 +56,7 @@ function Fit({ points, height }: { points: readonly (readonly [number, number])[
     // The box may just have changed its height; a moment later the map can measure it.
     const timer = setTimeout(() => {
       map.invalidateSize({ animate: false });
-      if (points.length > 0)
-        map.fitBounds(L.latLngBounds(points.map(([lat, lon]) => L.latLng(lat, lon))), {
-          padding: [28, 28],
-          animate: false,
-        });
+      if (points.length > 0) map.fitBounds(L.latLngBounds(points.map(([lat, lon]) => L.latLng(lat, lon))), { padding: [28, 28], animate: false });
     }, 60);
     return () => clearTimeout(timer);
     // The key stands for the points.

@@ -62,10 +62,7 @@ export default function RouteScreen() {
               onClick={() =>
                 void cancel({ id, cancelled: true }).then(() => {
                   toast('Route cancelled', {
-                    action: {
-                      label: 'Undo',
-                      onClick: () => void cancel({ id, cancelled: false }).then(() => navigate(`/routes/${id}`)),
-                    },
+                    action: { label: 'Undo', onClick: () => void cancel({ id, cancelled: false }).then(() => navigate(`/routes/${id}`)) },
                   });
                   void navigate('/routes');
                 })

@@ -61,15 +61,7 @@ export default function Routes() {
   const stops: MapStop[] = sites.flatMap((s) =>
     s.lat === null || s.lon === null
       ? []
-      : [
-          {
-            id: s.siteId,
-            name: s.site,
-            lat: s.lat,
-            lon: s.lon,
-            ...(order.has(s.siteId) ? { order: order.get(s.siteId) as number } : {}),
-          },
-        ],
+      : [{ id: s.siteId, name: s.site, lat: s.lat, lon: s.lon, ...(order.has(s.siteId) ? { order: order.get(s.siteId) as number } : {}) }],
   );
   const late = sites.filter((s) => s.lateDays > 0).length;
 

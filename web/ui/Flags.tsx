@@ -2,13 +2,7 @@ import { Droplet, Hourglass, Repeat2, Undo2, Unlink, type LucideIcon } from 'luc
 import type { FlagView } from '#contracts/units';
 import { ReasonDetails } from './Reasons.tsx';
 
-const SHAPE: Record<string, LucideIcon> = {
-  repeat: Repeat2,
-  leaker: Droplet,
-  callback: Undo2,
-  'left open': Unlink,
-  age: Hourglass,
-};
+const SHAPE: Record<string, LucideIcon> = { repeat: Repeat2, leaker: Droplet, callback: Undo2, 'left open': Unlink, age: Hourglass };
 
 /** One flag as word and shape; a hazard is the heavy notched corner. */
 export function FlagWord({ kind }: { kind: string }) {

@@ -40,12 +40,7 @@ export function List<Row extends { id: string }>({
   label: string;
   state: ListState;
   columns: readonly ListColumn<Row>[];
-  answer: {
-    data?: { rows: Row[]; total: number } | undefined;
-    error?: unknown;
-    isFetching: boolean;
-    refetch: () => void;
-  };
+  answer: { data?: { rows: Row[]; total: number } | undefined; error?: unknown; isFetching: boolean; refetch: () => void };
   empty: ReactNode;
   actions?: ReactNode;
 }) {

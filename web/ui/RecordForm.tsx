@@ -50,9 +50,7 @@ export function RecordForm({
   const [base, setBase] = useState(stored);
   const [problem, setProblem] = useState<ProblemDetails>();
   const [theirs, setTheirs] = useState<Stored>();
-  const form = useForm<Values>({
-    defaultValues: Object.fromEntries(fields.map((f) => [f.name, toText(stored[f.name])])),
-  });
+  const form = useForm<Values>({ defaultValues: Object.fromEntries(fields.map((f) => [f.name, toText(stored[f.name])])) });
   const { errors, isSubmitting } = form.formState;
 
   const save = form.handleSubmit(async (values) => {

@@ -201,18 +201,10 @@ export default function UnitScreen() {
           flag={aside}
           onClose={() => setAside(undefined)}
           onSave={async (reason) => {
-            const dismissal = {
-              id: uuid(),
-              unitId: unit.id,
-              flag: aside.kind as FlagKind,
-              evidence: aside.evidence,
-              reason,
-            };
+            const dismissal = { id: uuid(), unitId: unit.id, flag: aside.kind as FlagKind, evidence: aside.evidence, reason };
             await dismiss(dismissal).unwrap();
             setAside(undefined);
-            toast('Set aside until there is new evidence', {
-              action: { label: 'Undo', onClick: () => void undo(dismissal.id) },
-            });
+            toast('Set aside until there is new evidence', { action: { label: 'Undo', onClick: () => void undo(dismissal.id) } });
           }}
         />
       ) : null}

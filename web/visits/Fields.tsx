@@ -141,11 +141,7 @@ function readingNote(point: ReadingPoint, typed: string): { error?: string; hint
 
 /** Readings that are taken together, with what they say right under them. */
 const GROUPS: readonly { title: string; points: readonly ReadingPoint[]; says: readonly ReadingResult['name'][] }[] = [
-  {
-    title: 'Refrigerant',
-    points: ['suction pressure', 'suction line', 'liquid pressure', 'liquid line'],
-    says: ['superheat', 'subcooling'],
-  },
+  { title: 'Refrigerant', points: ['suction pressure', 'suction line', 'liquid pressure', 'liquid line'], says: ['superheat', 'subcooling'] },
   { title: 'Air', points: ['return air', 'supply air'], says: ['split'] },
   { title: 'Volts', points: ['volts L1-L2', 'volts L2-L3', 'volts L3-L1'], says: ['voltage unbalance'] },
   { title: 'Amps', points: ['amps L1', 'amps L2', 'amps L3'], says: ['current unbalance'] },

@@ -53,15 +53,7 @@ function SheetOf({ visit, stale }: { visit: VisitPage; stale: boolean }) {
     setKind(next);
     setAmending(amend);
   };
-  const arrive = () =>
-    void post({
-      id: uuid(),
-      visitId: visit.id,
-      unitId: null,
-      occurredAt: now().toISOString(),
-      kind: 'arrive',
-      body: {},
-    });
+  const arrive = () => void post({ id: uuid(), visitId: visit.id, unitId: null, occurredAt: now().toISOString(), kind: 'arrive', body: {} });
   const complaint = visit.calls.length === 1 ? visit.calls[0]?.complaint : `${visit.calls.length} units to see`;
   return (
     <Screen

@@ -3,24 +3,11 @@ import { FORMS, readingSetOf, type Values } from './forms.ts';
 
 const ID = '0198a1b2-0000-7000-8000-000000000001';
 const sent = (kind: keyof typeof FORMS, values: Values) =>
-  newEntry.safeParse({
-    id: ID,
-    visitId: ID,
-    unitId: ID,
-    occurredAt: '2026-06-01T10:00:00Z',
-    kind,
-    body: FORMS[kind].toBody(values),
-  });
+  newEntry.safeParse({ id: ID, visitId: ID, unitId: ID, occurredAt: '2026-06-01T10:00:00Z', kind, body: FORMS[kind].toBody(values) });
 
 /** A filled-in form of every kind. */
 const FILLED: Record<keyof typeof FORMS, Values> = {
-  'reading set': {
-    mode: 'cooling',
-    outdoorF: '88',
-    condenser: 'wet',
-    'suction pressure': '118',
-    'suction line': '52,5',
-  },
+  'reading set': { mode: 'cooling', outdoorF: '88', condenser: 'wet', 'suction pressure': '118', 'suction line': '52,5' },
   finding: { component: 'run cap', failure: 'weak', grade: 'presumed', system: 'cooling' },
   work: {
     text: 'new motor',

@@ -63,10 +63,7 @@ export const FORMS: Record<Exclude<EntryKind, 'arrive'>, EntryForm> = {
         condenser: text(v, 'condenser'),
         readings: readingsOf(v),
       }),
-    fromBody: ({ readings, ...rest }) => ({
-      ...asText(rest),
-      ...Object.fromEntries((readings as Reading[]).map((r) => [r.point, String(r.value)])),
-    }),
+    fromBody: ({ readings, ...rest }) => ({ ...asText(rest), ...Object.fromEntries((readings as Reading[]).map((r) => [r.point, String(r.value)])) }),
   },
   finding: {
     kind: 'finding',
@@ -141,13 +138,7 @@ export const FORMS: Record<Exclude<EntryKind, 'arrive'>, EntryForm> = {
     toBody: (v) => ({ text: text(v, 'text') ?? '' }),
     fromBody: asText,
   },
-  note: {
-    kind: 'note',
-    title: 'Note',
-    save: 'Put the note on the sheet',
-    toBody: (v) => ({ text: text(v, 'text') ?? '' }),
-    fromBody: asText,
-  },
+  note: { kind: 'note', title: 'Note', save: 'Put the note on the sheet', toBody: (v) => ({ text: text(v, 'text') ?? '' }), fromBody: asText },
   leave: {
     kind: 'leave',
     title: 'Leave',

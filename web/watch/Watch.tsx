@@ -115,18 +115,10 @@ export default function Watch() {
           flag={aside.flag}
           onClose={() => setAside(undefined)}
           onSave={async (reason) => {
-            const dismissal = {
-              id: uuid(),
-              unitId: aside.unitId,
-              flag: aside.flag.kind as FlagKind,
-              evidence: aside.flag.evidence,
-              reason,
-            };
+            const dismissal = { id: uuid(), unitId: aside.unitId, flag: aside.flag.kind as FlagKind, evidence: aside.flag.evidence, reason };
             await dismiss(dismissal).unwrap();
             setAside(undefined);
-            toast('Set aside until there is new evidence', {
-              action: { label: 'Undo', onClick: () => void undo(dismissal.id) },
-            });
+            toast('Set aside until there is new evidence', { action: { label: 'Undo', onClick: () => void undo(dismissal.id) } });
           }}
         />
       ) : null}
