@@ -37,13 +37,13 @@ export const CALL_SHEETS = `
   left join lateral (select vc.visit_id, coalesce(x.technician, (select p.display_name from entries e join users p on p.id = e.author_id where e.visit_id = x.id order by e.recorded_at, e.id limit 1)) as technician
     from visit_calls vc join visits x on x.id = vc.visit_id where vc.call_id = k.id and x.cancelled_at is null order by x.planned_for, x.id limit 1) v on true
   left join lateral (select id, body->>'component' as component, case when body->>'grade' in ('not found', 'not reproduced') then body->>'grade' else body->>'failure' end as failure
-    from current_entries where call_id = k.id and kind = 'finding' order by occurred_at, id limit 1) f on true
-  left join lateral (select array_agg(id order by occurred_at, id) as ids, string_agg(nullif(body->>'text', ''), '; ' order by occurred_at, id) as text,
+    from current_entries where call_id = k.id and kind = 'finding' order by occurred_at, recorded_at, id limit 1) f on true
+  left join lateral (select array_agg(id order by occurred_at, recorded_at, id) as ids, string_agg(nullif(body->>'text', ''), '; ' order by occurred_at, recorded_at, id) as text,
       jsonb_agg(body->'tasks') filter (where body ? 'tasks') as tasks, max(body->>'leakRepair') as leak_repair
     from current_entries where call_id = k.id and kind = 'work') w on true
-  left join lateral (select array_agg(id order by occurred_at, id) as ids, max(body->>'refrigerant') as refrigerant, sum((body->>'addedLb')::numeric)::float8 as added, sum((body->>'recoveredLb')::numeric)::float8 as recovered
+  left join lateral (select array_agg(id order by occurred_at, recorded_at, id) as ids, max(body->>'refrigerant') as refrigerant, sum((body->>'addedLb')::numeric)::float8 as added, sum((body->>'recoveredLb')::numeric)::float8 as recovered
     from current_entries where call_id = k.id and kind = 'refrigerant') r on true
-  left join lateral (select id from current_entries where call_id = k.id and kind = 'leave' order by occurred_at desc limit 1) l on true`;
+  left join lateral (select id from current_entries where call_id = k.id and kind = 'leave' order by occurred_at desc, recorded_at desc limit 1) l on true`;
 
 export const SHEET_TABLE = `create temp table sheets on commit drop as ${CALL_SHEETS} where k.id in (select call_id from staged where not is_new)`;
 

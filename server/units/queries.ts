@@ -59,7 +59,7 @@ export async function conditionsOf(db: Database, unitIds: readonly string[]): Pr
 export async function callsOfUnit(db: Database, unitId: string): Promise<UnitCallRow[]> {
   return db.rows<UnitCallRow>(
     `select k.id, coalesce(k.ref, '') as ref, k.kind, k.received_at as "receivedAt", k.completed_at as "completedAt", k.complaint, k.status,
-       coalesce((select string_agg(concat_ws(' ', e.body->>'component', e.body->>'failure', '(' || (e.body->>'grade') || ')'), ', ' order by e.occurred_at)
+       coalesce((select string_agg(concat_ws(' ', e.body->>'component', e.body->>'failure', '(' || (e.body->>'grade') || ')'), ', ' order by e.occurred_at, e.recorded_at)
          from current_entries e where e.call_id = k.id and e.kind = 'finding'), '') as found,
        (select v.visit_id from visit_calls v where v.call_id = k.id order by v.visit_id desc limit 1) as "visitId"
      from calls k where k.unit_id = $1 order by k.received_at desc limit 200`,

@@ -1,14 +1,5 @@
 import { Link } from 'react-router';
-
-export interface PlateState {
-  readonly flagKinds?: readonly string[];
-  readonly status?: string;
-}
-
-/** The state of a unit in words, for people who do not see the outline. */
-export function plateWords({ flagKinds = [], status = 'in service' }: PlateState): string {
-  return [...(status === 'in service' ? [] : [status]), ...flagKinds].join(', ') || 'nothing open';
-}
+import { plateWords, type PlateState } from './plateWords.ts';
 
 /**
  * A unit as a stamped tag. The outline carries its state: a tied string when something was left open, a loop for a repeat, a

@@ -10,7 +10,7 @@ import { post } from '../outbox/sender.ts';
 import { now } from '../app/clock.ts';
 import { Button } from '../ui/Button.tsx';
 import { dayOf } from '../ui/format.ts';
-import { plateWords } from '../ui/Plate.tsx';
+import { plateWords } from '../ui/plateWords.ts';
 import { Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';
 import { EntryPanel, type Amending } from './EntryPanel.tsx';
 import { FORMS } from './forms.ts';
