@@ -13,6 +13,7 @@ export async function signIn(page: Page, login: string): Promise<void> {
 
 /** No accessibility violation (WCAG 2.2 A and AA) on what is on screen now. The map's own pictures are listed in text beside it. */
 export async function expectAccessible(page: Page): Promise<void> {
+  await page.waitForFunction(() => document.getAnimations().every((animation) => animation.playState !== 'running'));
   const { violations } = await new AxeBuilder({ page })
     .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
     .exclude('.leaflet-container')

@@ -13,6 +13,8 @@ export default defineConfig({
   use: {
     launchOptions: { executablePath: CHROMIUM, args: CHROMIUM_ARGS },
     viewport: { width: 1280, height: 800 },
+    // A message that is still fading in has no contrast yet; with reduced motion nothing fades.
+    contextOptions: { reducedMotion: 'reduce' },
     trace: 'off',
     screenshot: 'only-on-failure',
     // A mistaken copy of the page in the worker would hide what the network does.
