@@ -28,8 +28,6 @@ export const callList = listQuery(['received', 'priority', 'site']).extend({ sta
 export type NewCall = z.infer<typeof newCall>;
 export type CallPatch = z.infer<typeof callPatch>;
 
-export const CALL_STATUSES = ['open', 'scheduled', 'return planned', 'completed', 'cancelled'] as const;
-
 export interface CallRow {
   readonly id: string;
   readonly ref: string;

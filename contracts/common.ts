@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import type { Reason } from '#core/reasons';
 import { isPlainDate } from '#core/time';
 
 /** Shapes shared by all that crosses a boundary. */
@@ -47,10 +48,5 @@ export interface Page<T> {
   readonly total: number;
 }
 
-export interface ReasonView {
-  readonly rule: string;
-  readonly text: string;
-  readonly inputs: readonly { label: string; value: string; source: string }[];
-  readonly threshold?: string;
-  readonly changedBy?: string;
-}
+/** A verdict's reason crosses the boundary as core made it. */
+export type ReasonView = Reason;

@@ -11,12 +11,15 @@ export const routingProblem = z.object({
 
 export const plan = z.object({
   departAt: number,
-  stops: z.array(z.object({ stopId: id, driveMinutes: number, arriveAt: number, startAt: number, leaveAt: number })).max(60),
+  stops: z
+    .array(z.object({ stopId: id, driveMinutes: number, arriveAt: number, startAt: number, leaveAt: number }))
+    .max(60)
+    .readonly(),
   returnAt: number,
   driveMinutes: number,
   waitMinutes: number,
   workMinutes: number,
-  unserved: z.array(z.object({ stopId: id, why: z.string() })),
+  unserved: z.array(z.object({ stopId: id, why: z.string() })).readonly(),
   cost: number,
   quality: z.enum(['proved best', 'best found']),
 });
@@ -40,6 +43,7 @@ export const newRoute = z.object({ id, day: plainDate, crewId: id, siteIds: prob
 export type ProblemBody = z.infer<typeof problemBody>;
 export type NewRoute = z.infer<typeof newRoute>;
 export type PlanView = z.infer<typeof plan>;
+/** The shape of core's own plan, so that what the solver made is sent as it is. */
 
 export interface DueSite {
   readonly siteId: string;

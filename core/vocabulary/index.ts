@@ -47,7 +47,6 @@ export const FAILURES = [
   'missing',
   'other',
 ] as const;
-export type Failure = (typeof FAILURES)[number];
 
 /**
  * Component classes with the words technicians write for them. A word not listed here stays as written and is offered for

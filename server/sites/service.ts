@@ -1,7 +1,6 @@
 import type { NewSite, SitePage, SitePatch, SiteView } from '#contracts/sites';
 import type { UnitRow } from '#contracts/units';
 import type { Dependencies } from '../dependencies.ts';
-import type { Database } from '../db/connect.ts';
 import { openCallsOfSite } from '../calls/queries.ts';
 import { firstTime } from '../http/once.ts';
 import { writeLog } from '../http/log.ts';
@@ -56,11 +55,4 @@ export async function updateSite(
     await writeLog(db, transaction, { actor, action: 'change', entity: 'site', entityId: id, detail: { ...patch, retired } });
   });
   return siteRecord(needs, id);
-}
-
-/** The zone a site's times are written in. @throws Problem 404 */
-export async function siteZone(db: Database, id: string): Promise<string> {
-  const site = await db.models.Site.findByPk(id);
-  if (!site) throw notFound('Site');
-  return site.timeZone;
 }

@@ -1,5 +1,4 @@
 import type { ConditionView, StoryView } from '#contracts/units';
-import { daysBetween } from '#core/time';
 import { number, shortDay } from '../ui/format.ts';
 import { storyLayout } from './storyLayout.ts';
 
@@ -31,9 +30,7 @@ export function StoryLine({
   sentence: string;
 }) {
   const layout = storyLayout(story, today, WIDTH);
-  const first = layout.years[0]?.label ?? today.slice(0, 4);
-  const span = Math.max(1, daysBetween(`${first}-01-01`, today));
-  const x = (date: string) => Math.min(WIDTH, Math.max(0, (daysBetween(`${first}-01-01`, date) / span) * WIDTH));
+  const { x } = layout;
   const top = AXIS - Math.max(44, ...layout.arcs.map((arc) => arc.height + 26));
   return (
     <figure className="overflow-x-auto" tabIndex={0} aria-label="Story line, scrolls sideways">

@@ -7,6 +7,8 @@ export interface Placed {
 }
 
 export interface StoryLayout {
+  /** Where a day lies, kept on the line. */
+  readonly x: (date: string) => number;
   readonly years: readonly { x: number; label: string }[];
   readonly marks: readonly Placed[];
   readonly arcs: readonly { x1: number; x2: number; height: number; kind: 'repeat' | 'callback'; label: string }[];
@@ -41,5 +43,5 @@ export function storyLayout(story: StoryView, today: string, width: number): Sto
       height += LEVEL;
     placed.push({ ...arc, height });
   }
-  return { years, marks: story.marks.map((mark) => ({ x: x(mark.on), mark })), arcs: placed };
+  return { x: (date) => Math.min(width, Math.max(0, x(date))), years, marks: story.marks.map((mark) => ({ x: x(mark.on), mark })), arcs: placed };
 }

@@ -102,13 +102,7 @@ export default function Routes() {
   async function keep() {
     if (!plan) return;
     try {
-      const route = await save({
-        id: uuid(),
-        day,
-        crewId,
-        siteIds: chosen.map((s) => s.siteId),
-        plan: { ...plan, stops: [...plan.stops], unserved: [...plan.unserved] },
-      }).unwrap();
+      const route = await save({ id: uuid(), day, crewId, siteIds: chosen.map((s) => s.siteId), plan }).unwrap();
       toast(`Route saved for ${crew?.name}, ${dayText(day)}`);
       void navigate(`/routes/${route.id}`);
     } catch (refused) {
@@ -219,12 +213,12 @@ export default function Routes() {
           {plan && solving ? (
             <Panel>
               <DayStrip
-                plan={{ ...plan, stops: [...plan.stops], unserved: [...plan.unserved] }}
+                plan={plan}
                 shift={solving.view.problem.shift}
                 names={names}
                 windows={new Map(solving.view.problem.stops.map((s) => [s.id, s.windows]))}
               />
-              <PlanTable plan={{ ...plan, stops: [...plan.stops], unserved: [...plan.unserved] }} names={names} />
+              <PlanTable plan={plan} names={names} />
             </Panel>
           ) : null}
         </div>
