@@ -61,6 +61,17 @@ export function sessionSecret(folder) {
 /** Starts the routing stand-in unless a real engine is configured, then the server; returns its address and its processes. */
 export async function serve({ url, port, host = '127.0.0.1', env = {}, secret }) {
   const children = [];
+  const stop = () =>
+    Promise.all(
+      children.map(
+        (child) =>
+          new Promise((resolve) => {
+            if (child.exitCode !== null || child.signalCode !== null) return resolve();
+            child.once('exit', resolve);
+            child.kill('SIGTERM');
+          }),
+      ),
+    );
   const routing = { ...env };
   if (!process.env.GRADUM_ROUTING_URL) {
     const standin = await freePort();
@@ -85,17 +96,11 @@ export async function serve({ url, port, host = '127.0.0.1', env = {}, secret })
   children.push(server);
   let ended = false;
   server.once('exit', () => (ended = true));
-  await until(async () => ended || (await answers(`http://127.0.0.1:${port}/api/health`)), 'The server');
-  const stop = () =>
-    Promise.all(
-      children.map(
-        (child) =>
-          new Promise((resolve) => {
-            if (child.exitCode !== null || child.signalCode !== null) return resolve();
-            child.once('exit', resolve);
-            child.kill('SIGTERM');
-          }),
-      ),
-    );
+  try {
+    await until(async () => ended || (await answers(`http://127.0.0.1:${port}/api/health`)), 'The server');
+  } catch (error) {
+    await stop();
+    throw error;
+  }
   return { address: `http://127.0.0.1:${port}`, children, stop, failed: () => ended };
 }

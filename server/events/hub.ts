@@ -21,6 +21,7 @@ export class EventHub {
   private readonly sent = new Set<number>();
   private listener: pg.Client | undefined;
   private stopped = false;
+  private waiting: NodeJS.Timeout | undefined;
   private publishing: Promise<void> = Promise.resolve();
   private readonly url: string;
   private readonly db: Database;
@@ -42,7 +43,7 @@ export class EventHub {
     client.on('notification', () => this.publishSoon());
     client.on('error', (error) => {
       this.logger.warn({ err: error }, 'lost the news connection, trying again');
-      if (!this.stopped) setTimeout(() => void this.listen().then(() => this.publishSoon()), 1000).unref();
+      this.listenAgain();
     });
     await client.connect();
     await client.query('listen log');
@@ -55,6 +56,19 @@ export class EventHub {
       'select seq, entity, entity_id as "entityId" from (select * from log where seq > $1 order by seq desc limit $2) newest order by seq',
       [seq, LOOK_BACK],
     );
+  }
+
+  /** Tries until the database is back: its restart must not end this process. */
+  private listenAgain(): void {
+    if (this.stopped || this.waiting) return;
+    this.waiting = setTimeout(() => {
+      this.waiting = undefined;
+      this.listen().then(
+        () => this.publishSoon(),
+        () => this.listenAgain(),
+      );
+    }, 1000);
+    this.waiting.unref();
   }
 
   /** One look at a time: two at once would send the same line twice. */
