@@ -64,7 +64,7 @@ export function StoryLine({
             >
               <title>{arc.label}</title>
             </path>
-            {layout.arcs.findIndex((other) => other.label === arc.label) === i || arc.x2 - arc.x1 > 70 ? (
+            {layout.arcs.findIndex((other) => other.label === arc.label) === i || arc.x2 - arc.x1 > arc.label.length * 8 ? (
               <text
                 x={Math.min(WIDTH - 70, Math.max(60, (arc.x1 + arc.x2) / 2))}
                 y={AXIS - arc.height - 6}
