@@ -1,4 +1,8 @@
 /** Air side: what the air did on its way through the unit. */
+import { DEFAULT_LIMITS } from '../measurement/index.ts';
+
+export * from './air.ts';
+export * from './flow.ts';
 
 export interface AirSplit {
   /** Return − supply, °F difference; positive when cooling. */
@@ -13,20 +17,19 @@ export interface AirSplit {
  * Cooling split = return − supply dry bulb; 16 to 22 °F, less when the return air is humid [common practice].
  * @throws RangeError when a temperature is not a number
  */
-export function coolingSplit(returnF: number, supplyF: number): AirSplit {
+export function coolingSplit(
+  returnF: number,
+  supplyF: number,
+  {
+    expected = [DEFAULT_LIMITS.splitLowF, DEFAULT_LIMITS.splitHighF],
+    expectedFrom = 'common practice',
+  }: { expected?: readonly [number, number]; expectedFrom?: string } = {},
+): AirSplit {
   const value = finite(returnF, 'return air') - finite(supplyF, 'supply air');
-  const verdict = value < 16 ? 'low' : value > 22 ? 'high' : 'within';
+  const verdict = value < expected[0] ? 'low' : value > expected[1] ? 'high' : 'within';
   const note =
     verdict === 'low' ? 'Humid return air lowers the split; a wet bulb would tell.' : verdict === 'high' ? 'Look at the air flow first.' : '';
-  return { value, expected: [16, 22], expectedFrom: 'common practice', verdict, note };
-}
-
-/**
- * Sensible heat carried by air, Btu/h = 1.08 × cfm × ΔT at sea level, where 1.08 = 0.075 lb/ft³ × 0.24 Btu/lb·°F × 60 min/h
- * (ASHRAE Handbook – Fundamentals, standard air).
- */
-export function sensibleBtuh(cfm: number, deltaF: number): number {
-  return 0.075 * 0.24 * 60 * cfm * deltaF;
+  return { value, expected, expectedFrom, verdict, note };
 }
 
 function finite(value: number, what: string): number {

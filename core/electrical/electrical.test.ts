@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { currentUnbalance, voltageUnbalance } from './index.ts';
+import { currentUnbalance, voltageUnbalance, maximumProtection, minimumCircuitAmpacity } from './index.ts';
 
 describe('unbalance', () => {
   it('462, 463, 455 V is 1.1 % (US DOE motor tip sheet, worked example; from memory)', () => {
@@ -28,5 +28,19 @@ describe('unbalance', () => {
   it('refuses a missing or dead leg instead of averaging it away', () => {
     expect(() => voltageUnbalance([230, 231])).toThrow(RangeError);
     expect(() => voltageUnbalance([230, 0, 231])).toThrow(/three readings above zero/);
+  });
+});
+
+describe('circuit sizing', () => {
+  it('follows the worked example [M, NEC 440]: 22.4 + 3.9 + 1.8 A give 33.7 A and 50 A', () => {
+    expect(minimumCircuitAmpacity([22.4, 3.9, 1.8])).toBeCloseTo(33.7, 9);
+    expect(maximumProtection([22.4, 3.9, 1.8])).toBe(50);
+  });
+
+  it('does not care about the order, and refuses no loads or impossible ones', () => {
+    expect(minimumCircuitAmpacity([1.8, 22.4, 3.9])).toBeCloseTo(33.7, 9);
+    expect(maximumProtection([2])).toBe(15);
+    expect(() => minimumCircuitAmpacity([])).toThrow(RangeError);
+    expect(() => maximumProtection([5, -1])).toThrow(/above zero/);
   });
 });

@@ -1,4 +1,6 @@
 /** Electrical: what volts and amps per leg say together. */
+import { DEFAULT_LIMITS } from '../measurement/index.ts';
+export * from './motors.ts';
 
 export interface Unbalance {
   /** Percent: 100 × greatest deviation from the mean / mean. */
@@ -23,11 +25,11 @@ export function voltageUnbalance(volts: readonly number[]): Unbalance {
   return { percent, mean, verdict: 'fine', note: '' };
 }
 
-/** Current unbalance of three legs; above 10 % act [common practice]. @throws RangeError unless three positive currents */
-export function currentUnbalance(amps: readonly number[]): Unbalance {
+/** Current unbalance of three legs; above 10 % act [common practice; company setting]. @throws RangeError unless three positive currents */
+export function currentUnbalance(amps: readonly number[], actPct = DEFAULT_LIMITS.currentUnbalancePct): Unbalance {
   const { percent, mean } = unbalance(amps, 'current');
-  if (percent > 10)
-    return { percent, mean, verdict: 'act', note: 'Above 10 %: roll the legs over and see whether it follows the supply or the motor.' };
+  if (percent > actPct)
+    return { percent, mean, verdict: 'act', note: `Above ${actPct} %: roll the legs over and see whether it follows the supply or the motor.` };
   return { percent, mean, verdict: 'fine', note: '' };
 }
 
@@ -37,4 +39,42 @@ function unbalance(legs: readonly number[], what: string): { percent: number; me
   }
   const mean = legs.reduce((sum, leg) => sum + leg, 0) / 3;
   return { percent: (100 * Math.max(...legs.map((leg) => Math.abs(leg - mean)))) / mean, mean };
+}
+
+/** Standard ratings of fuses and breakers, A [M, NEC 240.6(A)]. */
+const STANDARD_A = [
+  15, 20, 25, 30, 35, 40, 45, 50, 60, 70, 80, 90, 100, 110, 125, 150, 175, 200, 225, 250, 300, 350, 400, 450, 500, 600, 700, 800, 1000, 1200, 1600,
+  2000,
+];
+
+const loadsOf = (loads: readonly number[]): { largest: number; rest: number } => {
+  if (loads.length === 0 || loads.some((load) => !(load > 0 && Number.isFinite(load))))
+    throw new RangeError(`loads must be amps above zero, got ${loads.join(', ') || 'none'}`);
+  const largest = Math.max(...loads);
+  return { largest, rest: loads.reduce((sum, load) => sum + load, 0) - largest };
+};
+
+/**
+ * Minimum circuit ampacity of a machine: 1.25 × its largest motor load + the rest, A [M, NEC 440].
+ *
+ * @param loads rated-load or full-load amps of everything that can run at once
+ * @example minimumCircuitAmpacity([22.4, 3.9, 1.8]) // 33.7
+ */
+export function minimumCircuitAmpacity(loads: readonly number[]): number {
+  const { largest, rest } = loadsOf(loads);
+  return 1.25 * largest + rest;
+}
+
+/**
+ * Maximum overcurrent protection of a machine: 2.25 × its largest motor load + the rest, next standard size down, A [M, NEC 440].
+ *
+ * @example maximumProtection([22.4, 3.9, 1.8]) // 50
+ * @throws RangeError for loads beyond the standard sizes
+ */
+export function maximumProtection(loads: readonly number[]): number {
+  const { largest, rest } = loadsOf(loads);
+  const most = 2.25 * largest + rest;
+  const size = STANDARD_A.findLast((a) => a <= most);
+  // Below the smallest standard size the smallest is allowed; a machine with so small a load shares its circuit.
+  return size ?? (STANDARD_A[0] as number);
 }

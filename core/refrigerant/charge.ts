@@ -1,5 +1,9 @@
+import { DEFAULT_LIMITS } from '../measurement/index.ts';
 import { REFRIGERANTS, type RefrigerantName } from './curves.ts';
 import { saturationTemperature, STANDARD_ATMOSPHERE_PSI } from './saturation.ts';
+
+/** A subcooling that the plate asks for is met within this, °F [common practice]. */
+export const PLATE_SUBCOOLING_WITHIN_F = 3;
 
 export interface Measured {
   /** °F difference. */
@@ -37,7 +41,7 @@ export function superheat(
   suctionPsig: number,
   lineF: number,
   {
-    expected = [8, 15],
+    expected = [DEFAULT_LIMITS.superheatLowF, DEFAULT_LIMITS.superheatHighF],
     expectedFrom = 'common practice, expansion valve',
     atmospherePsi = STANDARD_ATMOSPHERE_PSI,
   }: { expected?: readonly [number, number]; expectedFrom?: string; atmospherePsi?: number } = {},
@@ -59,7 +63,7 @@ export function subcooling(
   liquidPsig: number,
   lineF: number,
   {
-    expected = [7, 13],
+    expected = [DEFAULT_LIMITS.subcoolingLowF, DEFAULT_LIMITS.subcoolingHighF],
     expectedFrom = 'common practice',
     atmospherePsi = STANDARD_ATMOSPHERE_PSI,
   }: { expected?: readonly [number, number]; expectedFrom?: string; atmospherePsi?: number } = {},
@@ -79,7 +83,7 @@ export interface ChargeConditions {
  * Why the charge cannot be judged yet, each with what to do first; empty when nothing known stands against it.
  * Limits are common practice; the outdoor limit is a company setting.
  */
-export function chargeMustWait(conditions: ChargeConditions, lowestOutdoorF = 65): string[] {
+export function chargeMustWait(conditions: ChargeConditions, lowestOutdoorF = DEFAULT_LIMITS.chargeOutdoorF): string[] {
   const waits: string[] = [];
   const { outdoorF, minutesRunning, condenser } = conditions;
   if (outdoorF !== undefined && outdoorF < lowestOutdoorF) {

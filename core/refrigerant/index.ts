@@ -2,3 +2,4 @@
 export { REFRIGERANTS, type RefrigerantName } from './curves.ts';
 export * from './saturation.ts';
 export * from './charge.ts';
+export * from './cycle.ts';

@@ -1,0 +1,45 @@
+import { plural, type Reason } from '../reasons/index.ts';
+import { daysBetween, type PlainDate } from '../time/index.ts';
+import { CONDITION_KINDS, type ConditionKind } from '../vocabulary/index.ts';
+
+/** How long a unit may be left as it is, and whether that is over. */
+export interface ConditionStanding {
+  readonly days: number;
+  /** Days beyond what its kind allows; 0 while it is within. */
+  readonly overdueDays: number;
+  readonly overdue: boolean;
+  readonly reason: Reason;
+}
+
+/**
+ * Judges an open condition on a day. A kind that is allowed no day at all (a bypassed safety) is overdue from the moment the
+ * visit is left, so already on the day itself.
+ */
+export function conditionStanding(kind: ConditionKind, openedOn: PlainDate, asOf: PlainDate): ConditionStanding {
+  const { allowedDays } = CONDITION_KINDS[kind];
+  const days = Math.max(0, daysBetween(openedOn, asOf));
+  const overdue = allowedDays !== null && (allowedDays === 0 || days > allowedDays);
+  const limit = allowedDays === null ? 'no limit' : allowedDays === 0 ? 'never past the visit' : plural(allowedDays, 'day');
+  return {
+    days,
+    overdueDays: overdue ? days - allowedDays : 0,
+    overdue,
+    reason: {
+      rule: 'open condition',
+      text: overdue
+        ? allowedDays === 0
+          ? `${kind}: never to be left past the visit, and open for ${plural(days, 'day')}.`
+          : `${kind}: open for ${plural(days, 'day')}, ${plural(days - allowedDays, 'day')} longer than its kind allows.`
+        : `${kind}: open for ${plural(days, 'day')}.`,
+      inputs: [
+        { label: 'left so on', value: openedOn, source: 'visit sheet' },
+        { label: 'allowed', value: limit, source: 'common practice' },
+      ],
+      threshold: limit,
+      changedBy: `closed when ${CONDITION_KINDS[kind].closes}`,
+    },
+  };
+}
+
+/** Kinds that must not be left behind: a visit with one of them still open is not left without saying why. */
+export const neverPastTheVisit = (kind: ConditionKind): boolean => CONDITION_KINDS[kind].allowedDays === 0;

@@ -1,0 +1,3 @@
+/** Find the unit: from words, a tag, a serial, a breaker or an alarm point to a ranked list with reasons. */
+export * from './words.ts';
+export * from './rank.ts';

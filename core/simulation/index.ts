@@ -1,0 +1,10 @@
+/** A simulated machine: balances of mass, energy and charge, with faults; it knows nothing of how faults are told apart. */
+export * from './fluid.ts';
+export * from './machine.ts';
+export * from './faults.ts';
+export * from './state.ts';
+export * from './solve.ts';
+export * from './heat.ts';
+export * from './power.ts';
+export * from './transient.ts';
+export * from './instrument.ts';

@@ -1,0 +1,151 @@
+/** Tightness: the standing pressure test with its temperature, and the decay of a vacuum. */
+import { DEFAULT_LIMITS } from '../measurement/index.ts';
+
+const ATMOSPHERE_PSI = 14.696;
+const toRankine = (f: number) => f + 459.67;
+
+/**
+ * Gauge pressure a tight circuit has at another temperature, psig = (P₁ + 14.7) × T₂ / T₁ − 14.7, absolute temperatures of the pipe
+ * (ideal gas; nitrogen at these pressures follows it within a per cent).
+ */
+export function expectedPsig(startPsig: number, startF: number, endF: number, atmospherePsi = ATMOSPHERE_PSI): number {
+  return ((startPsig + atmospherePsi) * toRankine(endF)) / toRankine(startF) - atmospherePsi;
+}
+
+export interface StandingTest {
+  readonly startPsig: number;
+  readonly startF: number;
+  readonly endPsig: number;
+  readonly endF: number;
+  readonly minutes: number;
+  /** Volume of the circuit, ft³; undefined when nobody knows it: then no leak rate is given. */
+  readonly volumeFt3?: number | undefined;
+  /** Standard uncertainty of the gauge, psi. */
+  readonly gaugePsi?: number | undefined;
+  /** Standard uncertainty of the pipe temperature, °F. */
+  readonly thermometerF?: number | undefined;
+  /** Local barometer, psi; sea level unless given. */
+  readonly atmospherePsi?: number | undefined;
+}
+
+export interface StandingResult {
+  readonly expectedPsig: number;
+  /** Expected − measured, psi; positive when it lost pressure. */
+  readonly dropPsi: number;
+  /** Expanded uncertainty of the drop (k = 2), psi. */
+  readonly uncertaintyPsi: number;
+  readonly leak: boolean;
+  /** No leak larger than this, standard ft³ a day; undefined without a volume. */
+  readonly noLargerThan?: number | undefined;
+}
+
+/**
+ * Judges a standing test: expanded uncertainty U = 2√2·√(u_P² + (P_abs·u_T/T)²), both readings alike and independent (GUM, JCGM
+ * 100:2008). A drop beyond U is a leak. Otherwise no leak larger than V·U·1440/(14.7·min) standard ft³ a day is proven, so a
+ * short test finds gross leaks only.
+ *
+ * @throws RangeError for a test without duration or pressure
+ */
+export function standingTest({
+  startPsig,
+  startF,
+  endPsig,
+  endF,
+  minutes,
+  volumeFt3,
+  gaugePsi = 0.5,
+  thermometerF = 1,
+  atmospherePsi = ATMOSPHERE_PSI,
+}: StandingTest): StandingResult {
+  if (!(minutes > 0)) throw new RangeError('a standing test stands for some minutes');
+  if (!(startPsig > 0)) throw new RangeError('a standing test stands under pressure');
+  const expected = expectedPsig(startPsig, startF, endF, atmospherePsi);
+  const dropPsi = expected - endPsig;
+  const temperature = ((startPsig + atmospherePsi) * thermometerF) / toRankine(startF);
+  const uncertaintyPsi = 2 * Math.SQRT2 * Math.hypot(gaugePsi, temperature);
+  const leak = dropPsi > uncertaintyPsi;
+  return {
+    expectedPsig: expected,
+    dropPsi,
+    uncertaintyPsi,
+    leak,
+    ...(volumeFt3 !== undefined && !leak ? { noLargerThan: (volumeFt3 * uncertaintyPsi * 1440) / (ATMOSPHERE_PSI * minutes) } : {}),
+  };
+}
+
+export interface VacuumPoint {
+  readonly minute: number;
+  readonly microns: number;
+}
+
+export type VacuumVerdict = 'tight and dry' | 'moist' | 'leak' | 'extend' | 'not deep enough';
+
+/** A plateau under this after ten minutes is tight and dry, µ [common practice]. */
+export const TIGHT_MICRONS = 1000;
+
+/** Pressure of water at saturation at a temperature, µ: what a moist circuit rises to. 18,800 µ at 70 °F (published steam tables). */
+export function waterMicrons(tempF: number, vaporPsia: (tempF: number) => number): number {
+  return (vaporPsia(tempF) * 6894.757293) / 0.1333224;
+}
+
+/**
+ * Judges the decay of a vacuum from readings after isolating; the first minute is ignored, while hoses and oil settle [common
+ * practice]. A plateau under 1,000 µ is tight and dry; one below the saturation pressure of water is moist; a rise that goes on
+ * in a straight line is a leak; what is none of these is watched longer. Below 32 °F ice hides water.
+ *
+ * @param points at least three readings after the first minute, in order of time
+ * @throws RangeError for fewer, or for times that run backwards
+ */
+export function vacuumDecay(
+  points: readonly VacuumPoint[],
+  ambientF: number,
+  waterMicronsAtAmbient: number,
+  deepEnoughMicrons = DEFAULT_LIMITS.vacuumMicrons,
+): { verdict: VacuumVerdict; text: string; slopePerMin: number } {
+  const read = points.filter((p) => p.minute >= 1);
+  if (read.length < 3) throw new RangeError('at least three readings after the first minute');
+  if (read.some((p, i) => i > 0 && p.minute <= (read[i - 1] as VacuumPoint).minute)) throw new RangeError('the readings run backwards in time');
+  const last = read.at(-1) as VacuumPoint;
+  // Each half keeps two readings at least, so that a slope can be drawn through it.
+  const early = slope(read.slice(0, Math.ceil((read.length + 1) / 2)));
+  const late = slope(read.slice(Math.floor((read.length - 1) / 2)));
+  const cold = ambientF < 32 ? ' Below freezing ice hides water: warm it and test again.' : '';
+  const start = points[0] as VacuumPoint;
+  if (start.microns > deepEnoughMicrons)
+    return {
+      verdict: 'not deep enough',
+      text: `It was isolated at ${start.microns} µ: pull to ${deepEnoughMicrons} µ first.${cold}`,
+      slopePerMin: late,
+    };
+  // A plateau: in its second half it rises by less than a tenth of what it stands at in ten minutes.
+  const flat = late * 10 < Math.max(50, last.microns * 0.1);
+  if (flat && last.microns <= TIGHT_MICRONS) {
+    return last.minute >= 10
+      ? { verdict: 'tight and dry', text: `Stands at ${last.microns} µ after ${last.minute} min: tight and dry.${cold}`, slopePerMin: late }
+      : { verdict: 'extend', text: `Stands at ${last.microns} µ, but only for ${last.minute} min: go on to ten.${cold}`, slopePerMin: late };
+  }
+  if (flat && last.microns < waterMicronsAtAmbient * 1.1)
+    return {
+      verdict: 'moist',
+      text: `Levels off at ${last.microns} µ, below the pressure of water: moist. Break with nitrogen, change the drier, pull again.${cold}`,
+      slopePerMin: late,
+    };
+  if (late > 0 && early > 0 && late > 0.6 * early)
+    return {
+      verdict: 'leak',
+      text: `Rises by ${late.toFixed(0)} µ a minute and does not level off: a leak. Nitrogen and bubbles at every joint.${cold}`,
+      slopePerMin: late,
+    };
+  return { verdict: 'extend', text: `Still levelling off: watch it longer.${cold}`, slopePerMin: late };
+}
+
+/** Slope of a straight line through points, µ a minute (least squares). */
+function slope(points: readonly VacuumPoint[]): number {
+  const n = points.length;
+  if (n < 2) return 0;
+  const mx = points.reduce((s, p) => s + p.minute, 0) / n;
+  const my = points.reduce((s, p) => s + p.microns, 0) / n;
+  const over = points.reduce((s, p) => s + (p.minute - mx) * (p.microns - my), 0);
+  const under = points.reduce((s, p) => s + (p.minute - mx) ** 2, 0);
+  return under === 0 ? 0 : over / under;
+}

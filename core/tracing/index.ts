@@ -1,0 +1,6 @@
+/** Which panel feeds it, what controls it, what it serves: facts with who, how and when, and what contradicts what. */
+export * from './how.ts';
+export * from './net.ts';
+export * from './trace.ts';
+export * from './contradictions.ts';
+export * from './tricks.ts';
