@@ -15,7 +15,7 @@ export default {
     {
       ...common,
       displayName: 'unit',
-      testMatch: ['<rootDir>/{core,contracts,demo,web,standins}/**/*.test.ts'],
+      testMatch: ['<rootDir>/{bench,core,contracts,demo,web,standins}/**/*.test.ts'],
       testPathIgnorePatterns: ['/demo/load\\.test\\.ts$'],
     },
     { ...common, displayName: 'server', testMatch: ['<rootDir>/server/**/*.test.ts', '<rootDir>/demo/load.test.ts'] },

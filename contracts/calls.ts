@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { PRIORITIES, STAKES, SYSTEMS } from '#core/vocabulary';
 import { id, instant, listQuery, longText, plainDate, shortText, version } from './common.ts';
 import type { ConditionView } from './units.ts';
+import type { GettingIn } from './visits.ts';
 
 const degrees = z.number().min(-60, 'colder than any room').max(200, 'hotter than any room');
 
@@ -64,7 +65,7 @@ export interface CallPage extends CallRow {
 /** What is known of a site's units the moment a call about it comes in. */
 export interface KnownAtIntake {
   readonly siteId: string;
-  readonly access: string | null;
+  readonly gettingIn: GettingIn;
   readonly openCalls: readonly CallRow[];
   readonly units: readonly {
     readonly id: string;

@@ -178,10 +178,22 @@ describe('settings', () => {
 
   it('refuse rules that rule nothing', () => {
     const value = { ...SETTING_DEFAULTS.history, repeatSameClass: 1 };
-    expect(wrong(newSetting, { id: ID, validFrom: '2026-01-01', value })).toEqual(['value.repeatSameClass']);
+    expect(wrong(newSetting.history, { id: ID, validFrom: '2026-01-01', value })).toEqual(['value.repeatSameClass']);
     const noLife = { ...SETTING_DEFAULTS.history, lifeYears: { ...SETTING_DEFAULTS.history.lifeYears, boiler: 0 } };
-    expect(wrong(newSetting, { id: ID, validFrom: '2026-01-01', value: noLife })).toEqual(['value.lifeYears.boiler']);
+    expect(wrong(newSetting.history, { id: ID, validFrom: '2026-01-01', value: noLife })).toEqual(['value.lifeYears.boiler']);
     expect(wrong(SETTING_SHAPES.company, { name: 'x', timeZone: 'Moon/Crater' })).toEqual(['timeZone']);
+  });
+
+  it('limits for measuring: both ends, within reason, stricter about CO and never laxer', () => {
+    const limits = SETTING_DEFAULTS.measuring;
+    const send = (patch: object) => wrong(newSetting.measuring, { id: ID, validFrom: '2026-01-01', value: { ...limits, ...patch } });
+    expect(send({})).toEqual([]);
+    expect(send({ superheatLowF: 15, superheatHighF: 8 })).toEqual(['value.superheatHighF']);
+    expect(send({ cfmPerTonLow: 450, cfmPerTonHigh: 450 })).toEqual(['value.cfmPerTonHigh']);
+    expect(send({ coActPpm: 50 })).toEqual([]);
+    expect(send({ coActPpm: 101 })).toEqual(['value.coActPpm']);
+    expect(send({ elevationFt: 29_000 })).toEqual(['value.elevationFt']);
+    expect(send({ vacuumMicrons: undefined })).toEqual(['value.vacuumMicrons']);
   });
 });
 

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import type { MeasuringLimits } from '#core/measurement';
 import type { Role } from './roles.ts';
 
 export const signInBody = z.object({
@@ -25,6 +26,8 @@ export interface SessionView {
   readonly clockShiftDays: number;
   /** Set while the demo is loaded and older than 14 days. */
   readonly demoAgeDays: number | null;
+  /** The company's limits for measuring, of today. */
+  readonly measuring: MeasuringLimits;
 }
 
 export interface CrewView {

@@ -5,6 +5,8 @@ export type Role = (typeof ROLES)[number];
 export const ACTIONS = {
   read: ['manager', 'dispatcher', 'technician'],
   'record visit': ['manager', 'dispatcher', 'technician'],
+  /** Roofs, feeds, plates, photographs, notes: written by whoever has worked it out. */
+  'map site': ['manager', 'dispatcher', 'technician'],
   'take call': ['manager', 'dispatcher'],
   'edit record': ['manager', 'dispatcher'],
   'plan route': ['manager', 'dispatcher'],

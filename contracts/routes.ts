@@ -64,8 +64,8 @@ export interface DueSite {
       readonly reason: ReasonView;
     }[];
   }[];
-  /** Conditions left open and calls waiting, so that one visit serves all. */
-  readonly openConditions: number;
+  /** Conditions left open on any unit of the site and calls waiting, so that one visit serves all. */
+  readonly conditions: readonly { readonly tag: string; readonly kind: string; readonly hazard: boolean; readonly overdue: boolean }[];
   readonly openCalls: number;
 }
 

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import type { ReasonView } from './common.ts';
 
 export const searchQuery = z.object({ q: z.string().trim().max(200).default('') });
 
@@ -9,4 +10,6 @@ export interface Found {
   readonly id: string;
   readonly title: string;
   readonly subtitle: string;
+  /** For a unit that is likely meant: the reasons, strongest first. */
+  readonly why?: readonly ReasonView[];
 }

@@ -1,8 +1,16 @@
 import { z } from 'zod';
 import { DEFAULT_HISTORY_SETTINGS } from '#core/history';
+import { DEFAULT_LIMITS } from '#core/measurement';
 import { UNIT_KINDS } from '#core/vocabulary';
 import { isTimeZone } from '#core/time';
 import { id, name, plainDate } from './common.ts';
+
+const LIMIT_PAIRS = [
+  ['superheatLowF', 'superheatHighF'],
+  ['subcoolingLowF', 'subcoolingHighF'],
+  ['splitLowF', 'splitHighF'],
+  ['cfmPerTonLow', 'cfmPerTonHigh'],
+] as const;
 
 const days = z.int().min(1, 'at least one day').max(3650, 'at most ten years');
 
@@ -18,20 +26,57 @@ export const SETTING_SHAPES = {
     callbackWatchDays: days,
     lifeYears: z.record(z.enum(UNIT_KINDS), z.int().min(1).max(99)),
   }),
+  measuring: z
+    .object({
+      elevationFt: z.number().min(-1500, 'below any city').max(15000, 'above any city'),
+      chargeOutdoorF: z.number().min(40).max(80),
+      superheatLowF: z.number().min(1).max(30),
+      superheatHighF: z.number().min(1).max(40),
+      subcoolingLowF: z.number().min(1).max(30),
+      subcoolingHighF: z.number().min(1).max(40),
+      splitLowF: z.number().min(5).max(30),
+      splitHighF: z.number().min(5).max(40),
+      cfmPerTonLow: z.number().min(200).max(600),
+      cfmPerTonHigh: z.number().min(200).max(800),
+      vacuumMicrons: z.number().min(100).max(1000),
+      currentUnbalancePct: z.number().min(2).max(20),
+      /** A company may be stricter than the trade here, never laxer. */
+      coActPpm: z.number().min(9).max(100, 'the trade acts at 100 ppm at the latest'),
+    })
+    .superRefine((limits, context) => {
+      for (const [low, high] of LIMIT_PAIRS)
+        if (limits[low] >= limits[high]) context.addIssue({ code: 'custom', path: [high], message: 'must lie above the lower end' });
+    }),
   'map base': z.looseObject({ type: z.literal('FeatureCollection'), features: z.array(z.unknown()) }),
   demo: z.object({ madeFor: plainDate }),
 } as const;
 
 export type SettingName = keyof typeof SETTING_SHAPES;
-export const SETTING_DEFAULTS = { company: { name: 'Our company', timeZone: 'EST5EDT' }, history: DEFAULT_HISTORY_SETTINGS } as const;
+export const SETTING_DEFAULTS = {
+  company: { name: 'Our company', timeZone: 'EST5EDT' },
+  history: DEFAULT_HISTORY_SETTINGS,
+  measuring: DEFAULT_LIMITS,
+} as const;
 
-export const newSetting = z.object({ id, validFrom: plainDate, value: SETTING_SHAPES.history });
-export type NewSetting = z.infer<typeof newSetting>;
+/** Settings that people of the company change, each by a form of its own. */
+export const CHANGED_BY_HAND = ['history', 'measuring'] as const;
+export type HandSetting = (typeof CHANGED_BY_HAND)[number];
+export type SettingValue<N extends HandSetting> = z.infer<(typeof SETTING_SHAPES)[N]>;
 
-export interface SettingRow {
+export const newSetting = {
+  history: z.object({ id, validFrom: plainDate, value: SETTING_SHAPES.history }),
+  measuring: z.object({ id, validFrom: plainDate, value: SETTING_SHAPES.measuring }),
+} as const;
+export interface NewSetting<N extends HandSetting = HandSetting> {
   readonly id: string;
   readonly validFrom: string;
-  readonly value: z.infer<typeof SETTING_SHAPES.history>;
+  readonly value: SettingValue<N>;
+}
+
+export interface SettingRow<N extends HandSetting = HandSetting> {
+  readonly id: string;
+  readonly validFrom: string;
+  readonly value: SettingValue<N>;
   readonly by: string | null;
   readonly recordedAt: string;
 }

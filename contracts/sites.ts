@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { id, latitude, listQuery, longitude, longText, name, shortText, version } from './common.ts';
 import { minutesOfDay } from '#core/time';
-import type { UnitRow } from './units.ts';
+import { SITE_HAZARD_NAMES, type SiteHazard } from '#core/vocabulary';
+import type { ConditionView, UnitRow } from './units.ts';
 import type { CallRow } from './calls.ts';
 
 function isClock(text: string): boolean {
@@ -31,6 +32,11 @@ export const siteFields = z.object({
   openingHours: openingHours.nullable(),
   access: longText.nullable(),
   contact: shortText.nullable(),
+  keyAt: shortText.nullable(),
+  wayUp: shortText.nullable(),
+  parking: shortText.nullable(),
+  permit: shortText.nullable(),
+  hazards: z.array(z.enum(SITE_HAZARD_NAMES as [SiteHazard, ...SiteHazard[]], 'is no hazard we know')).max(20),
 });
 export const newSite = siteFields.partial().extend({ id, customerId: id, name });
 export const sitePatch = siteFields.partial().extend({ version, retired: z.boolean().optional() });
@@ -52,6 +58,11 @@ export interface SiteView {
   readonly openingHours: OpeningHours | null;
   readonly access: string | null;
   readonly contact: string | null;
+  readonly keyAt: string | null;
+  readonly wayUp: string | null;
+  readonly parking: string | null;
+  readonly permit: string | null;
+  readonly hazards: readonly SiteHazard[];
   readonly retiredAt: string | null;
   readonly version: number;
 }
@@ -65,4 +76,6 @@ export interface SitePage extends SiteView {
   readonly units: readonly UnitRow[];
   readonly openCalls: readonly CallRow[];
   readonly recentVisits: readonly { id: string; on: string; crew: string | null; refs: string }[];
+  readonly conditions: readonly ConditionView[];
+  readonly roofs: readonly { id: string; name: string; units: number }[];
 }

@@ -1,5 +1,9 @@
 import { z } from 'zod';
-import { UNIT_KINDS, UNIT_STATUSES } from '#core/vocabulary';
+import { UNIT_KINDS, UNIT_STATUSES, type SiteHazard } from '#core/vocabulary';
+import { CHARGING_METHODS, DRIVES, FUELS, METERING, OUTDOOR_AIR, type MachineDetails } from '#core/machine';
+import type { PhotoView } from './photos.ts';
+import type { ModelNoteView } from './notes.ts';
+import type { How } from '#core/tracing';
 import { id, listQuery, longText, name, plainDate, shortText, version, type ReasonView } from './common.ts';
 
 export const unitFields = z.object({
@@ -20,6 +24,73 @@ export const unitFields = z.object({
 export const newUnit = unitFields.partial().extend({ id, siteId: id, tag: name, kind: unitFields.shape.kind });
 export const unitPatch = unitFields.partial().extend({ version });
 export const unitList = listQuery(['site', 'tag', 'kind', 'age', 'score']);
+
+const measured = (most: number) => z.number().positive('must be above zero').max(most, `more than ${most} cannot be`).optional();
+const count = z.int('is a whole number').min(1, 'at least one').max(99, 'at most 99');
+const sized = z
+  .array(z.object({ size: shortText.min(1, 'which size?'), count }))
+  .max(12)
+  .optional();
+
+/** What a plate and a look inside say about a machine; whatever is left out is not known. */
+export const machineDetails = z.object({
+  electrical: z.object({ mcaA: measured(2000), mocpA: measured(2000), controlVa: measured(1000) }).optional(),
+  heat: z
+    .object({
+      fuel: z.enum(FUELS).optional(),
+      stagesBtuh: z.array(z.number().positive('must be above zero').max(2e7)).max(6).optional(),
+      riseMinF: measured(150),
+      riseMaxF: measured(200),
+      manifoldInWc: measured(30),
+      burners: count.optional(),
+    })
+    .refine((h) => h.riseMinF === undefined || h.riseMaxF === undefined || h.riseMaxF > h.riseMinF, {
+      error: 'must lie above the lowest',
+      path: ['riseMaxF'],
+    })
+    .optional(),
+  blower: z
+    .object({
+      drive: z.enum(DRIVES).optional(),
+      motorHp: measured(200),
+      motorFlaA: measured(500),
+      belts: sized,
+      motorPulleyIn: measured(60),
+      blowerPulleyIn: measured(60),
+      cfm: measured(200000),
+    })
+    .optional(),
+  condenserFans: count.optional(),
+  condenserFanFlaA: measured(100),
+  filters: sized,
+  meshes: sized,
+  outdoorAir: z.enum(OUTDOOR_AIR).optional(),
+  economizerHighLimitF: measured(100),
+  charging: z.object({ method: z.enum(CHARGING_METHODS).optional(), targetF: measured(60) }).optional(),
+}) satisfies z.ZodType<MachineDetails>;
+
+const circuit = z.object({
+  number: z.int().min(1).max(8, 'at most eight circuits'),
+  refrigerant: shortText.nullable(),
+  chargeLb: z.number().positive('must be above zero').max(5000).nullable(),
+  metering: z.enum(METERING).nullable(),
+  compressors: z.array(z.object({ stage: z.int().min(1).max(8), rlaA: measured(1000), lraA: measured(10000) })).max(4),
+});
+
+/** The part of a unit's record that is read off the machine; whoever stands in front of it may write it. */
+export const machinePatch = unitFields
+  .pick({ manufacturer: true, model: true, serial: true, builtOn: true, tons: true, voltage: true, phase: true, handlingNotes: true })
+  .partial()
+  .extend({
+    version,
+    details: machineDetails.optional(),
+    circuits: z
+      .array(circuit)
+      .max(8)
+      .refine((list) => new Set(list.map((c) => c.number)).size === list.length, 'a circuit stands there twice')
+      .optional(),
+  });
+export type MachinePatch = z.infer<typeof machinePatch>;
 
 export type NewUnit = z.infer<typeof newUnit>;
 export type UnitPatch = z.infer<typeof unitPatch>;
@@ -64,6 +135,10 @@ export interface ConditionView {
   readonly openedAt: string;
   readonly openedBy: string | null;
   readonly closedAt: string | null;
+  readonly changedFrom: string | null;
+  readonly changedTo: string | null;
+  readonly closes: string | null;
+  readonly told: string | null;
 }
 
 export interface CircuitView {
@@ -72,7 +147,31 @@ export interface CircuitView {
   readonly refrigerant: string | null;
   readonly chargeLb: number | null;
   readonly metering: string | null;
+  readonly compressors: readonly { readonly stage: number; readonly rlaA?: number; readonly lraA?: number }[];
 }
+
+/** A fact about how a unit is fed, controlled, or what it serves, with where it comes from. */
+export interface TraceView {
+  readonly text: string;
+  readonly how: How;
+  readonly by: string;
+  readonly on: string;
+}
+
+/** The last readings and findings of a unit, for the drawing. */
+export interface LastSeen {
+  readonly readings: readonly {
+    readonly point: string;
+    readonly value: number;
+    readonly unit: string;
+    readonly circuit: number;
+    readonly at: string;
+  }[];
+  readonly findings: readonly { readonly component: string; readonly failure: string; readonly grade: string; readonly at: string }[];
+}
+
+/** Which bench card the sister's reading is asked for. */
+export const sisterAsk = z.object({ card: shortText });
 
 export interface SlotView {
   readonly name: string;
@@ -97,6 +196,20 @@ export interface UnitPage extends UnitRow {
   readonly circuits: readonly CircuitView[];
   readonly slots: readonly SlotView[];
   readonly calls: readonly UnitCallRow[];
+  readonly details: MachineDetails;
+  readonly lastSeen: LastSeen;
+  readonly feed: string | null;
+  readonly traces: {
+    readonly feeds: readonly TraceView[];
+    readonly controls: readonly TraceView[];
+    readonly serves: readonly TraceView[];
+    readonly water: readonly TraceView[];
+  };
+  readonly photos: readonly PhotoView[];
+  readonly modelNotes: readonly ModelNoteView[];
+  readonly modelLine: string | null;
+  readonly roofs: readonly { readonly id: string; readonly name: string }[];
+  readonly hazards: readonly SiteHazard[];
 }
 
 export interface UnitCallRow {

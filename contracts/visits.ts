@@ -1,7 +1,17 @@
 import { z } from 'zod';
+import { cardOf } from '#core/cards';
+import type { MachineDetails } from '#core/machine';
 import { QUANTITIES } from '#core/quantities';
 import { READING_POINT_NAMES, READING_POINTS, type ReadingPoint } from '#core/readings';
-import { COMPONENT_CLASSES, CONDITION_KIND_NAMES, CONDITION_KINDS, FINDING_GRADES, SYSTEMS, type ConditionKind } from '#core/vocabulary';
+import {
+  COMPONENT_CLASSES,
+  CONDITION_KIND_NAMES,
+  CONDITION_KINDS,
+  FINDING_GRADES,
+  SYSTEMS,
+  type ConditionKind,
+  type SiteHazard,
+} from '#core/vocabulary';
 import { id, instant, longText, plainDate, shortText } from './common.ts';
 
 const pounds = z.number().min(0, 'a weight cannot be negative').max(5000, 'more than any roof holds');
@@ -22,6 +32,16 @@ const bodies = {
     minutesRunning: z.number().min(0).max(100000).optional(),
     condenser: z.enum(['clean and dry', 'wet', 'dirty']).optional(),
     readings: z.array(reading).min(1, 'at least one reading').max(40),
+  }),
+  /** A bench card as filled in; the server works the answers out anew and keeps them beside it. */
+  measurement: z.object({
+    card: z
+      .string()
+      .max(60)
+      .refine((card) => cardOf(card) !== undefined, 'is no card of the bench'),
+    inputs: z
+      .record(z.string().max(40), z.object({ value: z.union([z.number(), shortText]), unit: z.string().max(20).optional() }))
+      .refine((inputs) => Object.keys(inputs).length > 0, 'nothing was measured'),
   }),
   finding: z.object({
     system: z.enum(SYSTEMS).optional(),
@@ -61,6 +81,10 @@ const bodies = {
       condition: z.enum(CONDITION_KIND_NAMES as [ConditionKind, ...ConditionKind[]], 'what is not normal?'),
       text: longText,
       told: shortText.optional(),
+      changedFrom: shortText.optional(),
+      changedTo: shortText.optional(),
+      /** What makes it normal again, where it is not what usually does. */
+      closes: shortText.optional(),
     })
     .refine((body) => !CONDITION_KINDS[body.condition].hazard || Boolean(body.told), {
       error: 'somebody can be hurt: who was told, and in writing?',
@@ -69,7 +93,8 @@ const bodies = {
   'condition closed': z.object({ conditionId: id, text: longText }),
   recommendation: z.object({ text: longText.min(1, 'what do you recommend?') }),
   note: z.object({ text: longText.min(1, 'an empty note') }),
-  leave: z.object({ outcome: z.enum(['completed', 'return planned']), text: longText.optional() }),
+  /** `stillOpen` says why something that must not be left past the visit is left all the same. */
+  leave: z.object({ outcome: z.enum(['completed', 'return planned']), text: longText.optional(), stillOpen: longText.optional() }),
 } as const;
 
 export type EntryKind = keyof typeof bodies;
@@ -141,8 +166,19 @@ export interface VisitRow {
   readonly left: boolean;
 }
 
-export interface VisitPage extends VisitRow {
+/** How to get to the machines of a site, and what can hurt on the way. */
+export interface GettingIn {
   readonly access: string | null;
+  readonly keyAt: string | null;
+  readonly wayUp: string | null;
+  readonly parking: string | null;
+  readonly permit: string | null;
+  readonly contact: string | null;
+  readonly hazards: readonly SiteHazard[];
+}
+
+export interface VisitPage extends VisitRow, GettingIn {
+  readonly roofs: readonly { readonly id: string; readonly name: string }[];
   readonly timeZone: string;
   readonly units: readonly {
     readonly id: string;
@@ -152,7 +188,18 @@ export interface VisitPage extends VisitRow {
     readonly handlingNotes: string | null;
     readonly sentence: string;
     readonly flagKinds: readonly string[];
-    readonly circuits: readonly { readonly number: number; readonly refrigerant: string | null }[];
+    readonly circuits: readonly {
+      readonly number: number;
+      readonly refrigerant: string | null;
+      readonly metering: string | null;
+      readonly chargeLb: number | null;
+    }[];
+    readonly details: MachineDetails;
+    readonly voltage: number | null;
+    readonly phase: number | null;
+    /** How it is fed and what controls it, as sentences. */
+    readonly feed: string | null;
+    readonly controls: readonly string[];
     readonly slots: readonly string[];
     readonly conditions: readonly {
       readonly id: string;

@@ -10,6 +10,12 @@ import type { Dependencies } from './dependencies.ts';
 import { peopleRoutes } from './people/router.ts';
 import { customerRoutes } from './customers/router.ts';
 import { siteRoutes } from './sites/router.ts';
+import { conditionRoutes } from './conditions/router.ts';
+import { fileRoutes } from './files/router.ts';
+import { noteRoutes } from './notes/router.ts';
+import { photoRoutes } from './photos/router.ts';
+import { roofRoutes } from './roofs/router.ts';
+import { tracingRoutes } from './tracing/router.ts';
 import { unitRoutes } from './units/router.ts';
 import { callRoutes } from './calls/router.ts';
 import { visitRoutes } from './visits/router.ts';
@@ -27,6 +33,12 @@ export const ROUTES: readonly Route[] = [
   ...customerRoutes,
   ...siteRoutes,
   ...unitRoutes,
+  ...roofRoutes,
+  ...tracingRoutes,
+  ...photoRoutes,
+  ...noteRoutes,
+  ...conditionRoutes,
+  ...fileRoutes,
   ...callRoutes,
   ...visitRoutes,
   ...watchRoutes,

@@ -1,3 +1,4 @@
+import type { SiteHazard } from '#core/vocabulary';
 import type { Page } from '#contracts/common';
 import type { CallRow, KnownAtIntake } from '#contracts/calls';
 import { notFound } from '../http/problem.ts';
@@ -79,7 +80,15 @@ export async function knownAtIntake(db: Database, siteId: string): Promise<Known
   );
   return {
     siteId,
-    access: site.access,
+    gettingIn: {
+      access: site.access,
+      keyAt: site.keyAt,
+      wayUp: site.wayUp,
+      parking: site.parking,
+      permit: site.permit,
+      contact: site.contact,
+      hazards: site.hazards as SiteHazard[],
+    },
     openCalls: await openCallsOfSite(db, siteId),
     units: units.map((u) => ({
       id: u.id,

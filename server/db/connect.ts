@@ -24,6 +24,8 @@ export function connect(url: string, { poolSize = 12 }: { poolSize?: number } = 
     dialect: 'postgres',
     logging: false,
     pool: { max: poolSize, idle: 10_000 },
+    // Compiling a query costs more than any of ours takes.
+    dialectOptions: { options: '-c jit=off' },
     define: { underscored: true, timestamps: false },
   });
   const read = async <T extends object>(sql: string, bind: readonly unknown[] = [], transaction?: Transaction): Promise<T[]> =>

@@ -30,7 +30,7 @@ describe('migrations', () => {
     const url = await emptyDatabase();
     const [a, b] = [connect(url, { poolSize: 1 }), connect(url, { poolSize: 1 })];
     const ran = await Promise.all([migrate(a.sequelize), migrate(b.sequelize)]);
-    expect(ran.flat()).toEqual(['0001 first schema']);
+    expect(ran.flat()).toEqual(['0001 first schema', '0002 places']);
     expect(await migrate(a.sequelize)).toEqual([]);
     await a.close();
     await b.close();

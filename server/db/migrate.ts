@@ -1,9 +1,13 @@
 import { Umzug } from 'umzug';
 import { QueryTypes, type Sequelize } from 'sequelize';
+import { PLACES } from './places.sql.ts';
 import { SCHEMA } from './schema.sql.ts';
 
 /** The migrations, oldest first: an explicit list, so that what runs is what is read here. */
-const MIGRATIONS = [{ name: '0001 first schema', sql: SCHEMA }];
+const MIGRATIONS = [
+  { name: '0001 first schema', sql: SCHEMA },
+  { name: '0002 places', sql: PLACES },
+];
 
 const LOCK = 7_240_115;
 

@@ -53,6 +53,11 @@ export class Site extends Model<InferAttributes<Site>, InferCreationAttributes<S
   declare openingHours: CreationOptional<OpeningHours | null>;
   declare access: CreationOptional<string | null>;
   declare contact: CreationOptional<string | null>;
+  declare keyAt: CreationOptional<string | null>;
+  declare wayUp: CreationOptional<string | null>;
+  declare parking: CreationOptional<string | null>;
+  declare permit: CreationOptional<string | null>;
+  declare hazards: CreationOptional<readonly string[]>;
   declare retiredAt: CreationOptional<Date | null>;
   declare version: CreationOptional<number>;
 }
@@ -73,6 +78,7 @@ export class Unit extends Model<InferAttributes<Unit>, InferCreationAttributes<U
   declare phase: CreationOptional<number | null>;
   declare areaServed: CreationOptional<string | null>;
   declare handlingNotes: CreationOptional<string | null>;
+  declare details: CreationOptional<object>;
   declare version: CreationOptional<number>;
 }
 
@@ -164,6 +170,11 @@ export function defineModels(sequelize: Sequelize): Models {
       openingHours: JSONB,
       access: TEXT,
       contact: TEXT,
+      keyAt: TEXT,
+      wayUp: TEXT,
+      parking: TEXT,
+      permit: TEXT,
+      hazards: { type: DataTypes.ARRAY(TEXT), defaultValue: [] },
       retiredAt: DATE,
       version,
     }),
@@ -183,6 +194,7 @@ export function defineModels(sequelize: Sequelize): Models {
       phase: INTEGER,
       areaServed: TEXT,
       handlingNotes: TEXT,
+      details: { type: JSONB, defaultValue: {} },
       version,
     }),
     Call: table<Call>('calls', {

@@ -16,7 +16,10 @@ export interface Clock {
 export function clockFor(today: string | undefined, zone: string): Clock {
   if (!today) return { now: () => new Date(), shiftDays: 0 };
   if (!isPlainDate(today)) throw new RangeError(`GRADUM_TODAY must be a day YYYY-MM-DD, not "${today}"`);
-  const shiftDays = daysBetween(localDate(new Date(), zone), today);
+  const whole = daysBetween(localDate(new Date(), zone), today);
+  // Summer time there and winter time here (or the other way) can push the hour before midnight into the next day.
+  const landed = localDate(new Date(Date.now() + whole * 86_400_000), zone);
+  const shiftDays = whole + daysBetween(landed, today);
   return { now: () => new Date(Date.now() + shiftDays * 86_400_000), shiftDays };
 }
 

@@ -5,7 +5,7 @@ import type { Database } from '../db/connect.ts';
 import type { Dependencies } from '../dependencies.ts';
 import { Problem } from '../http/problem.ts';
 import { todayIn } from '../http/clock.ts';
-import { companyNow, settingAsOf } from '../settings/service.ts';
+import { companyNow, settingAsOf, measuringLimits } from '../settings/service.ts';
 import { hashPassword, passwordMatches } from './passwords.ts';
 
 const TRIES = 10;
@@ -56,6 +56,7 @@ export async function sessionView({ db, clock }: Pick<Dependencies, 'db' | 'cloc
     today,
     timeZone: company.timeZone,
     clockShiftDays: clock.shiftDays,
+    measuring: await measuringLimits(db, today),
     demoAgeDays: demo ? Math.max(0, daysBetween(demo.madeFor, today)) : null,
   };
 }

@@ -1,5 +1,7 @@
+import { readClue } from '#core/locate';
 import type { Found } from '#contracts/search';
 import type { Database } from '../db/connect.ts';
+import { likelyFound } from './likely.ts';
 
 const MOST = 20;
 
@@ -16,9 +18,14 @@ export function prefixQuery(typed: string): string | undefined {
 /** Below this many letters nearly every call matches, and none of them is the one that is meant. */
 const LETTERS_FOR_CALLS = 3;
 
+/** A tag or a name is found by its beginning; a sentence is a complaint, and then units are ranked by how likely they are meant. */
+const LIKELY = 6;
+
 /**
  * Search-as-you-type over customers, sites, units and calls. Customers and sites stand before units, units before calls;
- * among one kind what begins with the typed text comes first. Calls join in from three letters on.
+ * among one kind what begins with the typed text comes first. Calls join in from three letters on. Where not everything
+ * typed begins a word of a record (a complaint, a breaker), units likely meant follow with reasons, or lead where something
+ * is felt.
  */
 export async function search(db: Database, typed: string): Promise<Found[]> {
   const query = prefixQuery(typed);
@@ -32,6 +39,11 @@ export async function search(db: Database, typed: string): Promise<Found[]> {
     );
   const records = await matching("kind <> 'call'", MOST);
   const letters = typed.replace(/[^\p{L}\p{N}]/gu, '').length;
-  if (records.length >= MOST || letters < LETTERS_FOR_CALLS) return records;
-  return [...records, ...(await matching("kind = 'call'", MOST - records.length))];
+  const calls = records.length >= MOST || letters < LETTERS_FOR_CALLS ? [] : await matching("kind = 'call'", MOST - records.length);
+  const clue = readClue(typed);
+  if (records.length > 0 && !clue.feltWord && clue.poles.length === 0) return [...records, ...calls];
+  if (letters < LETTERS_FOR_CALLS) return [...records, ...calls];
+  const likely = await likelyFound(db, typed, LIKELY);
+  const known = new Set(likely.map((found) => found.id));
+  return [...likely, ...records.filter((found) => !known.has(found.id)), ...calls].slice(0, MOST);
 }

@@ -1,25 +1,31 @@
-import { newSetting } from '#contracts/settings';
+import { z } from 'zod';
+import { CHANGED_BY_HAND, newSetting } from '#contracts/settings';
 import { parse } from '../http/problem.ts';
 import { Reply, type Route } from '../http/routes.ts';
 import { todayIn } from '../http/clock.ts';
-import { companyNow, historySettingRows, historySettings, setHistory, settingAsOf } from './service.ts';
+import { changeSetting, companyNow, historySettings, measuringLimits, settingAsOf, settingRows } from './service.ts';
+
+const NOW = { history: historySettings, measuring: measuringLimits } as const;
+const handSetting = z.enum(CHANGED_BY_HAND, 'there is no such setting');
 
 export const settingRoutes: readonly Route[] = [
   {
     method: 'get',
-    path: '/api/settings/history',
+    path: '/api/settings/:name',
     action: 'read',
-    handle: async ({ db, clock }) => {
+    handle: async ({ db, clock, params }) => {
+      const name = parse(handSetting, params.name);
       const today = todayIn(clock, (await companyNow(db)).timeZone);
-      return { current: await historySettings(db, today), rows: await historySettingRows(db) };
+      return { current: await NOW[name](db, today), rows: await settingRows(db, name) };
     },
   },
   {
     method: 'post',
-    path: '/api/settings/history',
+    path: '/api/settings/:name',
     action: 'change setting',
-    handle: async ({ db, body, user }) => {
-      await setHistory(db, parse(newSetting, body), user.id);
+    handle: async ({ db, params, body, user }) => {
+      const name = parse(handSetting, params.name);
+      await changeSetting(db, name, name === 'history' ? parse(newSetting.history, body) : parse(newSetting.measuring, body), user.id);
       return new Reply(201, { ok: true });
     },
   },

@@ -1,8 +1,9 @@
 import type { z } from 'zod';
 import type { Transaction } from 'sequelize';
 import type { PlainDate } from '#core/time';
-import { SETTING_DEFAULTS, SETTING_SHAPES, type NewSetting, type SettingName, type SettingRow } from '#contracts/settings';
+import { SETTING_DEFAULTS, SETTING_SHAPES, type HandSetting, type NewSetting, type SettingName, type SettingRow } from '#contracts/settings';
 import type { HistorySettings } from '#core/history';
+import type { MeasuringLimits } from '#core/measurement';
 import type { Database } from '../db/connect.ts';
 import { firstTime } from '../http/once.ts';
 import { writeLog } from '../http/log.ts';
@@ -33,22 +34,33 @@ export async function historySettings(db: Database, day: PlainDate, transaction?
   return (await settingAsOf(db, 'history', day, transaction)) ?? SETTING_DEFAULTS.history;
 }
 
-export async function historySettingRows(db: Database): Promise<SettingRow[]> {
-  return db.rows<SettingRow>(`
-    select s.id, s.valid_from as "validFrom", s.value, u.display_name as by, s.recorded_at as "recordedAt"
-    from settings s left join users u on u.id = s.recorded_by where s.name = 'history' order by s.valid_from desc, s.recorded_at desc`);
+export async function measuringLimits(db: Database, day: PlainDate, transaction?: Transaction): Promise<MeasuringLimits> {
+  return (await settingAsOf(db, 'measuring', day, transaction)) ?? SETTING_DEFAULTS.measuring;
 }
 
-/** Sets the history rules from a day on. Every unit's summary is marked to be worked out anew when it is next looked at. */
-export async function setHistory(db: Database, body: NewSetting, actor: string): Promise<void> {
+/** Every value a setting ever had, the latest start first. */
+export async function settingRows(db: Database, name: HandSetting): Promise<SettingRow[]> {
+  return db.rows<SettingRow>(
+    `
+    select s.id, s.valid_from as "validFrom", s.value, u.display_name as by, s.recorded_at as "recordedAt"
+    from settings s left join users u on u.id = s.recorded_by where s.name = $1 order by s.valid_from desc, s.recorded_at desc`,
+    [name],
+  );
+}
+
+/**
+ * Sets a setting from a day on. After new history rules every unit's summary is marked to be worked out anew when it is next
+ * looked at.
+ */
+export async function changeSetting(db: Database, name: HandSetting, body: NewSetting, actor: string): Promise<void> {
   await db.transaction(async (transaction) => {
     if (!(await firstTime(db, transaction, { id: body.id, body, actor }))) return;
     await db.run(
-      "insert into settings (id, name, value, valid_from, recorded_by) values ($1, 'history', $2, $3, $4)",
-      [body.id, JSON.stringify(body.value), body.validFrom, actor],
+      'insert into settings (id, name, value, valid_from, recorded_by) values ($1, $5, $2, $3, $4)',
+      [body.id, JSON.stringify(body.value), body.validFrom, actor, name],
       transaction,
     );
-    await db.run('update unit_summaries set changes_on = least(changes_on, $1::date)', [body.validFrom], transaction);
-    await writeLog(db, transaction, { actor, action: 'change setting', entity: 'setting', entityId: body.id, detail: body });
+    if (name === 'history') await db.run('update unit_summaries set changes_on = least(changes_on, $1::date)', [body.validFrom], transaction);
+    await writeLog(db, transaction, { actor, action: 'change setting', entity: 'setting', entityId: body.id, detail: { name, ...body } });
   });
 }

@@ -6,7 +6,7 @@ import { orderBy } from '../units/queries.ts';
 
 export const SITE_COLUMNS_SQL = `
   s.id, s.customer_id as "customerId", c.name as customer, s.name, s.ref, s.address, s.lat, s.lon, s.time_zone as "timeZone", s.opening_hours as "openingHours",
-  s.access, s.contact, s.retired_at as "retiredAt", s.version`;
+  s.access, s.contact, s.key_at as "keyAt", s.way_up as "wayUp", s.parking, s.permit, s.hazards, s.retired_at as "retiredAt", s.version`;
 
 /** Sites with counts of their units; the caller adds where, group by s.id, c.id and order. */
 export const SITE_ROWS_SQL = `

@@ -8,7 +8,7 @@ import { notFound } from '../http/problem.ts';
 import { todayIn } from '../http/clock.ts';
 import { updateVersion } from '../http/versioned.ts';
 import { companyNow } from '../settings/service.ts';
-import { UNIT_COLUMNS_SQL, UNIT_FROM_SQL } from '../units/queries.ts';
+import { conditionsOf, UNIT_COLUMNS_SQL, UNIT_FROM_SQL } from '../units/queries.ts';
 import { refreshStale } from '../units/summary.ts';
 import { SITE_COLUMNS_SQL } from './queries.ts';
 
@@ -27,7 +27,18 @@ export async function siteRecord({ db, clock }: Pick<Dependencies, 'db' | 'clock
      from visits v left join crews w on w.id = v.crew_id where v.site_id = $1 and v.cancelled_at is null order by v.planned_for desc nulls last, v.id desc limit 12`,
     [id],
   );
-  return { ...site, units, openCalls: await openCallsOfSite(db, id), recentVisits };
+  const conditions = (
+    await conditionsOf(
+      db,
+      units.map((u) => u.id),
+    )
+  ).filter((c) => c.closedAt === null);
+  const roofs = await db.rows<{ id: string; name: string; units: number }>(
+    `select r.id, r.name, (select count(*)::int from jsonb_array_elements(r.plan->'items') i where i->>'kind' = 'unit') as units
+     from roofs r where r.site_id = $1 and r.retired_at is null order by r.name`,
+    [id],
+  );
+  return { ...site, units, openCalls: await openCallsOfSite(db, id), recentVisits, conditions, roofs };
 }
 
 export async function createSite(needs: Pick<Dependencies, 'db' | 'clock'>, body: NewSite, actor: string): Promise<SitePage> {

@@ -1,5 +1,5 @@
 import type { Page } from '#contracts/common';
-import type { ConditionView, UnitCallRow, UnitRow } from '#contracts/units';
+import type { ConditionView, LastSeen, UnitCallRow, UnitRow } from '#contracts/units';
 import type { Database } from '../db/connect.ts';
 import { prefixQuery } from '../search/queries.ts';
 
@@ -49,7 +49,8 @@ export async function unitPage(db: Database, list: List): Promise<Page<UnitRow>>
 
 export async function conditionsOf(db: Database, unitIds: readonly string[]): Promise<ConditionView[]> {
   return db.rows<ConditionView>(
-    `select o.id, o.unit_id as "unitId", o.kind, o.hazard, o.text, o.opened_at as "openedAt", p.display_name as "openedBy", o.closed_at as "closedAt"
+    `select o.id, o.unit_id as "unitId", o.kind, o.hazard, o.text, o.opened_at as "openedAt", p.display_name as "openedBy", o.closed_at as "closedAt",
+       o.changed_from as "changedFrom", o.changed_to as "changedTo", o.closes, o.told
      from open_conditions o left join users p on p.id = o.opened_by where o.unit_id = any($1::uuid[]) order by o.closed_at is not null, o.hazard desc, o.opened_at`,
     [unitIds],
   );
@@ -65,4 +66,21 @@ export async function callsOfUnit(db: Database, unitId: string): Promise<UnitCal
      from calls k where k.unit_id = $1 order by k.received_at desc limit 200`,
     [unitId],
   );
+}
+
+/** The newest reading of each point and circuit and the findings of the last two years: what the drawing of the unit shows. */
+export async function lastSeenOf(db: Database, unitId: string): Promise<LastSeen> {
+  const readings = await db.rows<LastSeen['readings'][number]>(
+    `select distinct on (r->>'point', coalesce(e.body->>'circuit', '1')) r->>'point' as point, (r->>'value')::float as value, r->>'unit' as unit,
+       coalesce((e.body->>'circuit')::int, 1) as circuit, e.occurred_at as at
+     from current_entries e cross join jsonb_array_elements(e.body->'readings') r where e.unit_id = $1 and e.kind = 'reading set'
+     order by r->>'point', coalesce(e.body->>'circuit', '1'), e.occurred_at desc`,
+    [unitId],
+  );
+  const findings = await db.rows<LastSeen['findings'][number]>(
+    `select e.body->>'component' as component, e.body->>'failure' as failure, e.body->>'grade' as grade, e.occurred_at as at
+     from current_entries e where e.unit_id = $1 and e.kind = 'finding' and e.body->>'grade' in ('proven', 'presumed') order by e.occurred_at desc limit 8`,
+    [unitId],
+  );
+  return { readings, findings };
 }

@@ -1,13 +1,20 @@
-import { newUnit, unitList, unitPatch } from '#contracts/units';
+import { machinePatch, newUnit, sisterAsk, unitList, unitPatch } from '#contracts/units';
 import { id as uuid } from '#contracts/common';
 import { parse } from '../http/problem.ts';
 import { Reply, type Route } from '../http/routes.ts';
 import { unitPage } from './queries.ts';
-import { createUnit, unitRecord, updateUnit } from './service.ts';
+import { sisterReadings } from './sisters.ts';
+import { createUnit, unitRecord, updateMachine, updateUnit } from './service.ts';
 
 export const unitRoutes: readonly Route[] = [
   { method: 'get', path: '/api/units', action: 'read', handle: ({ db, query }) => unitPage(db, parse(unitList, query)) },
   { method: 'get', path: '/api/units/:id', action: 'read', handle: (context) => unitRecord(context, parse(uuid, context.params.id)) },
+  {
+    method: 'get',
+    path: '/api/units/:id/sisters',
+    action: 'read',
+    handle: (context) => sisterReadings(context, parse(uuid, context.params.id), parse(sisterAsk, context.query).card),
+  },
   {
     method: 'post',
     path: '/api/units',
@@ -19,5 +26,11 @@ export const unitRoutes: readonly Route[] = [
     path: '/api/units/:id',
     action: 'edit record',
     handle: (context) => updateUnit(context, parse(uuid, context.params.id), parse(unitPatch, context.body), context.user.id),
+  },
+  {
+    method: 'patch',
+    path: '/api/units/:id/machine',
+    action: 'map site',
+    handle: (context) => updateMachine(context, parse(uuid, context.params.id), parse(machinePatch, context.body), context.user.id),
   },
 ];

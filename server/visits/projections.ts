@@ -1,6 +1,7 @@
 import type { Transaction } from 'sequelize';
 import { localDate } from '#core/time';
-import { classOfSlot, CONDITION_KINDS, slotsOf, type UnitKind } from '#core/vocabulary';
+import { neverPastTheVisit } from '#core/conditions';
+import { classOfSlot, CONDITION_KIND_NAMES, CONDITION_KINDS, slotsOf, type UnitKind } from '#core/vocabulary';
 import type { EntryBody, EntryKind } from '#contracts/visits';
 import type { Database } from '../db/connect.ts';
 import { invalid, Problem } from '../http/problem.ts';
@@ -68,8 +69,21 @@ const conditionLeft: Projection = {
   apply: async ({ db, transaction, entry }) => {
     const body = entry.body as EntryBody<'condition left'>;
     await db.run(
-      'insert into open_conditions (id, unit_id, kind, hazard, text, opened_at, opened_by) values ($1, $2, $3, $4, $5, $6, $7)',
-      [entry.id, needUnit(entry, 'a condition'), body.condition, CONDITION_KINDS[body.condition].hazard, body.text, entry.occurredAt, entry.authorId],
+      `insert into open_conditions (id, unit_id, kind, hazard, text, opened_at, opened_by, changed_from, changed_to, closes, told)
+       values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11)`,
+      [
+        entry.id,
+        needUnit(entry, 'a condition'),
+        body.condition,
+        CONDITION_KINDS[body.condition].hazard,
+        body.text,
+        entry.occurredAt,
+        entry.authorId,
+        body.changedFrom ?? null,
+        body.changedTo ?? null,
+        body.closes ?? null,
+        body.told ?? null,
+      ],
       transaction,
     );
   },
@@ -150,9 +164,24 @@ const work: Projection = {
   },
 };
 
+/** What must never be left past the visit is closed, or somebody says why it is not. @throws Problem 422 */
+async function refuseLeftBehind(db: Database, transaction: Transaction, visitId: string, why: string | undefined): Promise<void> {
+  if (why) return;
+  const behind = await db.rows<{ kind: string; tag: string }>(
+    `select o.kind, u.tag from open_conditions o join entries e on e.id = o.id join units u on u.id = o.unit_id
+     where e.visit_id = $1 and o.closed_at is null and o.kind = any($2::text[])`,
+    [visitId, CONDITION_KIND_NAMES.filter(neverPastTheVisit)],
+    transaction,
+  );
+  if (behind.length === 0) return;
+  const list = behind.map((b) => `${b.kind} on ${b.tag}`).join(', ');
+  throw invalid([{ path: 'body.stillOpen', message: `${list}: never to be left past the visit. Close it, or say why it has to stay` }]);
+}
+
 const leave: Projection = {
   apply: async ({ db, transaction, entry }) => {
     const body = entry.body as EntryBody<'leave'>;
+    await refuseLeftBehind(db, transaction, entry.visitId, body.stillOpen);
     const open = "k.id in (select call_id from visit_calls where visit_id = $1) and k.status not in ('cancelled', 'completed')";
     if (body.outcome === 'completed') {
       await db.run(
@@ -183,6 +212,7 @@ const NOTHING: Projection = { apply: async () => {}, undo: async () => {} };
 export const PROJECTIONS: Record<EntryKind | 'withdrawn', Projection> = {
   arrive: NOTHING,
   'reading set': NOTHING,
+  measurement: NOTHING,
   finding: NOTHING,
   work,
   refrigerant,

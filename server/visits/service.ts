@@ -1,12 +1,16 @@
 import type { Transaction } from 'sequelize';
+import { workedOut } from '#core/cards';
+import type { MeasuringLimits } from '#core/measurement';
 import { judgeReading, toSi } from '#core/quantities';
 import { READING_POINTS } from '#core/readings';
+import { localDate } from '#core/time';
 import type { EntryBody, EntryKind, NewEntry, NewVisit, VisitPage } from '#contracts/visits';
 import type { Dependencies } from '../dependencies.ts';
 import type { Database } from '../db/connect.ts';
 import { invalid, notFound, Problem } from '../http/problem.ts';
 import { firstTime } from '../http/once.ts';
 import { writeLog } from '../http/log.ts';
+import { measuringLimits } from '../settings/service.ts';
 import { refreshSummaries } from '../units/summary.ts';
 import { PROJECTIONS, type StoredEntry } from './projections.ts';
 import { visitRecord } from './queries.ts';
@@ -56,7 +60,7 @@ export async function addEntry({ db, clock }: Needs, entry: NewEntry, actor: str
       id: entry.id,
       visitId: entry.visitId,
       kind: entry.kind,
-      body: canonicalBody(entry),
+      body: canonicalBody(entry, await measuringLimits(db, localDate(occurredAt, visit.timeZone), transaction)),
       occurredAt,
       authorId: actor,
     };
@@ -133,7 +137,8 @@ async function supersededEntry(db: Database, transaction: Transaction, id: strin
 }
 
 /** Readings get their canonical SI value and a quality beside what was typed. @throws Problem 422 for an impossible one */
-function canonicalBody(entry: NewEntry): unknown {
+function canonicalBody(entry: NewEntry, limits: MeasuringLimits): unknown {
+  if (entry.kind === 'measurement') return measuredBody(entry.body as EntryBody<'measurement'>, limits);
   if (entry.kind !== 'reading set') return entry.body;
   const body = entry.body as EntryBody<'reading set'>;
   const errors: { path: string; message: string }[] = [];
@@ -149,6 +154,16 @@ function canonicalBody(entry: NewEntry): unknown {
   });
   if (errors.length > 0) throw invalid(errors, 'A reading that cannot be');
   return { ...body, readings };
+}
+
+/** A bench card with the answers worked out from its inputs by the limits of that day. @throws Problem 422 for what cannot be */
+function measuredBody(body: EntryBody<'measurement'>, limits: MeasuringLimits): unknown {
+  const { inputs, answers, errors } = workedOut(body.card, body.inputs, limits);
+  if (errors.length > 0) {
+    const what = errors.map(({ input, why }) => ({ path: input === null ? 'body.inputs' : `body.inputs.${input}`, message: why }));
+    throw invalid(what, 'A reading that cannot be');
+  }
+  return { ...body, inputs, answers };
 }
 
 async function unitsTouched(db: Database, transaction: Transaction, entry: StoredEntry, superseded: StoredEntry | undefined): Promise<string[]> {

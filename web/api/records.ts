@@ -3,6 +3,7 @@ import type { CustomerPatch, CustomerRow, CustomerView, NewCustomer } from '#con
 import type { NewSite, SitePage, SitePatch, SiteRow } from '#contracts/sites';
 import type { NewUnit, UnitPage, UnitPatch, UnitRow } from '#contracts/units';
 import type { Found } from '#contracts/search';
+import type { SisterReading } from '#core/measurement';
 import { api } from './base.ts';
 
 export interface ListAsk {
@@ -22,6 +23,7 @@ export const {
   useSiteQuery,
   useUnitsQuery,
   useUnitQuery,
+  useSistersQuery,
   useSearchQuery,
   useCreateCustomerMutation,
   useUpdateCustomerMutation,
@@ -40,6 +42,10 @@ export const {
     site: build.query<SitePage, string>({ query: (id) => `/sites/${id}`, providesTags: ['Record'] }),
     units: build.query<Page<UnitRow>, ListAsk>({ query: (params) => ({ url: '/units', params: { ...params } }), providesTags: ['Record'] }),
     unit: build.query<UnitPage, string>({ query: (id) => `/units/${id}`, providesTags: ['Record'] }),
+    sisters: build.query<SisterReading[], { unitId: string; card: string }>({
+      query: ({ unitId, card }) => ({ url: `/units/${unitId}/sisters`, params: { card } }),
+      providesTags: ['Record'],
+    }),
     search: build.query<Found[], string>({ query: (q) => ({ url: '/search', params: { q } }), providesTags: ['Record'], keepUnusedDataFor: 10 }),
     createCustomer: build.mutation<CustomerPageView, NewCustomer>({
       query: (body) => ({ url: '/customers', method: 'POST', body }),

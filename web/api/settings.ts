@@ -1,18 +1,22 @@
-import type { NewSetting, SettingRow } from '#contracts/settings';
+import type { HandSetting, NewSetting, SettingRow, SettingValue } from '#contracts/settings';
 import type { WordMapping, WordsView } from '#contracts/words';
 import { api } from './base.ts';
 
-export const { useHistorySettingsQuery, useSetHistoryMutation, useWordsQuery, useMapWordMutation } = api.injectEndpoints({
-  endpoints: (build) => ({
-    historySettings: build.query<{ current: SettingRow['value']; rows: SettingRow[] }, void>({
-      query: () => '/settings/history',
-      providesTags: ['Record'],
+interface SettingPage<N extends HandSetting> {
+  readonly current: SettingValue<N>;
+  readonly rows: readonly SettingRow<N>[];
+}
+
+export const { useHistorySettingsQuery, useMeasuringSettingsQuery, useChangeSettingMutation, useWordsQuery, useMapWordMutation } =
+  api.injectEndpoints({
+    endpoints: (build) => ({
+      historySettings: build.query<SettingPage<'history'>, void>({ query: () => '/settings/history', providesTags: ['Record'] }),
+      measuringSettings: build.query<SettingPage<'measuring'>, void>({ query: () => '/settings/measuring', providesTags: ['Record'] }),
+      changeSetting: build.mutation<unknown, { name: HandSetting; body: NewSetting }>({
+        query: ({ name, body }) => ({ url: `/settings/${name}`, method: 'POST', body }),
+        invalidatesTags: ['Record', 'Session'],
+      }),
+      words: build.query<WordsView, void>({ query: () => '/words', providesTags: ['Record'] }),
+      mapWord: build.mutation<WordsView, WordMapping>({ query: (body) => ({ url: '/words', method: 'POST', body }), invalidatesTags: ['Record'] }),
     }),
-    setHistory: build.mutation<unknown, NewSetting>({
-      query: (body) => ({ url: '/settings/history', method: 'POST', body }),
-      invalidatesTags: ['Record'],
-    }),
-    words: build.query<WordsView, void>({ query: () => '/words', providesTags: ['Record'] }),
-    mapWord: build.mutation<WordsView, WordMapping>({ query: (body) => ({ url: '/words', method: 'POST', body }), invalidatesTags: ['Record'] }),
-  }),
-});
+  });

@@ -10,6 +10,7 @@ import { startOutbox } from '../outbox/sender.ts';
 import { FindBox } from '../search/FindBox.tsx';
 import { Loading, Trouble } from '../ui/Screen.tsx';
 import { moveClock } from './clock.ts';
+import { rememberSignedIn } from './screen.ts';
 import { useNews } from './news.ts';
 import { SessionContext, useWho, type Session } from './session.ts';
 import { useKept } from './kept.ts';
@@ -23,6 +24,7 @@ const PLACES = [
   ['Sites', '/sites'],
   ['Routes', '/routes'],
   ['Watch', '/watch'],
+  ['Bench', '/bench'],
 ] as const;
 
 /** The ridge on top with the places, and under it the screen. On a phone the places move to the thumb. */
@@ -34,6 +36,7 @@ export function Shell() {
   const session = data ? (data.user ? (data as Session) : null) : error && kept ? kept : undefined;
   useEffect(() => {
     if (data && !data.user) void phone.misc.delete('session');
+    if (data) rememberSignedIn(data.user !== null);
   }, [data]);
   moveClock(session?.clockShiftDays ?? 0);
   if (session === null) {
@@ -106,7 +109,7 @@ function Frame() {
       </Suspense>
       <nav
         aria-label="Places, by thumb"
-        className="no-print fixed inset-x-0 bottom-0 z-[1000] grid grid-cols-4 border-t-2 border-ink bg-sheet md:hidden"
+        className="no-print fixed inset-x-0 bottom-0 z-[1000] grid grid-cols-5 border-t-2 border-ink bg-sheet md:hidden"
       >
         {PLACES.map(([name, path]) => (
           <NavLink

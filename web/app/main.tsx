@@ -1,25 +1,32 @@
-import { lazy, StrictMode } from 'react';
+import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
-import { createBrowserRouter, RouterProvider } from 'react-router';
+import { createBrowserRouter, matchRoutes, RouterProvider } from 'react-router';
 import './theme.css';
 import { Lost } from './Lost.tsx';
+import { screen, startLoading } from './screen.ts';
 import { Shell } from './Shell.tsx';
 import { store } from './store.ts';
 
-const Today = lazy(() => import('../today/Today.tsx'));
-const TakeCall = lazy(() => import('../calls/TakeCall.tsx'));
-const CallScreen = lazy(() => import('../calls/CallScreen.tsx'));
-const Sites = lazy(() => import('../sites/Sites.tsx'));
-const SiteScreen = lazy(() => import('../sites/SiteScreen.tsx'));
-const CustomerScreen = lazy(() => import('../sites/CustomerScreen.tsx'));
-const UnitScreen = lazy(() => import('../units/UnitScreen.tsx'));
-const Watch = lazy(() => import('../watch/Watch.tsx'));
-const Routes = lazy(() => import('../routes/Routes.tsx'));
-const RouteScreen = lazy(() => import('../routes/RouteScreen.tsx'));
-const VisitSheet = lazy(() => import('../visits/VisitSheet.tsx'));
-const Imports = lazy(() => import('../imports/Imports.tsx'));
-const Settings = lazy(() => import('../settings/Settings.tsx'));
+const Today = screen(() => import('../today/Today.tsx'));
+const TakeCall = screen(() => import('../calls/TakeCall.tsx'));
+const CallScreen = screen(() => import('../calls/CallScreen.tsx'));
+const Sites = screen(() => import('../sites/Sites.tsx'));
+const SiteScreen = screen(() => import('../sites/SiteScreen.tsx'));
+const CustomerScreen = screen(() => import('../sites/CustomerScreen.tsx'));
+const UnitScreen = screen(() => import('../units/UnitScreen.tsx'));
+const Watch = screen(() => import('../watch/Watch.tsx'));
+const Routes = screen(() => import('../routes/Routes.tsx'));
+const RouteScreen = screen(() => import('../routes/RouteScreen.tsx'));
+const VisitSheet = screen(() => import('../visits/VisitSheet.tsx'));
+const Imports = screen(() => import('../imports/Imports.tsx'));
+const RoofScreen = screen(() => import('../roofs/RoofScreen.tsx'));
+const TracingScreen = screen(() => import('../tracing/TracingScreen.tsx'));
+const Labels = screen(() => import('../labels/Labels.tsx'));
+const Conditions = screen(() => import('../conditions/Conditions.tsx'));
+const Bench = screen(() => import('../bench/Bench.tsx'));
+const Play = screen(() => import('../bench/Play.tsx'));
+const Settings = screen(() => import('../settings/Settings.tsx'));
 
 const router = createBrowserRouter([
   {
@@ -33,16 +40,25 @@ const router = createBrowserRouter([
       { path: '/sites/:id', element: <SiteScreen /> },
       { path: '/customers/:id', element: <CustomerScreen /> },
       { path: '/units/:id', element: <UnitScreen /> },
+      { path: '/roofs/:id', element: <RoofScreen /> },
+      { path: '/sites/:id/feeds', element: <TracingScreen /> },
+      { path: '/sites/:id/labels', element: <Labels /> },
       { path: '/watch', element: <Watch /> },
+      { path: '/watch/left-open', element: <Conditions /> },
       { path: '/routes', element: <Routes /> },
       { path: '/routes/:id', element: <RouteScreen /> },
       { path: '/visits/:id', element: <VisitSheet /> },
+      { path: '/bench', element: <Bench /> },
+      { path: '/bench/play', element: <Play /> },
+      { path: '/bench/:card', element: <Bench /> },
       { path: '/imports', element: <Imports /> },
       { path: '/settings', element: <Settings /> },
       { path: '*', element: <Lost /> },
     ],
   },
 ]);
+
+startLoading(matchRoutes(router.routes, window.location)?.at(-1)?.route.element);
 
 createRoot(document.getElementById('root') as HTMLElement).render(
   <StrictMode>

@@ -7,12 +7,12 @@ import { problemOf } from '../api/base.ts';
 import { useCallQuery, useKnownAtIntakeQuery, useUpdateCallMutation } from '../api/calls.ts';
 import { useCrewsQuery } from '../api/people.ts';
 import { useWho } from '../app/session.ts';
-import { PriorityWord } from '../today/Today.tsx';
 import { Button } from '../ui/Button.tsx';
 import { Field } from '../ui/Field.tsx';
 import { day, instant, number } from '../ui/format.ts';
 import { Plate } from '../ui/Plate.tsx';
 import { RecordForm } from '../ui/RecordForm.tsx';
+import { PriorityWord } from '../ui/PriorityWord.tsx';
 import { Empty, Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';
 
 export default function CallScreen() {

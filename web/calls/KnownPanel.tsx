@@ -2,6 +2,7 @@ import { Link } from 'react-router';
 import type { KnownAtIntake } from '#contracts/calls';
 import { FlagWord } from '../ui/Flags.tsx';
 import { dayOf, instant } from '../ui/format.ts';
+import { GettingIn } from '../ui/GettingIn.tsx';
 import { Plate } from '../ui/Plate.tsx';
 import { Empty, Panel } from '../ui/Screen.tsx';
 
@@ -66,8 +67,8 @@ export function KnownPanel({
       </Panel>
       <p className="text-sm text-soft">
         {known.knownTo.length > 0 ? `Knows this place: ${known.knownTo.map((k) => `${k.name} (${k.visits} visits)`).join(', ')}. ` : ''}
-        {known.access ? `Access: ${known.access}` : ''}
       </p>
+      <GettingIn place={known.gettingIn} brief />
     </div>
   );
 }

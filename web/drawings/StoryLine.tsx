@@ -35,22 +35,22 @@ export function StoryLine({
   return (
     <figure className="overflow-x-auto" tabIndex={0} aria-label="Story line, scrolls sideways">
       <svg
-        viewBox={`-16 ${top} ${WIDTH + 32} ${(conditions.length > 0 ? 212 : 176) - top}`}
+        viewBox={`-16 ${top} ${WIDTH + 32} ${AXIS + (conditions.length > 0 ? 90 : 50) - top}`}
         className="min-w-[720px]"
         role="img"
         aria-label={`Story line. ${sentence} Every call is in the list below.`}
       >
         {layout.years.map((year) => (
           <g key={year.label}>
-            <line x1={year.x} x2={year.x} y1={top + 6} y2={AXIS + 14} stroke="var(--rule)" strokeDasharray="2 4" />
-            <text x={year.x + 4} y={AXIS + 28} fontSize="12" fill="var(--soft)">
+            <line x1={year.x} x2={year.x} y1={top + 6} y2={AXIS + 30} stroke="var(--rule)" strokeDasharray="2 4" />
+            <text x={year.x + 4} y={AXIS + 43} fontSize="12" fill="var(--soft)">
               {year.label}
             </text>
           </g>
         ))}
         <line x1={0} x2={WIDTH} y1={AXIS} y2={AXIS} stroke="var(--ink)" strokeWidth="2.5" />
         <line x1={WIDTH} x2={WIDTH} y1={AXIS - 10} y2={AXIS + 10} stroke="var(--ink)" strokeWidth="2.5" />
-        <text x={WIDTH} y={AXIS + 28} fontSize="12" textAnchor="end" fill="var(--ink)">
+        <text x={WIDTH} y={AXIS + 43} fontSize="12" textAnchor="end" fill="var(--ink)">
           today
         </text>
         {layout.arcs.map((arc, i) => (
@@ -111,7 +111,7 @@ export function StoryLine({
         )}
         {conditions.map((condition, i) => {
           const [from, to] = [x(condition.openedAt.slice(0, 10)), condition.closedAt ? x(condition.closedAt.slice(0, 10)) : WIDTH];
-          const y = 178 + (i % 3) * 12;
+          const y = AXIS + 52 + (i % 3) * 12;
           return (
             <g key={condition.id}>
               <rect

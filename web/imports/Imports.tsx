@@ -10,6 +10,7 @@ import { Button } from '../ui/Button.tsx';
 import { Field } from '../ui/Field.tsx';
 import { Panel, Screen } from '../ui/Screen.tsx';
 import { runImport } from './runImport.ts';
+import { SitesFile } from './SitesFile.tsx';
 
 interface Chosen {
   readonly id: string;
@@ -167,9 +168,16 @@ export default function Imports() {
                 </a>{' '}
                 · every call with what was found and done
               </li>
+              <li>
+                <a href="/api/exports/sites.geojson" className="font-semibold text-copper underline underline-offset-4">
+                  sites.geojson
+                </a>{' '}
+                · every site with its position and how to get in
+              </li>
             </ul>
             <p className="mt-2 text-sm text-soft">Importing an export into an empty company and exporting it again gives the same bytes.</p>
           </Panel>
+          <SitesFile />
           <Panel title="Columns">
             <p className="text-sm">
               <strong>units</strong>: {UNIT_COLUMNS.join(', ')}. Needed: customer, site, unit, kind.

@@ -2,15 +2,30 @@ import Dexie, { type EntityTable } from 'dexie';
 import type { NewEntry, VisitPage } from '#contracts/visits';
 import type { ProblemDetails } from '#contracts/problem';
 
-/** An entry on its way to the server. It leaves this table only when the server has it. */
+/** Something written here on its way to the server: an entry of a sheet, a photograph, a fact. It leaves this table only when the server has it. */
 export interface OutboxItem {
   readonly id: string;
-  readonly visitId: string;
-  readonly entry: NewEntry;
+  /** The visit, unit or site it is about. */
+  readonly about: string;
+  readonly path: string;
+  readonly body: NewEntry | Readonly<Record<string, unknown>>;
+  /** In a word or two, for the list of what waits. */
+  readonly what: string;
   readonly queuedAt: number;
   readonly state: 'waiting' | 'refused';
   readonly problem?: ProblemDetails;
 }
+
+/** An entry of a visit's sheet as the outbox keeps it. */
+export const entryItem = (entry: NewEntry, queuedAt: number, state: OutboxItem['state'] = 'waiting'): OutboxItem => ({
+  id: entry.id,
+  about: entry.visitId,
+  path: `/api/visits/${entry.visitId}/entries`,
+  body: entry,
+  what: entry.kind,
+  queuedAt,
+  state,
+});
 
 /** What is typed but not yet put on the sheet, by form. */
 export interface Draft {
@@ -32,3 +47,19 @@ export const phone = new Dexie('gradum') as Dexie & {
   misc: EntityTable<Draft, 'key'>;
 };
 phone.version(1).stores({ outbox: 'id, visitId, queuedAt', drafts: 'key', visits: 'id, seenAt', misc: 'key' });
+// Once only entries of visits were kept, under the name of their visit.
+phone
+  .version(2)
+  .stores({ outbox: 'id, about, queuedAt', drafts: 'key', visits: 'id, seenAt', misc: 'key' })
+  .upgrade(async (change) => {
+    const old = (await change.table('outbox').toArray()) as {
+      entry: NewEntry;
+      queuedAt: number;
+      state: OutboxItem['state'];
+      problem?: ProblemDetails;
+    }[];
+    await change.table('outbox').clear();
+    await change
+      .table('outbox')
+      .bulkPut(old.map(({ entry, queuedAt, state, problem }) => ({ ...entryItem(entry, queuedAt, state), ...(problem ? { problem } : {}) })));
+  });

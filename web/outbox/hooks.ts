@@ -2,9 +2,9 @@ import { useLiveQuery } from 'dexie-react-hooks';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { phone, type OutboxItem } from './db.ts';
 
-/** The entries of a visit that are still on their way, oldest first. */
-export function useOutbox(visitId: string): OutboxItem[] {
-  return useLiveQuery(() => phone.outbox.where('visitId').equals(visitId).sortBy('queuedAt'), [visitId], []);
+/** What is still on its way about a visit, a unit or a site, oldest first. */
+export function useOutbox(about: string): OutboxItem[] {
+  return useLiveQuery(() => phone.outbox.where('about').equals(about).sortBy('queuedAt'), [about], []);
 }
 
 /** How many entries wait, over all visits. */
@@ -38,28 +38,46 @@ export function useDraft<T extends object>(
   const [value, setValue] = useState(initial);
   const [readyFor, setReadyFor] = useState<string>();
   const first = useRef(initial);
+  const latest = useRef(initial);
   useEffect(() => {
     let live = true;
     void phone.drafts.get(key).then((kept) => {
       if (!live) return;
-      setValue({ ...first.current, ...((kept?.value as Partial<T> | undefined) ?? {}) });
+      latest.current = { ...first.current, ...((kept?.value as Partial<T> | undefined) ?? {}) };
+      setValue(latest.current);
       setReadyFor(key);
     });
     return () => {
       live = false;
     };
   }, [key]);
+  // The screen answers a key first; the draft is put away in the very next task, and at once when the form or the page goes.
+  const waiting = useRef<ReturnType<typeof setTimeout>>(undefined);
+  const putAway = useCallback(() => {
+    if (waiting.current === undefined) return;
+    clearTimeout(waiting.current);
+    waiting.current = undefined;
+    void phone.drafts.put({ key, value: latest.current });
+  }, [key]);
+  useEffect(() => {
+    window.addEventListener('pagehide', putAway);
+    return () => {
+      window.removeEventListener('pagehide', putAway);
+      putAway();
+    };
+  }, [putAway]);
   const set = useCallback(
     (patch: Partial<T>) => {
-      setValue((before) => {
-        const after = { ...before, ...patch };
-        void phone.drafts.put({ key, value: after });
-        return after;
-      });
+      latest.current = { ...latest.current, ...patch };
+      setValue(latest.current);
+      waiting.current ??= setTimeout(putAway);
     },
-    [key],
+    [putAway],
   );
   const clear = useCallback(() => {
+    clearTimeout(waiting.current);
+    waiting.current = undefined;
+    latest.current = first.current;
     setValue(first.current);
     void phone.drafts.delete(key);
   }, [key]);

@@ -6,8 +6,8 @@ import type { NewEntry } from '#contracts/visits';
 // The phone's database opens on what is there when its module is read.
 Dexie.dependencies.indexedDB = indexedDB;
 Dexie.dependencies.IDBKeyRange = IDBKeyRange;
-const { phone } = await import('./db.ts');
-const { flush, post, startOutbox, takeBack } = await import('./sender.ts');
+const { entryItem, phone } = await import('./db.ts');
+const { flush, post, send, startOutbox, takeBack } = await import('./sender.ts');
 
 /** What the pretended server does with each request, in order; the last behaviour goes on. */
 type Behaviour = 'take' | 'no network' | { status: number; body?: unknown };
@@ -39,7 +39,7 @@ const note = (text: string, visitId = 'visit-1'): NewEntry =>
 /** Puts an entry on the phone at a given moment, so that the order is certain. */
 async function queue(text: string, at: number): Promise<NewEntry> {
   const entry = note(text);
-  await phone.outbox.put({ id: entry.id, visitId: entry.visitId, entry, queuedAt: at, state: 'waiting' });
+  await phone.outbox.put(entryItem(entry, at));
   return entry;
 }
 
@@ -116,7 +116,7 @@ describe('the outbox', () => {
     await queue('amendment of the amendment', 3);
     await flush();
     expect(received).toHaveLength(1);
-    expect((await phone.outbox.orderBy('queuedAt').toArray()).map((i) => (i.entry.body as { text: string }).text)).toEqual([
+    expect((await phone.outbox.orderBy('queuedAt').toArray()).map((i) => ((i.body as NewEntry).body as { text: string }).text)).toEqual([
       'amendment',
       'amendment of the amendment',
     ]);
@@ -126,6 +126,14 @@ describe('the outbox', () => {
     await post(note('kept', 'visit-9'));
     await flush();
     expect((await phone.visits.get('visit-9'))?.page).toMatchObject({ id: 'visit-9' });
+  });
+
+  it('carries other things than entries: they go to their own address and leave no sheet', async () => {
+    await send('/api/links', { id: 'link-1' }, 'site-1', 'fact');
+    await flush();
+    expect(received.map((e) => e.id)).toEqual(['link-1']);
+    expect(await phone.outbox.count()).toBe(0);
+    expect(await phone.visits.count()).toBe(0);
   });
 
   it('gives back an entry that somebody discards', async () => {

@@ -1,17 +1,23 @@
 import type { NewEntry, VisitPage } from '#contracts/visits';
 import type { ProblemDetails } from '#contracts/problem';
-import { phone } from './db.ts';
+import { entryItem, phone } from './db.ts';
 
 const RETRY_MS = 8000;
 /** Answers after which the same entry may well be taken later. */
 const TRY_LATER = new Set([401, 408, 425, 429, 500, 502, 503, 504]);
 
 let sending: Promise<void> | undefined;
-let onSent: (page: VisitPage) => void = () => {};
+let onSent: () => void = () => {};
 
 /** Puts an entry in the outbox, on disk, before anything else; sending comes after. */
 export async function post(entry: NewEntry): Promise<void> {
-  await phone.outbox.put({ id: entry.id, visitId: entry.visitId, entry, queuedAt: Date.now(), state: 'waiting' });
+  await phone.outbox.put(entryItem(entry, Date.now()));
+  void flush();
+}
+
+/** Queues anything else that is created under an id of its own: a photograph, a note, a fact about a site. */
+export async function send<Body extends { readonly id: string }>(path: string, body: Body, about: string, what: string): Promise<void> {
+  await phone.outbox.put({ id: body.id, about, path, body: { ...body }, what, queuedAt: Date.now(), state: 'waiting' });
   void flush();
 }
 
@@ -34,21 +40,17 @@ async function sendAll(): Promise<void> {
     if (!next) return;
     let response: Response;
     try {
-      response = await fetch(`/api/visits/${next.visitId}/entries`, {
-        method: 'POST',
-        headers: { 'content-type': 'application/json' },
-        body: JSON.stringify(next.entry),
-      });
+      response = await fetch(next.path, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(next.body) });
     } catch {
       return;
     }
     if (response.ok) {
-      const page = (await response.json()) as VisitPage;
+      const answer: unknown = await response.json();
       await phone.transaction('rw', phone.outbox, phone.visits, async () => {
         await phone.outbox.delete(next.id);
-        await phone.visits.put({ id: page.id, page, seenAt: Date.now() });
+        if (next.path.endsWith('/entries')) await phone.visits.put({ id: next.about, page: answer as VisitPage, seenAt: Date.now() });
       });
-      onSent(page);
+      onSent();
     } else if (TRY_LATER.has(response.status)) {
       return;
     } else {
@@ -61,7 +63,7 @@ async function sendAll(): Promise<void> {
 }
 
 /** Keeps trying while the application is open, and at once when the signal comes back. */
-export function startOutbox(sent: (page: VisitPage) => void): () => void {
+export function startOutbox(sent: () => void): () => void {
   onSent = sent;
   const go = () => void flush();
   window.addEventListener('online', go);

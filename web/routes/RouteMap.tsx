@@ -49,6 +49,9 @@ function icon(stop: MapStop): L.DivIcon {
   });
 }
 
+/** Room left round the route, pixels. */
+const MARGIN = 28;
+
 function Fit({ points, height }: { points: readonly (readonly [number, number])[]; height: number }) {
   const map = useMap();
   const key = JSON.stringify(points);
@@ -56,7 +59,10 @@ function Fit({ points, height }: { points: readonly (readonly [number, number])[
     // The box may just have changed its height; a moment later the map can measure it.
     const timer = setTimeout(() => {
       map.invalidateSize({ animate: false });
-      if (points.length > 0) map.fitBounds(L.latLngBounds(points.map(([lat, lon]) => L.latLng(lat, lon))), { padding: [28, 28], animate: false });
+      // A box that is hidden or smaller than its own margin has no view to fit.
+      const room = map.getSize();
+      if (points.length > 0 && Math.min(room.x, room.y) > 2 * MARGIN)
+        map.fitBounds(L.latLngBounds(points.map(([lat, lon]) => L.latLng(lat, lon))), { padding: [MARGIN, MARGIN], animate: false });
     }, 60);
     return () => clearTimeout(timer);
     // The key stands for the points.

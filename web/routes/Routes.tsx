@@ -2,6 +2,7 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import { v7 as uuid } from 'uuid';
+import { plural } from '#core/reasons';
 import { addDays, clockText, durationText, weekday } from '#core/time';
 import type { Plan, RoutingProblem } from '#core/routing';
 import type { DueSite, ProblemView } from '#contracts/routes';
@@ -236,10 +237,15 @@ function DueLine({ site, chosen, onToggle, pick }: { site: DueSite; chosen: bool
         <span className="grow">
           <strong>{site.site}</strong> <span className="text-soft">{site.customer}</span>
           <span className="block text-sm">
-            {site.units.length} units, {tasks} tasks, {durationText(site.minutes)}
-            {site.openConditions > 0 ? `, ${site.openConditions} left open` : ''}
+            {plural(site.units.length, 'unit')}, {plural(tasks, 'task')}, {durationText(site.minutes)}
             {site.openCalls > 0 ? `, ${site.openCalls} open ${site.openCalls === 1 ? 'call' : 'calls'}` : ''}
             {site.lat === null ? ', position not known' : ''}
+            {site.conditions.map((c, i) => (
+              <span key={i} className={`block ${c.hazard ? 'font-semibold text-ember' : ''}`}>
+                {c.tag} left so: {c.kind}
+                {c.overdue ? ', too long' : ''}
+              </span>
+            ))}
           </span>
         </span>
         {site.lateDays > 0 ? <span className="font-semibold whitespace-nowrap text-copper">{site.lateDays} days late</span> : null}

@@ -23,8 +23,8 @@ export function FindBox() {
         onClick={() => setOpen(true)}
         className="flex min-h-9 min-w-0 grow items-center gap-2 rounded-[3px] border border-[#6d7377] px-3 text-left text-[#d9d5c9] hover:border-[#e59a63] md:max-w-md"
       >
-        <span className="truncate">Find a unit, site, customer or call</span>
-        <kbd className="ml-auto hidden text-xs md:inline">Ctrl K</kbd>
+        <span className="truncate">Find: tag, breaker, or “archive upstairs is muggy”</span>
+        <kbd className="ml-auto hidden text-xs whitespace-nowrap md:inline">Ctrl K</kbd>
       </button>
       {open ? (
         <Suspense fallback={null}>

@@ -23,6 +23,9 @@ export default function FindDialog({ onClose }: { onClose: () => void }) {
     ['Sites, customers, units', '/sites'],
     ['Routes and what is due', '/routes'],
     ['Watch list', '/watch'],
+    ['Left open', '/watch/left-open'],
+    ['Bench: cards', '/bench'],
+    ['Bench: play', '/bench/play'],
     ...(can('import') ? [['Import and export', '/imports']] : []),
     ['Settings and words', '/settings'],
   ] as const;
@@ -43,7 +46,7 @@ export default function FindDialog({ onClose }: { onClose: () => void }) {
             <Command.Input
               value={typed}
               onValueChange={setTyped}
-              placeholder="Tag, serial, site, customer, call number, words of a complaint"
+              placeholder="Tag, serial, site, breaker, thermostat, or a complaint"
               className="min-h-13 w-full border-b-2 border-rule bg-transparent px-4 text-lg outline-none"
             />
             <Command.List className="max-h-[60vh] overflow-y-auto p-2">
@@ -58,10 +61,18 @@ export default function FindDialog({ onClose }: { onClose: () => void }) {
                       onSelect={() => go(`${PATHS[found.kind]}/${found.id}`)}
                       className="flex min-h-11 cursor-pointer items-center gap-3 px-2 data-[selected=true]:bg-paper data-[selected=true]:outline-2 data-[selected=true]:outline-copper"
                     >
-                      <span className="w-20 shrink-0 text-sm text-soft">{found.kind}</span>
+                      <span className="w-20 shrink-0 text-sm text-soft">{found.why ? 'likely unit' : found.kind}</span>
                       <span className="min-w-0">
                         <span className={found.kind === 'unit' ? 'plate text-sm' : 'font-semibold'}>{found.title}</span>
                         <span className="block truncate text-sm text-soft">{found.subtitle}</span>
+                        {found.why ? (
+                          <span className="block text-sm text-verdigris">
+                            {found.why
+                              .slice(0, 3)
+                              .map((reason) => reason.text)
+                              .join(' ')}
+                          </span>
+                        ) : null}
                       </span>
                     </Command.Item>
                   ))

@@ -1,3 +1,4 @@
+import { plural } from '#core/reasons';
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { toast } from 'sonner';
@@ -57,7 +58,8 @@ export default function CustomerScreen() {
               </Link>
               <span>{site.address}</span>
               <span className="ml-auto">
-                {site.units} units{site.flagged > 0 ? `, ${site.flagged} on the watch list` : ''}
+                {plural(site.units, 'unit')}
+                {site.flagged > 0 ? `, ${site.flagged} on the watch list` : ''}
               </span>
             </li>
           ))}

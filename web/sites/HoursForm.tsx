@@ -5,7 +5,8 @@ import { useUpdateSiteMutation } from '../api/records.ts';
 import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { Field } from '../ui/Field.tsx';
-import { parseWeek, WEEKDAYS } from './hours.ts';
+import { parseWeek } from './hours.ts';
+import { WEEKDAYS } from './hoursText.ts';
 
 type Days = Record<(typeof WEEKDAYS)[number][0], string>;
 

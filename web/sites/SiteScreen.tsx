@@ -1,23 +1,24 @@
-import { useState } from 'react';
+import { plural } from '#core/reasons';
+import { lazy, Suspense, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { toast } from 'sonner';
 import { v7 as uuid } from 'uuid';
-import { UNIT_KINDS } from '#core/vocabulary';
-import { siteFields, type SitePatch } from '#contracts/sites';
-import { unitFields, type NewUnit } from '#contracts/units';
 import { problemOf } from '../api/base.ts';
-import { useCreateUnitMutation, useSiteQuery, useUpdateSiteMutation } from '../api/records.ts';
+import { useSiteQuery } from '../api/records.ts';
 import { useCreateVisitMutation } from '../api/visits.ts';
 import { useWho } from '../app/session.ts';
-import { PriorityWord } from '../today/Today.tsx';
 import { Button } from '../ui/Button.tsx';
 import { FlagWord } from '../ui/Flags.tsx';
 import { day, dayOf } from '../ui/format.ts';
 import { Plate } from '../ui/Plate.tsx';
-import { RecordForm } from '../ui/RecordForm.tsx';
+import { PriorityWord } from '../ui/PriorityWord.tsx';
 import { Empty, Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';
-import { HoursForm } from './HoursForm.tsx';
-import { hoursText } from './hours.ts';
+import { GettingIn } from '../ui/GettingIn.tsx';
+import { hoursText } from './hoursText.ts';
+import type { SiteFormName } from './SiteForms.tsx';
+
+/** The forms bring their contracts along; they come when the first one is opened. */
+const SiteForms = lazy(() => import('./SiteForms.tsx'));
 
 const LINK = 'text-copper underline underline-offset-4';
 
@@ -26,10 +27,8 @@ export default function SiteScreen() {
   const { can, today, user } = useWho();
   const navigate = useNavigate();
   const { data: site, error, refetch } = useSiteQuery(id);
-  const [update] = useUpdateSiteMutation();
-  const [createUnit] = useCreateUnitMutation();
   const [createVisit] = useCreateVisitMutation();
-  const [form, setForm] = useState<'site' | 'hours' | 'unit'>();
+  const [form, setForm] = useState<SiteFormName>();
   if (error)
     return (
       <div className="p-4">
@@ -38,7 +37,7 @@ export default function SiteScreen() {
     );
   if (!site) return <Loading what="the site" />;
   const worst = site.units.filter((u) => u.score > 0);
-  const sentence = `${site.name}, ${site.customer}: ${site.units.length} units, ${worst.length === 0 ? 'none on the watch list' : `${worst.length} on the watch list, first ${worst[0]?.tag}`}.`;
+  const sentence = `${site.name}, ${site.customer}: ${plural(site.units.length, 'unit')}, ${worst.length === 0 ? 'none on the watch list' : `${worst.length} on the watch list, first ${worst[0]?.tag}`}.`;
   const startVisit = async () => {
     try {
       const visit = await createVisit({
@@ -94,18 +93,62 @@ export default function SiteScreen() {
             title="Getting in"
             actions={
               can('edit record') ? (
-                <Button look="quiet" onClick={() => setForm('hours')}>
-                  Change hours
-                </Button>
+                <>
+                  <Button look="quiet" onClick={() => setForm('hazards')}>
+                    Hazards
+                  </Button>
+                  <Button look="quiet" onClick={() => setForm('hours')}>
+                    Hours
+                  </Button>
+                </>
               ) : null
             }
           >
             <p>{site.address ?? 'Address not known.'}</p>
             <p className="mt-1">Open: {hoursText(site.openingHours)}</p>
-            {site.access ? <p className="mt-1 whitespace-pre-line">{site.access}</p> : null}
-            {site.contact ? <p className="mt-1">{site.contact}</p> : null}
+            <div className="mt-1">
+              <GettingIn place={site} />
+            </div>
             {site.lat === null ? <p className="mt-1 font-semibold text-copper">Position not known: the site cannot be put on a route.</p> : null}
           </Panel>
+          <Panel title="The building" actions={can('map site') ? <Button onClick={() => setForm('roof')}>Draw a roof</Button> : null}>
+            <ul>
+              {site.roofs.map((roof) => (
+                <li key={roof.id}>
+                  <Link to={`/roofs/${roof.id}`} className={LINK}>
+                    {roof.name}
+                  </Link>{' '}
+                  <span className="text-soft">{plural(roof.units, 'unit')} drawn</span>
+                </li>
+              ))}
+              <li>
+                <Link to={`/sites/${site.id}/feeds`} className={LINK}>
+                  Feeds and controls
+                </Link>{' '}
+                <span className="text-soft">which breaker, which thermostat, which area</span>
+              </li>
+              <li>
+                <Link to={`/sites/${site.id}/labels`} className={LINK}>
+                  Labels to print
+                </Link>
+              </li>
+            </ul>
+          </Panel>
+          {site.conditions.length > 0 ? (
+            <Panel title="Left open here">
+              <ul className="space-y-1">
+                {site.conditions.map((c) => (
+                  <li key={c.id}>
+                    <Link to={`/units/${c.unitId}`} className="plate text-sm text-copper underline underline-offset-4">
+                      {site.units.find((u) => u.id === c.unitId)?.tag ?? 'unit'}
+                    </Link>{' '}
+                    {c.hazard ? <span className="hazard-notch text-sm">{c.kind}</span> : <strong>{c.kind}</strong>} since{' '}
+                    {dayOf(c.openedAt, site.timeZone)}. {c.text}
+                  </li>
+                ))}
+              </ul>
+            </Panel>
+          ) : null}
           <Panel title="Open calls">
             {site.openCalls.length === 0 ? <Empty>None.</Empty> : null}
             <ul>
@@ -135,47 +178,10 @@ export default function SiteScreen() {
           </Panel>
         </div>
       </div>
-      {form === 'hours' ? <HoursForm site={site} onClose={() => setForm(undefined)} /> : null}
-      {form === 'site' ? (
-        <RecordForm
-          title={`Edit ${site.name}`}
-          fields={[
-            { name: 'name', label: 'Name' },
-            { name: 'ref', label: 'Ref' },
-            { name: 'address', label: 'Address' },
-            { name: 'contact', label: 'Contact' },
-            { name: 'lat', label: 'Latitude', kind: 'number' },
-            { name: 'lon', label: 'Longitude', kind: 'number' },
-            { name: 'access', label: 'Access: key, ladder, parking, hazards', kind: 'long' },
-          ]}
-          schema={siteFields.partial()}
-          stored={{ ...site }}
-          onSave={(patch) => update({ id, patch: patch as SitePatch }).unwrap()}
-          onClose={() => setForm(undefined)}
-        />
-      ) : null}
-      {form === 'unit' ? (
-        <RecordForm
-          title={`New unit at ${site.name}`}
-          fields={[
-            { name: 'tag', label: 'Tag', hint: 'The short name on the plate, such as RTU-4' },
-            { name: 'kind', label: 'Kind', kind: 'choice', choices: UNIT_KINDS },
-            { name: 'areaServed', label: 'Serves' },
-            { name: 'manufacturer', label: 'Manufacturer' },
-            { name: 'model', label: 'Model' },
-            { name: 'serial', label: 'Serial' },
-            { name: 'builtOn', label: 'Built on', kind: 'date' },
-            { name: 'installedOn', label: 'Installed on', kind: 'date' },
-            { name: 'tons', label: 'Tons', kind: 'number' },
-          ]}
-          schema={unitFields.partial().required({ tag: true, kind: true })}
-          stored={{}}
-          onSave={async (patch) => {
-            const made = await createUnit({ ...patch, id: uuid(), siteId: id } as NewUnit).unwrap();
-            void navigate(`/units/${made.id}`);
-          }}
-          onClose={() => setForm(undefined)}
-        />
+      {form ? (
+        <Suspense fallback={null}>
+          <SiteForms form={form} site={site} onClose={() => setForm(undefined)} />
+        </Suspense>
       ) : null}
     </Screen>
   );

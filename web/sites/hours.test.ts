@@ -1,4 +1,5 @@
-import { hoursText, parseDay, parseWeek } from './hours.ts';
+import { parseDay, parseWeek } from './hours.ts';
+import { hoursText } from './hoursText.ts';
 
 const EMPTY = { '1': '', '2': '', '3': '', '4': '', '5': '', '6': '', '7': '' };
 

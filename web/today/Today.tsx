@@ -1,7 +1,9 @@
+import { plural } from '#core/reasons';
 import { Link } from 'react-router';
 import type { CallRow } from '#contracts/calls';
 import type { VisitRow } from '#contracts/visits';
 import { useCallsQuery } from '../api/calls.ts';
+import { useConditionsQuery } from '../api/places.ts';
 import { useDueSitesQuery } from '../api/routes.ts';
 import { useVisitsQuery } from '../api/visits.ts';
 import { useWatchQuery } from '../api/watch.ts';
@@ -11,6 +13,7 @@ import { Button } from '../ui/Button.tsx';
 import { day, instant } from '../ui/format.ts';
 import { List, useListState, type ListColumn } from '../ui/List.tsx';
 import { Plate } from '../ui/Plate.tsx';
+import { PriorityWord } from '../ui/PriorityWord.tsx';
 import { Empty, Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';
 
 export default function Today() {
@@ -28,6 +31,7 @@ function Desk() {
   const visits = useVisitsQuery({});
   const watch = useWatchQuery({ q: '', offset: 0 });
   const due = useDueSitesQuery(14);
+  const left = useConditionsQuery({ q: '', sort: 'hazard', overdue: 'only', offset: 0, limit: 3 });
   const late = (due.data ?? []).filter((site) => site.lateDays > 0);
   const rows = calls.data?.rows ?? [];
   const atOnce = rows.filter((c) => c.priority === 'at once').length;
@@ -98,6 +102,30 @@ function Desk() {
       <div className="grid gap-4 xl:grid-cols-[minmax(0,3fr)_minmax(260px,1fr)]">
         <List label="open calls" state={state} columns={columns} answer={calls} empty="No call is open. Quiet mornings are for the watch list." />
         <div className="space-y-4">
+          {left.data && left.data.total > 0 ? (
+            <Panel
+              title={`Left too long: ${left.data.total}`}
+              actions={
+                <Link to="/watch/left-open" className="text-copper underline underline-offset-4">
+                  all
+                </Link>
+              }
+            >
+              <ul className="divide-y divide-rule">
+                {left.data.rows.map((row) => (
+                  <li key={row.id} className="py-1">
+                    <Link to={`/units/${row.unitId}`} className="plate text-sm text-copper underline underline-offset-4">
+                      {row.tag}
+                    </Link>{' '}
+                    <strong className={row.hazard ? 'text-ember' : ''}>{row.kind}</strong>{' '}
+                    <span className="text-sm text-soft">
+                      {row.site}, {row.days} days
+                    </span>
+                  </li>
+                ))}
+              </ul>
+            </Panel>
+          ) : null}
           <Panel title="Visits today">
             {visits.error ? <Trouble error={visits.error} retry={visits.refetch} /> : null}
             {visits.data?.length === 0 ? <Empty>No visit is planned today.</Empty> : null}
@@ -147,7 +175,7 @@ function Desk() {
                 </Link>
                 <span className="text-soft">{site.customer}</span>
                 <span className="ml-auto">
-                  {site.units.length} units, <strong>{site.lateDays} days late</strong>
+                  {plural(site.units.length, 'unit')}, <strong>{plural(site.lateDays, 'day')} late</strong>
                 </span>
               </li>
             ))}
@@ -156,11 +184,6 @@ function Desk() {
       </div>
     </Screen>
   );
-}
-
-export function PriorityWord({ priority }: { priority: string | null }) {
-  if (priority === 'at once') return <span className="hazard-notch text-sm whitespace-nowrap">At once</span>;
-  return <span className={`whitespace-nowrap ${priority === 'today' ? 'font-bold text-copper' : ''}`}>{priority ?? 'not set'}</span>;
 }
 
 function VisitLine({ visit, today }: { visit: VisitRow; today: string }) {

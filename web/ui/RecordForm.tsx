@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useState, type ReactNode } from 'react';
 import { useForm } from 'react-hook-form';
 import type { z } from 'zod';
 import { issueText, type ProblemDetails } from '#contracts/problem';
@@ -38,6 +38,7 @@ export function RecordForm({
   stored,
   onSave,
   onClose,
+  more,
 }: {
   title: string;
   fields: readonly FormField[];
@@ -46,6 +47,8 @@ export function RecordForm({
   stored: Stored & { version?: number };
   onSave: (patch: Stored) => Promise<unknown>;
   onClose: () => void;
+  /** Further actions beside saving. */
+  more?: ReactNode;
 }) {
   const [base, setBase] = useState(stored);
   const [problem, setProblem] = useState<ProblemDetails>();
@@ -120,6 +123,7 @@ export function RecordForm({
             Save
           </Button>
           <Button onClick={onClose}>Cancel</Button>
+          {more}
         </div>
       </form>
     </Dialog>

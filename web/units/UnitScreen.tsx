@@ -1,33 +1,33 @@
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { toast } from 'sonner';
-import { v7 as uuid } from 'uuid';
-import { UNIT_KINDS, UNIT_STATUSES } from '#core/vocabulary';
-import { unitFields, type FlagView, type UnitPatch } from '#contracts/units';
-import type { FlagKind } from '#core/history';
-import { problemOf } from '../api/base.ts';
+import { CONDITION_KINDS, UNIT_KINDS, UNIT_STATUSES, type ConditionKind } from '#core/vocabulary';
+import { unitFields, type UnitPatch } from '#contracts/units';
 import { useUnitQuery, useUpdateUnitMutation } from '../api/records.ts';
-import { useDismissMutation, useUndoDismissalMutation } from '../api/watch.ts';
 import { useWho } from '../app/session.ts';
 import { StoryLine } from '../drawings/StoryLine.tsx';
+import { Waiting } from '../outbox/Waiting.tsx';
+import { PhotoStrip, TakePhoto } from '../photos/Photos.tsx';
 import { Button } from '../ui/Button.tsx';
-import { Dialog } from '../ui/Dialog.tsx';
-import { Field } from '../ui/Field.tsx';
 import { FlagList } from '../ui/Flags.tsx';
-import { dayOf, number, shortDay } from '../ui/format.ts';
+import { dayOf, shortDay } from '../ui/format.ts';
 import { Plate } from '../ui/Plate.tsx';
 import { RecordForm } from '../ui/RecordForm.tsx';
 import { Empty, Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';
+import { useSettingAside } from '../watch/settingAside.tsx';
+import { FeedPanel } from './FeedPanel.tsx';
+import { MachineForm } from './MachineForm.tsx';
+import { MachinePanel } from './MachinePanel.tsx';
+import { ModelNotes } from './ModelNotes.tsx';
+import { SectionPanel } from './SectionPanel.tsx';
 
 export default function UnitScreen() {
   const { id = '' } = useParams();
   const { can, today, timeZone } = useWho();
   const { data: unit, error, refetch } = useUnitQuery(id);
   const [update] = useUpdateUnitMutation();
-  const [dismiss] = useDismissMutation();
-  const [undo] = useUndoDismissalMutation();
+  const settingAside = useSettingAside();
   const [editing, setEditing] = useState(false);
-  const [aside, setAside] = useState<FlagView>();
+  const [reading, setReading] = useState(false);
   if (error)
     return (
       <div className="p-4">
@@ -36,20 +36,6 @@ export default function UnitScreen() {
     );
   if (!unit) return <Loading what="the unit" />;
   const open = unit.conditions.filter((c) => c.closedAt === null);
-
-  const flagAction = (flag: FlagView) => {
-    if (!can('dismiss flag')) return null;
-    const { dismissed } = flag;
-    return dismissed ? (
-      <Button look="quiet" onClick={() => void undo(dismissed.id)}>
-        Bring back
-      </Button>
-    ) : (
-      <Button look="quiet" onClick={() => setAside(flag)}>
-        Set aside
-      </Button>
-    );
-  };
 
   return (
     <Screen
@@ -70,6 +56,12 @@ export default function UnitScreen() {
               Take a call
             </Link>
           ) : null}
+          <Link
+            to={`/bench/charge?unit=${unit.id}`}
+            className="inline-flex min-h-9 items-center border-2 border-rule bg-sheet px-3 font-semibold hover:border-copper"
+          >
+            Bench
+          </Link>
           {can('edit record') ? <Button onClick={() => setEditing(true)}>Edit</Button> : null}
         </>
       }
@@ -81,16 +73,18 @@ export default function UnitScreen() {
         , {unit.customer}. Serves {unit.areaServed ?? 'an area nobody has written down'}.
         {unit.handlingNotes ? <strong className="block text-ink">Handling: {unit.handlingNotes}</strong> : null}
       </p>
+      <Waiting about={unit.id} />
       <Panel className="mb-4">
         <StoryLine story={unit.story} conditions={unit.conditions} today={today} sentence={unit.sentence} />
       </Panel>
+      <SectionPanel unit={unit} />
       <div className="grid gap-4 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
         <div className="space-y-4">
           <Panel title={`Verdict as of ${shortDay(unit.verdict.asOf)}`}>
             {unit.verdict.flags.length === 0 ? (
               <Empty>Nothing speaks against this unit: no hazard, no repeat, no callback, no leak, not old.</Empty>
             ) : null}
-            <FlagList flags={unit.verdict.flags} act={flagAction} />
+            <FlagList flags={unit.verdict.flags} act={(flag) => settingAside.act(unit.id, flag)} />
           </Panel>
           <Panel title="Calls and maintenance">
             {unit.calls.length === 0 ? <Empty>No call and no maintenance is on record.</Empty> : null}
@@ -137,6 +131,7 @@ export default function UnitScreen() {
               </table>
             </div>
           </Panel>
+          <MachinePanel unit={unit} onWrite={can('map site') ? () => setReading(true) : undefined} />
         </div>
         <div className="space-y-4">
           <Panel title="Left open">
@@ -145,69 +140,28 @@ export default function UnitScreen() {
               {open.map((c) => (
                 <li key={c.id}>
                   {c.hazard ? <span className="hazard-notch text-sm">{c.kind}</span> : <strong>{c.kind}</strong>} since {dayOf(c.openedAt, timeZone)}
-                  {c.openedBy ? `, ${c.openedBy}` : ''}. {c.text}
+                  {c.openedBy ? `, ${c.openedBy}` : ''}.{' '}
+                  {c.changedFrom || c.changedTo ? `${c.changedFrom ?? 'not said'} → ${c.changedTo ?? 'not said'}. ` : ''}
+                  {c.text}
+                  <span className="block text-sm text-soft">Closes it: {c.closes ?? CONDITION_KINDS[c.kind as ConditionKind].closes}</span>
                 </li>
               ))}
             </ul>
           </Panel>
-          <Panel title="The machine">
-            <dl className="grid grid-cols-[auto_1fr] gap-x-4">
-              {(
-                [
-                  ['Kind', unit.kind],
-                  ['State', unit.status],
-                  ['Maker, model', [unit.manufacturer, unit.model].filter(Boolean).join(' ') || 'not known'],
-                  ['Serial', unit.serial ?? 'not known'],
-                  ['Built', unit.builtOn ? shortDay(unit.builtOn) : 'not known'],
-                  ['Installed', unit.installedOn ? shortDay(unit.installedOn) : 'not known'],
-                  ['Size', unit.tons === null ? 'not known' : `${number(unit.tons)} tons`],
-                  ['Supply', unit.voltage === null ? 'not known' : `${unit.voltage} V, ${unit.phase ?? '?'} phase`],
-                ] as const
-              ).map(([name, value]) => (
-                <div key={name} className="contents">
-                  <dt className="text-soft">{name}</dt>
-                  <dd>{value}</dd>
-                </div>
-              ))}
-            </dl>
-            <h3 className="mt-3 text-sm">Circuits</h3>
-            {unit.circuits.length === 0 ? <p className="text-soft">None on record.</p> : null}
-            <ul>
-              {unit.circuits.map((c) => (
-                <li key={c.id}>
-                  {c.number}: {c.refrigerant ?? 'refrigerant not known'}, {c.chargeLb === null ? 'charge not known' : `${number(c.chargeLb, 2)} lb`}
-                  {c.metering ? `, ${c.metering}` : ''}
-                </li>
-              ))}
-            </ul>
-            <h3 className="mt-3 text-sm">What is in its slots</h3>
-            <ul className="columns-2 text-sm">
-              {unit.slots.map((slot) => (
-                <li key={slot.name} className="break-inside-avoid">
-                  {slot.name}
-                  {slot.installed ? (
-                    <span className="block text-soft">
-                      {slot.installed.from ? `since ${shortDay(slot.installed.from)}` : ''} {slot.installed.model ?? ''}
-                    </span>
-                  ) : null}
-                </li>
-              ))}
-            </ul>
+          <FeedPanel unit={unit} />
+          <Panel
+            title="Photographs"
+            actions={
+              can('map site') ? <TakePhoto owner={{ unitId: unit.id }} about={unit.id} purposes={['nameplate', 'condition', 'wiring']} /> : null
+            }
+          >
+            {unit.photos.length === 0 ? <Empty>No picture yet. The nameplate first: it gets covered.</Empty> : <PhotoStrip photos={unit.photos} />}
           </Panel>
+          <ModelNotes unit={unit} />
         </div>
       </div>
-      {aside ? (
-        <AsideDialog
-          flag={aside}
-          onClose={() => setAside(undefined)}
-          onSave={async (reason) => {
-            const dismissal = { id: uuid(), unitId: unit.id, flag: aside.kind as FlagKind, evidence: aside.evidence, reason };
-            await dismiss(dismissal).unwrap();
-            setAside(undefined);
-            toast('Set aside until there is new evidence', { action: { label: 'Undo', onClick: () => void undo(dismissal.id) } });
-          }}
-        />
-      ) : null}
+      {settingAside.dialog}
+      {reading ? <MachineForm unit={unit} onClose={() => setReading(false)} /> : null}
       {editing ? (
         <RecordForm
           title={`Edit ${unit.tag}`}
@@ -216,14 +170,7 @@ export default function UnitScreen() {
             { name: 'areaServed', label: 'Serves' },
             { name: 'kind', label: 'Kind', kind: 'choice', choices: UNIT_KINDS },
             { name: 'status', label: 'State', kind: 'choice', choices: UNIT_STATUSES },
-            { name: 'manufacturer', label: 'Manufacturer' },
-            { name: 'model', label: 'Model' },
-            { name: 'serial', label: 'Serial' },
-            { name: 'tons', label: 'Tons', kind: 'number' },
-            { name: 'builtOn', label: 'Built on', kind: 'date' },
             { name: 'installedOn', label: 'Installed on', kind: 'date' },
-            { name: 'voltage', label: 'Volts', kind: 'number' },
-            { name: 'phase', label: 'Phase', hint: '1 or 3' },
             { name: 'handlingNotes', label: 'Handling notes, shown to everybody for ever', kind: 'long' },
           ]}
           schema={unitFields.partial()}
@@ -233,27 +180,5 @@ export default function UnitScreen() {
         />
       ) : null}
     </Screen>
-  );
-}
-
-export function AsideDialog({ flag, onSave, onClose }: { flag: FlagView; onSave: (reason: string) => Promise<void>; onClose: () => void }) {
-  const [reason, setReason] = useState('');
-  const [wrong, setWrong] = useState<string>();
-  const save = () => {
-    if (reason.trim() === '') setWrong('Why is it set aside?');
-    else onSave(reason.trim()).catch((error: unknown) => setWrong(problemOf(error).title));
-  };
-  return (
-    <Dialog open onClose={onClose} title="Set this flag aside" description={flag.sentence}>
-      <Field label="Why" hint="It comes back by itself when there is new evidence." error={wrong}>
-        <input value={reason} onChange={(e) => setReason(e.target.value)} onKeyDown={(e) => (e.key === 'Enter' ? save() : undefined)} autoFocus />
-      </Field>
-      <div className="mt-3 flex gap-2">
-        <Button look="act" onClick={save}>
-          Set aside
-        </Button>
-        <Button onClick={onClose}>Cancel</Button>
-      </div>
-    </Dialog>
   );
 }

@@ -7,7 +7,7 @@ import { issueText } from '#contracts/problem';
 import { now } from '../app/clock.ts';
 import { Button } from '../ui/Button.tsx';
 import { FIELDS } from './Fields.tsx';
-import { FORMS, type Values } from './forms.ts';
+import { FORMS, type FormKind, type Values } from './forms.ts';
 
 /** Where every form of a kind starts, with what the record already knows. */
 function blankFor(kind: EntryKind, unit: VisitPage['units'][number] | undefined): Values {
@@ -29,12 +29,14 @@ export function EntryPanel({
   unit,
   kind,
   amending,
+  leftBehind,
   onDone,
 }: {
   visit: VisitPage;
   unit: VisitPage['units'][number] | undefined;
-  kind: Exclude<EntryKind, 'arrive'>;
+  kind: FormKind;
   amending?: Amending | undefined;
+  leftBehind: readonly string[];
   onDone: () => void;
 }) {
   const form = FORMS[kind];
@@ -55,6 +57,10 @@ export function EntryPanel({
       body: form.toBody(value),
       ...(amending ? { supersedes: amending.id, reason: 'amended on the sheet' } : {}),
     };
+    if (kind === 'leave' && leftBehind.length > 0 && !(entry.body as { stillOpen?: string }).stillOpen) {
+      setErrors(new Map([['stillOpen', 'close it, or say why it has to stay']]));
+      return;
+    }
     const read = newEntry.safeParse(entry);
     if (!read.success) {
       setErrors(
@@ -88,7 +94,7 @@ export function EntryPanel({
         {form.title}
         {unit && kind !== 'leave' ? <span className="plate ml-2 text-base">{unit.tag}</span> : null}
       </h2>
-      <Fields values={value} set={set} error={(path) => errors.get(path)} unit={unit} />
+      <Fields values={value} set={set} error={(path) => errors.get(path)} unit={unit} leftBehind={leftBehind} />
       <div className="grid gap-2 sm:grid-cols-[1fr_auto]">
         <Button type="submit" look="act" roof>
           {form.save}

@@ -1,17 +1,20 @@
 import { CONDITION_KIND_NAMES, CONDITION_KINDS, FAILURES, FINDING_GRADES, SYSTEMS, type ConditionKind } from '#core/vocabulary';
 import { judgeReading } from '#core/quantities';
-import { READING_POINTS, readingResults, type ReadingPoint, type ReadingResult } from '#core/readings';
+import { circuitFacts, READING_POINTS, readingQuestions, readingResults, type ReadingPoint, type ReadingResult } from '#core/readings';
 import { REFRIGERANTS } from '#core/refrigerant';
-import { COMPONENT_SUGGESTIONS, type EntryKind, type VisitPage } from '#contracts/visits';
+import { COMPONENT_SUGGESTIONS, type VisitPage } from '#contracts/visits';
+import { useWho } from '../app/session.ts';
 import { Field } from '../ui/Field.tsx';
 import { number } from '../ui/format.ts';
-import { readingSetOf, type Values } from './forms.ts';
+import { readingSetOf, type Values, type FormKind } from './forms.ts';
 
 export interface FieldsProps {
   readonly values: Values;
   readonly set: (patch: Values) => void;
   readonly error: (path: string) => string | undefined;
   readonly unit: VisitPage['units'][number] | undefined;
+  /** What was left on this visit and must not stay past it, in words. */
+  readonly leftBehind?: readonly string[];
 }
 
 type Option = string | { readonly value: string; readonly label: string };
@@ -164,8 +167,11 @@ function ResultLine({ result: r }: { result: ReadingResult }) {
 
 function ReadingFields(props: FieldsProps) {
   const circuit = Number(props.values.circuit || 1);
-  const refrigerant = props.unit?.circuits.find((c) => c.number === circuit)?.refrigerant ?? undefined;
-  const { results, troubles } = readingResults(readingSetOf(props.values), refrigerant);
+  const facts = circuitFacts(props.unit, circuit);
+  const { measuring } = useWho();
+  const set = readingSetOf(props.values);
+  const { results, troubles } = readingResults(set, facts, measuring);
+  const questions = readingQuestions(set);
   return (
     <div className="space-y-4">
       <Pick name="mode" label="Running in" options={['cooling', 'heating', 'off']} props={props} />
@@ -177,12 +183,17 @@ function ReadingFields(props: FieldsProps) {
           {props.error('readings')}
         </p>
       ) : null}
+      {questions.map((question) => (
+        <p key={question} role="status" className="border-l-4 border-copper pl-2 font-semibold">
+          {question}
+        </p>
+      ))}
       {GROUPS.map((group) => (
         <fieldset key={group.title} className="space-y-2">
           <legend className="font-plate text-base font-semibold">
             {group.title}
             {group.title === 'Refrigerant' ? (
-              <span className="font-normal text-soft"> {refrigerant ?? 'not on record, so no superheat or subcooling'}</span>
+              <span className="font-normal text-soft"> {facts.refrigerant ?? 'not on record, so no superheat or subcooling'}</span>
             ) : null}
           </legend>
           <div className={`grid gap-3 ${group.points.length === 3 ? 'grid-cols-3' : 'grid-cols-2'}`}>
@@ -303,7 +314,12 @@ function ConditionFields(props: FieldsProps) {
     <div className="space-y-3">
       <Choice name="condition" label="What is not normal" options={CONDITION_KIND_NAMES} blank="choose" props={props} />
       {kind?.caution ? <Caution>{kind.caution}</Caution> : null}
-      <Text name="text" label="From what to what, and where" props={props} long />
+      <div className="grid grid-cols-2 gap-3">
+        <Text name="changedFrom" label="It was" props={props} />
+        <Text name="changedTo" label="Now it is" props={props} />
+      </div>
+      <Text name="text" label="What and where" props={props} long />
+      <Text name="closes" label={`What closes it${kind ? `, if not: ${kind.closes}` : ''}`} props={props} />
       <Text name="told" label={kind?.hazard ? 'Who was told, in writing' : 'Who was told'} props={props} />
     </div>
   );
@@ -325,16 +341,23 @@ function CloseFields(props: FieldsProps) {
 }
 
 function LeaveFields(props: FieldsProps) {
+  const behind = props.leftBehind ?? [];
   return (
     <div className="space-y-3">
       <p>Jumpers counted out, panels on, tools down, everything not normal written down?</p>
+      {behind.length > 0 ? (
+        <div className="border-2 border-ember p-3">
+          <p className="font-semibold text-ember">Never to be left past the visit: {behind.join(', ')}. Close it first.</p>
+          <Text name="stillOpen" label="Or say why it has to stay, and who knows" props={props} long />
+        </div>
+      ) : null}
       <Pick name="outcome" label="The work is" options={['completed', 'return planned']} props={props} />
       <Text name="text" label="For the next one who comes" props={props} long />
     </div>
   );
 }
 
-export const FIELDS: Record<Exclude<EntryKind, 'arrive'>, (props: FieldsProps) => React.ReactNode> = {
+export const FIELDS: Record<FormKind, (props: FieldsProps) => React.ReactNode> = {
   'reading set': ReadingFields,
   finding: FindingFields,
   work: WorkFields,

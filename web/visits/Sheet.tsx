@@ -1,11 +1,13 @@
 import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { toast } from 'sonner';
+import { circuitFacts } from '#core/readings';
 import type { EntryKind, NewEntry, VisitPage } from '#contracts/visits';
 import type { OutboxItem } from '../outbox/db.ts';
 import { phone } from '../outbox/db.ts';
 import { flush, post, takeBack } from '../outbox/sender.ts';
 import { now } from '../app/clock.ts';
+import { useWho } from '../app/session.ts';
 import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { Field } from '../ui/Field.tsx';
@@ -23,6 +25,7 @@ export function Sheet({
   lines: readonly Line[];
   onAmend: (kind: EntryKind, unitId: string | null, amending: { id: string; body: Record<string, unknown> }) => void;
 }) {
+  const { measuring } = useWho();
   const [withdrawing, setWithdrawing] = useState<Line>();
   const unitOf = (id: string | null) => visit.units.find((u) => u.id === id);
   return (
@@ -32,12 +35,12 @@ export function Sheet({
         {lines.map((line) => {
           const unit = unitOf(line.unitId);
           const circuit = Number(line.body.circuit ?? 1);
-          const refrigerant = unit?.circuits.find((c) => c.number === circuit)?.refrigerant ?? undefined;
+          const facts = circuitFacts(unit, circuit);
           return (
             <li key={line.id} className={`py-2 ${line.item ? 'border-l-4 border-copper pl-2' : ''}`}>
               <p>
                 {unit ? <span className="plate mr-2 text-sm">{unit.tag}</span> : null}
-                <strong>{line.kind}</strong> <span>{entryText(line.kind, line.body, refrigerant)}</span>
+                <strong>{line.kind}</strong> <span>{entryText(line.kind, line.body, facts, measuring)}</span>
               </p>
               <p className="flex flex-wrap items-center gap-x-3 text-sm text-soft">
                 {instant(line.occurredAt, visit.timeZone)} {line.author ?? ''} {line.amended ? '(amended)' : ''}
@@ -46,7 +49,7 @@ export function Sheet({
                 ) : null}
                 {line.item ? null : (
                   <>
-                    {line.kind !== 'arrive' ? (
+                    {line.kind !== 'arrive' && line.kind !== 'measurement' ? (
                       <Button look="quiet" onClick={() => onAmend(line.kind as EntryKind, line.unitId, { id: line.id, body: line.body })}>
                         Amend
                       </Button>

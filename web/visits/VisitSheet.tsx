@@ -10,15 +10,15 @@ import { post } from '../outbox/sender.ts';
 import { now } from '../app/clock.ts';
 import { Button } from '../ui/Button.tsx';
 import { dayOf } from '../ui/format.ts';
+import { GettingIn } from '../ui/GettingIn.tsx';
 import { plateWords } from '../ui/plateWords.ts';
 import { Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';
 import { EntryPanel, type Amending } from './EntryPanel.tsx';
-import { FORMS } from './forms.ts';
-import { linesOf } from './lines.ts';
+import { FORMS, type FormKind } from './forms.ts';
+import { leftBehind, linesOf } from './lines.ts';
 import { Sheet } from './Sheet.tsx';
 
 const KINDS = ['reading set', 'finding', 'work', 'refrigerant', 'condition left', 'condition closed', 'recommendation', 'note', 'leave'] as const;
-type FormKind = (typeof KINDS)[number];
 
 /** The sheet of one visit, on the roof and at the desk: the same record, written through the phone's outbox. */
 export default function VisitSheet() {
@@ -74,7 +74,29 @@ function SheetOf({ visit, stale }: { visit: VisitPage; stale: boolean }) {
           No signal: the sheet as last seen on this phone. What you write is kept and goes out by itself.
         </p>
       ) : null}
-      {visit.access ? <p className="mb-3">Access: {visit.access}</p> : null}
+      <details className="mb-3 border-l-4 border-rule bg-sheet px-3 py-2" open={!arrived || visit.hazards.length > 0}>
+        <summary className="cursor-pointer font-semibold">
+          Getting in{visit.hazards.length > 0 ? `, and what can hurt here: ${visit.hazards.join(', ')}` : ''}
+        </summary>
+        <GettingIn place={visit} />
+        <p className="no-print mt-1 flex flex-wrap gap-x-4">
+          {visit.roofs.map((roof) => (
+            <Link
+              key={roof.id}
+              to={`/roofs/${roof.id}${unit ? `?unit=${unit.id}` : ''}`}
+              className="inline-flex min-h-12 items-center font-semibold text-copper underline underline-offset-4"
+            >
+              {roof.name}, drawn
+            </Link>
+          ))}
+          <Link
+            to={`/sites/${visit.siteId}/feeds`}
+            className="inline-flex min-h-12 items-center font-semibold text-copper underline underline-offset-4"
+          >
+            Feeds and controls
+          </Link>
+        </p>
+      </details>
       <div className="grid gap-4 lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
         <div className="no-print space-y-3">
           {visit.units.length > 1 ? (
@@ -108,6 +130,7 @@ function SheetOf({ visit, stale }: { visit: VisitPage; stale: boolean }) {
               unit={unit}
               kind={kind}
               amending={amending}
+              leftBehind={leftBehind(lines, (unitId) => visit.units.find((u) => u.id === unitId)?.tag)}
               onDone={() => {
                 setKind(undefined);
                 setAmending(undefined);
@@ -115,6 +138,12 @@ function SheetOf({ visit, stale }: { visit: VisitPage; stale: boolean }) {
             />
           ) : (
             <div className="grid grid-cols-2 gap-2 sm:grid-cols-3">
+              <Link
+                to={`/bench?visit=${visit.id}${unit ? `&unit=${unit.id}` : ''}`}
+                className="inline-flex min-h-13 items-center justify-center rounded-[3px] border-2 border-rule bg-sheet px-5 text-lg font-semibold hover:border-copper"
+              >
+                Bench
+              </Link>
               {KINDS.filter((k) => k !== 'condition closed' || (unit?.conditions.length ?? 0) > 0).map((k) => (
                 <Button key={k} roof look={k === 'leave' && arrived && !left ? 'act' : 'plain'} onClick={() => open(k)}>
                   {FORMS[k].title}
@@ -147,6 +176,10 @@ function UnitBrief({ unit, zone }: { unit: VisitPage['units'][number]; zone: str
           {unit.tag}
         </Link>{' '}
         {unit.areaServed ?? unit.kind}. {unit.flagKinds.length > 0 ? unit.sentence : ''}
+      </p>
+      <p>
+        {unit.feed ? `${unit.feed}. ` : 'Feed not traced yet. '}
+        {unit.controls.length > 0 ? `Controlled by ${unit.controls.join(', ')}.` : ''}
       </p>
       {unit.handlingNotes ? <p className="font-semibold">Handling: {unit.handlingNotes}</p> : null}
       {unit.conditions.map((c) => (

@@ -1,10 +1,12 @@
-import { readingResults, type ReadingSet } from '#core/readings';
+import { cardOf } from '#core/cards';
+import type { Answer, MeasuringLimits } from '#core/measurement';
+import { readingResults, type CircuitFacts, type ReadingSet } from '#core/readings';
 import { number } from '../ui/format.ts';
 
 type Body = Record<string, unknown>;
 
 /** An entry as one line of the sheet. */
-export function entryText(kind: string, body: Body, refrigerant: string | undefined): string {
+export function entryText(kind: string, body: Body, circuit: CircuitFacts, limits?: MeasuringLimits): string {
   const say = (name: string) => (body[name] === undefined || body[name] === null ? '' : String(body[name]));
   switch (kind) {
     case 'arrive':
@@ -12,9 +14,11 @@ export function entryText(kind: string, body: Body, refrigerant: string | undefi
     case 'reading set': {
       const set = body as unknown as ReadingSet;
       const taken = set.readings.map((r) => `${r.point} ${number(r.value)} ${r.unit}`).join(', ');
-      const results = readingResults(set, refrigerant).results.map((r) => `${r.name} ${number(r.value)} ${r.unit} (${r.verdict})`);
+      const results = readingResults(set, circuit, limits).results.map((r) => `${r.name} ${number(r.value)} ${r.unit} (${r.verdict})`);
       return [results.join(', '), taken].filter(Boolean).join('. ');
     }
+    case 'measurement':
+      return measured(body);
     case 'finding':
       return `${say('component')} ${say('failure')}, ${say('grade')}${say('text') ? `. ${say('text')}` : ''}`;
     case 'work': {
@@ -38,7 +42,14 @@ export function entryText(kind: string, body: Body, refrigerant: string | undefi
         .filter(Boolean)
         .join(', ');
     case 'condition left':
-      return `Left: ${say('condition')}. ${say('text')}${say('told') ? ` Told: ${say('told')}` : ''}`;
+      return [
+        `Left: ${say('condition')}.`,
+        body.changedFrom || body.changedTo ? `${say('changedFrom') || 'not said'} → ${say('changedTo') || 'not said'}.` : '',
+        say('text'),
+        say('told') ? `Told: ${say('told')}` : '',
+      ]
+        .filter(Boolean)
+        .join(' ');
     case 'condition closed':
       return `Closed again. ${say('text')}`;
     case 'leave':
@@ -46,4 +57,14 @@ export function entryText(kind: string, body: Body, refrigerant: string | undefi
     default:
       return say('text');
   }
+}
+
+/** A card of the bench in a line: what it said; where the server has not answered yet, what was measured. */
+function measured(body: Body): string {
+  const card = cardOf(String(body.card));
+  const answers = (body.answers as Answer[] | undefined) ?? [];
+  if (answers.length > 0)
+    return `${card?.title ?? body.card}: ${answers.map((a) => `${a.name} ${number(a.value, a.decimals)} ${a.unit}${a.verdict === 'says nothing' ? '' : ` (${a.verdict})`}`).join(', ')}`;
+  const inputs = Object.entries(body.inputs as Record<string, { value: unknown; unit?: string }>);
+  return `${card?.title ?? body.card}: ${inputs.map(([name, given]) => `${card?.inputs.find((i) => i.name === name)?.label ?? name} ${String(given.value)} ${given.unit ?? ''}`).join(', ')}`;
 }

@@ -49,7 +49,10 @@ export function readingSetOf(values: Values): ReadingSet {
   };
 }
 
-export const FORMS: Record<Exclude<EntryKind, 'arrive'>, EntryForm> = {
+/** Kinds that are written by a form of the sheet; arriving is a button, measurements come from the bench. */
+export type FormKind = Exclude<EntryKind, 'arrive' | 'measurement'>;
+
+export const FORMS: Record<FormKind, EntryForm> = {
   'reading set': {
     kind: 'reading set',
     title: 'Readings',
@@ -121,7 +124,15 @@ export const FORMS: Record<Exclude<EntryKind, 'arrive'>, EntryForm> = {
     kind: 'condition left',
     title: 'Left not normal',
     save: 'Leave it so, in front of everybody',
-    toBody: (v) => only({ condition: text(v, 'condition') ?? '', text: text(v, 'text') ?? '', told: text(v, 'told') }),
+    toBody: (v) =>
+      only({
+        condition: text(v, 'condition') ?? '',
+        text: text(v, 'text') ?? '',
+        told: text(v, 'told'),
+        changedFrom: text(v, 'changedFrom'),
+        changedTo: text(v, 'changedTo'),
+        closes: text(v, 'closes'),
+      }),
     fromBody: asText,
   },
   'condition closed': {
@@ -143,7 +154,7 @@ export const FORMS: Record<Exclude<EntryKind, 'arrive'>, EntryForm> = {
     kind: 'leave',
     title: 'Leave',
     save: 'Leave the site',
-    toBody: (v) => only({ outcome: text(v, 'outcome') ?? '', text: text(v, 'text') }),
+    toBody: (v) => only({ outcome: text(v, 'outcome') ?? '', text: text(v, 'text'), stillOpen: text(v, 'stillOpen') }),
     fromBody: asText,
   },
 };

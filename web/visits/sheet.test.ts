@@ -1,7 +1,7 @@
 import type { EntryView, NewEntry } from '#contracts/visits';
-import type { OutboxItem } from '../outbox/db.ts';
+import { entryItem, type OutboxItem } from '../outbox/db.ts';
 import { entryText } from './entryText.ts';
-import { linesOf } from './lines.ts';
+import { leftBehind, linesOf } from './lines.ts';
 
 const entry = (id: string, more: Partial<EntryView> = {}): EntryView => ({
   id,
@@ -14,13 +14,8 @@ const entry = (id: string, more: Partial<EntryView> = {}): EntryView => ({
   reason: null,
   ...more,
 });
-const waiting = (id: string, more: Partial<NewEntry> = {}, state: OutboxItem['state'] = 'waiting'): OutboxItem => ({
-  id,
-  visitId: 'v',
-  queuedAt: 1,
-  state,
-  entry: { id, visitId: 'v', unitId: null, kind: 'note', body: { text: id }, occurredAt: '2026-06-01T11:00:00Z', ...more } as NewEntry,
-});
+const waiting = (id: string, more: Partial<NewEntry> = {}, state: OutboxItem['state'] = 'waiting'): OutboxItem =>
+  entryItem({ id, visitId: 'v', unitId: null, kind: 'note', body: { text: id }, occurredAt: '2026-06-01T11:00:00Z', ...more } as NewEntry, 1, state);
 
 describe('the lines of a sheet', () => {
   it('are what the server has, then what is still on the phone', () => {
@@ -50,6 +45,16 @@ describe('the lines of a sheet', () => {
   });
 });
 
+describe('what must not stay behind', () => {
+  const left = entry('c', { kind: 'condition left', unitId: 'u', body: { condition: 'safety bypassed', text: '' } });
+  it('is named until it is closed, also by something that has not been sent', () => {
+    const lines = linesOf([left, entry('d', { kind: 'condition left', body: { condition: 'filters out', text: '' } })], []);
+    expect(leftBehind(lines, (id) => (id === 'u' ? 'RTU-1' : undefined))).toEqual(['safety bypassed on RTU-1']);
+    const closing = waiting('e', { kind: 'condition closed', body: { conditionId: 'c', text: 'out' } } as Partial<NewEntry>);
+    expect(leftBehind(linesOf([left], [closing]), () => undefined)).toEqual([]);
+  });
+});
+
 describe('an entry in words', () => {
   it('works out what readings say with the refrigerant of the circuit', () => {
     const body = {
@@ -59,8 +64,10 @@ describe('an entry in words', () => {
         { point: 'suction line', value: 52, unit: '°F' },
       ],
     };
-    expect(entryText('reading set', body, 'R-410A')).toBe('superheat 12 °F (within). suction pressure 118.4 psig, suction line 52 °F');
-    expect(entryText('reading set', body, undefined)).toBe('suction pressure 118.4 psig, suction line 52 °F');
+    expect(entryText('reading set', body, { refrigerant: 'R-410A' })).toBe(
+      'superheat 12 °F (within). suction pressure 118.4 psig, suction line 52 °F',
+    );
+    expect(entryText('reading set', body, {})).toBe('suction pressure 118.4 psig, suction line 52 °F');
   });
 
   it.each([
@@ -75,6 +82,6 @@ describe('an entry in words', () => {
     ['recommendation', { text: 'replace it' }, 'replace it'],
     ['arrive', {}, 'Arrived'],
   ])('%s', (kind, body, text) => {
-    expect(entryText(kind, body, undefined)).toBe(text);
+    expect(entryText(kind, body, {})).toBe(text);
   });
 });

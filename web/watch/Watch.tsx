@@ -1,29 +1,23 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { toast } from 'sonner';
-import { v7 as uuid } from 'uuid';
 import { FLAG_KINDS, type FlagKind } from '#core/history';
-import type { FlagView } from '#contracts/units';
-import { useDismissMutation, useUndoDismissalMutation, useWatchQuery } from '../api/watch.ts';
-import { useWho } from '../app/session.ts';
+import { useWatchQuery } from '../api/watch.ts';
 import { Button } from '../ui/Button.tsx';
 import { FlagList } from '../ui/Flags.tsx';
 import { Plate } from '../ui/Plate.tsx';
 import { Empty, Loading, Screen, Trouble } from '../ui/Screen.tsx';
-import { AsideDialog } from '../units/UnitScreen.tsx';
+import { useSettingAside } from './settingAside.tsx';
+import { WatchTabs } from './WatchTabs.tsx';
 
 const PAGE = 50;
 
 /** Units that need repair or replacement, worst first, each with its verdict and its reasons. */
 export default function Watch() {
-  const { can } = useWho();
   const [flag, setFlag] = useState<FlagKind>();
   const [q, setQ] = useState('');
   const [offset, setOffset] = useState(0);
   const { data, error, refetch } = useWatchQuery({ ...(flag ? { flag } : {}), q, offset });
-  const [dismiss] = useDismissMutation();
-  const [undo] = useUndoDismissalMutation();
-  const [aside, setAside] = useState<{ unitId: string; flag: FlagView }>();
+  const settingAside = useSettingAside();
   const worst = data?.rows[0];
   const sentence = !data
     ? 'The watch list'
@@ -34,6 +28,7 @@ export default function Watch() {
       : `${data.total} ${data.total === 1 ? 'unit' : 'units'} to decide about. Worst: ${worst?.tag} at ${worst?.site}.`;
   return (
     <Screen title="Watch" sentence={sentence} actions={<Button onClick={() => window.print()}>Print</Button>}>
+      <WatchTabs />
       <div className="no-print mb-3 flex flex-wrap items-center gap-2">
         <input
           type="search"
@@ -84,16 +79,7 @@ export default function Watch() {
               </p>
               <p className="text-sm text-soft">{row.customer}</p>
             </div>
-            <FlagList
-              flags={row.flags}
-              act={(f) =>
-                can('dismiss flag') ? (
-                  <Button look="quiet" className="no-print" onClick={() => setAside({ unitId: row.unitId, flag: f })}>
-                    Set aside
-                  </Button>
-                ) : null
-              }
-            />
+            <FlagList flags={row.flags} act={(flag) => settingAside.act(row.unitId, flag)} />
           </li>
         ))}
       </ol>
@@ -110,18 +96,7 @@ export default function Watch() {
           </Button>
         </nav>
       ) : null}
-      {aside ? (
-        <AsideDialog
-          flag={aside.flag}
-          onClose={() => setAside(undefined)}
-          onSave={async (reason) => {
-            const dismissal = { id: uuid(), unitId: aside.unitId, flag: aside.flag.kind as FlagKind, evidence: aside.flag.evidence, reason };
-            await dismiss(dismissal).unwrap();
-            setAside(undefined);
-            toast('Set aside until there is new evidence', { action: { label: 'Undo', onClick: () => void undo(dismissal.id) } });
-          }}
-        />
-      ) : null}
+      {settingAside.dialog}
     </Screen>
   );
 }

@@ -1,0 +1,34 @@
+import { z } from 'zod';
+import type { ReasonView } from './common.ts';
+import { paging } from './common.ts';
+import type { ConditionView } from './units.ts';
+
+export const CONDITION_ORDERS = ['hazard', 'age', 'customer'] as const;
+export const conditionList = z.object({
+  ...paging,
+  sort: z.enum(CONDITION_ORDERS).optional().default('hazard'),
+  overdue: z.enum(['only', 'all']).optional().default('all'),
+  kind: z.string().max(60).optional(),
+});
+
+/** An open condition on the board: what, where, since when, and whether it has been left too long. */
+export interface ConditionRow extends ConditionView {
+  readonly tag: string;
+  readonly unitStatus: string;
+  readonly siteId: string;
+  readonly site: string;
+  readonly customer: string;
+  readonly visitId: string;
+  readonly days: number;
+  readonly overdue: boolean;
+  readonly usuallyCloses: string;
+  readonly reason: ReasonView;
+}
+
+export interface ConditionBoard {
+  readonly rows: readonly ConditionRow[];
+  readonly total: number;
+  /** Over all conditions, whatever the filter. */
+  readonly hazards: number;
+  readonly overdue: number;
+}

@@ -1,0 +1,391 @@
+import {
+  airFlowFromRise,
+  airFlowFromSplit,
+  beltLength,
+  blowerRpm,
+  coolingBtuh,
+  ECONOMIZER_HIGH_LIMIT_F,
+  fanAt,
+  humidityRatio,
+  outdoorAirShare,
+  riseFrom,
+  sensibleFactor,
+} from '../airside/index.ts';
+import { answer, DEFAULT_LIMITS, limitBand, limitFrom, type Answer, type Band, type MeasuringLimits } from '../measurement/index.ts';
+import { elevation, reader, type Card, type CardInput } from './card.ts';
+
+const F = (name: string, label: string, more: Partial<CardInput> = {}): CardInput => ({ name, label, quantity: 'temperature', unit: '°F', ...more });
+const ASHRAE = 'ASHRAE Handbook – Fundamentals, chapter 1';
+
+/** Cooling split that goes with the wet bulb of the return air, °F: drier air shows more [common practice: 16 to 22, less when humid]. */
+function splitBand(returnF: number, wetF: number | undefined, limits: MeasuringLimits): Band {
+  if (wetF === undefined) return limitBand(limits, 'splitLowF', 'splitHighF', `${limits.splitLowF} to ${limits.splitHighF} °F, less when humid`);
+  // At 75 °F: 50 % humidity (63 °F wet bulb) is the middle of the band; each degree of wet bulb moves the sensible split by about a degree and a half.
+  const depression = returnF - wetF;
+  const [centre, half] = [(limits.splitLowF + limits.splitHighF) / 2, (limits.splitHighF - limits.splitLowF) / 2];
+  const middle = Math.min(centre + 5, Math.max(centre - 8, centre + 1.3 * (depression - 12)));
+  return { low: middle - half, high: middle + half, from: limitFrom(limits, 'splitLowF', 'splitHighF'), source: 'moved with the wet bulb' };
+}
+
+const split: Card = {
+  id: 'split',
+  title: 'Split and capacity',
+  words: 'delta t temperature drop return supply wet bulb enthalpy btu sensible latent total tons',
+  group: 'air',
+  inputs: [
+    F('returnAir', 'Return air'),
+    F('supplyAir', 'Supply air'),
+    F('returnWet', 'Return wet bulb', { optional: true }),
+    F('supplyWet', 'Supply wet bulb', { optional: true }),
+    { name: 'cfm', label: 'Air flow', quantity: 'airFlow', unit: 'cfm', optional: true },
+    { name: 'tons', label: 'Rated size, tons', optional: true, plain: true, plate: 'tons' },
+    elevation,
+  ],
+  formula: 'split = return − supply; sensible = 1.08 · cfm · ΔT · density share; total = cfm · 60 / v · Δh',
+  source: ASHRAE,
+  answers: (values, limits = DEFAULT_LIMITS) => {
+    const { num, all } = reader(values);
+    const air = all('returnAir', 'supplyAir');
+    if (!air) return [];
+    const [returnF, supplyF] = air;
+    const [wet, supplyWet, cfm, tons, up] = [num('returnWet'), num('supplyWet'), num('cfm'), num('tons'), num('elevation') ?? limits.elevationFt];
+    const band = splitBand(returnF, wet, limits);
+    const answers: Answer[] = [
+      answer({
+        name: 'split',
+        value: returnF - supplyF,
+        unit: 'Δ°F',
+        quantity: 'temperatureDifference',
+        formula: 'return − supply',
+        source: 'common practice',
+        band,
+        text:
+          returnF - supplyF > (band.high as number)
+            ? 'High: look at the air flow first.'
+            : returnF - supplyF < (band.low as number)
+              ? 'Low: capacity, humidity or too much air.'
+              : '',
+        confidence: wet === undefined ? 'fair' : 'high',
+        improve: wet === undefined ? ['measure the return wet bulb: humid air lowers the split'] : [],
+      }),
+    ];
+    if (cfm === undefined) return answers;
+    answers.push(
+      answer({
+        name: 'sensible',
+        value: sensibleFactor(up) * cfm * (returnF - supplyF),
+        unit: 'Btu/h',
+        quantity: 'heatRate',
+        decimals: 0,
+        formula: '1.08 · cfm · ΔT · density share',
+        source: ASHRAE,
+      }),
+    );
+    if (wet !== undefined && supplyWet !== undefined) {
+      const total = coolingBtuh(cfm, { dryF: returnF, wetF: wet }, { dryF: supplyF, wetF: supplyWet }, up);
+      answers.push(
+        answer({
+          name: 'total cooling',
+          value: total,
+          unit: 'Btu/h',
+          quantity: 'heatRate',
+          decimals: 0,
+          formula: 'cfm · 60 / v · (h return − h supply)',
+          source: ASHRAE,
+          ...(tons === undefined
+            ? {}
+            : {
+                band: {
+                  low: tons * 12_000 * 0.85,
+                  high: tons * 12_000 * 1.15,
+                  from: 'plate' as const,
+                  source: `${tons} tons, ±15 %: rated at 95 °F outdoors and 67 °F wet bulb`,
+                },
+              }),
+        }),
+      );
+    } else if (wet !== undefined) humidityRatio(returnF, wet, up);
+    return answers;
+  },
+};
+
+const airFlow: Card = {
+  id: 'air-flow',
+  title: 'Air flow',
+  words: 'cfm rise per ton heat strips electric input efficiency',
+  group: 'air',
+  inputs: [
+    { name: 'input', label: 'Heat input', quantity: 'heatRate', unit: 'Btu/h', plate: 'inputBtuh', optional: true },
+    { name: 'efficiency', label: 'Efficiency', quantity: 'percent', unit: '%', usual: 80 },
+    { name: 'volts', label: 'or electric heat: volts', quantity: 'voltage', unit: 'V', optional: true },
+    { name: 'amps', label: 'and amps', quantity: 'current', unit: 'A', optional: true },
+    F('returnAir', 'Return air', { optional: true }),
+    F('supplyAir', 'Supply air', { optional: true }),
+    { name: 'tons', label: 'Size, tons', optional: true, plain: true, plate: 'tons' },
+    F('returnWet', 'Cooling: return wet bulb', { optional: true }),
+    F('supplyWet', 'Cooling: supply wet bulb', { optional: true }),
+    elevation,
+  ],
+  formula: 'cfm = output / (1.08 · density share · rise); by cooling: cfm = capacity / (60 / v · Δh)',
+  source: ASHRAE,
+  answers: (values, limits = DEFAULT_LIMITS) => {
+    const { num, all } = reader(values);
+    const air = all('returnAir', 'supplyAir');
+    if (!air) return [];
+    const [returnF, supplyF] = air;
+    const [tons, up] = [num('tons'), num('elevation') ?? limits.elevationFt];
+    const band =
+      tons === undefined
+        ? undefined
+        : {
+            low: limits.cfmPerTonLow * tons,
+            high: limits.cfmPerTonHigh * tons,
+            from: limitFrom(limits, 'cfmPerTonLow', 'cfmPerTonHigh'),
+            source: `${limits.cfmPerTonLow} to ${limits.cfmPerTonHigh} cfm a ton`,
+          };
+    const base = { name: 'air flow', unit: 'cfm', quantity: 'airFlow', decimals: 0, source: ASHRAE, band } as const;
+    const input = num('input');
+    const electric = all('volts', 'amps');
+    const output = electric ? electric[0] * electric[1] * 3.412 : input === undefined ? undefined : (input * (num('efficiency') ?? 80)) / 100;
+    if (supplyF > returnF && output !== undefined)
+      return [
+        answer({
+          ...base,
+          value: airFlowFromRise(output, supplyF - returnF, up),
+          formula: 'output / (1.08 · density share · rise)',
+          confidence: electric ? 'high' : 'fair',
+          improve: electric ? [] : ['clock the meter: the plate’s input is assumed', 'measure supply air out of sight of the exchanger'],
+          ...(electric ? { text: 'Three-phase heat: count each leg, or use its kilowatts.' } : {}),
+        }),
+      ];
+    const wets = all('returnWet', 'supplyWet');
+    if (tons !== undefined && wets)
+      return [
+        answer({
+          ...base,
+          value: airFlowFromSplit(tons * 12_000, { dryF: returnF, wetF: wets[0] }, { dryF: supplyF, wetF: wets[1] }, up),
+          formula: 'rated capacity / (60 / v · Δh)',
+          confidence: 'low',
+          improve: ['it takes the rated capacity for granted: a rise with the heat on is surer'],
+        }),
+      ];
+    return [];
+  },
+};
+
+const rise: Card = {
+  id: 'rise',
+  title: 'Rise',
+  words: 'temperature rise heat exchanger overheating limit furnace plate range',
+  group: 'gas heat',
+  inputs: [
+    F('returnAir', 'Return air'),
+    F('supplyAir', 'Supply air'),
+    { name: 'riseMin', label: 'Plate: least', quantity: 'temperatureDifference', unit: 'Δ°F', optional: true, plate: 'riseMinF' },
+    { name: 'riseMax', label: 'Plate: most', quantity: 'temperatureDifference', unit: 'Δ°F', optional: true, plate: 'riseMaxF' },
+    { name: 'input', label: 'Heat input', quantity: 'heatRate', unit: 'Btu/h', optional: true, plate: 'inputBtuh' },
+    { name: 'efficiency', label: 'Efficiency', quantity: 'percent', unit: '%', usual: 80 },
+    { name: 'cfm', label: 'Air flow', quantity: 'airFlow', unit: 'cfm', optional: true },
+    elevation,
+  ],
+  formula: 'rise = supply − return; expected = input · efficiency / (1.08 · density share · cfm)',
+  source: `plate; ${ASHRAE}`,
+  answers: (values, limits = DEFAULT_LIMITS) => {
+    const { num, all } = reader(values);
+    const air = all('returnAir', 'supplyAir');
+    if (!air) return [];
+    const value = air[1] - air[0];
+    const [least, most, input, cfm] = [num('riseMin'), num('riseMax'), num('input'), num('cfm')];
+    const plate = least !== undefined || most !== undefined;
+    const answers = [
+      answer({
+        name: 'rise',
+        value,
+        unit: 'Δ°F',
+        quantity: 'temperatureDifference',
+        formula: 'supply − return',
+        source: 'plate',
+        band: plate ? { low: least, high: most, from: 'plate', source: 'rise range of the plate' } : undefined,
+        text:
+          plate && most !== undefined && value > most
+            ? 'Above the plate: too little air or too much gas. Filters, belt, speed, then manifold.'
+            : value < 0
+              ? 'It cools: is the heat on?'
+              : '',
+        improve: [...(plate ? [] : ['read the range off the plate']), 'every stage at full fire, ten minutes'],
+      }),
+    ];
+    if (input !== undefined && cfm !== undefined && cfm > 0)
+      answers.push(
+        answer({
+          name: 'expected rise',
+          value: riseFrom((input * (num('efficiency') ?? 80)) / 100, cfm, num('elevation') ?? limits.elevationFt),
+          unit: 'Δ°F',
+          quantity: 'temperatureDifference',
+          formula: 'input · efficiency / (1.08 · density share · cfm)',
+          source: ASHRAE,
+        }),
+      );
+    return answers;
+  },
+};
+
+const pulley: Card = {
+  id: 'pulley',
+  title: 'Pulley and belt',
+  words: 'fan laws rpm sheave belt length speed change hp static cfm drive',
+  group: 'air',
+  inputs: [
+    { name: 'motorRpm', label: 'Motor', quantity: 'speed', unit: 'rpm', usual: 1750 },
+    { name: 'motorPulley', label: 'Motor pulley now', quantity: 'length', unit: 'in', plate: 'motorPulleyIn' },
+    { name: 'blowerPulley', label: 'Blower pulley', quantity: 'length', unit: 'in', plate: 'blowerPulleyIn' },
+    { name: 'newPulley', label: 'Motor pulley new', quantity: 'length', unit: 'in', optional: true },
+    { name: 'cfm', label: 'Air flow now', quantity: 'airFlow', unit: 'cfm', optional: true },
+    { name: 'static', label: 'Static now', quantity: 'airPressure', unit: 'in w.c.', optional: true },
+    { name: 'hp', label: 'Power now', quantity: 'power', unit: 'hp', optional: true },
+    { name: 'amps', label: 'Motor amps now', quantity: 'current', unit: 'A', optional: true },
+    { name: 'fla', label: 'Motor full-load amps', quantity: 'current', unit: 'A', optional: true, plate: 'motorFlaA' },
+    { name: 'centres', label: 'Shaft to shaft', quantity: 'length', unit: 'in', optional: true },
+  ],
+  formula: 'rpm = motor · motor pulley / blower pulley; flow ∝ n, pressure ∝ n², power ∝ n³; belt = 2C + π/2 (D + d) + (D − d)²/4C',
+  source: 'fan laws: ASHRAE Handbook – Systems and Equipment; belt: geometry',
+  caution: 'Belt off or locked out before hands go in. Amps under the plate afterwards.',
+  answers: (values) => {
+    const { num, all } = reader(values);
+    const drive = all('motorPulley', 'blowerPulley');
+    if (!drive) return [];
+    const motor = num('motorRpm') ?? 1750;
+    const rpm = blowerRpm(motor, drive[0], drive[1]);
+    const source = pulley.source;
+    const answers = [
+      answer({
+        name: 'blower now',
+        value: rpm,
+        unit: 'rpm',
+        quantity: 'speed',
+        decimals: 0,
+        formula: 'motor · motor pulley / blower pulley',
+        source: 'common practice, pitch diameters',
+      }),
+    ];
+    const next = num('newPulley');
+    const centres = num('centres');
+    if (next !== undefined) {
+      const then = blowerRpm(motor, next, drive[1]);
+      const fan = fanAt({ rpm, cfm: num('cfm') ?? NaN, staticInWc: num('static') ?? NaN, hp: num('hp') ?? NaN }, then);
+      answers.push(
+        answer({
+          name: 'blower then',
+          value: then,
+          unit: 'rpm',
+          quantity: 'speed',
+          decimals: 0,
+          formula: 'motor · new pulley / blower pulley',
+          source: 'common practice, pitch diameters',
+        }),
+      );
+      if (Number.isFinite(fan.cfm))
+        answers.push(answer({ name: 'air flow then', value: fan.cfm, unit: 'cfm', quantity: 'airFlow', decimals: 0, formula: 'flow ∝ n', source }));
+      if (Number.isFinite(fan.staticInWc))
+        answers.push(
+          answer({
+            name: 'static then',
+            value: fan.staticInWc,
+            unit: 'in w.c.',
+            quantity: 'airPressure',
+            decimals: 2,
+            formula: 'pressure ∝ n²',
+            source,
+          }),
+        );
+      if (Number.isFinite(fan.hp))
+        answers.push(answer({ name: 'power then', value: fan.hp, unit: 'hp', quantity: 'power', decimals: 2, formula: 'power ∝ n³', source }));
+      const amps = all('amps', 'fla');
+      if (amps) {
+        const expected = amps[0] * (then / rpm) ** 3;
+        answers.push(
+          answer({
+            name: 'amps then, about',
+            value: expected,
+            unit: 'A',
+            quantity: 'current',
+            formula: 'amps ∝ n³, an upper estimate near full load',
+            source: 'common practice',
+            confidence: 'fair',
+            band: { high: amps[1], from: 'plate', source: 'full-load amps' },
+            improve: ['measure all legs after the change'],
+            ...(expected > amps[1] ? { text: 'The motor would be overloaded.' } : {}),
+          }),
+        );
+      }
+    }
+    if (centres !== undefined) {
+      const small = Math.min(next ?? drive[0], drive[1]);
+      const large = Math.max(next ?? drive[0], drive[1]);
+      answers.push(
+        answer({
+          name: 'belt, pitch length',
+          value: beltLength(centres, large, small),
+          unit: 'in',
+          quantity: 'length',
+          formula: '2C + π/2 (D + d) + (D − d)²/4C',
+          source: 'geometry',
+        }),
+      );
+    }
+    return answers;
+  },
+};
+
+const mixed: Card = {
+  id: 'outdoor-air',
+  title: 'Outdoor air and economizer',
+  words: 'mixed air damper minimum position percent ventilation high limit free cooling',
+  group: 'air',
+  inputs: [
+    F('returnAir', 'Return air'),
+    F('mixed', 'Mixed air'),
+    F('outdoor', 'Outdoor air'),
+    { name: 'climate', label: 'Climate', choices: Object.keys(ECONOMIZER_HIGH_LIMIT_F), optional: true },
+  ],
+  formula: 'outdoor air % = (return − mixed) / (return − outdoor)',
+  source: 'mass balance; economizer limit ASHRAE 90.1 [from memory]',
+  answers: (values) => {
+    const { all, text } = reader(values);
+    const air = all('returnAir', 'mixed', 'outdoor');
+    if (!air) return [];
+    const share = outdoorAirShare(air[0], air[1], air[2]);
+    const climate = text<keyof typeof ECONOMIZER_HIGH_LIMIT_F>('climate');
+    const limit = climate === undefined ? undefined : ECONOMIZER_HIGH_LIMIT_F[climate];
+    return [
+      answer({
+        name: 'outdoor air',
+        value: share,
+        unit: '%',
+        quantity: 'percent',
+        formula: mixed.formula,
+        source: 'mass balance',
+        confidence: 'fair',
+        improve: ['mixed air lies in layers: take the mean of several places'],
+        ...(share < -5 || share > 105
+          ? { verdict: 'act', text: 'Mixed air lies outside return and outdoor air: a thermometer is in the wrong place.' }
+          : {}),
+      }),
+      ...(limit === undefined
+        ? []
+        : [
+            answer({
+              name: 'economizer high limit',
+              value: limit,
+              unit: '°F',
+              quantity: 'temperature',
+              formula: 'dry-bulb limit by climate',
+              source: 'ASHRAE 90.1 [from memory]',
+              text: air[2] <= limit ? 'It may cool with outdoor air now.' : 'Outdoor air is too warm for it now.',
+            }),
+          ]),
+    ];
+  },
+};
+
+export const AIR_CARDS: readonly Card[] = [split, airFlow, rise, pulley, mixed];

@@ -1,0 +1,116 @@
+import { convert, judgeReading, QUANTITIES, type Quality, type QuantityName } from '../quantities/index.ts';
+import type { Answer, MeasuringLimits } from '../measurement/index.ts';
+
+/** One thing a card asks for. */
+export interface CardInput {
+  readonly name: string;
+  readonly label: string;
+  readonly quantity?: QuantityName | undefined;
+  /** Customary unit the card computes in. */
+  readonly unit?: string | undefined;
+  /** Answers to choose from, for what is no number. */
+  readonly choices?: readonly string[] | undefined;
+  readonly optional?: boolean | undefined;
+  /** What it is taken to be until somebody says otherwise; shown, never silent. */
+  readonly usual?: number | string | undefined;
+  /** Which fact of an open unit fills this in. */
+  readonly plate?: PlateFact | undefined;
+  /** A number without a quantity of its own (a count, a rating). */
+  readonly plain?: boolean | undefined;
+}
+
+/** Facts of a unit that fill cards in by themselves. */
+export type PlateFact =
+  | 'refrigerant'
+  | 'metering'
+  | 'subcoolingTargetF'
+  | 'approachTargetF'
+  | 'riseMinF'
+  | 'riseMaxF'
+  | 'inputBtuh'
+  | 'manifoldInWc'
+  | 'gas'
+  | 'volts'
+  | 'tons'
+  | 'elevationFt'
+  | 'motorPulleyIn'
+  | 'blowerPulleyIn'
+  | 'motorFlaA'
+  | 'mcaA';
+
+/** What was typed, in the customary unit of each input; choices as their text. Absent: not measured. */
+export type CardValues = Readonly<Record<string, number | string | undefined>>;
+
+export interface Card {
+  readonly id: string;
+  readonly title: string;
+  /** Words it is found by beside its title. */
+  readonly words: string;
+  readonly group: 'refrigerant' | 'air' | 'gas heat' | 'electrical' | 'tightness' | 'water';
+  readonly inputs: readonly CardInput[];
+  readonly formula: string;
+  readonly source: string;
+  readonly caution?: string | undefined;
+  /**
+   * Answers to whatever can be answered from what was given, by the company's limits where it has its own.
+   *
+   * @throws RangeError with the physical reason when something cannot be
+   */
+  readonly answers: (values: CardValues, limits?: MeasuringLimits) => Answer[];
+}
+
+/** Height above the sea: thinner air, and gauges that start from a lower atmosphere. */
+export const elevation: CardInput = {
+  name: 'elevation',
+  label: 'Elevation',
+  quantity: 'elevation',
+  unit: 'ft',
+  optional: true,
+  usual: 0,
+  plate: 'elevationFt',
+};
+
+/** A value as typed with its unit, in the customary unit of its input; judged before anything is concluded from it. */
+export function readInput(input: CardInput, typed: string, unit: string): { value: number; quality: Quality; ask?: string } {
+  const value = Number(typed.trim().replace(',', '.'));
+  if (typed.trim() === '' || !Number.isFinite(value)) throw new RangeError('is no number');
+  if (!input.quantity) return { value, quality: { quality: 'good' } };
+  const quality = judgeReading(input.quantity, unit, value);
+  const ask = quality.quality === 'doubtful' ? otherUnit(input, value, unit) : undefined;
+  return { value: convert(input.quantity, unit, input.unit as string, value), quality, ...(ask ? { ask } : {}) };
+}
+
+/** Whether a doubtful value would be a usual one in another unit of its quantity: then the unit is asked about, not changed. */
+export function otherUnit(input: CardInput, value: number, unit: string): string | undefined {
+  if (!input.quantity) return undefined;
+  const others = Object.keys(QUANTITIES[input.quantity].units).filter((other) => other !== unit);
+  const usual = others.find((other) => {
+    try {
+      return judgeReading(input.quantity as QuantityName, other, value).quality === 'good';
+    } catch {
+      return false;
+    }
+  });
+  return usual ? `Is it ${value} ${usual}?` : undefined;
+}
+
+const number = (values: CardValues, name: string): number | undefined => {
+  const value = values[name];
+  return typeof value === 'number' && Number.isFinite(value) ? value : undefined;
+};
+
+/** Reads values of a card by name; `all` gives them only when every one of them is there. */
+export function reader(values: CardValues): {
+  num: (name: string) => number | undefined;
+  text: <T extends string>(name: string) => T | undefined;
+  all: <const N extends readonly string[]>(...names: N) => { [K in keyof N]: number } | undefined;
+} {
+  return {
+    num: (name) => number(values, name),
+    text: <T extends string>(name: string) => (typeof values[name] === 'string' && values[name] !== '' ? (values[name] as T) : undefined),
+    all: (...names) => {
+      const found = names.map((name) => number(values, name));
+      return found.some((v) => v === undefined) ? undefined : (found as never);
+    },
+  };
+}

@@ -1,0 +1,70 @@
+/** Bench cards: the arithmetic of the trade as questions with answers, bands, formulas and sources. Screens render them. */
+import { AIR_CARDS } from './air.ts';
+import type { Answer, MeasuringLimits } from '../measurement/index.ts';
+import { readInput, type Card } from './card.ts';
+import { ELECTRICAL_CARDS } from './electrical.ts';
+import { GAS_CARDS } from './gas.ts';
+import { REFRIGERANT_CARDS } from './refrigerant.ts';
+import { TIGHTNESS_CARDS } from './tightness.ts';
+import { WATER_CARDS } from './water.ts';
+
+export * from './card.ts';
+export * from './plate.ts';
+
+export const CARDS: readonly Card[] = [...REFRIGERANT_CARDS, ...AIR_CARDS, ...GAS_CARDS, ...ELECTRICAL_CARDS, ...TIGHTNESS_CARDS, ...WATER_CARDS];
+
+export const cardOf = (id: string): Card | undefined => CARDS.find((card) => card.id === id);
+
+/** Cards that fit what is typed: every word begins a word of the card. Nothing typed: all. */
+export function findCards(typed: string): readonly Card[] {
+  const words = typed.toLowerCase().split(/\s+/).filter(Boolean);
+  return CARDS.filter((card) => {
+    const there = `${card.title} ${card.words} ${card.group}`.toLowerCase().split(/[^\p{L}\p{N}₂]+/u);
+    return words.every((word) => there.some((t) => t.startsWith(word)));
+  });
+}
+
+/** What somebody typed into a card: a number with its unit, or a choice. */
+export type CardEntries = Readonly<Record<string, { readonly value: number | string; readonly unit?: string | undefined }>>;
+
+/**
+ * A card as filled in, with every input brought to its customary unit and judged, and the answers worked out from them.
+ * `errors` names the input that cannot be and why; then there are no answers.
+ *
+ * @throws RangeError for a card that does not exist
+ */
+export function workedOut(
+  cardId: string,
+  entries: CardEntries,
+  limits?: MeasuringLimits,
+): { inputs: Record<string, object & { value: number | string }>; answers: Answer[]; errors: { input: string | null; why: string }[] } {
+  const card = cardOf(cardId);
+  if (!card) throw new RangeError(`there is no card ${cardId}`);
+  const errors: { input: string | null; why: string }[] = [];
+  const attempt = <T>(input: string | null, work: () => T): T | undefined => {
+    try {
+      return work();
+    } catch (error) {
+      if (!(error instanceof RangeError)) throw error;
+      errors.push({ input, why: error.message });
+      return undefined;
+    }
+  };
+  const read = Object.entries(entries).map(
+    ([name, given]) => [name, attempt(name, () => readEntry(card, name, given)) ?? { ...given, customary: given.value }] as const,
+  );
+  const values = Object.fromEntries(read.map(([name, { customary }]) => [name, customary]));
+  const answers = errors.length > 0 ? [] : (attempt(null, () => card.answers(values, limits)) ?? []);
+  return { inputs: Object.fromEntries(read), answers, errors };
+}
+
+function readEntry(card: Card, name: string, given: CardEntries[string]): { value: number | string; customary: number | string } {
+  const input = card.inputs.find((i) => i.name === name);
+  if (!input) throw new RangeError('this card asks for no such thing');
+  if (typeof given.value === 'string') {
+    if (!input.choices?.includes(given.value)) throw new RangeError(`is none of ${input.choices?.join(', ') ?? 'its choices'}`);
+    return { ...given, value: given.value, customary: given.value };
+  }
+  const { value, quality } = readInput(input, String(given.value), given.unit ?? input.unit ?? '');
+  return { ...given, value: given.value, customary: value, ...quality };
+}

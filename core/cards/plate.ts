@@ -1,0 +1,35 @@
+import { isFixedDevice, type MachineDetails } from '../machine/index.ts';
+import type { PlateFact } from './card.ts';
+
+/** A unit as far as cards are filled in from it. */
+export interface PlateUnit {
+  readonly tag: string;
+  readonly circuits: readonly { readonly number: number; readonly refrigerant: string | null; readonly metering: string | null }[];
+  readonly details: MachineDetails;
+  readonly voltage: number | null;
+  readonly tons?: number | null | undefined;
+}
+
+/** What a unit's record knows of what cards ask for, in customary units. */
+export function plateFacts(unit: PlateUnit, circuit = 1): Partial<Record<PlateFact, number | string>> {
+  const own = unit.circuits.find((c) => c.number === circuit) ?? unit.circuits[0];
+  const { heat, blower, electrical, charging } = unit.details;
+  const facts: Partial<Record<PlateFact, number | string | null | undefined>> = {
+    refrigerant: own?.refrigerant,
+    metering: own?.metering ? (isFixedDevice(own.metering) ? 'orifice' : 'expansion valve') : undefined,
+    subcoolingTargetF: charging?.method === 'subcooling' ? charging.targetF : undefined,
+    approachTargetF: charging?.method === 'approach' ? charging.targetF : undefined,
+    riseMinF: heat?.riseMinF,
+    riseMaxF: heat?.riseMaxF,
+    inputBtuh: heat?.stagesBtuh?.at(-1),
+    manifoldInWc: heat?.manifoldInWc,
+    gas: heat?.fuel === 'natural gas' || heat?.fuel === 'LP' ? heat.fuel : undefined,
+    volts: unit.voltage,
+    tons: unit.tons,
+    motorPulleyIn: blower?.motorPulleyIn,
+    blowerPulleyIn: blower?.blowerPulleyIn,
+    motorFlaA: blower?.motorFlaA,
+    mcaA: electrical?.mcaA,
+  };
+  return Object.fromEntries(Object.entries(facts).filter(([, value]) => value !== undefined && value !== null));
+}

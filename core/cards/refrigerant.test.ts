@@ -1,0 +1,91 @@
+import { check, type Example } from './testing/examples.ts';
+
+describe('refrigerant, worked examples', () => {
+  it.each<Example>([
+    {
+      what: 'R-22: 68.6 psig boils at 40 °F (published chart point)',
+      card: 'pressure-temperature',
+      given: { refrigerant: 'R-22', pressure: 68.6 },
+      name: 'dew (evaporating, superheat)',
+      value: 40,
+    },
+    {
+      what: 'R-410A at 120 °F: 419.5 psig on the bubble curve',
+      card: 'pressure-temperature',
+      given: { refrigerant: 'R-410A', temperature: 120 },
+      name: 'bubble pressure',
+      value: 419.5,
+    },
+    {
+      what: 'R-407C at 40 °F: 63.2 on the dew curve',
+      card: 'pressure-temperature',
+      given: { refrigerant: 'R-407C', temperature: 40 },
+      name: 'dew pressure',
+      value: 63.2,
+    },
+    {
+      what: 'and 80.2 on the bubble curve',
+      card: 'pressure-temperature',
+      given: { refrigerant: 'R-407C', temperature: 40 },
+      name: 'bubble pressure',
+      value: 80.2,
+    },
+    {
+      what: 'condensing at 100 °F over 80 °F outdoors',
+      card: 'cycle',
+      given: { refrigerant: 'R-410A', liquid: 318.5, outdoor: 80, seer: '13–15' },
+      name: 'condenser split',
+      value: 20,
+    },
+    {
+      what: 'condensing below outdoor air: not metered or not pumped',
+      card: 'cycle',
+      given: { refrigerant: 'R-410A', liquid: 250, outdoor: 95 },
+      name: 'condenser split',
+      value: -11,
+      to: -1,
+      verdict: 'act',
+      says: /not simply low on charge/,
+    },
+    {
+      what: 'evaporating at 40 °F under return air of 75',
+      card: 'cycle',
+      given: { refrigerant: 'R-410A', suction: 118.4, returnAir: 75 },
+      name: 'evaporator difference',
+      value: 35,
+      verdict: 'within',
+    },
+    {
+      what: 'ratio of absolute pressures',
+      card: 'cycle',
+      given: { refrigerant: 'R-410A', suction: 118.4, liquid: 365 },
+      name: 'pressure ratio',
+      value: 2.853,
+      to: 2,
+      verdict: 'within',
+    },
+    {
+      what: 'pressures that hardly part',
+      card: 'cycle',
+      given: { refrigerant: 'R-410A', suction: 180, liquid: 215 },
+      name: 'pressure ratio',
+      value: 1.18,
+      says: /backwards/,
+    },
+    {
+      what: 'discharge over 225 °F',
+      card: 'cycle',
+      given: { refrigerant: 'R-410A', discharge: 240 },
+      name: 'discharge line',
+      value: 240,
+      verdict: 'high',
+    },
+    {
+      what: 'a 50 lb cylinder takes 42.4 lb of R-410A (AHRI Guideline K, from memory)',
+      card: 'cylinder',
+      given: { refrigerant: 'R-410A', capacity: 50 },
+      name: 'most it may hold',
+      value: 42.4,
+    },
+  ])('$what', check);
+});

@@ -1,0 +1,39 @@
+import { convert } from '../quantities/index.ts';
+import { READING_POINTS, type ReadingPoint, type ReadingSet } from './points.ts';
+
+/** Gauges on the wrong hoses: low side above high side while it runs. */
+export function swappedHoses(suctionPsig: number | undefined, liquidPsig: number | undefined): string | undefined {
+  return suctionPsig !== undefined && liquidPsig !== undefined && suctionPsig > liquidPsig + 5
+    ? 'Suction reads above liquid: are the hoses swapped, or does it stand still?'
+    : undefined;
+}
+
+/** Return air of a cooled room is never this cold in °F, and often is in °C [common practice]. */
+const ROOM_IN_CELSIUS = [10, 40] as const;
+
+/**
+ * What to ask before a set of cooling readings is believed: swapped hoses, a clamp on the wrong pipe, °C written as °F. They
+ * are questions; nothing is changed or left out.
+ */
+export function readingQuestions(set: ReadingSet): string[] {
+  if (set.mode !== 'cooling') return [];
+  const read = (point: ReadingPoint) => {
+    const reading = set.readings.find((r) => r.point === point);
+    return reading && Number.isFinite(reading.value)
+      ? convert(READING_POINTS[point].quantity, reading.unit, READING_POINTS[point].unit, reading.value)
+      : undefined;
+  };
+  const questions: string[] = [];
+  const [suction, liquid, suctionLine, liquidLine, back] = (
+    ['suction pressure', 'liquid pressure', 'suction line', 'liquid line', 'return air'] as const
+  ).map(read);
+  const hoses = swappedHoses(suction, liquid);
+  if (hoses) questions.push(hoses);
+  const celsius = back !== undefined && back >= ROOM_IN_CELSIUS[0] && back <= ROOM_IN_CELSIUS[1];
+  if (celsius) questions.push(`Return air ${Math.round(back)} °F: is it ${Math.round(back)} °C?`);
+  // A liquid line runs warmer than the suction line as long as the pressures are far apart.
+  const apart = suction !== undefined && liquid !== undefined && liquid - suction > 60;
+  if (apart && suctionLine !== undefined && liquidLine !== undefined && liquidLine < suctionLine + 6)
+    questions.push('The liquid line reads no warmer than the suction line: is each clamp on its own pipe?');
+  return questions;
+}

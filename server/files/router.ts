@@ -1,0 +1,48 @@
+import { id as uuid } from '#contracts/common';
+import { planImport, sitesImport } from '#contracts/files';
+import { parse } from '../http/problem.ts';
+import type { Route } from '../http/routes.ts';
+import { tracingRecord } from '../tracing/queries.ts';
+import { importPlan, sitePlan } from './plan.ts';
+import { importSites, sitesGeoJson } from './sites.ts';
+
+export const fileRoutes: readonly Route[] = [
+  {
+    method: 'get',
+    path: '/api/exports/sites.geojson',
+    action: 'export',
+    handle: async ({ db, response }) =>
+      void response
+        .attachment('sites.geojson')
+        .type('application/geo+json')
+        .send(JSON.stringify(await sitesGeoJson(db), null, 1)),
+  },
+  {
+    method: 'post',
+    path: '/api/imports/sites',
+    action: 'import',
+    handle: ({ db, body, user }) => importSites(db, parse(sitesImport, body), user.id),
+  },
+  {
+    method: 'get',
+    path: '/api/sites/:id/plan.json',
+    action: 'read',
+    handle: async ({ db, params, response }) => {
+      const plan = await sitePlan(db, parse(uuid, params.id));
+      response
+        .attachment(`${plan.site.replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase()}-plan.json`)
+        .type('application/json')
+        .send(JSON.stringify(plan, null, 1));
+    },
+  },
+  {
+    method: 'post',
+    path: '/api/sites/:id/plan',
+    action: 'edit record',
+    handle: async ({ db, params, body, user }) => {
+      const siteId = parse(uuid, params.id);
+      await importPlan(db, siteId, parse(planImport, body), user.id);
+      return tracingRecord(db, siteId);
+    },
+  },
+];

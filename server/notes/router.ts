@@ -1,0 +1,56 @@
+import { modelLineOf } from '#core/machine';
+import { id as uuid } from '#contracts/common';
+import { modelNotePatch, newModelNote, type ModelNotePatch, type NewModelNote } from '#contracts/notes';
+import type { Database } from '../db/connect.ts';
+import { invalid, notFound, parse } from '../http/problem.ts';
+import { firstTime } from '../http/once.ts';
+import { writeLog } from '../http/log.ts';
+import { Reply, type Route } from '../http/routes.ts';
+
+/** Writes down how the model line of a unit comes apart. @throws Problem 422 when maker or model of the unit are not known */
+async function addModelNote(db: Database, body: NewModelNote, actor: string): Promise<{ id: string }> {
+  await db.transaction(async (transaction) => {
+    if (!(await firstTime(db, transaction, { id: body.id, body, actor }))) return;
+    const unit = await db.models.Unit.findByPk(body.unitId, { transaction });
+    if (!unit) throw notFound('Unit');
+    const line = modelLineOf(unit.model);
+    if (!unit.manufacturer || !line)
+      throw invalid([{ path: 'unitId', message: 'maker and model of this unit are not on record, so the note would reach nobody' }]);
+    await db.run(
+      'insert into model_notes (id, manufacturer, line, title, text, recorded_by) values ($1, $2, $3, $4, $5, $6)',
+      [body.id, unit.manufacturer, line, body.title, body.text, actor],
+      transaction,
+    );
+    await writeLog(db, transaction, { actor, action: 'create', entity: 'model note', entityId: body.id, detail: body });
+  });
+  return { id: body.id };
+}
+
+async function updateModelNote(db: Database, id: string, { title, text, retired }: ModelNotePatch, actor: string): Promise<{ id: string }> {
+  await db.transaction(async (transaction) => {
+    const changed = await db.run(
+      `update model_notes set title = coalesce($2, title), text = coalesce($3, text),
+         retired_at = case when $4::boolean is null then retired_at when $4 then now() end where id = $1 returning id`,
+      [id, title ?? null, text ?? null, retired ?? null],
+      transaction,
+    );
+    if (changed.length === 0) throw notFound('Note');
+    await writeLog(db, transaction, { actor, action: 'change', entity: 'model note', entityId: id, detail: { title, text, retired } });
+  });
+  return { id };
+}
+
+export const noteRoutes: readonly Route[] = [
+  {
+    method: 'post',
+    path: '/api/model-notes',
+    action: 'map site',
+    handle: async ({ db, body, user }) => new Reply(201, await addModelNote(db, parse(newModelNote, body), user.id)),
+  },
+  {
+    method: 'patch',
+    path: '/api/model-notes/:id',
+    action: 'map site',
+    handle: ({ db, params, body, user }) => updateModelNote(db, parse(uuid, params.id), parse(modelNotePatch, body), user.id),
+  },
+];

@@ -1,0 +1,21 @@
+import { id as uuid } from '#contracts/common';
+import { newRoof, roofPatch } from '#contracts/roofs';
+import { parse } from '../http/problem.ts';
+import { Reply, type Route } from '../http/routes.ts';
+import { createRoof, roofRecord, updateRoof } from './service.ts';
+
+export const roofRoutes: readonly Route[] = [
+  { method: 'get', path: '/api/roofs/:id', action: 'read', handle: ({ db, params }) => roofRecord(db, parse(uuid, params.id)) },
+  {
+    method: 'post',
+    path: '/api/roofs',
+    action: 'map site',
+    handle: async ({ db, body, user }) => new Reply(201, await createRoof(db, parse(newRoof, body), user.id)),
+  },
+  {
+    method: 'patch',
+    path: '/api/roofs/:id',
+    action: 'map site',
+    handle: ({ db, params, body, user }) => updateRoof(db, parse(uuid, params.id), parse(roofPatch, body), user.id),
+  },
+];

@@ -1,0 +1,62 @@
+import { alike, likelyUnits, readClue, type Candidate } from '#core/locate';
+import type { Found } from '#contracts/search';
+import type { Database } from '../db/connect.ts';
+import { poleWord } from '../tracing/service.ts';
+
+/** So many units are looked at closely; the rest share fewer words with what was typed. */
+const CANDIDATES = 60;
+
+interface Row extends Omit<Candidate, 'areas' | 'controls' | 'feeds' | 'serial' | 'model'> {
+  readonly serial: string | null;
+  readonly model: string | null;
+  readonly areaServed: string | null;
+  readonly foundBy: { areas: string[]; controls: string[]; feeds: { name: string; poles: number[] }[] };
+  readonly subtitle: string;
+}
+
+/**
+ * Units likely meant by a complaint, a tag, a serial, a breaker or an alarm point, with reasons. The database finds those
+ * that share most words, core ranks them.
+ */
+export async function likelyFound(db: Database, typed: string, limit: number): Promise<Found[]> {
+  const clue = readClue(typed);
+  const words = clue.words.slice(0, 8);
+  const serial = typed.toLowerCase().replace(/[^\p{L}\p{N}]/gu, '');
+  if (words.length === 0 && clue.poles.length === 0) return [];
+  // Each word with others for the same place; the whole as one word, since a serial may be typed with or without its dashes.
+  const terms = [
+    ...words.map((word) =>
+      alike(word)
+        .map((w) => `${w}:*`)
+        .join(' | '),
+    ),
+    ...clue.poles.map(poleWord),
+    ...(serial.length >= 4 ? [`${serial}:*`] : []),
+  ];
+  const matched = terms.map((_, i) => `(d.words @@ to_tsquery('simple', $${i + 1}))::int`).join(' + ');
+  const rows = await db.rows<Row>(
+    `with hits as materialized (
+       select d.id, ${matched} as matched, d.subtitle from search_documents d
+       where d.kind <> 'call' and d.kind = 'unit' and d.words @@ to_tsquery('simple', $${terms.length + 1}))
+     select u.id as "unitId", u.tag, u.kind, u.status, u.serial, u.model, s.name as site, c.name as customer, u.area_served as "areaServed",
+       u.found_by as "foundBy", h.subtitle, coalesce(m.flag_kinds, '{}') as "flagKinds",
+       coalesce((select json_agg(json_build_object('kind', o.kind, 'text', o.text)) from open_conditions o where o.unit_id = u.id and o.closed_at is null), '[]') as open,
+       (select count(*)::int from calls k where k.unit_id = u.id and k.kind <> 'maintenance' and k.status in ('open', 'scheduled', 'return planned')) as "openCalls"
+     from (select * from hits order by matched desc, id limit ${CANDIDATES}) h
+     join units u on u.id = h.id join sites s on s.id = u.site_id join customers c on c.id = s.customer_id left join unit_summaries m on m.unit_id = u.id
+     where u.status <> 'retired'`,
+    [...terms, terms.map((term) => `(${term})`).join(' | ')],
+  );
+  const candidates = rows.map(({ serial: number, model, areaServed, foundBy, subtitle: _subtitle, ...row }): Candidate => ({
+    ...row,
+    areas: [...new Set([...foundBy.areas, ...(areaServed ? [areaServed] : [])])],
+    controls: foundBy.controls,
+    feeds: foundBy.feeds,
+    ...(number ? { serial: number } : {}),
+    ...(model ? { model } : {}),
+  }));
+  return likelyUnits(clue, candidates, limit).map(({ unitId, reasons }) => {
+    const row = rows.find((r) => r.unitId === unitId) as Row;
+    return { kind: 'unit' as const, id: unitId, title: row.tag, subtitle: row.subtitle, why: reasons };
+  });
+}

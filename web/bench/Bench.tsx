@@ -1,0 +1,113 @@
+import { useLiveQuery } from 'dexie-react-hooks';
+import { useState } from 'react';
+import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
+import { cardOf, CARDS, findCards, type Card } from '#core/cards';
+import { useUnitQuery } from '../api/records.ts';
+import { phone } from '../outbox/db.ts';
+import { Empty, Screen } from '../ui/Screen.tsx';
+import { BenchTabs } from './BenchTabs.tsx';
+import { CardView } from './CardView.tsx';
+import { useUnitSystem } from './system.ts';
+
+/** The bench: the arithmetic of the trade, a card for each question. */
+export default function Bench() {
+  const { card: cardId } = useParams();
+  const [params] = useSearchParams();
+  const [typed, setTyped] = useState('');
+  const [system, setSystem] = useUnitSystem();
+  const navigate = useNavigate();
+  const unitId = params.get('unit') ?? undefined;
+  const visitId = params.get('visit') ?? undefined;
+  const page = useUnitQuery(unitId ?? '', { skip: !unitId }).data;
+  const visit = useLiveQuery(() => (visitId ? phone.visits.get(visitId) : undefined), [visitId])?.page;
+  // On a roof without a signal the sheet on this phone knows the plate as well.
+  const unit = page ?? visit?.units.find((u) => u.id === unitId);
+  const found = findCards(typed);
+  const card = cardOf(cardId ?? '') ?? (CARDS[1] as Card);
+  const query = params.size > 0 ? `?${params.toString()}` : '';
+  const groups = [...new Set(found.map((c) => c.group))];
+  return (
+    <Screen
+      title="Bench"
+      sentence={unit ? `${card.title}, with what the plate of ${unit.tag} says.` : `${card.title}: what do the readings mean?`}
+      actions={
+        <div role="group" aria-label="Units" className="flex">
+          {(['US', 'metric'] as const).map((name) => (
+            <button
+              key={name}
+              type="button"
+              aria-pressed={system === name}
+              onClick={() => setSystem(name)}
+              className={`min-h-9 border-2 px-3 font-semibold ${system === name ? 'border-copper bg-copper text-on-copper' : 'border-rule bg-sheet'}`}
+            >
+              {name === 'US' ? 'US units' : 'metric'}
+            </button>
+          ))}
+        </div>
+      }
+    >
+      <BenchTabs />
+      {visit ? (
+        <p className="mb-3">
+          For the{' '}
+          <Link to={`/visits/${visit.id}`} className="text-copper underline underline-offset-4">
+            sheet of {visit.site}
+          </Link>
+          .
+        </p>
+      ) : null}
+      <div className="grid gap-4 lg:grid-cols-[240px_minmax(0,1fr)]">
+        <nav aria-label="Cards" className="no-print">
+          <input
+            type="search"
+            aria-label="Find a card"
+            placeholder="superheat, co, micron …"
+            value={typed}
+            onChange={(e) => setTyped(e.target.value)}
+            onKeyDown={(e) => {
+              const [first] = found;
+              if (e.key === 'Enter' && first) void navigate(`/bench/${first.id}${query}`);
+            }}
+            className="min-h-11 w-full rounded-[3px] border-2 border-rule bg-sheet px-2 text-lg focus:border-copper"
+          />
+          <select
+            aria-label="Card"
+            value={card.id}
+            onChange={(e) => void navigate(`/bench/${e.target.value}${query}`)}
+            className="mt-2 min-h-13 w-full rounded-[3px] border-2 border-rule bg-sheet px-2 text-lg lg:hidden"
+          >
+            {(found.length > 0 ? found : CARDS).map((c) => (
+              <option key={c.id} value={c.id}>
+                {c.title}
+              </option>
+            ))}
+          </select>
+          <div className="hidden lg:block">
+            {found.length === 0 ? <Empty>No card is called that.</Empty> : null}
+            {groups.map((group) => (
+              <div key={group}>
+                <h2 className="mt-3 text-sm text-soft">{group}</h2>
+                <ul>
+                  {found
+                    .filter((c) => c.group === group)
+                    .map((c) => (
+                      <li key={c.id}>
+                        <Link
+                          to={`/bench/${c.id}${query}`}
+                          aria-current={c.id === card.id ? 'page' : undefined}
+                          className={`block border-l-4 py-1 pl-3 ${c.id === card.id ? 'border-copper bg-sheet font-semibold' : 'border-transparent hover:border-rule'}`}
+                        >
+                          {c.title}
+                        </Link>
+                      </li>
+                    ))}
+                </ul>
+              </div>
+            ))}
+          </div>
+        </nav>
+        <CardView key={`${card.id} ${unitId ?? ''}`} card={card} system={system} unit={unit} visit={visit} unitId={unitId} />
+      </div>
+    </Screen>
+  );
+}

@@ -1,0 +1,18 @@
+import { NavLink, useLocation } from 'react-router';
+
+/** Cards to work something out, and a machine to try things on. */
+export function BenchTabs() {
+  const { pathname } = useLocation();
+  const playing = pathname === '/bench/play';
+  const tab = (name: string, to: string, on: boolean) => (
+    <NavLink to={to} className={`px-4 py-1.5 font-semibold ${on ? 'bg-ink text-paper' : 'hover:text-copper'}`}>
+      {name}
+    </NavLink>
+  );
+  return (
+    <nav aria-label="On the bench" className="no-print mb-3 flex gap-1 border-b-2 border-ink">
+      {tab('Cards', '/bench', !playing)}
+      {tab('Play', '/bench/play', playing)}
+    </nav>
+  );
+}

@@ -1,0 +1,283 @@
+import { memo, useCallback, useMemo, useState } from 'react';
+import { toast } from 'sonner';
+import { v7 as uuid } from 'uuid';
+import { plateFacts, type Card, type CardInput, type PlateUnit } from '#core/cards';
+import { withSisters, type Answer, type MeasuringLimits, type SisterReading } from '#core/measurement';
+import type { RefrigerantName } from '#core/refrigerant';
+import type { NewEntry, VisitPage } from '#contracts/visits';
+import { useSistersQuery } from '../api/records.ts';
+import { now } from '../app/clock.ts';
+import { useWho } from '../app/session.ts';
+import { useDraft } from '../outbox/hooks.ts';
+import { post } from '../outbox/sender.ts';
+import { Button } from '../ui/Button.tsx';
+import { Field } from '../ui/Field.tsx';
+import { number } from '../ui/format.ts';
+import { Panel } from '../ui/Screen.tsx';
+import { BandPicture } from './BandPicture.tsx';
+import { CurvePicture } from './CurvePicture.tsx';
+import { readCard, type CardTyped, type Filled, type Typed } from './filled.ts';
+import { plainUnit, shownUnit, shownValue, unitsOf, type UnitSystem } from './units.ts';
+
+const WORD: Record<Answer['verdict'], string> = {
+  within: '✓ within',
+  low: '↓ low',
+  high: '↑ high',
+  act: '! act',
+  wait: '… wait',
+  'says nothing': '',
+};
+
+/** One card: fields that answer at every key. What is typed survives a reload; plate values fill in by themselves. */
+export function CardView({
+  card,
+  system,
+  unit,
+  visit,
+  unitId,
+}: {
+  card: Card;
+  system: UnitSystem;
+  unit: PlateUnit | undefined;
+  visit: VisitPage | undefined;
+  unitId: string | undefined;
+}) {
+  const key = `bench ${card.id} ${unitId ?? ''}`;
+  const { value, set, clear, ready } = useDraft<CardTyped>(key, {});
+  const { measuring } = useWho();
+  const sisters = useSistersQuery({ unitId: unitId ?? '', card: card.id }, { skip: !unitId }).data;
+  const facts = useMemo(() => ({ elevationFt: measuring.elevationFt, ...(unit ? plateFacts(unit) : {}) }), [unit, measuring.elevationFt]);
+  const preferred = (input: CardInput) => (input.quantity && input.unit ? shownUnit(input.quantity, input.unit, system) : '');
+  const read = readCard(card, value, facts, preferred);
+  const { answers, trouble } = answersOf(card, read, measuring, sisters ?? NO_SISTERS);
+  const change = useCallback((name: string, typed: Typed) => set({ [name]: typed }), [set]);
+  if (!ready) return null;
+  return (
+    <Panel
+      title={card.title}
+      actions={
+        <Button
+          onClick={() => {
+            const before = value;
+            clear();
+            set(Object.fromEntries(Object.keys(before).map((name) => [name, { text: '' }])));
+            toast('The card is empty', { action: { label: 'Undo', onClick: () => set(before) } });
+          }}
+        >
+          Clear
+        </Button>
+      }
+    >
+      {card.caution ? (
+        <p className="mb-3 border-l-4 border-ember pl-2 text-sm">
+          <strong>Careful.</strong> {card.caution} <span className="text-soft">Local codes, the maker and licensed practice decide.</span>
+        </p>
+      ) : null}
+      <Strip answers={answers} trouble={trouble} system={system} />
+      <div className="grid gap-x-6 gap-y-4 xl:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
+        <div className="grid grid-cols-2 content-start gap-x-3 gap-y-2">
+          {card.inputs.map((input) => (
+            <InputField
+              key={input.name}
+              input={input}
+              typed={value[input.name]}
+              error={read.errors.get(input.name)}
+              note={read.notes.get(input.name)}
+              system={system}
+              fact={input.plate ? facts[input.plate] : undefined}
+              tag={unit?.tag}
+              onChange={change}
+            />
+          ))}
+        </div>
+        <div aria-live="polite" className="space-y-3 xl:sticky xl:top-16 xl:self-start">
+          {card.id === 'pressure-temperature' && typeof read.values.refrigerant === 'string' ? (
+            <CurvePicture
+              refrigerant={read.values.refrigerant as RefrigerantName}
+              psig={read.values.pressure as number | undefined}
+              tempF={read.values.temperature as number | undefined}
+            />
+          ) : null}
+          {trouble ? (
+            <p role="alert" className="border-l-4 border-ember pl-3 font-semibold text-ember">
+              {trouble}
+            </p>
+          ) : null}
+          {answers.map((a) => (
+            <AnswerLine key={a.name} answer={a} system={system} />
+          ))}
+          {answers.length === 0 && !trouble ? <p className="text-soft">Answers stand here as soon as enough is entered.</p> : null}
+        </div>
+      </div>
+      {visit ? <Attach card={card} read={read} visit={visit} unitId={unitId} ready={answers.length > 0} /> : null}
+      <details className="mt-4 text-sm">
+        <summary className="cursor-pointer font-semibold text-copper">Formula and source</summary>
+        <p>{card.formula}</p>
+        <p className="text-soft">{card.source}</p>
+      </details>
+    </Panel>
+  );
+}
+
+/** On a narrow screen the answers lie below the fields; the strip keeps them in sight while somebody types. */
+function Strip({ answers, trouble, system }: { answers: readonly Answer[]; trouble: string | undefined; system: UnitSystem }) {
+  if (answers.length === 0 && !trouble) return null;
+  return (
+    <div aria-hidden="true" className="no-print sticky top-13 z-10 -mx-3 mb-3 border-b-2 border-ink bg-sheet px-3 py-1.5 xl:hidden">
+      {trouble ? <p className="font-semibold text-ember">{trouble}</p> : null}
+      <p className="flex flex-wrap gap-x-4 text-lg font-bold">
+        {answers.slice(0, 3).map((a) => {
+          const shown = shownValue(a.quantity, a.unit, a.value, system);
+          return (
+            <span key={a.name} className={a.verdict === 'act' ? 'text-ember' : a.verdict === 'within' ? 'text-verdigris' : ''}>
+              {a.name} {number(shown.value, a.decimals)} {plainUnit(shown.unit)} {WORD[a.verdict]}
+            </span>
+          );
+        })}
+      </p>
+    </div>
+  );
+}
+
+const NO_SISTERS: readonly SisterReading[] = [];
+
+function answersOf(card: Card, read: Filled, limits: MeasuringLimits, sisters: readonly SisterReading[]): { answers: Answer[]; trouble?: string } {
+  try {
+    return { answers: withSisters(card.answers(read.values, limits), sisters) };
+  } catch (error) {
+    if (!(error instanceof RangeError)) throw error;
+    return { answers: [], trouble: error.message };
+  }
+}
+
+/** One field of a card; drawn anew only when it is the one that changed. */
+const InputField = memo(function InputField({
+  input,
+  typed,
+  error,
+  note,
+  system,
+  fact,
+  tag,
+  onChange,
+}: {
+  input: CardInput;
+  typed: Typed | undefined;
+  error: string | undefined;
+  note: string | undefined;
+  system: UnitSystem;
+  fact: number | string | undefined;
+  tag: string | undefined;
+  onChange: (name: string, typed: Typed) => void;
+}) {
+  const units = unitsOf(input, system);
+  const unit = typed?.unit ?? units[0];
+  const known = fact ?? input.usual;
+  const shown = typeof known === 'number' && input.quantity && input.unit ? shownValue(input.quantity, input.unit, known, system) : undefined;
+  const filled =
+    known === undefined
+      ? undefined
+      : `${shown ? number(shown.value, 2) : known}${shown ? ` ${plainUnit(shown.unit)}` : ''}, ${fact === undefined ? 'unless you say' : input.plate === 'elevationFt' ? 'company setting' : `plate of ${tag}`}`;
+  const hint = note ?? ((typed?.text ?? '') === '' && filled ? filled : undefined);
+  return (
+    <div className={input.choices ? '' : 'min-w-0'}>
+      <Field label={`${input.label}${units.length === 1 && unit ? `, ${plainUnit(unit)}` : ''}`} hint={hint} error={error} roof>
+        {input.choices ? (
+          <select value={typed?.text ?? ''} onChange={(e) => onChange(input.name, { text: e.target.value })}>
+            <option value="">{known === undefined ? 'choose' : String(known)}</option>
+            {input.choices.map((choice) => (
+              <option key={choice}>{choice}</option>
+            ))}
+          </select>
+        ) : (
+          <input
+            inputMode="decimal"
+            autoComplete="off"
+            value={typed?.text ?? ''}
+            placeholder={shown ? String(number(shown.value, 2)) : known === undefined ? '' : String(known)}
+            // The unit stays with the number: changing to metric must not turn 52 °F into 52 °C.
+            onChange={(e) => onChange(input.name, { text: e.target.value, ...(unit ? { unit } : {}) })}
+          />
+        )}
+      </Field>
+      {units.length > 1 ? (
+        <div role="group" aria-label={`${input.label}, unit`} className="mt-0.5 flex flex-wrap gap-1">
+          {units.map((u) => (
+            <button
+              key={u}
+              type="button"
+              aria-pressed={u === unit}
+              onClick={() => onChange(input.name, { text: typed?.text ?? '', unit: u })}
+              className={`min-h-7 rounded-[3px] border px-2 text-sm ${u === unit ? 'border-copper bg-copper text-on-copper' : 'border-rule bg-sheet text-soft'}`}
+            >
+              {plainUnit(u)}
+            </button>
+          ))}
+        </div>
+      ) : null}
+    </div>
+  );
+});
+
+function AnswerLine({ answer: a, system }: { answer: Answer; system: UnitSystem }) {
+  const shown = shownValue(a.quantity, a.unit, a.value, system);
+  const bad = a.verdict === 'act';
+  return (
+    <div className={`border-l-4 pl-3 ${bad ? 'border-ember' : a.verdict === 'within' ? 'border-verdigris' : 'border-copper'}`}>
+      <div className="grid items-center gap-x-4 sm:grid-cols-[minmax(0,1fr)_minmax(0,15rem)]">
+        <div>
+          <p className="flex flex-wrap items-baseline gap-x-3">
+            <span className="text-2xl font-bold">
+              {a.name} {number(shown.value, a.decimals)} {plainUnit(shown.unit)}
+            </span>
+            {WORD[a.verdict] ? (
+              <span className={`text-lg font-semibold ${a.verdict === 'within' ? 'text-verdigris' : bad ? 'text-ember' : 'text-copper'}`}>
+                {WORD[a.verdict]}
+              </span>
+            ) : null}
+          </p>
+          {a.text ? <p>{a.text}</p> : null}
+          {a.sister ? (
+            <p className="text-soft">
+              Sister {a.sister.where}: {number(shownValue(a.quantity, a.unit, a.sister.value, system).value, a.decimals)} {plainUnit(shown.unit)}
+            </p>
+          ) : null}
+        </div>
+        <BandPicture answer={a} system={system} />
+      </div>
+      <details className="text-sm">
+        <summary className="cursor-pointer text-soft">
+          {a.band ? `Band: ${a.band.from}, ${a.band.source}` : 'No band'}
+          {a.confidence === 'high' ? '' : `; ${a.confidence} confidence`}
+        </summary>
+        <p>{a.formula}</p>
+        <p className="text-soft">{a.source}</p>
+        {a.improve.length > 0 ? <p>Surer with: {a.improve.join('; ')}.</p> : null}
+      </details>
+    </div>
+  );
+}
+
+/** Puts the card on the sheet of an open visit; the server works the answers out anew. */
+function Attach({ card, read, visit, unitId, ready }: { card: Card; read: Filled; visit: VisitPage; unitId: string | undefined; ready: boolean }) {
+  const [done, setDone] = useState(false);
+  const tag = visit.units.find((u) => u.id === unitId)?.tag;
+  const attach = async () => {
+    const entry = {
+      id: uuid(),
+      visitId: visit.id,
+      unitId: unitId ?? null,
+      occurredAt: now().toISOString(),
+      kind: 'measurement',
+      body: { card: card.id, inputs: read.inputs },
+    } as NewEntry;
+    await post(entry);
+    setDone(true);
+    toast(`On the sheet of ${visit.site}`);
+  };
+  return (
+    <Button look="act" roof className="mt-4" disabled={!ready || read.errors.size > 0 || done} onClick={() => void attach()}>
+      {done ? 'It is on the sheet' : `Put it on the sheet of ${visit.site}${tag ? `, ${tag}` : ''}`}
+    </Button>
+  );
+}

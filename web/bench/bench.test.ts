@@ -1,0 +1,59 @@
+import { cardOf, plateFacts, type Card } from '#core/cards';
+import { readCard } from './filled.ts';
+import { shownValue, unitsOf } from './units.ts';
+
+const charge = cardOf('charge') as Card;
+const unit = {
+  tag: 'RTU-3',
+  circuits: [{ number: 1, refrigerant: 'R-410A', metering: 'capillary tube' }],
+  details: { charging: { method: 'subcooling', targetF: 12 }, heat: { fuel: 'natural gas', stagesBtuh: [80000, 120000], riseMinF: 35 } },
+  voltage: 208,
+  tons: 7.5,
+} as const;
+const customary = (input: { unit?: string | undefined }) => input.unit ?? '';
+
+describe('filling a card in', () => {
+  it('takes plate values by themselves, and what is typed wins over them', () => {
+    const facts = plateFacts(unit);
+    expect(facts).toMatchObject({
+      refrigerant: 'R-410A',
+      metering: 'orifice',
+      subcoolingTargetF: 12,
+      inputBtuh: 120000,
+      gas: 'natural gas',
+      volts: 208,
+      tons: 7.5,
+    });
+    const plain = readCard(charge, { liquid: { text: '365' }, liquidLine: { text: '98' } }, facts, customary);
+    expect(plain.values).toMatchObject({ refrigerant: 'R-410A', device: 'orifice', target: 12, liquid: 365 });
+    expect(readCard(charge, { target: { text: '15' } }, facts, customary).values.target).toBe(15);
+  });
+
+  it('reads each field in its own unit', () => {
+    const { values, inputs } = readCard(charge, { liquid: { text: '2500', unit: 'kPa(g)' }, liquidLine: { text: '37', unit: '°C' } }, {}, customary);
+    expect(values.liquid).toBeCloseTo(362.6, 1);
+    expect(values.liquidLine).toBeCloseTo(98.6, 6);
+    expect(inputs.liquid).toEqual({ value: 2500, unit: 'kPa(g)' });
+  });
+
+  it('names what cannot be at its field, keeps the doubtful, and leaves what is not known out', () => {
+    const read = readCard(charge, { suction: { text: '-20' }, liquid: { text: '900' }, suctionLine: { text: '' } }, {}, customary);
+    expect(read.errors.get('suction')).toMatch(/full vacuum/);
+    expect(read.notes.get('liquid')).toMatch(/Is it 900 kPa/);
+    expect('suctionLine' in read.values).toBe(false);
+  });
+});
+
+describe('units', () => {
+  it('are shown as preferred and offered all', () => {
+    expect(shownValue('temperature', '°F', 212, 'metric')).toEqual({ value: 100, unit: '°C' });
+    expect(shownValue('temperature', '°F', 212, 'US')).toEqual({ value: 212, unit: '°F' });
+    expect(shownValue('insulation', 'MΩ', 5, 'metric')).toEqual({ value: 5, unit: 'MΩ' });
+    expect(
+      unitsOf(
+        charge.inputs.find((i) => i.name === 'liquid')!,
+        'metric',
+      ),
+    ).toEqual(['kPa(g)', 'psig', 'bar(g)', 'in Hg vac']);
+  });
+});

@@ -1,0 +1,4 @@
+import { expose } from 'comlink';
+import { play } from './play.ts';
+
+expose({ play });

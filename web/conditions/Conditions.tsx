@@ -1,0 +1,132 @@
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { CONDITION_KIND_NAMES } from '#core/vocabulary';
+import type { ConditionRow } from '#contracts/conditions';
+import { CONDITION_ORDERS } from '#contracts/conditions';
+import { useConditionsQuery, type ConditionAsk } from '../api/places.ts';
+import { useWho } from '../app/session.ts';
+import { Button } from '../ui/Button.tsx';
+import { dayOf } from '../ui/format.ts';
+import { Plate } from '../ui/Plate.tsx';
+import { Reasons } from '../ui/Reasons.tsx';
+import { Empty, Loading, Screen, Trouble } from '../ui/Screen.tsx';
+import { WatchTabs } from '../watch/WatchTabs.tsx';
+
+const PAGE = 60;
+const ORDER_WORD: Record<(typeof CONDITION_ORDERS)[number], string> = { hazard: 'hazards first', age: 'oldest first', customer: 'by customer' };
+
+/** Everything anywhere that is not normal: what it was changed from and to, who left it, what closes it, and what has been left too long. */
+export default function Conditions() {
+  const { timeZone } = useWho();
+  const [ask, setAsk] = useState<ConditionAsk>({ q: '', sort: 'hazard', overdue: 'all', offset: 0, limit: PAGE });
+  const { data, error, refetch } = useConditionsQuery(ask);
+  const set = (patch: Partial<ConditionAsk>) => setAsk((before) => ({ ...before, offset: 0, ...patch }));
+  const all = ask.q === '' && ask.overdue === 'all' && !ask.kind;
+  const sentence = !data
+    ? 'What was left not normal'
+    : all && data.total === 0
+      ? 'Nothing anywhere was left not normal.'
+      : `${data.total} ${data.total === 1 ? 'thing is' : 'things are'} not normal${data.hazards > 0 ? `, ${data.hazards} of them ${data.hazards === 1 ? 'a hazard' : 'hazards'}` : ''}; ${data.overdue === 0 ? 'none has been left too long' : `${data.overdue} left longer than should be`}.`;
+  return (
+    <Screen title="Left open" sentence={sentence} actions={<Button onClick={() => window.print()}>Print</Button>}>
+      <WatchTabs />
+      <div className="no-print mb-3 flex flex-wrap items-center gap-2">
+        <input
+          type="search"
+          aria-label="Search what was left open"
+          placeholder="Unit, site, customer"
+          value={ask.q}
+          onChange={(e) => set({ q: e.target.value })}
+          className="min-h-9 w-56 rounded-[3px] border-2 border-rule bg-sheet px-2 focus:border-copper"
+        />
+        <select
+          aria-label="Kind"
+          value={ask.kind ?? ''}
+          onChange={(e) => set({ kind: e.target.value || undefined })}
+          className="min-h-9 rounded-[3px] border-2 border-rule bg-sheet px-2"
+        >
+          <option value="">every kind</option>
+          {CONDITION_KIND_NAMES.map((kind) => (
+            <option key={kind}>{kind}</option>
+          ))}
+        </select>
+        <select
+          aria-label="Order"
+          value={ask.sort}
+          onChange={(e) => set({ sort: e.target.value as ConditionAsk['sort'] })}
+          className="min-h-9 rounded-[3px] border-2 border-rule bg-sheet px-2"
+        >
+          {CONDITION_ORDERS.map((order) => (
+            <option key={order} value={order}>
+              {ORDER_WORD[order]}
+            </option>
+          ))}
+        </select>
+        <label className="flex min-h-9 items-center gap-2">
+          <input
+            type="checkbox"
+            checked={ask.overdue === 'only'}
+            onChange={(e) => set({ overdue: e.target.checked ? 'only' : 'all' })}
+            className="h-4 w-4"
+          />
+          only what has been left too long
+        </label>
+      </div>
+      {error ? <Trouble error={error} retry={refetch} /> : null}
+      {!data && !error ? <Loading what="what was left open" /> : null}
+      {data?.total === 0 && !all ? <Empty>Nothing matches.</Empty> : null}
+      <ul className="space-y-2">
+        {data?.rows.map((row) => (
+          <Left key={row.id} row={row} zone={timeZone} grouped={ask.sort === 'customer'} />
+        ))}
+      </ul>
+      {data && data.total > PAGE ? (
+        <p className="no-print mt-3 flex items-center gap-2">
+          <Button disabled={ask.offset === 0} onClick={() => setAsk({ ...ask, offset: Math.max(0, ask.offset - PAGE) })}>
+            Earlier
+          </Button>
+          {ask.offset + 1} to {Math.min(ask.offset + PAGE, data.total)} of {data.total}
+          <Button disabled={ask.offset + PAGE >= data.total} onClick={() => setAsk({ ...ask, offset: ask.offset + PAGE })}>
+            Later
+          </Button>
+        </p>
+      ) : null}
+    </Screen>
+  );
+}
+
+function Left({ row, zone, grouped }: { row: ConditionRow; zone: string; grouped: boolean }) {
+  return (
+    <li className={`border-l-[6px] bg-sheet px-3 py-2 ${row.hazard ? 'border-ember' : row.overdue ? 'border-copper' : 'border-rule'}`}>
+      <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
+        {grouped ? <strong>{row.customer}</strong> : null}
+        <Plate tag={row.tag} to={`/units/${row.unitId}`} flagKinds={row.hazard ? ['hazard'] : ['left open']} status={row.unitStatus} />
+        {row.hazard ? <span className="hazard-notch text-sm">{row.kind}</span> : <strong>{row.kind}</strong>}
+        <Link to={`/sites/${row.siteId}`} className="text-copper underline underline-offset-4">
+          {row.site}
+        </Link>
+        {grouped ? null : <span className="text-soft">{row.customer}</span>}
+        <span className={`ml-auto ${row.overdue ? 'font-bold text-copper' : 'text-soft'}`}>
+          {row.days === 0 ? 'today' : row.days === 1 ? '1 day' : `${row.days} days`}
+          {row.overdue ? ', too long' : ''}
+        </span>
+      </div>
+      <p className="mt-1">
+        {row.changedFrom || row.changedTo ? (
+          <strong>
+            {row.changedFrom ?? 'not said'} → {row.changedTo ?? 'not said'}.{' '}
+          </strong>
+        ) : null}
+        {row.text}
+      </p>
+      <p className="text-sm text-soft">
+        Left by {row.openedBy ?? 'somebody'} on {dayOf(row.openedAt, zone)}
+        {row.told ? `; told: ${row.told}` : ''}. Closes it: {row.closes ?? row.usuallyCloses}.{' '}
+        <Link to={`/visits/${row.visitId}`} className="text-copper underline underline-offset-4">
+          the sheet
+        </Link>
+      </p>
+      {row.overdue ? <Reasons reasons={[row.reason]} label="Why too long" /> : null}
+    </li>
+  );
+}

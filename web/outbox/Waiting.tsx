@@ -1,0 +1,37 @@
+import { Button } from '../ui/Button.tsx';
+import { phone } from './db.ts';
+import { useOutbox } from './hooks.ts';
+import { flush, takeBack } from './sender.ts';
+
+/** What was written here about a unit or a site and has not arrived; what was refused stays with its reason until somebody decides. */
+export function Waiting({ about }: { about: string }) {
+  const items = useOutbox(about);
+  if (items.length === 0) return null;
+  return (
+    <ul className="no-print mb-3 space-y-1" aria-label="On its way">
+      {items.map((item) => (
+        <li
+          key={item.id}
+          role={item.state === 'refused' ? 'alert' : undefined}
+          className={`border-l-4 bg-sheet px-3 py-1 ${item.state === 'refused' ? 'border-ember' : 'border-copper'}`}
+        >
+          {item.state === 'waiting' ? (
+            <>{item.what}: on this phone, goes out with the next signal</>
+          ) : (
+            <>
+              <strong className="text-ember">
+                {item.what} was not taken: {item.problem?.errors?.map((e) => e.message).join(', ') ?? item.problem?.title}
+              </strong>{' '}
+              <Button look="quiet" onClick={() => void phone.outbox.update(item.id, { state: 'waiting' }).then(() => flush())}>
+                Send again
+              </Button>
+              <Button look="quiet" onClick={() => void takeBack(item.id)}>
+                Discard
+              </Button>
+            </>
+          )}
+        </li>
+      ))}
+    </ul>
+  );
+}

@@ -1,0 +1,220 @@
+import { useState } from 'react';
+import { toast } from 'sonner';
+import { v7 as uuid } from 'uuid';
+import { PHOTO_PURPOSES, type PhotoMark, type PhotoPurpose, type PhotoView } from '#contracts/photos';
+import { problemOf } from '../api/base.ts';
+import { useUpdatePhotoMutation } from '../api/places.ts';
+import { now } from '../app/clock.ts';
+import { useWho } from '../app/session.ts';
+import { send } from '../outbox/sender.ts';
+import { Button } from '../ui/Button.tsx';
+import { Dialog } from '../ui/Dialog.tsx';
+import { Field } from '../ui/Field.tsx';
+import { dayOf } from '../ui/format.ts';
+import { quarterTurn } from './marks.ts';
+import { shrink } from './shrink.ts';
+
+type Owner = { unitId: string } | { modelNoteId: string };
+
+/** Takes a photograph on the spot, makes it smaller and puts it in the outbox: it goes out when there is a signal. */
+export function TakePhoto({ owner, about, purposes = PHOTO_PURPOSES }: { owner: Owner; about: string; purposes?: readonly PhotoPurpose[] }) {
+  const [purpose, setPurpose] = useState<PhotoPurpose>(purposes[0] as PhotoPurpose);
+  const [busy, setBusy] = useState(false);
+  const take = async (files: FileList | null) => {
+    setBusy(true);
+    try {
+      for (const file of files ?? []) {
+        const { content } = await shrink(file);
+        await send('/api/photos', { id: uuid(), ...owner, purpose, takenAt: now().toISOString(), content }, about, `Photograph, ${purpose}`);
+      }
+    } catch (error) {
+      toast(error instanceof Error ? error.message : 'The picture cannot be read');
+    } finally {
+      setBusy(false);
+    }
+  };
+  return (
+    <div className="no-print flex flex-wrap items-center gap-2">
+      {purposes.length > 1 ? (
+        <select
+          aria-label="Picture of"
+          value={purpose}
+          onChange={(e) => setPurpose(e.target.value as PhotoPurpose)}
+          className="min-h-11 rounded-[3px] border-2 border-rule bg-sheet px-2"
+        >
+          {purposes.map((p) => (
+            <option key={p}>{p}</option>
+          ))}
+        </select>
+      ) : null}
+      <label className="inline-flex min-h-11 cursor-pointer items-center rounded-[3px] border-2 border-copper bg-copper px-3 font-semibold text-on-copper has-focus-visible:outline-3">
+        {busy ? 'Making it smaller …' : 'Take a picture'}
+        <input
+          type="file"
+          accept="image/*"
+          capture="environment"
+          multiple
+          className="sr-only"
+          disabled={busy}
+          onChange={(e) => void take(e.target.files).then(() => (e.target.value = ''))}
+        />
+      </label>
+    </div>
+  );
+}
+
+/** Thumbnails that open. */
+export function PhotoStrip({ photos }: { photos: readonly PhotoView[] }) {
+  const [openId, setOpen] = useState<string>();
+  const open = photos.find((p) => p.id === openId);
+  return (
+    <>
+      <ul className="flex flex-wrap gap-2">
+        {photos.map((photo) => (
+          <li key={photo.id}>
+            <button
+              type="button"
+              onClick={() => setOpen(photo.id)}
+              className="block border-2 border-rule bg-zinc hover:border-copper"
+              aria-label={`${photo.purpose}${photo.caption ? `: ${photo.caption}` : ''}`}
+            >
+              <img
+                src={`/api/photos/${photo.id}/thumb?turn=${photo.turn}`}
+                alt=""
+                loading="lazy"
+                className="h-24 w-auto"
+                width={Math.round((96 * photo.width) / photo.height)}
+                height={96}
+              />
+              <span className="block max-w-40 truncate px-1 text-left text-sm">{photo.caption ?? photo.purpose}</span>
+            </button>
+          </li>
+        ))}
+      </ul>
+      {open ? <PhotoDialog key={open.id} photo={open} onClose={() => setOpen(undefined)} /> : null}
+    </>
+  );
+}
+
+/** One photograph: turn it, caption it, put numbered marks on it, put it away. */
+function PhotoDialog({ photo, onClose }: { photo: PhotoView; onClose: () => void }) {
+  const { can, timeZone } = useWho();
+  const [update] = useUpdatePhotoMutation();
+  const [marking, setMarking] = useState(false);
+  const [place, setPlace] = useState<{ x: number; y: number }>();
+  const [text, setText] = useState('');
+  const [caption, setCaption] = useState(photo.caption ?? '');
+  const write = can('map site');
+  const change = async (patch: Parameters<typeof update>[0]['patch']) => {
+    try {
+      await update({ id: photo.id, patch }).unwrap();
+    } catch (error) {
+      toast(problemOf(error).title);
+    }
+  };
+  const addMark = () => {
+    if (!place || text.trim() === '') return;
+    const marks: PhotoMark[] = [...photo.marks, { ...place, text: text.trim() }];
+    void change({ marks });
+    setPlace(undefined);
+    setText('');
+  };
+  return (
+    <Dialog
+      open
+      onClose={onClose}
+      title={photo.caption ?? photo.purpose}
+      description={`${photo.purpose}, ${photo.by ?? 'somebody'}, ${dayOf(photo.takenAt, timeZone)}`}
+    >
+      <div
+        className={`relative mx-auto w-fit ${marking ? 'cursor-crosshair' : ''}`}
+        onClick={(e) => {
+          if (!marking) return;
+          const box = e.currentTarget.getBoundingClientRect();
+          setPlace({ x: (e.clientX - box.left) / box.width, y: (e.clientY - box.top) / box.height });
+        }}
+      >
+        <img
+          src={`/api/photos/${photo.id}/image?turn=${photo.turn}`}
+          alt={photo.caption ?? photo.purpose}
+          className="max-h-[56vh] w-auto"
+          width={photo.width}
+          height={photo.height}
+        />
+        {[...photo.marks, ...(place ? [{ ...place, text: '' }] : [])].map((mark, i) => (
+          <span
+            key={i}
+            aria-hidden="true"
+            style={{ left: `${mark.x * 100}%`, top: `${mark.y * 100}%` }}
+            className="plate absolute grid h-7 w-7 -translate-x-1/2 -translate-y-1/2 place-items-center border-2 border-white bg-[#8f4519] text-sm text-white"
+          >
+            {i + 1}
+          </span>
+        ))}
+      </div>
+      {photo.marks.length > 0 ? (
+        <ol className="mt-2 list-decimal pl-6">
+          {photo.marks.map((mark, i) => (
+            <li key={i}>
+              {mark.text}{' '}
+              {write ? (
+                <Button
+                  look="quiet"
+                  onClick={() => void change({ marks: photo.marks.filter((_, j) => j !== i) })}
+                  aria-label={`Take mark ${i + 1} off`}
+                >
+                  take off
+                </Button>
+              ) : null}
+            </li>
+          ))}
+        </ol>
+      ) : null}
+      {write ? (
+        <div className="mt-3 space-y-2">
+          {marking ? (
+            <div className="flex items-end gap-2">
+              <div className="grow">
+                <Field label={place ? 'What is there' : 'Tap the picture where it is'}>
+                  <input
+                    value={text}
+                    onChange={(e) => setText(e.target.value)}
+                    onKeyDown={(e) => (e.key === 'Enter' ? addMark() : undefined)}
+                    disabled={!place}
+                  />
+                </Field>
+              </div>
+              <Button look="act" onClick={addMark} disabled={!place || text.trim() === ''}>
+                Mark it
+              </Button>
+            </div>
+          ) : null}
+          <Field label="Caption">
+            <input
+              value={caption}
+              onChange={(e) => setCaption(e.target.value)}
+              onBlur={() => (caption !== (photo.caption ?? '') ? void change({ caption }) : undefined)}
+            />
+          </Field>
+          <div className="flex flex-wrap gap-2">
+            <Button onClick={() => void change(quarterTurn(photo))}>Quarter turn</Button>
+            <Button aria-pressed={marking} look={marking ? 'act' : 'plain'} onClick={() => setMarking(!marking)}>
+              Marks
+            </Button>
+            <Button
+              onClick={() => {
+                void change({ retired: true });
+                onClose();
+                toast('The picture is put away', {
+                  action: { label: 'Undo', onClick: () => void update({ id: photo.id, patch: { retired: false } }) },
+                });
+              }}
+            >
+              Put away
+            </Button>
+          </div>
+        </div>
+      ) : null}
+    </Dialog>
+  );
+}

@@ -1,0 +1,311 @@
+import { memo, type KeyboardEvent, type PointerEvent, type Ref } from 'react';
+import { boxAround, ROOF_ITEMS, type Box, type Edge, type RoofItem, type RoofPlan } from '#core/roof';
+import type { RoofUnit } from '#contracts/roofs';
+
+const MARGIN_FT = 7;
+
+/** The stretch of the sheet that is shown, in feet: the roof, its picture if there is one, and a margin for north and scale. */
+export function sheetBox(plan: RoofPlan): Box {
+  const { underlay } = plan;
+  const points = [
+    ...plan.outline,
+    ...(underlay
+      ? [
+          { x: underlay.x, y: underlay.y },
+          { x: underlay.x + underlay.widthFt, y: underlay.y },
+        ]
+      : []),
+  ];
+  const box = boxAround(
+    points.length > 0
+      ? points
+      : [
+          { x: 0, y: 0 },
+          { x: 60, y: 40 },
+        ],
+  );
+  return { left: box.left - MARGIN_FT, top: box.top - MARGIN_FT, right: box.right + MARGIN_FT, bottom: box.bottom + MARGIN_FT + 3 };
+}
+
+export interface DrawingHandlers {
+  readonly onItemDown?: (event: PointerEvent<SVGGElement>, item: RoofItem) => void;
+  readonly onItemKey?: (event: KeyboardEvent<SVGGElement>, item: RoofItem) => void;
+  readonly onItemFocus?: (item: RoofItem) => void;
+  readonly onItemClick?: (item: RoofItem) => void;
+}
+
+/** A roof true to scale: edges, everything that stands on it, north and a scale. The same drawing serves desk, roof and paper. */
+export function RoofDrawing({
+  plan,
+  units,
+  chosen,
+  svgRef,
+  children,
+  className = '',
+  handlers = {},
+  onDown,
+  onMove,
+  onUp,
+}: {
+  plan: RoofPlan;
+  units: ReadonlyMap<string, RoofUnit>;
+  chosen?: string | undefined;
+  svgRef?: Ref<SVGSVGElement>;
+  /** Handles of the editor, drawn above everything. */
+  children?: React.ReactNode;
+  className?: string;
+  handlers?: DrawingHandlers;
+  onDown?: (event: PointerEvent<SVGSVGElement>) => void;
+  onMove?: (event: PointerEvent<SVGSVGElement>) => void;
+  onUp?: (event: PointerEvent<SVGSVGElement>) => void;
+}) {
+  const box = sheetBox(plan);
+  const [w, h] = [box.right - box.left, box.bottom - box.top];
+  // Letters keep a readable size on a large roof.
+  const letter = Math.max(1.5, Math.min(w / 46, 4.2));
+  return (
+    <svg
+      ref={svgRef}
+      viewBox={`${box.left} ${box.top} ${w} ${h}`}
+      className={className}
+      role="group"
+      aria-label={`Roof plan, north ${Math.round(plan.northDeg)}° clockwise from the top`}
+      onPointerDown={onDown}
+      onPointerMove={onMove}
+      onPointerUp={onUp}
+      onPointerCancel={onUp}
+    >
+      <defs>
+        <pattern id="gravel" width="3" height="3" patternUnits="userSpaceOnUse">
+          <rect width="3" height="3" fill="var(--zinc)" />
+          <circle cx="0.7" cy="0.8" r="0.16" fill="var(--rule)" />
+          <circle cx="2.1" cy="2.2" r="0.13" fill="var(--rule)" />
+        </pattern>
+      </defs>
+      {plan.underlay ? (
+        <image
+          href={`/api/photos/${plan.underlay.photoId}/image`}
+          x={plan.underlay.x}
+          y={plan.underlay.y}
+          width={plan.underlay.widthFt}
+          opacity={plan.underlay.opacity}
+          preserveAspectRatio="xMinYMin meet"
+        />
+      ) : null}
+      <polygon points={plan.outline.map((p) => `${p.x},${p.y}`).join(' ')} fill={plan.underlay ? 'none' : 'url(#gravel)'} />
+      {plan.outline.map((corner, i) => {
+        const next = plan.outline[(i + 1) % plan.outline.length];
+        return next ? <Side key={i} from={corner} to={next} edge={corner.edge} /> : null;
+      })}
+      {plan.items.map((item) => (
+        <Item
+          key={item.id}
+          item={item}
+          unit={item.unitId ? units.get(item.unitId) : undefined}
+          letter={letter}
+          chosen={item.id === chosen}
+          handlers={handlers}
+        />
+      ))}
+      <ScaleAndNorth box={box} northDeg={plan.northDeg} letter={letter} />
+      {children}
+    </svg>
+  );
+}
+
+const EDGE_LOOK: Record<Edge, { stroke: string; width: number; dash?: string }> = {
+  'not known': { stroke: 'var(--soft)', width: 0.25 },
+  parapet: { stroke: 'var(--ink)', width: 0.9 },
+  wall: { stroke: 'var(--ink)', width: 1.6 },
+  'open edge': { stroke: 'var(--ember)', width: 0.6, dash: '1.6 0.9' },
+};
+
+function Side({ from, to, edge }: { from: { x: number; y: number }; to: { x: number; y: number }; edge: Edge }) {
+  const look = EDGE_LOOK[edge];
+  return (
+    <line
+      x1={from.x}
+      y1={from.y}
+      x2={to.x}
+      y2={to.y}
+      stroke={look.stroke}
+      strokeWidth={look.width}
+      strokeDasharray={look.dash}
+      strokeLinecap="square"
+    />
+  );
+}
+
+/** What a unit's state is called on the drawing; a plain unit says nothing. */
+export function unitState(unit: RoofUnit | undefined): { word: string; look: 'plain' | 'left' | 'hazard' | 'idle' } {
+  if (!unit) return { word: '', look: 'plain' };
+  const hazard = unit.conditions.find((c) => c.hazard);
+  if (hazard) return { word: hazard.kind, look: 'hazard' };
+  if (unit.status !== 'in service') return { word: unit.status, look: 'idle' };
+  if (unit.conditions[0]) return { word: unit.conditions[0].kind, look: 'left' };
+  return { word: '', look: 'plain' };
+}
+
+/** Everything that is said of an item, for those who do not see it. */
+export function itemWords(item: RoofItem, unit: RoofUnit | undefined): string {
+  const kind = ROOF_ITEMS[item.kind].word;
+  if (item.kind !== 'unit') return [kind, item.label, item.psi === undefined ? '' : `${item.psi} psi`, item.note].filter(Boolean).join(', ');
+  return [`Unit ${unit?.tag ?? item.label ?? ''}`, unit?.areaServed ? `serves ${unit.areaServed}` : '', unitState(unit).word]
+    .filter(Boolean)
+    .join(', ');
+}
+
+const Item = memo(function Item({
+  item,
+  unit,
+  letter,
+  chosen,
+  handlers,
+}: {
+  item: RoofItem;
+  unit: RoofUnit | undefined;
+  letter: number;
+  chosen: boolean;
+  handlers: DrawingHandlers;
+}) {
+  const active = Boolean(handlers.onItemDown ?? handlers.onItemClick);
+  const words = itemWords(item, unit);
+  return (
+    <g
+      data-item={item.id}
+      transform={`translate(${item.x} ${item.y}) rotate(${item.turn})`}
+      {...(active ? { role: 'button', tabIndex: 0, 'aria-label': words, 'aria-pressed': chosen } : {})}
+      onPointerDown={handlers.onItemDown ? (e) => handlers.onItemDown?.(e, item) : undefined}
+      onKeyDown={handlers.onItemKey ? (e) => handlers.onItemKey?.(e, item) : undefined}
+      onFocus={handlers.onItemFocus ? () => handlers.onItemFocus?.(item) : undefined}
+      onClick={handlers.onItemClick ? () => handlers.onItemClick?.(item) : undefined}
+      className={handlers.onItemDown ? 'roof-item cursor-move' : active ? 'roof-item cursor-pointer' : undefined}
+    >
+      {item.kind === 'unit' ? (
+        <UnitShape item={item} unit={unit} letter={letter} chosen={chosen} />
+      ) : (
+        <ThingShape item={item} letter={letter} chosen={chosen} />
+      )}
+      {active ? null : <title>{words}</title>}
+    </g>
+  );
+});
+
+/** A unit on the roof is the same stamped tag as everywhere: plate with a hole, outline carrying its state. */
+function UnitShape({ item, unit, letter, chosen }: { item: RoofItem; unit: RoofUnit | undefined; letter: number; chosen: boolean }) {
+  const { word, look } = unitState(unit);
+  const { w, h } = item;
+  const stroke = look === 'hazard' ? 'var(--ember)' : chosen ? 'var(--copper)' : 'var(--ink)';
+  const tag = unit?.tag ?? item.label ?? '?';
+  // On a unit turned sideways the tag runs along it; wide capitals take about 0.92 of their height.
+  const sideways = Math.abs(Math.cos((item.turn * Math.PI) / 180)) < 0.7 && w > h;
+  const fit = Math.min(letter, (w - 0.8) / Math.max(2.5, tag.length * 0.92), Math.min(w, h) * 0.62);
+  const notch = Math.min(w, h) * 0.28;
+  return (
+    <>
+      <path
+        d={
+          look === 'hazard'
+            ? `M${-w / 2} ${-h / 2} H${w / 2 - notch} L${w / 2} ${-h / 2 + notch} V${h / 2} H${-w / 2} Z`
+            : `M${-w / 2 + 0.4} ${-h / 2} H${w / 2 - 0.4} a0.4 0.4 0 0 1 0.4 0.4 V${h / 2 - 0.4} a0.4 0.4 0 0 1 -0.4 0.4 H${-w / 2 + 0.4} a0.4 0.4 0 0 1 -0.4 -0.4 V${-h / 2 + 0.4} a0.4 0.4 0 0 1 0.4 -0.4 Z`
+        }
+        fill={chosen ? 'var(--paper)' : 'var(--sheet)'}
+        stroke={stroke}
+        strokeWidth={look === 'hazard' || chosen ? 0.6 : 0.32}
+        strokeDasharray={look === 'idle' ? '1 0.6' : undefined}
+      />
+      <circle cx={-w / 2 + 0.9} cy={-h / 2 + 0.9} r={0.36} fill="none" stroke={stroke} strokeWidth={0.2} />
+      {look === 'left' ? (
+        <path d={`M${-w / 2 + 0.9} ${-h / 2 + 0.9} q${w * 0.3} ${h * 0.4} ${w * 0.8} ${-0.4}`} fill="none" stroke="var(--copper)" strokeWidth="0.3" />
+      ) : null}
+      <text transform={`rotate(${sideways ? 0 : -item.turn})`} y={fit * 0.36} fontSize={fit} textAnchor="middle" className="plate" fill="var(--ink)">
+        {tag}
+      </text>
+      <g transform={`rotate(${-item.turn})`}>
+        {word ? (
+          <text
+            y={Math.max(w, h) / 2 + letter * 0.75}
+            fontSize={letter * 0.66}
+            textAnchor="middle"
+            fontWeight="700"
+            fill={look === 'hazard' ? 'var(--ember)' : look === 'left' ? 'var(--copper)' : 'var(--soft)'}
+            stroke="var(--zinc)"
+            strokeWidth={letter * 0.16}
+            paintOrder="stroke"
+          >
+            {word}
+          </text>
+        ) : null}
+      </g>
+    </>
+  );
+}
+
+function ThingShape({ item, letter, chosen }: { item: RoofItem; letter: number; chosen: boolean }) {
+  const { w, h, kind } = item;
+  const stroke = chosen ? 'var(--copper)' : kind === 'skylight' || kind === 'hatch' ? 'var(--ember)' : 'var(--ink)';
+  const look = { fill: chosen ? 'var(--paper)' : 'var(--sheet)', stroke, strokeWidth: chosen ? 0.45 : 0.25 };
+  // Small things of which there are many say their name only when chosen; the list beside the drawing says it always.
+  const quiet = (kind === 'disconnect' || kind === 'tie-off' || kind === 'drain') && !item.label && !chosen;
+  const text = quiet ? '' : [item.label ?? ROOF_ITEMS[kind].word, item.psi === undefined ? '' : `${item.psi} psi`].filter(Boolean).join(' ');
+  return (
+    <>
+      {kind === 'gas cock' || kind === 'water tap' || kind === 'drain' || kind === 'tie-off' ? (
+        <circle r={Math.min(w, h) / 2} {...look} />
+      ) : (
+        <rect x={-w / 2} y={-h / 2} width={w} height={h} {...look} />
+      )}
+      {kind === 'skylight' ? (
+        <path d={`M${-w / 2} ${-h / 2} L${w / 2} ${h / 2} M${w / 2} ${-h / 2} L${-w / 2} ${h / 2}`} stroke={stroke} strokeWidth="0.2" />
+      ) : null}
+      {kind === 'hatch' ? <path d={`M${-w / 2} ${-h / 2} L${w / 2} ${h / 2}`} stroke={stroke} strokeWidth="0.3" /> : null}
+      {kind === 'ladder point' ? (
+        <path
+          d={`M${-w / 4} ${-h / 2} V${h / 2} M${w / 4} ${-h / 2} V${h / 2} M${-w / 4} ${-h / 6} H${w / 4} M${-w / 4} ${h / 5} H${w / 4}`}
+          stroke={stroke}
+          strokeWidth="0.22"
+        />
+      ) : null}
+      {kind === 'gas cock' ? <path d={`M${-w / 2} 0 H${w / 2} M0 0 V${-h / 2}`} stroke={stroke} strokeWidth="0.25" /> : null}
+      {kind === 'water tap' ? (
+        <path d={`M0 ${-h * 0.3} c${-w * 0.5} ${h * 0.5} ${w * 0.5} ${h * 0.5} 0 0 z`} fill="none" stroke={stroke} strokeWidth="0.22" />
+      ) : null}
+      {kind === 'panel' ? <path d={`M${-w * 0.3} 0 H${w * 0.3} M${-w * 0.3} ${h * 0.25} H${w * 0.3}`} stroke={stroke} strokeWidth="0.2" /> : null}
+      {kind === 'disconnect' ? <path d={`M${-w * 0.3} ${h * 0.3} L${w * 0.25} ${-h * 0.3}`} stroke={stroke} strokeWidth="0.25" /> : null}
+      <g transform={`rotate(${-item.turn})`}>
+        <text
+          y={Math.max(w, h) / 2 + letter * 0.7}
+          fontSize={letter * 0.6}
+          textAnchor="middle"
+          fill="var(--ink)"
+          stroke="var(--zinc)"
+          strokeWidth={letter * 0.14}
+          paintOrder="stroke"
+        >
+          {text}
+        </text>
+      </g>
+    </>
+  );
+}
+
+function ScaleAndNorth({ box, northDeg, letter }: { box: Box; northDeg: number; letter: number }) {
+  const width = box.right - box.left;
+  const length = [5, 10, 20, 25, 50, 100, 200, 500].find((ft) => ft >= width / 9) ?? 500;
+  const y = box.bottom - 1.6;
+  const x = box.left + 2;
+  return (
+    <g aria-hidden="true">
+      <path d={`M${x} ${y - 0.8} V${y} H${x + length} V${y - 0.8}`} fill="none" stroke="var(--ink)" strokeWidth="0.25" />
+      <text x={x + length + 0.8} y={y + 0.2} fontSize={letter * 0.7} fill="var(--ink)">
+        {length} ft
+      </text>
+      <g transform={`translate(${box.right - letter - 2.2} ${box.top + letter + 2.8}) rotate(${northDeg})`}>
+        <path d="M0 2.4 V-2 M-0.9 -0.6 L0 -2.4 L0.9 -0.6" fill="none" stroke="var(--ink)" strokeWidth="0.3" />
+        <text y="-2.7" fontSize={letter * 0.7} textAnchor="middle" fill="var(--ink)">
+          N
+        </text>
+      </g>
+    </g>
+  );
+}

@@ -1,0 +1,205 @@
+import { lazy, Suspense, useEffect, useMemo, useRef, useState } from 'react';
+import { Link, useParams, useSearchParams } from 'react-router';
+import { areaOf, compassWord, ROOF_ITEMS, type RoofItem, type RoofPlan } from '#core/roof';
+import type { RoofUnit, RoofView } from '#contracts/roofs';
+import { useRoofQuery } from '../api/places.ts';
+import { useKept } from '../app/kept.ts';
+import { useWho } from '../app/session.ts';
+import { Button } from '../ui/Button.tsx';
+import { Plate } from '../ui/Plate.tsx';
+import { Empty, Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';
+import { RoofDrawing, unitState } from './RoofDrawing.tsx';
+
+const RoofEditor = lazy(() => import('./RoofEditor.tsx'));
+
+/** A roof: to find the unit by, on a phone too; to draw; to print for the panel room. */
+export default function RoofScreen() {
+  const { id = '' } = useParams();
+  const [params, setParams] = useSearchParams();
+  const { data, error, refetch } = useRoofQuery(id);
+  const roof = useKept<RoofView>(`roof ${id}`, data);
+  if (!roof) return <div className="p-4">{error ? <Trouble error={error} retry={refetch} /> : <Loading what="the roof" />}</div>;
+  const done = () => setParams({}, { replace: true });
+  // Drawing starts from what the server has now, never from the copy on this device.
+  if (params.get('draw') === '1' && !data && !error) return <Loading what="the roof" />;
+  if (params.get('draw') === '1' && data)
+    return (
+      <Suspense fallback={<Loading what="the drawing board" />}>
+        <RoofEditor roof={data} onDone={done} />
+      </Suspense>
+    );
+  return <RoofReader roof={roof} stale={error !== undefined} wanted={params.get('unit')} onDraw={() => setParams({ draw: '1' })} />;
+}
+
+/** Where on the roof a thing stands, in words: "north-east corner side". */
+function whereabouts(item: RoofItem, plan: RoofPlan): string {
+  const xs = plan.outline.map((p) => p.x);
+  const ys = plan.outline.map((p) => p.y);
+  const [dx, dy] = [item.x - (Math.min(...xs) + Math.max(...xs)) / 2, item.y - (Math.min(...ys) + Math.max(...ys)) / 2];
+  const far = Math.max(Math.abs(dx) / (Math.max(...xs) - Math.min(...xs)), Math.abs(dy) / (Math.max(...ys) - Math.min(...ys)));
+  if (far < 0.14) return 'middle of the roof';
+  const bearing = (Math.atan2(dx, -dy) * 180) / Math.PI - plan.northDeg;
+  return `${compassWord(bearing)} part of the roof`;
+}
+
+function RoofReader({ roof, stale, wanted, onDraw }: { roof: RoofView; stale: boolean; wanted: string | null; onDraw: () => void }) {
+  const { can } = useWho();
+  const [chosenId, choose] = useState<string | undefined>(() => roof.plan.items.find((i) => i.unitId !== undefined && i.unitId === wanted)?.id);
+  const [typed, setTyped] = useState('');
+  const board = useRef<HTMLDivElement>(null);
+  const units = useMemo(() => new Map(roof.units.map((u) => [u.id, u])), [roof.units]);
+  // On a phone the drawing is wider than the screen: what is chosen moves into the middle.
+  useEffect(() => {
+    if (chosenId) board.current?.querySelector(`[data-item="${chosenId}"]`)?.scrollIntoView({ inline: 'center', block: 'nearest' });
+  }, [chosenId]);
+  const chosen = roof.plan.items.find((item) => item.id === chosenId);
+  const standing = roof.plan.items.filter((item) => item.kind === 'unit');
+  const things = roof.plan.items.filter((item) => item.kind !== 'unit' && (item.kind !== 'disconnect' || item.label));
+  const shown = standing.filter((item) => {
+    const unit = item.unitId ? units.get(item.unitId) : undefined;
+    return typed.trim() === '' || `${unit?.tag ?? item.label} ${unit?.areaServed ?? ''}`.toLowerCase().includes(typed.trim().toLowerCase());
+  });
+  const open = standing.filter((item) => item.unitId && unitState(units.get(item.unitId)).look !== 'plain').length;
+  const sentence = `${roof.name} of ${roof.site}: ${standing.length} ${standing.length === 1 ? 'unit stands' : 'units stand'} here${open > 0 ? `, ${open} not as usual` : ''}.`;
+  return (
+    <Screen
+      title={`${roof.name}, ${roof.site}`}
+      sentence={sentence}
+      actions={
+        <>
+          <Button onClick={() => window.print()}>Print</Button>
+          {can('map site') ? (
+            <Button look="act" onClick={onDraw} disabled={stale}>
+              Draw
+            </Button>
+          ) : null}
+        </>
+      }
+    >
+      <p className="no-print mb-2 text-soft">
+        <Link to={`/sites/${roof.siteId}`} className="text-copper underline underline-offset-4">
+          {roof.site}
+        </Link>
+        , {roof.customer} · {Math.round(areaOf(roof.plan.outline)).toLocaleString('en-US')} ft²
+        {stale ? <strong className="text-copper"> · No signal: the roof as last seen on this phone</strong> : ''}
+      </p>
+      <div className="roof-page grid gap-4 lg:grid-cols-[minmax(0,3fr)_minmax(260px,1fr)]">
+        <div className="min-w-0">
+          <div ref={board} className="overflow-x-auto border-2 border-ink bg-sheet" tabIndex={0} role="region" aria-label="Roof plan">
+            <RoofDrawing
+              plan={roof.plan}
+              units={units}
+              chosen={chosenId}
+              className="max-h-[74vh] w-full min-w-[760px] md:min-w-0"
+              handlers={{ onItemClick: (item) => choose(item.id === chosenId ? undefined : item.id) }}
+            />
+          </div>
+          <p className="mt-1 text-sm text-soft">
+            Thick: parapet or wall. Broken, dark red: open edge. Notch: hazard. String: something left open. Dashes: out of use or standby. Keep six
+            feet from an open edge; a skylight carries nobody.
+          </p>
+        </div>
+        <div className="space-y-3">
+          {chosen ? <Chosen item={chosen} unit={chosen.unitId ? units.get(chosen.unitId) : undefined} plan={roof.plan} /> : null}
+          <Panel title="Units on it" className="no-print">
+            <input
+              type="search"
+              aria-label="Find a unit on this roof"
+              placeholder="Tag or area"
+              value={typed}
+              onChange={(e) => setTyped(e.target.value)}
+              className="mb-2 min-h-11 w-full rounded-[3px] border-2 border-rule bg-sheet px-2 text-lg focus:border-copper"
+            />
+            {standing.length === 0 ? <Empty>No unit is drawn yet.</Empty> : null}
+            <ul className="max-h-[46vh] overflow-y-auto" tabIndex={0} aria-label="Units on this roof">
+              {shown.map((item) => {
+                const unit = item.unitId ? units.get(item.unitId) : undefined;
+                const state = unitState(unit);
+                return (
+                  <li key={item.id}>
+                    <button
+                      type="button"
+                      onClick={() => choose(item.id)}
+                      aria-pressed={item.id === chosenId}
+                      className={`flex min-h-12 w-full flex-wrap items-center gap-x-2 border-l-4 px-2 text-left ${item.id === chosenId ? 'border-copper bg-paper' : 'border-transparent'}`}
+                    >
+                      <span className="plate">{unit?.tag ?? item.label}</span>
+                      <span>{unit?.areaServed ?? ''}</span>
+                      {state.word ? <strong className={state.look === 'hazard' ? 'text-ember' : 'text-copper'}>{state.word}</strong> : null}
+                    </button>
+                  </li>
+                );
+              })}
+            </ul>
+          </Panel>
+          {things.length > 0 ? (
+            <Panel title="Also up here">
+              <ul>
+                {things.map((item) => (
+                  <li key={item.id}>
+                    <strong>{item.label ?? ROOF_ITEMS[item.kind].word}</strong>
+                    {item.label ? ` (${ROOF_ITEMS[item.kind].word.toLowerCase()})` : ''}
+                    {item.psi === undefined ? '' : `, ${item.psi} psi`}, {whereabouts(item, roof.plan)}
+                    {item.note ? `. ${item.note}` : ''}
+                  </li>
+                ))}
+              </ul>
+            </Panel>
+          ) : null}
+        </div>
+      </div>
+      <PanelRoomList roof={roof} />
+    </Screen>
+  );
+}
+
+function Chosen({ item, unit, plan }: { item: RoofItem; unit: RoofUnit | undefined; plan: RoofPlan }) {
+  return (
+    <Panel className="no-print border-2 border-copper">
+      <div aria-live="polite">
+        {unit ? (
+          <>
+            <Plate tag={unit.tag} to={`/units/${unit.id}`} flagKinds={unit.flagKinds} status={unit.status} large />
+            <p className="mt-2 text-lg">
+              Serves {unit.areaServed ?? 'an area nobody has written down'}; {whereabouts(item, plan)}.
+            </p>
+            <p className="mt-1 text-lg">{unit.feed ? `${unit.feed}.` : 'Feed not traced yet.'}</p>
+            {unit.conditions.map((c, i) => (
+              <p key={i} className="mt-1">
+                {c.hazard ? <span className="hazard-notch text-sm">{c.kind}</span> : <strong className="text-copper">Left: {c.kind}.</strong>}{' '}
+                {c.text}
+              </p>
+            ))}
+            <Link to={`/units/${unit.id}`} className="mt-2 inline-flex min-h-12 items-center font-semibold text-copper underline underline-offset-4">
+              Everything about {unit.tag}
+            </Link>
+          </>
+        ) : (
+          <p className="text-lg">
+            <strong>{item.label ?? ROOF_ITEMS[item.kind].word}</strong>, {whereabouts(item, plan)}
+            {item.psi === undefined ? '' : `, ${item.psi} psi`}
+            {item.note ? `. ${item.note}` : ''}
+          </p>
+        )}
+      </div>
+    </Panel>
+  );
+}
+
+/** On paper only: what somebody in the panel room needs without a phone, in two columns so that a large roof still fits. */
+function PanelRoomList({ roof }: { roof: RoofView }) {
+  const units = roof.units.filter((u) => roof.plan.items.some((item) => item.unitId === u.id));
+  return (
+    <ul className="print-only roof-units mt-2">
+      {units.map((u) => {
+        const unusual = [u.status === 'in service' ? '' : u.status, ...u.conditions.map((c) => c.kind)].filter(Boolean).join(', ');
+        return (
+          <li key={u.id} className="break-inside-avoid border-b border-rule py-0.5">
+            <span className="plate">{u.tag}</span> <strong>{u.areaServed ?? 'serves not known'}.</strong> {u.feed ?? 'Feed not traced'}.
+            {unusual ? <strong> Not as usual: {unusual}.</strong> : null}
+          </li>
+        );
+      })}
+    </ul>
+  );
+}

@@ -1,0 +1,33 @@
+import type { UseFormRegisterReturn } from 'react-hook-form';
+import { Button } from '../ui/Button.tsx';
+import { Field } from '../ui/Field.tsx';
+
+/** The end of a form of dated settings: the day from which they hold, and the button for whoever may set them. */
+export function HoldsFrom({
+  field,
+  error,
+  mayEdit,
+  word,
+}: {
+  field: UseFormRegisterReturn;
+  error: string | undefined;
+  mayEdit: boolean;
+  word: string;
+}) {
+  return (
+    <>
+      <Field label="Holds from" error={error}>
+        <input type="date" {...field} />
+      </Field>
+      <div className="self-end">
+        {mayEdit ? (
+          <Button type="submit" look="act">
+            {word}
+          </Button>
+        ) : (
+          <span className="text-soft">A manager sets these.</span>
+        )}
+      </div>
+    </>
+  );
+}

@@ -1,0 +1,91 @@
+import { useState } from 'react';
+import { useForm } from 'react-hook-form';
+import { toast } from 'sonner';
+import { v7 as uuid } from 'uuid';
+import { DEFAULT_LIMITS, LIMIT_NAMES, type MeasuringLimits } from '#core/measurement';
+import { issueText } from '#contracts/problem';
+import { newSetting } from '#contracts/settings';
+import { problemOf } from '../api/base.ts';
+import { useChangeSettingMutation, useMeasuringSettingsQuery } from '../api/settings.ts';
+import { useWho } from '../app/session.ts';
+import { Field } from '../ui/Field.tsx';
+import { shortDay } from '../ui/format.ts';
+import { Loading, Panel, Trouble } from '../ui/Screen.tsx';
+import { HoldsFrom } from './HoldsFrom.tsx';
+
+const LABELS: Record<keyof MeasuringLimits, string> = {
+  elevationFt: 'Height above the sea, ft',
+  chargeOutdoorF: 'Charge is judged from outdoors, °F',
+  superheatLowF: 'Valve superheat from, °F',
+  superheatHighF: 'Valve superheat up to, °F',
+  subcoolingLowF: 'Subcooling without a plate from, °F',
+  subcoolingHighF: 'Subcooling without a plate up to, °F',
+  splitLowF: 'Cooling split from, °F',
+  splitHighF: 'Cooling split up to, °F',
+  cfmPerTonLow: 'Air a ton from, cfm',
+  cfmPerTonHigh: 'Air a ton up to, cfm',
+  vacuumMicrons: 'Evacuated at, µ',
+  currentUnbalancePct: 'Current unbalance acts above, %',
+  coActPpm: 'CO air-free acts from, ppm',
+};
+
+/** What differs from the usual practice, in words. */
+const different = (limits: MeasuringLimits): string =>
+  LIMIT_NAMES.filter((name) => limits[name] !== DEFAULT_LIMITS[name])
+    .map((name) => `${LABELS[name]}: ${limits[name]}`)
+    .join('; ') || 'the usual practice';
+
+/** Limits by which readings are judged where no plate says; each change holds from a day on. */
+export function MeasuringRules() {
+  const { can, today } = useWho();
+  const { data, error, refetch } = useMeasuringSettingsQuery();
+  if (error) return <Trouble error={error} retry={refetch} />;
+  if (!data) return <Loading what="the limits" />;
+  return (
+    <Panel title="Measuring">
+      <p className="mb-2 text-soft">A plate always wins over these. What people may be hurt by can be made stricter, not laxer.</p>
+      <LimitsForm key={JSON.stringify(data.current)} current={data.current} today={today} mayEdit={can('change setting')} />
+      <h3 className="mt-4 text-sm">What held when</h3>
+      {data.rows.length === 0 ? <p className="text-soft">The usual practice since the beginning.</p> : null}
+      <ul>
+        {data.rows.map((row) => (
+          <li key={row.id}>
+            From {shortDay(row.validFrom)}, set by {row.by ?? 'the system'}: {different(row.value)}
+          </li>
+        ))}
+      </ul>
+    </Panel>
+  );
+}
+
+function LimitsForm({ current, today, mayEdit }: { current: MeasuringLimits; today: string; mayEdit: boolean }) {
+  const [save] = useChangeSettingMutation();
+  const [wrong, setWrong] = useState<ReadonlyMap<string, string>>(new Map());
+  const form = useForm<Record<string, string>>({
+    defaultValues: { validFrom: today, ...Object.fromEntries(LIMIT_NAMES.map((name) => [name, String(current[name])])) },
+  });
+  const submit = form.handleSubmit(async (values) => {
+    const value = Object.fromEntries(LIMIT_NAMES.map((name) => [name, values[name]?.trim() ? Number(values[name]) : NaN]));
+    const read = newSetting.measuring.safeParse({ id: uuid(), validFrom: values.validFrom, value });
+    setWrong(new Map(read.error?.issues.map((i) => [String(i.path.at(-1)), issueText(i)]) ?? []));
+    if (!read.success) return;
+    try {
+      await save({ name: 'measuring', body: read.data }).unwrap();
+      toast(`Holds from ${values.validFrom}`);
+    } catch (error) {
+      toast(problemOf(error).title);
+    }
+  });
+  return (
+    <form onSubmit={submit} noValidate>
+      <fieldset disabled={!mayEdit} className="grid items-end gap-2 sm:grid-cols-2">
+        {LIMIT_NAMES.map((name) => (
+          <Field key={name} label={LABELS[name]} error={wrong.get(name)}>
+            <input inputMode="decimal" {...form.register(name)} />
+          </Field>
+        ))}
+        <HoldsFrom field={form.register('validFrom')} error={wrong.get('validFrom')} mayEdit={mayEdit} word="Set the limits" />
+      </fieldset>
+    </form>
+  );
+}

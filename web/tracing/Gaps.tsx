@@ -1,0 +1,63 @@
+import { useState } from 'react';
+import { tricksFor, type Gap, type LinkKind, type Trick } from '#core/tracing';
+import { Button } from '../ui/Button.tsx';
+import { Empty, Panel } from '../ui/Screen.tsx';
+
+const MISSING: Record<LinkKind, string> = { feeds: 'its feed', controls: 'what controls it', serves: 'what it serves', circulates: 'its water' };
+
+/** What nobody has written down, with the quickest ways to find out. */
+export function Gaps({ gaps, onTrick }: { gaps: readonly Gap[]; onTrick: ((unitId?: string, trick?: Trick) => void) | undefined }) {
+  const [open, setOpen] = useState<string>();
+  const [outdoor, setOutdoor] = useState('');
+  const outdoorF = outdoor.trim() === '' || !Number.isFinite(Number(outdoor)) ? undefined : Number(outdoor);
+  return (
+    <Panel title="Not traced yet" className="no-print">
+      {gaps.length === 0 ? <Empty>Every unit in use is traced.</Empty> : null}
+      {gaps.length > 0 ? (
+        <label className="mb-2 flex items-center gap-2 text-sm">
+          Outdoors now, °F
+          <input
+            value={outdoor}
+            inputMode="decimal"
+            onChange={(e) => setOutdoor(e.target.value)}
+            className="min-h-9 w-20 rounded-[3px] border-2 border-rule bg-sheet px-2"
+          />
+        </label>
+      ) : null}
+      <ul className="max-h-[60vh] divide-y divide-rule overflow-y-auto" tabIndex={0} aria-label="Units not traced yet">
+        {gaps.map(({ unit, missing }) => (
+          <li key={unit.id} className="py-1.5">
+            <button
+              type="button"
+              aria-expanded={open === unit.id}
+              onClick={() => setOpen(open === unit.id ? undefined : unit.id)}
+              className="flex min-h-11 w-full flex-wrap items-center gap-x-2 text-left"
+            >
+              <span className="plate border-2 border-ink bg-sheet px-1.5 text-sm">{unit.name}</span>
+              <span>{missing.map((m) => MISSING[m]).join(', ')}</span>
+              <span className="ml-auto text-sm text-copper underline decoration-dotted underline-offset-4">how to find out</span>
+            </button>
+            {open === unit.id ? (
+              <ul className="space-y-2 border-l-4 border-rule pl-3">
+                {tricksFor(missing, unit.unit?.kind, outdoorF).map((trick) => (
+                  <li key={trick.key}>
+                    <p>
+                      <strong>{trick.title}</strong>, about {trick.minutes} min. {trick.does}
+                      {trick.waits ? ` (${trick.waits})` : ''}
+                    </p>
+                    {trick.caution ? <p className="border-l-4 border-ember pl-2 text-sm">{trick.caution}</p> : null}
+                    {onTrick ? (
+                      <Button className="mt-1" onClick={() => onTrick(unit.id, trick)}>
+                        Write down what it showed
+                      </Button>
+                    ) : null}
+                  </li>
+                ))}
+              </ul>
+            ) : null}
+          </li>
+        ))}
+      </ul>
+    </Panel>
+  );
+}

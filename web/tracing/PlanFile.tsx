@@ -1,0 +1,44 @@
+import { useState } from 'react';
+import { toast } from 'sonner';
+import { v7 as uuid } from 'uuid';
+import type { ProblemDetails } from '#contracts/problem';
+import { problemOf } from '../api/base.ts';
+import { useImportPlanMutation } from '../api/places.ts';
+import { Field } from '../ui/Field.tsx';
+import { Panel } from '../ui/Screen.tsx';
+
+/** Roofs, feeds and controls from a file; everything that is not right in it is listed, and then nothing is taken. */
+export function PlanFile({ siteId }: { siteId: string }) {
+  const [take, taking] = useImportPlanMutation();
+  const [problem, setProblem] = useState<ProblemDetails>();
+  const read = async (file: File | undefined) => {
+    setProblem(undefined);
+    if (!file) return;
+    try {
+      await take({ siteId, id: uuid(), plan: JSON.parse(await file.text()) as unknown }).unwrap();
+      toast('The plan is taken in');
+    } catch (error) {
+      setProblem(error instanceof SyntaxError ? { type: 'about:blank', title: `${file.name} is not JSON`, status: 422 } : problemOf(error));
+    }
+  };
+  return (
+    <Panel title="From a file" className="no-print">
+      <Field
+        label={taking.isLoading ? 'Taking it in …' : 'Site plan, JSON'}
+        hint="Roofs, panels, thermostats, areas and facts, by name"
+        error={problem?.title}
+      >
+        <input type="file" accept=".json,application/json" onChange={(e) => void read(e.target.files?.[0])} />
+      </Field>
+      {problem?.errors ? (
+        <ul className="mt-1 text-ember">
+          {problem.errors.map((e, i) => (
+            <li key={i}>
+              <strong>{e.path}</strong> {e.message}
+            </li>
+          ))}
+        </ul>
+      ) : null}
+    </Panel>
+  );
+}

@@ -1,0 +1,259 @@
+import { useState } from 'react';
+import { CHARGING_METHODS, DRIVES, FUELS, METERING, OUTDOOR_AIR } from '#core/machine';
+import { REFRIGERANTS } from '#core/refrigerant';
+import { issueText, type ProblemDetails } from '#contracts/problem';
+import { machinePatch, type MachinePatch, type UnitPage } from '#contracts/units';
+import { problemOf } from '../api/base.ts';
+import { useUpdateMachineMutation } from '../api/places.ts';
+import { useDraft } from '../outbox/hooks.ts';
+import { Button } from '../ui/Button.tsx';
+import { Dialog } from '../ui/Dialog.tsx';
+import { Field } from '../ui/Field.tsx';
+import { circuitsOf, patchFrom, typedFrom, type CircuitTyped, type MachineTyped } from './machineForm.ts';
+
+interface Line {
+  readonly name: string;
+  readonly label: string;
+  readonly hint?: string;
+  readonly choices?: readonly string[];
+  readonly decimal?: boolean;
+  readonly type?: 'date';
+}
+
+const line = (name: string, label: string, more: Partial<Line> = {}): Line => ({
+  name,
+  label,
+  decimal: more.choices === undefined && more.type === undefined,
+  ...more,
+});
+const words = (name: string, label: string, hint?: string): Line => ({ name, label, ...(hint ? { hint } : {}) });
+
+const GROUPS: readonly { title: string; lines: readonly Line[] }[] = [
+  {
+    title: 'Plate',
+    lines: [
+      words('manufacturer', 'Maker'),
+      words('model', 'Model'),
+      words('serial', 'Serial'),
+      line('builtOn', 'Built on', { type: 'date' }),
+      line('tons', 'Tons'),
+      line('voltage', 'Volts'),
+      line('phase', 'Phase', { choices: ['1', '3'] }),
+      line('mcaA', 'Minimum circuit ampacity, A'),
+      line('mocpA', 'Maximum overcurrent protection, A'),
+      line('controlVa', 'Control transformer, VA'),
+    ],
+  },
+  {
+    title: 'Heat',
+    lines: [
+      line('fuel', 'Heat by', { choices: FUELS }),
+      words('stagesBtuh', 'Input of each stage, Btu/h', '120000, 180000'),
+      line('riseMinF', 'Rise, least, °F'),
+      line('riseMaxF', 'Rise, most, °F'),
+      line('manifoldInWc', 'Manifold target, in w.c.'),
+      line('burners', 'Burners'),
+    ],
+  },
+  {
+    title: 'Blower and condenser fans',
+    lines: [
+      line('drive', 'Drive', { choices: DRIVES }),
+      line('motorHp', 'Motor, hp'),
+      line('motorFlaA', 'Motor full-load amps'),
+      words('belts', 'Belts', '2 × A48'),
+      line('motorPulleyIn', 'Motor pulley, in'),
+      line('blowerPulleyIn', 'Blower pulley, in'),
+      line('cfm', 'Air, cfm'),
+      line('condenserFans', 'Condenser fans'),
+      line('condenserFanFlaA', 'Condenser fan full-load amps'),
+    ],
+  },
+  {
+    title: 'Filters and outdoor air',
+    lines: [
+      words('filters', 'Filters', '4 × 20x20x2, 2 × 16x25x2'),
+      words('meshes', 'Outdoor-air mesh', '1 × 30x18x1'),
+      line('outdoorAir', 'Outdoor air', { choices: OUTDOOR_AIR }),
+      line('economizerHighLimitF', 'Economizer high limit, °F'),
+    ],
+  },
+  { title: 'Charging method of the plate', lines: [line('method', 'Charge by', { choices: CHARGING_METHODS }), line('targetF', 'Target, °F')] },
+];
+
+/** What is read off the machine, by whoever stands before it. What is typed survives a reload. */
+export function MachineForm({ unit, onClose }: { unit: UnitPage; onClose: () => void }) {
+  const [save, saving] = useUpdateMachineMutation();
+  const { value, set, clear, ready } = useDraft<MachineTyped>(`machine ${unit.id}`, typedFrom(unit));
+  const [errors, setErrors] = useState<ReadonlyMap<string, string>>(new Map());
+  const [problem, setProblem] = useState<ProblemDetails>();
+  const [version, setVersion] = useState(unit.version);
+  if (!ready) return null;
+  const circuits = circuitsOf(value);
+  const setCircuits = (next: readonly CircuitTyped[]) => set({ circuits: JSON.stringify(next) } as Partial<MachineTyped>);
+
+  async function store() {
+    const { patch, errors: unread } = patchFrom(value);
+    const read = machinePatch.safeParse({ ...patch, version });
+    const found = new Map(unread);
+    if (!read.success) for (const issue of read.error.issues) if (!found.has(fieldOf(issue.path))) found.set(fieldOf(issue.path), issueText(issue));
+    setErrors(found);
+    if (found.size > 0 || !read.success) {
+      requestAnimationFrame(() => document.querySelector<HTMLElement>('[role="dialog"] [aria-invalid="true"]')?.focus());
+      return;
+    }
+    try {
+      await save({ id: unit.id, patch: read.data as MachinePatch }).unwrap();
+      clear();
+      onClose();
+    } catch (error) {
+      const refused = problemOf(error);
+      setProblem(refused);
+      setErrors(new Map(refused.errors?.map((e) => [fieldOf(e.path.split('.')), e.message])));
+      // Somebody saved meanwhile: what stands here is kept; saving again takes it.
+      if (refused.status === 409 && refused.current) setVersion((refused.current as { version: number }).version);
+    }
+  }
+
+  return (
+    <Dialog
+      open
+      onClose={onClose}
+      title={`The machine ${unit.tag}`}
+      description="Read it off the plate and the inside. What nobody knows stays empty."
+    >
+      <form
+        noValidate
+        onSubmit={(e) => {
+          e.preventDefault();
+          void store();
+        }}
+        className="space-y-4"
+      >
+        {GROUPS.map((group) => (
+          <fieldset key={group.title}>
+            <legend className="font-plate font-semibold">{group.title}</legend>
+            <div className="grid grid-cols-2 gap-3 sm:grid-cols-3">
+              {group.lines.map((l) => (
+                <Field key={l.name} label={l.label} hint={l.hint} error={errors.get(l.name)}>
+                  {l.choices ? (
+                    <select value={value[l.name]} onChange={(e) => set({ [l.name]: e.target.value } as Partial<MachineTyped>)}>
+                      <option value="">not known</option>
+                      {l.choices.map((choice) => (
+                        <option key={choice}>{choice}</option>
+                      ))}
+                    </select>
+                  ) : (
+                    <input
+                      type={l.type ?? 'text'}
+                      inputMode={l.decimal ? 'decimal' : undefined}
+                      value={value[l.name]}
+                      onChange={(e) => set({ [l.name]: e.target.value } as Partial<MachineTyped>)}
+                    />
+                  )}
+                </Field>
+              ))}
+            </div>
+          </fieldset>
+        ))}
+        <fieldset>
+          <legend className="font-plate font-semibold">Circuits</legend>
+          {circuits.map((c, i) => {
+            const change = (patch: Partial<CircuitTyped>) => setCircuits(circuits.map((other, j) => (j === i ? { ...other, ...patch } : other)));
+            return (
+              <div key={c.number} className="mb-2 grid grid-cols-2 items-start gap-3 border-l-4 border-rule pl-3 sm:grid-cols-4">
+                <Field label={`Circuit ${c.number}: refrigerant`}>
+                  <select value={c.refrigerant} onChange={(e) => change({ refrigerant: e.target.value })}>
+                    <option value="">not known</option>
+                    {[...new Set([...Object.keys(REFRIGERANTS), ...(c.refrigerant ? [c.refrigerant] : [])])].map((name) => (
+                      <option key={name}>{name}</option>
+                    ))}
+                  </select>
+                </Field>
+                <Field label="Charge, lb" error={errors.get(`circuit ${c.number} chargeLb`)}>
+                  <input inputMode="decimal" value={c.chargeLb} onChange={(e) => change({ chargeLb: e.target.value })} />
+                </Field>
+                <Field label="Metering">
+                  <select value={c.metering} onChange={(e) => change({ metering: e.target.value })}>
+                    <option value="">not known</option>
+                    {METERING.map((m) => (
+                      <option key={m}>{m}</option>
+                    ))}
+                  </select>
+                </Field>
+                <Field label="Compressors" hint="stage RLA/LRA: 1 13.2/93" error={errors.get(`circuit ${c.number} compressors`)}>
+                  <input value={c.compressors} onChange={(e) => change({ compressors: e.target.value })} />
+                </Field>
+              </div>
+            );
+          })}
+          {errors.get('circuits') ? (
+            <p role="alert" className="font-semibold text-ember">
+              {errors.get('circuits')}
+            </p>
+          ) : null}
+          <div className="flex gap-2">
+            <Button
+              onClick={() =>
+                setCircuits([
+                  ...circuits,
+                  {
+                    number: circuits.length + 1,
+                    refrigerant: circuits[0]?.refrigerant ?? '',
+                    chargeLb: '',
+                    metering: circuits[0]?.metering ?? '',
+                    compressors: '',
+                  },
+                ])
+              }
+              disabled={circuits.length >= 8}
+            >
+              One more circuit
+            </Button>
+            <Button onClick={() => setCircuits(circuits.slice(0, -1))} disabled={circuits.length === 0}>
+              One less
+            </Button>
+          </div>
+        </fieldset>
+        <Field label="Handling notes, shown to everybody for ever" error={errors.get('handlingNotes')}>
+          <textarea rows={3} value={value.handlingNotes} onChange={(e) => set({ handlingNotes: e.target.value } as Partial<MachineTyped>)} />
+        </Field>
+        {problem ? (
+          <p role="alert" className="font-semibold text-ember">
+            {problem.status === 409
+              ? 'Somebody else saved this unit meanwhile. What you typed is kept; save again to put it over theirs.'
+              : `${problem.title}. ${problem.detail ?? ''}`}
+          </p>
+        ) : null}
+        {errors.size > 0 ? <p className="font-semibold text-ember">Look at the marked fields.</p> : null}
+        <div className="flex gap-2">
+          <Button type="submit" look="act" roof disabled={saving.isLoading}>
+            Save
+          </Button>
+          <Button roof onClick={onClose}>
+            Not now
+          </Button>
+          <Button
+            roof
+            onClick={() => {
+              clear();
+              onClose();
+            }}
+          >
+            Forget what I typed
+          </Button>
+        </div>
+      </form>
+    </Dialog>
+  );
+}
+
+/** The field of the form for a path of the contract. */
+function fieldOf(path: readonly PropertyKey[]): string {
+  const [first, second, third] = path.map(String);
+  if (first === 'circuits') return second === undefined ? 'circuits' : third === 'chargeLb' ? `circuit ${Number(second) + 1} chargeLb` : 'circuits';
+  if (first !== 'details') return first ?? '';
+  return second && ['filters', 'meshes', 'condenserFans', 'condenserFanFlaA', 'outdoorAir', 'economizerHighLimitF'].includes(second)
+    ? second
+    : (third ?? second ?? '');
+}

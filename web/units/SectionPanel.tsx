@@ -1,0 +1,73 @@
+import { useState } from 'react';
+import type { UnitPage } from '#contracts/units';
+import { useWho } from '../app/session.ts';
+import { UnitSection, useSection } from '../drawings/UnitSection.tsx';
+import { dayOf, number } from '../ui/format.ts';
+import { Panel } from '../ui/Screen.tsx';
+
+/** The cut of the unit; what is chosen is told below it: left open, found, measured, installed. */
+export function SectionPanel({ unit }: { unit: UnitPage }) {
+  const { timeZone } = useWho();
+  const { section, at, elsewhere } = useSection(unit);
+  const told = at.find((a) => a.conditions.some((c) => c.hazard)) ?? at.find((a) => a.conditions.length > 0) ?? at.find((a) => a.findings.length > 0);
+  const [choice, choose] = useState<string>();
+  const chosen = at.find((a) => a.part.id === (choice ?? told?.part.id));
+  return (
+    <Panel title="Where things are" className="mb-4">
+      <div className="grid gap-4 lg:grid-cols-[minmax(0,3fr)_minmax(230px,1fr)]">
+        <div className="min-w-0">
+          <UnitSection section={section} at={at} chosen={chosen?.part.id} onChoose={choose} />
+          <label className="mt-2 flex items-center gap-2 md:hidden">
+            Part
+            <select
+              value={chosen?.part.id ?? ''}
+              onChange={(e) => choose(e.target.value)}
+              className="min-h-12 grow rounded-[3px] border-2 border-rule bg-sheet px-2 text-lg"
+            >
+              {at.map(({ part, conditions, findings }) => (
+                <option key={part.id} value={part.id}>
+                  {part.word}
+                  {conditions.length > 0 ? ' (left open)' : findings.length > 0 ? ' (found)' : ''}
+                </option>
+              ))}
+            </select>
+          </label>
+        </div>
+        <div aria-live="polite" className="min-h-12">
+          {chosen ? (
+            <div className="border-l-4 border-copper pl-3">
+              <p className="font-semibold">{chosen.part.word}</p>
+              {chosen.conditions.map((c) => (
+                <p key={c.id}>
+                  {c.hazard ? <span className="hazard-notch text-sm">{c.kind}</span> : <strong className="text-copper">Left: {c.kind}.</strong>}{' '}
+                  {c.changedFrom || c.changedTo ? `${c.changedFrom ?? 'not said'} → ${c.changedTo ?? 'not said'}. ` : ''}
+                  {c.text} <span className="text-soft">({dayOf(c.openedAt, timeZone)})</span>
+                </p>
+              ))}
+              {chosen.findings.map((f, i) => (
+                <p key={i}>
+                  Found {dayOf(f.at, timeZone)}: {f.component} {f.failure}, {f.grade}.
+                </p>
+              ))}
+              {chosen.readings.length > 0 ? (
+                <p>
+                  Last measured {dayOf(chosen.readings[0]?.at ?? '', timeZone)}:{' '}
+                  {chosen.readings.map((r) => `${r.point} ${number(r.value)} ${r.unit}`).join(', ')}.
+                </p>
+              ) : null}
+              {chosen.installed ? <p>In its place: {chosen.installed}.</p> : null}
+              {chosen.conditions.length + chosen.findings.length + chosen.readings.length === 0 && !chosen.installed ? (
+                <p className="text-soft">Nothing is on record here.</p>
+              ) : null}
+            </div>
+          ) : (
+            <p className="text-soft">Choose a part to see what is on record there.</p>
+          )}
+          {elsewhere.length > 0 ? (
+            <p className="mt-1 text-sm text-soft">Found elsewhere: {elsewhere.map((f) => `${f.component} ${f.failure}`).join(', ')}.</p>
+          ) : null}
+        </div>
+      </div>
+    </Panel>
+  );
+}

@@ -1,0 +1,177 @@
+import { readSized, sizedText, type MachineDetails, type Sized } from '#core/machine';
+import type { UnitPage } from '#contracts/units';
+
+/** The form as typed: every field a text. */
+export type MachineTyped = Readonly<Record<string, string>> & { readonly circuits: string };
+
+export interface CircuitTyped {
+  readonly number: number;
+  readonly refrigerant: string;
+  readonly chargeLb: string;
+  readonly metering: string;
+  /** "stage RLA/LRA" of each compressor, such as "1 13.2/93, 2 13.2/93". */
+  readonly compressors: string;
+}
+
+const text = (value: unknown): string => (value === null || value === undefined ? '' : String(value));
+
+/** Compressors as a line: stage, then rated-load over locked-rotor amps. */
+export const compressorText = (list: UnitPage['circuits'][number]['compressors']): string =>
+  list
+    .map((c) => `${c.stage}${c.rlaA === undefined && c.lraA === undefined ? '' : ` ${text(c.rlaA)}${c.lraA === undefined ? '' : `/${c.lraA}`}`}`)
+    .join(', ');
+
+/** Reads that line back. @throws RangeError for a part that is no stage with amps */
+export function readCompressors(line: string): { stage: number; rlaA?: number; lraA?: number }[] {
+  return line
+    .split(/[,;]/)
+    .map((part) => part.trim())
+    .filter(Boolean)
+    .map((part) => {
+      const match = /^(\d)(?:\s+(\d+(?:\.\d+)?)?(?:\/(\d+(?:\.\d+)?))?)?$/.exec(part);
+      if (!match) throw new RangeError(`"${part}": stage, then rated-load and locked-rotor amps, such as 1 13.2/93`);
+      return { stage: Number(match[1]), ...(match[2] ? { rlaA: Number(match[2]) } : {}), ...(match[3] ? { lraA: Number(match[3]) } : {}) };
+    });
+}
+
+/** What the record knows, as the form shows it. */
+export function typedFrom(
+  unit: Pick<UnitPage, 'manufacturer' | 'model' | 'serial' | 'builtOn' | 'tons' | 'voltage' | 'phase' | 'handlingNotes' | 'details' | 'circuits'>,
+): MachineTyped {
+  const { electrical, heat, blower, charging, ...d } = unit.details;
+  return {
+    manufacturer: text(unit.manufacturer),
+    model: text(unit.model),
+    serial: text(unit.serial),
+    builtOn: text(unit.builtOn),
+    tons: text(unit.tons),
+    voltage: text(unit.voltage),
+    phase: text(unit.phase),
+    handlingNotes: text(unit.handlingNotes),
+    mcaA: text(electrical?.mcaA),
+    mocpA: text(electrical?.mocpA),
+    controlVa: text(electrical?.controlVa),
+    fuel: text(heat?.fuel),
+    stagesBtuh: (heat?.stagesBtuh ?? []).join(', '),
+    riseMinF: text(heat?.riseMinF),
+    riseMaxF: text(heat?.riseMaxF),
+    manifoldInWc: text(heat?.manifoldInWc),
+    burners: text(heat?.burners),
+    drive: text(blower?.drive),
+    motorHp: text(blower?.motorHp),
+    motorFlaA: text(blower?.motorFlaA),
+    belts: sizedText(blower?.belts),
+    motorPulleyIn: text(blower?.motorPulleyIn),
+    blowerPulleyIn: text(blower?.blowerPulleyIn),
+    cfm: text(blower?.cfm),
+    condenserFans: text(d.condenserFans),
+    condenserFanFlaA: text(d.condenserFanFlaA),
+    filters: sizedText(d.filters),
+    meshes: sizedText(d.meshes),
+    outdoorAir: text(d.outdoorAir),
+    economizerHighLimitF: text(d.economizerHighLimitF),
+    method: text(charging?.method),
+    targetF: text(charging?.targetF),
+    circuits: JSON.stringify(
+      unit.circuits.map((c): CircuitTyped => ({
+        number: c.number,
+        refrigerant: text(c.refrigerant),
+        chargeLb: text(c.chargeLb),
+        metering: text(c.metering),
+        compressors: compressorText(c.compressors),
+      })),
+    ),
+  };
+}
+
+export const circuitsOf = (typed: MachineTyped): CircuitTyped[] => JSON.parse(typed.circuits || '[]') as CircuitTyped[];
+
+/** What is sent, and what cannot be read, by field. Empty fields are not known, never zero. */
+export function patchFrom(typed: MachineTyped): { patch: Record<string, unknown>; errors: Map<string, string> } {
+  const errors = new Map<string, string>();
+  const word = (name: string) => typed[name]?.trim() || undefined;
+  const num = (name: string) => {
+    const raw = word(name);
+    if (raw === undefined) return undefined;
+    const value = Number(raw.replace(',', '.'));
+    if (!Number.isFinite(value)) errors.set(name, 'is no number');
+    return value;
+  };
+  const read = <T>(name: string, reader: (raw: string) => T): T | undefined => {
+    const raw = word(name);
+    if (raw === undefined) return undefined;
+    try {
+      return reader(raw);
+    } catch (error) {
+      errors.set(name, (error as RangeError).message);
+      return undefined;
+    }
+  };
+  const sized = (name: string): Sized[] | undefined => read(name, readSized);
+  const stages = read('stagesBtuh', (raw) =>
+    raw.split(/[,;]/).map((part) => {
+      const value = Number(part.trim());
+      if (!(value > 0)) throw new RangeError(`"${part.trim()}" is no Btu/h`);
+      return value;
+    }),
+  );
+  const details: MachineDetails = {
+    electrical: group({ mcaA: num('mcaA'), mocpA: num('mocpA'), controlVa: num('controlVa') }),
+    heat: group({
+      fuel: word('fuel') as never,
+      stagesBtuh: stages,
+      riseMinF: num('riseMinF'),
+      riseMaxF: num('riseMaxF'),
+      manifoldInWc: num('manifoldInWc'),
+      burners: num('burners'),
+    }),
+    blower: group({
+      drive: word('drive') as never,
+      motorHp: num('motorHp'),
+      motorFlaA: num('motorFlaA'),
+      belts: sized('belts'),
+      motorPulleyIn: num('motorPulleyIn'),
+      blowerPulleyIn: num('blowerPulleyIn'),
+      cfm: num('cfm'),
+    }),
+    condenserFans: num('condenserFans'),
+    condenserFanFlaA: num('condenserFanFlaA'),
+    filters: sized('filters'),
+    meshes: sized('meshes'),
+    outdoorAir: word('outdoorAir') as never,
+    economizerHighLimitF: num('economizerHighLimitF'),
+    charging: group({ method: word('method') as never, targetF: num('targetF') }),
+  };
+  const circuits = circuitsOf(typed).map((c) => {
+    let compressors: ReturnType<typeof readCompressors> = [];
+    try {
+      compressors = readCompressors(c.compressors);
+    } catch (error) {
+      errors.set(`circuit ${c.number} compressors`, (error as RangeError).message);
+    }
+    const charge = c.chargeLb.trim() === '' ? null : Number(c.chargeLb.replace(',', '.'));
+    if (charge !== null && !(charge > 0)) errors.set(`circuit ${c.number} chargeLb`, 'is no weight');
+    return { number: c.number, refrigerant: c.refrigerant.trim() || null, chargeLb: charge, metering: c.metering || null, compressors };
+  });
+  return {
+    patch: {
+      manufacturer: word('manufacturer') ?? null,
+      model: word('model') ?? null,
+      serial: word('serial') ?? null,
+      builtOn: word('builtOn') ?? null,
+      tons: num('tons') ?? null,
+      voltage: num('voltage') ?? null,
+      phase: num('phase') ?? null,
+      handlingNotes: word('handlingNotes') ?? null,
+      details: group(details) ?? {},
+      circuits,
+    },
+    errors,
+  };
+}
+
+/** What is left of a group after everything not known is dropped; nothing at all is not a group. */
+function group<T extends object>(given: T): T | undefined {
+  const known = Object.entries(given).filter(([, value]) => value !== undefined);
+  return known.length > 0 ? (Object.fromEntries(known) as T) : undefined;
+}
