@@ -16,7 +16,7 @@ const FLEET = [
    from generate_series(1, 1000) i join customers c on c.name = 'Customer ' || (1 + i % 200)`,
   `insert into units (site_id, tag, kind, manufacturer, model, serial, built_on, tons, area_served)
    select s.id, 'RTU-' || n, (array['package gas/electric', 'package heat pump', 'make-up air'])[1 + n % 3], 'Norvane', 'NV' || n, 'S' || substr(md5(s.name || n), 1, 8),
-     date '2005-01-01' + ((n * 997 + length(s.name) * 131) % 6000), 5, 'area ' || n
+     date '2005-01-01' + ((n * 997 + length(s.name) * 131) % 6000), 5, (array['Archive, upper floor', 'Lobby', 'Workshop', 'Classroom 4', 'Store east'])[n]
    from sites s cross join generate_series(1, 5) n`,
   `insert into circuits (unit_id, number, refrigerant, charge_lb) select id, 1, 'R-410A', 9 from units`,
   `create temp table plan as

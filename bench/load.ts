@@ -20,7 +20,7 @@ const LISTS = [
   '/api/search?q=customer+1',
 ];
 
-async function signIn(address: string): Promise<string> {
+export async function signIn(address: string): Promise<string> {
   const response = await fetch(`${address}/api/session`, {
     method: 'POST',
     headers: { 'content-type': 'application/json' },
@@ -30,7 +30,7 @@ async function signIn(address: string): Promise<string> {
   return (response.headers.getSetCookie()[0] as string).split(';')[0] as string;
 }
 
-async function timed(address: string, path: string, cookie: string): Promise<number> {
+export async function timed(address: string, path: string, cookie: string): Promise<number> {
   const began = performance.now();
   const response = await fetch(`${address}${path}`, { headers: { cookie } });
   await response.arrayBuffer();

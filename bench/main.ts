@@ -1,11 +1,12 @@
 import { build, ensureDatabase, serve } from '../scripts/lib/app.mjs';
 import { startThrowawayPostgres } from '../scripts/lib/postgres.mjs';
 import { freePort } from '../scripts/lib/run.mjs';
-import { benchSaturation } from './core.ts';
+import { benchSaturation, benchSteadyState } from './core.ts';
 import { fillFleet } from './fleet.ts';
 import { benchImport } from './imports.ts';
 import { benchLoad } from './load.ts';
 import { benchEntryPage } from './page.ts';
+import { benchFind, benchSitePage } from './places.ts';
 import { benchExact, benchHighs, benchLarge } from './routes.ts';
 import { printTable, type Row } from './table.ts';
 
@@ -14,7 +15,7 @@ const say = (text: string) => console.log(`bench   ${text}`);
 
 await build(say);
 const rows: Row[] = [];
-rows.push(benchSaturation());
+rows.push(benchSaturation(), benchSteadyState());
 say('routes against the proof …');
 rows.push(benchExact(), await benchHighs());
 say(`25 stops against ten ${quick ? 'short' : '60-second'} runs …`);
@@ -36,6 +37,7 @@ try {
   const running = await serve({ url: url('fleet'), port: await freePort() });
   say('20 users …');
   rows.push(await benchLoad(running.address));
+  rows.push(await benchFind(running.address), await benchSitePage(running.address));
   rows.push(await benchEntryPage(running.address));
   await running.stop();
 } finally {

@@ -17,7 +17,9 @@ afterAll(() => server.stop());
 
 async function verdict(unit: string, site: string): Promise<{ flags: { kind: string; sentence: string }[]; arcs: { kind: string }[] }> {
   const { body: found } = await manager.get(`/api/search?q=${encodeURIComponent(`${unit} ${site}`)}`).expect(200);
-  const hit = found.find((f: { kind: string; title: string }) => f.kind === 'unit' && f.title === unit);
+  const hit = found.find(
+    (f: { kind: string; title: string; subtitle: string }) => f.kind === 'unit' && f.title === unit && f.subtitle.startsWith(site),
+  );
   const { body } = await manager.get(`/api/units/${hit.id}`).expect(200);
   return { flags: body.verdict.flags, arcs: body.story.arcs };
 }
@@ -33,6 +35,10 @@ describe('the planted stories', () => {
     ['AH-4', 'Records Annex', 'left open', /override on/],
     ['RTU-1', 'Ropewalk Laundry', 'callback', /Came back \d days after/],
     ['RTU-2', 'Saltings Laundry', 'callback', /Came back \d days after/],
+    ['AH-2', 'Records Annex', 'repeat', /drain failed 2 times in \d+ days/],
+    ['RTU-1', 'Saltings Laundry', 'repeat', /failed [3-9] times|failures of any kind/],
+    ['RTU-9', 'Lantern Hill School', 'left open', /part borrowed/],
+    ['MAU-1', 'Glasshouses', 'repeat', /limit switch failed 2 times/],
   ])('%s at %s shows: %s', async (unit, site, kind, sentence) => {
     const { flags } = await verdict(unit, site);
     expect(flags.find((f) => f.kind === kind)?.sentence).toMatch(sentence);
@@ -64,8 +70,26 @@ describe('the loaded demo', () => {
     expect(due.every((site: { minutes: number }) => site.minutes > 15)).toBe(true);
   });
 
-  it('keeps every measured charge circuit and every pound', async () => {
-    const [pounds] = await server.db.rows<{ lb: number; n: number }>('select sum(pounds) as lb, count(*)::int as n from refrigerant_movements');
-    expect(pounds).toEqual({ lb: 9, n: 3 });
+  it('moves every pound that an entry weighed', async () => {
+    const [pounds] = await server.db.rows<{ moved: number; n: number; written: number }>(
+      `select (select sum(pounds) from refrigerant_movements) as moved, (select count(*)::int from refrigerant_movements) as n,
+         (select sum(coalesce((body->>'addedLb')::numeric, 0) + coalesce((body->>'recoveredLb')::numeric, 0))::float8 from entries where kind = 'refrigerant') as written`,
+    );
+    expect(pounds?.n).toBeGreaterThan(10);
+    expect(pounds?.moved).toBeCloseTo(pounds?.written ?? 0, 9);
+  });
+
+  it('closes what was closed and ends the lives of parts that were replaced', async () => {
+    const lives = await server.db.rows<{ lives: number; open: number }>(
+      `select count(*)::int as lives, count(*) filter (where upper_inf(during))::int as open from components x
+       join slots s on s.id = x.slot_id join units u on u.id = s.unit_id join sites t on t.id = u.site_id
+       where t.name = 'Dome House' and u.tag = 'RTU-1' and s.name = 'circuit 1 compressor' group by s.id`,
+    );
+    expect(lives).toEqual([{ lives: 3, open: 1 }]);
+    const [left] = await server.db.rows<{ open: number; closed: number }>(
+      'select count(*) filter (where closed_at is null)::int as open, count(*) filter (where closed_at is not null)::int as closed from open_conditions',
+    );
+    expect(left?.open).toBeLessThan(15);
+    expect(left?.closed).toBeGreaterThan(20);
   });
 });

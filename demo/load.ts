@@ -1,13 +1,15 @@
 import { readFileSync } from 'node:fs';
 import { localDate } from '#core/time';
-import { CONDITION_KINDS } from '#core/vocabulary';
+import { classOfSlot, CONDITION_KINDS } from '#core/vocabulary';
 import { connect, type Database } from '../server/db/connect.ts';
 import { migrate } from '../server/db/migrate.ts';
 import { clockFor, type Clock } from '../server/http/clock.ts';
 import { hashPassword } from '../server/people/passwords.ts';
-import { ADD_MOVEMENTS_FOR } from '../server/visits/rebuild.ts';
+import { ADD_COMPONENTS, ADD_MOVEMENTS_FOR, ADD_SLOTS, CLOSE_CONDITIONS } from '../server/visits/rebuild.ts';
+import { keepFoundBy } from '../server/tracing/service.ts';
 import { refreshSummaries } from '../server/units/summary.ts';
 import { makeScenario } from './scenario/index.ts';
+import { ADD_PHOTO, photoValues } from './pictures.ts';
 import type { Row, Scenario } from './scenario/types.ts';
 import { ZONE } from './scenario/writer.ts';
 
@@ -28,6 +30,10 @@ const ORDER = [
   'visits',
   'visit_calls',
   'entries',
+  'roofs',
+  'site_points',
+  'site_links',
+  'model_notes',
 ] as const satisfies readonly (keyof Scenario)[];
 
 /** Writes a scenario into an empty database in one transaction. */
@@ -46,10 +52,17 @@ export async function loadScenario(db: Database, clock: Clock, scenario: Scenari
     await go("select setval('call_numbers', $1)", [scenario.calls.length]);
     await go(ADD_MOVEMENTS_FOR('true'));
     await go(
-      `insert into open_conditions (id, unit_id, kind, hazard, text, opened_at, opened_by)
-       select id, unit_id, body->>'condition', coalesce(($1::jsonb->(body->>'condition')->>'hazard')::boolean, false), coalesce(body->>'text', ''), occurred_at, author_id from current_entries where kind = 'condition left'`,
+      `insert into open_conditions (id, unit_id, kind, hazard, text, opened_at, opened_by, changed_from, changed_to, told)
+       select id, unit_id, body->>'condition', coalesce(($1::jsonb->(body->>'condition')->>'hazard')::boolean, false), coalesce(body->>'text', ''), occurred_at, author_id,
+         body->>'changedFrom', body->>'changedTo', body->>'told' from current_entries where kind = 'condition left'`,
       [JSON.stringify(CONDITION_KINDS)],
     );
+    await go(CLOSE_CONDITIONS);
+    const slots = scenario.entries.flatMap((e) => (e.body as { installed?: { slot: string } }).installed?.slot ?? []);
+    await go(ADD_SLOTS, [JSON.stringify(Object.fromEntries(slots.map((slot) => [slot, classOfSlot(slot)])))]);
+    await go(ADD_COMPONENTS);
+    for (const site of new Set(scenario.site_points.map((point) => point.site_id as string))) await keepFoundBy(db, site, transaction);
+    for (const photo of scenario.photos) await go(ADD_PHOTO, await photoValues(photo));
     await go("insert into log (actor_kind, action, entity) values ('system', 'load demo', 'company')");
     await refreshSummaries(
       db,

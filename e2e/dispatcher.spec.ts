@@ -57,7 +57,7 @@ test.describe('as dispatcher', () => {
     await page.getByRole('searchbox').fill('gullhaven clinic');
     await page.getByRole('link', { name: 'Gullhaven Clinic' }).click();
     await expect(page.getByText('Open: not known')).toBeVisible();
-    await page.getByRole('button', { name: 'Change hours' }).click();
+    await page.getByRole('button', { name: 'Hours', exact: true }).click();
     await page.getByLabel('Nobody has told us').uncheck();
     await page.getByLabel('Wed').fill('nine to five');
     await page.getByRole('button', { name: 'Save' }).click();

@@ -78,7 +78,9 @@ test.describe('as manager', () => {
       ...[0, 1, 2].map((i) => `Tidepool Self-Storage,Block ${i},${i} Kelp Row,41.2${i + 1},-66.5${i},RTU-1,package cooling only,5,R-410A,9,row ${i}`),
       'Tidepool Self-Storage,Block 9,9 Kelp Row,41.2,-66.5,RTU-2,toaster,5,R-410A,9,row 9',
     ];
-    await page.getByLabel('File').setInputFiles({ name: 'storage.csv', mimeType: 'text/csv', buffer: Buffer.from([head, ...rows].join('\n')) });
+    await page
+      .getByLabel('File', { exact: true })
+      .setInputFiles({ name: 'storage.csv', mimeType: 'text/csv', buffer: Buffer.from([head, ...rows].join('\n')) });
     await expect(page.getByText('1 bad rows.')).toBeVisible();
     await expect(page.getByRole('cell', { name: 'toaster' })).toBeVisible();
     await expect(page.getByRole('button', { name: /Import all/ })).toBeDisabled();
@@ -119,7 +121,7 @@ test.describe('as manager', () => {
     await other.getByRole('button', { name: 'Save' }).click();
     await expect(other.getByText('Serves Screen six, back rows')).toBeVisible();
     await page.getByLabel('Serves').fill('Screen 6 upstairs');
-    await page.getByLabel('Serial').fill('CHANGED-1');
+    await page.getByLabel(/Handling notes/).fill('CHANGED-1');
     await page.getByRole('button', { name: 'Save' }).click();
     await expect(page.getByText('Which do you keep?')).toBeVisible();
     await page.getByRole('radio', { name: 'Screen six, back rows' }).check();

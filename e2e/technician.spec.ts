@@ -80,7 +80,7 @@ test.describe('as technician on a phone', () => {
 
     await page.getByRole('button', { name: 'Left not normal' }).click();
     await page.getByLabel('What is not normal').selectOption('safety bypassed');
-    await page.getByLabel('From what to what').fill('limit jumpered for a test');
+    await page.getByLabel('What and where').fill('limit jumpered for a test');
     await page.getByRole('button', { name: 'Leave it so' }).click();
     await expect(page.getByText('who was told, and in writing?')).toBeVisible();
     await page.getByLabel('Who was told').fill('glaze technician, by letter');

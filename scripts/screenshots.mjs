@@ -49,6 +49,13 @@ async function openUnit(page, words) {
   await page.getByText('Verdict as of').waitFor();
 }
 
+/** The record of the first site that a search finds. */
+const openSite = (page, words) =>
+  page.evaluate(async (q) => {
+    const found = await (await fetch(`/api/search?q=${encodeURIComponent(q)}`)).json();
+    return (await fetch(`/api/sites/${found.find((f) => f.kind === 'site').id}`)).json();
+  }, words);
+
 try {
   rmSync(OUT, { recursive: true, force: true });
   mkdirSync(OUT, { recursive: true });
@@ -68,15 +75,27 @@ try {
   await shoot(desk, 'unit-story');
   await desk.goto(`${running.address}/watch`);
   await shoot(desk, 'watch-list');
+  await desk.goto(`${running.address}/watch/left-open`);
+  await desk.getByText('too long').first().waitFor();
+  await shoot(desk, 'left-open');
+  const cinema = await openSite(desk, 'six-screen');
+  await desk.goto(`${running.address}/sites/${cinema.id}/feeds`);
+  await desk.getByText('This cannot all be so').waitFor();
+  await shoot(desk, 'feeds');
+  await desk.goto(`${running.address}/roofs/${cinema.roofs[0].id}?draw=1`);
+  await desk.getByRole('button', { name: /^Unit RTU-3/ }).focus();
+  await shoot(desk, 'roof-drawing');
   await desk.goto(`${running.address}/sites`);
   await shoot(desk, 'sites');
-  await desk.getByRole('link', { name: 'Main Depot' }).click();
+  const depot = await openSite(desk, 'main depot');
+  await desk.goto(`${running.address}/sites/${depot.id}`);
   await desk.getByText('Units, worst first').waitFor();
   await shoot(desk, 'site');
   await desk.goto(`${running.address}/routes`);
   await desk.getByText('Due by site').waitFor();
   await desk.getByRole('button', { name: 'Plan the day' }).click();
   await desk.getByRole('button', { name: 'Save the route' }).waitFor({ timeout: 20000 });
+  await desk.locator('.map-stop').first().waitFor();
   await shoot(desk, 'route-planning');
   await desk.getByRole('button', { name: 'Save the route' }).click();
   await desk.getByRole('button', { name: 'Cancel the route' }).waitFor();
@@ -87,11 +106,30 @@ try {
     'Tidepool Self-Storage,Block A,RTU-1,package cooling only,5,2014-02-30',
     'Tidepool Self-Storage,Block A,RTU-2,package cooling only,5,2014-02-03',
   ].join('\n');
-  await desk.getByLabel('File').setInputFiles({ name: 'storage.csv', mimeType: 'text/csv', buffer: Buffer.from(csv) });
+  await desk.getByLabel('File', { exact: true }).setInputFiles({ name: 'storage.csv', mimeType: 'text/csv', buffer: Buffer.from(csv) });
   await desk.getByText('Preview of storage.csv').waitFor();
   await shoot(desk, 'import');
   await desk.goto(`${running.address}/settings`);
   await shoot(desk, 'settings');
+  await openUnit(desk, 'hp-2 throwing');
+  await desk.locator('a[href^="/bench/charge?unit"]').click();
+  for (const [label, value] of [
+    ['Suction pressure', '96'],
+    ['Suction line', '58'],
+    ['Liquid pressure', '290'],
+    ['Liquid line', '92'],
+    ['Outdoor air', '86'],
+    ['Indoor wet bulb', '64'],
+  ])
+    await desk.getByRole('textbox', { name: label, exact: true }).fill(value);
+  await desk.getByText('Sister').first().waitFor();
+  await desk.evaluate(() => window.scrollTo(0, 0));
+  await shoot(desk, 'bench');
+  await desk.goto(`${running.address}/bench/play`);
+  await desk.getByLabel('Fault', { exact: true }).selectOption('low charge');
+  await desk.getByLabel(/^low charge:/).fill('0.5');
+  await desk.getByText('With low charge (50 %)').waitFor();
+  await shoot(desk, 'play');
 
   const roof = await signedIn('ada', { width: 390, height: 844 });
   await shoot(roof, 'phone-today');
@@ -109,6 +147,10 @@ try {
   await roof.getByText('Refrigerant', { exact: false }).first().scrollIntoViewIfNeeded();
   await roof.evaluate(() => window.scrollTo(0, 430));
   await shoot(roof, 'phone-readings');
+  const { roofs } = await openSite(roof, 'six-screen');
+  await roof.goto(`${running.address}/roofs/${roofs[0].id}`);
+  await roof.getByRole('button', { name: /^Unit RTU-4/ }).click();
+  await shoot(roof, 'phone-roof');
 } finally {
   await browser.close();
   await running.stop();

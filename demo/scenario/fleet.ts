@@ -3,7 +3,7 @@ import { addDays } from '#core/time';
 import type { RefrigerantName } from '#core/refrigerant';
 import type { UnitKind } from '#core/vocabulary';
 import { toLonLat } from '../network/geometry.ts';
-import { CREWS, CUSTOMERS, DESK, MAKERS } from './cast.ts';
+import { crewFor, CREWS, CUSTOMERS, DESK, MAKERS } from './cast/index.ts';
 import type { Row } from './types.ts';
 import { ZONE, type Writer } from './writer.ts';
 
@@ -15,7 +15,27 @@ export interface DemoUnit {
   readonly site: DemoSite;
   readonly refrigerant: RefrigerantName | undefined;
   readonly volts: number;
+  readonly device: 'expansion valve' | 'orifice';
   readonly record: Row;
+  /** What ails it over the years, beyond dust. */
+  readonly wear: Wear;
+}
+
+/** How a machine gets worse: what the simulated machine is told when somebody measures it. */
+export interface Wear {
+  /** Share of dirt that the filters and coils take up in a month. */
+  dustPerMonth: number;
+  /** Days on which its filters were changed, and its coils washed; in order. */
+  readonly filterDays: string[];
+  readonly washDays: string[];
+  /** Strength of lost charge a year, from the days on which it was put right. */
+  leakPerYear: number;
+  readonly fullDays: string[];
+  /** Strength of compressor leakage on the last day of the demo; grows over ten years. */
+  valvesWorn: number;
+  /** Share of air that it lacks whatever its filters are like, until the day somebody put that right. */
+  airLost: number;
+  airMendedOn: string | undefined;
 }
 
 export interface DemoSite {
@@ -43,7 +63,7 @@ const COOLED: readonly UnitKind[] = [
 const login = (name: string) => (name.split(' ')[0] as string).toLowerCase();
 
 /** People, customers, sites and machines. */
-export function makeFleet(writer: Writer): { sites: DemoSite[]; crews: DemoCrew[]; desk: Row } {
+export function makeFleet(writer: Writer): DemoSite[] {
   const crews = CREWS.map((cast): DemoCrew => {
     const [lon, lat] = toLonLat(cast.yard);
     const crew = writer.add('crews', { name: cast.name, yard_lat: lat, yard_lon: lon, shift_start: cast.shift[0], shift_end: cast.shift[1] });
@@ -52,18 +72,18 @@ export function makeFleet(writer: Writer): { sites: DemoSite[]; crews: DemoCrew[
     );
     return { id: crew.id, name: cast.name, authors };
   });
-  const [desk] = DESK.map((person) => writer.add('users', { login: person.login, display_name: person.name, role: person.role, crew_id: null }));
-  const [north, south, harbour, outer] = crews as [DemoCrew, DemoCrew, DemoCrew, DemoCrew];
-  const sites = CUSTOMERS.flatMap((cast) => {
+  for (const person of DESK) writer.add('users', { login: person.login, display_name: person.name, role: person.role, crew_id: null });
+  return CUSTOMERS.flatMap((cast) => {
     const customer = writer.add('customers', { name: cast.name, phone: cast.phone });
     return cast.sites.map((place) => {
       const [lon, lat] = toLonLat(place.at);
       const far = Math.hypot(place.at[0], place.at[1]) > 8;
-      const crew = far ? outer : place.at[0] > 0.8 ? harbour : place.at[1] > 0.8 ? north : south;
+      const crew = crews.find((c) => c.name === crewFor(place.name, place.at)) as DemoCrew;
+      const town = place.town ?? (far ? place.name.replace(/ (Gallery|Branch|Laundry|School|Clinic)$/, '') : 'Port Wrenfall');
       const record = writer.add('sites', {
         customer_id: customer.id,
         name: place.name,
-        address: `${place.street}, ${far ? place.name.replace(/ (Gallery|Branch|Laundry|School|Clinic)$/, '') : 'Port Wrenfall'}`,
+        address: `${place.street}, ${town}`,
         lat,
         lon,
         time_zone: ZONE,
@@ -76,8 +96,19 @@ export function makeFleet(writer: Writer): { sites: DemoSite[]; crews: DemoCrew[
       return site;
     });
   });
-  return { sites, crews, desk: desk as Row };
 }
+
+/** Customers whose air carries lint, paper, clay or foam; they are visited every three weeks. */
+const DUSTY: readonly string[] = [
+  'Bluebell Laundries',
+  'Quillmark Print Works',
+  'Ember & Kiln Studios',
+  'Corder & Vane Upholstery',
+  'Thistlewick Garden Centres',
+  'Wrenfall Transit',
+];
+export const isDusty = (customer: string): boolean => DUSTY.includes(customer);
+const dustAt = (customer: string): number => (customer === 'Bluebell Laundries' ? 0.34 : isDusty(customer) ? 0.16 : 0.06);
 
 function makeUnit(writer: Writer, site: DemoSite, kind: UnitKind, tag: string, area: string): DemoUnit {
   const { random, rows } = writer;
@@ -106,14 +137,32 @@ function makeUnit(writer: Writer, site: DemoSite, kind: UnitKind, tag: string, a
     handling_notes: null,
   });
   const circuits = tons !== null && tons >= 7.5 ? 2 : tons === null ? 0 : 1;
+  const device = random() < 0.7 ? ('expansion valve' as const) : ('orifice' as const);
   for (let number = 1; number <= circuits; number++) {
     writer.add('circuits', {
       unit_id: record.id,
       number,
       refrigerant,
       charge_lb: Math.round(((tons as number) / circuits) * 2 * 10) / 10,
-      metering: random() < 0.7 ? 'expansion valve' : 'orifice',
+      metering: device,
     });
   }
-  return { id: record.id, tag, kind, area, site, refrigerant, volts, record };
+  const wear: Wear = {
+    dustPerMonth: dustAt(site.customer) * (0.7 + 0.6 * random()),
+    filterDays: [],
+    washDays: [],
+    leakPerYear: 0,
+    fullDays: [],
+    valvesWorn: cooled && age > 12 && random() < 0.35 ? 0.1 + 0.3 * random() : 0,
+    airLost: 0,
+    airMendedOn: undefined,
+  };
+  return { id: record.id, tag, kind, area, site, refrigerant, volts, device, record, wear };
+}
+
+/** A unit of the cast by site and tag. @throws RangeError when there is none */
+export function unitAt(sites: readonly DemoSite[], site: string, tag: string): DemoUnit {
+  const unit = sites.find((s) => s.name === site)?.units.find((u) => u.tag === tag);
+  if (!unit) throw new RangeError(`the cast has no ${tag} at ${site}`);
+  return unit;
 }

@@ -1,7 +1,10 @@
 import { seededRandom, wholeBetween } from '#core/random';
-import { maintainSite, ordinaryTroubles } from './daily.ts';
+import { writeBuildings, writeNotes } from './buildings.ts';
 import { makeFleet } from './fleet.ts';
-import * as stories from './stories.ts';
+import { maintainSite } from './maintenance.ts';
+import { writePlates } from './plates.ts';
+import { storiesOf } from './stories/index.ts';
+import { ordinaryTroubles } from './troubles.ts';
 import type { Scenario } from './types.ts';
 import { Writer } from './writer.ts';
 
@@ -14,24 +17,19 @@ const SEED = 41_066;
 export function makeScenario(today: string): Scenario {
   const writer = new Writer(today, seededRandom(SEED));
   const { random } = writer;
-  const { sites } = makeFleet(writer);
-  const leads = new Set(stories.LEADS.map(([site, tag]) => stories.unitAt(sites, site, tag).id));
-  const maintained = new Map(
-    sites.map((site, i) => {
-      // Every other site is due about now, some late; the rest were done within the last weeks.
-      const lastDaysAgo = i % 2 === 0 ? wholeBetween(random, 78, 104) : wholeBetween(random, 8, 70);
-      return [site.name, maintainSite(writer, site, lastDaysAgo)] as const;
-    }),
-  );
-  for (const site of sites) for (const unit of site.units) if (!leads.has(unit.id)) ordinaryTroubles(writer, unit, 0.45);
-  const at = (site: string, tag: string) => stories.unitAt(sites, site, tag);
-  stories.springTopUps(writer, at('Throwing Rooms', 'HP-2'));
-  stories.chafedWire(writer, at('Market Branch', 'RTU-2'), maintained.get('Market Branch') ?? []);
-  stories.sootedDrum(writer, at('Main Depot', 'UH-3'));
-  stories.forgottenCircuit(writer, at('Six-Screen House', 'RTU-4'));
-  stories.brickedUpMezzanine(writer, at('Records Annex', 'AH-4'));
-  stories.fanMotorCallbacks(writer, [at('Ropewalk Laundry', 'RTU-1'), at('Saltings Laundry', 'RTU-2'), at('Tannery Fields Laundry', 'RTU-1')]);
-  stories.thisMorning(writer, sites);
+  const sites = makeFleet(writer);
+  // A source of its own: what is drawn here leaves the stories as they are.
+  const building = seededRandom(SEED + 1);
+  writePlates(writer, sites, building);
+  const { leads, tell } = storiesOf(writer, sites);
+  sites.forEach((site, i) => {
+    // Every other site is due about now, some late; the rest were done within the last weeks.
+    maintainSite(writer, site, i % 2 === 0 ? wholeBetween(random, 22, 40) : wholeBetween(random, 3, 20));
+  });
+  for (const site of sites) for (const unit of site.units) if (!leads.has(unit.id)) ordinaryTroubles(writer, unit);
+  tell();
+  writeBuildings(writer, sites, building);
+  writeNotes(writer, sites);
   number(writer.rows);
   return writer.rows;
 }

@@ -1,43 +1,184 @@
+import { workedOut, type CardEntries } from '#core/cards';
+import type { MachineDetails } from '#core/machine';
 import { normal, type Random } from '#core/random';
-import { saturationPressure, type RefrigerantName } from '#core/refrigerant';
+import {
+  buildMachine,
+  coolingState,
+  heatState,
+  powerState,
+  RATING_SURROUNDINGS,
+  readMachine,
+  usualEer,
+  USUAL_SPEC,
+  type CoolingState,
+  type Faults,
+  type HeatState,
+  type Machine,
+  type SimFluid,
+} from '#core/simulation';
+import { daysBetween } from '#core/time';
+import type { DemoUnit } from './fleet.ts';
+import type { Line } from './writer.ts';
+
+/* Every reading of the demo is taken on the simulated machine, in the weather and with the wear of its day. */
 
 /** Outdoor temperature of the invented coast by day of the year, °F: mild summers, raw winters. */
 export function outdoorF(date: string, random: Random): number {
+  return Math.round(56 - 24 * Math.cos(season(date)) + 5 * normal(random));
+}
+
+const season = (date: string): number => {
   const day = (Date.UTC(2001, Number(date.slice(5, 7)) - 1, Number(date.slice(8, 10))) - Date.UTC(2001, 0, 1)) / 864e5;
-  return Math.round(56 - 24 * Math.cos(((day - 20) / 365) * 2 * Math.PI) + 5 * normal(random));
+  return ((day - 20) / 365) * 2 * Math.PI;
+};
+
+/** Below this nobody of Ironleaf judges a cooling circuit. */
+export const COOLING_FROM_F = 60;
+
+const monthsSince = (days: readonly string[], day: string): number => {
+  const last = days.filter((d) => d < day).at(-1);
+  return last === undefined ? 3 : daysBetween(last, day) / 30.4;
+};
+
+const atMost = (most: number, value: number): number => Math.min(most, Math.max(0, value));
+
+/** What ails a unit on a day, as it is found, before anybody has cleaned or topped up anything. */
+export function asFound(unit: DemoUnit, day: string, today: string): Faults {
+  const { wear } = unit;
+  const full = wear.fullDays.filter((d) => d < day).at(-1) ?? String(unit.record.installed_on);
+  const lacking = wear.airMendedOn !== undefined && day > wear.airMendedOn ? 0 : wear.airLost;
+  return {
+    'low indoor air': atMost(0.7, lacking + 0.5 * wear.dustPerMonth * monthsSince(wear.filterDays, day)),
+    'condenser fouled': atMost(0.5, 0.5 * wear.dustPerMonth * monthsSince(wear.washDays, day)),
+    'low charge': atMost(0.9, (wear.leakPerYear * daysBetween(full, day)) / 365),
+    'compressor leakage': atMost(0.5, wear.valvesWorn * (1 - daysBetween(day, today) / 3650)),
+  };
+}
+
+/** Temperatures and pressures do not depend on the size of a machine, so one of five tons is solved for each kind of circuit. */
+const MACHINES = new Map<string, Machine>();
+function machineLike(unit: DemoUnit): Machine {
+  if (!unit.refrigerant) throw new RangeError(`${unit.tag} has no refrigerant circuit`);
+  const rejects = unit.kind === 'water-source heat pump' ? 'water' : 'air';
+  const key = `${unit.refrigerant} ${unit.device} ${rejects}`;
+  const known = MACHINES.get(key);
+  if (known) return known;
+  const refrigerant = unit.refrigerant as SimFluid;
+  const machine = buildMachine({ ...USUAL_SPEC, refrigerant, device: unit.device, rejects, eer: usualEer(refrigerant, rejects) });
+  MACHINES.set(key, machine);
+  return machine;
+}
+
+/** States already solved, `null` where a safety ends it; faults are told apart in twentieths, the weather in two degrees. */
+const STATES = new Map<string, CoolingState | null>();
+function solved(machine: Machine, outdoor: number, waterF: number, returnF: number, faults: Faults): CoolingState | null {
+  const key = JSON.stringify([machine.spec.refrigerant, machine.spec.device, machine.spec.rejects, outdoor, waterF, returnF, faults]);
+  const known = STATES.get(key);
+  if (known !== undefined) return known;
+  const state = steady(() => coolingState(machine, { ...RATING_SURROUNDINGS, outdoorF: outdoor, waterF, returnF, returnWetF: returnF - 12 }, faults));
+  STATES.set(key, state);
+  return state;
+}
+
+function steady(solve: () => CoolingState): CoolingState | null {
+  try {
+    return solve();
+  } catch (error) {
+    if (!(error instanceof RangeError)) throw error;
+    return null;
+  }
+}
+
+const twentieths = (faults: Faults): Faults =>
+  Object.fromEntries(
+    Object.entries(faults)
+      .map(([name, value]) => [name, Math.round(value * 20) / 20] as const)
+      .filter(([, value]) => value > 0),
+  );
+const even = (value: number): number => 2 * Math.round(value / 2);
+
+/** The loop of a water-source site: cool in winter, warm in summer, held by boiler and tower. */
+const loopF = (day: string): number => even(74 - 8 * Math.cos(season(day)));
+
+/** A set of cooling readings on a unit, running steadily as it is found; a note where it trips before anything can be read. */
+export function coolingReadings(unit: DemoUnit, day: string, outdoor: number, faults: Faults, random: Random): Line {
+  const machine = machineLike(unit);
+  const onto = even(outdoor);
+  const found = twentieths(faults);
+  const state = solved(machine, onto, loopF(day), 74 + Math.round(1.2 * normal(random)), found);
+  if (!state) return { kind: 'note', body: { text: 'Trips on its safeties before it settles: no readings.' } };
+  const circuits = Number(unit.record.tons) >= 7.5 ? 2 : 1;
+  const share = Number(unit.record.tons) / circuits / machine.spec.tons;
+  const power = powerState({ ...machine, spec: { ...machine.spec, volts: unit.volts } }, { ...state, compressorW: state.compressorW * share }, found);
+  return {
+    kind: 'reading set',
+    body: {
+      mode: 'cooling',
+      ...(circuits > 1 ? { circuit: 1 } : {}),
+      outdoorF: onto,
+      minutesRunning: 15,
+      condenser: (found['condenser fouled'] ?? 0) > 0.15 ? 'dirty' : 'clean and dry',
+      readings: readMachine(state, power, random),
+    },
+  };
+}
+
+/** A bench card filled in on a visit, with its answers as the server would keep them. @throws RangeError for what cannot be */
+export function measured(card: string, entries: CardEntries): Line {
+  const { inputs, answers, errors } = workedOut(card, entries);
+  if (errors.length > 0) throw new RangeError(`${card}: ${errors.map((e) => `${e.input} ${e.why}`).join('; ')}`);
+  return { kind: 'measurement', body: { card, inputs, answers } };
 }
 
 const tenth = (value: number) => Math.round(value * 10) / 10;
 
-/** Readings of a cooling circuit that hang together: pressures from saturation, lines from superheat and subcooling. */
-export function coolingReadings(
-  random: Random,
-  refrigerant: RefrigerantName,
-  outdoor: number,
-  volts: number,
-  short: number,
-): Record<string, unknown> {
-  const returnF = 74 + normal(random);
-  const evaporating = returnF - 35 - 14 * short + normal(random);
-  const condensing = outdoor + 22 - 5 * short + normal(random);
-  const superheat = 12 + 14 * short + 1.5 * normal(random);
-  const subcooling = Math.max(0, 10 - 9 * short + 1.5 * normal(random));
-  const pair = () => tenth(volts * (1 + 0.004 * normal(random)));
-  return {
-    mode: 'cooling',
-    outdoorF: outdoor,
-    minutesRunning: 15,
-    condenser: 'clean and dry',
-    readings: [
-      { point: 'suction pressure', value: Math.round(saturationPressure(refrigerant, 'dew', evaporating)), unit: 'psig' },
-      { point: 'suction line', value: tenth(evaporating + superheat), unit: '°F' },
-      { point: 'liquid pressure', value: Math.round(saturationPressure(refrigerant, 'bubble', condensing)), unit: 'psig' },
-      { point: 'liquid line', value: tenth(condensing - subcooling), unit: '°F' },
-      { point: 'return air', value: tenth(returnF), unit: '°F' },
-      { point: 'supply air', value: tenth(returnF - 19 + 7 * short + normal(random)), unit: '°F' },
-      { point: 'volts L1-L2', value: pair(), unit: 'V' },
-      { point: 'volts L2-L3', value: pair(), unit: 'V' },
-      { point: 'volts L3-L1', value: pair(), unit: 'V' },
-    ],
+/** Gas heat of a unit as its plate says, or undefined where nobody has read the plate. */
+function heatOf(unit: DemoUnit, faults: Faults): HeatState | undefined {
+  const details = (unit.record.details ?? {}) as MachineDetails;
+  const input = details.heat?.stagesBtuh?.at(-1);
+  if (!input) return undefined;
+  const tons = unit.record.tons as number | null;
+  const usual = buildMachine(USUAL_SPEC);
+  const ratedCfm = tons === null ? (input * 0.8) / (1.08 * 50) : tons * 400;
+  return heatState({ ...usual, spec: { ...usual.spec, heatInputBtuh: input }, ratedCfm }, { ...RATING_SURROUNDINGS, returnF: 66 }, faults);
+}
+
+/** What a heating start-up measures: manifold, rise, combustion, flame signal. Nothing where the plate is not known. */
+export function heatMeasurements(unit: DemoUnit, faults: Faults, random: Random): Line[] {
+  const details = (unit.record.details ?? {}) as MachineDetails;
+  const state = heatOf(unit, faults);
+  if (!state) return [];
+  const air = (value: number) => ({ value: tenth(value + 0.5 * normal(random)), unit: '°F' });
+  const plate = {
+    ...(details.heat?.riseMinF ? { riseMin: { value: details.heat.riseMinF, unit: 'Δ°F' } } : {}),
+    ...(details.heat?.riseMaxF ? { riseMax: { value: details.heat.riseMaxF, unit: 'Δ°F' } } : {}),
   };
+  return [
+    measured('gas-pressure', {
+      gas: { value: 'natural gas' },
+      manifold: { value: tenth(state.manifoldInWc + 0.05 * normal(random)), unit: 'in w.c.' },
+    }),
+    ...(unit.kind === 'boiler' ? [] : [measured('rise', { returnAir: air(66), supplyAir: air(66 + state.riseF), ...plate })]),
+    measured('combustion', {
+      gas: { value: 'natural gas' },
+      o2: { value: tenth(state.o2Pct + 0.2 * normal(random)), unit: '%' },
+      co: { value: Math.max(0, Math.round(state.coPpm + 3 * normal(random))), unit: 'ppm' },
+    }),
+    flameSignal(faults, random),
+  ];
+}
+
+/** The flame signal with a sound or a weak flame. */
+export function flameSignal(faults: Faults, random: Random): Line {
+  const state = heatState(buildMachine(USUAL_SPEC), RATING_SURROUNDINGS, faults);
+  return measured('flame-signal', { signal: { value: tenth(Math.max(0.1, state.flameMicroAmps + 0.15 * normal(random))), unit: 'µA' } });
+}
+
+/** Water in and out of a water-source machine and what flow that means. */
+export function loopReading(unit: DemoUnit, day: string, faults: Faults, random: Random): Line {
+  const water = loopF(day);
+  const state = solved(machineLike(unit), 76, water, 74, twentieths(faults));
+  if (!state) throw new RangeError(`${unit.tag} does not run on its loop`);
+  const f = (value: number) => ({ value: tenth(value + 0.3 * normal(random)), unit: '°F' });
+  return measured('loop', { entering: f(water), leaving: f(state.leavingCondenserF), tons: { value: Number(unit.record.tons) } });
 }

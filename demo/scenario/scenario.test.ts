@@ -1,34 +1,111 @@
-import { addDays, isPlainDate } from '#core/time';
+import { bankOf } from '../network/geometry.ts';
+import { CUSTOMERS } from './cast/index.ts';
+import { addDays, daysBetween, isPlainDate } from '#core/time';
+import { readingResults, type ReadingSet } from '#core/readings';
+import { UNIT_KINDS } from '#core/vocabulary';
 import { makeScenario } from './index.ts';
+import type { Row, Scenario } from './types.ts';
 
-/** Month ends, leap day, both clock changes, a Saturday, New Year. */
-const AWKWARD = ['2026-01-31', '2028-02-29', '2026-03-08', '2026-11-01', '2026-08-15', '2027-01-01', '2026-04-19'];
+/** Leap day, both clock changes, New Year. */
+const AWKWARD = ['2028-02-29', '2026-03-08', '2026-11-01', '2027-01-01'];
 
 describe('the demo', () => {
-  it('is the same for the same day and about the size of a small company', () => {
+  it('is the same for the same day, and the size of a company of seven crews', () => {
     const [a, b] = [makeScenario('2026-06-03'), makeScenario('2026-06-03')];
     expect(JSON.stringify(a)).toBe(JSON.stringify(b));
-    expect([a.customers.length, a.sites.length]).toEqual([9, 26]);
-    expect(a.units.length).toBeGreaterThanOrEqual(110);
-    expect(a.units.length).toBeLessThanOrEqual(145);
-    expect(a.users.filter((u) => u.role === 'technician')).toHaveLength(5);
-    expect(a.crews).toHaveLength(4);
+    expect([a.customers.length, a.sites.length, a.crews.length]).toEqual([15, 60, 7]);
+    expect(a.units.length).toBeGreaterThanOrEqual(300);
+    expect(a.units.length).toBeLessThanOrEqual(340);
+    expect(new Set(a.units.map((u) => u.kind))).toEqual(new Set(UNIT_KINDS));
+    expect(a.users.filter((u) => u.role === 'technician')).toHaveLength(9);
+    expect(a.visits.length).toBeGreaterThan(6000);
+    const first = a.visits.map((v) => String(v.planned_for)).sort()[0] as string;
+    expect(daysBetween(first, a.today) / 365).toBeGreaterThan(4.8);
+  });
+
+  it('stands on dry land, and no name is used twice', () => {
+    const sites = CUSTOMERS.flatMap((c) => c.sites);
+    for (const { name, at } of sites) expect([name, bankOf(at)]).not.toEqual([name, 'water']);
+    expect(new Set(sites.map((s) => s.name)).size).toBe(sites.length);
   });
 
   it.each(AWKWARD)('is sound on %s: nothing after the day, every reference kept, every call either done or planned', (today) => {
     const s = makeScenario(today);
     const end = `${addDays(today, 1)}T06:00:00.000Z`;
-    for (const call of s.calls) {
-      expect(isPlainDate(String(call.received_at).slice(0, 10))).toBe(true);
-      expect(String(call.received_at) < end).toBe(true);
-      expect(call.status === 'completed').toBe(call.completed_at !== undefined);
-      if (call.completed_at) expect(String(call.completed_at) >= String(call.received_at)).toBe(true);
-    }
-    for (const entry of s.entries) expect(String(entry.occurred_at) < end).toBe(true);
+    const text = (value: unknown) => String(value);
+    const badCall = (call: Row) =>
+      !isPlainDate(text(call.received_at).slice(0, 10)) ||
+      text(call.received_at) >= end ||
+      (call.status === 'completed') !== (call.completed_at !== undefined) ||
+      (call.completed_at !== undefined && text(call.completed_at) < text(call.received_at));
+    expect(s.calls.filter(badCall)).toEqual([]);
+    expect(s.entries.filter((entry) => text(entry.occurred_at) >= end)).toEqual([]);
     const ids = new Set([...s.units, ...s.calls, ...s.visits].map((row) => row.id));
-    for (const entry of s.entries)
-      for (const ref of [entry.unit_id, entry.call_id, entry.visit_id]) if (ref !== null) expect(ids.has(ref as string)).toBe(true);
+    const lost = (entry: Row) => [entry.unit_id, entry.call_id, entry.visit_id].some((ref) => ref !== null && !ids.has(ref as string));
+    expect(s.entries.filter(lost)).toEqual([]);
+    // Nobody serves a machine before it stood there.
+    const installed = new Map(s.units.map((u) => [u.id, text(u.installed_on)]));
+    expect(
+      s.calls.filter((c) => c.unit_id !== null && text(c.received_at).slice(0, 10) < addDays(installed.get(text(c.unit_id)) as string, -8)),
+    ).toEqual([]);
     expect(new Set(s.calls.map((c) => c.ref)).size).toBe(s.calls.length);
     expect(s.calls.filter((c) => c.status !== 'completed' && c.kind === 'call').length).toBeGreaterThanOrEqual(5);
+  });
+});
+
+describe('what the instruments of the demo say', () => {
+  const s = makeScenario('2026-06-03');
+  const unit = (site: string, tag: string): Row => {
+    const at = s.sites.find((x) => x.name === site)?.id;
+    return s.units.find((u) => u.site_id === at && u.tag === tag) as Row;
+  };
+  const of = (kind: string, row: Row): Scenario['entries'] =>
+    s.entries.filter((e) => e.kind === kind && e.unit_id === row.id).sort((a, b) => (String(a.occurred_at) < String(b.occurred_at) ? -1 : 1));
+  const subcooling = (entry: Row) =>
+    readingResults(entry.body as unknown as ReadingSet, { refrigerant: 'R-410A' }).results.find((r) => r.name === 'subcooling')?.value ?? NaN;
+
+  it('the leaker loses its subcooling between one top-up and the next', () => {
+    const leaker = unit('Throwing Rooms', 'HP-2');
+    const [topUp] = of('refrigerant', leaker).slice(-2);
+    const day = String(topUp?.occurred_at).slice(0, 10);
+    const after = of('reading set', leaker).filter((e) => String(e.occurred_at).slice(0, 10) > day);
+    expect(after.length).toBeGreaterThan(2);
+    const months = after.map((e) => daysBetween(day, String(e.occurred_at).slice(0, 10)) / 30);
+    const first = subcooling(after[0] as Row);
+    const late = after.filter((_, i) => (months[i] as number) > 9).map(subcooling);
+    expect(first).toBeGreaterThan(5);
+    for (const value of late.slice(0, 1)) expect(value).toBeLessThan(first - 4);
+  });
+
+  it('the fan that turned backwards gave its air too much rise until the day it was mended', () => {
+    const rises = of('measurement', unit('Glasshouses', 'MAU-1')).filter((e) => (e.body as { card: string }).card === 'rise');
+    const verdicts = rises.map((e) => (e.body as { answers: { name: string; verdict: string }[] }).answers.find((a) => a.name === 'rise')?.verdict);
+    expect(verdicts.length).toBeGreaterThan(3);
+    expect(verdicts.slice(0, -1).every((v) => v === 'high')).toBe(true);
+    expect(verdicts.at(-1)).toBe('within');
+  });
+
+  it('one maker’s igniters of two model years crack at many customers, the others hardly ever', () => {
+    const cracked = s.entries.filter((e) => e.kind === 'finding' && (e.body as { component: string }).component === 'ignitor');
+    const units = cracked.map((e) => s.units.find((u) => u.id === e.unit_id) as Row);
+    const line = units.filter((u) => String(u.model).startsWith('CK-G') && daysBetween(String(u.built_on), s.today) < 365 * 7);
+    const customers = new Set(line.map((u) => s.sites.find((x) => x.id === u.site_id)?.customer_id));
+    expect(customers.size).toBeGreaterThanOrEqual(5);
+    expect(new Set(line.map((u) => u.id)).size).toBeGreaterThanOrEqual(8);
+    expect(units.length - line.length).toBeLessThan(line.length);
+  });
+
+  it('storms kill parts in several units of the press hall on one day', () => {
+    const hall = s.sites.find((x) => x.name === 'Press Hall')?.id;
+    const burnt = s.calls.filter((c) => c.site_id === hall && /storm|dark|Board/.test(String(c.complaint)));
+    const days = burnt.map((c) => String(c.received_at).slice(0, 10));
+    const several = new Set(days.filter((d, i) => days.indexOf(d) !== i));
+    expect(several.size).toBeGreaterThanOrEqual(5);
+  });
+
+  it('the drain that was declined comes before the flood', () => {
+    const annex = of('recommendation', unit('Records Annex', 'AH-2')).find((e) => /Declined/.test((e.body as { text: string }).text));
+    const flood = s.calls.find((c) => /onto the boxes/.test(String(c.complaint)));
+    expect(String(annex?.occurred_at) < String(flood?.received_at)).toBe(true);
   });
 });

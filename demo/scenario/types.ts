@@ -11,6 +11,25 @@ export interface Scenario {
   readonly visits: Row[];
   readonly visit_calls: Row[];
   readonly entries: Row[];
+  readonly roofs: Row[];
+  readonly site_points: Row[];
+  readonly site_links: Row[];
+  readonly model_notes: Row[];
+  /** Photographs, drawn at loading from what they show. */
+  readonly photos: PhotoRow[];
 }
 
 export type Row = Record<string, unknown> & { id?: string };
+
+/** A photograph of the demo: a plate with these lines on it. */
+export interface PhotoRow {
+  readonly id: string;
+  readonly unitId?: string | undefined;
+  readonly modelNoteId?: string | undefined;
+  readonly purpose: string;
+  readonly caption: string;
+  readonly lines: readonly string[];
+  readonly marks: readonly { readonly x: number; readonly y: number; readonly text: string }[];
+  readonly takenAt: string;
+  readonly by: string;
+}

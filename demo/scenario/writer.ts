@@ -8,6 +8,7 @@ export const ZONE = 'EST5EDT';
 export class Writer {
   readonly rows: Scenario;
   readonly random: Random;
+  private readonly noons = new Map<string, number>();
 
   constructor(today: string, random: Random) {
     this.random = random;
@@ -23,26 +24,35 @@ export class Writer {
       visits: [],
       visit_calls: [],
       entries: [],
+      roofs: [],
+      site_points: [],
+      site_links: [],
+      model_notes: [],
+      photos: [],
     };
   }
 
   /** A UUID of version 7's shape out of seeded bits. */
   id(): string {
-    const hex = Array.from({ length: 32 }, () => Math.floor(this.random() * 16).toString(16));
-    hex[12] = '7';
-    hex[16] = '89ab'[Math.floor(this.random() * 4)] as string;
-    const s = hex.join('');
-    return `${s.slice(0, 8)}-${s.slice(8, 12)}-${s.slice(12, 16)}-${s.slice(16, 20)}-${s.slice(20)}`;
+    const eight = () =>
+      Math.floor(this.random() * 2 ** 32)
+        .toString(16)
+        .padStart(8, '0');
+    const [a, b, c, d] = [eight(), eight(), eight(), eight()];
+    return `${a}-${b.slice(0, 4)}-7${b.slice(5)}-${'89ab'[parseInt(c[0] as string, 16) % 4]}${c.slice(1, 4)}-${c.slice(4)}${d}`;
   }
 
-  add(table: Exclude<keyof Scenario, 'today'>, row: Row): Row & { id: string } {
+  add(table: Exclude<keyof Scenario, 'today' | 'photos'>, row: Row): Row & { id: string } {
     const full = { id: this.id(), ...row };
     this.rows[table].push(full);
     return full;
   }
 
+  /** Working hours lie after any clock change of their night, so noon of a day places them all. */
   at(date: string, minutes: number): string {
-    return instantAt(date, minutes, ZONE).toISOString();
+    const noon = this.noons.get(date) ?? instantAt(date, 720, ZONE).getTime();
+    this.noons.set(date, noon);
+    return new Date(noon + (minutes - 720) * 60_000).toISOString();
   }
 
   /** A visit sheet for calls of one site: arrive, what the caller adds, leave. */
@@ -59,8 +69,9 @@ export class Writer {
     const visit = this.add('visits', { site_id: given.siteId, crew_id: given.crewId, planned_for: given.day });
     for (const call of given.calls) this.rows.visit_calls.push({ visit_id: visit.id, call_id: call.id });
     let minute = given.start;
-    const write = ({ kind, body, unitId, callId }: Line) => {
+    const write = ({ id, kind, body, unitId, callId }: Line) => {
       this.add('entries', {
+        ...(id ? { id } : {}),
         visit_id: visit.id,
         call_id: callId ?? null,
         unit_id: unitId ?? null,
@@ -87,4 +98,6 @@ export interface Line {
   readonly body: Record<string, unknown>;
   readonly unitId?: string | undefined;
   readonly callId?: string | undefined;
+  /** Where another line speaks of this one. */
+  readonly id?: string | undefined;
 }

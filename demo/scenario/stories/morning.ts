@@ -1,0 +1,76 @@
+import { unitAt, type DemoSite } from '../fleet.ts';
+import { workday } from '../maintenance.ts';
+import type { Writer } from '../writer.ts';
+
+/** What is on the desk this morning: calls that wait, and those planned for today. */
+export function thisMorning(writer: Writer, sites: readonly DemoSite[]): void {
+  const today = writer.rows.today;
+  const planned = workday(today);
+  const open = (site: string, tag: string | null, complaint: string, more: Record<string, unknown>) => {
+    const where = sites.find((s) => s.name === site) as DemoSite;
+    const unit = tag === null ? undefined : unitAt(sites, site, tag);
+    const call = writer.add('calls', {
+      site_id: where.id,
+      unit_id: unit?.id ?? null,
+      kind: 'call',
+      status: 'open',
+      received_at: writer.at(today, 425),
+      complaint,
+      area: unit?.area ?? null,
+      ...more,
+    });
+    if (call.crew_id) {
+      Object.assign(call, { status: 'scheduled', scheduled_on: planned });
+      const visit = writer.add('visits', { site_id: where.id, crew_id: call.crew_id, planned_for: planned });
+      writer.rows.visit_calls.push({ visit_id: visit.id, call_id: call.id });
+    }
+  };
+  const crewOf = (site: string) => (sites.find((s) => s.name === site) as DemoSite).crew.id;
+  open('Throwing Rooms', 'HP-2', 'Glaze room will not hold temperature again', {
+    system: 'cooling',
+    priority: 'today',
+    stake: 'stock or equipment',
+    caller: 'glaze technician',
+    crew_id: crewOf('Throwing Rooms'),
+  });
+  open('Tannery Fields Clinic', 'HP-2', 'Ward too warm, two animals in recovery', {
+    system: 'cooling',
+    priority: 'at once',
+    stake: 'people at risk',
+    caller: 'head nurse',
+    crew_id: crewOf('Tannery Fields Clinic'),
+  });
+  open('Records Annex', null, 'Archive upstairs is muggy', { system: 'cooling', priority: 'this week', caller: 'archivist' });
+  open('Press Hall', 'RTU-2', 'Press 2 operators say it cycles', { system: 'cooling', priority: 'this week', caller: 'shift foreman' });
+  open('Harbour Interchange', 'RTU-1', 'Waiting hall cold at opening', {
+    system: 'heating',
+    priority: 'with the next route',
+    stake: 'comfort',
+    caller: 'duty manager',
+  });
+  open('Quayside Rink', 'RTU-2', 'Floor sweats, skaters slip', {
+    system: 'cooling',
+    priority: 'today',
+    stake: 'people at risk',
+    caller: 'floor manager',
+    crew_id: crewOf('Quayside Rink'),
+  });
+  open('Container Gate', 'HP-4', 'Server room at 84 and climbing', {
+    system: 'cooling',
+    priority: 'today',
+    stake: 'stock or equipment',
+    caller: 'gate control',
+    crew_id: crewOf('Container Gate'),
+  });
+  open('Label Works', 'RTU-4', 'Second opinion: another company says the compressor is done', {
+    system: 'cooling',
+    priority: 'this week',
+    caller: 'works manager',
+  });
+  open('Lantern Hill Store', null, 'Wine vault smells damp', {
+    system: 'cooling',
+    priority: 'this week',
+    stake: 'stock or equipment',
+    caller: 'desk',
+  });
+}
