@@ -70,6 +70,27 @@ test.describe('as manager', () => {
     expect(errors).toEqual([]);
   });
 
+  test('the map stands while the sites that are due are still on their way', async ({ page }) => {
+    const errors = watchErrors(page);
+    await signIn(page, 'maren');
+    let release = (): void => undefined;
+    const held = new Promise<void>((resolve) => (release = resolve));
+    await page.route('**/api/routes/due?**', async (route) => {
+      await held;
+      await route.continue();
+    });
+    await page.getByRole('link', { name: 'Routes' }).first().click();
+    // The yard alone: one place is a view without a width, and the pointer asks the map where it is.
+    await expect(page.locator('.map-yard')).toBeInViewport();
+    await page.waitForTimeout(300);
+    const map = await page.locator('.leaflet-container').boundingBox();
+    for (const step of [0.2, 0.5, 0.8]) await page.mouse.move((map?.x ?? 0) + (map?.width ?? 0) * step, (map?.y ?? 0) + (map?.height ?? 0) * step);
+    expect(errors).toEqual([]);
+    release();
+    await expect(page.locator('.map-due').first()).toBeInViewport();
+    expect(errors).toEqual([]);
+  });
+
   test('imports a CSV with bad rows, sees every one, imports the good ones, and plans a route of them', async ({ page }) => {
     await signIn(page, 'maren');
     await page.goto(`${base()}/imports`);

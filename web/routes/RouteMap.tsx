@@ -52,6 +52,11 @@ function icon(stop: MapStop): L.DivIcon {
 /** Room left round the route, pixels. */
 const MARGIN = 28;
 
+/** As near as streets can be told apart. Without a limit a single place, which has no width, would be shown infinitely near. */
+const NEAREST_ZOOM = 17;
+/** One stop alone is still shown with the streets about it. */
+const FITTED_ZOOM = 14;
+
 function Fit({ points, height }: { points: readonly (readonly [number, number])[]; height: number }) {
   const map = useMap();
   const key = JSON.stringify(points);
@@ -62,7 +67,7 @@ function Fit({ points, height }: { points: readonly (readonly [number, number])[
       // A box that is hidden or smaller than its own margin has no view to fit.
       const room = map.getSize();
       if (points.length > 0 && Math.min(room.x, room.y) > 2 * MARGIN)
-        map.fitBounds(L.latLngBounds(points.map(([lat, lon]) => L.latLng(lat, lon))), { padding: [MARGIN, MARGIN], animate: false });
+        map.fitBounds(L.latLngBounds(points.map(([lat, lon]) => L.latLng(lat, lon))), { padding: [MARGIN, MARGIN], maxZoom: FITTED_ZOOM, animate: false });
     }, 60);
     return () => clearTimeout(timer);
     // The key stands for the points.
@@ -98,6 +103,7 @@ export function RouteMap({
       <MapContainer
         center={points[0] ? [points[0][0], points[0][1]] : [0, 0]}
         zoom={12}
+        maxZoom={NEAREST_ZOOM}
         style={{ height: '100%' }}
         zoomSnap={0.25}
         attributionControl={false}
