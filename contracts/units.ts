@@ -170,8 +170,8 @@ export interface LastSeen {
   readonly findings: readonly { readonly component: string; readonly failure: string; readonly grade: string; readonly at: string }[];
 }
 
-/** Which bench card the sister's reading is asked for. */
-export const sisterAsk = z.object({ card: shortText });
+/** Which bench card the sister's reading is asked for; none: everything a set of readings says. */
+export const sisterAsk = z.object({ card: shortText.optional() });
 
 export interface SlotView {
   readonly name: string;

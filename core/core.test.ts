@@ -4,7 +4,7 @@ import { dueTasks, MAINTENANCE_TASKS, tasksDone } from '#core/maintenance';
 import { normal, oneOf, seededRandom, wholeBetween } from '#core/random';
 import { plural } from '#core/reasons';
 import { REFRIGERANTS, saturationPressure, saturationTemperature, subcooling, superheat, type RefrigerantName } from '#core/refrigerant';
-import { readingResults, READING_POINT_NAMES } from '#core/readings';
+import { readingAnswers, READING_POINT_NAMES } from '#core/readings';
 import {
   checkProblem,
   costOf,
@@ -191,7 +191,7 @@ describe('reading sets (property)', () => {
     fc.assert(
       fc.property(set, (taken) => {
         const points = new Set<string>(taken.readings.map((r) => r.point));
-        for (const result of readingResults(taken, { refrigerant: 'R-22' }).results) {
+        for (const result of readingAnswers(taken, { refrigerant: 'R-22' }).answers) {
           for (const point of needs[result.name] ?? []) expect(points.has(point)).toBe(true);
           if (taken.mode !== 'cooling') expect(result.name).toMatch(/unbalance/);
         }

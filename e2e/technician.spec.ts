@@ -70,6 +70,28 @@ test.describe('as technician on a phone', () => {
     expect(errors).toEqual([]);
   });
 
+  test('measures in metric units, and every number keeps the unit it was typed in', async ({ page }) => {
+    await openSheet(page);
+    await page.getByRole('button', { name: 'Readings' }).click();
+    await page.getByRole('button', { name: 'metric' }).click();
+    await page.getByLabel('return air, °C').fill('24');
+    await page.getByLabel('supply air, °C').fill('12');
+    await page.getByLabel('return wet bulb, °C').fill('17');
+    await expect(page.getByText('split 12 °C')).toBeVisible();
+    await page.getByLabel('outdoor air, °C').fill('30');
+    await expectAccessible(page);
+    await page.getByRole('button', { name: 'US units' }).click();
+    await expect(page.getByText('split 21.6 °F')).toBeVisible();
+    await expect(page.getByLabel('return air, °C')).toHaveValue('24');
+    await expect(page.getByLabel('suction line, °F')).toHaveValue('');
+    await page.getByRole('button', { name: 'Put the readings on the sheet' }).click();
+    const line = page.getByRole('listitem').filter({ hasText: 'return air 24 °C' });
+    await expect(line).toContainText('split 21.6 °F');
+    await line.getByRole('button', { name: 'Amend' }).click();
+    await expect(page.getByLabel('return air, °C')).toHaveValue('24');
+    await expect(page.getByLabel('outdoor air, °F')).toHaveValue('86');
+  });
+
   test('amends, withdraws, leaves something not normal, and leaves', async ({ page }) => {
     await openSheet(page);
     await page.getByRole('listitem').filter({ hasText: '2.25 lb added' }).getByRole('button', { name: 'Amend' }).click();

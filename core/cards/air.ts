@@ -12,20 +12,96 @@ import {
   sensibleFactor,
 } from '../airside/index.ts';
 import { answer, DEFAULT_LIMITS, limitBand, limitFrom, type Answer, type Band, type MeasuringLimits } from '../measurement/index.ts';
-import { elevation, reader, type Card, type CardInput } from './card.ts';
+import { elevation, inParts, reader, type Card, type CardPart } from './card.ts';
+import { F } from './inputs.ts';
 
-const F = (name: string, label: string, more: Partial<CardInput> = {}): CardInput => ({ name, label, quantity: 'temperature', unit: '°F', ...more });
 const ASHRAE = 'ASHRAE Handbook – Fundamentals, chapter 1';
 
 /** Cooling split that goes with the wet bulb of the return air, °F: drier air shows more [common practice: 16 to 22, less when humid]. */
 function splitBand(returnF: number, wetF: number | undefined, limits: MeasuringLimits): Band {
-  if (wetF === undefined) return limitBand(limits, 'splitLowF', 'splitHighF', `${limits.splitLowF} to ${limits.splitHighF} °F, less when humid`);
+  if (wetF === undefined) return limitBand(limits, 'splitLowF', 'splitHighF', `${limits.splitLowF} to ${limits.splitHighF} Δ°F, less when humid`);
   // At 75 °F: 50 % humidity (63 °F wet bulb) is the middle of the band; each degree of wet bulb moves the sensible split by about a degree and a half.
   const depression = returnF - wetF;
   const [centre, half] = [(limits.splitLowF + limits.splitHighF) / 2, (limits.splitHighF - limits.splitLowF) / 2];
   const middle = Math.min(centre + 5, Math.max(centre - 8, centre + 1.3 * (depression - 12)));
   return { low: middle - half, high: middle + half, from: limitFrom(limits, 'splitLowF', 'splitHighF'), source: 'moved with the wet bulb' };
 }
+
+/** What the coil took out of the air, as return less supply, against what the return air allows. */
+export const splitPart: CardPart = (values, limits) => {
+  const { num, all } = reader(values);
+  const air = all('returnAir', 'supplyAir');
+  if (!air) return [];
+  const [returnF, supplyF] = air;
+  const wet = num('returnWet');
+  // Refuses a wet bulb that the dry bulb does not allow.
+  if (wet !== undefined) humidityRatio(returnF, wet, num('elevation') ?? limits.elevationFt);
+  const band = splitBand(returnF, wet, limits);
+  return [
+    answer({
+      name: 'split',
+      value: returnF - supplyF,
+      unit: 'Δ°F',
+      quantity: 'temperatureDifference',
+      formula: 'return − supply',
+      source: 'common practice',
+      band,
+      text:
+        returnF - supplyF > (band.high as number)
+          ? 'High: look at the air flow first.'
+          : returnF - supplyF < (band.low as number)
+            ? 'Low: capacity, humidity or too much air.'
+            : '',
+      confidence: wet === undefined ? 'fair' : 'high',
+      improve: wet === undefined ? ['measure the return wet bulb: humid air lowers the split'] : [],
+    }),
+  ];
+};
+
+/** What the air carried away in all, where its flow is known. */
+const capacityPart: CardPart = (values, limits) => {
+  const { num, all } = reader(values);
+  const air = all('returnAir', 'supplyAir', 'cfm');
+  if (!air) return [];
+  const [returnF, supplyF, cfm] = air;
+  const [wet, supplyWet, tons, up] = [num('returnWet'), num('supplyWet'), num('tons'), num('elevation') ?? limits.elevationFt];
+  const answers: Answer[] = [
+    answer({
+      name: 'sensible',
+      value: sensibleFactor(up) * cfm * (returnF - supplyF),
+      unit: 'Btu/h',
+      quantity: 'heatRate',
+      decimals: 0,
+      formula: '1.08 · cfm · ΔT · density share',
+      source: ASHRAE,
+    }),
+  ];
+  if (wet !== undefined && supplyWet !== undefined) {
+    const total = coolingBtuh(cfm, { dryF: returnF, wetF: wet }, { dryF: supplyF, wetF: supplyWet }, up);
+    answers.push(
+      answer({
+        name: 'total cooling',
+        value: total,
+        unit: 'Btu/h',
+        quantity: 'heatRate',
+        decimals: 0,
+        formula: 'cfm · 60 / v · (h return − h supply)',
+        source: ASHRAE,
+        ...(tons === undefined
+          ? {}
+          : {
+              band: {
+                low: tons * 12_000 * 0.85,
+                high: tons * 12_000 * 1.15,
+                from: 'plate' as const,
+                source: `${tons} tons, ±15 %: rated at 95 °F outdoors and 67 °F wet bulb`,
+              },
+            }),
+      }),
+    );
+  }
+  return answers;
+};
 
 const split: Card = {
   id: 'split',
@@ -43,70 +119,7 @@ const split: Card = {
   ],
   formula: 'split = return − supply; sensible = 1.08 · cfm · ΔT · density share; total = cfm · 60 / v · Δh',
   source: ASHRAE,
-  answers: (values, limits = DEFAULT_LIMITS) => {
-    const { num, all } = reader(values);
-    const air = all('returnAir', 'supplyAir');
-    if (!air) return [];
-    const [returnF, supplyF] = air;
-    const [wet, supplyWet, cfm, tons, up] = [num('returnWet'), num('supplyWet'), num('cfm'), num('tons'), num('elevation') ?? limits.elevationFt];
-    const band = splitBand(returnF, wet, limits);
-    const answers: Answer[] = [
-      answer({
-        name: 'split',
-        value: returnF - supplyF,
-        unit: 'Δ°F',
-        quantity: 'temperatureDifference',
-        formula: 'return − supply',
-        source: 'common practice',
-        band,
-        text:
-          returnF - supplyF > (band.high as number)
-            ? 'High: look at the air flow first.'
-            : returnF - supplyF < (band.low as number)
-              ? 'Low: capacity, humidity or too much air.'
-              : '',
-        confidence: wet === undefined ? 'fair' : 'high',
-        improve: wet === undefined ? ['measure the return wet bulb: humid air lowers the split'] : [],
-      }),
-    ];
-    if (cfm === undefined) return answers;
-    answers.push(
-      answer({
-        name: 'sensible',
-        value: sensibleFactor(up) * cfm * (returnF - supplyF),
-        unit: 'Btu/h',
-        quantity: 'heatRate',
-        decimals: 0,
-        formula: '1.08 · cfm · ΔT · density share',
-        source: ASHRAE,
-      }),
-    );
-    if (wet !== undefined && supplyWet !== undefined) {
-      const total = coolingBtuh(cfm, { dryF: returnF, wetF: wet }, { dryF: supplyF, wetF: supplyWet }, up);
-      answers.push(
-        answer({
-          name: 'total cooling',
-          value: total,
-          unit: 'Btu/h',
-          quantity: 'heatRate',
-          decimals: 0,
-          formula: 'cfm · 60 / v · (h return − h supply)',
-          source: ASHRAE,
-          ...(tons === undefined
-            ? {}
-            : {
-                band: {
-                  low: tons * 12_000 * 0.85,
-                  high: tons * 12_000 * 1.15,
-                  from: 'plate' as const,
-                  source: `${tons} tons, ±15 %: rated at 95 °F outdoors and 67 °F wet bulb`,
-                },
-              }),
-        }),
-      );
-    } else if (wet !== undefined) humidityRatio(returnF, wet, up);
-    return answers;
-  },
+  answers: inParts(splitPart, capacityPart),
 };
 
 const airFlow: Card = {

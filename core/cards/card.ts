@@ -1,5 +1,5 @@
 import { convert, judgeReading, QUANTITIES, type Quality, type QuantityName } from '../quantities/index.ts';
-import type { Answer, MeasuringLimits } from '../measurement/index.ts';
+import { DEFAULT_LIMITS, type Answer, type MeasuringLimits } from '../measurement/index.ts';
 
 /** One thing a card asks for. */
 export interface CardInput {
@@ -58,6 +58,20 @@ export interface Card {
    */
   readonly answers: (values: CardValues, limits?: MeasuringLimits) => Answer[];
 }
+
+/**
+ * A part of a card that answers on its own, from the same values; sets of readings are made of these. Nothing where a value it
+ * needs is not there.
+ *
+ * @throws RangeError with the physical reason when something cannot be
+ */
+export type CardPart = (values: CardValues, limits: MeasuringLimits) => Answer[];
+
+/** A card's answers as those of its parts, one after the other. */
+export const inParts =
+  (...parts: readonly CardPart[]): Card['answers'] =>
+  (values, limits = DEFAULT_LIMITS) =>
+    parts.flatMap((part) => part(values, limits));
 
 /** Height above the sea: thinner air, and gauges that start from a lower atmosphere. */
 export const elevation: CardInput = {

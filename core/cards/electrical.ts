@@ -2,164 +2,18 @@ import {
   CAPACITOR_TOLERANCE_PCT,
   capacitanceFromAmps,
   controlVolts,
-  currentUnbalance,
   insulationAt40C,
   LEAST_MEGOHMS,
   maximumProtection,
   minimumCircuitAmpacity,
-  voltageUnbalance,
   windings,
 } from '../electrical/index.ts';
-import { answer, DEFAULT_LIMITS, limitFrom, type Answer } from '../measurement/index.ts';
+import { answer, type Answer } from '../measurement/index.ts';
 import { reader, type Card, type CardInput } from './card.ts';
+import { amps, volts } from './inputs.ts';
+import { unbalance } from './unbalance.ts';
 
-const volts = (name: string, label: string, more: Partial<CardInput> = {}): CardInput => ({
-  name,
-  label,
-  quantity: 'voltage',
-  unit: 'V',
-  optional: true,
-  ...more,
-});
-const amps = (name: string, label: string, more: Partial<CardInput> = {}): CardInput => ({
-  name,
-  label,
-  quantity: 'current',
-  unit: 'A',
-  optional: true,
-  ...more,
-});
 const ohms = (name: string, label: string): CardInput => ({ name, label, quantity: 'resistance', unit: 'Ω', optional: true });
-const LIVE =
-  'Prove the meter, all pairs and each leg to ground, prove the meter again. 460 V: gloves and face protection as the arc-flash label asks.';
-
-const unbalance: Card = {
-  id: 'unbalance',
-  title: 'Volts and amps per leg',
-  words: 'voltage unbalance imbalance current phase loss legs supply 208 230 460',
-  group: 'electrical',
-  inputs: [
-    volts('v12', 'L1–L2'),
-    volts('v23', 'L2–L3'),
-    volts('v31', 'L3–L1'),
-    volts('plate', 'Plate', { plate: 'volts' }),
-    amps('a1', 'L1'),
-    amps('a2', 'L2'),
-    amps('a3', 'L3'),
-    amps('rated', 'Rated amps'),
-  ],
-  formula: 'unbalance % = 100 · greatest deviation from the mean / mean',
-  source: 'NEMA MG 1; ±10 % of plate and 10 % current common practice',
-  caution: LIVE,
-  answers: (values, limits = DEFAULT_LIMITS) => {
-    const { num, all } = reader(values);
-    const answers: Answer[] = [];
-    const pairs = all('v12', 'v23', 'v31');
-    const plate = num('plate');
-    if (pairs) {
-      const dead = pairs.filter((v) => v < 0.5 * Math.max(...pairs)).length;
-      if (dead > 0)
-        return [
-          answer({
-            name: 'lowest pair',
-            value: Math.min(...pairs),
-            unit: 'V',
-            quantity: 'voltage',
-            decimals: 0,
-            formula: 'as measured',
-            source: 'common practice',
-            verdict: 'act',
-            text: 'A phase is lost: nothing three-phase may run. Fuses and breaker, then the utility.',
-          }),
-        ];
-      const u = voltageUnbalance(pairs);
-      answers.push(
-        answer({
-          name: 'voltage unbalance',
-          value: u.percent,
-          unit: '%',
-          quantity: 'percent',
-          decimals: 2,
-          formula: unbalance.formula,
-          source: 'NEMA MG 1',
-          band: { high: 1, from: 'published', source: 'NEMA MG 1: derate above 1 %, act above 2, never run above 5' },
-          text: u.note,
-          ...(u.verdict === 'act' || u.verdict === 'do not run' ? { verdict: 'act' } : {}),
-        }),
-      );
-      if (plate !== undefined) {
-        // A plate of 208/230 V allows 187 to 253 V.
-        const [low, high] = plate === 208 || plate === 230 ? [187, 253] : [plate * 0.9, plate * 1.1];
-        const worst = pairs.toSorted((a, b) => Math.abs(b - plate) - Math.abs(a - plate))[0] as number;
-        answers.push(
-          answer({
-            name: 'farthest from the plate',
-            value: worst,
-            unit: 'V',
-            quantity: 'voltage',
-            decimals: 0,
-            formula: 'the pair farthest from the plate',
-            source: 'common practice',
-            band: { low, high, from: 'plate', source: plate === 208 || plate === 230 ? '208/230 V plate: 187 to 253' : `${plate} V ± 10 %` },
-          }),
-        );
-      }
-    }
-    const legs = all('a1', 'a2', 'a3');
-    if (legs) {
-      if (legs.some((a) => a === 0))
-        return [
-          ...answers,
-          answer({
-            name: 'leg without current',
-            value: 0,
-            unit: 'A',
-            quantity: 'current',
-            formula: 'as measured',
-            source: 'common practice',
-            verdict: 'act',
-            text: 'A leg carries nothing: contactor, fuse or winding. Stop it.',
-          }),
-        ];
-      const u = currentUnbalance(legs, limits.currentUnbalancePct);
-      answers.push(
-        answer({
-          name: 'current unbalance',
-          value: u.percent,
-          unit: '%',
-          quantity: 'percent',
-          formula: unbalance.formula,
-          source: 'common practice',
-          band: {
-            high: limits.currentUnbalancePct,
-            from: limitFrom(limits, 'currentUnbalancePct'),
-            source: `act above ${limits.currentUnbalancePct} %`,
-          },
-          text: u.note,
-          ...(u.verdict === 'act' ? { verdict: 'act' } : {}),
-        }),
-      );
-      const rated = num('rated');
-      if (rated !== undefined)
-        answers.push(
-          answer({
-            name: 'highest leg',
-            value: Math.max(...legs),
-            unit: 'A',
-            quantity: 'current',
-            formula: 'as measured',
-            source: 'plate',
-            band: { high: rated, from: 'plate', source: 'rated amps' },
-            text:
-              Math.max(...legs) < rated * 0.6
-                ? 'Far below at mild load is normal. Near-normal amps do not clear a compressor of turning backwards.'
-                : '',
-          }),
-        );
-    }
-    return answers;
-  },
-};
 
 const winding: Card = {
   id: 'windings',

@@ -10,6 +10,10 @@ import { WATER_CARDS } from './water.ts';
 
 export * from './card.ts';
 export * from './plate.ts';
+export { splitPart } from './air.ts';
+export { approachPart, subcoolingPart, superheatPart } from './charge.ts';
+export { condenserSplitPart, evaporatorPart, ratioPart } from './cycle.ts';
+export { currentPart, voltagePart } from './unbalance.ts';
 
 export const CARDS: readonly Card[] = [...REFRIGERANT_CARDS, ...AIR_CARDS, ...GAS_CARDS, ...ELECTRICAL_CARDS, ...TIGHTNESS_CARDS, ...WATER_CARDS];
 

@@ -10,9 +10,9 @@ export interface PlateUnit {
   readonly tons?: number | null | undefined;
 }
 
-/** What a unit's record knows of what cards ask for, in customary units. */
+/** What a unit's record knows of what cards ask for, in customary units; of a circuit that is not on record nothing. */
 export function plateFacts(unit: PlateUnit, circuit = 1): Partial<Record<PlateFact, number | string>> {
-  const own = unit.circuits.find((c) => c.number === circuit) ?? unit.circuits[0];
+  const own = unit.circuits.find((c) => c.number === circuit);
   const { heat, blower, electrical, charging } = unit.details;
   const facts: Partial<Record<PlateFact, number | string | null | undefined>> = {
     refrigerant: own?.refrigerant,

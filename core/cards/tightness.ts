@@ -26,7 +26,7 @@ const standing: Card = {
     min('minutes', 'Minutes it stood'),
     { name: 'volume', label: 'Volume of the circuit', quantity: 'systemVolume', unit: 'ft³', optional: true },
     { name: 'gauge', label: 'Gauge good to ±, psi', plain: true, usual: 0.5, optional: true },
-    { name: 'thermometer', label: 'Thermometer good to ±, °F', plain: true, usual: 1, optional: true },
+    { name: 'thermometer', label: 'Thermometer good to ±', quantity: 'temperatureDifference', unit: 'Δ°F', usual: 1, optional: true },
     psig('most', 'Plate: low-side test pressure', { optional: true }),
     elevation,
   ],

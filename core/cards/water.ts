@@ -35,7 +35,7 @@ const loop: Card = {
         quantity: 'temperatureDifference',
         formula: '|out − in|',
         source: 'common practice',
-        band: { low: band[0], high: band[1], from: 'common practice', source: cooling ? '9 to 12 °F while cooling' : '4 to 8 °F while heating' },
+        band: { low: band[0], high: band[1], from: 'common practice', source: cooling ? '9 to 12 Δ°F while cooling' : '4 to 8 Δ°F while heating' },
         text:
           Math.abs(difference) > band[1]
             ? 'Too much difference: too little water. Strainer, valve, pump.'

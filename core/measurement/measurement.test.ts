@@ -1,5 +1,5 @@
 import { cardOf } from '../cards/index.ts';
-import { readingResults, type ReadingSet } from '../readings/index.ts';
+import { readingAnswers, type ReadingSet } from '../readings/index.ts';
 import { answer, DEFAULT_LIMITS, LIMIT_NAMES, limitBand, limitFrom, placeIn, withSisters } from './index.ts';
 
 const base = { name: 'superheat', unit: 'Δ°F', quantity: 'temperatureDifference', formula: 'a − b', source: 'here' } as const;
@@ -51,10 +51,10 @@ describe('the company’s limits', () => {
         { point: 'suction line', value: 52, unit: '°F' },
       ],
     };
-    expect(readingResults(set, { refrigerant: 'R-410A' }).results[0]).toMatchObject({ name: 'superheat', verdict: 'wait' });
-    expect(readingResults(set, { refrigerant: 'R-410A' }, own).results[0]).toMatchObject({
+    expect(readingAnswers(set, { refrigerant: 'R-410A' }).answers[0]).toMatchObject({ name: 'superheat', verdict: 'wait' });
+    expect(readingAnswers(set, { refrigerant: 'R-410A' }, own).answers[0]).toMatchObject({
       verdict: 'high',
-      expectedFrom: 'company setting, expansion valve',
+      band: { from: 'company setting', source: 'expansion valve' },
     });
   });
 

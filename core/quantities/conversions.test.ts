@@ -37,6 +37,14 @@ const FACTORS: readonly (readonly [name: QuantityName, from: string, to: string,
 ];
 
 describe('conversions', () => {
+  it('into its own unit a value stays what it is, so that the end of a band is met', () => {
+    for (const value of [85, 92.3, -40.1, 0.1]) {
+      expect(convert('temperature', '°F', '°F', value)).toBe(value);
+      expect(convert('pressureGauge', 'psig', 'psig', value)).toBe(value);
+    }
+    expect(() => convert('temperature', '°F', '°F', NaN)).toThrow(RangeError);
+  });
+
   it.each(FACTORS)('%s: one %s in %s is %d', (name, from, to, one, digits) => {
     expect(convert(name, from, to, 1)).toBeCloseTo(one, digits);
     expect(convert(name, to, from, one)).toBeCloseTo(1, Math.min(digits, 4));

@@ -231,9 +231,10 @@ export function fromSi(name: QuantityName, unit: string, si: number): number {
   return (si - offset) / scale;
 }
 
-/** Converts within one quantity. @example convert('temperature', '°F', '°C', 212) // 100 */
+/** Converts within one quantity; into its own unit a value stays what it is, to the last digit. @example convert('temperature', '°F', '°C', 212) // 100 */
 export function convert(name: QuantityName, from: string, to: string, value: number): number {
-  return fromSi(name, to, toSi(name, from, value));
+  const si = toSi(name, from, value);
+  return from === to ? value : fromSi(name, to, si);
 }
 
 /** A gauge below its zero shows inches of mercury, not pounds: 20 in Hg are −9.8 psig. Asked about where it cannot be psig. */

@@ -1,12 +1,6 @@
 import { convert } from '../quantities/index.ts';
+import { swappedHoses } from '../refrigerant/index.ts';
 import { READING_POINTS, type ReadingPoint, type ReadingSet } from './points.ts';
-
-/** Gauges on the wrong hoses: low side above high side while it runs. */
-export function swappedHoses(suctionPsig: number | undefined, liquidPsig: number | undefined): string | undefined {
-  return suctionPsig !== undefined && liquidPsig !== undefined && suctionPsig > liquidPsig + 5
-    ? 'Suction reads above liquid: are the hoses swapped, or does it stand still?'
-    : undefined;
-}
 
 /** Return air of a cooled room is never this cold in °F, and often is in °C [common practice]. */
 const ROOM_IN_CELSIUS = [10, 40] as const;

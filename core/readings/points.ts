@@ -9,6 +9,7 @@ export const READING_POINTS = {
   'liquid line': { quantity: 'temperature', unit: '°F' },
   'return air': { quantity: 'temperature', unit: '°F' },
   'supply air': { quantity: 'temperature', unit: '°F' },
+  'return wet bulb': { quantity: 'temperature', unit: '°F' },
   'volts L1-L2': { quantity: 'voltage', unit: 'V' },
   'volts L2-L3': { quantity: 'voltage', unit: 'V' },
   'volts L3-L1': { quantity: 'voltage', unit: 'V' },

@@ -1,158 +1,108 @@
-import { atmospherePsia, coolingSplit } from '../airside/index.ts';
-import { currentUnbalance, voltageUnbalance } from '../electrical/index.ts';
-import { isFixedDevice, type MachineDetails } from '../machine/index.ts';
-import { DEFAULT_LIMITS, limitFrom, type MeasuringLimits } from '../measurement/index.ts';
+import {
+  approachPart,
+  condenserSplitPart,
+  currentPart,
+  evaporatorPart,
+  ratioPart,
+  splitPart,
+  subcoolingPart,
+  superheatPart,
+  voltagePart,
+  type CardPart,
+  type CardValues,
+  type PlateFact,
+} from '../cards/index.ts';
+import { DEFAULT_LIMITS, type Answer, type MeasuringLimits } from '../measurement/index.ts';
 import { convert } from '../quantities/index.ts';
-import { chargeMustWait, PLATE_SUBCOOLING_WITHIN_F, REFRIGERANTS, subcooling, superheat, type RefrigerantName } from '../refrigerant/index.ts';
+import { REFRIGERANTS } from '../refrigerant/index.ts';
 import { READING_POINTS, type ReadingPoint, type ReadingSet } from './points.ts';
 
-export interface ReadingResult {
-  readonly name: 'superheat' | 'subcooling' | 'split' | 'voltage unbalance' | 'current unbalance';
-  readonly value: number;
-  readonly unit: '°F' | '%';
-  readonly expected: string;
-  readonly expectedFrom: string;
-  readonly verdict: 'within' | 'low' | 'high' | 'wait';
-  readonly notes: readonly string[];
-}
-
+/** Why one answer cannot be given from readings that are there. */
 export interface ReadingTrouble {
-  readonly name: ReadingResult['name'];
+  readonly name: string;
   readonly why: string;
 }
 
-/** What the record knows of the circuit that was measured. */
-export interface CircuitFacts {
-  /** Undefined when nobody knows: then neither superheat nor subcooling is given. */
-  readonly refrigerant?: string | null | undefined;
-  readonly metering?: string | null | undefined;
-  /** Subcooling that the plate asks for, °F. */
-  readonly subcoolingTargetF?: number | undefined;
-}
+/** What the record knows of the circuit that was measured; a plate's target wins over the company's limits. */
+export type CircuitFacts = Partial<Record<PlateFact, number | string | null>>;
 
-/** The facts of one circuit of a unit. */
-export function circuitFacts(
-  unit:
-    | {
-        readonly circuits: readonly { readonly number: number; readonly refrigerant: string | null; readonly metering: string | null }[];
-        readonly details: MachineDetails;
-      }
-    | undefined,
-  number: number,
-): CircuitFacts {
-  const own = unit?.circuits.find((c) => c.number === number);
-  const { charging } = unit?.details ?? {};
-  return {
-    refrigerant: own?.refrigerant,
-    metering: own?.metering,
-    ...(charging?.method === 'subcooling' ? { subcoolingTargetF: charging.targetF } : {}),
+type Mode = ReadingSet['mode'];
+const COOLING: readonly Mode[] = ['cooling'];
+const RUNNING: readonly Mode[] = ['cooling', 'heating'];
+const ALWAYS: readonly Mode[] = ['cooling', 'heating', 'off'];
+
+/** What a set of readings is asked, and in which mode: the parts of the bench cards, so that sheet and bench never disagree. */
+const ASKED: readonly { readonly name: string; readonly modes: readonly Mode[]; readonly part: CardPart }[] = [
+  { name: 'superheat', modes: COOLING, part: superheatPart },
+  { name: 'subcooling', modes: COOLING, part: subcoolingPart },
+  { name: 'approach', modes: COOLING, part: approachPart },
+  { name: 'condenser split', modes: COOLING, part: condenserSplitPart },
+  { name: 'evaporator difference', modes: COOLING, part: evaporatorPart },
+  { name: 'pressure ratio', modes: COOLING, part: ratioPart },
+  { name: 'split', modes: COOLING, part: splitPart },
+  { name: 'voltage unbalance', modes: ALWAYS, part: voltagePart },
+  { name: 'current unbalance', modes: RUNNING, part: currentPart },
+];
+
+/** Where each point of a set goes on the cards. */
+const CARD_NAMES: Record<ReadingPoint, readonly string[]> = {
+  'suction pressure': ['suction'],
+  'suction line': ['suctionLine'],
+  'liquid pressure': ['liquid'],
+  'liquid line': ['liquidLine'],
+  'return air': ['returnAir'],
+  'supply air': ['supplyAir'],
+  'return wet bulb': ['returnWet', 'indoorWet'],
+  'volts L1-L2': ['v12'],
+  'volts L2-L3': ['v23'],
+  'volts L3-L1': ['v31'],
+  'amps L1': ['a1'],
+  'amps L2': ['a2'],
+  'amps L3': ['a3'],
+};
+
+/** A set of readings as the cards take it, in customary units. What nobody measured is not there. */
+function cardValues(set: ReadingSet, facts: CircuitFacts): CardValues {
+  const read = set.readings.flatMap(({ point, value, unit }) => {
+    const customary = convert(READING_POINTS[point].quantity, unit, READING_POINTS[point].unit, value);
+    return CARD_NAMES[point].map((name) => [name, customary] as const);
+  });
+  const known = {
+    // A refrigerant whose curve is not on record answers nothing.
+    refrigerant: String(facts.refrigerant) in REFRIGERANTS ? facts.refrigerant : undefined,
+    device: facts.metering,
+    target: facts.subcoolingTargetF,
+    approachTarget: facts.approachTargetF,
+    plate: facts.volts,
+    outdoor: set.outdoorF,
+    minutes: set.minutesRunning,
+    condenser: set.condenser,
   };
+  return Object.fromEntries([...read, ...Object.entries(known).filter(([, value]) => value !== undefined && value !== null)]) as CardValues;
 }
-
-const FIXED_NOTE = 'A fixed device has no superheat of its own: with the indoor wet bulb the charge card on the bench gives its target.';
 
 /**
- * Everything a set of readings says: superheat and subcooling from pressure and line temperature, the cooling split, voltage
- * and current unbalance. A result that needs a reading nobody took is absent, not zero; one that lies outside a curve comes
- * back under `troubles` with the reason. Charge results wait, with why, where the conditions do not allow a judgement.
- *
- * @param circuit what the record knows of the circuit; a plate's target wins over the company's limits
+ * Everything a set of readings says, worked out by the parts of the bench cards: charge by every school, the cycle, the
+ * cooling split, volts and amps. An answer that needs a reading nobody took is absent, not zero; one that lies outside a curve
+ * comes back under `troubles` with the reason, and leaves the others standing. Charge answers wait, with why, where the
+ * conditions do not allow a judgement.
  */
-export function readingResults(
+export function readingAnswers(
   set: ReadingSet,
-  circuit: CircuitFacts,
+  facts: CircuitFacts,
   limits: MeasuringLimits = DEFAULT_LIMITS,
-): { results: ReadingResult[]; troubles: ReadingTrouble[] } {
-  const results: ReadingResult[] = [];
+): { answers: Answer[]; troubles: ReadingTrouble[] } {
+  const values = cardValues(set, facts);
+  const answers: Answer[] = [];
   const troubles: ReadingTrouble[] = [];
-  const value = (point: ReadingPoint) => {
-    const reading = set.readings.find((r) => r.point === point);
-    return reading && convert(READING_POINTS[point].quantity, reading.unit, READING_POINTS[point].unit, reading.value);
-  };
-  const attempt = (name: ReadingResult['name'], points: readonly ReadingPoint[], compute: (values: number[]) => ReadingResult) => {
-    const values = points.map(value);
-    if (values.some((v) => v === undefined)) return;
+  for (const { name, modes, part } of ASKED) {
+    if (!modes.includes(set.mode)) continue;
     try {
-      results.push(compute(values as number[]));
+      answers.push(...part(values, limits));
     } catch (error) {
       if (!(error instanceof RangeError)) throw error;
       troubles.push({ name, why: error.message });
     }
-  };
-  const { refrigerant, metering, subcoolingTargetF: target } = circuit;
-  const known = refrigerant && refrigerant in REFRIGERANTS ? (refrigerant as RefrigerantName) : undefined;
-  const fixed = isFixedDevice(metering);
-  const waits = chargeMustWait(set, limits.chargeOutdoorF);
-  const atmospherePsi = atmospherePsia(limits.elevationFt);
-  const band = (low: keyof MeasuringLimits, high: keyof MeasuringLimits, source: string) => ({
-    expected: [limits[low], limits[high]] as const,
-    expectedFrom: `${limitFrom(limits, low, high)}${source}`,
-    atmospherePsi,
-  });
-  if (known && set.mode === 'cooling') {
-    const charge =
-      (name: 'superheat' | 'subcooling', measure: typeof superheat, options: ReturnType<typeof band>, moves = false) =>
-      ([pressure, line]: number[]): ReadingResult => {
-        const m = measure(known, pressure as number, line as number, options);
-        return {
-          name,
-          value: m.value,
-          unit: '°F',
-          expected: moves ? 'by the weather' : `${m.expected[0]}–${m.expected[1]} °F`,
-          expectedFrom: moves ? `${metering} on record` : m.expectedFrom,
-          verdict: waits.length > 0 || moves ? 'wait' : m.verdict,
-          notes: [`saturated at ${m.saturationF.toFixed(1)} °F`, ...waits, ...(moves ? [FIXED_NOTE] : []), ...(m.note ? [m.note] : [])],
-        };
-      };
-    const plate =
-      target === undefined
-        ? band('subcoolingLowF', 'subcoolingHighF', '')
-        : {
-            expected: [target - PLATE_SUBCOOLING_WITHIN_F, target + PLATE_SUBCOOLING_WITHIN_F] as const,
-            expectedFrom: `plate, ${target} °F`,
-            atmospherePsi,
-          };
-    const valve = band('superheatLowF', 'superheatHighF', ', expansion valve');
-    attempt('superheat', ['suction pressure', 'suction line'], charge('superheat', superheat, valve, fixed));
-    attempt('subcooling', ['liquid pressure', 'liquid line'], charge('subcooling', subcooling, plate));
   }
-  if (set.mode === 'cooling') {
-    attempt('split', ['return air', 'supply air'], ([back, supply]) => {
-      const split = coolingSplit(back as number, supply as number, band('splitLowF', 'splitHighF', ''));
-      return {
-        name: 'split',
-        value: split.value,
-        unit: '°F',
-        expected: `${limits.splitLowF}–${limits.splitHighF} °F`,
-        expectedFrom: split.expectedFrom,
-        verdict: split.verdict,
-        notes: split.note ? [split.note] : [],
-      };
-    });
-  }
-  attempt('voltage unbalance', ['volts L1-L2', 'volts L2-L3', 'volts L3-L1'], (volts) => {
-    const u = voltageUnbalance(volts);
-    return {
-      name: 'voltage unbalance',
-      value: u.percent,
-      unit: '%',
-      expected: 'at most 1 %',
-      expectedFrom: 'NEMA MG 1',
-      verdict: u.verdict === 'fine' ? 'within' : 'high',
-      notes: u.note ? [u.note] : [],
-    };
-  });
-  attempt('current unbalance', ['amps L1', 'amps L2', 'amps L3'], (amps) => {
-    const u = currentUnbalance(amps, limits.currentUnbalancePct);
-    return {
-      name: 'current unbalance',
-      value: u.percent,
-      unit: '%',
-      expected: `at most ${limits.currentUnbalancePct} %`,
-      expectedFrom: limitFrom(limits, 'currentUnbalancePct'),
-      verdict: u.verdict === 'fine' ? 'within' : 'high',
-      notes: u.note ? [u.note] : [],
-    };
-  });
-  return { results, troubles };
+  return { answers, troubles };
 }

@@ -1,5 +1,5 @@
 import { DEFAULT_LIMITS } from '../measurement/index.ts';
-import { REFRIGERANTS, type RefrigerantName } from './curves.ts';
+import type { RefrigerantName } from './curves.ts';
 import { saturationTemperature, STANDARD_ATMOSPHERE_PSI } from './saturation.ts';
 
 /** A subcooling that the plate asks for is met within this, °F [common practice]. */
@@ -10,27 +10,10 @@ export interface Measured {
   readonly value: number;
   /** Saturation temperature it was taken against, °F. */
   readonly saturationF: number;
-  readonly expected: readonly [low: number, high: number];
-  readonly expectedFrom: string;
-  readonly verdict: 'within' | 'low' | 'high';
-  readonly note?: string;
-}
-
-function judge(
-  value: number,
-  saturationF: number,
-  expected: readonly [number, number],
-  expectedFrom: string,
-  refrigerant: RefrigerantName,
-): Measured {
-  const verdict = value < expected[0] ? 'low' : value > expected[1] ? 'high' : 'within';
-  const data = REFRIGERANTS[refrigerant];
-  return { value, saturationF, expected, expectedFrom, verdict, ...('estimate' in data ? { note: data.estimate } : {}) };
 }
 
 /**
- * Suction superheat = suction line − dew temperature of suction pressure. Expansion valves run about 12 °F; 8 to 15 is
- * accepted [common practice]. A fixed orifice has no fixed target: its expected band must be passed in.
+ * Suction superheat = suction line − dew temperature of suction pressure.
  *
  * @param suctionPsig suction pressure, psig
  * @param lineF suction line temperature, °F
@@ -40,19 +23,14 @@ export function superheat(
   refrigerant: RefrigerantName,
   suctionPsig: number,
   lineF: number,
-  {
-    expected = [DEFAULT_LIMITS.superheatLowF, DEFAULT_LIMITS.superheatHighF],
-    expectedFrom = 'common practice, expansion valve',
-    atmospherePsi = STANDARD_ATMOSPHERE_PSI,
-  }: { expected?: readonly [number, number]; expectedFrom?: string; atmospherePsi?: number } = {},
+  { atmospherePsi = STANDARD_ATMOSPHERE_PSI }: { atmospherePsi?: number } = {},
 ): Measured {
   const dew = saturationTemperature(refrigerant, 'dew', suctionPsig, atmospherePsi);
-  return judge(lineF - dew, dew, expected, expectedFrom, refrigerant);
+  return { value: lineF - dew, saturationF: dew };
 }
 
 /**
- * Subcooling = bubble temperature of liquid pressure − liquid line. About 10 °F unless the plate says otherwise, ±3 taken
- * as alike [common practice].
+ * Subcooling = bubble temperature of liquid pressure − liquid line.
  *
  * @param liquidPsig liquid line pressure, psig
  * @param lineF liquid line temperature, °F
@@ -62,14 +40,17 @@ export function subcooling(
   refrigerant: RefrigerantName,
   liquidPsig: number,
   lineF: number,
-  {
-    expected = [DEFAULT_LIMITS.subcoolingLowF, DEFAULT_LIMITS.subcoolingHighF],
-    expectedFrom = 'common practice',
-    atmospherePsi = STANDARD_ATMOSPHERE_PSI,
-  }: { expected?: readonly [number, number]; expectedFrom?: string; atmospherePsi?: number } = {},
+  { atmospherePsi = STANDARD_ATMOSPHERE_PSI }: { atmospherePsi?: number } = {},
 ): Measured {
   const bubble = saturationTemperature(refrigerant, 'bubble', liquidPsig, atmospherePsi);
-  return judge(bubble - lineF, bubble, expected, expectedFrom, refrigerant);
+  return { value: bubble - lineF, saturationF: bubble };
+}
+
+/** Gauges on the wrong hoses: low side above high side while it runs. */
+export function swappedHoses(suctionPsig: number | undefined, liquidPsig: number | undefined): string | undefined {
+  return suctionPsig !== undefined && liquidPsig !== undefined && suctionPsig > liquidPsig + 5
+    ? 'Suction reads above liquid: are the hoses swapped, or does it stand still?'
+    : undefined;
 }
 
 /** Conditions that decide whether a charge can be judged at all; undefined means not known. */

@@ -100,16 +100,10 @@ describe('superheat and subcooling', () => {
     // R-407C at 63.2 psig: dew 40 °F; at 225.5 psig: bubble 100 °F (chart points above).
     const hot = superheat('R-407C', 63.2, 52);
     expect(hot.value).toBeCloseTo(12, 0);
-    expect(hot.verdict).toBe('within');
+    expect(hot.saturationF).toBeCloseTo(40, 0);
     const cold = subcooling('R-407C', 225.5, 97);
     expect(cold.value).toBeCloseTo(3, 0);
-    expect(cold.verdict).toBe('low');
-  });
-
-  it('takes the plate before common practice and says where the band comes from', () => {
-    const reading = subcooling('R-410A', 318.5, 84, { expected: [14, 18], expectedFrom: 'plate' });
-    expect(reading).toMatchObject({ verdict: 'within', expectedFrom: 'plate' });
-    expect(superheat('R-454B', 110, 52).note).toMatch(/maker's chart wins/);
+    expect(cold.saturationF).toBeCloseTo(100, 0);
   });
 
   it('220 psig of R-410A at 76 °F at rest is not an empty circuit: saturation at ambient is near that', () => {

@@ -3,7 +3,7 @@ import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 import fc from 'fast-check';
 import { seededRandom } from '../random/index.ts';
-import { readingResults } from '../readings/index.ts';
+import { readingAnswers } from '../readings/index.ts';
 import {
   buildMachine,
   coolingState,
@@ -168,10 +168,10 @@ describe('heat and power', () => {
 
   it('a little voltage unbalance is much current unbalance (NEMA MG 1 [M])', () => {
     const power = powerState(machine, coolingState(machine, MILD), { 'unbalanced supply': 0.4 });
-    const results = readingResults(
+    const results = readingAnswers(
       { mode: 'cooling', readings: readMachine(coolingState(machine, MILD), power, seededRandom(1), { noise: 0 }) },
       { refrigerant: 'R-410A' },
-    ).results;
+    ).answers;
     const [volts, amps] = ['voltage unbalance', 'current unbalance'].map((name) => results.find((r) => r.name === name)?.value ?? 0);
     expect(amps! / volts!).toBeGreaterThan(5);
   });
@@ -182,7 +182,7 @@ describe('instruments', () => {
   const state = coolingState(machine, MILD);
   const power = powerState(machine, state);
   const charge = (readings: ReturnType<typeof readMachine>) =>
-    readingResults({ mode: 'cooling', readings, outdoorF: 90, minutesRunning: 20 }, { refrigerant: 'R-410A' }).results;
+    readingAnswers({ mode: 'cooling', readings, outdoorF: 90, minutesRunning: 20 }, { refrigerant: 'R-410A' }).answers;
 
   it('that are perfect give back superheat and subcooling of the state', () => {
     const results = charge(readMachine(state, power, seededRandom(7), { noise: 0 }));

@@ -1,5 +1,5 @@
 import { seededRandom } from '#core/random';
-import { readingQuestions, readingResults, type ReadingSet } from '#core/readings';
+import { readingQuestions, readingAnswers, type ReadingSet } from '#core/readings';
 import { makeFleet, unitAt, type DemoUnit } from './fleet.ts';
 import { asFound, coolingReadings, flameSignal, heatMeasurements, loopReading, measured, outdoorF } from './instrument.ts';
 import { writePlates } from './plates.ts';
@@ -13,8 +13,8 @@ const pick = (site: string, tag: string): DemoUnit => unitAt(sites, site, tag);
 const random = seededRandom(7);
 const result = (unit: DemoUnit, outdoor: number, faults: object, name: string): number => {
   const { body } = coolingReadings(unit, '2026-07-01', outdoor, faults, seededRandom(3));
-  const { results } = readingResults(body as unknown as ReadingSet, { refrigerant: unit.refrigerant });
-  return results.find((r) => r.name === name)?.value ?? NaN;
+  const { answers } = readingAnswers(body as unknown as ReadingSet, { refrigerant: unit.refrigerant });
+  return answers.find((r) => r.name === name)?.value ?? NaN;
 };
 
 describe('the weather of the coast', () => {

@@ -1,7 +1,7 @@
 import { bankOf } from '../network/geometry.ts';
 import { CUSTOMERS } from './cast/index.ts';
 import { addDays, daysBetween, isPlainDate } from '#core/time';
-import { readingResults, type ReadingSet } from '#core/readings';
+import { readingAnswers, type ReadingSet } from '#core/readings';
 import { UNIT_KINDS } from '#core/vocabulary';
 import { makeScenario } from './index.ts';
 import type { Row, Scenario } from './types.ts';
@@ -62,7 +62,7 @@ describe('what the instruments of the demo say', () => {
   const of = (kind: string, row: Row): Scenario['entries'] =>
     s.entries.filter((e) => e.kind === kind && e.unit_id === row.id).sort((a, b) => (String(a.occurred_at) < String(b.occurred_at) ? -1 : 1));
   const subcooling = (entry: Row) =>
-    readingResults(entry.body as unknown as ReadingSet, { refrigerant: 'R-410A' }).results.find((r) => r.name === 'subcooling')?.value ?? NaN;
+    readingAnswers(entry.body as unknown as ReadingSet, { refrigerant: 'R-410A' }).answers.find((r) => r.name === 'subcooling')?.value ?? NaN;
 
   it('the leaker loses its subcooling between one top-up and the next', () => {
     const leaker = unit('Throwing Rooms', 'HP-2');

@@ -42,8 +42,8 @@ export const {
     site: build.query<SitePage, string>({ query: (id) => `/sites/${id}`, providesTags: ['Record'] }),
     units: build.query<Page<UnitRow>, ListAsk>({ query: (params) => ({ url: '/units', params: { ...params } }), providesTags: ['Record'] }),
     unit: build.query<UnitPage, string>({ query: (id) => `/units/${id}`, providesTags: ['Record'] }),
-    sisters: build.query<SisterReading[], { unitId: string; card: string }>({
-      query: ({ unitId, card }) => ({ url: `/units/${unitId}/sisters`, params: { card } }),
+    sisters: build.query<SisterReading[], { unitId: string; card?: string }>({
+      query: ({ unitId, ...params }) => ({ url: `/units/${unitId}/sisters`, params }),
       providesTags: ['Record'],
     }),
     search: build.query<Found[], string>({ query: (q) => ({ url: '/search', params: { q } }), providesTags: ['Record'], keepUnusedDataFor: 10 }),

@@ -5,16 +5,17 @@ import { cardOf, CARDS, findCards, type Card } from '#core/cards';
 import { useUnitQuery } from '../api/records.ts';
 import { phone } from '../outbox/db.ts';
 import { Empty, Screen } from '../ui/Screen.tsx';
+import { UnitSwitch } from '../ui/UnitSwitch.tsx';
+import { useUnitSystem } from '../ui/useUnitSystem.ts';
 import { BenchTabs } from './BenchTabs.tsx';
 import { CardView } from './CardView.tsx';
-import { useUnitSystem } from './system.ts';
 
 /** The bench: the arithmetic of the trade, a card for each question. */
 export default function Bench() {
   const { card: cardId } = useParams();
   const [params] = useSearchParams();
   const [typed, setTyped] = useState('');
-  const [system, setSystem] = useUnitSystem();
+  const [system] = useUnitSystem();
   const navigate = useNavigate();
   const unitId = params.get('unit') ?? undefined;
   const visitId = params.get('visit') ?? undefined;
@@ -30,21 +31,7 @@ export default function Bench() {
     <Screen
       title="Bench"
       sentence={unit ? `${card.title}, with what the plate of ${unit.tag} says.` : `${card.title}: what do the readings mean?`}
-      actions={
-        <div role="group" aria-label="Units" className="flex">
-          {(['US', 'metric'] as const).map((name) => (
-            <button
-              key={name}
-              type="button"
-              aria-pressed={system === name}
-              onClick={() => setSystem(name)}
-              className={`min-h-9 border-2 px-3 font-semibold ${system === name ? 'border-copper bg-copper text-on-copper' : 'border-rule bg-sheet'}`}
-            >
-              {name === 'US' ? 'US units' : 'metric'}
-            </button>
-          ))}
-        </div>
-      }
+      actions={<UnitSwitch />}
     >
       <BenchTabs />
       {visit ? (

@@ -10,23 +10,14 @@ import { now } from '../app/clock.ts';
 import { useWho } from '../app/session.ts';
 import { useDraft } from '../outbox/hooks.ts';
 import { post } from '../outbox/sender.ts';
+import { AnswerLine, VERDICT_WORDS } from '../ui/AnswerLine.tsx';
 import { Button } from '../ui/Button.tsx';
 import { Field } from '../ui/Field.tsx';
 import { number } from '../ui/format.ts';
 import { Panel } from '../ui/Screen.tsx';
-import { BandPicture } from './BandPicture.tsx';
+import { plainUnit, shownUnit, shownValue, unitsOf, type UnitSystem } from '../ui/units.ts';
 import { CurvePicture } from './CurvePicture.tsx';
 import { readCard, type CardTyped, type Filled, type Typed } from './filled.ts';
-import { plainUnit, shownUnit, shownValue, unitsOf, type UnitSystem } from './units.ts';
-
-const WORD: Record<Answer['verdict'], string> = {
-  within: '✓ within',
-  low: '↓ low',
-  high: '↑ high',
-  act: '! act',
-  wait: '… wait',
-  'says nothing': '',
-};
 
 /** One card: fields that answer at every key. What is typed survives a reload; plate values fill in by themselves. */
 export function CardView({
@@ -130,7 +121,7 @@ function Strip({ answers, trouble, system }: { answers: readonly Answer[]; troub
           const shown = shownValue(a.quantity, a.unit, a.value, system);
           return (
             <span key={a.name} className={a.verdict === 'act' ? 'text-ember' : a.verdict === 'within' ? 'text-verdigris' : ''}>
-              {a.name} {number(shown.value, a.decimals)} {plainUnit(shown.unit)} {WORD[a.verdict]}
+              {a.name} {number(shown.value, a.decimals)} {plainUnit(shown.unit)} {VERDICT_WORDS[a.verdict]}
             </span>
           );
         })}
@@ -218,45 +209,6 @@ const InputField = memo(function InputField({
     </div>
   );
 });
-
-function AnswerLine({ answer: a, system }: { answer: Answer; system: UnitSystem }) {
-  const shown = shownValue(a.quantity, a.unit, a.value, system);
-  const bad = a.verdict === 'act';
-  return (
-    <div className={`border-l-4 pl-3 ${bad ? 'border-ember' : a.verdict === 'within' ? 'border-verdigris' : 'border-copper'}`}>
-      <div className="grid items-center gap-x-4 sm:grid-cols-[minmax(0,1fr)_minmax(0,15rem)]">
-        <div>
-          <p className="flex flex-wrap items-baseline gap-x-3">
-            <span className="text-2xl font-bold">
-              {a.name} {number(shown.value, a.decimals)} {plainUnit(shown.unit)}
-            </span>
-            {WORD[a.verdict] ? (
-              <span className={`text-lg font-semibold ${a.verdict === 'within' ? 'text-verdigris' : bad ? 'text-ember' : 'text-copper'}`}>
-                {WORD[a.verdict]}
-              </span>
-            ) : null}
-          </p>
-          {a.text ? <p>{a.text}</p> : null}
-          {a.sister ? (
-            <p className="text-soft">
-              Sister {a.sister.where}: {number(shownValue(a.quantity, a.unit, a.sister.value, system).value, a.decimals)} {plainUnit(shown.unit)}
-            </p>
-          ) : null}
-        </div>
-        <BandPicture answer={a} system={system} />
-      </div>
-      <details className="text-sm">
-        <summary className="cursor-pointer text-soft">
-          {a.band ? `Band: ${a.band.from}, ${a.band.source}` : 'No band'}
-          {a.confidence === 'high' ? '' : `; ${a.confidence} confidence`}
-        </summary>
-        <p>{a.formula}</p>
-        <p className="text-soft">{a.source}</p>
-        {a.improve.length > 0 ? <p>Surer with: {a.improve.join('; ')}.</p> : null}
-      </details>
-    </div>
-  );
-}
 
 /** Puts the card on the sheet of an open visit; the server works the answers out anew. */
 function Attach({ card, read, visit, unitId, ready }: { card: Card; read: Filled; visit: VisitPage; unitId: string | undefined; ready: boolean }) {

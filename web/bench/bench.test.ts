@@ -1,6 +1,5 @@
 import { cardOf, plateFacts, type Card } from '#core/cards';
 import { readCard } from './filled.ts';
-import { shownValue, unitsOf } from './units.ts';
 
 const charge = cardOf('charge') as Card;
 const unit = {
@@ -41,19 +40,5 @@ describe('filling a card in', () => {
     expect(read.errors.get('suction')).toMatch(/full vacuum/);
     expect(read.notes.get('liquid')).toMatch(/Is it 900 kPa/);
     expect('suctionLine' in read.values).toBe(false);
-  });
-});
-
-describe('units', () => {
-  it('are shown as preferred and offered all', () => {
-    expect(shownValue('temperature', '°F', 212, 'metric')).toEqual({ value: 100, unit: '°C' });
-    expect(shownValue('temperature', '°F', 212, 'US')).toEqual({ value: 212, unit: '°F' });
-    expect(shownValue('insulation', 'MΩ', 5, 'metric')).toEqual({ value: 5, unit: 'MΩ' });
-    expect(
-      unitsOf(
-        charge.inputs.find((i) => i.name === 'liquid')!,
-        'metric',
-      ),
-    ).toEqual(['kPa(g)', 'psig', 'bar(g)', 'in Hg vac']);
   });
 });

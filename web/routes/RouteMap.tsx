@@ -67,7 +67,11 @@ function Fit({ points, height }: { points: readonly (readonly [number, number])[
       // A box that is hidden or smaller than its own margin has no view to fit.
       const room = map.getSize();
       if (points.length > 0 && Math.min(room.x, room.y) > 2 * MARGIN)
-        map.fitBounds(L.latLngBounds(points.map(([lat, lon]) => L.latLng(lat, lon))), { padding: [MARGIN, MARGIN], maxZoom: FITTED_ZOOM, animate: false });
+        map.fitBounds(L.latLngBounds(points.map(([lat, lon]) => L.latLng(lat, lon))), {
+          padding: [MARGIN, MARGIN],
+          maxZoom: FITTED_ZOOM,
+          animate: false,
+        });
     }, 60);
     return () => clearTimeout(timer);
     // The key stands for the points.

@@ -1,5 +1,6 @@
 import { useEffect, useState } from 'react';
 import { v7 as uuid } from 'uuid';
+import type { Reading } from '#core/readings';
 import { newEntry, type EntryKind, type NewEntry, type VisitPage } from '#contracts/visits';
 import { useDraft } from '../outbox/hooks.ts';
 import { post } from '../outbox/sender.ts';
@@ -16,6 +17,13 @@ function blankFor(kind: EntryKind, unit: VisitPage['units'][number] | undefined)
   if (kind === 'refrigerant') return { refrigerant: unit?.circuits[0]?.refrigerant ?? '' };
   if (kind === 'condition closed') return { conditionId: unit?.conditions[0]?.id ?? '' };
   return {};
+}
+
+/** The field of a form that a problem with what is sent belongs to: a reading's own point, else its name. */
+function fieldOf(path: readonly PropertyKey[], body: Record<string, unknown>): string {
+  const [list, index] = path;
+  const reading = list === 'readings' && typeof index === 'number' ? (body.readings as readonly Reading[])[index] : undefined;
+  return reading?.point ?? path.join('.');
 }
 
 export interface Amending {
@@ -63,17 +71,7 @@ export function EntryPanel({
     }
     const read = newEntry.safeParse(entry);
     if (!read.success) {
-      setErrors(
-        new Map(
-          read.error.issues.map((issue) => [
-            issue.path
-              .slice(1)
-              .join('.')
-              .replace(/^readings\.\d+.*/, 'readings'),
-            issueText(issue),
-          ]),
-        ),
-      );
+      setErrors(new Map(read.error.issues.map((issue) => [fieldOf(issue.path.slice(1), entry.body), issueText(issue)])));
       return;
     }
     await post(entry as unknown as NewEntry);

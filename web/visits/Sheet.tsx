@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { toast } from 'sonner';
-import { circuitFacts } from '#core/readings';
+import { plateFacts } from '#core/cards';
 import type { EntryKind, NewEntry, VisitPage } from '#contracts/visits';
 import type { OutboxItem } from '../outbox/db.ts';
 import { phone } from '../outbox/db.ts';
@@ -13,6 +13,7 @@ import { Dialog } from '../ui/Dialog.tsx';
 import { Field } from '../ui/Field.tsx';
 import { instant } from '../ui/format.ts';
 import { Empty } from '../ui/Screen.tsx';
+import { useUnitSystem } from '../ui/useUnitSystem.ts';
 import { entryText } from './entryText.ts';
 import type { Line } from './lines.ts';
 
@@ -26,6 +27,7 @@ export function Sheet({
   onAmend: (kind: EntryKind, unitId: string | null, amending: { id: string; body: Record<string, unknown> }) => void;
 }) {
   const { measuring } = useWho();
+  const [system] = useUnitSystem();
   const [withdrawing, setWithdrawing] = useState<Line>();
   const unitOf = (id: string | null) => visit.units.find((u) => u.id === id);
   return (
@@ -35,12 +37,12 @@ export function Sheet({
         {lines.map((line) => {
           const unit = unitOf(line.unitId);
           const circuit = Number(line.body.circuit ?? 1);
-          const facts = circuitFacts(unit, circuit);
+          const facts = unit ? plateFacts(unit, circuit) : {};
           return (
             <li key={line.id} className={`py-2 ${line.item ? 'border-l-4 border-copper pl-2' : ''}`}>
               <p>
                 {unit ? <span className="plate mr-2 text-sm">{unit.tag}</span> : null}
-                <strong>{line.kind}</strong> <span>{entryText(line.kind, line.body, facts, measuring)}</span>
+                <strong>{line.kind}</strong> <span>{entryText(line.kind, line.body, facts, measuring, system)}</span>
               </p>
               <p className="flex flex-wrap items-center gap-x-3 text-sm text-soft">
                 {instant(line.occurredAt, visit.timeZone)} {line.author ?? ''} {line.amended ? '(amended)' : ''}

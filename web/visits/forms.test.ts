@@ -1,5 +1,5 @@
 import { newEntry } from '#contracts/visits';
-import { FORMS, readingSetOf, type Values } from './forms.ts';
+import { FORMS, judgeTyped, readingSetOf, unitName, type Values } from './forms.ts';
 
 const ID = '0198a1b2-0000-7000-8000-000000000001';
 const sent = (kind: keyof typeof FORMS, values: Values) =>
@@ -44,5 +44,36 @@ describe('the forms of a visit sheet', () => {
 
   it('ignores half-typed numbers in the live results', () => {
     expect(readingSetOf({ 'suction pressure': '1-', 'suction line': '52' }).readings).toEqual([{ point: 'suction line', value: 52, unit: '°F' }]);
+  });
+
+  it('a number keeps the unit it was typed in, over amending too', () => {
+    const typed: Values = { mode: 'cooling', 'suction line': '11.1', [unitName('suction line')]: '°C', 'liquid line': '90' };
+    const body = FORMS['reading set'].toBody(typed);
+    expect(body.readings).toEqual([
+      { point: 'suction line', value: 11.1, unit: '°C' },
+      { point: 'liquid line', value: 90, unit: '°F' },
+    ]);
+    const again = FORMS['reading set'].fromBody(body);
+    expect(again[unitName('suction line')]).toBe('°C');
+    expect(FORMS['reading set'].toBody(again)).toEqual(body);
+  });
+
+  it('what is kept in customary units is converted: 35 °C is 95 °F, 1 kg is 2.205 lb (NIST SP 811)', () => {
+    expect(FORMS['reading set'].toBody({ outdoorF: '35', [unitName('outdoorF')]: '°C', 'suction line': '50' }).outdoorF).toBe(95);
+    expect(readingSetOf({ outdoorF: '35', [unitName('outdoorF')]: '°C' }).outdoorF).toBe(95);
+    const weighed = FORMS.refrigerant.toBody({ refrigerant: 'R-22', addedLb: '1', [unitName('addedLb')]: 'kg', recoveredLb: '3' });
+    expect(weighed.addedLb).toBe(2.205);
+    expect(weighed.recoveredLb).toBe(3);
+    expect(sent('refrigerant', { refrigerant: 'R-22', addedLb: 'one', [unitName('addedLb')]: 'kg' }).error?.issues[0]?.path).toEqual([
+      'body',
+      'addedLb',
+    ]);
+  });
+
+  it('says at the key what cannot be and what is doubtful, in the unit it is typed in', () => {
+    expect(judgeTyped('temperature', '°F', '')).toEqual({});
+    expect(judgeTyped('temperature', '°C', '24')).toEqual({});
+    expect(judgeTyped('temperature', '°C', '-400').error).toMatch(/absolute zero/);
+    expect(judgeTyped('temperature', '°C', '190').hint).toMatch(/Doubtful.*kept and marked/);
   });
 });

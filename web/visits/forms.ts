@@ -1,3 +1,4 @@
+import { convert, judgeReading, type QuantityName } from '#core/quantities';
 import { READING_POINT_NAMES, READING_POINTS, type Reading, type ReadingSet } from '#core/readings';
 import type { EntryKind } from '#contracts/visits';
 
@@ -21,23 +22,48 @@ const number = (values: Values, name: string): number | undefined => {
   return typed === undefined ? undefined : Number(typed.replace(',', '.'));
 };
 
+/** Where a form keeps the unit a number was typed in. */
+export const unitName = (name: string): string => `${name} unit`;
+
+const typedIn = (values: Values, name: string, customary: string): string => text(values, unitName(name)) ?? customary;
+
+/** A number as typed, in its customary unit whatever unit it was typed in. */
+const measured = (values: Values, name: string, quantity: QuantityName, customary: string): number | undefined => {
+  const value = number(values, name);
+  if (value === undefined || !Number.isFinite(value)) return value;
+  const unit = typedIn(values, name, customary);
+  // Beyond a thousandth a converted number holds nothing that anybody measured.
+  return unit === customary ? value : Number(convert(quantity, unit, customary, value).toFixed(3));
+};
+
+/** What is wrong with a number the moment it is typed, by the same rules the server applies. */
+export function judgeTyped(quantity: QuantityName, unit: string, typed: string): { error?: string; hint?: string } {
+  if (typed.trim() === '') return {};
+  try {
+    const judged = judgeReading(quantity, unit, Number(typed.replace(',', '.')));
+    return judged.quality === 'doubtful' ? { hint: `Doubtful: ${judged.why}. It is kept and marked.` } : {};
+  } catch (error) {
+    return { error: (error as Error).message };
+  }
+}
+
 const only = (entries: Record<string, unknown>): Record<string, unknown> =>
   Object.fromEntries(Object.entries(entries).filter(([, value]) => value !== undefined && value !== false));
 
 const asText = (body: Record<string, unknown>): Values =>
   Object.fromEntries(Object.entries(body).map(([name, value]) => [name, typeof value === 'boolean' ? value : String(value)]));
 
-/** The readings typed so far, in the unit each point is asked for. */
+/** The readings typed so far, each in the unit it was typed in. */
 export function readingsOf(values: Values): Reading[] {
   return READING_POINT_NAMES.flatMap((point) => {
     const value = number(values, point);
-    return value === undefined ? [] : [{ point, value, unit: READING_POINTS[point].unit }];
+    return value === undefined ? [] : [{ point, value, unit: typedIn(values, point, READING_POINTS[point].unit) }];
   });
 }
 
 /** The reading set typed so far, for the live results. */
 export function readingSetOf(values: Values): ReadingSet {
-  const outdoorF = number(values, 'outdoorF');
+  const outdoorF = measured(values, 'outdoorF', 'temperature', '°F');
   const minutesRunning = number(values, 'minutesRunning');
   const condenser = text(values, 'condenser') as ReadingSet['condenser'];
   return {
@@ -61,12 +87,20 @@ export const FORMS: Record<FormKind, EntryForm> = {
       only({
         mode: text(v, 'mode') ?? 'cooling',
         circuit: number(v, 'circuit'),
-        outdoorF: number(v, 'outdoorF'),
+        outdoorF: measured(v, 'outdoorF', 'temperature', '°F'),
         minutesRunning: number(v, 'minutesRunning'),
         condenser: text(v, 'condenser'),
         readings: readingsOf(v),
       }),
-    fromBody: ({ readings, ...rest }) => ({ ...asText(rest), ...Object.fromEntries((readings as Reading[]).map((r) => [r.point, String(r.value)])) }),
+    fromBody: ({ readings, ...rest }) => ({
+      ...asText(rest),
+      ...Object.fromEntries(
+        (readings as Reading[]).flatMap((r) => [
+          [r.point, String(r.value)],
+          [unitName(r.point), r.unit],
+        ]),
+      ),
+    }),
   },
   finding: {
     kind: 'finding',
@@ -112,9 +146,9 @@ export const FORMS: Record<FormKind, EntryForm> = {
       only({
         refrigerant: text(v, 'refrigerant') ?? '',
         circuit: number(v, 'circuit'),
-        addedLb: number(v, 'addedLb'),
+        addedLb: measured(v, 'addedLb', 'mass', 'lb'),
         notWeighed: v.notWeighed === true,
-        recoveredLb: number(v, 'recoveredLb'),
+        recoveredLb: measured(v, 'recoveredLb', 'mass', 'lb'),
         afterOpening: v.afterOpening === true,
         cylinder: text(v, 'cylinder'),
       }),

@@ -67,6 +67,9 @@ describe('an entry in words', () => {
     expect(entryText('reading set', body, { refrigerant: 'R-410A' })).toBe(
       'superheat 12 °F (within). suction pressure 118.4 psig, suction line 52 °F',
     );
+    expect(entryText('reading set', body, { refrigerant: 'R-410A' }, undefined, 'metric')).toMatch(
+      /^superheat 6\.\d °C \(within\)\. suction pressure 118\.4 psig/,
+    );
     expect(entryText('reading set', body, {})).toBe('suction pressure 118.4 psig, suction line 52 °F');
   });
 

@@ -44,4 +44,33 @@ export function unitsOf(input: CardInput, system: UnitSystem): string[] {
 }
 
 /** Unit without the sign of a difference, as people write it. */
-export const plainUnit = (unit: string): string => unit.replace('Δ', '');
+export const plainUnit = (unit: string): string => unit.replaceAll('Δ°', '°');
+
+/** Units that stand in the texts of answers, with the quantity each means there. */
+const IN_TEXTS: Readonly<Record<string, QuantityName>> = {
+  'Δ°F': 'temperatureDifference',
+  '°F': 'temperature',
+  psig: 'pressureGauge',
+  'in w.c.': 'gasPressure',
+  cfm: 'airFlow',
+  gpm: 'waterFlow',
+  'Btu/h': 'heatRate',
+};
+const NUMBER = String.raw`[−-]?\d[\d,]*(?:\.\d+)?`;
+const QUANTITY_IN_TEXT = new RegExp(`(${NUMBER})((?: to | ± )${NUMBER})? (Δ?°F|psig|in w\\.c\\.|cfm|gpm|Btu/h)`, 'g');
+
+/**
+ * A text of the core, which speaks in customary units, in the units of the screen: "9 to 12 Δ°F" becomes "5 to 6.7 °C". What is no
+ * number with a unit stays as it is.
+ */
+export function shownText(text: string, system: UnitSystem): string {
+  if (system === 'US') return plainUnit(text);
+  return text.replace(QUANTITY_IN_TEXT, (_all, first: string, second: string | undefined, customary: string) => {
+    const show = (typed: string) => {
+      const { value } = shownValue(IN_TEXTS[customary] as string, customary, Number(typed.replaceAll(',', '').replace('−', '-')), system);
+      return value.toLocaleString('en-US', { maximumFractionDigits: Math.abs(value) < 100 ? 1 : 0 });
+    };
+    const rest = second?.replace(new RegExp(NUMBER), show) ?? '';
+    return `${show(first)}${rest} ${plainUnit(shownUnit(IN_TEXTS[customary] as string, customary, system))}`;
+  });
+}

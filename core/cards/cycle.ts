@@ -1,0 +1,120 @@
+import { atmospherePsia } from '../airside/index.ts';
+import { answer, type MeasuringLimits } from '../measurement/index.ts';
+import { CONDENSER_SPLIT, condenserSplit, evaporatorDifference, pressureRatio, swappedHoses, type RefrigerantName } from '../refrigerant/index.ts';
+import { elevation, inParts, reader, type Card, type CardPart, type CardValues } from './card.ts';
+import { estimated, F, psig, refrigerant } from './inputs.ts';
+
+const airPsia = (values: CardValues, limits: MeasuringLimits): number => atmospherePsia(reader(values).num('elevation') ?? limits.elevationFt);
+
+/** How far it condenses above the air that cools it, by the efficiency of the machine. */
+export const condenserSplitPart: CardPart = (values, limits) => {
+  const { text, all } = reader(values);
+  const name = text<RefrigerantName>('refrigerant');
+  const high = all('liquid', 'outdoor');
+  if (!name || !high) return [];
+  const value = condenserSplit(name, high[0], high[1], airPsia(values, limits));
+  const row = CONDENSER_SPLIT.find((c) => c.seer === text('seer'));
+  return [
+    answer({
+      ...estimated(name),
+      name: 'condenser split',
+      value,
+      unit: 'Δ°F',
+      quantity: 'temperatureDifference',
+      formula: 'bubble(liquid) − outdoor air',
+      source: 'common practice',
+      band: row
+        ? { low: row.band[0], high: row.band[1], from: 'common practice', source: `SEER ${row.seer}` }
+        : { low: 12, high: 30, from: 'common practice', source: 'all efficiencies' },
+      improve: row ? [] : ['choose the efficiency of the machine'],
+      ...(value < 0
+        ? { verdict: 'act', text: 'Condensing below outdoor air while it runs: not metered or not pumped, not simply low on charge.' }
+        : {}),
+    }),
+  ];
+};
+
+/** How far it evaporates below the air that warms it. */
+export const evaporatorPart: CardPart = (values, limits) => {
+  const { text, all } = reader(values);
+  const name = text<RefrigerantName>('refrigerant');
+  const low = all('suction', 'returnAir');
+  if (!name || !low) return [];
+  return [
+    answer({
+      ...estimated(name),
+      name: 'evaporator difference',
+      value: evaporatorDifference(name, low[0], low[1], airPsia(values, limits)),
+      unit: 'Δ°F',
+      quantity: 'temperatureDifference',
+      formula: 'return air − dew(suction)',
+      source: 'common practice',
+      band: { low: 28, high: 42, from: 'common practice', source: 'about 35 Δ°F in steady comfort cooling' },
+      text: 'Not for units on all outdoor air.',
+    }),
+  ];
+};
+
+/** How hard the compressor works, as a ratio of absolute pressures. */
+export const ratioPart: CardPart = (values, limits) => {
+  const { num, text, all } = reader(values);
+  const both = all('liquid', 'suction');
+  if (!text('refrigerant') || !both) return [];
+  const hoses = swappedHoses(num('suction'), num('liquid'));
+  return [
+    answer({
+      name: 'pressure ratio',
+      value: pressureRatio(both[0], both[1], airPsia(values, limits)),
+      unit: '',
+      quantity: 'ratio',
+      decimals: 2,
+      formula: '(liquid + atmosphere) / (suction + atmosphere)',
+      source: 'common practice',
+      band: { low: 2.3, high: 3.5, from: 'common practice', source: 'comfort cooling' },
+      ...(hoses
+        ? { verdict: 'wait' as const, text: hoses }
+        : both[0] - both[1] < 60
+          ? { text: 'They hardly part: not pumping, or turning backwards.' }
+          : {}),
+    }),
+  ];
+};
+
+const dischargePart: CardPart = (values) => {
+  const { num, text } = reader(values);
+  const discharge = num('discharge');
+  if (!text('refrigerant') || discharge === undefined) return [];
+  return [
+    answer({
+      name: 'discharge line',
+      value: discharge,
+      unit: '°F',
+      quantity: 'temperature',
+      formula: 'as measured, six inches from the compressor',
+      source: 'common practice',
+      band: { high: 225, from: 'common practice', source: 'oil breaks down above' },
+    }),
+  ];
+};
+
+/** Where the two coils and the compressor stand against the air on either side. */
+export const cycle: Card = {
+  id: 'cycle',
+  title: 'The whole cycle',
+  words: 'condenser split evaporator difference compression ratio discharge head suction td',
+  group: 'refrigerant',
+  inputs: [
+    refrigerant,
+    psig('suction', 'Suction pressure', { optional: true }),
+    psig('liquid', 'Liquid pressure', { optional: true }),
+    F('outdoor', 'Outdoor air', { optional: true }),
+    F('returnAir', 'Return air', { optional: true }),
+    F('discharge', 'Discharge line', { optional: true }),
+    { name: 'seer', label: 'Efficiency, SEER', choices: CONDENSER_SPLIT.map((c) => c.seer), optional: true },
+    elevation,
+  ],
+  formula:
+    'condenser split = condensing − outdoor; evaporator difference = return − evaporating; ratio = (liquid + atmosphere) / (suction + atmosphere)',
+  source: 'common practice',
+  answers: inParts(condenserSplitPart, evaporatorPart, ratioPart, dischargePart),
+};

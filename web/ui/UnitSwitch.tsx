@@ -1,0 +1,21 @@
+import { useUnitSystem } from './useUnitSystem.ts';
+
+/** US customary or metric, for this device. Numbers already typed keep the unit they were typed in. */
+export function UnitSwitch() {
+  const [system, setSystem] = useUnitSystem();
+  return (
+    <div role="group" aria-label="Units" className="flex">
+      {(['US', 'metric'] as const).map((name) => (
+        <button
+          key={name}
+          type="button"
+          aria-pressed={system === name}
+          onClick={() => setSystem(name)}
+          className={`min-h-9 border-2 px-3 font-semibold ${system === name ? 'border-copper bg-copper text-on-copper' : 'border-rule bg-sheet'}`}
+        >
+          {name === 'US' ? 'US units' : 'metric'}
+        </button>
+      ))}
+    </div>
+  );
+}

@@ -1,0 +1,158 @@
+import type { QuantityName } from '#core/quantities';
+import type { VisitPage } from '#contracts/visits';
+import { Field } from '../ui/Field.tsx';
+import { plainUnit, shownUnit } from '../ui/units.ts';
+import { useUnitSystem } from '../ui/useUnitSystem.ts';
+import { judgeTyped, unitName, type Values } from './forms.ts';
+
+/* The fields forms of the sheet are made of: large, labelled, kept at every key. */
+
+export interface FieldsProps {
+  readonly values: Values;
+  readonly set: (patch: Values) => void;
+  readonly error: (path: string) => string | undefined;
+  readonly unit: VisitPage['units'][number] | undefined;
+  /** What was left on this visit and must not stay past it, in words. */
+  readonly leftBehind?: readonly string[];
+}
+
+type Option = string | { readonly value: string; readonly label: string };
+
+export function Text({
+  name,
+  label,
+  hint,
+  path = name,
+  props,
+  decimal = false,
+  long = false,
+}: {
+  name: string;
+  label: string;
+  hint?: string;
+  path?: string;
+  props: FieldsProps;
+  decimal?: boolean;
+  long?: boolean;
+}) {
+  const value = String(props.values[name] ?? '');
+  const change = (e: { target: { value: string } }) => props.set({ [name]: e.target.value });
+  return (
+    <Field label={label} hint={hint} error={props.error(path)} roof>
+      {long ? (
+        <textarea rows={3} value={value} onChange={change} />
+      ) : (
+        <input value={value} onChange={change} inputMode={decimal ? 'decimal' : undefined} autoComplete="off" />
+      )}
+    </Field>
+  );
+}
+
+export function Choice({
+  name,
+  label,
+  options,
+  blank,
+  props,
+  hint,
+}: {
+  name: string;
+  label: string;
+  options: readonly Option[];
+  blank?: string;
+  props: FieldsProps;
+  hint?: string;
+}) {
+  return (
+    <Field label={label} hint={hint} error={props.error(name)} roof>
+      <select value={String(props.values[name] ?? '')} onChange={(e) => props.set({ [name]: e.target.value })}>
+        {blank !== undefined ? <option value="">{blank}</option> : null}
+        {options.map((o) =>
+          typeof o === 'string' ? (
+            <option key={o}>{o}</option>
+          ) : (
+            <option key={o.value} value={o.value}>
+              {o.label}
+            </option>
+          ),
+        )}
+      </select>
+    </Field>
+  );
+}
+
+/** A few answers as buttons a glove can hit. */
+export function Pick({ name, label, options, props }: { name: string; label: string; options: readonly string[]; props: FieldsProps }) {
+  return (
+    <fieldset>
+      <legend className="mb-0.5 text-sm font-semibold">{label}</legend>
+      <div className="flex flex-wrap gap-2">
+        {options.map((option) => (
+          <label
+            key={option}
+            className={`flex min-h-13 cursor-pointer items-center rounded-[3px] border-2 px-4 text-lg has-focus-visible:outline-3 has-focus-visible:outline-copper ${props.values[name] === option ? 'border-copper bg-copper text-on-copper' : 'border-rule bg-sheet'}`}
+          >
+            <input
+              type="radio"
+              name={name}
+              className="sr-only"
+              checked={props.values[name] === option}
+              onChange={() => props.set({ [name]: option })}
+            />
+            {option}
+          </label>
+        ))}
+      </div>
+      {props.error(name) ? (
+        <p role="alert" className="mt-0.5 text-sm font-semibold text-ember">
+          {props.error(name)}
+        </p>
+      ) : null}
+    </fieldset>
+  );
+}
+
+export function Tick({ name, label, props }: { name: string; label: string; props: FieldsProps }) {
+  return (
+    <label className="flex min-h-13 cursor-pointer items-center gap-3 text-lg">
+      <input type="checkbox" className="h-7 w-7" checked={props.values[name] === true} onChange={(e) => props.set({ [name]: e.target.checked })} />
+      {label}
+    </label>
+  );
+}
+
+export function Caution({ children }: { children: React.ReactNode }) {
+  return (
+    <p className="border-l-4 border-ember pl-2 text-sm">
+      <strong>Careful.</strong> {children} <span className="text-soft">Local codes, the maker and licensed practice decide.</span>
+    </p>
+  );
+}
+
+/** A number with its unit: asked for in the units of this device; once typed it keeps the unit it was typed in. */
+export function Measured({
+  name,
+  label,
+  quantity,
+  unit,
+  path = name,
+  props,
+}: {
+  name: string;
+  label: string;
+  quantity: QuantityName;
+  /** Customary unit. */
+  unit: string;
+  path?: string;
+  props: FieldsProps;
+}) {
+  const [system] = useUnitSystem();
+  const typed = String(props.values[name] ?? '');
+  const own = typed.trim() === '' ? shownUnit(quantity, unit, system) : String(props.values[unitName(name)] ?? unit);
+  const note = judgeTyped(quantity, own, typed);
+  return (
+    <Field label={`${label}, ${plainUnit(own)}`} hint={note.hint} error={props.error(path) ?? note.error} roof>
+      <input inputMode="decimal" autoComplete="off" value={typed} onChange={(e) => props.set({ [name]: e.target.value, [unitName(name)]: own })} />
+    </Field>
+  );
+}
