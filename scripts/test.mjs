@@ -34,6 +34,9 @@ async function step(name, work) {
 /** A check that passes or fails as one. */
 const check = (command, args) => async () => ((await go(command, args)) === 0 ? { passed: 1, failed: 0 } : { passed: 0, failed: 1 });
 
+/** Every core, but no more databases at once than a small PostgreSQL likes. */
+const WORKERS = Math.min(4, os.availableParallelism());
+
 const bin = (name) => path.join('node_modules/.bin', name);
 
 async function jest(project, env = {}) {
@@ -42,7 +45,7 @@ async function jest(project, env = {}) {
   const options = `${process.env.NODE_OPTIONS ?? ''} --experimental-vm-modules --no-warnings`;
   const code = await go(
     process.execPath,
-    ['node_modules/jest/bin/jest.js', '--selectProjects', project, '--json', '--outputFile', file, '--forceExit'],
+    ['node_modules/jest/bin/jest.js', '--selectProjects', project, '--maxWorkers', String(WORKERS), '--json', '--outputFile', file, '--forceExit'],
     { ...env, NODE_OPTIONS: options },
   );
   const result = existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')) : undefined;
@@ -67,8 +70,8 @@ async function main() {
   await needNpmPackages();
   needPostgres();
   if (!only || 'browser'.startsWith(only)) needChromium();
-  await step('types', check('npm', ['run', '--silent', 'types']));
-  await step('lint', check('npm', ['run', '--silent', 'lint']));
+  // Each of the two keeps one core busy.
+  await Promise.all([step('types', check('npm', ['run', '--silent', 'types'])), step('lint', check('npm', ['run', '--silent', 'lint']))]);
   await step('unit', () => jest('unit'));
   const postgres = await startThrowawayPostgres();
   try {

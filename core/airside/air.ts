@@ -1,5 +1,7 @@
 /** Moist air: density by altitude, humidity and heat content. ASHRAE Handbook – Fundamentals (2017) chapter 1, as published. */
 
+const { exp, log, max } = Math;
+
 /** Standard air, lb/ft³ (ASHRAE). */
 export const STANDARD_DENSITY = 0.075;
 const CP_DRY_AIR = 0.24;
@@ -34,15 +36,9 @@ export function waterVaporPsia(tempF: number): number {
   const t = tempF + 459.67;
   const ln =
     tempF < 32.018
-      ? -1.0214165e4 / t -
-        4.8932428 -
-        5.3765794e-3 * t +
-        1.9202377e-7 * t ** 2 +
-        3.5575832e-10 * t ** 3 -
-        9.0344688e-14 * t ** 4 +
-        4.1635019 * Math.log(t)
-      : -1.0440397e4 / t - 1.129465e1 - 2.7022355e-2 * t + 1.289036e-5 * t ** 2 - 2.4780681e-9 * t ** 3 + 6.5459673 * Math.log(t);
-  return Math.exp(ln);
+      ? -1.0214165e4 / t - 4.8932428 - 5.3765794e-3 * t + 1.9202377e-7 * t ** 2 + 3.5575832e-10 * t ** 3 - 9.0344688e-14 * t ** 4 + 4.1635019 * log(t)
+      : -1.0440397e4 / t - 1.129465e1 - 2.7022355e-2 * t + 1.289036e-5 * t ** 2 - 2.4780681e-9 * t ** 3 + 6.5459673 * log(t);
+  return exp(ln);
 }
 
 /** Humidity ratio, lb of water per lb of dry air, of air at a vapour pressure (eq. 20). */
@@ -61,13 +57,13 @@ export function humidityRatio(dryF: number, wetF: number, elevationFt = 0): numb
     wetF >= 32
       ? ((1093 - 0.556 * wetF) * atWet - 0.24 * (dryF - wetF)) / (1093 + 0.444 * dryF - wetF)
       : ((1220 - 0.04 * wetF) * atWet - 0.24 * (dryF - wetF)) / (1220 + 0.444 * dryF - 0.48 * wetF);
-  return Math.max(ratio, 1e-7);
+  return max(ratio, 1e-7);
 }
 
 /** Humidity ratio from dry bulb and relative humidity in percent. */
 export function humidityRatioFromRh(dryF: number, rhPct: number, elevationFt = 0): number {
   if (!(rhPct >= 0 && rhPct <= 100)) throw new RangeError(`relative humidity lies between 0 and 100 %, not ${rhPct} %`);
-  return Math.max(ratioAt((waterVaporPsia(dryF) * rhPct) / 100, atmospherePsia(elevationFt)), 1e-7);
+  return max(ratioAt((waterVaporPsia(dryF) * rhPct) / 100, atmospherePsia(elevationFt)), 1e-7);
 }
 
 /** Humidity ratio of saturated air. */

@@ -164,7 +164,12 @@ export const approachPart: CardPart = (values, limits) => {
       band:
         target === undefined
           ? undefined
-          : { low: target - APPROACH_WITHIN_F, high: target + APPROACH_WITHIN_F, from: 'plate', source: `target ${target} Δ°F, within ${APPROACH_WITHIN_F} Δ°F` },
+          : {
+              low: target - APPROACH_WITHIN_F,
+              high: target + APPROACH_WITHIN_F,
+              from: 'plate',
+              source: `target ${target} Δ°F, within ${APPROACH_WITHIN_F} Δ°F`,
+            },
       improve: target === undefined ? ['only where the plate gives an approach'] : [],
       ...judged(
         values,

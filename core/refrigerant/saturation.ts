@@ -1,5 +1,7 @@
 import { REFRIGERANTS, type EquationCurve, type RefrigerantName, type TableCurve } from './curves.ts';
 
+const { abs, exp, floor, log, max, min } = Math;
+
 /** Standard sea-level atmosphere, psi (101.325 kPa by definition). */
 export const STANDARD_ATMOSPHERE_PSI = 14.696;
 
@@ -18,7 +20,7 @@ const toKelvin = (f: number) => (f + 459.67) / 1.8;
 type LnPressure = (tempF: number) => { lnP: number; slope: number };
 
 function equation(curve: EquationCurve): LnPressure {
-  const lnPc = Math.log(curve.pcKpa / KPA_PER_PSI);
+  const lnPc = log(curve.pcKpa / KPA_PER_PSI);
   return (tempF) => {
     const t = toKelvin(tempF);
     const theta = 1 - t / curve.tcK;
@@ -37,7 +39,7 @@ function equation(curve: EquationCurve): LnPressure {
 
 function table(curve: TableCurve): LnPressure {
   const x = curve.points.map(([f]) => 1 / toKelvin(f));
-  const y = curve.points.map(([, psig]) => Math.log(psig + STANDARD_ATMOSPHERE_PSI));
+  const y = curve.points.map(([, psig]) => log(psig + STANDARD_ATMOSPHERE_PSI));
   return (tempF) => {
     // ln p is close to a straight line in 1/T (Clausius–Clapeyron), so straight pieces in that plane follow the curve.
     const at = 1 / toKelvin(tempF);
@@ -87,7 +89,7 @@ function invert(forward: LnPressure, lowF: number): Solved {
       const { lnP, slope } = forward(t);
       const correction = (lnP - target) / slope;
       t -= correction;
-      if (Math.abs(correction) < 1e-10) break;
+      if (abs(correction) < 1e-10) break;
     }
     temps[i] = t;
     slopes[i] = 1 / forward(t).slope;
@@ -113,7 +115,7 @@ export function saturationPressure(
   if (!(tempF >= lowF && tempF <= HIGHEST_F)) {
     throw new RangeError(`${refrigerant} saturation at ${tempF} °F is outside the curve (${lowF} to ${HIGHEST_F} °F)`);
   }
-  return Math.exp(forward(tempF).lnP) - atmospherePsi;
+  return exp(forward(tempF).lnP) - atmospherePsi;
 }
 
 /**
@@ -129,14 +131,14 @@ export function saturationTemperature(
   atmospherePsi = STANDARD_ATMOSPHERE_PSI,
 ): number {
   const { lnLow, lnHigh, step, temps, slopes } = curveOf(refrigerant, which);
-  const lnP = Math.log(psig + atmospherePsi);
+  const lnP = log(psig + atmospherePsi);
   if (!(lnP >= lnLow - 1e-9 && lnP <= lnHigh + 1e-9)) {
-    const least = (Math.exp(lnLow) - atmospherePsi).toFixed(1);
-    const most = (Math.exp(lnHigh) - atmospherePsi).toFixed(1);
+    const least = (exp(lnLow) - atmospherePsi).toFixed(1);
+    const most = (exp(lnHigh) - atmospherePsi).toFixed(1);
     throw new RangeError(`${refrigerant} at ${psig} psig is outside the curve (${least} to ${most} psig)`);
   }
-  const position = Math.min(Math.max((lnP - lnLow) / step, 0), NODES - 1);
-  const i = Math.min(Math.floor(position), NODES - 2);
+  const position = min(max((lnP - lnLow) / step, 0), NODES - 1);
+  const i = min(floor(position), NODES - 2);
   // Cubic Hermite between nodes, from the exact values and slopes at both ends.
   const s = position - i;
   const s2 = s * s;

@@ -15,6 +15,8 @@ import {
 } from './machine.ts';
 import type { Surroundings } from './state.ts';
 
+const { exp, log, max, min, sqrt } = Math;
+
 /** The unknowns of a state. `dry` is superheat as the coil sees it: −ln(1 − superheat / difference to the air); below 0 liquid comes back. */
 export interface Try {
   readonly te: number;
@@ -25,8 +27,8 @@ export interface Try {
 /** Liquid that comes back, as °F below saturation for each unit of `dry` below 0. */
 const FLOOD_F = 40;
 
-export const superheatOf = (t: Try, airF: number): number => (t.dry >= 0 ? Math.max(0.5, airF - t.te) * (1 - Math.exp(-t.dry)) : FLOOD_F * t.dry);
-export const dryFor = (superheatF: number, te: number, airF: number): number => -Math.log(Math.max(1e-6, 1 - superheatF / Math.max(0.5, airF - te)));
+export const superheatOf = (t: Try, airF: number): number => (t.dry >= 0 ? max(0.5, airF - t.te) * (1 - exp(-t.dry)) : FLOOD_F * t.dry);
+export const dryFor = (superheatF: number, te: number, airF: number): number => -log(max(1e-6, 1 - superheatF / max(0.5, airF - te)));
 
 /** Air onto the evaporator: return air with outdoor air mixed in. */
 export function mixedAir(around: Surroundings): { mixedF: number; mixedRatio: number } {
@@ -55,7 +57,7 @@ function evaluate(machine: Machine, around: Surroundings, faults: Faults, t: Try
     fluid.psia(DESIGN.evaporatingF, 'dew');
 
   // Compressor. Liquid that comes back is taken as heat content below saturated vapour.
-  const suctionF = te + Math.max(0, sh);
+  const suctionF = te + max(0, sh);
   const suctionH = sh >= 0 ? fluid.vapour(suctionF, te) : fluid.vapour(te, te) + (sh / 60) * fluid.latent(te);
   const leak = f('compressor leakage') * 0.45;
   const gross = volumetric(ratio) * machine.displacement * fluid.vapourDensity(suctionF, te);
@@ -66,19 +68,19 @@ function evaluate(machine: Machine, around: Surroundings, faults: Faults, t: Try
   const dischargeH = suctionH + (compressorW * 3.412) / pounds;
 
   // Condenser: each piece of its area has air of its own.
-  const fan = Math.max(0.08, 1 - 0.8 * f('condenser fan dead'));
+  const fan = max(0.08, 1 - 0.8 * f('condenser fan dead'));
   const airShare = spec.rejects === 'air' ? fan * (1 - 0.25 * f('condenser fouled')) : 1;
   const rate = machine.rejectRate * airShare;
   const conductance = machine.condenser * airShare ** 0.55 * (1 - 0.6 * f('condenser fouled')) * (1 - 0.3 * f('non-condensables'));
-  const perArea = rate * (1 - Math.exp(-conductance / rate)) * (tc - onto);
+  const perArea = rate * (1 - exp(-conductance / rate)) * (tc - onto);
   const toCondense = pounds * (dischargeH - fluid.liquid(tc));
   const condensingShare = toCondense / perArea;
   let subcooledShare = 1 - condensingShare;
   let subcooling = 0;
   let outletQuality = 0;
-  if (subcooledShare > 0) subcooling = (tc - onto) * (1 - Math.exp((-subcooledShare * machine.condenserLiquid) / (pounds * fluid.liquidCp)));
+  if (subcooledShare > 0) subcooling = (tc - onto) * (1 - exp((-subcooledShare * machine.condenserLiquid) / (pounds * fluid.liquidCp)));
   else {
-    outletQuality = Math.min(0.9, (toCondense - perArea) / (pounds * fluid.latent(tc)));
+    outletQuality = min(0.9, (toCondense - perArea) / (pounds * fluid.latent(tc)));
     subcooledShare = 0;
   }
   const liquidF = tc - subcooling;
@@ -86,19 +88,19 @@ function evaluate(machine: Machine, around: Surroundings, faults: Faults, t: Try
 
   // Restriction before the metering device: pressure falls, some of the liquid may flash.
   const restriction = f('liquid-line restriction');
-  const drop = restriction > 0 ? Math.min(pd - ps - 2, 9 * (restriction * 4) ** 2 * (pounds / (machine.spec.tons * 165)) ** 2) : 0;
+  const drop = restriction > 0 ? min(pd - ps - 2, 9 * (restriction * 4) ** 2 * (pounds / (machine.spec.tons * 165)) ** 2) : 0;
   const pIn = pd - drop;
-  const satIn = fluid.saturationF(Math.max(16, pIn - nonCondensable), 'bubble');
-  const flash = Math.max(0, (liquidH - fluid.liquid(satIn)) / fluid.latent(satIn));
-  const inletSubcooling = Math.max(0, satIn - liquidF);
-  const reach = Math.sqrt(fluid.liquidDensity(liquidF) * Math.max(1, pIn - ps));
+  const satIn = fluid.saturationF(max(16, pIn - nonCondensable), 'bubble');
+  const flash = max(0, (liquidH - fluid.liquid(satIn)) / fluid.latent(satIn));
+  const inletSubcooling = max(0, satIn - liquidF);
+  const reach = sqrt(fluid.liquidDensity(liquidF) * max(1, pIn - ps));
   const gain = spec.device === 'orifice' ? orificeGain(inletSubcooling, flash) : 1 / (1 + 12 * flash);
   const wideOpen = machine.flow * reach * gain;
 
   // Evaporator.
   const cfm = machine.ratedCfm * around.air * (1 - 0.75 * f('low indoor air'));
-  const dryArea = Math.min(0.97, (pounds * fluid.vapourCp * Math.max(0, dry)) / (VAPOUR_SHARE * machine.evaporatorRefrigerant));
-  const boilingNeeds = pounds * (Math.min(suctionH, fluid.vapour(te, te)) - liquidH);
+  const dryArea = min(0.97, (pounds * fluid.vapourCp * max(0, dry)) / (VAPOUR_SHARE * machine.evaporatorRefrigerant));
+  const boilingNeeds = pounds * (min(suctionH, fluid.vapour(te, te)) - liquidH);
   const air = surface(machine, cfm, mixedF, mixedRatio, te, 1 - dryArea);
   return {
     ps,
@@ -133,7 +135,7 @@ function evaluate(machine: Machine, around: Surroundings, faults: Faults, t: Try
 /** Surface temperature at which air gives what the boiling part takes: one rises with it, the other falls. */
 function surface(machine: Machine, cfm: number, airF: number, ratio: number, te: number, boilingShare: number) {
   const [airSide, refrigerantSide] = [machine.evaporatorAir * (cfm / machine.ratedCfm) ** 0.5, machine.evaporatorRefrigerant * boilingShare];
-  let [low, high] = [te, Math.max(te + 0.01, airF)];
+  let [low, high] = [te, max(te + 0.01, airF)];
   for (let i = 0; i < 46; i++) {
     const mid = (low + high) / 2;
     if (coil(cfm, airF, ratio, mid, airSide).btuh * boilingWeight(boilingShare) > refrigerantSide * (mid - te)) low = mid;
@@ -145,7 +147,7 @@ function surface(machine: Machine, cfm: number, airF: number, ratio: number, te:
 }
 
 /** Air that meets the boiling part of the coil. */
-const boilingWeight = (boilingShare: number): number => Math.max(0.03, boilingShare);
+const boilingWeight = (boilingShare: number): number => max(0.03, boilingShare);
 
 /** Charge in the machine under its faults, lb. */
 export const chargeOf = (machine: Machine, faults: Faults): number =>

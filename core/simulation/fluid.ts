@@ -1,5 +1,7 @@
 import { saturationPressure, saturationTemperature, STANDARD_ATMOSPHERE_PSI } from '../refrigerant/index.ts';
 
+const { max, min } = Math;
+
 /**
  * Refrigerants of the simulated machine: saturation from the published curves, the rest from constants and three textbook
  * relations. Constants are published values from memory, rounded; they are not fitted to any diagnosis.
@@ -99,7 +101,7 @@ export interface Fluid {
 }
 
 /** Curves end at 150 °F; the solver is kept inside. */
-const clampF = (f: number) => Math.min(148, Math.max(-38, f));
+const clampF = (f: number) => min(148, max(-38, f));
 
 /**
  * A refrigerant for the simulation. Latent heat by Watson (1943), vapour density by a compressibility that follows reduced
@@ -108,7 +110,7 @@ const clampF = (f: number) => Math.min(148, Math.max(-38, f));
 export function fluidOf(name: SimFluid): Fluid {
   const c: Constants = SIM_FLUIDS[name];
   const watson = (f: number) =>
-    c.latent * (Math.max(0.02, 1 - rankine(f) / rankine(c.criticalF)) / (1 - rankine(c.boilingF) / rankine(c.criticalF))) ** WATSON;
+    c.latent * (max(0.02, 1 - rankine(f) / rankine(c.criticalF)) / (1 - rankine(c.boilingF) / rankine(c.criticalF))) ** WATSON;
   const psia = (f: number, curve: 'dew' | 'bubble') => saturationPressure(name, curve, clampF(f)) + STANDARD_ATMOSPHERE_PSI;
   const liquid = (f: number) => c.liquidCp * f;
   return {
@@ -122,8 +124,8 @@ export function fluidOf(name: SimFluid): Fluid {
       const p = psia(satF, 'dew');
       const saturated = 0.553 * (p / c.criticalPsia) ** 0.706;
       // Away from saturation a vapour comes closer to an ideal gas.
-      const z = 1 - saturated * (rankine(satF) / rankine(Math.max(f, satF))) ** 3;
-      return (p * c.molar) / (z * GAS_CONSTANT * rankine(Math.max(f, satF)));
+      const z = 1 - saturated * (rankine(satF) / rankine(max(f, satF))) ** 3;
+      return (p * c.molar) / (z * GAS_CONSTANT * rankine(max(f, satF)));
     },
     liquidDensity: (f) => c.liquidDensity + c.densitySlope * (f - 100),
     vapourCp: c.vapourCp,

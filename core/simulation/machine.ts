@@ -1,6 +1,8 @@
 import { enthalpy, humidityRatio, saturationRatio, specificVolume } from '../airside/index.ts';
 import { fluidOf, type Fluid, type SimFluid } from './fluid.ts';
 
+const { exp, log, max, min, sqrt } = Math;
+
 export type Device = 'expansion valve' | 'orifice';
 export type Rejection = 'air' | 'water';
 
@@ -87,16 +89,16 @@ export function coil(
 ): { btuh: number; leavingF: number; leavingRatio: number; waterLb: number } {
   const pounds = (cfm * 60) / specificVolume(airF, ratio);
   const rate = pounds * (0.24 + 0.444 * ratio);
-  const meets = 1 - Math.exp(-conductance / rate);
+  const meets = 1 - exp(-conductance / rate);
   const leavingF = airF - meets * (airF - surfaceF);
-  const dry = saturationRatio(Math.max(-20, surfaceF));
-  const leavingRatio = ratio - meets * Math.max(0, ratio - dry);
+  const dry = saturationRatio(max(-20, surfaceF));
+  const leavingRatio = ratio - meets * max(0, ratio - dry);
   const btuh = pounds * (enthalpy(airF, ratio) - enthalpy(leavingF, leavingRatio));
   return { btuh, leavingF, leavingRatio, waterLb: pounds * (ratio - leavingRatio) };
 }
 
 /** Volumetric efficiency of the compressor: falls with the pressure ratio. */
-export const volumetric = (ratio: number): number => Math.max(0.5, 0.985 - 0.018 * (ratio - 1));
+export const volumetric = (ratio: number): number => max(0.5, 0.985 - 0.018 * (ratio - 1));
 
 /** Isentropic work of compression, Btu/lb, with the exponent of a refrigerant vapour (k = 1.12, textbook polytropic relation). */
 export function isentropicWork(fluid: Fluid, suctionF: number, evaporatingF: number, suctionPsia: number, dischargePsia: number): number {
@@ -107,8 +109,7 @@ export function isentropicWork(fluid: Fluid, suctionF: number, evaporatingF: num
 }
 
 /** Efficiency away from the rated ratio: a flat parabola around it, as compressor maps show. */
-export const efficiencyAt = (rated: number, ratio: number, ratedRatio: number): number =>
-  Math.max(0.3, rated * (1 - 0.045 * (ratio - ratedRatio) ** 2));
+export const efficiencyAt = (rated: number, ratio: number, ratedRatio: number): number => max(0.3, rated * (1 - 0.045 * (ratio - ratedRatio) ** 2));
 
 /**
  * Builds a machine to a specification by solving its rated point backwards: heat and mass balance there give displacement,
@@ -149,20 +150,20 @@ export function buildMachine(spec: MachineSpec): Machine {
     else high = mid;
   }
   const evaporatorAir = (low + high) / 2;
-  const superheating = fluid.vapourCp * Math.log((RATING.indoorF - te) / (RATING.indoorF - te - superheat));
+  const superheating = fluid.vapourCp * log((RATING.indoorF - te) / (RATING.indoorF - te - superheat));
   const boiling = pounds * (fluid.vapour(te, te) - fluid.liquid(liquidF));
   // Conductance such that boiling and superheating share the coil.
   let evaporatorRefrigerant = boiling / (surfaceF - te);
   for (let i = 0; i < 40; i++)
-    evaporatorRefrigerant = boiling / (surfaceF - te) / Math.max(0.2, 1 - (pounds * superheating) / (VAPOUR_SHARE * evaporatorRefrigerant));
+    evaporatorRefrigerant = boiling / (surfaceF - te) / max(0.2, 1 - (pounds * superheating) / (VAPOUR_SHARE * evaporatorRefrigerant));
 
   const rejectRate = spec.rejects === 'air' ? spec.tons * 950 * 1.08 : spec.tons * DESIGN.gpmPerTon * 500;
   const subcooled = 0.1;
   const needed = (rejected - pounds * fluid.liquidCp * DESIGN.subcoolingF) / ((1 - subcooled) * rejectRate * (tc - onto));
   if (!(needed > 0 && needed < 0.98)) throw new RangeError('this condenser cannot be built');
-  const condenser = -rejectRate * Math.log(1 - needed);
-  const condenserLiquid = (-(pounds * fluid.liquidCp) / subcooled) * Math.log(1 - DESIGN.subcoolingF / (tc - onto));
-  const flowAtRating = pounds / Math.sqrt(fluid.liquidDensity(liquidF) * (pd - ps));
+  const condenser = -rejectRate * log(1 - needed);
+  const condenserLiquid = (-(pounds * fluid.liquidCp) / subcooled) * log(1 - DESIGN.subcoolingF / (tc - onto));
+  const flowAtRating = pounds / sqrt(fluid.liquidDensity(liquidF) * (pd - ps));
   const volumes = { condenser: 0.034 * spec.tons, evaporator: 0.03 * spec.tons, liquidLine: 0.007 * spec.tons, vapour: 0.05 * spec.tons };
   const machine: Machine = {
     spec,
@@ -188,7 +189,7 @@ export function buildMachine(spec: MachineSpec): Machine {
 export const MOTOR = 0.92;
 
 /** A fixed orifice passes more the colder the liquid; with flash gas far less (published orifice correlations show both [M]). */
-export const orificeGain = (subcoolingF: number, quality = 0): number => (1 + 0.012 * Math.max(0, subcoolingF)) / (1 + 12 * quality);
+export const orificeGain = (subcoolingF: number, quality = 0): number => (1 + 0.012 * max(0, subcoolingF)) / (1 + 12 * quality);
 
 /** Refrigerant in the machine for a state, lb: liquid, boiling and vapour in their volumes. */
 export function inventory(
@@ -200,10 +201,10 @@ export function inventory(
   const hot = fluid.vapourDensity(state.tc, state.tc);
   const cold = fluid.vapourDensity(state.te, state.te);
   const coldLiquid = fluid.liquidDensity(state.te);
-  const wet = Math.min(1, Math.max(0, state.subcooledShare));
-  const dry = Math.min(1, Math.max(0, state.vapourShare));
+  const wet = min(1, max(0, state.subcooledShare));
+  const dry = min(1, max(0, state.vapourShare));
   // Flash gas takes more room than its weight; it runs ahead of the liquid (slip), which keeps the room down.
-  const x = Math.min(1, Math.max(0, state.outletQuality));
+  const x = min(1, max(0, state.outletQuality));
   const gasRoom = x / (x + (1 - x) * SLIP * (hot / liquid));
   const line = gasRoom * hot + (1 - gasRoom) * liquid;
   const condensing = liquid * TWO_PHASE_SHARE.condenser * (1 - 0.75 * x) + hot * 0.5;

@@ -1,25 +1,27 @@
 /** Newton's method for three balances, with halved steps. Textbook; every model of the machine stands on it. */
 
+const { abs, max } = Math;
+
 /** Solves three balances for three unknowns by Newton's method with halving steps. */
 export function newton(
   balance: (x: readonly number[]) => number[],
   start: readonly number[],
   clamp: (x: number[]) => number[],
 ): { x: number[]; rest: number } {
-  const size = (r: readonly number[]) => Math.max(...r.map(Math.abs));
+  const size = (r: readonly number[]) => max(...r.map(abs));
   let x = clamp([...start]);
   let r = balance(x);
   for (let turn = 0; turn < 60 && size(r) > 1e-7; turn++) {
     const n = x.length;
     const columns = x.map((value, j) => {
-      const step = 1e-4 * Math.max(1, Math.abs(value));
+      const step = 1e-4 * max(1, abs(value));
       const moved = balance(x.map((v, i) => (i === j ? v + step : v)));
       return moved.map((m, i) => (m - (r[i] as number)) / step);
     });
     const matrix = r.map((value, i) => [...columns.map((column) => column[i] as number), -value]);
     const dx = eliminate(matrix, n);
     if (!dx) break;
-    const longest = Math.max(...dx.map((d) => Math.abs(d) / 12));
+    const longest = max(...dx.map((d) => abs(d) / 12));
     let scale = longest > 1 ? 1 / longest : 1;
     let better = false;
     for (let k = 0; k < 12; k++, scale /= 2) {
@@ -40,11 +42,11 @@ export function newton(
 function eliminate(m: number[][], n: number): number[] | undefined {
   for (let i = 0; i < n; i++) {
     let best = i;
-    for (let k = i + 1; k < n; k++) if (Math.abs(m[k]?.[i] ?? 0) > Math.abs(m[best]?.[i] ?? 0)) best = k;
+    for (let k = i + 1; k < n; k++) if (abs(m[k]?.[i] ?? 0) > abs(m[best]?.[i] ?? 0)) best = k;
     const pivot = m[best] as number[];
     m[best] = m[i] as number[];
     m[i] = pivot;
-    if (Math.abs(pivot[i] as number) < 1e-14) return undefined;
+    if (abs(pivot[i] as number) < 1e-14) return undefined;
     for (let k = 0; k < n; k++) {
       if (k === i) continue;
       const row = m[k] as number[];
