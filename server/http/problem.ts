@@ -2,6 +2,7 @@ import type { ErrorRequestHandler } from 'express';
 import type { z } from 'zod';
 import { issueText, type FieldError, type ProblemDetails } from '#contracts/problem';
 import type { Logger } from 'pino';
+import { unkeepableTexts } from './texts.ts';
 
 /** An error that leaves the server as RFC 9457 problem details, in words for the person who caused it. */
 export class Problem extends Error {
@@ -22,6 +23,8 @@ export const stale = (what: string, current: unknown) =>
 
 /** Reads a body, a query or parameters through their contract. @throws Problem 422 with the path of each wrong field */
 export function parse<S extends z.ZodType>(schema: S, value: unknown): z.output<S> {
+  const unkeepable = unkeepableTexts(value);
+  if (unkeepable.length > 0) throw invalid(unkeepable);
   const read = schema.safeParse(value ?? {});
   if (read.success) return read.data;
   throw invalid(read.error.issues.map((issue) => ({ path: issue.path.join('.'), message: issueText(issue) })));
