@@ -87,6 +87,7 @@ export function CardView({
               refrigerant={read.values.refrigerant as RefrigerantName}
               psig={read.values.pressure as number | undefined}
               tempF={read.values.temperature as number | undefined}
+              system={system}
             />
           ) : null}
           {trouble ? (

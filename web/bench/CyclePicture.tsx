@@ -1,6 +1,13 @@
+import { convert } from '#core/quantities';
 import { fluidOf, type CoolingState, type SimFluid } from '#core/simulation';
+import type { UnitSystem } from '../ui/units.ts';
 
 const [WIDTH, HEIGHT] = [560, 330];
+/** The picture is scaled down on a phone; its words are not to become smaller than they are elsewhere. */
+const WORDS = 'text-[19px] sm:text-[12px]';
+
+/** Lines of the pressure axis, in the unit that is shown. */
+const LINES = { US: { unit: 'psia', at: [30, 60, 125, 250, 500, 800] }, metric: { unit: 'kPa', at: [200, 400, 800, 1600, 3200, 5600] } } as const;
 
 interface Corner {
   readonly h: number;
@@ -20,7 +27,17 @@ export function cycleCorners(refrigerant: SimFluid, s: CoolingState): Corner[] {
 }
 
 /** Pressure over heat content: the dome of the refrigerant, the cycle as it runs, and the sound one behind it as a ghost. */
-export function CyclePicture({ refrigerant, sound, now }: { refrigerant: SimFluid; sound: CoolingState; now: CoolingState | undefined }) {
+export function CyclePicture({
+  refrigerant,
+  sound,
+  now,
+  system,
+}: {
+  refrigerant: SimFluid;
+  sound: CoolingState;
+  now: CoolingState | undefined;
+  system: UnitSystem;
+}) {
   const fluid = fluidOf(refrigerant);
   const temps = Array.from({ length: 34 }, (_, i) => -20 + i * 5);
   const corners = now ? cycleCorners(refrigerant, now) : [];
@@ -35,28 +52,27 @@ export function CyclePicture({ refrigerant, sound, now }: { refrigerant: SimFlui
   ];
   const path = (corners: readonly Corner[]) =>
     `${corners.map((c, i) => `${i === 0 ? 'M' : 'L'}${x(c.h).toFixed(1)} ${y(c.p).toFixed(1)}`).join(' ')} Z`;
+  const { unit, at } = LINES[system];
+  const say = (psia: number) => `${Math.round(convert('pressureAbsolute', 'psia', unit, psia))}`;
   const words = ['suction', 'discharge', 'liquid', 'metered'];
   return (
     <svg
       viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
       className="w-full"
       role="img"
-      aria-label={`Pressure over heat content of ${refrigerant}. Sound: ${Math.round(sound.suctionPsia)} and ${Math.round(sound.dischargePsia)} psia. ${now ? `Now: ${Math.round(now.suctionPsia)} and ${Math.round(now.dischargePsia)} psia.` : 'Now it does not run.'}`}
+      aria-label={`Pressure over heat content of ${refrigerant}. Sound: ${say(sound.suctionPsia)} and ${say(sound.dischargePsia)} ${unit}. ${now ? `Now: ${say(now.suctionPsia)} and ${say(now.dischargePsia)} ${unit}.` : 'Now it does not run.'}`}
     >
-      {[30, 60, 125, 250, 500, 800].map((p) => (
-        <g key={p}>
-          <line x1={44} x2={WIDTH - 16} y1={y(p)} y2={y(p)} stroke="var(--rule)" />
-          <text x={40} y={y(p) + 4} fontSize="11" textAnchor="end" fill="var(--soft)">
-            {p}
-          </text>
-        </g>
-      ))}
-      <text x={6} y={14} fontSize="11" fill="var(--soft)">
-        psia
-      </text>
-      <text x={WIDTH - 16} y={HEIGHT - 8} fontSize="11" textAnchor="end" fill="var(--soft)">
-        heat content, Btu/lb
-      </text>
+      {at.map((p) => {
+        const level = y(convert('pressureAbsolute', unit, 'psia', p));
+        return (
+          <g key={p}>
+            <line x1={44} x2={WIDTH - 16} y1={level} y2={level} stroke="var(--rule)" />
+            <text x={42} y={level + 5} className={WORDS} textAnchor="end" fill="var(--soft)">
+              {p}
+            </text>
+          </g>
+        );
+      })}
       <polyline
         points={dome.map(([h, p]) => `${x(h).toFixed(1)},${y(p).toFixed(1)}`).join(' ')}
         fill="var(--zinc)"
@@ -72,7 +88,7 @@ export function CyclePicture({ refrigerant, sound, now }: { refrigerant: SimFlui
               <text
                 x={x(c.h) + (i === 2 || i === 3 ? -8 : i === 1 ? 0 : 8)}
                 y={y(c.p) + (i === 0 || i === 3 ? 16 : -8)}
-                fontSize="12"
+                className={WORDS}
                 fontWeight="600"
                 textAnchor={i === 2 || i === 3 ? 'end' : i === 1 ? 'middle' : 'start'}
                 fill="var(--ink)"

@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import type { QuantityName } from '#core/quantities';
 import {
   FAULT_NAMES,
   FAULTS,
@@ -18,6 +19,9 @@ import { Button } from '../ui/Button.tsx';
 import { Field } from '../ui/Field.tsx';
 import { number } from '../ui/format.ts';
 import { Loading, Panel, Screen } from '../ui/Screen.tsx';
+import { UnitSwitch } from '../ui/UnitSwitch.tsx';
+import { plainUnit, shownValue, type UnitSystem } from '../ui/units.ts';
+import { useUnitSystem } from '../ui/useUnitSystem.ts';
 import { BenchTabs } from './BenchTabs.tsx';
 import { CyclePicture } from './CyclePicture.tsx';
 import { Gauge } from './Gauge.tsx';
@@ -42,7 +46,8 @@ const START: Setting = {
   faults: {},
 };
 
-const WEATHER: readonly (readonly [keyof Surroundings, string, number, number, number, string])[] = [
+/** Name, words, least, most, step, and the customary unit; a share has none. */
+const WEATHER: readonly (readonly [keyof Surroundings, string, number, number, number, '°F' | ''])[] = [
   ['outdoorF', 'Outdoor air', 55, 115, 1, '°F'],
   ['waterF', 'Water in', 50, 100, 1, '°F'],
   ['returnF', 'Return air', 65, 88, 1, '°F'],
@@ -54,6 +59,7 @@ const WEATHER: readonly (readonly [keyof Surroundings, string, number, number, n
 /** A simulated machine to try things on: turn the weather, the load and the faults, and watch what the gauges do. */
 export default function Play() {
   const { value, set, clear, ready } = useDraft<Setting>('bench play', START);
+  const [system] = useUnitSystem();
   const [fault, setFault] = useState<Fault>('low charge');
   const spec: MachineSpec = {
     ...USUAL_SPEC,
@@ -74,9 +80,58 @@ export default function Play() {
       : `With ${active.map((name) => `${name} (${Math.round((value.faults[name] ?? 0) * 100)} %)`).join(' and ')}${played?.trips ? ': it trips' : state && !state.running ? ': it stands still' : ''}.`;
   const turn = (name: Fault, strength: number) =>
     set({ faults: Object.fromEntries(Object.entries({ ...value.faults, [name]: strength }).filter(([, s]) => s > 0)) });
+  const gauges = played
+    ? [
+        {
+          label: 'suction',
+          value: psig(state?.suctionPsia),
+          sound: psig(played.sound.suctionPsia) ?? 0,
+          to: 250,
+          say: sayIn(system, 'pressureGauge', 'psig'),
+        },
+        {
+          label: 'liquid',
+          value: psig(state?.liquidPsia),
+          sound: psig(played.sound.liquidPsia) ?? 0,
+          to: 700,
+          say: sayIn(system, 'pressureGauge', 'psig'),
+        },
+        { label: 'superheat', value: state?.superheatF, sound: played.sound.superheatF, to: 60, say: sayIn(system, 'temperatureDifference', 'Δ°F') },
+        {
+          label: 'subcooling',
+          value: state?.subcoolingF,
+          sound: played.sound.subcoolingF,
+          to: 60,
+          say: sayIn(system, 'temperatureDifference', 'Δ°F'),
+        },
+      ]
+    : [];
+  const numbers = played ? (
+    <Numbers sound={played.sound} now={state} power={played.power} heat={played.heat} soundHeat={played.soundHeat} system={system} />
+  ) : null;
   return (
-    <Screen title="Play" sentence={sentence} actions={<Button onClick={clear}>Sound machine, start again</Button>}>
+    <Screen
+      title="Play"
+      sentence={sentence}
+      actions={
+        <>
+          <UnitSwitch />
+          <Button onClick={clear}>Sound machine, start again</Button>
+        </>
+      }
+    >
       <BenchTabs />
+      {/* On a phone the sliders lie below the gauges; the strip keeps what they do in sight. */}
+      <p
+        aria-hidden="true"
+        className="no-print sticky top-13 z-10 mb-3 flex flex-wrap gap-x-4 border-b-2 border-ink bg-paper py-1 text-lg font-bold lg:hidden"
+      >
+        {gauges.map(({ label, value: v, say }) => (
+          <span key={label}>
+            <span className="text-sm font-normal text-soft">{label}</span> {v === undefined ? 'stands' : say(v)}
+          </span>
+        ))}
+      </p>
       <div className="grid gap-4 lg:grid-cols-[280px_minmax(0,1fr)_300px]">
         <Panel title="Machine and weather" className="order-3 lg:order-none">
           <div className="grid grid-cols-2 gap-2">
@@ -109,7 +164,7 @@ export default function Play() {
           </div>
           <div className="mt-3 space-y-2">
             {WEATHER.filter(([name]) => (value.rejects === 'air' ? name !== 'waterF' : true)).map(([name, label, least, most, step, unit]) => {
-              const shown = unit ? `${value.around[name]} ${unit}` : `${Math.round(value.around[name] * 100)} %`;
+              const shown = unit ? sayIn(system, 'temperature', unit)(value.around[name]) : `${Math.round(value.around[name] * 100)} %`;
               return (
                 <Field key={name} label={`${label}: ${shown}`}>
                   <input
@@ -144,29 +199,22 @@ export default function Play() {
                   </p>
                 ) : null}
                 <div className="grid grid-cols-2 justify-items-center gap-1 md:grid-cols-4">
-                  <Gauge
-                    label="suction, psig"
-                    value={psig(state?.suctionPsia)}
-                    sound={psig(played.sound.suctionPsia) ?? 0}
-                    from={0}
-                    to={250}
-                    unit=""
-                  />
-                  <Gauge label="liquid, psig" value={psig(state?.liquidPsia)} sound={psig(played.sound.liquidPsia) ?? 0} from={0} to={700} unit="" />
-                  <Gauge label="superheat" value={state?.superheatF} sound={played.sound.superheatF} from={0} to={60} unit="°F" />
-                  <Gauge label="subcooling" value={state?.subcoolingF} sound={played.sound.subcoolingF} from={0} to={60} unit="°F" />
+                  {gauges.map(({ label, value: v, sound, to, say }) => (
+                    <Gauge key={label} label={label} value={v} sound={sound} from={0} to={to} say={say} />
+                  ))}
                 </div>
-                <CyclePicture refrigerant={value.refrigerant} sound={played.sound} now={state} />
+                <CyclePicture refrigerant={value.refrigerant} sound={played.sound} now={state} system={system} />
                 <p className="text-sm text-soft">
                   {played.trips ? '' : settled ? 'Settled. ' : `${Math.floor(minutes)} min after the change, a minute a second. `}
-                  Copper: as it runs. Dotted, and the green ticks: the same machine when it is sound.
+                  Pressure ({system === 'metric' ? 'kPa' : 'psia'}) over heat content. Copper: as it runs. Dotted, and the green ticks: the same
+                  machine when it is sound.
                 </p>
               </Panel>
-              <Numbers sound={played.sound} now={state} power={played.power} heat={played.heat} soundHeat={played.soundHeat} />
             </>
           ) : (
             <Loading what="the machine" />
           )}
+          <div className="hidden lg:block">{numbers}</div>
         </div>
         <Panel title="What is wrong with it" className="order-2 lg:order-none">
           <Field label="Fault">
@@ -196,10 +244,19 @@ export default function Play() {
             it shows is what physics makes of them.
           </p>
         </Panel>
+        <div className="order-4 lg:hidden">{numbers}</div>
       </div>
     </Screen>
   );
 }
+
+/** Says a value of a customary unit in the units of the screen. */
+const sayIn =
+  (system: UnitSystem, quantity: QuantityName, customary: string, decimals = 0) =>
+  (value: number): string => {
+    const shown = shownValue(quantity, customary, value, system);
+    return `${number(shown.value, decimals)} ${plainUnit(shown.unit)}`;
+  };
 
 const psig = (psia: number | undefined): number | undefined => (psia === undefined ? undefined : psia - 14.696);
 
@@ -209,30 +266,37 @@ function Numbers({
   power,
   heat,
   soundHeat,
+  system,
 }: {
   sound: CoolingState;
   now: CoolingState | undefined;
   power: { volts: readonly number[]; amps: readonly number[] } | undefined;
   heat: { riseF: number; o2Pct: number; coPpm: number; supplyCoPpm: number; flameMicroAmps: number; inputBtuh: number } | undefined;
   soundHeat: { riseF: number; o2Pct: number; coPpm: number; supplyCoPpm: number; flameMicroAmps: number; inputBtuh: number } | undefined;
+  system: UnitSystem;
 }) {
-  const rows: readonly (readonly [string, number | undefined, number | undefined, string, number])[] = [
-    ['evaporating', now?.evaporatingF, sound.evaporatingF, '°F', 0],
-    ['condensing', now?.condensingF, sound.condensingF, '°F', 0],
-    ['liquid line', now?.liquidLineF, sound.liquidLineF, '°F', 0],
-    ['after the drier', now?.afterRestrictionF, sound.afterRestrictionF, '°F', 0],
-    ['discharge', now?.dischargeF, sound.dischargeF, '°F', 0],
-    ['split', now && now.mixedF - now.supplyF, sound.mixedF - sound.supplyF, '°F', 1],
-    ['capacity', now && now.netBtuh / 12_000, sound.netBtuh / 12_000, 'tons', 2],
-    ['power', now && now.totalW / 1000, sound.totalW / 1000, 'kW', 2],
-    ['condensate', now?.condensateLb, sound.condensateLb, 'lb/h', 1],
-    ['amps, L3', power?.amps[2], undefined, 'A', 1],
-    ['volts, L3–L1', power?.volts[2], undefined, 'V', 0],
-    ['heat: rise', heat?.riseF, soundHeat?.riseF, '°F', 0],
-    ['heat: O₂', heat?.o2Pct, soundHeat?.o2Pct, '%', 1],
-    ['heat: CO', heat?.coPpm, soundHeat?.coPpm, 'ppm', 0],
-    ['heat: CO in supply air', heat?.supplyCoPpm, soundHeat?.supplyCoPpm, 'ppm', 0],
-    ['heat: flame signal', heat?.flameMicroAmps, soundHeat?.flameMicroAmps, 'µA', 1],
+  type Row = readonly [name: string, now: number | undefined, sound: number | undefined, say: (value: number) => string];
+  const temperature = sayIn(system, 'temperature', '°F');
+  const difference = sayIn(system, 'temperatureDifference', 'Δ°F', 1);
+  const plain = (unit: string, decimals: number) => (value: number) => `${number(value, decimals)} ${unit}`;
+  const capacity = sayIn(system, 'heatRate', 'tons', 2);
+  const rows: readonly Row[] = [
+    ['evaporating', now?.evaporatingF, sound.evaporatingF, temperature],
+    ['condensing', now?.condensingF, sound.condensingF, temperature],
+    ['liquid line', now?.liquidLineF, sound.liquidLineF, temperature],
+    ['after the drier', now?.afterRestrictionF, sound.afterRestrictionF, temperature],
+    ['discharge', now?.dischargeF, sound.dischargeF, temperature],
+    ['split', now && now.mixedF - now.supplyF, sound.mixedF - sound.supplyF, difference],
+    ['capacity', now && now.netBtuh / 12_000, sound.netBtuh / 12_000, capacity],
+    ['power', now && now.totalW / 1000, sound.totalW / 1000, plain('kW', 2)],
+    ['condensate, an hour', now?.condensateLb, sound.condensateLb, sayIn(system, 'mass', 'lb', 1)],
+    ['amps, L3', power?.amps[2], undefined, plain('A', 1)],
+    ['volts, L3–L1', power?.volts[2], undefined, plain('V', 0)],
+    ['heat: rise', heat?.riseF, soundHeat?.riseF, difference],
+    ['heat: O₂', heat?.o2Pct, soundHeat?.o2Pct, plain('%', 1)],
+    ['heat: CO', heat?.coPpm, soundHeat?.coPpm, plain('ppm', 0)],
+    ['heat: CO in supply air', heat?.supplyCoPpm, soundHeat?.supplyCoPpm, plain('ppm', 0)],
+    ['heat: flame signal', heat?.flameMicroAmps, soundHeat?.flameMicroAmps, plain('µA', 1)],
   ];
   return (
     <Panel title="In numbers">
@@ -249,13 +313,13 @@ function Numbers({
             <tbody>
               {part
                 .filter(([, a, b]) => a !== undefined || b !== undefined)
-                .map(([name, a, b, unit, decimals]) => (
+                .map(([name, a, b, say]) => (
                   <tr key={name} className="border-t border-rule">
                     <th scope="row" className="font-normal text-soft">
                       {name}
                     </th>
-                    <td className="font-semibold">{a === undefined ? '–' : `${number(a, decimals)} ${unit}`}</td>
-                    <td>{b === undefined ? '' : `${number(b, decimals)} ${unit}`}</td>
+                    <td className="font-semibold">{a === undefined ? '–' : say(a)}</td>
+                    <td>{b === undefined ? '' : say(b)}</td>
                   </tr>
                 ))}
             </tbody>
