@@ -186,11 +186,15 @@ function Chosen({ item, unit, plan }: { item: RoofItem; unit: RoofUnit | undefin
   );
 }
 
-/** On paper only: what somebody in the panel room needs without a phone, in two columns so that a large roof still fits. */
+/** So many units fit on the page of the drawing: at ease, and in narrower columns. The list of a larger roof goes on pages of its own. */
+const AT_EASE = 24;
+const ON_ONE_PAGE = 60;
+
+/** On paper only: what somebody in the panel room needs without a phone. */
 function PanelRoomList({ roof }: { roof: RoofView }) {
   const units = roof.units.filter((u) => roof.plan.items.some((item) => item.unitId === u.id));
   return (
-    <ul className="print-only roof-units mt-2">
+    <ul className={`print-only roof-units mt-2 ${units.length > ON_ONE_PAGE ? 'roof-units-apart' : units.length > AT_EASE ? 'roof-units-close' : ''}`}>
       {units.map((u) => {
         const unusual = [u.status === 'in service' ? '' : u.status, ...u.conditions.map((c) => c.kind)].filter(Boolean).join(', ');
         return (
