@@ -15,7 +15,7 @@ export default {
     {
       ...common,
       displayName: 'unit',
-      testMatch: ['<rootDir>/{bench,core,contracts,demo,web,standins}/**/*.test.ts'],
+      testMatch: ['<rootDir>/{bench,core,contracts,demo,web,standins}/**/*.test.{ts,tsx}'],
       testPathIgnorePatterns: ['/demo/load\\.test\\.ts$'],
     },
     { ...common, displayName: 'server', testMatch: ['<rootDir>/server/**/*.test.ts', '<rootDir>/demo/load.test.ts'] },

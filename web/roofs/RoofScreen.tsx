@@ -194,7 +194,9 @@ const ON_ONE_PAGE = 60;
 function PanelRoomList({ roof }: { roof: RoofView }) {
   const units = roof.units.filter((u) => roof.plan.items.some((item) => item.unitId === u.id));
   return (
-    <ul className={`print-only roof-units mt-2 ${units.length > ON_ONE_PAGE ? 'roof-units-apart' : units.length > AT_EASE ? 'roof-units-close' : ''}`}>
+    <ul
+      className={`print-only roof-units mt-2 ${units.length > ON_ONE_PAGE ? 'roof-units-apart' : units.length > AT_EASE ? 'roof-units-close' : ''}`}
+    >
       {units.map((u) => {
         const unusual = [u.status === 'in service' ? '' : u.status, ...u.conditions.map((c) => c.kind)].filter(Boolean).join(', ');
         return (

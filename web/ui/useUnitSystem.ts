@@ -18,5 +18,5 @@ function subscribe(tell: () => void): () => void {
 
 /** The units this device shows measurements in, the same everywhere on the screen, and how to change them. */
 export function useUnitSystem(): [UnitSystem, (system: UnitSystem) => void] {
-  return [useSyncExternalStore(subscribe, kept), keep];
+  return [useSyncExternalStore(subscribe, kept, kept), keep];
 }

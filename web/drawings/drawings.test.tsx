@@ -1,0 +1,177 @@
+import { UNIT_KINDS, USUAL_SLOTS } from '#core/vocabulary';
+import type { ConditionView, StoryView, UnitPage } from '#contracts/units';
+import type { PlanView } from '#contracts/routes';
+import { attributes, paint, words } from '../testing/paint.tsx';
+import { DayStrip } from './DayStrip.tsx';
+import { StoryLine } from './StoryLine.tsx';
+import { UnitSection, useSection } from './UnitSection.tsx';
+
+const condition = (given: Partial<ConditionView> = {}): ConditionView => ({
+  id: 'c1',
+  unitId: 'u1',
+  kind: 'filters out',
+  hazard: false,
+  text: 'none left on the truck',
+  openedAt: '2026-05-20T14:00:00Z',
+  openedBy: 'Ada',
+  closedAt: null,
+  changedFrom: null,
+  changedTo: null,
+  closes: null,
+  told: null,
+  ...given,
+});
+
+type Drawn = Pick<UnitPage, 'kind' | 'circuits' | 'details' | 'lastSeen' | 'conditions' | 'slots'>;
+const unit = (given: Partial<Drawn> = {}): Drawn => ({
+  kind: 'package gas/electric',
+  circuits: [{ id: 'x', number: 1, refrigerant: 'R-410A', chargeLb: 9, metering: 'expansion valve', compressors: [] }],
+  details: {},
+  lastSeen: { readings: [], findings: [] },
+  conditions: [],
+  slots: [],
+  ...given,
+});
+
+function Cut({ of, chosen }: { of: Drawn; chosen?: string }) {
+  const { section, at, elsewhere } = useSection(of);
+  return (
+    <>
+      <UnitSection section={section} at={at} chosen={chosen} onChoose={() => undefined} />
+      <p>{elsewhere.map((f) => f.component).join(', ')}</p>
+    </>
+  );
+}
+const parts = (of: Drawn, chosen?: string): string[] => attributes(paint(<Cut of={of} {...(chosen ? { chosen } : {})} />), 'aria-label').slice(2);
+
+describe('the cut through a unit on screen', () => {
+  it.each(UNIT_KINDS)('every part of a %s is a button with its name, reached by keyboard', (kind) => {
+    const markup = paint(<Cut of={unit({ kind, ...(USUAL_SLOTS[kind].includes('compressor' as never) ? {} : { circuits: [] }) })} />);
+    const buttons = [...markup.matchAll(/<g role="button"[^>]*>/g)].map(([tag]) => tag);
+    expect(buttons.length).toBeGreaterThan(1);
+    for (const tag of buttons) {
+      expect(tag).toContain('tabindex="0"');
+      expect(tag).toMatch(/aria-label="[^"]+"/);
+    }
+    // No number in a drawing may be one that is none.
+    expect(markup).not.toMatch(/NaN|undefined|Infinity/);
+  });
+
+  it('puts what was left open, found and read at the part it belongs to, and says it', () => {
+    const of = unit({
+      conditions: [condition(), condition({ id: 'c2', closedAt: '2026-05-30T10:00:00Z', kind: 'panel off' })],
+      lastSeen: {
+        readings: [
+          { point: 'suction pressure', value: 118, unit: 'psig', circuit: 1, at: '2026-05-20T14:00:00Z' },
+          { point: 'supply air', value: 56, unit: '°F', circuit: 1, at: '2026-05-20T14:00:00Z' },
+        ],
+        findings: [
+          { component: 'condenser fan motor', failure: 'noisy', grade: 'proven', at: '2026-05-20T14:00:00Z' },
+          { component: 'the cat', failure: 'gone', grade: 'presumed', at: '2026-05-20T14:00:00Z' },
+        ],
+      },
+    });
+    const said = parts(of);
+    expect(said.filter((text) => text.includes('left open: filters out'))).toEqual([expect.stringMatching(/filter/i)]);
+    expect(said.join()).not.toContain('panel off');
+    expect(said.find((text) => text.includes('found: condenser fan motor noisy'))).toMatch(/condenser fan/);
+    expect(said.filter((text) => text.includes('118 psig'))).toHaveLength(1);
+    expect(said.filter((text) => text.includes('56 °F'))).toHaveLength(1);
+    // What fits no part is not lost.
+    expect(words(paint(<Cut of={of} />))).toContain('the cat');
+  });
+
+  it('a reading of the second circuit is drawn at the second circuit', () => {
+    const circuits = [1, 2].map((number) => ({ id: `x${number}`, number, refrigerant: 'R-22', chargeLb: null, metering: null, compressors: [] }));
+    const readings = [{ point: 'suction pressure', value: 61, unit: 'psig', circuit: 2, at: '2026-05-20T14:00:00Z' }];
+    const said = parts(unit({ circuits, lastSeen: { readings, findings: [] } })).filter((text) => text.includes('61 psig'));
+    expect(said).toEqual([expect.stringMatching(/2/)]);
+  });
+
+  it('a hazard is drawn heavier than something left open, and the part that is chosen says so', () => {
+    const heavy = (hazard: boolean) => paint(<Cut of={unit({ conditions: [condition({ hazard, kind: 'safety bypassed' })] })} />);
+    expect(heavy(true)).toContain('stroke="var(--ember)" stroke-width="4"');
+    expect(heavy(false)).not.toContain('stroke="var(--ember)" stroke-width="4"');
+    const markup = paint(<Cut of={unit()} chosen="blower motor" />);
+    expect(attributes(markup, 'aria-pressed').filter((pressed) => pressed === 'true')).toHaveLength(1);
+  });
+});
+
+const mark = (callId: string, on: string, more: object = {}) => ({ callId, ref: `C-${callId}`, on, kind: 'call', label: 'no cooling', ...more });
+
+describe('the story line on screen', () => {
+  const story: StoryView = {
+    marks: [
+      mark('1', '2024-07-02'),
+      mark('2', '2025-03-04', { kind: 'maintenance', label: 'filters and belts' }),
+      mark('3', '2026-05-06', { poundsAdded: 2.25 }),
+    ],
+    arcs: [{ kind: 'repeat', fromCallId: '1', toCallId: '3', label: 'condenser fan motor again' }],
+  };
+  const line = (given: Partial<Parameters<typeof StoryLine>[0]> = {}) =>
+    paint(<StoryLine story={story} conditions={[]} today="2026-06-03" sentence="Repeat failure." {...given} />);
+
+  it('is told in one sentence to those who do not see it, and every mark has its day and words', () => {
+    const markup = line();
+    expect(attributes(markup, 'aria-label')).toContain('Story line. Repeat failure. Every call is in the list below.');
+    const said = words(markup);
+    for (const part of ['2 Jul 2024, C-1: no cooling', '4 Mar 2025, C-2: filters and belts', '6 May 2026, C-3: no cooling', '+2.25 lb', 'today'])
+      expect(said).toContain(part);
+    expect(said).toContain('condenser fan motor again');
+  });
+
+  it('a repeat is a solid arc, a callback a dashed one', () => {
+    expect(line()).not.toContain('stroke-dasharray="6 4"');
+    const callback: StoryView = { ...story, arcs: [{ kind: 'callback', fromCallId: '1', toCallId: '3', label: 'came back' }] };
+    expect(line({ story: callback })).toContain('stroke-dasharray="6 4"');
+  });
+
+  it('what was left open is a bar from its day to the day it was closed, or to today', () => {
+    const width = (given: Partial<ConditionView>): number => {
+      const markup = line({ conditions: [condition({ openedAt: '2026-01-01T10:00:00Z', ...given })] });
+      return Number(/<rect[^>]* width="([\d.]+)" height="8"/.exec(markup)?.[1]);
+    };
+    expect(width({ closedAt: '2026-02-01T10:00:00Z' })).toBeLessThan(width({}) / 3);
+    expect(words(line({ conditions: [condition()] }))).toContain('filters out, open: none left on the truck');
+  });
+
+  it('a unit without a call has a line all the same', () => {
+    const markup = line({ story: { marks: [], arcs: [] } });
+    expect(words(markup)).toContain('today');
+    expect(markup).not.toMatch(/NaN|Infinity/);
+  });
+});
+
+describe('the strip of a day on screen', () => {
+  const plan: PlanView = {
+    departAt: 420,
+    stops: [
+      { stopId: 's1', driveMinutes: 20, arriveAt: 440, startAt: 480, leaveAt: 570 },
+      { stopId: 's2', driveMinutes: 15, arriveAt: 585, startAt: 585, leaveAt: 660 },
+    ],
+    returnAt: 690,
+    driveMinutes: 65,
+    waitMinutes: 40,
+    workMinutes: 165,
+    unserved: [],
+    cost: 0,
+    quality: 'proved best',
+  };
+
+  it('says when the crew leaves and is back, and names its stops', () => {
+    const names = new Map([
+      ['s1', 'Print works'],
+      ['s2', 'Cinema'],
+    ]);
+    const markup = paint(<DayStrip plan={plan} shift={{ start: 420, end: 960 }} names={names} />);
+    expect(attributes(markup, 'aria-label').join()).toMatch(/Leaves at .*7.*back at .*11.*2 stops/);
+    expect(words(markup)).toMatch(/Print works.*Cinema/);
+    expect(markup).not.toMatch(/NaN|Infinity/);
+  });
+
+  it('a day that overruns its shift is drawn to its end', () => {
+    const late = { ...plan, returnAt: 1100 };
+    const ticks = (p: PlanView) => (paint(<DayStrip plan={p} shift={{ start: 420, end: 960 }} names={new Map()} />).match(/y2="74"/g) ?? []).length;
+    expect(ticks(late)).toBeGreaterThan(ticks(plan));
+  });
+});

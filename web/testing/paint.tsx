@@ -1,0 +1,55 @@
+import { renderToStaticMarkup } from 'react-dom/server';
+import type { ReactNode } from 'react';
+import { Provider } from 'react-redux';
+import { MemoryRouter } from 'react-router';
+import { DEFAULT_LIMITS } from '#core/measurement';
+import type { Role } from '#contracts/roles';
+import { SessionContext, type Session } from '../app/session.ts';
+import { store } from '../app/store.ts';
+
+/** What the parts of a screen keep on a device, for as long as a test runs. */
+const kept = new Map<string, string>();
+Object.assign(globalThis, {
+  localStorage: {
+    getItem: (name: string) => kept.get(name) ?? null,
+    setItem: (name: string, value: string) => void kept.set(name, value),
+    removeItem: (name: string) => void kept.delete(name),
+  },
+});
+
+const session = (role: Role): Session => ({
+  user: { id: '0198a1b2-0000-7000-8000-000000000001', login: 'test', displayName: 'Test', role, crewId: null },
+  company: 'Ironleaf Air Service',
+  today: '2026-06-03',
+  timeZone: 'EST5EDT',
+  clockShiftDays: 0,
+  demoAgeDays: null,
+  measuring: DEFAULT_LIMITS,
+});
+
+/** A part of a screen as it first appears to somebody, as markup; what happens on it is tested in the browser. */
+export const paint = (what: ReactNode, role: Role = 'manager'): string =>
+  renderToStaticMarkup(
+    <Provider store={store}>
+      <SessionContext value={session(role)}>
+        <MemoryRouter>{what}</MemoryRouter>
+      </SessionContext>
+    </Provider>,
+  );
+
+const ENTITIES: Record<string, string> = { '&amp;': '&', '&lt;': '<', '&gt;': '>', '&quot;': '"', '&#x27;': "'" };
+
+/** The words of markup in reading order, one space between. */
+export const words = (markup: string): string =>
+  markup
+    .replace(/<[^>]*>/g, ' ')
+    .replace(/&(?:amp|lt|gt|quot|#x27);/g, (entity) => ENTITIES[entity] as string)
+    .replace(/\s+/g, ' ')
+    .replace(/ ([.,;:])/g, '$1')
+    .trim();
+
+/** The values of an attribute, in order. */
+export const attributes = (markup: string, name: string): string[] =>
+  [...markup.matchAll(new RegExp(` ${name}="([^"]*)"`, 'g'))].map(([, value]) =>
+    (value as string).replace(/&(?:amp|lt|gt|quot|#x27);/g, (entity) => ENTITIES[entity] as string),
+  );
