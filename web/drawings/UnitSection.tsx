@@ -2,7 +2,8 @@ import { useMemo } from 'react';
 import { componentClassOf } from '#core/vocabulary';
 import type { ConditionView, UnitPage } from '#contracts/units';
 import { number } from '../ui/format.ts';
-import { partFor, partForCondition, sectionOf, type Glyph, type Section, type SectionLine, type SectionPart } from './section.ts';
+import { sectionOf, type Glyph, type Section, type SectionLine, type SectionPart } from './section.ts';
+import { partFor, partForCondition } from './sectionPlaces.ts';
 
 /** What is known at one part of the machine. */
 export interface AtPart {

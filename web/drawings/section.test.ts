@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { CONDITION_KIND_NAMES, UNIT_KINDS, USUAL_SLOTS, classOfSlot } from '#core/vocabulary';
 import { DRIVES, FUELS, METERING, OUTDOOR_AIR } from '#core/machine';
-import { partFor, partForCondition, sectionOf, type SectionPart, type SectionRecord } from './section.ts';
+import { sectionOf, type SectionPart, type SectionRecord } from './section.ts';
+import { partFor, partForCondition } from './sectionPlaces.ts';
 
 const COOLED = ['package gas/electric', 'package heat pump', 'package cooling only', 'split with air handler', 'water-source heat pump'];
 const record = fc

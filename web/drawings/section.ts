@@ -1,4 +1,4 @@
-import { classOfSlot, componentClassOf, type ComponentClass, type ConditionKind, type UnitKind } from '#core/vocabulary';
+import { classOfSlot, componentClassOf, type ComponentClass, type UnitKind } from '#core/vocabulary';
 import type { MachineDetails } from '#core/machine';
 import type { ReadingPoint } from '#core/readings';
 
@@ -305,165 +305,59 @@ function airMachineSection(record: SectionRecord): Section {
   return { width: WIDTH, height, cabinets, parts, lines };
 }
 
-function boilerSection(): Section {
+/** A cabinet with one tall row of parts and its controls below: boilers and unit heaters. */
+function fireCabinet(kind: 'boiler' | 'unit heater', tall: number, cells: readonly Cell[], lines: (top: number) => readonly SectionLine[]): Section {
   const inner = WIDTH - 2 * PAD - 12;
-  const y = PAD + 22;
-  const parts = [
-    ...row(
-      [
-        cell('gas valve', 'Gas train', 'valve', { weight: 0.8 }),
-        cell('burner', 'Burner, igniter, sensor', 'flame'),
-        cell('heat exchanger', 'Sections, flue passages', 'exchanger', { weight: 1.8 }),
-        cell('inducer', 'Draft, flue', 'prop', { weight: 0.8 }),
-        cell('pump or loop', 'Pump, flow, relief', 'pump', { weight: 0.9 }),
-      ],
-      PAD + 6,
-      y,
-      inner,
-      ROW + 60,
-    ),
-    ...row(
-      controlCells('boiler').filter((c) => c.id !== 'capacitor'),
-      PAD + 6,
-      y + ROW + 60 + GAP,
-      inner,
-      48,
-    ),
-  ];
-  const height = y + ROW + 60 + GAP + 48 + PAD + 6;
+  const top = PAD + 22;
+  const below = top + ROW + tall + GAP;
+  const controls = controlCells(kind).filter((c) => c.id !== 'capacitor');
+  const height = below + 48 + PAD + 6;
   return {
     width: WIDTH,
     height,
-    cabinets: [{ x: PAD, y: y - 8, w: WIDTH - 2 * PAD, h: height - y, word: '' }],
-    parts,
-    lines: [
-      {
-        kind: 'gas',
-        points: [
-          [-40, y + 80],
-          [PAD + 2, y + 80],
-        ],
-        word: 'gas',
-      },
-      {
-        kind: 'water',
-        points: [
-          [WIDTH - PAD - 2, y + 50],
-          [WIDTH + 40, y + 50],
-        ],
-        word: 'flow',
-      },
-      {
-        kind: 'water',
-        points: [
-          [WIDTH + 40, y + 110],
-          [WIDTH - PAD - 2, y + 110],
-        ],
-        word: 'return',
-      },
+    cabinets: [{ x: PAD, y: top - 8, w: WIDTH - 2 * PAD, h: height - top, word: '' }],
+    parts: [...row(cells, PAD + 6, top, inner, ROW + tall), ...row(controls, PAD + 6, below, inner, 48)],
+    lines: lines(top),
+  };
+}
+
+const into = (y: number): SectionLine['points'] => [
+  [-40, y],
+  [PAD + 2, y],
+];
+const outOf = (y: number): SectionLine['points'] => [
+  [WIDTH - PAD - 2, y],
+  [WIDTH + 40, y],
+];
+
+const boilerSection = (): Section =>
+  fireCabinet(
+    'boiler',
+    60,
+    [
+      cell('gas valve', 'Gas train', 'valve', { weight: 0.8 }),
+      cell('burner', 'Burner, igniter, sensor', 'flame'),
+      cell('heat exchanger', 'Sections, flue passages', 'exchanger', { weight: 1.8 }),
+      cell('inducer', 'Draft, flue', 'prop', { weight: 0.8 }),
+      cell('pump or loop', 'Pump, flow, relief', 'pump', { weight: 0.9 }),
     ],
-  };
-}
-
-function heaterSection(): Section {
-  const inner = WIDTH - 2 * PAD - 12;
-  const y = PAD + 22;
-  const parts = [
-    ...row(
-      [
-        cell('blower motor', 'Fan', 'prop', { weight: 0.9, readings: ['return air'] }),
-        cell('heat exchanger', 'Heat exchanger', 'exchanger', { weight: 1.8, readings: ['supply air'] }),
-        cell('burner', 'Burners, igniter, sensor', 'flame'),
-        cell('gas valve', 'Gas valve', 'valve', { weight: 0.7 }),
-        cell('inducer', 'Inducer, flue', 'prop', { weight: 0.8 }),
-      ],
-      PAD + 6,
-      y,
-      inner,
-      ROW + 40,
-    ),
-    ...row(
-      controlCells('unit heater').filter((c) => c.id !== 'capacitor'),
-      PAD + 6,
-      y + ROW + 40 + GAP,
-      inner,
-      48,
-    ),
-  ];
-  const height = y + ROW + 40 + GAP + 48 + PAD + 6;
-  return {
-    width: WIDTH,
-    height,
-    cabinets: [{ x: PAD, y: y - 8, w: WIDTH - 2 * PAD, h: height - y, word: '' }],
-    parts,
-    lines: [
-      {
-        kind: 'air',
-        points: [
-          [-40, y + 70],
-          [PAD + 2, y + 70],
-        ],
-        word: 'room',
-      },
+    (top) => [
+      { kind: 'gas', points: into(top + 80), word: 'gas' },
+      { kind: 'water', points: outOf(top + 50), word: 'flow' },
+      { kind: 'water', points: outOf(top + 110).toReversed(), word: 'return' },
     ],
-  };
-}
+  );
 
-/** Where a condition belongs on the machine when its text names no component. */
-const CONDITION_PLACE: Record<ConditionKind, readonly ComponentClass[]> = {
-  'heat disabled': ['burner', 'heat exchanger'],
-  'exchanger holed or cracked': ['heat exchanger', 'burner'],
-  'safety bypassed': ['limit switch'],
-  'burnt wiring': ['control board'],
-  'gas leak suspected': ['gas valve', 'burner'],
-  'circuit isolated': ['compressor'],
-  'part borrowed': ['control board'],
-  'filters out': ['filter'],
-  'heater disconnected': ['crankcase heater', 'compressor'],
-  'override on': ['control board'],
-  'overcharge left': ['condenser coil', 'compressor'],
-  'jumper or test mode': ['control board'],
-  'running on known leak': ['evaporator coil', 'compressor'],
-  'out of use': ['disconnect or breaker'],
-  other: ['control board'],
-};
-
-/** Component classes that are drawn within another part. */
-const WITHIN: Partial<Record<ComponentClass, ComponentClass>> = {
-  igniter: 'burner',
-  'flame sensor': 'burner',
-  'pressure switch': 'limit switch',
-  'control fuse': 'transformer',
-  thermostat: 'control board',
-  wiring: 'control board',
-  'refrigerant circuit': 'evaporator coil',
-  'blower bearing': 'blower bearing',
-};
-
-/** The circuit a text speaks of: "circuit 2", "stage 2". */
-const circuitIn = (text: string): number | undefined => {
-  const found = /\b(?:circuit|stage|compressor|cct)\s*#?(\d)\b/i.exec(text)?.[1];
-  return found ? Number(found) : undefined;
-};
-
-/** The part a word of a finding belongs to, or undefined when the drawing has no such part. */
-export function partFor(section: Section, componentClass: ComponentClass | undefined, text = ''): SectionPart | undefined {
-  if (!componentClass) return undefined;
-  const circuit = circuitIn(text);
-  const of = (name: ComponentClass) => {
-    const own = section.parts.filter((p) => p.componentClass === name);
-    return own.find((p) => p.circuit === circuit) ?? own[0];
-  };
-  const within = WITHIN[componentClass];
-  return of(componentClass) ?? (within ? of(within) : undefined);
-}
-
-/** The part a condition is shown at; where the drawing has none, the first part, so that nothing left open is ever out of sight. */
-export function partForCondition(section: Section, condition: { readonly kind: string; readonly text: string }): SectionPart {
-  const places = CONDITION_PLACE[condition.kind as ConditionKind] ?? [];
-  for (const place of places) {
-    const part = partFor(section, place, condition.text);
-    if (part) return part;
-  }
-  return section.parts.find((p) => p.componentClass === 'control board') ?? (section.parts[0] as SectionPart);
-}
+const heaterSection = (): Section =>
+  fireCabinet(
+    'unit heater',
+    40,
+    [
+      cell('blower motor', 'Fan', 'prop', { weight: 0.9, readings: ['return air'] }),
+      cell('heat exchanger', 'Heat exchanger', 'exchanger', { weight: 1.8, readings: ['supply air'] }),
+      cell('burner', 'Burners, igniter, sensor', 'flame'),
+      cell('gas valve', 'Gas valve', 'valve', { weight: 0.7 }),
+      cell('inducer', 'Inducer, flue', 'prop', { weight: 0.8 }),
+    ],
+    (top) => [{ kind: 'air', points: into(top + 70), word: 'room' }],
+  );
