@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { base, expectAccessible, signIn, watchErrors } from './help.ts';
+import { base, expectAccessible, searchList, signIn, watchErrors } from './help.ts';
 
 test.describe('as dispatcher', () => {
   test('keeps a half-taken call over a reload, clears it, undoes that, and saves it', async ({ page }) => {
@@ -54,7 +54,7 @@ test.describe('as dispatcher', () => {
   test('writes opening hours down, and is told when they are none', async ({ page }) => {
     await signIn(page, 'desmond');
     await page.goto(`${base()}/sites`);
-    await page.getByRole('searchbox').fill('gullhaven clinic');
+    await searchList(page, 'gullhaven clinic');
     await page.getByRole('link', { name: 'Gullhaven Clinic' }).click();
     await expect(page.getByText('Open: not known')).toBeVisible();
     await page.getByRole('button', { name: 'Hours', exact: true }).click();

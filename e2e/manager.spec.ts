@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
-import { base, expectAccessible, signIn, watchErrors } from './help.ts';
+import { base, expectAccessible, searchList, signIn, watchErrors } from './help.ts';
 
 test.describe('as manager', () => {
   test('walks the thread: a call, the unit it is about, the watch list, a route saved and taken out', async ({ page }) => {
@@ -133,7 +133,7 @@ test.describe('as manager', () => {
     const other = await (await browser.newContext()).newPage();
     await signIn(other, 'desmond');
     await page.goto(`${base()}/sites?show=units`);
-    await page.getByRole('searchbox').fill('rtu-6 six-screen');
+    await searchList(page, 'rtu-6 six-screen');
     await page.getByRole('link', { name: /Unit RTU-6/ }).click();
     await page.getByRole('button', { name: 'Edit' }).click();
     await other.goto(page.url());
