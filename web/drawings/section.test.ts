@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { CONDITION_KIND_NAMES, UNIT_KINDS, USUAL_SLOTS, classOfSlot } from '#core/vocabulary';
 import { DRIVES, FUELS, METERING, OUTDOOR_AIR } from '#core/machine';
+import { READING_POINT_NAMES } from '#core/readings';
 import { sectionOf, type SectionPart, type SectionRecord } from './section.ts';
 import { partFor, partForCondition } from './sectionPlaces.ts';
 
@@ -55,6 +56,20 @@ describe('the cut through a machine', () => {
   it.each(UNIT_KINDS)('shows every usual slot of a %s', (kind) => {
     const { parts } = sectionOf({ kind, circuits: COOLED.includes(kind) ? [{ number: 1 }] : [], details: {} });
     for (const slot of USUAL_SLOTS[kind]) expect([slot, parts.some((p) => p.componentClass === classOfSlot(slot))]).toEqual([slot, true]);
+  });
+
+  it('has one place for every reading of a circuit (any machine that cools)', () => {
+    fc.assert(
+      fc.property(record, (given) => {
+        if (!COOLED.includes(given.kind)) return;
+        const { parts } = sectionOf(given);
+        for (const point of READING_POINT_NAMES)
+          for (const { number } of given.circuits) {
+            const own = parts.filter((p) => p.readings.includes(point) && (p.circuit === undefined || p.circuit === number));
+            expect([given.kind, point, own.map((p) => p.id)]).toEqual([given.kind, point, [expect.any(String)]]);
+          }
+      }),
+    );
   });
 
   it('follows the record: belt or direct, gas or electric, economizer or all outdoor air', () => {

@@ -75,6 +75,11 @@ const ROW = 112;
 
 const cell = (id: string, word: string, glyph: Glyph, more: Partial<Cell> = {}): Cell => ({ id, word, glyph, ...more });
 
+/** What is measured in the air before it is treated. */
+const INTO_THE_COIL: readonly ReadingPoint[] = ['return air', 'return wet bulb'];
+const SUPPLY = { readings: ['supply air'] as const };
+const LEGS: readonly ReadingPoint[] = ['amps L1', 'amps L2', 'amps L3'];
+
 /** Cells side by side across a stretch, by weight. */
 function row(cells: readonly Cell[], x: number, y: number, w: number, h: number): SectionPart[] {
   const total = cells.reduce((sum, c) => sum + (c.weight ?? 1), 0);
@@ -111,11 +116,11 @@ function airCells({ kind, circuits, details }: SectionRecord): Cell[] {
     (kind === 'package gas/electric' || kind === 'package cooling only' || kind === 'make-up air' || kind === 'exhaust fan');
   const cells: Cell[] = [];
   if (outdoor === 'all outdoor air') cells.push(cell('outdoor-air mesh', 'Outdoor air, all of it', 'mesh', { of: 'filter' }));
-  else if (outdoor === 'economizer') cells.push(cell('economizer', 'Economizer', 'damper', { readings: ['return air'] }));
+  else if (outdoor === 'economizer') cells.push(cell('economizer', 'Economizer', 'damper', { readings: INTO_THE_COIL }));
   else if (outdoor === 'manual damper' || outdoor === 'motorised damper')
     cells.push(cell('outdoor-air damper', 'Outdoor-air damper', 'damper', { of: 'economizer' }));
   if (kind !== 'exhaust fan' && kind !== 'unit heater')
-    cells.push(cell('filter', 'Filters', 'filter', { weight: 0.6, readings: outdoor === 'economizer' ? [] : ['return air'] }));
+    cells.push(cell('filter', 'Filters', 'filter', { weight: 0.6, readings: outdoor === 'economizer' ? [] : INTO_THE_COIL }));
   for (const { number } of circuits)
     cells.push(
       cell(
@@ -127,24 +132,26 @@ function airCells({ kind, circuits, details }: SectionRecord): Cell[] {
     );
   cells.push(cell('blower motor', 'Blower motor', 'motor', { weight: 0.7 }));
   if (belt || unknownDrive) cells.push(cell('blower belt', unknownDrive ? 'Belt, if it has one' : 'Belt', 'belt', { weight: 0.5 }));
-  cells.push(cell('blower bearing', kind === 'exhaust fan' ? 'Fan wheel, bearings' : 'Blower, bearings', 'wheel'));
-  return [...cells, ...heatCells(kind, details)];
+  const heat = heatCells(kind, details);
+  // The last thing the air meets is where its supply temperature belongs.
+  const last = heat.length === 0 && kind !== 'exhaust fan' ? SUPPLY : {};
+  cells.push(cell('blower bearing', kind === 'exhaust fan' ? 'Fan wheel, bearings' : 'Blower, bearings', 'wheel', last));
+  return [...cells, ...heat];
 }
 
 function heatCells(kind: UnitKind, { heat }: MachineDetails): Cell[] {
   const fuel = heat?.fuel ?? (kind === 'package gas/electric' || kind === 'make-up air' ? 'natural gas' : undefined);
-  const supply = { readings: ['supply air'] as const };
   if (fuel === 'natural gas' || fuel === 'LP') {
     const direct = kind === 'make-up air';
     return [
       cell('burner', 'Burners, igniter, sensor', 'flame', { weight: 0.8, readings: [] }),
-      ...(direct ? [] : [cell('heat exchanger', 'Heat exchanger', 'exchanger', supply)]),
-      cell('gas valve', 'Gas valve', 'valve', { weight: 0.5, ...(direct ? supply : {}) }),
+      ...(direct ? [] : [cell('heat exchanger', 'Heat exchanger', 'exchanger', SUPPLY)]),
+      cell('gas valve', 'Gas valve', 'valve', { weight: 0.5, ...(direct ? SUPPLY : {}) }),
       ...(direct ? [] : [cell('inducer', 'Inducer', 'prop', { weight: 0.6 })]),
     ];
   }
-  if (fuel === 'electric') return [cell('electric heat', 'Electric heat', 'element', { weight: 0.8, ...supply })];
-  if (fuel === 'hot water') return [cell('hot-water coil', 'Hot-water coil', 'coil', { weight: 0.8, of: 'pump or loop', ...supply })];
+  if (fuel === 'electric') return [cell('electric heat', 'Electric heat', 'element', { weight: 0.8, ...SUPPLY })];
+  if (fuel === 'hot water') return [cell('hot-water coil', 'Hot-water coil', 'coil', { weight: 0.8, of: 'pump or loop', ...SUPPLY })];
   return [];
 }
 
@@ -156,7 +163,7 @@ function circuitCells(kind: UnitKind, number: number, many: boolean, metering: s
     cell(`circuit ${number} compressor`, `Compressor${n}`, 'can', {
       of: 'compressor',
       circuit: number,
-      readings: ['suction pressure', 'suction line'],
+      readings: ['suction pressure', 'suction line', ...LEGS],
     }),
     cell(`crankcase heater ${number}`, `Crankcase heater${n}`, 'element', { of: 'crankcase heater', circuit: number, weight: 0.7 }),
     ...(HEAT_PUMPS.includes(kind) && number === 1 ? [cell('reversing valve', 'Reversing valve', 'valve', { weight: 0.7 })] : []),

@@ -135,7 +135,6 @@ export function Measured({
   label,
   quantity,
   unit,
-  path = name,
   props,
 }: {
   name: string;
@@ -143,7 +142,6 @@ export function Measured({
   quantity: QuantityName;
   /** Customary unit. */
   unit: string;
-  path?: string;
   props: FieldsProps;
 }) {
   const [system] = useUnitSystem();
@@ -151,7 +149,7 @@ export function Measured({
   const own = typed.trim() === '' ? shownUnit(quantity, unit, system) : String(props.values[unitName(name)] ?? unit);
   const note = judgeTyped(quantity, own, typed);
   return (
-    <Field label={`${label}, ${plainUnit(own)}`} hint={note.hint} error={props.error(path) ?? note.error} roof>
+    <Field label={`${label}, ${plainUnit(own)}`} hint={note.hint} error={props.error(name) ?? note.error} roof>
       <input inputMode="decimal" autoComplete="off" value={typed} onChange={(e) => props.set({ [name]: e.target.value, [unitName(name)]: own })} />
     </Field>
   );
