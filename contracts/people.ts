@@ -22,8 +22,8 @@ export interface SessionView {
   /** The company's day, in its zone. */
   readonly today: string;
   readonly timeZone: string;
-  /** Whole days the company's clock is moved from real time; zero but for demonstrations of another day. */
-  readonly clockShiftDays: number;
+  /** How far the company's clock is moved from real time, ms; zero but for demonstrations of another day. */
+  readonly clockShiftMs: number;
   /** Set while the demo is loaded and older than 14 days. */
   readonly demoAgeDays: number | null;
   /** The company's limits for measuring, of today. */

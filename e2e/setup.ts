@@ -1,8 +1,8 @@
 import { build, ensureDatabase, loadDemo, serve } from '../scripts/lib/app.mjs';
 import { freePort } from '../scripts/lib/run.mjs';
 
-/** A Wednesday in summer: charge can be judged, routes can be planned. */
-export const TODAY = '2026-06-03';
+/** A Wednesday morning in summer: charge can be judged, routes can be planned, and no test sees midnight. */
+export const TODAY = '2026-06-03T10:00';
 
 /** Builds the application, loads the demo into a database of its own, and serves it for all browser tests. */
 export default async function setup(): Promise<() => Promise<void>> {

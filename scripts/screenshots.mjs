@@ -7,7 +7,7 @@ import { CHROMIUM, CHROMIUM_ARGS, needChromium, needNode, needNpmPackages } from
 import { needPostgres, startThrowawayPostgres } from './lib/postgres.mjs';
 import { freePort, ROOT, say } from './lib/run.mjs';
 
-const TODAY = '2026-06-03';
+const TODAY = '2026-06-03T10:00';
 const OUT = path.join(ROOT, 'docs/screenshots');
 
 needNode();

@@ -1,26 +1,30 @@
-import { daysBetween, isPlainDate, localDate, type PlainDate } from '#core/time';
+import { daysBetween, isPlainDate, localDate, parseInstant, type PlainDate } from '#core/time';
 
 /** The only clock of the server. */
 export interface Clock {
   now(): Date;
-  /** Whole days this clock is moved from the machine's; browsers move theirs alike. */
-  readonly shiftDays: number;
+  /** How far this clock is moved from the machine's, ms; browsers move theirs alike. */
+  readonly shiftMs: number;
 }
 
+const DAY_MS = 86_400_000;
+const moved = (shiftMs: number): Clock => ({ now: () => new Date(Date.now() + shiftMs), shiftMs });
+
 /**
- * The machine's clock, or the same time of day on another day: `GRADUM_TODAY=2027-03-01` moves everything at once.
+ * The machine's clock, or another day: `GRADUM_TODAY=2027-03-01` is that day at the present time of day,
+ * `GRADUM_TODAY=2027-03-01T10:00` that day beginning at ten, so that nothing crosses midnight for as long as it is watched.
  *
- * @param zone the zone whose calendar the day is taken from
- * @throws RangeError when the day is not a date
+ * @param zone the zone whose calendar and wall clock are meant
+ * @throws RangeError when it is neither a day nor a day with a time that exists
  */
 export function clockFor(today: string | undefined, zone: string): Clock {
-  if (!today) return { now: () => new Date(), shiftDays: 0 };
-  if (!isPlainDate(today)) throw new RangeError(`GRADUM_TODAY must be a day YYYY-MM-DD, not "${today}"`);
+  if (!today) return moved(0);
+  if (today.includes('T')) return moved(parseInstant(today, zone).getTime() - Date.now());
+  if (!isPlainDate(today)) throw new RangeError(`GRADUM_TODAY must be a day YYYY-MM-DD or a time YYYY-MM-DDTHH:MM, not "${today}"`);
   const whole = daysBetween(localDate(new Date(), zone), today);
   // Summer time there and winter time here (or the other way) can push the hour before midnight into the next day.
-  const landed = localDate(new Date(Date.now() + whole * 86_400_000), zone);
-  const shiftDays = whole + daysBetween(landed, today);
-  return { now: () => new Date(Date.now() + shiftDays * 86_400_000), shiftDays };
+  const landed = localDate(new Date(Date.now() + whole * DAY_MS), zone);
+  return moved((whole + daysBetween(landed, today)) * DAY_MS);
 }
 
 export const todayIn = (clock: Clock, zone: string): PlainDate => localDate(clock.now(), zone);

@@ -12,7 +12,7 @@ beforeAll(async () => {
 });
 afterAll(() => server.stop());
 
-const clock = { now: () => new Date('2026-06-10T15:00:00Z'), shiftDays: 0 };
+const clock = { now: () => new Date('2026-06-10T15:00:00Z'), shiftMs: 0 };
 const bring = (kind: 'units' | 'calls', content: string, options: Partial<Parameters<typeof importFile>[2]> = {}) =>
   importFile(
     { db: server.db, clock },

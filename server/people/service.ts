@@ -55,7 +55,7 @@ export async function sessionView({ db, clock }: Pick<Dependencies, 'db' | 'cloc
     company: company.name,
     today,
     timeZone: company.timeZone,
-    clockShiftDays: clock.shiftDays,
+    clockShiftMs: clock.shiftMs,
     measuring: await measuringLimits(db, today),
     demoAgeDays: demo ? Math.max(0, daysBetween(demo.madeFor, today)) : null,
   };

@@ -74,7 +74,7 @@ export async function testServer(given: Partial<Dependencies> = {}): Promise<Tes
   const hub = new EventHub(url, db, logger);
   await hub.start();
   let now: Date | undefined;
-  const clock = { now: () => now ?? new Date(), shiftDays: 0 };
+  const clock = { now: () => now ?? new Date(), shiftMs: 0 };
   const app = createApp({ db, sessionPool, hub, logger, clock, driveTimes: new DriveTimes(undefined), sessionSecret: 'test', ...given });
   const crew = await db.models.Crew.create({ name: 'Test crew', yardLat: 41, yardLon: -70, shiftStart: 420, shiftEnd: 960 });
   for (const role of ROLES) {

@@ -38,7 +38,7 @@ export function Shell() {
     if (data && !data.user) void phone.misc.delete('session');
     if (data) rememberSignedIn(data.user !== null);
   }, [data]);
-  moveClock(session?.clockShiftDays ?? 0);
+  moveClock(session?.clockShiftMs ?? 0);
   if (session === null) {
     return (
       <Suspense fallback={null}>

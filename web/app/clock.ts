@@ -1,8 +1,8 @@
 let shiftMs = 0;
 
 /** Moves this device's clock with the server's when another day is being shown. */
-export function moveClock(days: number): void {
-  shiftMs = days * 86_400_000;
+export function moveClock(ms: number): void {
+  shiftMs = ms;
 }
 
 /** Now by this device's clock. */

@@ -1,5 +1,6 @@
 import { useLiveQuery } from 'dexie-react-hooks';
 import { useCallback, useEffect, useRef, useState } from 'react';
+import { dropAside, laidAside, layAside } from './aside.ts';
 import { phone, type OutboxItem } from './db.ts';
 
 /** What is still on its way about a visit, a unit or a site, oldest first. */
@@ -39,36 +40,59 @@ export function useDraft<T extends object>(
   const [readyFor, setReadyFor] = useState<string>();
   const first = useRef(initial);
   const latest = useRef(initial);
+  /** True from a key until the database has it. */
+  const unkept = useRef(false);
+  const waiting = useRef<ReturnType<typeof setTimeout>>(undefined);
+  // The screen answers a key first; the draft is put away in the very next task, and at once when the form goes.
+  const putAway = useCallback(() => {
+    clearTimeout(waiting.current);
+    waiting.current = undefined;
+    if (!unkept.current) return;
+    const typed = latest.current;
+    phone.drafts.put({ key, value: typed }).then(
+      () => {
+        if (latest.current !== typed) return;
+        unkept.current = false;
+        dropAside(key);
+      },
+      () => layAside(key, typed),
+    );
+  }, [key]);
   useEffect(() => {
     let live = true;
-    void phone.drafts.get(key).then((kept) => {
+    const open = (kept: unknown) => {
       if (!live) return;
-      latest.current = { ...first.current, ...((kept?.value as Partial<T> | undefined) ?? {}) };
+      const aside = laidAside(key);
+      latest.current = { ...first.current, ...(kept as Partial<T> | undefined), ...(aside as Partial<T> | undefined) };
+      unkept.current = aside !== undefined;
+      putAway();
       setValue(latest.current);
       setReadyFor(key);
-    });
+    };
+    phone.drafts.get(key).then(
+      (kept) => open(kept?.value),
+      () => open(undefined),
+    );
     return () => {
       live = false;
     };
-  }, [key]);
-  // The screen answers a key first; the draft is put away in the very next task, and at once when the form or the page goes.
-  const waiting = useRef<ReturnType<typeof setTimeout>>(undefined);
-  const putAway = useCallback(() => {
-    if (waiting.current === undefined) return;
-    clearTimeout(waiting.current);
-    waiting.current = undefined;
-    void phone.drafts.put({ key, value: latest.current });
-  }, [key]);
+  }, [key, putAway]);
   useEffect(() => {
-    window.addEventListener('pagehide', putAway);
-    return () => {
-      window.removeEventListener('pagehide', putAway);
+    const leave = () => {
+      if (!unkept.current) return;
+      layAside(key, latest.current);
       putAway();
     };
-  }, [putAway]);
+    window.addEventListener('pagehide', leave);
+    return () => {
+      window.removeEventListener('pagehide', leave);
+      putAway();
+    };
+  }, [key, putAway]);
   const set = useCallback(
     (patch: Partial<T>) => {
       latest.current = { ...latest.current, ...patch };
+      unkept.current = true;
       setValue(latest.current);
       waiting.current ??= setTimeout(putAway);
     },
@@ -77,8 +101,10 @@ export function useDraft<T extends object>(
   const clear = useCallback(() => {
     clearTimeout(waiting.current);
     waiting.current = undefined;
+    unkept.current = false;
     latest.current = first.current;
     setValue(first.current);
+    dropAside(key);
     void phone.drafts.delete(key);
   }, [key]);
   return { value, set, clear, ready: readyFor === key };

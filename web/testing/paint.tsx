@@ -22,7 +22,7 @@ const session = (role: Role): Session => ({
   company: 'Ironleaf Air Service',
   today: '2026-06-03',
   timeZone: 'EST5EDT',
-  clockShiftDays: 0,
+  clockShiftMs: 0,
   demoAgeDays: null,
   measuring: DEFAULT_LIMITS,
 });
