@@ -42,6 +42,15 @@ describe('an answer on screen', () => {
     expect(said).not.toMatch(/°F|Δ/);
   });
 
+  it('what is missing for any verdict stands in sight, what would only make it surer behind a tap', () => {
+    const open = words(paint(<AnswerLine answer={{ ...superheat, band: undefined, verdict: 'says nothing' }} system="US" />));
+    expect(open).toMatch(/Evaporating at 41 °F\. To judge it: look at the condenser\./);
+    expect(open).not.toContain('Surer with');
+    const judged = paint(<AnswerLine answer={superheat} system="US" />);
+    expect(judged.indexOf('Surer with')).toBeGreaterThan(judged.indexOf('<details'));
+    expect(words(judged)).not.toContain('To judge it');
+  });
+
   it('names the state by more than colour', () => {
     for (const [verdict, word] of Object.entries(VERDICT_WORDS)) {
       const said = words(paint(<AnswerLine answer={{ ...superheat, verdict: verdict as Answer['verdict'] }} system="US" />));
