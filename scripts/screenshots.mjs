@@ -34,6 +34,9 @@ async function signedIn(login, viewport) {
 
 async function shoot(page, name) {
   await page.waitForLoadState('networkidle', { timeout: 3000 }).catch(() => {});
+  // A message that fades must not stand in the picture.
+  await page.mouse.move(0, 0);
+  await page.locator('[data-sonner-toast]').first().waitFor({ state: 'detached', timeout: 10_000 });
   await page.waitForTimeout(500);
   await page.screenshot({ path: path.join(OUT, `${name}.png`) });
   say(`docs/screenshots/${name}.png`);
@@ -144,8 +147,7 @@ try {
     ['liquid line', '92'],
   ])
     await roof.getByLabel(`${label},`).fill(value);
-  await roof.getByText('Refrigerant', { exact: false }).first().scrollIntoViewIfNeeded();
-  await roof.evaluate(() => window.scrollTo(0, 430));
+  await roof.getByLabel('suction pressure,').evaluate((field) => window.scrollTo(0, field.getBoundingClientRect().top + window.scrollY - 120));
   await shoot(roof, 'phone-readings');
   const { roofs } = await openSite(roof, 'six-screen');
   await roof.goto(`${running.address}/roofs/${roofs[0].id}`);

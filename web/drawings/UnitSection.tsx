@@ -30,9 +30,10 @@ export function useSection(unit: Drawn): { section: Section; at: AtPart[]; elsew
         part,
         conditions: open.filter((c) => places.get(c.id) === part),
         findings: placed.filter((p) => p.part === part).map((p) => p.finding),
-        readings: unit.lastSeen.readings.filter(
-          (r) => part.readings.includes(r.point as never) && (part.circuit === undefined || part.circuit === r.circuit),
-        ),
+        readings: unit.lastSeen.readings
+          .filter((r) => part.readings.includes(r.point as never) && (part.circuit === undefined || part.circuit === r.circuit))
+          // The part says which of its readings comes first where there is room for two.
+          .toSorted((a, b) => part.readings.indexOf(a.point as never) - part.readings.indexOf(b.point as never)),
         installed: slot ? [slot.manufacturer, slot.model].filter(Boolean).join(' ') + (slot.from ? ` since ${slot.from}` : '') : undefined,
       };
     });

@@ -88,6 +88,17 @@ describe('the cut through a unit on screen', () => {
     expect(said).toEqual([expect.stringMatching(/2/)]);
   });
 
+  it('where there is room for two readings, the pressure comes before the amps', () => {
+    const taken = [
+      ['amps L1', 9.7, 'A'],
+      ['suction line', 52, '°F'],
+      ['suction pressure', 118, 'psig'],
+    ] as const;
+    const readings = taken.map(([point, value, unit_]) => ({ point, value, unit: unit_, circuit: 1, at: '2026-05-20T14:00:00Z' }));
+    const said = parts(unit({ lastSeen: { readings, findings: [] } })).find((text) => text.includes('118 psig'));
+    expect(said).toMatch(/suction pressure 118 psig, suction line 52 °F, amps L1 9\.7 A$/);
+  });
+
   it('a hazard is drawn heavier than something left open, and the part that is chosen says so', () => {
     const heavy = (hazard: boolean) => paint(<Cut of={unit({ conditions: [condition({ hazard, kind: 'safety bypassed' })] })} />);
     expect(heavy(true)).toContain('stroke="var(--ember)" stroke-width="4"');

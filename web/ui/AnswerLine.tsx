@@ -17,9 +17,10 @@ export const VERDICT_WORDS: Record<Answer['verdict'], string> = {
 export function AnswerLine({ answer: a, system }: { answer: Answer; system: UnitSystem }) {
   const shown = shownValue(a.quantity, a.unit, a.value, system);
   const bad = a.verdict === 'act';
-  const improve = a.improve.length > 0 ? shownText(a.improve.join('; '), system) : undefined;
-  // What would make a verdict surer may stay behind a tap; what is missing for any verdict may not.
-  const noVerdict = a.verdict === 'says nothing';
+  // What would make a verdict surer may stay behind a tap; what is missing for any verdict may not. It is named first.
+  const [missing, ...rest] = a.improve;
+  const noVerdict = a.verdict === 'says nothing' && missing !== undefined;
+  const surer = noVerdict ? rest : a.improve;
   return (
     <div className={`border-l-4 pl-3 ${bad ? 'border-ember' : a.verdict === 'within' ? 'border-verdigris' : 'border-copper'}`}>
       <div className="grid items-center gap-x-4 sm:grid-cols-[minmax(0,1fr)_minmax(0,15rem)]">
@@ -35,7 +36,7 @@ export function AnswerLine({ answer: a, system }: { answer: Answer; system: Unit
             ) : null}
           </p>
           {a.text ? <p>{shownText(a.text, system)}</p> : null}
-          {noVerdict && improve ? <p>To judge it: {improve}.</p> : null}
+          {noVerdict ? <p>To judge it: {shownText(missing, system)}.</p> : null}
           {a.sister ? (
             <p className="text-soft">
               Sister {a.sister.where}: {number(shownValue(a.quantity, a.unit, a.sister.value, system).value, a.decimals)} {plainUnit(shown.unit)}
@@ -51,7 +52,7 @@ export function AnswerLine({ answer: a, system }: { answer: Answer; system: Unit
         </summary>
         <p>{a.formula}</p>
         <p className="text-soft">{a.source}</p>
-        {improve && !noVerdict ? <p>Surer with: {improve}.</p> : null}
+        {surer.length > 0 ? <p>Surer with: {shownText(surer.join('; '), system)}.</p> : null}
       </details>
     </div>
   );

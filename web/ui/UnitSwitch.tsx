@@ -1,7 +1,7 @@
 import { useUnitSystem } from './useUnitSystem.ts';
 
 /** US customary or metric, for this device. Numbers already typed keep the unit they were typed in. */
-export function UnitSwitch() {
+export function UnitSwitch({ roof = false }: { roof?: boolean }) {
   const [system, setSystem] = useUnitSystem();
   return (
     <div role="group" aria-label="Units" className="flex">
@@ -11,7 +11,7 @@ export function UnitSwitch() {
           type="button"
           aria-pressed={system === name}
           onClick={() => setSystem(name)}
-          className={`min-h-9 border-2 px-3 font-semibold ${system === name ? 'border-copper bg-copper text-on-copper' : 'border-rule bg-sheet'}`}
+          className={`${roof ? 'min-h-13 text-lg' : 'min-h-9'} border-2 px-3 font-semibold ${system === name ? 'border-copper bg-copper text-on-copper' : 'border-rule bg-sheet'}`}
         >
           {name === 'US' ? 'US units' : 'metric'}
         </button>

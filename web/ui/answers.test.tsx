@@ -43,9 +43,11 @@ describe('an answer on screen', () => {
   });
 
   it('what is missing for any verdict stands in sight, what would only make it surer behind a tap', () => {
-    const open = words(paint(<AnswerLine answer={{ ...superheat, band: undefined, verdict: 'says nothing' }} system="US" />));
-    expect(open).toMatch(/Evaporating at 41 °F\. To judge it: look at the condenser\./);
-    expect(open).not.toContain('Surer with');
+    const open = words(
+      paint(<AnswerLine answer={{ ...superheat, verdict: 'says nothing', improve: ['measure the wet bulb', 'look at it'] }} system="US" />),
+    );
+    expect(open).toMatch(/Evaporating at 41 °F\. To judge it: measure the wet bulb\./);
+    expect(open).toMatch(/Surer with: look at it\./);
     const judged = paint(<AnswerLine answer={superheat} system="US" />);
     expect(judged.indexOf('Surer with')).toBeGreaterThan(judged.indexOf('<details'));
     expect(words(judged)).not.toContain('To judge it');

@@ -41,9 +41,6 @@ export function ReadingFields(props: FieldsProps) {
   const line = (a: Answer) => <AnswerLine key={a.name} answer={a} system={system} />;
   return (
     <div className="space-y-4">
-      <div className="flex justify-end">
-        <UnitSwitch />
-      </div>
       <Pick name="mode" label="Running in" options={['cooling', 'heating', 'off']} props={props} />
       {(props.unit?.circuits.length ?? 0) > 1 ? (
         <Pick name="circuit" label="Circuit" options={props.unit?.circuits.map((c) => String(c.number)) ?? []} props={props} />
@@ -108,6 +105,10 @@ export function ReadingFields(props: FieldsProps) {
           <Measured name="outdoorF" label="outdoor air" quantity="temperature" unit="°F" props={props} />
           <Text name="minutesRunning" label="minutes running" props={props} decimal />
           <Choice name="condenser" label="condenser" options={['clean and dry', 'wet', 'dirty']} blank="not looked at" props={props} />
+          <div>
+            <p className="mb-0.5 text-sm font-semibold">Show and ask in</p>
+            <UnitSwitch roof />
+          </div>
         </div>
       </fieldset>
     </div>
