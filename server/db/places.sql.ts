@@ -102,7 +102,9 @@ create or replace function index_units() returns trigger language plpgsql as $$
 begin
   insert into search_documents
     select 'unit', u.id, u.tag, concat_ws(' · ', s.name, c.name, u.area_served),
-      to_tsvector('simple', translate(lower(concat_ws(' ', u.tag, u.serial, u.manufacturer, u.model, u.kind, u.area_served, s.name, c.name, u.found_words)),
+      to_tsvector('simple', translate(lower(concat_ws(' ', u.tag, u.serial, u.manufacturer, u.model, u.kind, u.area_served, s.name, c.name, u.found_words,
+        -- A number off a plate is typed with or without its dashes.
+        regexp_replace(u.serial, '[^[:alnum:]]', '', 'g'), regexp_replace(u.model, '[^[:alnum:]]', '', 'g'))),
         $p$-_/\\\\.,:;#()[]{}'"&+@*!?=<>|$p$, repeat(' ', 30)))
     from changed u join sites s on s.id = u.site_id join customers c on c.id = s.customer_id
   on conflict (kind, id) do update set title = excluded.title, subtitle = excluded.subtitle, words = excluded.words;
