@@ -40,7 +40,6 @@ export const newLink = z.object({
   insteadOf: id.optional(),
 });
 export type NewLink = z.infer<typeof newLink>;
-export const linkChange = z.object({ id });
 
 export interface PointView extends SitePoint {
   readonly version: number;

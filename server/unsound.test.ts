@@ -3,7 +3,7 @@ import sharp from 'sharp';
 import { DEFAULT_HISTORY_SETTINGS } from '#core/history';
 import { DEFAULT_LIMITS } from '#core/measurement';
 import { oneOf, seededRandom } from '#core/random';
-import { oneUnit, PASSWORD, testServer, type TestServer } from './testing/server.ts';
+import { oneUnit, openVisit, PASSWORD, testServer, type TestServer } from './testing/server.ts';
 
 let server: TestServer;
 let manager: Awaited<ReturnType<TestServer['as']>>;
@@ -17,11 +17,7 @@ beforeAll(async () => {
   server.setNow('2026-06-20T15:00:00Z');
   place = await oneUnit(server, { manufacturer: 'Norvane', model: 'NVG-90' });
   manager = await server.as('manager');
-  visitId = randomUUID();
-  await manager
-    .post('/api/visits')
-    .send({ id: visitId, siteId: place.siteId, callIds: [], crewId: server.crewId, plannedFor: '2026-06-20' })
-    .expect(201);
+  visitId = await openVisit(server, place.siteId);
   panelId = randomUUID();
   await manager.post('/api/points').send({ id: panelId, siteId: place.siteId, kind: 'panel', name: 'MZ-2', spaces: 42 }).expect(201);
   const plain = sharp({ create: { width: 60, height: 40, channels: 3, background: '#8f4519' } });

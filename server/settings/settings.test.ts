@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { DEFAULT_HISTORY_SETTINGS } from '#core/history';
 import { DEFAULT_LIMITS } from '#core/measurement';
-import { oneUnit, testServer, type TestServer } from '../testing/server.ts';
+import { oneUnit, openVisit, testServer, type TestServer } from '../testing/server.ts';
 
 let server: TestServer;
 type Agent = Awaited<ReturnType<TestServer['as']>>;
@@ -53,11 +53,7 @@ describe('the company’s limits for measuring', () => {
   });
 
   it('judge what is measured on a visit by the day it is put on the sheet', async () => {
-    const visitId = randomUUID();
-    await manager
-      .post('/api/visits')
-      .send({ id: visitId, siteId: place.siteId, callIds: [], crewId: server.crewId, plannedFor: '2026-06-20' })
-      .expect(201);
+    const visitId = await openVisit(server, place.siteId);
     const inputs = {
       refrigerant: { value: 'R-410A' },
       suction: { value: 118.4, unit: 'psig' },

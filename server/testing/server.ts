@@ -122,3 +122,11 @@ export async function oneUnit(
     .expect(201);
   return { customerId, siteId, unitId };
 }
+
+/** A visit planned for a day on a site, open to be written on; the id of it. */
+export async function openVisit(server: TestServer, siteId: string, plannedFor = '2026-06-20'): Promise<string> {
+  const id = randomUUID();
+  const desk = await server.as('dispatcher');
+  await desk.post('/api/visits').send({ id, siteId, callIds: [], crewId: server.crewId, plannedFor }).expect(201);
+  return id;
+}

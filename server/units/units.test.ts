@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { USUAL_SLOTS } from '#core/vocabulary';
 import type { UnitPage } from '#contracts/units';
-import { oneUnit, testServer, type TestServer } from '../testing/server.ts';
+import { oneUnit, openVisit, testServer, type TestServer } from '../testing/server.ts';
 
 let server: TestServer;
 let place: { siteId: string; unitId: string };
@@ -16,11 +16,7 @@ beforeAll(async () => {
   place = await oneUnit(server, { manufacturer: 'Norvane', model: 'NVG-090' });
   roof = await server.as('technician');
   manager = await server.as('manager');
-  visitId = randomUUID();
-  await manager
-    .post('/api/visits')
-    .send({ id: visitId, siteId: place.siteId, callIds: [], crewId: server.crewId, plannedFor: '2026-06-20' })
-    .expect(201);
+  visitId = await openVisit(server, place.siteId);
 });
 afterAll(() => server.stop());
 

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { DEFAULT_LIMITS } from '#core/measurement';
-import { oneUnit, testServer, type TestServer } from '../testing/server.ts';
+import { oneUnit, openVisit, testServer, type TestServer } from '../testing/server.ts';
 
 let server: TestServer;
 let place: { siteId: string; unitId: string };
@@ -20,11 +20,7 @@ beforeAll(async () => {
   manager = await server.as('manager');
   const [own] = await server.db.rows<{ kind: string }>('select kind from units where id = $1', [place.unitId]);
   sisterId = (await desk.post('/api/units').send({ id: randomUUID(), siteId: place.siteId, tag: 'SISTER-2', kind: own?.kind }).expect(201)).body.id;
-  visitId = randomUUID();
-  await desk
-    .post('/api/visits')
-    .send({ id: visitId, siteId: place.siteId, callIds: [], crewId: server.crewId, plannedFor: '2026-06-20' })
-    .expect(201);
+  visitId = await openVisit(server, place.siteId);
 });
 afterAll(() => server.stop());
 

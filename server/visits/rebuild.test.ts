@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { classOfSlot, CONDITION_KINDS } from '#core/vocabulary';
-import { oneUnit, testServer, type TestServer } from '../testing/server.ts';
+import { oneUnit, openVisit, testServer, type TestServer } from '../testing/server.ts';
 import { ADD_COMPONENTS, ADD_MOVEMENTS_FOR, ADD_SLOTS, CLOSE_CONDITIONS } from './rebuild.ts';
 
 let server: TestServer;
@@ -13,13 +13,8 @@ beforeAll(async () => {
   server = await testServer();
   server.setNow('2026-06-20T15:00:00Z');
   place = await oneUnit(server, { builtOn: '2015-05-01' });
-  const desk = await server.as('dispatcher');
   roof = await server.as('technician');
-  visitId = randomUUID();
-  await desk
-    .post('/api/visits')
-    .send({ id: visitId, siteId: place.siteId, callIds: [], crewId: server.crewId, plannedFor: '2026-06-20' })
-    .expect(201);
+  visitId = await openVisit(server, place.siteId);
 });
 afterAll(() => server.stop());
 

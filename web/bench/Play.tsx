@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import type { QuantityName } from '#core/quantities';
+import { STANDARD_ATMOSPHERE_PSI } from '#core/refrigerant';
 import {
   FAULT_NAMES,
   FAULTS,
@@ -10,6 +11,7 @@ import {
   type CoolingState,
   type Device,
   type Fault,
+  type HeatState,
   type MachineSpec,
   type SimFluid,
   type Surroundings,
@@ -258,7 +260,7 @@ const sayIn =
     return `${number(shown.value, decimals)} ${plainUnit(shown.unit)}`;
   };
 
-const psig = (psia: number | undefined): number | undefined => (psia === undefined ? undefined : psia - 14.696);
+const psig = (psia: number | undefined): number | undefined => (psia === undefined ? undefined : psia - STANDARD_ATMOSPHERE_PSI);
 
 function Numbers({
   sound,
@@ -271,8 +273,8 @@ function Numbers({
   sound: CoolingState;
   now: CoolingState | undefined;
   power: { volts: readonly number[]; amps: readonly number[] } | undefined;
-  heat: { riseF: number; o2Pct: number; coPpm: number; supplyCoPpm: number; flameMicroAmps: number; inputBtuh: number } | undefined;
-  soundHeat: { riseF: number; o2Pct: number; coPpm: number; supplyCoPpm: number; flameMicroAmps: number; inputBtuh: number } | undefined;
+  heat: HeatState | undefined;
+  soundHeat: HeatState | undefined;
   system: UnitSystem;
 }) {
   type Row = readonly [name: string, now: number | undefined, sound: number | undefined, say: (value: number) => string];
