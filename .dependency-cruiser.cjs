@@ -14,15 +14,30 @@ module.exports = {
       from: { path: '^contracts/', pathNot: '\\.test\\.ts$' },
       to: { pathNot: '^(contracts|core)/|^node_modules/(zod|uuid)/' },
     },
-    { name: 'server-never-web', severity: 'error', from: { path: '^server/' }, to: { path: '^(web|e2e|bench)/' } },
+    {
+      name: 'server-never-web',
+      severity: 'error',
+      from: { path: '^server/' },
+      to: { path: '^(web|e2e|bench)/' },
+    },
     {
       name: 'server-code-never-demo',
       severity: 'error',
       from: { path: '^server/', pathNot: '\\.test\\.ts$|/testing/' },
       to: { path: '^(demo|standins)/' },
     },
-    { name: 'web-never-server', severity: 'error', from: { path: '^web/' }, to: { path: '^(server|demo|standins|e2e|bench)/' } },
-    { name: 'nothing-imports-the-edges', severity: 'error', from: { path: '^(core|contracts|web)/' }, to: { path: '^(demo|standins|e2e|bench)/' } },
+    {
+      name: 'web-never-server',
+      severity: 'error',
+      from: { path: '^web/' },
+      to: { path: '^(server|demo|standins|e2e|bench)/' },
+    },
+    {
+      name: 'nothing-imports-the-edges',
+      severity: 'error',
+      from: { path: '^(core|contracts|web)/' },
+      to: { path: '^(demo|standins|e2e|bench)/' },
+    },
     { name: 'no-cycles', severity: 'error', from: {}, to: { circular: true } },
     {
       name: 'core-by-its-faces',
@@ -32,5 +47,9 @@ module.exports = {
       to: { path: '^core/', pathNot: '^core/[^/]+/index\\.ts$|^core/[^/]+/testing/' },
     },
   ],
-  options: { tsPreCompilationDeps: true, tsConfig: { fileName: 'tsconfig.json' }, doNotFollow: { path: 'node_modules' } },
+  options: {
+    tsPreCompilationDeps: true,
+    tsConfig: { fileName: 'tsconfig.json' },
+    doNotFollow: { path: 'node_modules' },
+  },
 };

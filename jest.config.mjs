@@ -2,7 +2,11 @@ const transform = {
   '^.+\\.tsx?$': [
     '@swc/jest',
     {
-      jsc: { target: 'es2023', parser: { syntax: 'typescript', tsx: true }, transform: { react: { runtime: 'automatic' } } },
+      jsc: {
+        target: 'es2023',
+        parser: { syntax: 'typescript', tsx: true },
+        transform: { react: { runtime: 'automatic' } },
+      },
       module: { type: 'es6' },
     },
   ],
@@ -18,6 +22,10 @@ export default {
       testMatch: ['<rootDir>/{bench,core,contracts,demo,web,standins}/**/*.test.{ts,tsx}'],
       testPathIgnorePatterns: ['/demo/load\\.test\\.ts$'],
     },
-    { ...common, displayName: 'server', testMatch: ['<rootDir>/server/**/*.test.ts', '<rootDir>/demo/load.test.ts'] },
+    {
+      ...common,
+      displayName: 'server',
+      testMatch: ['<rootDir>/server/**/*.test.ts', '<rootDir>/demo/load.test.ts'],
+    },
   ],
 };

@@ -7,6 +7,8 @@ export default defineConfig({
     outDir: 'dist/server',
     emptyOutDir: true,
     target: 'node20',
-    rolldownOptions: { input: { main: 'server/main.ts', demo: 'demo/load.ts', routing: 'standins/routing/main.ts' } },
+    rolldownOptions: {
+      input: { main: 'server/main.ts', demo: 'demo/load.ts', routing: 'standins/routing/main.ts' },
+    },
   },
 });

@@ -29,7 +29,9 @@ export function benchSaturation(): Row {
 
 /** Steady states of the simulated machine over weather and faults; the yardstick is the sound machine alone. */
 export function benchSteadyState(): Row {
-  const machines = (['expansion valve', 'orifice'] as const).map((device) => buildMachine({ ...USUAL_SPEC, device }));
+  const machines = (['expansion valve', 'orifice'] as const).map((device) =>
+    buildMachine({ ...USUAL_SPEC, device }),
+  );
   const solve = (i: number, faults: object) => {
     const began = performance.now();
     coolingState(
@@ -39,9 +41,18 @@ export function benchSteadyState(): Row {
     );
     return performance.now() - began;
   };
-  const names = ['low charge', 'overcharge', 'condenser fouled', 'low indoor air', 'compressor leakage', 'valve stuck open'];
+  const names = [
+    'low charge',
+    'overcharge',
+    'condenser fouled',
+    'low indoor air',
+    'compressor leakage',
+    'valve stuck open',
+  ];
   const sound = Array.from({ length: 200 }, (_, i) => solve(i, {}));
-  const faulty = Array.from({ length: 300 }, (_, i) => solve(i, { [names[i % names.length] as string]: 0.1 + (i % 5) * 0.1 }));
+  const faulty = Array.from({ length: 300 }, (_, i) =>
+    solve(i, { [names[i % names.length] as string]: 0.1 + (i % 5) * 0.1 }),
+  );
   const p95 = percentile(faulty, 0.95);
   return {
     what: 'steady state of the simulated machine',

@@ -38,7 +38,10 @@ export async function benchImport(url: string): Promise<Row> {
     const content = csvOf(`${run}-`);
     const began = performance.now();
     const id = randomUUID();
-    await db.run("insert into imports (id, kind, file_name, content) values ($1, 'units', 'bench.csv', $2)", [id, content]);
+    await db.run("insert into imports (id, kind, file_name, content) values ($1, 'units', 'bench.csv', $2)", [
+      id,
+      content,
+    ]);
     const result = await importFile(
       { db, clock: clockFor(undefined, 'EST5EDT') },
       { id, kind: 'units', fileName: 'bench.csv', content },
@@ -74,11 +77,15 @@ export async function benchImport(url: string): Promise<Row> {
           c[18],
         ].join('\t');
       });
-    const columns = 'id, site_id, tag, kind, status, manufacturer, model, serial, built_on, installed_on, tons, voltage, phase, area_served';
+    const columns =
+      'id, site_id, tag, kind, status, manufacturer, model, serial, built_on, installed_on, tons, voltage, phase, area_served';
     const copy = async (table: string) => {
       const start = performance.now();
       await client.query('begin');
-      await pipeline(Readable.from([`${lines.join('\n')}\n`]), client.query(copyFrom(`copy ${table} (${columns}) from stdin`)));
+      await pipeline(
+        Readable.from([`${lines.join('\n')}\n`]),
+        client.query(copyFrom(`copy ${table} (${columns}) from stdin`)),
+      );
       await client.query('commit');
       return performance.now() - start;
     };

@@ -19,7 +19,10 @@ const CLUES = [
 export async function benchFind(address: string): Promise<Row> {
   const cookie = await signIn(address);
   const times: number[] = [];
-  for (let i = 0; i < 240; i++) times.push(await timed(address, `/api/search?q=${encodeURIComponent(CLUES[i % CLUES.length] as string)}`, cookie));
+  for (let i = 0; i < 240; i++)
+    times.push(
+      await timed(address, `/api/search?q=${encodeURIComponent(CLUES[i % CLUES.length] as string)}`, cookie),
+    );
   const ones: number[] = [];
   for (let i = 0; i < 60; i++) ones.push(await timed(address, '/api/ping', cookie));
   const [p95, one] = [percentile(times, 0.95), percentile(ones, 0.95)];
@@ -48,7 +51,9 @@ const NOTE_FIRST = `{
 export async function benchSitePage(address: string): Promise<Row> {
   const cookie = await signIn(address);
   const answer = await fetch(`${address}/api/search?q=site+44`, { headers: { cookie } });
-  const site = ((await answer.json()) as { kind: string; id: string }[]).find((found) => found.kind === 'site');
+  const site = ((await answer.json()) as { kind: string; id: string }[]).find(
+    (found) => found.kind === 'site',
+  );
   const browser = await chromium.launch({ executablePath: CHROMIUM, args: CHROMIUM_ARGS });
   const times: number[] = [];
   for (let i = 0; i < 5; i++) {

@@ -59,7 +59,10 @@ export async function benchHighs(): Promise<Row> {
     const solution = highs.solve(asMixedInteger(problem), { mip_rel_gap: 0 });
     longest = Math.max(longest, performance.now() - began);
     if (solution.Status !== 'Optimal') throw new Error(`HiGHS: ${solution.Status}`);
-    worst = Math.max(worst, Math.abs(costFromObjective(problem, solution.ObjectiveValue) - exactPlan(problem).cost));
+    worst = Math.max(
+      worst,
+      Math.abs(costFromObjective(problem, solution.ObjectiveValue) - exactPlan(problem).cost),
+    );
   }
   return {
     what: `proved optimum, ${sizes.join(', ')} stops`,
@@ -79,7 +82,8 @@ export async function benchLarge(quick: boolean): Promise<Row> {
   const seeds = Array.from({ length: LONG_RUNS }, (_, i) => 100 + i);
   const costs: number[] = [];
   const worker = async () => {
-    for (let seed = seeds.pop(); seed !== undefined; seed = seeds.pop()) costs.push(await longRun(seed, instance, quick ? QUICK_MS : LONG_MS));
+    for (let seed = seeds.pop(); seed !== undefined; seed = seeds.pop())
+      costs.push(await longRun(seed, instance, quick ? QUICK_MS : LONG_MS));
   };
   await Promise.all(Array.from({ length: PROCESSES }, worker));
   const best = Math.min(...costs);
@@ -95,10 +99,14 @@ export async function benchLarge(quick: boolean): Promise<Row> {
 
 function longRun(seed: number, instance: number, ms: number): Promise<number> {
   return new Promise((resolve, reject) => {
-    const child = fork(new URL(import.meta.url).pathname, [String(seed), String(instance), String(ms)], { execArgv: process.execArgv });
+    const child = fork(new URL(import.meta.url).pathname, [String(seed), String(instance), String(ms)], {
+      execArgv: process.execArgv,
+    });
     child.once('message', (cost) => resolve(cost as number));
     child.once('error', reject);
-    child.once('exit', (code) => (code === 0 ? undefined : reject(new Error(`a long run ended with ${code}`))));
+    child.once('exit', (code) =>
+      code === 0 ? undefined : reject(new Error(`a long run ended with ${code}`)),
+    );
   });
 }
 

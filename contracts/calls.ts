@@ -22,9 +22,17 @@ export const callFields = z.object({
 });
 export const newCall = callFields
   .partial()
-  .extend({ id, siteId: id, receivedAt: instant, complaint: callFields.shape.complaint, priority: callFields.shape.priority });
+  .extend({
+    id,
+    siteId: id,
+    receivedAt: instant,
+    complaint: callFields.shape.complaint,
+    priority: callFields.shape.priority,
+  });
 export const callPatch = callFields.partial().extend({ version, cancelled: z.boolean().optional() });
-export const callList = listQuery(['received', 'priority', 'site']).extend({ status: z.enum(['open', 'all']).optional().default('open') });
+export const callList = listQuery(['received', 'priority', 'site']).extend({
+  status: z.enum(['open', 'all']).optional().default('open'),
+});
 
 export type NewCall = z.infer<typeof newCall>;
 export type CallPatch = z.infer<typeof callPatch>;
@@ -79,5 +87,9 @@ export interface KnownAtIntake {
     readonly conditions: readonly ConditionView[];
   }[];
   /** Technicians by how often they were on this site, the one who knows it first. */
-  readonly knownTo: readonly { readonly name: string; readonly crewId: string | null; readonly visits: number }[];
+  readonly knownTo: readonly {
+    readonly name: string;
+    readonly crewId: string | null;
+    readonly visits: number;
+  }[];
 }

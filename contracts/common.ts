@@ -6,15 +6,24 @@ import { isPlainDate } from '#core/time';
 export const id = z.uuid('must be a UUID');
 /** A slip of the keyboard in the year is told from a date that somebody may mean. */
 const aroundNow = (date: string): boolean => date >= '1900' && date < '2200';
-export const plainDate = z.string().refine(isPlainDate, 'must be a day YYYY-MM-DD').refine(aroundNow, 'lies before 1900 or after 2199');
+export const plainDate = z
+  .string()
+  .refine(isPlainDate, 'must be a day YYYY-MM-DD')
+  .refine(aroundNow, 'lies before 1900 or after 2199');
 export const instant = z.iso
   .datetime({ offset: true, message: 'must be an ISO 8601 time with its offset' })
   .refine(aroundNow, 'lies before 1900 or after 2199');
 export const shortText = z.string().trim().max(300, 'at most 300 characters');
 export const longText = z.string().trim().max(5000, 'at most 5,000 characters');
 export const name = z.string().trim().min(1, 'must not be empty').max(200, 'at most 200 characters');
-export const latitude = z.number().min(-90, 'latitude lies between −90 and 90').max(90, 'latitude lies between −90 and 90');
-export const longitude = z.number().min(-180, 'longitude lies between −180 and 180').max(180, 'longitude lies between −180 and 180');
+export const latitude = z
+  .number()
+  .min(-90, 'latitude lies between −90 and 90')
+  .max(90, 'latitude lies between −90 and 90');
+export const longitude = z
+  .number()
+  .min(-180, 'longitude lies between −180 and 180')
+  .max(180, 'longitude lies between −180 and 180');
 export const version = z.int32().min(1);
 
 /** Which stretch of a list is asked for. Text from the address bar, so numbers arrive as text. */

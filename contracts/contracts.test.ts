@@ -14,8 +14,10 @@ import { newImport } from './imports.ts';
 const ID = '0198a1b2-0000-7000-8000-000000000001';
 
 /** Paths a schema complains about. */
-const wrong = (schema: { safeParse(value: unknown): { error?: { issues: { path: PropertyKey[] }[] } | undefined } }, value: unknown): string[] =>
-  (schema.safeParse(value).error?.issues ?? []).map((issue) => issue.path.join('.'));
+const wrong = (
+  schema: { safeParse(value: unknown): { error?: { issues: { path: PropertyKey[] }[] } | undefined } },
+  value: unknown,
+): string[] => (schema.safeParse(value).error?.issues ?? []).map((issue) => issue.path.join('.'));
 
 describe('roles', () => {
   it('a manager may do everything, a technician never changes the company', () => {
@@ -72,7 +74,11 @@ describe('records', () => {
   });
 
   it('keep what is unknown as null and refuse what cannot be', () => {
-    expect(unitPatch.parse({ version: 1, tons: null, builtOn: null })).toEqual({ version: 1, tons: null, builtOn: null });
+    expect(unitPatch.parse({ version: 1, tons: null, builtOn: null })).toEqual({
+      version: 1,
+      tons: null,
+      builtOn: null,
+    });
     expect(wrong(unitPatch, { version: 1, tons: 0 })).toEqual(['tons']);
     expect(wrong(unitPatch, { version: 1, phase: 2 })).toEqual(['phase']);
     expect(wrong(unitPatch, { version: 1, builtOn: '2027-02-29' })).toEqual(['builtOn']);
@@ -99,7 +105,13 @@ describe('opening hours', () => {
 });
 
 describe('calls', () => {
-  const call = { id: ID, siteId: ID, receivedAt: '2026-06-01T08:00:00-04:00', complaint: 'warm', priority: 'today' };
+  const call = {
+    id: ID,
+    siteId: ID,
+    receivedAt: '2026-06-01T08:00:00-04:00',
+    complaint: 'warm',
+    priority: 'today',
+  };
 
   it('need a site, a time with its offset, words and a priority', () => {
     expect(wrong(newCall, call)).toEqual([]);
@@ -142,8 +154,16 @@ describe('entries of a visit sheet', () => {
 
   it.each([
     ['reading set', { mode: 'cooling', readings: [] }, 'body.readings'],
-    ['reading set', { mode: 'cooling', readings: [{ point: 'suction pressure', value: 118, unit: '°F' }] }, 'body.readings.0.unit'],
-    ['reading set', { mode: 'fast', readings: [{ point: 'return air', value: 70, unit: '°F' }] }, 'body.mode'],
+    [
+      'reading set',
+      { mode: 'cooling', readings: [{ point: 'suction pressure', value: 118, unit: '°F' }] },
+      'body.readings.0.unit',
+    ],
+    [
+      'reading set',
+      { mode: 'fast', readings: [{ point: 'return air', value: 70, unit: '°F' }] },
+      'body.mode',
+    ],
     ['finding', { component: 'cap', failure: 'weak', grade: 'certain' }, 'body.grade'],
     ['refrigerant', { refrigerant: 'R-410A', addedLb: -1 }, 'body.addedLb'],
     ['condition left', { condition: 'exchanger holed or cracked', text: 'crack' }, 'body.told'],
@@ -178,15 +198,23 @@ describe('settings', () => {
 
   it('refuse rules that rule nothing', () => {
     const value = { ...SETTING_DEFAULTS.history, repeatSameClass: 1 };
-    expect(wrong(newSetting.history, { id: ID, validFrom: '2026-01-01', value })).toEqual(['value.repeatSameClass']);
-    const noLife = { ...SETTING_DEFAULTS.history, lifeYears: { ...SETTING_DEFAULTS.history.lifeYears, boiler: 0 } };
-    expect(wrong(newSetting.history, { id: ID, validFrom: '2026-01-01', value: noLife })).toEqual(['value.lifeYears.boiler']);
+    expect(wrong(newSetting.history, { id: ID, validFrom: '2026-01-01', value })).toEqual([
+      'value.repeatSameClass',
+    ]);
+    const noLife = {
+      ...SETTING_DEFAULTS.history,
+      lifeYears: { ...SETTING_DEFAULTS.history.lifeYears, boiler: 0 },
+    };
+    expect(wrong(newSetting.history, { id: ID, validFrom: '2026-01-01', value: noLife })).toEqual([
+      'value.lifeYears.boiler',
+    ]);
     expect(wrong(SETTING_SHAPES.company, { name: 'x', timeZone: 'Moon/Crater' })).toEqual(['timeZone']);
   });
 
   it('limits for measuring: both ends, within reason, stricter about CO and never laxer', () => {
     const limits = SETTING_DEFAULTS.measuring;
-    const send = (patch: object) => wrong(newSetting.measuring, { id: ID, validFrom: '2026-01-01', value: { ...limits, ...patch } });
+    const send = (patch: object) =>
+      wrong(newSetting.measuring, { id: ID, validFrom: '2026-01-01', value: { ...limits, ...patch } });
     expect(send({})).toEqual([]);
     expect(send({ superheatLowF: 15, superheatHighF: 8 })).toEqual(['value.superheatHighF']);
     expect(send({ cfmPerTonLow: 450, cfmPerTonHigh: 450 })).toEqual(['value.cfmPerTonHigh']);
@@ -199,7 +227,9 @@ describe('settings', () => {
 
 describe('the rest', () => {
   it('a dismissal says why, a word gets a known class, a day has at least one site, a file something in it', () => {
-    expect(wrong(newDismissal, { id: ID, unitId: ID, flag: 'age', evidence: 'e', reason: '' })).toEqual(['reason']);
+    expect(wrong(newDismissal, { id: ID, unitId: ID, flag: 'age', evidence: 'e', reason: '' })).toEqual([
+      'reason',
+    ]);
     expect(wrong(wordMapping, { word: 'gizmo', componentClass: 'gadget' })).toEqual(['componentClass']);
     expect(wrong(problemBody, { day: '2026-06-01', crewId: ID, siteIds: [] })).toEqual(['siteIds']);
     expect(wrong(newImport, { id: ID, kind: 'units', fileName: 'x', content: '' })).toEqual(['content']);

@@ -8,7 +8,9 @@ import { siteFields } from './sites.ts';
 /** A site as a GeoJSON feature (RFC 7946). Without a position the geometry is null. */
 export const siteFeature = z.object({
   type: z.literal('Feature'),
-  geometry: z.object({ type: z.literal('Point'), coordinates: z.tuple([longitude, latitude]).rest(z.number()) }).nullable(),
+  geometry: z
+    .object({ type: z.literal('Point'), coordinates: z.tuple([longitude, latitude]).rest(z.number()) })
+    .nullable(),
   properties: z.object({
     customer: name,
     site: name,
@@ -56,7 +58,11 @@ export const planFile = z.object({
         items: z.array(
           roofItem
             .omit({ id: true, unitId: true, pointId: true, kind: true })
-            .extend({ kind: z.enum(ROOF_ITEM_KINDS as [RoofItemKind, ...RoofItemKind[]]), unit: name.optional(), point: end.optional() }),
+            .extend({
+              kind: z.enum(ROOF_ITEM_KINDS as [RoofItemKind, ...RoofItemKind[]]),
+              unit: name.optional(),
+              point: end.optional(),
+            }),
         ),
       }),
     )

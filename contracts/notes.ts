@@ -3,7 +3,12 @@ import { id, longText, name } from './common.ts';
 import type { PhotoView } from './photos.ts';
 
 /** How a model line comes apart: the order, the hidden screws; shown to whoever meets the line next. */
-export const newModelNote = z.object({ id, unitId: id, title: name, text: longText.min(1, 'how does it come apart?') });
+export const newModelNote = z.object({
+  id,
+  unitId: id,
+  title: name,
+  text: longText.min(1, 'how does it come apart?'),
+});
 export type NewModelNote = z.infer<typeof newModelNote>;
 export const modelNotePatch = z.object({
   title: name.optional(),

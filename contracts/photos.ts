@@ -7,7 +7,11 @@ export type PhotoPurpose = (typeof PHOTO_PURPOSES)[number];
 /** Largest picture taken, bytes. Phones scale theirs down before sending. */
 export const MOST_PHOTO_BYTES = 8_000_000;
 
-export const photoMark = z.object({ x: z.number().min(0).max(1), y: z.number().min(0).max(1), text: shortText.min(1, 'what is there?') });
+export const photoMark = z.object({
+  x: z.number().min(0).max(1),
+  y: z.number().min(0).max(1),
+  text: shortText.min(1, 'what is there?'),
+});
 export type PhotoMark = z.infer<typeof photoMark>;
 
 export const newPhoto = z
@@ -26,7 +30,10 @@ export const newPhoto = z
       .min(1, 'an empty picture')
       .max(Math.ceil((MOST_PHOTO_BYTES * 4) / 3) + 4, 'a picture has at most 8 MB'),
   })
-  .refine((p) => [p.siteId, p.unitId, p.modelNoteId].filter(Boolean).length === 1, 'a picture belongs to one unit, one site or one note');
+  .refine(
+    (p) => [p.siteId, p.unitId, p.modelNoteId].filter(Boolean).length === 1,
+    'a picture belongs to one unit, one site or one note',
+  );
 export type NewPhoto = z.infer<typeof newPhoto>;
 
 export const photoPatch = z.object({

@@ -14,11 +14,13 @@ import { newEntry } from './visits.ts';
 const ID = '0198a1b2-0000-7000-8000-000000000001';
 const OTHER = '0198a1b2-0000-7000-8000-000000000002';
 /** Paths that are refused, in order. */
-const wrong = (schema: z.ZodType, value: unknown): string[] => schema.safeParse(value).error?.issues.map((issue) => issue.path.join('.')) ?? [];
+const wrong = (schema: z.ZodType, value: unknown): string[] =>
+  schema.safeParse(value).error?.issues.map((issue) => issue.path.join('.')) ?? [];
 
 describe('days, times, versions', () => {
   it('a slip in the year is told from a day that somebody may mean', () => {
-    for (const day of ['1900-01-01', '2026-02-28', '2028-02-29', '2199-12-31']) expect([day, wrong(plainDate, day)]).toEqual([day, []]);
+    for (const day of ['1900-01-01', '2026-02-28', '2028-02-29', '2199-12-31'])
+      expect([day, wrong(plainDate, day)]).toEqual([day, []]);
     for (const day of ['0026-06-01', '1899-12-31', '2200-01-01', '2026-02-30', '2026-2-3', 'today', ''])
       expect([day, wrong(plainDate, day).length > 0]).toEqual([day, true]);
     expect(wrong(instant, '2026-06-01T10:00:00Z')).toEqual([]);
@@ -42,7 +44,9 @@ describe('a roof', () => {
 
   it('takes everything that is drawn on one, with an underlay', () => {
     expect(wrong(newRoof, roof)).toEqual([]);
-    expect(with_({ items: ROOF_ITEM_KINDS.map((kind) => ({ ...item, kind, unitId: undefined })) })).toEqual([]);
+    expect(with_({ items: ROOF_ITEM_KINDS.map((kind) => ({ ...item, kind, unitId: undefined })) })).toEqual(
+      [],
+    );
     expect(with_({ underlay: { photoId: ID, x: 0, y: 0, widthFt: 120, opacity: 0.5 } })).toEqual([]);
   });
 
@@ -72,7 +76,8 @@ describe('feeds and controls', () => {
   const link = { id: ID, siteId: ID, kind: 'feeds', from: ID, to: OTHER, how: 'traced', on: '2026-06-01' };
 
   it('everything that is traced can be written down; a unit comes from its own record', () => {
-    for (const kind of Object.keys(POINT_KINDS)) expect([kind, wrong(newPoint, { ...point, kind })]).toEqual([kind, kind === 'unit' ? ['kind'] : []]);
+    for (const kind of Object.keys(POINT_KINDS))
+      expect([kind, wrong(newPoint, { ...point, kind })]).toEqual([kind, kind === 'unit' ? ['kind'] : []]);
     for (const kind of Object.keys(LINK_KINDS)) expect(wrong(newLink, { ...link, kind })).toEqual([]);
     for (const how of HOW_NAMES) expect(wrong(newLink, { ...link, how })).toEqual([]);
   });
@@ -101,7 +106,13 @@ describe('feeds and controls', () => {
 });
 
 describe('a photograph', () => {
-  const photo = { id: ID, unitId: OTHER, purpose: 'nameplate', takenAt: '2026-06-01T10:00:00Z', content: 'AAAA' };
+  const photo = {
+    id: ID,
+    unitId: OTHER,
+    purpose: 'nameplate',
+    takenAt: '2026-06-01T10:00:00Z',
+    content: 'AAAA',
+  };
 
   it('belongs to one unit, one site or one note', () => {
     expect(wrong(newPhoto, photo)).toEqual([]);
@@ -129,7 +140,8 @@ describe('a photograph', () => {
 
 describe('the record of a machine', () => {
   it('takes every kind of unit, and what is left out is not known', () => {
-    for (const kind of UNIT_KINDS) expect(wrong(newUnit, { id: ID, siteId: ID, tag: 'RTU-1', kind })).toEqual([]);
+    for (const kind of UNIT_KINDS)
+      expect(wrong(newUnit, { id: ID, siteId: ID, tag: 'RTU-1', kind })).toEqual([]);
     expect(wrong(machineDetails, {})).toEqual([]);
     expect(wrong(machineDetails, { electrical: {}, heat: {}, blower: {}, charging: {} })).toEqual([]);
   });
@@ -194,10 +206,19 @@ describe('a site', () => {
 
 describe('something left not normal', () => {
   const left = (body: object) =>
-    wrong(newEntry, { id: ID, visitId: ID, unitId: ID, occurredAt: '2026-06-01T12:00:00Z', kind: 'condition left', body: { text: '', ...body } });
+    wrong(newEntry, {
+      id: ID,
+      visitId: ID,
+      unitId: ID,
+      occurredAt: '2026-06-01T12:00:00Z',
+      kind: 'condition left',
+      body: { text: '', ...body },
+    });
 
   it.each(CONDITION_KIND_NAMES)('%s: where somebody can be hurt, it names who was told', (condition) => {
     expect(left({ condition })).toEqual(CONDITION_KINDS[condition].hazard ? ['body.told'] : []);
-    expect(left({ condition, told: 'the foreman, in writing', changedFrom: 'closed', changedTo: 'jumper' })).toEqual([]);
+    expect(
+      left({ condition, told: 'the foreman, in writing', changedFrom: 'closed', changedTo: 'jumper' }),
+    ).toEqual([]);
   });
 });

@@ -18,7 +18,10 @@ export interface FieldError {
 
 /** What a contract complains of, in words for people: Zod's own wording of the plain cases is for programmers. */
 export function issueText(
-  issue: Pick<z.core.$ZodIssue, 'code' | 'message'> & { readonly expected?: string; readonly keys?: readonly string[] },
+  issue: Pick<z.core.$ZodIssue, 'code' | 'message'> & {
+    readonly expected?: string;
+    readonly keys?: readonly string[];
+  },
 ): string {
   if (issue.code === 'invalid_type' && issue.message.startsWith('Invalid input')) {
     if (issue.message.includes('received undefined')) return 'is missing';

@@ -25,12 +25,23 @@ export const roofPlan = z.object({
   northDeg: z.number().min(0).max(360),
   items: z.array(roofItem).max(1000, 'at most 1,000 things on a roof'),
   underlay: z
-    .object({ photoId: id, x: feet, y: feet, widthFt: z.number().positive('must be above zero').max(5000), opacity: z.number().min(0).max(1) })
+    .object({
+      photoId: id,
+      x: feet,
+      y: feet,
+      widthFt: z.number().positive('must be above zero').max(5000),
+      opacity: z.number().min(0).max(1),
+    })
     .optional(),
 }) satisfies z.ZodType<RoofPlan>;
 
 export const newRoof = z.object({ id, siteId: id, name, plan: roofPlan });
-export const roofPatch = z.object({ version, name: name.optional(), plan: roofPlan.optional(), retired: z.boolean().optional() });
+export const roofPatch = z.object({
+  version,
+  name: name.optional(),
+  plan: roofPlan.optional(),
+  retired: z.boolean().optional(),
+});
 export type NewRoof = Omit<z.infer<typeof newRoof>, 'plan'> & { plan: RoofPlan };
 export type RoofPatch = Omit<z.infer<typeof roofPatch>, 'plan'> & { plan?: RoofPlan | undefined };
 

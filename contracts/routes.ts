@@ -5,7 +5,17 @@ const number = z.number();
 
 export const routingProblem = z.object({
   shift: z.object({ start: number, end: number }),
-  stops: z.array(z.object({ id, name: z.string(), serviceMinutes: number, windows: z.array(z.tuple([number, number])), penalty: number })).max(60),
+  stops: z
+    .array(
+      z.object({
+        id,
+        name: z.string(),
+        serviceMinutes: number,
+        windows: z.array(z.tuple([number, number])),
+        penalty: number,
+      }),
+    )
+    .max(60),
   travel: z.object({ samples: z.array(number), places: number, minutes: z.array(z.array(number)) }),
 });
 
@@ -38,7 +48,13 @@ export const problemBody = z.object({
   crewId: id,
   siteIds: z.array(id).min(1, 'choose at least one site').max(60, 'at most 60 sites a day'),
 });
-export const newRoute = z.object({ id, day: plainDate, crewId: id, siteIds: problemBody.shape.siteIds, plan });
+export const newRoute = z.object({
+  id,
+  day: plainDate,
+  crewId: id,
+  siteIds: problemBody.shape.siteIds,
+  plan,
+});
 
 export type ProblemBody = z.infer<typeof problemBody>;
 export type NewRoute = z.infer<typeof newRoute>;
@@ -65,7 +81,12 @@ export interface DueSite {
     }[];
   }[];
   /** Conditions left open on any unit of the site and calls waiting, so that one visit serves all. */
-  readonly conditions: readonly { readonly tag: string; readonly kind: string; readonly hazard: boolean; readonly overdue: boolean }[];
+  readonly conditions: readonly {
+    readonly tag: string;
+    readonly kind: string;
+    readonly hazard: boolean;
+    readonly overdue: boolean;
+  }[];
   readonly openCalls: number;
 }
 

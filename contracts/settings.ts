@@ -45,7 +45,8 @@ export const SETTING_SHAPES = {
     })
     .superRefine((limits, context) => {
       for (const [low, high] of LIMIT_PAIRS)
-        if (limits[low] >= limits[high]) context.addIssue({ code: 'custom', path: [high], message: 'must lie above the lower end' });
+        if (limits[low] >= limits[high])
+          context.addIssue({ code: 'custom', path: [high], message: 'must lie above the lower end' });
     }),
   'map base': z.looseObject({ type: z.literal('FeatureCollection'), features: z.array(z.unknown()) }),
   demo: z.object({ madeFor: plainDate }),

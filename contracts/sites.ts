@@ -17,10 +17,16 @@ const clock = z.string().refine(isClock, 'must be a time of day HH:MM');
 
 const hours = z
   .tuple([clock, clock])
-  .refine(([open, close]) => !isClock(open) || !isClock(close) || minutesOfDay(close) > minutesOfDay(open), 'must close after it opens');
+  .refine(
+    ([open, close]) => !isClock(open) || !isClock(close) || minutesOfDay(close) > minutesOfDay(open),
+    'must close after it opens',
+  );
 
 /** Opening hours by ISO weekday "1" Monday … "7" Sunday; a day that is missing is closed. Null: nobody has said. */
-export const openingHours = z.partialRecord(z.enum(['1', '2', '3', '4', '5', '6', '7']), z.array(hours).max(4));
+export const openingHours = z.partialRecord(
+  z.enum(['1', '2', '3', '4', '5', '6', '7']),
+  z.array(hours).max(4),
+);
 export type OpeningHours = z.infer<typeof openingHours>;
 
 export const siteFields = z.object({
@@ -36,7 +42,9 @@ export const siteFields = z.object({
   wayUp: shortText.nullable(),
   parking: shortText.nullable(),
   permit: shortText.nullable(),
-  hazards: z.array(z.enum(SITE_HAZARD_NAMES as [SiteHazard, ...SiteHazard[]], 'is no hazard we know')).max(20),
+  hazards: z
+    .array(z.enum(SITE_HAZARD_NAMES as [SiteHazard, ...SiteHazard[]], 'is no hazard we know'))
+    .max(20),
 });
 export const newSite = siteFields.partial().extend({ id, customerId: id, name });
 export const sitePatch = siteFields.partial().extend({ version, retired: z.boolean().optional() });

@@ -1,5 +1,14 @@
 import { z } from 'zod';
-import { HOW_NAMES, LINK_KINDS, POINT_KINDS, type How, type LinkKind, type PointKind, type SiteLink, type SitePoint } from '#core/tracing';
+import {
+  HOW_NAMES,
+  LINK_KINDS,
+  POINT_KINDS,
+  type How,
+  type LinkKind,
+  type PointKind,
+  type SiteLink,
+  type SitePoint,
+} from '#core/tracing';
 import { id, name, plainDate, shortText, version } from './common.ts';
 
 const pointKind = z.enum(

@@ -21,11 +21,14 @@ export const unitFields = z.object({
   areaServed: shortText.nullable(),
   handlingNotes: longText.nullable(),
 });
-export const newUnit = unitFields.partial().extend({ id, siteId: id, tag: name, kind: unitFields.shape.kind });
+export const newUnit = unitFields
+  .partial()
+  .extend({ id, siteId: id, tag: name, kind: unitFields.shape.kind });
 export const unitPatch = unitFields.partial().extend({ version });
 export const unitList = listQuery(['site', 'tag', 'kind', 'age', 'score']);
 
-const measured = (most: number) => z.number().positive('must be above zero').max(most, `more than ${most} cannot be`).optional();
+const measured = (most: number) =>
+  z.number().positive('must be above zero').max(most, `more than ${most} cannot be`).optional();
 const count = z.int('is a whole number').min(1, 'at least one').max(99, 'at most 99');
 const sized = z
   .array(z.object({ size: shortText.min(1, 'which size?'), count }))
@@ -74,12 +77,23 @@ const circuit = z.object({
   refrigerant: shortText.nullable(),
   chargeLb: z.number().positive('must be above zero').max(5000).nullable(),
   metering: z.enum(METERING).nullable(),
-  compressors: z.array(z.object({ stage: z.int().min(1).max(8), rlaA: measured(1000), lraA: measured(10000) })).max(4),
+  compressors: z
+    .array(z.object({ stage: z.int().min(1).max(8), rlaA: measured(1000), lraA: measured(10000) }))
+    .max(4),
 });
 
 /** The part of a unit's record that is read off the machine; whoever stands in front of it may write it. */
 export const machinePatch = unitFields
-  .pick({ manufacturer: true, model: true, serial: true, builtOn: true, tons: true, voltage: true, phase: true, handlingNotes: true })
+  .pick({
+    manufacturer: true,
+    model: true,
+    serial: true,
+    builtOn: true,
+    tons: true,
+    voltage: true,
+    phase: true,
+    handlingNotes: true,
+  })
   .partial()
   .extend({
     version,
@@ -87,7 +101,10 @@ export const machinePatch = unitFields
     circuits: z
       .array(circuit)
       .max(8)
-      .refine((list) => new Set(list.map((c) => c.number)).size === list.length, 'a circuit stands there twice')
+      .refine(
+        (list) => new Set(list.map((c) => c.number)).size === list.length,
+        'a circuit stands there twice',
+      )
       .optional(),
   });
 export type MachinePatch = z.infer<typeof machinePatch>;
@@ -167,7 +184,12 @@ export interface LastSeen {
     readonly circuit: number;
     readonly at: string;
   }[];
-  readonly findings: readonly { readonly component: string; readonly failure: string; readonly grade: string; readonly at: string }[];
+  readonly findings: readonly {
+    readonly component: string;
+    readonly failure: string;
+    readonly grade: string;
+    readonly at: string;
+  }[];
 }
 
 /** Which bench card the sister's reading is asked for; none: everything a set of readings says. */
@@ -176,13 +198,29 @@ export const sisterAsk = z.object({ card: shortText.optional() });
 export interface SlotView {
   readonly name: string;
   readonly componentClass: string | null;
-  readonly installed: { readonly from: string | null; readonly manufacturer: string | null; readonly model: string | null } | null;
+  readonly installed: {
+    readonly from: string | null;
+    readonly manufacturer: string | null;
+    readonly model: string | null;
+  } | null;
   readonly earlier: number;
 }
 
 export interface StoryView {
-  readonly marks: readonly { callId: string; ref: string; on: string; kind: string; label: string; poundsAdded?: number }[];
-  readonly arcs: readonly { kind: 'repeat' | 'callback'; fromCallId: string; toCallId: string; label: string }[];
+  readonly marks: readonly {
+    callId: string;
+    ref: string;
+    on: string;
+    kind: string;
+    label: string;
+    poundsAdded?: number;
+  }[];
+  readonly arcs: readonly {
+    kind: 'repeat' | 'callback';
+    fromCallId: string;
+    toCallId: string;
+    label: string;
+  }[];
 }
 
 export interface UnitPage extends UnitRow {

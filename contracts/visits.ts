@@ -17,7 +17,11 @@ import { id, instant, longText, plainDate, shortText } from './common.ts';
 const pounds = z.number().min(0, 'a weight cannot be negative').max(5000, 'more than any roof holds');
 
 export const reading = z
-  .object({ point: z.enum(READING_POINT_NAMES as [ReadingPoint, ...ReadingPoint[]]), value: z.number(), unit: z.string() })
+  .object({
+    point: z.enum(READING_POINT_NAMES as [ReadingPoint, ...ReadingPoint[]]),
+    value: z.number(),
+    unit: z.string(),
+  })
   .refine((r) => r.unit in QUANTITIES[READING_POINTS[r.point].quantity].units, {
     error: (issue) => `${(issue.input as { point: string }).point} is not measured in that unit`,
     path: ['unit'],
@@ -40,7 +44,10 @@ const bodies = {
       .max(60)
       .refine((card) => cardOf(card) !== undefined, 'is no card of the bench'),
     inputs: z
-      .record(z.string().max(40), z.object({ value: z.union([z.number(), shortText]), unit: z.string().max(20).optional() }))
+      .record(
+        z.string().max(40),
+        z.object({ value: z.union([z.number(), shortText]), unit: z.string().max(20).optional() }),
+      )
       .refine((inputs) => Object.keys(inputs).length > 0, 'nothing was measured'),
   }),
   finding: z.object({
@@ -94,16 +101,29 @@ const bodies = {
   recommendation: z.object({ text: longText.min(1, 'what do you recommend?') }),
   note: z.object({ text: longText.min(1, 'an empty note') }),
   /** `stillOpen` says why something that must not be left past the visit is left all the same. */
-  leave: z.object({ outcome: z.enum(['completed', 'return planned']), text: longText.optional(), stillOpen: longText.optional() }),
+  leave: z.object({
+    outcome: z.enum(['completed', 'return planned']),
+    text: longText.optional(),
+    stillOpen: longText.optional(),
+  }),
 } as const;
 
 export type EntryKind = keyof typeof bodies;
 export const ENTRY_KINDS = Object.keys(bodies) as EntryKind[];
 export type EntryBody<K extends EntryKind> = z.infer<(typeof bodies)[K]>;
 
-const envelope = { id, visitId: id, unitId: id.nullable(), occurredAt: instant, supersedes: id.optional(), reason: shortText.optional() };
+const envelope = {
+  id,
+  visitId: id,
+  unitId: id.nullable(),
+  occurredAt: instant,
+  supersedes: id.optional(),
+  reason: shortText.optional(),
+};
 
-const variants = ENTRY_KINDS.map((kind) => z.object({ ...envelope, kind: z.literal(kind), body: bodies[kind] }));
+const variants = ENTRY_KINDS.map((kind) =>
+  z.object({ ...envelope, kind: z.literal(kind), body: bodies[kind] }),
+);
 const withdrawal = z.object({
   ...envelope,
   kind: z.literal('withdrawn'),
@@ -113,7 +133,10 @@ const withdrawal = z.object({
 });
 
 /** One line of a visit sheet. Append-only: an amendment is a new entry that supersedes an older one and says why. */
-export const newEntry = z.discriminatedUnion('kind', [withdrawal, ...variants] as [typeof withdrawal, ...typeof variants]);
+export const newEntry = z.discriminatedUnion('kind', [withdrawal, ...variants] as [
+  typeof withdrawal,
+  ...typeof variants,
+]);
 export type NewEntry =
   | {
       [K in EntryKind]: {
@@ -138,7 +161,13 @@ export type NewEntry =
       body: Record<string, never>;
     };
 
-export const newVisit = z.object({ id, siteId: id, callIds: z.array(id).max(60), crewId: id.nullable(), plannedFor: plainDate });
+export const newVisit = z.object({
+  id,
+  siteId: id,
+  callIds: z.array(id).max(60),
+  crewId: id.nullable(),
+  plannedFor: plainDate,
+});
 export type NewVisit = z.infer<typeof newVisit>;
 
 export const visitQuery = z.object({ day: plainDate.optional(), crewId: id.optional() });
@@ -162,7 +191,14 @@ export interface VisitRow {
   readonly address: string | null;
   readonly plannedFor: string | null;
   readonly crew: string | null;
-  readonly calls: readonly { id: string; ref: string; kind: string; complaint: string; unit: string | null; unitId: string | null }[];
+  readonly calls: readonly {
+    id: string;
+    ref: string;
+    kind: string;
+    complaint: string;
+    unit: string | null;
+    unitId: string | null;
+  }[];
   readonly left: boolean;
 }
 

@@ -3,7 +3,14 @@ import { groupBy } from '#core/collections';
 import { dueTasks, MAINTENANCE_TASKS, tasksDone } from '#core/maintenance';
 import { normal, oneOf, seededRandom, wholeBetween } from '#core/random';
 import { plural } from '#core/reasons';
-import { REFRIGERANTS, saturationPressure, saturationTemperature, subcooling, superheat, type RefrigerantName } from '#core/refrigerant';
+import {
+  REFRIGERANTS,
+  saturationPressure,
+  saturationTemperature,
+  subcooling,
+  superheat,
+  type RefrigerantName,
+} from '#core/refrigerant';
 import { readingAnswers, READING_POINT_NAMES } from '#core/readings';
 import {
   checkProblem,
@@ -45,12 +52,12 @@ describe('small tools', () => {
   });
 
   it('counts are said as people say them', () => {
-    expect([plural(0, 'day'), plural(1, 'day'), plural(2, 'day'), plural(2, 'fuse box', 'fuse boxes')]).toEqual([
-      '0 days',
-      '1 day',
-      '2 days',
-      '2 fuse boxes',
-    ]);
+    expect([
+      plural(0, 'day'),
+      plural(1, 'day'),
+      plural(2, 'day'),
+      plural(2, 'fuse box', 'fuse boxes'),
+    ]).toEqual(['0 days', '1 day', '2 days', '2 fuse boxes']);
   });
 });
 
@@ -87,7 +94,9 @@ describe('days and clocks (properties)', () => {
   const days = fc.integer({ min: 0, max: 40_000 });
 
   it('a week later is the same weekday', () => {
-    fc.assert(fc.property(days, (n) => expect(weekday(fromDayNumber(n + 7))).toBe(weekday(fromDayNumber(n)))));
+    fc.assert(
+      fc.property(days, (n) => expect(weekday(fromDayNumber(n + 7))).toBe(weekday(fromDayNumber(n)))),
+    );
   });
 
   it('years completed never run backwards and agree with days', () => {
@@ -104,16 +113,21 @@ describe('days and clocks (properties)', () => {
 
   it('a minute of a day in a zone is an instant that shows that minute, but for clock changes', () => {
     fc.assert(
-      fc.property(days, fc.integer({ min: 0, max: 1439 }), fc.constantFrom('EST5EDT', 'CST6CDT', 'PST8PDT', 'UTC'), (n, minute, zone) => {
-        const date = fromDayNumber(n);
-        const at = instantAt(date, minute, zone);
-        const plain = resolveLocal(`${date}T${clockText(minute)}`, zone);
-        if (plain.kind === 'instant') {
-          expect(at).toEqual(plain.instant);
-          expect([localDate(at, zone), localMinutes(at, zone)]).toEqual([date, minute]);
-        } else if (plain.kind === 'exists twice') expect(at).toEqual(plain.earlier);
-        else expect(daysBetween(date, localDate(at, zone))).toBe(0);
-      }),
+      fc.property(
+        days,
+        fc.integer({ min: 0, max: 1439 }),
+        fc.constantFrom('EST5EDT', 'CST6CDT', 'PST8PDT', 'UTC'),
+        (n, minute, zone) => {
+          const date = fromDayNumber(n);
+          const at = instantAt(date, minute, zone);
+          const plain = resolveLocal(`${date}T${clockText(minute)}`, zone);
+          if (plain.kind === 'instant') {
+            expect(at).toEqual(plain.instant);
+            expect([localDate(at, zone), localMinutes(at, zone)]).toEqual([date, minute]);
+          } else if (plain.kind === 'exists twice') expect(at).toEqual(plain.earlier);
+          else expect(daysBetween(date, localDate(at, zone))).toBe(0);
+        },
+      ),
       { numRuns: 400 },
     );
   });
@@ -129,7 +143,12 @@ describe('days and clocks (properties)', () => {
   it('texts of times come back', () => {
     for (const minute of [0, 1, 59, 60, 719, 1439]) expect(minutesOfDay(clockText(minute))).toBe(minute);
     expect(minutesOfDay('24:00')).toBe(1440);
-    expect([durationText(0), durationText(59.6), durationText(90), durationText(125)]).toEqual(['0 min', '1 h', '1 h 30 min', '2 h 5 min']);
+    expect([durationText(0), durationText(59.6), durationText(90), durationText(125)]).toEqual([
+      '0 min',
+      '1 h',
+      '1 h 30 min',
+      '2 h 5 min',
+    ]);
     expect([isTimeZone('EST5EDT'), isTimeZone('Mars/Olympus')]).toEqual([true, false]);
   });
 });
@@ -139,8 +158,13 @@ describe('refrigerants (properties)', () => {
 
   it('at altitude the same gauge reading means a colder saturation: the barometer is lower', () => {
     for (const name of names) {
-      expect(saturationTemperature(name, 'dew', 60, 12.2)).toBeLessThan(saturationTemperature(name, 'dew', 60));
-      expect(saturationPressure(name, 'dew', 40, 12.2)).toBeCloseTo(saturationPressure(name, 'dew', 40) + 14.696 - 12.2, 6);
+      expect(saturationTemperature(name, 'dew', 60, 12.2)).toBeLessThan(
+        saturationTemperature(name, 'dew', 60),
+      );
+      expect(saturationPressure(name, 'dew', 40, 12.2)).toBeCloseTo(
+        saturationPressure(name, 'dew', 40) + 14.696 - 12.2,
+        6,
+      );
     }
   });
 
@@ -161,7 +185,8 @@ describe('refrigerants (properties)', () => {
   });
 
   it('the glide of R-407C is about 8 to 13 °F at comfort pressures, R-410A’s below 1 (the chart points above)', () => {
-    const glide = (name: RefrigerantName, psig: number) => saturationTemperature(name, 'dew', psig) - saturationTemperature(name, 'bubble', psig);
+    const glide = (name: RefrigerantName, psig: number) =>
+      saturationTemperature(name, 'dew', psig) - saturationTemperature(name, 'bubble', psig);
     expect(glide('R-407C', 70)).toBeGreaterThan(8);
     expect(glide('R-407C', 70)).toBeLessThan(13);
     expect(Math.abs(glide('R-410A', 120))).toBeLessThan(1);
@@ -179,7 +204,13 @@ describe('reading sets (property)', () => {
           points.map((point) => ({
             point,
             value: 70,
-            unit: point.includes('pressure') ? 'psig' : point.startsWith('volts') ? 'V' : point.startsWith('amps') ? 'A' : '°F',
+            unit: point.includes('pressure')
+              ? 'psig'
+              : point.startsWith('volts')
+                ? 'V'
+                : point.startsWith('amps')
+                  ? 'A'
+                  : '°F',
           })),
         ),
     });
@@ -216,13 +247,21 @@ describe('maintenance (properties)', () => {
   it('every kind of unit has something that comes round, and a visit without names does only what fits the kind', () => {
     for (const kind of UNIT_KINDS) {
       expect(MAINTENANCE_TASKS.some((task) => task.kinds.includes(kind))).toBe(true);
-      for (const key of tasksDone(kind, '2026-04-15', [])) expect(MAINTENANCE_TASKS.find((t) => t.key === key)?.kinds).toContain(kind);
+      for (const key of tasksDone(kind, '2026-04-15', []))
+        expect(MAINTENANCE_TASKS.find((t) => t.key === key)?.kinds).toContain(kind);
     }
   });
 
   it('lateness grows by a day a day until the work is done or its season is over', () => {
-    const unit = { unitId: 'u', kind: 'exhaust fan' as const, status: 'in service' as const, lastDone: { 'fan and bearing': '2026-01-01' } };
-    const late = [0, 1, 2, 30].map((more) => dueTasks(unit, addDays('2026-07-10', more), 0)[0]?.lateDays ?? -1);
+    const unit = {
+      unitId: 'u',
+      kind: 'exhaust fan' as const,
+      status: 'in service' as const,
+      lastDone: { 'fan and bearing': '2026-01-01' },
+    };
+    const late = [0, 1, 2, 30].map(
+      (more) => dueTasks(unit, addDays('2026-07-10', more), 0)[0]?.lateDays ?? -1,
+    );
     expect(late.map((l) => l - (late[0] as number))).toEqual([0, 1, 2, 30]);
   });
 });
@@ -234,7 +273,10 @@ describe('days for a crew (properties)', () => {
         const day = madeUpDay(seed, stops, { tight: true });
         const longer: RoutingProblem = { ...day, shift: { ...day.shift, end: day.shift.end + 60 } };
         expect(exactPlan(longer).cost).toBeLessThanOrEqual(exactPlan(day).cost + 1e-6);
-        const cheaper: RoutingProblem = { ...day, stops: day.stops.map((stop) => ({ ...stop, penalty: stop.penalty / 2 })) };
+        const cheaper: RoutingProblem = {
+          ...day,
+          stops: day.stops.map((stop) => ({ ...stop, penalty: stop.penalty / 2 })),
+        };
         expect(exactPlan(cheaper).cost).toBeLessThanOrEqual(exactPlan(day).cost + 1e-6);
       }),
       { numRuns: 40, seed: 3 },
@@ -247,11 +289,18 @@ describe('days for a crew (properties)', () => {
     const order = plan.stops.map((s) => day.stops.findIndex((stop) => stop.id === s.stopId));
     expect(costOf(day, order)).toBeCloseTo(plan.cost, 9);
     expect(returnTime(day, order)).toBeCloseTo(plan.returnAt, 9);
-    expect(plan.driveMinutes + plan.waitMinutes + plan.workMinutes).toBeCloseTo(plan.returnAt - plan.departAt, 6);
+    expect(plan.driveMinutes + plan.waitMinutes + plan.workMinutes).toBeCloseTo(
+      plan.returnAt - plan.departAt,
+      6,
+    );
   });
 
   it('an empty list is a day in the yard', () => {
-    const empty: RoutingProblem = { shift: { start: 420, end: 900 }, stops: [], travel: travelTable([0], [[0]], 1) };
+    const empty: RoutingProblem = {
+      shift: { start: 420, end: 900 },
+      stops: [],
+      travel: travelTable([0], [[0]], 1),
+    };
     const plan = exactPlan(empty);
     expect(plan).toMatchObject({ stops: [], unserved: [], returnAt: 420, cost: 0 });
     expect(violationsOf(empty, plan)).toEqual([]);
@@ -310,13 +359,21 @@ describe('days for a crew (properties)', () => {
 
   it.each([
     ['two stops of one name', (d: RoutingProblem) => ({ ...d, stops: [d.stops[0], d.stops[0]] }), /twice/],
-    ['a shift that is none', (d: RoutingProblem) => ({ ...d, shift: { start: 900, end: 800 } }), /no stretch of one day/],
+    [
+      'a shift that is none',
+      (d: RoutingProblem) => ({ ...d, shift: { start: 900, end: 800 } }),
+      /no stretch of one day/,
+    ],
     [
       'hours that end before they begin',
       (d: RoutingProblem) => ({ ...d, stops: d.stops.map((s) => ({ ...s, windows: [[600, 500]] })) }),
       /end before they begin/,
     ],
-    ['a penalty below nothing', (d: RoutingProblem) => ({ ...d, stops: d.stops.map((s) => ({ ...s, penalty: -1 })) }), /must not be negative/],
+    [
+      'a penalty below nothing',
+      (d: RoutingProblem) => ({ ...d, stops: d.stops.map((s) => ({ ...s, penalty: -1 })) }),
+      /must not be negative/,
+    ],
   ])('refuses %s with the reason', (_what, spoil, reason) => {
     expect(() => checkProblem(spoil(madeUpDay(1, 2)) as RoutingProblem)).toThrow(reason);
   });

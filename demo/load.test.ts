@@ -15,10 +15,16 @@ beforeAll(async () => {
 }, 60_000);
 afterAll(() => server.stop());
 
-async function verdict(unit: string, site: string): Promise<{ flags: { kind: string; sentence: string }[]; arcs: { kind: string }[] }> {
-  const { body: found } = await manager.get(`/api/search?q=${encodeURIComponent(`${unit} ${site}`)}`).expect(200);
+async function verdict(
+  unit: string,
+  site: string,
+): Promise<{ flags: { kind: string; sentence: string }[]; arcs: { kind: string }[] }> {
+  const { body: found } = await manager
+    .get(`/api/search?q=${encodeURIComponent(`${unit} ${site}`)}`)
+    .expect(200);
   const hit = found.find(
-    (f: { kind: string; title: string; subtitle: string }) => f.kind === 'unit' && f.title === unit && f.subtitle.startsWith(site),
+    (f: { kind: string; title: string; subtitle: string }) =>
+      f.kind === 'unit' && f.title === unit && f.subtitle.startsWith(site),
   );
   const { body } = await manager.get(`/api/units/${hit.id}`).expect(200);
   return { flags: body.verdict.flags, arcs: body.story.arcs };
@@ -57,7 +63,10 @@ describe('the planted stories', () => {
 
 describe('the loaded demo', () => {
   it('signs its people in and says how old it is', async () => {
-    const { body } = await manager.post('/api/session').send({ login: 'maren', password: DEMO_PASSWORD }).expect(200);
+    const { body } = await manager
+      .post('/api/session')
+      .send({ login: 'maren', password: DEMO_PASSWORD })
+      .expect(200);
     expect(body).toMatchObject({ company: 'Ironleaf Air Service', demoAgeDays: 0, today: TODAY });
     server.setNow('2026-06-20T13:00:00Z');
     expect((await manager.get('/api/session')).body.demoAgeDays).toBe(17);

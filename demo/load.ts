@@ -44,7 +44,11 @@ export async function loadScenario(db: Database, clock: Clock, scenario: Scenari
   await db.transaction(async (transaction) => {
     const go = (sql: string, bind: unknown[] = []) => db.run(sql, bind, transaction);
     const setting = (name: string, value: unknown) =>
-      go('insert into settings (name, value, valid_from) values ($1, $2, $3)', [name, JSON.stringify(value), '2000-01-01']);
+      go('insert into settings (name, value, valid_from) values ($1, $2, $3)', [
+        name,
+        JSON.stringify(value),
+        '2000-01-01',
+      ]);
     await setting('company', { name: 'Ironleaf Air Service', timeZone: ZONE });
     await setting('map base', base);
     await setting('demo', { madeFor: scenario.today });
@@ -58,10 +62,13 @@ export async function loadScenario(db: Database, clock: Clock, scenario: Scenari
       [JSON.stringify(CONDITION_KINDS)],
     );
     await go(CLOSE_CONDITIONS);
-    const slots = scenario.entries.flatMap((e) => (e.body as { installed?: { slot: string } }).installed?.slot ?? []);
+    const slots = scenario.entries.flatMap(
+      (e) => (e.body as { installed?: { slot: string } }).installed?.slot ?? [],
+    );
     await go(ADD_SLOTS, [JSON.stringify(Object.fromEntries(slots.map((slot) => [slot, classOfSlot(slot)])))]);
     await go(ADD_COMPONENTS);
-    for (const site of new Set(scenario.site_points.map((point) => point.site_id as string))) await keepFoundBy(db, site, transaction);
+    for (const site of new Set(scenario.site_points.map((point) => point.site_id as string)))
+      await keepFoundBy(db, site, transaction);
     for (const photo of scenario.photos) await go(ADD_PHOTO, await photoValues(photo));
     await go("insert into log (actor_kind, action, entity) values ('system', 'load demo', 'company')");
     await refreshSummaries(
@@ -74,13 +81,18 @@ export async function loadScenario(db: Database, clock: Clock, scenario: Scenari
   await db.run('analyze');
 }
 
-async function insertRows(table: string, rows: readonly Row[], go: (sql: string, bind: unknown[]) => Promise<unknown>): Promise<void> {
+async function insertRows(
+  table: string,
+  rows: readonly Row[],
+  go: (sql: string, bind: unknown[]) => Promise<unknown>,
+): Promise<void> {
   const columns = [...new Set(rows.flatMap((row) => Object.keys(row)))];
   for (let from = 0; from < rows.length; from += 2000) {
     const chunk = rows.slice(from, from + 2000);
-    await go(`insert into ${table} (${columns.join(', ')}) select ${columns.join(', ')} from jsonb_populate_recordset(null::${table}, $1)`, [
-      JSON.stringify(chunk),
-    ]);
+    await go(
+      `insert into ${table} (${columns.join(', ')}) select ${columns.join(', ')} from jsonb_populate_recordset(null::${table}, $1)`,
+      [JSON.stringify(chunk)],
+    );
   }
 }
 
@@ -89,7 +101,9 @@ async function main(): Promise<void> {
   if (!url) throw new Error('DATABASE_URL is not set');
   const db = connect(url, { poolSize: 2 });
   await migrate(db.sequelize);
-  const [state] = await db.rows<{ used: boolean }>('select exists (select 1 from users) or exists (select 1 from customers) as used');
+  const [state] = await db.rows<{ used: boolean }>(
+    'select exists (select 1 from users) or exists (select 1 from customers) as used',
+  );
   if (!state?.used) {
     const clock = clockFor(process.env.GRADUM_TODAY, ZONE);
     await loadScenario(db, clock, makeScenario(localDate(clock.now(), ZONE)));

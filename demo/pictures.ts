@@ -2,13 +2,15 @@ import sharp from 'sharp';
 import { readPicture } from '../server/photos/pictures.ts';
 import type { PhotoRow } from './scenario/types.ts';
 
-const escape = (text: string) => text.replace(/[&<>]/g, (c) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;' })[c] as string);
+const escape = (text: string) =>
+  text.replace(/[&<>]/g, (c) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;' })[c] as string);
 
 /** A photograph of the demo: a weathered plate with lines stamped into it. */
 async function drawPlate(lines: readonly string[]): Promise<Buffer> {
   const text = lines
     .map(
-      (line, i) => `<text x="60" y="${120 + i * 74}" font-family="sans-serif" font-size="${i === 0 ? 56 : 40}" fill="#26282a">${escape(line)}</text>`,
+      (line, i) =>
+        `<text x="60" y="${120 + i * 74}" font-family="sans-serif" font-size="${i === 0 ? 56 : 40}" fill="#26282a">${escape(line)}</text>`,
     )
     .join('');
   const rivets = [

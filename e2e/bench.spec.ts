@@ -7,11 +7,16 @@ const box = (page: Page, name: string) => page.getByRole('textbox', { name, exac
 const said = (page: Page) => page.locator('section [aria-live=polite]');
 
 async function unitId(page: Page, q: string): Promise<string> {
-  const found = await page.evaluate(async (words) => (await fetch(`/api/search?q=${encodeURIComponent(words)}`)).json(), q);
+  const found = await page.evaluate(
+    async (words) => (await fetch(`/api/search?q=${encodeURIComponent(words)}`)).json(),
+    q,
+  );
   return (found as { kind: string; id: string }[]).find((f) => f.kind === 'unit')?.id as string;
 }
 
-test('a card is found by typing, answers at every key, keeps what was typed, and shows both unit systems', async ({ page }) => {
+test('a card is found by typing, answers at every key, keeps what was typed, and shows both unit systems', async ({
+  page,
+}) => {
   const errors = watchErrors(page);
   await signIn(page, 'maren');
   await page.getByRole('link', { name: 'Bench' }).first().click();
@@ -42,7 +47,11 @@ test('a card is found by typing, answers at every key, keeps what was typed, and
   await expect(page.getByText(/absolute zero/)).toBeVisible();
   await box(page, 'Suction line').fill('52');
   await box(page, 'Liquid pressure').fill('60');
-  await expect(said(page).getByText('Suction reads above liquid: are the hoses swapped, or does it stand still?').first()).toBeVisible();
+  await expect(
+    said(page)
+      .getByText('Suction reads above liquid: are the hoses swapped, or does it stand still?')
+      .first(),
+  ).toBeVisible();
   await page.getByRole('button', { name: 'Clear' }).click();
   await expect(box(page, 'Suction line')).toHaveValue('');
   await page.getByRole('button', { name: 'Undo' }).click();
@@ -77,9 +86,14 @@ test('a key is answered within a frame with the processor slowed four times', as
     await box(page, 'Suction line').pressSequentially(String(i % 10));
     await box(page, 'Suction line').fill('');
   }
-  const times = (await page.evaluate(() => (window as unknown as { answered: number[] }).answered)).toSorted((a, b) => a - b);
+  const times = (await page.evaluate(() => (window as unknown as { answered: number[] }).answered)).toSorted(
+    (a, b) => a - b,
+  );
   await client.send('Emulation.setCPUThrottlingRate', { rate: 1 });
-  const [p50, p90] = [0.5, 0.9].map((share) => times[Math.floor(times.length * share)] as number) as [number, number];
+  const [p50, p90] = [0.5, 0.9].map((share) => times[Math.floor(times.length * share)] as number) as [
+    number,
+    number,
+  ];
   console.log(`key to answer at a quarter of the speed: p50 ${p50.toFixed(1)} ms, p90 ${p90.toFixed(1)} ms`);
   expect(times.length).toBeGreaterThan(20);
   // A frame, even when something else runs on the machine; for the slowest tenth two.
@@ -98,7 +112,9 @@ test('knows the plate and the sister of an open unit', async ({ page }) => {
   await expect(page.getByText(/Sister RTU-\d, 20\d\d-\d\d-\d\d: \d+/).first()).toBeVisible();
 });
 
-test('the company’s own limits judge from the day they hold, and say that they are the company’s', async ({ page }) => {
+test('the company’s own limits judge from the day they hold, and say that they are the company’s', async ({
+  page,
+}) => {
   await signIn(page, 'maren');
   await page.goto(`${base()}/settings`);
   await page.getByLabel('Cooling split up to, °F').fill('10');
@@ -125,7 +141,8 @@ test('the simulated machine moves with its weather and its faults', async ({ pag
   const errors = watchErrors(page);
   await signIn(page, 'maren');
   await page.goto(`${base()}/bench/play`);
-  const cell = (name: string) => page.getByRole('row').filter({ has: page.getByRole('rowheader', { name, exact: true }) });
+  const cell = (name: string) =>
+    page.getByRole('row').filter({ has: page.getByRole('rowheader', { name, exact: true }) });
   await expect(cell('capacity')).toContainText('tons');
   await expectAccessible(page);
   const before = await cell('condensing').textContent();
@@ -152,7 +169,10 @@ test('the simulated machine moves with its weather and its faults', async ({ pag
 test.describe('on a phone', () => {
   test.use({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true });
 
-  test('a card opened from the sheet goes onto the sheet, also without a signal, with a number pad', async ({ page, context }) => {
+  test('a card opened from the sheet goes onto the sheet, also without a signal, with a number pad', async ({
+    page,
+    context,
+  }) => {
     await signIn(page, 'ada');
     await page.getByRole('link', { name: /Throwing Rooms/ }).click();
     await page.getByText('HP-2', { exact: true }).first().click();

@@ -86,7 +86,9 @@ test.describe('as dispatcher', () => {
     await page.getByLabel('Latitude').fill('41.21');
     await page.getByLabel('Longitude').fill('-66.51');
     await page.getByRole('button', { name: 'Save' }).click();
-    await expect(page.getByRole('heading', { level: 1 })).toContainText('Glasshouse, Thistle Garden Centre: 0 units');
+    await expect(page.getByRole('heading', { level: 1 })).toContainText(
+      'Glasshouse, Thistle Garden Centre: 0 units',
+    );
     await page.getByRole('button', { name: 'New unit' }).click();
     await page.getByLabel('Tag').fill('UH-1');
     await page.getByLabel('Kind').selectOption('unit heater');

@@ -22,12 +22,16 @@ export async function searchList(page: Page, text: string): Promise<void> {
 
 /** No accessibility violation (WCAG 2.2 A and AA) on what is on screen now. The map's own pictures are listed in text beside it. */
 export async function expectAccessible(page: Page): Promise<void> {
-  await page.waitForFunction(() => document.getAnimations().every((animation) => animation.playState !== 'running'));
+  await page.waitForFunction(() =>
+    document.getAnimations().every((animation) => animation.playState !== 'running'),
+  );
   const { violations } = await new AxeBuilder({ page })
     .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
     .exclude('.leaflet-container')
     .analyze();
-  expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.html.slice(0, 160)).join(' | ')}`)).toEqual([]);
+  expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.html.slice(0, 160)).join(' | ')}`)).toEqual(
+    [],
+  );
 }
 
 /** Fails the test when the page logged an error it should not have. */

@@ -3,7 +3,9 @@ import { expect, test } from '@playwright/test';
 import { base, expectAccessible, searchList, signIn, watchErrors } from './help.ts';
 
 test.describe('as manager', () => {
-  test('walks the thread: a call, the unit it is about, the watch list, a route saved and taken out', async ({ page }) => {
+  test('walks the thread: a call, the unit it is about, the watch list, a route saved and taken out', async ({
+    page,
+  }) => {
     const errors = watchErrors(page);
     await signIn(page, 'maren');
     await expect(page.getByRole('heading', { level: 1 })).toContainText('calls are open');
@@ -12,7 +14,10 @@ test.describe('as manager', () => {
     // Take a call by keyboard alone once the page is open.
     await page.getByRole('link', { name: 'Take a call' }).click();
     await page.getByLabel('Site', { exact: true }).first().fill('ropewalk laun');
-    await expect(page.getByRole('option', { name: /Ropewalk Laundry/ })).toHaveAttribute('data-selected', 'true');
+    await expect(page.getByRole('option', { name: /Ropewalk Laundry/ })).toHaveAttribute(
+      'data-selected',
+      'true',
+    );
     await page.keyboard.press('Enter');
     await expect(page.getByText('Units here, worst first')).toBeVisible();
     await page.keyboard.type('Folding room hot again, same as last week');
@@ -41,7 +46,9 @@ test.describe('as manager', () => {
     await expect(page.getByRole('heading', { level: 1 })).toContainText('Worst: UH-3 at Main Depot');
     await expectAccessible(page);
     await page.getByRole('button', { name: 'callback' }).click();
-    await expect(page.getByRole('heading', { level: 1 })).toContainText(/\d+ units? to decide about\. Worst: RTU-\d at \w+ ?\w* Laundry/);
+    await expect(page.getByRole('heading', { level: 1 })).toContainText(
+      /\d+ units? to decide about\. Worst: RTU-\d at \w+ ?\w* Laundry/,
+    );
     const before = await page.getByRole('heading', { level: 1 }).textContent();
     await page.getByRole('button', { name: 'Set aside' }).first().click();
     await page.getByRole('button', { name: 'Set aside', exact: true }).last().click();
@@ -57,12 +64,20 @@ test.describe('as manager', () => {
     await page.getByLabel('Crew').selectOption({ label: 'South Bank' });
     await page.getByRole('button', { name: 'Plan the day' }).click();
     await page.getByRole('button', { name: 'Save the route' }).click({ timeout: 20_000 });
-    await expect(page.getByRole('heading', { level: 1 })).toContainText(/South Bank, Thu 4 Jun 2026: \d+ stops/);
+    await expect(page.getByRole('heading', { level: 1 })).toContainText(
+      /South Bank, Thu 4 Jun 2026: \d+ stops/,
+    );
     await expect(page.locator('.map-stop').first()).toBeVisible();
     await expectAccessible(page);
-    const [calendar] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'Calendar (.ics)' }).click()]);
+    const [calendar] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('link', { name: 'Calendar (.ics)' }).click(),
+    ]);
     expect(readFileSync((await calendar.path()) as string, 'utf8')).toContain('BEGIN:VEVENT');
-    const [track] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'GPX' }).click()]);
+    const [track] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('link', { name: 'GPX' }).click(),
+    ]);
     expect(readFileSync((await track.path()) as string, 'utf8')).toContain('<rtept');
     await page.getByRole('button', { name: 'Cancel the route' }).click();
     await page.getByRole('button', { name: 'Undo' }).click();
@@ -84,31 +99,47 @@ test.describe('as manager', () => {
     await expect(page.locator('.map-yard')).toBeInViewport();
     await page.waitForTimeout(300);
     const map = await page.locator('.leaflet-container').boundingBox();
-    for (const step of [0.2, 0.5, 0.8]) await page.mouse.move((map?.x ?? 0) + (map?.width ?? 0) * step, (map?.y ?? 0) + (map?.height ?? 0) * step);
+    for (const step of [0.2, 0.5, 0.8])
+      await page.mouse.move(
+        (map?.x ?? 0) + (map?.width ?? 0) * step,
+        (map?.y ?? 0) + (map?.height ?? 0) * step,
+      );
     expect(errors).toEqual([]);
     release();
     await expect(page.locator('.map-due').first()).toBeInViewport();
     expect(errors).toEqual([]);
   });
 
-  test('imports a CSV with bad rows, sees every one, imports the good ones, and plans a route of them', async ({ page }) => {
+  test('imports a CSV with bad rows, sees every one, imports the good ones, and plans a route of them', async ({
+    page,
+  }) => {
     await signIn(page, 'maren');
     await page.goto(`${base()}/imports`);
     const head = 'customer,site,address,lat,lon,unit,kind,tons,refrigerant,charge_lb,area_served';
     const rows = [
-      ...[0, 1, 2].map((i) => `Tidepool Self-Storage,Block ${i},${i} Kelp Row,41.2${i + 1},-66.5${i},RTU-1,package cooling only,5,R-410A,9,row ${i}`),
+      ...[0, 1, 2].map(
+        (i) =>
+          `Tidepool Self-Storage,Block ${i},${i} Kelp Row,41.2${i + 1},-66.5${i},RTU-1,package cooling only,5,R-410A,9,row ${i}`,
+      ),
       'Tidepool Self-Storage,Block 9,9 Kelp Row,41.2,-66.5,RTU-2,toaster,5,R-410A,9,row 9',
     ];
     await page
       .getByLabel('File', { exact: true })
-      .setInputFiles({ name: 'storage.csv', mimeType: 'text/csv', buffer: Buffer.from([head, ...rows].join('\n')) });
+      .setInputFiles({
+        name: 'storage.csv',
+        mimeType: 'text/csv',
+        buffer: Buffer.from([head, ...rows].join('\n')),
+      });
     await expect(page.getByText('1 bad rows.')).toBeVisible();
     await expect(page.getByRole('cell', { name: 'toaster' })).toBeVisible();
     await expect(page.getByRole('button', { name: /Import all/ })).toBeDisabled();
     await expectAccessible(page);
     await page.getByRole('button', { name: 'Import the good rows, skip 1' }).click();
     await expect(page.getByRole('heading', { level: 1 })).toContainText('3 new, 0 changed');
-    const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'units.csv' }).click()]);
+    const [file] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('link', { name: 'units.csv' }).click(),
+    ]);
     expect(readFileSync((await file.path()) as string, 'utf8')).toContain('Tidepool Self-Storage,Block 0');
 
     await page.goto(`${base()}/routes`);
@@ -125,10 +156,15 @@ test.describe('as manager', () => {
     await expect(page.getByRole('option').first()).toContainText('UH-3');
     await expectAccessible(page);
     await page.keyboard.press('Enter');
-    await expect(page.getByRole('heading', { level: 1 })).toContainText('Hazard left open: exchanger holed or cracked');
+    await expect(page.getByRole('heading', { level: 1 })).toContainText(
+      'Hazard left open: exchanger holed or cracked',
+    );
   });
 
-  test('two people edit one unit: nobody’s work is lost, and the second chooses', async ({ page, browser }) => {
+  test('two people edit one unit: nobody’s work is lost, and the second chooses', async ({
+    page,
+    browser,
+  }) => {
     await signIn(page, 'maren');
     const other = await (await browser.newContext()).newPage();
     await signIn(other, 'desmond');
@@ -154,7 +190,15 @@ test.describe('as manager', () => {
 
   test('every other main screen is accessible and prints', async ({ page }) => {
     await signIn(page, 'maren');
-    for (const path of ['/sites', '/sites?show=customers', '/sites?show=units', '/settings', '/imports', '/routes', '/nowhere']) {
+    for (const path of [
+      '/sites',
+      '/sites?show=customers',
+      '/sites?show=units',
+      '/settings',
+      '/imports',
+      '/routes',
+      '/nowhere',
+    ]) {
       await page.goto(`${base()}${path}`);
       await page.waitForLoadState('networkidle').catch(() => {});
       await expect(page.getByRole('heading', { level: 1 })).toBeVisible();

@@ -12,7 +12,13 @@ const api = <T>(page: Page, path: string, body?: unknown, method = 'POST'): Prom
     async ([where, what, how]) => {
       const answer = await fetch(
         where as string,
-        what ? { method: how as string, headers: { 'content-type': 'application/json' }, body: JSON.stringify(what) } : {},
+        what
+          ? {
+              method: how as string,
+              headers: { 'content-type': 'application/json' },
+              body: JSON.stringify(what),
+            }
+          : {},
       );
       if (!answer.ok) throw new Error(`${where}: ${answer.status} ${await answer.text()}`);
       return answer.json();
@@ -22,9 +28,12 @@ const api = <T>(page: Page, path: string, body?: unknown, method = 'POST'): Prom
 
 const siteId = async (page: Page, name: string): Promise<string> =>
   (
-    (await api<{ kind: string; title: string; id: string }[]>(page, `/api/search?q=${encodeURIComponent(name)}`)).find(
-      (f) => f.kind === 'site' && f.title === name,
-    ) as Created
+    (
+      await api<{ kind: string; title: string; id: string }[]>(
+        page,
+        `/api/search?q=${encodeURIComponent(name)}`,
+      )
+    ).find((f) => f.kind === 'site' && f.title === name) as Created
   ).id;
 
 /** Sheets of paper that the page would print on. */
@@ -45,7 +54,10 @@ async function dragBy(page: Page, name: RegExp, dx: number, dy: number): Promise
   await page.mouse.up();
 }
 
-test('draws a roof: places units, drags, turns, undoes, and two people lose nothing', async ({ page, browser }) => {
+test('draws a roof: places units, drags, turns, undoes, and two people lose nothing', async ({
+  page,
+  browser,
+}) => {
   const errors = watchErrors(page);
   await signIn(page, 'ada');
   await page.goto(`${base()}/sites/${await siteId(page, 'Firing Works')}`);
@@ -60,7 +72,8 @@ test('draws a roof: places units, drags, turns, undoes, and two people lose noth
   await page.getByRole('button', { name: 'Skylight' }).click();
   await expectAccessible(page);
 
-  const at = async (name: RegExp) => (await page.getByRole('button', { name }).boundingBox()) as { x: number; y: number };
+  const at = async (name: RegExp) =>
+    (await page.getByRole('button', { name }).boundingBox()) as { x: number; y: number };
   const before = await at(/^Unit HP-1/);
   await dragBy(page, /^Unit HP-1/, 120, 90);
   const after = await at(/^Unit HP-1/);
@@ -119,7 +132,10 @@ test('draws a roof: places units, drags, turns, undoes, and two people lose noth
 
 test('a roof prints on one page, with its units, their feeds and what else is up there', async ({ page }) => {
   await signIn(page, 'maren');
-  const site = await api<{ roofs: Created[] }>(page, `/api/sites/${await siteId(page, 'Lantern Hill School')}`);
+  const site = await api<{ roofs: Created[] }>(
+    page,
+    `/api/sites/${await siteId(page, 'Lantern Hill School')}`,
+  );
   await page.goto(`${base()}/roofs/${site.roofs[0]?.id}`);
   await expect(page.getByRole('heading', { level: 1 })).toContainText('9 units stand here');
   expect(await printedPages(page)).toBe(1);
@@ -171,10 +187,16 @@ test('traces a breaker both ways, says what contradicts, refuses a loop', async 
 test.describe('on a phone', () => {
   test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
 
-  test('reads the roof and the feed, also without a signal, and finds the unit by a complaint', async ({ page, context }) => {
+  test('reads the roof and the feed, also without a signal, and finds the unit by a complaint', async ({
+    page,
+    context,
+  }) => {
     const errors = watchErrors(page);
     await signIn(page, 'ines');
-    const site = await api<{ roofs: Created[] }>(page, `/api/sites/${await siteId(page, 'Six-Screen House')}`);
+    const site = await api<{ roofs: Created[] }>(
+      page,
+      `/api/sites/${await siteId(page, 'Six-Screen House')}`,
+    );
     await page.goto(`${base()}/roofs/${site.roofs[0]?.id}`);
     await page.getByRole('button', { name: /^Unit RTU-4/ }).tap();
     await expect(page.getByText('Serves Screen 4;')).toBeVisible();
@@ -199,18 +221,25 @@ test.describe('on a phone', () => {
     expect(errors).toEqual([]);
   });
 
-  test('takes a picture of the plate, refuses what is none, and writes what the plate says', async ({ page }) => {
+  test('takes a picture of the plate, refuses what is none, and writes what the plate says', async ({
+    page,
+  }) => {
     await signIn(page, 'ines');
     const found = await api<Created[]>(page, '/api/search?q=rtu-2%20harbour');
     await page.goto(`${base()}/units/${found[0]?.id}`);
     const png = await page.screenshot({ clip: { x: 0, y: 0, width: 200, height: 120 } });
-    await page.getByLabel('Take a picture').first().setInputFiles({ name: 'plate.png', mimeType: 'image/png', buffer: png });
+    await page
+      .getByLabel('Take a picture')
+      .first()
+      .setInputFiles({ name: 'plate.png', mimeType: 'image/png', buffer: png });
     await expect(page.getByRole('button', { name: 'nameplate', exact: true })).toBeVisible();
     await page
       .getByLabel('Take a picture')
       .first()
       .setInputFiles({ name: 'plate.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('no picture at all') });
-    await expect(page.getByText('Photograph, nameplate was not taken: this file is not a picture')).toBeVisible();
+    await expect(
+      page.getByText('Photograph, nameplate was not taken: this file is not a picture'),
+    ).toBeVisible();
     await page.getByRole('button', { name: 'Discard' }).click();
     await page.getByRole('button', { name: 'nameplate', exact: true }).click();
     await page.getByRole('button', { name: 'Marks', exact: true }).click();
@@ -250,7 +279,9 @@ test.describe('on a phone', () => {
     await page.getByRole('button', { name: 'Leave it so' }).click();
     await expect(page.getByText('limit in the circuit → jumpered for a test')).toBeVisible();
     await page.getByRole('button', { name: 'Leave', exact: true }).click();
-    await expect(page.getByText('Never to be left past the visit: safety bypassed on RTU-1. Close it first.')).toBeVisible();
+    await expect(
+      page.getByText('Never to be left past the visit: safety bypassed on RTU-1. Close it first.'),
+    ).toBeVisible();
     await page.getByText('completed', { exact: true }).click();
     await page.getByRole('button', { name: 'Leave the site' }).click();
     await expect(page.getByText('close it, or say why it has to stay')).toBeVisible();
@@ -260,7 +291,9 @@ test.describe('on a phone', () => {
   });
 });
 
-test('a roof with 150 units drags without a frame over 20 ms being the rule, and prints drawing and list', async ({ page }) => {
+test('a roof with 150 units drags without a frame over 20 ms being the rule, and prints drawing and list', async ({
+  page,
+}) => {
   await signIn(page, 'maren');
   const [customer, site, roof] = [randomUUID(), randomUUID(), randomUUID()];
   await api(page, '/api/customers', { id: customer, name: 'Hundred and Fifty Self-Storage' });
@@ -288,7 +321,11 @@ test('a roof with 150 units drags without a frame over 20 ms being the rule, and
     });
   }
   const corner = (x: number, y: number) => ({ x, y, edge: 'parapet' });
-  const plan = { outline: [corner(0, 0), corner(230, 0), corner(230, 130), corner(0, 130)], northDeg: 0, items };
+  const plan = {
+    outline: [corner(0, 0), corner(230, 0), corner(230, 130), corner(0, 130)],
+    northDeg: 0,
+    items,
+  };
   const { version } = await api<{ version: number }>(page, '/api/roofs', {
     id: roof,
     siteId: site,
@@ -306,7 +343,12 @@ test('a roof with 150 units drags without a frame over 20 ms being the rule, and
   await page.emulateMedia({ media: 'screen' });
 
   await page.goto(`${base()}/roofs/${roof}?draw=1`);
-  const box = (await page.getByRole('button', { name: /^Unit RTU-70/ }).boundingBox()) as { x: number; y: number; width: number; height: number };
+  const box = (await page.getByRole('button', { name: /^Unit RTU-70/ }).boundingBox()) as {
+    x: number;
+    y: number;
+    width: number;
+    height: number;
+  };
   const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
   await page.mouse.move(x, y);
   await page.mouse.down();

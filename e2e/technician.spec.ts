@@ -11,7 +11,10 @@ async function openSheet(page: Page): Promise<void> {
 }
 
 test.describe('as technician on a phone', () => {
-  test('walks the visit with the network cut in the middle, and nothing typed is lost', async ({ page, context }) => {
+  test('walks the visit with the network cut in the middle, and nothing typed is lost', async ({
+    page,
+    context,
+  }) => {
     const errors = watchErrors(page);
     await openSheet(page);
     await expectAccessible(page);
@@ -70,7 +73,9 @@ test.describe('as technician on a phone', () => {
     expect(errors).toEqual([]);
   });
 
-  test('what was typed in the last moment is there again, even where the page went before its database had it', async ({ page }) => {
+  test('what was typed in the last moment is there again, even where the page went before its database had it', async ({
+    page,
+  }) => {
     await openSheet(page);
     await page.getByRole('button', { name: 'Note', exact: true }).click();
     await page.getByLabel('Note', { exact: true }).fill('key at the till');
@@ -114,7 +119,11 @@ test.describe('as technician on a phone', () => {
 
   test('amends, withdraws, leaves something not normal, and leaves', async ({ page }) => {
     await openSheet(page);
-    await page.getByRole('listitem').filter({ hasText: '2.25 lb added' }).getByRole('button', { name: 'Amend' }).click();
+    await page
+      .getByRole('listitem')
+      .filter({ hasText: '2.25 lb added' })
+      .getByRole('button', { name: 'Amend' })
+      .click();
     await page.getByLabel('Added, lb').fill('2.5');
     await page.getByRole('button', { name: 'Put the pounds on the sheet' }).click();
     await expect(page.getByText('2.5 lb added')).toBeVisible();
@@ -135,7 +144,11 @@ test.describe('as technician on a phone', () => {
     await page.getByRole('button', { name: 'Close it' }).click();
     await expect(page.getByText('Closed again. jumper out')).toBeVisible();
 
-    await page.getByRole('listitem').filter({ hasText: 'evap coil leak' }).getByRole('button', { name: 'Withdraw' }).click();
+    await page
+      .getByRole('listitem')
+      .filter({ hasText: 'evap coil leak' })
+      .getByRole('button', { name: 'Withdraw' })
+      .click();
     await page.getByLabel('Why').fill('it was the valve core');
     await page.getByRole('button', { name: 'Withdraw', exact: true }).last().click();
     await expect(page.getByText('evap coil leak, presumed')).toHaveCount(0);
@@ -148,7 +161,9 @@ test.describe('as technician on a phone', () => {
     await expect(page.getByRole('link', { name: /Throwing Rooms/ })).toContainText('Done');
   });
 
-  test('sees no button for what a technician may not do, and the roof targets are large', async ({ page }) => {
+  test('sees no button for what a technician may not do, and the roof targets are large', async ({
+    page,
+  }) => {
     await signIn(page, 'ada');
     await page.goto(`${base()}/routes`);
     await expect(page.getByText('Due by site')).toBeVisible();

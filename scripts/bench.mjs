@@ -9,5 +9,8 @@ needNode();
 await needNpmPackages();
 needPostgres();
 needChromium();
-const done = spawnSync(process.execPath, ['--import', 'tsx', 'bench/main.ts', ...process.argv.slice(2)], { cwd: ROOT, stdio: 'inherit' });
+const done = spawnSync(process.execPath, ['--import', 'tsx', 'bench/main.ts', ...process.argv.slice(2)], {
+  cwd: ROOT,
+  stdio: 'inherit',
+});
 process.exitCode = done.status ?? 1;

@@ -109,7 +109,9 @@ try {
     'Tidepool Self-Storage,Block A,RTU-1,package cooling only,5,2014-02-30',
     'Tidepool Self-Storage,Block A,RTU-2,package cooling only,5,2014-02-03',
   ].join('\n');
-  await desk.getByLabel('File', { exact: true }).setInputFiles({ name: 'storage.csv', mimeType: 'text/csv', buffer: Buffer.from(csv) });
+  await desk
+    .getByLabel('File', { exact: true })
+    .setInputFiles({ name: 'storage.csv', mimeType: 'text/csv', buffer: Buffer.from(csv) });
   await desk.getByText('Preview of storage.csv').waitFor();
   await shoot(desk, 'import');
   await desk.goto(`${running.address}/settings`);
@@ -147,7 +149,9 @@ try {
     ['liquid line', '92'],
   ])
     await roof.getByLabel(`${label},`).fill(value);
-  await roof.getByLabel('suction pressure,').evaluate((field) => window.scrollTo(0, field.getBoundingClientRect().top + window.scrollY - 120));
+  await roof
+    .getByLabel('suction pressure,')
+    .evaluate((field) => window.scrollTo(0, field.getBoundingClientRect().top + window.scrollY - 120));
   await shoot(roof, 'phone-readings');
   const { roofs } = await openSite(roof, 'six-screen');
   await roof.goto(`${running.address}/roofs/${roofs[0].id}`);

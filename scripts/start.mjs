@@ -24,7 +24,10 @@ async function main() {
   await build(say);
   let database;
   if (process.env.DATABASE_URL) {
-    if (fresh) throw new Stop('--fresh empties only the database that npm start keeps itself; empty the one DATABASE_URL names by hand.');
+    if (fresh)
+      throw new Stop(
+        '--fresh empties only the database that npm start keeps itself; empty the one DATABASE_URL names by hand.',
+      );
     database = { url: process.env.DATABASE_URL, stop: () => {} };
     say('using the database that DATABASE_URL names');
   } else {
@@ -55,7 +58,8 @@ async function main() {
     const host = process.env.HOST ?? '127.0.0.1';
     const secret = process.env.DATABASE_URL ? undefined : sessionSecret(dataFolder());
     Object.assign(running, await serve({ url: database.url, port, host, secret }));
-    if (running.failed()) throw new Stop(`The server ended at once. Is port ${port} free? Set PORT to another.`);
+    if (running.failed())
+      throw new Stop(`The server ended at once. Is port ${port} free? Set PORT to another.`);
     for (const child of running.children) child.once('exit', () => void stop(1));
     console.log(`
   Gradum is at http://${host}:${port}   (${Math.round((Date.now() - began) / 1000)} s${demo ? ', demo loaded' : ''})

@@ -32,7 +32,8 @@ async function step(name, work) {
 }
 
 /** A check that passes or fails as one. */
-const check = (command, args) => async () => ((await go(command, args)) === 0 ? { passed: 1, failed: 0 } : { passed: 0, failed: 1 });
+const check = (command, args) => async () =>
+  (await go(command, args)) === 0 ? { passed: 1, failed: 0 } : { passed: 0, failed: 1 };
 
 /** Every core, but no more databases at once than a small PostgreSQL likes. */
 const WORKERS = Math.min(4, os.availableParallelism());
@@ -45,7 +46,17 @@ async function jest(project, env = {}) {
   const options = `${process.env.NODE_OPTIONS ?? ''} --experimental-vm-modules --no-warnings`;
   const code = await go(
     process.execPath,
-    ['node_modules/jest/bin/jest.js', '--selectProjects', project, '--maxWorkers', String(WORKERS), '--json', '--outputFile', file, '--forceExit'],
+    [
+      'node_modules/jest/bin/jest.js',
+      '--selectProjects',
+      project,
+      '--maxWorkers',
+      String(WORKERS),
+      '--json',
+      '--outputFile',
+      file,
+      '--forceExit',
+    ],
     { ...env, NODE_OPTIONS: options },
   );
   const result = existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')) : undefined;
@@ -58,11 +69,18 @@ async function jest(project, env = {}) {
 async function browser(env) {
   const folder = mkdtempSync(path.join(os.tmpdir(), 'gradum-e2e-'));
   const file = path.join(folder, 'result.json');
-  await go(bin('playwright'), ['test', '--config', 'e2e/playwright.config.ts'], { ...env, PLAYWRIGHT_JSON_OUTPUT_NAME: file, NODE_OPTIONS: '' });
+  await go(bin('playwright'), ['test', '--config', 'e2e/playwright.config.ts'], {
+    ...env,
+    PLAYWRIGHT_JSON_OUTPUT_NAME: file,
+    NODE_OPTIONS: '',
+  });
   const stats = existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')) : undefined;
   rmSync(folder, { recursive: true, force: true });
   if (!stats) return { passed: 0, failed: 1 };
-  return { passed: stats.stats.expected, failed: stats.stats.unexpected + stats.stats.flaky + stats.errors.length };
+  return {
+    passed: stats.stats.expected,
+    failed: stats.stats.unexpected + stats.stats.flaky + stats.errors.length,
+  };
 }
 
 async function main() {
@@ -71,7 +89,10 @@ async function main() {
   needPostgres();
   if (!only || 'browser'.startsWith(only)) needChromium();
   // Each of the two keeps one core busy.
-  await Promise.all([step('types', check('npm', ['run', '--silent', 'types'])), step('lint', check('npm', ['run', '--silent', 'lint']))]);
+  await Promise.all([
+    step('types', check('npm', ['run', '--silent', 'types'])),
+    step('lint', check('npm', ['run', '--silent', 'lint'])),
+  ]);
   await step('unit', () => jest('unit'));
   const postgres = await startThrowawayPostgres();
   try {

@@ -11,14 +11,17 @@ beforeAll(async () => {
 afterAll(() => server.stop());
 
 const send = (agent: ReturnType<typeof request.agent>, route: (typeof ROUTES)[number]) =>
-  agent[route.method](route.path.replace(/:\w+/g, () => randomUUID())).send(route.method === 'get' ? undefined : {});
+  agent[route.method](route.path.replace(/:\w+/g, () => randomUUID())).send(
+    route.method === 'get' ? undefined : {},
+  );
 
 describe('every route × every role', () => {
   const guarded = ROUTES.filter((route) => route.action !== 'public' && route.path !== '/api/events');
 
   it('asks for sign-in', async () => {
     const nobody = request.agent(server.app);
-    for (const route of guarded) expect([route.path, (await send(nobody, route)).status]).toEqual([route.path, 401]);
+    for (const route of guarded)
+      expect([route.path, (await send(nobody, route)).status]).toEqual([route.path, 401]);
   });
 
   it.each(ROLES)('lets a %s do what the table says and nothing else', async (role) => {
@@ -33,14 +36,20 @@ describe('every route × every role', () => {
   });
 
   it('has no route outside the table but signing in and out', () => {
-    expect(ROUTES.filter((r) => r.action === 'public').map((r) => r.path)).toEqual(['/api/session', '/api/session', '/api/session']);
+    expect(ROUTES.filter((r) => r.action === 'public').map((r) => r.path)).toEqual([
+      '/api/session',
+      '/api/session',
+      '/api/session',
+    ]);
   });
 });
 
 describe('signing in', () => {
   it('refuses a wrong password without telling which half was wrong', async () => {
     const wrong = await request(server.app).post('/api/session').send({ login: 'manager', password: 'nope' });
-    const unknown = await request(server.app).post('/api/session').send({ login: 'nobody', password: 'nope' });
+    const unknown = await request(server.app)
+      .post('/api/session')
+      .send({ login: 'nobody', password: 'nope' });
     expect(wrong.status).toBe(401);
     expect(unknown.body).toEqual(wrong.body);
   });
@@ -50,10 +59,14 @@ describe('signing in', () => {
       await request(server.app)
         .post('/api/session')
         .send({ login: 'dispatcher', password: `guess ${i}` });
-    const refused = await request(server.app).post('/api/session').send({ login: 'dispatcher', password: PASSWORD });
+    const refused = await request(server.app)
+      .post('/api/session')
+      .send({ login: 'dispatcher', password: PASSWORD });
     expect(refused.status).toBe(429);
     expect(refused.body.detail).toMatch(/Try again in \d+ min/);
-    const [row] = await server.db.rows<{ points: number }>("select points from throttle where key like '%dispatcher%'");
+    const [row] = await server.db.rows<{ points: number }>(
+      "select points from throttle where key like '%dispatcher%'",
+    );
     expect(row?.points).toBeGreaterThan(10);
     await server.db.run('delete from throttle');
   });
@@ -65,7 +78,9 @@ describe('signing in', () => {
   });
 
   it('keeps only a slow hash of the password', async () => {
-    const [user] = await server.db.rows<{ password_hash: string }>("select password_hash from users where login = 'manager'");
+    const [user] = await server.db.rows<{ password_hash: string }>(
+      "select password_hash from users where login = 'manager'",
+    );
     expect(user?.password_hash).toMatch(/^scrypt\$131072\$8\$1\$/);
   });
 });
@@ -73,14 +88,26 @@ describe('signing in', () => {
 describe('errors', () => {
   it('are problem details with the path of each wrong field', async () => {
     const agent = await server.as('manager');
-    const answer = await agent.post('/api/units').send({ id: 'x', tag: '', siteId: randomUUID(), kind: 'toaster', tons: -2 }).expect(422);
+    const answer = await agent
+      .post('/api/units')
+      .send({ id: 'x', tag: '', siteId: randomUUID(), kind: 'toaster', tons: -2 })
+      .expect(422);
     expect(answer.type).toBe('application/problem+json');
-    expect(answer.body.errors.map((e: { path: string }) => e.path).sort()).toEqual(['id', 'kind', 'tag', 'tons']);
+    expect(answer.body.errors.map((e: { path: string }) => e.path).sort()).toEqual([
+      'id',
+      'kind',
+      'tag',
+      'tons',
+    ]);
   });
 
   it('refuses writes from another site, and what is not JSON', async () => {
     const agent = await server.as('manager');
-    await agent.post('/api/customers').set('origin', 'http://elsewhere.example').send({ id: randomUUID(), name: 'X' }).expect(403);
+    await agent
+      .post('/api/customers')
+      .set('origin', 'http://elsewhere.example')
+      .send({ id: randomUUID(), name: 'X' })
+      .expect(403);
     await agent.post('/api/customers').set('content-type', 'application/json').send('{ broken').expect(400);
   });
 });
@@ -103,8 +130,14 @@ describe('records', () => {
     const { unitId } = await oneUnit(server);
     const agent = await server.as('manager');
     const { body: first } = await agent.get(`/api/units/${unitId}`).expect(200);
-    await agent.patch(`/api/units/${unitId}`).send({ version: first.version, areaServed: 'hall' }).expect(200);
-    const late = await agent.patch(`/api/units/${unitId}`).send({ version: first.version, areaServed: 'foyer' }).expect(409);
+    await agent
+      .patch(`/api/units/${unitId}`)
+      .send({ version: first.version, areaServed: 'hall' })
+      .expect(200);
+    const late = await agent
+      .patch(`/api/units/${unitId}`)
+      .send({ version: first.version, areaServed: 'foyer' })
+      .expect(409);
     expect(late.body.current).toMatchObject({ areaServed: 'hall', version: first.version + 1 });
     await agent.patch(`/api/units/${randomUUID()}`).send({ version: 1, areaServed: 'x' }).expect(404);
   });
@@ -114,8 +147,15 @@ describe('records', () => {
     const { body: found } = await agent.get('/api/search?q=rtu-1 roll').expect(200);
     expect(found).toMatchObject([{ kind: 'unit', title: 'RTU-1' }]);
     const { body: list } = await agent.get('/api/customers?q=lantern').expect(200);
-    await agent.patch(`/api/customers/${list.rows[0].id}`).send({ version: list.rows[0].version, name: 'Beacon Roller Rink' }).expect(200);
-    expect((await agent.get('/api/search?q=beacon')).body.map((f: { kind: string }) => f.kind)).toEqual(['customer', 'site', 'unit']);
+    await agent
+      .patch(`/api/customers/${list.rows[0].id}`)
+      .send({ version: list.rows[0].version, name: 'Beacon Roller Rink' })
+      .expect(200);
+    expect((await agent.get('/api/search?q=beacon')).body.map((f: { kind: string }) => f.kind)).toEqual([
+      'customer',
+      'site',
+      'unit',
+    ]);
     expect((await agent.get('/api/search?q=%27%3A%2A%26%21')).body).toEqual([]);
   });
 

@@ -81,7 +81,12 @@ export function createApp(dependencies: Dependencies): Express {
     await dependencies.db.rows('select 1');
     response.json({ ok: true });
   });
-  app.use('/api', sameOriginWrites, sessions(dependencies.sessionPool, dependencies.sessionSecret), express.json({ limit: '32mb' }));
+  app.use(
+    '/api',
+    sameOriginWrites,
+    sessions(dependencies.sessionPool, dependencies.sessionSecret),
+    express.json({ limit: '32mb' }),
+  );
   app.use(mount(ROUTES, dependencies));
   app.use('/api', (_request, _response, next) => next(notFound('That address')));
   if (dependencies.webRoot) serveWeb(app, dependencies.webRoot);
@@ -92,7 +97,10 @@ export function createApp(dependencies: Dependencies): Express {
 /** Files with a digest in their name never change; the page itself is asked for anew each time. */
 function serveWeb(app: Express, webRoot: string): void {
   app.use('/assets', compression());
-  app.use('/assets', express.static(path.join(webRoot, 'assets'), { immutable: true, maxAge: '365d', fallthrough: false }));
+  app.use(
+    '/assets',
+    express.static(path.join(webRoot, 'assets'), { immutable: true, maxAge: '365d', fallthrough: false }),
+  );
   app.use(express.static(webRoot, { index: false, maxAge: 0 }));
   app.get('/{*path}', (_request, response) => {
     response.set('cache-control', 'no-cache').sendFile(path.join(webRoot, 'index.html'));

@@ -13,7 +13,9 @@ import { DriveTimes } from './routes/driveTimes.ts';
 const logger = pino({ level: process.env.LOG_LEVEL ?? 'warn' });
 const url = process.env.DATABASE_URL;
 if (!url) {
-  logger.fatal('DATABASE_URL is not set. "npm start" sets it; to run the server alone, point it at a PostgreSQL database.');
+  logger.fatal(
+    'DATABASE_URL is not set. "npm start" sets it; to run the server alone, point it at a PostgreSQL database.',
+  );
   process.exit(1);
 }
 
@@ -38,7 +40,9 @@ const app = createApp({
 const host = process.env.HOST ?? '127.0.0.1';
 const server = app.listen(Number(process.env.PORT ?? 4180), host, (error?: Error) => {
   if (error) {
-    logger.fatal(`cannot listen on ${host}:${process.env.PORT ?? 4180}: ${error.message}. Set PORT to a free one.`);
+    logger.fatal(
+      `cannot listen on ${host}:${process.env.PORT ?? 4180}: ${error.message}. Set PORT to a free one.`,
+    );
     process.exit(1);
   }
 });

@@ -19,7 +19,10 @@ beforeAll(async () => {
   manager = await server.as('manager');
   visitId = await openVisit(server, place.siteId);
   panelId = randomUUID();
-  await manager.post('/api/points').send({ id: panelId, siteId: place.siteId, kind: 'panel', name: 'MZ-2', spaces: 42 }).expect(201);
+  await manager
+    .post('/api/points')
+    .send({ id: panelId, siteId: place.siteId, kind: 'panel', name: 'MZ-2', spaces: 42 })
+    .expect(201);
   const plain = sharp({ create: { width: 60, height: 40, channels: 3, background: '#8f4519' } });
   picture = (await plain.jpeg().toBuffer()).toString('base64');
 });
@@ -47,7 +50,14 @@ async function sound(): Promise<Ask[]> {
   const post = (path: string, body: Body): Ask => ({ method: 'post', path, body });
   const patch = (path: string, body: Body): Ask => ({ method: 'patch', path, body });
   const entry = (kind: string, body: Body): Ask =>
-    post(`/api/visits/${visitId}/entries`, { id: id(), visitId, unitId, kind, occurredAt: '2026-06-20T14:00:00Z', body });
+    post(`/api/visits/${visitId}/entries`, {
+      id: id(),
+      visitId,
+      unitId,
+      kind,
+      occurredAt: '2026-06-20T14:00:00Z',
+      body,
+    });
   const outline = [
     [0, 0],
     [40, 0],
@@ -55,7 +65,14 @@ async function sound(): Promise<Ask[]> {
     [0, 30],
   ].map(([x, y]) => ({ x, y, edge: 'parapet' }));
   const items = [{ id: id(), kind: 'unit', x: 10, y: 10, w: 8, h: 5, turn: 0, unitId }];
-  const planFile = { format: 'site plan 1', customer: 'Lantern Roller Rink', site: 'Rink hall', roofs: [], points: [], links: [] };
+  const planFile = {
+    format: 'site plan 1',
+    customer: 'Lantern Roller Rink',
+    site: 'Rink hall',
+    roofs: [],
+    points: [],
+    links: [],
+  };
   const feature = {
     type: 'Feature',
     geometry: { type: 'Point', coordinates: [-70, 41] },
@@ -75,25 +92,79 @@ async function sound(): Promise<Ask[]> {
       hazards: ['ladder only'],
     }),
     patch(`/api/sites/${siteId}`, { version: site, access: 'ring twice', keyAt: 'till', retired: false }),
-    post('/api/units', { id: id(), siteId, tag: `U-${some()}`, kind: 'package heat pump', tons: 5, builtOn: '2019-05-01', handlingNotes: 'fins' }),
+    post('/api/units', {
+      id: id(),
+      siteId,
+      tag: `U-${some()}`,
+      kind: 'package heat pump',
+      tons: 5,
+      builtOn: '2019-05-01',
+      handlingNotes: 'fins',
+    }),
     patch(`/api/units/${unitId}`, { version: unit, tons: 7.5, voltage: 208, phase: 3, status: 'in service' }),
     patch(`/api/units/${unitId}/machine`, {
       version: unit,
-      details: { heat: { fuel: 'natural gas', stagesBtuh: [80_000], riseMinF: 30 }, filters: [{ size: '20×25×2', count: 4 }] },
-      circuits: [{ number: 1, refrigerant: 'R-410A', chargeLb: 9, metering: 'expansion valve', compressors: [{ stage: 1, rlaA: 18 }] }],
+      details: {
+        heat: { fuel: 'natural gas', stagesBtuh: [80_000], riseMinF: 30 },
+        filters: [{ size: '20×25×2', count: 4 }],
+      },
+      circuits: [
+        {
+          number: 1,
+          refrigerant: 'R-410A',
+          chargeLb: 9,
+          metering: 'expansion valve',
+          compressors: [{ stage: 1, rlaA: 18 }],
+        },
+      ],
     }),
-    post('/api/calls', { id: id(), siteId, unitId, receivedAt: '2026-06-20T14:00:00Z', complaint: 'hall warm', priority: 'today', roomF: 85 }),
+    post('/api/calls', {
+      id: id(),
+      siteId,
+      unitId,
+      receivedAt: '2026-06-20T14:00:00Z',
+      complaint: 'hall warm',
+      priority: 'today',
+      roomF: 85,
+    }),
     post('/api/visits', { id: id(), siteId, callIds: [], crewId: server.crewId, plannedFor: '2026-06-20' }),
-    entry('reading set', { mode: 'cooling', circuit: 1, outdoorF: 85, readings: [{ point: 'return air', value: 75, unit: '°F' }] }),
-    entry('measurement', { card: 'capacitor', inputs: { marking: { value: 45, unit: 'µF' }, measured: { value: 44, unit: 'µF' } } }),
+    entry('reading set', {
+      mode: 'cooling',
+      circuit: 1,
+      outdoorF: 85,
+      readings: [{ point: 'return air', value: 75, unit: '°F' }],
+    }),
+    entry('measurement', {
+      card: 'capacitor',
+      inputs: { marking: { value: 45, unit: 'µF' }, measured: { value: 44, unit: 'µF' } },
+    }),
     entry('finding', { component: 'run cap', failure: 'weak', grade: 'proven', text: 'bulged' }),
-    entry('work', { text: 'washed', tasks: ['filters and belts'], installed: { slot: 'blower motor', model: 'B-2' } }),
+    entry('work', {
+      text: 'washed',
+      tasks: ['filters and belts'],
+      installed: { slot: 'blower motor', model: 'B-2' },
+    }),
     entry('refrigerant', { refrigerant: 'R-410A', addedLb: 2, cylinder: '14' }),
-    entry('condition left', { condition: 'filters out', text: 'none left', told: 'foreman', changedFrom: 'in', changedTo: 'out' }),
+    entry('condition left', {
+      condition: 'filters out',
+      text: 'none left',
+      told: 'foreman',
+      changedFrom: 'in',
+      changedTo: 'out',
+    }),
     entry('note', { text: 'key at the till' }),
     entry('leave', { outcome: 'completed', text: 'done' }),
     post('/api/roofs', { id: id(), siteId, name: `Roof ${some()}`, plan: { outline, northDeg: 0, items } }),
-    post('/api/points', { id: id(), siteId, kind: 'panel', name: `P-${some()}`, volts: 208, phase: 3, ratingA: 200, spaces: 42 }),
+    post('/api/points', {
+      id: id(),
+      siteId,
+      kind: 'panel',
+      name: `P-${some()}`,
+      volts: 208,
+      phase: 3,
+      ratingA: 200,
+      spaces: 42,
+    }),
     post('/api/links', {
       id: id(),
       siteId,
@@ -106,7 +177,14 @@ async function sound(): Promise<Ask[]> {
       on: '2026-06-20',
     }),
     post('/api/model-notes', { id: id(), unitId, title: 'Lid', text: 'two hidden screws' }),
-    post('/api/photos', { id: id(), unitId, purpose: 'nameplate', takenAt: '2026-06-20T14:00:00Z', content: picture, caption: 'plate' }),
+    post('/api/photos', {
+      id: id(),
+      unitId,
+      purpose: 'nameplate',
+      takenAt: '2026-06-20T14:00:00Z',
+      content: picture,
+      caption: 'plate',
+    }),
     post('/api/words', { word: 'cap', componentClass: 'capacitor' }),
     post('/api/watch/dismissals', { id: id(), unitId, flag: 'callback', evidence: 'x', reason: 'known' }),
     post('/api/routes/problem', { day: '2026-06-22', crewId: server.crewId, siteIds: [siteId] }),
@@ -119,7 +197,11 @@ async function sound(): Promise<Ask[]> {
       fileName: 'units.csv',
       content: 'customer,site,unit,kind\nLantern Roller Rink,Hall,RTU-9,boiler\n',
     }),
-    post('/api/imports/sites', { id: id(), apply: true, collection: { type: 'FeatureCollection', features: [feature] } }),
+    post('/api/imports/sites', {
+      id: id(),
+      apply: true,
+      collection: { type: 'FeatureCollection', features: [feature] },
+    }),
   ];
 }
 
@@ -156,7 +238,12 @@ type Path = readonly (string | number)[];
 /** Where every value of a body stands, itself included. */
 function places(value: unknown, at: Path = []): Path[] {
   if (typeof value !== 'object' || value === null) return [at];
-  return [at, ...Object.entries(value).flatMap(([key, inner]) => places(inner, [...at, Array.isArray(value) ? Number(key) : key]))];
+  return [
+    at,
+    ...Object.entries(value).flatMap(([key, inner]) =>
+      places(inner, [...at, Array.isArray(value) ? Number(key) : key]),
+    ),
+  ];
 }
 
 function put(body: Body, at: Path, value: unknown): unknown {
@@ -192,18 +279,21 @@ describe('what is sent, sound or not', () => {
     expect([...answered].filter(([, status]) => status >= 300)).toEqual([['post /api/routes/problem', 503]]);
   });
 
-  it.each(ways)('way %i: every unsound value gets an answer that says what is wrong, never a failure of the server', async (way) => {
-    for (const value of UNSOUND) {
-      for (let draw = 0; draw < 2; draw++) {
-        const ask = (await sound())[way] as Ask;
-        const at = oneOf(random, places(ask.body));
-        const { status, body } = await send(ask, put(ask.body, at, value));
-        const what = [ask.path, at.join('.'), typeof value === 'string' ? value.slice(0, 24) : value];
-        expect([...what, status < 500]).toEqual([...what, true]);
-        if (status >= 400) expect(body).toMatchObject({ status, title: expect.stringMatching(/\w/) });
+  it.each(ways)(
+    'way %i: every unsound value gets an answer that says what is wrong, never a failure of the server',
+    async (way) => {
+      for (const value of UNSOUND) {
+        for (let draw = 0; draw < 2; draw++) {
+          const ask = (await sound())[way] as Ask;
+          const at = oneOf(random, places(ask.body));
+          const { status, body } = await send(ask, put(ask.body, at, value));
+          const what = [ask.path, at.join('.'), typeof value === 'string' ? value.slice(0, 24) : value];
+          expect([...what, status < 500]).toEqual([...what, true]);
+          if (status >= 400) expect(body).toMatchObject({ status, title: expect.stringMatching(/\w/) });
+        }
       }
-    }
-  });
+    },
+  );
 
   it('a zero byte in any text is refused where it stands', async () => {
     const ask = (await sound())[1] as Ask;
@@ -218,18 +308,46 @@ describe('what is sent, sound or not', () => {
 });
 
 describe('what is asked for', () => {
-  const UNSOUND_TEXTS = ['%00', '%', '%25', "'", '%27%3B--', '%5C', '%F0%9F%94%A5', 'a%20%26%20!%7C(', '%D8%00', '-1', '1e9', 'NaN', 'x'.repeat(400)];
+  const UNSOUND_TEXTS = [
+    '%00',
+    '%',
+    '%25',
+    "'",
+    '%27%3B--',
+    '%5C',
+    '%F0%9F%94%A5',
+    'a%20%26%20!%7C(',
+    '%D8%00',
+    '-1',
+    '1e9',
+    'NaN',
+    'x'.repeat(400),
+  ];
 
-  it.each(['calls', 'customers', 'sites', 'units', 'watch', 'search', 'conditions'])('lists of %s stand any words', async (list) => {
-    for (const text of UNSOUND_TEXTS)
-      for (const name of ['q', 'offset', 'limit', 'sort', 'dir', 'status', 'flag']) {
-        const { status } = await manager.get(`/api/${list}?${name}=${text}`);
-        expect([list, name, text, status < 500]).toEqual([list, name, text, true]);
-      }
-  });
+  it.each(['calls', 'customers', 'sites', 'units', 'watch', 'search', 'conditions'])(
+    'lists of %s stand any words',
+    async (list) => {
+      for (const text of UNSOUND_TEXTS)
+        for (const name of ['q', 'offset', 'limit', 'sort', 'dir', 'status', 'flag']) {
+          const { status } = await manager.get(`/api/${list}?${name}=${text}`);
+          expect([list, name, text, status < 500]).toEqual([list, name, text, true]);
+        }
+    },
+  );
 
   it('things that are not there are not there, whatever they are called', async () => {
-    const there = ['calls', 'customers', 'sites', 'units', 'visits', 'routes', 'roofs', 'photos', 'settings', 'calls/known'];
+    const there = [
+      'calls',
+      'customers',
+      'sites',
+      'units',
+      'visits',
+      'routes',
+      'roofs',
+      'photos',
+      'settings',
+      'calls/known',
+    ];
     for (const thing of there)
       for (const text of [...UNSOUND_TEXTS, randomUUID()]) {
         const { status } = await manager.get(`/api/${thing}/${text}`);

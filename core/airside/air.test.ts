@@ -26,7 +26,8 @@ library.SetUnitSystem(library.IP);
 
 const dry = fc.double({ min: 20, max: 120, noNaN: true });
 const altitude = fc.double({ min: 0, max: 9000, noNaN: true });
-const near = (value: number, reference: number, share: number) => expect(Math.abs(value / reference - 1)).toBeLessThan(share);
+const near = (value: number, reference: number, share: number) =>
+  expect(Math.abs(value / reference - 1)).toBeLessThan(share);
 
 describe('moist air against the psychrometric library (psychrolib, ASHRAE Fundamentals 2017)', () => {
   it('agrees on the atmosphere, saturation, humidity, heat content and volume', () => {
@@ -45,13 +46,18 @@ describe('moist air against the psychrometric library (psychrolib, ASHRAE Fundam
 
   it('agrees on wet bulbs both ways', () => {
     fc.assert(
-      fc.property(fc.double({ min: 40, max: 110, noNaN: true }), fc.double({ min: 0, max: 25, noNaN: true }), altitude, (f, depression, ft) => {
-        const wet = f - depression;
-        const reference = library.GetHumRatioFromTWetBulb(f, wet, library.GetStandardAtmPressure(ft));
-        fc.pre(reference > 1e-4);
-        near(humidityRatio(f, wet, ft), reference, 2e-3);
-        expect(wetBulb(f, humidityRatio(f, wet, ft), ft)).toBeCloseTo(wet, 2);
-      }),
+      fc.property(
+        fc.double({ min: 40, max: 110, noNaN: true }),
+        fc.double({ min: 0, max: 25, noNaN: true }),
+        altitude,
+        (f, depression, ft) => {
+          const wet = f - depression;
+          const reference = library.GetHumRatioFromTWetBulb(f, wet, library.GetStandardAtmPressure(ft));
+          fc.pre(reference > 1e-4);
+          near(humidityRatio(f, wet, ft), reference, 2e-3);
+          expect(wetBulb(f, humidityRatio(f, wet, ft), ft)).toBeCloseTo(wet, 2);
+        },
+      ),
     );
   });
 
@@ -71,11 +77,16 @@ describe('air flow', () => {
 
   it('from rise and back (any flow, any altitude)', () => {
     fc.assert(
-      fc.property(fc.double({ min: 200, max: 40_000, noNaN: true }), fc.double({ min: 10, max: 90, noNaN: true }), altitude, (cfm, rise, ft) => {
-        const output = sensibleBtuh(cfm, rise, ft);
-        expect(airFlowFromRise(output, rise, ft)).toBeCloseTo(cfm, 5);
-        expect(riseFrom(output, cfm, ft)).toBeCloseTo(rise, 8);
-      }),
+      fc.property(
+        fc.double({ min: 200, max: 40_000, noNaN: true }),
+        fc.double({ min: 10, max: 90, noNaN: true }),
+        altitude,
+        (cfm, rise, ft) => {
+          const output = sensibleBtuh(cfm, rise, ft);
+          expect(airFlowFromRise(output, rise, ft)).toBeCloseTo(cfm, 5);
+          expect(riseFrom(output, cfm, ft)).toBeCloseTo(rise, 8);
+        },
+      ),
     );
     expect(() => airFlowFromRise(80_000, 2)).toThrow(/too small/);
   });
@@ -85,14 +96,18 @@ describe('air flow', () => {
     expect(ton).toBeGreaterThan(10_800);
     expect(ton).toBeLessThan(13_200);
     expect(airFlowFromSplit(ton, { dryF: 80, wetF: 67 }, { dryF: 58, wetF: 56.5 })).toBeCloseTo(400, 6);
-    expect(() => airFlowFromSplit(12_000, { dryF: 60, wetF: 50 }, { dryF: 70, wetF: 60 })).toThrow(/which side/);
+    expect(() => airFlowFromSplit(12_000, { dryF: 60, wetF: 50 }, { dryF: 70, wetF: 60 })).toThrow(
+      /which side/,
+    );
   });
 });
 
 describe('fans, pulleys and belts', () => {
   it('fan laws: ten per cent more speed gives 10 % flow, 21 % pressure, 33.1 % power (ASHRAE Systems and Equipment)', () => {
     const then = fanAt({ rpm: 1000, cfm: 2000, staticInWc: 1, hp: 1 }, 1100);
-    expect([then.cfm, then.staticInWc, then.hp].map((v) => Math.round(v * 1000) / 1000)).toEqual([2200, 1.21, 1.331]);
+    expect([then.cfm, then.staticInWc, then.hp].map((v) => Math.round(v * 1000) / 1000)).toEqual([
+      2200, 1.21, 1.331,
+    ]);
     expect(() => fanAt({ rpm: 0, cfm: 1, staticInWc: 1, hp: 1 }, 100)).toThrow(RangeError);
   });
 

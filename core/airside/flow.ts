@@ -8,20 +8,32 @@ import { enthalpy, humidityRatio, sensibleFactor, specificVolume } from './air.t
  * @throws RangeError for a rise too small to divide by
  */
 export function airFlowFromRise(outputBtuh: number, riseF: number, elevationFt = 0): number {
-  if (!(riseF >= 5)) throw new RangeError(`a rise of ${riseF} °F is too small to work out the air flow; let it run at full fire`);
+  if (!(riseF >= 5))
+    throw new RangeError(
+      `a rise of ${riseF} °F is too small to work out the air flow; let it run at full fire`,
+    );
   return outputBtuh / (sensibleFactor(elevationFt) * riseF);
 }
 
 /** Rise that an output gives with an air flow, °F. */
-export const riseFrom = (outputBtuh: number, cfm: number, elevationFt = 0): number => outputBtuh / (sensibleFactor(elevationFt) * cfm);
+export const riseFrom = (outputBtuh: number, cfm: number, elevationFt = 0): number =>
+  outputBtuh / (sensibleFactor(elevationFt) * cfm);
 
 /**
  * Total cooling from air flow and both air states: cfm × 60 / v × Δh, Btu/h (ASHRAE Fundamentals).
  *
  * @throws RangeError for a wet bulb above its dry bulb
  */
-export function coolingBtuh(cfm: number, entering: { dryF: number; wetF: number }, leaving: { dryF: number; wetF: number }, elevationFt = 0): number {
-  const [w1, w2] = [humidityRatio(entering.dryF, entering.wetF, elevationFt), humidityRatio(leaving.dryF, leaving.wetF, elevationFt)];
+export function coolingBtuh(
+  cfm: number,
+  entering: { dryF: number; wetF: number },
+  leaving: { dryF: number; wetF: number },
+  elevationFt = 0,
+): number {
+  const [w1, w2] = [
+    humidityRatio(entering.dryF, entering.wetF, elevationFt),
+    humidityRatio(leaving.dryF, leaving.wetF, elevationFt),
+  ];
   const pounds = (cfm * 60) / specificVolume(entering.dryF, w1, elevationFt);
   return pounds * (enthalpy(entering.dryF, w1) - enthalpy(leaving.dryF, w2));
 }
@@ -64,7 +76,8 @@ export function blowerRpm(motorRpm: number, motorPulleyIn: number, blowerPulleyI
 
 /** Length of an open belt over two pulleys, in: 2C + π/2 (D + d) + (D − d)²/4C (text-book geometry; pitch length). */
 export function beltLength(centresIn: number, largeIn: number, smallIn: number): number {
-  if (centresIn <= (largeIn + smallIn) / 2) throw new RangeError('the pulleys would touch: the distance of the shafts is too small');
+  if (centresIn <= (largeIn + smallIn) / 2)
+    throw new RangeError('the pulleys would touch: the distance of the shafts is too small');
   return 2 * centresIn + (Math.PI / 2) * (largeIn + smallIn) + (largeIn - smallIn) ** 2 / (4 * centresIn);
 }
 
@@ -77,7 +90,9 @@ export const beltDeflection = (spanIn: number): number => spanIn / 64;
  */
 export function outdoorAirShare(returnF: number, mixedF: number, outdoorF: number): number {
   if (Math.abs(returnF - outdoorF) < 15)
-    throw new RangeError(`return and outdoor air lie within 15 °F of each other; come back when they differ more`);
+    throw new RangeError(
+      `return and outdoor air lie within 15 °F of each other; come back when they differ more`,
+    );
   return (100 * (returnF - mixedF)) / (returnF - outdoorF);
 }
 

@@ -11,7 +11,15 @@ import {
   riseFrom,
   sensibleFactor,
 } from '../airside/index.ts';
-import { answer, DEFAULT_LIMITS, limitBand, limitFrom, type Answer, type Band, type MeasuringLimits } from '../measurement/index.ts';
+import {
+  answer,
+  DEFAULT_LIMITS,
+  limitBand,
+  limitFrom,
+  type Answer,
+  type Band,
+  type MeasuringLimits,
+} from '../measurement/index.ts';
 import { elevation, inParts, reader, type Card, type CardPart } from './card.ts';
 import { F } from './inputs.ts';
 
@@ -19,12 +27,26 @@ const ASHRAE = 'ASHRAE Handbook – Fundamentals, chapter 1';
 
 /** Cooling split that goes with the wet bulb of the return air, °F: drier air shows more [common practice: 16 to 22, less when humid]. */
 function splitBand(returnF: number, wetF: number | undefined, limits: MeasuringLimits): Band {
-  if (wetF === undefined) return limitBand(limits, 'splitLowF', 'splitHighF', `${limits.splitLowF} to ${limits.splitHighF} Δ°F, less when humid`);
+  if (wetF === undefined)
+    return limitBand(
+      limits,
+      'splitLowF',
+      'splitHighF',
+      `${limits.splitLowF} to ${limits.splitHighF} Δ°F, less when humid`,
+    );
   // At 75 °F: 50 % humidity (63 °F wet bulb) is the middle of the band; each degree of wet bulb moves the sensible split by about a degree and a half.
   const depression = returnF - wetF;
-  const [centre, half] = [(limits.splitLowF + limits.splitHighF) / 2, (limits.splitHighF - limits.splitLowF) / 2];
+  const [centre, half] = [
+    (limits.splitLowF + limits.splitHighF) / 2,
+    (limits.splitHighF - limits.splitLowF) / 2,
+  ];
   const middle = Math.min(centre + 5, Math.max(centre - 8, centre + 1.3 * (depression - 12)));
-  return { low: middle - half, high: middle + half, from: limitFrom(limits, 'splitLowF', 'splitHighF'), source: 'moved with the wet bulb' };
+  return {
+    low: middle - half,
+    high: middle + half,
+    from: limitFrom(limits, 'splitLowF', 'splitHighF'),
+    source: 'moved with the wet bulb',
+  };
 }
 
 /** What the coil took out of the air, as return less supply, against what the return air allows. */
@@ -64,7 +86,12 @@ const capacityPart: CardPart = (values, limits) => {
   const air = all('returnAir', 'supplyAir', 'cfm');
   if (!air) return [];
   const [returnF, supplyF, cfm] = air;
-  const [wet, supplyWet, tons, up] = [num('returnWet'), num('supplyWet'), num('tons'), num('elevation') ?? limits.elevationFt];
+  const [wet, supplyWet, tons, up] = [
+    num('returnWet'),
+    num('supplyWet'),
+    num('tons'),
+    num('elevation') ?? limits.elevationFt,
+  ];
   const answers: Answer[] = [
     answer({
       name: 'sensible',
@@ -128,7 +155,14 @@ const airFlow: Card = {
   words: 'cfm rise per ton heat strips electric input efficiency',
   group: 'air',
   inputs: [
-    { name: 'input', label: 'Heat input', quantity: 'heatRate', unit: 'Btu/h', plate: 'inputBtuh', optional: true },
+    {
+      name: 'input',
+      label: 'Heat input',
+      quantity: 'heatRate',
+      unit: 'Btu/h',
+      plate: 'inputBtuh',
+      optional: true,
+    },
     { name: 'efficiency', label: 'Efficiency', quantity: 'percent', unit: '%', usual: 80 },
     { name: 'volts', label: 'or electric heat: volts', quantity: 'voltage', unit: 'V', optional: true },
     { name: 'amps', label: 'and amps', quantity: 'current', unit: 'A', optional: true },
@@ -156,10 +190,21 @@ const airFlow: Card = {
             from: limitFrom(limits, 'cfmPerTonLow', 'cfmPerTonHigh'),
             source: `${limits.cfmPerTonLow} to ${limits.cfmPerTonHigh} cfm a ton`,
           };
-    const base = { name: 'air flow', unit: 'cfm', quantity: 'airFlow', decimals: 0, source: ASHRAE, band } as const;
+    const base = {
+      name: 'air flow',
+      unit: 'cfm',
+      quantity: 'airFlow',
+      decimals: 0,
+      source: ASHRAE,
+      band,
+    } as const;
     const input = num('input');
     const electric = all('volts', 'amps');
-    const output = electric ? electric[0] * electric[1] * 3.412 : input === undefined ? undefined : (input * (num('efficiency') ?? 80)) / 100;
+    const output = electric
+      ? electric[0] * electric[1] * 3.412
+      : input === undefined
+        ? undefined
+        : (input * (num('efficiency') ?? 80)) / 100;
     if (supplyF > returnF && output !== undefined)
       return [
         answer({
@@ -167,7 +212,12 @@ const airFlow: Card = {
           value: airFlowFromRise(output, supplyF - returnF, up),
           formula: 'output / (1.08 · density share · rise)',
           confidence: electric ? 'high' : 'fair',
-          improve: electric ? [] : ['clock the meter: the plate’s input is assumed', 'measure supply air out of sight of the exchanger'],
+          improve: electric
+            ? []
+            : [
+                'clock the meter: the plate’s input is assumed',
+                'measure supply air out of sight of the exchanger',
+              ],
           ...(electric ? { text: 'Three-phase heat: count each leg, or use its kilowatts.' } : {}),
         }),
       ];
@@ -176,7 +226,12 @@ const airFlow: Card = {
       return [
         answer({
           ...base,
-          value: airFlowFromSplit(tons * 12_000, { dryF: returnF, wetF: wets[0] }, { dryF: supplyF, wetF: wets[1] }, up),
+          value: airFlowFromSplit(
+            tons * 12_000,
+            { dryF: returnF, wetF: wets[0] },
+            { dryF: supplyF, wetF: wets[1] },
+            up,
+          ),
           formula: 'rated capacity / (60 / v · Δh)',
           confidence: 'low',
           improve: ['it takes the rated capacity for granted: a rise with the heat on is surer'],
@@ -194,9 +249,30 @@ const rise: Card = {
   inputs: [
     F('returnAir', 'Return air'),
     F('supplyAir', 'Supply air'),
-    { name: 'riseMin', label: 'Plate: least', quantity: 'temperatureDifference', unit: 'Δ°F', optional: true, plate: 'riseMinF' },
-    { name: 'riseMax', label: 'Plate: most', quantity: 'temperatureDifference', unit: 'Δ°F', optional: true, plate: 'riseMaxF' },
-    { name: 'input', label: 'Heat input', quantity: 'heatRate', unit: 'Btu/h', optional: true, plate: 'inputBtuh' },
+    {
+      name: 'riseMin',
+      label: 'Plate: least',
+      quantity: 'temperatureDifference',
+      unit: 'Δ°F',
+      optional: true,
+      plate: 'riseMinF',
+    },
+    {
+      name: 'riseMax',
+      label: 'Plate: most',
+      quantity: 'temperatureDifference',
+      unit: 'Δ°F',
+      optional: true,
+      plate: 'riseMaxF',
+    },
+    {
+      name: 'input',
+      label: 'Heat input',
+      quantity: 'heatRate',
+      unit: 'Btu/h',
+      optional: true,
+      plate: 'inputBtuh',
+    },
     { name: 'efficiency', label: 'Efficiency', quantity: 'percent', unit: '%', usual: 80 },
     { name: 'cfm', label: 'Air flow', quantity: 'airFlow', unit: 'cfm', optional: true },
     elevation,
@@ -218,21 +294,30 @@ const rise: Card = {
         quantity: 'temperatureDifference',
         formula: 'supply − return',
         source: 'plate',
-        band: plate ? { low: least, high: most, from: 'plate', source: 'rise range of the plate' } : undefined,
+        band: plate
+          ? { low: least, high: most, from: 'plate', source: 'rise range of the plate' }
+          : undefined,
         text:
           plate && most !== undefined && value > most
             ? 'Above the plate: too little air or too much gas. Filters, belt, speed, then manifold.'
             : value < 0
               ? 'It cools: is the heat on?'
               : '',
-        improve: [...(plate ? [] : ['read the range off the plate']), 'every stage at full fire, ten minutes'],
+        improve: [
+          ...(plate ? [] : ['read the range off the plate']),
+          'every stage at full fire, ten minutes',
+        ],
       }),
     ];
     if (input !== undefined && cfm !== undefined && cfm > 0)
       answers.push(
         answer({
           name: 'expected rise',
-          value: riseFrom((input * (num('efficiency') ?? 80)) / 100, cfm, num('elevation') ?? limits.elevationFt),
+          value: riseFrom(
+            (input * (num('efficiency') ?? 80)) / 100,
+            cfm,
+            num('elevation') ?? limits.elevationFt,
+          ),
           unit: 'Δ°F',
           quantity: 'temperatureDifference',
           formula: 'input · efficiency / (1.08 · density share · cfm)',
@@ -250,17 +335,31 @@ const pulley: Card = {
   group: 'air',
   inputs: [
     { name: 'motorRpm', label: 'Motor', quantity: 'speed', unit: 'rpm', usual: 1750 },
-    { name: 'motorPulley', label: 'Motor pulley now', quantity: 'length', unit: 'in', plate: 'motorPulleyIn' },
+    {
+      name: 'motorPulley',
+      label: 'Motor pulley now',
+      quantity: 'length',
+      unit: 'in',
+      plate: 'motorPulleyIn',
+    },
     { name: 'blowerPulley', label: 'Blower pulley', quantity: 'length', unit: 'in', plate: 'blowerPulleyIn' },
     { name: 'newPulley', label: 'Motor pulley new', quantity: 'length', unit: 'in', optional: true },
     { name: 'cfm', label: 'Air flow now', quantity: 'airFlow', unit: 'cfm', optional: true },
     { name: 'static', label: 'Static now', quantity: 'airPressure', unit: 'in w.c.', optional: true },
     { name: 'hp', label: 'Power now', quantity: 'power', unit: 'hp', optional: true },
     { name: 'amps', label: 'Motor amps now', quantity: 'current', unit: 'A', optional: true },
-    { name: 'fla', label: 'Motor full-load amps', quantity: 'current', unit: 'A', optional: true, plate: 'motorFlaA' },
+    {
+      name: 'fla',
+      label: 'Motor full-load amps',
+      quantity: 'current',
+      unit: 'A',
+      optional: true,
+      plate: 'motorFlaA',
+    },
     { name: 'centres', label: 'Shaft to shaft', quantity: 'length', unit: 'in', optional: true },
   ],
-  formula: 'rpm = motor · motor pulley / blower pulley; flow ∝ n, pressure ∝ n², power ∝ n³; belt = 2C + π/2 (D + d) + (D − d)²/4C',
+  formula:
+    'rpm = motor · motor pulley / blower pulley; flow ∝ n, pressure ∝ n², power ∝ n³; belt = 2C + π/2 (D + d) + (D − d)²/4C',
   source: 'fan laws: ASHRAE Handbook – Systems and Equipment; belt: geometry',
   caution: 'Belt off or locked out before hands go in. Amps under the plate afterwards.',
   answers: (values) => {
@@ -285,7 +384,10 @@ const pulley: Card = {
     const centres = num('centres');
     if (next !== undefined) {
       const then = blowerRpm(motor, next, drive[1]);
-      const fan = fanAt({ rpm, cfm: num('cfm') ?? NaN, staticInWc: num('static') ?? NaN, hp: num('hp') ?? NaN }, then);
+      const fan = fanAt(
+        { rpm, cfm: num('cfm') ?? NaN, staticInWc: num('static') ?? NaN, hp: num('hp') ?? NaN },
+        then,
+      );
       answers.push(
         answer({
           name: 'blower then',
@@ -298,7 +400,17 @@ const pulley: Card = {
         }),
       );
       if (Number.isFinite(fan.cfm))
-        answers.push(answer({ name: 'air flow then', value: fan.cfm, unit: 'cfm', quantity: 'airFlow', decimals: 0, formula: 'flow ∝ n', source }));
+        answers.push(
+          answer({
+            name: 'air flow then',
+            value: fan.cfm,
+            unit: 'cfm',
+            quantity: 'airFlow',
+            decimals: 0,
+            formula: 'flow ∝ n',
+            source,
+          }),
+        );
       if (Number.isFinite(fan.staticInWc))
         answers.push(
           answer({
@@ -312,7 +424,17 @@ const pulley: Card = {
           }),
         );
       if (Number.isFinite(fan.hp))
-        answers.push(answer({ name: 'power then', value: fan.hp, unit: 'hp', quantity: 'power', decimals: 2, formula: 'power ∝ n³', source }));
+        answers.push(
+          answer({
+            name: 'power then',
+            value: fan.hp,
+            unit: 'hp',
+            quantity: 'power',
+            decimals: 2,
+            formula: 'power ∝ n³',
+            source,
+          }),
+        );
       const amps = all('amps', 'fla');
       if (amps) {
         const expected = amps[0] * (then / rpm) ** 3;
@@ -381,7 +503,10 @@ const mixed: Card = {
         confidence: 'fair',
         improve: ['mixed air lies in layers: take the mean of several places'],
         ...(share < -5 || share > 105
-          ? { verdict: 'act', text: 'Mixed air lies outside return and outdoor air: a thermometer is in the wrong place.' }
+          ? {
+              verdict: 'act',
+              text: 'Mixed air lies outside return and outdoor air: a thermometer is in the wrong place.',
+            }
           : {}),
       }),
       ...(limit === undefined
@@ -394,7 +519,8 @@ const mixed: Card = {
               quantity: 'temperature',
               formula: 'dry-bulb limit by climate',
               source: 'ASHRAE 90.1 [from memory]',
-              text: air[2] <= limit ? 'It may cool with outdoor air now.' : 'Outdoor air is too warm for it now.',
+              text:
+                air[2] <= limit ? 'It may cool with outdoor air now.' : 'Outdoor air is too warm for it now.',
             }),
           ]),
     ];

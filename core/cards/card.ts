@@ -85,13 +85,21 @@ export const elevation: CardInput = {
 };
 
 /** A value as typed with its unit, in the customary unit of its input; judged before anything is concluded from it. */
-export function readInput(input: CardInput, typed: string, unit: string): { value: number; quality: Quality; ask?: string } {
+export function readInput(
+  input: CardInput,
+  typed: string,
+  unit: string,
+): { value: number; quality: Quality; ask?: string } {
   const value = Number(typed.trim().replace(',', '.'));
   if (typed.trim() === '' || !Number.isFinite(value)) throw new RangeError('is no number');
   if (!input.quantity) return { value, quality: { quality: 'good' } };
   const quality = judgeReading(input.quantity, unit, value);
   const ask = quality.quality === 'doubtful' ? otherUnit(input, value, unit) : undefined;
-  return { value: convert(input.quantity, unit, input.unit as string, value), quality, ...(ask ? { ask } : {}) };
+  return {
+    value: convert(input.quantity, unit, input.unit as string, value),
+    quality,
+    ...(ask ? { ask } : {}),
+  };
 }
 
 /** Whether a doubtful value would be a usual one in another unit of its quantity: then the unit is asked about, not changed. */
@@ -121,7 +129,8 @@ export function reader(values: CardValues): {
 } {
   return {
     num: (name) => number(values, name),
-    text: <T extends string>(name: string) => (typeof values[name] === 'string' && values[name] !== '' ? (values[name] as T) : undefined),
+    text: <T extends string>(name: string) =>
+      typeof values[name] === 'string' && values[name] !== '' ? (values[name] as T) : undefined,
     all: (...names) => {
       const found = names.map((name) => number(values, name));
       return found.some((v) => v === undefined) ? undefined : (found as never);

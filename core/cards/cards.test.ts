@@ -11,8 +11,18 @@ describe('the cards', () => {
     for (const card of CARDS) {
       expect([card.id, card.formula.length > 5, card.source.length > 3]).toEqual([card.id, true, true]);
       for (const input of card.inputs) {
-        if (input.quantity) expect([card.id, input.name, input.unit! in QUANTITIES[input.quantity].units]).toEqual([card.id, input.name, true]);
-        else expect([card.id, input.name, Boolean(input.choices ?? input.plain)]).toEqual([card.id, input.name, true]);
+        if (input.quantity)
+          expect([card.id, input.name, input.unit! in QUANTITIES[input.quantity].units]).toEqual([
+            card.id,
+            input.name,
+            true,
+          ]);
+        else
+          expect([card.id, input.name, Boolean(input.choices ?? input.plain)]).toEqual([
+            card.id,
+            input.name,
+            true,
+          ]);
       }
       expect(new Set(card.inputs.map((i) => i.name)).size).toBe(card.inputs.length);
     }
@@ -37,14 +47,19 @@ describe('the cards', () => {
         ),
       );
       for (const values of draws) {
-        const watched = new Proxy(values, { get: (target, name) => (read.add(String(name)), target[String(name)]) });
+        const watched = new Proxy(values, {
+          get: (target, name) => (read.add(String(name)), target[String(name)]),
+        });
         try {
           card.answers(watched as CardValues);
         } catch (error) {
           if (!(error instanceof RangeError)) throw error;
         }
       }
-      expect([card.id, card.inputs.map((i) => i.name).filter((name) => !read.has(name))]).toEqual([card.id, []]);
+      expect([card.id, card.inputs.map((i) => i.name).filter((name) => !read.has(name))]).toEqual([
+        card.id,
+        [],
+      ]);
     }
   });
 
@@ -56,9 +71,12 @@ describe('the cards', () => {
             const [low, high] = input.quantity ? QUANTITIES[input.quantity].usual : [0, 50];
             return [
               input.name,
-              fc.option(input.choices ? fc.constantFrom<number | string>(...input.choices) : fc.double({ min: low, max: high, noNaN: true }), {
-                nil: undefined,
-              }),
+              fc.option(
+                input.choices
+                  ? fc.constantFrom<number | string>(...input.choices)
+                  : fc.double({ min: low, max: high, noNaN: true }),
+                { nil: undefined },
+              ),
             ];
           }),
         ),
@@ -82,15 +100,15 @@ describe('the cards', () => {
 
   it('are found by typing', () => {
     const first = (typed: string) => findCards(typed)[0]?.id;
-    expect([first('superh'), first('micron'), first('megger'), first('co flue'), first('sheave'), first('gpm'), first('nitrogen')]).toEqual([
-      'charge',
-      'vacuum',
-      'windings',
-      'combustion',
-      'pulley',
-      'loop',
-      'standing-test',
-    ]);
+    expect([
+      first('superh'),
+      first('micron'),
+      first('megger'),
+      first('co flue'),
+      first('sheave'),
+      first('gpm'),
+      first('nitrogen'),
+    ]).toEqual(['charge', 'vacuum', 'windings', 'combustion', 'pulley', 'loop', 'standing-test']);
     expect(findCards('')).toHaveLength(CARDS.length);
     expect(findCards('zebra')).toEqual([]);
   });
@@ -114,7 +132,11 @@ describe('the charge card', () => {
     const answers = ask('charge', running);
     expect(answers.map((a) => a.name)).toEqual(['superheat', 'subcooling', 'approach']);
     expect(answers[0]).toMatchObject({ verdict: 'within', confidence: 'high', band: { low: 8, high: 15 } });
-    expect(named('charge', { ...running, target: 15 }, 'subcooling')?.band).toMatchObject({ low: 12, high: 18, from: 'plate' });
+    expect(named('charge', { ...running, target: 15 }, 'subcooling')?.band).toMatchObject({
+      low: 12,
+      high: 18,
+      from: 'plate',
+    });
   });
 
   it('waits, and says for what: cold outdoors, wet or dirty condenser, not settled, bad air flow', () => {
@@ -131,14 +153,24 @@ describe('the charge card', () => {
   });
 
   it('asks about swapped hoses before it judges', () => {
-    expect(named('charge', { ...running, suction: 365, liquid: 118, liquidLine: 30 }, 'superheat')?.text).toMatch(/hoses swapped/);
+    expect(
+      named('charge', { ...running, suction: 365, liquid: 118, liquidLine: 30 }, 'superheat')?.text,
+    ).toMatch(/hoses swapped/);
   });
 
   it('has a target for an orifice only from wet bulb and outdoor air', () => {
     const orifice = { ...running, device: 'orifice', outdoor: 95, indoorWet: 67 };
-    expect(named('charge', orifice, 'superheat')?.band).toMatchObject({ low: 8, high: 18, from: 'worked out' });
-    expect(named('charge', { ...orifice, indoorWet: undefined }, 'superheat')).toMatchObject({ verdict: 'says nothing' });
-    expect(named('charge', { ...orifice, indoorWet: 59 }, 'superheat')?.improve.join()).toMatch(/weigh the charge/);
+    expect(named('charge', orifice, 'superheat')?.band).toMatchObject({
+      low: 8,
+      high: 18,
+      from: 'worked out',
+    });
+    expect(named('charge', { ...orifice, indoorWet: undefined }, 'superheat')).toMatchObject({
+      verdict: 'says nothing',
+    });
+    expect(named('charge', { ...orifice, indoorWet: 59 }, 'superheat')?.improve.join()).toMatch(
+      /weigh the charge/,
+    );
   });
 
   it('knows a liquid line colder than outdoor air for what it is', () => {
@@ -154,14 +186,23 @@ describe('other cards', () => {
     const answers = ask('pressure-temperature', { refrigerant: 'R-407C', pressure: 63.2 });
     expect(answers[0]?.value).toBeCloseTo(40, 0);
     expect((answers[0]?.value ?? 0) - (answers[1]?.value ?? 0)).toBeGreaterThan(6);
-    expect(ask('pressure-temperature', { refrigerant: 'R-410A', pressure: 220, ambient: 76 }).at(-1)?.text).toMatch(/not empty/);
-    expect(ask('pressure-temperature', { refrigerant: 'R-454B', pressure: 110 })[0]).toMatchObject({ confidence: 'fair' });
+    expect(
+      ask('pressure-temperature', { refrigerant: 'R-410A', pressure: 220, ambient: 76 }).at(-1)?.text,
+    ).toMatch(/not empty/);
+    expect(ask('pressure-temperature', { refrigerant: 'R-454B', pressure: 110 })[0]).toMatchObject({
+      confidence: 'fair',
+    });
   });
 
   it('volts: 462, 463, 455 are 1.1 % [M, US DOE]; a lost phase is said first; 208/230 allows 187 to 253', () => {
-    expect(named('unbalance', { v12: 462, v23: 463, v31: 455 }, 'voltage unbalance')?.value).toBeCloseTo(1.09, 2);
+    expect(named('unbalance', { v12: 462, v23: 463, v31: 455 }, 'voltage unbalance')?.value).toBeCloseTo(
+      1.09,
+      2,
+    );
     expect(ask('unbalance', { v12: 462, v23: 40, v31: 455 })[0]?.text).toMatch(/phase is lost/);
-    expect(named('unbalance', { v12: 200, v23: 201, v31: 199, plate: 230 }, 'farthest from the plate')?.verdict).toBe('within');
+    expect(
+      named('unbalance', { v12: 200, v23: 201, v31: 199, plate: 230 }, 'farthest from the plate')?.verdict,
+    ).toBe('within');
     expect(ask('unbalance', { a1: 10, a2: 0, a3: 9 })[0]).toMatchObject({ verdict: 'act' });
   });
 
@@ -172,8 +213,12 @@ describe('other cards', () => {
     });
     expect(named('loop', { entering: 75, leaving: 90 }, 'rise (it cools)')?.text).toMatch(/too little water/);
     expect(named('loop', { entering: 70, leaving: 64 }, 'drop (it heats)')?.verdict).toBe('within');
-    expect(named('boiler-water', { supply: 150, return: 115, kind: 'non-condensing' }, 'return')?.text).toMatch(/condenses/);
-    expect(named('outdoor-air', { returnAir: 75, mixed: 90, outdoor: 40 }, 'outdoor air')?.verdict).toBe('act');
+    expect(
+      named('boiler-water', { supply: 150, return: 115, kind: 'non-condensing' }, 'return')?.text,
+    ).toMatch(/condenses/);
+    expect(named('outdoor-air', { returnAir: 75, mixed: 90, outdoor: 40 }, 'outdoor air')?.verdict).toBe(
+      'act',
+    );
   });
 
   it('a wet bulb moves the band of the split: humid air shows less', () => {

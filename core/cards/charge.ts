@@ -9,7 +9,15 @@ import {
   swappedHoses,
   type RefrigerantName,
 } from '../refrigerant/index.ts';
-import { elevation, inParts, reader, type Card, type CardInput, type CardPart, type CardValues } from './card.ts';
+import {
+  elevation,
+  inParts,
+  reader,
+  type Card,
+  type CardInput,
+  type CardPart,
+  type CardValues,
+} from './card.ts';
 import { estimated, F, psig, refrigerant } from './inputs.ts';
 
 /** A superheat that was worked out for an orifice is met within this, °F [common practice]. */
@@ -21,7 +29,12 @@ const conditionInputs: readonly CardInput[] = [
   F('outdoor', 'Outdoor air', { optional: true }),
   { name: 'minutes', label: 'Minutes since the last change', quantity: 'time', unit: 'min', optional: true },
   { name: 'condenser', label: 'Condenser', choices: ['clean and dry', 'wet', 'dirty'], optional: true },
-  { name: 'airflow', label: 'Air flow over the indoor coil', choices: ['known good', 'not known', 'known bad'], optional: true },
+  {
+    name: 'airflow',
+    label: 'Air flow over the indoor coil',
+    choices: ['known good', 'not known', 'known bad'],
+    optional: true,
+  },
 ];
 
 /** Why a judgement of the charge has to wait, from the conditions of a card. */
@@ -42,7 +55,9 @@ function waits(values: CardValues, limits: MeasuringLimits): string[] {
   return [
     ...(hoses ? [hoses] : []),
     ...list,
-    ...(text('airflow') === 'known bad' ? ['The air flow is known bad: put that right first, then read again.'] : []),
+    ...(text('airflow') === 'known bad'
+      ? ['The air flow is known bad: put that right first, then read again.']
+      : []),
   ];
 }
 
@@ -79,7 +94,8 @@ export const superheatPart: CardPart = (values, limits) => {
   const measured = superheat(name, low[0], low[1], pressureAbove(values, limits));
   const orifice = text('device') === 'orifice';
   const [wet, outdoor] = [num('indoorWet'), num('outdoor')];
-  const goal = orifice && wet !== undefined && outdoor !== undefined ? orificeTarget(wet, outdoor) : undefined;
+  const goal =
+    orifice && wet !== undefined && outdoor !== undefined ? orificeTarget(wet, outdoor) : undefined;
   const worked = goal !== undefined && {
     low: goal - ORIFICE_WITHIN_F,
     high: goal + ORIFICE_WITHIN_F,
@@ -95,14 +111,20 @@ export const superheatPart: CardPart = (values, limits) => {
       quantity: 'temperatureDifference',
       formula: 'suction line − dew(suction)',
       source: 'common practice',
-      band: orifice ? worked || undefined : limitBand(limits, 'superheatLowF', 'superheatHighF', 'expansion valve'),
+      band: orifice
+        ? worked || undefined
+        : limitBand(limits, 'superheatLowF', 'superheatHighF', 'expansion valve'),
       improve: [
         ...(estimated(name).improve ?? []),
-        ...(orifice && wet === undefined ? ['measure the indoor wet bulb: a fixed orifice has no fixed superheat'] : []),
+        ...(orifice && wet === undefined
+          ? ['measure the indoor wet bulb: a fixed orifice has no fixed superheat']
+          : []),
         ...(orifice && wet !== undefined && outdoor !== undefined && goal === undefined
           ? ['the target comes below 5 Δ°F here: weigh the charge']
           : []),
-        ...(text('device') === undefined || text('device') === 'not known' ? ['find out which metering device it has'] : []),
+        ...(text('device') === undefined || text('device') === 'not known'
+          ? ['find out which metering device it has']
+          : []),
         ...unknownConditions(values),
       ],
       ...judged(values, limits, `Evaporating at ${measured.saturationF.toFixed(0)} °F.`),
@@ -129,9 +151,18 @@ export const subcoolingPart: CardPart = (values, limits) => {
       source: 'common practice',
       band:
         target !== undefined
-          ? { low: target - PLATE_SUBCOOLING_WITHIN_F, high: target + PLATE_SUBCOOLING_WITHIN_F, from: 'plate', source: `target ${target} Δ°F` }
+          ? {
+              low: target - PLATE_SUBCOOLING_WITHIN_F,
+              high: target + PLATE_SUBCOOLING_WITHIN_F,
+              from: 'plate',
+              source: `target ${target} Δ°F`,
+            }
           : limitBand(limits, 'subcoolingLowF', 'subcoolingHighF', 'unless the plate says'),
-      improve: [...(estimated(name).improve ?? []), ...(target === undefined ? ['read the target off the plate'] : []), ...unknownConditions(values)],
+      improve: [
+        ...(estimated(name).improve ?? []),
+        ...(target === undefined ? ['read the target off the plate'] : []),
+        ...unknownConditions(values),
+      ],
       ...judged(
         values,
         limits,
@@ -197,10 +228,30 @@ export const charge: Card = {
     F('suctionLine', 'Suction line', { optional: true }),
     psig('liquid', 'Liquid pressure', { optional: true }),
     F('liquidLine', 'Liquid line', { optional: true }),
-    { name: 'device', label: 'Metering device', choices: ['expansion valve', 'orifice', 'not known'], plate: 'metering', optional: true },
+    {
+      name: 'device',
+      label: 'Metering device',
+      choices: ['expansion valve', 'orifice', 'not known'],
+      plate: 'metering',
+      optional: true,
+    },
     F('indoorWet', 'Indoor wet bulb', { optional: true }),
-    { name: 'target', label: 'Plate: subcooling', quantity: 'temperatureDifference', unit: 'Δ°F', optional: true, plate: 'subcoolingTargetF' },
-    { name: 'approachTarget', label: 'Plate: approach', quantity: 'temperatureDifference', unit: 'Δ°F', optional: true, plate: 'approachTargetF' },
+    {
+      name: 'target',
+      label: 'Plate: subcooling',
+      quantity: 'temperatureDifference',
+      unit: 'Δ°F',
+      optional: true,
+      plate: 'subcoolingTargetF',
+    },
+    {
+      name: 'approachTarget',
+      label: 'Plate: approach',
+      quantity: 'temperatureDifference',
+      unit: 'Δ°F',
+      optional: true,
+      plate: 'approachTargetF',
+    },
     ...conditionInputs,
     elevation,
   ],

@@ -1,10 +1,18 @@
 import { atmospherePsia } from '../airside/index.ts';
 import { answer, type MeasuringLimits } from '../measurement/index.ts';
-import { CONDENSER_SPLIT, condenserSplit, evaporatorDifference, pressureRatio, swappedHoses, type RefrigerantName } from '../refrigerant/index.ts';
+import {
+  CONDENSER_SPLIT,
+  condenserSplit,
+  evaporatorDifference,
+  pressureRatio,
+  swappedHoses,
+  type RefrigerantName,
+} from '../refrigerant/index.ts';
 import { elevation, inParts, reader, type Card, type CardPart, type CardValues } from './card.ts';
 import { estimated, F, psig, refrigerant } from './inputs.ts';
 
-const airPsia = (values: CardValues, limits: MeasuringLimits): number => atmospherePsia(reader(values).num('elevation') ?? limits.elevationFt);
+const airPsia = (values: CardValues, limits: MeasuringLimits): number =>
+  atmospherePsia(reader(values).num('elevation') ?? limits.elevationFt);
 
 /** How far it condenses above the air that cools it, by the efficiency of the machine. */
 export const condenserSplitPart: CardPart = (values, limits) => {
@@ -28,7 +36,10 @@ export const condenserSplitPart: CardPart = (values, limits) => {
         : { low: 12, high: 30, from: 'common practice', source: 'all efficiencies' },
       improve: row ? [] : ['choose the efficiency of the machine'],
       ...(value < 0
-        ? { verdict: 'act', text: 'Condensing below outdoor air while it runs: not metered or not pumped, not simply low on charge.' }
+        ? {
+            verdict: 'act',
+            text: 'Condensing below outdoor air while it runs: not metered or not pumped, not simply low on charge.',
+          }
         : {}),
     }),
   ];

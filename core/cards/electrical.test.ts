@@ -34,7 +34,14 @@ describe('electrical, worked examples', () => {
       to: 0,
       verdict: 'high',
     },
-    { what: 'a 45 µF capacitor at 31', card: 'capacitor', given: { marking: 45, measured: 31 }, name: 'capacitance', value: 31, verdict: 'low' },
+    {
+      what: 'a 45 µF capacitor at 31',
+      card: 'capacitor',
+      given: { marking: 45, measured: 31 },
+      name: 'capacitance',
+      value: 31,
+      verdict: 'low',
+    },
     {
       what: 'measured running: 2,652 · 4.5 A / 370 V = 32.3 µF',
       card: 'capacitor',
@@ -43,7 +50,14 @@ describe('electrical, worked examples', () => {
       value: 32.25,
       verdict: 'low',
     },
-    { what: 'within six per cent', card: 'capacitor', given: { marking: 45, measured: 43 }, name: 'capacitance', value: 43, verdict: 'within' },
+    {
+      what: 'within six per cent',
+      card: 'capacitor',
+      given: { marking: 45, measured: 43 },
+      name: 'capacitance',
+      value: 43,
+      verdict: 'within',
+    },
     {
       what: 'current unbalance of 10, 10, 13 A',
       card: 'unbalance',
@@ -52,6 +66,13 @@ describe('electrical, worked examples', () => {
       value: 18.2,
       verdict: 'act',
     },
-    { what: 'windings alike', card: 'windings', given: { r12: 1.1, r23: 1.12, r31: 1.09 }, name: 'pairs differ by', value: 1.51, verdict: 'within' },
+    {
+      what: 'windings alike',
+      card: 'windings',
+      given: { r12: 1.1, r23: 1.12, r31: 1.09 },
+      name: 'pairs differ by',
+      value: 1.51,
+      verdict: 'within',
+    },
   ])('$what', check);
 });

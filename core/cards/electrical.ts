@@ -13,7 +13,13 @@ import { reader, type Card, type CardInput } from './card.ts';
 import { amps, volts } from './inputs.ts';
 import { unbalance } from './unbalance.ts';
 
-const ohms = (name: string, label: string): CardInput => ({ name, label, quantity: 'resistance', unit: 'Ω', optional: true });
+const ohms = (name: string, label: string): CardInput => ({
+  name,
+  label,
+  quantity: 'resistance',
+  unit: 'Ω',
+  optional: true,
+});
 
 const winding: Card = {
   id: 'windings',
@@ -27,7 +33,13 @@ const winding: Card = {
     { name: 'open', label: 'A pair is open', choices: ['no', 'one', 'all'], optional: true },
     { name: 'shell', label: 'Shell', choices: ['cool', 'hot'], optional: true },
     { name: 'megohms', label: 'To ground, one minute', quantity: 'insulation', unit: 'MΩ', optional: true },
-    { name: 'temperature', label: 'Winding temperature', quantity: 'temperature', unit: '°F', optional: true },
+    {
+      name: 'temperature',
+      label: 'Winding temperature',
+      quantity: 'temperature',
+      unit: '°F',
+      optional: true,
+    },
     { name: 'what', label: 'What it is', choices: Object.keys(LEAST_MEGOHMS), optional: true },
   ],
   formula: 'spread % = greatest deviation / mean; R at 40 °C = R · 0.5^((40 − T) / 10)',
@@ -41,7 +53,11 @@ const winding: Card = {
     const pairs = all('r12', 'r23', 'r31');
     if (pairs || open === 'one' || open === 'all') {
       const result = windings(
-        open === 'all' ? [undefined, undefined, undefined] : open === 'one' ? [undefined, num('r23'), num('r31')] : (pairs ?? []),
+        open === 'all'
+          ? [undefined, undefined, undefined]
+          : open === 'one'
+            ? [undefined, num('r23'), num('r31')]
+            : (pairs ?? []),
         text('shell') === 'hot',
       );
       answers.push(
@@ -53,7 +69,8 @@ const winding: Card = {
           formula: 'greatest deviation / mean',
           source: 'common practice',
           band: { high: 5, from: 'common practice', source: 'alike within a few per cent' },
-          verdict: result.verdict === 'alike' ? 'within' : result.verdict === 'open on overload' ? 'wait' : 'act',
+          verdict:
+            result.verdict === 'alike' ? 'within' : result.verdict === 'open on overload' ? 'wait' : 'act',
           text: result.text,
           ...(result.spreadPct === undefined ? { name: result.verdict } : {}),
         }),
@@ -72,11 +89,17 @@ const winding: Card = {
           quantity: 'insulation',
           formula: 'R · 0.5^((40 − T) / 10), T in °C',
           source: 'IEEE 43 [from memory]',
-          band: { low: LEAST_MEGOHMS[kind], from: 'published', source: kind === 'motor' ? 'IEEE 43: 5 MΩ' : 'maker’s limit, often 0.5 to 1 MΩ' },
+          band: {
+            low: LEAST_MEGOHMS[kind],
+            from: 'published',
+            source: kind === 'motor' ? 'IEEE 43: 5 MΩ' : 'maker’s limit, often 0.5 to 1 MΩ',
+          },
           confidence: t === undefined ? 'fair' : 'high',
           improve: [
             ...(t === undefined ? ['note the winding temperature'] : []),
-            ...(kind === 'hermetic compressor' ? ['low may be liquid in the shell: crankcase heat for 12 to 24 h, then test again'] : []),
+            ...(kind === 'hermetic compressor'
+              ? ['low may be liquid in the shell: crankcase heat for 12 to 24 h, then test again']
+              : []),
             'a low whole-unit reading is narrowed load by load: crankcase heaters are frequent culprits',
           ],
         }),
@@ -115,7 +138,12 @@ const capacitor: Card = {
         quantity: 'capacitance',
         formula: num('measured') === undefined ? capacitor.formula : 'as measured',
         source: capacitor.source,
-        band: { low: marking * (1 - k), high: marking * (1 + k), from: 'common practice', source: `marking ± ${CAPACITOR_TOLERANCE_PCT} %` },
+        band: {
+          low: marking * (1 - k),
+          high: marking * (1 + k),
+          from: 'common practice',
+          source: `marking ± ${CAPACITOR_TOLERANCE_PCT} %`,
+        },
         text: measured < marking * (1 - k) ? 'Weak. A new motor on an old capacitor comes back.' : '',
       }),
     ];
@@ -138,7 +166,8 @@ const control: Card = {
     amps('third', 'third'),
     amps('fourth', 'fourth'),
   ],
-  formula: 'control volts = 24 · supply / tap; MCA = 1.25 · largest + rest; MOCP = 2.25 · largest + rest, next standard size down',
+  formula:
+    'control volts = 24 · supply / tap; MCA = 1.25 · largest + rest; MOCP = 2.25 · largest + rest, next standard size down',
   source: 'NEC 440 and 240.6 [from memory]; control volts common practice',
   caution: 'The plate of the unit wins over anything worked out here.',
   answers: (values) => {
@@ -186,7 +215,9 @@ const control: Card = {
           band: { high: 100, from: 'plate', source: 'its VA' },
         }),
       );
-    const loads = ['largest', 'second', 'third', 'fourth'].map((name) => num(name)).filter((a): a is number => a !== undefined && a > 0);
+    const loads = ['largest', 'second', 'third', 'fourth']
+      .map((name) => num(name))
+      .filter((a): a is number => a !== undefined && a > 0);
     if (loads.length > 0) {
       answers.push(
         answer({

@@ -26,7 +26,14 @@ describe('gas heat, worked examples', () => {
       value: 3.5,
       verdict: 'within',
     },
-    { what: 'LP wants 10 to 11', card: 'gas-pressure', given: { gas: 'LP', manifold: 3.5 }, name: 'manifold', value: 3.5, verdict: 'low' },
+    {
+      what: 'LP wants 10 to 11',
+      card: 'gas-pressure',
+      given: { gas: 'LP', manifold: 3.5 },
+      name: 'manifold',
+      value: 3.5,
+      verdict: 'low',
+    },
     {
       what: 'a plate of 3.2 wins over the habit',
       card: 'gas-pressure',
@@ -118,7 +125,14 @@ describe('gas heat, worked examples', () => {
       value: 8,
       verdict: 'act',
     },
-    { what: 'a flame signal under 1 µA is low', card: 'flame-signal', given: { signal: 0.7 }, name: 'flame signal', value: 0.7, verdict: 'low' },
+    {
+      what: 'a flame signal under 1 µA is low',
+      card: 'flame-signal',
+      given: { signal: 0.7 },
+      name: 'flame signal',
+      value: 0.7,
+      verdict: 'low',
+    },
     {
       what: 'a rise over the plate asks for air first',
       card: 'rise',

@@ -13,7 +13,13 @@ import {
 import { answer, DEFAULT_LIMITS, limitFrom, type Answer } from '../measurement/index.ts';
 import { reader, type Card, type CardInput } from './card.ts';
 
-const gas: CardInput = { name: 'gas', label: 'Gas', choices: Object.keys(GASES), usual: 'natural gas', plate: 'gas' };
+const gas: CardInput = {
+  name: 'gas',
+  label: 'Gas',
+  choices: Object.keys(GASES),
+  usual: 'natural gas',
+  plate: 'gas',
+};
 const inWc = (name: string, label: string, more: Partial<CardInput> = {}): CardInput => ({
   name,
   label,
@@ -31,7 +37,14 @@ const pressures: Card = {
     gas,
     inWc('manifold', 'Manifold, running', { optional: true }),
     inWc('target', 'Plate: manifold', { optional: true, plate: 'manifoldInWc' }),
-    { name: 'input', label: 'Plate: input', quantity: 'heatRate', unit: 'Btu/h', optional: true, plate: 'inputBtuh' },
+    {
+      name: 'input',
+      label: 'Plate: input',
+      quantity: 'heatRate',
+      unit: 'Btu/h',
+      optional: true,
+      plate: 'inputBtuh',
+    },
     inWc('static', 'Inlet, valve shut', { optional: true }),
     inWc('running', 'Inlet, everything firing', { optional: true }),
     inWc('least', 'Plate: least inlet', { optional: true }),
@@ -78,9 +91,21 @@ const pressures: Card = {
             formula: 'rated · √(measured / target)',
             source: 'orifice flow (Bernoulli)',
             ...(input === undefined
-              ? { band: { low: 95, high: 102, from: 'common practice' as const, source: 'within the manifold tolerance' } }
+              ? {
+                  band: {
+                    low: 95,
+                    high: 102,
+                    from: 'common practice' as const,
+                    source: 'within the manifold tolerance',
+                  },
+                }
               : {}),
-            text: share > 102 ? `Overfires by ${(share - 100).toFixed(1)} %.` : share < 95 ? `Underfires by ${(100 - share).toFixed(1)} %.` : '',
+            text:
+              share > 102
+                ? `Overfires by ${(share - 100).toFixed(1)} %.`
+                : share < 95
+                  ? `Underfires by ${(100 - share).toFixed(1)} %.`
+                  : '',
           }),
         );
       }
@@ -97,7 +122,11 @@ const pressures: Card = {
           decimals: 2,
           formula: 'inlet static − inlet running',
           source: 'common practice',
-          band: { high: Math.max(1, inlet[0] * 0.15), from: 'common practice', source: 'about 15 % of static' },
+          band: {
+            high: Math.max(1, inlet[0] * 0.15),
+            from: 'common practice',
+            source: 'about 15 % of static',
+          },
           text:
             drop < 0
               ? 'Higher running than at rest: the readings are swapped.'
@@ -158,9 +187,22 @@ const clocking: Card = {
     { name: 'volume', label: 'Gas on the dial', quantity: 'gasVolume', unit: 'ft³', usual: 2 },
     { name: 'seconds', label: 'in', quantity: 'time', unit: 's' },
     { name: 'heating', label: 'Heating value', quantity: 'heatingValue', unit: 'Btu/ft³', usual: 1000 },
-    { name: 'meter', label: 'Pressure at the meter', quantity: 'pressureGauge', unit: 'psig', optional: true },
+    {
+      name: 'meter',
+      label: 'Pressure at the meter',
+      quantity: 'pressureGauge',
+      unit: 'psig',
+      optional: true,
+    },
     { name: 'gasF', label: 'Gas temperature', quantity: 'temperature', unit: '°F', optional: true },
-    { name: 'rated', label: 'Plate: input', quantity: 'heatRate', unit: 'Btu/h', optional: true, plate: 'inputBtuh' },
+    {
+      name: 'rated',
+      label: 'Plate: input',
+      quantity: 'heatRate',
+      unit: 'Btu/h',
+      optional: true,
+      plate: 'inputBtuh',
+    },
   ],
   formula: '3600 · ft³ · heating value / s · (meter + 14.73) / 14.73 · 520 / (460 + gas °F)',
   source: 'standard cubic foot, 14.73 psia and 60 °F (US gas industry)',
@@ -192,8 +234,16 @@ const clocking: Card = {
         band:
           rated === undefined
             ? undefined
-            : { low: rated * 0.95, high: rated * 1.02, from: 'plate', source: `plate, ${rated.toLocaleString('en-US')} Btu/h, −5 to +2 %` },
-        text: Math.abs(result.factor - 1) > 0.005 ? `Pressure and temperature change it by ${((result.factor - 1) * 100).toFixed(1)} %.` : '',
+            : {
+                low: rated * 0.95,
+                high: rated * 1.02,
+                from: 'plate',
+                source: `plate, ${rated.toLocaleString('en-US')} Btu/h, −5 to +2 %`,
+              },
+        text:
+          Math.abs(result.factor - 1) > 0.005
+            ? `Pressure and temperature change it by ${((result.factor - 1) * 100).toFixed(1)} %.`
+            : '',
         confidence: dial[0] < 30 ? 'fair' : 'high',
         improve: [
           ...(dial[0] < 30 ? ['time a longer turn: half a minute and more'] : []),
@@ -239,7 +289,11 @@ const flue: Card = {
           decimals: 0,
           formula: 'CO · 20.9 / (20.9 − O₂)',
           source: flue.source,
-          band: { high: limits.coActPpm, from: limitFrom(limits, 'coActPpm'), source: `act from ${limits.coActPpm} ppm, off at 400` },
+          band: {
+            high: limits.coActPpm,
+            from: limitFrom(limits, 'coActPpm'),
+            source: `act from ${limits.coActPpm} ppm, off at 400`,
+          },
           ...judgeCo(value, limits.coActPpm),
         }),
       );
@@ -254,7 +308,10 @@ const flue: Card = {
           quantity: 'percent',
           formula: 'ultimate · (20.9 − O₂) / 20.9',
           source: 'ultimate CO₂ [from memory]',
-          band: text('burner') === 'induced draft' ? { low: 6.5, high: 9, from: 'common practice', source: 'induced draft' } : undefined,
+          band:
+            text('burner') === 'induced draft'
+              ? { low: 6.5, high: 9, from: 'common practice', source: 'induced draft' }
+              : undefined,
         }),
       );
       answers.push(
@@ -268,7 +325,10 @@ const flue: Card = {
           source: 'common practice',
           ...(power
             ? {
-                text: o2 >= 3 && o2 <= 5 ? 'O₂ of 3 to 5 % is right for a power burner.' : 'A power burner is set to 3 to 5 % O₂.',
+                text:
+                  o2 >= 3 && o2 <= 5
+                    ? 'O₂ of 3 to 5 % is right for a power burner.'
+                    : 'A power burner is set to 3 to 5 % O₂.',
                 verdict: o2 < 3 ? ('low' as const) : o2 > 5 ? ('high' as const) : ('within' as const),
               }
             : {}),
@@ -303,7 +363,10 @@ const flue: Card = {
           formula: 'supply − return',
           source: 'common practice',
           verdict: value > 0 ? 'act' : 'within',
-          text: value > 0 ? 'Heat off now: flue gas gets into the supply air.' : 'No rise; that alone clears nothing.',
+          text:
+            value > 0
+              ? 'Heat off now: flue gas gets into the supply air.'
+              : 'No rise; that alone clears nothing.',
         }),
       );
     }
@@ -337,7 +400,9 @@ const flame: Card = {
           signal < 1
             ? 'Weak: clean the rod, look at ground, flame and gas pressure. A rod cleaned over a holed exchanger hides the cause.'
             : 'Steady matters as much as the height.',
-        improve: ['watch it for a minute with the blower on: a flame that moves then points at the exchanger'],
+        improve: [
+          'watch it for a minute with the blower on: a flame that moves then points at the exchanger',
+        ],
       }),
     ];
   },

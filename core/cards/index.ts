@@ -15,7 +15,14 @@ export { approachPart, subcoolingPart, superheatPart } from './charge.ts';
 export { condenserSplitPart, evaporatorPart, ratioPart } from './cycle.ts';
 export { currentPart, voltagePart } from './unbalance.ts';
 
-export const CARDS: readonly Card[] = [...REFRIGERANT_CARDS, ...AIR_CARDS, ...GAS_CARDS, ...ELECTRICAL_CARDS, ...TIGHTNESS_CARDS, ...WATER_CARDS];
+export const CARDS: readonly Card[] = [
+  ...REFRIGERANT_CARDS,
+  ...AIR_CARDS,
+  ...GAS_CARDS,
+  ...ELECTRICAL_CARDS,
+  ...TIGHTNESS_CARDS,
+  ...WATER_CARDS,
+];
 
 export const cardOf = (id: string): Card | undefined => CARDS.find((card) => card.id === id);
 
@@ -29,7 +36,9 @@ export function findCards(typed: string): readonly Card[] {
 }
 
 /** What somebody typed into a card: a number with its unit, or a choice. */
-export type CardEntries = Readonly<Record<string, { readonly value: number | string; readonly unit?: string | undefined }>>;
+export type CardEntries = Readonly<
+  Record<string, { readonly value: number | string; readonly unit?: string | undefined }>
+>;
 
 /**
  * A card as filled in, with every input brought to its customary unit and judged, and the answers worked out from them.
@@ -41,7 +50,11 @@ export function workedOut(
   cardId: string,
   entries: CardEntries,
   limits?: MeasuringLimits,
-): { inputs: Record<string, object & { value: number | string }>; answers: Answer[]; errors: { input: string | null; why: string }[] } {
+): {
+  inputs: Record<string, object & { value: number | string }>;
+  answers: Answer[];
+  errors: { input: string | null; why: string }[];
+} {
   const card = cardOf(cardId);
   if (!card) throw new RangeError(`there is no card ${cardId}`);
   const errors: { input: string | null; why: string }[] = [];
@@ -55,18 +68,27 @@ export function workedOut(
     }
   };
   const read = Object.entries(entries).map(
-    ([name, given]) => [name, attempt(name, () => readEntry(card, name, given)) ?? { ...given, customary: given.value }] as const,
+    ([name, given]) =>
+      [
+        name,
+        attempt(name, () => readEntry(card, name, given)) ?? { ...given, customary: given.value },
+      ] as const,
   );
   const values = Object.fromEntries(read.map(([name, { customary }]) => [name, customary]));
   const answers = errors.length > 0 ? [] : (attempt(null, () => card.answers(values, limits)) ?? []);
   return { inputs: Object.fromEntries(read), answers, errors };
 }
 
-function readEntry(card: Card, name: string, given: CardEntries[string]): { value: number | string; customary: number | string } {
+function readEntry(
+  card: Card,
+  name: string,
+  given: CardEntries[string],
+): { value: number | string; customary: number | string } {
   const input = card.inputs.find((i) => i.name === name);
   if (!input) throw new RangeError('this card asks for no such thing');
   if (typeof given.value === 'string') {
-    if (!input.choices?.includes(given.value)) throw new RangeError(`is none of ${input.choices?.join(', ') ?? 'its choices'}`);
+    if (!input.choices?.includes(given.value))
+      throw new RangeError(`is none of ${input.choices?.join(', ') ?? 'its choices'}`);
     return { ...given, value: given.value, customary: given.value };
   }
   const { value, quality } = readInput(input, String(given.value), given.unit ?? input.unit ?? '');

@@ -5,7 +5,12 @@ import type { CardInput } from './card.ts';
 /* What several cards ask for alike. */
 
 /** Which refrigerant; filled in from the circuit of an open unit. */
-export const refrigerant: CardInput = { name: 'refrigerant', label: 'Refrigerant', choices: Object.keys(REFRIGERANTS), plate: 'refrigerant' };
+export const refrigerant: CardInput = {
+  name: 'refrigerant',
+  label: 'Refrigerant',
+  choices: Object.keys(REFRIGERANTS),
+  plate: 'refrigerant',
+};
 
 /** A temperature, °F. */
 export const F = (name: string, label: string, more: Partial<CardInput> = {}): CardInput => ({

@@ -4,7 +4,11 @@ import type { PlateFact } from './card.ts';
 /** A unit as far as cards are filled in from it. */
 export interface PlateUnit {
   readonly tag: string;
-  readonly circuits: readonly { readonly number: number; readonly refrigerant: string | null; readonly metering: string | null }[];
+  readonly circuits: readonly {
+    readonly number: number;
+    readonly refrigerant: string | null;
+    readonly metering: string | null;
+  }[];
   readonly details: MachineDetails;
   readonly voltage: number | null;
   readonly tons?: number | null | undefined;
@@ -31,5 +35,7 @@ export function plateFacts(unit: PlateUnit, circuit = 1): Partial<Record<PlateFa
     motorFlaA: blower?.motorFlaA,
     mcaA: electrical?.mcaA,
   };
-  return Object.fromEntries(Object.entries(facts).filter(([, value]) => value !== undefined && value !== null));
+  return Object.fromEntries(
+    Object.entries(facts).filter(([, value]) => value !== undefined && value !== null),
+  );
 }

@@ -1,6 +1,12 @@
 import { atmospherePsia } from '../airside/index.ts';
 import { answer, DEFAULT_LIMITS, type Answer } from '../measurement/index.ts';
-import { cylinderLimit, restPressure, saturationPressure, saturationTemperature, type RefrigerantName } from '../refrigerant/index.ts';
+import {
+  cylinderLimit,
+  restPressure,
+  saturationPressure,
+  saturationTemperature,
+  type RefrigerantName,
+} from '../refrigerant/index.ts';
 import { elevation, reader, type Card } from './card.ts';
 import { charge } from './charge.ts';
 import { cycle } from './cycle.ts';
@@ -33,8 +39,24 @@ const chart: Card = {
     if (pressure !== undefined) {
       const dew = saturationTemperature(name, 'dew', pressure, air);
       const bubble = saturationTemperature(name, 'bubble', pressure, air);
-      answers.push(answer({ ...base, name: 'dew (evaporating, superheat)', value: dew, unit: '°F', quantity: 'temperature' }));
-      answers.push(answer({ ...base, name: 'bubble (condensing, subcooling)', value: bubble, unit: '°F', quantity: 'temperature' }));
+      answers.push(
+        answer({
+          ...base,
+          name: 'dew (evaporating, superheat)',
+          value: dew,
+          unit: '°F',
+          quantity: 'temperature',
+        }),
+      );
+      answers.push(
+        answer({
+          ...base,
+          name: 'bubble (condensing, subcooling)',
+          value: bubble,
+          unit: '°F',
+          quantity: 'temperature',
+        }),
+      );
       if (ambient !== undefined) {
         const rest = restPressure(name, pressure, ambient, air);
         answers.push(
@@ -47,9 +69,11 @@ const chart: Card = {
             decimals: 0,
             verdict: rest.liquid === 'present' ? 'within' : rest.liquid === 'little left' ? 'low' : 'high',
             text: {
-              present: 'At rest there is liquid in it: the circuit is not empty. How much, this does not say.',
+              present:
+                'At rest there is liquid in it: the circuit is not empty. How much, this does not say.',
               'little left': 'Below saturation at rest: little or no liquid is left.',
-              'above saturation': 'Above saturation at rest: not equalised, warmer inside than you think, or something in it that does not condense.',
+              'above saturation':
+                'Above saturation at rest: not equalised, warmer inside than you think, or something in it that does not condense.',
             }[rest.liquid],
             improve: ['Let it stand until coil, shell and air have one temperature.'],
           }),
@@ -58,7 +82,13 @@ const chart: Card = {
     }
     if (temperature !== undefined) {
       answers.push(
-        answer({ ...base, name: 'dew pressure', value: saturationPressure(name, 'dew', temperature, air), unit: 'psig', quantity: 'pressureGauge' }),
+        answer({
+          ...base,
+          name: 'dew pressure',
+          value: saturationPressure(name, 'dew', temperature, air),
+          unit: 'psig',
+          quantity: 'pressureGauge',
+        }),
       );
       answers.push(
         answer({
@@ -79,7 +109,10 @@ const cylinder: Card = {
   title: 'Cylinder limit',
   words: 'recovery tank fill weight tare',
   group: 'refrigerant',
-  inputs: [refrigerant, { name: 'capacity', label: 'Water capacity on the collar', quantity: 'mass', unit: 'lb' }],
+  inputs: [
+    refrigerant,
+    { name: 'capacity', label: 'Water capacity on the collar', quantity: 'mass', unit: 'lb' },
+  ],
   formula: 'net lb ≤ 0.80 × water capacity × liquid specific gravity at 77 °F',
   source: 'AHRI Guideline K [from memory]',
   caution: 'By weight on a scale, never by feel; the temperature of the day does not change the limit.',
@@ -89,8 +122,20 @@ const cylinder: Card = {
     const capacity = num('capacity');
     if (!name || capacity === undefined) return [];
     const limit = cylinderLimit(name, capacity);
-    if (limit === undefined) throw new RangeError(`the liquid gravity of ${name} is not on record; use the limit its supplier gives`);
-    return [answer({ name: 'most it may hold', value: limit, unit: 'lb', quantity: 'mass', formula: cylinder.formula, source: cylinder.source })];
+    if (limit === undefined)
+      throw new RangeError(
+        `the liquid gravity of ${name} is not on record; use the limit its supplier gives`,
+      );
+    return [
+      answer({
+        name: 'most it may hold',
+        value: limit,
+        unit: 'lb',
+        quantity: 'mass',
+        formula: cylinder.formula,
+        source: cylinder.source,
+      }),
+    ];
   },
 };
 

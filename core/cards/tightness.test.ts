@@ -69,7 +69,14 @@ describe('tightness and water, worked examples', () => {
       value: 9,
       to: 0,
     },
-    { what: 'a loop of 45 °F is cold', card: 'loop', given: { entering: 45, leaving: 40 }, name: 'water in', value: 45, verdict: 'low' },
+    {
+      what: 'a loop of 45 °F is cold',
+      card: 'loop',
+      given: { entering: 45, leaving: 40 },
+      name: 'water in',
+      value: 45,
+      verdict: 'low',
+    },
     {
       what: 'a boiler that is not made to condense wants 130 °F back',
       card: 'boiler-water',

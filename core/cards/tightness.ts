@@ -10,8 +10,20 @@ const psig = (name: string, label: string, more: Partial<CardInput> = {}): CardI
   unit: 'psig',
   ...more,
 });
-const F = (name: string, label: string, more: Partial<CardInput> = {}): CardInput => ({ name, label, quantity: 'temperature', unit: '°F', ...more });
-const min = (name: string, label: string, more: Partial<CardInput> = {}): CardInput => ({ name, label, quantity: 'time', unit: 'min', ...more });
+const F = (name: string, label: string, more: Partial<CardInput> = {}): CardInput => ({
+  name,
+  label,
+  quantity: 'temperature',
+  unit: '°F',
+  ...more,
+});
+const min = (name: string, label: string, more: Partial<CardInput> = {}): CardInput => ({
+  name,
+  label,
+  quantity: 'time',
+  unit: 'min',
+  ...more,
+});
 
 const standing: Card = {
   id: 'standing-test',
@@ -26,13 +38,21 @@ const standing: Card = {
     min('minutes', 'Minutes it stood'),
     { name: 'volume', label: 'Volume of the circuit', quantity: 'systemVolume', unit: 'ft³', optional: true },
     { name: 'gauge', label: 'Gauge good to ±, psi', plain: true, usual: 0.5, optional: true },
-    { name: 'thermometer', label: 'Thermometer good to ±', quantity: 'temperatureDifference', unit: 'Δ°F', usual: 1, optional: true },
+    {
+      name: 'thermometer',
+      label: 'Thermometer good to ±',
+      quantity: 'temperatureDifference',
+      unit: 'Δ°F',
+      usual: 1,
+      optional: true,
+    },
     psig('most', 'Plate: low-side test pressure', { optional: true }),
     elevation,
   ],
   formula: 'expected = (P₁ + atmosphere) · T₂ / T₁ − atmosphere; U = 2√2 · √(u_P² + (P_abs · u_T / T)²)',
   source: 'ideal gas law; uncertainty by the GUM (JCGM 100:2008)',
-  caution: 'Nitrogen only through regulator and relief, never oxygen or compressed air, never above the plate’s low side.',
+  caution:
+    'Nitrogen only through regulator and relief, never oxygen or compressed air, never above the plate’s low side.',
   answers: (values, limits = DEFAULT_LIMITS) => {
     const { num, all } = reader(values);
     const read = all('start', 'startF', 'end', 'endF', 'minutes');
@@ -83,7 +103,11 @@ const standing: Card = {
         decimals: 2,
         formula: 'expected − measured',
         source: standing.source,
-        band: { high: r.uncertaintyPsi, from: 'worked out', source: `what gauge and thermometer leave open: ±${r.uncertaintyPsi.toFixed(1)} psi` },
+        band: {
+          high: r.uncertaintyPsi,
+          from: 'worked out',
+          source: `what gauge and thermometer leave open: ±${r.uncertaintyPsi.toFixed(1)} psi`,
+        },
         verdict: r.leak ? 'act' : 'within',
         text: r.leak
           ? 'A leak: bubbles at every joint.'
@@ -105,10 +129,17 @@ const decay: Card = {
   group: 'tightness',
   inputs: [
     { name: 'start', label: 'When isolated', quantity: 'vacuum', unit: 'µ' },
-    ...[1, 2, 5, 10, 15].map((m): CardInput => ({ name: `m${m}`, label: `after ${m} min`, quantity: 'vacuum', unit: 'µ', optional: m > 5 })),
+    ...[1, 2, 5, 10, 15].map((m): CardInput => ({
+      name: `m${m}`,
+      label: `after ${m} min`,
+      quantity: 'vacuum',
+      unit: 'µ',
+      optional: m > 5,
+    })),
     F('ambient', 'Ambient', { usual: 70 }),
   ],
-  formula: 'the first minute ignored; plateau under 1,000 µ after 10 min tight and dry; plateau below water moist; straight rise leak',
+  formula:
+    'the first minute ignored; plateau under 1,000 µ after 10 min tight and dry; plateau below water moist; straight rise leak',
   source: 'common practice; water: steam tables',
   caution: 'Never test insulation or energise a compressor in vacuum.',
   answers: (values, limits = DEFAULT_LIMITS) => {
@@ -121,7 +152,12 @@ const decay: Card = {
     });
     if (points.length < 3) return [];
     const ambient = num('ambient') ?? 70;
-    const r = vacuumDecay([{ minute: 0, microns: start }, ...points], ambient, waterMicrons(ambient, waterVaporPsia), limits.vacuumMicrons);
+    const r = vacuumDecay(
+      [{ minute: 0, microns: start }, ...points],
+      ambient,
+      waterMicrons(ambient, waterVaporPsia),
+      limits.vacuumMicrons,
+    );
     return [
       answer({
         name: 'rise at the end',

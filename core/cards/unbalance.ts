@@ -9,7 +9,9 @@ const LOST_PHASE_SHARE = 0.5;
 
 /** Volts that a plate allows: 187 to 253 for 208/230 V, else ±10 % [common practice]. */
 const allowedVolts = (plate: number): readonly [low: number, high: number, source: string] =>
-  plate === 208 || plate === 230 ? [187, 253, '208/230 V plate: 187 to 253'] : [plate * 0.9, plate * 1.1, `${plate} V ± 10 %`];
+  plate === 208 || plate === 230
+    ? [187, 253, '208/230 V plate: 187 to 253']
+    : [plate * 0.9, plate * 1.1, `${plate} V ± 10 %`];
 
 /** The supply: a lost phase before anything else, then unbalance, then how far it is from the plate. */
 export const voltagePart: CardPart = (values) => {
@@ -40,7 +42,11 @@ export const voltagePart: CardPart = (values) => {
       decimals: 2,
       formula: FORMULA,
       source: 'NEMA MG 1',
-      band: { high: 1, from: 'published', source: 'NEMA MG 1: derate above 1 %, act above 2, never run above 5' },
+      band: {
+        high: 1,
+        from: 'published',
+        source: 'NEMA MG 1: derate above 1 %, act above 2, never run above 5',
+      },
       text: u.note,
       ...(u.verdict === 'act' || u.verdict === 'do not run' ? { verdict: 'act' } : {}),
     }),
@@ -90,7 +96,11 @@ export const currentPart: CardPart = (values, limits) => {
       quantity: 'percent',
       formula: FORMULA,
       source: 'common practice',
-      band: { high: limits.currentUnbalancePct, from: limitFrom(limits, 'currentUnbalancePct'), source: `act above ${limits.currentUnbalancePct} %` },
+      band: {
+        high: limits.currentUnbalancePct,
+        from: limitFrom(limits, 'currentUnbalancePct'),
+        source: `act above ${limits.currentUnbalancePct} %`,
+      },
       text: u.note,
       ...(u.verdict === 'act' ? { verdict: 'act' } : {}),
     }),
@@ -108,7 +118,10 @@ export const currentPart: CardPart = (values, limits) => {
       formula: 'as measured',
       source: 'plate',
       band: { high: rated, from: 'plate', source: 'rated amps' },
-      text: highest < rated * 0.6 ? 'Far below at mild load is normal. Near-normal amps do not clear a compressor of turning backwards.' : '',
+      text:
+        highest < rated * 0.6
+          ? 'Far below at mild load is normal. Near-normal amps do not clear a compressor of turning backwards.'
+          : '',
     }),
   ];
 };

@@ -2,7 +2,13 @@ import { answer, type Answer } from '../measurement/index.ts';
 import { LOOP, rejectedBtuh, waterBtuh, waterFlow } from '../waterside/index.ts';
 import { reader, type Card, type CardInput } from './card.ts';
 
-const F = (name: string, label: string, more: Partial<CardInput> = {}): CardInput => ({ name, label, quantity: 'temperature', unit: '°F', ...more });
+const F = (name: string, label: string, more: Partial<CardInput> = {}): CardInput => ({
+  name,
+  label,
+  quantity: 'temperature',
+  unit: '°F',
+  ...more,
+});
 
 const loop: Card = {
   id: 'loop',
@@ -35,7 +41,12 @@ const loop: Card = {
         quantity: 'temperatureDifference',
         formula: '|out − in|',
         source: 'common practice',
-        band: { low: band[0], high: band[1], from: 'common practice', source: cooling ? '9 to 12 Δ°F while cooling' : '4 to 8 Δ°F while heating' },
+        band: {
+          low: band[0],
+          high: band[1],
+          from: 'common practice',
+          source: cooling ? '9 to 12 Δ°F while cooling' : '4 to 8 Δ°F while heating',
+        },
         text:
           Math.abs(difference) > band[1]
             ? 'Too much difference: too little water. Strainer, valve, pump.'
@@ -50,7 +61,12 @@ const loop: Card = {
         quantity: 'temperature',
         formula: 'as measured',
         source: 'common practice',
-        band: { low: LOOP.temperatureF[0], high: LOOP.temperatureF[1], from: 'common practice', source: 'loop of 60 to 90 °F' },
+        band: {
+          low: LOOP.temperatureF[0],
+          high: LOOP.temperatureF[1],
+          from: 'common practice',
+          source: 'loop of 60 to 90 °F',
+        },
         text:
           entering > LOOP.temperatureF[1]
             ? 'The tower is behind.'
@@ -91,7 +107,12 @@ const loop: Card = {
             decimals: 2,
             formula: 'gpm / tons',
             source: 'common practice',
-            band: { low: LOOP.gpmPerTon[0], high: LOOP.gpmPerTon[1], from: 'common practice', source: '2.5 to 3 gpm a ton' },
+            band: {
+              low: LOOP.gpmPerTon[0],
+              high: LOOP.gpmPerTon[1],
+              from: 'common practice',
+              source: '2.5 to 3 gpm a ton',
+            },
           }),
         );
     } else if (tons !== undefined && cooling) {

@@ -1,5 +1,13 @@
 import fc from 'fast-check';
-import { clockedInput, co2FromO2, coAirFree, excessAir, inputAtManifold, judgeAmbientCo, judgeCo } from './index.ts';
+import {
+  clockedInput,
+  co2FromO2,
+  coAirFree,
+  excessAir,
+  inputAtManifold,
+  judgeAmbientCo,
+  judgeCo,
+} from './index.ts';
 
 describe('gas heat', () => {
   it('4.2 in w.c. in place of 3.5 overfires by 9.5 % (orifice flow, square root)', () => {
@@ -51,7 +59,12 @@ describe('flue gas', () => {
   it('asks for action at 100 and heat off at 400 ppm air-free; 9, 35 and 70 ppm in the room (common practice; ANSI Z21.47 [M])', () => {
     expect([99, 100, 400].map((ppm) => judgeCo(ppm).verdict)).toEqual(['within', 'high', 'act']);
     expect(judgeCo(5).text).toMatch(/never clears an exchanger/);
-    expect([8, 9, 35, 70].map((ppm) => judgeAmbientCo(ppm).verdict)).toEqual(['within', 'high', 'act', 'act']);
+    expect([8, 9, 35, 70].map((ppm) => judgeAmbientCo(ppm).verdict)).toEqual([
+      'within',
+      'high',
+      'act',
+      'act',
+    ]);
     expect(judgeAmbientCo(70).text).toMatch(/Leave now/);
   });
 });

@@ -3,8 +3,20 @@ import { DEFAULT_LIMITS } from '../measurement/index.ts';
 
 /** Gases with the pressures and values the trade starts from; a plate always wins [common practice]. */
 export const GASES = {
-  'natural gas': { manifoldInWc: 3.5, manifoldTolerance: 0.3, inletTypical: [5, 7], ultimateCo2: 11.8, btuPerFt3: 1000 },
-  LP: { manifoldInWc: 10.5, manifoldTolerance: 0.5, inletTypical: [11, 13], ultimateCo2: 13.8, btuPerFt3: 2500 },
+  'natural gas': {
+    manifoldInWc: 3.5,
+    manifoldTolerance: 0.3,
+    inletTypical: [5, 7],
+    ultimateCo2: 11.8,
+    btuPerFt3: 1000,
+  },
+  LP: {
+    manifoldInWc: 10.5,
+    manifoldTolerance: 0.5,
+    inletTypical: [11, 13],
+    ultimateCo2: 13.8,
+    btuPerFt3: 2500,
+  },
 } as const;
 export type Gas = keyof typeof GASES;
 
@@ -18,7 +30,8 @@ export const MOST_INLET_IN_WC = 14;
  * @throws RangeError for pressures that are not above zero
  */
 export function inputAtManifold(ratedBtuh: number, ratedInWc: number, measuredInWc: number): number {
-  if (!(ratedInWc > 0 && measuredInWc > 0)) throw new RangeError('manifold pressures lie above zero while it fires');
+  if (!(ratedInWc > 0 && measuredInWc > 0))
+    throw new RangeError('manifold pressures lie above zero while it fires');
   return ratedBtuh * Math.sqrt(measuredInWc / ratedInWc);
 }
 
@@ -58,7 +71,8 @@ export function clockedInput({
  * @throws RangeError when O₂ is that of room air, where nothing burns
  */
 export function coAirFree(coPpm: number, o2Pct: number): number {
-  if (!(o2Pct >= 0 && o2Pct < 20)) throw new RangeError(`O₂ of ${o2Pct} % is room air, not flue gas: the probe is out or nothing burns`);
+  if (!(o2Pct >= 0 && o2Pct < 20))
+    throw new RangeError(`O₂ of ${o2Pct} % is room air, not flue gas: the probe is out or nothing burns`);
   return (coPpm * 20.9) / (20.9 - o2Pct);
 }
 
@@ -74,10 +88,20 @@ export function excessAir(gas: Gas, o2Pct: number): number {
 }
 
 /** What air-free CO asks for: act from 100 ppm [common practice], heat off from 400 [M, ANSI Z21.47]. */
-export function judgeCo(airFreePpm: number, actPpm = DEFAULT_LIMITS.coActPpm): { verdict: 'within' | 'high' | 'act'; text: string } {
+export function judgeCo(
+  airFreePpm: number,
+  actPpm = DEFAULT_LIMITS.coActPpm,
+): { verdict: 'within' | 'high' | 'act'; text: string } {
   if (airFreePpm >= 400)
-    return { verdict: 'act', text: 'Heat off until the cause is found, repaired and proven. Tell occupant and owner in writing.' };
-  if (airFreePpm >= actPpm) return { verdict: 'high', text: 'Find out why before leaving it: input, air, burner alignment, exchanger.' };
+    return {
+      verdict: 'act',
+      text: 'Heat off until the cause is found, repaired and proven. Tell occupant and owner in writing.',
+    };
+  if (airFreePpm >= actPpm)
+    return {
+      verdict: 'high',
+      text: 'Find out why before leaving it: input, air, burner alignment, exchanger.',
+    };
   return { verdict: 'within', text: 'Low CO never clears an exchanger: look inside all the same.' };
 }
 

@@ -13,23 +13,37 @@ describe('an open condition', () => {
   });
 
   it('that bypasses a safety is never left past the visit (common practice)', () => {
-    expect(conditionStanding('safety bypassed', '2026-06-01', '2026-06-01')).toMatchObject({ overdue: true, days: 0 });
+    expect(conditionStanding('safety bypassed', '2026-06-01', '2026-06-01')).toMatchObject({
+      overdue: true,
+      days: 0,
+    });
     expect(neverPastTheVisit('safety bypassed')).toBe(true);
     expect(neverPastTheVisit('jumper or test mode')).toBe(true);
     expect(neverPastTheVisit('heat disabled')).toBe(false);
   });
 
   it('of a kind without a limit is never late', () => {
-    expect(conditionStanding('out of use', '2016-06-01', '2026-06-01')).toMatchObject({ overdue: false, overdueDays: 0 });
+    expect(conditionStanding('out of use', '2016-06-01', '2026-06-01')).toMatchObject({
+      overdue: false,
+      overdueDays: 0,
+    });
   });
 
   it('once late stays late (any kind, any day)', () => {
     fc.assert(
-      fc.property(fc.constantFrom(...CONDITION_KIND_NAMES), fc.integer({ min: 0, max: 400 }), fc.integer({ min: 0, max: 400 }), (kind, a, b) => {
-        const [early, late] = [Math.min(a, b), Math.max(a, b)].map((n) => conditionStanding(kind, '2025-01-01', addDays('2025-01-01', n)));
-        if (early?.overdue) expect(late?.overdue).toBe(true);
-        if (late?.overdue) expect(late.overdueDays).toBe(late.days - (CONDITION_KINDS[kind].allowedDays ?? 0));
-      }),
+      fc.property(
+        fc.constantFrom(...CONDITION_KIND_NAMES),
+        fc.integer({ min: 0, max: 400 }),
+        fc.integer({ min: 0, max: 400 }),
+        (kind, a, b) => {
+          const [early, late] = [Math.min(a, b), Math.max(a, b)].map((n) =>
+            conditionStanding(kind, '2025-01-01', addDays('2025-01-01', n)),
+          );
+          if (early?.overdue) expect(late?.overdue).toBe(true);
+          if (late?.overdue)
+            expect(late.overdueDays).toBe(late.days - (CONDITION_KINDS[kind].allowedDays ?? 0));
+        },
+      ),
     );
   });
 });

@@ -15,11 +15,20 @@ export interface ConditionStanding {
  * Judges an open condition on a day. A kind that is allowed no day at all (a bypassed safety) is overdue from the moment the
  * visit is left, so already on the day itself.
  */
-export function conditionStanding(kind: ConditionKind, openedOn: PlainDate, asOf: PlainDate): ConditionStanding {
+export function conditionStanding(
+  kind: ConditionKind,
+  openedOn: PlainDate,
+  asOf: PlainDate,
+): ConditionStanding {
   const { allowedDays } = CONDITION_KINDS[kind];
   const days = Math.max(0, daysBetween(openedOn, asOf));
   const overdue = allowedDays !== null && (allowedDays === 0 || days > allowedDays);
-  const limit = allowedDays === null ? 'no limit' : allowedDays === 0 ? 'never past the visit' : plural(allowedDays, 'day');
+  const limit =
+    allowedDays === null
+      ? 'no limit'
+      : allowedDays === 0
+        ? 'never past the visit'
+        : plural(allowedDays, 'day');
   return {
     days,
     overdueDays: overdue ? days - allowedDays : 0,

@@ -19,23 +19,46 @@ export interface Unbalance {
  */
 export function voltageUnbalance(volts: readonly number[]): Unbalance {
   const { percent, mean } = unbalance(volts, 'voltage');
-  if (percent > 5) return { percent, mean, verdict: 'do not run', note: 'Above 5 %: a three-phase motor must not run on this supply.' };
-  if (percent > 2) return { percent, mean, verdict: 'act', note: 'Above 2 %: find the cause; call the utility if it stands at the service.' };
-  if (percent > 1) return { percent, mean, verdict: 'derate', note: 'Above 1 %: motors run hotter and must be derated.' };
+  if (percent > 5)
+    return {
+      percent,
+      mean,
+      verdict: 'do not run',
+      note: 'Above 5 %: a three-phase motor must not run on this supply.',
+    };
+  if (percent > 2)
+    return {
+      percent,
+      mean,
+      verdict: 'act',
+      note: 'Above 2 %: find the cause; call the utility if it stands at the service.',
+    };
+  if (percent > 1)
+    return { percent, mean, verdict: 'derate', note: 'Above 1 %: motors run hotter and must be derated.' };
   return { percent, mean, verdict: 'fine', note: '' };
 }
 
 /** Current unbalance of three legs; above 10 % act [common practice; company setting]. @throws RangeError unless three positive currents */
-export function currentUnbalance(amps: readonly number[], actPct = DEFAULT_LIMITS.currentUnbalancePct): Unbalance {
+export function currentUnbalance(
+  amps: readonly number[],
+  actPct = DEFAULT_LIMITS.currentUnbalancePct,
+): Unbalance {
   const { percent, mean } = unbalance(amps, 'current');
   if (percent > actPct)
-    return { percent, mean, verdict: 'act', note: `Above ${actPct} %: roll the legs over and see whether it follows the supply or the motor.` };
+    return {
+      percent,
+      mean,
+      verdict: 'act',
+      note: `Above ${actPct} %: roll the legs over and see whether it follows the supply or the motor.`,
+    };
   return { percent, mean, verdict: 'fine', note: '' };
 }
 
 function unbalance(legs: readonly number[], what: string): { percent: number; mean: number } {
   if (legs.length !== 3 || legs.some((leg) => !(leg > 0 && Number.isFinite(leg)))) {
-    throw new RangeError(`${what} unbalance needs three readings above zero, got ${legs.join(', ') || 'none'}`);
+    throw new RangeError(
+      `${what} unbalance needs three readings above zero, got ${legs.join(', ') || 'none'}`,
+    );
   }
   const mean = legs.reduce((sum, leg) => sum + leg, 0) / 3;
   return { percent: (100 * Math.max(...legs.map((leg) => Math.abs(leg - mean)))) / mean, mean };
@@ -43,8 +66,8 @@ function unbalance(legs: readonly number[], what: string): { percent: number; me
 
 /** Standard ratings of fuses and breakers, A [M, NEC 240.6(A)]. */
 const STANDARD_A = [
-  15, 20, 25, 30, 35, 40, 45, 50, 60, 70, 80, 90, 100, 110, 125, 150, 175, 200, 225, 250, 300, 350, 400, 450, 500, 600, 700, 800, 1000, 1200, 1600,
-  2000,
+  15, 20, 25, 30, 35, 40, 45, 50, 60, 70, 80, 90, 100, 110, 125, 150, 175, 200, 225, 250, 300, 350, 400, 450,
+  500, 600, 700, 800, 1000, 1200, 1600, 2000,
 ];
 
 const loadsOf = (loads: readonly number[]): { largest: number; rest: number } => {

@@ -22,8 +22,10 @@ describe('insulation, capacitors, control power', () => {
     expect(insulationAt40C(40, 20)).toBeCloseTo(10, 9);
     expect(insulationAt40C(5, 40)).toBe(5);
     fc.assert(
-      fc.property(fc.double({ min: 0.1, max: 1000, noNaN: true }), fc.double({ min: -10, max: 90, noNaN: true }), (r, t) =>
-        expect(insulationAt40C(r, t + 10) / insulationAt40C(r, t)).toBeCloseTo(2, 9),
+      fc.property(
+        fc.double({ min: 0.1, max: 1000, noNaN: true }),
+        fc.double({ min: -10, max: 90, noNaN: true }),
+        (r, t) => expect(insulationAt40C(r, t + 10) / insulationAt40C(r, t)).toBeCloseTo(2, 9),
       ),
     );
   });
@@ -34,11 +36,16 @@ describe('insulation, capacitors, control power', () => {
     expect(() => capacitanceFromAmps(1, 0)).toThrow(RangeError);
   });
 
-  it('a 240 V tap on 208 V gives 20.8 V of control (turns ratio)', () => expect(controlVolts(208, 240)).toBeCloseTo(20.8, 9));
+  it('a 240 V tap on 208 V gives 20.8 V of control (turns ratio)', () =>
+    expect(controlVolts(208, 240)).toBeCloseTo(20.8, 9));
 
   it('derating falls from 1 at 1 % to 0.75 at 5 % and ends there (NEMA MG 1 figure 14-1 [M])', () => {
     expect([0.5, 1, 3, 5].map(deratingFor)).toEqual([1, 1, 0.88, 0.75]);
     expect(() => deratingFor(6)).toThrow(/must not run/);
-    fc.assert(fc.property(fc.double({ min: 0, max: 4, noNaN: true }), (u) => expect(deratingFor(u + 1)).toBeLessThanOrEqual(deratingFor(u))));
+    fc.assert(
+      fc.property(fc.double({ min: 0, max: 4, noNaN: true }), (u) =>
+        expect(deratingFor(u + 1)).toBeLessThanOrEqual(deratingFor(u)),
+      ),
+    );
   });
 });

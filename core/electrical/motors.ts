@@ -27,7 +27,10 @@ export function windings(ohms: readonly (number | undefined)[], shellHot: boolea
         }
       : {
           verdict: 'open',
-          text: open === 3 ? 'Open in all pairs and cold: a lead, a terminal or the overload itself.' : 'Open in a pair and cold: a winding is gone.',
+          text:
+            open === 3
+              ? 'Open in all pairs and cold: a lead, a terminal or the overload itself.'
+              : 'Open in a pair and cold: a winding is gone.',
         };
   const values = ohms as number[];
   if (values.some((r) => r < 0)) throw new RangeError('a resistance is not negative');
@@ -41,7 +44,11 @@ export function windings(ohms: readonly (number | undefined)[], shellHot: boolea
   const spreadPct = (100 * Math.max(...values.map((r) => Math.abs(r - mean)))) / mean;
   return spreadPct <= ALIKE_PCT
     ? { verdict: 'alike', spreadPct, text: 'Alike. To ground and under load it may still be bad.' }
-    : { verdict: 'unlike', spreadPct, text: 'Unlike: turns are shorted or a joint is bad. Measure again at the terminals with the leads off.' };
+    : {
+        verdict: 'unlike',
+        spreadPct,
+        text: 'Unlike: turns are shorted or a joint is bad. Measure again at the terminals with the leads off.',
+      };
 }
 
 /**

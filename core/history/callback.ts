@@ -18,11 +18,21 @@ export interface Callback {
  *
  * Each later call is joined to the latest earlier call that fits.
  */
-export function callbacksOf(facts: Pick<UnitFacts, 'calls'>, settings: Pick<HistorySettings, 'callbackDays'>): Callback[] {
-  const calls = facts.calls.filter((call) => call.kind === 'call').sort((a, b) => a.receivedAtMs - b.receivedAtMs);
+export function callbacksOf(
+  facts: Pick<UnitFacts, 'calls'>,
+  settings: Pick<HistorySettings, 'callbackDays'>,
+): Callback[] {
+  const calls = facts.calls
+    .filter((call) => call.kind === 'call')
+    .sort((a, b) => a.receivedAtMs - b.receivedAtMs);
   return calls.flatMap((later) => {
     const earlier = calls
-      .filter((call) => call.completedAtMs !== undefined && call.completedAtMs <= later.receivedAtMs && call.id !== later.id)
+      .filter(
+        (call) =>
+          call.completedAtMs !== undefined &&
+          call.completedAtMs <= later.receivedAtMs &&
+          call.id !== later.id,
+      )
       .filter((call) => call.systems.some((system) => later.systems.includes(system)))
       .sort((a, b) => (b.completedAtMs as number) - (a.completedAtMs as number))[0];
     if (!earlier?.completedOn) return [];

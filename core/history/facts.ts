@@ -1,5 +1,13 @@
 import type { PlainDate } from '../time/index.ts';
-import type { CallKind, ComponentClass, ConditionKind, FindingGrade, System, UnitKind, UnitStatus } from '../vocabulary/index.ts';
+import type {
+  CallKind,
+  ComponentClass,
+  ConditionKind,
+  FindingGrade,
+  System,
+  UnitKind,
+  UnitStatus,
+} from '../vocabulary/index.ts';
 
 /** Everything the history rules look at for one unit. Instants have already become site-local days. */
 export interface UnitFacts {

@@ -16,7 +16,10 @@ export interface FailureEvent {
 export function failuresOf(facts: Pick<UnitFacts, 'calls'>): FailureEvent[] {
   return facts.calls
     .filter((call) => call.kind === 'call')
-    .map((call) => ({ call, findings: call.findings.filter((f) => f.grade === 'proven' || f.grade === 'presumed') }))
+    .map((call) => ({
+      call,
+      findings: call.findings.filter((f) => f.grade === 'proven' || f.grade === 'presumed'),
+    }))
     .filter(({ call, findings }) => findings.length > 0 || call.findings.length === 0)
     .sort((a, b) => a.call.receivedAtMs - b.call.receivedAtMs);
 }

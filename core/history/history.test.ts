@@ -22,12 +22,20 @@ import {
 let serial = 0;
 function call(
   on: PlainDate,
-  given: Partial<CallFact> & { component?: ComponentClass; grade?: FindingGrade; system?: System; doneAfter?: number } = {},
+  given: Partial<CallFact> & {
+    component?: ComponentClass;
+    grade?: FindingGrade;
+    system?: System;
+    doneAfter?: number;
+  } = {},
 ): CallFact {
   const id = `call-${++serial}`;
   const { component, grade = 'proven', system, doneAfter, ...rest } = given;
   const at = Date.parse(`${on}T12:00Z`);
-  const done = doneAfter === undefined ? {} : { completedOn: addDays(on, doneAfter), completedAtMs: at + doneAfter * 864e5 + 1 };
+  const done =
+    doneAfter === undefined
+      ? {}
+      : { completedOn: addDays(on, doneAfter), completedAtMs: at + doneAfter * 864e5 + 1 };
   return {
     id,
     ref: id,
@@ -35,7 +43,9 @@ function call(
     receivedOn: on,
     receivedAtMs: at,
     systems: system ? [system] : [],
-    findings: component ? [{ componentClass: component, componentRaw: component, failure: 'broken', grade }] : [],
+    findings: component
+      ? [{ componentClass: component, componentRaw: component, failure: 'broken', grade }]
+      : [],
     ...done,
     ...rest,
   };
@@ -64,14 +74,19 @@ describe('failures', () => {
   });
 
   it('leave out what was not found or not reproduced, and keep what nobody wrote down as unknown', () => {
-    expect(failuresOf({ calls: [call('2026-01-01', { component: 'igniter', grade: 'not reproduced' })] })).toEqual([]);
+    expect(
+      failuresOf({ calls: [call('2026-01-01', { component: 'igniter', grade: 'not reproduced' })] }),
+    ).toEqual([]);
     expect(failuresOf({ calls: [call('2026-01-01')] })[0]?.findings).toEqual([]);
   });
 });
 
 describe('callback', () => {
   const pair = (gap: number, given: Parameters<typeof call>[1] = {}) => ({
-    calls: [call('2026-03-01', { system: 'cooling', doneAfter: 1 }), call(addDays('2026-03-02', gap), { system: 'cooling', ...given })],
+    calls: [
+      call('2026-03-01', { system: 'cooling', doneAfter: 1 }),
+      call(addDays('2026-03-02', gap), { system: 'cooling', ...given }),
+    ],
   });
 
   it('is a new call within 30 site-local days after completion, the 30th included', () => {
@@ -87,7 +102,12 @@ describe('callback', () => {
 
   it('is not planned work, and not a call that came in while the first was still open', () => {
     expect(callbacksOf(pair(5, { kind: 'planned return' }), SETTINGS)).toEqual([]);
-    const open = { calls: [call('2026-03-01', { system: 'cooling', doneAfter: 9 }), call('2026-03-04', { system: 'cooling' })] };
+    const open = {
+      calls: [
+        call('2026-03-01', { system: 'cooling', doneAfter: 9 }),
+        call('2026-03-04', { system: 'cooling' }),
+      ],
+    };
     expect(callbacksOf(open, SETTINGS)).toEqual([]);
   });
 });
@@ -95,14 +115,26 @@ describe('callback', () => {
 describe('repeat', () => {
   it('same component class twice within any 365 days, the 365th included', () => {
     const twice = (gap: number) =>
-      repeatsOf({ calls: [call('2025-01-10', { component: 'capacitor' }), call(addDays('2025-01-10', gap), { component: 'capacitor' })] }, SETTINGS);
+      repeatsOf(
+        {
+          calls: [
+            call('2025-01-10', { component: 'capacitor' }),
+            call(addDays('2025-01-10', gap), { component: 'capacitor' }),
+          ],
+        },
+        SETTINGS,
+      );
     expect(twice(365)).toHaveLength(1);
     expect(twice(365)[0]).toMatchObject({ kind: 'same component', componentClass: 'capacitor' });
     expect(twice(366)).toEqual([]);
   });
 
   it('any three failures within 365 days, whatever failed', () => {
-    const calls = [call('2025-06-01', { component: 'contactor' }), call('2025-09-01', { component: 'igniter' }), call('2026-05-30')];
+    const calls = [
+      call('2025-06-01', { component: 'contactor' }),
+      call('2025-09-01', { component: 'igniter' }),
+      call('2026-05-30'),
+    ];
     expect(repeatsOf({ calls }, SETTINGS)).toMatchObject([{ kind: 'any failures' }]);
     expect(repeatsOf({ calls: calls.slice(0, 2) }, SETTINGS)).toEqual([]);
   });
@@ -113,7 +145,10 @@ describe('repeat', () => {
 
   it('does not depend on the order in which calls were written down (property)', () => {
     const some = fc.array(
-      fc.record({ day: fc.integer({ min: 18000, max: 19500 }), component: fc.constantFrom<ComponentClass>('compressor', 'igniter', 'drain') }),
+      fc.record({
+        day: fc.integer({ min: 18000, max: 19500 }),
+        component: fc.constantFrom<ComponentClass>('compressor', 'igniter', 'drain'),
+      }),
       { maxLength: 8 },
     );
     fc.assert(
@@ -135,8 +170,12 @@ describe('repeat', () => {
         fc.array(fc.integer({ min: 0, max: 700 }), { maxLength: 6 }),
         (failures, planned) => {
           const bare = failures.map((d) => call(addDays('2024-01-01', d), { component: 'drain' }));
-          const noise = planned.map((d) => call(addDays('2024-01-01', d), { component: 'drain', kind: 'maintenance' }));
-          expect(repeatsOf({ calls: [...bare, ...noise] }, SETTINGS)).toHaveLength(repeatsOf({ calls: bare }, SETTINGS).length);
+          const noise = planned.map((d) =>
+            call(addDays('2024-01-01', d), { component: 'drain', kind: 'maintenance' }),
+          );
+          expect(repeatsOf({ calls: [...bare, ...noise] }, SETTINGS)).toHaveLength(
+            repeatsOf({ calls: bare }, SETTINGS).length,
+          );
         },
       ),
     );
@@ -156,19 +195,35 @@ describe('leaker', () => {
     const additions = [added('2024-04-20', 2.5), added('2025-04-28', 3)];
     expect(leakerOf({ additions, provenLeakRepairs: [] }, SETTINGS)?.pounds).toBe(5.5);
     expect(leakerOf({ additions, provenLeakRepairs: ['2024-07-01'] }, SETTINGS)).toBeUndefined();
-    expect(leakerOf({ additions: [added('2025-04-20', 1), added('2025-08-20', 1)], provenLeakRepairs: [] }, SETTINGS)).toBeUndefined();
+    expect(
+      leakerOf(
+        { additions: [added('2025-04-20', 1), added('2025-08-20', 1)], provenLeakRepairs: [] },
+        SETTINGS,
+      ),
+    ).toBeUndefined();
   });
 
   it('counts one winter as one season-year where the year starts in October', () => {
     expect(seasonYear('2025-12-30', 10)).toBe(seasonYear('2026-02-02', 10));
     expect(
-      leakerOf({ additions: [added('2025-12-30', 1), added('2026-02-02', 1)], provenLeakRepairs: [] }, { seasonYearStartMonth: 10 }),
+      leakerOf(
+        { additions: [added('2025-12-30', 1), added('2026-02-02', 1)], provenLeakRepairs: [] },
+        { seasonYearStartMonth: 10 },
+      ),
     ).toBeUndefined();
   });
 
   it('leaves out charge after an opened circuit, and never turns a missing weight into zero pounds', () => {
-    expect(leakerOf({ additions: [added('2024-04-20', 8, true), added('2025-04-28', 3)], provenLeakRepairs: [] }, SETTINGS)).toBeUndefined();
-    const unweighed = leakerOf({ additions: [added('2024-04-20'), added('2025-04-28')], provenLeakRepairs: [] }, SETTINGS);
+    expect(
+      leakerOf(
+        { additions: [added('2024-04-20', 8, true), added('2025-04-28', 3)], provenLeakRepairs: [] },
+        SETTINGS,
+      ),
+    ).toBeUndefined();
+    const unweighed = leakerOf(
+      { additions: [added('2024-04-20'), added('2025-04-28')], provenLeakRepairs: [] },
+      SETTINGS,
+    );
     expect(unweighed?.pounds).toBeUndefined();
     expect(unweighed?.reason.text).toContain('no weights recorded');
   });
@@ -181,7 +236,13 @@ describe('verdict', () => {
   ];
 
   it('says the worst first: a hazard outweighs every repeat', () => {
-    const hazard = { id: 'h', kind: 'exchanger holed or cracked' as const, hazard: true, openedOn: '2026-02-01', text: 'sooted' };
+    const hazard = {
+      id: 'h',
+      kind: 'exchanger holed or cracked' as const,
+      hazard: true,
+      openedOn: '2026-02-01',
+      text: 'sooted',
+    };
     const verdict = unitVerdict(unit({ calls: two, openConditions: [hazard] }), SETTINGS, '2026-07-01');
     expect(verdict.flags.map((f) => f.kind)).toEqual(['hazard', 'repeat']);
     expect(verdict.sentence).toMatch(/^Hazard left open: exchanger/);
@@ -190,7 +251,8 @@ describe('verdict', () => {
 
   it('every flag shows its reasons, and says when time alone changes it', () => {
     const verdict = unitVerdict(unit({ calls: two }), SETTINGS, '2026-07-01');
-    for (const flag of verdict.flags) expect(flag.reasons.every((r) => r.text.length > 0 && r.rule.length > 0)).toBe(true);
+    for (const flag of verdict.flags)
+      expect(flag.reasons.every((r) => r.text.length > 0 && r.rule.length > 0)).toBe(true);
     const change = verdict.changesOn as PlainDate;
     expect(unitVerdict(unit({ calls: two }), SETTINGS, addDays(change, -1)).score).toBe(verdict.score);
     expect(unitVerdict(unit({ calls: two }), SETTINGS, change).score).not.toBe(verdict.score);
@@ -201,7 +263,9 @@ describe('verdict', () => {
     fc.assert(
       fc.property(gaps, (days) => {
         let on = '2024-01-01';
-        const calls = days.map((d) => call((on = addDays(on, d)), { component: 'drain', system: 'drainage', doneAfter: 0 }));
+        const calls = days.map((d) =>
+          call((on = addDays(on, d)), { component: 'drain', system: 'drainage', doneAfter: 0 }),
+        );
         const facts = unit({ calls, builtOn: '2011-03-03' });
         const from = addDays(on, 1);
         const verdict = unitVerdict(facts, SETTINGS, from);
@@ -225,7 +289,11 @@ describe('verdict', () => {
 
   it('waits for nobody to repair a unit out of use, but keeps its hazards', () => {
     const hazard = { id: 'h', kind: 'burnt wiring' as const, hazard: true, openedOn: '2026-02-01', text: '' };
-    const verdict = unitVerdict(unit({ calls: two, status: 'out of use', openConditions: [hazard] }), SETTINGS, '2026-07-01');
+    const verdict = unitVerdict(
+      unit({ calls: two, status: 'out of use', openConditions: [hazard] }),
+      SETTINGS,
+      '2026-07-01',
+    );
     expect(verdict.flags.map((f) => f.kind)).toEqual(['hazard']);
   });
 
@@ -234,14 +302,22 @@ describe('verdict', () => {
     const dismissals = [{ flag: 'repeat', evidence: flag?.evidence ?? '' }];
     const aside = unitVerdict(unit({ calls: two }), SETTINGS, '2026-07-01', dismissals);
     expect(aside).toMatchObject({ score: 0, flags: [{ setAside: true }] });
-    const again = unitVerdict(unit({ calls: [...two, call('2026-06-20', { component: 'control fuse' })] }), SETTINGS, '2026-07-01', dismissals);
+    const again = unitVerdict(
+      unit({ calls: [...two, call('2026-06-20', { component: 'control fuse' })] }),
+      SETTINGS,
+      '2026-07-01',
+      dismissals,
+    );
     expect(again.flags[0]?.setAside).toBe(false);
   });
 
   it('has evidence that new evidence changes', () => {
     const before = unitVerdict(unit({ calls: two }), SETTINGS, '2026-07-01').flags[0]?.evidence;
-    const after = unitVerdict(unit({ calls: [...two, call('2026-06-20', { component: 'control fuse' })] }), SETTINGS, '2026-07-01').flags[0]
-      ?.evidence;
+    const after = unitVerdict(
+      unit({ calls: [...two, call('2026-06-20', { component: 'control fuse' })] }),
+      SETTINGS,
+      '2026-07-01',
+    ).flags[0]?.evidence;
     expect(after).not.toBe(before);
   });
 });
@@ -256,7 +332,12 @@ describe('story', () => {
     const story = storyOf(unit({ calls }), SETTINGS);
     expect(story.marks).toHaveLength(3);
     expect(story.arcs).toEqual([
-      { kind: 'repeat', fromCallId: calls[0]?.id, toCallId: calls[1]?.id, label: 'condenser fan motor again' },
+      {
+        kind: 'repeat',
+        fromCallId: calls[0]?.id,
+        toCallId: calls[1]?.id,
+        label: 'condenser fan motor again',
+      },
       { kind: 'callback', fromCallId: calls[0]?.id, toCallId: calls[1]?.id, label: 'back after 10 days' },
     ]);
   });

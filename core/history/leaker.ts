@@ -28,13 +28,21 @@ export function leakerOf(
   facts: Pick<UnitFacts, 'additions' | 'provenLeakRepairs'>,
   settings: Pick<HistorySettings, 'seasonYearStartMonth'>,
 ): Leaker | undefined {
-  const lastRepair = facts.provenLeakRepairs.reduce<PlainDate>((latest, day) => (day > latest ? day : latest), '0000-01-01');
-  const additions = facts.additions.filter((a) => !a.afterOpening && a.on > lastRepair).sort((a, b) => (a.on < b.on ? -1 : a.on > b.on ? 1 : 0));
+  const lastRepair = facts.provenLeakRepairs.reduce<PlainDate>(
+    (latest, day) => (day > latest ? day : latest),
+    '0000-01-01',
+  );
+  const additions = facts.additions
+    .filter((a) => !a.afterOpening && a.on > lastRepair)
+    .sort((a, b) => (a.on < b.on ? -1 : a.on > b.on ? 1 : 0));
   const years = [...new Set(additions.map((a) => seasonYear(a.on, settings.seasonYearStartMonth)))];
   if (years.length < 2) return undefined;
   const weighed = additions.flatMap((a) => a.pounds ?? []);
   const pounds = weighed.length > 0 ? weighed.reduce((sum, lb) => sum + lb, 0) : undefined;
-  const amount = pounds === undefined ? 'no weights recorded' : `${round(pounds)} lb${weighed.length < additions.length ? ' at least' : ''}`;
+  const amount =
+    pounds === undefined
+      ? 'no weights recorded'
+      : `${round(pounds)} lb${weighed.length < additions.length ? ' at least' : ''}`;
   const reason: Reason = {
     rule: 'leaker',
     text: `Refrigerant added ${plural(additions.length, 'time')} in ${years.length} season-years (${amount}), no proven repair between.`,

@@ -25,18 +25,31 @@ type RepeatSettings = Pick<HistorySettings, 'repeatWindowDays' | 'repeatSameClas
 export function repeatsOf(facts: Pick<UnitFacts, 'calls'>, settings: RepeatSettings): Repeat[] {
   const failures = failuresOf(facts);
   return failures.flatMap((latest, index) => {
-    const within = failures.slice(0, index + 1).filter((f) => daysBetween(f.call.receivedOn, latest.call.receivedOn) <= settings.repeatWindowDays);
+    const within = failures
+      .slice(0, index + 1)
+      .filter((f) => daysBetween(f.call.receivedOn, latest.call.receivedOn) <= settings.repeatWindowDays);
     return [...sameComponent(within, latest, settings), ...anyFailures(within, settings)];
   });
 }
 
-function sameComponent(within: readonly FailureEvent[], latest: FailureEvent, settings: RepeatSettings): Repeat[] {
+function sameComponent(
+  within: readonly FailureEvent[],
+  latest: FailureEvent,
+  settings: RepeatSettings,
+): Repeat[] {
   const classes = new Set(latest.findings.flatMap((f) => f.componentClass ?? []));
   return [...classes].flatMap((componentClass) => {
-    const failures = within.filter((f) => f.findings.some((finding) => finding.componentClass === componentClass));
+    const failures = within.filter((f) =>
+      f.findings.some((finding) => finding.componentClass === componentClass),
+    );
     if (failures.length < settings.repeatSameClass) return [];
     const text = `${componentClass} failed ${plural(failures.length, 'time')} in ${spanText(failures)}.`;
-    const reason = reasonOf('repeat: same component', text, failures, `${settings.repeatSameClass} within ${settings.repeatWindowDays} days`);
+    const reason = reasonOf(
+      'repeat: same component',
+      text,
+      failures,
+      `${settings.repeatSameClass} within ${settings.repeatWindowDays} days`,
+    );
     return [{ kind: 'same component' as const, componentClass, failures, reason }];
   });
 }
@@ -44,7 +57,12 @@ function sameComponent(within: readonly FailureEvent[], latest: FailureEvent, se
 function anyFailures(within: readonly FailureEvent[], settings: RepeatSettings): Repeat[] {
   if (within.length < settings.repeatAnyFailures) return [];
   const text = `${plural(within.length, 'failure')} of any kind in ${spanText(within)}.`;
-  const reason = reasonOf('repeat: any failures', text, within, `${settings.repeatAnyFailures} within ${settings.repeatWindowDays} days`);
+  const reason = reasonOf(
+    'repeat: any failures',
+    text,
+    within,
+    `${settings.repeatAnyFailures} within ${settings.repeatWindowDays} days`,
+  );
   return [{ kind: 'any failures' as const, failures: within, reason }];
 }
 
@@ -60,7 +78,9 @@ function reasonOf(rule: string, text: string, failures: readonly FailureEvent[],
     text,
     inputs: failures.map(({ call, findings }) => ({
       label: call.receivedOn,
-      value: findings.map((f) => `${f.componentClass ?? f.componentRaw} ${f.failure} (${f.grade})`).join(', ') || 'component not recorded',
+      value:
+        findings.map((f) => `${f.componentClass ?? f.componentRaw} ${f.failure} (${f.grade})`).join(', ') ||
+        'component not recorded',
       source: `call ${call.ref}`,
     })),
     threshold,

@@ -33,12 +33,15 @@ export interface StoryArc {
  */
 export function storyOf(facts: UnitFacts, settings: HistorySettings): Story {
   const added = new Map<string, number>();
-  for (const a of facts.additions) if (a.pounds !== undefined) added.set(a.callRef, (added.get(a.callRef) ?? 0) + a.pounds);
+  for (const a of facts.additions)
+    if (a.pounds !== undefined) added.set(a.callRef, (added.get(a.callRef) ?? 0) + a.pounds);
   const marks = [...facts.calls]
     .sort((a, b) => a.receivedAtMs - b.receivedAtMs)
     .map((call) => {
       const pounds = added.get(call.ref);
-      const label = call.findings.map(findingText).join(', ') || (call.kind === 'call' ? 'cause not recorded' : call.kind);
+      const label =
+        call.findings.map(findingText).join(', ') ||
+        (call.kind === 'call' ? 'cause not recorded' : call.kind);
       return {
         callId: call.id,
         ref: call.ref,
@@ -52,7 +55,12 @@ export function storyOf(facts: UnitFacts, settings: HistorySettings): Story {
     .filter((r) => r.kind === 'same component')
     .map((r) => {
       const [from, to] = r.failures.slice(-2);
-      return { kind: 'repeat' as const, fromCallId: from?.call.id as string, toCallId: to?.call.id as string, label: `${r.componentClass} again` };
+      return {
+        kind: 'repeat' as const,
+        fromCallId: from?.call.id as string,
+        toCallId: to?.call.id as string,
+        label: `${r.componentClass} again`,
+      };
     });
   const callbackArcs = callbacksOf(facts, settings).map((c) => ({
     kind: 'callback' as const,

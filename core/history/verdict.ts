@@ -39,7 +39,14 @@ export interface UnitVerdict {
 }
 
 /** Order of the watch list: each kind outweighs any number of the kinds after it [our choice, a hazard always comes first]. */
-const WEIGHT: Record<FlagKind, number> = { hazard: 1000, repeat: 200, leaker: 150, callback: 100, 'left open': 60, age: 20 };
+const WEIGHT: Record<FlagKind, number> = {
+  hazard: 1000,
+  repeat: 200,
+  leaker: 150,
+  callback: 100,
+  'left open': 60,
+  age: 20,
+};
 
 /**
  * The verdict on one unit as of a day: its flags, worst first, each with reasons. Pure function of facts, settings and day.
@@ -48,7 +55,12 @@ const WEIGHT: Record<FlagKind, number> = { hazard: 1000, repeat: 200, leaker: 15
  * `callbackWatchDays`; open conditions and leaks stay until closed or repaired. Units out of use or retired are watched for
  * hazards only: nobody waits for their repair.
  */
-export function unitVerdict(facts: UnitFacts, settings: HistorySettings, asOf: PlainDate, dismissals: readonly Dismissal[] = []): UnitVerdict {
+export function unitVerdict(
+  facts: UnitFacts,
+  settings: HistorySettings,
+  asOf: PlainDate,
+  dismissals: readonly Dismissal[] = [],
+): UnitVerdict {
   const changes: PlainDate[] = [];
   const inUse = facts.status === 'in service' || facts.status === 'standby';
   const found: Found[] = [
@@ -59,9 +71,14 @@ export function unitVerdict(facts: UnitFacts, settings: HistorySettings, asOf: P
     ...(inUse ? leftOpenFlag(facts) : []),
     ...(inUse ? ageFlag(facts, settings, asOf, changes) : []),
   ];
-  const flags = found.map((flag) => ({ ...flag, setAside: dismissals.some((d) => d.flag === flag.kind && d.evidence === flag.evidence) }));
+  const flags = found.map((flag) => ({
+    ...flag,
+    setAside: dismissals.some((d) => d.flag === flag.kind && d.evidence === flag.evidence),
+  }));
   const counted = flags.filter((flag) => !flag.setAside);
-  const score = counted.reduce((sum, flag) => sum + WEIGHT[flag.kind], 0) + recentFailures(facts, settings, asOf, changes);
+  const score =
+    counted.reduce((sum, flag) => sum + WEIGHT[flag.kind], 0) +
+    recentFailures(facts, settings, asOf, changes);
   const future = changes.filter((day) => day > asOf).sort()[0];
   return {
     asOf,
@@ -107,10 +124,20 @@ function leftOpenFlag(facts: UnitFacts): Found[] {
 }
 
 function conditionReason(rule: string, text: string, kind: string, openedOn: PlainDate): Reason {
-  return { rule, text, inputs: [{ label: kind, value: `since ${openedOn}`, source: 'visit sheet' }], changedBy: 'Closing it on a visit sheet.' };
+  return {
+    rule,
+    text,
+    inputs: [{ label: kind, value: `since ${openedOn}`, source: 'visit sheet' }],
+    changedBy: 'Closing it on a visit sheet.',
+  };
 }
 
-function repeatFlag(facts: UnitFacts, settings: HistorySettings, asOf: PlainDate, changes: PlainDate[]): Found[] {
+function repeatFlag(
+  facts: UnitFacts,
+  settings: HistorySettings,
+  asOf: PlainDate,
+  changes: PlainDate[],
+): Found[] {
   const current = repeatsOf(facts, settings).filter((repeat) => {
     const until = addDays(latestDay(repeat), settings.repeatWindowDays);
     if (until >= asOf) changes.push(addDays(until, 1));
@@ -133,7 +160,8 @@ function repeatFlag(facts: UnitFacts, settings: HistorySettings, asOf: PlainDate
   ];
 }
 
-const latestDay = (repeat: Repeat): PlainDate => repeat.failures[repeat.failures.length - 1]?.call.receivedOn as PlainDate;
+const latestDay = (repeat: Repeat): PlainDate =>
+  repeat.failures[repeat.failures.length - 1]?.call.receivedOn as PlainDate;
 
 function leakerFlag(facts: UnitFacts, settings: HistorySettings): Found[] {
   const leaker = leakerOf(facts, settings);
@@ -149,7 +177,12 @@ function leakerFlag(facts: UnitFacts, settings: HistorySettings): Found[] {
   ];
 }
 
-function callbackFlag(facts: UnitFacts, settings: HistorySettings, asOf: PlainDate, changes: PlainDate[]): Found[] {
+function callbackFlag(
+  facts: UnitFacts,
+  settings: HistorySettings,
+  asOf: PlainDate,
+  changes: PlainDate[],
+): Found[] {
   const current = callbacksOf(facts, settings).filter((callback) => {
     const until = addDays(callback.later.receivedOn, settings.callbackWatchDays);
     if (until >= asOf) changes.push(addDays(until, 1));
@@ -167,16 +200,25 @@ function callbackFlag(facts: UnitFacts, settings: HistorySettings, asOf: PlainDa
   ];
 }
 
-function ageFlag(facts: UnitFacts, settings: HistorySettings, asOf: PlainDate, changes: PlainDate[]): Found[] {
+function ageFlag(
+  facts: UnitFacts,
+  settings: HistorySettings,
+  asOf: PlainDate,
+  changes: PlainDate[],
+): Found[] {
   const since = facts.builtOn ?? facts.installedOn;
   if (since === undefined) return [];
   const life = settings.lifeYears[facts.kind];
   const age = wholeYears(since, asOf);
   if (age < life) {
-    changes.push(`${Number(since.slice(0, 4)) + life}${since.slice(4) === '-02-29' ? '-03-01' : since.slice(4)}`);
+    changes.push(
+      `${Number(since.slice(0, 4)) + life}${since.slice(4) === '-02-29' ? '-03-01' : since.slice(4)}`,
+    );
     return [];
   }
-  const old = facts.refrigerants.filter((name) => name in REFRIGERANTS && 'phasedOut' in REFRIGERANTS[name as RefrigerantName]);
+  const old = facts.refrigerants.filter(
+    (name) => name in REFRIGERANTS && 'phasedOut' in REFRIGERANTS[name as RefrigerantName],
+  );
   const source = facts.builtOn ? 'built' : 'installed (year built not known)';
   return [
     {
@@ -188,7 +230,11 @@ function ageFlag(facts: UnitFacts, settings: HistorySettings, asOf: PlainDate, c
           text: `${age} years since it was ${source}; a ${facts.kind} lasts ${life} years in the middle of the field.${old.length > 0 ? ` ${old.join(', ')} is no longer made, only reclaimed.` : ''}`,
           inputs: [
             { label: source, value: since, source: 'unit record' },
-            ...facts.refrigerants.map((name) => ({ label: 'refrigerant', value: name, source: 'unit record' })),
+            ...facts.refrigerants.map((name) => ({
+              label: 'refrigerant',
+              value: name,
+              source: 'unit record',
+            })),
           ],
           threshold: `${life} years (median service life, ASHRAE; company setting)`,
           changedBy: 'Replacement, or a corrected date.',
@@ -200,8 +246,15 @@ function ageFlag(facts: UnitFacts, settings: HistorySettings, asOf: PlainDate, c
 }
 
 /** Failures inside the repeat window: among equals, the unit that fails more often stands higher. */
-function recentFailures(facts: UnitFacts, settings: HistorySettings, asOf: PlainDate, changes: PlainDate[]): number {
-  const recent = failuresOf(facts).filter((f) => daysBetween(f.call.receivedOn, asOf) <= settings.repeatWindowDays);
+function recentFailures(
+  facts: UnitFacts,
+  settings: HistorySettings,
+  asOf: PlainDate,
+  changes: PlainDate[],
+): number {
+  const recent = failuresOf(facts).filter(
+    (f) => daysBetween(f.call.receivedOn, asOf) <= settings.repeatWindowDays,
+  );
   for (const f of recent) changes.push(addDays(f.call.receivedOn, settings.repeatWindowDays + 1));
   return recent.length;
 }

@@ -30,11 +30,19 @@ export function suggestPriority(complaint: Complaint): SuggestedPriority {
   if (complaint.stake === 'danger')
     raise(
       'at once',
-      because('danger', 'Gas smell, smoke, burning or CO: people first; emergency services before us where life is at risk.', complaint),
+      because(
+        'danger',
+        'Gas smell, smoke, burning or CO: people first; emergency services before us where life is at risk.',
+        complaint,
+      ),
     );
   if (complaint.stake === 'people at risk')
-    raise('at once', because('people at risk', 'Patients, animals or others who cannot leave depend on it.', complaint));
-  if (complaint.stake === 'stock or equipment') raise('today', because('goods at stake', 'Stock or equipment spoils.', complaint));
+    raise(
+      'at once',
+      because('people at risk', 'Patients, animals or others who cannot leave depend on it.', complaint),
+    );
+  if (complaint.stake === 'stock or equipment')
+    raise('today', because('goods at stake', 'Stock or equipment spoils.', complaint));
   const off = distance(complaint);
   if (off !== undefined) {
     const to: Priority = off >= 10 ? 'today' : off >= 5 ? 'this week' : 'with the next route';
@@ -56,11 +64,16 @@ export function suggestPriority(complaint: Complaint): SuggestedPriority {
       threshold: '32 °F',
     });
   }
-  if (complaint.system === 'drainage') raise('today', because('water', 'Water above a ceiling does more harm every hour.', complaint));
+  if (complaint.system === 'drainage')
+    raise('today', because('water', 'Water above a ceiling does more harm every hour.', complaint));
   if (priority === undefined && complaint.stake === 'none')
     raise('with the next route', because('nothing at stake', 'Nothing is at stake.', complaint));
   if (priority === undefined)
-    raise('this week', { rule: 'not enough known', text: 'Nothing told yet that makes it more or less urgent.', inputs: [] });
+    raise('this week', {
+      rule: 'not enough known',
+      text: 'Nothing told yet that makes it more or less urgent.',
+      inputs: [],
+    });
   return { priority: priority as Priority, reasons };
 }
 

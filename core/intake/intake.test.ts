@@ -11,7 +11,9 @@ describe('suggested priority', () => {
 
   it('looks at the wrong side of the set point only', () => {
     expect(suggestPriority({ system: 'cooling', roomF: 84, setPointF: 73 }).priority).toBe('today');
-    expect(suggestPriority({ system: 'heating', roomF: 84, setPointF: 73, stake: 'comfort' }).priority).toBe('with the next route');
+    expect(suggestPriority({ system: 'heating', roomF: 84, setPointF: 73, stake: 'comfort' }).priority).toBe(
+      'with the next route',
+    );
     expect(suggestPriority({ system: 'heating', roomF: 62, setPointF: 70 }).priority).toBe('this week');
   });
 
@@ -21,7 +23,10 @@ describe('suggested priority', () => {
   });
 
   it('does not take silence for "nothing at stake"', () => {
-    expect(suggestPriority({})).toMatchObject({ priority: 'this week', reasons: [{ rule: 'not enough known' }] });
+    expect(suggestPriority({})).toMatchObject({
+      priority: 'this week',
+      reasons: [{ rule: 'not enough known' }],
+    });
     expect(suggestPriority({ stake: 'none' }).priority).toBe('with the next route');
   });
 });

@@ -77,7 +77,8 @@ describe('likely units', () => {
       fc.property(fc.string({ maxLength: 60 }), fc.integer({ min: 0, max: 6 }), (typed, limit) => {
         const found = likelyUnits(readClue(typed), annex, limit);
         expect(found.length).toBeLessThanOrEqual(limit);
-        for (let i = 1; i < found.length; i++) expect(found[i - 1]?.score).toBeGreaterThanOrEqual(found[i]?.score as number);
+        for (let i = 1; i < found.length; i++)
+          expect(found[i - 1]?.score).toBeGreaterThanOrEqual(found[i]?.score as number);
       }),
     );
   });

@@ -36,7 +36,15 @@ const HAS: Record<UnitKind, readonly System[]> = {
   'package cooling only': ['cooling', 'ventilation', 'drainage', 'electrical', 'controls'],
   'split with air handler': ['cooling', 'heating', 'ventilation', 'drainage', 'electrical', 'controls'],
   'make-up air': ['heating', 'ventilation', 'electrical', 'controls'],
-  'water-source heat pump': ['cooling', 'heating', 'ventilation', 'drainage', 'water side', 'electrical', 'controls'],
+  'water-source heat pump': [
+    'cooling',
+    'heating',
+    'ventilation',
+    'drainage',
+    'water side',
+    'electrical',
+    'controls',
+  ],
   boiler: ['heating', 'water side', 'electrical', 'controls'],
   'unit heater': ['heating', 'electrical', 'controls'],
   'exhaust fan': ['ventilation', 'electrical', 'controls'],
@@ -85,7 +93,8 @@ function matches(clue: Clue, text: string, otherWords = true): Match[] {
   });
 }
 
-const quoted = (found: readonly Match[]) => found.map((m) => (m.share === 1 ? `“${m.word}”` : `“${m.word}” as “${m.as}”`)).join(', ');
+const quoted = (found: readonly Match[]) =>
+  found.map((m) => (m.share === 1 ? `“${m.word}”` : `“${m.word}” as “${m.as}”`)).join(', ');
 
 /**
  * Ranks units by how likely each is meant, with reasons. A unit needs evidence of its own (place, name, wire); what is felt,
@@ -107,10 +116,22 @@ function judge(clue: Clue, unit: Candidate): Likely | undefined {
   let evidence = 0;
   const add = (points: number, rule: string, text: string, source: string) => {
     score += points;
-    reasons.push({ rule, text, inputs: [{ label: rule, value: `${points > 0 ? '+' : '−'}${Math.abs(Math.round(points * 10) / 10)}`, source }] });
+    reasons.push({
+      rule,
+      text,
+      inputs: [
+        { label: rule, value: `${points > 0 ? '+' : '−'}${Math.abs(Math.round(points * 10) / 10)}`, source },
+      ],
+    });
   };
   // Other words for a place are tried where places are named; a site called “Records Annex” is no archive by that alone.
-  const text = (weight: number, rule: string, value: string | undefined, say: (found: string) => string, source: string) => {
+  const text = (
+    weight: number,
+    rule: string,
+    value: string | undefined,
+    say: (found: string) => string,
+    source: string,
+  ) => {
     const found = value === undefined ? [] : matches(clue, value, rule === 'area' || rule === 'control');
     if (found.length === 0) return;
     evidence += found.length;
@@ -118,21 +139,44 @@ function judge(clue: Clue, unit: Candidate): Likely | undefined {
   };
   const typed = clue.typed.toLowerCase().replace(/[^\p{L}\p{N}]/gu, '');
   const bare = (value: string) => value.toLowerCase().replace(/[^\p{L}\p{N}]/gu, '');
-  if (unit.serial && typed.length >= 4 && (typed.includes(bare(unit.serial)) || bare(unit.serial).startsWith(typed))) {
+  if (
+    unit.serial &&
+    typed.length >= 4 &&
+    (typed.includes(bare(unit.serial)) || bare(unit.serial).startsWith(typed))
+  ) {
     evidence++;
     add(WEIGHT.serial, 'serial', `Serial ${unit.serial}.`, 'plate');
   }
-  if (clue.words.length > 0 && typed.includes(bare(unit.tag)) && wordsOf(unit.tag).every((w) => clue.words.map(stem).includes(w))) {
+  if (
+    clue.words.length > 0 &&
+    typed.includes(bare(unit.tag)) &&
+    wordsOf(unit.tag).every((w) => clue.words.map(stem).includes(w))
+  ) {
     evidence++;
     add(WEIGHT.tag, 'tag', `Its tag is ${unit.tag}.`, 'record');
   }
-  const feed = clue.poles.length > 0 ? unit.feeds.find((f) => clue.poles.some((pole) => f.poles.includes(pole))) : undefined;
+  const feed =
+    clue.poles.length > 0
+      ? unit.feeds.find((f) => clue.poles.some((pole) => f.poles.includes(pole)))
+      : undefined;
   if (feed) {
     evidence++;
     add(WEIGHT.poles, 'poles', `Fed from poles ${feed.poles.join('/')} of ${feed.name}.`, 'feeds');
   }
-  text(WEIGHT.area, 'area', unit.areas.join(' '), (found) => `Serves ${unit.areas.join(', ')}: ${found}.`, 'record');
-  text(WEIGHT.control, 'control', unit.controls.join(' '), (found) => `Controlled by ${unit.controls.join(', ')}: ${found}.`, 'controls');
+  text(
+    WEIGHT.area,
+    'area',
+    unit.areas.join(' '),
+    (found) => `Serves ${unit.areas.join(', ')}: ${found}.`,
+    'record',
+  );
+  text(
+    WEIGHT.control,
+    'control',
+    unit.controls.join(' '),
+    (found) => `Controlled by ${unit.controls.join(', ')}: ${found}.`,
+    'controls',
+  );
   text(
     WEIGHT.panel,
     'panel',
@@ -141,18 +185,42 @@ function judge(clue: Clue, unit: Candidate): Likely | undefined {
     'feeds',
   );
   text(WEIGHT.site, 'site', unit.site, (found) => `Stands at ${unit.site}: ${found}.`, 'record');
-  text(WEIGHT.customer, 'customer', unit.customer, (found) => `Belongs to ${unit.customer}: ${found}.`, 'record');
+  text(
+    WEIGHT.customer,
+    'customer',
+    unit.customer,
+    (found) => `Belongs to ${unit.customer}: ${found}.`,
+    'record',
+  );
   text(WEIGHT.model, 'model', unit.model, (found) => `Model ${unit.model}: ${found}.`, 'plate');
   if (evidence === 0) return undefined;
   const { system, feltWord } = clue;
   if (system && feltWord) {
     if (HAS[unit.kind].includes(system))
-      add(WEIGHT.system, 'what is felt', `“${feltWord}” speaks of ${system}, which this ${unit.kind} does.`, 'complaint');
-    else add(WEIGHT.notThatKind, 'what is felt', `“${feltWord}” speaks of ${system}, which a ${unit.kind} does not do.`, 'complaint');
+      add(
+        WEIGHT.system,
+        'what is felt',
+        `“${feltWord}” speaks of ${system}, which this ${unit.kind} does.`,
+        'complaint',
+      );
+    else
+      add(
+        WEIGHT.notThatKind,
+        'what is felt',
+        `“${feltWord}” speaks of ${system}, which a ${unit.kind} does not do.`,
+        'complaint',
+      );
   }
-  if (unit.open.length > 0) add(WEIGHT.open, 'left open', `Left not normal: ${unit.open.map((o) => o.kind).join(', ')}.`, 'open conditions');
+  if (unit.open.length > 0)
+    add(
+      WEIGHT.open,
+      'left open',
+      `Left not normal: ${unit.open.map((o) => o.kind).join(', ')}.`,
+      'open conditions',
+    );
   if (unit.openCalls > 0) add(WEIGHT.called, 'open call', 'A call about it is open.', 'calls');
-  if (unit.status === 'out of use' || unit.status === 'retired') add(WEIGHT.outOfUse, 'state', `It is ${unit.status}.`, 'record');
+  if (unit.status === 'out of use' || unit.status === 'retired')
+    add(WEIGHT.outOfUse, 'state', `It is ${unit.status}.`, 'record');
   if (unit.status === 'standby') add(WEIGHT.standby, 'state', 'It is on standby.', 'record');
   return { unitId: unit.unitId, score, reasons };
 }

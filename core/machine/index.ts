@@ -3,10 +3,17 @@
 export const FUELS = ['natural gas', 'LP', 'electric', 'hot water', 'heat pump'] as const;
 export type Fuel = (typeof FUELS)[number];
 export const DRIVES = ['belt', 'direct'] as const;
-export const OUTDOOR_AIR = ['none', 'manual damper', 'motorised damper', 'economizer', 'all outdoor air'] as const;
+export const OUTDOOR_AIR = [
+  'none',
+  'manual damper',
+  'motorised damper',
+  'economizer',
+  'all outdoor air',
+] as const;
 export const METERING = ['expansion valve', 'orifice', 'capillary tube', 'electronic valve'] as const;
 /** A fixed device has no superheat of its own: its target moves with the weather. What nobody knows is not called fixed. */
-export const isFixedDevice = (metering: string | null | undefined): boolean => metering === 'orifice' || metering === 'capillary tube';
+export const isFixedDevice = (metering: string | null | undefined): boolean =>
+  metering === 'orifice' || metering === 'capillary tube';
 export type Metering = (typeof METERING)[number];
 export const CHARGING_METHODS = ['subcooling', 'approach', 'superheat', 'weight'] as const;
 export type ChargingMethod = (typeof CHARGING_METHODS)[number];
@@ -57,7 +64,8 @@ export interface MachineDetails {
   readonly meshes?: readonly Sized[] | undefined;
   readonly outdoorAir?: (typeof OUTDOOR_AIR)[number] | undefined;
   readonly economizerHighLimitF?: number | undefined;
-  readonly charging?: { readonly method?: ChargingMethod | undefined; readonly targetF?: number | undefined } | undefined;
+  readonly charging?:
+    { readonly method?: ChargingMethod | undefined; readonly targetF?: number | undefined } | undefined;
 }
 
 /** One compressor of a circuit, by the stage at which it starts. */
@@ -79,7 +87,8 @@ export function modelLineOf(model: string | null | undefined): string | undefine
 }
 
 /** Sizes as a list for the counter: "4 × 20x20x2, 2 × 16x25x2". */
-export const sizedText = (sizes: readonly Sized[] | undefined): string => (sizes ?? []).map((s) => `${s.count} × ${s.size}`).join(', ');
+export const sizedText = (sizes: readonly Sized[] | undefined): string =>
+  (sizes ?? []).map((s) => `${s.count} × ${s.size}`).join(', ');
 
 /**
  * Reads "4 × 20x20x2, 2 x 16x25x2" (or "A48") back. A size without a count is one.
@@ -92,10 +101,12 @@ export function readSized(text: string): Sized[] {
     .map((part) => part.trim())
     .filter(Boolean)
     .map((part) => {
-      const match = /^(\d+(?:\.\d+)?)\s*[×*]\s*(\S.*)$/.exec(part) ?? /^(\d+(?:\.\d+)?)\s+x\s+(\S.*)$/i.exec(part);
+      const match =
+        /^(\d+(?:\.\d+)?)\s*[×*]\s*(\S.*)$/.exec(part) ?? /^(\d+(?:\.\d+)?)\s+x\s+(\S.*)$/i.exec(part);
       if (!match) return { size: part, count: 1 };
       const count = Number(match[1]);
-      if (!Number.isInteger(count) || count < 1 || count > 99) throw new RangeError(`"${part}": how many? a whole number from 1 to 99`);
+      if (!Number.isInteger(count) || count < 1 || count > 99)
+        throw new RangeError(`"${part}": how many? a whole number from 1 to 99`);
       return { size: match[2] as string, count };
     });
 }

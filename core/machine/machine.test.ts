@@ -24,7 +24,10 @@ describe('sizes and counts', () => {
 
   it('written and read again are the same', () => {
     const sizes = fc.array(
-      fc.record({ size: fc.constantFrom('20x20x2', '16x25x2', 'A 48', 'B62', '24x24x1'), count: fc.integer({ min: 1, max: 99 }) }),
+      fc.record({
+        size: fc.constantFrom('20x20x2', '16x25x2', 'A 48', 'B62', '24x24x1'),
+        count: fc.integer({ min: 1, max: 99 }),
+      }),
       { maxLength: 5 },
     );
     fc.assert(fc.property(sizes, (list) => expect(readSized(sizedText(list))).toEqual(list)));

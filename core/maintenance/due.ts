@@ -81,10 +81,20 @@ function everyDue(
   ];
 }
 
-function seasonDue(unitId: string, task: MaintenanceTask, season: Season, last: PlainDate | undefined, asOf: PlainDate, until: PlainDate): DueTask[] {
+function seasonDue(
+  unitId: string,
+  task: MaintenanceTask,
+  season: Season,
+  last: PlainDate | undefined,
+  asOf: PlainDate,
+  until: PlainDate,
+): DueTask[] {
   const year = Number(asOf.slice(0, 4));
   const windows = [year - 1, year, year + 1].map((y) => seasonWindow(season, y));
-  const open = windows.find(([from, to]) => from <= until && addDays(to, SEASON_GRACE_DAYS) >= asOf && !(last !== undefined && last >= from));
+  const open = windows.find(
+    ([from, to]) =>
+      from <= until && addDays(to, SEASON_GRACE_DAYS) >= asOf && !(last !== undefined && last >= from),
+  );
   if (!open) return [];
   const [from, to] = open;
   const lateDays = Math.max(0, daysBetween(to, asOf));

@@ -1,12 +1,11 @@
 import { dueTasks, maintenanceTask, postponementCost, tasksDone, type UnitMaintenance } from './index.ts';
 
-const rooftop = (lastDone: UnitMaintenance['lastDone'], status: UnitMaintenance['status'] = 'in service'): UnitMaintenance => ({
-  unitId: 'u',
-  kind: 'package gas/electric',
-  status,
-  lastDone,
-});
-const titles = (unit: UnitMaintenance, asOf: string, days = 14) => dueTasks(unit, asOf, days).map((d) => d.task.key);
+const rooftop = (
+  lastDone: UnitMaintenance['lastDone'],
+  status: UnitMaintenance['status'] = 'in service',
+): UnitMaintenance => ({ unitId: 'u', kind: 'package gas/electric', status, lastDone });
+const titles = (unit: UnitMaintenance, asOf: string, days = 14) =>
+  dueTasks(unit, asOf, days).map((d) => d.task.key);
 
 // Tasks and intervals are common practice (filters and belts monthly to quarterly, start-ups by season).
 describe('what is due', () => {
@@ -15,24 +14,36 @@ describe('what is due', () => {
     expect(titles(unit, '2026-02-25')).toEqual([]);
     const [due] = dueTasks(unit, '2026-03-20', 14).filter((d) => d.task.key === 'filters and belts');
     expect(due).toMatchObject({ dueOn: '2026-04-02', lateDays: 0 });
-    expect(dueTasks(unit, '2026-04-12', 14)[0]).toMatchObject({ lateDays: 10, reason: { text: expect.stringContaining('10 days late') } });
+    expect(dueTasks(unit, '2026-04-12', 14)[0]).toMatchObject({
+      lateDays: 10,
+      reason: { text: expect.stringContaining('10 days late') },
+    });
   });
 
   it('seasonal work is due while its window is open and not yet done in it', () => {
     const done = { 'filters and belts': '2026-04-10' };
     expect(titles(rooftop(done), '2026-04-11')).toContain('cooling start-up');
-    expect(titles(rooftop({ ...done, 'cooling start-up': '2026-03-20' }), '2026-04-11')).not.toContain('cooling start-up');
-    expect(titles(rooftop({ ...done, 'cooling start-up': '2025-04-20' }), '2026-04-11')).toContain('cooling start-up');
+    expect(titles(rooftop({ ...done, 'cooling start-up': '2026-03-20' }), '2026-04-11')).not.toContain(
+      'cooling start-up',
+    );
+    expect(titles(rooftop({ ...done, 'cooling start-up': '2025-04-20' }), '2026-04-11')).toContain(
+      'cooling start-up',
+    );
     expect(titles(rooftop(done), '2026-08-10')).not.toContain('cooling start-up');
   });
 
   it('looks ahead over the horizon only', () => {
     expect(titles(rooftop({ 'filters and belts': '2026-02-20' }), '2026-02-25', 14)).toEqual([]);
-    expect(titles(rooftop({ 'filters and belts': '2026-02-20' }), '2026-03-05', 14)).toEqual(['cooling start-up']);
+    expect(titles(rooftop({ 'filters and belts': '2026-02-20' }), '2026-03-05', 14)).toEqual([
+      'cooling start-up',
+    ]);
   });
 
   it('work without a record is due now and says so; it is not taken for done', () => {
-    expect(dueTasks(rooftop({}), '2026-01-20', 14)[0]).toMatchObject({ lateDays: 0, reason: { rule: 'no record' } });
+    expect(dueTasks(rooftop({}), '2026-01-20', 14)[0]).toMatchObject({
+      lateDays: 0,
+      reason: { rule: 'no record' },
+    });
     expect(dueTasks(rooftop({}), '2026-01-20', 14)[0]?.dueOn).toBeUndefined();
   });
 
@@ -42,9 +53,17 @@ describe('what is due', () => {
   });
 
   it('takes a visit that names no tasks for the work of its season', () => {
-    expect(tasksDone('package gas/electric', '2026-04-10', [])).toEqual(['filters and belts', 'cooling start-up']);
-    expect(tasksDone('package gas/electric', '2026-10-10', [])).toEqual(['filters and belts', 'heating start-up']);
-    expect(tasksDone('package gas/electric', '2026-10-10', ['filters and belts'])).toEqual(['filters and belts']);
+    expect(tasksDone('package gas/electric', '2026-04-10', [])).toEqual([
+      'filters and belts',
+      'cooling start-up',
+    ]);
+    expect(tasksDone('package gas/electric', '2026-10-10', [])).toEqual([
+      'filters and belts',
+      'heating start-up',
+    ]);
+    expect(tasksDone('package gas/electric', '2026-10-10', ['filters and belts'])).toEqual([
+      'filters and belts',
+    ]);
   });
 
   it('knows its tasks by key', () => {

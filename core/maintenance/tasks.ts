@@ -22,15 +22,41 @@ export interface Season {
   readonly to: string;
 }
 
-const COOLING: readonly UnitKind[] = ['package gas/electric', 'package heat pump', 'package cooling only', 'split with air handler'];
+const COOLING: readonly UnitKind[] = [
+  'package gas/electric',
+  'package heat pump',
+  'package cooling only',
+  'split with air handler',
+];
 const GAS_HEAT: readonly UnitKind[] = ['package gas/electric', 'make-up air', 'unit heater'];
 const FILTERED: readonly UnitKind[] = [...COOLING, 'make-up air', 'water-source heat pump'];
 
 /** The company's maintenance list, by season [common practice]. */
 export const MAINTENANCE_TASKS: readonly MaintenanceTask[] = [
-  { key: 'filters and belts', title: 'Filters and belts', system: 'ventilation', kinds: FILTERED, rule: { everyDays: 91 }, minutes: 20 },
-  { key: 'cooling start-up', title: 'Cooling start-up', system: 'cooling', kinds: COOLING, rule: { from: '03-15', to: '05-31' }, minutes: 45 },
-  { key: 'heating start-up', title: 'Heating start-up', system: 'heating', kinds: GAS_HEAT, rule: { from: '09-01', to: '11-15' }, minutes: 35 },
+  {
+    key: 'filters and belts',
+    title: 'Filters and belts',
+    system: 'ventilation',
+    kinds: FILTERED,
+    rule: { everyDays: 91 },
+    minutes: 20,
+  },
+  {
+    key: 'cooling start-up',
+    title: 'Cooling start-up',
+    system: 'cooling',
+    kinds: COOLING,
+    rule: { from: '03-15', to: '05-31' },
+    minutes: 45,
+  },
+  {
+    key: 'heating start-up',
+    title: 'Heating start-up',
+    system: 'heating',
+    kinds: GAS_HEAT,
+    rule: { from: '09-01', to: '11-15' },
+    minutes: 35,
+  },
   {
     key: 'heat pump defrost check',
     title: 'Defrost and reversing check',
@@ -47,8 +73,22 @@ export const MAINTENANCE_TASKS: readonly MaintenanceTask[] = [
     rule: { everyDays: 182 },
     minutes: 30,
   },
-  { key: 'boiler annual', title: 'Boiler annual service', system: 'heating', kinds: ['boiler'], rule: { from: '06-01', to: '09-30' }, minutes: 150 },
-  { key: 'fan and bearing', title: 'Fan belt and bearings', system: 'ventilation', kinds: ['exhaust fan'], rule: { everyDays: 182 }, minutes: 20 },
+  {
+    key: 'boiler annual',
+    title: 'Boiler annual service',
+    system: 'heating',
+    kinds: ['boiler'],
+    rule: { from: '06-01', to: '09-30' },
+    minutes: 150,
+  },
+  {
+    key: 'fan and bearing',
+    title: 'Fan belt and bearings',
+    system: 'ventilation',
+    kinds: ['exhaust fan'],
+    rule: { everyDays: 182 },
+    minutes: 20,
+  },
 ];
 
 /** The task of a key, or undefined. */

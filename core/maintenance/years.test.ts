@@ -35,11 +35,15 @@ describe('a machine kept for three years by its due dates', () => {
   });
 
   it('a season just missed is still done once, and counts for that season', () => {
-    expect(keep('package heat pump', '2024-01-10', 365).get('heat pump defrost check')).toEqual(['2024-01-10', '2024-10-01']);
+    expect(keep('package heat pump', '2024-01-10', 365).get('heat pump defrost check')).toEqual([
+      '2024-01-10',
+      '2024-10-01',
+    ]);
   });
 
   it('no kind of machine is without maintenance', () => {
-    for (const kind of UNIT_KINDS) expect([kind, keep(kind, '2024-01-10', 400).size > 0]).toEqual([kind, true]);
+    for (const kind of UNIT_KINDS)
+      expect([kind, keep(kind, '2024-01-10', 400).size > 0]).toEqual([kind, true]);
   });
 });
 
@@ -51,26 +55,34 @@ describe('properties', () => {
     fc.assert(
       fc.property(kinds, date, (kind, day) => {
         const lastDone = Object.fromEntries(MAINTENANCE_TASKS.map((task) => [task.key, day]));
-        expect(dueTasks({ unitId: 'u', kind, status: 'in service', lastDone }, addDays(day, 1), 0).filter((d) => 'everyDays' in d.task.rule)).toEqual(
-          [],
-        );
+        expect(
+          dueTasks({ unitId: 'u', kind, status: 'in service', lastDone }, addDays(day, 1), 0).filter(
+            (d) => 'everyDays' in d.task.rule,
+          ),
+        ).toEqual([]);
       }),
     );
   });
 
   it('looking further ahead never hides what is due nearer', () => {
     fc.assert(
-      fc.property(kinds, date, fc.integer({ min: 0, max: 60 }), fc.integer({ min: 0, max: 60 }), (kind, day, ahead, more) => {
-        const unit = {
-          unitId: 'u',
-          kind,
-          status: 'in service',
-          lastDone: { 'filters and belts': addDays(day, -40), 'cooling start-up': addDays(day, -300) },
-        } as const;
-        const near = dueTasks(unit, day, ahead).map((d) => d.task.key);
-        const far = dueTasks(unit, day, ahead + more).map((d) => d.task.key);
-        expect(near.filter((key) => !far.includes(key))).toEqual([]);
-      }),
+      fc.property(
+        kinds,
+        date,
+        fc.integer({ min: 0, max: 60 }),
+        fc.integer({ min: 0, max: 60 }),
+        (kind, day, ahead, more) => {
+          const unit = {
+            unitId: 'u',
+            kind,
+            status: 'in service',
+            lastDone: { 'filters and belts': addDays(day, -40), 'cooling start-up': addDays(day, -300) },
+          } as const;
+          const near = dueTasks(unit, day, ahead).map((d) => d.task.key);
+          const far = dueTasks(unit, day, ahead + more).map((d) => d.task.key);
+          expect(near.filter((key) => !far.includes(key))).toEqual([]);
+        },
+      ),
     );
   });
 
@@ -84,11 +96,20 @@ describe('properties', () => {
 
   it('leaving more, longer or later work undone never costs less', () => {
     fc.assert(
-      fc.property(fc.array(fc.nat(100), { maxLength: 8 }), fc.nat(400), fc.nat(100), (late, minutes, later) => {
-        const due = late.map((lateDays) => ({ lateDays }));
-        expect(postponementCost([...due, { lateDays: later }], minutes)).toBeGreaterThan(postponementCost(due, minutes));
-        expect(postponementCost(due, minutes + later)).toBeGreaterThanOrEqual(postponementCost(due, minutes));
-      }),
+      fc.property(
+        fc.array(fc.nat(100), { maxLength: 8 }),
+        fc.nat(400),
+        fc.nat(100),
+        (late, minutes, later) => {
+          const due = late.map((lateDays) => ({ lateDays }));
+          expect(postponementCost([...due, { lateDays: later }], minutes)).toBeGreaterThan(
+            postponementCost(due, minutes),
+          );
+          expect(postponementCost(due, minutes + later)).toBeGreaterThanOrEqual(
+            postponementCost(due, minutes),
+          );
+        },
+      ),
     );
   });
 });

@@ -43,7 +43,17 @@ export function placeIn(value: number, band: Band | undefined): 'within' | 'low'
 }
 
 /** An answer with its verdict from its band, unless one is given. */
-export function answer(given: Partial<Answer> & Pick<Answer, 'name' | 'value' | 'unit' | 'quantity' | 'formula' | 'source'>): Answer {
-  if (!Number.isFinite(given.value)) throw new RangeError(`${given.name} cannot be worked out from these readings`);
-  return { verdict: placeIn(given.value, given.band), confidence: 'high', text: '', improve: [], decimals: 1, ...given };
+export function answer(
+  given: Partial<Answer> & Pick<Answer, 'name' | 'value' | 'unit' | 'quantity' | 'formula' | 'source'>,
+): Answer {
+  if (!Number.isFinite(given.value))
+    throw new RangeError(`${given.name} cannot be worked out from these readings`);
+  return {
+    verdict: placeIn(given.value, given.band),
+    confidence: 'high',
+    text: '',
+    improve: [],
+    decimals: 1,
+    ...given,
+  };
 }

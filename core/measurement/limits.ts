@@ -42,10 +42,18 @@ export const DEFAULT_LIMITS: MeasuringLimits = {
 export const LIMIT_NAMES = Object.keys(DEFAULT_LIMITS) as (keyof MeasuringLimits)[];
 
 /** Where limits come from: the trade's habit as long as the company has not said otherwise. */
-export const limitFrom = (limits: MeasuringLimits, ...names: readonly (keyof MeasuringLimits)[]): 'common practice' | 'company setting' =>
+export const limitFrom = (
+  limits: MeasuringLimits,
+  ...names: readonly (keyof MeasuringLimits)[]
+): 'common practice' | 'company setting' =>
   names.some((name) => limits[name] !== DEFAULT_LIMITS[name]) ? 'company setting' : 'common practice';
 
 /** A band between two limits, with where it comes from. */
-export function limitBand(limits: MeasuringLimits, low: keyof MeasuringLimits, high: keyof MeasuringLimits, source: string): Band {
+export function limitBand(
+  limits: MeasuringLimits,
+  low: keyof MeasuringLimits,
+  high: keyof MeasuringLimits,
+  source: string,
+): Band {
   return { low: limits[low], high: limits[high], from: limitFrom(limits, low, high), source };
 }

@@ -4,7 +4,13 @@ import { convert, judgeReading, QUANTITIES, type QuantityName } from './index.ts
  * Factors of NIST Special Publication 811 (2008), appendix B.9 [from memory, to the digits given], one of each unit expressed in
  * another. What is not in that table is a definition and says so.
  */
-const FACTORS: readonly (readonly [name: QuantityName, from: string, to: string, one: number, digits: number])[] = [
+const FACTORS: readonly (readonly [
+  name: QuantityName,
+  from: string,
+  to: string,
+  one: number,
+  digits: number,
+])[] = [
   ['pressureGauge', 'psig', 'kPa(g)', 6.894757, 6],
   ['pressureGauge', 'bar(g)', 'psig', 14.50377, 4],
   ['pressureDifference', 'psi', 'kPa', 6.894757, 6],
@@ -73,7 +79,12 @@ describe('bounds', () => {
   it('what is usual is possible, in every quantity', () => {
     for (const name of Object.keys(QUANTITIES) as QuantityName[]) {
       const { possible, usual, units } = QUANTITIES[name];
-      expect([name, possible[0] <= usual[0], usual[1] <= possible[1], usual[0] < usual[1]]).toEqual([name, true, true, true]);
+      expect([name, possible[0] <= usual[0], usual[1] <= possible[1], usual[0] < usual[1]]).toEqual([
+        name,
+        true,
+        true,
+        true,
+      ]);
       const base = Object.keys(units)[0] as string;
       const middle = (usual[0] + usual[1]) / 2;
       expect([name, judgeReading(name, base, middle).quality]).toEqual([name, 'good']);

@@ -51,10 +51,16 @@ export const QUANTITIES = {
   pressureGauge: {
     si: 'Pa',
     // Inches of mercury of vacuum count downwards from the atmosphere.
-    units: { psig: { scale: PSI }, 'kPa(g)': { scale: 1000 }, 'bar(g)': { scale: 100_000 }, 'in Hg vac': { scale: -INCH_MERCURY } },
+    units: {
+      psig: { scale: PSI },
+      'kPa(g)': { scale: 1000 },
+      'bar(g)': { scale: 100_000 },
+      'in Hg vac': { scale: -INCH_MERCURY },
+    },
     possible: [-14.696, 1000],
     usual: [-14, 650],
-    impossible: 'gauge pressure cannot lie below a full vacuum (−14.7 psig) nor above 1,000 psig, where relief devices have long opened',
+    impossible:
+      'gauge pressure cannot lie below a full vacuum (−14.7 psig) nor above 1,000 psig, where relief devices have long opened',
   },
   pressureAbsolute: {
     si: 'Pa',
@@ -79,7 +85,12 @@ export const QUANTITIES = {
   },
   gasPressure: {
     si: 'Pa',
-    units: { 'in w.c.': { scale: INCH_WATER }, psi: { scale: PSI }, kPa: { scale: 1000 }, mbar: { scale: 100 } },
+    units: {
+      'in w.c.': { scale: INCH_WATER },
+      psi: { scale: PSI },
+      kPa: { scale: 1000 },
+      mbar: { scale: 100 },
+    },
     possible: [-30, 1000],
     usual: [-2, 60],
     impossible: 'no appliance regulator lets through more than 1,000 in w.c.',
@@ -98,8 +109,20 @@ export const QUANTITIES = {
     usual: [5, 30_000],
     impossible: 'a vacuum lies between nothing and the atmosphere (760,000 µ)',
   },
-  humidity: { si: '%', units: { '%': { scale: 1 } }, possible: [0, 100], usual: [5, 100], impossible: 'relative humidity lies between 0 and 100 %' },
-  percent: { si: '%', units: { '%': { scale: 1 } }, possible: [0, 100], usual: [0, 100], impossible: 'a share lies between 0 and 100 %' },
+  humidity: {
+    si: '%',
+    units: { '%': { scale: 1 } },
+    possible: [0, 100],
+    usual: [5, 100],
+    impossible: 'relative humidity lies between 0 and 100 %',
+  },
+  percent: {
+    si: '%',
+    units: { '%': { scale: 1 } },
+    possible: [0, 100],
+    usual: [0, 100],
+    impossible: 'a share lies between 0 and 100 %',
+  },
   airFlow: {
     si: 'm³/s',
     units: { cfm: { scale: FOOT ** 3 / 60 }, 'L/s': { scale: 0.001 }, 'm³/h': { scale: 1 / 3600 } },
@@ -142,7 +165,13 @@ export const QUANTITIES = {
     usual: [900, 2600],
     impossible: 'no fuel gas burns with so little or so much heat',
   },
-  time: { si: 's', units: { s: { scale: 1 }, min: { scale: 60 } }, possible: [0, 1e7], usual: [1, 86_400], impossible: 'time runs forward' },
+  time: {
+    si: 's',
+    units: { s: { scale: 1 }, min: { scale: 60 } },
+    possible: [0, 1e7],
+    usual: [1, 86_400],
+    impossible: 'time runs forward',
+  },
   resistance: {
     si: 'Ω',
     units: { Ω: { scale: 1 }, kΩ: { scale: 1000 } },
@@ -157,9 +186,27 @@ export const QUANTITIES = {
     usual: [0, 20_000],
     impossible: 'a resistance is not negative',
   },
-  capacitance: { si: 'F', units: { µF: { scale: 1e-6 } }, possible: [0, 5000], usual: [1, 200], impossible: 'a capacitance is not negative' },
-  microAmps: { si: 'A', units: { µA: { scale: 1e-6 } }, possible: [0, 1000], usual: [0, 50], impossible: 'a flame signal is not negative' },
-  apparentPower: { si: 'VA', units: { VA: { scale: 1 } }, possible: [0, 1e6], usual: [1, 500], impossible: 'apparent power is not negative' },
+  capacitance: {
+    si: 'F',
+    units: { µF: { scale: 1e-6 } },
+    possible: [0, 5000],
+    usual: [1, 200],
+    impossible: 'a capacitance is not negative',
+  },
+  microAmps: {
+    si: 'A',
+    units: { µA: { scale: 1e-6 } },
+    possible: [0, 1000],
+    usual: [0, 50],
+    impossible: 'a flame signal is not negative',
+  },
+  apparentPower: {
+    si: 'VA',
+    units: { VA: { scale: 1 } },
+    possible: [0, 1e6],
+    usual: [1, 500],
+    impossible: 'apparent power is not negative',
+  },
   concentration: {
     si: 'ppm',
     units: { ppm: { scale: 1 } },
@@ -195,9 +242,27 @@ export const QUANTITIES = {
     usual: [0.05, 200],
     impossible: 'power is not negative',
   },
-  ratio: { si: '1', units: { '': { scale: 1 } }, possible: [0, 1e6], usual: [0, 1000], impossible: 'not below nothing' },
-  voltage: { si: 'V', units: { V: { scale: 1 } }, possible: [0, 15_000], usual: [0, 660], impossible: 'an RMS voltage cannot be negative' },
-  current: { si: 'A', units: { A: { scale: 1 } }, possible: [0, 5000], usual: [0, 300], impossible: 'an RMS current cannot be negative' },
+  ratio: {
+    si: '1',
+    units: { '': { scale: 1 } },
+    possible: [0, 1e6],
+    usual: [0, 1000],
+    impossible: 'not below nothing',
+  },
+  voltage: {
+    si: 'V',
+    units: { V: { scale: 1 } },
+    possible: [0, 15_000],
+    usual: [0, 660],
+    impossible: 'an RMS voltage cannot be negative',
+  },
+  current: {
+    si: 'A',
+    units: { A: { scale: 1 } },
+    possible: [0, 5000],
+    usual: [0, 300],
+    impossible: 'an RMS current cannot be negative',
+  },
   mass: {
     si: 'kg',
     units: { lb: { scale: POUND }, oz: { scale: POUND / 16 }, kg: { scale: 1 } },
@@ -211,7 +276,10 @@ const quantityOf = (name: QuantityName): Quantity => QUANTITIES[name];
 
 function unitOf(name: QuantityName, unit: string): Unit {
   const found = quantityOf(name).units[unit];
-  if (!found) throw new RangeError(`${name} is not measured in "${unit}"; use ${Object.keys(quantityOf(name).units).join(' or ')}`);
+  if (!found)
+    throw new RangeError(
+      `${name} is not measured in "${unit}"; use ${Object.keys(quantityOf(name).units).join(' or ')}`,
+    );
   return found;
 }
 
@@ -260,6 +328,7 @@ export function judgeReading(name: QuantityName, unit: string, value: number): Q
     );
   }
   const [low, high] = quantity.usual;
-  if (inBase < low || inBase > high) return { quality: 'doubtful', why: `outside the usual ${low} to ${high} ${base}` };
+  if (inBase < low || inBase > high)
+    return { quality: 'doubtful', why: `outside the usual ${low} to ${high} ${base}` };
   return { quality: 'good' };
 }

@@ -28,7 +28,10 @@ describe('units', () => {
 
   it('refuses the impossible with the reason, keeps the doubtful and marks it', () => {
     expect(() => judgeReading('pressureGauge', 'psig', -20)).toThrow(/full vacuum/);
-    expect(judgeReading('temperature', '°F', 400)).toEqual({ quality: 'doubtful', why: expect.stringContaining('usual') });
+    expect(judgeReading('temperature', '°F', 400)).toEqual({
+      quality: 'doubtful',
+      why: expect.stringContaining('usual'),
+    });
     expect(judgeReading('pressureGauge', 'psig', 118)).toEqual({ quality: 'good' });
     expect(() => toSi('voltage', 'V', NaN)).toThrow(RangeError);
   });

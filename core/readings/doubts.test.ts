@@ -1,13 +1,34 @@
 import fc from 'fast-check';
 import { convert, judgeReading } from '../quantities/index.ts';
 import { seededRandom } from '../random/index.ts';
-import { buildMachine, coolingState, MISTAKES, powerState, RATING_SURROUNDINGS, readMachine, USUAL_SPEC, type Mistake } from '../simulation/index.ts';
+import {
+  buildMachine,
+  coolingState,
+  MISTAKES,
+  powerState,
+  RATING_SURROUNDINGS,
+  readMachine,
+  USUAL_SPEC,
+  type Mistake,
+} from '../simulation/index.ts';
 import { readingQuestions, type ReadingSet } from './index.ts';
 
 const machine = buildMachine(USUAL_SPEC);
-const readings = (outdoorF: number, seed: number, mistakes: readonly Mistake[] = [], faults = {}): ReadingSet => {
-  const state = coolingState(machine, { ...RATING_SURROUNDINGS, outdoorF, returnF: 76, returnWetF: 63 }, faults);
-  return { mode: 'cooling', readings: readMachine(state, powerState(machine, state), seededRandom(seed), { mistakes }) };
+const readings = (
+  outdoorF: number,
+  seed: number,
+  mistakes: readonly Mistake[] = [],
+  faults = {},
+): ReadingSet => {
+  const state = coolingState(
+    machine,
+    { ...RATING_SURROUNDINGS, outdoorF, returnF: 76, returnWetF: 63 },
+    faults,
+  );
+  return {
+    mode: 'cooling',
+    readings: readMachine(state, powerState(machine, state), seededRandom(seed), { mistakes }),
+  };
 };
 
 // The readings come off the simulated machine, which knows nothing of these questions.
@@ -18,7 +39,8 @@ describe('questions before readings are believed', () => {
     ['wrong unit', /is it 2\d °C/],
   ] as const)('%s: asked about, whatever the weather', (mistake, question) => {
     expect(Object.keys(MISTAKES)).toContain(mistake);
-    for (const outdoorF of [75, 90, 105]) expect(readingQuestions(readings(outdoorF, outdoorF, [mistake])).join()).toMatch(question);
+    for (const outdoorF of [75, 90, 105])
+      expect(readingQuestions(readings(outdoorF, outdoorF, [mistake])).join()).toMatch(question);
   });
 
   it('sound readings of a sound or a faulty machine are asked nothing', () => {

@@ -2,9 +2,14 @@ import { cardOf, plateFacts } from '../cards/index.ts';
 import { placeIn } from '../measurement/index.ts';
 import { readingAnswers, type Reading, type ReadingPoint, type ReadingSet } from './index.ts';
 
-const set = (values: Partial<Record<ReadingPoint, [number, string]>>, given: Partial<ReadingSet> = {}): ReadingSet => ({
+const set = (
+  values: Partial<Record<ReadingPoint, [number, string]>>,
+  given: Partial<ReadingSet> = {},
+): ReadingSet => ({
   mode: 'cooling',
-  readings: Object.entries(values).map(([point, [value, unit]]) => ({ point: point as ReadingPoint, value, unit }) satisfies Reading),
+  readings: Object.entries(values).map(
+    ([point, [value, unit]]) => ({ point: point as ReadingPoint, value, unit }) satisfies Reading,
+  ),
   ...given,
 });
 const answersTo = (...given: Parameters<typeof readingAnswers>) =>
@@ -18,7 +23,8 @@ const CHARGE = {
   'liquid line': [90, '°F'],
 } as const;
 const STEADY = { outdoorF: 85, minutesRunning: 20, condenser: 'clean and dry' } as const;
-const charge = (given: object = {}, conditions: object = STEADY): ReadingSet => set({ ...CHARGE, ...given } as never, conditions);
+const charge = (given: object = {}, conditions: object = STEADY): ReadingSet =>
+  set({ ...CHARGE, ...given } as never, conditions);
 
 describe('a reading set', () => {
   it('gives superheat and subcooling at once from the chart points of R-410A', () => {
@@ -28,13 +34,19 @@ describe('a reading set', () => {
   });
 
   it('judges by 8 to 15 °F of valve superheat, 10 ± 3 of subcooling, 16 to 22 of split where nobody says otherwise (common practice)', () => {
-    const said = answersTo(charge({ 'return air': [75, '°F'], 'supply air': [56, '°F'] }), { refrigerant: 'R-410A', metering: 'expansion valve' });
+    const said = answersTo(charge({ 'return air': [75, '°F'], 'supply air': [56, '°F'] }), {
+      refrigerant: 'R-410A',
+      metering: 'expansion valve',
+    });
     for (const [name, low, high] of [
       ['superheat', 8, 15],
       ['subcooling', 7, 13],
       ['split', 16, 22],
     ] as const)
-      expect([name, said[name]?.band]).toEqual([name, expect.objectContaining({ low, high, from: 'common practice' })]);
+      expect([name, said[name]?.band]).toEqual([
+        name,
+        expect.objectContaining({ low, high, from: 'common practice' }),
+      ]);
   });
 
   it('reads metric entries as the same physics: 118.4 psig is 816.3 kPa, 52 °F is 11.11 °C (NIST SP 811 factors)', () => {
@@ -43,7 +55,9 @@ describe('a reading set', () => {
       answersTo(charge(), { refrigerant: 'R-410A' }).superheat?.value as number,
       2,
     );
-    expect(answersTo(set({ 'return air': [24, '°C'], 'supply air': [14, '°C'] }), {}).split?.value).toBeCloseTo(18, 6);
+    expect(
+      answersTo(set({ 'return air': [24, '°C'], 'supply air': [14, '°C'] }), {}).split?.value,
+    ).toBeCloseTo(18, 6);
   });
 
   it('says what the bench says: the same numbers on a card give the same answers', () => {
@@ -64,12 +78,16 @@ describe('a reading set', () => {
   });
 
   it('leaves out what nobody measured instead of taking it for zero', () => {
-    expect(readingAnswers(set({ 'suction pressure': [118, 'psig'] }), { refrigerant: 'R-410A' })).toEqual({ answers: [], troubles: [] });
+    expect(readingAnswers(set({ 'suction pressure': [118, 'psig'] }), { refrigerant: 'R-410A' })).toEqual({
+      answers: [],
+      troubles: [],
+    });
     for (const refrigerant of [undefined, null, 'R-nobody-knows'])
-      expect(readingAnswers(set({ 'suction pressure': [118, 'psig'], 'suction line': [50, '°F'] }), { refrigerant })).toEqual({
-        answers: [],
-        troubles: [],
-      });
+      expect(
+        readingAnswers(set({ 'suction pressure': [118, 'psig'], 'suction line': [50, '°F'] }), {
+          refrigerant,
+        }),
+      ).toEqual({ answers: [], troubles: [] });
   });
 
   it.each([
@@ -79,28 +97,41 @@ describe('a reading set', () => {
     [{ condenser: 'dirty' }, /clean it first/],
   ])('charge waits, with why, at %j (common practice)', (conditions, why) => {
     const said = answersTo(charge({}, { ...STEADY, ...conditions }), { refrigerant: 'R-410A' });
-    for (const name of ['superheat', 'subcooling']) expect(said[name]).toMatchObject({ verdict: 'wait', text: expect.stringMatching(why) });
+    for (const name of ['superheat', 'subcooling'])
+      expect(said[name]).toMatchObject({ verdict: 'wait', text: expect.stringMatching(why) });
   });
 
   it('charge waits for swapped hoses', () => {
     const swapped = charge({ 'suction pressure': [318.5, 'psig'], 'liquid pressure': [118.4, 'psig'] });
-    expect(answersTo(swapped, { refrigerant: 'R-410A' }).subcooling).toMatchObject({ verdict: 'wait', text: expect.stringMatching(/hoses swapped/) });
+    expect(answersTo(swapped, { refrigerant: 'R-410A' }).subcooling).toMatchObject({
+      verdict: 'wait',
+      text: expect.stringMatching(/hoses swapped/),
+    });
   });
 
   it('says why when one pressure lies outside the curve, and the other answers stand', () => {
-    const { answers, troubles } = readingAnswers(charge({ 'suction pressure': [900, 'psig'] }), { refrigerant: 'R-22' });
+    const { answers, troubles } = readingAnswers(charge({ 'suction pressure': [900, 'psig'] }), {
+      refrigerant: 'R-22',
+    });
     expect(troubles.map((t) => t.name)).toContain('superheat');
     expect(troubles[0]?.why).toContain('outside the curve');
     expect(answers.map((a) => a.name)).toContain('subcooling');
   });
 
   it('a wet bulb above the dry bulb cannot be', () => {
-    const { troubles } = readingAnswers(set({ 'return air': [70, '°F'], 'supply air': [55, '°F'], 'return wet bulb': [75, '°F'] }), {});
+    const { troubles } = readingAnswers(
+      set({ 'return air': [70, '°F'], 'supply air': [55, '°F'], 'return wet bulb': [75, '°F'] }),
+      {},
+    );
     expect(troubles).toEqual([{ name: 'split', why: expect.stringMatching(/wet bulb/) }]);
   });
 
   it('humid return air lowers the split that is expected (common practice)', () => {
-    const air = (wet: number) => answersTo(set({ 'return air': [75, '°F'], 'supply air': [59, '°F'], 'return wet bulb': [wet, '°F'] }), {}).split;
+    const air = (wet: number) =>
+      answersTo(
+        set({ 'return air': [75, '°F'], 'supply air': [59, '°F'], 'return wet bulb': [wet, '°F'] }),
+        {},
+      ).split;
     expect(air(55)?.verdict).toBe('low');
     expect(air(67)?.verdict).toBe('within');
     expect(air(67)?.band?.high).toBeLessThan(air(55)?.band?.high as number);
@@ -123,15 +154,26 @@ describe('a reading set', () => {
   });
 
   it('a lost phase and a leg without current come before any unbalance', () => {
-    const lost = set({ 'volts L1-L2': [460, 'V'], 'volts L2-L3': [230, 'V'], 'volts L3-L1': [12, 'V'] }, { mode: 'off' });
-    expect(answersTo(lost, {})).toMatchObject({ 'lowest pair': { verdict: 'act', text: expect.stringMatching(/phase is lost/) } });
+    const lost = set(
+      { 'volts L1-L2': [460, 'V'], 'volts L2-L3': [230, 'V'], 'volts L3-L1': [12, 'V'] },
+      { mode: 'off' },
+    );
+    expect(answersTo(lost, {})).toMatchObject({
+      'lowest pair': { verdict: 'act', text: expect.stringMatching(/phase is lost/) },
+    });
     const leg = set({ 'amps L1': [18, 'A'], 'amps L2': [0, 'A'], 'amps L3': [19, 'A'] });
     expect(answersTo(leg, {})).toMatchObject({ 'leg without current': { verdict: 'act' } });
   });
 
   it('volts are held against the plate where it is on record', () => {
-    const volts = set({ 'volts L1-L2': [186, 'V'], 'volts L2-L3': [188, 'V'], 'volts L3-L1': [187, 'V'] }, { mode: 'off' });
-    expect(answersTo(volts, { volts: 208 })['farthest from the plate']).toMatchObject({ value: 186, verdict: 'low' });
+    const volts = set(
+      { 'volts L1-L2': [186, 'V'], 'volts L2-L3': [188, 'V'], 'volts L3-L1': [187, 'V'] },
+      { mode: 'off' },
+    );
+    expect(answersTo(volts, { volts: 208 })['farthest from the plate']).toMatchObject({
+      value: 186,
+      verdict: 'low',
+    });
     expect(answersTo(volts, {})['farthest from the plate']).toBeUndefined();
   });
 });
@@ -156,7 +198,9 @@ describe('what is on record of the circuit', () => {
     });
     expect(said.subcooling).toMatchObject({ verdict: 'within', band: { low: 11, high: 17, from: 'plate' } });
     expect(said.approach).toMatchObject({ value: 7, verdict: 'within', band: { from: 'plate' } });
-    expect(answersTo(charge({ 'liquid line': [85, '°F'] }), { refrigerant: 'R-410A' }).subcooling?.verdict).toBe('high');
+    expect(
+      answersTo(charge({ 'liquid line': [85, '°F'] }), { refrigerant: 'R-410A' }).subcooling?.verdict,
+    ).toBe('high');
   });
 
   it('is that of the circuit that was measured, and nothing of one that is not on record', () => {
@@ -169,14 +213,20 @@ describe('what is on record of the circuit', () => {
       details: { charging: { method: 'approach', targetF: 6 } },
       voltage: 460,
     } as const;
-    expect(plateFacts(unit, 2)).toMatchObject({ refrigerant: 'R-22', metering: 'orifice', approachTargetF: 6, volts: 460 });
+    expect(plateFacts(unit, 2)).toMatchObject({
+      refrigerant: 'R-22',
+      metering: 'orifice',
+      approachTargetF: 6,
+      volts: 460,
+    });
     expect(plateFacts(unit, 2).subcoolingTargetF).toBeUndefined();
     expect(plateFacts(unit, 3).refrigerant).toBeUndefined();
     expect(readingAnswers(charge(), plateFacts(unit, 3)).answers.map((a) => a.name)).toEqual(['approach']);
   });
 
   it('an estimated curve says so in every answer that stands on it', () => {
-    const improve = (refrigerant: string) => ['superheat', 'subcooling'].map((name) => answersTo(charge(), { refrigerant })[name]?.improve.join());
+    const improve = (refrigerant: string) =>
+      ['superheat', 'subcooling'].map((name) => answersTo(charge(), { refrigerant })[name]?.improve.join());
     for (const said of improve('R-454B')) expect(said).toMatch(/maker's chart wins/);
     for (const said of improve('R-410A')) expect(said).not.toMatch(/chart/);
   });
@@ -184,14 +234,25 @@ describe('what is on record of the circuit', () => {
 
 describe('the whole cycle from one set', () => {
   it('condensing below outdoor air while it runs asks for action: it does not pump', () => {
-    const still = charge({ 'liquid pressure': [200, 'psig'], 'suction pressure': [185, 'psig'], 'return air': [75, '°F'] }, { outdoorF: 95 });
+    const still = charge(
+      { 'liquid pressure': [200, 'psig'], 'suction pressure': [185, 'psig'], 'return air': [75, '°F'] },
+      { outdoorF: 95 },
+    );
     const said = answersTo(still, { refrigerant: 'R-410A' });
-    expect(said['condenser split']).toMatchObject({ verdict: 'act', text: expect.stringMatching(/not pumped/) });
-    expect(said['pressure ratio']).toMatchObject({ verdict: 'low', text: expect.stringMatching(/hardly part/) });
+    expect(said['condenser split']).toMatchObject({
+      verdict: 'act',
+      text: expect.stringMatching(/not pumped/),
+    });
+    expect(said['pressure ratio']).toMatchObject({
+      verdict: 'low',
+      text: expect.stringMatching(/hardly part/),
+    });
   });
 
   it('every answer lies where its band says, unless it waits or asks for action', () => {
-    const said = readingAnswers(charge({ 'return air': [75, '°F'], 'supply air': [56, '°F'] }), { refrigerant: 'R-410A' }).answers;
+    const said = readingAnswers(charge({ 'return air': [75, '°F'], 'supply air': [56, '°F'] }), {
+      refrigerant: 'R-410A',
+    }).answers;
     expect(said.map((a) => a.name)).toEqual([
       'superheat',
       'subcooling',

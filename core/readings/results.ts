@@ -32,17 +32,18 @@ const RUNNING: readonly Mode[] = ['cooling', 'heating'];
 const ALWAYS: readonly Mode[] = ['cooling', 'heating', 'off'];
 
 /** What a set of readings is asked, and in which mode: the parts of the bench cards, so that sheet and bench never disagree. */
-const ASKED: readonly { readonly name: string; readonly modes: readonly Mode[]; readonly part: CardPart }[] = [
-  { name: 'superheat', modes: COOLING, part: superheatPart },
-  { name: 'subcooling', modes: COOLING, part: subcoolingPart },
-  { name: 'approach', modes: COOLING, part: approachPart },
-  { name: 'condenser split', modes: COOLING, part: condenserSplitPart },
-  { name: 'evaporator difference', modes: COOLING, part: evaporatorPart },
-  { name: 'pressure ratio', modes: COOLING, part: ratioPart },
-  { name: 'split', modes: COOLING, part: splitPart },
-  { name: 'voltage unbalance', modes: ALWAYS, part: voltagePart },
-  { name: 'current unbalance', modes: RUNNING, part: currentPart },
-];
+const ASKED: readonly { readonly name: string; readonly modes: readonly Mode[]; readonly part: CardPart }[] =
+  [
+    { name: 'superheat', modes: COOLING, part: superheatPart },
+    { name: 'subcooling', modes: COOLING, part: subcoolingPart },
+    { name: 'approach', modes: COOLING, part: approachPart },
+    { name: 'condenser split', modes: COOLING, part: condenserSplitPart },
+    { name: 'evaporator difference', modes: COOLING, part: evaporatorPart },
+    { name: 'pressure ratio', modes: COOLING, part: ratioPart },
+    { name: 'split', modes: COOLING, part: splitPart },
+    { name: 'voltage unbalance', modes: ALWAYS, part: voltagePart },
+    { name: 'current unbalance', modes: RUNNING, part: currentPart },
+  ];
 
 /** Where each point of a set goes on the cards. */
 const CARD_NAMES: Record<ReadingPoint, readonly string[]> = {
@@ -78,7 +79,10 @@ function cardValues(set: ReadingSet, facts: CircuitFacts): CardValues {
     minutes: set.minutesRunning,
     condenser: set.condenser,
   };
-  return Object.fromEntries([...read, ...Object.entries(known).filter(([, value]) => value !== undefined && value !== null)]) as CardValues;
+  return Object.fromEntries([
+    ...read,
+    ...Object.entries(known).filter(([, value]) => value !== undefined && value !== null),
+  ]) as CardValues;
 }
 
 /**

@@ -1,5 +1,12 @@
 import fc from 'fast-check';
-import { chargeMustWait, saturationPressure, subcooling, superheat, REFRIGERANTS, type RefrigerantName } from './index.ts';
+import {
+  chargeMustWait,
+  saturationPressure,
+  subcooling,
+  superheat,
+  REFRIGERANTS,
+  type RefrigerantName,
+} from './index.ts';
 
 const NAMES = Object.keys(REFRIGERANTS) as RefrigerantName[];
 
@@ -34,9 +41,13 @@ describe('superheat and subcooling', () => {
         fc.double({ min: 0.1, max: 30, noNaN: true }),
         (name, saturation, above, more) => {
           const psig = saturationPressure(name, 'dew', saturation);
-          expect(superheat(name, psig, saturation + above + more).value).toBeGreaterThan(superheat(name, psig, saturation + above).value);
+          expect(superheat(name, psig, saturation + above + more).value).toBeGreaterThan(
+            superheat(name, psig, saturation + above).value,
+          );
           const liquid = saturationPressure(name, 'bubble', saturation + 50);
-          expect(subcooling(name, liquid, saturation + more).value).toBeLessThan(subcooling(name, liquid, saturation).value);
+          expect(subcooling(name, liquid, saturation + more).value).toBeLessThan(
+            subcooling(name, liquid, saturation).value,
+          );
         },
       ),
     );
@@ -63,7 +74,9 @@ describe('when the charge cannot be judged', () => {
     const all = chargeMustWait({ outdoorF: 50, minutesRunning: 2, condenser: 'dirty' });
     expect(all).toHaveLength(3);
     expect(all.join(' ')).toMatch(/raise the head.*settle.*clean it first/);
-    expect(chargeMustWait({ ...fine, condenser: 'wet' })).toEqual(['The condenser is wet: let it dry, then read again.']);
+    expect(chargeMustWait({ ...fine, condenser: 'wet' })).toEqual([
+      'The condenser is wet: let it dry, then read again.',
+    ]);
   });
 
   it('the outdoor limit is the company’s; at the limit it may be judged', () => {

@@ -47,7 +47,10 @@ export function subcooling(
 }
 
 /** Gauges on the wrong hoses: low side above high side while it runs. */
-export function swappedHoses(suctionPsig: number | undefined, liquidPsig: number | undefined): string | undefined {
+export function swappedHoses(
+  suctionPsig: number | undefined,
+  liquidPsig: number | undefined,
+): string | undefined {
   return suctionPsig !== undefined && liquidPsig !== undefined && suctionPsig > liquidPsig + 5
     ? 'Suction reads above liquid: are the hoses swapped, or does it stand still?'
     : undefined;
@@ -64,13 +67,19 @@ export interface ChargeConditions {
  * Why the charge cannot be judged yet, each with what to do first; empty when nothing known stands against it.
  * Limits are common practice; the outdoor limit is a company setting.
  */
-export function chargeMustWait(conditions: ChargeConditions, lowestOutdoorF = DEFAULT_LIMITS.chargeOutdoorF): string[] {
+export function chargeMustWait(
+  conditions: ChargeConditions,
+  lowestOutdoorF = DEFAULT_LIMITS.chargeOutdoorF,
+): string[] {
   const waits: string[] = [];
   const { outdoorF, minutesRunning, condenser } = conditions;
   if (outdoorF !== undefined && outdoorF < lowestOutdoorF) {
-    waits.push(`Outdoor ${outdoorF} °F is below ${lowestOutdoorF} °F: raise the head on purpose or weigh the charge; subcooling says nothing now.`);
+    waits.push(
+      `Outdoor ${outdoorF} °F is below ${lowestOutdoorF} °F: raise the head on purpose or weigh the charge; subcooling says nothing now.`,
+    );
   }
-  if (minutesRunning !== undefined && minutesRunning < 10) waits.push(`Running ${minutesRunning} min: let it settle for 10 min and read again.`);
+  if (minutesRunning !== undefined && minutesRunning < 10)
+    waits.push(`Running ${minutesRunning} min: let it settle for 10 min and read again.`);
   if (condenser === 'wet') waits.push('The condenser is wet: let it dry, then read again.');
   if (condenser === 'dirty') waits.push('The condenser is dirty: clean it first, then read again.');
   return waits;

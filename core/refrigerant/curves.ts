@@ -289,14 +289,16 @@ export const REFRIGERANTS = {
     bubble: R454B_bubble,
     safety: 'A2L',
     gwp: 466,
-    estimate: "estimated curve: bubble ±1.5 %, dew −1/+3 %, superheat may read 1.5 °F low; the maker's chart wins",
+    estimate:
+      "estimated curve: bubble ±1.5 %, dew −1/+3 %, superheat may read 1.5 °F low; the maker's chart wins",
   },
   'R-421A': {
     dew: R421A_dew,
     bubble: R421A_bubble,
     safety: 'A1',
     gwp: 2631,
-    estimate: "estimated curve: bubble ±1.5 %, dew −1/+3 %, superheat may read 1.5 °F low; the maker's chart wins",
+    estimate:
+      "estimated curve: bubble ±1.5 %, dew −1/+3 %, superheat may read 1.5 °F low; the maker's chart wins",
   },
 } as const satisfies Record<string, RefrigerantData>;
 

@@ -1,5 +1,13 @@
 import fc from 'fast-check';
-import { condenserSplit, cylinderLimit, evaporatorDifference, orificeTarget, pressureRatio, restPressure, saturationPressure } from './index.ts';
+import {
+  condenserSplit,
+  cylinderLimit,
+  evaporatorDifference,
+  orificeTarget,
+  pressureRatio,
+  restPressure,
+  saturationPressure,
+} from './index.ts';
 
 describe('the cycle', () => {
   it('220 psig of R-410A at 76 °F is not empty (published saturation)', () => {
@@ -15,10 +23,20 @@ describe('the cycle', () => {
 
   it('differences stand against saturation', () => {
     fc.assert(
-      fc.property(fc.double({ min: 30, max: 50, noNaN: true }), fc.double({ min: 80, max: 130, noNaN: true }), (low, high) => {
-        expect(evaporatorDifference('R-22', saturationPressure('R-22', 'dew', low), 75)).toBeCloseTo(75 - low, 3);
-        expect(condenserSplit('R-22', saturationPressure('R-22', 'bubble', high), 90)).toBeCloseTo(high - 90, 3);
-      }),
+      fc.property(
+        fc.double({ min: 30, max: 50, noNaN: true }),
+        fc.double({ min: 80, max: 130, noNaN: true }),
+        (low, high) => {
+          expect(evaporatorDifference('R-22', saturationPressure('R-22', 'dew', low), 75)).toBeCloseTo(
+            75 - low,
+            3,
+          );
+          expect(condenserSplit('R-22', saturationPressure('R-22', 'bubble', high), 90)).toBeCloseTo(
+            high - 90,
+            3,
+          );
+        },
+      ),
     );
   });
 

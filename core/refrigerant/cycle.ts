@@ -12,15 +12,27 @@ export const CONDENSER_SPLIT = [
 ] as const;
 
 /** Condensing temperature above outdoor air, °F. */
-export const condenserSplit = (refrigerant: RefrigerantName, liquidPsig: number, outdoorF: number, atmospherePsi?: number): number =>
-  saturationTemperature(refrigerant, 'bubble', liquidPsig, atmospherePsi) - outdoorF;
+export const condenserSplit = (
+  refrigerant: RefrigerantName,
+  liquidPsig: number,
+  outdoorF: number,
+  atmospherePsi?: number,
+): number => saturationTemperature(refrigerant, 'bubble', liquidPsig, atmospherePsi) - outdoorF;
 
 /** Return air above evaporating temperature, °F; about 35 in steady comfort cooling, not for all-outdoor-air units [common practice]. */
-export const evaporatorDifference = (refrigerant: RefrigerantName, suctionPsig: number, returnF: number, atmospherePsi?: number): number =>
-  returnF - saturationTemperature(refrigerant, 'dew', suctionPsig, atmospherePsi);
+export const evaporatorDifference = (
+  refrigerant: RefrigerantName,
+  suctionPsig: number,
+  returnF: number,
+  atmospherePsi?: number,
+): number => returnF - saturationTemperature(refrigerant, 'dew', suctionPsig, atmospherePsi);
 
 /** Ratio of absolute pressures; 2.3 to 3.5 in comfort cooling [common practice]. @throws RangeError for a suction in full vacuum */
-export function pressureRatio(liquidPsig: number, suctionPsig: number, atmospherePsi = STANDARD_ATMOSPHERE_PSI): number {
+export function pressureRatio(
+  liquidPsig: number,
+  suctionPsig: number,
+  atmospherePsi = STANDARD_ATMOSPHERE_PSI,
+): number {
   const suction = suctionPsig + atmospherePsi;
   if (!(suction > 0.5)) throw new RangeError('a suction in full vacuum has no ratio');
   return (liquidPsig + atmospherePsi) / suction;

@@ -44,17 +44,22 @@ describe('saturation against published values', () => {
     expect(normalBoilingPointC(name, curve)).toBeCloseTo(boiling, 1);
   });
 
-  it.each(PUBLISHED)('%s %s gives the chart pressures at 40, 100, 120 °F', (name, curve, _boiling, at40, at100, at120) => {
-    expect(saturationPressure(name, curve, 40)).toBeCloseTo(at40, 0);
-    expect(Math.abs(saturationPressure(name, curve, 100) - at100)).toBeLessThan(0.15);
-    expect(Math.abs(saturationPressure(name, curve, 120) - at120)).toBeLessThan(0.15);
-  });
+  it.each(PUBLISHED)(
+    '%s %s gives the chart pressures at 40, 100, 120 °F',
+    (name, curve, _boiling, at40, at100, at120) => {
+      expect(saturationPressure(name, curve, 40)).toBeCloseTo(at40, 0);
+      expect(Math.abs(saturationPressure(name, curve, 100) - at100)).toBeLessThan(0.15);
+      expect(Math.abs(saturationPressure(name, curve, 120) - at120)).toBeLessThan(0.15);
+    },
+  );
 
   it('agrees for R-134a with the equation of Tillner-Roth & Baehr (J. Phys. Chem. Ref. Data 23, 1994; from memory)', () => {
     for (let f = -40; f <= 150; f += 5) {
       const t = (f + 459.67) / 1.8;
       const theta = 1 - t / 374.18;
-      const ln = (374.18 / t) * (-7.686556 * theta + 2.311791 * theta ** 1.5 - 2.039554 * theta ** 2 - 3.583758 * theta ** 4);
+      const ln =
+        (374.18 / t) *
+        (-7.686556 * theta + 2.311791 * theta ** 1.5 - 2.039554 * theta ** 2 - 3.583758 * theta ** 4);
       const psia = (4056.29 * Math.exp(ln)) / 6.894757293168361;
       expect(Math.abs((saturationPressure('R-134a', 'dew', f) + 14.696) / psia - 1)).toBeLessThan(0.002);
     }
@@ -80,10 +85,17 @@ describe('every curve', () => {
 
   it('turns pressure into temperature and back to 0.001 °F (property)', () => {
     fc.assert(
-      fc.property(fc.constantFrom(...ALL), fc.constantFrom(...CURVES), fc.double({ min: -39.9, max: 149.9, noNaN: true }), (name, curve, f) => {
-        const tolerance = 'estimate' in REFRIGERANTS[name] ? 0.02 : 0.001;
-        expect(Math.abs(saturationTemperature(name, curve, saturationPressure(name, curve, f)) - f)).toBeLessThan(tolerance);
-      }),
+      fc.property(
+        fc.constantFrom(...ALL),
+        fc.constantFrom(...CURVES),
+        fc.double({ min: -39.9, max: 149.9, noNaN: true }),
+        (name, curve, f) => {
+          const tolerance = 'estimate' in REFRIGERANTS[name] ? 0.02 : 0.001;
+          expect(
+            Math.abs(saturationTemperature(name, curve, saturationPressure(name, curve, f)) - f),
+          ).toBeLessThan(tolerance);
+        },
+      ),
       { numRuns: 2000 },
     );
   });

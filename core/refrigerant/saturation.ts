@@ -113,7 +113,9 @@ export function saturationPressure(
 ): number {
   const { forward, lowF } = curveOf(refrigerant, which);
   if (!(tempF >= lowF && tempF <= HIGHEST_F)) {
-    throw new RangeError(`${refrigerant} saturation at ${tempF} °F is outside the curve (${lowF} to ${HIGHEST_F} °F)`);
+    throw new RangeError(
+      `${refrigerant} saturation at ${tempF} °F is outside the curve (${lowF} to ${HIGHEST_F} °F)`,
+    );
   }
   return exp(forward(tempF).lnP) - atmospherePsi;
 }

@@ -35,7 +35,8 @@ export function isInside(point: Point, outline: readonly Point[]): boolean {
   for (let i = 0, j = outline.length - 1; i < outline.length; j = i++) {
     const [a, b] = [outline[i] as Point, outline[j] as Point];
     if (distanceToSide(point, a, b) < 1e-6) return true;
-    if (a.y > point.y !== b.y > point.y && point.x < ((b.x - a.x) * (point.y - a.y)) / (b.y - a.y) + a.x) inside = !inside;
+    if (a.y > point.y !== b.y > point.y && point.x < ((b.x - a.x) * (point.y - a.y)) / (b.y - a.y) + a.x)
+      inside = !inside;
   }
   return inside;
 }
@@ -48,7 +49,8 @@ export function distanceToSide(p: Point, a: Point, b: Point): number {
   return Math.hypot(p.x - a.x - t * dx, p.y - a.y - t * dy);
 }
 
-const side = (a: Point, b: Point, c: Point) => Math.sign((b.x - a.x) * (c.y - a.y) - (b.y - a.y) * (c.x - a.x));
+const side = (a: Point, b: Point, c: Point) =>
+  Math.sign((b.x - a.x) * (c.y - a.y) - (b.y - a.y) * (c.x - a.x));
 
 /** True when the open segments a–b and c–d cross. */
 export function cross(a: Point, b: Point, c: Point, d: Point): boolean {
@@ -60,7 +62,15 @@ export function crossing(outline: readonly Point[]): readonly [number, number] |
   const n = outline.length;
   for (let i = 0; i < n; i++) {
     for (let j = i + 1; j < n; j++) {
-      if (cross(outline[i] as Point, outline[(i + 1) % n] as Point, outline[j] as Point, outline[(j + 1) % n] as Point)) return [i, j];
+      if (
+        cross(
+          outline[i] as Point,
+          outline[(i + 1) % n] as Point,
+          outline[j] as Point,
+          outline[(j + 1) % n] as Point,
+        )
+      )
+        return [i, j];
     }
   }
   return undefined;
@@ -74,22 +84,33 @@ export function cornersOf({ x, y, w, h, turn }: Point & { w: number; h: number; 
     [w / 2, -h / 2],
     [w / 2, h / 2],
     [-w / 2, h / 2],
-  ].map(([dx, dy]) => ({ x: x + (dx as number) * cos - (dy as number) * sin, y: y + (dx as number) * sin + (dy as number) * cos }));
+  ].map(([dx, dy]) => ({
+    x: x + (dx as number) * cos - (dy as number) * sin,
+    y: y + (dx as number) * sin + (dy as number) * cos,
+  }));
 }
 
 /** True when every corner of the thing lies on the roof. */
-export function standsOn(thing: Point & { w: number; h: number; turn: number }, outline: readonly Point[]): boolean {
+export function standsOn(
+  thing: Point & { w: number; h: number; turn: number },
+  outline: readonly Point[],
+): boolean {
   return cornersOf(thing).every((corner) => isInside(corner, outline));
 }
 
 /** A number on the grid of the given step. */
-export const onGrid = (value: number, step: number): number => (step > 0 ? Math.round(value / step) * step : value);
+export const onGrid = (value: number, step: number): number =>
+  step > 0 ? Math.round(value / step) * step : value;
 
 /**
  * Where a thing lands when it is let go: in line with a neighbour's middle when it comes within reach of it, else on the grid.
  * Each axis snaps by itself.
  */
-export function snapped(at: Point, neighbours: readonly Point[], { grid, reach }: { grid: number; reach: number }): Point {
+export function snapped(
+  at: Point,
+  neighbours: readonly Point[],
+  { grid, reach }: { grid: number; reach: number },
+): Point {
   const snap = (value: number, others: readonly number[]) => {
     const [nearest] = [...others].sort((a, b) => Math.abs(a - value) - Math.abs(b - value));
     return nearest !== undefined && Math.abs(nearest - value) <= reach ? nearest : onGrid(value, grid);

@@ -18,7 +18,11 @@ export interface MergedRoof {
 }
 
 const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b);
-const frame = ({ outline, northDeg, underlay }: RoofPlan) => ({ outline, northDeg, underlay: underlay ?? null });
+const frame = ({ outline, northDeg, underlay }: RoofPlan) => ({
+  outline,
+  northDeg,
+  underlay: underlay ?? null,
+});
 
 /**
  * Joins two people's changes to one roof. What only one of them touched is taken as that one left it; what both left alike is
@@ -33,13 +37,19 @@ export function mergeRoofs(base: RoofPlan, mine: RoofPlan, theirs: RoofPlan): Me
   const items = [...new Set([...my.keys(), ...their.keys()])].flatMap((id): RoofItem[] => {
     const [w, m, t] = [was.get(id), my.get(id), their.get(id)];
     const chosen = same(m, w) ? t : m;
-    if (!same(m, w) && !same(t, w) && !same(m, t)) conflicts.push({ id, name: nameOf((m ?? t ?? w) as RoofItem), mine: m, theirs: t });
+    if (!same(m, w) && !same(t, w) && !same(m, t))
+      conflicts.push({ id, name: nameOf((m ?? t ?? w) as RoofItem), mine: m, theirs: t });
     return chosen ? [chosen] : [];
   });
   const [f, fm, ft] = [frame(base), frame(mine), frame(theirs)];
   const taken = same(fm, f) ? theirs : mine;
   return {
-    plan: { outline: taken.outline, northDeg: taken.northDeg, ...(taken.underlay ? { underlay: taken.underlay } : {}), items },
+    plan: {
+      outline: taken.outline,
+      northDeg: taken.northDeg,
+      ...(taken.underlay ? { underlay: taken.underlay } : {}),
+      items,
+    },
     conflicts,
     outlineConflict: !same(fm, f) && !same(ft, f) && !same(fm, ft),
   };
@@ -48,7 +58,9 @@ export function mergeRoofs(base: RoofPlan, mine: RoofPlan, theirs: RoofPlan): Me
 /** The merged plan with the other person's version of the chosen conflicts. */
 export function takeTheirs(merged: MergedRoof, ids: ReadonlySet<string>): RoofPlan {
   const theirs = new Map(merged.conflicts.filter((c) => ids.has(c.id)).map((c) => [c.id, c.theirs]));
-  const kept = merged.plan.items.flatMap((item) => (theirs.has(item.id) ? (theirs.get(item.id) ?? []) : item));
+  const kept = merged.plan.items.flatMap((item) =>
+    theirs.has(item.id) ? (theirs.get(item.id) ?? []) : item,
+  );
   const known = new Set(merged.plan.items.map((item) => item.id));
   const back = [...theirs].flatMap(([id, item]) => (item && !known.has(id) ? [item] : []));
   return { ...merged.plan, items: [...kept, ...back] };

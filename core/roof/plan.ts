@@ -10,7 +10,14 @@ export interface RoofPlan {
   readonly items: readonly RoofItem[];
   /** A picture under the drawing, to trace from: its upper left corner, its width in feet, and how strongly it shows. */
   readonly underlay?:
-    { readonly photoId: string; readonly x: number; readonly y: number; readonly widthFt: number; readonly opacity: number } | undefined;
+    | {
+        readonly photoId: string;
+        readonly x: number;
+        readonly y: number;
+        readonly widthFt: number;
+        readonly opacity: number;
+      }
+    | undefined;
 }
 
 /** What stands along the side that begins at a corner. */
@@ -60,5 +67,9 @@ export interface RoofItem {
 export function rectangleRoof(widthFt: number, depthFt: number): RoofPlan {
   if (!(widthFt > 0 && depthFt > 0)) throw new RangeError(`a roof ${widthFt} by ${depthFt} ft has no area`);
   const at = (x: number, y: number): Corner => ({ x, y, edge: 'not known' });
-  return { outline: [at(0, 0), at(widthFt, 0), at(widthFt, depthFt), at(0, depthFt)], northDeg: 0, items: [] };
+  return {
+    outline: [at(0, 0), at(widthFt, 0), at(widthFt, depthFt), at(0, depthFt)],
+    northDeg: 0,
+    items: [],
+  };
 }

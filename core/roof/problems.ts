@@ -19,10 +19,22 @@ export const nameOf = (item: RoofItem): string => item.label || ROOF_ITEMS[item.
  */
 export function roofProblems({ outline, items }: Pick<RoofPlan, 'outline' | 'items'>): RoofProblem[] {
   if (outline.length < 3) return [{ path: 'outline', message: 'a roof has at least three corners' }];
-  const far = outline.findIndex((p) => !Number.isFinite(p.x) || !Number.isFinite(p.y) || Math.abs(p.x) > LONGEST_FT || Math.abs(p.y) > LONGEST_FT);
+  const far = outline.findIndex(
+    (p) =>
+      !Number.isFinite(p.x) ||
+      !Number.isFinite(p.y) ||
+      Math.abs(p.x) > LONGEST_FT ||
+      Math.abs(p.y) > LONGEST_FT,
+  );
   if (far >= 0) return [{ path: `outline.${far}`, message: `a corner lies more than ${LONGEST_FT} ft away` }];
   const crossed = crossing(outline);
-  if (crossed) return [{ path: `outline.${crossed[0]}`, message: `sides ${crossed[0] + 1} and ${crossed[1] + 1} cross each other` }];
+  if (crossed)
+    return [
+      {
+        path: `outline.${crossed[0]}`,
+        message: `sides ${crossed[0] + 1} and ${crossed[1] + 1} cross each other`,
+      },
+    ];
   if (areaOf(outline) < 10) return [{ path: 'outline', message: 'the roof has less than 10 square feet' }];
   const ids = new Set<string>();
   const units = new Map<string, string>();
@@ -36,7 +48,8 @@ export function roofProblems({ outline, items }: Pick<RoofPlan, 'outline' | 'ite
       units.set(item.unitId, item.id);
     }
     if (!(item.w > 0 && item.h > 0)) found.push({ path, message: `${nameOf(item)} has no size` });
-    else if (!standsOn(item, outline)) found.push({ path, message: `${nameOf(item)} does not stand on the roof` });
+    else if (!standsOn(item, outline))
+      found.push({ path, message: `${nameOf(item)} does not stand on the roof` });
     return found;
   });
 }

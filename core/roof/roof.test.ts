@@ -19,7 +19,16 @@ import {
   type RoofPlan,
 } from './index.ts';
 
-const item = (id: string, x: number, y: number, more: Partial<RoofItem> = {}): RoofItem => ({ id, kind: 'unit', x, y, w: 8, h: 5, turn: 0, ...more });
+const item = (id: string, x: number, y: number, more: Partial<RoofItem> = {}): RoofItem => ({
+  id,
+  kind: 'unit',
+  x,
+  y,
+  w: 8,
+  h: 5,
+  turn: 0,
+  ...more,
+});
 const on = (plan: RoofPlan, ...items: RoofItem[]): RoofPlan => ({ ...plan, items });
 const L_SHAPE = [
   [0, 0],
@@ -69,29 +78,49 @@ describe('geometry', () => {
 
   it('what stands on a rectangle keeps every corner within it, whatever its turn', () => {
     const { outline } = rectangleRoof(100, 60);
-    const any = fc.record({ x: fc.integer({ min: -10, max: 110 }), y: fc.integer({ min: -10, max: 70 }), turn: fc.integer({ min: 0, max: 359 }) });
+    const any = fc.record({
+      x: fc.integer({ min: -10, max: 110 }),
+      y: fc.integer({ min: -10, max: 70 }),
+      turn: fc.integer({ min: 0, max: 359 }),
+    });
     fc.assert(
       fc.property(any, (at) => {
         const thing = { ...at, w: 8, h: 5 };
-        const within = cornersOf(thing).every((c) => c.x >= -1e-6 && c.x <= 100 + 1e-6 && c.y >= -1e-6 && c.y <= 60 + 1e-6);
+        const within = cornersOf(thing).every(
+          (c) => c.x >= -1e-6 && c.x <= 100 + 1e-6 && c.y >= -1e-6 && c.y <= 60 + 1e-6,
+        );
         expect(standsOn(thing, outline)).toBe(within);
       }),
     );
   });
 
   it('snaps to a neighbour in reach, else to the grid, each way by itself', () => {
-    expect(snapped({ x: 10.4, y: 3.3 }, [{ x: 10.9, y: 30 }], { grid: 1, reach: 0.75 })).toEqual({ x: 10.9, y: 3 });
+    expect(snapped({ x: 10.4, y: 3.3 }, [{ x: 10.9, y: 30 }], { grid: 1, reach: 0.75 })).toEqual({
+      x: 10.9,
+      y: 3,
+    });
     fc.assert(
-      fc.property(fc.double({ min: 0, max: 99, noNaN: true }), fc.double({ min: 0, max: 99, noNaN: true }), (x, y) => {
-        const once = snapped({ x, y }, [], { grid: 0.5, reach: 1 });
-        expect(snapped(once, [], { grid: 0.5, reach: 1 })).toEqual(once);
-        expect(Math.abs(once.x - x)).toBeLessThanOrEqual(0.25 + 1e-9);
-      }),
+      fc.property(
+        fc.double({ min: 0, max: 99, noNaN: true }),
+        fc.double({ min: 0, max: 99, noNaN: true }),
+        (x, y) => {
+          const once = snapped({ x, y }, [], { grid: 0.5, reach: 1 });
+          expect(snapped(once, [], { grid: 0.5, reach: 1 })).toEqual(once);
+          expect(Math.abs(once.x - x)).toBeLessThanOrEqual(0.25 + 1e-9);
+        },
+      ),
     );
   });
 
   it('names the compass', () => {
-    expect([0, 44, 91, 359, -90, 720].map(compassWord)).toEqual(['north', 'north-east', 'east', 'north', 'west', 'north']);
+    expect([0, 44, 91, 359, -90, 720].map(compassWord)).toEqual([
+      'north',
+      'north-east',
+      'east',
+      'north',
+      'west',
+      'north',
+    ]);
   });
 });
 
@@ -102,9 +131,14 @@ describe('problems of a plan', () => {
     expect(roofProblems(on(roof, item('a', 10, 10), item('b', 59, 10, { label: 'RTU-2' })))).toEqual([
       { path: 'items.1', message: 'RTU-2 does not stand on the roof' },
     ]);
-    expect(roofProblems(on(roof, item('a', 10, 10, { unitId: 'u1' }), item('b', 30, 10, { unitId: 'u1' })))[0]?.message).toMatch(/twice/);
+    expect(
+      roofProblems(on(roof, item('a', 10, 10, { unitId: 'u1' }), item('b', 30, 10, { unitId: 'u1' })))[0]
+        ?.message,
+    ).toMatch(/twice/);
     expect(roofProblems({ outline: [], items: [] })[0]?.message).toMatch(/three corners/);
-    expect(roofProblems({ outline: [...rectangleRoof(3, 3).outline], items: [] })[0]?.message).toMatch(/10 square feet/);
+    expect(roofProblems({ outline: [...rectangleRoof(3, 3).outline], items: [] })[0]?.message).toMatch(
+      /10 square feet/,
+    );
   });
 });
 
@@ -136,7 +170,9 @@ describe('joining two people’s changes', () => {
   it('is the other’s plan when I changed nothing, and mine when they did not (any plans)', () => {
     const plans = fc
       .uniqueArray(fc.constantFrom('a', 'b', 'c', 'd', 'e'), { maxLength: 5 })
-      .chain((ids) => fc.tuple(...ids.map((id) => fc.integer({ min: 0, max: 60 }).map((x) => item(id, x, 10)))))
+      .chain((ids) =>
+        fc.tuple(...ids.map((id) => fc.integer({ min: 0, max: 60 }).map((x) => item(id, x, 10)))),
+      )
       .map((items) => on(base, ...items));
     const ids = (plan: RoofPlan) => [...plan.items].sort((a, b) => (a.id < b.id ? -1 : 1));
     fc.assert(

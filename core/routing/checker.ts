@@ -25,10 +25,14 @@ export function violationsOf(problem: RoutingProblem, plan: Plan): string[] {
     if (met.has(stop.id)) wrong.push(`serves ${stop.name} twice`);
     met.add(stop.id);
     const drive = tableDrive(problem, place, known.place, clock);
-    if (planned.arriveAt < clock + drive - TOLERANCE) wrong.push(`reaches ${stop.name} sooner than the roads allow`);
+    if (planned.arriveAt < clock + drive - TOLERANCE)
+      wrong.push(`reaches ${stop.name} sooner than the roads allow`);
     if (planned.startAt < planned.arriveAt - TOLERANCE) wrong.push(`starts at ${stop.name} before arriving`);
-    if (planned.leaveAt < planned.startAt + stop.serviceMinutes - TOLERANCE) wrong.push(`leaves ${stop.name} before the work is done`);
-    const open = stop.windows.some(([from, to]) => planned.startAt >= from - TOLERANCE && planned.leaveAt <= to + TOLERANCE);
+    if (planned.leaveAt < planned.startAt + stop.serviceMinutes - TOLERANCE)
+      wrong.push(`leaves ${stop.name} before the work is done`);
+    const open = stop.windows.some(
+      ([from, to]) => planned.startAt >= from - TOLERANCE && planned.leaveAt <= to + TOLERANCE,
+    );
     if (!open) wrong.push(`works at ${stop.name} outside its opening hours`);
     clock = planned.leaveAt;
     place = known.place;

@@ -37,7 +37,8 @@ export function costOf(problem: RoutingProblem, order: readonly number[]): numbe
  * @throws RangeError when the order does not fit the day
  */
 export function planOf(problem: RoutingProblem, order: readonly number[], quality: Plan['quality']): Plan {
-  if (returnTime(problem, order) === Infinity) throw new RangeError('this order does not fit the shift and the opening hours');
+  if (returnTime(problem, order) === Infinity)
+    throw new RangeError('this order does not fit the shift and the opening hours');
   let at = problem.shift.start;
   let place = 0;
   const stops: PlannedStop[] = order.map((index) => {
@@ -51,7 +52,9 @@ export function planOf(problem: RoutingProblem, order: readonly number[], qualit
   });
   const home = place === 0 ? 0 : driveMinutes(problem.travel, place, 0, at);
   const sum = (pick: (stop: PlannedStop) => number) => stops.reduce((total, stop) => total + pick(stop), 0);
-  const unserved = problem.stops.flatMap((stop, index) => (order.includes(index) ? [] : [{ stopId: stop.id, why: whyNot(problem, order, index) }]));
+  const unserved = problem.stops.flatMap((stop, index) =>
+    order.includes(index) ? [] : [{ stopId: stop.id, why: whyNot(problem, order, index) }],
+  );
   return {
     departAt: problem.shift.start,
     stops,
@@ -82,7 +85,8 @@ function whyNot(problem: RoutingProblem, order: readonly number[], index: number
   }
   const longer: RoutingProblem = { ...problem, shift: { start: shift.start, end: 1e6 } };
   let best = Infinity;
-  for (let at = 0; at <= order.length; at++) best = Math.min(best, returnTime(longer, [...order.slice(0, at), index, ...order.slice(at)]));
+  for (let at = 0; at <= order.length; at++)
+    best = Math.min(best, returnTime(longer, [...order.slice(0, at), index, ...order.slice(at)]));
   if (best === Infinity) {
     const free = shift.end - returnTime(problem, order);
     return `needs ${durationText(stop.serviceMinutes)} on site; the stops chosen leave ${durationText(free)} of the shift, and its opening hours no other place`;

@@ -16,13 +16,16 @@ export function exactPlan(problem: RoutingProblem): Plan {
   checkProblem(problem);
   const { stops, shift, travel } = problem;
   const n = stops.length;
-  if (n > MOST_STOPS_FOR_PROOF) throw new RangeError(`a proof is made for at most ${MOST_STOPS_FOR_PROOF} stops, not ${n}`);
+  if (n > MOST_STOPS_FOR_PROOF)
+    throw new RangeError(`a proof is made for at most ${MOST_STOPS_FOR_PROOF} stops, not ${n}`);
   const sets = 1 << n;
   const done = new Float64Array(sets * n).fill(Infinity);
   const before = new Int8Array(sets * n).fill(-1);
   const serve = (from: number, to: number, depart: number) =>
-    earliestStart(stops[to] as RoutingProblem['stops'][number], depart + driveMinutes(travel, from, to + 1, depart)) +
-    (stops[to]?.serviceMinutes ?? 0);
+    earliestStart(
+      stops[to] as RoutingProblem['stops'][number],
+      depart + driveMinutes(travel, from, to + 1, depart),
+    ) + (stops[to]?.serviceMinutes ?? 0);
   for (let j = 0; j < n; j++) done[(1 << j) * n + j] = serve(0, j, shift.start);
 
   const allPenalties = stops.reduce((sum, stop) => sum + stop.penalty, 0);

@@ -10,7 +10,13 @@ export interface Fast {
   /** Fills `leave` with the time of leaving each place of an order that fits: leave[0] the yard, leave[i + 1] stop i. */
   times(order: readonly number[], leave: Float64Array): void;
   /** Return time with stop `index` put in at position `at` of an order whose `leave` times and `base` return time are known. */
-  withInserted(order: readonly number[], leave: Float64Array, base: number, index: number, at: number): number;
+  withInserted(
+    order: readonly number[],
+    leave: Float64Array,
+    base: number,
+    index: number,
+    at: number,
+  ): number;
 }
 
 const DAY = 1441;
@@ -40,7 +46,11 @@ export function fastEvaluator(problem: RoutingProblem): Fast {
     if ((samples[k + 1] as number) <= depart) k++;
     const a = minutes[k * cells + cell] as number;
     const start = samples[k] as number;
-    return a + ((depart - start) / ((samples[k + 1] as number) - start)) * ((minutes[(k + 1) * cells + cell] as number) - a);
+    return (
+      a +
+      ((depart - start) / ((samples[k + 1] as number) - start)) *
+        ((minutes[(k + 1) * cells + cell] as number) - a)
+    );
   }
 
   /** Time of leaving a stop reached at `arrive`. */

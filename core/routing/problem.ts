@@ -50,14 +50,17 @@ export function checkProblem(problem: RoutingProblem): void {
   if (!(shift.start >= 0 && shift.end > shift.start && shift.end <= 1440))
     throw new RangeError(`the shift ${shift.start}–${shift.end} is no stretch of one day`);
   if (travel.places !== stops.length + 1)
-    throw new RangeError(`drive times for ${travel.places} places, but there are ${stops.length} stops and the yard`);
+    throw new RangeError(
+      `drive times for ${travel.places} places, but there are ${stops.length} stops and the yard`,
+    );
   const seen = new Set<string>();
   for (const stop of stops) {
     if (seen.has(stop.id)) throw new RangeError(`${stop.name} stands twice in the list`);
     seen.add(stop.id);
     if (!(stop.serviceMinutes > 0)) throw new RangeError(`${stop.name}: time on site must be above zero`);
     if (!(stop.penalty >= 0)) throw new RangeError(`${stop.name}: the penalty must not be negative`);
-    for (const [open, close] of stop.windows) if (!(close > open)) throw new RangeError(`${stop.name}: opening hours end before they begin`);
+    for (const [open, close] of stop.windows)
+      if (!(close > open)) throw new RangeError(`${stop.name}: opening hours end before they begin`);
   }
 }
 

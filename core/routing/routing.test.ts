@@ -90,7 +90,10 @@ describe('the proved best day', () => {
   it('is found by the search on days of up to 12 stops', () => {
     for (const seed of [1, 2, 3]) {
       const problem = madeUpDay(seed, 12, { tight: true });
-      expect(last(searchDay(problem, { seed: 7, iterations: 600 })).cost).toBeCloseTo(exactPlan(problem).cost, 6);
+      expect(last(searchDay(problem, { seed: 7, iterations: 600 })).cost).toBeCloseTo(
+        exactPlan(problem).cost,
+        6,
+      );
     }
   });
 });
@@ -98,23 +101,28 @@ describe('the proved best day', () => {
 describe('the evaluator of the search', () => {
   it('agrees with the plain one on every order and every insertion (property)', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 1, max: 1e6 }), fc.boolean(), fc.shuffledSubarray([0, 1, 2, 3, 4, 5, 6]), (seed, tight, order) => {
-        const problem = madeUpDay(seed, 8, { tight });
-        const fast = fastEvaluator(problem);
-        const base = returnTime(problem, order);
-        if (base === Infinity) expect(fast.returnTime(order)).toBe(Infinity);
-        else {
-          expect(fast.returnTime(order)).toBeCloseTo(base, 9);
-          const leave = new Float64Array(9);
-          fast.times(order, leave);
-          for (let at = 0; at <= order.length; at++) {
-            const plain = returnTime(problem, [...order.slice(0, at), 7, ...order.slice(at)]);
-            const quick = fast.withInserted(order, leave, fast.returnTime(order), 7, at);
-            if (plain === Infinity) expect(quick).toBe(Infinity);
-            else expect(quick).toBeCloseTo(plain, 9);
+      fc.property(
+        fc.integer({ min: 1, max: 1e6 }),
+        fc.boolean(),
+        fc.shuffledSubarray([0, 1, 2, 3, 4, 5, 6]),
+        (seed, tight, order) => {
+          const problem = madeUpDay(seed, 8, { tight });
+          const fast = fastEvaluator(problem);
+          const base = returnTime(problem, order);
+          if (base === Infinity) expect(fast.returnTime(order)).toBe(Infinity);
+          else {
+            expect(fast.returnTime(order)).toBeCloseTo(base, 9);
+            const leave = new Float64Array(9);
+            fast.times(order, leave);
+            for (let at = 0; at <= order.length; at++) {
+              const plain = returnTime(problem, [...order.slice(0, at), 7, ...order.slice(at)]);
+              const quick = fast.withInserted(order, leave, fast.returnTime(order), 7, at);
+              if (plain === Infinity) expect(quick).toBe(Infinity);
+              else expect(quick).toBeCloseTo(plain, 9);
+            }
           }
-        }
-      }),
+        },
+      ),
       { numRuns: 300, seed: 5 },
     );
   });
@@ -123,10 +131,15 @@ describe('the evaluator of the search', () => {
 describe('every plan', () => {
   it('passes the independent checker (property)', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 1, max: 1e6 }), fc.integer({ min: 0, max: 9 }), fc.boolean(), (seed, stops, tight) => {
-        const problem = madeUpDay(seed, stops, { tight });
-        expect(violationsOf(problem, last(solveDay(problem)))).toEqual([]);
-      }),
+      fc.property(
+        fc.integer({ min: 1, max: 1e6 }),
+        fc.integer({ min: 0, max: 9 }),
+        fc.boolean(),
+        (seed, stops, tight) => {
+          const problem = madeUpDay(seed, stops, { tight });
+          expect(violationsOf(problem, last(solveDay(problem)))).toEqual([]);
+        },
+      ),
       { numRuns: 60, seed: 11 },
     );
     const large = madeUpDay(4, 20, { tight: true });
@@ -138,36 +151,62 @@ describe('every plan', () => {
     const plan = last(solveDay(problem));
     const [first, ...rest] = plan.stops;
     if (!first) throw new Error('the day serves nothing');
-    expect(violationsOf(problem, { ...plan, stops: [{ ...first, arriveAt: first.arriveAt - 5 }, ...rest] })).not.toEqual([]);
-    expect(violationsOf(problem, { ...plan, stops: rest })).toContainEqual(expect.stringContaining('says nothing'));
-    expect(violationsOf(problem, { ...plan, stops: [first, first, ...rest] })).toContainEqual(expect.stringContaining('twice'));
-    expect(violationsOf(problem, { ...plan, stops: [{ ...first, leaveAt: first.startAt }, ...rest] })).toContainEqual(
-      expect.stringContaining('before the work is done'),
+    expect(
+      violationsOf(problem, { ...plan, stops: [{ ...first, arriveAt: first.arriveAt - 5 }, ...rest] }),
+    ).not.toEqual([]);
+    expect(violationsOf(problem, { ...plan, stops: rest })).toContainEqual(
+      expect.stringContaining('says nothing'),
     );
-    expect(violationsOf(problem, { ...plan, returnAt: 2000 })).toContainEqual(expect.stringContaining('after the shift'));
+    expect(violationsOf(problem, { ...plan, stops: [first, first, ...rest] })).toContainEqual(
+      expect.stringContaining('twice'),
+    );
+    expect(
+      violationsOf(problem, { ...plan, stops: [{ ...first, leaveAt: first.startAt }, ...rest] }),
+    ).toContainEqual(expect.stringContaining('before the work is done'));
+    expect(violationsOf(problem, { ...plan, returnAt: 2000 })).toContainEqual(
+      expect.stringContaining('after the shift'),
+    );
   });
 });
 
 describe('what does not fit says why', () => {
   const table = travelTable([0], [[0, 20, 20, 20, 20, 0, 5, 5, 20, 5, 0, 5, 20, 5, 5, 0]], 4);
-  const stop = (id: string, serviceMinutes: number, windows: [number, number][]) => ({ id, name: id, serviceMinutes, windows, penalty: 300 });
-  const day = (...stops: RoutingProblem['stops']): RoutingProblem => ({ shift: { start: 480, end: 960 }, stops, travel: table });
+  const stop = (id: string, serviceMinutes: number, windows: [number, number][]) => ({
+    id,
+    name: id,
+    serviceMinutes,
+    windows,
+    penalty: 300,
+  });
+  const day = (...stops: RoutingProblem['stops']): RoutingProblem => ({
+    shift: { start: 480, end: 960 },
+    stops,
+    travel: table,
+  });
 
   it('closed, too long, too late, or past the shift', () => {
-    const plan = exactPlan(day(stop('closed', 30, []), stop('short hours', 90, [[600, 660]]), stop('evening', 60, [[1000, 1200]])));
+    const plan = exactPlan(
+      day(stop('closed', 30, []), stop('short hours', 90, [[600, 660]]), stop('evening', 60, [[1000, 1200]])),
+    );
     expect(plan.unserved.map((u) => u.why)).toEqual([
       'closed on this day',
       expect.stringContaining('longer than it is open'),
       expect.stringContaining('after the shift ends at 16:00'),
     ]);
-    const full = exactPlan(day(stop('a', 200, [[0, 1440]]), stop('b', 200, [[0, 1440]]), stop('c', 200, [[0, 1440]])));
+    const full = exactPlan(
+      day(stop('a', 200, [[0, 1440]]), stop('b', 200, [[0, 1440]]), stop('c', 200, [[0, 1440]])),
+    );
     expect(full.unserved).toHaveLength(1);
     expect(full.unserved[0]?.why).toMatch(/past the end of the shift/);
   });
 
   it('refuses a problem that makes no sense, and an order that does not fit', () => {
-    expect(() => exactPlan(day(stop('a', 0, [[0, 1440]]), stop('b', 10, [[0, 1440]]), stop('c', 10, [[0, 1440]])))).toThrow(/above zero/);
+    expect(() =>
+      exactPlan(day(stop('a', 0, [[0, 1440]]), stop('b', 10, [[0, 1440]]), stop('c', 10, [[0, 1440]]))),
+    ).toThrow(/above zero/);
     expect(() => exactPlan(day(stop('a', 10, [[0, 1440]])))).toThrow(/4 places/);
-    expect(() => planOf(madeUpDay(1, 3), [0, 0, 0, 0, 1, 1, 1, 1, 2, 2, 2, 2, 2, 2, 2, 2], 'best found')).toThrow(/does not fit/);
+    expect(() =>
+      planOf(madeUpDay(1, 3), [0, 0, 0, 0, 1, 1, 1, 1, 2, 2, 2, 2, 2, 2, 2, 2], 'best found'),
+    ).toThrow(/does not fit/);
   });
 });

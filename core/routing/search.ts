@@ -28,7 +28,10 @@ const MOST_REGRET = 60;
  * Plans a crew's day. Small days are proved best; larger ones are searched, yielding the best plan so far so that the caller
  * can show it, stop at a time of its own choosing, or cancel.
  */
-export function* solveDay(problem: RoutingProblem, options: SearchOptions = {}): Generator<Progress, Plan, number | undefined> {
+export function* solveDay(
+  problem: RoutingProblem,
+  options: SearchOptions = {},
+): Generator<Progress, Plan, number | undefined> {
   if (problem.stops.length <= MOST_STOPS_FOR_PROOF) {
     const plan = exactPlan(problem);
     yield { plan, share: 1 };
@@ -55,7 +58,10 @@ export function* searchDay(
   const all = problem.stops.map((_, index) => index);
   const penalties = all.reduce((sum, index) => sum + penaltyOf(problem, index), 0);
   const cost = (order: readonly number[]) =>
-    fast.returnTime(order) - problem.shift.start + penalties - order.reduce((sum, index) => sum + penaltyOf(problem, index), 0);
+    fast.returnTime(order) -
+    problem.shift.start +
+    penalties -
+    order.reduce((sum, index) => sum + penaltyOf(problem, index), 0);
   let current = polish(fast, insertAll(problem, fast, [], all, random, 0));
   let currentCost = cost(current);
   let best = current;
@@ -63,7 +69,8 @@ export function* searchDay(
   const hot = Math.max(1, bestCost * HEAT);
   let share = 0;
   for (let i = 0; i < iterations && share < 1; i++) {
-    if (i % YIELD_EVERY === 0) share = (yield { plan: planOf(problem, best, 'best found'), share }) ?? i / iterations;
+    if (i % YIELD_EVERY === 0)
+      share = (yield { plan: planOf(problem, best, 'best found'), share }) ?? i / iterations;
     const kept = removeSome(problem, current, random);
     const missing = all.filter((index) => !kept.includes(index));
     // Half the time some of what was taken out has to wait until the others had their chance: that is how stops change places
@@ -72,7 +79,10 @@ export function* searchDay(
     const wait = random() < 0.5 ? new Set(outgoing.filter(() => random() < 0.5)) : new Set<number>();
     // Now and then a stop that was left out goes in before all others, and they arrange themselves round it.
     const leftOut = all.filter((index) => !current.includes(index));
-    const early = leftOut.length > 0 && random() < 0.35 ? [leftOut[wholeBetween(random, 0, leftOut.length - 1)] as number] : [];
+    const early =
+      leftOut.length > 0 && random() < 0.35
+        ? [leftOut[wholeBetween(random, 0, leftOut.length - 1)] as number]
+        : [];
     let candidate = early.length > 0 ? insertAll(problem, fast, kept, early, random, NOISE) : kept;
     const rest = missing.filter((index) => !candidate.includes(index));
     candidate = insertAll(
@@ -202,4 +212,8 @@ function polish(fast: Fast, start: readonly number[]): number[] {
   }
 }
 
-const insertAt = (order: readonly number[], index: number, at: number) => [...order.slice(0, at), index, ...order.slice(at)];
+const insertAt = (order: readonly number[], index: number, at: number) => [
+  ...order.slice(0, at),
+  index,
+  ...order.slice(at),
+];

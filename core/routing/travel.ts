@@ -16,14 +16,22 @@ export interface TravelTable {
  *
  * @throws RangeError when shapes do not match, a time is negative or not a number
  */
-export function travelTable(samples: readonly number[], tables: readonly (readonly number[])[], places: number): TravelTable {
-  if (samples.length === 0 || samples.length !== tables.length) throw new RangeError('a travel table needs one table for each sample');
+export function travelTable(
+  samples: readonly number[],
+  tables: readonly (readonly number[])[],
+  places: number,
+): TravelTable {
+  if (samples.length === 0 || samples.length !== tables.length)
+    throw new RangeError('a travel table needs one table for each sample');
   samples.forEach((at, k) => {
-    if (k > 0 && !(at > (samples[k - 1] as number))) throw new RangeError('samples must rise through the day');
+    if (k > 0 && !(at > (samples[k - 1] as number)))
+      throw new RangeError('samples must rise through the day');
   });
   const minutes = tables.map((table, k) => {
-    if (table.length !== places * places) throw new RangeError(`table ${k} has ${table.length} entries, expected ${places * places}`);
-    if (table.some((m) => !(m >= 0))) throw new RangeError(`table ${k} holds a drive time that is negative or unknown`);
+    if (table.length !== places * places)
+      throw new RangeError(`table ${k} has ${table.length} entries, expected ${places * places}`);
+    if (table.some((m) => !(m >= 0)))
+      throw new RangeError(`table ${k} holds a drive time that is negative or unknown`);
     return [...table];
   });
   for (let k = minutes.length - 2; k >= 0; k--) {

@@ -34,4 +34,6 @@ export function strength(faults: Faults, fault: Fault): number {
 
 /** Faults under which the compressor does not run. */
 export const stopsCompressor = (faults: Faults): boolean =>
-  strength(faults, 'open overload') >= 0.5 || strength(faults, 'phase loss') >= 0.5 || strength(faults, 'clogged drain') >= 0.9;
+  strength(faults, 'open overload') >= 0.5 ||
+  strength(faults, 'phase loss') >= 0.5 ||
+  strength(faults, 'clogged drain') >= 0.9;

@@ -110,8 +110,11 @@ const clampF = (f: number) => min(148, max(-38, f));
 export function fluidOf(name: SimFluid): Fluid {
   const c: Constants = SIM_FLUIDS[name];
   const watson = (f: number) =>
-    c.latent * (max(0.02, 1 - rankine(f) / rankine(c.criticalF)) / (1 - rankine(c.boilingF) / rankine(c.criticalF))) ** WATSON;
-  const psia = (f: number, curve: 'dew' | 'bubble') => saturationPressure(name, curve, clampF(f)) + STANDARD_ATMOSPHERE_PSI;
+    c.latent *
+    (max(0.02, 1 - rankine(f) / rankine(c.criticalF)) / (1 - rankine(c.boilingF) / rankine(c.criticalF))) **
+      WATSON;
+  const psia = (f: number, curve: 'dew' | 'bubble') =>
+    saturationPressure(name, curve, clampF(f)) + STANDARD_ATMOSPHERE_PSI;
   const liquid = (f: number) => c.liquidCp * f;
   return {
     name,

@@ -42,10 +42,16 @@ export function readMachine(
     ['return air', about(state.mixedF, NOISE.airF), '°F'],
     ['supply air', about(state.supplyF, NOISE.airF), '°F'],
     ...(['volts L1-L2', 'volts L2-L3', 'volts L3-L1'] as const).map(
-      (point, i) => [point, about(power.volts[i] as number, NOISE.voltShare * (power.volts[i] as number)), 'V'] as const,
+      (point, i) =>
+        [point, about(power.volts[i] as number, NOISE.voltShare * (power.volts[i] as number)), 'V'] as const,
     ),
     ...(['amps L1', 'amps L2', 'amps L3'] as const).map(
-      (point, i) => [point, Math.max(0, about(power.amps[i] as number, NOISE.ampShare * (power.amps[i] as number))), 'A'] as const,
+      (point, i) =>
+        [
+          point,
+          Math.max(0, about(power.amps[i] as number, NOISE.ampShare * (power.amps[i] as number))),
+          'A',
+        ] as const,
     ),
   ];
   return values.map(([point, value, unit]) => {

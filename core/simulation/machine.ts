@@ -53,7 +53,12 @@ export interface Machine {
   readonly flow: number;
   readonly ratedCfm: number;
   /** Internal volumes, ft³. */
-  readonly volumes: { readonly condenser: number; readonly evaporator: number; readonly liquidLine: number; readonly vapour: number };
+  readonly volumes: {
+    readonly condenser: number;
+    readonly evaporator: number;
+    readonly liquidLine: number;
+    readonly vapour: number;
+  };
   readonly chargeLb: number;
   readonly fanWatts: { readonly indoor: number; readonly outdoor: number };
 }
@@ -101,15 +106,28 @@ export function coil(
 export const volumetric = (ratio: number): number => max(0.5, 0.985 - 0.018 * (ratio - 1));
 
 /** Isentropic work of compression, Btu/lb, with the exponent of a refrigerant vapour (k = 1.12, textbook polytropic relation). */
-export function isentropicWork(fluid: Fluid, suctionF: number, evaporatingF: number, suctionPsia: number, dischargePsia: number): number {
+export function isentropicWork(
+  fluid: Fluid,
+  suctionF: number,
+  evaporatingF: number,
+  suctionPsia: number,
+  dischargePsia: number,
+): number {
   const k = 1.12;
   const specific = 1 / fluid.vapourDensity(suctionF, evaporatingF);
   const BTU_PER_PSI_FT3 = 144 / 778.169;
-  return (k / (k - 1)) * suctionPsia * specific * ((dischargePsia / suctionPsia) ** ((k - 1) / k) - 1) * BTU_PER_PSI_FT3;
+  return (
+    (k / (k - 1)) *
+    suctionPsia *
+    specific *
+    ((dischargePsia / suctionPsia) ** ((k - 1) / k) - 1) *
+    BTU_PER_PSI_FT3
+  );
 }
 
 /** Efficiency away from the rated ratio: a flat parabola around it, as compressor maps show. */
-export const efficiencyAt = (rated: number, ratio: number, ratedRatio: number): number => max(0.3, rated * (1 - 0.045 * (ratio - ratedRatio) ** 2));
+export const efficiencyAt = (rated: number, ratio: number, ratedRatio: number): number =>
+  max(0.3, rated * (1 - 0.045 * (ratio - ratedRatio) ** 2));
 
 /**
  * Builds a machine to a specification by solving its rated point backwards: heat and mass balance there give displacement,
@@ -118,7 +136,8 @@ export const efficiencyAt = (rated: number, ratio: number, ratedRatio: number): 
  * @throws RangeError for sizes nobody builds
  */
 export function buildMachine(spec: MachineSpec): Machine {
-  if (!(spec.tons >= 1 && spec.tons <= 60)) throw new RangeError(`machines of 1 to 60 tons are simulated, not ${spec.tons}`);
+  if (!(spec.tons >= 1 && spec.tons <= 60))
+    throw new RangeError(`machines of 1 to 60 tons are simulated, not ${spec.tons}`);
   const fluid = fluidOf(spec.refrigerant);
   const btuh = spec.tons * 12_000;
   const onto = spec.rejects === 'air' ? RATING.outdoorF : RATING.waterF;
@@ -134,9 +153,12 @@ export function buildMachine(spec: MachineSpec): Machine {
   const ratio = pd / ps;
   const displacement = pounds / (volumetric(ratio) * fluid.vapourDensity(suctionF, te));
   const compressorWatts = btuh / spec.eer - fanWatts.indoor - fanWatts.outdoor;
-  const efficiency = (pounds * isentropicWork(fluid, suctionF, te, ps, pd)) / (compressorWatts * 3.412 * MOTOR);
+  const efficiency =
+    (pounds * isentropicWork(fluid, suctionF, te, ps, pd)) / (compressorWatts * 3.412 * MOTOR);
   if (!(efficiency > 0.3 && efficiency < 0.88))
-    throw new RangeError(`no compressor reaches an EER of ${spec.eer} here (isentropic efficiency ${efficiency.toFixed(2)})`);
+    throw new RangeError(
+      `no compressor reaches an EER of ${spec.eer} here (isentropic efficiency ${efficiency.toFixed(2)})`,
+    );
   const rejected = gross + compressorWatts * 3.412;
 
   const cfm = spec.tons * DESIGN.cfmPerTon;
@@ -155,16 +177,26 @@ export function buildMachine(spec: MachineSpec): Machine {
   // Conductance such that boiling and superheating share the coil.
   let evaporatorRefrigerant = boiling / (surfaceF - te);
   for (let i = 0; i < 40; i++)
-    evaporatorRefrigerant = boiling / (surfaceF - te) / max(0.2, 1 - (pounds * superheating) / (VAPOUR_SHARE * evaporatorRefrigerant));
+    evaporatorRefrigerant =
+      boiling /
+      (surfaceF - te) /
+      max(0.2, 1 - (pounds * superheating) / (VAPOUR_SHARE * evaporatorRefrigerant));
 
   const rejectRate = spec.rejects === 'air' ? spec.tons * 950 * 1.08 : spec.tons * DESIGN.gpmPerTon * 500;
   const subcooled = 0.1;
-  const needed = (rejected - pounds * fluid.liquidCp * DESIGN.subcoolingF) / ((1 - subcooled) * rejectRate * (tc - onto));
+  const needed =
+    (rejected - pounds * fluid.liquidCp * DESIGN.subcoolingF) / ((1 - subcooled) * rejectRate * (tc - onto));
   if (!(needed > 0 && needed < 0.98)) throw new RangeError('this condenser cannot be built');
   const condenser = -rejectRate * log(1 - needed);
-  const condenserLiquid = (-(pounds * fluid.liquidCp) / subcooled) * log(1 - DESIGN.subcoolingF / (tc - onto));
+  const condenserLiquid =
+    (-(pounds * fluid.liquidCp) / subcooled) * log(1 - DESIGN.subcoolingF / (tc - onto));
   const flowAtRating = pounds / sqrt(fluid.liquidDensity(liquidF) * (pd - ps));
-  const volumes = { condenser: 0.034 * spec.tons, evaporator: 0.03 * spec.tons, liquidLine: 0.007 * spec.tons, vapour: 0.05 * spec.tons };
+  const volumes = {
+    condenser: 0.034 * spec.tons,
+    evaporator: 0.03 * spec.tons,
+    liquidLine: 0.007 * spec.tons,
+    vapour: 0.05 * spec.tons,
+  };
   const machine: Machine = {
     spec,
     fluid,
@@ -175,21 +207,34 @@ export function buildMachine(spec: MachineSpec): Machine {
     condenser,
     condenserLiquid,
     rejectRate,
-    flow: spec.device === 'orifice' ? flowAtRating / orificeGain(DESIGN.subcoolingF) : flowAtRating / DESIGN.valveShareOpen,
+    flow:
+      spec.device === 'orifice'
+        ? flowAtRating / orificeGain(DESIGN.subcoolingF)
+        : flowAtRating / DESIGN.valveShareOpen,
     ratedCfm: cfm,
     volumes,
     chargeLb: 0,
     fanWatts,
   };
   const vapourArea = (pounds * superheating) / (VAPOUR_SHARE * evaporatorRefrigerant);
-  return { ...machine, chargeLb: inventory(machine, { te, tc, subcooledShare: subcooled, vapourShare: vapourArea, outletQuality: 0 }) };
+  return {
+    ...machine,
+    chargeLb: inventory(machine, {
+      te,
+      tc,
+      subcooledShare: subcooled,
+      vapourShare: vapourArea,
+      outletQuality: 0,
+    }),
+  };
 }
 
 /** Share of electric power that reaches the gas. */
 export const MOTOR = 0.92;
 
 /** A fixed orifice passes more the colder the liquid; with flash gas far less (published orifice correlations show both [M]). */
-export const orificeGain = (subcoolingF: number, quality = 0): number => (1 + 0.012 * max(0, subcoolingF)) / (1 + 12 * quality);
+export const orificeGain = (subcoolingF: number, quality = 0): number =>
+  (1 + 0.012 * max(0, subcoolingF)) / (1 + 12 * quality);
 
 /** Refrigerant in the machine for a state, lb: liquid, boiling and vapour in their volumes. */
 export function inventory(

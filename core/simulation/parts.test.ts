@@ -34,20 +34,23 @@ describe('fluids', () => {
     }
   });
 
-  it.each(FLUIDS)('%s: latent heat falls towards the critical point, liquid gets lighter, vapour heavier (Watson 1943)', (name) => {
-    const fluid = fluidOf(name);
-    const steps = [0, 30, 60, 90, 120];
-    for (const [i, f] of steps.entries()) {
-      const next = steps[i + 1];
-      if (next === undefined) continue;
-      expect(fluid.latent(next)).toBeLessThan(fluid.latent(f));
-      expect(fluid.liquidDensity(next)).toBeLessThan(fluid.liquidDensity(f));
-      expect(fluid.vapourDensity(next, next)).toBeGreaterThan(fluid.vapourDensity(f, f));
-    }
-    // Superheated vapour holds more heat and is lighter.
-    expect(fluid.vapour(60, 40)).toBeGreaterThan(fluid.vapour(40, 40));
-    expect(fluid.vapourDensity(70, 40)).toBeLessThan(fluid.vapourDensity(40, 40));
-  });
+  it.each(FLUIDS)(
+    '%s: latent heat falls towards the critical point, liquid gets lighter, vapour heavier (Watson 1943)',
+    (name) => {
+      const fluid = fluidOf(name);
+      const steps = [0, 30, 60, 90, 120];
+      for (const [i, f] of steps.entries()) {
+        const next = steps[i + 1];
+        if (next === undefined) continue;
+        expect(fluid.latent(next)).toBeLessThan(fluid.latent(f));
+        expect(fluid.liquidDensity(next)).toBeLessThan(fluid.liquidDensity(f));
+        expect(fluid.vapourDensity(next, next)).toBeGreaterThan(fluid.vapourDensity(f, f));
+      }
+      // Superheated vapour holds more heat and is lighter.
+      expect(fluid.vapour(60, 40)).toBeGreaterThan(fluid.vapour(40, 40));
+      expect(fluid.vapourDensity(70, 40)).toBeLessThan(fluid.vapourDensity(40, 40));
+    },
+  );
 
   it('saturated vapour of R-22 at 40 °F weighs 1.52 lb/ft³, that of R-410A 1.99 (published tables, from memory)', () => {
     expect(fluidOf('R-22').vapourDensity(40, 40)).toBeGreaterThan(1.45);
@@ -88,7 +91,9 @@ describe('a sound machine in other weather', () => {
   });
 
   it('does not depend on its size in temperatures and pressures', () => {
-    const [small, large] = [3, 20].map((tons) => coolingState(buildMachine({ ...USUAL_SPEC, tons }), RATING_SURROUNDINGS));
+    const [small, large] = [3, 20].map((tons) =>
+      coolingState(buildMachine({ ...USUAL_SPEC, tons }), RATING_SURROUNDINGS),
+    );
     expect(large?.suctionPsia).toBeCloseTo(small?.suctionPsia as number, 1);
     expect(large?.superheatF).toBeCloseTo(small?.superheatF as number, 1);
     expect((large?.netBtuh as number) / (small?.netBtuh as number)).toBeCloseTo(20 / 3, 1);
@@ -104,12 +109,20 @@ describe('faults', () => {
   });
 
   it('that stop the compressor are the overload, a lost phase and a full pan', () => {
-    expect(FAULT_NAMES.filter((name) => stopsCompressor({ [name]: 1 }))).toEqual(['open overload', 'phase loss', 'clogged drain']);
+    expect(FAULT_NAMES.filter((name) => stopsCompressor({ [name]: 1 }))).toEqual([
+      'open overload',
+      'phase loss',
+      'clogged drain',
+    ]);
     expect(at(90, { 'clogged drain': 0.5 }).running).toBe(true);
   });
 
   it('a stuck or missing valve: wide open floods and evaporates warm, shut starves and evaporates cold', () => {
-    const [open, shut, missing] = [at(90, { 'valve stuck open': 0.8 }), at(90, { 'valve stuck shut': 0.8 }), at(90, { 'valve missing': 0.6 })];
+    const [open, shut, missing] = [
+      at(90, { 'valve stuck open': 0.8 }),
+      at(90, { 'valve stuck shut': 0.8 }),
+      at(90, { 'valve missing': 0.6 }),
+    ];
     expect(open.superheatF).toBeLessThan(3);
     expect(shut.superheatF).toBeGreaterThan(at(90).superheatF + 8);
     expect(shut.evaporatingF).toBeLessThan(open.evaporatingF - 5);
@@ -146,7 +159,8 @@ describe('power', () => {
 
 describe('gas heat', () => {
   it('less air, more rise; far less, and the limit opens', () => {
-    const rise = (lost: number) => heatState(machine, { ...RATING_SURROUNDINGS, returnF: 66 }, { 'low indoor air': lost });
+    const rise = (lost: number) =>
+      heatState(machine, { ...RATING_SURROUNDINGS, returnF: 66 }, { 'low indoor air': lost });
     expect(rise(0.4).riseF).toBeGreaterThan(rise(0).riseF * 1.3);
     expect([rise(0).limitOpen, rise(1).limitOpen]).toEqual([false, true]);
     // Rise = output / (1.08 × cfm) at sea level.
@@ -154,7 +168,10 @@ describe('gas heat', () => {
   });
 
   it('a weak flame changes only its signal', () => {
-    const [sound, weak] = [heatState(machine, RATING_SURROUNDINGS), heatState(machine, RATING_SURROUNDINGS, { 'weak flame': 0.9 })];
+    const [sound, weak] = [
+      heatState(machine, RATING_SURROUNDINGS),
+      heatState(machine, RATING_SURROUNDINGS, { 'weak flame': 0.9 }),
+    ];
     expect(weak.flameMicroAmps).toBeLessThan(1);
     expect({ ...weak, flameMicroAmps: 0 }).toEqual({ ...sound, flameMicroAmps: 0 });
   });
@@ -163,11 +180,15 @@ describe('gas heat', () => {
 describe('instruments and time', () => {
   it('a perfect instrument reads the same twice; noise grows with what is asked for', () => {
     const [state, power] = [at(90), powerState(machine, at(90))];
-    expect(readMachine(state, power, seededRandom(1), { noise: 0 })).toEqual(readMachine(state, power, seededRandom(2), { noise: 0 }));
+    expect(readMachine(state, power, seededRandom(1), { noise: 0 })).toEqual(
+      readMachine(state, power, seededRandom(2), { noise: 0 }),
+    );
     const spread = (noise: number) => {
       const lines = Array.from(
         { length: 300 },
-        (_, seed) => readMachine(state, power, seededRandom(seed), { noise }).find((r) => r.point === 'suction line')?.value ?? 0,
+        (_, seed) =>
+          readMachine(state, power, seededRandom(seed), { noise }).find((r) => r.point === 'suction line')
+            ?.value ?? 0,
       );
       const mean = lines.reduce((a, b) => a + b, 0) / lines.length;
       return Math.sqrt(lines.reduce((sum, v) => sum + (v - mean) ** 2, 0) / lines.length);
@@ -180,10 +201,14 @@ describe('instruments and time', () => {
   it('settling closes in steadily and never overshoots (property)', () => {
     const [a, b] = [at(90), at(90, { 'condenser fouled': 0.5 })];
     fc.assert(
-      fc.property(fc.double({ min: 0, max: 40, noNaN: true }), fc.double({ min: 0.1, max: 20, noNaN: true }), (minutes, later) => {
-        const gap = (m: number) => Math.abs(settling(a, b, m).condensingF - b.condensingF);
-        expect(gap(minutes + later)).toBeLessThanOrEqual(gap(minutes) + 1e-9);
-      }),
+      fc.property(
+        fc.double({ min: 0, max: 40, noNaN: true }),
+        fc.double({ min: 0.1, max: 20, noNaN: true }),
+        (minutes, later) => {
+          const gap = (m: number) => Math.abs(settling(a, b, m).condensingF - b.condensingF);
+          expect(gap(minutes + later)).toBeLessThanOrEqual(gap(minutes) + 1e-9);
+        },
+      ),
     );
     expect(settling(a, b, -5)).toEqual(settling(a, b, 0));
   });

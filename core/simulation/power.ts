@@ -18,9 +18,13 @@ export function powerState(machine: Machine, state: CoolingState, faults: Faults
   const v = machine.spec.volts;
   const unbalance = strength(faults, 'unbalanced supply') * 0.05;
   const lost = strength(faults, 'phase loss') >= 0.5;
-  const volts: [number, number, number] = lost ? [v, v * 0.18, v * 0.2] : [v * (1 + unbalance / 2), v * (1 + unbalance / 2), v * (1 - unbalance)];
+  const volts: [number, number, number] = lost
+    ? [v, v * 0.18, v * 0.2]
+    : [v * (1 + unbalance / 2), v * (1 + unbalance / 2), v * (1 - unbalance)];
   const mean = state.compressorW / (Math.sqrt(3) * v * POWER_FACTOR);
   const spread = Math.min(0.9, unbalance * CURRENT_GAIN);
-  const amps: [number, number, number] = state.running ? [mean * (1 + spread / 2), mean * (1 + spread / 2), mean * (1 - spread)] : [0, 0, 0];
+  const amps: [number, number, number] = state.running
+    ? [mean * (1 + spread / 2), mean * (1 + spread / 2), mean * (1 - spread)]
+    : [0, 0, 0];
   return { volts, amps, controlVolts: lost ? 14 : 25.5 };
 }

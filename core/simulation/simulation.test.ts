@@ -27,19 +27,33 @@ const build = (more: Partial<MachineSpec> = {}) => buildMachine({ ...USUAL_SPEC,
 const eerOf = (refrigerant: SimFluid) => usualEer(refrigerant, 'air');
 
 describe('the simulated machine at its rating points', () => {
-  it.each(['expansion valve', 'orifice'] as const)('with %s rates what it says at A and changes to B as published ratings do', (device) => {
-    for (const refrigerant of Object.keys(SIM_FLUIDS) as SimFluid[]) {
-      const machine = build({ device, refrigerant, eer: eerOf(refrigerant) });
-      const a = coolingState(machine, RATING_SURROUNDINGS);
-      const b = coolingState(machine, { ...RATING_SURROUNDINGS, outdoorF: 82 });
-      // A: 95 °F outdoors, 80/67 °F indoors (AHRI 210/240, 340/360); within 2 % of nominal tons and of the EER it was built to.
-      expect([refrigerant, Math.abs(a.netBtuh / 60_000 - 1) < 0.02]).toEqual([refrigerant, true]);
-      expect([refrigerant, Math.abs(a.netBtuh / a.totalW / eerOf(refrigerant) - 1) < 0.02]).toEqual([refrigerant, true]);
-      // B: 82 °F outdoors; published ratings gain 1 to 9 % capacity and lose 9 to 17 % power [from memory].
-      expect([refrigerant, b.netBtuh / a.netBtuh > 1.01, b.netBtuh / a.netBtuh < 1.09]).toEqual([refrigerant, true, true]);
-      expect([refrigerant, b.totalW / a.totalW > 0.83, b.totalW / a.totalW < 0.91]).toEqual([refrigerant, true, true]);
-    }
-  });
+  it.each(['expansion valve', 'orifice'] as const)(
+    'with %s rates what it says at A and changes to B as published ratings do',
+    (device) => {
+      for (const refrigerant of Object.keys(SIM_FLUIDS) as SimFluid[]) {
+        const machine = build({ device, refrigerant, eer: eerOf(refrigerant) });
+        const a = coolingState(machine, RATING_SURROUNDINGS);
+        const b = coolingState(machine, { ...RATING_SURROUNDINGS, outdoorF: 82 });
+        // A: 95 °F outdoors, 80/67 °F indoors (AHRI 210/240, 340/360); within 2 % of nominal tons and of the EER it was built to.
+        expect([refrigerant, Math.abs(a.netBtuh / 60_000 - 1) < 0.02]).toEqual([refrigerant, true]);
+        expect([refrigerant, Math.abs(a.netBtuh / a.totalW / eerOf(refrigerant) - 1) < 0.02]).toEqual([
+          refrigerant,
+          true,
+        ]);
+        // B: 82 °F outdoors; published ratings gain 1 to 9 % capacity and lose 9 to 17 % power [from memory].
+        expect([refrigerant, b.netBtuh / a.netBtuh > 1.01, b.netBtuh / a.netBtuh < 1.09]).toEqual([
+          refrigerant,
+          true,
+          true,
+        ]);
+        expect([refrigerant, b.totalW / a.totalW > 0.83, b.totalW / a.totalW < 0.91]).toEqual([
+          refrigerant,
+          true,
+          true,
+        ]);
+      }
+    },
+  );
 
   it('reaches the minimum EER of its size class, 11.2 from 65 to 135 kBtu/h (2010) [M, US DOE], at any size', () => {
     for (const tons of [3, 7.5, 10, 20]) {
@@ -66,7 +80,9 @@ describe('the simulated machine at its rating points', () => {
 
 describe('conservation', () => {
   const strengths = fc.double({ min: 0, max: 0.8, noNaN: true });
-  const refrigerantFaults: readonly Fault[] = FAULT_NAMES.filter((f) => !/rotation|overload|phase|flame|gas|exchanger|drain|supply/.test(f));
+  const refrigerantFaults: readonly Fault[] = FAULT_NAMES.filter(
+    (f) => !/rotation|overload|phase|flame|gas|exchanger|drain|supply/.test(f),
+  );
   const machines = (['expansion valve', 'orifice'] as const).map((device) => build({ device }));
 
   it('of energy, mass and charge to 0.1 %, in any weather, with any fault that does not stop it', () => {
@@ -82,7 +98,11 @@ describe('conservation', () => {
         (machine, outdoorF, returnF, depression, fault, strength) => {
           let state;
           try {
-            state = coolingState(machine, { ...RATING_SURROUNDINGS, outdoorF, returnF, returnWetF: returnF - depression }, { [fault]: strength });
+            state = coolingState(
+              machine,
+              { ...RATING_SURROUNDINGS, outdoorF, returnF, returnWetF: returnF - depression },
+              { [fault]: strength },
+            );
           } catch (error) {
             if (error instanceof RangeError) return;
             throw error;
@@ -102,7 +122,11 @@ describe('conservation', () => {
   it('steady states take a few milliseconds', () => {
     const began = performance.now();
     for (let i = 0; i < 40; i++)
-      coolingState(machines[i % 2] as (typeof machines)[number], { ...MILD, outdoorF: 75 + (i % 20) }, { 'low charge': 0.01 * i });
+      coolingState(
+        machines[i % 2] as (typeof machines)[number],
+        { ...MILD, outdoorF: 75 + (i % 20) },
+        { 'low charge': 0.01 * i },
+      );
     expect((performance.now() - began) / 40).toBeLessThan(20);
   });
 });
@@ -130,7 +154,13 @@ describe('faults change what physics says they change', () => {
   });
 
   it('each fault that costs capacity costs more the stronger it is', () => {
-    for (const fault of ['low charge', 'condenser fouled', 'low indoor air', 'compressor leakage', 'valve stuck open'] as const) {
+    for (const fault of [
+      'low charge',
+      'condenser fouled',
+      'low indoor air',
+      'compressor leakage',
+      'valve stuck open',
+    ] as const) {
       const capacity = [0, 0.25, 0.5].map((s) => coolingState(both[1], MILD, { [fault]: s }).netBtuh);
       expect([fault, capacity[0]! > capacity[1]! && capacity[1]! > capacity[2]!]).toEqual([fault, true]);
     }
@@ -169,10 +199,15 @@ describe('heat and power', () => {
   it('a little voltage unbalance is much current unbalance (NEMA MG 1 [M])', () => {
     const power = powerState(machine, coolingState(machine, MILD), { 'unbalanced supply': 0.4 });
     const results = readingAnswers(
-      { mode: 'cooling', readings: readMachine(coolingState(machine, MILD), power, seededRandom(1), { noise: 0 }) },
+      {
+        mode: 'cooling',
+        readings: readMachine(coolingState(machine, MILD), power, seededRandom(1), { noise: 0 }),
+      },
       { refrigerant: 'R-410A' },
     ).answers;
-    const [volts, amps] = ['voltage unbalance', 'current unbalance'].map((name) => results.find((r) => r.name === name)?.value ?? 0);
+    const [volts, amps] = ['voltage unbalance', 'current unbalance'].map(
+      (name) => results.find((r) => r.name === name)?.value ?? 0,
+    );
     expect(amps! / volts!).toBeGreaterThan(5);
   });
 });
@@ -182,7 +217,8 @@ describe('instruments', () => {
   const state = coolingState(machine, MILD);
   const power = powerState(machine, state);
   const charge = (readings: ReturnType<typeof readMachine>) =>
-    readingAnswers({ mode: 'cooling', readings, outdoorF: 90, minutesRunning: 20 }, { refrigerant: 'R-410A' }).answers;
+    readingAnswers({ mode: 'cooling', readings, outdoorF: 90, minutesRunning: 20 }, { refrigerant: 'R-410A' })
+      .answers;
 
   it('that are perfect give back superheat and subcooling of the state', () => {
     const results = charge(readMachine(state, power, seededRandom(7), { noise: 0 }));
@@ -192,19 +228,27 @@ describe('instruments', () => {
 
   it('are the same for the same seed and scatter about the truth', () => {
     expect(readMachine(state, power, seededRandom(7))).toEqual(readMachine(state, power, seededRandom(7)));
-    const suction = Array.from({ length: 200 }, (_, i) => readMachine(state, power, seededRandom(i))[0]?.value ?? 0);
+    const suction = Array.from(
+      { length: 200 },
+      (_, i) => readMachine(state, power, seededRandom(i))[0]?.value ?? 0,
+    );
     expect(suction.reduce((a, b) => a + b, 0) / 200).toBeCloseTo(state.suctionPsia - 14.696, -1);
   });
 
   it('make the mistakes that are asked for', () => {
-    const value = (readings: ReturnType<typeof readMachine>, point: string) => readings.find((r) => r.point === point)?.value ?? 0;
+    const value = (readings: ReturnType<typeof readMachine>, point: string) =>
+      readings.find((r) => r.point === point)?.value ?? 0;
     const swapped = readMachine(state, power, seededRandom(7), { mistakes: ['swapped hoses'] });
     expect(value(swapped, 'suction pressure')).toBeGreaterThan(value(swapped, 'liquid pressure'));
-    expect(value(readMachine(state, power, seededRandom(7), { mistakes: ['wrong unit'] }), 'return air')).toBeLessThan(30);
-    expect(value(readMachine(state, power, seededRandom(7), { noise: 0, mistakes: ['clamp on the wrong line'] }), 'liquid line')).toBeCloseTo(
-      state.suctionLineF,
-      0,
-    );
+    expect(
+      value(readMachine(state, power, seededRandom(7), { mistakes: ['wrong unit'] }), 'return air'),
+    ).toBeLessThan(30);
+    expect(
+      value(
+        readMachine(state, power, seededRandom(7), { noise: 0, mistakes: ['clamp on the wrong line'] }),
+        'liquid line',
+      ),
+    ).toBeCloseTo(state.suctionLineF, 0);
   });
 });
 

@@ -27,12 +27,18 @@ const GOOD_ENOUGH = 2e-4;
 export function coolingState(machine: Machine, around: Surroundings, faults: Faults = {}): CoolingState {
   if (stopsCompressor(faults)) return atRest(machine, around);
   if (strength(faults, 'reversed rotation') >= 0.5) return backwards(machine, around);
-  const start: Try = { te: DESIGN.evaporatingF, tc: ontoF(machine, around) + DESIGN.condenserSplitF[machine.spec.rejects], dry: 0.35 };
+  const start: Try = {
+    te: DESIGN.evaporatingF,
+    tc: ontoF(machine, around) + DESIGN.condenserSplitF[machine.spec.rejects],
+    dry: 0.35,
+  };
   for (const steps of [1, 6, 24]) {
     let at = start;
     let found: Settled | undefined;
     for (let i = 0; i <= steps; i++) {
-      const part = Object.fromEntries(Object.entries(faults).map(([name, value]) => [name, ((value ?? 0) * i) / steps])) as Faults;
+      const part = Object.fromEntries(
+        Object.entries(faults).map(([name, value]) => [name, ((value ?? 0) * i) / steps]),
+      ) as Faults;
       found = settle(machine, mix(RATING_SURROUNDINGS, around, Math.min(1, (i + 1) / steps)), part, at);
       if (found.rest > GOOD_ENOUGH) break;
       at = found.t;
@@ -43,7 +49,9 @@ export function coolingState(machine: Machine, around: Surroundings, faults: Fau
 }
 
 const mix = (a: Surroundings, b: Surroundings, share: number): Surroundings =>
-  Object.fromEntries((Object.keys(b) as (keyof Surroundings)[]).map((key) => [key, a[key] + (b[key] - a[key]) * share])) as unknown as Surroundings;
+  Object.fromEntries(
+    (Object.keys(b) as (keyof Surroundings)[]).map((key) => [key, a[key] + (b[key] - a[key]) * share]),
+  ) as unknown as Surroundings;
 
 interface Settled {
   readonly t: Try;
@@ -92,18 +100,29 @@ function settle(machine: Machine, around: Surroundings, faults: Faults, from: Tr
   );
   const t = tryOf([...held.x, holding(held.x[0] as number)]);
   const opening = balances(machine, around, faults, t, undefined).mass;
-  if (held.rest <= GOOD_ENOUGH && opening <= VALVE.most && opening >= VALVE.least) return { t, opening, rest: held.rest };
+  if (held.rest <= GOOD_ENOUGH && opening <= VALVE.most && opening >= VALVE.least)
+    return { t, opening, rest: held.rest };
   return free(held.rest <= GOOD_ENOUGH && opening < VALVE.least ? VALVE.least : VALVE.most);
 }
 
-const tryOf = (x: readonly number[]): Try => ({ te: x[0] as number, tc: x[1] as number, dry: x[2] as number });
+const tryOf = (x: readonly number[]): Try => ({
+  te: x[0] as number,
+  tc: x[1] as number,
+  dry: x[2] as number,
+});
 
-function stateOf(machine: Machine, around: Surroundings, faults: Faults, { t, opening }: { t: Try; opening: number | undefined }): CoolingState {
+function stateOf(
+  machine: Machine,
+  around: Surroundings,
+  faults: Faults,
+  { t, opening }: { t: Try; opening: number | undefined },
+): CoolingState {
   const { fluid } = machine;
   const b = balances(machine, around, faults, t, opening);
   const { e } = b;
   const sh = superheatOf(t, e.mixedF);
-  const superheating = e.suctionH > fluid.vapour(t.te, t.te) ? e.pounds * (e.suctionH - fluid.vapour(t.te, t.te)) : 0;
+  const superheating =
+    e.suctionH > fluid.vapour(t.te, t.te) ? e.pounds * (e.suctionH - fluid.vapour(t.te, t.te)) : 0;
   const coolingBtuh = e.air.btuh + superheating;
   // The air loses exactly what the refrigerant takes.
   const pounds = (e.cfm * 60) / specificVolume(e.mixedF, e.mixedRatio);
@@ -113,9 +132,15 @@ function stateOf(machine: Machine, around: Surroundings, faults: Faults, { t, op
   const supplyF = coldF + (machine.fanWatts.indoor * 3.412) / (pounds * 0.24);
   const dischargeSatF = fluid.saturationF(e.pd - e.nonCondensable, 'dew');
   // With liquid in the suction the discharge is wet and no colder than saturation.
-  const dischargeF = Math.max(dischargeSatF, dischargeSatF + (e.dischargeH - fluid.vapour(dischargeSatF, dischargeSatF)) / fluid.vapourCp);
+  const dischargeF = Math.max(
+    dischargeSatF,
+    dischargeSatF + (e.dischargeH - fluid.vapour(dischargeSatF, dischargeSatF)) / fluid.vapourCp,
+  );
   const rejectedBtuh = e.pounds * (e.dischargeH - e.liquidH);
-  const totalW = e.compressorW + machine.fanWatts.indoor + machine.fanWatts.outdoor * (strength(faults, 'condenser fan dead') > 0.5 ? 0 : 1);
+  const totalW =
+    e.compressorW +
+    machine.fanWatts.indoor +
+    machine.fanWatts.outdoor * (strength(faults, 'condenser fan dead') > 0.5 ? 0 : 1);
   return {
     running: true,
     evaporatingF: t.te,

@@ -10,7 +10,12 @@ const SWING_MIN = 2.2;
  * The state some minutes after a change: every quantity closes in on its new steady value. A hunting valve swings about it for
  * ever. Slow on purpose: pressures that part within seconds are not shown.
  */
-export function settling(from: CoolingState, to: CoolingState, minutes: number, faults: Faults = {}): CoolingState {
+export function settling(
+  from: CoolingState,
+  to: CoolingState,
+  minutes: number,
+  faults: Faults = {},
+): CoolingState {
   const left = Math.exp(-Math.max(0, minutes) / SETTLING_MIN);
   const entries = (Object.keys(to) as (keyof CoolingState)[]).map((key) => {
     const [a, b] = [from[key], to[key]];

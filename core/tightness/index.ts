@@ -8,7 +8,12 @@ const toRankine = (f: number) => f + 459.67;
  * Gauge pressure a tight circuit has at another temperature, psig = (P₁ + 14.7) × T₂ / T₁ − 14.7, absolute temperatures of the pipe
  * (ideal gas; nitrogen at these pressures follows it within a per cent).
  */
-export function expectedPsig(startPsig: number, startF: number, endF: number, atmospherePsi = ATMOSPHERE_PSI): number {
+export function expectedPsig(
+  startPsig: number,
+  startF: number,
+  endF: number,
+  atmospherePsi = ATMOSPHERE_PSI,
+): number {
   return ((startPsig + atmospherePsi) * toRankine(endF)) / toRankine(startF) - atmospherePsi;
 }
 
@@ -69,7 +74,9 @@ export function standingTest({
     dropPsi,
     uncertaintyPsi,
     leak,
-    ...(volumeFt3 !== undefined && !leak ? { noLargerThan: (volumeFt3 * uncertaintyPsi * 1440) / (ATMOSPHERE_PSI * minutes) } : {}),
+    ...(volumeFt3 !== undefined && !leak
+      ? { noLargerThan: (volumeFt3 * uncertaintyPsi * 1440) / (ATMOSPHERE_PSI * minutes) }
+      : {}),
   };
 }
 
@@ -104,7 +111,8 @@ export function vacuumDecay(
 ): { verdict: VacuumVerdict; text: string; slopePerMin: number } {
   const read = points.filter((p) => p.minute >= 1);
   if (read.length < 3) throw new RangeError('at least three readings after the first minute');
-  if (read.some((p, i) => i > 0 && p.minute <= (read[i - 1] as VacuumPoint).minute)) throw new RangeError('the readings run backwards in time');
+  if (read.some((p, i) => i > 0 && p.minute <= (read[i - 1] as VacuumPoint).minute))
+    throw new RangeError('the readings run backwards in time');
   const last = read.at(-1) as VacuumPoint;
   // Each half keeps two readings at least, so that a slope can be drawn through it.
   const early = slope(read.slice(0, Math.ceil((read.length + 1) / 2)));
@@ -121,8 +129,16 @@ export function vacuumDecay(
   const flat = late * 10 < Math.max(50, last.microns * 0.1);
   if (flat && last.microns <= TIGHT_MICRONS) {
     return last.minute >= 10
-      ? { verdict: 'tight and dry', text: `Stands at ${last.microns} µ after ${last.minute} min: tight and dry.${cold}`, slopePerMin: late }
-      : { verdict: 'extend', text: `Stands at ${last.microns} µ, but only for ${last.minute} min: go on to ten.${cold}`, slopePerMin: late };
+      ? {
+          verdict: 'tight and dry',
+          text: `Stands at ${last.microns} µ after ${last.minute} min: tight and dry.${cold}`,
+          slopePerMin: late,
+        }
+      : {
+          verdict: 'extend',
+          text: `Stands at ${last.microns} µ, but only for ${last.minute} min: go on to ten.${cold}`,
+          slopePerMin: late,
+        };
   }
   if (flat && last.microns < waterMicronsAtAmbient * 1.1)
     return {

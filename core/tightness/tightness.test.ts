@@ -17,7 +17,15 @@ describe('standing test', () => {
   });
 
   it('judges a drop against what gauge and thermometer leave open (GUM, k = 2)', () => {
-    const test = { startPsig: 300, startF: 70, endF: 70, minutes: 60, volumeFt3: 2, gaugePsi: 0.5, thermometerF: 1 };
+    const test = {
+      startPsig: 300,
+      startF: 70,
+      endF: 70,
+      minutes: 60,
+      volumeFt3: 2,
+      gaugePsi: 0.5,
+      thermometerF: 1,
+    };
     const tight = standingTest({ ...test, endPsig: 299 });
     expect(tight.uncertaintyPsi).toBeCloseTo(2 * Math.SQRT2 * Math.hypot(0.5, 314.696 / 529.67), 9);
     expect(tight.leak).toBe(false);
@@ -28,7 +36,13 @@ describe('standing test', () => {
   });
 
   it('a fall that the temperature explains is none', () => {
-    const r = standingTest({ startPsig: 300, startF: 90, endPsig: expectedPsig(300, 90, 60), endF: 60, minutes: 600 });
+    const r = standingTest({
+      startPsig: 300,
+      startF: 90,
+      endPsig: expectedPsig(300, 90, 60),
+      endF: 60,
+      minutes: 600,
+    });
     expect(r.leak).toBe(false);
     expect(r.dropPsi).toBeCloseTo(0, 9);
   });

@@ -6,7 +6,8 @@
 export function minutesOfDay(text: string): number {
   const parts = /^(\d{1,2}):(\d{2})$/.exec(text);
   const minutes = parts ? Number(parts[1]) * 60 + Number(parts[2]) : NaN;
-  if (!(minutes >= 0 && minutes <= 1440) || Number(parts?.[2]) > 59) throw new RangeError(`"${text}" is not a time of day HH:MM`);
+  if (!(minutes >= 0 && minutes <= 1440) || Number(parts?.[2]) > 59)
+    throw new RangeError(`"${text}" is not a time of day HH:MM`);
   return minutes;
 }
 

@@ -24,10 +24,14 @@ describe('plain dates', () => {
 
   it('counts days both ways (property)', () => {
     fc.assert(
-      fc.property(fc.integer({ min: -20000, max: 40000 }), fc.integer({ min: -4000, max: 4000 }), (day, shift) => {
-        const date = fromDayNumber(day);
-        expect(daysBetween(date, addDays(date, shift))).toBe(shift);
-      }),
+      fc.property(
+        fc.integer({ min: -20000, max: 40000 }),
+        fc.integer({ min: -4000, max: 4000 }),
+        (day, shift) => {
+          const date = fromDayNumber(day);
+          expect(daysBetween(date, addDays(date, shift))).toBe(shift);
+        },
+      ),
     );
   });
 

@@ -29,10 +29,13 @@ export function isTimeZone(zone: string): boolean {
  */
 export function resolveLocal(local: string, zone: string): LocalTime {
   const parts = LOCAL.exec(local);
-  if (!parts || !isPlainDate(parts[1] as string)) throw new RangeError(`"${local}" is not a time of the form YYYY-MM-DDTHH:MM`);
+  if (!parts || !isPlainDate(parts[1] as string))
+    throw new RangeError(`"${local}" is not a time of the form YYYY-MM-DDTHH:MM`);
   const [hour, minute, second] = [Number(parts[2]), Number(parts[3]), Number(parts[4] ?? 0)];
   if (hour > 23 || minute > 59 || second > 59) throw new RangeError(`"${local}" is not a time of day`);
-  const asUtc = Date.parse(`${parts[1]}T${parts[2]}:${parts[3]}:${parts[4] ?? '00'}.${(parts[5] ?? '0').padEnd(3, '0')}Z`);
+  const asUtc = Date.parse(
+    `${parts[1]}T${parts[2]}:${parts[3]}:${parts[4] ?? '00'}.${(parts[5] ?? '0').padEnd(3, '0')}Z`,
+  );
   // Offsets a day either side bracket any clock change; each is tried and kept when it maps back to the same wall clock.
   const offsets = new Set([tzOffset(zone, new Date(asUtc - 864e5)), tzOffset(zone, new Date(asUtc + 864e5))]);
   const matches = [...offsets]
@@ -42,7 +45,8 @@ export function resolveLocal(local: string, zone: string): LocalTime {
     .sort((a, b) => a - b);
   const [first, second_] = matches;
   if (first === undefined) return { kind: 'does not exist' };
-  if (second_ !== undefined) return { kind: 'exists twice', earlier: new Date(first), later: new Date(second_) };
+  if (second_ !== undefined)
+    return { kind: 'exists twice', earlier: new Date(first), later: new Date(second_) };
   return { kind: 'instant', instant: new Date(first) };
 }
 
@@ -56,15 +60,20 @@ const WITH_OFFSET = /(Z|[+-]\d{2}:?\d{2})$/i;
 export function parseInstant(text: string, zone: string): Date {
   if (WITH_OFFSET.test(text)) {
     const ms = Date.parse(text.replace(' ', 'T'));
-    if (!isPlainDate(text.slice(0, 10)) || Number.isNaN(ms)) throw new RangeError(`"${text}" is not an ISO 8601 time`);
+    if (!isPlainDate(text.slice(0, 10)) || Number.isNaN(ms))
+      throw new RangeError(`"${text}" is not an ISO 8601 time`);
     return new Date(ms);
   }
   const local = resolveLocal(text, zone);
   if (local.kind === 'does not exist') {
-    throw new RangeError(`${text} does not exist in ${zone}: clocks went forward over it. Write the time with its offset`);
+    throw new RangeError(
+      `${text} does not exist in ${zone}: clocks went forward over it. Write the time with its offset`,
+    );
   }
   if (local.kind === 'exists twice') {
-    throw new RangeError(`${text} exists twice in ${zone}: clocks went back over it. Write the time with its offset`);
+    throw new RangeError(
+      `${text} exists twice in ${zone}: clocks went back over it. Write the time with its offset`,
+    );
   }
   return local.instant;
 }

@@ -65,7 +65,14 @@ function polesTakenTwice(feeds: readonly SiteLink[], points: Points): Contradict
             sentence: `${nameIn(points, a.to)} and ${nameIn(points, b.to)} are both said to be on ${polesText({ poles: both })} of ${nameIn(points, panel)}.`,
             pointIds: [panel, a.to, b.to],
             linkIds: [a.id, b.id],
-            reasons: [{ rule: 'poles taken twice', text: 'One pole carries one breaker.', inputs: [fact(a), fact(b)], threshold: 'each pole once' }],
+            reasons: [
+              {
+                rule: 'poles taken twice',
+                text: 'One pole carries one breaker.',
+                inputs: [fact(a), fact(b)],
+                threshold: 'each pole once',
+              },
+            ],
           },
         ];
       }),
@@ -112,7 +119,9 @@ function loops({ links }: SiteNet, points: Points): Contradiction[] {
         sentence: `A loop: ${way.map((id) => nameIn(points, id)).join(' → ')}.`,
         pointIds: [...new Set(way)],
         linkIds: [link.id],
-        reasons: [{ rule: 'loop', text: 'Nothing feeds itself.', inputs: [fact(link)], threshold: 'no way back' }],
+        reasons: [
+          { rule: 'loop', text: 'Nothing feeds itself.', inputs: [fact(link)], threshold: 'no way back' },
+        ],
       },
     ];
   });
@@ -123,13 +132,21 @@ function againstThePlate(link: SiteLink, feeds: readonly SiteLink[], points: Poi
   const [from, to] = [points.get(link.from), points.get(link.to)];
   if (!from || !to) return [];
   const found: Contradiction[] = [];
-  const say = (kind: Contradiction['kind'], sentence: string, threshold: string, value: string, source: string) =>
+  const say = (
+    kind: Contradiction['kind'],
+    sentence: string,
+    threshold: string,
+    value: string,
+    source: string,
+  ) =>
     found.push({
       kind,
       sentence,
       pointIds: [from.id, to.id],
       linkIds: [link.id],
-      reasons: [{ rule: kind, text: sentence, inputs: [fact(link), { label: 'against', value, source }], threshold }],
+      reasons: [
+        { rule: kind, text: sentence, inputs: [fact(link), { label: 'against', value, source }], threshold },
+      ],
     });
   const poles = link.poles ?? [];
   const beyond = from.spaces === undefined ? [] : poles.filter((pole) => pole > (from.spaces as number));
@@ -142,7 +159,10 @@ function againstThePlate(link: SiteLink, feeds: readonly SiteLink[], points: Poi
       'the panel',
     );
   // Odd poles stand on one side, even ones on the other; a breaker of several poles takes neighbours on one side [common practice].
-  if (poles.length > 1 && poles.toSorted((a, b) => a - b).some((pole, i, sorted) => i > 0 && pole - (sorted[i - 1] as number) !== 2))
+  if (
+    poles.length > 1 &&
+    poles.toSorted((a, b) => a - b).some((pole, i, sorted) => i > 0 && pole - (sorted[i - 1] as number) !== 2)
+  )
     say(
       'poles not neighbours',
       `${pointName(to)}: poles ${poles.join('/')} are not neighbours on one side of the panel, such as 8/10/12.`,
@@ -153,7 +173,11 @@ function againstThePlate(link: SiteLink, feeds: readonly SiteLink[], points: Poi
   const { unit } = to;
   if (!unit) return found;
   const volts = feedingVolts(link, feeds, points);
-  if (volts !== undefined && unit.volts !== undefined && Math.abs(volts - unit.volts) > VOLTAGE_SHARE * unit.volts)
+  if (
+    volts !== undefined &&
+    unit.volts !== undefined &&
+    Math.abs(volts - unit.volts) > VOLTAGE_SHARE * unit.volts
+  )
     say(
       'wrong voltage',
       `${pointName(to)} has a ${unit.volts} V plate and is said to be fed with ${volts} V.`,
@@ -161,7 +185,11 @@ function againstThePlate(link: SiteLink, feeds: readonly SiteLink[], points: Poi
       `${unit.volts} V`,
       'plate',
     );
-  if (unit.phase !== undefined && poles.length > 0 && (unit.phase === 3 ? poles.length !== 3 : poles.length > 2))
+  if (
+    unit.phase !== undefined &&
+    poles.length > 0 &&
+    (unit.phase === 3 ? poles.length !== 3 : poles.length > 2)
+  )
     say(
       'wrong phase',
       `${pointName(to)} is a ${unit.phase}-phase unit on ${poles.length} ${poles.length === 1 ? 'pole' : 'poles'}.`,
@@ -198,7 +226,11 @@ function breakerAbove(link: SiteLink, feeds: readonly SiteLink[]): number | unde
 /** The volts of the nearest point above that has any on record. */
 function feedingVolts(link: SiteLink, feeds: readonly SiteLink[], points: Points): number | undefined {
   const seen = new Set<string>();
-  for (let at: SiteLink | undefined = link; at && !seen.has(at.id); at = feeds.find((l) => l.to === at?.from)) {
+  for (
+    let at: SiteLink | undefined = link;
+    at && !seen.has(at.id);
+    at = feeds.find((l) => l.to === at?.from)
+  ) {
     seen.add(at.id);
     const volts = points.get(at.from)?.volts;
     if (volts !== undefined) return volts;
@@ -208,19 +240,37 @@ function feedingVolts(link: SiteLink, feeds: readonly SiteLink[], points: Points
 
 function unservedAreas({ points, links }: SiteNet): Contradiction[] {
   const running = new Set(
-    points.filter((p) => p.kind === 'damper' || (p.unit && p.unit.status !== 'out of use' && p.unit.status !== 'retired')).map((p) => p.id),
+    points
+      .filter(
+        (p) =>
+          p.kind === 'damper' || (p.unit && p.unit.status !== 'out of use' && p.unit.status !== 'retired'),
+      )
+      .map((p) => p.id),
   );
   return points
-    .filter((p) => p.kind === 'area' && !links.some((l) => l.kind === 'serves' && l.to === p.id && running.has(l.from)))
+    .filter(
+      (p) =>
+        p.kind === 'area' && !links.some((l) => l.kind === 'serves' && l.to === p.id && running.has(l.from)),
+    )
     .map((area) => {
       const dead = links.filter((l) => l.kind === 'serves' && l.to === area.id);
-      const text = dead.length > 0 ? `${area.name} is served only by what is out of use.` : `Nobody has written down what serves ${area.name}.`;
+      const text =
+        dead.length > 0
+          ? `${area.name} is served only by what is out of use.`
+          : `Nobody has written down what serves ${area.name}.`;
       return {
         kind: 'area served by nobody' as const,
         sentence: text,
         pointIds: [area.id, ...dead.map((l) => l.from)],
         linkIds: dead.map((l) => l.id),
-        reasons: [{ rule: 'area served by nobody', text, inputs: dead.map(fact), threshold: 'at least one unit in use' }],
+        reasons: [
+          {
+            rule: 'area served by nobody',
+            text,
+            inputs: dead.map(fact),
+            threshold: 'at least one unit in use',
+          },
+        ],
       };
     });
 }

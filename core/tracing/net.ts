@@ -47,7 +47,10 @@ export interface SitePoint {
 
 /** How points hang together. The table says what may be joined to what. */
 export const LINK_KINDS = {
-  feeds: { from: ['service', 'panel', 'disconnect'], to: ['panel', 'disconnect', 'unit', 'tower', 'boiler plant'] },
+  feeds: {
+    from: ['service', 'panel', 'disconnect'],
+    to: ['panel', 'disconnect', 'unit', 'tower', 'boiler plant'],
+  },
   controls: { from: ['thermostat', 'controller point', 'zone panel'], to: ['unit', 'zone panel', 'damper'] },
   serves: { from: ['unit', 'damper'], to: ['area'] },
   circulates: { from: ['tower', 'boiler plant', 'loop'], to: ['loop', 'unit'] },
@@ -79,7 +82,8 @@ export interface SiteNet {
 export function linkRefusal(kind: LinkKind, from: PointKind, to: PointKind): string | undefined {
   const rule: { from: readonly PointKind[]; to: readonly PointKind[] } = LINK_KINDS[kind];
   if (!rule.from.includes(from)) return `a ${POINT_KINDS[from].toLowerCase()} ${kind} nothing`;
-  if (!rule.to.includes(to)) return `a ${POINT_KINDS[from].toLowerCase()} ${kind} no ${POINT_KINDS[to].toLowerCase()}`;
+  if (!rule.to.includes(to))
+    return `a ${POINT_KINDS[from].toLowerCase()} ${kind} no ${POINT_KINDS[to].toLowerCase()}`;
   return undefined;
 }
 
@@ -87,7 +91,10 @@ export function linkRefusal(kind: LinkKind, from: PointKind, to: PointKind): str
  * The way round that a new link of a kind would close, from the point it starts at back to itself, or undefined when it
  * closes none.
  */
-export function loopThrough(links: readonly SiteLink[], link: Pick<SiteLink, 'kind' | 'from' | 'to'>): string[] | undefined {
+export function loopThrough(
+  links: readonly SiteLink[],
+  link: Pick<SiteLink, 'kind' | 'from' | 'to'>,
+): string[] | undefined {
   if (link.from === link.to) return [link.from, link.to];
   const next = new Map<string, string[]>();
   for (const l of links) if (l.kind === link.kind) next.set(l.from, [...(next.get(l.from) ?? []), l.to]);

@@ -17,11 +17,14 @@ export interface Branch {
 
 const WEIGHT: Record<Sureness, number> = { proven: 2, likely: 1, hearsay: 0 };
 /** The surest fact first; among equals the newest. */
-const surest = (a: SiteLink, b: SiteLink) => WEIGHT[surenessOf(b.how)] - WEIGHT[surenessOf(a.how)] || (a.on < b.on ? 1 : -1);
+const surest = (a: SiteLink, b: SiteLink) =>
+  WEIGHT[surenessOf(b.how)] - WEIGHT[surenessOf(a.how)] || (a.on < b.on ? 1 : -1);
 
 /** "poles 8/10/12", or nothing where nobody has noted them. */
 export const polesText = (link: Pick<SiteLink, 'poles'>): string =>
-  link.poles && link.poles.length > 0 ? `${link.poles.length === 1 ? 'pole' : 'poles'} ${link.poles.join('/')}` : '';
+  link.poles && link.poles.length > 0
+    ? `${link.poles.length === 1 ? 'pole' : 'poles'} ${link.poles.join('/')}`
+    : '';
 
 /** From a point up to where its current comes from, nearest first. Where two facts disagree, the surest is followed. */
 export function feedOf({ points, links }: SiteNet, pointId: string): TraceStep[] {
@@ -53,7 +56,9 @@ export function feedSentence(net: SiteNet, pointId: string): string | undefined 
   if (panelAt < 0) return `Through ${before.join(', then ')}`;
   const step = steps[panelAt] as TraceStep;
   const poles = polesText(step.link);
-  const above = steps.slice(panelAt + 1).map((s) => `${s.point.name}${polesText(s.link) ? ` ${polesText(s.link)}` : ''}`);
+  const above = steps
+    .slice(panelAt + 1)
+    .map((s) => `${s.point.name}${polesText(s.link) ? ` ${polesText(s.link)}` : ''}`);
   const where = step.point.where ? ` (${step.point.where})` : '';
   const head = poles
     ? `${poles.charAt(0).toUpperCase()}${poles.slice(1)} in panel ${step.point.name}${where}`
@@ -73,7 +78,11 @@ export function treeBelow({ points, links }: SiteNet, kind: LinkKind, rootId: st
     if (!point || above.has(id)) return undefined;
     const here = new Set(above).add(id);
     const below = (under.get(id) ?? [])
-      .toSorted((a, b) => (a.poles?.[0] ?? 1e9) - (b.poles?.[0] ?? 1e9) || compareNames(byId.get(a.to)?.name ?? '', byId.get(b.to)?.name ?? ''))
+      .toSorted(
+        (a, b) =>
+          (a.poles?.[0] ?? 1e9) - (b.poles?.[0] ?? 1e9) ||
+          compareNames(byId.get(a.to)?.name ?? '', byId.get(b.to)?.name ?? ''),
+      )
       .flatMap((l) => grow(l.to, l, here) ?? []);
     return { point, link, below };
   };
@@ -87,7 +96,9 @@ export function treesOf(net: SiteNet, kind: LinkKind): Branch[] {
   const own = net.links.filter((l) => l.kind === kind);
   const below = new Set(own.map((l) => l.to));
   const roots = net.points.filter((p) => own.some((l) => l.from === p.id) && !below.has(p.id));
-  return roots.toSorted((a, b) => compareNames(a.name, b.name)).flatMap((p) => treeBelow(net, kind, p.id) ?? []);
+  return roots
+    .toSorted((a, b) => compareNames(a.name, b.name))
+    .flatMap((p) => treeBelow(net, kind, p.id) ?? []);
 }
 
 /** Everything a point leads to in the end, by any number of links of the given kinds: the units behind a breaker, the areas behind a thermostat. */
@@ -111,7 +122,9 @@ export function reachedFrom(net: SiteNet, startId: string, kinds: readonly LinkK
 export function onPoles(net: SiteNet, panelId: string, poles: readonly number[]): TraceStep[] {
   const byId = new Map(net.points.map((p) => [p.id, p]));
   return net.links
-    .filter((l) => l.kind === 'feeds' && l.from === panelId && (l.poles ?? []).some((pole) => poles.includes(pole)))
+    .filter(
+      (l) => l.kind === 'feeds' && l.from === panelId && (l.poles ?? []).some((pole) => poles.includes(pole)),
+    )
     .flatMap((link) => {
       const point = byId.get(link.to);
       return point ? [{ link, point }] : [];
@@ -119,7 +132,10 @@ export function onPoles(net: SiteNet, panelId: string, poles: readonly number[])
 }
 
 /** What controls, what it serves and how water reaches a unit, each with its fact. */
-export function aroundUnit(net: SiteNet, unitId: string): { controls: TraceStep[]; serves: TraceStep[]; water: TraceStep[] } {
+export function aroundUnit(
+  net: SiteNet,
+  unitId: string,
+): { controls: TraceStep[]; serves: TraceStep[]; water: TraceStep[] } {
   const byId = new Map(net.points.map((p) => [p.id, p]));
   const step = (link: SiteLink, id: string): TraceStep[] => {
     const point = byId.get(id);
@@ -130,7 +146,11 @@ export function aroundUnit(net: SiteNet, unitId: string): { controls: TraceStep[
       .filter((l) => l.kind === kind && l[end] === unitId)
       .toSorted(surest)
       .flatMap((l) => step(l, l[other]));
-  return { controls: of('controls', 'to', 'from'), serves: of('serves', 'from', 'to'), water: of('circulates', 'to', 'from') };
+  return {
+    controls: of('controls', 'to', 'from'),
+    serves: of('serves', 'from', 'to'),
+    water: of('circulates', 'to', 'from'),
+  };
 }
 
 export const pointName = (point: SitePoint): string =>

@@ -16,9 +16,24 @@ import {
   type SitePoint,
 } from './index.ts';
 
-const point = (id: string, kind: SitePoint['kind'], more: Partial<SitePoint> = {}): SitePoint => ({ id, kind, name: id, ...more });
+const point = (id: string, kind: SitePoint['kind'], more: Partial<SitePoint> = {}): SitePoint => ({
+  id,
+  kind,
+  name: id,
+  ...more,
+});
 const unit = (id: string, more: Partial<NonNullable<SitePoint['unit']>> = {}): SitePoint =>
-  point(id, 'unit', { unit: { kind: 'package gas/electric', status: 'in service', volts: 208, phase: 3, mcaA: 33.7, mocpA: 50, ...more } });
+  point(id, 'unit', {
+    unit: {
+      kind: 'package gas/electric',
+      status: 'in service',
+      volts: 208,
+      phase: 3,
+      mcaA: 33.7,
+      mocpA: 50,
+      ...more,
+    },
+  });
 let made = 0;
 const link = (kind: SiteLink['kind'], from: string, to: string, more: Partial<SiteLink> = {}): SiteLink => ({
   id: `l${made++}`,
@@ -97,16 +112,26 @@ describe('what may be joined', () => {
   });
 
   it('is no loop: the way round is told', () => {
-    expect(loopThrough(cinema.links, { kind: 'feeds', from: 'MZ-2', to: 'Main' })).toEqual(['MZ-2', 'Main', 'MZ-1', 'MZ-2']);
+    expect(loopThrough(cinema.links, { kind: 'feeds', from: 'MZ-2', to: 'Main' })).toEqual([
+      'MZ-2',
+      'Main',
+      'MZ-1',
+      'MZ-2',
+    ]);
     expect(loopThrough(cinema.links, { kind: 'feeds', from: 'Main', to: 'MZ-2' })).toBeUndefined();
     expect(loopThrough([], { kind: 'feeds', from: 'a', to: 'a' })).toEqual(['a', 'a']);
   });
 
   it('stays a forest without loops however many facts are offered, and each pole is used once or pointed out', () => {
     const ids = ['p0', 'p1', 'p2', 'p3', 'p4', 'p5'];
-    const offers = fc.array(fc.record({ from: fc.constantFrom(...ids), to: fc.constantFrom(...ids), pole: fc.integer({ min: 1, max: 6 }) }), {
-      maxLength: 30,
-    });
+    const offers = fc.array(
+      fc.record({
+        from: fc.constantFrom(...ids),
+        to: fc.constantFrom(...ids),
+        pole: fc.integer({ min: 1, max: 6 }),
+      }),
+      { maxLength: 30 },
+    );
     fc.assert(
       fc.property(offers, (list) => {
         const taken: SiteLink[] = [];
@@ -120,7 +145,11 @@ describe('what may be joined', () => {
         // Independent count: pairs of facts on one pole of one panel to different ends.
         let pairs = 0;
         taken.forEach((a, i) =>
-          taken.slice(i + 1).forEach((b) => (pairs += Number(a.from === b.from && a.to !== b.to && a.poles?.[0] === b.poles?.[0]))),
+          taken
+            .slice(i + 1)
+            .forEach(
+              (b) => (pairs += Number(a.from === b.from && a.to !== b.to && a.poles?.[0] === b.poles?.[0])),
+            ),
         );
         expect(found.filter((c) => c.kind === 'poles taken twice').length).toBe(pairs);
         // Following the feed of anything ends.
@@ -136,7 +165,10 @@ describe('contradictions', () => {
   it('two units on the same poles are named with who said so', () => {
     const net = {
       points: [...cinema.points, unit('E')],
-      links: [...cinema.links, link('feeds', 'MZ-2', 'E', { poles: [12, 14, 16], how: 'read from a label', by: 'Bo' })],
+      links: [
+        ...cinema.links,
+        link('feeds', 'MZ-2', 'E', { poles: [12, 14, 16], how: 'read from a label', by: 'Bo' }),
+      ],
     };
     const [found] = contradictions(net).filter((c) => c.kind === 'poles taken twice');
     expect(found?.sentence).toBe('disconnect DS-D and unit E are both said to be on pole 12 of panel MZ-2.');
@@ -144,32 +176,49 @@ describe('contradictions', () => {
   });
 
   it('a breaker outside the plate’s limits, whether at the unit or before its disconnect [M, NEC 440: MCA 33.7 A, MOCP 50 A]', () => {
-    const breaker = (breakerA: number) => kinds({ ...cinema, links: cinema.links.map((l) => (l.to === 'DS-D' ? { ...l, breakerA } : l)) });
+    const breaker = (breakerA: number) =>
+      kinds({ ...cinema, links: cinema.links.map((l) => (l.to === 'DS-D' ? { ...l, breakerA } : l)) });
     expect(breaker(45)).toEqual([]);
     expect(breaker(30)).toEqual(['breaker below minimum']);
     expect(breaker(60)).toEqual(['breaker above maximum']);
   });
 
   it('an area served by nobody, or only by what is out of use', () => {
-    expect(kinds({ ...cinema, points: [...cinema.points, point('Foyer', 'area')] })).toEqual(['area served by nobody']);
-    const dead = { ...cinema, points: cinema.points.map((p) => (p.id === 'D' ? unit('D', { status: 'out of use' }) : p)) };
+    expect(kinds({ ...cinema, points: [...cinema.points, point('Foyer', 'area')] })).toEqual([
+      'area served by nobody',
+    ]);
+    const dead = {
+      ...cinema,
+      points: cinema.points.map((p) => (p.id === 'D' ? unit('D', { status: 'out of use' }) : p)),
+    };
     expect(contradictions(dead)[0]?.sentence).toBe('Booth is served only by what is out of use.');
   });
 
   it('poles the panel has not got, or that are no neighbours, the wrong phase and the wrong voltage', () => {
-    expect(kinds({ ...cinema, links: cinema.links.map((l) => (l.to === 'DS-D' ? { ...l, poles: [22, 24, 26] } : l)) })).toEqual([
-      'poles beyond the panel',
-    ]);
-    expect(kinds({ ...cinema, links: cinema.links.map((l) => (l.to === 'DS-D' ? { ...l, poles: [8, 9, 10] } : l)) })).toEqual([
-      'poles not neighbours',
-    ]);
+    expect(
+      kinds({
+        ...cinema,
+        links: cinema.links.map((l) => (l.to === 'DS-D' ? { ...l, poles: [22, 24, 26] } : l)),
+      }),
+    ).toEqual(['poles beyond the panel']);
+    expect(
+      kinds({
+        ...cinema,
+        links: cinema.links.map((l) => (l.to === 'DS-D' ? { ...l, poles: [8, 9, 10] } : l)),
+      }),
+    ).toEqual(['poles not neighbours']);
     expect(kinds(plus(link('feeds', 'MZ-2', 'D', { poles: [2, 4] })))).toEqual(['fed twice', 'wrong phase']);
-    const high = { ...cinema, points: cinema.points.map((p) => (p.id === 'D' ? unit('D', { volts: 460 }) : p)) };
+    const high = {
+      ...cinema,
+      points: cinema.points.map((p) => (p.id === 'D' ? unit('D', { volts: 460 }) : p)),
+    };
     expect(kinds(high)).toEqual(['wrong voltage']);
   });
 
   it('208 V on a 230 V plate is within ten per cent and no contradiction (common practice)', () => {
-    expect(kinds({ ...cinema, points: cinema.points.map((p) => (p.id === 'D' ? unit('D', { volts: 230 }) : p)) })).toEqual([]);
+    expect(
+      kinds({ ...cinema, points: cinema.points.map((p) => (p.id === 'D' ? unit('D', { volts: 230 }) : p)) }),
+    ).toEqual([]);
   });
 });
 
@@ -180,8 +229,12 @@ describe('what nobody has written down', () => {
     expect(gap?.missing).toEqual(['feeds', 'controls', 'serves']);
     const cold = tricksFor(['controls'], 'package gas/electric', 40);
     expect(cold.map((t) => t.key)).toEqual(['lift a common', 'automation points', 'cooling on a cold day']);
-    expect(tricksFor(['controls'], 'package gas/electric', 90).map((t) => t.key)).toContain('heat on a warm day');
-    expect(tricksFor(['controls'], 'unit heater', 40).map((t) => t.key)).not.toContain('cooling on a cold day');
+    expect(tricksFor(['controls'], 'package gas/electric', 90).map((t) => t.key)).toContain(
+      'heat on a warm day',
+    );
+    expect(tricksFor(['controls'], 'unit heater', 40).map((t) => t.key)).not.toContain(
+      'cooling on a cold day',
+    );
     expect(tricksFor(['controls'], undefined).at(-1)?.waits).toMatch(/outdoors/);
   });
 

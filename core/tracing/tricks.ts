@@ -17,7 +17,12 @@ export interface Trick {
   readonly kinds?: readonly UnitKind[];
 }
 
-const COOLED: readonly UnitKind[] = ['package gas/electric', 'package heat pump', 'package cooling only', 'split with air handler'];
+const COOLED: readonly UnitKind[] = [
+  'package gas/electric',
+  'package heat pump',
+  'package cooling only',
+  'split with air handler',
+];
 
 /** Common practice of the trade. */
 export const TRICKS: readonly Trick[] = [
@@ -28,7 +33,8 @@ export const TRICKS: readonly Trick[] = [
     settles: 'controls',
     how: 'tested by calling for cooling',
     minutes: 6,
-    caution: 'A minute is enough: below its low-ambient limit a compressor should not run on. Set the thermostat back.',
+    caution:
+      'A minute is enough: below its low-ambient limit a compressor should not run on. Set the thermostat back.',
     needs: { outdoorBelowF: 60 },
     kinds: COOLED,
   },
@@ -105,14 +111,17 @@ export interface Gap {
 /** Units in use or on standby whose feed, control or area is not on record; an exhaust fan needs no area. */
 export function gapsOf(net: SiteNet): Gap[] {
   return net.points
-    .filter((p) => p.kind === 'unit' && p.unit && (p.unit.status === 'in service' || p.unit.status === 'standby'))
+    .filter(
+      (p) => p.kind === 'unit' && p.unit && (p.unit.status === 'in service' || p.unit.status === 'standby'),
+    )
     .flatMap((unit) => {
       const around = aroundUnit(net, unit.id);
       const missing: LinkKind[] = [];
       if (feedOf(net, unit.id).length === 0) missing.push('feeds');
       if (around.controls.length === 0) missing.push('controls');
       if (around.serves.length === 0 && unit.unit?.kind !== 'exhaust fan') missing.push('serves');
-      if (around.water.length === 0 && unit.unit?.kind === 'water-source heat pump') missing.push('circulates');
+      if (around.water.length === 0 && unit.unit?.kind === 'water-source heat pump')
+        missing.push('circulates');
       return missing.length > 0 ? [{ unit, missing }] : [];
     });
 }
@@ -121,8 +130,14 @@ export function gapsOf(net: SiteNet): Gap[] {
  * The tricks that settle what is missing, quickest first. A trick that needs weather is offered only in that weather; where
  * the outdoor temperature is not known it is offered last, with what it needs.
  */
-export function tricksFor(missing: readonly LinkKind[], kind: UnitKind | undefined, outdoorF?: number): (Trick & { readonly waits?: string })[] {
-  return TRICKS.filter((trick) => missing.includes(trick.settles) && (!trick.kinds || !kind || trick.kinds.includes(kind)))
+export function tricksFor(
+  missing: readonly LinkKind[],
+  kind: UnitKind | undefined,
+  outdoorF?: number,
+): (Trick & { readonly waits?: string })[] {
+  return TRICKS.filter(
+    (trick) => missing.includes(trick.settles) && (!trick.kinds || !kind || trick.kinds.includes(kind)),
+  )
     .flatMap((trick): (Trick & { waits?: string })[] => {
       const { outdoorBelowF, outdoorAboveF } = trick.needs ?? {};
       const limit = outdoorBelowF ?? outdoorAboveF;

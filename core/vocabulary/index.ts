@@ -16,7 +16,15 @@ export type UnitKind = (typeof UNIT_KINDS)[number];
 export const UNIT_STATUSES = ['in service', 'standby', 'out of use', 'retired'] as const;
 export type UnitStatus = (typeof UNIT_STATUSES)[number];
 
-export const SYSTEMS = ['cooling', 'heating', 'ventilation', 'controls', 'electrical', 'drainage', 'water side'] as const;
+export const SYSTEMS = [
+  'cooling',
+  'heating',
+  'ventilation',
+  'controls',
+  'electrical',
+  'drainage',
+  'water side',
+] as const;
 export type System = (typeof SYSTEMS)[number];
 
 export const CALL_KINDS = ['call', 'maintenance', 'planned return'] as const;
@@ -57,7 +65,13 @@ export const COMPONENT_WORDS = {
   'crankcase heater': ['crankcase heater', 'cch', 'belly band'],
   contactor: ['contactor', 'contacts', 'compressor contactor'],
   capacitor: ['capacitor', 'cap', 'run capacitor', 'run cap', 'dual cap', 'start capacitor'],
-  'condenser fan motor': ['condenser fan motor', 'condenser fan', 'cond fan', 'outdoor fan motor', 'cfm motor'],
+  'condenser fan motor': [
+    'condenser fan motor',
+    'condenser fan',
+    'cond fan',
+    'outdoor fan motor',
+    'cfm motor',
+  ],
   'blower motor': ['blower motor', 'indoor fan motor', 'evap motor', 'supply fan motor', 'blower'],
   'blower belt': ['blower belt', 'belt', 'belts', 'fan belt', 'v-belt'],
   'blower bearing': ['blower bearing', 'bearing', 'bearings', 'pillow block'],
@@ -74,8 +88,24 @@ export const COMPONENT_WORDS = {
   transformer: ['transformer', 'xfmr', 'control transformer'],
   'control fuse': ['control fuse', 'fuse', 'low voltage fuse', 'blade fuse'],
   wiring: ['wiring', 'wire', 'wires', 'harness', 'conductor', 'terminal'],
-  'disconnect or breaker': ['disconnect', 'breaker', 'main fuse', 'disconnect fuse', 'fuse block', 'disconnect or breaker'],
-  'refrigerant circuit': ['refrigerant circuit', 'refrigerant', 'leak', 'charge', 'low charge', 'schrader', 'valve core', 'line set'],
+  'disconnect or breaker': [
+    'disconnect',
+    'breaker',
+    'main fuse',
+    'disconnect fuse',
+    'fuse block',
+    'disconnect or breaker',
+  ],
+  'refrigerant circuit': [
+    'refrigerant circuit',
+    'refrigerant',
+    'leak',
+    'charge',
+    'low charge',
+    'schrader',
+    'valve core',
+    'line set',
+  ],
   'evaporator coil': ['evaporator coil', 'evaporator', 'evap coil', 'indoor coil'],
   'condenser coil': ['condenser coil', 'condenser', 'cond coil', 'outdoor coil'],
   'metering device': ['metering device', 'txv', 'expansion valve', 'orifice', 'piston', 'distributor'],
@@ -92,7 +122,9 @@ export type ComponentClass = keyof typeof COMPONENT_WORDS;
 export const COMPONENT_CLASSES = Object.keys(COMPONENT_WORDS) as ComponentClass[];
 
 const CLASS_BY_WORD = new Map<string, ComponentClass>(
-  COMPONENT_CLASSES.flatMap((name) => [name, ...COMPONENT_WORDS[name]].map((word) => [normaliseWord(word), name] as const)),
+  COMPONENT_CLASSES.flatMap((name) =>
+    [name, ...COMPONENT_WORDS[name]].map((word) => [normaliseWord(word), name] as const),
+  ),
 );
 
 /** How component words are compared: lower case, single blanks, no trailing full stop. */
@@ -101,7 +133,10 @@ export function normaliseWord(raw: string): string {
 }
 
 /** The class a technician's word stands for, or undefined when nobody has said yet. */
-export function componentClassOf(raw: string, companyWords: ReadonlyMap<string, ComponentClass> = new Map()): ComponentClass | undefined {
+export function componentClassOf(
+  raw: string,
+  companyWords: ReadonlyMap<string, ComponentClass> = new Map(),
+): ComponentClass | undefined {
   const word = normaliseWord(raw);
   return companyWords.get(word) ?? CLASS_BY_WORD.get(word);
 }
@@ -116,7 +151,8 @@ export const CONDITION_KINDS = {
     hazard: false,
     allowedDays: 14,
     closes: 'the cause is repaired and heat is proven with someone watching',
-    caution: 'Occupant and owner told in writing? Nobody restores heat until the cause is repaired and proven.',
+    caution:
+      'Occupant and owner told in writing? Nobody restores heat until the cause is repaired and proven.',
   },
   'exchanger holed or cracked': {
     hazard: true,
@@ -154,15 +190,30 @@ export const CONDITION_KINDS = {
     closes: 'the part is given back or replaced',
     caution: 'Write where it came from and where it went.',
   },
-  'filters out': { hazard: false, allowedDays: 3, closes: 'filters are in', caution: 'The coil loads up in days.' },
+  'filters out': {
+    hazard: false,
+    allowedDays: 3,
+    closes: 'filters are in',
+    caution: 'The coil loads up in days.',
+  },
   'heater disconnected': {
     hazard: false,
     allowedDays: 14,
     closes: 'the heater is connected and warm',
     caution: 'A compressor without crankcase heat needs 24 h of it before a cold start.',
   },
-  'override on': { hazard: false, allowedDays: 14, closes: 'the override is off', caution: 'Somebody must take it off again.' },
-  'overcharge left': { hazard: false, allowedDays: 30, closes: 'the pounds are taken out', caution: 'Write the pounds.' },
+  'override on': {
+    hazard: false,
+    allowedDays: 14,
+    closes: 'the override is off',
+    caution: 'Somebody must take it off again.',
+  },
+  'overcharge left': {
+    hazard: false,
+    allowedDays: 30,
+    closes: 'the pounds are taken out',
+    caution: 'Write the pounds.',
+  },
   'jumper or test mode': {
     hazard: true,
     allowedDays: 0,
@@ -175,9 +226,17 @@ export const CONDITION_KINDS = {
     closes: 'the leak is found, repaired and proven',
     caution: 'The leak is still there; the pounds are on the record.',
   },
-  'out of use': { hazard: false, allowedDays: null, closes: 'somebody wants it back', caution: 'Say what it served and what serves it now.' },
+  'out of use': {
+    hazard: false,
+    allowedDays: null,
+    closes: 'somebody wants it back',
+    caution: 'Say what it served and what serves it now.',
+  },
   other: { hazard: false, allowedDays: 30, closes: 'it is as it should be', caution: '' },
-} as const satisfies Record<string, { hazard: boolean; allowedDays: number | null; closes: string; caution: string }>;
+} as const satisfies Record<
+  string,
+  { hazard: boolean; allowedDays: number | null; closes: string; caution: string }
+>;
 export type ConditionKind = keyof typeof CONDITION_KINDS;
 export const CONDITION_KIND_NAMES = Object.keys(CONDITION_KINDS) as ConditionKind[];
 
@@ -188,7 +247,8 @@ export const SITE_HAZARDS = {
   'hatch above a hallway': 'Guard the open hatch and somebody below; tools by rope.',
   'ladder only': 'Three points of contact, ladder tied, tools by rope.',
   'slippery or soft membrane': 'Walk pads only; frost and algae end the work.',
-  '460 V and above': 'Gloves and face protection as the arc-flash label asks; no pushing contactors in by hand.',
+  '460 V and above':
+    'Gloves and face protection as the arc-flash label asks; no pushing contactors in by hand.',
   'combustion fumes': 'Stay upwind of flues and exhausts; stop at a headache.',
   'dust or solvents': 'No sparks and no flame without asking; hot work needs the permit.',
   'traffic or machines below': 'Vest on, somebody told, nothing dropped.',
@@ -221,8 +281,21 @@ export const USUAL_SLOTS: Record<UnitKind, readonly string[]> = {
     'inducer',
     'control board',
   ],
-  'package heat pump': ['circuit 1 compressor', 'condenser fan motor', 'blower motor', 'reversing valve', 'defrost control', 'control board'],
-  'package cooling only': ['circuit 1 compressor', 'condenser fan motor', 'blower motor', 'blower belt', 'control board'],
+  'package heat pump': [
+    'circuit 1 compressor',
+    'condenser fan motor',
+    'blower motor',
+    'reversing valve',
+    'defrost control',
+    'control board',
+  ],
+  'package cooling only': [
+    'circuit 1 compressor',
+    'condenser fan motor',
+    'blower motor',
+    'blower belt',
+    'control board',
+  ],
   'split with air handler': ['circuit 1 compressor', 'condenser fan motor', 'blower motor', 'control board'],
   'make-up air': ['blower motor', 'blower belt', 'burner', 'control board'],
   'water-source heat pump': ['circuit 1 compressor', 'blower motor', 'reversing valve', 'drain'],

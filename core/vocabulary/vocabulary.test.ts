@@ -37,13 +37,19 @@ describe('component words', () => {
 
 describe('slots', () => {
   it('are those of the kind, a compressor for each circuit, and what was written about', () => {
-    expect(slotsOf('exhaust fan', [], ['vfd'])).toEqual(['blower bearing', 'blower belt', 'blower motor', 'vfd']);
+    expect(slotsOf('exhaust fan', [], ['vfd'])).toEqual([
+      'blower bearing',
+      'blower belt',
+      'blower motor',
+      'vfd',
+    ]);
     expect(slotsOf('package heat pump', [1, 2], [])).toEqual(
       expect.arrayContaining(['circuit 1 compressor', 'circuit 2 compressor', 'reversing valve']),
     );
   });
 
   it('each take a class that the repeat rule knows', () => {
-    for (const kind of UNIT_KINDS) for (const slot of USUAL_SLOTS[kind]) expect([slot, classOfSlot(slot)]).not.toEqual([slot, undefined]);
+    for (const kind of UNIT_KINDS)
+      for (const slot of USUAL_SLOTS[kind]) expect([slot, classOfSlot(slot)]).not.toEqual([slot, undefined]);
   });
 });

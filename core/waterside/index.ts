@@ -8,7 +8,8 @@ export const waterBtuh = (gpm: number, deltaF: number): number => WATER_FACTOR *
 
 /** Flow that carries a heat with a temperature difference, gpm. @throws RangeError for no difference */
 export function waterFlow(btuh: number, deltaF: number): number {
-  if (!(Math.abs(deltaF) >= 0.5)) throw new RangeError('the water hardly changes its temperature: no flow can be worked out from it');
+  if (!(Math.abs(deltaF) >= 0.5))
+    throw new RangeError('the water hardly changes its temperature: no flow can be worked out from it');
   return btuh / (WATER_FACTOR * Math.abs(deltaF));
 }
 

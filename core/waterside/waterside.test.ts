@@ -10,9 +10,13 @@ describe('water side', () => {
 
   it('flow and heat are each other’s inverse', () => {
     fc.assert(
-      fc.property(fc.double({ min: 1, max: 500, noNaN: true }), fc.double({ min: 1, max: 40, noNaN: true }), (gpm, delta) => {
-        expect(waterFlow(waterBtuh(gpm, delta), delta)).toBeCloseTo(gpm, 8);
-      }),
+      fc.property(
+        fc.double({ min: 1, max: 500, noNaN: true }),
+        fc.double({ min: 1, max: 40, noNaN: true }),
+        (gpm, delta) => {
+          expect(waterFlow(waterBtuh(gpm, delta), delta)).toBeCloseTo(gpm, 8);
+        },
+      ),
     );
     expect(() => waterFlow(10_000, 0.1)).toThrow(/hardly changes/);
   });

@@ -28,11 +28,18 @@ const KMH: Record<Road, number> = { street: 32, main: 48, ring: 72, bridge: 50, 
 export function makeNetwork(): FeatureCollection {
   const random = seededRandom(20_240_917);
   const features: Feature[] = [];
-  const add = (geometry: Geometry, properties: Record<string, unknown>) => features.push({ type: 'Feature', geometry, properties });
+  const add = (geometry: Geometry, properties: Record<string, unknown>) =>
+    features.push({ type: 'Feature', geometry, properties });
   const line = (points: readonly Point[], road: Road, name?: string) =>
-    add({ type: 'LineString', coordinates: points.map(toLonLat) }, { layer: 'road', road, kmh: KMH[road], ...(name ? { name } : {}) });
+    add(
+      { type: 'LineString', coordinates: points.map(toLonLat) },
+      { layer: 'road', road, kmh: KMH[road], ...(name ? { name } : {}) },
+    );
 
-  add({ type: 'Polygon', coordinates: [estuaryOutline().map(toLonLat)] }, { layer: 'water', name: 'Wren Estuary' });
+  add(
+    { type: 'Polygon', coordinates: [estuaryOutline().map(toLonLat)] },
+    { layer: 'water', name: 'Wren Estuary' },
+  );
   for (const { name, at, radius } of DISTRICTS) {
     const rim = Array.from({ length: 13 }, (_, i): Point => {
       const angle = ((i % 12) / 12) * 2 * Math.PI;
@@ -41,7 +48,8 @@ export function makeNetwork(): FeatureCollection {
     });
     add({ type: 'Polygon', coordinates: [rim.map(toLonLat)] }, { layer: 'district', name });
   }
-  for (const { name, at } of TOWNS) add({ type: 'Point', coordinates: toLonLat(at) }, { layer: 'town', name });
+  for (const { name, at } of TOWNS)
+    add({ type: 'Point', coordinates: toLonLat(at) }, { layer: 'town', name });
 
   // Streets: a jittered lattice on dry land; neighbours on the same bank are joined.
   const lattice = new Map<string, Point>();
@@ -54,7 +62,8 @@ export function makeNetwork(): FeatureCollection {
   for (const [key, at] of lattice) {
     const [i, j] = key.split(' ').map(Number) as [number, number];
     for (const next of [lattice.get(`${i + 1} ${j}`), lattice.get(`${i} ${j + 1}`)]) {
-      if (next && bankOf(next) === bankOf(at) && random() < 0.93) line([at, next], i % 3 === 0 || j % 3 === 0 ? 'main' : 'street');
+      if (next && bankOf(next) === bankOf(at) && random() < 0.93)
+        line([at, next], i % 3 === 0 || j % 3 === 0 ? 'main' : 'street');
     }
   }
   const nearest = (to: Point, from: Iterable<Point>, bank = bankOf(to)) =>
@@ -83,7 +92,10 @@ export function makeNetwork(): FeatureCollection {
   // Country roads to the towns, each with a handful of streets.
   for (const { name, at } of TOWNS) {
     const gate = nearest(at, ring);
-    const bend: Point = [(gate[0] + at[0]) / 2 + (random() - 0.5) * 1.6, (gate[1] + at[1]) / 2 + (random() - 0.5) * 1.6];
+    const bend: Point = [
+      (gate[0] + at[0]) / 2 + (random() - 0.5) * 1.6,
+      (gate[1] + at[1]) / 2 + (random() - 0.5) * 1.6,
+    ];
     line([gate, bend], 'country', `${name} Road`);
     line([bend, at], 'country', `${name} Road`);
     const corners = (

@@ -60,12 +60,17 @@ export function writeBuildings(writer: Writer, sites: readonly DemoSite[], rando
     });
     const shape = DRAWN[site.name];
     if (!shape) {
-      if (site.units.some((u) => u.kind === 'water-source heat pump')) loopOf(writer, site, wire(writer, site, random).link);
+      if (site.units.some((u) => u.kind === 'water-source heat pump'))
+        loopOf(writer, site, wire(writer, site, random).link);
       continue;
     }
     const net = wire(writer, site, random);
     const standing = site.units.filter(
-      (u) => u.kind !== 'boiler' && u.kind !== 'unit heater' && u.kind !== 'water-source heat pump' && u.kind !== 'split with air handler',
+      (u) =>
+        u.kind !== 'boiler' &&
+        u.kind !== 'unit heater' &&
+        u.kind !== 'water-source heat pump' &&
+        u.kind !== 'split with air handler',
     );
     const plan = drawRoof(writer, shape, standing, net.panels[0] as string, random);
     writer.add('roofs', { site_id: site.id, name: 'Main roof', plan });
@@ -79,11 +84,27 @@ function outlineOf(shape: 'long' | 'L' | 'notched', units: number): Corner[] {
   const d = shape === 'long' ? 50 : 74;
   const at = (x: number, y: number, edge: Corner['edge'] = 'parapet'): Corner => ({ x, y, edge });
   if (shape === 'long') return [at(0, 0), at(w, 0, 'open edge'), at(w, d), at(0, d, 'wall')];
-  if (shape === 'L') return [at(0, 0), at(w, 0), at(w, 42, 'open edge'), at(w * 0.55, 42), at(w * 0.55, d), at(0, d, 'wall')];
-  return [at(0, 0), at(w * 0.4, 0), at(w * 0.4, 8), at(w * 0.6, 8), at(w * 0.6, 0), at(w, 0, 'open edge'), at(w, d - 24), at(0, d - 24)];
+  if (shape === 'L')
+    return [at(0, 0), at(w, 0), at(w, 42, 'open edge'), at(w * 0.55, 42), at(w * 0.55, d), at(0, d, 'wall')];
+  return [
+    at(0, 0),
+    at(w * 0.4, 0),
+    at(w * 0.4, 8),
+    at(w * 0.6, 8),
+    at(w * 0.6, 0),
+    at(w, 0, 'open edge'),
+    at(w, d - 24),
+    at(0, d - 24),
+  ];
 }
 
-function drawRoof(writer: Writer, shape: 'long' | 'L' | 'notched', units: readonly DemoUnit[], panelId: string, random: Random): RoofPlan {
+function drawRoof(
+  writer: Writer,
+  shape: 'long' | 'L' | 'notched',
+  units: readonly DemoUnit[],
+  panelId: string,
+  random: Random,
+): RoofPlan {
   const outline = outlineOf(shape, units.length);
   const width = Math.max(...outline.map((p) => p.x));
   const items: RoofItem[] = [];
@@ -96,13 +117,14 @@ function drawRoof(writer: Writer, shape: 'long' | 'L' | 'notched', units: readon
     const size = unit.kind === 'exhaust fan' ? { w: 4, h: 4 } : { w: 6 + tons * 0.45, h: 4.5 + tons * 0.2 };
     const columns = Math.ceil(units.length / 2);
     const step = (width - 24) / Math.max(1, columns);
-    put('unit', 16 + step * (i % columns) + (shape === 'notched' && i < columns && i > 0 ? 1 : 0), i < columns ? 15 : 31, {
-      unitId: unit.id,
-      label: unit.tag,
-      ...size,
-      turn: i % 5 === 4 ? 90 : 0,
-    });
-    if (i % 3 === 0 && unit.kind !== 'exhaust fan') put('disconnect', 16 + step * (i % columns) + size.w / 2 + 2.4, i < columns ? 15 : 31);
+    put(
+      'unit',
+      16 + step * (i % columns) + (shape === 'notched' && i < columns && i > 0 ? 1 : 0),
+      i < columns ? 15 : 31,
+      { unitId: unit.id, label: unit.tag, ...size, turn: i % 5 === 4 ? 90 : 0 },
+    );
+    if (i % 3 === 0 && unit.kind !== 'exhaust fan')
+      put('disconnect', 16 + step * (i % columns) + size.w / 2 + 2.4, i < columns ? 15 : 31);
   });
   put('hatch', 5, 6, { note: 'Padlock, key with the office' });
   put('ladder point', 5, 24, { label: 'Ladder' });
@@ -138,7 +160,15 @@ function wire(writer: Writer, site: DemoSite, random: Random): { panels: string[
       established_by: oneOf(random, site.crew.authors),
       ...more,
     });
-  for (const unit of site.units) rows.site_points.push({ id: unit.id, site_id: site.id, kind: 'unit', name: unit.tag, unit_id: unit.id, version: 1 });
+  for (const unit of site.units)
+    rows.site_points.push({
+      id: unit.id,
+      site_id: site.id,
+      kind: 'unit',
+      name: unit.tag,
+      unit_id: unit.id,
+      version: 1,
+    });
   const service = point('service', 'Service', { volts, phase: 3, place: 'meter room' });
   const cinema = site.name === 'Six-Screen House';
   const main = point('panel', cinema ? 'MZ-1' : 'MDP', {
@@ -158,7 +188,16 @@ function wire(writer: Writer, site: DemoSite, random: Random): { panels: string[
   });
   link('feeds', main, sub, 'traced', { poles: [1, 3, 5], breaker_a: 225 });
   // Small machines hang on a panel of their own behind a transformer.
-  const low = volts === 460 ? point('panel', 'LP-1', { place: 'beside the transformer', volts: 208, phase: 3, spaces: 42, rating_a: 150 }) : sub;
+  const low =
+    volts === 460
+      ? point('panel', 'LP-1', {
+          place: 'beside the transformer',
+          volts: 208,
+          phase: 3,
+          spaces: 42,
+          rating_a: 150,
+        })
+      : sub;
   if (low !== sub) link('feeds', main, low, 'read from a drawing', { poles: [7, 9, 11], breaker_a: 150 });
   const next = new Map<string, number>();
   site.units.forEach((unit, i) => {
@@ -171,16 +210,27 @@ function wire(writer: Writer, site: DemoSite, random: Random): { panels: string[
     const how: How = i % 4 === 3 ? 'read from a label' : i % 4 === 2 ? 'tested by switching off' : 'traced';
     const breaker = { poles: [start, start + 2, start + 4], breaker_a: mocp ?? null };
     if (i % 3 === 0) {
-      const disconnect = point('disconnect', `DS ${unit.tag}`, { place: 'at the unit', rating_a: mocp ? Math.max(30, mocp) : null });
+      const disconnect = point('disconnect', `DS ${unit.tag}`, {
+        place: 'at the unit',
+        rating_a: mocp ? Math.max(30, mocp) : null,
+      });
       link('feeds', panel, disconnect, how, breaker);
       link('feeds', disconnect, unit.id, 'traced');
     } else link('feeds', panel, unit.id, how, breaker);
   });
-  const zoned = site.name === 'Lantern Hill School' ? point('zone panel', 'ZP-1', { place: 'staff room cupboard' }) : undefined;
+  const zoned =
+    site.name === 'Lantern Hill School'
+      ? point('zone panel', 'ZP-1', { place: 'staff room cupboard' })
+      : undefined;
   site.units.forEach((unit, i) => {
     if (unit.kind === 'exhaust fan') return;
     const area = point('area', unit.area);
-    link('serves', unit.id, area, oneOf(random, ['felt at the outlet', 'tested by calling for cooling', 'told'] as const));
+    link(
+      'serves',
+      unit.id,
+      area,
+      oneOf(random, ['felt at the outlet', 'tested by calling for cooling', 'told'] as const),
+    );
     if (zoned && i < 3) {
       const damper = point('damper', `D-${i + 1}`, { place: `above ${unit.area.toLowerCase()}` });
       link('controls', zoned, damper, 'traced');
@@ -198,7 +248,13 @@ function wire(writer: Writer, site: DemoSite, random: Random): { panels: string[
       'controls',
       thermostat,
       unit.id,
-      oneOf(random, ['tested by calling for cooling', 'lifted a common', 'read from automation', 'told', 'guessed'] as const),
+      oneOf(random, [
+        'tested by calling for cooling',
+        'lifted a common',
+        'read from automation',
+        'told',
+        'guessed',
+      ] as const),
     );
   });
   return { panels: [sub, main], link };
@@ -206,11 +262,13 @@ function wire(writer: Writer, site: DemoSite, random: Random): { panels: string[
 
 /** The water side of a site of water-source machines: tower and boiler hold the loop, the loop goes round through every machine. */
 function loopOf(writer: Writer, site: DemoSite, link: Link): void {
-  const point = (kind: PointKind, name: string, place: string) => writer.add('site_points', { site_id: site.id, kind, name, place, version: 1 }).id;
+  const point = (kind: PointKind, name: string, place: string) =>
+    writer.add('site_points', { site_id: site.id, kind, name, place, version: 1 }).id;
   const loop = point('loop', 'Loop', 'pumps in the cellar, two, one runs');
   link('circulates', point('tower', 'Tower', 'yard, behind the sports hall'), loop, 'traced');
   link('circulates', point('boiler plant', 'Loop boiler', 'cellar'), loop, 'traced');
-  for (const unit of site.units) if (unit.kind === 'water-source heat pump') link('circulates', loop, unit.id, 'read from a drawing');
+  for (const unit of site.units)
+    if (unit.kind === 'water-source heat pump') link('circulates', loop, unit.id, 'read from a drawing');
 }
 
 /** Facts that cannot both be right, as they stand in every building. */
@@ -220,10 +278,14 @@ function contradict(writer: Writer, sites: readonly DemoSite[]): void {
   const own = writer.rows.site_links.find((l) => l.kind === 'feeds' && l.to_id === third?.id);
   const elsewhere = cinema.units.find(
     (u) =>
-      u.volts === third?.volts && u !== third && u !== first && writer.rows.site_links.some((l) => l.to_id === u.id && l.from_id === own?.from_id),
+      u.volts === third?.volts &&
+      u !== third &&
+      u !== first &&
+      writer.rows.site_links.some((l) => l.to_id === u.id && l.from_id === own?.from_id),
   );
   const label = writer.rows.site_links.find((l) => l.kind === 'feeds' && l.to_id === elsewhere?.id);
-  if (own && label) Object.assign(label, { poles: own.poles, how: 'read from a label', note: 'Label half gone' });
+  if (own && label)
+    Object.assign(label, { poles: own.poles, how: 'read from a label', note: 'Label half gone' });
   const annex = sites.find((s) => s.name === 'Records Annex') as DemoSite;
   writer.add('site_points', { site_id: annex.id, kind: 'area', name: 'Microfilm store', version: 1 });
 }
@@ -242,8 +304,24 @@ export function writeNotes(writer: Writer, sites: readonly DemoSite[]): void {
     const by = units.find(({ unit }) => unit.record.manufacturer === manufacturer)?.by;
     if (!by) return;
     const at = writer.at(addDays(writer.rows.today, -210), 900);
-    const { id } = writer.add('model_notes', { manufacturer, line, title, text, recorded_by: by, recorded_at: at });
-    writer.rows.photos.push({ id: writer.id(), modelNoteId: id, purpose: 'mark', caption: title, lines, marks, takenAt: at, by });
+    const { id } = writer.add('model_notes', {
+      manufacturer,
+      line,
+      title,
+      text,
+      recorded_by: by,
+      recorded_at: at,
+    });
+    writer.rows.photos.push({
+      id: writer.id(),
+      modelNoteId: id,
+      purpose: 'mark',
+      caption: title,
+      lines,
+      marks,
+      takenAt: at,
+      by,
+    });
   };
   note(
     'Norvane',

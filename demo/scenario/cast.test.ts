@@ -21,24 +21,29 @@ describe('the cast', () => {
   });
 
   it('telephones are of the range that is kept free for stories (555-01xx and up)', () => {
-    for (const { name, phone } of CUSTOMERS) expect([name, phone]).toEqual([name, expect.stringMatching(/^555-0[12]\d\d$/)]);
+    for (const { name, phone } of CUSTOMERS)
+      expect([name, phone]).toEqual([name, expect.stringMatching(/^555-0[12]\d\d$/)]);
   });
 
   it('opening hours open before they close', () => {
     for (const { name, hours } of CUSTOMERS)
       for (const spans of Object.values(hours ?? {}))
-        for (const [open, close] of spans) expect([name, CLOCK.test(open), CLOCK.test(close), open < close]).toEqual([name, true, true, true]);
+        for (const [open, close] of spans)
+          expect([name, CLOCK.test(open), CLOCK.test(close), open < close]).toEqual([name, true, true, true]);
   });
 
   it('areas of one site differ for each kind of machine, and every kind of machine has a maker', () => {
     for (const site of CUSTOMERS.flatMap((c) => c.sites))
-      for (const [kind, , areas] of site.units) expect([site.name, kind, repeated(areas)]).toEqual([site.name, kind, []]);
+      for (const [kind, , areas] of site.units)
+        expect([site.name, kind, repeated(areas)]).toEqual([site.name, kind, []]);
     expect(Object.keys(MAKERS).sort()).toEqual([...UNIT_KINDS].sort());
   });
 
   it('every crew looks after some sites, and none after most of them', () => {
     const sites = CUSTOMERS.flatMap((c) => c.sites);
-    const count = new Map(CREWS.map((crew) => [crew.name, sites.filter((s) => crewFor(s.name, s.at) === crew.name).length]));
+    const count = new Map(
+      CREWS.map((crew) => [crew.name, sites.filter((s) => crewFor(s.name, s.at) === crew.name).length]),
+    );
     for (const [crew, n] of count) expect([crew, n >= 3 && n <= 20]).toEqual([crew, true]);
   });
 });
@@ -52,14 +57,20 @@ describe('machines and buildings', () => {
 
   it('plates hang together: protection above ampacity, rise with two ends, charge for every circuit', () => {
     const plates = rows.units.map(
-      (u) => u.details as { electrical?: { mcaA: number; mocpA: number }; heat?: { riseMinF?: number; riseMaxF?: number } },
+      (u) =>
+        u.details as {
+          electrical?: { mcaA: number; mocpA: number };
+          heat?: { riseMinF?: number; riseMaxF?: number };
+        },
     );
     for (const { electrical, heat } of plates) {
       if (electrical) expect(electrical.mocpA).toBeGreaterThanOrEqual(electrical.mcaA);
       if (heat?.riseMaxF) expect(heat.riseMaxF).toBeGreaterThan(heat.riseMinF as number);
     }
     expect(plates.filter((p) => Object.keys(p).length === 0).length / plates.length).toBeLessThan(0.35);
-    expect(rows.circuits.every((c) => Number(c.charge_lb) > 0 && typeof c.refrigerant === 'string')).toBe(true);
+    expect(rows.circuits.every((c) => Number(c.charge_lb) > 0 && typeof c.refrigerant === 'string')).toBe(
+      true,
+    );
   });
 
   it('was built before it was installed, and its refrigerant is of its time', () => {
@@ -74,7 +85,8 @@ describe('machines and buildings', () => {
   it('twelve roofs are drawn in full, each sound', () => {
     expect(rows.roofs).toHaveLength(Object.keys(DRAWN).length);
     expect(rows.roofs).toHaveLength(12);
-    for (const roof of rows.roofs) expect([roof.site_id, roofProblems(roof.plan as RoofPlan)]).toEqual([roof.site_id, []]);
+    for (const roof of rows.roofs)
+      expect([roof.site_id, roofProblems(roof.plan as RoofPlan)]).toEqual([roof.site_id, []]);
   });
 
   it('no two units share poles but where the story says so', () => {
@@ -85,6 +97,10 @@ describe('machines and buildings', () => {
 
   it('every fact says who found it, how and when, and none lies in the future', () => {
     for (const link of rows.site_links)
-      expect([Boolean(link.how), Boolean(link.established_by), String(link.established_on) < '2026-06-03']).toEqual([true, true, true]);
+      expect([
+        Boolean(link.how),
+        Boolean(link.established_by),
+        String(link.established_on) < '2026-06-03',
+      ]).toEqual([true, true, true]);
   });
 });

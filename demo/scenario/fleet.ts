@@ -66,20 +66,31 @@ const login = (name: string) => (name.split(' ')[0] as string).toLowerCase();
 export function makeFleet(writer: Writer): DemoSite[] {
   const crews = CREWS.map((cast): DemoCrew => {
     const [lon, lat] = toLonLat(cast.yard);
-    const crew = writer.add('crews', { name: cast.name, yard_lat: lat, yard_lon: lon, shift_start: cast.shift[0], shift_end: cast.shift[1] });
+    const crew = writer.add('crews', {
+      name: cast.name,
+      yard_lat: lat,
+      yard_lon: lon,
+      shift_start: cast.shift[0],
+      shift_end: cast.shift[1],
+    });
     const authors = cast.members.map(
-      (name) => writer.add('users', { login: login(name), display_name: name, role: 'technician', crew_id: crew.id }).id,
+      (name) =>
+        writer.add('users', { login: login(name), display_name: name, role: 'technician', crew_id: crew.id })
+          .id,
     );
     return { id: crew.id, name: cast.name, authors };
   });
-  for (const person of DESK) writer.add('users', { login: person.login, display_name: person.name, role: person.role, crew_id: null });
+  for (const person of DESK)
+    writer.add('users', { login: person.login, display_name: person.name, role: person.role, crew_id: null });
   return CUSTOMERS.flatMap((cast) => {
     const customer = writer.add('customers', { name: cast.name, phone: cast.phone });
     return cast.sites.map((place) => {
       const [lon, lat] = toLonLat(place.at);
       const far = Math.hypot(place.at[0], place.at[1]) > 8;
       const crew = crews.find((c) => c.name === crewFor(place.name, place.at)) as DemoCrew;
-      const town = place.town ?? (far ? place.name.replace(/ (Gallery|Branch|Laundry|School|Clinic)$/, '') : 'Port Wrenfall');
+      const town =
+        place.town ??
+        (far ? place.name.replace(/ (Gallery|Branch|Laundry|School|Clinic)$/, '') : 'Port Wrenfall');
       const record = writer.add('sites', {
         customer_id: customer.id,
         name: place.name,
@@ -108,7 +119,8 @@ const DUSTY: readonly string[] = [
   'Wrenfall Transit',
 ];
 export const isDusty = (customer: string): boolean => DUSTY.includes(customer);
-const dustAt = (customer: string): number => (customer === 'Bluebell Laundries' ? 0.34 : isDusty(customer) ? 0.16 : 0.06);
+const dustAt = (customer: string): number =>
+  customer === 'Bluebell Laundries' ? 0.34 : isDusty(customer) ? 0.16 : 0.06;
 
 function makeUnit(writer: Writer, site: DemoSite, kind: UnitKind, tag: string, area: string): DemoUnit {
   const { random, rows } = writer;
@@ -116,8 +128,16 @@ function makeUnit(writer: Writer, site: DemoSite, kind: UnitKind, tag: string, a
   const age = wholeBetween(random, 1, 19);
   const built = addDays(rows.today, -365 * age - wholeBetween(random, 20, 300));
   const cooled = COOLED.includes(kind);
-  const tons = cooled ? oneOf(random, kind === 'water-source heat pump' ? [2, 3, 4] : [3, 4, 5, 7.5, 10, 12.5]) : null;
-  const refrigerant: RefrigerantName | undefined = cooled ? (age > 15 ? 'R-22' : age < 2 ? 'R-454B' : 'R-410A') : undefined;
+  const tons = cooled
+    ? oneOf(random, kind === 'water-source heat pump' ? [2, 3, 4] : [3, 4, 5, 7.5, 10, 12.5])
+    : null;
+  const refrigerant: RefrigerantName | undefined = cooled
+    ? age > 15
+      ? 'R-22'
+      : age < 2
+        ? 'R-454B'
+        : 'R-410A'
+    : undefined;
   const volts = tons !== null && tons >= 7.5 ? 460 : 208;
   const record = writer.add('units', {
     site_id: site.id,

@@ -26,7 +26,8 @@ export function makeScenario(today: string): Scenario {
     // Every other site is due about now, some late; the rest were done within the last weeks.
     maintainSite(writer, site, i % 2 === 0 ? wholeBetween(random, 22, 40) : wholeBetween(random, 3, 20));
   });
-  for (const site of sites) for (const unit of site.units) if (!leads.has(unit.id)) ordinaryTroubles(writer, unit);
+  for (const site of sites)
+    for (const unit of site.units) if (!leads.has(unit.id)) ordinaryTroubles(writer, unit);
   tell();
   writeBuildings(writer, sites, building);
   writeNotes(writer, sites);
@@ -36,5 +37,7 @@ export function makeScenario(today: string): Scenario {
 
 function number(rows: Scenario): void {
   rows.calls.sort((a, b) => (String(a.received_at) < String(b.received_at) ? -1 : 1));
-  rows.calls.forEach((call, i) => Object.assign(call, { ref: `${call.kind === 'call' ? 'C' : 'M'}-${String(i + 1).padStart(5, '0')}` }));
+  rows.calls.forEach((call, i) =>
+    Object.assign(call, { ref: `${call.kind === 'call' ? 'C' : 'M'}-${String(i + 1).padStart(5, '0')}` }),
+  );
 }

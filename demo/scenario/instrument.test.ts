@@ -1,7 +1,15 @@
 import { seededRandom } from '#core/random';
 import { readingQuestions, readingAnswers, type ReadingSet } from '#core/readings';
 import { makeFleet, unitAt, type DemoUnit } from './fleet.ts';
-import { asFound, coolingReadings, flameSignal, heatMeasurements, loopReading, measured, outdoorF } from './instrument.ts';
+import {
+  asFound,
+  coolingReadings,
+  flameSignal,
+  heatMeasurements,
+  loopReading,
+  measured,
+  outdoorF,
+} from './instrument.ts';
 import { writePlates } from './plates.ts';
 import { Writer } from './writer.ts';
 
@@ -19,7 +27,8 @@ const result = (unit: DemoUnit, outdoor: number, faults: object, name: string): 
 
 describe('the weather of the coast', () => {
   it('is mild in July and raw in January', () => {
-    const mean = (day: string) => Array.from({ length: 200 }, () => outdoorF(day, random)).reduce((a, b) => a + b, 0) / 200;
+    const mean = (day: string) =>
+      Array.from({ length: 200 }, () => outdoorF(day, random)).reduce((a, b) => a + b, 0) / 200;
     expect(mean('2026-07-20')).toBeGreaterThan(74);
     expect(mean('2026-07-20')).toBeLessThan(86);
     expect(mean('2026-01-20')).toBeGreaterThan(26);
@@ -64,26 +73,43 @@ describe('readings of the demo', () => {
   it('hang together: nothing that the application would ask about', () => {
     for (const unit of cooled.slice(0, 60)) {
       const { body } = coolingReadings(unit, '2026-07-01', 84, { 'condenser fouled': 0.1 }, random);
-      expect([unit.site.name, unit.tag, readingQuestions(body as unknown as ReadingSet)]).toEqual([unit.site.name, unit.tag, []]);
+      expect([unit.site.name, unit.tag, readingQuestions(body as unknown as ReadingSet)]).toEqual([
+        unit.site.name,
+        unit.tag,
+        [],
+      ]);
     }
   });
 
   it('say what the fault says: less charge, less subcooling; less air, more split', () => {
-    const unit = cooled.find((u) => u.device === 'expansion valve' && u.kind !== 'water-source heat pump') as DemoUnit;
-    expect(result(unit, 88, { 'low charge': 0.3 }, 'subcooling')).toBeLessThan(result(unit, 88, {}, 'subcooling') - 4);
-    expect(result(unit, 88, { 'low indoor air': 0.5 }, 'split')).toBeGreaterThan(result(unit, 88, {}, 'split') + 2);
+    const unit = cooled.find(
+      (u) => u.device === 'expansion valve' && u.kind !== 'water-source heat pump',
+    ) as DemoUnit;
+    expect(result(unit, 88, { 'low charge': 0.3 }, 'subcooling')).toBeLessThan(
+      result(unit, 88, {}, 'subcooling') - 4,
+    );
+    expect(result(unit, 88, { 'low indoor air': 0.5 }, 'split')).toBeGreaterThan(
+      result(unit, 88, {}, 'split') + 2,
+    );
   });
 
   it('where a safety ends it, a note stands instead of readings', () => {
     const unit = cooled.find((u) => u.kind === 'package gas/electric') as DemoUnit;
-    const line = coolingReadings(unit, '2026-07-01', 112, { 'condenser fan dead': 1, 'condenser fouled': 0.9 }, random);
+    const line = coolingReadings(
+      unit,
+      '2026-07-01',
+      112,
+      { 'condenser fan dead': 1, 'condenser fouled': 0.9 },
+      random,
+    );
     expect(line).toMatchObject({ kind: 'note', body: { text: expect.stringMatching(/no readings/) } });
   });
 
   it('amps are of the size of the machine and of its volts', () => {
     const amps = (unit: DemoUnit) =>
-      ((coolingReadings(unit, '2026-07-01', 84, {}, seededRandom(1)).body as unknown as ReadingSet).readings.find((r) => r.point === 'amps L1')
-        ?.value ?? 0) *
+      ((
+        coolingReadings(unit, '2026-07-01', 84, {}, seededRandom(1)).body as unknown as ReadingSet
+      ).readings.find((r) => r.point === 'amps L1')?.value ?? 0) *
       unit.volts *
       (Number(unit.record.tons) >= 7.5 ? 2 : 1);
     const perTon = cooled.slice(0, 40).map((unit) => amps(unit) / Number(unit.record.tons));
@@ -95,24 +121,30 @@ describe('measurements of the demo', () => {
   it('heat: rise within the plate with its air, far above without; nothing where nobody has read the plate', () => {
     const unit = sites
       .flatMap((s) => s.units)
-      .find((u) => u.kind === 'package gas/electric' && (u.record.details as { heat?: object }).heat) as DemoUnit;
+      .find(
+        (u) => u.kind === 'package gas/electric' && (u.record.details as { heat?: object }).heat,
+      ) as DemoUnit;
     const verdict = (faults: object) => {
       const rise = heatMeasurements(unit, faults, seededRandom(2)).find((line) => line.body.card === 'rise');
-      return (rise?.body.answers as { name: string; verdict: string }[]).find((a) => a.name === 'rise')?.verdict;
+      return (rise?.body.answers as { name: string; verdict: string }[]).find((a) => a.name === 'rise')
+        ?.verdict;
     };
     expect([verdict({}), verdict({ 'low indoor air': 0.6 })]).toEqual(['within', 'high']);
     expect(heatMeasurements({ ...unit, record: { ...unit.record, details: {} } }, {}, random)).toEqual([]);
   });
 
   it('flame and loop', () => {
-    const signal = (faults: object) => (flameSignal(faults, seededRandom(1)).body.answers as { verdict: string }[])[0]?.verdict;
+    const signal = (faults: object) =>
+      (flameSignal(faults, seededRandom(1)).body.answers as { verdict: string }[])[0]?.verdict;
     expect([signal({}), signal({ 'weak flame': 1 })]).toEqual(['within', 'low']);
     const loop = loopReading(pick('Southbank School', 'WS-1'), '2026-07-01', {}, seededRandom(1));
     expect(loop.body.card).toBe('loop');
   });
 
   it('a card that cannot be is refused while the demo is made, not when somebody looks at it', () => {
-    expect(() => measured('flame-signal', { signal: { value: -3, unit: 'µA' } })).toThrow(/flame-signal: signal/);
+    expect(() => measured('flame-signal', { signal: { value: -3, unit: 'µA' } })).toThrow(
+      /flame-signal: signal/,
+    );
     expect(() => measured('horoscope', {})).toThrow(/there is no card/);
   });
 });

@@ -28,7 +28,8 @@ export function outdoorF(date: string, random: Random): number {
 }
 
 const season = (date: string): number => {
-  const day = (Date.UTC(2001, Number(date.slice(5, 7)) - 1, Number(date.slice(8, 10))) - Date.UTC(2001, 0, 1)) / 864e5;
+  const day =
+    (Date.UTC(2001, Number(date.slice(5, 7)) - 1, Number(date.slice(8, 10))) - Date.UTC(2001, 0, 1)) / 864e5;
   return ((day - 20) / 365) * 2 * Math.PI;
 };
 
@@ -64,18 +65,44 @@ function machineLike(unit: DemoUnit): Machine {
   const known = MACHINES.get(key);
   if (known) return known;
   const refrigerant = unit.refrigerant as SimFluid;
-  const machine = buildMachine({ ...USUAL_SPEC, refrigerant, device: unit.device, rejects, eer: usualEer(refrigerant, rejects) });
+  const machine = buildMachine({
+    ...USUAL_SPEC,
+    refrigerant,
+    device: unit.device,
+    rejects,
+    eer: usualEer(refrigerant, rejects),
+  });
   MACHINES.set(key, machine);
   return machine;
 }
 
 /** States already solved, `null` where a safety ends it; faults are told apart in twentieths, the weather in two degrees. */
 const STATES = new Map<string, CoolingState | null>();
-function solved(machine: Machine, outdoor: number, waterF: number, returnF: number, faults: Faults): CoolingState | null {
-  const key = JSON.stringify([machine.spec.refrigerant, machine.spec.device, machine.spec.rejects, outdoor, waterF, returnF, faults]);
+function solved(
+  machine: Machine,
+  outdoor: number,
+  waterF: number,
+  returnF: number,
+  faults: Faults,
+): CoolingState | null {
+  const key = JSON.stringify([
+    machine.spec.refrigerant,
+    machine.spec.device,
+    machine.spec.rejects,
+    outdoor,
+    waterF,
+    returnF,
+    faults,
+  ]);
   const known = STATES.get(key);
   if (known !== undefined) return known;
-  const state = steady(() => coolingState(machine, { ...RATING_SURROUNDINGS, outdoorF: outdoor, waterF, returnF, returnWetF: returnF - 12 }, faults));
+  const state = steady(() =>
+    coolingState(
+      machine,
+      { ...RATING_SURROUNDINGS, outdoorF: outdoor, waterF, returnF, returnWetF: returnF - 12 },
+      faults,
+    ),
+  );
   STATES.set(key, state);
   return state;
 }
@@ -101,15 +128,26 @@ const even = (value: number): number => 2 * Math.round(value / 2);
 const loopF = (day: string): number => even(74 - 8 * Math.cos(season(day)));
 
 /** A set of cooling readings on a unit, running steadily as it is found; a note where it trips before anything can be read. */
-export function coolingReadings(unit: DemoUnit, day: string, outdoor: number, faults: Faults, random: Random): Line {
+export function coolingReadings(
+  unit: DemoUnit,
+  day: string,
+  outdoor: number,
+  faults: Faults,
+  random: Random,
+): Line {
   const machine = machineLike(unit);
   const onto = even(outdoor);
   const found = twentieths(faults);
   const state = solved(machine, onto, loopF(day), 74 + Math.round(1.2 * normal(random)), found);
-  if (!state) return { kind: 'note', body: { text: 'Trips on its safeties before it settles: no readings.' } };
+  if (!state)
+    return { kind: 'note', body: { text: 'Trips on its safeties before it settles: no readings.' } };
   const circuits = Number(unit.record.tons) >= 7.5 ? 2 : 1;
   const share = Number(unit.record.tons) / circuits / machine.spec.tons;
-  const power = powerState({ ...machine, spec: { ...machine.spec, volts: unit.volts } }, { ...state, compressorW: state.compressorW * share }, found);
+  const power = powerState(
+    { ...machine, spec: { ...machine.spec, volts: unit.volts } },
+    { ...state, compressorW: state.compressorW * share },
+    found,
+  );
   return {
     kind: 'reading set',
     body: {
@@ -126,7 +164,8 @@ export function coolingReadings(unit: DemoUnit, day: string, outdoor: number, fa
 /** A bench card filled in on a visit, with its answers as the server would keep them. @throws RangeError for what cannot be */
 export function measured(card: string, entries: CardEntries): Line {
   const { inputs, answers, errors } = workedOut(card, entries);
-  if (errors.length > 0) throw new RangeError(`${card}: ${errors.map((e) => `${e.input} ${e.why}`).join('; ')}`);
+  if (errors.length > 0)
+    throw new RangeError(`${card}: ${errors.map((e) => `${e.input} ${e.why}`).join('; ')}`);
   return { kind: 'measurement', body: { card, inputs, answers } };
 }
 
@@ -140,7 +179,11 @@ function heatOf(unit: DemoUnit, faults: Faults): HeatState | undefined {
   const tons = unit.record.tons as number | null;
   const usual = buildMachine(USUAL_SPEC);
   const ratedCfm = tons === null ? (input * 0.8) / (1.08 * 50) : tons * 400;
-  return heatState({ ...usual, spec: { ...usual.spec, heatInputBtuh: input }, ratedCfm }, { ...RATING_SURROUNDINGS, returnF: 66 }, faults);
+  return heatState(
+    { ...usual, spec: { ...usual.spec, heatInputBtuh: input }, ratedCfm },
+    { ...RATING_SURROUNDINGS, returnF: 66 },
+    faults,
+  );
 }
 
 /** What a heating start-up measures: manifold, rise, combustion, flame signal. Nothing where the plate is not known. */
@@ -158,7 +201,9 @@ export function heatMeasurements(unit: DemoUnit, faults: Faults, random: Random)
       gas: { value: 'natural gas' },
       manifold: { value: tenth(state.manifoldInWc + 0.05 * normal(random)), unit: 'in w.c.' },
     }),
-    ...(unit.kind === 'boiler' ? [] : [measured('rise', { returnAir: air(66), supplyAir: air(66 + state.riseF), ...plate })]),
+    ...(unit.kind === 'boiler'
+      ? []
+      : [measured('rise', { returnAir: air(66), supplyAir: air(66 + state.riseF), ...plate })]),
     measured('combustion', {
       gas: { value: 'natural gas' },
       o2: { value: tenth(state.o2Pct + 0.2 * normal(random)), unit: '%' },
@@ -171,7 +216,9 @@ export function heatMeasurements(unit: DemoUnit, faults: Faults, random: Random)
 /** The flame signal with a sound or a weak flame. */
 export function flameSignal(faults: Faults, random: Random): Line {
   const state = heatState(buildMachine(USUAL_SPEC), RATING_SURROUNDINGS, faults);
-  return measured('flame-signal', { signal: { value: tenth(Math.max(0.1, state.flameMicroAmps + 0.15 * normal(random))), unit: 'µA' } });
+  return measured('flame-signal', {
+    signal: { value: tenth(Math.max(0.1, state.flameMicroAmps + 0.15 * normal(random))), unit: 'µA' },
+  });
 }
 
 /** Water in and out of a water-source machine and what flow that means. */
@@ -180,5 +227,9 @@ export function loopReading(unit: DemoUnit, day: string, faults: Faults, random:
   const state = solved(machineLike(unit), 76, water, 74, twentieths(faults));
   if (!state) throw new RangeError(`${unit.tag} does not run on its loop`);
   const f = (value: number) => ({ value: tenth(value + 0.3 * normal(random)), unit: '°F' });
-  return measured('loop', { entering: f(water), leaving: f(state.leavingCondenserF), tons: { value: Number(unit.record.tons) } });
+  return measured('loop', {
+    entering: f(water),
+    leaving: f(state.leavingCondenserF),
+    tons: { value: Number(unit.record.tons) },
+  });
 }

@@ -10,8 +10,11 @@ export function writePlates(writer: Writer, sites: readonly DemoSite[], random: 
     for (const unit of site.units) {
       const circuits = writer.rows.circuits.filter((c) => c.unit_id === unit.id);
       const tons = unit.record.tons as number | null;
-      const rla = tons === null ? 0 : round1(((tons / Math.max(1, circuits.length)) * 3.6 * 208) / unit.volts);
-      circuits.forEach((circuit, i) => Object.assign(circuit, { compressors: [{ stage: i + 1, rlaA: rla, lraA: Math.round(rla * 6.4) }] }));
+      const rla =
+        tons === null ? 0 : round1(((tons / Math.max(1, circuits.length)) * 3.6 * 208) / unit.volts);
+      circuits.forEach((circuit, i) =>
+        Object.assign(circuit, { compressors: [{ stage: i + 1, rlaA: rla, lraA: Math.round(rla * 6.4) }] }),
+      );
       // On one unit in five nobody has taken the time to read the plate.
       unit.record.details = random() < 0.2 ? {} : detailsOf(unit, tons, circuits.length, rla, random);
     }
@@ -21,7 +24,13 @@ export function writePlates(writer: Writer, sites: readonly DemoSite[], random: 
 const round1 = (value: number) => Math.round(value * 10) / 10;
 const FILTERS = ['16x20x2', '16x25x2', '20x20x2', '20x25x2'];
 
-function detailsOf(unit: DemoUnit, tons: number | null, circuits: number, rla: number, random: Random): MachineDetails {
+function detailsOf(
+  unit: DemoUnit,
+  tons: number | null,
+  circuits: number,
+  rla: number,
+  random: Random,
+): MachineDetails {
   const { kind } = unit;
   const belt =
     kind !== 'water-source heat pump' &&
@@ -31,8 +40,13 @@ function detailsOf(unit: DemoUnit, tons: number | null, circuits: number, rla: n
   const blowerFla = round1(((tons ?? 4) * 0.5 * 208) / unit.volts + 1);
   const fans = circuits === 0 || kind === 'water-source heat pump' ? 0 : circuits;
   const fanFla = round1((1.6 * 208) / unit.volts);
-  const loads = [...Array.from({ length: circuits }, () => rla), blowerFla, ...Array.from({ length: fans }, () => fanFla)].filter((a) => a > 0);
-  const gas = kind === 'package gas/electric' || kind === 'unit heater' || kind === 'boiler' || kind === 'make-up air';
+  const loads = [
+    ...Array.from({ length: circuits }, () => rla),
+    blowerFla,
+    ...Array.from({ length: fans }, () => fanFla),
+  ].filter((a) => a > 0);
+  const gas =
+    kind === 'package gas/electric' || kind === 'unit heater' || kind === 'boiler' || kind === 'make-up air';
   const input =
     kind === 'boiler'
       ? 400_000
@@ -42,11 +56,18 @@ function detailsOf(unit: DemoUnit, tons: number | null, circuits: number, rla: n
           ? 100_000
           : Math.round(((tons ?? 5) * 22_000) / 10_000) * 10_000;
   return {
-    electrical: { mcaA: round1(minimumCircuitAmpacity(loads)), mocpA: maximumProtection(loads), controlVa: kind === 'boiler' ? 50 : 75 },
+    electrical: {
+      mcaA: round1(minimumCircuitAmpacity(loads)),
+      mocpA: maximumProtection(loads),
+      controlVa: kind === 'boiler' ? 50 : 75,
+    },
     heat: gas
       ? {
           fuel: 'natural gas',
-          stagesBtuh: kind === 'package gas/electric' && (tons ?? 0) >= 7.5 ? [Math.round(input * 0.7), input] : [input],
+          stagesBtuh:
+            kind === 'package gas/electric' && (tons ?? 0) >= 7.5
+              ? [Math.round(input * 0.7), input]
+              : [input],
           ...(kind === 'boiler' ? {} : { riseMinF: 30, riseMaxF: kind === 'make-up air' ? 90 : 60 }),
           manifoldInWc: 3.5,
           burners: Math.max(2, Math.round(input / 40_000)),
@@ -74,13 +95,23 @@ function detailsOf(unit: DemoUnit, tons: number | null, circuits: number, rla: n
     ...(fans > 0 ? { condenserFans: fans, condenserFanFlaA: fanFla } : {}),
     ...(kind === 'exhaust fan' || kind === 'boiler' || kind === 'unit heater'
       ? {}
-      : { filters: [{ size: oneOf(random, FILTERS), count: Math.max(2, Math.round((tons ?? 5) / 2.5) * 2) }] }),
-    ...(kind === 'make-up air' ? { outdoorAir: 'all outdoor air' as const, meshes: [{ size: '30x24x1', count: 3 }] } : {}),
+      : {
+          filters: [{ size: oneOf(random, FILTERS), count: Math.max(2, Math.round((tons ?? 5) / 2.5) * 2) }],
+        }),
+    ...(kind === 'make-up air'
+      ? { outdoorAir: 'all outdoor air' as const, meshes: [{ size: '30x24x1', count: 3 }] }
+      : {}),
     ...(kind === 'package gas/electric' || kind === 'package cooling only'
       ? (tons ?? 0) >= 5
-        ? { outdoorAir: 'economizer' as const, economizerHighLimitF: 75, meshes: [{ size: '24x18x1', count: 1 }] }
+        ? {
+            outdoorAir: 'economizer' as const,
+            economizerHighLimitF: 75,
+            meshes: [{ size: '24x18x1', count: 1 }],
+          }
         : { outdoorAir: 'manual damper' as const }
       : {}),
-    ...(circuits > 0 ? { charging: { method: 'subcooling' as const, targetF: wholeBetween(random, 8, 13) } } : {}),
+    ...(circuits > 0
+      ? { charging: { method: 'subcooling' as const, targetF: wholeBetween(random, 8, 13) } }
+      : {}),
   };
 }

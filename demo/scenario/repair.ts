@@ -7,7 +7,13 @@ import { workday } from './maintenance.ts';
 import type { Line, Writer } from './writer.ts';
 
 /** What somebody calls about and what it turns out to be, in the words of those who write it down. */
-export type Trouble = readonly [complaint: string, system: string, component: string, failure: string, work: string];
+export type Trouble = readonly [
+  complaint: string,
+  system: string,
+  component: string,
+  failure: string,
+  work: string,
+];
 
 export interface RepairOptions {
   readonly cents?: number;
@@ -60,11 +66,23 @@ export function repair(
     cost_cents: options.cents ?? wholeBetween(random, 160, 700) * 100,
   });
   const own = { unitId: unit.id, callId: call.id };
-  const put = { ...(options.slot ? { installed: { slot: options.slot } } : {}), ...(options.leakProven ? { leakRepair: 'proven' } : {}) };
+  const put = {
+    ...(options.slot ? { installed: { slot: options.slot } } : {}),
+    ...(options.leakProven ? { leakRepair: 'proven' } : {}),
+  };
   const done: Line = { kind: 'work', body: { text: work, ...put }, ...own };
   const author = oneOf(random, unit.site.crew.authors);
   const visit = (on: string, start: number, lines: readonly Line[], leave: 'completed' | 'return planned') =>
-    writer.visit({ siteId: unit.site.id, crewId: unit.site.crew.id, day: on, start, calls: [call], author, lines, leave });
+    writer.visit({
+      siteId: unit.site.id,
+      crewId: unit.site.crew.id,
+      day: on,
+      start,
+      calls: [call],
+      author,
+      lines,
+      leave,
+    });
   const found: Line[] = [
     ...readings(unit, firstOn, system, options.faults ?? {}, random, rows.today),
     { kind: 'finding', body: { component, failure, grade: options.grade ?? 'proven', system }, ...own },
@@ -78,20 +96,38 @@ export function repair(
   const { missing, left } = options.fetch;
   const open = left ? { ...own, ...left, id: writer.id() } : undefined;
   const note: Line = { kind: 'note', body: { text: `To fetch: ${missing}` }, ...own };
-  visit(firstOn, start, [...found.map((line) => ({ ...own, ...line })), note, ...(open ? [open] : [])], 'return planned');
-  const closing: Line[] = open ? [{ kind: 'condition closed', body: { conditionId: open.id, text: 'Repaired and seen to run' }, ...own }] : [];
+  visit(
+    firstOn,
+    start,
+    [...found.map((line) => ({ ...own, ...line })), note, ...(open ? [open] : [])],
+    'return planned',
+  );
+  const closing: Line[] = open
+    ? [{ kind: 'condition closed', body: { conditionId: open.id, text: 'Repaired and seen to run' }, ...own }]
+    : [];
   visit(doneOn, wholeBetween(random, 450, 840), [done, ...closing, ...extra], 'completed');
   return { receivedOn, doneOn };
 }
 
-function readings(unit: DemoUnit, day: string, system: string, faults: Faults, random: Random, today: string): Line[] {
+function readings(
+  unit: DemoUnit,
+  day: string,
+  system: string,
+  faults: Faults,
+  random: Random,
+  today: string,
+): Line[] {
   const outdoor = outdoorF(day, random);
   if (system !== 'cooling' || !unit.refrigerant || outdoor < COOLING_FROM_F) return [];
   const found = asFound(unit, day, today);
   const both = Object.fromEntries(
-    [...new Set([...Object.keys(found), ...Object.keys(faults)])].map((name) => [name, Math.min(1, strongest(name, found, faults))]),
+    [...new Set([...Object.keys(found), ...Object.keys(faults)])].map((name) => [
+      name,
+      Math.min(1, strongest(name, found, faults)),
+    ]),
   );
   return [coolingReadings(unit, day, outdoor, both, random)];
 }
 
-const strongest = (name: string, ...all: readonly Faults[]): number => Math.max(...all.map((f) => f[name as keyof Faults] ?? 0));
+const strongest = (name: string, ...all: readonly Faults[]): number =>
+  Math.max(...all.map((f) => f[name as keyof Faults] ?? 0));

@@ -29,28 +29,38 @@ describe('the demo', () => {
     expect(new Set(sites.map((s) => s.name)).size).toBe(sites.length);
   });
 
-  it.each(AWKWARD)('is sound on %s: nothing after the day, every reference kept, every call either done or planned', (today) => {
-    const s = makeScenario(today);
-    const end = `${addDays(today, 1)}T06:00:00.000Z`;
-    const text = (value: unknown) => String(value);
-    const badCall = (call: Row) =>
-      !isPlainDate(text(call.received_at).slice(0, 10)) ||
-      text(call.received_at) >= end ||
-      (call.status === 'completed') !== (call.completed_at !== undefined) ||
-      (call.completed_at !== undefined && text(call.completed_at) < text(call.received_at));
-    expect(s.calls.filter(badCall)).toEqual([]);
-    expect(s.entries.filter((entry) => text(entry.occurred_at) >= end)).toEqual([]);
-    const ids = new Set([...s.units, ...s.calls, ...s.visits].map((row) => row.id));
-    const lost = (entry: Row) => [entry.unit_id, entry.call_id, entry.visit_id].some((ref) => ref !== null && !ids.has(ref as string));
-    expect(s.entries.filter(lost)).toEqual([]);
-    // Nobody serves a machine before it stood there.
-    const installed = new Map(s.units.map((u) => [u.id, text(u.installed_on)]));
-    expect(
-      s.calls.filter((c) => c.unit_id !== null && text(c.received_at).slice(0, 10) < addDays(installed.get(text(c.unit_id)) as string, -8)),
-    ).toEqual([]);
-    expect(new Set(s.calls.map((c) => c.ref)).size).toBe(s.calls.length);
-    expect(s.calls.filter((c) => c.status !== 'completed' && c.kind === 'call').length).toBeGreaterThanOrEqual(5);
-  });
+  it.each(AWKWARD)(
+    'is sound on %s: nothing after the day, every reference kept, every call either done or planned',
+    (today) => {
+      const s = makeScenario(today);
+      const end = `${addDays(today, 1)}T06:00:00.000Z`;
+      const text = (value: unknown) => String(value);
+      const badCall = (call: Row) =>
+        !isPlainDate(text(call.received_at).slice(0, 10)) ||
+        text(call.received_at) >= end ||
+        (call.status === 'completed') !== (call.completed_at !== undefined) ||
+        (call.completed_at !== undefined && text(call.completed_at) < text(call.received_at));
+      expect(s.calls.filter(badCall)).toEqual([]);
+      expect(s.entries.filter((entry) => text(entry.occurred_at) >= end)).toEqual([]);
+      const ids = new Set([...s.units, ...s.calls, ...s.visits].map((row) => row.id));
+      const lost = (entry: Row) =>
+        [entry.unit_id, entry.call_id, entry.visit_id].some((ref) => ref !== null && !ids.has(ref as string));
+      expect(s.entries.filter(lost)).toEqual([]);
+      // Nobody serves a machine before it stood there.
+      const installed = new Map(s.units.map((u) => [u.id, text(u.installed_on)]));
+      expect(
+        s.calls.filter(
+          (c) =>
+            c.unit_id !== null &&
+            text(c.received_at).slice(0, 10) < addDays(installed.get(text(c.unit_id)) as string, -8),
+        ),
+      ).toEqual([]);
+      expect(new Set(s.calls.map((c) => c.ref)).size).toBe(s.calls.length);
+      expect(
+        s.calls.filter((c) => c.status !== 'completed' && c.kind === 'call').length,
+      ).toBeGreaterThanOrEqual(5);
+    },
+  );
 });
 
 describe('what the instruments of the demo say', () => {
@@ -60,9 +70,13 @@ describe('what the instruments of the demo say', () => {
     return s.units.find((u) => u.site_id === at && u.tag === tag) as Row;
   };
   const of = (kind: string, row: Row): Scenario['entries'] =>
-    s.entries.filter((e) => e.kind === kind && e.unit_id === row.id).sort((a, b) => (String(a.occurred_at) < String(b.occurred_at) ? -1 : 1));
+    s.entries
+      .filter((e) => e.kind === kind && e.unit_id === row.id)
+      .sort((a, b) => (String(a.occurred_at) < String(b.occurred_at) ? -1 : 1));
   const subcooling = (entry: Row) =>
-    readingAnswers(entry.body as unknown as ReadingSet, { refrigerant: 'R-410A' }).answers.find((r) => r.name === 'subcooling')?.value ?? NaN;
+    readingAnswers(entry.body as unknown as ReadingSet, { refrigerant: 'R-410A' }).answers.find(
+      (r) => r.name === 'subcooling',
+    )?.value ?? NaN;
 
   it('the leaker loses its subcooling between one top-up and the next', () => {
     const leaker = unit('Throwing Rooms', 'HP-2');
@@ -78,17 +92,27 @@ describe('what the instruments of the demo say', () => {
   });
 
   it('the fan that turned backwards gave its air too much rise until the day it was mended', () => {
-    const rises = of('measurement', unit('Glasshouses', 'MAU-1')).filter((e) => (e.body as { card: string }).card === 'rise');
-    const verdicts = rises.map((e) => (e.body as { answers: { name: string; verdict: string }[] }).answers.find((a) => a.name === 'rise')?.verdict);
+    const rises = of('measurement', unit('Glasshouses', 'MAU-1')).filter(
+      (e) => (e.body as { card: string }).card === 'rise',
+    );
+    const verdicts = rises.map(
+      (e) =>
+        (e.body as { answers: { name: string; verdict: string }[] }).answers.find((a) => a.name === 'rise')
+          ?.verdict,
+    );
     expect(verdicts.length).toBeGreaterThan(3);
     expect(verdicts.slice(0, -1).every((v) => v === 'high')).toBe(true);
     expect(verdicts.at(-1)).toBe('within');
   });
 
   it('one maker’s igniters of two model years crack at many customers, the others hardly ever', () => {
-    const cracked = s.entries.filter((e) => e.kind === 'finding' && (e.body as { component: string }).component === 'ignitor');
+    const cracked = s.entries.filter(
+      (e) => e.kind === 'finding' && (e.body as { component: string }).component === 'ignitor',
+    );
     const units = cracked.map((e) => s.units.find((u) => u.id === e.unit_id) as Row);
-    const line = units.filter((u) => String(u.model).startsWith('CK-G') && daysBetween(String(u.built_on), s.today) < 365 * 7);
+    const line = units.filter(
+      (u) => String(u.model).startsWith('CK-G') && daysBetween(String(u.built_on), s.today) < 365 * 7,
+    );
     const customers = new Set(line.map((u) => s.sites.find((x) => x.id === u.site_id)?.customer_id));
     expect(customers.size).toBeGreaterThanOrEqual(5);
     expect(new Set(line.map((u) => u.id)).size).toBeGreaterThanOrEqual(8);
@@ -104,7 +128,9 @@ describe('what the instruments of the demo say', () => {
   });
 
   it('the drain that was declined comes before the flood', () => {
-    const annex = of('recommendation', unit('Records Annex', 'AH-2')).find((e) => /Declined/.test((e.body as { text: string }).text));
+    const annex = of('recommendation', unit('Records Annex', 'AH-2')).find((e) =>
+      /Declined/.test((e.body as { text: string }).text),
+    );
     const flood = s.calls.find((c) => /onto the boxes/.test(String(c.complaint)));
     expect(String(annex?.occurred_at) < String(flood?.received_at)).toBe(true);
   });

@@ -66,7 +66,11 @@ export class Writer {
     lines: readonly Line[];
     leave?: 'completed' | 'return planned' | undefined;
   }): string {
-    const visit = this.add('visits', { site_id: given.siteId, crew_id: given.crewId, planned_for: given.day });
+    const visit = this.add('visits', {
+      site_id: given.siteId,
+      crew_id: given.crewId,
+      planned_for: given.day,
+    });
     for (const call of given.calls) this.rows.visit_calls.push({ visit_id: visit.id, call_id: call.id });
     let minute = given.start;
     const write = ({ id, kind, body, unitId, callId }: Line) => {
@@ -87,7 +91,8 @@ export class Writer {
     if (given.leave) {
       const end = this.at(given.day, Math.min(minute, 1430));
       write({ kind: 'leave', body: { outcome: given.leave } });
-      for (const call of given.calls) if (given.leave === 'completed') Object.assign(call, { status: 'completed', completed_at: end });
+      for (const call of given.calls)
+        if (given.leave === 'completed') Object.assign(call, { status: 'completed', completed_at: end });
     }
     return visit.id;
   }

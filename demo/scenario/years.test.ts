@@ -21,11 +21,15 @@ const text = (row: Row): string => JSON.stringify(row.body);
 describe('rounds', () => {
   it('come every two weeks where the air is dirty, every four elsewhere, on working days, never after today', () => {
     const { writer, site } = company();
-    const [dirty, clean] = [maintainSite(writer, site('Ropewalk Laundry'), 6), maintainSite(writer, site('Lantern Hill School'), 6)];
+    const [dirty, clean] = [
+      maintainSite(writer, site('Ropewalk Laundry'), 6),
+      maintainSite(writer, site('Lantern Hill School'), 6),
+    ];
     const gaps = (days: readonly string[]) => days.slice(1).map((d, i) => daysBetween(days[i] as string, d));
     expect(Math.max(...gaps(dirty))).toBeLessThanOrEqual(16);
     expect(Math.min(...gaps(clean))).toBeGreaterThanOrEqual(26);
-    for (const on of [...dirty, ...clean]) expect([on, weekday(on) < 6, on < TODAY]).toEqual([on, true, true]);
+    for (const on of [...dirty, ...clean])
+      expect([on, weekday(on) < 6, on < TODAY]).toEqual([on, true, true]);
   });
 
   it('do what is due and say so: every call of a round is completed by a visit of its day', () => {
@@ -41,7 +45,10 @@ describe('rounds', () => {
 
   it('leave a unit on standby and one that is not there yet alone', () => {
     const { writer, sites, site } = company();
-    const [standby, young] = [unitAt(sites, 'Market Branch', 'RTU-1'), unitAt(sites, 'Market Branch', 'RTU-2')];
+    const [standby, young] = [
+      unitAt(sites, 'Market Branch', 'RTU-1'),
+      unitAt(sites, 'Market Branch', 'RTU-2'),
+    ];
     standby.record.status = 'standby';
     young.record.installed_on = '2025-01-15';
     maintainSite(writer, site('Market Branch'), 6);
@@ -52,7 +59,11 @@ describe('rounds', () => {
   });
 
   it('a weekend moves to Monday', () => {
-    expect([workday('2026-06-05'), workday('2026-06-06'), workday('2026-06-07')]).toEqual(['2026-06-05', '2026-06-08', '2026-06-08']);
+    expect([workday('2026-06-05'), workday('2026-06-06'), workday('2026-06-07')]).toEqual([
+      '2026-06-05',
+      '2026-06-08',
+      '2026-06-08',
+    ]);
   });
 });
 
@@ -64,16 +75,32 @@ describe('a repair', () => {
     const unit = unitAt(sites, 'Main Depot', 'UH-1');
     unit.record.installed_on = '2015-01-01';
     const left = { kind: 'condition left', body: { condition: 'heat disabled', text: 'off' } };
-    repair(writer, unit, '2026-01-12', trouble, { delay: 0, fetch: { missing: 'inducer with gasket', days: 5, left } });
+    repair(writer, unit, '2026-01-12', trouble, {
+      delay: 0,
+      fetch: { missing: 'inducer with gasket', days: 5, left },
+    });
     expect(writer.rows.visits).toHaveLength(2);
     const kinds = writer.rows.entries.map((e) => e.kind);
-    expect(kinds).toEqual(['arrive', 'finding', 'note', 'condition left', 'leave', 'arrive', 'work', 'condition closed', 'leave']);
-    const [open, closed] = ['condition left', 'condition closed'].map((kind) => writer.rows.entries.find((e) => e.kind === kind) as Row);
-    expect((closed?.body as { conditionId: string }).conditionId).toBe(open?.id);
-    expect(writer.rows.entries.filter((e) => e.kind === 'leave').map((e) => (e.body as { outcome: string }).outcome)).toEqual([
-      'return planned',
-      'completed',
+    expect(kinds).toEqual([
+      'arrive',
+      'finding',
+      'note',
+      'condition left',
+      'leave',
+      'arrive',
+      'work',
+      'condition closed',
+      'leave',
     ]);
+    const [open, closed] = ['condition left', 'condition closed'].map(
+      (kind) => writer.rows.entries.find((e) => e.kind === kind) as Row,
+    );
+    expect((closed?.body as { conditionId: string }).conditionId).toBe(open?.id);
+    expect(
+      writer.rows.entries
+        .filter((e) => e.kind === 'leave')
+        .map((e) => (e.body as { outcome: string }).outcome),
+    ).toEqual(['return planned', 'completed']);
     expect(writer.rows.calls[0]).toMatchObject({ status: 'completed', scheduled_on: '2026-01-19' });
   });
 
@@ -100,8 +127,16 @@ describe('ordinary troubles', () => {
     }
     const kindOf = new Map(sites.flatMap((s) => s.units.map((u) => [u.id, u.kind] as const)));
     const about = (component: string) =>
-      new Set(writer.rows.entries.filter((e) => text(e).includes(`"component":"${component}"`)).map((e) => kindOf.get(String(e.unit_id))));
-    expect([...about('flame rod')].every((kind) => ['package gas/electric', 'make-up air', 'unit heater'].includes(String(kind)))).toBe(true);
+      new Set(
+        writer.rows.entries
+          .filter((e) => text(e).includes(`"component":"${component}"`))
+          .map((e) => kindOf.get(String(e.unit_id))),
+      );
+    expect(
+      [...about('flame rod')].every((kind) =>
+        ['package gas/electric', 'make-up air', 'unit heater'].includes(String(kind)),
+      ),
+    ).toBe(true);
     expect([...about('pump')]).toEqual(['boiler']);
     expect(about('txv').has('exhaust fan')).toBe(false);
   });
@@ -111,7 +146,11 @@ describe('ordinary troubles', () => {
     const units = sites.flatMap((s) => s.units);
     for (const unit of units) ordinaryTroubles(writer, unit);
     const rate = (older: boolean) => {
-      const some = units.filter((u) => String(u.record.installed_on) < '2012-06-01' === older && String(u.record.installed_on) < '2021-06-01');
+      const some = units.filter(
+        (u) =>
+          String(u.record.installed_on) < '2012-06-01' === older &&
+          String(u.record.installed_on) < '2021-06-01',
+      );
       const ids = new Set(some.map((u) => u.id));
       return writer.rows.calls.filter((c) => ids.has(String(c.unit_id))).length / some.length;
     };

@@ -24,7 +24,9 @@ export async function build(say) {
     say('building …');
     const advice = 'The sources do not build; "npm run types" says where.';
     run('node_modules/.bin/vite', ['build', '--config', 'vite.config.ts', '--logLevel', 'warn'], { advice });
-    run('node_modules/.bin/vite', ['build', '--config', 'vite.server.config.ts', '--logLevel', 'warn'], { advice });
+    run('node_modules/.bin/vite', ['build', '--config', 'vite.server.config.ts', '--logLevel', 'warn'], {
+      advice,
+    });
   });
 }
 
@@ -75,7 +77,9 @@ export async function serve({ url, port, host = '127.0.0.1', env = {}, secret })
   const routing = { ...env };
   if (!process.env.GRADUM_ROUTING_URL) {
     const standin = await freePort();
-    children.push(start(process.execPath, ['dist/server/routing.js', MAP, String(standin)], { detached: true }));
+    children.push(
+      start(process.execPath, ['dist/server/routing.js', MAP, String(standin)], { detached: true }),
+    );
     await until(() => answers(`http://127.0.0.1:${standin}/health`), 'The routing stand-in');
     routing.GRADUM_ROUTING_URL = `http://127.0.0.1:${standin}/table/v1/driving/{coordinates}?annotations=duration&depart={depart}&day={day}`;
     routing.GRADUM_ROUTING_PATH_URL = `http://127.0.0.1:${standin}/route/v1/driving/{coordinates}?overview=full&geometries=geojson`;

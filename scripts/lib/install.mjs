@@ -18,7 +18,9 @@ let listsFresh = false;
 export function needPackages(packages, what) {
   const command = `apt-get install -y --no-install-recommends ${packages.join(' ')}`;
   if (!existsSync('/usr/bin/apt-get'))
-    throw new Stop(`${what} is missing and this is no Debian machine; install ${packages.join(' ')} with its own package manager.`);
+    throw new Stop(
+      `${what} is missing and this is no Debian machine; install ${packages.join(' ')} with its own package manager.`,
+    );
   if (!isRoot) throw new Stop(`${what} is missing. Install it with:\n  sudo ${command}`);
   say(`installing ${what} (${packages.join(' ')}) …`);
   const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
@@ -30,9 +32,12 @@ export function needPackages(packages, what) {
 export async function needNpmPackages() {
   const fresh = await onceFor('node_modules/.gradum-lock', digestOf(['package-lock.json']), () => {
     say('installing npm packages …');
-    run('npm', ['ci', '--include=dev', '--no-audit', '--no-fund'], { advice: 'Is the npm registry reachable? Run "npm ci" by hand to see why.' });
+    run('npm', ['ci', '--include=dev', '--no-audit', '--no-fund'], {
+      advice: 'Is the npm registry reachable? Run "npm ci" by hand to see why.',
+    });
   });
-  if (!existsSync(path.join(ROOT, 'node_modules/.bin/vite'))) throw new Stop('node_modules is incomplete; run "npm ci".');
+  if (!existsSync(path.join(ROOT, 'node_modules/.bin/vite')))
+    throw new Stop('node_modules is incomplete; run "npm ci".');
   return fresh;
 }
 

@@ -1,1 +1,3 @@
-export function startThrowawayPostgres(options?: { durable?: boolean }): Promise<{ url: string; stop: () => void }>;
+export function startThrowawayPostgres(options?: {
+  durable?: boolean;
+}): Promise<{ url: string; stop: () => void }>;

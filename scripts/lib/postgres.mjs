@@ -1,5 +1,14 @@
 // The project's own PostgreSQL: its data folder, its port on the loopback address, started and stopped by the launchers.
-import { chmodSync, chownSync, existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
+import {
+  chmodSync,
+  chownSync,
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+} from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { needPackages } from './install.mjs';
@@ -9,7 +18,9 @@ const VERSIONS = '/usr/lib/postgresql';
 
 /** The folder with initdb and pg_ctl of the newest version installed. */
 function binaries() {
-  const versions = existsSync(VERSIONS) ? readdirSync(VERSIONS).filter((v) => existsSync(path.join(VERSIONS, v, 'bin/initdb'))) : [];
+  const versions = existsSync(VERSIONS)
+    ? readdirSync(VERSIONS).filter((v) => existsSync(path.join(VERSIONS, v, 'bin/initdb')))
+    : [];
   const newest = versions.sort((a, b) => Number(b) - Number(a))[0];
   if (newest) return path.join(VERSIONS, newest, 'bin');
   const onPath = (process.env.PATH ?? '').split(':').find((dir) => existsSync(path.join(dir, 'initdb')));
@@ -40,7 +51,8 @@ function makeFolder(folder) {
     const postgres = readFileSync('/etc/passwd', 'utf8')
       .split('\n')
       .find((line) => line.startsWith('postgres:'));
-    if (!postgres) throw new Stop('there is no "postgres" user on this machine; reinstall the postgresql package.');
+    if (!postgres)
+      throw new Stop('there is no "postgres" user on this machine; reinstall the postgresql package.');
     const [, , uid, gid] = postgres.split(':');
     chownSync(folder, Number(uid), Number(gid));
   }
@@ -62,9 +74,20 @@ async function startCluster(folder, { quick }) {
   const cluster = path.join(folder, 'cluster');
   if (!existsSync(path.join(cluster, 'PG_VERSION'))) {
     makeFolder(folder);
-    asPostgres('initdb', ['-D', cluster, '-U', 'gradum', '--auth=trust', '--encoding=UTF8', '--locale=C.UTF-8', ...(quick ? ['--no-sync'] : [])], {
-      advice: `Remove ${cluster} and start again.`,
-    });
+    asPostgres(
+      'initdb',
+      [
+        '-D',
+        cluster,
+        '-U',
+        'gradum',
+        '--auth=trust',
+        '--encoding=UTF8',
+        '--locale=C.UTF-8',
+        ...(quick ? ['--no-sync'] : []),
+      ],
+      { advice: `Remove ${cluster} and start again.` },
+    );
   }
   const adopted = runningPort(cluster);
   if (adopted) return { cluster, port: adopted };
@@ -78,11 +101,15 @@ async function startCluster(folder, { quick }) {
     '-c jit=off',
   ];
   if (quick) settings.push('-c fsync=off', '-c synchronous_commit=off', '-c full_page_writes=off');
-  asPostgres('pg_ctl', ['start', '-w', '-D', cluster, '-l', path.join(folder, 'postgresql.log'), '-o', settings.join(' ')], {
-    advice: `See ${path.join(folder, 'postgresql.log')}.`,
-    // pg_ctl leaves the server behind with our pipes; ignoring them lets the call return.
-    stdio: 'ignore',
-  });
+  asPostgres(
+    'pg_ctl',
+    ['start', '-w', '-D', cluster, '-l', path.join(folder, 'postgresql.log'), '-o', settings.join(' ')],
+    {
+      advice: `See ${path.join(folder, 'postgresql.log')}.`,
+      // pg_ctl leaves the server behind with our pipes; ignoring them lets the call return.
+      stdio: 'ignore',
+    },
+  );
   return { cluster, port };
 }
 
@@ -91,12 +118,16 @@ export async function startPostgres({ fresh = false } = {}) {
   const folder = dataFolder();
   if (fresh && existsSync(folder)) {
     const cluster = path.join(folder, 'cluster');
-    if (existsSync(cluster) && runningPort(cluster)) asPostgres('pg_ctl', ['stop', '-D', cluster, '-m', 'fast']);
+    if (existsSync(cluster) && runningPort(cluster))
+      asPostgres('pg_ctl', ['stop', '-D', cluster, '-m', 'fast']);
     rmSync(cluster, { recursive: true, force: true });
   }
   const { cluster, port } = await startCluster(folder, { quick: false });
   say(`PostgreSQL on 127.0.0.1:${port}, data in ${folder}`);
-  return { url: `postgres://gradum@127.0.0.1:${port}/gradum`, stop: () => asPostgres('pg_ctl', ['stop', '-D', cluster, '-m', 'fast']) };
+  return {
+    url: `postgres://gradum@127.0.0.1:${port}/gradum`,
+    stop: () => asPostgres('pg_ctl', ['stop', '-D', cluster, '-m', 'fast']),
+  };
 }
 
 /** A throw-away server for tests and the bench, gone with its folder when stopped. */

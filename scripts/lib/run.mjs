@@ -18,7 +18,9 @@ export function run(command, args, { advice, ...options } = {}) {
   const done = spawnSync(command, args, { cwd: ROOT, encoding: 'utf8', maxBuffer: 64e6, ...options });
   if (done.error || done.status !== 0) {
     const tail = `${done.stdout ?? ''}${done.stderr ?? ''}`.trim().split('\n').slice(-15).join('\n');
-    throw new Stop(`${command} ${args.slice(0, 4).join(' ')} failed${done.error ? `: ${done.error.message}` : ''}.\n${tail}\n${advice ?? ''}`);
+    throw new Stop(
+      `${command} ${args.slice(0, 4).join(' ')} failed${done.error ? `: ${done.error.message}` : ''}.\n${tail}\n${advice ?? ''}`,
+    );
   }
   return done.stdout ?? '';
 }

@@ -14,7 +14,15 @@ beforeAll(async () => {
   place = await oneUnit(server);
   desk = await server.as('dispatcher');
   roof = await server.as('technician');
-  otherCrew = (await server.db.models.Crew.create({ name: 'Second', yardLat: 41, yardLon: -70, shiftStart: 420, shiftEnd: 900 })).id;
+  otherCrew = (
+    await server.db.models.Crew.create({
+      name: 'Second',
+      yardLat: 41,
+      yardLon: -70,
+      shiftStart: 420,
+      shiftEnd: 900,
+    })
+  ).id;
 });
 afterAll(() => server.stop());
 
@@ -55,7 +63,11 @@ describe('a call', () => {
     const call = await take();
     expect(call).toMatchObject({ status: 'open', visits: [] });
     const planned = await change(call, { crewId: server.crewId, scheduledOn: '2026-06-11' });
-    expect(planned).toMatchObject({ status: 'scheduled', crew: 'Test crew', visits: [{ plannedFor: '2026-06-11' }] });
+    expect(planned).toMatchObject({
+      status: 'scheduled',
+      crew: 'Test crew',
+      visits: [{ plannedFor: '2026-06-11' }],
+    });
     const moved = await change(planned, { crewId: otherCrew });
     expect(moved.visits).toHaveLength(1);
     expect(moved).toMatchObject({ crew: 'Second', visits: [{ crew: 'Second' }] });
@@ -68,7 +80,10 @@ describe('a call', () => {
     const back = await get(`/api/calls/${call.id}`);
     expect(back).toMatchObject({ status: 'return planned', scheduledOn: null, completedAt: null });
     const again = await change(back, { scheduledOn: '2026-06-12' });
-    expect(again.visits.map((v: { plannedFor: string }) => v.plannedFor)).toEqual(['2026-06-10', '2026-06-12']);
+    expect(again.visits.map((v: { plannedFor: string }) => v.plannedFor)).toEqual([
+      '2026-06-10',
+      '2026-06-12',
+    ]);
     await leave(again.visitId, 'completed');
     expect((await get(`/api/calls/${call.id}`)).status).toBe('completed');
   });
@@ -83,7 +98,10 @@ describe('a call', () => {
     const call = await take({ crewId: server.crewId, scheduledOn: '2026-06-11' });
     const cancelled = await change(call, { cancelled: true });
     expect((await get('/api/calls')).rows.map((c: { id: string }) => c.id)).not.toContain(call.id);
-    expect(await change(cancelled, { cancelled: false })).toMatchObject({ status: 'scheduled', visits: [{ plannedFor: '2026-06-11' }] });
+    expect(await change(cancelled, { cancelled: false })).toMatchObject({
+      status: 'scheduled',
+      visits: [{ plannedFor: '2026-06-11' }],
+    });
   });
 
   it('changed by two people is changed by one, and the other sees what stands', async () => {
@@ -105,7 +123,9 @@ describe('the list of calls', () => {
   it('puts what cannot wait first', async () => {
     await take({ priority: 'with the next route', complaint: 'hum' });
     await take({ priority: 'at once', complaint: 'smoke' });
-    const priorities = (await get('/api/calls?sort=priority')).rows.map((c: { priority: string }) => c.priority);
+    const priorities = (await get('/api/calls?sort=priority')).rows.map(
+      (c: { priority: string }) => c.priority,
+    );
     const order = ['at once', 'today', 'this week', 'with the next route'];
     expect(priorities).toEqual([...priorities].sort((a, b) => order.indexOf(a) - order.indexOf(b)));
     expect(priorities[0]).toBe('at once');
@@ -121,25 +141,47 @@ describe('the list of calls', () => {
     const open = (await get('/api/calls?limit=200')).rows;
     const all = (await get('/api/calls?limit=200&status=all')).rows;
     expect(all.length).toBeGreaterThan(open.length);
-    expect(open.every((c: { status: string }) => ['open', 'scheduled', 'return planned'].includes(c.status))).toBe(true);
+    expect(
+      open.every((c: { status: string }) => ['open', 'scheduled', 'return planned'].includes(c.status)),
+    ).toBe(true);
   });
 });
 
 describe('a technician’s day', () => {
   it('holds the visits of the crew, with those of the days before that nobody has left', async () => {
     const today = await take({ crewId: otherCrew, scheduledOn: '2026-06-10', complaint: 'today' });
-    const before = await take({ crewId: otherCrew, scheduledOn: '2026-06-08', complaint: 'left over', receivedAt: '2026-06-08T12:00:00Z' });
-    const old = await take({ crewId: otherCrew, scheduledOn: '2026-05-01', complaint: 'forgotten', receivedAt: '2026-05-01T12:00:00Z' });
-    const ids = (await get(`/api/visits?day=2026-06-10&crewId=${otherCrew}`)).map((v: { id: string }) => v.id);
+    const before = await take({
+      crewId: otherCrew,
+      scheduledOn: '2026-06-08',
+      complaint: 'left over',
+      receivedAt: '2026-06-08T12:00:00Z',
+    });
+    const old = await take({
+      crewId: otherCrew,
+      scheduledOn: '2026-05-01',
+      complaint: 'forgotten',
+      receivedAt: '2026-05-01T12:00:00Z',
+    });
+    const ids = (await get(`/api/visits?day=2026-06-10&crewId=${otherCrew}`)).map(
+      (v: { id: string }) => v.id,
+    );
     expect(ids).toEqual(expect.arrayContaining([today.visitId, before.visitId]));
     expect(ids).not.toContain(old.visitId);
     await leave(before.visitId, 'completed');
-    expect((await get(`/api/visits?day=2026-06-10&crewId=${otherCrew}`)).map((v: { id: string }) => v.id)).not.toContain(before.visitId);
+    expect(
+      (await get(`/api/visits?day=2026-06-10&crewId=${otherCrew}`)).map((v: { id: string }) => v.id),
+    ).not.toContain(before.visitId);
   });
 
   it('can start on the spot, for the calls of that site only', async () => {
     const call = await take();
-    const visit = { id: randomUUID(), siteId: place.siteId, callIds: [call.id], crewId: server.crewId, plannedFor: '2026-06-10' };
+    const visit = {
+      id: randomUUID(),
+      siteId: place.siteId,
+      callIds: [call.id],
+      crewId: server.crewId,
+      plannedFor: '2026-06-10',
+    };
     const made = (await roof.post('/api/visits').send(visit).expect(201)).body;
     expect(made).toMatchObject({ calls: [{ id: call.id }], entries: [], left: false });
     await roof.post('/api/visits').send(visit).expect(201);
@@ -153,7 +195,12 @@ describe('a technician’s day', () => {
 
 describe('a call without a unit', () => {
   it('gets the one that the first finding names', async () => {
-    const call = await take({ unitId: null, crewId: server.crewId, scheduledOn: '2026-06-10', complaint: 'somewhere upstairs' });
+    const call = await take({
+      unitId: null,
+      crewId: server.crewId,
+      scheduledOn: '2026-06-10',
+      complaint: 'somewhere upstairs',
+    });
     const entry = {
       id: randomUUID(),
       visitId: call.visitId,

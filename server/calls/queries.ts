@@ -16,7 +16,8 @@ export const CALL_FROM_SQL = `calls k join sites s on s.id = k.site_id join cust
   left join units u on u.id = k.unit_id left join crews w on w.id = k.crew_id`;
 export const OPEN_SQL = "k.status in ('open', 'scheduled', 'return planned')";
 
-const PRIORITY_SQL = "coalesce(array_position(array['at once', 'today', 'this week', 'with the next route'], k.priority), 5)";
+const PRIORITY_SQL =
+  "coalesce(array_position(array['at once', 'today', 'this week', 'with the next route'], k.priority), 5)";
 const ORDER: Record<string, string> = {
   received: 'k.received_at {dir}',
   priority: `${PRIORITY_SQL} {dir}, k.received_at`,
@@ -36,11 +37,18 @@ export async function callRows(db: Database, list: List): Promise<Page<CallRow>>
   const found = prefixQuery(list.q);
   const conditions = [
     ...(list.status === 'open' ? [OPEN_SQL, "k.kind <> 'maintenance'"] : []),
-    ...(found ? ["k.id in (select id from search_documents where kind = 'call' and words @@ to_tsquery('simple', $1))"] : []),
+    ...(found
+      ? [
+          "k.id in (select id from search_documents where kind = 'call' and words @@ to_tsquery('simple', $1))",
+        ]
+      : []),
   ];
   const where = conditions.length > 0 ? `where ${conditions.join(' and ')}` : '';
   const bind = found ? [found] : [];
-  const [count] = await db.rows<{ total: number }>(`select count(*)::int as total from calls k ${where}`, bind);
+  const [count] = await db.rows<{ total: number }>(
+    `select count(*)::int as total from calls k ${where}`,
+    bind,
+  );
   // The page is cut before anything is looked up for its rows.
   const order = orderBy(ORDER, list);
   const rows = await db.rows<CallRow>(

@@ -6,19 +6,36 @@ import { callRows, knownAtIntake } from './queries.ts';
 import { callRecord, createCall, updateCall } from './service.ts';
 
 export const callRoutes: readonly Route[] = [
-  { method: 'get', path: '/api/calls', action: 'read', handle: ({ db, query }) => callRows(db, parse(callList, query)) },
-  { method: 'get', path: '/api/calls/known/:siteId', action: 'read', handle: ({ db, params }) => knownAtIntake(db, parse(uuid, params.siteId)) },
-  { method: 'get', path: '/api/calls/:id', action: 'read', handle: ({ db, params }) => callRecord(db, parse(uuid, params.id)) },
+  {
+    method: 'get',
+    path: '/api/calls',
+    action: 'read',
+    handle: ({ db, query }) => callRows(db, parse(callList, query)),
+  },
+  {
+    method: 'get',
+    path: '/api/calls/known/:siteId',
+    action: 'read',
+    handle: ({ db, params }) => knownAtIntake(db, parse(uuid, params.siteId)),
+  },
+  {
+    method: 'get',
+    path: '/api/calls/:id',
+    action: 'read',
+    handle: ({ db, params }) => callRecord(db, parse(uuid, params.id)),
+  },
   {
     method: 'post',
     path: '/api/calls',
     action: 'take call',
-    handle: async (context) => new Reply(201, await createCall(context, parse(newCall, context.body), context.user.id)),
+    handle: async (context) =>
+      new Reply(201, await createCall(context, parse(newCall, context.body), context.user.id)),
   },
   {
     method: 'patch',
     path: '/api/calls/:id',
     action: 'take call',
-    handle: (context) => updateCall(context, parse(uuid, context.params.id), parse(callPatch, context.body), context.user.id),
+    handle: (context) =>
+      updateCall(context, parse(uuid, context.params.id), parse(callPatch, context.body), context.user.id),
   },
 ];

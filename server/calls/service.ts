@@ -38,7 +38,8 @@ export async function createCall(needs: Needs, body: NewCall, actor: string): Pr
     if (!(await firstTime(db, transaction, { id: body.id, body, actor }))) return;
     await checkPlace(db, body.siteId, body.unitId ?? null, transaction);
     const receivedAt = new Date(Math.floor(Date.parse(body.receivedAt) / 1000) * 1000);
-    if (receivedAt.getTime() > clock.now().getTime() + 60_000) throw invalid([{ path: 'receivedAt', message: 'lies in the future' }]);
+    if (receivedAt.getTime() > clock.now().getTime() + 60_000)
+      throw invalid([{ path: 'receivedAt', message: 'lies in the future' }]);
     const call = await db.models.Call.create(
       {
         ...body,
@@ -51,30 +52,64 @@ export async function createCall(needs: Needs, body: NewCall, actor: string): Pr
       { transaction },
     );
     await planVisit(db, call, transaction);
-    await writeLog(db, transaction, { actor, action: 'take call', entity: 'call', entityId: body.id, detail: body });
+    await writeLog(db, transaction, {
+      actor,
+      action: 'take call',
+      entity: 'call',
+      entityId: body.id,
+      detail: body,
+    });
     if (body.unitId) await refreshSummaries(db, clock, [body.unitId], transaction);
   });
   return callRecord(db, body.id);
 }
 
-export async function updateCall(needs: Needs, id: string, { version, cancelled, ...patch }: CallPatch, actor: string): Promise<CallPage> {
+export async function updateCall(
+  needs: Needs,
+  id: string,
+  { version, cancelled, ...patch }: CallPatch,
+  actor: string,
+): Promise<CallPage> {
   const { db, clock } = needs;
   await db.transaction(async (transaction) => {
     const before = await db.models.Call.findByPk(id, { transaction });
     if (!before) throw notFound('Call');
     if (patch.unitId) await checkPlace(db, before.siteId, patch.unitId, transaction);
     const status = nextStatus(before, patch, cancelled);
-    const change = { ...patch, status, ...(patch.promisedAt ? { promisedAt: new Date(patch.promisedAt) } : {}) };
-    await updateVersion(db.models.Call, id, version, change, { transaction, what: 'Call', show: () => callRecord(db, id) });
+    const change = {
+      ...patch,
+      status,
+      ...(patch.promisedAt ? { promisedAt: new Date(patch.promisedAt) } : {}),
+    };
+    await updateVersion(db.models.Call, id, version, change, {
+      transaction,
+      what: 'Call',
+      show: () => callRecord(db, id),
+    });
     const call = (await db.models.Call.findByPk(id, { transaction })) as Call;
     await planVisit(db, call, transaction);
-    await writeLog(db, transaction, { actor, action: 'change', entity: 'call', entityId: id, detail: { ...patch, cancelled } });
-    await refreshSummaries(db, clock, [...new Set([before.unitId, call.unitId].filter((u) => u !== null))], transaction);
+    await writeLog(db, transaction, {
+      actor,
+      action: 'change',
+      entity: 'call',
+      entityId: id,
+      detail: { ...patch, cancelled },
+    });
+    await refreshSummaries(
+      db,
+      clock,
+      [...new Set([before.unitId, call.unitId].filter((u) => u !== null))],
+      transaction,
+    );
   });
   return callRecord(db, id);
 }
 
-function nextStatus(before: Call, patch: Omit<CallPatch, 'version' | 'cancelled'>, cancelled: boolean | undefined): string {
+function nextStatus(
+  before: Call,
+  patch: Omit<CallPatch, 'version' | 'cancelled'>,
+  cancelled: boolean | undefined,
+): string {
   if (before.status === 'completed') return 'completed';
   if (cancelled === true) return 'cancelled';
   if (before.status === 'cancelled' && cancelled !== false) return 'cancelled';
@@ -102,8 +137,13 @@ async function planVisit(db: Database, call: Call, transaction: Transaction): Pr
     call.scheduledOn !== undefined &&
     (call.status === 'scheduled' || call.status === 'return planned');
   if (unused && wanted)
-    await db.run('update visits set crew_id = $2, planned_for = $3 where id = $1', [unused.id, call.crewId, call.scheduledOn], transaction);
-  else if (unused) await db.run('update visits set cancelled_at = now() where id = $1', [unused.id], transaction);
+    await db.run(
+      'update visits set crew_id = $2, planned_for = $3 where id = $1',
+      [unused.id, call.crewId, call.scheduledOn],
+      transaction,
+    );
+  else if (unused)
+    await db.run('update visits set cancelled_at = now() where id = $1', [unused.id], transaction);
   else if (wanted) {
     const [same] = await db.rows<{ id: string }>(
       'select v.id from visit_calls vc join visits v on v.id = vc.visit_id where vc.call_id = $1 and v.crew_id = $2 and v.planned_for = $3 and v.cancelled_at is null limit 1',
@@ -120,9 +160,16 @@ async function planVisit(db: Database, call: Call, transaction: Transaction): Pr
   }
 }
 
-async function checkPlace(db: Database, siteId: string, unitId: string | null, transaction: Transaction): Promise<void> {
-  if (!(await db.models.Site.findByPk(siteId, { transaction }))) throw invalid([{ path: 'siteId', message: 'there is no such site' }]);
+async function checkPlace(
+  db: Database,
+  siteId: string,
+  unitId: string | null,
+  transaction: Transaction,
+): Promise<void> {
+  if (!(await db.models.Site.findByPk(siteId, { transaction })))
+    throw invalid([{ path: 'siteId', message: 'there is no such site' }]);
   if (unitId === null) return;
   const unit = await db.models.Unit.findByPk(unitId, { transaction });
-  if (!unit || unit.siteId !== siteId) throw invalid([{ path: 'unitId', message: 'this unit does not stand on that site' }]);
+  if (!unit || unit.siteId !== siteId)
+    throw invalid([{ path: 'unitId', message: 'this unit does not stand on that site' }]);
 }

@@ -14,11 +14,21 @@ beforeAll(async () => {
   ada = await server.as('technician');
   ({ siteId, unitId } = await oneUnit(server));
   visitId = randomUUID();
-  await ada.post('/api/visits').send({ id: visitId, siteId, callIds: [], crewId: null, plannedFor: '2026-06-03' }).expect(201);
+  await ada
+    .post('/api/visits')
+    .send({ id: visitId, siteId, callIds: [], crewId: null, plannedFor: '2026-06-03' })
+    .expect(201);
 });
 afterAll(() => server.stop());
 
-const entry = (kind: string, body: object, at = '2026-06-03T14:00:00Z') => ({ id: randomUUID(), visitId, unitId, occurredAt: at, kind, body });
+const entry = (kind: string, body: object, at = '2026-06-03T14:00:00Z') => ({
+  id: randomUUID(),
+  visitId,
+  unitId,
+  occurredAt: at,
+  kind,
+  body,
+});
 const send = (e: object) => ada.post(`/api/visits/${visitId}/entries`).send(e);
 const board = async (query = '') => (await ada.get(`/api/conditions${query}`).expect(200)).body;
 
@@ -26,9 +36,15 @@ describe('the board of what is not normal', () => {
   let bypass: ReturnType<typeof entry>;
 
   it('shows what it was changed from and to, who left it, and what closes it', async () => {
-    await send(entry('condition left', { condition: 'filters out', text: 'for washing' }, '2026-05-20T14:00:00Z')).expect(201);
     await send(
-      entry('condition left', { condition: 'circuit isolated', text: 'circuit 2', closes: 'the new valve is in' }, '2026-05-28T14:00:00Z'),
+      entry('condition left', { condition: 'filters out', text: 'for washing' }, '2026-05-20T14:00:00Z'),
+    ).expect(201);
+    await send(
+      entry(
+        'condition left',
+        { condition: 'circuit isolated', text: 'circuit 2', closes: 'the new valve is in' },
+        '2026-05-28T14:00:00Z',
+      ),
     ).expect(201);
     bypass = entry('condition left', {
       condition: 'safety bypassed',
@@ -40,7 +56,11 @@ describe('the board of what is not normal', () => {
     await send(bypass).expect(201);
     const { rows, total, hazards, overdue } = await board();
     expect([total, hazards, overdue]).toEqual([3, 1, 2]);
-    expect(rows.map((r: { kind: string }) => r.kind)).toEqual(['safety bypassed', 'filters out', 'circuit isolated']);
+    expect(rows.map((r: { kind: string }) => r.kind)).toEqual([
+      'safety bypassed',
+      'filters out',
+      'circuit isolated',
+    ]);
     expect(rows[0]).toMatchObject({
       changedFrom: 'in the circuit',
       changedTo: 'jumpered',
@@ -50,7 +70,12 @@ describe('the board of what is not normal', () => {
       overdue: true,
     });
     expect(rows[0].reason.text).toMatch(/never to be left past the visit/);
-    expect(rows[2]).toMatchObject({ closes: 'the new valve is in', usuallyCloses: 'the circuit is repaired and runs', days: 6, overdue: false });
+    expect(rows[2]).toMatchObject({
+      closes: 'the new valve is in',
+      usuallyCloses: 'the circuit is repaired and runs',
+      days: 6,
+      overdue: false,
+    });
   });
 
   it('is sorted, searched and narrowed', async () => {
@@ -76,7 +101,8 @@ describe('the board of what is not normal', () => {
     const refused = await send({ ...entry('leave', { outcome: 'completed' }), unitId: null }).expect(422);
     expect(refused.body.errors[0]).toEqual({
       path: 'body.stillOpen',
-      message: 'safety bypassed on RTU-1: never to be left past the visit. Close it, or say why it has to stay',
+      message:
+        'safety bypassed on RTU-1: never to be left past the visit. Close it, or say why it has to stay',
     });
     await send(entry('condition closed', { conditionId: bypass.id, text: 'jumper out' })).expect(201);
     await send({ ...entry('leave', { outcome: 'completed' }), unitId: null }).expect(201);

@@ -14,13 +14,18 @@ interface Asked {
   readonly limit: number;
 }
 
-type Stored = Omit<ConditionRow, 'days' | 'overdue' | 'usuallyCloses' | 'reason'> & { readonly timeZone: string };
+type Stored = Omit<ConditionRow, 'days' | 'overdue' | 'usuallyCloses' | 'reason'> & {
+  readonly timeZone: string;
+};
 
 /**
  * Everything anywhere that is not normal. There are never more than a few hundred open at once, so they are judged one by one
  * by core and cut into pages afterwards.
  */
-export async function conditionBoard({ db, clock }: Pick<Dependencies, 'db' | 'clock'>, asked: Asked): Promise<ConditionBoard> {
+export async function conditionBoard(
+  { db, clock }: Pick<Dependencies, 'db' | 'clock'>,
+  asked: Asked,
+): Promise<ConditionBoard> {
   const found = prefixQuery(asked.q);
   const stored = await db.rows<Stored & { matches: boolean }>(
     `select o.id, o.unit_id as "unitId", o.kind, o.hazard, o.text, o.opened_at as "openedAt", p.display_name as "openedBy", o.closed_at as "closedAt",
@@ -34,7 +39,11 @@ export async function conditionBoard({ db, clock }: Pick<Dependencies, 'db' | 'c
   const now = clock.now();
   const all = stored.map(({ timeZone, matches, ...row }) => {
     const kind = row.kind as ConditionKind;
-    const standing = conditionStanding(kind, localDate(new Date(row.openedAt), timeZone), localDate(now, timeZone));
+    const standing = conditionStanding(
+      kind,
+      localDate(new Date(row.openedAt), timeZone),
+      localDate(now, timeZone),
+    );
     const judged: ConditionRow = {
       ...row,
       days: standing.days,
@@ -45,7 +54,10 @@ export async function conditionBoard({ db, clock }: Pick<Dependencies, 'db' | 'c
     return { judged, matches };
   });
   const wanted = all
-    .filter(({ judged, matches }) => matches && (asked.overdue === 'all' || judged.overdue) && (!asked.kind || judged.kind === asked.kind))
+    .filter(
+      ({ judged, matches }) =>
+        matches && (asked.overdue === 'all' || judged.overdue) && (!asked.kind || judged.kind === asked.kind),
+    )
     .map(({ judged }) => judged)
     .sort(ORDER[asked.sort]);
   return {
@@ -58,7 +70,8 @@ export async function conditionBoard({ db, clock }: Pick<Dependencies, 'db' | 'c
 
 const byAge = (a: ConditionRow, b: ConditionRow) => b.days - a.days || (a.id < b.id ? -1 : 1);
 const ORDER: Record<Asked['sort'], (a: ConditionRow, b: ConditionRow) => number> = {
-  hazard: (a, b) => Number(b.hazard) - Number(a.hazard) || Number(b.overdue) - Number(a.overdue) || byAge(a, b),
+  hazard: (a, b) =>
+    Number(b.hazard) - Number(a.hazard) || Number(b.overdue) - Number(a.overdue) || byAge(a, b),
   age: byAge,
   customer: (a, b) => a.customer.localeCompare(b.customer) || a.site.localeCompare(b.site) || byAge(a, b),
 };

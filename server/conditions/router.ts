@@ -4,5 +4,10 @@ import type { Route } from '../http/routes.ts';
 import { conditionBoard } from './queries.ts';
 
 export const conditionRoutes: readonly Route[] = [
-  { method: 'get', path: '/api/conditions', action: 'read', handle: (context) => conditionBoard(context, parse(conditionList, context.query)) },
+  {
+    method: 'get',
+    path: '/api/conditions',
+    action: 'read',
+    handle: (context) => conditionBoard(context, parse(conditionList, context.query)),
+  },
 ];

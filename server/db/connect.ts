@@ -28,8 +28,16 @@ export function connect(url: string, { poolSize = 12 }: { poolSize?: number } = 
     dialectOptions: { options: '-c jit=off' },
     define: { underscored: true, timestamps: false },
   });
-  const read = async <T extends object>(sql: string, bind: readonly unknown[] = [], transaction?: Transaction): Promise<T[]> =>
-    sequelize.query<T>(sql, { bind: [...bind], type: QueryTypes.SELECT, ...(transaction ? { transaction } : {}) });
+  const read = async <T extends object>(
+    sql: string,
+    bind: readonly unknown[] = [],
+    transaction?: Transaction,
+  ): Promise<T[]> =>
+    sequelize.query<T>(sql, {
+      bind: [...bind],
+      type: QueryTypes.SELECT,
+      ...(transaction ? { transaction } : {}),
+    });
   return {
     sequelize,
     models: defineModels(sequelize),

@@ -47,7 +47,8 @@ describe('the connection', () => {
 
   it('makes ids of version 7 that rise with time', async () => {
     const rows = await server.db.rows<{ id: string }>('select uuid_v7() as id from generate_series(1, 5)');
-    for (const { id } of rows) expect(id).toMatch(/^[0-9a-f]{8}-[0-9a-f]{4}-7[0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}$/);
+    for (const { id } of rows)
+      expect(id).toMatch(/^[0-9a-f]{8}-[0-9a-f]{4}-7[0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}$/);
     const [earlier] = rows;
     await new Promise((go) => setTimeout(go, 5));
     const [later] = await server.db.rows<{ id: string }>('select uuid_v7() as id');
@@ -72,15 +73,31 @@ describe('the database itself refuses', () => {
       'a completed call without a time',
       "insert into calls (site_id, kind, status, received_at, complaint) select id, 'call', 'completed', now(), 'x' from sites limit 1",
     ],
-    ['a latitude beyond the pole', "insert into sites (customer_id, name, time_zone, lat) select id, 'Pole', 'UTC', 91 from customers limit 1"],
-    ['a charge of nothing', 'insert into circuits (unit_id, number, charge_lb) select id, 1, 0 from units limit 1'],
-    ['a shift that ends before it starts', "insert into crews (name, yard_lat, yard_lon, shift_start, shift_end) values ('x', 0, 0, 900, 800)"],
-    ['a role nobody has', "insert into users (login, display_name, role, password_hash) values ('x', 'x', 'king', 'x')"],
+    [
+      'a latitude beyond the pole',
+      "insert into sites (customer_id, name, time_zone, lat) select id, 'Pole', 'UTC', 91 from customers limit 1",
+    ],
+    [
+      'a charge of nothing',
+      'insert into circuits (unit_id, number, charge_lb) select id, 1, 0 from units limit 1',
+    ],
+    [
+      'a shift that ends before it starts',
+      "insert into crews (name, yard_lat, yard_lon, shift_start, shift_end) values ('x', 0, 0, 900, 800)",
+    ],
+    [
+      'a role nobody has',
+      "insert into users (login, display_name, role, password_hash) values ('x', 'x', 'king', 'x')",
+    ],
   ])('%s', async (_what, sql) => {
-    const [customer] = await server.db.rows<{ id: string }>('insert into customers (name) values ($1) returning id', [randomUUID()]);
-    const [site] = await server.db.rows<{ id: string }>("insert into sites (customer_id, name, time_zone) values ($1, 'S', 'UTC') returning id", [
-      customer?.id,
-    ]);
+    const [customer] = await server.db.rows<{ id: string }>(
+      'insert into customers (name) values ($1) returning id',
+      [randomUUID()],
+    );
+    const [site] = await server.db.rows<{ id: string }>(
+      "insert into sites (customer_id, name, time_zone) values ($1, 'S', 'UTC') returning id",
+      [customer?.id],
+    );
     await server.db.run("insert into units (site_id, tag, kind) values ($1, 'U', 'boiler')", [site?.id]);
     await expect(server.db.run(sql)).rejects.toThrow();
   });
@@ -89,12 +106,18 @@ describe('the database itself refuses', () => {
     const [slot] = await server.db.rows<{ id: string }>(
       "insert into slots (unit_id, name) select id, 'blower motor' from units limit 1 returning id",
     );
-    await server.db.run("insert into components (slot_id, during) values ($1, '[2020-01-01,2024-01-01)')", [slot?.id]);
+    await server.db.run("insert into components (slot_id, during) values ($1, '[2020-01-01,2024-01-01)')", [
+      slot?.id,
+    ]);
     await server.db.run("insert into components (slot_id, during) values ($1, '[2024-01-01,)')", [slot?.id]);
-    await expect(server.db.run("insert into components (slot_id, during) values ($1, '[2023-06-01,2023-07-01)')", [slot?.id])).rejects.toThrow(
-      /exclusion|conflicting/i,
+    await expect(
+      server.db.run("insert into components (slot_id, during) values ($1, '[2023-06-01,2023-07-01)')", [
+        slot?.id,
+      ]),
+    ).rejects.toThrow(/exclusion|conflicting/i);
+    const [visit] = await server.db.rows<{ id: string }>(
+      'insert into visits (site_id) select id from sites limit 1 returning id',
     );
-    const [visit] = await server.db.rows<{ id: string }>('insert into visits (site_id) select id from sites limit 1 returning id');
     const insert = (supersedes: string | null) =>
       server.db.rows<{ id: string }>(
         "insert into entries (visit_id, kind, body, occurred_at, supersedes) values ($1, 'note', '{}', now(), $2) returning id",
@@ -107,13 +130,16 @@ describe('the database itself refuses', () => {
 });
 
 describe('a command done once', () => {
-  const run = (id: string, body: unknown) => server.db.transaction((transaction) => firstTime(server.db, transaction, { id, body, actor: null }));
+  const run = (id: string, body: unknown) =>
+    server.db.transaction((transaction) => firstTime(server.db, transaction, { id, body, actor: null }));
 
   it('whatever the order in which its fields are written', async () => {
     const id = randomUUID();
     expect(await run(id, { a: 1, b: { c: [1, 2], d: null } })).toBe(true);
     expect(await run(id, { b: { d: null, c: [1, 2] }, a: 1 })).toBe(false);
-    await expect(run(id, { a: 1, b: { c: [2, 1], d: null } })).rejects.toMatchObject({ details: { status: 409 } });
+    await expect(run(id, { a: 1, b: { c: [2, 1], d: null } })).rejects.toMatchObject({
+      details: { status: 409 },
+    });
   });
 
   it('when two send it at the same moment', async () => {
@@ -152,7 +178,9 @@ describe('settings by date', () => {
   });
 
   it('that are broken are an error, not a silent default', async () => {
-    await server.db.run("insert into settings (name, value, valid_from) values ('history', '{\"callbackDays\": 3}', '2027-01-01')");
+    await server.db.run(
+      "insert into settings (name, value, valid_from) values ('history', '{\"callbackDays\": 3}', '2027-01-01')",
+    );
     await expect(historySettings(server.db, '2027-02-01')).rejects.toThrow();
   });
 });
@@ -163,7 +191,8 @@ describe('the clock', () => {
     const moved = clockFor('2031-02-03', 'UTC');
     expect(moved.now().toISOString().slice(0, 10)).toBe('2031-02-03');
     expect(Number.isInteger(moved.shiftMs / 86_400_000)).toBe(true);
-    for (const wrong of ['tomorrow', '2031-02-30', '2031-02-03T25:00']) expect(() => clockFor(wrong, 'UTC')).toThrow(RangeError);
+    for (const wrong of ['tomorrow', '2031-02-30', '2031-02-03T25:00'])
+      expect(() => clockFor(wrong, 'UTC')).toThrow(RangeError);
   });
 
   it('begins at a time of a day where one is given, by the wall clock of the zone', () => {

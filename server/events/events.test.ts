@@ -31,7 +31,11 @@ const post = (path: string, body: unknown) =>
   });
 
 /** Reads a stream until `count` changes have come. */
-async function changes(count: number, start: () => Promise<unknown>, lastEventId?: string): Promise<{ id: string; data: { entity: string } }[]> {
+async function changes(
+  count: number,
+  start: () => Promise<unknown>,
+  lastEventId?: string,
+): Promise<{ id: string; data: { entity: string } }[]> {
   const stop = new AbortController();
   const response = await fetch(`${address}/api/events`, {
     headers: { cookie, ...(lastEventId ? { 'last-event-id': lastEventId } : {}) },
@@ -42,7 +46,10 @@ async function changes(count: number, start: () => Promise<unknown>, lastEventId
   await start();
   let text = '';
   const seen = () =>
-    [...text.matchAll(/id: (\d+)\nevent: change\ndata: (.*)\n/g)].map(([, id, data]) => ({ id: id as string, data: JSON.parse(data as string) }));
+    [...text.matchAll(/id: (\d+)\nevent: change\ndata: (.*)\n/g)].map(([, id, data]) => ({
+      id: id as string,
+      data: JSON.parse(data as string),
+    }));
   while (seen().length < count) text += decoder.decode((await reader.read()).value, { stream: true });
   stop.abort();
   return seen();

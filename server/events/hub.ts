@@ -84,7 +84,8 @@ export class EventHub {
       this.sent.add(line.seq);
       for (const stream of this.streams) send(stream, line);
     }
-    if (this.sent.size > LOOK_BACK * 20) for (const seq of [...this.sent].slice(0, LOOK_BACK * 10)) this.sent.delete(seq);
+    if (this.sent.size > LOOK_BACK * 20)
+      for (const seq of [...this.sent].slice(0, LOOK_BACK * 10)) this.sent.delete(seq);
   }
 
   /** Adds a stream and first sends what it missed. */
@@ -102,5 +103,7 @@ export class EventHub {
 }
 
 function send(stream: Response, line: NewsLine): void {
-  stream.write(`id: ${line.seq}\nevent: change\ndata: ${JSON.stringify({ entity: line.entity, id: line.entityId })}\n\n`);
+  stream.write(
+    `id: ${line.seq}\nevent: change\ndata: ${JSON.stringify({ entity: line.entity, id: line.entityId })}\n\n`,
+  );
 }

@@ -38,20 +38,40 @@ const bring = async (features: object[], apply = true) =>
 describe('sites as GeoJSON (RFC 7946)', () => {
   it('come in, go out, and come back without a change', async () => {
     const features = [
-      feature({ customer: 'Gate Garden Centre', site: 'Glasshouse', address: '1 Fern Row', way_up: 'hatch', hazards: ['skylights', 'open edge'] }),
+      feature({
+        customer: 'Gate Garden Centre',
+        site: 'Glasshouse',
+        address: '1 Fern Row',
+        way_up: 'hatch',
+        hazards: ['skylights', 'open edge'],
+      }),
       feature({ customer: 'Gate Garden Centre', site: 'Store' }, null),
     ];
     expect(await bring(features, false)).toMatchObject({ added: 2, changed: 0, applied: false });
-    expect(await bring(features)).toMatchObject({ added: 2, changed: 0, same: 0, problems: [], applied: true });
-    const out = (await manager.get('/api/exports/sites.geojson').buffer(true).parse(asText).expect(200)).body as string;
+    expect(await bring(features)).toMatchObject({
+      added: 2,
+      changed: 0,
+      same: 0,
+      problems: [],
+      applied: true,
+    });
+    const out = (await manager.get('/api/exports/sites.geojson').buffer(true).parse(asText).expect(200))
+      .body as string;
     const collection = JSON.parse(out);
-    expect(collection.features.map((f: { geometry: unknown; properties: { site: string } }) => [f.properties.site, f.geometry])).toEqual([
+    expect(
+      collection.features.map((f: { geometry: unknown; properties: { site: string } }) => [
+        f.properties.site,
+        f.geometry,
+      ]),
+    ).toEqual([
       ['Glasshouse', { type: 'Point', coordinates: [-66.1, 41.2] }],
       ['Store', null],
       ['Rink hall', { type: 'Point', coordinates: [-70, 41] }],
     ]);
     expect(await bring(collection.features)).toMatchObject({ added: 0, changed: 0, same: 3 });
-    expect(await bring([feature({ customer: 'Gate Garden Centre', site: 'Store', key: 'gate box' }, null)])).toMatchObject({ changed: 1 });
+    expect(
+      await bring([feature({ customer: 'Gate Garden Centre', site: 'Store', key: 'gate box' }, null)]),
+    ).toMatchObject({ changed: 1 });
   });
 
   it('with a wrong one say where, and nothing changes', async () => {
@@ -61,7 +81,10 @@ describe('sites as GeoJSON (RFC 7946)', () => {
       feature({ customer: 'X', site: '' }),
       feature({ customer: 'X', site: 'Z' }, [200, 0]),
     ]);
-    expect(answer.problems.map((p: { path: string }) => p.path)).toEqual(['features.1.properties.site', 'features.2.geometry.coordinates.0']);
+    expect(answer.problems.map((p: { path: string }) => p.path)).toEqual([
+      'features.1.properties.site',
+      'features.2.geometry.coordinates.0',
+    ]);
     expect(await server.db.rows('select count(*) from sites')).toEqual(before);
   });
 });
@@ -85,7 +108,14 @@ describe('roof and feeds as JSON', () => {
       { kind: 'area', name: 'Rink floor' },
     ],
     links: [
-      { kind: 'feeds', from: { kind: 'panel', name: 'LP-1' }, to: { kind: 'panel', name: 'LP-2' }, poles: [1, 3], how: 'traced', on: '2026-05-01' },
+      {
+        kind: 'feeds',
+        from: { kind: 'panel', name: 'LP-1' },
+        to: { kind: 'panel', name: 'LP-2' },
+        poles: [1, 3],
+        how: 'traced',
+        on: '2026-05-01',
+      },
       {
         kind: 'feeds',
         from: { kind: 'panel', name: 'LP-2' },
@@ -104,15 +134,21 @@ describe('roof and feeds as JSON', () => {
       },
     ],
   });
-  const send = (given: object) => manager.post(`/api/sites/${siteId}/plan`).send({ id: randomUUID(), plan: given });
+  const send = (given: object) =>
+    manager.post(`/api/sites/${siteId}/plan`).send({ id: randomUUID(), plan: given });
 
   it('comes in by names and goes out the same', async () => {
     await send(plan()).expect(200);
     await send(plan()).expect(200);
-    const out = JSON.parse((await manager.get(`/api/sites/${siteId}/plan.json`).buffer(true).parse(asText).expect(200)).body as string);
+    const out = JSON.parse(
+      (await manager.get(`/api/sites/${siteId}/plan.json`).buffer(true).parse(asText).expect(200))
+        .body as string,
+    );
     expect(out.roofs).toEqual(plan().roofs);
     expect(out.points).toHaveLength(3);
-    expect(out.links.map((l: { by?: string }) => ({ ...l, by: undefined }))).toEqual(plan().links.map((l) => ({ ...l, by: undefined })));
+    expect(out.links.map((l: { by?: string }) => ({ ...l, by: undefined }))).toEqual(
+      plan().links.map((l) => ({ ...l, by: undefined })),
+    );
   });
 
   it('with something wrong says where, and nothing changes', async () => {

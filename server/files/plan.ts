@@ -11,7 +11,8 @@ import { writeLog } from '../http/log.ts';
 import { keepFoundBy } from '../tracing/service.ts';
 import { siteNet } from '../tracing/queries.ts';
 
-const defined = <T extends object>(value: T): T => Object.fromEntries(Object.entries(value).filter(([, v]) => v !== undefined && v !== null)) as T;
+const defined = <T extends object>(value: T): T =>
+  Object.fromEntries(Object.entries(value).filter(([, v]) => v !== undefined && v !== null)) as T;
 
 /** Roofs, feeds and controls of a site as a file that names things. @throws Problem 404 */
 export async function sitePlan(db: Database, siteId: string): Promise<PlanFile> {
@@ -38,7 +39,11 @@ export async function sitePlan(db: Database, siteId: string): Promise<PlanFile> 
       northDeg: plan.northDeg,
       outline: [...plan.outline],
       items: plan.items.map(({ id: _id, unitId, pointId, ...item }) =>
-        defined({ ...item, unit: unitId ? byId.get(unitId)?.name : undefined, point: pointId ? end(pointId) : undefined }),
+        defined({
+          ...item,
+          unit: unitId ? byId.get(unitId)?.name : undefined,
+          point: pointId ? end(pointId) : undefined,
+        }),
       ),
     })),
     points: net.points
@@ -47,7 +52,9 @@ export async function sitePlan(db: Database, siteId: string): Promise<PlanFile> 
       .sort((a, b) => (a.kind + a.name < b.kind + b.name ? -1 : 1)),
     links: net.links.flatMap(({ id: _id, from, to, ...link }) => {
       const [a, b] = [end(from), end(to)];
-      return a && b ? [{ ...link, poles: link.poles ? [...link.poles] : undefined, from: a, to: b }].map(defined) : [];
+      return a && b
+        ? [{ ...link, poles: link.poles ? [...link.poles] : undefined, from: a, to: b }].map(defined)
+        : [];
     }),
   };
 }
@@ -58,7 +65,12 @@ export async function sitePlan(db: Database, siteId: string): Promise<PlanFile> 
  *
  * @throws Problem 404, 422 with the path of everything that is not right; then nothing is changed
  */
-export async function importPlan(db: Database, siteId: string, given: { id: string; plan: unknown }, actor: string): Promise<void> {
+export async function importPlan(
+  db: Database,
+  siteId: string,
+  given: { id: string; plan: unknown },
+  actor: string,
+): Promise<void> {
   const file = parse(planFile, given.plan);
   await db.transaction(async (transaction) => {
     const [site] = await db.rows('select id from sites where id = $1 for update', [siteId], transaction);
@@ -80,7 +92,12 @@ export async function importPlan(db: Database, siteId: string, given: { id: stri
 
 type IdOf = (end: { kind: string; name: string }) => string | undefined;
 
-async function addPoints(db: Database, siteId: string, file: PlanFile, transaction: Transaction): Promise<IdOf> {
+async function addPoints(
+  db: Database,
+  siteId: string,
+  file: PlanFile,
+  transaction: Transaction,
+): Promise<IdOf> {
   await db.run(
     `insert into site_points (id, site_id, kind, name, place, volts, phase, rating_a, spaces)
      select r.id, $2, r.kind, r.name, r."where", r.volts, r.phase, r."ratingA", r.spaces
@@ -89,11 +106,20 @@ async function addPoints(db: Database, siteId: string, file: PlanFile, transacti
     [JSON.stringify(file.points.filter((p) => p.kind !== 'unit').map((p) => ({ ...p, id: uuid() }))), siteId],
     transaction,
   );
-  const ids = new Map((await siteNet(db, siteId, transaction)).points.map((p) => [`${p.kind} ${p.name}`, p.id]));
+  const ids = new Map(
+    (await siteNet(db, siteId, transaction)).points.map((p) => [`${p.kind} ${p.name}`, p.id]),
+  );
   return ({ kind, name }) => ids.get(`${kind} ${name}`);
 }
 
-async function addLinks(db: Database, siteId: string, file: PlanFile, idOf: IdOf, actor: string, transaction: Transaction): Promise<void> {
+async function addLinks(
+  db: Database,
+  siteId: string,
+  file: PlanFile,
+  idOf: IdOf,
+  actor: string,
+  transaction: Transaction,
+): Promise<void> {
   const net = await siteNet(db, siteId, transaction);
   const links: SiteLink[] = [...net.links];
   const fresh: SiteLink[] = [];
@@ -111,7 +137,15 @@ async function addLinks(db: Database, siteId: string, file: PlanFile, idOf: IdOf
     const link: SiteLink = { ...given, id: uuid(), from, to, by: actor };
     if (refusal) problems.push({ path: `links.${i}.to`, message: refusal });
     else if (loopThrough(links, link)) problems.push({ path: `links.${i}.to`, message: 'closes a loop' });
-    else if (!links.some((l) => l.kind === link.kind && l.from === from && l.to === to && (l.poles ?? []).join() === (link.poles ?? []).join())) {
+    else if (
+      !links.some(
+        (l) =>
+          l.kind === link.kind &&
+          l.from === from &&
+          l.to === to &&
+          (l.poles ?? []).join() === (link.poles ?? []).join(),
+      )
+    ) {
       links.push(link);
       fresh.push(link);
     }
@@ -131,13 +165,25 @@ async function addLinks(db: Database, siteId: string, file: PlanFile, idOf: IdOf
   );
 }
 
-async function drawRoofs(db: Database, siteId: string, file: PlanFile, idOf: IdOf, transaction: Transaction): Promise<void> {
+async function drawRoofs(
+  db: Database,
+  siteId: string,
+  file: PlanFile,
+  idOf: IdOf,
+  transaction: Transaction,
+): Promise<void> {
   const problems: { path: string; message: string }[] = [];
   for (const [r, roof] of file.roofs.entries()) {
     const items = roof.items.map(({ unit, point, ...item }, i): RoofItem => {
       const unitId = unit === undefined ? undefined : idOf({ kind: 'unit', name: unit });
-      if (unit !== undefined && !unitId) problems.push({ path: `roofs.${r}.items.${i}.unit`, message: `there is no unit “${unit}” here` });
-      return { ...item, id: uuid(), ...(unitId ? { unitId } : {}), ...(point && idOf(point) ? { pointId: idOf(point) } : {}) };
+      if (unit !== undefined && !unitId)
+        problems.push({ path: `roofs.${r}.items.${i}.unit`, message: `there is no unit “${unit}” here` });
+      return {
+        ...item,
+        id: uuid(),
+        ...(unitId ? { unitId } : {}),
+        ...(point && idOf(point) ? { pointId: idOf(point) } : {}),
+      };
     });
     const plan: RoofPlan = { outline: roof.outline, northDeg: roof.northDeg, items };
     problems.push(...roofProblems(plan).map((p) => ({ path: `roofs.${r}.${p.path}`, message: p.message })));

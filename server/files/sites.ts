@@ -27,10 +27,16 @@ class TrialOver extends Error {}
  *
  * @param apply false for a trial: everything is done and taken back, so what it promises is what happens
  */
-export async function importSites(db: Database, given: { id: string; apply: boolean; collection: unknown }, actor: string): Promise<SitesImported> {
+export async function importSites(
+  db: Database,
+  given: { id: string; apply: boolean; collection: unknown },
+  actor: string,
+): Promise<SitesImported> {
   const read = siteCollection.safeParse(given.collection);
   if (!read.success) {
-    const problems = read.error.issues.slice(0, 200).map((issue) => ({ path: issue.path.join('.'), message: issueText(issue) }));
+    const problems = read.error.issues
+      .slice(0, 200)
+      .map((issue) => ({ path: issue.path.join('.'), message: issueText(issue) }));
     return { added: 0, changed: 0, same: 0, problems, applied: false };
   }
   let counts = { added: 0, changed: 0, same: 0 };
@@ -74,9 +80,19 @@ export async function importSites(db: Database, given: { id: string; apply: bool
         bind,
         transaction,
       );
-      counts = { added: added.length, changed: changed.length, same: rows.length - added.length - changed.length };
+      counts = {
+        added: added.length,
+        changed: changed.length,
+        same: rows.length - added.length - changed.length,
+      };
       if (!given.apply) throw new TrialOver();
-      await writeLog(db, transaction, { actor, action: 'import', entity: 'site', entityId: null, detail: counts });
+      await writeLog(db, transaction, {
+        actor,
+        action: 'import',
+        entity: 'site',
+        entityId: null,
+        detail: counts,
+      });
     });
   } catch (error) {
     if (!(error instanceof TrialOver)) throw error;

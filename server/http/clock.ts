@@ -20,7 +20,8 @@ const moved = (shiftMs: number): Clock => ({ now: () => new Date(Date.now() + sh
 export function clockFor(today: string | undefined, zone: string): Clock {
   if (!today) return moved(0);
   if (today.includes('T')) return moved(parseInstant(today, zone).getTime() - Date.now());
-  if (!isPlainDate(today)) throw new RangeError(`GRADUM_TODAY must be a day YYYY-MM-DD or a time YYYY-MM-DDTHH:MM, not "${today}"`);
+  if (!isPlainDate(today))
+    throw new RangeError(`GRADUM_TODAY must be a day YYYY-MM-DD or a time YYYY-MM-DDTHH:MM, not "${today}"`);
   const whole = daysBetween(localDate(new Date(), zone), today);
   // Summer time there and winter time here (or the other way) can push the hour before midnight into the next day.
   const landed = localDate(new Date(Date.now() + whole * DAY_MS), zone);

@@ -14,7 +14,8 @@ const failing = (error: unknown) => {
   app.use(problemHandler(logger));
   return { ask: () => request(app).get('/'), logged };
 };
-const database = (code: string, detail?: string) => Object.assign(new Error('database says no'), { original: { code, detail } });
+const database = (code: string, detail?: string) =>
+  Object.assign(new Error('database says no'), { original: { code, detail } });
 
 describe('what leaves the server when something is wrong', () => {
   it.each([
@@ -33,7 +34,11 @@ describe('what leaves the server when something is wrong', () => {
     const answer = await ask()
       .expect(status)
       .expect('content-type', /application\/problem\+json/);
-    expect(JSON.parse(answer.text)).toMatchObject({ type: 'about:blank', status, title: expect.stringMatching(title) });
+    expect(JSON.parse(answer.text)).toMatchObject({
+      type: 'about:blank',
+      status,
+      title: expect.stringMatching(title),
+    });
     expect(logged).toEqual([]);
   });
 
@@ -55,7 +60,10 @@ describe('what leaves the server when something is wrong', () => {
 });
 
 describe('reading what was sent', () => {
-  const shape = z.object({ name: z.string().min(1, 'must not be empty'), parts: z.array(z.object({ size: z.number() })).optional() });
+  const shape = z.object({
+    name: z.string().min(1, 'must not be empty'),
+    parts: z.array(z.object({ size: z.number() })).optional(),
+  });
 
   it('names every wrong field by its path, in words', () => {
     const errors = (value: unknown) => {
@@ -72,14 +80,20 @@ describe('reading what was sent', () => {
       { path: 'name', message: 'must not be empty' },
       { path: 'parts.0.size', message: 'must be a number' },
     ]);
-    expect(errors({ name: 'a\u0000b' })).toEqual([{ path: 'name', message: 'holds a character that cannot be kept' }]);
+    expect(errors({ name: 'a\u0000b' })).toEqual([
+      { path: 'name', message: 'holds a character that cannot be kept' },
+    ]);
   });
 
   it('finds every text that cannot be kept, however deep, and leaves whole characters alone', () => {
     const emoji = '🔥';
     expect(unkeepableTexts({ a: ['ok', { b: emoji }], c: 'Größe 20×25 ½ µF' })).toEqual([]);
-    expect(unkeepableTexts({ a: ['ok', { b: emoji.slice(0, 1) }], c: 'x\u0000' }).map((e) => e.path)).toEqual(['a.1.b', 'c']);
-    expect(unkeepableTexts({ inputs: { 'na\u0000me': 1 } })).toEqual([{ path: 'inputs', message: 'holds a name that cannot be kept' }]);
+    expect(unkeepableTexts({ a: ['ok', { b: emoji.slice(0, 1) }], c: 'x\u0000' }).map((e) => e.path)).toEqual(
+      ['a.1.b', 'c'],
+    );
+    expect(unkeepableTexts({ inputs: { 'na\u0000me': 1 } })).toEqual([
+      { path: 'inputs', message: 'holds a name that cannot be kept' },
+    ]);
     expect([7, null, undefined, true].flatMap((value) => unkeepableTexts(value))).toEqual([]);
   });
 });

@@ -22,9 +22,15 @@ export async function firstTime(
     transaction,
   );
   if (added.length > 0) return true;
-  const [known] = await db.rows<{ digest: string }>('select digest from commands where id = $1', [command.id], transaction);
+  const [known] = await db.rows<{ digest: string }>(
+    'select digest from commands where id = $1',
+    [command.id],
+    transaction,
+  );
   if (known?.digest === digest) return false;
-  throw new Problem(409, 'This id was already used for something else', { detail: 'The same id with another body is refused; mint a new id.' });
+  throw new Problem(409, 'This id was already used for something else', {
+    detail: 'The same id with another body is refused; mint a new id.',
+  });
 }
 
 /** JSON with sorted keys, so that the order in which a client writes fields does not matter. */

@@ -8,18 +8,26 @@ import { unkeepableTexts } from './texts.ts';
 export class Problem extends Error {
   readonly details: ProblemDetails;
 
-  constructor(status: number, title: string, more: { detail?: string; errors?: FieldError[]; current?: unknown } = {}) {
+  constructor(
+    status: number,
+    title: string,
+    more: { detail?: string; errors?: FieldError[]; current?: unknown } = {},
+  ) {
     super(more.detail ?? title);
     this.details = { type: 'about:blank', title, status, ...more };
   }
 }
 
 export const notFound = (what: string) => new Problem(404, `${what} not found`);
-export const invalid = (errors: FieldError[], title = 'Something in it is not right') => new Problem(422, title, { errors });
+export const invalid = (errors: FieldError[], title = 'Something in it is not right') =>
+  new Problem(422, title, { errors });
 
 /** A write based on an old version: carries what is stored now, so that the screen can help to merge. */
 export const stale = (what: string, current: unknown) =>
-  new Problem(409, `Somebody else changed this ${what} meanwhile`, { detail: 'Compare both versions and save again.', current });
+  new Problem(409, `Somebody else changed this ${what} meanwhile`, {
+    detail: 'Compare both versions and save again.',
+    current,
+  });
 
 /** Reads a body, a query or parameters through their contract. @throws Problem 422 with the path of each wrong field */
 export function parse<S extends z.ZodType>(schema: S, value: unknown): z.output<S> {
@@ -27,7 +35,9 @@ export function parse<S extends z.ZodType>(schema: S, value: unknown): z.output<
   if (unkeepable.length > 0) throw invalid(unkeepable);
   const read = schema.safeParse(value ?? {});
   if (read.success) return read.data;
-  throw invalid(read.error.issues.map((issue) => ({ path: issue.path.join('.'), message: issueText(issue) })));
+  throw invalid(
+    read.error.issues.map((issue) => ({ path: issue.path.join('.'), message: issueText(issue) })),
+  );
 }
 
 /** The last handler: problems as they are, database and parser complaints translated, everything else a logged 500. */
@@ -52,10 +62,17 @@ function detailsOf(error: unknown): ProblemDetails {
   if (error instanceof Problem) return error.details;
   if (error instanceof RangeError) return { type: 'about:blank', title: error.message, status: 422 };
   const { status, type, original, message } = error as DatabaseError;
-  if (type === 'entity.parse.failed') return { type: 'about:blank', title: 'The request is not JSON', status: 400 };
-  if (type === 'entity.too.large') return { type: 'about:blank', title: 'That is too large: at most 30 MB at once', status: 413 };
+  if (type === 'entity.parse.failed')
+    return { type: 'about:blank', title: 'The request is not JSON', status: 400 };
+  if (type === 'entity.too.large')
+    return { type: 'about:blank', title: 'That is too large: at most 30 MB at once', status: 413 };
   if (original?.code === '23505')
-    return { type: 'about:blank', title: 'There is one like it already', status: 409, ...(original.detail ? { detail: original.detail } : {}) };
+    return {
+      type: 'about:blank',
+      title: 'There is one like it already',
+      status: 409,
+      ...(original.detail ? { detail: original.detail } : {}),
+    };
   if (original?.code === '23503')
     return {
       type: 'about:blank',
@@ -64,7 +81,17 @@ function detailsOf(error: unknown): ProblemDetails {
       ...(original.detail ? { detail: original.detail } : {}),
     };
   if (original?.code === '23514' || original?.code === '23P01')
-    return { type: 'about:blank', title: 'The record does not allow that', status: 422, detail: message ?? '' };
-  if (status !== undefined && status < 500) return { type: 'about:blank', title: message ?? 'Bad request', status };
-  return { type: 'about:blank', title: 'Something went wrong on the server. Nothing was changed; try again.', status: 500 };
+    return {
+      type: 'about:blank',
+      title: 'The record does not allow that',
+      status: 422,
+      detail: message ?? '',
+    };
+  if (status !== undefined && status < 500)
+    return { type: 'about:blank', title: message ?? 'Bad request', status };
+  return {
+    type: 'about:blank',
+    title: 'Something went wrong on the server. Nothing was changed; try again.',
+    status: 500,
+  };
 }

@@ -43,7 +43,9 @@ export function mount(routes: readonly Route[], dependencies: Dependencies): Rou
         if (route.action !== 'public') {
           if (!user) throw new Problem(401, 'Sign in first');
           if (!may(user.role, route.action))
-            throw new Problem(403, `A ${user.role} may not do this`, { detail: `It needs the right to: ${route.action}.` });
+            throw new Problem(403, `A ${user.role} may not do this`, {
+              detail: `It needs the right to: ${route.action}.`,
+            });
         }
         const result = await route.handle({
           ...dependencies,

@@ -29,7 +29,12 @@ export function sessions(pool: pg.Pool, secret: string): RequestHandler {
 /** Writes come from our own pages only: beside the strict cookie, a foreign Origin is refused. */
 export const sameOriginWrites: RequestHandler = (request, _response, next) => {
   const origin = request.get('origin');
-  if (request.method !== 'GET' && request.method !== 'HEAD' && origin && new URL(origin).host !== request.get('host')) {
+  if (
+    request.method !== 'GET' &&
+    request.method !== 'HEAD' &&
+    origin &&
+    new URL(origin).host !== request.get('host')
+  ) {
     next(new Problem(403, 'This request comes from another site'));
     return;
   }

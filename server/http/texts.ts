@@ -5,9 +5,12 @@ const keeps = (text: string): boolean => !text.includes('\u0000') && !/\p{Surrog
 
 /** Every text in a value, however deep and names included, that cannot be kept, with its path. */
 export function unkeepableTexts(value: unknown, path: readonly string[] = []): FieldError[] {
-  if (typeof value === 'string') return keeps(value) ? [] : [{ path: path.join('.'), message: 'holds a character that cannot be kept' }];
+  if (typeof value === 'string')
+    return keeps(value) ? [] : [{ path: path.join('.'), message: 'holds a character that cannot be kept' }];
   if (typeof value !== 'object' || value === null) return [];
   return Object.entries(value).flatMap(([name, inner]) =>
-    keeps(name) ? unkeepableTexts(inner, [...path, name]) : [{ path: path.join('.'), message: 'holds a name that cannot be kept' }],
+    keeps(name)
+      ? unkeepableTexts(inner, [...path, name])
+      : [{ path: path.join('.'), message: 'holds a name that cannot be kept' }],
   );
 }

@@ -15,7 +15,10 @@ export async function updateVersion<M extends Model>(
   patch: Record<string, unknown>,
   { transaction, what, show }: { transaction: Transaction; what: string; show: () => Promise<unknown> },
 ): Promise<void> {
-  const [matched] = await model.update({ ...patch, version: literal('version + 1') } as never, { where: { id, version } as never, transaction });
+  const [matched] = await model.update({ ...patch, version: literal('version + 1') } as never, {
+    where: { id, version } as never,
+    transaction,
+  });
   if (matched === 1) return;
   if (!(await model.findByPk(id, { transaction }))) throw notFound(what);
   throw stale(what.toLowerCase(), await show());

@@ -13,14 +13,16 @@ export const FILL_CALLS = `insert into staged (${NAMES}) select ${NAMES} from js
 
 export const PLACE_CALL_SITES =
   'update staged s set site_id = t.id from customers c join sites t on t.customer_id = c.id where c.name = s.customer and t.name = s.site';
-export const PLACE_CALL_UNITS = 'update staged s set unit_id = u.id from units u where u.site_id = s.site_id and u.tag = s.unit';
+export const PLACE_CALL_UNITS =
+  'update staged s set unit_id = u.id from units u where u.site_id = s.site_id and u.tag = s.unit';
 export const UNPLACED_CALLS = `
   select line, case when site_id is null then 'site' else 'unit' end as column, case when site_id is null then site else unit end as value,
     case when site_id is null then format('customer "%s" has no site of this name; import its units first', customer) else 'this site has no unit of this name; import it first' end as reason
   from staged where site_id is null or (unit is not null and unit_id is null)`;
 export const DROP_LINES = 'delete from staged where line = any($1::int[])';
 
-export const FIND_CALLS_BY_REF = 'update staged s set call_id = k.id, is_new = false from calls k where k.ref = s.ref';
+export const FIND_CALLS_BY_REF =
+  'update staged s set call_id = k.id, is_new = false from calls k where k.ref = s.ref';
 export const FIND_CALLS_BY_KEY = `
   update staged s set call_id = k.id, is_new = false from calls k
   where s.ref is null and k.ref is null and coalesce(k.unit_id, k.site_id) = coalesce(s.unit_id, s.site_id) and k.received_at = s.received_at and md5(k.complaint) = md5(s.complaint)`;
@@ -70,7 +72,8 @@ export const CHANGE_CALLS = `
 
 const HAS_SHEET =
   '(s.component is not null or s.failure is not null or s.action is not null or s.refrigerant is not null or s.refrigerant_added_lb is not null or s.refrigerant_recovered_lb is not null or s.completed_at is not null or s.technician is not null)';
-export const FIND_VISITS = 'update staged s set visit_id = h.visit_id from sheets h where h.call_id = s.call_id';
+export const FIND_VISITS =
+  'update staged s set visit_id = h.visit_id from sheets h where h.call_id = s.call_id';
 export const NAME_VISITS = `update staged s set visit_id = uuid_v7() where visit_id is null and ${HAS_SHEET}`;
 export const ADD_VISITS = `
   insert into visits (id, site_id, planned_for, technician)

@@ -8,9 +8,14 @@ export const text = (cell: string): string => {
   return cell;
 };
 
-export function number({ least = -Infinity, most = Infinity, above }: { least?: number; most?: number; above?: number } = {}) {
+export function number({
+  least = -Infinity,
+  most = Infinity,
+  above,
+}: { least?: number; most?: number; above?: number } = {}) {
   return (cell: string): number => {
-    if (!/^[+-]?(\d+\.?\d*|\.\d+)$/.test(cell)) throw new RangeError('is not a number (write it with a point, without a unit)');
+    if (!/^[+-]?(\d+\.?\d*|\.\d+)$/.test(cell))
+      throw new RangeError('is not a number (write it with a point, without a unit)');
     const value = Number(cell);
     if (above !== undefined && !(value > above)) throw new RangeError(`must be above ${above}`);
     if (value < least || value > most) throw new RangeError(`must lie between ${least} and ${most}`);
@@ -33,7 +38,8 @@ export function oneOf(allowed: readonly string[]) {
 }
 
 /** An ISO 8601 time; without an offset it is read in the given zone. Whole seconds. */
-export const time = (cell: string, zone: string): string => `${parseInstant(cell, zone).toISOString().slice(0, 19)}Z`;
+export const time = (cell: string, zone: string): string =>
+  `${parseInstant(cell, zone).toISOString().slice(0, 19)}Z`;
 
 const NAMES = new Map(Object.keys(REFRIGERANTS).map((name) => [name.toLowerCase().replace('-', ''), name]));
 
@@ -41,7 +47,8 @@ const NAMES = new Map(Object.keys(REFRIGERANTS).map((name) => [name.toLowerCase(
 export const refrigerant = (cell: string): string => {
   const known = NAMES.get(cell.toLowerCase().replace(/[-\s]/g, ''));
   if (known) return known;
-  if (!/^R-?\d{1,4}[A-Za-z()]{0,6}(\+R-?\d{1,4}[A-Za-z()]{0,6})*$/.test(cell)) throw new RangeError('is not a refrigerant number such as R-410A');
+  if (!/^R-?\d{1,4}[A-Za-z()]{0,6}(\+R-?\d{1,4}[A-Za-z()]{0,6})*$/.test(cell))
+    throw new RangeError('is not a refrigerant number such as R-410A');
   return cell;
 };
 

@@ -29,24 +29,46 @@ export function readCsv(content: string, known: readonly string[], required: rea
     skipEmptyLines: false,
     step: ({ data, errors, meta }) => {
       const at = line;
-      for (let i = text.indexOf('\n', cursor); i >= 0 && i < meta.cursor; i = text.indexOf('\n', i + 1)) line++;
+      for (let i = text.indexOf('\n', cursor); i >= 0 && i < meta.cursor; i = text.indexOf('\n', i + 1))
+        line++;
       cursor = meta.cursor;
       if (data.length === 1 && data[0]?.trim() === '') return;
       if (!columns) {
         columns = data.map((name) => name.trim().toLowerCase());
         return;
       }
-      if (errors.length > 0) problems.push({ line: at, column: '', value: '', reason: `broken quotes: ${errors[0]?.message ?? ''}` });
+      if (errors.length > 0)
+        problems.push({
+          line: at,
+          column: '',
+          value: '',
+          reason: `broken quotes: ${errors[0]?.message ?? ''}`,
+        });
       else if (data.length !== columns.length)
-        problems.push({ line: at, column: '', value: '', reason: `has ${data.length} cells, the heading has ${columns.length}` });
-      else rows.push({ line: at, cells: Object.fromEntries(columns.map((name, i) => [name, (data[i] as string).trim()])) });
+        problems.push({
+          line: at,
+          column: '',
+          value: '',
+          reason: `has ${data.length} cells, the heading has ${columns.length}`,
+        });
+      else
+        rows.push({
+          line: at,
+          cells: Object.fromEntries(columns.map((name, i) => [name, (data[i] as string).trim()])),
+        });
     },
   });
   const heading = columns ?? [];
   const twice = heading.filter((name, i) => heading.indexOf(name) !== i);
   for (const name of heading.filter((n) => !known.includes(n)))
-    problems.push({ line: 1, column: name, value: name, reason: `is not a column of this file; known are ${known.join(', ')}` });
-  for (const name of twice) problems.push({ line: 1, column: name, value: name, reason: 'stands twice in the heading' });
+    problems.push({
+      line: 1,
+      column: name,
+      value: name,
+      reason: `is not a column of this file; known are ${known.join(', ')}`,
+    });
+  for (const name of twice)
+    problems.push({ line: 1, column: name, value: name, reason: 'stands twice in the heading' });
   for (const name of required.filter((n) => !heading.includes(n)))
     problems.push({ line: 1, column: name, value: '', reason: 'this column is missing' });
   const usable = !problems.some((p) => p.line === 1);

@@ -5,9 +5,11 @@ import { writeCsv } from './csv.ts';
 import { putTogether } from './rows.ts';
 import { EXPORT_UNITS } from './units.sql.ts';
 
-const plain = (value: unknown): string | null => (value === null || value === undefined ? null : String(value));
+const plain = (value: unknown): string | null =>
+  value === null || value === undefined ? null : String(value);
 /** Instants leave in UTC to the second: the same bytes whatever zone the reading side is in. */
-const instant = (value: Date | null): string | null => (value ? `${value.toISOString().slice(0, 19)}Z` : null);
+const instant = (value: Date | null): string | null =>
+  value ? `${value.toISOString().slice(0, 19)}Z` : null;
 const money = (cents: number | null): string | null => (cents === null ? null : (cents / 100).toFixed(2));
 
 /** All units as CSV; importing it into an empty company and exporting again gives the same bytes. */
@@ -56,7 +58,8 @@ export async function callsCsv(db: Database): Promise<string> {
       system: row.system,
       component: row.component,
       failure: row.failure,
-      action: putTogether(row.action_text ?? '', [...new Set((row.tasks ?? []).flat())], row.leak_repair) || null,
+      action:
+        putTogether(row.action_text ?? '', [...new Set((row.tasks ?? []).flat())], row.leak_repair) || null,
       completed_at: instant(row.completed_at),
       technician: row.technician,
       refrigerant: row.refrigerant,

@@ -68,9 +68,16 @@ describe('units', () => {
 
   it('update and never double when imported again; an empty cell leaves what is known', async () => {
     await send(manager, 'units', TWO, 'all or nothing');
-    expect((await send(manager, 'units', TWO, 'all or nothing')).preview.counts).toMatchObject({ created: 0, changed: 0, unchanged: 2 });
+    expect((await send(manager, 'units', TWO, 'all or nothing')).preview.counts).toMatchObject({
+      created: 0,
+      changed: 0,
+      unchanged: 2,
+    });
     const changed = units('Kiln & Co,Studio,,,,,HP-1,package heat pump,,,,,,6,,,,,,');
-    expect((await send(manager, 'units', changed, 'all or nothing')).preview.counts).toMatchObject({ created: 0, changed: 1 });
+    expect((await send(manager, 'units', changed, 'all or nothing')).preview.counts).toMatchObject({
+      created: 0,
+      changed: 1,
+    });
     const out = await text(manager, '/api/exports/units.csv');
     expect(out).toContain('HP-1,package heat pump,Norvane,NV-5,0012,2014-02-01,2014-06-30,6,R-410A,9.5');
   });
@@ -103,13 +110,21 @@ describe('units', () => {
   it('refuse a file with unknown or missing columns, on its first line', async () => {
     const { preview } = await send(manager, 'units', 'customer,site,unit,colour\na,b,c,red');
     expect(preview.problems).toEqual([
-      expect.objectContaining({ line: 1, column: 'colour', reason: expect.stringContaining('is not a column') }),
+      expect.objectContaining({
+        line: 1,
+        column: 'colour',
+        reason: expect.stringContaining('is not a column'),
+      }),
       expect.objectContaining({ line: 1, column: 'kind', reason: 'this column is missing' }),
     ]);
   });
 
   it('count lines inside quoted cells', async () => {
-    const { preview } = await send(manager, 'units', units('A,B,,"two\nlines",,,U1,boiler,,,,,,,,,,,,', 'A,B,,"two\nlines",,,U2,oven,,,,,,,,,,,,'));
+    const { preview } = await send(
+      manager,
+      'units',
+      units('A,B,,"two\nlines",,,U1,boiler,,,,,,,,,,,,', 'A,B,,"two\nlines",,,U2,oven,,,,,,,,,,,,'),
+    );
     expect(preview.problems).toMatchObject([{ line: 4, column: 'kind' }]);
   });
 });
@@ -132,7 +147,9 @@ describe('calls', () => {
     const { body: found } = await manager.get('/api/search?q=hp-1');
     const { body: unit } = await manager.get(`/api/units/${found[0].id}`).expect(200);
     expect(unit.verdict.flags.map((f: { kind: string }) => f.kind)).toContain('leaker');
-    const [pounds] = await server.db.rows<{ lb: number }>("select sum(pounds) as lb from refrigerant_movements where to_place = 'circuit 1'");
+    const [pounds] = await server.db.rows<{ lb: number }>(
+      "select sum(pounds) as lb from refrigerant_movements where to_place = 'circuit 1'",
+    );
     expect(pounds?.lb).toBe(5.5);
     expect(unit.calls.find((c: { ref: string }) => c.ref === 'K-1')).toMatchObject({
       receivedAt: '2025-04-20T12:15:00.000Z',
@@ -142,26 +159,44 @@ describe('calls', () => {
 
   it('go out and come in again byte for byte in an empty company', async () => {
     await send(manager, 'calls', PAST, 'all or nothing');
-    const [unitsOut, callsOut] = [await text(manager, '/api/exports/units.csv'), await text(manager, '/api/exports/calls.csv')];
+    const [unitsOut, callsOut] = [
+      await text(manager, '/api/exports/units.csv'),
+      await text(manager, '/api/exports/calls.csv'),
+    ];
     expect(callsOut).toContain('washed coil [cooling start-up]');
     const empty = await testServer();
     const other = await empty.as('manager');
     await send(other, 'units', unitsOut, 'all or nothing');
     await send(other, 'calls', callsOut, 'all or nothing');
     expect(await text(other, '/api/exports/calls.csv')).toBe(callsOut);
-    expect((await send(other, 'calls', callsOut, 'all or nothing')).preview.counts).toMatchObject({ created: 0, changed: 0, unchanged: 4 });
+    expect((await send(other, 'calls', callsOut, 'all or nothing')).preview.counts).toMatchObject({
+      created: 0,
+      changed: 0,
+      unchanged: 4,
+    });
     await empty.stop();
   });
 
   it('imported again with a correction amend the sheet instead of doubling it', async () => {
     await send(manager, 'calls', PAST, 'all or nothing');
     const corrected = PAST.replace('R-410A,2.5,', 'R-410A,4,').replace(',widget,', ',schrader,');
-    expect((await send(manager, 'calls', corrected, 'all or nothing')).preview.counts).toMatchObject({ created: 0, changed: 2, unchanged: 2 });
-    const [pounds] = await server.db.rows<{ lb: number }>("select sum(pounds) as lb from refrigerant_movements where to_place = 'circuit 1'");
+    expect((await send(manager, 'calls', corrected, 'all or nothing')).preview.counts).toMatchObject({
+      created: 0,
+      changed: 2,
+      unchanged: 2,
+    });
+    const [pounds] = await server.db.rows<{ lb: number }>(
+      "select sum(pounds) as lb from refrigerant_movements where to_place = 'circuit 1'",
+    );
     expect(pounds?.lb).toBe(7);
-    const [kept] = await server.db.rows<{ n: number }>("select count(*)::int as n from entries where kind = 'refrigerant'");
+    const [kept] = await server.db.rows<{ n: number }>(
+      "select count(*)::int as n from entries where kind = 'refrigerant'",
+    );
     expect(kept?.n).toBe(3);
-    expect((await send(manager, 'calls', corrected, 'all or nothing')).preview.counts).toMatchObject({ changed: 0, unchanged: 4 });
+    expect((await send(manager, 'calls', corrected, 'all or nothing')).preview.counts).toMatchObject({
+      changed: 0,
+      unchanged: 4,
+    });
   });
 
   it('refuse times that clocks skipped or repeated, unknown places, and an end before the beginning', async () => {
@@ -190,9 +225,13 @@ describe('calls', () => {
 
 describe('progress and cancel', () => {
   it('reports progress in rising steps over many rows', async () => {
-    const many = units(...Array.from({ length: 5000 }, (_, i) => `C${i % 50},S${i % 200},,,,,U${i},exhaust fan,,,,,,,,,,,,`));
+    const many = units(
+      ...Array.from({ length: 5000 }, (_, i) => `C${i % 50},S${i % 200},,,,,U${i},exhaust fan,,,,,,,,,,,,`),
+    );
     const { lines } = await send(manager, 'units', many, 'all or nothing');
-    const done = lines.filter((l): l is { kind: string; done: number } => l.kind === 'progress').map((l) => l.done);
+    const done = lines
+      .filter((l): l is { kind: string; done: number } => l.kind === 'progress')
+      .map((l) => l.done);
     expect(done.length).toBeGreaterThan(4);
     expect([...done].sort((a, b) => a - b)).toEqual(done);
   });
@@ -205,7 +244,9 @@ describe('an action with marks', () => {
       tasks: ['filters and belts'],
       leakRepair: 'proven',
     });
-    expect(putTogether('Washed coil', ['filters and belts'], 'proven')).toBe('Washed coil [filters and belts] [leak repair proven]');
+    expect(putTogether('Washed coil', ['filters and belts'], 'proven')).toBe(
+      'Washed coil [filters and belts] [leak repair proven]',
+    );
     expect(putTogether('', [], null)).toBe('');
   });
 });

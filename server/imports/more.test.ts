@@ -13,7 +13,11 @@ beforeAll(async () => {
 afterAll(() => server.stop());
 
 const clock = { now: () => new Date('2026-06-10T15:00:00Z'), shiftMs: 0 };
-const bring = (kind: 'units' | 'calls', content: string, options: Partial<Parameters<typeof importFile>[2]> = {}) =>
+const bring = (
+  kind: 'units' | 'calls',
+  content: string,
+  options: Partial<Parameters<typeof importFile>[2]> = {},
+) =>
   importFile(
     { db: server.db, clock },
     { id: randomUUID(), kind, fileName: 'x.csv', content },
@@ -42,11 +46,16 @@ describe('reading CSV', () => {
       [2, 'has 1 cells, the heading has 2'],
       [4, 'has 3 cells, the heading has 2'],
     ]);
-    expect(readCsv('a,b\n"x"y,2\n', ['a', 'b'], ['a']).problems[0]).toMatchObject({ line: 2, reason: expect.stringContaining('broken quotes') });
+    expect(readCsv('a,b\n"x"y,2\n', ['a', 'b'], ['a']).problems[0]).toMatchObject({
+      line: 2,
+      reason: expect.stringContaining('broken quotes'),
+    });
   });
 
   it('refuses an empty file and a heading that stands twice', () => {
-    expect(readCsv('', ['a'], ['a']).problems).toEqual([expect.objectContaining({ column: 'a', reason: 'this column is missing' })]);
+    expect(readCsv('', ['a'], ['a']).problems).toEqual([
+      expect.objectContaining({ column: 'a', reason: 'this column is missing' }),
+    ]);
     expect(readCsv('a,a\n1,2', ['a'], ['a']).problems[0]?.reason).toContain('twice');
   });
 
@@ -66,7 +75,9 @@ describe('cells', () => {
     ['-70.25', -70.25],
   ])('number %s', (cell, value) => expect(cells.number()(cell)).toBe(value));
 
-  it.each(['7,5', '1e3', '5 lb', 'NaN', '0x10', '--1', '1.2.3'])('no number: %s', (cell) => expect(() => cells.number()(cell)).toThrow(RangeError));
+  it.each(['7,5', '1e3', '5 lb', 'NaN', '0x10', '--1', '1.2.3'])('no number: %s', (cell) =>
+    expect(() => cells.number()(cell)).toThrow(RangeError),
+  );
 
   it.each([
     ['R-410A', 'R-410A'],
@@ -88,7 +99,9 @@ describe('cells', () => {
     ['12.05', 1205],
   ])('money %s is %d cents', (cell, cents) => expect(cells.money(cell)).toBe(cents));
 
-  it.each(['12.345', '-3', '$5', '1,000'])('no money: %s', (cell) => expect(() => cells.money(cell)).toThrow(RangeError));
+  it.each(['12.345', '-3', '$5', '1,000'])('no money: %s', (cell) =>
+    expect(() => cells.money(cell)).toThrow(RangeError),
+  );
 
   it('times are read in the zone unless they bring an offset, days must be in the calendar', () => {
     expect(cells.time('2026-07-01T08:00', 'EST5EDT')).toBe('2026-07-01T12:00:00Z');
@@ -99,13 +112,16 @@ describe('cells', () => {
 });
 
 describe('a big import', () => {
-  const many = [UNIT_COLUMNS.join(','), ...Array.from({ length: 4500 }, (_, i) => `Big,Site ${i % 90},,,,,U${i},exhaust fan,,,,,,,,,,,,`)].join('\n');
+  const many = [
+    UNIT_COLUMNS.join(','),
+    ...Array.from({ length: 4500 }, (_, i) => `Big,Site ${i % 90},,,,,U${i},exhaust fan,,,,,,,,,,,,`),
+  ].join('\n');
 
   it('that is cancelled on the way leaves nothing behind', async () => {
     let steps = 0;
-    await expect(bring('units', many, { progress: () => steps++, gone: () => steps > 2 })).rejects.toMatchObject({
-      details: { title: 'The import was cancelled' },
-    });
+    await expect(
+      bring('units', many, { progress: () => steps++, gone: () => steps > 2 }),
+    ).rejects.toMatchObject({ details: { title: 'The import was cancelled' } });
     expect(await server.db.rows("select 1 from customers where name = 'Big'")).toEqual([]);
   });
 
@@ -165,7 +181,11 @@ describe('what was recorded in the application', () => {
     const there = await elsewhere.as('manager');
     const units = (await manager.get('/api/exports/units.csv')).text;
     const send = (kind: 'units' | 'calls', content: string) =>
-      importFile({ db: elsewhere.db, clock }, { id: randomUUID(), kind, fileName: 'x', content }, { mode: 'all or nothing', actor: randomUUID() });
+      importFile(
+        { db: elsewhere.db, clock },
+        { id: randomUUID(), kind, fileName: 'x', content },
+        { mode: 'all or nothing', actor: randomUUID() },
+      );
     await send('units', units);
     await send('calls', out);
     expect((await there.get('/api/exports/calls.csv')).text).toBe(out);
@@ -175,9 +195,19 @@ describe('what was recorded in the application', () => {
 
   it('is not guessed at: a row that would change one of several entries is refused', async () => {
     const out = (await (await server.as('manager')).get('/api/exports/calls.csv')).text;
-    const preview = await bring('calls', out.replace('new cores; washed coil', 'new cores only'), { mode: undefined as never });
-    expect(preview.problems).toEqual([expect.objectContaining({ line: 2, column: 'action', reason: expect.stringContaining('several entries') })]);
-    const pounds = await bring('calls', out.replace('R-410A,2.5,1.5', 'R-410A,9,1.5'), { mode: undefined as never });
+    const preview = await bring('calls', out.replace('new cores; washed coil', 'new cores only'), {
+      mode: undefined as never,
+    });
+    expect(preview.problems).toEqual([
+      expect.objectContaining({
+        line: 2,
+        column: 'action',
+        reason: expect.stringContaining('several entries'),
+      }),
+    ]);
+    const pounds = await bring('calls', out.replace('R-410A,2.5,1.5', 'R-410A,9,1.5'), {
+      mode: undefined as never,
+    });
     expect(pounds.problems[0]?.column).toBe('refrigerant_added_lb');
   });
 });
@@ -187,17 +217,35 @@ describe('a unit with several circuits', () => {
     const manager = await server.as('manager');
     const [site] = await server.db.rows<{ id: string }>('select id from sites limit 1');
     const id = randomUUID();
-    await manager.post('/api/units').send({ id, siteId: site?.id, tag: 'TWO-1', kind: 'package cooling only' }).expect(201);
-    await server.db.run("insert into circuits (unit_id, number, refrigerant, charge_lb) values ($1, 1, 'R-410A', 7.1), ($1, 2, 'R-410A', 7.2)", [id]);
-    const line = (await manager.get('/api/exports/units.csv')).text.split('\r\n').find((l) => l.includes('TWO-1')) as string;
+    await manager
+      .post('/api/units')
+      .send({ id, siteId: site?.id, tag: 'TWO-1', kind: 'package cooling only' })
+      .expect(201);
+    await server.db.run(
+      "insert into circuits (unit_id, number, refrigerant, charge_lb) values ($1, 1, 'R-410A', 7.1), ($1, 2, 'R-410A', 7.2)",
+      [id],
+    );
+    const line = (await manager.get('/api/exports/units.csv')).text
+      .split('\r\n')
+      .find((l) => l.includes('TWO-1')) as string;
     expect(line).toContain(',R-410A,14.3,');
-    expect((await bring('units', `${UNIT_COLUMNS.join(',')}\n${line}`)).counts).toMatchObject({ unchanged: 1 });
-    const changed = await bring('units', `${UNIT_COLUMNS.join(',')}\n${line.replace('14.3', '20')}`, { mode: undefined as never });
-    expect(changed.problems[0]).toMatchObject({ line: 2, column: 'charge_lb', reason: expect.stringContaining('several circuits') });
+    expect((await bring('units', `${UNIT_COLUMNS.join(',')}\n${line}`)).counts).toMatchObject({
+      unchanged: 1,
+    });
+    const changed = await bring('units', `${UNIT_COLUMNS.join(',')}\n${line.replace('14.3', '20')}`, {
+      mode: undefined as never,
+    });
+    expect(changed.problems[0]).toMatchObject({
+      line: 2,
+      column: 'charge_lb',
+      reason: expect.stringContaining('several circuits'),
+    });
   });
 
   it('with a circuit whose charge nobody knows exports no sum at all', async () => {
-    await server.db.run("update circuits set charge_lb = null where number = 2 and unit_id = (select id from units where tag = 'TWO-1')");
+    await server.db.run(
+      "update circuits set charge_lb = null where number = 2 and unit_id = (select id from units where tag = 'TWO-1')",
+    );
     const out = (await (await server.as('manager')).get('/api/exports/units.csv')).text;
     expect(out.split('\r\n').find((l) => l.includes('TWO-1'))).toContain(',R-410A,,');
   });
@@ -206,7 +254,12 @@ describe('a unit with several circuits', () => {
 describe('an import', () => {
   it('that was sent twice under one id is stored once, and an unknown one cannot be applied', async () => {
     const manager = await server.as('manager');
-    const body = { id: randomUUID(), kind: 'calls', fileName: 'c.csv', content: `${CALL_COLUMNS.join(',')}\n` };
+    const body = {
+      id: randomUUID(),
+      kind: 'calls',
+      fileName: 'c.csv',
+      content: `${CALL_COLUMNS.join(',')}\n`,
+    };
     await manager.post('/api/imports').send(body).expect(201);
     await manager.post('/api/imports').send(body).expect(201);
     await manager

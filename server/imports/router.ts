@@ -29,7 +29,10 @@ async function streamed(
     write(await work(write, () => gone));
   } catch (error) {
     if (!(error instanceof Problem)) context.logger.error({ err: error }, 'import failed');
-    const detail = error instanceof Problem ? error.details.title : 'Something went wrong on the server. Nothing was imported; try again.';
+    const detail =
+      error instanceof Problem
+        ? error.details.title
+        : 'Something went wrong on the server. Nothing was imported; try again.';
     write({ kind: 'refused', detail });
   }
   response.end();
@@ -104,7 +107,10 @@ export const importRoutes: readonly Route[] = [
 ];
 
 async function storedFile({ db, params }: Context): Promise<StoredFile> {
-  const [file] = await db.rows<StoredFile>('select id, kind, file_name as "fileName", content from imports where id = $1', [parse(uuid, params.id)]);
+  const [file] = await db.rows<StoredFile>(
+    'select id, kind, file_name as "fileName", content from imports where id = $1',
+    [parse(uuid, params.id)],
+  );
   if (!file) throw notFound('Import');
   return file;
 }

@@ -103,7 +103,12 @@ function withoutTwins(read: ReadRows, column: string, keyOf: (row: StagedRow) =>
       first.set(key, row.line);
       return true;
     }
-    problems.push({ line: row.line, column, value: String(row[column] ?? ''), reason: `the same ${column} already stands on line ${line}` });
+    problems.push({
+      line: row.line,
+      column,
+      value: String(row[column] ?? ''),
+      reason: `the same ${column} already stands on line ${line}`,
+    });
     return false;
   });
   return { ...read, rows, problems };
@@ -111,8 +116,10 @@ function withoutTwins(read: ReadRows, column: string, keyOf: (row: StagedRow) =>
 
 /** Rows of a units file: customer + site + unit is the key, and all rows of a site must agree on what the site is. */
 export function readUnitRows(content: string, zone: string): ReadRows {
-  const read = withoutTwins(readRows(content, UNIT_CELLS, ['customer', 'site', 'unit', 'kind'], zone), 'unit', (r) =>
-    JSON.stringify([r.customer, r.site, r.unit]),
+  const read = withoutTwins(
+    readRows(content, UNIT_CELLS, ['customer', 'site', 'unit', 'kind'], zone),
+    'unit',
+    (r) => JSON.stringify([r.customer, r.site, r.unit]),
   );
   const sites = new Map<string, StagedRow>();
   const problems = [...read.problems];
@@ -131,7 +138,12 @@ export function readUnitRows(content: string, zone: string): ReadRows {
       if (row[column] === null) continue;
       if (before[column] === null) before[column] = row[column] as Value;
       else if (before[column] !== row[column]) {
-        problems.push({ line: row.line, column, value: String(row[column]), reason: `differs from line ${before.line} for the same site` });
+        problems.push({
+          line: row.line,
+          column,
+          value: String(row[column]),
+          reason: `differs from line ${before.line} for the same site`,
+        });
         return false;
       }
     }
@@ -144,12 +156,24 @@ const TASK_KEYS = new Set(MAINTENANCE_TASKS.map((task) => task.key));
 
 /** Rows of a calls file, the action taken apart into words and the marks in brackets that stand for facts. */
 export function readCallRows(content: string, zone: string): ReadRows {
-  const keyOf = (r: StagedRow) => (r.ref !== null ? `ref ${r.ref}` : JSON.stringify([r.customer, r.site, r.unit, r.received_at, r.complaint]));
-  const read = withoutTwins(readRows(content, CALL_CELLS, ['customer', 'site', 'received_at', 'complaint'], zone), 'ref', keyOf);
+  const keyOf = (r: StagedRow) =>
+    r.ref !== null
+      ? `ref ${r.ref}`
+      : JSON.stringify([r.customer, r.site, r.unit, r.received_at, r.complaint]);
+  const read = withoutTwins(
+    readRows(content, CALL_CELLS, ['customer', 'site', 'received_at', 'complaint'], zone),
+    'ref',
+    keyOf,
+  );
   const problems = [...read.problems];
   const rows = read.rows.flatMap((row) => {
     if (row.completed_at !== null && String(row.completed_at) < String(row.received_at)) {
-      problems.push({ line: row.line, column: 'completed_at', value: String(row.completed_at), reason: 'lies before the call was received' });
+      problems.push({
+        line: row.line,
+        column: 'completed_at',
+        value: String(row.completed_at),
+        reason: 'lies before the call was received',
+      });
       return [];
     }
     const { text, tasks, leakRepair } = takeApart(String(row.action ?? ''));
@@ -175,7 +199,8 @@ export function takeApart(action: string): { text: string; tasks: string[]; leak
   const text = action.replace(/\s*\[([^\]]+)\]/g, (mark, inside: string) => {
     const word = inside.toLowerCase();
     if (TASK_KEYS.has(word)) tasks.push(word);
-    else if (word === 'leak repair proven' || word === 'leak repair not proven') leakRepair = word.slice('leak repair '.length);
+    else if (word === 'leak repair proven' || word === 'leak repair not proven')
+      leakRepair = word.slice('leak repair '.length);
     else return mark;
     return '';
   });
@@ -184,5 +209,11 @@ export function takeApart(action: string): { text: string; tasks: string[]; leak
 
 /** The inverse of {@link takeApart}. */
 export function putTogether(text: string, tasks: readonly string[], leakRepair: string | null): string {
-  return [text, ...[...tasks].sort().map((task) => `[${task}]`), ...(leakRepair ? [`[leak repair ${leakRepair}]`] : [])].filter(Boolean).join(' ');
+  return [
+    text,
+    ...[...tasks].sort().map((task) => `[${task}]`),
+    ...(leakRepair ? [`[leak repair ${leakRepair}]`] : []),
+  ]
+    .filter(Boolean)
+    .join(' ');
 }

@@ -1,6 +1,13 @@
 import type { Transaction } from 'sequelize';
 import { componentClassOf, normaliseWord } from '#core/vocabulary';
-import type { ApplyMode, ImportCounts, ImportKind, ImportPreview, ImportProgress, RowProblem } from '#contracts/imports';
+import type {
+  ApplyMode,
+  ImportCounts,
+  ImportKind,
+  ImportPreview,
+  ImportProgress,
+  RowProblem,
+} from '#contracts/imports';
 import type { Dependencies } from '../dependencies.ts';
 import type { Database } from '../db/connect.ts';
 import { Problem } from '../http/problem.ts';
@@ -56,7 +63,8 @@ export async function importFile(
   }: { mode?: ApplyMode; actor: string; progress?: (line: ImportProgress) => void; gone?: () => boolean },
 ): Promise<ImportPreview> {
   const { timeZone } = await companyNow(db);
-  const read: ReadRows = file.kind === 'units' ? readUnitRows(file.content, timeZone) : readCallRows(file.content, timeZone);
+  const read: ReadRows =
+    file.kind === 'units' ? readUnitRows(file.content, timeZone) : readCallRows(file.content, timeZone);
   const steps = read.rows.length * 2;
   let result: Result;
   try {
@@ -69,7 +77,10 @@ export async function importFile(
           if (gone()) throw new Problem(499, 'The import was cancelled');
         },
       };
-      const done = file.kind === 'units' ? await importUnits(run, read.rows, timeZone) : await importCalls(run, read.rows);
+      const done =
+        file.kind === 'units'
+          ? await importUnits(run, read.rows, timeZone)
+          : await importCalls(run, read.rows);
       if (mode === undefined) throw new Rehearsed(done);
       const bad = [...read.problems, ...done.problems];
       if (mode === 'all or nothing' && bad.length > 0) {
@@ -83,7 +94,12 @@ export async function importFile(
       await db.run(
         `insert into log (actor_kind, actor_id, action, entity, entity_id, detail) select 'user', $1::uuid, 'import', 'unit', id, $2::jsonb from unnest($3::uuid[]) id
          union all select 'user', $1::uuid, 'import', 'import', $4::uuid, $2::jsonb`,
-        [actor, JSON.stringify({ import: file.id, kind: file.kind, file: file.fileName, mode }), done.touched, file.id],
+        [
+          actor,
+          JSON.stringify({ import: file.id, kind: file.kind, file: file.fileName, mode }),
+          done.touched,
+          file.id,
+        ],
         transaction,
       );
       await db.run('update imports set applied_at = now() where id = $1', [file.id], transaction);
@@ -101,12 +117,21 @@ export async function importFile(
     counts: { rows: read.total, ...result.counts },
     problems,
     badRows: new Set(problems.map((p) => p.line)).size,
-    sample: read.rows.slice(0, 5).map((row) => Object.fromEntries(Object.entries(row).map(([k, v]) => [k, v === null ? '' : String(v)]))),
+    sample: read.rows
+      .slice(0, 5)
+      .map((row) =>
+        Object.fromEntries(Object.entries(row).map(([k, v]) => [k, v === null ? '' : String(v)])),
+      ),
     unmappedWords: file.kind === 'calls' ? await unmapped(db, read.rows) : [],
   };
 }
 
-async function stage({ db, transaction, report, goOn }: Run, rows: readonly StagedRow[], create: string, fill: string): Promise<void> {
+async function stage(
+  { db, transaction, report, goOn }: Run,
+  rows: readonly StagedRow[],
+  create: string,
+  fill: string,
+): Promise<void> {
   await db.run(create, [], transaction);
   for (let from = 0; from < rows.length; from += CHUNK) {
     goOn();
@@ -120,7 +145,11 @@ async function importUnits(run: Run, rows: readonly StagedRow[], zone: string): 
   const { db, transaction, report, goOn } = run;
   const go = (sql: string, bind: unknown[] = []) => db.run<{ id: string }>(sql, bind, transaction);
   await stage(run, rows, unitSql.STAGE_UNITS, unitSql.FILL_UNITS);
-  const several = await db.rows<{ line: number; value: string | null }>(unitSql.UNITS_WITH_CIRCUITS, [], transaction);
+  const several = await db.rows<{ line: number; value: string | null }>(
+    unitSql.UNITS_WITH_CIRCUITS,
+    [],
+    transaction,
+  );
   const problems = several.map(({ line, value }): RowProblem => ({
     line,
     column: 'charge_lb',
@@ -142,7 +171,11 @@ async function importUnits(run: Run, rows: readonly StagedRow[], zone: string): 
   const changedUnits = await go(unitSql.CHANGE_UNITS);
   await go(unitSql.ADD_CIRCUITS);
   const withCircuit = await go(unitSql.CHANGE_CIRCUITS);
-  const created = await db.rows<{ id: string }>('select unit_id as id from staged where is_new', [], transaction);
+  const created = await db.rows<{ id: string }>(
+    'select unit_id as id from staged where is_new',
+    [],
+    transaction,
+  );
   const isNew = new Set(created.map((u) => u.id));
   const changed = new Set([...changedUnits, ...withCircuit].map((u) => u.id).filter((id) => !isNew.has(id)));
   return {

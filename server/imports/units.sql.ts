@@ -14,7 +14,8 @@ export const UNITS_WITH_CIRCUITS = `
     join lateral (select count(*) as n, sum(charge_lb::numeric)::float8 as charge, string_agg(distinct refrigerant, '+') as refrigerant from circuits where unit_id = u.id) x on x.n > 1
   where (s.charge_lb is not null and s.charge_lb is distinct from x.charge) or (s.refrigerant is not null and s.refrigerant is distinct from x.refrigerant)`;
 
-export const ADD_CUSTOMERS = 'insert into customers (name) select distinct customer from staged on conflict (name) do nothing returning id';
+export const ADD_CUSTOMERS =
+  'insert into customers (name) select distinct customer from staged on conflict (name) do nothing returning id';
 export const ADD_SITES = `
   insert into sites (customer_id, name, ref, address, lat, lon, time_zone)
   select c.id, s.site, max(s.ref), max(s.address), max(s.lat), max(s.lon), $1 from staged s join customers c on c.name = s.customer group by c.id, s.site
@@ -27,12 +28,25 @@ export const CHANGE_SITES = `
     and (coalesce(g.ref, t.ref), coalesce(g.address, t.address), coalesce(g.lat, t.lat), coalesce(g.lon, t.lon)) is distinct from (t.ref, t.address, t.lat, t.lon) returning t.id`;
 export const PLACE_SITES =
   'update staged s set site_id = t.id from customers c join sites t on t.customer_id = c.id where c.name = s.customer and t.name = s.site';
-export const FIND_UNITS = 'update staged s set unit_id = u.id, is_new = false from units u where u.site_id = s.site_id and u.tag = s.unit';
+export const FIND_UNITS =
+  'update staged s set unit_id = u.id, is_new = false from units u where u.site_id = s.site_id and u.tag = s.unit';
 export const NAME_NEW_UNITS = 'update staged set unit_id = uuid_v7(), is_new = true where unit_id is null';
 export const ADD_UNITS = `
   insert into units (id, site_id, tag, kind, manufacturer, model, serial, built_on, installed_on, tons, voltage, phase, area_served, status)
   select unit_id, site_id, unit, kind, manufacturer, model, serial, built_on, installed_on, tons, voltage, phase, area_served, coalesce(status, 'in service') from staged where is_new`;
-const MERGED = ['kind', 'manufacturer', 'model', 'serial', 'built_on', 'installed_on', 'tons', 'voltage', 'phase', 'area_served', 'status'];
+const MERGED = [
+  'kind',
+  'manufacturer',
+  'model',
+  'serial',
+  'built_on',
+  'installed_on',
+  'tons',
+  'voltage',
+  'phase',
+  'area_served',
+  'status',
+];
 /** An empty cell leaves what is known. */
 export const CHANGE_UNITS = `
   update units u set ${MERGED.map((c) => `${c} = coalesce(s.${c}, u.${c})`).join(', ')}, version = u.version + 1

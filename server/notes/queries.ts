@@ -4,7 +4,11 @@ import type { Database } from '../db/connect.ts';
 import { photosOf } from '../photos/queries.ts';
 
 /** What is known of how machines of this model line come apart, newest first. Without maker or line nothing can be known. */
-export async function modelNotesFor(db: Database, manufacturer: string | null, model: string | null): Promise<ModelNoteView[]> {
+export async function modelNotesFor(
+  db: Database,
+  manufacturer: string | null,
+  model: string | null,
+): Promise<ModelNoteView[]> {
   const line = modelLineOf(model);
   if (!manufacturer || !line) return [];
   const notes = await db.rows<Omit<ModelNoteView, 'photos'>>(

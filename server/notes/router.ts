@@ -15,18 +15,34 @@ async function addModelNote(db: Database, body: NewModelNote, actor: string): Pr
     if (!unit) throw notFound('Unit');
     const line = modelLineOf(unit.model);
     if (!unit.manufacturer || !line)
-      throw invalid([{ path: 'unitId', message: 'maker and model of this unit are not on record, so the note would reach nobody' }]);
+      throw invalid([
+        {
+          path: 'unitId',
+          message: 'maker and model of this unit are not on record, so the note would reach nobody',
+        },
+      ]);
     await db.run(
       'insert into model_notes (id, manufacturer, line, title, text, recorded_by) values ($1, $2, $3, $4, $5, $6)',
       [body.id, unit.manufacturer, line, body.title, body.text, actor],
       transaction,
     );
-    await writeLog(db, transaction, { actor, action: 'create', entity: 'model note', entityId: body.id, detail: body });
+    await writeLog(db, transaction, {
+      actor,
+      action: 'create',
+      entity: 'model note',
+      entityId: body.id,
+      detail: body,
+    });
   });
   return { id: body.id };
 }
 
-async function updateModelNote(db: Database, id: string, { title, text, retired }: ModelNotePatch, actor: string): Promise<{ id: string }> {
+async function updateModelNote(
+  db: Database,
+  id: string,
+  { title, text, retired }: ModelNotePatch,
+  actor: string,
+): Promise<{ id: string }> {
   await db.transaction(async (transaction) => {
     const changed = await db.run(
       `update model_notes set title = coalesce($2, title), text = coalesce($3, text),
@@ -35,7 +51,13 @@ async function updateModelNote(db: Database, id: string, { title, text, retired 
       transaction,
     );
     if (changed.length === 0) throw notFound('Note');
-    await writeLog(db, transaction, { actor, action: 'change', entity: 'model note', entityId: id, detail: { title, text, retired } });
+    await writeLog(db, transaction, {
+      actor,
+      action: 'change',
+      entity: 'model note',
+      entityId: id,
+      detail: { title, text, retired },
+    });
   });
   return { id };
 }
@@ -45,12 +67,14 @@ export const noteRoutes: readonly Route[] = [
     method: 'post',
     path: '/api/model-notes',
     action: 'map site',
-    handle: async ({ db, body, user }) => new Reply(201, await addModelNote(db, parse(newModelNote, body), user.id)),
+    handle: async ({ db, body, user }) =>
+      new Reply(201, await addModelNote(db, parse(newModelNote, body), user.id)),
   },
   {
     method: 'patch',
     path: '/api/model-notes/:id',
     action: 'map site',
-    handle: ({ db, params, body, user }) => updateModelNote(db, parse(uuid, params.id), parse(modelNotePatch, body), user.id),
+    handle: ({ db, params, body, user }) =>
+      updateModelNote(db, parse(uuid, params.id), parse(modelNotePatch, body), user.id),
   },
 ];

@@ -6,7 +6,9 @@ const KEY_BYTES = 32;
 
 function derive(password: string, salt: Buffer, cost: { N: number; r: number; p: number }): Promise<Buffer> {
   return new Promise((resolve, reject) => {
-    scrypt(password.normalize('NFKC'), salt, KEY_BYTES, { ...cost, maxmem: COST.maxmem }, (error, key) => (error ? reject(error) : resolve(key)));
+    scrypt(password.normalize('NFKC'), salt, KEY_BYTES, { ...cost, maxmem: COST.maxmem }, (error, key) =>
+      error ? reject(error) : resolve(key),
+    );
   });
 }
 
@@ -22,6 +24,10 @@ export async function passwordMatches(password: string, hash: string): Promise<b
   const [scheme, n, r, p, salt, key] = hash.split('$');
   if (scheme !== 'scrypt' || !salt || !key) return false;
   const expected = Buffer.from(key, 'base64');
-  const actual = await derive(password, Buffer.from(salt, 'base64'), { N: Number(n), r: Number(r), p: Number(p) });
+  const actual = await derive(password, Buffer.from(salt, 'base64'), {
+    N: Number(n),
+    r: Number(r),
+    p: Number(p),
+  });
   return actual.length === expected.length && timingSafeEqual(actual, expected);
 }

@@ -11,19 +11,28 @@ export const peopleRoutes: readonly Route[] = [
     handle: async (context) => {
       const user = await signIn(context, parse(signInBody, context.body), context.request.ip ?? '');
       // A fresh session id at sign-in: one planted before it is worth nothing.
-      await new Promise<void>((resolve, reject) => context.request.session.regenerate((error) => (error ? reject(error) : resolve())));
+      await new Promise<void>((resolve, reject) =>
+        context.request.session.regenerate((error) => (error ? reject(error) : resolve())),
+      );
       context.request.session.user = user;
       return sessionView(context, user);
     },
   },
-  { method: 'get', path: '/api/session', action: 'public', handle: (context) => sessionView(context, context.request.session.user) },
+  {
+    method: 'get',
+    path: '/api/session',
+    action: 'public',
+    handle: (context) => sessionView(context, context.request.session.user),
+  },
   {
     method: 'delete',
     path: '/api/session',
     action: 'public',
     handle: async ({ request, response }) => {
       await new Promise<void>((resolve, reject) =>
-        request.session.destroy((error) => (error ? reject(new Problem(500, 'Could not sign out; try again')) : resolve())),
+        request.session.destroy((error) =>
+          error ? reject(new Problem(500, 'Could not sign out; try again')) : resolve(),
+        ),
       );
       response.clearCookie('gradum').json({ ok: true });
     },

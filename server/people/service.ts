@@ -20,7 +20,11 @@ let decoy: Promise<string> | undefined;
  *
  * @throws Problem 401 when name and password do not belong together, 429 after ten wrong tries in a quarter of an hour
  */
-export async function signIn({ db, sessionPool }: Pick<Dependencies, 'db' | 'sessionPool'>, body: SignInBody, address: string): Promise<SignedIn> {
+export async function signIn(
+  { db, sessionPool }: Pick<Dependencies, 'db' | 'sessionPool'>,
+  body: SignInBody,
+  address: string,
+): Promise<SignedIn> {
   const limiter = new RateLimiterPostgres({
     storeClient: sessionPool,
     tableName: 'throttle',
@@ -36,17 +40,28 @@ export async function signIn({ db, sessionPool }: Pick<Dependencies, 'db' | 'ses
   } catch (refused) {
     if (!(refused instanceof RateLimiterRes)) throw refused;
     const minutes = Math.ceil(refused.msBeforeNext / 60000);
-    throw new Problem(429, 'Too many wrong tries', { detail: `Try again in ${minutes} min, or ask your manager.` });
+    throw new Problem(429, 'Too many wrong tries', {
+      detail: `Try again in ${minutes} min, or ask your manager.`,
+    });
   }
   const user = await db.models.User.findOne({ where: { login: body.login.toLowerCase(), active: true } });
   decoy ??= hashPassword('nobody');
   const matches = await passwordMatches(body.password, user?.passwordHash ?? (await decoy));
   if (!user || !matches) throw new Problem(401, 'Name and password do not belong together');
   await limiter.delete(key);
-  return { id: user.id, login: user.login, displayName: user.displayName, role: user.role, crewId: user.crewId };
+  return {
+    id: user.id,
+    login: user.login,
+    displayName: user.displayName,
+    role: user.role,
+    crewId: user.crewId,
+  };
 }
 
-export async function sessionView({ db, clock }: Pick<Dependencies, 'db' | 'clock'>, user: SignedIn | undefined): Promise<SessionView> {
+export async function sessionView(
+  { db, clock }: Pick<Dependencies, 'db' | 'clock'>,
+  user: SignedIn | undefined,
+): Promise<SessionView> {
   const company = await companyNow(db);
   const today = todayIn(clock, company.timeZone);
   const demo = await settingAsOf(db, 'demo', today);

@@ -33,11 +33,26 @@ export async function readPicture(content: Buffer): Promise<Picture> {
   if (!format || !FORMATS[format]) throw notAPicture('only JPEG, PNG and WebP pictures are kept');
   try {
     const upright = sharp(content, { limitInputPixels: MOST_PIXELS, failOn: 'error' }).rotate();
-    const sized = upright.resize({ width: LONGEST_SIDE, height: LONGEST_SIDE, fit: 'inside', withoutEnlargement: true });
+    const sized = upright.resize({
+      width: LONGEST_SIDE,
+      height: LONGEST_SIDE,
+      fit: 'inside',
+      withoutEnlargement: true,
+    });
     const { data, info } = await (
-      format === 'png' ? sized.png() : format === 'webp' ? sized.webp({ quality: 84 }) : sized.jpeg({ quality: 84 })
+      format === 'png'
+        ? sized.png()
+        : format === 'webp'
+          ? sized.webp({ quality: 84 })
+          : sized.jpeg({ quality: 84 })
     ).toBuffer({ resolveWithObject: true });
-    return { image: data, thumb: await thumbOf(data, 0), mime: FORMATS[format] as string, width: info.width, height: info.height };
+    return {
+      image: data,
+      thumb: await thumbOf(data, 0),
+      mime: FORMATS[format] as string,
+      width: info.width,
+      height: info.height,
+    };
   } catch {
     throw notAPicture('the picture is damaged');
   }
@@ -45,9 +60,15 @@ export async function readPicture(content: Buffer): Promise<Picture> {
 
 /** The thumbnail of a kept picture after a turn. */
 export const thumbOf = (image: Buffer, turn: number): Promise<Buffer> =>
-  sharp(image).rotate(turn).resize({ width: THUMB_SIDE, height: THUMB_SIDE, fit: 'inside' }).webp({ quality: 74 }).toBuffer();
+  sharp(image)
+    .rotate(turn)
+    .resize({ width: THUMB_SIDE, height: THUMB_SIDE, fit: 'inside' })
+    .webp({ quality: 74 })
+    .toBuffer();
 
 /** A kept picture as it is shown. */
-export const turned = (image: Buffer, turn: number): Promise<Buffer> => (turn === 0 ? Promise.resolve(image) : sharp(image).rotate(turn).toBuffer());
+export const turned = (image: Buffer, turn: number): Promise<Buffer> =>
+  turn === 0 ? Promise.resolve(image) : sharp(image).rotate(turn).toBuffer();
 
-const notAPicture = (message: string) => invalid([{ path: 'content', message }], 'That cannot be kept as a picture');
+const notAPicture = (message: string) =>
+  invalid([{ path: 'content', message }], 'That cannot be kept as a picture');

@@ -32,33 +32,74 @@ export async function addPhoto(db: Database, body: NewPhoto, actor: string): Pro
       ],
       transaction,
     );
-    await writeLog(db, transaction, { actor, action: 'create', entity: 'photo', entityId: body.id, detail: facts });
+    await writeLog(db, transaction, {
+      actor,
+      action: 'create',
+      entity: 'photo',
+      entityId: body.id,
+      detail: facts,
+    });
   });
   return { id: body.id };
 }
 
 /** Turns, captions, marks or puts away a photograph. The picture as taken stays what it was. @throws Problem 404 */
-export async function updatePhoto(db: Database, id: string, patch: PhotoPatch, actor: string): Promise<{ id: string }> {
+export async function updatePhoto(
+  db: Database,
+  id: string,
+  patch: PhotoPatch,
+  actor: string,
+): Promise<{ id: string }> {
   await db.transaction(async (transaction) => {
-    const [photo] = await db.rows<{ image: Buffer }>('select image from photos where id = $1 for update', [id], transaction);
+    const [photo] = await db.rows<{ image: Buffer }>(
+      'select image from photos where id = $1 for update',
+      [id],
+      transaction,
+    );
     if (!photo) throw notFound('Photograph');
     if (patch.turn !== undefined)
-      await db.run('update photos set turn = $2, thumb = $3 where id = $1', [id, patch.turn, await thumbOf(photo.image, patch.turn)], transaction);
-    if (patch.caption !== undefined) await db.run('update photos set caption = $2 where id = $1', [id, patch.caption], transaction);
-    if (patch.marks !== undefined) await db.run('update photos set marks = $2 where id = $1', [id, JSON.stringify(patch.marks)], transaction);
+      await db.run(
+        'update photos set turn = $2, thumb = $3 where id = $1',
+        [id, patch.turn, await thumbOf(photo.image, patch.turn)],
+        transaction,
+      );
+    if (patch.caption !== undefined)
+      await db.run('update photos set caption = $2 where id = $1', [id, patch.caption], transaction);
+    if (patch.marks !== undefined)
+      await db.run(
+        'update photos set marks = $2 where id = $1',
+        [id, JSON.stringify(patch.marks)],
+        transaction,
+      );
     if (patch.retired !== undefined)
-      await db.run(`update photos set retired_at = ${patch.retired ? 'now()' : 'null'} where id = $1`, [id], transaction);
-    await writeLog(db, transaction, { actor, action: 'change', entity: 'photo', entityId: id, detail: patch });
+      await db.run(
+        `update photos set retired_at = ${patch.retired ? 'now()' : 'null'} where id = $1`,
+        [id],
+        transaction,
+      );
+    await writeLog(db, transaction, {
+      actor,
+      action: 'change',
+      entity: 'photo',
+      entityId: id,
+      detail: patch,
+    });
   });
   return { id };
 }
 
 /** The picture itself, or its thumbnail. @throws Problem 404 */
-export async function photoBytes(db: Database, id: string, thumb: boolean): Promise<{ bytes: Buffer; mime: string }> {
+export async function photoBytes(
+  db: Database,
+  id: string,
+  thumb: boolean,
+): Promise<{ bytes: Buffer; mime: string }> {
   const [photo] = await db.rows<{ bytes: Buffer; mime: string; turn: number }>(
     `select ${thumb ? 'thumb' : 'image'} as bytes, mime, turn from photos where id = $1`,
     [id],
   );
   if (!photo) throw notFound('Photograph');
-  return thumb ? { bytes: photo.bytes, mime: 'image/webp' } : { bytes: await turned(photo.bytes, photo.turn), mime: photo.mime };
+  return thumb
+    ? { bytes: photo.bytes, mime: 'image/webp' }
+    : { bytes: await turned(photo.bytes, photo.turn), mime: photo.mime };
 }

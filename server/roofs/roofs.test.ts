@@ -8,7 +8,16 @@ let ada: Agent;
 let siteId: string;
 let unitId: string;
 const roofId = randomUUID();
-const item = (more: Partial<RoofItem> = {}): RoofItem => ({ id: randomUUID(), kind: 'skylight', x: 20, y: 20, w: 4, h: 4, turn: 0, ...more });
+const item = (more: Partial<RoofItem> = {}): RoofItem => ({
+  id: randomUUID(),
+  kind: 'skylight',
+  x: 20,
+  y: 20,
+  w: 4,
+  h: 4,
+  turn: 0,
+  ...more,
+});
 const withItems = (...items: RoofItem[]): RoofPlan => ({ ...rectangleRoof(60, 40), items });
 
 beforeAll(async () => {
@@ -32,7 +41,9 @@ describe('a roof', () => {
     const { body } = await ada.get(`/api/roofs/${roofId}`).expect(200);
     expect(body).toMatchObject({ name: 'Main roof', site: 'Rink hall', version: 1 });
     expect(body.units[0]).toMatchObject({ id: unitId, tag: 'RTU-1', conditions: [], feed: null });
-    expect((await ada.get(`/api/sites/${siteId}`)).body.roofs).toEqual([{ id: roofId, name: 'Main roof', units: 1 }]);
+    expect((await ada.get(`/api/sites/${siteId}`)).body.roofs).toEqual([
+      { id: roofId, name: 'Main roof', units: 1 },
+    ]);
     expect((await ada.get(`/api/units/${unitId}`)).body.roofs).toEqual([{ id: roofId, name: 'Main roof' }]);
   });
 
@@ -40,9 +51,15 @@ describe('a roof', () => {
     const save = (plan: RoofPlan) => ada.patch(`/api/roofs/${roofId}`).send({ version: 1, plan });
     const off = await save(withItems({ ...unit, x: 59 })).expect(422);
     expect(off.body.errors).toEqual([{ path: 'plan.items.0', message: 'RTU-1 does not stand on the roof' }]);
-    expect((await save(withItems(unit, { ...unit, id: randomUUID(), x: 40 })).expect(422)).body.errors[0].message).toMatch(/twice/);
-    expect((await save(withItems({ ...unit, unitId: randomUUID() })).expect(422)).body.errors[0].message).toMatch(/belongs to no site/);
-    expect((await save({ ...withItems(), outline: [] }).expect(422)).body.errors[0].message).toMatch(/three corners/);
+    expect(
+      (await save(withItems(unit, { ...unit, id: randomUUID(), x: 40 })).expect(422)).body.errors[0].message,
+    ).toMatch(/twice/);
+    expect(
+      (await save(withItems({ ...unit, unitId: randomUUID() })).expect(422)).body.errors[0].message,
+    ).toMatch(/belongs to no site/);
+    expect((await save({ ...withItems(), outline: [] }).expect(422)).body.errors[0].message).toMatch(
+      /three corners/,
+    );
     const second = await ada
       .post('/api/roofs')
       .send({ id: randomUUID(), siteId, name: 'Annex', plan: withItems(unit) })
@@ -53,16 +70,25 @@ describe('a roof', () => {
   it('drawn by two at once keeps both: the later save gets the other’s roof, joins, and saves again', async () => {
     const bo = await server.as('manager');
     const base = (await ada.get(`/api/roofs/${roofId}`)).body;
-    const [hatch, tap] = [item({ kind: 'hatch', x: 5, y: 5, w: 3, h: 3 }), item({ kind: 'water tap', x: 50, y: 30, w: 1.5, h: 1.5, psi: 45 })];
+    const [hatch, tap] = [
+      item({ kind: 'hatch', x: 5, y: 5, w: 3, h: 3 }),
+      item({ kind: 'water tap', x: 50, y: 30, w: 1.5, h: 1.5, psi: 45 }),
+    ];
     await bo
       .patch(`/api/roofs/${roofId}`)
       .send({ version: base.version, plan: withItems(unit, hatch) })
       .expect(200);
     const mine = withItems({ ...unit, turn: 90 }, tap);
-    const refused = await ada.patch(`/api/roofs/${roofId}`).send({ version: base.version, plan: mine }).expect(409);
+    const refused = await ada
+      .patch(`/api/roofs/${roofId}`)
+      .send({ version: base.version, plan: mine })
+      .expect(409);
     const merged = mergeRoofs(base.plan, mine, refused.body.current.plan);
     expect(merged.conflicts).toEqual([]);
-    const saved = await ada.patch(`/api/roofs/${roofId}`).send({ version: refused.body.current.version, plan: merged.plan }).expect(200);
+    const saved = await ada
+      .patch(`/api/roofs/${roofId}`)
+      .send({ version: refused.body.current.version, plan: merged.plan })
+      .expect(200);
     expect(saved.body.plan.items.map((i: RoofItem) => i.kind).sort()).toEqual(['hatch', 'unit', 'water tap']);
     expect(saved.body.plan.items.find((i: RoofItem) => i.unitId === unitId).turn).toBe(90);
   });
@@ -71,6 +97,9 @@ describe('a roof', () => {
     const { version } = (await ada.get(`/api/roofs/${roofId}`)).body;
     await ada.patch(`/api/roofs/${roofId}`).send({ version, retired: true }).expect(200);
     expect((await ada.get(`/api/sites/${siteId}`)).body.roofs).toEqual([]);
-    await ada.post('/api/roofs').send({ id: randomUUID(), siteId, name: 'Main roof', plan: withItems() }).expect(201);
+    await ada
+      .post('/api/roofs')
+      .send({ id: randomUUID(), siteId, name: 'Main roof', plan: withItems() })
+      .expect(201);
   });
 });

@@ -5,7 +5,12 @@ import { Reply, type Route } from '../http/routes.ts';
 import { createRoof, roofRecord, updateRoof } from './service.ts';
 
 export const roofRoutes: readonly Route[] = [
-  { method: 'get', path: '/api/roofs/:id', action: 'read', handle: ({ db, params }) => roofRecord(db, parse(uuid, params.id)) },
+  {
+    method: 'get',
+    path: '/api/roofs/:id',
+    action: 'read',
+    handle: ({ db, params }) => roofRecord(db, parse(uuid, params.id)),
+  },
   {
     method: 'post',
     path: '/api/roofs',
@@ -16,6 +21,7 @@ export const roofRoutes: readonly Route[] = [
     method: 'patch',
     path: '/api/roofs/:id',
     action: 'map site',
-    handle: ({ db, params, body, user }) => updateRoof(db, parse(uuid, params.id), parse(roofPatch, body), user.id),
+    handle: ({ db, params, body, user }) =>
+      updateRoof(db, parse(uuid, params.id), parse(roofPatch, body), user.id),
   },
 ];

@@ -30,14 +30,27 @@ export async function roofRecord(db: Database, id: string, transaction?: Transac
 }
 
 /** A plan that is a roof, of this site. @throws Problem 422 with the path of each thing that is not right */
-async function checkPlan(db: Database, siteId: string, roofId: string, plan: RoofPlan, transaction: Transaction): Promise<void> {
+async function checkPlan(
+  db: Database,
+  siteId: string,
+  roofId: string,
+  plan: RoofPlan,
+  transaction: Transaction,
+): Promise<void> {
   const problems = roofProblems(plan).map((p) => ({ path: `plan.${p.path}`, message: p.message }));
   const placed = plan.items.flatMap((item) => (item.unitId ? [item.unitId] : []));
-  const known = await db.rows<{ id: string }>('select id from units where site_id = $1 and id = any($2::uuid[])', [siteId, placed], transaction);
+  const known = await db.rows<{ id: string }>(
+    'select id from units where site_id = $1 and id = any($2::uuid[])',
+    [siteId, placed],
+    transaction,
+  );
   const here = new Set(known.map((u) => u.id));
   plan.items.forEach((item, i) => {
     if (item.unitId && !here.has(item.unitId))
-      problems.push({ path: `plan.items.${i}`, message: `${item.label ?? 'this unit'} belongs to no site like this` });
+      problems.push({
+        path: `plan.items.${i}`,
+        message: `${item.label ?? 'this unit'} belongs to no site like this`,
+      });
   });
   const [elsewhere] = await db.rows<{ name: string; tag: string }>(
     `select r.name, u.tag from roofs r cross join jsonb_array_elements(r.plan->'items') i join units u on u.id::text = i->>'unitId'
@@ -45,10 +58,16 @@ async function checkPlan(db: Database, siteId: string, roofId: string, plan: Roo
     [siteId, roofId, placed],
     transaction,
   );
-  if (elsewhere) problems.push({ path: 'plan.items', message: `${elsewhere.tag} stands on “${elsewhere.name}” already` });
+  if (elsewhere)
+    problems.push({ path: 'plan.items', message: `${elsewhere.tag} stands on “${elsewhere.name}” already` });
   if (plan.underlay) {
-    const [photo] = await db.rows('select id from photos where id = $1 and site_id = $2', [plan.underlay.photoId, siteId], transaction);
-    if (!photo) problems.push({ path: 'plan.underlay', message: 'the picture to trace from is not of this site' });
+    const [photo] = await db.rows(
+      'select id from photos where id = $1 and site_id = $2',
+      [plan.underlay.photoId, siteId],
+      transaction,
+    );
+    if (!photo)
+      problems.push({ path: 'plan.underlay', message: 'the picture to trace from is not of this site' });
   }
   if (problems.length > 0) throw invalid(problems, 'This is no roof yet');
 }
@@ -64,13 +83,24 @@ export async function createRoof(db: Database, body: NewRoof, actor: string): Pr
       [body.id, body.siteId, body.name, JSON.stringify(body.plan)],
       transaction,
     );
-    await writeLog(db, transaction, { actor, action: 'create', entity: 'roof', entityId: body.id, detail: { name: body.name } });
+    await writeLog(db, transaction, {
+      actor,
+      action: 'create',
+      entity: 'roof',
+      entityId: body.id,
+      detail: { name: body.name },
+    });
   });
   return roofRecord(db, body.id);
 }
 
 /** Saves a roof as drawn. @throws Problem 409 with the stored roof when somebody saved meanwhile; the screen joins both */
-export async function updateRoof(db: Database, id: string, { version, name, plan, retired }: RoofPatch, actor: string): Promise<RoofView> {
+export async function updateRoof(
+  db: Database,
+  id: string,
+  { version, name, plan, retired }: RoofPatch,
+  actor: string,
+): Promise<RoofView> {
   const before = await roofRecord(db, id);
   await db.transaction(async (transaction) => {
     if (plan) await checkPlan(db, before.siteId, id, plan, transaction);
@@ -81,7 +111,13 @@ export async function updateRoof(db: Database, id: string, { version, name, plan
       transaction,
     );
     if (changed.length === 0) throw stale('roof', await roofRecord(db, id));
-    await writeLog(db, transaction, { actor, action: 'change', entity: 'roof', entityId: id, detail: { name, retired, items: plan?.items.length } });
+    await writeLog(db, transaction, {
+      actor,
+      action: 'change',
+      entity: 'roof',
+      entityId: id,
+      detail: { name, retired, items: plan?.items.length },
+    });
   });
   return roofRecord(db, id);
 }

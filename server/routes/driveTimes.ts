@@ -12,12 +12,29 @@ export interface Position {
 const SAMPLES = [360, 420, 450, 480, 510, 540, 600, 720, 840, 900, 960, 990, 1020, 1050, 1080, 1140];
 
 /** How free-flow times stretch through a working day where the engine knows no traffic [common practice: rush hours double to half again]. */
-const STRETCH: Record<number, number> = { 450: 1.3, 480: 1.6, 510: 1.6, 540: 1.3, 960: 1.3, 990: 1.5, 1020: 1.6, 1050: 1.5, 1080: 1.3 };
+const STRETCH: Record<number, number> = {
+  450: 1.3,
+  480: 1.6,
+  510: 1.6,
+  540: 1.3,
+  960: 1.3,
+  990: 1.5,
+  1020: 1.6,
+  1050: 1.5,
+  1080: 1.3,
+};
 
 const answer = z.object({ code: z.literal('Ok'), durations: z.array(z.array(z.number().nullable())) });
 
 const wayAnswer = z.object({
-  routes: z.array(z.object({ geometry: z.object({ type: z.literal('LineString'), coordinates: z.array(z.tuple([z.number(), z.number()])) }) })),
+  routes: z.array(
+    z.object({
+      geometry: z.object({
+        type: z.literal('LineString'),
+        coordinates: z.array(z.tuple([z.number(), z.number()])),
+      }),
+    }),
+  ),
 });
 
 /**
@@ -45,7 +62,9 @@ export class DriveTimes {
   /** Drive times between places through a day. @throws Problem 503 when no engine is configured, 502 when it does not answer */
   async table(places: readonly Position[], day: PlainDate): Promise<TravelTable> {
     if (!this.template)
-      throw new Problem(503, 'No routing engine is configured', { detail: 'Set GRADUM_ROUTING_URL; "npm start" does so for the demo.' });
+      throw new Problem(503, 'No routing engine is configured', {
+        detail: 'Set GRADUM_ROUTING_URL; "npm start" does so for the demo.',
+      });
     if (!this.knowsTraffic) {
       const free = await this.ask(places, day, 720);
       return travelTable(
@@ -54,15 +73,23 @@ export class DriveTimes {
         places.length,
       );
     }
-    return travelTable(SAMPLES, await Promise.all(SAMPLES.map((at) => this.ask(places, day, at))), places.length);
+    return travelTable(
+      SAMPLES,
+      await Promise.all(SAMPLES.map((at) => this.ask(places, day, at))),
+      places.length,
+    );
   }
 
   /** The way over roads through some places; null when no engine draws it. It is decoration: a failure is no error. */
-  async path(places: readonly Position[]): Promise<z.infer<typeof wayAnswer>['routes'][number]['geometry'] | null> {
+  async path(
+    places: readonly Position[],
+  ): Promise<z.infer<typeof wayAnswer>['routes'][number]['geometry'] | null> {
     if (!this.pathTemplate || places.length < 2) return null;
     const coordinates = places.map(({ lat, lon }) => `${lon},${lat}`).join(';');
     try {
-      const response = await fetch(this.pathTemplate.replace('{coordinates}', coordinates), { signal: AbortSignal.timeout(10_000) });
+      const response = await fetch(this.pathTemplate.replace('{coordinates}', coordinates), {
+        signal: AbortSignal.timeout(10_000),
+      });
       const read = wayAnswer.safeParse(await response.json());
       return read.success ? (read.data.routes[0]?.geometry ?? null) : null;
     } catch {
@@ -72,18 +99,26 @@ export class DriveTimes {
 
   private async ask(places: readonly Position[], day: PlainDate, depart: number): Promise<number[]> {
     const coordinates = places.map(({ lat, lon }) => `${lon},${lat}`).join(';');
-    const url = (this.template as string).replace('{coordinates}', coordinates).replace('{depart}', clockText(depart)).replace('{day}', day);
+    const url = (this.template as string)
+      .replace('{coordinates}', coordinates)
+      .replace('{depart}', clockText(depart))
+      .replace('{day}', day);
     let body: unknown;
     try {
       const response = await fetch(url, { signal: AbortSignal.timeout(10_000) });
       body = await response.json();
     } catch {
-      throw new Problem(502, 'The routing engine does not answer', { detail: 'Drive times could not be fetched; try again in a moment.' });
+      throw new Problem(502, 'The routing engine does not answer', {
+        detail: 'Drive times could not be fetched; try again in a moment.',
+      });
     }
     const read = answer.safeParse(body);
     if (!read.success) throw new Problem(502, 'The routing engine answered something else than drive times');
     return read.data.durations.flat().map((seconds) => {
-      if (seconds === null) throw new Problem(422, 'A place cannot be reached by road', { detail: 'Check the positions of the chosen sites.' });
+      if (seconds === null)
+        throw new Problem(422, 'A place cannot be reached by road', {
+          detail: 'Check the positions of the chosen sites.',
+        });
       return seconds / 60;
     });
   }

@@ -49,7 +49,13 @@ export async function dueSites(
     [],
     transaction,
   );
-  const left = await db.rows<{ siteId: string; tag: string; kind: ConditionKind; hazard: boolean; openedOn: PlainDate }>(
+  const left = await db.rows<{
+    siteId: string;
+    tag: string;
+    kind: ConditionKind;
+    hazard: boolean;
+    openedOn: PlainDate;
+  }>(
     `select u.site_id as "siteId", u.tag, o.kind, o.hazard, (o.opened_at at time zone s.time_zone)::date as "openedOn"
      from open_conditions o join units u on u.id = o.unit_id join sites s on s.id = u.site_id where o.closed_at is null and u.status <> 'retired'
      order by o.hazard desc, o.opened_at`,
@@ -59,7 +65,13 @@ export async function dueSites(
   const conditionsAt = groupBy(left, (c) => c.siteId);
   const callsAt = new Map(waiting.map((row) => [row.siteId, row.calls]));
   const sites = [...groupBy(units, (u) => u.siteId)].flatMap(([siteId, own]) => {
-    const due = own.flatMap((unit) => dueTasks({ unitId: unit.id, kind: unit.kind, status: unit.status, lastDone: unit.lastDone ?? {} }, asOf, days));
+    const due = own.flatMap((unit) =>
+      dueTasks(
+        { unitId: unit.id, kind: unit.kind, status: unit.status, lastDone: unit.lastDone ?? {} },
+        asOf,
+        days,
+      ),
+    );
     const [first] = own;
     if (!first || due.length === 0) return [];
     const { site, customer, lat, lon } = first;
@@ -75,7 +87,13 @@ export async function dueSites(
         units: own.flatMap((unit) => {
           const tasks = due
             .filter((d) => d.unitId === unit.id)
-            .map((d) => ({ key: d.task.key, title: d.task.title, dueOn: d.dueOn ?? null, lateDays: d.lateDays, reason: d.reason }));
+            .map((d) => ({
+              key: d.task.key,
+              title: d.task.title,
+              dueOn: d.dueOn ?? null,
+              lateDays: d.lateDays,
+              reason: d.reason,
+            }));
           return tasks.length > 0 ? [{ unitId: unit.id, tag: unit.tag, tasks }] : [];
         }),
         conditions: (conditionsAt.get(siteId) ?? []).map(({ tag, kind, hazard, openedOn }) => ({

@@ -5,7 +5,10 @@ import type { RoutePage } from '#contracts/routes';
 
 /** A route as an iCalendar file (RFC 5545): one event for each stop, in UTC, with the work in its description. */
 export function routeCalendar(route: RoutePage, company: string): string {
-  const calendar = ical({ name: `${route.crew.name} ${route.day}`, prodId: { company: 'Gradum', product: 'routes', language: 'EN' } });
+  const calendar = ical({
+    name: `${route.crew.name} ${route.day}`,
+    prodId: { company: 'Gradum', product: 'routes', language: 'EN' },
+  });
   for (const stop of route.plan.stops) {
     const site = route.stops.find((s) => s.siteId === stop.stopId);
     calendar.createEvent({
@@ -14,7 +17,11 @@ export function routeCalendar(route: RoutePage, company: string): string {
       start: instantAt(route.day, stop.startAt, route.timeZone),
       end: instantAt(route.day, stop.leaveAt, route.timeZone),
       summary: `${site?.site ?? 'site'} · ${site?.customer ?? ''}`,
-      description: [`${company}, ${route.crew.name}`, ...(site?.work ?? []), ...(site?.access ? [`Access: ${site.access}`] : [])].join('\n'),
+      description: [
+        `${company}, ${route.crew.name}`,
+        ...(site?.work ?? []),
+        ...(site?.access ? [`Access: ${site.access}`] : []),
+      ].join('\n'),
       ...(site?.address ? { location: site.address } : {}),
       ...(site && site.lat !== null && site.lon !== null ? { geo: { lat: site.lat, lon: site.lon } } : {}),
     });
@@ -24,7 +31,10 @@ export function routeCalendar(route: RoutePage, company: string): string {
 
 /** A route as GPX 1.1: the yard and the stops in order as one route with arrival times. */
 export function routeTrack(route: RoutePage): string {
-  const root = create({ version: '1.0', encoding: 'UTF-8' }).ele('http://www.topografix.com/GPX/1/1', 'gpx', { version: '1.1', creator: 'Gradum' });
+  const root = create({ version: '1.0', encoding: 'UTF-8' }).ele('http://www.topografix.com/GPX/1/1', 'gpx', {
+    version: '1.1',
+    creator: 'Gradum',
+  });
   root.ele('metadata').ele('name').txt(`${route.crew.name} ${route.day}`);
   const line = root.ele('rte');
   line.ele('name').txt(`${route.crew.name} ${route.day}`);
@@ -37,7 +47,8 @@ export function routeTrack(route: RoutePage): string {
   point(route.crew.lat, route.crew.lon, route.plan.departAt, 'Yard', '');
   for (const stop of route.plan.stops) {
     const site = route.stops.find((s) => s.siteId === stop.stopId);
-    if (site && site.lat !== null && site.lon !== null) point(site.lat, site.lon, stop.arriveAt, site.site, site.work.join('; '));
+    if (site && site.lat !== null && site.lon !== null)
+      point(site.lat, site.lon, stop.arriveAt, site.site, site.work.join('; '));
   }
   point(route.crew.lat, route.crew.lon, route.plan.returnAt, 'Yard', '');
   return root.end({ prettyPrint: true });

@@ -44,26 +44,42 @@ export const routeRoutes: readonly Route[] = [
     method: 'post',
     path: '/api/routes',
     action: 'plan route',
-    handle: async (context) => new Reply(201, await saveRoute(context, parse(newRoute, context.body), context.user.id)),
+    handle: async (context) =>
+      new Reply(201, await saveRoute(context, parse(newRoute, context.body), context.user.id)),
   },
   {
     method: 'get',
     path: '/api/routes/path',
     action: 'read',
     handle: async ({ driveTimes, query, response }) => {
-      const { places } = parse(z.object({ places: z.string().regex(/^-?[\d.]+,-?[\d.]+(;-?[\d.]+,-?[\d.]+){1,61}$/, 'are lon,lat pairs') }), query);
+      const { places } = parse(
+        z.object({
+          places: z.string().regex(/^-?[\d.]+,-?[\d.]+(;-?[\d.]+,-?[\d.]+){1,61}$/, 'are lon,lat pairs'),
+        }),
+        query,
+      );
       const pairs = places.split(';').map((pair) => pair.split(',').map(Number) as [number, number]);
       response.json(await driveTimes.path(pairs.map(([lon, lat]) => ({ lon, lat }))));
       return undefined;
     },
   },
-  { method: 'get', path: '/api/routes/:id', action: 'read', handle: ({ db, params }) => routeRecord(db, parse(uuid, params.id)) },
+  {
+    method: 'get',
+    path: '/api/routes/:id',
+    action: 'read',
+    handle: ({ db, params }) => routeRecord(db, parse(uuid, params.id)),
+  },
   {
     method: 'patch',
     path: '/api/routes/:id',
     action: 'plan route',
     handle: async ({ db, params, body, user }) => {
-      await cancelRoute(db, parse(uuid, params.id), parse(z.object({ cancelled: z.boolean() }), body).cancelled, user.id);
+      await cancelRoute(
+        db,
+        parse(uuid, params.id),
+        parse(z.object({ cancelled: z.boolean() }), body).cancelled,
+        user.id,
+      );
       return { ok: true };
     },
   },

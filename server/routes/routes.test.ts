@@ -10,7 +10,9 @@ import { DriveTimes } from './driveTimes.ts';
 
 type Agent = Awaited<ReturnType<TestServer['as']>>;
 const DAY = '2026-06-10';
-const map = JSON.parse(readFileSync(new URL('../../demo/network/port-wrenfall.geojson', import.meta.url), 'utf8'));
+const map = JSON.parse(
+  readFileSync(new URL('../../demo/network/port-wrenfall.geojson', import.meta.url), 'utf8'),
+);
 let engine: http.Server;
 let server: TestServer;
 let agent: Agent;
@@ -20,7 +22,9 @@ beforeAll(async () => {
   engine = routingServer(map);
   await new Promise<void>((ready) => engine.listen(0, '127.0.0.1', ready));
   const base = `http://127.0.0.1:${(engine.address() as AddressInfo).port}/table/v1/driving/{coordinates}`;
-  server = await testServer({ driveTimes: new DriveTimes(`${base}?annotations=duration&depart={depart}&day={day}`) });
+  server = await testServer({
+    driveTimes: new DriveTimes(`${base}?annotations=duration&depart={depart}&day={day}`),
+  });
   server.setNow('2026-06-03T12:00:00Z');
   await server.db.run('update crews set yard_lat = 41.2, yard_lon = -66.5');
   agent = await server.as('manager');
@@ -30,12 +34,24 @@ beforeAll(async () => {
   for (let i = 0; i < 5; i++) {
     const siteId = randomUUID();
     siteIds.push(siteId);
-    const openingHours = i === 4 ? { '1': [['08:00', '12:00']] } : i === 3 ? null : { '3': [['08:00', '17:00']] };
+    const openingHours =
+      i === 4 ? { '1': [['08:00', '12:00']] } : i === 3 ? null : { '3': [['08:00', '17:00']] };
     await agent
       .post('/api/sites')
-      .send({ id: siteId, customerId, name: `Laundry ${i}`, lat: 41.2 + i * 0.012, lon: -66.5 + (i % 2) * 0.03, openingHours, access: 'side door' })
+      .send({
+        id: siteId,
+        customerId,
+        name: `Laundry ${i}`,
+        lat: 41.2 + i * 0.012,
+        lon: -66.5 + (i % 2) * 0.03,
+        openingHours,
+        access: 'side door',
+      })
       .expect(201);
-    await agent.post('/api/units').send({ id: randomUUID(), siteId, tag: 'RTU-1', kind: 'package cooling only' }).expect(201);
+    await agent
+      .post('/api/units')
+      .send({ id: randomUUID(), siteId, tag: 'RTU-1', kind: 'package cooling only' })
+      .expect(201);
   }
 });
 afterAll(async () => {
@@ -44,7 +60,10 @@ afterAll(async () => {
 });
 
 async function planDay(): Promise<{ problem: RoutingProblem; plan: Plan; notes: string[] }> {
-  const { body } = await agent.post('/api/routes/problem').send({ day: DAY, crewId: server.crewId, siteIds }).expect(200);
+  const { body } = await agent
+    .post('/api/routes/problem')
+    .send({ day: DAY, crewId: server.crewId, siteIds })
+    .expect(200);
   return { problem: body.problem, plan: exactPlan(body.problem), notes: body.notes };
 }
 
@@ -67,9 +86,22 @@ describe('planning a day', () => {
 
   it('does not take a plan on trust: one that does not hold is refused with what is wrong', async () => {
     const { plan } = await planDay();
-    const rushed = { ...plan, stops: plan.stops.map((s) => ({ ...s, arriveAt: s.arriveAt - 4, startAt: s.startAt - 4, leaveAt: s.leaveAt - 4 })) };
-    const refused = await agent.post('/api/routes').send({ id: randomUUID(), day: DAY, crewId: server.crewId, siteIds, plan: rushed }).expect(422);
-    expect(refused.body.errors.map((e: { message: string }) => e.message).join()).toContain('sooner than the roads allow');
+    const rushed = {
+      ...plan,
+      stops: plan.stops.map((s) => ({
+        ...s,
+        arriveAt: s.arriveAt - 4,
+        startAt: s.startAt - 4,
+        leaveAt: s.leaveAt - 4,
+      })),
+    };
+    const refused = await agent
+      .post('/api/routes')
+      .send({ id: randomUUID(), day: DAY, crewId: server.crewId, siteIds, plan: rushed })
+      .expect(422);
+    expect(refused.body.errors.map((e: { message: string }) => e.message).join()).toContain(
+      'sooner than the roads allow',
+    );
   });
 
   it('saves a plan once, opens a visit at each stop and takes its units off the due list', async () => {
@@ -91,11 +123,14 @@ describe('planning a day', () => {
 
   it('goes out as iCalendar that an independent parser reads, and as GPX', async () => {
     const ics = (await agent.get(`/api/routes/${routeId}/calendar.ics`).expect(200)).text;
-    const events = new ICAL.Component(ICAL.parse(ics)).getAllSubcomponents('vevent').map((e) => new ICAL.Event(e));
+    const events = new ICAL.Component(ICAL.parse(ics))
+      .getAllSubcomponents('vevent')
+      .map((e) => new ICAL.Event(e));
     expect(events).toHaveLength(4);
     const { body: route } = await agent.get(`/api/routes/${routeId}`);
     const first = route.plan.stops[0];
-    const minutes = (events[0]?.startDate.toJSDate().getTime() as number) / 60000 - Date.parse(`${DAY}T04:00:00Z`) / 60000;
+    const minutes =
+      (events[0]?.startDate.toJSDate().getTime() as number) / 60000 - Date.parse(`${DAY}T04:00:00Z`) / 60000;
     expect(minutes).toBeCloseTo(first.startAt, 0);
     const gpx = (
       await agent
@@ -127,7 +162,9 @@ describe('the routing engine', () => {
   ];
 
   it('may be a plain one without traffic: its times are stretched by the usual rush hours', async () => {
-    const plain = new DriveTimes(`http://127.0.0.1:${(engine.address() as AddressInfo).port}/table/v1/driving/{coordinates}?annotations=duration`);
+    const plain = new DriveTimes(
+      `http://127.0.0.1:${(engine.address() as AddressInfo).port}/table/v1/driving/{coordinates}?annotations=duration`,
+    );
     const table = await plain.table(places, DAY);
     const at = (minute: number) => table.minutes[table.samples.indexOf(minute)]?.[1] as number;
     expect(plain.knowsTraffic).toBe(false);
@@ -135,10 +172,16 @@ describe('the routing engine', () => {
   });
 
   it('says so when it is missing, mute or talks of something else', async () => {
-    await expect(new DriveTimes(undefined).table(places, DAY)).rejects.toMatchObject({ details: { status: 503 } });
-    await expect(new DriveTimes('http://127.0.0.1:1/{coordinates}').table(places, DAY)).rejects.toMatchObject({ details: { status: 502 } });
+    await expect(new DriveTimes(undefined).table(places, DAY)).rejects.toMatchObject({
+      details: { status: 503 },
+    });
+    await expect(new DriveTimes('http://127.0.0.1:1/{coordinates}').table(places, DAY)).rejects.toMatchObject(
+      { details: { status: 502 } },
+    );
     const health = `http://127.0.0.1:${(engine.address() as AddressInfo).port}/health?{coordinates}`;
-    await expect(new DriveTimes(health).table(places, DAY)).rejects.toMatchObject({ details: { status: 502 } });
+    await expect(new DriveTimes(health).table(places, DAY)).rejects.toMatchObject({
+      details: { status: 502 },
+    });
     expect(() => new DriveTimes('http://127.0.0.1/table')).toThrow(/coordinates/);
   });
 });

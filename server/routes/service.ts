@@ -20,16 +20,26 @@ const HORIZON_DAYS = 14;
 
 interface StopWork {
   readonly siteId: string;
-  readonly units: readonly { unitId: string; tag: string; tasks: readonly { key: string; title: string }[] }[];
+  readonly units: readonly {
+    unitId: string;
+    tag: string;
+    tasks: readonly { key: string; title: string }[];
+  }[];
 }
 
 /** A crew's day as the solver sees it: stops with time on site, opening hours and weight, and drive times through the day. */
-export async function routingProblemFor({ db, driveTimes }: Needs, body: ProblemBody): Promise<ProblemView & { work: StopWork[] }> {
+export async function routingProblemFor(
+  { db, driveTimes }: Needs,
+  body: ProblemBody,
+): Promise<ProblemView & { work: StopWork[] }> {
   const crew = await db.models.Crew.findByPk(body.crewId);
   if (!crew) throw invalid([{ path: 'crewId', message: 'there is no such crew' }]);
   const due = await dueSites(db, body.day, HORIZON_DAYS, body.siteIds);
   const sites = await db.models.Site.findAll({ where: { id: body.siteIds } });
-  const [crewSize] = await db.rows<{ n: number }>('select count(*)::int as n from users where crew_id = $1 and active', [crew.id]);
+  const [crewSize] = await db.rows<{ n: number }>(
+    'select count(*)::int as n from users where crew_id = $1 and active',
+    [crew.id],
+  );
   const hands = Math.max(1, crewSize?.n ?? 1);
   const left: { siteId: string; site: string; why: string }[] = [];
   const notes: string[] = [];
@@ -37,17 +47,27 @@ export async function routingProblemFor({ db, driveTimes }: Needs, body: Problem
     const site = sites.find((s) => s.id === siteId);
     const work = due.find((d) => d.siteId === siteId);
     if (!site) throw invalid([{ path: 'siteIds', message: 'one of the sites does not exist' }]);
-    if (!work) left.push({ siteId, site: site.name, why: 'nothing is due there, or it is already on a route' });
+    if (!work)
+      left.push({ siteId, site: site.name, why: 'nothing is due there, or it is already on a route' });
     else if (site.lat === null || site.lon === null)
-      left.push({ siteId, site: site.name, why: 'its position is not known; put latitude and longitude on the site page' });
+      left.push({
+        siteId,
+        site: site.name,
+        why: 'its position is not known; put latitude and longitude on the site page',
+      });
     else {
-      if (site.openingHours === null) notes.push(`Opening hours of ${site.name} are not known; taken as open all day.`);
+      if (site.openingHours === null)
+        notes.push(`Opening hours of ${site.name} are not known; taken as open all day.`);
       return [{ site, work, position: { lat: site.lat, lon: site.lon } }];
     }
     return [];
   });
-  if (!driveTimes.knowsTraffic) notes.push('The routing engine knows no traffic: its drive times are stretched by the usual rush hours.');
-  const travel = await driveTimes.table([{ lat: crew.yardLat, lon: crew.yardLon }, ...chosen.map((c) => c.position)], body.day);
+  if (!driveTimes.knowsTraffic)
+    notes.push('The routing engine knows no traffic: its drive times are stretched by the usual rush hours.');
+  const travel = await driveTimes.table(
+    [{ lat: crew.yardLat, lon: crew.yardLon }, ...chosen.map((c) => c.position)],
+    body.day,
+  );
   return {
     problem: {
       shift: { start: crew.shiftStart, end: crew.shiftEnd },
@@ -58,13 +78,21 @@ export async function routingProblemFor({ db, driveTimes }: Needs, body: Problem
         windows: windowsOf(site.openingHours, body.day),
         penalty: postponementCost(work.dueTasks, onSite(work.minutes, hands)),
       })),
-      travel: { samples: [...travel.samples], places: travel.places, minutes: travel.minutes.map((table) => [...table]) },
+      travel: {
+        samples: [...travel.samples],
+        places: travel.places,
+        minutes: travel.minutes.map((table) => [...table]),
+      },
     },
     left,
     notes,
     work: chosen.map(({ site, work }) => ({
       siteId: site.id,
-      units: work.units.map((u) => ({ unitId: u.unitId, tag: u.tag, tasks: u.tasks.map(({ key, title }) => ({ key, title })) })),
+      units: work.units.map((u) => ({
+        unitId: u.unitId,
+        tag: u.tag,
+        tasks: u.tasks.map(({ key, title }) => ({ key, title })),
+      })),
     })),
   };
 }
@@ -87,7 +115,8 @@ function windowsOf(hours: OpeningHours | null, day: string): [number, number][] 
 export async function saveRoute(needs: Needs, body: NewRoute, actor: string): Promise<RoutePage> {
   const { db } = needs;
   const saved = await db.rows('select 1 from routes where id = $1', [body.id]);
-  const { work, problem } = saved.length > 0 ? { work: [], problem: undefined } : await routingProblemFor(needs, body);
+  const { work, problem } =
+    saved.length > 0 ? { work: [], problem: undefined } : await routingProblemFor(needs, body);
   await db.transaction(async (transaction) => {
     if (!(await firstTime(db, transaction, { id: body.id, body, actor }))) return;
     if (!problem) return;
@@ -102,13 +131,25 @@ export async function saveRoute(needs: Needs, body: NewRoute, actor: string): Pr
       [body.crewId, body.day],
       transaction,
     );
-    if (other) throw new Problem(409, 'This crew already has a route on that day', { detail: 'Cancel it first, or choose another day or crew.' });
+    if (other)
+      throw new Problem(409, 'This crew already has a route on that day', {
+        detail: 'Cancel it first, or choose another day or crew.',
+      });
     await db.run(
       'insert into routes (id, crew_id, day, problem, plan, work, created_by) values ($1, $2, $3, $4, $5, $6, $7)',
-      [body.id, body.crewId, body.day, JSON.stringify(problem), JSON.stringify(body.plan), JSON.stringify(work), actor],
+      [
+        body.id,
+        body.crewId,
+        body.day,
+        JSON.stringify(problem),
+        JSON.stringify(body.plan),
+        JSON.stringify(work),
+        actor,
+      ],
       transaction,
     );
-    for (const stop of body.plan.stops) await openVisit(needs, body, work.find((w) => w.siteId === stop.stopId) as StopWork, transaction);
+    for (const stop of body.plan.stops)
+      await openVisit(needs, body, work.find((w) => w.siteId === stop.stopId) as StopWork, transaction);
     await writeLog(db, transaction, {
       actor,
       action: 'plan route',
@@ -120,7 +161,12 @@ export async function saveRoute(needs: Needs, body: NewRoute, actor: string): Pr
   return routeRecord(db, body.id);
 }
 
-async function openVisit({ db, clock }: Needs, route: NewRoute, work: StopWork, transaction: Transaction): Promise<void> {
+async function openVisit(
+  { db, clock }: Needs,
+  route: NewRoute,
+  work: StopWork,
+  transaction: Transaction,
+): Promise<void> {
   const visit = await db.models.Visit.create(
     { siteId: work.siteId, crewId: route.crewId, routeId: route.id, plannedFor: route.day },
     { transaction },
@@ -140,12 +186,21 @@ async function openVisit({ db, clock }: Needs, route: NewRoute, work: StopWork, 
       },
       { transaction },
     );
-    await db.run('insert into visit_calls (visit_id, call_id) values ($1, $2)', [visit.id, call.id], transaction);
+    await db.run(
+      'insert into visit_calls (visit_id, call_id) values ($1, $2)',
+      [visit.id, call.id],
+      transaction,
+    );
   }
 }
 
 /** Cancels a route, or brings it back: visits nobody has written on go with it, together with their maintenance calls. */
-export async function cancelRoute(db: Database, id: string, cancelled: boolean, actor: string): Promise<void> {
+export async function cancelRoute(
+  db: Database,
+  id: string,
+  cancelled: boolean,
+  actor: string,
+): Promise<void> {
   await db.transaction(async (transaction) => {
     const changed = await db.run<{ id: string }>(
       `update routes set cancelled_at = ${cancelled ? 'now()' : 'null'} where id = $1 and cancelled_at is ${cancelled ? '' : 'not '}null returning id`,
@@ -165,7 +220,12 @@ export async function cancelRoute(db: Database, id: string, cancelled: boolean, 
       [visits.map((v) => v.id), cancelled ? 'cancelled' : 'scheduled', cancelled ? 'scheduled' : 'cancelled'],
       transaction,
     );
-    await writeLog(db, transaction, { actor, action: cancelled ? 'cancel route' : 'restore route', entity: 'route', entityId: id });
+    await writeLog(db, transaction, {
+      actor,
+      action: cancelled ? 'cancel route' : 'restore route',
+      entity: 'route',
+      entityId: id,
+    });
   });
 }
 
@@ -186,7 +246,10 @@ export async function routeRecord(db: Database, id: string): Promise<RoutePage> 
     problem: RoutePage['problem'];
     plan: RoutePage['plan'];
     work: StopWork[];
-  }>('select id, day, crew_id as "crewId", problem, plan, work from routes where id = $1 and cancelled_at is null', [id]);
+  }>(
+    'select id, day, crew_id as "crewId", problem, plan, work from routes where id = $1 and cancelled_at is null',
+    [id],
+  );
   if (!route) throw notFound('Route');
   const crew = await db.models.Crew.findByPk(route.crewId);
   if (!crew) throw notFound('Crew');

@@ -47,14 +47,16 @@ export async function likelyFound(db: Database, typed: string, limit: number): P
      where u.status <> 'retired'`,
     [...terms, terms.map((term) => `(${term})`).join(' | ')],
   );
-  const candidates = rows.map(({ serial: number, model, areaServed, foundBy, subtitle: _subtitle, ...row }): Candidate => ({
-    ...row,
-    areas: [...new Set([...foundBy.areas, ...(areaServed ? [areaServed] : [])])],
-    controls: foundBy.controls,
-    feeds: foundBy.feeds,
-    ...(number ? { serial: number } : {}),
-    ...(model ? { model } : {}),
-  }));
+  const candidates = rows.map(
+    ({ serial: number, model, areaServed, foundBy, subtitle: _subtitle, ...row }): Candidate => ({
+      ...row,
+      areas: [...new Set([...foundBy.areas, ...(areaServed ? [areaServed] : [])])],
+      controls: foundBy.controls,
+      feeds: foundBy.feeds,
+      ...(number ? { serial: number } : {}),
+      ...(model ? { model } : {}),
+    }),
+  );
   return likelyUnits(clue, candidates, limit).map(({ unitId, reasons }) => {
     const row = rows.find((r) => r.unitId === unitId) as Row;
     return { kind: 'unit' as const, id: unitId, title: row.tag, subtitle: row.subtitle, why: reasons };

@@ -39,7 +39,10 @@ export async function search(db: Database, typed: string): Promise<Found[]> {
     );
   const records = await matching("kind <> 'call'", MOST);
   const letters = typed.replace(/[^\p{L}\p{N}]/gu, '').length;
-  const calls = records.length >= MOST || letters < LETTERS_FOR_CALLS ? [] : await matching("kind = 'call'", MOST - records.length);
+  const calls =
+    records.length >= MOST || letters < LETTERS_FOR_CALLS
+      ? []
+      : await matching("kind = 'call'", MOST - records.length);
   const clue = readClue(typed);
   if (records.length > 0 && !clue.feltWord && clue.poles.length === 0) return [...records, ...calls];
   if (letters < LETTERS_FOR_CALLS) return [...records, ...calls];

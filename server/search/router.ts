@@ -4,5 +4,10 @@ import type { Route } from '../http/routes.ts';
 import { search } from './queries.ts';
 
 export const searchRoutes: readonly Route[] = [
-  { method: 'get', path: '/api/search', action: 'read', handle: ({ db, query }) => search(db, parse(searchQuery, query).q) },
+  {
+    method: 'get',
+    path: '/api/search',
+    action: 'read',
+    handle: ({ db, query }) => search(db, parse(searchQuery, query).q),
+  },
 ];

@@ -20,11 +20,20 @@ describe('the find box', () => {
   let server: TestServer;
   let unitId: string;
   const find = async (q: string) =>
-    (await (await server.as('technician')).get('/api/search').query({ q }).expect(200)).body as { kind: string; id: string; why?: unknown[] }[];
+    (await (await server.as('technician')).get('/api/search').query({ q }).expect(200)).body as {
+      kind: string;
+      id: string;
+      why?: unknown[];
+    }[];
 
   beforeAll(async () => {
     server = await testServer();
-    ({ unitId } = await oneUnit(server, { areaServed: 'Archive upstairs', serial: 'NV-4471-K', manufacturer: 'Norvane', model: 'NVG-090' }));
+    ({ unitId } = await oneUnit(server, {
+      areaServed: 'Archive upstairs',
+      serial: 'NV-4471-K',
+      manufacturer: 'Norvane',
+      model: 'NVG-090',
+    }));
   });
   afterAll(() => server.stop());
 
@@ -41,7 +50,8 @@ describe('the find box', () => {
 
   it('words of another house find nothing, and a sign of the query language is only a sign', async () => {
     expect(await find('walrus')).toEqual([]);
-    for (const q of ["'; drop table units; --", '%', '_', '\\', 'archive & !rtu', '((']) expect(Array.isArray(await find(q))).toBe(true);
+    for (const q of ["'; drop table units; --", '%', '_', '\\', 'archive & !rtu', '(('])
+      expect(Array.isArray(await find(q))).toBe(true);
     expect((await find('archive')).length).toBeGreaterThan(0);
   });
 });

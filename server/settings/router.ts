@@ -3,7 +3,14 @@ import { CHANGED_BY_HAND, newSetting } from '#contracts/settings';
 import { parse } from '../http/problem.ts';
 import { Reply, type Route } from '../http/routes.ts';
 import { todayIn } from '../http/clock.ts';
-import { changeSetting, companyNow, historySettings, measuringLimits, settingAsOf, settingRows } from './service.ts';
+import {
+  changeSetting,
+  companyNow,
+  historySettings,
+  measuringLimits,
+  settingAsOf,
+  settingRows,
+} from './service.ts';
 
 const NOW = { history: historySettings, measuring: measuringLimits } as const;
 const handSetting = z.enum(CHANGED_BY_HAND, 'there is no such setting');
@@ -25,7 +32,12 @@ export const settingRoutes: readonly Route[] = [
     action: 'change setting',
     handle: async ({ db, params, body, user }) => {
       const name = parse(handSetting, params.name);
-      await changeSetting(db, name, name === 'history' ? parse(newSetting.history, body) : parse(newSetting.measuring, body), user.id);
+      await changeSetting(
+        db,
+        name,
+        name === 'history' ? parse(newSetting.history, body) : parse(newSetting.measuring, body),
+        user.id,
+      );
       return new Reply(201, { ok: true });
     },
   },
@@ -33,6 +45,7 @@ export const settingRoutes: readonly Route[] = [
     method: 'get',
     path: '/api/map',
     action: 'read',
-    handle: async ({ db }) => (await settingAsOf(db, 'map base', '9999-12-31')) ?? { type: 'FeatureCollection', features: [] },
+    handle: async ({ db }) =>
+      (await settingAsOf(db, 'map base', '9999-12-31')) ?? { type: 'FeatureCollection', features: [] },
   },
 ];

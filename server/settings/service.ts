@@ -1,7 +1,14 @@
 import type { z } from 'zod';
 import type { Transaction } from 'sequelize';
 import type { PlainDate } from '#core/time';
-import { SETTING_DEFAULTS, SETTING_SHAPES, type HandSetting, type NewSetting, type SettingName, type SettingRow } from '#contracts/settings';
+import {
+  SETTING_DEFAULTS,
+  SETTING_SHAPES,
+  type HandSetting,
+  type NewSetting,
+  type SettingName,
+  type SettingRow,
+} from '#contracts/settings';
 import type { HistorySettings } from '#core/history';
 import type { MeasuringLimits } from '#core/measurement';
 import type { Database } from '../db/connect.ts';
@@ -30,11 +37,19 @@ export async function companyNow(db: Database, transaction?: Transaction): Promi
   return (await settingAsOf(db, 'company', '9999-12-31', transaction)) ?? SETTING_DEFAULTS.company;
 }
 
-export async function historySettings(db: Database, day: PlainDate, transaction?: Transaction): Promise<HistorySettings> {
+export async function historySettings(
+  db: Database,
+  day: PlainDate,
+  transaction?: Transaction,
+): Promise<HistorySettings> {
   return (await settingAsOf(db, 'history', day, transaction)) ?? SETTING_DEFAULTS.history;
 }
 
-export async function measuringLimits(db: Database, day: PlainDate, transaction?: Transaction): Promise<MeasuringLimits> {
+export async function measuringLimits(
+  db: Database,
+  day: PlainDate,
+  transaction?: Transaction,
+): Promise<MeasuringLimits> {
   return (await settingAsOf(db, 'measuring', day, transaction)) ?? SETTING_DEFAULTS.measuring;
 }
 
@@ -52,7 +67,12 @@ export async function settingRows(db: Database, name: HandSetting): Promise<Sett
  * Sets a setting from a day on. After new history rules every unit's summary is marked to be worked out anew when it is next
  * looked at.
  */
-export async function changeSetting(db: Database, name: HandSetting, body: NewSetting, actor: string): Promise<void> {
+export async function changeSetting(
+  db: Database,
+  name: HandSetting,
+  body: NewSetting,
+  actor: string,
+): Promise<void> {
   await db.transaction(async (transaction) => {
     if (!(await firstTime(db, transaction, { id: body.id, body, actor }))) return;
     await db.run(
@@ -60,7 +80,18 @@ export async function changeSetting(db: Database, name: HandSetting, body: NewSe
       [body.id, JSON.stringify(body.value), body.validFrom, actor, name],
       transaction,
     );
-    if (name === 'history') await db.run('update unit_summaries set changes_on = least(changes_on, $1::date)', [body.validFrom], transaction);
-    await writeLog(db, transaction, { actor, action: 'change setting', entity: 'setting', entityId: body.id, detail: { name, ...body } });
+    if (name === 'history')
+      await db.run(
+        'update unit_summaries set changes_on = least(changes_on, $1::date)',
+        [body.validFrom],
+        transaction,
+      );
+    await writeLog(db, transaction, {
+      actor,
+      action: 'change setting',
+      entity: 'setting',
+      entityId: body.id,
+      detail: { name, ...body },
+    });
   });
 }

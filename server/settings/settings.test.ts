@@ -62,15 +62,20 @@ describe('the company’s limits for measuring', () => {
     };
     const superheat = async () => {
       const id = randomUUID();
-      const line = { id, visitId, unitId: place.unitId, kind: 'measurement', occurredAt: '2026-06-20T14:00:00Z' };
+      const line = {
+        id,
+        visitId,
+        unitId: place.unitId,
+        kind: 'measurement',
+        occurredAt: '2026-06-20T14:00:00Z',
+      };
       await roof
         .post(`/api/visits/${visitId}/entries`)
         .send({ ...line, body: { card: 'charge', inputs } })
         .expect(201);
-      const [row] = await server.db.rows<{ body: { answers: { name: string; verdict: string; band: { from: string } }[] } }>(
-        'select body from entries where id = $1',
-        [id],
-      );
+      const [row] = await server.db.rows<{
+        body: { answers: { name: string; verdict: string; band: { from: string } }[] };
+      }>('select body from entries where id = $1', [id]);
       return row?.body.answers.find((a) => a.name === 'superheat');
     };
     expect(await superheat()).toMatchObject({ verdict: 'within', band: { from: 'company setting' } });
@@ -97,7 +102,10 @@ describe('settings', () => {
     await change('history', { ...value, callbackDays: 22 }, '2026-06-20', id).expect(409);
     for (const role of ['technician', 'dispatcher'] as const) {
       const other = await server.as(role);
-      const { body } = await other.post('/api/settings/history').send({ id: randomUUID(), validFrom: '2026-06-20', value }).expect(403);
+      const { body } = await other
+        .post('/api/settings/history')
+        .send({ id: randomUUID(), validFrom: '2026-06-20', value })
+        .expect(403);
       expect(body.detail).toContain('change setting');
     }
   });

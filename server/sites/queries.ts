@@ -28,7 +28,10 @@ export async function sitePage(
   const found = prefixQuery(list.q);
   const where = `where s.retired_at is null ${found ? "and s.id in (select id from search_documents where kind <> 'call' and kind = 'site' and words @@ to_tsquery('simple', $1))" : ''}`;
   const bind = found ? [found] : [];
-  const [count] = await db.rows<{ total: number }>(`select count(*)::int as total from sites s ${where}`, bind);
+  const [count] = await db.rows<{ total: number }>(
+    `select count(*)::int as total from sites s ${where}`,
+    bind,
+  );
   const rows = await db.rows<SiteRow>(
     `${SITE_ROWS_SQL} ${where} group by s.id, c.id order by ${orderBy(ORDER, list)}, s.id limit ${list.limit} offset ${list.offset}`,
     bind,

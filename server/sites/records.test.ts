@@ -56,12 +56,17 @@ describe('lists', () => {
       ['Press Hall', 2],
     ]);
     expect((await get('/api/sites?sort=units&dir=desc')).rows[0].name).toBe('Press Hall');
-    expect((await get('/api/sites?sort=flagged&dir=desc')).rows[0]).toMatchObject({ name: 'Press Hall', flagged: 1 });
+    expect((await get('/api/sites?sort=flagged&dir=desc')).rows[0]).toMatchObject({
+      name: 'Press Hall',
+      flagged: 1,
+    });
   });
 
   it('of customers count sites and units', async () => {
     const { rows } = await get('/api/customers?sort=units&dir=desc');
-    expect(rows.map((c: { name: string; sites: number; units: number }) => [c.name, c.sites, c.units])).toEqual([
+    expect(
+      rows.map((c: { name: string; sites: number; units: number }) => [c.name, c.sites, c.units]),
+    ).toEqual([
       ['Quillmark Print Works', 2, 3],
       ['Abbey Ceramics', 1, 0],
     ]);
@@ -69,7 +74,9 @@ describe('lists', () => {
 
   it('of units are searched by tag, area, site and customer together', async () => {
     expect((await get('/api/units?q=rtu quill')).total).toBe(2);
-    expect((await get('/api/units?q=press 1 rtu-1')).rows.map((u: { tag: string }) => u.tag)).toEqual(['RTU-1']);
+    expect((await get('/api/units?q=press 1 rtu-1')).rows.map((u: { tag: string }) => u.tag)).toEqual([
+      'RTU-1',
+    ]);
     expect((await get('/api/units?q=heater')).rows[0].tag).toBe('UH-1');
     expect((await get('/api/units?q=nothing like it')).total).toBe(0);
   });
@@ -77,7 +84,9 @@ describe('lists', () => {
   it('are cut into pages that together hold every row once', async () => {
     const tags: string[] = [];
     for (let offset = 0; offset < 3; offset++)
-      tags.push(...(await get(`/api/units?sort=tag&limit=1&offset=${offset}`)).rows.map((u: { id: string }) => u.id));
+      tags.push(
+        ...(await get(`/api/units?sort=tag&limit=1&offset=${offset}`)).rows.map((u: { id: string }) => u.id),
+      );
     expect(new Set(tags).size).toBe(3);
     expect((await get('/api/units?offset=90')).rows).toEqual([]);
   });
@@ -89,21 +98,28 @@ describe('lists', () => {
   });
 
   it('find an address by its street and number', async () => {
-    expect((await get('/api/search?q=14 found')).map((f: { title: string }) => f.title)).toEqual(['Press Hall']);
+    expect((await get('/api/search?q=14 found')).map((f: { title: string }) => f.title)).toEqual([
+      'Press Hall',
+    ]);
   });
 
   it('stand in the order customer, site, unit in the find box', async () => {
     const found = await get('/api/search?q=p');
     const kinds = found.map((f: { kind: string }) => f.kind);
-    expect([...kinds].sort((a, b) => ['customer', 'site', 'unit', 'call'].indexOf(a) - ['customer', 'site', 'unit', 'call'].indexOf(b))).toEqual(
-      kinds,
-    );
+    expect(
+      [...kinds].sort(
+        (a, b) =>
+          ['customer', 'site', 'unit', 'call'].indexOf(a) - ['customer', 'site', 'unit', 'call'].indexOf(b),
+      ),
+    ).toEqual(kinds);
   });
 });
 
 describe('a site', () => {
   it('shows its units worst first and keeps its hours', async () => {
-    const id = await site(await customer('Moth & Lamp Cinema'), 'House', { openingHours: { '6': [['10:00', '23:00']] } });
+    const id = await site(await customer('Moth & Lamp Cinema'), 'House', {
+      openingHours: { '6': [['10:00', '23:00']] },
+    });
     await unit(id, 'A-new', { builtOn: '2024-01-01' });
     await unit(id, 'Z-old', { builtOn: '1999-01-01' });
     const page = await get(`/api/sites/${id}`);
@@ -119,8 +135,14 @@ describe('a site', () => {
       .patch(`/api/sites/${id}`)
       .send({ version: 1, openingHours: { '1': [['noon', '17:00']] } })
       .expect(422);
-    expect(bad.body.errors[0]).toEqual({ path: 'openingHours.1.0.0', message: 'must be a time of day HH:MM' });
-    const twin = await desk.post('/api/sites').send({ id: randomUUID(), customerId: owner, name: 'Clinic' }).expect(409);
+    expect(bad.body.errors[0]).toEqual({
+      path: 'openingHours.1.0.0',
+      message: 'must be a time of day HH:MM',
+    });
+    const twin = await desk
+      .post('/api/sites')
+      .send({ id: randomUUID(), customerId: owner, name: 'Clinic' })
+      .expect(409);
     expect(twin.body.title).toBe('There is one like it already');
     await desk.post('/api/sites').send({ id: randomUUID(), customerId: randomUUID(), name: 'X' }).expect(404);
   });
@@ -142,7 +164,12 @@ describe('a unit', () => {
   it('has the slots of its kind before anything was put into them', async () => {
     const { unitId } = await oneUnit(server, { kind: 'boiler' });
     const page = await get(`/api/units/${unitId}`);
-    expect(page.slots.map((s: { name: string }) => s.name)).toEqual(['burner', 'control board', 'gas valve', 'pump or loop']);
+    expect(page.slots.map((s: { name: string }) => s.name)).toEqual([
+      'burner',
+      'control board',
+      'gas valve',
+      'pump or loop',
+    ]);
     expect(page.slots[0]).toMatchObject({ componentClass: 'burner', installed: null, earlier: 0 });
     expect(await server.db.rows('select 1 from slots')).toEqual([]);
   });
@@ -152,7 +179,10 @@ describe('a unit', () => {
     const unitId = await unit(id, 'AH-1', { builtOn: '2011-07-01', kind: 'split with air handler' });
     expect((await get(`/api/units/${unitId}`)).verdict.flags).toEqual([]);
     server.setNow('2026-07-01T12:00:00Z');
-    expect((await get(`/api/units/${unitId}`)).verdict.flags[0]).toMatchObject({ kind: 'age', sentence: '15 years old.' });
+    expect((await get(`/api/units/${unitId}`)).verdict.flags[0]).toMatchObject({
+      kind: 'age',
+      sentence: '15 years old.',
+    });
     server.setNow('2026-06-03T14:00:00Z');
   });
 
@@ -161,7 +191,12 @@ describe('a unit', () => {
     const unitId = await unit(id, 'UH-9', { builtOn: '1990-07-01', kind: 'unit heater' });
     const before = await get(`/api/units/${unitId}`);
     expect(before.flagKinds).toEqual(['age']);
-    const after = (await desk.patch(`/api/units/${unitId}`).send({ version: before.version, status: 'out of use' }).expect(200)).body;
+    const after = (
+      await desk
+        .patch(`/api/units/${unitId}`)
+        .send({ version: before.version, status: 'out of use' })
+        .expect(200)
+    ).body;
     expect(after.flagKinds).toEqual([]);
   });
 
@@ -173,7 +208,11 @@ describe('a unit', () => {
       .patch(`/api/units/${id}`)
       .send({ version: one.version + 1, areaServed: 'hall' })
       .expect(200);
-    expect(await get(`/api/units/${id}`)).toMatchObject({ serial: 'S-1', areaServed: 'hall', version: one.version + 2 });
+    expect(await get(`/api/units/${id}`)).toMatchObject({
+      serial: 'S-1',
+      areaServed: 'hall',
+      version: one.version + 2,
+    });
   });
 
   it('leaves a line in the log for everything that was changed, with who', async () => {

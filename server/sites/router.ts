@@ -6,18 +6,30 @@ import { sitePage } from './queries.ts';
 import { createSite, siteRecord, updateSite } from './service.ts';
 
 export const siteRoutes: readonly Route[] = [
-  { method: 'get', path: '/api/sites', action: 'read', handle: ({ db, query }) => sitePage(db, parse(siteList, query)) },
-  { method: 'get', path: '/api/sites/:id', action: 'read', handle: (context) => siteRecord(context, parse(uuid, context.params.id)) },
+  {
+    method: 'get',
+    path: '/api/sites',
+    action: 'read',
+    handle: ({ db, query }) => sitePage(db, parse(siteList, query)),
+  },
+  {
+    method: 'get',
+    path: '/api/sites/:id',
+    action: 'read',
+    handle: (context) => siteRecord(context, parse(uuid, context.params.id)),
+  },
   {
     method: 'post',
     path: '/api/sites',
     action: 'edit record',
-    handle: async (context) => new Reply(201, await createSite(context, parse(newSite, context.body), context.user.id)),
+    handle: async (context) =>
+      new Reply(201, await createSite(context, parse(newSite, context.body), context.user.id)),
   },
   {
     method: 'patch',
     path: '/api/sites/:id',
     action: 'edit record',
-    handle: (context) => updateSite(context, parse(uuid, context.params.id), parse(sitePatch, context.body), context.user.id),
+    handle: (context) =>
+      updateSite(context, parse(uuid, context.params.id), parse(sitePatch, context.body), context.user.id),
   },
 ];

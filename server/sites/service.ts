@@ -13,8 +13,14 @@ import { refreshStale } from '../units/summary.ts';
 import { SITE_COLUMNS_SQL } from './queries.ts';
 
 /** A site with its units worst first, its open calls and its last visits. @throws Problem 404 */
-export async function siteRecord({ db, clock }: Pick<Dependencies, 'db' | 'clock'>, id: string): Promise<SitePage> {
-  const [site] = await db.rows<SiteView>(`select ${SITE_COLUMNS_SQL} from sites s join customers c on c.id = s.customer_id where s.id = $1`, [id]);
+export async function siteRecord(
+  { db, clock }: Pick<Dependencies, 'db' | 'clock'>,
+  id: string,
+): Promise<SitePage> {
+  const [site] = await db.rows<SiteView>(
+    `select ${SITE_COLUMNS_SQL} from sites s join customers c on c.id = s.customer_id where s.id = $1`,
+    [id],
+  );
   if (!site) throw notFound('Site');
   await refreshStale(db, clock, todayIn(clock, site.timeZone));
   const units = await db.rows<UnitRow>(
@@ -41,14 +47,24 @@ export async function siteRecord({ db, clock }: Pick<Dependencies, 'db' | 'clock
   return { ...site, units, openCalls: await openCallsOfSite(db, id), recentVisits, conditions, roofs };
 }
 
-export async function createSite(needs: Pick<Dependencies, 'db' | 'clock'>, body: NewSite, actor: string): Promise<SitePage> {
+export async function createSite(
+  needs: Pick<Dependencies, 'db' | 'clock'>,
+  body: NewSite,
+  actor: string,
+): Promise<SitePage> {
   const { db } = needs;
   await db.transaction(async (transaction) => {
     if (!(await firstTime(db, transaction, { id: body.id, body, actor }))) return;
     if (!(await db.models.Customer.findByPk(body.customerId, { transaction }))) throw notFound('Customer');
     const { timeZone } = await companyNow(db, transaction);
     await db.models.Site.create({ ...body, timeZone }, { transaction });
-    await writeLog(db, transaction, { actor, action: 'create', entity: 'site', entityId: body.id, detail: body });
+    await writeLog(db, transaction, {
+      actor,
+      action: 'create',
+      entity: 'site',
+      entityId: body.id,
+      detail: body,
+    });
   });
   return siteRecord(needs, body.id);
 }
@@ -61,9 +77,22 @@ export async function updateSite(
 ): Promise<SitePage> {
   const { db, clock } = needs;
   await db.transaction(async (transaction) => {
-    const change = { ...patch, ...(retired === undefined ? {} : { retiredAt: retired ? clock.now() : null }) };
-    await updateVersion(db.models.Site, id, version, change, { transaction, what: 'Site', show: () => siteRecord(needs, id) });
-    await writeLog(db, transaction, { actor, action: 'change', entity: 'site', entityId: id, detail: { ...patch, retired } });
+    const change = {
+      ...patch,
+      ...(retired === undefined ? {} : { retiredAt: retired ? clock.now() : null }),
+    };
+    await updateVersion(db.models.Site, id, version, change, {
+      transaction,
+      what: 'Site',
+      show: () => siteRecord(needs, id),
+    });
+    await writeLog(db, transaction, {
+      actor,
+      action: 'change',
+      entity: 'site',
+      entityId: id,
+      detail: { ...patch, retired },
+    });
   });
   return siteRecord(needs, id);
 }

@@ -75,8 +75,23 @@ export async function testServer(given: Partial<Dependencies> = {}): Promise<Tes
   await hub.start();
   let now: Date | undefined;
   const clock = { now: () => now ?? new Date(), shiftMs: 0 };
-  const app = createApp({ db, sessionPool, hub, logger, clock, driveTimes: new DriveTimes(undefined), sessionSecret: 'test', ...given });
-  const crew = await db.models.Crew.create({ name: 'Test crew', yardLat: 41, yardLon: -70, shiftStart: 420, shiftEnd: 960 });
+  const app = createApp({
+    db,
+    sessionPool,
+    hub,
+    logger,
+    clock,
+    driveTimes: new DriveTimes(undefined),
+    sessionSecret: 'test',
+    ...given,
+  });
+  const crew = await db.models.Crew.create({
+    name: 'Test crew',
+    yardLat: 41,
+    yardLon: -70,
+    shiftStart: 420,
+    shiftEnd: 960,
+  });
   for (const role of ROLES) {
     await db.models.User.create({
       login: role,
@@ -115,7 +130,10 @@ export async function oneUnit(
   const agent = await server.as('manager');
   const [customerId, siteId, unitId] = [randomUUID(), randomUUID(), randomUUID()];
   await agent.post('/api/customers').send({ id: customerId, name: 'Lantern Roller Rink' }).expect(201);
-  await agent.post('/api/sites').send({ id: siteId, customerId, name: 'Rink hall', lat: 41, lon: -70 }).expect(201);
+  await agent
+    .post('/api/sites')
+    .send({ id: siteId, customerId, name: 'Rink hall', lat: 41, lon: -70 })
+    .expect(201);
   await agent
     .post('/api/units')
     .send({ id: unitId, siteId, tag: 'RTU-1', kind: 'package gas/electric', ...unit })
@@ -124,9 +142,16 @@ export async function oneUnit(
 }
 
 /** A visit planned for a day on a site, open to be written on; the id of it. */
-export async function openVisit(server: TestServer, siteId: string, plannedFor = '2026-06-20'): Promise<string> {
+export async function openVisit(
+  server: TestServer,
+  siteId: string,
+  plannedFor = '2026-06-20',
+): Promise<string> {
   const id = randomUUID();
   const desk = await server.as('dispatcher');
-  await desk.post('/api/visits').send({ id, siteId, callIds: [], crewId: server.crewId, plannedFor }).expect(201);
+  await desk
+    .post('/api/visits')
+    .send({ id, siteId, callIds: [], crewId: server.crewId, plannedFor })
+    .expect(201);
   return id;
 }

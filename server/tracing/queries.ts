@@ -1,5 +1,14 @@
 import type { Transaction } from 'sequelize';
-import { aroundUnit, feedOf, feedSentence, pointName, polesText, type SiteLink, type SiteNet, type TraceStep } from '#core/tracing';
+import {
+  aroundUnit,
+  feedOf,
+  feedSentence,
+  pointName,
+  polesText,
+  type SiteLink,
+  type SiteNet,
+  type TraceStep,
+} from '#core/tracing';
 import type { PointView, TracingView } from '#contracts/tracing';
 import type { TraceView, UnitPage } from '#contracts/units';
 import type { Database } from '../db/connect.ts';
@@ -8,7 +17,11 @@ import { notFound } from '../http/problem.ts';
 /**
  * Points and facts of a site as core sees them. Every unit of the site takes part, whether anything is known of it or not.
  */
-export async function siteNet(db: Database, siteId: string, transaction?: Transaction): Promise<{ points: PointView[]; links: SiteLink[] }> {
+export async function siteNet(
+  db: Database,
+  siteId: string,
+  transaction?: Transaction,
+): Promise<{ points: PointView[]; links: SiteLink[] }> {
   const points = await db.rows<PointView>(
     `select json_strip_nulls(json_build_object('id', p.id, 'kind', p.kind, 'name', p.name, 'where', p.place, 'volts', p.volts, 'phase', p.phase,
        'ratingA', p.rating_a, 'spaces', p.spaces, 'version', p.version)) as point
@@ -29,7 +42,10 @@ export async function siteNet(db: Database, siteId: string, transaction?: Transa
     [siteId],
     transaction,
   );
-  return { points: points.map((row) => (row as unknown as { point: PointView }).point), links: links.map((row) => row.link) };
+  return {
+    points: points.map((row) => (row as unknown as { point: PointView }).point),
+    links: links.map((row) => row.link),
+  };
 }
 
 /** The feeds and controls of a site. @throws Problem 404 */
@@ -54,6 +70,11 @@ export function tracesOf(net: SiteNet, unitId: string): Pick<UnitPage, 'feed' | 
   const { controls, serves, water } = aroundUnit(net, unitId);
   return {
     feed: feedSentence(net, unitId) ?? null,
-    traces: { feeds: feedOf(net, unitId).map(shown), controls: controls.map(shown), serves: serves.map(shown), water: water.map(shown) },
+    traces: {
+      feeds: feedOf(net, unitId).map(shown),
+      controls: controls.map(shown),
+      serves: serves.map(shown),
+      water: water.map(shown),
+    },
   };
 }

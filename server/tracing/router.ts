@@ -6,18 +6,25 @@ import { tracingRecord } from './queries.ts';
 import { createLink, createPoint, endLink, updatePoint } from './service.ts';
 
 export const tracingRoutes: readonly Route[] = [
-  { method: 'get', path: '/api/sites/:id/tracing', action: 'read', handle: ({ db, params }) => tracingRecord(db, parse(uuid, params.id)) },
+  {
+    method: 'get',
+    path: '/api/sites/:id/tracing',
+    action: 'read',
+    handle: ({ db, params }) => tracingRecord(db, parse(uuid, params.id)),
+  },
   {
     method: 'post',
     path: '/api/points',
     action: 'map site',
-    handle: async ({ db, body, user }) => new Reply(201, await createPoint(db, parse(newPoint, body), user.id)),
+    handle: async ({ db, body, user }) =>
+      new Reply(201, await createPoint(db, parse(newPoint, body), user.id)),
   },
   {
     method: 'patch',
     path: '/api/points/:id',
     action: 'map site',
-    handle: ({ db, params, body, user }) => updatePoint(db, parse(uuid, params.id), parse(pointPatch, body), user.id),
+    handle: ({ db, params, body, user }) =>
+      updatePoint(db, parse(uuid, params.id), parse(pointPatch, body), user.id),
   },
   {
     method: 'post',

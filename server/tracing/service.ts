@@ -33,16 +33,37 @@ export async function createPoint(db: Database, body: NewPoint, actor: string): 
       ],
       transaction,
     );
-    await writeLog(db, transaction, { actor, action: 'create', entity: 'point', entityId: body.id, detail: body });
+    await writeLog(db, transaction, {
+      actor,
+      action: 'create',
+      entity: 'point',
+      entityId: body.id,
+      detail: body,
+    });
   });
   return tracingRecord(db, body.siteId);
 }
 
-const COLUMNS = { name: 'name', place: 'place', volts: 'volts', phase: 'phase', ratingA: 'rating_a', spaces: 'spaces' } as const;
+const COLUMNS = {
+  name: 'name',
+  place: 'place',
+  volts: 'volts',
+  phase: 'phase',
+  ratingA: 'rating_a',
+  spaces: 'spaces',
+} as const;
 
 /** Changes or retires a point; what is retired takes its facts with it. @throws Problem 404, 409 for a stale version */
-export async function updatePoint(db: Database, id: string, { version, retired, ...patch }: PointPatch, actor: string): Promise<TracingView> {
-  const [known] = await db.rows<{ siteId: string }>('select site_id as "siteId" from site_points where id = $1 and unit_id is null', [id]);
+export async function updatePoint(
+  db: Database,
+  id: string,
+  { version, retired, ...patch }: PointPatch,
+  actor: string,
+): Promise<TracingView> {
+  const [known] = await db.rows<{ siteId: string }>(
+    'select site_id as "siteId" from site_points where id = $1 and unit_id is null',
+    [id],
+  );
   if (!known) throw notFound('Point');
   await db.transaction(async (transaction) => {
     await lockSite(db, known.siteId, transaction);
@@ -72,7 +93,13 @@ export async function updatePoint(db: Database, id: string, { version, retired, 
         transaction,
       );
     }
-    await writeLog(db, transaction, { actor, action: 'change', entity: 'point', entityId: id, detail: { ...patch, retired } });
+    await writeLog(db, transaction, {
+      actor,
+      action: 'change',
+      entity: 'point',
+      entityId: id,
+      detail: { ...patch, retired },
+    });
     await keepFoundBy(db, known.siteId, transaction);
   });
   return tracingRecord(db, known.siteId);
@@ -120,7 +147,13 @@ export async function createLink(db: Database, body: NewLink, actor: string): Pr
       ],
       transaction,
     );
-    await writeLog(db, transaction, { actor, action: 'create', entity: 'link', entityId: body.id, detail: body });
+    await writeLog(db, transaction, {
+      actor,
+      action: 'create',
+      entity: 'link',
+      entityId: body.id,
+      detail: body,
+    });
     await keepFoundBy(db, body.siteId, transaction);
   });
   return tracingRecord(db, body.siteId);
@@ -134,7 +167,9 @@ function checkLink(net: SiteNet, body: Pick<NewLink, 'kind' | 'from' | 'to'>): v
   if (refusal) throw invalid([{ path: 'to', message: refusal }]);
   const way = loopThrough(net.links, body);
   if (!way) return;
-  const names = way.map((id) => net.points.find((p) => p.id === id)).map((p) => (p ? pointName(p) : 'something'));
+  const names = way
+    .map((id) => net.points.find((p) => p.id === id))
+    .map((p) => (p ? pointName(p) : 'something'));
   throw invalid([{ path: 'to', message: `closes a loop: ${names.join(' → ')}` }], 'Nothing feeds itself');
 }
 
@@ -160,7 +195,12 @@ export async function endLink(db: Database, id: string, ended: boolean, actor: s
       [id, actor],
       transaction,
     );
-    await writeLog(db, transaction, { actor, action: ended ? 'end' : 'bring back', entity: 'link', entityId: id });
+    await writeLog(db, transaction, {
+      actor,
+      action: ended ? 'end' : 'bring back',
+      entity: 'link',
+      entityId: id,
+    });
     await keepFoundBy(db, link.siteId, transaction);
   });
   return tracingRecord(db, link.siteId);
@@ -182,7 +222,9 @@ export async function keepFoundBy(db: Database, siteId: string, transaction: Tra
       return {
         id: unit.id,
         found_by: { areas, controls: names, feeds },
-        found_words: [...areas, ...names, ...feeds.flatMap((f) => [f.name, ...f.poles.map(poleWord)])].join(' '),
+        found_words: [...areas, ...names, ...feeds.flatMap((f) => [f.name, ...f.poles.map(poleWord)])].join(
+          ' ',
+        ),
       };
     });
   await db.run(

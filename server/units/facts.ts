@@ -69,7 +69,11 @@ interface EntryRecord {
 export const callName = (ref: string | null, receivedOn: string) => ref ?? `of ${receivedOn}`;
 
 /** Loads the history of many units with a fixed number of queries, whatever their number. */
-export async function loadFacts(db: Database, unitIds: readonly string[], transaction?: Transaction): Promise<Map<string, LoadedFacts>> {
+export async function loadFacts(
+  db: Database,
+  unitIds: readonly string[],
+  transaction?: Transaction,
+): Promise<Map<string, LoadedFacts>> {
   const ids = [unitIds];
   const read = <T extends object>(sql: string) => db.rows<T>(sql, ids, transaction);
   const units = await read<UnitRecord>(`
@@ -82,7 +86,14 @@ export async function loadFacts(db: Database, unitIds: readonly string[], transa
   const entries = await read<EntryRecord>(`
     select e.id, e.unit_id as "unitId", e.call_id as "callId", k.ref, e.kind, e.occurred_at as "occurredAt", e.body
     from current_entries e left join calls k on k.id = e.call_id where e.unit_id = any($1::uuid[])`);
-  const conditions = await read<{ id: string; unitId: string; kind: ConditionKind; hazard: boolean; text: string; openedAt: Date }>(`
+  const conditions = await read<{
+    id: string;
+    unitId: string;
+    kind: ConditionKind;
+    hazard: boolean;
+    text: string;
+    openedAt: Date;
+  }>(`
     select id, unit_id as "unitId", kind, hazard, text, opened_at as "openedAt" from open_conditions where unit_id = any($1::uuid[]) and closed_at is null`);
   const dismissals = await read<{ unitId: string; flag: string; evidence: string }>(`
     select unit_id as "unitId", flag, evidence from dismissals where unit_id = any($1::uuid[]) and undone_at is null`);
@@ -100,7 +111,9 @@ export async function loadFacts(db: Database, unitIds: readonly string[], transa
         own.filter((e) => e.kind === 'finding' && e.callId !== null),
         (e) => e.callId as string,
       );
-      const callFacts = (callsOf.get(unit.id) ?? []).map((call) => callFact(call, findings.get(call.id) ?? [], day, words));
+      const callFacts = (callsOf.get(unit.id) ?? []).map((call) =>
+        callFact(call, findings.get(call.id) ?? [], day, words),
+      );
       const facts: UnitFacts = {
         unitId: unit.id,
         kind: unit.kind,
@@ -110,7 +123,9 @@ export async function loadFacts(db: Database, unitIds: readonly string[], transa
         refrigerants: unit.refrigerants ?? [],
         calls: callFacts,
         additions: own.filter((e) => e.kind === 'refrigerant').flatMap((e) => additionFact(e, day)),
-        provenLeakRepairs: own.filter((e) => e.kind === 'work' && e.body.leakRepair === 'proven').map((e) => day(e.occurredAt)),
+        provenLeakRepairs: own
+          .filter((e) => e.kind === 'work' && e.body.leakRepair === 'proven')
+          .map((e) => day(e.occurredAt)),
         openConditions: (conditionsOf.get(unit.id) ?? []).map((c) => ({
           id: c.id,
           kind: c.kind,
@@ -135,7 +150,10 @@ export async function loadFacts(db: Database, unitIds: readonly string[], transa
 }
 
 /** The company's own mapping of component words. */
-export async function componentWords(db: Database, transaction?: Transaction): Promise<Map<string, ComponentClass>> {
+export async function componentWords(
+  db: Database,
+  transaction?: Transaction,
+): Promise<Map<string, ComponentClass>> {
   const rows = await db.rows<{ word: string; componentClass: ComponentClass }>(
     'select word, component_class as "componentClass" from component_words',
     [],
@@ -150,7 +168,9 @@ function callFact(
   day: (at: Date) => PlainDate,
   words: ReadonlyMap<string, ComponentClass>,
 ): CallFact {
-  const systems = [call.system, ...findings.map((f) => f.body.system)].filter((s): s is System => s !== null && s !== undefined);
+  const systems = [call.system, ...findings.map((f) => f.body.system)].filter(
+    (s): s is System => s !== null && s !== undefined,
+  );
   const receivedOn = day(call.receivedAt);
   return {
     id: call.id,
@@ -158,12 +178,19 @@ function callFact(
     kind: call.kind,
     receivedOn,
     receivedAtMs: call.receivedAt.getTime(),
-    ...(call.completedAt ? { completedOn: day(call.completedAt), completedAtMs: call.completedAt.getTime() } : {}),
+    ...(call.completedAt
+      ? { completedOn: day(call.completedAt), completedAtMs: call.completedAt.getTime() }
+      : {}),
     systems: [...new Set(systems)],
     findings: findings.map((f): FindingFact => {
       const raw = f.body.component ?? '';
       const componentClass = componentClassOf(raw, words);
-      return { componentRaw: raw, failure: f.body.failure ?? '', grade: f.body.grade ?? 'presumed', ...(componentClass ? { componentClass } : {}) };
+      return {
+        componentRaw: raw,
+        failure: f.body.failure ?? '',
+        grade: f.body.grade ?? 'presumed',
+        ...(componentClass ? { componentClass } : {}),
+      };
     }),
   };
 }

@@ -39,7 +39,10 @@ export async function unitPage(db: Database, list: List): Promise<Page<UnitRow>>
     ? "where u.id in (select id from search_documents where kind <> 'call' and kind = 'unit' and words @@ to_tsquery('simple', $1))"
     : '';
   const bind = found ? [found] : [];
-  const [count] = await db.rows<{ total: number }>(`select count(*)::int as total from units u ${where}`, bind);
+  const [count] = await db.rows<{ total: number }>(
+    `select count(*)::int as total from units u ${where}`,
+    bind,
+  );
   const rows = await db.rows<UnitRow>(
     `select ${UNIT_COLUMNS_SQL} from ${UNIT_FROM_SQL} ${where} order by ${orderBy(ORDER, list)}, u.id limit ${list.limit} offset ${list.offset}`,
     bind,

@@ -2,7 +2,16 @@ import { storyOf } from '#core/history';
 import { modelLineOf } from '#core/machine';
 import { localDate } from '#core/time';
 import { classOfSlot, slotsOf } from '#core/vocabulary';
-import type { CircuitView, FlagView, MachinePatch, NewUnit, SlotView, UnitPage, UnitPatch, UnitRow } from '#contracts/units';
+import type {
+  CircuitView,
+  FlagView,
+  MachinePatch,
+  NewUnit,
+  SlotView,
+  UnitPage,
+  UnitPatch,
+  UnitRow,
+} from '#contracts/units';
 import type { Dependencies } from '../dependencies.ts';
 import { invalid, notFound } from '../http/problem.ts';
 import { firstTime } from '../http/once.ts';
@@ -45,7 +54,13 @@ export async function unitRecord({ db, clock }: Needs, id: string): Promise<Unit
   );
   if (!row) throw notFound('Unit');
   const settings = await historySettings(db, today);
-  const dismissals = await db.rows<{ id: string; flag: string; evidence: string; by: string; reason: string }>(
+  const dismissals = await db.rows<{
+    id: string;
+    flag: string;
+    evidence: string;
+    by: string;
+    reason: string;
+  }>(
     `select d.id, d.flag, d.evidence, coalesce(p.display_name, '') as by, d.reason from dismissals d left join users p on p.id = d.dismissed_by
      where d.unit_id = $1 and d.undone_at is null`,
     [id],
@@ -68,7 +83,13 @@ export async function unitRecord({ db, clock }: Needs, id: string): Promise<Unit
     stored.map((slot) => slot.name),
   );
   const slots = names.map(
-    (name) => stored.find((slot) => slot.name === name) ?? { name, componentClass: classOfSlot(name) ?? null, installed: null, earlier: 0 },
+    (name) =>
+      stored.find((slot) => slot.name === name) ?? {
+        name,
+        componentClass: classOfSlot(name) ?? null,
+        installed: null,
+        earlier: 0,
+      },
   );
   const flags = (row.flags ?? []).map(({ setAside: _setAside, ...flag }): FlagView => {
     const aside = dismissals.find((d) => d.flag === flag.kind && d.evidence === flag.evidence);
@@ -100,15 +121,30 @@ export async function createUnit({ db, clock }: Needs, body: NewUnit, actor: str
     if (!(await firstTime(db, transaction, { id: body.id, body, actor }))) return;
     if (!(await db.models.Site.findByPk(body.siteId, { transaction }))) throw notFound('Site');
     await db.models.Unit.create(body, { transaction });
-    await writeLog(db, transaction, { actor, action: 'create', entity: 'unit', entityId: body.id, detail: body });
+    await writeLog(db, transaction, {
+      actor,
+      action: 'create',
+      entity: 'unit',
+      entityId: body.id,
+      detail: body,
+    });
     await refreshSummaries(db, clock, [body.id], transaction);
   });
   return unitRecord({ db, clock }, body.id);
 }
 
-export async function updateUnit({ db, clock }: Needs, id: string, { version, ...patch }: UnitPatch, actor: string): Promise<UnitPage> {
+export async function updateUnit(
+  { db, clock }: Needs,
+  id: string,
+  { version, ...patch }: UnitPatch,
+  actor: string,
+): Promise<UnitPage> {
   await db.transaction(async (transaction) => {
-    await updateVersion(db.models.Unit, id, version, patch, { transaction, what: 'Unit', show: () => unitRecord({ db, clock }, id) });
+    await updateVersion(db.models.Unit, id, version, patch, {
+      transaction,
+      what: 'Unit',
+      show: () => unitRecord({ db, clock }, id),
+    });
     await writeLog(db, transaction, { actor, action: 'change', entity: 'unit', entityId: id, detail: patch });
     await refreshSummaries(db, clock, [id], transaction);
   });
@@ -128,7 +164,11 @@ export async function updateMachine(
   actor: string,
 ): Promise<UnitPage> {
   await db.transaction(async (transaction) => {
-    await updateVersion(db.models.Unit, id, version, patch, { transaction, what: 'Unit', show: () => unitRecord({ db, clock }, id) });
+    await updateVersion(db.models.Unit, id, version, patch, {
+      transaction,
+      what: 'Unit',
+      show: () => unitRecord({ db, clock }, id),
+    });
     if (circuits) {
       const numbers = circuits.map((c) => c.number);
       const [bound] = await db.rows<{ number: number }>(
@@ -137,8 +177,15 @@ export async function updateMachine(
         [id, numbers],
         transaction,
       );
-      if (bound) throw invalid([{ path: 'circuits', message: `circuit ${bound.number} has pounds on record and cannot go` }]);
-      await db.run('delete from circuits where unit_id = $1 and number <> all($2::int[])', [id, numbers], transaction);
+      if (bound)
+        throw invalid([
+          { path: 'circuits', message: `circuit ${bound.number} has pounds on record and cannot go` },
+        ]);
+      await db.run(
+        'delete from circuits where unit_id = $1 and number <> all($2::int[])',
+        [id, numbers],
+        transaction,
+      );
       await db.run(
         `insert into circuits (unit_id, number, refrigerant, charge_lb, metering, compressors)
          select $1, r.number, r.refrigerant, r."chargeLb", r.metering, coalesce(r.compressors, '[]')
@@ -149,7 +196,13 @@ export async function updateMachine(
         transaction,
       );
     }
-    await writeLog(db, transaction, { actor, action: 'change', entity: 'unit', entityId: id, detail: { ...patch, circuits } });
+    await writeLog(db, transaction, {
+      actor,
+      action: 'change',
+      entity: 'unit',
+      entityId: id,
+      detail: { ...patch, circuits },
+    });
     await refreshSummaries(db, clock, [id], transaction);
   });
   return unitRecord({ db, clock }, id);

@@ -11,10 +11,20 @@ const FROM_READINGS: readonly string[] = ['charge', 'cycle', 'split', 'unbalance
  * What a card's answers were on machines of the same kind on the same site, the same model first, then the newest. Card
  * answers stand as they were kept; sets of readings are worked out anew. Without a card: those that a set of readings answers.
  */
-export async function sisterReadings({ db, clock }: Pick<Dependencies, 'db' | 'clock'>, unitId: string, card?: string): Promise<SisterReading[]> {
+export async function sisterReadings(
+  { db, clock }: Pick<Dependencies, 'db' | 'clock'>,
+  unitId: string,
+  card?: string,
+): Promise<SisterReading[]> {
   const limits = await measuringLimits(db, todayIn(clock, (await companyNow(db)).timeZone));
   const asked = card === undefined ? FROM_READINGS : [card];
-  const rows = await db.rows<{ tag: string; on: string; kind: string; body: unknown; refrigerant: string | null }>(
+  const rows = await db.rows<{
+    tag: string;
+    on: string;
+    kind: string;
+    body: unknown;
+    refrigerant: string | null;
+  }>(
     `select b.tag, to_char(e.occurred_at at time zone s.time_zone, 'YYYY-MM-DD') as on, e.kind, e.body, x.refrigerant
      from units a join units b on b.site_id = a.site_id and b.kind = a.kind and b.id <> a.id and b.status = 'in service'
        join sites s on s.id = b.site_id

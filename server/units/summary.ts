@@ -12,7 +12,12 @@ const CHUNK = 5000;
  * Works out the verdict of units and keeps it beside them, in the transaction that changed their history. Lists and the
  * watch list read only this.
  */
-export async function refreshSummaries(db: Database, clock: Clock, unitIds: readonly string[], transaction: Transaction): Promise<void> {
+export async function refreshSummaries(
+  db: Database,
+  clock: Clock,
+  unitIds: readonly string[],
+  transaction: Transaction,
+): Promise<void> {
   if (unitIds.length === 0) return;
   const company = await companyNow(db, transaction);
   const today = localDate(clock.now(), company.timeZone);

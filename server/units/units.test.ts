@@ -20,7 +20,8 @@ beforeAll(async () => {
 });
 afterAll(() => server.stop());
 
-const record = async (id = place.unitId): Promise<UnitPage> => (await roof.get(`/api/units/${id}`).expect(200)).body as UnitPage;
+const record = async (id = place.unitId): Promise<UnitPage> =>
+  (await roof.get(`/api/units/${id}`).expect(200)).body as UnitPage;
 const write = async (body: object, status = 200) => {
   const { version } = await record();
   return (
@@ -31,7 +32,10 @@ const write = async (body: object, status = 200) => {
   ).body;
 };
 const enter = (kind: string, body: object, at = '2026-06-20T14:00:00Z', unitId = place.unitId) =>
-  roof.post(`/api/visits/${visitId}/entries`).send({ id: randomUUID(), visitId, unitId, kind, body, occurredAt: at }).expect(201);
+  roof
+    .post(`/api/visits/${visitId}/entries`)
+    .send({ id: randomUUID(), visitId, unitId, kind, body, occurredAt: at })
+    .expect(201);
 const circuit = (number: number, more: object = {}) => ({
   number,
   refrigerant: 'R-410A',
@@ -49,12 +53,24 @@ describe('what is read off a machine', () => {
     };
     await write({ details, tons: 7.5, voltage: 208, phase: 3, serial: 'N-1881' });
     const unit = await record();
-    expect(unit).toMatchObject({ tons: 7.5, voltage: 208, phase: 3, serial: 'N-1881', details, builtOn: null });
+    expect(unit).toMatchObject({
+      tons: 7.5,
+      voltage: 208,
+      phase: 3,
+      serial: 'N-1881',
+      details,
+      builtOn: null,
+    });
     expect(unit.details.blower).toBeUndefined();
   });
 
   it('circuits come, change and go by their number', async () => {
-    await write({ circuits: [circuit(1), circuit(2, { refrigerant: 'R-22', compressors: [{ stage: 1, rlaA: 18, lraA: 120 }] })] });
+    await write({
+      circuits: [
+        circuit(1),
+        circuit(2, { refrigerant: 'R-22', compressors: [{ stage: 1, rlaA: 18, lraA: 120 }] }),
+      ],
+    });
     expect((await record()).circuits).toMatchObject([
       { number: 1, refrigerant: 'R-410A', chargeLb: 9 },
       { number: 2, refrigerant: 'R-22', compressors: [{ stage: 1, rlaA: 18, lraA: 120 }] },
@@ -75,7 +91,10 @@ describe('what is read off a machine', () => {
   it('two who write at once: the second is shown what the first wrote, and nothing is lost', async () => {
     const { version } = await record();
     await roof.patch(`/api/units/${place.unitId}/machine`).send({ version, tons: 10 }).expect(200);
-    const { body } = await manager.patch(`/api/units/${place.unitId}/machine`).send({ version, tons: 12 }).expect(409);
+    const { body } = await manager
+      .patch(`/api/units/${place.unitId}/machine`)
+      .send({ version, tons: 12 })
+      .expect(409);
     expect(body.current).toMatchObject({ tons: 10 });
     expect((await record()).tons).toBe(10);
   });
@@ -101,7 +120,15 @@ describe('what is read off a machine', () => {
 describe('what the drawing shows', () => {
   it('is the newest reading of each point and circuit, as it was taken', async () => {
     const set = (circuit_: number, value: number, at: string) =>
-      enter('reading set', { mode: 'cooling', circuit: circuit_, readings: [{ point: 'suction pressure', value, unit: 'psig' }] }, at);
+      enter(
+        'reading set',
+        {
+          mode: 'cooling',
+          circuit: circuit_,
+          readings: [{ point: 'suction pressure', value, unit: 'psig' }],
+        },
+        at,
+      );
     await set(1, 118, '2026-06-18T14:00:00Z');
     await set(1, 121, '2026-06-19T14:00:00Z');
     await set(2, 96, '2026-06-17T14:00:00Z');
@@ -123,11 +150,24 @@ describe('what the drawing shows', () => {
   // The motor the machine came with, of which nobody wrote anything down, was the first one there.
   it('slots are those of the kind; what was put into one stands there with its day, and a second one ends the first', async () => {
     const slot = async () => (await record()).slots.find((s) => s.name === 'blower motor');
-    expect((await record()).slots.map((s) => s.name)).toEqual(expect.arrayContaining([...USUAL_SLOTS['package gas/electric']].slice(0, 3)));
+    expect((await record()).slots.map((s) => s.name)).toEqual(
+      expect.arrayContaining([...USUAL_SLOTS['package gas/electric']].slice(0, 3)),
+    );
     expect(await slot()).toMatchObject({ installed: null, earlier: 0 });
-    await enter('work', { text: 'new motor', installed: { slot: 'blower motor', manufacturer: 'Fennimore', model: 'B-2' } }, '2026-06-18T14:00:00Z');
-    expect(await slot()).toMatchObject({ installed: { from: '2026-06-18', manufacturer: 'Fennimore', model: 'B-2' }, earlier: 1 });
-    await enter('work', { text: 'again', installed: { slot: 'blower motor', model: 'B-3' } }, '2026-06-20T14:00:00Z');
+    await enter(
+      'work',
+      { text: 'new motor', installed: { slot: 'blower motor', manufacturer: 'Fennimore', model: 'B-2' } },
+      '2026-06-18T14:00:00Z',
+    );
+    expect(await slot()).toMatchObject({
+      installed: { from: '2026-06-18', manufacturer: 'Fennimore', model: 'B-2' },
+      earlier: 1,
+    });
+    await enter(
+      'work',
+      { text: 'again', installed: { slot: 'blower motor', model: 'B-3' } },
+      '2026-06-20T14:00:00Z',
+    );
     expect(await slot()).toMatchObject({ installed: { from: '2026-06-20', model: 'B-3' }, earlier: 2 });
   });
 });
@@ -136,7 +176,10 @@ describe('the sister beside a set of readings', () => {
   it('is asked for without a card: everything a set answers, from sets and from cards, the newest of each', async () => {
     const { unit: own } = { unit: await record() };
     const sisterId = randomUUID();
-    await manager.post('/api/units').send({ id: sisterId, siteId: place.siteId, tag: 'RTU-2', kind: own.kind, model: own.model }).expect(201);
+    await manager
+      .post('/api/units')
+      .send({ id: sisterId, siteId: place.siteId, tag: 'RTU-2', kind: own.kind, model: own.model })
+      .expect(201);
     const { version } = await record(sisterId);
     await roof
       .patch(`/api/units/${sisterId}/machine`)
@@ -152,27 +195,33 @@ describe('the sister beside a set of readings', () => {
     await enter('reading set', { mode: 'cooling', outdoorF: 85, readings }, '2026-06-19T14:00:00Z', sisterId);
     await enter(
       'measurement',
-      { card: 'split', inputs: { returnAir: { value: 75, unit: '°F' }, supplyAir: { value: 55, unit: '°F' } } },
+      {
+        card: 'split',
+        inputs: { returnAir: { value: 75, unit: '°F' }, supplyAir: { value: 55, unit: '°F' } },
+      },
       '2026-06-20T14:00:00Z',
       sisterId,
     );
     const { body } = await roof.get(`/api/units/${place.unitId}/sisters`).expect(200);
-    const said = Object.fromEntries((body as { name: string; value: number; tag: string }[]).map((s) => [s.name, s]).toReversed()) as Record<
-      string,
-      { value: number; tag: string }
-    >;
+    const said = Object.fromEntries(
+      (body as { name: string; value: number; tag: string }[]).map((s) => [s.name, s]).toReversed(),
+    ) as Record<string, { value: number; tag: string }>;
     // R-410A at 118.4 psig is 40 °F, at 318.5 psig 100 °F (published chart points).
     expect(said.superheat).toMatchObject({ tag: 'RTU-2', value: expect.closeTo(12, 0) });
     expect(said['condenser split']?.value).toBeCloseTo(15, 0);
     expect(said['pressure ratio']?.value).toBeCloseTo((318.5 + 14.7) / (118.4 + 14.7), 1);
     expect(said.split?.value).toBe(20);
-    expect((await roof.get(`/api/units/${place.unitId}/sisters?card=cycle`).expect(200)).body.map((s: { name: string }) => s.name)).toContain(
-      'pressure ratio',
-    );
+    expect(
+      (await roof.get(`/api/units/${place.unitId}/sisters?card=cycle`).expect(200)).body.map(
+        (s: { name: string }) => s.name,
+      ),
+    ).toContain('pressure ratio');
   });
 
   it('a unit of another kind, or out of use, is no sister', async () => {
-    await server.db.run("update units set status = 'out of use' where site_id = $1 and tag = 'RTU-2'", [place.siteId]);
+    await server.db.run("update units set status = 'out of use' where site_id = $1 and tag = 'RTU-2'", [
+      place.siteId,
+    ]);
     expect((await roof.get(`/api/units/${place.unitId}/sisters`).expect(200)).body).toEqual([]);
   });
 });

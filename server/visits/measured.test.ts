@@ -18,8 +18,15 @@ beforeAll(async () => {
   desk = await server.as('dispatcher');
   roof = await server.as('technician');
   manager = await server.as('manager');
-  const [own] = await server.db.rows<{ kind: string }>('select kind from units where id = $1', [place.unitId]);
-  sisterId = (await desk.post('/api/units').send({ id: randomUUID(), siteId: place.siteId, tag: 'SISTER-2', kind: own?.kind }).expect(201)).body.id;
+  const [own] = await server.db.rows<{ kind: string }>('select kind from units where id = $1', [
+    place.unitId,
+  ]);
+  sisterId = (
+    await desk
+      .post('/api/units')
+      .send({ id: randomUUID(), siteId: place.siteId, tag: 'SISTER-2', kind: own?.kind })
+      .expect(201)
+  ).body.id;
   visitId = await openVisit(server, place.siteId);
 });
 afterAll(() => server.stop());
@@ -31,7 +38,9 @@ const CHARGE = {
   device: { value: 'expansion valve' },
 };
 const measure = (unitId: string, body: object, occurredAt = '2026-06-20T14:00:00Z') =>
-  roof.post(`/api/visits/${visitId}/entries`).send({ id: randomUUID(), visitId, unitId, kind: 'measurement', body, occurredAt });
+  roof
+    .post(`/api/visits/${visitId}/entries`)
+    .send({ id: randomUUID(), visitId, unitId, kind: 'measurement', body, occurredAt });
 interface Kept {
   inputs: Record<string, { value: number; customary: number }>;
   answers: { name: string; value: number; verdict: string; band?: { from: string; high: number } }[];
@@ -44,7 +53,13 @@ const kept = async (id: string): Promise<Kept> => {
 describe('a measurement on a sheet', () => {
   it('is kept as typed, with its answers worked out by the server and not by who sent it', async () => {
     const id = randomUUID();
-    const line = { id, visitId, unitId: place.unitId, kind: 'measurement', occurredAt: '2026-06-20T14:00:00Z' };
+    const line = {
+      id,
+      visitId,
+      unitId: place.unitId,
+      kind: 'measurement',
+      occurredAt: '2026-06-20T14:00:00Z',
+    };
     const body = { card: 'charge', inputs: CHARGE, answers: [{ name: 'superheat', value: 99 }] };
     await roof
       .post(`/api/visits/${visitId}/entries`)
@@ -62,15 +77,31 @@ describe('a measurement on a sheet', () => {
   it.each([
     ['a card that does not exist', { card: 'tarot', inputs: CHARGE }, 'body.card'],
     ['no reading', { card: 'charge', inputs: {} }, 'body.inputs'],
-    ['an input of another card', { card: 'charge', inputs: { ...CHARGE, wind: { value: 3 } } }, 'body.inputs.wind'],
-    ['a choice that is none', { card: 'charge', inputs: { ...CHARGE, refrigerant: { value: 'R-0' } } }, 'body.inputs.refrigerant'],
-    ['a unit of another quantity', { card: 'charge', inputs: { ...CHARGE, suction: { value: 118, unit: '°F' } } }, 'body.inputs.suction'],
+    [
+      'an input of another card',
+      { card: 'charge', inputs: { ...CHARGE, wind: { value: 3 } } },
+      'body.inputs.wind',
+    ],
+    [
+      'a choice that is none',
+      { card: 'charge', inputs: { ...CHARGE, refrigerant: { value: 'R-0' } } },
+      'body.inputs.refrigerant',
+    ],
+    [
+      'a unit of another quantity',
+      { card: 'charge', inputs: { ...CHARGE, suction: { value: 118, unit: '°F' } } },
+      'body.inputs.suction',
+    ],
     [
       'a temperature below absolute zero',
       { card: 'charge', inputs: { ...CHARGE, suctionLine: { value: -500, unit: '°F' } } },
       'body.inputs.suctionLine',
     ],
-    ['a pressure outside the curve', { card: 'charge', inputs: { ...CHARGE, suction: { value: 900, unit: 'psig' } } }, 'body.inputs'],
+    [
+      'a pressure outside the curve',
+      { card: 'charge', inputs: { ...CHARGE, suction: { value: 900, unit: 'psig' } } },
+      'body.inputs',
+    ],
   ])('is refused for %s, at the place where it is', async (_what, body, path) => {
     const { body: problem } = await measure(place.unitId, body).expect(422);
     expect(problem.errors[0].path).toContain(path);
@@ -82,7 +113,14 @@ describe('a measurement on a sheet', () => {
     const body = { card: 'flame-signal', inputs: { signal: { value: 60, unit: 'µA' } } };
     await roof
       .post(`/api/visits/${visitId}/entries`)
-      .send({ id, visitId, unitId: place.unitId, kind: 'measurement', body, occurredAt: '2026-06-20T14:00:00Z' })
+      .send({
+        id,
+        visitId,
+        unitId: place.unitId,
+        kind: 'measurement',
+        body,
+        occurredAt: '2026-06-20T14:00:00Z',
+      })
       .expect(201);
     expect((await kept(id)).inputs.signal).toMatchObject({ value: 60, quality: 'doubtful' });
   });
@@ -91,8 +129,14 @@ describe('a measurement on a sheet', () => {
 describe('limits for measuring', () => {
   it('are the company’s, from the day on which they hold', async () => {
     const value = { ...DEFAULT_LIMITS, superheatHighF: 11 };
-    await roof.post('/api/settings/measuring').send({ id: randomUUID(), validFrom: '2026-06-15', value }).expect(403);
-    await manager.post('/api/settings/measuring').send({ id: randomUUID(), validFrom: '2026-06-15', value }).expect(201);
+    await roof
+      .post('/api/settings/measuring')
+      .send({ id: randomUUID(), validFrom: '2026-06-15', value })
+      .expect(403);
+    await manager
+      .post('/api/settings/measuring')
+      .send({ id: randomUUID(), validFrom: '2026-06-15', value })
+      .expect(201);
     const verdictOn = async (day: string) => {
       const id = randomUUID();
       const line = {
@@ -106,8 +150,14 @@ describe('limits for measuring', () => {
       await roof.post(`/api/visits/${visitId}/entries`).send(line).expect(201);
       return (await kept(id)).answers.find((a) => a.name === 'superheat');
     };
-    expect(await verdictOn('2026-06-14')).toMatchObject({ verdict: 'within', band: { from: 'common practice', high: 15 } });
-    expect(await verdictOn('2026-06-16')).toMatchObject({ verdict: 'high', band: { from: 'company setting', high: 11 } });
+    expect(await verdictOn('2026-06-14')).toMatchObject({
+      verdict: 'within',
+      band: { from: 'common practice', high: 15 },
+    });
+    expect(await verdictOn('2026-06-16')).toMatchObject({
+      verdict: 'high',
+      band: { from: 'company setting', high: 11 },
+    });
     const { body } = await desk.get('/api/settings/measuring').expect(200);
     expect(body.current).toEqual(value);
     expect((await desk.get('/api/session')).body.measuring.superheatHighF).toBe(11);
@@ -115,7 +165,9 @@ describe('limits for measuring', () => {
 
   it('may be stricter about what hurts people, not laxer; a band has two ends', async () => {
     const send = (patch: object) =>
-      manager.post('/api/settings/measuring').send({ id: randomUUID(), validFrom: '2026-06-15', value: { ...DEFAULT_LIMITS, ...patch } });
+      manager
+        .post('/api/settings/measuring')
+        .send({ id: randomUUID(), validFrom: '2026-06-15', value: { ...DEFAULT_LIMITS, ...patch } });
     expect((await send({ coActPpm: 400 }).expect(422)).body.errors[0].path).toBe('value.coActPpm');
     expect((await send({ splitHighF: 12 }).expect(422)).body.errors[0].path).toBe('value.splitHighF');
     await manager.get('/api/settings/weather').expect(422);
@@ -125,7 +177,11 @@ describe('limits for measuring', () => {
 describe('the sister machine', () => {
   it('gives its latest answers of the same card, by tag and day; the unit itself never counts', async () => {
     expect((await roof.get(`/api/units/${place.unitId}/sisters?card=charge`).expect(200)).body).toEqual([]);
-    await measure(sisterId, { card: 'charge', inputs: { ...CHARGE, suctionLine: { value: 60, unit: '°F' } } }, '2026-06-18T14:00:00Z').expect(201);
+    await measure(
+      sisterId,
+      { card: 'charge', inputs: { ...CHARGE, suctionLine: { value: 60, unit: '°F' } } },
+      '2026-06-18T14:00:00Z',
+    ).expect(201);
     await measure(sisterId, { card: 'charge', inputs: CHARGE }, '2026-06-19T14:00:00Z').expect(201);
     const { body } = await roof.get(`/api/units/${place.unitId}/sisters?card=charge`).expect(200);
     expect(body).toHaveLength(1);
@@ -143,9 +199,21 @@ describe('the sister machine', () => {
     };
     await roof
       .post(`/api/visits/${visitId}/entries`)
-      .send({ id: randomUUID(), visitId, unitId: sisterId, kind: 'reading set', body, occurredAt: '2026-06-19T15:00:00Z' })
+      .send({
+        id: randomUUID(),
+        visitId,
+        unitId: sisterId,
+        kind: 'reading set',
+        body,
+        occurredAt: '2026-06-19T15:00:00Z',
+      })
       .expect(201);
     const { body: sisters } = await roof.get(`/api/units/${place.unitId}/sisters?card=split`).expect(200);
-    expect(sisters).toContainEqual({ tag: 'SISTER-2', on: '2026-06-19', name: 'split', value: expect.closeTo(19, 6) });
+    expect(sisters).toContainEqual({
+      tag: 'SISTER-2',
+      on: '2026-06-19',
+      name: 'split',
+      value: expect.closeTo(19, 6),
+    });
   });
 });

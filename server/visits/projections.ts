@@ -57,12 +57,23 @@ const refrigerant: Projection = {
     for (const move of moves) {
       await db.run(
         `insert into refrigerant_movements (entry_id, unit_id, circuit_id, refrigerant, from_place, to_place, pounds, moved_at, by_user) values ($1, $2, $3, $4, $5, $6, $7, $8, $9)`,
-        [entry.id, unitId, circuit?.id ?? null, body.refrigerant, move.from, move.to, move.pounds, entry.occurredAt, entry.authorId],
+        [
+          entry.id,
+          unitId,
+          circuit?.id ?? null,
+          body.refrigerant,
+          move.from,
+          move.to,
+          move.pounds,
+          entry.occurredAt,
+          entry.authorId,
+        ],
         transaction,
       );
     }
   },
-  undo: async ({ db, transaction, entry }) => void (await db.run('delete from refrigerant_movements where entry_id = $1', [entry.id], transaction)),
+  undo: async ({ db, transaction, entry }) =>
+    void (await db.run('delete from refrigerant_movements where entry_id = $1', [entry.id], transaction)),
 };
 
 const conditionLeft: Projection = {
@@ -88,7 +99,11 @@ const conditionLeft: Projection = {
     );
   },
   undo: async ({ db, transaction, entry }) =>
-    void (await db.run('update open_conditions set closed_at = coalesce(closed_at, now()) where id = $1', [entry.id], transaction)),
+    void (await db.run(
+      'update open_conditions set closed_at = coalesce(closed_at, now()) where id = $1',
+      [entry.id],
+      transaction,
+    )),
 };
 
 const conditionClosed: Projection = {
@@ -100,12 +115,20 @@ const conditionClosed: Projection = {
       transaction,
     );
     if (closed.length > 0) return;
-    const [known] = await db.rows('select id from open_conditions where id = $1', [body.conditionId], transaction);
+    const [known] = await db.rows(
+      'select id from open_conditions where id = $1',
+      [body.conditionId],
+      transaction,
+    );
     // Two people closing the same condition agree; the second closing stays on the sheet and changes nothing.
     if (!known) throw invalid([{ path: 'body.conditionId', message: 'there is no such open condition' }]);
   },
   undo: async ({ db, transaction, entry }) =>
-    void (await db.run('update open_conditions set closed_at = null, closed_by_entry = null where closed_by_entry = $1', [entry.id], transaction)),
+    void (await db.run(
+      'update open_conditions set closed_at = null, closed_by_entry = null where closed_by_entry = $1',
+      [entry.id],
+      transaction,
+    )),
 };
 
 const work: Projection = {
@@ -126,11 +149,22 @@ const work: Projection = {
       [unitId, installed.slot, classOfSlot(installed.slot) ?? null],
       transaction,
     );
-    const [slot] = await db.rows<{ id: string }>('select id from slots where unit_id = $1 and name = $2', [unitId, installed.slot], transaction);
+    const [slot] = await db.rows<{ id: string }>(
+      'select id from slots where unit_id = $1 and name = $2',
+      [unitId, installed.slot],
+      transaction,
+    );
     const slotId = slot?.id as string;
     const day = localDate(entry.occurredAt, timeZone);
-    const [later] = await db.rows('select 1 from components where slot_id = $1 and lower(during) > $2::date', [slotId, day], transaction);
-    if (later) throw new Problem(409, 'A later component is already in this slot', { detail: 'Amend that entry first, then record this one.' });
+    const [later] = await db.rows(
+      'select 1 from components where slot_id = $1 and lower(during) > $2::date',
+      [slotId, day],
+      transaction,
+    );
+    if (later)
+      throw new Problem(409, 'A later component is already in this slot', {
+        detail: 'Amend that entry first, then record this one.',
+      });
     // A slot nobody has written about held something before: its start stays unknown.
     await db.run(
       `insert into components (slot_id, during) select $1, daterange(null, $2::date) where not exists (select 1 from components where slot_id = $1)`,
@@ -144,7 +178,14 @@ const work: Projection = {
     );
     await db.run(
       'insert into components (slot_id, manufacturer, model, serial, during, installed_by) values ($1, $2, $3, $4, daterange($5::date, null), $6)',
-      [slotId, installed.manufacturer ?? null, installed.model ?? null, installed.serial ?? null, day, entry.id],
+      [
+        slotId,
+        installed.manufacturer ?? null,
+        installed.model ?? null,
+        installed.serial ?? null,
+        day,
+        entry.id,
+      ],
       transaction,
     );
   },
@@ -165,7 +206,12 @@ const work: Projection = {
 };
 
 /** What must never be left past the visit is closed, or somebody says why it is not. @throws Problem 422 */
-async function refuseLeftBehind(db: Database, transaction: Transaction, visitId: string, why: string | undefined): Promise<void> {
+async function refuseLeftBehind(
+  db: Database,
+  transaction: Transaction,
+  visitId: string,
+  why: string | undefined,
+): Promise<void> {
   if (why) return;
   const behind = await db.rows<{ kind: string; tag: string }>(
     `select o.kind, u.tag from open_conditions o join entries e on e.id = o.id join units u on u.id = o.unit_id
@@ -175,14 +221,20 @@ async function refuseLeftBehind(db: Database, transaction: Transaction, visitId:
   );
   if (behind.length === 0) return;
   const list = behind.map((b) => `${b.kind} on ${b.tag}`).join(', ');
-  throw invalid([{ path: 'body.stillOpen', message: `${list}: never to be left past the visit. Close it, or say why it has to stay` }]);
+  throw invalid([
+    {
+      path: 'body.stillOpen',
+      message: `${list}: never to be left past the visit. Close it, or say why it has to stay`,
+    },
+  ]);
 }
 
 const leave: Projection = {
   apply: async ({ db, transaction, entry }) => {
     const body = entry.body as EntryBody<'leave'>;
     await refuseLeftBehind(db, transaction, entry.visitId, body.stillOpen);
-    const open = "k.id in (select call_id from visit_calls where visit_id = $1) and k.status not in ('cancelled', 'completed')";
+    const open =
+      "k.id in (select call_id from visit_calls where visit_id = $1) and k.status not in ('cancelled', 'completed')";
     if (body.outcome === 'completed') {
       await db.run(
         `update calls k set status = 'completed', completed_at = $2, version = version + 1 where ${open}`,

@@ -17,7 +17,11 @@ const VISIT_SQL = `
   from visits v join sites s on s.id = v.site_id join customers c on c.id = s.customer_id left join crews w on w.id = v.crew_id`;
 
 /** The visits of a day (and crew), with those of the fortnight before that nobody has left yet. */
-export async function visitsOfDay(db: Database, day: PlainDate, crewId: string | undefined): Promise<VisitRow[]> {
+export async function visitsOfDay(
+  db: Database,
+  day: PlainDate,
+  crewId: string | undefined,
+): Promise<VisitRow[]> {
   return db.rows<VisitRow>(
     `select * from (${VISIT_SQL} where v.cancelled_at is null and ($2::uuid is null or v.crew_id = $2) and v.planned_for between $1::date - 14 and $1::date) d
      where d."plannedFor" = $1 or not d."left" order by d."plannedFor" desc, d.customer, d.site`,
@@ -39,8 +43,13 @@ interface UnitOfVisit extends Omit<VisitPage['units'][number], 'due' | 'feed' | 
 }
 
 /** A visit with everything its sheet needs offline: units, circuits, slots, conditions, what is due, entries so far. @throws Problem 404 */
-export async function visitRecord({ db, clock }: Pick<Dependencies, 'db' | 'clock'>, id: string): Promise<VisitPage> {
-  const [visit] = await db.rows<VisitRow & GettingIn & { timeZone: string }>(`${VISIT_SQL} where v.id = $1`, [id]);
+export async function visitRecord(
+  { db, clock }: Pick<Dependencies, 'db' | 'clock'>,
+  id: string,
+): Promise<VisitPage> {
+  const [visit] = await db.rows<VisitRow & GettingIn & { timeZone: string }>(`${VISIT_SQL} where v.id = $1`, [
+    id,
+  ]);
   if (!visit) throw notFound('Visit');
   const units = await db.rows<UnitOfVisit>(
     `select u.id, u.tag, u.kind, u.status, u.area_served as "areaServed", u.handling_notes as "handlingNotes", u.details, u.voltage, u.phase, coalesce(m.sentence, '') as sentence,
@@ -54,9 +63,10 @@ export async function visitRecord({ db, clock }: Pick<Dependencies, 'db' | 'cloc
   );
   const today = localDate(clock.now(), visit.timeZone);
   const net = await siteNet(db, visit.siteId);
-  const roofs = await db.rows<{ id: string; name: string }>('select id, name from roofs where site_id = $1 and retired_at is null order by name', [
-    visit.siteId,
-  ]);
+  const roofs = await db.rows<{ id: string; name: string }>(
+    'select id, name from roofs where site_id = $1 and retired_at is null order by name',
+    [visit.siteId],
+  );
   const called = new Set(visit.calls.map((call) => call.unitId));
   return {
     ...visit,
@@ -71,11 +81,11 @@ export async function visitRecord({ db, clock }: Pick<Dependencies, 'db' | 'cloc
           unit.circuits.map((c) => c.number),
           unit.slots,
         ),
-        due: dueTasks({ unitId: unit.id, kind: unit.kind as UnitKind, status, lastDone: lastDone ?? {} }, today, 14).map((due) => ({
-          key: due.task.key,
-          title: due.task.title,
-          text: due.reason.text,
-        })),
+        due: dueTasks(
+          { unitId: unit.id, kind: unit.kind as UnitKind, status, lastDone: lastDone ?? {} },
+          today,
+          14,
+        ).map((due) => ({ key: due.task.key, title: due.task.title, text: due.reason.text })),
       }))
       .sort((a, b) => Number(called.has(b.id)) - Number(called.has(a.id))),
     entries: await entriesOf(db, id),

@@ -35,22 +35,54 @@ const OPEN = `select id, kind, hazard, text, opened_at, opened_by, changed_from,
 /** Entries as a technician writes them over months, one of them put right afterwards and one withdrawn. */
 async function writeMonths(): Promise<void> {
   await write('refrigerant', { refrigerant: 'R-410A', addedLb: 2.5, circuit: 1 }, '2026-03-02T14:00:00Z');
-  await write('refrigerant', { refrigerant: 'R-410A', recoveredLb: 6, addedLb: 7.25, afterOpening: true }, '2026-04-02T14:00:00Z');
+  await write(
+    'refrigerant',
+    { refrigerant: 'R-410A', recoveredLb: 6, addedLb: 7.25, afterOpening: true },
+    '2026-04-02T14:00:00Z',
+  );
   await write('refrigerant', { refrigerant: 'R-410A', notWeighed: true }, '2026-04-03T14:00:00Z');
   const wrong = await write('refrigerant', { refrigerant: 'R-410A', addedLb: 40 }, '2026-04-04T14:00:00Z');
-  await write('refrigerant', { refrigerant: 'R-410A', addedLb: 4 }, '2026-04-04T14:00:00Z', { supersedes: wrong, reason: 'a digit too many' });
-  await write('work', { text: 'new compressor', installed: { slot: 'circuit 1 compressor', serial: 'S-1' } }, '2026-04-02T16:00:00Z');
-  await write('work', { text: 'again', installed: { slot: 'circuit 1 compressor', manufacturer: 'Norvane', model: 'K7' } }, '2026-05-12T16:00:00Z');
-  await write('work', { text: 'new blower motor', installed: { slot: 'blower motor' } }, '2026-05-12T17:00:00Z');
+  await write('refrigerant', { refrigerant: 'R-410A', addedLb: 4 }, '2026-04-04T14:00:00Z', {
+    supersedes: wrong,
+    reason: 'a digit too many',
+  });
+  await write(
+    'work',
+    { text: 'new compressor', installed: { slot: 'circuit 1 compressor', serial: 'S-1' } },
+    '2026-04-02T16:00:00Z',
+  );
+  await write(
+    'work',
+    { text: 'again', installed: { slot: 'circuit 1 compressor', manufacturer: 'Norvane', model: 'K7' } },
+    '2026-05-12T16:00:00Z',
+  );
+  await write(
+    'work',
+    { text: 'new blower motor', installed: { slot: 'blower motor' } },
+    '2026-05-12T17:00:00Z',
+  );
   await write('work', { text: 'nothing put in' }, '2026-05-13T17:00:00Z');
   const left = await write(
     'condition left',
-    { condition: 'heat disabled', text: 'call wire lifted', changedFrom: 'heat on call', changedTo: 'lifted' },
+    {
+      condition: 'heat disabled',
+      text: 'call wire lifted',
+      changedFrom: 'heat on call',
+      changedTo: 'lifted',
+    },
     '2026-03-02T15:00:00Z',
   );
-  await write('condition left', { condition: 'exchanger holed or cracked', text: 'crack', told: 'owner, in writing' }, '2026-03-03T15:00:00Z');
+  await write(
+    'condition left',
+    { condition: 'exchanger holed or cracked', text: 'crack', told: 'owner, in writing' },
+    '2026-03-03T15:00:00Z',
+  );
   await write('condition closed', { conditionId: left, text: 'runs' }, '2026-04-02T15:00:00Z');
-  const mistaken = await write('condition left', { condition: 'filters out', text: 'other unit' }, '2026-05-01T15:00:00Z');
+  const mistaken = await write(
+    'condition left',
+    { condition: 'filters out', text: 'other unit' },
+    '2026-05-01T15:00:00Z',
+  );
   await write('withdrawn', {}, '2026-05-01T16:00:00Z', { supersedes: mistaken, reason: 'other unit' });
 }
 
@@ -71,7 +103,9 @@ describe('the set-wise statements', () => {
     await server.db.run('delete from slots');
     await server.db.run(ADD_MOVEMENTS_FOR('true'));
     const names = ['circuit 1 compressor', 'blower motor'];
-    await server.db.run(ADD_SLOTS, [JSON.stringify(Object.fromEntries(names.map((name) => [name, classOfSlot(name)])))]);
+    await server.db.run(ADD_SLOTS, [
+      JSON.stringify(Object.fromEntries(names.map((name) => [name, classOfSlot(name)]))),
+    ]);
     await server.db.run(ADD_COMPONENTS);
     expect(await server.db.rows(MOVEMENTS)).toEqual(movements);
     expect(await server.db.rows(LIVES)).toEqual(lives);
@@ -84,8 +118,13 @@ describe('the set-wise statements', () => {
   });
 
   it('close what current entries close, and leave the rest open', async () => {
-    const standing = (await server.db.rows<{ id: string; kind: string; closed_at: Date | null }>(OPEN)).filter((row) => row.kind !== 'filters out');
-    await server.db.run('update open_conditions set closed_at = null, closed_by_entry = null where kind <> $1', ['filters out']);
+    const standing = (
+      await server.db.rows<{ id: string; kind: string; closed_at: Date | null }>(OPEN)
+    ).filter((row) => row.kind !== 'filters out');
+    await server.db.run(
+      'update open_conditions set closed_at = null, closed_by_entry = null where kind <> $1',
+      ['filters out'],
+    );
     await server.db.run(CLOSE_CONDITIONS);
     const again = (await server.db.rows<{ kind: string }>(OPEN)).filter((row) => row.kind !== 'filters out');
     expect(again).toEqual(standing);

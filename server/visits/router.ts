@@ -17,12 +17,18 @@ export const visitRoutes: readonly Route[] = [
       return visitsOfDay(db, day ?? todayIn(clock, (await companyNow(db)).timeZone), crewId);
     },
   },
-  { method: 'get', path: '/api/visits/:id', action: 'read', handle: (context) => visitRecord(context, parse(uuid, context.params.id)) },
+  {
+    method: 'get',
+    path: '/api/visits/:id',
+    action: 'read',
+    handle: (context) => visitRecord(context, parse(uuid, context.params.id)),
+  },
   {
     method: 'post',
     path: '/api/visits',
     action: 'record visit',
-    handle: async (context) => new Reply(201, await createVisit(context, parse(newVisit, context.body), context.user.id)),
+    handle: async (context) =>
+      new Reply(201, await createVisit(context, parse(newVisit, context.body), context.user.id)),
   },
   {
     method: 'post',
@@ -30,7 +36,8 @@ export const visitRoutes: readonly Route[] = [
     action: 'record visit',
     handle: async (context) => {
       const entry = parse(newEntry, context.body) as NewEntry;
-      if (entry.visitId !== context.params.id) throw invalid([{ path: 'visitId', message: 'is another visit than the address names' }]);
+      if (entry.visitId !== context.params.id)
+        throw invalid([{ path: 'visitId', message: 'is another visit than the address names' }]);
       await addEntry(context, entry, context.user.id);
       return new Reply(201, await visitRecord(context, entry.visitId));
     },

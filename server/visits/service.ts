@@ -25,11 +25,27 @@ export async function createVisit(needs: Needs, body: NewVisit, actor: string): 
   await db.transaction(async (transaction) => {
     if (!(await firstTime(db, transaction, { id: body.id, body, actor }))) return;
     const calls = await db.models.Call.findAll({ where: { id: body.callIds }, transaction });
-    const foreign = body.callIds.findIndex((id) => calls.find((call) => call.id === id)?.siteId !== body.siteId);
-    if (foreign >= 0) throw invalid([{ path: `callIds.${foreign}`, message: 'this call belongs to another site' }]);
-    await db.models.Visit.create({ id: body.id, siteId: body.siteId, crewId: body.crewId, plannedFor: body.plannedFor }, { transaction });
-    await db.run('insert into visit_calls (visit_id, call_id) select $1, unnest($2::uuid[])', [body.id, body.callIds], transaction);
-    await writeLog(db, transaction, { actor, action: 'create', entity: 'visit', entityId: body.id, detail: body });
+    const foreign = body.callIds.findIndex(
+      (id) => calls.find((call) => call.id === id)?.siteId !== body.siteId,
+    );
+    if (foreign >= 0)
+      throw invalid([{ path: `callIds.${foreign}`, message: 'this call belongs to another site' }]);
+    await db.models.Visit.create(
+      { id: body.id, siteId: body.siteId, crewId: body.crewId, plannedFor: body.plannedFor },
+      { transaction },
+    );
+    await db.run(
+      'insert into visit_calls (visit_id, call_id) select $1, unnest($2::uuid[])',
+      [body.id, body.callIds],
+      transaction,
+    );
+    await writeLog(db, transaction, {
+      actor,
+      action: 'create',
+      entity: 'visit',
+      entityId: body.id,
+      detail: body,
+    });
   });
   return visitRecord(needs, body.id);
 }
@@ -52,7 +68,12 @@ export async function addEntry({ db, clock }: Needs, entry: NewEntry, actor: str
     if (!visit) throw notFound('Visit');
     const occurredAt = new Date(entry.occurredAt);
     if (occurredAt.getTime() > clock.now().getTime() + FUTURE_MS) {
-      throw invalid([{ path: 'occurredAt', message: 'lies more than a day in the future; is the clock of this device right?' }]);
+      throw invalid([
+        {
+          path: 'occurredAt',
+          message: 'lies more than a day in the future; is the clock of this device right?',
+        },
+      ]);
     }
     const place = await placeOf(db, transaction, entry, visit.siteId);
     const stored: StoredEntry = {
@@ -60,11 +81,16 @@ export async function addEntry({ db, clock }: Needs, entry: NewEntry, actor: str
       id: entry.id,
       visitId: entry.visitId,
       kind: entry.kind,
-      body: canonicalBody(entry, await measuringLimits(db, localDate(occurredAt, visit.timeZone), transaction)),
+      body: canonicalBody(
+        entry,
+        await measuringLimits(db, localDate(occurredAt, visit.timeZone), transaction),
+      ),
       occurredAt,
       authorId: actor,
     };
-    const superseded = entry.supersedes ? await supersededEntry(db, transaction, entry.supersedes, entry.visitId) : undefined;
+    const superseded = entry.supersedes
+      ? await supersededEntry(db, transaction, entry.supersedes, entry.visitId)
+      : undefined;
     const step = { db, transaction, timeZone: visit.timeZone };
     if (superseded) await PROJECTIONS[superseded.kind as EntryKind].undo({ ...step, entry: superseded });
     await db.run(
@@ -112,18 +138,28 @@ async function placeOf(
   const unitId = entry.unitId ?? (aboutVisit ? null : (only?.unitId ?? null));
   if (unitId !== null) {
     const unit = await db.models.Unit.findByPk(unitId, { transaction });
-    if (!unit || unit.siteId !== siteId) throw invalid([{ path: 'unitId', message: 'this unit does not stand on that site' }]);
+    if (!unit || unit.siteId !== siteId)
+      throw invalid([{ path: 'unitId', message: 'this unit does not stand on that site' }]);
   }
   const own = calls.find((call) => unitId !== null && call.unitId === unitId);
   // A call that came in without a unit gets the one the first finding names.
   if (!own && only && only.unitId === null && unitId !== null && entry.kind === 'finding') {
-    await db.run('update calls set unit_id = $2, version = version + 1 where id = $1', [only.id, unitId], transaction);
+    await db.run(
+      'update calls set unit_id = $2, version = version + 1 where id = $1',
+      [only.id, unitId],
+      transaction,
+    );
     return { unitId, callId: only.id };
   }
   return { unitId, callId: own?.id ?? (only && (unitId === null || only.unitId === null) ? only.id : null) };
 }
 
-async function supersededEntry(db: Database, transaction: Transaction, id: string, visitId: string): Promise<StoredEntry> {
+async function supersededEntry(
+  db: Database,
+  transaction: Transaction,
+  id: string,
+  visitId: string,
+): Promise<StoredEntry> {
   const [old] = await db.rows<StoredEntry & { amended: boolean }>(
     `select id, visit_id as "visitId", call_id as "callId", unit_id as "unitId", kind, body, occurred_at as "occurredAt", author_id as "authorId",
        exists (select 1 from entries later where later.supersedes = e.id) as amended from entries e where id = $1 and visit_id = $2 for update`,
@@ -132,7 +168,9 @@ async function supersededEntry(db: Database, transaction: Transaction, id: strin
   );
   if (!old) throw invalid([{ path: 'supersedes', message: 'there is no such entry on this sheet' }]);
   if (old.amended)
-    throw new Problem(409, 'Somebody else has amended this entry meanwhile', { detail: 'Look at the sheet again and amend the newest one.' });
+    throw new Problem(409, 'Somebody else has amended this entry meanwhile', {
+      detail: 'Look at the sheet again and amend the newest one.',
+    });
   return old;
 }
 
@@ -145,7 +183,12 @@ function canonicalBody(entry: NewEntry, limits: MeasuringLimits): unknown {
   const readings = body.readings.map((reading, index) => {
     const { quantity } = READING_POINTS[reading.point];
     try {
-      return { ...reading, quantity, si: toSi(quantity, reading.unit, reading.value), ...judgeReading(quantity, reading.unit, reading.value) };
+      return {
+        ...reading,
+        quantity,
+        si: toSi(quantity, reading.unit, reading.value),
+        ...judgeReading(quantity, reading.unit, reading.value),
+      };
     } catch (error) {
       if (!(error instanceof RangeError)) throw error;
       errors.push({ path: `body.readings.${index}.value`, message: `${reading.point}: ${error.message}` });
@@ -160,13 +203,21 @@ function canonicalBody(entry: NewEntry, limits: MeasuringLimits): unknown {
 function measuredBody(body: EntryBody<'measurement'>, limits: MeasuringLimits): unknown {
   const { inputs, answers, errors } = workedOut(body.card, body.inputs, limits);
   if (errors.length > 0) {
-    const what = errors.map(({ input, why }) => ({ path: input === null ? 'body.inputs' : `body.inputs.${input}`, message: why }));
+    const what = errors.map(({ input, why }) => ({
+      path: input === null ? 'body.inputs' : `body.inputs.${input}`,
+      message: why,
+    }));
     throw invalid(what, 'A reading that cannot be');
   }
   return { ...body, inputs, answers };
 }
 
-async function unitsTouched(db: Database, transaction: Transaction, entry: StoredEntry, superseded: StoredEntry | undefined): Promise<string[]> {
+async function unitsTouched(
+  db: Database,
+  transaction: Transaction,
+  entry: StoredEntry,
+  superseded: StoredEntry | undefined,
+): Promise<string[]> {
   const called = await db.rows<{ unitId: string }>(
     'select k.unit_id as "unitId" from visit_calls vc join calls k on k.id = vc.call_id where vc.visit_id = $1 and k.unit_id is not null',
     [entry.visitId],
@@ -181,6 +232,11 @@ async function unitsTouched(db: Database, transaction: Transaction, entry: Store
           transaction,
         )
       : [];
-  const ids = [entry.unitId, superseded?.unitId, ...closed.map((c) => c.unitId), ...(wide ? called.map((c) => c.unitId) : [])];
+  const ids = [
+    entry.unitId,
+    superseded?.unitId,
+    ...closed.map((c) => c.unitId),
+    ...(wide ? called.map((c) => c.unitId) : []),
+  ];
   return [...new Set(ids.filter((id): id is string => id !== null && id !== undefined))];
 }

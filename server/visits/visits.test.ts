@@ -16,7 +16,9 @@ beforeAll(async () => {
 });
 afterAll(() => server.stop());
 
-async function takeCall(given: Record<string, unknown> = {}): Promise<{ id: string; ref: string; visitId: string; version: number }> {
+async function takeCall(
+  given: Record<string, unknown> = {},
+): Promise<{ id: string; ref: string; visitId: string; version: number }> {
   const body = {
     id: randomUUID(),
     siteId: place.siteId,
@@ -41,11 +43,19 @@ const entry = (visitId: string, kind: string, body: unknown, more: Record<string
   occurredAt: '2026-06-02T14:00:00Z',
   ...more,
 });
-const write = (line: ReturnType<typeof entry>, status = 201) => roof.post(`/api/visits/${line.visitId}/entries`).send(line).expect(status);
+const write = (line: ReturnType<typeof entry>, status = 201) =>
+  roof.post(`/api/visits/${line.visitId}/entries`).send(line).expect(status);
 
 async function fail(on: string, component: string): Promise<void> {
   const call = await takeCall({ receivedAt: `${on}T12:00:00Z`, scheduledOn: on });
-  await write(entry(call.visitId, 'finding', { component, failure: 'burnt', grade: 'proven', system: 'cooling' }, { occurredAt: `${on}T14:00:00Z` }));
+  await write(
+    entry(
+      call.visitId,
+      'finding',
+      { component, failure: 'burnt', grade: 'proven', system: 'cooling' },
+      { occurredAt: `${on}T14:00:00Z` },
+    ),
+  );
   await write(entry(call.visitId, 'leave', { outcome: 'completed' }, { occurredAt: `${on}T15:00:00Z` }));
 }
 
@@ -53,7 +63,12 @@ describe('taking a call', () => {
   it('opens a visit for the crew and the day, which moves with the call until somebody writes on it', async () => {
     const call = await takeCall();
     expect(call.ref).toMatch(/^C-\d{5}$/);
-    const moved = (await desk.patch(`/api/calls/${call.id}`).send({ version: call.version, scheduledOn: '2026-06-05' }).expect(200)).body;
+    const moved = (
+      await desk
+        .patch(`/api/calls/${call.id}`)
+        .send({ version: call.version, scheduledOn: '2026-06-05' })
+        .expect(200)
+    ).body;
     expect(moved.visits).toMatchObject([{ id: call.visitId, plannedFor: '2026-06-05' }]);
     await desk.patch(`/api/calls/${call.id}`).send({ version: moved.version, cancelled: true }).expect(200);
     expect((await desk.get(`/api/calls/${call.id}`)).body).toMatchObject({ status: 'cancelled', visits: [] });
@@ -77,7 +92,12 @@ describe('taking a call', () => {
 
   it('shows at once what is known: open calls, conditions, who knows the place', async () => {
     const call = await takeCall();
-    await write(entry(call.visitId, 'condition left', { condition: 'circuit isolated', text: 'stage 2 off at its disconnect' }));
+    await write(
+      entry(call.visitId, 'condition left', {
+        condition: 'circuit isolated',
+        text: 'stage 2 off at its disconnect',
+      }),
+    );
     const { body: known } = await desk.get(`/api/calls/known/${place.siteId}`).expect(200);
     expect(known.openCalls.map((c: { id: string }) => c.id)).toContain(call.id);
     expect(known.units[0].conditions).toMatchObject([{ kind: 'circuit isolated', hazard: false }]);
@@ -111,24 +131,43 @@ describe('the visit sheet', () => {
     expect(readings[1].si).toBeCloseTo(284.26, 2);
     expect((await write(set(350))).body.entries.at(-1).body.readings[1].quality).toBe('doubtful');
     const refused = await write(set(-500), 422);
-    expect(refused.body.errors[0]).toMatchObject({ path: 'body.readings.1.value', message: expect.stringContaining('absolute zero') });
+    expect(refused.body.errors[0]).toMatchObject({
+      path: 'body.readings.1.value',
+      message: expect.stringContaining('absolute zero'),
+    });
   });
 
   it('amends by superseding, takes back what the old entry had done, and lets only one amendment win', async () => {
     const call = await takeCall();
     const added = entry(call.visitId, 'refrigerant', { refrigerant: 'R-410A', addedLb: 30 });
     await write(added);
-    const mended = entry(call.visitId, 'refrigerant', { refrigerant: 'R-410A', addedLb: 3 }, { supersedes: added.id, reason: 'slipped a digit' });
+    const mended = entry(
+      call.visitId,
+      'refrigerant',
+      { refrigerant: 'R-410A', addedLb: 3 },
+      { supersedes: added.id, reason: 'slipped a digit' },
+    );
     await write(mended);
     const [sum] = await server.db.rows<{ lb: number }>(
       'select sum(m.pounds) as lb from refrigerant_movements m join entries e on e.id = m.entry_id where e.visit_id = $1',
       [call.visitId],
     );
     expect(sum?.lb).toBe(3);
-    await write(entry(call.visitId, 'refrigerant', { refrigerant: 'R-410A', addedLb: 4 }, { supersedes: added.id, reason: 'late' }), 409);
+    await write(
+      entry(
+        call.visitId,
+        'refrigerant',
+        { refrigerant: 'R-410A', addedLb: 4 },
+        { supersedes: added.id, reason: 'late' },
+      ),
+      409,
+    );
     await write(entry(call.visitId, 'withdrawn', {}, { supersedes: mended.id, reason: 'wrong unit' }));
     expect(
-      await server.db.rows('select 1 from refrigerant_movements m join entries e on e.id = m.entry_id where e.visit_id = $1', [call.visitId]),
+      await server.db.rows(
+        'select 1 from refrigerant_movements m join entries e on e.id = m.entry_id where e.visit_id = $1',
+        [call.visitId],
+      ),
     ).toEqual([]);
   });
 
@@ -136,23 +175,36 @@ describe('the visit sheet', () => {
     const call = await takeCall();
     const leaving = entry(call.visitId, 'leave', { outcome: 'completed' });
     await write(leaving);
-    expect((await desk.get(`/api/calls/${call.id}`)).body).toMatchObject({ status: 'completed', completedAt: '2026-06-02T14:00:00.000Z' });
+    expect((await desk.get(`/api/calls/${call.id}`)).body).toMatchObject({
+      status: 'completed',
+      completedAt: '2026-06-02T14:00:00.000Z',
+    });
     await write(entry(call.visitId, 'withdrawn', {}, { supersedes: leaving.id, reason: 'went back up' }));
-    expect((await desk.get(`/api/calls/${call.id}`)).body).toMatchObject({ status: 'scheduled', completedAt: null });
+    expect((await desk.get(`/api/calls/${call.id}`)).body).toMatchObject({
+      status: 'scheduled',
+      completedAt: null,
+    });
   });
 
   it('gives a component its own life in its slot', async () => {
     const call = await takeCall();
     const { body: sheet } = await roof.get(`/api/visits/${call.visitId}`).expect(200);
     expect(sheet.units[0].slots).toContain('blower motor');
-    await write(entry(call.visitId, 'work', { text: 'new blower motor', installed: { slot: 'blower motor', model: 'B-2' } }));
+    await write(
+      entry(call.visitId, 'work', {
+        text: 'new blower motor',
+        installed: { slot: 'blower motor', model: 'B-2' },
+      }),
+    );
     const { body: unit } = await roof.get(`/api/units/${place.unitId}`);
     expect(unit.slots.find((s: { name: string }) => s.name === 'blower motor')).toMatchObject({
       installed: { from: '2026-06-02', model: 'B-2' },
       earlier: 1,
     });
     const [slot] = await server.db.rows<{ id: string }>("select id from slots where name = 'blower motor'");
-    await expect(server.db.run("insert into components (slot_id, during) values ($1, '[2026-06-10,)')", [slot?.id])).rejects.toThrow();
+    await expect(
+      server.db.run("insert into components (slot_id, during) values ($1, '[2026-06-10,)')", [slot?.id]),
+    ).rejects.toThrow();
     await write(entry(call.visitId, 'work', { text: 'x', installed: { slot: 'flux capacitor' } }), 422);
   });
 
@@ -171,11 +223,19 @@ describe('history', () => {
     const { body: unit } = await desk.get(`/api/units/${place.unitId}`).expect(200);
     const repeat = unit.verdict.flags.find((f: { kind: string }) => f.kind === 'repeat');
     expect(repeat.reasons[0].text).toContain('contactor failed 2 times in 40 days');
-    expect(unit.story.arcs).toContainEqual(expect.objectContaining({ kind: 'repeat', label: 'contactor again' }));
+    expect(unit.story.arcs).toContainEqual(
+      expect.objectContaining({ kind: 'repeat', label: 'contactor again' }),
+    );
     const manager = await server.as('manager');
     const { body: watch } = await manager.get('/api/watch?flag=repeat').expect(200);
     expect(watch.rows[0]).toMatchObject({ unitId: place.unitId });
-    const dismissal = { id: randomUUID(), unitId: place.unitId, flag: 'repeat', evidence: repeat.evidence, reason: 'batch recalled' };
+    const dismissal = {
+      id: randomUUID(),
+      unitId: place.unitId,
+      flag: 'repeat',
+      evidence: repeat.evidence,
+      reason: 'batch recalled',
+    };
     await manager.post('/api/watch/dismissals').send(dismissal).expect(201);
     expect((await manager.get('/api/watch?flag=repeat')).body.total).toBe(0);
     await manager.delete(`/api/watch/dismissals/${dismissal.id}`).expect(200);
@@ -200,10 +260,16 @@ describe('history', () => {
   it('judges by the rules that hold on the day: a new setting counts from its day on', async () => {
     const manager = await server.as('manager');
     const { body } = await manager.get('/api/settings/history').expect(200);
-    const stricter = { id: randomUUID(), validFrom: '2026-06-20', value: { ...body.current, repeatSameClass: 9, repeatAnyFailures: 20 } };
+    const stricter = {
+      id: randomUUID(),
+      validFrom: '2026-06-20',
+      value: { ...body.current, repeatSameClass: 9, repeatAnyFailures: 20 },
+    };
     await manager.post('/api/settings/history').send(stricter).expect(201);
     expect((await manager.get('/api/watch?flag=repeat')).body.total).toBe(0);
-    expect((await manager.get('/api/settings/history')).body.rows).toMatchObject([{ validFrom: '2026-06-20', by: 'Test manager' }]);
+    expect((await manager.get('/api/settings/history')).body.rows).toMatchObject([
+      { validFrom: '2026-06-20', by: 'Test manager' },
+    ]);
   });
 
   it('lets a verdict grow old by itself', async () => {

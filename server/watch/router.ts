@@ -5,7 +5,12 @@ import { Reply, type Route } from '../http/routes.ts';
 import { dismiss, undoDismissal, watchList } from './service.ts';
 
 export const watchRoutes: readonly Route[] = [
-  { method: 'get', path: '/api/watch', action: 'read', handle: (context) => watchList(context, parse(watchQuery, context.query)) },
+  {
+    method: 'get',
+    path: '/api/watch',
+    action: 'read',
+    handle: (context) => watchList(context, parse(watchQuery, context.query)),
+  },
   {
     method: 'post',
     path: '/api/watch/dismissals',

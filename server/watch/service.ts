@@ -23,14 +23,20 @@ export async function watchList(
   const where = `m.score > 0 and ($1::text is null or $1 = any(m.flag_kinds))
     and ($2::text is null or m.unit_id in (select id from search_documents where kind <> 'call' and kind = 'unit' and words @@ to_tsquery('simple', $2)))`;
   const bind = [list.flag ?? null, found ?? null];
-  const [count] = await db.rows<{ total: number }>(`select count(*)::int as total from unit_summaries m where ${where}`, bind);
+  const [count] = await db.rows<{ total: number }>(
+    `select count(*)::int as total from unit_summaries m where ${where}`,
+    bind,
+  );
   const rows = await db.rows<Omit<WatchRow, 'flags'> & { flags: (FlagView & { setAside: boolean })[] }>(
     `select u.id as "unitId", u.tag, u.kind, s.id as "siteId", s.name as site, c.name as customer, m.score, m.sentence, m.flags
      from (select * from unit_summaries m where ${where} order by m.score desc, m.unit_id limit ${list.limit} offset ${list.offset}) m
      join units u on u.id = m.unit_id join sites s on s.id = u.site_id join customers c on c.id = s.customer_id order by m.score desc, m.unit_id`,
     bind,
   );
-  return { rows: rows.map((row) => ({ ...row, flags: row.flags.filter((flag) => !flag.setAside) })), total: count?.total ?? 0 };
+  return {
+    rows: rows.map((row) => ({ ...row, flags: row.flags.filter((flag) => !flag.setAside) })),
+    total: count?.total ?? 0,
+  };
 }
 
 /** Sets a flag aside on the evidence it rests on now. */
@@ -43,7 +49,13 @@ export async function dismiss({ db, clock }: Needs, body: NewDismissal, actor: s
       [body.id, body.unitId, body.flag, body.evidence, body.reason, actor],
       transaction,
     );
-    await writeLog(db, transaction, { actor, action: 'set flag aside', entity: 'unit', entityId: body.unitId, detail: body });
+    await writeLog(db, transaction, {
+      actor,
+      action: 'set flag aside',
+      entity: 'unit',
+      entityId: body.unitId,
+      detail: body,
+    });
     await refreshSummaries(db, clock, [body.unitId], transaction);
   });
 }
@@ -57,7 +69,13 @@ export async function undoDismissal({ db, clock }: Needs, id: string, actor: str
       transaction,
     );
     if (!undone) throw notFound('Dismissal');
-    await writeLog(db, transaction, { actor, action: 'bring flag back', entity: 'unit', entityId: undone.unitId, detail: { dismissal: id } });
+    await writeLog(db, transaction, {
+      actor,
+      action: 'bring flag back',
+      entity: 'unit',
+      entityId: undone.unitId,
+      detail: { dismissal: id },
+    });
     await refreshSummaries(db, clock, [undone.unitId], transaction);
   });
 }

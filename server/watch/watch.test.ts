@@ -21,7 +21,10 @@ const watch = async (query = '') => (await manager.get(`/api/watch${query}`).exp
 /** A visit on its own, without a call: what is seen in passing. */
 async function sheet(): Promise<string> {
   const id = randomUUID();
-  await roof.post('/api/visits').send({ id, siteId: place.siteId, callIds: [], crewId: server.crewId, plannedFor: '2026-06-10' }).expect(201);
+  await roof
+    .post('/api/visits')
+    .send({ id, siteId: place.siteId, callIds: [], crewId: server.crewId, plannedFor: '2026-06-10' })
+    .expect(201);
   return id;
 }
 async function write(visitId: string, kind: string, body: object, more: object = {}): Promise<string> {
@@ -40,9 +43,19 @@ describe('the watch list', () => {
 
   it('puts a hazard on top the moment it is written down, and takes it off when it is closed', async () => {
     const visitId = await sheet();
-    const left = await write(visitId, 'condition left', { condition: 'burnt wiring', text: 'burner harness', told: 'foreman, in writing' });
-    expect((await watch()).rows[0]).toMatchObject({ unitId: place.unitId, flags: [{ kind: 'hazard', sentence: 'Hazard left open: burnt wiring.' }] });
-    const closing = await write(visitId, 'condition closed', { conditionId: left, text: 'new harness, tested' });
+    const left = await write(visitId, 'condition left', {
+      condition: 'burnt wiring',
+      text: 'burner harness',
+      told: 'foreman, in writing',
+    });
+    expect((await watch()).rows[0]).toMatchObject({
+      unitId: place.unitId,
+      flags: [{ kind: 'hazard', sentence: 'Hazard left open: burnt wiring.' }],
+    });
+    const closing = await write(visitId, 'condition closed', {
+      conditionId: left,
+      text: 'new harness, tested',
+    });
     expect((await watch()).total).toBe(0);
     // The closing was a mistake: withdrawn, the hazard is back in front of everybody.
     await write(visitId, 'withdrawn', {}, { supersedes: closing, reason: 'other unit' });
@@ -52,7 +65,10 @@ describe('the watch list', () => {
 
   it('does not lose a condition that was withdrawn: it closes, and its line stays in the record', async () => {
     const visitId = await sheet();
-    const left = await write(visitId, 'condition left', { condition: 'filters out', text: 'none on the truck' });
+    const left = await write(visitId, 'condition left', {
+      condition: 'filters out',
+      text: 'none on the truck',
+    });
     await write(visitId, 'withdrawn', {}, { supersedes: left, reason: 'found some' });
     expect((await watch()).total).toBe(0);
     expect(await server.db.rows('select 1 from entries where id = $1', [left])).toHaveLength(1);
@@ -79,12 +95,27 @@ describe('the watch list', () => {
 
   it('follows refrigerant over the years: two season-years make a leaker, a proven repair ends it', async () => {
     const visitId = await sheet();
-    await write(visitId, 'refrigerant', { refrigerant: 'R-410A', addedLb: 2 }, { occurredAt: '2025-05-01T12:00:00Z' });
+    await write(
+      visitId,
+      'refrigerant',
+      { refrigerant: 'R-410A', addedLb: 2 },
+      { occurredAt: '2025-05-01T12:00:00Z' },
+    );
     expect((await watch('?flag=leaker')).total).toBe(0);
-    await write(visitId, 'refrigerant', { refrigerant: 'R-410A', notWeighed: true }, { occurredAt: '2026-05-01T12:00:00Z' });
+    await write(
+      visitId,
+      'refrigerant',
+      { refrigerant: 'R-410A', notWeighed: true },
+      { occurredAt: '2026-05-01T12:00:00Z' },
+    );
     const [row] = (await watch('?flag=leaker')).rows;
     expect(row.flags[0].reasons[0].text).toContain('2 lb at least');
-    await write(visitId, 'work', { text: 'cores replaced, stood overnight', leakRepair: 'proven' }, { occurredAt: '2026-06-09T12:00:00Z' });
+    await write(
+      visitId,
+      'work',
+      { text: 'cores replaced, stood overnight', leakRepair: 'proven' },
+      { occurredAt: '2026-06-09T12:00:00Z' },
+    );
     expect((await watch('?flag=leaker')).total).toBe(0);
   });
 
@@ -100,7 +131,13 @@ describe('the watch list', () => {
   it('keeps what was set aside off until there is new evidence', async () => {
     const [row] = (await watch()).rows;
     const flag = row.flags[0];
-    const dismissal = { id: randomUUID(), unitId: place.unitId, flag: flag.kind, evidence: flag.evidence, reason: 'known' };
+    const dismissal = {
+      id: randomUUID(),
+      unitId: place.unitId,
+      flag: flag.kind,
+      evidence: flag.evidence,
+      reason: 'known',
+    };
     await manager.post('/api/watch/dismissals').send(dismissal).expect(201);
     await manager.post('/api/watch/dismissals').send(dismissal).expect(201);
     expect((await watch()).total).toBe(0);
@@ -114,17 +151,23 @@ describe('the watch list', () => {
   });
 
   it('judges the same from the summary as from the facts', async () => {
-    const before = await server.db.rows('select unit_id, score, sentence, flags from unit_summaries order by unit_id');
+    const before = await server.db.rows(
+      'select unit_id, score, sentence, flags from unit_summaries order by unit_id',
+    );
     await server.db.run("update unit_summaries set changes_on = '2000-01-01'");
     await watch();
-    expect(await server.db.rows('select unit_id, score, sentence, flags from unit_summaries order by unit_id')).toEqual(before);
+    expect(
+      await server.db.rows('select unit_id, score, sentence, flags from unit_summaries order by unit_id'),
+    ).toEqual(before);
   });
 });
 
 describe('sessions', () => {
   it('outlive the process: another one with the same secret knows who is signed in', async () => {
     const rows = await server.db.rows<{ sess: { user?: { login: string } } }>('select sess from sessions');
-    expect(rows.map((row) => row.sess.user?.login)).toEqual(expect.arrayContaining(['manager', 'technician']));
+    expect(rows.map((row) => row.sess.user?.login)).toEqual(
+      expect.arrayContaining(['manager', 'technician']),
+    );
   });
 
   it('of a person who was sent away cannot sign in again', async () => {

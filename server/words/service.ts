@@ -12,15 +12,25 @@ export async function words({ db }: Pick<Dependencies, 'db'>): Promise<WordsView
   const company = await componentWords(db);
   const counts = new Map<string, number>();
   for (const { raw, uses } of used) {
-    if (componentClassOf(raw, company) === undefined) counts.set(normaliseWord(raw), (counts.get(normaliseWord(raw)) ?? 0) + uses);
+    if (componentClassOf(raw, company) === undefined)
+      counts.set(normaliseWord(raw), (counts.get(normaliseWord(raw)) ?? 0) + uses);
   }
   const mapped = await db.rows<WordsView['mapped'][number]>(`
     select w.word, w.component_class as "componentClass", u.display_name as by from component_words w left join users u on u.id = w.mapped_by order by w.word`);
-  return { unmapped: [...counts].map(([word, uses]) => ({ word, uses })).sort((a, b) => b.uses - a.uses || (a.word < b.word ? -1 : 1)), mapped };
+  return {
+    unmapped: [...counts]
+      .map(([word, uses]) => ({ word, uses }))
+      .sort((a, b) => b.uses - a.uses || (a.word < b.word ? -1 : 1)),
+    mapped,
+  };
 }
 
 /** Maps a word. Findings keep the word as written; what they mean is looked up, so every unit that used it is judged anew. */
-export async function mapWord({ db, clock }: Pick<Dependencies, 'db' | 'clock'>, body: WordMapping, actor: string): Promise<void> {
+export async function mapWord(
+  { db, clock }: Pick<Dependencies, 'db' | 'clock'>,
+  body: WordMapping,
+  actor: string,
+): Promise<void> {
   const word = normaliseWord(body.word);
   await db.transaction(async (transaction) => {
     await db.run(

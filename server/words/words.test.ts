@@ -20,7 +20,15 @@ async function found(component: string, day: string): Promise<void> {
   const { siteId, unitId } = place;
   await manager
     .post('/api/calls')
-    .send({ id: callId, siteId, unitId, receivedAt: `${day}T13:00:00Z`, complaint: 'no cooling', priority: 'today', system: 'cooling' })
+    .send({
+      id: callId,
+      siteId,
+      unitId,
+      receivedAt: `${day}T13:00:00Z`,
+      complaint: 'no cooling',
+      priority: 'today',
+      system: 'cooling',
+    })
     .expect(201);
   await manager
     .post('/api/visits')
@@ -36,7 +44,8 @@ async function found(component: string, day: string): Promise<void> {
   await enter('leave', { outcome: 'completed' }, '30');
 }
 const view = async () => (await manager.get('/api/words').expect(200)).body;
-const flags = async () => (await manager.get(`/api/units/${place.unitId}`).expect(200)).body.flagKinds as string[];
+const flags = async () =>
+  (await manager.get(`/api/units/${place.unitId}`).expect(200)).body.flagKinds as string[];
 
 describe('words of technicians', () => {
   it('that nobody has mapped are listed, most used first, whatever their case and spaces', async () => {
@@ -51,10 +60,15 @@ describe('words of technicians', () => {
   });
 
   it('mapped to a class make the unit judged anew: two of one class are a repeat failure', async () => {
-    await manager.post('/api/words').send({ word: 'WHIRLIGIG', componentClass: 'condenser fan motor' }).expect(200);
+    await manager
+      .post('/api/words')
+      .send({ word: 'WHIRLIGIG', componentClass: 'condenser fan motor' })
+      .expect(200);
     const { unmapped, mapped } = await view();
     expect(unmapped.map((w: { word: string }) => w.word)).toEqual(['thingamajig']);
-    expect(mapped).toEqual([{ word: 'whirligig', componentClass: 'condenser fan motor', by: 'Test manager' }]);
+    expect(mapped).toEqual([
+      { word: 'whirligig', componentClass: 'condenser fan motor', by: 'Test manager' },
+    ]);
     expect(await flags()).toContain('repeat');
     const { verdict } = (await manager.get(`/api/units/${place.unitId}`)).body;
     const repeat = verdict.flags.find((f: { kind: string }) => f.kind === 'repeat');
@@ -67,12 +81,25 @@ describe('words of technicians', () => {
     const written = await server.db.rows<{ component: string }>(
       `select body->>'component' as component from entries where kind = 'finding' order by occurred_at`,
     );
-    expect(written.map((w) => w.component.trim())).toEqual(['whirligig', 'Whirligig', 'thingamajig', 'compressor']);
+    expect(written.map((w) => w.component.trim())).toEqual([
+      'whirligig',
+      'Whirligig',
+      'thingamajig',
+      'compressor',
+    ]);
   });
 
   it('a class nobody knows is refused, and technicians do not map', async () => {
-    const { body } = await manager.post('/api/words').send({ word: 'x', componentClass: 'gadget' }).expect(422);
+    const { body } = await manager
+      .post('/api/words')
+      .send({ word: 'x', componentClass: 'gadget' })
+      .expect(422);
     expect(body.errors[0].path).toBe('componentClass');
-    await (await server.as('technician')).post('/api/words').send({ word: 'x', componentClass: 'blower motor' }).expect(403);
+    await (
+      await server.as('technician')
+    )
+      .post('/api/words')
+      .send({ word: 'x', componentClass: 'blower motor' })
+      .expect(403);
   });
 });

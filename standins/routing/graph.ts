@@ -60,7 +60,12 @@ export function slowdown(road: string, minute: number, weekend: boolean): number
 }
 
 /** Quickest seconds from one node to all, with the node before each, at the traffic of one moment (Dijkstra 1959). */
-export function quickest(graph: Graph, from: number, minute: number, weekend: boolean): { seconds: Float64Array; before: Int32Array } {
+export function quickest(
+  graph: Graph,
+  from: number,
+  minute: number,
+  weekend: boolean,
+): { seconds: Float64Array; before: Int32Array } {
   const seconds = new Float64Array(graph.nodes.length).fill(Infinity);
   const before = new Int32Array(graph.nodes.length).fill(-1);
   const open = new Set<number>([from]);
@@ -70,7 +75,8 @@ export function quickest(graph: Graph, from: number, minute: number, weekend: bo
     for (const node of open) if (at < 0 || (seconds[node] as number) < (seconds[at] as number)) at = node;
     open.delete(at);
     for (const edge of graph.edges[at] ?? []) {
-      const time = (seconds[at] as number) + (edge.km / edge.kmh) * 3600 * slowdown(edge.road, minute, weekend);
+      const time =
+        (seconds[at] as number) + (edge.km / edge.kmh) * 3600 * slowdown(edge.road, minute, weekend);
       if (time < (seconds[edge.to] as number)) {
         seconds[edge.to] = time;
         before[edge.to] = at;

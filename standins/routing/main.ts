@@ -8,4 +8,5 @@ if (!map || !port) {
   process.exit(1);
 }
 const server = routingServer(JSON.parse(readFileSync(map, 'utf8'))).listen(Number(port), '127.0.0.1');
-for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, () => server.close(() => process.exit(0)));
+for (const signal of ['SIGINT', 'SIGTERM'] as const)
+  process.on(signal, () => server.close(() => process.exit(0)));

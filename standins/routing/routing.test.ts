@@ -2,7 +2,9 @@ import { readFileSync } from 'node:fs';
 import type { AddressInfo } from 'node:net';
 import { routingServer } from './server.ts';
 
-const map = JSON.parse(readFileSync(new URL('../../demo/network/port-wrenfall.geojson', import.meta.url), 'utf8'));
+const map = JSON.parse(
+  readFileSync(new URL('../../demo/network/port-wrenfall.geojson', import.meta.url), 'utf8'),
+);
 const server = routingServer(map);
 beforeAll(() => new Promise<void>((ready) => server.listen(0, '127.0.0.1', ready)));
 afterAll(() => void server.close());
@@ -27,13 +29,19 @@ describe('the stand-in routing engine', () => {
   it('knows rush hour on working days only', async () => {
     const at = async (depart: string, day: string) =>
       (await ask(`/table/v1/driving/${PLACES}?depart=${depart}&day=${day}`)).durations[0]?.[1] as number;
-    const [rush, noon, sunday] = [await at('08:00', '2026-03-04'), await at('12:00', '2026-03-04'), await at('08:00', '2026-03-08')];
+    const [rush, noon, sunday] = [
+      await at('08:00', '2026-03-04'),
+      await at('12:00', '2026-03-04'),
+      await at('08:00', '2026-03-08'),
+    ];
     expect(rush).toBeGreaterThan(1.3 * noon);
     expect(sunday).toBeLessThan(rush);
   });
 
   it('draws a way over roads, and refuses what it does not understand', async () => {
-    expect((await ask(`/route/v1/driving/${PLACES}`)).routes[0]?.geometry.coordinates.length).toBeGreaterThan(10);
+    expect((await ask(`/route/v1/driving/${PLACES}`)).routes[0]?.geometry.coordinates.length).toBeGreaterThan(
+      10,
+    );
     expect((await ask('/table/v1/driving/a,b;c')).code).toBe('InvalidUrl');
   });
 });

@@ -14,12 +14,20 @@ function read(address: string): Asked | string {
   const url = new URL(address, 'http://stand-in');
   const parts = /^\/(table|route)\/v1\/driving\/([-\d.,;]+)$/.exec(decodeURIComponent(url.pathname));
   if (!parts) return 'expected /table/v1/driving/lon,lat;lon,lat';
-  const places = (parts[2] as string).split(';').map((pair) => pair.split(',').map(Number) as [number, number]);
-  if (places.some((pair) => pair.length !== 2 || pair.some((v) => !Number.isFinite(v)))) return 'coordinates are lon,lat pairs';
+  const places = (parts[2] as string)
+    .split(';')
+    .map((pair) => pair.split(',').map(Number) as [number, number]);
+  if (places.some((pair) => pair.length !== 2 || pair.some((v) => !Number.isFinite(v))))
+    return 'coordinates are lon,lat pairs';
   const depart = /^(\d{2}):(\d{2})$/.exec(url.searchParams.get('depart') ?? '');
   const day = url.searchParams.get('day');
   const weekend = depart === null || (day !== null && [0, 6].includes(new Date(`${day}T00:00Z`).getUTCDay()));
-  return { service: parts[1] as Asked['service'], places, minute: depart ? Number(depart[1]) * 60 + Number(depart[2]) : 720, weekend };
+  return {
+    service: parts[1] as Asked['service'],
+    places,
+    minute: depart ? Number(depart[1]) * 60 + Number(depart[2]) : 720,
+    weekend,
+  };
 }
 
 function table(graph: Graph, { places, minute, weekend }: Asked) {
@@ -38,11 +46,17 @@ function table(graph: Graph, { places, minute, weekend }: Asked) {
 function route(graph: Graph, { places, minute, weekend }: Asked) {
   const coordinates: (readonly [number, number])[] = [];
   for (let i = 0; i + 1 < places.length; i++) {
-    const [from, to] = [snap(graph, places[i] as [number, number]), snap(graph, places[i + 1] as [number, number])];
+    const [from, to] = [
+      snap(graph, places[i] as [number, number]),
+      snap(graph, places[i + 1] as [number, number]),
+    ];
     const { before } = quickest(graph, from.node, minute, weekend);
     const way: number[] = [];
     for (let node = to.node; node >= 0; node = before[node] as number) way.unshift(node);
-    coordinates.push(places[i] as [number, number], ...way.map((node) => graph.nodes[node] as readonly [number, number]));
+    coordinates.push(
+      places[i] as [number, number],
+      ...way.map((node) => graph.nodes[node] as readonly [number, number]),
+    );
   }
   const last = places[places.length - 1];
   if (last) coordinates.push(last);
@@ -53,7 +67,8 @@ function route(graph: Graph, { places, minute, weekend }: Asked) {
 export function routingServer(map: FeatureCollection): http.Server {
   const graph = buildGraph(map);
   return http.createServer((request, response) => {
-    const send = (status: number, body: unknown) => response.writeHead(status, { 'content-type': 'application/json' }).end(JSON.stringify(body));
+    const send = (status: number, body: unknown) =>
+      response.writeHead(status, { 'content-type': 'application/json' }).end(JSON.stringify(body));
     if (request.url === '/health') return send(200, { ok: true });
     const asked = read(request.url ?? '/');
     if (typeof asked === 'string') return send(400, { code: 'InvalidUrl', message: asked });

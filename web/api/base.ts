@@ -28,7 +28,11 @@ export function problemOf(error: unknown): ProblemDetails {
       status: 0,
       detail: 'What you typed is kept. Try again when there is a signal.',
     };
-  return { type: 'about:blank', title: 'Something went wrong', status: typeof status === 'number' ? status : 0 };
+  return {
+    type: 'about:blank',
+    title: 'Something went wrong',
+    status: typeof status === 'number' ? status : 0,
+  };
 }
 
 /** The message for one field of a form, if the server had one. */

@@ -8,7 +8,10 @@ export const { useSessionQuery, useSignInMutation, useSignOutMutation, useCrewsQ
       query: (body) => ({ url: '/session', method: 'POST', body }),
       invalidatesTags: ['Session', 'Record'],
     }),
-    signOut: build.mutation<unknown, void>({ query: () => ({ url: '/session', method: 'DELETE' }), invalidatesTags: ['Session', 'Record'] }),
+    signOut: build.mutation<unknown, void>({
+      query: () => ({ url: '/session', method: 'DELETE' }),
+      invalidatesTags: ['Session', 'Record'],
+    }),
     crews: build.query<CrewView[], void>({ query: () => '/crews', providesTags: ['Record'] }),
   }),
 });

@@ -38,18 +38,30 @@ export const {
 } = api.injectEndpoints({
   endpoints: (build) => ({
     roof: build.query<RoofView, string>({ query: (id) => `/roofs/${id}`, providesTags: ['Record'] }),
-    createRoof: build.mutation<RoofView, NewRoof>({ query: (body) => ({ url: '/roofs', method: 'POST', body }), invalidatesTags: ['Record'] }),
+    createRoof: build.mutation<RoofView, NewRoof>({
+      query: (body) => ({ url: '/roofs', method: 'POST', body }),
+      invalidatesTags: ['Record'],
+    }),
     updateRoof: build.mutation<RoofView, { id: string; patch: RoofPatch }>({
       query: ({ id, patch }) => ({ url: `/roofs/${id}`, method: 'PATCH', body: patch }),
       invalidatesTags: ['Record'],
     }),
-    tracing: build.query<TracingView, string>({ query: (siteId) => `/sites/${siteId}/tracing`, providesTags: ['Record'] }),
-    createPoint: build.mutation<TracingView, NewPoint>({ query: (body) => ({ url: '/points', method: 'POST', body }), invalidatesTags: ['Record'] }),
+    tracing: build.query<TracingView, string>({
+      query: (siteId) => `/sites/${siteId}/tracing`,
+      providesTags: ['Record'],
+    }),
+    createPoint: build.mutation<TracingView, NewPoint>({
+      query: (body) => ({ url: '/points', method: 'POST', body }),
+      invalidatesTags: ['Record'],
+    }),
     updatePoint: build.mutation<TracingView, { id: string; patch: PointPatch }>({
       query: ({ id, patch }) => ({ url: `/points/${id}`, method: 'PATCH', body: patch }),
       invalidatesTags: ['Record'],
     }),
-    createLink: build.mutation<TracingView, NewLink>({ query: (body) => ({ url: '/links', method: 'POST', body }), invalidatesTags: ['Record'] }),
+    createLink: build.mutation<TracingView, NewLink>({
+      query: (body) => ({ url: '/links', method: 'POST', body }),
+      invalidatesTags: ['Record'],
+    }),
     endLink: build.mutation<TracingView, string>({
       query: (id) => ({ url: `/links/${id}/end`, method: 'POST', body: {} }),
       invalidatesTags: ['Record'],
@@ -58,12 +70,18 @@ export const {
       query: (id) => ({ url: `/links/${id}/restore`, method: 'POST', body: {} }),
       invalidatesTags: ['Record'],
     }),
-    addPhoto: build.mutation<{ id: string }, NewPhoto>({ query: (body) => ({ url: '/photos', method: 'POST', body }), invalidatesTags: ['Record'] }),
+    addPhoto: build.mutation<{ id: string }, NewPhoto>({
+      query: (body) => ({ url: '/photos', method: 'POST', body }),
+      invalidatesTags: ['Record'],
+    }),
     updatePhoto: build.mutation<{ id: string }, { id: string; patch: PhotoPatch }>({
       query: ({ id, patch }) => ({ url: `/photos/${id}`, method: 'PATCH', body: patch }),
       invalidatesTags: ['Record'],
     }),
-    sitePhotos: build.query<PhotoView[], string>({ query: (siteId) => `/sites/${siteId}/photos`, providesTags: ['Record'] }),
+    sitePhotos: build.query<PhotoView[], string>({
+      query: (siteId) => `/sites/${siteId}/photos`,
+      providesTags: ['Record'],
+    }),
     updateModelNote: build.mutation<{ id: string }, { id: string; patch: ModelNotePatch }>({
       query: ({ id, patch }) => ({ url: `/model-notes/${id}`, method: 'PATCH', body: patch }),
       invalidatesTags: ['Record'],

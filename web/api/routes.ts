@@ -13,17 +13,28 @@ export const {
   useRoadPathQuery,
 } = api.injectEndpoints({
   endpoints: (build) => ({
-    dueSites: build.query<DueSite[], number>({ query: (days) => ({ url: '/routes/due', params: { days } }), providesTags: ['Record'] }),
+    dueSites: build.query<DueSite[], number>({
+      query: (days) => ({ url: '/routes/due', params: { days } }),
+      providesTags: ['Record'],
+    }),
     routes: build.query<RouteRow[], void>({ query: () => '/routes', providesTags: ['Record'] }),
     route: build.query<RoutePage, string>({ query: (id) => `/routes/${id}`, providesTags: ['Record'] }),
-    routingProblem: build.mutation<ProblemView, ProblemBody>({ query: (body) => ({ url: '/routes/problem', method: 'POST', body }) }),
-    saveRoute: build.mutation<RoutePage, NewRoute>({ query: (body) => ({ url: '/routes', method: 'POST', body }), invalidatesTags: ['Record'] }),
+    routingProblem: build.mutation<ProblemView, ProblemBody>({
+      query: (body) => ({ url: '/routes/problem', method: 'POST', body }),
+    }),
+    saveRoute: build.mutation<RoutePage, NewRoute>({
+      query: (body) => ({ url: '/routes', method: 'POST', body }),
+      invalidatesTags: ['Record'],
+    }),
     cancelRoute: build.mutation<unknown, { id: string; cancelled: boolean }>({
       query: ({ id, cancelled }) => ({ url: `/routes/${id}`, method: 'PATCH', body: { cancelled } }),
       invalidatesTags: ['Record'],
     }),
     mapBase: build.query<FeatureCollection, void>({ query: () => '/map', keepUnusedDataFor: 3600 }),
     /** The way over roads through places "lon,lat;lon,lat"; null when the engine draws none. */
-    roadPath: build.query<LineString | null, string>({ query: (places) => ({ url: '/routes/path', params: { places } }), keepUnusedDataFor: 600 }),
+    roadPath: build.query<LineString | null, string>({
+      query: (places) => ({ url: '/routes/path', params: { places } }),
+      keepUnusedDataFor: 600,
+    }),
   }),
 });

@@ -9,6 +9,9 @@ export const { useVisitsQuery, useVisitQuery, useCreateVisitMutation } = api.inj
       providesTags: ['Record'],
     }),
     visit: build.query<VisitPage, string>({ query: (id) => `/visits/${id}`, providesTags: ['Record'] }),
-    createVisit: build.mutation<VisitPage, NewVisit>({ query: (body) => ({ url: '/visits', method: 'POST', body }), invalidatesTags: ['Record'] }),
+    createVisit: build.mutation<VisitPage, NewVisit>({
+      query: (body) => ({ url: '/visits', method: 'POST', body }),
+      invalidatesTags: ['Record'],
+    }),
   }),
 });

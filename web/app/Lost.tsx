@@ -6,7 +6,9 @@ export function Lost() {
   const broke = error !== undefined && !isRouteErrorResponse(error);
   return (
     <main id="content" className="mx-auto max-w-xl p-6">
-      <h1 className="text-xl">{broke ? 'This screen broke. What you typed is kept.' : 'There is nothing at this address.'}</h1>
+      <h1 className="text-xl">
+        {broke ? 'This screen broke. What you typed is kept.' : 'There is nothing at this address.'}
+      </h1>
       {broke ? <p className="mt-2 text-soft">{error instanceof Error ? error.message : ''}</p> : null}
       <p className="mt-3">
         <Link to="/" reloadDocument className="text-copper underline">

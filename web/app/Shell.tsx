@@ -46,7 +46,12 @@ export function Shell() {
       </Suspense>
     );
   }
-  if (!session) return <div className="p-6">{error ? <Trouble error={error} retry={refetch} /> : <Loading what="the company" />}</div>;
+  if (!session)
+    return (
+      <div className="p-6">
+        {error ? <Trouble error={error} retry={refetch} /> : <Loading what="the company" />}
+      </div>
+    );
   return (
     <SessionContext.Provider value={session}>
       <Frame />
@@ -94,7 +99,8 @@ function Frame() {
       {demoAgeDays !== null && demoAgeDays > 14 ? (
         <p role="status" className="hatch border-b border-rule px-4 py-1 text-sm">
           <span className="bg-paper px-1">
-            The demo was made {demoAgeDays} days ago, so what it calls recent no longer is. <code>npm start -- --fresh</code> makes it anew.
+            The demo was made {demoAgeDays} days ago, so what it calls recent no longer is.{' '}
+            <code>npm start -- --fresh</code> makes it anew.
           </span>
         </p>
       ) : null}
@@ -161,15 +167,23 @@ function UserMenu() {
   const { user, can } = useWho();
   const [theme, setTheme] = useTheme();
   const [signOut] = useSignOutMutation();
-  const item = 'flex min-h-10 cursor-pointer items-center px-3 outline-none data-[highlighted]:bg-paper data-[highlighted]:text-copper';
+  const item =
+    'flex min-h-10 cursor-pointer items-center px-3 outline-none data-[highlighted]:bg-paper data-[highlighted]:text-copper';
   return (
     <DropdownMenu.Root>
-      <DropdownMenu.Trigger className="shrink-0 px-2 py-1 text-left leading-tight hover:text-white" aria-label={`${user.displayName}, menu`}>
+      <DropdownMenu.Trigger
+        className="shrink-0 px-2 py-1 text-left leading-tight hover:text-white"
+        aria-label={`${user.displayName}, menu`}
+      >
         <span className="block max-w-28 truncate font-semibold">{user.displayName.split(' ')[0]}</span>
         <span className="block text-xs text-[#d9d5c9]">{user.role}</span>
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
-        <DropdownMenu.Content align="end" sideOffset={6} className="z-[1200] min-w-56 border-2 border-ink bg-sheet py-1 text-ink">
+        <DropdownMenu.Content
+          align="end"
+          sideOffset={6}
+          className="z-[1200] min-w-56 border-2 border-ink bg-sheet py-1 text-ink"
+        >
           {can('import') ? (
             <DropdownMenu.Item asChild>
               <Link to="/imports" className={item}>
@@ -183,7 +197,11 @@ function UserMenu() {
             </Link>
           </DropdownMenu.Item>
           <DropdownMenu.Separator className="my-1 border-t border-rule" />
-          <DropdownMenu.RadioGroup value={theme} onValueChange={(next) => setTheme(next as typeof theme)} aria-label="Light">
+          <DropdownMenu.RadioGroup
+            value={theme}
+            onValueChange={(next) => setTheme(next as typeof theme)}
+            aria-label="Light"
+          >
             {THEMES.map((name) => (
               <DropdownMenu.RadioItem key={name} value={name} className={item}>
                 <span className="w-5">{theme === name ? '✓' : ''}</span>

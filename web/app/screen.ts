@@ -19,7 +19,8 @@ export function screen(load: Load): LazyExoticComponent<ComponentType> {
  */
 export function startLoading(element: ReactNode): void {
   if (!localStorage.getItem(SIGNED_IN)) return;
-  const type = typeof element === 'object' && element !== null && 'type' in element ? element.type : undefined;
+  const type =
+    typeof element === 'object' && element !== null && 'type' in element ? element.type : undefined;
   // What fails here fails again, and is shown, when the screen is rendered.
   LOADERS.get(type)?.().catch(() => undefined);
 }

@@ -11,5 +11,9 @@ export function useWho(): Session & { can: (action: Action) => boolean } {
   const session = useContext(SessionContext);
   if (!session) throw new Error('nobody is signed in here');
   // A session kept on a phone from before the company had limits of its own goes by the usual ones.
-  return { ...session, measuring: session.measuring ?? DEFAULT_LIMITS, can: (action) => may(session.user.role, action) };
+  return {
+    ...session,
+    measuring: session.measuring ?? DEFAULT_LIMITS,
+    can: (action) => may(session.user.role, action),
+  };
 }

@@ -30,7 +30,11 @@ export default function Bench() {
   return (
     <Screen
       title="Bench"
-      sentence={unit ? `${card.title}, with what the plate of ${unit.tag} says.` : `${card.title}: what do the readings mean?`}
+      sentence={
+        unit
+          ? `${card.title}, with what the plate of ${unit.tag} says.`
+          : `${card.title}: what do the readings mean?`
+      }
       actions={<UnitSwitch />}
     >
       <BenchTabs />
@@ -93,7 +97,14 @@ export default function Bench() {
             ))}
           </div>
         </nav>
-        <CardView key={`${card.id} ${unitId ?? ''}`} card={card} system={system} unit={unit} visit={visit} unitId={unitId} />
+        <CardView
+          key={`${card.id} ${unitId ?? ''}`}
+          card={card}
+          system={system}
+          unit={unit}
+          visit={visit}
+          unitId={unitId}
+        />
       </div>
     </Screen>
   );

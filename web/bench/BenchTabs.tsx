@@ -5,7 +5,10 @@ export function BenchTabs() {
   const { pathname } = useLocation();
   const playing = pathname === '/bench/play';
   const tab = (name: string, to: string, on: boolean) => (
-    <NavLink to={to} className={`px-4 py-1.5 font-semibold ${on ? 'bg-ink text-paper' : 'hover:text-copper'}`}>
+    <NavLink
+      to={to}
+      className={`px-4 py-1.5 font-semibold ${on ? 'bg-ink text-paper' : 'hover:text-copper'}`}
+    >
       {name}
     </NavLink>
   );

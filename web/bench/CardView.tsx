@@ -37,8 +37,12 @@ export function CardView({
   const { value, set, clear, ready } = useDraft<CardTyped>(key, {});
   const { measuring } = useWho();
   const sisters = useSistersQuery({ unitId: unitId ?? '', card: card.id }, { skip: !unitId }).data;
-  const facts = useMemo(() => ({ elevationFt: measuring.elevationFt, ...(unit ? plateFacts(unit) : {}) }), [unit, measuring.elevationFt]);
-  const preferred = (input: CardInput) => (input.quantity && input.unit ? shownUnit(input.quantity, input.unit, system) : '');
+  const facts = useMemo(
+    () => ({ elevationFt: measuring.elevationFt, ...(unit ? plateFacts(unit) : {}) }),
+    [unit, measuring.elevationFt],
+  );
+  const preferred = (input: CardInput) =>
+    input.quantity && input.unit ? shownUnit(input.quantity, input.unit, system) : '';
   const read = readCard(card, value, facts, preferred);
   const { answers, trouble } = answersOf(card, read, measuring, sisters ?? NO_SISTERS);
   const change = useCallback((name: string, typed: Typed) => set({ [name]: typed }), [set]);
@@ -61,7 +65,8 @@ export function CardView({
     >
       {card.caution ? (
         <p className="mb-3 border-l-4 border-ember pl-2 text-sm">
-          <strong>Careful.</strong> {card.caution} <span className="text-soft">Local codes, the maker and licensed practice decide.</span>
+          <strong>Careful.</strong> {card.caution}{' '}
+          <span className="text-soft">Local codes, the maker and licensed practice decide.</span>
         </p>
       ) : null}
       <Strip answers={answers} trouble={trouble} system={system} />
@@ -98,10 +103,14 @@ export function CardView({
           {answers.map((a) => (
             <AnswerLine key={a.name} answer={a} system={system} />
           ))}
-          {answers.length === 0 && !trouble ? <p className="text-soft">Answers stand here as soon as enough is entered.</p> : null}
+          {answers.length === 0 && !trouble ? (
+            <p className="text-soft">Answers stand here as soon as enough is entered.</p>
+          ) : null}
         </div>
       </div>
-      {visit ? <Attach card={card} read={read} visit={visit} unitId={unitId} ready={answers.length > 0} /> : null}
+      {visit ? (
+        <Attach card={card} read={read} visit={visit} unitId={unitId} ready={answers.length > 0} />
+      ) : null}
       <details className="mt-4 text-sm">
         <summary className="cursor-pointer font-semibold text-copper">Formula and source</summary>
         <p>{card.formula}</p>
@@ -112,16 +121,30 @@ export function CardView({
 }
 
 /** On a narrow screen the answers lie below the fields; the strip keeps them in sight while somebody types. */
-function Strip({ answers, trouble, system }: { answers: readonly Answer[]; trouble: string | undefined; system: UnitSystem }) {
+function Strip({
+  answers,
+  trouble,
+  system,
+}: {
+  answers: readonly Answer[];
+  trouble: string | undefined;
+  system: UnitSystem;
+}) {
   if (answers.length === 0 && !trouble) return null;
   return (
-    <div aria-hidden="true" className="no-print sticky top-13 z-10 -mx-3 mb-3 border-b-2 border-ink bg-sheet px-3 py-1.5 xl:hidden">
+    <div
+      aria-hidden="true"
+      className="no-print sticky top-13 z-10 -mx-3 mb-3 border-b-2 border-ink bg-sheet px-3 py-1.5 xl:hidden"
+    >
       {trouble ? <p className="font-semibold text-ember">{trouble}</p> : null}
       <p className="flex flex-wrap gap-x-4 text-lg font-bold">
         {answers.slice(0, 3).map((a) => {
           const shown = shownValue(a.quantity, a.unit, a.value, system);
           return (
-            <span key={a.name} className={a.verdict === 'act' ? 'text-ember' : a.verdict === 'within' ? 'text-verdigris' : ''}>
+            <span
+              key={a.name}
+              className={a.verdict === 'act' ? 'text-ember' : a.verdict === 'within' ? 'text-verdigris' : ''}
+            >
               {a.name} {number(shown.value, a.decimals)} {plainUnit(shown.unit)} {VERDICT_WORDS[a.verdict]}
             </span>
           );
@@ -133,7 +156,12 @@ function Strip({ answers, trouble, system }: { answers: readonly Answer[]; troub
 
 const NO_SISTERS: readonly SisterReading[] = [];
 
-function answersOf(card: Card, read: Filled, limits: MeasuringLimits, sisters: readonly SisterReading[]): { answers: Answer[]; trouble?: string } {
+function answersOf(
+  card: Card,
+  read: Filled,
+  limits: MeasuringLimits,
+  sisters: readonly SisterReading[],
+): { answers: Answer[]; trouble?: string } {
   try {
     return { answers: withSisters(card.answers(read.values, limits), sisters) };
   } catch (error) {
@@ -165,7 +193,10 @@ const InputField = memo(function InputField({
   const units = unitsOf(input, system);
   const unit = typed?.unit ?? units[0];
   const known = fact ?? input.usual;
-  const shown = typeof known === 'number' && input.quantity && input.unit ? shownValue(input.quantity, input.unit, known, system) : undefined;
+  const shown =
+    typeof known === 'number' && input.quantity && input.unit
+      ? shownValue(input.quantity, input.unit, known, system)
+      : undefined;
   const filled =
     known === undefined
       ? undefined
@@ -173,7 +204,12 @@ const InputField = memo(function InputField({
   const hint = note ?? ((typed?.text ?? '') === '' && filled ? filled : undefined);
   return (
     <div className={input.choices ? '' : 'min-w-0'}>
-      <Field label={`${input.label}${units.length === 1 && unit ? `, ${plainUnit(unit)}` : ''}`} hint={hint} error={error} roof>
+      <Field
+        label={`${input.label}${units.length === 1 && unit ? `, ${plainUnit(unit)}` : ''}`}
+        hint={hint}
+        error={error}
+        roof
+      >
         {input.choices ? (
           <select value={typed?.text ?? ''} onChange={(e) => onChange(input.name, { text: e.target.value })}>
             <option value="">{known === undefined ? 'choose' : String(known)}</option>
@@ -212,7 +248,19 @@ const InputField = memo(function InputField({
 });
 
 /** Puts the card on the sheet of an open visit; the server works the answers out anew. */
-function Attach({ card, read, visit, unitId, ready }: { card: Card; read: Filled; visit: VisitPage; unitId: string | undefined; ready: boolean }) {
+function Attach({
+  card,
+  read,
+  visit,
+  unitId,
+  ready,
+}: {
+  card: Card;
+  read: Filled;
+  visit: VisitPage;
+  unitId: string | undefined;
+  ready: boolean;
+}) {
   const [done, setDone] = useState(false);
   const tag = visit.units.find((u) => u.id === unitId)?.tag;
   const attach = async () => {
@@ -229,7 +277,13 @@ function Attach({ card, read, visit, unitId, ready }: { card: Card; read: Filled
     toast(`On the sheet of ${visit.site}`);
   };
   return (
-    <Button look="act" roof className="mt-4" disabled={!ready || read.errors.size > 0 || done} onClick={() => void attach()}>
+    <Button
+      look="act"
+      roof
+      className="mt-4"
+      disabled={!ready || read.errors.size > 0 || done}
+      onClick={() => void attach()}
+    >
       {done ? 'It is on the sheet' : `Put it on the sheet of ${visit.site}${tag ? `, ${tag}` : ''}`}
     </Button>
   );

@@ -25,7 +25,10 @@ export function CurvePicture({
   tempF?: number | undefined;
   system: UnitSystem;
 }) {
-  const [temperature, pressure] = [shownUnit('temperature', '°F', system), shownUnit('pressureGauge', 'psig', system)];
+  const [temperature, pressure] = [
+    shownUnit('temperature', '°F', system),
+    shownUnit('pressureGauge', 'psig', system),
+  ];
   const fahrenheit = (t: number) => convert('temperature', temperature, '°F', t);
   const most = saturationPressure(refrigerant, 'bubble', HOT);
   const mostShown = shownValue('pressureGauge', 'psig', most, system).value;
@@ -64,12 +67,22 @@ export function CurvePicture({
         );
       })}
       <polyline points={line('bubble')} fill="none" stroke="var(--ink)" strokeWidth="2.2" />
-      <polyline points={line('dew')} fill="none" stroke="var(--verdigris)" strokeWidth="2.2" strokeDasharray="6 3" />
+      <polyline
+        points={line('dew')}
+        fill="none"
+        stroke="var(--verdigris)"
+        strokeWidth="2.2"
+        strokeDasharray="6 3"
+      />
       <text x={42} y={18} fontSize="12" fill="var(--ink)">
         {pressure}; solid: bubble, broken: dew
       </text>
-      {psig === undefined ? null : <line x1={36} x2={WIDTH - 10} y1={y(psig)} y2={y(psig)} stroke="var(--copper)" strokeWidth="2" />}
-      {tempF === undefined ? null : <line x1={x(tempF)} x2={x(tempF)} y1={8} y2={HEIGHT - 24} stroke="var(--copper)" strokeWidth="2" />}
+      {psig === undefined ? null : (
+        <line x1={36} x2={WIDTH - 10} y1={y(psig)} y2={y(psig)} stroke="var(--copper)" strokeWidth="2" />
+      )}
+      {tempF === undefined ? null : (
+        <line x1={x(tempF)} x2={x(tempF)} y1={8} y2={HEIGHT - 24} stroke="var(--copper)" strokeWidth="2" />
+      )}
     </svg>
   );
 }

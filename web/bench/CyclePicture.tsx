@@ -7,7 +7,10 @@ const [WIDTH, HEIGHT] = [560, 330];
 const WORDS = 'text-[19px] sm:text-[12px]';
 
 /** Lines of the pressure axis, in the unit that is shown. */
-const LINES = { US: { unit: 'psia', at: [30, 60, 125, 250, 500, 800] }, metric: { unit: 'kPa', at: [200, 400, 800, 1600, 3200, 5600] } } as const;
+const LINES = {
+  US: { unit: 'psia', at: [30, 60, 125, 250, 500, 800] },
+  metric: { unit: 'kPa', at: [200, 400, 800, 1600, 3200, 5600] },
+} as const;
 
 interface Corner {
   readonly h: number;
@@ -42,7 +45,10 @@ export function CyclePicture({
   const temps = Array.from({ length: 34 }, (_, i) => -20 + i * 5);
   const corners = now ? cycleCorners(refrigerant, now) : [];
   const ghost = cycleCorners(refrigerant, sound);
-  const [least, most] = [-8, Math.max(fluid.vapour(170, 100), ...[...corners, ...ghost].map((c) => c.h)) + 14];
+  const [least, most] = [
+    -8,
+    Math.max(fluid.vapour(170, 100), ...[...corners, ...ghost].map((c) => c.h)) + 14,
+  ];
   const [low, high] = [Math.log(25), Math.log(900)];
   const x = (h: number) => 44 + ((h - least) / (most - least)) * (WIDTH - 60);
   const y = (p: number) => HEIGHT - 34 - ((Math.log(Math.max(25, p)) - low) / (high - low)) * (HEIGHT - 54);
@@ -79,8 +85,17 @@ export function CyclePicture({
         stroke="var(--soft)"
         strokeWidth="1.5"
       />
-      <path d={path(ghost)} fill="none" stroke="var(--soft)" strokeWidth="3" strokeDasharray="3 5" opacity="0.8" />
-      {now?.running ? <path d={path(corners)} fill="none" stroke="var(--copper)" strokeWidth="3.5" strokeLinejoin="round" /> : null}
+      <path
+        d={path(ghost)}
+        fill="none"
+        stroke="var(--soft)"
+        strokeWidth="3"
+        strokeDasharray="3 5"
+        opacity="0.8"
+      />
+      {now?.running ? (
+        <path d={path(corners)} fill="none" stroke="var(--copper)" strokeWidth="3.5" strokeLinejoin="round" />
+      ) : null}
       {now?.running
         ? corners.map((c, i) => (
             <g key={words[i]}>

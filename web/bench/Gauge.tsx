@@ -27,14 +27,38 @@ export function Gauge({
   const [, ...unit] = say(sound).split(' ');
   const number = value === undefined ? shown : shown.split(' ')[0];
   return (
-    <svg viewBox="0 0 160 140" className="w-full max-w-44" role="img" aria-label={`${label}: ${shown}, sound ${say(sound)}`}>
-      <path d={`M${at(-120, RADIUS)} A${RADIUS} ${RADIUS} 0 1 1 ${at(120, RADIUS)}`} fill="none" stroke="var(--ink)" strokeWidth="3" />
+    <svg
+      viewBox="0 0 160 140"
+      className="w-full max-w-44"
+      role="img"
+      aria-label={`${label}: ${shown}, sound ${say(sound)}`}
+    >
+      <path
+        d={`M${at(-120, RADIUS)} A${RADIUS} ${RADIUS} 0 1 1 ${at(120, RADIUS)}`}
+        fill="none"
+        stroke="var(--ink)"
+        strokeWidth="3"
+      />
       {[0, 0.25, 0.5, 0.75, 1].map((share) => (
-        <path key={share} d={`M${at(-120 + 240 * share, RADIUS)} L${at(-120 + 240 * share, RADIUS - 8)}`} stroke="var(--ink)" strokeWidth="2" />
+        <path
+          key={share}
+          d={`M${at(-120 + 240 * share, RADIUS)} L${at(-120 + 240 * share, RADIUS - 8)}`}
+          stroke="var(--ink)"
+          strokeWidth="2"
+        />
       ))}
-      <path d={`M${at(angle(sound), RADIUS + 8)} L${at(angle(sound), RADIUS - 4)}`} stroke="var(--verdigris)" strokeWidth="5" />
+      <path
+        d={`M${at(angle(sound), RADIUS + 8)} L${at(angle(sound), RADIUS - 4)}`}
+        stroke="var(--verdigris)"
+        strokeWidth="5"
+      />
       {value === undefined ? null : (
-        <path d={`M80 78 L${at(angle(value), RADIUS - 12)}`} stroke="var(--copper)" strokeWidth="4" strokeLinecap="round" />
+        <path
+          d={`M80 78 L${at(angle(value), RADIUS - 12)}`}
+          stroke="var(--copper)"
+          strokeWidth="4"
+          strokeLinecap="round"
+        />
       )}
       <circle cx="80" cy="78" r="5" fill="var(--ink)" />
       <text x="80" y="112" fontSize="19" fontWeight="700" textAnchor="middle" fill="var(--ink)">

@@ -81,7 +81,11 @@ export default function Play() {
       ? 'A sound machine. What happens when something is wrong with it?'
       : `With ${active.map((name) => `${name} (${Math.round((value.faults[name] ?? 0) * 100)} %)`).join(' and ')}${played?.trips ? ': it trips' : state && !state.running ? ': it stands still' : ''}.`;
   const turn = (name: Fault, strength: number) =>
-    set({ faults: Object.fromEntries(Object.entries({ ...value.faults, [name]: strength }).filter(([, s]) => s > 0)) });
+    set({
+      faults: Object.fromEntries(
+        Object.entries({ ...value.faults, [name]: strength }).filter(([, s]) => s > 0),
+      ),
+    });
   const gauges = played
     ? [
         {
@@ -98,7 +102,13 @@ export default function Play() {
           to: 700,
           say: sayIn(system, 'pressureGauge', 'psig'),
         },
-        { label: 'superheat', value: state?.superheatF, sound: played.sound.superheatF, to: 60, say: sayIn(system, 'temperatureDifference', 'Δ°F') },
+        {
+          label: 'superheat',
+          value: state?.superheatF,
+          sound: played.sound.superheatF,
+          to: 60,
+          say: sayIn(system, 'temperatureDifference', 'Δ°F'),
+        },
         {
           label: 'subcooling',
           value: state?.subcoolingF,
@@ -109,7 +119,14 @@ export default function Play() {
       ]
     : [];
   const numbers = played ? (
-    <Numbers sound={played.sound} now={state} power={played.power} heat={played.heat} soundHeat={played.soundHeat} system={system} />
+    <Numbers
+      sound={played.sound}
+      now={state}
+      power={played.power}
+      heat={played.heat}
+      soundHeat={played.soundHeat}
+      system={system}
+    />
   ) : null;
   return (
     <Screen
@@ -130,7 +147,8 @@ export default function Play() {
       >
         {gauges.map(({ label, value: v, say }) => (
           <span key={label}>
-            <span className="text-sm font-normal text-soft">{label}</span> {v === undefined ? 'stands' : say(v)}
+            <span className="text-sm font-normal text-soft">{label}</span>{' '}
+            {v === undefined ? 'stands' : say(v)}
           </span>
         ))}
       </p>
@@ -138,7 +156,10 @@ export default function Play() {
         <Panel title="Machine and weather" className="order-3 lg:order-none">
           <div className="grid grid-cols-2 gap-2">
             <Field label="Refrigerant">
-              <select value={value.refrigerant} onChange={(e) => set({ refrigerant: e.target.value as SimFluid })}>
+              <select
+                value={value.refrigerant}
+                onChange={(e) => set({ refrigerant: e.target.value as SimFluid })}
+              >
                 {Object.keys(SIM_FLUIDS).map((name) => (
                   <option key={name}>{name}</option>
                 ))}
@@ -151,7 +172,10 @@ export default function Play() {
               </select>
             </Field>
             <Field label="Gives its heat to">
-              <select value={value.rejects} onChange={(e) => set({ rejects: e.target.value as 'air' | 'water' })}>
+              <select
+                value={value.rejects}
+                onChange={(e) => set({ rejects: e.target.value as 'air' | 'water' })}
+              >
                 <option value="air">outdoor air</option>
                 <option value="water">loop water</option>
               </select>
@@ -165,25 +189,31 @@ export default function Play() {
             </Field>
           </div>
           <div className="mt-3 space-y-2">
-            {WEATHER.filter(([name]) => (value.rejects === 'air' ? name !== 'waterF' : true)).map(([name, label, least, most, step, unit]) => {
-              const shown = unit ? sayIn(system, 'temperature', unit)(value.around[name]) : `${Math.round(value.around[name] * 100)} %`;
-              return (
-                <Field key={name} label={`${label}: ${shown}`}>
-                  <input
-                    type="range"
-                    min={least}
-                    max={most}
-                    step={step}
-                    value={value.around[name]}
-                    aria-valuetext={shown}
-                    onChange={(e) => {
-                      const around = { ...value.around, [name]: Number(e.target.value) };
-                      set({ around: { ...around, returnWetF: Math.min(around.returnWetF, around.returnF - 1) } });
-                    }}
-                  />
-                </Field>
-              );
-            })}
+            {WEATHER.filter(([name]) => (value.rejects === 'air' ? name !== 'waterF' : true)).map(
+              ([name, label, least, most, step, unit]) => {
+                const shown = unit
+                  ? sayIn(system, 'temperature', unit)(value.around[name])
+                  : `${Math.round(value.around[name] * 100)} %`;
+                return (
+                  <Field key={name} label={`${label}: ${shown}`}>
+                    <input
+                      type="range"
+                      min={least}
+                      max={most}
+                      step={step}
+                      value={value.around[name]}
+                      aria-valuetext={shown}
+                      onChange={(e) => {
+                        const around = { ...value.around, [name]: Number(e.target.value) };
+                        set({
+                          around: { ...around, returnWetF: Math.min(around.returnWetF, around.returnF - 1) },
+                        });
+                      }}
+                    />
+                  </Field>
+                );
+              },
+            )}
           </div>
         </Panel>
         <div className="order-1 space-y-4 lg:order-none">
@@ -205,11 +235,20 @@ export default function Play() {
                     <Gauge key={label} label={label} value={v} sound={sound} from={0} to={to} say={say} />
                   ))}
                 </div>
-                <CyclePicture refrigerant={value.refrigerant} sound={played.sound} now={state} system={system} />
+                <CyclePicture
+                  refrigerant={value.refrigerant}
+                  sound={played.sound}
+                  now={state}
+                  system={system}
+                />
                 <p className="text-sm text-soft">
-                  {played.trips ? '' : settled ? 'Settled. ' : `${Math.floor(minutes)} min after the change, a minute a second. `}
-                  Pressure ({system === 'metric' ? 'kPa' : 'psia'}) over heat content. Copper: as it runs. Dotted, and the green ticks: the same
-                  machine when it is sound.
+                  {played.trips
+                    ? ''
+                    : settled
+                      ? 'Settled. '
+                      : `${Math.floor(minutes)} min after the change, a minute a second. `}
+                  Pressure ({system === 'metric' ? 'kPa' : 'psia'}) over heat content. Copper: as it runs.
+                  Dotted, and the green ticks: the same machine when it is sound.
                 </p>
               </Panel>
             </>
@@ -242,8 +281,8 @@ export default function Play() {
             </div>
           ))}
           <p className="mt-4 text-sm text-soft">
-            A simulation: mass, energy and charge balance, ordinary sizes, no particular machine. It does not know how faults are told apart, so what
-            it shows is what physics makes of them.
+            A simulation: mass, energy and charge balance, ordinary sizes, no particular machine. It does not
+            know how faults are told apart, so what it shows is what physics makes of them.
           </p>
         </Panel>
         <div className="order-4 lg:hidden">{numbers}</div>
@@ -260,7 +299,8 @@ const sayIn =
     return `${number(shown.value, decimals)} ${plainUnit(shown.unit)}`;
   };
 
-const psig = (psia: number | undefined): number | undefined => (psia === undefined ? undefined : psia - STANDARD_ATMOSPHERE_PSI);
+const psig = (psia: number | undefined): number | undefined =>
+  psia === undefined ? undefined : psia - STANDARD_ATMOSPHERE_PSI;
 
 function Numbers({
   sound,
@@ -277,7 +317,12 @@ function Numbers({
   soundHeat: HeatState | undefined;
   system: UnitSystem;
 }) {
-  type Row = readonly [name: string, now: number | undefined, sound: number | undefined, say: (value: number) => string];
+  type Row = readonly [
+    name: string,
+    now: number | undefined,
+    sound: number | undefined,
+    say: (value: number) => string,
+  ];
   const temperature = sayIn(system, 'temperature', '°F');
   const difference = sayIn(system, 'temperatureDifference', 'Δ°F', 1);
   const plain = (unit: string, decimals: number) => (value: number) => `${number(value, decimals)} ${unit}`;

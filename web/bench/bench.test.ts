@@ -5,7 +5,10 @@ const charge = cardOf('charge') as Card;
 const unit = {
   tag: 'RTU-3',
   circuits: [{ number: 1, refrigerant: 'R-410A', metering: 'capillary tube' }],
-  details: { charging: { method: 'subcooling', targetF: 12 }, heat: { fuel: 'natural gas', stagesBtuh: [80000, 120000], riseMinF: 35 } },
+  details: {
+    charging: { method: 'subcooling', targetF: 12 },
+    heat: { fuel: 'natural gas', stagesBtuh: [80000, 120000], riseMinF: 35 },
+  },
   voltage: 208,
   tons: 7.5,
 } as const;
@@ -29,14 +32,24 @@ describe('filling a card in', () => {
   });
 
   it('reads each field in its own unit', () => {
-    const { values, inputs } = readCard(charge, { liquid: { text: '2500', unit: 'kPa(g)' }, liquidLine: { text: '37', unit: '°C' } }, {}, customary);
+    const { values, inputs } = readCard(
+      charge,
+      { liquid: { text: '2500', unit: 'kPa(g)' }, liquidLine: { text: '37', unit: '°C' } },
+      {},
+      customary,
+    );
     expect(values.liquid).toBeCloseTo(362.6, 1);
     expect(values.liquidLine).toBeCloseTo(98.6, 6);
     expect(inputs.liquid).toEqual({ value: 2500, unit: 'kPa(g)' });
   });
 
   it('names what cannot be at its field, keeps the doubtful, and leaves what is not known out', () => {
-    const read = readCard(charge, { suction: { text: '-20' }, liquid: { text: '900' }, suctionLine: { text: '' } }, {}, customary);
+    const read = readCard(
+      charge,
+      { suction: { text: '-20' }, liquid: { text: '900' }, suctionLine: { text: '' } },
+      {},
+      customary,
+    );
     expect(read.errors.get('suction')).toMatch(/full vacuum/);
     expect(read.notes.get('liquid')).toMatch(/Is it 900 kPa/);
     expect('suctionLine' in read.values).toBe(false);

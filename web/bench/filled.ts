@@ -33,7 +33,10 @@ export function readCard(
       const known = (input.plate ? facts[input.plate] : undefined) ?? input.usual;
       if (known === undefined || (input.choices && !input.choices.includes(String(known)))) continue;
       values[input.name] = known;
-      inputs[input.name] = { value: known, ...(input.unit && typeof known === 'number' ? { unit: input.unit } : {}) };
+      inputs[input.name] = {
+        value: known,
+        ...(input.unit && typeof known === 'number' ? { unit: input.unit } : {}),
+      };
       continue;
     }
     if (input.choices) {
@@ -46,7 +49,8 @@ export function readCard(
       const { value, quality, ask } = readInput(input, text, unit);
       values[input.name] = value;
       inputs[input.name] = { value: Number(text.replace(',', '.')), ...(input.quantity ? { unit } : {}) };
-      if (quality.quality === 'doubtful') notes.set(input.name, `Doubtful: ${quality.why}.${ask ? ` ${ask}` : ''} It is kept and marked.`);
+      if (quality.quality === 'doubtful')
+        notes.set(input.name, `Doubtful: ${quality.why}.${ask ? ` ${ask}` : ''} It is kept and marked.`);
     } catch (error) {
       errors.set(input.name, (error as Error).message);
     }

@@ -15,7 +15,11 @@ describe('the machine of the bench', () => {
   });
 
   it('says that it trips, and still shows the sound one, where no steady state is left', () => {
-    const played = play(USUAL_SPEC, { ...RATING_SURROUNDINGS, outdoorF: 114 }, { 'condenser fan dead': 1, 'condenser fouled': 1 });
+    const played = play(
+      USUAL_SPEC,
+      { ...RATING_SURROUNDINGS, outdoorF: 114 },
+      { 'condenser fan dead': 1, 'condenser fouled': 1 },
+    );
     expect(played.now).toBeUndefined();
     expect(played.trips).toMatch(/would trip/);
     expect(played.sound.running).toBe(true);

@@ -26,7 +26,10 @@ export interface Played {
 export function play(spec: MachineSpec, around: Surroundings, faults: Faults): Played {
   const machine = buildMachine(spec);
   const sound = coolingState(machine, around);
-  const heats = spec.heatInputBtuh > 0 ? { heat: heatState(machine, around, faults), soundHeat: heatState(machine, around) } : {};
+  const heats =
+    spec.heatInputBtuh > 0
+      ? { heat: heatState(machine, around, faults), soundHeat: heatState(machine, around) }
+      : {};
   try {
     const now = coolingState(machine, around, faults);
     return { sound, now, power: powerState(machine, now, faults), chargeLb: machine.chargeLb, ...heats };

@@ -4,10 +4,17 @@ import type { Faults, MachineSpec, Surroundings } from '#core/simulation';
 import type { Played } from './play.ts';
 
 /** Asks the worker for the state that goes with the sliders; while it works, the newest wish waits and older ones are dropped. */
-export function usePlay(spec: MachineSpec, around: Surroundings, faults: Faults): { played: Played | undefined; trouble: string | undefined } {
+export function usePlay(
+  spec: MachineSpec,
+  around: Surroundings,
+  faults: Faults,
+): { played: Played | undefined; trouble: string | undefined } {
   const [played, setPlayed] = useState<Played>();
   const [trouble, setTrouble] = useState<string>();
-  const worker = useRef<{ remote: Remote<{ play: (s: MachineSpec, a: Surroundings, f: Faults) => Played }>; end: () => void }>(undefined);
+  const worker = useRef<{
+    remote: Remote<{ play: (s: MachineSpec, a: Surroundings, f: Faults) => Played }>;
+    end: () => void;
+  }>(undefined);
   const busy = useRef(false);
   const wish = useRef<(() => void) | undefined>(undefined);
   useEffect(() => {
@@ -27,7 +34,9 @@ export function usePlay(spec: MachineSpec, around: Surroundings, faults: Faults)
           setPlayed(answer);
           setTrouble(undefined);
         })
-        .catch((error: unknown) => setTrouble(error instanceof Error ? error.message : 'the machine cannot be solved'))
+        .catch((error: unknown) =>
+          setTrouble(error instanceof Error ? error.message : 'the machine cannot be solved'),
+        )
         .finally(() => {
           busy.current = false;
           const next = wish.current;

@@ -13,7 +13,10 @@ const FRAME_MS = 100;
  *
  * @param to the steady state that goes with the sliders; undefined while there is none
  */
-export function useSettling(to: CoolingState | undefined, faults: Faults): { state: CoolingState | undefined; minutes: number; settled: boolean } {
+export function useSettling(
+  to: CoolingState | undefined,
+  faults: Faults,
+): { state: CoolingState | undefined; minutes: number; settled: boolean } {
   const [shown, setShown] = useState<{ state: CoolingState; minutes: number }>();
   const last = useRef<CoolingState>(undefined);
   const hunting = (faults['valve hunting'] ?? 0) > 0 && to?.running === true;
@@ -26,7 +29,12 @@ export function useSettling(to: CoolingState | undefined, faults: Faults): { sta
     const wanted = JSON.parse(strengths) as Faults;
     const tick = () => {
       const minutes = calm || from === to ? SETTLED_MIN : (performance.now() - began) / MINUTE_MS;
-      last.current = settling(from, to, hunting && !calm ? (performance.now() - began) / MINUTE_MS : minutes, wanted);
+      last.current = settling(
+        from,
+        to,
+        hunting && !calm ? (performance.now() - began) / MINUTE_MS : minutes,
+        wanted,
+      );
       setShown({ state: last.current, minutes });
       if (minutes >= SETTLED_MIN && (!hunting || calm)) window.clearInterval(timer);
     };
@@ -34,5 +42,9 @@ export function useSettling(to: CoolingState | undefined, faults: Faults): { sta
     tick();
     return () => window.clearInterval(timer);
   }, [to, hunting, strengths]);
-  return { state: to && shown?.state, minutes: shown?.minutes ?? 0, settled: !hunting && (shown?.minutes ?? SETTLED_MIN) >= SETTLED_MIN };
+  return {
+    state: to && shown?.state,
+    minutes: shown?.minutes ?? 0,
+    settled: !hunting && (shown?.minutes ?? SETTLED_MIN) >= SETTLED_MIN,
+  };
 }

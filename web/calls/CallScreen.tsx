@@ -33,10 +33,24 @@ export default function CallScreen() {
   if (!call) return <Loading what="the call" />;
   const mayEdit = can('take call') && call.status !== 'completed';
 
-  const change = async (patch: Omit<CallPatch, 'version'>, done: string, undo?: Omit<CallPatch, 'version'>) => {
+  const change = async (
+    patch: Omit<CallPatch, 'version'>,
+    done: string,
+    undo?: Omit<CallPatch, 'version'>,
+  ) => {
     try {
       const after = await update({ id, patch: { ...patch, version: call.version } }).unwrap();
-      toast(done, undo ? { action: { label: 'Undo', onClick: () => void update({ id, patch: { ...undo, version: after.version } }) } } : {});
+      toast(
+        done,
+        undo
+          ? {
+              action: {
+                label: 'Undo',
+                onClick: () => void update({ id, patch: { ...undo, version: after.version } }),
+              },
+            }
+          : {},
+      );
     } catch (refused) {
       toast(problemOf(refused).title);
     }
@@ -75,10 +89,16 @@ export default function CallScreen() {
           ) : null}
           {mayEdit ? <Button onClick={() => setEditing(true)}>Edit</Button> : null}
           {mayEdit && call.status !== 'cancelled' ? (
-            <Button onClick={() => void change({ cancelled: true }, `${call.ref} cancelled`, { cancelled: false })}>Cancel the call</Button>
+            <Button
+              onClick={() => void change({ cancelled: true }, `${call.ref} cancelled`, { cancelled: false })}
+            >
+              Cancel the call
+            </Button>
           ) : null}
           {call.status === 'cancelled' && can('take call') ? (
-            <Button onClick={() => void change({ cancelled: false }, `${call.ref} open again`)}>Open again</Button>
+            <Button onClick={() => void change({ cancelled: false }, `${call.ref} open again`)}>
+              Open again
+            </Button>
           ) : null}
         </>
       }
@@ -106,7 +126,10 @@ export default function CallScreen() {
                   value={call.crewId ?? ''}
                   onChange={(e) =>
                     void change(
-                      { crewId: e.target.value || null, scheduledOn: e.target.value ? (call.scheduledOn ?? today) : null },
+                      {
+                        crewId: e.target.value || null,
+                        scheduledOn: e.target.value ? (call.scheduledOn ?? today) : null,
+                      },
                       'Crew changed',
                       { crewId: call.crewId, scheduledOn: call.scheduledOn },
                     )
@@ -121,11 +144,19 @@ export default function CallScreen() {
                 </select>
               </Field>
               <Field label="Day">
-                <input type="date" value={day_ || call.scheduledOn || ''} onChange={(e) => setDay(e.target.value)} />
+                <input
+                  type="date"
+                  value={day_ || call.scheduledOn || ''}
+                  onChange={(e) => setDay(e.target.value)}
+                />
               </Field>
               <Button
                 disabled={!day_ || !call.crewId}
-                onClick={() => void change({ scheduledOn: day_ }, `Planned for ${day(day_)}`, { scheduledOn: call.scheduledOn })}
+                onClick={() =>
+                  void change({ scheduledOn: day_ }, `Planned for ${day(day_)}`, {
+                    scheduledOn: call.scheduledOn,
+                  })
+                }
               >
                 Plan
               </Button>
@@ -135,7 +166,13 @@ export default function CallScreen() {
         <Panel title="The unit">
           {unit ? (
             <>
-              <Plate tag={unit.tag} to={`/units/${unit.id}`} flagKinds={unit.flagKinds} status={unit.status} large />
+              <Plate
+                tag={unit.tag}
+                to={`/units/${unit.id}`}
+                flagKinds={unit.flagKinds}
+                status={unit.status}
+                large
+              />
               <p className="mt-2">{unit.areaServed}</p>
               <p>{unit.sentence}</p>
               {unit.conditions.map((c) => (
@@ -145,7 +182,10 @@ export default function CallScreen() {
               ))}
             </>
           ) : (
-            <Empty>Which unit it is will be known when somebody has found it; the first finding on the sheet names it.</Empty>
+            <Empty>
+              Which unit it is will be known when somebody has found it; the first finding on the sheet names
+              it.
+            </Empty>
           )}
         </Panel>
         <Panel title="Visits" className="lg:col-span-2">
@@ -156,7 +196,8 @@ export default function CallScreen() {
                 <Link to={`/visits/${visit.id}`} className="text-copper underline underline-offset-4">
                   {visit.plannedFor ? day(visit.plannedFor) : 'no day'}
                 </Link>{' '}
-                {visit.crew ?? ''} · {visit.entries === 0 ? 'nothing written yet' : `${visit.entries} entries`}
+                {visit.crew ?? ''} ·{' '}
+                {visit.entries === 0 ? 'nothing written yet' : `${visit.entries} entries`}
               </li>
             ))}
           </ul>

@@ -23,8 +23,10 @@ export function KnownPanel({
       {known.openCalls.length > 0 ? (
         <div role="alert" className="border-2 border-copper bg-sheet p-3">
           <p className="font-semibold">
-            {known.openCalls.length === 1 ? 'A call is already open here.' : `${known.openCalls.length} calls are already open here.`} Is it the same
-            trouble?
+            {known.openCalls.length === 1
+              ? 'A call is already open here.'
+              : `${known.openCalls.length} calls are already open here.`}{' '}
+            Is it the same trouble?
           </p>
           <ul>
             {known.openCalls.map((call) => (
@@ -41,11 +43,24 @@ export function KnownPanel({
       ) : null}
       <Panel title="Units here, worst first">
         {known.units.length === 0 ? <Empty>No unit is on record at this site.</Empty> : null}
-        <ul className="max-h-[420px] divide-y divide-rule overflow-y-auto" tabIndex={0} aria-label="Units at this site">
+        <ul
+          className="max-h-[420px] divide-y divide-rule overflow-y-auto"
+          tabIndex={0}
+          aria-label="Units at this site"
+        >
           {known.units.map((unit) => (
-            <li key={unit.id} className={`py-1.5 ${unitId === unit.id ? 'border-l-4 border-copper bg-paper pl-2' : ''}`}>
+            <li
+              key={unit.id}
+              className={`py-1.5 ${unitId === unit.id ? 'border-l-4 border-copper bg-paper pl-2' : ''}`}
+            >
               <label className="flex cursor-pointer flex-wrap items-center gap-2">
-                <input type="radio" name="unit" checked={unitId === unit.id} onChange={() => onUnit(unit.id)} className="h-4 w-4" />
+                <input
+                  type="radio"
+                  name="unit"
+                  checked={unitId === unit.id}
+                  onChange={() => onUnit(unit.id)}
+                  className="h-4 w-4"
+                />
                 <Plate tag={unit.tag} flagKinds={unit.flagKinds} status={unit.status} />
                 <span>{unit.areaServed ?? unit.kind}</span>
                 {unit.flagKinds.map((kind) => (
@@ -58,7 +73,8 @@ export function KnownPanel({
               {unit.flagKinds.length > 0 ? <p className="pl-6 text-sm">{unit.sentence}</p> : null}
               {unit.conditions.map((condition) => (
                 <p key={condition.id} className="pl-6 text-sm">
-                  Left open since {dayOf(condition.openedAt, zone)}: <strong>{condition.kind}</strong>. {condition.text}
+                  Left open since {dayOf(condition.openedAt, zone)}: <strong>{condition.kind}</strong>.{' '}
+                  {condition.text}
                 </p>
               ))}
             </li>
@@ -66,7 +82,9 @@ export function KnownPanel({
         </ul>
       </Panel>
       <p className="text-sm text-soft">
-        {known.knownTo.length > 0 ? `Knows this place: ${known.knownTo.map((k) => `${k.name} (${k.visits} visits)`).join(', ')}. ` : ''}
+        {known.knownTo.length > 0
+          ? `Knows this place: ${known.knownTo.map((k) => `${k.name} (${k.visits} visits)`).join(', ')}. `
+          : ''}
       </p>
       <GettingIn place={known.gettingIn} brief />
     </div>

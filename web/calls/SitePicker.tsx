@@ -3,14 +3,24 @@ import { useEffect, useState } from 'react';
 import { useSitesQuery } from '../api/records.ts';
 
 /** Finds a site while typing its name, customer, street or ref; arrow keys and Enter choose. */
-export function SitePicker({ onPick }: { onPick: (site: { id: string; name: string; customer: string }) => void }) {
+export function SitePicker({
+  onPick,
+}: {
+  onPick: (site: { id: string; name: string; customer: string }) => void;
+}) {
   const [typed, setTyped] = useState('');
   const { data } = useSitesQuery({ q: typed, sort: 'customer', dir: 'asc', offset: 0, limit: 8 });
   const [selected, setSelected] = useState('');
   // Rows arrive after the typing; the first of them is always the one Enter takes.
   useEffect(() => setSelected(data?.rows[0]?.id ?? ''), [data]);
   return (
-    <Command shouldFilter={false} label="Site" className="relative" value={selected} onValueChange={setSelected}>
+    <Command
+      shouldFilter={false}
+      label="Site"
+      className="relative"
+      value={selected}
+      onValueChange={setSelected}
+    >
       <Command.Input
         autoFocus
         aria-label="Site"

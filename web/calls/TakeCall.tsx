@@ -39,7 +39,8 @@ const BLANK = {
   promisedTime: '',
 };
 
-const degrees = (text: string): number | undefined => (text.trim() === '' || !Number.isFinite(Number(text)) ? undefined : Number(text));
+const degrees = (text: string): number | undefined =>
+  text.trim() === '' || !Number.isFinite(Number(text)) ? undefined : Number(text);
 
 /** One page, driven by keys, filled in while the caller talks. Kept as a draft until it is saved or cleared. */
 export default function TakeCall() {
@@ -59,7 +60,11 @@ export default function TakeCall() {
   const asked = useSiteQuery(fromSite ?? '', { skip: !fromSite });
   useEffect(() => {
     if (ready && asked.data && value.siteId !== asked.data.id)
-      set({ siteId: asked.data.id, siteName: `${asked.data.name}, ${asked.data.customer}`, unitId: params.get('unit') });
+      set({
+        siteId: asked.data.id,
+        siteName: `${asked.data.name}, ${asked.data.customer}`,
+        unitId: params.get('unit'),
+      });
   }, [ready, asked.data, value.siteId, set, params]);
 
   const suggestion = useMemo(
@@ -77,7 +82,9 @@ export default function TakeCall() {
 
   async function save() {
     setProblem(undefined);
-    const promisedAt = value.promisedTime ? instantAt(value.scheduledOn || today, minutesOfDay(value.promisedTime), timeZone).toISOString() : null;
+    const promisedAt = value.promisedTime
+      ? instantAt(value.scheduledOn || today, minutesOfDay(value.promisedTime), timeZone).toISOString()
+      : null;
     const numeric = (text: string) => (text.trim() === '' ? null : Number(text));
     const body = {
       id: id.current,
@@ -123,9 +130,10 @@ export default function TakeCall() {
   }
 
   if (!ready) return <Loading what="your draft" />;
-  const text = (name: 'caller' | 'area' | 'roomF' | 'setPointF' | 'outdoorF' | 'promisedTime', extra: object = {}) => (
-    <input value={value[name]} onChange={(e) => set({ [name]: e.target.value })} {...extra} />
-  );
+  const text = (
+    name: 'caller' | 'area' | 'roomF' | 'setPointF' | 'outdoorF' | 'promisedTime',
+    extra: object = {},
+  ) => <input value={value[name]} onChange={(e) => set({ [name]: e.target.value })} {...extra} />;
   const choice = (name: 'system' | 'stake', options: readonly string[]) => (
     <select value={value[name]} onChange={(e) => set({ [name]: e.target.value })}>
       <option value="">not said</option>
@@ -135,7 +143,10 @@ export default function TakeCall() {
     </select>
   );
   return (
-    <Screen title="Take a call" sentence={value.siteId ? `Call about ${value.siteName}` : 'Who is calling, and about which site?'}>
+    <Screen
+      title="Take a call"
+      sentence={value.siteId ? `Call about ${value.siteName}` : 'Who is calling, and about which site?'}
+    >
       <form
         className="grid gap-4 lg:grid-cols-2"
         onSubmit={(event) => {
@@ -165,7 +176,12 @@ export default function TakeCall() {
             </p>
           ) : null}
           <Field label="Complaint, in the caller's words" error={fieldError(problem, 'complaint')}>
-            <textarea ref={complaintRef} rows={3} value={value.complaint} onChange={(e) => set({ complaint: e.target.value })} />
+            <textarea
+              ref={complaintRef}
+              rows={3}
+              value={value.complaint}
+              onChange={(e) => set({ complaint: e.target.value })}
+            />
           </Field>
           <div className="grid grid-cols-2 gap-3 sm:grid-cols-3">
             <Field label="Caller">{text('caller')}</Field>
@@ -212,7 +228,11 @@ export default function TakeCall() {
                 />
               </Field>
               <Field label="Promised by">
-                <input type="time" value={value.promisedTime} onChange={(e) => set({ promisedTime: e.target.value })} />
+                <input
+                  type="time"
+                  value={value.promisedTime}
+                  onChange={(e) => set({ promisedTime: e.target.value })}
+                />
               </Field>
             </div>
           </Panel>
@@ -235,12 +255,20 @@ export default function TakeCall() {
         </div>
         <div>
           {value.siteId === '' ? (
-            <Empty>Choose a site and what is known of its units stands here: what was left open, repeats, the last visit, who knows the place.</Empty>
+            <Empty>
+              Choose a site and what is known of its units stands here: what was left open, repeats, the last
+              visit, who knows the place.
+            </Empty>
           ) : null}
           {known.error ? <Trouble error={known.error} retry={known.refetch} /> : null}
           {value.siteId !== '' && known.isLoading ? <Loading what="what is known" /> : null}
           {value.siteId !== '' && known.data ? (
-            <KnownPanel known={known.data} unitId={value.unitId} onUnit={(unitId) => set({ unitId })} zone={timeZone} />
+            <KnownPanel
+              known={known.data}
+              unitId={value.unitId}
+              onUnit={(unitId) => set({ unitId })}
+              zone={timeZone}
+            />
           ) : null}
         </div>
       </form>

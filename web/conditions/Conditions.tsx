@@ -13,12 +13,22 @@ import { Empty, Loading, Screen, Trouble } from '../ui/Screen.tsx';
 import { WatchTabs } from '../watch/WatchTabs.tsx';
 
 const PAGE = 60;
-const ORDER_WORD: Record<(typeof CONDITION_ORDERS)[number], string> = { hazard: 'hazards first', age: 'oldest first', customer: 'by customer' };
+const ORDER_WORD: Record<(typeof CONDITION_ORDERS)[number], string> = {
+  hazard: 'hazards first',
+  age: 'oldest first',
+  customer: 'by customer',
+};
 
 /** Everything anywhere that is not normal: what it was changed from and to, who left it, what closes it, and what has been left too long. */
 export default function Conditions() {
   const { timeZone } = useWho();
-  const [ask, setAsk] = useState<ConditionAsk>({ q: '', sort: 'hazard', overdue: 'all', offset: 0, limit: PAGE });
+  const [ask, setAsk] = useState<ConditionAsk>({
+    q: '',
+    sort: 'hazard',
+    overdue: 'all',
+    offset: 0,
+    limit: PAGE,
+  });
   const { data, error, refetch } = useConditionsQuery(ask);
   const set = (patch: Partial<ConditionAsk>) => setAsk((before) => ({ ...before, offset: 0, ...patch }));
   const all = ask.q === '' && ask.overdue === 'all' && !ask.kind;
@@ -28,7 +38,11 @@ export default function Conditions() {
       ? 'Nothing anywhere was left not normal.'
       : `${data.total} ${data.total === 1 ? 'thing is' : 'things are'} not normal${data.hazards > 0 ? `, ${data.hazards} of them ${data.hazards === 1 ? 'a hazard' : 'hazards'}` : ''}; ${data.overdue === 0 ? 'none has been left too long' : `${data.overdue} left longer than should be`}.`;
   return (
-    <Screen title="Left open" sentence={sentence} actions={<Button onClick={() => window.print()}>Print</Button>}>
+    <Screen
+      title="Left open"
+      sentence={sentence}
+      actions={<Button onClick={() => window.print()}>Print</Button>}
+    >
       <WatchTabs />
       <div className="no-print mb-3 flex flex-wrap items-center gap-2">
         <input
@@ -82,11 +96,17 @@ export default function Conditions() {
       </ul>
       {data && data.total > PAGE ? (
         <p className="no-print mt-3 flex items-center gap-2">
-          <Button disabled={ask.offset === 0} onClick={() => setAsk({ ...ask, offset: Math.max(0, ask.offset - PAGE) })}>
+          <Button
+            disabled={ask.offset === 0}
+            onClick={() => setAsk({ ...ask, offset: Math.max(0, ask.offset - PAGE) })}
+          >
             Earlier
           </Button>
           {ask.offset + 1} to {Math.min(ask.offset + PAGE, data.total)} of {data.total}
-          <Button disabled={ask.offset + PAGE >= data.total} onClick={() => setAsk({ ...ask, offset: ask.offset + PAGE })}>
+          <Button
+            disabled={ask.offset + PAGE >= data.total}
+            onClick={() => setAsk({ ...ask, offset: ask.offset + PAGE })}
+          >
             Later
           </Button>
         </p>
@@ -97,10 +117,17 @@ export default function Conditions() {
 
 function Left({ row, zone, grouped }: { row: ConditionRow; zone: string; grouped: boolean }) {
   return (
-    <li className={`border-l-[6px] bg-sheet px-3 py-2 ${row.hazard ? 'border-ember' : row.overdue ? 'border-copper' : 'border-rule'}`}>
+    <li
+      className={`border-l-[6px] bg-sheet px-3 py-2 ${row.hazard ? 'border-ember' : row.overdue ? 'border-copper' : 'border-rule'}`}
+    >
       <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
         {grouped ? <strong>{row.customer}</strong> : null}
-        <Plate tag={row.tag} to={`/units/${row.unitId}`} flagKinds={row.hazard ? ['hazard'] : ['left open']} status={row.unitStatus} />
+        <Plate
+          tag={row.tag}
+          to={`/units/${row.unitId}`}
+          flagKinds={row.hazard ? ['hazard'] : ['left open']}
+          status={row.unitStatus}
+        />
         {row.hazard ? <span className="hazard-notch text-sm">{row.kind}</span> : <strong>{row.kind}</strong>}
         <Link to={`/sites/${row.siteId}`} className="text-copper underline underline-offset-4">
           {row.site}

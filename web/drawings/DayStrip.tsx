@@ -28,7 +28,13 @@ export function DayStrip({
         aria-label={`Leaves at ${clockText(plan.departAt)}, back at ${clockText(plan.returnAt)}, ${plan.stops.length} stops. The stops are listed below.`}
       >
         <defs>
-          <pattern id="drive" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+          <pattern
+            id="drive"
+            width="6"
+            height="6"
+            patternUnits="userSpaceOnUse"
+            patternTransform="rotate(45)"
+          >
             <rect width="6" height="6" fill="var(--sheet)" />
             <line x1="0" y1="0" x2="0" y2="6" stroke="var(--soft)" strokeWidth="3" />
           </pattern>
@@ -36,7 +42,13 @@ export function DayStrip({
         {hours.map((minute) => (
           <g key={minute}>
             <line x1={x(minute)} x2={x(minute)} y1={10} y2={74} stroke="var(--rule)" />
-            <text x={x(minute)} y={90} fontSize="12" textAnchor={minute === from ? 'start' : minute === to ? 'end' : 'middle'} fill="var(--soft)">
+            <text
+              x={x(minute)}
+              y={90}
+              fontSize="12"
+              textAnchor={minute === from ? 'start' : minute === to ? 'end' : 'middle'}
+              fill="var(--soft)"
+            >
               {clockText(minute)}
             </text>
           </g>
@@ -74,8 +86,21 @@ export function DayStrip({
                 strokeDasharray="3 3"
               />
             ) : null}
-            <rect x={x(stop.startAt)} y={30} width={Math.max(2, x(stop.leaveAt) - x(stop.startAt))} height={38} fill="var(--copper)" />
-            <text x={(x(stop.startAt) + x(stop.leaveAt)) / 2} y={54} fontSize="15" fontWeight="700" textAnchor="middle" fill="var(--on-copper)">
+            <rect
+              x={x(stop.startAt)}
+              y={30}
+              width={Math.max(2, x(stop.leaveAt) - x(stop.startAt))}
+              height={38}
+              fill="var(--copper)"
+            />
+            <text
+              x={(x(stop.startAt) + x(stop.leaveAt)) / 2}
+              y={54}
+              fontSize="15"
+              fontWeight="700"
+              textAnchor="middle"
+              fill="var(--on-copper)"
+            >
               {i + 1}
             </text>
             <title>{`${i + 1}. ${names.get(stop.stopId) ?? ''}: ${clockText(stop.startAt)} to ${clockText(stop.leaveAt)}, drive ${durationText(stop.driveMinutes)}`}</title>
@@ -87,7 +112,8 @@ export function DayStrip({
         </text>
       </svg>
       <p className="text-sm text-soft">
-        Solid: work. Hatched: driving, {durationText(plan.driveMinutes)}. Dashed: waiting, {durationText(plan.waitMinutes)}. Thin line: open.
+        Solid: work. Hatched: driving, {durationText(plan.driveMinutes)}. Dashed: waiting,{' '}
+        {durationText(plan.waitMinutes)}. Thin line: open.
       </p>
     </div>
   );

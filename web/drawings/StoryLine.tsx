@@ -42,7 +42,14 @@ export function StoryLine({
       >
         {layout.years.map((year) => (
           <g key={year.label}>
-            <line x1={year.x} x2={year.x} y1={top + 6} y2={AXIS + 30} stroke="var(--rule)" strokeDasharray="2 4" />
+            <line
+              x1={year.x}
+              x2={year.x}
+              y1={top + 6}
+              y2={AXIS + 30}
+              stroke="var(--rule)"
+              strokeDasharray="2 4"
+            />
             <text x={year.x + 4} y={AXIS + 43} fontSize="12" fill="var(--soft)">
               {year.label}
             </text>
@@ -64,7 +71,8 @@ export function StoryLine({
             >
               <title>{arc.label}</title>
             </path>
-            {layout.arcs.findIndex((other) => other.label === arc.label) === i || arc.x2 - arc.x1 > arc.label.length * 8 ? (
+            {layout.arcs.findIndex((other) => other.label === arc.label) === i ||
+            arc.x2 - arc.x1 > arc.label.length * 8 ? (
               <text
                 x={Math.min(WIDTH - 70, Math.max(60, (arc.x1 + arc.x2) / 2))}
                 y={AXIS - arc.height - 6}
@@ -104,13 +112,24 @@ export function StoryLine({
               <title>{`${shortDay(mark.on)}, ${mark.ref}: ${mark.label}`}</title>
             </g>
           ) : (
-            <line key={mark.callId} x1={at} x2={at} y1={AXIS} y2={AXIS + 9} stroke="var(--verdigris)" strokeWidth="2.5">
+            <line
+              key={mark.callId}
+              x1={at}
+              x2={at}
+              y1={AXIS}
+              y2={AXIS + 9}
+              stroke="var(--verdigris)"
+              strokeWidth="2.5"
+            >
               <title>{`${shortDay(mark.on)}, ${mark.ref}: ${mark.label}`}</title>
             </line>
           ),
         )}
         {conditions.map((condition, i) => {
-          const [from, to] = [x(condition.openedAt.slice(0, 10)), condition.closedAt ? x(condition.closedAt.slice(0, 10)) : WIDTH];
+          const [from, to] = [
+            x(condition.openedAt.slice(0, 10)),
+            condition.closedAt ? x(condition.closedAt.slice(0, 10)) : WIDTH,
+          ];
           const y = AXIS + 52 + (i % 3) * 12;
           return (
             <g key={condition.id}>
@@ -119,7 +138,9 @@ export function StoryLine({
                 y={y}
                 width={Math.max(3, to - from)}
                 height="8"
-                fill={condition.hazard ? 'var(--ember)' : condition.closedAt ? 'var(--rule)' : 'var(--copper)'}
+                fill={
+                  condition.hazard ? 'var(--ember)' : condition.closedAt ? 'var(--rule)' : 'var(--copper)'
+                }
               />
               <title>{`${condition.kind}, ${condition.closedAt ? 'closed' : 'open'}: ${condition.text}`}</title>
             </g>
@@ -127,8 +148,8 @@ export function StoryLine({
         })}
       </svg>
       <figcaption className="text-sm text-soft">
-        ○ failure · <span className="text-verdigris">|</span> planned work · solid arc: the same component again · dashed arc: came back within days ·
-        bars: left open
+        ○ failure · <span className="text-verdigris">|</span> planned work · solid arc: the same component
+        again · dashed arc: came back within days · bars: left open
       </figcaption>
     </figure>
   );

@@ -18,12 +18,19 @@ export interface AtPart {
 type Drawn = Pick<UnitPage, 'kind' | 'circuits' | 'details' | 'lastSeen' | 'conditions' | 'slots'>;
 
 /** The cut of a unit with everything that is known put where it belongs. */
-export function useSection(unit: Drawn): { section: Section; at: AtPart[]; elsewhere: UnitPage['lastSeen']['findings'] } {
+export function useSection(unit: Drawn): {
+  section: Section;
+  at: AtPart[];
+  elsewhere: UnitPage['lastSeen']['findings'];
+} {
   return useMemo(() => {
     const section = sectionOf({ kind: unit.kind as never, circuits: unit.circuits, details: unit.details });
     const open = unit.conditions.filter((c) => c.closedAt === null);
     const places = new Map(open.map((c) => [c.id, partForCondition(section, c)]));
-    const placed = unit.lastSeen.findings.map((f) => ({ finding: f, part: partFor(section, componentClassOf(f.component), f.component) }));
+    const placed = unit.lastSeen.findings.map((f) => ({
+      finding: f,
+      part: partFor(section, componentClassOf(f.component), f.component),
+    }));
     const at = section.parts.map((part): AtPart => {
       const slot = unit.slots.find((s) => s.name === part.id)?.installed;
       return {
@@ -31,10 +38,19 @@ export function useSection(unit: Drawn): { section: Section; at: AtPart[]; elsew
         conditions: open.filter((c) => places.get(c.id) === part),
         findings: placed.filter((p) => p.part === part).map((p) => p.finding),
         readings: unit.lastSeen.readings
-          .filter((r) => part.readings.includes(r.point as never) && (part.circuit === undefined || part.circuit === r.circuit))
+          .filter(
+            (r) =>
+              part.readings.includes(r.point as never) &&
+              (part.circuit === undefined || part.circuit === r.circuit),
+          )
           // The part says which of its readings comes first where there is room for two.
-          .toSorted((a, b) => part.readings.indexOf(a.point as never) - part.readings.indexOf(b.point as never)),
-        installed: slot ? [slot.manufacturer, slot.model].filter(Boolean).join(' ') + (slot.from ? ` since ${slot.from}` : '') : undefined,
+          .toSorted(
+            (a, b) => part.readings.indexOf(a.point as never) - part.readings.indexOf(b.point as never),
+          ),
+        installed: slot
+          ? [slot.manufacturer, slot.model].filter(Boolean).join(' ') +
+            (slot.from ? ` since ${slot.from}` : '')
+          : undefined,
       };
     });
     return { section, at, elsewhere: placed.filter((p) => !p.part).map((p) => p.finding) };
@@ -55,10 +71,24 @@ export function UnitSection({
 }) {
   return (
     <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Cut through the unit">
-      <svg viewBox={`-48 0 ${section.width + 96} ${section.height}`} className="w-full min-w-[860px]" role="group" aria-label="Parts of the unit">
+      <svg
+        viewBox={`-48 0 ${section.width + 96} ${section.height}`}
+        className="w-full min-w-[860px]"
+        role="group"
+        aria-label="Parts of the unit"
+      >
         {section.cabinets.map((c) => (
           <g key={c.y}>
-            <rect x={c.x} y={c.y} width={c.w} height={c.h} rx="4" fill="var(--zinc)" stroke="var(--ink)" strokeWidth="3" />
+            <rect
+              x={c.x}
+              y={c.y}
+              width={c.w}
+              height={c.h}
+              rx="4"
+              fill="var(--zinc)"
+              stroke="var(--ink)"
+              strokeWidth="3"
+            />
             {c.word ? (
               <text x={c.x + 6} y={c.y - 6} fontSize="14" fontWeight="700" fill="var(--soft)">
                 {c.word}
@@ -113,7 +143,15 @@ function Line({ line }: { line: SectionLine }) {
   );
 }
 
-function Part({ at: { part, conditions, findings, readings }, chosen, onChoose }: { at: AtPart; chosen: boolean; onChoose: () => void }) {
+function Part({
+  at: { part, conditions, findings, readings },
+  chosen,
+  onChoose,
+}: {
+  at: AtPart;
+  chosen: boolean;
+  onChoose: () => void;
+}) {
   const hazard = conditions.some((c) => c.hazard);
   const left = conditions.length > 0;
   const { x, y, w, h } = part;
@@ -210,7 +248,12 @@ function Flag({ x, y, hazard, word }: { x: number; y: number; hazard: boolean; w
     </g>
   ) : (
     <g aria-hidden="true">
-      <path d={`M${x - width} ${y + 16} q${width / 2} 8 ${width} 0`} fill="none" stroke="var(--copper)" strokeWidth="2.4" />
+      <path
+        d={`M${x - width} ${y + 16} q${width / 2} 8 ${width} 0`}
+        fill="none"
+        stroke="var(--copper)"
+        strokeWidth="2.4"
+      />
       <circle cx={x - 3} cy={y + 15} r="3.5" fill="var(--copper)" />
       <text x={x - width + 2} y={y + 12} fontSize="13" fontWeight="700" fill="var(--copper)">
         {word}
@@ -224,13 +267,28 @@ function wrap(text: string, letters: number): string[] {
   const lines: string[] = [];
   for (const word of text.split(' ')) {
     const last = lines.at(-1);
-    if (last !== undefined && last.length + 1 + word.length <= letters) lines[lines.length - 1] = `${last} ${word}`;
+    if (last !== undefined && last.length + 1 + word.length <= letters)
+      lines[lines.length - 1] = `${last} ${word}`;
     else lines.push(word);
   }
   return lines;
 }
 
-function Shape({ glyph, x, y, w, h, small }: { glyph: Glyph; x: number; y: number; w: number; h: number; small: boolean }) {
+function Shape({
+  glyph,
+  x,
+  y,
+  w,
+  h,
+  small,
+}: {
+  glyph: Glyph;
+  x: number;
+  y: number;
+  w: number;
+  h: number;
+  small: boolean;
+}) {
   if (small) return null;
   const [cx, cy] = [x + w / 2, y + h / 2 + 12];
   const r = Math.max(8, Math.min(w, h) * 0.24);
@@ -259,7 +317,9 @@ function Shape({ glyph, x, y, w, h, small }: { glyph: Glyph; x: number; y: numbe
             />
           ))}
           {glyph === 'mesh'
-            ? [0, 1, 2].map((i) => <line key={i} x1={cx - r} x2={cx + r} y1={cy - r + i * r} y2={cy - r + i * r} {...stroke} />)
+            ? [0, 1, 2].map((i) => (
+                <line key={i} x1={cx - r} x2={cx + r} y1={cy - r + i * r} y2={cy - r + i * r} {...stroke} />
+              ))
             : null}
         </g>
       );
@@ -267,7 +327,14 @@ function Shape({ glyph, x, y, w, h, small }: { glyph: Glyph; x: number; y: numbe
       return (
         <g>
           {[-1, 0, 1].map((i) => (
-            <line key={i} x1={cx - r} x2={cx + r} y1={cy + i * r * 0.8 + 6} y2={cy + i * r * 0.8 - 6} {...stroke} />
+            <line
+              key={i}
+              x1={cx - r}
+              x2={cx + r}
+              y1={cy + i * r * 0.8 + 6}
+              y2={cy + i * r * 0.8 - 6}
+              {...stroke}
+            />
           ))}
         </g>
       );
@@ -276,7 +343,12 @@ function Shape({ glyph, x, y, w, h, small }: { glyph: Glyph; x: number; y: numbe
         <g>
           <circle cx={cx} cy={cy} r={r} {...stroke} />
           {[0, 60, 120, 180, 240, 300].map((a) => (
-            <path key={a} d={`M${cx} ${cy} q${r * 0.5} ${-r * 0.4} ${r * 0.9} 0`} transform={`rotate(${a} ${cx} ${cy})`} {...stroke} />
+            <path
+              key={a}
+              d={`M${cx} ${cy} q${r * 0.5} ${-r * 0.4} ${r * 0.9} 0`}
+              transform={`rotate(${a} ${cx} ${cy})`}
+              {...stroke}
+            />
           ))}
         </g>
       );
@@ -308,7 +380,11 @@ function Shape({ glyph, x, y, w, h, small }: { glyph: Glyph; x: number; y: numbe
       );
     case 'element':
       return (
-        <path d={`M${cx - r} ${cy} ${[1, -1, 1, -1, 1, -1].map((s) => `l${r / 3} ${s * r * 0.7}`).join(' ')}`} {...stroke} stroke="var(--copper)" />
+        <path
+          d={`M${cx - r} ${cy} ${[1, -1, 1, -1, 1, -1].map((s) => `l${r / 3} ${s * r * 0.7}`).join(' ')}`}
+          {...stroke}
+          stroke="var(--copper)"
+        />
       );
     case 'exchanger':
       return (
@@ -331,7 +407,15 @@ function Shape({ glyph, x, y, w, h, small }: { glyph: Glyph; x: number; y: numbe
       return (
         <g>
           {[0, 120, 240].map((a) => (
-            <ellipse key={a} cx={cx} cy={cy - r * 0.6} rx={r * 0.32} ry={r * 0.6} transform={`rotate(${a} ${cx} ${cy})`} {...stroke} />
+            <ellipse
+              key={a}
+              cx={cx}
+              cy={cy - r * 0.6}
+              rx={r * 0.32}
+              ry={r * 0.6}
+              transform={`rotate(${a} ${cx} ${cy})`}
+              {...stroke}
+            />
           ))}
           <circle cx={cx} cy={cy} r="3" fill="var(--soft)" />
         </g>
@@ -347,7 +431,10 @@ function Shape({ glyph, x, y, w, h, small }: { glyph: Glyph; x: number; y: numbe
       return (
         <g>
           <circle cx={cx} cy={cy} r={r} {...stroke} />
-          <path d={`M${cx - r * 0.5} ${cy - r * 0.8} L${cx + r} ${cy} L${cx - r * 0.5} ${cy + r * 0.8}`} {...stroke} />
+          <path
+            d={`M${cx - r * 0.5} ${cy - r * 0.8} L${cx + r} ${cy} L${cx - r * 0.5} ${cy + r * 0.8}`}
+            {...stroke}
+          />
         </g>
       );
     case 'drum':

@@ -25,7 +25,9 @@ const condition = (given: Partial<ConditionView> = {}): ConditionView => ({
 type Drawn = Pick<UnitPage, 'kind' | 'circuits' | 'details' | 'lastSeen' | 'conditions' | 'slots'>;
 const unit = (given: Partial<Drawn> = {}): Drawn => ({
   kind: 'package gas/electric',
-  circuits: [{ id: 'x', number: 1, refrigerant: 'R-410A', chargeLb: 9, metering: 'expansion valve', compressors: [] }],
+  circuits: [
+    { id: 'x', number: 1, refrigerant: 'R-410A', chargeLb: 9, metering: 'expansion valve', compressors: [] },
+  ],
   details: {},
   lastSeen: { readings: [], findings: [] },
   conditions: [],
@@ -42,11 +44,16 @@ function Cut({ of, chosen }: { of: Drawn; chosen?: string }) {
     </>
   );
 }
-const parts = (of: Drawn, chosen?: string): string[] => attributes(paint(<Cut of={of} {...(chosen ? { chosen } : {})} />), 'aria-label').slice(2);
+const parts = (of: Drawn, chosen?: string): string[] =>
+  attributes(paint(<Cut of={of} {...(chosen ? { chosen } : {})} />), 'aria-label').slice(2);
 
 describe('the cut through a unit on screen', () => {
   it.each(UNIT_KINDS)('every part of a %s is a button with its name, reached by keyboard', (kind) => {
-    const markup = paint(<Cut of={unit({ kind, ...(USUAL_SLOTS[kind].includes('compressor' as never) ? {} : { circuits: [] }) })} />);
+    const markup = paint(
+      <Cut
+        of={unit({ kind, ...(USUAL_SLOTS[kind].includes('compressor' as never) ? {} : { circuits: [] }) })}
+      />,
+    );
     const buttons = [...markup.matchAll(/<g role="button"[^>]*>/g)].map(([tag]) => tag);
     expect(buttons.length).toBeGreaterThan(1);
     for (const tag of buttons) {
@@ -72,7 +79,9 @@ describe('the cut through a unit on screen', () => {
       },
     });
     const said = parts(of);
-    expect(said.filter((text) => text.includes('left open: filters out'))).toEqual([expect.stringMatching(/filter/i)]);
+    expect(said.filter((text) => text.includes('left open: filters out'))).toEqual([
+      expect.stringMatching(/filter/i),
+    ]);
     expect(said.join()).not.toContain('panel off');
     expect(said.find((text) => text.includes('found: condenser fan motor noisy'))).toMatch(/condenser fan/);
     expect(said.filter((text) => text.includes('118 psig'))).toHaveLength(1);
@@ -82,9 +91,20 @@ describe('the cut through a unit on screen', () => {
   });
 
   it('a reading of the second circuit is drawn at the second circuit', () => {
-    const circuits = [1, 2].map((number) => ({ id: `x${number}`, number, refrigerant: 'R-22', chargeLb: null, metering: null, compressors: [] }));
-    const readings = [{ point: 'suction pressure', value: 61, unit: 'psig', circuit: 2, at: '2026-05-20T14:00:00Z' }];
-    const said = parts(unit({ circuits, lastSeen: { readings, findings: [] } })).filter((text) => text.includes('61 psig'));
+    const circuits = [1, 2].map((number) => ({
+      id: `x${number}`,
+      number,
+      refrigerant: 'R-22',
+      chargeLb: null,
+      metering: null,
+      compressors: [],
+    }));
+    const readings = [
+      { point: 'suction pressure', value: 61, unit: 'psig', circuit: 2, at: '2026-05-20T14:00:00Z' },
+    ];
+    const said = parts(unit({ circuits, lastSeen: { readings, findings: [] } })).filter((text) =>
+      text.includes('61 psig'),
+    );
     expect(said).toEqual([expect.stringMatching(/2/)]);
   });
 
@@ -94,13 +114,22 @@ describe('the cut through a unit on screen', () => {
       ['suction line', 52, '°F'],
       ['suction pressure', 118, 'psig'],
     ] as const;
-    const readings = taken.map(([point, value, unit_]) => ({ point, value, unit: unit_, circuit: 1, at: '2026-05-20T14:00:00Z' }));
-    const said = parts(unit({ lastSeen: { readings, findings: [] } })).find((text) => text.includes('118 psig'));
+    const readings = taken.map(([point, value, unit_]) => ({
+      point,
+      value,
+      unit: unit_,
+      circuit: 1,
+      at: '2026-05-20T14:00:00Z',
+    }));
+    const said = parts(unit({ lastSeen: { readings, findings: [] } })).find((text) =>
+      text.includes('118 psig'),
+    );
     expect(said).toMatch(/suction pressure 118 psig, suction line 52 °F, amps L1 9\.7 A$/);
   });
 
   it('a hazard is drawn heavier than something left open, and the part that is chosen says so', () => {
-    const heavy = (hazard: boolean) => paint(<Cut of={unit({ conditions: [condition({ hazard, kind: 'safety bypassed' })] })} />);
+    const heavy = (hazard: boolean) =>
+      paint(<Cut of={unit({ conditions: [condition({ hazard, kind: 'safety bypassed' })] })} />);
     expect(heavy(true)).toContain('stroke="var(--ember)" stroke-width="4"');
     expect(heavy(false)).not.toContain('stroke="var(--ember)" stroke-width="4"');
     const markup = paint(<Cut of={unit()} chosen="blower motor" />);
@@ -108,7 +137,14 @@ describe('the cut through a unit on screen', () => {
   });
 });
 
-const mark = (callId: string, on: string, more: object = {}) => ({ callId, ref: `C-${callId}`, on, kind: 'call', label: 'no cooling', ...more });
+const mark = (callId: string, on: string, more: object = {}) => ({
+  callId,
+  ref: `C-${callId}`,
+  on,
+  kind: 'call',
+  label: 'no cooling',
+  ...more,
+});
 
 describe('the story line on screen', () => {
   const story: StoryView = {
@@ -120,20 +156,33 @@ describe('the story line on screen', () => {
     arcs: [{ kind: 'repeat', fromCallId: '1', toCallId: '3', label: 'condenser fan motor again' }],
   };
   const line = (given: Partial<Parameters<typeof StoryLine>[0]> = {}) =>
-    paint(<StoryLine story={story} conditions={[]} today="2026-06-03" sentence="Repeat failure." {...given} />);
+    paint(
+      <StoryLine story={story} conditions={[]} today="2026-06-03" sentence="Repeat failure." {...given} />,
+    );
 
   it('is told in one sentence to those who do not see it, and every mark has its day and words', () => {
     const markup = line();
-    expect(attributes(markup, 'aria-label')).toContain('Story line. Repeat failure. Every call is in the list below.');
+    expect(attributes(markup, 'aria-label')).toContain(
+      'Story line. Repeat failure. Every call is in the list below.',
+    );
     const said = words(markup);
-    for (const part of ['2 Jul 2024, C-1: no cooling', '4 Mar 2025, C-2: filters and belts', '6 May 2026, C-3: no cooling', '+2.25 lb', 'today'])
+    for (const part of [
+      '2 Jul 2024, C-1: no cooling',
+      '4 Mar 2025, C-2: filters and belts',
+      '6 May 2026, C-3: no cooling',
+      '+2.25 lb',
+      'today',
+    ])
       expect(said).toContain(part);
     expect(said).toContain('condenser fan motor again');
   });
 
   it('a repeat is a solid arc, a callback a dashed one', () => {
     expect(line()).not.toContain('stroke-dasharray="6 4"');
-    const callback: StoryView = { ...story, arcs: [{ kind: 'callback', fromCallId: '1', toCallId: '3', label: 'came back' }] };
+    const callback: StoryView = {
+      ...story,
+      arcs: [{ kind: 'callback', fromCallId: '1', toCallId: '3', label: 'came back' }],
+    };
     expect(line({ story: callback })).toContain('stroke-dasharray="6 4"');
   });
 
@@ -182,7 +231,11 @@ describe('the strip of a day on screen', () => {
 
   it('a day that overruns its shift is drawn to its end', () => {
     const late = { ...plan, returnAt: 1100 };
-    const ticks = (p: PlanView) => (paint(<DayStrip plan={p} shift={{ start: 420, end: 960 }} names={new Map()} />).match(/y2="74"/g) ?? []).length;
+    const ticks = (p: PlanView) =>
+      (
+        paint(<DayStrip plan={p} shift={{ start: 420, end: 960 }} names={new Map()} />).match(/y2="74"/g) ??
+        []
+      ).length;
     expect(ticks(late)).toBeGreaterThan(ticks(plan));
   });
 });

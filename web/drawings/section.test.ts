@@ -5,7 +5,13 @@ import { READING_POINT_NAMES } from '#core/readings';
 import { sectionOf, type SectionPart, type SectionRecord } from './section.ts';
 import { partFor, partForCondition } from './sectionPlaces.ts';
 
-const COOLED = ['package gas/electric', 'package heat pump', 'package cooling only', 'split with air handler', 'water-source heat pump'];
+const COOLED = [
+  'package gas/electric',
+  'package heat pump',
+  'package cooling only',
+  'split with air handler',
+  'water-source heat pump',
+];
 const record = fc
   .record({
     kind: fc.constantFrom(...UNIT_KINDS),
@@ -17,7 +23,9 @@ const record = fc
   })
   .map(({ kind, circuits, metering, drive, fuel, outdoorAir }): SectionRecord => ({
     kind,
-    circuits: COOLED.includes(kind) ? Array.from({ length: circuits }, (_, i) => ({ number: i + 1, metering })) : [],
+    circuits: COOLED.includes(kind)
+      ? Array.from({ length: circuits }, (_, i) => ({ number: i + 1, metering }))
+      : [],
     details: { blower: { drive }, heat: { fuel }, outdoorAir },
   }));
 
@@ -30,7 +38,9 @@ describe('the cut through a machine', () => {
       fc.property(record, (given) => {
         const { parts, width, height } = sectionOf(given);
         expect(new Set(parts.map((p) => p.id)).size).toBe(parts.length);
-        const outside = parts.filter((p) => p.w < 20 || p.x < 0 || p.y < 0 || p.x + p.w > width + 0.01 || p.y + p.h > height + 0.01);
+        const outside = parts.filter(
+          (p) => p.w < 20 || p.x < 0 || p.y < 0 || p.x + p.w > width + 0.01 || p.y + p.h > height + 0.01,
+        );
         const clashes = parts.flatMap((a, i) =>
           parts
             .slice(i + 1)
@@ -54,8 +64,13 @@ describe('the cut through a machine', () => {
   });
 
   it.each(UNIT_KINDS)('shows every usual slot of a %s', (kind) => {
-    const { parts } = sectionOf({ kind, circuits: COOLED.includes(kind) ? [{ number: 1 }] : [], details: {} });
-    for (const slot of USUAL_SLOTS[kind]) expect([slot, parts.some((p) => p.componentClass === classOfSlot(slot))]).toEqual([slot, true]);
+    const { parts } = sectionOf({
+      kind,
+      circuits: COOLED.includes(kind) ? [{ number: 1 }] : [],
+      details: {},
+    });
+    for (const slot of USUAL_SLOTS[kind])
+      expect([slot, parts.some((p) => p.componentClass === classOfSlot(slot))]).toEqual([slot, true]);
   });
 
   it('has one place for every reading of a circuit (any machine that cools)', () => {
@@ -65,8 +80,14 @@ describe('the cut through a machine', () => {
         const { parts } = sectionOf(given);
         for (const point of READING_POINT_NAMES)
           for (const { number } of given.circuits) {
-            const own = parts.filter((p) => p.readings.includes(point) && (p.circuit === undefined || p.circuit === number));
-            expect([given.kind, point, own.map((p) => p.id)]).toEqual([given.kind, point, [expect.any(String)]]);
+            const own = parts.filter(
+              (p) => p.readings.includes(point) && (p.circuit === undefined || p.circuit === number),
+            );
+            expect([given.kind, point, own.map((p) => p.id)]).toEqual([
+              given.kind,
+              point,
+              [expect.any(String)],
+            ]);
           }
       }),
     );
@@ -90,8 +111,14 @@ describe('the cut through a machine', () => {
         expect(section.parts).toContain(partForCondition(section, { kind, text: '' }));
       }),
     );
-    const two = sectionOf({ kind: 'package gas/electric', circuits: [{ number: 1 }, { number: 2 }], details: {} });
-    expect(partForCondition(two, { kind: 'circuit isolated', text: 'stage 2 off at the board' }).id).toBe('circuit 2 compressor');
+    const two = sectionOf({
+      kind: 'package gas/electric',
+      circuits: [{ number: 1 }, { number: 2 }],
+      details: {},
+    });
+    expect(partForCondition(two, { kind: 'circuit isolated', text: 'stage 2 off at the board' }).id).toBe(
+      'circuit 2 compressor',
+    );
     expect(partFor(two, 'flame sensor')?.id).toBe('burner');
     expect(partFor(two, undefined)).toBeUndefined();
   });

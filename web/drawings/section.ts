@@ -47,7 +47,13 @@ export interface Section {
   readonly width: number;
   readonly height: number;
   /** The cabinets, as rectangles; a split machine has two. */
-  readonly cabinets: readonly { readonly x: number; readonly y: number; readonly w: number; readonly h: number; readonly word: string }[];
+  readonly cabinets: readonly {
+    readonly x: number;
+    readonly y: number;
+    readonly w: number;
+    readonly h: number;
+    readonly word: string;
+  }[];
   readonly parts: readonly SectionPart[];
   readonly lines: readonly SectionLine[];
 }
@@ -73,7 +79,12 @@ const PAD = 14;
 const GAP = 10;
 const ROW = 112;
 
-const cell = (id: string, word: string, glyph: Glyph, more: Partial<Cell> = {}): Cell => ({ id, word, glyph, ...more });
+const cell = (id: string, word: string, glyph: Glyph, more: Partial<Cell> = {}): Cell => ({
+  id,
+  word,
+  glyph,
+  ...more,
+});
 
 /** What is measured in the air before it is treated. */
 const INTO_THE_COIL: readonly ReadingPoint[] = ['return air', 'return wet bulb'];
@@ -109,18 +120,30 @@ const HEAT_PUMPS: readonly UnitKind[] = ['package heat pump', 'water-source heat
 /** What the air meets on its way, left to right. */
 function airCells({ kind, circuits, details }: SectionRecord): Cell[] {
   const outdoor = details.outdoorAir ?? (kind === 'make-up air' ? 'all outdoor air' : undefined);
-  const belt = details.blower?.drive === 'belt' || (details.blower?.drive === undefined && (details.blower?.belts?.length ?? 0) > 0);
+  const belt =
+    details.blower?.drive === 'belt' ||
+    (details.blower?.drive === undefined && (details.blower?.belts?.length ?? 0) > 0);
   const unknownDrive =
     details.blower?.drive === undefined &&
     !belt &&
-    (kind === 'package gas/electric' || kind === 'package cooling only' || kind === 'make-up air' || kind === 'exhaust fan');
+    (kind === 'package gas/electric' ||
+      kind === 'package cooling only' ||
+      kind === 'make-up air' ||
+      kind === 'exhaust fan');
   const cells: Cell[] = [];
-  if (outdoor === 'all outdoor air') cells.push(cell('outdoor-air mesh', 'Outdoor air, all of it', 'mesh', { of: 'filter' }));
-  else if (outdoor === 'economizer') cells.push(cell('economizer', 'Economizer', 'damper', { readings: INTO_THE_COIL }));
+  if (outdoor === 'all outdoor air')
+    cells.push(cell('outdoor-air mesh', 'Outdoor air, all of it', 'mesh', { of: 'filter' }));
+  else if (outdoor === 'economizer')
+    cells.push(cell('economizer', 'Economizer', 'damper', { readings: INTO_THE_COIL }));
   else if (outdoor === 'manual damper' || outdoor === 'motorised damper')
     cells.push(cell('outdoor-air damper', 'Outdoor-air damper', 'damper', { of: 'economizer' }));
   if (kind !== 'exhaust fan' && kind !== 'unit heater')
-    cells.push(cell('filter', 'Filters', 'filter', { weight: 0.6, readings: outdoor === 'economizer' ? [] : INTO_THE_COIL }));
+    cells.push(
+      cell('filter', 'Filters', 'filter', {
+        weight: 0.6,
+        readings: outdoor === 'economizer' ? [] : INTO_THE_COIL,
+      }),
+    );
   for (const { number } of circuits)
     cells.push(
       cell(
@@ -131,16 +154,25 @@ function airCells({ kind, circuits, details }: SectionRecord): Cell[] {
       ),
     );
   cells.push(cell('blower motor', 'Blower motor', 'motor', { weight: 0.7 }));
-  if (belt || unknownDrive) cells.push(cell('blower belt', unknownDrive ? 'Belt, if it has one' : 'Belt', 'belt', { weight: 0.5 }));
+  if (belt || unknownDrive)
+    cells.push(cell('blower belt', unknownDrive ? 'Belt, if it has one' : 'Belt', 'belt', { weight: 0.5 }));
   const heat = heatCells(kind, details);
   // The last thing the air meets is where its supply temperature belongs.
   const last = heat.length === 0 && kind !== 'exhaust fan' ? SUPPLY : {};
-  cells.push(cell('blower bearing', kind === 'exhaust fan' ? 'Fan wheel, bearings' : 'Blower, bearings', 'wheel', last));
+  cells.push(
+    cell(
+      'blower bearing',
+      kind === 'exhaust fan' ? 'Fan wheel, bearings' : 'Blower, bearings',
+      'wheel',
+      last,
+    ),
+  );
   return [...cells, ...heat];
 }
 
 function heatCells(kind: UnitKind, { heat }: MachineDetails): Cell[] {
-  const fuel = heat?.fuel ?? (kind === 'package gas/electric' || kind === 'make-up air' ? 'natural gas' : undefined);
+  const fuel =
+    heat?.fuel ?? (kind === 'package gas/electric' || kind === 'make-up air' ? 'natural gas' : undefined);
   if (fuel === 'natural gas' || fuel === 'LP') {
     const direct = kind === 'make-up air';
     return [
@@ -150,13 +182,21 @@ function heatCells(kind: UnitKind, { heat }: MachineDetails): Cell[] {
       ...(direct ? [] : [cell('inducer', 'Inducer', 'prop', { weight: 0.6 })]),
     ];
   }
-  if (fuel === 'electric') return [cell('electric heat', 'Electric heat', 'element', { weight: 0.8, ...SUPPLY })];
-  if (fuel === 'hot water') return [cell('hot-water coil', 'Hot-water coil', 'coil', { weight: 0.8, of: 'pump or loop', ...SUPPLY })];
+  if (fuel === 'electric')
+    return [cell('electric heat', 'Electric heat', 'element', { weight: 0.8, ...SUPPLY })];
+  if (fuel === 'hot water')
+    return [cell('hot-water coil', 'Hot-water coil', 'coil', { weight: 0.8, of: 'pump or loop', ...SUPPLY })];
   return [];
 }
 
 /** One circuit from the compressor round to the metering device. */
-function circuitCells(kind: UnitKind, number: number, many: boolean, metering: string | null | undefined, fans: boolean): Cell[] {
+function circuitCells(
+  kind: UnitKind,
+  number: number,
+  many: boolean,
+  metering: string | null | undefined,
+  fans: boolean,
+): Cell[] {
   const n = many ? ` ${number}` : '';
   const water = kind === 'water-source heat pump';
   return [
@@ -165,8 +205,14 @@ function circuitCells(kind: UnitKind, number: number, many: boolean, metering: s
       circuit: number,
       readings: ['suction pressure', 'suction line', ...LEGS],
     }),
-    cell(`crankcase heater ${number}`, `Crankcase heater${n}`, 'element', { of: 'crankcase heater', circuit: number, weight: 0.7 }),
-    ...(HEAT_PUMPS.includes(kind) && number === 1 ? [cell('reversing valve', 'Reversing valve', 'valve', { weight: 0.7 })] : []),
+    cell(`crankcase heater ${number}`, `Crankcase heater${n}`, 'element', {
+      of: 'crankcase heater',
+      circuit: number,
+      weight: 0.7,
+    }),
+    ...(HEAT_PUMPS.includes(kind) && number === 1
+      ? [cell('reversing valve', 'Reversing valve', 'valve', { weight: 0.7 })]
+      : []),
     cell(`condenser coil ${number}`, water ? `Water coil${n}` : `Condenser${n}`, water ? 'drum' : 'coil', {
       of: water ? 'pump or loop' : 'condenser coil',
       circuit: number,
@@ -175,29 +221,40 @@ function circuitCells(kind: UnitKind, number: number, many: boolean, metering: s
     }),
     ...(fans
       ? [
-          cell(number === 1 ? 'condenser fan motor' : `condenser fan motor ${number}`, `Condenser fan${n}`, 'prop', {
-            of: 'condenser fan motor',
-            circuit: number,
-            weight: 0.8,
-          }),
+          cell(
+            number === 1 ? 'condenser fan motor' : `condenser fan motor ${number}`,
+            `Condenser fan${n}`,
+            'prop',
+            { of: 'condenser fan motor', circuit: number, weight: 0.8 },
+          ),
         ]
       : []),
-    cell(`filter-drier ${number}`, `Filter-drier${n}`, 'drum', { of: 'filter-drier', circuit: number, weight: 0.6 }),
-    cell(`metering device ${number}`, metering ? `${metering.charAt(0).toUpperCase()}${metering.slice(1)}${n}` : `Metering device${n}`, 'valve', {
-      of: 'metering device',
+    cell(`filter-drier ${number}`, `Filter-drier${n}`, 'drum', {
+      of: 'filter-drier',
       circuit: number,
-      weight: 0.8,
+      weight: 0.6,
     }),
+    cell(
+      `metering device ${number}`,
+      metering ? `${metering.charAt(0).toUpperCase()}${metering.slice(1)}${n}` : `Metering device${n}`,
+      'valve',
+      { of: 'metering device', circuit: number, weight: 0.8 },
+    ),
   ];
 }
 
 const controlCells = (kind: UnitKind): Cell[] => [
   cell('control board', 'Control board', 'box', { readings: [] }),
-  cell('contactor', 'Contactors', 'box', { weight: 0.7, readings: ['volts L1-L2', 'volts L2-L3', 'volts L3-L1'] }),
+  cell('contactor', 'Contactors', 'box', {
+    weight: 0.7,
+    readings: ['volts L1-L2', 'volts L2-L3', 'volts L3-L1'],
+  }),
   cell('capacitor', 'Capacitors', 'can', { weight: 0.6 }),
   cell('transformer', 'Transformer, control fuse', 'box', { weight: 0.7 }),
   cell('limit switch', kind === 'boiler' ? 'Limits, low water' : 'Safeties', 'cross', { weight: 0.7 }),
-  ...(kind === 'package heat pump' ? [cell('defrost control', 'Defrost control', 'box', { weight: 0.7 })] : []),
+  ...(kind === 'package heat pump'
+    ? [cell('defrost control', 'Defrost control', 'box', { weight: 0.7 })]
+    : []),
   cell('disconnect or breaker', 'Disconnect', 'cross', { weight: 0.6 }),
 ];
 
@@ -291,7 +348,12 @@ function airMachineSection(record: SectionRecord): Section {
       [-40, middle],
       [PAD + 2, middle],
     ],
-    word: kind === 'exhaust fan' ? 'from the room' : record.details.outdoorAir === 'all outdoor air' || kind === 'make-up air' ? 'outdoor' : 'return',
+    word:
+      kind === 'exhaust fan'
+        ? 'from the room'
+        : record.details.outdoorAir === 'all outdoor air' || kind === 'make-up air'
+          ? 'outdoor'
+          : 'return',
   });
   lines.push({
     kind: 'air',
@@ -313,7 +375,12 @@ function airMachineSection(record: SectionRecord): Section {
 }
 
 /** A cabinet with one tall row of parts and its controls below: boilers and unit heaters. */
-function fireCabinet(kind: 'boiler' | 'unit heater', tall: number, cells: readonly Cell[], lines: (top: number) => readonly SectionLine[]): Section {
+function fireCabinet(
+  kind: 'boiler' | 'unit heater',
+  tall: number,
+  cells: readonly Cell[],
+  lines: (top: number) => readonly SectionLine[],
+): Section {
   const inner = WIDTH - 2 * PAD - 12;
   const top = PAD + 22;
   const below = top + ROW + tall + GAP;

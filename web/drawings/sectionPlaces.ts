@@ -41,7 +41,11 @@ const circuitIn = (text: string): number | undefined => {
 };
 
 /** The part a word of a finding belongs to, or undefined when the drawing has no such part. */
-export function partFor(section: Section, componentClass: ComponentClass | undefined, text = ''): SectionPart | undefined {
+export function partFor(
+  section: Section,
+  componentClass: ComponentClass | undefined,
+  text = '',
+): SectionPart | undefined {
   if (!componentClass) return undefined;
   const circuit = circuitIn(text);
   const of = (name: ComponentClass) => {
@@ -53,7 +57,10 @@ export function partFor(section: Section, componentClass: ComponentClass | undef
 }
 
 /** The part a condition is shown at; where the drawing has none, the first part, so that nothing left open is ever out of sight. */
-export function partForCondition(section: Section, condition: { readonly kind: string; readonly text: string }): SectionPart {
+export function partForCondition(
+  section: Section,
+  condition: { readonly kind: string; readonly text: string },
+): SectionPart {
   const places = CONDITION_PLACE[condition.kind as ConditionKind] ?? [];
   for (const place of places) {
     const part = partFor(section, place, condition.text);

@@ -11,7 +11,13 @@ export interface StoryLayout {
   readonly x: (date: string) => number;
   readonly years: readonly { x: number; label: string }[];
   readonly marks: readonly Placed[];
-  readonly arcs: readonly { x1: number; x2: number; height: number; kind: 'repeat' | 'callback'; label: string }[];
+  readonly arcs: readonly {
+    x1: number;
+    x2: number;
+    height: number;
+    kind: 'repeat' | 'callback';
+    label: string;
+  }[];
 }
 
 /** Arcs that would lie on one another are lifted to the next level. */
@@ -28,7 +34,8 @@ export function storyLayout(story: StoryView, today: string, width: number): Sto
   const span = Math.max(1, daysBetween(from, today));
   const x = (date: string) => (daysBetween(from, date) / span) * width;
   const years: { x: number; label: string }[] = [];
-  for (let year = Number(from.slice(0, 4)); year <= Number(today.slice(0, 4)); year++) years.push({ x: x(`${year}-01-01`), label: String(year) });
+  for (let year = Number(from.slice(0, 4)); year <= Number(today.slice(0, 4)); year++)
+    years.push({ x: x(`${year}-01-01`), label: String(year) });
   const at = new Map(story.marks.map((mark) => [mark.callId, x(mark.on)]));
   const placed: StoryLayout['arcs'][number][] = [];
   const sorted = story.arcs
@@ -39,9 +46,19 @@ export function storyLayout(story: StoryView, today: string, width: number): Sto
     .sort((a, b) => a.x2 - a.x1 - (b.x2 - b.x1));
   for (const arc of sorted) {
     let height = Math.min(HIGHEST, LOWEST + (arc.x2 - arc.x1) * 0.18);
-    while (height < HIGHEST && placed.some((other) => Math.abs(other.height - height) < LEVEL / 2 && other.x1 < arc.x2 && arc.x1 < other.x2))
+    while (
+      height < HIGHEST &&
+      placed.some(
+        (other) => Math.abs(other.height - height) < LEVEL / 2 && other.x1 < arc.x2 && arc.x1 < other.x2,
+      )
+    )
       height += LEVEL;
     placed.push({ ...arc, height });
   }
-  return { x: (date) => Math.min(width, Math.max(0, x(date))), years, marks: story.marks.map((mark) => ({ x: x(mark.on), mark })), arcs: placed };
+  return {
+    x: (date) => Math.min(width, Math.max(0, x(date))),
+    years,
+    marks: story.marks.map((mark) => ({ x: x(mark.on), mark })),
+    arcs: placed,
+  };
 }

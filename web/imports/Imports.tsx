@@ -4,7 +4,13 @@ import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { v7 as uuid } from 'uuid';
 import { plural } from '#core/reasons';
-import { CALL_COLUMNS, UNIT_COLUMNS, type ApplyMode, type ImportKind, type ImportPreview } from '#contracts/imports';
+import {
+  CALL_COLUMNS,
+  UNIT_COLUMNS,
+  type ApplyMode,
+  type ImportKind,
+  type ImportPreview,
+} from '#contracts/imports';
 import { api } from '../api/base.ts';
 import { Button } from '../ui/Button.tsx';
 import { Field } from '../ui/Field.tsx';
@@ -36,7 +42,10 @@ export default function Imports() {
     setRunning({ share: 0, step: 'sending' });
     abort.current = new AbortController();
     try {
-      const result = await runImport(chosen, mode, { signal: abort.current.signal, onProgress: (share, step) => setRunning({ share, step }) });
+      const result = await runImport(chosen, mode, {
+        signal: abort.current.signal,
+        onProgress: (share, step) => setRunning({ share, step }),
+      });
       if (mode) {
         setApplied(result);
         setPreview(undefined);
@@ -55,7 +64,9 @@ export default function Imports() {
     if (!picked) return;
     const content = await picked.text();
     // The heading tells units from calls; the person need not.
-    const guessed: ImportKind = /(^|,)\s*"?received_at"?\s*(,|$)/im.test(content.slice(0, 2000).split('\n')[0] ?? '')
+    const guessed: ImportKind = /(^|,)\s*"?received_at"?\s*(,|$)/im.test(
+      content.slice(0, 2000).split('\n')[0] ?? '',
+    )
       ? 'calls'
       : kind === 'calls'
         ? 'calls'
@@ -89,7 +100,12 @@ export default function Imports() {
                 </select>
               </Field>
               <Field label="File" hint="Nothing changes until you have seen the preview">
-                <input type="file" accept=".csv,text/csv" onChange={(e) => void choose(e.target.files)} className="py-1" />
+                <input
+                  type="file"
+                  accept=".csv,text/csv"
+                  onChange={(e) => void choose(e.target.files)}
+                  className="py-1"
+                />
               </Field>
             </div>
             {running ? (
@@ -108,21 +124,31 @@ export default function Imports() {
           {preview && counts && file ? (
             <Panel title={`Preview of ${preview.fileName}`}>
               <p className="text-lg">
-                {counts.rows} rows: <strong>{counts.created} new</strong>, {counts.changed} changed, {counts.unchanged} as they are
+                {counts.rows} rows: <strong>{counts.created} new</strong>, {counts.changed} changed,{' '}
+                {counts.unchanged} as they are
                 {counts.newCustomers > 0 ? `; ${plural(counts.newCustomers, 'new customer')}` : ''}
                 {counts.newSites > 0 ? `, ${plural(counts.newSites, 'new site')}` : ''}.{' '}
-                {preview.badRows > 0 ? <strong className="text-ember">{preview.badRows} bad rows.</strong> : 'No bad row.'}
+                {preview.badRows > 0 ? (
+                  <strong className="text-ember">{preview.badRows} bad rows.</strong>
+                ) : (
+                  'No bad row.'
+                )}
               </p>
               <div className="my-3 flex flex-wrap gap-2">
                 <Button
                   look="act"
-                  disabled={running !== undefined || preview.badRows > 0 || counts.created + counts.changed === 0}
+                  disabled={
+                    running !== undefined || preview.badRows > 0 || counts.created + counts.changed === 0
+                  }
                   onClick={() => void run(file, 'all or nothing')}
                 >
                   Import all {counts.rows} rows
                 </Button>
                 {preview.badRows > 0 ? (
-                  <Button disabled={running !== undefined || counts.created + counts.changed === 0} onClick={() => void run(file, 'skip bad rows')}>
+                  <Button
+                    disabled={running !== undefined || counts.created + counts.changed === 0}
+                    onClick={() => void run(file, 'skip bad rows')}
+                  >
                     Import the good rows, skip {preview.badRows}
                   </Button>
                 ) : null}
@@ -157,25 +183,36 @@ export default function Imports() {
           <Panel title="Export">
             <ul className="space-y-2">
               <li>
-                <a href="/api/exports/units.csv" className="font-semibold text-copper underline underline-offset-4">
+                <a
+                  href="/api/exports/units.csv"
+                  className="font-semibold text-copper underline underline-offset-4"
+                >
                   units.csv
                 </a>{' '}
                 · every unit
               </li>
               <li>
-                <a href="/api/exports/calls.csv" className="font-semibold text-copper underline underline-offset-4">
+                <a
+                  href="/api/exports/calls.csv"
+                  className="font-semibold text-copper underline underline-offset-4"
+                >
                   calls.csv
                 </a>{' '}
                 · every call with what was found and done
               </li>
               <li>
-                <a href="/api/exports/sites.geojson" className="font-semibold text-copper underline underline-offset-4">
+                <a
+                  href="/api/exports/sites.geojson"
+                  className="font-semibold text-copper underline underline-offset-4"
+                >
                   sites.geojson
                 </a>{' '}
                 · every site with its position and how to get in
               </li>
             </ul>
-            <p className="mt-2 text-sm text-soft">Importing an export into an empty company and exporting it again gives the same bytes.</p>
+            <p className="mt-2 text-sm text-soft">
+              Importing an export into an empty company and exporting it again gives the same bytes.
+            </p>
           </Panel>
           <SitesFile />
           <Panel title="Columns">
@@ -183,10 +220,12 @@ export default function Imports() {
               <strong>units</strong>: {UNIT_COLUMNS.join(', ')}. Needed: customer, site, unit, kind.
             </p>
             <p className="mt-2 text-sm">
-              <strong>calls</strong>: {CALL_COLUMNS.join(', ')}. Needed: customer, site, received_at, complaint.
+              <strong>calls</strong>: {CALL_COLUMNS.join(', ')}. Needed: customer, site, received_at,
+              complaint.
             </p>
             <p className="mt-2 text-sm text-soft">
-              An empty cell leaves what is known. Times are ISO 8601; without an offset they are read in the company’s zone.
+              An empty cell leaves what is known. Times are ISO 8601; without an offset they are read in the
+              company’s zone.
             </p>
           </Panel>
         </div>
@@ -218,7 +257,9 @@ function Problems({ preview }: { preview: ImportPreview }) {
           ))}
         </tbody>
       </table>
-      {preview.problems.length > SHOWN ? <p className="text-soft">and {preview.problems.length - SHOWN} more.</p> : null}
+      {preview.problems.length > SHOWN ? (
+        <p className="text-soft">and {preview.problems.length - SHOWN} more.</p>
+      ) : null}
     </div>
   );
 }
@@ -226,7 +267,12 @@ function Problems({ preview }: { preview: ImportPreview }) {
 function Sample({ preview }: { preview: ImportPreview }) {
   const columns = preview.kind === 'units' ? UNIT_COLUMNS : CALL_COLUMNS;
   return (
-    <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="The first rows as they were understood">
+    <div
+      className="overflow-x-auto"
+      tabIndex={0}
+      role="region"
+      aria-label="The first rows as they were understood"
+    >
       <table className="text-left text-sm whitespace-nowrap">
         <thead>
           <tr className="border-b-2 border-ink">

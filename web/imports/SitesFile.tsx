@@ -43,10 +43,19 @@ export function SitesFile() {
         hint="Properties: customer, site; then ref, address, contact, access, key, way_up, parking, permit, hazards"
         error={wrong}
       >
-        <input type="file" accept=".geojson,.json,application/geo+json" onChange={(e) => void read(e.target.files?.[0])} />
+        <input
+          type="file"
+          accept=".geojson,.json,application/geo+json"
+          onChange={(e) => void read(e.target.files?.[0])}
+        />
       </Field>
       {seen && seen.problems.length > 0 ? (
-        <ul role="alert" className="mt-2 max-h-48 overflow-y-auto text-ember" tabIndex={0} aria-label="What cannot be taken">
+        <ul
+          role="alert"
+          className="mt-2 max-h-48 overflow-y-auto text-ember"
+          tabIndex={0}
+          aria-label="What cannot be taken"
+        >
           {seen.problems.map((p, i) => (
             <li key={i}>
               <strong>{p.path}</strong> {p.message}
@@ -56,11 +65,17 @@ export function SitesFile() {
       ) : null}
       {seen && seen.problems.length === 0 ? (
         <p className="mt-2">
-          {seen.applied ? 'Taken:' : 'Would be taken:'} {seen.added} new, {seen.changed} changed, {seen.same} the same.
+          {seen.applied ? 'Taken:' : 'Would be taken:'} {seen.added} new, {seen.changed} changed, {seen.same}{' '}
+          the same.
         </p>
       ) : null}
       {seen && !seen.applied && seen.problems.length === 0 && seen.added + seen.changed > 0 ? (
-        <Button look="act" className="mt-2" disabled={running.isLoading} onClick={() => void go(collection, true)}>
+        <Button
+          look="act"
+          className="mt-2"
+          disabled={running.isLoading}
+          onClick={() => void go(collection, true)}
+        >
           Take these sites
         </Button>
       ) : null}

@@ -1,6 +1,11 @@
 import { runImport } from './runImport.ts';
 
-const FILE = { id: '0198a1b2-0000-7000-8000-000000000001', kind: 'units' as const, fileName: 'units.csv', content: 'customer,site\n' };
+const FILE = {
+  id: '0198a1b2-0000-7000-8000-000000000001',
+  kind: 'units' as const,
+  fileName: 'units.csv',
+  content: 'customer,site\n',
+};
 const PREVIEW = {
   id: FILE.id,
   kind: 'units',
@@ -17,7 +22,8 @@ function answering(pieces: string[], status = 200): void {
   globalThis.fetch = (async (path: string, init: RequestInit) => {
     asked.push({ path, body: JSON.parse(String(init.body)) });
     if (path === '/api/imports') return new Response('{"id":"x"}', { status: 201 });
-    if (status !== 200) return new Response(JSON.stringify({ title: 'A technician may not do this' }), { status });
+    if (status !== 200)
+      return new Response(JSON.stringify({ title: 'A technician may not do this' }), { status });
     const encoder = new TextEncoder();
     return new Response(
       new ReadableStream({
@@ -32,7 +38,10 @@ function answering(pieces: string[], status = 200): void {
 
 const run = (mode?: 'all or nothing') => {
   const steps: [number, string][] = [];
-  const result = runImport(FILE, mode, { signal: new AbortController().signal, onProgress: (share, step) => steps.push([share, step]) });
+  const result = runImport(FILE, mode, {
+    signal: new AbortController().signal,
+    onProgress: (share, step) => steps.push([share, step]),
+  });
   return { steps, result };
 };
 

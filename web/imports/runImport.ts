@@ -7,7 +7,12 @@ export async function runImport(
   { signal, onProgress }: { signal: AbortSignal; onProgress: (share: number, step: string) => void },
 ): Promise<ImportPreview> {
   const post = (path: string, body: unknown) =>
-    fetch(path, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body), signal });
+    fetch(path, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(body),
+      signal,
+    });
   const stored = await post('/api/imports', file);
   if (!stored.ok) throw new Error(((await stored.json()) as { title: string }).title);
   const answer = await post(`/api/imports/${file.id}/${mode ? 'apply' : 'preview'}`, mode ? { mode } : {});

@@ -22,7 +22,9 @@ export default function Labels() {
       </div>
     );
   if (!site) return <Loading what="the labels" />;
-  const units = site.units.filter((u) => u.status !== 'retired').sort((a, b) => a.tag.localeCompare(b.tag, 'en', { numeric: true }));
+  const units = site.units
+    .filter((u) => u.status !== 'retired')
+    .sort((a, b) => a.tag.localeCompare(b.tag, 'en', { numeric: true }));
   const printed = units.filter((u) => !left.has(u.id));
   return (
     <Screen
@@ -40,7 +42,11 @@ export default function Labels() {
         </Link>
         <label className="flex items-center gap-2">
           Size
-          <select value={size} onChange={(e) => setSize(e.target.value as Size)} className="min-h-9 rounded-[3px] border-2 border-rule bg-sheet px-2">
+          <select
+            value={size}
+            onChange={(e) => setSize(e.target.value as Size)}
+            className="min-h-9 rounded-[3px] border-2 border-rule bg-sheet px-2"
+          >
             {(Object.keys(SIZES) as Size[]).map((name) => (
               <option key={name} value={name}>
                 {SIZES[name]}
@@ -49,7 +55,8 @@ export default function Labels() {
           </select>
         </label>
         <span className="text-soft">
-          Tap a label to leave it out. The code opens this address: {location.origin}. Print from the address phones use.
+          Tap a label to leave it out. The code opens this address: {location.origin}. Print from the address
+          phones use.
         </span>
       </div>
       {units.length === 0 ? <Empty>No unit is on record here.</Empty> : null}
@@ -89,7 +96,9 @@ function Label({ unit, large }: { unit: UnitRow; large: boolean }) {
       <div className="min-w-0">
         <span className="mb-1 block h-3 w-3 rounded-full border-2 border-black" />
         <span className={`plate block leading-none ${large ? 'text-5xl' : 'text-2xl'}`}>{unit.tag}</span>
-        <span className={`mt-1 block font-semibold ${large ? 'text-xl' : 'text-sm'}`}>{unit.areaServed ?? unit.kind}</span>
+        <span className={`mt-1 block font-semibold ${large ? 'text-xl' : 'text-sm'}`}>
+          {unit.areaServed ?? unit.kind}
+        </span>
         <span className={`block ${large ? 'text-base' : 'text-xs'}`}>{unit.site}</span>
       </div>
     </div>
@@ -102,7 +111,8 @@ function Code({ address, size }: { address: string; size: number }) {
   const n = modules.size;
   const squares: string[] = [];
   for (let row = 0; row < n; row++)
-    for (let column = 0; column < n; column++) if (modules.get(row, column)) squares.push(`M${column} ${row}h1v1h-1z`);
+    for (let column = 0; column < n; column++)
+      if (modules.get(row, column)) squares.push(`M${column} ${row}h1v1h-1z`);
   return (
     <svg
       viewBox={`-2 -2 ${n + 4} ${n + 4}`}

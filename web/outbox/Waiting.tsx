@@ -20,9 +20,13 @@ export function Waiting({ about }: { about: string }) {
           ) : (
             <>
               <strong className="text-ember">
-                {item.what} was not taken: {item.problem?.errors?.map((e) => e.message).join(', ') ?? item.problem?.title}
+                {item.what} was not taken:{' '}
+                {item.problem?.errors?.map((e) => e.message).join(', ') ?? item.problem?.title}
               </strong>{' '}
-              <Button look="quiet" onClick={() => void phone.outbox.update(item.id, { state: 'waiting' }).then(() => flush())}>
+              <Button
+                look="quiet"
+                onClick={() => void phone.outbox.update(item.id, { state: 'waiting' }).then(() => flush())}
+              >
                 Send again
               </Button>
               <Button look="quiet" onClick={() => void takeBack(item.id)}>

@@ -20,7 +20,10 @@ describe('what was typed in the last moment', () => {
     layAside('visit 2 refrigerant', { addedLb: '9' });
     expect(laidAside('visit 1 refrigerant')).toEqual({ addedLb: '2.25', 'addedLb unit': 'lb' });
     dropAside('visit 1 refrigerant');
-    expect([laidAside('visit 1 refrigerant'), laidAside('visit 2 refrigerant')]).toEqual([undefined, { addedLb: '9' }]);
+    expect([laidAside('visit 1 refrigerant'), laidAside('visit 2 refrigerant')]).toEqual([
+      undefined,
+      { addedLb: '9' },
+    ]);
   });
 
   it('what is no draft is none', () => {

@@ -17,7 +17,11 @@ export interface OutboxItem {
 }
 
 /** An entry of a visit's sheet as the outbox keeps it. */
-export const entryItem = (entry: NewEntry, queuedAt: number, state: OutboxItem['state'] = 'waiting'): OutboxItem => ({
+export const entryItem = (
+  entry: NewEntry,
+  queuedAt: number,
+  state: OutboxItem['state'] = 'waiting',
+): OutboxItem => ({
   id: entry.id,
   about: entry.visitId,
   path: `/api/visits/${entry.visitId}/entries`,
@@ -46,7 +50,9 @@ export const phone = new Dexie('gradum') as Dexie & {
   visits: EntityTable<KnownVisit, 'id'>;
   misc: EntityTable<Draft, 'key'>;
 };
-phone.version(1).stores({ outbox: 'id, visitId, queuedAt', drafts: 'key', visits: 'id, seenAt', misc: 'key' });
+phone
+  .version(1)
+  .stores({ outbox: 'id, visitId, queuedAt', drafts: 'key', visits: 'id, seenAt', misc: 'key' });
 // Once only entries of visits were kept, under the name of their visit.
 phone
   .version(2)
@@ -61,5 +67,10 @@ phone
     await change.table('outbox').clear();
     await change
       .table('outbox')
-      .bulkPut(old.map(({ entry, queuedAt, state, problem }) => ({ ...entryItem(entry, queuedAt, state), ...(problem ? { problem } : {}) })));
+      .bulkPut(
+        old.map(({ entry, queuedAt, state, problem }) => ({
+          ...entryItem(entry, queuedAt, state),
+          ...(problem ? { problem } : {}),
+        })),
+      );
   });

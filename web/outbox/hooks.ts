@@ -63,7 +63,11 @@ export function useDraft<T extends object>(
     const open = (kept: unknown) => {
       if (!live) return;
       const aside = laidAside(key);
-      latest.current = { ...first.current, ...(kept as Partial<T> | undefined), ...(aside as Partial<T> | undefined) };
+      latest.current = {
+        ...first.current,
+        ...(kept as Partial<T> | undefined),
+        ...(aside as Partial<T> | undefined),
+      };
       unkept.current = aside !== undefined;
       putAway();
       setValue(latest.current);

@@ -80,15 +80,25 @@ describe('the outbox', () => {
     expect((await phone.outbox.toArray()).map((item) => item.state)).toEqual(['waiting']);
   });
 
-  it.each([404, 409, 422])('keeps an entry the server refuses with %d, with why, and goes on with the next', async (status) => {
-    behaviours = [{ status, body: { title: 'A reading that cannot be', status, type: 'about:blank' } }, 'take'];
-    const bad = await queue('bad', 1);
-    const good = await queue('good', 2);
-    await flush();
-    expect(received.map((e) => e.id)).toEqual([good.id]);
-    const [left] = await phone.outbox.toArray();
-    expect(left).toMatchObject({ id: bad.id, state: 'refused', problem: { title: 'A reading that cannot be' } });
-  });
+  it.each([404, 409, 422])(
+    'keeps an entry the server refuses with %d, with why, and goes on with the next',
+    async (status) => {
+      behaviours = [
+        { status, body: { title: 'A reading that cannot be', status, type: 'about:blank' } },
+        'take',
+      ];
+      const bad = await queue('bad', 1);
+      const good = await queue('good', 2);
+      await flush();
+      expect(received.map((e) => e.id)).toEqual([good.id]);
+      const [left] = await phone.outbox.toArray();
+      expect(left).toMatchObject({
+        id: bad.id,
+        state: 'refused',
+        problem: { title: 'A reading that cannot be' },
+      });
+    },
+  );
 
   it('does not send a refused entry again by itself, but does when asked', async () => {
     behaviours = [{ status: 422 }];
@@ -116,10 +126,11 @@ describe('the outbox', () => {
     await queue('amendment of the amendment', 3);
     await flush();
     expect(received).toHaveLength(1);
-    expect((await phone.outbox.orderBy('queuedAt').toArray()).map((i) => ((i.body as NewEntry).body as { text: string }).text)).toEqual([
-      'amendment',
-      'amendment of the amendment',
-    ]);
+    expect(
+      (await phone.outbox.orderBy('queuedAt').toArray()).map(
+        (i) => ((i.body as NewEntry).body as { text: string }).text,
+      ),
+    ).toEqual(['amendment', 'amendment of the amendment']);
   });
 
   it('keeps the sheet the server answers with, for the next dead spot', async () => {
@@ -146,11 +157,15 @@ describe('the outbox', () => {
 
   it('survives an answer that is no JSON', async () => {
     const plain = globalThis.fetch;
-    globalThis.fetch = (async () => new Response('<html>bad gateway</html>', { status: 418 })) as typeof fetch;
+    globalThis.fetch = (async () =>
+      new Response('<html>bad gateway</html>', { status: 418 })) as typeof fetch;
     await queue('teapot', 1);
     await flush();
     globalThis.fetch = plain;
-    expect((await phone.outbox.toArray())[0]).toMatchObject({ state: 'refused', problem: { title: 'The server refused this entry' } });
+    expect((await phone.outbox.toArray())[0]).toMatchObject({
+      state: 'refused',
+      problem: { title: 'The server refused this entry' },
+    });
   });
 });
 

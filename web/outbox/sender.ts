@@ -16,8 +16,21 @@ export async function post(entry: NewEntry): Promise<void> {
 }
 
 /** Queues anything else that is created under an id of its own: a photograph, a note, a fact about a site. */
-export async function send<Body extends { readonly id: string }>(path: string, body: Body, about: string, what: string): Promise<void> {
-  await phone.outbox.put({ id: body.id, about, path, body: { ...body }, what, queuedAt: Date.now(), state: 'waiting' });
+export async function send<Body extends { readonly id: string }>(
+  path: string,
+  body: Body,
+  about: string,
+  what: string,
+): Promise<void> {
+  await phone.outbox.put({
+    id: body.id,
+    about,
+    path,
+    body: { ...body },
+    what,
+    queuedAt: Date.now(),
+    state: 'waiting',
+  });
   void flush();
 }
 
@@ -40,7 +53,11 @@ async function sendAll(): Promise<void> {
     if (!next) return;
     let response: Response;
     try {
-      response = await fetch(next.path, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(next.body) });
+      response = await fetch(next.path, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify(next.body),
+      });
     } catch {
       return;
     }
@@ -48,7 +65,8 @@ async function sendAll(): Promise<void> {
       const answer: unknown = await response.json();
       await phone.transaction('rw', phone.outbox, phone.visits, async () => {
         await phone.outbox.delete(next.id);
-        if (next.path.endsWith('/entries')) await phone.visits.put({ id: next.about, page: answer as VisitPage, seenAt: Date.now() });
+        if (next.path.endsWith('/entries'))
+          await phone.visits.put({ id: next.about, page: answer as VisitPage, seenAt: Date.now() });
       });
       onSent();
     } else if (TRY_LATER.has(response.status)) {
@@ -56,7 +74,11 @@ async function sendAll(): Promise<void> {
     } else {
       const problem = (await response
         .json()
-        .catch(() => ({ title: 'The server refused this entry', status: response.status, type: 'about:blank' }))) as ProblemDetails;
+        .catch(() => ({
+          title: 'The server refused this entry',
+          status: response.status,
+          type: 'about:blank',
+        }))) as ProblemDetails;
       await phone.outbox.update(next.id, { state: 'refused', problem });
     }
   }

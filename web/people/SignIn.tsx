@@ -11,7 +11,10 @@ import { Field } from '../ui/Field.tsx';
 export default function SignIn({ company }: { company: string }) {
   const [signIn] = useSignInMutation();
   const [problem, setProblem] = useState<ProblemDetails>();
-  const form = useForm<SignInBody>({ resolver: zodResolver(signInBody), defaultValues: { login: '', password: '' } });
+  const form = useForm<SignInBody>({
+    resolver: zodResolver(signInBody),
+    defaultValues: { login: '', password: '' },
+  });
   const submit = form.handleSubmit(async (body) => {
     try {
       await signIn(body).unwrap();

@@ -17,7 +17,15 @@ import { shrink } from './shrink.ts';
 type Owner = { unitId: string } | { modelNoteId: string };
 
 /** Takes a photograph on the spot, makes it smaller and puts it in the outbox: it goes out when there is a signal. */
-export function TakePhoto({ owner, about, purposes = PHOTO_PURPOSES }: { owner: Owner; about: string; purposes?: readonly PhotoPurpose[] }) {
+export function TakePhoto({
+  owner,
+  about,
+  purposes = PHOTO_PURPOSES,
+}: {
+  owner: Owner;
+  about: string;
+  purposes?: readonly PhotoPurpose[];
+}) {
   const [purpose, setPurpose] = useState<PhotoPurpose>(purposes[0] as PhotoPurpose);
   const [busy, setBusy] = useState(false);
   const take = async (files: FileList | null) => {
@@ -25,7 +33,12 @@ export function TakePhoto({ owner, about, purposes = PHOTO_PURPOSES }: { owner: 
     try {
       for (const file of files ?? []) {
         const { content } = await shrink(file);
-        await send('/api/photos', { id: uuid(), ...owner, purpose, takenAt: now().toISOString(), content }, about, `Photograph, ${purpose}`);
+        await send(
+          '/api/photos',
+          { id: uuid(), ...owner, purpose, takenAt: now().toISOString(), content },
+          about,
+          `Photograph, ${purpose}`,
+        );
       }
     } catch (error) {
       toast(error instanceof Error ? error.message : 'The picture cannot be read');
@@ -86,7 +99,9 @@ export function PhotoStrip({ photos }: { photos: readonly PhotoView[] }) {
                 width={Math.round((96 * photo.width) / photo.height)}
                 height={96}
               />
-              <span className="block max-w-40 truncate px-1 text-left text-sm">{photo.caption ?? photo.purpose}</span>
+              <span className="block max-w-40 truncate px-1 text-left text-sm">
+                {photo.caption ?? photo.purpose}
+              </span>
             </button>
           </li>
         ))}
@@ -198,7 +213,11 @@ function PhotoDialog({ photo, onClose }: { photo: PhotoView; onClose: () => void
           </Field>
           <div className="flex flex-wrap gap-2">
             <Button onClick={() => void change(quarterTurn(photo))}>Quarter turn</Button>
-            <Button aria-pressed={marking} look={marking ? 'act' : 'plain'} onClick={() => setMarking(!marking)}>
+            <Button
+              aria-pressed={marking}
+              look={marking ? 'act' : 'plain'}
+              onClick={() => setMarking(!marking)}
+            >
               Marks
             </Button>
             <Button
@@ -206,7 +225,10 @@ function PhotoDialog({ photo, onClose }: { photo: PhotoView; onClose: () => void
                 void change({ retired: true });
                 onClose();
                 toast('The picture is put away', {
-                  action: { label: 'Undo', onClick: () => void update({ id: photo.id, patch: { retired: false } }) },
+                  action: {
+                    label: 'Undo',
+                    onClick: () => void update({ id: photo.id, patch: { retired: false } }),
+                  },
                 });
               }}
             >

@@ -40,7 +40,15 @@ export function Corners({
             }}
             className="roof-corner cursor-copy"
           >
-            <rect x="-1" y="-1" width="2" height="2" fill="var(--sheet)" stroke="var(--copper)" strokeWidth="0.25" />
+            <rect
+              x="-1"
+              y="-1"
+              width="2"
+              height="2"
+              fill="var(--sheet)"
+              stroke="var(--copper)"
+              strokeWidth="0.25"
+            />
             <path d="M-0.6 0 H0.6 M0 -0.6 V0.6" stroke="var(--copper)" strokeWidth="0.25" />
           </g>
         ) : null;
@@ -60,7 +68,12 @@ export function Corners({
           onFocus={() => onChoose(i)}
           onKeyDown={(e) => {
             const step = e.shiftKey ? 5 : 1;
-            const by = { ArrowLeft: [-step, 0], ArrowRight: [step, 0], ArrowUp: [0, -step], ArrowDown: [0, step] }[e.key];
+            const by = {
+              ArrowLeft: [-step, 0],
+              ArrowRight: [step, 0],
+              ArrowUp: [0, -step],
+              ArrowDown: [0, step],
+            }[e.key];
             if (by) {
               e.preventDefault();
               onMove(i, { x: corner.x + (by[0] as number), y: corner.y + (by[1] as number) });
@@ -71,7 +84,12 @@ export function Corners({
           }}
           className="roof-corner cursor-move"
         >
-          <circle r={chosen === i ? 1.7 : 1.3} fill={chosen === i ? 'var(--copper)' : 'var(--sheet)'} stroke="var(--copper)" strokeWidth="0.4" />
+          <circle
+            r={chosen === i ? 1.7 : 1.3}
+            fill={chosen === i ? 'var(--copper)' : 'var(--sheet)'}
+            stroke="var(--copper)"
+            strokeWidth="0.4"
+          />
         </g>
       ))}
     </g>

@@ -5,13 +5,26 @@ import { Field } from '../ui/Field.tsx';
 import { Panel } from '../ui/Screen.tsx';
 
 /** What can be said of the chosen thing, in numbers and words. */
-export function Inspector({ item, onChange, onRemove }: { item: RoofItem; onChange: (patch: Partial<RoofItem>) => void; onRemove: () => void }) {
+export function Inspector({
+  item,
+  onChange,
+  onRemove,
+}: {
+  item: RoofItem;
+  onChange: (patch: Partial<RoofItem>) => void;
+  onRemove: () => void;
+}) {
   return (
     <Panel title={`${ROOF_ITEMS[item.kind].word}${item.label ? ` ${item.label}` : ''}`}>
       <div className="grid grid-cols-2 gap-2">
         {item.kind === 'unit' ? null : (
           <div className="col-span-2">
-            <Typed key={`label ${item.id}`} label="Name" value={item.label ?? ''} onDone={(text) => onChange({ label: text || undefined })} />
+            <Typed
+              key={`label ${item.id}`}
+              label="Name"
+              value={item.label ?? ''}
+              onDone={(text) => onChange({ label: text || undefined })}
+            />
           </div>
         )}
         <Measure item={item} name="w" label="Wide, ft" onChange={onChange} />
@@ -20,9 +33,16 @@ export function Inspector({ item, onChange, onRemove }: { item: RoofItem; onChan
         <div className="self-end">
           <Button onClick={() => onChange({ turn: (item.turn + 90) % 360 })}>Quarter turn</Button>
         </div>
-        {item.kind === 'water tap' ? <Measure item={item} name="psi" label="Pressure, psi" onChange={onChange} /> : null}
+        {item.kind === 'water tap' ? (
+          <Measure item={item} name="psi" label="Pressure, psi" onChange={onChange} />
+        ) : null}
         <div className="col-span-2">
-          <Typed key={`note ${item.id}`} label="Note" value={item.note ?? ''} onDone={(text) => onChange({ note: text || undefined })} />
+          <Typed
+            key={`note ${item.id}`}
+            label="Note"
+            value={item.note ?? ''}
+            onDone={(text) => onChange({ note: text || undefined })}
+          />
         </div>
       </div>
       <Button className="mt-2" onClick={onRemove}>

@@ -27,7 +27,12 @@ export function NewRoof({ site, onClose }: { site: SitePage; onClose: () => void
     setWrong(errors);
     if (Object.keys(errors).length > 0) return;
     try {
-      const roof = await create({ id: uuid(), siteId: site.id, name: name.trim(), plan: rectangleRoof(w, d) }).unwrap();
+      const roof = await create({
+        id: uuid(),
+        siteId: site.id,
+        name: name.trim(),
+        plan: rectangleRoof(w, d),
+      }).unwrap();
       void navigate(`/roofs/${roof.id}?draw=1`);
     } catch (error) {
       const refused = problemOf(error);

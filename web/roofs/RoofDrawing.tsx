@@ -24,7 +24,12 @@ export function sheetBox(plan: RoofPlan): Box {
           { x: 60, y: 40 },
         ],
   );
-  return { left: box.left - MARGIN_FT, top: box.top - MARGIN_FT, right: box.right + MARGIN_FT, bottom: box.bottom + MARGIN_FT + 3 };
+  return {
+    left: box.left - MARGIN_FT,
+    top: box.top - MARGIN_FT,
+    right: box.right + MARGIN_FT,
+    bottom: box.bottom + MARGIN_FT + 3,
+  };
 }
 
 export interface DrawingHandlers {
@@ -92,7 +97,10 @@ export function RoofDrawing({
           preserveAspectRatio="xMinYMin meet"
         />
       ) : null}
-      <polygon points={plan.outline.map((p) => `${p.x},${p.y}`).join(' ')} fill={plan.underlay ? 'none' : 'url(#gravel)'} />
+      <polygon
+        points={plan.outline.map((p) => `${p.x},${p.y}`).join(' ')}
+        fill={plan.underlay ? 'none' : 'url(#gravel)'}
+      />
       {plan.outline.map((corner, i) => {
         const next = plan.outline[(i + 1) % plan.outline.length];
         return next ? <Side key={i} from={corner} to={next} edge={corner.edge} /> : null;
@@ -120,7 +128,15 @@ const EDGE_LOOK: Record<Edge, { stroke: string; width: number; dash?: string }> 
   'open edge': { stroke: 'var(--ember)', width: 0.6, dash: '1.6 0.9' },
 };
 
-function Side({ from, to, edge }: { from: { x: number; y: number }; to: { x: number; y: number }; edge: Edge }) {
+function Side({
+  from,
+  to,
+  edge,
+}: {
+  from: { x: number; y: number };
+  to: { x: number; y: number };
+  edge: Edge;
+}) {
   const look = EDGE_LOOK[edge];
   return (
     <line
@@ -137,7 +153,10 @@ function Side({ from, to, edge }: { from: { x: number; y: number }; to: { x: num
 }
 
 /** What a unit's state is called on the drawing; a plain unit says nothing. */
-export function unitState(unit: RoofUnit | undefined): { word: string; look: 'plain' | 'left' | 'hazard' | 'idle' } {
+export function unitState(unit: RoofUnit | undefined): {
+  word: string;
+  look: 'plain' | 'left' | 'hazard' | 'idle';
+} {
   if (!unit) return { word: '', look: 'plain' };
   const hazard = unit.conditions.find((c) => c.hazard);
   if (hazard) return { word: hazard.kind, look: 'hazard' };
@@ -149,8 +168,15 @@ export function unitState(unit: RoofUnit | undefined): { word: string; look: 'pl
 /** Everything that is said of an item, for those who do not see it. */
 export function itemWords(item: RoofItem, unit: RoofUnit | undefined): string {
   const kind = ROOF_ITEMS[item.kind].word;
-  if (item.kind !== 'unit') return [kind, item.label, item.psi === undefined ? '' : `${item.psi} psi`, item.note].filter(Boolean).join(', ');
-  return [`Unit ${unit?.tag ?? item.label ?? ''}`, unit?.areaServed ? `serves ${unit.areaServed}` : '', unitState(unit).word]
+  if (item.kind !== 'unit')
+    return [kind, item.label, item.psi === undefined ? '' : `${item.psi} psi`, item.note]
+      .filter(Boolean)
+      .join(', ');
+  return [
+    `Unit ${unit?.tag ?? item.label ?? ''}`,
+    unit?.areaServed ? `serves ${unit.areaServed}` : '',
+    unitState(unit).word,
+  ]
     .filter(Boolean)
     .join(', ');
 }
@@ -179,7 +205,9 @@ const Item = memo(function Item({
       onKeyDown={handlers.onItemKey ? (e) => handlers.onItemKey?.(e, item) : undefined}
       onFocus={handlers.onItemFocus ? () => handlers.onItemFocus?.(item) : undefined}
       onClick={handlers.onItemClick ? () => handlers.onItemClick?.(item) : undefined}
-      className={handlers.onItemDown ? 'roof-item cursor-move' : active ? 'roof-item cursor-pointer' : undefined}
+      className={
+        handlers.onItemDown ? 'roof-item cursor-move' : active ? 'roof-item cursor-pointer' : undefined
+      }
     >
       {item.kind === 'unit' ? (
         <UnitShape item={item} unit={unit} letter={letter} chosen={chosen} />
@@ -192,7 +220,17 @@ const Item = memo(function Item({
 });
 
 /** A unit on the roof is the same stamped tag as everywhere: plate with a hole, outline carrying its state. */
-function UnitShape({ item, unit, letter, chosen }: { item: RoofItem; unit: RoofUnit | undefined; letter: number; chosen: boolean }) {
+function UnitShape({
+  item,
+  unit,
+  letter,
+  chosen,
+}: {
+  item: RoofItem;
+  unit: RoofUnit | undefined;
+  letter: number;
+  chosen: boolean;
+}) {
   const { word, look } = unitState(unit);
   const { w, h } = item;
   const stroke = look === 'hazard' ? 'var(--ember)' : chosen ? 'var(--copper)' : 'var(--ink)';
@@ -216,9 +254,21 @@ function UnitShape({ item, unit, letter, chosen }: { item: RoofItem; unit: RoofU
       />
       <circle cx={-w / 2 + 0.9} cy={-h / 2 + 0.9} r={0.36} fill="none" stroke={stroke} strokeWidth={0.2} />
       {look === 'left' ? (
-        <path d={`M${-w / 2 + 0.9} ${-h / 2 + 0.9} q${w * 0.3} ${h * 0.4} ${w * 0.8} ${-0.4}`} fill="none" stroke="var(--copper)" strokeWidth="0.3" />
+        <path
+          d={`M${-w / 2 + 0.9} ${-h / 2 + 0.9} q${w * 0.3} ${h * 0.4} ${w * 0.8} ${-0.4}`}
+          fill="none"
+          stroke="var(--copper)"
+          strokeWidth="0.3"
+        />
       ) : null}
-      <text transform={`rotate(${sideways ? 0 : -item.turn})`} y={fit * 0.36} fontSize={fit} textAnchor="middle" className="plate" fill="var(--ink)">
+      <text
+        transform={`rotate(${sideways ? 0 : -item.turn})`}
+        y={fit * 0.36}
+        fontSize={fit}
+        textAnchor="middle"
+        className="plate"
+        fill="var(--ink)"
+      >
         {tag}
       </text>
       <g transform={`rotate(${-item.turn})`}>
@@ -243,11 +293,19 @@ function UnitShape({ item, unit, letter, chosen }: { item: RoofItem; unit: RoofU
 
 function ThingShape({ item, letter, chosen }: { item: RoofItem; letter: number; chosen: boolean }) {
   const { w, h, kind } = item;
-  const stroke = chosen ? 'var(--copper)' : kind === 'skylight' || kind === 'hatch' ? 'var(--ember)' : 'var(--ink)';
+  const stroke = chosen
+    ? 'var(--copper)'
+    : kind === 'skylight' || kind === 'hatch'
+      ? 'var(--ember)'
+      : 'var(--ink)';
   const look = { fill: chosen ? 'var(--paper)' : 'var(--sheet)', stroke, strokeWidth: chosen ? 0.45 : 0.25 };
   // Small things of which there are many say their name only when chosen; the list beside the drawing says it always.
   const quiet = (kind === 'disconnect' || kind === 'tie-off' || kind === 'drain') && !item.label && !chosen;
-  const text = quiet ? '' : [item.label ?? ROOF_ITEMS[kind].word, item.psi === undefined ? '' : `${item.psi} psi`].filter(Boolean).join(' ');
+  const text = quiet
+    ? ''
+    : [item.label ?? ROOF_ITEMS[kind].word, item.psi === undefined ? '' : `${item.psi} psi`]
+        .filter(Boolean)
+        .join(' ');
   return (
     <>
       {kind === 'gas cock' || kind === 'water tap' || kind === 'drain' || kind === 'tie-off' ? (
@@ -256,9 +314,15 @@ function ThingShape({ item, letter, chosen }: { item: RoofItem; letter: number; 
         <rect x={-w / 2} y={-h / 2} width={w} height={h} {...look} />
       )}
       {kind === 'skylight' ? (
-        <path d={`M${-w / 2} ${-h / 2} L${w / 2} ${h / 2} M${w / 2} ${-h / 2} L${-w / 2} ${h / 2}`} stroke={stroke} strokeWidth="0.2" />
+        <path
+          d={`M${-w / 2} ${-h / 2} L${w / 2} ${h / 2} M${w / 2} ${-h / 2} L${-w / 2} ${h / 2}`}
+          stroke={stroke}
+          strokeWidth="0.2"
+        />
       ) : null}
-      {kind === 'hatch' ? <path d={`M${-w / 2} ${-h / 2} L${w / 2} ${h / 2}`} stroke={stroke} strokeWidth="0.3" /> : null}
+      {kind === 'hatch' ? (
+        <path d={`M${-w / 2} ${-h / 2} L${w / 2} ${h / 2}`} stroke={stroke} strokeWidth="0.3" />
+      ) : null}
       {kind === 'ladder point' ? (
         <path
           d={`M${-w / 4} ${-h / 2} V${h / 2} M${w / 4} ${-h / 2} V${h / 2} M${-w / 4} ${-h / 6} H${w / 4} M${-w / 4} ${h / 5} H${w / 4}`}
@@ -266,12 +330,27 @@ function ThingShape({ item, letter, chosen }: { item: RoofItem; letter: number; 
           strokeWidth="0.22"
         />
       ) : null}
-      {kind === 'gas cock' ? <path d={`M${-w / 2} 0 H${w / 2} M0 0 V${-h / 2}`} stroke={stroke} strokeWidth="0.25" /> : null}
-      {kind === 'water tap' ? (
-        <path d={`M0 ${-h * 0.3} c${-w * 0.5} ${h * 0.5} ${w * 0.5} ${h * 0.5} 0 0 z`} fill="none" stroke={stroke} strokeWidth="0.22" />
+      {kind === 'gas cock' ? (
+        <path d={`M${-w / 2} 0 H${w / 2} M0 0 V${-h / 2}`} stroke={stroke} strokeWidth="0.25" />
       ) : null}
-      {kind === 'panel' ? <path d={`M${-w * 0.3} 0 H${w * 0.3} M${-w * 0.3} ${h * 0.25} H${w * 0.3}`} stroke={stroke} strokeWidth="0.2" /> : null}
-      {kind === 'disconnect' ? <path d={`M${-w * 0.3} ${h * 0.3} L${w * 0.25} ${-h * 0.3}`} stroke={stroke} strokeWidth="0.25" /> : null}
+      {kind === 'water tap' ? (
+        <path
+          d={`M0 ${-h * 0.3} c${-w * 0.5} ${h * 0.5} ${w * 0.5} ${h * 0.5} 0 0 z`}
+          fill="none"
+          stroke={stroke}
+          strokeWidth="0.22"
+        />
+      ) : null}
+      {kind === 'panel' ? (
+        <path
+          d={`M${-w * 0.3} 0 H${w * 0.3} M${-w * 0.3} ${h * 0.25} H${w * 0.3}`}
+          stroke={stroke}
+          strokeWidth="0.2"
+        />
+      ) : null}
+      {kind === 'disconnect' ? (
+        <path d={`M${-w * 0.3} ${h * 0.3} L${w * 0.25} ${-h * 0.3}`} stroke={stroke} strokeWidth="0.25" />
+      ) : null}
       <g transform={`rotate(${-item.turn})`}>
         <text
           y={Math.max(w, h) / 2 + letter * 0.7}
@@ -296,7 +375,12 @@ function ScaleAndNorth({ box, northDeg, letter }: { box: Box; northDeg: number; 
   const x = box.left + 2;
   return (
     <g aria-hidden="true">
-      <path d={`M${x} ${y - 0.8} V${y} H${x + length} V${y - 0.8}`} fill="none" stroke="var(--ink)" strokeWidth="0.25" />
+      <path
+        d={`M${x} ${y - 0.8} V${y} H${x + length} V${y - 0.8}`}
+        fill="none"
+        stroke="var(--ink)"
+        strokeWidth="0.25"
+      />
       <text x={x + length + 0.8} y={y + 0.2} fontSize={letter * 0.7} fill="var(--ink)">
         {length} ft
       </text>

@@ -1,4 +1,12 @@
-import { useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import {
+  useCallback,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+  type KeyboardEvent,
+  type PointerEvent,
+} from 'react';
 import { toast } from 'sonner';
 import {
   areaOf,
@@ -21,7 +29,16 @@ import { Button } from '../ui/Button.tsx';
 import { Field } from '../ui/Field.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { Panel, Screen } from '../ui/Screen.tsx';
-import { addedCorner, movedCorner, placed, removedCorner, useEditing, withEdge, withItem, without } from './editing.ts';
+import {
+  addedCorner,
+  movedCorner,
+  placed,
+  removedCorner,
+  useEditing,
+  withEdge,
+  withItem,
+  without,
+} from './editing.ts';
 import { Corners } from './Corners.tsx';
 import { Inspector } from './Inspector.tsx';
 import { RoofDrawing } from './RoofDrawing.tsx';
@@ -93,11 +110,15 @@ export default function RoofEditor({ roof, onDone }: { roof: RoofView; onDone: (
     },
     [change],
   );
-  const handlers = useMemo(() => ({ onItemDown, onItemFocus, onItemKey }), [onItemDown, onItemFocus, onItemKey]);
+  const handlers = useMemo(
+    () => ({ onItemDown, onItemFocus, onItemKey }),
+    [onItemDown, onItemFocus, onItemKey],
+  );
 
   useEffect(() => {
     const onKey = (event: globalThis.KeyboardEvent) => {
-      const inField = event.target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(event.target.tagName);
+      const inField =
+        event.target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(event.target.tagName);
       if (!(event.ctrlKey || event.metaKey) || inField) return;
       const key = event.key.toLowerCase();
       if (key === 'z' && !event.shiftKey) undo();
@@ -146,7 +167,11 @@ export default function RoofEditor({ roof, onDone }: { roof: RoofView; onDone: (
           <Button onClick={redo} disabled={!editing.canRedo} title="Ctrl Y">
             Redo
           </Button>
-          <Button look="act" disabled={saving.isLoading || problems.length > 0 || !editing.changed} onClick={() => void store(editing.version, plan)}>
+          <Button
+            look="act"
+            disabled={saving.isLoading || problems.length > 0 || !editing.changed}
+            onClick={() => void store(editing.version, plan)}
+          >
             Save the roof
           </Button>
           <Button
@@ -156,7 +181,10 @@ export default function RoofEditor({ roof, onDone }: { roof: RoofView; onDone: (
               editing.rebase({ plan: editing.base, version: editing.version });
               onDone();
               toast('The drawing is put away', {
-                action: { label: 'Bring it back', onClick: () => editing.rebase({ plan: editing.base, version: editing.version }, kept) },
+                action: {
+                  label: 'Bring it back',
+                  onClick: () => editing.rebase({ plan: editing.base, version: editing.version }, kept),
+                },
               });
             }}
           >
@@ -168,7 +196,9 @@ export default function RoofEditor({ roof, onDone }: { roof: RoofView; onDone: (
       <div className="grid gap-3 lg:grid-cols-[190px_minmax(0,1fr)_250px]">
         <div className="space-y-3">
           <Panel title="Units to place">
-            {unplaced.length === 0 ? <p className="text-soft">All units of the site stand on a roof or need none.</p> : null}
+            {unplaced.length === 0 ? (
+              <p className="text-soft">All units of the site stand on a roof or need none.</p>
+            ) : null}
             <div className="flex max-h-56 flex-wrap gap-1 overflow-y-auto">
               {unplaced.map((unit) => (
                 <button
@@ -238,8 +268,9 @@ export default function RoofEditor({ roof, onDone }: { roof: RoofView; onDone: (
             </ul>
           ) : null}
           <p className="mt-1 text-sm text-soft">
-            {Math.round(areaOf(plan.outline)).toLocaleString('en-US')} ft². Drag to move. On the keyboard: Tab to a thing, arrows move it a foot
-            (Shift five, Alt a tenth), [ and ] turn it, Delete takes it off, Ctrl Z undoes.
+            {Math.round(areaOf(plan.outline)).toLocaleString('en-US')} ft². Drag to move. On the keyboard: Tab
+            to a thing, arrows move it a foot (Shift five, Alt a tenth), [ and ] turn it, Delete takes it off,
+            Ctrl Z undoes.
           </p>
         </div>
         <div className="space-y-3">
@@ -252,12 +283,20 @@ export default function RoofEditor({ roof, onDone }: { roof: RoofView; onDone: (
           ) : null}
           <Panel title="The roof itself">
             <div className="space-y-2">
-              <Button aria-pressed={corners} look={corners ? 'act' : 'plain'} onClick={() => setCorners(!corners)} className="w-full">
+              <Button
+                aria-pressed={corners}
+                look={corners ? 'act' : 'plain'}
+                onClick={() => setCorners(!corners)}
+                className="w-full"
+              >
                 {corners ? 'Corners done' : 'Move its corners'}
               </Button>
               {corners && corner !== undefined && plan.outline[corner] ? (
                 <Field label={`Side from corner ${corner + 1}`}>
-                  <select value={plan.outline[corner].edge} onChange={(e) => change((before) => withEdge(before, corner, e.target.value as Edge))}>
+                  <select
+                    value={plan.outline[corner].edge}
+                    onChange={(e) => change((before) => withEdge(before, corner, e.target.value as Edge))}
+                  >
                     {EDGES.map((edge) => (
                       <option key={edge}>{edge}</option>
                     ))}
@@ -289,13 +328,22 @@ export default function RoofEditor({ roof, onDone }: { roof: RoofView; onDone: (
             siteId={roof.siteId}
             plan={plan}
             onChange={(underlay) =>
-              change((before) => ({ outline: before.outline, northDeg: before.northDeg, items: before.items, ...(underlay ? { underlay } : {}) }))
+              change((before) => ({
+                outline: before.outline,
+                northDeg: before.northDeg,
+                items: before.items,
+                ...(underlay ? { underlay } : {}),
+              }))
             }
           />
         </div>
       </div>
       {merging ? (
-        <MergeDialog {...merging} onTake={(next) => void store(merging.theirs.version, next)} onClose={() => setMerging(undefined)} />
+        <MergeDialog
+          {...merging}
+          onTake={(next) => void store(merging.theirs.version, next)}
+          onClose={() => setMerging(undefined)}
+        />
       ) : null}
     </Screen>
   );
@@ -322,7 +370,9 @@ function MergeDialog({
     setTheir(next);
   };
   const place = (item: RoofItem | undefined) =>
-    item ? `${item.x.toFixed(1)}, ${item.y.toFixed(1)} ft, turned ${item.turn}°${item.note ? `, ${item.note}` : ''}` : 'taken off';
+    item
+      ? `${item.x.toFixed(1)}, ${item.y.toFixed(1)} ft, turned ${item.turn}°${item.note ? `, ${item.note}` : ''}`
+      : 'taken off';
   const choice = (name: string, mine: string, other: string, take: boolean, set: (take: boolean) => void) => (
     <fieldset key={name} className="border-t border-rule py-2">
       <legend className="font-semibold">{name}</legend>
@@ -341,8 +391,18 @@ function MergeDialog({
       title="Somebody else drew here meanwhile"
       description="Everything only one of you touched is joined already. These both of you changed; which stays?"
     >
-      {merged.conflicts.map((c) => choice(c.name, place(c.mine), place(c.theirs), their.has(c.id), (take) => flip(c.id, take)))}
-      {merged.outlineConflict ? choice('Outline, north and picture', 'as you drew them', 'as they drew them', theirOutline, setTheirOutline) : null}
+      {merged.conflicts.map((c) =>
+        choice(c.name, place(c.mine), place(c.theirs), their.has(c.id), (take) => flip(c.id, take)),
+      )}
+      {merged.outlineConflict
+        ? choice(
+            'Outline, north and picture',
+            'as you drew them',
+            'as they drew them',
+            theirOutline,
+            setTheirOutline,
+          )
+        : null}
       <div className="mt-3 flex gap-2">
         <Button
           look="act"

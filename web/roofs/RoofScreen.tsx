@@ -18,7 +18,12 @@ export default function RoofScreen() {
   const [params, setParams] = useSearchParams();
   const { data, error, refetch } = useRoofQuery(id);
   const roof = useKept<RoofView>(`roof ${id}`, data);
-  if (!roof) return <div className="p-4">{error ? <Trouble error={error} retry={refetch} /> : <Loading what="the roof" />}</div>;
+  if (!roof)
+    return (
+      <div className="p-4">
+        {error ? <Trouble error={error} retry={refetch} /> : <Loading what="the roof" />}
+      </div>
+    );
   const done = () => setParams({}, { replace: true });
   // Drawing starts from what the server has now, never from the copy on this device.
   if (params.get('draw') === '1' && !data && !error) return <Loading what="the roof" />;
@@ -28,38 +33,75 @@ export default function RoofScreen() {
         <RoofEditor roof={data} onDone={done} />
       </Suspense>
     );
-  return <RoofReader roof={roof} stale={error !== undefined} wanted={params.get('unit')} onDraw={() => setParams({ draw: '1' })} />;
+  return (
+    <RoofReader
+      roof={roof}
+      stale={error !== undefined}
+      wanted={params.get('unit')}
+      onDraw={() => setParams({ draw: '1' })}
+    />
+  );
 }
 
 /** Where on the roof a thing stands, in words: "north-east corner side". */
 function whereabouts(item: RoofItem, plan: RoofPlan): string {
   const xs = plan.outline.map((p) => p.x);
   const ys = plan.outline.map((p) => p.y);
-  const [dx, dy] = [item.x - (Math.min(...xs) + Math.max(...xs)) / 2, item.y - (Math.min(...ys) + Math.max(...ys)) / 2];
-  const far = Math.max(Math.abs(dx) / (Math.max(...xs) - Math.min(...xs)), Math.abs(dy) / (Math.max(...ys) - Math.min(...ys)));
+  const [dx, dy] = [
+    item.x - (Math.min(...xs) + Math.max(...xs)) / 2,
+    item.y - (Math.min(...ys) + Math.max(...ys)) / 2,
+  ];
+  const far = Math.max(
+    Math.abs(dx) / (Math.max(...xs) - Math.min(...xs)),
+    Math.abs(dy) / (Math.max(...ys) - Math.min(...ys)),
+  );
   if (far < 0.14) return 'middle of the roof';
   const bearing = (Math.atan2(dx, -dy) * 180) / Math.PI - plan.northDeg;
   return `${compassWord(bearing)} part of the roof`;
 }
 
-function RoofReader({ roof, stale, wanted, onDraw }: { roof: RoofView; stale: boolean; wanted: string | null; onDraw: () => void }) {
+function RoofReader({
+  roof,
+  stale,
+  wanted,
+  onDraw,
+}: {
+  roof: RoofView;
+  stale: boolean;
+  wanted: string | null;
+  onDraw: () => void;
+}) {
   const { can } = useWho();
-  const [chosenId, choose] = useState<string | undefined>(() => roof.plan.items.find((i) => i.unitId !== undefined && i.unitId === wanted)?.id);
+  const [chosenId, choose] = useState<string | undefined>(
+    () => roof.plan.items.find((i) => i.unitId !== undefined && i.unitId === wanted)?.id,
+  );
   const [typed, setTyped] = useState('');
   const board = useRef<HTMLDivElement>(null);
   const units = useMemo(() => new Map(roof.units.map((u) => [u.id, u])), [roof.units]);
   // On a phone the drawing is wider than the screen: what is chosen moves into the middle.
   useEffect(() => {
-    if (chosenId) board.current?.querySelector(`[data-item="${chosenId}"]`)?.scrollIntoView({ inline: 'center', block: 'nearest' });
+    if (chosenId)
+      board.current
+        ?.querySelector(`[data-item="${chosenId}"]`)
+        ?.scrollIntoView({ inline: 'center', block: 'nearest' });
   }, [chosenId]);
   const chosen = roof.plan.items.find((item) => item.id === chosenId);
   const standing = roof.plan.items.filter((item) => item.kind === 'unit');
-  const things = roof.plan.items.filter((item) => item.kind !== 'unit' && (item.kind !== 'disconnect' || item.label));
+  const things = roof.plan.items.filter(
+    (item) => item.kind !== 'unit' && (item.kind !== 'disconnect' || item.label),
+  );
   const shown = standing.filter((item) => {
     const unit = item.unitId ? units.get(item.unitId) : undefined;
-    return typed.trim() === '' || `${unit?.tag ?? item.label} ${unit?.areaServed ?? ''}`.toLowerCase().includes(typed.trim().toLowerCase());
+    return (
+      typed.trim() === '' ||
+      `${unit?.tag ?? item.label} ${unit?.areaServed ?? ''}`
+        .toLowerCase()
+        .includes(typed.trim().toLowerCase())
+    );
   });
-  const open = standing.filter((item) => item.unitId && unitState(units.get(item.unitId)).look !== 'plain').length;
+  const open = standing.filter(
+    (item) => item.unitId && unitState(units.get(item.unitId)).look !== 'plain',
+  ).length;
   const sentence = `${roof.name} of ${roof.site}: ${standing.length} ${standing.length === 1 ? 'unit stands' : 'units stand'} here${open > 0 ? `, ${open} not as usual` : ''}.`;
   return (
     <Screen
@@ -81,11 +123,21 @@ function RoofReader({ roof, stale, wanted, onDraw }: { roof: RoofView; stale: bo
           {roof.site}
         </Link>
         , {roof.customer} · {Math.round(areaOf(roof.plan.outline)).toLocaleString('en-US')} ft²
-        {stale ? <strong className="text-copper"> · No signal: the roof as last seen on this phone</strong> : ''}
+        {stale ? (
+          <strong className="text-copper"> · No signal: the roof as last seen on this phone</strong>
+        ) : (
+          ''
+        )}
       </p>
       <div className="roof-page grid gap-4 lg:grid-cols-[minmax(0,3fr)_minmax(260px,1fr)]">
         <div className="min-w-0">
-          <div ref={board} className="overflow-x-auto border-2 border-ink bg-sheet" tabIndex={0} role="region" aria-label="Roof plan">
+          <div
+            ref={board}
+            className="overflow-x-auto border-2 border-ink bg-sheet"
+            tabIndex={0}
+            role="region"
+            aria-label="Roof plan"
+          >
             <RoofDrawing
               plan={roof.plan}
               units={units}
@@ -95,12 +147,18 @@ function RoofReader({ roof, stale, wanted, onDraw }: { roof: RoofView; stale: bo
             />
           </div>
           <p className="mt-1 text-sm text-soft">
-            Thick: parapet or wall. Broken, dark red: open edge. Notch: hazard. String: something left open. Dashes: out of use or standby. Keep six
-            feet from an open edge; a skylight carries nobody.
+            Thick: parapet or wall. Broken, dark red: open edge. Notch: hazard. String: something left open.
+            Dashes: out of use or standby. Keep six feet from an open edge; a skylight carries nobody.
           </p>
         </div>
         <div className="space-y-3">
-          {chosen ? <Chosen item={chosen} unit={chosen.unitId ? units.get(chosen.unitId) : undefined} plan={roof.plan} /> : null}
+          {chosen ? (
+            <Chosen
+              item={chosen}
+              unit={chosen.unitId ? units.get(chosen.unitId) : undefined}
+              plan={roof.plan}
+            />
+          ) : null}
           <Panel title="Units on it" className="no-print">
             <input
               type="search"
@@ -125,7 +183,11 @@ function RoofReader({ roof, stale, wanted, onDraw }: { roof: RoofView; stale: bo
                     >
                       <span className="plate">{unit?.tag ?? item.label}</span>
                       <span>{unit?.areaServed ?? ''}</span>
-                      {state.word ? <strong className={state.look === 'hazard' ? 'text-ember' : 'text-copper'}>{state.word}</strong> : null}
+                      {state.word ? (
+                        <strong className={state.look === 'hazard' ? 'text-ember' : 'text-copper'}>
+                          {state.word}
+                        </strong>
+                      ) : null}
                     </button>
                   </li>
                 );
@@ -159,18 +221,31 @@ function Chosen({ item, unit, plan }: { item: RoofItem; unit: RoofUnit | undefin
       <div aria-live="polite">
         {unit ? (
           <>
-            <Plate tag={unit.tag} to={`/units/${unit.id}`} flagKinds={unit.flagKinds} status={unit.status} large />
+            <Plate
+              tag={unit.tag}
+              to={`/units/${unit.id}`}
+              flagKinds={unit.flagKinds}
+              status={unit.status}
+              large
+            />
             <p className="mt-2 text-lg">
               Serves {unit.areaServed ?? 'an area nobody has written down'}; {whereabouts(item, plan)}.
             </p>
             <p className="mt-1 text-lg">{unit.feed ? `${unit.feed}.` : 'Feed not traced yet.'}</p>
             {unit.conditions.map((c, i) => (
               <p key={i} className="mt-1">
-                {c.hazard ? <span className="hazard-notch text-sm">{c.kind}</span> : <strong className="text-copper">Left: {c.kind}.</strong>}{' '}
+                {c.hazard ? (
+                  <span className="hazard-notch text-sm">{c.kind}</span>
+                ) : (
+                  <strong className="text-copper">Left: {c.kind}.</strong>
+                )}{' '}
                 {c.text}
               </p>
             ))}
-            <Link to={`/units/${unit.id}`} className="mt-2 inline-flex min-h-12 items-center font-semibold text-copper underline underline-offset-4">
+            <Link
+              to={`/units/${unit.id}`}
+              className="mt-2 inline-flex min-h-12 items-center font-semibold text-copper underline underline-offset-4"
+            >
               Everything about {unit.tag}
             </Link>
           </>
@@ -198,11 +273,13 @@ function PanelRoomList({ roof }: { roof: RoofView }) {
       className={`print-only roof-units mt-2 ${units.length > ON_ONE_PAGE ? 'roof-units-apart' : units.length > AT_EASE ? 'roof-units-close' : ''}`}
     >
       {units.map((u) => {
-        const unusual = [u.status === 'in service' ? '' : u.status, ...u.conditions.map((c) => c.kind)].filter(Boolean).join(', ');
+        const unusual = [u.status === 'in service' ? '' : u.status, ...u.conditions.map((c) => c.kind)]
+          .filter(Boolean)
+          .join(', ');
         return (
           <li key={u.id} className="break-inside-avoid border-b border-rule py-0.5">
-            <span className="plate">{u.tag}</span> <strong>{u.areaServed ?? 'serves not known'}.</strong> {u.feed ?? 'Feed not traced'}.
-            {unusual ? <strong> Not as usual: {unusual}.</strong> : null}
+            <span className="plate">{u.tag}</span> <strong>{u.areaServed ?? 'serves not known'}.</strong>{' '}
+            {u.feed ?? 'Feed not traced'}.{unusual ? <strong> Not as usual: {unusual}.</strong> : null}
           </li>
         );
       })}

@@ -10,7 +10,15 @@ import { Field } from '../ui/Field.tsx';
 import { Panel } from '../ui/Screen.tsx';
 
 /** A picture under the drawing to trace from: an old plan, a view from above. Its width in feet makes it true to scale. */
-export function Underlay({ siteId, plan, onChange }: { siteId: string; plan: RoofPlan; onChange: (underlay: RoofPlan['underlay']) => void }) {
+export function Underlay({
+  siteId,
+  plan,
+  onChange,
+}: {
+  siteId: string;
+  plan: RoofPlan;
+  onChange: (underlay: RoofPlan['underlay']) => void;
+}) {
   const [add, adding] = useAddPhotoMutation();
   const [wrong, setWrong] = useState<string>();
   const { underlay } = plan;
@@ -28,7 +36,8 @@ export function Underlay({ siteId, plan, onChange }: { siteId: string; plan: Roo
       setWrong(refused.errors?.[0]?.message ?? refused.title);
     }
   };
-  const set = (patch: Partial<NonNullable<RoofPlan['underlay']>>) => (underlay ? onChange({ ...underlay, ...patch }) : undefined);
+  const set = (patch: Partial<NonNullable<RoofPlan['underlay']>>) =>
+    underlay ? onChange({ ...underlay, ...patch }) : undefined;
   const numberField = (label: string, name: 'widthFt' | 'x' | 'y') =>
     underlay ? (
       <Field label={label}>
@@ -46,7 +55,12 @@ export function Underlay({ siteId, plan, onChange }: { siteId: string; plan: Roo
     ) : null;
   return (
     <Panel title="Trace from a picture">
-      <Field label={adding.isLoading ? 'Sending the picture …' : underlay ? 'Another picture' : 'Picture of the roof'} error={wrong}>
+      <Field
+        label={
+          adding.isLoading ? 'Sending the picture …' : underlay ? 'Another picture' : 'Picture of the roof'
+        }
+        error={wrong}
+      >
         <input type="file" accept="image/*" onChange={(e) => void take(e.target.files?.[0])} />
       </Field>
       {underlay ? (
@@ -57,7 +71,14 @@ export function Underlay({ siteId, plan, onChange }: { siteId: string; plan: Roo
             {numberField('Down, ft', 'y')}
           </div>
           <Field label="How strongly it shows">
-            <input type="range" min={0.1} max={1} step={0.05} value={underlay.opacity} onChange={(e) => set({ opacity: Number(e.target.value) })} />
+            <input
+              type="range"
+              min={0.1}
+              max={1}
+              step={0.05}
+              value={underlay.opacity}
+              onChange={(e) => set({ opacity: Number(e.target.value) })}
+            />
           </Field>
           <Button onClick={() => onChange(undefined)}>Take the picture away</Button>
         </div>

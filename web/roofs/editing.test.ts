@@ -1,5 +1,14 @@
 import { rectangleRoof, roofProblems, standsOn, type RoofPlan } from '#core/roof';
-import { addedCorner, freeSpot, movedCorner, placed, removedCorner, withEdge, withItem, without } from './editing.ts';
+import {
+  addedCorner,
+  freeSpot,
+  movedCorner,
+  placed,
+  removedCorner,
+  withEdge,
+  withItem,
+  without,
+} from './editing.ts';
 
 describe('drawing on a roof', () => {
   it('puts new things where they stand and touch nothing, one after the other', () => {

@@ -92,7 +92,10 @@ export const withItem = (plan: RoofPlan, id: string, patch: Partial<RoofItem>): 
   items: plan.items.map((item) => (item.id === id ? { ...item, ...patch } : item)),
 });
 
-export const without = (plan: RoofPlan, id: string): RoofPlan => ({ ...plan, items: plan.items.filter((item) => item.id !== id) });
+export const without = (plan: RoofPlan, id: string): RoofPlan => ({
+  ...plan,
+  items: plan.items.filter((item) => item.id !== id),
+});
 
 /** A free spot for a thing of a size: the first place of a raster over the roof where it stands and touches nothing. */
 export function freeSpot(plan: RoofPlan, size: { w: number; h: number }): { x: number; y: number } {
@@ -106,8 +109,10 @@ export function freeSpot(plan: RoofPlan, size: { w: number; h: number }): { x: n
         Math.abs(other.x - x) > (Math.max(other.w, other.h) + size.w) / 2 + 1 ||
         Math.abs(other.y - y) > (Math.max(other.w, other.h) + size.h) / 2 + 2,
     );
-  for (let y = top + size.h / 2 + 2; y < bottom; y += 2) for (let x = left + size.w / 2 + 2; x < right; x += 2) if (clear(x, y)) return { x, y };
-  for (let y = top + 1; y < bottom; y += 1) for (let x = left + 1; x < right; x += 1) if (isInside({ x, y }, plan.outline)) return { x, y };
+  for (let y = top + size.h / 2 + 2; y < bottom; y += 2)
+    for (let x = left + size.w / 2 + 2; x < right; x += 2) if (clear(x, y)) return { x, y };
+  for (let y = top + 1; y < bottom; y += 1)
+    for (let x = left + 1; x < right; x += 1) if (isInside({ x, y }, plan.outline)) return { x, y };
   return { x: (left + right) / 2, y: (top + bottom) / 2 };
 }
 
@@ -115,7 +120,15 @@ export function freeSpot(plan: RoofPlan, size: { w: number; h: number }): { x: n
 export function placed(plan: RoofPlan, kind: RoofItemKind, unit?: RoofUnit): { plan: RoofPlan; id: string } {
   const { w, h } = ROOF_ITEMS[kind];
   const id = uuid();
-  const item: RoofItem = { id, kind, w, h, turn: 0, ...freeSpot(plan, { w, h }), ...(unit ? { unitId: unit.id, label: unit.tag } : {}) };
+  const item: RoofItem = {
+    id,
+    kind,
+    w,
+    h,
+    turn: 0,
+    ...freeSpot(plan, { w, h }),
+    ...(unit ? { unitId: unit.id, label: unit.tag } : {}),
+  };
   return { plan: { ...plan, items: [...plan.items, item] }, id };
 }
 
@@ -127,7 +140,10 @@ export const movedCorner = (plan: RoofPlan, i: number, to: { x: number; y: numbe
 export const addedCorner = (plan: RoofPlan, after: number): RoofPlan => {
   const [a, b] = [plan.outline[after], plan.outline[(after + 1) % plan.outline.length]];
   if (!a || !b) return plan;
-  return { ...plan, outline: plan.outline.toSpliced(after + 1, 0, { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2, edge: a.edge }) };
+  return {
+    ...plan,
+    outline: plan.outline.toSpliced(after + 1, 0, { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2, edge: a.edge }),
+  };
 };
 export const removedCorner = (plan: RoofPlan, i: number): RoofPlan =>
   plan.outline.length > 3 ? { ...plan, outline: plan.outline.toSpliced(i, 1) } : plan;

@@ -40,7 +40,10 @@ export function PlanTable({
                 </td>
                 <td className="py-1">
                   {link ? (
-                    <Link to={`/visits/${link}`} className="font-semibold text-copper underline underline-offset-4">
+                    <Link
+                      to={`/visits/${link}`}
+                      className="font-semibold text-copper underline underline-offset-4"
+                    >
                       {names.get(stop.stopId)}
                     </Link>
                   ) : (

@@ -27,7 +27,9 @@ const ROADS: Record<string, L.PathOptions> = {
 };
 
 const style = (feature?: Feature): L.PathOptions =>
-  feature?.properties?.layer === 'road' ? (ROADS[feature.properties.road as string] ?? {}) : (LAYERS[feature?.properties?.layer as string] ?? {});
+  feature?.properties?.layer === 'road'
+    ? (ROADS[feature.properties.road as string] ?? {})
+    : (LAYERS[feature?.properties?.layer as string] ?? {});
 
 /** A town's name below its place; text goes in as text, whatever the map file says. */
 function label(feature: Feature, at: L.LatLng): L.Marker {
@@ -93,7 +95,11 @@ export function RouteMap({
   height?: number;
 }) {
   const base = useMapBaseQuery();
-  const ordered = useMemo(() => stops.filter((s) => s.order !== undefined).sort((a, b) => (a.order as number) - (b.order as number)), [stops]);
+  const ordered = useMemo(
+    () =>
+      stops.filter((s) => s.order !== undefined).sort((a, b) => (a.order as number) - (b.order as number)),
+    [stops],
+  );
   const way = yard && ordered.length > 0 ? [yard, ...ordered, yard] : [];
   const places = way.map(({ lat, lon }) => `${lon},${lat}`).join(';');
   const path = useRoadPathQuery(places, { skip: way.length < 2 });
@@ -101,7 +107,10 @@ export function RouteMap({
     ? path.data.coordinates.map(([lon, lat]) => [lat as number, lon as number])
     : way.map(({ lat, lon }) => [lat, lon]);
   const shown = useRef<HTMLDivElement>(null);
-  const points = [...(yard ? [[yard.lat, yard.lon] as const] : []), ...stops.map((s) => [s.lat, s.lon] as const)];
+  const points = [
+    ...(yard ? [[yard.lat, yard.lon] as const] : []),
+    ...stops.map((s) => [s.lat, s.lon] as const),
+  ];
   return (
     <div ref={shown} style={{ height }} className="border border-rule">
       <MapContainer
@@ -113,10 +122,28 @@ export function RouteMap({
         attributionControl={false}
         scrollWheelZoom
       >
-        {base.data ? <GeoJSON key={base.data.features.length} data={base.data} style={style} pointToLayer={label} interactive={false} /> : null}
-        {line.length > 1 ? <Polyline positions={line} pathOptions={{ color: 'var(--copper)', weight: 5, opacity: 0.9 }} interactive={false} /> : null}
+        {base.data ? (
+          <GeoJSON
+            key={base.data.features.length}
+            data={base.data}
+            style={style}
+            pointToLayer={label}
+            interactive={false}
+          />
+        ) : null}
+        {line.length > 1 ? (
+          <Polyline
+            positions={line}
+            pathOptions={{ color: 'var(--copper)', weight: 5, opacity: 0.9 }}
+            interactive={false}
+          />
+        ) : null}
         {yard ? (
-          <Marker position={[yard.lat, yard.lon]} icon={L.divIcon({ className: 'map-yard', html: '', iconSize: [18, 18] })} keyboard={false}>
+          <Marker
+            position={[yard.lat, yard.lon]}
+            icon={L.divIcon({ className: 'map-yard', html: '', iconSize: [18, 18] })}
+            keyboard={false}
+          >
             <Tooltip>Yard</Tooltip>
           </Marker>
         ) : null}

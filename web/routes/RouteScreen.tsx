@@ -10,7 +10,8 @@ import { Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';
 import { PlanTable } from './PlanTable.tsx';
 import { RouteMap } from './RouteMap.tsx';
 
-const FILE = 'inline-flex min-h-8 items-center rounded-[3px] border-2 border-rule bg-sheet px-3 font-semibold hover:border-copper';
+const FILE =
+  'inline-flex min-h-8 items-center rounded-[3px] border-2 border-rule bg-sheet px-3 font-semibold hover:border-copper';
 
 export default function RouteScreen() {
   const { id = '' } = useParams();
@@ -62,7 +63,11 @@ export default function RouteScreen() {
               onClick={() =>
                 void cancel({ id, cancelled: true }).then(() => {
                   toast('Route cancelled', {
-                    action: { label: 'Undo', onClick: () => void cancel({ id, cancelled: false }).then(() => navigate(`/routes/${id}`)) },
+                    action: {
+                      label: 'Undo',
+                      onClick: () =>
+                        void cancel({ id, cancelled: false }).then(() => navigate(`/routes/${id}`)),
+                    },
                   });
                   void navigate('/routes');
                 })
@@ -81,7 +86,15 @@ export default function RouteScreen() {
             stops={route.stops.flatMap((s) =>
               s.lat === null || s.lon === null || !order.has(s.siteId)
                 ? []
-                : [{ id: s.siteId, name: s.site, lat: s.lat, lon: s.lon, order: order.get(s.siteId) as number }],
+                : [
+                    {
+                      id: s.siteId,
+                      name: s.site,
+                      lat: s.lat,
+                      lon: s.lon,
+                      order: order.get(s.siteId) as number,
+                    },
+                  ],
             )}
           />
           <Panel>
@@ -94,7 +107,12 @@ export default function RouteScreen() {
           </Panel>
         </div>
         <Panel title="Stops">
-          <PlanTable plan={route.plan} names={names} details={details} links={new Map(route.stops.map((s) => [s.siteId, s.visitId]))} />
+          <PlanTable
+            plan={route.plan}
+            names={names}
+            details={details}
+            links={new Map(route.stops.map((s) => [s.siteId, s.visitId]))}
+          />
         </Panel>
       </div>
     </Screen>

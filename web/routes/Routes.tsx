@@ -7,7 +7,12 @@ import { addDays, clockText, durationText, weekday } from '#core/time';
 import type { Plan, RoutingProblem } from '#core/routing';
 import type { DueSite, ProblemView } from '#contracts/routes';
 import { useCrewsQuery } from '../api/people.ts';
-import { useDueSitesQuery, useRoutesQuery, useRoutingProblemMutation, useSaveRouteMutation } from '../api/routes.ts';
+import {
+  useDueSitesQuery,
+  useRoutesQuery,
+  useRoutingProblemMutation,
+  useSaveRouteMutation,
+} from '../api/routes.ts';
 import { useWho } from '../app/session.ts';
 import { DayStrip } from '../drawings/DayStrip.tsx';
 import { Button } from '../ui/Button.tsx';
@@ -62,7 +67,15 @@ export default function Routes() {
   const stops: MapStop[] = sites.flatMap((s) =>
     s.lat === null || s.lon === null
       ? []
-      : [{ id: s.siteId, name: s.site, lat: s.lat, lon: s.lon, ...(order.has(s.siteId) ? { order: order.get(s.siteId) as number } : {}) }],
+      : [
+          {
+            id: s.siteId,
+            name: s.site,
+            lat: s.lat,
+            lon: s.lon,
+            ...(order.has(s.siteId) ? { order: order.get(s.siteId) as number } : {}),
+          },
+        ],
   );
   const late = sites.filter((s) => s.lateDays > 0).length;
 
@@ -103,7 +116,13 @@ export default function Routes() {
   async function keep() {
     if (!plan) return;
     try {
-      const route = await save({ id: uuid(), day, crewId, siteIds: chosen.map((s) => s.siteId), plan }).unwrap();
+      const route = await save({
+        id: uuid(),
+        day,
+        crewId,
+        siteIds: chosen.map((s) => s.siteId),
+        plan,
+      }).unwrap();
       toast(`Route saved for ${crew?.name}, ${dayText(day)}`);
       void navigate(`/routes/${route.id}`);
     } catch (refused) {
@@ -127,9 +146,17 @@ export default function Routes() {
             <Panel>
               <div className="grid grid-cols-2 gap-2">
                 <Field label="Day">
-                  <input type="date" value={day} min={today} onChange={(e) => change(() => setDay(e.target.value || day))} />
+                  <input
+                    type="date"
+                    value={day}
+                    min={today}
+                    onChange={(e) => change(() => setDay(e.target.value || day))}
+                  />
                 </Field>
-                <Field label="Crew" hint={crew ? `${clockText(crew.shiftStart)}–${clockText(crew.shiftEnd)}` : undefined}>
+                <Field
+                  label="Crew"
+                  hint={crew ? `${clockText(crew.shiftStart)}–${clockText(crew.shiftEnd)}` : undefined}
+                >
                   <select value={crewId} onChange={(e) => change(() => setCrew(e.target.value))}>
                     {crews.data?.map((c) => (
                       <option key={c.id} value={c.id}>
@@ -140,7 +167,11 @@ export default function Routes() {
                 </Field>
               </div>
               <div className="mt-2 flex flex-wrap items-center gap-2">
-                <Button look="act" disabled={chosen.length === 0 || !crewId || solving?.running === true} onClick={() => void solve()}>
+                <Button
+                  look="act"
+                  disabled={chosen.length === 0 || !crewId || solving?.running === true}
+                  onClick={() => void solve()}
+                >
                   Plan the day
                 </Button>
                 {solving?.running ? (
@@ -177,7 +208,11 @@ export default function Routes() {
           {due.data ? (
             <Panel title="Due by site">
               {sites.length === 0 ? <Empty>Nothing is due. Planned routes stand below.</Empty> : null}
-              <ul className="max-h-[480px] divide-y divide-rule overflow-y-auto" tabIndex={0} aria-label="Due by site">
+              <ul
+                className="max-h-[480px] divide-y divide-rule overflow-y-auto"
+                tabIndex={0}
+                aria-label="Due by site"
+              >
                 {sites.map((site) => (
                   <DueLine
                     key={site.siteId}
@@ -195,7 +230,10 @@ export default function Routes() {
             <ul>
               {routes.data?.map((route) => (
                 <li key={route.id}>
-                  <Link to={`/routes/${route.id}`} className="font-semibold text-copper underline underline-offset-4">
+                  <Link
+                    to={`/routes/${route.id}`}
+                    className="font-semibold text-copper underline underline-offset-4"
+                  >
                     {dayText(route.day)}, {route.crew}
                   </Link>{' '}
                   {route.stops} stops, back {clockText(route.returnAt)}
@@ -228,12 +266,24 @@ export default function Routes() {
   );
 }
 
-function DueLine({ site, chosen, onToggle, pick }: { site: DueSite; chosen: boolean; onToggle: () => void; pick: boolean }) {
+function DueLine({
+  site,
+  chosen,
+  onToggle,
+  pick,
+}: {
+  site: DueSite;
+  chosen: boolean;
+  onToggle: () => void;
+  pick: boolean;
+}) {
   const tasks = site.units.reduce((sum, u) => sum + u.tasks.length, 0);
   return (
     <li className="py-1.5">
       <label className="flex cursor-pointer gap-2">
-        {pick ? <input type="checkbox" checked={chosen} onChange={onToggle} className="mt-1 h-4 w-4" /> : null}
+        {pick ? (
+          <input type="checkbox" checked={chosen} onChange={onToggle} className="mt-1 h-4 w-4" />
+        ) : null}
         <span className="grow">
           <strong>{site.site}</strong> <span className="text-soft">{site.customer}</span>
           <span className="block text-sm">
@@ -248,14 +298,17 @@ function DueLine({ site, chosen, onToggle, pick }: { site: DueSite; chosen: bool
             ))}
           </span>
         </span>
-        {site.lateDays > 0 ? <span className="font-semibold whitespace-nowrap text-copper">{site.lateDays} days late</span> : null}
+        {site.lateDays > 0 ? (
+          <span className="font-semibold whitespace-nowrap text-copper">{site.lateDays} days late</span>
+        ) : null}
       </label>
       <details className="pl-6 text-sm">
         <summary className="cursor-pointer text-copper">What and why</summary>
         <ul>
           {site.units.map((unit) => (
             <li key={unit.unitId}>
-              <span className="plate text-xs">{unit.tag}</span> {unit.tasks.map((t) => t.reason.text).join(' ')}
+              <span className="plate text-xs">{unit.tag}</span>{' '}
+              {unit.tasks.map((t) => t.reason.text).join(' ')}
               <Reasons reasons={unit.tasks.map((t) => t.reason)} />
             </li>
           ))}

@@ -7,7 +7,8 @@ export function FindBox() {
   const [open, setOpen] = useState(false);
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
-      const inField = event.target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(event.target.tagName);
+      const inField =
+        event.target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(event.target.tagName);
       if ((event.key === 'k' && (event.ctrlKey || event.metaKey)) || (event.key === '/' && !inField)) {
         event.preventDefault();
         setOpen(true);

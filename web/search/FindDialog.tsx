@@ -32,7 +32,9 @@ export default function FindDialog({ onClose }: { onClose: () => void }) {
   const [selected, setSelected] = useState('');
   const firstFound = typed.trim() === '' ? undefined : data?.[0]?.id;
   useEffect(() => setSelected(firstFound ?? ''), [firstFound]);
-  const shown = places.filter(([name]) => (name as string).toLowerCase().includes(typed.trim().toLowerCase()));
+  const shown = places.filter(([name]) =>
+    (name as string).toLowerCase().includes(typed.trim().toLowerCase()),
+  );
   return (
     <Radix.Root open onOpenChange={onClose}>
       <Radix.Portal>
@@ -61,9 +63,13 @@ export default function FindDialog({ onClose }: { onClose: () => void }) {
                       onSelect={() => go(`${PATHS[found.kind]}/${found.id}`)}
                       className="flex min-h-11 cursor-pointer items-center gap-3 px-2 data-[selected=true]:bg-paper data-[selected=true]:outline-2 data-[selected=true]:outline-copper"
                     >
-                      <span className="w-20 shrink-0 text-sm text-soft">{found.why ? 'likely unit' : found.kind}</span>
+                      <span className="w-20 shrink-0 text-sm text-soft">
+                        {found.why ? 'likely unit' : found.kind}
+                      </span>
                       <span className="min-w-0">
-                        <span className={found.kind === 'unit' ? 'plate text-sm' : 'font-semibold'}>{found.title}</span>
+                        <span className={found.kind === 'unit' ? 'plate text-sm' : 'font-semibold'}>
+                          {found.title}
+                        </span>
                         <span className="block truncate text-sm text-soft">{found.subtitle}</span>
                         {found.why ? (
                           <span className="block text-sm text-verdigris">

@@ -30,18 +30,25 @@ export function HistoryRules() {
   if (!data) return <Loading what="the rules" />;
   return (
     <Panel title="Callback, repeat, leaker, life">
-      <RulesForm key={JSON.stringify(data.current)} current={data.current} today={today} mayEdit={can('change setting')} />
+      <RulesForm
+        key={JSON.stringify(data.current)}
+        current={data.current}
+        today={today}
+        mayEdit={can('change setting')}
+      />
       <h3 className="mt-4 text-sm">What held when</h3>
       {data.rows.length === 0 ? (
         <p className="text-soft">
-          The usual practice since the beginning: callback 30 days, repeat the same component twice or any three failures within 365 days.
+          The usual practice since the beginning: callback 30 days, repeat the same component twice or any
+          three failures within 365 days.
         </p>
       ) : null}
       <ul>
         {data.rows.map((row) => (
           <li key={row.id}>
-            From {shortDay(row.validFrom)}, set by {row.by ?? 'the system'}: callback {row.value.callbackDays} days; repeat{' '}
-            {row.value.repeatSameClass} same or {row.value.repeatAnyFailures} any in {row.value.repeatWindowDays} days
+            From {shortDay(row.validFrom)}, set by {row.by ?? 'the system'}: callback {row.value.callbackDays}{' '}
+            days; repeat {row.value.repeatSameClass} same or {row.value.repeatAnyFailures} any in{' '}
+            {row.value.repeatWindowDays} days
           </li>
         ))}
       </ul>
@@ -49,7 +56,15 @@ export function HistoryRules() {
   );
 }
 
-function RulesForm({ current, today, mayEdit }: { current: SettingValue<'history'>; today: string; mayEdit: boolean }) {
+function RulesForm({
+  current,
+  today,
+  mayEdit,
+}: {
+  current: SettingValue<'history'>;
+  today: string;
+  mayEdit: boolean;
+}) {
   const [save] = useChangeSettingMutation();
   const [wrong, setWrong] = useState<ReadonlyMap<string, string>>(new Map());
   const form = useForm<Record<string, string>>({
@@ -71,7 +86,12 @@ function RulesForm({ current, today, mayEdit }: { current: SettingValue<'history
     };
     const read = newSetting.history.safeParse(body);
     setWrong(
-      new Map(read.error?.issues.map((i) => [i.path[1] === 'lifeYears' ? `life ${String(i.path[2])}` : String(i.path.at(-1)), issueText(i)]) ?? []),
+      new Map(
+        read.error?.issues.map((i) => [
+          i.path[1] === 'lifeYears' ? `life ${String(i.path[2])}` : String(i.path.at(-1)),
+          issueText(i),
+        ]) ?? [],
+      ),
     );
     if (!read.success) return;
     try {
@@ -90,7 +110,9 @@ function RulesForm({ current, today, mayEdit }: { current: SettingValue<'history
           </Field>
         ))}
         <details className="sm:col-span-2">
-          <summary className="cursor-pointer font-semibold text-copper">Years a unit lasts, by kind (ASHRAE medians unless changed)</summary>
+          <summary className="cursor-pointer font-semibold text-copper">
+            Years a unit lasts, by kind (ASHRAE medians unless changed)
+          </summary>
           <div className="mt-2 grid gap-2 sm:grid-cols-3">
             {UNIT_KINDS.map((kind) => (
               <Field key={kind} label={kind} error={wrong.get(`life ${kind}`)}>
@@ -99,7 +121,12 @@ function RulesForm({ current, today, mayEdit }: { current: SettingValue<'history
             ))}
           </div>
         </details>
-        <HoldsFrom field={form.register('validFrom')} error={wrong.get('validFrom')} mayEdit={mayEdit} word="Set the rules" />
+        <HoldsFrom
+          field={form.register('validFrom')}
+          error={wrong.get('validFrom')}
+          mayEdit={mayEdit}
+          word="Set the rules"
+        />
       </fieldset>
     </form>
   );

@@ -43,8 +43,15 @@ export function MeasuringRules() {
   if (!data) return <Loading what="the limits" />;
   return (
     <Panel title="Measuring">
-      <p className="mb-2 text-soft">A plate always wins over these. What people may be hurt by can be made stricter, not laxer.</p>
-      <LimitsForm key={JSON.stringify(data.current)} current={data.current} today={today} mayEdit={can('change setting')} />
+      <p className="mb-2 text-soft">
+        A plate always wins over these. What people may be hurt by can be made stricter, not laxer.
+      </p>
+      <LimitsForm
+        key={JSON.stringify(data.current)}
+        current={data.current}
+        today={today}
+        mayEdit={can('change setting')}
+      />
       <h3 className="mt-4 text-sm">What held when</h3>
       {data.rows.length === 0 ? <p className="text-soft">The usual practice since the beginning.</p> : null}
       <ul>
@@ -58,14 +65,27 @@ export function MeasuringRules() {
   );
 }
 
-function LimitsForm({ current, today, mayEdit }: { current: MeasuringLimits; today: string; mayEdit: boolean }) {
+function LimitsForm({
+  current,
+  today,
+  mayEdit,
+}: {
+  current: MeasuringLimits;
+  today: string;
+  mayEdit: boolean;
+}) {
   const [save] = useChangeSettingMutation();
   const [wrong, setWrong] = useState<ReadonlyMap<string, string>>(new Map());
   const form = useForm<Record<string, string>>({
-    defaultValues: { validFrom: today, ...Object.fromEntries(LIMIT_NAMES.map((name) => [name, String(current[name])])) },
+    defaultValues: {
+      validFrom: today,
+      ...Object.fromEntries(LIMIT_NAMES.map((name) => [name, String(current[name])])),
+    },
   });
   const submit = form.handleSubmit(async (values) => {
-    const value = Object.fromEntries(LIMIT_NAMES.map((name) => [name, values[name]?.trim() ? Number(values[name]) : NaN]));
+    const value = Object.fromEntries(
+      LIMIT_NAMES.map((name) => [name, values[name]?.trim() ? Number(values[name]) : NaN]),
+    );
     const read = newSetting.measuring.safeParse({ id: uuid(), validFrom: values.validFrom, value });
     setWrong(new Map(read.error?.issues.map((i) => [String(i.path.at(-1)), issueText(i)]) ?? []));
     if (!read.success) return;
@@ -84,7 +104,12 @@ function LimitsForm({ current, today, mayEdit }: { current: MeasuringLimits; tod
             <input inputMode="decimal" {...form.register(name)} />
           </Field>
         ))}
-        <HoldsFrom field={form.register('validFrom')} error={wrong.get('validFrom')} mayEdit={mayEdit} word="Set the limits" />
+        <HoldsFrom
+          field={form.register('validFrom')}
+          error={wrong.get('validFrom')}
+          mayEdit={mayEdit}
+          word="Set the limits"
+        />
       </fieldset>
     </form>
   );

@@ -36,7 +36,9 @@ export function Words() {
   );
   return (
     <Panel title="Component words">
-      <p className="mb-2 text-soft">What technicians wrote is kept as written. A word nobody has mapped joins no repeat.</p>
+      <p className="mb-2 text-soft">
+        What technicians wrote is kept as written. A word nobody has mapped joins no repeat.
+      </p>
       {data.unmapped.length === 0 ? <Empty>Every word in use is understood.</Empty> : null}
       <ul className="space-y-1">
         {data.unmapped.map((w) => (

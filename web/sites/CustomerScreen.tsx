@@ -29,7 +29,10 @@ export default function CustomerScreen() {
   const retire = async () => {
     const after = await update({ id, patch: { version: customer.version, retired: true } }).unwrap();
     toast(`${customer.name} retired`, {
-      action: { label: 'Undo', onClick: () => void update({ id, patch: { version: after.version, retired: false } }) },
+      action: {
+        label: 'Undo',
+        onClick: () => void update({ id, patch: { version: after.version, retired: false } }),
+      },
     });
     void navigate('/sites?show=customers');
   };
@@ -53,7 +56,10 @@ export default function CustomerScreen() {
         <ul className="divide-y divide-rule">
           {customer.siteRows.map((site) => (
             <li key={site.id} className="flex flex-wrap gap-x-4 py-1.5">
-              <Link to={`/sites/${site.id}`} className="font-semibold text-copper underline underline-offset-4">
+              <Link
+                to={`/sites/${site.id}`}
+                className="font-semibold text-copper underline underline-offset-4"
+              >
                 {site.name}
               </Link>
               <span>{site.address}</span>

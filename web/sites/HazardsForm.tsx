@@ -13,11 +13,18 @@ export function HazardsForm({ site, onClose }: { site: SitePage; onClose: () => 
   const [wrong, setWrong] = useState<string>();
   const save = async () => {
     try {
-      await update({ id: site.id, patch: { version: site.version, hazards: SITE_HAZARD_NAMES.filter((h) => chosen.has(h)) } }).unwrap();
+      await update({
+        id: site.id,
+        patch: { version: site.version, hazards: SITE_HAZARD_NAMES.filter((h) => chosen.has(h)) },
+      }).unwrap();
       onClose();
     } catch (error) {
       const refused = problemOf(error);
-      setWrong(refused.status === 409 ? 'Somebody else changed this site meanwhile; look at it again and save once more.' : refused.title);
+      setWrong(
+        refused.status === 409
+          ? 'Somebody else changed this site meanwhile; look at it again and save once more.'
+          : refused.title,
+      );
     }
   };
   return (

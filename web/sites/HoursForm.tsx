@@ -11,7 +11,9 @@ import { WEEKDAYS } from './hoursText.ts';
 type Days = Record<(typeof WEEKDAYS)[number][0], string>;
 
 function asTyped(hours: OpeningHours | null): Days {
-  return Object.fromEntries(WEEKDAYS.map(([key]) => [key, (hours?.[key] ?? []).map(([a, b]) => `${a}-${b}`).join(', ')])) as Days;
+  return Object.fromEntries(
+    WEEKDAYS.map(([key]) => [key, (hours?.[key] ?? []).map(([a, b]) => `${a}-${b}`).join(', ')]),
+  ) as Days;
 }
 
 export function HoursForm({ site, onClose }: { site: SitePage; onClose: () => void }) {
@@ -29,9 +31,15 @@ export function HoursForm({ site, onClose }: { site: SitePage; onClose: () => vo
     }
   }
   return (
-    <Dialog open onClose={onClose} title={`Opening hours of ${site.name}`} description="Work is planned inside these. Empty means closed that day.">
+    <Dialog
+      open
+      onClose={onClose}
+      title={`Opening hours of ${site.name}`}
+      description="Work is planned inside these. Empty means closed that day."
+    >
       <label className="mb-2 flex gap-2">
-        <input type="checkbox" checked={unknown} onChange={(e) => setUnknown(e.target.checked)} /> Nobody has told us
+        <input type="checkbox" checked={unknown} onChange={(e) => setUnknown(e.target.checked)} /> Nobody has
+        told us
       </label>
       <div className="grid gap-2 sm:grid-cols-2">
         {WEEKDAYS.map(([key, name]) => (

@@ -12,7 +12,15 @@ import { HoursForm } from './HoursForm.tsx';
 export type SiteFormName = 'site' | 'hours' | 'unit' | 'hazards' | 'roof';
 
 /** The forms of a site's page. */
-export default function SiteForms({ form, site, onClose }: { form: SiteFormName; site: SitePage; onClose: () => void }) {
+export default function SiteForms({
+  form,
+  site,
+  onClose,
+}: {
+  form: SiteFormName;
+  site: SitePage;
+  onClose: () => void;
+}) {
   const [update] = useUpdateSiteMutation();
   const [createUnit] = useCreateUnitMutation();
   const navigate = useNavigate();

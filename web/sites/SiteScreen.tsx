@@ -72,17 +72,27 @@ export default function SiteScreen() {
       }
     >
       <div className="grid gap-4 lg:grid-cols-[minmax(0,2fr)_minmax(0,1fr)]">
-        <Panel title="Units, worst first" actions={can('edit record') ? <Button onClick={() => setForm('unit')}>New unit</Button> : null}>
+        <Panel
+          title="Units, worst first"
+          actions={can('edit record') ? <Button onClick={() => setForm('unit')}>New unit</Button> : null}
+        >
           {site.units.length === 0 ? <Empty>No unit is on record here yet.</Empty> : null}
           <ul className="divide-y divide-rule">
             {site.units.map((unit) => (
               <li key={unit.id} className="flex flex-wrap items-center gap-x-3 gap-y-1 py-1.5">
-                <Plate tag={unit.tag} to={`/units/${unit.id}`} flagKinds={unit.flagKinds} status={unit.status} />
+                <Plate
+                  tag={unit.tag}
+                  to={`/units/${unit.id}`}
+                  flagKinds={unit.flagKinds}
+                  status={unit.status}
+                />
                 <span>{unit.areaServed ?? unit.kind}</span>
                 {unit.flagKinds.map((kind) => (
                   <FlagWord key={kind} kind={kind} />
                 ))}
-                <span className="ml-auto text-sm text-soft">{unit.lastVisitAt ? dayOf(unit.lastVisitAt, site.timeZone) : 'never visited'}</span>
+                <span className="ml-auto text-sm text-soft">
+                  {unit.lastVisitAt ? dayOf(unit.lastVisitAt, site.timeZone) : 'never visited'}
+                </span>
                 {unit.score > 0 ? <span className="w-full text-sm">{unit.sentence}</span> : null}
               </li>
             ))}
@@ -109,9 +119,16 @@ export default function SiteScreen() {
             <div className="mt-1">
               <GettingIn place={site} />
             </div>
-            {site.lat === null ? <p className="mt-1 font-semibold text-copper">Position not known: the site cannot be put on a route.</p> : null}
+            {site.lat === null ? (
+              <p className="mt-1 font-semibold text-copper">
+                Position not known: the site cannot be put on a route.
+              </p>
+            ) : null}
           </Panel>
-          <Panel title="The building" actions={can('map site') ? <Button onClick={() => setForm('roof')}>Draw a roof</Button> : null}>
+          <Panel
+            title="The building"
+            actions={can('map site') ? <Button onClick={() => setForm('roof')}>Draw a roof</Button> : null}
+          >
             <ul>
               {site.roofs.map((roof) => (
                 <li key={roof.id}>
@@ -139,11 +156,18 @@ export default function SiteScreen() {
               <ul className="space-y-1">
                 {site.conditions.map((c) => (
                   <li key={c.id}>
-                    <Link to={`/units/${c.unitId}`} className="plate text-sm text-copper underline underline-offset-4">
+                    <Link
+                      to={`/units/${c.unitId}`}
+                      className="plate text-sm text-copper underline underline-offset-4"
+                    >
                       {site.units.find((u) => u.id === c.unitId)?.tag ?? 'unit'}
                     </Link>{' '}
-                    {c.hazard ? <span className="hazard-notch text-sm">{c.kind}</span> : <strong>{c.kind}</strong>} since{' '}
-                    {dayOf(c.openedAt, site.timeZone)}. {c.text}
+                    {c.hazard ? (
+                      <span className="hazard-notch text-sm">{c.kind}</span>
+                    ) : (
+                      <strong>{c.kind}</strong>
+                    )}{' '}
+                    since {dayOf(c.openedAt, site.timeZone)}. {c.text}
                   </li>
                 ))}
               </ul>

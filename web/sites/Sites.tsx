@@ -5,7 +5,12 @@ import { v7 as uuid } from 'uuid';
 import { customerFields, type CustomerRow } from '#contracts/customers';
 import type { SiteRow } from '#contracts/sites';
 import type { UnitRow } from '#contracts/units';
-import { useCreateCustomerMutation, useCustomersQuery, useSitesQuery, useUnitsQuery } from '../api/records.ts';
+import {
+  useCreateCustomerMutation,
+  useCustomersQuery,
+  useSitesQuery,
+  useUnitsQuery,
+} from '../api/records.ts';
 import { useWho } from '../app/session.ts';
 import { Button } from '../ui/Button.tsx';
 import { FlagWord } from '../ui/Flags.tsx';
@@ -79,7 +84,11 @@ function SiteList() {
             </Link>
           ),
         },
-        { id: 'address', header: 'Address', cell: (s) => s.address ?? <span className="text-soft">not known</span> },
+        {
+          id: 'address',
+          header: 'Address',
+          cell: (s) => s.address ?? <span className="text-soft">not known</span>,
+        },
         { id: 'units', header: 'Units', sort: 'units', right: true, cell: (s) => s.units },
         {
           id: 'flagged',
@@ -180,7 +189,12 @@ function UnitList() {
           id: 'age',
           header: 'Built',
           sort: 'age',
-          cell: (u) => (u.builtOn ? shortDay(u.builtOn) : u.installedOn ? `installed ${shortDay(u.installedOn)}` : 'not known'),
+          cell: (u) =>
+            u.builtOn
+              ? shortDay(u.builtOn)
+              : u.installedOn
+                ? `installed ${shortDay(u.installedOn)}`
+                : 'not known',
         },
         {
           id: 'score',

@@ -18,7 +18,13 @@ Object.assign(globalThis, {
 });
 
 const session = (role: Role): Session => ({
-  user: { id: '0198a1b2-0000-7000-8000-000000000001', login: 'test', displayName: 'Test', role, crewId: null },
+  user: {
+    id: '0198a1b2-0000-7000-8000-000000000001',
+    login: 'test',
+    displayName: 'Test',
+    role,
+    crewId: null,
+  },
   company: 'Ironleaf Air Service',
   today: '2026-06-03',
   timeZone: 'EST5EDT',
@@ -37,7 +43,13 @@ export const paint = (what: ReactNode, role: Role = 'manager'): string =>
     </Provider>,
   );
 
-const ENTITIES: Record<string, string> = { '&amp;': '&', '&lt;': '<', '&gt;': '>', '&quot;': '"', '&#x27;': "'" };
+const ENTITIES: Record<string, string> = {
+  '&amp;': '&',
+  '&lt;': '<',
+  '&gt;': '>',
+  '&quot;': '"',
+  '&#x27;': "'",
+};
 
 /** The words of markup in reading order, one space between. */
 export const words = (markup: string): string =>

@@ -40,12 +40,20 @@ function Desk() {
     ? `${day(today)}: ${count(calls.data.total, 'call is', 'calls are')} open${atOnce > 0 ? `, ${atOnce} to be seen at once` : ''}${unplanned > 0 ? `; ${unplanned} without a crew` : ''}. ${count(visits.data?.length ?? 0, 'visit', 'visits')} under way or planned today.`
     : day(today);
   const columns: ListColumn<CallRow>[] = [
-    { id: 'priority', header: 'Priority', sort: 'priority', cell: (c) => <PriorityWord priority={c.priority} /> },
+    {
+      id: 'priority',
+      header: 'Priority',
+      sort: 'priority',
+      cell: (c) => <PriorityWord priority={c.priority} />,
+    },
     {
       id: 'ref',
       header: 'Call',
       cell: (c) => (
-        <Link to={`/calls/${c.id}`} className="font-semibold whitespace-nowrap text-copper underline underline-offset-4">
+        <Link
+          to={`/calls/${c.id}`}
+          className="font-semibold whitespace-nowrap text-copper underline underline-offset-4"
+        >
           {c.ref || c.kind}
         </Link>
       ),
@@ -64,9 +72,18 @@ function Desk() {
     {
       id: 'unit',
       header: 'Unit',
-      cell: (c) => (c.unit ? <span className="plate text-sm">{c.unit}</span> : <span className="text-soft">not known</span>),
+      cell: (c) =>
+        c.unit ? (
+          <span className="plate text-sm">{c.unit}</span>
+        ) : (
+          <span className="text-soft">not known</span>
+        ),
     },
-    { id: 'complaint', header: 'Complaint', cell: (c) => <span className="line-clamp-2 max-w-80">{c.complaint}</span> },
+    {
+      id: 'complaint',
+      header: 'Complaint',
+      cell: (c) => <span className="line-clamp-2 max-w-80">{c.complaint}</span>,
+    },
     {
       id: 'received',
       header: 'Received',
@@ -80,7 +97,9 @@ function Desk() {
         c.crew && c.scheduledOn ? (
           `${c.crew}, ${day(c.scheduledOn)}`
         ) : (
-          <span className="font-semibold">{c.status === 'return planned' ? 'return to plan' : 'nobody yet'}</span>
+          <span className="font-semibold">
+            {c.status === 'return planned' ? 'return to plan' : 'nobody yet'}
+          </span>
         ),
     },
   ];
@@ -100,7 +119,13 @@ function Desk() {
       }
     >
       <div className="grid gap-4 xl:grid-cols-[minmax(0,3fr)_minmax(260px,1fr)]">
-        <List label="open calls" state={state} columns={columns} answer={calls} empty="No call is open. Quiet mornings are for the watch list." />
+        <List
+          label="open calls"
+          state={state}
+          columns={columns}
+          answer={calls}
+          empty="No call is open. Quiet mornings are for the watch list."
+        />
         <div className="space-y-4">
           {left.data && left.data.total > 0 ? (
             <Panel
@@ -114,7 +139,10 @@ function Desk() {
               <ul className="divide-y divide-rule">
                 {left.data.rows.map((row) => (
                   <li key={row.id} className="py-1">
-                    <Link to={`/units/${row.unitId}`} className="plate text-sm text-copper underline underline-offset-4">
+                    <Link
+                      to={`/units/${row.unitId}`}
+                      className="plate text-sm text-copper underline underline-offset-4"
+                    >
                       {row.tag}
                     </Link>{' '}
                     <strong className={row.hazard ? 'text-ember' : ''}>{row.kind}</strong>{' '}
@@ -170,7 +198,10 @@ function Desk() {
           <ul className="divide-y divide-rule">
             {late.slice(0, 5).map((site) => (
               <li key={site.siteId} className="flex flex-wrap gap-x-3 py-1.5">
-                <Link to={`/sites/${site.siteId}`} className="font-semibold text-copper underline underline-offset-4">
+                <Link
+                  to={`/sites/${site.siteId}`}
+                  className="font-semibold text-copper underline underline-offset-4"
+                >
                   {site.site}
                 </Link>
                 <span className="text-soft">{site.customer}</span>
@@ -196,7 +227,8 @@ function VisitLine({ visit, today }: { visit: VisitRow; today: string }) {
       <span className="block text-sm">
         {visit.crew ?? 'no crew'}
         {visit.plannedFor && visit.plannedFor < today ? `, since ${day(visit.plannedFor)}` : ''}
-        {visit.left ? ', done' : ''} · {visit.calls.length === 1 ? visit.calls[0]?.complaint : `${visit.calls.length} calls`}
+        {visit.left ? ', done' : ''} ·{' '}
+        {visit.calls.length === 1 ? visit.calls[0]?.complaint : `${visit.calls.length} calls`}
       </span>
     </li>
   );
@@ -225,7 +257,10 @@ function MyDay() {
       <ul className="space-y-3">
         {[...open, ...done].map((visit) => (
           <li key={visit.id}>
-            <Link to={`/visits/${visit.id}`} className={`block border-2 bg-sheet p-4 ${visit.left ? 'border-rule text-soft' : 'border-ink'}`}>
+            <Link
+              to={`/visits/${visit.id}`}
+              className={`block border-2 bg-sheet p-4 ${visit.left ? 'border-rule text-soft' : 'border-ink'}`}
+            >
               <span className="block text-xl font-bold">{visit.site}</span>
               <span className="block text-lg">
                 {visit.customer}
@@ -237,9 +272,15 @@ function MyDay() {
                   {call.complaint}
                 </span>
               ))}
-              {visit.calls.length > 4 ? <span className="block text-soft">and {visit.calls.length - 4} more units</span> : null}
+              {visit.calls.length > 4 ? (
+                <span className="block text-soft">and {visit.calls.length - 4} more units</span>
+              ) : null}
               <span className="mt-1 block font-semibold text-copper">
-                {visit.left ? 'Done' : visit.plannedFor && visit.plannedFor < today ? `Left over from ${day(visit.plannedFor)}` : 'Open the sheet'}
+                {visit.left
+                  ? 'Done'
+                  : visit.plannedFor && visit.plannedFor < today
+                    ? `Left over from ${day(visit.plannedFor)}`
+                    : 'Open the sheet'}
               </span>
             </Link>
           </li>

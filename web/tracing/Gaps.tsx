@@ -3,10 +3,21 @@ import { tricksFor, type Gap, type LinkKind, type Trick } from '#core/tracing';
 import { Button } from '../ui/Button.tsx';
 import { Empty, Panel } from '../ui/Screen.tsx';
 
-const MISSING: Record<LinkKind, string> = { feeds: 'its feed', controls: 'what controls it', serves: 'what it serves', circulates: 'its water' };
+const MISSING: Record<LinkKind, string> = {
+  feeds: 'its feed',
+  controls: 'what controls it',
+  serves: 'what it serves',
+  circulates: 'its water',
+};
 
 /** What nobody has written down, with the quickest ways to find out. */
-export function Gaps({ gaps, onTrick }: { gaps: readonly Gap[]; onTrick: ((unitId?: string, trick?: Trick) => void) | undefined }) {
+export function Gaps({
+  gaps,
+  onTrick,
+}: {
+  gaps: readonly Gap[];
+  onTrick: ((unitId?: string, trick?: Trick) => void) | undefined;
+}) {
   const [open, setOpen] = useState<string>();
   const [outdoor, setOutdoor] = useState('');
   const outdoorF = outdoor.trim() === '' || !Number.isFinite(Number(outdoor)) ? undefined : Number(outdoor);
@@ -24,7 +35,11 @@ export function Gaps({ gaps, onTrick }: { gaps: readonly Gap[]; onTrick: ((unitI
           />
         </label>
       ) : null}
-      <ul className="max-h-[60vh] divide-y divide-rule overflow-y-auto" tabIndex={0} aria-label="Units not traced yet">
+      <ul
+        className="max-h-[60vh] divide-y divide-rule overflow-y-auto"
+        tabIndex={0}
+        aria-label="Units not traced yet"
+      >
         {gaps.map(({ unit, missing }) => (
           <li key={unit.id} className="py-1.5">
             <button
@@ -35,7 +50,9 @@ export function Gaps({ gaps, onTrick }: { gaps: readonly Gap[]; onTrick: ((unitI
             >
               <span className="plate border-2 border-ink bg-sheet px-1.5 text-sm">{unit.name}</span>
               <span>{missing.map((m) => MISSING[m]).join(', ')}</span>
-              <span className="ml-auto text-sm text-copper underline decoration-dotted underline-offset-4">how to find out</span>
+              <span className="ml-auto text-sm text-copper underline decoration-dotted underline-offset-4">
+                how to find out
+              </span>
             </button>
             {open === unit.id ? (
               <ul className="space-y-2 border-l-4 border-rule pl-3">
@@ -45,7 +62,9 @@ export function Gaps({ gaps, onTrick }: { gaps: readonly Gap[]; onTrick: ((unitI
                       <strong>{trick.title}</strong>, about {trick.minutes} min. {trick.does}
                       {trick.waits ? ` (${trick.waits})` : ''}
                     </p>
-                    {trick.caution ? <p className="border-l-4 border-ember pl-2 text-sm">{trick.caution}</p> : null}
+                    {trick.caution ? (
+                      <p className="border-l-4 border-ember pl-2 text-sm">{trick.caution}</p>
+                    ) : null}
                     {onTrick ? (
                       <Button className="mt-1" onClick={() => onTrick(unit.id, trick)}>
                         Write down what it showed

@@ -1,7 +1,16 @@
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { v7 as uuid } from 'uuid';
-import { HOW_NAMES, HOWS, LINK_KINDS, linkRefusal, pointName, type How, type LinkKind, type SitePoint } from '#core/tracing';
+import {
+  HOW_NAMES,
+  HOWS,
+  LINK_KINDS,
+  linkRefusal,
+  pointName,
+  type How,
+  type LinkKind,
+  type SitePoint,
+} from '#core/tracing';
 import { newLink, type NewLink, type TracingView } from '#contracts/tracing';
 import { issueText, type ProblemDetails } from '#contracts/problem';
 import { fieldError, problemOf } from '../api/base.ts';
@@ -20,7 +29,12 @@ export interface LinkStart {
   readonly how?: How;
 }
 
-const WORDS: Record<LinkKind, string> = { feeds: 'feeds', controls: 'controls', serves: 'serves', circulates: 'sends water to' };
+const WORDS: Record<LinkKind, string> = {
+  feeds: 'feeds',
+  controls: 'controls',
+  serves: 'serves',
+  circulates: 'sends water to',
+};
 
 interface Typed {
   readonly kind: LinkKind;
@@ -33,7 +47,17 @@ interface Typed {
 }
 
 /** Writes one fact down: this feeds, controls, serves that; how it is known. */
-export function LinkForm({ net, start, onClose, onPoint }: { net: TracingView; start: LinkStart; onClose: () => void; onPoint: () => void }) {
+export function LinkForm({
+  net,
+  start,
+  onClose,
+  onPoint,
+}: {
+  net: TracingView;
+  start: LinkStart;
+  onClose: () => void;
+  onPoint: () => void;
+}) {
   const { today } = useWho();
   const [create, creating] = useCreateLinkMutation();
   const [end] = useEndLinkMutation();
@@ -49,10 +73,15 @@ export function LinkForm({ net, start, onClose, onPoint }: { net: TracingView; s
     how: start.how ?? '',
     note: '',
   };
-  const { value, set, clear, ready } = useDraft<Typed>(`fact ${net.siteId} ${start.kind ?? ''} ${start.unitId ?? ''}`, blank);
+  const { value, set, clear, ready } = useDraft<Typed>(
+    `fact ${net.siteId} ${start.kind ?? ''} ${start.unitId ?? ''}`,
+    blank,
+  );
   if (!ready) return null;
   const rule = LINK_KINDS[value.kind] as { from: readonly string[]; to: readonly string[] };
-  const points = [...net.points].sort((a, b) => a.kind.localeCompare(b.kind) || a.name.localeCompare(b.name, 'en', { numeric: true }));
+  const points = [...net.points].sort(
+    (a, b) => a.kind.localeCompare(b.kind) || a.name.localeCompare(b.name, 'en', { numeric: true }),
+  );
   const from = net.points.find((p) => p.id === value.from);
 
   async function save() {
@@ -66,7 +95,9 @@ export function LinkForm({ net, start, onClose, onPoint }: { net: TracingView; s
       on: today,
       how: value.how,
       ...(value.kind === 'feeds' && poles.length > 0 ? { poles: poles.map(Number) } : {}),
-      ...(value.kind === 'feeds' && value.breakerA.trim() !== '' ? { breakerA: Number(value.breakerA.replace(',', '.')) } : {}),
+      ...(value.kind === 'feeds' && value.breakerA.trim() !== ''
+        ? { breakerA: Number(value.breakerA.replace(',', '.')) }
+        : {}),
       ...(value.note.trim() ? { note: value.note.trim() } : {}),
     };
     const errors = [
@@ -76,7 +107,9 @@ export function LinkForm({ net, start, onClose, onPoint }: { net: TracingView; s
     ];
     const read = newLink.safeParse(body);
     if (errors.length > 0 || !read.success) {
-      const more = read.success ? [] : read.error.issues.map((issue) => ({ path: String(issue.path[0]), message: issueText(issue) }));
+      const more = read.success
+        ? []
+        : read.error.issues.map((issue) => ({ path: String(issue.path[0]), message: issueText(issue) }));
       setProblem({
         type: 'about:blank',
         title: 'Not yet',
@@ -142,7 +175,11 @@ export function LinkForm({ net, start, onClose, onPoint }: { net: TracingView; s
           {select(
             'to',
             'that',
-            points.filter((p) => p.id !== value.from && (from ? linkRefusal(value.kind, from.kind, p.kind) === undefined : rule.to.includes(p.kind))),
+            points.filter(
+              (p) =>
+                p.id !== value.from &&
+                (from ? linkRefusal(value.kind, from.kind, p.kind) === undefined : rule.to.includes(p.kind)),
+            ),
           )}
         </div>
         {value.kind === 'feeds' ? (
@@ -151,7 +188,11 @@ export function LinkForm({ net, start, onClose, onPoint }: { net: TracingView; s
               <input value={value.poles} inputMode="text" onChange={(e) => set({ poles: e.target.value })} />
             </Field>
             <Field label="Breaker, A" error={fieldError(problem, 'breakerA')} roof>
-              <input value={value.breakerA} inputMode="decimal" onChange={(e) => set({ breakerA: e.target.value })} />
+              <input
+                value={value.breakerA}
+                inputMode="decimal"
+                onChange={(e) => set({ breakerA: e.target.value })}
+              />
             </Field>
           </div>
         ) : null}

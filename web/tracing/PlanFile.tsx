@@ -18,7 +18,11 @@ export function PlanFile({ siteId }: { siteId: string }) {
       await take({ siteId, id: uuid(), plan: JSON.parse(await file.text()) as unknown }).unwrap();
       toast('The plan is taken in');
     } catch (error) {
-      setProblem(error instanceof SyntaxError ? { type: 'about:blank', title: `${file.name} is not JSON`, status: 422 } : problemOf(error));
+      setProblem(
+        error instanceof SyntaxError
+          ? { type: 'about:blank', title: `${file.name} is not JSON`, status: 422 }
+          : problemOf(error),
+      );
     }
   };
   return (

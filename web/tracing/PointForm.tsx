@@ -25,7 +25,15 @@ const fieldsOf = (kind: PointKind): FormField[] => [
 ];
 
 /** A panel, thermostat, area or other point: new, or changed. */
-export function PointForm({ net, pointId, onClose }: { net: TracingView; pointId: string | undefined; onClose: () => void }) {
+export function PointForm({
+  net,
+  pointId,
+  onClose,
+}: {
+  net: TracingView;
+  pointId: string | undefined;
+  onClose: () => void;
+}) {
   const point = net.points.find((p) => p.id === pointId);
   const [kind, setKind] = useState<PointKind | undefined>(point?.kind);
   const [create] = useCreatePointMutation();
@@ -47,9 +55,16 @@ export function PointForm({ net, pointId, onClose }: { net: TracingView; pointId
     try {
       const gone = await update({ id: point.id, patch: { version: point.version, retired: true } }).unwrap();
       const links = net.links.length - gone.links.length;
-      toast(`${point.name} is off the record${links > 0 ? `, with ${links} ${links === 1 ? 'fact' : 'facts'}` : ''}`, {
-        action: { label: 'Bring it back', onClick: () => void update({ id: point.id, patch: { version: point.version + 1, retired: false } }) },
-      });
+      toast(
+        `${point.name} is off the record${links > 0 ? `, with ${links} ${links === 1 ? 'fact' : 'facts'}` : ''}`,
+        {
+          action: {
+            label: 'Bring it back',
+            onClick: () =>
+              void update({ id: point.id, patch: { version: point.version + 1, retired: false } }),
+          },
+        },
+      );
       onClose();
     } catch (error) {
       toast(problemOf(error).title);

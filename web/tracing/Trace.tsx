@@ -1,12 +1,29 @@
 import { useId, useState } from 'react';
 import { Link } from 'react-router';
-import { aroundUnit, feedOf, feedSentence, onPoles, pointName, polesText, reachedFrom, type SitePoint } from '#core/tracing';
+import {
+  aroundUnit,
+  feedOf,
+  feedSentence,
+  onPoles,
+  pointName,
+  polesText,
+  reachedFrom,
+  type SitePoint,
+} from '#core/tracing';
 import type { TracingView } from '#contracts/tracing';
 import { Panel } from '../ui/Screen.tsx';
 import { Sure } from './Sure.tsx';
 
 /** Either way: from a breaker to what hangs on it, from a unit to the breaker that feeds it. */
-export function Trace({ net, traced, onTrace }: { net: TracingView; traced: string | undefined; onTrace: (id: string | undefined) => void }) {
+export function Trace({
+  net,
+  traced,
+  onTrace,
+}: {
+  net: TracingView;
+  traced: string | undefined;
+  onTrace: (id: string | undefined) => void;
+}) {
   const [panel, setPanel] = useState('');
   const [poles, setPoles] = useState('');
   const listId = useId();
@@ -30,7 +47,11 @@ export function Trace({ net, traced, onTrace }: { net: TracingView; traced: stri
           >
             <option value="">choose</option>
             {[...net.points]
-              .sort((a, b) => Number(b.kind === 'unit') - Number(a.kind === 'unit') || a.name.localeCompare(b.name, 'en', { numeric: true }))
+              .sort(
+                (a, b) =>
+                  Number(b.kind === 'unit') - Number(a.kind === 'unit') ||
+                  a.name.localeCompare(b.name, 'en', { numeric: true }),
+              )
               .map((p) => (
                 <option key={p.id} value={p.id}>
                   {p.name}
@@ -85,7 +106,8 @@ export function Trace({ net, traced, onTrace }: { net: TracingView; traced: stri
 
 /** A point with the units and areas behind it: "unit D, which serves Projection booth". */
 function behind(net: TracingView, point: SitePoint): string {
-  const units = point.kind === 'unit' ? [point] : reachedFrom(net, point.id, ['feeds']).filter((p) => p.kind === 'unit');
+  const units =
+    point.kind === 'unit' ? [point] : reachedFrom(net, point.id, ['feeds']).filter((p) => p.kind === 'unit');
   if (units.length === 0) return pointName(point);
   const named = units.map((u) => {
     const areas = aroundUnit(net, u.id).serves.map((s) => s.point.name);
@@ -109,18 +131,31 @@ function Traced({ net, point }: { net: TracingView; point: SitePoint }) {
         ) : (
           <strong>{pointName(point)}</strong>
         )}
-        : {feed ?? (point.kind === 'unit' || point.kind === 'disconnect' ? 'its feed is not on record' : 'nothing above it is on record')}.
+        :{' '}
+        {feed ??
+          (point.kind === 'unit' || point.kind === 'disconnect'
+            ? 'its feed is not on record'
+            : 'nothing above it is on record')}
+        .
       </p>
       <ul className="mt-1 space-y-0.5">
         {[...steps, ...controls, ...water, ...serves].map(({ link, point: other }) => (
           <li key={link.id}>
-            {link.kind === 'feeds' ? 'fed from ' : link.kind === 'controls' ? 'controlled by ' : link.kind === 'serves' ? 'serves ' : 'water from '}
+            {link.kind === 'feeds'
+              ? 'fed from '
+              : link.kind === 'controls'
+                ? 'controlled by '
+                : link.kind === 'serves'
+                  ? 'serves '
+                  : 'water from '}
             {pointName(other)}
             {polesText(link) ? `, ${polesText(link)}` : ''}. <Sure how={link.how} by={link.by} on={link.on} />
           </li>
         ))}
       </ul>
-      {point.kind !== 'unit' && below.length > 0 ? <p className="mt-1">Leads to {below.map(pointName).join(', ')}.</p> : null}
+      {point.kind !== 'unit' && below.length > 0 ? (
+        <p className="mt-1">Leads to {below.map(pointName).join(', ')}.</p>
+      ) : null}
     </div>
   );
 }

@@ -1,7 +1,16 @@
 import { useMemo, useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { toast } from 'sonner';
-import { contradictions, gapsOf, POINT_KINDS, polesText, treesOf, type Branch, type LinkKind, type SiteLink } from '#core/tracing';
+import {
+  contradictions,
+  gapsOf,
+  POINT_KINDS,
+  polesText,
+  treesOf,
+  type Branch,
+  type LinkKind,
+  type SiteLink,
+} from '#core/tracing';
 import type { TracingView } from '#contracts/tracing';
 import { useEndLinkMutation, useRestoreLinkMutation, useTracingQuery } from '../api/places.ts';
 import { useKept } from '../app/kept.ts';
@@ -18,7 +27,11 @@ import { Sure } from './Sure.tsx';
 import { Trace } from './Trace.tsx';
 
 const TREES: readonly (readonly [LinkKind, string, string])[] = [
-  ['feeds', 'What feeds what', 'No feed is on record. Start at the panel: which breaker, which poles, what hangs on it?'],
+  [
+    'feeds',
+    'What feeds what',
+    'No feed is on record. Start at the panel: which breaker, which poles, what hangs on it?',
+  ],
   ['controls', 'What controls what', 'No thermostat is on record.'],
   ['serves', 'Which unit serves which area', 'No area is on record.'],
   ['circulates', 'Where the water goes round', ''],
@@ -29,7 +42,12 @@ export default function TracingScreen() {
   const { id = '' } = useParams();
   const { data, error, refetch } = useTracingQuery(id);
   const net = useKept<TracingView>(`tracing ${id}`, data);
-  if (!net) return <div className="p-4">{error ? <Trouble error={error} retry={refetch} /> : <Loading what="feeds and controls" />}</div>;
+  if (!net)
+    return (
+      <div className="p-4">
+        {error ? <Trouble error={error} retry={refetch} /> : <Loading what="feeds and controls" />}
+      </div>
+    );
   return <TracingOf net={net} stale={error !== undefined} />;
 }
 
@@ -124,13 +142,31 @@ function TracingOf({ net, stale }: { net: TracingView; stale: boolean }) {
           <Trace net={net} traced={traced} onTrace={trace} />
           <Gaps
             gaps={gaps}
-            onTrick={write ? (unitId, trick) => setLinking(unitId && trick ? { kind: trick.settles, unitId, how: trick.how } : {}) : undefined}
+            onTrick={
+              write
+                ? (unitId, trick) =>
+                    setLinking(unitId && trick ? { kind: trick.settles, unitId, how: trick.how } : {})
+                : undefined
+            }
           />
           {can('edit record') ? <PlanFile siteId={net.siteId} /> : null}
         </div>
       </div>
-      {linking ? <LinkForm net={net} start={linking} onClose={() => setLinking(undefined)} onPoint={() => setPoint('new')} /> : null}
-      {point ? <PointForm net={net} pointId={point === 'new' ? undefined : point} onClose={() => setPoint(undefined)} /> : null}
+      {linking ? (
+        <LinkForm
+          net={net}
+          start={linking}
+          onClose={() => setLinking(undefined)}
+          onPoint={() => setPoint('new')}
+        />
+      ) : null}
+      {point ? (
+        <PointForm
+          net={net}
+          pointId={point === 'new' ? undefined : point}
+          onClose={() => setPoint(undefined)}
+        />
+      ) : null}
     </Screen>
   );
 }
@@ -175,7 +211,9 @@ function Twig({
           {point.name}
         </button>
         <span className="text-sm text-soft">
-          {point.kind === 'unit' ? (point.where ?? '') : [POINT_KINDS[point.kind].toLowerCase(), point.where, plate].filter(Boolean).join(' · ')}
+          {point.kind === 'unit'
+            ? (point.where ?? '')
+            : [POINT_KINDS[point.kind].toLowerCase(), point.where, plate].filter(Boolean).join(' · ')}
           {point.unit && point.unit.status !== 'in service' ? ` · ${point.unit.status}` : ''}
         </span>
         {onPoint && point.kind !== 'unit' ? (
@@ -203,7 +241,14 @@ function Twig({
       {below.length > 0 ? (
         <ul>
           {below.map((b) => (
-            <Twig key={b.link?.id ?? b.point.id} branch={b} onTrace={onTrace} traced={traced} onEnd={onEnd} onPoint={onPoint} />
+            <Twig
+              key={b.link?.id ?? b.point.id}
+              branch={b}
+              onTrace={onTrace}
+              traced={traced}
+              onEnd={onEnd}
+              onPoint={onPoint}
+            />
           ))}
         </ul>
       ) : null}
@@ -222,7 +267,11 @@ function Loose({ net, onPoint }: { net: TracingView; onPoint: ((id: string) => v
         {loose.map((p) => (
           <li key={p.id}>
             {onPoint ? (
-              <button type="button" className="font-semibold text-copper underline underline-offset-4" onClick={() => onPoint(p.id)}>
+              <button
+                type="button"
+                className="font-semibold text-copper underline underline-offset-4"
+                onClick={() => onPoint(p.id)}
+              >
                 {p.name}
               </button>
             ) : (

@@ -5,23 +5,19 @@ import { Gaps } from './Gaps.tsx';
 import { Sure } from './Sure.tsx';
 import { Trace } from './Trace.tsx';
 
-const point = (id: string, kind: SitePoint['kind'], name: string, more: Partial<SitePoint> = {}): PointView => ({
-  id,
-  kind,
-  name,
-  version: 1,
-  ...more,
-});
-const link = (id: string, kind: SiteLink['kind'], from: string, to: string, more: Partial<SiteLink> = {}): SiteLink => ({
-  id,
-  kind,
-  from,
-  to,
-  how: 'traced',
-  by: 'Ada',
-  on: '2026-05-01',
-  ...more,
-});
+const point = (
+  id: string,
+  kind: SitePoint['kind'],
+  name: string,
+  more: Partial<SitePoint> = {},
+): PointView => ({ id, kind, name, version: 1, ...more });
+const link = (
+  id: string,
+  kind: SiteLink['kind'],
+  from: string,
+  to: string,
+  more: Partial<SiteLink> = {},
+): SiteLink => ({ id, kind, from, to, how: 'traced', by: 'Ada', on: '2026-05-01', ...more });
 
 const net: TracingView = {
   siteId: 's',
@@ -48,7 +44,16 @@ const trace = (id?: string) => words(paint(<Trace net={net} traced={id} onTrace=
 describe('a trace on screen', () => {
   it('from the unit: its poles, the panel above, what controls it and what it serves, each with how it is known', () => {
     const said = trace('d');
-    for (const part of ['8/10/12', 'MZ-2', 'MZ-1', 'controlled by', 'T-4', 'serves', 'Projection booth', 'Ada, 2026-05-01'])
+    for (const part of [
+      '8/10/12',
+      'MZ-2',
+      'MZ-1',
+      'controlled by',
+      'T-4',
+      'serves',
+      'Projection booth',
+      'Ada, 2026-05-01',
+    ])
       expect(said).toContain(part);
     expect(said).toMatch(/not checked: [^.]*Ada/);
   });
@@ -60,7 +65,10 @@ describe('a trace on screen', () => {
   });
 
   it('units come first in the list, by name as people count', () => {
-    const many = { ...net, points: ['RTU-10', 'RTU-2', 'RTU-1'].map((name) => point(name, 'unit', name)).concat(net.points) };
+    const many = {
+      ...net,
+      points: ['RTU-10', 'RTU-2', 'RTU-1'].map((name) => point(name, 'unit', name)).concat(net.points),
+    };
     const options = words(paint(<Trace net={many} traced={undefined} onTrace={() => undefined} />));
     expect(options.indexOf('RTU-2')).toBeLessThan(options.indexOf('RTU-10'));
     expect(options.indexOf('RTU-10')).toBeLessThan(options.indexOf('MZ-1'));

@@ -22,7 +22,9 @@ export function AnswerLine({ answer: a, system }: { answer: Answer; system: Unit
   const noVerdict = a.verdict === 'says nothing' && missing !== undefined;
   const surer = noVerdict ? rest : a.improve;
   return (
-    <div className={`border-l-4 pl-3 ${bad ? 'border-ember' : a.verdict === 'within' ? 'border-verdigris' : 'border-copper'}`}>
+    <div
+      className={`border-l-4 pl-3 ${bad ? 'border-ember' : a.verdict === 'within' ? 'border-verdigris' : 'border-copper'}`}
+    >
       <div className="grid items-center gap-x-4 sm:grid-cols-[minmax(0,1fr)_minmax(0,15rem)]">
         <div>
           <p className="flex flex-wrap items-baseline gap-x-3">
@@ -30,7 +32,9 @@ export function AnswerLine({ answer: a, system }: { answer: Answer; system: Unit
               {a.name} {number(shown.value, a.decimals)} {plainUnit(shown.unit)}
             </span>
             {VERDICT_WORDS[a.verdict] ? (
-              <span className={`text-lg font-semibold ${a.verdict === 'within' ? 'text-verdigris' : bad ? 'text-ember' : 'text-copper'}`}>
+              <span
+                className={`text-lg font-semibold ${a.verdict === 'within' ? 'text-verdigris' : bad ? 'text-ember' : 'text-copper'}`}
+              >
                 {VERDICT_WORDS[a.verdict]}
               </span>
             ) : null}
@@ -39,7 +43,9 @@ export function AnswerLine({ answer: a, system }: { answer: Answer; system: Unit
           {noVerdict ? <p>To judge it: {shownText(missing, system)}.</p> : null}
           {a.sister ? (
             <p className="text-soft">
-              Sister {a.sister.where}: {number(shownValue(a.quantity, a.unit, a.sister.value, system).value, a.decimals)} {plainUnit(shown.unit)}
+              Sister {a.sister.where}:{' '}
+              {number(shownValue(a.quantity, a.unit, a.sister.value, system).value, a.decimals)}{' '}
+              {plainUnit(shown.unit)}
             </p>
           ) : null}
         </div>

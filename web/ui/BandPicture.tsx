@@ -25,7 +25,13 @@ export function BandPicture({ answer, system }: { answer: Answer; system: UnitSy
   const post = (at: number, text: number) => (
     <g>
       <line x1={at} x2={at} y1={14} y2={34} stroke="var(--ink)" strokeWidth="2" />
-      <text x={at} y={47} fontSize="12" textAnchor={at < 24 ? 'start' : at > WIDTH - 24 ? 'end' : 'middle'} fill="var(--soft)">
+      <text
+        x={at}
+        y={47}
+        fontSize="12"
+        textAnchor={at < 24 ? 'start' : at > WIDTH - 24 ? 'end' : 'middle'}
+        fill="var(--soft)"
+      >
         {number(text, answer.decimals)}
       </text>
     </g>
@@ -38,11 +44,30 @@ export function BandPicture({ answer, system }: { answer: Answer; system: UnitSy
       aria-label={`${number(value, answer.decimals)} ${unit}; expected ${low === undefined ? 'up to' : number(low, answer.decimals)}${low !== undefined && high !== undefined ? ' to ' : ' '}${high === undefined ? 'and above' : number(high, answer.decimals)}`}
     >
       <line x1={0} x2={WIDTH} y1={24} y2={24} stroke="var(--rule)" strokeWidth="2" />
-      <rect x={left} y={19} width={Math.max(1, right - left)} height={10} fill="var(--verdigris)" opacity="0.35" />
+      <rect
+        x={left}
+        y={19}
+        width={Math.max(1, right - left)}
+        height={10}
+        fill="var(--verdigris)"
+        opacity="0.35"
+      />
       {low === undefined ? null : post(left, low)}
       {high === undefined ? null : post(right, high)}
-      {sister === undefined ? null : <path d={`M${x(sister)} 20 l6 6 l-6 6 l-6 -6 z`} fill="var(--sheet)" stroke="var(--ink)" strokeWidth="1.5" />}
-      <path d={`M${x(value)} 27 l-7 -15 h14 z`} fill={inside ? 'var(--verdigris)' : 'var(--copper)'} stroke="var(--sheet)" strokeWidth="1.5" />
+      {sister === undefined ? null : (
+        <path
+          d={`M${x(sister)} 20 l6 6 l-6 6 l-6 -6 z`}
+          fill="var(--sheet)"
+          stroke="var(--ink)"
+          strokeWidth="1.5"
+        />
+      )}
+      <path
+        d={`M${x(value)} 27 l-7 -15 h14 z`}
+        fill={inside ? 'var(--verdigris)' : 'var(--copper)'}
+        stroke="var(--sheet)"
+        strokeWidth="1.5"
+      />
     </svg>
   );
 }

@@ -24,7 +24,9 @@ export function Dialog({
           className="fixed inset-x-3 top-[6vh] z-[1110] mx-auto max-h-[88vh] max-w-2xl overflow-y-auto border-2 border-ink bg-sheet p-4 text-ink"
         >
           <Radix.Title className="mb-1 text-lg">{title}</Radix.Title>
-          {description ? <Radix.Description className="mb-2 text-soft">{description}</Radix.Description> : null}
+          {description ? (
+            <Radix.Description className="mb-2 text-soft">{description}</Radix.Description>
+          ) : null}
           {children}
         </Radix.Content>
       </Radix.Portal>

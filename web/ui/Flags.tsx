@@ -2,7 +2,13 @@ import { Droplet, Hourglass, Repeat2, Undo2, Unlink, type LucideIcon } from 'luc
 import type { FlagView } from '#contracts/units';
 import { ReasonDetails } from './Reasons.tsx';
 
-const SHAPE: Record<string, LucideIcon> = { repeat: Repeat2, leaker: Droplet, callback: Undo2, 'left open': Unlink, age: Hourglass };
+const SHAPE: Record<string, LucideIcon> = {
+  repeat: Repeat2,
+  leaker: Droplet,
+  callback: Undo2,
+  'left open': Unlink,
+  age: Hourglass,
+};
 
 /** One flag as word and shape; a hazard is the heavy notched corner. */
 export function FlagWord({ kind }: { kind: string }) {
@@ -17,7 +23,13 @@ export function FlagWord({ kind }: { kind: string }) {
 }
 
 /** Flags with their sentences; a tap on one opens its reasons. */
-export function FlagList({ flags, act }: { flags: readonly FlagView[]; act?: (flag: FlagView) => React.ReactNode }) {
+export function FlagList({
+  flags,
+  act,
+}: {
+  flags: readonly FlagView[];
+  act?: (flag: FlagView) => React.ReactNode;
+}) {
   return (
     <ul className="space-y-1">
       {flags.map((flag) => (
@@ -30,7 +42,9 @@ export function FlagList({ flags, act }: { flags: readonly FlagView[]; act?: (fl
               <span className="inline-flex flex-wrap items-baseline gap-x-2 align-top">
                 <FlagWord kind={flag.kind} />
                 <span>{flag.sentence}</span>
-                <span className="no-print text-sm text-soft underline decoration-dotted underline-offset-4">why</span>
+                <span className="no-print text-sm text-soft underline decoration-dotted underline-offset-4">
+                  why
+                </span>
               </span>
               {flag.dismissed ? (
                 <span className="block text-sm">

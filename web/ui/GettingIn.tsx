@@ -34,7 +34,9 @@ export function GettingIn({ place, brief = false }: { place: Place; brief?: bool
           ))}
         </ul>
       ) : null}
-      {place.hazards.length > 0 && !brief ? <p className="mt-1 text-sm text-soft">Local rules and the permit decide; this only reminds.</p> : null}
+      {place.hazards.length > 0 && !brief ? (
+        <p className="mt-1 text-sm text-soft">Local rules and the permit decide; this only reminds.</p>
+      ) : null}
     </div>
   );
 }

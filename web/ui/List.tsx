@@ -40,7 +40,12 @@ export function List<Row extends { id: string }>({
   label: string;
   state: ListState;
   columns: readonly ListColumn<Row>[];
-  answer: { data?: { rows: Row[]; total: number } | undefined; error?: unknown; isFetching: boolean; refetch: () => void };
+  answer: {
+    data?: { rows: Row[]; total: number } | undefined;
+    error?: unknown;
+    isFetching: boolean;
+    refetch: () => void;
+  };
   empty: ReactNode;
   actions?: ReactNode;
 }) {
@@ -57,7 +62,12 @@ export function List<Row extends { id: string }>({
     header: column.header,
     cell: ({ row }) => column.cell(row.original),
   }));
-  const table = useTable({ features, columns: definitions, data: answer.data?.rows ?? [], getRowId: (row) => row.id });
+  const table = useTable({
+    features,
+    columns: definitions,
+    data: answer.data?.rows ?? [],
+    getRowId: (row) => row.id,
+  });
   const total = answer.data?.total ?? 0;
   const limit = state.limit ?? PAGE;
   return (
@@ -72,7 +82,8 @@ export function List<Row extends { id: string }>({
           className="min-h-8 w-64 max-w-full rounded-[3px] border-2 border-rule bg-sheet px-2 focus:border-copper"
         />
         <span role="status" className="text-sm text-soft">
-          {answer.data ? `${total} ${total === 1 ? 'row' : 'rows'}` : ''} {answer.isFetching && answer.data ? '…' : ''}
+          {answer.data ? `${total} ${total === 1 ? 'row' : 'rows'}` : ''}{' '}
+          {answer.isFetching && answer.data ? '…' : ''}
         </span>
         <span className="grow" />
         {actions}
@@ -81,7 +92,12 @@ export function List<Row extends { id: string }>({
       {!answer.data && !answer.error ? <Loading what={label} /> : null}
       {answer.data && total === 0 ? <Empty>{state.q ? `Nothing matches “${state.q}”.` : empty}</Empty> : null}
       {total > 0 ? (
-        <div className="overflow-x-auto border border-rule bg-sheet" tabIndex={0} role="region" aria-label={label}>
+        <div
+          className="overflow-x-auto border border-rule bg-sheet"
+          tabIndex={0}
+          role="region"
+          aria-label={label}
+        >
           <table className="w-full border-collapse text-left">
             <thead>
               {table.getHeaderGroups().map((group) => (
@@ -100,10 +116,17 @@ export function List<Row extends { id: string }>({
                           <button
                             type="button"
                             className="font-semibold underline-offset-4 hover:underline"
-                            onClick={() => set({ sort: column.sort as string, dir: active && state.dir === 'asc' ? 'desc' : 'asc' })}
+                            onClick={() =>
+                              set({
+                                sort: column.sort as string,
+                                dir: active && state.dir === 'asc' ? 'desc' : 'asc',
+                              })
+                            }
                           >
                             {column.header}
-                            <span aria-hidden="true">{active ? (state.dir === 'asc' ? ' ↑' : ' ↓') : ''}</span>
+                            <span aria-hidden="true">
+                              {active ? (state.dir === 'asc' ? ' ↑' : ' ↓') : ''}
+                            </span>
                           </button>
                         ) : (
                           column.header
@@ -118,7 +141,10 @@ export function List<Row extends { id: string }>({
               {table.getRowModel().rows.map((row) => (
                 <tr key={row.id} className="border-b border-rule last:border-0 hover:bg-paper">
                   {row.getAllCells().map((cell, i) => (
-                    <td key={cell.id} className={`px-2 py-1 align-top ${columns[i]?.right ? 'text-right' : ''}`}>
+                    <td
+                      key={cell.id}
+                      className={`px-2 py-1 align-top ${columns[i]?.right ? 'text-right' : ''}`}
+                    >
                       <table.FlexRender cell={cell} />
                     </td>
                   ))}
@@ -130,13 +156,19 @@ export function List<Row extends { id: string }>({
       ) : null}
       {total > limit ? (
         <nav aria-label={`Pages of ${label}`} className="no-print mt-2 flex items-center gap-2">
-          <Button disabled={state.offset === 0} onClick={() => set({ offset: Math.max(0, state.offset - limit) })}>
+          <Button
+            disabled={state.offset === 0}
+            onClick={() => set({ offset: Math.max(0, state.offset - limit) })}
+          >
             Earlier
           </Button>
           <span className="text-sm">
             {state.offset + 1}–{Math.min(total, state.offset + limit)} of {total}
           </span>
-          <Button disabled={state.offset + limit >= total} onClick={() => set({ offset: state.offset + limit })}>
+          <Button
+            disabled={state.offset + limit >= total}
+            onClick={() => set({ offset: state.offset + limit })}
+          >
             Further
           </Button>
         </nav>

@@ -53,17 +53,22 @@ export function RecordForm({
   const [base, setBase] = useState(stored);
   const [problem, setProblem] = useState<ProblemDetails>();
   const [theirs, setTheirs] = useState<Stored>();
-  const form = useForm<Values>({ defaultValues: Object.fromEntries(fields.map((f) => [f.name, toText(stored[f.name])])) });
+  const form = useForm<Values>({
+    defaultValues: Object.fromEntries(fields.map((f) => [f.name, toText(stored[f.name])])),
+  });
   const { errors, isSubmitting } = form.formState;
 
   const save = form.handleSubmit(async (values) => {
     const all = Object.fromEntries(fields.map((f) => [f.name, toValue(f, values[f.name] ?? '')]));
     const changed = Object.fromEntries(
-      Object.entries(all).filter(([name, value]) => (base.version === undefined ? value !== null : value !== (base[name] ?? null))),
+      Object.entries(all).filter(([name, value]) =>
+        base.version === undefined ? value !== null : value !== (base[name] ?? null),
+      ),
     );
     const read = schema.safeParse(changed);
     if (!read.success) {
-      for (const issue of read.error.issues) form.setError(issue.path.join('.'), { message: issueText(issue) });
+      for (const issue of read.error.issues)
+        form.setError(issue.path.join('.'), { message: issueText(issue) });
       return;
     }
     try {
@@ -91,12 +96,18 @@ export function RecordForm({
         <div className="grid gap-3 sm:grid-cols-2">
           {fields.map((field) => (
             <div key={field.name} className={field.kind === 'long' ? 'sm:col-span-2' : ''}>
-              <Field label={field.label} hint={field.hint} error={errors[field.name]?.message ?? fieldError(problem, field.name)}>
+              <Field
+                label={field.label}
+                hint={field.hint}
+                error={errors[field.name]?.message ?? fieldError(problem, field.name)}
+              >
                 {field.kind === 'long' ? (
                   <textarea rows={3} {...form.register(field.name)} />
                 ) : field.kind === 'choice' ? (
                   <select {...form.register(field.name)}>
-                    {base.version === undefined || base[field.name] === null ? <option value="">–</option> : null}
+                    {base.version === undefined || base[field.name] === null ? (
+                      <option value="">–</option>
+                    ) : null}
                     {(field.choices ?? []).map((choice) => (
                       <option key={choice}>{choice}</option>
                     ))}
@@ -177,7 +188,11 @@ function Merge({
           ))}
         </tbody>
       </table>
-      <Button look="act" className="mt-2" onClick={() => onMerge(differing.filter((f) => take[f.name]).map((f) => f.name))}>
+      <Button
+        look="act"
+        className="mt-2"
+        onClick={() => onMerge(differing.filter((f) => take[f.name]).map((f) => f.name))}
+      >
         Take these
       </Button>
     </fieldset>

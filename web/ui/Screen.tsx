@@ -3,7 +3,17 @@ import { problemOf } from '../api/base.ts';
 import { Button } from './Button.tsx';
 
 /** A screen opens with the sentence its user came for; then evidence, then forms. */
-export function Screen({ title, sentence, actions, children }: { title: string; sentence: ReactNode; actions?: ReactNode; children: ReactNode }) {
+export function Screen({
+  title,
+  sentence,
+  actions,
+  children,
+}: {
+  title: string;
+  sentence: ReactNode;
+  actions?: ReactNode;
+  children: ReactNode;
+}) {
   useEffect(() => {
     document.title = `${title} · Gradum`;
   }, [title]);

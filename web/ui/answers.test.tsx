@@ -44,7 +44,12 @@ describe('an answer on screen', () => {
 
   it('what is missing for any verdict stands in sight, what would only make it surer behind a tap', () => {
     const open = words(
-      paint(<AnswerLine answer={{ ...superheat, verdict: 'says nothing', improve: ['measure the wet bulb', 'look at it'] }} system="US" />),
+      paint(
+        <AnswerLine
+          answer={{ ...superheat, verdict: 'says nothing', improve: ['measure the wet bulb', 'look at it'] }}
+          system="US"
+        />,
+      ),
     );
     expect(open).toMatch(/Evaporating at 41 °F\. To judge it: measure the wet bulb\./);
     expect(open).toMatch(/Surer with: look at it\./);
@@ -55,14 +60,24 @@ describe('an answer on screen', () => {
 
   it('names the state by more than colour', () => {
     for (const [verdict, word] of Object.entries(VERDICT_WORDS)) {
-      const said = words(paint(<AnswerLine answer={{ ...superheat, verdict: verdict as Answer['verdict'] }} system="US" />));
+      const said = words(
+        paint(<AnswerLine answer={{ ...superheat, verdict: verdict as Answer['verdict'] }} system="US" />),
+      );
       if (word) expect(said).toContain(word);
     }
     expect(new Set(Object.values(VERDICT_WORDS)).size).toBe(6);
   });
 
   it('every answer of a worked card can be shown in both systems, with a picture wherever it has a band', () => {
-    const answers = cardOf('charge')?.answers({ refrigerant: 'R-22', suction: 70, suctionLine: 52, liquid: 226, liquidLine: 98, outdoor: 90 }) ?? [];
+    const answers =
+      cardOf('charge')?.answers({
+        refrigerant: 'R-22',
+        suction: 70,
+        suctionLine: 52,
+        liquid: 226,
+        liquidLine: 98,
+        outdoor: 90,
+      }) ?? [];
     expect(answers).toHaveLength(3);
     for (const a of answers)
       for (const system of ['US', 'metric'] as const) {
@@ -73,7 +88,8 @@ describe('an answer on screen', () => {
 });
 
 describe('the picture of a band', () => {
-  const x = (markup: string): number[] => [...markup.matchAll(/<line x1="([\d.]+)"/g)].map(([, at]) => Number(at));
+  const x = (markup: string): number[] =>
+    [...markup.matchAll(/<line x1="([\d.]+)"/g)].map(([, at]) => Number(at));
 
   it('has its posts in order, and is told in words', () => {
     const markup = paint(<BandPicture answer={superheat} system="US" />);
@@ -83,8 +99,14 @@ describe('the picture of a band', () => {
   });
 
   it('is open on the side that has no limit', () => {
-    const open = { ...superheat, band: { high: 15, from: 'published' as const, source: 'NEMA MG 1' }, sister: undefined };
-    expect(x(paint(<BandPicture answer={open} system="US" />))).toHaveLength(x(paint(<BandPicture answer={superheat} system="US" />)).length - 1);
+    const open = {
+      ...superheat,
+      band: { high: 15, from: 'published' as const, source: 'NEMA MG 1' },
+      sister: undefined,
+    };
+    expect(x(paint(<BandPicture answer={open} system="US" />))).toHaveLength(
+      x(paint(<BandPicture answer={superheat} system="US" />)).length - 1,
+    );
     expect(paint(<BandPicture answer={{ ...superheat, band: undefined }} system="US" />)).toBe('');
   });
 });

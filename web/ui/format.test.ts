@@ -11,11 +11,19 @@ describe('what people read', () => {
   });
 
   it('numbers are rounded, and what is not known is a dash and never zero', () => {
-    expect([number(2.345, 2), number(10), number(0), number(null), number(undefined)]).toEqual(['2.35', '10', '0', '–', '–']);
+    expect([number(2.345, 2), number(10), number(0), number(null), number(undefined)]).toEqual([
+      '2.35',
+      '10',
+      '0',
+      '–',
+      '–',
+    ]);
   });
 
   it('a plate says its state in words', () => {
     expect(plateWords({})).toBe('nothing open');
-    expect(plateWords({ flagKinds: ['hazard', 'repeat'], status: 'standby' })).toBe('standby, hazard, repeat');
+    expect(plateWords({ flagKinds: ['hazard', 'repeat'], status: 'standby' })).toBe(
+      'standby, hazard, repeat',
+    );
   });
 });

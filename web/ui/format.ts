@@ -8,7 +8,8 @@ export const day = (date: string): string => format(parseISO(date), 'EEE d MMM y
 export const shortDay = (date: string): string => format(parseISO(date), 'd MMM yyyy');
 
 /** An instant on the wall clock of a site. */
-export const instant = (at: string, zone: string): string => format(new TZDate(at, zone), 'd MMM yyyy, HH:mm');
+export const instant = (at: string, zone: string): string =>
+  format(new TZDate(at, zone), 'd MMM yyyy, HH:mm');
 
 /** The day of an instant on the calendar of a site. */
 export const dayOf = (at: string, zone: string): string => format(new TZDate(at, zone), 'd MMM yyyy');

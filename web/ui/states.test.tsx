@@ -52,7 +52,9 @@ describe('a list', () => {
 
   it('that cannot be fetched says why and offers to try again', () => {
     const said = words(list({ answer: { data: undefined, error: { status: 'FETCH_ERROR' } } }));
-    expect(said).toMatch(/No connection to the server What you typed is kept\. Try again when there is a signal\. Try again/);
+    expect(said).toMatch(
+      /No connection to the server What you typed is kept\. Try again when there is a signal\. Try again/,
+    );
   });
 
   it('longer than a page is turned by pages, and not beyond its ends', () => {
@@ -79,8 +81,14 @@ describe('what a screen says while it has nothing to show', () => {
   });
 
   it('trouble names every wrong field; an answer that is none of ours gets a sentence of its own', () => {
-    const problem = { title: 'Something in it is not right', status: 422, errors: [{ path: 'lat', message: 'lies off the earth' }] };
-    expect(words(paint(<Trouble error={{ status: 422, data: problem }} />))).toBe('Something in it is not right lat: lies off the earth');
+    const problem = {
+      title: 'Something in it is not right',
+      status: 422,
+      errors: [{ path: 'lat', message: 'lies off the earth' }],
+    };
+    expect(words(paint(<Trouble error={{ status: 422, data: problem }} />))).toBe(
+      'Something in it is not right lat: lies off the earth',
+    );
     for (const error of [undefined, null, 'oops', new Error('x'), { status: 502, data: '<html>' }])
       expect(words(paint(<Trouble error={error} />))).toBe('Something went wrong');
   });
@@ -90,7 +98,9 @@ describe('the plate of a unit', () => {
   const plate = (given: object) => paint(<Plate tag="RTU-4" to="/units/4" {...given} />);
 
   it('says its state in words, and shows it by outline and sign', () => {
-    expect(attributes(plate({ flagKinds: [] }), 'aria-label')).toEqual([expect.stringMatching(/^Unit RTU-4, /)]);
+    expect(attributes(plate({ flagKinds: [] }), 'aria-label')).toEqual([
+      expect.stringMatching(/^Unit RTU-4, /),
+    ]);
     const [plain, hazard, idle, left] = [
       { flagKinds: [] },
       { flagKinds: ['hazard'] },

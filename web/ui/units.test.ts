@@ -6,8 +6,14 @@ import { plainUnit, shownText, shownUnit, shownValue, unitsOf } from './units.ts
 
 describe('units of the screen', () => {
   it('a temperature and a temperature difference are shown each in its own way: 50 °F is 10 °C, 18 Δ°F is 10 Δ°C', () => {
-    expect(shownValue('temperature', '°F', 50, 'metric')).toEqual({ value: expect.closeTo(10, 9), unit: '°C' });
-    expect(shownValue('temperatureDifference', 'Δ°F', 18, 'metric')).toEqual({ value: expect.closeTo(10, 9), unit: 'Δ°C' });
+    expect(shownValue('temperature', '°F', 50, 'metric')).toEqual({
+      value: expect.closeTo(10, 9),
+      unit: '°C',
+    });
+    expect(shownValue('temperatureDifference', 'Δ°F', 18, 'metric')).toEqual({
+      value: expect.closeTo(10, 9),
+      unit: 'Δ°C',
+    });
     expect(plainUnit('Δ°C')).toBe('°C');
   });
 
@@ -29,7 +35,8 @@ describe('units of the screen', () => {
         expect(units[0]).toBe(shownUnit(input.quantity as string, input.unit as string, system));
         expect(units).toContain(input.unit);
         expect(new Set(units).size).toBe(units.length);
-        for (const unit of units) expect(Object.keys(QUANTITIES[input.quantity as QuantityName].units)).toContain(unit);
+        for (const unit of units)
+          expect(Object.keys(QUANTITIES[input.quantity as QuantityName].units)).toContain(unit);
       }
     }
   });
@@ -44,10 +51,14 @@ describe('units of the screen', () => {
       ['mass', 'lb'],
     ] as const;
     fc.assert(
-      fc.property(fc.constantFrom(...quantities), fc.double({ min: 1, max: 900, noNaN: true }), ([quantity, unit], value) => {
-        const shown = shownValue(quantity, unit, value, 'metric');
-        expect(convert(quantity, shown.unit, unit, shown.value)).toBeCloseTo(value, 8);
-      }),
+      fc.property(
+        fc.constantFrom(...quantities),
+        fc.double({ min: 1, max: 900, noNaN: true }),
+        ([quantity, unit], value) => {
+          const shown = shownValue(quantity, unit, value, 'metric');
+          expect(convert(quantity, shown.unit, unit, shown.value)).toBeCloseTo(value, 8);
+        },
+      ),
     );
   });
 });
@@ -66,7 +77,8 @@ describe('a text in the units of the screen', () => {
   });
 
   it('leaves alone what is no quantity, and US customary but for the sign of a difference', () => {
-    for (const text of ['SEER 13', 'loop of 3 units', 'Above 2 %: find the cause', '']) expect(shownText(text, 'metric')).toBe(text);
+    for (const text of ['SEER 13', 'loop of 3 units', 'Above 2 %: find the cause', ''])
+      expect(shownText(text, 'metric')).toBe(text);
     expect(shownText('within 1 Δ°F of 41 °F', 'US')).toBe('within 1 °F of 41 °F');
   });
 

@@ -29,7 +29,12 @@ export const shownUnit = (quantity: string, customary: string, system: UnitSyste
   system === 'metric' ? (METRIC[quantity as QuantityName] ?? customary) : customary;
 
 /** A value in customary units as it is shown. */
-export function shownValue(quantity: string, customary: string, value: number, system: UnitSystem): { value: number; unit: string } {
+export function shownValue(
+  quantity: string,
+  customary: string,
+  value: number,
+  system: UnitSystem,
+): { value: number; unit: string } {
   const unit = shownUnit(quantity, customary, system);
   return unit === customary || !(quantity in QUANTITIES)
     ? { value, unit: customary }
@@ -57,7 +62,10 @@ const IN_TEXTS: Readonly<Record<string, QuantityName>> = {
   'Btu/h': 'heatRate',
 };
 const NUMBER = String.raw`[−-]?\d[\d,]*(?:\.\d+)?`;
-const QUANTITY_IN_TEXT = new RegExp(`(${NUMBER})((?: to | ± )${NUMBER})? (Δ?°F|psig|in w\\.c\\.|cfm|gpm|Btu/h)`, 'g');
+const QUANTITY_IN_TEXT = new RegExp(
+  `(${NUMBER})((?: to | ± )${NUMBER})? (Δ?°F|psig|in w\\.c\\.|cfm|gpm|Btu/h)`,
+  'g',
+);
 
 /**
  * A text of the core, which speaks in customary units, in the units of the screen: "9 to 12 Δ°F" becomes "5 to 6.7 °C". What is no
@@ -65,12 +73,20 @@ const QUANTITY_IN_TEXT = new RegExp(`(${NUMBER})((?: to | ± )${NUMBER})? (Δ?°
  */
 export function shownText(text: string, system: UnitSystem): string {
   if (system === 'US') return plainUnit(text);
-  return text.replace(QUANTITY_IN_TEXT, (_all, first: string, second: string | undefined, customary: string) => {
-    const show = (typed: string) => {
-      const { value } = shownValue(IN_TEXTS[customary] as string, customary, Number(typed.replaceAll(',', '').replace('−', '-')), system);
-      return value.toLocaleString('en-US', { maximumFractionDigits: Math.abs(value) < 100 ? 1 : 0 });
-    };
-    const rest = second?.replace(new RegExp(NUMBER), show) ?? '';
-    return `${show(first)}${rest} ${plainUnit(shownUnit(IN_TEXTS[customary] as string, customary, system))}`;
-  });
+  return text.replace(
+    QUANTITY_IN_TEXT,
+    (_all, first: string, second: string | undefined, customary: string) => {
+      const show = (typed: string) => {
+        const { value } = shownValue(
+          IN_TEXTS[customary] as string,
+          customary,
+          Number(typed.replaceAll(',', '').replace('−', '-')),
+          system,
+        );
+        return value.toLocaleString('en-US', { maximumFractionDigits: Math.abs(value) < 100 ? 1 : 0 });
+      };
+      const rest = second?.replace(new RegExp(NUMBER), show) ?? '';
+      return `${show(first)}${rest} ${plainUnit(shownUnit(IN_TEXTS[customary] as string, customary, system))}`;
+    },
+  );
 }

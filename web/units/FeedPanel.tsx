@@ -26,14 +26,20 @@ export function FeedPanel({ unit }: { unit: UnitPage }) {
       <p>
         {unit.roofs.length > 0
           ? unit.roofs.map((roof) => (
-              <Link key={roof.id} to={`/roofs/${roof.id}?unit=${unit.id}`} className={`mr-3 font-semibold ${LINK}`}>
+              <Link
+                key={roof.id}
+                to={`/roofs/${roof.id}?unit=${unit.id}`}
+                className={`mr-3 font-semibold ${LINK}`}
+              >
                 On the plan: {roof.name}
               </Link>
             ))
           : 'Not on a roof plan.'}
       </p>
       {unit.feed ? <p className="mt-1 text-lg">{unit.feed}.</p> : null}
-      {groups.every(([, list]) => list.length === 0) ? <Empty>Nobody has written down what feeds or controls it.</Empty> : null}
+      {groups.every(([, list]) => list.length === 0) ? (
+        <Empty>Nobody has written down what feeds or controls it.</Empty>
+      ) : null}
       <dl className="mt-1 grid grid-cols-[auto_1fr] gap-x-3">
         {groups
           .filter(([, list]) => list.length > 0)

@@ -26,7 +26,11 @@ const line = (name: string, label: string, more: Partial<Line> = {}): Line => ({
   decimal: more.choices === undefined && more.type === undefined,
   ...more,
 });
-const words = (name: string, label: string, hint?: string): Line => ({ name, label, ...(hint ? { hint } : {}) });
+const words = (name: string, label: string, hint?: string): Line => ({
+  name,
+  label,
+  ...(hint ? { hint } : {}),
+});
 
 const GROUPS: readonly { title: string; lines: readonly Line[] }[] = [
   {
@@ -78,7 +82,10 @@ const GROUPS: readonly { title: string; lines: readonly Line[] }[] = [
       line('economizerHighLimitF', 'Economizer high limit, °F'),
     ],
   },
-  { title: 'Charging method of the plate', lines: [line('method', 'Charge by', { choices: CHARGING_METHODS }), line('targetF', 'Target, °F')] },
+  {
+    title: 'Charging method of the plate',
+    lines: [line('method', 'Charge by', { choices: CHARGING_METHODS }), line('targetF', 'Target, °F')],
+  },
 ];
 
 /** What is read off the machine, by whoever stands before it. What is typed survives a reload. */
@@ -90,16 +97,21 @@ export function MachineForm({ unit, onClose }: { unit: UnitPage; onClose: () => 
   const [version, setVersion] = useState(unit.version);
   if (!ready) return null;
   const circuits = circuitsOf(value);
-  const setCircuits = (next: readonly CircuitTyped[]) => set({ circuits: JSON.stringify(next) } as Partial<MachineTyped>);
+  const setCircuits = (next: readonly CircuitTyped[]) =>
+    set({ circuits: JSON.stringify(next) } as Partial<MachineTyped>);
 
   async function store() {
     const { patch, errors: unread } = patchFrom(value);
     const read = machinePatch.safeParse({ ...patch, version });
     const found = new Map(unread);
-    if (!read.success) for (const issue of read.error.issues) if (!found.has(fieldOf(issue.path))) found.set(fieldOf(issue.path), issueText(issue));
+    if (!read.success)
+      for (const issue of read.error.issues)
+        if (!found.has(fieldOf(issue.path))) found.set(fieldOf(issue.path), issueText(issue));
     setErrors(found);
     if (found.size > 0 || !read.success) {
-      requestAnimationFrame(() => document.querySelector<HTMLElement>('[role="dialog"] [aria-invalid="true"]')?.focus());
+      requestAnimationFrame(() =>
+        document.querySelector<HTMLElement>('[role="dialog"] [aria-invalid="true"]')?.focus(),
+      );
       return;
     }
     try {
@@ -111,7 +123,8 @@ export function MachineForm({ unit, onClose }: { unit: UnitPage; onClose: () => 
       setProblem(refused);
       setErrors(new Map(refused.errors?.map((e) => [fieldOf(e.path.split('.')), e.message])));
       // Somebody saved meanwhile: what stands here is kept; saving again takes it.
-      if (refused.status === 409 && refused.current) setVersion((refused.current as { version: number }).version);
+      if (refused.status === 409 && refused.current)
+        setVersion((refused.current as { version: number }).version);
     }
   }
 
@@ -137,7 +150,10 @@ export function MachineForm({ unit, onClose }: { unit: UnitPage; onClose: () => 
               {group.lines.map((l) => (
                 <Field key={l.name} label={l.label} hint={l.hint} error={errors.get(l.name)}>
                   {l.choices ? (
-                    <select value={value[l.name]} onChange={(e) => set({ [l.name]: e.target.value } as Partial<MachineTyped>)}>
+                    <select
+                      value={value[l.name]}
+                      onChange={(e) => set({ [l.name]: e.target.value } as Partial<MachineTyped>)}
+                    >
                       <option value="">not known</option>
                       {l.choices.map((choice) => (
                         <option key={choice}>{choice}</option>
@@ -159,19 +175,29 @@ export function MachineForm({ unit, onClose }: { unit: UnitPage; onClose: () => 
         <fieldset>
           <legend className="font-plate font-semibold">Circuits</legend>
           {circuits.map((c, i) => {
-            const change = (patch: Partial<CircuitTyped>) => setCircuits(circuits.map((other, j) => (j === i ? { ...other, ...patch } : other)));
+            const change = (patch: Partial<CircuitTyped>) =>
+              setCircuits(circuits.map((other, j) => (j === i ? { ...other, ...patch } : other)));
             return (
-              <div key={c.number} className="mb-2 grid grid-cols-2 items-start gap-3 border-l-4 border-rule pl-3 sm:grid-cols-4">
+              <div
+                key={c.number}
+                className="mb-2 grid grid-cols-2 items-start gap-3 border-l-4 border-rule pl-3 sm:grid-cols-4"
+              >
                 <Field label={`Circuit ${c.number}: refrigerant`}>
                   <select value={c.refrigerant} onChange={(e) => change({ refrigerant: e.target.value })}>
                     <option value="">not known</option>
-                    {[...new Set([...Object.keys(REFRIGERANTS), ...(c.refrigerant ? [c.refrigerant] : [])])].map((name) => (
+                    {[
+                      ...new Set([...Object.keys(REFRIGERANTS), ...(c.refrigerant ? [c.refrigerant] : [])]),
+                    ].map((name) => (
                       <option key={name}>{name}</option>
                     ))}
                   </select>
                 </Field>
                 <Field label="Charge, lb" error={errors.get(`circuit ${c.number} chargeLb`)}>
-                  <input inputMode="decimal" value={c.chargeLb} onChange={(e) => change({ chargeLb: e.target.value })} />
+                  <input
+                    inputMode="decimal"
+                    value={c.chargeLb}
+                    onChange={(e) => change({ chargeLb: e.target.value })}
+                  />
                 </Field>
                 <Field label="Metering">
                   <select value={c.metering} onChange={(e) => change({ metering: e.target.value })}>
@@ -181,7 +207,11 @@ export function MachineForm({ unit, onClose }: { unit: UnitPage; onClose: () => 
                     ))}
                   </select>
                 </Field>
-                <Field label="Compressors" hint="stage RLA/LRA: 1 13.2/93" error={errors.get(`circuit ${c.number} compressors`)}>
+                <Field
+                  label="Compressors"
+                  hint="stage RLA/LRA: 1 13.2/93"
+                  error={errors.get(`circuit ${c.number} compressors`)}
+                >
                   <input value={c.compressors} onChange={(e) => change({ compressors: e.target.value })} />
                 </Field>
               </div>
@@ -216,7 +246,11 @@ export function MachineForm({ unit, onClose }: { unit: UnitPage; onClose: () => 
           </div>
         </fieldset>
         <Field label="Handling notes, shown to everybody for ever" error={errors.get('handlingNotes')}>
-          <textarea rows={3} value={value.handlingNotes} onChange={(e) => set({ handlingNotes: e.target.value } as Partial<MachineTyped>)} />
+          <textarea
+            rows={3}
+            value={value.handlingNotes}
+            onChange={(e) => set({ handlingNotes: e.target.value } as Partial<MachineTyped>)}
+          />
         </Field>
         {problem ? (
           <p role="alert" className="font-semibold text-ember">
@@ -251,9 +285,17 @@ export function MachineForm({ unit, onClose }: { unit: UnitPage; onClose: () => 
 /** The field of the form for a path of the contract. */
 function fieldOf(path: readonly PropertyKey[]): string {
   const [first, second, third] = path.map(String);
-  if (first === 'circuits') return second === undefined ? 'circuits' : third === 'chargeLb' ? `circuit ${Number(second) + 1} chargeLb` : 'circuits';
+  if (first === 'circuits')
+    return second === undefined
+      ? 'circuits'
+      : third === 'chargeLb'
+        ? `circuit ${Number(second) + 1} chargeLb`
+        : 'circuits';
   if (first !== 'details') return first ?? '';
-  return second && ['filters', 'meshes', 'condenserFans', 'condenserFanFlaA', 'outdoorAir', 'economizerHighLimitF'].includes(second)
+  return second &&
+    ['filters', 'meshes', 'condenserFans', 'condenserFanFlaA', 'outdoorAir', 'economizerHighLimitF'].includes(
+      second,
+    )
     ? second
     : (third ?? second ?? '');
 }

@@ -33,7 +33,11 @@ export function MachinePanel({ unit, onWrite }: { unit: UnitPage; onWrite: (() =
       ['Manifold', heat?.manifoldInWc === undefined ? undefined : `${heat.manifoldInWc} in w.c.`],
       [
         'Blower',
-        [blower?.drive, blower?.motorHp === undefined ? '' : `${blower.motorHp} hp`, blower?.motorFlaA === undefined ? '' : `${blower.motorFlaA} A`]
+        [
+          blower?.drive,
+          blower?.motorHp === undefined ? '' : `${blower.motorHp} hp`,
+          blower?.motorFlaA === undefined ? '' : `${blower.motorFlaA} A`,
+        ]
           .filter(Boolean)
           .join(', ') || undefined,
       ],
@@ -47,11 +51,19 @@ export function MachinePanel({ unit, onWrite }: { unit: UnitPage; onWrite: (() =
       ['Filters', sizedText(d.filters) || undefined],
       ['Mesh', sizedText(d.meshes) || undefined],
       ['Outdoor air', d.outdoorAir],
-      ['Charge by', charging?.method ? `${charging.method}${charging.targetF === undefined ? '' : `, ${charging.targetF} °F`}` : undefined],
+      [
+        'Charge by',
+        charging?.method
+          ? `${charging.method}${charging.targetF === undefined ? '' : `, ${charging.targetF} °F`}`
+          : undefined,
+      ],
     ] as readonly (readonly [string, string | undefined])[]
   ).filter(([, value]) => value !== undefined);
   return (
-    <Panel title="The machine" actions={onWrite ? <Button onClick={onWrite}>Write what the plate says</Button> : null}>
+    <Panel
+      title="The machine"
+      actions={onWrite ? <Button onClick={onWrite}>Write what the plate says</Button> : null}
+    >
       <dl className="grid grid-cols-[auto_1fr] gap-x-4">
         {[...first, ...second].map(([name, value]) => (
           <div key={name} className="contents">
@@ -65,10 +77,13 @@ export function MachinePanel({ unit, onWrite }: { unit: UnitPage; onWrite: (() =
       <ul>
         {unit.circuits.map((c) => (
           <li key={c.id}>
-            {c.number}: {c.refrigerant ?? 'refrigerant not known'}, {c.chargeLb === null ? 'charge not known' : `${number(c.chargeLb, 2)} lb`}
+            {c.number}: {c.refrigerant ?? 'refrigerant not known'},{' '}
+            {c.chargeLb === null ? 'charge not known' : `${number(c.chargeLb, 2)} lb`}
             {c.metering ? `, ${c.metering}` : ''}
             {c.compressors.length > 0 ? (
-              <span className="block text-sm text-soft">compressors, stage rated/locked A: {compressorText(c.compressors)}</span>
+              <span className="block text-sm text-soft">
+                compressors, stage rated/locked A: {compressorText(c.compressors)}
+              </span>
             ) : null}
           </li>
         ))}
@@ -80,7 +95,8 @@ export function MachinePanel({ unit, onWrite }: { unit: UnitPage; onWrite: (() =
             {slot.name}
             {slot.installed ? (
               <span className="block text-soft">
-                {slot.installed.from ? `since ${shortDay(slot.installed.from)}` : ''} {slot.installed.model ?? ''}
+                {slot.installed.from ? `since ${shortDay(slot.installed.from)}` : ''}{' '}
+                {slot.installed.model ?? ''}
                 {slot.earlier > 0 ? `, ${slot.earlier} before it` : ''}
               </span>
             ) : null}

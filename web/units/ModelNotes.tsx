@@ -22,10 +22,16 @@ export function ModelNotes({ unit }: { unit: UnitPage }) {
   return (
     <Panel
       title={`How it comes apart${line ? `: ${line}` : ''}`}
-      actions={can('map site') && line && !writing ? <Button onClick={() => setWriting(true)}>Write it down</Button> : null}
+      actions={
+        can('map site') && line && !writing ? (
+          <Button onClick={() => setWriting(true)}>Write it down</Button>
+        ) : null
+      }
     >
       {!line ? <Empty>Maker and model are not known, so notes about its line cannot be shown.</Empty> : null}
-      {line && unit.modelNotes.length === 0 && !writing ? <Empty>Nobody has written down yet how this line comes apart.</Empty> : null}
+      {line && unit.modelNotes.length === 0 && !writing ? (
+        <Empty>Nobody has written down yet how this line comes apart.</Empty>
+      ) : null}
       {writing ? <NoteForm unit={unit} onDone={() => setWriting(false)} /> : null}
       <ul className="space-y-3">
         {unit.modelNotes.map((note) => (
@@ -44,7 +50,10 @@ export function ModelNotes({ unit }: { unit: UnitPage }) {
                   onClick={() => {
                     void update({ id: note.id, patch: { retired: true } });
                     toast('The note is put away', {
-                      action: { label: 'Undo', onClick: () => void update({ id: note.id, patch: { retired: false } }) },
+                      action: {
+                        label: 'Undo',
+                        onClick: () => void update({ id: note.id, patch: { retired: false } }),
+                      },
                     });
                   }}
                 >

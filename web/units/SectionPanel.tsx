@@ -9,7 +9,10 @@ import { Panel } from '../ui/Screen.tsx';
 export function SectionPanel({ unit }: { unit: UnitPage }) {
   const { timeZone } = useWho();
   const { section, at, elsewhere } = useSection(unit);
-  const told = at.find((a) => a.conditions.some((c) => c.hazard)) ?? at.find((a) => a.conditions.length > 0) ?? at.find((a) => a.findings.length > 0);
+  const told =
+    at.find((a) => a.conditions.some((c) => c.hazard)) ??
+    at.find((a) => a.conditions.length > 0) ??
+    at.find((a) => a.findings.length > 0);
   const [choice, choose] = useState<string>();
   const chosen = at.find((a) => a.part.id === (choice ?? told?.part.id));
   return (
@@ -39,8 +42,14 @@ export function SectionPanel({ unit }: { unit: UnitPage }) {
               <p className="font-semibold">{chosen.part.word}</p>
               {chosen.conditions.map((c) => (
                 <p key={c.id}>
-                  {c.hazard ? <span className="hazard-notch text-sm">{c.kind}</span> : <strong className="text-copper">Left: {c.kind}.</strong>}{' '}
-                  {c.changedFrom || c.changedTo ? `${c.changedFrom ?? 'not said'} → ${c.changedTo ?? 'not said'}. ` : ''}
+                  {c.hazard ? (
+                    <span className="hazard-notch text-sm">{c.kind}</span>
+                  ) : (
+                    <strong className="text-copper">Left: {c.kind}.</strong>
+                  )}{' '}
+                  {c.changedFrom || c.changedTo
+                    ? `${c.changedFrom ?? 'not said'} → ${c.changedTo ?? 'not said'}. `
+                    : ''}
                   {c.text} <span className="text-soft">({dayOf(c.openedAt, timeZone)})</span>
                 </p>
               ))}
@@ -56,7 +65,8 @@ export function SectionPanel({ unit }: { unit: UnitPage }) {
                 </p>
               ) : null}
               {chosen.installed ? <p>In its place: {chosen.installed}.</p> : null}
-              {chosen.conditions.length + chosen.findings.length + chosen.readings.length === 0 && !chosen.installed ? (
+              {chosen.conditions.length + chosen.findings.length + chosen.readings.length === 0 &&
+              !chosen.installed ? (
                 <p className="text-soft">Nothing is on record here.</p>
               ) : null}
             </div>
@@ -64,7 +74,9 @@ export function SectionPanel({ unit }: { unit: UnitPage }) {
             <p className="text-soft">Choose a part to see what is on record there.</p>
           )}
           {elsewhere.length > 0 ? (
-            <p className="mt-1 text-sm text-soft">Found elsewhere: {elsewhere.map((f) => `${f.component} ${f.failure}`).join(', ')}.</p>
+            <p className="mt-1 text-sm text-soft">
+              Found elsewhere: {elsewhere.map((f) => `${f.component} ${f.failure}`).join(', ')}.
+            </p>
           ) : null}
         </div>
       </div>

@@ -71,7 +71,9 @@ export default function UnitScreen() {
           {unit.site}
         </Link>
         , {unit.customer}. Serves {unit.areaServed ?? 'an area nobody has written down'}.
-        {unit.handlingNotes ? <strong className="block text-ink">Handling: {unit.handlingNotes}</strong> : null}
+        {unit.handlingNotes ? (
+          <strong className="block text-ink">Handling: {unit.handlingNotes}</strong>
+        ) : null}
       </p>
       <Waiting about={unit.id} />
       <Panel className="mb-4">
@@ -82,13 +84,20 @@ export default function UnitScreen() {
         <div className="space-y-4">
           <Panel title={`Verdict as of ${shortDay(unit.verdict.asOf)}`}>
             {unit.verdict.flags.length === 0 ? (
-              <Empty>Nothing speaks against this unit: no hazard, no repeat, no callback, no leak, not old.</Empty>
+              <Empty>
+                Nothing speaks against this unit: no hazard, no repeat, no callback, no leak, not old.
+              </Empty>
             ) : null}
             <FlagList flags={unit.verdict.flags} act={(flag) => settingAside.act(unit.id, flag)} />
           </Panel>
           <Panel title="Calls and maintenance">
             {unit.calls.length === 0 ? <Empty>No call and no maintenance is on record.</Empty> : null}
-            <div className="max-h-96 overflow-auto" tabIndex={0} role="region" aria-label="Calls and maintenance">
+            <div
+              className="max-h-96 overflow-auto"
+              tabIndex={0}
+              role="region"
+              aria-label="Calls and maintenance"
+            >
               <table className="w-full text-left">
                 <thead>
                   <tr className="border-b-2 border-ink text-sm">
@@ -109,7 +118,10 @@ export default function UnitScreen() {
                           <>
                             {' '}
                             ·{' '}
-                            <Link to={`/visits/${call.visitId}`} className="text-copper underline underline-offset-4">
+                            <Link
+                              to={`/visits/${call.visitId}`}
+                              className="text-copper underline underline-offset-4"
+                            >
                               sheet
                             </Link>
                           </>
@@ -139,11 +151,20 @@ export default function UnitScreen() {
             <ul className="space-y-1">
               {open.map((c) => (
                 <li key={c.id}>
-                  {c.hazard ? <span className="hazard-notch text-sm">{c.kind}</span> : <strong>{c.kind}</strong>} since {dayOf(c.openedAt, timeZone)}
+                  {c.hazard ? (
+                    <span className="hazard-notch text-sm">{c.kind}</span>
+                  ) : (
+                    <strong>{c.kind}</strong>
+                  )}{' '}
+                  since {dayOf(c.openedAt, timeZone)}
                   {c.openedBy ? `, ${c.openedBy}` : ''}.{' '}
-                  {c.changedFrom || c.changedTo ? `${c.changedFrom ?? 'not said'} → ${c.changedTo ?? 'not said'}. ` : ''}
+                  {c.changedFrom || c.changedTo
+                    ? `${c.changedFrom ?? 'not said'} → ${c.changedTo ?? 'not said'}. `
+                    : ''}
                   {c.text}
-                  <span className="block text-sm text-soft">Closes it: {c.closes ?? CONDITION_KINDS[c.kind as ConditionKind].closes}</span>
+                  <span className="block text-sm text-soft">
+                    Closes it: {c.closes ?? CONDITION_KINDS[c.kind as ConditionKind].closes}
+                  </span>
                 </li>
               ))}
             </ul>
@@ -152,10 +173,20 @@ export default function UnitScreen() {
           <Panel
             title="Photographs"
             actions={
-              can('map site') ? <TakePhoto owner={{ unitId: unit.id }} about={unit.id} purposes={['nameplate', 'condition', 'wiring']} /> : null
+              can('map site') ? (
+                <TakePhoto
+                  owner={{ unitId: unit.id }}
+                  about={unit.id}
+                  purposes={['nameplate', 'condition', 'wiring']}
+                />
+              ) : null
             }
           >
-            {unit.photos.length === 0 ? <Empty>No picture yet. The nameplate first: it gets covered.</Empty> : <PhotoStrip photos={unit.photos} />}
+            {unit.photos.length === 0 ? (
+              <Empty>No picture yet. The nameplate first: it gets covered.</Empty>
+            ) : (
+              <PhotoStrip photos={unit.photos} />
+            )}
           </Panel>
           <ModelNotes unit={unit} />
         </div>

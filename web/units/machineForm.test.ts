@@ -22,7 +22,14 @@ const unit = {
     charging: { method: 'subcooling', targetF: 11 },
   },
   circuits: [
-    { id: 'x', number: 1, refrigerant: 'R-410A', chargeLb: 9.5, metering: 'expansion valve', compressors: [{ stage: 1, rlaA: 13.2, lraA: 93 }] },
+    {
+      id: 'x',
+      number: 1,
+      refrigerant: 'R-410A',
+      chargeLb: 9.5,
+      metering: 'expansion valve',
+      compressors: [{ stage: 1, rlaA: 13.2, lraA: 93 }],
+    },
   ],
 } as const;
 
@@ -50,7 +57,11 @@ describe('the form of the machine', () => {
   });
 
   it('reads compressors as they are written', () => {
-    expect(readCompressors('1 13.2/93, 2 7; 3')).toEqual([{ stage: 1, rlaA: 13.2, lraA: 93 }, { stage: 2, rlaA: 7 }, { stage: 3 }]);
+    expect(readCompressors('1 13.2/93, 2 7; 3')).toEqual([
+      { stage: 1, rlaA: 13.2, lraA: 93 },
+      { stage: 2, rlaA: 7 },
+      { stage: 3 },
+    ]);
     expect(compressorText(readCompressors('1 13.2/93, 2 7, 3'))).toBe('1 13.2/93, 2 7, 3');
     expect(() => readCompressors('big one')).toThrow(/stage, then/);
   });

@@ -18,7 +18,10 @@ const text = (value: unknown): string => (value === null || value === undefined 
 /** Compressors as a line: stage, then rated-load over locked-rotor amps. */
 export const compressorText = (list: UnitPage['circuits'][number]['compressors']): string =>
   list
-    .map((c) => `${c.stage}${c.rlaA === undefined && c.lraA === undefined ? '' : ` ${text(c.rlaA)}${c.lraA === undefined ? '' : `/${c.lraA}`}`}`)
+    .map(
+      (c) =>
+        `${c.stage}${c.rlaA === undefined && c.lraA === undefined ? '' : ` ${text(c.rlaA)}${c.lraA === undefined ? '' : `/${c.lraA}`}`}`,
+    )
     .join(', ');
 
 /** Reads that line back. @throws RangeError for a part that is no stage with amps */
@@ -29,14 +32,31 @@ export function readCompressors(line: string): { stage: number; rlaA?: number; l
     .filter(Boolean)
     .map((part) => {
       const match = /^(\d)(?:\s+(\d+(?:\.\d+)?)?(?:\/(\d+(?:\.\d+)?))?)?$/.exec(part);
-      if (!match) throw new RangeError(`"${part}": stage, then rated-load and locked-rotor amps, such as 1 13.2/93`);
-      return { stage: Number(match[1]), ...(match[2] ? { rlaA: Number(match[2]) } : {}), ...(match[3] ? { lraA: Number(match[3]) } : {}) };
+      if (!match)
+        throw new RangeError(`"${part}": stage, then rated-load and locked-rotor amps, such as 1 13.2/93`);
+      return {
+        stage: Number(match[1]),
+        ...(match[2] ? { rlaA: Number(match[2]) } : {}),
+        ...(match[3] ? { lraA: Number(match[3]) } : {}),
+      };
     });
 }
 
 /** What the record knows, as the form shows it. */
 export function typedFrom(
-  unit: Pick<UnitPage, 'manufacturer' | 'model' | 'serial' | 'builtOn' | 'tons' | 'voltage' | 'phase' | 'handlingNotes' | 'details' | 'circuits'>,
+  unit: Pick<
+    UnitPage,
+    | 'manufacturer'
+    | 'model'
+    | 'serial'
+    | 'builtOn'
+    | 'tons'
+    | 'voltage'
+    | 'phase'
+    | 'handlingNotes'
+    | 'details'
+    | 'circuits'
+  >,
 ): MachineTyped {
   const { electrical, heat, blower, charging, ...d } = unit.details;
   return {
@@ -84,10 +104,14 @@ export function typedFrom(
   };
 }
 
-export const circuitsOf = (typed: MachineTyped): CircuitTyped[] => JSON.parse(typed.circuits || '[]') as CircuitTyped[];
+export const circuitsOf = (typed: MachineTyped): CircuitTyped[] =>
+  JSON.parse(typed.circuits || '[]') as CircuitTyped[];
 
 /** What is sent, and what cannot be read, by field. Empty fields are not known, never zero. */
-export function patchFrom(typed: MachineTyped): { patch: Record<string, unknown>; errors: Map<string, string> } {
+export function patchFrom(typed: MachineTyped): {
+  patch: Record<string, unknown>;
+  errors: Map<string, string>;
+} {
   const errors = new Map<string, string>();
   const word = (name: string) => typed[name]?.trim() || undefined;
   const num = (name: string) => {
@@ -151,7 +175,13 @@ export function patchFrom(typed: MachineTyped): { patch: Record<string, unknown>
     }
     const charge = c.chargeLb.trim() === '' ? null : Number(c.chargeLb.replace(',', '.'));
     if (charge !== null && !(charge > 0)) errors.set(`circuit ${c.number} chargeLb`, 'is no weight');
-    return { number: c.number, refrigerant: c.refrigerant.trim() || null, chargeLb: charge, metering: c.metering || null, compressors };
+    return {
+      number: c.number,
+      refrigerant: c.refrigerant.trim() || null,
+      chargeLb: charge,
+      metering: c.metering || null,
+      compressors,
+    };
   });
   return {
     patch: {

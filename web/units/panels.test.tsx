@@ -53,15 +53,22 @@ const unit = (given: Partial<UnitPage> = {}): UnitPage => ({
 });
 
 describe('the machine of a unit', () => {
-  const said = (given: Partial<UnitPage>) => words(paint(<MachinePanel unit={unit(given)} onWrite={undefined} />));
+  const said = (given: Partial<UnitPage>) =>
+    words(paint(<MachinePanel unit={unit(given)} onWrite={undefined} />));
 
   it('what nobody knows says so, and is never zero', () => {
     const text = said({});
-    expect(text).toMatch(/Maker, model not known Serial not known Built not known Installed not known Size not known Supply not known/);
-    expect(text).not.toMatch(/\b0\b|null|undefined/);
-    expect(said({ circuits: [{ id: 'x', number: 1, refrigerant: null, chargeLb: null, metering: null, compressors: [] }] })).toContain(
-      '1: refrigerant not known, charge not known',
+    expect(text).toMatch(
+      /Maker, model not known Serial not known Built not known Installed not known Size not known Supply not known/,
     );
+    expect(text).not.toMatch(/\b0\b|null|undefined/);
+    expect(
+      said({
+        circuits: [
+          { id: 'x', number: 1, refrigerant: null, chargeLb: null, metering: null, compressors: [] },
+        ],
+      }),
+    ).toContain('1: refrigerant not known, charge not known');
   });
 
   it('says everything that stands on the plate with its unit', () => {
@@ -70,12 +77,31 @@ describe('the machine of a unit', () => {
       voltage: 208,
       phase: 3,
       circuits: [
-        { id: 'x', number: 1, refrigerant: 'R-410A', chargeLb: 9.25, metering: 'expansion valve', compressors: [{ stage: 1, rlaA: 18, lraA: 120 }] },
+        {
+          id: 'x',
+          number: 1,
+          refrigerant: 'R-410A',
+          chargeLb: 9.25,
+          metering: 'expansion valve',
+          compressors: [{ stage: 1, rlaA: 18, lraA: 120 }],
+        },
       ],
       details: {
         electrical: { mcaA: 42, mocpA: 60, controlVa: 75 },
-        heat: { fuel: 'natural gas', stagesBtuh: [80_000, 120_000], riseMinF: 35, riseMaxF: 65, manifoldInWc: 3.5 },
-        blower: { drive: 'belt', motorHp: 2, belts: [{ size: 'A48', count: 1 }], motorPulleyIn: 3.4, blowerPulleyIn: 8 },
+        heat: {
+          fuel: 'natural gas',
+          stagesBtuh: [80_000, 120_000],
+          riseMinF: 35,
+          riseMaxF: 65,
+          manifoldInWc: 3.5,
+        },
+        blower: {
+          drive: 'belt',
+          motorHp: 2,
+          belts: [{ size: 'A48', count: 1 }],
+          motorPulleyIn: 3.4,
+          blowerPulleyIn: 8,
+        },
         filters: [{ size: '20×25×2', count: 4 }],
         meshes: [{ size: '16×25', count: 2 }],
         outdoorAir: 'economizer',
@@ -103,13 +129,16 @@ describe('the machine of a unit', () => {
   });
 
   it('only who may write gets the button', () => {
-    expect(words(paint(<MachinePanel unit={unit()} onWrite={() => undefined} />))).toContain('Write what the plate says');
+    expect(words(paint(<MachinePanel unit={unit()} onWrite={() => undefined} />))).toContain(
+      'Write what the plate says',
+    );
     expect(said({})).not.toContain('Write what');
   });
 });
 
 describe('where a unit is and what feeds it', () => {
-  const fact = (text: string, how: 'traced' | 'told') => ({ text, how, by: 'Ada', on: '2026-05-01' }) as const;
+  const fact = (text: string, how: 'traced' | 'told') =>
+    ({ text, how, by: 'Ada', on: '2026-05-01' }) as const;
 
   it('each fact with who established it, how and when, so that a guess looks like a guess', () => {
     const markup = paint(
@@ -117,7 +146,12 @@ describe('where a unit is and what feeds it', () => {
         unit={unit({
           feed: 'Poles 8/10/12 in panel MZ-2, itself fed through MZ-1',
           roofs: [{ id: 'r1', name: 'Main roof' }],
-          traces: { feeds: [fact('MZ-2, poles 8/10/12', 'traced')], controls: [], serves: [fact('Projection booth', 'told')], water: [] },
+          traces: {
+            feeds: [fact('MZ-2, poles 8/10/12', 'traced')],
+            controls: [],
+            serves: [fact('Projection booth', 'told')],
+            water: [],
+          },
         })}
       />,
     );
@@ -130,7 +164,9 @@ describe('where a unit is and what feeds it', () => {
   });
 
   it('says that nobody has written it down', () => {
-    expect(words(paint(<FeedPanel unit={unit()} />))).toMatch(/Not on a roof plan\. Nobody has written down what feeds or controls it\./);
+    expect(words(paint(<FeedPanel unit={unit()} />))).toMatch(
+      /Not on a roof plan\. Nobody has written down what feeds or controls it\./,
+    );
   });
 });
 
@@ -151,23 +187,40 @@ describe('what is told beside the cut', () => {
   });
 
   it('begins with the hazard, else with what was left, in the days of the company’s zone', () => {
-    const text = words(paint(<SectionPanel unit={unit({ conditions: [condition(false), condition(true)] })} />));
+    const text = words(
+      paint(<SectionPanel unit={unit({ conditions: [condition(false), condition(true)] })} />),
+    );
     // Two in the morning of the 20th in UTC is the evening of the 19th in EST5EDT.
     expect(text).toMatch(/safety bypassed closed → jumper\. limit jumpered \(19 May 2026\)/);
-    expect(words(paint(<SectionPanel unit={unit()} />))).toContain('Choose a part to see what is on record there.');
+    expect(words(paint(<SectionPanel unit={unit()} />))).toContain(
+      'Choose a part to see what is on record there.',
+    );
   });
 
   it('what was found on no part of the cut is said all the same', () => {
-    const findings = [{ component: 'the cat', failure: 'gone', grade: 'presumed', at: '2026-05-20T14:00:00Z' }];
-    expect(words(paint(<SectionPanel unit={unit({ lastSeen: { readings: [], findings } })} />))).toContain('Found elsewhere: the cat gone.');
+    const findings = [
+      { component: 'the cat', failure: 'gone', grade: 'presumed', at: '2026-05-20T14:00:00Z' },
+    ];
+    expect(words(paint(<SectionPanel unit={unit({ lastSeen: { readings: [], findings } })} />))).toContain(
+      'Found elsewhere: the cat gone.',
+    );
   });
 });
 
 describe('notes about a model line', () => {
-  const note = { id: 'n', title: 'Blower comes out to the left', text: 'two hidden screws', by: 'Ada', at: '2026-05-20T14:00:00Z', photos: [] };
+  const note = {
+    id: 'n',
+    title: 'Blower comes out to the left',
+    text: 'two hidden screws',
+    by: 'Ada',
+    at: '2026-05-20T14:00:00Z',
+    photos: [],
+  };
 
   it('are shown to whoever meets the line, and need maker and model', () => {
-    expect(words(paint(<ModelNotes unit={unit()} />, 'technician'))).toContain('Maker and model are not known');
+    expect(words(paint(<ModelNotes unit={unit()} />, 'technician'))).toContain(
+      'Maker and model are not known',
+    );
     const known = unit({ manufacturer: 'Norvane', model: 'NVG-90', modelLine: 'NVG', modelNotes: [note] });
     const text = words(paint(<ModelNotes unit={known} />, 'technician'));
     expect(text).toMatch(/How it comes apart: Norvane NVG/);
@@ -212,7 +265,15 @@ describe('flags and what can hurt', () => {
   });
 
   it('every hazard of a site comes with its caution', () => {
-    const place: Place = { access: 'ring twice', keyAt: 'till', wayUp: null, parking: null, permit: null, contact: null, hazards: SITE_HAZARD_NAMES };
+    const place: Place = {
+      access: 'ring twice',
+      keyAt: 'till',
+      wayUp: null,
+      parking: null,
+      permit: null,
+      contact: null,
+      hazards: SITE_HAZARD_NAMES,
+    };
     const text = words(paint(<GettingIn place={place} />));
     for (const hazard of SITE_HAZARD_NAMES) expect(text).toContain(`${hazard}. ${SITE_HAZARDS[hazard]}`);
     expect(text).toMatch(/^Key till ring twice/);

@@ -22,7 +22,10 @@ function blankFor(kind: EntryKind, unit: VisitPage['units'][number] | undefined)
 /** The field of a form that a problem with what is sent belongs to: a reading's own point, else its name. */
 function fieldOf(path: readonly PropertyKey[], body: Record<string, unknown>): string {
   const [list, index] = path;
-  const reading = list === 'readings' && typeof index === 'number' ? (body.readings as readonly Reading[])[index] : undefined;
+  const reading =
+    list === 'readings' && typeof index === 'number'
+      ? (body.readings as readonly Reading[])[index]
+      : undefined;
   return reading?.point ?? path.join('.');
 }
 
@@ -50,7 +53,10 @@ export function EntryPanel({
   const form = FORMS[kind];
   const Fields = FIELDS[kind];
   const key = `visit ${visit.id} ${unit?.id ?? ''} ${kind} ${amending?.id ?? ''}`;
-  const { value, set, clear, ready } = useDraft<Values>(key, amending ? form.fromBody(amending.body) : blankFor(kind, unit));
+  const { value, set, clear, ready } = useDraft<Values>(
+    key,
+    amending ? form.fromBody(amending.body) : blankFor(kind, unit),
+  );
   const [errors, setErrors] = useState<ReadonlyMap<string, string>>(new Map());
   useEffect(() => setErrors(new Map()), [key]);
   if (!ready) return null;
@@ -71,7 +77,11 @@ export function EntryPanel({
     }
     const read = newEntry.safeParse(entry);
     if (!read.success) {
-      setErrors(new Map(read.error.issues.map((issue) => [fieldOf(issue.path.slice(1), entry.body), issueText(issue)])));
+      setErrors(
+        new Map(
+          read.error.issues.map((issue) => [fieldOf(issue.path.slice(1), entry.body), issueText(issue)]),
+        ),
+      );
       return;
     }
     await post(entry as unknown as NewEntry);
@@ -92,7 +102,13 @@ export function EntryPanel({
         {form.title}
         {unit && kind !== 'leave' ? <span className="plate ml-2 text-base">{unit.tag}</span> : null}
       </h2>
-      <Fields values={value} set={set} error={(path) => errors.get(path)} unit={unit} leftBehind={leftBehind} />
+      <Fields
+        values={value}
+        set={set}
+        error={(path) => errors.get(path)}
+        unit={unit}
+        leftBehind={leftBehind}
+      />
       <div className="grid gap-2 sm:grid-cols-[1fr_auto]">
         <Button type="submit" look="act" roof>
           {form.save}

@@ -1,4 +1,11 @@
-import { CONDITION_KIND_NAMES, CONDITION_KINDS, FAILURES, FINDING_GRADES, SYSTEMS, type ConditionKind } from '#core/vocabulary';
+import {
+  CONDITION_KIND_NAMES,
+  CONDITION_KINDS,
+  FAILURES,
+  FINDING_GRADES,
+  SYSTEMS,
+  type ConditionKind,
+} from '#core/vocabulary';
 import { REFRIGERANTS } from '#core/refrigerant';
 import { COMPONENT_SUGGESTIONS } from '#contracts/visits';
 import { Field } from '../ui/Field.tsx';
@@ -23,7 +30,13 @@ function FindingFields(props: FieldsProps) {
         ))}
       </datalist>
       <div className="grid grid-cols-2 gap-3">
-        <Choice name="failure" label="What is wrong with it" options={FAILURES} blank="choose" props={props} />
+        <Choice
+          name="failure"
+          label="What is wrong with it"
+          options={FAILURES}
+          blank="choose"
+          props={props}
+        />
         <Choice name="system" label="System" options={SYSTEMS} blank="not sure" props={props} />
       </div>
       <Pick name="grade" label="How sure" options={FINDING_GRADES} props={props} />
@@ -45,8 +58,20 @@ function WorkFields(props: FieldsProps) {
       ) : null}
       <Text name="text" label="What was done" props={props} long />
       <div className="grid grid-cols-2 gap-3">
-        <Choice name="leakRepair" label="Leak repair" options={['proven', 'not proven']} blank="none" props={props} />
-        <Choice name="slot" label="New component in" options={props.unit?.slots ?? []} blank="nothing replaced" props={props} />
+        <Choice
+          name="leakRepair"
+          label="Leak repair"
+          options={['proven', 'not proven']}
+          blank="none"
+          props={props}
+        />
+        <Choice
+          name="slot"
+          label="New component in"
+          options={props.unit?.slots ?? []}
+          blank="nothing replaced"
+          props={props}
+        />
         {props.values.slot ? <Text name="manufacturer" label="Its maker" props={props} /> : null}
         {props.values.slot ? <Text name="model" label="Its model" props={props} /> : null}
       </div>
@@ -57,11 +82,25 @@ function WorkFields(props: FieldsProps) {
 function RefrigerantFields(props: FieldsProps) {
   return (
     <div className="space-y-3">
-      <Caution>Certified handling: recover, never vent. Gloves, glasses, air. Cylinder limit by weight.</Caution>
+      <Caution>
+        Certified handling: recover, never vent. Gloves, glasses, air. Cylinder limit by weight.
+      </Caution>
       <div className="grid grid-cols-2 gap-3">
-        <Choice name="refrigerant" label="Refrigerant" options={Object.keys(REFRIGERANTS)} blank="choose" props={props} />
+        <Choice
+          name="refrigerant"
+          label="Refrigerant"
+          options={Object.keys(REFRIGERANTS)}
+          blank="choose"
+          props={props}
+        />
         {(props.unit?.circuits.length ?? 0) > 1 ? (
-          <Choice name="circuit" label="Circuit" options={props.unit?.circuits.map((c) => String(c.number)) ?? []} blank="1" props={props} />
+          <Choice
+            name="circuit"
+            label="Circuit"
+            options={props.unit?.circuits.map((c) => String(c.number)) ?? []}
+            blank="1"
+            props={props}
+          />
         ) : (
           <span />
         )}
@@ -79,7 +118,13 @@ function ConditionFields(props: FieldsProps) {
   const kind = props.values.condition ? CONDITION_KINDS[props.values.condition as ConditionKind] : undefined;
   return (
     <div className="space-y-3">
-      <Choice name="condition" label="What is not normal" options={CONDITION_KIND_NAMES} blank="choose" props={props} />
+      <Choice
+        name="condition"
+        label="What is not normal"
+        options={CONDITION_KIND_NAMES}
+        blank="choose"
+        props={props}
+      />
       {kind?.caution ? <Caution>{kind.caution}</Caution> : null}
       <div className="grid grid-cols-2 gap-3">
         <Text name="changedFrom" label="It was" props={props} />
@@ -98,7 +143,10 @@ function CloseFields(props: FieldsProps) {
       <Choice
         name="conditionId"
         label="Which"
-        options={props.unit?.conditions.map((c) => ({ value: c.id, label: `${c.kind}: ${c.text.slice(0, 50)}` })) ?? []}
+        options={
+          props.unit?.conditions.map((c) => ({ value: c.id, label: `${c.kind}: ${c.text.slice(0, 50)}` })) ??
+          []
+        }
         blank="choose"
         props={props}
       />
@@ -114,7 +162,9 @@ function LeaveFields(props: FieldsProps) {
       <p>Jumpers counted out, panels on, tools down, everything not normal written down?</p>
       {behind.length > 0 ? (
         <div className="border-2 border-ember p-3">
-          <p className="font-semibold text-ember">Never to be left past the visit: {behind.join(', ')}. Close it first.</p>
+          <p className="font-semibold text-ember">
+            Never to be left past the visit: {behind.join(', ')}. Close it first.
+          </p>
           <Text name="stillOpen" label="Or say why it has to stay, and who knows" props={props} long />
         </div>
       ) : null}

@@ -10,7 +10,12 @@ import { readingSetOf } from './forms.ts';
 import { Choice, Measured, Pick, Text, type FieldsProps } from './parts.tsx';
 
 /** Readings that are taken together, with what they say right under them; `more` is said on request, or when it asks for action. */
-const GROUPS: readonly { title: string; points: readonly ReadingPoint[]; says: readonly string[]; more?: readonly string[] }[] = [
+const GROUPS: readonly {
+  title: string;
+  points: readonly ReadingPoint[];
+  says: readonly string[];
+  more?: readonly string[];
+}[] = [
   {
     title: 'Refrigerant',
     points: ['suction pressure', 'suction line', 'liquid pressure', 'liquid line'],
@@ -24,7 +29,11 @@ const GROUPS: readonly { title: string; points: readonly ReadingPoint[]; says: r
     says: ['lowest pair', 'voltage unbalance'],
     more: ['farthest from the plate'],
   },
-  { title: 'Amps', points: ['amps L1', 'amps L2', 'amps L3'], says: ['leg without current', 'current unbalance'] },
+  {
+    title: 'Amps',
+    points: ['amps L1', 'amps L2', 'amps L3'],
+    says: ['leg without current', 'current unbalance'],
+  },
 ];
 
 /** A set of readings: every key answers, in the words of the bench. */
@@ -43,7 +52,12 @@ export function ReadingFields(props: FieldsProps) {
     <div className="space-y-4">
       <Pick name="mode" label="Running in" options={['cooling', 'heating', 'off']} props={props} />
       {(props.unit?.circuits.length ?? 0) > 1 ? (
-        <Pick name="circuit" label="Circuit" options={props.unit?.circuits.map((c) => String(c.number)) ?? []} props={props} />
+        <Pick
+          name="circuit"
+          label="Circuit"
+          options={props.unit?.circuits.map((c) => String(c.number)) ?? []}
+          props={props}
+        />
       ) : null}
       {props.error('readings') ? (
         <p role="alert" className="font-semibold text-ember">
@@ -63,10 +77,15 @@ export function ReadingFields(props: FieldsProps) {
             <legend className="font-plate text-base font-semibold">
               {group.title}
               {group.title === 'Refrigerant' ? (
-                <span className="font-normal text-soft"> {facts.refrigerant ?? 'not on record, so no superheat or subcooling'}</span>
+                <span className="font-normal text-soft">
+                  {' '}
+                  {facts.refrigerant ?? 'not on record, so no superheat or subcooling'}
+                </span>
               ) : null}
             </legend>
-            <div className={`grid items-end gap-3 ${group.points.length === 3 ? 'grid-cols-3' : 'grid-cols-2'}`}>
+            <div
+              className={`grid items-end gap-3 ${group.points.length === 3 ? 'grid-cols-3' : 'grid-cols-2'}`}
+            >
               {group.points.map((point) => (
                 <Measured
                   key={point}
@@ -104,7 +123,13 @@ export function ReadingFields(props: FieldsProps) {
         <div className="grid grid-cols-2 items-end gap-3">
           <Measured name="outdoorF" label="outdoor air" quantity="temperature" unit="°F" props={props} />
           <Text name="minutesRunning" label="minutes running" props={props} decimal />
-          <Choice name="condenser" label="condenser" options={['clean and dry', 'wet', 'dirty']} blank="not looked at" props={props} />
+          <Choice
+            name="condenser"
+            label="condenser"
+            options={['clean and dry', 'wet', 'dirty']}
+            blank="not looked at"
+            props={props}
+          />
           <div>
             <p className="mb-0.5 text-sm font-semibold">Show and ask in</p>
             <UnitSwitch roof />

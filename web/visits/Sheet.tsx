@@ -24,7 +24,11 @@ export function Sheet({
 }: {
   visit: VisitPage;
   lines: readonly Line[];
-  onAmend: (kind: EntryKind, unitId: string | null, amending: { id: string; body: Record<string, unknown> }) => void;
+  onAmend: (
+    kind: EntryKind,
+    unitId: string | null,
+    amending: { id: string; body: Record<string, unknown> },
+  ) => void;
 }) {
   const { measuring } = useWho();
   const [system] = useUnitSystem();
@@ -42,17 +46,26 @@ export function Sheet({
             <li key={line.id} className={`py-2 ${line.item ? 'border-l-4 border-copper pl-2' : ''}`}>
               <p>
                 {unit ? <span className="plate mr-2 text-sm">{unit.tag}</span> : null}
-                <strong>{line.kind}</strong> <span>{entryText(line.kind, line.body, facts, measuring, system)}</span>
+                <strong>{line.kind}</strong>{' '}
+                <span>{entryText(line.kind, line.body, facts, measuring, system)}</span>
               </p>
               <p className="flex flex-wrap items-center gap-x-3 text-sm text-soft">
-                {instant(line.occurredAt, visit.timeZone)} {line.author ?? ''} {line.amended ? '(amended)' : ''}
+                {instant(line.occurredAt, visit.timeZone)} {line.author ?? ''}{' '}
+                {line.amended ? '(amended)' : ''}
                 {line.item?.state === 'waiting' ? (
-                  <span className="font-semibold text-copper">on this phone, goes out with the next signal</span>
+                  <span className="font-semibold text-copper">
+                    on this phone, goes out with the next signal
+                  </span>
                 ) : null}
                 {line.item ? null : (
                   <>
                     {line.kind !== 'arrive' && line.kind !== 'measurement' ? (
-                      <Button look="quiet" onClick={() => onAmend(line.kind as EntryKind, line.unitId, { id: line.id, body: line.body })}>
+                      <Button
+                        look="quiet"
+                        onClick={() =>
+                          onAmend(line.kind as EntryKind, line.unitId, { id: line.id, body: line.body })
+                        }
+                      >
                         Amend
                       </Button>
                     ) : null}
@@ -67,7 +80,9 @@ export function Sheet({
           );
         })}
       </ol>
-      {withdrawing ? <Withdraw visit={visit} line={withdrawing} onClose={() => setWithdrawing(undefined)} /> : null}
+      {withdrawing ? (
+        <Withdraw visit={visit} line={withdrawing} onClose={() => setWithdrawing(undefined)} />
+      ) : null}
     </>
   );
 }
@@ -80,11 +95,15 @@ function Refused({ item }: { item: OutboxItem }) {
         {item.problem?.title}. {item.problem?.errors?.map((e) => e.message).join(' ')}
       </p>
       <div className="flex gap-2">
-        <Button onClick={() => void phone.outbox.update(item.id, { state: 'waiting' }).then(() => flush())}>Send again</Button>
+        <Button onClick={() => void phone.outbox.update(item.id, { state: 'waiting' }).then(() => flush())}>
+          Send again
+        </Button>
         <Button
           onClick={() =>
             void takeBack(item.id).then(() => {
-              toast('Taken off this phone', { action: { label: 'Undo', onClick: () => void phone.outbox.put(item) } });
+              toast('Taken off this phone', {
+                action: { label: 'Undo', onClick: () => void phone.outbox.put(item) },
+              });
             })
           }
         >

@@ -18,7 +18,17 @@ import { FORMS, type FormKind } from './forms.ts';
 import { leftBehind, linesOf } from './lines.ts';
 import { Sheet } from './Sheet.tsx';
 
-const KINDS = ['reading set', 'finding', 'work', 'refrigerant', 'condition left', 'condition closed', 'recommendation', 'note', 'leave'] as const;
+const KINDS = [
+  'reading set',
+  'finding',
+  'work',
+  'refrigerant',
+  'condition left',
+  'condition closed',
+  'recommendation',
+  'note',
+  'leave',
+] as const;
 
 /** The sheet of one visit, on the roof and at the desk: the same record, written through the phone's outbox. */
 export default function VisitSheet() {
@@ -30,7 +40,12 @@ export default function VisitSheet() {
   // The copy on this phone is the newest of what the server said, whether asked for or in answer to an entry.
   const kept = useLiveQuery(() => phone.visits.get(id), [id]);
   const visit = newest(data, kept?.page);
-  if (!visit) return <div className="p-4">{error ? <Trouble error={error} retry={refetch} /> : <Loading what="the sheet" />}</div>;
+  if (!visit)
+    return (
+      <div className="p-4">
+        {error ? <Trouble error={error} retry={refetch} /> : <Loading what="the sheet" />}
+      </div>
+    );
   return <SheetOf visit={visit} stale={error !== undefined} />;
 }
 
@@ -41,7 +56,8 @@ function newest(a: VisitPage | undefined, b: VisitPage | undefined): VisitPage |
 
 function SheetOf({ visit, stale }: { visit: VisitPage; stale: boolean }) {
   const items = useOutbox(visit.id);
-  const calledFirst = visit.calls.find((c) => c.unitId)?.unitId ?? (visit.units.length === 1 ? visit.units[0]?.id : undefined);
+  const calledFirst =
+    visit.calls.find((c) => c.unitId)?.unitId ?? (visit.units.length === 1 ? visit.units[0]?.id : undefined);
   const [unitChoice, setUnit] = useState<string>();
   const unit = visit.units.find((u) => u.id === (unitChoice ?? calledFirst));
   const [kind, setKind] = useState<FormKind>();
@@ -53,8 +69,17 @@ function SheetOf({ visit, stale }: { visit: VisitPage; stale: boolean }) {
     setKind(next);
     setAmending(amend);
   };
-  const arrive = () => void post({ id: uuid(), visitId: visit.id, unitId: null, occurredAt: now().toISOString(), kind: 'arrive', body: {} });
-  const complaint = visit.calls.length === 1 ? visit.calls[0]?.complaint : `${visit.calls.length} units to see`;
+  const arrive = () =>
+    void post({
+      id: uuid(),
+      visitId: visit.id,
+      unitId: null,
+      occurredAt: now().toISOString(),
+      kind: 'arrive',
+      body: {},
+    });
+  const complaint =
+    visit.calls.length === 1 ? visit.calls[0]?.complaint : `${visit.calls.length} units to see`;
   return (
     <Screen
       title={`Visit, ${visit.site}`}
@@ -74,7 +99,10 @@ function SheetOf({ visit, stale }: { visit: VisitPage; stale: boolean }) {
           No signal: the sheet as last seen on this phone. What you write is kept and goes out by itself.
         </p>
       ) : null}
-      <details className="mb-3 border-l-4 border-rule bg-sheet px-3 py-2" open={!arrived || visit.hazards.length > 0}>
+      <details
+        className="mb-3 border-l-4 border-rule bg-sheet px-3 py-2"
+        open={!arrived || visit.hazards.length > 0}
+      >
         <summary className="cursor-pointer font-semibold">
           Getting in{visit.hazards.length > 0 ? `, and what can hurt here: ${visit.hazards.join(', ')}` : ''}
         </summary>
@@ -109,7 +137,13 @@ function SheetOf({ visit, stale }: { visit: VisitPage; stale: boolean }) {
                     title={plateWords(u)}
                     className={`plate flex min-h-12 cursor-pointer items-center border-2 px-3 has-focus-visible:outline-3 has-focus-visible:outline-copper ${u.id === unit?.id ? 'border-copper bg-copper text-on-copper' : u.flagKinds.includes('hazard') ? 'border-ember bg-sheet' : 'border-ink bg-sheet'}`}
                   >
-                    <input type="radio" name="unit" className="sr-only" checked={u.id === unit?.id} onChange={() => setUnit(u.id)} />
+                    <input
+                      type="radio"
+                      name="unit"
+                      className="sr-only"
+                      checked={u.id === unit?.id}
+                      onChange={() => setUnit(u.id)}
+                    />
                     {u.tag}
                     {u.flagKinds.includes('hazard') ? ' ▲' : ''}
                   </label>
@@ -144,11 +178,18 @@ function SheetOf({ visit, stale }: { visit: VisitPage; stale: boolean }) {
               >
                 Bench
               </Link>
-              {KINDS.filter((k) => k !== 'condition closed' || (unit?.conditions.length ?? 0) > 0).map((k) => (
-                <Button key={k} roof look={k === 'leave' && arrived && !left ? 'act' : 'plain'} onClick={() => open(k)}>
-                  {FORMS[k].title}
-                </Button>
-              ))}
+              {KINDS.filter((k) => k !== 'condition closed' || (unit?.conditions.length ?? 0) > 0).map(
+                (k) => (
+                  <Button
+                    key={k}
+                    roof
+                    look={k === 'leave' && arrived && !left ? 'act' : 'plain'}
+                    onClick={() => open(k)}
+                  >
+                    {FORMS[k].title}
+                  </Button>
+                ),
+              )}
             </div>
           )}
         </div>
@@ -184,8 +225,12 @@ function UnitBrief({ unit, zone }: { unit: VisitPage['units'][number]; zone: str
       {unit.handlingNotes ? <p className="font-semibold">Handling: {unit.handlingNotes}</p> : null}
       {unit.conditions.map((c) => (
         <p key={c.id}>
-          {c.hazard ? <span className="hazard-notch text-sm">{c.kind}</span> : <strong>Left: {c.kind}</strong>} since {dayOf(c.openedAt, zone)}.{' '}
-          {c.text}
+          {c.hazard ? (
+            <span className="hazard-notch text-sm">{c.kind}</span>
+          ) : (
+            <strong>Left: {c.kind}</strong>
+          )}{' '}
+          since {dayOf(c.openedAt, zone)}. {c.text}
         </p>
       ))}
     </div>

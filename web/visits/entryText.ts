@@ -7,16 +7,31 @@ import { plainUnit, shownValue, type UnitSystem } from '../ui/units.ts';
 type Body = Record<string, unknown>;
 
 /** What a line always says of a set of readings; the rest only when it is not as it should be. */
-const FIRST: ReadonlySet<string> = new Set(['superheat', 'subcooling', 'split', 'voltage unbalance', 'current unbalance']);
+const FIRST: ReadonlySet<string> = new Set([
+  'superheat',
+  'subcooling',
+  'split',
+  'voltage unbalance',
+  'current unbalance',
+]);
 
 /** An answer in a few words. */
 function said(a: Answer, system: UnitSystem): string {
   const shown = shownValue(a.quantity, a.unit, a.value, system);
-  return `${a.name} ${number(shown.value, a.decimals)} ${plainUnit(shown.unit)}`.trim() + (a.verdict === 'says nothing' ? '' : ` (${a.verdict})`);
+  return (
+    `${a.name} ${number(shown.value, a.decimals)} ${plainUnit(shown.unit)}`.trim() +
+    (a.verdict === 'says nothing' ? '' : ` (${a.verdict})`)
+  );
 }
 
 /** An entry as one line of the sheet. */
-export function entryText(kind: string, body: Body, circuit: CircuitFacts, limits?: MeasuringLimits, system: UnitSystem = 'US'): string {
+export function entryText(
+  kind: string,
+  body: Body,
+  circuit: CircuitFacts,
+  limits?: MeasuringLimits,
+  system: UnitSystem = 'US',
+): string {
   const say = (name: string) => (body[name] === undefined || body[name] === null ? '' : String(body[name]));
   switch (kind) {
     case 'arrive':
@@ -56,7 +71,9 @@ export function entryText(kind: string, body: Body, circuit: CircuitFacts, limit
     case 'condition left':
       return [
         `Left: ${say('condition')}.`,
-        body.changedFrom || body.changedTo ? `${say('changedFrom') || 'not said'} → ${say('changedTo') || 'not said'}.` : '',
+        body.changedFrom || body.changedTo
+          ? `${say('changedFrom') || 'not said'} → ${say('changedTo') || 'not said'}.`
+          : '',
         say('text'),
         say('told') ? `Told: ${say('told')}` : '',
       ]
@@ -75,7 +92,8 @@ export function entryText(kind: string, body: Body, circuit: CircuitFacts, limit
 function measured(body: Body, system: UnitSystem): string {
   const card = cardOf(String(body.card));
   const answers = (body.answers as Answer[] | undefined) ?? [];
-  if (answers.length > 0) return `${card?.title ?? body.card}: ${answers.map((a) => said(a, system)).join(', ')}`;
+  if (answers.length > 0)
+    return `${card?.title ?? body.card}: ${answers.map((a) => said(a, system)).join(', ')}`;
   const inputs = Object.entries(body.inputs as Record<string, { value: unknown; unit?: string }>);
   return `${card?.title ?? body.card}: ${inputs.map(([name, given]) => `${card?.inputs.find((i) => i.name === name)?.label ?? name} ${String(given.value)} ${given.unit ?? ''}`).join(', ')}`;
 }

@@ -46,17 +46,27 @@ const form = (
 const said = (...given: Parameters<typeof form>) => words(form(...given));
 
 /** R-410A chart points: 118.4 psig is 40 °F, 318.5 psig is 100 °F. */
-const CHARGE = { mode: 'cooling', 'suction pressure': '118.4', 'suction line': '52', 'liquid pressure': '318.5', 'liquid line': '90' };
+const CHARGE = {
+  mode: 'cooling',
+  'suction pressure': '118.4',
+  'suction line': '52',
+  'liquid pressure': '318.5',
+  'liquid line': '90',
+};
 const STEADY = { outdoorF: '85', minutesRunning: '20', condenser: 'clean and dry' };
 
 describe('every form of the sheet', () => {
-  it.each(Object.keys(FORMS) as FormKind[])('%s: every field has a label, and numbers open the number pad', (kind) => {
-    const markup = form(kind, kind === 'work' ? { slot: 'compressor' } : {});
-    const ids = [...markup.matchAll(/<(?:input|select|textarea) id="([^"]+)"/g)].map(([, id]) => id);
-    for (const id of ids) expect(markup).toContain(`<label for="${id}"`);
-    for (const [input] of markup.matchAll(/<input[^>]*>/g)) expect(input).toMatch(/id="|type="radio"|type="checkbox"/);
-    expect(markup).not.toMatch(/undefined|NaN/);
-  });
+  it.each(Object.keys(FORMS) as FormKind[])(
+    '%s: every field has a label, and numbers open the number pad',
+    (kind) => {
+      const markup = form(kind, kind === 'work' ? { slot: 'compressor' } : {});
+      const ids = [...markup.matchAll(/<(?:input|select|textarea) id="([^"]+)"/g)].map(([, id]) => id);
+      for (const id of ids) expect(markup).toContain(`<label for="${id}"`);
+      for (const [input] of markup.matchAll(/<input[^>]*>/g))
+        expect(input).toMatch(/id="|type="radio"|type="checkbox"/);
+      expect(markup).not.toMatch(/undefined|NaN/);
+    },
+  );
 
   it('an error stands at its field and is read out with it', () => {
     const markup = form('finding', {}, { errors: { component: 'which component?' } });
@@ -95,7 +105,9 @@ describe('readings on the sheet', () => {
       ],
       details: { charging: { method: 'subcooling', targetF: 14 } },
     });
-    expect(said('reading set', { ...CHARGE, ...STEADY, circuit: '1' }, { unit: two })).toContain('Band: plate, target 14 °F');
+    expect(said('reading set', { ...CHARGE, ...STEADY, circuit: '1' }, { unit: two })).toContain(
+      'Band: plate, target 14 °F',
+    );
     // 118.4 psig of R-22 is far warmer than 52 °F.
     const second = said('reading set', { ...CHARGE, ...STEADY, circuit: '2' }, { unit: two });
     expect(second).toMatch(/superheat -1\d/);
@@ -104,14 +116,22 @@ describe('readings on the sheet', () => {
 
   it('say what is missing instead of answering: refrigerant not on record, conditions that make a judgement wait', () => {
     const unknown = unit({ circuits: [{ number: 1, refrigerant: null, metering: null, chargeLb: null }] });
-    expect(said('reading set', CHARGE, { unit: unknown })).toMatch(/not on record, so no superheat or subcooling/);
+    expect(said('reading set', CHARGE, { unit: unknown })).toMatch(
+      /not on record, so no superheat or subcooling/,
+    );
     expect(said('reading set', CHARGE, { unit: unknown })).not.toMatch(/superheat \d/);
-    expect(said('reading set', { ...CHARGE, outdoorF: '50' })).toMatch(/superheat 12 °F … wait Outdoor 50 °F is below 65 °F/);
+    expect(said('reading set', { ...CHARGE, outdoorF: '50' })).toMatch(
+      /superheat 12 °F … wait Outdoor 50 °F is below 65 °F/,
+    );
   });
 
   it('ask about swapped hoses and °C for °F, and act at once on what cannot be right', () => {
-    expect(said('reading set', { ...CHARGE, 'suction pressure': '318', 'liquid pressure': '118' })).toContain('are the hoses swapped');
-    expect(said('reading set', { mode: 'cooling', 'return air': '24', 'supply air': '14' })).toContain('is it 24 °C?');
+    expect(said('reading set', { ...CHARGE, 'suction pressure': '318', 'liquid pressure': '118' })).toContain(
+      'are the hoses swapped',
+    );
+    expect(said('reading set', { mode: 'cooling', 'return air': '24', 'supply air': '14' })).toContain(
+      'is it 24 °C?',
+    );
     const dead = said('reading set', { ...CHARGE, outdoorF: '95', 'liquid pressure': '200' });
     // What asks for action stands in sight, not behind "more".
     expect(dead.indexOf('condenser split')).toBeLessThan(dead.indexOf('More from these readings'));
@@ -119,14 +139,24 @@ describe('readings on the sheet', () => {
   });
 
   it('a lost phase is named before any unbalance', () => {
-    const text = said('reading set', { mode: 'off', 'volts L1-L2': '208', 'volts L2-L3': '104', 'volts L3-L1': '9' });
+    const text = said('reading set', {
+      mode: 'off',
+      'volts L1-L2': '208',
+      'volts L2-L3': '104',
+      'volts L3-L1': '9',
+    });
     expect(text).toMatch(/lowest pair 9 V ! act A phase is lost/);
     expect(text).not.toContain('voltage unbalance');
   });
 
   it('metric: fields ask in metric, typed numbers keep their unit, answers follow the screen', () => {
     localStorage.setItem('gradum-units', 'metric');
-    const markup = form('reading set', { ...CHARGE, [unitName('suction line')]: '°F', 'return air': '24', [unitName('return air')]: '°C' });
+    const markup = form('reading set', {
+      ...CHARGE,
+      [unitName('suction line')]: '°F',
+      'return air': '24',
+      [unitName('return air')]: '°C',
+    });
     localStorage.removeItem('gradum-units');
     const text = words(markup);
     expect(text).toContain('suction line, °F');
@@ -138,18 +168,26 @@ describe('readings on the sheet', () => {
   });
 
   it('what cannot be is refused at its field in the unit it was typed in', () => {
-    expect(said('reading set', { 'suction line': '-300', [unitName('suction line')]: '°C' })).toContain('absolute zero');
-    expect(said('reading set', { 'suction line': '-300', [unitName('suction line')]: '°F' })).toContain('Doubtful');
+    expect(said('reading set', { 'suction line': '-300', [unitName('suction line')]: '°C' })).toContain(
+      'absolute zero',
+    );
+    expect(said('reading set', { 'suction line': '-300', [unitName('suction line')]: '°F' })).toContain(
+      'Doubtful',
+    );
   });
 
   it('without a unit of the record they can be written down all the same', () => {
-    expect(said('reading set', { mode: 'cooling', 'return air': '75', 'supply air': '56' }, { unit: undefined })).toContain('split 19 °F');
+    expect(
+      said('reading set', { mode: 'cooling', 'return air': '75', 'supply air': '56' }, { unit: undefined }),
+    ).toContain('split 19 °F');
   });
 });
 
 describe('the other forms know the unit', () => {
   it('work offers what is due and the slots; maker and model are asked for once a slot is named', () => {
-    const due = unit({ due: [{ key: 'filters and belts', title: 'Filters and belts', text: 'due since May' }] });
+    const due = unit({
+      due: [{ key: 'filters and belts', title: 'Filters and belts', text: 'due since May' }],
+    });
     expect(said('work', {}, { unit: due })).toMatch(/Due on this unit Filters and belts/);
     expect(said('work', {})).not.toContain('Its maker');
     expect(said('work', { slot: 'compressor' })).toContain('Its maker');
@@ -164,19 +202,33 @@ describe('the other forms know the unit', () => {
   });
 
   it('closing names what is open; a hazard asks who was told in writing', () => {
-    const open = [{ id: 'c1', kind: 'filters out', hazard: false, text: 'none on the truck', openedAt: '2026-05-01T00:00:00Z' }];
-    expect(said('condition closed', {}, { unit: unit({ conditions: open }) })).toContain('filters out: none on the truck');
+    const open = [
+      {
+        id: 'c1',
+        kind: 'filters out',
+        hazard: false,
+        text: 'none on the truck',
+        openedAt: '2026-05-01T00:00:00Z',
+      },
+    ];
+    expect(said('condition closed', {}, { unit: unit({ conditions: open }) })).toContain(
+      'filters out: none on the truck',
+    );
     expect(said('condition left', { condition: 'safety bypassed' })).toContain('Who was told, in writing');
     expect(said('condition left', { condition: 'filters out' })).not.toContain('in writing');
   });
 
   it('leaving says what must never be left past the visit', () => {
-    expect(said('leave', {}, { leftBehind: ['safety bypassed on RTU-1'] })).toMatch(/Never to be left past the visit: safety bypassed on RTU-1/);
+    expect(said('leave', {}, { leftBehind: ['safety bypassed on RTU-1'] })).toMatch(
+      /Never to be left past the visit: safety bypassed on RTU-1/,
+    );
     expect(said('leave')).not.toContain('Never to be left');
   });
 
   it('the company’s own limits judge', () => {
     expect(DEFAULT_LIMITS.superheatHighF).toBe(15);
-    expect(said('reading set', { ...CHARGE, ...STEADY, 'suction line': '56' })).toContain('superheat 16 °F ↑ high');
+    expect(said('reading set', { ...CHARGE, ...STEADY, 'suction line': '56' })).toContain(
+      'superheat 16 °F ↑ high',
+    );
   });
 });

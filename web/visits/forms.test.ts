@@ -3,11 +3,24 @@ import { FORMS, judgeTyped, readingSetOf, unitName, type Values } from './forms.
 
 const ID = '0198a1b2-0000-7000-8000-000000000001';
 const sent = (kind: keyof typeof FORMS, values: Values) =>
-  newEntry.safeParse({ id: ID, visitId: ID, unitId: ID, occurredAt: '2026-06-01T10:00:00Z', kind, body: FORMS[kind].toBody(values) });
+  newEntry.safeParse({
+    id: ID,
+    visitId: ID,
+    unitId: ID,
+    occurredAt: '2026-06-01T10:00:00Z',
+    kind,
+    body: FORMS[kind].toBody(values),
+  });
 
 /** A filled-in form of every kind. */
 const FILLED: Record<keyof typeof FORMS, Values> = {
-  'reading set': { mode: 'cooling', outdoorF: '88', condenser: 'wet', 'suction pressure': '118', 'suction line': '52,5' },
+  'reading set': {
+    mode: 'cooling',
+    outdoorF: '88',
+    condenser: 'wet',
+    'suction pressure': '118',
+    'suction line': '52,5',
+  },
   finding: { component: 'run cap', failure: 'weak', grade: 'presumed', system: 'cooling' },
   work: {
     text: 'new motor',
@@ -26,28 +39,41 @@ const FILLED: Record<keyof typeof FORMS, Values> = {
 };
 
 describe('the forms of a visit sheet', () => {
-  it.each(Object.keys(FILLED) as (keyof typeof FORMS)[])('%s: what is typed is what the contract takes, and comes back into the form', (kind) => {
-    const read = sent(kind, FILLED[kind]);
-    expect(read.error?.issues ?? []).toEqual([]);
-    const body = FORMS[kind].toBody(FILLED[kind]);
-    expect(FORMS[kind].toBody(FORMS[kind].fromBody(body))).toEqual(body);
-  });
+  it.each(Object.keys(FILLED) as (keyof typeof FORMS)[])(
+    '%s: what is typed is what the contract takes, and comes back into the form',
+    (kind) => {
+      const read = sent(kind, FILLED[kind]);
+      expect(read.error?.issues ?? []).toEqual([]);
+      const body = FORMS[kind].toBody(FILLED[kind]);
+      expect(FORMS[kind].toBody(FORMS[kind].fromBody(body))).toEqual(body);
+    },
+  );
 
   it('names the field that is missing or no number', () => {
-    const paths = (kind: keyof typeof FORMS, values: Values) => sent(kind, values).error?.issues.map((i) => i.path.join('.'));
+    const paths = (kind: keyof typeof FORMS, values: Values) =>
+      sent(kind, values).error?.issues.map((i) => i.path.join('.'));
     expect(paths('finding', { component: '', failure: 'x' })).toEqual(['body.component']);
     expect(paths('refrigerant', { refrigerant: 'R-22', addedLb: 'two' })).toEqual(['body.addedLb']);
     expect(paths('reading set', {})).toEqual(['body.readings']);
     expect(paths('leave', {})).toEqual(['body.outcome']);
-    expect(paths('condition left', { condition: 'gas leak suspected', text: 'smell' })).toEqual(['body.told']);
+    expect(paths('condition left', { condition: 'gas leak suspected', text: 'smell' })).toEqual([
+      'body.told',
+    ]);
   });
 
   it('ignores half-typed numbers in the live results', () => {
-    expect(readingSetOf({ 'suction pressure': '1-', 'suction line': '52' }).readings).toEqual([{ point: 'suction line', value: 52, unit: '°F' }]);
+    expect(readingSetOf({ 'suction pressure': '1-', 'suction line': '52' }).readings).toEqual([
+      { point: 'suction line', value: 52, unit: '°F' },
+    ]);
   });
 
   it('a number keeps the unit it was typed in, over amending too', () => {
-    const typed: Values = { mode: 'cooling', 'suction line': '11.1', [unitName('suction line')]: '°C', 'liquid line': '90' };
+    const typed: Values = {
+      mode: 'cooling',
+      'suction line': '11.1',
+      [unitName('suction line')]: '°C',
+      'liquid line': '90',
+    };
     const body = FORMS['reading set'].toBody(typed);
     expect(body.readings).toEqual([
       { point: 'suction line', value: 11.1, unit: '°C' },
@@ -59,15 +85,23 @@ describe('the forms of a visit sheet', () => {
   });
 
   it('what is kept in customary units is converted: 35 °C is 95 °F, 1 kg is 2.205 lb (NIST SP 811)', () => {
-    expect(FORMS['reading set'].toBody({ outdoorF: '35', [unitName('outdoorF')]: '°C', 'suction line': '50' }).outdoorF).toBe(95);
+    expect(
+      FORMS['reading set'].toBody({ outdoorF: '35', [unitName('outdoorF')]: '°C', 'suction line': '50' })
+        .outdoorF,
+    ).toBe(95);
     expect(readingSetOf({ outdoorF: '35', [unitName('outdoorF')]: '°C' }).outdoorF).toBe(95);
-    const weighed = FORMS.refrigerant.toBody({ refrigerant: 'R-22', addedLb: '1', [unitName('addedLb')]: 'kg', recoveredLb: '3' });
+    const weighed = FORMS.refrigerant.toBody({
+      refrigerant: 'R-22',
+      addedLb: '1',
+      [unitName('addedLb')]: 'kg',
+      recoveredLb: '3',
+    });
     expect(weighed.addedLb).toBe(2.205);
     expect(weighed.recoveredLb).toBe(3);
-    expect(sent('refrigerant', { refrigerant: 'R-22', addedLb: 'one', [unitName('addedLb')]: 'kg' }).error?.issues[0]?.path).toEqual([
-      'body',
-      'addedLb',
-    ]);
+    expect(
+      sent('refrigerant', { refrigerant: 'R-22', addedLb: 'one', [unitName('addedLb')]: 'kg' }).error
+        ?.issues[0]?.path,
+    ).toEqual(['body', 'addedLb']);
   });
 
   it('says at the key what cannot be and what is doubtful, in the unit it is typed in', () => {

@@ -14,7 +14,8 @@ export interface EntryForm {
   readonly fromBody: (body: Record<string, unknown>) => Values;
 }
 
-const text = (values: Values, name: string): string | undefined => String(values[name] ?? '').trim() || undefined;
+const text = (values: Values, name: string): string | undefined =>
+  String(values[name] ?? '').trim() || undefined;
 
 /** A number as typed; what is no number is sent on as NaN, so that the contract names the field. */
 const number = (values: Values, name: string): number | undefined => {
@@ -25,10 +26,16 @@ const number = (values: Values, name: string): number | undefined => {
 /** Where a form keeps the unit a number was typed in. */
 export const unitName = (name: string): string => `${name} unit`;
 
-const typedIn = (values: Values, name: string, customary: string): string => text(values, unitName(name)) ?? customary;
+const typedIn = (values: Values, name: string, customary: string): string =>
+  text(values, unitName(name)) ?? customary;
 
 /** A number as typed, in its customary unit whatever unit it was typed in. */
-const measured = (values: Values, name: string, quantity: QuantityName, customary: string): number | undefined => {
+const measured = (
+  values: Values,
+  name: string,
+  quantity: QuantityName,
+  customary: string,
+): number | undefined => {
   const value = number(values, name);
   if (value === undefined || !Number.isFinite(value)) return value;
   const unit = typedIn(values, name, customary);
@@ -37,7 +44,11 @@ const measured = (values: Values, name: string, quantity: QuantityName, customar
 };
 
 /** What is wrong with a number the moment it is typed, by the same rules the server applies. */
-export function judgeTyped(quantity: QuantityName, unit: string, typed: string): { error?: string; hint?: string } {
+export function judgeTyped(
+  quantity: QuantityName,
+  unit: string,
+  typed: string,
+): { error?: string; hint?: string } {
   if (typed.trim() === '') return {};
   try {
     const judged = judgeReading(quantity, unit, Number(typed.replace(',', '.')));
@@ -51,13 +62,17 @@ const only = (entries: Record<string, unknown>): Record<string, unknown> =>
   Object.fromEntries(Object.entries(entries).filter(([, value]) => value !== undefined && value !== false));
 
 const asText = (body: Record<string, unknown>): Values =>
-  Object.fromEntries(Object.entries(body).map(([name, value]) => [name, typeof value === 'boolean' ? value : String(value)]));
+  Object.fromEntries(
+    Object.entries(body).map(([name, value]) => [name, typeof value === 'boolean' ? value : String(value)]),
+  );
 
 /** The readings typed so far, each in the unit it was typed in. */
 export function readingsOf(values: Values): Reading[] {
   return READING_POINT_NAMES.flatMap((point) => {
     const value = number(values, point);
-    return value === undefined ? [] : [{ point, value, unit: typedIn(values, point, READING_POINTS[point].unit) }];
+    return value === undefined
+      ? []
+      : [{ point, value, unit: typedIn(values, point, READING_POINTS[point].unit) }];
   });
 }
 
@@ -129,7 +144,14 @@ export const FORMS: Record<FormKind, EntryForm> = {
         text: text(v, 'text') ?? '',
         tasks: tasks.length > 0 ? tasks.sort() : undefined,
         leakRepair: text(v, 'leakRepair'),
-        installed: slot ? only({ slot, manufacturer: text(v, 'manufacturer'), model: text(v, 'model'), serial: text(v, 'serial') }) : undefined,
+        installed: slot
+          ? only({
+              slot,
+              manufacturer: text(v, 'manufacturer'),
+              model: text(v, 'model'),
+              serial: text(v, 'serial'),
+            })
+          : undefined,
       });
     },
     fromBody: ({ tasks, installed, ...rest }) => ({
@@ -183,12 +205,19 @@ export const FORMS: Record<FormKind, EntryForm> = {
     toBody: (v) => ({ text: text(v, 'text') ?? '' }),
     fromBody: asText,
   },
-  note: { kind: 'note', title: 'Note', save: 'Put the note on the sheet', toBody: (v) => ({ text: text(v, 'text') ?? '' }), fromBody: asText },
+  note: {
+    kind: 'note',
+    title: 'Note',
+    save: 'Put the note on the sheet',
+    toBody: (v) => ({ text: text(v, 'text') ?? '' }),
+    fromBody: asText,
+  },
   leave: {
     kind: 'leave',
     title: 'Leave',
     save: 'Leave the site',
-    toBody: (v) => only({ outcome: text(v, 'outcome') ?? '', text: text(v, 'text'), stillOpen: text(v, 'stillOpen') }),
+    toBody: (v) =>
+      only({ outcome: text(v, 'outcome') ?? '', text: text(v, 'text'), stillOpen: text(v, 'stillOpen') }),
     fromBody: asText,
   },
 };

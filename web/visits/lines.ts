@@ -18,8 +18,12 @@ export interface Line {
 /** The sheet as it stands: what the server has, then what is still on this phone; what was superseded is left out. */
 export function linesOf(entries: readonly EntryView[], items: readonly OutboxItem[]): Line[] {
   const known = new Set(entries.map((e) => e.id));
-  const waiting = items.filter((item) => !known.has(item.id)).map((item) => ({ item, entry: item.body as NewEntry }));
-  const superseded = new Set([...entries.map((e) => e.supersedes), ...waiting.map(({ entry }) => entry.supersedes)].filter(Boolean));
+  const waiting = items
+    .filter((item) => !known.has(item.id))
+    .map((item) => ({ item, entry: item.body as NewEntry }));
+  const superseded = new Set(
+    [...entries.map((e) => e.supersedes), ...waiting.map(({ entry }) => entry.supersedes)].filter(Boolean),
+  );
   return [
     ...entries.map((e): Line => ({ ...e, amended: e.supersedes !== null })),
     ...waiting.map(({ item, entry }): Line => ({
@@ -36,9 +40,19 @@ export function linesOf(entries: readonly EntryView[], items: readonly OutboxIte
 }
 
 /** What was left not normal on this visit, is still so, and must never stay past it: "safety bypassed on RTU-1". */
-export function leftBehind(lines: readonly Line[], tagOf: (unitId: string | null) => string | undefined): string[] {
-  const closed = new Set(lines.filter((line) => line.kind === 'condition closed').map((line) => line.body.conditionId));
+export function leftBehind(
+  lines: readonly Line[],
+  tagOf: (unitId: string | null) => string | undefined,
+): string[] {
+  const closed = new Set(
+    lines.filter((line) => line.kind === 'condition closed').map((line) => line.body.conditionId),
+  );
   return lines
-    .filter((line) => line.kind === 'condition left' && !closed.has(line.id) && neverPastTheVisit(line.body.condition as ConditionKind))
+    .filter(
+      (line) =>
+        line.kind === 'condition left' &&
+        !closed.has(line.id) &&
+        neverPastTheVisit(line.body.condition as ConditionKind),
+    )
     .map((line) => `${String(line.body.condition)}${tagOf(line.unitId) ? ` on ${tagOf(line.unitId)}` : ''}`);
 }

@@ -42,7 +42,12 @@ export function Text({
       {long ? (
         <textarea rows={3} value={value} onChange={change} />
       ) : (
-        <input value={value} onChange={change} inputMode={decimal ? 'decimal' : undefined} autoComplete="off" />
+        <input
+          value={value}
+          onChange={change}
+          inputMode={decimal ? 'decimal' : undefined}
+          autoComplete="off"
+        />
       )}
     </Field>
   );
@@ -65,7 +70,10 @@ export function Choice({
 }) {
   return (
     <Field label={label} hint={hint} error={props.error(name)} roof>
-      <select value={String(props.values[name] ?? '')} onChange={(e) => props.set({ [name]: e.target.value })}>
+      <select
+        value={String(props.values[name] ?? '')}
+        onChange={(e) => props.set({ [name]: e.target.value })}
+      >
         {blank !== undefined ? <option value="">{blank}</option> : null}
         {options.map((o) =>
           typeof o === 'string' ? (
@@ -82,7 +90,17 @@ export function Choice({
 }
 
 /** A few answers as buttons a glove can hit. */
-export function Pick({ name, label, options, props }: { name: string; label: string; options: readonly string[]; props: FieldsProps }) {
+export function Pick({
+  name,
+  label,
+  options,
+  props,
+}: {
+  name: string;
+  label: string;
+  options: readonly string[];
+  props: FieldsProps;
+}) {
   return (
     <fieldset>
       <legend className="mb-0.5 text-sm font-semibold">{label}</legend>
@@ -115,7 +133,12 @@ export function Pick({ name, label, options, props }: { name: string; label: str
 export function Tick({ name, label, props }: { name: string; label: string; props: FieldsProps }) {
   return (
     <label className="flex min-h-13 cursor-pointer items-center gap-3 text-lg">
-      <input type="checkbox" className="h-7 w-7" checked={props.values[name] === true} onChange={(e) => props.set({ [name]: e.target.checked })} />
+      <input
+        type="checkbox"
+        className="h-7 w-7"
+        checked={props.values[name] === true}
+        onChange={(e) => props.set({ [name]: e.target.checked })}
+      />
       {label}
     </label>
   );
@@ -124,7 +147,8 @@ export function Tick({ name, label, props }: { name: string; label: string; prop
 export function Caution({ children }: { children: React.ReactNode }) {
   return (
     <p className="border-l-4 border-ember pl-2 text-sm">
-      <strong>Careful.</strong> {children} <span className="text-soft">Local codes, the maker and licensed practice decide.</span>
+      <strong>Careful.</strong> {children}{' '}
+      <span className="text-soft">Local codes, the maker and licensed practice decide.</span>
     </p>
   );
 }
@@ -146,11 +170,22 @@ export function Measured({
 }) {
   const [system] = useUnitSystem();
   const typed = String(props.values[name] ?? '');
-  const own = typed.trim() === '' ? shownUnit(quantity, unit, system) : String(props.values[unitName(name)] ?? unit);
+  const own =
+    typed.trim() === '' ? shownUnit(quantity, unit, system) : String(props.values[unitName(name)] ?? unit);
   const note = judgeTyped(quantity, own, typed);
   return (
-    <Field label={`${label}, ${plainUnit(own)}`} hint={note.hint} error={props.error(name) ?? note.error} roof>
-      <input inputMode="decimal" autoComplete="off" value={typed} onChange={(e) => props.set({ [name]: e.target.value, [unitName(name)]: own })} />
+    <Field
+      label={`${label}, ${plainUnit(own)}`}
+      hint={note.hint}
+      error={props.error(name) ?? note.error}
+      roof
+    >
+      <input
+        inputMode="decimal"
+        autoComplete="off"
+        value={typed}
+        onChange={(e) => props.set({ [name]: e.target.value, [unitName(name)]: own })}
+      />
     </Field>
   );
 }

@@ -14,8 +14,24 @@ const entry = (id: string, more: Partial<EntryView> = {}): EntryView => ({
   reason: null,
   ...more,
 });
-const waiting = (id: string, more: Partial<NewEntry> = {}, state: OutboxItem['state'] = 'waiting'): OutboxItem =>
-  entryItem({ id, visitId: 'v', unitId: null, kind: 'note', body: { text: id }, occurredAt: '2026-06-01T11:00:00Z', ...more } as NewEntry, 1, state);
+const waiting = (
+  id: string,
+  more: Partial<NewEntry> = {},
+  state: OutboxItem['state'] = 'waiting',
+): OutboxItem =>
+  entryItem(
+    {
+      id,
+      visitId: 'v',
+      unitId: null,
+      kind: 'note',
+      body: { text: id },
+      occurredAt: '2026-06-01T11:00:00Z',
+      ...more,
+    } as NewEntry,
+    1,
+    state,
+  );
 
 describe('the lines of a sheet', () => {
   it('are what the server has, then what is still on the phone', () => {
@@ -37,7 +53,12 @@ describe('the lines of a sheet', () => {
 
   it('leave out what was withdrawn, and the withdrawal itself', () => {
     expect(linesOf([entry('a'), entry('w', { kind: 'withdrawn', supersedes: 'a' })], [])).toEqual([]);
-    expect(linesOf([entry('a')], [waiting('w', { kind: 'withdrawn', supersedes: 'a', reason: 'x', body: {} } as Partial<NewEntry>)])).toEqual([]);
+    expect(
+      linesOf(
+        [entry('a')],
+        [waiting('w', { kind: 'withdrawn', supersedes: 'a', reason: 'x', body: {} } as Partial<NewEntry>)],
+      ),
+    ).toEqual([]);
   });
 
   it('keep a refused entry in sight', () => {
@@ -46,11 +67,23 @@ describe('the lines of a sheet', () => {
 });
 
 describe('what must not stay behind', () => {
-  const left = entry('c', { kind: 'condition left', unitId: 'u', body: { condition: 'safety bypassed', text: '' } });
+  const left = entry('c', {
+    kind: 'condition left',
+    unitId: 'u',
+    body: { condition: 'safety bypassed', text: '' },
+  });
   it('is named until it is closed, also by something that has not been sent', () => {
-    const lines = linesOf([left, entry('d', { kind: 'condition left', body: { condition: 'filters out', text: '' } })], []);
-    expect(leftBehind(lines, (id) => (id === 'u' ? 'RTU-1' : undefined))).toEqual(['safety bypassed on RTU-1']);
-    const closing = waiting('e', { kind: 'condition closed', body: { conditionId: 'c', text: 'out' } } as Partial<NewEntry>);
+    const lines = linesOf(
+      [left, entry('d', { kind: 'condition left', body: { condition: 'filters out', text: '' } })],
+      [],
+    );
+    expect(leftBehind(lines, (id) => (id === 'u' ? 'RTU-1' : undefined))).toEqual([
+      'safety bypassed on RTU-1',
+    ]);
+    const closing = waiting('e', {
+      kind: 'condition closed',
+      body: { conditionId: 'c', text: 'out' },
+    } as Partial<NewEntry>);
     expect(leftBehind(linesOf([left], [closing]), () => undefined)).toEqual([]);
   });
 });
@@ -75,10 +108,22 @@ describe('an entry in words', () => {
 
   it.each([
     ['finding', { component: 'cap', failure: 'weak', grade: 'proven' }, 'cap weak, proven'],
-    ['work', { text: 'washed', tasks: ['filters and belts'], leakRepair: 'proven' }, 'washed. Done: filters and belts. Leak repair proven'],
-    ['refrigerant', { refrigerant: 'R-22', addedLb: 2.25, recoveredLb: 1 }, 'R-22, 2.25 lb added, 1 lb recovered'],
+    [
+      'work',
+      { text: 'washed', tasks: ['filters and belts'], leakRepair: 'proven' },
+      'washed. Done: filters and belts. Leak repair proven',
+    ],
+    [
+      'refrigerant',
+      { refrigerant: 'R-22', addedLb: 2.25, recoveredLb: 1 },
+      'R-22, 2.25 lb added, 1 lb recovered',
+    ],
     ['refrigerant', { refrigerant: 'R-22', notWeighed: true }, 'R-22, added, not weighed'],
-    ['condition left', { condition: 'filters out', text: 'none left', told: 'foreman' }, 'Left: filters out. none left Told: foreman'],
+    [
+      'condition left',
+      { condition: 'filters out', text: 'none left', told: 'foreman' },
+      'Left: filters out. none left Told: foreman',
+    ],
     ['condition closed', { text: 'in again' }, 'Closed again. in again'],
     ['leave', { outcome: 'completed' }, 'Left, work completed'],
     ['leave', { outcome: 'return planned' }, 'Left, a return is planned'],

@@ -42,7 +42,11 @@ export default function Watch() {
           className="min-h-8 w-64 rounded-[3px] border-2 border-rule bg-sheet px-2 focus:border-copper"
         />
         <div role="group" aria-label="Show only" className="flex flex-wrap gap-1">
-          <Button aria-pressed={flag === undefined} look={flag === undefined ? 'act' : 'plain'} onClick={() => setFlag(undefined)}>
+          <Button
+            aria-pressed={flag === undefined}
+            look={flag === undefined ? 'act' : 'plain'}
+            onClick={() => setFlag(undefined)}
+          >
             all
           </Button>
           {FLAG_KINDS.map((kind) => (
@@ -64,12 +68,17 @@ export default function Watch() {
       {!data && !error ? <Loading what="the watch list" /> : null}
       {data?.total === 0 ? (
         <Empty>
-          {flag || q ? 'Take a filter off to see more.' : 'Hazards, repeats, callbacks, leaks and old age would stand here, worst first.'}
+          {flag || q
+            ? 'Take a filter off to see more.'
+            : 'Hazards, repeats, callbacks, leaks and old age would stand here, worst first.'}
         </Empty>
       ) : null}
       <ol className="space-y-2" start={offset + 1}>
         {data?.rows.map((row) => (
-          <li key={row.unitId} className="grid break-inside-avoid gap-x-4 gap-y-1 border border-rule bg-sheet p-3 md:grid-cols-[190px_minmax(0,1fr)]">
+          <li
+            key={row.unitId}
+            className="grid break-inside-avoid gap-x-4 gap-y-1 border border-rule bg-sheet p-3 md:grid-cols-[190px_minmax(0,1fr)]"
+          >
             <div>
               <Plate tag={row.tag} to={`/units/${row.unitId}`} flagKinds={row.flags.map((f) => f.kind)} />
               <p className="mt-1">

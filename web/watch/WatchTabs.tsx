@@ -14,7 +14,9 @@ export function WatchTabs() {
           key={path}
           to={path}
           end
-          className={({ isActive }) => `px-4 py-1.5 font-semibold ${isActive ? 'bg-ink text-paper' : 'hover:text-copper'}`}
+          className={({ isActive }) =>
+            `px-4 py-1.5 font-semibold ${isActive ? 'bg-ink text-paper' : 'hover:text-copper'}`
+          }
         >
           {name}
         </NavLink>

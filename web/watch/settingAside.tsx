@@ -11,7 +11,10 @@ import { Dialog } from '../ui/Dialog.tsx';
 import { Field } from '../ui/Field.tsx';
 
 /** Setting a flag aside and bringing it back: what to put beside a flag, and the dialog that asks why. */
-export function useSettingAside(): { act: (unitId: string, flag: FlagView) => React.ReactNode; dialog: React.ReactNode } {
+export function useSettingAside(): {
+  act: (unitId: string, flag: FlagView) => React.ReactNode;
+  dialog: React.ReactNode;
+} {
   const { can } = useWho();
   const [dismiss] = useDismissMutation();
   const [undo] = useUndoDismissalMutation();
@@ -34,17 +37,33 @@ export function useSettingAside(): { act: (unitId: string, flag: FlagView) => Re
       flag={aside.flag}
       onClose={() => setAside(undefined)}
       onSave={async (reason) => {
-        const dismissal = { id: uuid(), unitId: aside.unitId, flag: aside.flag.kind as FlagKind, evidence: aside.flag.evidence, reason };
+        const dismissal = {
+          id: uuid(),
+          unitId: aside.unitId,
+          flag: aside.flag.kind as FlagKind,
+          evidence: aside.flag.evidence,
+          reason,
+        };
         await dismiss(dismissal).unwrap();
         setAside(undefined);
-        toast('Set aside until there is new evidence', { action: { label: 'Undo', onClick: () => void undo(dismissal.id) } });
+        toast('Set aside until there is new evidence', {
+          action: { label: 'Undo', onClick: () => void undo(dismissal.id) },
+        });
       }}
     />
   ) : null;
   return { act, dialog };
 }
 
-function AsideDialog({ flag, onSave, onClose }: { flag: FlagView; onSave: (reason: string) => Promise<void>; onClose: () => void }) {
+function AsideDialog({
+  flag,
+  onSave,
+  onClose,
+}: {
+  flag: FlagView;
+  onSave: (reason: string) => Promise<void>;
+  onClose: () => void;
+}) {
   const [reason, setReason] = useState('');
   const [wrong, setWrong] = useState<string>();
   const save = () => {
@@ -54,7 +73,12 @@ function AsideDialog({ flag, onSave, onClose }: { flag: FlagView; onSave: (reaso
   return (
     <Dialog open onClose={onClose} title="Set this flag aside" description={flag.sentence}>
       <Field label="Why" hint="It comes back by itself when there is new evidence." error={wrong}>
-        <input value={reason} onChange={(e) => setReason(e.target.value)} onKeyDown={(e) => (e.key === 'Enter' ? save() : undefined)} autoFocus />
+        <input
+          value={reason}
+          onChange={(e) => setReason(e.target.value)}
+          onKeyDown={(e) => (e.key === 'Enter' ? save() : undefined)}
+          autoFocus
+        />
       </Field>
       <div className="mt-3 flex gap-2">
         <Button look="act" onClick={save}>

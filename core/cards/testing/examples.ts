@@ -21,7 +21,10 @@ const find = (card: string, given: CardValues, name: string) =>
 /** Works the card out and compares. */
 export function check({ card, given, name, value, to = 1, verdict, says }: Example): void {
   const found = find(card, given, name);
-  expect([name, found?.value === undefined ? undefined : Number(found.value.toFixed(6))]).toEqual([name, expect.any(Number)]);
+  expect([name, found?.value === undefined ? undefined : Number(found.value.toFixed(6))]).toEqual([
+    name,
+    expect.any(Number),
+  ]);
   expect(found?.value).toBeCloseTo(value, to);
   if (verdict) expect([name, found?.verdict]).toEqual([name, verdict]);
   if (says) expect(found?.text).toMatch(says);

@@ -8,14 +8,23 @@ import { travelTable, type RoutingProblem } from '../index.ts';
 export function madeUpDay(
   seed: number,
   stops: number,
-  { tight = false, samples = [360, 450, 510, 570, 720, 930, 1020, 1110] }: { tight?: boolean; samples?: number[] } = {},
+  {
+    tight = false,
+    samples = [360, 450, 510, 570, 720, 930, 1020, 1110],
+  }: { tight?: boolean; samples?: number[] } = {},
 ): RoutingProblem {
   const random = seededRandom(seed);
   const at = Array.from({ length: stops + 1 }, () => [random() * 30, random() * 30] as const);
-  const rush = (minute: number) => 1 + 0.8 * Math.exp(-(((minute - 480) / 60) ** 2)) + 0.9 * Math.exp(-(((minute - 1020) / 70) ** 2));
+  const rush = (minute: number) =>
+    1 + 0.8 * Math.exp(-(((minute - 480) / 60) ** 2)) + 0.9 * Math.exp(-(((minute - 1020) / 70) ** 2));
   const detour = at.map(() => at.map(() => 1 + 0.4 * random()));
   const tables = samples.map((minute) =>
-    at.flatMap(([x1, y1], i) => at.map(([x2, y2], j) => Math.hypot(x1 - x2, y1 - y2) * (detour[i]?.[j] ?? 1) * rush(minute) * (i === j ? 0 : 1))),
+    at.flatMap(([x1, y1], i) =>
+      at.map(
+        ([x2, y2], j) =>
+          Math.hypot(x1 - x2, y1 - y2) * (detour[i]?.[j] ?? 1) * rush(minute) * (i === j ? 0 : 1),
+      ),
+    ),
   );
   return {
     shift: { start: 420, end: tight ? 900 : 1020 },

@@ -13,7 +13,11 @@ export function asMixedInteger(problem: RoutingProblem): string {
     for (let j = 0; j <= n; j++) {
       if (i === j) continue;
       const value = (k: number) => travel.minutes[k]?.[i * (n + 1) + j] as number;
-      const edges = [shift.start, ...travel.samples.filter((t) => t > shift.start && t < shift.end), shift.end];
+      const edges = [
+        shift.start,
+        ...travel.samples.filter((t) => t > shift.start && t < shift.end),
+        shift.end,
+      ];
       for (let k = 0; k + 1 < edges.length; k++) {
         const [lo, hi] = [edges[k] as number, edges[k + 1] as number];
         const at = (t: number) => {
@@ -21,7 +25,10 @@ export function asMixedInteger(problem: RoutingProblem): string {
           if (t <= (s[0] as number)) return value(0);
           if (t >= (s[s.length - 1] as number)) return value(s.length - 1);
           const p = s.findIndex((x) => x >= t) - 1;
-          return value(p) + ((t - (s[p] as number)) / ((s[p + 1] as number) - (s[p] as number))) * (value(p + 1) - value(p));
+          return (
+            value(p) +
+            ((t - (s[p] as number)) / ((s[p + 1] as number) - (s[p] as number))) * (value(p + 1) - value(p))
+          );
         };
         const b = (at(hi) - at(lo)) / (hi - lo);
         arcs.push({ i, j, k, a: at(lo) - b * lo, b, lo, hi });
@@ -30,7 +37,8 @@ export function asMixedInteger(problem: RoutingProblem): string {
   }
   const name = (v: string, { i, j, k }: { i: number; j: number; k: number }) => `${v}_${i}_${j}_${k}`;
   const num = (v: number) => (v < 0 ? `- ${-v}` : `+ ${v}`);
-  const arrival = (list: typeof arcs) => list.map((arc) => `${num(arc.a)} ${name('x', arc)} ${num(1 + arc.b)} ${name('d', arc)}`).join(' ');
+  const arrival = (list: typeof arcs) =>
+    list.map((arc) => `${num(arc.a)} ${name('x', arc)} ${num(1 + arc.b)} ${name('d', arc)}`).join(' ');
   const sum = (v: string, list: typeof arcs) => list.map((arc) => `+ ${name(v, arc)}`).join(' ');
   const rows: string[] = [];
   const home = arcs.filter((arc) => arc.j === 0);
@@ -59,7 +67,11 @@ export function asMixedInteger(problem: RoutingProblem): string {
     rows.push(`${arrival(into)} - s_${v} <= 0`);
     rows.push(`s_${v} - ${open} y_${v} >= 0`, `s_${v} - ${close - stop.serviceMinutes} y_${v} <= 0`);
   });
-  for (const arc of arcs) rows.push(`${name('d', arc)} - ${arc.lo} ${name('x', arc)} >= 0`, `${name('d', arc)} - ${arc.hi} ${name('x', arc)} <= 0`);
+  for (const arc of arcs)
+    rows.push(
+      `${name('d', arc)} - ${arc.lo} ${name('x', arc)} >= 0`,
+      `${name('d', arc)} - ${arc.hi} ${name('x', arc)} <= 0`,
+    );
   const binaries = [...arcs.map((arc) => name('x', arc)), ...stops.map((_, p) => `y_${p + 1}`)];
   return `Minimize\n obj: ${objective}\nSubject To\n${rows.map((row, r) => ` c${r}: ${row}`).join('\n')}\nBinary\n ${binaries.join(' ')}\nEnd\n`;
 }

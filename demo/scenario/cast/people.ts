@@ -15,7 +15,15 @@ export const CREWS = [
 export type CrewName = (typeof CREWS)[number]['name'];
 
 /** Two people are sent where things are heavy or the roof asks for a second one. */
-const HEAVY: readonly string[] = ['Glasshouses', 'Dome House', 'Exhibit Hall', 'Customs Shed', 'Label Works', 'Cutting Rooms', 'North Garage'];
+const HEAVY: readonly string[] = [
+  'Glasshouses',
+  'Dome House',
+  'Exhibit Hall',
+  'Customs Shed',
+  'Label Works',
+  'Cutting Rooms',
+  'North Garage',
+];
 
 /** The crew that usually looks after a site, by where it lies. */
 export function crewFor(site: string, [east, north]: Point): CrewName {

@@ -47,7 +47,21 @@ export const PUBLIC: readonly CustomerCast[] = [
         street: '2 Slate Rise',
         at: [3.1, 5.0],
         units: [
-          [GE, 'RTU', ['Hall', 'Science block', 'Art room', 'Reading wing', 'Staff room', 'Music room', 'Canteen', 'Drama studio', 'Sports hall']],
+          [
+            GE,
+            'RTU',
+            [
+              'Hall',
+              'Science block',
+              'Art room',
+              'Reading wing',
+              'Staff room',
+              'Music room',
+              'Canteen',
+              'Drama studio',
+              'Sports hall',
+            ],
+          ],
           ['boiler', 'B', ['Old building']],
         ],
       },
@@ -56,7 +70,22 @@ export const PUBLIC: readonly CustomerCast[] = [
         street: '50 Causeway',
         at: [-1.6, -2.7],
         units: [
-          ['water-source heat pump', 'WS', ['Room 1', 'Room 2', 'Room 3', 'Room 4', 'Room 5', 'Room 6', 'Room 7', 'Room 8', 'Hall', 'Office']],
+          [
+            'water-source heat pump',
+            'WS',
+            [
+              'Room 1',
+              'Room 2',
+              'Room 3',
+              'Room 4',
+              'Room 5',
+              'Room 6',
+              'Room 7',
+              'Room 8',
+              'Hall',
+              'Office',
+            ],
+          ],
           ['boiler', 'B', ['Loop heat']],
         ],
       },
@@ -78,7 +107,11 @@ export const PUBLIC: readonly CustomerCast[] = [
         at: [13.0, 5.1],
         town: 'Gullhaven',
         units: [
-          [GE, 'RTU', ['Infants', 'Juniors north', 'Juniors south', 'Hall', 'Science', 'Office', 'Craft room']],
+          [
+            GE,
+            'RTU',
+            ['Infants', 'Juniors north', 'Juniors south', 'Hall', 'Science', 'Office', 'Craft room'],
+          ],
           ['boiler', 'B', ['Old wing']],
         ],
       },
@@ -95,7 +128,18 @@ export const PUBLIC: readonly CustomerCast[] = [
         at: [3.3, -12.9],
         town: 'Millrace End',
         units: [
-          ['split with air handler', 'AH', ['Ground floor east', 'Ground floor west', 'Upper floor east', 'Upper floor west', 'Hall', 'Office']],
+          [
+            'split with air handler',
+            'AH',
+            [
+              'Ground floor east',
+              'Ground floor west',
+              'Upper floor east',
+              'Upper floor west',
+              'Hall',
+              'Office',
+            ],
+          ],
           ['boiler', 'B', ['Radiators']],
         ],
       },
@@ -112,7 +156,11 @@ export const PUBLIC: readonly CustomerCast[] = [
         street: '6 Ledger Court',
         at: [-0.6, 2.6],
         units: [
-          ['split with air handler', 'AH', ['Reading room', 'Archive, ground floor', 'Archive, upper floor', 'Mezzanine']],
+          [
+            'split with air handler',
+            'AH',
+            ['Reading room', 'Archive, ground floor', 'Archive, upper floor', 'Mezzanine'],
+          ],
           [GE, 'RTU', ['Entrance', 'Offices', 'Conservation lab']],
         ],
       },
@@ -158,14 +206,19 @@ export const PUBLIC: readonly CustomerCast[] = [
     name: 'Wrenfall Port Offices',
     phone: '555-0210',
     hours: week('06:30', '19:00'),
-    access: 'Port pass at the gate. Hi-vis and hard hat as far as the door. Gulls nest on the roofs from April.',
+    access:
+      'Port pass at the gate. Hi-vis and hard hat as far as the door. Gulls nest on the roofs from April.',
     sites: [
       {
         name: 'Harbour House',
         street: '2 Quay Square',
         at: [1.7, 1.6],
         units: [
-          ['water-source heat pump', 'WS', ['Radio room', 'Chart room', 'Offices 1', 'Offices 2', 'Meeting room', 'Entrance']],
+          [
+            'water-source heat pump',
+            'WS',
+            ['Radio room', 'Chart room', 'Offices 1', 'Offices 2', 'Meeting room', 'Entrance'],
+          ],
           ['boiler', 'B', ['Loop heat']],
         ],
       },
@@ -184,7 +237,13 @@ export const PUBLIC: readonly CustomerCast[] = [
         at: [5.6, -2.6],
         units: [[HP, 'HP', ['Gate lanes', 'Control room', 'Drivers', 'Server room']]],
       },
-      { name: 'Pilot Station', street: 'Mole Head', at: [14.0, 5.2], town: 'Gullhaven', units: [[HP, 'HP', ['Watch room', 'Bunk room']]] },
+      {
+        name: 'Pilot Station',
+        street: 'Mole Head',
+        at: [14.0, 5.2],
+        town: 'Gullhaven',
+        units: [[HP, 'HP', ['Watch room', 'Bunk room']]],
+      },
       {
         name: 'Dredging Depot',
         street: '4 Slip Road',

@@ -26,7 +26,12 @@ export const TRADE: readonly CustomerCast[] = [
           ['exhaust fan', 'EF', ['Kiln hall', 'Spray booth']],
         ],
       },
-      { name: 'Gullhaven Gallery', street: '2 Pier Steps', at: [13.6, 5.4], units: [[HP, 'HP', ['Gallery', 'Store', 'Studio']]] },
+      {
+        name: 'Gullhaven Gallery',
+        street: '2 Pier Steps',
+        at: [13.6, 5.4],
+        units: [[HP, 'HP', ['Gallery', 'Store', 'Studio']]],
+      },
     ],
   },
   {
@@ -143,7 +148,11 @@ export const TRADE: readonly CustomerCast[] = [
         at: [-4.6, 3.4],
         units: [
           ['make-up air', 'MAU', ['Propagation house', 'Potting shed']],
-          ['unit heater', 'UH', ['House 1', 'House 2', 'House 3', 'House 4', 'House 5', 'House 6', 'Cold frame', 'Packing']],
+          [
+            'unit heater',
+            'UH',
+            ['House 1', 'House 2', 'House 3', 'House 4', 'House 5', 'House 6', 'Cold frame', 'Packing'],
+          ],
           ['exhaust fan', 'EF', ['House 1', 'House 2', 'House 3', 'House 4']],
           [HP, 'HP', ['Shop', 'Tea room']],
         ],
@@ -176,7 +185,8 @@ export const TRADE: readonly CustomerCast[] = [
     name: 'Corder & Vane Upholstery',
     phone: '555-0254',
     hours: week('07:00', '17:00'),
-    access: 'Foam and glue below: no flame, no sparks without the works manager. Freight lift to the loft, then hatch.',
+    access:
+      'Foam and glue below: no flame, no sparks without the works manager. Freight lift to the loft, then hatch.',
     sites: [
       {
         name: 'Cutting Rooms',

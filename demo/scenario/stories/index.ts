@@ -29,7 +29,10 @@ const LINTY: readonly (readonly [site: string, tag: string])[] = [
 ];
 
 /** A story has a beginning, before anything is measured, and what people write of it afterwards. */
-export function storiesOf(writer: Writer, sites: readonly DemoSite[]): { leads: ReadonlySet<string>; tell: () => void } {
+export function storiesOf(
+  writer: Writer,
+  sites: readonly DemoSite[],
+): { leads: ReadonlySet<string>; tell: () => void } {
   const at = (site: string, tag: string) => unitAt(sites, site, tag);
   const leads = new Set(LEADS.map(([site, tag]) => at(site, tag).id));
   units.leaksAllYear(writer, at('Throwing Rooms', 'HP-2'));
@@ -44,10 +47,18 @@ export function storiesOf(writer: Writer, sites: readonly DemoSite[]): { leads: 
       units.sootedDrum(writer, at('Main Depot', 'UH-3'));
       units.forgottenCircuit(writer, at('Six-Screen House', 'RTU-4'));
       units.brickedUpMezzanine(writer, at('Records Annex', 'AH-4'));
-      units.fanMotorCallbacks(writer, [at('Ropewalk Laundry', 'RTU-1'), at('Saltings Laundry', 'RTU-2'), at('Tannery Fields Laundry', 'RTU-1')]);
+      units.fanMotorCallbacks(writer, [
+        at('Ropewalk Laundry', 'RTU-1'),
+        at('Saltings Laundry', 'RTU-2'),
+        at('Tannery Fields Laundry', 'RTU-1'),
+      ]);
       machines.ignitersCrack(writer, fragile);
       machines.backwardsFan(writer, at('Glasshouses', 'MAU-1'));
-      machines.borrowedActuator(writer, at('Lantern Hill School', 'RTU-9'), at('Lantern Hill School', 'RTU-3'));
+      machines.borrowedActuator(
+        writer,
+        at('Lantern Hill School', 'RTU-9'),
+        at('Lantern Hill School', 'RTU-3'),
+      );
       machines.crankcaseHeater(writer, at('Dome House', 'RTU-1'));
       places.looseNeutral(
         writer,

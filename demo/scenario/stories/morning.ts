@@ -40,8 +40,16 @@ export function thisMorning(writer: Writer, sites: readonly DemoSite[]): void {
     caller: 'head nurse',
     crew_id: crewOf('Tannery Fields Clinic'),
   });
-  open('Records Annex', null, 'Archive upstairs is muggy', { system: 'cooling', priority: 'this week', caller: 'archivist' });
-  open('Press Hall', 'RTU-2', 'Press 2 operators say it cycles', { system: 'cooling', priority: 'this week', caller: 'shift foreman' });
+  open('Records Annex', null, 'Archive upstairs is muggy', {
+    system: 'cooling',
+    priority: 'this week',
+    caller: 'archivist',
+  });
+  open('Press Hall', 'RTU-2', 'Press 2 operators say it cycles', {
+    system: 'cooling',
+    priority: 'this week',
+    caller: 'shift foreman',
+  });
   open('Harbour Interchange', 'RTU-1', 'Waiting hall cold at opening', {
     system: 'heating',
     priority: 'with the next route',

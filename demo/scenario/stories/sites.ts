@@ -21,45 +21,86 @@ const KILLED: readonly Trouble[] = [
 export function looseNeutral(writer: Writer, units: readonly DemoUnit[]): void {
   const { random, rows } = writer;
   STORMS.forEach((ago, n) => {
-    const hit = [units[(n * 2) % units.length], units[(n * 2 + 3) % units.length], ...(n % 3 === 0 ? [units[(n * 2 + 1) % units.length]] : [])];
+    const hit = [
+      units[(n * 2) % units.length],
+      units[(n * 2 + 3) % units.length],
+      ...(n % 3 === 0 ? [units[(n * 2 + 1) % units.length]] : []),
+    ];
     hit.forEach((unit, i) =>
-      repair(writer, unit as DemoUnit, addDays(rows.today, -ago), KILLED[(n + i) % KILLED.length] as Trouble, {
-        delay: i % 2,
-        cents: wholeBetween(random, 180, 520) * 100,
-        extra: [
-          ...(i === 0 ? [measured('control-power', { control: { value: oneOf(random, [30.5, 31.2, 19.4]), unit: 'V' } })] : []),
-          { kind: 'note', body: { text: oneOf(random, ['Wind all night.', 'Lights in the hall went bright and dim.', 'Gale since yesterday.']) } },
-        ],
-      }),
+      repair(
+        writer,
+        unit as DemoUnit,
+        addDays(rows.today, -ago),
+        KILLED[(n + i) % KILLED.length] as Trouble,
+        {
+          delay: i % 2,
+          cents: wholeBetween(random, 180, 520) * 100,
+          extra: [
+            ...(i === 0
+              ? [
+                  measured('control-power', {
+                    control: { value: oneOf(random, [30.5, 31.2, 19.4]), unit: 'V' },
+                  }),
+                ]
+              : []),
+            {
+              kind: 'note',
+              body: {
+                text: oneOf(random, [
+                  'Wind all night.',
+                  'Lights in the hall went bright and dim.',
+                  'Gale since yesterday.',
+                ]),
+              },
+            },
+          ],
+        },
+      ),
     );
   });
   const last = units[0] as DemoUnit;
-  repair(writer, last, addDays(rows.today, -18), ['Foreman sees the lamps pulse', 'electrical', 'wires', 'loose', 'Nothing mended: not ours'], {
-    grade: 'presumed',
-    delay: 0,
-    extra: [
-      {
-        kind: 'recommendation',
-        body: { text: 'Have the utility look at the neutral at the pole: legs to neutral read 131 and 107 V when a press starts.' },
-      },
-    ],
-  });
+  repair(
+    writer,
+    last,
+    addDays(rows.today, -18),
+    ['Foreman sees the lamps pulse', 'electrical', 'wires', 'loose', 'Nothing mended: not ours'],
+    {
+      grade: 'presumed',
+      delay: 0,
+      extra: [
+        {
+          kind: 'recommendation',
+          body: {
+            text: 'Have the utility look at the neutral at the pole: legs to neutral read 131 and 107 V when a press starts.',
+          },
+        },
+      ],
+    },
+  );
 }
 
 /** Cleaning the drains was offered and declined; weeks later the archive stood in water. */
 export function declinedThenFlooded(writer: Writer, unit: DemoUnit): void {
   const { rows } = writer;
   const offered = addDays(rows.today, -142);
-  const { doneOn } = repair(writer, unit, offered, ['Drip tray damp', 'drainage', 'drain', 'dirty', 'Ran a bottle of water through, slow but runs'], {
-    delay: 0,
-    cents: 14_500,
-    extra: [
-      {
-        kind: 'recommendation',
-        body: { text: 'Clean traps and drains of all four air handlers: 640 USD. Declined in writing by the archivist, no budget before July.' },
-      },
-    ],
-  });
+  const { doneOn } = repair(
+    writer,
+    unit,
+    offered,
+    ['Drip tray damp', 'drainage', 'drain', 'dirty', 'Ran a bottle of water through, slow but runs'],
+    {
+      delay: 0,
+      cents: 14_500,
+      extra: [
+        {
+          kind: 'recommendation',
+          body: {
+            text: 'Clean traps and drains of all four air handlers: 640 USD. Declined in writing by the archivist, no budget before July.',
+          },
+        },
+      ],
+    },
+  );
   repair(
     writer,
     unit,
@@ -74,7 +115,12 @@ export function declinedThenFlooded(writer: Writer, unit: DemoUnit): void {
     {
       delay: 0,
       cents: 287_000,
-      extra: [{ kind: 'note', body: { text: `Cleaning this drain was recommended on ${doneOn} and declined in writing.` } }],
+      extra: [
+        {
+          kind: 'note',
+          body: { text: `Cleaning this drain was recommended on ${doneOn} and declined in writing.` },
+        },
+      ],
     },
   );
 }
@@ -89,7 +135,13 @@ export function lint(writer: Writer, units: readonly DemoUnit[]): void {
         unit,
         addDays(rows.today, -ago),
         oneOf<Trouble>(random, [
-          ['Hardly any air', 'ventilation', 'air filters', 'plugged', 'Filters in, lint raked off the coil face'],
+          [
+            'Hardly any air',
+            'ventilation',
+            'air filters',
+            'plugged',
+            'Filters in, lint raked off the coil face',
+          ],
           ['Iced over again', 'cooling', 'air filters', 'plugged', 'Thawed, filters in'],
           ['Warm and humid', 'cooling', 'evap coil', 'dirty', 'Coil brushed and washed'],
         ]),

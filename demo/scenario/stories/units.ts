@@ -17,7 +17,10 @@ const topUpDays = (today: string): string[] => {
 /** A unit that loses most of its charge between one spring and the next: what its readings then say. */
 export function leaksAllYear(writer: Writer, unit: DemoUnit): void {
   const { today } = writer.rows;
-  Object.assign(unit.record, { built_on: addDays(today, -365 * 13 - 40), installed_on: addDays(today, -365 * 13) });
+  Object.assign(unit.record, {
+    built_on: addDays(today, -365 * 13 - 40),
+    installed_on: addDays(today, -365 * 13),
+  });
   unit.wear.leakPerYear = 0.75;
   unit.wear.fullDays.push(addDays(today, -365 * 4), ...topUpDays(today));
 }
@@ -44,8 +47,14 @@ export function springTopUps(writer: Writer, unit: DemoUnit): void {
         grade: 'presumed',
         cents: 41_500,
         extra: [
-          { kind: 'refrigerant', body: { refrigerant: unit.refrigerant, addedLb: [2.5, 3, 3.5][i], circuit: 1 } },
-          { kind: 'finding', body: { component: 'evaporator coil', failure: 'leak', grade: 'not found', system: 'cooling' } },
+          {
+            kind: 'refrigerant',
+            body: { refrigerant: unit.refrigerant, addedLb: [2.5, 3, 3.5][i], circuit: 1 },
+          },
+          {
+            kind: 'finding',
+            body: { component: 'evaporator coil', failure: 'leak', grade: 'not found', system: 'cooling' },
+          },
         ],
       },
     );
@@ -62,7 +71,13 @@ export function chafedWire(writer: Writer, unit: DemoUnit): void {
         writer,
         unit,
         addDays(day, 1 + (i % 2)),
-        ['Dead after the service', 'electrical', i === 0 ? 'control fuse' : 'fuse', 'open', 'New 5 A fuse, runs'],
+        [
+          'Dead after the service',
+          'electrical',
+          i === 0 ? 'control fuse' : 'fuse',
+          'open',
+          'New 5 A fuse, runs',
+        ],
         {
           cents: 18_500,
           delay: 0,
@@ -97,7 +112,13 @@ export function sootedDrum(writer: Writer, unit: DemoUnit): void {
     writer,
     unit,
     addDays(writer.rows.today, -44),
-    ['Smell of exhaust by bay 3', 'heating', 'drum exchanger', 'cracked', 'Opened the drum: soot, and light through the weld'],
+    [
+      'Smell of exhaust by bay 3',
+      'heating',
+      'drum exchanger',
+      'cracked',
+      'Opened the drum: soot, and light through the weld',
+    ],
     {
       cents: 32_000,
       extra: [
@@ -119,7 +140,10 @@ export function sootedDrum(writer: Writer, unit: DemoUnit): void {
             told: 'depot foreman, in writing',
           },
         },
-        { kind: 'recommendation', body: { text: 'Replace the heater; quote sent for drum exchange or new unit. No answer yet.' } },
+        {
+          kind: 'recommendation',
+          body: { text: 'Replace the heater; quote sent for drum exchange or new unit. No answer yet.' },
+        },
       ],
     },
   );
@@ -131,7 +155,13 @@ export function forgottenCircuit(writer: Writer, unit: DemoUnit): void {
     writer,
     unit,
     addDays(writer.rows.today, -430),
-    ['Screen 4 warm on a Friday', 'cooling', 'contactor', 'burnt', 'Stage 2 contactor welded; none on the truck'],
+    [
+      'Screen 4 warm on a Friday',
+      'cooling',
+      'contactor',
+      'burnt',
+      'Stage 2 contactor welded; none on the truck',
+    ],
     {
       extra: [
         {
@@ -150,7 +180,10 @@ export function forgottenCircuit(writer: Writer, unit: DemoUnit): void {
 
 /** A unit that still runs for a mezzanine nobody can enter any more. */
 export function brickedUpMezzanine(writer: Writer, unit: DemoUnit): void {
-  Object.assign(unit.record, { handling_notes: 'Mezzanine was walled up in the refit: this unit cools a void. Ask before spending anything on it.' });
+  Object.assign(unit.record, {
+    handling_notes:
+      'Mezzanine was walled up in the refit: this unit cools a void. Ask before spending anything on it.',
+  });
   repair(
     writer,
     unit,
@@ -167,7 +200,10 @@ export function brickedUpMezzanine(writer: Writer, unit: DemoUnit): void {
             changedTo: '85 °F at the board',
           },
         },
-        { kind: 'recommendation', body: { text: 'Take it out of use: the mezzanine it serves is bricked up.' } },
+        {
+          kind: 'recommendation',
+          body: { text: 'Take it out of use: the mezzanine it serves is bricked up.' },
+        },
       ],
     },
   );
