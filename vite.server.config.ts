@@ -1,6 +1,8 @@
 import { defineConfig } from 'vite';
 
-/** Server, demo loader and stand-in as plain modules: they start in half the time they need from TypeScript. */
+/**
+ * Server, demo loader and stand-in as plain modules: they start in half the time they need from TypeScript.
+ */
 export default defineConfig({
   build: {
     ssr: true,

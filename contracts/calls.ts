@@ -1,5 +1,13 @@
 import { z } from 'zod';
 import { PRIORITIES, STAKES, SYSTEMS } from '#core/vocabulary';
+import {
+  CANCELLED_AS,
+  WAITING_FOR,
+  type CallState,
+  type CancelledAs,
+  type OutcomeGrade,
+  type WaitingFor,
+} from '#core/work';
 import { id, instant, listQuery, longText, plainDate, shortText, version } from './common.ts';
 import type { ConditionView } from './units.ts';
 import type { GettingIn } from './visits.ts';
@@ -29,7 +37,22 @@ export const newCall = callFields
     complaint: callFields.shape.complaint,
     priority: callFields.shape.priority,
   });
-export const callPatch = callFields.partial().extend({ version, cancelled: z.boolean().optional() });
+/** A step of the desk in the life of a call. Planning is done by giving crew and day. */
+const deskStep = z.discriminatedUnion('step', [
+  z.object({
+    step: z.literal('cancel'),
+    as: z.enum(CANCELLED_AS, 'why is it cancelled?'),
+    note: shortText.optional(),
+  }),
+  z.object({ step: z.literal('restore') }),
+  z.object({ step: z.literal('reopen'), note: shortText.min(1, 'why is it opened again?') }),
+  z.object({
+    step: z.literal('wait'),
+    waitingFor: z.enum(WAITING_FOR, 'what does it wait for?'),
+    note: shortText.optional(),
+  }),
+]);
+export const callPatch = callFields.partial().extend({ version, step: deskStep.optional() });
 export const callList = listQuery(['received', 'priority', 'site']).extend({
   status: z.enum(['open', 'all']).optional().default('open'),
 });
@@ -41,7 +64,13 @@ export interface CallRow {
   readonly id: string;
   readonly ref: string;
   readonly kind: string;
-  readonly status: string;
+  readonly state: CallState;
+  /** Since when it is in this state. */
+  readonly since: string;
+  readonly waitingFor: WaitingFor | null;
+  readonly cancelledAs: CancelledAs | null;
+  /** Who is there now, by name; null while nobody is. */
+  readonly onSite: string | null;
   readonly siteId: string;
   readonly site: string;
   readonly customer: string;
@@ -67,7 +96,31 @@ export interface CallPage extends CallRow {
   readonly stake: string | null;
   readonly timeZone: string;
   readonly version: number;
-  readonly visits: readonly { id: string; plannedFor: string | null; crew: string | null; entries: number }[];
+  readonly visits: readonly {
+    readonly id: string;
+    readonly plannedFor: string | null;
+    readonly crew: string | null;
+    readonly entries: number;
+    readonly arrivedAt: string | null;
+    readonly leftAt: string | null;
+  }[];
+  /** What it came to, unit by unit. */
+  readonly outcomes: readonly {
+    readonly subjectId: string;
+    readonly subject: string;
+    readonly grade: OutcomeGrade;
+    readonly watchUntil: string | null;
+  }[];
+  /** What the desk did to it, oldest first. */
+  readonly events: readonly {
+    readonly at: string;
+    readonly kind: string;
+    readonly by: string | null;
+    /** Of planning: who was to go, and when. */
+    readonly crew: string | null;
+    readonly day: string | null;
+    readonly note: string | null;
+  }[];
 }
 
 /** What is known of a site's units the moment a call about it comes in. */

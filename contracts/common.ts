@@ -61,5 +61,5 @@ export interface Page<T> {
   readonly total: number;
 }
 
-/** A verdict's reason crosses the boundary as core made it. */
+/** A verdict's reason crosses the boundary as core made it: as data, put into words by whoever shows it. */
 export type ReasonView = Reason;

@@ -13,6 +13,8 @@ export const conditionList = z.object({
 
 /** An open condition on the board: what, where, since when, and whether it has been left too long. */
 export interface ConditionRow extends ConditionView {
+  /** Set where it was left at a point of the site and not on a unit. */
+  readonly pointId: string | null;
   readonly tag: string;
   readonly unitStatus: string;
   readonly siteId: string;

@@ -6,7 +6,7 @@ import { newEntry, newVisit, type EntryKind } from './visits.ts';
 import { newSetting, SETTING_DEFAULTS, SETTING_SHAPES } from './settings.ts';
 import { newSite, openingHours } from './sites.ts';
 import { unitList, unitPatch } from './units.ts';
-import { newDismissal, watchQuery } from './watch.ts';
+import { newDecision, watchQuery } from './watch.ts';
 import { dueQuery, problemBody } from './routes.ts';
 import { wordMapping } from './words.ts';
 import { newImport } from './imports.ts';
@@ -143,11 +143,18 @@ describe('entries of a visit sheet', () => {
     ['reading set', { mode: 'cooling', readings: [{ point: 'suction pressure', value: 118, unit: 'psig' }] }],
     ['reading set', { mode: 'off', readings: [{ point: 'return air', value: 24, unit: '°C' }] }],
     ['finding', { component: 'cap', failure: 'weak', grade: 'proven' }],
-    ['work', { text: '' }],
+    ['work', { text: '', installed: { slot: { part: 'compressor', circuit: 2 } } }],
+    ['look', { part: 'burner', sign: 'soot', looked: 'panels off', by: 'eye' }],
+    ['comparison', { what: 'amps L1', here: '18 A', there: '11 A', says: 'differs' }],
+    ['code', { board: 'main', code: '3 flashes', when: 'now' }],
+    ['step', { sequence: 'heating', step: 'inducer starts', happened: 'happened' }],
+    ['weather', { outdoorF: 88, sky: 'sun' }],
+    ['adjustment', { what: 'gas pressure', found: '4.2 in w.c.', left: '3.5 in w.c.' }],
     ['work', { text: 'x', tasks: ['filters and belts'], leakRepair: 'proven' }],
     ['refrigerant', { refrigerant: 'R-410A', notWeighed: true }],
     ['condition left', { condition: 'filters out', text: 'none of the size on the truck' }],
-    ['leave', { outcome: 'return planned' }],
+    ['leave', { outcome: 'waiting', waitingFor: 'parts' }],
+    ['leave', { outcome: 'done', calls: [{ callId: ID, outcome: 'not reached' }] }],
   ] as const)('%s %j is taken', (kind, body) => {
     expect(wrong(newEntry, entry(kind, body))).toEqual([]);
   });
@@ -169,6 +176,17 @@ describe('entries of a visit sheet', () => {
     ['condition left', { condition: 'exchanger holed or cracked', text: 'crack' }, 'body.told'],
     ['note', { text: '' }, 'body.text'],
     ['leave', { outcome: 'fled' }, 'body.outcome'],
+    ['leave', { outcome: 'waiting' }, 'body.waitingFor'],
+    ['leave', { outcome: 'done', calls: [{ callId: ID, outcome: 'waiting' }] }, 'body.calls.0.waitingFor'],
+    ['work', { text: '' }, 'body.text'],
+    [
+      'work',
+      { text: 'x', installed: { slot: { part: 'flux capacitor', circuit: null } } },
+      'body.installed.slot.part',
+    ],
+    ['refrigerant', { refrigerant: 'R-22' }, 'body.addedLb'],
+    ['step', { sequence: 'heating', step: 'pressures part', happened: 'happened' }, 'body.step'],
+    ['look', { part: 'burner', sign: 'soot', looked: 'panels off', by: 'sonar' }, 'body.by'],
   ] as const)('%s %j is refused at %s', (kind, body, path) => {
     expect(wrong(newEntry, entry(kind, body))).toEqual([path]);
   });
@@ -227,10 +245,19 @@ describe('settings', () => {
 
 describe('the rest', () => {
   it('a dismissal says why, a word gets a known class, a day has at least one site, a file something in it', () => {
-    expect(wrong(newDismissal, { id: ID, unitId: ID, flag: 'age', evidence: 'e', reason: '' })).toEqual([
-      'reason',
-    ]);
-    expect(wrong(wordMapping, { word: 'gizmo', componentClass: 'gadget' })).toEqual(['componentClass']);
+    const decision = {
+      id: ID,
+      unitId: ID,
+      kind: 'repair',
+      reason: 'x',
+      covers: [{ flag: 'age', evidence: 'e' }],
+    };
+    expect(wrong(newDecision, decision)).toEqual([]);
+    expect(wrong(newDecision, { ...decision, reason: '' })).toEqual(['reason']);
+    expect(wrong(newDecision, { ...decision, kind: 'replace' })).toEqual(['year']);
+    expect(wrong(newDecision, { ...decision, kind: 'watch' })).toEqual(['until']);
+    expect(wrong(newDecision, { ...decision, covers: [] })).toEqual(['covers']);
+    expect(wrong(wordMapping, { word: 'gizmo', part: 'gadget' })).toEqual(['part']);
     expect(wrong(problemBody, { day: '2026-06-01', crewId: ID, siteIds: [] })).toEqual(['siteIds']);
     expect(wrong(newImport, { id: ID, kind: 'units', fileName: 'x', content: '' })).toEqual(['content']);
   });

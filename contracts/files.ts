@@ -44,7 +44,10 @@ export interface SitesImported {
 const pointKind = z.enum(Object.keys(POINT_KINDS) as [PointKind, ...PointKind[]]);
 const end = z.object({ kind: pointKind, name });
 
-/** Roofs, feeds and controls of one site in a file of their own: things are named, not numbered, so that it can be read and written by hand. */
+/**
+ * Roofs, feeds and controls of one site in a file of their own: things are named, not numbered, so that it
+ * can be read and written by hand.
+ */
 export const planFile = z.object({
   format: z.literal('site plan 1', 'is no site plan of this format'),
   customer: name,

@@ -16,7 +16,9 @@ export interface FieldError {
   readonly message: string;
 }
 
-/** What a contract complains of, in words for people: Zod's own wording of the plain cases is for programmers. */
+/**
+ * What a contract complains of, in words for people: Zod's own wording of the plain cases is for programmers.
+ */
 export function issueText(
   issue: Pick<z.core.$ZodIssue, 'code' | 'message'> & {
     readonly expected?: string;

@@ -10,7 +10,7 @@ export const ACTIONS = {
   'take call': ['manager', 'dispatcher'],
   'edit record': ['manager', 'dispatcher'],
   'plan route': ['manager', 'dispatcher'],
-  'dismiss flag': ['manager'],
+  decide: ['manager'],
   'map word': ['manager', 'dispatcher'],
   import: ['manager'],
   export: ['manager', 'dispatcher'],

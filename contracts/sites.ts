@@ -22,7 +22,10 @@ const hours = z
     'must close after it opens',
   );
 
-/** Opening hours by ISO weekday "1" Monday … "7" Sunday; a day that is missing is closed. Null: nobody has said. */
+/**
+ * Opening hours by ISO weekday "1" Monday … "7" Sunday; a day that is missing is closed. Null: nobody has
+ * said.
+ */
 export const openingHours = z.partialRecord(
   z.enum(['1', '2', '3', '4', '5', '6', '7']),
   z.array(hours).max(4),

@@ -1,6 +1,16 @@
 import { z } from 'zod';
 import { UNIT_KINDS, UNIT_STATUSES, type SiteHazard } from '#core/vocabulary';
-import { CHARGING_METHODS, DRIVES, FUELS, METERING, OUTDOOR_AIR, type MachineDetails } from '#core/machine';
+import {
+  CHARGING_METHODS,
+  DRIVES,
+  FUELS,
+  METERING,
+  OUTDOOR_AIR,
+  type MachineDetails,
+  type PartId,
+} from '#core/machine';
+import type { DecisionKind } from '#core/history';
+import type { CallState } from '#core/work';
 import type { PhotoView } from './photos.ts';
 import type { ModelNoteView } from './notes.ts';
 import type { How } from '#core/tracing';
@@ -117,7 +127,19 @@ export interface FlagView {
   readonly sentence: string;
   readonly evidence: string;
   readonly reasons: readonly ReasonView[];
-  readonly dismissed?: { readonly id: string; readonly by: string; readonly reason: string };
+  /** The decision that settles it. */
+  readonly decision?: DecisionView;
+}
+
+/** What somebody decided about a unit, on the evidence there was. */
+export interface DecisionView {
+  readonly id: string;
+  readonly kind: DecisionKind;
+  readonly year: number | null;
+  readonly until: string | null;
+  readonly reason: string;
+  readonly by: string;
+  readonly at: string;
 }
 
 /** A unit as lists show it: who it is, where, and its standing from the summary. */
@@ -137,6 +159,8 @@ export interface UnitRow {
   readonly tons: number | null;
   readonly areaServed: string | null;
   readonly score: number;
+  /** True while something asks for a decision nobody has taken. */
+  readonly toDecide: boolean;
   readonly sentence: string;
   readonly flagKinds: readonly string[];
   readonly openConditions: number;
@@ -145,9 +169,10 @@ export interface UnitRow {
 
 export interface ConditionView {
   readonly id: string;
-  readonly unitId: string;
+  readonly unitId: string | null;
   readonly kind: string;
   readonly hazard: boolean;
+  readonly circuit: number | null;
   readonly text: string;
   readonly openedAt: string;
   readonly openedBy: string | null;
@@ -185,6 +210,8 @@ export interface LastSeen {
     readonly at: string;
   }[];
   readonly findings: readonly {
+    readonly part: PartId | null;
+    readonly circuit: number | null;
     readonly component: string;
     readonly failure: string;
     readonly grade: string;
@@ -196,8 +223,8 @@ export interface LastSeen {
 export const sisterAsk = z.object({ card: shortText.optional() });
 
 export interface SlotView {
-  readonly name: string;
-  readonly componentClass: string | null;
+  readonly part: PartId;
+  readonly circuit: number | null;
   readonly installed: {
     readonly from: string | null;
     readonly manufacturer: string | null;
@@ -230,6 +257,14 @@ export interface UnitPage extends UnitRow {
   readonly version: number;
   readonly verdict: { readonly asOf: string; readonly sentence: string; readonly flags: readonly FlagView[] };
   readonly story: StoryView;
+  /** What was decided and still stands, newest first. */
+  readonly decisions: readonly DecisionView[];
+  readonly recommendations: readonly {
+    readonly id: string;
+    readonly text: string;
+    readonly on: string;
+    readonly by: string | null;
+  }[];
   readonly conditions: readonly ConditionView[];
   readonly circuits: readonly CircuitView[];
   readonly slots: readonly SlotView[];
@@ -257,7 +292,7 @@ export interface UnitCallRow {
   readonly receivedAt: string;
   readonly completedAt: string | null;
   readonly complaint: string;
-  readonly status: string;
+  readonly state: CallState;
   readonly found: string;
   readonly visitId: string | null;
 }

@@ -1,26 +1,57 @@
 import { z } from 'zod';
 import { cardOf } from '#core/cards';
-import type { MachineDetails } from '#core/machine';
+import { PART_IDS, type MachineDetails, type PartId, type Slot } from '#core/machine';
 import { QUANTITIES } from '#core/quantities';
-import { READING_POINT_NAMES, READING_POINTS, type ReadingPoint } from '#core/readings';
 import {
-  COMPONENT_CLASSES,
+  ADJUSTED,
+  HAPPENED,
+  LOOKED,
+  LOOKED_BY,
+  READING_POINT_NAMES,
+  READING_POINTS,
+  SEQUENCES,
+  SIGNS,
+  SKIES,
+  TAKEN,
+  WINDS,
+  type Adjustment,
+  type Code,
+  type Comparison,
+  type Look,
+  type ReadingPoint,
+  type Sequence,
+  type Step,
+  type Weather,
+} from '#core/evidence';
+import {
   CONDITION_KIND_NAMES,
   CONDITION_KINDS,
   FINDING_GRADES,
   SYSTEMS,
+  type CallKind,
   type ConditionKind,
   type SiteHazard,
 } from '#core/vocabulary';
+import { LEAVE_OUTCOMES, WAITING_FOR, type CallState, type WaitingFor } from '#core/work';
+import type { ConditionBody, FindingBody, LeaveBody, RefrigerantBody, WorkBody } from '#core/sheet';
 import { id, instant, longText, plainDate, shortText } from './common.ts';
 
 const pounds = z.number().min(0, 'a weight cannot be negative').max(5000, 'more than any roof holds');
+
+const circuitNumber = z.int('which circuit? a number').min(1).max(8, 'at most eight circuits');
+const part = z.enum(PART_IDS as [PartId, ...PartId[]], 'which part?');
+const slot = z.object({ part, circuit: circuitNumber.nullable() }) satisfies z.ZodType<Slot>;
+const leaving = {
+  outcome: z.enum(LEAVE_OUTCOMES, 'how is it left?'),
+  waitingFor: z.enum(WAITING_FOR).optional(),
+};
 
 export const reading = z
   .object({
     point: z.enum(READING_POINT_NAMES as [ReadingPoint, ...ReadingPoint[]]),
     value: z.number(),
     unit: z.string(),
+    instrument: shortText.optional(),
   })
   .refine((r) => r.unit in QUANTITIES[READING_POINTS[r.point].quantity].units, {
     error: (issue) => `${(issue.input as { point: string }).point} is not measured in that unit`,
@@ -31,7 +62,10 @@ const bodies = {
   arrive: z.object({}),
   'reading set': z.object({
     mode: z.enum(['cooling', 'heating', 'off']),
-    circuit: z.int().min(1).max(8).optional(),
+    circuit: circuitNumber.optional(),
+    stage: z.int().min(1).max(8).optional(),
+    /** Before anybody worked on it, or as it was left. */
+    taken: z.enum(TAKEN).optional(),
     outdoorF: z.number().min(-80).max(140).optional(),
     minutesRunning: z.number().min(0).max(100000).optional(),
     condenser: z.enum(['clean and dry', 'wet', 'dirty']).optional(),
@@ -50,41 +84,105 @@ const bodies = {
       )
       .refine((inputs) => Object.keys(inputs).length > 0, 'nothing was measured'),
   }),
+  look: z.object({
+    part,
+    circuit: circuitNumber.optional(),
+    sign: z.enum(SIGNS, 'what was to be seen?'),
+    looked: z.enum(LOOKED, 'how far did you look?'),
+    by: z.enum(LOOKED_BY, 'by what?'),
+    hidden: shortText.optional(),
+    text: longText.optional(),
+  }) satisfies z.ZodType<Look>,
+  comparison: z.object({
+    what: shortText.min(1, 'what is compared?'),
+    here: shortText.min(1, 'what is it here?'),
+    there: shortText.min(1, 'what is it there?'),
+    sisterUnitId: id.optional(),
+    sister: shortText.optional(),
+    says: z.enum(['alike', 'differs'], 'alike, or not?'),
+  }) satisfies z.ZodType<Comparison>,
+  code: z.object({
+    board: shortText.min(1, 'which board? a code means something only with its board'),
+    code: shortText.min(1, 'which code?'),
+    when: z.enum(['now', 'in history', 'before power was cut'], 'when did it show?'),
+    means: shortText.optional(),
+  }) satisfies z.ZodType<Code>,
+  step: z
+    .object({
+      sequence: z.enum(Object.keys(SEQUENCES) as [Sequence, ...Sequence[]], 'heating or cooling?'),
+      step: shortText,
+      happened: z.enum(HAPPENED, 'did it happen?'),
+      text: longText.optional(),
+    })
+    .refine((body) => (SEQUENCES[body.sequence] as readonly string[]).includes(body.step), {
+      error: 'which step?',
+      path: ['step'],
+    }) satisfies z.ZodType<Step>,
+  weather: z.object({
+    outdoorF: z.number('how warm is it outside?').min(-80).max(140),
+    wetBulbF: z.number().min(-80).max(110).optional(),
+    sky: z.enum(SKIES).optional(),
+    wind: z.enum(WINDS).optional(),
+  }) satisfies z.ZodType<Weather>,
+  /** Something turned, set or tightened. */
+  adjustment: z.object({
+    what: z.enum(ADJUSTED, 'what was adjusted?'),
+    circuit: circuitNumber.optional(),
+    found: shortText.optional(),
+    left: shortText.min(1, 'how was it left?'),
+  }) satisfies z.ZodType<Adjustment>,
   finding: z.object({
     system: z.enum(SYSTEMS).optional(),
+    /** As the technician says it; `part` stands beside it where it was chosen from the list. */
     component: z.string().trim().min(1, 'which component?').max(100),
+    part: part.optional(),
+    circuit: circuitNumber.optional(),
     failure: z.string().trim().min(1, 'what is wrong with it?').max(100),
     grade: z.enum(FINDING_GRADES),
+    /** A presumed cause is looked at again on this day. */
+    watchUntil: plainDate.optional(),
     text: longText.optional(),
-  }),
-  work: z.object({
-    text: longText,
-    /** Maintenance tasks done, by key. */
-    tasks: z.array(z.string()).max(20).optional(),
-    leakRepair: z.enum(['proven', 'not proven']).optional(),
-    /** A component put into a slot: the one that was there ends its life. */
-    installed: z
-      .object({
-        slot: shortText.min(1, 'which slot?'),
-        manufacturer: shortText.optional(),
-        model: shortText.optional(),
-        serial: shortText.optional(),
-      })
-      .optional(),
-  }),
-  refrigerant: z.object({
-    refrigerant: shortText.min(1, 'which refrigerant?'),
-    circuit: z.int().min(1).max(8).optional(),
-    addedLb: pounds.optional(),
-    /** Some was added and nobody weighed it: known to have happened, amount unknown. */
-    notWeighed: z.boolean().optional(),
-    recoveredLb: pounds.optional(),
-    /** Charge weighed back into a circuit that had been opened. */
-    afterOpening: z.boolean().optional(),
-    cylinder: shortText.optional(),
-  }),
+  }) satisfies z.ZodType<FindingBody>,
+  work: z
+    .object({
+      text: longText,
+      /** Maintenance tasks done on this unit, by key. */
+      tasks: z.array(z.string().max(60)).max(20).optional(),
+      leakRepair: z.enum(['proven', 'not proven']).optional(),
+      circuit: circuitNumber.optional(),
+      /** A component put into a slot: the one that was there ends its life. */
+      installed: z
+        .object({
+          slot,
+          manufacturer: shortText.optional(),
+          model: shortText.optional(),
+          serial: shortText.optional(),
+        })
+        .optional(),
+    })
+    .refine(
+      (body) => body.text !== '' || (body.tasks ?? []).length > 0 || body.leakRepair || body.installed,
+      { error: 'nothing is written: what was done?', path: ['text'] },
+    ) satisfies z.ZodType<WorkBody>,
+  refrigerant: z
+    .object({
+      refrigerant: shortText.min(1, 'which refrigerant?'),
+      circuit: circuitNumber.optional(),
+      addedLb: pounds.optional(),
+      /** Some was added and nobody weighed it: known to have happened, amount unknown. */
+      notWeighed: z.boolean().optional(),
+      recoveredLb: pounds.optional(),
+      /** Charge weighed back into a circuit that had been opened. */
+      afterOpening: z.boolean().optional(),
+      cylinder: shortText.optional(),
+    })
+    .refine((body) => body.addedLb !== undefined || body.recoveredLb !== undefined || body.notWeighed, {
+      error: 'how many pounds? or tick that nobody weighed them',
+      path: ['addedLb'],
+    }) satisfies z.ZodType<RefrigerantBody>,
   'condition left': z
     .object({
+      circuit: circuitNumber.optional(),
       condition: z.enum(CONDITION_KIND_NAMES as [ConditionKind, ...ConditionKind[]], 'what is not normal?'),
       text: longText,
       told: shortText.optional(),
@@ -96,16 +194,34 @@ const bodies = {
     .refine((body) => !CONDITION_KINDS[body.condition].hazard || Boolean(body.told), {
       error: 'somebody can be hurt: who was told, and in writing?',
       path: ['told'],
-    }),
+    }) satisfies z.ZodType<ConditionBody>,
   'condition closed': z.object({ conditionId: id, text: longText }),
   recommendation: z.object({ text: longText.min(1, 'what do you recommend?') }),
   note: z.object({ text: longText.min(1, 'an empty note') }),
-  /** `stillOpen` says why something that must not be left past the visit is left all the same. */
-  leave: z.object({
-    outcome: z.enum(['completed', 'return planned']),
-    text: longText.optional(),
-    stillOpen: longText.optional(),
-  }),
+  /**
+   * Every call of the visit gets an outcome: its own, or the one for the rest. `stillOpen` says why something
+   * that must not be left past the visit is left all the same.
+   */
+  leave: z
+    .object({
+      ...leaving,
+      calls: z
+        .array(z.object({ callId: id, ...leaving }))
+        .max(60)
+        .optional(),
+      text: longText.optional(),
+      stillOpen: longText.optional(),
+    })
+    .superRefine((body, context) => {
+      [body, ...(body.calls ?? [])].forEach((part, i) => {
+        if (part.outcome === 'waiting' && part.waitingFor === undefined)
+          context.addIssue({
+            code: 'custom',
+            path: i === 0 ? ['waitingFor'] : ['calls', i - 1, 'waitingFor'],
+            message: 'what does it wait for?',
+          });
+      });
+    }) satisfies z.ZodType<LeaveBody>,
 } as const;
 
 export type EntryKind = keyof typeof bodies;
@@ -116,7 +232,12 @@ const envelope = {
   id,
   visitId: id,
   unitId: id.nullable(),
-  occurredAt: instant,
+  /** A point of the site the line is about, where it is about no unit: a panel, a tower, the automation. */
+  pointId: id.nullable().optional(),
+  /** The call it answers, where several could be meant. */
+  callId: id.optional(),
+  /** When it happened. An amendment that leaves it out keeps the time of what it amends. */
+  occurredAt: instant.optional(),
   supersedes: id.optional(),
   reason: shortText.optional(),
 };
@@ -132,34 +253,39 @@ const withdrawal = z.object({
   reason: shortText.min(1, 'why is it withdrawn?'),
 });
 
-/** One line of a visit sheet. Append-only: an amendment is a new entry that supersedes an older one and says why. */
-export const newEntry = z.discriminatedUnion('kind', [withdrawal, ...variants] as [
-  typeof withdrawal,
-  ...typeof variants,
-]);
+const needsTime = (entry: { occurredAt?: string | undefined; supersedes?: string | undefined }) =>
+  entry.occurredAt !== undefined || entry.supersedes !== undefined;
+
+/**
+ * One line of a visit sheet. Append-only: an amendment is a new entry that supersedes an older one and says
+ * why.
+ */
+export const newEntry = z
+  .discriminatedUnion('kind', [withdrawal, ...variants] as [typeof withdrawal, ...typeof variants])
+  .refine(needsTime, { error: 'when did it happen?', path: ['occurredAt'] });
+interface Envelope {
+  readonly id: string;
+  readonly visitId: string;
+  readonly unitId: string | null;
+  readonly pointId?: string | null;
+  readonly callId?: string;
+  readonly occurredAt?: string;
+  readonly reason?: string;
+}
 export type NewEntry =
   | {
-      [K in EntryKind]: {
-        id: string;
-        visitId: string;
-        unitId: string | null;
-        occurredAt: string;
-        supersedes?: string;
-        reason?: string;
-        kind: K;
-        body: EntryBody<K>;
+      [K in EntryKind]: Envelope & {
+        readonly supersedes?: string;
+        readonly kind: K;
+        readonly body: EntryBody<K>;
       };
     }[EntryKind]
-  | {
-      id: string;
-      visitId: string;
-      unitId: string | null;
-      occurredAt: string;
-      supersedes: string;
-      reason: string;
-      kind: 'withdrawn';
-      body: Record<string, never>;
-    };
+  | (Envelope & {
+      readonly supersedes: string;
+      readonly reason: string;
+      readonly kind: 'withdrawn';
+      readonly body: Record<string, never>;
+    });
 
 export const newVisit = z.object({
   id,
@@ -174,7 +300,11 @@ export const visitQuery = z.object({ day: plainDate.optional(), crewId: id.optio
 
 export interface EntryView {
   readonly id: string;
+  /** The first entry of its line of amendments: what it is about is known by this id. */
+  readonly rootId: string;
   readonly unitId: string | null;
+  readonly pointId: string | null;
+  readonly callId: string | null;
   readonly kind: EntryKind | 'withdrawn';
   readonly body: Record<string, unknown>;
   readonly author: string | null;
@@ -191,15 +321,22 @@ export interface VisitRow {
   readonly address: string | null;
   readonly plannedFor: string | null;
   readonly crew: string | null;
-  readonly calls: readonly {
-    id: string;
-    ref: string;
-    kind: string;
-    complaint: string;
-    unit: string | null;
-    unitId: string | null;
-  }[];
-  readonly left: boolean;
+  readonly calls: readonly CallOfVisit[];
+  /** When somebody arrived and left, by the sheet. */
+  readonly arrivedAt: string | null;
+  readonly leftAt: string | null;
+}
+
+/** A call as the sheet of a visit shows it. */
+export interface CallOfVisit {
+  readonly id: string;
+  readonly ref: string;
+  readonly kind: CallKind;
+  readonly complaint: string;
+  readonly unit: string | null;
+  readonly unitId: string | null;
+  readonly state: CallState;
+  readonly waitingFor: WaitingFor | null;
 }
 
 /** How to get to the machines of a site, and what can hurt on the way. */
@@ -236,7 +373,7 @@ export interface VisitPage extends VisitRow, GettingIn {
     /** How it is fed and what controls it, as sentences. */
     readonly feed: string | null;
     readonly controls: readonly string[];
-    readonly slots: readonly string[];
+    readonly slots: readonly Slot[];
     readonly conditions: readonly {
       readonly id: string;
       readonly kind: string;
@@ -244,9 +381,11 @@ export interface VisitPage extends VisitRow, GettingIn {
       readonly text: string;
       readonly openedAt: string;
     }[];
+    /** What was recommended and nobody has decided about. */
+    readonly recommendations: readonly { readonly id: string; readonly text: string; readonly on: string }[];
     readonly due: readonly { readonly key: string; readonly title: string; readonly text: string }[];
   }[];
+  /** Points of the site a line can be about: panels, towers, zone panels, the automation. */
+  readonly points: readonly { readonly id: string; readonly kind: string; readonly name: string }[];
   readonly entries: readonly EntryView[];
 }
-
-export const COMPONENT_SUGGESTIONS: readonly string[] = COMPONENT_CLASSES;

@@ -50,6 +50,23 @@ describe('the planted stories', () => {
     expect(flags.find((f) => f.kind === kind)?.sentence).toMatch(sentence);
   });
 
+  it('leave less than one unit in eight to decide about, and some that were decided', async () => {
+    const { body } = await manager.get('/api/watch?limit=200').expect(200);
+    expect(body.total * 8).toBeLessThan(body.units);
+    expect(body.total).toBeGreaterThan(15);
+    const counts = Object.fromEntries(
+      body.groups.map((group: { value: string; count: number }) => [group.value, group.count]),
+    );
+    expect(counts.decided).toBeGreaterThan(5);
+    expect(counts.plan).toBeGreaterThan(40);
+    // Every one of them can be decided: it has flags with evidence and reasons.
+    for (const row of body.rows)
+      for (const flag of row.flags) expect([row.tag, flag.reasons.length > 0]).toEqual([row.tag, true]);
+    // One maker's igniters crack at many units of one customer: they stand together.
+    const together = body.rows.filter((row: { together: unknown }) => row.together);
+    expect(together.length).toBeGreaterThan(1);
+  });
+
   it('draw arcs on the story line', async () => {
     const { arcs } = await verdict('RTU-1', 'Ropewalk Laundry');
     expect(arcs.map((a) => a.kind).sort()).toEqual(['callback', 'repeat']);
@@ -90,9 +107,9 @@ describe('the loaded demo', () => {
 
   it('closes what was closed and ends the lives of parts that were replaced', async () => {
     const lives = await server.db.rows<{ lives: number; open: number }>(
-      `select count(*)::int as lives, count(*) filter (where upper_inf(during))::int as open from components x
-       join slots s on s.id = x.slot_id join units u on u.id = s.unit_id join sites t on t.id = u.site_id
-       where t.name = 'Dome House' and u.tag = 'RTU-1' and s.name = 'circuit 1 compressor' group by s.id`,
+      `select count(*)::int as lives, count(*) filter (where until_on is null)::int as open
+       from components x join units u on u.id = x.unit_id join sites t on t.id = u.site_id
+       where t.name = 'Dome House' and u.tag = 'RTU-1' and x.part = 'compressor' and x.circuit = 1`,
     );
     expect(lives).toEqual([{ lives: 3, open: 1 }]);
     const [left] = await server.db.rows<{ open: number; closed: number }>(

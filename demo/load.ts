@@ -1,13 +1,13 @@
 import { readFileSync } from 'node:fs';
 import { localDate } from '#core/time';
-import { classOfSlot, CONDITION_KINDS } from '#core/vocabulary';
 import { connect, type Database } from '../server/db/connect.ts';
 import { migrate } from '../server/db/migrate.ts';
 import { clockFor, type Clock } from '../server/http/clock.ts';
 import { hashPassword } from '../server/people/passwords.ts';
-import { ADD_COMPONENTS, ADD_MOVEMENTS_FOR, ADD_SLOTS, CLOSE_CONDITIONS } from '../server/visits/rebuild.ts';
 import { keepFoundBy } from '../server/tracing/service.ts';
+import { rebuild } from '../server/sheet/rebuild.ts';
 import { refreshSummaries } from '../server/units/summary.ts';
+import { decideDemo } from './decided.ts';
 import { makeScenario } from './scenario/index.ts';
 import { ADD_PHOTO, photoValues } from './pictures.ts';
 import type { Row, Scenario } from './scenario/types.ts';
@@ -27,6 +27,7 @@ const ORDER = [
   'units',
   'circuits',
   'calls',
+  'call_events',
   'visits',
   'visit_calls',
   'entries',
@@ -54,29 +55,13 @@ export async function loadScenario(db: Database, clock: Clock, scenario: Scenari
     await setting('demo', { madeFor: scenario.today });
     for (const table of ORDER) await insertRows(table, scenario[table], go);
     await go("select setval('call_numbers', $1)", [scenario.calls.length]);
-    await go(ADD_MOVEMENTS_FOR('true'));
-    await go(
-      `insert into open_conditions (id, unit_id, kind, hazard, text, opened_at, opened_by, changed_from, changed_to, told)
-       select id, unit_id, body->>'condition', coalesce(($1::jsonb->(body->>'condition')->>'hazard')::boolean, false), coalesce(body->>'text', ''), occurred_at, author_id,
-         body->>'changedFrom', body->>'changedTo', body->>'told' from current_entries where kind = 'condition left'`,
-      [JSON.stringify(CONDITION_KINDS)],
-    );
-    await go(CLOSE_CONDITIONS);
-    const slots = scenario.entries.flatMap(
-      (e) => (e.body as { installed?: { slot: string } }).installed?.slot ?? [],
-    );
-    await go(ADD_SLOTS, [JSON.stringify(Object.fromEntries(slots.map((slot) => [slot, classOfSlot(slot)])))]);
-    await go(ADD_COMPONENTS);
     for (const site of new Set(scenario.site_points.map((point) => point.site_id as string)))
       await keepFoundBy(db, site, transaction);
     for (const photo of scenario.photos) await go(ADD_PHOTO, await photoValues(photo));
     await go("insert into log (actor_kind, action, entity) values ('system', 'load demo', 'company')");
-    await refreshSummaries(
-      db,
-      clock,
-      scenario.units.map((unit) => unit.id as string),
-      transaction,
-    );
+    await rebuild(db, clock, transaction);
+    const decided = await decideDemo(db, scenario.today, ZONE, transaction);
+    await refreshSummaries(db, clock, decided, transaction);
   });
   await db.run('analyze');
 }
@@ -100,7 +85,7 @@ async function main(): Promise<void> {
   const url = process.env.DATABASE_URL;
   if (!url) throw new Error('DATABASE_URL is not set');
   const db = connect(url, { poolSize: 2 });
-  await migrate(db.sequelize);
+  await migrate(db);
   const [state] = await db.rows<{ used: boolean }>(
     'select exists (select 1 from users) or exists (select 1 from customers) as used',
   );

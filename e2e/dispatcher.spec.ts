@@ -22,11 +22,17 @@ test.describe('as dispatcher', () => {
 
     // Planned from its own page, and the change undone.
     await page.getByLabel('Crew').selectOption({ label: 'Harbour' });
-    await expect(page.getByText('scheduled ·')).toBeVisible();
+    const state = page.getByRole('heading', { level: 2 }).first();
+    await expect(state).toContainText(/planned\s*Harbour/);
     await page.getByRole('button', { name: 'Cancel the call' }).click();
-    await expect(page.getByText('cancelled ·')).toBeVisible();
-    await page.getByRole('button', { name: 'Open again' }).click();
-    await expect(page.getByText('scheduled ·')).toBeVisible();
+    const asked = page.getByRole('dialog');
+    await asked.getByRole('button', { name: 'Cancel the call' }).click();
+    await expect(asked.getByText('Why is it cancelled?')).toBeVisible();
+    await asked.getByLabel('Why').selectOption('solved by phone');
+    await asked.getByRole('button', { name: 'Cancel the call' }).click();
+    await expect(state).toContainText(/cancelled.*solved by phone/);
+    await page.getByRole('button', { name: 'Bring back' }).click();
+    await expect(state).toContainText(/planned\s*Harbour/);
   });
 
   test('is told what is missing where it is missing, and loses nothing', async ({ page }) => {
@@ -44,8 +50,8 @@ test.describe('as dispatcher', () => {
   test('maps a word, and sees what it means from then on', async ({ page }) => {
     await signIn(page, 'desmond');
     await page.goto(`${base()}/settings`);
-    await expect(page.getByText('“sail switch”').first()).toBeVisible();
-    await page.getByLabel('What “sail switch” means').selectOption('pressure switch');
+    await expect(page.getByText('“paddle”').first()).toBeVisible();
+    await page.getByLabel('What “paddle” means').selectOption('fan proof');
     await expect(page.getByText('The company’s own mappings')).toBeVisible();
     await expect(page.getByRole('button', { name: 'Set the rules' })).toHaveCount(0);
     await expectAccessible(page);

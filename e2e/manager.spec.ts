@@ -38,23 +38,27 @@ test.describe('as manager', () => {
     await expect(page.getByText('Verdict as of')).toBeVisible();
     await expect(page.getByText(/condenser fan motor again/).first()).toBeAttached();
     await page.getByText('why').first().click();
-    await expect(page.getByText('Rule: repeat: same component').first()).toBeVisible();
+    await expect(page.getByText('Rule: same part again').first()).toBeVisible();
     await expectAccessible(page);
 
     // The watch list: worst first, set aside and undone.
     await page.getByRole('link', { name: 'Watch' }).first().click();
     await expect(page.getByRole('heading', { level: 1 })).toContainText('Worst: UH-3 at Main Depot');
     await expectAccessible(page);
-    await page.getByRole('button', { name: 'callback' }).click();
+    await page.getByLabel('Cause').selectOption('callback');
     await expect(page.getByRole('heading', { level: 1 })).toContainText(
-      /\d+ units? to decide about\. Worst: RTU-\d at \w+ ?\w* Laundry/,
+      /\d+ units? of \d+ to decide about\. Worst: RTU-\d at \w+ ?\w* Laundry/,
     );
     const before = await page.getByRole('heading', { level: 1 }).textContent();
-    await page.getByRole('button', { name: 'Set aside' }).first().click();
-    await page.getByRole('button', { name: 'Set aside', exact: true }).last().click();
-    await expect(page.getByText('Why is it set aside?')).toBeVisible();
-    await page.getByLabel('Why').fill('the customer knows');
-    await page.keyboard.press('Enter');
+    await page.getByRole('button', { name: 'Decide', exact: true }).first().click();
+    const deciding = page.getByRole('dialog');
+    await deciding.getByRole('button', { name: 'Decide', exact: true }).click();
+    await expect(deciding.getByText('What is decided?')).toBeVisible();
+    await deciding.getByLabel('Set it aside').check();
+    await deciding.getByLabel('Why').fill('the customer knows');
+    await expectAccessible(page);
+    await deciding.getByRole('button', { name: 'Decide', exact: true }).click();
+    await expect(page.getByRole('heading', { level: 1 })).not.toHaveText(before ?? '');
     await page.getByRole('button', { name: 'Undo' }).click();
     await expect(page.getByRole('heading', { level: 1 })).toHaveText(before ?? '');
 

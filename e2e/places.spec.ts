@@ -282,7 +282,7 @@ test.describe('on a phone', () => {
     await expect(
       page.getByText('Never to be left past the visit: safety bypassed on RTU-1. Close it first.'),
     ).toBeVisible();
-    await page.getByText('completed', { exact: true }).click();
+    await page.getByText('done', { exact: true }).first().click();
     await page.getByRole('button', { name: 'Leave the site' }).click();
     await expect(page.getByText('close it, or say why it has to stay')).toBeVisible();
     await page.goto(`${base()}/watch/left-open`);

@@ -154,9 +154,9 @@ test.describe('as technician on a phone', () => {
     await expect(page.getByText('evap coil leak, presumed')).toHaveCount(0);
 
     await page.getByRole('button', { name: 'Leave', exact: true }).click();
-    await page.getByText('completed', { exact: true }).click();
+    await page.getByText('done', { exact: true }).first().click();
     await page.getByRole('button', { name: 'Leave the site' }).click();
-    await expect(page.getByText('Left, work completed')).toBeVisible();
+    await expect(page.getByText(/^Left: .*done/)).toBeVisible();
     await page.goto(`${base()}/`);
     await expect(page.getByRole('link', { name: /Throwing Rooms/ })).toContainText('Done');
   });

@@ -1,5 +1,6 @@
 #!/usr/bin/env node
-// npm start: everything a fresh machine needs, then the application. `-- --fresh` starts over with an empty database.
+// npm start: everything a fresh machine needs, then the application. `-- --fresh` starts over with an empty
+// database.
 import { existsSync } from 'node:fs';
 import net from 'node:net';
 import { build, ensureDatabase, loadDemo, serve, sessionSecret } from './lib/app.mjs';

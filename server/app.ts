@@ -50,7 +50,10 @@ export const ROUTES: readonly Route[] = [
   ...eventRoutes,
 ];
 
-/** Builds the application: security headers, sessions, the API, and the web application for every other address. */
+/**
+ * Builds the application: security headers, sessions, the API, and the web application for every other
+ * address.
+ */
 export function createApp(dependencies: Dependencies): Express {
   const app = express();
   app.disable('x-powered-by');

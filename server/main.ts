@@ -20,7 +20,7 @@ if (!url) {
 }
 
 const db = connect(url);
-await migrate(db.sequelize);
+await migrate(db);
 const sessionPool = new pg.Pool({ connectionString: url, max: 4 });
 const hub = new EventHub(url, db, logger);
 await hub.start();

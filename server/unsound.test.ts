@@ -142,7 +142,7 @@ async function sound(): Promise<Ask[]> {
     entry('work', {
       text: 'washed',
       tasks: ['filters and belts'],
-      installed: { slot: 'blower motor', model: 'B-2' },
+      installed: { slot: { part: 'blower motor', circuit: null }, model: 'B-2' },
     }),
     entry('refrigerant', { refrigerant: 'R-410A', addedLb: 2, cylinder: '14' }),
     entry('condition left', {
@@ -153,7 +153,14 @@ async function sound(): Promise<Ask[]> {
       changedTo: 'out',
     }),
     entry('note', { text: 'key at the till' }),
-    entry('leave', { outcome: 'completed', text: 'done' }),
+    entry('look', { part: 'burner', sign: 'soot', looked: 'panels off', by: 'eye', text: 'left one' }),
+    entry('comparison', { what: 'amps', here: '18 A', there: '11 A', sister: 'L2', says: 'differs' }),
+    entry('code', { board: 'main', code: '3 flashes', when: 'now', means: 'proof' }),
+    entry('step', { sequence: 'heating', step: 'inducer starts', happened: 'happened', text: 'slowly' }),
+    entry('weather', { outdoorF: 88, wetBulbF: 70, sky: 'sun', wind: 'calm' }),
+    entry('adjustment', { what: 'gas pressure', found: '4.2', left: '3.5' }),
+    entry('recommendation', { text: 'replace the exchanger' }),
+    entry('leave', { outcome: 'waiting', waitingFor: 'parts', text: 'on order' }),
     post('/api/roofs', { id: id(), siteId, name: `Roof ${some()}`, plan: { outline, northDeg: 0, items } }),
     post('/api/points', {
       id: id(),
@@ -185,8 +192,14 @@ async function sound(): Promise<Ask[]> {
       content: picture,
       caption: 'plate',
     }),
-    post('/api/words', { word: 'cap', componentClass: 'capacitor' }),
-    post('/api/watch/dismissals', { id: id(), unitId, flag: 'callback', evidence: 'x', reason: 'known' }),
+    post('/api/words', { word: 'cap', part: 'capacitor' }),
+    post('/api/watch/decisions', {
+      id: id(),
+      unitId,
+      kind: 'set aside',
+      covers: [{ flag: 'callback', evidence: 'x' }],
+      reason: 'known',
+    }),
     post('/api/routes/problem', { day: '2026-06-22', crewId: server.crewId, siteIds: [siteId] }),
     post('/api/settings/measuring', { id: id(), validFrom: '2026-06-20', value: DEFAULT_LIMITS }),
     post('/api/settings/history', { id: id(), validFrom: '2026-06-20', value: DEFAULT_HISTORY_SETTINGS }),
@@ -263,7 +276,7 @@ const send = (ask: Ask, body: unknown) =>
 
 describe('what is sent, sound or not', () => {
   const random = seededRandom(20_260_620);
-  const ways = Array.from({ length: 31 }, (_, way) => way);
+  const ways = Array.from({ length: 38 }, (_, way) => way);
 
   it('there is something sound to begin with for every way of writing', async () => {
     expect(await sound()).toHaveLength(ways.length);

@@ -1,4 +1,7 @@
-/** Moist air: density by altitude, humidity and heat content. ASHRAE Handbook – Fundamentals (2017) chapter 1, as published. */
+/**
+ * Moist air: density by altitude, humidity and heat content. ASHRAE Handbook – Fundamentals (2017) chapter 1,
+ * as published.
+ */
 
 const { exp, log, max } = Math;
 
@@ -25,13 +28,16 @@ export const densityShare = (elevationFt: number): number => atmospherePsia(elev
 export const sensibleFactor = (elevationFt = 0): number =>
   STANDARD_DENSITY * CP_DRY_AIR * 60 * densityShare(elevationFt);
 
-/** Sensible heat carried by air, Btu/h = 1.08 × cfm × ΔT at sea level, scaled by density above it (ASHRAE Fundamentals). */
+/**
+ * Sensible heat carried by air, Btu/h = 1.08 × cfm × ΔT at sea level, scaled by density above it (ASHRAE
+ * Fundamentals).
+ */
 export const sensibleBtuh = (cfm: number, deltaF: number, elevationFt = 0): number =>
   sensibleFactor(elevationFt) * cfm * deltaF;
 
 /**
- * Saturation pressure of water vapour, psia, over ice below 32 °F and over water above it (ASHRAE Fundamentals ch. 1 eq. 5 and 6,
- * after Hyland and Wexler 1983).
+ * Saturation pressure of water vapour, psia, over ice below 32 °F and over water above it (ASHRAE
+ * Fundamentals ch. 1 eq. 5 and 6, after Hyland and Wexler 1983).
  *
  * @throws RangeError outside −148 to 392 °F
  */

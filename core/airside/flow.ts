@@ -1,8 +1,8 @@
 import { enthalpy, humidityRatio, sensibleFactor, specificVolume } from './air.ts';
 
 /**
- * Air flow from the rise over a heater, cfm = output / (1.08 × rise), 1.08 scaled by density (common practice from the sensible
- * heat equation, ASHRAE Fundamentals).
+ * Air flow from the rise over a heater, cfm = output / (1.08 × rise), 1.08 scaled by density (common practice
+ * from the sensible heat equation, ASHRAE Fundamentals).
  *
  * @param outputBtuh heat that reaches the air: input × efficiency, or watts × 3.412
  * @throws RangeError for a rise too small to divide by
@@ -53,7 +53,10 @@ export function airFlowFromSplit(
   return totalBtuh / perCfm;
 }
 
-/** A fan at another speed: flow goes with n, pressure with n², power with n³ (fan laws, ASHRAE Systems and Equipment). */
+/**
+ * A fan at another speed: flow goes with n, pressure with n², power with n³ (fan laws, ASHRAE Systems and
+ * Equipment).
+ */
 export interface FanPoint {
   readonly rpm: number;
   readonly cfm: number;
@@ -68,13 +71,19 @@ export function fanAt(point: FanPoint, rpm: number): FanPoint {
   return { rpm, cfm: point.cfm * k, staticInWc: point.staticInWc * k ** 2, hp: point.hp * k ** 3 };
 }
 
-/** Speed of a belt-driven blower, rpm = motor rpm × motor pulley / blower pulley, pitch diameters (common practice). */
+/**
+ * Speed of a belt-driven blower, rpm = motor rpm × motor pulley / blower pulley, pitch diameters (common
+ * practice).
+ */
 export function blowerRpm(motorRpm: number, motorPulleyIn: number, blowerPulleyIn: number): number {
   if (!(motorPulleyIn > 0 && blowerPulleyIn > 0)) throw new RangeError('pulleys have diameters above zero');
   return (motorRpm * motorPulleyIn) / blowerPulleyIn;
 }
 
-/** Length of an open belt over two pulleys, in: 2C + π/2 (D + d) + (D − d)²/4C (text-book geometry; pitch length). */
+/**
+ * Length of an open belt over two pulleys, in: 2C + π/2 (D + d) + (D − d)²/4C (text-book geometry; pitch
+ * length).
+ */
 export function beltLength(centresIn: number, largeIn: number, smallIn: number): number {
   if (centresIn <= (largeIn + smallIn) / 2)
     throw new RangeError('the pulleys would touch: the distance of the shafts is too small');

@@ -10,7 +10,7 @@ describe('air, worked examples', () => {
       name: 'air flow',
       value: 1481,
       to: -1,
-      verdict: 'within',
+      position: 'inside',
     },
     {
       what: 'electric heat: 240 V and 40 A are 32,755 Btu/h, 758 cfm at 40 °F',
@@ -34,7 +34,7 @@ describe('air, worked examples', () => {
       given: { returnAir: 76, supplyAir: 51 },
       name: 'split',
       value: 25,
-      verdict: 'high',
+      position: 'above',
       says: /air flow first/,
     },
     {
@@ -75,7 +75,7 @@ describe('air, worked examples', () => {
       given: { motorPulley: 4, blowerPulley: 8, newPulley: 4.8, amps: 5, fla: 6 },
       name: 'amps then, about',
       value: 8.64,
-      verdict: 'high',
+      position: 'above',
       says: /overloaded/,
     },
     {

@@ -1,3 +1,4 @@
+import { say, degF, deltaF, measured } from '../quantities/index.ts';
 import {
   airFlowFromRise,
   airFlowFromSplit,
@@ -25,16 +26,20 @@ import { F } from './inputs.ts';
 
 const ASHRAE = 'ASHRAE Handbook – Fundamentals, chapter 1';
 
-/** Cooling split that goes with the wet bulb of the return air, °F: drier air shows more [common practice: 16 to 22, less when humid]. */
+/**
+ * Cooling split that goes with the wet bulb of the return air, °F: drier air shows more [common practice: 16
+ * to 22, less when humid].
+ */
 function splitBand(returnF: number, wetF: number | undefined, limits: MeasuringLimits): Band {
   if (wetF === undefined)
     return limitBand(
       limits,
       'splitLowF',
       'splitHighF',
-      `${limits.splitLowF} to ${limits.splitHighF} Δ°F, less when humid`,
+      say`${deltaF(limits.splitLowF, limits.splitHighF)}, less when humid`,
     );
-  // At 75 °F: 50 % humidity (63 °F wet bulb) is the middle of the band; each degree of wet bulb moves the sensible split by about a degree and a half.
+  // At 75 °F: 50 % humidity (63 °F wet bulb) is the middle of the band; each degree of wet bulb moves the
+  // sensible split by about a degree and a half.
   const depression = returnF - wetF;
   const [centre, half] = [
     (limits.splitLowF + limits.splitHighF) / 2,
@@ -121,7 +126,7 @@ const capacityPart: CardPart = (values, limits) => {
                 low: tons * 12_000 * 0.85,
                 high: tons * 12_000 * 1.15,
                 from: 'plate' as const,
-                source: `${tons} tons, ±15 %: rated at 95 °F outdoors and 67 °F wet bulb`,
+                source: say`${tons} tons, ±15 %: rated at ${degF(95)} outdoors and ${degF(67)} wet bulb`,
               },
             }),
       }),
@@ -188,7 +193,7 @@ const airFlow: Card = {
             low: limits.cfmPerTonLow * tons,
             high: limits.cfmPerTonHigh * tons,
             from: limitFrom(limits, 'cfmPerTonLow', 'cfmPerTonHigh'),
-            source: `${limits.cfmPerTonLow} to ${limits.cfmPerTonHigh} cfm a ton`,
+            source: say`${measured('airFlow', limits.cfmPerTonLow, 'cfm', limits.cfmPerTonHigh)} a ton`,
           };
     const base = {
       name: 'air flow',
@@ -504,7 +509,7 @@ const mixed: Card = {
         improve: ['mixed air lies in layers: take the mean of several places'],
         ...(share < -5 || share > 105
           ? {
-              verdict: 'act',
+              advice: 'act',
               text: 'Mixed air lies outside return and outdoor air: a thermometer is in the wrong place.',
             }
           : {}),

@@ -60,8 +60,8 @@ export interface Card {
 }
 
 /**
- * A part of a card that answers on its own, from the same values; sets of readings are made of these. Nothing where a value it
- * needs is not there.
+ * A part of a card that answers on its own, from the same values; sets of readings are made of these. Nothing
+ * where a value it needs is not there.
  *
  * @throws RangeError with the physical reason when something cannot be
  */
@@ -84,7 +84,10 @@ export const elevation: CardInput = {
   plate: 'elevationFt',
 };
 
-/** A value as typed with its unit, in the customary unit of its input; judged before anything is concluded from it. */
+/**
+ * A value as typed with its unit, in the customary unit of its input; judged before anything is concluded
+ * from it.
+ */
 export function readInput(
   input: CardInput,
   typed: string,
@@ -102,7 +105,10 @@ export function readInput(
   };
 }
 
-/** Whether a doubtful value would be a usual one in another unit of its quantity: then the unit is asked about, not changed. */
+/**
+ * Whether a doubtful value would be a usual one in another unit of its quantity: then the unit is asked
+ * about, not changed.
+ */
 export function otherUnit(input: CardInput, value: number, unit: string): string | undefined {
   if (!input.quantity) return undefined;
   const others = Object.keys(QUANTITIES[input.quantity].units).filter((other) => other !== unit);

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { QUANTITIES, type QuantityName } from '../quantities/index.ts';
+import { QUANTITIES, saidText, type QuantityName } from '../quantities/index.ts';
 import { oneOf, seededRandom } from '../random/index.ts';
 import { cardOf, CARDS, findCards, otherUnit, readInput, type CardValues } from './index.ts';
 
@@ -131,7 +131,7 @@ describe('the charge card', () => {
   it('gives every school its own answer with its own band', () => {
     const answers = ask('charge', running);
     expect(answers.map((a) => a.name)).toEqual(['superheat', 'subcooling', 'approach']);
-    expect(answers[0]).toMatchObject({ verdict: 'within', confidence: 'high', band: { low: 8, high: 15 } });
+    expect(answers[0]).toMatchObject({ position: 'inside', confidence: 'high', band: { low: 8, high: 15 } });
     expect(named('charge', { ...running, target: 15 }, 'subcooling')?.band).toMatchObject({
       low: 12,
       high: 18,
@@ -147,8 +147,8 @@ describe('the charge card', () => {
       [{ airflow: 'known bad' }, /air flow/],
     ] as const) {
       const a = named('charge', { ...running, ...change }, 'subcooling');
-      expect(a?.verdict).toBe('wait');
-      expect(a?.text).toMatch(why);
+      expect(a?.advice).toBe('wait');
+      expect(saidText(a?.text ?? '')).toMatch(why);
     }
   });
 
@@ -166,7 +166,7 @@ describe('the charge card', () => {
       from: 'worked out',
     });
     expect(named('charge', { ...orifice, indoorWet: undefined }, 'superheat')).toMatchObject({
-      verdict: 'says nothing',
+      position: null,
     });
     expect(named('charge', { ...orifice, indoorWet: 59 }, 'superheat')?.improve.join()).toMatch(
       /weigh the charge/,
@@ -175,7 +175,7 @@ describe('the charge card', () => {
 
   it('knows a liquid line colder than outdoor air for what it is', () => {
     expect(named('charge', { ...running, liquidLine: 80 }, 'approach')).toMatchObject({
-      verdict: 'act',
+      advice: 'act',
       text: expect.stringMatching(/not metered, not pumped/),
     });
   });
@@ -201,22 +201,22 @@ describe('other cards', () => {
     );
     expect(ask('unbalance', { v12: 462, v23: 40, v31: 455 })[0]?.text).toMatch(/phase is lost/);
     expect(
-      named('unbalance', { v12: 200, v23: 201, v31: 199, plate: 230 }, 'farthest from the plate')?.verdict,
-    ).toBe('within');
-    expect(ask('unbalance', { a1: 10, a2: 0, a3: 9 })[0]).toMatchObject({ verdict: 'act' });
+      named('unbalance', { v12: 200, v23: 201, v31: 199, plate: 230 }, 'farthest from the plate')?.position,
+    ).toBe('inside');
+    expect(ask('unbalance', { a1: 10, a2: 0, a3: 9 })[0]).toMatchObject({ advice: 'act' });
   });
 
   it('an economizer, a rise, a loop and a boiler as practitioners read them (common practice)', () => {
     expect(named('rise', { returnAir: 70, supplyAir: 140, riseMin: 35, riseMax: 65 }, 'rise')).toMatchObject({
-      verdict: 'high',
+      position: 'above',
       band: { from: 'plate' },
     });
     expect(named('loop', { entering: 75, leaving: 90 }, 'rise (it cools)')?.text).toMatch(/too little water/);
-    expect(named('loop', { entering: 70, leaving: 64 }, 'drop (it heats)')?.verdict).toBe('within');
+    expect(named('loop', { entering: 70, leaving: 64 }, 'drop (it heats)')?.position).toBe('inside');
     expect(
       named('boiler-water', { supply: 150, return: 115, kind: 'non-condensing' }, 'return')?.text,
     ).toMatch(/condenses/);
-    expect(named('outdoor-air', { returnAir: 75, mixed: 90, outdoor: 40 }, 'outdoor air')?.verdict).toBe(
+    expect(named('outdoor-air', { returnAir: 75, mixed: 90, outdoor: 40 }, 'outdoor air')?.advice).toBe(
       'act',
     );
   });
@@ -224,7 +224,7 @@ describe('other cards', () => {
   it('a wet bulb moves the band of the split: humid air shows less', () => {
     const humid = named('split', { returnAir: 76, supplyAir: 62, returnWet: 70 }, 'split');
     const dry = named('split', { returnAir: 76, supplyAir: 62, returnWet: 58 }, 'split');
-    expect([humid?.verdict, dry?.verdict]).toEqual(['within', 'low']);
+    expect([humid?.position, dry?.position]).toEqual(['inside', 'below']);
   });
 });
 

@@ -1,3 +1,4 @@
+import { say, joined, degF, deltaF, type Said } from '../quantities/index.ts';
 import { atmospherePsia } from '../airside/index.ts';
 import { answer, limitBand, type Answer, type MeasuringLimits } from '../measurement/index.ts';
 import {
@@ -38,7 +39,7 @@ const conditionInputs: readonly CardInput[] = [
 ];
 
 /** Why a judgement of the charge has to wait, from the conditions of a card. */
-function waits(values: CardValues, limits: MeasuringLimits): string[] {
+function waits(values: CardValues, limits: MeasuringLimits): Said[] {
   const { num, text } = reader(values);
   const outdoorF = num('outdoor');
   const minutesRunning = num('minutes');
@@ -72,12 +73,14 @@ const unknownConditions = (values: CardValues): string[] =>
     .filter(([name]) => values[name as string] === undefined || values[name as string] === '')
     .map(([, text]) => text as string);
 
-/** What every school of charging shares: the conditions decide whether it is a judgement and how sure it is. */
-function judged(values: CardValues, limits: MeasuringLimits, text: string): Partial<Answer> {
+/**
+ * What every school of charging shares: the conditions decide whether it is a judgement and how sure it is.
+ */
+function judged(values: CardValues, limits: MeasuringLimits, text: Said): Partial<Answer> {
   const wait = waits(values, limits);
   const unknown = unknownConditions(values).length;
   return wait.length > 0
-    ? { verdict: 'wait', confidence: 'low', text: wait.join(' ') }
+    ? { advice: 'wait', confidence: 'low', text: joined(wait) }
     : { text, confidence: unknown > 2 ? 'low' : unknown > 0 ? 'fair' : 'high' };
 }
 
@@ -100,7 +103,7 @@ export const superheatPart: CardPart = (values, limits) => {
     low: goal - ORIFICE_WITHIN_F,
     high: goal + ORIFICE_WITHIN_F,
     from: 'worked out' as const,
-    source: `target ${Math.round(goal)} Δ°F from wet bulb and outdoor air`,
+    source: say`target ${deltaF(Math.round(goal))} from wet bulb and outdoor air`,
   };
   return [
     answer({
@@ -120,14 +123,14 @@ export const superheatPart: CardPart = (values, limits) => {
           ? ['measure the indoor wet bulb: a fixed orifice has no fixed superheat']
           : []),
         ...(orifice && wet !== undefined && outdoor !== undefined && goal === undefined
-          ? ['the target comes below 5 Δ°F here: weigh the charge']
+          ? [say`the target comes below ${deltaF(5)} here: weigh the charge`]
           : []),
         ...(text('device') === undefined || text('device') === 'not known'
           ? ['find out which metering device it has']
           : []),
         ...unknownConditions(values),
       ],
-      ...judged(values, limits, `Evaporating at ${measured.saturationF.toFixed(0)} °F.`),
+      ...judged(values, limits, say`Evaporating at ${degF(Math.round(measured.saturationF))}.`),
     }),
   ];
 };
@@ -155,7 +158,7 @@ export const subcoolingPart: CardPart = (values, limits) => {
               low: target - PLATE_SUBCOOLING_WITHIN_F,
               high: target + PLATE_SUBCOOLING_WITHIN_F,
               from: 'plate',
-              source: `target ${target} Δ°F`,
+              source: say`target ${deltaF(target)}`,
             }
           : limitBand(limits, 'subcoolingLowF', 'subcoolingHighF', 'unless the plate says'),
       improve: [
@@ -170,7 +173,7 @@ export const subcoolingPart: CardPart = (values, limits) => {
           ? 'Below nothing: the liquid line carries vapour, or the reading is not where the pressure is.'
           : text('device') === 'orifice'
             ? 'With a fixed orifice superheat decides; this only supports it.'
-            : `Condensing at ${measured.saturationF.toFixed(0)} °F.`,
+            : say`Condensing at ${degF(Math.round(measured.saturationF))}.`,
       ),
     }),
   ];
@@ -199,7 +202,7 @@ export const approachPart: CardPart = (values, limits) => {
               low: target - APPROACH_WITHIN_F,
               high: target + APPROACH_WITHIN_F,
               from: 'plate',
-              source: `target ${target} Δ°F, within ${APPROACH_WITHIN_F} Δ°F`,
+              source: say`target ${deltaF(target)}, within ${deltaF(APPROACH_WITHIN_F)}`,
             },
       improve: target === undefined ? ['only where the plate gives an approach'] : [],
       ...judged(
@@ -208,10 +211,10 @@ export const approachPart: CardPart = (values, limits) => {
         value < 0
           ? 'The liquid line is colder than the air that cools it: not metered, not pumped, or a thermometer in the wrong place.'
           : target === undefined
-            ? `Compare with the plate, within ${APPROACH_WITHIN_F} Δ°F.`
+            ? say`Compare with the plate, within ${deltaF(APPROACH_WITHIN_F)}.`
             : 'Above the plate: too little charge; below it: too much, once air and coil are right.',
       ),
-      ...(colder ? { verdict: 'act' as const } : {}),
+      ...(colder ? { advice: 'act' as const } : {}),
     }),
   ];
 };

@@ -1,3 +1,4 @@
+import { say, deltaF } from '../quantities/index.ts';
 import { atmospherePsia } from '../airside/index.ts';
 import { answer, type MeasuringLimits } from '../measurement/index.ts';
 import {
@@ -37,7 +38,7 @@ export const condenserSplitPart: CardPart = (values, limits) => {
       improve: row ? [] : ['choose the efficiency of the machine'],
       ...(value < 0
         ? {
-            verdict: 'act',
+            advice: 'act',
             text: 'Condensing below outdoor air while it runs: not metered or not pumped, not simply low on charge.',
           }
         : {}),
@@ -60,7 +61,12 @@ export const evaporatorPart: CardPart = (values, limits) => {
       quantity: 'temperatureDifference',
       formula: 'return air − dew(suction)',
       source: 'common practice',
-      band: { low: 28, high: 42, from: 'common practice', source: 'about 35 Δ°F in steady comfort cooling' },
+      band: {
+        low: 28,
+        high: 42,
+        from: 'common practice',
+        source: say`about ${deltaF(35)} in steady comfort cooling`,
+      },
       text: 'Not for units on all outdoor air.',
     }),
   ];
@@ -83,7 +89,7 @@ export const ratioPart: CardPart = (values, limits) => {
       source: 'common practice',
       band: { low: 2.3, high: 3.5, from: 'common practice', source: 'comfort cooling' },
       ...(hoses
-        ? { verdict: 'wait' as const, text: hoses }
+        ? { advice: 'wait' as const, text: hoses }
         : both[0] - both[1] < 60
           ? { text: 'They hardly part: not pumping, or turning backwards.' }
           : {}),

@@ -23,7 +23,7 @@ describe('electrical, worked examples', () => {
       given: { supply: 208, tap: 240 },
       name: 'control volts to expect',
       value: 20.8,
-      verdict: 'low',
+      position: 'below',
     },
     {
       what: 'a coil sum over its transformer',
@@ -32,7 +32,7 @@ describe('electrical, worked examples', () => {
       name: 'load of the transformer',
       value: 137.5,
       to: 0,
-      verdict: 'high',
+      position: 'above',
     },
     {
       what: 'a 45 µF capacitor at 31',
@@ -40,7 +40,7 @@ describe('electrical, worked examples', () => {
       given: { marking: 45, measured: 31 },
       name: 'capacitance',
       value: 31,
-      verdict: 'low',
+      position: 'below',
     },
     {
       what: 'measured running: 2,652 · 4.5 A / 370 V = 32.3 µF',
@@ -48,7 +48,7 @@ describe('electrical, worked examples', () => {
       given: { marking: 45, amps: 4.5, across: 370 },
       name: 'capacitance',
       value: 32.25,
-      verdict: 'low',
+      position: 'below',
     },
     {
       what: 'within six per cent',
@@ -56,7 +56,7 @@ describe('electrical, worked examples', () => {
       given: { marking: 45, measured: 43 },
       name: 'capacitance',
       value: 43,
-      verdict: 'within',
+      position: 'inside',
     },
     {
       what: 'current unbalance of 10, 10, 13 A',
@@ -64,7 +64,7 @@ describe('electrical, worked examples', () => {
       given: { a1: 10, a2: 10, a3: 13 },
       name: 'current unbalance',
       value: 18.2,
-      verdict: 'act',
+      advice: 'act',
     },
     {
       what: 'windings alike',
@@ -72,7 +72,7 @@ describe('electrical, worked examples', () => {
       given: { r12: 1.1, r23: 1.12, r31: 1.09 },
       name: 'pairs differ by',
       value: 1.51,
-      verdict: 'within',
+      position: 'inside',
     },
   ])('$what', check);
 });

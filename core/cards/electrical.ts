@@ -69,8 +69,10 @@ const winding: Card = {
           formula: 'greatest deviation / mean',
           source: 'common practice',
           band: { high: 5, from: 'common practice', source: 'alike within a few per cent' },
-          verdict:
-            result.verdict === 'alike' ? 'within' : result.verdict === 'open on overload' ? 'wait' : 'act',
+          position: result.verdict === 'alike' ? 'inside' : null,
+          ...(result.verdict === 'alike'
+            ? {}
+            : { advice: result.verdict === 'open on overload' ? ('wait' as const) : ('act' as const) }),
           text: result.text,
           ...(result.spreadPct === undefined ? { name: result.verdict } : {}),
         }),

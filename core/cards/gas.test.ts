@@ -24,7 +24,7 @@ describe('gas heat, worked examples', () => {
       given: { gas: 'natural gas', manifold: 3.5 },
       name: 'manifold',
       value: 3.5,
-      verdict: 'within',
+      position: 'inside',
     },
     {
       what: 'LP wants 10 to 11',
@@ -32,7 +32,7 @@ describe('gas heat, worked examples', () => {
       given: { gas: 'LP', manifold: 3.5 },
       name: 'manifold',
       value: 3.5,
-      verdict: 'low',
+      position: 'below',
     },
     {
       what: 'a plate of 3.2 wins over the habit',
@@ -40,7 +40,7 @@ describe('gas heat, worked examples', () => {
       given: { gas: 'natural gas', manifold: 3.7, target: 3.2 },
       name: 'manifold',
       value: 3.7,
-      verdict: 'high',
+      position: 'above',
     },
     {
       what: 'the drop between rest and running is the finding',
@@ -56,7 +56,7 @@ describe('gas heat, worked examples', () => {
       given: { gas: 'natural gas', static: 5, running: 7 },
       name: 'inlet drop',
       value: -2,
-      verdict: 'wait',
+      advice: 'wait',
     },
     {
       what: 'above 14 in w.c. a valve can be damaged',
@@ -64,7 +64,7 @@ describe('gas heat, worked examples', () => {
       given: { gas: 'natural gas', static: 16, running: 13 },
       name: 'inlet, highest',
       value: 16,
-      verdict: 'act',
+      advice: 'act',
     },
     {
       what: '2 ft³ in 40 s at 1,000 Btu/ft³ are 180,000 Btu/h',
@@ -80,7 +80,7 @@ describe('gas heat, worked examples', () => {
       given: { gas: 'natural gas', co: 50, o2: 9 },
       name: 'CO air-free',
       value: 87.8,
-      verdict: 'within',
+      position: 'inside',
       says: /never clears an exchanger/,
     },
     {
@@ -89,7 +89,7 @@ describe('gas heat, worked examples', () => {
       given: { gas: 'natural gas', co: 250, o2: 9 },
       name: 'CO air-free',
       value: 439.1,
-      verdict: 'act',
+      advice: 'act',
       says: /Heat off/,
     },
     {
@@ -98,7 +98,7 @@ describe('gas heat, worked examples', () => {
       given: { gas: 'natural gas', o2: 8, burner: 'induced draft' },
       name: 'CO₂',
       value: 7.28,
-      verdict: 'within',
+      position: 'inside',
     },
     {
       what: '9 ppm in a room are looked into',
@@ -106,7 +106,7 @@ describe('gas heat, worked examples', () => {
       given: { gas: 'natural gas', ambient: 12 },
       name: 'CO in the room',
       value: 12,
-      verdict: 'high',
+      position: 'above',
     },
     {
       what: '70 ppm in a room: leave',
@@ -114,7 +114,7 @@ describe('gas heat, worked examples', () => {
       given: { gas: 'natural gas', ambient: 75 },
       name: 'CO in the room',
       value: 75,
-      verdict: 'act',
+      advice: 'act',
       says: /Leave now/,
     },
     {
@@ -123,7 +123,7 @@ describe('gas heat, worked examples', () => {
       given: { gas: 'natural gas', return: 1, supply: 9 },
       name: 'CO, supply above return',
       value: 8,
-      verdict: 'act',
+      advice: 'act',
     },
     {
       what: 'a flame signal under 1 µA is low',
@@ -131,7 +131,7 @@ describe('gas heat, worked examples', () => {
       given: { signal: 0.7 },
       name: 'flame signal',
       value: 0.7,
-      verdict: 'low',
+      position: 'below',
     },
     {
       what: 'a rise over the plate asks for air first',
@@ -139,7 +139,7 @@ describe('gas heat, worked examples', () => {
       given: { returnAir: 68, supplyAir: 141, riseMax: 60 },
       name: 'rise',
       value: 73,
-      verdict: 'high',
+      position: 'above',
       says: /Filters, belt, speed, then manifold/,
     },
     {

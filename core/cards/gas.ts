@@ -1,3 +1,4 @@
+import { say, measured } from '../quantities/index.ts';
 import {
   clockedInput,
   co2FromO2,
@@ -73,7 +74,7 @@ const pressures: Card = {
             low: goal - facts.manifoldTolerance,
             high: goal + facts.manifoldTolerance,
             from: target === undefined ? 'common practice' : 'plate',
-            source: `${goal} ± ${facts.manifoldTolerance} in w.c.`,
+            source: say`${measured('gasPressure', goal - facts.manifoldTolerance, 'in w.c.', goal + facts.manifoldTolerance)}`,
           },
           improve: target === undefined ? ['read the target off the plate'] : [],
         }),
@@ -133,7 +134,7 @@ const pressures: Card = {
               : drop > inlet[0] * 0.3
                 ? 'The drop is the finding: pipe, regulator or a cock half shut. Everything on the line must fire while you read.'
                 : '',
-          ...(drop < 0 ? { verdict: 'wait' } : {}),
+          ...(drop < 0 ? { advice: 'wait' as const } : {}),
         }),
       );
     }
@@ -149,8 +150,8 @@ const pressures: Card = {
           quantity: 'gasPressure',
           formula: 'as measured',
           source: 'common practice',
-          verdict: 'act',
-          text: `Above ${MOST_INLET_IN_WC} in w.c. a valve can be damaged: regulator first.`,
+          advice: 'act',
+          text: say`Above ${measured('gasPressure', MOST_INLET_IN_WC, 'in w.c.')} a valve can be damaged: regulator first.`,
         }),
       );
     if (running !== undefined)
@@ -238,7 +239,7 @@ const clocking: Card = {
                 low: rated * 0.95,
                 high: rated * 1.02,
                 from: 'plate',
-                source: `plate, ${rated.toLocaleString('en-US')} Btu/h, −5 to +2 %`,
+                source: say`plate, ${measured('heatRate', rated, 'Btu/h')}, −5 to +2 %`,
               },
         text:
           Math.abs(result.factor - 1) > 0.005
@@ -247,7 +248,9 @@ const clocking: Card = {
         confidence: dial[0] < 30 ? 'fair' : 'high',
         improve: [
           ...(dial[0] < 30 ? ['time a longer turn: half a minute and more'] : []),
-          ...(meterPsig === undefined ? ['note the pressure at the meter: 2 psig adds 13.6 %'] : []),
+          ...(meterPsig === undefined
+            ? [say`note the pressure at the meter: ${measured('pressureGauge', 2, 'psig')} adds 13.6 %`]
+            : []),
           'ask the supplier for the heating value',
         ],
       }),
@@ -329,7 +332,7 @@ const flue: Card = {
                   o2 >= 3 && o2 <= 5
                     ? 'O₂ of 3 to 5 % is right for a power burner.'
                     : 'A power burner is set to 3 to 5 % O₂.',
-                verdict: o2 < 3 ? ('low' as const) : o2 > 5 ? ('high' as const) : ('within' as const),
+                position: o2 < 3 ? ('below' as const) : o2 > 5 ? ('above' as const) : ('inside' as const),
               }
             : {}),
         }),
@@ -362,7 +365,7 @@ const flue: Card = {
           decimals: 0,
           formula: 'supply − return',
           source: 'common practice',
-          verdict: value > 0 ? 'act' : 'within',
+          ...(value > 0 ? { advice: 'act' as const } : { position: 'inside' as const }),
           text:
             value > 0
               ? 'Heat off now: flue gas gets into the supply air.'

@@ -1,4 +1,7 @@
-/** Bench cards: the arithmetic of the trade as questions with answers, bands, formulas and sources. Screens render them. */
+/**
+ * Bench cards: the arithmetic of the trade as questions with answers, bands, formulas and sources. Screens
+ * render them.
+ */
 import { AIR_CARDS } from './air.ts';
 import type { Answer, MeasuringLimits } from '../measurement/index.ts';
 import { readInput, type Card } from './card.ts';
@@ -41,8 +44,8 @@ export type CardEntries = Readonly<
 >;
 
 /**
- * A card as filled in, with every input brought to its customary unit and judged, and the answers worked out from them.
- * `errors` names the input that cannot be and why; then there are no answers.
+ * A card as filled in, with every input brought to its customary unit and judged, and the answers worked out
+ * from them. `errors` names the input that cannot be and why; then there are no answers.
  *
  * @throws RangeError for a card that does not exist
  */

@@ -14,7 +14,10 @@ export interface PlateUnit {
   readonly tons?: number | null | undefined;
 }
 
-/** What a unit's record knows of what cards ask for, in customary units; of a circuit that is not on record nothing. */
+/**
+ * What a unit's record knows of what cards ask for, in customary units; of a circuit that is not on record
+ * nothing.
+ */
 export function plateFacts(unit: PlateUnit, circuit = 1): Partial<Record<PlateFact, number | string>> {
   const own = unit.circuits.find((c) => c.number === circuit);
   const { heat, blower, electrical, charging } = unit.details;

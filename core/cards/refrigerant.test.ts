@@ -44,7 +44,7 @@ describe('refrigerant, worked examples', () => {
       name: 'condenser split',
       value: -11,
       to: -1,
-      verdict: 'act',
+      advice: 'act',
       says: /not simply low on charge/,
     },
     {
@@ -53,7 +53,7 @@ describe('refrigerant, worked examples', () => {
       given: { refrigerant: 'R-410A', suction: 118.4, returnAir: 75 },
       name: 'evaporator difference',
       value: 35,
-      verdict: 'within',
+      position: 'inside',
     },
     {
       what: 'ratio of absolute pressures',
@@ -62,7 +62,7 @@ describe('refrigerant, worked examples', () => {
       name: 'pressure ratio',
       value: 2.853,
       to: 2,
-      verdict: 'within',
+      position: 'inside',
     },
     {
       what: 'pressures that hardly part',
@@ -78,7 +78,7 @@ describe('refrigerant, worked examples', () => {
       given: { refrigerant: 'R-410A', discharge: 240 },
       name: 'discharge line',
       value: 240,
-      verdict: 'high',
+      position: 'above',
     },
     {
       what: 'a 50 lb cylinder takes 42.4 lb of R-410A (AHRI Guideline K, from memory)',

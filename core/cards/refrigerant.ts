@@ -67,7 +67,8 @@ const chart: Card = {
             unit: 'psig',
             quantity: 'pressureGauge',
             decimals: 0,
-            verdict: rest.liquid === 'present' ? 'within' : rest.liquid === 'little left' ? 'low' : 'high',
+            position:
+              rest.liquid === 'present' ? 'inside' : rest.liquid === 'little left' ? 'below' : 'above',
             text: {
               present:
                 'At rest there is liquid in it: the circuit is not empty. How much, this does not say.',

@@ -15,7 +15,7 @@ describe('tightness and water, worked examples', () => {
       given: { start: 300, startF: 80, end: 294, endF: 70, minutes: 60 },
       name: 'lost beyond temperature',
       value: 0.17,
-      verdict: 'within',
+      position: 'inside',
       says: /bubbles at every joint/,
     },
     {
@@ -24,7 +24,7 @@ describe('tightness and water, worked examples', () => {
       given: { start: 300, startF: 80, end: 288, endF: 70, minutes: 60 },
       name: 'lost beyond temperature',
       value: 6.17,
-      verdict: 'act',
+      advice: 'act',
       says: /A leak/,
     },
     {
@@ -33,7 +33,7 @@ describe('tightness and water, worked examples', () => {
       given: { start: 350, startF: 70, end: 350, endF: 70, minutes: 20, most: 250 },
       name: 'test pressure',
       value: 350,
-      verdict: 'act',
+      advice: 'act',
     },
     {
       what: 'a vacuum that levels off at 600 µ is tight and dry',
@@ -51,7 +51,7 @@ describe('tightness and water, worked examples', () => {
       name: 'rise at the end',
       value: 3000,
       to: -2,
-      verdict: 'act',
+      advice: 'act',
     },
     {
       what: '9 gpm, 10 °F: the loop takes ten degrees',
@@ -59,7 +59,7 @@ describe('tightness and water, worked examples', () => {
       given: { entering: 80, leaving: 90, gpm: 9 },
       name: 'rise (it cools)',
       value: 10,
-      verdict: 'within',
+      position: 'inside',
     },
     {
       what: '3 tons at EER 13 with 10.1 °F is about 9 gpm (heat balance)',
@@ -75,7 +75,7 @@ describe('tightness and water, worked examples', () => {
       given: { entering: 45, leaving: 40 },
       name: 'water in',
       value: 45,
-      verdict: 'low',
+      position: 'below',
     },
     {
       what: 'a boiler that is not made to condense wants 130 °F back',
@@ -83,7 +83,7 @@ describe('tightness and water, worked examples', () => {
       given: { supply: 150, return: 115, kind: 'non-condensing' },
       name: 'return',
       value: 115,
-      verdict: 'low',
+      position: 'below',
     },
     {
       what: '20 °F at 50 gpm are half a million Btu/h',

@@ -1,3 +1,4 @@
+import { say, measured } from '../quantities/index.ts';
 import { atmospherePsia, waterVaporPsia } from '../airside/index.ts';
 import { answer, DEFAULT_LIMITS } from '../measurement/index.ts';
 import { standingTest, vacuumDecay, waterMicrons } from '../tightness/index.ts';
@@ -81,7 +82,7 @@ const standing: Card = {
               decimals: 0,
               formula: 'as measured',
               source: 'plate',
-              verdict: 'act' as const,
+              advice: 'act' as const,
               band: { high: most, from: 'plate' as const, source: 'low side of the plate' },
               text: 'Above the low side of the plate: let it down now.',
             }),
@@ -106,9 +107,9 @@ const standing: Card = {
         band: {
           high: r.uncertaintyPsi,
           from: 'worked out',
-          source: `what gauge and thermometer leave open: ±${r.uncertaintyPsi.toFixed(1)} psi`,
+          source: say`what gauge and thermometer leave open: ± ${measured('pressureDifference', r.uncertaintyPsi, 'psi')}`,
         },
-        verdict: r.leak ? 'act' : 'within',
+        ...(r.leak ? { advice: 'act' as const } : { position: 'inside' as const }),
         text: r.leak
           ? 'A leak: bubbles at every joint.'
           : `No drop beyond what the instruments leave open${r.noLargerThan === undefined ? '' : `: no leak larger than ${r.noLargerThan.toFixed(2)} standard ft³ a day`}. Passing also needs bubbles at every joint and the vacuum decay.`,
@@ -167,7 +168,9 @@ const decay: Card = {
         decimals: 0,
         formula: 'least squares over the second half',
         source: decay.source,
-        verdict: r.verdict === 'tight and dry' ? 'within' : r.verdict === 'extend' ? 'wait' : 'act',
+        ...(r.verdict === 'tight and dry'
+          ? { position: 'inside' as const }
+          : { advice: r.verdict === 'extend' ? ('wait' as const) : ('act' as const) }),
         text: `${r.verdict.charAt(0).toUpperCase()}${r.verdict.slice(1)}. ${r.text}`,
         improve: r.verdict === 'extend' ? ['read on at ten and fifteen minutes'] : [],
       }),

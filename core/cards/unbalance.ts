@@ -28,7 +28,7 @@ export const voltagePart: CardPart = (values) => {
         decimals: 0,
         formula: 'as measured',
         source: 'common practice',
-        verdict: 'act',
+        advice: 'act',
         text: 'A phase is lost: nothing three-phase may run. Fuses and breaker, then the utility.',
       }),
     ];
@@ -48,7 +48,7 @@ export const voltagePart: CardPart = (values) => {
         source: 'NEMA MG 1: derate above 1 %, act above 2, never run above 5',
       },
       text: u.note,
-      ...(u.verdict === 'act' || u.verdict === 'do not run' ? { verdict: 'act' } : {}),
+      ...(u.verdict === 'act' || u.verdict === 'do not run' ? { advice: 'act' } : {}),
     }),
   ];
   const plate = num('plate');
@@ -83,7 +83,7 @@ export const currentPart: CardPart = (values, limits) => {
         quantity: 'current',
         formula: 'as measured',
         source: 'common practice',
-        verdict: 'act',
+        advice: 'act',
         text: 'A leg carries nothing: contactor, fuse or winding. Stop it.',
       }),
     ];
@@ -102,7 +102,7 @@ export const currentPart: CardPart = (values, limits) => {
         source: `act above ${limits.currentUnbalancePct} %`,
       },
       text: u.note,
-      ...(u.verdict === 'act' ? { verdict: 'act' } : {}),
+      ...(u.verdict === 'act' ? { advice: 'act' } : {}),
     }),
   ];
   const rated = num('rated');

@@ -1,3 +1,4 @@
+import { say, degF, deltaF, measured } from '../quantities/index.ts';
 import { answer, type Answer } from '../measurement/index.ts';
 import { LOOP, rejectedBtuh, waterBtuh, waterFlow } from '../waterside/index.ts';
 import { reader, type Card, type CardInput } from './card.ts';
@@ -45,7 +46,7 @@ const loop: Card = {
           low: band[0],
           high: band[1],
           from: 'common practice',
-          source: cooling ? '9 to 12 Δ°F while cooling' : '4 to 8 Δ°F while heating',
+          source: cooling ? say`${deltaF(9, 12)} while cooling` : say`${deltaF(4, 8)} while heating`,
         },
         text:
           Math.abs(difference) > band[1]
@@ -65,7 +66,7 @@ const loop: Card = {
           low: LOOP.temperatureF[0],
           high: LOOP.temperatureF[1],
           from: 'common practice',
-          source: 'loop of 60 to 90 °F',
+          source: say`loop of ${degF(60, 90)}`,
         },
         text:
           entering > LOOP.temperatureF[1]
@@ -111,7 +112,7 @@ const loop: Card = {
               low: LOOP.gpmPerTon[0],
               high: LOOP.gpmPerTon[1],
               from: 'common practice',
-              source: '2.5 to 3 gpm a ton',
+              source: say`${measured('waterFlow', 2.5, 'gpm', 3)} a ton`,
             },
           }),
         );
@@ -163,8 +164,8 @@ const boilerWater: Card = {
           formula: 'as measured',
           source: 'common practice',
           band: condensing
-            ? { high: 130, from: 'common practice', source: 'above 130 °F it does not condense' }
-            : { low: 130, from: 'common practice', source: 'non-condensing: at least 130 to 140 °F' },
+            ? { high: 130, from: 'common practice', source: say`above ${degF(130)} it does not condense` }
+            : { low: 130, from: 'common practice', source: say`non-condensing: at least ${degF(130, 140)}` },
           text: !condensing && water[1] < 130 ? 'Flue gas condenses in the boiler and eats it.' : '',
         }),
       );

@@ -24,8 +24,8 @@ export type Gas = keyof typeof GASES;
 export const MOST_INLET_IN_WC = 14;
 
 /**
- * Input at another manifold pressure: flow through an orifice goes with the square root of pressure (Bernoulli), so 4.2 in w.c. in
- * place of 3.5 overfires by 9.5 %.
+ * Input at another manifold pressure: flow through an orifice goes with the square root of pressure
+ * (Bernoulli), so 4.2 in w.c. in place of 3.5 overfires by 9.5 %.
  *
  * @throws RangeError for pressures that are not above zero
  */
@@ -39,8 +39,9 @@ export function inputAtManifold(ratedBtuh: number, ratedInWc: number, measuredIn
 const BASE_PSIA = 14.73;
 
 /**
- * Input by clocking the meter, Btu/h = 3600 × ft³ × heating value / s, corrected from metered to standard cubic feet by pressure
- * and temperature (ideal gas, published standard cubic foot). All other appliances off.
+ * Input by clocking the meter, Btu/h = 3600 × ft³ × heating value / s, corrected from metered to standard
+ * cubic feet by pressure and temperature (ideal gas, published standard cubic foot). All other appliances
+ * off.
  *
  * @param meterPsig pressure at the meter, psig; 0.25 for the usual 7 in w.c.
  * @example clockedInput({ ft3: 2, seconds: 40, btuPerFt3: 1000 }).uncorrected // 180000
@@ -76,39 +77,61 @@ export function coAirFree(coPpm: number, o2Pct: number): number {
   return (coPpm * 20.9) / (20.9 - o2Pct);
 }
 
-/** CO₂ that goes with an O₂ reading, % = ultimate × (20.9 − O₂) / 20.9; ultimate 11.8 % for natural gas, 13.8 % for LP [M]. */
+/**
+ * CO₂ that goes with an O₂ reading, % = ultimate × (20.9 − O₂) / 20.9; ultimate 11.8 % for natural gas, 13.8
+ * % for LP [M].
+ */
 export function co2FromO2(gas: Gas, o2Pct: number): number {
   return (GASES[gas].ultimateCo2 * (20.9 - o2Pct)) / 20.9;
 }
 
-/** Excess air, %: O₂ / (20.9 − O₂) × 100 × 0.9 for natural gas and 0.93 for LP, the share of dry flue gas to air at stoichiometry [common practice]. */
+/**
+ * Excess air, %: O₂ / (20.9 − O₂) × 100 × 0.9 for natural gas and 0.93 for LP, the share of dry flue gas to
+ * air at stoichiometry [common practice].
+ */
 export function excessAir(gas: Gas, o2Pct: number): number {
   if (!(o2Pct >= 0 && o2Pct < 20)) throw new RangeError(`O₂ of ${o2Pct} % is room air, not flue gas`);
   return ((100 * o2Pct) / (20.9 - o2Pct)) * (gas === 'LP' ? 0.93 : 0.9);
 }
 
+/** Where carbon monoxide lies and what is to be done, in words. */
+export interface CoJudged {
+  readonly position: 'inside' | 'above';
+  readonly advice: 'act' | null;
+  readonly text: string;
+}
+
 /** What air-free CO asks for: act from 100 ppm [common practice], heat off from 400 [M, ANSI Z21.47]. */
-export function judgeCo(
-  airFreePpm: number,
-  actPpm = DEFAULT_LIMITS.coActPpm,
-): { verdict: 'within' | 'high' | 'act'; text: string } {
+export function judgeCo(airFreePpm: number, actPpm = DEFAULT_LIMITS.coActPpm): CoJudged {
   if (airFreePpm >= 400)
     return {
-      verdict: 'act',
+      position: 'above',
+      advice: 'act',
       text: 'Heat off until the cause is found, repaired and proven. Tell occupant and owner in writing.',
     };
   if (airFreePpm >= actPpm)
     return {
-      verdict: 'high',
+      position: 'above',
+      advice: null,
       text: 'Find out why before leaving it: input, air, burner alignment, exchanger.',
     };
-  return { verdict: 'within', text: 'Low CO never clears an exchanger: look inside all the same.' };
+  return {
+    position: 'inside',
+    advice: null,
+    text: 'Low CO never clears an exchanger: look inside all the same.',
+  };
 }
 
 /** What CO in the room asks for, ppm [common practice]. */
-export function judgeAmbientCo(ppm: number): { verdict: 'within' | 'high' | 'act'; text: string } {
-  if (ppm >= 70) return { verdict: 'act', text: 'Leave now and take everybody with you; call from outside.' };
-  if (ppm >= 35) return { verdict: 'act', text: 'Off and ventilate; nobody stays until it is found.' };
-  if (ppm >= 9) return { verdict: 'high', text: 'Investigate before going on.' };
-  return { verdict: 'within', text: '' };
+export function judgeAmbientCo(ppm: number): CoJudged {
+  if (ppm >= 70)
+    return {
+      position: 'above',
+      advice: 'act',
+      text: 'Leave now and take everybody with you; call from outside.',
+    };
+  if (ppm >= 35)
+    return { position: 'above', advice: 'act', text: 'Off and ventilate; nobody stays until it is found.' };
+  if (ppm >= 9) return { position: 'above', advice: null, text: 'Investigate before going on.' };
+  return { position: 'inside', advice: null, text: '' };
 }

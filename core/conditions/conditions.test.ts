@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { addDays } from '../time/index.ts';
+import { wordsOf } from '../reasons/index.ts';
 import { CONDITION_KIND_NAMES, CONDITION_KINDS } from '../vocabulary/index.ts';
 import { conditionStanding, neverPastTheVisit } from './index.ts';
 
@@ -8,8 +9,10 @@ describe('an open condition', () => {
     expect(conditionStanding('filters out', '2026-06-01', '2026-06-04').overdue).toBe(false);
     const late = conditionStanding('filters out', '2026-06-01', '2026-06-05');
     expect(late).toMatchObject({ overdue: true, overdueDays: 1, days: 4 });
-    expect(late.reason.text).toBe('filters out: open for 4 days, 1 day longer than its kind allows.');
-    expect(late.reason.changedBy).toBe('closed when filters are in');
+    expect(wordsOf(late.reason).text).toBe(
+      'filters out: open for 4 days, 1 day longer than its kind allows.',
+    );
+    expect(wordsOf(late.reason).changedBy).toBe('closed when filters are in');
   });
 
   it('that bypasses a safety is never left past the visit (common practice)', () => {

@@ -1,4 +1,4 @@
-import { plural, type Reason } from '../reasons/index.ts';
+import { because, type Reason } from '../reasons/index.ts';
 import { daysBetween, type PlainDate } from '../time/index.ts';
 import { CONDITION_KINDS, type ConditionKind } from '../vocabulary/index.ts';
 
@@ -12,8 +12,8 @@ export interface ConditionStanding {
 }
 
 /**
- * Judges an open condition on a day. A kind that is allowed no day at all (a bypassed safety) is overdue from the moment the
- * visit is left, so already on the day itself.
+ * Judges an open condition on a day. A kind that is allowed no day at all (a bypassed safety) is overdue from
+ * the moment the visit is left, so already on the day itself.
  */
 export function conditionStanding(
   kind: ConditionKind,
@@ -23,30 +23,18 @@ export function conditionStanding(
   const { allowedDays } = CONDITION_KINDS[kind];
   const days = Math.max(0, daysBetween(openedOn, asOf));
   const overdue = allowedDays !== null && (allowedDays === 0 || days > allowedDays);
-  const limit =
-    allowedDays === null
-      ? 'no limit'
-      : allowedDays === 0
-        ? 'never past the visit'
-        : plural(allowedDays, 'day');
   return {
     days,
     overdueDays: overdue ? days - allowedDays : 0,
     overdue,
-    reason: {
-      rule: 'open condition',
-      text: overdue
-        ? allowedDays === 0
-          ? `${kind}: never to be left past the visit, and open for ${plural(days, 'day')}.`
-          : `${kind}: open for ${plural(days, 'day')}, ${plural(days - allowedDays, 'day')} longer than its kind allows.`
-        : `${kind}: open for ${plural(days, 'day')}.`,
-      inputs: [
-        { label: 'left so on', value: openedOn, source: 'visit sheet' },
-        { label: 'allowed', value: limit, source: 'common practice' },
-      ],
-      threshold: limit,
-      changedBy: `closed when ${CONDITION_KINDS[kind].closes}`,
-    },
+    reason: because('left too long', {
+      condition: kind,
+      since: openedOn,
+      days,
+      allowedDays,
+      overdue,
+      closes: CONDITION_KINDS[kind].closes,
+    }),
   };
 }
 

@@ -11,7 +11,8 @@ export interface Unbalance {
 }
 
 /**
- * Voltage unbalance of three line-to-line voltages, NEMA MG 1: derate above 1 %, act above 2 %, never run above 5 %.
+ * Voltage unbalance of three line-to-line voltages, NEMA MG 1: derate above 1 %, act above 2 %, never run
+ * above 5 %.
  *
  * @param volts the three pairs L1–L2, L2–L3, L3–L1
  * @throws RangeError unless three positive voltages are given
@@ -38,7 +39,10 @@ export function voltageUnbalance(volts: readonly number[]): Unbalance {
   return { percent, mean, verdict: 'fine', note: '' };
 }
 
-/** Current unbalance of three legs; above 10 % act [common practice; company setting]. @throws RangeError unless three positive currents */
+/**
+ * Current unbalance of three legs; above 10 % act [common practice; company setting]. @throws RangeError
+ * unless three positive currents
+ */
 export function currentUnbalance(
   amps: readonly number[],
   actPct = DEFAULT_LIMITS.currentUnbalancePct,
@@ -89,7 +93,8 @@ export function minimumCircuitAmpacity(loads: readonly number[]): number {
 }
 
 /**
- * Maximum overcurrent protection of a machine: 2.25 × its largest motor load + the rest, next standard size down, A [M, NEC 440].
+ * Maximum overcurrent protection of a machine: 2.25 × its largest motor load + the rest, next standard size
+ * down, A [M, NEC 440].
  *
  * @example maximumProtection([22.4, 3.9, 1.8]) // 50
  * @throws RangeError for loads beyond the standard sizes
@@ -98,6 +103,7 @@ export function maximumProtection(loads: readonly number[]): number {
   const { largest, rest } = loadsOf(loads);
   const most = 2.25 * largest + rest;
   const size = STANDARD_A.findLast((a) => a <= most);
-  // Below the smallest standard size the smallest is allowed; a machine with so small a load shares its circuit.
+  // Below the smallest standard size the smallest is allowed; a machine with so small a load shares its
+  // circuit.
   return size ?? (STANDARD_A[0] as number);
 }

@@ -11,8 +11,8 @@ export interface Windings {
 const ALIKE_PCT = 5;
 
 /**
- * Judges the three pairs of windings. An open pair on a hot shell is the internal overload until it has cooled: condemning it then is
- * a costly mistake [common practice].
+ * Judges the three pairs of windings. An open pair on a hot shell is the internal overload until it has
+ * cooled: condemning it then is a costly mistake [common practice].
  *
  * @param ohms the three pairs; Infinity or undefined for open
  */
@@ -52,7 +52,8 @@ export function windings(ohms: readonly (number | undefined)[], shellHot: boolea
 }
 
 /**
- * Insulation resistance at 40 °C, MΩ: halves for each 10 °C above [M, IEEE 43, for thermoplastic windings R40 = R · 0.5^((40 − T)/10)].
+ * Insulation resistance at 40 °C, MΩ: halves for each 10 °C above [M, IEEE 43, for thermoplastic windings R40
+ * = R · 0.5^((40 − T)/10)].
  * @example insulationAt40C(40, 20) // 10
  */
 export function insulationAt40C(megohms: number, windingC: number): number {
@@ -60,11 +61,15 @@ export function insulationAt40C(megohms: number, windingC: number): number {
   return megohms * 0.5 ** ((40 - windingC) / 10);
 }
 
-/** Least insulation after one minute at 40 °C, MΩ: 5 for low-voltage random windings [M, IEEE 43]; hermetic 1, the maker's limit wins. */
+/**
+ * Least insulation after one minute at 40 °C, MΩ: 5 for low-voltage random windings [M, IEEE 43]; hermetic 1,
+ * the maker's limit wins.
+ */
 export const LEAST_MEGOHMS = { motor: 5, 'hermetic compressor': 1 } as const;
 
 /**
- * Capacitance from the current through a run capacitor, µF = 10⁶ · A / (2π · f · V) (text-book; 2,652 · A / V at 60 Hz).
+ * Capacitance from the current through a run capacitor, µF = 10⁶ · A / (2π · f · V) (text-book; 2,652 · A / V
+ * at 60 Hz).
  * @throws RangeError without volts
  */
 export function capacitanceFromAmps(amps: number, volts: number, hz = 60): number {
@@ -75,13 +80,19 @@ export function capacitanceFromAmps(amps: number, volts: number, hz = 60): numbe
 /** Run capacitors hold their marking within six per cent [common practice]. */
 export const CAPACITOR_TOLERANCE_PCT = 6;
 
-/** Control volts of a transformer on another supply than its tap: 240 V tap on 208 V gives 20.8 V (turns ratio). */
+/**
+ * Control volts of a transformer on another supply than its tap: 240 V tap on 208 V gives 20.8 V (turns
+ * ratio).
+ */
 export function controlVolts(supplyV: number, tapV: number, secondaryV = 24): number {
   if (!(tapV > 0)) throw new RangeError('a tap has volts above zero');
   return (secondaryV * supplyV) / tapV;
 }
 
-/** Current unbalance that a voltage unbalance causes in a motor: about six to ten times as much; derating by NEMA MG 1 figure 14-1 [M]. */
+/**
+ * Current unbalance that a voltage unbalance causes in a motor: about six to ten times as much; derating by
+ * NEMA MG 1 figure 14-1 [M].
+ */
 export function deratingFor(voltageUnbalancePct: number): number {
   const points = [
     [0, 1],

@@ -1,7 +1,7 @@
+import type { PartId } from '../machine/index.ts';
 import type { PlainDate } from '../time/index.ts';
 import type {
   CallKind,
-  ComponentClass,
   ConditionKind,
   FindingGrade,
   System,
@@ -20,13 +20,14 @@ export interface UnitFacts {
   readonly refrigerants: readonly string[];
   readonly calls: readonly CallFact[];
   readonly additions: readonly AdditionFact[];
-  /** Days on which a leak repair was proven tight. */
-  readonly provenLeakRepairs: readonly PlainDate[];
+  readonly leakRepairs: readonly LeakRepairFact[];
   readonly openConditions: readonly ConditionFact[];
+  readonly recommendations: readonly RecommendationFact[];
 }
 
 export interface CallFact {
   readonly id: string;
+  /** How people name it: its number, or "visit of 3 May 2026" where nobody called. */
   readonly ref: string;
   readonly kind: CallKind;
   readonly receivedOn: PlainDate;
@@ -36,24 +37,37 @@ export interface CallFact {
   readonly completedAtMs?: number;
   /** Systems the complaint or the findings name; empty when nobody has said. */
   readonly systems: readonly System[];
+  /** What was found on this unit, whatever unit the caller named. */
   readonly findings: readonly FindingFact[];
 }
 
 export interface FindingFact {
-  readonly componentClass?: ComponentClass;
-  readonly componentRaw: string;
+  readonly part?: PartId;
+  /** Where the machine has several of that part; null or missing where nobody has said which. */
+  readonly circuit?: number | null;
+  /** As written. */
+  readonly component: string;
   readonly failure: string;
   readonly grade: FindingGrade;
 }
 
 export interface AdditionFact {
   readonly id: string;
+  /** The call it was added on, or the visit where there was none. */
+  readonly callId: string;
   readonly callRef: string;
+  readonly circuit: number | null;
   readonly on: PlainDate;
-  /** Pounds; undefined when the sheet says "added" without a weight. */
+  /** Pounds beyond what was taken out on the same visit; undefined when nobody weighed them. */
   readonly pounds?: number;
   /** Right after installation or an opened circuit: part of the charge, not evidence of a leak. */
   readonly afterOpening: boolean;
+}
+
+/** A leak repair proven tight. */
+export interface LeakRepairFact {
+  readonly circuit: number | null;
+  readonly on: PlainDate;
 }
 
 export interface ConditionFact {
@@ -62,6 +76,12 @@ export interface ConditionFact {
   readonly hazard: boolean;
   readonly openedOn: PlainDate;
   readonly text: string;
+}
+
+export interface RecommendationFact {
+  readonly id: string;
+  readonly text: string;
+  readonly on: PlainDate;
 }
 
 /** Company settings for the history rules; defaults are common practice. Every change is dated. */
@@ -84,7 +104,8 @@ export const DEFAULT_HISTORY_SETTINGS: HistorySettings = {
   repeatAnyFailures: 3,
   seasonYearStartMonth: 1,
   callbackWatchDays: 90,
-  // Median service life, ASHRAE Handbook – HVAC Applications [from memory]: rooftop 15, water-source 19, furnace 18, boiler 35.
+  // Median service life, ASHRAE Handbook – HVAC Applications [from memory]: rooftop 15, water-source 19,
+  // furnace 18, boiler 35.
   lifeYears: {
     'package gas/electric': 15,
     'package heat pump': 15,

@@ -1,29 +1,36 @@
 import fc from 'fast-check';
 import { addDays, fromDayNumber, type PlainDate } from '../time/index.ts';
-import type { ComponentClass, FindingGrade, System } from '../vocabulary/index.ts';
+import type { PartId } from '../machine/index.ts';
+import { wordsOf } from '../reasons/index.ts';
+import type { FindingGrade, System } from '../vocabulary/index.ts';
 import {
   callbacksOf,
+  DECISION_KINDS,
+  FLAGS,
+  earlyWearOf,
   DEFAULT_HISTORY_SETTINGS as SETTINGS,
   failuresOf,
-  leakerOf,
+  leakersOf,
   repeatsOf,
   seasonYear,
   storyOf,
   unitVerdict,
   type CallFact,
+  type Decision,
+  type DecisionKind,
   type UnitFacts,
 } from './index.ts';
 
 /**
- * The rules for callback (30 days), repeat (same class twice or any three within 365 days) and leaker (two season-years) are
- * common practice of the trade, no published source; the limits are company settings.
+ * The rules for callback (30 days), repeat (same class twice or any three within 365 days) and leaker (two
+ * season-years) are common practice of the trade, no published source; the limits are company settings.
  */
 
 let serial = 0;
 function call(
   on: PlainDate,
   given: Partial<CallFact> & {
-    component?: ComponentClass;
+    component?: PartId;
     grade?: FindingGrade;
     system?: System;
     doneAfter?: number;
@@ -43,9 +50,7 @@ function call(
     receivedOn: on,
     receivedAtMs: at,
     systems: system ? [system] : [],
-    findings: component
-      ? [{ componentClass: component, componentRaw: component, failure: 'broken', grade }]
-      : [],
+    findings: component ? [{ part: component, component, failure: 'broken', grade }] : [],
     ...done,
     ...rest,
   };
@@ -58,8 +63,9 @@ const unit = (given: Partial<UnitFacts>): UnitFacts => ({
   refrigerants: ['R-410A'],
   calls: [],
   additions: [],
-  provenLeakRepairs: [],
+  leakRepairs: [],
   openConditions: [],
+  recommendations: [],
   ...given,
 });
 
@@ -73,11 +79,20 @@ describe('failures', () => {
     expect(failuresOf({ calls }).map((f) => f.call.receivedOn)).toEqual(['2026-01-03']);
   });
 
-  it('leave out what was not found or not reproduced, and keep what nobody wrote down as unknown', () => {
+  it('leave out what was not found or not reproduced, and calls nobody has diagnosed', () => {
     expect(
       failuresOf({ calls: [call('2026-01-01', { component: 'igniter', grade: 'not reproduced' })] }),
     ).toEqual([]);
-    expect(failuresOf({ calls: [call('2026-01-01')] })[0]?.findings).toEqual([]);
+    expect(failuresOf({ calls: [call('2026-01-01')] })).toEqual([]);
+  });
+
+  it('are of the machine: filters and belts speak of the interval (common practice)', () => {
+    const calls = ['2026-01-01', '2026-02-01', '2026-03-01'].map((on) => call(on, { component: 'filter' }));
+    expect(failuresOf({ calls })).toEqual([]);
+    expect(repeatsOf({ calls }, SETTINGS)).toEqual([]);
+    expect(earlyWearOf({ calls }, SETTINGS).at(-1)).toMatchObject({ kind: 'consumable', part: 'filter' });
+    const verdict = unitVerdict(unit({ calls }), SETTINGS, '2026-03-05');
+    expect(verdict).toMatchObject({ toDecide: false, flags: [{ kind: 'wears early' }] });
   });
 });
 
@@ -92,7 +107,7 @@ describe('callback', () => {
   it('is a new call within 30 site-local days after completion, the 30th included', () => {
     expect(callbacksOf(pair(30), SETTINGS)).toHaveLength(1);
     expect(callbacksOf(pair(31), SETTINGS)).toHaveLength(0);
-    expect(callbacksOf(pair(30), SETTINGS)[0]?.reason.text).toContain('30 days');
+    expect(callbacksOf(pair(30), SETTINGS).map((c) => wordsOf(c.reason).text)[0]).toContain('30 days');
   });
 
   it('needs the same system, known on both sides', () => {
@@ -125,7 +140,7 @@ describe('repeat', () => {
         SETTINGS,
       );
     expect(twice(365)).toHaveLength(1);
-    expect(twice(365)[0]).toMatchObject({ kind: 'same component', componentClass: 'capacitor' });
+    expect(twice(365)[0]).toMatchObject({ kind: 'same part', part: 'capacitor' });
     expect(twice(366)).toEqual([]);
   });
 
@@ -133,10 +148,30 @@ describe('repeat', () => {
     const calls = [
       call('2025-06-01', { component: 'contactor' }),
       call('2025-09-01', { component: 'igniter' }),
-      call('2026-05-30'),
+      call('2026-05-30', { component: 'drain' }),
     ];
     expect(repeatsOf({ calls }, SETTINGS)).toMatchObject([{ kind: 'any failures' }]);
     expect(repeatsOf({ calls: calls.slice(0, 2) }, SETTINGS)).toEqual([]);
+  });
+
+  it('of two circuits are two: each compressor counts for itself (common practice)', () => {
+    const on = (day: PlainDate, circuit?: number) =>
+      call(day, {
+        findings: [
+          {
+            part: 'compressor',
+            component: 'comp',
+            failure: 'burnt',
+            grade: 'proven',
+            ...(circuit ? { circuit } : {}),
+          },
+        ],
+      });
+    expect(repeatsOf({ calls: [on('2026-01-01', 1), on('2026-03-01', 2)] }, SETTINGS)).toEqual([]);
+    expect(repeatsOf({ calls: [on('2026-01-01', 2), on('2026-03-01', 2)] }, SETTINGS)).toMatchObject([
+      { part: 'compressor', circuit: 2 },
+    ]);
+    expect(repeatsOf({ calls: [on('2026-01-01'), on('2026-03-01')] }, SETTINGS)).toHaveLength(1);
   });
 
   it('does not join components nobody named', () => {
@@ -147,7 +182,7 @@ describe('repeat', () => {
     const some = fc.array(
       fc.record({
         day: fc.integer({ min: 18000, max: 19500 }),
-        component: fc.constantFrom<ComponentClass>('compressor', 'igniter', 'drain'),
+        component: fc.constantFrom<PartId>('compressor', 'igniter', 'drain'),
       }),
       { maxLength: 8 },
     );
@@ -183,49 +218,50 @@ describe('repeat', () => {
 });
 
 describe('leaker', () => {
-  const added = (on: PlainDate, pounds?: number, afterOpening = false) => ({
-    id: `a${on}`,
+  const added = (on: PlainDate, pounds?: number, afterOpening = false, circuit: number | null = 1) => ({
+    id: `a${on} ${circuit}`,
+    callId: `c${on}`,
     callRef: `c${on}`,
+    circuit,
     on,
     afterOpening,
     ...(pounds === undefined ? {} : { pounds }),
   });
+  const proven = (on: PlainDate, circuit: number | null = 1) => ({ on, circuit });
 
   it('is charge added in two season-years with no proven repair between', () => {
     const additions = [added('2024-04-20', 2.5), added('2025-04-28', 3)];
-    expect(leakerOf({ additions, provenLeakRepairs: [] }, SETTINGS)?.pounds).toBe(5.5);
-    expect(leakerOf({ additions, provenLeakRepairs: ['2024-07-01'] }, SETTINGS)).toBeUndefined();
-    expect(
-      leakerOf(
-        { additions: [added('2025-04-20', 1), added('2025-08-20', 1)], provenLeakRepairs: [] },
-        SETTINGS,
-      ),
-    ).toBeUndefined();
+    expect(leakersOf({ additions, leakRepairs: [] }, SETTINGS)).toMatchObject([{ circuit: 1, pounds: 5.5 }]);
+    expect(leakersOf({ additions, leakRepairs: [proven('2024-07-01')] }, SETTINGS)).toEqual([]);
+    const oneYear = [added('2025-04-20', 1), added('2025-08-20', 1)];
+    expect(leakersOf({ additions: oneYear, leakRepairs: [] }, SETTINGS)).toEqual([]);
+  });
+
+  it('is one of a circuit: a repair of circuit 1 says nothing of circuit 2', () => {
+    const additions = [added('2024-04-20', 2, false, 2), added('2025-04-28', 3, false, 2)];
+    const leakers = (repaired: number) =>
+      leakersOf({ additions, leakRepairs: [proven('2025-01-01', repaired)] }, SETTINGS);
+    expect(leakers(1)).toMatchObject([{ circuit: 2 }]);
+    expect(leakers(2)).toEqual([]);
+    const apart = [added('2024-04-20', 2, false, 1), added('2025-04-28', 3, false, 2)];
+    expect(leakersOf({ additions: apart, leakRepairs: [] }, SETTINGS)).toEqual([]);
   });
 
   it('counts one winter as one season-year where the year starts in October', () => {
     expect(seasonYear('2025-12-30', 10)).toBe(seasonYear('2026-02-02', 10));
-    expect(
-      leakerOf(
-        { additions: [added('2025-12-30', 1), added('2026-02-02', 1)], provenLeakRepairs: [] },
-        { seasonYearStartMonth: 10 },
-      ),
-    ).toBeUndefined();
+    const additions = [added('2025-12-30', 1), added('2026-02-02', 1)];
+    expect(leakersOf({ additions, leakRepairs: [] }, { seasonYearStartMonth: 10 })).toEqual([]);
   });
 
   it('leaves out charge after an opened circuit, and never turns a missing weight into zero pounds', () => {
-    expect(
-      leakerOf(
-        { additions: [added('2024-04-20', 8, true), added('2025-04-28', 3)], provenLeakRepairs: [] },
-        SETTINGS,
-      ),
-    ).toBeUndefined();
-    const unweighed = leakerOf(
-      { additions: [added('2024-04-20'), added('2025-04-28')], provenLeakRepairs: [] },
+    const opened = [added('2024-04-20', 8, true), added('2025-04-28', 3)];
+    expect(leakersOf({ additions: opened, leakRepairs: [] }, SETTINGS)).toEqual([]);
+    const [unweighed] = leakersOf(
+      { additions: [added('2024-04-20'), added('2025-04-28')], leakRepairs: [] },
       SETTINGS,
     );
     expect(unweighed?.pounds).toBeUndefined();
-    expect(unweighed?.reason.text).toContain('no weights recorded');
+    expect(unweighed && wordsOf(unweighed.reason).text).toContain('no weights on record');
   });
 });
 
@@ -252,7 +288,7 @@ describe('verdict', () => {
   it('every flag shows its reasons, and says when time alone changes it', () => {
     const verdict = unitVerdict(unit({ calls: two }), SETTINGS, '2026-07-01');
     for (const flag of verdict.flags)
-      expect(flag.reasons.every((r) => r.text.length > 0 && r.rule.length > 0)).toBe(true);
+      expect(flag.reasons.every((r) => wordsOf(r).text.length > 0 && r.rule.length > 0)).toBe(true);
     const change = verdict.changesOn as PlainDate;
     expect(unitVerdict(unit({ calls: two }), SETTINGS, addDays(change, -1)).score).toBe(verdict.score);
     expect(unitVerdict(unit({ calls: two }), SETTINGS, change).score).not.toBe(verdict.score);
@@ -297,18 +333,36 @@ describe('verdict', () => {
     expect(verdict.flags.map((f) => f.kind)).toEqual(['hazard']);
   });
 
-  it('does not count a flag that was set aside, until new evidence comes', () => {
+  const about = (kind: DecisionKind, more: Partial<Decision> = {}): Decision => {
     const flag = unitVerdict(unit({ calls: two }), SETTINGS, '2026-07-01').flags[0];
-    const dismissals = [{ flag: 'repeat', evidence: flag?.evidence ?? '' }];
-    const aside = unitVerdict(unit({ calls: two }), SETTINGS, '2026-07-01', dismissals);
-    expect(aside).toMatchObject({ score: 0, flags: [{ setAside: true }] });
-    const again = unitVerdict(
-      unit({ calls: [...two, call('2026-06-20', { component: 'control fuse' })] }),
-      SETTINGS,
-      '2026-07-01',
-      dismissals,
-    );
-    expect(again.flags[0]?.setAside).toBe(false);
+    return { id: 'd', kind, covers: [{ flag: 'repeat', evidence: flag?.evidence ?? '' }], ...more };
+  };
+
+  it('asks for no decision that was taken, until new evidence comes', () => {
+    for (const kind of DECISION_KINDS) {
+      const decision = about(
+        kind,
+        kind === 'watch' ? { until: '2026-12-01' } : kind === 'replace' ? { year: 2027 } : {},
+      );
+      const decided = unitVerdict(unit({ calls: two }), SETTINGS, '2026-07-01', [decision]);
+      expect(decided).toMatchObject({ score: 0, toDecide: false, flags: [{ decisionId: 'd' }] });
+      const third = [...two, call('2026-06-20', { component: 'control fuse' })];
+      const again = unitVerdict(unit({ calls: third }), SETTINGS, '2026-07-01', [decision]);
+      expect([again.toDecide, again.flags[0]?.decisionId]).toEqual([true, undefined]);
+    }
+  });
+
+  it('asks again when the day has come until which it was to be watched', () => {
+    const decisions = [about('watch', { until: '2026-08-15' })];
+    const on = (day: PlainDate) => unitVerdict(unit({ calls: two }), SETTINGS, day, decisions);
+    expect([on('2026-08-15').toDecide, on('2026-08-16').toDecide]).toEqual([false, true]);
+    expect(on('2026-07-01').changesOn).toBe('2026-08-16');
+  });
+
+  it('age alone is a plan and asks for nothing today', () => {
+    const old = unitVerdict(unit({ builtOn: '2001-05-05' }), SETTINGS, '2026-05-04');
+    expect(old).toMatchObject({ toDecide: false, flags: [{ kind: 'age' }] });
+    expect(FLAGS.age).toBe('plan');
   });
 
   it('has evidence that new evidence changes', () => {

@@ -1,8 +1,14 @@
-/** History: failures, callbacks, repeats, leakers and the verdict that puts a unit on the watch list. */
+/**
+ * History: failures, callbacks, repeats, leakers, decisions, and the verdict that puts a unit on the watch
+ * list.
+ */
 export * from './facts.ts';
 export * from './failures.ts';
 export * from './callback.ts';
 export * from './repeat.ts';
 export * from './leaker.ts';
+export * from './decisions.ts';
 export * from './verdict.ts';
 export * from './story.ts';
+export * from './fromSheet.ts';
+export * from './together.ts';

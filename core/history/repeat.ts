@@ -1,13 +1,14 @@
-import { plural, type Reason } from '../reasons/index.ts';
+import { partOf, type PartId } from '../machine/index.ts';
+import { because, type Reason } from '../reasons/index.ts';
 import { daysBetween } from '../time/index.ts';
-import type { ComponentClass } from '../vocabulary/index.ts';
-import type { HistorySettings, UnitFacts } from './facts.ts';
-import { failuresOf, type FailureEvent } from './failures.ts';
+import type { FindingFact, HistorySettings, UnitFacts } from './facts.ts';
+import { consumablesOf, failureLine, failuresOf, type FailureEvent } from './failures.ts';
 
-/** Failures that belong together: `kind` says whether one component class came back or failures of any kind piled up. */
+/** Failures that belong together: `kind` says whether one part came back or failures of any kind piled up. */
 export interface Repeat {
-  readonly kind: 'same component' | 'any failures';
-  readonly componentClass?: ComponentClass;
+  readonly kind: 'same part' | 'any failures' | 'consumable';
+  readonly part?: PartId;
+  readonly circuit?: number | null;
   /** Oldest first; the last one made it a repeat. */
   readonly failures: readonly FailureEvent[];
   readonly reason: Reason;
@@ -16,74 +17,84 @@ export interface Repeat {
 type RepeatSettings = Pick<HistorySettings, 'repeatWindowDays' | 'repeatSameClass' | 'repeatAnyFailures'>;
 
 /**
- * **Repeat failure**: the same component class failed twice, or any three failures, within any 365 days [common practice;
- * counts and window are company settings]. Failures only, see {@link failuresOf}: planned work never counts.
+ * **Repeat failure**: the same part failed twice, or any three failures, within any 365 days [common
+ * practice; counts and window are company settings]. Failures only, see {@link failuresOf}: planned work,
+ * calls nobody has diagnosed, and filters and belts never count. A part is told by its duty, and where a
+ * machine has two of one (two compressors, two circuits) each counts for itself.
  *
- * A window of 365 days holds two days at most 365 apart. Every failure that completes a repeat yields one, so a unit with a
- * long history yields the chain that the story line draws.
+ * A window of 365 days holds two days at most 365 apart. Every failure that completes a repeat yields one, so
+ * a unit with a long history yields the chain that the story line draws.
  */
 export function repeatsOf(facts: Pick<UnitFacts, 'calls'>, settings: RepeatSettings): Repeat[] {
-  const failures = failuresOf(facts);
-  return failures.flatMap((latest, index) => {
-    const within = failures
-      .slice(0, index + 1)
-      .filter((f) => daysBetween(f.call.receivedOn, latest.call.receivedOn) <= settings.repeatWindowDays);
-    return [...sameComponent(within, latest, settings), ...anyFailures(within, settings)];
-  });
+  return windowsOf(failuresOf(facts), settings).flatMap(({ latest, within }) => [
+    ...samePart(within, latest, settings),
+    ...anyFailures(within, settings),
+  ]);
 }
 
-function sameComponent(
-  within: readonly FailureEvent[],
-  latest: FailureEvent,
-  settings: RepeatSettings,
-): Repeat[] {
-  const classes = new Set(latest.findings.flatMap((f) => f.componentClass ?? []));
-  return [...classes].flatMap((componentClass) => {
-    const failures = within.filter((f) =>
-      f.findings.some((finding) => finding.componentClass === componentClass),
-    );
+/**
+ * What runs out too soon: the same filter or belt found spent or broken on calls as often as would be a
+ * repeat of a part. It is advice on the interval, not a failure of the machine [common practice].
+ */
+export function earlyWearOf(facts: Pick<UnitFacts, 'calls'>, settings: RepeatSettings): Repeat[] {
+  return windowsOf(consumablesOf(facts), settings).flatMap(({ latest, within }) =>
+    samePart(within, latest, settings).map((repeat) => ({
+      ...repeat,
+      kind: 'consumable' as const,
+      reason: because('wears out early', {
+        part: repeat.part as string,
+        failures: repeat.failures.map(failureLine),
+        days: spanDays(repeat.failures),
+        limit: settings.repeatSameClass,
+        windowDays: settings.repeatWindowDays,
+      }),
+    })),
+  );
+}
+
+function windowsOf(events: readonly FailureEvent[], { repeatWindowDays }: RepeatSettings) {
+  return events.map((latest, index) => ({
+    latest,
+    within: events
+      .slice(0, index + 1)
+      .filter((f) => daysBetween(f.call.receivedOn, latest.call.receivedOn) <= repeatWindowDays),
+  }));
+}
+
+/** Two findings are of one part when duty and, where each circuit has its own, circuit agree. */
+const placeOf = ({ part, circuit }: FindingFact): string =>
+  part === undefined ? '' : `${part} ${partOf(part).perCircuit ? (circuit ?? 'unknown') : ''}`;
+
+function samePart(within: readonly FailureEvent[], latest: FailureEvent, settings: RepeatSettings): Repeat[] {
+  const places = new Map(latest.findings.flatMap((f) => (f.part ? [[placeOf(f), f] as const] : [])));
+  return [...places].flatMap(([place, { part, circuit }]) => {
+    const failures = within.filter((f) => f.findings.some((finding) => placeOf(finding) === place));
     if (failures.length < settings.repeatSameClass) return [];
-    const text = `${componentClass} failed ${plural(failures.length, 'time')} in ${spanText(failures)}.`;
-    const reason = reasonOf(
-      'repeat: same component',
-      text,
-      failures,
-      `${settings.repeatSameClass} within ${settings.repeatWindowDays} days`,
-    );
-    return [{ kind: 'same component' as const, componentClass, failures, reason }];
+    const reason = because('same part again', {
+      part: part as string,
+      circuit: circuit ?? null,
+      failures: failures.map(failureLine),
+      days: spanDays(failures),
+      limit: settings.repeatSameClass,
+      windowDays: settings.repeatWindowDays,
+    });
+    return [{ kind: 'same part' as const, part: part as PartId, circuit: circuit ?? null, failures, reason }];
   });
 }
 
 function anyFailures(within: readonly FailureEvent[], settings: RepeatSettings): Repeat[] {
   if (within.length < settings.repeatAnyFailures) return [];
-  const text = `${plural(within.length, 'failure')} of any kind in ${spanText(within)}.`;
-  const reason = reasonOf(
-    'repeat: any failures',
-    text,
-    within,
-    `${settings.repeatAnyFailures} within ${settings.repeatWindowDays} days`,
+  const reason = because('many failures', {
+    failures: within.map(failureLine),
+    days: spanDays(within),
+    limit: settings.repeatAnyFailures,
+    windowDays: settings.repeatWindowDays,
+  });
+  return [{ kind: 'any failures', failures: within, reason }];
+}
+
+const spanDays = (failures: readonly FailureEvent[]): number =>
+  daysBetween(
+    (failures[0] as FailureEvent).call.receivedOn,
+    (failures[failures.length - 1] as FailureEvent).call.receivedOn,
   );
-  return [{ kind: 'any failures' as const, failures: within, reason }];
-}
-
-function spanText(failures: readonly FailureEvent[]): string {
-  const first = failures[0] as FailureEvent;
-  const last = failures[failures.length - 1] as FailureEvent;
-  return plural(daysBetween(first.call.receivedOn, last.call.receivedOn), 'day');
-}
-
-function reasonOf(rule: string, text: string, failures: readonly FailureEvent[], threshold: string): Reason {
-  return {
-    rule,
-    text,
-    inputs: failures.map(({ call, findings }) => ({
-      label: call.receivedOn,
-      value:
-        findings.map((f) => `${f.componentClass ?? f.componentRaw} ${f.failure} (${f.grade})`).join(', ') ||
-        'component not recorded',
-      source: `call ${call.ref}`,
-    })),
-    threshold,
-    changedBy: 'One of these calls turning out not to be a failure, or another component.',
-  };
-}

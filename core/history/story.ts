@@ -27,18 +27,18 @@ export interface StoryArc {
 }
 
 /**
- * A unit's years as marks and arcs. A repeat's arc joins each failure of a component class to the one before it inside the
- * window; a callback's arc joins it to the call it came back from. "Any failures" repeats are not drawn: they would join
- * everything to everything.
+ * A unit's years as marks and arcs. A repeat's arc joins each failure of a part to the one before it inside
+ * the window; a callback's arc joins it to the call it came back from. "Any failures" repeats are not drawn:
+ * they would join everything to everything.
  */
 export function storyOf(facts: UnitFacts, settings: HistorySettings): Story {
   const added = new Map<string, number>();
   for (const a of facts.additions)
-    if (a.pounds !== undefined) added.set(a.callRef, (added.get(a.callRef) ?? 0) + a.pounds);
+    if (a.pounds !== undefined) added.set(a.callId, (added.get(a.callId) ?? 0) + a.pounds);
   const marks = [...facts.calls]
-    .sort((a, b) => a.receivedAtMs - b.receivedAtMs)
+    .sort((a, b) => a.receivedAtMs - b.receivedAtMs || (a.id < b.id ? -1 : 1))
     .map((call) => {
-      const pounds = added.get(call.ref);
+      const pounds = added.get(call.id);
       const label =
         call.findings.map(findingText).join(', ') ||
         (call.kind === 'call' ? 'cause not recorded' : call.kind);
@@ -52,21 +52,21 @@ export function storyOf(facts: UnitFacts, settings: HistorySettings): Story {
       };
     });
   const repeatArcs = repeatsOf(facts, settings)
-    .filter((r) => r.kind === 'same component')
+    .filter((r) => r.kind === 'same part')
     .map((r) => {
       const [from, to] = r.failures.slice(-2);
       return {
         kind: 'repeat' as const,
         fromCallId: from?.call.id as string,
         toCallId: to?.call.id as string,
-        label: `${r.componentClass} again`,
+        label: `${r.part} again`,
       };
     });
   const callbackArcs = callbacksOf(facts, settings).map((c) => ({
     kind: 'callback' as const,
     fromCallId: c.earlier.id,
     toCallId: c.later.id,
-    label: `back after ${c.days} days`,
+    label: `back after ${c.days} ${c.days === 1 ? 'day' : 'days'}`,
   }));
   return { marks, arcs: [...repeatArcs, ...callbackArcs] };
 }

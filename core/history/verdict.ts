@@ -1,36 +1,52 @@
-import { plural, type Reason } from '../reasons/index.ts';
+import { partOnCircuit } from '../machine/index.ts';
+import { because, listed, plural, type Reason } from '../reasons/index.ts';
 import { addDays, daysBetween, wholeYears, type PlainDate } from '../time/index.ts';
 import { REFRIGERANTS, type RefrigerantName } from '../refrigerant/index.ts';
+import { CONDITION_KINDS } from '../vocabulary/index.ts';
 import { callbacksOf } from './callback.ts';
-import type { HistorySettings, UnitFacts } from './facts.ts';
+import { decisionFor, holdsUntil, type Decision } from './decisions.ts';
+import type { ConditionFact, HistorySettings, UnitFacts } from './facts.ts';
 import { failuresOf } from './failures.ts';
-import { leakerOf } from './leaker.ts';
-import { repeatsOf, type Repeat } from './repeat.ts';
+import { leakersOf } from './leaker.ts';
+import { earlyWearOf, repeatsOf, type Repeat } from './repeat.ts';
 
-export const FLAG_KINDS = ['hazard', 'repeat', 'leaker', 'callback', 'left open', 'age'] as const;
-export type FlagKind = (typeof FLAG_KINDS)[number];
+/**
+ * What can be said of a unit, and what it asks for. Somebody has to decide about the first group; the second
+ * is advice that changes a plan; the third is a plan for years ahead.
+ */
+export const FLAGS = {
+  hazard: 'decide',
+  repeat: 'decide',
+  leaker: 'decide',
+  callback: 'decide',
+  'left open': 'decide',
+  recommended: 'decide',
+  'wears early': 'advice',
+  age: 'plan',
+} as const;
+export type FlagKind = keyof typeof FLAGS;
+export const FLAG_KINDS = Object.keys(FLAGS) as FlagKind[];
 
 export interface Flag {
   readonly kind: FlagKind;
   /** One sentence, the answer first. */
   readonly sentence: string;
   readonly reasons: readonly Reason[];
-  /** Identities of what it rests on, joined and sorted: new evidence makes a new key and re-opens a dismissed flag. */
+  /**
+   * Identities of what it rests on, joined and sorted: new evidence makes a new key and asks for a new
+   * decision.
+   */
   readonly evidence: string;
-  /** True when somebody set it aside on exactly this evidence: shown, but not counted. */
-  readonly setAside: boolean;
-}
-
-/** A flag somebody has looked at and set aside. It holds for that evidence only. */
-export interface Dismissal {
-  readonly flag: string;
-  readonly evidence: string;
+  /** The decision that settles it on exactly this evidence; shown, but it no longer asks. */
+  readonly decisionId?: string;
 }
 
 export interface UnitVerdict {
   readonly asOf: PlainDate;
   /** Worst first. */
   readonly flags: readonly Flag[];
+  /** True while a flag asks for a decision that nobody has taken. */
+  readonly toDecide: boolean;
   /** For ordering the watch list only; higher is worse. */
   readonly score: number;
   readonly sentence: string;
@@ -38,28 +54,35 @@ export interface UnitVerdict {
   readonly changesOn?: PlainDate;
 }
 
-/** Order of the watch list: each kind outweighs any number of the kinds after it [our choice, a hazard always comes first]. */
+/**
+ * Order of the watch list: each kind outweighs any number of the kinds after it [our choice, a hazard always
+ * comes first].
+ */
 const WEIGHT: Record<FlagKind, number> = {
   hazard: 1000,
   repeat: 200,
   leaker: 150,
   callback: 100,
   'left open': 60,
-  age: 20,
+  recommended: 30,
+  'wears early': 10,
+  age: 5,
 };
 
 /**
- * The verdict on one unit as of a day: its flags, worst first, each with reasons. Pure function of facts, settings and day.
+ * The verdict on one unit as of a day: its flags, worst first, each with reasons. Pure function of facts,
+ * settings and day.
  *
  * A repeat is current while its latest failure lies within the repeat window before the day, a callback for
- * `callbackWatchDays`; open conditions and leaks stay until closed or repaired. Units out of use or retired are watched for
- * hazards only: nobody waits for their repair.
+ * `callbackWatchDays`; open conditions and leaks stay until closed or repaired. Units out of use or retired
+ * are watched for hazards only: nobody waits for their repair. Age alone asks for no decision today: it is a
+ * plan.
  */
 export function unitVerdict(
   facts: UnitFacts,
   settings: HistorySettings,
   asOf: PlainDate,
-  dismissals: readonly Dismissal[] = [],
+  decisions: readonly Decision[] = [],
 ): UnitVerdict {
   const changes: PlainDate[] = [];
   const inUse = facts.status === 'in service' || facts.status === 'standby';
@@ -69,25 +92,32 @@ export function unitVerdict(
     ...(inUse ? leakerFlag(facts, settings) : []),
     ...(inUse ? callbackFlag(facts, settings, asOf, changes) : []),
     ...(inUse ? leftOpenFlag(facts) : []),
+    ...(inUse ? recommendedFlag(facts) : []),
+    ...(inUse ? earlyWearFlag(facts, settings, asOf, changes) : []),
     ...(inUse ? ageFlag(facts, settings, asOf, changes) : []),
   ];
-  const flags = found.map((flag) => ({
-    ...flag,
-    setAside: dismissals.some((d) => d.flag === flag.kind && d.evidence === flag.evidence),
-  }));
-  const counted = flags.filter((flag) => !flag.setAside);
+  const flags = found.map((flag): Flag => {
+    const decision = decisionFor(decisions, flag, asOf);
+    if (!decision) return flag;
+    const until = holdsUntil(decision);
+    if (until !== undefined) changes.push(addDays(until, 1));
+    return { ...flag, decisionId: decision.id };
+  });
+  const asking = flags.filter((flag) => flag.decisionId === undefined);
   const score =
-    counted.reduce((sum, flag) => sum + WEIGHT[flag.kind], 0) +
-    recentFailures(facts, settings, asOf, changes);
+    asking.reduce((sum, flag) => sum + WEIGHT[flag.kind], 0) + recentFailures(facts, settings, asOf, changes);
   const future = changes.filter((day) => day > asOf).sort()[0];
   return {
     asOf,
     flags,
-    score: counted.length === 0 ? 0 : score,
+    toDecide: asking.some((flag) => FLAGS[flag.kind] === 'decide'),
+    score: asking.length === 0 ? 0 : score,
     sentence:
-      counted.length === 0
-        ? 'Nothing speaks against this unit.'
-        : counted
+      asking.length === 0
+        ? flags.length === 0
+          ? 'Nothing speaks against this unit.'
+          : 'Decided; nothing new speaks against this unit.'
+        : asking
             .slice(0, 3)
             .map((f) => f.sentence)
             .join(' '),
@@ -95,41 +125,71 @@ export function unitVerdict(
   };
 }
 
-type Found = Omit<Flag, 'setAside'>;
+type Found = Omit<Flag, 'decisionId'>;
 
 function hazardFlag(facts: UnitFacts): Found[] {
   const hazards = facts.openConditions.filter((c) => c.hazard);
-  if (hazards.length === 0) return [];
-  return [
-    {
-      kind: 'hazard',
-      sentence: `Hazard left open: ${hazards.map((c) => c.kind).join(', ')}.`,
-      reasons: hazards.map((c) => conditionReason('open hazard', c.text || c.kind, c.kind, c.openedOn)),
-      evidence: key(hazards.map((c) => c.id)),
-    },
-  ];
+  return hazards.length === 0
+    ? []
+    : [conditionFlag('hazard', `Hazard left open: ${hazards.map((c) => c.kind).join(', ')}.`, hazards)];
 }
 
 function leftOpenFlag(facts: UnitFacts): Found[] {
-  const left = facts.openConditions.filter((c) => !c.hazard);
-  if (left.length === 0) return [];
+  const left = facts.openConditions.filter((c) => !c.hazard && c.kind !== 'out of use');
+  return left.length === 0
+    ? []
+    : [conditionFlag('left open', `Left not normal: ${left.map((c) => c.kind).join(', ')}.`, left)];
+}
+
+const conditionFlag = (
+  kind: 'hazard' | 'left open',
+  sentence: string,
+  conditions: readonly ConditionFact[],
+): Found => ({
+  kind,
+  sentence,
+  reasons: conditions.map((c) =>
+    because('left so', {
+      condition: c.kind,
+      hazard: c.hazard,
+      since: c.openedOn,
+      text: c.text,
+      closes: CONDITION_KINDS[c.kind].closes,
+    }),
+  ),
+  evidence: key(conditions.map((c) => c.id)),
+});
+
+function recommendedFlag({ recommendations }: UnitFacts): Found[] {
+  const [first] = recommendations;
+  if (!first) return [];
   return [
     {
-      kind: 'left open',
-      sentence: `Left not normal: ${left.map((c) => c.kind).join(', ')}.`,
-      reasons: left.map((c) => conditionReason('left open', c.text || c.kind, c.kind, c.openedOn)),
-      evidence: key(left.map((c) => c.id)),
+      kind: 'recommended',
+      sentence:
+        recommendations.length === 1
+          ? `Recommended: ${first.text.replace(/\.$/, '')}.`
+          : `${recommendations.length} recommendations stand.`,
+      reasons: recommendations.map(({ text, on }) => because('recommended', { text, on })),
+      evidence: key(recommendations.map((r) => r.id)),
     },
   ];
 }
 
-function conditionReason(rule: string, text: string, kind: string, openedOn: PlainDate): Reason {
-  return {
-    rule,
-    text,
-    inputs: [{ label: kind, value: `since ${openedOn}`, source: 'visit sheet' }],
-    changedBy: 'Closing it on a visit sheet.',
-  };
+/** Repeats whose latest failure is recent enough, only the last of each part. */
+function currentRepeats(
+  repeats: readonly Repeat[],
+  { repeatWindowDays }: HistorySettings,
+  asOf: PlainDate,
+  changes: PlainDate[],
+): Repeat[] {
+  const current = repeats.filter((repeat) => {
+    const until = addDays(latestDay(repeat), repeatWindowDays);
+    if (until >= asOf) changes.push(addDays(until, 1));
+    return until >= asOf;
+  });
+  // The latest of each kind and part says all the earlier ones said.
+  return [...new Map(current.map((r) => [`${r.part ?? r.kind} ${r.circuit ?? ''}`, r])).values()];
 }
 
 function repeatFlag(
@@ -138,22 +198,23 @@ function repeatFlag(
   asOf: PlainDate,
   changes: PlainDate[],
 ): Found[] {
-  const current = repeatsOf(facts, settings).filter((repeat) => {
-    const until = addDays(latestDay(repeat), settings.repeatWindowDays);
-    if (until >= asOf) changes.push(addDays(until, 1));
-    return until >= asOf;
-  });
-  // The latest of each kind and component says all the earlier ones said.
-  const latest = new Map(current.map((repeat) => [repeat.componentClass ?? repeat.kind, repeat]));
-  // A component that came back says more than a count of everything, so it stands first.
-  const rank = (r: Repeat) => (r.kind === 'same component' ? 1000 : 0) + r.failures.length;
-  const shown = [...latest.values()].sort((a, b) => rank(b) - rank(a));
+  // A part that came back says more than a count of everything, so it stands first.
+  const rank = (r: Repeat) => (r.kind === 'same part' ? 1000 : 0) + r.failures.length;
+  const shown = currentRepeats(repeatsOf(facts, settings), settings, asOf, changes).sort(
+    (a, b) => rank(b) - rank(a),
+  );
   const worst = shown[0];
   if (!worst) return [];
+  const { part, circuit, failures, kind } = worst;
+  const days = daysBetween((failures[0] as Repeat['failures'][number]).call.receivedOn, latestDay(worst));
+  const what =
+    kind === 'same part'
+      ? `${partOnCircuit(part ?? '', typeof circuit === 'number' ? circuit : null)} failed ${plural(failures.length, 'time')}`
+      : `${plural(failures.length, 'failure')} of any kind`;
   return [
     {
       kind: 'repeat',
-      sentence: `Repeat failure: ${worst.reason.text.charAt(0).toLowerCase()}${worst.reason.text.slice(1)}`,
+      sentence: `Repeat failure: ${what} in ${plural(days, 'day')}.`,
       reasons: shown.map((r) => r.reason),
       evidence: key(shown.flatMap((r) => r.failures.map((f) => f.call.id))),
     },
@@ -164,15 +225,20 @@ const latestDay = (repeat: Repeat): PlainDate =>
   repeat.failures[repeat.failures.length - 1]?.call.receivedOn as PlainDate;
 
 function leakerFlag(facts: UnitFacts, settings: HistorySettings): Found[] {
-  const leaker = leakerOf(facts, settings);
-  if (!leaker) return [];
-  const times = plural(leaker.additions.length, 'time');
+  const leakers = leakersOf(facts, settings);
+  if (leakers.length === 0) return [];
+  const additions = leakers.flatMap((l) => l.additions);
+  const circuits = leakers.flatMap((l) => l.circuit ?? []);
+  const where =
+    circuits.length > 1 || (facts.additions.some((a) => a.circuit !== circuits[0]) && circuits.length === 1)
+      ? ` on circuit ${listed(circuits.map(String))}`
+      : '';
   return [
     {
       kind: 'leaker',
-      sentence: `Topped up ${times}, leak never proven repaired.`,
-      reasons: [leaker.reason],
-      evidence: key(leaker.additions.map((a) => a.id)),
+      sentence: `Topped up ${plural(additions.length, 'time')}${where}, leak never proven repaired.`,
+      reasons: leakers.map((l) => l.reason),
+      evidence: key(additions.map((a) => a.id)),
     },
   ];
 }
@@ -200,6 +266,24 @@ function callbackFlag(
   ];
 }
 
+function earlyWearFlag(
+  facts: UnitFacts,
+  settings: HistorySettings,
+  asOf: PlainDate,
+  changes: PlainDate[],
+): Found[] {
+  const current = currentRepeats(earlyWearOf(facts, settings), settings, asOf, changes);
+  if (current.length === 0) return [];
+  return [
+    {
+      kind: 'wears early',
+      sentence: `${capital(listed(current.map((r) => String(r.part))))} ran out too soon: shorten the interval.`,
+      reasons: current.map((r) => r.reason),
+      evidence: key(current.flatMap((r) => r.failures.map((f) => f.call.id))),
+    },
+  ];
+}
+
 function ageFlag(
   facts: UnitFacts,
   settings: HistorySettings,
@@ -219,26 +303,20 @@ function ageFlag(
   const old = facts.refrigerants.filter(
     (name) => name in REFRIGERANTS && 'phasedOut' in REFRIGERANTS[name as RefrigerantName],
   );
-  const source = facts.builtOn ? 'built' : 'installed (year built not known)';
   return [
     {
       kind: 'age',
       sentence: `${age} years old${old.length > 0 ? ` and charged with ${old.join(', ')}` : ''}.`,
       reasons: [
-        {
-          rule: 'age and refrigerant',
-          text: `${age} years since it was ${source}; a ${facts.kind} lasts ${life} years in the middle of the field.${old.length > 0 ? ` ${old.join(', ')} is no longer made, only reclaimed.` : ''}`,
-          inputs: [
-            { label: source, value: since, source: 'unit record' },
-            ...facts.refrigerants.map((name) => ({
-              label: 'refrigerant',
-              value: name,
-              source: 'unit record',
-            })),
-          ],
-          threshold: `${life} years (median service life, ASHRAE; company setting)`,
-          changedBy: 'Replacement, or a corrected date.',
-        },
+        because('old', {
+          years: age,
+          since,
+          from: facts.builtOn ? 'built' : 'installed',
+          kind: facts.kind,
+          lifeYears: life,
+          refrigerants: facts.refrigerants,
+          phasedOut: old,
+        }),
       ],
       evidence: key([`age ${since}`, ...old]),
     },
@@ -260,3 +338,4 @@ function recentFailures(
 }
 
 const key = (ids: readonly string[]) => [...new Set(ids)].sort().join(' ');
+const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);

@@ -1,4 +1,4 @@
-import type { Reason } from '../reasons/index.ts';
+import { because, type Reason } from '../reasons/index.ts';
 import type { Priority, Stake, System } from '../vocabulary/index.ts';
 
 /** What a caller tells; undefined where the question was not asked or not answered. */
@@ -17,8 +17,9 @@ export interface SuggestedPriority {
 }
 
 /**
- * Suggests a priority with its reasons; a person decides. Danger first, then people, then goods, then how far the room is
- * from its set point (10 °F: today; 5 °F: this week) [common practice]. Nothing known suggests "this week", never less.
+ * Suggests a priority with its reasons; a person decides. Danger first, then people, then goods, then how far
+ * the room is from its set point (10 °F: today; 5 °F: this week) [common practice]. Nothing known suggests
+ * "this week", never less.
  */
 export function suggestPriority(complaint: Complaint): SuggestedPriority {
   const reasons: Reason[] = [];
@@ -27,53 +28,24 @@ export function suggestPriority(complaint: Complaint): SuggestedPriority {
     reasons.push(reason);
     if (priority === undefined || ORDER.indexOf(to) < ORDER.indexOf(priority)) priority = to;
   };
-  if (complaint.stake === 'danger')
-    raise(
-      'at once',
-      because(
-        'danger',
-        'Gas smell, smoke, burning or CO: people first; emergency services before us where life is at risk.',
-        complaint,
-      ),
-    );
-  if (complaint.stake === 'people at risk')
-    raise(
-      'at once',
-      because('people at risk', 'Patients, animals or others who cannot leave depend on it.', complaint),
-    );
-  if (complaint.stake === 'stock or equipment')
-    raise('today', because('goods at stake', 'Stock or equipment spoils.', complaint));
+  if (complaint.stake === 'danger') raise('at once', because('danger', {}));
+  if (complaint.stake === 'people at risk') raise('at once', because('people at risk', {}));
+  if (complaint.stake === 'stock or equipment') raise('today', because('goods at stake', {}));
   const off = distance(complaint);
   if (off !== undefined) {
     const to: Priority = off >= 10 ? 'today' : off >= 5 ? 'this week' : 'with the next route';
-    raise(to, {
-      rule: 'room against set point',
-      text: `The room is ${Math.round(off)} °F from its set point.`,
-      inputs: [
-        { label: 'room', value: `${complaint.roomF} °F`, source: 'caller' },
-        { label: 'set point', value: `${complaint.setPointF} °F`, source: 'caller' },
-      ],
-      threshold: '10 °F today, 5 °F this week',
-    });
+    const room = degrees(complaint.roomF as number);
+    const setPoint = degrees(complaint.setPointF as number);
+    const apart = { quantity: 'temperatureDifference', value: Math.round(off), unit: 'Δ°F' } as const;
+    raise(to, because('room against set point', { room, setPoint, off: apart }));
   }
-  if (complaint.system === 'heating' && complaint.outdoorF !== undefined && complaint.outdoorF <= 32) {
-    raise('today', {
-      rule: 'no heat in frost',
-      text: 'No heat with frost outside: water freezes next.',
-      inputs: [{ label: 'outdoor', value: `${complaint.outdoorF} °F`, source: 'dispatcher' }],
-      threshold: '32 °F',
-    });
-  }
-  if (complaint.system === 'drainage')
-    raise('today', because('water', 'Water above a ceiling does more harm every hour.', complaint));
+  const { outdoorF } = complaint;
+  if (complaint.system === 'heating' && outdoorF !== undefined && outdoorF <= 32)
+    raise('today', because('no heat in frost', { outdoor: degrees(outdoorF) }));
+  if (complaint.system === 'drainage') raise('today', because('water', {}));
   if (priority === undefined && complaint.stake === 'none')
-    raise('with the next route', because('nothing at stake', 'Nothing is at stake.', complaint));
-  if (priority === undefined)
-    raise('this week', {
-      rule: 'not enough known',
-      text: 'Nothing told yet that makes it more or less urgent.',
-      inputs: [],
-    });
+    raise('with the next route', because('nothing at stake', {}));
+  if (priority === undefined) raise('this week', because('not enough known', {}));
   return { priority: priority as Priority, reasons };
 }
 
@@ -87,10 +59,4 @@ function distance({ roomF, setPointF, system }: Complaint): number | undefined {
   return Math.abs(roomF - setPointF);
 }
 
-function because(rule: string, text: string, complaint: Complaint): Reason {
-  const inputs = [
-    ...(complaint.stake ? [{ label: 'at stake', value: complaint.stake, source: 'caller' }] : []),
-    ...(complaint.system ? [{ label: 'system', value: complaint.system, source: 'caller' }] : []),
-  ];
-  return { rule, text, inputs };
-}
+const degrees = (value: number) => ({ quantity: 'temperature', value, unit: '°F' }) as const;

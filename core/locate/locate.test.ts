@@ -1,3 +1,4 @@
+import { wordsOf } from '../reasons/index.ts';
 import fc from 'fast-check';
 import { likelyUnits, readClue, type Candidate } from './index.ts';
 
@@ -49,7 +50,7 @@ describe('likely units', () => {
   it('"archive upstairs is muggy" finds the unit that cools the upper archive and says why', () => {
     const found = likelyUnits(readClue('archive upstairs is muggy'), annex);
     expect(found[0]?.unitId).toBe('AH-3');
-    expect(found[0]?.reasons.map((r) => r.text)).toEqual([
+    expect(found[0]?.reasons.map((r) => wordsOf(r).text)).toEqual([
       'Serves Archive, upper floor: “archive”, “upstairs” as “upper”.',
       'Controlled by T-3 archive stair: “archive”.',
       '“muggy” speaks of cooling, which this split with air handler does.',

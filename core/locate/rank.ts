@@ -1,4 +1,4 @@
-import type { Reason } from '../reasons/index.ts';
+import { because, type Reason } from '../reasons/index.ts';
 import type { System, UnitKind, UnitStatus } from '../vocabulary/index.ts';
 import { alike, stem, wordsOf, type Clue } from './words.ts';
 
@@ -81,7 +81,10 @@ interface Match {
   readonly as: string;
 }
 
-/** Which words of the clue are in a text: the word itself, a word it begins, or another word for the same place. */
+/**
+ * Which words of the clue are in a text: the word itself, a word it begins, or another word for the same
+ * place.
+ */
 function matches(clue: Clue, text: string, otherWords = true): Match[] {
   const there = wordsOf(text);
   return clue.words.flatMap((word): Match[] => {
@@ -93,12 +96,9 @@ function matches(clue: Clue, text: string, otherWords = true): Match[] {
   });
 }
 
-const quoted = (found: readonly Match[]) =>
-  found.map((m) => (m.share === 1 ? `“${m.word}”` : `“${m.word}” as “${m.as}”`)).join(', ');
-
 /**
- * Ranks units by how likely each is meant, with reasons. A unit needs evidence of its own (place, name, wire); what is felt,
- * what is left open and its state only move it up or down.
+ * Ranks units by how likely each is meant, with reasons. A unit needs evidence of its own (place, name,
+ * wire); what is felt, what is left open and its state only move it up or down.
  *
  * @param limit how many to give back
  */
@@ -110,50 +110,39 @@ export function likelyUnits(clue: Clue, candidates: readonly Candidate[], limit 
   return judged.filter((likely) => likely.score >= best * WORTH_SHOWING).slice(0, limit);
 }
 
+type TextClue = 'area' | 'control' | 'panel' | 'site' | 'customer' | 'model';
+
 function judge(clue: Clue, unit: Candidate): Likely | undefined {
   const reasons: Reason[] = [];
   let score = 0;
   let evidence = 0;
-  const add = (points: number, rule: string, text: string, source: string) => {
-    score += points;
-    reasons.push({
-      rule,
-      text,
-      inputs: [
-        { label: rule, value: `${points > 0 ? '+' : '−'}${Math.abs(Math.round(points * 10) / 10)}`, source },
-      ],
-    });
+  const add = (reason: Reason & { readonly params: { readonly points: number } }) => {
+    score += reason.params.points;
+    reasons.push(reason);
   };
-  // Other words for a place are tried where places are named; a site called “Records Annex” is no archive by that alone.
-  const text = (
-    weight: number,
-    rule: string,
-    value: string | undefined,
-    say: (found: string) => string,
-    source: string,
-  ) => {
-    const found = value === undefined ? [] : matches(clue, value, rule === 'area' || rule === 'control');
-    if (found.length === 0) return;
-    evidence += found.length;
-    add(weight * found.reduce((sum, m) => sum + m.share, 0), rule, say(quoted(found)), source);
+  // Other words for a place are tried where places are named; a site called “Records Annex” is no archive by
+  // that alone.
+  const text = (weight: number, rule: TextClue, names: readonly string[]) => {
+    const matched = matches(clue, names.join(' '), rule === 'area' || rule === 'control');
+    if (matched.length === 0) return;
+    evidence += matched.length;
+    const found = matched.map((m) => ({ word: m.word, as: m.share === 1 ? m.word : m.as }));
+    add(because(rule, { points: weight * matched.reduce((sum, m) => sum + m.share, 0), found, names }));
   };
   const typed = clue.typed.toLowerCase().replace(/[^\p{L}\p{N}]/gu, '');
   const bare = (value: string) => value.toLowerCase().replace(/[^\p{L}\p{N}]/gu, '');
-  if (
-    unit.serial &&
-    typed.length >= 4 &&
-    (typed.includes(bare(unit.serial)) || bare(unit.serial).startsWith(typed))
-  ) {
+  const { serial, tag } = unit;
+  if (serial && typed.length >= 4 && (typed.includes(bare(serial)) || bare(serial).startsWith(typed))) {
     evidence++;
-    add(WEIGHT.serial, 'serial', `Serial ${unit.serial}.`, 'plate');
+    add(because('serial', { points: WEIGHT.serial, serial }));
   }
   if (
     clue.words.length > 0 &&
-    typed.includes(bare(unit.tag)) &&
-    wordsOf(unit.tag).every((w) => clue.words.map(stem).includes(w))
+    typed.includes(bare(tag)) &&
+    wordsOf(tag).every((w) => clue.words.map(stem).includes(w))
   ) {
     evidence++;
-    add(WEIGHT.tag, 'tag', `Its tag is ${unit.tag}.`, 'record');
+    add(because('tag', { points: WEIGHT.tag, tag }));
   }
   const feed =
     clue.poles.length > 0
@@ -161,66 +150,30 @@ function judge(clue: Clue, unit: Candidate): Likely | undefined {
       : undefined;
   if (feed) {
     evidence++;
-    add(WEIGHT.poles, 'poles', `Fed from poles ${feed.poles.join('/')} of ${feed.name}.`, 'feeds');
+    add(because('poles', { points: WEIGHT.poles, poles: feed.poles, of: feed.name }));
   }
-  text(
-    WEIGHT.area,
-    'area',
-    unit.areas.join(' '),
-    (found) => `Serves ${unit.areas.join(', ')}: ${found}.`,
-    'record',
-  );
-  text(
-    WEIGHT.control,
-    'control',
-    unit.controls.join(' '),
-    (found) => `Controlled by ${unit.controls.join(', ')}: ${found}.`,
-    'controls',
-  );
+  text(WEIGHT.area, 'area', unit.areas);
+  text(WEIGHT.control, 'control', unit.controls);
   text(
     WEIGHT.panel,
     'panel',
-    unit.feeds.map((f) => f.name).join(' '),
-    (found) => `Fed through ${unit.feeds.map((f) => f.name).join(', ')}: ${found}.`,
-    'feeds',
+    unit.feeds.map((f) => f.name),
   );
-  text(WEIGHT.site, 'site', unit.site, (found) => `Stands at ${unit.site}: ${found}.`, 'record');
-  text(
-    WEIGHT.customer,
-    'customer',
-    unit.customer,
-    (found) => `Belongs to ${unit.customer}: ${found}.`,
-    'record',
-  );
-  text(WEIGHT.model, 'model', unit.model, (found) => `Model ${unit.model}: ${found}.`, 'plate');
+  text(WEIGHT.site, 'site', [unit.site]);
+  text(WEIGHT.customer, 'customer', [unit.customer]);
+  text(WEIGHT.model, 'model', unit.model === undefined ? [] : [unit.model]);
   if (evidence === 0) return undefined;
   const { system, feltWord } = clue;
   if (system && feltWord) {
-    if (HAS[unit.kind].includes(system))
-      add(
-        WEIGHT.system,
-        'what is felt',
-        `“${feltWord}” speaks of ${system}, which this ${unit.kind} does.`,
-        'complaint',
-      );
-    else
-      add(
-        WEIGHT.notThatKind,
-        'what is felt',
-        `“${feltWord}” speaks of ${system}, which a ${unit.kind} does not do.`,
-        'complaint',
-      );
+    const does = HAS[unit.kind].includes(system);
+    const points = does ? WEIGHT.system : WEIGHT.notThatKind;
+    add(because('what is felt', { points, word: feltWord, system, kind: unit.kind, does }));
   }
   if (unit.open.length > 0)
-    add(
-      WEIGHT.open,
-      'left open',
-      `Left not normal: ${unit.open.map((o) => o.kind).join(', ')}.`,
-      'open conditions',
-    );
-  if (unit.openCalls > 0) add(WEIGHT.called, 'open call', 'A call about it is open.', 'calls');
+    add(because('left open', { points: WEIGHT.open, conditions: unit.open.map((o) => o.kind) }));
+  if (unit.openCalls > 0) add(because('open call', { points: WEIGHT.called }));
   if (unit.status === 'out of use' || unit.status === 'retired')
-    add(WEIGHT.outOfUse, 'state', `It is ${unit.status}.`, 'record');
-  if (unit.status === 'standby') add(WEIGHT.standby, 'state', 'It is on standby.', 'record');
+    add(because('state', { points: WEIGHT.outOfUse, status: unit.status }));
+  if (unit.status === 'standby') add(because('state', { points: WEIGHT.standby, status: unit.status }));
   return { unitId: unit.unitId, score, reasons };
 }

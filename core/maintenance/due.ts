@@ -1,4 +1,4 @@
-import { plural, type Reason } from '../reasons/index.ts';
+import { because, type Reason } from '../reasons/index.ts';
 import { addDays, daysBetween, type PlainDate } from '../time/index.ts';
 import type { UnitKind, UnitStatus } from '../vocabulary/index.ts';
 import { MAINTENANCE_TASKS, type MaintenanceTask, type Season } from './tasks.ts';
@@ -24,8 +24,9 @@ export interface DueTask {
 const SEASON_GRACE_DAYS = 45;
 
 /**
- * What is due on a unit between `asOf` and `asOf + horizonDays`. Units on standby, out of use or retired are not planned like
- * the rest and yield nothing. A periodic task without a record is due now, because nobody can say that it was done.
+ * What is due on a unit between `asOf` and `asOf + horizonDays`. Units on standby, out of use or retired are
+ * not planned like the rest and yield nothing. A periodic task without a record is due now, because nobody
+ * can say that it was done.
  */
 export function dueTasks(unit: UnitMaintenance, asOf: PlainDate, horizonDays: number): DueTask[] {
   if (unit.status !== 'in service') return [];
@@ -47,19 +48,7 @@ function everyDue(
   until: PlainDate,
 ): DueTask[] {
   if (last === undefined) {
-    return [
-      {
-        unitId,
-        task,
-        lateDays: 0,
-        reason: {
-          rule: 'no record',
-          text: `${task.title}: nothing on record says when it was last done.`,
-          inputs: [],
-          threshold: `every ${everyDays} days`,
-        },
-      },
-    ];
+    return [{ unitId, task, lateDays: 0, reason: because('no record', { task: task.title, everyDays }) }];
   }
   const dueOn = addDays(last, everyDays);
   if (dueOn > until) return [];
@@ -70,13 +59,7 @@ function everyDue(
       task,
       dueOn,
       lateDays,
-      reason: {
-        rule: 'every so many days',
-        text: `${task.title}: ${lateDays > 0 ? `${plural(lateDays, 'day')} late` : `due ${dueOn}`}.`,
-        inputs: [{ label: 'last done', value: last, source: 'visit sheet' }],
-        threshold: `every ${everyDays} days`,
-        changedBy: 'Doing it.',
-      },
+      reason: because('comes round', { task: task.title, everyDays, last, dueOn, lateDays }),
     },
   ];
 }
@@ -104,13 +87,7 @@ function seasonDue(
       task,
       dueOn: to,
       lateDays,
-      reason: {
-        rule: 'season',
-        text: `${task.title}: ${lateDays > 0 ? `${plural(lateDays, 'day')} past its window` : `window ${from} to ${to}`}.`,
-        inputs: [{ label: 'last done', value: last ?? 'no record', source: 'visit sheet' }],
-        threshold: `${season.from} to ${season.to}`,
-        changedBy: 'Doing it.',
-      },
+      reason: because('season', { task: task.title, from, to, last: last ?? null, lateDays }),
     },
   ];
 }
@@ -121,8 +98,9 @@ function seasonWindow(season: Season, year: number): [from: PlainDate, to: Plain
 }
 
 /**
- * What leaving a stop out of the day costs, in minutes of the crew's day: the work itself and two hours, so that nothing that
- * fits is left out to save a drive; and more for every task and every day it is late [our choice].
+ * What leaving a stop out of the day costs, in minutes of the crew's day: the work itself and two hours, so
+ * that nothing that fits is left out to save a drive; and more for every task and every day it is late [our
+ * choice].
  *
  * @param minutes time on site
  */
@@ -131,8 +109,9 @@ export function postponementCost(due: readonly Pick<DueTask, 'lateDays'>[], minu
 }
 
 /**
- * The tasks a maintenance visit did on a unit. One that names its tasks did those; one that names none (records brought in
- * from elsewhere often do not) is taken to have done what comes round periodically and the seasonal work of its day [our choice].
+ * The tasks a maintenance visit did on a unit. One that names its tasks did those; one that names none
+ * (records brought in from elsewhere often do not) is taken to have done what comes round periodically and
+ * the seasonal work of its day [our choice].
  */
 export function tasksDone(kind: UnitKind, on: PlainDate, named: readonly string[]): string[] {
   if (named.length > 0) return [...named];

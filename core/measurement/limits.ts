@@ -1,8 +1,9 @@
+import type { Said } from '../quantities/index.ts';
 import type { Band } from './answer.ts';
 
 /**
- * Company settings for measuring: limits for which the trade has habits, not numbers, and how high the company works. A plate
- * still wins. Defaults are common practice. Every change is dated.
+ * Company settings for measuring: limits for which the trade has habits, not numbers, and how high the
+ * company works. A plate still wins. Defaults are common practice. Every change is dated.
  */
 export interface MeasuringLimits {
   /** Height of the company's country above the sea, ft: air is thinner and gauges start lower up there. */
@@ -53,7 +54,7 @@ export function limitBand(
   limits: MeasuringLimits,
   low: keyof MeasuringLimits,
   high: keyof MeasuringLimits,
-  source: string,
+  source: Said,
 ): Band {
   return { low: limits[low], high: limits[high], from: limitFrom(limits, low, high), source };
 }

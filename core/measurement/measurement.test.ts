@@ -1,6 +1,14 @@
 import { cardOf } from '../cards/index.ts';
-import { readingAnswers, type ReadingSet } from '../readings/index.ts';
-import { answer, DEFAULT_LIMITS, LIMIT_NAMES, limitBand, limitFrom, placeIn, withSisters } from './index.ts';
+import { readingAnswers, type ReadingSet } from '../evidence/index.ts';
+import {
+  answer,
+  DEFAULT_LIMITS,
+  LIMIT_NAMES,
+  limitBand,
+  limitFrom,
+  positionIn,
+  withSisters,
+} from './index.ts';
 
 const base = {
   name: 'superheat',
@@ -26,10 +34,17 @@ const find = (card: string, name: string, values: object, limits = DEFAULT_LIMIT
 describe('an answer', () => {
   it('lies in its band, below or above it; without a band it says nothing', () => {
     const band = { low: 8, high: 15, from: 'plate', source: 'plate' } as const;
-    expect([7.9, 8, 15, 15.1].map((v) => placeIn(v, band))).toEqual(['low', 'within', 'within', 'high']);
-    expect(placeIn(3, undefined)).toBe('says nothing');
-    expect(placeIn(3, { high: 5, from: 'plate', source: '' })).toBe('within');
+    expect([7.9, 8, 15, 15.1].map((v) => positionIn(v, band))).toEqual([
+      'below',
+      'inside',
+      'inside',
+      'above',
+    ]);
+    expect(positionIn(3, undefined)).toBeNull();
+    expect(positionIn(3, { high: 5, from: 'plate', source: '' })).toBe('inside');
     expect(() => answer({ ...base, value: NaN })).toThrow(RangeError);
+    expect(answer({ ...base, value: 3 })).toMatchObject({ position: null, advice: null });
+    expect(answer({ ...base, value: 3, improve: ['look'] }).advice).toBe('measure first');
   });
 
   it('has the likeliest sister beside it, by name', () => {
@@ -59,11 +74,11 @@ describe('the company’s limits', () => {
   it('judge cards and sets of readings alike', () => {
     const own = { ...DEFAULT_LIMITS, superheatHighF: 11, chargeOutdoorF: 60 };
     expect(find('charge', 'superheat', CHARGE)).toMatchObject({
-      verdict: 'within',
+      position: 'inside',
       band: { from: 'common practice' },
     });
     expect(find('charge', 'superheat', CHARGE, own)).toMatchObject({
-      verdict: 'high',
+      position: 'above',
       band: { high: 11, from: 'company setting' },
     });
     const set: ReadingSet = {
@@ -78,10 +93,10 @@ describe('the company’s limits', () => {
     };
     expect(readingAnswers(set, { refrigerant: 'R-410A' }).answers[0]).toMatchObject({
       name: 'superheat',
-      verdict: 'wait',
+      advice: 'wait',
     });
     expect(readingAnswers(set, { refrigerant: 'R-410A' }, own).answers[0]).toMatchObject({
-      verdict: 'high',
+      position: 'above',
       band: { from: 'company setting', source: 'expansion valve' },
     });
   });
@@ -101,18 +116,19 @@ describe('the company’s limits', () => {
     expect(
       find('vacuum', 'rise at the end', { start: 400, m1: 420, m2: 430, m5: 440, m10: 450 }, own)?.text,
     ).toMatch(/pull to 300/);
-    expect(find('unbalance', 'current unbalance', { a1: 20, a2: 20, a3: 22 })?.verdict).toBe('within');
-    expect(find('unbalance', 'current unbalance', { a1: 20, a2: 20, a3: 22 }, own)?.verdict).toBe('act');
+    expect(find('unbalance', 'current unbalance', { a1: 20, a2: 20, a3: 22 })?.position).toBe('inside');
+    expect(find('unbalance', 'current unbalance', { a1: 20, a2: 20, a3: 22 }, own)?.advice).toBe('act');
     expect(find('combustion', 'CO air-free', { gas: 'natural gas', co: 45, o2: 8 }, own)).toMatchObject({
-      verdict: 'high',
+      position: 'above',
       band: { high: 50 },
     });
-    expect(find('split', 'split', { returnAir: 75, supplyAir: 58 }, own)?.verdict).toBe('low');
+    expect(find('split', 'split', { returnAir: 75, supplyAir: 58 }, own)?.position).toBe('below');
   });
 });
 
 describe('altitude', () => {
-  // Gauge pressure of a boiling liquid rises by what the atmosphere loses: 14.696 − 12.228 psia at 5,000 ft (standard atmosphere).
+  // Gauge pressure of a boiling liquid rises by what the atmosphere loses: 14.696 − 12.228 psia at 5,000 ft
+  // (standard atmosphere).
   it('shifts what a gauge shows of the same saturation', () => {
     const sea = find('pressure-temperature', 'dew pressure', {
       refrigerant: 'R-22',

@@ -1,6 +1,8 @@
 import type { Answer } from './answer.ts';
 
-/** What the same measurement said on a machine of the same kind beside this one: the best yardstick there is. */
+/**
+ * What the same measurement said on a machine of the same kind beside this one: the best yardstick there is.
+ */
 export interface SisterReading {
   readonly tag: string;
   /** Day of the reading, site-local. */
@@ -11,7 +13,9 @@ export interface SisterReading {
   readonly value: number;
 }
 
-/** Answers with the first sister reading of their name beside them; the readings come in order of likeness. */
+/**
+ * Answers with the first sister reading of their name beside them; the readings come in order of likeness.
+ */
 export function withSisters(answers: readonly Answer[], readings: readonly SisterReading[]): Answer[] {
   return answers.map((a) => {
     const sister = readings.find((r) => r.name === a.name);

@@ -1,8 +1,8 @@
 import { convert, judgeReading, QUANTITIES, type QuantityName } from './index.ts';
 
 /**
- * Factors of NIST Special Publication 811 (2008), appendix B.9 [from memory, to the digits given], one of each unit expressed in
- * another. What is not in that table is a definition and says so.
+ * Factors of NIST Special Publication 811 (2008), appendix B.9 [from memory, to the digits given], one of
+ * each unit expressed in another. What is not in that table is a definition and says so.
  */
 const FACTORS: readonly (readonly [
   name: QuantityName,

@@ -1,3 +1,4 @@
+import { say, degF, type Said } from '../quantities/index.ts';
 import { DEFAULT_LIMITS } from '../measurement/index.ts';
 import type { RefrigerantName } from './curves.ts';
 import { saturationTemperature, STANDARD_ATMOSPHERE_PSI } from './saturation.ts';
@@ -64,18 +65,18 @@ export interface ChargeConditions {
 }
 
 /**
- * Why the charge cannot be judged yet, each with what to do first; empty when nothing known stands against it.
- * Limits are common practice; the outdoor limit is a company setting.
+ * Why the charge cannot be judged yet, each with what to do first; empty when nothing known stands against
+ * it. Limits are common practice; the outdoor limit is a company setting.
  */
 export function chargeMustWait(
   conditions: ChargeConditions,
   lowestOutdoorF = DEFAULT_LIMITS.chargeOutdoorF,
-): string[] {
-  const waits: string[] = [];
+): Said[] {
+  const waits: Said[] = [];
   const { outdoorF, minutesRunning, condenser } = conditions;
   if (outdoorF !== undefined && outdoorF < lowestOutdoorF) {
     waits.push(
-      `Outdoor ${outdoorF} °F is below ${lowestOutdoorF} °F: raise the head on purpose or weigh the charge; subcooling says nothing now.`,
+      say`Outdoor ${degF(outdoorF)} is below ${degF(lowestOutdoorF)}: raise the head on purpose or weigh the charge; subcooling says nothing now.`,
     );
   }
   if (minutesRunning !== undefined && minutesRunning < 10)

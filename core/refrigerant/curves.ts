@@ -1,13 +1,15 @@
+import { deltaF, say, type Said } from '../quantities/index.ts';
 /**
  * Saturation curves. Pure coefficient tables; the equations that use them are in saturation.ts.
  *
- * `equation` curves: ln(p/pc) = (Tc/T) · Σ cᵢ·θ^kᵢ, θ = 1 − T/Tc, T in K, p in kPa absolute. Sources: for pure fluids the
- * auxiliary vapour-pressure equations published with the reference equations of state; for R-410A, R-404A, R-407C and R-507A,
- * E. W. Lemmon, "Pseudo-pure fluid equations of state for the refrigerant blends R-410A, R-404A, R-507A, and R-407C",
- * Int. J. Thermophysics 24 (2003). Coefficients from memory, checked against published boiling points and chart pressures.
+ * `equation` curves: ln(p/pc) = (Tc/T) · Σ cᵢ·θ^kᵢ, θ = 1 − T/Tc, T in K, p in kPa absolute. Sources: for
+ * pure fluids the auxiliary vapour-pressure equations published with the reference equations of state; for
+ * R-410A, R-404A, R-407C and R-507A, E. W. Lemmon, "Pseudo-pure fluid equations of state for the refrigerant
+ * blends R-410A, R-404A, R-507A, and R-407C", Int. J. Thermophysics 24 (2003). Coefficients from memory,
+ * checked against published boiling points and chart pressures.
  *
- * `table` curves: estimates from a Peng–Robinson mixture fitted to the pure curves (bubble ±1.5 %, dew −1/+3 %; superheat may
- * read 1.5 °F low). The maker's chart wins.
+ * `table` curves: estimates from a Peng–Robinson mixture fitted to the pure curves (bubble ±1.5 %, dew −1/+3
+ * %; superheat may read 1.5 °F low). The maker's chart wins.
  */
 export interface EquationCurve {
   readonly kind: 'equation';
@@ -31,7 +33,7 @@ export interface RefrigerantData {
   readonly gwp?: number;
   /** Ozone depleting: no longer made, only reclaimed. */
   readonly phasedOut?: true;
-  readonly estimate?: string;
+  readonly estimate?: Said;
 }
 
 const R22: EquationCurve = {
@@ -289,16 +291,14 @@ export const REFRIGERANTS = {
     bubble: R454B_bubble,
     safety: 'A2L',
     gwp: 466,
-    estimate:
-      "estimated curve: bubble ±1.5 %, dew −1/+3 %, superheat may read 1.5 °F low; the maker's chart wins",
+    estimate: say`estimated curve: bubble ±1.5 %, dew −1/+3 %, superheat may read ${deltaF(1.5)} low; the maker's chart wins`,
   },
   'R-421A': {
     dew: R421A_dew,
     bubble: R421A_bubble,
     safety: 'A1',
     gwp: 2631,
-    estimate:
-      "estimated curve: bubble ±1.5 %, dew −1/+3 %, superheat may read 1.5 °F low; the maker's chart wins",
+    estimate: say`estimated curve: bubble ±1.5 %, dew −1/+3 %, superheat may read ${deltaF(1.5)} low; the maker's chart wins`,
   },
 } as const satisfies Record<string, RefrigerantData>;
 

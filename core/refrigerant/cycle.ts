@@ -19,7 +19,10 @@ export const condenserSplit = (
   atmospherePsi?: number,
 ): number => saturationTemperature(refrigerant, 'bubble', liquidPsig, atmospherePsi) - outdoorF;
 
-/** Return air above evaporating temperature, °F; about 35 in steady comfort cooling, not for all-outdoor-air units [common practice]. */
+/**
+ * Return air above evaporating temperature, °F; about 35 in steady comfort cooling, not for all-outdoor-air
+ * units [common practice].
+ */
 export const evaporatorDifference = (
   refrigerant: RefrigerantName,
   suctionPsig: number,
@@ -27,7 +30,10 @@ export const evaporatorDifference = (
   atmospherePsi?: number,
 ): number => returnF - saturationTemperature(refrigerant, 'dew', suctionPsig, atmospherePsi);
 
-/** Ratio of absolute pressures; 2.3 to 3.5 in comfort cooling [common practice]. @throws RangeError for a suction in full vacuum */
+/**
+ * Ratio of absolute pressures; 2.3 to 3.5 in comfort cooling [common practice]. @throws RangeError for a
+ * suction in full vacuum
+ */
 export function pressureRatio(
   liquidPsig: number,
   suctionPsig: number,
@@ -39,7 +45,8 @@ export function pressureRatio(
 }
 
 /**
- * Target superheat of a fixed orifice, °F = (3 · indoor wet bulb − 80 − outdoor dry bulb) / 2 [M, fit to published charts].
+ * Target superheat of a fixed orifice, °F = (3 · indoor wet bulb − 80 − outdoor dry bulb) / 2 [M, fit to
+ * published charts].
  *
  * @returns undefined below 5 °F, where it is not to be used: the charge is weighed instead
  */
@@ -49,8 +56,8 @@ export function orificeTarget(indoorWetBulbF: number, outdoorF: number): number 
 }
 
 /**
- * Pressure of an equalised circuit at rest against saturation at ambient: at or near it there is liquid; well below it little is
- * left [common practice from vapour pressure].
+ * Pressure of an equalised circuit at rest against saturation at ambient: at or near it there is liquid; well
+ * below it little is left [common practice from vapour pressure].
  */
 export function restPressure(
   refrigerant: RefrigerantName,
@@ -65,12 +72,18 @@ export function restPressure(
   return { saturationPsig, liquid: 'present' };
 }
 
-/** Share of a cylinder's water capacity by weight that may be filled, whatever today's temperature [M, AHRI Guideline K]. */
+/**
+ * Share of a cylinder's water capacity by weight that may be filled, whatever today's temperature [M, AHRI
+ * Guideline K].
+ */
 const FILL_SHARE = 0.8;
 /** Liquid specific gravity at 77 °F [M]. */
 const SPECIFIC_GRAVITY: Partial<Record<RefrigerantName, number>> = { 'R-410A': 1.06, 'R-22': 1.19 };
 
-/** Most a cylinder may hold, lb net = 0.80 × water capacity × specific gravity at 77 °F; undefined where the gravity is not known. */
+/**
+ * Most a cylinder may hold, lb net = 0.80 × water capacity × specific gravity at 77 °F; undefined where the
+ * gravity is not known.
+ */
 export function cylinderLimit(refrigerant: RefrigerantName, waterCapacityLb: number): number | undefined {
   const gravity = SPECIFIC_GRAVITY[refrigerant];
   return gravity === undefined ? undefined : FILL_SHARE * waterCapacityLb * gravity;

@@ -11,7 +11,10 @@ import {
   type SaturationCurve,
 } from './index.ts';
 
-/** [refrigerant, curve, published normal boiling point °C, published chart psig at 40, 100 and 120 °F]. Sources in curves.ts. */
+/**
+ * [refrigerant, curve, published normal boiling point °C, published chart psig at 40, 100 and 120 °F].
+ * Sources in curves.ts.
+ */
 const PUBLISHED: [RefrigerantName, SaturationCurve, number, number, number, number][] = [
   ['R-22', 'dew', -40.81, 68.6, 195.9, 260.0],
   ['R-22', 'bubble', -40.81, 68.6, 195.9, 260.0],

@@ -41,7 +41,8 @@ function table(curve: TableCurve): LnPressure {
   const x = curve.points.map(([f]) => 1 / toKelvin(f));
   const y = curve.points.map(([, psig]) => log(psig + STANDARD_ATMOSPHERE_PSI));
   return (tempF) => {
-    // ln p is close to a straight line in 1/T (Clausius–Clapeyron), so straight pieces in that plane follow the curve.
+    // ln p is close to a straight line in 1/T (Clausius–Clapeyron), so straight pieces in that plane follow
+    // the curve.
     const at = 1 / toKelvin(tempF);
     let i = 0;
     while (i < x.length - 2 && at < (x[i + 1] as number)) i++;
@@ -100,7 +101,8 @@ function invert(forward: LnPressure, lowF: number): Solved {
 /**
  * Saturation pressure in psig.
  *
- * @param which `dew` for evaporating temperature and superheat, `bubble` for condensing temperature and subcooling
+ * @param which `dew` for evaporating temperature and superheat, `bubble` for condensing temperature and
+ *   subcooling
  * @param atmospherePsi local barometer, psi; sea level unless given
  * @throws RangeError outside the curve
  * @example saturationPressure('R-410A', 'dew', 40) // 118.4
@@ -153,7 +155,10 @@ export function saturationTemperature(
   );
 }
 
-/** Normal boiling point in °C: where the curve passes one atmosphere. Used to check a curve against published values. */
+/**
+ * Normal boiling point in °C: where the curve passes one atmosphere. Used to check a curve against published
+ * values.
+ */
 export function normalBoilingPointC(refrigerant: RefrigerantName, which: SaturationCurve): number {
   return (saturationTemperature(refrigerant, which, 0) - 32) / 1.8;
 }

@@ -1,4 +1,6 @@
-/** Plane geometry of a roof, in feet. Text-book formulas; the tests check them against areas known by hand. */
+/**
+ * Plane geometry of a roof, in feet. Text-book formulas; the tests check them against areas known by hand.
+ */
 export interface Point {
   readonly x: number;
   readonly y: number;
@@ -57,7 +59,9 @@ export function cross(a: Point, b: Point, c: Point, d: Point): boolean {
   return side(a, b, c) * side(a, b, d) < 0 && side(c, d, a) * side(c, d, b) < 0;
 }
 
-/** The numbers of two sides that cross one another, or undefined for an outline that does not cross itself. */
+/**
+ * The numbers of two sides that cross one another, or undefined for an outline that does not cross itself.
+ */
 export function crossing(outline: readonly Point[]): readonly [number, number] | undefined {
   const n = outline.length;
   for (let i = 0; i < n; i++) {
@@ -103,8 +107,8 @@ export const onGrid = (value: number, step: number): number =>
   step > 0 ? Math.round(value / step) * step : value;
 
 /**
- * Where a thing lands when it is let go: in line with a neighbour's middle when it comes within reach of it, else on the grid.
- * Each axis snaps by itself.
+ * Where a thing lands when it is let go: in line with a neighbour's middle when it comes within reach of it,
+ * else on the grid. Each axis snaps by itself.
  */
 export function snapped(
   at: Point,

@@ -25,8 +25,8 @@ const frame = ({ outline, northDeg, underlay }: RoofPlan) => ({
 });
 
 /**
- * Joins two people's changes to one roof. What only one of them touched is taken as that one left it; what both left alike is
- * no conflict; what both changed differently stays as mine and is listed.
+ * Joins two people's changes to one roof. What only one of them touched is taken as that one left it; what
+ * both left alike is no conflict; what both changed differently stays as mine and is listed.
  *
  * @param base the roof both started from
  */

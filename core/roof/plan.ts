@@ -1,14 +1,17 @@
 import type { Point } from './geometry.ts';
 
 /**
- * A roof as it is drawn: feet to the right and down from a corner of the sheet, true to scale. `northDeg` is how far north lies
- * clockwise from the top of the sheet.
+ * A roof as it is drawn: feet to the right and down from a corner of the sheet, true to scale. `northDeg` is
+ * how far north lies clockwise from the top of the sheet.
  */
 export interface RoofPlan {
   readonly outline: readonly Corner[];
   readonly northDeg: number;
   readonly items: readonly RoofItem[];
-  /** A picture under the drawing, to trace from: its upper left corner, its width in feet, and how strongly it shows. */
+  /**
+   * A picture under the drawing, to trace from: its upper left corner, its width in feet, and how strongly it
+   * shows.
+   */
   readonly underlay?:
     | {
         readonly photoId: string;

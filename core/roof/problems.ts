@@ -7,15 +7,18 @@ export interface RoofProblem {
   readonly message: string;
 }
 
-/** A side of a roof longer than this is a slip of the finger [our estimate; the largest warehouses are about 2,000 ft long]. */
+/**
+ * A side of a roof longer than this is a slip of the finger [our estimate; the largest warehouses are about
+ * 2,000 ft long].
+ */
 const LONGEST_FT = 3000;
 
 /** What is called what on the drawing: its label, else its kind. */
 export const nameOf = (item: RoofItem): string => item.label || ROOF_ITEMS[item.kind].word;
 
 /**
- * What keeps a plan from being a roof: too few corners, sides that cross, something that stands off the roof, a unit drawn
- * twice, ids used twice. An empty list means the plan is sound.
+ * What keeps a plan from being a roof: too few corners, sides that cross, something that stands off the roof,
+ * a unit drawn twice, ids used twice. An empty list means the plan is sound.
  */
 export function roofProblems({ outline, items }: Pick<RoofPlan, 'outline' | 'items'>): RoofProblem[] {
   if (outline.length < 3) return [{ path: 'outline', message: 'a roof has at least three corners' }];

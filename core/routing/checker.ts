@@ -4,8 +4,9 @@ import type { Plan, RoutingProblem } from './problem.ts';
 const TOLERANCE = 1e-3;
 
 /**
- * Verifies a plan against its problem from first principles. It shares no code with the solver or the evaluator, so that a
- * mistake there cannot vouch for itself; what it returns is what is wrong, empty when the plan holds.
+ * Verifies a plan against its problem from first principles. It shares no code with the solver or the
+ * evaluator, so that a mistake there cannot vouch for itself; what it returns is what is wrong, empty when
+ * the plan holds.
  */
 export function violationsOf(problem: RoutingProblem, plan: Plan): string[] {
   const wrong: string[] = [];

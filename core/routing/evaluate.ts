@@ -3,9 +3,9 @@ import { driveMinutes } from './travel.ts';
 import { clockText, durationText } from '../time/index.ts';
 
 /**
- * When the crew is back in the yard after serving stops (indexes) in this order, leaving at shift start and never idling but
- * for opening hours; Infinity when the order does not fit. Because leaving later never arrives earlier, starting at once is
- * best for any given order.
+ * When the crew is back in the yard after serving stops (indexes) in this order, leaving at shift start and
+ * never idling but for opening hours; Infinity when the order does not fit. Because leaving later never
+ * arrives earlier, starting at once is best for any given order.
  */
 export function returnTime(problem: RoutingProblem, order: readonly number[]): number {
   let at = problem.shift.start;

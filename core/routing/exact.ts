@@ -6,9 +6,9 @@ import { driveMinutes } from './travel.ts';
 export const MOST_STOPS_FOR_PROOF = 14;
 
 /**
- * The proved best day, by dynamic programming over subsets (Held & Karp 1962) with time-of-day travel: `done[S][j]` is the
- * earliest time at which all of S is served with j last. Leaving later never arrives earlier, so the earliest time dominates
- * and one label for each (S, j) suffices.
+ * The proved best day, by dynamic programming over subsets (Held & Karp 1962) with time-of-day travel:
+ * `done[S][j]` is the earliest time at which all of S is served with j last. Leaving later never arrives
+ * earlier, so the earliest time dominates and one label for each (S, j) suffices.
  *
  * @throws RangeError above {@link MOST_STOPS_FOR_PROOF} stops
  */

@@ -1,15 +1,22 @@
 import type { RoutingProblem } from './problem.ts';
 
 /**
- * The evaluator of the search: the same arithmetic as evaluate.ts over typed arrays, without making a list for every
- * candidate. Plans are written out by evaluate.ts and judged by checker.ts, so nothing here vouches for itself.
+ * The evaluator of the search: the same arithmetic as evaluate.ts over typed arrays, without making a list
+ * for every candidate. Plans are written out by evaluate.ts and judged by checker.ts, so nothing here vouches
+ * for itself.
  */
 export interface Fast {
   /** When the crew is back after this order; Infinity when it does not fit. */
   returnTime(order: readonly number[]): number;
-  /** Fills `leave` with the time of leaving each place of an order that fits: leave[0] the yard, leave[i + 1] stop i. */
+  /**
+   * Fills `leave` with the time of leaving each place of an order that fits: leave[0] the yard, leave[i + 1]
+   * stop i.
+   */
   times(order: readonly number[], leave: Float64Array): void;
-  /** Return time with stop `index` put in at position `at` of an order whose `leave` times and `base` return time are known. */
+  /**
+   * Return time with stop `index` put in at position `at` of an order whose `leave` times and `base` return
+   * time are known.
+   */
   withInserted(
     order: readonly number[],
     leave: Float64Array,

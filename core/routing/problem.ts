@@ -64,7 +64,10 @@ export function checkProblem(problem: RoutingProblem): void {
   }
 }
 
-/** Earliest start of work at a stop when arriving at `arrive`, or Infinity when no opening hours are left for it. */
+/**
+ * Earliest start of work at a stop when arriving at `arrive`, or Infinity when no opening hours are left for
+ * it.
+ */
 export function earliestStart(stop: RoutingStop, arrive: number): number {
   let best = Infinity;
   for (const [open, close] of stop.windows) {

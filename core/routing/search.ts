@@ -25,8 +25,8 @@ const HEAT = 0.06;
 const MOST_REGRET = 60;
 
 /**
- * Plans a crew's day. Small days are proved best; larger ones are searched, yielding the best plan so far so that the caller
- * can show it, stop at a time of its own choosing, or cancel.
+ * Plans a crew's day. Small days are proved best; larger ones are searched, yielding the best plan so far so
+ * that the caller can show it, stop at a time of its own choosing, or cancel.
  */
 export function* solveDay(
   problem: RoutingProblem,
@@ -41,12 +41,12 @@ export function* solveDay(
 }
 
 /**
- * Large-neighbourhood search (after Shaw 1998; Ropke & Pisinger 2006): take some stops out, put them back where they cost
- * least, keep what is better or nearly as good while the temperature falls; polish the best by moving single stops and
- * reversing stretches.
+ * Large-neighbourhood search (after Shaw 1998; Ropke & Pisinger 2006): take some stops out, put them back
+ * where they cost least, keep what is better or nearly as good while the temperature falls; polish the best
+ * by moving single stops and reversing stretches.
  *
- * A caller with a clock passes the share of its time that is spent to `next`, and the temperature follows that instead of the
- * count of iterations; at 1 the search ends.
+ * A caller with a clock passes the share of its time that is spent to `next`, and the temperature follows
+ * that instead of the count of iterations; at 1 the search ends.
  */
 export function* searchDay(
   problem: RoutingProblem,
@@ -73,8 +73,8 @@ export function* searchDay(
       share = (yield { plan: planOf(problem, best, 'best found'), share }) ?? i / iterations;
     const kept = removeSome(problem, current, random);
     const missing = all.filter((index) => !kept.includes(index));
-    // Half the time some of what was taken out has to wait until the others had their chance: that is how stops change places
-    // with those that were left out.
+    // Half the time some of what was taken out has to wait until the others had their chance: that is how
+    // stops change places with those that were left out.
     const outgoing = current.filter((index) => !kept.includes(index));
     const wait = random() < 0.5 ? new Set(outgoing.filter(() => random() < 0.5)) : new Set<number>();
     // Now and then a stop that was left out goes in before all others, and they arrange themselves round it.
@@ -136,7 +136,10 @@ function removeSome(problem: RoutingProblem, order: readonly number[], random: R
   return order.filter((index) => !out.has(index));
 }
 
-/** Puts stops back one at a time, always the one that gains most from its best place (penalty saved against minutes added). */
+/**
+ * Puts stops back one at a time, always the one that gains most from its best place (penalty saved against
+ * minutes added).
+ */
 function insertAll(
   problem: RoutingProblem,
   fast: Fast,

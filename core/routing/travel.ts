@@ -1,6 +1,6 @@
 /**
- * Drive times between places by time of day: tables sampled at some minutes of the day, straight lines between the samples,
- * constant before the first and after the last.
+ * Drive times between places by time of day: tables sampled at some minutes of the day, straight lines
+ * between the samples, constant before the first and after the last.
  */
 export interface TravelTable {
   /** Minutes since midnight at which tables were taken, rising. */
@@ -11,8 +11,9 @@ export interface TravelTable {
 }
 
 /**
- * Makes a table in which leaving later never arrives earlier. Where an engine's samples break that (a drive that shortens
- * faster than the clock runs), the earlier sample is lowered to what waiting and then driving would take.
+ * Makes a table in which leaving later never arrives earlier. Where an engine's samples break that (a drive
+ * that shortens faster than the clock runs), the earlier sample is lowered to what waiting and then driving
+ * would take.
  *
  * @throws RangeError when shapes do not match, a time is negative or not a number
  */

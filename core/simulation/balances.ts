@@ -17,7 +17,10 @@ import type { Surroundings } from './state.ts';
 
 const { exp, log, max, min, sqrt } = Math;
 
-/** The unknowns of a state. `dry` is superheat as the coil sees it: −ln(1 − superheat / difference to the air); below 0 liquid comes back. */
+/**
+ * The unknowns of a state. `dry` is superheat as the coil sees it: −ln(1 − superheat / difference to the
+ * air); below 0 liquid comes back.
+ */
 export interface Try {
   readonly te: number;
   readonly tc: number;

@@ -1,4 +1,7 @@
-/** What can be wrong with a simulated machine, each from 0 (sound) to 1 (as bad as it gets while it still runs). */
+/**
+ * What can be wrong with a simulated machine, each from 0 (sound) to 1 (as bad as it gets while it still
+ * runs).
+ */
 export const FAULTS = {
   'low charge': 'part of the charge is gone',
   overcharge: 'more than the plate says',

@@ -3,8 +3,9 @@ import { saturationPressure, saturationTemperature, STANDARD_ATMOSPHERE_PSI } fr
 const { max, min } = Math;
 
 /**
- * Refrigerants of the simulated machine: saturation from the published curves, the rest from constants and three textbook
- * relations. Constants are published values from memory, rounded; they are not fitted to any diagnosis.
+ * Refrigerants of the simulated machine: saturation from the published curves, the rest from constants and
+ * three textbook relations. Constants are published values from memory, rounded; they are not fitted to any
+ * diagnosis.
  */
 interface Constants {
   /** Molar mass, lb/lbmol. */
@@ -86,7 +87,9 @@ const GAS_CONSTANT = 10.7316;
 const WATSON = 0.38;
 const rankine = (f: number) => f + 459.67;
 
-/** Properties of one refrigerant: °F, psia, lb/ft³, Btu/lb. Heat content counts from saturated liquid at 0 °F. */
+/**
+ * Properties of one refrigerant: °F, psia, lb/ft³, Btu/lb. Heat content counts from saturated liquid at 0 °F.
+ */
 export interface Fluid {
   readonly name: SimFluid;
   psia(tempF: number, curve: 'dew' | 'bubble'): number;
@@ -104,8 +107,9 @@ export interface Fluid {
 const clampF = (f: number) => min(148, max(-38, f));
 
 /**
- * A refrigerant for the simulation. Latent heat by Watson (1943), vapour density by a compressibility that follows reduced
- * pressure, 1 − 0.553 · p_r^0.706 at saturation, set by two published saturated vapour densities of R-22 and R-410A [from memory].
+ * A refrigerant for the simulation. Latent heat by Watson (1943), vapour density by a compressibility that
+ * follows reduced pressure, 1 − 0.553 · p_r^0.706 at saturation, set by two published saturated vapour
+ * densities of R-22 and R-410A [from memory].
  */
 export function fluidOf(name: SimFluid): Fluid {
   const c: Constants = SIM_FLUIDS[name];

@@ -19,14 +19,17 @@ export interface HeatState {
 }
 
 const RATED_MANIFOLD = 3.5;
-/** Combustion air for rated input, as a multiple of what the gas needs; an induced-draft burner [common practice: 8 % O₂]. */
+/**
+ * Combustion air for rated input, as a multiple of what the gas needs; an induced-draft burner [common
+ * practice: 8 % O₂].
+ */
 const AIR_RATIO = 1.62;
 const EFFICIENCY = 0.8;
 const LIMIT_F = 190;
 
 /**
- * Heat at full fire: input by the orifice, flue oxygen by the air that the inducer draws whatever the gas does, rise by the air
- * that passes.
+ * Heat at full fire: input by the orifice, flue oxygen by the air that the inducer draws whatever the gas
+ * does, rise by the air that passes.
  *
  * @throws RangeError for a machine without gas heat
  */

@@ -1,4 +1,7 @@
-/** A simulated machine: balances of mass, energy and charge, with faults; it knows nothing of how faults are told apart. */
+/**
+ * A simulated machine: balances of mass, energy and charge, with faults; it knows nothing of how faults are
+ * told apart.
+ */
 export * from './fluid.ts';
 export * from './machine.ts';
 export * from './faults.ts';

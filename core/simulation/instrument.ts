@@ -1,5 +1,5 @@
 import { normal, type Random } from '../random/index.ts';
-import type { Reading, ReadingPoint } from '../readings/index.ts';
+import type { Reading, ReadingPoint } from '../evidence/index.ts';
 import { STANDARD_ATMOSPHERE_PSI } from '../refrigerant/index.ts';
 import type { PowerState } from './power.ts';
 import type { CoolingState } from './state.ts';
@@ -12,12 +12,15 @@ export const MISTAKES = {
 } as const;
 export type Mistake = keyof typeof MISTAKES;
 
-/** Standard deviations of ordinary instruments [common practice]: 1 % of pressure, 1 °F on a pipe, half in air, half a per cent of volts. */
+/**
+ * Standard deviations of ordinary instruments [common practice]: 1 % of pressure, 1 °F on a pipe, half in
+ * air, half a per cent of volts.
+ */
 const NOISE = { pressureShare: 0.01, pipeF: 1, airF: 0.5, voltShare: 0.003, ampShare: 0.015 } as const;
 
 /**
- * Reads a state as a technician would, with the noise of ordinary instruments from a seeded source and, where asked for, a
- * mistake.
+ * Reads a state as a technician would, with the noise of ordinary instruments from a seeded source and, where
+ * asked for, a mistake.
  *
  * @param noise 0 for perfect instruments, 1 for ordinary ones
  */

@@ -29,7 +29,10 @@ export const USUAL_SPEC: MachineSpec = {
   heatInputBtuh: 110_000,
 };
 
-/** EER of an ordinary machine of its time: water-cooled 13, R-22 and R-407C 10, the rest 11.2 (minimum of 2010, 65 to 135 kBtu/h [from memory, US DOE]). */
+/**
+ * EER of an ordinary machine of its time: water-cooled 13, R-22 and R-407C 10, the rest 11.2 (minimum of
+ * 2010, 65 to 135 kBtu/h [from memory, US DOE]).
+ */
 export const usualEer = (refrigerant: SimFluid, rejects: Rejection): number =>
   rejects === 'water' ? 13 : refrigerant === 'R-22' || refrigerant === 'R-407C' ? 10 : 11.2;
 
@@ -63,7 +66,10 @@ export interface Machine {
   readonly fanWatts: { readonly indoor: number; readonly outdoor: number };
 }
 
-/** Rating conditions: 95 °F outdoors (86 °F water), 80 °F dry and 67 °F wet indoors (AHRI 210/240 and 340/360 A; ISO 13256-1 for water [M]). */
+/**
+ * Rating conditions: 95 °F outdoors (86 °F water), 80 °F dry and 67 °F wet indoors (AHRI 210/240 and 340/360
+ * A; ISO 13256-1 for water [M]).
+ */
 export const RATING = { outdoorF: 95, waterF: 86, indoorF: 80, indoorWetF: 67 } as const;
 
 /** Design of the rated point; ordinary values of the trade, not of any fault [common practice]. */
@@ -84,7 +90,10 @@ const SLIP = 4;
 /** Mean density of condensing and boiling refrigerant as a share of liquid density. */
 export const TWO_PHASE_SHARE = { condenser: 0.22, evaporator: 0.12 } as const;
 
-/** Heat that air gives to a wet or dry surface, Btu/h, and how it leaves. Bypass model: a share of the air meets the surface. */
+/**
+ * Heat that air gives to a wet or dry surface, Btu/h, and how it leaves. Bypass model: a share of the air
+ * meets the surface.
+ */
 export function coil(
   cfm: number,
   airF: number,
@@ -105,7 +114,10 @@ export function coil(
 /** Volumetric efficiency of the compressor: falls with the pressure ratio. */
 export const volumetric = (ratio: number): number => max(0.5, 0.985 - 0.018 * (ratio - 1));
 
-/** Isentropic work of compression, Btu/lb, with the exponent of a refrigerant vapour (k = 1.12, textbook polytropic relation). */
+/**
+ * Isentropic work of compression, Btu/lb, with the exponent of a refrigerant vapour (k = 1.12, textbook
+ * polytropic relation).
+ */
 export function isentropicWork(
   fluid: Fluid,
   suctionF: number,
@@ -130,8 +142,8 @@ export const efficiencyAt = (rated: number, ratio: number, ratedRatio: number): 
   max(0.3, rated * (1 - 0.045 * (ratio - ratedRatio) ** 2));
 
 /**
- * Builds a machine to a specification by solving its rated point backwards: heat and mass balance there give displacement,
- * conductances, flow coefficient and charge, so that it rates what it says.
+ * Builds a machine to a specification by solving its rated point backwards: heat and mass balance there give
+ * displacement, conductances, flow coefficient and charge, so that it rates what it says.
  *
  * @throws RangeError for sizes nobody builds
  */
@@ -232,7 +244,10 @@ export function buildMachine(spec: MachineSpec): Machine {
 /** Share of electric power that reaches the gas. */
 export const MOTOR = 0.92;
 
-/** A fixed orifice passes more the colder the liquid; with flash gas far less (published orifice correlations show both [M]). */
+/**
+ * A fixed orifice passes more the colder the liquid; with flash gas far less (published orifice correlations
+ * show both [M]).
+ */
 export const orificeGain = (subcoolingF: number, quality = 0): number =>
   (1 + 0.012 * max(0, subcoolingF)) / (1 + 12 * quality);
 

@@ -1,4 +1,6 @@
-/** Newton's method for three balances, with halved steps. Textbook; every model of the machine stands on it. */
+/**
+ * Newton's method for three balances, with halved steps. Textbook; every model of the machine stands on it.
+ */
 
 const { abs, max } = Math;
 

@@ -10,7 +10,10 @@ export interface PowerState {
 }
 
 const POWER_FACTOR = 0.85;
-/** Current unbalance is several times the voltage unbalance that causes it [NEMA MG 1, from memory: six to ten]. */
+/**
+ * Current unbalance is several times the voltage unbalance that causes it [NEMA MG 1, from memory: six to
+ * ten].
+ */
 const CURRENT_GAIN = 7;
 
 /** Volts per pair and compressor amps per leg. */

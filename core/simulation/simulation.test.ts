@@ -3,7 +3,7 @@ import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 import fc from 'fast-check';
 import { seededRandom } from '../random/index.ts';
-import { readingAnswers } from '../readings/index.ts';
+import { readingAnswers } from '../evidence/index.ts';
 import {
   buildMachine,
   coolingState,
@@ -34,7 +34,8 @@ describe('the simulated machine at its rating points', () => {
         const machine = build({ device, refrigerant, eer: eerOf(refrigerant) });
         const a = coolingState(machine, RATING_SURROUNDINGS);
         const b = coolingState(machine, { ...RATING_SURROUNDINGS, outdoorF: 82 });
-        // A: 95 °F outdoors, 80/67 °F indoors (AHRI 210/240, 340/360); within 2 % of nominal tons and of the EER it was built to.
+        // A: 95 °F outdoors, 80/67 °F indoors (AHRI 210/240, 340/360); within 2 % of nominal tons and of the
+        // EER it was built to.
         expect([refrigerant, Math.abs(a.netBtuh / 60_000 - 1) < 0.02]).toEqual([refrigerant, true]);
         expect([refrigerant, Math.abs(a.netBtuh / a.totalW / eerOf(refrigerant) - 1) < 0.02]).toEqual([
           refrigerant,

@@ -18,9 +18,9 @@ const clampTry = (x: number[]): number[] => [
 const GOOD_ENOUGH = 2e-4;
 
 /**
- * The steady state of a machine in its surroundings with its faults: mass through compressor and metering device, energy in both
- * coils and the weight of the charge all balance. Faults are approached in steps from the sound machine, so that the solution
- * that is found is the one a machine would run into.
+ * The steady state of a machine in its surroundings with its faults: mass through compressor and metering
+ * device, energy in both coils and the weight of the charge all balance. Faults are approached in steps from
+ * the sound machine, so that the solution that is found is the one a machine would run into.
  *
  * @throws RangeError when no steady state is found: the machine would trip
  */
@@ -59,7 +59,10 @@ interface Settled {
   readonly rest: number;
 }
 
-/** Where the search starts again when it does not get through from where it was: drier and colder, or wetter and warmer. */
+/**
+ * Where the search starts again when it does not get through from where it was: drier and colder, or wetter
+ * and warmer.
+ */
 const ELSEWHERE: readonly (readonly [number, number, number])[] = [
   [0, 0, 0],
   [-8, -2, 1.2],

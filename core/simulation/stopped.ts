@@ -3,7 +3,10 @@ import { mixedAir, ontoF } from './balances.ts';
 import type { Machine } from './machine.ts';
 import type { CoolingState, Surroundings } from './state.ts';
 
-/** A scroll that turns backwards moves next to nothing: pressures hardly part, current is nearly normal, the shell gets hot. */
+/**
+ * A scroll that turns backwards moves next to nothing: pressures hardly part, current is nearly normal, the
+ * shell gets hot.
+ */
 export function backwards(machine: Machine, around: Surroundings): CoolingState {
   const rest = atRest(machine, around);
   const middle = (ontoF(machine, around) + around.returnF) / 2;
@@ -40,7 +43,10 @@ export function backwards(machine: Machine, around: Surroundings): CoolingState 
   };
 }
 
-/** Not running: pressures have come together at saturation of the coldest place with liquid in it, which is ambient. */
+/**
+ * Not running: pressures have come together at saturation of the coldest place with liquid in it, which is
+ * ambient.
+ */
 export function atRest(machine: Machine, around: Surroundings): CoolingState {
   const ambient = machine.spec.rejects === 'air' ? around.outdoorF : around.returnF;
   const psia = machine.fluid.psia(ambient, 'bubble');

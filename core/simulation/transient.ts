@@ -1,14 +1,16 @@
 import { strength, type Faults } from './faults.ts';
 import type { CoolingState } from './state.ts';
 
-/** Time constant with which a machine settles after a change, minutes [common practice: about ten to settle]. */
+/**
+ * Time constant with which a machine settles after a change, minutes [common practice: about ten to settle].
+ */
 const SETTLING_MIN = 3.5;
 /** One swing of a hunting valve, minutes [common practice]. */
 const SWING_MIN = 2.2;
 
 /**
- * The state some minutes after a change: every quantity closes in on its new steady value. A hunting valve swings about it for
- * ever. Slow on purpose: pressures that part within seconds are not shown.
+ * The state some minutes after a change: every quantity closes in on its new steady value. A hunting valve
+ * swings about it for ever. Slow on purpose: pressures that part within seconds are not shown.
  */
 export function settling(
   from: CoolingState,

@@ -5,8 +5,8 @@ const ATMOSPHERE_PSI = 14.696;
 const toRankine = (f: number) => f + 459.67;
 
 /**
- * Gauge pressure a tight circuit has at another temperature, psig = (P₁ + 14.7) × T₂ / T₁ − 14.7, absolute temperatures of the pipe
- * (ideal gas; nitrogen at these pressures follows it within a per cent).
+ * Gauge pressure a tight circuit has at another temperature, psig = (P₁ + 14.7) × T₂ / T₁ − 14.7, absolute
+ * temperatures of the pipe (ideal gas; nitrogen at these pressures follows it within a per cent).
  */
 export function expectedPsig(
   startPsig: number,
@@ -45,9 +45,9 @@ export interface StandingResult {
 }
 
 /**
- * Judges a standing test: expanded uncertainty U = 2√2·√(u_P² + (P_abs·u_T/T)²), both readings alike and independent (GUM, JCGM
- * 100:2008). A drop beyond U is a leak. Otherwise no leak larger than V·U·1440/(14.7·min) standard ft³ a day is proven, so a
- * short test finds gross leaks only.
+ * Judges a standing test: expanded uncertainty U = 2√2·√(u_P² + (P_abs·u_T/T)²), both readings alike and
+ * independent (GUM, JCGM 100:2008). A drop beyond U is a leak. Otherwise no leak larger than
+ * V·U·1440/(14.7·min) standard ft³ a day is proven, so a short test finds gross leaks only.
  *
  * @throws RangeError for a test without duration or pressure
  */
@@ -90,15 +90,19 @@ export type VacuumVerdict = 'tight and dry' | 'moist' | 'leak' | 'extend' | 'not
 /** A plateau under this after ten minutes is tight and dry, µ [common practice]. */
 export const TIGHT_MICRONS = 1000;
 
-/** Pressure of water at saturation at a temperature, µ: what a moist circuit rises to. 18,800 µ at 70 °F (published steam tables). */
+/**
+ * Pressure of water at saturation at a temperature, µ: what a moist circuit rises to. 18,800 µ at 70 °F
+ * (published steam tables).
+ */
 export function waterMicrons(tempF: number, vaporPsia: (tempF: number) => number): number {
   return (vaporPsia(tempF) * 6894.757293) / 0.1333224;
 }
 
 /**
- * Judges the decay of a vacuum from readings after isolating; the first minute is ignored, while hoses and oil settle [common
- * practice]. A plateau under 1,000 µ is tight and dry; one below the saturation pressure of water is moist; a rise that goes on
- * in a straight line is a leak; what is none of these is watched longer. Below 32 °F ice hides water.
+ * Judges the decay of a vacuum from readings after isolating; the first minute is ignored, while hoses and
+ * oil settle [common practice]. A plateau under 1,000 µ is tight and dry; one below the saturation pressure
+ * of water is moist; a rise that goes on in a straight line is a leak; what is none of these is watched
+ * longer. Below 32 °F ice hides water.
  *
  * @param points at least three readings after the first minute, in order of time
  * @throws RangeError for fewer, or for times that run backwards

@@ -2,3 +2,4 @@
 export * from './plainDate.ts';
 export * from './zone.ts';
 export * from './clock.ts';
+export * from './words.ts';

@@ -1,6 +1,6 @@
 /**
- * A calendar date without a time or a zone, `YYYY-MM-DD`. Due dates and settings are plain dates: a filter is due on a day,
- * wherever the sun stands.
+ * A calendar date without a time or a zone, `YYYY-MM-DD`. Due dates and settings are plain dates: a filter is
+ * due on a day, wherever the sun stands.
  */
 export type PlainDate = string;
 

@@ -1,7 +1,10 @@
 import { tzOffset } from '@date-fns/tz';
 import { isPlainDate, type PlainDate } from './plainDate.ts';
 
-/** A local wall-clock time either names one instant, none (clocks went forward over it) or two (clocks went back over it). */
+/**
+ * A local wall-clock time either names one instant, none (clocks went forward over it) or two (clocks went
+ * back over it).
+ */
 export type LocalTime =
   | { readonly kind: 'instant'; readonly instant: Date }
   | { readonly kind: 'does not exist' }
@@ -21,7 +24,8 @@ export function isTimeZone(zone: string): boolean {
 }
 
 /**
- * The instant a wall clock in `zone` showed `local`, without guessing: times skipped or repeated by a clock change say so.
+ * The instant a wall clock in `zone` showed `local`, without guessing: times skipped or repeated by a clock
+ * change say so.
  *
  * @param local `YYYY-MM-DDTHH:MM[:SS[.mmm]]` without an offset
  * @throws RangeError when the text has another form or is no time of day
@@ -36,7 +40,8 @@ export function resolveLocal(local: string, zone: string): LocalTime {
   const asUtc = Date.parse(
     `${parts[1]}T${parts[2]}:${parts[3]}:${parts[4] ?? '00'}.${(parts[5] ?? '0').padEnd(3, '0')}Z`,
   );
-  // Offsets a day either side bracket any clock change; each is tried and kept when it maps back to the same wall clock.
+  // Offsets a day either side bracket any clock change; each is tried and kept when it maps back to the same
+  // wall clock.
   const offsets = new Set([tzOffset(zone, new Date(asUtc - 864e5)), tzOffset(zone, new Date(asUtc + 864e5))]);
   const matches = [...offsets]
     .map((offset) => ({ at: asUtc - offset * MINUTE_MS, offset }))
@@ -53,7 +58,8 @@ export function resolveLocal(local: string, zone: string): LocalTime {
 const WITH_OFFSET = /(Z|[+-]\d{2}:?\d{2})$/i;
 
 /**
- * Reads an ISO 8601 time: with an offset it stands for itself, without one it is a wall-clock time in the site's zone.
+ * Reads an ISO 8601 time: with an offset it stands for itself, without one it is a wall-clock time in the
+ * site's zone.
  *
  * @throws RangeError in words for the person who typed it, when it is malformed, skipped or ambiguous
  */
@@ -90,8 +96,9 @@ export function localMinutes(instant: Date, zone: string): number {
 }
 
 /**
- * The instant at which a zone's wall clock shows so many minutes after midnight of a day. Where a clock change skips it the
- * clock has already moved on, so the first instant after the gap is taken; where it exists twice, the earlier.
+ * The instant at which a zone's wall clock shows so many minutes after midnight of a day. Where a clock
+ * change skips it the clock has already moved on, so the first instant after the gap is taken; where it
+ * exists twice, the earlier.
  */
 export function instantAt(date: PlainDate, minutes: number, zone: string): Date {
   const hh = String(Math.floor(minutes / 60)).padStart(2, '0');

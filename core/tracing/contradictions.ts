@@ -1,5 +1,12 @@
 import { groupBy } from '../collections/index.ts';
-import type { Reason, ReasonInput } from '../reasons/index.ts';
+import {
+  because,
+  contradictionWords,
+  type FactLine,
+  type Reason,
+  type RuleId,
+  type RuleParams,
+} from '../reasons/index.ts';
 import { HOWS } from './how.ts';
 import { loopThrough, type SiteLink, type SiteNet, type SitePoint } from './net.ts';
 import { pointName, polesText } from './trace.ts';
@@ -23,17 +30,33 @@ export interface Contradiction {
   readonly reasons: readonly Reason[];
 }
 
-/** Supply and plate may differ by this share before they contradict each other: 208 on a 230 V plate is within it [values of the trade: ±10 %]. */
+/**
+ * Supply and plate may differ by this share before they contradict each other: 208 on a 230 V plate is within
+ * it [values of the trade: ±10 %].
+ */
 const VOLTAGE_SHARE = 0.1;
 
-const fact = (link: SiteLink): ReasonInput => ({
-  label: polesText(link) || link.kind,
-  value: HOWS[link.how].words,
-  source: `${link.by}, ${link.on}`,
+const fact = (link: SiteLink): FactLine => ({
+  what: polesText(link) || link.kind,
+  how: HOWS[link.how].words,
+  by: link.by,
+  on: link.on,
 });
 
+/** A contradiction whose kind is the rule that speaks. */
+function contradiction<K extends Contradiction['kind'] & RuleId>(
+  kind: K,
+  params: RuleParams[K],
+  pointIds: readonly string[],
+  linkIds: readonly string[],
+): Contradiction {
+  const reason = because(kind, params) as Reason;
+  return { kind, sentence: contradictionWords(reason), pointIds, linkIds, reasons: [reason] };
+}
+
 /**
- * What in the feeds and controls of a site cannot be so. Nothing is corrected: both facts stay, and the one who knows decides.
+ * What in the feeds and controls of a site cannot be so. Nothing is corrected: both facts stay, and the one
+ * who knows decides.
  */
 export function contradictions(net: SiteNet): Contradiction[] {
   const byId = new Map(net.points.map((p) => [p.id, p]));
@@ -59,22 +82,9 @@ function polesTakenTwice(feeds: readonly SiteLink[], points: Points): Contradict
       own.slice(i + 1).flatMap((b): Contradiction[] => {
         const both = (a.poles ?? []).filter((pole) => b.poles?.includes(pole));
         if (both.length === 0 || a.to === b.to) return [];
-        return [
-          {
-            kind: 'poles taken twice',
-            sentence: `${nameIn(points, a.to)} and ${nameIn(points, b.to)} are both said to be on ${polesText({ poles: both })} of ${nameIn(points, panel)}.`,
-            pointIds: [panel, a.to, b.to],
-            linkIds: [a.id, b.id],
-            reasons: [
-              {
-                rule: 'poles taken twice',
-                text: 'One pole carries one breaker.',
-                inputs: [fact(a), fact(b)],
-                threshold: 'each pole once',
-              },
-            ],
-          },
-        ];
+        const names = { a: nameIn(points, a.to), b: nameIn(points, b.to), panel: nameIn(points, panel) };
+        const params = { ...names, poles: polesText({ poles: both }), facts: [fact(a), fact(b)] };
+        return [contradiction('poles taken twice', params, [panel, a.to, b.to], [a.id, b.id])];
       }),
     ),
   );
@@ -84,21 +94,15 @@ function fedTwice(feeds: readonly SiteLink[], points: Points): Contradiction[] {
   return [...groupBy(feeds, (l) => l.to)].flatMap(([to, own]): Contradiction[] => {
     const from = new Set(own.map((l) => l.from));
     if (from.size < 2 || points.get(to)?.kind === 'service') return [];
+    const names = { to: nameIn(points, to), from: [...from].map((id) => nameIn(points, id)) };
+    const params = { ...names, facts: own.map(fact) };
     return [
-      {
-        kind: 'fed twice',
-        sentence: `${nameIn(points, to)} is said to be fed from ${[...from].map((id) => nameIn(points, id)).join(' and from ')}.`,
-        pointIds: [to, ...from],
-        linkIds: own.map((l) => l.id),
-        reasons: [
-          {
-            rule: 'fed twice',
-            text: 'One of them may be a control or heat circuit of its own; until that is settled, lock out both.',
-            inputs: own.map(fact),
-            threshold: 'one feed',
-          },
-        ],
-      },
+      contradiction(
+        'fed twice',
+        params,
+        [to, ...from],
+        own.map((l) => l.id),
+      ),
     ];
   });
 }
@@ -113,17 +117,8 @@ function loops({ links }: SiteNet, points: Points): Contradiction[] {
     const key = way && [...new Set(way)].sort().join();
     if (!way || !key || seen.has(key)) return [];
     seen.add(key);
-    return [
-      {
-        kind: 'loop',
-        sentence: `A loop: ${way.map((id) => nameIn(points, id)).join(' → ')}.`,
-        pointIds: [...new Set(way)],
-        linkIds: [link.id],
-        reasons: [
-          { rule: 'loop', text: 'Nothing feeds itself.', inputs: [fact(link)], threshold: 'no way back' },
-        ],
-      },
-    ];
+    const params = { way: way.map((id) => nameIn(points, id)), facts: [fact(link)] };
+    return [contradiction('loop', params, [...new Set(way)], [link.id])];
   });
 }
 
@@ -132,44 +127,22 @@ function againstThePlate(link: SiteLink, feeds: readonly SiteLink[], points: Poi
   const [from, to] = [points.get(link.from), points.get(link.to)];
   if (!from || !to) return [];
   const found: Contradiction[] = [];
-  const say = (
-    kind: Contradiction['kind'],
-    sentence: string,
-    threshold: string,
-    value: string,
-    source: string,
-  ) =>
-    found.push({
-      kind,
-      sentence,
-      pointIds: [from.id, to.id],
-      linkIds: [link.id],
-      reasons: [
-        { rule: kind, text: sentence, inputs: [fact(link), { label: 'against', value, source }], threshold },
-      ],
-    });
+  const say = <K extends Contradicting>(kind: K, more: Omit<RuleParams[K], 'facts' | 'to' | 'from'>) => {
+    const params = { ...more, facts: [fact(link)], to: pointName(to), from: from.name };
+    found.push(contradiction(kind, params as unknown as RuleParams[K], [from.id, to.id], [link.id]));
+  };
   const poles = link.poles ?? [];
-  const beyond = from.spaces === undefined ? [] : poles.filter((pole) => pole > (from.spaces as number));
-  if (beyond.length > 0)
-    say(
-      'poles beyond the panel',
-      `${pointName(to)} is said to be on ${polesText({ poles: beyond })} of ${from.name}, which has ${from.spaces} spaces.`,
-      `at most ${from.spaces}`,
-      `${from.spaces} spaces`,
-      'the panel',
-    );
-  // Odd poles stand on one side, even ones on the other; a breaker of several poles takes neighbours on one side [common practice].
+  const { spaces } = from;
+  const beyond = spaces === undefined ? [] : poles.filter((pole) => pole > spaces);
+  if (beyond.length > 0 && spaces !== undefined)
+    say('poles beyond the panel', { poles: polesText({ poles: beyond }), spaces });
+  // Odd poles stand on one side, even ones on the other; a breaker of several poles takes neighbours on one
+  // side [common practice].
   if (
     poles.length > 1 &&
     poles.toSorted((a, b) => a - b).some((pole, i, sorted) => i > 0 && pole - (sorted[i - 1] as number) !== 2)
   )
-    say(
-      'poles not neighbours',
-      `${pointName(to)}: poles ${poles.join('/')} are not neighbours on one side of the panel, such as 8/10/12.`,
-      'two apart',
-      'panel layout',
-      'common practice',
-    );
+    say('poles not neighbours', { poles });
   const { unit } = to;
   if (!unit) return found;
   const volts = feedingVolts(link, feeds, points);
@@ -178,45 +151,30 @@ function againstThePlate(link: SiteLink, feeds: readonly SiteLink[], points: Poi
     unit.volts !== undefined &&
     Math.abs(volts - unit.volts) > VOLTAGE_SHARE * unit.volts
   )
-    say(
-      'wrong voltage',
-      `${pointName(to)} has a ${unit.volts} V plate and is said to be fed with ${volts} V.`,
-      `±${VOLTAGE_SHARE * 100} % of the plate`,
-      `${unit.volts} V`,
-      'plate',
-    );
+    say('wrong voltage', { plateV: unit.volts, fedV: volts, sharePct: VOLTAGE_SHARE * 100 });
   if (
     unit.phase !== undefined &&
     poles.length > 0 &&
     (unit.phase === 3 ? poles.length !== 3 : poles.length > 2)
   )
-    say(
-      'wrong phase',
-      `${pointName(to)} is a ${unit.phase}-phase unit on ${poles.length} ${poles.length === 1 ? 'pole' : 'poles'}.`,
-      unit.phase === 3 ? 'three poles' : 'one or two poles',
-      `${unit.phase} phase`,
-      'plate',
-    );
-  const breaker = link.breakerA ?? breakerAbove(link, feeds);
-  if (breaker === undefined) return found;
-  if (unit.mcaA !== undefined && breaker < unit.mcaA)
-    say(
-      'breaker below minimum',
-      `${pointName(to)}: a ${breaker} A breaker is below the plate’s minimum circuit ampacity of ${unit.mcaA} A.`,
-      `at least ${unit.mcaA} A`,
-      `${unit.mcaA} A`,
-      'plate',
-    );
-  if (unit.mocpA !== undefined && breaker > unit.mocpA)
-    say(
-      'breaker above maximum',
-      `${pointName(to)}: a ${breaker} A breaker is above the plate’s maximum of ${unit.mocpA} A.`,
-      `at most ${unit.mocpA} A`,
-      `${unit.mocpA} A`,
-      'plate',
-    );
+    say('wrong phase', { phase: unit.phase, poles: poles.length });
+  const breakerA = link.breakerA ?? breakerAbove(link, feeds);
+  if (breakerA === undefined) return found;
+  if (unit.mcaA !== undefined && breakerA < unit.mcaA)
+    say('breaker below minimum', { breakerA, limitA: unit.mcaA });
+  if (unit.mocpA !== undefined && breakerA > unit.mocpA)
+    say('breaker above maximum', { breakerA, limitA: unit.mocpA });
   return found;
 }
+
+/** Contradictions between one feed and what it feeds. */
+type Contradicting =
+  | 'poles beyond the panel'
+  | 'poles not neighbours'
+  | 'wrong voltage'
+  | 'wrong phase'
+  | 'breaker below minimum'
+  | 'breaker above maximum';
 
 /** The breaker of a unit behind a disconnect is the one that feeds the disconnect. */
 function breakerAbove(link: SiteLink, feeds: readonly SiteLink[]): number | undefined {
@@ -254,23 +212,12 @@ function unservedAreas({ points, links }: SiteNet): Contradiction[] {
     )
     .map((area) => {
       const dead = links.filter((l) => l.kind === 'serves' && l.to === area.id);
-      const text =
-        dead.length > 0
-          ? `${area.name} is served only by what is out of use.`
-          : `Nobody has written down what serves ${area.name}.`;
-      return {
-        kind: 'area served by nobody' as const,
-        sentence: text,
-        pointIds: [area.id, ...dead.map((l) => l.from)],
-        linkIds: dead.map((l) => l.id),
-        reasons: [
-          {
-            rule: 'area served by nobody',
-            text,
-            inputs: dead.map(fact),
-            threshold: 'at least one unit in use',
-          },
-        ],
-      };
+      const params = { area: area.name, facts: dead.map(fact) };
+      return contradiction(
+        'area served by nobody',
+        params,
+        [area.id, ...dead.map((l) => l.from)],
+        dead.map((l) => l.id),
+      );
     });
 }

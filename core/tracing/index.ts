@@ -1,4 +1,7 @@
-/** Which panel feeds it, what controls it, what it serves: facts with who, how and when, and what contradicts what. */
+/**
+ * Which panel feeds it, what controls it, what it serves: facts with who, how and when, and what contradicts
+ * what.
+ */
 export * from './how.ts';
 export * from './net.ts';
 export * from './trace.ts';

@@ -88,8 +88,8 @@ export function linkRefusal(kind: LinkKind, from: PointKind, to: PointKind): str
 }
 
 /**
- * The way round that a new link of a kind would close, from the point it starts at back to itself, or undefined when it
- * closes none.
+ * The way round that a new link of a kind would close, from the point it starts at back to itself, or
+ * undefined when it closes none.
  */
 export function loopThrough(
   links: readonly SiteLink[],

@@ -26,7 +26,10 @@ export const polesText = (link: Pick<SiteLink, 'poles'>): string =>
     ? `${link.poles.length === 1 ? 'pole' : 'poles'} ${link.poles.join('/')}`
     : '';
 
-/** From a point up to where its current comes from, nearest first. Where two facts disagree, the surest is followed. */
+/**
+ * From a point up to where its current comes from, nearest first. Where two facts disagree, the surest is
+ * followed.
+ */
 export function feedOf({ points, links }: SiteNet, pointId: string): TraceStep[] {
   const byId = new Map(points.map((p) => [p.id, p]));
   const steps: TraceStep[] = [];
@@ -66,7 +69,10 @@ export function feedSentence(net: SiteNet, pointId: string): string | undefined 
   return `${head}${through}${above.length > 0 ? `, itself fed through ${above.join(', then ')}` : ''}`;
 }
 
-/** All that hangs below a point by a kind of link, as a tree; a loop, should there be one, is cut where it closes. */
+/**
+ * All that hangs below a point by a kind of link, as a tree; a loop, should there be one, is cut where it
+ * closes.
+ */
 export function treeBelow({ points, links }: SiteNet, kind: LinkKind, rootId: string): Branch | undefined {
   const byId = new Map(points.map((p) => [p.id, p]));
   const under = groupBy(
@@ -101,7 +107,10 @@ export function treesOf(net: SiteNet, kind: LinkKind): Branch[] {
     .flatMap((p) => treeBelow(net, kind, p.id) ?? []);
 }
 
-/** Everything a point leads to in the end, by any number of links of the given kinds: the units behind a breaker, the areas behind a thermostat. */
+/**
+ * Everything a point leads to in the end, by any number of links of the given kinds: the units behind a
+ * breaker, the areas behind a thermostat.
+ */
 export function reachedFrom(net: SiteNet, startId: string, kinds: readonly LinkKind[]): SitePoint[] {
   const byId = new Map(net.points.map((p) => [p.id, p]));
   const seen = new Set([startId]);

@@ -3,7 +3,9 @@ import type { How } from './how.ts';
 import { aroundUnit, feedOf } from './trace.ts';
 import type { LinkKind, SiteNet, SitePoint } from './net.ts';
 
-/** A quick way to find something out, what it settles, how long it takes, and the caution that belongs to it. */
+/**
+ * A quick way to find something out, what it settles, how long it takes, and the caution that belongs to it.
+ */
 export interface Trick {
   readonly key: string;
   readonly title: string;
@@ -127,8 +129,8 @@ export function gapsOf(net: SiteNet): Gap[] {
 }
 
 /**
- * The tricks that settle what is missing, quickest first. A trick that needs weather is offered only in that weather; where
- * the outdoor temperature is not known it is offered last, with what it needs.
+ * The tricks that settle what is missing, quickest first. A trick that needs weather is offered only in that
+ * weather; where the outdoor temperature is not known it is offered last, with what it needs.
  */
 export function tricksFor(
   missing: readonly LinkKind[],

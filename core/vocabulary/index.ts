@@ -34,117 +34,11 @@ export type CallKind = (typeof CALL_KINDS)[number];
 export const FINDING_GRADES = ['proven', 'presumed', 'not found', 'not reproduced'] as const;
 export type FindingGrade = (typeof FINDING_GRADES)[number];
 
-export const FAILURES = [
-  'leak',
-  'burnt',
-  'open',
-  'shorted',
-  'grounded',
-  'stuck',
-  'seized',
-  'worn',
-  'broken',
-  'cracked',
-  'loose',
-  'chafed',
-  'plugged',
-  'dirty',
-  'out of adjustment',
-  'weak',
-  'tripped',
-  'missing',
-  'other',
-] as const;
-
 /**
- * Component classes with the words technicians write for them. A word not listed here stays as written and is offered for
- * mapping; it is never guessed.
- */
-export const COMPONENT_WORDS = {
-  compressor: ['compressor', 'comp', 'scroll', 'hermetic', 'compressor motor'],
-  'crankcase heater': ['crankcase heater', 'cch', 'belly band'],
-  contactor: ['contactor', 'contacts', 'compressor contactor'],
-  capacitor: ['capacitor', 'cap', 'run capacitor', 'run cap', 'dual cap', 'start capacitor'],
-  'condenser fan motor': [
-    'condenser fan motor',
-    'condenser fan',
-    'cond fan',
-    'outdoor fan motor',
-    'cfm motor',
-  ],
-  'blower motor': ['blower motor', 'indoor fan motor', 'evap motor', 'supply fan motor', 'blower'],
-  'blower belt': ['blower belt', 'belt', 'belts', 'fan belt', 'v-belt'],
-  'blower bearing': ['blower bearing', 'bearing', 'bearings', 'pillow block'],
-  'heat exchanger': ['heat exchanger', 'exchanger', 'hx', 'drum exchanger', 'tube exchanger'],
-  burner: ['burner', 'burners', 'main burner'],
-  igniter: ['igniter', 'ignitor', 'hsi', 'spark electrode', 'hot surface igniter'],
-  'flame sensor': ['flame sensor', 'flame rod', 'flame sense rod'],
-  inducer: ['inducer', 'inducer motor', 'draft inducer', 'combustion blower'],
-  'gas valve': ['gas valve', 'gasvalve'],
-  'pressure switch': ['pressure switch', 'air proving switch', 'high pressure switch', 'low pressure switch'],
-  'limit switch': ['limit switch', 'limit', 'high limit', 'rollout switch', 'rollout'],
-  'control board': ['control board', 'board', 'ignition control', 'control module', 'ignition module'],
-  thermostat: ['thermostat', 'tstat', 't-stat', 'stat', 'zone sensor'],
-  transformer: ['transformer', 'xfmr', 'control transformer'],
-  'control fuse': ['control fuse', 'fuse', 'low voltage fuse', 'blade fuse'],
-  wiring: ['wiring', 'wire', 'wires', 'harness', 'conductor', 'terminal'],
-  'disconnect or breaker': [
-    'disconnect',
-    'breaker',
-    'main fuse',
-    'disconnect fuse',
-    'fuse block',
-    'disconnect or breaker',
-  ],
-  'refrigerant circuit': [
-    'refrigerant circuit',
-    'refrigerant',
-    'leak',
-    'charge',
-    'low charge',
-    'schrader',
-    'valve core',
-    'line set',
-  ],
-  'evaporator coil': ['evaporator coil', 'evaporator', 'evap coil', 'indoor coil'],
-  'condenser coil': ['condenser coil', 'condenser', 'cond coil', 'outdoor coil'],
-  'metering device': ['metering device', 'txv', 'expansion valve', 'orifice', 'piston', 'distributor'],
-  'filter-drier': ['filter-drier', 'drier', 'filter drier', 'dryer'],
-  'reversing valve': ['reversing valve', 'reversing solenoid', 'four way valve'],
-  'defrost control': ['defrost control', 'defrost board', 'defrost thermostat', 'defrost sensor'],
-  filter: ['filter', 'filters', 'air filter', 'air filters', 'oa mesh', 'outdoor-air mesh'],
-  drain: ['drain', 'condensate drain', 'drain pan', 'trap', 'p-trap', 'float switch'],
-  economizer: ['economizer', 'economiser', 'damper actuator', 'damper', 'actuator', 'outdoor-air damper'],
-  'pump or loop': ['pump or loop', 'pump', 'loop', 'flow switch', 'circulator'],
-} as const satisfies Record<string, readonly string[]>;
-
-export type ComponentClass = keyof typeof COMPONENT_WORDS;
-export const COMPONENT_CLASSES = Object.keys(COMPONENT_WORDS) as ComponentClass[];
-
-const CLASS_BY_WORD = new Map<string, ComponentClass>(
-  COMPONENT_CLASSES.flatMap((name) =>
-    [name, ...COMPONENT_WORDS[name]].map((word) => [normaliseWord(word), name] as const),
-  ),
-);
-
-/** How component words are compared: lower case, single blanks, no trailing full stop. */
-export function normaliseWord(raw: string): string {
-  return raw.toLowerCase().replace(/\s+/g, ' ').trim().replace(/\.$/, '');
-}
-
-/** The class a technician's word stands for, or undefined when nobody has said yet. */
-export function componentClassOf(
-  raw: string,
-  companyWords: ReadonlyMap<string, ComponentClass> = new Map(),
-): ComponentClass | undefined {
-  const word = normaliseWord(raw);
-  return companyWords.get(word) ?? CLASS_BY_WORD.get(word);
-}
-
-/**
- * States a unit can be left in: whether somebody can be hurt (a hazard stays in front of everybody until closed), how many days
- * it may stay so before it is brought up again (0: never past the visit; null: no limit), what usually closes it, and the
- * caution that belongs to it. The days are starting values [common practice, our estimate].
+ * States a unit can be left in: whether somebody can be hurt (a hazard stays in front of everybody until
+ * closed), how many days it may stay so before it is brought up again (0: never past the visit; null: no
+ * limit), what usually closes it, and the caution that belongs to it. The days are starting values [common
+ * practice, our estimate].
  */
 export const CONDITION_KINDS = {
   'heat disabled': {
@@ -240,7 +134,10 @@ export const CONDITION_KINDS = {
 export type ConditionKind = keyof typeof CONDITION_KINDS;
 export const CONDITION_KIND_NAMES = Object.keys(CONDITION_KINDS) as ConditionKind[];
 
-/** What can hurt people on the way to a unit, each with its caution. They inform; licensed practice and local rules decide. */
+/**
+ * What can hurt people on the way to a unit, each with its caution. They inform; licensed practice and local
+ * rules decide.
+ */
 export const SITE_HAZARDS = {
   'open edge': 'Stay six feet back or tie off; back towards the edge, never.',
   skylights: 'A skylight is a hole with glass over it: never step or sit on one.',
@@ -266,55 +163,3 @@ export type Stake = (typeof STAKES)[number];
 
 export const PRIORITIES = ['at once', 'today', 'this week', 'with the next route'] as const;
 export type Priority = (typeof PRIORITIES)[number];
-
-/**
- * The places for components that every machine of a kind has; more are added as a record grows. They are implied by the kind
- * and stored only when something is first put into one.
- */
-export const USUAL_SLOTS: Record<UnitKind, readonly string[]> = {
-  'package gas/electric': [
-    'circuit 1 compressor',
-    'condenser fan motor',
-    'blower motor',
-    'blower belt',
-    'heat exchanger',
-    'inducer',
-    'control board',
-  ],
-  'package heat pump': [
-    'circuit 1 compressor',
-    'condenser fan motor',
-    'blower motor',
-    'reversing valve',
-    'defrost control',
-    'control board',
-  ],
-  'package cooling only': [
-    'circuit 1 compressor',
-    'condenser fan motor',
-    'blower motor',
-    'blower belt',
-    'control board',
-  ],
-  'split with air handler': ['circuit 1 compressor', 'condenser fan motor', 'blower motor', 'control board'],
-  'make-up air': ['blower motor', 'blower belt', 'burner', 'control board'],
-  'water-source heat pump': ['circuit 1 compressor', 'blower motor', 'reversing valve', 'drain'],
-  boiler: ['burner', 'gas valve', 'pump or loop', 'control board'],
-  'unit heater': ['heat exchanger', 'inducer', 'gas valve'],
-  'exhaust fan': ['blower motor', 'blower belt', 'blower bearing'],
-};
-
-/**
- * The slots of a unit: the usual ones of its kind, one compressor for each circuit, and those already written about.
- *
- * @example slotsOf('exhaust fan', [], ['vfd']) // ["blower bearing", "blower belt", "blower motor", "vfd"]
- */
-export function slotsOf(kind: UnitKind, circuits: readonly number[], stored: readonly string[]): string[] {
-  const compressors = circuits.map((number) => `circuit ${number} compressor`);
-  return [...new Set([...USUAL_SLOTS[kind], ...compressors, ...stored])].sort();
-}
-
-/** The component class a slot takes, from its name: "circuit 2 compressor" takes a compressor. */
-export function classOfSlot(slot: string): ComponentClass | undefined {
-  return componentClassOf(slot.replace(/^circuit \d+ /, ''));
-}

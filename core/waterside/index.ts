@@ -1,6 +1,8 @@
 /** Water side: loop flow, heat from water temperature difference, heat rejected by a water-source machine. */
 
-/** Btu/h per gpm and °F of water: 500 = 8.33 lb/gal × 60 min/h × 1 Btu/lb·°F (published, common text-books). */
+/**
+ * Btu/h per gpm and °F of water: 500 = 8.33 lb/gal × 60 min/h × 1 Btu/lb·°F (published, common text-books).
+ */
 export const WATER_FACTOR = 500;
 
 /** Heat carried by water, Btu/h = 500 × gpm × ΔT. */
@@ -23,7 +25,10 @@ export function rejectedBtuh(coolingBtuh: number, eer: number): number {
   return coolingBtuh * (1 + 3.412 / eer);
 }
 
-/** Heat a water-source machine takes from the loop while it heats, Btu/h = heating × (1 − 1 / COP) (energy balance). */
+/**
+ * Heat a water-source machine takes from the loop while it heats, Btu/h = heating × (1 − 1 / COP) (energy
+ * balance).
+ */
 export function absorbedBtuh(heatingBtuh: number, cop: number): number {
   if (!(cop > 1)) throw new RangeError('a heat pump has a COP above 1');
   return heatingBtuh * (1 - 1 / cop);

@@ -1,4 +1,6 @@
-/** Plane geometry of the invented district: kilometres east and north of the market square of Port Wrenfall. */
+/**
+ * Plane geometry of the invented district: kilometres east and north of the market square of Port Wrenfall.
+ */
 export type Point = readonly [east: number, north: number];
 
 /** The market square, out at sea on any real map. */

@@ -260,7 +260,10 @@ function wire(writer: Writer, site: DemoSite, random: Random): { panels: string[
   return { panels: [sub, main], link };
 }
 
-/** The water side of a site of water-source machines: tower and boiler hold the loop, the loop goes round through every machine. */
+/**
+ * The water side of a site of water-source machines: tower and boiler hold the loop, the loop goes round
+ * through every machine.
+ */
 function loopOf(writer: Writer, site: DemoSite, link: Link): void {
   const point = (kind: PointKind, name: string, place: string) =>
     writer.add('site_points', { site_id: site.id, kind, name, place, version: 1 }).id;

@@ -1,4 +1,5 @@
 import { seededRandom, wholeBetween } from '#core/random';
+import { answerReadings } from './answered.ts';
 import { writeBuildings, writeNotes } from './buildings.ts';
 import { makeFleet } from './fleet.ts';
 import { maintainSite } from './maintenance.ts';
@@ -11,8 +12,8 @@ import { Writer } from './writer.ts';
 const SEED = 41_066;
 
 /**
- * The demo of Ironleaf Air Service as of a day: the same day always gives the same rows. Nothing in it happens after the day,
- * and calls are numbered in the order in which they came in.
+ * The demo of Ironleaf Air Service as of a day: the same day always gives the same rows. Nothing in it
+ * happens after the day, and calls are numbered in the order in which they came in.
  */
 export function makeScenario(today: string): Scenario {
   const writer = new Writer(today, seededRandom(SEED));
@@ -31,6 +32,7 @@ export function makeScenario(today: string): Scenario {
   tell();
   writeBuildings(writer, sites, building);
   writeNotes(writer, sites);
+  answerReadings(writer.rows);
   number(writer.rows);
   return writer.rows;
 }

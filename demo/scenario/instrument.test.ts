@@ -1,5 +1,5 @@
 import { seededRandom } from '#core/random';
-import { readingQuestions, readingAnswers, type ReadingSet } from '#core/readings';
+import { readingQuestions, readingAnswers, type ReadingSet } from '#core/evidence';
 import { makeFleet, unitAt, type DemoUnit } from './fleet.ts';
 import {
   asFound,
@@ -124,19 +124,19 @@ describe('measurements of the demo', () => {
       .find(
         (u) => u.kind === 'package gas/electric' && (u.record.details as { heat?: object }).heat,
       ) as DemoUnit;
-    const verdict = (faults: object) => {
+    const position = (faults: object) => {
       const rise = heatMeasurements(unit, faults, seededRandom(2)).find((line) => line.body.card === 'rise');
-      return (rise?.body.answers as { name: string; verdict: string }[]).find((a) => a.name === 'rise')
-        ?.verdict;
+      return (rise?.body.answers as { name: string; position: string }[]).find((a) => a.name === 'rise')
+        ?.position;
     };
-    expect([verdict({}), verdict({ 'low indoor air': 0.6 })]).toEqual(['within', 'high']);
+    expect([position({}), position({ 'low indoor air': 0.6 })]).toEqual(['inside', 'above']);
     expect(heatMeasurements({ ...unit, record: { ...unit.record, details: {} } }, {}, random)).toEqual([]);
   });
 
   it('flame and loop', () => {
     const signal = (faults: object) =>
-      (flameSignal(faults, seededRandom(1)).body.answers as { verdict: string }[])[0]?.verdict;
-    expect([signal({}), signal({ 'weak flame': 1 })]).toEqual(['within', 'low']);
+      (flameSignal(faults, seededRandom(1)).body.answers as { position: string }[])[0]?.position;
+    expect([signal({}), signal({ 'weak flame': 1 })]).toEqual(['inside', 'below']);
     const loop = loopReading(pick('Southbank School', 'WS-1'), '2026-07-01', {}, seededRandom(1));
     expect(loop.body.card).toBe('loop');
   });

@@ -1,5 +1,6 @@
 import { workedOut, type CardEntries } from '#core/cards';
 import type { MachineDetails } from '#core/machine';
+import { DEFAULT_LIMITS } from '#core/measurement';
 import { normal, type Random } from '#core/random';
 import {
   buildMachine,
@@ -56,7 +57,10 @@ export function asFound(unit: DemoUnit, day: string, today: string): Faults {
   };
 }
 
-/** Temperatures and pressures do not depend on the size of a machine, so one of five tons is solved for each kind of circuit. */
+/**
+ * Temperatures and pressures do not depend on the size of a machine, so one of five tons is solved for each
+ * kind of circuit.
+ */
 const MACHINES = new Map<string, Machine>();
 function machineLike(unit: DemoUnit): Machine {
   if (!unit.refrigerant) throw new RangeError(`${unit.tag} has no refrigerant circuit`);
@@ -76,7 +80,10 @@ function machineLike(unit: DemoUnit): Machine {
   return machine;
 }
 
-/** States already solved, `null` where a safety ends it; faults are told apart in twentieths, the weather in two degrees. */
+/**
+ * States already solved, `null` where a safety ends it; faults are told apart in twentieths, the weather in
+ * two degrees.
+ */
 const STATES = new Map<string, CoolingState | null>();
 function solved(
   machine: Machine,
@@ -127,7 +134,10 @@ const even = (value: number): number => 2 * Math.round(value / 2);
 /** The loop of a water-source site: cool in winter, warm in summer, held by boiler and tower. */
 const loopF = (day: string): number => even(74 - 8 * Math.cos(season(day)));
 
-/** A set of cooling readings on a unit, running steadily as it is found; a note where it trips before anything can be read. */
+/**
+ * A set of cooling readings on a unit, running steadily as it is found; a note where it trips before anything
+ * can be read.
+ */
 export function coolingReadings(
   unit: DemoUnit,
   day: string,
@@ -161,12 +171,15 @@ export function coolingReadings(
   };
 }
 
-/** A bench card filled in on a visit, with its answers as the server would keep them. @throws RangeError for what cannot be */
+/**
+ * A bench card filled in on a visit, with its answers as the server would keep them. @throws RangeError for
+ * what cannot be
+ */
 export function measured(card: string, entries: CardEntries): Line {
   const { inputs, answers, errors } = workedOut(card, entries);
   if (errors.length > 0)
     throw new RangeError(`${card}: ${errors.map((e) => `${e.input} ${e.why}`).join('; ')}`);
-  return { kind: 'measurement', body: { card, inputs, answers } };
+  return { kind: 'measurement', body: { card, inputs, answers, judgedBy: { limits: DEFAULT_LIMITS } } };
 }
 
 const tenth = (value: number) => Math.round(value * 10) / 10;
@@ -186,7 +199,10 @@ function heatOf(unit: DemoUnit, faults: Faults): HeatState | undefined {
   );
 }
 
-/** What a heating start-up measures: manifold, rise, combustion, flame signal. Nothing where the plate is not known. */
+/**
+ * What a heating start-up measures: manifold, rise, combustion, flame signal. Nothing where the plate is not
+ * known.
+ */
 export function heatMeasurements(unit: DemoUnit, faults: Faults, random: Random): Line[] {
   const details = (unit.record.details ?? {}) as MachineDetails;
   const state = heatOf(unit, faults);

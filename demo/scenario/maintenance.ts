@@ -27,25 +27,27 @@ export function maintenanceCall(
   day: string,
   complaint = 'Planned maintenance',
 ) {
-  return writer.add('calls', {
-    site_id: unit.site.id,
-    unit_id: unit.id,
-    kind: 'maintenance',
-    status: 'scheduled',
-    received_at: writer.at(addDays(day, -7), 600),
-    complaint,
-    crew_id: unit.site.crew.id,
-    scheduled_on: day,
-  });
+  return writer.call(
+    {
+      site_id: unit.site.id,
+      unit_id: unit.id,
+      kind: 'maintenance',
+      received_at: writer.at(addDays(day, -7), 600),
+      complaint,
+    },
+    { crewId: unit.site.crew.id, day },
+  );
 }
 
-/** Days between two rounds of a site: lint, paper and clay ask for filters every two weeks; monthly elsewhere. */
+/**
+ * Days between two rounds of a site: lint, paper and clay ask for filters every two weeks; monthly elsewhere.
+ */
 const roundDays = (site: DemoSite): number => (isDusty(site.customer) ? 14 : 28);
 
 /**
- * Five years of maintenance at one site: a round every few weeks on which whatever is due in the next week is done; where the
- * air is dirty the filters are changed on every round. How long ago the last round was differs from site to site, so that on
- * any day some sites are due and a few are late.
+ * Five years of maintenance at one site: a round every few weeks on which whatever is due in the next week is
+ * done; where the air is dirty the filters are changed on every round. How long ago the last round was
+ * differs from site to site, so that on any day some sites are due and a few are late.
  *
  * @returns the days of the rounds
  */
@@ -90,7 +92,7 @@ export function maintainSite(writer: Writer, site: DemoSite, lastDaysAgo: number
       calls,
       author: oneOf(random, site.crew.authors),
       lines,
-      leave: 'completed',
+      leave: { outcome: 'done' },
     });
   }
   return days;

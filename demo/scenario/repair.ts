@@ -4,7 +4,8 @@ import { addDays } from '#core/time';
 import type { DemoUnit } from './fleet.ts';
 import { asFound, coolingReadings, COOLING_FROM_F, outdoorF } from './instrument.ts';
 import { workday } from './maintenance.ts';
-import type { Line, Writer } from './writer.ts';
+import type { Slot } from '#core/machine';
+import type { Leave, Line, Writer } from './writer.ts';
 
 /** What somebody calls about and what it turns out to be, in the words of those who write it down. */
 export type Trouble = readonly [
@@ -27,14 +28,14 @@ export interface RepairOptions {
   /** A part that was not on the truck: the visit ends without it, and a second one days later puts it in. */
   readonly fetch?: { readonly missing: string; readonly days: number; readonly left?: Line };
   /** Slot into which a new component went. */
-  readonly slot?: string;
+  readonly slot?: Slot;
   /** The leak was found, repaired and tested. */
   readonly leakProven?: boolean;
 }
 
 /**
- * One call from complaint to leaving, with a second visit where a part had to be fetched. Nothing is written that would lie
- * after the day of the demo.
+ * One call from complaint to leaving, with a second visit where a part had to be fetched. Nothing is written
+ * that would lie after the day of the demo.
  *
  * @returns the days on which it came in and was done
  */
@@ -51,20 +52,20 @@ export function repair(
   const doneOn = options.fetch ? workday(addDays(firstOn, options.fetch.days)) : firstOn;
   if (doneOn >= rows.today || receivedOn < String(unit.record.installed_on)) return { receivedOn, doneOn };
   const received = wholeBetween(random, 440, 600);
-  const call = writer.add('calls', {
-    site_id: unit.site.id,
-    unit_id: unit.id,
-    kind: 'call',
-    status: 'open',
-    received_at: writer.at(receivedOn, received),
-    complaint: `${complaint}: ${unit.area.toLowerCase()}`,
-    system,
-    area: unit.area,
-    priority: oneOf(random, ['today', 'this week']),
-    crew_id: unit.site.crew.id,
-    scheduled_on: doneOn,
-    cost_cents: options.cents ?? wholeBetween(random, 160, 700) * 100,
-  });
+  const call = writer.call(
+    {
+      site_id: unit.site.id,
+      unit_id: unit.id,
+      kind: 'call',
+      received_at: writer.at(receivedOn, received),
+      complaint: `${complaint}: ${unit.area.toLowerCase()}`,
+      system,
+      area: unit.area,
+      priority: oneOf(random, ['today', 'this week']),
+      cost_cents: options.cents ?? wholeBetween(random, 160, 700) * 100,
+    },
+    { crewId: unit.site.crew.id, day: firstOn },
+  );
   const own = { unitId: unit.id, callId: call.id };
   const put = {
     ...(options.slot ? { installed: { slot: options.slot } } : {}),
@@ -72,7 +73,7 @@ export function repair(
   };
   const done: Line = { kind: 'work', body: { text: work, ...put }, ...own };
   const author = oneOf(random, unit.site.crew.authors);
-  const visit = (on: string, start: number, lines: readonly Line[], leave: 'completed' | 'return planned') =>
+  const visit = (on: string, start: number, lines: readonly Line[], leave: Leave) =>
     writer.visit({
       siteId: unit.site.id,
       crewId: unit.site.crew.id,
@@ -90,22 +91,22 @@ export function repair(
   const extra = (options.extra ?? []).map((line) => ({ ...own, ...line }));
   const start = firstOn === receivedOn ? received + 60 : wholeBetween(random, 450, 840);
   if (!options.fetch) {
-    visit(firstOn, start, [...found.map((line) => ({ ...own, ...line })), done, ...extra], 'completed');
+    visit(firstOn, start, [...found.map((line) => ({ ...own, ...line })), done, ...extra], {
+      outcome: 'done',
+    });
     return { receivedOn, doneOn };
   }
   const { missing, left } = options.fetch;
   const open = left ? { ...own, ...left, id: writer.id() } : undefined;
   const note: Line = { kind: 'note', body: { text: `To fetch: ${missing}` }, ...own };
-  visit(
-    firstOn,
-    start,
-    [...found.map((line) => ({ ...own, ...line })), note, ...(open ? [open] : [])],
-    'return planned',
-  );
+  visit(firstOn, start, [...found.map((line) => ({ ...own, ...line })), note, ...(open ? [open] : [])], {
+    outcome: 'waiting',
+    waitingFor: 'parts',
+  });
   const closing: Line[] = open
     ? [{ kind: 'condition closed', body: { conditionId: open.id, text: 'Repaired and seen to run' }, ...own }]
     : [];
-  visit(doneOn, wholeBetween(random, 450, 840), [done, ...closing, ...extra], 'completed');
+  visit(doneOn, wholeBetween(random, 450, 840), [done, ...closing, ...extra], { outcome: 'done' });
   return { receivedOn, doneOn };
 }
 

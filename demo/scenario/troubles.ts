@@ -2,11 +2,13 @@ import { oneOf, wholeBetween, type Random } from '#core/random';
 import { addDays, daysBetween } from '#core/time';
 import type { DemoUnit } from './fleet.ts';
 import { flameSignal, measured } from './instrument.ts';
-import { YEARS } from './maintenance.ts';
+import { workday, YEARS } from './maintenance.ts';
 import { repair, type RepairOptions, type Trouble } from './repair.ts';
 import type { Line, Writer } from './writer.ts';
 
-/** What goes wrong now and then, how often against the rest, on which machines, and what is measured about it. */
+/**
+ * What goes wrong now and then, how often against the rest, on which machines, and what is measured about it.
+ */
 interface Ordinary {
   readonly trouble: Trouble;
   readonly weight: number;
@@ -94,7 +96,10 @@ const TROUBLES: readonly Ordinary[] = [
     weight: 2,
     fits: outdoorCoil,
     missing: 'condenser fan motor, frame and rpm off the old one',
-    more: () => ({ faults: { 'condenser fan dead': 0.6 }, slot: 'condenser fan motor' }),
+    more: () => ({
+      faults: { 'condenser fan dead': 0.6 },
+      slot: { part: 'condenser fan motor', circuit: null },
+    }),
   },
   {
     trouble: ['Ice on the line', 'cooling', 'air filters', 'dirty', 'Thawed on fan, filters in, runs'],
@@ -134,7 +139,7 @@ const TROUBLES: readonly Ordinary[] = [
     missing: 'compressor and two people',
     more: (unit, random) => ({
       extra: [groundedWindings(), openedCircuit(unit, random)],
-      slot: 'circuit 1 compressor',
+      slot: { part: 'compressor', circuit: 1 },
     }),
   },
   {
@@ -226,7 +231,7 @@ const TROUBLES: readonly Ordinary[] = [
     fits: (u) => u.kind === 'package gas/electric',
   },
   {
-    trouble: ['Fan stops and starts', 'ventilation', 'sail switch', 'stuck', 'Freed the sail, fan proves'],
+    trouble: ['Fan stops and starts', 'ventilation', 'paddle', 'stuck', 'Freed the sail, fan proves'],
     weight: 1,
     fits: (u) => u.kind === 'make-up air',
   },
@@ -249,15 +254,15 @@ const SEASON: Readonly<Record<string, readonly [from: number, to: number]>> = {
 };
 
 /**
- * Ordinary failures of one unit over the years, cooling troubles in summer and heating ones in winter; old machines fail more
- * often than young ones. The same part seldom goes twice.
+ * Ordinary failures of one unit over the years, cooling troubles in summer and heating ones in winter; old
+ * machines fail more often than young ones. The same part seldom goes twice.
  */
 export function ordinaryTroubles(writer: Writer, unit: DemoUnit): void {
   const { random, rows } = writer;
   const ratePerYear = 0.35 + 0.04 * (daysBetween(String(unit.record.installed_on), rows.today) / 365);
   const had: Ordinary[] = [];
   for (let ago = YEARS * 365 - wholeBetween(random, 0, 200); ago > 6; ago -= gapDays(random, ratePerYear)) {
-    const day = addDays(rows.today, -ago);
+    const day = workday(addDays(rows.today, -ago));
     const ordinary = pick(
       random,
       TROUBLES.filter(

@@ -8,6 +8,7 @@ export interface Scenario {
   readonly units: Row[];
   readonly circuits: Row[];
   readonly calls: Row[];
+  readonly call_events: Row[];
   readonly visits: Row[];
   readonly visit_calls: Row[];
   readonly entries: Row[];

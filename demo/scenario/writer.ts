@@ -1,5 +1,6 @@
 import { wholeBetween, type Random } from '#core/random';
 import { instantAt } from '#core/time';
+import type { WaitingFor } from '#core/work';
 import type { Row, Scenario } from './types.ts';
 
 export const ZONE = 'EST5EDT';
@@ -21,6 +22,7 @@ export class Writer {
       units: [],
       circuits: [],
       calls: [],
+      call_events: [],
       visits: [],
       visit_calls: [],
       entries: [],
@@ -55,6 +57,19 @@ export class Writer {
     return new Date(noon + (minutes - 720) * 60_000).toISOString();
   }
 
+  /** A call, and who is to go when where that was planned as it was taken. */
+  call(row: Row, plan?: { readonly crewId: string; readonly day: string }): Row & { id: string } {
+    const call = this.add('calls', row);
+    if (plan)
+      this.add('call_events', {
+        call_id: call.id,
+        kind: 'planned',
+        body: plan,
+        occurred_at: call.received_at,
+      });
+    return call;
+  }
+
   /** A visit sheet for calls of one site: arrive, what the caller adds, leave. */
   visit(given: {
     siteId: string;
@@ -64,7 +79,7 @@ export class Writer {
     calls: readonly Row[];
     author: string;
     lines: readonly Line[];
-    leave?: 'completed' | 'return planned' | undefined;
+    leave?: Leave | undefined;
   }): string {
     const visit = this.add('visits', {
       site_id: given.siteId,
@@ -74,8 +89,10 @@ export class Writer {
     for (const call of given.calls) this.rows.visit_calls.push({ visit_id: visit.id, call_id: call.id });
     let minute = given.start;
     const write = ({ id, kind, body, unitId, callId }: Line) => {
+      const own = id ?? this.id();
       this.add('entries', {
-        ...(id ? { id } : {}),
+        id: own,
+        root_id: own,
         visit_id: visit.id,
         call_id: callId ?? null,
         unit_id: unitId ?? null,
@@ -89,14 +106,15 @@ export class Writer {
     write({ kind: 'arrive', body: {} });
     for (const line of given.lines) write(line);
     if (given.leave) {
-      const end = this.at(given.day, Math.min(minute, 1430));
-      write({ kind: 'leave', body: { outcome: given.leave } });
-      for (const call of given.calls)
-        if (given.leave === 'completed') Object.assign(call, { status: 'completed', completed_at: end });
+      write({ kind: 'leave', body: { ...given.leave } });
     }
     return visit.id;
   }
 }
+
+/** How a visit leaves its calls. */
+export type Leave =
+  { readonly outcome: 'done' } | { readonly outcome: 'waiting'; readonly waitingFor: WaitingFor };
 
 export interface Line {
   readonly kind: string;

@@ -35,7 +35,10 @@ describe('rounds', () => {
   it('do what is due and say so: every call of a round is completed by a visit of its day', () => {
     const { writer, site } = company();
     maintainSite(writer, site('Saltings Branch'), 6);
-    expect(writer.rows.calls.every((c) => c.kind === 'maintenance' && c.status === 'completed')).toBe(true);
+    expect(writer.rows.calls.every((c) => c.kind === 'maintenance')).toBe(true);
+    const left = writer.rows.entries.filter((e) => e.kind === 'leave');
+    expect(left).toHaveLength(writer.rows.visits.length);
+    expect(left.every((e) => (e.body as { outcome: string }).outcome === 'done')).toBe(true);
     const work = writer.rows.entries.filter((e) => e.kind === 'work');
     expect(work).toHaveLength(writer.rows.calls.length);
     expect(work.every((e) => (e.body as { tasks: string[] }).tasks.length > 0)).toBe(true);
@@ -100,8 +103,8 @@ describe('a repair', () => {
       writer.rows.entries
         .filter((e) => e.kind === 'leave')
         .map((e) => (e.body as { outcome: string }).outcome),
-    ).toEqual(['return planned', 'completed']);
-    expect(writer.rows.calls[0]).toMatchObject({ status: 'completed', scheduled_on: '2026-01-19' });
+    ).toEqual(['waiting', 'done']);
+    expect(writer.rows.call_events).toMatchObject([{ kind: 'planned', call_id: writer.rows.calls[0]?.id }]);
   });
 
   it('that would end after today, or before the machine stood there, is not written', () => {

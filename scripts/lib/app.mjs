@@ -60,7 +60,10 @@ export function sessionSecret(folder) {
   return readFileSync(file, 'utf8');
 }
 
-/** Starts the routing stand-in unless a real engine is configured, then the server; returns its address and its processes. */
+/**
+ * Starts the routing stand-in unless a real engine is configured, then the server; returns its address and
+ * its processes.
+ */
 export async function serve({ url, port, host = '127.0.0.1', env = {}, secret }) {
   const children = [];
   const stop = () =>

@@ -1,4 +1,5 @@
-// The project's own PostgreSQL: its data folder, its port on the loopback address, started and stopped by the launchers.
+// The project's own PostgreSQL: its data folder, its port on the loopback address, started and stopped by the
+// launchers.
 import {
   chmodSync,
   chownSync,
@@ -39,7 +40,10 @@ function asPostgres(program, args, options) {
   return run('runuser', ['-u', 'postgres', '--', full, ...args], { cwd: '/', ...options });
 }
 
-/** The folder that holds the data: GRADUM_DATA, else .data here, else (as root) one under /var/lib that postgres may enter. */
+/**
+ * The folder that holds the data: GRADUM_DATA, else .data here, else (as root) one under /var/lib that
+ * postgres may enter.
+ */
 export function dataFolder() {
   if (process.env.GRADUM_DATA) return path.resolve(process.env.GRADUM_DATA);
   return isRoot ? '/var/lib/gradum' : path.join(ROOT, '.data');

@@ -60,7 +60,10 @@ export async function answers(url) {
   }
 }
 
-/** A digest of the names, sizes and contents of all files below some folders, to know whether a build is current. */
+/**
+ * A digest of the names, sizes and contents of all files below some folders, to know whether a build is
+ * current.
+ */
 export function digestOf(entries) {
   const hash = createHash('sha256');
   const walk = (entry) => {

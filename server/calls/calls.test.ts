@@ -46,10 +46,14 @@ const change = async (call: { id: string; version: number }, patch: object, stat
       .send({ version: call.version, ...patch })
       .expect(status)
   ).body;
+const LEFT: Record<string, object> = {
+  done: { outcome: 'done' },
+  waiting: { outcome: 'waiting', waitingFor: 'parts' },
+};
 const leave = (visitId: string, outcome: string, at = '2026-06-10T14:00:00Z') =>
   roof
     .post(`/api/visits/${visitId}/entries`)
-    .send({ id: randomUUID(), visitId, unitId: null, occurredAt: at, kind: 'leave', body: { outcome } })
+    .send({ id: randomUUID(), visitId, unitId: null, occurredAt: at, kind: 'leave', body: LEFT[outcome] })
     .expect(201);
 
 describe('a call', () => {
@@ -61,31 +65,36 @@ describe('a call', () => {
 
   it('is open until a crew and a day are chosen, and open again when they are taken away', async () => {
     const call = await take();
-    expect(call).toMatchObject({ status: 'open', visits: [] });
+    expect(call).toMatchObject({ state: 'taken', visits: [] });
     const planned = await change(call, { crewId: server.crewId, scheduledOn: '2026-06-11' });
     expect(planned).toMatchObject({
-      status: 'scheduled',
+      state: 'planned',
       crew: 'Test crew',
       visits: [{ plannedFor: '2026-06-11' }],
     });
     const moved = await change(planned, { crewId: otherCrew });
     expect(moved.visits).toHaveLength(1);
     expect(moved).toMatchObject({ crew: 'Second', visits: [{ crew: 'Second' }] });
-    expect(await change(moved, { crewId: null })).toMatchObject({ status: 'open', visits: [] });
+    expect(await change(moved, { crewId: null })).toMatchObject({ state: 'taken', visits: [] });
   });
 
   it('keeps the visit somebody has written on, and plans another for the return', async () => {
     const call = await take({ crewId: server.crewId, scheduledOn: '2026-06-10' });
-    await leave(call.visitId, 'return planned');
+    await leave(call.visitId, 'waiting');
     const back = await get(`/api/calls/${call.id}`);
-    expect(back).toMatchObject({ status: 'return planned', scheduledOn: null, completedAt: null });
+    expect(back).toMatchObject({
+      state: 'waiting',
+      waitingFor: 'parts',
+      scheduledOn: null,
+      completedAt: null,
+    });
     const again = await change(back, { scheduledOn: '2026-06-12' });
     expect(again.visits.map((v: { plannedFor: string }) => v.plannedFor)).toEqual([
       '2026-06-10',
       '2026-06-12',
     ]);
-    await leave(again.visitId, 'completed');
-    expect((await get(`/api/calls/${call.id}`)).status).toBe('completed');
+    await leave(again.visitId, 'done');
+    expect((await get(`/api/calls/${call.id}`)).state).toBe('done');
   });
 
   it('under one number is one failure, however many visits it took', async () => {
@@ -96,10 +105,10 @@ describe('a call', () => {
 
   it('cancelled is opened again as it was', async () => {
     const call = await take({ crewId: server.crewId, scheduledOn: '2026-06-11' });
-    const cancelled = await change(call, { cancelled: true });
+    const cancelled = await change(call, { step: { step: 'cancel', as: 'solved by phone' } });
     expect((await get('/api/calls')).rows.map((c: { id: string }) => c.id)).not.toContain(call.id);
-    expect(await change(cancelled, { cancelled: false })).toMatchObject({
-      status: 'scheduled',
+    expect(await change(cancelled, { step: { step: 'restore' } })).toMatchObject({
+      state: 'planned',
       visits: [{ plannedFor: '2026-06-11' }],
     });
   });
@@ -141,9 +150,7 @@ describe('the list of calls', () => {
     const open = (await get('/api/calls?limit=200')).rows;
     const all = (await get('/api/calls?limit=200&status=all')).rows;
     expect(all.length).toBeGreaterThan(open.length);
-    expect(
-      open.every((c: { status: string }) => ['open', 'scheduled', 'return planned'].includes(c.status)),
-    ).toBe(true);
+    expect(open.every((c: { state: string }) => !['done', 'cancelled'].includes(c.state))).toBe(true);
   });
 });
 
@@ -167,7 +174,7 @@ describe('a technician’s day', () => {
     );
     expect(ids).toEqual(expect.arrayContaining([today.visitId, before.visitId]));
     expect(ids).not.toContain(old.visitId);
-    await leave(before.visitId, 'completed');
+    await leave(before.visitId, 'done');
     expect(
       (await get(`/api/visits?day=2026-06-10&crewId=${otherCrew}`)).map((v: { id: string }) => v.id),
     ).not.toContain(before.visitId);
@@ -183,7 +190,7 @@ describe('a technician’s day', () => {
       plannedFor: '2026-06-10',
     };
     const made = (await roof.post('/api/visits').send(visit).expect(201)).body;
-    expect(made).toMatchObject({ calls: [{ id: call.id }], entries: [], left: false });
+    expect(made).toMatchObject({ calls: [{ id: call.id }], entries: [], leftAt: null });
     await roof.post('/api/visits').send(visit).expect(201);
     const foreign = await roof
       .post('/api/visits')

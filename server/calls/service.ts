@@ -1,4 +1,5 @@
 import type { Transaction } from 'sequelize';
+import { whyNot, type CallEventKind, type CallState, type DeskStep } from '#core/work';
 import type { CallPage, CallPatch, NewCall } from '#contracts/calls';
 import type { Dependencies } from '../dependencies.ts';
 import type { Database } from '../db/connect.ts';
@@ -7,156 +8,218 @@ import { invalid, notFound } from '../http/problem.ts';
 import { firstTime } from '../http/once.ts';
 import { writeLog } from '../http/log.ts';
 import { updateVersion } from '../http/versioned.ts';
-import { refreshSummaries } from '../units/summary.ts';
-import { CALL_COLUMNS_SQL, CALL_FROM_SQL } from './queries.ts';
+import { derive } from '../sheet/derive.ts';
+import { withLocked } from '../sheet/lock.ts';
+import { ONE_CALL, UNUSED_VISIT, VISIT_OF_PLAN, VISITS_OF_CALL } from './calls.sql.ts';
 
 type Needs = Pick<Dependencies, 'db' | 'clock'>;
 
+/** @throws Problem 404 */
 export async function callRecord(db: Database, id: string): Promise<CallPage> {
-  const [call] = await db.rows<Omit<CallPage, 'visits'>>(
-    `select ${CALL_COLUMNS_SQL}, k.caller, k.area, k.room_f as "roomF", k.set_point_f as "setPointF", k.stake, s.time_zone as "timeZone", k.version from ${CALL_FROM_SQL} where k.id = $1`,
-    [id],
-  );
+  const [call] = await db.rows<Omit<CallPage, 'visits' | 'events'>>(ONE_CALL, [id]);
   if (!call) throw notFound('Call');
-  const visits = await db.rows<CallPage['visits'][number]>(
-    `select v.id, v.planned_for as "plannedFor", coalesce(w.name, v.technician) as crew, (select count(*)::int from entries e where e.visit_id = v.id) as entries
-     from visit_calls vc join visits v on v.id = vc.visit_id left join crews w on w.id = v.crew_id where vc.call_id = $1 and v.cancelled_at is null order by v.planned_for, v.id`,
-    [id],
-  );
-  return { ...call, visits };
+  const visits = await db.rows<CallPage['visits'][number]>(VISITS_OF_CALL, [id]);
+  const events = await db.models.CallEvent.findAll({
+    where: { callId: id },
+    include: 'author',
+    order: ['occurredAt', 'recordedAt', 'id'],
+  });
+  const crews = await db.models.Crew.findAll({
+    where: { id: events.flatMap((event) => (event.body.crewId as string | undefined) ?? []) },
+  });
+  return {
+    ...call,
+    outcomes: call.outcomes.map((o) => ({ ...o, watchUntil: o.watchUntil ?? null })),
+    visits,
+    events: events.map((event) => ({
+      at: event.occurredAt.toISOString(),
+      kind: event.kind,
+      by: (event as unknown as { author: { displayName: string } | null }).author?.displayName ?? null,
+      crew: crews.find((crew) => crew.id === event.body.crewId)?.name ?? null,
+      day: (event.body.day as string | undefined) ?? null,
+      note: eventNote(event.body),
+    })),
+  };
+}
+
+/** What an event says beside its kind, in a few words. */
+function eventNote(body: Record<string, unknown>): string | null {
+  const said = [body.as, body.waitingFor, body.note].filter((part) => typeof part === 'string');
+  return said.length > 0 ? said.join(', ') : null;
 }
 
 /** The next number of a call, "C-00042" for calls and "M-00043" for maintenance. */
 export async function nextRef(db: Database, kind: string, transaction: Transaction): Promise<string> {
   const [row] = await db.run<{ n: number }>("select nextval('call_numbers')::int as n", [], transaction);
-  return `${kind === 'call' ? 'C' : kind === 'maintenance' ? 'M' : 'R'}-${String(row?.n).padStart(5, '0')}`;
+  const letter = kind === 'call' ? 'C' : kind === 'maintenance' ? 'M' : 'R';
+  return `${letter}-${String(row?.n).padStart(5, '0')}`;
+}
+
+type DeskEventKind = Exclude<CallEventKind, 'arrived' | 'left'>;
+
+/** Adds to the lives of calls what the desk did; whoever calls it has their states folded again. */
+export async function addEvents(
+  db: Database,
+  transaction: Transaction,
+  callIds: readonly string[],
+  event: { kind: DeskEventKind; body?: Record<string, unknown>; actor: string; at: Date },
+): Promise<void> {
+  const { kind, body = {}, actor, at } = event;
+  await db.models.CallEvent.bulkCreate(
+    callIds.map((callId) => ({ callId, kind, body, authorId: actor, occurredAt: at })),
+    { transaction },
+  );
 }
 
 export async function createCall(needs: Needs, body: NewCall, actor: string): Promise<CallPage> {
   const { db, clock } = needs;
-  await db.transaction(async (transaction) => {
-    if (!(await firstTime(db, transaction, { id: body.id, body, actor }))) return;
-    await checkPlace(db, body.siteId, body.unitId ?? null, transaction);
-    const receivedAt = new Date(Math.floor(Date.parse(body.receivedAt) / 1000) * 1000);
-    if (receivedAt.getTime() > clock.now().getTime() + 60_000)
-      throw invalid([{ path: 'receivedAt', message: 'lies in the future' }]);
-    const call = await db.models.Call.create(
-      {
-        ...body,
-        ref: await nextRef(db, 'call', transaction),
-        kind: 'call',
-        status: body.crewId && body.scheduledOn ? 'scheduled' : 'open',
-        receivedAt,
-        promisedAt: body.promisedAt ? new Date(body.promisedAt) : null,
-      },
-      { transaction },
-    );
-    await planVisit(db, call, transaction);
-    await writeLog(db, transaction, {
-      actor,
-      action: 'take call',
-      entity: 'call',
-      entityId: body.id,
-      detail: body,
-    });
-    if (body.unitId) await refreshSummaries(db, clock, [body.unitId], transaction);
-  });
+  const units = body.unitId ? [body.unitId] : [];
+  await withLocked(
+    db,
+    async () => ({ units, points: [], calls: [], visits: [] }),
+    async (touched, transaction) => {
+      if (!(await firstTime(db, transaction, { id: body.id, body, actor }))) return;
+      await checkPlace(db, body.siteId, body.unitId ?? null, transaction);
+      const receivedAt = new Date(Math.floor(Date.parse(body.receivedAt) / 1000) * 1000);
+      if (receivedAt.getTime() > clock.now().getTime() + 60_000)
+        throw invalid([{ path: 'receivedAt', message: 'lies in the future' }]);
+      const { crewId, scheduledOn, ...fields } = body;
+      await db.models.Call.create(
+        {
+          ...fields,
+          crewId: crewId ?? null,
+          ref: await nextRef(db, 'call', transaction),
+          kind: 'call',
+          since: receivedAt,
+          receivedAt,
+          promisedAt: body.promisedAt ? new Date(body.promisedAt) : null,
+        },
+        { transaction },
+      );
+      // Planned as it was taken: whatever a crew writes about it comes after.
+      if (crewId && scheduledOn)
+        await addEvents(db, transaction, [body.id], {
+          kind: 'planned',
+          body: { crewId, day: scheduledOn },
+          actor,
+          at: receivedAt,
+        });
+      await writeLog(db, transaction, {
+        actor,
+        action: 'take call',
+        entity: 'call',
+        entityId: body.id,
+        detail: body,
+      });
+      await derive(db, clock, { ...touched, calls: [body.id] }, transaction);
+      await planVisit(db, body.id, transaction);
+    },
+  );
   return callRecord(db, body.id);
 }
 
+/**
+ * Changes what the desk knows of a call, plans it, or takes a step in its life.
+ *
+ * @throws Problem 409 for a stale version, 422 for a step that cannot be in the state it is in, with why
+ */
 export async function updateCall(
   needs: Needs,
   id: string,
-  { version, cancelled, ...patch }: CallPatch,
+  { version, step, ...patch }: CallPatch,
   actor: string,
 ): Promise<CallPage> {
   const { db, clock } = needs;
-  await db.transaction(async (transaction) => {
-    const before = await db.models.Call.findByPk(id, { transaction });
-    if (!before) throw notFound('Call');
-    if (patch.unitId) await checkPlace(db, before.siteId, patch.unitId, transaction);
-    const status = nextStatus(before, patch, cancelled);
-    const change = {
-      ...patch,
-      status,
-      ...(patch.promisedAt ? { promisedAt: new Date(patch.promisedAt) } : {}),
-    };
-    await updateVersion(db.models.Call, id, version, change, {
-      transaction,
-      what: 'Call',
-      show: () => callRecord(db, id),
-    });
-    const call = (await db.models.Call.findByPk(id, { transaction })) as Call;
-    await planVisit(db, call, transaction);
-    await writeLog(db, transaction, {
-      actor,
-      action: 'change',
-      entity: 'call',
-      entityId: id,
-      detail: { ...patch, cancelled },
-    });
-    await refreshSummaries(
-      db,
-      clock,
-      [...new Set([before.unitId, call.unitId].filter((u) => u !== null))],
-      transaction,
-    );
-  });
+  await withLocked(
+    db,
+    async (transaction) => {
+      const call = await db.models.Call.findByPk(id, { transaction });
+      if (!call) throw notFound('Call');
+      const units = [call.unitId, call.foundUnitId, patch.unitId, ...call.outcomes.map((o) => o.subjectId)];
+      return {
+        units: [...new Set(units.filter((unit) => typeof unit === 'string'))].sort(),
+        points: [],
+        calls: [id],
+        visits: [],
+      };
+    },
+    async (touched, transaction) => {
+      const before = (await db.models.Call.findByPk(id, { transaction })) as Call;
+      if (patch.unitId) await checkPlace(db, before.siteId, patch.unitId, transaction);
+      const { scheduledOn: _day, promisedAt, ...change } = patch;
+      await updateVersion(
+        db.models.Call,
+        id,
+        version,
+        {
+          ...change,
+          ...(promisedAt === undefined ? {} : { promisedAt: promisedAt ? new Date(promisedAt) : null }),
+        },
+        { transaction, what: 'Call', show: () => callRecord(db, id) },
+      );
+      for (const event of [...planning(before, patch), ...(step ? [stepEvent(before, step)] : [])])
+        await addEvents(db, transaction, [id], { ...event, actor, at: clock.now() });
+      await writeLog(db, transaction, {
+        actor,
+        action: 'change',
+        entity: 'call',
+        entityId: id,
+        detail: { ...patch, step },
+      });
+      await derive(db, clock, touched, transaction);
+      await planVisit(db, id, transaction);
+    },
+  );
   return callRecord(db, id);
 }
 
-function nextStatus(
-  before: Call,
-  patch: Omit<CallPatch, 'version' | 'cancelled'>,
-  cancelled: boolean | undefined,
-): string {
-  if (before.status === 'completed') return 'completed';
-  if (cancelled === true) return 'cancelled';
-  if (before.status === 'cancelled' && cancelled !== false) return 'cancelled';
-  if (before.status === 'return planned') return 'return planned';
-  const crew = patch.crewId === undefined ? before.crewId : patch.crewId;
+type DeskEvent = { readonly kind: DeskEventKind; readonly body?: Record<string, unknown> };
+
+function refuse(step: DeskStep, call: Call, path: string): void {
+  const why = whyNot(step, { state: call.state as CallState });
+  if (why) throw invalid([{ path, message: why }]);
+}
+
+/** What giving or taking crew and day does to the plan of a call. */
+function planning(before: Call, patch: Pick<CallPatch, 'crewId' | 'scheduledOn'>): DeskEvent[] {
+  if (patch.crewId === undefined && patch.scheduledOn === undefined) return [];
+  const crewId = patch.crewId === undefined ? before.crewId : patch.crewId;
   const day = patch.scheduledOn === undefined ? before.scheduledOn : patch.scheduledOn;
-  return crew && day ? 'scheduled' : 'open';
+  if (crewId && day) {
+    if (crewId === before.crewId && day === before.scheduledOn) return [];
+    refuse('plan', before, 'scheduledOn');
+    return [{ kind: 'planned', body: { crewId, day } }];
+  }
+  if (before.scheduledOn === null) return [];
+  refuse('unplan', before, 'scheduledOn');
+  return [{ kind: 'unplanned' }];
+}
+
+const STEPS = { cancel: 'cancelled', restore: 'restored', reopen: 'reopened', wait: 'waiting' } as const;
+
+function stepEvent(before: Call, { step, ...body }: NonNullable<CallPatch['step']>): DeskEvent {
+  refuse(step, before, 'step');
+  return { kind: STEPS[step], body };
 }
 
 /**
- * Keeps the visit of a scheduled call in step: the one nobody has written on yet moves with the call, a new one is made when
- * there is none, and a call that is cancelled or taken off the plan loses its unused visit.
+ * Keeps the visit of a planned call in step: the one nobody has written on yet moves with the call, a new one
+ * is made when there is none, and a call that is cancelled or taken off the plan loses its unused visit.
  */
-async function planVisit(db: Database, call: Call, transaction: Transaction): Promise<void> {
-  const [unused] = await db.rows<{ id: string }>(
-    `select v.id from visit_calls vc join visits v on v.id = vc.visit_id
-     where vc.call_id = $1 and v.cancelled_at is null and v.route_id is null and not exists (select 1 from entries e where e.visit_id = v.id) limit 1`,
-    [call.id],
-    transaction,
-  );
-  const wanted =
-    call.crewId !== null &&
-    call.crewId !== undefined &&
-    call.scheduledOn !== null &&
-    call.scheduledOn !== undefined &&
-    (call.status === 'scheduled' || call.status === 'return planned');
-  if (unused && wanted)
-    await db.run(
-      'update visits set crew_id = $2, planned_for = $3 where id = $1',
-      [unused.id, call.crewId, call.scheduledOn],
-      transaction,
-    );
-  else if (unused)
-    await db.run('update visits set cancelled_at = now() where id = $1', [unused.id], transaction);
-  else if (wanted) {
-    const [same] = await db.rows<{ id: string }>(
-      'select v.id from visit_calls vc join visits v on v.id = vc.visit_id where vc.call_id = $1 and v.crew_id = $2 and v.planned_for = $3 and v.cancelled_at is null limit 1',
-      [call.id, call.crewId, call.scheduledOn],
-      transaction,
-    );
-    if (same) return;
-    await db.run(
-      `with made as (insert into visits (site_id, crew_id, planned_for) values ($1, $2, $3) returning id)
-       insert into visit_calls (visit_id, call_id) select id, $4 from made`,
-      [call.siteId, call.crewId, call.scheduledOn, call.id],
-      transaction,
-    );
+async function planVisit(db: Database, callId: string, transaction: Transaction): Promise<void> {
+  const call = (await db.models.Call.findByPk(callId, { transaction })) as Call;
+  const { crewId, scheduledOn, siteId } = call;
+  const [unused] = await db.rows<{ id: string }>(UNUSED_VISIT, [callId], transaction);
+  const planned = crewId !== null && scheduledOn !== null && !['done', 'cancelled'].includes(call.state);
+  const { Visit, VisitCall } = db.models;
+  if (unused && planned)
+    await Visit.update({ crewId, plannedFor: scheduledOn }, { where: { id: unused.id }, transaction });
+  else if (unused) await Visit.update({ cancelledAt: new Date() }, { where: { id: unused.id }, transaction });
+  else if (planned) {
+    const same = await db.rows(VISIT_OF_PLAN, [callId, crewId, scheduledOn], transaction);
+    if (same.length > 0) return;
+    const visit = await Visit.create({ siteId, crewId, plannedFor: scheduledOn }, { transaction });
+    await VisitCall.create({ visitId: visit.id, callId }, { transaction });
   }
 }
 

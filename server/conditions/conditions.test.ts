@@ -1,3 +1,4 @@
+import { wordsOf } from '#core/reasons';
 import { randomUUID } from 'node:crypto';
 import { oneUnit, testServer, type TestServer } from '../testing/server.ts';
 
@@ -69,7 +70,7 @@ describe('the board of what is not normal', () => {
       visitId,
       overdue: true,
     });
-    expect(rows[0].reason.text).toMatch(/never to be left past the visit/);
+    expect(wordsOf(rows[0].reason).text).toMatch(/never to be left past the visit/);
     expect(rows[2]).toMatchObject({
       closes: 'the new valve is in',
       usuallyCloses: 'the circuit is repaired and runs',
@@ -98,14 +99,14 @@ describe('the board of what is not normal', () => {
   });
 
   it('does not let a visit be left with a bypassed safety, unless somebody says why', async () => {
-    const refused = await send({ ...entry('leave', { outcome: 'completed' }), unitId: null }).expect(422);
+    const refused = await send({ ...entry('leave', { outcome: 'done' }), unitId: null }).expect(422);
     expect(refused.body.errors[0]).toEqual({
       path: 'body.stillOpen',
       message:
         'safety bypassed on RTU-1: never to be left past the visit. Close it, or say why it has to stay',
     });
     await send(entry('condition closed', { conditionId: bypass.id, text: 'jumper out' })).expect(201);
-    await send({ ...entry('leave', { outcome: 'completed' }), unitId: null }).expect(201);
+    await send({ ...entry('leave', { outcome: 'done' }), unitId: null }).expect(201);
     expect((await board()).total).toBe(2);
   });
 });

@@ -4,6 +4,7 @@ import { CONDITION_KINDS, type ConditionKind } from '#core/vocabulary';
 import type { ConditionBoard, ConditionRow } from '#contracts/conditions';
 import type { Dependencies } from '../dependencies.ts';
 import { prefixQuery } from '../search/queries.ts';
+import { openConditions } from './conditions.sql.ts';
 
 interface Asked {
   readonly q: string;
@@ -19,8 +20,8 @@ type Stored = Omit<ConditionRow, 'days' | 'overdue' | 'usuallyCloses' | 'reason'
 };
 
 /**
- * Everything anywhere that is not normal. There are never more than a few hundred open at once, so they are judged one by one
- * by core and cut into pages afterwards.
+ * Everything anywhere that is not normal. There are never more than a few hundred open at once, so they are
+ * judged one by one by core and cut into pages afterwards.
  */
 export async function conditionBoard(
   { db, clock }: Pick<Dependencies, 'db' | 'clock'>,
@@ -28,12 +29,7 @@ export async function conditionBoard(
 ): Promise<ConditionBoard> {
   const found = prefixQuery(asked.q);
   const stored = await db.rows<Stored & { matches: boolean }>(
-    `select o.id, o.unit_id as "unitId", o.kind, o.hazard, o.text, o.opened_at as "openedAt", p.display_name as "openedBy", o.closed_at as "closedAt",
-       o.changed_from as "changedFrom", o.changed_to as "changedTo", o.closes, o.told, u.tag, u.status as "unitStatus", s.id as "siteId", s.name as site,
-       c.name as customer, s.time_zone as "timeZone", e.visit_id as "visitId",
-       ${found ? "exists (select 1 from search_documents d where d.kind = 'unit' and d.id = u.id and d.words @@ to_tsquery('simple', $1))" : 'true'} as matches
-     from open_conditions o join entries e on e.id = o.id join units u on u.id = o.unit_id join sites s on s.id = u.site_id
-     join customers c on c.id = s.customer_id left join users p on p.id = o.opened_by where o.closed_at is null and u.status <> 'retired'`,
+    openConditions(found !== undefined),
     found ? [found] : [],
   );
   const now = clock.now();

@@ -8,7 +8,7 @@ import { writeLog } from '../http/log.ts';
 import { notFound } from '../http/problem.ts';
 import { updateVersion } from '../http/versioned.ts';
 import { prefixQuery } from '../search/queries.ts';
-import { SITE_ROWS_SQL } from '../sites/queries.ts';
+import { SITE_ROWS } from '../sites/sites.sql.ts';
 import { orderBy } from '../units/queries.ts';
 
 const COLUMNS = 'c.id, c.name, c.phone, c.notes, c.retired_at as "retiredAt", c.version';
@@ -47,7 +47,7 @@ export async function customerRecord(
   const [customer] = await db.rows<CustomerView>(`select ${COLUMNS} from customers c where c.id = $1`, [id]);
   if (!customer) throw notFound('Customer');
   const siteRows = await db.rows<SiteRow>(
-    `${SITE_ROWS_SQL} where s.customer_id = $1 and s.retired_at is null group by s.id, c.id order by s.name`,
+    `${SITE_ROWS} where s.customer_id = $1 and s.retired_at is null group by s.id, c.id order by s.name`,
     [id],
   );
   return { ...customer, siteRows };

@@ -29,9 +29,9 @@ describe('migrations', () => {
   it('run once, also when two processes start together', async () => {
     const url = await emptyDatabase();
     const [a, b] = [connect(url, { poolSize: 1 }), connect(url, { poolSize: 1 })];
-    const ran = await Promise.all([migrate(a.sequelize), migrate(b.sequelize)]);
-    expect(ran.flat()).toEqual(['0001 first schema', '0002 places']);
-    expect(await migrate(a.sequelize)).toEqual([]);
+    const ran = await Promise.all([migrate(a), migrate(b)]);
+    expect(ran.flat()).toEqual(['0001 first schema', '0002 places', '0003 sheets']);
+    expect(await migrate(a)).toEqual([]);
     await a.close();
     await b.close();
   });
@@ -103,26 +103,26 @@ describe('the database itself refuses', () => {
   });
 
   it('two components in one slot at the same time, and an entry amended twice', async () => {
-    const [slot] = await server.db.rows<{ id: string }>(
-      "insert into slots (unit_id, name) select id, 'blower motor' from units limit 1 returning id",
-    );
-    await server.db.run("insert into components (slot_id, during) values ($1, '[2020-01-01,2024-01-01)')", [
-      slot?.id,
-    ]);
-    await server.db.run("insert into components (slot_id, during) values ($1, '[2024-01-01,)')", [slot?.id]);
-    await expect(
-      server.db.run("insert into components (slot_id, during) values ($1, '[2023-06-01,2023-07-01)')", [
-        slot?.id,
-      ]),
-    ).rejects.toThrow(/exclusion|conflicting/i);
+    const put = (from: string, until: string | null, part = 'blower motor') =>
+      server.db.run(
+        'insert into components (unit_id, part, from_on, until_on) select id, $1, $2, $3 from units limit 1',
+        [part, from, until],
+      );
+    await put('2020-01-01', '2024-01-01');
+    await put('2024-01-01', null);
+    await put('2023-06-01', '2023-07-01', 'inducer');
+    await expect(put('2023-06-01', '2023-07-01')).rejects.toThrow(/exclusion|conflicting/i);
     const [visit] = await server.db.rows<{ id: string }>(
       'insert into visits (site_id) select id from sites limit 1 returning id',
     );
-    const insert = (supersedes: string | null) =>
-      server.db.rows<{ id: string }>(
-        "insert into entries (visit_id, kind, body, occurred_at, supersedes) values ($1, 'note', '{}', now(), $2) returning id",
-        [visit?.id, supersedes],
+    const insert = (supersedes: string | null) => {
+      const id = randomUUID();
+      return server.db.rows<{ id: string }>(
+        `insert into entries (id, root_id, visit_id, kind, body, occurred_at, supersedes)
+         values ($3::uuid, coalesce($2::uuid, $3), $1, 'note', '{}', now(), $2) returning id`,
+        [visit?.id, supersedes, id],
       );
+    };
     const [first] = await insert(null);
     await insert((first as { id: string }).id);
     await expect(insert((first as { id: string }).id)).rejects.toThrow();

@@ -1,49 +1,80 @@
 import { Umzug } from 'umzug';
-import { QueryTypes, type Sequelize } from 'sequelize';
+import { QueryTypes } from 'sequelize';
+import type { Clock } from '../http/clock.ts';
+import { rebuild } from '../sheet/rebuild.ts';
+import { answerOldReadings } from '../visits/worked.ts';
+import type { Database } from './connect.ts';
 import { PLACES } from './places.sql.ts';
 import { SCHEMA } from './schema.sql.ts';
+import { SHEETS } from './sheets.sql.ts';
+
+interface Migration {
+  readonly name: string;
+  readonly sql: string;
+  /** Whatever is derived has to be folded anew after it. */
+  readonly derives?: true;
+}
 
 /** The migrations, oldest first: an explicit list, so that what runs is what is read here. */
-const MIGRATIONS = [
+const MIGRATIONS: readonly Migration[] = [
   { name: '0001 first schema', sql: SCHEMA },
   { name: '0002 places', sql: PLACES },
+  { name: '0003 sheets', sql: SHEETS, derives: true },
 ];
 
 const LOCK = 7_240_115;
 
 /**
- * Brings the database up to date. Two processes may start together: the second waits for the lock and then finds nothing
- * left to do.
+ * Brings the database up to date. Two processes may start together: the second waits for the lock and then
+ * finds nothing left to do.
  *
+ * @param upTo name of the last migration to run; all when undefined (an older version is made this way in
+ *   tests)
  * @returns names of the migrations that ran
  */
-export async function migrate(db: Sequelize): Promise<string[]> {
+export async function migrate(
+  db: Database,
+  { upTo, clock = { now: () => new Date(), shiftMs: 0 } }: { upTo?: string; clock?: Clock } = {},
+): Promise<string[]> {
+  const { sequelize } = db;
   return db.transaction(async (transaction) => {
-    await db.query(`select pg_advisory_xact_lock(${LOCK})`, { transaction });
-    await db.query(
+    await sequelize.query(`select pg_advisory_xact_lock(${LOCK})`, { transaction });
+    await sequelize.query(
       'create table if not exists migrations (name text primary key, ran_at timestamptz not null default now())',
       { transaction },
     );
     const umzug = new Umzug({
       migrations: MIGRATIONS.map(({ name, sql }) => ({
         name,
-        up: async () => void (await db.query(sql, { transaction })),
+        up: async () => void (await sequelize.query(sql, { transaction })),
       })),
       storage: {
         executed: async () =>
           (
-            await db.query<{ name: string }>('select name from migrations order by name', {
+            await sequelize.query<{ name: string }>('select name from migrations order by name', {
               type: QueryTypes.SELECT,
               transaction,
             })
           ).map((row) => row.name),
         logMigration: async ({ name }) =>
-          void (await db.query('insert into migrations (name) values ($1)', { bind: [name], transaction })),
+          void (await sequelize.query('insert into migrations (name) values ($1)', {
+            bind: [name],
+            transaction,
+          })),
         unlogMigration: async ({ name }) =>
-          void (await db.query('delete from migrations where name = $1', { bind: [name], transaction })),
+          void (await sequelize.query('delete from migrations where name = $1', {
+            bind: [name],
+            transaction,
+          })),
       },
       logger: undefined,
     });
-    return (await umzug.up()).map((migration) => migration.name);
+    const ran = (await umzug.up(upTo === undefined ? {} : { to: upTo })).map((migration) => migration.name);
+    // Only once the schema is the one that the code of today writes to.
+    if (upTo === undefined && MIGRATIONS.some(({ name, derives }) => derives && ran.includes(name))) {
+      await answerOldReadings(db, transaction);
+      await rebuild(db, clock, transaction);
+    }
+    return ran;
   });
 }

@@ -1,7 +1,12 @@
-/** Punctuation becomes blanks before words are indexed, so that "RTU-4" is found as "rtu" and "4" (the parser alone would read −4). */
+/**
+ * Punctuation becomes blanks before words are indexed, so that "RTU-4" is found as "rtu" and "4" (the parser
+ * alone would read −4).
+ */
 const PUNCTUATION = `$p$-_/\\\\.,:;#()[]{}'"&+@*!?=<>|$p$, repeat(' ', 30)`;
 
-/** The first schema. Later changes are further migrations; this text is never edited once data depends on it. */
+/**
+ * The first schema. Later changes are further migrations; this text is never edited once data depends on it.
+ */
 export const SCHEMA = /* sql */ `
 create extension if not exists btree_gist;
 

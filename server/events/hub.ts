@@ -13,8 +13,8 @@ interface NewsLine {
 }
 
 /**
- * Tells open screens what changed. Listens for the log's NOTIFY and sends each new line once to every stream; a stream that
- * lost its connection asks for what it missed by Last-Event-ID.
+ * Tells open screens what changed. Listens for the log's NOTIFY and sends each new line once to every stream;
+ * a stream that lost its connection asks for what it missed by Last-Event-ID.
  */
 export class EventHub {
   private readonly streams = new Set<Response>();

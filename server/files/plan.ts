@@ -60,8 +60,8 @@ export async function sitePlan(db: Database, siteId: string): Promise<PlanFile> 
 }
 
 /**
- * Takes a plan file into a site: points and facts that are not there are added, roofs of the same name are drawn anew.
- * What the file names has to be in the file or on the site.
+ * Takes a plan file into a site: points and facts that are not there are added, roofs of the same name are
+ * drawn anew. What the file names has to be in the file or on the site.
  *
  * @throws Problem 404, 422 with the path of everything that is not right; then nothing is changed
  */

@@ -22,8 +22,8 @@ export async function sitesGeoJson(db: Database): Promise<SiteCollection> {
 class TrialOver extends Error {}
 
 /**
- * Takes sites in from a FeatureCollection. A site is known by customer and name; what the file leaves out stays as it is.
- * Every wrong feature is listed and then nothing is changed.
+ * Takes sites in from a FeatureCollection. A site is known by customer and name; what the file leaves out
+ * stays as it is. Every wrong feature is listed and then nothing is changed.
  *
  * @param apply false for a trial: everything is done and taken back, so what it promises is what happens
  */

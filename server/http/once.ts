@@ -4,8 +4,8 @@ import type { Database } from '../db/connect.ts';
 import { Problem } from './problem.ts';
 
 /**
- * Makes a command idempotent: the same id with the same body happens once however often it is sent (retries, an outbox that
- * lost the answer), the same id with another body is a conflict.
+ * Makes a command idempotent: the same id with the same body happens once however often it is sent (retries,
+ * an outbox that lost the answer), the same id with another body is a conflict.
  *
  * @returns true when the work is to be done now, false when it was done before
  * @throws Problem 409 when the id was used for something else

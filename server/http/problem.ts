@@ -29,7 +29,10 @@ export const stale = (what: string, current: unknown) =>
     current,
   });
 
-/** Reads a body, a query or parameters through their contract. @throws Problem 422 with the path of each wrong field */
+/**
+ * Reads a body, a query or parameters through their contract. @throws Problem 422 with the path of each wrong
+ * field
+ */
 export function parse<S extends z.ZodType>(schema: S, value: unknown): z.output<S> {
   const unkeepable = unkeepableTexts(value);
   if (unkeepable.length > 0) throw invalid(unkeepable);
@@ -40,7 +43,10 @@ export function parse<S extends z.ZodType>(schema: S, value: unknown): z.output<
   );
 }
 
-/** The last handler: problems as they are, database and parser complaints translated, everything else a logged 500. */
+/**
+ * The last handler: problems as they are, database and parser complaints translated, everything else a logged
+ * 500.
+ */
 export function problemHandler(logger: Logger): ErrorRequestHandler {
   return (error, request, response, next) => {
     if (response.headersSent) return next(error);

@@ -14,7 +14,9 @@ export interface Context extends Dependencies {
   readonly response: Response;
 }
 
-/** A route says what it needs: an action of the roles table, or `public`. There is no other way to mount one. */
+/**
+ * A route says what it needs: an action of the roles table, or `public`. There is no other way to mount one.
+ */
 export interface Route {
   readonly method: 'get' | 'post' | 'patch' | 'delete';
   readonly path: string;

@@ -1,6 +1,9 @@
 import type { FieldError } from '#contracts/problem';
 
-/** What a text must hold to be kept and shown again as it was: no zero byte (PostgreSQL takes none) and no half of a character. */
+/**
+ * What a text must hold to be kept and shown again as it was: no zero byte (PostgreSQL takes none) and no
+ * half of a character.
+ */
 const keeps = (text: string): boolean => !text.includes('\u0000') && !/\p{Surrogate}/u.test(text);
 
 /** Every text in a value, however deep and names included, that cannot be kept, with its path. */

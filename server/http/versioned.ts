@@ -2,8 +2,8 @@ import { literal, type Model, type ModelStatic, type Transaction } from 'sequeli
 import { notFound, stale } from './problem.ts';
 
 /**
- * Writes a desk-edited record only when it still has the version the person saw. The condition is in the update itself, so
- * two writers cannot both win.
+ * Writes a desk-edited record only when it still has the version the person saw. The condition is in the
+ * update itself, so two writers cannot both win.
  *
  * @param show turns the stored record into its view for the 409 answer
  * @throws Problem 404 when there is no such record, 409 with the stored version when it has moved on

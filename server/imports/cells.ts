@@ -43,7 +43,9 @@ export const time = (cell: string, zone: string): string =>
 
 const NAMES = new Map(Object.keys(REFRIGERANTS).map((name) => [name.toLowerCase().replace('-', ''), name]));
 
-/** A refrigerant number; spellings of known ones ("r410a") become the usual one, others must look like one. */
+/**
+ * A refrigerant number; spellings of known ones ("r410a") become the usual one, others must look like one.
+ */
 export const refrigerant = (cell: string): string => {
   const known = NAMES.get(cell.toLowerCase().replace(/[-\s]/g, ''));
   if (known) return known;

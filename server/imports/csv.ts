@@ -14,8 +14,9 @@ export interface CsvTable {
 }
 
 /**
- * Reads a CSV file (RFC 4180, comma or semicolon or tab) by its heading. Cells are trimmed. Rows with the wrong number of
- * cells or broken quotes are reported with their line and left out; an unknown or missing column is reported on line 1.
+ * Reads a CSV file (RFC 4180, comma or semicolon or tab) by its heading. Cells are trimmed. Rows with the
+ * wrong number of cells or broken quotes are reported with their line and left out; an unknown or missing
+ * column is reported on line 1.
  */
 export function readCsv(content: string, known: readonly string[], required: readonly string[]): CsvTable {
   const text = content.replace(/^\uFEFF/, '');
@@ -82,7 +83,9 @@ function delimiterOf(text: string): string {
   return [',', ';', '\t'].reduce((best, delimiter) => (count(delimiter) > count(best) ? delimiter : best));
 }
 
-/** Writes rows as CSV: a heading, CRLF line ends, quotes only where needed, empty cells for what is not known. */
+/**
+ * Writes rows as CSV: a heading, CRLF line ends, quotes only where needed, empty cells for what is not known.
+ */
 export function writeCsv(columns: readonly string[], rows: readonly Record<string, string | null>[]): string {
   const lines = [[...columns], ...rows.map((row) => columns.map((name) => row[name] ?? ''))];
   return `${Papa.unparse(lines, { newline: '\r\n' })}\r\n`;

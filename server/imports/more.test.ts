@@ -170,7 +170,7 @@ describe('what was recorded in the application', () => {
     await write('work', { text: 'washed coil', tasks: ['filters and belts'] });
     await write('refrigerant', { refrigerant: 'R-410A', recoveredLb: 1.5 });
     await write('refrigerant', { refrigerant: 'R-410A', addedLb: 2.5 });
-    await write('leave', { outcome: 'completed' });
+    await write('leave', { outcome: 'done' });
     const out = (await manager.get('/api/exports/calls.csv').expect(200)).text;
     expect(out).toContain('"iced, ""again"""');
     expect(out).toContain('new cores; washed coil [filters and belts] [leak repair proven]');

@@ -114,7 +114,10 @@ function withoutTwins(read: ReadRows, column: string, keyOf: (row: StagedRow) =>
   return { ...read, rows, problems };
 }
 
-/** Rows of a units file: customer + site + unit is the key, and all rows of a site must agree on what the site is. */
+/**
+ * Rows of a units file: customer + site + unit is the key, and all rows of a site must agree on what the site
+ * is.
+ */
 export function readUnitRows(content: string, zone: string): ReadRows {
   const read = withoutTwins(
     readRows(content, UNIT_CELLS, ['customer', 'site', 'unit', 'kind'], zone),
@@ -192,7 +195,9 @@ export function readCallRows(content: string, zone: string): ReadRows {
   return { ...read, rows, problems };
 }
 
-/** "Washed coil [filters and belts] [leak repair proven]" → the words, the maintenance tasks, the leak repair. */
+/**
+ * "Washed coil [filters and belts] [leak repair proven]" → the words, the maintenance tasks, the leak repair.
+ */
 export function takeApart(action: string): { text: string; tasks: string[]; leakRepair: string | null } {
   const tasks: string[] = [];
   let leakRepair: string | null = null;

@@ -1,5 +1,6 @@
 import type { Transaction } from 'sequelize';
-import { componentClassOf, normaliseWord } from '#core/vocabulary';
+import { normaliseWord, partOfWord } from '#core/machine';
+import type { System } from '#core/vocabulary';
 import type {
   ApplyMode,
   ImportCounts,
@@ -12,7 +13,10 @@ import type { Dependencies } from '../dependencies.ts';
 import type { Database } from '../db/connect.ts';
 import { Problem } from '../http/problem.ts';
 import { companyNow } from '../settings/service.ts';
-import { componentWords } from '../units/facts.ts';
+import { derive, type Touched } from '../sheet/derive.ts';
+import { lock } from '../sheet/lock.ts';
+import { componentWords } from '../sheet/read.ts';
+import { FRESH_STATISTICS } from '../sheet/rebuild.ts';
 import { refreshSummaries } from '../units/summary.ts';
 import * as callSql from './calls.sql.ts';
 import { readCallRows, readUnitRows, type ReadRows, type StagedRow } from './rows.ts';
@@ -33,7 +37,12 @@ interface Run {
 interface Result {
   readonly counts: Omit<ImportCounts, 'rows'>;
   readonly problems: RowProblem[];
-  readonly touched: string[];
+  /** Units nothing is on record of yet: there is nothing to fold. */
+  readonly fresh: string[];
+  /** Units that are new or changed, for the log. */
+  readonly units: string[];
+  /** What has to be folded again. */
+  readonly touched: Touched;
 }
 
 /** Signals the end of a dry run: everything was done, everything is taken back. */
@@ -46,8 +55,8 @@ class Rehearsed extends Error {
 }
 
 /**
- * Imports a file, or rehearses it: the preview runs the very same statements and rolls them back, so that what it promises is
- * what happens.
+ * Imports a file, or rehearses it: the preview runs the very same statements and rolls them back, so that
+ * what it promises is what happens.
  *
  * @param mode undefined rehearses
  * @throws Problem 422 when everything or nothing was asked for and some rows are bad
@@ -89,7 +98,14 @@ export async function importFile(
         });
       }
       run.report(read.rows.length * 1.6, 'judging units');
-      await refreshSummaries(db, clock, done.touched, transaction);
+      if (read.rows.length >= CHUNK) await db.run(FRESH_STATISTICS, [], transaction);
+      await refreshSummaries(db, clock, done.fresh, transaction);
+      await derive(db, clock, done.touched, transaction, (units) =>
+        run.report(
+          read.rows.length * (1.6 + (0.4 * units) / Math.max(1, done.touched.units.length)),
+          'judging units',
+        ),
+      );
       run.goOn();
       await db.run(
         `insert into log (actor_kind, actor_id, action, entity, entity_id, detail) select 'user', $1::uuid, 'import', 'unit', id, $2::jsonb from unnest($3::uuid[]) id
@@ -97,7 +113,7 @@ export async function importFile(
         [
           actor,
           JSON.stringify({ import: file.id, kind: file.kind, file: file.fileName, mode }),
-          done.touched,
+          done.units,
           file.id,
         ],
         transaction,
@@ -187,7 +203,9 @@ async function importUnits(run: Run, rows: readonly StagedRow[], zone: string): 
       newSites: newSites.length,
     },
     problems,
-    touched: [...isNew, ...changed],
+    fresh: [...isNew],
+    units: [...isNew, ...changed],
+    touched: { units: [...changed].sort(), points: [], calls: [], visits: [] },
   };
 }
 
@@ -202,12 +220,18 @@ async function importCalls(run: Run, rows: readonly StagedRow[]): Promise<Result
   await go(callSql.FIND_CALLS_BY_REF);
   await go(callSql.FIND_CALLS_BY_KEY);
   await go(callSql.NAME_NEW_CALLS);
+  const [held] = await db.rows<{ units: string[]; calls: string[] }>(callSql.TO_LOCK, [], transaction);
+  await lock(db, { units: held?.units ?? [], calls: held?.calls ?? [], points: [], visits: [] }, transaction);
   await go(callSql.SHEET_TABLE);
   const ambiguous = await db.rows<RowProblem>(callSql.AMBIGUOUS_CALLS, [], transaction);
   await go(callSql.DROP_LINES, [ambiguous.map((p) => p.line)]);
   problems.push(...ambiguous);
   goOn();
   report(rows.length * 1.2, 'writing calls');
+  // A call that moves to another unit leaves the one it was about.
+  const unitsBefore = (await db.rows<{ id: string }>(callSql.UNITS_LEFT, [], transaction)).map(
+    (row) => row.id,
+  );
   await go(callSql.ADD_CALLS);
   const changed = new Set((await go(callSql.CHANGE_CALLS)).map((row) => row.id));
   await go(callSql.FIND_VISITS);
@@ -220,15 +244,20 @@ async function importCalls(run: Run, rows: readonly StagedRow[]): Promise<Result
     report(rows.length * 1.4, `writing sheets: ${kind}`);
     for (const row of await go(sql)) changed.add(row.id);
   }
-  await go(callSql.REMOVE_OLD_MOVEMENTS);
-  await go(callSql.ADD_MOVEMENTS);
-  const staged = await db.rows<{ callId: string; unitId: string | null; isNew: boolean }>(
-    'select call_id as "callId", unit_id as "unitId", is_new as "isNew" from staged',
+  const staged = await db.rows<{
+    callId: string;
+    visitId: string | null;
+    unitId: string | null;
+    isNew: boolean;
+  }>(
+    'select call_id as "callId", visit_id as "visitId", unit_id as "unitId", is_new as "isNew" from staged',
     [],
     transaction,
   );
   const created = staged.filter((row) => row.isNew);
   const updated = staged.filter((row) => !row.isNew && changed.has(row.callId));
+  const all = [...created, ...updated];
+  const units = [...new Set([...all.flatMap((row) => row.unitId ?? []), ...unitsBefore])].sort();
   return {
     counts: {
       created: created.length,
@@ -238,7 +267,14 @@ async function importCalls(run: Run, rows: readonly StagedRow[]): Promise<Result
       newSites: 0,
     },
     problems,
-    touched: [...new Set([...created, ...updated].flatMap((row) => row.unitId ?? []))],
+    fresh: [],
+    units,
+    touched: {
+      units,
+      points: [],
+      calls: all.map((row) => row.callId).sort(),
+      visits: [...new Set(all.flatMap((row) => row.visitId ?? []))].sort(),
+    },
   };
 }
 
@@ -246,7 +282,11 @@ async function unmapped(db: Database, rows: readonly StagedRow[]): Promise<{ wor
   const company = await componentWords(db);
   const uses = new Map<string, number>();
   for (const row of rows) {
-    if (typeof row.component !== 'string' || componentClassOf(row.component, company) !== undefined) continue;
+    if (
+      typeof row.component !== 'string' ||
+      partOfWord(row.component, company, (row.system ?? undefined) as System | undefined) !== undefined
+    )
+      continue;
     const word = normaliseWord(row.component);
     uses.set(word, (uses.get(word) ?? 0) + 1);
   }

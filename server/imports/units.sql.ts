@@ -54,14 +54,19 @@ export const CHANGE_UNITS = `
     and (${MERGED.map((c) => `coalesce(s.${c}, u.${c})`).join(', ')}) is distinct from (${MERGED.map((c) => `u.${c}`).join(', ')}) returning u.id`;
 const WITH_CIRCUIT = 'from staged s where (s.refrigerant is not null or s.charge_lb is not null)';
 export const ADD_CIRCUITS = `insert into circuits (unit_id, number, refrigerant, charge_lb) select s.unit_id, 1, s.refrigerant, s.charge_lb ${WITH_CIRCUIT} and s.is_new`;
-/** Circuit 1 of units known before; those with several circuits were taken out as bad rows unless nothing changes. */
+/**
+ * Circuit 1 of units known before; those with several circuits were taken out as bad rows unless nothing
+ * changes.
+ */
 export const CHANGE_CIRCUITS = `
   insert into circuits as x (unit_id, number, refrigerant, charge_lb) select s.unit_id, 1, s.refrigerant, s.charge_lb
   ${WITH_CIRCUIT} and not s.is_new and (select count(*) from circuits where unit_id = s.unit_id) <= 1
   on conflict (unit_id, number) do update set refrigerant = coalesce(excluded.refrigerant, x.refrigerant), charge_lb = coalesce(excluded.charge_lb, x.charge_lb)
     where (coalesce(excluded.refrigerant, x.refrigerant), coalesce(excluded.charge_lb, x.charge_lb)) is distinct from (x.refrigerant, x.charge_lb) returning unit_id as id`;
 
-/** Every unit as a row of the file, in a fixed order; numbers as the shortest text that reads back the same. */
+/**
+ * Every unit as a row of the file, in a fixed order; numbers as the shortest text that reads back the same.
+ */
 export const EXPORT_UNITS = `
   select c.name as customer, s.name as site, s.ref, s.address, s.lat, s.lon, u.tag as unit, u.kind, u.manufacturer, u.model, u.serial, u.built_on::text, u.installed_on::text, u.tons,
     x.refrigerant, x.charge_lb, u.voltage, u.phase, u.area_served, u.status

@@ -3,7 +3,10 @@ import type { ModelNoteView } from '#contracts/notes';
 import type { Database } from '../db/connect.ts';
 import { photosOf } from '../photos/queries.ts';
 
-/** What is known of how machines of this model line come apart, newest first. Without maker or line nothing can be known. */
+/**
+ * What is known of how machines of this model line come apart, newest first. Without maker or line nothing
+ * can be known.
+ */
 export async function modelNotesFor(
   db: Database,
   manufacturer: string | null,

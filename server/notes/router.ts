@@ -7,7 +7,10 @@ import { firstTime } from '../http/once.ts';
 import { writeLog } from '../http/log.ts';
 import { Reply, type Route } from '../http/routes.ts';
 
-/** Writes down how the model line of a unit comes apart. @throws Problem 422 when maker or model of the unit are not known */
+/**
+ * Writes down how the model line of a unit comes apart. @throws Problem 422 when maker or model of the unit
+ * are not known
+ */
 async function addModelNote(db: Database, body: NewModelNote, actor: string): Promise<{ id: string }> {
   await db.transaction(async (transaction) => {
     if (!(await firstTime(db, transaction, { id: body.id, body, actor }))) return;

@@ -38,7 +38,8 @@ export const peopleRoutes: readonly Route[] = [
     },
   },
   {
-    // The least a signed-in request can cost: session and one round trip to the database. Load balancers and the bench ask it.
+    // The least a signed-in request can cost: session and one round trip to the database. Load balancers and
+    // the bench ask it.
     method: 'get',
     path: '/api/ping',
     action: 'read',

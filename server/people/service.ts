@@ -15,10 +15,11 @@ const WINDOW_SECONDS = 15 * 60;
 let decoy: Promise<string> | undefined;
 
 /**
- * Signs a person in. Wrong tries are counted in PostgreSQL for name and address together, so that neither a restart nor
- * another process forgets them.
+ * Signs a person in. Wrong tries are counted in PostgreSQL for name and address together, so that neither a
+ * restart nor another process forgets them.
  *
- * @throws Problem 401 when name and password do not belong together, 429 after ten wrong tries in a quarter of an hour
+ * @throws Problem 401 when name and password do not belong together, 429 after ten wrong tries in a quarter
+ *   of an hour
  */
 export async function signIn(
   { db, sessionPool }: Pick<Dependencies, 'db' | 'sessionPool'>,

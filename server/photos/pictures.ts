@@ -17,8 +17,8 @@ export interface Picture {
 }
 
 /**
- * Looks into a file and makes of it what is kept: upright by what the camera noted, at most 2,400 pixels long, without the
- * camera's notes on place and owner, with a thumbnail.
+ * Looks into a file and makes of it what is kept: upright by what the camera noted, at most 2,400 pixels
+ * long, without the camera's notes on place and owner, with a thumbnail.
  *
  * @throws Problem 422 when the content is no JPEG, PNG or WebP picture, whatever its name says
  */

@@ -43,7 +43,10 @@ export async function addPhoto(db: Database, body: NewPhoto, actor: string): Pro
   return { id: body.id };
 }
 
-/** Turns, captions, marks or puts away a photograph. The picture as taken stays what it was. @throws Problem 404 */
+/**
+ * Turns, captions, marks or puts away a photograph. The picture as taken stays what it was. @throws Problem
+ * 404
+ */
 export async function updatePhoto(
   db: Database,
   id: string,

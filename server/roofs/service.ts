@@ -94,7 +94,10 @@ export async function createRoof(db: Database, body: NewRoof, actor: string): Pr
   return roofRecord(db, body.id);
 }
 
-/** Saves a roof as drawn. @throws Problem 409 with the stored roof when somebody saved meanwhile; the screen joins both */
+/**
+ * Saves a roof as drawn. @throws Problem 409 with the stored roof when somebody saved meanwhile; the screen
+ * joins both
+ */
 export async function updateRoof(
   db: Database,
   id: string,

@@ -8,10 +8,16 @@ export interface Position {
   readonly lon: number;
 }
 
-/** Times of day at which tables are asked for: close together where traffic changes, an hour or more apart elsewhere. */
+/**
+ * Times of day at which tables are asked for: close together where traffic changes, an hour or more apart
+ * elsewhere.
+ */
 const SAMPLES = [360, 420, 450, 480, 510, 540, 600, 720, 840, 900, 960, 990, 1020, 1050, 1080, 1140];
 
-/** How free-flow times stretch through a working day where the engine knows no traffic [common practice: rush hours double to half again]. */
+/**
+ * How free-flow times stretch through a working day where the engine knows no traffic [common practice: rush
+ * hours double to half again].
+ */
 const STRETCH: Record<number, number> = {
   450: 1.3,
   480: 1.6,
@@ -38,15 +44,19 @@ const wayAnswer = z.object({
 });
 
 /**
- * Client of a routing engine's plain table request: `GET …/table/v1/driving/lon,lat;lon,lat;…?annotations=duration`, answered
- * with seconds. The address is a template: `{coordinates}` is required; with `{depart}` (HH:MM) and `{day}` the engine is
- * asked for each time of day, without them one table is taken and stretched by the usual rush hours.
+ * Client of a routing engine's plain table request: `GET
+ * …/table/v1/driving/lon,lat;lon,lat;…?annotations=duration`, answered with seconds. The address is a
+ * template: `{coordinates}` is required; with `{depart}` (HH:MM) and `{day}` the engine is asked for each
+ * time of day, without them one table is taken and stretched by the usual rush hours.
  */
 export class DriveTimes {
   private readonly template: string | undefined;
   private readonly pathTemplate: string | undefined;
 
-  /** @param pathTemplate address of the engine's plain route request, for drawing the way over roads; none draws straight lines */
+  /**
+   * @param pathTemplate address of the engine's plain route request, for drawing the way over roads; none
+   * draws straight lines
+   */
   constructor(template: string | undefined, pathTemplate?: string) {
     if (template !== undefined && !template.includes('{coordinates}')) {
       throw new RangeError('GRADUM_ROUTING_URL must contain {coordinates}');
@@ -59,7 +69,10 @@ export class DriveTimes {
     return this.template?.includes('{depart}') ?? false;
   }
 
-  /** Drive times between places through a day. @throws Problem 503 when no engine is configured, 502 when it does not answer */
+  /**
+   * Drive times between places through a day. @throws Problem 503 when no engine is configured, 502 when it
+   * does not answer
+   */
   async table(places: readonly Position[], day: PlainDate): Promise<TravelTable> {
     if (!this.template)
       throw new Problem(503, 'No routing engine is configured', {
@@ -80,7 +93,10 @@ export class DriveTimes {
     );
   }
 
-  /** The way over roads through some places; null when no engine draws it. It is decoration: a failure is no error. */
+  /**
+   * The way over roads through some places; null when no engine draws it. It is decoration: a failure is no
+   * error.
+   */
   async path(
     places: readonly Position[],
   ): Promise<z.infer<typeof wayAnswer>['routes'][number]['geometry'] | null> {

@@ -6,8 +6,12 @@ import { conditionStanding } from '#core/conditions';
 import type { ConditionKind, UnitKind, UnitStatus } from '#core/vocabulary';
 import type { DueSite } from '#contracts/routes';
 import type { Database } from '../db/connect.ts';
+import { LEFT_BY_SITE, OPEN_CALLS_BY_SITE, UNITS_IN_SERVICE } from './due.sql.ts';
 
-/** Minutes on a site before and after the work itself: parking, keys, ladder, signing off [common practice, our estimate]. */
+/**
+ * Minutes on a site before and after the work itself: parking, keys, ladder, signing off [common practice,
+ * our estimate].
+ */
 export const SITE_MINUTES = 15;
 
 interface UnitRecord {
@@ -24,44 +28,29 @@ interface UnitRecord {
 }
 
 /**
- * What is due by site, the latest first. Units that already stand on a planned route are left out: their work is on its way.
+ * What is due by site, the latest first. Units whose work stands on a plan of today or later, or is under
+ * way, are left out: it is on its way, whichever day is asked about.
  *
+ * @param today the day it is; plans of earlier days that nobody carried out hold nothing back
  * @param siteIds only these sites; all when undefined
  */
 export async function dueSites(
   db: Database,
+  today: PlainDate,
   asOf: PlainDate,
   days: number,
   siteIds?: readonly string[],
   transaction?: Transaction,
 ): Promise<(DueSite & { dueTasks: DueTask[] })[]> {
-  const units = await db.rows<UnitRecord>(
-    `select u.id, u.tag, u.kind, u.status, s.id as "siteId", s.name as site, c.name as customer, s.lat, s.lon, m.last_done as "lastDone"
-     from units u join sites s on s.id = u.site_id join customers c on c.id = s.customer_id left join unit_summaries m on m.unit_id = u.id
-     where s.retired_at is null and u.status = 'in service' and ($1::uuid[] is null or s.id = any($1))
-       and not exists (select 1 from calls k where k.unit_id = u.id and k.kind = 'maintenance' and k.status = 'scheduled' and k.scheduled_on >= $2::date)
-     order by u.tag`,
-    [siteIds ?? null, asOf],
-    transaction,
-  );
-  const waiting = await db.rows<{ siteId: string; calls: number }>(
-    `select site_id as "siteId", count(*)::int as calls from calls where kind <> 'maintenance' and status in ('open', 'scheduled', 'return planned') group by site_id`,
-    [],
-    transaction,
-  );
+  const units = await db.rows<UnitRecord>(UNITS_IN_SERVICE, [siteIds ?? null, today], transaction);
+  const waiting = await db.rows<{ siteId: string; calls: number }>(OPEN_CALLS_BY_SITE, [], transaction);
   const left = await db.rows<{
     siteId: string;
     tag: string;
     kind: ConditionKind;
     hazard: boolean;
     openedOn: PlainDate;
-  }>(
-    `select u.site_id as "siteId", u.tag, o.kind, o.hazard, (o.opened_at at time zone s.time_zone)::date as "openedOn"
-     from open_conditions o join units u on u.id = o.unit_id join sites s on s.id = u.site_id where o.closed_at is null and u.status <> 'retired'
-     order by o.hazard desc, o.opened_at`,
-    [],
-    transaction,
-  );
+  }>(LEFT_BY_SITE, [], transaction);
   const conditionsAt = groupBy(left, (c) => c.siteId);
   const callsAt = new Map(waiting.map((row) => [row.siteId, row.calls]));
   const sites = [...groupBy(units, (u) => u.siteId)].flatMap(([siteId, own]) => {

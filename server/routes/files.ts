@@ -3,7 +3,9 @@ import { create } from 'xmlbuilder2';
 import { instantAt } from '#core/time';
 import type { RoutePage } from '#contracts/routes';
 
-/** A route as an iCalendar file (RFC 5545): one event for each stop, in UTC, with the work in its description. */
+/**
+ * A route as an iCalendar file (RFC 5545): one event for each stop, in UTC, with the work in its description.
+ */
 export function routeCalendar(route: RoutePage, company: string): string {
   const calendar = ical({
     name: `${route.crew.name} ${route.day}`,

@@ -19,7 +19,7 @@ export const routeRoutes: readonly Route[] = [
       const { days } = parse(dueQuery, query);
       const today = todayIn(clock, (await companyNow(db)).timeZone);
       await refreshStale(db, clock, today);
-      return (await dueSites(db, today, days)).map(({ dueTasks: _tasks, ...site }) => site);
+      return (await dueSites(db, today, today, days)).map(({ dueTasks: _tasks, ...site }) => site);
     },
   },
   {
@@ -73,9 +73,10 @@ export const routeRoutes: readonly Route[] = [
     method: 'patch',
     path: '/api/routes/:id',
     action: 'plan route',
-    handle: async ({ db, params, body, user }) => {
+    handle: async (context) => {
+      const { params, body, user } = context;
       await cancelRoute(
-        db,
+        context,
         parse(uuid, params.id),
         parse(z.object({ cancelled: z.boolean() }), body).cancelled,
         user.id,

@@ -59,11 +59,10 @@ afterAll(async () => {
   engine.close();
 });
 
-async function planDay(): Promise<{ problem: RoutingProblem; plan: Plan; notes: string[] }> {
-  const { body } = await agent
-    .post('/api/routes/problem')
-    .send({ day: DAY, crewId: server.crewId, siteIds })
-    .expect(200);
+async function planDay(
+  crewId = server.crewId,
+): Promise<{ problem: RoutingProblem; plan: Plan; notes: string[] }> {
+  const { body } = await agent.post('/api/routes/problem').send({ day: DAY, crewId, siteIds }).expect(200);
   return { problem: body.problem, plan: exactPlan(body.problem), notes: body.notes };
 }
 
@@ -73,7 +72,7 @@ describe('planning a day', () => {
   it('lists what is due by site with reasons', async () => {
     const { body } = await agent.get('/api/routes/due').expect(200);
     expect(body).toHaveLength(5);
-    expect(body[0].units[0].tasks[0].reason.text).toContain('nothing on record');
+    expect(body[0].units[0].tasks[0].reason.rule).toBe('no record');
   });
 
   it('makes a problem from opening hours, work and drive times through the day', async () => {
@@ -144,6 +143,43 @@ describe('planning a day', () => {
     ).body as string;
     expect(gpx.match(/<rtept /g)).toHaveLength(6);
     expect(gpx).toContain('xmlns="http://www.topografix.com/GPX/1/1"');
+  });
+
+  it('is planned once, whoever else plans the same work at the same moment, or a day later', async () => {
+    await agent.patch(`/api/routes/${routeId}`).send({ cancelled: true }).expect(200);
+    const second = await server.db.models.Crew.create({
+      name: 'Second crew',
+      yardLat: 41.2,
+      yardLon: -66.5,
+      shiftStart: 420,
+      shiftEnd: 960,
+    });
+    const plans = await Promise.all([server.crewId, second.id].map((crewId) => planDay(crewId)));
+    const answers = await Promise.all(
+      [server.crewId, second.id].map((crewId, i) =>
+        agent.post('/api/routes').send({ id: randomUUID(), day: DAY, crewId, siteIds, plan: plans[i]?.plan }),
+      ),
+    );
+    expect(answers.map((answer) => answer.status).sort()).toEqual([201, 409]);
+    const lost = answers.find((answer) => answer.status === 409);
+    expect(lost?.body.detail).toMatch(
+      /RTU-1 at .*: (Test|Second) crew on \d+ \w+ \d{4}\. Plan the day again/,
+    );
+    const calls = await server.db.rows(
+      "select 1 from calls where kind = 'maintenance' and state = 'planned'",
+    );
+    expect(calls).toHaveLength(4);
+    // Asked for a later day, the work is still on its way.
+    const later = await agent
+      .post('/api/routes/problem')
+      .send({ day: '2026-06-12', crewId: second.id, siteIds })
+      .expect(200);
+    expect(later.body.problem.stops).toHaveLength(1);
+    // A cancelled route whose work is planned anew does not come back beside it.
+    await agent.patch(`/api/routes/${routeId}`).send({ cancelled: false }).expect(409);
+    const won = answers.find((answer) => answer.status === 201)?.body.id;
+    await agent.patch(`/api/routes/${won}`).send({ cancelled: true }).expect(200);
+    await agent.patch(`/api/routes/${routeId}`).send({ cancelled: false }).expect(200);
   });
 
   it('is cancelled and brought back with its visits and calls', async () => {

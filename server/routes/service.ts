@@ -1,12 +1,24 @@
 import type { Transaction } from 'sequelize';
 import { postponementCost } from '#core/maintenance';
 import { violationsOf, type Plan, type RoutingProblem } from '#core/routing';
-import { minutesOfDay, weekday } from '#core/time';
+import { plural } from '#core/reasons';
+import { dayWords, minutesOfDay, weekday } from '#core/time';
 import type { NewRoute, ProblemBody, ProblemView, RoutePage, RouteRow } from '#contracts/routes';
 import type { OpeningHours } from '#contracts/sites';
 import type { Dependencies } from '../dependencies.ts';
 import type { Database } from '../db/connect.ts';
-import { nextRef } from '../calls/service.ts';
+import { addEvents, nextRef } from '../calls/service.ts';
+import { derive } from '../sheet/derive.ts';
+import { withLocked } from '../sheet/lock.ts';
+import { todayIn } from '../http/clock.ts';
+import { MISSED, PLANNED_ELSEWHERE } from './due.sql.ts';
+import {
+  CALLS_OF_ROUTE,
+  CANCEL_UNUSED_VISITS,
+  RESTORE_VISITS,
+  ROUTE_ROWS,
+  STOPS_OF_ROUTE,
+} from './routes.sql.ts';
 import { firstTime } from '../http/once.ts';
 import { writeLog } from '../http/log.ts';
 import { invalid, notFound, Problem } from '../http/problem.ts';
@@ -27,14 +39,18 @@ interface StopWork {
   }[];
 }
 
-/** A crew's day as the solver sees it: stops with time on site, opening hours and weight, and drive times through the day. */
+/**
+ * A crew's day as the solver sees it: stops with time on site, opening hours and weight, and drive times
+ * through the day.
+ */
 export async function routingProblemFor(
-  { db, driveTimes }: Needs,
+  { db, clock, driveTimes }: Needs,
   body: ProblemBody,
 ): Promise<ProblemView & { work: StopWork[] }> {
   const crew = await db.models.Crew.findByPk(body.crewId);
   if (!crew) throw invalid([{ path: 'crewId', message: 'there is no such crew' }]);
-  const due = await dueSites(db, body.day, HORIZON_DAYS, body.siteIds);
+  const { timeZone } = await companyNow(db);
+  const due = await dueSites(db, todayIn(clock, timeZone), body.day, HORIZON_DAYS, body.siteIds);
   const sites = await db.models.Site.findAll({ where: { id: body.siteIds } });
   const [crewSize] = await db.rows<{ n: number }>(
     'select count(*)::int as n from users where crew_id = $1 and active',
@@ -107,169 +123,197 @@ function windowsOf(hours: OpeningHours | null, day: string): [number, number][] 
 }
 
 /**
- * Saves a plan after checking it anew against a problem the server builds itself: what the browser worked out is not taken
- * on trust. Every stop becomes a visit with a maintenance call for each unit.
+ * Saves a plan after checking it anew against a problem the server builds itself: what the browser worked out
+ * is not taken on trust. Every stop becomes a visit with a maintenance call for each unit.
  *
  * @throws Problem 422 listing what is wrong with the plan, 409 when the crew already has a route that day
  */
 export async function saveRoute(needs: Needs, body: NewRoute, actor: string): Promise<RoutePage> {
-  const { db } = needs;
+  const { db, clock } = needs;
   const saved = await db.rows('select 1 from routes where id = $1', [body.id]);
   const { work, problem } =
     saved.length > 0 ? { work: [], problem: undefined } : await routingProblemFor(needs, body);
-  await db.transaction(async (transaction) => {
-    if (!(await firstTime(db, transaction, { id: body.id, body, actor }))) return;
-    if (!problem) return;
-    const wrong = violationsOf(problem as RoutingProblem, body.plan as Plan);
-    if (wrong.length > 0)
-      throw invalid(
-        wrong.map((message) => ({ path: 'plan', message })),
-        'The plan does not hold; plan the day again',
-      );
-    const [other] = await db.rows(
-      'select 1 from routes where crew_id = $1 and day = $2 and cancelled_at is null',
-      [body.crewId, body.day],
-      transaction,
-    );
-    if (other)
-      throw new Problem(409, 'This crew already has a route on that day', {
-        detail: 'Cancel it first, or choose another day or crew.',
+  const units = work.flatMap((stop) => stop.units.map((unit) => unit.unitId)).sort();
+  await withLocked(
+    db,
+    async () => ({ units, points: [], calls: [], visits: [] }),
+    async (touched, transaction) => {
+      if (!(await firstTime(db, transaction, { id: body.id, body, actor }))) return;
+      if (!problem) return;
+      const wrong = violationsOf(problem as RoutingProblem, body.plan as Plan);
+      if (wrong.length > 0)
+        throw invalid(
+          wrong.map((message) => ({ path: 'plan', message })),
+          'The plan does not hold; plan the day again',
+        );
+      const other = await db.models.Route.findOne({
+        where: { crewId: body.crewId, day: body.day, cancelledAt: null },
+        transaction,
       });
-    await db.run(
-      'insert into routes (id, crew_id, day, problem, plan, work, created_by) values ($1, $2, $3, $4, $5, $6, $7)',
-      [
-        body.id,
-        body.crewId,
-        body.day,
-        JSON.stringify(problem),
-        JSON.stringify(body.plan),
-        JSON.stringify(work),
+      if (other)
+        throw new Problem(409, 'This crew already has a route on that day', {
+          detail: 'Cancel it first, or choose another day or crew.',
+        });
+      const stops = body.plan.stops.map((stop) => work.find((w) => w.siteId === stop.stopId) as StopWork);
+      const missed = await refusePlannedTwice(needs, stops, transaction);
+      await db.models.Route.create(
+        { id: body.id, crewId: body.crewId, day: body.day, problem, plan: body.plan, work, createdBy: actor },
+        { transaction },
+      );
+      const at = clock.now();
+      await addEvents(db, transaction, missed, { kind: 'cancelled', body: { as: 'not reached' }, actor, at });
+      const calls = [...missed];
+      for (const stop of stops) calls.push(...(await openVisit(needs, body, stop, actor, transaction)));
+      await writeLog(db, transaction, {
         actor,
-      ],
-      transaction,
-    );
-    for (const stop of body.plan.stops)
-      await openVisit(needs, body, work.find((w) => w.siteId === stop.stopId) as StopWork, transaction);
-    await writeLog(db, transaction, {
-      actor,
-      action: 'plan route',
-      entity: 'route',
-      entityId: body.id,
-      detail: { day: body.day, crewId: body.crewId, stops: body.plan.stops.length },
-    });
-  });
+        action: 'plan route',
+        entity: 'route',
+        entityId: body.id,
+        detail: { day: body.day, crewId: body.crewId, stops: body.plan.stops.length },
+      });
+      await derive(db, clock, { ...touched, units: [], calls }, transaction);
+    },
+  );
   return routeRecord(db, body.id);
 }
 
+/**
+ * Refuses work that somebody else, or the same person a moment ago, has planned. The units are locked by
+ * then.
+ *
+ * @returns calls of the same work planned for days gone by on which nobody came: they end as not reached
+ */
+async function refusePlannedTwice(
+  { db, clock }: Pick<Dependencies, 'db' | 'clock'>,
+  stops: readonly StopWork[],
+  transaction: Transaction,
+): Promise<string[]> {
+  const units = stops.flatMap((stop) => stop.units.map((unit) => unit.unitId));
+  const today = todayIn(clock, (await companyNow(db, transaction)).timeZone);
+  const taken = await db.rows<{ tag: string; site: string; crew: string | null; day: string | null }>(
+    PLANNED_ELSEWHERE,
+    [units, today],
+    transaction,
+  );
+  if (taken.length > 0) {
+    const [first] = taken;
+    const more = taken.length > 1 ? ` and ${plural(taken.length - 1, 'more unit')}` : '';
+    throw new Problem(409, 'Some of this work is already planned', {
+      detail:
+        `${first?.tag} at ${first?.site}${more}: ${first?.crew ?? 'somebody'}` +
+        `${first?.day ? ` on ${dayWords(first.day)}` : ' is there now'}. Plan the day again.`,
+    });
+  }
+  const missed = await db.rows<{ id: string }>(MISSED, [units, today], transaction);
+  return missed.map((call) => call.id);
+}
+
+/** A visit with a maintenance call for each unit. @returns the ids of the calls */
 async function openVisit(
   { db, clock }: Needs,
   route: NewRoute,
   work: StopWork,
+  actor: string,
   transaction: Transaction,
-): Promise<void> {
-  const visit = await db.models.Visit.create(
-    { siteId: work.siteId, crewId: route.crewId, routeId: route.id, plannedFor: route.day },
+): Promise<string[]> {
+  const { Call, Visit, VisitCall } = db.models;
+  const { crewId, day } = route;
+  const visit = await Visit.create(
+    { siteId: work.siteId, crewId, routeId: route.id, plannedFor: day },
     { transaction },
   );
+  const now = new Date(Math.floor(clock.now().getTime() / 1000) * 1000);
+  const ids: string[] = [];
   for (const unit of work.units) {
-    const call = await db.models.Call.create(
+    const call = await Call.create(
       {
         ref: await nextRef(db, 'maintenance', transaction),
         siteId: work.siteId,
         unitId: unit.unitId,
         kind: 'maintenance',
-        status: 'scheduled',
-        receivedAt: new Date(Math.floor(clock.now().getTime() / 1000) * 1000),
+        receivedAt: now,
+        since: now,
         complaint: unit.tasks.map((task) => task.title).join(', '),
-        crewId: route.crewId,
-        scheduledOn: route.day,
       },
       { transaction },
     );
-    await db.run(
-      'insert into visit_calls (visit_id, call_id) values ($1, $2)',
-      [visit.id, call.id],
-      transaction,
-    );
+    ids.push(call.id);
   }
+  await VisitCall.bulkCreate(
+    ids.map((callId) => ({ visitId: visit.id, callId })),
+    { transaction },
+  );
+  await addEvents(db, transaction, ids, { kind: 'planned', body: { crewId, day }, actor, at: now });
+  return ids;
 }
 
-/** Cancels a route, or brings it back: visits nobody has written on go with it, together with their maintenance calls. */
+/**
+ * Cancels a route, or brings it back: visits nobody has written on go with it, together with their
+ * maintenance calls.
+ */
 export async function cancelRoute(
-  db: Database,
+  { db, clock }: Pick<Dependencies, 'db' | 'clock'>,
   id: string,
   cancelled: boolean,
   actor: string,
 ): Promise<void> {
-  await db.transaction(async (transaction) => {
-    const changed = await db.run<{ id: string }>(
-      `update routes set cancelled_at = ${cancelled ? 'now()' : 'null'} where id = $1 and cancelled_at is ${cancelled ? '' : 'not '}null returning id`,
+  const find = async (transaction: Transaction) => {
+    const calls = await db.rows<{ id: string; unitId: string }>(CALLS_OF_ROUTE, [id], transaction);
+    return {
+      units: calls.map((call) => call.unitId).sort(),
+      points: [],
+      visits: [],
+      calls: calls.map((call) => call.id),
+    };
+  };
+  await withLocked(db, find, async (touched, transaction) => {
+    const route = await db.models.Route.findByPk(id, { transaction });
+    if (!route || (route.cancelledAt !== null) === cancelled) throw notFound('Route');
+    if (!cancelled) await refusePlannedTwice({ db, clock }, route.work as StopWork[], transaction);
+    await route.update({ cancelledAt: cancelled ? clock.now() : null }, { transaction });
+    const calls = await db.run<{ id: string }>(
+      cancelled ? CANCEL_UNUSED_VISITS : RESTORE_VISITS,
       [id],
       transaction,
     );
-    if (changed.length === 0) throw notFound('Route');
-    const visits = await db.run<{ id: string }>(
-      `update visits v set cancelled_at = ${cancelled ? 'now()' : 'null'}
-       where v.route_id = $1 and not exists (select 1 from entries e where e.visit_id = v.id) returning v.id`,
-      [id],
-      transaction,
-    );
-    await db.run(
-      `update calls k set status = $2, version = version + 1 where k.kind = 'maintenance' and k.status = $3
-       and k.id in (select call_id from visit_calls where visit_id = any($1::uuid[]))`,
-      [visits.map((v) => v.id), cancelled ? 'cancelled' : 'scheduled', cancelled ? 'scheduled' : 'cancelled'],
-      transaction,
-    );
+    const event = cancelled
+      ? ({ kind: 'cancelled', body: { as: 'called off' } } as const)
+      : { kind: 'restored' as const };
+    const ids = calls.map((call) => call.id);
+    await addEvents(db, transaction, ids, { ...event, actor, at: clock.now() });
     await writeLog(db, transaction, {
       actor,
       action: cancelled ? 'cancel route' : 'restore route',
       entity: 'route',
       entityId: id,
     });
+    await derive(db, clock, { ...touched, units: [] }, transaction);
   });
 }
 
-export async function routeRows(db: Database, from: string): Promise<RouteRow[]> {
-  return db.rows<RouteRow>(
-    `select r.id, r.day, r.crew_id as "crewId", w.name as crew, jsonb_array_length(r.plan->'stops') as stops, (r.plan->>'returnAt')::float8 as "returnAt"
-     from routes r join crews w on w.id = r.crew_id where r.cancelled_at is null and r.day >= $1::date order by r.day, w.name limit 200`,
-    [from],
-  );
-}
+export const routeRows = (db: Database, from: string): Promise<RouteRow[]> =>
+  db.rows<RouteRow>(ROUTE_ROWS, [from]);
 
 /** @throws Problem 404 */
 export async function routeRecord(db: Database, id: string): Promise<RoutePage> {
-  const [route] = await db.rows<{
-    id: string;
-    day: string;
-    crewId: string;
-    problem: RoutePage['problem'];
-    plan: RoutePage['plan'];
-    work: StopWork[];
-  }>(
-    'select id, day, crew_id as "crewId", problem, plan, work from routes where id = $1 and cancelled_at is null',
-    [id],
-  );
+  const route = await db.models.Route.findOne({ where: { id, cancelledAt: null } });
   if (!route) throw notFound('Route');
   const crew = await db.models.Crew.findByPk(route.crewId);
   if (!crew) throw notFound('Crew');
-  const ids = route.problem.stops.map((stop) => stop.id);
-  const sites = await db.rows<RoutePage['stops'][number]>(
-    `select s.id as "siteId", s.name as site, c.name as customer, s.address, s.access, s.lat, s.lon,
-       (select v.id from visits v where v.route_id = $2 and v.site_id = s.id and v.cancelled_at is null limit 1) as "visitId"
-     from sites s join customers c on c.id = s.customer_id where s.id = any($1::uuid[])`,
-    [ids, id],
-  );
+  const problem = route.problem as RoutePage['problem'];
+  const work = route.work as StopWork[];
+  const ids = problem.stops.map((stop) => stop.id);
+  const sites = await db.rows<RoutePage['stops'][number]>(STOPS_OF_ROUTE, [ids, id]);
   return {
     id,
     day: route.day,
     crew: { id: crew.id, name: crew.name, lat: crew.yardLat, lon: crew.yardLon },
     timeZone: (await companyNow(db)).timeZone,
-    problem: route.problem,
-    plan: route.plan,
+    problem,
+    plan: route.plan as RoutePage['plan'],
     stops: sites.map((site) => ({
       ...site,
-      work: (route.work.find((w) => w.siteId === site.siteId)?.units ?? []).map(
+      work: (work.find((w) => w.siteId === site.siteId)?.units ?? []).map(
         (u) => `${u.tag}: ${u.tasks.map((task) => task.title.toLowerCase()).join(', ')}`,
       ),
     })),

@@ -15,15 +15,16 @@ interface Row extends Omit<Candidate, 'areas' | 'controls' | 'feeds' | 'serial' 
 }
 
 /**
- * Units likely meant by a complaint, a tag, a serial, a breaker or an alarm point, with reasons. The database finds those
- * that share most words, core ranks them.
+ * Units likely meant by a complaint, a tag, a serial, a breaker or an alarm point, with reasons. The database
+ * finds those that share most words, core ranks them.
  */
 export async function likelyFound(db: Database, typed: string, limit: number): Promise<Found[]> {
   const clue = readClue(typed);
   const words = clue.words.slice(0, 8);
   const serial = typed.toLowerCase().replace(/[^\p{L}\p{N}]/gu, '');
   if (words.length === 0 && clue.poles.length === 0) return [];
-  // Each word with others for the same place; the whole as one word, since a serial may be typed with or without its dashes.
+  // Each word with others for the same place; the whole as one word, since a serial may be typed with or
+  // without its dashes.
   const terms = [
     ...words.map((word) =>
       alike(word)
@@ -41,7 +42,7 @@ export async function likelyFound(db: Database, typed: string, limit: number): P
      select u.id as "unitId", u.tag, u.kind, u.status, u.serial, u.model, s.name as site, c.name as customer, u.area_served as "areaServed",
        u.found_by as "foundBy", h.subtitle, coalesce(m.flag_kinds, '{}') as "flagKinds",
        coalesce((select json_agg(json_build_object('kind', o.kind, 'text', o.text)) from open_conditions o where o.unit_id = u.id and o.closed_at is null), '[]') as open,
-       (select count(*)::int from calls k where k.unit_id = u.id and k.kind <> 'maintenance' and k.status in ('open', 'scheduled', 'return planned')) as "openCalls"
+       (select count(*)::int from calls k where k.unit_id = u.id and k.kind <> 'maintenance' and k.state not in ('done', 'cancelled')) as "openCalls"
      from (select * from hits order by matched desc, id limit ${CANDIDATES}) h
      join units u on u.id = h.id join sites s on s.id = u.site_id join customers c on c.id = s.customer_id left join unit_summaries m on m.unit_id = u.id
      where u.status <> 'retired'`,

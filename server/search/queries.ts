@@ -5,7 +5,10 @@ import { likelyFound } from './likely.ts';
 
 const MOST = 20;
 
-/** What was typed as a prefix query: every word must begin some word of the thing. Undefined when nothing usable was typed. */
+/**
+ * What was typed as a prefix query: every word must begin some word of the thing. Undefined when nothing
+ * usable was typed.
+ */
 export function prefixQuery(typed: string): string | undefined {
   const words = typed
     .toLowerCase()
@@ -18,14 +21,17 @@ export function prefixQuery(typed: string): string | undefined {
 /** Below this many letters nearly every call matches, and none of them is the one that is meant. */
 const LETTERS_FOR_CALLS = 3;
 
-/** A tag or a name is found by its beginning; a sentence is a complaint, and then units are ranked by how likely they are meant. */
+/**
+ * A tag or a name is found by its beginning; a sentence is a complaint, and then units are ranked by how
+ * likely they are meant.
+ */
 const LIKELY = 6;
 
 /**
- * Search-as-you-type over customers, sites, units and calls. Customers and sites stand before units, units before calls;
- * among one kind what begins with the typed text comes first. Calls join in from three letters on. Where not everything
- * typed begins a word of a record (a complaint, a breaker), units likely meant follow with reasons, or lead where something
- * is felt.
+ * Search-as-you-type over customers, sites, units and calls. Customers and sites stand before units, units
+ * before calls; among one kind what begins with the typed text comes first. Calls join in from three letters
+ * on. Where not everything typed begins a word of a record (a complaint, a breaker), units likely meant
+ * follow with reasons, or lead where something is felt.
  */
 export async function search(db: Database, typed: string): Promise<Found[]> {
   const query = prefixQuery(typed);
@@ -33,16 +39,20 @@ export async function search(db: Database, typed: string): Promise<Found[]> {
   const bind = [query, typed.trim().replace(/[\\%_]/g, '\\$&')];
   const matching = (kinds: string, limit: number) =>
     db.rows<Found>(
-      `select kind, id, title, subtitle from search_documents where ${kinds} and words @@ to_tsquery('simple', $1)
-       order by array_position(array['customer', 'site', 'unit', 'call'], kind), lower(title) like lower($2) || '%' desc, title, id limit ${limit}`,
+      `select d.kind, d.id, d.title, concat_ws(' · ', nullif(d.subtitle, ''), k.state) as subtitle
+       from search_documents d left join calls k on d.kind = 'call' and k.id = d.id
+       where ${kinds} and d.words @@ to_tsquery('simple', $1)
+       order by array_position(array['customer', 'site', 'unit', 'call'], d.kind), lower(d.title) like lower($2) || '%' desc,
+         d.title, d.id
+       limit ${limit}`,
       bind,
     );
-  const records = await matching("kind <> 'call'", MOST);
+  const records = await matching("d.kind <> 'call'", MOST);
   const letters = typed.replace(/[^\p{L}\p{N}]/gu, '').length;
   const calls =
     records.length >= MOST || letters < LETTERS_FOR_CALLS
       ? []
-      : await matching("kind = 'call'", MOST - records.length);
+      : await matching("d.kind = 'call'", MOST - records.length);
   const clue = readClue(typed);
   if (records.length > 0 && !clue.feltWord && clue.poles.length === 0) return [...records, ...calls];
   if (letters < LETTERS_FOR_CALLS) return [...records, ...calls];

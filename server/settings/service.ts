@@ -17,7 +17,10 @@ import { writeLog } from '../http/log.ts';
 
 type Value<N extends SettingName> = z.output<(typeof SETTING_SHAPES)[N]>;
 
-/** The value of a setting as of a day: the latest one recorded for the latest start on or before it; undefined when none. */
+/**
+ * The value of a setting as of a day: the latest one recorded for the latest start on or before it; undefined
+ * when none.
+ */
 export async function settingAsOf<N extends SettingName>(
   db: Database,
   name: N,
@@ -30,6 +33,24 @@ export async function settingAsOf<N extends SettingName>(
     transaction,
   );
   return row ? (SETTING_SHAPES[name].parse(row.value) as Value<N>) : undefined;
+}
+
+/**
+ * The first day after `day` on which a value of a setting begins to hold; undefined when none is set for
+ * later.
+ */
+export async function nextStart(
+  db: Database,
+  name: SettingName,
+  day: PlainDate,
+  transaction?: Transaction,
+): Promise<PlainDate | undefined> {
+  const [row] = await db.rows<{ on: string | null }>(
+    'select min(valid_from) as on from settings where name = $1 and valid_from > $2',
+    [name, day],
+    transaction,
+  );
+  return row?.on ?? undefined;
 }
 
 /** Name and zone of the company. The zone decides what day it is, so this one is not looked up by day. */
@@ -64,8 +85,8 @@ export async function settingRows(db: Database, name: HandSetting): Promise<Sett
 }
 
 /**
- * Sets a setting from a day on. After new history rules every unit's summary is marked to be worked out anew when it is next
- * looked at.
+ * Sets a setting from a day on. After new history rules every unit's summary is marked to be worked out anew
+ * when it is next looked at.
  */
 export async function changeSetting(
   db: Database,

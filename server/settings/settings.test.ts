@@ -78,9 +78,9 @@ describe('the company’s limits for measuring', () => {
       }>('select body from entries where id = $1', [id]);
       return row?.body.answers.find((a) => a.name === 'superheat');
     };
-    expect(await superheat()).toMatchObject({ verdict: 'within', band: { from: 'company setting' } });
+    expect(await superheat()).toMatchObject({ position: 'inside', band: { from: 'company setting' } });
     await change('measuring', { ...DEFAULT_LIMITS, superheatHighF: 12 }, '2026-06-20').expect(201);
-    expect(await superheat()).toMatchObject({ verdict: 'high' });
+    expect(await superheat()).toMatchObject({ position: 'above' });
   });
 
   it.each([

@@ -8,31 +8,21 @@ import { notFound } from '../http/problem.ts';
 import { todayIn } from '../http/clock.ts';
 import { updateVersion } from '../http/versioned.ts';
 import { companyNow } from '../settings/service.ts';
-import { conditionsOf, UNIT_COLUMNS_SQL, UNIT_FROM_SQL } from '../units/queries.ts';
+import { conditionsOf } from '../units/queries.ts';
+import { UNITS_OF_SITE } from '../units/units.sql.ts';
 import { refreshStale } from '../units/summary.ts';
-import { SITE_COLUMNS_SQL } from './queries.ts';
+import { ONE_SITE, RECENT_VISITS } from './sites.sql.ts';
 
 /** A site with its units worst first, its open calls and its last visits. @throws Problem 404 */
 export async function siteRecord(
   { db, clock }: Pick<Dependencies, 'db' | 'clock'>,
   id: string,
 ): Promise<SitePage> {
-  const [site] = await db.rows<SiteView>(
-    `select ${SITE_COLUMNS_SQL} from sites s join customers c on c.id = s.customer_id where s.id = $1`,
-    [id],
-  );
+  const [site] = await db.rows<SiteView>(ONE_SITE, [id]);
   if (!site) throw notFound('Site');
   await refreshStale(db, clock, todayIn(clock, site.timeZone));
-  const units = await db.rows<UnitRow>(
-    `select ${UNIT_COLUMNS_SQL} from ${UNIT_FROM_SQL} where u.site_id = $1 order by u.status = 'retired', coalesce(m.score, 0) desc, u.tag`,
-    [id],
-  );
-  const recentVisits = await db.rows<{ id: string; on: string; crew: string | null; refs: string }>(
-    `select v.id, v.planned_for as "on", coalesce(w.name, v.technician) as crew,
-       coalesce((select case when count(*) > 2 then count(*) || ' calls' else string_agg(coalesce(k.ref, k.kind), ', ') end from visit_calls vc join calls k on k.id = vc.call_id where vc.visit_id = v.id), '') as refs
-     from visits v left join crews w on w.id = v.crew_id where v.site_id = $1 and v.cancelled_at is null order by v.planned_for desc nulls last, v.id desc limit 12`,
-    [id],
-  );
+  const units = await db.rows<UnitRow>(UNITS_OF_SITE, [id]);
+  const recentVisits = await db.rows<SitePage['recentVisits'][number]>(RECENT_VISITS, [id]);
   const conditions = (
     await conditionsOf(
       db,

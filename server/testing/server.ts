@@ -34,7 +34,10 @@ function adminUrl(): string {
   return url;
 }
 
-/** Runs statements on the server's own database, one at a time across all Jest workers where they touch the template. */
+/**
+ * Runs statements on the server's own database, one at a time across all Jest workers where they touch the
+ * template.
+ */
 async function admin(statements: (client: pg.Client) => Promise<void>): Promise<void> {
   const client = new pg.Client({ connectionString: adminUrl() });
   await client.connect();
@@ -46,6 +49,15 @@ async function admin(statements: (client: pg.Client) => Promise<void>): Promise<
   }
 }
 
+/** A database without anything in it. */
+export async function emptyDatabase(): Promise<string> {
+  const name = `t_${randomUUID().replaceAll('-', '')}`;
+  await admin(async (client) => void (await client.query(`create database ${name}`)));
+  const url = new URL(adminUrl());
+  url.pathname = `/${name}`;
+  return url.href;
+}
+
 async function freshDatabase(): Promise<string> {
   const name = `t_${randomUUID().replaceAll('-', '')}`;
   const template = new URL(adminUrl());
@@ -55,7 +67,7 @@ async function freshDatabase(): Promise<string> {
     if (known.rowCount === 0) {
       await client.query('create database gradum_template');
       const db = connect(template.href, { poolSize: 1 });
-      await migrate(db.sequelize);
+      await migrate(db);
       await db.close();
     }
     await client.query(`create database ${name} template gradum_template`);

@@ -15,7 +15,8 @@ import type { Database } from '../db/connect.ts';
 import { notFound } from '../http/problem.ts';
 
 /**
- * Points and facts of a site as core sees them. Every unit of the site takes part, whether anything is known of it or not.
+ * Points and facts of a site as core sees them. Every unit of the site takes part, whether anything is known
+ * of it or not.
  */
 export async function siteNet(
   db: Database,

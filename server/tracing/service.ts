@@ -7,7 +7,10 @@ import { firstTime } from '../http/once.ts';
 import { writeLog } from '../http/log.ts';
 import { siteNet, tracingRecord } from './queries.ts';
 
-/** One writer at a time for the facts of a site: two that would close a loop together must not pass each other. */
+/**
+ * One writer at a time for the facts of a site: two that would close a loop together must not pass each
+ * other.
+ */
 async function lockSite(db: Database, siteId: string, transaction: Transaction): Promise<void> {
   const [site] = await db.rows('select id from sites where id = $1 for update', [siteId], transaction);
   if (!site) throw notFound('Site');
@@ -53,7 +56,10 @@ const COLUMNS = {
   spaces: 'spaces',
 } as const;
 
-/** Changes or retires a point; what is retired takes its facts with it. @throws Problem 404, 409 for a stale version */
+/**
+ * Changes or retires a point; what is retired takes its facts with it. @throws Problem 404, 409 for a stale
+ * version
+ */
 export async function updatePoint(
   db: Database,
   id: string,
@@ -106,8 +112,9 @@ export async function updatePoint(
 }
 
 /**
- * Puts a fact on record: this feeds, controls, serves that. A fact that cannot be (a thermostat that feeds a panel, a loop) is
- * refused with the way round; one that contradicts another stands beside it and is pointed out.
+ * Puts a fact on record: this feeds, controls, serves that. A fact that cannot be (a thermostat that feeds a
+ * panel, a loop) is refused with the way round; one that contradicts another stands beside it and is pointed
+ * out.
  *
  * @throws Problem 404, 422
  */
@@ -173,7 +180,10 @@ function checkLink(net: SiteNet, body: Pick<NewLink, 'kind' | 'from' | 'to'>): v
   throw invalid([{ path: 'to', message: `closes a loop: ${names.join(' → ')}` }], 'Nothing feeds itself');
 }
 
-/** Ends a fact that is no longer so, or brings it back. @throws Problem 404, 422 when bringing it back would close a loop */
+/**
+ * Ends a fact that is no longer so, or brings it back. @throws Problem 404, 422 when bringing it back would
+ * close a loop
+ */
 export async function endLink(db: Database, id: string, ended: boolean, actor: string): Promise<TracingView> {
   const [link] = await db.rows<{ siteId: string; kind: NewLink['kind']; from: string; to: string }>(
     'select site_id as "siteId", kind, from_id as "from", to_id as "to" from site_links where id = $1',

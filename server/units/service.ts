@@ -1,9 +1,9 @@
-import { storyOf } from '#core/history';
-import { modelLineOf } from '#core/machine';
+import { storyOf, type Flag } from '#core/history';
+import { modelLineOf, sameSlot, slotsOf } from '#core/machine';
 import { localDate } from '#core/time';
-import { classOfSlot, slotsOf } from '#core/vocabulary';
 import type {
   CircuitView,
+  DecisionView,
   FlagView,
   MachinePatch,
   NewUnit,
@@ -12,108 +12,124 @@ import type {
   UnitPatch,
   UnitRow,
 } from '#contracts/units';
+import type { Transaction } from 'sequelize';
 import type { Dependencies } from '../dependencies.ts';
+import type { Database } from '../db/connect.ts';
 import { invalid, notFound } from '../http/problem.ts';
 import { firstTime } from '../http/once.ts';
 import { writeLog } from '../http/log.ts';
 import { updateVersion } from '../http/versioned.ts';
+import { derive } from '../sheet/derive.ts';
+import { withLocked } from '../sheet/lock.ts';
+import { readUnits } from '../sheet/read.ts';
 import { historySettings } from '../settings/service.ts';
-import { loadFacts } from './facts.ts';
 import { modelNotesFor } from '../notes/queries.ts';
 import { photosOf } from '../photos/queries.ts';
 import { siteNet, tracesOf } from '../tracing/queries.ts';
-import { callsOfUnit, conditionsOf, lastSeenOf, UNIT_COLUMNS_SQL, UNIT_FROM_SQL } from './queries.ts';
+import { callsOfUnit, conditionsOf, decisionsOf, lastSeenOf } from './queries.ts';
 import { refreshStale, refreshSummaries } from './summary.ts';
+import {
+  BOUND_CIRCUIT,
+  COMPONENTS_IN_SLOTS,
+  MERGE_CIRCUITS,
+  ONE_UNIT,
+  RECOMMENDATIONS_OF_UNIT,
+  ROOFS_OF_UNIT,
+} from './units.sql.ts';
 
 type Needs = Pick<Dependencies, 'db' | 'clock'>;
 
-interface SummaryFlag extends Omit<FlagView, 'dismissed'> {
-  readonly setAside: boolean;
+/** Flags as screens show them, each with the decision that settles it. */
+export const flagViews = (flags: readonly Flag[], decisions: readonly DecisionView[]): FlagView[] =>
+  flags.map(({ decisionId, ...flag }) => {
+    const decision = decisions.find((d) => d.id === decisionId);
+    return decision ? { ...flag, decision } : flag;
+  });
+
+interface UnitRecord extends UnitRow {
+  readonly voltage: number | null;
+  readonly phase: number | null;
+  readonly handlingNotes: string | null;
+  readonly version: number;
+  readonly flags: Flag[] | null;
+  readonly asOf: string;
+  readonly details: UnitPage['details'];
+  readonly hazards: UnitPage['hazards'];
 }
 
-/** Everything the unit page shows: who it is, its verdict, its story, how it was left, what is in it. @throws Problem 404 */
+/**
+ * Everything the unit page shows: who it is, its verdict, its story, how it was left, what is in it. @throws
+ * Problem 404
+ */
 export async function unitRecord({ db, clock }: Needs, id: string): Promise<UnitPage> {
-  const loaded = (await loadFacts(db, [id])).get(id);
-  if (!loaded) throw notFound('Unit');
-  const today = localDate(clock.now(), loaded.timeZone);
+  const read = (await readUnits(db, [id])).get(id);
+  if (!read) throw notFound('Unit');
+  const { facts, unit: record } = read;
+  const today = localDate(clock.now(), record.timeZone);
   await refreshStale(db, clock, today);
-  const [row] = await db.rows<
-    UnitRow & {
-      voltage: number | null;
-      phase: number | null;
-      handlingNotes: string | null;
-      version: number;
-      flags: SummaryFlag[] | null;
-      asOf: string;
-      details: UnitPage['details'];
-      hazards: UnitPage['hazards'];
-    }
-  >(
-    `select ${UNIT_COLUMNS_SQL}, u.voltage, u.phase, u.handling_notes as "handlingNotes", u.version, u.details, s.hazards, m.flags, m.as_of as "asOf" from ${UNIT_FROM_SQL} where u.id = $1`,
-    [id],
-  );
+  const [row] = await db.rows<UnitRecord>(ONE_UNIT, [id]);
   if (!row) throw notFound('Unit');
   const settings = await historySettings(db, today);
-  const dismissals = await db.rows<{
-    id: string;
-    flag: string;
-    evidence: string;
-    by: string;
-    reason: string;
-  }>(
-    `select d.id, d.flag, d.evidence, coalesce(p.display_name, '') as by, d.reason from dismissals d left join users p on p.id = d.dismissed_by
-     where d.unit_id = $1 and d.undone_at is null`,
-    [id],
-  );
-  const circuits = await db.rows<CircuitView>(
-    'select id, number, refrigerant, charge_lb as "chargeLb", metering, compressors from circuits where unit_id = $1 order by number',
-    [id],
-  );
-  const stored = await db.rows<SlotView>(
-    `select t.name, t.component_class as "componentClass",
-       (select json_build_object('from', case when lower_inf(p.during) then null else lower(p.during) end, 'manufacturer', p.manufacturer, 'model', p.model)
-        from components p where p.slot_id = t.id and upper_inf(p.during)) as installed,
-       (select count(*)::int from components p where p.slot_id = t.id and not upper_inf(p.during)) as earlier
-     from slots t where t.unit_id = $1`,
-    [id],
-  );
-  const names = slotsOf(
-    loaded.facts.kind,
-    circuits.map((c) => c.number),
-    stored.map((slot) => slot.name),
-  );
-  const slots = names.map(
-    (name) =>
-      stored.find((slot) => slot.name === name) ?? {
-        name,
-        componentClass: classOfSlot(name) ?? null,
-        installed: null,
-        earlier: 0,
-      },
-  );
-  const flags = (row.flags ?? []).map(({ setAside: _setAside, ...flag }): FlagView => {
-    const aside = dismissals.find((d) => d.flag === flag.kind && d.evidence === flag.evidence);
-    return aside ? { ...flag, dismissed: { id: aside.id, by: aside.by, reason: aside.reason } } : flag;
-  });
-  const { flags: _flags, asOf, ...unit } = row;
+  const decisions = await decisionsOf(db, [id]);
+  const circuits = await db.models.Circuit.findAll({ where: { unitId: id }, order: ['number'] });
+  const inside = await db.rows<Slotted>(COMPONENTS_IN_SLOTS, [id]);
+  const { flags: stored, asOf, ...unit } = row;
   return {
     ...unit,
-    verdict: { asOf: asOf ?? today, sentence: unit.sentence, flags },
-    story: storyOf(loaded.facts, settings),
+    verdict: { asOf: asOf ?? today, sentence: unit.sentence, flags: flagViews(stored ?? [], decisions) },
+    story: storyOf(facts, settings),
+    decisions,
+    recommendations: await db.rows<UnitPage['recommendations'][number]>(RECOMMENDATIONS_OF_UNIT, [id]),
     conditions: await conditionsOf(db, [id]),
-    circuits,
-    slots,
+    circuits: circuits.map(({ id, number, refrigerant, chargeLb, metering, compressors }): CircuitView => ({
+      id,
+      number,
+      refrigerant,
+      chargeLb,
+      metering,
+      compressors,
+    })),
+    slots: slotViews(
+      slotsOf(
+        record.kind,
+        circuits.map((c) => c.number),
+      ),
+      inside,
+    ),
     calls: await callsOfUnit(db, id),
     lastSeen: await lastSeenOf(db, id),
     ...tracesOf(await siteNet(db, row.siteId), id),
     photos: await photosOf(db, 'unit_id', [id]),
     modelLine: modelLineOf(row.model) ?? null,
     modelNotes: await modelNotesFor(db, row.manufacturer, row.model),
-    roofs: await db.rows<{ id: string; name: string }>(
-      `select id, name from roofs where site_id = $1 and retired_at is null and plan->'items' @> jsonb_build_array(jsonb_build_object('unitId', $2::text)) order by name`,
-      [row.siteId, id],
-    ),
+    roofs: await db.rows<{ id: string; name: string }>(ROOFS_OF_UNIT, [row.siteId, id]),
   };
+}
+
+interface Slotted extends Pick<SlotView, 'part' | 'circuit' | 'earlier'> {
+  readonly from: string | null;
+  readonly manufacturer: string | null;
+  readonly model: string | null;
+}
+
+/**
+ * Every place of the machine, with what is known to stand in it; a component whose place went with its
+ * circuit stays in sight.
+ */
+function slotViews(
+  slots: readonly Pick<SlotView, 'part' | 'circuit'>[],
+  inside: readonly Slotted[],
+): SlotView[] {
+  const others = inside.filter((own) => !slots.some((slot) => sameSlot(slot, own)));
+  return [...slots, ...others].map(({ part, circuit }) => {
+    const own = inside.find((slotted) => sameSlot(slotted, { part, circuit }));
+    return {
+      part,
+      circuit,
+      earlier: own?.earlier ?? 0,
+      installed: own ? { from: own.from, manufacturer: own.manufacturer, model: own.model } : null,
+    };
+  });
 }
 
 export async function createUnit({ db, clock }: Needs, body: NewUnit, actor: string): Promise<UnitPage> {
@@ -139,21 +155,20 @@ export async function updateUnit(
   { version, ...patch }: UnitPatch,
   actor: string,
 ): Promise<UnitPage> {
-  await db.transaction(async (transaction) => {
+  await changing({ db, clock }, id, async (transaction) => {
     await updateVersion(db.models.Unit, id, version, patch, {
       transaction,
       what: 'Unit',
       show: () => unitRecord({ db, clock }, id),
     });
     await writeLog(db, transaction, { actor, action: 'change', entity: 'unit', entityId: id, detail: patch });
-    await refreshSummaries(db, clock, [id], transaction);
   });
   return unitRecord({ db, clock }, id);
 }
 
 /**
- * Writes what was read off the machine: plate, circuits with their compressors, heat, blower, filters. A circuit that is left
- * out goes, unless pounds were recorded on it.
+ * Writes what was read off the machine: plate, circuits with their compressors, heat, blower, filters. A
+ * circuit that is left out goes, unless pounds were recorded on it.
  *
  * @throws Problem 409 for a stale version, 422 for a circuit that cannot go
  */
@@ -163,39 +178,13 @@ export async function updateMachine(
   { version, circuits, ...patch }: MachinePatch,
   actor: string,
 ): Promise<UnitPage> {
-  await db.transaction(async (transaction) => {
+  await changing({ db, clock }, id, async (transaction) => {
     await updateVersion(db.models.Unit, id, version, patch, {
       transaction,
       what: 'Unit',
       show: () => unitRecord({ db, clock }, id),
     });
-    if (circuits) {
-      const numbers = circuits.map((c) => c.number);
-      const [bound] = await db.rows<{ number: number }>(
-        `select number from circuits c where unit_id = $1 and number <> all($2::int[])
-           and (exists (select 1 from refrigerant_movements r where r.circuit_id = c.id) or exists (select 1 from slots t where t.circuit_id = c.id)) limit 1`,
-        [id, numbers],
-        transaction,
-      );
-      if (bound)
-        throw invalid([
-          { path: 'circuits', message: `circuit ${bound.number} has pounds on record and cannot go` },
-        ]);
-      await db.run(
-        'delete from circuits where unit_id = $1 and number <> all($2::int[])',
-        [id, numbers],
-        transaction,
-      );
-      await db.run(
-        `insert into circuits (unit_id, number, refrigerant, charge_lb, metering, compressors)
-         select $1, r.number, r.refrigerant, r."chargeLb", r.metering, coalesce(r.compressors, '[]')
-         from jsonb_to_recordset($2::jsonb) as r(number int, refrigerant text, "chargeLb" float, metering text, compressors jsonb)
-         on conflict (unit_id, number) do update set refrigerant = excluded.refrigerant, charge_lb = excluded.charge_lb, metering = excluded.metering,
-           compressors = excluded.compressors`,
-        [id, JSON.stringify(circuits)],
-        transaction,
-      );
-    }
+    if (circuits) await changeCircuits(db, id, circuits, transaction);
     await writeLog(db, transaction, {
       actor,
       action: 'change',
@@ -203,7 +192,43 @@ export async function updateMachine(
       entityId: id,
       detail: { ...patch, circuits },
     });
-    await refreshSummaries(db, clock, [id], transaction);
   });
   return unitRecord({ db, clock }, id);
+}
+
+/** Changes a unit and folds its sheets again: which circuits it has decides what its lines mean. */
+async function changing(
+  { db, clock }: Needs,
+  id: string,
+  change: (transaction: Transaction) => Promise<void>,
+): Promise<void> {
+  const touched = { units: [id], points: [], calls: [], visits: [] };
+  await withLocked(
+    db,
+    async () => touched,
+    async (_touched, transaction) => {
+      await change(transaction);
+      await derive(db, clock, touched, transaction);
+    },
+  );
+}
+
+async function changeCircuits(
+  db: Database,
+  id: string,
+  circuits: NonNullable<MachinePatch['circuits']>,
+  transaction: Transaction,
+): Promise<void> {
+  const numbers = circuits.map((c) => c.number);
+  const [bound] = await db.rows<{ number: number }>(BOUND_CIRCUIT, [id, numbers], transaction);
+  if (bound)
+    throw invalid([
+      { path: 'circuits', message: `circuit ${bound.number} has pounds or parts on record and cannot go` },
+    ]);
+  await db.run(
+    'delete from circuits where unit_id = $1 and number <> all($2::int[])',
+    [id, numbers],
+    transaction,
+  );
+  await db.run(MERGE_CIRCUITS, [id, JSON.stringify(circuits)], transaction);
 }

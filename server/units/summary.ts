@@ -3,14 +3,53 @@ import { unitVerdict } from '#core/history';
 import { localDate, type PlainDate } from '#core/time';
 import type { Database } from '../db/connect.ts';
 import type { Clock } from '../http/clock.ts';
-import { companyNow, historySettings } from '../settings/service.ts';
-import { loadFacts } from './facts.ts';
+import { companyNow, historySettings, nextStart } from '../settings/service.ts';
+import { readUnits, type UnitRead } from '../sheet/read.ts';
+import { SUMMARIES } from '../sheet/write.sql.ts';
 
-const CHUNK = 5000;
+const UNITS_AT_ONCE = 500;
 
 /**
- * Works out the verdict of units and keeps it beside them, in the transaction that changed their history. Lists and the
- * watch list read only this.
+ * Works out the verdict of units from their folded sheets and keeps it beside them. Lists and the watch list
+ * read only this. A rule that starts on a later day is remembered: on that day the verdict is worked out
+ * anew.
+ */
+export async function judge(
+  db: Database,
+  clock: Clock,
+  reads: readonly UnitRead[],
+  transaction: Transaction,
+): Promise<void> {
+  if (reads.length === 0) return;
+  const company = await companyNow(db, transaction);
+  const today = localDate(clock.now(), company.timeZone);
+  const settings = await historySettings(db, today, transaction);
+  const newRules = await nextStart(db, 'history', today, transaction);
+  const rows = reads.map(({ unit, sheet, facts, lastDone, decisions }) => {
+    const asOf = unit.timeZone === company.timeZone ? today : localDate(clock.now(), unit.timeZone);
+    const verdict = unitVerdict(facts, settings, asOf, decisions);
+    const changesOn = [verdict.changesOn, newRules].filter((day) => day !== undefined).sort()[0];
+    return {
+      unit_id: unit.id,
+      as_of: asOf,
+      changes_on: changesOn ?? null,
+      score: verdict.score,
+      to_decide: verdict.toDecide,
+      decisions: decisions.length,
+      sentence: verdict.sentence,
+      flags: verdict.flags,
+      flag_kinds: verdict.flags.filter((flag) => flag.decisionId === undefined).map((flag) => flag.kind),
+      open_conditions: facts.openConditions.length,
+      last_visit_at: sheet.lastVisitMs === null ? null : new Date(sheet.lastVisitMs).toISOString(),
+      last_done: lastDone,
+    };
+  });
+  await db.run(SUMMARIES, [JSON.stringify(rows)], transaction);
+}
+
+/**
+ * Reads units and works their verdicts out anew, in the transaction that changed their record or a decision
+ * about them.
  */
 export async function refreshSummaries(
   db: Database,
@@ -18,50 +57,25 @@ export async function refreshSummaries(
   unitIds: readonly string[],
   transaction: Transaction,
 ): Promise<void> {
-  if (unitIds.length === 0) return;
-  const company = await companyNow(db, transaction);
-  const today = localDate(clock.now(), company.timeZone);
-  const settings = await historySettings(db, today, transaction);
-  for (let from = 0; from < unitIds.length; from += CHUNK) {
-    const loaded = await loadFacts(db, unitIds.slice(from, from + CHUNK), transaction);
-    const rows = [...loaded.values()].map(({ facts, timeZone, lastVisitAt, lastDone, dismissals }) => {
-      const asOf = timeZone === company.timeZone ? today : localDate(clock.now(), timeZone);
-      const verdict = unitVerdict(facts, settings, asOf, dismissals);
-      return {
-        unit_id: facts.unitId,
-        as_of: asOf,
-        changes_on: verdict.changesOn ?? null,
-        score: verdict.score,
-        sentence: verdict.sentence,
-        flags: verdict.flags,
-        flag_kinds: verdict.flags.filter((flag) => !flag.setAside).map((flag) => flag.kind),
-        open_conditions: facts.openConditions.length,
-        last_visit_at: lastVisitAt,
-        last_done: lastDone,
-      };
-    });
-    await db.run(
-      `insert into unit_summaries (unit_id, as_of, changes_on, score, sentence, flags, flag_kinds, open_conditions, last_visit_at, last_done)
-       select * from jsonb_to_recordset($1::jsonb) as r(unit_id uuid, as_of date, changes_on date, score int, sentence text, flags jsonb, flag_kinds text[],
-         open_conditions int, last_visit_at timestamptz, last_done jsonb)
-       on conflict (unit_id) do update set as_of = excluded.as_of, changes_on = excluded.changes_on, score = excluded.score, sentence = excluded.sentence,
-         flags = excluded.flags, flag_kinds = excluded.flag_kinds, open_conditions = excluded.open_conditions, last_visit_at = excluded.last_visit_at,
-         last_done = excluded.last_done`,
-      [JSON.stringify(rows)],
-      transaction,
-    );
+  for (let from = 0; from < unitIds.length; from += UNITS_AT_ONCE) {
+    const reads = await readUnits(db, unitIds.slice(from, from + UNITS_AT_ONCE), transaction);
+    await judge(db, clock, [...reads.values()], transaction);
   }
 }
 
 /**
- * Refreshes the summaries whose verdict time alone has changed (a repeat that has grown old, a birthday, a new setting).
- * Called before a list that shows verdicts is read; usually there is nothing to do.
+ * Refreshes the summaries whose verdict time alone has changed (a repeat that has grown old, a birthday, a
+ * new setting). Called before a list that shows verdicts is read; usually there is nothing to do.
  */
 export async function refreshStale(db: Database, clock: Clock, today: PlainDate): Promise<void> {
   const stale = 'select unit_id from unit_summaries where changes_on <= $1';
   if ((await db.rows(`${stale} limit 1`, [today])).length === 0) return;
   await db.transaction(async (transaction) => {
-    const rows = await db.rows<{ unit_id: string }>(`${stale} for update skip locked`, [today], transaction);
+    const rows = await db.rows<{ unit_id: string }>(
+      `${stale} order by unit_id for update skip locked`,
+      [today],
+      transaction,
+    );
     await refreshSummaries(
       db,
       clock,

@@ -151,11 +151,11 @@ describe('limits for measuring', () => {
       return (await kept(id)).answers.find((a) => a.name === 'superheat');
     };
     expect(await verdictOn('2026-06-14')).toMatchObject({
-      verdict: 'within',
+      position: 'inside',
       band: { from: 'common practice', high: 15 },
     });
     expect(await verdictOn('2026-06-16')).toMatchObject({
-      verdict: 'high',
+      position: 'above',
       band: { from: 'company setting', high: 11 },
     });
     const { body } = await desk.get('/api/settings/measuring').expect(200);

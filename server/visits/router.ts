@@ -38,7 +38,7 @@ export const visitRoutes: readonly Route[] = [
       const entry = parse(newEntry, context.body) as NewEntry;
       if (entry.visitId !== context.params.id)
         throw invalid([{ path: 'visitId', message: 'is another visit than the address names' }]);
-      await addEntry(context, entry, context.user.id);
+      await addEntry(context, entry, context.user);
       return new Reply(201, await visitRecord(context, entry.visitId));
     },
   },

@@ -1,19 +1,23 @@
 import type { Transaction } from 'sequelize';
-import { workedOut } from '#core/cards';
-import type { MeasuringLimits } from '#core/measurement';
-import { judgeReading, toSi } from '#core/quantities';
-import { READING_POINTS } from '#core/readings';
+import { neverPastTheVisit } from '#core/conditions';
+import { hasSlot, slotFor, slotName } from '#core/machine';
 import { localDate } from '#core/time';
-import type { EntryBody, EntryKind, NewEntry, NewVisit, VisitPage } from '#contracts/visits';
+import { CONDITION_KIND_NAMES, type UnitKind } from '#core/vocabulary';
+import { leaveIsSettled } from '#core/work';
+import type { SignedIn } from '#contracts/people';
+import type { EntryBody, NewEntry, NewVisit, VisitPage } from '#contracts/visits';
 import type { Dependencies } from '../dependencies.ts';
 import type { Database } from '../db/connect.ts';
+import type { Entry } from '../db/models.ts';
 import { invalid, notFound, Problem } from '../http/problem.ts';
 import { firstTime } from '../http/once.ts';
 import { writeLog } from '../http/log.ts';
-import { measuringLimits } from '../settings/service.ts';
-import { refreshSummaries } from '../units/summary.ts';
-import { PROJECTIONS, type StoredEntry } from './projections.ts';
+import { derive, type Touched } from '../sheet/derive.ts';
+import { withLocked } from '../sheet/lock.ts';
+import { SUBJECTS_OF_LINE, TOUCHED_BY_VISIT } from '../sheet/read.sql.ts';
 import { visitRecord } from './queries.ts';
+import { LEFT_BEHIND } from './visits.sql.ts';
+import { workedOutBody } from './worked.ts';
 
 type Needs = Pick<Dependencies, 'db' | 'clock'>;
 
@@ -30,213 +34,326 @@ export async function createVisit(needs: Needs, body: NewVisit, actor: string): 
     );
     if (foreign >= 0)
       throw invalid([{ path: `callIds.${foreign}`, message: 'this call belongs to another site' }]);
-    await db.models.Visit.create(
-      { id: body.id, siteId: body.siteId, crewId: body.crewId, plannedFor: body.plannedFor },
+    const { id, siteId, crewId, plannedFor } = body;
+    await db.models.Visit.create({ id, siteId, crewId, plannedFor }, { transaction });
+    await db.models.VisitCall.bulkCreate(
+      [...new Set(body.callIds)].map((callId) => ({ visitId: id, callId })),
       { transaction },
     );
-    await db.run(
-      'insert into visit_calls (visit_id, call_id) select $1, unnest($2::uuid[])',
-      [body.id, body.callIds],
-      transaction,
-    );
-    await writeLog(db, transaction, {
-      actor,
-      action: 'create',
-      entity: 'visit',
-      entityId: body.id,
-      detail: body,
-    });
+    await writeLog(db, transaction, { actor, action: 'create', entity: 'visit', entityId: id, detail: body });
   });
   return visitRecord(needs, body.id);
 }
 
 /**
- * Puts an entry on a visit's sheet. Sent twice it stands once; an amendment supersedes exactly one entry and takes back what
- * that one had done; the units it touches are judged anew in the same transaction.
+ * Puts an entry on a visit's sheet. Sent twice it stands once; an amendment supersedes exactly one entry;
+ * whatever it touches is locked, folded again and judged anew in the same transaction.
  *
- * @throws Problem 404 for an unknown visit, 409 when the amended entry was amended by somebody else, 422 with the path of
+ * @throws Problem 404 for an unknown visit, 409 when the amended entry was amended by somebody else, 422 with
+ *   the path of
  *   each wrong field
  */
-export async function addEntry({ db, clock }: Needs, entry: NewEntry, actor: string): Promise<void> {
-  await db.transaction(async (transaction) => {
-    if (!(await firstTime(db, transaction, { id: entry.id, body: entry, actor }))) return;
-    const [visit] = await db.rows<{ siteId: string; timeZone: string }>(
-      'select v.site_id as "siteId", s.time_zone as "timeZone" from visits v join sites s on s.id = v.site_id where v.id = $1',
-      [entry.visitId],
-      transaction,
-    );
-    if (!visit) throw notFound('Visit');
-    const occurredAt = new Date(entry.occurredAt);
-    if (occurredAt.getTime() > clock.now().getTime() + FUTURE_MS) {
-      throw invalid([
+export async function addEntry({ db, clock }: Needs, entry: NewEntry, actor: SignedIn): Promise<void> {
+  await withLocked(
+    db,
+    (transaction) => touchedBy(db, entry, transaction),
+    async (touched, transaction) => {
+      if (!(await firstTime(db, transaction, { id: entry.id, body: entry, actor: actor.id }))) return;
+      const visit = await db.models.Visit.findByPk(entry.visitId, { include: 'site', transaction });
+      if (!visit) throw notFound('Visit');
+      const { timeZone } = (visit as unknown as { site: { timeZone: string } }).site;
+      const now = clock.now();
+      const old = entry.supersedes ? await supersededEntry(db, transaction, entry, actor, now) : undefined;
+      const occurredAt = entry.occurredAt ? new Date(entry.occurredAt) : (old as Entry).occurredAt;
+      if (occurredAt.getTime() > now.getTime() + FUTURE_MS)
+        throw invalid([
+          {
+            path: 'occurredAt',
+            message: 'lies more than a day in the future; is the clock of this device right?',
+          },
+        ]);
+      const place = await placeOf(db, transaction, entry, visit.siteId);
+      const checked = await checkedBody(db, transaction, entry, place.unitId, visit.siteId);
+      await db.models.Entry.create(
         {
-          path: 'occurredAt',
-          message: 'lies more than a day in the future; is the clock of this device right?',
+          id: entry.id,
+          rootId: old?.rootId ?? entry.id,
+          visitId: entry.visitId,
+          ...place,
+          kind: entry.kind,
+          body: (await workedOutBody(
+            db,
+            checked,
+            place.unitId,
+            localDate(occurredAt, timeZone),
+            transaction,
+          )) as Record<string, unknown>,
+          authorId: actor.id,
+          occurredAt,
+          supersedes: entry.supersedes ?? null,
+          reason: entry.reason ?? null,
         },
-      ]);
-    }
-    const place = await placeOf(db, transaction, entry, visit.siteId);
-    const stored: StoredEntry = {
-      ...place,
-      id: entry.id,
-      visitId: entry.visitId,
-      kind: entry.kind,
-      body: canonicalBody(
-        entry,
-        await measuringLimits(db, localDate(occurredAt, visit.timeZone), transaction),
-      ),
-      occurredAt,
-      authorId: actor,
-    };
-    const superseded = entry.supersedes
-      ? await supersededEntry(db, transaction, entry.supersedes, entry.visitId)
-      : undefined;
-    const step = { db, transaction, timeZone: visit.timeZone };
-    if (superseded) await PROJECTIONS[superseded.kind as EntryKind].undo({ ...step, entry: superseded });
-    await db.run(
-      `insert into entries (id, visit_id, call_id, unit_id, kind, body, author_id, occurred_at, supersedes, reason) values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)`,
-      [
-        stored.id,
-        stored.visitId,
-        stored.callId,
-        stored.unitId,
-        stored.kind,
-        JSON.stringify(stored.body),
-        actor,
-        occurredAt,
-        entry.supersedes ?? null,
-        entry.reason ?? null,
-      ],
-      transaction,
-    );
-    await PROJECTIONS[entry.kind].apply({ ...step, entry: stored });
-    await writeLog(db, transaction, {
-      actor,
-      action: 'entry',
-      entity: 'visit',
-      entityId: entry.visitId,
-      detail: { entry: entry.id, kind: entry.kind },
-    });
-    await refreshSummaries(db, clock, await unitsTouched(db, transaction, stored, superseded), transaction);
-  });
+        { transaction },
+      );
+      await writeLog(db, transaction, {
+        actor: actor.id,
+        action: 'entry',
+        entity: 'visit',
+        entityId: entry.visitId,
+        detail: { entry: entry.id, kind: entry.kind },
+      });
+      await derive(db, clock, touched, transaction);
+    },
+  );
 }
 
-/** The unit an entry is about and the call it answers: the visit's call for that unit, or its only call. */
+/**
+ * Kinds that say something about the calls of their visit; those of the second list also about units the
+ * calls name.
+ */
+const ABOUT_CALLS: ReadonlySet<string> = new Set(['arrive', 'leave', 'finding', 'work', 'condition left']);
+const ABOUT_CALLED_UNITS: ReadonlySet<string> = new Set(['leave', 'finding', 'work']);
+
+/** What an entry, and the one it amends, may alter. */
+async function touchedBy(db: Database, entry: NewEntry, transaction: Transaction): Promise<Touched> {
+  const old = entry.supersedes
+    ? await db.models.Entry.findByPk(entry.supersedes, { transaction })
+    : undefined;
+  const kinds = [entry.kind, ...(old ? [old.kind] : [])];
+  const about = kinds.some((kind) => ABOUT_CALLS.has(kind));
+  const [wide] = about
+    ? await db.rows<{ calls: string[]; units: string[] }>(TOUCHED_BY_VISIT, [entry.visitId], transaction)
+    : [];
+  const lines = [
+    ...(entry.supersedes ? [entry.supersedes] : []),
+    ...[entry, old].flatMap((e) =>
+      e?.kind === 'condition closed' ? [(e.body as EntryBody<'condition closed'>).conditionId] : [],
+    ),
+  ];
+  const units = new Set<string>(entry.unitId ? [entry.unitId] : []);
+  const points = new Set<string>(entry.pointId ? [entry.pointId] : []);
+  if (about || entry.unitId === null) {
+    const only = await onlyCallUnit(db, entry.visitId, transaction);
+    if (only) units.add(only);
+  }
+  for (const id of lines) {
+    const [subjects] = await db.rows<{ units: string[]; points: string[] }>(
+      SUBJECTS_OF_LINE,
+      [id],
+      transaction,
+    );
+    for (const unit of subjects?.units ?? []) units.add(unit);
+    for (const point of subjects?.points ?? []) points.add(point);
+  }
+  if (kinds.some((kind) => ABOUT_CALLED_UNITS.has(kind)))
+    for (const unit of wide?.units ?? []) units.add(unit);
+  return {
+    units: [...units].sort(),
+    points: [...points].sort(),
+    calls: wide?.calls ?? [],
+    visits: kinds.some((kind) => kind === 'arrive' || kind === 'leave') ? [entry.visitId] : [],
+  };
+}
+
+async function onlyCallUnit(db: Database, visitId: string, transaction: Transaction): Promise<string | null> {
+  const calls = await callsOf(db, visitId, transaction);
+  return calls.length === 1 ? (calls[0]?.unitId ?? null) : null;
+}
+
+const callsOf = (db: Database, visitId: string, transaction: Transaction) =>
+  db.rows<{ id: string; unitId: string | null }>(
+    'select k.id, k.unit_id as "unitId" from visit_calls vc join calls k on k.id = vc.call_id where vc.visit_id = $1',
+    [visitId],
+    transaction,
+  );
+
+/** Kinds that have to be about something: a unit, or a point of the site. */
+const NEEDS_SUBJECT: Readonly<Record<string, string>> = {
+  finding: 'a finding is about one, or about a point of the site',
+  work: 'work is done on one, or on a point of the site',
+  'condition left': 'something is left so on one, or at a point of the site',
+  recommendation: 'a recommendation is about one, or about a point of the site',
+  refrigerant: 'refrigerant belongs to one',
+};
+
+/** What an entry is about, and the call it answers where somebody says so; the fold works out the rest. */
 async function placeOf(
   db: Database,
   transaction: Transaction,
   entry: NewEntry,
   siteId: string,
-): Promise<{ unitId: string | null; callId: string | null }> {
-  const calls = await db.rows<{ id: string; unitId: string | null }>(
-    'select k.id, k.unit_id as "unitId" from visit_calls vc join calls k on k.id = vc.call_id where vc.visit_id = $1',
-    [entry.visitId],
-    transaction,
-  );
-  const only = calls.length === 1 ? calls[0] : undefined;
+): Promise<{ unitId: string | null; pointId: string | null; callId: string | null }> {
+  const calls = await callsOf(db, entry.visitId, transaction);
   const aboutVisit = entry.kind === 'arrive' || entry.kind === 'leave';
-  const unitId = entry.unitId ?? (aboutVisit ? null : (only?.unitId ?? null));
+  const pointId = entry.pointId ?? null;
+  const only = calls.length === 1 ? (calls[0]?.unitId ?? null) : null;
+  const unitId = entry.unitId ?? (aboutVisit || pointId !== null ? null : only);
+  if (entry.unitId !== null && pointId !== null)
+    throw invalid([
+      { path: 'pointId', message: 'a line is about a unit or about a point of the site, not both' },
+    ]);
   if (unitId !== null) {
     const unit = await db.models.Unit.findByPk(unitId, { transaction });
     if (!unit || unit.siteId !== siteId)
       throw invalid([{ path: 'unitId', message: 'this unit does not stand on that site' }]);
   }
-  const own = calls.find((call) => unitId !== null && call.unitId === unitId);
-  // A call that came in without a unit gets the one the first finding names.
-  if (!own && only && only.unitId === null && unitId !== null && entry.kind === 'finding') {
-    await db.run(
-      'update calls set unit_id = $2, version = version + 1 where id = $1',
-      [only.id, unitId],
-      transaction,
-    );
-    return { unitId, callId: only.id };
+  if (pointId !== null) {
+    const point = await db.models.SitePoint.findByPk(pointId, { transaction });
+    if (!point || point.siteId !== siteId || point.unitId !== null)
+      throw invalid([{ path: 'pointId', message: 'there is no such point on that site' }]);
   }
-  return { unitId, callId: own?.id ?? (only && (unitId === null || only.unitId === null) ? only.id : null) };
+  const why = NEEDS_SUBJECT[entry.kind];
+  if (why && unitId === null && (pointId === null || entry.kind === 'refrigerant'))
+    throw invalid([{ path: 'unitId', message: `which unit? ${why}` }]);
+  if (entry.callId !== undefined && !calls.some((call) => call.id === entry.callId))
+    throw invalid([{ path: 'callId', message: 'this call is not one of this visit' }]);
+  return { unitId, pointId, callId: entry.callId ?? null };
 }
 
+/**
+ * The entry that is amended or withdrawn.
+ *
+ * @throws Problem 422 when it is not on this sheet, 409 when it was amended meanwhile, 422 for a leaving that
+ *   has settled and is
+ *   not changed by the desk
+ */
 async function supersededEntry(
   db: Database,
   transaction: Transaction,
-  id: string,
-  visitId: string,
-): Promise<StoredEntry> {
-  const [old] = await db.rows<StoredEntry & { amended: boolean }>(
-    `select id, visit_id as "visitId", call_id as "callId", unit_id as "unitId", kind, body, occurred_at as "occurredAt", author_id as "authorId",
-       exists (select 1 from entries later where later.supersedes = e.id) as amended from entries e where id = $1 and visit_id = $2 for update`,
-    [id, visitId],
-    transaction,
-  );
-  if (!old) throw invalid([{ path: 'supersedes', message: 'there is no such entry on this sheet' }]);
-  if (old.amended)
+  entry: NewEntry,
+  actor: SignedIn,
+  now: Date,
+): Promise<Entry> {
+  const id = entry.supersedes as string;
+  const old = await db.models.Entry.findOne({ where: { id, visitId: entry.visitId }, transaction });
+  if (!old || old.kind === 'withdrawn')
+    throw invalid([{ path: 'supersedes', message: 'there is no such entry on this sheet' }]);
+  if (await db.models.Entry.findOne({ where: { supersedes: id }, transaction }))
     throw new Problem(409, 'Somebody else has amended this entry meanwhile', {
       detail: 'Look at the sheet again and amend the newest one.',
     });
+  if (
+    old.kind === 'leave' &&
+    actor.role === 'technician' &&
+    leaveIsSettled(old.occurredAt.getTime(), now.getTime())
+  )
+    throw invalid([
+      {
+        path: 'supersedes',
+        message: 'this visit was left more than a month ago; the desk can open the call again',
+      },
+    ]);
   return old;
 }
 
-/** Readings get their canonical SI value and a quality beside what was typed. @throws Problem 422 for an impossible one */
-function canonicalBody(entry: NewEntry, limits: MeasuringLimits): unknown {
-  if (entry.kind === 'measurement') return measuredBody(entry.body as EntryBody<'measurement'>, limits);
-  if (entry.kind !== 'reading set') return entry.body;
-  const body = entry.body as EntryBody<'reading set'>;
-  const errors: { path: string; message: string }[] = [];
-  const readings = body.readings.map((reading, index) => {
-    const { quantity } = READING_POINTS[reading.point];
-    try {
-      return {
-        ...reading,
-        quantity,
-        si: toSi(quantity, reading.unit, reading.value),
-        ...judgeReading(quantity, reading.unit, reading.value),
-      };
-    } catch (error) {
-      if (!(error instanceof RangeError)) throw error;
-      errors.push({ path: `body.readings.${index}.value`, message: `${reading.point}: ${error.message}` });
-      return reading;
-    }
-  });
-  if (errors.length > 0) throw invalid(errors, 'A reading that cannot be');
-  return { ...body, readings };
-}
-
-/** A bench card with the answers worked out from its inputs by the limits of that day. @throws Problem 422 for what cannot be */
-function measuredBody(body: EntryBody<'measurement'>, limits: MeasuringLimits): unknown {
-  const { inputs, answers, errors } = workedOut(body.card, body.inputs, limits);
-  if (errors.length > 0) {
-    const what = errors.map(({ input, why }) => ({
-      path: input === null ? 'body.inputs' : `body.inputs.${input}`,
-      message: why,
-    }));
-    throw invalid(what, 'A reading that cannot be');
-  }
-  return { ...body, inputs, answers };
-}
-
-async function unitsTouched(
+/**
+ * What only the records around an entry can tell: the slot, the circuit, the condition, the calls of a
+ * leaving.
+ */
+async function checkedBody(
   db: Database,
   transaction: Transaction,
-  entry: StoredEntry,
-  superseded: StoredEntry | undefined,
-): Promise<string[]> {
-  const called = await db.rows<{ unitId: string }>(
-    'select k.unit_id as "unitId" from visit_calls vc join calls k on k.id = vc.call_id where vc.visit_id = $1 and k.unit_id is not null',
-    [entry.visitId],
+  entry: NewEntry,
+  unitId: string | null,
+  siteId: string,
+): Promise<NewEntry> {
+  switch (entry.kind) {
+    case 'work': {
+      const body = entry.body as EntryBody<'work'>;
+      if (body.installed) await checkSlot(db, transaction, unitId, body.installed.slot);
+      if (body.leakRepair === 'proven') await checkCircuit(db, transaction, unitId, body.circuit);
+      return entry;
+    }
+    case 'refrigerant':
+      await checkCircuit(db, transaction, unitId, (entry.body as EntryBody<'refrigerant'>).circuit);
+      return entry;
+    case 'condition closed':
+      await checkClosing(db, transaction, (entry.body as EntryBody<'condition closed'>).conditionId, siteId);
+      return entry;
+    case 'leave': {
+      const body = entry.body as EntryBody<'leave'>;
+      const calls = new Set((await callsOf(db, entry.visitId, transaction)).map((call) => call.id));
+      const foreign = (body.calls ?? []).findIndex((call) => !calls.has(call.callId));
+      if (foreign >= 0)
+        throw invalid([
+          { path: `body.calls.${foreign}.callId`, message: 'this call is not one of this visit' },
+        ]);
+      await refuseLeftBehind(db, transaction, entry.visitId, body.stillOpen);
+      return entry;
+    }
+    default:
+      return entry;
+  }
+}
+
+async function checkSlot(
+  db: Database,
+  transaction: Transaction,
+  unitId: string | null,
+  slot: Parameters<typeof slotName>[0],
+): Promise<void> {
+  const path = 'body.installed.slot';
+  if (unitId === null) throw invalid([{ path: 'unitId', message: 'which unit? a component belongs to one' }]);
+  const unit = await db.models.Unit.findByPk(unitId, { transaction });
+  const circuits = await db.models.Circuit.findAll({ where: { unitId }, transaction });
+  const numbers = circuits.map((c) => c.number);
+  const meant = slotFor(slot.part, slot.circuit);
+  if (!unit || !hasSlot(unit.kind as UnitKind, numbers, meant))
+    throw invalid([{ path, message: `this unit has no such slot: ${slotName(meant)}` }]);
+}
+
+/** Where a machine has several circuits, pounds and repairs of leaks say which one. */
+async function checkCircuit(
+  db: Database,
+  transaction: Transaction,
+  unitId: string | null,
+  circuit: number | undefined,
+): Promise<void> {
+  if (unitId === null) return;
+  const own = await db.models.Circuit.findAll({ where: { unitId }, order: ['number'], transaction });
+  const numbers = own.map((c) => c.number);
+  if (circuit === undefined && numbers.length > 1)
+    throw invalid([{ path: 'body.circuit', message: `which circuit? it has ${numbers.join(' and ')}` }]);
+  if (circuit !== undefined && numbers.length > 0 && !numbers.includes(circuit))
+    throw invalid([{ path: 'body.circuit', message: `it has no circuit ${circuit}` }]);
+}
+
+async function checkClosing(
+  db: Database,
+  transaction: Transaction,
+  conditionId: string,
+  siteId: string,
+): Promise<void> {
+  const left = await db.models.Entry.findOne({
+    where: { id: conditionId, kind: 'condition left' },
+    include: 'visit',
+    transaction,
+  });
+  const path = 'body.conditionId';
+  if (!left) throw invalid([{ path, message: 'there is no such open condition' }]);
+  if ((left as unknown as { visit: { siteId: string } }).visit.siteId !== siteId)
+    throw invalid([{ path, message: 'that was left at another site; it is closed on a visit there' }]);
+}
+
+/** What must never be left past the visit is closed, or somebody says why it is not. @throws Problem 422 */
+async function refuseLeftBehind(
+  db: Database,
+  transaction: Transaction,
+  visitId: string,
+  why: string | undefined,
+): Promise<void> {
+  if (why) return;
+  const behind = await db.rows<{ kind: string; where: string }>(
+    LEFT_BEHIND,
+    [visitId, CONDITION_KIND_NAMES.filter(neverPastTheVisit)],
     transaction,
   );
-  const wide = entry.kind === 'leave' || superseded?.kind === 'leave' || entry.kind === 'finding';
-  const closed =
-    entry.kind === 'condition closed'
-      ? await db.rows<{ unitId: string }>(
-          'select unit_id as "unitId" from open_conditions where id = $1',
-          [(entry.body as EntryBody<'condition closed'>).conditionId],
-          transaction,
-        )
-      : [];
-  const ids = [
-    entry.unitId,
-    superseded?.unitId,
-    ...closed.map((c) => c.unitId),
-    ...(wide ? called.map((c) => c.unitId) : []),
-  ];
-  return [...new Set(ids.filter((id): id is string => id !== null && id !== undefined))];
+  if (behind.length === 0) return;
+  const list = behind.map((b) => `${b.kind} on ${b.where}`).join(', ');
+  throw invalid([
+    {
+      path: 'body.stillOpen',
+      message: `${list}: never to be left past the visit. Close it, or say why it has to stay`,
+    },
+  ]);
 }

@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import { wordsOf, type Reason } from '#core/reasons';
 import { oneUnit, testServer, type TestServer } from '../testing/server.ts';
 
 let server: TestServer;
@@ -56,7 +57,7 @@ async function fail(on: string, component: string): Promise<void> {
       { occurredAt: `${on}T14:00:00Z` },
     ),
   );
-  await write(entry(call.visitId, 'leave', { outcome: 'completed' }, { occurredAt: `${on}T15:00:00Z` }));
+  await write(entry(call.visitId, 'leave', { outcome: 'done' }, { occurredAt: `${on}T15:00:00Z` }));
 }
 
 describe('taking a call', () => {
@@ -70,8 +71,15 @@ describe('taking a call', () => {
         .expect(200)
     ).body;
     expect(moved.visits).toMatchObject([{ id: call.visitId, plannedFor: '2026-06-05' }]);
-    await desk.patch(`/api/calls/${call.id}`).send({ version: moved.version, cancelled: true }).expect(200);
-    expect((await desk.get(`/api/calls/${call.id}`)).body).toMatchObject({ status: 'cancelled', visits: [] });
+    await desk
+      .patch(`/api/calls/${call.id}`)
+      .send({ version: moved.version, step: { step: 'cancel', as: 'duplicate' } })
+      .expect(200);
+    expect((await desk.get(`/api/calls/${call.id}`)).body).toMatchObject({
+      state: 'cancelled',
+      cancelledAs: 'duplicate',
+      visits: [],
+    });
   });
 
   it('refuses a unit that stands elsewhere and a call from the future', async () => {
@@ -173,15 +181,15 @@ describe('the visit sheet', () => {
 
   it('completes its call on leaving, and opens it again when the leaving is withdrawn', async () => {
     const call = await takeCall();
-    const leaving = entry(call.visitId, 'leave', { outcome: 'completed' });
+    const leaving = entry(call.visitId, 'leave', { outcome: 'done' });
     await write(leaving);
     expect((await desk.get(`/api/calls/${call.id}`)).body).toMatchObject({
-      status: 'completed',
+      state: 'done',
       completedAt: '2026-06-02T14:00:00.000Z',
     });
     await write(entry(call.visitId, 'withdrawn', {}, { supersedes: leaving.id, reason: 'went back up' }));
     expect((await desk.get(`/api/calls/${call.id}`)).body).toMatchObject({
-      status: 'scheduled',
+      state: 'planned',
       completedAt: null,
     });
   });
@@ -189,23 +197,21 @@ describe('the visit sheet', () => {
   it('gives a component its own life in its slot', async () => {
     const call = await takeCall();
     const { body: sheet } = await roof.get(`/api/visits/${call.visitId}`).expect(200);
-    expect(sheet.units[0].slots).toContain('blower motor');
-    await write(
-      entry(call.visitId, 'work', {
-        text: 'new blower motor',
-        installed: { slot: 'blower motor', model: 'B-2' },
-      }),
-    );
+    const slot = { part: 'blower motor', circuit: null };
+    expect(sheet.units[0].slots).toContainEqual(slot);
+    await write(entry(call.visitId, 'work', { text: 'new blower motor', installed: { slot, model: 'B-2' } }));
     const { body: unit } = await roof.get(`/api/units/${place.unitId}`);
-    expect(unit.slots.find((s: { name: string }) => s.name === 'blower motor')).toMatchObject({
+    expect(unit.slots.find((s: { part: string }) => s.part === 'blower motor')).toMatchObject({
       installed: { from: '2026-06-02', model: 'B-2' },
       earlier: 1,
     });
-    const [slot] = await server.db.rows<{ id: string }>("select id from slots where name = 'blower motor'");
-    await expect(
-      server.db.run("insert into components (slot_id, during) values ($1, '[2026-06-10,)')", [slot?.id]),
-    ).rejects.toThrow();
-    await write(entry(call.visitId, 'work', { text: 'x', installed: { slot: 'flux capacitor' } }), 422);
+    await write(
+      entry(call.visitId, 'work', {
+        text: 'x',
+        installed: { slot: { part: 'flux capacitor', circuit: null } },
+      }),
+      422,
+    );
   });
 
   it('refuses a unit of another site and a clock that runs ahead', async () => {
@@ -222,23 +228,23 @@ describe('history', () => {
     await fail('2026-06-10', 'contacts');
     const { body: unit } = await desk.get(`/api/units/${place.unitId}`).expect(200);
     const repeat = unit.verdict.flags.find((f: { kind: string }) => f.kind === 'repeat');
-    expect(repeat.reasons[0].text).toContain('contactor failed 2 times in 40 days');
+    expect(wordsOf(repeat.reasons[0]).text).toContain('contactor failed 2 times in 40 days');
     expect(unit.story.arcs).toContainEqual(
       expect.objectContaining({ kind: 'repeat', label: 'contactor again' }),
     );
     const manager = await server.as('manager');
     const { body: watch } = await manager.get('/api/watch?flag=repeat').expect(200);
     expect(watch.rows[0]).toMatchObject({ unitId: place.unitId });
-    const dismissal = {
+    const decision = {
       id: randomUUID(),
       unitId: place.unitId,
-      flag: 'repeat',
-      evidence: repeat.evidence,
+      kind: 'set aside',
+      covers: [{ flag: 'repeat', evidence: repeat.evidence }],
       reason: 'batch recalled',
     };
-    await manager.post('/api/watch/dismissals').send(dismissal).expect(201);
+    await manager.post('/api/watch/decisions').send(decision).expect(201);
     expect((await manager.get('/api/watch?flag=repeat')).body.total).toBe(0);
-    await manager.delete(`/api/watch/dismissals/${dismissal.id}`).expect(200);
+    await manager.delete(`/api/watch/decisions/${decision.id}`).expect(200);
     expect((await manager.get('/api/watch?flag=repeat')).body.total).toBe(1);
   });
 
@@ -246,12 +252,12 @@ describe('history', () => {
     await fail('2026-06-12', 'doohickey');
     await fail('2026-06-14', 'doohickey');
     expect((await desk.get('/api/words')).body.unmapped).toContainEqual({ word: 'doohickey', uses: 2 });
-    await desk.post('/api/words').send({ word: 'Doohickey', componentClass: 'economizer' }).expect(200);
+    await desk.post('/api/words').send({ word: 'Doohickey', part: 'economizer' }).expect(200);
     const { body: unit } = await desk.get(`/api/units/${place.unitId}`);
     expect(
       unit.verdict.flags
         .find((f: { kind: string }) => f.kind === 'repeat')
-        .reasons.map((r: { text: string }) => r.text)
+        .reasons.map((reason: Reason) => wordsOf(reason).text)
         .join(),
     ).toContain('economizer failed 2 times');
     expect(unit.calls[0].found).toContain('doohickey');

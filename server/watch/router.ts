@@ -1,8 +1,8 @@
-import { newDismissal, watchQuery } from '#contracts/watch';
+import { newDecision, watchQuery } from '#contracts/watch';
 import { id as uuid } from '#contracts/common';
 import { parse } from '../http/problem.ts';
 import { Reply, type Route } from '../http/routes.ts';
-import { dismiss, undoDismissal, watchList } from './service.ts';
+import { decide, undoDecision, watchCsv, watchList } from './service.ts';
 
 export const watchRoutes: readonly Route[] = [
   {
@@ -12,20 +12,30 @@ export const watchRoutes: readonly Route[] = [
     handle: (context) => watchList(context, parse(watchQuery, context.query)),
   },
   {
-    method: 'post',
-    path: '/api/watch/dismissals',
-    action: 'dismiss flag',
+    method: 'get',
+    path: '/api/exports/watch.csv',
+    action: 'export',
     handle: async (context) => {
-      await dismiss(context, parse(newDismissal, context.body), context.user.id);
+      const csv = await watchCsv(context, parse(watchQuery, context.query));
+      context.response.attachment('watch-list.csv').type('text/csv; charset=utf-8').send(csv);
+      return undefined;
+    },
+  },
+  {
+    method: 'post',
+    path: '/api/watch/decisions',
+    action: 'decide',
+    handle: async (context) => {
+      await decide(context, parse(newDecision, context.body), context.user.id);
       return new Reply(201, { ok: true });
     },
   },
   {
     method: 'delete',
-    path: '/api/watch/dismissals/:id',
-    action: 'dismiss flag',
+    path: '/api/watch/decisions/:id',
+    action: 'decide',
     handle: async (context) => {
-      await undoDismissal(context, parse(uuid, context.params.id), context.user.id);
+      await undoDecision(context, parse(uuid, context.params.id), context.user.id);
       return { ok: true };
     },
   },

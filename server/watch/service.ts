@@ -1,57 +1,252 @@
-import type { FlagKind } from '#core/history';
-import type { Page } from '#contracts/common';
-import type { NewDismissal, WatchRow } from '#contracts/watch';
-import type { FlagView } from '#contracts/units';
+import { DECISIONS, FLAG_KINDS, sharedCauses, type CauseFound, type Flag } from '#core/history';
+import { wordsOf } from '#core/reasons';
+import { addDays, dayWords } from '#core/time';
+import {
+  AGES,
+  WATCH_GROUPS,
+  type AgeBand,
+  type FilterCount,
+  type NewDecision,
+  type WatchGroup,
+  type WatchPage,
+  type WatchQuery,
+  type WatchRow,
+} from '#contracts/watch';
+import type { DecisionView } from '#contracts/units';
 import type { Dependencies } from '../dependencies.ts';
-import { notFound } from '../http/problem.ts';
+import type { Database } from '../db/connect.ts';
+import { invalid, notFound } from '../http/problem.ts';
 import { firstTime } from '../http/once.ts';
 import { todayIn } from '../http/clock.ts';
 import { writeLog } from '../http/log.ts';
+import { writeCsv } from '../imports/csv.ts';
 import { prefixQuery } from '../search/queries.ts';
 import { companyNow } from '../settings/service.ts';
+import { lock } from '../sheet/lock.ts';
+import { readUnits } from '../sheet/read.ts';
+import { decisionsOf } from '../units/queries.ts';
+import { flagViews } from '../units/service.ts';
 import { refreshStale, refreshSummaries } from '../units/summary.ts';
+import { CAUSES, WATCH_ROWS, WATCHED } from './watch.sql.ts';
 
 type Needs = Pick<Dependencies, 'db' | 'clock'>;
 
-/** The watch list, worst first, read from the summaries; flags that were set aside are left out. */
-export async function watchList(
-  { db, clock }: Needs,
-  list: { flag?: FlagKind | undefined; q: string; offset: number; limit: number },
-): Promise<Page<WatchRow>> {
-  await refreshStale(db, clock, todayIn(clock, (await companyNow(db)).timeZone));
-  const found = prefixQuery(list.q);
-  const where = `m.score > 0 and ($1::text is null or $1 = any(m.flag_kinds))
-    and ($2::text is null or m.unit_id in (select id from search_documents where kind <> 'call' and kind = 'unit' and words @@ to_tsquery('simple', $2)))`;
-  const bind = [list.flag ?? null, found ?? null];
-  const [count] = await db.rows<{ total: number }>(
-    `select count(*)::int as total from unit_summaries m where ${where}`,
-    bind,
-  );
-  const rows = await db.rows<Omit<WatchRow, 'flags'> & { flags: (FlagView & { setAside: boolean })[] }>(
-    `select u.id as "unitId", u.tag, u.kind, s.id as "siteId", s.name as site, c.name as customer, m.score, m.sentence, m.flags
-     from (select * from unit_summaries m where ${where} order by m.score desc, m.unit_id limit ${list.limit} offset ${list.offset}) m
-     join units u on u.id = m.unit_id join sites s on s.id = u.site_id join customers c on c.id = s.customer_id order by m.score desc, m.unit_id`,
-    bind,
+interface Watched {
+  readonly unitId: string;
+  readonly score: number;
+  readonly toDecide: boolean;
+  readonly decided: boolean;
+  readonly flagKinds: readonly string[];
+  readonly customerId: string;
+  readonly customer: string;
+  readonly years: number | null;
+  readonly refrigerants: readonly string[];
+}
+
+const GROUP: Record<WatchGroup, (unit: Watched) => boolean> = {
+  'to decide': (unit) => unit.toDecide,
+  decided: (unit) => unit.decided && !unit.toDecide,
+  advice: (unit) => unit.flagKinds.includes('wears early'),
+  plan: (unit) => unit.flagKinds.includes('age'),
+};
+
+const ageOf = ({ years }: Watched): AgeBand =>
+  years === null
+    ? 'not known'
+    : years < 10
+      ? 'under 10'
+      : years < 15
+        ? '10 to 14'
+        : years < 20
+          ? '15 to 19'
+          : '20 and over';
+
+/** What each filter lets through. */
+const FILTERS: Record<keyof Pick<WatchQuery, 'group' | 'flag' | 'customer' | 'refrigerant' | 'age'>, Filter> =
+  {
+    group: (unit, asked) => asked.group === undefined || GROUP[asked.group](unit),
+    flag: (unit, asked) => asked.flag === undefined || unit.flagKinds.includes(asked.flag),
+    customer: (unit, asked) => asked.customer === undefined || unit.customerId === asked.customer,
+    refrigerant: (unit, asked) =>
+      asked.refrigerant === undefined || unit.refrigerants.includes(asked.refrigerant),
+    age: (unit, asked) => asked.age === undefined || ageOf(unit) === asked.age,
+  };
+type Filter = (unit: Watched, asked: WatchQuery) => boolean;
+
+/** Units that pass every filter but one, so that its choices can say how many each would leave. */
+const passing = (units: readonly Watched[], asked: WatchQuery, but?: keyof typeof FILTERS): Watched[] =>
+  units.filter((unit) => Object.entries(FILTERS).every(([name, lets]) => name === but || lets(unit, asked)));
+
+/** A year back: causes older than that do not make units stand together. */
+const CAUSE_DAYS = 365;
+
+/**
+ * Units about which somebody has to decide (or has decided), worst first; units with one cause stand
+ * together.
+ */
+export async function watchList(needs: Needs, asked: WatchQuery): Promise<WatchPage> {
+  const { db } = needs;
+  const { units, chosen, causes } = await watched(needs, asked);
+  const page = chosen.slice(asked.offset, asked.offset + asked.limit);
+  const choices = (
+    but: keyof typeof FILTERS,
+    options: readonly (readonly [value: string, label: string])[],
+    holds: (unit: Watched, value: string) => boolean,
+  ): FilterCount[] => {
+    const among = passing(units, asked, but);
+    return options
+      .map(([value, label]) => ({ value, label, count: among.filter((unit) => holds(unit, value)).length }))
+      .filter((choice) => choice.count > 0 || choice.value === asked[but]);
+  };
+  const same = (values: readonly string[]) => values.map((value) => [value, value] as const);
+  const customers = new Map(units.map((unit) => [unit.customerId, unit.customer]));
+  const [count] = await db.rows<{ units: number }>(
+    "select count(*)::int as units from units where status <> 'retired'",
   );
   return {
-    rows: rows.map((row) => ({ ...row, flags: row.flags.filter((flag) => !flag.setAside) })),
-    total: count?.total ?? 0,
+    rows: await rowsOf(db, page, causes),
+    total: chosen.length,
+    units: count?.units ?? 0,
+    groups: choices('group', same(WATCH_GROUPS), (unit, value) => GROUP[value as WatchGroup](unit)),
+    flags: choices('flag', same(FLAG_KINDS), (unit, value) => unit.flagKinds.includes(value)),
+    customers: choices(
+      'customer',
+      [...customers].sort(([, a], [, b]) => a.localeCompare(b)),
+      (unit, value) => unit.customerId === value,
+    ),
+    refrigerants: choices(
+      'refrigerant',
+      same([...new Set(units.flatMap((unit) => unit.refrigerants))].sort()),
+      (unit, value) => unit.refrigerants.includes(value),
+    ),
+    ages: choices('age', same(AGES), (unit, value) => ageOf(unit) === value),
   };
 }
 
-/** Sets a flag aside on the evidence it rests on now. */
-export async function dismiss({ db, clock }: Needs, body: NewDismissal, actor: string): Promise<void> {
+/** All watched units, those the filters leave in the order of the list, and the causes they share. */
+async function watched({ db, clock }: Needs, asked: WatchQuery) {
+  const today = todayIn(clock, (await companyNow(db)).timeZone);
+  await refreshStale(db, clock, today);
+  const units = await db.rows<Watched>(WATCHED, [prefixQuery(asked.q) ?? null, today]);
+  const passed = passing(units, asked);
+  const found = await db.rows<CauseFound>(CAUSES, [
+    passed.map((unit) => unit.unitId),
+    addDays(today, -CAUSE_DAYS),
+  ]);
+  const causes = sharedCauses(found);
+  // A group of units with one cause stands where its worst unit stands.
+  const worst = new Map<string, number>();
+  for (const { unitId, score } of passed) {
+    const key = causes.get(unitId)?.key;
+    if (key) worst.set(key, Math.max(score, worst.get(key) ?? 0));
+  }
+  const rank = (unit: Watched) => worst.get(causes.get(unit.unitId)?.key ?? '') ?? unit.score;
+  const group = (unit: Watched) => causes.get(unit.unitId)?.key ?? unit.unitId;
+  const chosen = passed.toSorted(
+    (a, b) =>
+      rank(b) - rank(a) ||
+      (group(a) < group(b) ? -1 : group(a) > group(b) ? 1 : 0) ||
+      b.score - a.score ||
+      (a.unitId < b.unitId ? -1 : 1),
+  );
+  return { units, chosen, causes };
+}
+
+async function rowsOf(
+  db: Database,
+  page: readonly Watched[],
+  causes: ReturnType<typeof sharedCauses>,
+): Promise<WatchRow[]> {
+  const ids = page.map((unit) => unit.unitId);
+  const rows = await db.rows<Omit<WatchRow, 'flags' | 'decisions' | 'together'> & { flags: Flag[] }>(
+    WATCH_ROWS,
+    [ids],
+  );
+  const decisions = await decisionsOf(db, ids);
+  return rows.map((row) => {
+    const own = decisions
+      .filter((d) => d.unitId === row.unitId)
+      .map(({ unitId: _unit, ...d }): DecisionView => d);
+    const shared = causes.get(row.unitId);
+    return {
+      ...row,
+      flags: flagViews(row.flags, own),
+      decisions: own,
+      together: shared ? { cause: shared.cause, units: shared.units } : null,
+    };
+  });
+}
+
+const CSV_COLUMNS = [
+  'customer',
+  'site',
+  'unit',
+  'kind',
+  'built_on',
+  'refrigerants',
+  'flag',
+  'sentence',
+  'reasons',
+  'same_cause',
+  'decided',
+] as const;
+
+/** The whole list as the filters leave it, one row for each flag of each unit. */
+export async function watchCsv(needs: Needs, asked: WatchQuery): Promise<string> {
+  const { chosen, causes } = await watched(needs, asked);
+  const rows = await rowsOf(needs.db, chosen, causes);
+  return writeCsv(
+    CSV_COLUMNS,
+    rows.flatMap((row) =>
+      row.flags.map((flag) => ({
+        customer: row.customer,
+        site: row.site,
+        unit: row.tag,
+        kind: row.kind,
+        built_on: row.builtOn,
+        refrigerants: row.refrigerants.join('+') || null,
+        flag: flag.kind,
+        sentence: flag.sentence,
+        reasons: flag.reasons.map((reason) => wordsOf(reason).text).join(' '),
+        same_cause: row.together ? `${row.together.cause} on ${row.together.units} units` : null,
+        decided: flag.decision ? decisionText(flag.decision) : null,
+      })),
+    ),
+  );
+}
+
+const decisionText = ({ kind, year, until, reason, by, at }: DecisionView): string =>
+  `${DECISIONS[kind].words}${year === null ? '' : `: ${year}`}${until === null ? '' : `: ${dayWords(until)}`}, ` +
+  `${by}, ${dayWords(new Date(at).toISOString().slice(0, 10))}: ${reason}`;
+
+/**
+ * Takes a decision. It holds for the evidence it names: where there is more by now, the flag goes on asking.
+ */
+export async function decide({ db, clock }: Needs, body: NewDecision, actor: string): Promise<void> {
   await db.transaction(async (transaction) => {
+    await lock(db, { units: [body.unitId], points: [], calls: [], visits: [] }, transaction);
     if (!(await firstTime(db, transaction, { id: body.id, body, actor }))) return;
-    if (!(await db.models.Unit.findByPk(body.unitId, { transaction }))) throw notFound('Unit');
-    await db.run(
-      'insert into dismissals (id, unit_id, flag, evidence, reason, dismissed_by) values ($1, $2, $3, $4, $5, $6)',
-      [body.id, body.unitId, body.flag, body.evidence, body.reason, actor],
-      transaction,
+    const read = (await readUnits(db, [body.unitId], transaction)).get(body.unitId);
+    if (!read) throw notFound('Unit');
+    if (body.kind === 'watch' && (body.until as string) < todayIn(clock, read.unit.timeZone))
+      throw invalid([{ path: 'until', message: 'lies in the past' }]);
+    await db.models.Decision.create(
+      {
+        id: body.id,
+        unitId: body.unitId,
+        kind: body.kind,
+        year: body.kind === 'replace' ? (body.year ?? null) : null,
+        untilOn: body.kind === 'watch' ? (body.until ?? null) : null,
+        reason: body.reason,
+        covers: body.covers,
+        decidedBy: actor,
+        decidedAt: clock.now(),
+      },
+      { transaction },
     );
     await writeLog(db, transaction, {
       actor,
-      action: 'set flag aside',
+      action: 'decide',
       entity: 'unit',
       entityId: body.unitId,
       detail: body,
@@ -60,22 +255,20 @@ export async function dismiss({ db, clock }: Needs, body: NewDismissal, actor: s
   });
 }
 
-/** Takes a dismissal back. @throws Problem 404 */
-export async function undoDismissal({ db, clock }: Needs, id: string, actor: string): Promise<void> {
+/** Takes a decision back. @throws Problem 404 */
+export async function undoDecision({ db, clock }: Needs, id: string, actor: string): Promise<void> {
   await db.transaction(async (transaction) => {
-    const [undone] = await db.run<{ unitId: string }>(
-      'update dismissals set undone_at = now() where id = $1 and undone_at is null returning unit_id as "unitId"',
-      [id],
-      transaction,
-    );
-    if (!undone) throw notFound('Dismissal');
+    const decision = await db.models.Decision.findOne({ where: { id, undoneAt: null }, transaction });
+    if (!decision) throw notFound('Decision');
+    await lock(db, { units: [decision.unitId], points: [], calls: [], visits: [] }, transaction);
+    await decision.update({ undoneAt: clock.now() }, { transaction });
     await writeLog(db, transaction, {
       actor,
-      action: 'bring flag back',
+      action: 'take decision back',
       entity: 'unit',
-      entityId: undone.unitId,
-      detail: { dismissal: id },
+      entityId: decision.unitId,
+      detail: { decision: id },
     });
-    await refreshSummaries(db, clock, [undone.unitId], transaction);
+    await refreshSummaries(db, clock, [decision.unitId], transaction);
   });
 }

@@ -1,3 +1,4 @@
+import { wordsOf } from '#core/reasons';
 import { randomUUID } from 'node:crypto';
 import { oneUnit, testServer, type TestServer } from '../testing/server.ts';
 
@@ -38,7 +39,7 @@ async function write(visitId: string, kind: string, body: object, more: object =
 
 describe('the watch list', () => {
   it('is empty while nothing speaks against any unit', async () => {
-    expect(await watch()).toEqual({ rows: [], total: 0 });
+    expect(await watch()).toMatchObject({ rows: [], total: 0, units: 1 });
   });
 
   it('puts a hazard on top the moment it is written down, and takes it off when it is closed', async () => {
@@ -109,7 +110,7 @@ describe('the watch list', () => {
       { occurredAt: '2026-05-01T12:00:00Z' },
     );
     const [row] = (await watch('?flag=leaker')).rows;
-    expect(row.flags[0].reasons[0].text).toContain('2 lb at least');
+    expect(wordsOf(row.flags[0].reasons[0]).text).toContain('2 lb at least');
     await write(
       visitId,
       'work',
@@ -131,23 +132,26 @@ describe('the watch list', () => {
   it('keeps what was set aside off until there is new evidence', async () => {
     const [row] = (await watch()).rows;
     const flag = row.flags[0];
-    const dismissal = {
+    const decision = {
       id: randomUUID(),
       unitId: place.unitId,
-      flag: flag.kind,
-      evidence: flag.evidence,
+      kind: 'set aside',
+      covers: [{ flag: flag.kind, evidence: flag.evidence }],
       reason: 'known',
     };
-    await manager.post('/api/watch/dismissals').send(dismissal).expect(201);
-    await manager.post('/api/watch/dismissals').send(dismissal).expect(201);
+    await manager.post('/api/watch/decisions').send(decision).expect(201);
+    await manager.post('/api/watch/decisions').send(decision).expect(201);
     expect((await watch()).total).toBe(0);
+    expect((await watch('?group=decided')).rows[0].decisions).toMatchObject([
+      { kind: 'set aside', by: 'Test manager', reason: 'known' },
+    ]);
     const { body: unit } = await manager.get(`/api/units/${place.unitId}`);
-    expect(unit.verdict.flags[0].dismissed).toMatchObject({ by: 'Test manager', reason: 'known' });
+    expect(unit.verdict.flags[0].decision).toMatchObject({ by: 'Test manager', reason: 'known' });
     const visitId = await sheet();
     await write(visitId, 'condition left', { condition: 'overcharge left', text: '1 lb over' });
     expect((await watch()).rows[0].flags[0].sentence).toContain('part borrowed, overcharge left');
-    await manager.delete(`/api/watch/dismissals/${dismissal.id}`).expect(200);
-    await manager.delete(`/api/watch/dismissals/${dismissal.id}`).expect(404);
+    await manager.delete(`/api/watch/decisions/${decision.id}`).expect(200);
+    await manager.delete(`/api/watch/decisions/${decision.id}`).expect(404);
   });
 
   it('judges the same from the summary as from the facts', async () => {

@@ -41,7 +41,7 @@ async function found(component: string, day: string): Promise<void> {
       .expect(201);
   await enter('arrive', {}, '00');
   await enter('finding', { component, failure: 'failed', grade: 'proven' }, '10');
-  await enter('leave', { outcome: 'completed' }, '30');
+  await enter('leave', { outcome: 'done' }, '30');
 }
 const view = async () => (await manager.get('/api/words').expect(200)).body;
 const flags = async () =>
@@ -60,15 +60,10 @@ describe('words of technicians', () => {
   });
 
   it('mapped to a class make the unit judged anew: two of one class are a repeat failure', async () => {
-    await manager
-      .post('/api/words')
-      .send({ word: 'WHIRLIGIG', componentClass: 'condenser fan motor' })
-      .expect(200);
+    await manager.post('/api/words').send({ word: 'WHIRLIGIG', part: 'condenser fan motor' }).expect(200);
     const { unmapped, mapped } = await view();
     expect(unmapped.map((w: { word: string }) => w.word)).toEqual(['thingamajig']);
-    expect(mapped).toEqual([
-      { word: 'whirligig', componentClass: 'condenser fan motor', by: 'Test manager' },
-    ]);
+    expect(mapped).toEqual([{ word: 'whirligig', part: 'condenser fan motor', by: 'Test manager' }]);
     expect(await flags()).toContain('repeat');
     const { verdict } = (await manager.get(`/api/units/${place.unitId}`)).body;
     const repeat = verdict.flags.find((f: { kind: string }) => f.kind === 'repeat');
@@ -76,8 +71,8 @@ describe('words of technicians', () => {
   });
 
   it('mapped otherwise later, they mean the new class from then on; what was written stays as it was written', async () => {
-    await manager.post('/api/words').send({ word: 'whirligig', componentClass: 'blower motor' }).expect(200);
-    expect((await view()).mapped).toMatchObject([{ word: 'whirligig', componentClass: 'blower motor' }]);
+    await manager.post('/api/words').send({ word: 'whirligig', part: 'blower motor' }).expect(200);
+    expect((await view()).mapped).toMatchObject([{ word: 'whirligig', part: 'blower motor' }]);
     const written = await server.db.rows<{ component: string }>(
       `select body->>'component' as component from entries where kind = 'finding' order by occurred_at`,
     );
@@ -90,16 +85,13 @@ describe('words of technicians', () => {
   });
 
   it('a class nobody knows is refused, and technicians do not map', async () => {
-    const { body } = await manager
-      .post('/api/words')
-      .send({ word: 'x', componentClass: 'gadget' })
-      .expect(422);
-    expect(body.errors[0].path).toBe('componentClass');
+    const { body } = await manager.post('/api/words').send({ word: 'x', part: 'gadget' }).expect(422);
+    expect(body.errors[0].path).toBe('part');
     await (
       await server.as('technician')
     )
       .post('/api/words')
-      .send({ word: 'x', componentClass: 'blower motor' })
+      .send({ word: 'x', part: 'blower motor' })
       .expect(403);
   });
 });

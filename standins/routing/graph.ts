@@ -51,7 +51,9 @@ export function buildGraph(map: FeatureCollection): Graph {
 
 const PEAK: Record<string, number> = { bridge: 1.4, main: 0.9, street: 0.5, ring: 0.7, country: 0.2 };
 
-/** How much longer a road takes at a minute of the day: two rush hours on working days, worst on the bridges. */
+/**
+ * How much longer a road takes at a minute of the day: two rush hours on working days, worst on the bridges.
+ */
 export function slowdown(road: string, minute: number, weekend: boolean): number {
   if (weekend) return 1;
   const morning = Math.exp(-(((minute - 480) / 50) ** 2));
@@ -59,7 +61,10 @@ export function slowdown(road: string, minute: number, weekend: boolean): number
   return 1 + (PEAK[road] ?? 0.4) * Math.max(morning, evening);
 }
 
-/** Quickest seconds from one node to all, with the node before each, at the traffic of one moment (Dijkstra 1959). */
+/**
+ * Quickest seconds from one node to all, with the node before each, at the traffic of one moment (Dijkstra
+ * 1959).
+ */
 export function quickest(
   graph: Graph,
   from: number,

@@ -9,7 +9,10 @@ interface Asked {
   readonly weekend: boolean;
 }
 
-/** Reads `/table/v1/driving/lon,lat;lon,lat…`. `depart` (HH:MM) and `day` are optional; without them there is no traffic. */
+/**
+ * Reads `/table/v1/driving/lon,lat;lon,lat…`. `depart` (HH:MM) and `day` are optional; without them there is
+ * no traffic.
+ */
 function read(address: string): Asked | string {
   const url = new URL(address, 'http://stand-in');
   const parts = /^\/(table|route)\/v1\/driving\/([-\d.,;]+)$/.exec(decodeURIComponent(url.pathname));

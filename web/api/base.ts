@@ -1,7 +1,10 @@
 import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
 import type { ProblemDetails } from '#contracts/problem';
 
-/** The one API; every area injects its own endpoints. A change anywhere refreshes what is on screen and nothing else. */
+/**
+ * The one API; every area injects its own endpoints. A change anywhere refreshes what is on screen and
+ * nothing else.
+ */
 export const api = createApi({
   reducerPath: 'api',
   baseQuery: fetchBaseQuery({

@@ -1,20 +1,34 @@
-import type { Page } from '#contracts/common';
-import type { NewDismissal, WatchRow } from '#contracts/watch';
+import type { NewDecision, WatchPage, WatchQuery } from '#contracts/watch';
 import { api } from './base.ts';
 
-export const { useWatchQuery, useDismissMutation, useUndoDismissalMutation } = api.injectEndpoints({
-  endpoints: (build) => ({
-    watch: build.query<Page<WatchRow>, { flag?: string | undefined; q: string; offset: number }>({
-      query: (params) => ({ url: '/watch', params: { ...params } }),
-      providesTags: ['Record'],
+export type WatchAsk = Partial<Omit<WatchQuery, 'offset' | 'limit'>> & {
+  readonly q: string;
+  readonly offset: number;
+  readonly limit?: number;
+};
+
+/** What was asked as the address carries it; what is not asked is left out. */
+export const watchParams = (ask: Partial<WatchAsk>): Record<string, string> =>
+  Object.fromEntries(
+    Object.entries(ask).flatMap(([name, value]) =>
+      value === undefined || value === '' ? [] : [[name, String(value)]],
+    ),
+  );
+
+export const { useWatchQuery, useLazyWatchQuery, useDecideMutation, useUndoDecisionMutation } =
+  api.injectEndpoints({
+    endpoints: (build) => ({
+      watch: build.query<WatchPage, WatchAsk>({
+        query: (ask) => ({ url: '/watch', params: watchParams(ask) }),
+        providesTags: ['Record'],
+      }),
+      decide: build.mutation<unknown, NewDecision>({
+        query: (body) => ({ url: '/watch/decisions', method: 'POST', body }),
+        invalidatesTags: ['Record'],
+      }),
+      undoDecision: build.mutation<unknown, string>({
+        query: (id) => ({ url: `/watch/decisions/${id}`, method: 'DELETE' }),
+        invalidatesTags: ['Record'],
+      }),
     }),
-    dismiss: build.mutation<unknown, NewDismissal>({
-      query: (body) => ({ url: '/watch/dismissals', method: 'POST', body }),
-      invalidatesTags: ['Record'],
-    }),
-    undoDismissal: build.mutation<unknown, string>({
-      query: (id) => ({ url: `/watch/dismissals/${id}`, method: 'DELETE' }),
-      invalidatesTags: ['Record'],
-    }),
-  }),
-});
+  });

@@ -14,8 +14,8 @@ export function screen(load: Load): LazyExoticComponent<ComponentType> {
 }
 
 /**
- * Begins to fetch the first screen while the session is still being asked for: waiting for one after the other costs a
- * second on a cold start. Not where nobody is signed in: the sign-in page stays light.
+ * Begins to fetch the first screen while the session is still being asked for: waiting for one after the
+ * other costs a second on a cold start. Not where nobody is signed in: the sign-in page stays light.
  */
 export function startLoading(element: ReactNode): void {
   if (!localStorage.getItem(SIGNED_IN)) return;

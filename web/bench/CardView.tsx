@@ -2,7 +2,13 @@ import { memo, useCallback, useMemo, useState } from 'react';
 import { toast } from 'sonner';
 import { v7 as uuid } from 'uuid';
 import { plateFacts, type Card, type CardInput, type PlateUnit } from '#core/cards';
-import { withSisters, type Answer, type MeasuringLimits, type SisterReading } from '#core/measurement';
+import {
+  standing,
+  withSisters,
+  type Answer,
+  type MeasuringLimits,
+  type SisterReading,
+} from '#core/measurement';
 import type { RefrigerantName } from '#core/refrigerant';
 import type { NewEntry, VisitPage } from '#contracts/visits';
 import { useSistersQuery } from '../api/records.ts';
@@ -10,16 +16,20 @@ import { now } from '../app/clock.ts';
 import { useWho } from '../app/session.ts';
 import { useDraft } from '../outbox/hooks.ts';
 import { post } from '../outbox/sender.ts';
-import { AnswerLine, VERDICT_WORDS } from '../ui/AnswerLine.tsx';
+import { AnswerLine, standingWord } from '../ui/AnswerLine.tsx';
 import { Button } from '../ui/Button.tsx';
 import { Field } from '../ui/Field.tsx';
 import { number } from '../ui/format.ts';
 import { Panel } from '../ui/Screen.tsx';
-import { plainUnit, shownUnit, shownValue, unitsOf, type UnitSystem } from '../ui/units.ts';
+import { plainUnit, shownUnit, shownValue, type UnitSystem } from '#core/quantities';
+import { unitsOf } from '../ui/units.ts';
 import { CurvePicture } from './CurvePicture.tsx';
 import { readCard, type CardTyped, type Filled, type Typed } from './filled.ts';
 
-/** One card: fields that answer at every key. What is typed survives a reload; plate values fill in by themselves. */
+/**
+ * One card: fields that answer at every key. What is typed survives a reload; plate values fill in by
+ * themselves.
+ */
 export function CardView({
   card,
   system,
@@ -120,7 +130,9 @@ export function CardView({
   );
 }
 
-/** On a narrow screen the answers lie below the fields; the strip keeps them in sight while somebody types. */
+/**
+ * On a narrow screen the answers lie below the fields; the strip keeps them in sight while somebody types.
+ */
 function Strip({
   answers,
   trouble,
@@ -143,9 +155,9 @@ function Strip({
           return (
             <span
               key={a.name}
-              className={a.verdict === 'act' ? 'text-ember' : a.verdict === 'within' ? 'text-verdigris' : ''}
+              className={a.advice === 'act' ? 'text-ember' : standing(a) === 'inside' ? 'text-verdigris' : ''}
             >
-              {a.name} {number(shown.value, a.decimals)} {plainUnit(shown.unit)} {VERDICT_WORDS[a.verdict]}
+              {a.name} {number(shown.value, a.decimals)} {plainUnit(shown.unit)} {standingWord(a)}
             </span>
           );
         })}

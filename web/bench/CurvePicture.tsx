@@ -1,6 +1,6 @@
 import { convert } from '#core/quantities';
 import { saturationPressure, type RefrigerantName } from '#core/refrigerant';
-import { shownUnit, shownValue, type UnitSystem } from '../ui/units.ts';
+import { shownUnit, shownValue, type UnitSystem } from '#core/quantities';
 
 const [WIDTH, HEIGHT] = [420, 190];
 const [COLD, HOT] = [-20, 140];

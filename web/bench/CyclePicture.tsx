@@ -1,6 +1,6 @@
 import { convert } from '#core/quantities';
 import { fluidOf, type CoolingState, type SimFluid } from '#core/simulation';
-import type { UnitSystem } from '../ui/units.ts';
+import type { UnitSystem } from '#core/quantities';
 
 const [WIDTH, HEIGHT] = [560, 330];
 /** The picture is scaled down on a phone; its words are not to become smaller than they are elsewhere. */
@@ -17,7 +17,10 @@ interface Corner {
   readonly p: number;
 }
 
-/** The four corners of a cycle on the pressure–enthalpy picture: suction, discharge, liquid, after the metering device. */
+/**
+ * The four corners of a cycle on the pressure–enthalpy picture: suction, discharge, liquid, after the
+ * metering device.
+ */
 export function cycleCorners(refrigerant: SimFluid, s: CoolingState): Corner[] {
   const fluid = fluidOf(refrigerant);
   const liquid = fluid.liquid(s.liquidLineF);
@@ -29,7 +32,10 @@ export function cycleCorners(refrigerant: SimFluid, s: CoolingState): Corner[] {
   ];
 }
 
-/** Pressure over heat content: the dome of the refrigerant, the cycle as it runs, and the sound one behind it as a ghost. */
+/**
+ * Pressure over heat content: the dome of the refrigerant, the cycle as it runs, and the sound one behind it
+ * as a ghost.
+ */
 export function CyclePicture({
   refrigerant,
   sound,

@@ -22,7 +22,7 @@ import { Field } from '../ui/Field.tsx';
 import { number } from '../ui/format.ts';
 import { Loading, Panel, Screen } from '../ui/Screen.tsx';
 import { UnitSwitch } from '../ui/UnitSwitch.tsx';
-import { plainUnit, shownValue, type UnitSystem } from '../ui/units.ts';
+import { plainUnit, shownValue, type UnitSystem } from '#core/quantities';
 import { useUnitSystem } from '../ui/useUnitSystem.ts';
 import { BenchTabs } from './BenchTabs.tsx';
 import { CyclePicture } from './CyclePicture.tsx';
@@ -58,7 +58,10 @@ const WEATHER: readonly (readonly [keyof Surroundings, string, number, number, n
   ['outdoorAirShare', 'Outdoor air mixed in', 0, 0.6, 0.05, ''],
 ];
 
-/** A simulated machine to try things on: turn the weather, the load and the faults, and watch what the gauges do. */
+/**
+ * A simulated machine to try things on: turn the weather, the load and the faults, and watch what the gauges
+ * do.
+ */
 export default function Play() {
   const { value, set, clear, ready } = useDraft<Setting>('bench play', START);
   const [system] = useUnitSystem();

@@ -15,7 +15,10 @@ export interface Filled {
   readonly notes: ReadonlyMap<string, string>;
 }
 
-/** A card's fields read: typed wins over the plate, the plate over what is usual. What cannot be is named at its field. */
+/**
+ * A card's fields read: typed wins over the plate, the plate over what is usual. What cannot be is named at
+ * its field.
+ */
 export function readCard(
   card: Card,
   typed: CardTyped,

@@ -3,7 +3,10 @@ import { useEffect, useRef, useState } from 'react';
 import type { Faults, MachineSpec, Surroundings } from '#core/simulation';
 import type { Played } from './play.ts';
 
-/** Asks the worker for the state that goes with the sliders; while it works, the newest wish waits and older ones are dropped. */
+/**
+ * Asks the worker for the state that goes with the sliders; while it works, the newest wish waits and older
+ * ones are dropped.
+ */
 export function usePlay(
   spec: MachineSpec,
   around: Surroundings,

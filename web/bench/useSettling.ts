@@ -8,8 +8,8 @@ const SETTLED_MIN = 15;
 const FRAME_MS = 100;
 
 /**
- * The machine on its way from where it stood to its new steady state; a hunting valve never comes to rest. Who asks for less
- * motion sees the steady state at once.
+ * The machine on its way from where it stood to its new steady state; a hunting valve never comes to rest.
+ * Who asks for less motion sees the steady state at once.
  *
  * @param to the steady state that goes with the sliders; undefined while there is none
  */

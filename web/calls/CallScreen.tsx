@@ -1,19 +1,23 @@
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { toast } from 'sonner';
+import { plural } from '#core/reasons';
 import { PRIORITIES, SYSTEMS } from '#core/vocabulary';
+import { whyNot, type DeskStep } from '#core/work';
 import { callPatch, type CallPatch } from '#contracts/calls';
 import { problemOf } from '../api/base.ts';
 import { useCallQuery, useKnownAtIntakeQuery, useUpdateCallMutation } from '../api/calls.ts';
 import { useCrewsQuery } from '../api/people.ts';
 import { useWho } from '../app/session.ts';
 import { Button } from '../ui/Button.tsx';
+import { CallState } from '../ui/CallState.tsx';
 import { Field } from '../ui/Field.tsx';
-import { day, instant, number } from '../ui/format.ts';
+import { day, instant, number, shortDay } from '../ui/format.ts';
 import { Plate } from '../ui/Plate.tsx';
 import { RecordForm } from '../ui/RecordForm.tsx';
 import { PriorityWord } from '../ui/PriorityWord.tsx';
 import { Empty, Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';
+import { StepDialog, type AskedStep } from './StepDialog.tsx';
 
 export default function CallScreen() {
   const { id = '' } = useParams();
@@ -24,6 +28,7 @@ export default function CallScreen() {
   const [update] = useUpdateCallMutation();
   const [editing, setEditing] = useState(false);
   const [day_, setDay] = useState('');
+  const [step, setStep] = useState<AskedStep>();
   if (error)
     return (
       <div className="p-4">
@@ -31,7 +36,8 @@ export default function CallScreen() {
       </div>
     );
   if (!call) return <Loading what="the call" />;
-  const mayEdit = can('take call') && call.status !== 'completed';
+  const may = (step: DeskStep) => can('take call') && whyNot(step, call) === undefined;
+  const mayEdit = can('take call') && call.state !== 'done' && call.state !== 'cancelled';
 
   const change = async (
     patch: Omit<CallPatch, 'version'>,
@@ -52,7 +58,8 @@ export default function CallScreen() {
           : {},
       );
     } catch (refused) {
-      toast(problemOf(refused).title);
+      const problem = problemOf(refused);
+      toast(problem.errors?.[0]?.message ?? problem.title);
     }
   };
   const unit = known.data?.units.find((u) => u.id === call.unitId);
@@ -64,7 +71,7 @@ export default function CallScreen() {
     ['Room and set point', `${number(call.roomF)} / ${number(call.setPointF)} °F`],
     ['At stake', call.stake ?? 'not said'],
     ['Promised', call.promisedAt ? instant(call.promisedAt, call.timeZone) : '–'],
-    ['Completed', call.completedAt ? instant(call.completedAt, call.timeZone) : '–'],
+    ['Done', call.completedAt ? instant(call.completedAt, call.timeZone) : '–'],
   ];
   return (
     <Screen
@@ -88,16 +95,12 @@ export default function CallScreen() {
             </Link>
           ) : null}
           {mayEdit ? <Button onClick={() => setEditing(true)}>Edit</Button> : null}
-          {mayEdit && call.status !== 'cancelled' ? (
-            <Button
-              onClick={() => void change({ cancelled: true }, `${call.ref} cancelled`, { cancelled: false })}
-            >
-              Cancel the call
-            </Button>
-          ) : null}
-          {call.status === 'cancelled' && can('take call') ? (
-            <Button onClick={() => void change({ cancelled: false }, `${call.ref} open again`)}>
-              Open again
+          {may('wait') ? <Button onClick={() => setStep('wait')}>Set waiting</Button> : null}
+          {may('cancel') ? <Button onClick={() => setStep('cancel')}>Cancel the call</Button> : null}
+          {may('reopen') ? <Button onClick={() => setStep('reopen')}>Open again</Button> : null}
+          {may('restore') ? (
+            <Button onClick={() => void change({ step: { step: 'restore' } }, `${call.ref} is open again`)}>
+              Bring back
             </Button>
           ) : null}
         </>
@@ -106,9 +109,10 @@ export default function CallScreen() {
       <div className="grid gap-4 lg:grid-cols-2">
         <Panel
           title={
-            <>
-              {call.status} · <PriorityWord priority={call.priority} />
-            </>
+            <span className="flex flex-wrap items-baseline gap-x-3">
+              <CallState call={call} zone={call.timeZone} />
+              <PriorityWord priority={call.priority} />
+            </span>
           }
         >
           <dl className="grid grid-cols-[auto_1fr] gap-x-4 gap-y-1">
@@ -119,7 +123,7 @@ export default function CallScreen() {
               </div>
             ))}
           </dl>
-          {mayEdit && call.status !== 'cancelled' ? (
+          {may('plan') ? (
             <div className="mt-3 grid grid-cols-[1fr_1fr_auto] items-end gap-2 border-t border-rule pt-3">
               <Field label="Crew">
                 <select
@@ -188,6 +192,38 @@ export default function CallScreen() {
             </Empty>
           )}
         </Panel>
+        <Panel title="What it came to">
+          {call.outcomes.length === 0 ? <Empty>Nobody has found anything yet.</Empty> : null}
+          <ul>
+            {call.outcomes.map((outcome) => (
+              <li key={outcome.subjectId}>
+                <span className="plate mr-2 text-sm">{outcome.subject}</span>
+                <strong>{outcome.grade}</strong>
+                {outcome.watchUntil ? `, watched until ${shortDay(outcome.watchUntil)}` : ''}
+              </li>
+            ))}
+          </ul>
+        </Panel>
+        <Panel title="What the desk did">
+          {call.events.length === 0 ? <Empty>Nothing since it was taken.</Empty> : null}
+          <ul>
+            {call.events.map((event, i) => (
+              <li key={i}>
+                {instant(event.at, call.timeZone)}{' '}
+                <strong>
+                  {[
+                    event.kind,
+                    event.crew ? `for ${event.crew}` : '',
+                    event.day ? `on ${shortDay(event.day)}` : '',
+                  ]
+                    .filter(Boolean)
+                    .join(' ')}
+                </strong>
+                {event.note ? `: ${event.note}` : ''} <span className="text-soft">{event.by ?? ''}</span>
+              </li>
+            ))}
+          </ul>
+        </Panel>
         <Panel title="Visits" className="lg:col-span-2">
           {call.visits.length === 0 ? <Empty>No visit yet. Choose a crew and a day.</Empty> : null}
           <ul>
@@ -197,12 +233,27 @@ export default function CallScreen() {
                   {visit.plannedFor ? day(visit.plannedFor) : 'no day'}
                 </Link>{' '}
                 {visit.crew ?? ''} ·{' '}
-                {visit.entries === 0 ? 'nothing written yet' : `${visit.entries} entries`}
+                {visit.arrivedAt ? `came ${instant(visit.arrivedAt, call.timeZone)}, ` : ''}
+                {visit.leftAt ? `left ${instant(visit.leftAt, call.timeZone)}, ` : ''}
+                {visit.entries === 0
+                  ? 'nothing written yet'
+                  : plural(visit.entries, 'line on its sheet', 'lines on its sheet')}
               </li>
             ))}
           </ul>
         </Panel>
       </div>
+      {step ? (
+        <StepDialog
+          step={step}
+          call={call.ref}
+          onClose={() => setStep(undefined)}
+          onSave={async (patch, done, undo) => {
+            setStep(undefined);
+            await change(patch, done, undo);
+          }}
+        />
+      ) : null}
       {editing ? (
         <RecordForm
           title={`Edit ${call.ref}`}

@@ -3,6 +3,7 @@ import { useNavigate, useSearchParams } from 'react-router';
 import { toast } from 'sonner';
 import { v7 as uuid } from 'uuid';
 import { suggestPriority } from '#core/intake';
+import { wordsOf } from '#core/reasons';
 import { instantAt, minutesOfDay } from '#core/time';
 import { PRIORITIES, STAKES, SYSTEMS, type Priority, type Stake, type System } from '#core/vocabulary';
 import { newCall, type NewCall } from '#contracts/calls';
@@ -42,7 +43,9 @@ const BLANK = {
 const degrees = (text: string): number | undefined =>
   text.trim() === '' || !Number.isFinite(Number(text)) ? undefined : Number(text);
 
-/** One page, driven by keys, filled in while the caller talks. Kept as a draft until it is saved or cleared. */
+/**
+ * One page, driven by keys, filled in while the caller talks. Kept as a draft until it is saved or cleared.
+ */
 export default function TakeCall() {
   const { today, timeZone } = useWho();
   const navigate = useNavigate();
@@ -198,7 +201,8 @@ export default function TakeCall() {
           </div>
           <Panel>
             <p>
-              Suggested: <strong>{suggestion.priority}</strong>. {suggestion.reasons[0]?.text}
+              Suggested: <strong>{suggestion.priority}</strong>.{' '}
+              {suggestion.reasons[0] ? wordsOf(suggestion.reasons[0]).text : ''}
             </p>
             <Reasons reasons={suggestion.reasons} />
             <div className="mt-2 grid grid-cols-2 gap-3 sm:grid-cols-4">

@@ -19,7 +19,10 @@ const ORDER_WORD: Record<(typeof CONDITION_ORDERS)[number], string> = {
   customer: 'by customer',
 };
 
-/** Everything anywhere that is not normal: what it was changed from and to, who left it, what closes it, and what has been left too long. */
+/**
+ * Everything anywhere that is not normal: what it was changed from and to, who left it, what closes it, and
+ * what has been left too long.
+ */
 export default function Conditions() {
   const { timeZone } = useWho();
   const [ask, setAsk] = useState<ConditionAsk>({

@@ -3,7 +3,10 @@ import { clockText, durationText } from '#core/time';
 
 const WIDTH = 1000;
 
-/** A crew's day as a strip of time: hatched drives, solid work, open waits, opening hours as a thin line above each stop. */
+/**
+ * A crew's day as a strip of time: hatched drives, solid work, open waits, opening hours as a thin line above
+ * each stop.
+ */
 export function DayStrip({
   plan,
   shift,

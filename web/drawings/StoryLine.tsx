@@ -15,8 +15,9 @@ function arcPath({ x1, x2, height }: { x1: number; x2: number; height: number })
 }
 
 /**
- * One unit's years: failures stand on the line, planned work hangs under it as ticks, refrigerant added is a drop with its
- * pounds, what was left open is a bar, and arcs join a failure to its repeat (solid) or to the call it came back from (dashed).
+ * One unit's years: failures stand on the line, planned work hangs under it as ticks, refrigerant added is a
+ * drop with its pounds, what was left open is a bar, and arcs join a failure to its repeat (solid) or to the
+ * call it came back from (dashed).
  */
 export function StoryLine({
   story,

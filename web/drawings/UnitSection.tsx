@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
-import { componentClassOf } from '#core/vocabulary';
+import { sameSlot, slotFor } from '#core/machine';
 import type { ConditionView, UnitPage } from '#contracts/units';
-import { number } from '../ui/format.ts';
+import { number, shortDay } from '../ui/format.ts';
 import { sectionOf, type Glyph, type Section, type SectionLine, type SectionPart } from './section.ts';
 import { partFor, partForCondition } from './sectionPlaces.ts';
 
@@ -29,10 +29,11 @@ export function useSection(unit: Drawn): {
     const places = new Map(open.map((c) => [c.id, partForCondition(section, c)]));
     const placed = unit.lastSeen.findings.map((f) => ({
       finding: f,
-      part: partFor(section, componentClassOf(f.component), f.component),
+      part: partFor(section, f.part, f.circuit),
     }));
     const at = section.parts.map((part): AtPart => {
-      const slot = unit.slots.find((s) => s.name === part.id)?.installed;
+      const place = part.part ? slotFor(part.part, part.circuit) : undefined;
+      const slot = place && unit.slots.find((s) => sameSlot(s, place))?.installed;
       return {
         part,
         conditions: open.filter((c) => places.get(c.id) === part),
@@ -49,7 +50,7 @@ export function useSection(unit: Drawn): {
           ),
         installed: slot
           ? [slot.manufacturer, slot.model].filter(Boolean).join(' ') +
-            (slot.from ? ` since ${slot.from}` : '')
+            (slot.from ? ` since ${shortDay(slot.from)}` : '')
           : undefined,
       };
     });
@@ -57,7 +58,10 @@ export function useSection(unit: Drawn): {
   }, [unit]);
 }
 
-/** The product's own cut-away of a machine. A part is chosen by click, tap or key; what is chosen is told below it. */
+/**
+ * The product's own cut-away of a machine. A part is chosen by click, tap or key; what is chosen is told
+ * below it.
+ */
 export function UnitSection({
   section,
   at,
@@ -236,7 +240,10 @@ function Part({
   );
 }
 
-/** A tied string with a knot for something left open, a notched corner for a hazard; the word always beside it. */
+/**
+ * A tied string with a knot for something left open, a notched corner for a hazard; the word always beside
+ * it.
+ */
 function Flag({ x, y, hazard, word }: { x: number; y: number; hazard: boolean; word: string }) {
   const width = Math.max(40, word.length * 7 + 10);
   return hazard ? (

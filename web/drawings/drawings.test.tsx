@@ -1,4 +1,5 @@
-import { UNIT_KINDS, USUAL_SLOTS } from '#core/vocabulary';
+import { ANATOMY } from '#core/machine';
+import { UNIT_KINDS } from '#core/vocabulary';
 import type { ConditionView, StoryView, UnitPage } from '#contracts/units';
 import type { PlanView } from '#contracts/routes';
 import { attributes, paint, words } from '../testing/paint.tsx';
@@ -11,6 +12,7 @@ const condition = (given: Partial<ConditionView> = {}): ConditionView => ({
   unitId: 'u1',
   kind: 'filters out',
   hazard: false,
+  circuit: null,
   text: 'none left on the truck',
   openedAt: '2026-05-20T14:00:00Z',
   openedBy: 'Ada',
@@ -50,9 +52,7 @@ const parts = (of: Drawn, chosen?: string): string[] =>
 describe('the cut through a unit on screen', () => {
   it.each(UNIT_KINDS)('every part of a %s is a button with its name, reached by keyboard', (kind) => {
     const markup = paint(
-      <Cut
-        of={unit({ kind, ...(USUAL_SLOTS[kind].includes('compressor' as never) ? {} : { circuits: [] }) })}
-      />,
+      <Cut of={unit({ kind, ...(ANATOMY[kind].circuit.length > 0 ? {} : { circuits: [] }) })} />,
     );
     const buttons = [...markup.matchAll(/<g role="button"[^>]*>/g)].map(([tag]) => tag);
     expect(buttons.length).toBeGreaterThan(1);
@@ -73,8 +73,22 @@ describe('the cut through a unit on screen', () => {
           { point: 'supply air', value: 56, unit: '°F', circuit: 1, at: '2026-05-20T14:00:00Z' },
         ],
         findings: [
-          { component: 'condenser fan motor', failure: 'noisy', grade: 'proven', at: '2026-05-20T14:00:00Z' },
-          { component: 'the cat', failure: 'gone', grade: 'presumed', at: '2026-05-20T14:00:00Z' },
+          {
+            part: 'condenser fan motor',
+            circuit: null,
+            component: 'condenser fan motor',
+            failure: 'noisy',
+            grade: 'proven',
+            at: '2026-05-20T14:00:00Z',
+          },
+          {
+            part: null,
+            circuit: null,
+            component: 'the cat',
+            failure: 'gone',
+            grade: 'presumed',
+            at: '2026-05-20T14:00:00Z',
+          },
         ],
       },
     });

@@ -1,6 +1,6 @@
-import { classOfSlot, componentClassOf, type ComponentClass, type UnitKind } from '#core/vocabulary';
-import type { MachineDetails } from '#core/machine';
-import type { ReadingPoint } from '#core/readings';
+import { isPart, type MachineDetails, type PartId } from '#core/machine';
+import type { UnitKind } from '#core/vocabulary';
+import type { ReadingPoint } from '#core/evidence';
 
 /** How a part is drawn. */
 export type Glyph =
@@ -27,7 +27,8 @@ export type Glyph =
 export interface SectionPart {
   readonly id: string;
   readonly word: string;
-  readonly componentClass: ComponentClass | undefined;
+  /** The part of the machine's anatomy that is drawn here. */
+  readonly part: PartId | undefined;
   readonly glyph: Glyph;
   readonly circuit?: number;
   readonly x: number;
@@ -69,7 +70,7 @@ interface Cell {
   readonly word: string;
   readonly glyph: Glyph;
   readonly weight?: number;
-  readonly of?: ComponentClass;
+  readonly of?: PartId;
   readonly circuit?: number;
   readonly readings?: readonly ReadingPoint[];
 }
@@ -88,7 +89,7 @@ const cell = (id: string, word: string, glyph: Glyph, more: Partial<Cell> = {}):
 
 /** What is measured in the air before it is treated. */
 const INTO_THE_COIL: readonly ReadingPoint[] = ['return air', 'return wet bulb'];
-const SUPPLY = { readings: ['supply air'] as const };
+const SUPPLY = { readings: ['supply air', 'supply wet bulb', 'supply static'] as const };
 const LEGS: readonly ReadingPoint[] = ['amps L1', 'amps L2', 'amps L3'];
 
 /** Cells side by side across a stretch, by weight. */
@@ -101,7 +102,7 @@ function row(cells: readonly Cell[], x: number, y: number, w: number, h: number)
     const part: SectionPart = {
       id: c.id,
       word: c.word,
-      componentClass: c.of ?? classOfSlot(c.id) ?? componentClassOf(c.id),
+      part: c.of ?? (isPart(c.id) ? c.id : undefined),
       glyph: c.glyph,
       ...(c.circuit === undefined ? {} : { circuit: c.circuit }),
       x: at,
@@ -131,8 +132,7 @@ function airCells({ kind, circuits, details }: SectionRecord): Cell[] {
       kind === 'make-up air' ||
       kind === 'exhaust fan');
   const cells: Cell[] = [];
-  if (outdoor === 'all outdoor air')
-    cells.push(cell('outdoor-air mesh', 'Outdoor air, all of it', 'mesh', { of: 'filter' }));
+  if (outdoor === 'all outdoor air') cells.push(cell('outdoor-air mesh', 'Outdoor air, all of it', 'mesh'));
   else if (outdoor === 'economizer')
     cells.push(cell('economizer', 'Economizer', 'damper', { readings: INTO_THE_COIL }));
   else if (outdoor === 'manual damper' || outdoor === 'motorised damper')
@@ -141,7 +141,12 @@ function airCells({ kind, circuits, details }: SectionRecord): Cell[] {
     cells.push(
       cell('filter', 'Filters', 'filter', {
         weight: 0.6,
-        readings: outdoor === 'economizer' ? [] : INTO_THE_COIL,
+        readings: [
+          ...(outdoor === 'economizer' ? [] : INTO_THE_COIL),
+          'mixed air',
+          'return static',
+          'filter drop',
+        ],
       }),
     );
   for (const { number } of circuits)
@@ -150,10 +155,10 @@ function airCells({ kind, circuits, details }: SectionRecord): Cell[] {
         `evaporator coil ${number}`,
         circuits.length > 1 ? `Evaporator ${number}` : HEAT_PUMPS.includes(kind) ? 'Air coil' : 'Evaporator',
         'coil',
-        { of: 'evaporator coil', circuit: number, weight: 0.8 },
+        { of: 'evaporator coil', circuit: number, weight: 0.8, readings: ['coil drop'] },
       ),
     );
-  cells.push(cell('blower motor', 'Blower motor', 'motor', { weight: 0.7 }));
+  cells.push(cell('blower motor', 'Blower motor', 'motor', { weight: 0.7, readings: ['blower amps'] }));
   if (belt || unknownDrive)
     cells.push(cell('blower belt', unknownDrive ? 'Belt, if it has one' : 'Belt', 'belt', { weight: 0.5 }));
   const heat = heatCells(kind, details);
@@ -183,7 +188,7 @@ function heatCells(kind: UnitKind, { heat }: MachineDetails): Cell[] {
     ];
   }
   if (fuel === 'electric')
-    return [cell('electric heat', 'Electric heat', 'element', { weight: 0.8, ...SUPPLY })];
+    return [cell('electric heat', 'Electric heat', 'element', { weight: 0.8, of: 'heat strip', ...SUPPLY })];
   if (fuel === 'hot water')
     return [cell('hot-water coil', 'Hot-water coil', 'coil', { weight: 0.8, of: 'pump or loop', ...SUPPLY })];
   return [];
@@ -203,7 +208,7 @@ function circuitCells(
     cell(`circuit ${number} compressor`, `Compressor${n}`, 'can', {
       of: 'compressor',
       circuit: number,
-      readings: ['suction pressure', 'suction line', ...LEGS],
+      readings: ['suction pressure', 'suction line', 'discharge line', ...LEGS],
     }),
     cell(`crankcase heater ${number}`, `Crankcase heater${n}`, 'element', {
       of: 'crankcase heater',
@@ -217,7 +222,7 @@ function circuitCells(
       of: water ? 'pump or loop' : 'condenser coil',
       circuit: number,
       weight: 1.5,
-      readings: ['liquid pressure', 'liquid line'],
+      readings: ['liquid pressure', 'liquid line', 'condenser leaving air'],
     }),
     ...(fans
       ? [
@@ -231,6 +236,7 @@ function circuitCells(
       : []),
     cell(`filter-drier ${number}`, `Filter-drier${n}`, 'drum', {
       of: 'filter-drier',
+      readings: ['liquid after drier'],
       circuit: number,
       weight: 0.6,
     }),
@@ -244,13 +250,13 @@ function circuitCells(
 }
 
 const controlCells = (kind: UnitKind): Cell[] => [
-  cell('control board', 'Control board', 'box', { readings: [] }),
+  cell('main board', 'Control board', 'box', { readings: [] }),
   cell('contactor', 'Contactors', 'box', {
     weight: 0.7,
     readings: ['volts L1-L2', 'volts L2-L3', 'volts L3-L1'],
   }),
   cell('capacitor', 'Capacitors', 'can', { weight: 0.6 }),
-  cell('transformer', 'Transformer, control fuse', 'box', { weight: 0.7 }),
+  cell('transformer', 'Transformer, control fuse', 'box', { weight: 0.7, readings: ['control volts'] }),
   cell('limit switch', kind === 'boiler' ? 'Limits, low water' : 'Safeties', 'cross', { weight: 0.7 }),
   ...(kind === 'package heat pump'
     ? [cell('defrost control', 'Defrost control', 'box', { weight: 0.7 })]
@@ -259,8 +265,9 @@ const controlCells = (kind: UnitKind): Cell[] => [
 ];
 
 /**
- * The cut through a machine, worked out from its record: as many circuits as it has, belt or direct drive, gas or electric
- * heat, economizer or all outdoor air. Air runs left to right along the bottom, refrigerant right to left above it.
+ * The cut through a machine, worked out from its record: as many circuits as it has, belt or direct drive,
+ * gas or electric heat, economizer or all outdoor air. Air runs left to right along the bottom, refrigerant
+ * right to left above it.
  */
 export function sectionOf(record: SectionRecord): Section {
   if (record.kind === 'boiler') return boilerSection();

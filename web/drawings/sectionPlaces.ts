@@ -1,70 +1,85 @@
-import type { ComponentClass, ConditionKind } from '#core/vocabulary';
+import type { PartId } from '#core/machine';
+import type { ConditionKind } from '#core/vocabulary';
 import type { Section, SectionPart } from './section.ts';
 
 /* Where what is known of a machine belongs on its cut. */
 
-/** Where a condition belongs on the machine when its text names no component. */
-const CONDITION_PLACE: Record<ConditionKind, readonly ComponentClass[]> = {
-  'heat disabled': ['burner', 'heat exchanger'],
+/** Parts at which a condition is shown, the likeliest first. */
+const CONDITION_PLACE: Record<ConditionKind, readonly PartId[]> = {
+  'heat disabled': ['burner', 'heat exchanger', 'heat strip'],
   'exchanger holed or cracked': ['heat exchanger', 'burner'],
   'safety bypassed': ['limit switch'],
-  'burnt wiring': ['control board'],
+  'burnt wiring': ['main board'],
   'gas leak suspected': ['gas valve', 'burner'],
   'circuit isolated': ['compressor'],
-  'part borrowed': ['control board'],
+  'part borrowed': ['main board'],
   'filters out': ['filter'],
   'heater disconnected': ['crankcase heater', 'compressor'],
-  'override on': ['control board'],
+  'override on': ['main board'],
   'overcharge left': ['condenser coil', 'compressor'],
-  'jumper or test mode': ['control board'],
+  'jumper or test mode': ['main board'],
   'running on known leak': ['evaporator coil', 'compressor'],
   'out of use': ['disconnect or breaker'],
-  other: ['control board'],
+  other: ['main board'],
 };
 
-/** Component classes that are drawn within another part. */
-const WITHIN: Partial<Record<ComponentClass, ComponentClass>> = {
+/** Parts that are drawn within another part. */
+const WITHIN: Partial<Record<PartId, PartId>> = {
   igniter: 'burner',
+  'spark lead': 'burner',
   'flame sensor': 'burner',
-  'pressure switch': 'limit switch',
+  'combustion-air proof': 'inducer',
+  'rollout switch': 'limit switch',
+  'high-pressure switch': 'limit switch',
+  'low-pressure switch': 'limit switch',
+  'freeze stat': 'limit switch',
+  'low-water cutoff': 'limit switch',
+  'ignition control': 'main board',
+  'delay timer': 'main board',
+  'phase monitor': 'main board',
+  relay: 'main board',
+  sequencer: 'main board',
+  thermostat: 'main board',
+  'zone panel': 'main board',
+  wiring: 'main board',
   'control fuse': 'transformer',
-  thermostat: 'control board',
-  wiring: 'control board',
   'refrigerant circuit': 'evaporator coil',
-  'blower bearing': 'blower bearing',
+  'check valve': 'reversing valve',
+  pulley: 'blower belt',
+  'fan proof': 'blower bearing',
+  'float switch': 'drain',
+  'damper actuator': 'economizer',
+  'zone damper': 'economizer',
+  'flow switch': 'pump or loop',
 };
 
-/** The circuit a text speaks of: "circuit 2", "stage 2". */
-const circuitIn = (text: string): number | undefined => {
-  const found = /\b(?:circuit|stage|compressor|cct)\s*#?(\d)\b/i.exec(text)?.[1];
-  return found ? Number(found) : undefined;
-};
-
-/** The part a word of a finding belongs to, or undefined when the drawing has no such part. */
+/** The drawn part that stands for a part of the machine, or undefined when the drawing has none. */
 export function partFor(
   section: Section,
-  componentClass: ComponentClass | undefined,
-  text = '',
+  part: PartId | null | undefined,
+  circuit?: number | null,
 ): SectionPart | undefined {
-  if (!componentClass) return undefined;
-  const circuit = circuitIn(text);
-  const of = (name: ComponentClass) => {
-    const own = section.parts.filter((p) => p.componentClass === name);
+  if (!part) return undefined;
+  const drawn = (name: PartId) => {
+    const own = section.parts.filter((p) => p.part === name);
     return own.find((p) => p.circuit === circuit) ?? own[0];
   };
-  const within = WITHIN[componentClass];
-  return of(componentClass) ?? (within ? of(within) : undefined);
+  const within = WITHIN[part];
+  return drawn(part) ?? (within ? drawn(within) : undefined);
 }
 
-/** The part a condition is shown at; where the drawing has none, the first part, so that nothing left open is ever out of sight. */
+/**
+ * The part a condition is shown at; where the drawing has none, the first part, so that nothing left open is
+ * ever out of sight.
+ */
 export function partForCondition(
   section: Section,
-  condition: { readonly kind: string; readonly text: string },
+  condition: { readonly kind: string; readonly circuit?: number | null },
 ): SectionPart {
   const places = CONDITION_PLACE[condition.kind as ConditionKind] ?? [];
   for (const place of places) {
-    const part = partFor(section, place, condition.text);
+    const part = partFor(section, place, condition.circuit);
     if (part) return part;
   }
-  return section.parts.find((p) => p.componentClass === 'control board') ?? (section.parts[0] as SectionPart);
+  return section.parts.find((p) => p.part === 'main board') ?? (section.parts[0] as SectionPart);
 }

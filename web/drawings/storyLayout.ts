@@ -26,7 +26,8 @@ const LOWEST = 26;
 const HIGHEST = 118;
 
 /**
- * Places a unit's years on a line `width` wide: time runs left to right, from the first mark (or a year ago) to `today`.
+ * Places a unit's years on a line `width` wide: time runs left to right, from the first mark (or a year ago)
+ * to `today`.
  */
 export function storyLayout(story: StoryView, today: string, width: number): StoryLayout {
   const first = story.marks[0]?.on ?? today;

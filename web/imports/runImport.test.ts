@@ -16,7 +16,10 @@ const PREVIEW = {
 
 let asked: { path: string; body: unknown }[] = [];
 
-/** A server that stores the file and then answers with these pieces of text, cut wherever the network cuts them. */
+/**
+ * A server that stores the file and then answers with these pieces of text, cut wherever the network cuts
+ * them.
+ */
 function answering(pieces: string[], status = 200): void {
   asked = [];
   globalThis.fetch = (async (path: string, init: RequestInit) => {

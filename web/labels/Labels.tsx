@@ -9,7 +9,10 @@ import { Empty, Loading, Screen, Trouble } from '../ui/Screen.tsx';
 const SIZES = { small: 'two inches, sixteen a sheet', large: 'four inches, six a sheet' } as const;
 type Size = keyof typeof SIZES;
 
-/** Labels for the units of a site: the tag large enough to read from the hatch, and a code that opens the unit's page. */
+/**
+ * Labels for the units of a site: the tag large enough to read from the hatch, and a code that opens the
+ * unit's page.
+ */
 export default function Labels() {
   const { id = '' } = useParams();
   const { data: site, error, refetch } = useSiteQuery(id);

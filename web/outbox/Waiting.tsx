@@ -3,7 +3,10 @@ import { phone } from './db.ts';
 import { useOutbox } from './hooks.ts';
 import { flush, takeBack } from './sender.ts';
 
-/** What was written here about a unit or a site and has not arrived; what was refused stays with its reason until somebody decides. */
+/**
+ * What was written here about a unit or a site and has not arrived; what was refused stays with its reason
+ * until somebody decides.
+ */
 export function Waiting({ about }: { about: string }) {
   const items = useOutbox(about);
   if (items.length === 0) return null;

@@ -1,6 +1,7 @@
 /**
- * What was typed in the last moment before a page goes. A database write that has only begun then may be lost with the page; what
- * is laid aside here is written before the browser goes on. It is taken back when the form opens again.
+ * What was typed in the last moment before a page goes. A database write that has only begun then may be lost
+ * with the page; what is laid aside here is written before the browser goes on. It is taken back when the
+ * form opens again.
  */
 const named = (key: string): string => `gradum draft ${key}`;
 

@@ -2,7 +2,10 @@ import Dexie, { type EntityTable } from 'dexie';
 import type { NewEntry, VisitPage } from '#contracts/visits';
 import type { ProblemDetails } from '#contracts/problem';
 
-/** Something written here on its way to the server: an entry of a sheet, a photograph, a fact. It leaves this table only when the server has it. */
+/**
+ * Something written here on its way to the server: an entry of a sheet, a photograph, a fact. It leaves this
+ * table only when the server has it.
+ */
 export interface OutboxItem {
   readonly id: string;
   /** The visit, unit or site it is about. */
@@ -74,3 +77,8 @@ phone
         })),
       );
   });
+// Sheets as the server tells them now look otherwise than those seen before; they are fetched again.
+phone
+  .version(3)
+  .stores({ outbox: 'id, about, queuedAt', drafts: 'key', visits: 'id, seenAt', misc: 'key' })
+  .upgrade((change) => change.table('visits').clear());

@@ -29,8 +29,8 @@ export function useOnline(): boolean {
 }
 
 /**
- * A form's state that survives a reload, a closed tab and an empty battery. `ready` is false until what was kept has been
- * read, so that a form never flashes empty over it.
+ * A form's state that survives a reload, a closed tab and an empty battery. `ready` is false until what was
+ * kept has been read, so that a form never flashes empty over it.
  */
 export function useDraft<T extends object>(
   key: string,
@@ -43,7 +43,8 @@ export function useDraft<T extends object>(
   /** True from a key until the database has it. */
   const unkept = useRef(false);
   const waiting = useRef<ReturnType<typeof setTimeout>>(undefined);
-  // The screen answers a key first; the draft is put away in the very next task, and at once when the form goes.
+  // The screen answers a key first; the draft is put away in the very next task, and at once when the form
+  // goes.
   const putAway = useCallback(() => {
     clearTimeout(waiting.current);
     waiting.current = undefined;

@@ -16,7 +16,10 @@ import { shrink } from './shrink.ts';
 
 type Owner = { unitId: string } | { modelNoteId: string };
 
-/** Takes a photograph on the spot, makes it smaller and puts it in the outbox: it goes out when there is a signal. */
+/**
+ * Takes a photograph on the spot, makes it smaller and puts it in the outbox: it goes out when there is a
+ * signal.
+ */
 export function TakePhoto({
   owner,
   about,

@@ -8,8 +8,8 @@ export interface Shrunk {
 }
 
 /**
- * Makes a picture small enough for a roof's reception: at most 2,000 pixels long, as JPEG. What the browser cannot read as a
- * picture goes out as it is; the server looks into it and says what is wrong.
+ * Makes a picture small enough for a roof's reception: at most 2,000 pixels long, as JPEG. What the browser
+ * cannot read as a picture goes out as it is; the server looks into it and says what is wrong.
  */
 export async function shrink(file: Blob): Promise<Shrunk> {
   try {

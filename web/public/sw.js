@@ -1,4 +1,5 @@
-// Keeps the application itself at hand, so that a reload in a dead spot opens it. Data is the outbox's business, not this file's.
+// Keeps the application itself at hand, so that a reload in a dead spot opens it. Data is the outbox's
+// business, not this file's.
 const SHELL = 'gradum-shell';
 
 self.addEventListener('install', (event) => {

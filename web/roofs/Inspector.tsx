@@ -52,7 +52,9 @@ export function Inspector({
   );
 }
 
-/** A text that is taken over when the field is left, so that undo goes back over words and not over letters. */
+/**
+ * A text that is taken over when the field is left, so that undo goes back over words and not over letters.
+ */
 function Typed({
   label,
   value,

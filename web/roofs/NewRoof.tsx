@@ -9,7 +9,10 @@ import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { Field } from '../ui/Field.tsx';
 
-/** A new roof starts as a rectangle; its corners are moved and added on the drawing board, or traced over a picture. */
+/**
+ * A new roof starts as a rectangle; its corners are moved and added on the drawing board, or traced over a
+ * picture.
+ */
 export function NewRoof({ site, onClose }: { site: SitePage; onClose: () => void }) {
   const [create, creating] = useCreateRoofMutation();
   const navigate = useNavigate();

@@ -4,7 +4,10 @@ import type { RoofUnit } from '#contracts/roofs';
 
 const MARGIN_FT = 7;
 
-/** The stretch of the sheet that is shown, in feet: the roof, its picture if there is one, and a margin for north and scale. */
+/**
+ * The stretch of the sheet that is shown, in feet: the roof, its picture if there is one, and a margin for
+ * north and scale.
+ */
 export function sheetBox(plan: RoofPlan): Box {
   const { underlay } = plan;
   const points = [
@@ -39,7 +42,10 @@ export interface DrawingHandlers {
   readonly onItemClick?: (item: RoofItem) => void;
 }
 
-/** A roof true to scale: edges, everything that stands on it, north and a scale. The same drawing serves desk, roof and paper. */
+/**
+ * A roof true to scale: edges, everything that stands on it, north and a scale. The same drawing serves desk,
+ * roof and paper.
+ */
 export function RoofDrawing({
   plan,
   units,
@@ -219,7 +225,9 @@ const Item = memo(function Item({
   );
 });
 
-/** A unit on the roof is the same stamped tag as everywhere: plate with a hole, outline carrying its state. */
+/**
+ * A unit on the roof is the same stamped tag as everywhere: plate with a hole, outline carrying its state.
+ */
 function UnitShape({
   item,
   unit,
@@ -299,7 +307,8 @@ function ThingShape({ item, letter, chosen }: { item: RoofItem; letter: number; 
       ? 'var(--ember)'
       : 'var(--ink)';
   const look = { fill: chosen ? 'var(--paper)' : 'var(--sheet)', stroke, strokeWidth: chosen ? 0.45 : 0.25 };
-  // Small things of which there are many say their name only when chosen; the list beside the drawing says it always.
+  // Small things of which there are many say their name only when chosen; the list beside the drawing says it
+  // always.
   const quiet = (kind === 'disconnect' || kind === 'tie-off' || kind === 'drain') && !item.label && !chosen;
   const text = quiet
     ? ''

@@ -261,7 +261,10 @@ function Chosen({ item, unit, plan }: { item: RoofItem; unit: RoofUnit | undefin
   );
 }
 
-/** So many units fit on the page of the drawing: at ease, and in narrower columns. The list of a larger roof goes on pages of its own. */
+/**
+ * So many units fit on the page of the drawing: at ease, and in narrower columns. The list of a larger roof
+ * goes on pages of its own.
+ */
 const AT_EASE = 24;
 const ON_ONE_PAGE = 60;
 

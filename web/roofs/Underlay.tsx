@@ -9,7 +9,10 @@ import { Button } from '../ui/Button.tsx';
 import { Field } from '../ui/Field.tsx';
 import { Panel } from '../ui/Screen.tsx';
 
-/** A picture under the drawing to trace from: an old plan, a view from above. Its width in feet makes it true to scale. */
+/**
+ * A picture under the drawing to trace from: an old plan, a view from above. Its width in feet makes it true
+ * to scale.
+ */
 export function Underlay({
   siteId,
   plan,

@@ -97,7 +97,10 @@ export const without = (plan: RoofPlan, id: string): RoofPlan => ({
   items: plan.items.filter((item) => item.id !== id),
 });
 
-/** A free spot for a thing of a size: the first place of a raster over the roof where it stands and touches nothing. */
+/**
+ * A free spot for a thing of a size: the first place of a raster over the roof where it stands and touches
+ * nothing.
+ */
 export function freeSpot(plan: RoofPlan, size: { w: number; h: number }): { x: number; y: number } {
   const xs = plan.outline.map((p) => p.x);
   const ys = plan.outline.map((p) => p.y);

@@ -10,8 +10,8 @@ export function feetAt(svg: SVGSVGElement, clientX: number, clientY: number): Po
 }
 
 /**
- * Drags things on a drawing. While the pointer moves only the dragged element is moved, once a frame and without drawing the
- * rest again; the plan learns of it when it is let go. So a roof of any size drags alike.
+ * Drags things on a drawing. While the pointer moves only the dragged element is moved, once a frame and
+ * without drawing the rest again; the plan learns of it when it is let go. So a roof of any size drags alike.
  */
 export function useDrag(
   svg: RefObject<SVGSVGElement | null>,

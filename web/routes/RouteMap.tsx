@@ -54,7 +54,10 @@ function icon(stop: MapStop): L.DivIcon {
 /** Room left round the route, pixels. */
 const MARGIN = 28;
 
-/** As near as streets can be told apart. Without a limit a single place, which has no width, would be shown infinitely near. */
+/**
+ * As near as streets can be told apart. Without a limit a single place, which has no width, would be shown
+ * infinitely near.
+ */
 const NEAREST_ZOOM = 17;
 /** One stop alone is still shown with the streets about it. */
 const FITTED_ZOOM = 14;
@@ -82,7 +85,10 @@ function Fit({ points, height }: { points: readonly (readonly [number, number])[
   return null;
 }
 
-/** The route on the company's base map, over the roads where the engine draws them. Everything on it is listed beside it too. */
+/**
+ * The route on the company's base map, over the roads where the engine draws them. Everything on it is listed
+ * beside it too.
+ */
 export function RouteMap({
   yard,
   stops,

@@ -2,7 +2,7 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import { v7 as uuid } from 'uuid';
-import { plural } from '#core/reasons';
+import { plural, wordsOf } from '#core/reasons';
 import { addDays, clockText, durationText, weekday } from '#core/time';
 import type { Plan, RoutingProblem } from '#core/routing';
 import type { DueSite, ProblemView } from '#contracts/routes';
@@ -308,7 +308,7 @@ function DueLine({
           {site.units.map((unit) => (
             <li key={unit.unitId}>
               <span className="plate text-xs">{unit.tag}</span>{' '}
-              {unit.tasks.map((t) => t.reason.text).join(' ')}
+              {unit.tasks.map((t) => wordsOf(t.reason).text).join(' ')}
               <Reasons reasons={unit.tasks.map((t) => t.reason)} />
             </li>
           ))}

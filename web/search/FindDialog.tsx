@@ -1,3 +1,4 @@
+import { wordsOf } from '#core/reasons';
 import { Command } from 'cmdk';
 import { Dialog as Radix } from 'radix-ui';
 import { useEffect, useState } from 'react';
@@ -75,7 +76,7 @@ export default function FindDialog({ onClose }: { onClose: () => void }) {
                           <span className="block text-sm text-verdigris">
                             {found.why
                               .slice(0, 3)
-                              .map((reason) => reason.text)
+                              .map((reason) => wordsOf(reason).text)
                               .join(' ')}
                           </span>
                         ) : null}

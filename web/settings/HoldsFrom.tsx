@@ -2,7 +2,9 @@ import type { UseFormRegisterReturn } from 'react-hook-form';
 import { Button } from '../ui/Button.tsx';
 import { Field } from '../ui/Field.tsx';
 
-/** The end of a form of dated settings: the day from which they hold, and the button for whoever may set them. */
+/**
+ * The end of a form of dated settings: the day from which they hold, and the button for whoever may set them.
+ */
 export function HoldsFrom({
   field,
   error,

@@ -1,5 +1,5 @@
 import { toast } from 'sonner';
-import { COMPONENT_CLASSES, type ComponentClass } from '#core/vocabulary';
+import { PART_IDS, type PartId } from '#core/machine';
 import { problemOf } from '../api/base.ts';
 import { useMapWordMutation, useWordsQuery } from '../api/settings.ts';
 import { useWho } from '../app/session.ts';
@@ -12,10 +12,10 @@ export function Words() {
   const [map] = useMapWordMutation();
   if (error) return <Trouble error={error} retry={refetch} />;
   if (!data) return <Loading what="the words" />;
-  const choose = async (word: string, componentClass: string) => {
+  const choose = async (word: string, part: string) => {
     try {
-      await map({ word, componentClass: componentClass as ComponentClass }).unwrap();
-      toast(`“${word}” means ${componentClass}; units that used it were judged anew`);
+      await map({ word, part: part as PartId }).unwrap();
+      toast(`“${word}” means ${part}; units that used it were judged anew`);
     } catch (refused) {
       toast(problemOf(refused).title);
     }
@@ -29,7 +29,7 @@ export function Words() {
       className="min-h-8 rounded-[3px] border-2 border-rule bg-sheet px-2"
     >
       {value === '' ? <option value="">not mapped</option> : null}
-      {COMPONENT_CLASSES.map((c) => (
+      {PART_IDS.map((c) => (
         <option key={c}>{c}</option>
       ))}
     </select>
@@ -57,7 +57,7 @@ export function Words() {
             <span className="grow">
               “{w.word}” <span className="text-soft">by {w.by ?? 'the system'}</span>
             </span>
-            {select(w.word, w.componentClass)}
+            {select(w.word, w.part)}
           </li>
         ))}
       </ul>

@@ -11,7 +11,10 @@ export const WEEKDAYS = [
 ] as const;
 export type Weekday = (typeof WEEKDAYS)[number][0];
 
-/** Opening hours in a few words, days alike run together. @example hoursText({ '1': [['08:00', '17:00']], '2': [['08:00', '17:00']] }) // "Mon–Tue 08:00–17:00" */
+/**
+ * Opening hours in a few words, days alike run together. @example hoursText({ '1': [['08:00', '17:00']], '2':
+ * [['08:00', '17:00']] }) // "Mon–Tue 08:00–17:00"
+ */
 export function hoursText(hours: OpeningHours | null): string {
   if (hours === null) return 'not known';
   const runs: { from: string; to: string; text: string }[] = [];

@@ -33,7 +33,9 @@ const session = (role: Role): Session => ({
   measuring: DEFAULT_LIMITS,
 });
 
-/** A part of a screen as it first appears to somebody, as markup; what happens on it is tested in the browser. */
+/**
+ * A part of a screen as it first appears to somebody, as markup; what happens on it is tested in the browser.
+ */
 export const paint = (what: ReactNode, role: Role = 'manager'): string =>
   renderToStaticMarkup(
     <Provider store={store}>

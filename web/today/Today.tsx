@@ -10,9 +10,10 @@ import { useWatchQuery } from '../api/watch.ts';
 import { useKept } from '../app/kept.ts';
 import { useWho } from '../app/session.ts';
 import { Button } from '../ui/Button.tsx';
-import { day, instant } from '../ui/format.ts';
+import { clockOf, day, instant } from '../ui/format.ts';
 import { List, useListState, type ListColumn } from '../ui/List.tsx';
 import { Plate } from '../ui/Plate.tsx';
+import { CallState } from '../ui/CallState.tsx';
 import { PriorityWord } from '../ui/PriorityWord.tsx';
 import { Empty, Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';
 
@@ -35,7 +36,7 @@ function Desk() {
   const late = (due.data ?? []).filter((site) => site.lateDays > 0);
   const rows = calls.data?.rows ?? [];
   const atOnce = rows.filter((c) => c.priority === 'at once').length;
-  const unplanned = rows.filter((c) => c.status === 'open').length;
+  const unplanned = rows.filter((c) => c.state === 'taken' || c.state === 'reopened').length;
   const sentence = calls.data
     ? `${day(today)}: ${count(calls.data.total, 'call is', 'calls are')} open${atOnce > 0 ? `, ${atOnce} to be seen at once` : ''}${unplanned > 0 ? `; ${unplanned} without a crew` : ''}. ${count(visits.data?.length ?? 0, 'visit', 'visits')} under way or planned today.`
     : day(today);
@@ -90,18 +91,7 @@ function Desk() {
       sort: 'received',
       cell: (c) => <span className="whitespace-nowrap">{instant(c.receivedAt, timeZone)}</span>,
     },
-    {
-      id: 'crew',
-      header: 'Crew and day',
-      cell: (c) =>
-        c.crew && c.scheduledOn ? (
-          `${c.crew}, ${day(c.scheduledOn)}`
-        ) : (
-          <span className="font-semibold">
-            {c.status === 'return planned' ? 'return to plan' : 'nobody yet'}
-          </span>
-        ),
-    },
+    { id: 'state', header: 'State', cell: (c) => <CallState call={c} zone={timeZone} /> },
   ];
   return (
     <Screen
@@ -159,7 +149,7 @@ function Desk() {
             {visits.data?.length === 0 ? <Empty>No visit is planned today.</Empty> : null}
             <ul className="divide-y divide-rule">
               {visits.data?.map((visit) => (
-                <VisitLine key={visit.id} visit={visit} today={today} />
+                <VisitLine key={visit.id} visit={visit} today={today} zone={timeZone} />
               ))}
             </ul>
           </Panel>
@@ -217,7 +207,7 @@ function Desk() {
   );
 }
 
-function VisitLine({ visit, today }: { visit: VisitRow; today: string }) {
+function VisitLine({ visit, today, zone }: { visit: VisitRow; today: string; zone: string }) {
   return (
     <li className="py-1.5">
       <Link to={`/visits/${visit.id}`} className="font-semibold text-copper underline underline-offset-4">
@@ -227,8 +217,12 @@ function VisitLine({ visit, today }: { visit: VisitRow; today: string }) {
       <span className="block text-sm">
         {visit.crew ?? 'no crew'}
         {visit.plannedFor && visit.plannedFor < today ? `, since ${day(visit.plannedFor)}` : ''}
-        {visit.left ? ', done' : ''} ·{' '}
-        {visit.calls.length === 1 ? visit.calls[0]?.complaint : `${visit.calls.length} calls`}
+        {visit.leftAt
+          ? `, left ${clockOf(visit.leftAt, zone)}`
+          : visit.arrivedAt
+            ? `, there since ${clockOf(visit.arrivedAt, zone)}`
+            : ''}{' '}
+        · {visit.calls.length === 1 ? visit.calls[0]?.complaint : `${visit.calls.length} calls`}
       </span>
     </li>
   );
@@ -239,8 +233,8 @@ function MyDay() {
   const { user, today } = useWho();
   const visits = useVisitsQuery(user.crewId ? { crewId: user.crewId } : {});
   const list = useKept<VisitRow[]>(`visits ${user.id}`, visits.data);
-  const open = list?.filter((v) => !v.left) ?? [];
-  const done = list?.filter((v) => v.left) ?? [];
+  const open = list?.filter((v) => !v.leftAt) ?? [];
+  const done = list?.filter((v) => v.leftAt) ?? [];
   return (
     <Screen
       title="Today"
@@ -259,7 +253,7 @@ function MyDay() {
           <li key={visit.id}>
             <Link
               to={`/visits/${visit.id}`}
-              className={`block border-2 bg-sheet p-4 ${visit.left ? 'border-rule text-soft' : 'border-ink'}`}
+              className={`block border-2 bg-sheet p-4 ${visit.leftAt ? 'border-rule text-soft' : 'border-ink'}`}
             >
               <span className="block text-xl font-bold">{visit.site}</span>
               <span className="block text-lg">
@@ -276,11 +270,13 @@ function MyDay() {
                 <span className="block text-soft">and {visit.calls.length - 4} more units</span>
               ) : null}
               <span className="mt-1 block font-semibold text-copper">
-                {visit.left
+                {visit.leftAt
                   ? 'Done'
-                  : visit.plannedFor && visit.plannedFor < today
-                    ? `Left over from ${day(visit.plannedFor)}`
-                    : 'Open the sheet'}
+                  : visit.arrivedAt
+                    ? 'You are there'
+                    : visit.plannedFor && visit.plannedFor < today
+                      ? `Left over from ${day(visit.plannedFor)}`
+                      : 'Open the sheet'}
               </span>
             </Link>
           </li>

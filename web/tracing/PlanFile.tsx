@@ -7,7 +7,10 @@ import { useImportPlanMutation } from '../api/places.ts';
 import { Field } from '../ui/Field.tsx';
 import { Panel } from '../ui/Screen.tsx';
 
-/** Roofs, feeds and controls from a file; everything that is not right in it is listed, and then nothing is taken. */
+/**
+ * Roofs, feeds and controls from a file; everything that is not right in it is listed, and then nothing is
+ * taken.
+ */
 export function PlanFile({ siteId }: { siteId: string }) {
   const [take, taking] = useImportPlanMutation();
   const [problem, setProblem] = useState<ProblemDetails>();

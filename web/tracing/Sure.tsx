@@ -1,6 +1,8 @@
 import { HOWS, surenessOf, type How } from '#core/tracing';
 
-/** How sure a fact is, in a word and a shape: filled for proven, half for likely, a question mark for hearsay. */
+/**
+ * How sure a fact is, in a word and a shape: filled for proven, half for likely, a question mark for hearsay.
+ */
 export function Sure({ how, by, on }: { how: How; by: string; on: string }) {
   const sure = surenessOf(how);
   return (

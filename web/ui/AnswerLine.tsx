@@ -1,46 +1,55 @@
-import type { Answer } from '#core/measurement';
+import { plainUnit, saidText, shownValue, type UnitSystem } from '#core/quantities';
+import { standing, type Advice, type Answer, type Position } from '#core/measurement';
 import { BandPicture } from './BandPicture.tsx';
 import { number } from './format.ts';
-import { plainUnit, shownText, shownValue, type UnitSystem } from './units.ts';
 
-/** A verdict in sign and word. */
-export const VERDICT_WORDS: Record<Answer['verdict'], string> = {
-  within: '✓ within',
-  low: '↓ low',
-  high: '↑ high',
+/** What an answer comes down to, in sign and word. */
+export const STANDING_WORDS: Record<Advice | Position, string> = {
+  inside: '✓ within',
+  below: '↓ low',
+  above: '↑ high',
   act: '! act',
   wait: '… wait',
-  'says nothing': '',
+  'measure first': '',
 };
 
-/** One answer: value and verdict, what it means, its band as a picture, formula and source one tap away. */
+export const standingWord = (answer: Answer): string => {
+  const word = standing(answer);
+  return word === null ? '' : STANDING_WORDS[word];
+};
+
+/**
+ * One answer: value and what it comes down to, what it means, its band as a picture, formula and source one
+ * tap away.
+ */
 export function AnswerLine({ answer: a, system }: { answer: Answer; system: UnitSystem }) {
   const shown = shownValue(a.quantity, a.unit, a.value, system);
-  const bad = a.verdict === 'act';
-  // What would make a verdict surer may stay behind a tap; what is missing for any verdict may not. It is named first.
+  const bad = a.advice === 'act';
+  const good = standing(a) === 'inside';
+  // What would make an answer surer may stay behind a tap; what is missing for any judgement may not. It is
+  // named first.
   const [missing, ...rest] = a.improve;
-  const noVerdict = a.verdict === 'says nothing' && missing !== undefined;
-  const surer = noVerdict ? rest : a.improve;
+  const first = a.advice === 'measure first' ? missing : undefined;
+  const surer = first === undefined ? a.improve : rest;
+  const word = standingWord(a);
   return (
-    <div
-      className={`border-l-4 pl-3 ${bad ? 'border-ember' : a.verdict === 'within' ? 'border-verdigris' : 'border-copper'}`}
-    >
+    <div className={`border-l-4 pl-3 ${bad ? 'border-ember' : good ? 'border-verdigris' : 'border-copper'}`}>
       <div className="grid items-center gap-x-4 sm:grid-cols-[minmax(0,1fr)_minmax(0,15rem)]">
         <div>
           <p className="flex flex-wrap items-baseline gap-x-3">
             <span className="text-2xl font-bold">
               {a.name} {number(shown.value, a.decimals)} {plainUnit(shown.unit)}
             </span>
-            {VERDICT_WORDS[a.verdict] ? (
+            {word ? (
               <span
-                className={`text-lg font-semibold ${a.verdict === 'within' ? 'text-verdigris' : bad ? 'text-ember' : 'text-copper'}`}
+                className={`text-lg font-semibold ${good ? 'text-verdigris' : bad ? 'text-ember' : 'text-copper'}`}
               >
-                {VERDICT_WORDS[a.verdict]}
+                {word}
               </span>
             ) : null}
           </p>
-          {a.text ? <p>{shownText(a.text, system)}</p> : null}
-          {noVerdict ? <p>To judge it: {shownText(missing, system)}.</p> : null}
+          {a.text.length > 0 ? <p>{saidText(a.text, system)}</p> : null}
+          {first === undefined ? null : <p>To judge it: {saidText(first, system)}.</p>}
           {a.sister ? (
             <p className="text-soft">
               Sister {a.sister.where}:{' '}
@@ -53,12 +62,14 @@ export function AnswerLine({ answer: a, system }: { answer: Answer; system: Unit
       </div>
       <details className="text-sm">
         <summary className="cursor-pointer text-soft">
-          {a.band ? `Band: ${a.band.from}, ${shownText(a.band.source, system)}` : 'No band'}
+          {a.band ? `Band: ${a.band.from}, ${saidText(a.band.source, system)}` : 'No band'}
           {a.confidence === 'high' ? '' : `; ${a.confidence} confidence`}
         </summary>
         <p>{a.formula}</p>
         <p className="text-soft">{a.source}</p>
-        {surer.length > 0 ? <p>Surer with: {shownText(surer.join('; '), system)}.</p> : null}
+        {surer.length > 0 ? (
+          <p>Surer with: {surer.map((said) => saidText(said, system)).join('; ')}.</p>
+        ) : null}
       </details>
     </div>
   );

@@ -1,10 +1,12 @@
-import type { Answer } from '#core/measurement';
+import { standing, type Answer } from '#core/measurement';
 import { number } from '../ui/format.ts';
-import { plainUnit, shownValue, type UnitSystem } from './units.ts';
+import { plainUnit, shownValue, type UnitSystem } from '#core/quantities';
 
 const WIDTH = 300;
 
-/** Where a value lies in its band: the band as a bar between posts, the value as a pointer with its number. */
+/**
+ * Where a value lies in its band: the band as a bar between posts, the value as a pointer with its number.
+ */
 export function BandPicture({ answer, system }: { answer: Answer; system: UnitSystem }) {
   const { band } = answer;
   if (!band || (band.low === undefined && band.high === undefined)) return null;
@@ -20,7 +22,7 @@ export function BandPicture({ answer, system }: { answer: Answer; system: UnitSy
   const [from, to] = [Math.min(...known) - reach * 0.35, Math.max(...known) + reach * 0.35];
   const x = (v: number) => ((v - from) / (to - from)) * WIDTH;
   const [left, right] = [low === undefined ? 0 : x(low), high === undefined ? WIDTH : x(high)];
-  const inside = answer.verdict === 'within';
+  const inside = standing(answer) === 'inside';
   const unit = plainUnit(shownValue(answer.quantity, answer.unit, 0, system).unit);
   const post = (at: number, text: number) => (
     <g>

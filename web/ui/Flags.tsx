@@ -23,19 +23,13 @@ export function FlagWord({ kind }: { kind: string }) {
 }
 
 /** Flags with their sentences; a tap on one opens its reasons. */
-export function FlagList({
-  flags,
-  act,
-}: {
-  flags: readonly FlagView[];
-  act?: (flag: FlagView) => React.ReactNode;
-}) {
+export function FlagList({ flags }: { flags: readonly FlagView[] }) {
   return (
     <ul className="space-y-1">
       {flags.map((flag) => (
         <li
           key={flag.kind}
-          className={`flex items-start gap-2 border-l-4 pl-3 ${flag.dismissed ? 'border-rule text-soft' : flag.kind === 'hazard' ? 'border-ember' : 'border-copper'}`}
+          className={`flex items-start gap-2 border-l-4 pl-3 ${flag.decision ? 'border-rule text-soft' : flag.kind === 'hazard' ? 'border-ember' : 'border-copper'}`}
         >
           <details className="min-w-0 grow">
             <summary className="cursor-pointer py-0.5">
@@ -46,15 +40,9 @@ export function FlagList({
                   why
                 </span>
               </span>
-              {flag.dismissed ? (
-                <span className="block text-sm">
-                  Set aside by {flag.dismissed.by}: {flag.dismissed.reason}
-                </span>
-              ) : null}
             </summary>
             <ReasonDetails reasons={flag.reasons} />
           </details>
-          {act?.(flag)}
         </li>
       ))}
     </ul>

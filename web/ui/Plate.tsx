@@ -2,8 +2,8 @@ import { Link } from 'react-router';
 import { plateWords, type PlateState } from './plateWords.ts';
 
 /**
- * A unit as a stamped tag. The outline carries its state: a tied string when something was left open, a loop for a repeat, a
- * notch for a hazard, dashes when it is out of use.
+ * A unit as a stamped tag. The outline carries its state: a tied string when something was left open, a loop
+ * for a repeat, a notch for a hazard, dashes when it is out of use.
  */
 export function Plate({
   tag,

@@ -28,8 +28,8 @@ function toValue(field: FormField, text: string): unknown {
 }
 
 /**
- * Edits one record. Only what was changed is sent; when somebody else saved meanwhile, both versions stand side by side and
- * the person chooses field by field.
+ * Edits one record. Only what was changed is sent; when somebody else saved meanwhile, both versions stand
+ * side by side and the person chooses field by field.
  */
 export function RecordForm({
   title,

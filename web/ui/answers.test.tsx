@@ -1,7 +1,8 @@
 import { cardOf } from '#core/cards';
-import { answer, type Answer } from '#core/measurement';
+import { answer, standing, type Advice, type Answer, type Position } from '#core/measurement';
+import { degF, say } from '#core/quantities';
 import { attributes, paint, words } from '../testing/paint.tsx';
-import { AnswerLine, VERDICT_WORDS } from './AnswerLine.tsx';
+import { AnswerLine, STANDING_WORDS } from './AnswerLine.tsx';
 import { BandPicture } from './BandPicture.tsx';
 import { UnitSwitch } from './UnitSwitch.tsx';
 
@@ -13,7 +14,7 @@ const superheat: Answer = answer({
   formula: 'suction line − dew(suction)',
   source: 'common practice',
   band: { low: 8, high: 15, from: 'common practice', source: 'expansion valve' },
-  text: 'Evaporating at 41 °F.',
+  text: say`Evaporating at ${degF(41)}.`,
   confidence: 'fair',
   improve: ['look at the condenser'],
   sister: { value: 12, where: 'RTU-2, 2026-05-01' },
@@ -46,7 +47,12 @@ describe('an answer on screen', () => {
     const open = words(
       paint(
         <AnswerLine
-          answer={{ ...superheat, verdict: 'says nothing', improve: ['measure the wet bulb', 'look at it'] }}
+          answer={{
+            ...superheat,
+            position: null,
+            advice: 'measure first',
+            improve: ['measure the wet bulb', 'look at it'],
+          }}
           system="US"
         />,
       ),
@@ -59,13 +65,15 @@ describe('an answer on screen', () => {
   });
 
   it('names the state by more than colour', () => {
-    for (const [verdict, word] of Object.entries(VERDICT_WORDS)) {
-      const said = words(
-        paint(<AnswerLine answer={{ ...superheat, verdict: verdict as Answer['verdict'] }} system="US" />),
-      );
-      if (word) expect(said).toContain(word);
-    }
-    expect(new Set(Object.values(VERDICT_WORDS)).size).toBe(6);
+    const advices: readonly (Advice | null)[] = ['act', 'wait', 'measure first', null];
+    const positions: readonly Position[] = ['below', 'inside', 'above'];
+    for (const advice of advices)
+      for (const position of positions) {
+        const shown = { ...superheat, advice, position };
+        const word = STANDING_WORDS[standing(shown) as Advice | Position];
+        if (word) expect(words(paint(<AnswerLine answer={shown} system="US" />))).toContain(word);
+      }
+    expect(new Set(Object.values(STANDING_WORDS)).size).toBe(6);
   });
 
   it('every answer of a worked card can be shown in both systems, with a picture wherever it has a band', () => {

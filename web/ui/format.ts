@@ -11,6 +11,9 @@ export const shortDay = (date: string): string => format(parseISO(date), 'd MMM 
 export const instant = (at: string, zone: string): string =>
   format(new TZDate(at, zone), 'd MMM yyyy, HH:mm');
 
+/** The time of day of an instant on the wall clock of a site. */
+export const clockOf = (at: string, zone: string): string => format(new TZDate(at, zone), 'HH:mm');
+
 /** The day of an instant on the calendar of a site. */
 export const dayOf = (at: string, zone: string): string => format(new TZDate(at, zone), 'd MMM yyyy');
 

@@ -1,5 +1,5 @@
 import { useSyncExternalStore } from 'react';
-import type { UnitSystem } from './units.ts';
+import type { UnitSystem } from '#core/quantities';
 
 const KEY = 'gradum-units';
 const listeners = new Set<() => void>();

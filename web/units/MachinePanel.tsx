@@ -1,5 +1,5 @@
-import { sizedText } from '#core/machine';
-import type { UnitPage } from '#contracts/units';
+import { partOf, sizedText, slotKey, slotName } from '#core/machine';
+import type { SlotView, UnitPage } from '#contracts/units';
 import { Button } from '../ui/Button.tsx';
 import { number, shortDay } from '../ui/format.ts';
 import { Panel } from '../ui/Screen.tsx';
@@ -7,7 +7,10 @@ import { compressorText } from './machineForm.ts';
 
 const amps = (value: number | undefined) => (value === undefined ? undefined : `${number(value)} A`);
 
-/** What the machine is made of; what nobody has read off it is left out of the second half and named in the first. */
+/**
+ * What the machine is made of; what nobody has read off it is left out of the second half and named in the
+ * first.
+ */
 export function MachinePanel({ unit, onWrite }: { unit: UnitPage; onWrite: (() => void) | undefined }) {
   const { electrical, heat, blower, charging, ...d } = unit.details;
   const range = (least: number | undefined, most: number | undefined, unitWord: string) =>
@@ -90,9 +93,9 @@ export function MachinePanel({ unit, onWrite }: { unit: UnitPage; onWrite: (() =
       </ul>
       <h3 className="mt-3 text-sm">What is in its slots</h3>
       <ul className="columns-2 text-sm">
-        {unit.slots.map((slot) => (
-          <li key={slot.name} className="break-inside-avoid">
-            {slot.name}
+        {unit.slots.filter(inside).map((slot) => (
+          <li key={slotKey(slot)} className="break-inside-avoid">
+            {slotName(slot)}
             {slot.installed ? (
               <span className="block text-soft">
                 {slot.installed.from ? `since ${shortDay(slot.installed.from)}` : ''}{' '}
@@ -106,3 +109,7 @@ export function MachinePanel({ unit, onWrite }: { unit: UnitPage; onWrite: (() =
     </Panel>
   );
 }
+
+/** Slots worth naming: those something is on record of, and the parts a counter asks about by their age. */
+const inside = (slot: SlotView): boolean =>
+  slot.installed !== null || slot.earlier > 0 || partOf(slot.part).lifeYears !== undefined;

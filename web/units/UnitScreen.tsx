@@ -13,7 +13,7 @@ import { dayOf, shortDay } from '../ui/format.ts';
 import { Plate } from '../ui/Plate.tsx';
 import { RecordForm } from '../ui/RecordForm.tsx';
 import { Empty, Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';
-import { useSettingAside } from '../watch/settingAside.tsx';
+import { decisionWords, useDeciding } from '../watch/deciding.tsx';
 import { FeedPanel } from './FeedPanel.tsx';
 import { MachineForm } from './MachineForm.tsx';
 import { MachinePanel } from './MachinePanel.tsx';
@@ -25,7 +25,7 @@ export default function UnitScreen() {
   const { can, today, timeZone } = useWho();
   const { data: unit, error, refetch } = useUnitQuery(id);
   const [update] = useUpdateUnitMutation();
-  const settingAside = useSettingAside();
+  const deciding = useDeciding();
   const [editing, setEditing] = useState(false);
   const [reading, setReading] = useState(false);
   if (error)
@@ -82,13 +82,22 @@ export default function UnitScreen() {
       <SectionPanel unit={unit} />
       <div className="grid gap-4 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
         <div className="space-y-4">
-          <Panel title={`Verdict as of ${shortDay(unit.verdict.asOf)}`}>
+          <Panel
+            title={`Verdict as of ${shortDay(unit.verdict.asOf)}`}
+            actions={deciding.button(unit, unit.verdict.flags)}
+          >
             {unit.verdict.flags.length === 0 ? (
               <Empty>
                 Nothing speaks against this unit: no hazard, no repeat, no callback, no leak, not old.
               </Empty>
             ) : null}
-            <FlagList flags={unit.verdict.flags} act={(flag) => settingAside.act(unit.id, flag)} />
+            <FlagList flags={unit.verdict.flags} />
+            {unit.decisions.map((decision) => (
+              <p key={decision.id} className="mt-1 flex flex-wrap items-center gap-x-2 text-verdigris">
+                <strong>Decided {dayOf(decision.at, timeZone)}:</strong> {decisionWords(decision)}{' '}
+                {deciding.takeBack(decision)}
+              </p>
+            ))}
           </Panel>
           <Panel title="Calls and maintenance">
             {unit.calls.length === 0 ? <Empty>No call and no maintenance is on record.</Empty> : null}
@@ -136,6 +145,9 @@ export default function UnitScreen() {
                           </span>
                         )}
                         {call.found ? <span className="block font-semibold">{call.found}</span> : null}
+                        {call.state === 'done' ? null : (
+                          <span className="block text-sm text-soft">{call.state}</span>
+                        )}
                       </td>
                     </tr>
                   ))}
@@ -169,6 +181,20 @@ export default function UnitScreen() {
               ))}
             </ul>
           </Panel>
+          <Panel title="Recommended">
+            {unit.recommendations.length === 0 ? <Empty>Nothing is recommended.</Empty> : null}
+            <ul className="space-y-1">
+              {unit.recommendations.map((recommended) => (
+                <li key={recommended.id}>
+                  {recommended.text}{' '}
+                  <span className="text-sm text-soft">
+                    {shortDay(recommended.on)}
+                    {recommended.by ? `, ${recommended.by}` : ''}
+                  </span>
+                </li>
+              ))}
+            </ul>
+          </Panel>
           <FeedPanel unit={unit} />
           <Panel
             title="Photographs"
@@ -191,7 +217,7 @@ export default function UnitScreen() {
           <ModelNotes unit={unit} />
         </div>
       </div>
-      {settingAside.dialog}
+      {deciding.dialog}
       {reading ? <MachineForm unit={unit} onClose={() => setReading(false)} /> : null}
       {editing ? (
         <RecordForm

@@ -1,3 +1,4 @@
+import { because } from '#core/reasons';
 import { SITE_HAZARD_NAMES, SITE_HAZARDS } from '#core/vocabulary';
 import type { FlagView, UnitPage } from '#contracts/units';
 import type { GettingIn as Place } from '#contracts/visits';
@@ -26,6 +27,7 @@ const unit = (given: Partial<UnitPage> = {}): UnitPage => ({
   tons: null,
   areaServed: null,
   score: 0,
+  toDecide: false,
   sentence: '',
   flagKinds: [],
   openConditions: 0,
@@ -36,6 +38,8 @@ const unit = (given: Partial<UnitPage> = {}): UnitPage => ({
   version: 1,
   verdict: { asOf: '2026-06-03', sentence: '', flags: [] },
   story: { marks: [], arcs: [] },
+  decisions: [],
+  recommendations: [],
   conditions: [],
   circuits: [],
   slots: [],
@@ -176,6 +180,7 @@ describe('what is told beside the cut', () => {
     unitId: 'u1',
     kind: hazard ? 'safety bypassed' : 'filters out',
     hazard,
+    circuit: null,
     text: 'limit jumpered',
     openedAt: '2026-05-20T02:00:00Z',
     openedBy: 'Ada',
@@ -199,7 +204,14 @@ describe('what is told beside the cut', () => {
 
   it('what was found on no part of the cut is said all the same', () => {
     const findings = [
-      { component: 'the cat', failure: 'gone', grade: 'presumed', at: '2026-05-20T14:00:00Z' },
+      {
+        part: null,
+        circuit: null,
+        component: 'the cat',
+        failure: 'gone',
+        grade: 'presumed',
+        at: '2026-05-20T14:00:00Z',
+      },
     ];
     expect(words(paint(<SectionPanel unit={unit({ lastSeen: { readings: [], findings } })} />))).toContain(
       'Found elsewhere: the cat gone.',
@@ -235,13 +247,25 @@ describe('flags and what can hurt', () => {
     sentence: 'Condenser fan motor failed twice in 233 days.',
     evidence: 'x',
     reasons: [
-      {
-        rule: 'repeat: same component',
-        text: 'Two failures of the condenser fan motor',
-        inputs: [{ label: 'C-00012', value: '2025-10-02', source: 'call' }],
-        threshold: '2 in 365 days',
-        changedBy: 'another cause found',
-      },
+      because('same part again', {
+        part: 'condenser fan motor',
+        circuit: null,
+        failures: [
+          {
+            on: '2025-10-02',
+            call: 'C-00012',
+            found: [{ what: 'condenser fan motor', failure: 'seized', grade: 'proven' }],
+          },
+          {
+            on: '2026-05-23',
+            call: 'C-00098',
+            found: [{ what: 'condenser fan motor', failure: 'burnt', grade: 'proven' }],
+          },
+        ],
+        days: 233,
+        limit: 2,
+        windowDays: 365,
+      }),
     ],
   };
 
@@ -249,12 +273,10 @@ describe('flags and what can hurt', () => {
     const text = words(paint(<FlagList flags={[flag]} />));
     for (const part of [
       'repeat Condenser fan motor failed twice in 233 days. why',
-      'C-00012 2025-10-02 call',
-      'Rule: repeat: same component; limit: 2 in 365 days. Would change it: another cause found',
+      '2 Oct 2025 condenser fan motor seized (proven) C-00012',
+      'Rule: same part again; limit: 2 within 365 days. Would change it: One of these calls turning out not to be a failure, or another part.',
     ])
       expect(text).toContain(part);
-    const aside = { ...flag, dismissed: { id: 'd', by: 'Maren', reason: 'the customer knows' } };
-    expect(words(paint(<FlagList flags={[aside]} />))).toContain('Set aside by Maren: the customer knows');
   });
 
   it('hazards and “at once” wear the notch, the others a word', () => {

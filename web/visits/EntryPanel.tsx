@@ -1,19 +1,33 @@
 import { useEffect, useState } from 'react';
-import { v7 as uuid } from 'uuid';
-import type { Reading } from '#core/readings';
+import type { Reading } from '#core/evidence';
+import type { LeaveBody } from '#core/sheet';
 import { newEntry, type EntryKind, type NewEntry, type VisitPage } from '#contracts/visits';
 import { useDraft } from '../outbox/hooks.ts';
 import { post } from '../outbox/sender.ts';
 import { issueText } from '#contracts/problem';
-import { now } from '../app/clock.ts';
 import { Button } from '../ui/Button.tsx';
+import { Field } from '../ui/Field.tsx';
+import { instant } from '../ui/format.ts';
 import { FIELDS } from './Fields.tsx';
-import { FORMS, type FormKind, type Values } from './forms.ts';
+import { entryOf, FORMS, outcomeField, waitingField, WHEN, type FormKind, type Values } from './forms.ts';
+import type { LeavingCall } from './parts.tsx';
 
 /** Where every form of a kind starts, with what the record already knows. */
-function blankFor(kind: EntryKind, unit: VisitPage['units'][number] | undefined): Values {
+function blankFor(
+  kind: EntryKind,
+  unit: VisitPage['units'][number] | undefined,
+  calls: readonly LeavingCall[],
+): Values {
   if (kind === 'reading set') return { mode: 'cooling', circuit: '1' };
   if (kind === 'finding') return { grade: 'proven' };
+  // Maintenance is left done where something was ticked; how a trouble is left, somebody has to say.
+  if (kind === 'leave')
+    return Object.fromEntries(
+      calls.map((call) => [
+        outcomeField(call.id),
+        call.maintenance ? (call.ticked ? 'done' : 'not reached') : '',
+      ]),
+    );
   if (kind === 'refrigerant') return { refrigerant: unit?.circuits[0]?.refrigerant ?? '' };
   if (kind === 'condition closed') return { conditionId: unit?.conditions[0]?.id ?? '' };
   return {};
@@ -21,7 +35,10 @@ function blankFor(kind: EntryKind, unit: VisitPage['units'][number] | undefined)
 
 /** The field of a form that a problem with what is sent belongs to: a reading's own point, else its name. */
 function fieldOf(path: readonly PropertyKey[], body: Record<string, unknown>): string {
-  const [list, index] = path;
+  const [list, index, name] = path;
+  const call = list === 'calls' ? (body.calls as LeaveBody['calls'])?.[Number(index)] : undefined;
+  if (call) return name === 'waitingFor' ? waitingField(call.callId) : outcomeField(call.callId);
+  if (list === 'installed') return 'slot';
   const reading =
     list === 'readings' && typeof index === 'number'
       ? (body.readings as readonly Reading[])[index]
@@ -32,15 +49,37 @@ function fieldOf(path: readonly PropertyKey[], body: Record<string, unknown>): s
 export interface Amending {
   readonly id: string;
   readonly body: Record<string, unknown>;
+  /** When it happened, by the line that is amended. */
+  readonly occurredAt: string;
 }
 
-/** One form of the sheet. What is typed is kept at every key; what is saved goes to the outbox and from there to the server. */
+/** Lines about the visit as a whole, whatever unit is chosen. */
+const ABOUT_THE_VISIT: ReadonlySet<FormKind> = new Set(['leave', 'weather']);
+
+/** A leaving of one call says it once; its form asks for it by call. */
+function amendedFrom(kind: FormKind, values: Values, calls: readonly LeavingCall[]): Values {
+  const [only] = calls;
+  if (kind !== 'leave' || calls.length !== 1 || !only) return values;
+  const { outcome, waitingFor, ...rest } = values;
+  return {
+    ...rest,
+    [outcomeField(only.id)]: outcome ?? '',
+    ...(waitingFor === undefined ? {} : { [waitingField(only.id)]: waitingFor }),
+  };
+}
+
+/**
+ * One form of the sheet. What is typed is kept at every key; what is saved goes to the outbox and from there
+ * to the server.
+ */
 export function EntryPanel({
   visit,
   unit,
   kind,
   amending,
   leftBehind,
+  calls,
+  subject,
   onDone,
 }: {
   visit: VisitPage;
@@ -48,6 +87,10 @@ export function EntryPanel({
   kind: FormKind;
   amending?: Amending | undefined;
   leftBehind: readonly string[];
+  /** The calls of the visit, for leaving. */
+  calls: readonly LeavingCall[];
+  /** A point of the site, where the line is about one and not about a unit. */
+  subject: { readonly id: string; readonly name: string } | undefined;
   onDone: () => void;
 }) {
   const form = FORMS[kind];
@@ -55,31 +98,38 @@ export function EntryPanel({
   const key = `visit ${visit.id} ${unit?.id ?? ''} ${kind} ${amending?.id ?? ''}`;
   const { value, set, clear, ready } = useDraft<Values>(
     key,
-    amending ? form.fromBody(amending.body) : blankFor(kind, unit),
+    amending ? amendedFrom(kind, form.fromBody(amending.body), calls) : blankFor(kind, unit, calls),
   );
   const [errors, setErrors] = useState<ReadonlyMap<string, string>>(new Map());
   useEffect(() => setErrors(new Map()), [key]);
   if (!ready) return null;
 
   async function save() {
-    const entry = {
-      id: uuid(),
+    const entry = entryOf({
       visitId: visit.id,
-      unitId: kind === 'leave' ? null : (unit?.id ?? null),
-      occurredAt: now().toISOString(),
+      unitId: subject || ABOUT_THE_VISIT.has(kind) ? null : (unit?.id ?? null),
+      pointId: subject && !ABOUT_THE_VISIT.has(kind) ? subject.id : null,
       kind,
       body: form.toBody(value),
-      ...(amending ? { supersedes: amending.id, reason: 'amended on the sheet' } : {}),
-    };
+      amending,
+      when: value[WHEN],
+      zone: visit.timeZone,
+    });
     if (kind === 'leave' && leftBehind.length > 0 && !(entry.body as { stillOpen?: string }).stillOpen) {
       setErrors(new Map([['stillOpen', 'close it, or say why it has to stay']]));
       return;
     }
     const read = newEntry.safeParse(entry);
     if (!read.success) {
+      const only = calls.length === 1 ? calls[0] : undefined;
       setErrors(
         new Map(
-          read.error.issues.map((issue) => [fieldOf(issue.path.slice(1), entry.body), issueText(issue)]),
+          read.error.issues.map((issue) => {
+            const field = fieldOf(issue.path.slice(1), entry.body);
+            const own = kind === 'leave' && only && (field === 'outcome' || field === 'waitingFor');
+            const asked = field === 'outcome' ? outcomeField : waitingField;
+            return [own ? asked(only.id) : field, issueText(issue)];
+          }),
         ),
       );
       return;
@@ -100,15 +150,34 @@ export function EntryPanel({
       <h2 className="text-lg">
         {amending ? 'Amend: ' : ''}
         {form.title}
-        {unit && kind !== 'leave' ? <span className="plate ml-2 text-base">{unit.tag}</span> : null}
+        {ABOUT_THE_VISIT.has(kind) ? null : subject ? (
+          <strong className="ml-2">{subject.name}</strong>
+        ) : unit ? (
+          <span className="plate ml-2 text-base">{unit.tag}</span>
+        ) : null}
       </h2>
       <Fields
         values={value}
         set={set}
         error={(path) => errors.get(path)}
-        unit={unit}
+        unit={subject ? undefined : unit}
         leftBehind={leftBehind}
+        calls={calls}
+        sisters={visit.units.filter((u) => u.id !== unit?.id).map(({ id, tag }) => ({ id, tag }))}
       />
+      {amending ? (
+        <Field
+          label="When it happened"
+          hint={`${instant(amending.occurredAt, visit.timeZone)} unless you correct it`}
+          roof
+        >
+          <input
+            type="datetime-local"
+            value={String(value[WHEN] ?? '')}
+            onChange={(e) => set({ [WHEN]: e.target.value })}
+          />
+        </Field>
+      ) : null}
       <div className="grid gap-2 sm:grid-cols-[1fr_auto]">
         <Button type="submit" look="act" roof>
           {form.save}

@@ -1,16 +1,24 @@
+import { FAILURES, PART_IDS, slotKey, slotName } from '#core/machine';
 import {
   CONDITION_KIND_NAMES,
   CONDITION_KINDS,
-  FAILURES,
   FINDING_GRADES,
   SYSTEMS,
   type ConditionKind,
 } from '#core/vocabulary';
 import { REFRIGERANTS } from '#core/refrigerant';
-import { COMPONENT_SUGGESTIONS } from '#contracts/visits';
+import { LEAVE_OUTCOMES, WAITING_FOR } from '#core/work';
 import { Field } from '../ui/Field.tsx';
-import type { FormKind } from './forms.ts';
-import { Caution, Choice, Measured, Pick, Text, Tick, type FieldsProps } from './parts.tsx';
+import {
+  AdjustmentFields,
+  CodeFields,
+  ComparisonFields,
+  LookFields,
+  StepFields,
+  WeatherFields,
+} from './EvidenceFields.tsx';
+import { outcomeField, waitingField, type FormKind } from './forms.ts';
+import { Caution, Choice, CircuitChoice, Measured, Pick, Text, Tick, type FieldsProps } from './parts.tsx';
 import { ReadingFields } from './ReadingFields.tsx';
 
 function FindingFields(props: FieldsProps) {
@@ -25,7 +33,7 @@ function FindingFields(props: FieldsProps) {
         />
       </Field>
       <datalist id="components">
-        {COMPONENT_SUGGESTIONS.map((c) => (
+        {PART_IDS.map((c) => (
           <option key={c} value={c} />
         ))}
       </datalist>
@@ -38,8 +46,23 @@ function FindingFields(props: FieldsProps) {
           props={props}
         />
         <Choice name="system" label="System" options={SYSTEMS} blank="not sure" props={props} />
+        <CircuitChoice props={props} />
       </div>
       <Pick name="grade" label="How sure" options={FINDING_GRADES} props={props} />
+      {props.values.grade === 'presumed' ? (
+        <Field
+          label="Look at it again on"
+          hint="in a month, if nobody says otherwise"
+          error={props.error('watchUntil')}
+          roof
+        >
+          <input
+            type="date"
+            value={String(props.values.watchUntil ?? '')}
+            onChange={(e) => props.set({ watchUntil: e.target.value })}
+          />
+        </Field>
+      ) : null}
       <Text name="text" label="Anything else" props={props} long />
     </div>
   );
@@ -68,10 +91,11 @@ function WorkFields(props: FieldsProps) {
         <Choice
           name="slot"
           label="New component in"
-          options={props.unit?.slots ?? []}
+          options={(props.unit?.slots ?? []).map((slot) => ({ value: slotKey(slot), label: slotName(slot) }))}
           blank="nothing replaced"
           props={props}
         />
+        {props.values.leakRepair ? <CircuitChoice props={props} label="Leak of circuit" /> : null}
         {props.values.slot ? <Text name="manufacturer" label="Its maker" props={props} /> : null}
         {props.values.slot ? <Text name="model" label="Its model" props={props} /> : null}
       </div>
@@ -93,17 +117,7 @@ function RefrigerantFields(props: FieldsProps) {
           blank="choose"
           props={props}
         />
-        {(props.unit?.circuits.length ?? 0) > 1 ? (
-          <Choice
-            name="circuit"
-            label="Circuit"
-            options={props.unit?.circuits.map((c) => String(c.number)) ?? []}
-            blank="1"
-            props={props}
-          />
-        ) : (
-          <span />
-        )}
+        {(props.unit?.circuits.length ?? 0) > 1 ? <CircuitChoice props={props} /> : <span />}
         <Measured name="addedLb" label="Added" quantity="mass" unit="lb" props={props} />
         <Measured name="recoveredLb" label="Recovered" quantity="mass" unit="lb" props={props} />
       </div>
@@ -126,6 +140,7 @@ function ConditionFields(props: FieldsProps) {
         props={props}
       />
       {kind?.caution ? <Caution>{kind.caution}</Caution> : null}
+      <CircuitChoice props={props} />
       <div className="grid grid-cols-2 gap-3">
         <Text name="changedFrom" label="It was" props={props} />
         <Text name="changedTo" label="Now it is" props={props} />
@@ -168,14 +183,48 @@ function LeaveFields(props: FieldsProps) {
           <Text name="stillOpen" label="Or say why it has to stay, and who knows" props={props} long />
         </div>
       ) : null}
-      <Pick name="outcome" label="The work is" options={['completed', 'return planned']} props={props} />
+      <Outcomes {...props} />
       <Text name="text" label="For the next one who comes" props={props} long />
+    </div>
+  );
+}
+
+/** How each call of the visit is left. What maintenance was ticked on is done; the rest was not reached. */
+function Outcomes(props: FieldsProps) {
+  const calls = props.calls ?? [];
+  const ask = (outcome: string, waiting: string, label: string) => (
+    <div key={outcome} className="space-y-2">
+      <Pick name={outcome} label={label} options={LEAVE_OUTCOMES} props={props} />
+      {props.values[outcome] === 'waiting' ? (
+        <Pick name={waiting} label="Waiting for" options={WAITING_FOR} props={props} />
+      ) : null}
+    </div>
+  );
+  if (calls.length === 0) return ask('outcome', 'waitingFor', 'The work is');
+  const unticked = calls.filter(
+    (c) => c.maintenance && !c.ticked && props.values[outcomeField(c.id)] === 'done',
+  );
+  return (
+    <div className="space-y-3">
+      {calls.map((call) => ask(outcomeField(call.id), waitingField(call.id), call.name))}
+      {unticked.length > 0 ? (
+        <p role="alert" className="font-semibold text-ember">
+          Nothing is ticked on {unticked.map((c) => c.name).join(', ')}: tick what was done under Work first,
+          or it stays due.
+        </p>
+      ) : null}
     </div>
   );
 }
 
 export const FIELDS: Record<FormKind, (props: FieldsProps) => React.ReactNode> = {
   'reading set': ReadingFields,
+  look: LookFields,
+  comparison: ComparisonFields,
+  code: CodeFields,
+  step: StepFields,
+  weather: WeatherFields,
+  adjustment: AdjustmentFields,
   finding: FindingFields,
   work: WorkFields,
   refrigerant: RefrigerantFields,

@@ -1,6 +1,15 @@
+import { saidText } from '#core/quantities';
 import { plateFacts } from '#core/cards';
 import { withSisters, type Answer } from '#core/measurement';
-import { READING_POINTS, readingAnswers, readingQuestions, type ReadingPoint } from '#core/readings';
+import {
+  pointsOf,
+  READING_POINTS,
+  readingAnswers,
+  readingQuestions,
+  TAKEN,
+  type ReadingGroup,
+  type ReadingPoint,
+} from '#core/evidence';
 import { useSistersQuery } from '../api/records.ts';
 import { useWho } from '../app/session.ts';
 import { AnswerLine } from '../ui/AnswerLine.tsx';
@@ -9,31 +18,42 @@ import { useUnitSystem } from '../ui/useUnitSystem.ts';
 import { readingSetOf } from './forms.ts';
 import { Choice, Measured, Pick, Text, type FieldsProps } from './parts.tsx';
 
-/** Readings that are taken together, with what they say right under them; `more` is said on request, or when it asks for action. */
+/**
+ * Readings that are taken together, with what they say right under them; `more` is said on request, or when
+ * it asks for action.
+ */
 const GROUPS: readonly {
   title: string;
-  points: readonly ReadingPoint[];
+  group: ReadingGroup;
+  /** Folded away until asked for: points that not every look at a machine takes. */
+  beside?: readonly ReadingPoint[];
   says: readonly string[];
   more?: readonly string[];
 }[] = [
   {
     title: 'Refrigerant',
-    points: ['suction pressure', 'suction line', 'liquid pressure', 'liquid line'],
+    group: 'refrigerant',
+    beside: ['discharge line', 'liquid after drier', 'condenser leaving air'],
     says: ['superheat', 'subcooling'],
     more: ['approach', 'condenser split', 'evaporator difference', 'pressure ratio'],
   },
-  { title: 'Air', points: ['return air', 'supply air', 'return wet bulb'], says: ['split'] },
+  { title: 'Air', group: 'air', beside: ['supply wet bulb', 'mixed air'], says: ['split'] },
   {
     title: 'Volts',
-    points: ['volts L1-L2', 'volts L2-L3', 'volts L3-L1'],
+    group: 'volts',
+    beside: ['control volts'],
     says: ['lowest pair', 'voltage unbalance'],
     more: ['farthest from the plate'],
   },
   {
     title: 'Amps',
-    points: ['amps L1', 'amps L2', 'amps L3'],
+    group: 'amps',
+    beside: ['blower amps'],
     says: ['leg without current', 'current unbalance'],
   },
+  { title: 'Static pressure', group: 'static', beside: pointsOf('static'), says: [] },
+  { title: 'Gas', group: 'gas', beside: pointsOf('gas'), says: [] },
+  { title: 'Water', group: 'water', beside: pointsOf('water'), says: [] },
 ];
 
 /** A set of readings: every key answers, in the words of the bench. */
@@ -47,10 +67,21 @@ export function ReadingFields(props: FieldsProps) {
   const { answers, troubles } = readingAnswers(set, facts, measuring);
   const said = withSisters(answers, sisters ?? []);
   const of = (names: readonly string[] = []) => said.filter((a) => names.includes(a.name));
+  const field = (point: ReadingPoint) => (
+    <Measured
+      key={point}
+      name={point}
+      label={point}
+      quantity={READING_POINTS[point].quantity}
+      unit={READING_POINTS[point].unit}
+      props={props}
+    />
+  );
   const line = (a: Answer) => <AnswerLine key={a.name} answer={a} system={system} />;
   return (
     <div className="space-y-4">
       <Pick name="mode" label="Running in" options={['cooling', 'heating', 'off']} props={props} />
+      <Pick name="taken" label="Taken" options={TAKEN} props={props} />
       {(props.unit?.circuits.length ?? 0) > 1 ? (
         <Pick
           name="circuit"
@@ -65,13 +96,15 @@ export function ReadingFields(props: FieldsProps) {
         </p>
       ) : null}
       {readingQuestions(set).map((question) => (
-        <p key={question} role="status" className="border-l-4 border-copper pl-2 font-semibold">
-          {question}
+        <p key={saidText(question)} role="status" className="border-l-4 border-copper pl-2 font-semibold">
+          {saidText(question, system)}
         </p>
       ))}
       {GROUPS.map((group) => {
-        const urgent = of(group.more).filter((a) => a.verdict === 'act');
-        const more = of(group.more).filter((a) => a.verdict !== 'act');
+        const urgent = of(group.more).filter((a) => a.advice === 'act');
+        const beside = group.beside ?? [];
+        const first = pointsOf(group.group).filter((point) => !beside.includes(point));
+        const more = of(group.more).filter((a) => a.advice !== 'act');
         return (
           <fieldset key={group.title} className="space-y-2">
             <legend className="font-plate text-base font-semibold">
@@ -83,20 +116,19 @@ export function ReadingFields(props: FieldsProps) {
                 </span>
               ) : null}
             </legend>
-            <div
-              className={`grid items-end gap-3 ${group.points.length === 3 ? 'grid-cols-3' : 'grid-cols-2'}`}
-            >
-              {group.points.map((point) => (
-                <Measured
-                  key={point}
-                  name={point}
-                  label={point}
-                  quantity={READING_POINTS[point].quantity}
-                  unit={READING_POINTS[point].unit}
-                  props={props}
-                />
-              ))}
-            </div>
+            {first.length > 0 ? (
+              <div className={`grid items-end gap-3 ${first.length === 3 ? 'grid-cols-3' : 'grid-cols-2'}`}>
+                {first.map(field)}
+              </div>
+            ) : null}
+            {beside.length > 0 ? (
+              <details open={beside.some((point) => props.values[point] || props.error(point))}>
+                <summary className="min-h-11 cursor-pointer content-center font-semibold text-copper">
+                  {first.length > 0 ? 'Also' : 'Measured'}: {beside.join(', ')}
+                </summary>
+                <div className="grid grid-cols-2 items-end gap-3">{beside.map(field)}</div>
+              </details>
+            ) : null}
             <div aria-live="polite" className="space-y-2">
               {[...of(group.says), ...urgent].map(line)}
               {troubles

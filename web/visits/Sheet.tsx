@@ -6,7 +6,6 @@ import type { EntryKind, NewEntry, VisitPage } from '#contracts/visits';
 import type { OutboxItem } from '../outbox/db.ts';
 import { phone } from '../outbox/db.ts';
 import { flush, post, takeBack } from '../outbox/sender.ts';
-import { now } from '../app/clock.ts';
 import { useWho } from '../app/session.ts';
 import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
@@ -15,6 +14,7 @@ import { instant } from '../ui/format.ts';
 import { Empty } from '../ui/Screen.tsx';
 import { useUnitSystem } from '../ui/useUnitSystem.ts';
 import { entryText } from './entryText.ts';
+import type { Amending } from './EntryPanel.tsx';
 import type { Line } from './lines.ts';
 
 export function Sheet({
@@ -24,16 +24,13 @@ export function Sheet({
 }: {
   visit: VisitPage;
   lines: readonly Line[];
-  onAmend: (
-    kind: EntryKind,
-    unitId: string | null,
-    amending: { id: string; body: Record<string, unknown> },
-  ) => void;
+  onAmend: (kind: EntryKind, unitId: string | null, amending: Amending) => void;
 }) {
   const { measuring } = useWho();
   const [system] = useUnitSystem();
   const [withdrawing, setWithdrawing] = useState<Line>();
   const unitOf = (id: string | null) => visit.units.find((u) => u.id === id);
+  const refs = new Map(visit.calls.map((call) => [call.id, call.unit ?? call.ref]));
   return (
     <>
       {lines.length === 0 ? <Empty>Nothing on the sheet yet. Arriving is the first line.</Empty> : null}
@@ -46,8 +43,11 @@ export function Sheet({
             <li key={line.id} className={`py-2 ${line.item ? 'border-l-4 border-copper pl-2' : ''}`}>
               <p>
                 {unit ? <span className="plate mr-2 text-sm">{unit.tag}</span> : null}
-                <strong>{line.kind}</strong>{' '}
-                <span>{entryText(line.kind, line.body, facts, measuring, system)}</span>
+                {line.pointId ? (
+                  <strong className="mr-2">{visit.points.find((p) => p.id === line.pointId)?.name}</strong>
+                ) : null}
+                <strong>{line.kind === 'withdrawn' ? 'withdrawal' : line.kind}</strong>{' '}
+                <span>{entryText(line.kind, line.body, facts, measuring, system, refs)}</span>
               </p>
               <p className="flex flex-wrap items-center gap-x-3 text-sm text-soft">
                 {instant(line.occurredAt, visit.timeZone)} {line.author ?? ''}{' '}
@@ -63,7 +63,11 @@ export function Sheet({
                       <Button
                         look="quiet"
                         onClick={() =>
-                          onAmend(line.kind as EntryKind, line.unitId, { id: line.id, body: line.body })
+                          onAmend(line.kind as EntryKind, line.unitId, {
+                            id: line.id,
+                            body: line.body,
+                            occurredAt: line.occurredAt,
+                          })
                         }
                       >
                         Amend
@@ -126,7 +130,6 @@ function Withdraw({ visit, line, onClose }: { visit: VisitPage; line: Line; onCl
       id: uuid(),
       visitId: visit.id,
       unitId: line.unitId,
-      occurredAt: now().toISOString(),
       kind: 'withdrawn',
       body: {},
       supersedes: line.id,

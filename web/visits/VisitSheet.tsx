@@ -9,7 +9,7 @@ import { useOutbox } from '../outbox/hooks.ts';
 import { post } from '../outbox/sender.ts';
 import { now } from '../app/clock.ts';
 import { Button } from '../ui/Button.tsx';
-import { dayOf } from '../ui/format.ts';
+import { dayOf, shortDay } from '../ui/format.ts';
 import { GettingIn } from '../ui/GettingIn.tsx';
 import { plateWords } from '../ui/plateWords.ts';
 import { Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';
@@ -18,19 +18,32 @@ import { FORMS, type FormKind } from './forms.ts';
 import { leftBehind, linesOf } from './lines.ts';
 import { Sheet } from './Sheet.tsx';
 
-const KINDS = [
-  'reading set',
+const SEEN = ['reading set', 'look', 'comparison', 'code', 'step', 'weather'] as const;
+const DONE = [
   'finding',
   'work',
   'refrigerant',
+  'adjustment',
   'condition left',
   'condition closed',
   'recommendation',
   'note',
   'leave',
 ] as const;
+/** What can be about a point of the building as well as about a unit. */
+const ABOUT_POINTS: ReadonlySet<string> = new Set([
+  'look',
+  'comparison',
+  'finding',
+  'work',
+  'condition left',
+  'recommendation',
+  'note',
+]);
 
-/** The sheet of one visit, on the roof and at the desk: the same record, written through the phone's outbox. */
+/**
+ * The sheet of one visit, on the roof and at the desk: the same record, written through the phone's outbox.
+ */
 export default function VisitSheet() {
   const { id = '' } = useParams();
   const { data, error, refetch } = useVisitQuery(id);
@@ -59,12 +72,39 @@ function SheetOf({ visit, stale }: { visit: VisitPage; stale: boolean }) {
   const calledFirst =
     visit.calls.find((c) => c.unitId)?.unitId ?? (visit.units.length === 1 ? visit.units[0]?.id : undefined);
   const [unitChoice, setUnit] = useState<string>();
+  const [pointId, setPoint] = useState('');
+  const point = visit.points.find((p) => p.id === pointId);
   const unit = visit.units.find((u) => u.id === (unitChoice ?? calledFirst));
   const [kind, setKind] = useState<FormKind>();
   const [amending, setAmending] = useState<Amending>();
   const lines = linesOf(visit.entries, items);
   const arrived = lines.some((line) => line.kind === 'arrive');
   const left = lines.some((line) => line.kind === 'leave');
+  const calls = visit.calls.map((call) => ({
+    id: call.id,
+    name: `${call.unit ?? call.ref} ${call.complaint}`.trim(),
+    maintenance: call.kind === 'maintenance',
+    ticked: lines.some(
+      (line) =>
+        line.kind === 'work' &&
+        line.unitId === call.unitId &&
+        ((line.body.tasks as readonly string[] | undefined)?.length ?? 0) > 0,
+    ),
+  }));
+  const choices = (kinds: readonly FormKind[]) =>
+    kinds
+      .filter((k) => !point || ABOUT_POINTS.has(k) || k === 'leave' || k === 'weather')
+      .filter((k) => k !== 'condition closed' || (unit?.conditions.length ?? 0) > 0)
+      .map((k) => (
+        <Button
+          key={k}
+          roof
+          look={k === 'leave' && arrived && !left ? 'act' : 'plain'}
+          onClick={() => open(k)}
+        >
+          {FORMS[k].title}
+        </Button>
+      ));
   const open = (next: FormKind, amend?: Amending) => {
     setKind(next);
     setAmending(amend);
@@ -151,7 +191,24 @@ function SheetOf({ visit, stale }: { visit: VisitPage; stale: boolean }) {
               </div>
             </fieldset>
           ) : null}
-          {unit ? <UnitBrief unit={unit} zone={visit.timeZone} /> : null}
+          {visit.points.length > 0 ? (
+            <label className="block text-sm font-semibold">
+              <span className="mb-0.5 block">About the building instead</span>
+              <select
+                value={pointId}
+                onChange={(e) => setPoint(e.target.value)}
+                className="min-h-12 w-full rounded-[3px] border-2 border-rule bg-sheet px-2 text-lg font-normal focus:border-copper"
+              >
+                <option value="">no, about {unit?.tag ?? 'a unit'}</option>
+                {visit.points.map((p) => (
+                  <option key={p.id} value={p.id}>
+                    {p.kind} {p.name}
+                  </option>
+                ))}
+              </select>
+            </label>
+          ) : null}
+          {unit && !point ? <UnitBrief unit={unit} zone={visit.timeZone} /> : null}
           {!arrived ? (
             <Button look="act" roof className="w-full" onClick={arrive}>
               I have arrived
@@ -159,11 +216,13 @@ function SheetOf({ visit, stale }: { visit: VisitPage; stale: boolean }) {
           ) : null}
           {kind ? (
             <EntryPanel
-              key={`${kind} ${unit?.id} ${amending?.id}`}
+              key={`${kind} ${point?.id ?? unit?.id} ${amending?.id}`}
               visit={visit}
               unit={unit}
               kind={kind}
               amending={amending}
+              calls={calls}
+              subject={point}
               leftBehind={leftBehind(lines, (unitId) => visit.units.find((u) => u.id === unitId)?.tag)}
               onDone={() => {
                 setKind(undefined);
@@ -171,26 +230,24 @@ function SheetOf({ visit, stale }: { visit: VisitPage; stale: boolean }) {
               }}
             />
           ) : (
-            <div className="grid grid-cols-2 gap-2 sm:grid-cols-3">
-              <Link
-                to={`/bench?visit=${visit.id}${unit ? `&unit=${unit.id}` : ''}`}
-                className="inline-flex min-h-13 items-center justify-center rounded-[3px] border-2 border-rule bg-sheet px-5 text-lg font-semibold hover:border-copper"
-              >
-                Bench
-              </Link>
-              {KINDS.filter((k) => k !== 'condition closed' || (unit?.conditions.length ?? 0) > 0).map(
-                (k) => (
-                  <Button
-                    key={k}
-                    roof
-                    look={k === 'leave' && arrived && !left ? 'act' : 'plain'}
-                    onClick={() => open(k)}
+            <>
+              <fieldset>
+                <legend className="mb-1 text-sm font-semibold">Seen and measured</legend>
+                <div className="grid grid-cols-2 gap-2 sm:grid-cols-3">
+                  {choices(SEEN)}
+                  <Link
+                    to={`/bench?visit=${visit.id}${unit ? `&unit=${unit.id}` : ''}`}
+                    className="inline-flex min-h-13 items-center justify-center rounded-[3px] border-2 border-rule bg-sheet px-5 text-lg font-semibold hover:border-copper"
                   >
-                    {FORMS[k].title}
-                  </Button>
-                ),
-              )}
-            </div>
+                    Bench
+                  </Link>
+                </div>
+              </fieldset>
+              <fieldset>
+                <legend className="mb-1 text-sm font-semibold">Found, done and left</legend>
+                <div className="grid grid-cols-2 gap-2 sm:grid-cols-3">{choices(DONE)}</div>
+              </fieldset>
+            </>
           )}
         </div>
         <Panel title={left ? 'The sheet, left' : 'The sheet'}>
@@ -199,6 +256,7 @@ function SheetOf({ visit, stale }: { visit: VisitPage; stale: boolean }) {
             lines={lines}
             onAmend={(k: EntryKind, unitId, amend) => {
               if (unitId) setUnit(unitId);
+              setPoint(lines.find((line) => line.id === amend.id)?.pointId ?? '');
               open(k as FormKind, amend);
               window.scrollTo(0, 0);
             }}
@@ -223,6 +281,11 @@ function UnitBrief({ unit, zone }: { unit: VisitPage['units'][number]; zone: str
         {unit.controls.length > 0 ? `Controlled by ${unit.controls.join(', ')}.` : ''}
       </p>
       {unit.handlingNotes ? <p className="font-semibold">Handling: {unit.handlingNotes}</p> : null}
+      {unit.recommendations.map((recommended) => (
+        <p key={recommended.id}>
+          <strong>Recommended {shortDay(recommended.on)}:</strong> {recommended.text}
+        </p>
+      ))}
       {unit.conditions.map((c) => (
         <p key={c.id}>
           {c.hazard ? (

@@ -1,8 +1,10 @@
 import { cardOf } from '#core/cards';
-import type { Answer, MeasuringLimits } from '#core/measurement';
-import { readingAnswers, type CircuitFacts, type ReadingSet } from '#core/readings';
-import { number } from '../ui/format.ts';
-import { plainUnit, shownValue, type UnitSystem } from '../ui/units.ts';
+import { standing, type Advice, type Answer, type MeasuringLimits, type Position } from '#core/measurement';
+import { slotName, type Slot } from '#core/machine';
+import type { LeaveBody } from '#core/sheet';
+import { evidenceText, readingAnswers, type CircuitFacts, type ReadingSet } from '#core/evidence';
+import { number, shortDay } from '../ui/format.ts';
+import { degF, say, saidText, plainUnit, shownValue, type UnitSystem } from '#core/quantities';
 
 type Body = Record<string, unknown>;
 
@@ -15,12 +17,23 @@ const FIRST: ReadonlySet<string> = new Set([
   'current unbalance',
 ]);
 
+/** What an answer comes down to, as a line of the sheet says it. */
+const STANDING: Record<Advice | Position, string> = {
+  inside: 'within',
+  below: 'low',
+  above: 'high',
+  act: 'act',
+  wait: 'wait',
+  'measure first': '',
+};
+
 /** An answer in a few words. */
 function said(a: Answer, system: UnitSystem): string {
   const shown = shownValue(a.quantity, a.unit, a.value, system);
+  const word = STANDING[standing(a) ?? 'measure first'];
   return (
     `${a.name} ${number(shown.value, a.decimals)} ${plainUnit(shown.unit)}`.trim() +
-    (a.verdict === 'says nothing' ? '' : ` (${a.verdict})`)
+    (word ? ` (${word})` : '')
   );
 }
 
@@ -31,37 +44,58 @@ export function entryText(
   circuit: CircuitFacts,
   limits?: MeasuringLimits,
   system: UnitSystem = 'US',
+  refs: ReadonlyMap<string, string> = new Map(),
 ): string {
-  const say = (name: string) => (body[name] === undefined || body[name] === null ? '' : String(body[name]));
+  const say_ = (name: string) => (body[name] === undefined || body[name] === null ? '' : String(body[name]));
   switch (kind) {
     case 'arrive':
       return 'Arrived';
     case 'reading set': {
       const set = body as unknown as ReadingSet;
       const taken = set.readings.map((r) => `${r.point} ${number(r.value)} ${r.unit}`).join(', ');
-      const answers = readingAnswers(set, circuit, limits).answers.filter(
-        (a) => FIRST.has(a.name) || (a.verdict !== 'within' && a.verdict !== 'says nothing'),
+      // What the server worked out on that day stands; until it has answered, the phone works it out itself.
+      const kept = body.answers as readonly Answer[] | undefined;
+      const answers = (kept ?? readingAnswers(set, circuit, limits).answers).filter(
+        (a) => FIRST.has(a.name) || !['inside', 'measure first', null].includes(standing(a)),
       );
-      return [answers.map((a) => said(a, system)).join(', '), taken].filter(Boolean).join('. ');
+      const where = [set.taken, set.circuit === undefined ? '' : `circuit ${set.circuit}`]
+        .filter(Boolean)
+        .join(', ');
+      return [where, answers.map((a) => said(a, system)).join(', '), taken].filter(Boolean).join('. ');
     }
     case 'measurement':
       return measured(body, system);
+    case 'look':
+    case 'comparison':
+    case 'code':
+    case 'step':
+    case 'adjustment':
+      return evidenceText({ kind, body } as never);
+    case 'weather':
+      return [
+        saidText(say`${degF(Number(body.outdoorF))} outdoors`, system),
+        body.wetBulbF === undefined ? '' : saidText(say`wet bulb ${degF(Number(body.wetBulbF))}`, system),
+        say_('sky'),
+        say_('wind'),
+      ]
+        .filter(Boolean)
+        .join(', ');
     case 'finding':
-      return `${say('component')} ${say('failure')}, ${say('grade')}${say('text') ? `. ${say('text')}` : ''}`;
+      return `${say_('component')}${body.circuit === undefined ? '' : ` of circuit ${say_('circuit')}`} ${say_('failure')}, ${say_('grade')}${body.watchUntil ? `, watched until ${shortDay(say_('watchUntil'))}` : ''}${say_('text') ? `. ${say_('text')}` : ''}`;
     case 'work': {
       const tasks = (body.tasks as string[] | undefined) ?? [];
       return [
-        say('text'),
+        say_('text'),
         tasks.length > 0 ? `Done: ${tasks.join(', ')}` : '',
-        say('leakRepair') ? `Leak repair ${say('leakRepair')}` : '',
-        body.installed ? 'New component in its slot' : '',
+        say_('leakRepair') ? `Leak repair ${say_('leakRepair')}` : '',
+        body.installed ? `New ${slotName((body.installed as { slot: Slot }).slot)}` : '',
       ]
         .filter(Boolean)
         .join('. ');
     }
     case 'refrigerant':
       return [
-        say('refrigerant'),
+        say_('refrigerant'),
         body.addedLb !== undefined ? `${number(body.addedLb as number, 2)} lb added` : '',
         body.notWeighed ? 'added, not weighed' : '',
         body.recoveredLb !== undefined ? `${number(body.recoveredLb as number, 2)} lb recovered` : '',
@@ -70,21 +104,21 @@ export function entryText(
         .join(', ');
     case 'condition left':
       return [
-        `Left: ${say('condition')}.`,
+        `Left: ${say_('condition')}.`,
         body.changedFrom || body.changedTo
-          ? `${say('changedFrom') || 'not said'} → ${say('changedTo') || 'not said'}.`
+          ? `${say_('changedFrom') || 'not said'} → ${say_('changedTo') || 'not said'}.`
           : '',
-        say('text'),
-        say('told') ? `Told: ${say('told')}` : '',
+        say_('text'),
+        say_('told') ? `Told: ${say_('told')}` : '',
       ]
         .filter(Boolean)
         .join(' ');
     case 'condition closed':
-      return `Closed again. ${say('text')}`;
+      return `Closed again. ${say_('text')}`;
     case 'leave':
-      return body.outcome === 'completed' ? 'Left, work completed' : 'Left, a return is planned';
+      return leaveText(body as unknown as LeaveBody, refs);
     default:
-      return say('text');
+      return say_('text');
   }
 }
 
@@ -96,4 +130,16 @@ function measured(body: Body, system: UnitSystem): string {
     return `${card?.title ?? body.card}: ${answers.map((a) => said(a, system)).join(', ')}`;
   const inputs = Object.entries(body.inputs as Record<string, { value: unknown; unit?: string }>);
   return `${card?.title ?? body.card}: ${inputs.map(([name, given]) => `${card?.inputs.find((i) => i.name === name)?.label ?? name} ${String(given.value)} ${given.unit ?? ''}`).join(', ')}`;
+}
+
+const outcomeWords = ({ outcome, waitingFor }: Pick<LeaveBody, 'outcome' | 'waitingFor'>): string =>
+  outcome === 'waiting' ? `waiting${waitingFor ? ` for ${waitingFor}` : ''}` : outcome;
+
+/** How each call was left. @param refs what the calls of the visit are called */
+function leaveText(body: LeaveBody, refs: ReadonlyMap<string, string>): string {
+  const each = (body.calls ?? []).map((c) => `${refs.get(c.callId) ?? 'a call'} ${outcomeWords(c)}`);
+  const all = each.length > 0 ? each.join(', ') : outcomeWords(body);
+  return [`Left: ${all}`, body.text, body.stillOpen ? `Left open: ${body.stillOpen}` : '']
+    .filter(Boolean)
+    .join('. ');
 }

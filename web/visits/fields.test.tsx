@@ -20,7 +20,11 @@ const unit = (given: Partial<Unit> = {}): Unit => ({
   phase: 3,
   feed: null,
   controls: [],
-  slots: ['compressor', 'blower motor'],
+  slots: [
+    { part: 'compressor', circuit: 1 },
+    { part: 'blower motor', circuit: null },
+  ],
+  recommendations: [],
   conditions: [],
   due: [],
   ...given,
@@ -59,7 +63,7 @@ describe('every form of the sheet', () => {
   it.each(Object.keys(FORMS) as FormKind[])(
     '%s: every field has a label, and numbers open the number pad',
     (kind) => {
-      const markup = form(kind, kind === 'work' ? { slot: 'compressor' } : {});
+      const markup = form(kind, kind === 'work' ? { slot: 'compressor@1' } : {});
       const ids = [...markup.matchAll(/<(?:input|select|textarea) id="([^"]+)"/g)].map(([, id]) => id);
       for (const id of ids) expect(markup).toContain(`<label for="${id}"`);
       for (const [input] of markup.matchAll(/<input[^>]*>/g))
@@ -130,7 +134,7 @@ describe('readings on the sheet', () => {
       'are the hoses swapped',
     );
     expect(said('reading set', { mode: 'cooling', 'return air': '24', 'supply air': '14' })).toContain(
-      'is it 24 °C?',
+      'was it read in °C?',
     );
     const dead = said('reading set', { ...CHARGE, outdoorF: '95', 'liquid pressure': '200' });
     // What asks for action stands in sight, not behind "more".
@@ -190,7 +194,7 @@ describe('the other forms know the unit', () => {
     });
     expect(said('work', {}, { unit: due })).toMatch(/Due on this unit Filters and belts/);
     expect(said('work', {})).not.toContain('Its maker');
-    expect(said('work', { slot: 'compressor' })).toContain('Its maker');
+    expect(said('work', { slot: 'compressor@1' })).toContain('Its maker');
   });
 
   it('weights are asked for in the units of the screen', () => {

@@ -1,5 +1,14 @@
 import { newEntry } from '#contracts/visits';
-import { FORMS, judgeTyped, readingSetOf, unitName, type Values } from './forms.ts';
+import {
+  entryOf,
+  FORMS,
+  judgeTyped,
+  outcomeField,
+  readingSetOf,
+  unitName,
+  waitingField,
+  type Values,
+} from './forms.ts';
 
 const ID = '0198a1b2-0000-7000-8000-000000000001';
 const sent = (kind: keyof typeof FORMS, values: Values) =>
@@ -21,13 +30,19 @@ const FILLED: Record<keyof typeof FORMS, Values> = {
     'suction pressure': '118',
     'suction line': '52,5',
   },
+  look: { part: 'burner', sign: 'soot', looked: 'panels off', by: 'eye', hidden: 'the back' },
+  comparison: { what: 'amps L1', here: '18 A', there: '11 A', sister: 'RTU-2', says: 'differs' },
+  code: { board: 'main', code: '3 flashes', when: 'now', means: 'pressure proof' },
+  step: { sequence: 'heating', step: 'inducer starts', happened: 'did not happen' },
+  weather: { outdoorF: '88', sky: 'sun' },
+  adjustment: { what: 'gas pressure', found: '4.2', left: '3.5' },
   finding: { component: 'run cap', failure: 'weak', grade: 'presumed', system: 'cooling' },
   work: {
     text: 'new motor',
     'task filters and belts': true,
     'task cooling start-up': false,
     leakRepair: 'proven',
-    slot: 'blower motor',
+    slot: 'blower motor@',
     model: 'B-2',
   },
   refrigerant: { refrigerant: 'R-410A', addedLb: '2.5', notWeighed: false, afterOpening: true },
@@ -35,7 +50,7 @@ const FILLED: Record<keyof typeof FORMS, Values> = {
   'condition closed': { conditionId: ID, text: 'contactor in' },
   recommendation: { text: 'replace' },
   note: { text: 'key at the till' },
-  leave: { outcome: 'completed' },
+  leave: { outcome: 'waiting', waitingFor: 'parts' },
 };
 
 describe('the forms of a visit sheet', () => {
@@ -49,10 +64,42 @@ describe('the forms of a visit sheet', () => {
     },
   );
 
+  it('leaving says how each call is left; what waits says for what', () => {
+    const other = '0198a1b2-0000-7000-8000-000000000002';
+    const values = {
+      [outcomeField(ID)]: 'done',
+      [outcomeField(other)]: 'waiting',
+      [waitingField(other)]: 'approval',
+    };
+    const body = FORMS.leave.toBody(values);
+    expect(body).toEqual({
+      outcome: 'not reached',
+      calls: [
+        { callId: ID, outcome: 'done' },
+        { callId: other, outcome: 'waiting', waitingFor: 'approval' },
+      ],
+    });
+    expect(FORMS.leave.toBody(FORMS.leave.fromBody(body))).toEqual(body);
+    expect(FORMS.leave.toBody({ [outcomeField(ID)]: 'done', [waitingField(ID)]: 'parts' })).toEqual({
+      outcome: 'done',
+    });
+    expect(sent('leave', { [outcomeField(ID)]: '' }).error?.issues[0]?.path).toEqual(['body', 'outcome']);
+  });
+
+  it('a part chosen from the list is that part, a word of one’s own stays a word', () => {
+    expect(FORMS.finding.toBody({ component: 'inducer', failure: 'worn', grade: 'proven' })).toMatchObject({
+      component: 'inducer',
+      part: 'inducer',
+    });
+    expect(
+      FORMS.finding.toBody({ component: 'draft fan', failure: 'worn', grade: 'proven' }).part,
+    ).toBeUndefined();
+  });
+
   it('names the field that is missing or no number', () => {
     const paths = (kind: keyof typeof FORMS, values: Values) =>
       sent(kind, values).error?.issues.map((i) => i.path.join('.'));
-    expect(paths('finding', { component: '', failure: 'x' })).toEqual(['body.component']);
+    expect(paths('finding', { component: '', failure: 'x', grade: 'proven' })).toEqual(['body.component']);
     expect(paths('refrigerant', { refrigerant: 'R-22', addedLb: 'two' })).toEqual(['body.addedLb']);
     expect(paths('reading set', {})).toEqual(['body.readings']);
     expect(paths('leave', {})).toEqual(['body.outcome']);
@@ -109,5 +156,26 @@ describe('the forms of a visit sheet', () => {
     expect(judgeTyped('temperature', '°C', '24')).toEqual({});
     expect(judgeTyped('temperature', '°C', '-400').error).toMatch(/absolute zero/);
     expect(judgeTyped('temperature', '°C', '190').hint).toMatch(/Doubtful.*kept and marked/);
+  });
+});
+
+describe('an entry as it is sent', () => {
+  const line = { visitId: ID, unitId: ID, kind: 'note' as const, body: { text: 'x' }, zone: 'EST5EDT' };
+
+  it('happened now when it is new', () => {
+    const entry = entryOf(line);
+    expect(Math.abs(Date.parse(entry.occurredAt ?? '') - Date.now())).toBeLessThan(5000);
+  });
+
+  it('that amends keeps when the thing happened, unless that itself is corrected', () => {
+    const amending = { id: ID };
+    expect(entryOf({ ...line, amending })).not.toHaveProperty('occurredAt');
+    expect(entryOf({ ...line, amending, when: '' })).not.toHaveProperty('occurredAt');
+    expect(entryOf({ ...line, amending, when: '2026-05-20T10:00' }).occurredAt).toBe(
+      '2026-05-20T14:00:00.000Z',
+    );
+    expect(newEntry.safeParse(entryOf({ ...line, amending })).success).toBe(true);
+    const { occurredAt: _now, ...timeless } = entryOf(line);
+    expect(newEntry.safeParse(timeless).error?.issues[0]?.path).toEqual(['occurredAt']);
   });
 });

@@ -1,5 +1,9 @@
+import { v7 as uuid } from 'uuid';
+import { parseInstant } from '#core/time';
+import { now } from '../app/clock.ts';
+import { isPart, slotKey, slotOfKey, type Slot } from '#core/machine';
 import { convert, judgeReading, type QuantityName } from '#core/quantities';
-import { READING_POINT_NAMES, READING_POINTS, type Reading, type ReadingSet } from '#core/readings';
+import { READING_POINT_NAMES, READING_POINTS, type Reading, type ReadingSet } from '#core/evidence';
 import type { EntryKind } from '#contracts/visits';
 
 /** What a form holds while it is being filled in: text as typed, boxes as ticked. */
@@ -90,6 +94,81 @@ export function readingSetOf(values: Values): ReadingSet {
   };
 }
 
+/** Where a form keeps a corrected time, as the wall clock of the site shows it. */
+export const WHEN = 'when it happened';
+
+/**
+ * An entry as it is sent. A new one happened now; an amendment keeps when the thing happened, unless somebody
+ * corrects that.
+ *
+ * @param when a corrected time on the wall clock of the site; empty keeps the old one
+ */
+export function entryOf({
+  visitId,
+  unitId,
+  pointId = null,
+  kind,
+  body,
+  amending,
+  when,
+  zone,
+}: {
+  visitId: string;
+  unitId: string | null;
+  pointId?: string | null;
+  kind: FormKind;
+  body: Record<string, unknown>;
+  amending?: { readonly id: string } | undefined;
+  when?: string | boolean | undefined;
+  zone: string;
+}) {
+  const corrected =
+    typeof when === 'string' && when !== '' ? parseInstant(when, zone).toISOString() : undefined;
+  const occurredAt = amending ? corrected : now().toISOString();
+  return {
+    id: uuid(),
+    visitId,
+    unitId,
+    ...(pointId === null ? {} : { pointId }),
+    kind,
+    body,
+    ...(occurredAt === undefined ? {} : { occurredAt }),
+    ...(amending ? { supersedes: amending.id, reason: 'amended on the sheet' } : {}),
+  };
+}
+
+/** What is chosen for a part or a place, from its key. */
+const slotAt = (values: Values, name: string): Slot | undefined => slotOfKey(text(values, name) ?? '');
+
+/** How a form says what a call is left as: one field for each call, named by the call. */
+export const outcomeField = (callId: string): string => `outcome ${callId}`;
+export const waitingField = (callId: string): string => `waiting ${callId}`;
+const leftCalls = (values: Values): string[] =>
+  Object.keys(values)
+    .filter((name) => name.startsWith('outcome '))
+    .map((name) => name.slice('outcome '.length));
+
+/** A form whose fields are sent as they are typed. */
+const plain = (
+  kind: FormKind,
+  title: string,
+  save: string,
+  required: readonly string[],
+  optional: readonly string[] = [],
+): EntryForm => ({
+  kind,
+  title,
+  save,
+  toBody: (v) =>
+    only({
+      ...Object.fromEntries(required.map((name) => [name, text(v, name) ?? ''])),
+      ...Object.fromEntries(
+        optional.map((name) => [name, name === 'circuit' ? number(v, name) : text(v, name)]),
+      ),
+    }),
+  fromBody: asText,
+});
+
 /** Kinds that are written by a form of the sheet; arriving is a button, measurements come from the bench. */
 export type FormKind = Exclude<EntryKind, 'arrive' | 'measurement'>;
 
@@ -102,6 +181,8 @@ export const FORMS: Record<FormKind, EntryForm> = {
       only({
         mode: text(v, 'mode') ?? 'cooling',
         circuit: number(v, 'circuit'),
+        stage: number(v, 'stage'),
+        taken: text(v, 'taken'),
         outdoorF: measured(v, 'outdoorF', 'temperature', '°F'),
         minutesRunning: number(v, 'minutesRunning'),
         condenser: text(v, 'condenser'),
@@ -117,18 +198,60 @@ export const FORMS: Record<FormKind, EntryForm> = {
       ),
     }),
   },
+  look: plain(
+    'look',
+    'Look',
+    'Put the look on the sheet',
+    ['part', 'sign', 'looked', 'by'],
+    ['circuit', 'hidden', 'text'],
+  ),
+  comparison: plain(
+    'comparison',
+    'Compare',
+    'Put the comparison on the sheet',
+    ['what', 'here', 'there', 'says'],
+    ['sister', 'sisterUnitId'],
+  ),
+  code: plain('code', 'Fault code', 'Put the code on the sheet', ['board', 'code', 'when'], ['means']),
+  step: plain('step', 'Sequence', 'Put the step on the sheet', ['sequence', 'step', 'happened'], ['text']),
+  weather: {
+    kind: 'weather',
+    title: 'Weather',
+    save: 'Put the weather on the sheet',
+    toBody: (v) =>
+      only({
+        outdoorF: measured(v, 'outdoorF', 'temperature', '°F'),
+        wetBulbF: measured(v, 'wetBulbF', 'temperature', '°F'),
+        sky: text(v, 'sky'),
+        wind: text(v, 'wind'),
+      }),
+    fromBody: asText,
+  },
+  adjustment: plain(
+    'adjustment',
+    'Adjusted',
+    'Put the adjustment on the sheet',
+    ['what', 'left'],
+    ['circuit', 'found'],
+  ),
   finding: {
     kind: 'finding',
     title: 'Finding',
     save: 'Put the finding on the sheet',
-    toBody: (v) =>
-      only({
-        component: text(v, 'component') ?? '',
+    toBody: (v) => {
+      const component = text(v, 'component') ?? '';
+      return only({
+        component,
+        // A part chosen from the list is that part; a word of one's own is kept as a word.
+        part: isPart(component) ? component : undefined,
+        circuit: number(v, 'circuit'),
         failure: text(v, 'failure') ?? '',
-        grade: text(v, 'grade') ?? 'proven',
+        grade: text(v, 'grade') ?? '',
         system: text(v, 'system'),
+        watchUntil: text(v, 'grade') === 'presumed' ? text(v, 'watchUntil') : undefined,
         text: text(v, 'text'),
-      }),
+      });
+    },
     fromBody: asText,
   },
   work: {
@@ -139,11 +262,12 @@ export const FORMS: Record<FormKind, EntryForm> = {
       const tasks = Object.keys(v)
         .filter((name) => name.startsWith('task ') && v[name] === true)
         .map((name) => name.slice(5));
-      const slot = text(v, 'slot');
+      const slot = slotAt(v, 'slot');
       return only({
         text: text(v, 'text') ?? '',
         tasks: tasks.length > 0 ? tasks.sort() : undefined,
         leakRepair: text(v, 'leakRepair'),
+        circuit: text(v, 'leakRepair') ? number(v, 'circuit') : undefined,
         installed: slot
           ? only({
               slot,
@@ -154,11 +278,15 @@ export const FORMS: Record<FormKind, EntryForm> = {
           : undefined,
       });
     },
-    fromBody: ({ tasks, installed, ...rest }) => ({
-      ...asText(rest),
-      ...Object.fromEntries(((tasks as string[] | undefined) ?? []).map((t) => [`task ${t}`, true])),
-      ...asText((installed as Record<string, unknown> | undefined) ?? {}),
-    }),
+    fromBody: ({ tasks, installed, ...rest }) => {
+      const { slot, ...put } = (installed as { slot?: Slot } | undefined) ?? {};
+      return {
+        ...asText(rest),
+        ...Object.fromEntries(((tasks as string[] | undefined) ?? []).map((t) => [`task ${t}`, true])),
+        ...asText(put),
+        ...(slot ? { slot: slotKey(slot) } : {}),
+      };
+    },
   },
   refrigerant: {
     kind: 'refrigerant',
@@ -183,6 +311,7 @@ export const FORMS: Record<FormKind, EntryForm> = {
     toBody: (v) =>
       only({
         condition: text(v, 'condition') ?? '',
+        circuit: number(v, 'circuit'),
         text: text(v, 'text') ?? '',
         told: text(v, 'told'),
         changedFrom: text(v, 'changedFrom'),
@@ -216,8 +345,42 @@ export const FORMS: Record<FormKind, EntryForm> = {
     kind: 'leave',
     title: 'Leave',
     save: 'Leave the site',
-    toBody: (v) =>
-      only({ outcome: text(v, 'outcome') ?? '', text: text(v, 'text'), stillOpen: text(v, 'stillOpen') }),
-    fromBody: asText,
+    toBody: (v) => {
+      const calls = leftCalls(v);
+      const said = (outcome: string, waiting: string) =>
+        only({
+          outcome: text(v, outcome) ?? '',
+          waitingFor: text(v, outcome) === 'waiting' ? text(v, waiting) : undefined,
+        });
+      const [first] = calls;
+      return only({
+        // One call is left as the visit is; of several each is named, and what is added meanwhile was not
+        // reached.
+        ...(calls.length === 0
+          ? said('outcome', 'waitingFor')
+          : calls.length === 1
+            ? said(outcomeField(first as string), waitingField(first as string))
+            : {
+                outcome: 'not reached',
+                calls: calls.map((callId) => ({
+                  callId,
+                  ...said(outcomeField(callId), waitingField(callId)),
+                })),
+              }),
+        text: text(v, 'text'),
+        stillOpen: text(v, 'stillOpen'),
+      });
+    },
+    fromBody: ({ calls, ...rest }) => ({
+      ...asText(rest),
+      ...Object.fromEntries(
+        (
+          (calls as readonly { callId: string; outcome: string; waitingFor?: string }[] | undefined) ?? []
+        ).flatMap(({ callId, outcome, waitingFor }) => [
+          [outcomeField(callId), outcome] as const,
+          ...(waitingFor ? [[waitingField(callId), waitingFor] as const] : []),
+        ]),
+      ),
+    }),
   },
 };

@@ -7,7 +7,10 @@ import type { OutboxItem } from '../outbox/db.ts';
 export interface Line {
   readonly id: string;
   readonly kind: string;
+  /** The first of its line of amendments. */
+  readonly rootId: string;
   readonly unitId: string | null;
+  readonly pointId: string | null;
   readonly body: Record<string, unknown>;
   readonly occurredAt: string;
   readonly author: string | null;
@@ -15,31 +18,47 @@ export interface Line {
   readonly item?: OutboxItem;
 }
 
-/** The sheet as it stands: what the server has, then what is still on this phone; what was superseded is left out. */
+/**
+ * The sheet as it stands: what the server has, then what is still on this phone; what was superseded is left
+ * out. What the server refused supersedes nothing: the old line still counts, and the refused one stays
+ * beside it until somebody decides.
+ */
 export function linesOf(entries: readonly EntryView[], items: readonly OutboxItem[]): Line[] {
   const known = new Set(entries.map((e) => e.id));
   const waiting = items
     .filter((item) => !known.has(item.id))
     .map((item) => ({ item, entry: item.body as NewEntry }));
   const superseded = new Set(
-    [...entries.map((e) => e.supersedes), ...waiting.map(({ entry }) => entry.supersedes)].filter(Boolean),
+    [
+      ...entries.map((e) => e.supersedes),
+      ...waiting.filter(({ item }) => item.state !== 'refused').map(({ entry }) => entry.supersedes),
+    ].filter(Boolean),
   );
+  const happened = (entry: NewEntry): string =>
+    entry.occurredAt ?? entries.find((e) => e.id === entry.supersedes)?.occurredAt ?? '';
   return [
     ...entries.map((e): Line => ({ ...e, amended: e.supersedes !== null })),
     ...waiting.map(({ item, entry }): Line => ({
       id: item.id,
+      rootId: entries.find((e) => e.id === entry.supersedes)?.rootId ?? entry.supersedes ?? item.id,
       kind: entry.kind,
       unitId: entry.unitId,
+      pointId: entry.pointId ?? null,
       body: entry.body as Record<string, unknown>,
-      occurredAt: entry.occurredAt,
+      occurredAt: happened(entry),
       author: null,
       amended: entry.supersedes !== undefined,
       item,
     })),
-  ].filter((line) => line.kind !== 'withdrawn' && !superseded.has(line.id));
+  ].filter(
+    (line) => !superseded.has(line.id) && (line.kind !== 'withdrawn' || line.item?.state === 'refused'),
+  );
 }
 
-/** What was left not normal on this visit, is still so, and must never stay past it: "safety bypassed on RTU-1". */
+/**
+ * What was left not normal on this visit, is still so, and must never stay past it: "safety bypassed on
+ * RTU-1".
+ */
 export function leftBehind(
   lines: readonly Line[],
   tagOf: (unitId: string | null) => string | undefined,
@@ -52,6 +71,7 @@ export function leftBehind(
       (line) =>
         line.kind === 'condition left' &&
         !closed.has(line.id) &&
+        !closed.has(line.rootId) &&
         neverPastTheVisit(line.body.condition as ConditionKind),
     )
     .map((line) => `${String(line.body.condition)}${tagOf(line.unitId) ? ` on ${tagOf(line.unitId)}` : ''}`);

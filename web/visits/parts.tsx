@@ -1,7 +1,7 @@
 import type { QuantityName } from '#core/quantities';
 import type { VisitPage } from '#contracts/visits';
 import { Field } from '../ui/Field.tsx';
-import { plainUnit, shownUnit } from '../ui/units.ts';
+import { plainUnit, shownUnit } from '#core/quantities';
 import { useUnitSystem } from '../ui/useUnitSystem.ts';
 import { judgeTyped, unitName, type Values } from './forms.ts';
 
@@ -12,11 +12,25 @@ export interface FieldsProps {
   readonly set: (patch: Values) => void;
   readonly error: (path: string) => string | undefined;
   readonly unit: VisitPage['units'][number] | undefined;
+  /** The calls of the visit, for leaving; each with whether anything was ticked on its unit. */
+  readonly calls?: readonly LeavingCall[];
+  /** Other units of the site, to compare with. */
+  readonly sisters?: readonly { readonly id: string; readonly tag: string }[];
   /** What was left on this visit and must not stay past it, in words. */
   readonly leftBehind?: readonly string[];
 }
 
+/** A call as the form for leaving asks about it. */
+export interface LeavingCall {
+  readonly id: string;
+  readonly name: string;
+  readonly maintenance: boolean;
+  readonly ticked: boolean;
+}
+
 type Option = string | { readonly value: string; readonly label: string };
+
+const optionOf = (o: Option) => (typeof o === 'string' ? { value: o, label: o } : o);
 
 export function Text({
   name,
@@ -75,15 +89,11 @@ export function Choice({
         onChange={(e) => props.set({ [name]: e.target.value })}
       >
         {blank !== undefined ? <option value="">{blank}</option> : null}
-        {options.map((o) =>
-          typeof o === 'string' ? (
-            <option key={o}>{o}</option>
-          ) : (
-            <option key={o.value} value={o.value}>
-              {o.label}
-            </option>
-          ),
-        )}
+        {options.map(optionOf).map((o) => (
+          <option key={o.value} value={o.value}>
+            {o.label}
+          </option>
+        ))}
       </select>
     </Field>
   );
@@ -98,14 +108,14 @@ export function Pick({
 }: {
   name: string;
   label: string;
-  options: readonly string[];
+  options: readonly Option[];
   props: FieldsProps;
 }) {
   return (
     <fieldset>
       <legend className="mb-0.5 text-sm font-semibold">{label}</legend>
       <div className="flex flex-wrap gap-2">
-        {options.map((option) => (
+        {options.map(optionOf).map(({ value: option, label: word }) => (
           <label
             key={option}
             className={`flex min-h-13 cursor-pointer items-center rounded-[3px] border-2 px-4 text-lg has-focus-visible:outline-3 has-focus-visible:outline-copper ${props.values[name] === option ? 'border-copper bg-copper text-on-copper' : 'border-rule bg-sheet'}`}
@@ -117,7 +127,7 @@ export function Pick({
               checked={props.values[name] === option}
               onChange={() => props.set({ [name]: option })}
             />
-            {option}
+            {word}
           </label>
         ))}
       </div>
@@ -153,7 +163,10 @@ export function Caution({ children }: { children: React.ReactNode }) {
   );
 }
 
-/** A number with its unit: asked for in the units of this device; once typed it keeps the unit it was typed in. */
+/**
+ * A number with its unit: asked for in the units of this device; once typed it keeps the unit it was typed
+ * in.
+ */
 export function Measured({
   name,
   label,
@@ -187,5 +200,20 @@ export function Measured({
         onChange={(e) => props.set({ [name]: e.target.value, [unitName(name)]: own })}
       />
     </Field>
+  );
+}
+
+/** Which circuit a line is about, asked only where the machine has several. */
+export function CircuitChoice({ props, label = 'Circuit' }: { props: FieldsProps; label?: string }) {
+  const circuits = props.unit?.circuits ?? [];
+  if (circuits.length < 2) return null;
+  return (
+    <Choice
+      name="circuit"
+      label={label}
+      options={circuits.map((c) => String(c.number))}
+      blank="which one?"
+      props={props}
+    />
   );
 }

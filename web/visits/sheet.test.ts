@@ -5,7 +5,10 @@ import { leftBehind, linesOf } from './lines.ts';
 
 const entry = (id: string, more: Partial<EntryView> = {}): EntryView => ({
   id,
+  rootId: id,
   unitId: null,
+  pointId: null,
+  callId: null,
   kind: 'note',
   body: { text: id },
   author: 'Ada',
@@ -59,6 +62,29 @@ describe('the lines of a sheet', () => {
         [waiting('w', { kind: 'withdrawn', supersedes: 'a', reason: 'x', body: {} } as Partial<NewEntry>)],
       ),
     ).toEqual([]);
+  });
+
+  it('show what the server would not let be withdrawn or amended, since it still counts it', () => {
+    const refused = (kind: string, id: string) =>
+      waiting(id, { kind, supersedes: 'a', reason: 'x', body: {} } as Partial<NewEntry>, 'refused');
+    const shown = linesOf([entry('a')], [refused('withdrawn', 'w')]);
+    expect(shown.map((l) => [l.id, l.item?.state])).toEqual([
+      ['a', undefined],
+      ['w', 'refused'],
+    ]);
+    expect(linesOf([entry('a')], [refused('note', 'b')]).map((l) => l.id)).toEqual(['a', 'b']);
+  });
+
+  it('an amendment on its way stands where the amended line stood', () => {
+    const later = {
+      ...waiting('b', { supersedes: 'a' }),
+      body: { ...waiting('b').body, supersedes: 'a', occurredAt: undefined },
+    };
+    expect(linesOf([entry('a')], [later as OutboxItem])[0]).toMatchObject({
+      id: 'b',
+      rootId: 'a',
+      occurredAt: '2026-06-01T10:00:00Z',
+    });
   });
 
   it('keep a refused entry in sight', () => {
@@ -125,8 +151,10 @@ describe('an entry in words', () => {
       'Left: filters out. none left Told: foreman',
     ],
     ['condition closed', { text: 'in again' }, 'Closed again. in again'],
-    ['leave', { outcome: 'completed' }, 'Left, work completed'],
-    ['leave', { outcome: 'return planned' }, 'Left, a return is planned'],
+    ['leave', { outcome: 'done' }, 'Left: done'],
+    ['leave', { outcome: 'waiting', waitingFor: 'parts' }, 'Left: waiting for parts'],
+    ['weather', { outdoorF: 88, sky: 'sun' }, '88 °F outdoors, sun'],
+    ['code', { board: 'main', code: '3 flashes', when: 'now' }, 'main: 3 flashes, now'],
     ['recommendation', { text: 'replace it' }, 'replace it'],
     ['arrive', {}, 'Arrived'],
   ])('%s', (kind, body, text) => {

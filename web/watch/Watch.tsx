@@ -1,111 +1,165 @@
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
-import { FLAG_KINDS, type FlagKind } from '#core/history';
-import { useWatchQuery } from '../api/watch.ts';
+import { plural } from '#core/reasons';
+import type { WatchRow } from '#contracts/watch';
+import { useLazyWatchQuery, useWatchQuery, watchParams, type WatchAsk } from '../api/watch.ts';
+import { useWho } from '../app/session.ts';
 import { Button } from '../ui/Button.tsx';
 import { FlagList } from '../ui/Flags.tsx';
 import { Plate } from '../ui/Plate.tsx';
 import { Empty, Loading, Screen, Trouble } from '../ui/Screen.tsx';
-import { useSettingAside } from './settingAside.tsx';
+import { decisionWords, useDeciding } from './deciding.tsx';
+import { Filters } from './Filters.tsx';
 import { WatchTabs } from './WatchTabs.tsx';
 
 const PAGE = 50;
+/** The most the server gives at once. */
+const AT_ONCE = 200;
 
-/** Units that need repair or replacement, worst first, each with its verdict and its reasons. */
+/**
+ * Units somebody has to decide about, worst first, each with its verdict and its reasons; those with one
+ * cause together.
+ */
 export default function Watch() {
-  const [flag, setFlag] = useState<FlagKind>();
-  const [q, setQ] = useState('');
-  const [offset, setOffset] = useState(0);
-  const { data, error, refetch } = useWatchQuery({ ...(flag ? { flag } : {}), q, offset });
-  const settingAside = useSettingAside();
-  const worst = data?.rows[0];
-  const sentence = !data
-    ? 'The watch list'
-    : data.total === 0
-      ? flag || q
-        ? 'No unit matches.'
-        : 'No unit is on the watch list.'
-      : `${data.total} ${data.total === 1 ? 'unit' : 'units'} to decide about. Worst: ${worst?.tag} at ${worst?.site}.`;
+  const { can } = useWho();
+  const [ask, setAsk] = useState<WatchAsk>({ q: '', offset: 0, group: 'to decide' });
+  const { data, error, refetch } = useWatchQuery(ask);
+  const [load] = useLazyWatchQuery();
+  const [whole, setWhole] = useState<readonly WatchRow[]>();
+  const deciding = useDeciding();
+  const change = (patch: Partial<WatchAsk>) => setAsk({ ...ask, offset: 0, ...patch });
+  const filtered = Boolean(ask.q || ask.flag || ask.customer || ask.refrigerant || ask.age);
+
+  /** All rows the filters leave are put on the page before it is printed. */
+  const print = async () => {
+    const rows: WatchRow[] = [];
+    for (let offset = 0; offset < (data?.total ?? 0); offset += AT_ONCE)
+      rows.push(...(await load({ ...ask, offset, limit: AT_ONCE }).unwrap()).rows);
+    setWhole(rows);
+  };
+  useEffect(() => {
+    if (!whole) return;
+    window.print();
+    setWhole(undefined);
+  }, [whole]);
+
+  const rows = whole ?? data?.rows ?? [];
+  const csv = `/api/exports/watch.csv?${new URLSearchParams(watchParams({ ...ask, offset: undefined }))}`;
   return (
-    <Screen title="Watch" sentence={sentence} actions={<Button onClick={() => window.print()}>Print</Button>}>
-      <WatchTabs />
-      <div className="no-print mb-3 flex flex-wrap items-center gap-2">
-        <input
-          type="search"
-          aria-label="Search the watch list"
-          placeholder="Search the watch list"
-          value={q}
-          onChange={(e) => {
-            setQ(e.target.value);
-            setOffset(0);
-          }}
-          className="min-h-8 w-64 rounded-[3px] border-2 border-rule bg-sheet px-2 focus:border-copper"
-        />
-        <div role="group" aria-label="Show only" className="flex flex-wrap gap-1">
-          <Button
-            aria-pressed={flag === undefined}
-            look={flag === undefined ? 'act' : 'plain'}
-            onClick={() => setFlag(undefined)}
-          >
-            all
-          </Button>
-          {FLAG_KINDS.map((kind) => (
-            <Button
-              key={kind}
-              aria-pressed={flag === kind}
-              look={flag === kind ? 'act' : 'plain'}
-              onClick={() => {
-                setFlag(flag === kind ? undefined : kind);
-                setOffset(0);
-              }}
+    <Screen
+      title="Watch"
+      sentence={sentenceOf(ask, data?.total, data?.units, data?.rows[0], filtered)}
+      actions={
+        <>
+          {can('export') ? (
+            <a
+              href={csv}
+              download
+              className="inline-flex min-h-9 items-center rounded-[3px] border-2 border-rule bg-sheet px-3 font-semibold hover:border-copper"
             >
-              {kind}
-            </Button>
-          ))}
-        </div>
-      </div>
+              Export all as CSV
+            </a>
+          ) : null}
+          <Button onClick={() => void print()}>Print all</Button>
+        </>
+      }
+    >
+      <WatchTabs />
+      <Filters ask={ask} page={data} onChange={change} />
       {error ? <Trouble error={error} retry={refetch} /> : null}
       {!data && !error ? <Loading what="the watch list" /> : null}
       {data?.total === 0 ? (
         <Empty>
-          {flag || q
+          {filtered
             ? 'Take a filter off to see more.'
-            : 'Hazards, repeats, callbacks, leaks and old age would stand here, worst first.'}
+            : 'Hazards, repeats, callbacks, leaks and what was left open would stand here, worst first.'}
         </Empty>
       ) : null}
-      <ol className="space-y-2" start={offset + 1}>
-        {data?.rows.map((row) => (
-          <li
-            key={row.unitId}
-            className="grid break-inside-avoid gap-x-4 gap-y-1 border border-rule bg-sheet p-3 md:grid-cols-[190px_minmax(0,1fr)]"
-          >
-            <div>
-              <Plate tag={row.tag} to={`/units/${row.unitId}`} flagKinds={row.flags.map((f) => f.kind)} />
-              <p className="mt-1">
-                <Link to={`/sites/${row.siteId}`} className="hover:underline">
-                  {row.site}
-                </Link>
-              </p>
-              <p className="text-sm text-soft">{row.customer}</p>
-            </div>
-            <FlagList flags={row.flags} act={(flag) => settingAside.act(row.unitId, flag)} />
-          </li>
-        ))}
+      <ol className="space-y-2">
+        {rows.map((row, i) => {
+          const before = rows[i - 1]?.together;
+          const starts =
+            row.together && (before?.cause !== row.together.cause || rows[i - 1]?.customer !== row.customer);
+          return (
+            <li key={row.unitId} className="break-inside-avoid">
+              {starts && row.together ? (
+                <p className="mt-3 mb-1 font-semibold">
+                  Same cause: {row.together.cause} on {plural(row.together.units, 'unit')} of {row.customer} within a year
+                </p>
+              ) : null}
+              <div className="grid gap-x-4 gap-y-1 border border-rule bg-sheet p-3 md:grid-cols-[190px_minmax(0,1fr)_auto]">
+                <div>
+                  <Plate tag={row.tag} to={`/units/${row.unitId}`} flagKinds={row.flags.map((f) => f.kind)} />
+                  <p className="mt-1">
+                    <Link to={`/sites/${row.siteId}`} className="hover:underline">
+                      {row.site}
+                    </Link>
+                  </p>
+                  <p className="text-sm text-soft">{row.customer}</p>
+                </div>
+                <div>
+                  <FlagList flags={row.flags} />
+                  {row.decisions.map((decision) => (
+                    <p key={decision.id} className="mt-1 flex flex-wrap items-center gap-x-2 text-verdigris">
+                      <strong>Decided:</strong> {decisionWords(decision)} {deciding.takeBack(decision)}
+                    </p>
+                  ))}
+                </div>
+                <div className="no-print">{deciding.button({ id: row.unitId, tag: row.tag }, row.flags)}</div>
+              </div>
+            </li>
+          );
+        })}
       </ol>
       {data && data.total > PAGE ? (
         <nav aria-label="Pages of the watch list" className="no-print mt-3 flex items-center gap-2">
-          <Button disabled={offset === 0} onClick={() => setOffset(Math.max(0, offset - PAGE))}>
-            Worse
+          <Button
+            disabled={ask.offset === 0}
+            onClick={() => setAsk({ ...ask, offset: Math.max(0, ask.offset - PAGE) })}
+          >
+            Previous
           </Button>
           <span>
-            {offset + 1}–{Math.min(data.total, offset + PAGE)} of {data.total}
+            {ask.offset + 1} to {Math.min(data.total, ask.offset + PAGE)} of {data.total}
           </span>
-          <Button disabled={offset + PAGE >= data.total} onClick={() => setOffset(offset + PAGE)}>
-            Less bad
+          <Button
+            disabled={ask.offset + PAGE >= data.total}
+            onClick={() => setAsk({ ...ask, offset: ask.offset + PAGE })}
+          >
+            Next
           </Button>
         </nav>
       ) : null}
-      {settingAside.dialog}
+      {deciding.dialog}
     </Screen>
   );
 }
+
+function sentenceOf(
+  ask: WatchAsk,
+  total: number | undefined,
+  units: number | undefined,
+  worst: WatchRow | undefined,
+  filtered: boolean,
+): string {
+  if (total === undefined || units === undefined) return 'The watch list';
+  if (total === 0) return filtered ? 'No unit matches.' : NOTHING[ask.group ?? 'to decide'];
+  const of = `${plural(total, 'unit')} of ${units}`;
+  switch (ask.group) {
+    case 'decided':
+      return `${of} ${total === 1 ? 'is' : 'are'} decided about.`;
+    case 'advice':
+      return `${of} ${total === 1 ? 'wears' : 'wear'} out filters or belts too soon: a shorter interval helps.`;
+    case 'plan':
+      return `${of} ${total === 1 ? 'is' : 'are'} as old as their kind gets: a plan for the years ahead.`;
+    default:
+      return `${of} to decide about. Worst: ${worst?.tag} at ${worst?.site}.`;
+  }
+}
+
+const NOTHING: Record<NonNullable<WatchAsk['group']>, string> = {
+  'to decide': 'There is nothing to decide about.',
+  decided: 'Nothing has been decided yet.',
+  advice: 'Nothing wears out too soon.',
+  plan: 'No unit is as old as its kind gets.',
+};

@@ -8,7 +8,10 @@ export interface RouteWorker {
   solve(problem: RoutingProblem, onProgress: (plan: Plan, share: number) => void): Promise<Plan>;
 }
 
-/** The solver of core behind a worker: the same generator, stopped by a clock here instead of a count. Cancel by terminating. */
+/**
+ * The solver of core behind a worker: the same generator, stopped by a clock here instead of a count. Cancel
+ * by terminating.
+ */
 const worker: RouteWorker = {
   async solve(problem, onProgress) {
     const started = performance.now();

@@ -2,7 +2,10 @@ import * as Comlink from 'comlink';
 import type { Plan, RoutingProblem } from '#core/routing';
 import type { RouteWorker } from './route.worker.ts';
 
-/** Solves a day off the main thread. `cancel` ends the worker; the promise then never settles and the best plan so far stands. */
+/**
+ * Solves a day off the main thread. `cancel` ends the worker; the promise then never settles and the best
+ * plan so far stands.
+ */
 export function solveInWorker(
   problem: RoutingProblem,
   onProgress: (plan: Plan, share: number) => void,

@@ -1,3 +1,4 @@
+import { saidText } from '../../quantities/index.ts';
 import { cardOf, type CardValues } from '../index.ts';
 
 /** One line of a worked example: what is entered, which answer is looked at, what it has to be. */
@@ -9,7 +10,8 @@ export interface Example {
   readonly value: number;
   /** Decimals to which it has to agree. */
   readonly to?: number;
-  readonly verdict?: string;
+  readonly position?: string;
+  readonly advice?: string;
   readonly says?: RegExp;
 }
 
@@ -19,13 +21,14 @@ const find = (card: string, given: CardValues, name: string) =>
     .find((a) => a.name === name);
 
 /** Works the card out and compares. */
-export function check({ card, given, name, value, to = 1, verdict, says }: Example): void {
+export function check({ card, given, name, value, to = 1, position, advice, says }: Example): void {
   const found = find(card, given, name);
   expect([name, found?.value === undefined ? undefined : Number(found.value.toFixed(6))]).toEqual([
     name,
     expect.any(Number),
   ]);
   expect(found?.value).toBeCloseTo(value, to);
-  if (verdict) expect([name, found?.verdict]).toEqual([name, verdict]);
-  if (says) expect(found?.text).toMatch(says);
+  if (position) expect([name, found?.position]).toEqual([name, position]);
+  if (advice) expect([name, found?.advice]).toEqual([name, advice]);
+  if (says) expect(saidText(found?.text ?? '')).toMatch(says);
 }

@@ -2,8 +2,8 @@ import { seededRandom, wholeBetween } from '../../random/index.ts';
 import { travelTable, type RoutingProblem } from '../index.ts';
 
 /**
- * A made-up day for tests and the bench: stops scattered over a district, a rush hour that nearly doubles drives, some stops
- * with narrow hours. Same seed, same day.
+ * A made-up day for tests and the bench: stops scattered over a district, a rush hour that nearly doubles
+ * drives, some stops with narrow hours. Same seed, same day.
  */
 export function madeUpDay(
   seed: number,

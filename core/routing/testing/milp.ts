@@ -1,9 +1,10 @@
 import type { RoutingProblem } from '../index.ts';
 
 /**
- * The same day as a mixed-integer programme in CPLEX LP text, for a general solver: x(i,j,k) drives from place i to j leaving
- * in stretch k of the day, d(i,j,k) is when it leaves, s(i) is when work starts, y(i) whether the stop is served. Inside a
- * stretch drive time is linear in departure time, so arrival is too. One opening window a stop.
+ * The same day as a mixed-integer programme in CPLEX LP text, for a general solver: x(i,j,k) drives from
+ * place i to j leaving in stretch k of the day, d(i,j,k) is when it leaves, s(i) is when work starts, y(i)
+ * whether the stop is served. Inside a stretch drive time is linear in departure time, so arrival is too. One
+ * opening window a stop.
  */
 export function asMixedInteger(problem: RoutingProblem): string {
   const { stops, shift, travel } = problem;

@@ -68,7 +68,10 @@ export function ignitersCrack(writer: Writer, units: readonly DemoUnit[]): void 
 
 const BACKWARDS_MENDED = -24;
 
-/** A fan that has turned the wrong way since the day it was started: what it lacks in air, known before anything is measured. */
+/**
+ * A fan that has turned the wrong way since the day it was started: what it lacks in air, known before
+ * anything is measured.
+ */
 export function fanTurnsBackwards(writer: Writer, unit: DemoUnit): void {
   const { today } = writer.rows;
   Object.assign(unit.record, {
@@ -187,7 +190,7 @@ export function crankcaseHeater(writer: Writer, unit: DemoUnit): void {
       {
         cents: 412_000,
         fetch: { missing: 'compressor, two people, hoist', days: 6 },
-        slot: 'circuit 1 compressor',
+        slot: { part: 'compressor', circuit: 1 },
         extra: [
           {
             kind: 'refrigerant',

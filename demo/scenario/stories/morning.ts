@@ -9,21 +9,23 @@ export function thisMorning(writer: Writer, sites: readonly DemoSite[]): void {
   const open = (site: string, tag: string | null, complaint: string, more: Record<string, unknown>) => {
     const where = sites.find((s) => s.name === site) as DemoSite;
     const unit = tag === null ? undefined : unitAt(sites, site, tag);
-    const call = writer.add('calls', {
-      site_id: where.id,
-      unit_id: unit?.id ?? null,
-      kind: 'call',
-      status: 'open',
-      received_at: writer.at(today, 425),
-      complaint,
-      area: unit?.area ?? null,
-      ...more,
-    });
-    if (call.crew_id) {
-      Object.assign(call, { status: 'scheduled', scheduled_on: planned });
-      const visit = writer.add('visits', { site_id: where.id, crew_id: call.crew_id, planned_for: planned });
-      writer.rows.visit_calls.push({ visit_id: visit.id, call_id: call.id });
-    }
+    const { crew_id: crewId, ...told } = more;
+    const plan = typeof crewId === 'string' ? { crewId, day: planned } : undefined;
+    const call = writer.call(
+      {
+        site_id: where.id,
+        unit_id: unit?.id ?? null,
+        kind: 'call',
+        received_at: writer.at(today, 425),
+        complaint,
+        area: unit?.area ?? null,
+        ...told,
+      },
+      plan,
+    );
+    if (!plan) return;
+    const visit = writer.add('visits', { site_id: where.id, crew_id: plan.crewId, planned_for: planned });
+    writer.rows.visit_calls.push({ visit_id: visit.id, call_id: call.id });
   };
   const crewOf = (site: string) => (sites.find((s) => s.name === site) as DemoSite).crew.id;
   open('Throwing Rooms', 'HP-2', 'Glaze room will not hold temperature again', {

@@ -17,7 +17,10 @@ const KILLED: readonly Trouble[] = [
   ['Board dark', 'controls', 'board', 'burnt', 'New board, fuse in front of it'],
 ];
 
-/** A neutral that is loose at the utility's pole: whenever it storms, whatever hangs between a leg and neutral dies somewhere in the hall. */
+/**
+ * A neutral that is loose at the utility's pole: whenever it storms, whatever hangs between a leg and neutral
+ * dies somewhere in the hall.
+ */
 export function looseNeutral(writer: Writer, units: readonly DemoUnit[]): void {
   const { random, rows } = writer;
   STORMS.forEach((ago, n) => {

@@ -61,7 +61,10 @@ export function springTopUps(writer: Writer, unit: DemoUnit): void {
   });
 }
 
-/** A wire that rubs on the door frame: each maintenance opens the door, and a day or two later the control fuse is gone. */
+/**
+ * A wire that rubs on the door frame: each maintenance opens the door, and a day or two later the control
+ * fuse is gone.
+ */
 export function chafedWire(writer: Writer, unit: DemoUnit): void {
   unit.wear.filterDays
     .slice(-4)
@@ -209,7 +212,9 @@ export function brickedUpMezzanine(writer: Writer, unit: DemoUnit): void {
   );
 }
 
-/** After one kind of repair the call comes back within days: fan motors fitted without their own capacitor. */
+/**
+ * After one kind of repair the call comes back within days: fan motors fitted without their own capacitor.
+ */
 export function fanMotorCallbacks(writer: Writer, units: readonly DemoUnit[]): void {
   units.forEach((unit, i) => {
     const first = repair(

@@ -1,5 +1,6 @@
 import { cardOf, plateFacts } from '../cards/index.ts';
-import { placeIn } from '../measurement/index.ts';
+import { positionIn } from '../measurement/index.ts';
+import { saidText } from '../quantities/index.ts';
 import { readingAnswers, type Reading, type ReadingPoint, type ReadingSet } from './index.ts';
 
 const set = (
@@ -29,8 +30,8 @@ const charge = (given: object = {}, conditions: object = STEADY): ReadingSet =>
 describe('a reading set', () => {
   it('gives superheat and subcooling at once from the chart points of R-410A', () => {
     const said = answersTo(charge(), { refrigerant: 'R-410A' });
-    expect(said.superheat).toMatchObject({ value: expect.closeTo(12, 0), verdict: 'within' });
-    expect(said.subcooling).toMatchObject({ value: expect.closeTo(10, 0), verdict: 'within' });
+    expect(said.superheat).toMatchObject({ value: expect.closeTo(12, 0), position: 'inside' });
+    expect(said.subcooling).toMatchObject({ value: expect.closeTo(10, 0), position: 'inside' });
   });
 
   it('judges by 8 to 15 °F of valve superheat, 10 ± 3 of subcooling, 16 to 22 of split where nobody says otherwise (common practice)', () => {
@@ -97,14 +98,16 @@ describe('a reading set', () => {
     [{ condenser: 'dirty' }, /clean it first/],
   ])('charge waits, with why, at %j (common practice)', (conditions, why) => {
     const said = answersTo(charge({}, { ...STEADY, ...conditions }), { refrigerant: 'R-410A' });
-    for (const name of ['superheat', 'subcooling'])
-      expect(said[name]).toMatchObject({ verdict: 'wait', text: expect.stringMatching(why) });
+    for (const name of ['superheat', 'subcooling']) {
+      expect(said[name]?.advice).toBe('wait');
+      expect(saidText(said[name]?.text ?? '')).toMatch(why);
+    }
   });
 
   it('charge waits for swapped hoses', () => {
     const swapped = charge({ 'suction pressure': [318.5, 'psig'], 'liquid pressure': [118.4, 'psig'] });
     expect(answersTo(swapped, { refrigerant: 'R-410A' }).subcooling).toMatchObject({
-      verdict: 'wait',
+      advice: 'wait',
       text: expect.stringMatching(/hoses swapped/),
     });
   });
@@ -132,8 +135,8 @@ describe('a reading set', () => {
         set({ 'return air': [75, '°F'], 'supply air': [59, '°F'], 'return wet bulb': [wet, '°F'] }),
         {},
       ).split;
-    expect(air(55)?.verdict).toBe('low');
-    expect(air(67)?.verdict).toBe('within');
+    expect(air(55)?.position).toBe('below');
+    expect(air(67)?.position).toBe('inside');
     expect(air(67)?.band?.high).toBeLessThan(air(55)?.band?.high as number);
   });
 
@@ -148,8 +151,8 @@ describe('a reading set', () => {
     } as const;
     // NEMA MG 1's own example of unbalance: 462, 463 and 455 V are 1.09 %.
     const running = answersTo(set(legs as never, { mode: 'heating' }), {});
-    expect(running['voltage unbalance']).toMatchObject({ value: expect.closeTo(1.09, 2), verdict: 'high' });
-    expect(running['current unbalance']?.verdict).toBe('within');
+    expect(running['voltage unbalance']).toMatchObject({ value: expect.closeTo(1.09, 2), position: 'above' });
+    expect(running['current unbalance']?.position).toBe('inside');
     expect(Object.keys(answersTo(set(legs as never, { mode: 'off' }), {}))).toEqual(['voltage unbalance']);
   });
 
@@ -159,10 +162,10 @@ describe('a reading set', () => {
       { mode: 'off' },
     );
     expect(answersTo(lost, {})).toMatchObject({
-      'lowest pair': { verdict: 'act', text: expect.stringMatching(/phase is lost/) },
+      'lowest pair': { advice: 'act', text: expect.stringMatching(/phase is lost/) },
     });
     const leg = set({ 'amps L1': [18, 'A'], 'amps L2': [0, 'A'], 'amps L3': [19, 'A'] });
-    expect(answersTo(leg, {})).toMatchObject({ 'leg without current': { verdict: 'act' } });
+    expect(answersTo(leg, {})).toMatchObject({ 'leg without current': { advice: 'act' } });
   });
 
   it('volts are held against the plate where it is on record', () => {
@@ -172,7 +175,7 @@ describe('a reading set', () => {
     );
     expect(answersTo(volts, { volts: 208 })['farthest from the plate']).toMatchObject({
       value: 186,
-      verdict: 'low',
+      position: 'below',
     });
     expect(answersTo(volts, {})['farthest from the plate']).toBeUndefined();
   });
@@ -182,12 +185,12 @@ describe('what is on record of the circuit', () => {
   it('an orifice has no superheat of its own until a wet bulb gives its target (common practice)', () => {
     const facts = { refrigerant: 'R-410A', metering: 'orifice' };
     const unknown = answersTo(charge(), facts).superheat;
-    expect(unknown).toMatchObject({ band: undefined, verdict: 'says nothing' });
+    expect(unknown).toMatchObject({ band: undefined, position: null });
     expect(unknown?.improve.join()).toMatch(/indoor wet bulb/);
     // (3 × 67 − 80 − 85) / 2 = 18 °F, ±5.
     const known = answersTo(charge({ 'return wet bulb': [67, '°F'] }), facts).superheat;
     expect(known?.band).toMatchObject({ low: 13, high: 23, from: 'worked out' });
-    expect(known?.verdict).toBe('low');
+    expect(known?.position).toBe('below');
   });
 
   it('a plate’s subcooling and approach win over the company’s band', () => {
@@ -196,11 +199,11 @@ describe('what is on record of the circuit', () => {
       subcoolingTargetF: 14,
       approachTargetF: 7,
     });
-    expect(said.subcooling).toMatchObject({ verdict: 'within', band: { low: 11, high: 17, from: 'plate' } });
-    expect(said.approach).toMatchObject({ value: 7, verdict: 'within', band: { from: 'plate' } });
+    expect(said.subcooling).toMatchObject({ position: 'inside', band: { low: 11, high: 17, from: 'plate' } });
+    expect(said.approach).toMatchObject({ value: 7, position: 'inside', band: { from: 'plate' } });
     expect(
-      answersTo(charge({ 'liquid line': [85, '°F'] }), { refrigerant: 'R-410A' }).subcooling?.verdict,
-    ).toBe('high');
+      answersTo(charge({ 'liquid line': [85, '°F'] }), { refrigerant: 'R-410A' }).subcooling?.position,
+    ).toBe('above');
   });
 
   it('is that of the circuit that was measured, and nothing of one that is not on record', () => {
@@ -226,7 +229,10 @@ describe('what is on record of the circuit', () => {
 
   it('an estimated curve says so in every answer that stands on it', () => {
     const improve = (refrigerant: string) =>
-      ['superheat', 'subcooling'].map((name) => answersTo(charge(), { refrigerant })[name]?.improve.join());
+      ['superheat', 'subcooling'].map((name) => {
+        const answer = answersTo(charge(), { refrigerant })[name];
+        return answer?.improve.map((said) => saidText(said)).join();
+      });
     for (const said of improve('R-454B')) expect(said).toMatch(/maker's chart wins/);
     for (const said of improve('R-410A')) expect(said).not.toMatch(/chart/);
   });
@@ -240,11 +246,11 @@ describe('the whole cycle from one set', () => {
     );
     const said = answersTo(still, { refrigerant: 'R-410A' });
     expect(said['condenser split']).toMatchObject({
-      verdict: 'act',
+      advice: 'act',
       text: expect.stringMatching(/not pumped/),
     });
     expect(said['pressure ratio']).toMatchObject({
-      verdict: 'low',
+      position: 'below',
       text: expect.stringMatching(/hardly part/),
     });
   });
@@ -262,6 +268,6 @@ describe('the whole cycle from one set', () => {
       'pressure ratio',
       'split',
     ]);
-    for (const a of said) expect(a.verdict).toBe(placeIn(a.value, a.band));
+    for (const a of said) expect(a.position).toBe(positionIn(a.value, a.band));
   });
 });

@@ -23,7 +23,9 @@ export interface ReadingTrouble {
   readonly why: string;
 }
 
-/** What the record knows of the circuit that was measured; a plate's target wins over the company's limits. */
+/**
+ * What the record knows of the circuit that was measured; a plate's target wins over the company's limits.
+ */
 export type CircuitFacts = Partial<Record<PlateFact, number | string | null>>;
 
 type Mode = ReadingSet['mode'];
@@ -31,7 +33,10 @@ const COOLING: readonly Mode[] = ['cooling'];
 const RUNNING: readonly Mode[] = ['cooling', 'heating'];
 const ALWAYS: readonly Mode[] = ['cooling', 'heating', 'off'];
 
-/** What a set of readings is asked, and in which mode: the parts of the bench cards, so that sheet and bench never disagree. */
+/**
+ * What a set of readings is asked, and in which mode: the parts of the bench cards, so that sheet and bench
+ * never disagree.
+ */
 const ASKED: readonly { readonly name: string; readonly modes: readonly Mode[]; readonly part: CardPart }[] =
   [
     { name: 'superheat', modes: COOLING, part: superheatPart },
@@ -45,8 +50,8 @@ const ASKED: readonly { readonly name: string; readonly modes: readonly Mode[]; 
     { name: 'current unbalance', modes: RUNNING, part: currentPart },
   ];
 
-/** Where each point of a set goes on the cards. */
-const CARD_NAMES: Record<ReadingPoint, readonly string[]> = {
+/** Where points of a set go on the cards that a set is asked; the others are kept and shown as measured. */
+const CARD_NAMES: Partial<Record<ReadingPoint, readonly string[]>> = {
   'suction pressure': ['suction'],
   'suction line': ['suctionLine'],
   'liquid pressure': ['liquid'],
@@ -54,6 +59,8 @@ const CARD_NAMES: Record<ReadingPoint, readonly string[]> = {
   'return air': ['returnAir'],
   'supply air': ['supplyAir'],
   'return wet bulb': ['returnWet', 'indoorWet'],
+  'supply wet bulb': ['supplyWet'],
+  'discharge line': ['discharge'],
   'volts L1-L2': ['v12'],
   'volts L2-L3': ['v23'],
   'volts L3-L1': ['v31'],
@@ -66,7 +73,7 @@ const CARD_NAMES: Record<ReadingPoint, readonly string[]> = {
 function cardValues(set: ReadingSet, facts: CircuitFacts): CardValues {
   const read = set.readings.flatMap(({ point, value, unit }) => {
     const customary = convert(READING_POINTS[point].quantity, unit, READING_POINTS[point].unit, value);
-    return CARD_NAMES[point].map((name) => [name, customary] as const);
+    return (CARD_NAMES[point] ?? []).map((name) => [name, customary] as const);
   });
   const known = {
     // A refrigerant whose curve is not on record answers nothing.
@@ -86,10 +93,10 @@ function cardValues(set: ReadingSet, facts: CircuitFacts): CardValues {
 }
 
 /**
- * Everything a set of readings says, worked out by the parts of the bench cards: charge by every school, the cycle, the
- * cooling split, volts and amps. An answer that needs a reading nobody took is absent, not zero; one that lies outside a curve
- * comes back under `troubles` with the reason, and leaves the others standing. Charge answers wait, with why, where the
- * conditions do not allow a judgement.
+ * Everything a set of readings says, worked out by the parts of the bench cards: charge by every school, the
+ * cycle, the cooling split, volts and amps. An answer that needs a reading nobody took is absent, not zero;
+ * one that lies outside a curve comes back under `troubles` with the reason, and leaves the others standing.
+ * Charge answers wait, with why, where the conditions do not allow a judgement.
  */
 export function readingAnswers(
   set: ReadingSet,

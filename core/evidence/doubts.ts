@@ -1,4 +1,4 @@
-import { convert } from '../quantities/index.ts';
+import { convert, degF, say, type Said } from '../quantities/index.ts';
 import { swappedHoses } from '../refrigerant/index.ts';
 import { READING_POINTS, type ReadingPoint, type ReadingSet } from './points.ts';
 
@@ -6,10 +6,10 @@ import { READING_POINTS, type ReadingPoint, type ReadingSet } from './points.ts'
 const ROOM_IN_CELSIUS = [10, 40] as const;
 
 /**
- * What to ask before a set of cooling readings is believed: swapped hoses, a clamp on the wrong pipe, °C written as °F. They
- * are questions; nothing is changed or left out.
+ * What to ask before a set of cooling readings is believed: swapped hoses, a clamp on the wrong pipe, °C
+ * written as °F. They are questions; nothing is changed or left out.
  */
-export function readingQuestions(set: ReadingSet): string[] {
+export function readingQuestions(set: ReadingSet): Said[] {
   if (set.mode !== 'cooling') return [];
   const read = (point: ReadingPoint) => {
     const reading = set.readings.find((r) => r.point === point);
@@ -17,14 +17,14 @@ export function readingQuestions(set: ReadingSet): string[] {
       ? convert(READING_POINTS[point].quantity, reading.unit, READING_POINTS[point].unit, reading.value)
       : undefined;
   };
-  const questions: string[] = [];
+  const questions: Said[] = [];
   const [suction, liquid, suctionLine, liquidLine, back] = (
     ['suction pressure', 'liquid pressure', 'suction line', 'liquid line', 'return air'] as const
   ).map(read);
   const hoses = swappedHoses(suction, liquid);
   if (hoses) questions.push(hoses);
   const celsius = back !== undefined && back >= ROOM_IN_CELSIUS[0] && back <= ROOM_IN_CELSIUS[1];
-  if (celsius) questions.push(`Return air ${Math.round(back)} °F: is it ${Math.round(back)} °C?`);
+  if (celsius) questions.push(say`Return air ${degF(Math.round(back))}: was it read in °C?`);
   // A liquid line runs warmer than the suction line as long as the pressures are far apart.
   const apart = suction !== undefined && liquid !== undefined && liquid - suction > 60;
   if (apart && suctionLine !== undefined && liquidLine !== undefined && liquidLine < suctionLine + 6)

@@ -1,0 +1,118 @@
+import { FAULT_NAMES } from '../simulation/index.ts';
+import { SYSTEMS, UNIT_KINDS } from '../vocabulary/index.ts';
+import {
+  ANATOMY,
+  circuitsOf,
+  FAILURES,
+  hasSlot,
+  isConsumable,
+  normaliseWord,
+  PART_IDS,
+  partOf,
+  partOfWord,
+  slotFor,
+  slotKey,
+  slotName,
+  slotOfKey,
+  slotsOf,
+} from './index.ts';
+
+describe('words for parts', () => {
+  it('mean what technicians mean by them, whatever case and spaces; the rest stays unmapped', () => {
+    expect(partOfWord('  Run   Cap. ')).toBe('capacitor');
+    expect(partOfWord('TXV')).toBe('metering device');
+    expect(partOfWord('doohickey')).toBeUndefined();
+    expect(partOfWord('doohickey', new Map([['doohickey', 'economizer']]))).toBe('economizer');
+  });
+
+  it('tell duties apart that share a name: a repeat is of a duty (common practice)', () => {
+    expect(partOfWord('ignition module')).toBe('ignition control');
+    expect(partOfWord('control board')).toBe('main board');
+    expect(partOfWord('rollout')).toBe('rollout switch');
+    expect(partOfWord('high limit')).toBe('limit switch');
+    expect(partOfWord('hps')).toBe('high-pressure switch');
+    expect(partOfWord('spark electrode')).toBe('spark lead');
+  });
+
+  it('that depend on the system wait for it: a pressure switch of the heat proves combustion air', () => {
+    expect(partOfWord('pressure switch')).toBeUndefined();
+    expect(partOfWord('pressure switch', new Map(), 'cooling')).toBeUndefined();
+    expect(partOfWord('pressure switch', new Map(), 'heating')).toBe('combustion-air proof');
+  });
+
+  it('stand for one part each', () => {
+    const owner = new Map<string, string>();
+    for (const id of PART_IDS)
+      for (const word of new Set([id, ...partOf(id).words].map(normaliseWord))) {
+        expect([word, owner.get(word) ?? id]).toEqual([word, id]);
+        owner.set(word, id);
+      }
+  });
+});
+
+describe('parts', () => {
+  it('each belong to a system, do something, and can fail in ways that have a name', () => {
+    for (const id of PART_IDS) {
+      const part = partOf(id);
+      expect(SYSTEMS).toContain(part.system);
+      expect(part.duty.length).toBeGreaterThan(5);
+      expect(part.failsBy.length).toBeGreaterThan(0);
+      for (const failure of part.failsBy) expect(FAILURES).toContain(failure);
+    }
+  });
+
+  it('filters and belts run out; a compressor does not', () => {
+    expect(['filter', 'blower belt', 'outdoor-air mesh'].map((id) => isConsumable(id as 'filter'))).toEqual([
+      true,
+      true,
+      true,
+    ]);
+    expect([isConsumable('compressor'), isConsumable(undefined)]).toEqual([false, false]);
+  });
+});
+
+describe('anatomy', () => {
+  it('every kind has parts, none twice, and circuits only where refrigerant runs', () => {
+    for (const kind of UNIT_KINDS) {
+      const { once, circuit } = ANATOMY[kind];
+      expect(new Set(once).size).toBe(once.length);
+      expect(once.length).toBeGreaterThan(3);
+      for (const id of once) expect([kind, id, partOf(id).perCircuit === true]).toEqual([kind, id, false]);
+      for (const id of circuit) expect([kind, id, partOf(id).perCircuit === true]).toEqual([kind, id, true]);
+    }
+    expect(circuitsOf('boiler', [])).toEqual([]);
+    expect(circuitsOf('package heat pump', [])).toEqual([1]);
+    expect(circuitsOf('package heat pump', [1, 2])).toEqual([1, 2]);
+  });
+
+  it('each circuit has a compressor of its own; a place is named and keyed by part and circuit', () => {
+    const names = slotsOf('package gas/electric', [1, 2]).map(slotName);
+    expect(names).toEqual(
+      expect.arrayContaining(['circuit 1 compressor', 'circuit 2 compressor', 'inducer']),
+    );
+    expect(hasSlot('exhaust fan', [], { part: 'compressor', circuit: 1 })).toBe(false);
+    for (const kind of UNIT_KINDS)
+      for (const slot of slotsOf(kind, [1, 2])) expect(slotOfKey(slotKey(slot))).toEqual(slot);
+    expect([slotOfKey('flux capacitor@'), slotOfKey('compressor@x'), slotOfKey('compressor')]).toEqual([
+      undefined,
+      undefined,
+      undefined,
+    ]);
+    expect(slotFor('inducer', 2)).toEqual({ part: 'inducer', circuit: null });
+    expect(slotFor('compressor', 2)).toEqual({ part: 'compressor', circuit: 2 });
+  });
+
+  it('faults of the simulated machine speak of parts that are known', () => {
+    const parts: Partial<Record<(typeof FAULT_NAMES)[number], string>> = {
+      'valve missing': 'metering device',
+      'condenser fan dead': 'condenser fan motor',
+      'holed exchanger': 'heat exchanger',
+      'clogged drain': 'drain',
+      'weak flame': 'flame sensor',
+    };
+    for (const [fault, part] of Object.entries(parts)) {
+      expect(FAULT_NAMES).toContain(fault);
+      expect(PART_IDS).toContain(part);
+    }
+  });
+});

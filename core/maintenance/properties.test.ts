@@ -1,0 +1,39 @@
+import fc from 'fast-check';
+import { addDays, fromDayNumber } from '../time/index.ts';
+import { UNIT_KINDS } from '../vocabulary/index.ts';
+import { dueTasks, MAINTENANCE_TASKS, tasksDone } from './index.ts';
+
+describe('maintenance (properties)', () => {
+  it('what was done today is not due within the shortest interval', () => {
+    fc.assert(
+      fc.property(fc.constantFrom(...UNIT_KINDS), fc.integer({ min: 20_000, max: 22_000 }), (kind, n) => {
+        const today = fromDayNumber(n);
+        const lastDone = Object.fromEntries(MAINTENANCE_TASKS.map((task) => [task.key, today]));
+        const again = dueTasks({ unitId: 'u', kind, status: 'in service', lastDone }, addDays(today, 1), 14);
+        // Only a season that opens between may ask again.
+        for (const due of again) expect('everyDays' in due.task.rule).toBe(false);
+      }),
+    );
+  });
+
+  it('every kind of unit has something that comes round, and a visit without names does only what fits the kind', () => {
+    for (const kind of UNIT_KINDS) {
+      expect(MAINTENANCE_TASKS.some((task) => task.kinds.includes(kind))).toBe(true);
+      for (const key of tasksDone(kind, '2026-04-15', []))
+        expect(MAINTENANCE_TASKS.find((t) => t.key === key)?.kinds).toContain(kind);
+    }
+  });
+
+  it('lateness grows by a day a day until the work is done or its season is over', () => {
+    const unit = {
+      unitId: 'u',
+      kind: 'exhaust fan' as const,
+      status: 'in service' as const,
+      lastDone: { 'fan and bearing': '2026-01-01' },
+    };
+    const late = [0, 1, 2, 30].map(
+      (more) => dueTasks(unit, addDays('2026-07-10', more), 0)[0]?.lateDays ?? -1,
+    );
+    expect(late.map((l) => l - (late[0] as number))).toEqual([0, 1, 2, 30]);
+  });
+});

@@ -1,0 +1,8 @@
+/**
+ * The fold: what stands on the sheets becomes everything that is derived from them. Nothing is ever undone.
+ */
+export * from './entries.ts';
+export * from './standing.ts';
+export * from './attribution.ts';
+export * from './subject.ts';
+export * from './call.ts';

@@ -1,0 +1,45 @@
+import type { Entry } from './entries.ts';
+
+/**
+ * An entry that stands, with the first entry of the line of amendments it ends: that one's id names what it
+ * is about.
+ */
+export interface Standing extends Entry {
+  readonly rootId: string;
+}
+
+/** The order in which things happened; entries of one moment in the order in which they were recorded. */
+export const inOrder = (a: Entry, b: Entry): number =>
+  a.occurredMs - b.occurredMs || a.recordedMs - b.recordedMs || (a.id < b.id ? -1 : a.id > b.id ? 1 : 0);
+
+/** The root of each entry's line of amendments, by the entry's id. */
+export function rootsOf(entries: readonly Entry[]): ReadonlyMap<string, string> {
+  const byId = new Map(entries.map((e) => [e.id, e]));
+  const roots = new Map<string, string>();
+  for (const entry of entries) {
+    const line: string[] = [];
+    let root = entry.id;
+    for (
+      let at: Entry | undefined = entry;
+      at;
+      at = at.supersedes === null ? undefined : byId.get(at.supersedes)
+    ) {
+      line.push(at.id);
+      // An older one that is not at hand still names the line.
+      root = roots.get(at.id) ?? at.supersedes ?? at.id;
+      if (roots.has(at.id)) break;
+    }
+    for (const id of line) roots.set(id, root);
+  }
+  return roots;
+}
+
+/** What stands of a sheet: entries that nobody amended or withdrew, in the order of when they happened. */
+export function standing(entries: readonly Entry[]): Standing[] {
+  const superseded = new Set(entries.flatMap((e) => e.supersedes ?? []));
+  const roots = rootsOf(entries);
+  return entries
+    .filter((e) => e.kind !== 'withdrawn' && !superseded.has(e.id))
+    .sort(inOrder)
+    .map((e) => ({ ...e, rootId: roots.get(e.id) as string }));
+}

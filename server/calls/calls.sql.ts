@@ -1,0 +1,103 @@
+/* Set-wise reads of calls: lists, and all that is known when one comes in. */
+
+export const CALL_COLUMNS = `
+  k.id,
+  coalesce(k.ref, '') as ref,
+  k.kind,
+  k.state,
+  k.since,
+  k.waiting_for as "waitingFor",
+  k.cancelled_as as "cancelledAs",
+  case when k.state = 'under way' then coalesce(p.display_name, w.name, 'somebody') end as "onSite",
+  k.site_id as "siteId",
+  s.name as site,
+  c.name as customer,
+  coalesce(k.unit_id, k.found_unit_id) as "unitId",
+  u.tag as unit,
+  k.received_at as "receivedAt",
+  k.complaint,
+  k.system,
+  k.priority,
+  k.crew_id as "crewId",
+  w.name as crew,
+  k.scheduled_on as "scheduledOn",
+  k.promised_at as "promisedAt",
+  k.completed_at as "completedAt",
+  (select v.id from visit_calls vc join visits v on v.id = vc.visit_id
+   where vc.call_id = k.id and v.cancelled_at is null
+   order by v.planned_for desc nulls last, v.id desc limit 1) as "visitId"`;
+
+export const CALL_JOINS = `
+  join sites s on s.id = k.site_id
+  join customers c on c.id = s.customer_id
+  left join units u on u.id = coalesce(k.unit_id, k.found_unit_id)
+  left join crews w on w.id = k.crew_id
+  left join users p on p.id = k.on_site_by`;
+
+export const IS_OPEN = "k.state not in ('done', 'cancelled')";
+export const PRIORITY =
+  "coalesce(array_position(array['at once', 'today', 'this week', 'with the next route'], k.priority), 5)";
+
+export const OPEN_CALLS_OF_SITE = `
+select ${CALL_COLUMNS}
+from calls k ${CALL_JOINS}
+where k.site_id = $1 and ${IS_OPEN}
+order by ${PRIORITY}, k.received_at`;
+
+export const ONE_CALL = `
+select ${CALL_COLUMNS},
+  k.caller,
+  k.area,
+  k.room_f as "roomF",
+  k.set_point_f as "setPointF",
+  k.stake,
+  s.time_zone as "timeZone",
+  k.version,
+  coalesce(
+    (select json_agg(o || jsonb_build_object('subject', coalesce(ou.tag, op.name, '')) order by ou.tag, op.name)
+     from jsonb_array_elements(k.outcomes) o
+       left join units ou on ou.id = (o->>'subjectId')::uuid
+       left join site_points op on op.id = (o->>'subjectId')::uuid and op.unit_id is null),
+    '[]') as outcomes
+from calls k ${CALL_JOINS}
+where k.id = $1`;
+
+export const VISITS_OF_CALL = `
+select
+  v.id,
+  v.planned_for as "plannedFor",
+  coalesce(w.name, v.technician) as crew,
+  (select count(*)::int from entries e where e.visit_id = v.id) as entries,
+  v.arrived_at as "arrivedAt",
+  v.left_at as "leftAt"
+from visit_calls vc
+  join visits v on v.id = vc.visit_id
+  left join crews w on w.id = v.crew_id
+where vc.call_id = $1 and v.cancelled_at is null
+order by v.planned_for, v.id`;
+
+/** The visit of a call that nobody has written on yet and that no route holds. */
+export const UNUSED_VISIT = `
+select v.id
+from visit_calls vc join visits v on v.id = vc.visit_id
+where vc.call_id = $1 and v.cancelled_at is null and v.route_id is null
+  and not exists (select 1 from entries e where e.visit_id = v.id)
+order by v.id
+limit 1`;
+
+export const VISIT_OF_PLAN = `
+select v.id
+from visit_calls vc join visits v on v.id = vc.visit_id
+where vc.call_id = $1 and v.crew_id = $2 and v.planned_for = $3 and v.cancelled_at is null
+limit 1`;
+
+/** Technicians by how often they were on a site. */
+export const KNOWN_TO = `
+select p.display_name as name, p.crew_id as "crewId", count(distinct e.visit_id)::int as visits
+from visits v
+  join entries e on e.visit_id = v.id
+  join users p on p.id = e.author_id
+where v.site_id = $1 and p.role = 'technician'
+group by p.id
+order by visits desc, name
+limit 3`;

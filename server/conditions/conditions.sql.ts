@@ -1,0 +1,42 @@
+/**
+ * Everything that was left not normal and is still so, on units and at points of sites.
+ *
+ * @param searched whether $1 is a search that the rows are marked by
+ */
+export const openConditions = (searched: boolean): string => `
+select
+  o.id,
+  o.unit_id as "unitId",
+  o.point_id as "pointId",
+  o.kind,
+  o.hazard,
+  o.circuit,
+  o.text,
+  o.opened_at as "openedAt",
+  p.display_name as "openedBy",
+  o.closed_at as "closedAt",
+  o.changed_from as "changedFrom",
+  o.changed_to as "changedTo",
+  o.closes,
+  o.told,
+  coalesce(u.tag, t.name) as tag,
+  coalesce(u.status, 'in service') as "unitStatus",
+  s.id as "siteId",
+  s.name as site,
+  c.name as customer,
+  s.time_zone as "timeZone",
+  o.visit_id as "visitId",
+  ${
+    searched
+      ? `exists (
+    select 1 from search_documents d
+    where d.kind = any('{unit,site}') and d.id = any(array[u.id, s.id]) and d.words @@ to_tsquery('simple', $1))`
+      : 'true'
+  } as matches
+from open_conditions o
+  left join units u on u.id = o.unit_id
+  left join site_points t on t.id = o.point_id
+  join sites s on s.id = coalesce(u.site_id, t.site_id)
+  join customers c on c.id = s.customer_id
+  left join users p on p.id = o.opened_by
+where o.closed_at is null and coalesce(u.status, 'in service') <> 'retired'`;

@@ -1,0 +1,340 @@
+import type { CreationOptional as Made, InferAttributes, InferCreationAttributes, Model } from 'sequelize';
+import type { PartId } from '#core/machine';
+import type { Outcome } from '#core/work';
+import type { OpeningHours } from '#contracts/sites';
+import type { Role } from '#contracts/roles';
+
+/*
+ * One row of each table, as its model gives it. `Made` marks what the database or the model fills in when a
+ * row is created without it. Sessions and the throttle belong to the libraries that keep them.
+ */
+
+/** A table of rows `R`, which may be created from what is not marked as made. */
+export type Row<R> = Model<InferAttributes<Model & R>, InferCreationAttributes<Model & R>> & R;
+
+type Text = Made<string | null>;
+type Num = Made<number | null>;
+type At = Made<Date | null>;
+
+export interface UserRow {
+  id: Made<string>;
+  login: string;
+  displayName: string;
+  role: Role;
+  passwordHash: string;
+  crewId: Text;
+  active: Made<boolean>;
+}
+export interface CrewRow {
+  id: Made<string>;
+  name: string;
+  yardLat: number;
+  yardLon: number;
+  shiftStart: number;
+  shiftEnd: number;
+}
+export interface SettingRow {
+  id: Made<string>;
+  name: string;
+  value: unknown;
+  validFrom: string;
+  recordedAt: Made<Date>;
+  recordedBy: Text;
+}
+export interface CommandRow {
+  id: string;
+  digest: string;
+  actor: Text;
+}
+export interface CustomerRow {
+  id: Made<string>;
+  name: string;
+  phone: Text;
+  notes: Text;
+  retiredAt: At;
+  version: Made<number>;
+}
+export interface SiteRow {
+  id: Made<string>;
+  customerId: string;
+  name: string;
+  ref: Text;
+  address: Text;
+  lat: Num;
+  lon: Num;
+  timeZone: string;
+  openingHours: Made<OpeningHours | null>;
+  access: Text;
+  contact: Text;
+  keyAt: Text;
+  wayUp: Text;
+  parking: Text;
+  permit: Text;
+  hazards: Made<readonly string[]>;
+  retiredAt: At;
+  version: Made<number>;
+}
+export interface UnitRow {
+  id: Made<string>;
+  siteId: string;
+  tag: string;
+  kind: string;
+  status: Made<string>;
+  manufacturer: Text;
+  model: Text;
+  serial: Text;
+  builtOn: Text;
+  installedOn: Text;
+  tons: Num;
+  voltage: Num;
+  phase: Num;
+  areaServed: Text;
+  handlingNotes: Text;
+  details: Made<object>;
+  version: Made<number>;
+}
+export interface CircuitRow {
+  id: Made<string>;
+  unitId: string;
+  number: number;
+  refrigerant: Text;
+  chargeLb: Num;
+  metering: Text;
+  compressors: Made<readonly { stage: number; rlaA?: number; lraA?: number }[]>;
+}
+export interface CallRow {
+  id: Made<string>;
+  ref: string | null;
+  siteId: string;
+  unitId: Text;
+  kind: string;
+  state: Made<string>;
+  since: Made<Date>;
+  waitingFor: Text;
+  cancelledAs: Text;
+  receivedAt: Date;
+  complaint: string;
+  system: Text;
+  caller: Text;
+  area: Text;
+  roomF: Num;
+  setPointF: Num;
+  stake: Text;
+  priority: Text;
+  promisedAt: At;
+  crewId: Text;
+  scheduledOn: Text;
+  completedAt: At;
+  foundUnitId: Text;
+  onSiteVisitId: Text;
+  onSiteBy: Text;
+  outcomes: Made<readonly Outcome[]>;
+  costCents: Num;
+  version: Made<number>;
+}
+export interface CallEventRow {
+  id: Made<string>;
+  callId: string;
+  kind: string;
+  body: Made<Record<string, unknown>>;
+  authorId: Text;
+  occurredAt: Date;
+  recordedAt: Made<Date>;
+}
+export interface VisitRow {
+  id: Made<string>;
+  siteId: string;
+  crewId: Text;
+  routeId: Text;
+  plannedFor: string | null;
+  technician: Text;
+  source: Made<'own' | 'imported'>;
+  arrivedAt: At;
+  leftAt: At;
+  cancelledAt: At;
+}
+export interface VisitCallRow {
+  visitId: string;
+  callId: string;
+}
+export interface EntryRow {
+  id: string;
+  rootId: string;
+  visitId: string;
+  callId: Text;
+  unitId: Text;
+  pointId: Text;
+  kind: string;
+  body: Record<string, unknown>;
+  authorId: Text;
+  occurredAt: Date;
+  recordedAt: Made<Date>;
+  supersedes: Text;
+  reason: Text;
+}
+export interface RouteRow {
+  id: string;
+  crewId: string;
+  day: string;
+  problem: object;
+  plan: object;
+  work: object;
+  createdBy: Text;
+  cancelledAt: At;
+}
+export interface ConditionRow {
+  id: string;
+  unitId: Text;
+  pointId: Text;
+  visitId: string;
+  kind: string;
+  hazard: boolean;
+  circuit: Num;
+  text: string;
+  openedAt: Date;
+  openedBy: Text;
+  closedAt: At;
+  closedByEntry: Text;
+  changedFrom: Text;
+  changedTo: Text;
+  closes: Text;
+  told: Text;
+}
+export interface FindingRow {
+  entryId: string;
+  unitId: Text;
+  pointId: Text;
+  visitId: string;
+  callId: Text;
+  part: Made<PartId | null>;
+  circuit: Num;
+  component: string;
+  failure: string;
+  grade: string;
+  foundAt: Date;
+  watchUntil: Text;
+}
+export interface RecommendationRow {
+  id: string;
+  unitId: Text;
+  pointId: Text;
+  visitId: string;
+  text: string;
+  madeAt: Date;
+  madeBy: Text;
+}
+export interface ComponentWordRow {
+  word: string;
+  part: PartId;
+  mappedBy: Text;
+  mappedAt: Made<Date>;
+}
+export interface SummaryRow {
+  unitId: string;
+  asOf: string;
+  changesOn: Text;
+  score: number;
+  toDecide: boolean;
+  sentence: string;
+  flags: unknown[];
+  flagKinds: string[];
+  openConditions: number;
+  lastVisitAt: At;
+  lastDone: Record<string, string>;
+}
+export interface DecisionRow {
+  id: string;
+  unitId: string;
+  kind: string;
+  year: Num;
+  untilOn: Text;
+  reason: string;
+  covers: readonly { flag: string; evidence: string }[];
+  decidedBy: Text;
+  decidedAt: Made<Date>;
+  undoneAt: At;
+}
+export interface ImportRow {
+  id: string;
+  kind: string;
+  fileName: string;
+  content: string;
+  createdBy: Text;
+  createdAt: Made<Date>;
+  appliedAt: At;
+}
+export interface LogRow {
+  seq: Made<number>;
+  at: Made<Date>;
+  actorKind: string;
+  actorId: Text;
+  action: string;
+  entity: string;
+  entityId: Text;
+  detail: Made<unknown>;
+}
+export interface RoofRow {
+  id: string;
+  siteId: string;
+  name: string;
+  plan: object;
+  retiredAt: At;
+  version: Made<number>;
+}
+export interface SitePointRow {
+  id: string;
+  siteId: string;
+  kind: string;
+  name: string;
+  place: Text;
+  volts: Num;
+  phase: Num;
+  ratingA: Num;
+  spaces: Num;
+  unitId: Text;
+  retiredAt: At;
+  version: Made<number>;
+}
+export interface SiteLinkRow {
+  id: string;
+  siteId: string;
+  kind: string;
+  fromId: string;
+  toId: string;
+  poles: Made<readonly number[]>;
+  breakerA: Num;
+  how: string;
+  establishedOn: string;
+  establishedBy: Text;
+  note: Text;
+  endedAt: At;
+  endedBy: Text;
+}
+export interface ModelNoteRow {
+  id: string;
+  manufacturer: string;
+  line: string;
+  title: string;
+  text: string;
+  recordedBy: Text;
+  recordedAt: Made<Date>;
+  retiredAt: At;
+}
+export interface PhotoRow {
+  id: string;
+  siteId: Text;
+  unitId: Text;
+  modelNoteId: Text;
+  purpose: string;
+  caption: Text;
+  mime: string;
+  width: number;
+  height: number;
+  turn: Made<number>;
+  marks: Made<unknown>;
+  image: Buffer;
+  thumb: Buffer;
+  takenAt: Date;
+  recordedBy: Text;
+  retiredAt: At;
+}

@@ -1,0 +1,223 @@
+import type { Transaction } from 'sequelize';
+import { groupBy } from '#core/collections';
+import { foldCall, foldVisit, type CallFact, type SubjectSheet, type VisitFact } from '#core/sheet';
+import type { Database } from '../db/connect.ts';
+import type { Clock } from '../http/clock.ts';
+import { judge } from '../units/summary.ts';
+import { CALLS, LINES_OF_VISITS } from './read.sql.ts';
+import { readPoints, readUnits, visitFacts, type Line } from './read.ts';
+import * as write from './write.sql.ts';
+
+/** What a change may have altered: the units, points, calls and visits whose sheets are folded again. */
+export interface Touched {
+  readonly units: readonly string[];
+  readonly points: readonly string[];
+  readonly calls: readonly string[];
+  readonly visits: readonly string[];
+}
+
+const UNITS_AT_ONCE = 500;
+const CALLS_AT_ONCE = 2000;
+
+const chunks = <T>(all: readonly T[], size: number): T[][] =>
+  Array.from({ length: Math.ceil(all.length / size) }, (_, i) => all.slice(i * size, (i + 1) * size));
+
+const at = (ms: number | null | undefined): string | null =>
+  ms === null || ms === undefined ? null : new Date(ms).toISOString();
+
+/**
+ * Folds again whatever was touched and replaces what is derived from it: visits, then calls, then units and
+ * points with their verdicts. The one way by which anything derived comes about: a line from a phone, the
+ * desk, an import, the demo and a rebuild all end here.
+ *
+ * @param progress told after each batch how many units are done
+ */
+export async function derive(
+  db: Database,
+  clock: Clock,
+  touched: Touched,
+  transaction: Transaction,
+  progress: (units: number) => void = () => {},
+): Promise<void> {
+  for (const visitIds of chunks(touched.visits, CALLS_AT_ONCE)) await deriveVisits(db, visitIds, transaction);
+  for (const callIds of chunks(touched.calls, CALLS_AT_ONCE)) await deriveCalls(db, callIds, transaction);
+  let done = 0;
+  for (const unitIds of chunks(touched.units, UNITS_AT_ONCE)) {
+    const read = await readUnits(db, unitIds, transaction);
+    await replace(
+      db,
+      unitIds,
+      new Map([...read].map(([id, { sheet }]) => [id, sheet])),
+      'unit_id',
+      transaction,
+    );
+    await judge(db, clock, [...read.values()], transaction);
+    progress((done += unitIds.length));
+  }
+  if (touched.points.length === 0) return;
+  await replace(
+    db,
+    touched.points,
+    await readPoints(db, touched.points, transaction),
+    'point_id',
+    transaction,
+  );
+}
+
+async function deriveVisits(
+  db: Database,
+  visitIds: readonly string[],
+  transaction: Transaction,
+): Promise<void> {
+  const lines = groupBy(await db.rows<Line>(LINES_OF_VISITS, [visitIds], transaction), (e) => e.visitId);
+  const rows = visitIds.map((id) => {
+    const { arrivedMs, leftMs } = foldVisit(lines.get(id) ?? []);
+    return { id, arrived_at: at(arrivedMs), left_at: at(leftMs) };
+  });
+  await db.run(write.TIMES_OF_VISITS, [JSON.stringify(rows)], transaction);
+}
+
+async function deriveCalls(
+  db: Database,
+  callIds: readonly string[],
+  transaction: Transaction,
+): Promise<void> {
+  const calls = await db.rows<CallFact & { visitIds: string[] }>(CALLS, [callIds], transaction);
+  const visitIds = [...new Set(calls.flatMap((call) => call.visitIds))];
+  const visits = await visitFacts(db, visitIds, transaction);
+  const lines = groupBy(await db.rows<Line>(LINES_OF_VISITS, [visitIds], transaction), (e) => e.visitId);
+  const rows = calls.map((call) => {
+    const sheet = foldCall(
+      call,
+      call.visitIds.map((id) => ({ visit: visits.get(id) as VisitFact, entries: lines.get(id) ?? [] })),
+    );
+    return {
+      id: call.id,
+      state: sheet.state,
+      since: at(sheet.sinceMs),
+      waiting_for: sheet.waitingFor ?? null,
+      cancelled_as: sheet.cancelledAs ?? null,
+      crew_id: sheet.plan?.crewId ?? null,
+      scheduled_on: sheet.plan?.day ?? null,
+      on_site_visit_id: sheet.onSite?.visitId ?? null,
+      on_site_by: sheet.onSite?.by ?? null,
+      completed_at: at(sheet.completedMs),
+      found_unit_id: sheet.foundUnitId,
+      outcomes: sheet.outcomes,
+    };
+  });
+  await db.run(write.STATE_OF_CALLS, [JSON.stringify(rows)], transaction);
+}
+
+/** Replaces the derived rows of subjects by what their sheets say now. */
+async function replace(
+  db: Database,
+  ids: readonly string[],
+  sheets: ReadonlyMap<string, SubjectSheet>,
+  as: 'unit_id' | 'point_id',
+  transaction: Transaction,
+): Promise<void> {
+  for (const sql of write.CLEAR) await db.run(sql, [ids], transaction);
+  const each = <T>(rows: (id: string, sheet: SubjectSheet) => readonly T[]): T[] =>
+    [...sheets].flatMap(([id, sheet]) => rows(id, sheet));
+  const add = async (sql: string, rows: readonly object[]) => {
+    if (rows.length > 0) await db.run(sql, [JSON.stringify(rows)], transaction);
+  };
+  await add(
+    write.ADD_FINDINGS,
+    each((id, { findings }) =>
+      findings.map((f) => ({
+        [as]: id,
+        entry_id: f.entryId,
+        visit_id: f.visitId,
+        call_id: f.callId,
+        part: f.part,
+        circuit: f.circuit,
+        component: f.component,
+        failure: f.failure,
+        grade: f.grade,
+        found_at: at(f.atMs),
+        watch_until: f.watchUntil,
+      })),
+    ),
+  );
+  await add(
+    write.ADD_CONDITIONS,
+    each((id, { conditions }) =>
+      conditions.map((c) => ({
+        [as]: id,
+        id: c.id,
+        visit_id: c.visitId,
+        kind: c.kind,
+        hazard: c.hazard,
+        circuit: c.circuit,
+        text: c.text,
+        changed_from: c.changedFrom,
+        changed_to: c.changedTo,
+        closes: c.closes,
+        told: c.told,
+        opened_at: at(c.openedMs),
+        opened_by: c.openedBy,
+        closed_at: at(c.closed?.atMs),
+        closed_by_entry: c.closed?.entryId ?? null,
+      })),
+    ),
+  );
+  await add(
+    write.ADD_ENTRY_CALLS,
+    each((id, { answers }) =>
+      answers.map(({ entryId, callId }) => ({ [as]: id, entry_id: entryId, call_id: callId })),
+    ),
+  );
+  await add(
+    write.ADD_RECOMMENDATIONS,
+    each((id, { recommendations }) =>
+      recommendations.map((r) => ({
+        [as]: id,
+        id: r.id,
+        visit_id: r.visitId,
+        text: r.text,
+        made_at: at(r.atMs),
+        made_by: r.authorId,
+      })),
+    ),
+  );
+  if (as === 'point_id') return;
+  await add(
+    write.ADD_MOVEMENTS,
+    each((id, { movements }) =>
+      movements.map((m) => {
+        const cylinder = m.cylinder ? `cylinder ${m.cylinder}` : 'cylinder';
+        const circuit = m.circuit === null ? 'circuit not named' : `circuit ${m.circuit}`;
+        const into = m.direction === 'into the circuit';
+        return {
+          entry_id: m.entryId,
+          unit_id: id,
+          circuit: m.circuit,
+          refrigerant: m.refrigerant,
+          from_place: into ? cylinder : circuit,
+          to_place: into ? circuit : cylinder,
+          pounds: m.pounds,
+          moved_at: at(m.atMs),
+          by_user: m.authorId,
+        };
+      }),
+    ),
+  );
+  await add(
+    write.ADD_COMPONENTS,
+    each((id, { lives }) =>
+      lives.map((l) => ({
+        unit_id: id,
+        part: l.slot.part,
+        circuit: l.slot.circuit,
+        from_on: l.from,
+        until_on: l.until,
+        entry_id: l.entryId,
+        manufacturer: l.manufacturer,
+        model: l.model,
+        serial: l.serial,
+      })),
+    ),
+  );
+}

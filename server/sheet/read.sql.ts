@@ -1,0 +1,137 @@
+/*
+ * Set-wise reads of the sheets: what the fold of many units, points and calls needs, with a fixed number of
+ * queries. Bodies that the fold does not look into stay in the database.
+ */
+
+const FOLDED = `'finding', 'work', 'refrigerant', 'condition left', 'condition closed', 'recommendation', 'leave'`;
+const ENTRY = `
+  e.id,
+  e.root_id as "rootId",
+  e.visit_id as "visitId",
+  e.unit_id as "unitId",
+  e.point_id as "pointId",
+  e.call_id as "callId",
+  e.kind,
+  case when e.kind in (${FOLDED}) then e.body
+    else jsonb_strip_nulls(jsonb_build_object('circuit', e.body->'circuit')) end as body,
+  e.author_id as "authorId",
+  (extract(epoch from e.occurred_at) * 1000)::float8 as "occurredMs",
+  (extract(epoch from e.recorded_at) * 1000)::float8 as "recordedMs",
+  e.supersedes`;
+
+/** Whole lines of amendments that touch the units or points of $1. */
+export const LINES_OF_SUBJECTS = `
+select ${ENTRY}
+from entries e
+where e.root_id in (
+  select root_id from entries where unit_id = any($1::uuid[])
+  union
+  select root_id from entries where point_id = any($1::uuid[]))`;
+
+/** Whole lines of amendments of the closings of the conditions in $1. */
+export const LINES_OF_CLOSINGS = `
+select ${ENTRY}
+from entries e
+where e.root_id in (
+  select root_id from entries
+  where kind = 'condition closed' and (body->>'conditionId')::uuid = any($1::uuid[]))`;
+
+/**
+ * What the sheets of the visits in $1 say about calls: coming, leaving, findings, work and what was made
+ * safe.
+ */
+export const LINES_OF_VISITS = `
+select ${ENTRY}
+from entries e
+where e.visit_id = any($1::uuid[])
+  and e.kind in ('arrive', 'leave', 'finding', 'work', 'condition left', 'withdrawn')`;
+
+export const VISITS = `
+select
+  v.id,
+  v.site_id as "siteId",
+  s.time_zone as "timeZone",
+  v.source,
+  coalesce(
+    (select json_agg(json_build_object('id', k.id, 'kind', k.kind, 'unitId', k.unit_id) order by k.id)
+     from visit_calls vc join calls k on k.id = vc.call_id where vc.visit_id = v.id),
+    '[]') as calls
+from visits v join sites s on s.id = v.site_id
+where v.id = any($1::uuid[])`;
+
+export const UNITS = `
+select
+  u.id,
+  u.site_id as "siteId",
+  u.kind,
+  u.status,
+  u.built_on as "builtOn",
+  u.installed_on as "installedOn",
+  s.time_zone as "timeZone",
+  array(select number from circuits c where c.unit_id = u.id order by number) as circuits,
+  array(select distinct refrigerant from circuits c where c.unit_id = u.id and refrigerant is not null) as refrigerants
+from units u join sites s on s.id = u.site_id
+where u.id = any($1::uuid[])`;
+
+export const POINTS = `select id, site_id as "siteId" from site_points where id = any($1::uuid[]) and unit_id is null`;
+
+/** Calls that name one of the units in $1, and those in $2 that a line about one of them answers. */
+export const CALLS_OF_UNITS = `
+select
+  k.id,
+  k.ref,
+  k.kind,
+  k.system,
+  (extract(epoch from k.received_at) * 1000)::float8 as "receivedMs",
+  (extract(epoch from k.completed_at) * 1000)::float8 as "completedMs",
+  k.unit_id as "unitId",
+  k.outcomes
+from calls k
+where (k.unit_id = any($1::uuid[]) or k.id = any($2::uuid[])) and k.state <> 'cancelled'`;
+
+export const CALLS = `
+select
+  k.id,
+  k.kind,
+  k.unit_id as "unitId",
+  (extract(epoch from k.received_at) * 1000)::float8 as "receivedMs",
+  coalesce(
+    (select json_agg(v.body || jsonb_build_object(
+        'id', v.id,
+        'kind', v.kind,
+        'atMs', (extract(epoch from v.occurred_at) * 1000)::float8,
+        'recordedMs', (extract(epoch from v.recorded_at) * 1000)::float8))
+     from call_events v where v.call_id = k.id),
+    '[]') as events,
+  array(
+    select vc.visit_id from visit_calls vc join visits v on v.id = vc.visit_id
+    where vc.call_id = k.id and v.cancelled_at is null order by vc.visit_id) as "visitIds"
+from calls k
+where k.id = any($1::uuid[])`;
+
+export const DECISIONS = `
+select unit_id as "unitId", id, kind, year, until_on as until, covers
+from decisions
+where unit_id = any($1::uuid[]) and undone_at is null
+order by decided_at, id`;
+
+/**
+ * What an entry touches beyond its own unit: the visit's calls, the units they name, and those something was
+ * found on.
+ */
+export const TOUCHED_BY_VISIT = `
+select
+  array(select call_id from visit_calls where visit_id = $1 order by call_id) as calls,
+  array(
+    select k.unit_id from visit_calls vc join calls k on k.id = vc.call_id
+    where vc.visit_id = $1 and k.unit_id is not null
+    union
+    select unit_id from entries where visit_id = $1 and kind = 'finding' and unit_id is not null) as units`;
+
+/** Units and points a line of amendments was ever about. $1 is any entry of the line. */
+export const SUBJECTS_OF_LINE = `
+select
+  array_remove(array_agg(distinct e.unit_id), null) as units,
+  array_remove(array_agg(distinct e.point_id), null) as points
+from entries e
+where e.root_id = (select root_id from entries where id = $1)`;

@@ -1,0 +1,170 @@
+import type { Transaction } from 'sequelize';
+import { groupBy } from '#core/collections';
+import {
+  lastDone,
+  unitFacts,
+  type CallRecord,
+  type Decision,
+  type UnitFacts,
+  type UnitRecord,
+} from '#core/history';
+import type { PartId } from '#core/machine';
+import {
+  callOf,
+  foldSubject,
+  type Entry,
+  type Subject,
+  type SubjectSheet,
+  type VisitFact,
+} from '#core/sheet';
+import type { PlainDate } from '#core/time';
+import type { Database } from '../db/connect.ts';
+import {
+  CALLS_OF_UNITS,
+  DECISIONS,
+  LINES_OF_CLOSINGS,
+  LINES_OF_SUBJECTS,
+  POINTS,
+  UNITS,
+  VISITS,
+} from './read.sql.ts';
+
+export type Line = Entry & { readonly rootId: string };
+
+/** A unit with everything its sheets and calls say of it. */
+export interface UnitRead {
+  readonly unit: UnitRecord & { readonly siteId: string; readonly circuits: readonly number[] };
+  readonly sheet: SubjectSheet;
+  readonly facts: UnitFacts;
+  readonly lastDone: Record<string, PlainDate>;
+  readonly decisions: readonly Decision[];
+}
+
+/** The company's own mapping of component words. */
+export async function componentWords(db: Database, transaction?: Transaction): Promise<Map<string, PartId>> {
+  const rows = await db.models.ComponentWord.findAll({ ...(transaction ? { transaction } : {}) });
+  return new Map(rows.map((row) => [row.word, row.part]));
+}
+
+const subjectOf = (e: Entry): string | null => e.unitId ?? e.pointId;
+
+/**
+ * The lines that touch each subject: whole lines of amendments, and every closing of one of its conditions.
+ */
+export async function linesOf(
+  db: Database,
+  subjectIds: readonly string[],
+  transaction?: Transaction,
+): Promise<Map<string, Line[]>> {
+  const own = await db.rows<Line>(LINES_OF_SUBJECTS, [subjectIds], transaction);
+  const conditions = own.filter((e) => e.kind === 'condition left').map((e) => e.id);
+  const closings =
+    conditions.length === 0 ? [] : await db.rows<Line>(LINES_OF_CLOSINGS, [conditions], transaction);
+  const subjectsOfRoot = new Map<string, Set<string>>();
+  const note = (root: string, subject: string | null) => {
+    if (subject === null) return;
+    const known = subjectsOfRoot.get(root);
+    if (known) known.add(subject);
+    else subjectsOfRoot.set(root, new Set([subject]));
+  };
+  for (const e of own) note(e.rootId, subjectOf(e));
+  const rootOfCondition = new Map(own.map((e) => [e.id, e.rootId]));
+  const known = new Set(own.map((e) => e.id));
+  const lines = [...own, ...closings.filter((e) => !known.has(e.id))];
+  for (const e of lines) {
+    if (e.kind !== 'condition closed') continue;
+    const root = rootOfCondition.get((e.body as { conditionId: string }).conditionId);
+    for (const subject of root ? (subjectsOfRoot.get(root) ?? []) : []) note(e.rootId, subject);
+  }
+  const bySubject = new Map<string, Line[]>(subjectIds.map((id) => [id, []]));
+  for (const e of lines) for (const id of subjectsOfRoot.get(e.rootId) ?? []) bySubject.get(id)?.push(e);
+  return bySubject;
+}
+
+export async function visitFacts(
+  db: Database,
+  visitIds: readonly string[],
+  transaction?: Transaction,
+): Promise<Map<string, VisitFact>> {
+  const visits = await db.rows<VisitFact>(VISITS, [[...new Set(visitIds)]], transaction);
+  return new Map(visits.map((visit) => [visit.id, visit]));
+}
+
+/** Folds the sheets of units with a fixed number of queries, whatever their number. */
+export async function readUnits(
+  db: Database,
+  unitIds: readonly string[],
+  transaction?: Transaction,
+): Promise<Map<string, UnitRead>> {
+  const units = await db.rows<UnitRead['unit']>(UNITS, [unitIds], transaction);
+  const lines = await linesOf(db, unitIds, transaction);
+  const all = [...lines.values()].flat();
+  const visits = await visitFacts(
+    db,
+    all.map((e) => e.visitId),
+    transaction,
+  );
+  const answered = all.flatMap((e) => {
+    const visit = visits.get(e.visitId);
+    return (visit && callOf(e, visit)?.id) ?? [];
+  });
+  const calls = await db.rows<CallRecord>(CALLS_OF_UNITS, [unitIds, [...new Set(answered)]], transaction);
+  const byId = new Map(calls.map((call) => [call.id, call]));
+  const named = groupBy(calls, (call) => call.unitId);
+  const decisions = groupBy(
+    await db.rows<Decision & { unitId: string }>(DECISIONS, [unitIds], transaction),
+    (d) => d.unitId,
+  );
+  const words = await componentWords(db, transaction);
+  return new Map(
+    units.map((unit) => {
+      const own = lines.get(unit.id) ?? [];
+      const near = new Map(
+        own.flatMap(({ visitId }) => {
+          const visit = visits.get(visitId);
+          return visit ? [[visitId, visit] as const] : [];
+        }),
+      );
+      const sheet = foldSubject(unit, own, near, words);
+      const mine = new Map((named.get(unit.id) ?? []).map((call) => [call.id, call]));
+      for (const { callId } of [...sheet.findings, ...sheet.movements]) {
+        const call = callId === null ? undefined : byId.get(callId);
+        if (call) mine.set(call.id, call);
+      }
+      const calls = [...mine.values()];
+      return [
+        unit.id,
+        {
+          unit,
+          sheet,
+          facts: unitFacts(unit, sheet, calls, near),
+          lastDone: lastDone(unit, sheet, calls, near),
+          decisions: decisions.get(unit.id) ?? [],
+        },
+      ];
+    }),
+  );
+}
+
+/** Folds the sheets of points of a site: panels, towers, the automation. */
+export async function readPoints(
+  db: Database,
+  pointIds: readonly string[],
+  transaction?: Transaction,
+): Promise<Map<string, SubjectSheet>> {
+  if (pointIds.length === 0) return new Map();
+  const points = await db.rows<Omit<Subject, 'circuits'>>(POINTS, [pointIds], transaction);
+  const lines = await linesOf(db, pointIds, transaction);
+  const visits = await visitFacts(
+    db,
+    [...lines.values()].flat().map((e) => e.visitId),
+    transaction,
+  );
+  const words = await componentWords(db, transaction);
+  return new Map(
+    points.map((point) => [
+      point.id,
+      foldSubject({ ...point, circuits: [] }, lines.get(point.id) ?? [], visits, words),
+    ]),
+  );
+}

@@ -1,0 +1,51 @@
+/* Set-wise reads of sites. */
+
+export const SITE_COLUMNS = `
+  s.id,
+  s.customer_id as "customerId",
+  c.name as customer,
+  s.name,
+  s.ref,
+  s.address,
+  s.lat,
+  s.lon,
+  s.time_zone as "timeZone",
+  s.opening_hours as "openingHours",
+  s.access,
+  s.contact,
+  s.key_at as "keyAt",
+  s.way_up as "wayUp",
+  s.parking,
+  s.permit,
+  s.hazards,
+  s.retired_at as "retiredAt",
+  s.version`;
+
+export const ONE_SITE = `
+select ${SITE_COLUMNS}
+from sites s join customers c on c.id = s.customer_id
+where s.id = $1`;
+
+/** Sites with counts of their units; the caller adds where, group by s.id, c.id and order. */
+export const SITE_ROWS = `
+select ${SITE_COLUMNS},
+  count(u.id)::int as units,
+  count(m.unit_id) filter (where m.to_decide)::int as flagged
+from sites s
+  join customers c on c.id = s.customer_id
+  left join units u on u.site_id = s.id and u.status <> 'retired'
+  left join unit_summaries m on m.unit_id = u.id`;
+
+export const RECENT_VISITS = `
+select
+  v.id,
+  v.planned_for as "on",
+  coalesce(w.name, v.technician) as crew,
+  coalesce(
+    (select case when count(*) > 2 then count(*) || ' calls' else string_agg(coalesce(k.ref, k.kind), ', ') end
+     from visit_calls vc join calls k on k.id = vc.call_id where vc.visit_id = v.id),
+    '') as refs
+from visits v left join crews w on w.id = v.crew_id
+where v.site_id = $1 and v.cancelled_at is null
+order by v.planned_for desc nulls last, v.id desc
+limit 12`;

@@ -1,0 +1,117 @@
+/* Set-wise reads of visits: a crew's day and a sheet with everything it needs offline, a fixed number of queries for each. */
+
+const VISIT = `
+select
+  v.id,
+  v.site_id as "siteId",
+  s.name as site,
+  c.name as customer,
+  s.address,
+  v.planned_for as "plannedFor",
+  coalesce(w.name, v.technician) as crew,
+  v.arrived_at as "arrivedAt",
+  v.left_at as "leftAt",
+  coalesce(
+    (select json_agg(json_build_object(
+        'id', k.id,
+        'ref', coalesce(k.ref, ''),
+        'kind', k.kind,
+        'complaint', k.complaint,
+        'unit', u.tag,
+        'unitId', u.id,
+        'state', k.state,
+        'waitingFor', k.waiting_for) order by u.tag, k.id)
+     from visit_calls vc
+       join calls k on k.id = vc.call_id
+       left join units u on u.id = coalesce(k.unit_id, k.found_unit_id)
+     where vc.visit_id = v.id),
+    '[]') as calls,
+  s.access,
+  s.key_at as "keyAt",
+  s.way_up as "wayUp",
+  s.parking,
+  s.permit,
+  s.contact,
+  s.hazards,
+  s.time_zone as "timeZone"
+from visits v
+  join sites s on s.id = v.site_id
+  join customers c on c.id = s.customer_id
+  left join crews w on w.id = v.crew_id`;
+
+export const ONE_VISIT = `${VISIT} where v.id = $1`;
+
+/** Visits of the day $1 (and crew $2), with those of the fortnight before that nobody has left yet. */
+export const VISITS_OF_DAY = `
+select * from (
+  ${VISIT}
+  where v.cancelled_at is null
+    and ($2::uuid is null or v.crew_id = $2)
+    and v.planned_for between $1::date - 14 and $1::date) d
+where d."plannedFor" = $1 or d."leftAt" is null
+order by d."plannedFor" desc, d.customer, d.site`;
+
+export const ENTRIES_OF_VISIT = `
+select
+  e.id,
+  e.root_id as "rootId",
+  e.unit_id as "unitId",
+  e.point_id as "pointId",
+  e.call_id as "callId",
+  e.kind,
+  e.body,
+  coalesce(p.display_name, v.technician) as author,
+  e.occurred_at as "occurredAt",
+  e.supersedes,
+  e.reason
+from entries e
+  join visits v on v.id = e.visit_id
+  left join users p on p.id = e.author_id
+where e.visit_id = $1
+order by e.occurred_at, e.recorded_at, e.id`;
+
+/** Units of a site as a sheet shows them. */
+export const UNITS_OF_SHEET = `
+select
+  u.id,
+  u.tag,
+  u.kind,
+  u.status,
+  u.area_served as "areaServed",
+  u.handling_notes as "handlingNotes",
+  u.details,
+  u.voltage,
+  u.phase,
+  coalesce(m.sentence, '') as sentence,
+  coalesce(m.flag_kinds, '{}') as "flagKinds",
+  m.last_done as "lastDone",
+  coalesce(
+    (select json_agg(json_build_object(
+        'number', x.number, 'refrigerant', x.refrigerant, 'metering', x.metering, 'chargeLb', x.charge_lb) order by x.number)
+     from circuits x where x.unit_id = u.id),
+    '[]') as circuits,
+  coalesce(
+    (select json_agg(json_build_object(
+        'id', o.id, 'kind', o.kind, 'hazard', o.hazard, 'text', o.text, 'openedAt', o.opened_at)
+        order by o.hazard desc, o.opened_at)
+     from open_conditions o where o.unit_id = u.id and o.closed_at is null),
+    '[]') as conditions,
+  coalesce(
+    (select json_agg(json_build_object(
+        'id', r.id, 'text', r.text, 'on', to_char(r.made_at at time zone s.time_zone, 'YYYY-MM-DD')) order by r.made_at desc)
+     from recommendations r where r.unit_id = u.id),
+    '[]') as recommendations
+from units u
+  join sites s on s.id = u.site_id
+  left join unit_summaries m on m.unit_id = u.id
+where u.site_id = $1 and u.status <> 'retired'
+order by u.tag`;
+
+/** What was left on a visit of the kinds in $2 and is still so. */
+export const LEFT_BEHIND = `
+select o.kind, coalesce(u.tag, p.name) as where
+from open_conditions o
+  left join units u on u.id = o.unit_id
+  left join site_points p on p.id = o.point_id
+where o.visit_id = $1 and o.closed_at is null and o.kind = any($2::text[])
+order by o.opened_at`;

@@ -1,0 +1,52 @@
+import type { CallRow } from '#contracts/calls';
+import { dayOf, instant, shortDay } from './format.ts';
+
+type Stated = Pick<
+  CallRow,
+  'state' | 'since' | 'waitingFor' | 'cancelledAs' | 'onSite' | 'crew' | 'scheduledOn' | 'completedAt'
+>;
+
+/** The state of a call with who is on it and since when, as a dispatcher says it. */
+export function stateWords(call: Stated, zone: string): string {
+  switch (call.state) {
+    case 'taken':
+      return 'Nobody yet';
+    case 'planned':
+      return `${call.crew ?? 'A crew'}, ${call.scheduledOn ? shortDay(call.scheduledOn) : 'no day'}`;
+    case 'under way':
+      return `${call.onSite ?? 'Somebody'} is there since ${instant(call.since, zone)}`;
+    case 'waiting':
+      return `Waiting${call.waitingFor ? ` for ${call.waitingFor}` : ''} since ${dayOf(call.since, zone)}`;
+    case 'done':
+      return `Done ${dayOf(call.completedAt ?? call.since, zone)}`;
+    case 'reopened':
+      return `Opened again ${dayOf(call.since, zone)}, nobody yet`;
+    case 'cancelled':
+      return `Cancelled${call.cancelledAs ? `: ${call.cancelledAs}` : ''}, ${dayOf(call.since, zone)}`;
+  }
+}
+
+/** Shapes that tell states apart without colour: open, planned, somebody there, waiting, settled. */
+const SHAPES: Readonly<Record<Stated['state'], string>> = {
+  taken: 'border-dashed',
+  reopened: 'border-dashed',
+  planned: '',
+  'under way': 'bg-ink text-paper',
+  waiting: 'border-dotted',
+  done: 'border-verdigris text-verdigris',
+  cancelled: 'border-rule text-soft line-through',
+};
+
+/** The state of a call as a stamped word, with what it says beside it. */
+export function CallState({ call, zone }: { call: Stated; zone: string }) {
+  return (
+    <span className="inline-flex flex-wrap items-baseline gap-x-2">
+      <span
+        className={`border-2 border-ink px-1.5 text-sm font-semibold whitespace-nowrap ${SHAPES[call.state]}`}
+      >
+        {call.state}
+      </span>
+      <span>{stateWords(call, zone)}</span>
+    </span>
+  );
+}

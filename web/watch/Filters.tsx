@@ -1,0 +1,69 @@
+import type { FilterCount, WatchPage } from '#contracts/watch';
+import { Button } from '../ui/Button.tsx';
+import type { WatchAsk } from '../api/watch.ts';
+
+/**
+ * What the watch list shows: search, the four groups, and choices that say how many units each would leave.
+ */
+export function Filters({
+  ask,
+  page,
+  onChange,
+}: {
+  ask: WatchAsk;
+  page: WatchPage | undefined;
+  onChange: (patch: Partial<WatchAsk>) => void;
+}) {
+  const choice = (
+    label: string,
+    name: 'flag' | 'customer' | 'refrigerant' | 'age',
+    choices: readonly FilterCount[] | undefined,
+  ) => (
+    <label className="text-sm font-semibold">
+      <span className="mb-0.5 block">{label}</span>
+      <select
+        value={ask[name] ?? ''}
+        onChange={(e) => onChange({ [name]: e.target.value || undefined })}
+        className="min-h-9 max-w-60 rounded-[3px] border-2 border-rule bg-sheet px-2 text-base font-normal focus:border-copper"
+      >
+        <option value="">any</option>
+        {choices?.map((c) => (
+          <option key={c.value} value={c.value}>
+            {c.label} ({c.count})
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+  return (
+    <div className="no-print mb-3 flex flex-wrap items-end gap-3">
+      <label className="text-sm font-semibold">
+        <span className="mb-0.5 block">Search</span>
+        <input
+          type="search"
+          aria-label="Search the watch list"
+          placeholder="unit, site, customer, model"
+          value={ask.q}
+          onChange={(e) => onChange({ q: e.target.value })}
+          className="min-h-9 w-56 rounded-[3px] border-2 border-rule bg-sheet px-2 text-base font-normal focus:border-copper"
+        />
+      </label>
+      <div role="group" aria-label="Show only" className="flex flex-wrap gap-1">
+        {page?.groups.map((group) => (
+          <Button
+            key={group.value}
+            aria-pressed={ask.group === group.value}
+            look={ask.group === group.value ? 'act' : 'plain'}
+            onClick={() => onChange({ group: group.value as WatchAsk['group'] })}
+          >
+            {group.label} {group.count}
+          </Button>
+        ))}
+      </div>
+      {choice('Cause', 'flag', page?.flags)}
+      {choice('Customer', 'customer', page?.customers)}
+      {choice('Age', 'age', page?.ages)}
+      {choice('Refrigerant', 'refrigerant', page?.refrigerants)}
+    </div>
+  );
+}

@@ -1,0 +1,154 @@
+import { useState } from 'react';
+import { toast } from 'sonner';
+import { v7 as uuid } from 'uuid';
+import { DECISION_KINDS, DECISIONS, FLAGS, type DecisionKind, type FlagKind } from '#core/history';
+import { addDays } from '#core/time';
+import { newDecision, type NewDecision } from '#contracts/watch';
+import type { DecisionView, FlagView } from '#contracts/units';
+import { issueText } from '#contracts/problem';
+import { problemOf } from '../api/base.ts';
+import { useDecideMutation, useUndoDecisionMutation } from '../api/watch.ts';
+import { useWho } from '../app/session.ts';
+import { Button } from '../ui/Button.tsx';
+import { Dialog } from '../ui/Dialog.tsx';
+import { Field } from '../ui/Field.tsx';
+import { shortDay } from '../ui/format.ts';
+
+/** A decision in words: what, when, why, by whom. */
+export const decisionWords = ({ kind, year, until, reason, by }: DecisionView): string => {
+  const when = year !== null ? ` ${year}` : until !== null ? ` ${shortDay(until)}` : '';
+  return `${DECISION_TEXT[kind]}${when}. ${reason}${by ? ` (${by})` : ''}`;
+};
+
+const DECISION_TEXT: Record<DecisionKind, string> = {
+  repair: 'To be repaired',
+  quote: 'To be quoted',
+  replace: 'To be replaced in',
+  visit: 'Somebody goes to confirm',
+  watch: 'Watched until',
+  'set aside': 'Set aside',
+};
+
+const asks = (flag: FlagView): boolean =>
+  flag.decision === undefined && FLAGS[flag.kind as FlagKind] !== undefined;
+
+/** Deciding about a unit and taking it back: what to put beside it, and the dialog that asks what and why. */
+export function useDeciding(): {
+  button: (unit: { id: string; tag: string }, flags: readonly FlagView[]) => React.ReactNode;
+  takeBack: (decision: DecisionView) => React.ReactNode;
+  dialog: React.ReactNode;
+} {
+  const { can } = useWho();
+  const [decide] = useDecideMutation();
+  const [undo] = useUndoDecisionMutation();
+  const [asked, setAsked] = useState<{ unit: { id: string; tag: string }; flags: readonly FlagView[] }>();
+  const button = (unit: { id: string; tag: string }, flags: readonly FlagView[]) => {
+    const open = flags.filter(asks);
+    if (!can('decide') || open.length === 0) return null;
+    return <Button onClick={() => setAsked({ unit, flags: open })}>Decide</Button>;
+  };
+  const takeBack = (decision: DecisionView) =>
+    can('decide') ? (
+      <Button look="quiet" onClick={() => void undo(decision.id)}>
+        Take back
+      </Button>
+    ) : null;
+  const dialog = asked ? (
+    <DecisionDialog
+      {...asked}
+      onClose={() => setAsked(undefined)}
+      onSave={async (decision) => {
+        await decide(decision).unwrap();
+        setAsked(undefined);
+        toast(`${asked.unit.tag}: decided until there is new evidence`, {
+          action: { label: 'Undo', onClick: () => void undo(decision.id) },
+        });
+      }}
+    />
+  ) : null;
+  return { button, takeBack, dialog };
+}
+
+function DecisionDialog({
+  unit,
+  flags,
+  onSave,
+  onClose,
+}: {
+  unit: { id: string; tag: string };
+  flags: readonly FlagView[];
+  onSave: (decision: NewDecision) => Promise<void>;
+  onClose: () => void;
+}) {
+  const { today } = useWho();
+  const [kind, setKind] = useState<DecisionKind>();
+  const [year, setYear] = useState(String(Number(today.slice(0, 4)) + 1));
+  const [until, setUntil] = useState(addDays(today, 60));
+  const [reason, setReason] = useState('');
+  const [wrong, setWrong] = useState<ReadonlyMap<string, string>>(new Map());
+  const save = () => {
+    const read = newDecision.safeParse({
+      id: uuid(),
+      unitId: unit.id,
+      kind,
+      reason,
+      ...(kind === 'replace' ? { year: Number(year) } : {}),
+      ...(kind === 'watch' ? { until } : {}),
+      covers: flags.map((flag) => ({ flag: flag.kind, evidence: flag.evidence })),
+    });
+    if (!read.success)
+      return setWrong(new Map(read.error.issues.map((issue) => [String(issue.path[0]), issueText(issue)])));
+    onSave(read.data).catch((error: unknown) => {
+      const problem = problemOf(error);
+      setWrong(new Map([['reason', problem.errors?.[0]?.message ?? problem.title]]));
+    });
+  };
+  return (
+    <Dialog
+      open
+      onClose={onClose}
+      title={`Decide about ${unit.tag}`}
+      description={flags.map((flag) => flag.sentence).join(' ')}
+    >
+      <fieldset>
+        <legend className="mb-1 text-sm font-semibold">What is decided</legend>
+        <div className="grid gap-1 sm:grid-cols-2">
+          {DECISION_KINDS.map((name) => (
+            <label key={name} className="flex min-h-9 cursor-pointer items-center gap-2">
+              <input type="radio" name="decision" checked={kind === name} onChange={() => setKind(name)} />
+              {DECISIONS[name].words}
+            </label>
+          ))}
+        </div>
+        {wrong.get('kind') ? (
+          <p role="alert" className="text-sm font-semibold text-ember">
+            What is decided?
+          </p>
+        ) : null}
+      </fieldset>
+      {kind === 'replace' ? (
+        <Field label="Year" error={wrong.get('year')}>
+          <input inputMode="numeric" value={year} onChange={(e) => setYear(e.target.value)} />
+        </Field>
+      ) : null}
+      {kind === 'watch' ? (
+        <Field label="Until" error={wrong.get('until')}>
+          <input type="date" value={until} min={today} onChange={(e) => setUntil(e.target.value)} />
+        </Field>
+      ) : null}
+      <Field
+        label="Why"
+        hint="It asks again by itself when there is new evidence."
+        error={wrong.get('reason')}
+      >
+        <input value={reason} onChange={(e) => setReason(e.target.value)} />
+      </Field>
+      <div className="mt-3 flex gap-2">
+        <Button look="act" onClick={save}>
+          Decide
+        </Button>
+        <Button onClick={onClose}>Not now</Button>
+      </div>
+    </Dialog>
+  );
+}
