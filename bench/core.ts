@@ -27,7 +27,9 @@ export function benchSaturation(): Row {
   };
 }
 
-/** Steady states of the simulated machine over weather and faults; the yardstick is the sound machine alone. */
+/**
+ * Steady states of the simulated machine over weather and faults; the yardstick is the sound machine alone.
+ */
 export function benchSteadyState(): Row {
   const machines = (['expansion valve', 'orifice'] as const).map((device) =>
     buildMachine({ ...USUAL_SPEC, device }),

@@ -11,8 +11,9 @@ import {
 import { saturationTemperature, STANDARD_ATMOSPHERE_PSI } from '#core/refrigerant';
 
 /*
- * The directions in which faults move what a technician measures: the published table beside what the simulated machine does.
- * It is a report. Neither side is changed to please the other; where they differ the reason is written down.
+ * The directions in which faults move what a technician measures: the published table beside what the
+ * simulated machine does. It is a report. Neither side is changed to please the other; where they differ the
+ * reason is written down.
  */
 
 /** What is compared, each against the sound machine in the same weather, and what counts as moved at all. */
@@ -28,8 +29,9 @@ export const COLUMNS = [
 export type Arrow = '↑' | '↓' | '0';
 
 /**
- * The published directions: Rossi and Braun, "A statistical, rule-based fault detection and diagnostic method for vapor
- * compression air conditioners", HVAC&R Research 3 (1997), refined [from memory]. 0 makes no claim; brackets weigh half.
+ * The published directions: Rossi and Braun, "A statistical, rule-based fault detection and diagnostic method
+ * for vapor compression air conditioners", HVAC&R Research 3 (1997), refined [from memory]. 0 makes no claim;
+ * brackets weigh half.
  */
 export const PUBLISHED: readonly {
   row: string;
@@ -150,7 +152,10 @@ export const PUBLISHED: readonly {
 /** 90 °F outdoors, 77 °F dry and 64 °F wet indoors: a warm afternoon that no fault of the table ends. */
 export const WEATHER = { ...RATING_SURROUNDINGS, outdoorF: 90, returnF: 77, returnWetF: 64 };
 
-/** What gauges and thermometers show: condensing and subcooling come off the liquid pressure, as they do on a roof. */
+/**
+ * What gauges and thermometers show: condensing and subcooling come off the liquid pressure, as they do on a
+ * roof.
+ */
 function shown(machine: Machine, state: CoolingState): number[] {
   const name = machine.spec.refrigerant;
   const condensingF = saturationTemperature(name, 'bubble', state.liquidPsia - STANDARD_ATMOSPHERE_PSI);
@@ -205,7 +210,10 @@ export const differing = (line: Line): number[] =>
     arrow === (line.published[i] as string).replace(/[()]/g, '') ? [] : [i],
   );
 
-/** Why a cell differs, by device, row and column. What floods, floods: with a fixed orifice most answers come back to that. */
+/**
+ * Why a cell differs, by device, row and column. What floods, floods: with a fixed orifice most answers come
+ * back to that.
+ */
 export const REASONS: Readonly<Record<string, string>> = {
   'orifice overcharge condenser-air ΔT':
     'The machine floods: liquid at the compressor leaves less heat to take, capacity and rejected heat fall with it. The table makes no claim.',

@@ -26,6 +26,8 @@ export async function signIn(address: string): Promise<string> {
     headers: { 'content-type': 'application/json' },
     body: JSON.stringify({ login: 'bench', password: BENCH_PASSWORD }),
   });
+  // Read to its end: until then the session may not stand yet, and the next request would be refused.
+  await response.arrayBuffer();
   if (!response.ok) throw new Error(`cannot sign in: ${response.status}`);
   return (response.headers.getSetCookie()[0] as string).split(';')[0] as string;
 }
@@ -38,7 +40,10 @@ export async function timed(address: string, path: string, cookie: string): Prom
   return performance.now() - began;
 }
 
-/** Lists and search under 20 signed-in users who think half a second between requests; each fifth request is a signed-in `select 1`. Loopback only. */
+/**
+ * Lists and search under 20 signed-in users who think half a second between requests; each fifth request is a
+ * signed-in `select 1`. Loopback only.
+ */
 export async function benchLoad(address: string): Promise<Row> {
   const cookies: string[] = [];
   for (let i = 0; i < USERS; i++) cookies.push(await signIn(address));

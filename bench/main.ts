@@ -2,12 +2,13 @@ import { build, ensureDatabase, serve } from '../scripts/lib/app.mjs';
 import { startThrowawayPostgres } from '../scripts/lib/postgres.mjs';
 import { freePort } from '../scripts/lib/run.mjs';
 import { benchSaturation, benchSteadyState } from './core.ts';
-import { fillFleet } from './fleet.ts';
-import { benchImport } from './imports.ts';
+import { benchRebuild, fillFleet } from './fleet.ts';
+import { benchCallImport, benchImport } from './imports.ts';
 import { benchLoad } from './load.ts';
 import { benchEntryPage } from './page.ts';
 import { benchFind, benchSitePage } from './places.ts';
 import { benchExact, benchHighs, benchLarge } from './routes.ts';
+import { benchEntry } from './sheet.ts';
 import { printTable, type Row } from './table.ts';
 
 const quick = process.argv.includes('--quick');
@@ -30,15 +31,18 @@ try {
   };
   say('import against COPY …');
   await ensureDatabase(url('imports'));
-  rows.push(await benchImport(url('imports')));
+  rows.push(await benchImport(url('imports')), await benchCallImport(url('imports')));
   say('filling 5,000 units and 100,000 visits …');
   await ensureDatabase(url('fleet'));
-  await (await fillFleet(url('fleet'))).close();
+  const fleet = await fillFleet(url('fleet'));
+  say('folding and judging them …');
+  rows.push(await benchRebuild(fleet, say));
+  await fleet.close();
   const running = await serve({ url: url('fleet'), port: await freePort() });
   say('20 users …');
   rows.push(await benchLoad(running.address));
   rows.push(await benchFind(running.address), await benchSitePage(running.address));
-  rows.push(await benchEntryPage(running.address));
+  rows.push(await benchEntryPage(running.address), await benchEntry(running.address));
   await running.stop();
 } finally {
   postgres.stop();

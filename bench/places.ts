@@ -36,8 +36,9 @@ export async function benchFind(address: string): Promise<Row> {
 }
 
 /**
- * Runs in the page: when a button that can be pressed first stood there, ms since the page was asked for, checked at every
- * frame. As text, because what compiles this file puts helpers into functions that the page does not have.
+ * Runs in the page: when a button that can be pressed first stood there, ms since the page was asked for,
+ * checked at every frame. As text, because what compiles this file puts helpers into functions that the page
+ * does not have.
  */
 const NOTE_FIRST = `{
   const look = () => {
