@@ -42,3 +42,12 @@ export function problemOf(error: unknown): ProblemDetails {
 export function fieldError(problem: ProblemDetails | undefined, path: string): string | undefined {
   return problem?.errors?.find((e) => e.path === path)?.message;
 }
+
+/** What a list is asked for. */
+export interface ListAsk {
+  readonly q: string;
+  readonly sort: string;
+  readonly dir: 'asc' | 'desc';
+  readonly offset: number;
+  readonly limit?: number;
+}

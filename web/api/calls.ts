@@ -1,7 +1,7 @@
 import type { Page } from '#contracts/common';
 import type { CallPage, CallPatch, CallRow, KnownAtIntake, NewCall } from '#contracts/calls';
 import { api } from './base.ts';
-import type { ListAsk } from './records.ts';
+import type { ListAsk } from './base.ts';
 
 export const {
   useCallsQuery,

@@ -1,5 +1,4 @@
 import type { HandSetting, NewSetting, SettingRow, SettingValue } from '#contracts/settings';
-import type { WordMapping, WordsView } from '#contracts/words';
 import { api } from './base.ts';
 
 interface SettingPage<N extends HandSetting> {
@@ -7,30 +6,20 @@ interface SettingPage<N extends HandSetting> {
   readonly rows: readonly SettingRow<N>[];
 }
 
-export const {
-  useHistorySettingsQuery,
-  useMeasuringSettingsQuery,
-  useChangeSettingMutation,
-  useWordsQuery,
-  useMapWordMutation,
-} = api.injectEndpoints({
-  endpoints: (build) => ({
-    historySettings: build.query<SettingPage<'history'>, void>({
-      query: () => '/settings/history',
-      providesTags: ['Record'],
+export const { useHistorySettingsQuery, useMeasuringSettingsQuery, useChangeSettingMutation } =
+  api.injectEndpoints({
+    endpoints: (build) => ({
+      historySettings: build.query<SettingPage<'history'>, void>({
+        query: () => '/settings/history',
+        providesTags: ['Record'],
+      }),
+      measuringSettings: build.query<SettingPage<'measuring'>, void>({
+        query: () => '/settings/measuring',
+        providesTags: ['Record'],
+      }),
+      changeSetting: build.mutation<unknown, { name: HandSetting; body: NewSetting }>({
+        query: ({ name, body }) => ({ url: `/settings/${name}`, method: 'POST', body }),
+        invalidatesTags: ['Record', 'Session'],
+      }),
     }),
-    measuringSettings: build.query<SettingPage<'measuring'>, void>({
-      query: () => '/settings/measuring',
-      providesTags: ['Record'],
-    }),
-    changeSetting: build.mutation<unknown, { name: HandSetting; body: NewSetting }>({
-      query: ({ name, body }) => ({ url: `/settings/${name}`, method: 'POST', body }),
-      invalidatesTags: ['Record', 'Session'],
-    }),
-    words: build.query<WordsView, void>({ query: () => '/words', providesTags: ['Record'] }),
-    mapWord: build.mutation<WordsView, WordMapping>({
-      query: (body) => ({ url: '/words', method: 'POST', body }),
-      invalidatesTags: ['Record'],
-    }),
-  }),
-});
+  });

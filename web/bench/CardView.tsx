@@ -11,7 +11,7 @@ import {
 } from '#core/measurement';
 import type { RefrigerantName } from '#core/refrigerant';
 import type { NewEntry, VisitPage } from '#contracts/visits';
-import { useSistersQuery } from '../api/records.ts';
+import { useSistersQuery } from '../api/units.ts';
 import { now } from '../app/clock.ts';
 import { useWho } from '../app/session.ts';
 import { useDraft } from '../outbox/hooks.ts';

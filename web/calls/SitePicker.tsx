@@ -1,6 +1,6 @@
 import { Command } from 'cmdk';
 import { useEffect, useState } from 'react';
-import { useSitesQuery } from '../api/records.ts';
+import { useSitesQuery } from '../api/sites.ts';
 
 /** Finds a site while typing its name, customer, street or ref; arrow keys and Enter choose. */
 export function SitePicker({

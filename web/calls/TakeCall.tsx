@@ -11,7 +11,7 @@ import { issueText, type ProblemDetails } from '#contracts/problem';
 import { fieldError, problemOf } from '../api/base.ts';
 import { useCreateCallMutation, useKnownAtIntakeQuery } from '../api/calls.ts';
 import { useCrewsQuery } from '../api/people.ts';
-import { useSiteQuery } from '../api/records.ts';
+import { useSiteQuery } from '../api/sites.ts';
 import { now } from '../app/clock.ts';
 import { useWho } from '../app/session.ts';
 import { useDraft } from '../outbox/hooks.ts';

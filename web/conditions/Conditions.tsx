@@ -3,7 +3,7 @@ import { Link } from 'react-router';
 import { CONDITION_KIND_NAMES } from '#core/vocabulary';
 import type { ConditionRow } from '#contracts/conditions';
 import { CONDITION_ORDERS } from '#contracts/conditions';
-import { useConditionsQuery, type ConditionAsk } from '../api/places.ts';
+import { useConditionsQuery, type ConditionAsk } from '../api/conditions.ts';
 import { useWho } from '../app/session.ts';
 import { Button } from '../ui/Button.tsx';
 import { dayOf } from '../ui/format.ts';

@@ -3,7 +3,7 @@ import { toast } from 'sonner';
 import { v7 as uuid } from 'uuid';
 import type { SitesImported } from '#contracts/files';
 import { problemOf } from '../api/base.ts';
-import { useImportSitesMutation } from '../api/places.ts';
+import { useImportSitesMutation } from '../api/files.ts';
 import { Button } from '../ui/Button.tsx';
 import { Field } from '../ui/Field.tsx';
 import { Panel } from '../ui/Screen.tsx';

@@ -2,7 +2,7 @@ import { create } from 'qrcode';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import type { UnitRow } from '#contracts/units';
-import { useSiteQuery } from '../api/records.ts';
+import { useSiteQuery } from '../api/sites.ts';
 import { Button } from '../ui/Button.tsx';
 import { Empty, Loading, Screen, Trouble } from '../ui/Screen.tsx';
 

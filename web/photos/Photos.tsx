@@ -3,7 +3,7 @@ import { toast } from 'sonner';
 import { v7 as uuid } from 'uuid';
 import { PHOTO_PURPOSES, type PhotoMark, type PhotoPurpose, type PhotoView } from '#contracts/photos';
 import { problemOf } from '../api/base.ts';
-import { useUpdatePhotoMutation } from '../api/places.ts';
+import { useUpdatePhotoMutation } from '../api/photos.ts';
 import { now } from '../app/clock.ts';
 import { useWho } from '../app/session.ts';
 import { send } from '../outbox/sender.ts';

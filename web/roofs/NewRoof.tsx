@@ -4,7 +4,7 @@ import { v7 as uuid } from 'uuid';
 import { rectangleRoof } from '#core/roof';
 import type { SitePage } from '#contracts/sites';
 import { problemOf } from '../api/base.ts';
-import { useCreateRoofMutation } from '../api/places.ts';
+import { useCreateRoofMutation } from '../api/roofs.ts';
 import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { Field } from '../ui/Field.tsx';

@@ -24,7 +24,7 @@ import {
 } from '#core/roof';
 import type { RoofView } from '#contracts/roofs';
 import { problemOf } from '../api/base.ts';
-import { useUpdateRoofMutation } from '../api/places.ts';
+import { useUpdateRoofMutation } from '../api/roofs.ts';
 import { Button } from '../ui/Button.tsx';
 import { Field } from '../ui/Field.tsx';
 import { Dialog } from '../ui/Dialog.tsx';

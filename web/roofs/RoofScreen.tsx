@@ -2,7 +2,7 @@ import { lazy, Suspense, useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { areaOf, compassWord, ROOF_ITEMS, type RoofItem, type RoofPlan } from '#core/roof';
 import type { RoofUnit, RoofView } from '#contracts/roofs';
-import { useRoofQuery } from '../api/places.ts';
+import { useRoofQuery } from '../api/roofs.ts';
 import { useKept } from '../app/kept.ts';
 import { useWho } from '../app/session.ts';
 import { Button } from '../ui/Button.tsx';

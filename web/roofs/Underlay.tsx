@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { boxAround, type RoofPlan } from '#core/roof';
 import { problemOf } from '../api/base.ts';
-import { useAddPhotoMutation } from '../api/places.ts';
+import { useAddPhotoMutation } from '../api/photos.ts';
 import { now } from '../app/clock.ts';
 import { shrink } from '../photos/shrink.ts';
 import { Button } from '../ui/Button.tsx';

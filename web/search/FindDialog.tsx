@@ -3,7 +3,7 @@ import { Command } from 'cmdk';
 import { Dialog as Radix } from 'radix-ui';
 import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { useSearchQuery } from '../api/records.ts';
+import { useSearchQuery } from '../api/search.ts';
 import { useWho } from '../app/session.ts';
 
 const PATHS = { customer: '/customers', site: '/sites', unit: '/units', call: '/calls' } as const;

@@ -1,7 +1,7 @@
 import { toast } from 'sonner';
 import { PART_IDS, type PartId } from '#core/machine';
 import { problemOf } from '../api/base.ts';
-import { useMapWordMutation, useWordsQuery } from '../api/settings.ts';
+import { useMapWordMutation, useWordsQuery } from '../api/words.ts';
 import { useWho } from '../app/session.ts';
 import { Empty, Loading, Panel, Trouble } from '../ui/Screen.tsx';
 

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { SITE_HAZARD_NAMES, SITE_HAZARDS, type SiteHazard } from '#core/vocabulary';
 import type { SitePage } from '#contracts/sites';
 import { problemOf } from '../api/base.ts';
-import { useUpdateSiteMutation } from '../api/records.ts';
+import { useUpdateSiteMutation } from '../api/sites.ts';
 import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 

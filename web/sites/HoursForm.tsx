@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import type { OpeningHours, SitePage } from '#contracts/sites';
 import { problemOf } from '../api/base.ts';
-import { useUpdateSiteMutation } from '../api/records.ts';
+import { useUpdateSiteMutation } from '../api/sites.ts';
 import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { Field } from '../ui/Field.tsx';

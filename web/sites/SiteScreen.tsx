@@ -4,7 +4,7 @@ import { Link, useNavigate, useParams } from 'react-router';
 import { toast } from 'sonner';
 import { v7 as uuid } from 'uuid';
 import { problemOf } from '../api/base.ts';
-import { useSiteQuery } from '../api/records.ts';
+import { useSiteQuery } from '../api/sites.ts';
 import { useCreateVisitMutation } from '../api/visits.ts';
 import { useWho } from '../app/session.ts';
 import { Button } from '../ui/Button.tsx';

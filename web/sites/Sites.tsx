@@ -5,12 +5,9 @@ import { v7 as uuid } from 'uuid';
 import { customerFields, type CustomerRow } from '#contracts/customers';
 import type { SiteRow } from '#contracts/sites';
 import type { UnitRow } from '#contracts/units';
-import {
-  useCreateCustomerMutation,
-  useCustomersQuery,
-  useSitesQuery,
-  useUnitsQuery,
-} from '../api/records.ts';
+import { useCreateCustomerMutation, useCustomersQuery } from '../api/customers.ts';
+import { useSitesQuery } from '../api/sites.ts';
+import { useUnitsQuery } from '../api/units.ts';
 import { useWho } from '../app/session.ts';
 import { Button } from '../ui/Button.tsx';
 import { FlagWord } from '../ui/Flags.tsx';

@@ -3,7 +3,7 @@ import { Link } from 'react-router';
 import type { CallRow } from '#contracts/calls';
 import type { VisitRow } from '#contracts/visits';
 import { useCallsQuery } from '../api/calls.ts';
-import { useConditionsQuery } from '../api/places.ts';
+import { useConditionsQuery } from '../api/conditions.ts';
 import { useDueSitesQuery } from '../api/routes.ts';
 import { useVisitsQuery } from '../api/visits.ts';
 import { useWatchQuery } from '../api/watch.ts';

@@ -3,7 +3,7 @@ import { toast } from 'sonner';
 import { v7 as uuid } from 'uuid';
 import type { ProblemDetails } from '#contracts/problem';
 import { problemOf } from '../api/base.ts';
-import { useImportPlanMutation } from '../api/places.ts';
+import { useImportPlanMutation } from '../api/files.ts';
 import { Field } from '../ui/Field.tsx';
 import { Panel } from '../ui/Screen.tsx';
 

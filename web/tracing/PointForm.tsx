@@ -3,7 +3,7 @@ import { toast } from 'sonner';
 import { v7 as uuid } from 'uuid';
 import { POINT_KINDS, type PointKind } from '#core/tracing';
 import { pointFields, type NewPoint, type PointPatch, type TracingView } from '#contracts/tracing';
-import { useCreatePointMutation, useUpdatePointMutation } from '../api/places.ts';
+import { useCreatePointMutation, useUpdatePointMutation } from '../api/tracing.ts';
 import { problemOf } from '../api/base.ts';
 import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';

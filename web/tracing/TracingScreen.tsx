@@ -12,7 +12,7 @@ import {
   type SiteLink,
 } from '#core/tracing';
 import type { TracingView } from '#contracts/tracing';
-import { useEndLinkMutation, useRestoreLinkMutation, useTracingQuery } from '../api/places.ts';
+import { useEndLinkMutation, useRestoreLinkMutation, useTracingQuery } from '../api/tracing.ts';
 import { useKept } from '../app/kept.ts';
 import { useWho } from '../app/session.ts';
 import { Waiting } from '../outbox/Waiting.tsx';

@@ -2,7 +2,7 @@ import { tableFeatures, useTable, type ColumnDef } from '@tanstack/react-table';
 import { useDeferredValue, useEffect, useState, type ReactNode } from 'react';
 import { Button } from './Button.tsx';
 import { Empty, Loading, Trouble } from './Screen.tsx';
-import type { ListAsk } from '../api/records.ts';
+import type { ListAsk } from '../api/base.ts';
 
 const features = tableFeatures({});
 

@@ -4,7 +4,7 @@ import { REFRIGERANTS } from '#core/refrigerant';
 import { issueText, type ProblemDetails } from '#contracts/problem';
 import { machinePatch, type MachinePatch, type UnitPage } from '#contracts/units';
 import { problemOf } from '../api/base.ts';
-import { useUpdateMachineMutation } from '../api/places.ts';
+import { useUpdateMachineMutation } from '../api/units.ts';
 import { useDraft } from '../outbox/hooks.ts';
 import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';

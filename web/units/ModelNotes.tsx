@@ -3,7 +3,7 @@ import { toast } from 'sonner';
 import { v7 as uuid } from 'uuid';
 import { newModelNote } from '#contracts/notes';
 import type { UnitPage } from '#contracts/units';
-import { useUpdateModelNoteMutation } from '../api/places.ts';
+import { useUpdateModelNoteMutation } from '../api/notes.ts';
 import { useWho } from '../app/session.ts';
 import { useDraft } from '../outbox/hooks.ts';
 import { send } from '../outbox/sender.ts';

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { CONDITION_KINDS, UNIT_KINDS, UNIT_STATUSES, type ConditionKind } from '#core/vocabulary';
 import { unitFields, type UnitPatch } from '#contracts/units';
-import { useUnitQuery, useUpdateUnitMutation } from '../api/records.ts';
+import { useUnitQuery, useUpdateUnitMutation } from '../api/units.ts';
 import { useWho } from '../app/session.ts';
 import { StoryLine } from '../drawings/StoryLine.tsx';
 import { Waiting } from '../outbox/Waiting.tsx';

@@ -10,7 +10,7 @@ import {
   type ReadingGroup,
   type ReadingPoint,
 } from '#core/evidence';
-import { useSistersQuery } from '../api/records.ts';
+import { useSistersQuery } from '../api/units.ts';
 import { useWho } from '../app/session.ts';
 import { AnswerLine } from '../ui/AnswerLine.tsx';
 import { UnitSwitch } from '../ui/UnitSwitch.tsx';

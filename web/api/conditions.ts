@@ -1,0 +1,20 @@
+import type { ConditionBoard } from '#contracts/conditions';
+import { api } from './base.ts';
+
+export interface ConditionAsk {
+  readonly q: string;
+  readonly sort: 'hazard' | 'age' | 'customer';
+  readonly overdue: 'only' | 'all';
+  readonly kind?: string | undefined;
+  readonly offset: number;
+  readonly limit?: number;
+}
+
+export const { useConditionsQuery } = api.injectEndpoints({
+  endpoints: (build) => ({
+    conditions: build.query<ConditionBoard, ConditionAsk>({
+      query: (params) => ({ url: '/conditions', params: { ...params } }),
+      providesTags: ['Record'],
+    }),
+  }),
+});

@@ -1,0 +1,28 @@
+import type { Page } from '#contracts/common';
+import type { CustomerPatch, CustomerRow, CustomerView, NewCustomer } from '#contracts/customers';
+import type { SiteRow } from '#contracts/sites';
+import { api, type ListAsk } from './base.ts';
+
+export type CustomerPageView = CustomerView & { siteRows: SiteRow[] };
+
+export const { useCustomersQuery, useCustomerQuery, useCreateCustomerMutation, useUpdateCustomerMutation } =
+  api.injectEndpoints({
+    endpoints: (build) => ({
+      customers: build.query<Page<CustomerRow>, ListAsk>({
+        query: (params) => ({ url: '/customers', params: { ...params } }),
+        providesTags: ['Record'],
+      }),
+      customer: build.query<CustomerPageView, string>({
+        query: (id) => `/customers/${id}`,
+        providesTags: ['Record'],
+      }),
+      createCustomer: build.mutation<CustomerPageView, NewCustomer>({
+        query: (body) => ({ url: '/customers', method: 'POST', body }),
+        invalidatesTags: ['Record'],
+      }),
+      updateCustomer: build.mutation<CustomerPageView, { id: string; patch: CustomerPatch }>({
+        query: ({ id, patch }) => ({ url: `/customers/${id}`, method: 'PATCH', body: patch }),
+        invalidatesTags: ['Record'],
+      }),
+    }),
+  });

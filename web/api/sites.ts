@@ -1,0 +1,22 @@
+import type { Page } from '#contracts/common';
+import type { NewSite, SitePage, SitePatch, SiteRow } from '#contracts/sites';
+import { api, type ListAsk } from './base.ts';
+
+export const { useSitesQuery, useSiteQuery, useCreateSiteMutation, useUpdateSiteMutation } =
+  api.injectEndpoints({
+    endpoints: (build) => ({
+      sites: build.query<Page<SiteRow>, ListAsk>({
+        query: (params) => ({ url: '/sites', params: { ...params } }),
+        providesTags: ['Record'],
+      }),
+      site: build.query<SitePage, string>({ query: (id) => `/sites/${id}`, providesTags: ['Record'] }),
+      createSite: build.mutation<SitePage, NewSite>({
+        query: (body) => ({ url: '/sites', method: 'POST', body }),
+        invalidatesTags: ['Record'],
+      }),
+      updateSite: build.mutation<SitePage, { id: string; patch: SitePatch }>({
+        query: ({ id, patch }) => ({ url: `/sites/${id}`, method: 'PATCH', body: patch }),
+        invalidatesTags: ['Record'],
+      }),
+    }),
+  });

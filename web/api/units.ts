@@ -1,0 +1,37 @@
+import type { Page } from '#contracts/common';
+import type { MachinePatch, NewUnit, UnitPage, UnitPatch, UnitRow } from '#contracts/units';
+import type { SisterReading } from '#core/measurement';
+import { api, type ListAsk } from './base.ts';
+
+export const {
+  useUnitsQuery,
+  useUnitQuery,
+  useSistersQuery,
+  useCreateUnitMutation,
+  useUpdateUnitMutation,
+  useUpdateMachineMutation,
+} = api.injectEndpoints({
+  endpoints: (build) => ({
+    units: build.query<Page<UnitRow>, ListAsk>({
+      query: (params) => ({ url: '/units', params: { ...params } }),
+      providesTags: ['Record'],
+    }),
+    unit: build.query<UnitPage, string>({ query: (id) => `/units/${id}`, providesTags: ['Record'] }),
+    sisters: build.query<SisterReading[], { unitId: string; card?: string }>({
+      query: ({ unitId, ...params }) => ({ url: `/units/${unitId}/sisters`, params }),
+      providesTags: ['Record'],
+    }),
+    createUnit: build.mutation<UnitPage, NewUnit>({
+      query: (body) => ({ url: '/units', method: 'POST', body }),
+      invalidatesTags: ['Record'],
+    }),
+    updateUnit: build.mutation<UnitPage, { id: string; patch: UnitPatch }>({
+      query: ({ id, patch }) => ({ url: `/units/${id}`, method: 'PATCH', body: patch }),
+      invalidatesTags: ['Record'],
+    }),
+    updateMachine: build.mutation<UnitPage, { id: string; patch: MachinePatch }>({
+      query: ({ id, patch }) => ({ url: `/units/${id}/machine`, method: 'PATCH', body: patch }),
+      invalidatesTags: ['Record'],
+    }),
+  }),
+});

@@ -1,0 +1,12 @@
+import type { WordMapping, WordsView } from '#contracts/words';
+import { api } from './base.ts';
+
+export const { useWordsQuery, useMapWordMutation } = api.injectEndpoints({
+  endpoints: (build) => ({
+    words: build.query<WordsView, void>({ query: () => '/words', providesTags: ['Record'] }),
+    mapWord: build.mutation<WordsView, WordMapping>({
+      query: (body) => ({ url: '/words', method: 'POST', body }),
+      invalidatesTags: ['Record'],
+    }),
+  }),
+});
