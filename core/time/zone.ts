@@ -110,8 +110,24 @@ export function instantAt(date: PlainDate, minutes: number, zone: string): Date 
   return new Date(asUtc - tzOffset(zone, new Date(asUtc - 864e5)) * MINUTE_MS);
 }
 
+/**
+ * Offsets already looked up, in minutes, by zone and quarter of an hour: zones change their clocks on quarters, and the
+ * platform takes its time to say when. A fold asks for thousands.
+ */
+const known = new Map<string, Map<number, number>>();
+const QUARTER_MS = 15 * MINUTE_MS;
+const MOST_KNOWN = 100_000;
+
 function shifted(instant: Date, zone: string): Date {
-  const offset = tzOffset(zone, instant);
-  if (Number.isNaN(offset)) throw new RangeError(`"${zone}" is not a time zone this machine knows`);
+  const ofZone = known.get(zone) ?? new Map<number, number>();
+  known.set(zone, ofZone);
+  const quarter = Math.floor(instant.getTime() / QUARTER_MS);
+  let offset = ofZone.get(quarter);
+  if (offset === undefined) {
+    offset = tzOffset(zone, instant);
+    if (Number.isNaN(offset)) throw new RangeError(`"${zone}" is not a time zone this machine knows`);
+    if (ofZone.size >= MOST_KNOWN) ofZone.clear();
+    ofZone.set(quarter, offset);
+  }
   return new Date(instant.getTime() + offset * MINUTE_MS);
 }

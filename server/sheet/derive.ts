@@ -117,15 +117,10 @@ async function replace(
   as: 'unit_id' | 'point_id',
   transaction: Transaction,
 ): Promise<void> {
-  for (const sql of write.CLEAR) await db.run(sql, [ids], transaction);
   const each = <T>(rows: (id: string, sheet: SubjectSheet) => readonly T[]): T[] =>
     [...sheets].flatMap(([id, sheet]) => rows(id, sheet));
-  const add = async (sql: string, rows: readonly object[]) => {
-    if (rows.length > 0) await db.run(sql, [JSON.stringify(rows)], transaction);
-  };
-  await add(
-    write.ADD_FINDINGS,
-    each((id, { findings }) =>
+  const rows: Record<write.DerivedTable, readonly object[]> = {
+    findings: each((id, { findings }) =>
       findings.map((f) => ({
         [as]: id,
         entry_id: f.entryId,
@@ -140,10 +135,7 @@ async function replace(
         watch_until: f.watchUntil,
       })),
     ),
-  );
-  await add(
-    write.ADD_CONDITIONS,
-    each((id, { conditions }) =>
+    open_conditions: each((id, { conditions }) =>
       conditions.map((c) => ({
         [as]: id,
         id: c.id,
@@ -162,16 +154,10 @@ async function replace(
         closed_by_entry: c.closed?.entryId ?? null,
       })),
     ),
-  );
-  await add(
-    write.ADD_ENTRY_CALLS,
-    each((id, { answers }) =>
+    entry_calls: each((id, { answers }) =>
       answers.map(({ entryId, callId }) => ({ [as]: id, entry_id: entryId, call_id: callId })),
     ),
-  );
-  await add(
-    write.ADD_RECOMMENDATIONS,
-    each((id, { recommendations }) =>
+    recommendations: each((id, { recommendations }) =>
       recommendations.map((r) => ({
         [as]: id,
         id: r.id,
@@ -181,11 +167,7 @@ async function replace(
         made_by: r.authorId,
       })),
     ),
-  );
-  if (as === 'point_id') return;
-  await add(
-    write.ADD_MOVEMENTS,
-    each((id, { movements }) =>
+    refrigerant_movements: each((id, { movements }) =>
       movements.map((m) => {
         const cylinder = m.cylinder ? `cylinder ${m.cylinder}` : 'cylinder';
         const circuit = m.circuit === null ? 'circuit not named' : `circuit ${m.circuit}`;
@@ -203,10 +185,7 @@ async function replace(
         };
       }),
     ),
-  );
-  await add(
-    write.ADD_COMPONENTS,
-    each((id, { lives }) =>
+    components: each((id, { lives }) =>
       lives.map((l) => ({
         unit_id: id,
         part: l.slot.part,
@@ -219,5 +198,9 @@ async function replace(
         serial: l.serial,
       })),
     ),
-  );
+  };
+  const given = write.tablesOf(as).map((table) => JSON.stringify(rows[table]));
+  await db.run(write.REPLACE[as], [ids, ...given], transaction);
+  for (const table of ['refrigerant_movements', 'components'] as const)
+    if (rows[table].length > 0) await db.run(write.ADD[table], [JSON.stringify(rows[table])], transaction);
 }

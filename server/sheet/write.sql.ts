@@ -1,98 +1,176 @@
-/* Set-wise writes of what the fold derives. Rows of a unit or point are replaced whole, so that nothing is ever undone. */
-
-/** Every table of derived rows; each is emptied for the subjects in $1 before it is written again. */
-export const CLEAR = [
-  'delete from findings where unit_id = any($1::uuid[])',
-  'delete from findings where point_id = any($1::uuid[])',
-  'delete from open_conditions where unit_id = any($1::uuid[])',
-  'delete from open_conditions where point_id = any($1::uuid[])',
-  'delete from entry_calls where unit_id = any($1::uuid[])',
-  'delete from entry_calls where point_id = any($1::uuid[])',
-  'delete from recommendations where unit_id = any($1::uuid[])',
-  'delete from recommendations where point_id = any($1::uuid[])',
-  'delete from refrigerant_movements where unit_id = any($1::uuid[])',
-  'delete from components where unit_id = any($1::uuid[])',
-] as const;
-
-/**
- * An insert of a JSON array of rows.
- * @param columns name and type of each column
+/*
+ * Set-wise writes of what the fold derives. The rows of a subject become exactly those of its fold; rows that stay the same
+ * are not written again, so that one more line on a full sheet costs one row.
  */
-const insert = (table: string, columns: Record<string, string>): string => {
-  const names = Object.keys(columns).join(', ');
+
+interface Derived {
+  /** Column that names a row, or by which rows that are known only by all they say are found. */
+  readonly by: string;
+  readonly keyed: boolean;
+  /** Name and type of each column. */
+  readonly columns: Readonly<Record<string, string>>;
+}
+
+/** Tables of derived rows. Rows of the last two have no key of their own and belong to units only. */
+const DERIVED = {
+  findings: {
+    by: 'entry_id',
+    keyed: true,
+    columns: {
+      entry_id: 'uuid',
+      unit_id: 'uuid',
+      point_id: 'uuid',
+      visit_id: 'uuid',
+      call_id: 'uuid',
+      part: 'text',
+      circuit: 'int',
+      component: 'text',
+      failure: 'text',
+      grade: 'text',
+      found_at: 'timestamptz',
+      watch_until: 'date',
+    },
+  },
+  open_conditions: {
+    by: 'id',
+    keyed: true,
+    columns: {
+      id: 'uuid',
+      unit_id: 'uuid',
+      point_id: 'uuid',
+      visit_id: 'uuid',
+      kind: 'text',
+      hazard: 'boolean',
+      circuit: 'int',
+      text: 'text',
+      changed_from: 'text',
+      changed_to: 'text',
+      closes: 'text',
+      told: 'text',
+      opened_at: 'timestamptz',
+      opened_by: 'uuid',
+      closed_at: 'timestamptz',
+      closed_by_entry: 'uuid',
+    },
+  },
+  entry_calls: {
+    by: 'entry_id',
+    keyed: true,
+    columns: { entry_id: 'uuid', call_id: 'uuid', unit_id: 'uuid', point_id: 'uuid' },
+  },
+  recommendations: {
+    by: 'id',
+    keyed: true,
+    columns: {
+      id: 'uuid',
+      unit_id: 'uuid',
+      point_id: 'uuid',
+      visit_id: 'uuid',
+      text: 'text',
+      made_at: 'timestamptz',
+      made_by: 'uuid',
+    },
+  },
+  refrigerant_movements: {
+    by: 'entry_id',
+    keyed: false,
+    columns: {
+      entry_id: 'uuid',
+      unit_id: 'uuid',
+      circuit: 'int',
+      refrigerant: 'text',
+      from_place: 'text',
+      to_place: 'text',
+      pounds: 'float8',
+      moved_at: 'timestamptz',
+      by_user: 'uuid',
+    },
+  },
+  components: {
+    by: 'unit_id',
+    keyed: false,
+    columns: {
+      unit_id: 'uuid',
+      part: 'text',
+      circuit: 'int',
+      from_on: 'date',
+      until_on: 'date',
+      entry_id: 'uuid',
+      manufacturer: 'text',
+      model: 'text',
+      serial: 'text',
+    },
+  },
+} as const satisfies Record<string, Derived>;
+export type DerivedTable = keyof typeof DERIVED;
+type SubjectColumn = 'unit_id' | 'point_id';
+
+/** The tables of a replacement in the order of its parameters: $1 are the subjects, $2 … the rows of each as JSON. */
+export const tablesOf = (as: SubjectColumn): DerivedTable[] =>
+  (Object.keys(DERIVED) as DerivedTable[]).filter((table) => as === 'unit_id' || DERIVED[table].keyed);
+
+const recordset = ({ columns }: Derived, parameter: number): string => {
   const typed = Object.entries(columns).map(([name, type]) => `${name} ${type}`);
-  return `insert into ${table} (${names}) select ${names} from jsonb_to_recordset($1::jsonb) as r(${typed.join(', ')})`;
+  return `jsonb_to_recordset($${parameter}::jsonb) as r(${typed.join(', ')})`;
+};
+const listed = ({ columns }: Derived, from: string): string =>
+  Object.keys(columns)
+    .map((name) => `${from}.${name}`)
+    .join(', ');
+const same = (derived: Derived): string =>
+  derived.keyed
+    ? `r.${derived.by} = t.${derived.by}`
+    : `r.${derived.by} = t.${derived.by} and (${listed(derived, 'r')}) is not distinct from (${listed(derived, 't')})`;
+
+const gone = (table: DerivedTable, parameter: number, as: SubjectColumn): string => `
+  delete from ${table} t
+  where t.${as} = any($1::uuid[])
+    and not exists (select from ${recordset(DERIVED[table], parameter)} where ${same(DERIVED[table])})`;
+
+const put = (table: DerivedTable, parameter: number): string => {
+  const derived: Derived = DERIVED[table];
+  const others = Object.keys(derived.columns).filter((name) => name !== derived.by);
+  const all = (from: string) => others.map((name) => `${from}.${name}`).join(', ');
+  return `
+  insert into ${table} (${Object.keys(derived.columns).join(', ')})
+  select ${listed(derived, 'r')}
+  from ${recordset(derived, parameter)}
+  where not exists (
+    select from ${table} t
+    where t.${derived.by} = r.${derived.by} and (${all('t')}) is not distinct from (${all('r')}))
+  on conflict (${derived.by}) do update
+  set ${others.map((name) => `${name} = excluded.${name}`).join(', ')}`;
 };
 
-export const ADD_FINDINGS = insert('findings', {
-  entry_id: 'uuid',
-  unit_id: 'uuid',
-  point_id: 'uuid',
-  visit_id: 'uuid',
-  call_id: 'uuid',
-  part: 'text',
-  circuit: 'int',
-  component: 'text',
-  failure: 'text',
-  grade: 'text',
-  found_at: 'timestamptz',
-  watch_until: 'date',
-});
-export const ADD_CONDITIONS = insert('open_conditions', {
-  id: 'uuid',
-  unit_id: 'uuid',
-  point_id: 'uuid',
-  visit_id: 'uuid',
-  kind: 'text',
-  hazard: 'boolean',
-  circuit: 'int',
-  text: 'text',
-  changed_from: 'text',
-  changed_to: 'text',
-  closes: 'text',
-  told: 'text',
-  opened_at: 'timestamptz',
-  opened_by: 'uuid',
-  closed_at: 'timestamptz',
-  closed_by_entry: 'uuid',
-});
-export const ADD_ENTRY_CALLS = insert('entry_calls', {
-  entry_id: 'uuid',
-  call_id: 'uuid',
-  unit_id: 'uuid',
-  point_id: 'uuid',
-});
-export const ADD_RECOMMENDATIONS = insert('recommendations', {
-  id: 'uuid',
-  unit_id: 'uuid',
-  point_id: 'uuid',
-  visit_id: 'uuid',
-  text: 'text',
-  made_at: 'timestamptz',
-  made_by: 'uuid',
-});
-export const ADD_MOVEMENTS = insert('refrigerant_movements', {
-  entry_id: 'uuid',
-  unit_id: 'uuid',
-  circuit: 'int',
-  refrigerant: 'text',
-  from_place: 'text',
-  to_place: 'text',
-  pounds: 'float8',
-  moved_at: 'timestamptz',
-  by_user: 'uuid',
-});
-export const ADD_COMPONENTS = insert('components', {
-  unit_id: 'uuid',
-  part: 'text',
-  circuit: 'int',
-  from_on: 'date',
-  until_on: 'date',
-  entry_id: 'uuid',
-  manufacturer: 'text',
-  model: 'text',
-  serial: 'text',
-});
+/** Everything that is gone goes, and rows with a key become what they are now. */
+export const REPLACE: Readonly<Record<SubjectColumn, string>> = {
+  unit_id: replacing('unit_id'),
+  point_id: replacing('point_id'),
+};
+function replacing(as: SubjectColumn): string {
+  const parts = tablesOf(as).flatMap((table, i) => [
+    `${table}_gone as (${gone(table, i + 2, as)})`,
+    ...(DERIVED[table].keyed ? [`${table}_put as (${put(table, i + 2)})`] : []),
+  ]);
+  return `with ${parts.join(',\n')}\nselect 1`;
+}
+
+/**
+ * Rows without a key that are not there yet; $1 as JSON. After the replacement: a component leaves its slot before the next
+ * enters.
+ */
+export const ADD: Readonly<Record<'refrigerant_movements' | 'components', string>> = {
+  refrigerant_movements: adding('refrigerant_movements'),
+  components: adding('components'),
+};
+function adding(table: 'refrigerant_movements' | 'components'): string {
+  const derived = DERIVED[table];
+  return `
+insert into ${table} (${Object.keys(derived.columns).join(', ')})
+select ${listed(derived, 'r')}
+from ${recordset(derived, 1)}
+where not exists (select from ${table} t where ${same(derived)})`;
+}
 
 /** The state of calls; only rows that change are written, so that search is not kept anew for nothing. */
 export const STATE_OF_CALLS = `
