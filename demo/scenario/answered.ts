@@ -4,8 +4,9 @@ import { DEFAULT_LIMITS } from '#core/measurement';
 import type { Row, Scenario } from './types.ts';
 
 /**
- * Puts beside every set of readings what it says, by the plate of its unit and the usual limits, as the server keeps it when a
- * technician writes one: histories and sisters read these, they work nothing out again.
+ * Puts beside every set of readings what it says, by the plate of its unit and the usual limits, as the
+ * server keeps it when a technician writes one: histories and sisters read these, they work nothing out
+ * again.
  */
 export function answerReadings(rows: Scenario): void {
   const circuits = new Map<unknown, Row[]>();

@@ -436,7 +436,9 @@ function associate(m: Models): void {
   of(m.SitePoint, m.Site, 'siteId', 'site', 'points');
   of(m.SiteLink, m.Site, 'siteId', 'site', 'links');
   of(m.ModelNote, m.User, 'recordedBy', 'recorder', 'modelNotes');
+  of(m.SiteLink, m.User, 'establishedBy', 'establisher', 'links');
   of(m.Photo, m.Unit, 'unitId', 'unit', 'photos');
+  of(m.Photo, m.User, 'recordedBy', 'recorder', 'photos');
   m.Summary.belongsTo(m.Unit, { foreignKey: 'unitId', as: 'unit' });
   m.Unit.hasOne(m.Summary, { foreignKey: 'unitId', as: 'summary' });
 }

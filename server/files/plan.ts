@@ -10,6 +10,7 @@ import { firstTime } from '../http/once.ts';
 import { writeLog } from '../http/log.ts';
 import { keepFoundBy } from '../tracing/service.ts';
 import { siteNet } from '../tracing/queries.ts';
+import { UNITS_AS_POINTS } from '../tracing/tracing.sql.ts';
 
 const defined = <T extends object>(value: T): T =>
   Object.fromEntries(Object.entries(value).filter(([, v]) => v !== undefined && v !== null)) as T;
@@ -151,11 +152,7 @@ async function addLinks(
     }
   });
   if (problems.length > 0) throw invalid(problems, 'The facts in this file cannot all be so');
-  await db.run(
-    `insert into site_points (id, site_id, kind, name, unit_id) select id, site_id, 'unit', tag, id from units where id = any($1::uuid[]) on conflict (id) do nothing`,
-    [fresh.flatMap((l) => [l.from, l.to])],
-    transaction,
-  );
+  await db.run(UNITS_AS_POINTS, [fresh.flatMap((l) => [l.from, l.to])], transaction);
   await db.run(
     `insert into site_links (id, site_id, kind, from_id, to_id, poles, breaker_a, how, established_on, established_by, note)
      select r.id, $2, r.kind, r."from", r."to", coalesce(array(select jsonb_array_elements_text(r.poles)::int), '{}'), r."breakerA", r.how, r."on", r.by, r.note

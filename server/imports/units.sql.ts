@@ -1,40 +1,129 @@
 /* Set-wise import of units. `staged` holds the good rows of the file; each statement works on all of them at once. */
 
+const CELLS = `
+  line int,
+  customer text,
+  site text,
+  ref text,
+  address text,
+  lat float8,
+  lon float8,
+  unit text,
+  kind text,
+  manufacturer text,
+  model text,
+  serial text,
+  built_on date,
+  installed_on date,
+  tons float8,
+  refrigerant text,
+  charge_lb float8,
+  voltage float8,
+  phase int,
+  area_served text,
+  status text`;
+
 export const STAGE_UNITS = `
-  create temp table staged (line int, customer text, site text, ref text, address text, lat float8, lon float8, unit text, kind text, manufacturer text, model text, serial text,
-    built_on date, installed_on date, tons float8, refrigerant text, charge_lb float8, voltage float8, phase int, area_served text, status text, site_id uuid, unit_id uuid, is_new boolean) on commit drop`;
+create temp table staged (${CELLS},
+  site_id uuid,
+  unit_id uuid,
+  is_new boolean
+) on commit drop`;
 export const FILL_UNITS = `
-  insert into staged select r.*, null, null, null from jsonb_to_recordset($1::jsonb) as r(line int, customer text, site text, ref text, address text, lat float8, lon float8, unit text, kind text,
-    manufacturer text, model text, serial text, built_on date, installed_on date, tons float8, refrigerant text, charge_lb float8, voltage float8, phase int, area_served text, status text)`;
+insert into staged
+select r.*, null, null, null
+from jsonb_to_recordset($1::jsonb) as r(${CELLS})`;
 
 /** Rows that would change the charge of a unit with several circuits, which one number cannot do. */
 export const UNITS_WITH_CIRCUITS = `
-  select s.line, s.charge_lb::text as value from staged s
-    join customers c on c.name = s.customer join sites t on t.customer_id = c.id and t.name = s.site join units u on u.site_id = t.id and u.tag = s.unit
-    join lateral (select count(*) as n, sum(charge_lb::numeric)::float8 as charge, string_agg(distinct refrigerant, '+') as refrigerant from circuits where unit_id = u.id) x on x.n > 1
-  where (s.charge_lb is not null and s.charge_lb is distinct from x.charge) or (s.refrigerant is not null and s.refrigerant is distinct from x.refrigerant)`;
+select s.line, s.charge_lb::text as value
+from staged s
+  join customers c on c.name = s.customer
+  join sites t on t.customer_id = c.id and t.name = s.site
+  join units u on u.site_id = t.id and u.tag = s.unit
+  join lateral (
+    select
+      count(*) as n,
+      sum(charge_lb::numeric)::float8 as charge,
+      string_agg(distinct refrigerant, '+') as refrigerant
+    from circuits
+    where unit_id = u.id
+  ) x on x.n > 1
+where (s.charge_lb is not null and s.charge_lb is distinct from x.charge)
+  or (s.refrigerant is not null and s.refrigerant is distinct from x.refrigerant)`;
 
-export const ADD_CUSTOMERS =
-  'insert into customers (name) select distinct customer from staged on conflict (name) do nothing returning id';
+export const ADD_CUSTOMERS = `
+insert into customers (name)
+select distinct customer
+from staged
+on conflict (name) do nothing
+returning id`;
+
+/** What the file says of each site; all rows of one site agree. */
+const GIVEN_SITES = `
+  select
+    c.id as customer_id,
+    s.site,
+    max(s.ref) as ref,
+    max(s.address) as address,
+    max(s.lat) as lat,
+    max(s.lon) as lon
+  from staged s
+    join customers c on c.name = s.customer
+  group by c.id, s.site`;
 export const ADD_SITES = `
-  insert into sites (customer_id, name, ref, address, lat, lon, time_zone)
-  select c.id, s.site, max(s.ref), max(s.address), max(s.lat), max(s.lon), $1 from staged s join customers c on c.name = s.customer group by c.id, s.site
-  on conflict (customer_id, name) do nothing returning id`;
+insert into sites (customer_id, name, ref, address, lat, lon, time_zone)
+select g.customer_id, g.site, g.ref, g.address, g.lat, g.lon, $1
+from (${GIVEN_SITES}) g
+on conflict (customer_id, name) do nothing
+returning id`;
+
+/** Columns where an empty cell leaves what is known. */
+const kept = (columns: readonly string[], given: string, known: string) =>
+  columns.map((c) => `coalesce(${given}.${c}, ${known}.${c})`);
+const set = (columns: readonly string[], given: string, known: string) =>
+  kept(columns, given, known)
+    .map((value, i) => `${columns[i]} = ${value}`)
+    .join(',\n  ');
+/** True where something would change. */
+const differs = (columns: readonly string[], given: string, known: string) => `(
+    ${kept(columns, given, known).join(',\n    ')}
+  ) is distinct from (
+    ${columns.map((c) => `${known}.${c}`).join(', ')}
+  )`;
+
+const OF_SITE = ['ref', 'address', 'lat', 'lon'];
 export const CHANGE_SITES = `
-  with given as (select c.id as customer_id, s.site, max(s.ref) as ref, max(s.address) as address, max(s.lat) as lat, max(s.lon) as lon
-    from staged s join customers c on c.name = s.customer group by c.id, s.site)
-  update sites t set ref = coalesce(g.ref, t.ref), address = coalesce(g.address, t.address), lat = coalesce(g.lat, t.lat), lon = coalesce(g.lon, t.lon), version = t.version + 1
-  from given g where t.customer_id = g.customer_id and t.name = g.site
-    and (coalesce(g.ref, t.ref), coalesce(g.address, t.address), coalesce(g.lat, t.lat), coalesce(g.lon, t.lon)) is distinct from (t.ref, t.address, t.lat, t.lon) returning t.id`;
-export const PLACE_SITES =
-  'update staged s set site_id = t.id from customers c join sites t on t.customer_id = c.id where c.name = s.customer and t.name = s.site';
-export const FIND_UNITS =
-  'update staged s set unit_id = u.id, is_new = false from units u where u.site_id = s.site_id and u.tag = s.unit';
-export const NAME_NEW_UNITS = 'update staged set unit_id = uuid_v7(), is_new = true where unit_id is null';
-export const ADD_UNITS = `
-  insert into units (id, site_id, tag, kind, manufacturer, model, serial, built_on, installed_on, tons, voltage, phase, area_served, status)
-  select unit_id, site_id, unit, kind, manufacturer, model, serial, built_on, installed_on, tons, voltage, phase, area_served, coalesce(status, 'in service') from staged where is_new`;
-const MERGED = [
+with given as (${GIVEN_SITES})
+update sites t
+set
+  ${set(OF_SITE, 'g', 't')},
+  version = t.version + 1
+from given g
+where t.customer_id = g.customer_id
+  and t.name = g.site
+  and ${differs(OF_SITE, 'g', 't')}
+returning t.id`;
+export const PLACE_SITES = `
+update staged s
+set site_id = t.id
+from customers c
+  join sites t on t.customer_id = c.id
+where c.name = s.customer
+  and t.name = s.site`;
+
+export const FIND_UNITS = `
+update staged s
+set unit_id = u.id, is_new = false
+from units u
+where u.site_id = s.site_id
+  and u.tag = s.unit`;
+export const NAME_NEW_UNITS = `
+update staged
+set unit_id = uuid_v7(), is_new = true
+where unit_id is null`;
+
+const OF_UNIT = [
   'kind',
   'manufacturer',
   'model',
@@ -47,30 +136,81 @@ const MERGED = [
   'area_served',
   'status',
 ];
-/** An empty cell leaves what is known. */
+const COPIED = OF_UNIT.filter((c) => c !== 'status').join(', ');
+export const ADD_UNITS = `
+insert into units (id, site_id, tag, ${COPIED}, status)
+select unit_id, site_id, unit, ${COPIED}, coalesce(status, 'in service')
+from staged
+where is_new`;
 export const CHANGE_UNITS = `
-  update units u set ${MERGED.map((c) => `${c} = coalesce(s.${c}, u.${c})`).join(', ')}, version = u.version + 1
-  from staged s where s.unit_id = u.id and not s.is_new
-    and (${MERGED.map((c) => `coalesce(s.${c}, u.${c})`).join(', ')}) is distinct from (${MERGED.map((c) => `u.${c}`).join(', ')}) returning u.id`;
-const WITH_CIRCUIT = 'from staged s where (s.refrigerant is not null or s.charge_lb is not null)';
-export const ADD_CIRCUITS = `insert into circuits (unit_id, number, refrigerant, charge_lb) select s.unit_id, 1, s.refrigerant, s.charge_lb ${WITH_CIRCUIT} and s.is_new`;
+update units u
+set
+  ${set(OF_UNIT, 's', 'u')},
+  version = u.version + 1
+from staged s
+where s.unit_id = u.id
+  and not s.is_new
+  and ${differs(OF_UNIT, 's', 'u')}
+returning u.id`;
+
+export const ADD_CIRCUITS = `
+insert into circuits (unit_id, number, refrigerant, charge_lb)
+select s.unit_id, 1, s.refrigerant, s.charge_lb
+from staged s
+where (s.refrigerant is not null or s.charge_lb is not null)
+  and s.is_new`;
+
+const OF_CIRCUIT = ['refrigerant', 'charge_lb'];
 /**
  * Circuit 1 of units known before; those with several circuits were taken out as bad rows unless nothing
  * changes.
  */
 export const CHANGE_CIRCUITS = `
-  insert into circuits as x (unit_id, number, refrigerant, charge_lb) select s.unit_id, 1, s.refrigerant, s.charge_lb
-  ${WITH_CIRCUIT} and not s.is_new and (select count(*) from circuits where unit_id = s.unit_id) <= 1
-  on conflict (unit_id, number) do update set refrigerant = coalesce(excluded.refrigerant, x.refrigerant), charge_lb = coalesce(excluded.charge_lb, x.charge_lb)
-    where (coalesce(excluded.refrigerant, x.refrigerant), coalesce(excluded.charge_lb, x.charge_lb)) is distinct from (x.refrigerant, x.charge_lb) returning unit_id as id`;
+insert into circuits as x (unit_id, number, refrigerant, charge_lb)
+select s.unit_id, 1, s.refrigerant, s.charge_lb
+from staged s
+where (s.refrigerant is not null or s.charge_lb is not null)
+  and not s.is_new
+  and (select count(*) from circuits where unit_id = s.unit_id) <= 1
+on conflict (unit_id, number) do update
+set
+  ${set(OF_CIRCUIT, 'excluded', 'x')}
+where ${differs(OF_CIRCUIT, 'excluded', 'x')}
+returning unit_id as id`;
 
 /**
  * Every unit as a row of the file, in a fixed order; numbers as the shortest text that reads back the same.
  */
 export const EXPORT_UNITS = `
-  select c.name as customer, s.name as site, s.ref, s.address, s.lat, s.lon, u.tag as unit, u.kind, u.manufacturer, u.model, u.serial, u.built_on::text, u.installed_on::text, u.tons,
-    x.refrigerant, x.charge_lb, u.voltage, u.phase, u.area_served, u.status
-  from units u join sites s on s.id = u.site_id join customers c on c.id = s.customer_id
-  left join lateral (select string_agg(distinct refrigerant, '+') as refrigerant, case when count(*) = count(charge_lb) then sum(charge_lb::numeric)::float8 end as charge_lb
-    from circuits where unit_id = u.id) x on true
-  order by c.name collate "C", s.name collate "C", u.tag collate "C"`;
+select
+  c.name as customer,
+  s.name as site,
+  s.ref,
+  s.address,
+  s.lat,
+  s.lon,
+  u.tag as unit,
+  u.kind,
+  u.manufacturer,
+  u.model,
+  u.serial,
+  u.built_on::text,
+  u.installed_on::text,
+  u.tons,
+  x.refrigerant,
+  x.charge_lb,
+  u.voltage,
+  u.phase,
+  u.area_served,
+  u.status
+from units u
+  join sites s on s.id = u.site_id
+  join customers c on c.id = s.customer_id
+  left join lateral (
+    select
+      string_agg(distinct refrigerant, '+') as refrigerant,
+      case when count(*) = count(charge_lb) then sum(charge_lb::numeric)::float8 end as charge_lb
+    from circuits
+    where unit_id = u.id
+  ) x on true
+order by c.name collate "C", s.name collate "C", u.tag collate "C"`;

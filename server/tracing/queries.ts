@@ -13,6 +13,7 @@ import type { PointView, TracingView } from '#contracts/tracing';
 import type { TraceView, UnitPage } from '#contracts/units';
 import type { Database } from '../db/connect.ts';
 import { notFound } from '../http/problem.ts';
+import { LINKS_OF_SITE, POINTS_OF_SITE } from './tracing.sql.ts';
 
 /**
  * Points and facts of a site as core sees them. Every unit of the site takes part, whether anything is known
@@ -23,40 +24,17 @@ export async function siteNet(
   siteId: string,
   transaction?: Transaction,
 ): Promise<{ points: PointView[]; links: SiteLink[] }> {
-  const points = await db.rows<PointView>(
-    `select json_strip_nulls(json_build_object('id', p.id, 'kind', p.kind, 'name', p.name, 'where', p.place, 'volts', p.volts, 'phase', p.phase,
-       'ratingA', p.rating_a, 'spaces', p.spaces, 'version', p.version)) as point
-     from site_points p where p.site_id = $1 and p.unit_id is null and p.retired_at is null
-     union all
-     select json_strip_nulls(json_build_object('id', u.id, 'kind', 'unit', 'name', u.tag, 'where', u.area_served, 'version', u.version,
-       'unit', json_build_object('kind', u.kind, 'status', u.status, 'volts', u.voltage, 'phase', u.phase,
-         'mcaA', (u.details->'electrical'->>'mcaA')::float, 'mocpA', (u.details->'electrical'->>'mocpA')::float)))
-     from units u where u.site_id = $1 and u.status <> 'retired'`,
-    [siteId],
-    transaction,
-  );
-  const links = await db.rows<{ link: SiteLink }>(
-    `select json_strip_nulls(json_build_object('id', l.id, 'kind', l.kind, 'from', l.from_id, 'to', l.to_id,
-       'poles', case when l.poles = '{}' then null else l.poles end, 'breakerA', l.breaker_a, 'how', l.how,
-       'by', coalesce(p.display_name, 'nobody named'), 'on', l.established_on, 'note', l.note)) as link
-     from site_links l left join users p on p.id = l.established_by where l.site_id = $1 and l.ended_at is null order by l.established_on, l.id`,
-    [siteId],
-    transaction,
-  );
-  return {
-    points: points.map((row) => (row as unknown as { point: PointView }).point),
-    links: links.map((row) => row.link),
-  };
+  const points = await db.rows<{ point: PointView }>(POINTS_OF_SITE, [siteId], transaction);
+  const links = await db.rows<{ link: SiteLink }>(LINKS_OF_SITE, [siteId], transaction);
+  return { points: points.map((row) => row.point), links: links.map((row) => row.link) };
 }
 
 /** The feeds and controls of a site. @throws Problem 404 */
 export async function tracingRecord(db: Database, siteId: string): Promise<TracingView> {
-  const [site] = await db.rows<{ site: string; customer: string }>(
-    'select s.name as site, c.name as customer from sites s join customers c on c.id = s.customer_id where s.id = $1',
-    [siteId],
-  );
+  const site = await db.models.Site.findByPk(siteId, { include: 'customer' });
   if (!site) throw notFound('Site');
-  return { siteId, ...site, ...(await siteNet(db, siteId)) };
+  const { customer } = site as unknown as { customer: { name: string } };
+  return { siteId, site: site.name, customer: customer.name, ...(await siteNet(db, siteId)) };
 }
 
 const shown = (step: TraceStep): TraceView => ({

@@ -1,18 +1,20 @@
-import type { Transaction } from 'sequelize';
+import { Op, type Transaction } from 'sequelize';
 import { aroundUnit, feedOf, linkRefusal, loopThrough, pointName, type SiteNet } from '#core/tracing';
 import type { NewLink, NewPoint, PointPatch, TracingView } from '#contracts/tracing';
 import type { Database } from '../db/connect.ts';
-import { invalid, notFound, Problem, stale } from '../http/problem.ts';
+import { invalid, notFound, Problem } from '../http/problem.ts';
 import { firstTime } from '../http/once.ts';
 import { writeLog } from '../http/log.ts';
+import { updateVersion } from '../http/versioned.ts';
 import { siteNet, tracingRecord } from './queries.ts';
+import { KEEP_FOUND_BY, UNITS_AS_POINTS } from './tracing.sql.ts';
 
 /**
  * One writer at a time for the facts of a site: two that would close a loop together must not pass each
  * other.
  */
 async function lockSite(db: Database, siteId: string, transaction: Transaction): Promise<void> {
-  const [site] = await db.rows('select id from sites where id = $1 for update', [siteId], transaction);
+  const site = await db.models.Site.findByPk(siteId, { attributes: ['id'], lock: true, transaction });
   if (!site) throw notFound('Site');
 }
 
@@ -21,21 +23,7 @@ export async function createPoint(db: Database, body: NewPoint, actor: string): 
   await db.transaction(async (transaction) => {
     if (!(await firstTime(db, transaction, { id: body.id, body, actor }))) return;
     await lockSite(db, body.siteId, transaction);
-    await db.run(
-      'insert into site_points (id, site_id, kind, name, place, volts, phase, rating_a, spaces) values ($1, $2, $3, $4, $5, $6, $7, $8, $9)',
-      [
-        body.id,
-        body.siteId,
-        body.kind,
-        body.name,
-        body.place ?? null,
-        body.volts ?? null,
-        body.phase ?? null,
-        body.ratingA ?? null,
-        body.spaces ?? null,
-      ],
-      transaction,
-    );
+    await db.models.SitePoint.create(body, { transaction });
     await writeLog(db, transaction, {
       actor,
       action: 'create',
@@ -47,15 +35,6 @@ export async function createPoint(db: Database, body: NewPoint, actor: string): 
   return tracingRecord(db, body.siteId);
 }
 
-const COLUMNS = {
-  name: 'name',
-  place: 'place',
-  volts: 'volts',
-  phase: 'phase',
-  ratingA: 'rating_a',
-  spaces: 'spaces',
-} as const;
-
 /**
  * Changes or retires a point; what is retired takes its facts with it. @throws Problem 404, 409 for a stale
  * version
@@ -66,39 +45,39 @@ export async function updatePoint(
   { version, retired, ...patch }: PointPatch,
   actor: string,
 ): Promise<TracingView> {
-  const [known] = await db.rows<{ siteId: string }>(
-    'select site_id as "siteId" from site_points where id = $1 and unit_id is null',
-    [id],
-  );
+  const known = await db.models.SitePoint.findOne({ where: { id, unitId: null } });
   if (!known) throw notFound('Point');
+  const { SiteLink, SitePoint } = db.models;
+  const ofPoint = { [Op.or]: [{ fromId: id }, { toId: id }] };
   await db.transaction(async (transaction) => {
     await lockSite(db, known.siteId, transaction);
-    const fields = Object.entries(patch) as [keyof typeof COLUMNS, unknown][];
-    const sets = ['version = version + 1', ...fields.map(([name], i) => `${COLUMNS[name]} = $${i + 3}`)];
-    if (retired !== undefined) sets.push(retired ? 'retired_at = now()' : 'retired_at = null');
-    // The facts that went with a point come back with it.
-    if (retired === false)
-      await db.run(
-        `update site_links l set ended_at = null, ended_by = null from site_points p where p.id = $1 and (l.from_id = p.id or l.to_id = p.id) and l.ended_at = p.retired_at`,
-        [id],
+    const before = await SitePoint.findByPk(id, { transaction });
+    const now = new Date();
+    await updateVersion(
+      SitePoint,
+      id,
+      version,
+      { ...patch, ...(retired === undefined ? {} : { retiredAt: retired ? now : null }) },
+      {
         transaction,
-      );
-    const changed = await db.run(
-      `update site_points set ${sets.join(', ')} where id = $1 and version = $2 returning id`,
-      [id, version, ...fields.map(([, value]) => value)],
-      transaction,
+        what: 'Point',
+        show: async () => {
+          const current = (await tracingRecord(db, known.siteId)).points.find((p) => p.id === id);
+          return current && { ...current, place: current.where ?? null };
+        },
+      },
     );
-    if (changed.length === 0) {
-      const current = (await tracingRecord(db, known.siteId)).points.find((p) => p.id === id);
-      throw stale('point', current && { ...current, place: current.where ?? null });
-    }
-    if (retired) {
-      await db.run(
-        'update site_links set ended_at = now(), ended_by = $2 where (from_id = $1 or to_id = $1) and ended_at is null',
-        [id, actor],
-        transaction,
+    // The facts that go with a point come back with it.
+    if (retired)
+      await SiteLink.update(
+        { endedAt: now, endedBy: actor },
+        { where: { ...ofPoint, endedAt: null }, transaction },
       );
-    }
+    else if (retired === false && before?.retiredAt)
+      await SiteLink.update(
+        { endedAt: null, endedBy: null },
+        { where: { ...ofPoint, endedAt: before.retiredAt }, transaction },
+      );
     await writeLog(db, transaction, {
       actor,
       action: 'change',
@@ -123,36 +102,29 @@ export async function createLink(db: Database, body: NewLink, actor: string): Pr
     if (!(await firstTime(db, transaction, { id: body.id, body, actor }))) return;
     await lockSite(db, body.siteId, transaction);
     if (body.insteadOf)
-      await db.run(
-        'update site_links set ended_at = now(), ended_by = $2 where id = $1 and site_id = $3 and ended_at is null',
-        [body.insteadOf, actor, body.siteId],
-        transaction,
+      await db.models.SiteLink.update(
+        { endedAt: new Date(), endedBy: actor },
+        { where: { id: body.insteadOf, siteId: body.siteId, endedAt: null }, transaction },
       );
     const net = await siteNet(db, body.siteId, transaction);
     checkLink(net, body);
     // A unit takes part from its first fact on.
-    await db.run(
-      `insert into site_points (id, site_id, kind, name, unit_id) select id, site_id, 'unit', tag, id from units where id = any($1::uuid[]) on conflict (id) do nothing`,
-      [[body.from, body.to]],
-      transaction,
-    );
-    await db.run(
-      `insert into site_links (id, site_id, kind, from_id, to_id, poles, breaker_a, how, established_on, established_by, note)
-       values ($1, $2, $3, $4, $5, $6::int[], $7, $8, $9, $10, $11)`,
-      [
-        body.id,
-        body.siteId,
-        body.kind,
-        body.from,
-        body.to,
-        (body.poles ?? []).toSorted((a, b) => a - b),
-        body.breakerA ?? null,
-        body.how,
-        body.on,
-        actor,
-        body.note ?? null,
-      ],
-      transaction,
+    await db.run(UNITS_AS_POINTS, [[body.from, body.to]], transaction);
+    await db.models.SiteLink.create(
+      {
+        id: body.id,
+        siteId: body.siteId,
+        kind: body.kind,
+        fromId: body.from,
+        toId: body.to,
+        poles: (body.poles ?? []).toSorted((a, b) => a - b),
+        breakerA: body.breakerA ?? null,
+        how: body.how,
+        establishedOn: body.on,
+        establishedBy: actor,
+        note: body.note ?? null,
+      },
+      { transaction },
     );
     await writeLog(db, transaction, {
       actor,
@@ -185,11 +157,9 @@ function checkLink(net: SiteNet, body: Pick<NewLink, 'kind' | 'from' | 'to'>): v
  * close a loop
  */
 export async function endLink(db: Database, id: string, ended: boolean, actor: string): Promise<TracingView> {
-  const [link] = await db.rows<{ siteId: string; kind: NewLink['kind']; from: string; to: string }>(
-    'select site_id as "siteId", kind, from_id as "from", to_id as "to" from site_links where id = $1',
-    [id],
-  );
-  if (!link) throw notFound('Fact');
+  const known = await db.models.SiteLink.findByPk(id);
+  if (!known) throw notFound('Fact');
+  const link = { ...known.get(), kind: known.kind as NewLink['kind'], from: known.fromId, to: known.toId };
   await db.transaction(async (transaction) => {
     await lockSite(db, link.siteId, transaction);
     if (!ended) {
@@ -198,12 +168,9 @@ export async function endLink(db: Database, id: string, ended: boolean, actor: s
         throw new Problem(409, 'One end of this fact is gone', { detail: 'Bring that back first.' });
       checkLink({ ...net, links: net.links.filter((l) => l.id !== id) }, link);
     }
-    await db.run(
-      ended
-        ? 'update site_links set ended_at = now(), ended_by = $2 where id = $1 and ended_at is null'
-        : 'update site_links set ended_at = null, ended_by = null where id = $1 and $2::uuid is not null',
-      [id, actor],
-      transaction,
+    await db.models.SiteLink.update(
+      ended ? { endedAt: new Date(), endedBy: actor } : { endedAt: null, endedBy: null },
+      { where: { id, ...(ended ? { endedAt: null } : {}) }, transaction },
     );
     await writeLog(db, transaction, {
       actor,
@@ -237,10 +204,5 @@ export async function keepFoundBy(db: Database, siteId: string, transaction: Tra
         ),
       };
     });
-  await db.run(
-    `update units u set found_by = r.found_by, found_words = r.found_words
-     from jsonb_to_recordset($1::jsonb) as r(id uuid, found_by jsonb, found_words text) where r.id = u.id and u.found_by is distinct from r.found_by`,
-    [JSON.stringify(rows)],
-    transaction,
-  );
+  await db.run(KEEP_FOUND_BY, [JSON.stringify(rows)], transaction);
 }
