@@ -331,7 +331,7 @@ export interface PhotoRow {
   width: number;
   height: number;
   turn: Made<number>;
-  marks: Made<unknown>;
+  marks: Made<object>;
   image: Buffer;
   thumb: Buffer;
   takenAt: Date;

@@ -1,3 +1,4 @@
+import { col, fn, Op, where } from 'sequelize';
 import { modelLineOf } from '#core/machine';
 import type { ModelNoteView } from '#contracts/notes';
 import type { Database } from '../db/connect.ts';
@@ -14,11 +15,22 @@ export async function modelNotesFor(
 ): Promise<ModelNoteView[]> {
   const line = modelLineOf(model);
   if (!manufacturer || !line) return [];
-  const notes = await db.rows<Omit<ModelNoteView, 'photos'>>(
-    `select n.id, n.title, n.text, p.display_name as by, n.recorded_at as at from model_notes n left join users p on p.id = n.recorded_by
-     where lower(n.manufacturer) = lower($1) and n.line = $2 and n.retired_at is null order by n.recorded_at desc`,
-    [manufacturer, line],
-  );
+  const found = await db.models.ModelNote.findAll({
+    where: {
+      line,
+      retiredAt: null,
+      [Op.and]: where(fn('lower', col('manufacturer')), manufacturer.toLowerCase()),
+    },
+    include: 'recorder',
+    order: [['recordedAt', 'desc']],
+  });
+  const notes = found.map((note) => ({
+    id: note.id,
+    title: note.title,
+    text: note.text,
+    by: (note as unknown as { recorder: { displayName: string } | null }).recorder?.displayName ?? null,
+    at: note.recordedAt.toISOString(),
+  }));
   if (notes.length === 0) return [];
   const photos = await photosOf(
     db,

@@ -24,10 +24,10 @@ async function addModelNote(db: Database, body: NewModelNote, actor: string): Pr
           message: 'maker and model of this unit are not on record, so the note would reach nobody',
         },
       ]);
-    await db.run(
-      'insert into model_notes (id, manufacturer, line, title, text, recorded_by) values ($1, $2, $3, $4, $5, $6)',
-      [body.id, unit.manufacturer, line, body.title, body.text, actor],
-      transaction,
+    const { id, title, text } = body;
+    await db.models.ModelNote.create(
+      { id, manufacturer: unit.manufacturer, line, title, text, recordedBy: actor },
+      { transaction },
     );
     await writeLog(db, transaction, {
       actor,
@@ -47,13 +47,16 @@ async function updateModelNote(
   actor: string,
 ): Promise<{ id: string }> {
   await db.transaction(async (transaction) => {
-    const changed = await db.run(
-      `update model_notes set title = coalesce($2, title), text = coalesce($3, text),
-         retired_at = case when $4::boolean is null then retired_at when $4 then now() end where id = $1 returning id`,
-      [id, title ?? null, text ?? null, retired ?? null],
-      transaction,
+    const note = await db.models.ModelNote.findByPk(id, { transaction });
+    if (!note) throw notFound('Note');
+    await note.update(
+      {
+        ...(title === undefined ? {} : { title }),
+        ...(text === undefined ? {} : { text }),
+        ...(retired === undefined ? {} : { retiredAt: retired ? new Date() : null }),
+      },
+      { transaction },
     );
-    if (changed.length === 0) throw notFound('Note');
     await writeLog(db, transaction, {
       actor,
       action: 'change',

@@ -78,8 +78,24 @@ export async function sessionView(
 }
 
 export async function crews(db: Database): Promise<CrewView[]> {
-  return db.rows<CrewView>(`
-    select c.id, c.name, c.yard_lat as "yardLat", c.yard_lon as "yardLon", c.shift_start as "shiftStart", c.shift_end as "shiftEnd",
-      coalesce(json_agg(json_build_object('id', u.id, 'displayName', u.display_name) order by u.display_name) filter (where u.id is not null), '[]') as members
-    from crews c left join users u on u.crew_id = c.id and u.active group by c.id order by c.name`);
+  const all = await db.models.Crew.findAll({
+    include: { association: 'members', where: { active: true }, required: false },
+    order: [
+      ['name', 'asc'],
+      ['members', 'displayName', 'asc'],
+    ],
+  });
+  return all.map((crew) => {
+    const { id, name, yardLat, yardLon, shiftStart, shiftEnd } = crew;
+    const { members } = crew as unknown as { members: CrewView['members'] };
+    return {
+      id,
+      name,
+      yardLat,
+      yardLon,
+      shiftStart,
+      shiftEnd,
+      members: members.map((m) => ({ id: m.id, displayName: m.displayName })),
+    };
+  });
 }

@@ -11,26 +11,9 @@ export async function addPhoto(db: Database, body: NewPhoto, actor: string): Pro
   const picture = await readPicture(Buffer.from(content, 'base64'));
   await db.transaction(async (transaction) => {
     if (!(await firstTime(db, transaction, { id: body.id, body, actor }))) return;
-    await db.run(
-      `insert into photos (id, site_id, unit_id, model_note_id, purpose, caption, mime, width, height, marks, image, thumb, taken_at, recorded_by)
-       values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14)`,
-      [
-        body.id,
-        body.siteId ?? null,
-        body.unitId ?? null,
-        body.modelNoteId ?? null,
-        body.purpose,
-        body.caption ?? null,
-        picture.mime,
-        picture.width,
-        picture.height,
-        JSON.stringify(body.marks ?? []),
-        picture.image,
-        picture.thumb,
-        body.takenAt,
-        actor,
-      ],
-      transaction,
+    await db.models.Photo.create(
+      { ...facts, ...picture, takenAt: new Date(body.takenAt), recordedBy: actor },
+      { transaction },
     );
     await writeLog(db, transaction, {
       actor,
@@ -54,32 +37,18 @@ export async function updatePhoto(
   actor: string,
 ): Promise<{ id: string }> {
   await db.transaction(async (transaction) => {
-    const [photo] = await db.rows<{ image: Buffer }>(
-      'select image from photos where id = $1 for update',
-      [id],
-      transaction,
-    );
+    const photo = await db.models.Photo.findByPk(id, { lock: true, transaction });
     if (!photo) throw notFound('Photograph');
-    if (patch.turn !== undefined)
-      await db.run(
-        'update photos set turn = $2, thumb = $3 where id = $1',
-        [id, patch.turn, await thumbOf(photo.image, patch.turn)],
-        transaction,
-      );
-    if (patch.caption !== undefined)
-      await db.run('update photos set caption = $2 where id = $1', [id, patch.caption], transaction);
-    if (patch.marks !== undefined)
-      await db.run(
-        'update photos set marks = $2 where id = $1',
-        [id, JSON.stringify(patch.marks)],
-        transaction,
-      );
-    if (patch.retired !== undefined)
-      await db.run(
-        `update photos set retired_at = ${patch.retired ? 'now()' : 'null'} where id = $1`,
-        [id],
-        transaction,
-      );
+    const { turn, caption, marks, retired } = patch;
+    await photo.update(
+      {
+        ...(turn === undefined ? {} : { turn, thumb: await thumbOf(photo.image, turn) }),
+        ...(caption === undefined ? {} : { caption }),
+        ...(marks === undefined ? {} : { marks }),
+        ...(retired === undefined ? {} : { retiredAt: retired ? new Date() : null }),
+      },
+      { transaction },
+    );
     await writeLog(db, transaction, {
       actor,
       action: 'change',
@@ -97,12 +66,11 @@ export async function photoBytes(
   id: string,
   thumb: boolean,
 ): Promise<{ bytes: Buffer; mime: string }> {
-  const [photo] = await db.rows<{ bytes: Buffer; mime: string; turn: number }>(
-    `select ${thumb ? 'thumb' : 'image'} as bytes, mime, turn from photos where id = $1`,
-    [id],
-  );
+  const photo = await db.models.Photo.findByPk(id, {
+    attributes: [thumb ? 'thumb' : 'image', 'mime', 'turn'],
+  });
   if (!photo) throw notFound('Photograph');
   return thumb
-    ? { bytes: photo.bytes, mime: 'image/webp' }
-    : { bytes: await turned(photo.bytes, photo.turn), mime: photo.mime };
+    ? { bytes: photo.thumb, mime: 'image/webp' }
+    : { bytes: await turned(photo.image, photo.turn), mime: photo.mime };
 }

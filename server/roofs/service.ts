@@ -3,28 +3,31 @@ import { roofProblems, type RoofPlan } from '#core/roof';
 import { feedSentence } from '#core/tracing';
 import type { NewRoof, RoofPatch, RoofUnit, RoofView } from '#contracts/roofs';
 import type { Database } from '../db/connect.ts';
-import { invalid, notFound, stale } from '../http/problem.ts';
+import { invalid, notFound } from '../http/problem.ts';
 import { firstTime } from '../http/once.ts';
 import { writeLog } from '../http/log.ts';
+import { updateVersion } from '../http/versioned.ts';
 import { siteNet } from '../tracing/queries.ts';
+import { PLACED_ELSEWHERE, UNITS_OF_ROOF } from './roofs.sql.ts';
 
 /** A roof with its units as they stand today. @throws Problem 404 */
 export async function roofRecord(db: Database, id: string, transaction?: Transaction): Promise<RoofView> {
-  const [roof] = await db.rows<Omit<RoofView, 'units'>>(
-    `select r.id, r.site_id as "siteId", s.name as site, c.name as customer, r.name, r.plan, r.version
-     from roofs r join sites s on s.id = r.site_id join customers c on c.id = s.customer_id where r.id = $1`,
-    [id],
-    transaction,
-  );
-  if (!roof) throw notFound('Roof');
-  const units = await db.rows<Omit<RoofUnit, 'feed'>>(
-    `select u.id, u.tag, u.kind, u.status, u.area_served as "areaServed", coalesce(m.flag_kinds, '{}') as "flagKinds",
-       coalesce((select json_agg(json_build_object('kind', o.kind, 'hazard', o.hazard, 'text', o.text) order by o.hazard desc, o.opened_at)
-         from open_conditions o where o.unit_id = u.id and o.closed_at is null), '[]') as conditions
-     from units u left join unit_summaries m on m.unit_id = u.id where u.site_id = $1 and u.status <> 'retired' order by u.tag`,
-    [roof.siteId],
-    transaction,
-  );
+  const found = await db.models.Roof.findByPk(id, {
+    include: { association: 'site', include: ['customer'] },
+    ...(transaction ? { transaction } : {}),
+  });
+  if (!found) throw notFound('Roof');
+  const { site } = found as unknown as { site: { name: string; customer: { name: string } } };
+  const roof = {
+    id,
+    siteId: found.siteId,
+    site: site.name,
+    customer: site.customer.name,
+    name: found.name,
+    plan: found.plan as RoofPlan,
+    version: found.version,
+  };
+  const units = await db.rows<Omit<RoofUnit, 'feed'>>(UNITS_OF_ROOF, [roof.siteId], transaction);
   const net = await siteNet(db, roof.siteId, transaction);
   return { ...roof, units: units.map((unit) => ({ ...unit, feed: feedSentence(net, unit.id) ?? null })) };
 }
@@ -39,11 +42,11 @@ async function checkPlan(
 ): Promise<void> {
   const problems = roofProblems(plan).map((p) => ({ path: `plan.${p.path}`, message: p.message }));
   const placed = plan.items.flatMap((item) => (item.unitId ? [item.unitId] : []));
-  const known = await db.rows<{ id: string }>(
-    'select id from units where site_id = $1 and id = any($2::uuid[])',
-    [siteId, placed],
+  const known = await db.models.Unit.findAll({
+    attributes: ['id'],
+    where: { siteId, id: placed },
     transaction,
-  );
+  });
   const here = new Set(known.map((u) => u.id));
   plan.items.forEach((item, i) => {
     if (item.unitId && !here.has(item.unitId))
@@ -53,19 +56,18 @@ async function checkPlan(
       });
   });
   const [elsewhere] = await db.rows<{ name: string; tag: string }>(
-    `select r.name, u.tag from roofs r cross join jsonb_array_elements(r.plan->'items') i join units u on u.id::text = i->>'unitId'
-     where r.site_id = $1 and r.id <> $2 and r.retired_at is null and u.id = any($3::uuid[]) limit 1`,
+    PLACED_ELSEWHERE,
     [siteId, roofId, placed],
     transaction,
   );
   if (elsewhere)
     problems.push({ path: 'plan.items', message: `${elsewhere.tag} stands on “${elsewhere.name}” already` });
   if (plan.underlay) {
-    const [photo] = await db.rows(
-      'select id from photos where id = $1 and site_id = $2',
-      [plan.underlay.photoId, siteId],
+    const photo = await db.models.Photo.findOne({
+      attributes: ['id'],
+      where: { id: plan.underlay.photoId, siteId },
       transaction,
-    );
+    });
     if (!photo)
       problems.push({ path: 'plan.underlay', message: 'the picture to trace from is not of this site' });
   }
@@ -75,14 +77,10 @@ async function checkPlan(
 export async function createRoof(db: Database, body: NewRoof, actor: string): Promise<RoofView> {
   await db.transaction(async (transaction) => {
     if (!(await firstTime(db, transaction, { id: body.id, body, actor }))) return;
-    const [site] = await db.rows('select id from sites where id = $1', [body.siteId], transaction);
-    if (!site) throw notFound('Site');
+    if (!(await db.models.Site.findByPk(body.siteId, { transaction }))) throw notFound('Site');
     await checkPlan(db, body.siteId, body.id, body.plan, transaction);
-    await db.run(
-      'insert into roofs (id, site_id, name, plan) values ($1, $2, $3, $4)',
-      [body.id, body.siteId, body.name, JSON.stringify(body.plan)],
-      transaction,
-    );
+    const { id, siteId, name, plan } = body;
+    await db.models.Roof.create({ id, siteId, name, plan }, { transaction });
     await writeLog(db, transaction, {
       actor,
       action: 'create',
@@ -107,13 +105,17 @@ export async function updateRoof(
   const before = await roofRecord(db, id);
   await db.transaction(async (transaction) => {
     if (plan) await checkPlan(db, before.siteId, id, plan, transaction);
-    const changed = await db.run(
-      `update roofs set version = version + 1, name = coalesce($3, name), plan = coalesce($4::jsonb, plan),
-         retired_at = case when $5::boolean is null then retired_at when $5 then now() end where id = $1 and version = $2 returning id`,
-      [id, version, name ?? null, plan ? JSON.stringify(plan) : null, retired ?? null],
-      transaction,
+    await updateVersion(
+      db.models.Roof,
+      id,
+      version,
+      {
+        ...(name === undefined ? {} : { name }),
+        ...(plan === undefined ? {} : { plan }),
+        ...(retired === undefined ? {} : { retiredAt: retired ? new Date() : null }),
+      },
+      { transaction, what: 'Roof', show: () => roofRecord(db, id) },
     );
-    if (changed.length === 0) throw stale('roof', await roofRecord(db, id));
     await writeLog(db, transaction, {
       actor,
       action: 'change',

@@ -1,5 +1,5 @@
 import type { z } from 'zod';
-import type { Transaction } from 'sequelize';
+import { Op, type Transaction } from 'sequelize';
 import type { PlainDate } from '#core/time';
 import {
   SETTING_DEFAULTS,
@@ -27,11 +27,14 @@ export async function settingAsOf<N extends SettingName>(
   day: PlainDate,
   transaction?: Transaction,
 ): Promise<Value<N> | undefined> {
-  const [row] = await db.rows<{ value: unknown }>(
-    'select value from settings where name = $1 and valid_from <= $2 order by valid_from desc, recorded_at desc limit 1',
-    [name, day],
-    transaction,
-  );
+  const row = await db.models.Setting.findOne({
+    where: { name, validFrom: { [Op.lte]: day } },
+    order: [
+      ['validFrom', 'desc'],
+      ['recordedAt', 'desc'],
+    ],
+    ...(transaction ? { transaction } : {}),
+  });
   return row ? (SETTING_SHAPES[name].parse(row.value) as Value<N>) : undefined;
 }
 
@@ -45,12 +48,12 @@ export async function nextStart(
   day: PlainDate,
   transaction?: Transaction,
 ): Promise<PlainDate | undefined> {
-  const [row] = await db.rows<{ on: string | null }>(
-    'select min(valid_from) as on from settings where name = $1 and valid_from > $2',
-    [name, day],
-    transaction,
-  );
-  return row?.on ?? undefined;
+  const first = await db.models.Setting.findOne({
+    where: { name, validFrom: { [Op.gt]: day } },
+    order: [['validFrom', 'asc']],
+    ...(transaction ? { transaction } : {}),
+  });
+  return first?.validFrom;
 }
 
 /** Name and zone of the company. The zone decides what day it is, so this one is not looked up by day. */
@@ -76,12 +79,21 @@ export async function measuringLimits(
 
 /** Every value a setting ever had, the latest start first. */
 export async function settingRows(db: Database, name: HandSetting): Promise<SettingRow[]> {
-  return db.rows<SettingRow>(
-    `
-    select s.id, s.valid_from as "validFrom", s.value, u.display_name as by, s.recorded_at as "recordedAt"
-    from settings s left join users u on u.id = s.recorded_by where s.name = $1 order by s.valid_from desc, s.recorded_at desc`,
-    [name],
-  );
+  const rows = await db.models.Setting.findAll({
+    where: { name },
+    include: 'recorder',
+    order: [
+      ['validFrom', 'desc'],
+      ['recordedAt', 'desc'],
+    ],
+  });
+  return rows.map((row) => ({
+    id: row.id,
+    validFrom: row.validFrom,
+    value: row.value as SettingRow['value'],
+    by: (row as unknown as { recorder: { displayName: string } | null }).recorder?.displayName ?? null,
+    recordedAt: row.recordedAt.toISOString(),
+  }));
 }
 
 /**
@@ -96,11 +108,8 @@ export async function changeSetting(
 ): Promise<void> {
   await db.transaction(async (transaction) => {
     if (!(await firstTime(db, transaction, { id: body.id, body, actor }))) return;
-    await db.run(
-      'insert into settings (id, name, value, valid_from, recorded_by) values ($1, $5, $2, $3, $4)',
-      [body.id, JSON.stringify(body.value), body.validFrom, actor, name],
-      transaction,
-    );
+    const { id, value, validFrom } = body;
+    await db.models.Setting.create({ id, name, value, validFrom, recordedBy: actor }, { transaction });
     if (name === 'history')
       await db.run(
         'update unit_summaries set changes_on = least(changes_on, $1::date)',
