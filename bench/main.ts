@@ -42,7 +42,7 @@ try {
   say('20 users …');
   rows.push(await benchLoad(running.address));
   rows.push(await benchFind(running.address), await benchSitePage(running.address));
-  rows.push(await benchEntryPage(running.address), await benchEntry(running.address));
+  rows.push(await benchEntryPage(running.address), await benchEntry(running.address, url('fleet')));
   await running.stop();
 } finally {
   postgres.stop();

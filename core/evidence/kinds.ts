@@ -1,5 +1,5 @@
 import type { PartId } from '../machine/index.ts';
-import type { ReadingSet, Taken } from './points.ts';
+import type { ReadingSet } from './points.ts';
 
 /*
  * What was observed, as one discriminated union. A line of a sheet says what it saw and how far it looked;
@@ -131,19 +131,6 @@ export type Evidence =
   | { readonly kind: 'step'; readonly body: Step }
   | { readonly kind: 'weather'; readonly body: Weather }
   | { readonly kind: 'adjustment'; readonly body: Adjustment };
-export type EvidenceKind = Evidence['kind'];
-
-/**
- * Whether a line tells the state before or after somebody worked on it; most say so only by their place on
- * the sheet.
- */
-export const takenOf = (evidence: Evidence): Taken | undefined =>
-  evidence.kind === 'reading set'
-    ? evidence.body.taken
-    : evidence.kind === 'adjustment'
-      ? 'as left'
-      : undefined;
-
 /**
  * What was seen, in one line. @example evidenceText({ kind: 'code', body }) // "Kestrel board: 3 flashes,
  * now"

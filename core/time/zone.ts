@@ -111,8 +111,8 @@ export function instantAt(date: PlainDate, minutes: number, zone: string): Date 
 }
 
 /**
- * Offsets already looked up, in minutes, by zone and quarter of an hour: zones change their clocks on quarters, and the
- * platform takes its time to say when. A fold asks for thousands.
+ * Offsets already looked up, in minutes, by zone and quarter of an hour: zones change their clocks on
+ * quarters, and the platform takes its time to say when. A fold asks for thousands.
  */
 const known = new Map<string, Map<number, number>>();
 const QUARTER_MS = 15 * MINUTE_MS;

@@ -15,8 +15,6 @@ export const CALL_STATES = [
   'cancelled',
 ] as const;
 export type CallState = (typeof CALL_STATES)[number];
-/** States in which somebody still has to do something. */
-export const OPEN_STATES = ['taken', 'planned', 'under way', 'waiting', 'reopened'] as const;
 
 export const WAITING_FOR = ['parts', 'approval', 'weather', 'access', 'second person'] as const;
 export type WaitingFor = (typeof WAITING_FOR)[number];

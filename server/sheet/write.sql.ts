@@ -1,6 +1,6 @@
 /*
- * Set-wise writes of what the fold derives. The rows of a subject become exactly those of its fold; rows that stay the same
- * are not written again, so that one more line on a full sheet costs one row.
+ * Set-wise writes of what the fold derives. The rows of a subject become exactly those of its fold; rows that
+ * stay the same are not written again, so that one more line on a full sheet costs one row.
  */
 
 interface Derived {
@@ -105,7 +105,10 @@ const DERIVED = {
 export type DerivedTable = keyof typeof DERIVED;
 type SubjectColumn = 'unit_id' | 'point_id';
 
-/** The tables of a replacement in the order of its parameters: $1 are the subjects, $2 … the rows of each as JSON. */
+/**
+ * The tables of a replacement in the order of its parameters: $1 are the subjects, $2 … the rows of each as
+ * JSON.
+ */
 export const tablesOf = (as: SubjectColumn): DerivedTable[] =>
   (Object.keys(DERIVED) as DerivedTable[]).filter((table) => as === 'unit_id' || DERIVED[table].keyed);
 
@@ -156,8 +159,8 @@ function replacing(as: SubjectColumn): string {
 }
 
 /**
- * Rows without a key that are not there yet; $1 as JSON. After the replacement: a component leaves its slot before the next
- * enters.
+ * Rows without a key that are not there yet; $1 as JSON. After the replacement: a component leaves its slot
+ * before the next enters.
  */
 export const ADD: Readonly<Record<'refrigerant_movements' | 'components', string>> = {
   refrigerant_movements: adding('refrigerant_movements'),

@@ -7,7 +7,7 @@ import { firstTime } from '../http/once.ts';
 import { writeLog } from '../http/log.ts';
 import { updateVersion } from '../http/versioned.ts';
 import { siteNet, tracingRecord } from './queries.ts';
-import { KEEP_FOUND_BY, UNITS_AS_POINTS } from './tracing.sql.ts';
+import { KEEP_FOUND_BY, LINKS_BACK_WITH_POINT, UNITS_AS_POINTS } from './tracing.sql.ts';
 
 /**
  * One writer at a time for the facts of a site: two that would close a loop together must not pass each
@@ -51,8 +51,8 @@ export async function updatePoint(
   const ofPoint = { [Op.or]: [{ fromId: id }, { toId: id }] };
   await db.transaction(async (transaction) => {
     await lockSite(db, known.siteId, transaction);
-    const before = await SitePoint.findByPk(id, { transaction });
     const now = new Date();
+    if (retired === false) await db.run(LINKS_BACK_WITH_POINT, [id], transaction);
     await updateVersion(
       SitePoint,
       id,
@@ -67,16 +67,10 @@ export async function updatePoint(
         },
       },
     );
-    // The facts that go with a point come back with it.
     if (retired)
       await SiteLink.update(
         { endedAt: now, endedBy: actor },
         { where: { ...ofPoint, endedAt: null }, transaction },
-      );
-    else if (retired === false && before?.retiredAt)
-      await SiteLink.update(
-        { endedAt: null, endedBy: null },
-        { where: { ...ofPoint, endedAt: before.retiredAt }, transaction },
       );
     await writeLog(db, transaction, {
       actor,

@@ -41,6 +41,15 @@ from units
 where id = any($1::uuid[])
 on conflict (id) do nothing`;
 
+/** The facts that went with a point come back with it; known by the instant at which both ended. */
+export const LINKS_BACK_WITH_POINT = `
+update site_links l
+set ended_at = null, ended_by = null
+from site_points p
+where p.id = $1
+  and (l.from_id = p.id or l.to_id = p.id)
+  and l.ended_at = p.retired_at`;
+
 /** The names by which units are found. */
 export const KEEP_FOUND_BY = `
 update units u
