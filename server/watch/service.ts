@@ -72,10 +72,19 @@ const FILTERS: Record<keyof Pick<WatchQuery, 'group' | 'flag' | 'customer' | 're
     age: (unit, asked) => asked.age === undefined || ageOf(unit) === asked.age,
   };
 type Filter = (unit: Watched, asked: WatchQuery) => boolean;
+type FilterName = keyof typeof FILTERS;
+const FILTER_NAMES = Object.keys(FILTERS) as FilterName[];
 
-/** Units that pass every filter but one, so that its choices can say how many each would leave. */
-const passing = (units: readonly Watched[], asked: WatchQuery, but?: keyof typeof FILTERS): Watched[] =>
-  units.filter((unit) => Object.entries(FILTERS).every(([name, lets]) => name === but || lets(unit, asked)));
+/**
+ * For each unit the only filter it fails, if any: what fails none is on the list, and what fails one alone would be if that
+ * filter were open, which is what its choices count. Units that fail more are left out.
+ */
+function sieve(units: readonly Watched[], asked: WatchQuery): (readonly [Watched, FilterName | undefined])[] {
+  return units.flatMap((unit) => {
+    const failed = FILTER_NAMES.filter((name) => !FILTERS[name](unit, asked));
+    return failed.length > 1 ? [] : [[unit, failed[0]] as const];
+  });
+}
 
 /** A year back: causes older than that do not make units stand together. */
 const CAUSE_DAYS = 365;
@@ -86,16 +95,19 @@ const CAUSE_DAYS = 365;
  */
 export async function watchList(needs: Needs, asked: WatchQuery): Promise<WatchPage> {
   const { db } = needs;
-  const { units, chosen, causes } = await watched(needs, asked);
+  const { units, sieved, chosen, causes } = await watched(needs, asked);
   const page = chosen.slice(asked.offset, asked.offset + asked.limit);
   const choices = (
-    but: keyof typeof FILTERS,
+    but: FilterName,
     options: readonly (readonly [value: string, label: string])[],
-    holds: (unit: Watched, value: string) => boolean,
+    valuesOf: (unit: Watched) => readonly string[],
   ): FilterCount[] => {
-    const among = passing(units, asked, but);
+    const counts = new Map<string, number>();
+    for (const [unit, failed] of sieved)
+      if (failed === undefined || failed === but)
+        for (const value of valuesOf(unit)) counts.set(value, (counts.get(value) ?? 0) + 1);
     return options
-      .map(([value, label]) => ({ value, label, count: among.filter((unit) => holds(unit, value)).length }))
+      .map(([value, label]) => ({ value, label, count: counts.get(value) ?? 0 }))
       .filter((choice) => choice.count > 0 || choice.value === asked[but]);
   };
   const same = (values: readonly string[]) => values.map((value) => [value, value] as const);
@@ -107,19 +119,21 @@ export async function watchList(needs: Needs, asked: WatchQuery): Promise<WatchP
     rows: await rowsOf(db, page, causes),
     total: chosen.length,
     units: count?.units ?? 0,
-    groups: choices('group', same(WATCH_GROUPS), (unit, value) => GROUP[value as WatchGroup](unit)),
-    flags: choices('flag', same(FLAG_KINDS), (unit, value) => unit.flagKinds.includes(value)),
+    groups: choices('group', same(WATCH_GROUPS), (unit) =>
+      WATCH_GROUPS.filter((group) => GROUP[group](unit)),
+    ),
+    flags: choices('flag', same(FLAG_KINDS), (unit) => [...new Set(unit.flagKinds)]),
     customers: choices(
       'customer',
       [...customers].sort(([, a], [, b]) => a.localeCompare(b)),
-      (unit, value) => unit.customerId === value,
+      (unit) => [unit.customerId],
     ),
     refrigerants: choices(
       'refrigerant',
       same([...new Set(units.flatMap((unit) => unit.refrigerants))].sort()),
-      (unit, value) => unit.refrigerants.includes(value),
+      (unit) => unit.refrigerants,
     ),
-    ages: choices('age', same(AGES), (unit, value) => ageOf(unit) === value),
+    ages: choices('age', same(AGES), (unit) => [ageOf(unit)]),
   };
 }
 
@@ -128,7 +142,8 @@ async function watched({ db, clock }: Needs, asked: WatchQuery) {
   const today = todayIn(clock, (await companyNow(db)).timeZone);
   await refreshStale(db, clock, today);
   const units = await db.rows<Watched>(WATCHED, [prefixQuery(asked.q) ?? null, today]);
-  const passed = passing(units, asked);
+  const sieved = sieve(units, asked);
+  const passed = sieved.flatMap(([unit, failed]) => (failed === undefined ? [unit] : []));
   const found = await db.rows<CauseFound>(CAUSES, [
     passed.map((unit) => unit.unitId),
     addDays(today, -CAUSE_DAYS),
@@ -149,7 +164,7 @@ async function watched({ db, clock }: Needs, asked: WatchQuery) {
       b.score - a.score ||
       (a.unitId < b.unitId ? -1 : 1),
   );
-  return { units, chosen, causes };
+  return { units, sieved, chosen, causes };
 }
 
 async function rowsOf(
