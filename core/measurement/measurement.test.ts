@@ -53,7 +53,7 @@ describe('an answer', () => {
       { tag: 'RTU-2', on: '2026-05-01', name: 'superheat', value: 12 },
       { tag: 'RTU-3', on: '2026-06-01', name: 'superheat', value: 30 },
     ]);
-    expect(superheat?.sister).toEqual({ value: 12, where: 'RTU-2, 2026-05-01' });
+    expect(superheat?.sister).toEqual({ value: 12, where: 'RTU-2, 1 May 2026' });
     expect(subcooling?.sister).toBeUndefined();
   });
 });

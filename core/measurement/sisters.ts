@@ -1,3 +1,4 @@
+import { dayWords } from '../time/index.ts';
 import type { Answer } from './answer.ts';
 
 /**
@@ -19,6 +20,8 @@ export interface SisterReading {
 export function withSisters(answers: readonly Answer[], readings: readonly SisterReading[]): Answer[] {
   return answers.map((a) => {
     const sister = readings.find((r) => r.name === a.name);
-    return sister ? { ...a, sister: { value: sister.value, where: `${sister.tag}, ${sister.on}` } } : a;
+    return sister
+      ? { ...a, sister: { value: sister.value, where: `${sister.tag}, ${dayWords(sister.on)}` } }
+      : a;
   });
 }

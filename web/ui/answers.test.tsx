@@ -17,7 +17,7 @@ const superheat: Answer = answer({
   text: say`Evaporating at ${degF(41)}.`,
   confidence: 'fair',
   improve: ['look at the condenser'],
-  sister: { value: 12, where: 'RTU-2, 2026-05-01' },
+  sister: { value: 12, where: 'RTU-2, 1 May 2026' },
 });
 
 describe('an answer on screen', () => {
@@ -27,7 +27,7 @@ describe('an answer on screen', () => {
       'superheat 18 °F',
       '↑ high',
       'Evaporating at 41 °F.',
-      'Sister RTU-2, 2026-05-01: 12 °F',
+      'Sister RTU-2, 1 May 2026: 12 °F',
       'Band: common practice, expansion valve; fair confidence',
       'suction line − dew(suction)',
       'Surer with: look at the condenser.',
@@ -39,7 +39,7 @@ describe('an answer on screen', () => {
     const said = words(paint(<AnswerLine answer={superheat} system="metric" />));
     expect(said).toContain('superheat 10 °C');
     expect(said).toContain('Evaporating at 5 °C.');
-    expect(said).toContain('Sister RTU-2, 2026-05-01: 6.7 °C');
+    expect(said).toContain('Sister RTU-2, 1 May 2026: 6.7 °C');
     expect(said).not.toMatch(/°F|Δ/);
   });
 
