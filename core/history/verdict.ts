@@ -208,8 +208,8 @@ function repeatFlag(
   const { part, circuit, failures, kind } = worst;
   const days = daysBetween((failures[0] as Repeat['failures'][number]).call.receivedOn, latestDay(worst));
   const what =
-    kind === 'same part'
-      ? `${partOnCircuit(part ?? '', typeof circuit === 'number' ? circuit : null)} failed ${plural(failures.length, 'time')}`
+    kind === 'same part' && part !== undefined
+      ? `${partOnCircuit(part, typeof circuit === 'number' ? circuit : null)} failed ${plural(failures.length, 'time')}`
       : `${plural(failures.length, 'failure')} of any kind`;
   return [
     {

@@ -12,6 +12,7 @@ import {
   partOfWord,
   slotFor,
   slotKey,
+  partOnCircuit,
   slotName,
   slotOfKey,
   slotsOf,
@@ -100,6 +101,12 @@ describe('anatomy', () => {
     ]);
     expect(slotFor('inducer', 2)).toEqual({ part: 'inducer', circuit: null });
     expect(slotFor('compressor', 2)).toEqual({ part: 'compressor', circuit: 2 });
+  });
+
+  it('a part in a sentence names its circuit once', () => {
+    expect(partOnCircuit('compressor', 2)).toBe('compressor on circuit 2');
+    expect(partOnCircuit('refrigerant circuit', 1)).toBe('refrigerant circuit 1');
+    expect(partOnCircuit('main board', null)).toBe('main board');
   });
 
   it('faults of the simulated machine speak of parts that are known', () => {

@@ -1,13 +1,6 @@
-/**
- * Everything that was left not normal and is still so, on units and at points of sites.
- *
- * @param searched whether $1 is a search that the rows are marked by
- */
-export const openConditions = (searched: boolean): string => `
-select
-  o.id,
+/** What is said of a condition wherever it is read; `o` is the condition, `p` who opened it. */
+export const CONDITION = `o.id,
   o.unit_id as "unitId",
-  o.point_id as "pointId",
   o.kind,
   o.hazard,
   o.circuit,
@@ -18,7 +11,17 @@ select
   o.changed_from as "changedFrom",
   o.changed_to as "changedTo",
   o.closes,
-  o.told,
+  o.told`;
+
+/**
+ * Everything that was left not normal and is still so, on units and at points of sites.
+ *
+ * @param searched whether $1 is a search that the rows are marked by
+ */
+export const openConditions = (searched: boolean): string => `
+select
+  ${CONDITION},
+  o.point_id as "pointId",
   coalesce(u.tag, t.name) as tag,
   coalesce(u.status, 'in service') as "unitStatus",
   s.id as "siteId",

@@ -1,5 +1,7 @@
 /* Set-wise reads of units: lists and what a unit page gathers. */
 
+import { CONDITION } from '../conditions/conditions.sql.ts';
+
 /** Columns of a unit as lists show it; needs u, s, c and m (the summary) in the from clause. */
 export const UNIT_COLUMNS = `
   u.id,
@@ -56,19 +58,7 @@ where u.id = $1`;
 
 export const CONDITIONS_OF_UNITS = `
 select
-  o.id,
-  o.unit_id as "unitId",
-  o.kind,
-  o.hazard,
-  o.circuit,
-  o.text,
-  o.opened_at as "openedAt",
-  p.display_name as "openedBy",
-  o.closed_at as "closedAt",
-  o.changed_from as "changedFrom",
-  o.changed_to as "changedTo",
-  o.closes,
-  o.told
+  ${CONDITION}
 from open_conditions o left join users p on p.id = o.opened_by
 where o.unit_id = any($1::uuid[])
 order by o.closed_at is not null, o.hazard desc, o.opened_at`;
