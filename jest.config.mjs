@@ -19,13 +19,17 @@ export default {
     {
       ...common,
       displayName: 'unit',
-      testMatch: ['<rootDir>/{bench,core,contracts,demo,web,standins}/**/*.test.{ts,tsx}'],
-      testPathIgnorePatterns: ['/demo/load\\.test\\.ts$'],
+      testMatch: ['<rootDir>/{bench,core,contracts,demo,scripts,web,standins}/**/*.test.{ts,tsx}'],
+      testPathIgnorePatterns: ['/demo/load\\.test\\.ts$', '/scripts/backup\\.test\\.ts$'],
     },
     {
       ...common,
       displayName: 'server',
-      testMatch: ['<rootDir>/server/**/*.test.ts', '<rootDir>/demo/load.test.ts'],
+      testMatch: [
+        '<rootDir>/server/**/*.test.ts',
+        '<rootDir>/demo/load.test.ts',
+        '<rootDir>/scripts/backup.test.ts',
+      ],
     },
   ],
 };

@@ -4,7 +4,7 @@ import { freePort } from '../scripts/lib/run.mjs';
 import { benchSaturation, benchSteadyState } from './core.ts';
 import { benchRebuild, fillFleet } from './fleet.ts';
 import { benchCallImport, benchImport } from './imports.ts';
-import { benchLoad } from './load.ts';
+import { benchGuards, benchLoad } from './load.ts';
 import { benchEntryPage } from './page.ts';
 import { benchFind, benchSitePage } from './places.ts';
 import { benchExact, benchHighs, benchLarge } from './routes.ts';
@@ -40,9 +40,9 @@ try {
   await fleet.close();
   const running = await serve({ url: url('fleet'), port: await freePort() });
   say('20 users …');
-  rows.push(await benchLoad(running.address));
+  rows.push(await benchLoad(running.address), await benchGuards(running.address));
   rows.push(await benchFind(running.address), await benchSitePage(running.address));
-  rows.push(await benchEntryPage(running.address), await benchEntry(running.address, url('fleet')));
+  rows.push(await benchEntryPage(running.address), ...(await benchEntry(running.address, url('fleet'))));
   await running.stop();
 } finally {
   postgres.stop();

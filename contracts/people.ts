@@ -1,9 +1,9 @@
 import { z } from 'zod';
 import type { MeasuringLimits } from '#core/measurement';
-import type { Role } from './roles.ts';
+import type { Rights, Role } from './roles.ts';
 
 export const signInBody = z.object({
-  login: z.string().trim().min(1, 'who are you?').max(100),
+  login: z.string().trim().toLowerCase().min(1, 'who are you?').max(100),
   password: z.string().min(1, 'the password is missing').max(200),
 });
 export type SignInBody = z.infer<typeof signInBody>;
@@ -28,6 +28,10 @@ export interface SessionView {
   readonly demoAgeDays: number | null;
   /** The company's limits for measuring, of today. */
   readonly measuring: MeasuringLimits;
+  /** What the company lets each role do beyond the table. */
+  readonly rights: Rights;
+  /** The server's time as it answers, ms since 1970: a wrong clock of a phone is told by it. */
+  readonly serverMs: number;
 }
 
 export interface CrewView {

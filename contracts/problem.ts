@@ -11,6 +11,9 @@ export interface ProblemDetails {
   readonly current?: unknown;
 }
 
+/** Type of the problem where an identity was used before for something else; others are `about:blank`. */
+export const IDENTITY_USED = 'urn:gradum:identity-used';
+
 export interface FieldError {
   readonly path: string;
   readonly message: string;

@@ -15,11 +15,33 @@ export const ACTIONS = {
   import: ['manager'],
   export: ['manager', 'dispatcher'],
   'change setting': ['manager'],
+  'see system': ['manager'],
+  /** Lines on the sheet of a visit that another crew was sent on. */
+  'write for another crew': ['manager', 'dispatcher'],
+  /** Takes back, or amends, that somebody else has left a hazard. */
+  'withdraw another’s hazard': ['manager'],
+  /** Where the key is at sites the own crew is not sent to. */
+  'read every key': ['manager', 'dispatcher'],
 } as const satisfies Record<string, readonly Role[]>;
 
 export type Action = keyof typeof ACTIONS;
 
-/** True when the role may do the action. */
-export function may(role: Role, action: Action): boolean {
-  return (ACTIONS[action] as readonly Role[]).includes(role);
+/** Actions on which companies differ: each may set who does them, see the setting `rights`. */
+export const SETTABLE = ['write for another crew', 'withdraw another’s hazard', 'read every key'] as const;
+export type Settable = (typeof SETTABLE)[number];
+export type Rights = Readonly<Record<Settable, readonly Role[]>>;
+
+/** Safe until a company says otherwise: what the table has. */
+export const DEFAULT_RIGHTS: Rights = Object.fromEntries(
+  SETTABLE.map((action) => [action, ACTIONS[action]]),
+) as unknown as Rights;
+
+/**
+ * True when the role may do the action.
+ *
+ * @param rights what the company has set
+ */
+export function may(role: Role, action: Action, rights: Rights = DEFAULT_RIGHTS): boolean {
+  const roles: readonly Role[] = Object.hasOwn(rights, action) ? rights[action as Settable] : ACTIONS[action];
+  return roles.includes(role);
 }

@@ -4,6 +4,7 @@ import { DEFAULT_LIMITS } from '#core/measurement';
 import { UNIT_KINDS } from '#core/vocabulary';
 import { isTimeZone } from '#core/time';
 import { id, name, plainDate } from './common.ts';
+import { DEFAULT_RIGHTS, ROLES, type Settable } from './roles.ts';
 
 const LIMIT_PAIRS = [
   ['superheatLowF', 'superheatHighF'],
@@ -13,6 +14,12 @@ const LIMIT_PAIRS = [
 ] as const;
 
 const days = z.int().min(1, 'at least one day').max(3650, 'at most ten years');
+
+const someRoles = z
+  .array(z.enum(ROLES))
+  .max(ROLES.length)
+  .refine((roles) => roles.includes('manager'), 'a manager always may')
+  .readonly();
 
 /** The company's settings by name; each value holds from a day on, and older days keep the value they had. */
 export const SETTING_SHAPES = {
@@ -48,6 +55,11 @@ export const SETTING_SHAPES = {
         if (limits[low] >= limits[high])
           context.addIssue({ code: 'custom', path: [high], message: 'must lie above the lower end' });
     }),
+  rights: z.object({
+    'write for another crew': someRoles,
+    'withdraw another’s hazard': someRoles,
+    'read every key': someRoles,
+  } satisfies Record<Settable, unknown>),
   'map base': z.looseObject({ type: z.literal('FeatureCollection'), features: z.array(z.unknown()) }),
   demo: z.object({ madeFor: plainDate }),
 } as const;
@@ -57,16 +69,18 @@ export const SETTING_DEFAULTS = {
   company: { name: 'Our company', timeZone: 'EST5EDT' },
   history: DEFAULT_HISTORY_SETTINGS,
   measuring: DEFAULT_LIMITS,
+  rights: DEFAULT_RIGHTS,
 } as const;
 
 /** Settings that people of the company change, each by a form of its own. */
-export const CHANGED_BY_HAND = ['history', 'measuring'] as const;
+export const CHANGED_BY_HAND = ['history', 'measuring', 'rights'] as const;
 export type HandSetting = (typeof CHANGED_BY_HAND)[number];
 export type SettingValue<N extends HandSetting> = z.infer<(typeof SETTING_SHAPES)[N]>;
 
 export const newSetting = {
   history: z.object({ id, validFrom: plainDate, value: SETTING_SHAPES.history }),
   measuring: z.object({ id, validFrom: plainDate, value: SETTING_SHAPES.measuring }),
+  rights: z.object({ id, validFrom: plainDate, value: SETTING_SHAPES.rights }),
 } as const;
 export interface NewSetting<N extends HandSetting = HandSetting> {
   readonly id: string;

@@ -70,6 +70,7 @@ export interface SiteView {
   readonly access: string | null;
   readonly contact: string | null;
   readonly keyAt: string | null;
+  readonly keyHidden?: true;
   readonly wayUp: string | null;
   readonly parking: string | null;
   readonly permit: string | null;

@@ -53,7 +53,7 @@ export const reading = z
     unit: z.string(),
     instrument: shortText.optional(),
   })
-  .refine((r) => r.unit in QUANTITIES[READING_POINTS[r.point].quantity].units, {
+  .refine((r) => Object.hasOwn(QUANTITIES[READING_POINTS[r.point].quantity].units, r.unit), {
     error: (issue) => `${(issue.input as { point: string }).point} is not measured in that unit`,
     path: ['unit'],
   });
@@ -343,6 +343,8 @@ export interface CallOfVisit {
 export interface GettingIn {
   readonly access: string | null;
   readonly keyAt: string | null;
+  /** True where there is a key on record that this person is not told of. */
+  readonly keyHidden?: true;
   readonly wayUp: string | null;
   readonly parking: string | null;
   readonly permit: string | null;

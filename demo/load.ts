@@ -81,20 +81,33 @@ async function insertRows(
   }
 }
 
+const LOCK = 7_240_116;
+
+/**
+ * Loads the demo into a database that nobody has used. A loader that was left behind by a start that was killed
+ * is waited for: only one looks and loads at a time.
+ */
 async function main(): Promise<void> {
   const url = process.env.DATABASE_URL;
   if (!url) throw new Error('DATABASE_URL is not set');
-  const db = connect(url, { poolSize: 2 });
+  const db = connect(url, { poolSize: 3 });
   await migrate(db);
-  const [state] = await db.rows<{ used: boolean }>(
-    'select exists (select 1 from users) or exists (select 1 from customers) as used',
-  );
-  if (!state?.used) {
+  await db.transaction(async (alone) => {
+    await db.run('select pg_advisory_xact_lock($1)', [LOCK], alone);
+    const [state] = await db.rows<{ used: boolean }>(
+      'select exists (select 1 from users) or exists (select 1 from customers) as used',
+    );
+    if (state?.used) return;
     const clock = clockFor(process.env.GRADUM_TODAY, ZONE);
     await loadScenario(db, clock, makeScenario(localDate(clock.now(), ZONE)));
     console.log('loaded');
-  }
+  });
   await db.close();
 }
 
-if (process.env.GRADUM_LOAD_DEMO === '1') await main();
+if (process.env.GRADUM_LOAD_DEMO === '1')
+  await main().catch((error: Error) => {
+    // The statement and its values would fill the screen and say nothing to who starts it.
+    console.error(error.message);
+    process.exit(1);
+  });

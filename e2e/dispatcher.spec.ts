@@ -35,6 +35,36 @@ test.describe('as dispatcher', () => {
     await expect(state).toContainText(/planned\s*Harbour/);
   });
 
+  test('a save whose answer was lost is sent again under the same identity: one call, not two', async ({
+    page,
+  }) => {
+    await signIn(page, 'desmond');
+    await page.goto(`${base()}/calls/new`);
+    await page.getByLabel('Site', { exact: true }).first().fill('press hall');
+    await page.getByRole('option', { name: /Press Hall/ }).click();
+    await page.getByLabel(/Complaint/).fill('Plate room hums since the storm');
+    // It arrives, and its answer does not.
+    await page.route(
+      '**/api/calls',
+      async (route) => {
+        if (route.request().method() !== 'POST') return route.continue();
+        await route.fetch();
+        await route.abort();
+      },
+      { times: 1 },
+    );
+    await page.getByRole('button', { name: 'Save the call' }).click();
+    await expect(page.getByText('No connection to the server')).toBeVisible();
+    await page.reload();
+    await page.getByRole('button', { name: 'Save the call' }).click();
+    await expect(page.getByRole('heading', { level: 1 })).toContainText('Plate room hums');
+    const taken = await page.evaluate(async () => {
+      const answer = await fetch('/api/calls?status=open&q=plate+room+hums');
+      return ((await answer.json()) as { total: number }).total;
+    });
+    expect(taken).toBe(1);
+  });
+
   test('is told what is missing where it is missing, and loses nothing', async ({ page }) => {
     await signIn(page, 'desmond');
     await page.goto(`${base()}/calls/new`);

@@ -90,7 +90,10 @@ test.describe('as technician on a phone', () => {
     await page.getByRole('button', { name: 'Note', exact: true }).click();
     await expect(page.getByLabel('Note', { exact: true })).toHaveValue('key at the till, ask for Rosalind');
     await page.getByRole('button', { name: 'Put the note on the sheet' }).click();
-    await expect(page.getByText('key at the till, ask for Rosalind')).toBeVisible();
+    // In the list: for a moment the form that closes says it too.
+    await expect(
+      page.getByRole('listitem').filter({ hasText: 'key at the till, ask for Rosalind' }),
+    ).toBeVisible();
     await page.getByRole('button', { name: 'Note', exact: true }).click();
     await expect(page.getByLabel('Note', { exact: true })).toHaveValue('');
   });

@@ -1,6 +1,6 @@
 #!/usr/bin/env node
 // npm test: all set-up, then types, lint with the layer rules, unit tests, server tests on a real PostgreSQL,
-// and the built application in headless Chromium. The last line counts everything; a file that could not run
+// reduced trials of what has broken it before, and the built application in headless Chromium. The last line counts everything; a file that could not run
 // counts as failed.
 import { spawn } from 'node:child_process';
 import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
@@ -100,6 +100,7 @@ async function main() {
     const admin = new URL(postgres.url);
     admin.pathname = '/postgres';
     await step('server', () => jest('server', { GRADUM_TEST_DATABASE: admin.href }));
+    await step('trials', check(process.execPath, ['scripts/trials.mjs', '--quick']));
     await step('browser', () => browser({ GRADUM_TEST_DATABASE: admin.href }));
   } finally {
     postgres.stop();

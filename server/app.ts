@@ -2,7 +2,7 @@ import path from 'node:path';
 import compression from 'compression';
 import express, { type Express } from 'express';
 import helmet from 'helmet';
-import { pinoHttp } from 'pino-http';
+import { requestLog } from './http/requestLog.ts';
 import { sessions, sameOriginWrites } from './http/sessions.ts';
 import { mount, type Route } from './http/routes.ts';
 import { notFound, problemHandler } from './http/problem.ts';
@@ -26,6 +26,7 @@ import { searchRoutes } from './search/router.ts';
 import { wordRoutes } from './words/router.ts';
 import { settingRoutes } from './settings/router.ts';
 import { eventRoutes } from './events/router.ts';
+import { systemRoutes } from './system/router.ts';
 
 /** Every route of the API; the table test walks this list role by role. */
 export const ROUTES: readonly Route[] = [
@@ -48,6 +49,7 @@ export const ROUTES: readonly Route[] = [
   ...wordRoutes,
   ...settingRoutes,
   ...eventRoutes,
+  ...systemRoutes,
 ];
 
 /**
@@ -79,17 +81,23 @@ export function createApp(dependencies: Dependencies): Express {
       strictTransportSecurity: false,
     }),
   );
-  app.use(pinoHttp({ logger: dependencies.logger, autoLogging: false }));
-  app.get('/api/health', async (_request, response) => {
-    await dependencies.db.rows('select 1');
-    response.json({ ok: true });
+  app.use(requestLog(dependencies.logger));
+  // Live: this process answers. Ready: what it needs is there too, so that work may be sent to it.
+  app.get('/api/health', (_request, response) => void response.json({ live: true }));
+  app.get('/api/health/ready', async (_request, response, next) => {
+    try {
+      await dependencies.db.rows('select 1');
+      response.json({ ready: true });
+    } catch (error) {
+      next(error);
+    }
   });
-  app.use(
-    '/api',
-    sameOriginWrites,
-    sessions(dependencies.sessionPool, dependencies.sessionSecret),
-    express.json({ limit: '32mb' }),
-  );
+  // By this a phone tells our answer from that of a network that wants its guests to sign in first.
+  app.use('/api', (_request, response, next) => {
+    response.setHeader('x-gradum', '1');
+    next();
+  });
+  app.use('/api', sameOriginWrites, sessions(dependencies.sessionPool, dependencies.sessionSecret));
   app.use(mount(ROUTES, dependencies));
   app.use('/api', (_request, _response, next) => next(notFound('That address')));
   if (dependencies.webRoot) serveWeb(app, dependencies.webRoot);

@@ -4,6 +4,7 @@ import type { Clock } from './http/clock.ts';
 import type { Database } from './db/connect.ts';
 import type { DriveTimes } from './routes/driveTimes.ts';
 import type { EventHub } from './events/hub.ts';
+import type { Who } from './people/who.ts';
 
 /** What the application runs on; tests pass their own. */
 export interface Dependencies {
@@ -14,6 +15,7 @@ export interface Dependencies {
   readonly logger: Logger;
   readonly driveTimes: DriveTimes;
   readonly hub: EventHub;
+  readonly who: Who;
   readonly sessionSecret: string;
   /** Folder of the built web application; undefined in tests of the API alone. */
   readonly webRoot?: string;

@@ -1,13 +1,16 @@
 import { randomBytes } from 'node:crypto';
 import path from 'node:path';
-import pg from 'pg';
 import { pino } from 'pino';
 import { createApp } from './app.ts';
+import { sessionPoolFor } from './http/sessions.ts';
 import { clockFor } from './http/clock.ts';
 import { companyNow } from './settings/service.ts';
+import { untilThere } from './db/away.ts';
 import { connect } from './db/connect.ts';
 import { migrate } from './db/migrate.ts';
 import { EventHub } from './events/hub.ts';
+import { forgetOldCounts } from './people/gate.ts';
+import { Who } from './people/who.ts';
 import { DriveTimes } from './routes/driveTimes.ts';
 
 const logger = pino({ level: process.env.LOG_LEVEL ?? 'warn' });
@@ -20,17 +23,26 @@ if (!url) {
 }
 
 const db = connect(url);
-await migrate(db);
-const sessionPool = new pg.Pool({ connectionString: url, max: 4 });
-const hub = new EventHub(url, db, logger);
-await hub.start();
+const waits = () => logger.warn('the database is not there yet; waiting for it');
+try {
+  await untilThere(() => migrate(db), waits);
+} catch (error) {
+  logger.fatal(`the database that DATABASE_URL names cannot be used: ${(error as Error).message}`);
+  process.exit(1);
+}
+const sessionPool = sessionPoolFor(url, logger);
+const clock = clockFor(process.env.GRADUM_TODAY, (await companyNow(db)).timeZone);
+const who = new Who(db, clock);
+const hub = new EventHub(url, db, logger, who);
+await untilThere(() => hub.start(), waits);
 
 const app = createApp({
   db,
   sessionPool,
   hub,
+  who,
   logger,
-  clock: clockFor(process.env.GRADUM_TODAY, (await companyNow(db)).timeZone),
+  clock,
   driveTimes: new DriveTimes(process.env.GRADUM_ROUTING_URL, process.env.GRADUM_ROUTING_PATH_URL),
   // Without a fixed secret a restart signs everybody out; "npm start" keeps one beside the data.
   sessionSecret: process.env.SESSION_SECRET ?? randomBytes(32).toString('hex'),
@@ -46,6 +58,10 @@ const server = app.listen(Number(process.env.PORT ?? 4180), host, (error?: Error
     process.exit(1);
   }
 });
+
+// What fails now is done an hour later.
+const tidy = () => void forgetOldCounts(sessionPool).catch(() => {});
+setInterval(tidy, 3600_000).unref();
 
 let stopping = false;
 /** Ends open streams and connections, so that Ctrl-C leaves nothing behind. */

@@ -296,14 +296,12 @@ describe('what is sent, sound or not', () => {
     'way %i: every unsound value gets an answer that says what is wrong, never a failure of the server',
     async (way) => {
       for (const value of UNSOUND) {
-        for (let draw = 0; draw < 2; draw++) {
-          const ask = (await sound())[way] as Ask;
-          const at = oneOf(random, places(ask.body));
-          const { status, body } = await send(ask, put(ask.body, at, value));
-          const what = [ask.path, at.join('.'), typeof value === 'string' ? value.slice(0, 24) : value];
-          expect([...what, status < 500]).toEqual([...what, true]);
-          if (status >= 400) expect(body).toMatchObject({ status, title: expect.stringMatching(/\w/) });
-        }
+        const ask = (await sound())[way] as Ask;
+        const at = oneOf(random, places(ask.body));
+        const { status, body } = await send(ask, put(ask.body, at, value));
+        const what = [ask.path, at.join('.'), typeof value === 'string' ? value.slice(0, 24) : value];
+        expect([...what, status < 500]).toEqual([...what, true]);
+        if (status >= 400) expect(body).toMatchObject({ status, title: expect.stringMatching(/\w/) });
       }
     },
   );

@@ -55,9 +55,14 @@ describe('moist air against the psychrometric library (psychrolib, ASHRAE Fundam
           const reference = library.GetHumRatioFromTWetBulb(f, wet, library.GetStandardAtmPressure(ft));
           fc.pre(reference > 1e-4);
           near(humidityRatio(f, wet, ft), reference, 2e-3);
-          expect(wetBulb(f, humidityRatio(f, wet, ft), ft)).toBeCloseTo(wet, 2);
+          const back = wetBulb(f, humidityRatio(f, wet, ft), ft);
+          near(humidityRatio(f, back, ft), humidityRatio(f, wet, ft), 1e-3);
+          // About freezing a wick of ice and one of water show the same air at two temperatures (ASHRAE Fundamentals
+          // 2017, chapter 1: one equation above, another below the triple point); either is right there.
+          if (Math.abs(wet - 32) > 3) expect(back).toBeCloseTo(wet, 2);
         },
       ),
+      { examples: [[55.4375, 23.437500000000004, 5998.897275396125]] },
     );
   });
 

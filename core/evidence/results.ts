@@ -77,7 +77,7 @@ function cardValues(set: ReadingSet, facts: CircuitFacts): CardValues {
   });
   const known = {
     // A refrigerant whose curve is not on record answers nothing.
-    refrigerant: String(facts.refrigerant) in REFRIGERANTS ? facts.refrigerant : undefined,
+    refrigerant: Object.hasOwn(REFRIGERANTS, String(facts.refrigerant)) ? facts.refrigerant : undefined,
     device: facts.metering,
     target: facts.subcoolingTargetF,
     approachTarget: facts.approachTargetF,

@@ -1,6 +1,6 @@
 import { partOf, type PartId } from '../machine/index.ts';
 import { because, type Reason } from '../reasons/index.ts';
-import { daysBetween } from '../time/index.ts';
+import { dayNumber, daysBetween, type PlainDate } from '../time/index.ts';
 import type { FindingFact, HistorySettings, UnitFacts } from './facts.ts';
 import { consumablesOf, failureLine, failuresOf, type FailureEvent } from './failures.ts';
 
@@ -24,9 +24,15 @@ type RepeatSettings = Pick<HistorySettings, 'repeatWindowDays' | 'repeatSameClas
  *
  * A window of 365 days holds two days at most 365 apart. Every failure that completes a repeat yields one, so
  * a unit with a long history yields the chain that the story line draws.
+ *
+ * @param since only repeats completed on or after that day are asked for
  */
-export function repeatsOf(facts: Pick<UnitFacts, 'calls'>, settings: RepeatSettings): Repeat[] {
-  return windowsOf(failuresOf(facts), settings).flatMap(({ latest, within }) => [
+export function repeatsOf(
+  facts: Pick<UnitFacts, 'calls'>,
+  settings: RepeatSettings,
+  since?: PlainDate,
+): Repeat[] {
+  return windowsOf(failuresOf(facts), settings, since).flatMap(({ latest, within }) => [
     ...samePart(within, latest, settings),
     ...anyFailures(within, settings),
   ]);
@@ -36,8 +42,12 @@ export function repeatsOf(facts: Pick<UnitFacts, 'calls'>, settings: RepeatSetti
  * What runs out too soon: the same filter or belt found spent or broken on calls as often as would be a
  * repeat of a part. It is advice on the interval, not a failure of the machine [common practice].
  */
-export function earlyWearOf(facts: Pick<UnitFacts, 'calls'>, settings: RepeatSettings): Repeat[] {
-  return windowsOf(consumablesOf(facts), settings).flatMap(({ latest, within }) =>
+export function earlyWearOf(
+  facts: Pick<UnitFacts, 'calls'>,
+  settings: RepeatSettings,
+  since?: PlainDate,
+): Repeat[] {
+  return windowsOf(consumablesOf(facts), settings, since).flatMap(({ latest, within }) =>
     samePart(within, latest, settings).map((repeat) => ({
       ...repeat,
       kind: 'consumable' as const,
@@ -52,13 +62,18 @@ export function earlyWearOf(facts: Pick<UnitFacts, 'calls'>, settings: RepeatSet
   );
 }
 
-function windowsOf(events: readonly FailureEvent[], { repeatWindowDays }: RepeatSettings) {
-  return events.map((latest, index) => ({
-    latest,
-    within: events
-      .slice(0, index + 1)
-      .filter((f) => daysBetween(f.call.receivedOn, latest.call.receivedOn) <= repeatWindowDays),
-  }));
+/** For each failure those within the window before it, oldest first; `events` are in that order already. */
+function windowsOf(
+  events: readonly FailureEvent[],
+  { repeatWindowDays }: RepeatSettings,
+  since: PlainDate = '0000-01-01',
+) {
+  const days = events.map(({ call }) => dayNumber(call.receivedOn));
+  let first = 0;
+  return events.flatMap((latest, index) => {
+    while ((days[index] as number) - (days[first] as number) > repeatWindowDays) first++;
+    return latest.call.receivedOn < since ? [] : [{ latest, within: events.slice(first, index + 1) }];
+  });
 }
 
 /** Two findings are of one part when duty and, where each circuit has its own, circuit agree. */

@@ -178,16 +178,13 @@ function recommendedFlag({ recommendations }: UnitFacts): Found[] {
 
 /** Repeats whose latest failure is recent enough, only the last of each part. */
 function currentRepeats(
-  repeats: readonly Repeat[],
+  repeats: (since: PlainDate) => readonly Repeat[],
   { repeatWindowDays }: HistorySettings,
   asOf: PlainDate,
   changes: PlainDate[],
 ): Repeat[] {
-  const current = repeats.filter((repeat) => {
-    const until = addDays(latestDay(repeat), repeatWindowDays);
-    if (until >= asOf) changes.push(addDays(until, 1));
-    return until >= asOf;
-  });
+  const current = repeats(addDays(asOf, -repeatWindowDays));
+  for (const repeat of current) changes.push(addDays(latestDay(repeat), repeatWindowDays + 1));
   // The latest of each kind and part says all the earlier ones said.
   return [...new Map(current.map((r) => [`${r.part ?? r.kind} ${r.circuit ?? ''}`, r])).values()];
 }
@@ -200,7 +197,7 @@ function repeatFlag(
 ): Found[] {
   // A part that came back says more than a count of everything, so it stands first.
   const rank = (r: Repeat) => (r.kind === 'same part' ? 1000 : 0) + r.failures.length;
-  const shown = currentRepeats(repeatsOf(facts, settings), settings, asOf, changes).sort(
+  const shown = currentRepeats((since) => repeatsOf(facts, settings, since), settings, asOf, changes).sort(
     (a, b) => rank(b) - rank(a),
   );
   const worst = shown[0];
@@ -272,7 +269,7 @@ function earlyWearFlag(
   asOf: PlainDate,
   changes: PlainDate[],
 ): Found[] {
-  const current = currentRepeats(earlyWearOf(facts, settings), settings, asOf, changes);
+  const current = currentRepeats((since) => earlyWearOf(facts, settings, since), settings, asOf, changes);
   if (current.length === 0) return [];
   return [
     {
@@ -301,7 +298,7 @@ function ageFlag(
     return [];
   }
   const old = facts.refrigerants.filter(
-    (name) => name in REFRIGERANTS && 'phasedOut' in REFRIGERANTS[name as RefrigerantName],
+    (name) => Object.hasOwn(REFRIGERANTS, name) && 'phasedOut' in REFRIGERANTS[name as RefrigerantName],
   );
   return [
     {

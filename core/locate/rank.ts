@@ -1,5 +1,6 @@
+import { systemsOf } from '../machine/index.ts';
 import { because, type Reason } from '../reasons/index.ts';
-import type { System, UnitKind, UnitStatus } from '../vocabulary/index.ts';
+import type { UnitKind, UnitStatus } from '../vocabulary/index.ts';
 import { alike, stem, wordsOf, type Clue } from './words.ts';
 
 /** A unit with everything by which somebody might mean it. */
@@ -28,27 +29,6 @@ export interface Likely {
   readonly score: number;
   readonly reasons: readonly Reason[];
 }
-
-/** Systems a kind of machine has; a muggy room is not the exhaust fan's first suspect. */
-const HAS: Record<UnitKind, readonly System[]> = {
-  'package gas/electric': ['cooling', 'heating', 'ventilation', 'drainage', 'electrical', 'controls'],
-  'package heat pump': ['cooling', 'heating', 'ventilation', 'drainage', 'electrical', 'controls'],
-  'package cooling only': ['cooling', 'ventilation', 'drainage', 'electrical', 'controls'],
-  'split with air handler': ['cooling', 'heating', 'ventilation', 'drainage', 'electrical', 'controls'],
-  'make-up air': ['heating', 'ventilation', 'electrical', 'controls'],
-  'water-source heat pump': [
-    'cooling',
-    'heating',
-    'ventilation',
-    'drainage',
-    'water side',
-    'electrical',
-    'controls',
-  ],
-  boiler: ['heating', 'water side', 'electrical', 'controls'],
-  'unit heater': ['heating', 'electrical', 'controls'],
-  'exhaust fan': ['ventilation', 'electrical', 'controls'],
-};
 
 /** Weights of the evidence; fixed, so that everybody can say why one unit stands above another. */
 const WEIGHT = {
@@ -165,7 +145,8 @@ function judge(clue: Clue, unit: Candidate): Likely | undefined {
   if (evidence === 0) return undefined;
   const { system, feltWord } = clue;
   if (system && feltWord) {
-    const does = HAS[unit.kind].includes(system);
+    // A muggy room is not the exhaust fan's first suspect.
+    const does = systemsOf(unit.kind).has(system);
     const points = does ? WEIGHT.system : WEIGHT.notThatKind;
     add(because('what is felt', { points, word: feltWord, system, kind: unit.kind, does }));
   }

@@ -17,31 +17,33 @@ const PLACES: readonly (readonly string[])[] = [
 ];
 
 /** What people feel, and the system it usually speaks of. A complaint may still start elsewhere. */
-const FELT: Readonly<Record<string, System>> = {
-  hot: 'cooling',
-  warm: 'cooling',
-  muggy: 'cooling',
-  humid: 'cooling',
-  damp: 'cooling',
-  sticky: 'cooling',
-  stuffy: 'ventilation',
-  stale: 'ventilation',
-  smell: 'ventilation',
-  smells: 'ventilation',
-  fumes: 'heating',
-  cold: 'heating',
-  freezing: 'heating',
-  chilly: 'heating',
-  drip: 'drainage',
-  dripping: 'drainage',
-  leak: 'drainage',
-  leaking: 'drainage',
-  water: 'drainage',
-  wet: 'drainage',
-  tripped: 'electrical',
-  breaker: 'electrical',
-  dead: 'electrical',
-};
+const FELT: ReadonlyMap<string, System> = new Map(
+  Object.entries({
+    hot: 'cooling',
+    warm: 'cooling',
+    muggy: 'cooling',
+    humid: 'cooling',
+    damp: 'cooling',
+    sticky: 'cooling',
+    stuffy: 'ventilation',
+    stale: 'ventilation',
+    smell: 'ventilation',
+    smells: 'ventilation',
+    fumes: 'heating',
+    cold: 'heating',
+    freezing: 'heating',
+    chilly: 'heating',
+    drip: 'drainage',
+    dripping: 'drainage',
+    leak: 'drainage',
+    leaking: 'drainage',
+    water: 'drainage',
+    wet: 'drainage',
+    tripped: 'electrical',
+    breaker: 'electrical',
+    dead: 'electrical',
+  }),
+);
 
 const EMPTY = new Set(
   'a an and are at be but by for from has have i in is isn it its my no not of off on or our so some that the their there they this to too up us very was we were what when which with you again since all still please says say feels feel'.split(
@@ -69,7 +71,7 @@ const split = (text: string) =>
 /** Takes a complaint, a tag, a serial, a breaker or an alarm point apart. */
 export function readClue(typed: string): Clue {
   const words = split(typed).slice(0, 24);
-  const feltWord = words.find((word) => FELT[word] !== undefined);
+  const feltWord = words.find((word) => FELT.has(word));
   const slashed = /\b\d{1,2}(?:\s*\/\s*\d{1,2}){1,2}\b/.exec(typed)?.[0];
   const named = /\b(?:breaker|poles?|circuit|cb)\s+#?(\d{1,2})\b/i.exec(typed)?.[1];
   const poles = slashed ? slashed.split('/').map(Number) : named ? [Number(named)] : [];
@@ -82,11 +84,11 @@ export function readClue(typed: string): Clue {
             !poles.includes(Number(word)) &&
             !EMPTY.has(word) &&
             !/^(breaker|poles?|panel|unit|alarm|point|circuit|cb)$/.test(word) &&
-            FELT[word] === undefined,
+            !FELT.has(word),
         ),
       ),
     ],
-    system: feltWord === undefined ? undefined : FELT[feltWord],
+    system: feltWord === undefined ? undefined : FELT.get(feltWord),
     feltWord,
     poles,
   };

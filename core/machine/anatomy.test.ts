@@ -1,4 +1,5 @@
-import { FAULT_NAMES } from '../simulation/index.ts';
+import { MAINTENANCE_TASKS } from '../maintenance/index.ts';
+import { FAULT_NAMES, FAULTS } from '../simulation/index.ts';
 import { SYSTEMS, UNIT_KINDS } from '../vocabulary/index.ts';
 import {
   ANATOMY,
@@ -6,6 +7,7 @@ import {
   FAILURES,
   hasSlot,
   isConsumable,
+  kindsWith,
   normaliseWord,
   PART_IDS,
   partOf,
@@ -16,6 +18,7 @@ import {
   slotName,
   slotOfKey,
   slotsOf,
+  systemsOf,
 } from './index.ts';
 
 describe('words for parts', () => {
@@ -109,17 +112,38 @@ describe('anatomy', () => {
     expect(partOnCircuit('main board', null)).toBe('main board');
   });
 
-  it('faults of the simulated machine speak of parts that are known', () => {
-    const parts: Partial<Record<(typeof FAULT_NAMES)[number], string>> = {
-      'valve missing': 'metering device',
-      'condenser fan dead': 'condenser fan motor',
-      'holed exchanger': 'heat exchanger',
-      'clogged drain': 'drain',
-      'weak flame': 'flame sensor',
-    };
-    for (const [fault, part] of Object.entries(parts)) {
-      expect(FAULT_NAMES).toContain(fault);
-      expect(PART_IDS).toContain(part);
-    }
+  it('a kind does what its parts are for, and nothing else', () => {
+    expect([...systemsOf('exhaust fan')].sort()).toEqual(['electrical', 'ventilation']);
+    expect([...systemsOf('split with air handler')]).toEqual(expect.arrayContaining(['cooling', 'heating']));
+    expect(systemsOf('make-up air').has('cooling')).toBe(false);
+    expect(systemsOf('boiler').has('water side')).toBe(true);
+    expect(kindsWith(['burner'], ['blower motor'])).toEqual(['boiler']);
+    expect(kindsWith([])).toEqual([...UNIT_KINDS]);
+  });
+
+  it('every fault of the simulated machine is one of a part the machine has', () => {
+    const own = slotsOf('package gas/electric', [1]).map((slot) => slot.part as string);
+    // The supply and its wires are no part of the machine's own.
+    const outside = ['disconnect or breaker', 'wiring'];
+    for (const name of FAULT_NAMES) expect([...own, ...outside]).toContain(FAULTS[name].part);
+    for (const name of FAULT_NAMES) expect(PART_IDS).toContain(FAULTS[name].part);
+  });
+
+  it('maintenance comes round on the kinds that have what is worked on', () => {
+    const kinds = Object.fromEntries(MAINTENANCE_TASKS.map((task) => [task.key, task.kinds]));
+    expect(kinds).toEqual({
+      'filters and belts': UNIT_KINDS.filter((k) => !['boiler', 'unit heater', 'exhaust fan'].includes(k)),
+      'cooling start-up': [
+        'package gas/electric',
+        'package heat pump',
+        'package cooling only',
+        'split with air handler',
+      ],
+      'heating start-up': ['package gas/electric', 'make-up air', 'unit heater'],
+      'heat pump defrost check': ['package heat pump'],
+      'loop and condensate': ['water-source heat pump'],
+      'boiler annual': ['boiler'],
+      'fan and bearing': ['exhaust fan'],
+    });
   });
 });

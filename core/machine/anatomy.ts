@@ -1,4 +1,4 @@
-import type { UnitKind } from '../vocabulary/index.ts';
+import { UNIT_KINDS, type System, type UnitKind } from '../vocabulary/index.ts';
 import { isPart, partOf, type PartId } from './parts.ts';
 
 /*
@@ -71,7 +71,7 @@ export const ANATOMY: Readonly<Record<UnitKind, Anatomy>> = {
     circuit: AIR_COOLED,
   },
   'split with air handler': {
-    once: [...AIR, ...OUTDOOR, ...CONTROL, 'drain', 'float switch'],
+    once: [...AIR, ...OUTDOOR, ...CONTROL, 'heat strip', 'drain', 'float switch'],
     circuit: AIR_COOLED,
   },
   'make-up air': {
@@ -112,6 +112,19 @@ export const ANATOMY: Readonly<Record<UnitKind, Anatomy>> = {
   'unit heater': { once: [...GAS, 'blower motor', 'thermostat', 'transformer'], circuit: [] },
   'exhaust fan': { once: ['blower motor', ...BELT, 'contactor'], circuit: [] },
 };
+
+const partsOf = (kind: UnitKind): readonly PartId[] => [...ANATOMY[kind].once, ...ANATOMY[kind].circuit];
+
+/** Kinds of machine that have all of some parts and none of others. */
+export const kindsWith = (parts: readonly PartId[], without: readonly PartId[] = []): UnitKind[] =>
+  UNIT_KINDS.filter((kind) => {
+    const own = partsOf(kind);
+    return parts.every((id) => own.includes(id)) && !without.some((id) => own.includes(id));
+  });
+
+/** What a kind of machine does: the systems its parts belong to. */
+export const systemsOf = (kind: UnitKind): ReadonlySet<System> =>
+  new Set(partsOf(kind).map((id) => partOf(id).system));
 
 /** The circuits of a unit: those on record, else the one that every cooling machine has. */
 export const circuitsOf = (kind: UnitKind, recorded: readonly number[]): readonly number[] =>

@@ -508,5 +508,6 @@ export function partOfWord(
   system?: System,
 ): PartId | undefined {
   const word = normaliseWord(raw);
-  return companyWords.get(word) ?? (system ? BY_SYSTEM[word]?.[system] : undefined) ?? PART_BY_WORD.get(word);
+  const bySystem = system && Object.hasOwn(BY_SYSTEM, word) ? BY_SYSTEM[word]?.[system] : undefined;
+  return companyWords.get(word) ?? bySystem ?? PART_BY_WORD.get(word);
 }

@@ -1,4 +1,4 @@
-import { dueTasks, maintenanceTask, postponementCost, tasksDone, type UnitMaintenance } from './index.ts';
+import { dueTasks, postponementCost, tasksDone, type UnitMaintenance } from './index.ts';
 
 const rooftop = (
   lastDone: UnitMaintenance['lastDone'],
@@ -64,11 +64,6 @@ describe('what is due', () => {
     expect(tasksDone('package gas/electric', '2026-10-10', ['filters and belts'])).toEqual([
       'filters and belts',
     ]);
-  });
-
-  it('knows its tasks by key', () => {
-    expect(maintenanceTask('boiler annual')?.kinds).toEqual(['boiler']);
-    expect(maintenanceTask('nothing')).toBeUndefined();
   });
 
   it('weighs lateness when the day is short, and never makes a drive worth more than a stop that fits', () => {

@@ -275,7 +275,8 @@ export const QUANTITIES = {
 const quantityOf = (name: QuantityName): Quantity => QUANTITIES[name];
 
 function unitOf(name: QuantityName, unit: string): Unit {
-  const found = quantityOf(name).units[unit];
+  const { units } = quantityOf(name);
+  const found = Object.hasOwn(units, unit) ? units[unit] : undefined;
   if (!found)
     throw new RangeError(
       `${name} is not measured in "${unit}"; use ${Object.keys(quantityOf(name).units).join(' or ')}`,

@@ -36,7 +36,7 @@ export function shownValue(
   system: UnitSystem,
 ): { value: number; unit: string } {
   const unit = shownUnit(quantity, customary, system);
-  return unit === customary || !(quantity in QUANTITIES)
+  return unit === customary || !Object.hasOwn(QUANTITIES, quantity)
     ? { value, unit: customary }
     : { value: convert(quantity as QuantityName, customary, unit, value), unit };
 }

@@ -1,3 +1,4 @@
+import { groupBy } from '../collections/index.ts';
 import { partOf, partOfWord, slotFor, slotKey, type PartId, type Slot } from '../machine/index.ts';
 import { localDate, type PlainDate } from '../time/index.ts';
 import { CONDITION_KINDS, type ConditionKind, type FindingGrade, type System } from '../vocabulary/index.ts';
@@ -131,18 +132,23 @@ export function foldSubject(
 ): SubjectSheet {
   const all = standing(entries);
   const own = all.filter((e) => (e.unitId ?? e.pointId) === subject.id);
+  const ofKind = groupBy(own, (e) => e.kind);
+  const of = (kind: string) => ofKind.get(kind) ?? [];
   const visit = (e: Entry) => visits.get(e.visitId);
   const day = (e: Entry) => localDate(new Date(e.occurredMs), visit(e)?.timeZone ?? 'UTC');
-  const call = (e: Entry) => {
-    const at = visit(e);
-    return (at && callOf(e, at)?.id) ?? null;
-  };
-  const of = (kind: string) => own.filter((e) => e.kind === kind);
+  const answered = new Map(
+    own
+      .filter((e) => ANSWERS.has(e.kind))
+      .map((e) => {
+        const at = visit(e);
+        return [e.id, at && callOf(e, at)?.id] as const;
+      }),
+  );
   const circuitAt = circuitsNamed(own, subject.circuits);
   const place = (e: Standing) => ({
     entryId: e.id,
     visitId: e.visitId,
-    callId: call(e),
+    callId: answered.get(e.id) ?? null,
     atMs: e.occurredMs,
     on: day(e),
   });
@@ -185,12 +191,9 @@ export function foldSubject(
       on: day(e),
       authorId: e.authorId,
     })),
-    answers: own
-      .filter((e) => ANSWERS.has(e.kind))
-      .flatMap((e) => {
-        const callId = call(e);
-        return callId === null ? [] : [{ entryId: e.id, callId }];
-      }),
+    answers: [...answered].flatMap(([entryId, callId]) =>
+      callId === undefined ? [] : [{ entryId, callId }],
+    ),
     lastVisitMs: own.length === 0 ? null : Math.max(...own.map((e) => e.occurredMs)),
   };
 }

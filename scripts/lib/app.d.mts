@@ -1,3 +1,5 @@
+import type { ChildProcess } from 'node:child_process';
+
 export function build(say: (text: string) => void): Promise<boolean>;
 export function ensureDatabase(url: string): Promise<void>;
 export function loadDemo(url: string, env?: Record<string, string>): boolean;
@@ -7,4 +9,5 @@ export function serve(options: {
   host?: string;
   env?: Record<string, string>;
   secret?: string;
-}): Promise<{ address: string; stop: () => Promise<unknown>; failed: () => boolean }>;
+  started?: (pids: number[]) => void;
+}): Promise<{ address: string; server: ChildProcess; stop: () => Promise<unknown>; failed: () => boolean }>;

@@ -62,12 +62,16 @@ export function sessionSecret(folder) {
 
 /**
  * Starts the routing stand-in unless a real engine is configured, then the server; returns its address and
- * its processes.
+ * its processes. A stand-in that dies is started again.
+ *
+ * @param started told the numbers of all processes whenever there is a new one
  */
-export async function serve({ url, port, host = '127.0.0.1', env = {}, secret }) {
+export async function serve({ url, port, host = '127.0.0.1', env = {}, secret, started = () => {} }) {
   const children = [];
-  const stop = () =>
-    Promise.all(
+  let stopping = false;
+  const stop = () => {
+    stopping = true;
+    return Promise.all(
       children.map(
         (child) =>
           new Promise((resolve) => {
@@ -77,12 +81,22 @@ export async function serve({ url, port, host = '127.0.0.1', env = {}, secret })
           }),
       ),
     );
+  };
   const routing = { ...env };
   if (!process.env.GRADUM_ROUTING_URL) {
     const standin = await freePort();
-    children.push(
-      start(process.execPath, ['dist/server/routing.js', MAP, String(standin)], { detached: true }),
-    );
+    const startRouting = () => {
+      const child = start(process.execPath, ['dist/server/routing.js', MAP, String(standin)], {
+        detached: true,
+      });
+      children[0] = child;
+      started(children.map(({ pid }) => pid));
+      // One that dies takes nothing with it: until it is back, drive times are said to be missing.
+      child.once('exit', () => {
+        if (!stopping) setTimeout(() => stopping || startRouting(), 1000).unref();
+      });
+    };
+    startRouting();
     await until(() => answers(`http://127.0.0.1:${standin}/health`), 'The routing stand-in');
     routing.GRADUM_ROUTING_URL = `http://127.0.0.1:${standin}/table/v1/driving/{coordinates}?annotations=duration&depart={depart}&day={day}`;
     routing.GRADUM_ROUTING_PATH_URL = `http://127.0.0.1:${standin}/route/v1/driving/{coordinates}?overview=full&geometries=geojson`;
@@ -101,13 +115,17 @@ export async function serve({ url, port, host = '127.0.0.1', env = {}, secret })
     },
   });
   children.push(server);
+  started(children.map(({ pid }) => pid));
   let ended = false;
   server.once('exit', () => (ended = true));
   try {
-    await until(async () => ended || (await answers(`http://127.0.0.1:${port}/api/health`)), 'The server');
+    await until(
+      async () => ended || (await answers(`http://127.0.0.1:${port}/api/health/ready`)),
+      'The server',
+    );
   } catch (error) {
     await stop();
     throw error;
   }
-  return { address: `http://127.0.0.1:${port}`, children, stop, failed: () => ended };
+  return { address: `http://127.0.0.1:${port}`, server, children, stop, failed: () => ended };
 }

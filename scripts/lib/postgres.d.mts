@@ -1,3 +1,3 @@
 export function startThrowawayPostgres(options?: {
   durable?: boolean;
-}): Promise<{ url: string; stop: () => void }>;
+}): Promise<{ url: string; restart: () => void; stop: () => void }>;

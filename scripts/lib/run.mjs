@@ -13,10 +13,27 @@ export const say = (text) => console.log(`gradum  ${text}`);
 /** Stops with a sentence that says what to do. */
 export class Stop extends Error {}
 
+/** What a failure of the machine means for who starts Gradum; undefined where nothing better is known. */
+export function plainly(error) {
+  const text = `${error?.code ?? ''} ${error?.message ?? error}`;
+  const where = error?.path ? ` (${error.path})` : '';
+  if (/ENOSPC|No space left on device/.test(text))
+    return 'The disk is full. Free some space and start again; nothing that was saved is lost.';
+  if (/EROFS|Read-only file system/.test(text))
+    return `The disk can only be read${where}. Set GRADUM_DATA to a folder that can be written.`;
+  if (/EACCES|EPERM|Permission denied/.test(text))
+    return `This user may not write there${where}. Set GRADUM_DATA to a folder of your own.`;
+  if (/ENOTDIR|EEXIST/.test(text) && error?.path)
+    return `There is a file where a folder is needed${where}. Set GRADUM_DATA to another folder.`;
+  return undefined;
+}
+
 /** Runs a program to its end; on failure stops with its last lines and what to do. */
 export function run(command, args, { advice, ...options } = {}) {
   const done = spawnSync(command, args, { cwd: ROOT, encoding: 'utf8', maxBuffer: 64e6, ...options });
   if (done.error || done.status !== 0) {
+    const plain = plainly(`${done.stdout ?? ''}${done.stderr ?? ''}`);
+    if (plain) throw new Stop(plain);
     const tail = `${done.stdout ?? ''}${done.stderr ?? ''}`.trim().split('\n').slice(-15).join('\n');
     throw new Stop(
       `${command} ${args.slice(0, 4).join(' ')} failed${done.error ? `: ${done.error.message}` : ''}.\n${tail}\n${advice ?? ''}`,

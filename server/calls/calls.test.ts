@@ -50,8 +50,8 @@ const LEFT: Record<string, object> = {
   done: { outcome: 'done' },
   waiting: { outcome: 'waiting', waitingFor: 'parts' },
 };
-const leave = (visitId: string, outcome: string, at = '2026-06-10T14:00:00Z') =>
-  roof
+const leave = (visitId: string, outcome: string, at = '2026-06-10T14:00:00Z', who = roof) =>
+  who
     .post(`/api/visits/${visitId}/entries`)
     .send({ id: randomUUID(), visitId, unitId: null, occurredAt: at, kind: 'leave', body: LEFT[outcome] })
     .expect(201);
@@ -174,7 +174,7 @@ describe('a technician’s day', () => {
     );
     expect(ids).toEqual(expect.arrayContaining([today.visitId, before.visitId]));
     expect(ids).not.toContain(old.visitId);
-    await leave(before.visitId, 'done');
+    await leave(before.visitId, 'done', undefined, desk);
     expect(
       (await get(`/api/visits?day=2026-06-10&crewId=${otherCrew}`)).map((v: { id: string }) => v.id),
     ).not.toContain(before.visitId);

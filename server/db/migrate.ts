@@ -6,7 +6,7 @@ import { answerOldReadings } from '../visits/worked.ts';
 import type { Database } from './connect.ts';
 import { PLACES } from './places.sql.ts';
 import { SCHEMA } from './schema.sql.ts';
-import { SHEETS } from './sheets.sql.ts';
+import { FOLDED, SHEETS } from './sheets.sql.ts';
 
 interface Migration {
   readonly name: string;
@@ -20,6 +20,7 @@ const MIGRATIONS: readonly Migration[] = [
   { name: '0001 first schema', sql: SCHEMA },
   { name: '0002 places', sql: PLACES },
   { name: '0003 sheets', sql: SHEETS, derives: true },
+  { name: '0004 folded', sql: FOLDED },
 ];
 
 const LOCK = 7_240_115;

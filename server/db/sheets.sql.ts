@@ -277,3 +277,14 @@ alter table unit_summaries
   add column decisions int not null default 0;
 create index unit_summaries_to_decide on unit_summaries (score desc) where to_decide;
 `;
+
+/**
+ * What each kind of derived row of a unit or point came out as when it was last folded, so that kinds that
+ * come out the same are not written again.
+ */
+export const FOLDED = `
+create table folded (
+  subject_id uuid primary key,
+  digests jsonb not null
+);
+`;

@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type http from 'node:http';
 import type { AddressInfo } from 'node:net';
+import pg from 'pg';
 import { PASSWORD, testServer, type TestServer } from '../testing/server.ts';
 
 let server: TestServer;
@@ -15,7 +16,10 @@ beforeAll(async () => {
   });
   address = `http://127.0.0.1:${(listening.address() as AddressInfo).port}`;
   const answer = await post('/api/session', { login: 'manager', password: PASSWORD });
-  cookie = (answer.headers.getSetCookie()[0] as string).split(';')[0] as string;
+  cookie = answer.headers
+    .getSetCookie()
+    .map((line) => line.split(';')[0])
+    .join('; ');
 });
 afterAll(async () => {
   listening.closeAllConnections();
@@ -35,7 +39,7 @@ async function changes(
   count: number,
   start: () => Promise<unknown>,
   lastEventId?: string,
-): Promise<{ id: string; data: { entity: string } }[]> {
+): Promise<{ id: string; event: string; data: { entity: string } }[]> {
   const stop = new AbortController();
   const response = await fetch(`${address}/api/events`, {
     headers: { cookie, ...(lastEventId ? { 'last-event-id': lastEventId } : {}) },
@@ -46,11 +50,16 @@ async function changes(
   await start();
   let text = '';
   const seen = () =>
-    [...text.matchAll(/id: (\d+)\nevent: change\ndata: (.*)\n/g)].map(([, id, data]) => ({
+    [...text.matchAll(/id: (\d+)\nevent: (change|gap)\ndata: (.*)\n/g)].map(([, id, event, data]) => ({
       id: id as string,
+      event: event as string,
       data: JSON.parse(data as string),
     }));
-  while (seen().length < count) text += decoder.decode((await reader.read()).value, { stream: true });
+  while (seen().length < count) {
+    const { done, value } = await reader.read();
+    if (done) throw new Error(`the stream ended after ${text}`);
+    text += decoder.decode(value, { stream: true });
+  }
   stop.abort();
   return seen();
 }
@@ -72,6 +81,35 @@ describe('news of what others change', () => {
     await newCustomer('While away');
     const missed = await changes(1, async () => undefined, first?.id);
     expect(Number(missed[0]?.id)).toBeGreaterThan(Number(first?.id));
+  });
+
+  it('more than can be told line by line is told as a gap, now and after a broken connection', async () => {
+    const many = () =>
+      server.db.run(
+        `insert into log (actor_kind, action, entity) select 'system', 'x', 'unit' from generate_series(1, 300)`,
+      );
+    const [before] = await changes(1, () => newCustomer('Before the flood'));
+    const [told] = await changes(1, many);
+    expect(told?.event).toBe('gap');
+    const [after] = await changes(1, () => newCustomer('After the flood'));
+    expect([after?.event, after?.data.entity]).toEqual(['change', 'customer']);
+    const [missed] = await changes(1, async () => undefined, before?.id);
+    expect(missed?.event).toBe('gap');
+  });
+
+  it('a line that took its number early and was committed late is told all the same', async () => {
+    const late = new pg.Client({ connectionString: server.url });
+    await late.connect();
+    await late.query('begin');
+    await late.query("insert into log (actor_kind, action, entity) values ('system', 'x', 'late')");
+    for (let i = 0; i < 3; i++)
+      await server.db.run(
+        `insert into log (actor_kind, action, entity) select 'system', 'x', 'unit' from generate_series(1, 100)`,
+      );
+    await new Promise((go) => setTimeout(go, 300));
+    const [told] = await changes(1, () => late.query('commit'));
+    await late.end();
+    expect(told).toMatchObject({ event: 'change', data: { entity: 'late' } });
   });
 
   it('is for people who are signed in', async () => {

@@ -21,6 +21,7 @@ export const fileRoutes: readonly Route[] = [
     method: 'post',
     path: '/api/imports/sites',
     action: 'import',
+    body: 'file',
     handle: ({ db, body, user }) => importSites(db, parse(sitesImport, body), user.id),
   },
   {
@@ -39,6 +40,7 @@ export const fileRoutes: readonly Route[] = [
     method: 'post',
     path: '/api/sites/:id/plan',
     action: 'edit record',
+    body: 'drawing',
     handle: async ({ db, params, body, user }) => {
       const siteId = parse(uuid, params.id);
       await importPlan(db, siteId, parse(planImport, body), user.id);

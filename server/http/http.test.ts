@@ -2,7 +2,7 @@ import express from 'express';
 import { pino } from 'pino';
 import request from 'supertest';
 import { z } from 'zod';
-import { invalid, notFound, parse, Problem, problemHandler, stale } from './problem.ts';
+import { invalid, notFound, parse, Problem, problemHandler, Stale } from './problem.ts';
 import { unkeepableTexts } from './texts.ts';
 
 /** An application whose one address fails with what it is given. */
@@ -51,7 +51,8 @@ describe('what leaves the server when something is wrong', () => {
   });
 
   it('a stale write carries what is stored now', async () => {
-    const { ask } = failing(stale('unit', { tag: 'RTU-1', version: 3 }));
+    const stale = new Stale('unit', async () => ({ tag: 'RTU-1', version: 3 }));
+    const { ask } = failing(await stale.problem());
     expect(JSON.parse((await ask().expect(409)).text)).toMatchObject({
       current: { tag: 'RTU-1', version: 3 },
       detail: expect.stringMatching(/Compare both/),

@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto';
 import type { Transaction } from 'sequelize';
+import { IDENTITY_USED } from '#contracts/problem';
 import type { Database } from '../db/connect.ts';
 import { Problem } from './problem.ts';
 
@@ -29,6 +30,7 @@ export async function firstTime(
   );
   if (known?.digest === digest) return false;
   throw new Problem(409, 'This id was already used for something else', {
+    type: IDENTITY_USED,
     detail: 'The same id with another body is refused; mint a new id.',
   });
 }

@@ -90,10 +90,77 @@ select
   array(select call_id from staged where not is_new) as calls`;
 
 /**
- * What the sheets of a call say, flattened to one row: the first finding, all work, all refrigerant. The
- * export writes it and a re-import is compared with it.
+ * What the sheets of some calls say, flattened to one row each: the first finding, all work, all refrigerant. The
+ * export writes it and a re-import is compared with it. Each part is gathered once for all calls.
+ *
+ * @param asked which calls: a condition on `calls k`
  */
-export const CALL_SHEETS = `
+const callSheets = (asked: string): string => `
+with asked as materialized (
+  select k.id from calls k where ${asked}
+),
+lines as materialized (
+  select a.call_id, e.id, e.kind, e.body, e.occurred_at, e.recorded_at
+  from entry_calls a join entries e on e.id = a.entry_id
+  where a.call_id in (select id from asked)
+),
+first_visit as materialized (
+  select distinct on (vc.call_id) vc.call_id, vc.visit_id, x.technician
+  from visit_calls vc join visits x on x.id = vc.visit_id
+  where vc.call_id in (select id from asked) and x.cancelled_at is null
+  order by vc.call_id, x.planned_for, x.id
+),
+first_author as (
+  select distinct on (e.visit_id) e.visit_id, p.display_name
+  from entries e join users p on p.id = e.author_id
+  where e.visit_id in (select visit_id from first_visit where technician is null)
+  order by e.visit_id, e.recorded_at, e.id
+),
+shared as (
+  select visit_id, count(*) as calls
+  from visit_calls
+  where visit_id in (select visit_id from first_visit)
+  group by visit_id
+),
+finding as (
+  select distinct on (call_id)
+    call_id,
+    id,
+    body->>'component' as component,
+    case when body->>'grade' in ('not found', 'not reproduced')
+      then body->>'grade' else body->>'failure' end as failure
+  from lines
+  where kind = 'finding'
+  order by call_id, occurred_at, recorded_at, id
+),
+work as (
+  select
+    call_id,
+    array_agg(id order by occurred_at, recorded_at, id) as ids,
+    string_agg(nullif(body->>'text', ''), '; ' order by occurred_at, recorded_at, id) as text,
+    jsonb_agg(body->'tasks') filter (where body ? 'tasks') as tasks,
+    max(body->>'leakRepair') as leak_repair
+  from lines
+  where kind = 'work'
+  group by call_id
+),
+pounds as (
+  select
+    call_id,
+    array_agg(id order by occurred_at, recorded_at, id) as ids,
+    max(body->>'refrigerant') as refrigerant,
+    sum((body->>'addedLb')::numeric)::float8 as added,
+    sum((body->>'recoveredLb')::numeric)::float8 as recovered
+  from lines
+  where kind = 'refrigerant'
+  group by call_id
+),
+leaving as (
+  select distinct on (vc.call_id) vc.call_id, e.id
+  from visit_calls vc join current_entries e on e.visit_id = vc.visit_id
+  where vc.call_id in (select id from asked) and e.kind = 'leave'
+  order by vc.call_id, e.occurred_at desc, e.recorded_at desc
+)
 select
   k.id as call_id,
   v.visit_id,
@@ -106,60 +173,26 @@ select
   w.text as action_text,
   w.tasks,
   w.leak_repair,
-  v.technician,
+  coalesce(v.technician, n.display_name) as technician,
   r.refrigerant,
   r.added,
   r.recovered,
-  (select count(*) from visit_calls other where other.visit_id = v.visit_id) as calls_of_visit
-from calls k
-left join lateral (
-  select
-    vc.visit_id,
-    coalesce(
-      x.technician,
-      (select p.display_name from entries e join users p on p.id = e.author_id
-       where e.visit_id = x.id order by e.recorded_at, e.id limit 1)) as technician
-  from visit_calls vc join visits x on x.id = vc.visit_id
-  where vc.call_id = k.id and x.cancelled_at is null
-  order by x.planned_for, x.id
-  limit 1) v on true
-left join lateral (
-  select
-    e.id,
-    e.body->>'component' as component,
-    case when e.body->>'grade' in ('not found', 'not reproduced')
-      then e.body->>'grade' else e.body->>'failure' end as failure
-  from entry_calls a join entries e on e.id = a.entry_id
-  where a.call_id = k.id and e.kind = 'finding'
-  order by e.occurred_at, e.recorded_at, e.id
-  limit 1) f on true
-left join lateral (
-  select
-    array_agg(e.id order by e.occurred_at, e.recorded_at, e.id) as ids,
-    string_agg(nullif(e.body->>'text', ''), '; ' order by e.occurred_at, e.recorded_at, e.id) as text,
-    jsonb_agg(e.body->'tasks') filter (where e.body ? 'tasks') as tasks,
-    max(e.body->>'leakRepair') as leak_repair
-  from entry_calls a join entries e on e.id = a.entry_id
-  where a.call_id = k.id and e.kind = 'work') w on true
-left join lateral (
-  select
-    array_agg(e.id order by e.occurred_at, e.recorded_at, e.id) as ids,
-    max(e.body->>'refrigerant') as refrigerant,
-    sum((e.body->>'addedLb')::numeric)::float8 as added,
-    sum((e.body->>'recoveredLb')::numeric)::float8 as recovered
-  from entry_calls a join entries e on e.id = a.entry_id
-  where a.call_id = k.id and e.kind = 'refrigerant') r on true
-left join lateral (
-  select e.id
-  from visit_calls vc join current_entries e on e.visit_id = vc.visit_id
-  where vc.call_id = k.id and e.kind = 'leave'
-  order by e.occurred_at desc, e.recorded_at desc
-  limit 1) l on true`;
+  c.calls as calls_of_visit
+from asked k
+  left join first_visit v on v.call_id = k.id
+  left join first_author n on n.visit_id = v.visit_id
+  left join shared c on c.visit_id = v.visit_id
+  left join finding f on f.call_id = k.id
+  left join work w on w.call_id = k.id
+  left join pounds r on r.call_id = k.id
+  left join leaving l on l.call_id = k.id`;
+
+/** The sheets of every call. */
+const CALL_SHEETS = callSheets('true');
 
 export const SHEET_TABLE = `
 create temp table sheets on commit drop as
-${CALL_SHEETS}
-where k.id in (select call_id from staged where not is_new)`;
+${callSheets('k.id in (select call_id from staged where not is_new)')}`;
 
 /**
  * Rows that change what stands on the sheet as several entries, or for several calls: which is meant, only a

@@ -13,6 +13,9 @@ export interface CsvTable {
   readonly problems: readonly RowProblem[];
 }
 
+/** No list of units or calls has more; a heading of thousands is a mistake or malice. */
+const MOST_COLUMNS = 200;
+
 /**
  * Reads a CSV file (RFC 4180, comma or semicolon or tab) by its heading. Cells are trimmed. Rows with the
  * wrong number of cells or broken quotes are reported with their line and left out; an unknown or missing
@@ -28,7 +31,7 @@ export function readCsv(content: string, known: readonly string[], required: rea
   Papa.parse<string[]>(text, {
     delimiter: delimiterOf(text),
     skipEmptyLines: false,
-    step: ({ data, errors, meta }) => {
+    step: ({ data, errors, meta }, parser) => {
       const at = line;
       for (let i = text.indexOf('\n', cursor); i >= 0 && i < meta.cursor; i = text.indexOf('\n', i + 1))
         line++;
@@ -36,6 +39,7 @@ export function readCsv(content: string, known: readonly string[], required: rea
       if (data.length === 1 && data[0]?.trim() === '') return;
       if (!columns) {
         columns = data.map((name) => name.trim().toLowerCase());
+        if (columns.length > MOST_COLUMNS) parser.abort();
         return;
       }
       if (errors.length > 0)
@@ -55,11 +59,15 @@ export function readCsv(content: string, known: readonly string[], required: rea
       else
         rows.push({
           line: at,
-          cells: Object.fromEntries(columns.map((name, i) => [name, (data[i] as string).trim()])),
+          cells: Object.fromEntries(columns.map((name, i) => [name, restored((data[i] as string).trim())])),
         });
     },
   });
   const heading = columns ?? [];
+  if (heading.length > MOST_COLUMNS) {
+    const reason = `has ${heading.length.toLocaleString('en')} columns; at most ${MOST_COLUMNS} are read`;
+    return { columns: [], rows: [], problems: [{ line: 1, column: '', value: '', reason }] };
+  }
   const twice = heading.filter((name, i) => heading.indexOf(name) !== i);
   for (const name of heading.filter((n) => !known.includes(n)))
     problems.push({
@@ -83,10 +91,26 @@ function delimiterOf(text: string): string {
   return [',', ';', '\t'].reduce((best, delimiter) => (count(delimiter) > count(best) ? delimiter : best));
 }
 
+const NUMBER = /^[-+]?\d+(\.\d+)?$/;
+/** Text that a spreadsheet would run as a formula (OWASP, CSV injection). */
+const runs = (text: string): boolean => /^[=+\-@\t\r]/.test(text) && !NUMBER.test(text);
+const bare = (cell: string): string => cell.replace(/^'+/, '');
+
 /**
- * Writes rows as CSV: a heading, CRLF line ends, quotes only where needed, empty cells for what is not known.
+ * A cell as a spreadsheet may open it: one that it would run gets an apostrophe before it, which makes it text
+ * there. {@link restored} takes exactly that one away again.
+ */
+export const harmless = (cell: string): string => (runs(bare(cell)) ? `'${cell}` : cell);
+
+/** A cell as it was before {@link harmless}. */
+export const restored = (cell: string): string =>
+  cell.startsWith("'") && runs(bare(cell)) ? cell.slice(1) : cell;
+
+/**
+ * Writes rows as CSV: a heading, CRLF line ends, quotes only where needed, empty cells for what is not known,
+ * and nothing that a spreadsheet would run.
  */
 export function writeCsv(columns: readonly string[], rows: readonly Record<string, string | null>[]): string {
-  const lines = [[...columns], ...rows.map((row) => columns.map((name) => row[name] ?? ''))];
+  const lines = [[...columns], ...rows.map((row) => columns.map((name) => harmless(row[name] ?? '')))];
   return `${Papa.unparse(lines, { newline: '\r\n' })}\r\n`;
 }

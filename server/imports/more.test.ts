@@ -1,8 +1,9 @@
 import { randomUUID } from 'node:crypto';
+import fc from 'fast-check';
 import { CALL_COLUMNS, UNIT_COLUMNS, type ImportProgress } from '#contracts/imports';
 import { oneUnit, testServer, type TestServer } from '../testing/server.ts';
 import * as cells from './cells.ts';
-import { readCsv, writeCsv } from './csv.ts';
+import { harmless, readCsv, restored, writeCsv } from './csv.ts';
 import { importFile } from './service.ts';
 
 let server: TestServer;
@@ -64,6 +65,39 @@ describe('reading CSV', () => {
     const text = writeCsv(['a', 'b'], [row, { a: null, b: '' }]);
     expect(readCsv(text, ['a', 'b'], []).rows.map((r) => r.cells)).toEqual([row, { a: '', b: '' }]);
     expect(text.endsWith('\r\n')).toBe(true);
+  });
+});
+
+describe('cells that a spreadsheet would run', () => {
+  it.each([
+    ['=1+1', "'=1+1"],
+    ['=cmd|"/c calc"!A1', `'=cmd|"/c calc"!A1`],
+    ['+1 555 0100', "'+1 555 0100"],
+    ['-off since May', "'-off since May"],
+    ['@SUM(A1)', "'@SUM(A1)"],
+    ["'=kept", "''=kept"],
+    ["''@kept", "'''@kept"],
+    ['-70.25', '-70.25'],
+    ["'-70.25", "'-70.25"],
+    ['RTU-4', 'RTU-4'],
+    ["'quoted'", "'quoted'"],
+    ['', ''],
+  ])('%s goes out as %s and comes back unharmed', (cell, out) => {
+    expect(harmless(cell)).toBe(out);
+    expect(restored(out)).toBe(cell);
+  });
+
+  it('whatever it is, it comes back, and nothing that goes out is run (property)', () => {
+    const nasty = fc
+      .array(fc.constantFrom("'", '=', '+', '-', '@', '1', '.', 'a', '"', ','), { maxLength: 8 })
+      .map((parts) => parts.join(''));
+    fc.assert(
+      fc.property(nasty, (cell) => {
+        const text = writeCsv(['a', 'b'], [{ a: cell, b: 'x' }]);
+        expect(readCsv(text, ['a', 'b'], []).rows[0]?.cells.a).toBe(cell);
+        expect(harmless(cell)).not.toMatch(/^[=@]|^[-+](?!\d+(\.\d+)?$)/);
+      }),
+    );
   });
 });
 

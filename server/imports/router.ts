@@ -43,6 +43,7 @@ export const importRoutes: readonly Route[] = [
     method: 'post',
     path: '/api/imports',
     action: 'import',
+    body: 'file',
     handle: async (context) => {
       const body = parse(newImport, context.body);
       const { db, user } = context;

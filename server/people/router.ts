@@ -1,7 +1,8 @@
 import { signInBody } from '#contracts/people';
 import { Problem, parse } from '../http/problem.ts';
 import type { Route } from '../http/routes.ts';
-import { crews, sessionView, signIn } from './service.ts';
+import { knowsDevice, rememberDevice } from '../http/sessions.ts';
+import { crews, sessionView, signedOut, signIn } from './service.ts';
 
 export const peopleRoutes: readonly Route[] = [
   {
@@ -9,12 +10,18 @@ export const peopleRoutes: readonly Route[] = [
     path: '/api/session',
     action: 'public',
     handle: async (context) => {
-      const user = await signIn(context, parse(signInBody, context.body), context.request.ip ?? '');
+      const { request, response, sessionSecret } = context;
+      const body = parse(signInBody, context.body);
+      const user = await signIn(context, body, {
+        address: request.ip ?? '',
+        knownDevice: knowsDevice(request, body.login, sessionSecret),
+      });
       // A fresh session id at sign-in: one planted before it is worth nothing.
       await new Promise<void>((resolve, reject) =>
-        context.request.session.regenerate((error) => (error ? reject(error) : resolve())),
+        request.session.regenerate((error) => (error ? reject(error) : resolve())),
       );
-      context.request.session.user = user;
+      request.session.userId = user.id;
+      rememberDevice(response, body.login, sessionSecret);
       return sessionView(context, user);
     },
   },
@@ -22,18 +29,20 @@ export const peopleRoutes: readonly Route[] = [
     method: 'get',
     path: '/api/session',
     action: 'public',
-    handle: (context) => sessionView(context, context.request.session.user),
+    handle: (context) => sessionView(context, context.user),
   },
   {
     method: 'delete',
     path: '/api/session',
     action: 'public',
-    handle: async ({ request, response }) => {
+    handle: async ({ db, request, response, user }) => {
       await new Promise<void>((resolve, reject) =>
         request.session.destroy((error) =>
           error ? reject(new Problem(500, 'Could not sign out; try again')) : resolve(),
         ),
       );
+      // Whoever listens in this session hears it, in every process.
+      if (user) await signedOut(db, user.id);
       response.clearCookie('gradum').json({ ok: true });
     },
   },

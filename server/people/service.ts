@@ -1,66 +1,51 @@
-import { RateLimiterPostgres, RateLimiterRes } from 'rate-limiter-flexible';
 import { daysBetween } from '#core/time';
 import type { CrewView, SessionView, SignedIn, SignInBody } from '#contracts/people';
 import type { Database } from '../db/connect.ts';
 import type { Dependencies } from '../dependencies.ts';
+import { writeLog } from '../http/log.ts';
 import { Problem } from '../http/problem.ts';
 import { todayIn } from '../http/clock.ts';
 import { companyNow, settingAsOf, measuringLimits } from '../settings/service.ts';
+import { SignInGate } from './gate.ts';
 import { hashPassword, passwordMatches } from './passwords.ts';
-
-const TRIES = 10;
-const WINDOW_SECONDS = 15 * 60;
 
 /** Costs an unknown name the same time as a known one, so that names cannot be found out by the clock. */
 let decoy: Promise<string> | undefined;
 
 /**
- * Signs a person in. Wrong tries are counted in PostgreSQL for name and address together, so that neither a
- * restart nor another process forgets them.
+ * Signs a person in.
  *
- * @throws Problem 401 when name and password do not belong together, 429 after ten wrong tries in a quarter
- *   of an hour
+ * @throws Problem 401 when name and password do not belong together, 429 after too many wrong tries, see {@link
+ *   SignInGate}
  */
 export async function signIn(
   { db, sessionPool }: Pick<Dependencies, 'db' | 'sessionPool'>,
-  body: SignInBody,
-  address: string,
+  { login, password }: SignInBody,
+  from: { readonly address: string; readonly knownDevice: boolean },
 ): Promise<SignedIn> {
-  const limiter = new RateLimiterPostgres({
-    storeClient: sessionPool,
-    tableName: 'throttle',
-    tableCreated: true,
-    points: TRIES,
-    duration: WINDOW_SECONDS,
-    keyPrefix: 'sign-in',
-    clearExpiredByTimeout: false,
-  });
-  const key = `${body.login.toLowerCase()} ${address}`;
-  try {
-    await limiter.consume(key);
-  } catch (refused) {
-    if (!(refused instanceof RateLimiterRes)) throw refused;
-    const minutes = Math.ceil(refused.msBeforeNext / 60000);
-    throw new Problem(429, 'Too many wrong tries', {
-      detail: `Try again in ${minutes} min, or ask your manager.`,
-    });
-  }
-  const user = await db.models.User.findOne({ where: { login: body.login.toLowerCase(), active: true } });
+  const gate = new SignInGate(sessionPool);
+  const attempt = { login, ...from };
+  await gate.before(attempt);
+  const user = await db.models.User.findOne({ where: { login, active: true } });
   decoy ??= hashPassword('nobody');
-  const matches = await passwordMatches(body.password, user?.passwordHash ?? (await decoy));
-  if (!user || !matches) throw new Problem(401, 'Name and password do not belong together');
-  await limiter.delete(key);
-  return {
-    id: user.id,
-    login: user.login,
-    displayName: user.displayName,
-    role: user.role,
-    crewId: user.crewId,
-  };
+  const matches = await passwordMatches(password, user?.passwordHash ?? (await decoy));
+  if (!user || !matches) {
+    await gate.wrong(attempt);
+    throw new Problem(401, 'Name and password do not belong together');
+  }
+  await gate.right(attempt);
+  const { id, displayName, role, crewId } = user;
+  return { id, login, displayName, role, crewId };
 }
 
+/** Leaves a line in the log; streams of the session end on it. */
+export const signedOut = (db: Database, userId: string): Promise<void> =>
+  db.transaction((transaction) =>
+    writeLog(db, transaction, { actor: userId, action: 'sign out', entity: 'session', entityId: null }),
+  );
+
 export async function sessionView(
-  { db, clock }: Pick<Dependencies, 'db' | 'clock'>,
+  { db, clock, who }: Pick<Dependencies, 'db' | 'clock' | 'who'>,
   user: SignedIn | undefined,
 ): Promise<SessionView> {
   const company = await companyNow(db);
@@ -73,6 +58,8 @@ export async function sessionView(
     timeZone: company.timeZone,
     clockShiftMs: clock.shiftMs,
     measuring: await measuringLimits(db, today),
+    rights: await who.rights(),
+    serverMs: clock.now().getTime(),
     demoAgeDays: demo ? Math.max(0, daysBetween(demo.madeFor, today)) : null,
   };
 }

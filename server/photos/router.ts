@@ -21,6 +21,7 @@ export const photoRoutes: readonly Route[] = [
     method: 'post',
     path: '/api/photos',
     action: 'map site',
+    body: 'file',
     handle: async ({ db, body, user }) => new Reply(201, await addPhoto(db, parse(newPhoto, body), user.id)),
   },
   {

@@ -15,12 +15,14 @@ export const roofRoutes: readonly Route[] = [
     method: 'post',
     path: '/api/roofs',
     action: 'map site',
+    body: 'drawing',
     handle: async ({ db, body, user }) => new Reply(201, await createRoof(db, parse(newRoof, body), user.id)),
   },
   {
     method: 'patch',
     path: '/api/roofs/:id',
     action: 'map site',
+    body: 'drawing',
     handle: ({ db, params, body, user }) =>
       updateRoof(db, parse(uuid, params.id), parse(roofPatch, body), user.id),
   },

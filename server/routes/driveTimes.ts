@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { clockText, type PlainDate } from '#core/time';
 import { travelTable, type TravelTable } from '#core/routing';
+import type { SystemView } from '#contracts/system';
 import { Problem } from '../http/problem.ts';
 
 export interface Position {
@@ -110,6 +111,18 @@ export class DriveTimes {
       return read.success ? (read.data.routes[0]?.geometry ?? null) : null;
     } catch {
       return null;
+    }
+  }
+
+  /** Whether the engine answers at all, and how long it takes. */
+  async health(): Promise<Pick<SystemView['standIns'][number], 'state' | 'ms'>> {
+    if (!this.template) return { state: 'not set up', ms: null };
+    const began = performance.now();
+    try {
+      await fetch(new URL(this.template).origin, { signal: AbortSignal.timeout(2000) });
+      return { state: 'answers', ms: Math.round(performance.now() - began) };
+    } catch {
+      return { state: 'does not answer', ms: null };
     }
   }
 

@@ -44,6 +44,7 @@ export const routeRoutes: readonly Route[] = [
     method: 'post',
     path: '/api/routes',
     action: 'plan route',
+    body: 'drawing',
     handle: async (context) =>
       new Reply(201, await saveRoute(context, parse(newRoute, context.body), context.user.id)),
   },

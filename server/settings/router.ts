@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { CHANGED_BY_HAND, newSetting } from '#contracts/settings';
+import { CHANGED_BY_HAND, newSetting, type NewSetting } from '#contracts/settings';
 import { parse } from '../http/problem.ts';
 import { Reply, type Route } from '../http/routes.ts';
 import { todayIn } from '../http/clock.ts';
@@ -8,11 +8,12 @@ import {
   companyNow,
   historySettings,
   measuringLimits,
+  rights,
   settingAsOf,
   settingRows,
 } from './service.ts';
 
-const NOW = { history: historySettings, measuring: measuringLimits } as const;
+const NOW = { history: historySettings, measuring: measuringLimits, rights } as const;
 const handSetting = z.enum(CHANGED_BY_HAND, 'there is no such setting');
 
 export const settingRoutes: readonly Route[] = [
@@ -32,12 +33,7 @@ export const settingRoutes: readonly Route[] = [
     action: 'change setting',
     handle: async ({ db, params, body, user }) => {
       const name = parse(handSetting, params.name);
-      await changeSetting(
-        db,
-        name,
-        name === 'history' ? parse(newSetting.history, body) : parse(newSetting.measuring, body),
-        user.id,
-      );
+      await changeSetting(db, name, parse(newSetting[name] as z.ZodType<NewSetting>, body), user.id);
       return new Reply(201, { ok: true });
     },
   },

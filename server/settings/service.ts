@@ -9,6 +9,7 @@ import {
   type SettingName,
   type SettingRow,
 } from '#contracts/settings';
+import type { Rights } from '#contracts/roles';
 import type { HistorySettings } from '#core/history';
 import type { MeasuringLimits } from '#core/measurement';
 import type { Database } from '../db/connect.ts';
@@ -38,24 +39,6 @@ export async function settingAsOf<N extends SettingName>(
   return row ? (SETTING_SHAPES[name].parse(row.value) as Value<N>) : undefined;
 }
 
-/**
- * The first day after `day` on which a value of a setting begins to hold; undefined when none is set for
- * later.
- */
-export async function nextStart(
-  db: Database,
-  name: SettingName,
-  day: PlainDate,
-  transaction?: Transaction,
-): Promise<PlainDate | undefined> {
-  const first = await db.models.Setting.findOne({
-    where: { name, validFrom: { [Op.gt]: day } },
-    order: [['validFrom', 'asc']],
-    ...(transaction ? { transaction } : {}),
-  });
-  return first?.validFrom;
-}
-
 /** Name and zone of the company. The zone decides what day it is, so this one is not looked up by day. */
 export async function companyNow(db: Database, transaction?: Transaction): Promise<Value<'company'>> {
   return (await settingAsOf(db, 'company', '9999-12-31', transaction)) ?? SETTING_DEFAULTS.company;
@@ -69,12 +52,54 @@ export async function historySettings(
   return (await settingAsOf(db, 'history', day, transaction)) ?? SETTING_DEFAULTS.history;
 }
 
+/**
+ * What judging units goes by, in one look: the company's zone, the history rules as of a day, and the first
+ * later day on which other rules begin.
+ *
+ * @param dayIn the day it is in a zone; the company's own decides
+ */
+export async function judgingSettings(
+  db: Database,
+  dayIn: (timeZone: string) => PlainDate,
+  transaction: Transaction,
+): Promise<{
+  timeZone: string;
+  today: PlainDate;
+  history: HistorySettings;
+  newRules: PlainDate | undefined;
+}> {
+  const rows = await db.models.Setting.findAll({
+    where: { name: ['company', 'history'] },
+    order: [
+      ['validFrom', 'desc'],
+      ['recordedAt', 'desc'],
+    ],
+    transaction,
+  });
+  const company = rows.find((row) => row.name === 'company');
+  const { timeZone } = company ? SETTING_SHAPES.company.parse(company.value) : SETTING_DEFAULTS.company;
+  const today = dayIn(timeZone);
+  const rules = rows.filter((row) => row.name === 'history');
+  const now = rules.find((row) => row.validFrom <= today);
+  return {
+    timeZone,
+    today,
+    history: now ? SETTING_SHAPES.history.parse(now.value) : SETTING_DEFAULTS.history,
+    newRules: rules.findLast((row) => row.validFrom > today)?.validFrom,
+  };
+}
+
 export async function measuringLimits(
   db: Database,
   day: PlainDate,
   transaction?: Transaction,
 ): Promise<MeasuringLimits> {
   return (await settingAsOf(db, 'measuring', day, transaction)) ?? SETTING_DEFAULTS.measuring;
+}
+
+/** What the company lets each role do beyond the table. */
+export async function rights(db: Database, day: PlainDate): Promise<Rights> {
+  return (await settingAsOf(db, 'rights', day)) ?? SETTING_DEFAULTS.rights;
 }
 
 /** Every value a setting ever had, the latest start first. */

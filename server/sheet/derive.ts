@@ -1,11 +1,12 @@
+import { createHash } from 'node:crypto';
 import type { Transaction } from 'sequelize';
-import { groupBy } from '#core/collections';
+import { chunks, groupBy } from '#core/collections';
 import { foldCall, foldVisit, type CallFact, type SubjectSheet, type VisitFact } from '#core/sheet';
 import type { Database } from '../db/connect.ts';
 import type { Clock } from '../http/clock.ts';
 import { judge } from '../units/summary.ts';
 import { CALLS, LINES_OF_VISITS } from './read.sql.ts';
-import { readPoints, readUnits, visitFacts, type Line } from './read.ts';
+import { readPoints, readUnits, UNITS_AT_ONCE, visitFacts, type Folded, type Line } from './read.ts';
 import * as write from './write.sql.ts';
 
 /** What a change may have altered: the units, points, calls and visits whose sheets are folded again. */
@@ -16,11 +17,7 @@ export interface Touched {
   readonly visits: readonly string[];
 }
 
-const UNITS_AT_ONCE = 500;
 const CALLS_AT_ONCE = 2000;
-
-const chunks = <T>(all: readonly T[], size: number): T[][] =>
-  Array.from({ length: Math.ceil(all.length / size) }, (_, i) => all.slice(i * size, (i + 1) * size));
 
 const at = (ms: number | null | undefined): string | null =>
   ms === null || ms === undefined ? null : new Date(ms).toISOString();
@@ -44,24 +41,12 @@ export async function derive(
   let done = 0;
   for (const unitIds of chunks(touched.units, UNITS_AT_ONCE)) {
     const read = await readUnits(db, unitIds, transaction);
-    await replace(
-      db,
-      unitIds,
-      new Map([...read].map(([id, { sheet }]) => [id, sheet])),
-      'unit_id',
-      transaction,
-    );
+    await replace(db, read, 'unit_id', transaction);
     await judge(db, clock, [...read.values()], transaction);
     progress((done += unitIds.length));
   }
   if (touched.points.length === 0) return;
-  await replace(
-    db,
-    touched.points,
-    await readPoints(db, touched.points, transaction),
-    'point_id',
-    transaction,
-  );
+  await replace(db, await readPoints(db, touched.points, transaction), 'point_id', transaction);
 }
 
 async function deriveVisits(
@@ -109,98 +94,116 @@ async function deriveCalls(
   await db.run(write.STATE_OF_CALLS, [JSON.stringify(rows)], transaction);
 }
 
-/** Replaces the derived rows of subjects by what their sheets say now. */
+type Rows = Readonly<Record<write.DerivedTable, readonly object[]>>;
+
+/**
+ * Replaces the derived rows of subjects by what their sheets say now. Rows of a kind that come out as they did
+ * the last time are left alone: a line of work on a full sheet writes no finding anew.
+ */
 async function replace(
   db: Database,
-  ids: readonly string[],
-  sheets: ReadonlyMap<string, SubjectSheet>,
+  sheets: ReadonlyMap<string, { readonly sheet: SubjectSheet; readonly folded: Folded }>,
   as: 'unit_id' | 'point_id',
   transaction: Transaction,
 ): Promise<void> {
-  const each = <T>(rows: (id: string, sheet: SubjectSheet) => readonly T[]): T[] =>
-    [...sheets].flatMap(([id, sheet]) => rows(id, sheet));
-  const rows: Record<write.DerivedTable, readonly object[]> = {
-    findings: each((id, { findings }) =>
-      findings.map((f) => ({
-        [as]: id,
-        entry_id: f.entryId,
-        visit_id: f.visitId,
-        call_id: f.callId,
-        part: f.part,
-        circuit: f.circuit,
-        component: f.component,
-        failure: f.failure,
-        grade: f.grade,
-        found_at: at(f.atMs),
-        watch_until: f.watchUntil,
-      })),
-    ),
-    open_conditions: each((id, { conditions }) =>
-      conditions.map((c) => ({
-        [as]: id,
-        id: c.id,
-        visit_id: c.visitId,
-        kind: c.kind,
-        hazard: c.hazard,
-        circuit: c.circuit,
-        text: c.text,
-        changed_from: c.changedFrom,
-        changed_to: c.changedTo,
-        closes: c.closes,
-        told: c.told,
-        opened_at: at(c.openedMs),
-        opened_by: c.openedBy,
-        closed_at: at(c.closed?.atMs),
-        closed_by_entry: c.closed?.entryId ?? null,
-      })),
-    ),
-    entry_calls: each((id, { answers }) =>
-      answers.map(({ entryId, callId }) => ({ [as]: id, entry_id: entryId, call_id: callId })),
-    ),
-    recommendations: each((id, { recommendations }) =>
-      recommendations.map((r) => ({
-        [as]: id,
-        id: r.id,
-        visit_id: r.visitId,
-        text: r.text,
-        made_at: at(r.atMs),
-        made_by: r.authorId,
-      })),
-    ),
-    refrigerant_movements: each((id, { movements }) =>
-      movements.map((m) => {
-        const cylinder = m.cylinder ? `cylinder ${m.cylinder}` : 'cylinder';
-        const circuit = m.circuit === null ? 'circuit not named' : `circuit ${m.circuit}`;
-        const into = m.direction === 'into the circuit';
-        return {
-          entry_id: m.entryId,
-          unit_id: id,
-          circuit: m.circuit,
-          refrigerant: m.refrigerant,
-          from_place: into ? cylinder : circuit,
-          to_place: into ? circuit : cylinder,
-          pounds: m.pounds,
-          moved_at: at(m.atMs),
-          by_user: m.authorId,
-        };
-      }),
-    ),
-    components: each((id, { lives }) =>
-      lives.map((l) => ({
-        unit_id: id,
-        part: l.slot.part,
-        circuit: l.slot.circuit,
-        from_on: l.from,
-        until_on: l.until,
-        entry_id: l.entryId,
-        manufacturer: l.manufacturer,
-        model: l.model,
-        serial: l.serial,
-      })),
-    ),
-  };
-  const given = write.tablesOf(as).map((table) => JSON.stringify(rows[table]));
-  await db.run(write.REPLACE[as], [ids, ...given], transaction);
+  const tables = write.tablesOf(as);
+  const changed = new Map(tables.map((table) => [table, { ids: [] as string[], rows: [] as string[] }]));
+  const digests: object[] = [];
+  for (const [id, { sheet, folded }] of sheets) {
+    const rows = rowsOf(id, sheet, as);
+    const now: Record<string, string> = {};
+    for (const table of tables) {
+      const text = rows[table].map((row) => JSON.stringify(row)).join();
+      const digest = createHash('sha1').update(text).digest('base64');
+      if (folded?.[table] !== digest) {
+        changed.get(table)?.ids.push(id);
+        if (text !== '') changed.get(table)?.rows.push(text);
+      }
+      now[table] = digest;
+    }
+    digests.push({ subject_id: id, digests: now });
+  }
+  const touched = tables.filter((table) => changed.get(table)?.ids.length);
+  if (touched.length === 0) return;
+  const json = (table: write.DerivedTable) => `[${changed.get(table)?.rows.join()}]`;
+  const given = touched.flatMap((table) => [changed.get(table)?.ids, json(table)]);
+  await db.run(write.replacing(touched, as), [JSON.stringify(digests), ...given], transaction);
   for (const table of ['refrigerant_movements', 'components'] as const)
-    if (rows[table].length > 0) await db.run(write.ADD[table], [JSON.stringify(rows[table])], transaction);
+    if (changed.get(table)?.rows.length) await db.run(write.ADD[table], [json(table)], transaction);
+}
+
+/** The rows a sheet stands for, as the tables hold them. */
+function rowsOf(id: string, sheet: SubjectSheet, as: 'unit_id' | 'point_id'): Rows {
+  return {
+    findings: sheet.findings.map((f) => ({
+      [as]: id,
+      entry_id: f.entryId,
+      visit_id: f.visitId,
+      call_id: f.callId,
+      part: f.part,
+      circuit: f.circuit,
+      component: f.component,
+      failure: f.failure,
+      grade: f.grade,
+      found_at: at(f.atMs),
+      watch_until: f.watchUntil,
+    })),
+    open_conditions: sheet.conditions.map((c) => ({
+      [as]: id,
+      id: c.id,
+      visit_id: c.visitId,
+      kind: c.kind,
+      hazard: c.hazard,
+      circuit: c.circuit,
+      text: c.text,
+      changed_from: c.changedFrom,
+      changed_to: c.changedTo,
+      closes: c.closes,
+      told: c.told,
+      opened_at: at(c.openedMs),
+      opened_by: c.openedBy,
+      closed_at: at(c.closed?.atMs),
+      closed_by_entry: c.closed?.entryId ?? null,
+    })),
+    entry_calls: sheet.answers.map(({ entryId, callId }) => ({
+      [as]: id,
+      entry_id: entryId,
+      call_id: callId,
+    })),
+    recommendations: sheet.recommendations.map((r) => ({
+      [as]: id,
+      id: r.id,
+      visit_id: r.visitId,
+      text: r.text,
+      made_at: at(r.atMs),
+      made_by: r.authorId,
+    })),
+    refrigerant_movements: sheet.movements.map((m) => {
+      const cylinder = m.cylinder ? `cylinder ${m.cylinder}` : 'cylinder';
+      const circuit = m.circuit === null ? 'circuit not named' : `circuit ${m.circuit}`;
+      const into = m.direction === 'into the circuit';
+      return {
+        entry_id: m.entryId,
+        unit_id: id,
+        circuit: m.circuit,
+        refrigerant: m.refrigerant,
+        from_place: into ? cylinder : circuit,
+        to_place: into ? circuit : cylinder,
+        pounds: m.pounds,
+        moved_at: at(m.atMs),
+        by_user: m.authorId,
+      };
+    }),
+    components: sheet.lives.map((l) => ({
+      unit_id: id,
+      part: l.slot.part,
+      circuit: l.slot.circuit,
+      from_on: l.from,
+      until_on: l.until,
+      entry_id: l.entryId,
+      manufacturer: l.manufacturer,
+      model: l.model,
+      serial: l.serial,
+    })),
+  };
 }

@@ -38,10 +38,10 @@ export async function lock(db: Database, touched: Touched, transaction: Transact
  *
  * @param find what is touched, as the database stands; called before and after locking
  */
-export async function withLocked<T>(
+export async function withLocked<T, Found extends Touched>(
   db: Database,
-  find: (transaction: Transaction) => Promise<Touched>,
-  work: (touched: Touched, transaction: Transaction) => Promise<T>,
+  find: (transaction: Transaction) => Promise<Found>,
+  work: (touched: Found, transaction: Transaction) => Promise<T>,
 ): Promise<T> {
   for (let tries = 1; ; tries++) {
     try {

@@ -69,11 +69,18 @@ select
   u.installed_on as "installedOn",
   s.time_zone as "timeZone",
   array(select number from circuits c where c.unit_id = u.id order by number) as circuits,
-  array(select distinct refrigerant from circuits c where c.unit_id = u.id and refrigerant is not null) as refrigerants
+  array(select distinct refrigerant from circuits c where c.unit_id = u.id and refrigerant is not null) as refrigerants,
+  (select digests from folded f where f.subject_id = u.id) as folded
 from units u join sites s on s.id = u.site_id
 where u.id = any($1::uuid[])`;
 
-export const POINTS = `select id, site_id as "siteId" from site_points where id = any($1::uuid[]) and unit_id is null`;
+export const POINTS = `
+select
+  p.id,
+  p.site_id as "siteId",
+  (select digests from folded f where f.subject_id = p.id) as folded
+from site_points p
+where p.id = any($1::uuid[]) and p.unit_id is null`;
 
 /** Calls that name one of the units in $1, and those in $2 that a line about one of them answers. */
 export const CALLS_OF_UNITS = `
@@ -116,22 +123,36 @@ where unit_id = any($1::uuid[]) and undone_at is null
 order by decided_at, id`;
 
 /**
- * What an entry touches beyond its own unit: the visit's calls, the units they name, and those something was
- * found on.
+ * What an entry may touch beyond the unit it names, in one look. $1 the visit, $2 the entry it amends, $3 the
+ * conditions it closes: where the visit is, its calls with the units they name, units something was found on,
+ * the amended entry's kind, and the units and points its line and those conditions were ever about.
  */
-export const TOUCHED_BY_VISIT = `
+export const TOUCHED_BY_ENTRY = `
+with old as (
+  select kind, body
+  from entries
+  where id = $2::uuid
+),
+line as (
+  select distinct e.unit_id, e.point_id
+  from entries e
+  where e.root_id in (
+    select root_id
+    from entries
+    where id = $2::uuid
+      or id = any($3::uuid[])
+      or id = (select (body->>'conditionId')::uuid from old where kind = 'condition closed'))
+)
 select
-  array(select call_id from visit_calls where visit_id = $1 order by call_id) as calls,
+  (select json_build_object('siteId', s.id, 'timeZone', s.time_zone, 'crewId', v.crew_id)
+   from visits v join sites s on s.id = v.site_id where v.id = $1) as visit,
+  (select kind from old) as "oldKind",
+  coalesce(
+    (select json_agg(json_build_object('id', k.id, 'unitId', k.unit_id) order by k.id)
+     from visit_calls vc join calls k on k.id = vc.call_id where vc.visit_id = $1),
+    '[]') as calls,
   array(
-    select k.unit_id from visit_calls vc join calls k on k.id = vc.call_id
-    where vc.visit_id = $1 and k.unit_id is not null
-    union
-    select unit_id from entries where visit_id = $1 and kind = 'finding' and unit_id is not null) as units`;
-
-/** Units and points a line of amendments was ever about. $1 is any entry of the line. */
-export const SUBJECTS_OF_LINE = `
-select
-  array_remove(array_agg(distinct e.unit_id), null) as units,
-  array_remove(array_agg(distinct e.point_id), null) as points
-from entries e
-where e.root_id = (select root_id from entries where id = $1)`;
+    select distinct unit_id from entries
+    where visit_id = $1 and kind = 'finding' and unit_id is not null) as found,
+  array(select distinct unit_id from line where unit_id is not null) as units,
+  array(select distinct point_id from line where point_id is not null) as points`;

@@ -29,11 +29,18 @@ import {
   VISITS,
 } from './read.sql.ts';
 
+/** How many units are read at once: more would hold too many sheets in memory. */
+export const UNITS_AT_ONCE = 500;
+
 export type Line = Entry & { readonly rootId: string };
+
+/** What each kind of derived row of a subject came out as when it was last folded; null before the first time. */
+export type Folded = Readonly<Record<string, string>> | null;
 
 /** A unit with everything its sheets and calls say of it. */
 export interface UnitRead {
   readonly unit: UnitRecord & { readonly siteId: string; readonly circuits: readonly number[] };
+  readonly folded: Folded;
   readonly sheet: SubjectSheet;
   readonly facts: UnitFacts;
   readonly lastDone: Record<string, PlainDate>;
@@ -86,6 +93,7 @@ export async function visitFacts(
   visitIds: readonly string[],
   transaction?: Transaction,
 ): Promise<Map<string, VisitFact>> {
+  if (visitIds.length === 0) return new Map();
   const visits = await db.rows<VisitFact>(VISITS, [[...new Set(visitIds)]], transaction);
   return new Map(visits.map((visit) => [visit.id, visit]));
 }
@@ -96,7 +104,7 @@ export async function readUnits(
   unitIds: readonly string[],
   transaction?: Transaction,
 ): Promise<Map<string, UnitRead>> {
-  const units = await db.rows<UnitRead['unit']>(UNITS, [unitIds], transaction);
+  const units = await db.rows<UnitRead['unit'] & { folded: Folded }>(UNITS, [unitIds], transaction);
   const lines = await linesOf(db, unitIds, transaction);
   const all = [...lines.values()].flat();
   const visits = await visitFacts(
@@ -117,7 +125,7 @@ export async function readUnits(
   );
   const words = await componentWords(db, transaction);
   return new Map(
-    units.map((unit) => {
+    units.map(({ folded, ...unit }) => {
       const own = lines.get(unit.id) ?? [];
       const near = new Map(
         own.flatMap(({ visitId }) => {
@@ -136,6 +144,7 @@ export async function readUnits(
         unit.id,
         {
           unit,
+          folded,
           sheet,
           facts: unitFacts(unit, sheet, calls, near),
           lastDone: lastDone(unit, sheet, calls, near),
@@ -151,9 +160,13 @@ export async function readPoints(
   db: Database,
   pointIds: readonly string[],
   transaction?: Transaction,
-): Promise<Map<string, SubjectSheet>> {
+): Promise<Map<string, { sheet: SubjectSheet; folded: Folded }>> {
   if (pointIds.length === 0) return new Map();
-  const points = await db.rows<Omit<Subject, 'circuits'>>(POINTS, [pointIds], transaction);
+  const points = await db.rows<Omit<Subject, 'circuits'> & { folded: Folded }>(
+    POINTS,
+    [pointIds],
+    transaction,
+  );
   const lines = await linesOf(db, pointIds, transaction);
   const visits = await visitFacts(
     db,
@@ -162,9 +175,9 @@ export async function readPoints(
   );
   const words = await componentWords(db, transaction);
   return new Map(
-    points.map((point) => [
+    points.map(({ folded, ...point }) => [
       point.id,
-      foldSubject({ ...point, circuits: [] }, lines.get(point.id) ?? [], visits, words),
+      { folded, sheet: foldSubject({ ...point, circuits: [] }, lines.get(point.id) ?? [], visits, words) },
     ]),
   );
 }

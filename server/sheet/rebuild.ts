@@ -20,6 +20,8 @@ export async function rebuild(
 ): Promise<void> {
   // A database that was just filled knows nothing yet of how much is where.
   await db.run(FRESH_STATISTICS, [], transaction);
+  // Nothing is taken as it was: whatever the tables hold, they hold what the sheets say afterwards.
+  await db.run('delete from folded', [], transaction);
   const ids = async (table: string) =>
     (await db.rows<{ id: string }>(`select id from ${table} order by id`, [], transaction)).map(
       (row) => row.id,

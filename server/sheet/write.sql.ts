@@ -105,10 +105,7 @@ const DERIVED = {
 export type DerivedTable = keyof typeof DERIVED;
 type SubjectColumn = 'unit_id' | 'point_id';
 
-/**
- * The tables of a replacement in the order of its parameters: $1 are the subjects, $2 … the rows of each as
- * JSON.
- */
+/** Tables of derived rows a subject can have: a point has no charge and no slots. */
 export const tablesOf = (as: SubjectColumn): DerivedTable[] =>
   (Object.keys(DERIVED) as DerivedTable[]).filter((table) => as === 'unit_id' || DERIVED[table].keyed);
 
@@ -125,10 +122,10 @@ const same = (derived: Derived): string =>
     ? `r.${derived.by} = t.${derived.by}`
     : `r.${derived.by} = t.${derived.by} and (${listed(derived, 'r')}) is not distinct from (${listed(derived, 't')})`;
 
-const gone = (table: DerivedTable, parameter: number, as: SubjectColumn): string => `
+const gone = (table: DerivedTable, subjects: number, rows: number, as: SubjectColumn): string => `
   delete from ${table} t
-  where t.${as} = any($1::uuid[])
-    and not exists (select from ${recordset(DERIVED[table], parameter)} where ${same(DERIVED[table])})`;
+  where t.${as} = any($${subjects}::uuid[])
+    and not exists (select from ${recordset(DERIVED[table], rows)} where ${same(DERIVED[table])})`;
 
 const put = (table: DerivedTable, parameter: number): string => {
   const derived: Derived = DERIVED[table];
@@ -145,18 +142,29 @@ const put = (table: DerivedTable, parameter: number): string => {
   set ${others.map((name) => `${name} = excluded.${name}`).join(', ')}`;
 };
 
-/** Everything that is gone goes, and rows with a key become what they are now. */
-export const REPLACE: Readonly<Record<SubjectColumn, string>> = {
-  unit_id: replacing('unit_id'),
-  point_id: replacing('point_id'),
-};
-function replacing(as: SubjectColumn): string {
-  const parts = tablesOf(as).flatMap((table, i) => [
-    `${table}_gone as (${gone(table, i + 2, as)})`,
-    ...(DERIVED[table].keyed ? [`${table}_put as (${put(table, i + 2)})`] : []),
-  ]);
-  return `with ${parts.join(',\n')}\nselect 1`;
+/**
+ * Replaces rows of some tables: what is gone goes, rows with a key become what they are now, and what each
+ * subject was folded to is kept. $1 are the digests as JSON; then two parameters a table, the subjects whose
+ * rows changed and all their rows as JSON.
+ */
+export function replacing(tables: readonly DerivedTable[], as: SubjectColumn): string {
+  const parts = tables.flatMap((table, i) => {
+    const [subjects, rows] = [2 * i + 2, 2 * i + 3];
+    return [
+      `${table}_gone as (${gone(table, subjects, rows, as)})`,
+      ...(DERIVED[table].keyed ? [`${table}_put as (${put(table, rows)})`] : []),
+    ];
+  });
+  return `
+with ${[...parts, `folded_put as (${FOLDED})`].join(',\n')}
+select 1`;
 }
+
+const FOLDED = `
+  insert into folded as f (subject_id, digests)
+  select subject_id, digests
+  from jsonb_to_recordset($1::jsonb) as r(subject_id uuid, digests jsonb)
+  on conflict (subject_id) do update set digests = excluded.digests`;
 
 /**
  * Rows without a key that are not there yet; $1 as JSON. After the replacement: a component leaves its slot

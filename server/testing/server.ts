@@ -9,12 +9,14 @@ import { connect, type Database } from '../db/connect.ts';
 import { migrate } from '../db/migrate.ts';
 import { EventHub } from '../events/hub.ts';
 import { hashPassword } from '../people/passwords.ts';
+import { Who } from '../people/who.ts';
+import { sessionPoolFor } from '../http/sessions.ts';
 import { DriveTimes } from '../routes/driveTimes.ts';
 import type { Dependencies } from '../dependencies.ts';
 
 export const PASSWORD = 'open-the-hatch';
-/** One slow hash for all test users. */
-const passwordHash = hashPassword(PASSWORD);
+/** One quick hash for all test users: tests sign in hundreds of times. */
+const passwordHash = hashPassword(PASSWORD, 2 ** 10);
 
 export interface TestServer {
   readonly app: Express;
@@ -81,16 +83,18 @@ async function freshDatabase(): Promise<string> {
 export async function testServer(given: Partial<Dependencies> = {}): Promise<TestServer> {
   const url = await freshDatabase();
   const db = connect(url, { poolSize: 6 });
-  const sessionPool = new pg.Pool({ connectionString: url, max: 2 });
   const logger = pino({ level: process.env.LOG_LEVEL ?? 'silent' });
-  const hub = new EventHub(url, db, logger);
-  await hub.start();
+  const sessionPool = sessionPoolFor(url, logger, 2);
   let now: Date | undefined;
   const clock = { now: () => now ?? new Date(), shiftMs: 0 };
+  const who = new Who(db, clock);
+  const hub = new EventHub(url, db, logger, who);
+  await hub.start();
   const app = createApp({
     db,
     sessionPool,
     hub,
+    who,
     logger,
     clock,
     driveTimes: new DriveTimes(undefined),

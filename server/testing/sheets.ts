@@ -122,8 +122,8 @@ const DERIVED: Readonly<Record<string, string>> = {
 };
 
 /** What the database says is derived, table by table. */
-export async function derivedRows(server: TestServer): Promise<Record<string, unknown[]>> {
+export async function derivedRows({ db }: Pick<TestServer, 'db'>): Promise<Record<string, unknown[]>> {
   const tables: Record<string, unknown[]> = {};
-  for (const [name, sql] of Object.entries(DERIVED)) tables[name] = await server.db.rows(sql);
+  for (const [name, sql] of Object.entries(DERIVED)) tables[name] = await db.rows(sql);
   return tables;
 }

@@ -1,13 +1,12 @@
 import type { Transaction } from 'sequelize';
+import { chunks } from '#core/collections';
 import { unitVerdict } from '#core/history';
 import { localDate, type PlainDate } from '#core/time';
 import type { Database } from '../db/connect.ts';
 import type { Clock } from '../http/clock.ts';
-import { companyNow, historySettings, nextStart } from '../settings/service.ts';
-import { readUnits, type UnitRead } from '../sheet/read.ts';
+import { judgingSettings } from '../settings/service.ts';
+import { readUnits, UNITS_AT_ONCE, type UnitRead } from '../sheet/read.ts';
 import { SUMMARIES } from '../sheet/write.sql.ts';
-
-const UNITS_AT_ONCE = 500;
 
 /**
  * Works out the verdict of units from their folded sheets and keeps it beside them. Lists and the watch list
@@ -21,13 +20,14 @@ export async function judge(
   transaction: Transaction,
 ): Promise<void> {
   if (reads.length === 0) return;
-  const company = await companyNow(db, transaction);
-  const today = localDate(clock.now(), company.timeZone);
-  const settings = await historySettings(db, today, transaction);
-  const newRules = await nextStart(db, 'history', today, transaction);
+  const { timeZone, today, history, newRules } = await judgingSettings(
+    db,
+    (zone) => localDate(clock.now(), zone),
+    transaction,
+  );
   const rows = reads.map(({ unit, sheet, facts, lastDone, decisions }) => {
-    const asOf = unit.timeZone === company.timeZone ? today : localDate(clock.now(), unit.timeZone);
-    const verdict = unitVerdict(facts, settings, asOf, decisions);
+    const asOf = unit.timeZone === timeZone ? today : localDate(clock.now(), unit.timeZone);
+    const verdict = unitVerdict(facts, history, asOf, decisions);
     const changesOn = [verdict.changesOn, newRules].filter((day) => day !== undefined).sort()[0];
     return {
       unit_id: unit.id,
@@ -57,8 +57,8 @@ export async function refreshSummaries(
   unitIds: readonly string[],
   transaction: Transaction,
 ): Promise<void> {
-  for (let from = 0; from < unitIds.length; from += UNITS_AT_ONCE) {
-    const reads = await readUnits(db, unitIds.slice(from, from + UNITS_AT_ONCE), transaction);
+  for (const ids of chunks(unitIds, UNITS_AT_ONCE)) {
+    const reads = await readUnits(db, ids, transaction);
     await judge(db, clock, [...reads.values()], transaction);
   }
 }

@@ -28,7 +28,7 @@ export const visitRoutes: readonly Route[] = [
     path: '/api/visits',
     action: 'record visit',
     handle: async (context) =>
-      new Reply(201, await createVisit(context, parse(newVisit, context.body), context.user.id)),
+      new Reply(201, await createVisit(context, parse(newVisit, context.body), context.user)),
   },
   {
     method: 'post',

@@ -2,7 +2,7 @@ import type { Transaction } from 'sequelize';
 import { neverPastTheVisit } from '#core/conditions';
 import { hasSlot, slotFor, slotName } from '#core/machine';
 import { localDate } from '#core/time';
-import { CONDITION_KIND_NAMES, type UnitKind } from '#core/vocabulary';
+import { CONDITION_KIND_NAMES, CONDITION_KINDS, type UnitKind } from '#core/vocabulary';
 import { leaveIsSettled } from '#core/work';
 import type { SignedIn } from '#contracts/people';
 import type { EntryBody, NewEntry, NewVisit, VisitPage } from '#contracts/visits';
@@ -14,18 +14,32 @@ import { firstTime } from '../http/once.ts';
 import { writeLog } from '../http/log.ts';
 import { derive, type Touched } from '../sheet/derive.ts';
 import { withLocked } from '../sheet/lock.ts';
-import { SUBJECTS_OF_LINE, TOUCHED_BY_VISIT } from '../sheet/read.sql.ts';
+import { TOUCHED_BY_ENTRY } from '../sheet/read.sql.ts';
 import { visitRecord } from './queries.ts';
 import { LEFT_BEHIND } from './visits.sql.ts';
 import { workedOutBody } from './worked.ts';
 
-type Needs = Pick<Dependencies, 'db' | 'clock'>;
+type Needs = Pick<Dependencies, 'db' | 'clock' | 'who'>;
+
+/** A visit without a crew is anybody's. @throws Problem 403 for a visit of another crew, where that needs a right */
+async function refuseOtherCrew(
+  who: Dependencies['who'],
+  actor: SignedIn,
+  crewId: string | null,
+): Promise<void> {
+  if (crewId === null || crewId === actor.crewId || (await who.may(actor, 'write for another crew'))) return;
+  throw new Problem(403, 'Another crew is on this visit', {
+    detail: 'Ask the desk to put your crew on it; what you wrote is kept until then.',
+  });
+}
 
 const FUTURE_MS = 24 * 3600 * 1000;
 
 /** Opens a sheet for calls of one site. */
-export async function createVisit(needs: Needs, body: NewVisit, actor: string): Promise<VisitPage> {
-  const { db } = needs;
+export async function createVisit(needs: Needs, body: NewVisit, person: SignedIn): Promise<VisitPage> {
+  const { db, who } = needs;
+  const actor = person.id;
+  await refuseOtherCrew(who, person, body.crewId);
   await db.transaction(async (transaction) => {
     if (!(await firstTime(db, transaction, { id: body.id, body, actor }))) return;
     const calls = await db.models.Call.findAll({ where: { id: body.callIds }, transaction });
@@ -53,17 +67,18 @@ export async function createVisit(needs: Needs, body: NewVisit, actor: string): 
  *   the path of
  *   each wrong field
  */
-export async function addEntry({ db, clock }: Needs, entry: NewEntry, actor: SignedIn): Promise<void> {
+export async function addEntry({ db, clock, who }: Needs, entry: NewEntry, actor: SignedIn): Promise<void> {
   await withLocked(
     db,
     (transaction) => touchedBy(db, entry, transaction),
     async (touched, transaction) => {
       if (!(await firstTime(db, transaction, { id: entry.id, body: entry, actor: actor.id }))) return;
-      const visit = await db.models.Visit.findByPk(entry.visitId, { include: 'site', transaction });
+      const { visit, own } = touched;
       if (!visit) throw notFound('Visit');
-      const { timeZone } = (visit as unknown as { site: { timeZone: string } }).site;
+      await refuseOtherCrew(who, actor, visit.crewId);
       const now = clock.now();
       const old = entry.supersedes ? await supersededEntry(db, transaction, entry, actor, now) : undefined;
+      if (old) await refuseOthersHazard(who, actor, old);
       const occurredAt = entry.occurredAt ? new Date(entry.occurredAt) : (old as Entry).occurredAt;
       if (occurredAt.getTime() > now.getTime() + FUTURE_MS)
         throw invalid([
@@ -72,8 +87,8 @@ export async function addEntry({ db, clock }: Needs, entry: NewEntry, actor: Sig
             message: 'lies more than a day in the future; is the clock of this device right?',
           },
         ]);
-      const place = await placeOf(db, transaction, entry, visit.siteId);
-      const checked = await checkedBody(db, transaction, entry, place.unitId, visit.siteId);
+      const place = await placeOf(db, transaction, entry, visit.siteId, own);
+      const checked = await checkedBody(db, transaction, entry, place.unitId, visit.siteId, own);
       await db.models.Entry.create(
         {
           id: entry.id,
@@ -85,7 +100,7 @@ export async function addEntry({ db, clock }: Needs, entry: NewEntry, actor: Sig
             db,
             checked,
             place.unitId,
-            localDate(occurredAt, timeZone),
+            localDate(occurredAt, visit.timeZone),
             transaction,
           )) as Record<string, unknown>,
           authorId: actor.id,
@@ -114,58 +129,60 @@ export async function addEntry({ db, clock }: Needs, entry: NewEntry, actor: Sig
 const ABOUT_CALLS: ReadonlySet<string> = new Set(['arrive', 'leave', 'finding', 'work', 'condition left']);
 const ABOUT_CALLED_UNITS: ReadonlySet<string> = new Set(['leave', 'finding', 'work']);
 
+/** What an entry may alter, with its visit and the calls of that. */
+interface Near extends Touched {
+  /** Null where there is no such visit. */
+  readonly visit: {
+    readonly siteId: string;
+    readonly timeZone: string;
+    readonly crewId: string | null;
+  } | null;
+  readonly own: readonly { readonly id: string; readonly unitId: string | null }[];
+}
+
 /** What an entry, and the one it amends, may alter. */
-async function touchedBy(db: Database, entry: NewEntry, transaction: Transaction): Promise<Touched> {
-  const old = entry.supersedes
-    ? await db.models.Entry.findByPk(entry.supersedes, { transaction })
-    : undefined;
-  const kinds = [entry.kind, ...(old ? [old.kind] : [])];
+async function touchedBy(db: Database, entry: NewEntry, transaction: Transaction): Promise<Near> {
+  const closes =
+    entry.kind === 'condition closed' ? [(entry.body as EntryBody<'condition closed'>).conditionId] : [];
+  const [near] = await db.rows<{
+    visit: Near['visit'];
+    oldKind: string | null;
+    calls: Near['own'];
+    found: string[];
+    units: string[];
+    points: string[];
+  }>(TOUCHED_BY_ENTRY, [entry.visitId, entry.supersedes ?? null, closes], transaction);
+  const {
+    visit,
+    oldKind,
+    calls: own,
+    found,
+    units: ofLine,
+    points: ofPoints,
+  } = near as NonNullable<typeof near>;
+  const kinds = [entry.kind, ...(oldKind ? [oldKind] : [])];
   const about = kinds.some((kind) => ABOUT_CALLS.has(kind));
-  const [wide] = about
-    ? await db.rows<{ calls: string[]; units: string[] }>(TOUCHED_BY_VISIT, [entry.visitId], transaction)
-    : [];
-  const lines = [
-    ...(entry.supersedes ? [entry.supersedes] : []),
-    ...[entry, old].flatMap((e) =>
-      e?.kind === 'condition closed' ? [(e.body as EntryBody<'condition closed'>).conditionId] : [],
-    ),
-  ];
-  const units = new Set<string>(entry.unitId ? [entry.unitId] : []);
-  const points = new Set<string>(entry.pointId ? [entry.pointId] : []);
-  if (about || entry.unitId === null) {
-    const only = await onlyCallUnit(db, entry.visitId, transaction);
-    if (only) units.add(only);
-  }
-  for (const id of lines) {
-    const [subjects] = await db.rows<{ units: string[]; points: string[] }>(
-      SUBJECTS_OF_LINE,
-      [id],
-      transaction,
-    );
-    for (const unit of subjects?.units ?? []) units.add(unit);
-    for (const point of subjects?.points ?? []) points.add(point);
-  }
-  if (kinds.some((kind) => ABOUT_CALLED_UNITS.has(kind)))
-    for (const unit of wide?.units ?? []) units.add(unit);
+  const only = about || entry.unitId === null ? onlyUnit(own) : null;
+  const called = kinds.some((kind) => ABOUT_CALLED_UNITS.has(kind));
+  const units = [
+    entry.unitId,
+    only,
+    ...ofLine,
+    ...(called ? [...found, ...own.map((call) => call.unitId)] : []),
+  ].filter((id) => typeof id === 'string');
   return {
-    units: [...units].sort(),
-    points: [...points].sort(),
-    calls: wide?.calls ?? [],
+    visit,
+    own,
+    units: [...new Set(units)].sort(),
+    points: [...new Set([...(entry.pointId ? [entry.pointId] : []), ...ofPoints])].sort(),
+    calls: about ? own.map((call) => call.id) : [],
     visits: kinds.some((kind) => kind === 'arrive' || kind === 'leave') ? [entry.visitId] : [],
   };
 }
 
-async function onlyCallUnit(db: Database, visitId: string, transaction: Transaction): Promise<string | null> {
-  const calls = await callsOf(db, visitId, transaction);
-  return calls.length === 1 ? (calls[0]?.unitId ?? null) : null;
-}
-
-const callsOf = (db: Database, visitId: string, transaction: Transaction) =>
-  db.rows<{ id: string; unitId: string | null }>(
-    'select k.id, k.unit_id as "unitId" from visit_calls vc join calls k on k.id = vc.call_id where vc.visit_id = $1',
-    [visitId],
-    transaction,
-  );
+/** The unit of the only call of a visit: what a line is about that names none. */
+const onlyUnit = (calls: Near['own']): string | null =>
+  calls.length === 1 ? (calls[0]?.unitId ?? null) : null;
 
 /** Kinds that have to be about something: a unit, or a point of the site. */
 const NEEDS_SUBJECT: Readonly<Record<string, string>> = {
@@ -182,12 +199,11 @@ async function placeOf(
   transaction: Transaction,
   entry: NewEntry,
   siteId: string,
+  calls: Near['own'],
 ): Promise<{ unitId: string | null; pointId: string | null; callId: string | null }> {
-  const calls = await callsOf(db, entry.visitId, transaction);
   const aboutVisit = entry.kind === 'arrive' || entry.kind === 'leave';
   const pointId = entry.pointId ?? null;
-  const only = calls.length === 1 ? (calls[0]?.unitId ?? null) : null;
-  const unitId = entry.unitId ?? (aboutVisit || pointId !== null ? null : only);
+  const unitId = entry.unitId ?? (aboutVisit || pointId !== null ? null : onlyUnit(calls));
   if (entry.unitId !== null && pointId !== null)
     throw invalid([
       { path: 'pointId', message: 'a line is about a unit or about a point of the site, not both' },
@@ -208,6 +224,21 @@ async function placeOf(
   if (entry.callId !== undefined && !calls.some((call) => call.id === entry.callId))
     throw invalid([{ path: 'callId', message: 'this call is not one of this visit' }]);
   return { unitId, pointId, callId: entry.callId ?? null };
+}
+
+/**
+ * A hazard that somebody has left is not talked away by somebody else: it is closed by work, or taken back by who
+ * left it.
+ *
+ * @throws Problem 403
+ */
+async function refuseOthersHazard(who: Dependencies['who'], actor: SignedIn, old: Entry): Promise<void> {
+  if (old.kind !== 'condition left' || old.authorId === actor.id) return;
+  const { condition } = old.body as unknown as EntryBody<'condition left'>;
+  if (!CONDITION_KINDS[condition]?.hazard || (await who.may(actor, 'withdraw another’s hazard'))) return;
+  throw new Problem(403, 'Somebody else has left this hazard', {
+    detail: 'Close it once it is put right; only who wrote it, or the office, takes it back or amends it.',
+  });
 }
 
 /**
@@ -256,6 +287,7 @@ async function checkedBody(
   entry: NewEntry,
   unitId: string | null,
   siteId: string,
+  own: Near['own'],
 ): Promise<NewEntry> {
   switch (entry.kind) {
     case 'work': {
@@ -272,7 +304,7 @@ async function checkedBody(
       return entry;
     case 'leave': {
       const body = entry.body as EntryBody<'leave'>;
-      const calls = new Set((await callsOf(db, entry.visitId, transaction)).map((call) => call.id));
+      const calls = new Set(own.map((call) => call.id));
       const foreign = (body.calls ?? []).findIndex((call) => !calls.has(call.callId));
       if (foreign >= 0)
         throw invalid([

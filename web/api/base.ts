@@ -1,5 +1,49 @@
 import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
-import type { ProblemDetails } from '#contracts/problem';
+import { IDENTITY_USED, type ProblemDetails } from '#contracts/problem';
+import { answered, hasIdentity, keepLost, sameAgain } from './lost.ts';
+import { isOurs } from './ours.ts';
+
+const PATIENCE_MS = 30_000;
+const plain = fetchBaseQuery({
+  baseUrl: '/api',
+  timeout: PATIENCE_MS,
+  responseHandler: async (response) => {
+    const text = await response.text();
+    return text === '' ? null : JSON.parse(text);
+  },
+});
+
+/** As usual, but an answer that is not Gradum's own is no answer, and a session that has ended is noticed. */
+const ours: typeof plain = async (ask, toolkit, extra) => {
+  const answer = await plain(ask, toolkit, extra);
+  const { meta } = answer;
+  if (meta?.response && !isOurs(meta.response))
+    return { error: { status: 'FETCH_ERROR', error: 'not ours' }, meta };
+  if (answer.error?.status === 401) toolkit.dispatch(api.util.invalidateTags(['Session']));
+  return answer;
+};
+
+const ARRIVED: ProblemDetails = {
+  type: 'about:blank',
+  title: 'It had arrived as you first wrote it',
+  status: 409,
+  detail:
+    'The answer was lost on the way. Look it up and change it there, or save again to make another one.',
+};
+
+/** What creates something is sent under the identity of an earlier try whose answer was lost. */
+const baseQuery: typeof plain = async (ask, toolkit, extra) => {
+  if (typeof ask === 'string' || ask.method !== 'POST' || !hasIdentity(ask.body))
+    return ours(ask, toolkit, extra);
+  const { body, changed } = sameAgain(ask.url, ask.body);
+  const answer = await ours({ ...ask, body }, toolkit, extra);
+  if (answer.error?.status === 'FETCH_ERROR' || answer.error?.status === 'TIMEOUT_ERROR')
+    keepLost(ask.url, body);
+  else answered(ask.url);
+  return changed && problemOf(answer.error).type === IDENTITY_USED
+    ? { error: { status: 409, data: ARRIVED }, meta: answer.meta }
+    : answer;
+};
 
 /**
  * The one API; every area injects its own endpoints. A change anywhere refreshes what is on screen and
@@ -7,13 +51,7 @@ import type { ProblemDetails } from '#contracts/problem';
  */
 export const api = createApi({
   reducerPath: 'api',
-  baseQuery: fetchBaseQuery({
-    baseUrl: '/api',
-    responseHandler: async (response) => {
-      const text = await response.text();
-      return text === '' ? null : JSON.parse(text);
-    },
-  }),
+  baseQuery,
   tagTypes: ['Record', 'Session'],
   keepUnusedDataFor: 120,
   refetchOnReconnect: true,
@@ -24,7 +62,7 @@ export const api = createApi({
 export function problemOf(error: unknown): ProblemDetails {
   const { status, data } = (error ?? {}) as { status?: number | string; data?: unknown };
   if (data && typeof data === 'object' && 'title' in data) return data as ProblemDetails;
-  if (status === 'FETCH_ERROR')
+  if (status === 'FETCH_ERROR' || status === 'TIMEOUT_ERROR')
     return {
       type: 'about:blank',
       title: 'No connection to the server',

@@ -6,20 +6,28 @@ interface SettingPage<N extends HandSetting> {
   readonly rows: readonly SettingRow<N>[];
 }
 
-export const { useHistorySettingsQuery, useMeasuringSettingsQuery, useChangeSettingMutation } =
-  api.injectEndpoints({
-    endpoints: (build) => ({
-      historySettings: build.query<SettingPage<'history'>, void>({
-        query: () => '/settings/history',
-        providesTags: ['Record'],
-      }),
-      measuringSettings: build.query<SettingPage<'measuring'>, void>({
-        query: () => '/settings/measuring',
-        providesTags: ['Record'],
-      }),
-      changeSetting: build.mutation<unknown, { name: HandSetting; body: NewSetting }>({
-        query: ({ name, body }) => ({ url: `/settings/${name}`, method: 'POST', body }),
-        invalidatesTags: ['Record', 'Session'],
-      }),
+export const {
+  useHistorySettingsQuery,
+  useMeasuringSettingsQuery,
+  useRightsSettingsQuery,
+  useChangeSettingMutation,
+} = api.injectEndpoints({
+  endpoints: (build) => ({
+    historySettings: build.query<SettingPage<'history'>, void>({
+      query: () => '/settings/history',
+      providesTags: ['Record'],
     }),
-  });
+    measuringSettings: build.query<SettingPage<'measuring'>, void>({
+      query: () => '/settings/measuring',
+      providesTags: ['Record'],
+    }),
+    rightsSettings: build.query<SettingPage<'rights'>, void>({
+      query: () => '/settings/rights',
+      providesTags: ['Record'],
+    }),
+    changeSetting: build.mutation<unknown, { name: HandSetting; body: NewSetting }>({
+      query: ({ name, body }) => ({ url: `/settings/${name}`, method: 'POST', body }),
+      invalidatesTags: ['Record', 'Session'],
+    }),
+  }),
+});

@@ -1,12 +1,17 @@
 import { DropdownMenu } from 'radix-ui';
-import { lazy, Suspense, useEffect } from 'react';
+import { useLiveQuery } from 'dexie-react-hooks';
+import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
+import { durationText } from '#core/time';
+import type { SessionView } from '#contracts/people';
 import { useDispatch } from 'react-redux';
 import { Link, NavLink, Outlet, useLocation } from 'react-router';
 import { api } from '../api/base.ts';
 import { useSessionQuery, useSignOutMutation } from '../api/people.ts';
-import { phone } from '../outbox/db.ts';
-import { useOnline, useOutboxCount } from '../outbox/hooks.ts';
-import { startOutbox } from '../outbox/sender.ts';
+import { isHeld, phone } from '../outbox/db.ts';
+import { useOnline, useWaiting } from '../outbox/hooks.ts';
+import { OnThisPhone } from '../outbox/OnThisPhone.tsx';
+import { flush, startOutbox } from '../outbox/sender.ts';
+import { NOBODY, setWriter } from '../outbox/writer.ts';
 import { FindBox } from '../search/FindBox.tsx';
 import { Loading, Trouble } from '../ui/Screen.tsx';
 import { moveClock } from './clock.ts';
@@ -16,6 +21,7 @@ import { SessionContext, useWho, type Session } from './session.ts';
 import { useKept } from './kept.ts';
 import { THEMES, useTheme } from './theme.ts';
 
+const AskAgain = lazy(() => import('../people/AskAgain.tsx').then((m) => ({ default: m.AskAgain })));
 const SignIn = lazy(() => import('../people/SignIn.tsx'));
 const Toaster = lazy(() => import('sonner').then((m) => ({ default: m.Toaster })));
 
@@ -27,44 +33,104 @@ const PLACES = [
   ['Bench', '/bench'],
 ] as const;
 
+/** A clock that is wrong by less goes unnoticed by everybody. */
+const WRONG_CLOCK_MS = 2 * 60_000;
+
+/** What the company's clock shows beyond this device's, as measured with this answer. */
+const shiftOf = (session: SessionView): number => session.serverMs - Date.now();
+
 /** The ridge on top with the places, and under it the screen. On a phone the places move to the thumb. */
 export function Shell() {
   const { data, error, refetch } = useSessionQuery();
   const kept = useKept<Session>('session', data?.user ? (data as Session) : undefined);
+  /** Who was at work on this page: while their session is renewed, the screen stays. */
+  const [atWork, setAtWork] = useState<Session>();
   useTheme();
   // Without a signal the last session still opens the sheets that are on this phone.
   const session = data ? (data.user ? (data as Session) : null) : error && kept ? kept : undefined;
   useEffect(() => {
-    if (data && !data.user) void phone.misc.delete('session');
     if (data) rememberSignedIn(data.user !== null);
+    if (data?.user) void keepFor(data.user.id);
   }, [data]);
-  moveClock(session?.clockShiftMs ?? 0);
+  useEffect(() => {
+    if (session) setAtWork(session);
+  }, [session]);
+  // Opened anew after the session has ended: without a password nothing of it opens any more, with or without a signal.
+  useEffect(() => {
+    if (session === null && !atWork) void phone.misc.delete('session');
+  }, [session, atWork]);
+  // Measured once with each answer: by the time it is drawn again the moment is another.
+  const shift = useMemo(() => (data ? shiftOf(data) : undefined), [data]);
+  useEffect(() => {
+    if (shift !== undefined) void phone.misc.put({ key: 'clock shift', value: shift });
+  }, [shift]);
+  const keptShift = useLiveQuery(() => phone.misc.get('clock shift'), []);
+  moveClock(shift ?? (keptShift?.value as number | undefined) ?? session?.clockShiftMs ?? 0);
+  const shown = session ?? (session === null ? atWork : undefined);
+  const forget = () => {
+    setAtWork(undefined);
+    void phone.misc.delete('session');
+  };
+  if (shown) {
+    setWriter({ id: shown.user.id, name: shown.user.displayName });
+    return (
+      <SessionContext.Provider value={shown}>
+        <Frame wrongMs={shift === undefined ? 0 : shift - shown.clockShiftMs} forget={forget} />
+        {session === null ? (
+          <Suspense fallback={null}>
+            <AskAgain
+              login={shown.user.login}
+              name={shown.user.displayName}
+              goOn={() => void flush()}
+              leave={forget}
+            />
+          </Suspense>
+        ) : null}
+      </SessionContext.Provider>
+    );
+  }
   if (session === null) {
+    setWriter(NOBODY);
     return (
       <Suspense fallback={null}>
         <SignIn company={data?.company ?? ''} />
       </Suspense>
     );
   }
-  if (!session)
-    return (
-      <div className="p-6">
-        {error ? <Trouble error={error} retry={refetch} /> : <Loading what="the company" />}
-      </div>
-    );
   return (
-    <SessionContext.Provider value={session}>
-      <Frame />
-    </SessionContext.Provider>
+    <div className="p-6">
+      {error ? <Trouble error={error} retry={refetch} /> : <Loading what="the company" />}
+    </div>
   );
 }
 
-function Frame() {
+/** What one person saw stays theirs: somebody else's pages go when another person signs in on this device. */
+async function keepFor(userId: string): Promise<void> {
+  const before = (await phone.misc.get('kept for'))?.value;
+  if (before === userId) return;
+  if (before !== undefined) {
+    await phone.visits.clear();
+    await phone.misc.filter(({ key }) => key !== 'clock shift' && key !== 'session').delete();
+  }
+  await phone.misc.put({ key: 'kept for', value: userId });
+}
+
+function Frame({ wrongMs, forget }: { wrongMs: number; forget: () => void }) {
   const { demoAgeDays, user } = useWho();
   const dispatch = useDispatch();
   const { pathname } = useLocation();
   useNews(true);
-  useEffect(() => startOutbox(() => dispatch(api.util.invalidateTags(['Record']))), [dispatch]);
+  useEffect(
+    () =>
+      startOutbox(
+        () => dispatch(api.util.invalidateTags(['Record'])),
+        () => dispatch(api.util.invalidateTags(['Session'])),
+      ),
+    [dispatch, user.id],
+  );
+  useEffect(() => {
+    void flush();
+  }, [user.id]);
   useEffect(() => {
     window.scrollTo(0, 0);
   }, [pathname]);
@@ -94,8 +160,17 @@ function Frame() {
         <FindBox />
         <span className="hidden grow md:block" />
         <Signal />
-        <UserMenu />
+        <UserMenu forget={forget} />
       </header>
+      {Math.abs(wrongMs) > WRONG_CLOCK_MS ? (
+        <p role="status" className="border-b-2 border-ink bg-sheet px-4 py-1">
+          <strong>
+            The clock of this device is {durationText(Math.abs(wrongMs) / 60_000)}{' '}
+            {wrongMs > 0 ? 'slow' : 'fast'}.
+          </strong>{' '}
+          What you write here gets the right time all the same; set the clock when you can.
+        </p>
+      ) : null}
       {demoAgeDays !== null && demoAgeDays > 14 ? (
         <p role="status" className="hatch border-b border-rule px-4 py-1 text-sm">
           <span className="bg-paper px-1">
@@ -150,23 +225,49 @@ function Frame() {
   );
 }
 
-/** Says in words whether what was written has arrived. */
+/** Says in words whether what was written has arrived; what waits is a touch away. */
 function Signal() {
-  const waiting = useOutboxCount();
+  const { own, others } = useWaiting();
+  const [open, setOpen] = useState(false);
   const online = useOnline();
-  if (online && waiting === 0) return null;
+  const held = own.filter(isHeld).length;
+  const words = [
+    online ? '' : 'No signal.',
+    own.length > 0 ? `${own.length} on this phone` : '',
+    held > 0 ? `${held} not taken` : '',
+    own.length === 0 && others.length > 0 ? `${others.length} of ${others[0]?.ownerName} on this phone` : '',
+  ].filter(Boolean);
   return (
-    <span role="status" className="shrink-0 border border-[#e59a63] px-2 text-sm text-[#ffd9bd]">
-      {online ? '' : 'No signal. '}
-      {waiting > 0 ? `${waiting} on this phone` : ''}
-    </span>
+    <>
+      <span aria-live="polite" className="shrink-0">
+        {words.length > 0 ? (
+          <button
+            type="button"
+            onClick={() => setOpen(true)}
+            className="min-h-9 shrink-0 border border-[#e59a63] px-2 text-sm text-[#ffd9bd]"
+          >
+            {words.join(' ')}
+          </button>
+        ) : null}
+      </span>
+      {open ? <OnThisPhone onClose={() => setOpen(false)} /> : null}
+    </>
   );
 }
 
-function UserMenu() {
+function UserMenu({ forget }: { forget: () => void }) {
   const { user, can } = useWho();
   const [theme, setTheme] = useTheme();
   const [signOut] = useSignOutMutation();
+  const { own } = useWaiting();
+  const [asking, setAsking] = useState(false);
+  const leave = async () => {
+    const { error } = await signOut();
+    setAsking(false);
+    if (error === undefined) return forget();
+    const { toast } = await import('sonner');
+    toast.error('Signing out needs a signal: you are still signed in.');
+  };
   const item =
     'flex min-h-10 cursor-pointer items-center px-3 outline-none data-[highlighted]:bg-paper data-[highlighted]:text-copper';
   return (
@@ -196,6 +297,13 @@ function UserMenu() {
               Settings and words
             </Link>
           </DropdownMenu.Item>
+          {can('see system') ? (
+            <DropdownMenu.Item asChild>
+              <Link to="/system" className={item}>
+                System and backup
+              </Link>
+            </DropdownMenu.Item>
+          ) : null}
           <DropdownMenu.Separator className="my-1 border-t border-rule" />
           <DropdownMenu.RadioGroup
             value={theme}
@@ -210,11 +318,15 @@ function UserMenu() {
             ))}
           </DropdownMenu.RadioGroup>
           <DropdownMenu.Separator className="my-1 border-t border-rule" />
-          <DropdownMenu.Item className={item} onSelect={() => void signOut()}>
+          <DropdownMenu.Item
+            className={item}
+            onSelect={() => (own.length > 0 ? setAsking(true) : void leave())}
+          >
             Sign out
           </DropdownMenu.Item>
         </DropdownMenu.Content>
       </DropdownMenu.Portal>
+      {asking ? <OnThisPhone onClose={() => setAsking(false)} onSignOut={() => void leave()} /> : null}
     </DropdownMenu.Root>
   );
 }

@@ -1,9 +1,12 @@
 let shiftMs = 0;
 
-/** Moves this device's clock with the server's when another day is being shown. */
+/** Moves this device's clock to the server's: it may go wrong, or another day be shown. */
 export function moveClock(ms: number): void {
   shiftMs = ms;
 }
 
-/** Now by this device's clock. */
+/** By how much this device's clock is moved, ms. */
+export const clockShift = (): number => shiftMs;
+
+/** Now, as the company's clock has it. */
 export const now = (): Date => new Date(Date.now() + shiftMs);

@@ -26,6 +26,7 @@ const Labels = screen(() => import('../labels/Labels.tsx'));
 const Conditions = screen(() => import('../conditions/Conditions.tsx'));
 const Bench = screen(() => import('../bench/Bench.tsx'));
 const Play = screen(() => import('../bench/Play.tsx'));
+const System = screen(() => import('../system/System.tsx'));
 const Settings = screen(() => import('../settings/Settings.tsx'));
 
 const router = createBrowserRouter([
@@ -53,6 +54,7 @@ const router = createBrowserRouter([
       { path: '/bench/:card', element: <Bench /> },
       { path: '/imports', element: <Imports /> },
       { path: '/settings', element: <Settings /> },
+      { path: '/system', element: <System /> },
       { path: '*', element: <Lost /> },
     ],
   },

@@ -3,20 +3,36 @@ import { useDispatch } from 'react-redux';
 import { api } from '../api/base.ts';
 
 const CALM_MS = 400;
+const AGAIN_MS = 5000;
 
 /** Listens to what others change and refreshes what is on screen, at most a few times a second. */
 export function useNews(signedIn: boolean): void {
   const dispatch = useDispatch();
   useEffect(() => {
     if (!signedIn) return;
-    const source = new EventSource('/api/events');
+    let source: EventSource;
     let timer: number | undefined;
-    source.addEventListener('change', () => {
+    let again: number | undefined;
+    const refresh = () => {
       window.clearTimeout(timer);
       timer = window.setTimeout(() => dispatch(api.util.invalidateTags(['Record'])), CALM_MS);
-    });
+    };
+    const listen = () => {
+      source = new EventSource('/api/events');
+      source.addEventListener('change', refresh);
+      // More has changed than can be told line by line.
+      source.addEventListener('gap', refresh);
+      source.addEventListener('error', () => {
+        if (source.readyState !== EventSource.CLOSED) return;
+        // Refused: the stream ends with its session. Whether that is why is asked, and listening begins anew.
+        dispatch(api.util.invalidateTags(['Session']));
+        again = window.setTimeout(listen, AGAIN_MS);
+      });
+    };
+    listen();
     return () => {
       window.clearTimeout(timer);
+      window.clearTimeout(again);
       source.close();
     };
   }, [dispatch, signedIn]);

@@ -14,6 +14,6 @@ export function useWho(): Session & { can: (action: Action) => boolean } {
   return {
     ...session,
     measuring: session.measuring ?? DEFAULT_LIMITS,
-    can: (action) => may(session.user.role, action),
+    can: (action) => may(session.user.role, action, session.rights),
   };
 }

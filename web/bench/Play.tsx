@@ -268,7 +268,7 @@ export default function Play() {
               ))}
             </select>
           </Field>
-          <p className="my-1 text-sm text-soft">{FAULTS[fault]}</p>
+          <p className="my-1 text-sm text-soft">{FAULTS[fault].says}</p>
           {[...new Set([fault, ...active])].map((name) => (
             <div key={name} className="mt-2">
               <Field label={`${name}: ${Math.round((value.faults[name] ?? 0) * 100)} %`}>

@@ -1,7 +1,7 @@
 import { Button } from '../ui/Button.tsx';
-import { phone } from './db.ts';
+import { isHeld } from './db.ts';
 import { useOutbox } from './hooks.ts';
-import { flush, takeBack } from './sender.ts';
+import { sendAgain, takeBack } from './sender.ts';
 
 /**
  * What was written here about a unit or a site and has not arrived; what was refused stays with its reason
@@ -15,8 +15,8 @@ export function Waiting({ about }: { about: string }) {
       {items.map((item) => (
         <li
           key={item.id}
-          role={item.state === 'refused' ? 'alert' : undefined}
-          className={`border-l-4 bg-sheet px-3 py-1 ${item.state === 'refused' ? 'border-ember' : 'border-copper'}`}
+          role={isHeld(item) ? 'alert' : undefined}
+          className={`border-l-4 bg-sheet px-3 py-1 ${isHeld(item) ? 'border-ember' : 'border-copper'}`}
         >
           {item.state === 'waiting' ? (
             <>{item.what}: on this phone, goes out with the next signal</>
@@ -26,10 +26,7 @@ export function Waiting({ about }: { about: string }) {
                 {item.what} was not taken:{' '}
                 {item.problem?.errors?.map((e) => e.message).join(', ') ?? item.problem?.title}
               </strong>{' '}
-              <Button
-                look="quiet"
-                onClick={() => void phone.outbox.update(item.id, { state: 'waiting' }).then(() => flush())}
-              >
+              <Button look="quiet" onClick={() => void sendAgain(item.id)}>
                 Send again
               </Button>
               <Button look="quiet" onClick={() => void takeBack(item.id)}>

@@ -2,15 +2,24 @@ import { useLiveQuery } from 'dexie-react-hooks';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { dropAside, laidAside, layAside } from './aside.ts';
 import { phone, type OutboxItem } from './db.ts';
+import { draftKey, writer } from './writer.ts';
 
 /** What is still on its way about a visit, a unit or a site, oldest first. */
 export function useOutbox(about: string): OutboxItem[] {
-  return useLiveQuery(() => phone.outbox.where('about').equals(about).sortBy('queuedAt'), [about], []);
+  const all = useLiveQuery(
+    () => phone.outbox.where('about').equals(about).sortBy('queuedAt'),
+    [about],
+    [] as OutboxItem[],
+  );
+  const { id } = writer();
+  return all.filter((item) => item.owner === id);
 }
 
-/** How many entries wait, over all visits. */
-export function useOutboxCount(): number {
-  return useLiveQuery(() => phone.outbox.count(), [], 0);
+/** Everything on this device that has not arrived, oldest first: one's own, and what others wrote on it. */
+export function useWaiting(): { own: OutboxItem[]; others: OutboxItem[] } {
+  const all = useLiveQuery(() => phone.outbox.orderBy('queuedAt').toArray(), [], [] as OutboxItem[]);
+  const { id } = writer();
+  return { own: all.filter((item) => item.owner === id), others: all.filter((item) => item.owner !== id) };
 }
 
 /** True while the browser believes it has a connection. */
@@ -33,9 +42,10 @@ export function useOnline(): boolean {
  * kept has been read, so that a form never flashes empty over it.
  */
 export function useDraft<T extends object>(
-  key: string,
+  form: string,
   initial: T,
 ): { value: T; set: (patch: Partial<T>) => void; clear: () => void; ready: boolean } {
+  const key = draftKey(form);
   const [value, setValue] = useState(initial);
   const [readyFor, setReadyFor] = useState<string>();
   const first = useRef(initial);

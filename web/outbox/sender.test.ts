@@ -7,22 +7,37 @@ import type { NewEntry } from '#contracts/visits';
 Dexie.dependencies.indexedDB = indexedDB;
 Dexie.dependencies.IDBKeyRange = IDBKeyRange;
 const { entryItem, phone } = await import('./db.ts');
-const { flush, post, send, startOutbox, takeBack } = await import('./sender.ts');
+const { flush, post, send, sendAgain, startOutbox, takeBack } = await import('./sender.ts');
+const { setWriter } = await import('./writer.ts');
+const { moveClock } = await import('../app/clock.ts');
+const { bringBack } = await import('./file.ts');
+const { waitingFile } = await import('./waitingFile.ts');
+
+const ADA = { id: 'ada', name: 'Ada' };
+const BRAM = { id: 'bram', name: 'Bram' };
 
 /** What the pretended server does with each request, in order; the last behaviour goes on. */
-type Behaviour = 'take' | 'no network' | { status: number; body?: unknown };
+type Behaviour = 'take' | 'no network' | 'silence' | 'not ours' | { status: number; body?: unknown };
 let behaviours: Behaviour[] = [];
 let received: NewEntry[] = [];
+let sentAs: string[] = [];
 
 globalThis.fetch = (async (_url: string, init: RequestInit) => {
   const entry = JSON.parse(String(init.body)) as NewEntry;
   const behaviour = behaviours.length > 1 ? (behaviours.shift() as Behaviour) : (behaviours[0] as Behaviour);
+  sentAs.push(new Headers(init.headers).get('x-gradum-person') ?? '');
   if (behaviour === 'no network') throw new TypeError('fetch failed');
+  if (behaviour === 'silence') throw Object.assign(new Error('no answer'), { name: 'TimeoutError' });
+  if (behaviour === 'not ours') return new Response('<html>Welcome to our guests</html>', { status: 200 });
+  const headers = { 'x-gradum': '1' };
   if (behaviour === 'take') {
     received.push(entry);
-    return new Response(JSON.stringify({ id: entry.visitId, entries: received }), { status: 201 });
+    return new Response(JSON.stringify({ id: entry.visitId, entries: received }), { status: 201, headers });
   }
-  return new Response(JSON.stringify(behaviour.body ?? { title: 'no' }), { status: behaviour.status });
+  return new Response(JSON.stringify(behaviour.body ?? { title: 'no' }), {
+    status: behaviour.status,
+    headers,
+  });
 }) as typeof fetch;
 
 let serial = 0;
@@ -37,15 +52,21 @@ const note = (text: string, visitId = 'visit-1'): NewEntry =>
   }) as NewEntry;
 
 /** Puts an entry on the phone at a given moment, so that the order is certain. */
-async function queue(text: string, at: number): Promise<NewEntry> {
-  const entry = note(text);
-  await phone.outbox.put(entryItem(entry, at));
+async function queue(text: string, at: number, of = ADA, visitId?: string): Promise<NewEntry> {
+  const entry = note(text, visitId);
+  await phone.outbox.put(entryItem(entry, at, of));
   return entry;
 }
+/** As if the pause after a failure were over. */
+const later = () => phone.outbox.toCollection().modify({ nextAt: 0 });
+const texts = () => received.map((e) => (e.body as { text: string }).text);
 
 beforeEach(async () => {
   behaviours = ['take'];
   received = [];
+  sentAs = [];
+  setWriter(ADA);
+  moveClock(0);
   await phone.outbox.clear();
   await phone.visits.clear();
 });
@@ -68,12 +89,13 @@ describe('the outbox', () => {
     await flush();
     expect(await phone.outbox.count()).toBe(2);
     behaviours = ['take'];
+    await later();
     await flush();
     expect(received).toHaveLength(2);
     expect(await phone.outbox.count()).toBe(0);
   });
 
-  it.each([401, 408, 429, 500, 503])('tries again later after a %d', async (status) => {
+  it.each([408, 429, 500, 503])('tries again later after a %d', async (status) => {
     behaviours = [{ status }];
     await queue('wait', 1);
     await flush();
@@ -155,10 +177,10 @@ describe('the outbox', () => {
     expect(await phone.outbox.count()).toBe(0);
   });
 
-  it('survives an answer that is no JSON', async () => {
+  it('survives an answer of ours that is no JSON', async () => {
     const plain = globalThis.fetch;
-    globalThis.fetch = (async () =>
-      new Response('<html>bad gateway</html>', { status: 418 })) as typeof fetch;
+    const headers = { 'x-gradum': '1' };
+    globalThis.fetch = (async () => new Response('<html>', { status: 418, headers })) as typeof fetch;
     await queue('teapot', 1);
     await flush();
     globalThis.fetch = plain;
@@ -167,6 +189,142 @@ describe('the outbox', () => {
       problem: { title: 'The server refused this entry' },
     });
   });
+});
+
+describe('two people on one phone', () => {
+  it('each one’s words go out under that name only, and wait while somebody else is signed in', async () => {
+    await queue('of Bram', 1, BRAM);
+    await queue('of Ada', 2, ADA);
+    await flush();
+    expect([texts(), sentAs]).toEqual([['of Ada'], ['ada']]);
+    setWriter(BRAM);
+    await flush();
+    expect([texts(), sentAs]).toEqual([
+      ['of Ada', 'of Bram'],
+      ['ada', 'bram'],
+    ]);
+  });
+
+  it('an ended session, or one of somebody else, is told and takes nothing away', async () => {
+    const signedOut = jest.fn();
+    globalThis.window = {
+      addEventListener: () => {},
+      removeEventListener: () => {},
+      setInterval: () => 1,
+      clearInterval: () => {},
+    } as unknown as typeof window;
+    behaviours = [{ status: 401 }];
+    const entry = await queue('x', 1);
+    const stop = startOutbox(() => {}, signedOut);
+    await flush();
+    stop();
+    expect(signedOut).toHaveBeenCalled();
+    expect(await phone.outbox.get(entry.id)).toMatchObject({ state: 'waiting', tries: 0 });
+  });
+});
+
+describe('networks that go wrong', () => {
+  it('a hotel’s sign-in page, or a proxy’s refusal, refuses nothing', async () => {
+    behaviours = ['not ours'];
+    const entry = await queue('in the lobby', 1);
+    await flush();
+    const plain = globalThis.fetch;
+    globalThis.fetch = (async () => new Response('blocked', { status: 403 })) as typeof fetch;
+    await later();
+    await flush();
+    globalThis.fetch = plain;
+    expect(await phone.outbox.get(entry.id)).toMatchObject({ state: 'waiting' });
+    behaviours = ['take'];
+    await later();
+    await flush();
+    expect(texts()).toEqual(['in the lobby']);
+  });
+
+  it('what gets no answer is tried again after pauses that grow, and holds up its own visit only', async () => {
+    behaviours = ['silence', 'take'];
+    const slow = await queue('slow', 1, ADA, 'visit-1');
+    await queue('after it', 2, ADA, 'visit-1');
+    await queue('elsewhere', 3, ADA, 'visit-2');
+    await flush();
+    expect(texts()).toEqual(['elsewhere']);
+    const first = (await phone.outbox.get(slow.id))?.nextAt as number;
+    expect(first).toBeGreaterThan(Date.now() + 2000);
+    behaviours = ['silence'];
+    await later();
+    await flush();
+    expect((await phone.outbox.get(slow.id))?.nextAt).toBeGreaterThan(first);
+    behaviours = ['take'];
+    await later();
+    await flush();
+    expect(texts()).toEqual(['elsewhere', 'slow', 'after it']);
+  });
+
+  it('what the server fails on each time is set aside with its words, and the rest goes on', async () => {
+    const bad = await queue('breaks the server', 1);
+    await queue('fine', 2);
+    for (let i = 0; i < 8; i++) {
+      behaviours = [{ status: 500, body: { title: 'Something went wrong', status: 500 } }];
+      await later();
+      await flush();
+    }
+    behaviours = ['take'];
+    await later();
+    await flush();
+    expect(texts()).toEqual(['fine']);
+    expect(await phone.outbox.get(bad.id)).toMatchObject({
+      state: 'aside',
+      body: { body: { text: 'breaks the server' } },
+      problem: { title: 'Something went wrong' },
+    });
+    await sendAgain(bad.id);
+    expect(texts()).toEqual(['fine', 'breaks the server']);
+  });
+});
+
+describe('a clock that is wrong', () => {
+  it('is corrected in what was written before it was noticed, once, and never after it was sent', async () => {
+    // Written by a clock four hours fast, which nobody knew.
+    const entry = await queue('early', 1);
+    moveClock(-4 * 3600_000);
+    behaviours = ['silence'];
+    await flush();
+    const sent = ((await phone.outbox.get(entry.id))?.body as NewEntry).occurredAt;
+    expect(sent).toBe('2026-06-01T06:00:00.000Z');
+    // Found to be another hour off: the server may have it already, so it stays as it was sent.
+    moveClock(-5 * 3600_000);
+    behaviours = ['take'];
+    await later();
+    await flush();
+    expect(received[0]?.occurredAt).toBe(sent);
+  });
+
+  it('that is right, or wrong by seconds, changes nothing', async () => {
+    moveClock(3000);
+    await queue('now', 1);
+    await flush();
+    expect(received[0]?.occurredAt).toBe('2026-06-01T10:00:00Z');
+  });
+});
+
+describe('what waits, as a file', () => {
+  it('comes back on another phone under the same names, and is sent once', async () => {
+    await queue('one', 1, ADA);
+    await queue('two', 2, BRAM);
+    const text = waitingFile(await phone.outbox.orderBy('queuedAt').toArray());
+    await phone.outbox.clear();
+    expect(await bringBack(text)).toBe(2);
+    await flush();
+    expect(texts()).toEqual(['one']);
+    expect((await phone.outbox.toArray()).map((item) => item.ownerName)).toEqual(['Bram']);
+  });
+
+  it.each(['', '{}', '[]', '{"format":"gradum waiting 1","items":[{"path":"http://evil"}]}'])(
+    'refuses %p',
+    async (text) => {
+      await expect(bringBack(text)).rejects.toThrow(/no file of what waits/);
+      expect(await phone.outbox.count()).toBe(0);
+    },
+  );
 });
 
 describe('a running outbox', () => {
@@ -181,11 +339,12 @@ describe('a running outbox', () => {
     behaviours = ['no network'];
     await queue('offline', 1);
     const sent = jest.fn();
-    const stop = startOutbox(sent);
+    const stop = startOutbox(sent, () => {});
     await flush();
     expect(sent).not.toHaveBeenCalled();
     behaviours = ['take'];
     listeners.get('online')?.();
+    await new Promise((go) => setTimeout(go, 50));
     await flush();
     expect(sent).toHaveBeenCalledTimes(1);
     stop();

@@ -6,7 +6,7 @@ self.addEventListener('install', (event) => {
   event.waitUntil(
     caches
       .open(SHELL)
-      .then((cache) => cache.add('/'))
+      .then((cache) => cache.addAll(['/', '/mark.svg']))
       .then(() => self.skipWaiting()),
   );
 });
@@ -30,7 +30,7 @@ self.addEventListener('fetch', (event) => {
     return;
   }
   // Built files carry a digest in their name: what was fetched once is good for ever.
-  if (url.pathname.startsWith('/assets/')) {
+  if (url.pathname.startsWith('/assets/') || url.pathname === '/mark.svg') {
     event.respondWith(
       caches.match(request).then(
         (known) =>

@@ -16,6 +16,7 @@ import {
 } from '#core/roof';
 import type { RoofUnit } from '#contracts/roofs';
 import { phone } from '../outbox/db.ts';
+import { draftKey } from '../outbox/writer.ts';
 
 /** What is being drawn and not yet saved, kept on this device with the version it started from. */
 interface RoofDraft {
@@ -41,7 +42,7 @@ export interface Editing {
 
 /** The steps of drawing one roof. A reload brings back what was drawn; undo goes back step by step. */
 export function useEditing(roofId: string, saved: { plan: RoofPlan; version: number }): Editing {
-  const key = `roof ${roofId}`;
+  const key = draftKey(`roof ${roofId}`);
   const [from, setFrom] = useState({ base: saved.plan, version: saved.version });
   const [steps, setSteps] = useState<Steps<RoofPlan>>(() => firstStep(saved.plan));
   const [ready, setReady] = useState(false);

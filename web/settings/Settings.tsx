@@ -1,6 +1,7 @@
 import { Screen } from '../ui/Screen.tsx';
 import { HistoryRules } from './HistoryRules.tsx';
 import { MeasuringRules } from './MeasuringRules.tsx';
+import { RightsRules } from './RightsRules.tsx';
 import { Words } from './Words.tsx';
 
 export default function Settings() {
@@ -11,7 +12,10 @@ export default function Settings() {
           <HistoryRules />
           <MeasuringRules />
         </div>
-        <Words />
+        <div className="space-y-4">
+          <RightsRules />
+          <Words />
+        </div>
       </div>
     </Screen>
   );

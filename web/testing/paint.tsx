@@ -3,7 +3,7 @@ import type { ReactNode } from 'react';
 import { Provider } from 'react-redux';
 import { MemoryRouter } from 'react-router';
 import { DEFAULT_LIMITS } from '#core/measurement';
-import type { Role } from '#contracts/roles';
+import { DEFAULT_RIGHTS, type Role } from '#contracts/roles';
 import { SessionContext, type Session } from '../app/session.ts';
 import { store } from '../app/store.ts';
 
@@ -31,6 +31,8 @@ const session = (role: Role): Session => ({
   clockShiftMs: 0,
   demoAgeDays: null,
   measuring: DEFAULT_LIMITS,
+  rights: DEFAULT_RIGHTS,
+  serverMs: Date.now(),
 });
 
 /**

@@ -1,3 +1,4 @@
+import { useEffect, useRef, useState } from 'react';
 import { plural } from '#core/reasons';
 import { Link } from 'react-router';
 import type { CallRow } from '#contracts/calls';
@@ -229,12 +230,36 @@ function VisitLine({ visit, today, zone }: { visit: VisitRow; today: string; zon
 }
 
 /** A technician's day: large targets, what matters first, readable without a signal. */
+/** Fetches the day once it is opened with a signal; true when all of it is on this device. */
+function useFetchedDay(visits: readonly VisitRow[] | undefined): boolean {
+  const [whole, setWhole] = useState(false);
+  const wanted = (visits ?? []).filter((visit) => !visit.leftAt);
+  const key = wanted.map((visit) => visit.id).join(' ');
+  const latest = useRef(wanted);
+  useEffect(() => {
+    latest.current = wanted;
+  });
+  useEffect(() => {
+    if (key === '') return;
+    let live = true;
+    // Only a crew's phone needs it.
+    void import('./fetchDay.ts')
+      .then(({ fetchDay }) => fetchDay(latest.current, () => live))
+      .then((all) => live && setWhole(all));
+    return () => {
+      live = false;
+    };
+  }, [key]);
+  return whole;
+}
+
 function MyDay() {
   const { user, today } = useWho();
   const visits = useVisitsQuery(user.crewId ? { crewId: user.crewId } : {});
   const list = useKept<VisitRow[]>(`visits ${user.id}`, visits.data);
   const open = list?.filter((v) => !v.leftAt) ?? [];
   const done = list?.filter((v) => v.leftAt) ?? [];
+  const fetched = useFetchedDay(visits.data);
   return (
     <Screen
       title="Today"
@@ -246,6 +271,11 @@ function MyDay() {
           : day(today)
       }
     >
+      {fetched ? (
+        <p role="status" className="mb-2 text-soft">
+          The whole day is on this phone: sheets, units, roofs, feeds and the bench open without a signal.
+        </p>
+      ) : null}
       {!list && visits.error ? <Trouble error={visits.error} retry={visits.refetch} /> : null}
       {!list && !visits.error ? <Loading what="your visits" /> : null}
       <ul className="space-y-3">

@@ -5,7 +5,7 @@ import type { GettingIn as Place } from '#contracts/visits';
 export function GettingIn({ place, brief = false }: { place: Place; brief?: boolean }) {
   const lines = (
     [
-      ['Key', place.keyAt],
+      ['Key', place.keyHidden ? 'ask the desk where it is' : place.keyAt],
       ['Way up', place.wayUp],
       ['Parking', place.parking],
       ['Permit', place.permit],

@@ -128,7 +128,9 @@ export function RecordForm({
             {problem.title}. {problem.detail}
           </p>
         ) : null}
-        {theirs ? <Merge fields={fields} mine={form.getValues()} theirs={theirs} onMerge={merge} /> : null}
+        {theirs ? (
+          <Merge fields={fields} before={base} mine={form.getValues()} theirs={theirs} onMerge={merge} />
+        ) : null}
         <div className="mt-4 flex gap-2">
           <Button type="submit" look="act" disabled={isSubmitting || theirs !== undefined}>
             Save
@@ -143,11 +145,13 @@ export function RecordForm({
 
 function Merge({
   fields,
+  before,
   mine,
   theirs,
   onMerge,
 }: {
   fields: readonly FormField[];
+  before: Stored;
   mine: Values;
   theirs: Stored;
   onMerge: (takeTheirs: string[]) => void;
@@ -161,6 +165,7 @@ function Merge({
         <thead>
           <tr>
             <th scope="col">Field</th>
+            <th scope="col">Before</th>
             <th scope="col">Yours</th>
             <th scope="col">Theirs</th>
           </tr>
@@ -171,6 +176,7 @@ function Merge({
               <th scope="row" className="pr-2 font-normal">
                 {f.label}
               </th>
+              <td className="text-soft">{toText(before[f.name]) || '–'}</td>
               {[false, true].map((their) => (
                 <td key={String(their)}>
                   <label className="flex gap-1.5">

@@ -3,12 +3,15 @@ import { CHARGING_METHODS, DRIVES, FUELS, METERING, OUTDOOR_AIR } from '#core/ma
 import { REFRIGERANTS } from '#core/refrigerant';
 import { issueText, type ProblemDetails } from '#contracts/problem';
 import { machinePatch, type MachinePatch, type UnitPage } from '#contracts/units';
-import { problemOf } from '../api/base.ts';
+import { useDispatch } from 'react-redux';
+import { api, problemOf } from '../api/base.ts';
 import { useUpdateMachineMutation } from '../api/units.ts';
 import { useDraft } from '../outbox/hooks.ts';
 import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { Field } from '../ui/Field.tsx';
+import { SideBySide } from '../ui/SideBySide.tsx';
+import { sidesOf } from '../ui/threeSides.ts';
 import { circuitsOf, patchFrom, typedFrom, type CircuitTyped, type MachineTyped } from './machineForm.ts';
 
 interface Line {
@@ -88,13 +91,38 @@ const GROUPS: readonly { title: string; lines: readonly Line[] }[] = [
   },
 ];
 
+const LABELS = new Map([
+  ...GROUPS.flatMap((group) => group.lines.map((l) => [l.name, l.label] as const)),
+  ['circuits', 'Circuits'],
+  ['handlingNotes', 'Handling notes'],
+]);
+
+/** What was typed, and the record it was typed over. */
+interface Draft {
+  readonly typed: MachineTyped;
+  readonly base: MachineTyped;
+}
+
 /** What is read off the machine, by whoever stands before it. What is typed survives a reload. */
 export function MachineForm({ unit, onClose }: { unit: UnitPage; onClose: () => void }) {
   const [save, saving] = useUpdateMachineMutation();
-  const { value, set, clear, ready } = useDraft<MachineTyped>(`machine ${unit.id}`, typedFrom(unit));
+  const dispatch = useDispatch();
+  const now = typedFrom(unit);
+  const draft = useDraft<Draft>(`machine of ${unit.id}`, { typed: now, base: now });
+  const { clear, ready } = draft;
+  const { typed, base } = draft.value;
+  const sides = sidesOf(base, now, typed);
+  const value = sides.shown as MachineTyped;
+  /** What is typed goes beside what is shown: fields nobody touched here stay as the record has them. */
+  const set = (patch: Partial<MachineTyped>) =>
+    draft.set({ base, typed: { ...typed, ...patch } as MachineTyped });
+  const take = (name: string, side: 'mine' | 'theirs') =>
+    draft.set({
+      base: { ...base, [name]: now[name] ?? '' } as MachineTyped,
+      typed: { ...typed, [name]: (side === 'mine' ? typed : now)[name] ?? '' } as MachineTyped,
+    });
   const [errors, setErrors] = useState<ReadonlyMap<string, string>>(new Map());
   const [problem, setProblem] = useState<ProblemDetails>();
-  const [version, setVersion] = useState(unit.version);
   if (!ready) return null;
   const circuits = circuitsOf(value);
   const setCircuits = (next: readonly CircuitTyped[]) =>
@@ -102,7 +130,11 @@ export function MachineForm({ unit, onClose }: { unit: UnitPage; onClose: () => 
 
   async function store() {
     const { patch, errors: unread } = patchFrom(value);
-    const read = machinePatch.safeParse({ ...patch, version });
+    const { patch: stored } = patchFrom(now);
+    const changed = Object.entries(patch).filter(
+      ([name, field]) => JSON.stringify(field) !== JSON.stringify(stored[name]),
+    );
+    const read = machinePatch.safeParse({ ...Object.fromEntries(changed), version: unit.version });
     const found = new Map(unread);
     if (!read.success)
       for (const issue of read.error.issues)
@@ -122,9 +154,8 @@ export function MachineForm({ unit, onClose }: { unit: UnitPage; onClose: () => 
       const refused = problemOf(error);
       setProblem(refused);
       setErrors(new Map(refused.errors?.map((e) => [fieldOf(e.path.split('.')), e.message])));
-      // Somebody saved meanwhile: what stands here is kept; saving again takes it.
-      if (refused.status === 409 && refused.current)
-        setVersion((refused.current as { version: number }).version);
+      // Somebody saved meanwhile: the record is read anew, and where both changed something that is asked.
+      if (refused.status === 409) dispatch(api.util.invalidateTags(['Record']));
     }
   }
 
@@ -143,6 +174,15 @@ export function MachineForm({ unit, onClose }: { unit: UnitPage; onClose: () => 
         }}
         className="space-y-4"
       >
+        {sides.both.length > 0 ? (
+          <SideBySide
+            fields={sides.both.map((name) => ({ name, label: LABELS.get(name) ?? name }))}
+            base={base}
+            now={now}
+            typed={typed}
+            onTake={take}
+          />
+        ) : null}
         {GROUPS.map((group) => (
           <fieldset key={group.title}>
             <legend className="font-plate font-semibold">{group.title}</legend>
@@ -255,13 +295,13 @@ export function MachineForm({ unit, onClose }: { unit: UnitPage; onClose: () => 
         {problem ? (
           <p role="alert" className="font-semibold text-ember">
             {problem.status === 409
-              ? 'Somebody else saved this unit meanwhile. What you typed is kept; save again to put it over theirs.'
+              ? 'Somebody else saved this unit meanwhile. What they wrote is here now, what you typed is kept; look at it and save again.'
               : `${problem.title}. ${problem.detail ?? ''}`}
           </p>
         ) : null}
         {errors.size > 0 ? <p className="font-semibold text-ember">Look at the marked fields.</p> : null}
         <div className="flex gap-2">
-          <Button type="submit" look="act" roof disabled={saving.isLoading}>
+          <Button type="submit" look="act" roof disabled={saving.isLoading || sides.both.length > 0}>
             Save
           </Button>
           <Button roof onClick={onClose}>

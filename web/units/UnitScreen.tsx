@@ -1,8 +1,9 @@
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { CONDITION_KINDS, UNIT_KINDS, UNIT_STATUSES, type ConditionKind } from '#core/vocabulary';
-import { unitFields, type UnitPatch } from '#contracts/units';
+import { unitFields, type UnitPage, type UnitPatch } from '#contracts/units';
 import { useUnitQuery, useUpdateUnitMutation } from '../api/units.ts';
+import { useKept } from '../app/kept.ts';
 import { useWho } from '../app/session.ts';
 import { StoryLine } from '../drawings/StoryLine.tsx';
 import { Waiting } from '../outbox/Waiting.tsx';
@@ -23,12 +24,13 @@ import { SectionPanel } from './SectionPanel.tsx';
 export default function UnitScreen() {
   const { id = '' } = useParams();
   const { can, today, timeZone } = useWho();
-  const { data: unit, error, refetch } = useUnitQuery(id);
+  const { data, error, refetch } = useUnitQuery(id);
+  const unit = useKept<UnitPage>(`unit ${id}`, data);
   const [update] = useUpdateUnitMutation();
   const deciding = useDeciding();
   const [editing, setEditing] = useState(false);
   const [reading, setReading] = useState(false);
-  if (error)
+  if (error && !unit)
     return (
       <div className="p-4">
         <Trouble error={error} retry={refetch} />
@@ -66,6 +68,11 @@ export default function UnitScreen() {
         </>
       }
     >
+      {error ? (
+        <p role="status" className="mb-2 font-semibold text-copper">
+          No signal: the unit as last seen on this phone.
+        </p>
+      ) : null}
       <p className="mb-3 text-soft">
         <Link to={`/sites/${unit.siteId}`} className="text-copper underline underline-offset-4">
           {unit.site}

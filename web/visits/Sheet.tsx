@@ -3,9 +3,8 @@ import { v7 as uuid } from 'uuid';
 import { toast } from 'sonner';
 import { plateFacts } from '#core/cards';
 import type { EntryKind, NewEntry, VisitPage } from '#contracts/visits';
-import type { OutboxItem } from '../outbox/db.ts';
-import { phone } from '../outbox/db.ts';
-import { flush, post, takeBack } from '../outbox/sender.ts';
+import { isHeld, phone, type OutboxItem } from '../outbox/db.ts';
+import { post, sendAgain, takeBack } from '../outbox/sender.ts';
 import { useWho } from '../app/session.ts';
 import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
@@ -79,7 +78,7 @@ export function Sheet({
                   </>
                 )}
               </p>
-              {line.item?.state === 'refused' ? <Refused item={line.item} /> : null}
+              {line.item && isHeld(line.item) ? <Refused item={line.item} /> : null}
             </li>
           );
         })}
@@ -96,12 +95,11 @@ function Refused({ item }: { item: OutboxItem }) {
   return (
     <div role="alert" className="mt-1 border-2 border-ember p-2">
       <p className="font-semibold text-ember">
+        {item.state === 'aside' ? 'Set aside: it failed each time. ' : ''}
         {item.problem?.title}. {item.problem?.errors?.map((e) => e.message).join(' ')}
       </p>
       <div className="flex gap-2">
-        <Button onClick={() => void phone.outbox.update(item.id, { state: 'waiting' }).then(() => flush())}>
-          Send again
-        </Button>
+        <Button onClick={() => void sendAgain(item.id)}>Send again</Button>
         <Button
           onClick={() =>
             void takeBack(item.id).then(() => {

@@ -15,7 +15,7 @@ import { plateWords } from '../ui/plateWords.ts';
 import { Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';
 import { EntryPanel, type Amending } from './EntryPanel.tsx';
 import { FORMS, type FormKind } from './forms.ts';
-import { leftBehind, linesOf } from './lines.ts';
+import { leftBehind, linesOf, withOwnConditions } from './lines.ts';
 import { Sheet } from './Sheet.tsx';
 
 const SEEN = ['reading set', 'look', 'comparison', 'code', 'step', 'weather'] as const;
@@ -74,10 +74,11 @@ function SheetOf({ visit, stale }: { visit: VisitPage; stale: boolean }) {
   const [unitChoice, setUnit] = useState<string>();
   const [pointId, setPoint] = useState('');
   const point = visit.points.find((p) => p.id === pointId);
-  const unit = visit.units.find((u) => u.id === (unitChoice ?? calledFirst));
   const [kind, setKind] = useState<FormKind>();
   const [amending, setAmending] = useState<Amending>();
   const lines = linesOf(visit.entries, items);
+  const chosen = visit.units.find((u) => u.id === (unitChoice ?? calledFirst));
+  const unit = chosen && withOwnConditions(chosen, lines);
   const arrived = lines.some((line) => line.kind === 'arrive');
   const left = lines.some((line) => line.kind === 'leave');
   const calls = visit.calls.map((call) => ({

@@ -1,7 +1,7 @@
 import { neverPastTheVisit } from '#core/conditions';
-import type { ConditionKind } from '#core/vocabulary';
-import type { EntryView, NewEntry } from '#contracts/visits';
-import type { OutboxItem } from '../outbox/db.ts';
+import { CONDITION_KINDS, type ConditionKind } from '#core/vocabulary';
+import type { EntryView, NewEntry, VisitPage } from '#contracts/visits';
+import { isHeld, type OutboxItem } from '../outbox/db.ts';
 
 /** One line of a sheet as it is shown. */
 export interface Line {
@@ -31,7 +31,7 @@ export function linesOf(entries: readonly EntryView[], items: readonly OutboxIte
   const superseded = new Set(
     [
       ...entries.map((e) => e.supersedes),
-      ...waiting.filter(({ item }) => item.state !== 'refused').map(({ entry }) => entry.supersedes),
+      ...waiting.filter(({ item }) => !isHeld(item)).map(({ entry }) => entry.supersedes),
     ].filter(Boolean),
   );
   const happened = (entry: NewEntry): string =>
@@ -51,8 +51,46 @@ export function linesOf(entries: readonly EntryView[], items: readonly OutboxIte
       item,
     })),
   ].filter(
-    (line) => !superseded.has(line.id) && (line.kind !== 'withdrawn' || line.item?.state === 'refused'),
+    (line) =>
+      !superseded.has(line.id) &&
+      (line.kind !== 'withdrawn' || (line.item !== undefined && isHeld(line.item))),
   );
+}
+
+type Unit = VisitPage['units'][number];
+
+/**
+ * A unit with what stands open on it as this device knows: what the server has, with what was left or closed
+ * here and has not arrived, so that what was left open without a signal can be closed without one.
+ */
+export function withOwnConditions(unit: Unit, lines: readonly Line[]): Unit {
+  const closed = new Set(
+    lines.filter((line) => line.kind === 'condition closed').map((line) => line.body.conditionId),
+  );
+  const left = lines.filter(
+    (line) =>
+      line.kind === 'condition left' &&
+      line.unitId === unit.id &&
+      line.item !== undefined &&
+      !isHeld(line.item) &&
+      !unit.conditions.some((condition) => condition.id === line.rootId),
+  );
+  return {
+    ...unit,
+    conditions: [
+      ...unit.conditions,
+      ...left.map(({ rootId, body, occurredAt }) => {
+        const kind = body.condition as ConditionKind;
+        return {
+          id: rootId,
+          kind,
+          hazard: CONDITION_KINDS[kind].hazard,
+          text: String(body.text ?? ''),
+          openedAt: occurredAt,
+        };
+      }),
+    ].filter(({ id }) => !closed.has(id)),
+  };
 }
 
 /**

@@ -1,7 +1,7 @@
 import type { EntryView, NewEntry } from '#contracts/visits';
 import { entryItem, type OutboxItem } from '../outbox/db.ts';
 import { entryText } from './entryText.ts';
-import { leftBehind, linesOf } from './lines.ts';
+import { leftBehind, linesOf, withOwnConditions } from './lines.ts';
 
 const entry = (id: string, more: Partial<EntryView> = {}): EntryView => ({
   id,
@@ -21,8 +21,8 @@ const waiting = (
   id: string,
   more: Partial<NewEntry> = {},
   state: OutboxItem['state'] = 'waiting',
-): OutboxItem =>
-  entryItem(
+): OutboxItem => ({
+  ...entryItem(
     {
       id,
       visitId: 'v',
@@ -33,8 +33,40 @@ const waiting = (
       ...more,
     } as NewEntry,
     1,
-    state,
-  );
+    { id: 'ada', name: 'Ada' },
+  ),
+  state,
+});
+
+describe('what stands open on a unit', () => {
+  const unit = {
+    id: 'u',
+    conditions: [{ id: 'old', kind: 'filters out', hazard: false, text: '', openedAt: '' }],
+  };
+  const left = waiting('left', {
+    unitId: 'u',
+    kind: 'condition left',
+    body: { condition: 'safety bypassed', text: 'limit bridged', told: 'foreman' },
+  } as Partial<NewEntry>);
+  const closes = (conditionId: string) =>
+    waiting('closing', {
+      unitId: 'u',
+      kind: 'condition closed',
+      body: { conditionId, text: 'ok' },
+    } as Partial<NewEntry>);
+  const open = (items: OutboxItem[]) =>
+    withOwnConditions(unit as never, linesOf([], items)).conditions.map((c) => c.id);
+
+  it('what was left without a signal stands open, and can be closed without one', () => {
+    expect(open([left])).toEqual(['old', 'left']);
+    expect(open([left, closes('left')])).toEqual(['old']);
+    expect(open([closes('old')])).toEqual([]);
+  });
+
+  it('what the server refused stands nowhere', () => {
+    expect(open([{ ...left, state: 'refused' }])).toEqual(['old']);
+  });
+});
 
 describe('the lines of a sheet', () => {
   it('are what the server has, then what is still on the phone', () => {

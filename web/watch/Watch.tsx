@@ -84,7 +84,8 @@ export default function Watch() {
             <li key={row.unitId} className="break-inside-avoid">
               {starts && row.together ? (
                 <p className="mt-3 mb-1 font-semibold">
-                  Same cause: {row.together.cause} on {plural(row.together.units, 'unit')} of {row.customer} within a year
+                  Same cause: {row.together.cause} on {plural(row.together.units, 'unit')} of {row.customer}{' '}
+                  within a year
                 </p>
               ) : null}
               <div className="grid gap-x-4 gap-y-1 border border-rule bg-sheet p-3 md:grid-cols-[190px_minmax(0,1fr)_auto]">

@@ -1,0 +1,194 @@
+import { randomUUID } from 'node:crypto';
+import { pino } from 'pino';
+import request from 'supertest';
+import { ROUTES } from '../app.ts';
+import { oneUnit, openVisit, PASSWORD, testServer, type TestServer } from '../testing/server.ts';
+import { BODY, refuseDeep } from './bodies.ts';
+
+const logged: string[] = [];
+let server: TestServer;
+let manager: Awaited<ReturnType<TestServer['as']>>;
+let place: Awaited<ReturnType<typeof oneUnit>>;
+beforeAll(async () => {
+  const logger = pino({ level: 'info' }, { write: (line: string) => void logged.push(line) });
+  server = await testServer({ logger });
+  place = await oneUnit(server);
+  manager = await server.as('manager');
+});
+afterAll(() => server.stop());
+
+const problem = (answer: { text: string }) => JSON.parse(answer.text);
+/** Sends text as it is and says how long the answer took. */
+async function timed(method: 'post' | 'patch' | 'delete', path: string, body: string, signedIn = true) {
+  const began = performance.now();
+  const agent = signedIn ? manager : request(server.app);
+  const answer = await agent[method](path).set('content-type', 'application/json').send(body);
+  return { answer, ms: performance.now() - began };
+}
+
+describe('bodies', () => {
+  it('before sign-in two KB are read, and nothing of what somebody sends who may not', async () => {
+    const { answer } = await timed(
+      'post',
+      '/api/session',
+      JSON.stringify({ login: 'x'.repeat(3000) }),
+      false,
+    );
+    expect([answer.status, problem(answer).title]).toEqual([413, 'That is too large: at most 2 KB here']);
+    const stranger = await timed('post', '/api/imports', '['.repeat(1_000_000), false);
+    expect(stranger.answer.status).toBe(401);
+    const technician = await server.as('technician');
+    await technician
+      .post('/api/imports')
+      .set('content-type', 'application/json')
+      .send('['.repeat(1_000_000))
+      .expect(403);
+  });
+
+  it('every route takes in as little as it needs; only files get more than a drawing', () => {
+    const files = ROUTES.filter((route) => route.body === 'file').map((route) => route.path);
+    expect(files.sort()).toEqual(['/api/imports', '/api/imports/sites', '/api/photos']);
+    expect(BODY.usual).toBeLessThanOrEqual(32 * 1024);
+  });
+
+  it('JSON that nests deep is refused by one walk over it, wherever it is sent', async () => {
+    for (const deep of ['['.repeat(15_000), `${'{"a":'.repeat(5000)}1${'}'.repeat(5000)}`]) {
+      const { answer, ms } = await timed('post', '/api/customers', deep);
+      expect([answer.status, problem(answer).title]).toEqual([400, 'The request nests too deep']);
+      expect(ms).toBeLessThan(500);
+    }
+    const big = await timed('post', '/api/imports', '['.repeat(8_000_000));
+    expect(big.answer.status).toBe(400);
+    expect(big.ms).toBeLessThan(2000);
+    // Brackets in text are text.
+    expect(() => refuseDeep(Buffer.from(`{"a":"${'['.repeat(99)}\\"${'{'.repeat(99)}"}`))).not.toThrow();
+  });
+
+  it('a heading of 60,000 columns is refused as one thing', async () => {
+    const content = `${Array.from({ length: 60_000 }, (_, i) => `c${i}`).join(',')}\nx\n`;
+    const id = randomUUID();
+    const body = JSON.stringify({ id, kind: 'units', fileName: 'wide.csv', content });
+    expect((await timed('post', '/api/imports', body)).answer.status).toBe(201);
+    const { answer, ms } = await timed('post', `/api/imports/${id}/preview`, '{}');
+    expect(answer.text).toContain('has 60,000 columns; at most 200 are read');
+    expect(answer.text.length).toBeLessThan(5000);
+    expect(ms).toBeLessThan(2000);
+  });
+
+  it('names that every object has are no units, cards or words', async () => {
+    const visitId = await openVisit(server, place.siteId);
+    const entry = (kind: string, body: object) =>
+      manager
+        .post(`/api/visits/${visitId}/entries`)
+        .send({
+          id: randomUUID(),
+          visitId,
+          unitId: place.unitId,
+          kind,
+          occurredAt: new Date().toISOString(),
+          body,
+        });
+    for (const name of ['constructor', '__proto__', 'toString', 'hasOwnProperty']) {
+      const readings = [{ point: 'return air', value: 75, unit: name }];
+      await entry('reading set', { mode: 'cooling', readings }).expect(422);
+      await entry('measurement', { card: name, inputs: { a: { value: 1 } } }).expect(422);
+      await entry('measurement', {
+        card: 'capacitor',
+        inputs: { marking: { value: 45, unit: name } },
+      }).expect(422);
+      const answer = await manager.get(`/api/search/likely?q=${name}`);
+      expect([name, answer.status < 500]).toEqual([name, true]);
+      await entry('finding', { component: name, failure: 'worn', grade: 'proven' }).expect(201);
+    }
+  });
+
+  it('a thousand tasks, and ten thousand wrong things, get a short answer at once', async () => {
+    const visitId = await openVisit(server, place.siteId);
+    const body = JSON.stringify({
+      id: randomUUID(),
+      visitId,
+      unitId: place.unitId,
+      kind: 'work',
+      occurredAt: new Date().toISOString(),
+      body: { text: 'x', tasks: Array.from({ length: 3000 }, () => 1) },
+    });
+    const { answer, ms } = await timed('post', `/api/visits/${visitId}/entries`, body);
+    expect(answer.status).toBe(422);
+    expect(problem(answer).errors.length).toBeLessThanOrEqual(100);
+    expect(ms).toBeLessThan(500);
+  });
+});
+
+describe('where a write comes from', () => {
+  it.each(['null', 'http://evil.example', 'not an address', 'file://', 'http://127.0.0.1:1'])(
+    'Origin %s is refused, and is no failure',
+    async (origin) => {
+      const answer = await manager
+        .post('/api/customers')
+        .set('origin', origin)
+        .send({ id: randomUUID(), name: 'Foreign' })
+        .expect(403);
+      expect(problem(answer).detail).toMatch(/Host header/);
+    },
+  );
+});
+
+describe('a flood of sign-ins', () => {
+  it('leaves those at work under a second, and takes at most two hashes at once', async () => {
+    const flood = Array.from({ length: 60 }, (_, i) =>
+      request(server.app)
+        .post('/api/session')
+        .set('x-forwarded-for', `10.9.${i}.1`)
+        .send({ login: `nobody-${i}`, password: 'guess' }),
+    );
+    const all = Promise.all(flood);
+    const times: number[] = [];
+    for (let i = 0; i < 10; i++) {
+      const began = performance.now();
+      await manager.get('/api/units').expect(200);
+      times.push(performance.now() - began);
+    }
+    expect(Math.max(...times)).toBeLessThan(1000);
+    const statuses = (await all).map(({ status }) => status);
+    expect(statuses.filter((status) => status !== 401 && status !== 429)).toEqual([]);
+    // The queue has an end: whoever comes after it is told to wait.
+    expect(statuses.filter((status) => status === 429).length).toBeGreaterThan(10);
+  }, 60_000);
+});
+
+describe('the log', () => {
+  it('names route, person, status and request, never what was sent', async () => {
+    logged.length = 0;
+    const secret = `quiet-${randomUUID()}`;
+    const made = await manager.post('/api/customers').send({ id: randomUUID(), name: secret }).expect(201);
+    await manager.get(`/api/customers?q=${secret}`).expect(200);
+    await manager.post('/api/customers').send({ id: 'x', name: secret }).expect(422);
+    await request(server.app).post('/api/session').send({ login: secret, password: PASSWORD });
+    const lines = logged.map((line) => JSON.parse(line));
+    expect(lines[0]).toMatchObject({
+      method: 'POST',
+      route: '/api/customers',
+      status: 201,
+      requestId: made.headers['x-request-id'],
+      person: expect.stringMatching(/^[0-9a-f-]{36}$/),
+      responseTime: expect.any(Number),
+    });
+    expect(lines.map((line) => line.status)).toEqual([201, 200, 422, 401]);
+    expect(logged.join('')).not.toContain(secret);
+    expect(logged.join('')).not.toContain(PASSWORD);
+  });
+
+  it('a failure of the database is logged by its code, without the statement and its values', async () => {
+    logged.length = 0;
+    const secret = `quiet-${randomUUID()}`;
+    await server.db.run('alter table customers rename column notes to notes_gone');
+    try {
+      await manager.post('/api/customers').send({ id: randomUUID(), name: secret, notes: 'x' }).expect(500);
+    } finally {
+      await server.db.run('alter table customers rename column notes_gone to notes');
+    }
+    expect(logged.join('')).toContain('42703');
+    expect(logged.join('')).not.toContain(secret);
+    expect(logged.join('')).not.toMatch(/insert into/i);
+  });
+});

@@ -1,0 +1,8 @@
+/** Sites crew $1 is sent to around day $2: visits of the last fortnight that nobody has left, and of the next month. */
+export const SITES_OF_CREW = `
+select distinct v.site_id as "siteId"
+from visits v
+where v.crew_id = $1
+  and v.cancelled_at is null
+  and v.planned_for between $2::date - 14 and $2::date + 30
+  and (v.left_at is null or v.planned_for = $2::date)`;

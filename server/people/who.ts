@@ -1,0 +1,74 @@
+import { may, type Action, type Rights } from '#contracts/roles';
+import type { SignedIn } from '#contracts/people';
+import type { PlainDate } from '#core/time';
+import type { Database } from '../db/connect.ts';
+import type { Clock } from '../http/clock.ts';
+import { todayIn } from '../http/clock.ts';
+import { companyNow, rights } from '../settings/service.ts';
+
+/** How long what was read of a person or of the rights is taken as it is. */
+const FRESH_MS = 1000;
+const MOST_KEPT = 5000;
+
+interface Kept<T> {
+  readonly value: Promise<T>;
+  readonly until: number;
+}
+
+/**
+ * Who somebody is and what the company lets them do, now: read from the database at each request, kept for a
+ * second at most, so that a new role or an end of employment takes hold at once in every open session.
+ */
+export class Who {
+  private readonly people = new Map<string, Kept<SignedIn | null>>();
+  private kept: Kept<Rights> | undefined;
+  private readonly db: Database;
+  private readonly clock: Clock;
+
+  constructor(db: Database, clock: Clock) {
+    this.db = db;
+    this.clock = clock;
+  }
+
+  /** The person of an id as the record has them now; null when there is none or they have left. */
+  person(id: string): Promise<SignedIn | null> {
+    const known = this.people.get(id);
+    if (known && known.until > performance.now()) return known.value;
+    if (this.people.size >= MOST_KEPT) this.people.clear();
+    const value = this.read(id);
+    this.people.set(id, { value, until: performance.now() + FRESH_MS });
+    value.catch(() => this.people.delete(id));
+    return value;
+  }
+
+  private async read(id: string): Promise<SignedIn | null> {
+    const user = await this.db.models.User.findOne({ where: { id, active: true } });
+    if (!user) return null;
+    const { login, displayName, role, crewId } = user;
+    return { id, login, displayName, role, crewId };
+  }
+
+  /** What the company lets each role do beyond the table. */
+  rights(): Promise<Rights> {
+    if (this.kept && this.kept.until > performance.now()) return this.kept.value;
+    const value = this.readRights();
+    this.kept = { value, until: performance.now() + FRESH_MS };
+    value.catch(() => (this.kept = undefined));
+    return value;
+  }
+
+  private async readRights(): Promise<Rights> {
+    const today: PlainDate = todayIn(this.clock, (await companyNow(this.db)).timeZone);
+    return rights(this.db, today);
+  }
+
+  async may(person: SignedIn, action: Action): Promise<boolean> {
+    return may(person.role, action, await this.rights());
+  }
+
+  /** Somebody or the rights have changed: the next request looks anew. */
+  forget(): void {
+    this.people.clear();
+    this.kept = undefined;
+  }
+}

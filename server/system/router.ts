@@ -1,0 +1,26 @@
+import type { SystemView } from '#contracts/system';
+import type { Route } from '../http/routes.ts';
+import { VERSION } from './version.ts';
+import { SYSTEM } from './system.sql.ts';
+
+type Row = Omit<SystemView, 'version' | 'node' | 'startedAt' | 'standIns'>;
+
+const startedAt = new Date(Date.now() - process.uptime() * 1000).toISOString();
+
+export const systemRoutes: readonly Route[] = [
+  {
+    method: 'get',
+    path: '/api/system',
+    action: 'see system',
+    handle: async ({ db, driveTimes }): Promise<SystemView> => {
+      const [row] = await db.rows<Row>(SYSTEM);
+      return {
+        ...(row as Row),
+        version: VERSION,
+        node: process.versions.node,
+        startedAt,
+        standIns: [{ name: 'drive times', ...(await driveTimes.health()) }],
+      };
+    },
+  },
+];

@@ -1,0 +1,108 @@
+import { useState } from 'react';
+import { toast } from 'sonner';
+import { v7 as uuid } from 'uuid';
+import { ROLES, SETTABLE, type Rights, type Role, type Settable } from '#contracts/roles';
+import { problemOf } from '../api/base.ts';
+import { useChangeSettingMutation, useRightsSettingsQuery } from '../api/settings.ts';
+import { useWho } from '../app/session.ts';
+import { Button } from '../ui/Button.tsx';
+import { shortDay } from '../ui/format.ts';
+import { Loading, Panel, Trouble } from '../ui/Screen.tsx';
+
+const WORDS: Readonly<Record<Settable, string>> = {
+  'write for another crew': 'Write on the sheet of a visit another crew is on',
+  'withdraw another’s hazard': 'Take back or amend a hazard somebody else has left',
+  'read every key': 'Read where the key is at sites the own crew is not sent to',
+};
+
+const listed = (roles: readonly Role[]): string => roles.join(', ');
+
+/** What companies settle differently: who may do some things beyond the usual. Holds from today on. */
+export function RightsRules() {
+  const { can } = useWho();
+  const { data, error, refetch } = useRightsSettingsQuery();
+  if (error) return <Trouble error={error} retry={refetch} />;
+  if (!data) return <Loading what="the rights" />;
+  return (
+    <Panel title="Who may do what">
+      <RightsForm key={JSON.stringify(data.current)} current={data.current} mayEdit={can('change setting')} />
+      <ul className="mt-2">
+        {data.rows.map((row) => (
+          <li key={row.id} className="text-soft">
+            From {shortDay(row.validFrom)}, set by {row.by ?? 'the system'}:{' '}
+            {SETTABLE.map((action) => `${action}: ${listed(row.value[action])}`).join('; ')}
+          </li>
+        ))}
+      </ul>
+    </Panel>
+  );
+}
+
+function RightsForm({ current, mayEdit }: { current: Rights; mayEdit: boolean }) {
+  const { today } = useWho();
+  const [save, saving] = useChangeSettingMutation();
+  const [rights, setRights] = useState<Rights>(current);
+  const toggle = (action: Settable, role: Role) =>
+    setRights({
+      ...rights,
+      [action]: ROLES.filter((r) => (r === role ? !rights[action].includes(r) : rights[action].includes(r))),
+    });
+  const store = async () => {
+    try {
+      await save({ name: 'rights', body: { id: uuid(), validFrom: today, value: rights } }).unwrap();
+      toast('The rights hold from now on, in every open session');
+    } catch (error) {
+      toast.error(problemOf(error).title);
+    }
+  };
+  return (
+    <form
+      onSubmit={(event) => {
+        event.preventDefault();
+        void store();
+      }}
+    >
+      <table className="w-full text-left">
+        <thead>
+          <tr>
+            <th scope="col">What</th>
+            {ROLES.map((role) => (
+              <th key={role} scope="col" className="px-2">
+                {role}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {SETTABLE.map((action) => (
+            <tr key={action} className="border-t border-rule">
+              <th scope="row" className="py-1 font-normal">
+                {WORDS[action]}
+              </th>
+              {ROLES.map((role) => (
+                <td key={role} className="px-2 text-center">
+                  <input
+                    type="checkbox"
+                    aria-label={`${role}: ${WORDS[action]}`}
+                    className="h-6 w-6"
+                    checked={rights[action].includes(role)}
+                    // A manager always may: somebody has to be able to put it right.
+                    disabled={!mayEdit || role === 'manager'}
+                    onChange={() => toggle(action, role)}
+                  />
+                </td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {mayEdit ? (
+        <Button type="submit" look="act" className="mt-2" disabled={saving.isLoading}>
+          Set these rights
+        </Button>
+      ) : (
+        <p className="text-soft">A manager sets these.</p>
+      )}
+    </form>
+  );
+}

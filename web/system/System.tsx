@@ -1,0 +1,107 @@
+import { plural } from '#core/reasons';
+import type { SystemView } from '#contracts/system';
+import { useSystemQuery } from '../api/system.ts';
+import { useWho } from '../app/session.ts';
+import { Button } from '../ui/Button.tsx';
+import { instant } from '../ui/format.ts';
+import { Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';
+
+const DAY_MS = 86_400_000;
+const megabytes = (bytes: number): string =>
+  bytes < 1e9 ? `${(bytes / 1e6).toFixed(1)} MB` : `${(bytes / 1e9).toFixed(2)} GB`;
+
+/** What a manager has to know first: is there a backup, and does everything answer? */
+function sentenceOf(system: SystemView, nowMs: number): string {
+  const silent = system.standIns.filter((one) => one.state === 'does not answer');
+  const days = system.lastBackup
+    ? Math.floor((nowMs - Date.parse(system.lastBackup.at)) / DAY_MS)
+    : undefined;
+  const backup =
+    days === undefined
+      ? 'No backup was ever made.'
+      : days === 0
+        ? 'The last backup is of today.'
+        : `The last backup is ${plural(days, 'day')} old.`;
+  return silent.length === 0
+    ? `Everything answers. ${backup}`
+    : `The engine for ${silent.map((one) => one.name).join(' and ')} does not answer. ${backup}`;
+}
+
+/** Gradum itself: version, size, backup, and what it leans on. */
+export default function System() {
+  const { timeZone } = useWho();
+  const { data, error, refetch } = useSystemQuery();
+  if (!data)
+    return (
+      <div className="p-4">
+        {error ? <Trouble error={error} retry={refetch} /> : <Loading what="the system" />}
+      </div>
+    );
+  const facts: readonly (readonly [string, string])[] = [
+    ['Version', `${data.version}, schema ${data.migration}`],
+    ['Runs since', instant(data.startedAt, timeZone)],
+    ['Database', `${megabytes(data.databaseBytes)}, PostgreSQL ${data.postgres}`],
+    ['Node', data.node],
+    ['Open sessions', String(data.sessions)],
+    ['Imports looked at and not finished', String(data.openImports)],
+  ];
+  return (
+    <Screen
+      title="System"
+      sentence={sentenceOf(data, Date.now())}
+      actions={<Button onClick={() => void refetch()}>Look again</Button>}
+    >
+      <div className="grid gap-4 lg:grid-cols-2">
+        <Panel title="Backup">
+          {data.lastBackup ? (
+            <p>
+              {instant(data.lastBackup.at, timeZone)}, {megabytes(data.lastBackup.bytes)} in{' '}
+              {data.lastBackup.file}
+            </p>
+          ) : (
+            <p className="font-semibold text-ember">
+              Nothing is kept anywhere else. A broken disk would take every record with it.
+            </p>
+          )}
+          <p className="mt-2 text-soft">
+            <code>npm run backup</code> makes one while Gradum runs; <code>npm run restore -- FILE</code>{' '}
+            brings it back. Keep a copy on another machine.
+          </p>
+        </Panel>
+        <Panel title="What it leans on">
+          <ul>
+            {data.standIns.map((one) => (
+              <li
+                key={one.name}
+                className={one.state === 'does not answer' ? 'font-semibold text-ember' : ''}
+              >
+                {one.name}: {one.state}
+                {one.ms === null ? '' : ` in ${one.ms} ms`}
+              </li>
+            ))}
+          </ul>
+        </Panel>
+        <Panel title="What runs">
+          <dl className="grid grid-cols-[auto_1fr] gap-x-4">
+            {facts.map(([name, value]) => (
+              <div key={name} className="contents">
+                <dt className="text-soft">{name}</dt>
+                <dd>{value}</dd>
+              </div>
+            ))}
+          </dl>
+        </Panel>
+        <Panel title="What it holds">
+          <dl className="grid grid-cols-[auto_1fr] gap-x-4">
+            {Object.entries(data.counts).map(([name, value]) => (
+              <div key={name} className="contents">
+                <dt className="text-soft">{name}</dt>
+                <dd>{value.toLocaleString('en')}</dd>
+              </div>
+            ))}
+          </dl>
+        </Panel>
+      </div>
+    </Screen>
+  );
+}
