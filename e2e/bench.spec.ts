@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { base, expectAccessible, signIn, watchErrors } from './help.ts';
+import { base, expectAccessible, loseSignal, signIn, watchErrors } from './help.ts';
 
 const box = (page: Page, name: string) => page.getByRole('textbox', { name, exact: true });
 
@@ -180,7 +180,7 @@ test.describe('on a phone', () => {
     await expect(page.getByText('For the sheet of Throwing Rooms')).toBeVisible();
     await page.getByLabel('Card', { exact: true }).selectOption('capacitor');
     await expect(box(page, 'Marking, µF')).toHaveAttribute('inputmode', 'decimal');
-    await context.setOffline(true);
+    await loseSignal(page, context);
     await box(page, 'Marking, µF').fill('45');
     await box(page, 'Measured, leads off, µF').fill('31');
     await expect(said(page).getByText('↓ low')).toBeVisible();

@@ -1,5 +1,5 @@
 import AxeBuilder from '@axe-core/playwright';
-import { expect, type Page } from '@playwright/test';
+import { expect, type BrowserContext, type Page } from '@playwright/test';
 
 export const base = (): string => process.env.GRADUM_E2E as string;
 
@@ -39,4 +39,10 @@ export function watchErrors(page: Page): string[] {
   const errors: string[] = [];
   page.on('pageerror', (error) => errors.push(error.message));
   return errors;
+}
+
+/** Takes the signal away once the application is on the device, as it is on any phone after its first minute. */
+export async function loseSignal(page: Page, context: BrowserContext): Promise<void> {
+  await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
+  await context.setOffline(true);
 }

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { base, expectAccessible, signIn, watchErrors } from './help.ts';
+import { base, expectAccessible, loseSignal, signIn, watchErrors } from './help.ts';
 
 /** A phone on the roof, all day: no signal, two people, an ended session, a wrong clock. */
 test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
@@ -25,7 +25,7 @@ test('a day without a signal: what was opened is there, what is not says so, and
   await expect(page.getByText('The whole day is on this phone')).toBeVisible({ timeout: 30_000 });
   await openFirstVisit(page);
   const sheet = page.url();
-  await context.setOffline(true);
+  await loseSignal(page, context);
   await writeNote(page, 'hatch is stiff');
 
   // Left open and closed again, both without a signal.
@@ -79,7 +79,7 @@ test('a day without a signal: what was opened is there, what is not says so, and
 test('two people on one phone: neither sends nor reads the other’s words', async ({ page, context }) => {
   await signIn(page, 'ada');
   await openFirstVisit(page);
-  await context.setOffline(true);
+  await loseSignal(page, context);
   await writeNote(page, 'Ada was here');
   await page.getByRole('button', { name: 'Note', exact: true }).click();
   await page.getByRole('textbox', { name: 'Note' }).fill('half a sentence of Ada');

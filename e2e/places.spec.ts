@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { expect, test, type Page } from '@playwright/test';
-import { base, expectAccessible, signIn, watchErrors } from './help.ts';
+import { base, expectAccessible, loseSignal, signIn, watchErrors } from './help.ts';
 
 interface Created {
   readonly id: string;
@@ -203,7 +203,7 @@ test.describe('on a phone', () => {
     await expect(page.getByText(/^Poles .* in panel .*, itself fed through MZ-1/).first()).toBeVisible();
     await expect(page.getByText('Left: circuit isolated.')).toBeVisible();
     await expectAccessible(page);
-    await context.setOffline(true);
+    await loseSignal(page, context);
     await page.reload();
     await expect(page.getByText('No signal: the roof as last seen on this phone')).toBeVisible();
     await page.getByLabel('Find a unit on this roof').fill('foyer');

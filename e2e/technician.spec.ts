@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { base, expectAccessible, signIn, watchErrors } from './help.ts';
+import { base, expectAccessible, loseSignal, signIn, watchErrors } from './help.ts';
 
 test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
 
@@ -41,7 +41,7 @@ test.describe('as technician on a phone', () => {
     await expectAccessible(page);
 
     // The signal goes: what is written waits on the phone.
-    await context.setOffline(true);
+    await loseSignal(page, context);
     await page.getByRole('button', { name: 'Put the readings on the sheet' }).click();
     await expect(page.getByText('on this phone, goes out')).toBeVisible();
     await expect(page.getByText('No signal. 1 on this phone')).toBeVisible();

@@ -4,6 +4,7 @@ import { Provider } from 'react-redux';
 import { createBrowserRouter, matchRoutes, RouterProvider } from 'react-router';
 import './theme.css';
 import { Lost } from './Lost.tsx';
+import { startOffline } from './offline.ts';
 import { screen, startLoading } from './screen.ts';
 import { Shell } from './Shell.tsx';
 import { store } from './store.ts';
@@ -70,5 +71,4 @@ createRoot(document.getElementById('root') as HTMLElement).render(
   </StrictMode>,
 );
 
-// Only a secure context has a service worker; without one everything works but reloading in a dead spot.
-if (import.meta.env.PROD && 'serviceWorker' in navigator) void navigator.serviceWorker.register('/sw.js');
+startOffline();

@@ -17,6 +17,7 @@ import { Plate } from '../ui/Plate.tsx';
 import { CallState } from '../ui/CallState.tsx';
 import { PriorityWord } from '../ui/PriorityWord.tsx';
 import { Empty, Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';
+import type { AtHand } from './fetchDay.ts';
 
 export default function Today() {
   const { user } = useWho();
@@ -229,10 +230,9 @@ function VisitLine({ visit, today, zone }: { visit: VisitRow; today: string; zon
   );
 }
 
-/** A technician's day: large targets, what matters first, readable without a signal. */
-/** Fetches the day once it is opened with a signal; true when all of it is on this device. */
-function useFetchedDay(visits: readonly VisitRow[] | undefined): boolean {
-  const [whole, setWhole] = useState(false);
+/** Fetches the day once it is opened with a signal; how much of it is on this device. */
+function useFetchedDay(visits: readonly VisitRow[] | undefined): AtHand {
+  const [atHand, setAtHand] = useState<AtHand>('not all');
   const wanted = (visits ?? []).filter((visit) => !visit.leftAt);
   const key = wanted.map((visit) => visit.id).join(' ');
   const latest = useRef(wanted);
@@ -245,14 +245,15 @@ function useFetchedDay(visits: readonly VisitRow[] | undefined): boolean {
     // Only a crew's phone needs it.
     void import('./fetchDay.ts')
       .then(({ fetchDay }) => fetchDay(latest.current, () => live))
-      .then((all) => live && setWhole(all));
+      .then((fetched) => live && setAtHand(fetched));
     return () => {
       live = false;
     };
   }, [key]);
-  return whole;
+  return atHand;
 }
 
+/** A technician's day: large targets, what matters first, readable without a signal. */
 function MyDay() {
   const { user, today } = useWho();
   const visits = useVisitsQuery(user.crewId ? { crewId: user.crewId } : {});
@@ -271,11 +272,13 @@ function MyDay() {
           : day(today)
       }
     >
-      {fetched ? (
+      {fetched === 'not all' ? null : (
         <p role="status" className="mb-2 text-soft">
-          The whole day is on this phone: sheets, units, roofs, feeds and the bench open without a signal.
+          {fetched === 'kept'
+            ? 'The whole day is on this phone: sheets, units, roofs, feeds and the bench open without a signal.'
+            : 'The whole day is on this phone as long as this page stays open. Do not load it again on the roof.'}
         </p>
-      ) : null}
+      )}
       {!list && visits.error ? <Trouble error={visits.error} retry={visits.refetch} /> : null}
       {!list && !visits.error ? <Loading what="your visits" /> : null}
       <ul className="space-y-3">

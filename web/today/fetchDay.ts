@@ -1,5 +1,6 @@
 import type { VisitPage, VisitRow } from '#contracts/visits';
 import { isOurs } from '../api/ours.ts';
+import { applicationKept } from '../app/offline.ts';
 import { phone } from '../outbox/db.ts';
 
 /*
@@ -14,6 +15,9 @@ const SCREENS = [
   () => import('../tracing/TracingScreen.tsx'),
   () => import('../bench/Bench.tsx'),
 ];
+
+/** How much of a day is at hand: all of it, all of it until the page is left, or not all. */
+export type AtHand = 'kept' | 'while open' | 'not all';
 
 /** What the server says at an address; undefined where it does not answer. */
 async function ask<T>(path: string): Promise<T | undefined> {
@@ -36,9 +40,8 @@ async function keep(key: string, path: string): Promise<boolean> {
  * for more.
  *
  * @param live false once nobody wants it any more
- * @returns true when all of it is at hand
  */
-export async function fetchDay(visits: readonly VisitRow[], live: () => boolean): Promise<boolean> {
+export async function fetchDay(visits: readonly VisitRow[], live: () => boolean): Promise<AtHand> {
   let whole = true;
   const done = new Set<string>();
   const once = async (key: string, path: string) => {
@@ -47,9 +50,9 @@ export async function fetchDay(visits: readonly VisitRow[], live: () => boolean)
     whole = (await keep(key, path)) && whole;
   };
   for (const { id } of visits) {
-    if (!live()) return false;
+    if (!live()) return 'not all';
     const page = await ask<VisitPage>(`/visits/${id}`);
-    if (!page) return false;
+    if (!page) return 'not all';
     await phone.visits.put({ id, page, seenAt: Date.now() });
     const called = new Set(page.calls.map((call) => call.unitId));
     for (const unit of page.units)
@@ -63,5 +66,6 @@ export async function fetchDay(visits: readonly VisitRow[], live: () => boolean)
     for (const unit of page?.units ?? []) await once(`unit ${unit.id}`, `/units/${unit.id}`);
   }
   await Promise.all(SCREENS.map((load) => load().catch(() => (whole = false))));
-  return whole && live();
+  if (!whole || !live()) return 'not all';
+  return (await applicationKept()) ? 'kept' : 'while open';
 }
