@@ -216,27 +216,34 @@ export const differing = (line: Line): number[] =>
  */
 export const REASONS: Readonly<Record<string, string>> = {
   'orifice overcharge condenser-air ΔT':
-    'The machine floods: liquid at the compressor leaves less heat to take, capacity and rejected heat fall with it. The table makes no claim.',
+    'The machine floods: liquid at the compressor leaves less heat to take, capacity and rejected ' +
+    'heat fall with it. The table makes no claim.',
   'orifice overcharge evaporator-air ΔT':
     'The flooded evaporator runs warmer, so the air is cooled less. The table makes no claim.',
   'orifice compressor leakage discharge':
-    'The slipped gas does heat the discharge, but at this charge the orifice floods the compressor and the liquid cools it by more. The table gives this cell half weight for the same doubt.',
+    'The slipped gas does heat the discharge, but at this charge the orifice floods the compressor ' +
+    'and the liquid cools it by more. The table gives this cell half weight for the same doubt.',
   'orifice liquid-line restriction T cond':
-    'It falls by 1.0 °F, just under what counts as moved: most of the liquid stays in the condenser and keeps the head up.',
+    'It falls by 1.0 °F, just under what counts as moved: most of the liquid stays in the condenser ' +
+    'and keeps the head up.',
   'orifice condenser, too little air subcooling':
     'Head backs liquid up as the evaporator takes no more of it. The table makes no claim.',
   'orifice condenser, too little air discharge':
-    'A higher head pushes more liquid through the orifice: the superheat lost at the suction, then the liquid itself, cools the discharge by more than the ratio heats it. With superheat to spare it stays nearly level.',
+    'A higher head pushes more liquid through the orifice: the superheat lost at the suction, then ' +
+    'the liquid itself, cools the discharge by more than the ratio heats it. With superheat to spare ' +
+    'it stays nearly level.',
   'orifice condenser, too little air evaporator-air ΔT':
     'A warmer evaporator cools the air less. The table makes no claim.',
   'orifice condenser, fouled surface discharge': 'As with too little air.',
   'orifice condenser, fouled surface condenser-air ΔT':
-    'Dirt here takes a quarter of the air as well as surface, as lint does; a film without loss of air would leave this cell alone.',
+    'Dirt here takes a quarter of the air as well as surface, as lint does; a film without loss of ' +
+    'air would leave this cell alone.',
   'orifice condenser, fouled surface evaporator-air ΔT':
     'A warmer evaporator cools the air less. The table makes no claim.',
   'orifice low indoor air subcooling': 'It falls by 1.3 °F, under what counts as moved.',
   'orifice non-condensables evaporator-air ΔT':
-    'More pressure across the orifice feeds more liquid, the evaporator runs warmer. The table makes no claim.',
+    'More pressure across the orifice feeds more liquid, the evaporator runs warmer. The table makes ' +
+    'no claim.',
   'expansion valve low charge, mild T cond':
     'Less liquid in the condenser frees surface to condense on. Small; the table calls it none.',
   'expansion valve low charge, mild discharge':

@@ -82,7 +82,8 @@ export async function benchImport(url: string): Promise<Row> {
         ].join('\t');
       });
     const columns =
-      'id, site_id, tag, kind, status, manufacturer, model, serial, built_on, installed_on, tons, voltage, phase, area_served';
+      'id, site_id, tag, kind, status, manufacturer, model, serial, built_on, installed_on, tons, ' +
+      'voltage, phase, area_served';
     const copy = async (table: string) => {
       const start = performance.now();
       await client.query('begin');

@@ -76,8 +76,8 @@ export async function benchLoad(address: string): Promise<Row> {
 const GUARDED = 400;
 
 /**
- * What the guards cost: a `select 1` behind session, person, rights and log, beside the same one without them.
- * One after the other, by turns, so that whatever else the machine does falls on both.
+ * What the guards cost: a `select 1` behind session, person, rights and log, beside the same one without
+ * them. One after the other, by turns, so that whatever else the machine does falls on both.
  */
 export async function benchGuards(address: string): Promise<Row> {
   const cookie = await signIn(address);

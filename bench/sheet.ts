@@ -49,7 +49,10 @@ interface Sheet {
   readonly visitId: string;
 }
 
-/** A unit with a hundred visits behind it and a crew on site today. Everything is derived by its first new line. */
+/**
+ * A unit with a hundred visits behind it and a crew on site today. Everything is derived by its first new
+ * line.
+ */
 async function fullSheet(db: Database, send: Send, siteName: string): Promise<Sheet> {
   const [site] = await db.rows<{ id: string }>('select id from sites where name = $1', [siteName]);
   const siteId = site?.id as string;
@@ -84,8 +87,9 @@ const line = ({ visitId, unitId }: Sheet, i: number): NewEntry => ({
 });
 
 /**
- * One more line on a unit whose sheets already hold 500, on a hundred visits: checked, written, folded, judged
- * and committed by the server's own use case, and the same over HTTP with the whole sheet as the answer.
+ * One more line on a unit whose sheets already hold 500, on a hundred visits: checked, written, folded,
+ * judged and committed by the server's own use case, and the same over HTTP with the whole sheet as the
+ * answer.
  */
 export async function benchEntry(address: string, url: string): Promise<Row[]> {
   const cookie = await signIn(address);

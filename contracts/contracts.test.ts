@@ -244,23 +244,27 @@ describe('settings', () => {
 });
 
 describe('the rest', () => {
-  it('a dismissal says why, a word gets a known class, a day has at least one site, a file something in it', () => {
-    const decision = {
-      id: ID,
-      unitId: ID,
-      kind: 'repair',
-      reason: 'x',
-      covers: [{ flag: 'age', evidence: 'e' }],
-    };
-    expect(wrong(newDecision, decision)).toEqual([]);
-    expect(wrong(newDecision, { ...decision, reason: '' })).toEqual(['reason']);
-    expect(wrong(newDecision, { ...decision, kind: 'replace' })).toEqual(['year']);
-    expect(wrong(newDecision, { ...decision, kind: 'watch' })).toEqual(['until']);
-    expect(wrong(newDecision, { ...decision, covers: [] })).toEqual(['covers']);
-    expect(wrong(wordMapping, { word: 'gizmo', part: 'gadget' })).toEqual(['part']);
-    expect(wrong(problemBody, { day: '2026-06-01', crewId: ID, siteIds: [] })).toEqual(['siteIds']);
-    expect(wrong(newImport, { id: ID, kind: 'units', fileName: 'x', content: '' })).toEqual(['content']);
-  });
+  it(
+    'a dismissal says why, a word gets a known class, a day has at least one site, a file something ' +
+      'in it',
+    () => {
+      const decision = {
+        id: ID,
+        unitId: ID,
+        kind: 'repair',
+        reason: 'x',
+        covers: [{ flag: 'age', evidence: 'e' }],
+      };
+      expect(wrong(newDecision, decision)).toEqual([]);
+      expect(wrong(newDecision, { ...decision, reason: '' })).toEqual(['reason']);
+      expect(wrong(newDecision, { ...decision, kind: 'replace' })).toEqual(['year']);
+      expect(wrong(newDecision, { ...decision, kind: 'watch' })).toEqual(['until']);
+      expect(wrong(newDecision, { ...decision, covers: [] })).toEqual(['covers']);
+      expect(wrong(wordMapping, { word: 'gizmo', part: 'gadget' })).toEqual(['part']);
+      expect(wrong(problemBody, { day: '2026-06-01', crewId: ID, siteIds: [] })).toEqual(['siteIds']);
+      expect(wrong(newImport, { id: ID, kind: 'units', fileName: 'x', content: '' })).toEqual(['content']);
+    },
+  );
 
   it('complaints are worded for people', () => {
     const [missing] = newCustomer.safeParse({ id: ID }).error?.issues ?? [];

@@ -113,7 +113,8 @@ describe('the loaded demo', () => {
     );
     expect(lives).toEqual([{ lives: 3, open: 1 }]);
     const [left] = await server.db.rows<{ open: number; closed: number }>(
-      'select count(*) filter (where closed_at is null)::int as open, count(*) filter (where closed_at is not null)::int as closed from open_conditions',
+      'select count(*) filter (where closed_at is null)::int as open, count(*) filter (where ' +
+        'closed_at is not null)::int as closed from open_conditions',
     );
     expect(left?.open).toBeLessThan(15);
     expect(left?.closed).toBeGreaterThan(20);

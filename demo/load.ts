@@ -84,8 +84,8 @@ async function insertRows(
 const LOCK = 7_240_116;
 
 /**
- * Loads the demo into a database that nobody has used. A loader that was left behind by a start that was killed
- * is waited for: only one looks and loads at a time.
+ * Loads the demo into a database that nobody has used. A loader that was left behind by a start that was
+ * killed is waited for: only one looks and loads at a time.
  */
 async function main(): Promise<void> {
   const url = process.env.DATABASE_URL;

@@ -14,52 +14,53 @@ async function unitId(page: Page, q: string): Promise<string> {
   return (found as { kind: string; id: string }[]).find((f) => f.kind === 'unit')?.id as string;
 }
 
-test('a card is found by typing, answers at every key, keeps what was typed, and shows both unit systems', async ({
-  page,
-}) => {
-  const errors = watchErrors(page);
-  await signIn(page, 'maren');
-  await page.getByRole('link', { name: 'Bench' }).first().click();
-  await page.getByRole('searchbox', { name: 'Find a card' }).fill('micron');
-  await page.getByRole('searchbox', { name: 'Find a card' }).press('Enter');
-  await expect(page.getByRole('heading', { level: 2, name: 'Vacuum decay' })).toBeVisible();
+test(
+  'a card is found by typing, answers at every key, keeps what was typed, and shows both unit ' + 'systems',
+  async ({ page }) => {
+    const errors = watchErrors(page);
+    await signIn(page, 'maren');
+    await page.getByRole('link', { name: 'Bench' }).first().click();
+    await page.getByRole('searchbox', { name: 'Find a card' }).fill('micron');
+    await page.getByRole('searchbox', { name: 'Find a card' }).press('Enter');
+    await expect(page.getByRole('heading', { level: 2, name: 'Vacuum decay' })).toBeVisible();
 
-  await page.goto(`${base()}/bench/charge`);
-  await page.getByLabel('Refrigerant').selectOption('R-410A');
-  await page.getByLabel('Metering device').selectOption('expansion valve');
-  await box(page, 'Suction pressure').fill('118.4');
-  await box(page, 'Suction line').pressSequentially('5');
-  // 5 °F on the line: nobody means it, and it says so while the second digit is on its way.
-  await box(page, 'Suction line').pressSequentially('2');
-  await expect(said(page).getByText('superheat 12 °F')).toBeVisible();
-  await expect(said(page).getByText('✓ within')).toBeVisible();
-  await expectAccessible(page);
+    await page.goto(`${base()}/bench/charge`);
+    await page.getByLabel('Refrigerant').selectOption('R-410A');
+    await page.getByLabel('Metering device').selectOption('expansion valve');
+    await box(page, 'Suction pressure').fill('118.4');
+    await box(page, 'Suction line').pressSequentially('5');
+    // 5 °F on the line: nobody means it, and it says so while the second digit is on its way.
+    await box(page, 'Suction line').pressSequentially('2');
+    await expect(said(page).getByText('superheat 12 °F')).toBeVisible();
+    await expect(said(page).getByText('✓ within')).toBeVisible();
+    await expectAccessible(page);
 
-  await page.reload();
-  await expect(said(page).getByText('superheat 12 °F')).toBeVisible();
-  await page.getByRole('button', { name: 'metric' }).click();
-  await expect(said(page).getByText(/superheat 6\.7 °C/)).toBeVisible();
-  await expect(box(page, 'Suction line')).toHaveValue('52');
-  await page.getByRole('button', { name: 'US units' }).click();
+    await page.reload();
+    await expect(said(page).getByText('superheat 12 °F')).toBeVisible();
+    await page.getByRole('button', { name: 'metric' }).click();
+    await expect(said(page).getByText(/superheat 6\.7 °C/)).toBeVisible();
+    await expect(box(page, 'Suction line')).toHaveValue('52');
+    await page.getByRole('button', { name: 'US units' }).click();
 
-  // What cannot be is refused at its field; what is doubtful is kept, and the likelier unit is asked about.
-  await box(page, 'Suction line').fill('-500');
-  await expect(page.getByText(/absolute zero/)).toBeVisible();
-  await box(page, 'Suction line').fill('52');
-  await box(page, 'Liquid pressure').fill('60');
-  await expect(
-    said(page)
-      .getByText('Suction reads above liquid: are the hoses swapped, or does it stand still?')
-      .first(),
-  ).toBeVisible();
-  await page.getByRole('button', { name: 'Clear' }).click();
-  await expect(box(page, 'Suction line')).toHaveValue('');
-  await page.getByRole('button', { name: 'Undo' }).click();
-  await expect(box(page, 'Suction line')).toHaveValue('52');
-  await page.getByText('Formula and source').click();
-  await expect(page.getByText(/superheat = suction line − dew/).first()).toBeVisible();
-  expect(errors).toEqual([]);
-});
+    // What cannot be is refused at its field; what is doubtful is kept, and the likelier unit is asked about.
+    await box(page, 'Suction line').fill('-500');
+    await expect(page.getByText(/absolute zero/)).toBeVisible();
+    await box(page, 'Suction line').fill('52');
+    await box(page, 'Liquid pressure').fill('60');
+    await expect(
+      said(page)
+        .getByText('Suction reads above liquid: are the hoses swapped, or does it stand still?')
+        .first(),
+    ).toBeVisible();
+    await page.getByRole('button', { name: 'Clear' }).click();
+    await expect(box(page, 'Suction line')).toHaveValue('');
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await expect(box(page, 'Suction line')).toHaveValue('52');
+    await page.getByText('Formula and source').click();
+    await expect(page.getByText(/superheat = suction line − dew/).first()).toBeVisible();
+    expect(errors).toEqual([]);
+  },
+);
 
 test('a key is answered within a frame with the processor slowed four times', async ({ page }) => {
   await signIn(page, 'maren');

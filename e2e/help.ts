@@ -11,7 +11,10 @@ export async function signIn(page: Page, login: string): Promise<void> {
   await expect(page.getByRole('button', { name: /menu/ })).toBeVisible();
 }
 
-/** Searches the list on the page and waits for what was found: until then rows may still change under the pointer. */
+/**
+ * Searches the list on the page and waits for what was found: until then rows may still change under the
+ * pointer.
+ */
 export async function searchList(page: Page, text: string): Promise<void> {
   await Promise.all([
     page.waitForResponse((response) => new URL(response.url()).searchParams.get('q') === text),
@@ -20,7 +23,10 @@ export async function searchList(page: Page, text: string): Promise<void> {
   await expect(page.getByRole('status').filter({ hasText: /^\d+ rows?/ })).not.toContainText('…');
 }
 
-/** No accessibility violation (WCAG 2.2 A and AA) on what is on screen now. The map's own pictures are listed in text beside it. */
+/**
+ * No accessibility violation (WCAG 2.2 A and AA) on what is on screen now. The map's own pictures are listed
+ * in text beside it.
+ */
 export async function expectAccessible(page: Page): Promise<void> {
   await page.waitForFunction(() =>
     document.getAnimations().every((animation) => animation.playState !== 'running'),
@@ -41,7 +47,9 @@ export function watchErrors(page: Page): string[] {
   return errors;
 }
 
-/** Takes the signal away once the application is on the device, as it is on any phone after its first minute. */
+/**
+ * Takes the signal away once the application is on the device, as it is on any phone after its first minute.
+ */
 export async function loseSignal(page: Page, context: BrowserContext): Promise<void> {
   await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
   await context.setOffline(true);

@@ -16,65 +16,66 @@ const writeNote = async (page: Page, text: string) => {
 };
 const waits = (page: Page) => page.getByRole('button', { name: /on this phone/ });
 
-test('a day without a signal: what was opened is there, what is not says so, and an ended session goes on in place', async ({
-  page,
-  context,
-}) => {
-  const errors = watchErrors(page);
-  await signIn(page, 'ada');
-  await expect(page.getByText('The whole day is on this phone')).toBeVisible({ timeout: 30_000 });
-  await openFirstVisit(page);
-  const sheet = page.url();
-  await loseSignal(page, context);
-  await writeNote(page, 'hatch is stiff');
+test(
+  'a day without a signal: what was opened is there, what is not says so, and an ended session ' +
+    'goes on in place',
+  async ({ page, context }) => {
+    const errors = watchErrors(page);
+    await signIn(page, 'ada');
+    await expect(page.getByText('The whole day is on this phone')).toBeVisible({ timeout: 30_000 });
+    await openFirstVisit(page);
+    const sheet = page.url();
+    await loseSignal(page, context);
+    await writeNote(page, 'hatch is stiff');
 
-  // Left open and closed again, both without a signal.
-  await page.getByRole('button', { name: 'Left not normal' }).click();
-  await page.getByLabel('What is not normal').selectOption('filters out');
-  await page.getByLabel('What and where').fill('none on the van');
-  await page.getByRole('button', { name: 'Leave it so' }).click();
-  await expect(page.getByText('Left: filters out. none on the van')).toBeVisible();
-  await page.getByRole('button', { name: 'Closed again' }).click();
-  await page.getByLabel('How it is normal again').fill('found some');
-  await page.getByRole('button', { name: 'Close it' }).click();
-  await expect(page.getByText('Closed again. found some')).toBeVisible();
+    // Left open and closed again, both without a signal.
+    await page.getByRole('button', { name: 'Left not normal' }).click();
+    await page.getByLabel('What is not normal').selectOption('filters out');
+    await page.getByLabel('What and where').fill('none on the van');
+    await page.getByRole('button', { name: 'Leave it so' }).click();
+    await expect(page.getByText('Left: filters out. none on the van')).toBeVisible();
+    await page.getByRole('button', { name: 'Closed again' }).click();
+    await page.getByLabel('How it is normal again').fill('found some');
+    await page.getByRole('button', { name: 'Close it' }).click();
+    await expect(page.getByText('Closed again. found some')).toBeVisible();
 
-  // The unit and the roof of the day open; a page that was never fetched says so in words.
-  await page.goto(`${base()}/watch`);
-  await expect(page.getByText(/not on this phone|No connection to the server/).first()).toBeVisible();
-  await expect(page.getByText('This screen broke')).toHaveCount(0);
-  await page.goto(sheet);
-  await expect(page.getByText('hatch is stiff')).toBeVisible();
-  await expect(waits(page)).toHaveText('No signal. 3 on this phone');
+    // The unit and the roof of the day open; a page that was never fetched says so in words.
+    await page.goto(`${base()}/watch`);
+    await expect(page.getByText(/not on this phone|No connection to the server/).first()).toBeVisible();
+    await expect(page.getByText('This screen broke')).toHaveCount(0);
+    await page.goto(sheet);
+    await expect(page.getByText('hatch is stiff')).toBeVisible();
+    await expect(waits(page)).toHaveText('No signal. 3 on this phone');
 
-  // Signing out says what waits; it can be kept in a file.
-  await page.getByRole('button', { name: /menu/ }).click();
-  await page.getByRole('menuitem', { name: 'Sign out' }).click();
-  await expect(page.getByText('Sign out with this still on the phone?')).toBeVisible();
-  await expect(page.getByText('note: hatch is stiff')).toBeVisible();
-  await expectAccessible(page);
-  const [download] = await Promise.all([
-    page.waitForEvent('download'),
-    page.getByRole('button', { name: 'Save to a file' }).click(),
-  ]);
-  expect(download.suggestedFilename()).toBe('waiting-on-this-phone.json');
-  await page.getByRole('button', { name: 'Stay signed in' }).click();
+    // Signing out says what waits; it can be kept in a file.
+    await page.getByRole('button', { name: /menu/ }).click();
+    await page.getByRole('menuitem', { name: 'Sign out' }).click();
+    await expect(page.getByText('Sign out with this still on the phone?')).toBeVisible();
+    await expect(page.getByText('note: hatch is stiff')).toBeVisible();
+    await expectAccessible(page);
+    const [download] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('button', { name: 'Save to a file' }).click(),
+    ]);
+    expect(download.suggestedFilename()).toBe('waiting-on-this-phone.json');
+    await page.getByRole('button', { name: 'Stay signed in' }).click();
 
-  // The session ended meanwhile: with the signal the password is asked for in place, and all goes out.
-  await context.clearCookies({ name: 'gradum' });
-  await context.setOffline(false);
-  await expect(page.getByText(/Your session has ended, Ada/)).toBeVisible({ timeout: 15_000 });
-  await expect(page.getByText('hatch is stiff')).toBeAttached();
-  await expectAccessible(page);
-  await page.getByLabel('Password').fill('wrong');
-  await page.getByRole('button', { name: 'Go on' }).click();
-  await expect(page.getByText('do not belong together')).toBeVisible();
-  await page.getByLabel('Password').fill('ironleaf-roofs');
-  await page.getByRole('button', { name: 'Go on' }).click();
-  await expect(waits(page)).toHaveCount(0, { timeout: 20_000 });
-  expect(page.url()).toBe(sheet);
-  expect(errors).toEqual([]);
-});
+    // The session ended meanwhile: with the signal the password is asked for in place, and all goes out.
+    await context.clearCookies({ name: 'gradum' });
+    await context.setOffline(false);
+    await expect(page.getByText(/Your session has ended, Ada/)).toBeVisible({ timeout: 15_000 });
+    await expect(page.getByText('hatch is stiff')).toBeAttached();
+    await expectAccessible(page);
+    await page.getByLabel('Password').fill('wrong');
+    await page.getByRole('button', { name: 'Go on' }).click();
+    await expect(page.getByText('do not belong together')).toBeVisible();
+    await page.getByLabel('Password').fill('ironleaf-roofs');
+    await page.getByRole('button', { name: 'Go on' }).click();
+    await expect(waits(page)).toHaveCount(0, { timeout: 20_000 });
+    expect(page.url()).toBe(sheet);
+    expect(errors).toEqual([]);
+  },
+);
 
 test('two people on one phone: neither sends nor reads the other’s words', async ({ page, context }) => {
   await signIn(page, 'ada');

@@ -73,30 +73,32 @@ test.describe('as technician on a phone', () => {
     expect(errors).toEqual([]);
   });
 
-  test('what was typed in the last moment is there again, even where the page went before its database had it', async ({
-    page,
-  }) => {
-    await openSheet(page);
-    await page.getByRole('button', { name: 'Note', exact: true }).click();
-    await page.getByLabel('Note', { exact: true }).fill('key at the till');
-    // From here on nothing gets into the database of this page any more.
-    await page.evaluate(() => {
-      IDBObjectStore.prototype.put = () => {
-        throw new DOMException('the page is going', 'AbortError');
-      };
-    });
-    await page.getByLabel('Note', { exact: true }).fill('key at the till, ask for Rosalind');
-    await page.reload();
-    await page.getByRole('button', { name: 'Note', exact: true }).click();
-    await expect(page.getByLabel('Note', { exact: true })).toHaveValue('key at the till, ask for Rosalind');
-    await page.getByRole('button', { name: 'Put the note on the sheet' }).click();
-    // In the list: for a moment the form that closes says it too.
-    await expect(
-      page.getByRole('listitem').filter({ hasText: 'key at the till, ask for Rosalind' }),
-    ).toBeVisible();
-    await page.getByRole('button', { name: 'Note', exact: true }).click();
-    await expect(page.getByLabel('Note', { exact: true })).toHaveValue('');
-  });
+  test(
+    'what was typed in the last moment is there again, even where the page went before its ' +
+      'database had it',
+    async ({ page }) => {
+      await openSheet(page);
+      await page.getByRole('button', { name: 'Note', exact: true }).click();
+      await page.getByLabel('Note', { exact: true }).fill('key at the till');
+      // From here on nothing gets into the database of this page any more.
+      await page.evaluate(() => {
+        IDBObjectStore.prototype.put = () => {
+          throw new DOMException('the page is going', 'AbortError');
+        };
+      });
+      await page.getByLabel('Note', { exact: true }).fill('key at the till, ask for Rosalind');
+      await page.reload();
+      await page.getByRole('button', { name: 'Note', exact: true }).click();
+      await expect(page.getByLabel('Note', { exact: true })).toHaveValue('key at the till, ask for Rosalind');
+      await page.getByRole('button', { name: 'Put the note on the sheet' }).click();
+      // In the list: for a moment the form that closes says it too.
+      await expect(
+        page.getByRole('listitem').filter({ hasText: 'key at the till, ask for Rosalind' }),
+      ).toBeVisible();
+      await page.getByRole('button', { name: 'Note', exact: true }).click();
+      await expect(page.getByLabel('Note', { exact: true })).toHaveValue('');
+    },
+  );
 
   test('measures in metric units, and every number keeps the unit it was typed in', async ({ page }) => {
     await openSheet(page);

@@ -1,5 +1,6 @@
 #!/usr/bin/env node
-// npm run backup [-- FILE]: everything in the database into one file, with PostgreSQL's own pg_dump, while it runs.
+// npm run backup [-- FILE]: everything in the database into one file, with PostgreSQL's own pg_dump, while it
+// runs.
 import { mkdirSync, renameSync, statSync } from 'node:fs';
 import path from 'node:path';
 import { databaseFor, program } from './lib/postgres.mjs';

@@ -1,6 +1,6 @@
 #!/usr/bin/env node
-// npm run restore -- FILE: brings a backup back. What is in the database now is set aside under another name, never
-// deleted; the restored one takes its place only once it is whole.
+// npm run restore -- FILE: brings a backup back. What is in the database now is set aside under another name,
+// never deleted; the restored one takes its place only once it is whole.
 import { existsSync } from 'node:fs';
 import path from 'node:path';
 import { whoRuns } from './lib/lock.mjs';

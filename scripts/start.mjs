@@ -104,6 +104,8 @@ async function main() {
   process.once('exit', lock.release);
   const port = await choosePort(host);
   await needNpmPackages();
+  // Asked before anything takes its time: an address that cannot be is said at once.
+  const theirs = foreign ? await foreignDatabase(foreign) : undefined;
   await build(say);
   const running = { stop: async () => {} };
   let database = { stop: () => {} };
@@ -122,9 +124,7 @@ async function main() {
   process.on('SIGINT', () => void stop(0));
   process.on('SIGTERM', () => void stop(0));
   try {
-    database = foreign
-      ? await foreignDatabase(foreign)
-      : await startPostgres({ fresh: asked.has('--fresh') });
+    database = theirs ?? (await startPostgres({ fresh: asked.has('--fresh') }));
     await ensureDatabase(database.url);
     const wantsDemo = !foreign || asked.has('--demo');
     if (wantsDemo) say('migrating, and loading the demo if the database is empty …');

@@ -1,7 +1,7 @@
 #!/usr/bin/env node
 // npm test: all set-up, then types, lint with the layer rules, unit tests, server tests on a real PostgreSQL,
-// reduced trials of what has broken it before, and the built application in headless Chromium. The last line counts everything; a file that could not run
-// counts as failed.
+// reduced trials of what has broken it before, and the built application in headless Chromium. The last line
+// counts everything; a file that could not run counts as failed.
 import { spawn } from 'node:child_process';
 import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import os from 'node:os';

@@ -1,5 +1,6 @@
 #!/usr/bin/env node
-// npm run trials: tries to break a running Gradum and prints what came of it. `-- --quick` tries less of each.
+// npm run trials: tries to break a running Gradum and prints what came of it. `-- --quick` tries less of
+// each.
 import { spawnSync } from 'node:child_process';
 import { needNode, needNpmPackages } from './lib/install.mjs';
 import { needPostgres } from './lib/postgres.mjs';

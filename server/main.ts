@@ -17,7 +17,8 @@ const logger = pino({ level: process.env.LOG_LEVEL ?? 'warn' });
 const url = process.env.DATABASE_URL;
 if (!url) {
   logger.fatal(
-    'DATABASE_URL is not set. "npm start" sets it; to run the server alone, point it at a PostgreSQL database.',
+    'DATABASE_URL is not set. "npm start" sets it; to run the server alone, point it at a PostgreSQL ' +
+      'database.',
   );
   process.exit(1);
 }

@@ -14,7 +14,9 @@ const LINES: readonly (readonly [kind: string, body: object])[] = [
   ['recommendation', { text: 'contactors' }],
 ];
 
-/** Twenty people write on one unit at once, through every process; what is derived equals a fold from scratch. */
+/**
+ * Twenty people write on one unit at once, through every process; what is derived equals a fold from scratch.
+ */
 export async function writers(company: Company, rounds: number): Promise<Tried> {
   const db = connect(company.url, { poolSize: 2 });
   const { visitId, unitId } = await visitOf(db);

@@ -41,7 +41,8 @@ class Ledger {
 }
 
 /**
- * After a fault: what was acknowledged is there; what was not is sent again under the same id and is there once.
+ * After a fault: what was acknowledged is there; what was not is sent again under the same id and is there
+ * once.
  */
 async function settle(company: Company, db: Database, cookie: string, all: readonly Sent[], ledger: Ledger) {
   const before = await counted(db, all);
@@ -133,7 +134,8 @@ export async function kills(company: Company, count: number, seed: number): Prom
     await Promise.all([importing, ...writing]);
     await settle(company, db, cookie, all, ledger);
     const [held] = await db.rows<{ n: number }>(
-      'select count(*)::int as n from units u join sites s on s.id = u.site_id join customers c on c.id = s.customer_id where c.name = $1',
+      'select count(*)::int as n from units u join sites s on s.id = u.site_id join customers c on ' +
+        'c.id = s.customer_id where c.name = $1',
       [`Trial Laundry ${tag}`],
     );
     if (held?.n !== 0 && held?.n !== rows) ledger.half++;

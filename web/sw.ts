@@ -5,8 +5,8 @@ import { NavigationRoute, registerRoute } from 'workbox-routing';
 import { NetworkOnly } from 'workbox-strategies';
 
 /*
- * Keeps the whole application on the device, so that a reload in a dead spot opens it and every screen in it. Data is
- * the outbox's business, not this worker's.
+ * Keeps the whole application on the device, so that a reload in a dead spot opens it and every screen in it.
+ * Data is the outbox's business, not this worker's.
  */
 
 declare const self: ServiceWorkerGlobalScope & {
@@ -21,8 +21,8 @@ clientsClaim();
 cleanupOutdatedCaches();
 precacheAndRoute(self.__WB_MANIFEST, { directoryIndex: '' });
 
-// Pages come from the server where it answers, so that nobody stays on an old version for weeks; without an answer
-// from what this worker keeps, page and scripts of one version.
+// Pages come from the server where it answers, so that nobody stays on an old version for weeks; without an
+// answer from what this worker keeps, page and scripts of one version.
 registerRoute(
   new NavigationRoute(
     new NetworkOnly({

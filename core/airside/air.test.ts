@@ -57,8 +57,9 @@ describe('moist air against the psychrometric library (psychrolib, ASHRAE Fundam
           near(humidityRatio(f, wet, ft), reference, 2e-3);
           const back = wetBulb(f, humidityRatio(f, wet, ft), ft);
           near(humidityRatio(f, back, ft), humidityRatio(f, wet, ft), 1e-3);
-          // About freezing a wick of ice and one of water show the same air at two temperatures (ASHRAE Fundamentals
-          // 2017, chapter 1: one equation above, another below the triple point); either is right there.
+          // About freezing a wick of ice and one of water show the same air at two temperatures (ASHRAE
+          // Fundamentals 2017, chapter 1: one equation above, another below the triple point); either is
+          // right there.
           if (Math.abs(wet - 32) > 3) expect(back).toBeCloseTo(wet, 2);
         },
       ),
@@ -96,25 +97,33 @@ describe('air flow', () => {
     expect(() => airFlowFromRise(80_000, 2)).toThrow(/too small/);
   });
 
-  it('80 °F dry, 67 °F wet onto a coil, 58/56 off it: 400 cfm carry about a ton (ARI rating conditions, from memory; psychrometric library above)', () => {
-    const ton = coolingBtuh(400, { dryF: 80, wetF: 67 }, { dryF: 58, wetF: 56.5 });
-    expect(ton).toBeGreaterThan(10_800);
-    expect(ton).toBeLessThan(13_200);
-    expect(airFlowFromSplit(ton, { dryF: 80, wetF: 67 }, { dryF: 58, wetF: 56.5 })).toBeCloseTo(400, 6);
-    expect(() => airFlowFromSplit(12_000, { dryF: 60, wetF: 50 }, { dryF: 70, wetF: 60 })).toThrow(
-      /which side/,
-    );
-  });
+  it(
+    '80 °F dry, 67 °F wet onto a coil, 58/56 off it: 400 cfm carry about a ton (ARI rating ' +
+      'conditions, from memory; psychrometric library above)',
+    () => {
+      const ton = coolingBtuh(400, { dryF: 80, wetF: 67 }, { dryF: 58, wetF: 56.5 });
+      expect(ton).toBeGreaterThan(10_800);
+      expect(ton).toBeLessThan(13_200);
+      expect(airFlowFromSplit(ton, { dryF: 80, wetF: 67 }, { dryF: 58, wetF: 56.5 })).toBeCloseTo(400, 6);
+      expect(() => airFlowFromSplit(12_000, { dryF: 60, wetF: 50 }, { dryF: 70, wetF: 60 })).toThrow(
+        /which side/,
+      );
+    },
+  );
 });
 
 describe('fans, pulleys and belts', () => {
-  it('fan laws: ten per cent more speed gives 10 % flow, 21 % pressure, 33.1 % power (ASHRAE Systems and Equipment)', () => {
-    const then = fanAt({ rpm: 1000, cfm: 2000, staticInWc: 1, hp: 1 }, 1100);
-    expect([then.cfm, then.staticInWc, then.hp].map((v) => Math.round(v * 1000) / 1000)).toEqual([
-      2200, 1.21, 1.331,
-    ]);
-    expect(() => fanAt({ rpm: 0, cfm: 1, staticInWc: 1, hp: 1 }, 100)).toThrow(RangeError);
-  });
+  it(
+    'fan laws: ten per cent more speed gives 10 % flow, 21 % pressure, 33.1 % power (ASHRAE Systems ' +
+      'and Equipment)',
+    () => {
+      const then = fanAt({ rpm: 1000, cfm: 2000, staticInWc: 1, hp: 1 }, 1100);
+      expect([then.cfm, then.staticInWc, then.hp].map((v) => Math.round(v * 1000) / 1000)).toEqual([
+        2200, 1.21, 1.331,
+      ]);
+      expect(() => fanAt({ rpm: 0, cfm: 1, staticInWc: 1, hp: 1 }, 100)).toThrow(RangeError);
+    },
+  );
 
   it('a fan changed and changed back is the same fan', () => {
     const rpm = fc.double({ min: 200, max: 3000, noNaN: true });

@@ -364,7 +364,8 @@ const pulley: Card = {
     { name: 'centres', label: 'Shaft to shaft', quantity: 'length', unit: 'in', optional: true },
   ],
   formula:
-    'rpm = motor · motor pulley / blower pulley; flow ∝ n, pressure ∝ n², power ∝ n³; belt = 2C + π/2 (D + d) + (D − d)²/4C',
+    'rpm = motor · motor pulley / blower pulley; flow ∝ n, pressure ∝ n², power ∝ n³; belt = 2C + ' +
+    'π/2 (D + d) + (D − d)²/4C',
   source: 'fan laws: ASHRAE Handbook – Systems and Equipment; belt: geometry',
   caution: 'Belt off or locked out before hands go in. Amps under the plate afterwards.',
   answers: (values) => {

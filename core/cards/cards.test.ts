@@ -194,17 +194,20 @@ describe('other cards', () => {
     });
   });
 
-  it('volts: 462, 463, 455 are 1.1 % [M, US DOE]; a lost phase is said first; 208/230 allows 187 to 253', () => {
-    expect(named('unbalance', { v12: 462, v23: 463, v31: 455 }, 'voltage unbalance')?.value).toBeCloseTo(
-      1.09,
-      2,
-    );
-    expect(ask('unbalance', { v12: 462, v23: 40, v31: 455 })[0]?.text).toMatch(/phase is lost/);
-    expect(
-      named('unbalance', { v12: 200, v23: 201, v31: 199, plate: 230 }, 'farthest from the plate')?.position,
-    ).toBe('inside');
-    expect(ask('unbalance', { a1: 10, a2: 0, a3: 9 })[0]).toMatchObject({ advice: 'act' });
-  });
+  it(
+    'volts: 462, 463, 455 are 1.1 % [M, US DOE]; a lost phase is said first; 208/230 allows 187 to ' + '253',
+    () => {
+      expect(named('unbalance', { v12: 462, v23: 463, v31: 455 }, 'voltage unbalance')?.value).toBeCloseTo(
+        1.09,
+        2,
+      );
+      expect(ask('unbalance', { v12: 462, v23: 40, v31: 455 })[0]?.text).toMatch(/phase is lost/);
+      expect(
+        named('unbalance', { v12: 200, v23: 201, v31: 199, plate: 230 }, 'farthest from the plate')?.position,
+      ).toBe('inside');
+      expect(ask('unbalance', { a1: 10, a2: 0, a3: 9 })[0]).toMatchObject({ advice: 'act' });
+    },
+  );
 
   it('an economizer, a rise, a loop and a boiler as practitioners read them (common practice)', () => {
     expect(named('rise', { returnAir: 70, supplyAir: 140, riseMin: 35, riseMax: 65 }, 'rise')).toMatchObject({
@@ -231,15 +234,19 @@ describe('other cards', () => {
 describe('reading what is typed', () => {
   const suction = cardOf('charge')?.inputs.find((i) => i.name === 'suction');
   const vacuum = cardOf('vacuum')?.inputs[0];
-  it('converts, refuses the impossible with the physical reason, keeps the doubtful and asks about the unit', () => {
-    if (!suction || !vacuum) throw new Error('no such input');
-    expect(readInput(suction, '800', 'kPa(g)').value).toBeCloseTo(116.03, 2);
-    expect(readInput(suction, '118,5', 'psig').value).toBe(118.5);
-    expect(() => readInput(suction, '-20', 'psig')).toThrow(/full vacuum/);
-    expect(() => readInput(suction, 'high', 'psig')).toThrow(/no number/);
-    const asked = readInput(suction, '800', 'psig');
-    expect(asked.quality.quality).toBe('doubtful');
-    expect(asked.ask).toBe('Is it 800 kPa(g)?');
-    expect(otherUnit(vacuum, 0.3, 'µ')).toBe('Is it 0.3 Torr?');
-  });
+  it(
+    'converts, refuses the impossible with the physical reason, keeps the doubtful and asks about ' +
+      'the unit',
+    () => {
+      if (!suction || !vacuum) throw new Error('no such input');
+      expect(readInput(suction, '800', 'kPa(g)').value).toBeCloseTo(116.03, 2);
+      expect(readInput(suction, '118,5', 'psig').value).toBe(118.5);
+      expect(() => readInput(suction, '-20', 'psig')).toThrow(/full vacuum/);
+      expect(() => readInput(suction, 'high', 'psig')).toThrow(/no number/);
+      const asked = readInput(suction, '800', 'psig');
+      expect(asked.quality.quality).toBe('doubtful');
+      expect(asked.ask).toBe('Is it 800 kPa(g)?');
+      expect(otherUnit(vacuum, 0.3, 'µ')).toBe('Is it 0.3 Torr?');
+    },
+  );
 });

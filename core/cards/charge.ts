@@ -209,7 +209,8 @@ export const approachPart: CardPart = (values, limits) => {
         values,
         limits,
         value < 0
-          ? 'The liquid line is colder than the air that cools it: not metered, not pumped, or a thermometer in the wrong place.'
+          ? 'The liquid line is colder than the air that cools it: not metered, not pumped, or a ' +
+              'thermometer in the wrong place.'
           : target === undefined
             ? say`Compare with the plate, within ${deltaF(APPROACH_WITHIN_F)}.`
             : 'Above the plate: too little charge; below it: too much, once air and coil are right.',
@@ -259,7 +260,8 @@ export const charge: Card = {
     elevation,
   ],
   formula:
-    'superheat = suction line − dew(suction); subcooling = bubble(liquid) − liquid line; approach = liquid line − outdoor; orifice target = (3·indoor wet bulb − 80 − outdoor)/2',
+    'superheat = suction line − dew(suction); subcooling = bubble(liquid) − liquid line; approach = ' +
+    'liquid line − outdoor; orifice target = (3·indoor wet bulb − 80 − outdoor)/2',
   source: 'common practice; orifice target [from memory, fit to published charts]',
   caution: 'By weight is always best after the circuit was open. Recover, never vent.',
   answers: inParts(superheatPart, subcoolingPart, approachPart),

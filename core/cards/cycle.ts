@@ -39,7 +39,9 @@ export const condenserSplitPart: CardPart = (values, limits) => {
       ...(value < 0
         ? {
             advice: 'act',
-            text: 'Condensing below outdoor air while it runs: not metered or not pumped, not simply low on charge.',
+            text:
+              'Condensing below outdoor air while it runs: not metered or not pumped, not simply ' +
+              'low on charge.',
           }
         : {}),
     }),
@@ -131,7 +133,8 @@ export const cycle: Card = {
     elevation,
   ],
   formula:
-    'condenser split = condensing − outdoor; evaporator difference = return − evaporating; ratio = (liquid + atmosphere) / (suction + atmosphere)',
+    'condenser split = condensing − outdoor; evaporator difference = return − evaporating; ratio = ' +
+    '(liquid + atmosphere) / (suction + atmosphere)',
   source: 'common practice',
   answers: inParts(condenserSplitPart, evaporatorPart, ratioPart, dischargePart),
 };

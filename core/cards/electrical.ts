@@ -45,7 +45,8 @@ const winding: Card = {
   formula: 'spread % = greatest deviation / mean; R at 40 °C = R · 0.5^((40 − T) / 10)',
   source: 'pairs common practice; insulation IEEE 43 [from memory]',
   caution:
-    'Locked out, leads off, boards, drives and EC motors isolated. Never test insulation or energise a compressor in vacuum. Measure at the contactor: terminals can blow out.',
+    'Locked out, leads off, boards, drives and EC motors isolated. Never test insulation or energise ' +
+    'a compressor in vacuum. Measure at the contactor: terminals can blow out.',
   answers: (values) => {
     const { num, text, all } = reader(values);
     const answers: Answer[] = [];
@@ -169,7 +170,8 @@ const control: Card = {
     amps('fourth', 'fourth'),
   ],
   formula:
-    'control volts = 24 · supply / tap; MCA = 1.25 · largest + rest; MOCP = 2.25 · largest + rest, next standard size down',
+    'control volts = 24 · supply / tap; MCA = 1.25 · largest + rest; MOCP = 2.25 · largest + rest, ' +
+    'next standard size down',
   source: 'NEC 440 and 240.6 [from memory]; control volts common practice',
   caution: 'The plate of the unit wins over anything worked out here.',
   answers: (values) => {

@@ -132,7 +132,8 @@ const pressures: Card = {
             drop < 0
               ? 'Higher running than at rest: the readings are swapped.'
               : drop > inlet[0] * 0.3
-                ? 'The drop is the finding: pipe, regulator or a cock half shut. Everything on the line must fire while you read.'
+                ? 'The drop is the finding: pipe, regulator or a cock half shut. Everything on the ' +
+                  'line must fire while you read.'
                 : '',
           ...(drop < 0 ? { advice: 'wait' as const } : {}),
         }),
@@ -401,7 +402,8 @@ const flame: Card = {
         band: { low: 1, from: 'common practice', source: 'at least 1, usually 2 to 6, and steady' },
         text:
           signal < 1
-            ? 'Weak: clean the rod, look at ground, flame and gas pressure. A rod cleaned over a holed exchanger hides the cause.'
+            ? 'Weak: clean the rod, look at ground, flame and gas pressure. A rod cleaned over a ' +
+              'holed exchanger hides the cause.'
             : 'Steady matters as much as the height.',
         improve: [
           'watch it for a minute with the blower on: a flame that moves then points at the exchanger',

@@ -52,7 +52,8 @@ export const amps = (name: string, label: string, more: Partial<CardInput> = {})
 
 /** The caution of every card for which somebody works on live parts. */
 export const LIVE =
-  'Prove the meter, all pairs and each leg to ground, prove the meter again. 460 V: gloves and face protection as the arc-flash label asks.';
+  'Prove the meter, all pairs and each leg to ground, prove the meter again. 460 V: gloves and face ' +
+  'protection as the arc-flash label asks.';
 
 /** Estimated blends say so in everything that stands on them. */
 export function estimated(name: RefrigerantName): Partial<Answer> {

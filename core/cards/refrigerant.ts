@@ -74,7 +74,8 @@ const chart: Card = {
                 'At rest there is liquid in it: the circuit is not empty. How much, this does not say.',
               'little left': 'Below saturation at rest: little or no liquid is left.',
               'above saturation':
-                'Above saturation at rest: not equalised, warmer inside than you think, or something in it that does not condense.',
+                'Above saturation at rest: not equalised, warmer inside than you think, or something ' +
+                'in it that does not condense.',
             }[rest.liquid],
             improve: ['Let it stand until coil, shell and air have one temperature.'],
           }),

@@ -53,7 +53,8 @@ const standing: Card = {
   formula: 'expected = (P₁ + atmosphere) · T₂ / T₁ − atmosphere; U = 2√2 · √(u_P² + (P_abs · u_T / T)²)',
   source: 'ideal gas law; uncertainty by the GUM (JCGM 100:2008)',
   caution:
-    'Nitrogen only through regulator and relief, never oxygen or compressed air, never above the plate’s low side.',
+    'Nitrogen only through regulator and relief, never oxygen or compressed air, never above the ' +
+    'plate’s low side.',
   answers: (values, limits = DEFAULT_LIMITS) => {
     const { num, all } = reader(values);
     const read = all('start', 'startF', 'end', 'endF', 'minutes');
@@ -140,7 +141,8 @@ const decay: Card = {
     F('ambient', 'Ambient', { usual: 70 }),
   ],
   formula:
-    'the first minute ignored; plateau under 1,000 µ after 10 min tight and dry; plateau below water moist; straight rise leak',
+    'the first minute ignored; plateau under 1,000 µ after 10 min tight and dry; plateau below water ' +
+    'moist; straight rise leak',
   source: 'common practice; water: steam tables',
   caution: 'Never test insulation or energise a compressor in vacuum.',
   answers: (values, limits = DEFAULT_LIMITS) => {

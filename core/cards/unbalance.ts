@@ -120,7 +120,8 @@ export const currentPart: CardPart = (values, limits) => {
       band: { high: rated, from: 'plate', source: 'rated amps' },
       text:
         highest < rated * 0.6
-          ? 'Far below at mild load is normal. Near-normal amps do not clear a compressor of turning backwards.'
+          ? 'Far below at mild load is normal. Near-normal amps do not clear a compressor of turning ' +
+            'backwards.'
           : '',
     }),
   ];

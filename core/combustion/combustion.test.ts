@@ -16,13 +16,20 @@ describe('gas heat', () => {
     expect(() => inputAtManifold(100_000, 3.5, 0)).toThrow(RangeError);
   });
 
-  it('2 ft³ in 40 s at 1,000 Btu/ft³ is 180,000 Btu/h; 2 psig at the meter adds 13.6 % (standard cubic foot)', () => {
-    const plain = clockedInput({ ft3: 2, seconds: 40, btuPerFt3: 1000 });
-    expect(plain.uncorrected).toBe(180_000);
-    expect(plain.factor).toBeCloseTo(1, 9);
-    expect(clockedInput({ ft3: 2, seconds: 40, btuPerFt3: 1000, meterPsig: 2 }).factor).toBeCloseTo(1.136, 3);
-    expect(() => clockedInput({ ft3: 2, seconds: 0, btuPerFt3: 1000 })).toThrow(RangeError);
-  });
+  it(
+    '2 ft³ in 40 s at 1,000 Btu/ft³ is 180,000 Btu/h; 2 psig at the meter adds 13.6 % (standard ' +
+      'cubic foot)',
+    () => {
+      const plain = clockedInput({ ft3: 2, seconds: 40, btuPerFt3: 1000 });
+      expect(plain.uncorrected).toBe(180_000);
+      expect(plain.factor).toBeCloseTo(1, 9);
+      expect(clockedInput({ ft3: 2, seconds: 40, btuPerFt3: 1000, meterPsig: 2 }).factor).toBeCloseTo(
+        1.136,
+        3,
+      );
+      expect(() => clockedInput({ ft3: 2, seconds: 0, btuPerFt3: 1000 })).toThrow(RangeError);
+    },
+  );
 
   it('gas that is warmer than 60 °F holds less heat', () => {
     fc.assert(
@@ -34,11 +41,14 @@ describe('gas heat', () => {
 });
 
 describe('flue gas', () => {
-  it('takes the dilution air out of CO: 50 ppm at 9 % O₂ are 87.8 ppm air-free (combustion text-books)', () => {
-    expect(coAirFree(50, 9)).toBeCloseTo(87.8, 1);
-    expect(coAirFree(50, 0)).toBe(50);
-    expect(() => coAirFree(50, 20.9)).toThrow(/room air/);
-  });
+  it(
+    'takes the dilution air out of CO: 50 ppm at 9 % O₂ are 87.8 ppm air-free (combustion ' + 'text-books)',
+    () => {
+      expect(coAirFree(50, 9)).toBeCloseTo(87.8, 1);
+      expect(coAirFree(50, 0)).toBe(50);
+      expect(() => coAirFree(50, 20.9)).toThrow(/room air/);
+    },
+  );
 
   it('CO₂ follows O₂: 11.8 % at none, none at room air [M]', () => {
     expect(co2FromO2('natural gas', 0)).toBeCloseTo(11.8, 9);
@@ -57,15 +67,19 @@ describe('flue gas', () => {
     );
   });
 
-  it('asks for action at 100 and heat off at 400 ppm air-free; 9, 35 and 70 ppm in the room (common practice; ANSI Z21.47 [M])', () => {
-    expect([99, 100, 400].map((ppm) => standing(judgeCo(ppm)))).toEqual(['inside', 'above', 'act']);
-    expect(judgeCo(5).text).toMatch(/never clears an exchanger/);
-    expect([8, 9, 35, 70].map((ppm) => standing(judgeAmbientCo(ppm)))).toEqual([
-      'inside',
-      'above',
-      'act',
-      'act',
-    ]);
-    expect(judgeAmbientCo(70).text).toMatch(/Leave now/);
-  });
+  it(
+    'asks for action at 100 and heat off at 400 ppm air-free; 9, 35 and 70 ppm in the room (common ' +
+      'practice; ANSI Z21.47 [M])',
+    () => {
+      expect([99, 100, 400].map((ppm) => standing(judgeCo(ppm)))).toEqual(['inside', 'above', 'act']);
+      expect(judgeCo(5).text).toMatch(/never clears an exchanger/);
+      expect([8, 9, 35, 70].map((ppm) => standing(judgeAmbientCo(ppm)))).toEqual([
+        'inside',
+        'above',
+        'act',
+        'act',
+      ]);
+      expect(judgeAmbientCo(70).text).toMatch(/Leave now/);
+    },
+  );
 });

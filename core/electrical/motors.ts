@@ -23,7 +23,9 @@ export function windings(ohms: readonly (number | undefined)[], shellHot: boolea
     return shellHot
       ? {
           verdict: 'open on overload',
-          text: 'Open and hot: the internal overload is out. Cool it, which takes hours, and measure again before anything is condemned.',
+          text:
+            'Open and hot: the internal overload is out. Cool it, which takes hours, and measure ' +
+            'again before anything is condemned.',
         }
       : {
           verdict: 'open',
@@ -39,7 +41,9 @@ export function windings(ohms: readonly (number | undefined)[], shellHot: boolea
     return {
       verdict: 'shorted',
       spreadPct: mean === 0 ? 0 : undefined,
-      text: 'A pair reads next to nothing: shorted, or the leads touch. Zero the meter with its own leads and measure at the contactor.',
+      text:
+        'A pair reads next to nothing: shorted, or the leads touch. Zero the meter with its own ' +
+        'leads and measure at the contactor.',
     };
   const spreadPct = (100 * Math.max(...values.map((r) => Math.abs(r - mean)))) / mean;
   return spreadPct <= ALIKE_PCT
@@ -47,7 +51,9 @@ export function windings(ohms: readonly (number | undefined)[], shellHot: boolea
     : {
         verdict: 'unlike',
         spreadPct,
-        text: 'Unlike: turns are shorted or a joint is bad. Measure again at the terminals with the leads off.',
+        text:
+          'Unlike: turns are shorted or a joint is bad. Measure again at the terminals with the ' +
+          'leads off.',
       };
 }
 

@@ -34,32 +34,40 @@ describe('a reading set', () => {
     expect(said.subcooling).toMatchObject({ value: expect.closeTo(10, 0), position: 'inside' });
   });
 
-  it('judges by 8 to 15 °F of valve superheat, 10 ± 3 of subcooling, 16 to 22 of split where nobody says otherwise (common practice)', () => {
-    const said = answersTo(charge({ 'return air': [75, '°F'], 'supply air': [56, '°F'] }), {
-      refrigerant: 'R-410A',
-      metering: 'expansion valve',
-    });
-    for (const [name, low, high] of [
-      ['superheat', 8, 15],
-      ['subcooling', 7, 13],
-      ['split', 16, 22],
-    ] as const)
-      expect([name, said[name]?.band]).toEqual([
-        name,
-        expect.objectContaining({ low, high, from: 'common practice' }),
-      ]);
-  });
+  it(
+    'judges by 8 to 15 °F of valve superheat, 10 ± 3 of subcooling, 16 to 22 of split where nobody ' +
+      'says otherwise (common practice)',
+    () => {
+      const said = answersTo(charge({ 'return air': [75, '°F'], 'supply air': [56, '°F'] }), {
+        refrigerant: 'R-410A',
+        metering: 'expansion valve',
+      });
+      for (const [name, low, high] of [
+        ['superheat', 8, 15],
+        ['subcooling', 7, 13],
+        ['split', 16, 22],
+      ] as const)
+        expect([name, said[name]?.band]).toEqual([
+          name,
+          expect.objectContaining({ low, high, from: 'common practice' }),
+        ]);
+    },
+  );
 
-  it('reads metric entries as the same physics: 118.4 psig is 816.3 kPa, 52 °F is 11.11 °C (NIST SP 811 factors)', () => {
-    const metric = charge({ 'suction pressure': [816.34, 'kPa(g)'], 'suction line': [100 / 9, '°C'] });
-    expect(answersTo(metric, { refrigerant: 'R-410A' }).superheat?.value).toBeCloseTo(
-      answersTo(charge(), { refrigerant: 'R-410A' }).superheat?.value as number,
-      2,
-    );
-    expect(
-      answersTo(set({ 'return air': [24, '°C'], 'supply air': [14, '°C'] }), {}).split?.value,
-    ).toBeCloseTo(18, 6);
-  });
+  it(
+    'reads metric entries as the same physics: 118.4 psig is 816.3 kPa, 52 °F is 11.11 °C (NIST SP ' +
+      '811 factors)',
+    () => {
+      const metric = charge({ 'suction pressure': [816.34, 'kPa(g)'], 'suction line': [100 / 9, '°C'] });
+      expect(answersTo(metric, { refrigerant: 'R-410A' }).superheat?.value).toBeCloseTo(
+        answersTo(charge(), { refrigerant: 'R-410A' }).superheat?.value as number,
+        2,
+      );
+      expect(
+        answersTo(set({ 'return air': [24, '°C'], 'supply air': [14, '°C'] }), {}).split?.value,
+      ).toBeCloseTo(18, 6);
+    },
+  );
 
   it('says what the bench says: the same numbers on a card give the same answers', () => {
     const onCard = cardOf('charge')?.answers({

@@ -16,13 +16,17 @@ describe('maintenance (properties)', () => {
     );
   });
 
-  it('every kind of unit has something that comes round, and a visit without names does only what fits the kind', () => {
-    for (const kind of UNIT_KINDS) {
-      expect(MAINTENANCE_TASKS.some((task) => task.kinds.includes(kind))).toBe(true);
-      for (const key of tasksDone(kind, '2026-04-15', []))
-        expect(MAINTENANCE_TASKS.find((t) => t.key === key)?.kinds).toContain(kind);
-    }
-  });
+  it(
+    'every kind of unit has something that comes round, and a visit without names does only what ' +
+      'fits the kind',
+    () => {
+      for (const kind of UNIT_KINDS) {
+        expect(MAINTENANCE_TASKS.some((task) => task.kinds.includes(kind))).toBe(true);
+        for (const key of tasksDone(kind, '2026-04-15', []))
+          expect(MAINTENANCE_TASKS.find((t) => t.key === key)?.kinds).toContain(kind);
+      }
+    },
+  );
 
   it('lateness grows by a day a day until the work is done or its season is over', () => {
     const unit = {

@@ -60,7 +60,8 @@ export const QUANTITIES = {
     possible: [-14.696, 1000],
     usual: [-14, 650],
     impossible:
-      'gauge pressure cannot lie below a full vacuum (−14.7 psig) nor above 1,000 psig, where relief devices have long opened',
+      'gauge pressure cannot lie below a full vacuum (−14.7 psig) nor above 1,000 psig, where relief ' +
+      'devices have long opened',
   },
   pressureAbsolute: {
     si: 'Pa',

@@ -24,13 +24,17 @@ describe('superheat and subcooling', () => {
     }
   });
 
-  it('a blend with glide reads differently on the two curves: taking the wrong one costs its glide (R-407C)', () => {
-    const psig = saturationPressure('R-407C', 'dew', 45);
-    const wrong = 57 - 45 - superheat('R-407C', psig, 57).value;
-    expect(wrong).toBeCloseTo(0, 2);
-    const glide = 100 - (100 - subcooling('R-407C', saturationPressure('R-407C', 'dew', 100), 100).value);
-    expect(Math.abs(glide)).toBeGreaterThan(5);
-  });
+  it(
+    'a blend with glide reads differently on the two curves: taking the wrong one costs its glide ' +
+      '(R-407C)',
+    () => {
+      const psig = saturationPressure('R-407C', 'dew', 45);
+      const wrong = 57 - 45 - superheat('R-407C', psig, 57).value;
+      expect(wrong).toBeCloseTo(0, 2);
+      const glide = 100 - (100 - subcooling('R-407C', saturationPressure('R-407C', 'dew', 100), 100).value);
+      expect(Math.abs(glide)).toBeGreaterThan(5);
+    },
+  );
 
   it('more line temperature is more superheat and less subcooling, whatever the pressure (property)', () => {
     fc.assert(
@@ -53,12 +57,16 @@ describe('superheat and subcooling', () => {
     );
   });
 
-  it('thinner air lowers what a gauge shows: 2,000 m up the same gauge is colder (standard atmosphere 11.53 psia)', () => {
-    const sea = superheat('R-410A', 118.4, 52).saturationF;
-    const high = superheat('R-410A', 118.4, 52, { atmospherePsi: 11.53 }).saturationF;
-    expect(sea - high).toBeGreaterThan(1);
-    expect(sea - high).toBeLessThan(2);
-  });
+  it(
+    'thinner air lowers what a gauge shows: 2,000 m up the same gauge is colder (standard ' +
+      'atmosphere 11.53 psia)',
+    () => {
+      const sea = superheat('R-410A', 118.4, 52).saturationF;
+      const high = superheat('R-410A', 118.4, 52, { atmospherePsi: 11.53 }).saturationF;
+      expect(sea - high).toBeGreaterThan(1);
+      expect(sea - high).toBeLessThan(2);
+    },
+  );
 });
 
 // Conditions and limits are common practice.

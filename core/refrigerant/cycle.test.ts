@@ -16,10 +16,14 @@ describe('the cycle', () => {
     expect(restPressure('R-410A', 300, 76).liquid).toBe('above saturation');
   });
 
-  it('target superheat of an orifice: 67 °F wet bulb, 95 outdoors give 13 °F; too small a target is none [M, fit to published charts]', () => {
-    expect(orificeTarget(67, 95)).toBe(13);
-    expect(orificeTarget(59, 95)).toBeUndefined();
-  });
+  it(
+    'target superheat of an orifice: 67 °F wet bulb, 95 outdoors give 13 °F; too small a target is ' +
+      'none [M, fit to published charts]',
+    () => {
+      expect(orificeTarget(67, 95)).toBe(13);
+      expect(orificeTarget(59, 95)).toBeUndefined();
+    },
+  );
 
   it('differences stand against saturation', () => {
     fc.assert(

@@ -39,12 +39,16 @@ describe('refrigerants (properties)', () => {
     );
   });
 
-  it('the glide of R-407C is about 8 to 13 °F at comfort pressures, R-410A’s below 1 (the chart points above)', () => {
-    const glide = (name: RefrigerantName, psig: number) =>
-      saturationTemperature(name, 'dew', psig) - saturationTemperature(name, 'bubble', psig);
-    expect(glide('R-407C', 70)).toBeGreaterThan(8);
-    expect(glide('R-407C', 70)).toBeLessThan(13);
-    expect(Math.abs(glide('R-410A', 120))).toBeLessThan(1);
-    expect(glide('R-22', 70)).toBeCloseTo(0, 6);
-  });
+  it(
+    'the glide of R-407C is about 8 to 13 °F at comfort pressures, R-410A’s below 1 (the chart ' +
+      'points above)',
+    () => {
+      const glide = (name: RefrigerantName, psig: number) =>
+        saturationTemperature(name, 'dew', psig) - saturationTemperature(name, 'bubble', psig);
+      expect(glide('R-407C', 70)).toBeGreaterThan(8);
+      expect(glide('R-407C', 70)).toBeLessThan(13);
+      expect(Math.abs(glide('R-410A', 120))).toBeLessThan(1);
+      expect(glide('R-22', 70)).toBeCloseTo(0, 6);
+    },
+  );
 });

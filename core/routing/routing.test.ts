@@ -62,19 +62,23 @@ describe('drive times by time of day', () => {
 });
 
 describe('the proved best day', () => {
-  it('agrees with a general mixed-integer solver (HiGHS) on small days with rush hours and opening hours', async () => {
-    const highs = await highsLoader();
-    for (const [seed, stops] of [
-      [3, 3],
-      [8, 4],
-      [21, 5],
-    ] as const) {
-      const problem = madeUpDay(seed, stops, { tight: seed % 2 === 1, samples: [420, 480, 600, 1020] });
-      const solution = highs.solve(asMixedInteger(problem), { mip_rel_gap: 0 });
-      expect(solution.Status).toBe('Optimal');
-      expect(exactPlan(problem).cost).toBeCloseTo(costFromObjective(problem, solution.ObjectiveValue), 3);
-    }
-  }, 120_000);
+  it(
+    'agrees with a general mixed-integer solver (HiGHS) on small days with rush hours and opening ' + 'hours',
+    async () => {
+      const highs = await highsLoader();
+      for (const [seed, stops] of [
+        [3, 3],
+        [8, 4],
+        [21, 5],
+      ] as const) {
+        const problem = madeUpDay(seed, stops, { tight: seed % 2 === 1, samples: [420, 480, 600, 1020] });
+        const solution = highs.solve(asMixedInteger(problem), { mip_rel_gap: 0 });
+        expect(solution.Status).toBe('Optimal');
+        expect(exactPlan(problem).cost).toBeCloseTo(costFromObjective(problem, solution.ObjectiveValue), 3);
+      }
+    },
+    120_000,
+  );
 
   it('is no worse than any order tried by hand (all orders of all subsets of 5 stops)', () => {
     const problem = madeUpDay(5, 5, { tight: true });

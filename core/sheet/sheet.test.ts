@@ -96,14 +96,17 @@ describe('the call a line answers', () => {
   ]);
   const about = (unitId: string | null, callId: string | null = null) => ({ unitId, pointId: null, callId });
 
-  it('is the one named, else that of the unit, else the only trouble, never another unit’s maintenance', () => {
-    expect(callOf(about('u9', 'm3'), three)?.id).toBe('m3');
-    expect(callOf(about('u2'), three)?.id).toBe('m2');
-    expect(callOf(about('u9'), three)?.id).toBe('k1');
-    expect(callOf(about('u9'), visit('v', [call('m2', 'u2', 'maintenance')]))).toBeUndefined();
-    expect(callOf(about('u9'), visit('v', [call('a', 'u1'), call('b', 'u2')]))).toBeUndefined();
-    expect(callOf(about(null), visit('v', [call('m2', 'u2', 'maintenance')]))?.id).toBe('m2');
-  });
+  it(
+    'is the one named, else that of the unit, else the only trouble, never another unit’s ' + 'maintenance',
+    () => {
+      expect(callOf(about('u9', 'm3'), three)?.id).toBe('m3');
+      expect(callOf(about('u2'), three)?.id).toBe('m2');
+      expect(callOf(about('u9'), three)?.id).toBe('k1');
+      expect(callOf(about('u9'), visit('v', [call('m2', 'u2', 'maintenance')]))).toBeUndefined();
+      expect(callOf(about('u9'), visit('v', [call('a', 'u1'), call('b', 'u2')]))).toBeUndefined();
+      expect(callOf(about(null), visit('v', [call('m2', 'u2', 'maintenance')]))?.id).toBe('m2');
+    },
+  );
 });
 
 describe('conditions', () => {
@@ -122,14 +125,19 @@ describe('conditions', () => {
     expect(fold([open, one, two, withdraw(one), withdraw(two)])[0]?.closed).toBeNull();
   });
 
-  it('keep their identity when their words are put right, so that a closing of the old ones still closes', () => {
-    const open = left();
-    const mended = left({ supersedes: open.id, occurredMs: open.occurredMs });
-    expect(fold([open, mended, close(open.id)])).toMatchObject([{ id: open.id, closed: expect.anything() }]);
-    expect(fold([open, mended, close(mended.id)])).toMatchObject([
-      { id: open.id, closed: expect.anything() },
-    ]);
-  });
+  it(
+    'keep their identity when their words are put right, so that a closing of the old ones still ' + 'closes',
+    () => {
+      const open = left();
+      const mended = left({ supersedes: open.id, occurredMs: open.occurredMs });
+      expect(fold([open, mended, close(open.id)])).toMatchObject([
+        { id: open.id, closed: expect.anything() },
+      ]);
+      expect(fold([open, mended, close(mended.id)])).toMatchObject([
+        { id: open.id, closed: expect.anything() },
+      ]);
+    },
+  );
 
   it('are not closed by a visit at another site, and never before they were opened', () => {
     const open = left();
@@ -339,16 +347,20 @@ describe('findings', () => {
     outcomes,
   });
 
-  it('on another unit than the call’s are that unit’s failure, and the call is no failure of the unit it named', () => {
-    const entries = [found('u2')];
-    const { outcomes } = foldCall({ ...call('k1', 'u1'), receivedMs: 0, events: [] }, [
-      { visit: visit('v1', [call('k1', 'u1')]), entries },
-    ]);
-    expect(outcomes).toEqual([{ subjectId: 'u2', grade: 'proven' }]);
-    const facts = (id: string) => unitFacts(record(id), fold(id, entries), [recorded(outcomes)], visits);
-    expect(facts('u2').calls).toMatchObject([{ id: 'k1', findings: [{ part: 'contactor' }] }]);
-    expect(facts('u1').calls).toEqual([]);
-  });
+  it(
+    'on another unit than the call’s are that unit’s failure, and the call is no failure of the ' +
+      'unit it named',
+    () => {
+      const entries = [found('u2')];
+      const { outcomes } = foldCall({ ...call('k1', 'u1'), receivedMs: 0, events: [] }, [
+        { visit: visit('v1', [call('k1', 'u1')]), entries },
+      ]);
+      expect(outcomes).toEqual([{ subjectId: 'u2', grade: 'proven' }]);
+      const facts = (id: string) => unitFacts(record(id), fold(id, entries), [recorded(outcomes)], visits);
+      expect(facts('u2').calls).toMatchObject([{ id: 'k1', findings: [{ part: 'contactor' }] }]);
+      expect(facts('u1').calls).toEqual([]);
+    },
+  );
 
   it('name the unit of a call that came without one: the first in time, whichever arrives first', () => {
     const [early, late] = [found('u2', {}, { occurredMs: 5 }), found('u3', {}, { occurredMs: 9 })];

@@ -52,12 +52,16 @@ describe('fluids', () => {
     },
   );
 
-  it('saturated vapour of R-22 at 40 °F weighs 1.52 lb/ft³, that of R-410A 1.99 (published tables, from memory)', () => {
-    expect(fluidOf('R-22').vapourDensity(40, 40)).toBeGreaterThan(1.45);
-    expect(fluidOf('R-22').vapourDensity(40, 40)).toBeLessThan(1.6);
-    expect(fluidOf('R-410A').vapourDensity(40, 40)).toBeGreaterThan(1.9);
-    expect(fluidOf('R-410A').vapourDensity(40, 40)).toBeLessThan(2.25);
-  });
+  it(
+    'saturated vapour of R-22 at 40 °F weighs 1.52 lb/ft³, that of R-410A 1.99 (published tables, ' +
+      'from memory)',
+    () => {
+      expect(fluidOf('R-22').vapourDensity(40, 40)).toBeGreaterThan(1.45);
+      expect(fluidOf('R-22').vapourDensity(40, 40)).toBeLessThan(1.6);
+      expect(fluidOf('R-410A').vapourDensity(40, 40)).toBeGreaterThan(1.9);
+      expect(fluidOf('R-410A').vapourDensity(40, 40)).toBeLessThan(2.25);
+    },
+  );
 });
 
 describe('a sound machine in other weather', () => {
@@ -117,18 +121,21 @@ describe('faults', () => {
     expect(at(90, { 'clogged drain': 0.5 }).running).toBe(true);
   });
 
-  it('a stuck or missing valve: wide open floods and evaporates warm, shut starves and evaporates cold', () => {
-    const [open, shut, missing] = [
-      at(90, { 'valve stuck open': 0.8 }),
-      at(90, { 'valve stuck shut': 0.8 }),
-      at(90, { 'valve missing': 0.6 }),
-    ];
-    expect(open.superheatF).toBeLessThan(3);
-    expect(shut.superheatF).toBeGreaterThan(at(90).superheatF + 8);
-    expect(shut.evaporatingF).toBeLessThan(open.evaporatingF - 5);
-    expect(missing.superheatF).toBeLessThan(1);
-    expect(missing.netBtuh).toBeLessThan(at(90).netBtuh);
-  });
+  it(
+    'a stuck or missing valve: wide open floods and evaporates warm, shut starves and evaporates ' + 'cold',
+    () => {
+      const [open, shut, missing] = [
+        at(90, { 'valve stuck open': 0.8 }),
+        at(90, { 'valve stuck shut': 0.8 }),
+        at(90, { 'valve missing': 0.6 }),
+      ];
+      expect(open.superheatF).toBeLessThan(3);
+      expect(shut.superheatF).toBeGreaterThan(at(90).superheatF + 8);
+      expect(shut.evaporatingF).toBeLessThan(open.evaporatingF - 5);
+      expect(missing.superheatF).toBeLessThan(1);
+      expect(missing.netBtuh).toBeLessThan(at(90).netBtuh);
+    },
+  );
 
   it('a restriction cools what comes after it: the drier is colder behind than before', () => {
     const state = at(90, { 'liquid-line restriction': 0.9 });

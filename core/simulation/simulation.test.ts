@@ -56,22 +56,30 @@ describe('the simulated machine at its rating points', () => {
     },
   );
 
-  it('reaches the minimum EER of its size class, 11.2 from 65 to 135 kBtu/h (2010) [M, US DOE], at any size', () => {
-    for (const tons of [3, 7.5, 10, 20]) {
-      const machine = build({ tons, eer: 11.2 });
-      const a = coolingState(machine, RATING_SURROUNDINGS);
-      expect(a.netBtuh / a.totalW).toBeCloseTo(11.2, 0);
-      expect(machine.chargeLb / tons).toBeGreaterThan(1);
-      expect(machine.chargeLb / tons).toBeLessThan(3);
-    }
-  });
+  it(
+    'reaches the minimum EER of its size class, 11.2 from 65 to 135 kBtu/h (2010) [M, US DOE], at ' +
+      'any size',
+    () => {
+      for (const tons of [3, 7.5, 10, 20]) {
+        const machine = build({ tons, eer: 11.2 });
+        const a = coolingState(machine, RATING_SURROUNDINGS);
+        expect(a.netBtuh / a.totalW).toBeCloseTo(11.2, 0);
+        expect(machine.chargeLb / tons).toBeGreaterThan(1);
+        expect(machine.chargeLb / tons).toBeLessThan(3);
+      }
+    },
+  );
 
-  it('with a water-cooled condenser warms its water by about ten degrees at 3 gpm a ton (ISO 13256-1 conditions [M])', () => {
-    const machine = build({ rejects: 'water', eer: 13, tons: 3, heatInputBtuh: 0 });
-    const state = coolingState(machine, RATING_SURROUNDINGS);
-    expect(state.leavingCondenserF - RATING_SURROUNDINGS.waterF).toBeGreaterThan(9);
-    expect(state.leavingCondenserF - RATING_SURROUNDINGS.waterF).toBeLessThan(12);
-  });
+  it(
+    'with a water-cooled condenser warms its water by about ten degrees at 3 gpm a ton (ISO 13256-1 ' +
+      'conditions [M])',
+    () => {
+      const machine = build({ rejects: 'water', eer: 13, tons: 3, heatInputBtuh: 0 });
+      const state = coolingState(machine, RATING_SURROUNDINGS);
+      expect(state.leavingCondenserF - RATING_SURROUNDINGS.waterF).toBeGreaterThan(9);
+      expect(state.leavingCondenserF - RATING_SURROUNDINGS.waterF).toBeLessThan(12);
+    },
+  );
 
   it('refuses what nobody builds', () => {
     expect(() => build({ tons: 500 })).toThrow(RangeError);

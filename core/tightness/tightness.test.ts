@@ -59,52 +59,56 @@ describe('vacuum decay', () => {
 
   it('water at 70 °F stands at 18,800 µ (steam tables)', () => expect(water / 18_800).toBeCloseTo(1, 2));
 
-  it('levels off low: tight and dry; levels off below water: moist; goes on in a line: a leak (common practice)', () => {
-    expect(
-      judge([
-        [0, 300],
-        [1, 420],
-        [2, 450],
-        [5, 470],
-        [10, 475],
-      ]).verdict,
-    ).toBe('tight and dry');
-    expect(
-      judge([
-        [0, 300],
-        [1, 2500],
-        [2, 4200],
-        [5, 5600],
-        [10, 5900],
-        [15, 5950],
-      ]).verdict,
-    ).toBe('moist');
-    expect(
-      judge([
-        [0, 300],
-        [1, 900],
-        [2, 1800],
-        [5, 4500],
-        [10, 9000],
-      ]).verdict,
-    ).toBe('leak');
-    expect(
-      judge([
-        [0, 300],
-        [1, 420],
-        [2, 450],
-        [5, 455],
-      ]).verdict,
-    ).toBe('extend');
-    expect(
-      judge([
-        [0, 900],
-        [1, 1000],
-        [2, 1020],
-        [10, 1040],
-      ]).verdict,
-    ).toBe('not deep enough');
-  });
+  it(
+    'levels off low: tight and dry; levels off below water: moist; goes on in a line: a leak ' +
+      '(common practice)',
+    () => {
+      expect(
+        judge([
+          [0, 300],
+          [1, 420],
+          [2, 450],
+          [5, 470],
+          [10, 475],
+        ]).verdict,
+      ).toBe('tight and dry');
+      expect(
+        judge([
+          [0, 300],
+          [1, 2500],
+          [2, 4200],
+          [5, 5600],
+          [10, 5900],
+          [15, 5950],
+        ]).verdict,
+      ).toBe('moist');
+      expect(
+        judge([
+          [0, 300],
+          [1, 900],
+          [2, 1800],
+          [5, 4500],
+          [10, 9000],
+        ]).verdict,
+      ).toBe('leak');
+      expect(
+        judge([
+          [0, 300],
+          [1, 420],
+          [2, 450],
+          [5, 455],
+        ]).verdict,
+      ).toBe('extend');
+      expect(
+        judge([
+          [0, 900],
+          [1, 1000],
+          [2, 1020],
+          [10, 1040],
+        ]).verdict,
+      ).toBe('not deep enough');
+    },
+  );
 
   it('says that ice hides water below freezing', () => {
     expect(

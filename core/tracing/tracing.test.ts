@@ -74,7 +74,8 @@ describe('tracing', () => {
   it('goes up from the unit to the service, as a sentence', () => {
     expect(feedOf(cinema, 'D').map((s) => s.point.id)).toEqual(['DS-D', 'MZ-2', 'MZ-1', 'Main']);
     expect(feedSentence(cinema, 'D')).toBe(
-      'Poles 8/10/12 in panel MZ-2 (projection corridor), through DS-D, itself fed through MZ-1 poles 1/3/5, then Main',
+      'Poles 8/10/12 in panel MZ-2 (projection corridor), through DS-D, itself fed through MZ-1 ' +
+        'poles 1/3/5, then Main',
     );
     expect(feedSentence(cinema, 'T-4')).toBeUndefined();
   });
@@ -123,41 +124,45 @@ describe('what may be joined', () => {
     expect(loopThrough([], { kind: 'feeds', from: 'a', to: 'a' })).toEqual(['a', 'a']);
   });
 
-  it('stays a forest without loops however many facts are offered, and each pole is used once or pointed out', () => {
-    const ids = ['p0', 'p1', 'p2', 'p3', 'p4', 'p5'];
-    const offers = fc.array(
-      fc.record({
-        from: fc.constantFrom(...ids),
-        to: fc.constantFrom(...ids),
-        pole: fc.integer({ min: 1, max: 6 }),
-      }),
-      { maxLength: 30 },
-    );
-    fc.assert(
-      fc.property(offers, (list) => {
-        const taken: SiteLink[] = [];
-        for (const { from, to, pole } of list) {
-          const next = link('feeds', from, to, { poles: [pole] });
-          if (!loopThrough(taken, next)) taken.push(next);
-        }
-        const net = { points: ids.map((id) => point(id, 'panel')), links: taken };
-        const found = contradictions(net);
-        expect(found.filter((c) => c.kind === 'loop')).toEqual([]);
-        // Independent count: pairs of facts on one pole of one panel to different ends.
-        let pairs = 0;
-        taken.forEach((a, i) =>
-          taken
-            .slice(i + 1)
-            .forEach(
-              (b) => (pairs += Number(a.from === b.from && a.to !== b.to && a.poles?.[0] === b.poles?.[0])),
-            ),
-        );
-        expect(found.filter((c) => c.kind === 'poles taken twice').length).toBe(pairs);
-        // Following the feed of anything ends.
-        for (const id of ids) expect(feedOf(net, id).length).toBeLessThan(ids.length);
-      }),
-    );
-  });
+  it(
+    'stays a forest without loops however many facts are offered, and each pole is used once or ' +
+      'pointed out',
+    () => {
+      const ids = ['p0', 'p1', 'p2', 'p3', 'p4', 'p5'];
+      const offers = fc.array(
+        fc.record({
+          from: fc.constantFrom(...ids),
+          to: fc.constantFrom(...ids),
+          pole: fc.integer({ min: 1, max: 6 }),
+        }),
+        { maxLength: 30 },
+      );
+      fc.assert(
+        fc.property(offers, (list) => {
+          const taken: SiteLink[] = [];
+          for (const { from, to, pole } of list) {
+            const next = link('feeds', from, to, { poles: [pole] });
+            if (!loopThrough(taken, next)) taken.push(next);
+          }
+          const net = { points: ids.map((id) => point(id, 'panel')), links: taken };
+          const found = contradictions(net);
+          expect(found.filter((c) => c.kind === 'loop')).toEqual([]);
+          // Independent count: pairs of facts on one pole of one panel to different ends.
+          let pairs = 0;
+          taken.forEach((a, i) =>
+            taken
+              .slice(i + 1)
+              .forEach(
+                (b) => (pairs += Number(a.from === b.from && a.to !== b.to && a.poles?.[0] === b.poles?.[0])),
+              ),
+          );
+          expect(found.filter((c) => c.kind === 'poles taken twice').length).toBe(pairs);
+          // Following the feed of anything ends.
+          for (const id of ids) expect(feedOf(net, id).length).toBeLessThan(ids.length);
+        }),
+      );
+    },
+  );
 });
 
 describe('contradictions', () => {
@@ -179,13 +184,17 @@ describe('contradictions', () => {
     ]);
   });
 
-  it('a breaker outside the plate’s limits, whether at the unit or before its disconnect [M, NEC 440: MCA 33.7 A, MOCP 50 A]', () => {
-    const breaker = (breakerA: number) =>
-      kinds({ ...cinema, links: cinema.links.map((l) => (l.to === 'DS-D' ? { ...l, breakerA } : l)) });
-    expect(breaker(45)).toEqual([]);
-    expect(breaker(30)).toEqual(['breaker below minimum']);
-    expect(breaker(60)).toEqual(['breaker above maximum']);
-  });
+  it(
+    'a breaker outside the plate’s limits, whether at the unit or before its disconnect [M, NEC ' +
+      '440: MCA 33.7 A, MOCP 50 A]',
+    () => {
+      const breaker = (breakerA: number) =>
+        kinds({ ...cinema, links: cinema.links.map((l) => (l.to === 'DS-D' ? { ...l, breakerA } : l)) });
+      expect(breaker(45)).toEqual([]);
+      expect(breaker(30)).toEqual(['breaker below minimum']);
+      expect(breaker(60)).toEqual(['breaker above maximum']);
+    },
+  );
 
   it('an area served by nobody, or only by what is out of use', () => {
     expect(kinds({ ...cinema, points: [...cinema.points, point('Foyer', 'area')] })).toEqual([

@@ -36,7 +36,8 @@ export const TRICKS: readonly Trick[] = [
     how: 'tested by calling for cooling',
     minutes: 6,
     caution:
-      'A minute is enough: below its low-ambient limit a compressor should not run on. Set the thermostat back.',
+      'A minute is enough: below its low-ambient limit a compressor should not run on. Set the ' +
+      'thermostat back.',
     needs: { outdoorBelowF: 60 },
     kinds: COOLED,
   },
@@ -53,7 +54,9 @@ export const TRICKS: readonly Trick[] = [
   {
     key: 'lift a common',
     title: 'Lift one thermostat’s common',
-    does: 'At the terminal strip or zone panel lift the common of one thermostat and see which zone or unit drops out.',
+    does:
+      'At the terminal strip or zone panel lift the common of one thermostat and see which zone ' +
+      'or unit drops out.',
     settles: 'controls',
     how: 'lifted a common',
     minutes: 5,
@@ -87,12 +90,16 @@ export const TRICKS: readonly Trick[] = [
   {
     key: 'switch off one breaker',
     title: 'Switch off one breaker',
-    does: 'With everybody below warned, open one breaker and see which unit stops. A tripped breaker rests in the middle and looks on.',
+    does:
+      'With everybody below warned, open one breaker and see which unit stops. A tripped breaker ' +
+      'rests in the middle and looks on.',
     settles: 'feeds',
     how: 'tested by switching off',
     minutes: 10,
     caution:
-      'Ask what else hangs on it. Before closing it again: stand aside, face away; ask why it was open if it was. The unit is not safe to touch because it stopped: prove the meter, all pairs and each leg to ground, prove the meter again.',
+      'Ask what else hangs on it. Before closing it again: stand aside, face away; ask why it was ' +
+      'open if it was. The unit is not safe to touch because it stopped: prove the meter, all pairs ' +
+      'and each leg to ground, prove the meter again.',
   },
   {
     key: 'panel label',

@@ -57,12 +57,18 @@ describe('the life of a call', () => {
     expect(life(...planned)).toMatchObject({ state: 'planned', plan: { day: '2026-06-09' } });
   });
 
-  it('keeps the moment it was done when a second visit finds it done, and goes back to the first when that is all that stands', () => {
-    const both = [arrive(2), leave(3, 'done'), arrive(8, 'v2'), leave(9, 'done', 'v2')];
-    expect(life(...both).completedMs).toBe(10_800_000);
-    expect(life(...both.slice(2)).completedMs).toBe(32_400_000);
-    expect(life(leave(3, 'waiting', 'v1', 'parts'), leave(9, 'done', 'v2'))).toMatchObject({ state: 'done' });
-  });
+  it(
+    'keeps the moment it was done when a second visit finds it done, and goes back to the first ' +
+      'when that is all that stands',
+    () => {
+      const both = [arrive(2), leave(3, 'done'), arrive(8, 'v2'), leave(9, 'done', 'v2')];
+      expect(life(...both).completedMs).toBe(10_800_000);
+      expect(life(...both.slice(2)).completedMs).toBe(32_400_000);
+      expect(life(leave(3, 'waiting', 'v1', 'parts'), leave(9, 'done', 'v2'))).toMatchObject({
+        state: 'done',
+      });
+    },
+  );
 
   it('opened again by the desk is reopened until somebody is there; arriving alone reopens nothing', () => {
     const done = [arrive(2), leave(3, 'done')];

@@ -330,7 +330,8 @@ export function writeNotes(writer: Writer, sites: readonly DemoSite[]): void {
     'Norvane',
     'NVG',
     'Burner rack out',
-    'Gas off and proved. Two screws hide behind the flame sensor bracket; the rack then slides to the left. Photograph the crossover order: the short burner goes second.',
+    'Gas off and proved. Two screws hide behind the flame sensor bracket; the rack then slides to ' +
+      'the left. Photograph the crossover order: the short burner goes second.',
     [
       { x: 0.24, y: 0.62, text: 'First hidden screw, behind the sensor bracket' },
       { x: 0.71, y: 0.62, text: 'Second hidden screw' },
@@ -341,7 +342,8 @@ export function writeNotes(writer: Writer, sites: readonly DemoSite[]): void {
     'Brindlecombe',
     'UH-T',
     'Drum exchanger',
-    'Comes out to the left only, after the flue elbow. Two people. The gasket tears: have a new one before you start.',
+    'Comes out to the left only, after the flue elbow. Two people. The gasket tears: have a new one ' +
+      'before you start.',
     [{ x: 0.4, y: 0.5, text: 'Flue elbow first' }],
     ['DRUM', 'flue elbow'],
   );

@@ -118,20 +118,26 @@ describe('readings of the demo', () => {
 });
 
 describe('measurements of the demo', () => {
-  it('heat: rise within the plate with its air, far above without; nothing where nobody has read the plate', () => {
-    const unit = sites
-      .flatMap((s) => s.units)
-      .find(
-        (u) => u.kind === 'package gas/electric' && (u.record.details as { heat?: object }).heat,
-      ) as DemoUnit;
-    const position = (faults: object) => {
-      const rise = heatMeasurements(unit, faults, seededRandom(2)).find((line) => line.body.card === 'rise');
-      return (rise?.body.answers as { name: string; position: string }[]).find((a) => a.name === 'rise')
-        ?.position;
-    };
-    expect([position({}), position({ 'low indoor air': 0.6 })]).toEqual(['inside', 'above']);
-    expect(heatMeasurements({ ...unit, record: { ...unit.record, details: {} } }, {}, random)).toEqual([]);
-  });
+  it(
+    'heat: rise within the plate with its air, far above without; nothing where nobody has read the ' +
+      'plate',
+    () => {
+      const unit = sites
+        .flatMap((s) => s.units)
+        .find(
+          (u) => u.kind === 'package gas/electric' && (u.record.details as { heat?: object }).heat,
+        ) as DemoUnit;
+      const position = (faults: object) => {
+        const rise = heatMeasurements(unit, faults, seededRandom(2)).find(
+          (line) => line.body.card === 'rise',
+        );
+        return (rise?.body.answers as { name: string; position: string }[]).find((a) => a.name === 'rise')
+          ?.position;
+      };
+      expect([position({}), position({ 'low indoor air': 0.6 })]).toEqual(['inside', 'above']);
+      expect(heatMeasurements({ ...unit, record: { ...unit.record, details: {} } }, {}, random)).toEqual([]);
+    },
+  );
 
   it('flame and loop', () => {
     const signal = (faults: object) =>

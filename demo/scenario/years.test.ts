@@ -19,18 +19,23 @@ const day = (row: Row): string => String(row.occurred_at).slice(0, 10);
 const text = (row: Row): string => JSON.stringify(row.body);
 
 describe('rounds', () => {
-  it('come every two weeks where the air is dirty, every four elsewhere, on working days, never after today', () => {
-    const { writer, site } = company();
-    const [dirty, clean] = [
-      maintainSite(writer, site('Ropewalk Laundry'), 6),
-      maintainSite(writer, site('Lantern Hill School'), 6),
-    ];
-    const gaps = (days: readonly string[]) => days.slice(1).map((d, i) => daysBetween(days[i] as string, d));
-    expect(Math.max(...gaps(dirty))).toBeLessThanOrEqual(16);
-    expect(Math.min(...gaps(clean))).toBeGreaterThanOrEqual(26);
-    for (const on of [...dirty, ...clean])
-      expect([on, weekday(on) < 6, on < TODAY]).toEqual([on, true, true]);
-  });
+  it(
+    'come every two weeks where the air is dirty, every four elsewhere, on working days, never ' +
+      'after today',
+    () => {
+      const { writer, site } = company();
+      const [dirty, clean] = [
+        maintainSite(writer, site('Ropewalk Laundry'), 6),
+        maintainSite(writer, site('Lantern Hill School'), 6),
+      ];
+      const gaps = (days: readonly string[]) =>
+        days.slice(1).map((d, i) => daysBetween(days[i] as string, d));
+      expect(Math.max(...gaps(dirty))).toBeLessThanOrEqual(16);
+      expect(Math.min(...gaps(clean))).toBeGreaterThanOrEqual(26);
+      for (const on of [...dirty, ...clean])
+        expect([on, weekday(on) < 6, on < TODAY]).toEqual([on, true, true]);
+    },
+  );
 
   it('do what is due and say so: every call of a round is completed by a visit of its day', () => {
     const { writer, site } = company();

@@ -89,8 +89,8 @@ function writeSecret(folder, file, text) {
 }
 
 /**
- * Makes the cluster beside its place and moves it there once it is whole, so that a start that was interrupted
- * leaves nothing that looks like one.
+ * Makes the cluster beside its place and moves it there once it is whole, so that a start that was
+ * interrupted leaves nothing that looks like one.
  */
 function makeCluster(folder, cluster, quick) {
   makeFolder(folder);

@@ -1,5 +1,7 @@
 /* Set-wise reads of calls: lists, and all that is known when one comes in. */
 
+import { cut, idsFound, type ListAsked } from '../db/list.sql.ts';
+
 export const CALL_COLUMNS = `
   k.id,
   coalesce(k.ref, '') as ref,
@@ -37,6 +39,37 @@ export const CALL_JOINS = `
 export const IS_OPEN = "k.state not in ('done', 'cancelled')";
 export const PRIORITY =
   "coalesce(array_position(array['at once', 'today', 'this week', 'with the next route'], k.priority), 5)";
+
+interface CallsAsked {
+  readonly searched: boolean;
+  /** Only calls that the desk still has before it; maintenance has lists of its own. */
+  readonly open: boolean;
+}
+const ofCalls = ({ searched, open }: CallsAsked) => `
+where ${open ? `${IS_OPEN} and k.kind <> 'maintenance'` : 'true'}
+  ${searched ? `and k.id in (${idsFound('call')})` : ''}`;
+
+export const countCalls = (asked: CallsAsked): string => `
+select count(*)::int as total
+from calls k ${ofCalls(asked)}`;
+
+/** The page is cut before anything is looked up for its rows. */
+export const callsPage = (
+  asked: CallsAsked,
+  order: string,
+  page: Pick<ListAsked, 'limit' | 'offset'>,
+): string => `
+with page as (
+  select k.id
+  from calls k join sites s on s.id = k.site_id
+  ${ofCalls(asked)}
+  order by ${order}, k.id
+  ${cut(page)})
+select ${CALL_COLUMNS}
+from page join calls k on k.id = page.id ${CALL_JOINS}
+order by ${order}, k.id`;
+
+export const NEXT_CALL_NUMBER = `select nextval('call_numbers')::int as n`;
 
 export const OPEN_CALLS_OF_SITE = `
 select ${CALL_COLUMNS}

@@ -4,10 +4,11 @@ import type { CallRow, KnownAtIntake } from '#contracts/calls';
 import type { UnitRow } from '#contracts/units';
 import { notFound } from '../http/problem.ts';
 import type { Database } from '../db/connect.ts';
+import { orderBy, type ListAsked } from '../db/list.sql.ts';
 import { prefixQuery } from '../search/queries.ts';
-import { conditionsOf, orderBy } from '../units/queries.ts';
+import { conditionsOf } from '../units/queries.ts';
 import { UNITS_AT_INTAKE } from '../units/units.sql.ts';
-import { CALL_COLUMNS, CALL_JOINS, IS_OPEN, KNOWN_TO, OPEN_CALLS_OF_SITE, PRIORITY } from './calls.sql.ts';
+import { callsPage, countCalls, KNOWN_TO, OPEN_CALLS_OF_SITE, PRIORITY } from './calls.sql.ts';
 
 const ORDER: Record<string, string> = {
   received: 'k.received_at {dir}',
@@ -15,37 +16,16 @@ const ORDER: Record<string, string> = {
   site: 's.name {dir}, k.received_at',
 };
 
-interface List {
-  readonly q: string;
-  readonly sort: string;
-  readonly dir: 'asc' | 'desc';
-  readonly offset: number;
-  readonly limit: number;
+interface List extends ListAsked {
   readonly status: 'open' | 'all';
 }
 
 export async function callRows(db: Database, list: List): Promise<Page<CallRow>> {
   const found = prefixQuery(list.q);
-  const matching = `select id from search_documents where kind = 'call' and words @@ to_tsquery('simple', $1)`;
-  const conditions = [
-    ...(list.status === 'open' ? [IS_OPEN, "k.kind <> 'maintenance'"] : []),
-    ...(found ? [`k.id in (${matching})`] : []),
-  ];
-  const where = conditions.length > 0 ? `where ${conditions.join(' and ')}` : '';
   const bind = found ? [found] : [];
-  const [count] = await db.rows<{ total: number }>(
-    `select count(*)::int as total from calls k ${where}`,
-    bind,
-  );
-  // The page is cut before anything is looked up for its rows.
-  const order = orderBy(ORDER, list);
-  const rows = await db.rows<CallRow>(
-    `with page as (
-       select k.id from calls k join sites s on s.id = k.site_id ${where}
-       order by ${order}, k.id limit ${list.limit} offset ${list.offset})
-     select ${CALL_COLUMNS} from page join calls k on k.id = page.id ${CALL_JOINS} order by ${order}, k.id`,
-    bind,
-  );
+  const asked = { searched: found !== undefined, open: list.status === 'open' };
+  const [count] = await db.rows<{ total: number }>(countCalls(asked), bind);
+  const rows = await db.rows<CallRow>(callsPage(asked, orderBy(ORDER, list), list), bind);
   return { rows, total: count?.total ?? 0 };
 }
 

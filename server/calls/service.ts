@@ -10,7 +10,7 @@ import { writeLog } from '../http/log.ts';
 import { updateVersion } from '../http/versioned.ts';
 import { derive } from '../sheet/derive.ts';
 import { withLocked } from '../sheet/lock.ts';
-import { ONE_CALL, UNUSED_VISIT, VISIT_OF_PLAN, VISITS_OF_CALL } from './calls.sql.ts';
+import { ONE_CALL, UNUSED_VISIT, VISIT_OF_PLAN, VISITS_OF_CALL, NEXT_CALL_NUMBER } from './calls.sql.ts';
 
 type Needs = Pick<Dependencies, 'db' | 'clock'>;
 
@@ -50,7 +50,7 @@ function eventNote(body: Record<string, unknown>): string | null {
 
 /** The next number of a call, "C-00042" for calls and "M-00043" for maintenance. */
 export async function nextRef(db: Database, kind: string, transaction: Transaction): Promise<string> {
-  const [row] = await db.run<{ n: number }>("select nextval('call_numbers')::int as n", [], transaction);
+  const [row] = await db.run<{ n: number }>(NEXT_CALL_NUMBER, [], transaction);
   const letter = kind === 'call' ? 'C' : kind === 'maintenance' ? 'M' : 'R';
   return `${letter}-${String(row?.n).padStart(5, '0')}`;
 }

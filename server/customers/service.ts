@@ -3,54 +3,41 @@ import type { CustomerPatch, CustomerRow, CustomerView, NewCustomer } from '#con
 import type { SiteRow } from '#contracts/sites';
 import type { Dependencies } from '../dependencies.ts';
 import type { Database } from '../db/connect.ts';
+import { orderBy, type ListAsked } from '../db/list.sql.ts';
 import { firstTime } from '../http/once.ts';
 import { writeLog } from '../http/log.ts';
 import { notFound } from '../http/problem.ts';
 import { updateVersion } from '../http/versioned.ts';
 import { prefixQuery } from '../search/queries.ts';
-import { SITE_ROWS } from '../sites/sites.sql.ts';
-import { orderBy } from '../units/queries.ts';
+import { SITES_OF_CUSTOMER } from '../sites/sites.sql.ts';
+import { countCustomers, customersPage } from './customers.sql.ts';
 
-const COLUMNS = 'c.id, c.name, c.phone, c.notes, c.retired_at as "retiredAt", c.version';
 const ORDER: Record<string, string> = {
   name: 'c.name {dir}',
   sites: 'sites {dir}, c.name',
   units: 'units {dir}, c.name',
 };
 
-export async function customerPage(
-  db: Database,
-  list: { q: string; sort: string; dir: 'asc' | 'desc'; offset: number; limit: number },
-): Promise<Page<CustomerRow>> {
+export async function customerPage(db: Database, list: ListAsked): Promise<Page<CustomerRow>> {
   const found = prefixQuery(list.q);
-  const where = found
-    ? "and c.id in (select id from search_documents where kind <> 'call' and kind = 'customer' and words @@ to_tsquery('simple', $1))"
-    : '';
   const bind = found ? [found] : [];
-  const [count] = await db.rows<{ total: number }>(
-    `select count(*)::int as total from customers c where c.retired_at is null ${where}`,
-    bind,
-  );
-  const rows = await db.rows<CustomerRow>(
-    `select ${COLUMNS}, count(distinct s.id)::int as sites, count(u.id)::int as units
-     from customers c left join sites s on s.customer_id = c.id and s.retired_at is null left join units u on u.site_id = s.id and u.status <> 'retired'
-     where c.retired_at is null ${where} group by c.id order by ${orderBy(ORDER, list)}, c.id limit ${list.limit} offset ${list.offset}`,
-    bind,
-  );
+  const searched = found !== undefined;
+  const [count] = await db.rows<{ total: number }>(countCustomers(searched), bind);
+  const rows = await db.rows<CustomerRow>(customersPage(searched, orderBy(ORDER, list), list), bind);
   return { rows, total: count?.total ?? 0 };
 }
 
+/** @throws Problem 404 */
 export async function customerRecord(
   db: Database,
   id: string,
 ): Promise<CustomerView & { siteRows: SiteRow[] }> {
-  const [customer] = await db.rows<CustomerView>(`select ${COLUMNS} from customers c where c.id = $1`, [id]);
+  const customer = await db.models.Customer.findByPk(id);
   if (!customer) throw notFound('Customer');
-  const siteRows = await db.rows<SiteRow>(
-    `${SITE_ROWS} where s.customer_id = $1 and s.retired_at is null group by s.id, c.id order by s.name`,
-    [id],
-  );
-  return { ...customer, siteRows };
+  const { name, phone, notes, version } = customer;
+  const retiredAt = customer.retiredAt?.toISOString() ?? null;
+  const siteRows = await db.rows<SiteRow>(SITES_OF_CUSTOMER, [id]);
+  return { id, name, phone, notes, retiredAt, version, siteRows };
 }
 
 export async function createCustomer(db: Database, body: NewCustomer, actor: string) {

@@ -28,14 +28,17 @@ const cut = () =>
 const pause = (ms: number) => new Promise((go) => setTimeout(go, ms));
 
 describe('a database that goes away', () => {
-  it('for a moment: every idle connection cut at once ends nothing, and the next requests are answered', async () => {
-    for (let round = 0; round < 3; round++) {
-      await manager.get('/api/units').expect(200);
-      await cut();
-      await pause(100);
-      await manager.get('/api/units').expect(200);
-    }
-  });
+  it(
+    'for a moment: every idle connection cut at once ends nothing, and the next requests are ' + 'answered',
+    async () => {
+      for (let round = 0; round < 3; round++) {
+        await manager.get('/api/units').expect(200);
+        await cut();
+        await pause(100);
+        await manager.get('/api/units').expect(200);
+      }
+    },
+  );
 
   it('for longer: who asks is told to try again, the process lives, and works again when it is back', async () => {
     await allow(false);

@@ -40,7 +40,8 @@ describe('migrations', () => {
 describe('the connection', () => {
   it('reads plain dates as text and counts as numbers, whatever the zone of the process', async () => {
     const [row] = await server.db.rows<{ day: unknown; n: unknown; at: unknown }>(
-      "select date '2026-03-08' as day, count(*) as n, timestamptz '2026-03-08T07:00Z' as at from generate_series(1, 3)",
+      "select date '2026-03-08' as day, count(*) as n, timestamptz '2026-03-08T07:00Z' as at from " +
+        'generate_series(1, 3)',
     );
     expect(row).toEqual({ day: '2026-03-08', n: 3, at: new Date('2026-03-08T07:00:00Z') });
   });
@@ -71,11 +72,13 @@ describe('the database itself refuses', () => {
   it.each([
     [
       'a completed call without a time',
-      "insert into calls (site_id, kind, status, received_at, complaint) select id, 'call', 'completed', now(), 'x' from sites limit 1",
+      "insert into calls (site_id, kind, status, received_at, complaint) select id, 'call', " +
+        "'completed', now(), 'x' from sites limit 1",
     ],
     [
       'a latitude beyond the pole',
-      "insert into sites (customer_id, name, time_zone, lat) select id, 'Pole', 'UTC', 91 from customers limit 1",
+      "insert into sites (customer_id, name, time_zone, lat) select id, 'Pole', 'UTC', 91 from " +
+        'customers limit 1',
     ],
     [
       'a charge of nothing',
@@ -164,7 +167,8 @@ describe('settings by date', () => {
   it('hold from their day on, the latest recorded first, and the default before', async () => {
     const set = (from: string, callbackDays: number) =>
       server.db.run(
-        "insert into settings (name, value, valid_from) values ('history', jsonb_set($1::jsonb, '{callbackDays}', to_jsonb($2::int)), $3)",
+        "insert into settings (name, value, valid_from) values ('history', jsonb_set($1::jsonb, " +
+          "'{callbackDays}', to_jsonb($2::int)), $3)",
         [JSON.stringify({ ...DEFAULTS }), callbackDays, from],
       );
     const DEFAULTS = await historySettings(server.db, '2020-01-01');
@@ -179,7 +183,8 @@ describe('settings by date', () => {
 
   it('that are broken are an error, not a silent default', async () => {
     await server.db.run(
-      "insert into settings (name, value, valid_from) values ('history', '{\"callbackDays\": 3}', '2027-01-01')",
+      "insert into settings (name, value, valid_from) values ('history', '{\"callbackDays\": 3}', " +
+        "'2027-01-01')",
     );
     await expect(historySettings(server.db, '2027-02-01')).rejects.toThrow();
   });

@@ -41,7 +41,8 @@ export async function migrate(
   return db.transaction(async (transaction) => {
     await sequelize.query(`select pg_advisory_xact_lock(${LOCK})`, { transaction });
     await sequelize.query(
-      'create table if not exists migrations (name text primary key, ran_at timestamptz not null default now())',
+      'create table if not exists migrations (name text primary key, ran_at timestamptz not null ' +
+        'default now())',
       { transaction },
     );
     const umzug = new Umzug({

@@ -1,5 +1,6 @@
 import type { CreationOptional as Made, InferAttributes, InferCreationAttributes, Model } from 'sequelize';
 import type { PartId } from '#core/machine';
+import type { RoofPlan } from '#core/roof';
 import type { Outcome } from '#core/work';
 import type { OpeningHours } from '#contracts/sites';
 import type { Role } from '#contracts/roles';
@@ -271,13 +272,13 @@ export interface LogRow {
   action: string;
   entity: string;
   entityId: Text;
-  detail: Made<unknown>;
+  detail: Made<object | null>;
 }
 export interface RoofRow {
   id: string;
   siteId: string;
   name: string;
-  plan: object;
+  plan: RoofPlan;
   retiredAt: At;
   version: Made<number>;
 }

@@ -231,35 +231,38 @@ describe('a database of the last version', () => {
     expect(of(id.planned)?.on).toBe('2026-06-25');
   });
 
-  it('derives the same from its sheets: findings, pounds, parts in slots, what was closed, what was done', async () => {
-    expect(await rows('select entry_id, part, call_id from findings')).toEqual([
-      { entry_id: id.amended, part: 'contactor', call_id: id.done },
-    ]);
-    expect(await rows('select circuit, pounds, from_place, to_place from refrigerant_movements')).toEqual([
-      { circuit: 2, pounds: 3, from_place: 'cylinder', to_place: 'circuit 2' },
-    ]);
-    const lives = await rows(
-      'select part, circuit, from_on, until_on, serial from components order by part, from_on nulls first',
-    );
-    expect(lives).toEqual([
-      { part: 'compressor', circuit: 2, from_on: null, until_on: '2026-05-02', serial: null },
-      { part: 'compressor', circuit: 2, from_on: '2026-05-02', until_on: null, serial: 'S-1' },
-      { part: 'main board', circuit: null, from_on: null, until_on: '2026-05-02', serial: null },
-      { part: 'main board', circuit: null, from_on: '2026-05-02', until_on: null, serial: null },
-    ]);
-    const [condition] = await rows<{ closed: Date; by: string }>(
-      'select closed_at as closed, closed_by_entry as by from open_conditions',
-    );
-    expect([condition?.closed.toISOString(), condition?.by]).toEqual([
-      '2026-05-03T10:00:00.000Z',
-      id.closing,
-    ]);
-    const done = await rows<{ done: object }>(
-      'select last_done as done from unit_summaries where unit_id = $1',
-      [id.unit],
-    );
-    expect(done[0]?.done).toEqual({ 'cooling start-up': '2026-05-02' });
-  });
+  it(
+    'derives the same from its sheets: findings, pounds, parts in slots, what was closed, what was ' + 'done',
+    async () => {
+      expect(await rows('select entry_id, part, call_id from findings')).toEqual([
+        { entry_id: id.amended, part: 'contactor', call_id: id.done },
+      ]);
+      expect(await rows('select circuit, pounds, from_place, to_place from refrigerant_movements')).toEqual([
+        { circuit: 2, pounds: 3, from_place: 'cylinder', to_place: 'circuit 2' },
+      ]);
+      const lives = await rows(
+        'select part, circuit, from_on, until_on, serial from components order by part, from_on nulls first',
+      );
+      expect(lives).toEqual([
+        { part: 'compressor', circuit: 2, from_on: null, until_on: '2026-05-02', serial: null },
+        { part: 'compressor', circuit: 2, from_on: '2026-05-02', until_on: null, serial: 'S-1' },
+        { part: 'main board', circuit: null, from_on: null, until_on: '2026-05-02', serial: null },
+        { part: 'main board', circuit: null, from_on: '2026-05-02', until_on: null, serial: null },
+      ]);
+      const [condition] = await rows<{ closed: Date; by: string }>(
+        'select closed_at as closed, closed_by_entry as by from open_conditions',
+      );
+      expect([condition?.closed.toISOString(), condition?.by]).toEqual([
+        '2026-05-03T10:00:00.000Z',
+        id.closing,
+      ]);
+      const done = await rows<{ done: object }>(
+        'select last_done as done from unit_summaries where unit_id = $1',
+        [id.unit],
+      );
+      expect(done[0]?.done).toEqual({ 'cooling start-up': '2026-05-02' });
+    },
+  );
 
   it('tells our own sheets from records that came from elsewhere', async () => {
     const sources = await rows<{ id: string; source: string }>(

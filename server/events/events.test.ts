@@ -86,7 +86,8 @@ describe('news of what others change', () => {
   it('more than can be told line by line is told as a gap, now and after a broken connection', async () => {
     const many = () =>
       server.db.run(
-        `insert into log (actor_kind, action, entity) select 'system', 'x', 'unit' from generate_series(1, 300)`,
+        `insert into log (actor_kind, action, entity) select 'system', 'x', 'unit' from ` +
+          `generate_series(1, 300)`,
       );
     const [before] = await changes(1, () => newCustomer('Before the flood'));
     const [told] = await changes(1, many);
@@ -104,7 +105,8 @@ describe('news of what others change', () => {
     await late.query("insert into log (actor_kind, action, entity) values ('system', 'x', 'late')");
     for (let i = 0; i < 3; i++)
       await server.db.run(
-        `insert into log (actor_kind, action, entity) select 'system', 'x', 'unit' from generate_series(1, 100)`,
+        `insert into log (actor_kind, action, entity) select 'system', 'x', 'unit' from ` +
+          `generate_series(1, 100)`,
       );
     await new Promise((go) => setTimeout(go, 300));
     const [told] = await changes(1, () => late.query('commit'));

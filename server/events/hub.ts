@@ -23,9 +23,9 @@ interface Stream {
 }
 
 /**
- * Tells open screens what changed. Listens for the log's NOTIFY and sends each new line once to every stream; a
- * stream that lost its connection asks for what it missed by Last-Event-ID. Where more has changed than can be
- * told line by line, a `gap` says so, and whoever hears it reads everything again.
+ * Tells open screens what changed. Listens for the log's NOTIFY and sends each new line once to every stream;
+ * a stream that lost its connection asks for what it missed by Last-Event-ID. Where more has changed than can
+ * be told line by line, a `gap` says so, and whoever hears it reads everything again.
  *
  * A stream ends with its session: when somebody signs out or leaves the company, at once.
  */

@@ -11,30 +11,27 @@ import { writeLog } from '../http/log.ts';
 import { keepFoundBy } from '../tracing/service.ts';
 import { siteNet } from '../tracing/queries.ts';
 import { UNITS_AS_POINTS } from '../tracing/tracing.sql.ts';
+import { ADD_NAMED_POINTS, ADD_PLANNED_LINKS, DRAW_NAMED_ROOF } from './files.sql.ts';
 
 const defined = <T extends object>(value: T): T =>
   Object.fromEntries(Object.entries(value).filter(([, v]) => v !== undefined && v !== null)) as T;
 
 /** Roofs, feeds and controls of a site as a file that names things. @throws Problem 404 */
 export async function sitePlan(db: Database, siteId: string): Promise<PlanFile> {
-  const [site] = await db.rows<{ customer: string; site: string }>(
-    'select c.name as customer, s.name as site from sites s join customers c on c.id = s.customer_id where s.id = $1',
-    [siteId],
-  );
+  const site = await db.models.Site.findByPk(siteId);
   if (!site) throw notFound('Site');
+  const customer = await db.models.Customer.findByPk(site.customerId);
   const net = await siteNet(db, siteId);
   const byId = new Map(net.points.map((p) => [p.id, p]));
   const end = (id: string) => {
     const point = byId.get(id);
     return point ? { kind: point.kind, name: point.name } : undefined;
   };
-  const roofs = await db.rows<{ name: string; plan: RoofPlan }>(
-    'select name, plan from roofs where site_id = $1 and retired_at is null order by name',
-    [siteId],
-  );
+  const roofs = await db.models.Roof.findAll({ where: { siteId, retiredAt: null }, order: ['name'] });
   return {
     format: 'site plan 1',
-    ...site,
+    customer: customer?.name ?? '',
+    site: site.name,
     roofs: roofs.map(({ name, plan }) => ({
       name,
       northDeg: plan.northDeg,
@@ -74,8 +71,8 @@ export async function importPlan(
 ): Promise<void> {
   const file = parse(planFile, given.plan);
   await db.transaction(async (transaction) => {
-    const [site] = await db.rows('select id from sites where id = $1 for update', [siteId], transaction);
-    if (!site) throw notFound('Site');
+    const lock = transaction.LOCK.UPDATE;
+    if (!(await db.models.Site.findByPk(siteId, { transaction, lock }))) throw notFound('Site');
     if (!(await firstTime(db, transaction, { id: given.id, body: given, actor }))) return;
     const idOf = await addPoints(db, siteId, file, transaction);
     await addLinks(db, siteId, file, idOf, actor, transaction);
@@ -99,14 +96,8 @@ async function addPoints(
   file: PlanFile,
   transaction: Transaction,
 ): Promise<IdOf> {
-  await db.run(
-    `insert into site_points (id, site_id, kind, name, place, volts, phase, rating_a, spaces)
-     select r.id, $2, r.kind, r.name, r."where", r.volts, r.phase, r."ratingA", r.spaces
-     from jsonb_to_recordset($1::jsonb) as r(id uuid, kind text, name text, "where" text, volts float, phase int, "ratingA" float, spaces int)
-     on conflict (site_id, kind, name) where retired_at is null do nothing`,
-    [JSON.stringify(file.points.filter((p) => p.kind !== 'unit').map((p) => ({ ...p, id: uuid() }))), siteId],
-    transaction,
-  );
+  const named = file.points.filter((p) => p.kind !== 'unit').map((p) => ({ ...p, id: uuid() }));
+  await db.run(ADD_NAMED_POINTS, [JSON.stringify(named), siteId], transaction);
   const ids = new Map(
     (await siteNet(db, siteId, transaction)).points.map((p) => [`${p.kind} ${p.name}`, p.id]),
   );
@@ -153,13 +144,8 @@ async function addLinks(
   });
   if (problems.length > 0) throw invalid(problems, 'The facts in this file cannot all be so');
   await db.run(UNITS_AS_POINTS, [fresh.flatMap((l) => [l.from, l.to])], transaction);
-  await db.run(
-    `insert into site_links (id, site_id, kind, from_id, to_id, poles, breaker_a, how, established_on, established_by, note)
-     select r.id, $2, r.kind, r."from", r."to", coalesce(array(select jsonb_array_elements_text(r.poles)::int), '{}'), r."breakerA", r.how, r."on", r.by, r.note
-     from jsonb_to_recordset($1::jsonb) as r(id uuid, kind text, "from" uuid, "to" uuid, poles jsonb, "breakerA" float, how text, "on" date, by uuid, note text)`,
-    [JSON.stringify(fresh.map((l) => ({ ...l, poles: l.poles ?? [] }))), siteId],
-    transaction,
-  );
+  const rows = fresh.map((l) => ({ ...l, poles: l.poles ?? [] }));
+  await db.run(ADD_PLANNED_LINKS, [JSON.stringify(rows), siteId], transaction);
 }
 
 async function drawRoofs(
@@ -184,12 +170,7 @@ async function drawRoofs(
     });
     const plan: RoofPlan = { outline: roof.outline, northDeg: roof.northDeg, items };
     problems.push(...roofProblems(plan).map((p) => ({ path: `roofs.${r}.${p.path}`, message: p.message })));
-    await db.run(
-      `insert into roofs (id, site_id, name, plan) values ($1, $2, $3, $4)
-       on conflict (site_id, name) where retired_at is null do update set plan = excluded.plan, version = roofs.version + 1`,
-      [uuid(), siteId, roof.name, JSON.stringify(plan)],
-      transaction,
-    );
+    await db.run(DRAW_NAMED_ROOF, [uuid(), siteId, roof.name, JSON.stringify(plan)], transaction);
   }
   if (problems.length > 0) throw invalid(problems, 'The roofs in this file cannot be drawn');
 }

@@ -5,16 +5,11 @@ import type { Database } from '../db/connect.ts';
 import { firstTime } from '../http/once.ts';
 import { writeLog } from '../http/log.ts';
 import { companyNow } from '../settings/service.ts';
+import { ADD_NAMED_CUSTOMERS, ADD_NAMED_SITES, CHANGE_NAMED_SITES, SITES_AS_FEATURES } from './files.sql.ts';
 
 /** All sites as one GeoJSON FeatureCollection, in the order of their names. */
 export async function sitesGeoJson(db: Database): Promise<SiteCollection> {
-  const rows = await db.rows<{ feature: SiteCollection['features'][number] }>(
-    `select json_build_object('type', 'Feature',
-       'geometry', case when s.lat is null or s.lon is null then null else json_build_object('type', 'Point', 'coordinates', json_build_array(s.lon, s.lat)) end,
-       'properties', json_build_object('customer', c.name, 'site', s.name, 'ref', s.ref, 'address', s.address, 'contact', s.contact, 'access', s.access,
-         'key', s.key_at, 'way_up', s.way_up, 'parking', s.parking, 'permit', s.permit, 'hazards', s.hazards)) as feature
-     from sites s join customers c on c.id = s.customer_id where s.retired_at is null order by c.name, s.name`,
-  );
+  const rows = await db.rows<{ feature: SiteCollection['features'][number] }>(SITES_AS_FEATURES);
   return { type: 'FeatureCollection', features: rows.map((row) => row.feature) };
 }
 
@@ -50,36 +45,10 @@ export async function importSites(
         lon: geometry?.coordinates[0] ?? null,
         lat: geometry?.coordinates[1] ?? null,
       }));
-      const bind = [JSON.stringify(rows), timeZone];
-      const file = `jsonb_to_recordset($1::jsonb) as r(id uuid, customer text, site text, ref text, address text, contact text, access text, "key" text, way_up text,
-        parking text, permit text, hazards jsonb, lat float, lon float)`;
-      await db.run(
-        `insert into customers (name) select distinct customer from ${file} where $2::text is not null on conflict (name) do nothing`,
-        bind,
-        transaction,
-      );
-      const changed = await db.run<{ id: string }>(
-        `update sites s set ref = coalesce(r.ref, s.ref), address = coalesce(r.address, s.address), contact = coalesce(r.contact, s.contact),
-           access = coalesce(r.access, s.access), key_at = coalesce(r."key", s.key_at), way_up = coalesce(r.way_up, s.way_up),
-           parking = coalesce(r.parking, s.parking), permit = coalesce(r.permit, s.permit), lat = coalesce(r.lat, s.lat), lon = coalesce(r.lon, s.lon),
-           hazards = case when r.hazards is null then s.hazards else array(select jsonb_array_elements_text(r.hazards)) end, version = s.version + 1
-         from ${file}, customers c where c.name = r.customer and s.customer_id = c.id and s.name = r.site and $2::text is not null
-           and (s.ref, s.address, s.contact, s.access, s.key_at, s.way_up, s.parking, s.permit, s.lat, s.lon, to_jsonb(s.hazards)) is distinct from
-             (coalesce(r.ref, s.ref), coalesce(r.address, s.address), coalesce(r.contact, s.contact), coalesce(r.access, s.access), coalesce(r."key", s.key_at),
-              coalesce(r.way_up, s.way_up), coalesce(r.parking, s.parking), coalesce(r.permit, s.permit), coalesce(r.lat, s.lat), coalesce(r.lon, s.lon),
-              coalesce(r.hazards, to_jsonb(s.hazards)))
-         returning s.id`,
-        bind,
-        transaction,
-      );
-      const added = await db.run<{ id: string }>(
-        `insert into sites (id, customer_id, name, ref, address, contact, access, key_at, way_up, parking, permit, lat, lon, hazards, time_zone)
-         select r.id, c.id, r.site, r.ref, r.address, r.contact, r.access, r."key", r.way_up, r.parking, r.permit, r.lat, r.lon,
-           array(select jsonb_array_elements_text(coalesce(r.hazards, '[]'))), $2
-         from ${file} join customers c on c.name = r.customer on conflict (customer_id, name) do nothing returning id`,
-        bind,
-        transaction,
-      );
+      const file = JSON.stringify(rows);
+      await db.run(ADD_NAMED_CUSTOMERS, [file], transaction);
+      const changed = await db.run<{ id: string }>(CHANGE_NAMED_SITES, [file], transaction);
+      const added = await db.run<{ id: string }>(ADD_NAMED_SITES, [file, timeZone], transaction);
       counts = {
         added: added.length,
         changed: changed.length,

@@ -22,8 +22,8 @@ const OPEN = new Set([91, 123]);
 const CLOSE = new Set([93, 125]);
 
 /**
- * Refuses JSON that nests deeper than any contract, before anything recurses into it: one walk over the bytes,
- * whatever is in them.
+ * Refuses JSON that nests deeper than any contract, before anything recurses into it: one walk over the
+ * bytes, whatever is in them.
  *
  * @throws Problem 400
  */

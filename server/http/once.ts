@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto';
 import type { Transaction } from 'sequelize';
 import { IDENTITY_USED } from '#contracts/problem';
 import type { Database } from '../db/connect.ts';
+import { CLAIM_COMMAND } from './http.sql.ts';
 import { Problem } from './problem.ts';
 
 /**
@@ -17,17 +18,9 @@ export async function firstTime(
   command: { id: string; body: unknown; actor: string | null },
 ): Promise<boolean> {
   const digest = createHash('sha256').update(canonical(command.body)).digest('hex');
-  const added = await db.run(
-    'insert into commands (id, digest, actor) values ($1, $2, $3) on conflict (id) do nothing returning id',
-    [command.id, digest, command.actor],
-    transaction,
-  );
+  const added = await db.run(CLAIM_COMMAND, [command.id, digest, command.actor], transaction);
   if (added.length > 0) return true;
-  const [known] = await db.rows<{ digest: string }>(
-    'select digest from commands where id = $1',
-    [command.id],
-    transaction,
-  );
+  const known = await db.models.Command.findByPk(command.id, { transaction });
   if (known?.digest === digest) return false;
   throw new Problem(409, 'This id was already used for something else', {
     type: IDENTITY_USED,

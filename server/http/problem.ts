@@ -24,8 +24,8 @@ export const invalid = (errors: FieldError[], title = 'Something in it is not ri
   new Problem(422, title, { errors });
 
 /**
- * A write based on an old version. What is stored now is read only when the transaction that found this out is
- * rolled back and its locks are gone, and on no second connection beside it.
+ * A write based on an old version. What is stored now is read only when the transaction that found this out
+ * is rolled back and its locks are gone, and on no second connection beside it.
  */
 export class Stale extends Error {
   private readonly what: string;

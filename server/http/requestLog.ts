@@ -4,8 +4,8 @@ import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 
 /**
- * One line for each request: which route, who, with what outcome, how long, under which id; the answer carries
- * the id too. Never what was sent: no query, no header, no body.
+ * One line for each request: which route, who, with what outcome, how long, under which id; the answer
+ * carries the id too. Never what was sent: no query, no header, no body.
  */
 export function requestLog(logger: Logger): RequestHandler {
   return pinoHttp<Request, Response>({

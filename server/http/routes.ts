@@ -47,7 +47,8 @@ export class Reply {
 }
 
 /**
- * Who asks: the person of the session as the record has them now. A session of somebody who has left ends here.
+ * Who asks: the person of the session as the record has them now. A session of somebody who has left ends
+ * here.
  */
 async function whoAsks({ who }: Dependencies, request: Request): Promise<SignedIn | undefined> {
   const { userId } = request.session;

@@ -19,8 +19,8 @@ const DEVICE = 'gradum-device';
 
 /**
  * Connections of the sessions and of counting wrong tries, apart from the pool that serves requests. One that
- * breaks while nobody uses it (the database restarts) is replaced at the next request; unheard, its error would
- * end the process.
+ * breaks while nobody uses it (the database restarts) is replaced at the next request; unheard, its error
+ * would end the process.
  */
 export function sessionPoolFor(url: string, logger: Logger, max = 4): pg.Pool {
   const pool = new pg.Pool({ connectionString: url, max, connectionTimeoutMillis: 10_000 });
@@ -76,7 +76,9 @@ export const sameOriginWrites: RequestHandler = (request, _response, next) => {
 const signature = (login: string, secret: string): Buffer =>
   createHmac('sha256', secret).update(`device ${login}`).digest();
 
-/** Marks a device on which somebody has signed in, so that a stranger's wrong tries do not stand in their way. */
+/**
+ * Marks a device on which somebody has signed in, so that a stranger's wrong tries do not stand in their way.
+ */
 export function rememberDevice(response: Response, login: string, secret: string): void {
   response.cookie(DEVICE, signature(login, secret).toString('base64url'), {
     httpOnly: true,

@@ -6,7 +6,8 @@ import { notFound, Stale } from './problem.ts';
  * update itself, so two writers cannot both win.
  *
  * @param show turns the stored record into its view for the 409 answer
- * @throws Problem 404 when there is no such record; Stale, which becomes a 409 with the stored version, when it
+ * @throws Problem 404 when there is no such record; Stale, which becomes a 409 with the stored version, when
+ * it
  *   has moved on
  */
 export async function updateVersion<M extends Model>(

@@ -90,8 +90,8 @@ select
   array(select call_id from staged where not is_new) as calls`;
 
 /**
- * What the sheets of some calls say, flattened to one row each: the first finding, all work, all refrigerant. The
- * export writes it and a re-import is compared with it. Each part is gathered once for all calls.
+ * What the sheets of some calls say, flattened to one row each: the first finding, all work, all refrigerant.
+ * The export writes it and a re-import is compared with it. Each part is gathered once for all calls.
  *
  * @param asked which calls: a condition on `calls k`
  */
@@ -325,7 +325,8 @@ export const ADD_ENTRIES: Record<string, string> = {
     '(s.component is not null or s.failure is not null)',
     `jsonb_strip_nulls(jsonb_build_object(
       'component', s.component, 'failure', s.failure, 'grade', s.grade, 'system', s.system))`,
-    '(coalesce(s.component, h.component), coalesce(s.failure, h.failure)) is distinct from (h.component, h.failure)',
+    '(coalesce(s.component, h.component), coalesce(s.failure, h.failure)) is distinct from ' +
+      '(h.component, h.failure)',
     'h.finding_id',
   ),
   work: addEntries(
@@ -346,7 +347,8 @@ export const ADD_ENTRIES: Record<string, string> = {
   ),
   refrigerant: addEntries(
     'refrigerant',
-    '(s.refrigerant is not null or s.refrigerant_added_lb is not null or s.refrigerant_recovered_lb is not null)',
+    '(s.refrigerant is not null or s.refrigerant_added_lb is not null or s.refrigerant_recovered_lb ' +
+      'is not null)',
     `jsonb_strip_nulls(jsonb_build_object(
       'refrigerant', coalesce(s.refrigerant, 'not recorded'),
       'addedLb', s.refrigerant_added_lb,
@@ -401,3 +403,12 @@ order by
   s.name collate "C",
   u.tag collate "C",
   k.complaint collate "C"`;
+
+/** What became of each row. */
+export const STAGED_CALLS = `
+select
+  call_id as "callId",
+  visit_id as "visitId",
+  unit_id as "unitId",
+  is_new as "isNew"
+from staged`;

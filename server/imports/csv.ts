@@ -97,8 +97,8 @@ const runs = (text: string): boolean => /^[=+\-@\t\r]/.test(text) && !NUMBER.tes
 const bare = (cell: string): string => cell.replace(/^'+/, '');
 
 /**
- * A cell as a spreadsheet may open it: one that it would run gets an apostrophe before it, which makes it text
- * there. {@link restored} takes exactly that one away again.
+ * A cell as a spreadsheet may open it: one that it would run gets an apostrophe before it, which makes it
+ * text there. {@link restored} takes exactly that one away again.
  */
 export const harmless = (cell: string): string => (runs(bare(cell)) ? `'${cell}` : cell);
 

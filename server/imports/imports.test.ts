@@ -42,8 +42,10 @@ const text = async (agent: Agent, address: string) => (await agent.get(address).
 const units = (...rows: string[]) => [UNIT_COLUMNS.join(','), ...rows].join('\n');
 const calls = (...rows: string[]) => [CALL_COLUMNS.join(','), ...rows].join('\n');
 const TWO = units(
-  'Kiln & Co,Studio,S1,"1 Quay, west",41.5,-70.25,HP-1,package heat pump,Norvane,NV-5,0012,2014-02-01,2014-06-30,5,R-410A,9.5,208,3,"throwing room, kilns",in service',
-  'Kiln & Co,Studio,S1,"1 Quay, west",41.5,-70.25,HP-2,package heat pump,Norvane,NV-5,,,,7.5,r22,12,208,3,,standby',
+  'Kiln & Co,Studio,S1,"1 Quay, west",41.5,-70.25,HP-1,package heat ' +
+    'pump,Norvane,NV-5,0012,2014-02-01,2014-06-30,5,R-410A,9.5,208,3,"throwing room, kilns",in service',
+  'Kiln & Co,Studio,S1,"1 Quay, west",41.5,-70.25,HP-2,package heat ' +
+    'pump,Norvane,NV-5,,,,7.5,r22,12,208,3,,standby',
 );
 
 describe('units', () => {
@@ -131,9 +133,12 @@ describe('units', () => {
 
 describe('calls', () => {
   const PAST = calls(
-    'Kiln & Co,Studio,HP-1,K-1,2025-04-20T08:15,cold studio,cooling,refrigerant circuit,leak,topped up,2025-04-21T16:00:00-04:00,Ada Quill,R-410A,2.5,,180.5,call',
-    'Kiln & Co,Studio,HP-1,,2026-04-25T09:00,cold again,cooling,widget,leak,topped up,2026-04-25T15:30,Ada Quill,R-410A,3,,,call',
-    'Kiln & Co,Studio,HP-1,K-3,2026-05-02T09:00,start-up,,,,washed coil [cooling start-up],2026-05-02T10:00,,,,,,maintenance',
+    'Kiln & Co,Studio,HP-1,K-1,2025-04-20T08:15,cold studio,cooling,refrigerant circuit,leak,topped ' +
+      'up,2025-04-21T16:00:00-04:00,Ada Quill,R-410A,2.5,,180.5,call',
+    'Kiln & Co,Studio,HP-1,,2026-04-25T09:00,cold again,cooling,widget,leak,topped ' +
+      'up,2026-04-25T15:30,Ada Quill,R-410A,3,,,call',
+    'Kiln & Co,Studio,HP-1,K-3,2026-05-02T09:00,start-up,,,,washed coil [cooling ' +
+      'start-up],2026-05-02T10:00,,,,,,maintenance',
     'Kiln & Co,Studio,,K-4,2026-05-03T09:00,noise on the roof,,,,,,,,,,,',
   );
 

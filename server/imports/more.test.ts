@@ -166,7 +166,8 @@ describe('a big import', () => {
     expect(done).toEqual([...done].sort((a, b) => a - b));
     expect(result.counts).toMatchObject({ created: 4500, newCustomers: 1, newSites: 90 });
     const [summaries] = await server.db.rows<{ n: number }>(
-      "select count(*)::int as n from unit_summaries m join units u on u.id = m.unit_id where u.kind = 'exhaust fan'",
+      'select count(*)::int as n from unit_summaries m join units u on u.id = m.unit_id where u.kind ' +
+        "= 'exhaust fan'",
     );
     expect(summaries?.n).toBe(4500);
   });
@@ -256,7 +257,8 @@ describe('a unit with several circuits', () => {
       .send({ id, siteId: site?.id, tag: 'TWO-1', kind: 'package cooling only' })
       .expect(201);
     await server.db.run(
-      "insert into circuits (unit_id, number, refrigerant, charge_lb) values ($1, 1, 'R-410A', 7.1), ($1, 2, 'R-410A', 7.2)",
+      "insert into circuits (unit_id, number, refrigerant, charge_lb) values ($1, 1, 'R-410A', 7.1), " +
+        "($1, 2, 'R-410A', 7.2)",
       [id],
     );
     const line = (await manager.get('/api/exports/units.csv')).text
@@ -278,7 +280,8 @@ describe('a unit with several circuits', () => {
 
   it('with a circuit whose charge nobody knows exports no sum at all', async () => {
     await server.db.run(
-      "update circuits set charge_lb = null where number = 2 and unit_id = (select id from units where tag = 'TWO-1')",
+      'update circuits set charge_lb = null where number = 2 and unit_id = (select id from units ' +
+        "where tag = 'TWO-1')",
     );
     const out = (await (await server.as('manager')).get('/api/exports/units.csv')).text;
     expect(out.split('\r\n').find((l) => l.includes('TWO-1'))).toContain(',R-410A,,');

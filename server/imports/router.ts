@@ -49,11 +49,7 @@ export const importRoutes: readonly Route[] = [
       const { db, user } = context;
       await db.transaction(async (transaction) => {
         if (!(await firstTime(db, transaction, { id: body.id, body, actor: user.id }))) return;
-        await db.run(
-          'insert into imports (id, kind, file_name, content, created_by) values ($1, $2, $3, $4, $5)',
-          [body.id, body.kind, body.fileName, body.content, user.id],
-          transaction,
-        );
+        await db.models.Import.create({ ...body, createdBy: user.id }, { transaction, returning: false });
       });
       return new Reply(201, { id: body.id });
     },
@@ -108,10 +104,8 @@ export const importRoutes: readonly Route[] = [
 ];
 
 async function storedFile({ db, params }: Context): Promise<StoredFile> {
-  const [file] = await db.rows<StoredFile>(
-    'select id, kind, file_name as "fileName", content from imports where id = $1',
-    [parse(uuid, params.id)],
-  );
+  const file = await db.models.Import.findByPk(parse(uuid, params.id));
   if (!file) throw notFound('Import');
-  return file;
+  const { id, kind, fileName, content } = file;
+  return { id, kind: kind as ImportKind, fileName, content };
 }

@@ -1,4 +1,4 @@
-import type { Transaction } from 'sequelize';
+import { fn, type Transaction } from 'sequelize';
 import { normaliseWord, partOfWord } from '#core/machine';
 import type { System } from '#core/vocabulary';
 import type {
@@ -16,8 +16,9 @@ import { companyNow } from '../settings/service.ts';
 import { derive, type Touched } from '../sheet/derive.ts';
 import { lock } from '../sheet/lock.ts';
 import { componentWords } from '../sheet/read.ts';
-import { FRESH_STATISTICS } from '../sheet/rebuild.ts';
+import { FRESH_STATISTICS } from '../sheet/write.sql.ts';
 import { refreshSummaries } from '../units/summary.ts';
+import { LOG_IMPORT, STAGED_STATISTICS } from './imports.sql.ts';
 import * as callSql from './calls.sql.ts';
 import { readCallRows, readUnitRows, type ReadRows, type StagedRow } from './rows.ts';
 import * as unitSql from './units.sql.ts';
@@ -108,8 +109,7 @@ export async function importFile(
       );
       run.goOn();
       await db.run(
-        `insert into log (actor_kind, actor_id, action, entity, entity_id, detail) select 'user', $1::uuid, 'import', 'unit', id, $2::jsonb from unnest($3::uuid[]) id
-         union all select 'user', $1::uuid, 'import', 'import', $4::uuid, $2::jsonb`,
+        LOG_IMPORT,
         [
           actor,
           JSON.stringify({ import: file.id, kind: file.kind, file: file.fileName, mode }),
@@ -118,7 +118,7 @@ export async function importFile(
         ],
         transaction,
       );
-      await db.run('update imports set applied_at = now() where id = $1', [file.id], transaction);
+      await db.models.Import.update({ appliedAt: fn('now') }, { where: { id: file.id }, transaction });
       return done;
     });
   } catch (outcome) {
@@ -154,7 +154,7 @@ async function stage(
     await db.run(fill, [JSON.stringify(rows.slice(from, from + CHUNK))], transaction);
     report(Math.min(from + CHUNK, rows.length), 'reading rows');
   }
-  await db.run('analyze staged (line)', [], transaction);
+  await db.run(STAGED_STATISTICS, [], transaction);
 }
 
 async function importUnits(run: Run, rows: readonly StagedRow[], zone: string): Promise<Result> {
@@ -187,11 +187,7 @@ async function importUnits(run: Run, rows: readonly StagedRow[], zone: string): 
   const changedUnits = await go(unitSql.CHANGE_UNITS);
   await go(unitSql.ADD_CIRCUITS);
   const withCircuit = await go(unitSql.CHANGE_CIRCUITS);
-  const created = await db.rows<{ id: string }>(
-    'select unit_id as id from staged where is_new',
-    [],
-    transaction,
-  );
+  const created = await db.rows<{ id: string }>(unitSql.NEW_UNITS, [], transaction);
   const isNew = new Set(created.map((u) => u.id));
   const changed = new Set([...changedUnits, ...withCircuit].map((u) => u.id).filter((id) => !isNew.has(id)));
   return {
@@ -249,11 +245,7 @@ async function importCalls(run: Run, rows: readonly StagedRow[]): Promise<Result
     visitId: string | null;
     unitId: string | null;
     isNew: boolean;
-  }>(
-    'select call_id as "callId", visit_id as "visitId", unit_id as "unitId", is_new as "isNew" from staged',
-    [],
-    transaction,
-  );
+  }>(callSql.STAGED_CALLS, [], transaction);
   const created = staged.filter((row) => row.isNew);
   const updated = staged.filter((row) => !row.isNew && changed.has(row.callId));
   const all = [...created, ...updated];

@@ -214,3 +214,8 @@ from units u
     where unit_id = u.id
   ) x on true
 order by c.name collate "C", s.name collate "C", u.tag collate "C"`;
+
+export const NEW_UNITS = `
+select unit_id as id
+from staged
+where is_new`;

@@ -28,10 +28,10 @@ export interface Attempt {
 }
 
 /**
- * Counts wrong sign-ins in PostgreSQL, so that neither a restart nor another process forgets them. A stranger is
- * held back by address and by name, so that neither many addresses against one name nor one address against
- * many names goes on. A name is never locked for long: it answers strangers after a delay that grows to five
- * minutes, and a device on which its person has signed in before is counted for itself.
+ * Counts wrong sign-ins in PostgreSQL, so that neither a restart nor another process forgets them. A stranger
+ * is held back by address and by name, so that neither many addresses against one name nor one address
+ * against many names goes on. A name is never locked for long: it answers strangers after a delay that grows
+ * to five minutes, and a device on which its person has signed in before is counted for itself.
  */
 export class SignInGate {
   private readonly limiters: Record<'device' | 'address' | 'name' | 'pause', RateLimiterPostgres>;

@@ -5,8 +5,8 @@ import { companyNow } from '../settings/service.ts';
 import { SITES_OF_CREW } from './people.sql.ts';
 
 /*
- * Where the key is lets anybody in who knows it. Somebody without the right to read every key reads it for the
- * sites the own crew is sent to, around the days it is.
+ * Where the key is lets anybody in who knows it. Somebody without the right to read every key reads it for
+ * the sites the own crew is sent to, around the days it is.
  */
 
 interface Node {

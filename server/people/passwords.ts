@@ -6,8 +6,8 @@ const COST = { N: 2 ** 17, r: 8, p: 1, maxmem: 256 * 1024 * 1024 } as const;
 const KEY_BYTES = 32;
 
 /**
- * One hash takes 128 MB and a core for a third of a second. A flood of sign-ins must not take more than two at
- * a time from those who are at work, nor queue without end.
+ * One hash takes 128 MB and a core for a third of a second. A flood of sign-ins must not take more than two
+ * at a time from those who are at work, nor queue without end.
  */
 const AT_ONCE = 2;
 const MOST_WAITING = 30;

@@ -1,4 +1,7 @@
-/** Sites crew $1 is sent to around day $2: visits of the last fortnight that nobody has left, and of the next month. */
+/**
+ * Sites crew $1 is sent to around day $2: visits of the last fortnight that nobody has left, and of the next
+ * month.
+ */
 export const SITES_OF_CREW = `
 select distinct v.site_id as "siteId"
 from visits v

@@ -127,19 +127,22 @@ describe('who somebody is, now', () => {
     await agent.get('/api/units').expect(401);
   });
 
-  it('somebody else signs in at once on the device of who has left, and signing out there is no failure', async () => {
-    const [leaver, next] = [await newPerson('technician'), await newPerson('technician')];
-    const agent = await signedIn(leaver);
-    await change(leaver, 'active = false');
-    await soon();
-    await agent.delete('/api/session').expect(200);
-    const again = await signedIn(next);
-    await change(next, 'active = false');
-    await soon();
-    const other = await newPerson('technician');
-    await again.post('/api/session').send({ login: other, password: PASSWORD }).expect(200);
-    await again.get('/api/units').expect(200);
-  });
+  it(
+    'somebody else signs in at once on the device of who has left, and signing out there is no ' + 'failure',
+    async () => {
+      const [leaver, next] = [await newPerson('technician'), await newPerson('technician')];
+      const agent = await signedIn(leaver);
+      await change(leaver, 'active = false');
+      await soon();
+      await agent.delete('/api/session').expect(200);
+      const again = await signedIn(next);
+      await change(next, 'active = false');
+      await soon();
+      const other = await newPerson('technician');
+      await again.post('/api/session').send({ login: other, password: PASSWORD }).expect(200);
+      await again.get('/api/units').expect(200);
+    },
+  );
 
   it('open news end when somebody signs out or has left, and only theirs', async () => {
     const listening = await new Promise<http.Server>((ready) => {
@@ -257,44 +260,47 @@ describe('own crew and others', () => {
     await author.post(`/api/visits/${visitId}/entries`).send(withdrawn()).expect(201);
   });
 
-  it('where the key is, technicians read for the sites they are sent to; elsewhere they are told to ask', async () => {
-    const manager = await server.as('manager');
-    const siteId = randomUUID();
-    await manager
-      .post('/api/sites')
-      .send({ id: siteId, customerId: place.customerId, name: 'Key hall', lat: 41, lon: -70 })
-      .expect(201);
-    const { body: site } = await manager.get(`/api/sites/${siteId}`).expect(200);
-    await manager
-      .patch(`/api/sites/${siteId}`)
-      .send({ version: site.version, keyAt: 'under the third pot' })
-      .expect(200);
-    await server.db.models.Visit.create({
-      id: randomUUID(),
-      siteId,
-      crewId: server.crewId,
-      plannedFor: '2026-06-20',
-    });
-    const own = await server.as('technician');
-    const other = await signedIn(await newPerson('technician', otherCrew));
-    const asked = [
-      `/api/sites/${siteId}`,
-      '/api/sites?q=key',
-      `/api/customers/${place.customerId}`,
-      `/api/visits?day=2026-06-20`,
-    ];
-    for (const path of asked) {
-      expect([path, (await own.get(path).expect(200)).text]).toEqual([
-        path,
-        expect.stringContaining('third pot'),
-      ]);
-      const { text } = await other.get(path).expect(200);
-      expect([path, text.includes('third pot'), text.includes('"keyHidden":true')]).toEqual([
-        path,
-        false,
-        true,
-      ]);
-    }
-    expect((await manager.get(`/api/sites/${siteId}`)).body.keyAt).toBe('under the third pot');
-  });
+  it(
+    'where the key is, technicians read for the sites they are sent to; elsewhere they are told to ' + 'ask',
+    async () => {
+      const manager = await server.as('manager');
+      const siteId = randomUUID();
+      await manager
+        .post('/api/sites')
+        .send({ id: siteId, customerId: place.customerId, name: 'Key hall', lat: 41, lon: -70 })
+        .expect(201);
+      const { body: site } = await manager.get(`/api/sites/${siteId}`).expect(200);
+      await manager
+        .patch(`/api/sites/${siteId}`)
+        .send({ version: site.version, keyAt: 'under the third pot' })
+        .expect(200);
+      await server.db.models.Visit.create({
+        id: randomUUID(),
+        siteId,
+        crewId: server.crewId,
+        plannedFor: '2026-06-20',
+      });
+      const own = await server.as('technician');
+      const other = await signedIn(await newPerson('technician', otherCrew));
+      const asked = [
+        `/api/sites/${siteId}`,
+        '/api/sites?q=key',
+        `/api/customers/${place.customerId}`,
+        `/api/visits?day=2026-06-20`,
+      ];
+      for (const path of asked) {
+        expect([path, (await own.get(path).expect(200)).text]).toEqual([
+          path,
+          expect.stringContaining('third pot'),
+        ]);
+        const { text } = await other.get(path).expect(200);
+        expect([path, text.includes('third pot'), text.includes('"keyHidden":true')]).toEqual([
+          path,
+          false,
+          true,
+        ]);
+      }
+      expect((await manager.get(`/api/sites/${siteId}`)).body.keyAt).toBe('under the third pot');
+    },
+  );
 });

@@ -15,7 +15,8 @@ let decoy: Promise<string> | undefined;
 /**
  * Signs a person in.
  *
- * @throws Problem 401 when name and password do not belong together, 429 after too many wrong tries, see {@link
+ * @throws Problem 401 when name and password do not belong together, 429 after too many wrong tries, see
+ * {@link
  *   SignInGate}
  */
 export async function signIn(

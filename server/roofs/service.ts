@@ -24,7 +24,7 @@ export async function roofRecord(db: Database, id: string, transaction?: Transac
     site: site.name,
     customer: site.customer.name,
     name: found.name,
-    plan: found.plan as RoofPlan,
+    plan: found.plan,
     version: found.version,
   };
   const units = await db.rows<Omit<RoofUnit, 'feed'>>(UNITS_OF_ROOF, [roof.siteId], transaction);

@@ -52,11 +52,7 @@ export async function routingProblemFor(
   const { timeZone } = await companyNow(db);
   const due = await dueSites(db, todayIn(clock, timeZone), body.day, HORIZON_DAYS, body.siteIds);
   const sites = await db.models.Site.findAll({ where: { id: body.siteIds } });
-  const [crewSize] = await db.rows<{ n: number }>(
-    'select count(*)::int as n from users where crew_id = $1 and active',
-    [crew.id],
-  );
-  const hands = Math.max(1, crewSize?.n ?? 1);
+  const hands = Math.max(1, await db.models.User.count({ where: { crewId: crew.id, active: true } }));
   const left: { siteId: string; site: string; why: string }[] = [];
   const notes: string[] = [];
   const chosen = body.siteIds.flatMap((siteId) => {
@@ -130,9 +126,9 @@ function windowsOf(hours: OpeningHours | null, day: string): [number, number][] 
  */
 export async function saveRoute(needs: Needs, body: NewRoute, actor: string): Promise<RoutePage> {
   const { db, clock } = needs;
-  const saved = await db.rows('select 1 from routes where id = $1', [body.id]);
+  const saved = await db.models.Route.count({ where: { id: body.id } });
   const { work, problem } =
-    saved.length > 0 ? { work: [], problem: undefined } : await routingProblemFor(needs, body);
+    saved > 0 ? { work: [], problem: undefined } : await routingProblemFor(needs, body);
   const units = work.flatMap((stop) => stop.units.map((unit) => unit.unitId)).sort();
   await withLocked(
     db,

@@ -2,6 +2,7 @@ import { alike, likelyUnits, readClue, type Candidate } from '#core/locate';
 import type { Found } from '#contracts/search';
 import type { Database } from '../db/connect.ts';
 import { poleWord } from '../tracing/service.ts';
+import { candidateUnits } from './search.sql.ts';
 
 /** So many units are looked at closely; the rest share fewer words with what was typed. */
 const CANDIDATES = 60;
@@ -34,20 +35,10 @@ export async function likelyFound(db: Database, typed: string, limit: number): P
     ...clue.poles.map(poleWord),
     ...(serial.length >= 4 ? [`${serial}:*`] : []),
   ];
-  const matched = terms.map((_, i) => `(d.words @@ to_tsquery('simple', $${i + 1}))::int`).join(' + ');
-  const rows = await db.rows<Row>(
-    `with hits as materialized (
-       select d.id, ${matched} as matched, d.subtitle from search_documents d
-       where d.kind <> 'call' and d.kind = 'unit' and d.words @@ to_tsquery('simple', $${terms.length + 1}))
-     select u.id as "unitId", u.tag, u.kind, u.status, u.serial, u.model, s.name as site, c.name as customer, u.area_served as "areaServed",
-       u.found_by as "foundBy", h.subtitle, coalesce(m.flag_kinds, '{}') as "flagKinds",
-       coalesce((select json_agg(json_build_object('kind', o.kind, 'text', o.text)) from open_conditions o where o.unit_id = u.id and o.closed_at is null), '[]') as open,
-       (select count(*)::int from calls k where k.unit_id = u.id and k.kind <> 'maintenance' and k.state not in ('done', 'cancelled')) as "openCalls"
-     from (select * from hits order by matched desc, id limit ${CANDIDATES}) h
-     join units u on u.id = h.id join sites s on s.id = u.site_id join customers c on c.id = s.customer_id left join unit_summaries m on m.unit_id = u.id
-     where u.status <> 'retired'`,
-    [...terms, terms.map((term) => `(${term})`).join(' | ')],
-  );
+  const rows = await db.rows<Row>(candidateUnits(terms.length, CANDIDATES), [
+    ...terms,
+    terms.map((term) => `(${term})`).join(' | '),
+  ]);
   const candidates = rows.map(
     ({ serial: number, model, areaServed, foundBy, subtitle: _subtitle, ...row }): Candidate => ({
       ...row,

@@ -2,6 +2,7 @@ import { readClue } from '#core/locate';
 import type { Found } from '#contracts/search';
 import type { Database } from '../db/connect.ts';
 import { likelyFound } from './likely.ts';
+import { documentsFound } from './search.sql.ts';
 
 const MOST = 20;
 
@@ -37,22 +38,14 @@ export async function search(db: Database, typed: string): Promise<Found[]> {
   const query = prefixQuery(typed);
   if (!query) return [];
   const bind = [query, typed.trim().replace(/[\\%_]/g, '\\$&')];
-  const matching = (kinds: string, limit: number) =>
-    db.rows<Found>(
-      `select d.kind, d.id, d.title, concat_ws(' · ', nullif(d.subtitle, ''), k.state) as subtitle
-       from search_documents d left join calls k on d.kind = 'call' and k.id = d.id
-       where ${kinds} and d.words @@ to_tsquery('simple', $1)
-       order by array_position(array['customer', 'site', 'unit', 'call'], d.kind), lower(d.title) like lower($2) || '%' desc,
-         d.title, d.id
-       limit ${limit}`,
-      bind,
-    );
-  const records = await matching("d.kind <> 'call'", MOST);
+  const matching = (which: 'calls' | 'records', limit: number) =>
+    db.rows<Found>(documentsFound(which, limit), bind);
+  const records = await matching('records', MOST);
   const letters = typed.replace(/[^\p{L}\p{N}]/gu, '').length;
   const calls =
     records.length >= MOST || letters < LETTERS_FOR_CALLS
       ? []
-      : await matching("d.kind = 'call'", MOST - records.length);
+      : await matching('calls', MOST - records.length);
   const clue = readClue(typed);
   if (records.length > 0 && !clue.feltWord && clue.poles.length === 0) return [...records, ...calls];
   if (letters < LETTERS_FOR_CALLS) return [...records, ...calls];

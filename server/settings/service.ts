@@ -15,6 +15,7 @@ import type { MeasuringLimits } from '#core/measurement';
 import type { Database } from '../db/connect.ts';
 import { firstTime } from '../http/once.ts';
 import { writeLog } from '../http/log.ts';
+import { JUDGE_ANEW_FROM } from './settings.sql.ts';
 
 type Value<N extends SettingName> = z.output<(typeof SETTING_SHAPES)[N]>;
 
@@ -135,12 +136,7 @@ export async function changeSetting(
     if (!(await firstTime(db, transaction, { id: body.id, body, actor }))) return;
     const { id, value, validFrom } = body;
     await db.models.Setting.create({ id, name, value, validFrom, recordedBy: actor }, { transaction });
-    if (name === 'history')
-      await db.run(
-        'update unit_summaries set changes_on = least(changes_on, $1::date)',
-        [body.validFrom],
-        transaction,
-      );
+    if (name === 'history') await db.run(JUDGE_ANEW_FROM, [body.validFrom], transaction);
     await writeLog(db, transaction, {
       actor,
       action: 'change setting',

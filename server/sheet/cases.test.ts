@@ -88,7 +88,8 @@ it('of three maintenance calls only the one whose unit was ticked is done', asyn
   const states = await Promise.all(calls.map(async (id) => (await callOf(id)).state));
   expect(states).toEqual(['done', 'cancelled', 'cancelled']);
   const done = await server.db.rows<{ tag: string; done: object }>(
-    'select u.tag, m.last_done as done from unit_summaries m join units u on u.id = m.unit_id where u.site_id = $1 order by u.tag',
+    'select u.tag, m.last_done as done from unit_summaries m join units u on u.id = m.unit_id where ' +
+      'u.site_id = $1 order by u.tag',
     [at.siteId],
   );
   expect(done.map((row) => Object.keys(row.done))).toEqual([['filters and belts'], [], []]);

@@ -61,54 +61,57 @@ it('twenty people writing on one unit at once derive what a fold from scratch de
   expect(steps.findings?.length).toBeGreaterThan(2);
 });
 
-it('any sequence of lines, amendments and withdrawals derives step by step what it derives from scratch', async () => {
-  for (const seed of [1, 2, 3]) {
-    const random = seededRandom(seed);
-    const units = [await at.unit(`A-${seed}`), await at.unit(`B-${seed}`)];
-    const calls = [
-      await at.call(units[0] as string, '2026-05-01T12:00:00Z'),
-      await at.call(null, '2026-05-02T12:00:00Z'),
-    ];
-    const planned = await at.maintenance(units, '2026-05-03');
-    const visits = [
-      await at.visit(calls, '2026-05-01'),
-      await at.visit([...planned, calls[0] as string], '2026-05-03'),
-    ];
-    const stands: { id: string; visitId: string; kind: string; body: object; unitId: string | null }[] = [];
-    for (let i = 0; i < 30; i++) {
-      const visitId = oneOf(random, visits);
-      const occurredAt = `2026-05-${String(wholeBetween(random, 1, 28)).padStart(2, '0')}T14:00:00Z`;
-      const own = stands.filter((line) => line.visitId === visitId);
-      const target = own.length > 0 && random() < 0.4 ? oneOf(random, own) : undefined;
-      if (target) stands.splice(stands.indexOf(target), 1);
-      if (target && random() < 0.5) {
-        await at.withdraw(visitId, target.id, { unitId: target.unitId });
-        continue;
+it(
+  'any sequence of lines, amendments and withdrawals derives step by step what it derives from ' + 'scratch',
+  async () => {
+    for (const seed of [1, 2, 3]) {
+      const random = seededRandom(seed);
+      const units = [await at.unit(`A-${seed}`), await at.unit(`B-${seed}`)];
+      const calls = [
+        await at.call(units[0] as string, '2026-05-01T12:00:00Z'),
+        await at.call(null, '2026-05-02T12:00:00Z'),
+      ];
+      const planned = await at.maintenance(units, '2026-05-03');
+      const visits = [
+        await at.visit(calls, '2026-05-01'),
+        await at.visit([...planned, calls[0] as string], '2026-05-03'),
+      ];
+      const stands: { id: string; visitId: string; kind: string; body: object; unitId: string | null }[] = [];
+      for (let i = 0; i < 30; i++) {
+        const visitId = oneOf(random, visits);
+        const occurredAt = `2026-05-${String(wholeBetween(random, 1, 28)).padStart(2, '0')}T14:00:00Z`;
+        const own = stands.filter((line) => line.visitId === visitId);
+        const target = own.length > 0 && random() < 0.4 ? oneOf(random, own) : undefined;
+        if (target) stands.splice(stands.indexOf(target), 1);
+        if (target && random() < 0.5) {
+          await at.withdraw(visitId, target.id, { unitId: target.unitId });
+          continue;
+        }
+        const open = stands.filter((line) => line.kind === 'condition left');
+        const closing = open.length > 0 && !target && random() < 0.2 ? oneOf(random, open) : undefined;
+        const [kind, body] = target
+          ? [target.kind, target.body]
+          : closing
+            ? ['condition closed', { conditionId: closing.id, text: 'in' }]
+            : random() < 0.25
+              ? oneOf(random, [
+                  ['arrive', {}],
+                  ['leave', { outcome: 'done' }],
+                  ['leave', { outcome: 'waiting', waitingFor: 'parts' }],
+                ] as const)
+              : oneOf(random, LINES);
+        const unitId = kind === 'arrive' || kind === 'leave' ? null : oneOf(random, units);
+        const amends = target ? { supersedes: target.id, reason: 'put right' } : {};
+        stands.push({
+          id: await at.write(visitId, kind, body, { unitId, occurredAt, ...amends }),
+          visitId,
+          kind,
+          body,
+          unitId,
+        });
       }
-      const open = stands.filter((line) => line.kind === 'condition left');
-      const closing = open.length > 0 && !target && random() < 0.2 ? oneOf(random, open) : undefined;
-      const [kind, body] = target
-        ? [target.kind, target.body]
-        : closing
-          ? ['condition closed', { conditionId: closing.id, text: 'in' }]
-          : random() < 0.25
-            ? oneOf(random, [
-                ['arrive', {}],
-                ['leave', { outcome: 'done' }],
-                ['leave', { outcome: 'waiting', waitingFor: 'parts' }],
-              ] as const)
-            : oneOf(random, LINES);
-      const unitId = kind === 'arrive' || kind === 'leave' ? null : oneOf(random, units);
-      const amends = target ? { supersedes: target.id, reason: 'put right' } : {};
-      stands.push({
-        id: await at.write(visitId, kind, body, { unitId, occurredAt, ...amends }),
-        visitId,
-        kind,
-        body,
-        unitId,
-      });
+      const [steps, scratch] = await bothWays();
+      expect(scratch).toEqual(steps);
     }
-    const [steps, scratch] = await bothWays();
-    expect(scratch).toEqual(steps);
-  }
-});
+  },
+);

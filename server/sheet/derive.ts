@@ -97,8 +97,8 @@ async function deriveCalls(
 type Rows = Readonly<Record<write.DerivedTable, readonly object[]>>;
 
 /**
- * Replaces the derived rows of subjects by what their sheets say now. Rows of a kind that come out as they did
- * the last time are left alone: a line of work on a full sheet writes no finding anew.
+ * Replaces the derived rows of subjects by what their sheets say now. Rows of a kind that come out as they
+ * did the last time are left alone: a line of work on a full sheet writes no finding anew.
  */
 async function replace(
   db: Database,

@@ -1,6 +1,7 @@
 import type { Transaction } from 'sequelize';
 import type { Database } from '../db/connect.ts';
 import type { Touched } from './derive.ts';
+import { lockRows } from './read.sql.ts';
 
 /**
  * Locks are always taken in this order, and within a table in the order of ids, so that two writers never
@@ -24,11 +25,7 @@ const AGAIN = new Set(['40001', '40P01']);
 export async function lock(db: Database, touched: Touched, transaction: Transaction): Promise<void> {
   for (const [what, table] of ORDER) {
     if (touched[what].length === 0) continue;
-    await db.rows(
-      `select id from ${table} where id = any($1::uuid[]) order by id for no key update`,
-      [touched[what]],
-      transaction,
-    );
+    await db.rows(lockRows(table), [touched[what]], transaction);
   }
 }
 

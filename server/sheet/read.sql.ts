@@ -3,7 +3,8 @@
  * queries. Bodies that the fold does not look into stay in the database.
  */
 
-const FOLDED = `'finding', 'work', 'refrigerant', 'condition left', 'condition closed', 'recommendation', 'leave'`;
+const FOLDED =
+  `'finding', 'work', 'refrigerant', 'condition left', 'condition closed', ` + `'recommendation', 'leave'`;
 const ENTRY = `
   e.id,
   e.root_id as "rootId",
@@ -156,3 +157,25 @@ select
     where visit_id = $1 and kind = 'finding' and unit_id is not null) as found,
   array(select distinct unit_id from line where unit_id is not null) as units,
   array(select distinct point_id from line where point_id is not null) as points`;
+
+export const allIds = (table: 'units' | 'visits' | 'calls'): string => `
+select id
+from ${table}
+order by id`;
+
+/** Panels, supplies, towers and the like: what a sheet can be about that is no unit. */
+export const POINTS_THAT_ARE_NO_UNIT = `
+select id
+from site_points
+where unit_id is null
+order by id`;
+
+export type Locked = 'units' | 'site_points' | 'calls' | 'visits';
+
+/** Holds rows against other writers until the transaction ends, always in the order of their ids. */
+export const lockRows = (table: Locked): string => `
+select id
+from ${table}
+where id = any($1::uuid[])
+order by id
+for no key update`;

@@ -34,7 +34,9 @@ export const UNITS_AT_ONCE = 500;
 
 export type Line = Entry & { readonly rootId: string };
 
-/** What each kind of derived row of a subject came out as when it was last folded; null before the first time. */
+/**
+ * What each kind of derived row of a subject came out as when it was last folded; null before the first time.
+ */
 export type Folded = Readonly<Record<string, string>> | null;
 
 /** A unit with everything its sheets and calls say of it. */

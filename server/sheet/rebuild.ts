@@ -2,9 +2,8 @@ import type { Transaction } from 'sequelize';
 import type { Database } from '../db/connect.ts';
 import type { Clock } from '../http/clock.ts';
 import { derive } from './derive.ts';
-
-/** Statistics of the tables the fold reads, so that the planner knows their sizes. */
-export const FRESH_STATISTICS = 'analyze units, circuits, calls, visits, visit_calls, entries, call_events';
+import { allIds, POINTS_THAT_ARE_NO_UNIT } from './read.sql.ts';
+import { FORGET_FOLDED, FRESH_STATISTICS } from './write.sql.ts';
 
 /**
  * Derives everything anew from what stands. After a change of the rules or of the words, and once when a
@@ -21,23 +20,15 @@ export async function rebuild(
   // A database that was just filled knows nothing yet of how much is where.
   await db.run(FRESH_STATISTICS, [], transaction);
   // Nothing is taken as it was: whatever the tables hold, they hold what the sheets say afterwards.
-  await db.run('delete from folded', [], transaction);
-  const ids = async (table: string) =>
-    (await db.rows<{ id: string }>(`select id from ${table} order by id`, [], transaction)).map(
-      (row) => row.id,
-    );
-  const units = await ids('units');
+  await db.run(FORGET_FOLDED, [], transaction);
+  const ids = async (sql: string) =>
+    (await db.rows<{ id: string }>(sql, [], transaction)).map((row) => row.id);
+  const units = await ids(allIds('units'));
   const touched = {
-    visits: await ids('visits'),
-    calls: await ids('calls'),
+    visits: await ids(allIds('visits')),
+    calls: await ids(allIds('calls')),
     units,
-    points: (
-      await db.rows<{ id: string }>(
-        'select id from site_points where unit_id is null order by id',
-        [],
-        transaction,
-      )
-    ).map((row) => row.id),
+    points: await ids(POINTS_THAT_ARE_NO_UNIT),
   };
   await derive(db, clock, touched, transaction, (done) => progress(done, units.length));
 }

@@ -231,3 +231,11 @@ on conflict (unit_id) do update set
   open_conditions = excluded.open_conditions,
   last_visit_at = excluded.last_visit_at,
   last_done = excluded.last_done`;
+
+/** Statistics of the tables the fold reads, so that the planner knows their sizes. */
+export const FRESH_STATISTICS = `
+analyze units, circuits, calls, visits, visit_calls, entries, call_events`;
+
+/** After this no derived row is taken to be as it was. */
+export const FORGET_FOLDED = `
+delete from folded`;

@@ -11,7 +11,7 @@ import { companyNow } from '../settings/service.ts';
 import { conditionsOf } from '../units/queries.ts';
 import { UNITS_OF_SITE } from '../units/units.sql.ts';
 import { refreshStale } from '../units/summary.ts';
-import { ONE_SITE, RECENT_VISITS } from './sites.sql.ts';
+import { ONE_SITE, RECENT_VISITS, ROOFS_OF_SITE } from './sites.sql.ts';
 
 /** A site with its units worst first, its open calls and its last visits. @throws Problem 404 */
 export async function siteRecord(
@@ -29,11 +29,7 @@ export async function siteRecord(
       units.map((u) => u.id),
     )
   ).filter((c) => c.closedAt === null);
-  const roofs = await db.rows<{ id: string; name: string; units: number }>(
-    `select r.id, r.name, (select count(*)::int from jsonb_array_elements(r.plan->'items') i where i->>'kind' = 'unit') as units
-     from roofs r where r.site_id = $1 and r.retired_at is null order by r.name`,
-    [id],
-  );
+  const roofs = await db.rows<{ id: string; name: string; units: number }>(ROOFS_OF_SITE, [id]);
   return { ...site, units, openCalls: await openCallsOfSite(db, id), recentVisits, conditions, roofs };
 }
 

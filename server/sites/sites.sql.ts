@@ -1,6 +1,8 @@
 /* Set-wise reads of sites. */
 
-export const SITE_COLUMNS = `
+import { cut, idsFound, type ListAsked } from '../db/list.sql.ts';
+
+const SITE_COLUMNS = `
   s.id,
   s.customer_id as "customerId",
   c.name as customer,
@@ -26,8 +28,8 @@ select ${SITE_COLUMNS}
 from sites s join customers c on c.id = s.customer_id
 where s.id = $1`;
 
-/** Sites with counts of their units; the caller adds where, group by s.id, c.id and order. */
-export const SITE_ROWS = `
+/** Sites with counts of their units; where, group by s.id, c.id and order follow. */
+const SITE_ROWS = `
 select ${SITE_COLUMNS},
   count(u.id)::int as units,
   count(m.unit_id) filter (where m.to_decide)::int as flagged
@@ -35,6 +37,40 @@ from sites s
   join customers c on c.id = s.customer_id
   left join units u on u.site_id = s.id and u.status <> 'retired'
   left join unit_summaries m on m.unit_id = u.id`;
+
+const ofSites = (searched: boolean) => `
+where s.retired_at is null
+  ${searched ? `and s.id in (${idsFound('site')})` : ''}`;
+
+export const countSites = (searched: boolean): string => `
+select count(*)::int as total
+from sites s ${ofSites(searched)}`;
+
+export const sitesPage = (
+  searched: boolean,
+  order: string,
+  page: Pick<ListAsked, 'limit' | 'offset'>,
+): string => `
+${SITE_ROWS}
+${ofSites(searched)}
+group by s.id, c.id
+order by ${order}, s.id
+${cut(page)}`;
+
+export const SITES_OF_CUSTOMER = `
+${SITE_ROWS}
+where s.customer_id = $1 and s.retired_at is null
+group by s.id, c.id
+order by s.name`;
+
+export const ROOFS_OF_SITE = `
+select
+  r.id,
+  r.name,
+  (select count(*)::int from jsonb_array_elements(r.plan->'items') i where i->>'kind' = 'unit') as units
+from roofs r
+where r.site_id = $1 and r.retired_at is null
+order by r.name`;
 
 export const RECENT_VISITS = `
 select

@@ -1,6 +1,7 @@
 import type { Page } from '#contracts/common';
 import type { ConditionView, DecisionView, LastSeen, UnitCallRow, UnitRow } from '#contracts/units';
 import type { Database } from '../db/connect.ts';
+import { orderBy, type ListAsked } from '../db/list.sql.ts';
 import { prefixQuery } from '../search/queries.ts';
 import {
   CALLS_OF_UNIT,
@@ -8,8 +9,8 @@ import {
   DECISIONS_OF_UNITS,
   LAST_FINDINGS,
   LAST_READINGS,
-  UNIT_COLUMNS,
-  UNIT_TABLES,
+  countUnits,
+  unitsPage,
 } from './units.sql.ts';
 
 const ORDER: Record<string, string> = {
@@ -20,37 +21,11 @@ const ORDER: Record<string, string> = {
   score: 'coalesce(m.score, 0) {dir}, c.name, s.name, u.tag',
 };
 
-interface List {
-  readonly q: string;
-  readonly sort: string;
-  readonly dir: 'asc' | 'desc';
-  readonly offset: number;
-  readonly limit: number;
-}
-
-/**
- * An order clause from the fixed table; the direction is one of two words, so nothing typed reaches the SQL
- * text.
- */
-export function orderBy(table: Record<string, string>, { sort, dir }: Pick<List, 'sort' | 'dir'>): string {
-  return (table[sort] as string).replaceAll('{dir}', dir);
-}
-
-export async function unitPage(db: Database, list: List): Promise<Page<UnitRow>> {
+export async function unitPage(db: Database, list: ListAsked): Promise<Page<UnitRow>> {
   const found = prefixQuery(list.q);
-  const matching = `
-    select id from search_documents where kind <> 'call' and kind = 'unit' and words @@ to_tsquery('simple', $1)`;
-  const where = found ? `where u.id in (${matching})` : '';
   const bind = found ? [found] : [];
-  const [count] = await db.rows<{ total: number }>(
-    `select count(*)::int as total from units u ${where}`,
-    bind,
-  );
-  const rows = await db.rows<UnitRow>(
-    `select ${UNIT_COLUMNS} from ${UNIT_TABLES} ${where}
-     order by ${orderBy(ORDER, list)}, u.id limit ${list.limit} offset ${list.offset}`,
-    bind,
-  );
+  const [count] = await db.rows<{ total: number }>(countUnits(found !== undefined), bind);
+  const rows = await db.rows<UnitRow>(unitsPage(found !== undefined, orderBy(ORDER, list), list), bind);
   return { rows, total: count?.total ?? 0 };
 }
 

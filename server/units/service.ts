@@ -12,7 +12,7 @@ import type {
   UnitPatch,
   UnitRow,
 } from '#contracts/units';
-import type { Transaction } from 'sequelize';
+import { Op, type Transaction } from 'sequelize';
 import type { Dependencies } from '../dependencies.ts';
 import type { Database } from '../db/connect.ts';
 import { invalid, notFound } from '../http/problem.ts';
@@ -225,10 +225,6 @@ async function changeCircuits(
     throw invalid([
       { path: 'circuits', message: `circuit ${bound.number} has pounds or parts on record and cannot go` },
     ]);
-  await db.run(
-    'delete from circuits where unit_id = $1 and number <> all($2::int[])',
-    [id, numbers],
-    transaction,
-  );
+  await db.models.Circuit.destroy({ where: { unitId: id, number: { [Op.notIn]: numbers } }, transaction });
   await db.run(MERGE_CIRCUITS, [id, JSON.stringify(circuits)], transaction);
 }

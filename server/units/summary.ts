@@ -7,6 +7,7 @@ import type { Clock } from '../http/clock.ts';
 import { judgingSettings } from '../settings/service.ts';
 import { readUnits, UNITS_AT_ONCE, type UnitRead } from '../sheet/read.ts';
 import { SUMMARIES } from '../sheet/write.sql.ts';
+import { ANY_STALE_UNIT, STALE_UNITS } from './units.sql.ts';
 
 /**
  * Works out the verdict of units from their folded sheets and keeps it beside them. Lists and the watch list
@@ -68,18 +69,13 @@ export async function refreshSummaries(
  * new setting). Called before a list that shows verdicts is read; usually there is nothing to do.
  */
 export async function refreshStale(db: Database, clock: Clock, today: PlainDate): Promise<void> {
-  const stale = 'select unit_id from unit_summaries where changes_on <= $1';
-  if ((await db.rows(`${stale} limit 1`, [today])).length === 0) return;
+  if ((await db.rows(ANY_STALE_UNIT, [today])).length === 0) return;
   await db.transaction(async (transaction) => {
-    const rows = await db.rows<{ unit_id: string }>(
-      `${stale} order by unit_id for update skip locked`,
-      [today],
-      transaction,
-    );
+    const stale = await db.rows<{ unitId: string }>(STALE_UNITS, [today], transaction);
     await refreshSummaries(
       db,
       clock,
-      rows.map((row) => row.unit_id),
+      stale.map((row) => row.unitId),
       transaction,
     );
   });

@@ -1,6 +1,7 @@
 /* Set-wise reads of units: lists and what a unit page gathers. */
 
 import { CONDITION } from '../conditions/conditions.sql.ts';
+import { cut, idsFound, type ListAsked } from '../db/list.sql.ts';
 
 /** Columns of a unit as lists show it; needs u, s, c and m (the summary) in the from clause. */
 export const UNIT_COLUMNS = `
@@ -30,6 +31,37 @@ export const UNIT_TABLES = `
   join sites s on s.id = u.site_id
   join customers c on c.id = s.customer_id
   left join unit_summaries m on m.unit_id = u.id`;
+
+const ofUnits = (searched: boolean) => (searched ? `where u.id in (${idsFound('unit')})` : '');
+
+export const countUnits = (searched: boolean): string => `
+select count(*)::int as total
+from units u ${ofUnits(searched)}`;
+
+export const unitsPage = (
+  searched: boolean,
+  order: string,
+  page: Pick<ListAsked, 'limit' | 'offset'>,
+): string => `
+select ${UNIT_COLUMNS}
+from ${UNIT_TABLES}
+${ofUnits(searched)}
+order by ${order}, u.id
+${cut(page)}`;
+
+/** Units whose verdict time alone has changed by `$1`; held by whoever judges them anew. */
+export const STALE_UNITS = `
+select unit_id as "unitId"
+from unit_summaries
+where changes_on <= $1
+order by unit_id
+for update skip locked`;
+
+export const ANY_STALE_UNIT = `
+select unit_id as "unitId"
+from unit_summaries
+where changes_on <= $1
+limit 1`;
 
 export const UNITS_OF_SITE = `
 select ${UNIT_COLUMNS}

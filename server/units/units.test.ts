@@ -109,7 +109,8 @@ describe('what is read off a machine', () => {
 
   it('leaves a line in the log with who wrote it', async () => {
     const lines = await server.db.rows<{ actor: string; detail: { tons?: number } }>(
-      `select p.login as actor, l.detail from log l join users p on p.id = l.actor_id where l.entity_id = $1 and l.action = 'change' and l.detail->>'tons' is not null order by l.seq`,
+      `select p.login as actor, l.detail from log l join users p on p.id = l.actor_id where ` +
+        `l.entity_id = $1 and l.action = 'change' and l.detail->>'tons' is not null order by l.seq`,
       [place.unitId],
     );
     expect(lines.map(({ actor, detail }) => [actor, detail.tons])).toEqual([
@@ -150,71 +151,88 @@ describe('what the drawing shows', () => {
   });
 
   // The motor the machine came with, of which nobody wrote anything down, was the first one there.
-  it('slots are those of the kind; what was put into one stands there with its day, and a second one ends the first', async () => {
-    const slot = async () => (await record()).slots.find((s) => sameSlot(s, BLOWER));
-    expect((await record()).slots.map(({ part, circuit }) => ({ part, circuit }))).toEqual(
-      expect.arrayContaining(slotsOf('package gas/electric', [1]).slice(0, 3)),
-    );
-    expect(await slot()).toMatchObject({ installed: null, earlier: 0 });
-    await enter(
-      'work',
-      { text: 'new motor', installed: { slot: BLOWER, manufacturer: 'Fennimore', model: 'B-2' } },
-      '2026-06-18T14:00:00Z',
-    );
-    expect(await slot()).toMatchObject({
-      installed: { from: '2026-06-18', manufacturer: 'Fennimore', model: 'B-2' },
-      earlier: 1,
-    });
-    await enter('work', { text: 'again', installed: { slot: BLOWER, model: 'B-3' } }, '2026-06-20T14:00:00Z');
-    expect(await slot()).toMatchObject({ installed: { from: '2026-06-20', model: 'B-3' }, earlier: 2 });
-  });
+  it(
+    'slots are those of the kind; what was put into one stands there with its day, and a second one ' +
+      'ends the first',
+    async () => {
+      const slot = async () => (await record()).slots.find((s) => sameSlot(s, BLOWER));
+      expect((await record()).slots.map(({ part, circuit }) => ({ part, circuit }))).toEqual(
+        expect.arrayContaining(slotsOf('package gas/electric', [1]).slice(0, 3)),
+      );
+      expect(await slot()).toMatchObject({ installed: null, earlier: 0 });
+      await enter(
+        'work',
+        { text: 'new motor', installed: { slot: BLOWER, manufacturer: 'Fennimore', model: 'B-2' } },
+        '2026-06-18T14:00:00Z',
+      );
+      expect(await slot()).toMatchObject({
+        installed: { from: '2026-06-18', manufacturer: 'Fennimore', model: 'B-2' },
+        earlier: 1,
+      });
+      await enter(
+        'work',
+        { text: 'again', installed: { slot: BLOWER, model: 'B-3' } },
+        '2026-06-20T14:00:00Z',
+      );
+      expect(await slot()).toMatchObject({ installed: { from: '2026-06-20', model: 'B-3' }, earlier: 2 });
+    },
+  );
 });
 
 describe('the sister beside a set of readings', () => {
-  it('is asked for without a card: everything a set answers, from sets and from cards, the newest of each', async () => {
-    const { unit: own } = { unit: await record() };
-    const sisterId = randomUUID();
-    await manager
-      .post('/api/units')
-      .send({ id: sisterId, siteId: place.siteId, tag: 'RTU-2', kind: own.kind, model: own.model })
-      .expect(201);
-    const { version } = await record(sisterId);
-    await roof
-      .patch(`/api/units/${sisterId}/machine`)
-      .send({ version, circuits: [circuit(1)] })
-      .expect(200);
-    const readings = [
-      { point: 'suction pressure', value: 118.4, unit: 'psig' },
-      { point: 'suction line', value: 52, unit: '°F' },
-      { point: 'liquid pressure', value: 318.5, unit: 'psig' },
-      { point: 'return air', value: 76, unit: '°F' },
-      { point: 'supply air', value: 57, unit: '°F' },
-    ];
-    await enter('reading set', { mode: 'cooling', outdoorF: 85, readings }, '2026-06-19T14:00:00Z', sisterId);
-    await enter(
-      'measurement',
-      {
-        card: 'split',
-        inputs: { returnAir: { value: 75, unit: '°F' }, supplyAir: { value: 55, unit: '°F' } },
-      },
-      '2026-06-20T14:00:00Z',
-      sisterId,
-    );
-    const { body } = await roof.get(`/api/units/${place.unitId}/sisters`).expect(200);
-    const said = Object.fromEntries(
-      (body as { name: string; value: number; tag: string }[]).map((s) => [s.name, s]).toReversed(),
-    ) as Record<string, { value: number; tag: string }>;
-    // R-410A at 118.4 psig is 40 °F, at 318.5 psig 100 °F (published chart points).
-    expect(said.superheat).toMatchObject({ tag: 'RTU-2', value: expect.closeTo(12, 0) });
-    expect(said['condenser split']?.value).toBeCloseTo(15, 0);
-    expect(said['pressure ratio']?.value).toBeCloseTo((318.5 + 14.7) / (118.4 + 14.7), 1);
-    expect(said.split?.value).toBe(20);
-    expect(
-      (await roof.get(`/api/units/${place.unitId}/sisters?card=cycle`).expect(200)).body.map(
-        (s: { name: string }) => s.name,
-      ),
-    ).toContain('pressure ratio');
-  });
+  it(
+    'is asked for without a card: everything a set answers, from sets and from cards, the newest of ' +
+      'each',
+    async () => {
+      const { unit: own } = { unit: await record() };
+      const sisterId = randomUUID();
+      await manager
+        .post('/api/units')
+        .send({ id: sisterId, siteId: place.siteId, tag: 'RTU-2', kind: own.kind, model: own.model })
+        .expect(201);
+      const { version } = await record(sisterId);
+      await roof
+        .patch(`/api/units/${sisterId}/machine`)
+        .send({ version, circuits: [circuit(1)] })
+        .expect(200);
+      const readings = [
+        { point: 'suction pressure', value: 118.4, unit: 'psig' },
+        { point: 'suction line', value: 52, unit: '°F' },
+        { point: 'liquid pressure', value: 318.5, unit: 'psig' },
+        { point: 'return air', value: 76, unit: '°F' },
+        { point: 'supply air', value: 57, unit: '°F' },
+      ];
+      await enter(
+        'reading set',
+        { mode: 'cooling', outdoorF: 85, readings },
+        '2026-06-19T14:00:00Z',
+        sisterId,
+      );
+      await enter(
+        'measurement',
+        {
+          card: 'split',
+          inputs: { returnAir: { value: 75, unit: '°F' }, supplyAir: { value: 55, unit: '°F' } },
+        },
+        '2026-06-20T14:00:00Z',
+        sisterId,
+      );
+      const { body } = await roof.get(`/api/units/${place.unitId}/sisters`).expect(200);
+      const said = Object.fromEntries(
+        (body as { name: string; value: number; tag: string }[]).map((s) => [s.name, s]).toReversed(),
+      ) as Record<string, { value: number; tag: string }>;
+      // R-410A at 118.4 psig is 40 °F, at 318.5 psig 100 °F (published chart points).
+      expect(said.superheat).toMatchObject({ tag: 'RTU-2', value: expect.closeTo(12, 0) });
+      expect(said['condenser split']?.value).toBeCloseTo(15, 0);
+      expect(said['pressure ratio']?.value).toBeCloseTo((318.5 + 14.7) / (118.4 + 14.7), 1);
+      expect(said.split?.value).toBe(20);
+      expect(
+        (await roof.get(`/api/units/${place.unitId}/sisters?card=cycle`).expect(200)).body.map(
+          (s: { name: string }) => s.name,
+        ),
+      ).toContain('pressure ratio');
+    },
+  );
 
   it('a unit of another kind, or out of use, is no sister', async () => {
     await server.db.run("update units set status = 'out of use' where site_id = $1 and tag = 'RTU-2'", [

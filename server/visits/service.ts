@@ -21,7 +21,10 @@ import { workedOutBody } from './worked.ts';
 
 type Needs = Pick<Dependencies, 'db' | 'clock' | 'who'>;
 
-/** A visit without a crew is anybody's. @throws Problem 403 for a visit of another crew, where that needs a right */
+/**
+ * A visit without a crew is anybody's. @throws Problem 403 for a visit of another crew, where that needs a
+ * right
+ */
 async function refuseOtherCrew(
   who: Dependencies['who'],
   actor: SignedIn,
@@ -227,8 +230,8 @@ async function placeOf(
 }
 
 /**
- * A hazard that somebody has left is not talked away by somebody else: it is closed by work, or taken back by who
- * left it.
+ * A hazard that somebody has left is not talked away by somebody else: it is closed by work, or taken back by
+ * who left it.
  *
  * @throws Problem 403
  */

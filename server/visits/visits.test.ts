@@ -123,27 +123,30 @@ describe('the visit sheet', () => {
     await write({ ...note, body: { text: 'something else' } }, 409);
   });
 
-  it('keeps readings as typed with their SI value, marks doubtful ones, refuses impossible ones by path', async () => {
-    const call = await takeCall();
-    const set = (value: number) =>
-      entry(call.visitId, 'reading set', {
-        mode: 'cooling',
-        readings: [
-          { point: 'suction pressure', value: 118, unit: 'psig' },
-          { point: 'suction line', value, unit: '°F' },
-        ],
+  it(
+    'keeps readings as typed with their SI value, marks doubtful ones, refuses impossible ones by ' + 'path',
+    async () => {
+      const call = await takeCall();
+      const set = (value: number) =>
+        entry(call.visitId, 'reading set', {
+          mode: 'cooling',
+          readings: [
+            { point: 'suction pressure', value: 118, unit: 'psig' },
+            { point: 'suction line', value, unit: '°F' },
+          ],
+        });
+      const { body } = await write(set(52));
+      const readings = body.entries.at(-1).body.readings;
+      expect(readings[0]).toMatchObject({ value: 118, unit: 'psig', quality: 'good' });
+      expect(readings[1].si).toBeCloseTo(284.26, 2);
+      expect((await write(set(350))).body.entries.at(-1).body.readings[1].quality).toBe('doubtful');
+      const refused = await write(set(-500), 422);
+      expect(refused.body.errors[0]).toMatchObject({
+        path: 'body.readings.1.value',
+        message: expect.stringContaining('absolute zero'),
       });
-    const { body } = await write(set(52));
-    const readings = body.entries.at(-1).body.readings;
-    expect(readings[0]).toMatchObject({ value: 118, unit: 'psig', quality: 'good' });
-    expect(readings[1].si).toBeCloseTo(284.26, 2);
-    expect((await write(set(350))).body.entries.at(-1).body.readings[1].quality).toBe('doubtful');
-    const refused = await write(set(-500), 422);
-    expect(refused.body.errors[0]).toMatchObject({
-      path: 'body.readings.1.value',
-      message: expect.stringContaining('absolute zero'),
-    });
-  });
+    },
+  );
 
   it('amends by superseding, takes back what the old entry had done, and lets only one amendment win', async () => {
     const call = await takeCall();
@@ -157,7 +160,8 @@ describe('the visit sheet', () => {
     );
     await write(mended);
     const [sum] = await server.db.rows<{ lb: number }>(
-      'select sum(m.pounds) as lb from refrigerant_movements m join entries e on e.id = m.entry_id where e.visit_id = $1',
+      'select sum(m.pounds) as lb from refrigerant_movements m join entries e on e.id = m.entry_id ' +
+        'where e.visit_id = $1',
       [call.visitId],
     );
     expect(sum?.lb).toBe(3);

@@ -1,3 +1,4 @@
+import { Op } from 'sequelize';
 import { DECISIONS, FLAG_KINDS, sharedCauses, type CauseFound, type Flag } from '#core/history';
 import { wordsOf } from '#core/reasons';
 import { addDays, dayWords } from '#core/time';
@@ -76,8 +77,8 @@ type FilterName = keyof typeof FILTERS;
 const FILTER_NAMES = Object.keys(FILTERS) as FilterName[];
 
 /**
- * For each unit the only filter it fails, if any: what fails none is on the list, and what fails one alone would be if that
- * filter were open, which is what its choices count. Units that fail more are left out.
+ * For each unit the only filter it fails, if any: what fails none is on the list, and what fails one alone
+ * would be if that filter were open, which is what its choices count. Units that fail more are left out.
  */
 function sieve(units: readonly Watched[], asked: WatchQuery): (readonly [Watched, FilterName | undefined])[] {
   return units.flatMap((unit) => {
@@ -112,13 +113,10 @@ export async function watchList(needs: Needs, asked: WatchQuery): Promise<WatchP
   };
   const same = (values: readonly string[]) => values.map((value) => [value, value] as const);
   const customers = new Map(units.map((unit) => [unit.customerId, unit.customer]));
-  const [count] = await db.rows<{ units: number }>(
-    "select count(*)::int as units from units where status <> 'retired'",
-  );
   return {
     rows: await rowsOf(db, page, causes),
     total: chosen.length,
-    units: count?.units ?? 0,
+    units: await db.models.Unit.count({ where: { status: { [Op.ne]: 'retired' } } }),
     groups: choices('group', same(WATCH_GROUPS), (unit) =>
       WATCH_GROUPS.filter((group) => GROUP[group](unit)),
     ),

@@ -70,19 +70,23 @@ describe('words of technicians', () => {
     expect(repeat.sentence).toMatch(/condenser fan motor/i);
   });
 
-  it('mapped otherwise later, they mean the new class from then on; what was written stays as it was written', async () => {
-    await manager.post('/api/words').send({ word: 'whirligig', part: 'blower motor' }).expect(200);
-    expect((await view()).mapped).toMatchObject([{ word: 'whirligig', part: 'blower motor' }]);
-    const written = await server.db.rows<{ component: string }>(
-      `select body->>'component' as component from entries where kind = 'finding' order by occurred_at`,
-    );
-    expect(written.map((w) => w.component.trim())).toEqual([
-      'whirligig',
-      'Whirligig',
-      'thingamajig',
-      'compressor',
-    ]);
-  });
+  it(
+    'mapped otherwise later, they mean the new class from then on; what was written stays as it was ' +
+      'written',
+    async () => {
+      await manager.post('/api/words').send({ word: 'whirligig', part: 'blower motor' }).expect(200);
+      expect((await view()).mapped).toMatchObject([{ word: 'whirligig', part: 'blower motor' }]);
+      const written = await server.db.rows<{ component: string }>(
+        `select body->>'component' as component from entries where kind = 'finding' order by occurred_at`,
+      );
+      expect(written.map((w) => w.component.trim())).toEqual([
+        'whirligig',
+        'Whirligig',
+        'thingamajig',
+        'compressor',
+      ]);
+    },
+  );
 
   it('a class nobody knows is refused, and technicians do not map', async () => {
     const { body } = await manager.post('/api/words').send({ word: 'x', part: 'gadget' }).expect(422);

@@ -1,13 +1,15 @@
 import { writer } from '../outbox/writer.ts';
 
 /*
- * A save whose answer was lost may have arrived. It is sent again under the same identity, so that it counts once;
- * never as a second call. What was sent is kept over a reload until an answer comes.
+ * A save whose answer was lost may have arrived. It is sent again under the same identity, so that it counts
+ * once; never as a second call. What was sent is kept over a reload until an answer comes.
  */
 
 type Body = Readonly<Record<string, unknown>> & { readonly id: string };
 
-/** Times the screen puts in when a button is pressed: they differ at each try and are not what somebody typed. */
+/**
+ * Times the screen puts in when a button is pressed: they differ at each try and are not what somebody typed.
+ */
 const STAMPED: ReadonlySet<string> = new Set(['id', 'receivedAt', 'occurredAt', 'takenAt']);
 
 const named = (path: string): string => `gradum lost ${writer().id} ${path}`;
@@ -32,8 +34,8 @@ export const hasIdentity = (body: unknown): body is Body =>
   typeof body === 'object' && body !== null && typeof (body as { id?: unknown }).id === 'string';
 
 /**
- * The body to send: the very one that was sent before where the same was typed; else this one, under the identity
- * of the one that may have arrived.
+ * The body to send: the very one that was sent before where the same was typed; else this one, under the
+ * identity of the one that may have arrived.
  */
 export function sameAgain(path: string, body: Body): { body: Body; changed: boolean } {
   const lost = lostAt(path);

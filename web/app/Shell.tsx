@@ -55,7 +55,8 @@ export function Shell() {
   useEffect(() => {
     if (session) setAtWork(session);
   }, [session]);
-  // Opened anew after the session has ended: without a password nothing of it opens any more, with or without a signal.
+  // Opened anew after the session has ended: without a password nothing of it opens any more, with or without
+  // a signal.
   useEffect(() => {
     if (session === null && !atWork) void phone.misc.delete('session');
   }, [session, atWork]);
@@ -269,7 +270,8 @@ function UserMenu({ forget }: { forget: () => void }) {
     toast.error('Signing out needs a signal: you are still signed in.');
   };
   const item =
-    'flex min-h-10 cursor-pointer items-center px-3 outline-none data-[highlighted]:bg-paper data-[highlighted]:text-copper';
+    'flex min-h-10 cursor-pointer items-center px-3 outline-none data-[highlighted]:bg-paper ' +
+    'data-[highlighted]:text-copper';
   return (
     <DropdownMenu.Root>
       <DropdownMenu.Trigger

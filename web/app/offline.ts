@@ -1,6 +1,6 @@
 /*
- * The application itself on the device. Only a secure context (HTTPS, or this machine) has a service worker; without
- * one everything works but reloading in a dead spot.
+ * The application itself on the device. Only a secure context (HTTPS, or this machine) has a service worker;
+ * without one everything works but reloading in a dead spot.
  */
 
 const RELOADED = 'gradum reloaded for a new version';
@@ -8,7 +8,10 @@ const RELOADED = 'gradum reloaded for a new version';
 const ONCE_WITHIN_MS = 60_000;
 const KEPT_WITHIN_MS = 60_000;
 
-/** Registers the service worker, and loads the page again where a new version has taken away a screen's script. */
+/**
+ * Registers the service worker, and loads the page again where a new version has taken away a screen's
+ * script.
+ */
 export function startOffline(): void {
   if (import.meta.env.PROD && 'serviceWorker' in navigator) void navigator.serviceWorker.register('/sw.js');
   window.addEventListener('vite:preloadError', (event) => {

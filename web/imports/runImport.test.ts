@@ -51,7 +51,8 @@ const run = (mode?: 'all or nothing') => {
 describe('following an import', () => {
   it('reports every step and gives the preview at the end', async () => {
     answering([
-      '{"kind":"progress","done":1,"of":4,"step":"reading rows"}\n{"kind":"progress","done":4,"of":4,"step":"writing"}\n',
+      '{"kind":"progress","done":1,"of":4,"step":"reading ' +
+        'rows"}\n{"kind":"progress","done":4,"of":4,"step":"writing"}\n',
       `${JSON.stringify({ kind: 'done', preview: PREVIEW })}\n`,
     ]);
     const { steps, result } = run();

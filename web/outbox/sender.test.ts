@@ -328,26 +328,29 @@ describe('what waits, as a file', () => {
 });
 
 describe('a running outbox', () => {
-  it('sends at once when the signal comes back, tells the screen, and stops when the application closes', async () => {
-    const listeners = new Map<string, () => void>();
-    globalThis.window = {
-      addEventListener: (name: string, go: () => void) => listeners.set(name, go),
-      removeEventListener: (name: string) => listeners.delete(name),
-      setInterval: () => 1,
-      clearInterval: () => {},
-    } as unknown as typeof window;
-    behaviours = ['no network'];
-    await queue('offline', 1);
-    const sent = jest.fn();
-    const stop = startOutbox(sent, () => {});
-    await flush();
-    expect(sent).not.toHaveBeenCalled();
-    behaviours = ['take'];
-    listeners.get('online')?.();
-    await new Promise((go) => setTimeout(go, 50));
-    await flush();
-    expect(sent).toHaveBeenCalledTimes(1);
-    stop();
-    expect(listeners.size).toBe(0);
-  });
+  it(
+    'sends at once when the signal comes back, tells the screen, and stops when the application ' + 'closes',
+    async () => {
+      const listeners = new Map<string, () => void>();
+      globalThis.window = {
+        addEventListener: (name: string, go: () => void) => listeners.set(name, go),
+        removeEventListener: (name: string) => listeners.delete(name),
+        setInterval: () => 1,
+        clearInterval: () => {},
+      } as unknown as typeof window;
+      behaviours = ['no network'];
+      await queue('offline', 1);
+      const sent = jest.fn();
+      const stop = startOutbox(sent, () => {});
+      await flush();
+      expect(sent).not.toHaveBeenCalled();
+      behaviours = ['take'];
+      listeners.get('online')?.();
+      await new Promise((go) => setTimeout(go, 50));
+      await flush();
+      expect(sent).toHaveBeenCalledTimes(1);
+      stop();
+      expect(listeners.size).toBe(0);
+    },
+  );
 });

@@ -5,7 +5,9 @@ import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { Field } from '../ui/Field.tsx';
 
-/** The session has ended while somebody was at work: the password is asked for in place, and the work goes on. */
+/**
+ * The session has ended while somebody was at work: the password is asked for in place, and the work goes on.
+ */
 export function AskAgain({
   login,
   name,

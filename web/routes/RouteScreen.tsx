@@ -11,7 +11,8 @@ import { PlanTable } from './PlanTable.tsx';
 import { RouteMap } from './RouteMap.tsx';
 
 const FILE =
-  'inline-flex min-h-8 items-center rounded-[3px] border-2 border-rule bg-sheet px-3 font-semibold hover:border-copper';
+  'inline-flex min-h-8 items-center rounded-[3px] border-2 border-rule bg-sheet px-3 font-semibold ' +
+  'hover:border-copper';
 
 export default function RouteScreen() {
   const { id = '' } = useParams();

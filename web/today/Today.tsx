@@ -275,8 +275,10 @@ function MyDay() {
       {fetched === 'not all' ? null : (
         <p role="status" className="mb-2 text-soft">
           {fetched === 'kept'
-            ? 'The whole day is on this phone: sheets, units, roofs, feeds and the bench open without a signal.'
-            : 'The whole day is on this phone as long as this page stays open. Do not load it again on the roof.'}
+            ? 'The whole day is on this phone: sheets, units, roofs, feeds and the bench open ' +
+              'without a signal.'
+            : 'The whole day is on this phone as long as this page stays open. Do not load it again ' +
+              'on the roof.'}
         </p>
       )}
       {!list && visits.error ? <Trouble error={visits.error} retry={visits.refetch} /> : null}

@@ -4,8 +4,8 @@ import { applicationKept } from '../app/offline.ts';
 import { phone } from '../outbox/db.ts';
 
 /*
- * A crew's whole day at hand: once a day is opened with a signal, its sheets, units, roofs and feeds are fetched
- * and the screens that show them with it, so that a roof without a signal finds them all.
+ * A crew's whole day at hand: once a day is opened with a signal, its sheets, units, roofs and feeds are
+ * fetched and the screens that show them with it, so that a roof without a signal finds them all.
  */
 
 const SCREENS = [
@@ -36,8 +36,8 @@ async function keep(key: string, path: string): Promise<boolean> {
 }
 
 /**
- * Fetches what the visits of a day need, one thing after the other: a phone at the edge of a signal has no room
- * for more.
+ * Fetches what the visits of a day need, one thing after the other: a phone at the edge of a signal has no
+ * room for more.
  *
  * @param live false once nobody wants it any more
  */

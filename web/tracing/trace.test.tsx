@@ -42,21 +42,25 @@ const net: TracingView = {
 const trace = (id?: string) => words(paint(<Trace net={net} traced={id} onTrace={() => undefined} />));
 
 describe('a trace on screen', () => {
-  it('from the unit: its poles, the panel above, what controls it and what it serves, each with how it is known', () => {
-    const said = trace('d');
-    for (const part of [
-      '8/10/12',
-      'MZ-2',
-      'MZ-1',
-      'controlled by',
-      'T-4',
-      'serves',
-      'Projection booth',
-      'Ada, 2026-05-01',
-    ])
-      expect(said).toContain(part);
-    expect(said).toMatch(/not checked: [^.]*Ada/);
-  });
+  it(
+    'from the unit: its poles, the panel above, what controls it and what it serves, each with how ' +
+      'it is known',
+    () => {
+      const said = trace('d');
+      for (const part of [
+        '8/10/12',
+        'MZ-2',
+        'MZ-1',
+        'controlled by',
+        'T-4',
+        'serves',
+        'Projection booth',
+        'Ada, 2026-05-01',
+      ])
+        expect(said).toContain(part);
+      expect(said).toMatch(/not checked: [^.]*Ada/);
+    },
+  );
 
   it('from the panel: everything behind it', () => {
     expect(trace('mz1')).toMatch(/Leads to .*MZ-2.*D/);

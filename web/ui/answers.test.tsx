@@ -21,19 +21,23 @@ const superheat: Answer = answer({
 });
 
 describe('an answer on screen', () => {
-  it('says value, verdict in sign and word, meaning, sister, band with its source, formula and what would make it surer', () => {
-    const said = words(paint(<AnswerLine answer={superheat} system="US" />));
-    for (const part of [
-      'superheat 18 °F',
-      '↑ high',
-      'Evaporating at 41 °F.',
-      'Sister RTU-2, 1 May 2026: 12 °F',
-      'Band: common practice, expansion valve; fair confidence',
-      'suction line − dew(suction)',
-      'Surer with: look at the condenser.',
-    ])
-      expect(said).toContain(part);
-  });
+  it(
+    'says value, verdict in sign and word, meaning, sister, band with its source, formula and what ' +
+      'would make it surer',
+    () => {
+      const said = words(paint(<AnswerLine answer={superheat} system="US" />));
+      for (const part of [
+        'superheat 18 °F',
+        '↑ high',
+        'Evaporating at 41 °F.',
+        'Sister RTU-2, 1 May 2026: 12 °F',
+        'Band: common practice, expansion valve; fair confidence',
+        'suction line − dew(suction)',
+        'Surer with: look at the condenser.',
+      ])
+        expect(said).toContain(part);
+    },
+  );
 
   it('says the same in metric units, temperature and difference each in its own way', () => {
     const said = words(paint(<AnswerLine answer={superheat} system="metric" />));
@@ -76,23 +80,26 @@ describe('an answer on screen', () => {
     expect(new Set(Object.values(STANDING_WORDS)).size).toBe(6);
   });
 
-  it('every answer of a worked card can be shown in both systems, with a picture wherever it has a band', () => {
-    const answers =
-      cardOf('charge')?.answers({
-        refrigerant: 'R-22',
-        suction: 70,
-        suctionLine: 52,
-        liquid: 226,
-        liquidLine: 98,
-        outdoor: 90,
-      }) ?? [];
-    expect(answers).toHaveLength(3);
-    for (const a of answers)
-      for (const system of ['US', 'metric'] as const) {
-        expect(words(paint(<AnswerLine answer={a} system={system} />))).toContain(a.name);
-        expect(paint(<BandPicture answer={a} system={system} />) !== '').toBe(a.band !== undefined);
-      }
-  });
+  it(
+    'every answer of a worked card can be shown in both systems, with a picture wherever it has a ' + 'band',
+    () => {
+      const answers =
+        cardOf('charge')?.answers({
+          refrigerant: 'R-22',
+          suction: 70,
+          suctionLine: 52,
+          liquid: 226,
+          liquidLine: 98,
+          outdoor: 90,
+        }) ?? [];
+      expect(answers).toHaveLength(3);
+      for (const a of answers)
+        for (const system of ['US', 'metric'] as const) {
+          expect(words(paint(<AnswerLine answer={a} system={system} />))).toContain(a.name);
+          expect(paint(<BandPicture answer={a} system={system} />) !== '').toBe(a.band !== undefined);
+        }
+    },
+  );
 });
 
 describe('the picture of a band', () => {

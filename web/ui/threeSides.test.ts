@@ -5,7 +5,8 @@ describe('a draft opened over a newer record', () => {
   const base = { serial: 'K7741', model: 'NVG-90', charge: '' };
 
   it('keeps what was typed, takes what somebody else wrote, and wipes nothing', () => {
-    // Begun when the model was all that changed here; meanwhile somebody read serial and charge off the plate.
+    // Begun when the model was all that changed here; meanwhile somebody read serial and charge off the
+    // plate.
     const typed = { ...base, model: 'NVG-120' };
     const now = { ...base, serial: 'K7741-22', charge: '9.5' };
     expect(sidesOf(base, now, typed)).toEqual({

@@ -16,17 +16,21 @@ import { plainUnit, shownUnit, shownValue } from '#core/quantities';
 import { unitsOf } from './units.ts';
 
 describe('units of the screen', () => {
-  it('a temperature and a temperature difference are shown each in its own way: 50 °F is 10 °C, 18 Δ°F is 10 Δ°C', () => {
-    expect(shownValue('temperature', '°F', 50, 'metric')).toEqual({
-      value: expect.closeTo(10, 9),
-      unit: '°C',
-    });
-    expect(shownValue('temperatureDifference', 'Δ°F', 18, 'metric')).toEqual({
-      value: expect.closeTo(10, 9),
-      unit: 'Δ°C',
-    });
-    expect(plainUnit('Δ°C')).toBe('°C');
-  });
+  it(
+    'a temperature and a temperature difference are shown each in its own way: 50 °F is 10 °C, 18 ' +
+      'Δ°F is 10 Δ°C',
+    () => {
+      expect(shownValue('temperature', '°F', 50, 'metric')).toEqual({
+        value: expect.closeTo(10, 9),
+        unit: '°C',
+      });
+      expect(shownValue('temperatureDifference', 'Δ°F', 18, 'metric')).toEqual({
+        value: expect.closeTo(10, 9),
+        unit: 'Δ°C',
+      });
+      expect(plainUnit('Δ°C')).toBe('°C');
+    },
+  );
 
   it('what is measured alike everywhere stays as it is', () => {
     expect(shownUnit('voltage', 'V', 'metric')).toBe('V');

@@ -295,7 +295,8 @@ export function MachineForm({ unit, onClose }: { unit: UnitPage; onClose: () => 
         {problem ? (
           <p role="alert" className="font-semibold text-ember">
             {problem.status === 409
-              ? 'Somebody else saved this unit meanwhile. What they wrote is here now, what you typed is kept; look at it and save again.'
+              ? 'Somebody else saved this unit meanwhile. What they wrote is here now, what you ' +
+                'typed is kept; look at it and save again.'
               : `${problem.title}. ${problem.detail ?? ''}`}
           </p>
         ) : null}

@@ -274,7 +274,8 @@ describe('flags and what can hurt', () => {
     for (const part of [
       'repeat Condenser fan motor failed twice in 233 days. why',
       '2 Oct 2025 condenser fan motor seized (proven) C-00012',
-      'Rule: same part again; limit: 2 within 365 days. Would change it: One of these calls turning out not to be a failure, or another part.',
+      'Rule: same part again; limit: 2 within 365 days. Would change it: One of these calls turning ' +
+        'out not to be a failure, or another part.',
     ])
       expect(text).toContain(part);
   });

@@ -118,16 +118,20 @@ describe('readings on the sheet', () => {
     expect(second).not.toContain('superheat 12 °F');
   });
 
-  it('say what is missing instead of answering: refrigerant not on record, conditions that make a judgement wait', () => {
-    const unknown = unit({ circuits: [{ number: 1, refrigerant: null, metering: null, chargeLb: null }] });
-    expect(said('reading set', CHARGE, { unit: unknown })).toMatch(
-      /not on record, so no superheat or subcooling/,
-    );
-    expect(said('reading set', CHARGE, { unit: unknown })).not.toMatch(/superheat \d/);
-    expect(said('reading set', { ...CHARGE, outdoorF: '50' })).toMatch(
-      /superheat 12 °F … wait Outdoor 50 °F is below 65 °F/,
-    );
-  });
+  it(
+    'say what is missing instead of answering: refrigerant not on record, conditions that make a ' +
+      'judgement wait',
+    () => {
+      const unknown = unit({ circuits: [{ number: 1, refrigerant: null, metering: null, chargeLb: null }] });
+      expect(said('reading set', CHARGE, { unit: unknown })).toMatch(
+        /not on record, so no superheat or subcooling/,
+      );
+      expect(said('reading set', CHARGE, { unit: unknown })).not.toMatch(/superheat \d/);
+      expect(said('reading set', { ...CHARGE, outdoorF: '50' })).toMatch(
+        /superheat 12 °F … wait Outdoor 50 °F is below 65 °F/,
+      );
+    },
+  );
 
   it('ask about swapped hoses and °C for °F, and act at once on what cannot be right', () => {
     expect(said('reading set', { ...CHARGE, 'suction pressure': '318', 'liquid pressure': '118' })).toContain(

@@ -148,7 +148,8 @@ export const HOUSES: readonly CustomerCast[] = [
       '7': [['10:00', '21:00']],
     },
     access:
-      'Quiet before noon. Ladder in the skate store. Humidity on the floor stops the session: they call at once.',
+      'Quiet before noon. Ladder in the skate store. Humidity on the floor stops the session: they ' +
+      'call at once.',
     sites: [
       {
         name: 'Quayside Rink',

@@ -186,7 +186,8 @@ export const TRADE: readonly CustomerCast[] = [
     phone: '555-0254',
     hours: week('07:00', '17:00'),
     access:
-      'Foam and glue below: no flame, no sparks without the works manager. Freight lift to the loft, then hatch.',
+      'Foam and glue below: no flame, no sparks without the works manager. Freight lift to the loft, ' +
+      'then hatch.',
     sites: [
       {
         name: 'Cutting Rooms',

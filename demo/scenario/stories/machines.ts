@@ -126,7 +126,9 @@ export function backwardsFan(writer: Writer, unit: DemoUnit): void {
         {
           kind: 'note',
           body: {
-            text: 'Wheel turns against its arrow and has since it was commissioned: moves about a third of its air, amps half the plate.',
+            text:
+              'Wheel turns against its arrow and has since it was commissioned: moves about a ' +
+              'third of its air, amps half the plate.',
           },
         },
         ...heatMeasurements(unit, {}, random).slice(1, 2),
@@ -225,7 +227,9 @@ export function crankcaseHeater(writer: Writer, unit: DemoUnit): void {
         {
           kind: 'note',
           body: {
-            text: 'Shell stone cold at 7 in the morning, heater reads open. Both compressors started on liquid after the winter.',
+            text:
+              'Shell stone cold at 7 in the morning, heater reads open. Both compressors started ' +
+              'on liquid after the winter.',
           },
         },
       ],

@@ -74,7 +74,9 @@ export function looseNeutral(writer: Writer, units: readonly DemoUnit[]): void {
         {
           kind: 'recommendation',
           body: {
-            text: 'Have the utility look at the neutral at the pole: legs to neutral read 131 and 107 V when a press starts.',
+            text:
+              'Have the utility look at the neutral at the pole: legs to neutral read 131 and ' +
+              '107 V when a press starts.',
           },
         },
       ],
@@ -98,7 +100,9 @@ export function declinedThenFlooded(writer: Writer, unit: DemoUnit): void {
         {
           kind: 'recommendation',
           body: {
-            text: 'Clean traps and drains of all four air handlers: 640 USD. Declined in writing by the archivist, no budget before July.',
+            text:
+              'Clean traps and drains of all four air handlers: 640 USD. Declined in writing by ' +
+              'the archivist, no budget before July.',
           },
         },
       ],
