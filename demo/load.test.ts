@@ -1,3 +1,4 @@
+import { READS, type Held } from '../server/testing/reads.ts';
 import { testServer, type TestServer } from '../server/testing/server.ts';
 import { clockFor } from '../server/http/clock.ts';
 import { DEMO_PASSWORD, loadScenario } from './load.ts';
@@ -119,4 +120,40 @@ describe('the loaded demo', () => {
     expect(left?.open).toBeLessThan(15);
     expect(left?.closed).toBeGreaterThan(20);
   });
+});
+
+/** SQL has the type that is written beside it, whatever it says: here the rows themselves are looked at. */
+describe('a raw read', () => {
+  let held: Held;
+  const SOME = 400;
+  beforeAll(async () => {
+    const ids = async (model: { findAll(options: object): Promise<object[]> }) =>
+      (await model.findAll({ attributes: ['id'], order: ['id'], raw: true })).map(
+        (row) => (row as { id: string }).id,
+      );
+    const { Customer, Site, Unit, Call, Visit, Crew } = server.db.models;
+    held = {
+      today: TODAY,
+      customers: await ids(Customer),
+      sites: await ids(Site),
+      units: await ids(Unit),
+      calls: (await ids(Call)).slice(-SOME),
+      visits: (await ids(Visit)).slice(-SOME),
+      crews: await ids(Crew),
+    };
+  });
+
+  it.each(READS.map((read) => [read.name, read] as const))(
+    'gives what it promises: %s',
+    async (_name, read) => {
+      let seen = 0;
+      for (const bind of read.asked(held)) {
+        for (const row of await server.db.rows(read.sql, bind)) {
+          read.row.parse(JSON.parse(JSON.stringify(row)));
+          seen++;
+        }
+      }
+      expect(seen).toBeGreaterThan(0);
+    },
+  );
 });
