@@ -6,7 +6,7 @@ import { roofItem } from './roofs.ts';
 import { siteFields } from './sites.ts';
 
 /** A site as a GeoJSON feature (RFC 7946). Without a position the geometry is null. */
-export const siteFeature = z.object({
+const siteFeature = z.object({
   type: z.literal('Feature'),
   geometry: z
     .object({ type: z.literal('Point'), coordinates: z.tuple([longitude, latitude]).rest(z.number()) })

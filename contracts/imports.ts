@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { id } from './common.ts';
 
-export const IMPORT_KINDS = ['units', 'calls'] as const;
+const IMPORT_KINDS = ['units', 'calls'] as const;
 export type ImportKind = (typeof IMPORT_KINDS)[number];
 
 export const UNIT_COLUMNS = [

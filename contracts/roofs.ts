@@ -20,7 +20,7 @@ export const roofItem = z.object({
 });
 
 /** A drawn roof. Shape only; whether it is sound is core's to say. */
-export const roofPlan = z.object({
+const roofPlan = z.object({
   outline: z.array(z.object({ x: feet, y: feet, edge: z.enum(EDGES) })).max(200, 'at most 200 corners'),
   northDeg: z.number().min(0).max(360),
   items: z.array(roofItem).max(1000, 'at most 1,000 things on a roof'),

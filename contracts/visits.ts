@@ -225,7 +225,7 @@ const bodies = {
 } as const;
 
 export type EntryKind = keyof typeof bodies;
-export const ENTRY_KINDS = Object.keys(bodies) as EntryKind[];
+const ENTRY_KINDS = Object.keys(bodies) as EntryKind[];
 export type EntryBody<K extends EntryKind> = z.infer<(typeof bodies)[K]>;
 
 const envelope = {

@@ -6,7 +6,7 @@
 const { exp, log, max } = Math;
 
 /** Standard air, lb/ft³ (ASHRAE). */
-export const STANDARD_DENSITY = 0.075;
+const STANDARD_DENSITY = 0.075;
 const CP_DRY_AIR = 0.24;
 
 /**
@@ -22,7 +22,7 @@ export function atmospherePsia(elevationFt: number): number {
 }
 
 /** Share of sea-level density that air has at an altitude, at the same temperature. 0.83 at 5,000 ft. */
-export const densityShare = (elevationFt: number): number => atmospherePsia(elevationFt) / 14.696;
+const densityShare = (elevationFt: number): number => atmospherePsia(elevationFt) / 14.696;
 
 /** Btu/h per cfm and °F: 1.08 at sea level (0.075 × 0.24 × 60), scaled by density; 0.90 at 5,000 ft. */
 export const sensibleFactor = (elevationFt = 0): number =>

@@ -72,7 +72,7 @@ const part = (
 const ELECTRIC: readonly Failure[] = ['open', 'shorted', 'burnt', 'loose'];
 const EACH = { perCircuit: true } as const;
 
-export const PARTS = {
+const PARTS = {
   compressor: part(
     'pumps refrigerant',
     'cooling',

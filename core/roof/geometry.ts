@@ -44,7 +44,7 @@ export function isInside(point: Point, outline: readonly Point[]): boolean {
 }
 
 /** Distance from a point to the side from a to b. */
-export function distanceToSide(p: Point, a: Point, b: Point): number {
+function distanceToSide(p: Point, a: Point, b: Point): number {
   const [dx, dy] = [b.x - a.x, b.y - a.y];
   const length2 = dx * dx + dy * dy;
   const t = length2 === 0 ? 0 : Math.max(0, Math.min(1, ((p.x - a.x) * dx + (p.y - a.y) * dy) / length2));
@@ -103,8 +103,7 @@ export function standsOn(
 }
 
 /** A number on the grid of the given step. */
-export const onGrid = (value: number, step: number): number =>
-  step > 0 ? Math.round(value / step) * step : value;
+const onGrid = (value: number, step: number): number => (step > 0 ? Math.round(value / step) * step : value);
 
 /**
  * Where a thing lands when it is let go: in line with a neighbour's middle when it comes within reach of it,

@@ -187,7 +187,7 @@ function surface(
 const boilingWeight = (boilingShare: number): number => max(0.03, boilingShare);
 
 /** Charge in the machine under its faults, lb. */
-export const chargeOf = (machine: Machine, faults: Faults): number =>
+const chargeOf = (machine: Machine, faults: Faults): number =>
   machine.chargeLb * (1 - 0.35 * strength(faults, 'low charge') + 0.4 * strength(faults, 'overcharge'));
 
 /** How far the metering device is open under its faults; undefined: the valve decides. */

@@ -88,7 +88,7 @@ export const VAPOUR_SHARE = 0.12;
 /** How much faster than the liquid flash gas runs in a line; ordinary slip of two-phase flow [M]. */
 const SLIP = 4;
 /** Mean density of condensing and boiling refrigerant as a share of liquid density. */
-export const TWO_PHASE_SHARE = { condenser: 0.22, evaporator: 0.12 } as const;
+const TWO_PHASE_SHARE = { condenser: 0.22, evaporator: 0.12 } as const;
 
 /**
  * Heat that air gives to a wet or dry surface, Btu/h, and how it leaves. Bypass model: a share of the air

@@ -88,7 +88,7 @@ export interface VacuumPoint {
 export type VacuumVerdict = 'tight and dry' | 'moist' | 'leak' | 'extend' | 'not deep enough';
 
 /** A plateau under this after ten minutes is tight and dry, µ [common practice]. */
-export const TIGHT_MICRONS = 1000;
+const TIGHT_MICRONS = 1000;
 
 /**
  * Pressure of water at saturation at a temperature, µ: what a moist circuit rises to. 18,800 µ at 70 °F

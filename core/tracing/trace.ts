@@ -73,7 +73,7 @@ export function feedSentence(net: SiteNet, pointId: string): string | undefined 
  * All that hangs below a point by a kind of link, as a tree; a loop, should there be one, is cut where it
  * closes.
  */
-export function treeBelow({ points, links }: SiteNet, kind: LinkKind, rootId: string): Branch | undefined {
+function treeBelow({ points, links }: SiteNet, kind: LinkKind, rootId: string): Branch | undefined {
   const byId = new Map(points.map((p) => [p.id, p]));
   const under = groupBy(
     links.filter((l) => l.kind === kind),

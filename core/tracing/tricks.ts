@@ -27,7 +27,7 @@ const COOLED: readonly UnitKind[] = [
 ];
 
 /** Common practice of the trade. */
-export const TRICKS: readonly Trick[] = [
+const TRICKS: readonly Trick[] = [
   {
     key: 'cooling on a cold day',
     title: 'Call for cooling on a cold day',

@@ -3,7 +3,7 @@
 /**
  * Btu/h per gpm and °F of water: 500 = 8.33 lb/gal × 60 min/h × 1 Btu/lb·°F (published, common text-books).
  */
-export const WATER_FACTOR = 500;
+const WATER_FACTOR = 500;
 
 /** Heat carried by water, Btu/h = 500 × gpm × ΔT. */
 export const waterBtuh = (gpm: number, deltaF: number): number => WATER_FACTOR * gpm * deltaF;

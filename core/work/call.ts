@@ -198,7 +198,7 @@ export function whyNot(step: DeskStep, { state }: Pick<CallLife, 'state'>): stri
  * How long the leaving of a visit may be changed by whoever wrote it, days [our choice]: what was left done a
  * month ago has been billed and counted. Later the desk reopens the call, and the record of that day stays.
  */
-export const LEAVE_SETTLES_DAYS = 30;
+const LEAVE_SETTLES_DAYS = 30;
 
 export const leaveIsSettled = (leftMs: number, nowMs: number): boolean =>
   nowMs - leftMs > LEAVE_SETTLES_DAYS * 86_400_000;

@@ -17,7 +17,7 @@ export interface Outcome {
  * How long a presumed cause is watched where nobody names a day [common practice: a month of ordinary
  * service].
  */
-export const WATCH_DAYS = 30;
+const WATCH_DAYS = 30;
 
 interface Found {
   readonly subjectId: string;

@@ -4,7 +4,7 @@
 export type Point = readonly [east: number, north: number];
 
 /** The market square, out at sea on any real map. */
-export const ORIGIN = { lat: 41.2, lon: -66.5 } as const;
+const ORIGIN = { lat: 41.2, lon: -66.5 } as const;
 const KM_PER_DEGREE = 111.32;
 
 /** Longitude and latitude to six decimals (a hand's breadth), the order GeoJSON wants. */

@@ -5,7 +5,7 @@ import { bankOf, distance, estuaryMiddle, estuaryOutline, toLonLat, type Point }
 
 /* Draws Port Wrenfall and the towns round it, once, from a fixed seed: `npx tsx demo/network/make.ts` rewrites the file. */
 
-export const DISTRICTS: readonly { name: string; at: Point; radius: number }[] = [
+const DISTRICTS: readonly { name: string; at: Point; radius: number }[] = [
   { name: 'Quayside', at: [1.4, 1.4], radius: 1.5 },
   { name: 'Ropewalk', at: [-2.6, 3.2], radius: 1.6 },
   { name: 'Lantern Hill', at: [2.6, 4.4], radius: 1.7 },
@@ -14,7 +14,7 @@ export const DISTRICTS: readonly { name: string; at: Point; radius: number }[] =
   { name: 'Tannery Fields', at: [-4.6, -1.6], radius: 1.5 },
 ];
 
-export const TOWNS: readonly { name: string; at: Point }[] = [
+const TOWNS: readonly { name: string; at: Point }[] = [
   { name: 'Gullhaven', at: [13.4, 5.6] },
   { name: 'Candlewick', at: [-13.2, -4.8] },
   { name: 'Upper Thorn', at: [-7.6, 11.4] },
@@ -25,7 +25,7 @@ export const TOWNS: readonly { name: string; at: Point }[] = [
 type Road = 'street' | 'main' | 'ring' | 'bridge' | 'country';
 const KMH: Record<Road, number> = { street: 32, main: 48, ring: 72, bridge: 50, country: 68 };
 
-export function makeNetwork(): FeatureCollection {
+function makeNetwork(): FeatureCollection {
   const random = seededRandom(20_240_917);
   const features: Feature[] = [];
   const add = (geometry: Geometry, properties: Record<string, unknown>) =>

@@ -21,12 +21,7 @@ export function workday(date: string): string {
 }
 
 /** One maintenance call on a unit, not yet carried out. */
-export function maintenanceCall(
-  writer: Writer,
-  unit: DemoUnit,
-  day: string,
-  complaint = 'Planned maintenance',
-) {
+function maintenanceCall(writer: Writer, unit: DemoUnit, day: string, complaint = 'Planned maintenance') {
   return writer.call(
     {
       site_id: unit.site.id,

@@ -29,14 +29,14 @@ export const CALL_COLUMNS = `
    where vc.call_id = k.id and v.cancelled_at is null
    order by v.planned_for desc nulls last, v.id desc limit 1) as "visitId"`;
 
-export const CALL_JOINS = `
+const CALL_JOINS = `
   join sites s on s.id = k.site_id
   join customers c on c.id = s.customer_id
   left join units u on u.id = coalesce(k.unit_id, k.found_unit_id)
   left join crews w on w.id = k.crew_id
   left join users p on p.id = k.on_site_by`;
 
-export const IS_OPEN = "k.state not in ('done', 'cancelled')";
+const IS_OPEN = "k.state not in ('done', 'cancelled')";
 export const PRIORITY =
   "coalesce(array_position(array['at once', 'today', 'this week', 'with the next route'], k.priority), 5)";
 

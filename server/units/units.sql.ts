@@ -26,7 +26,7 @@ export const UNIT_COLUMNS = `
   coalesce(m.open_conditions, 0) as "openConditions",
   m.last_visit_at as "lastVisitAt"`;
 
-export const UNIT_TABLES = `
+const UNIT_TABLES = `
   units u
   join sites s on s.id = u.site_id
   join customers c on c.id = s.customer_id

@@ -2,7 +2,7 @@ import { useCallback, useEffect, useMemo, useRef, type PointerEvent, type RefObj
 import type { Point, RoofItem } from '#core/roof';
 
 /** Where a pointer is on the sheet, in feet. */
-export function feetAt(svg: SVGSVGElement, clientX: number, clientY: number): Point {
+function feetAt(svg: SVGSVGElement, clientX: number, clientY: number): Point {
   const matrix = svg.getScreenCTM();
   if (!matrix) return { x: 0, y: 0 };
   const at = new DOMPoint(clientX, clientY).matrixTransform(matrix.inverse());

@@ -7,7 +7,7 @@ type Stated = Pick<
 >;
 
 /** The state of a call with who is on it and since when, as a dispatcher says it. */
-export function stateWords(call: Stated, zone: string): string {
+function stateWords(call: Stated, zone: string): string {
   switch (call.state) {
     case 'taken':
       return 'Nobody yet';

@@ -71,7 +71,7 @@ const asText = (body: Record<string, unknown>): Values =>
   );
 
 /** The readings typed so far, each in the unit it was typed in. */
-export function readingsOf(values: Values): Reading[] {
+function readingsOf(values: Values): Reading[] {
   return READING_POINT_NAMES.flatMap((point) => {
     const value = number(values, point);
     return value === undefined

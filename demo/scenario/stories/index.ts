@@ -6,7 +6,7 @@ import * as places from './sites.ts';
 import * as units from './units.ts';
 
 /** Units that play the lead in a story; ordinary troubles would only blur the picture. */
-export const LEADS: readonly (readonly [site: string, tag: string])[] = [
+const LEADS: readonly (readonly [site: string, tag: string])[] = [
   ['Throwing Rooms', 'HP-2'],
   ['Market Branch', 'RTU-2'],
   ['Main Depot', 'UH-3'],
