@@ -38,6 +38,13 @@ module.exports = {
       from: { path: '^(core|contracts|web)/' },
       to: { path: '^(demo|standins|e2e|bench)/' },
     },
+    {
+      name: 'screens-never-the-application',
+      comment: 'app/ imports the screens; what they share lies beneath them, in state/, api/, outbox/ and ui/',
+      severity: 'error',
+      from: { path: '^web/', pathNot: '^web/app/' },
+      to: { path: '^web/app/' },
+    },
     { name: 'no-cycles', severity: 'error', from: {}, to: { circular: true } },
     {
       name: 'core-by-its-faces',

@@ -41,7 +41,7 @@ export async function needNpmPackages() {
   return fresh;
 }
 
-export const CHROMIUM = '/usr/bin/chromium';
+export const CHROMIUM = '/usr/bin/chromium-headless-shell';
 /** As root Chromium has no sandbox; the rest keeps it from calling home. */
 export const CHROMIUM_ARGS = [
   '--no-sandbox',
@@ -54,5 +54,5 @@ export const CHROMIUM_ARGS = [
 ];
 
 export function needChromium() {
-  if (!existsSync(CHROMIUM)) needPackages(['chromium'], 'Chromium');
+  if (!existsSync(CHROMIUM)) needPackages(['chromium-headless-shell'], 'Chromium');
 }

@@ -1,6 +1,23 @@
 /* Set-wise reads of the log for those who listen. */
 
-const LINE = `l.seq, l.entity, l.entity_id as "entityId"`;
+/** A line with the site that what it names is at. */
+const LINE = `
+  l.seq,
+  l.entity,
+  l.entity_id as id,
+  case l.entity
+    when 'site' then l.entity_id
+    when 'unit' then (select x.site_id from units x where x.id = l.entity_id)
+    when 'call' then (select x.site_id from calls x where x.id = l.entity_id)
+    when 'visit' then (select x.site_id from visits x where x.id = l.entity_id)
+    when 'roof' then (select x.site_id from roofs x where x.id = l.entity_id)
+    when 'point' then (select x.site_id from site_points x where x.id = l.entity_id)
+    when 'link' then (select x.site_id from site_links x where x.id = l.entity_id)
+    when 'photo' then (
+      select coalesce(x.site_id, u.site_id)
+      from photos x left join units u on u.id = x.unit_id
+      where x.id = l.entity_id)
+  end as "siteId"`;
 
 /** The newest $1 lines, oldest of them first. */
 export const NEWEST_LINES = `

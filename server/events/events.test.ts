@@ -76,6 +76,21 @@ describe('news of what others change', () => {
     expect(new Set(seen.map((s) => s.id)).size).toBe(2);
   });
 
+  it('names the record and the site it is at, so that other pages are left alone', async () => {
+    const { id: customerId } = await server.db.models.Customer.create({ name: 'Saltgrass Records' });
+    const siteId = randomUUID();
+    const unit = { id: randomUUID(), siteId, tag: 'RTU-1', kind: 'package gas/electric' };
+    const seen = await changes(2, async () => {
+      const site = { id: siteId, customerId, name: 'Annex', timeZone: 'EST5EDT' };
+      expect((await post('/api/sites', site)).status).toBe(201);
+      expect((await post('/api/units', unit)).status).toBe(201);
+    });
+    expect(seen.map((s) => s.data)).toEqual([
+      { entity: 'site', id: siteId, siteId },
+      { entity: 'unit', id: unit.id, siteId },
+    ]);
+  });
+
   it('catches up by the last event seen after a broken connection', async () => {
     const [first] = await changes(1, () => newCustomer('Before the break'));
     await newCustomer('While away');

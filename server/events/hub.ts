@@ -1,6 +1,7 @@
 import pg from 'pg';
 import type { Response } from 'express';
 import type { Logger } from 'pino';
+import type { News } from '#contracts/news';
 import type { Database } from '../db/connect.ts';
 import type { Who } from '../people/who.ts';
 import { LINES_NAMED, LINES_SINCE, NEWEST_LINES, STILL_SIGNED_IN } from './events.sql.ts';
@@ -10,10 +11,8 @@ const LOOK_BACK = 200;
 const HEARTBEAT_MS = 15_000;
 const STREAMS_OF_SESSION = 20;
 
-interface NewsLine {
+interface NewsLine extends News {
   readonly seq: number;
-  readonly entity: string;
-  readonly entityId: string | null;
 }
 
 interface Stream {
@@ -187,10 +186,8 @@ export class EventHub {
   }
 }
 
-function send(response: Response, line: NewsLine): void {
-  response.write(
-    `id: ${line.seq}\nevent: change\ndata: ${JSON.stringify({ entity: line.entity, id: line.entityId })}\n\n`,
-  );
+function send(response: Response, { seq, ...news }: NewsLine): void {
+  response.write(`id: ${seq}\nevent: change\ndata: ${JSON.stringify(news satisfies News)}\n\n`);
 }
 
 function sendGap(response: Response, lines: readonly NewsLine[]): void {

@@ -7,6 +7,7 @@ import { CALL_STATES, CANCELLED_AS, OUTCOME_GRADES, WAITING_FOR } from '#core/wo
 import type { CallPage, CallRow, KnownAtIntake } from '#contracts/calls';
 import type { CustomerRow } from '#contracts/customers';
 import { siteCollection } from '#contracts/files';
+import type { News } from '#contracts/news';
 import { PHOTO_PURPOSES, photoMark, type PhotoView } from '#contracts/photos';
 import type { RoofUnit } from '#contracts/roofs';
 import type { RoutePage } from '#contracts/routes';
@@ -481,7 +482,12 @@ const line = z.strictObject({
   supersedes: maybe(id),
 });
 
-const news = z.strictObject({ seq: count, entity: text, entityId: maybe(id) });
+const news = z.strictObject({
+  seq: count,
+  entity: text,
+  id: maybe(id),
+  siteId: maybe(id),
+}) satisfies z.ZodType<News>;
 const system = z.strictObject({
   postgres: text,
   migration: text,

@@ -1,7 +1,9 @@
 import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
 import { IDENTITY_USED, type ProblemDetails } from '#contracts/problem';
+import type { Device } from '../state/device.ts';
 import { answered, hasIdentity, keepLost, sameAgain } from './lost.ts';
 import { isOurs } from './ours.ts';
+import { KINDS } from './tags.ts';
 
 const PATIENCE_MS = 30_000;
 const plain = fetchBaseQuery({
@@ -19,7 +21,7 @@ const ours: typeof plain = async (ask, toolkit, extra) => {
   const { meta } = answer;
   if (meta?.response && !isOurs(meta.response))
     return { error: { status: 'FETCH_ERROR', error: 'not ours' }, meta };
-  if (answer.error?.status === 401) toolkit.dispatch(api.util.invalidateTags(['Session']));
+  if (answer.error?.status === 401) toolkit.dispatch(api.util.invalidateTags(['session']));
   return answer;
 };
 
@@ -35,24 +37,22 @@ const ARRIVED: ProblemDetails = {
 const baseQuery: typeof plain = async (ask, toolkit, extra) => {
   if (typeof ask === 'string' || ask.method !== 'POST' || !hasIdentity(ask.body))
     return ours(ask, toolkit, extra);
-  const { body, changed } = sameAgain(ask.url, ask.body);
+  const owner = (toolkit.getState() as { device: Device }).device.writer.id;
+  const { body, changed } = sameAgain(ask.url, ask.body, owner);
   const answer = await ours({ ...ask, body }, toolkit, extra);
   if (answer.error?.status === 'FETCH_ERROR' || answer.error?.status === 'TIMEOUT_ERROR')
-    keepLost(ask.url, body);
-  else answered(ask.url);
+    keepLost(ask.url, body, owner);
+  else answered(ask.url, owner);
   return changed && problemOf(answer.error).type === IDENTITY_USED
     ? { error: { status: 409, data: ARRIVED }, meta: answer.meta }
     : answer;
 };
 
-/**
- * The one API; every area injects its own endpoints. A change anywhere refreshes what is on screen and
- * nothing else.
- */
+/** The one API; every area injects its own endpoints. A change refreshes what is on screen and shows it. */
 export const api = createApi({
   reducerPath: 'api',
   baseQuery,
-  tagTypes: ['Record', 'Session'],
+  tagTypes: KINDS,
   keepUnusedDataFor: 120,
   refetchOnReconnect: true,
   endpoints: () => ({}),

@@ -2,6 +2,7 @@ import type { Page } from '#contracts/common';
 import type { CallPage, CallPatch, CallRow, KnownAtIntake, NewCall } from '#contracts/calls';
 import { api } from './base.ts';
 import type { ListAsk } from './base.ts';
+import { affected, list, one, place } from './tags.ts';
 
 export const {
   useCallsQuery,
@@ -13,20 +14,23 @@ export const {
   endpoints: (build) => ({
     calls: build.query<Page<CallRow>, ListAsk & { status: 'open' | 'all' }>({
       query: (params) => ({ url: '/calls', params: { ...params } }),
-      providesTags: ['Record'],
+      providesTags: list('call'),
     }),
-    call: build.query<CallPage, string>({ query: (id) => `/calls/${id}`, providesTags: ['Record'] }),
+    call: build.query<CallPage, string>({
+      query: (id) => `/calls/${id}`,
+      providesTags: (page, _error, id) => [one('call', id), ...place(page?.siteId)],
+    }),
     knownAtIntake: build.query<KnownAtIntake, string>({
       query: (siteId) => `/calls/known/${siteId}`,
-      providesTags: ['Record'],
+      providesTags: (_page, _error, siteId) => place(siteId),
     }),
     createCall: build.mutation<CallPage, NewCall>({
       query: (body) => ({ url: '/calls', method: 'POST', body }),
-      invalidatesTags: ['Record'],
+      invalidatesTags: (_page, _error, { id, siteId }) => affected({ entity: 'call', id, siteId }),
     }),
     updateCall: build.mutation<CallPage, { id: string; patch: CallPatch }>({
       query: ({ id, patch }) => ({ url: `/calls/${id}`, method: 'PATCH', body: patch }),
-      invalidatesTags: ['Record'],
+      invalidatesTags: (page, _error, { id }) => affected({ entity: 'call', id, siteId: page?.siteId }),
     }),
   }),
 });

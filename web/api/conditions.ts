@@ -1,5 +1,6 @@
 import type { ConditionBoard } from '#contracts/conditions';
 import { api } from './base.ts';
+import { list } from './tags.ts';
 
 export interface ConditionAsk {
   readonly q: string;
@@ -14,7 +15,7 @@ export const { useConditionsQuery } = api.injectEndpoints({
   endpoints: (build) => ({
     conditions: build.query<ConditionBoard, ConditionAsk>({
       query: (params) => ({ url: '/conditions', params: { ...params } }),
-      providesTags: ['Record'],
+      providesTags: list('visit', 'unit'),
     }),
   }),
 });

@@ -2,6 +2,7 @@ import type { Page } from '#contracts/common';
 import type { CustomerPatch, CustomerRow, CustomerView, NewCustomer } from '#contracts/customers';
 import type { SiteRow } from '#contracts/sites';
 import { api, type ListAsk } from './base.ts';
+import { affected, list, one } from './tags.ts';
 
 export type CustomerPageView = CustomerView & { siteRows: SiteRow[] };
 
@@ -10,19 +11,19 @@ export const { useCustomersQuery, useCustomerQuery, useCreateCustomerMutation, u
     endpoints: (build) => ({
       customers: build.query<Page<CustomerRow>, ListAsk>({
         query: (params) => ({ url: '/customers', params: { ...params } }),
-        providesTags: ['Record'],
+        providesTags: list('customer'),
       }),
       customer: build.query<CustomerPageView, string>({
         query: (id) => `/customers/${id}`,
-        providesTags: ['Record'],
+        providesTags: (_page, _error, id) => [one('customer', id), ...list('site')],
       }),
       createCustomer: build.mutation<CustomerPageView, NewCustomer>({
         query: (body) => ({ url: '/customers', method: 'POST', body }),
-        invalidatesTags: ['Record'],
+        invalidatesTags: (_page, _error, { id }) => affected({ entity: 'customer', id }),
       }),
       updateCustomer: build.mutation<CustomerPageView, { id: string; patch: CustomerPatch }>({
         query: ({ id, patch }) => ({ url: `/customers/${id}`, method: 'PATCH', body: patch }),
-        invalidatesTags: ['Record'],
+        invalidatesTags: (_page, _error, { id }) => affected({ entity: 'customer', id }),
       }),
     }),
   });

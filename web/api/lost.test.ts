@@ -1,4 +1,11 @@
-import { answered, hasIdentity, keepLost, sameAgain } from './lost.ts';
+import * as lost from './lost.ts';
+
+const { hasIdentity } = lost;
+const sameAgain = (path: string, body: Parameters<typeof lost.sameAgain>[1], owner = 'ada') =>
+  lost.sameAgain(path, body, owner);
+const keepLost = (path: string, body: Parameters<typeof lost.keepLost>[1]) =>
+  lost.keepLost(path, body, 'ada');
+const answered = (path: string) => lost.answered(path, 'ada');
 
 const kept = new Map<string, string>();
 beforeEach(() => {
@@ -29,10 +36,11 @@ describe('a save whose answer was lost', () => {
     });
   });
 
-  it('is over with any answer, and is of one address only', () => {
+  it('is over with any answer, and is of one address and one person only', () => {
     keepLost('/calls', call('a', 'no heat', '10:00'));
     const other = call('b', 'no heat', '10:01');
     expect(sameAgain('/customers', other).body).toBe(other);
+    expect(sameAgain('/calls', other, 'bram').body).toBe(other);
     answered('/calls');
     expect(sameAgain('/calls', other).body).toBe(other);
   });

@@ -1,16 +1,20 @@
 import type { NewRoof, RoofPatch, RoofView } from '#contracts/roofs';
 import { api } from './base.ts';
+import { affected, place } from './tags.ts';
 
 export const { useRoofQuery, useCreateRoofMutation, useUpdateRoofMutation } = api.injectEndpoints({
   endpoints: (build) => ({
-    roof: build.query<RoofView, string>({ query: (id) => `/roofs/${id}`, providesTags: ['Record'] }),
+    roof: build.query<RoofView, string>({
+      query: (id) => `/roofs/${id}`,
+      providesTags: (roof) => place(roof?.siteId),
+    }),
     createRoof: build.mutation<RoofView, NewRoof>({
       query: (body) => ({ url: '/roofs', method: 'POST', body }),
-      invalidatesTags: ['Record'],
+      invalidatesTags: (_roof, _error, { id, siteId }) => affected({ entity: 'roof', id, siteId }),
     }),
     updateRoof: build.mutation<RoofView, { id: string; patch: RoofPatch }>({
       query: ({ id, patch }) => ({ url: `/roofs/${id}`, method: 'PATCH', body: patch }),
-      invalidatesTags: ['Record'],
+      invalidatesTags: (roof, _error, { id }) => affected({ entity: 'roof', id, siteId: roof?.siteId }),
     }),
   }),
 });

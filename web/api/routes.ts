@@ -1,6 +1,7 @@
 import type { FeatureCollection, LineString } from 'geojson';
 import type { DueSite, NewRoute, ProblemBody, ProblemView, RoutePage, RouteRow } from '#contracts/routes';
 import { api } from './base.ts';
+import { affected, list, one } from './tags.ts';
 
 export const {
   useDueSitesQuery,
@@ -15,20 +16,23 @@ export const {
   endpoints: (build) => ({
     dueSites: build.query<DueSite[], number>({
       query: (days) => ({ url: '/routes/due', params: { days } }),
-      providesTags: ['Record'],
+      providesTags: list('route', 'unit'),
     }),
-    routes: build.query<RouteRow[], void>({ query: () => '/routes', providesTags: ['Record'] }),
-    route: build.query<RoutePage, string>({ query: (id) => `/routes/${id}`, providesTags: ['Record'] }),
+    routes: build.query<RouteRow[], void>({ query: () => '/routes', providesTags: list('route') }),
+    route: build.query<RoutePage, string>({
+      query: (id) => `/routes/${id}`,
+      providesTags: (_route, _error, id) => [one('route', id), ...list('visit')],
+    }),
     routingProblem: build.mutation<ProblemView, ProblemBody>({
       query: (body) => ({ url: '/routes/problem', method: 'POST', body }),
     }),
     saveRoute: build.mutation<RoutePage, NewRoute>({
       query: (body) => ({ url: '/routes', method: 'POST', body }),
-      invalidatesTags: ['Record'],
+      invalidatesTags: (_route, _error, { id }) => affected({ entity: 'route', id }),
     }),
     cancelRoute: build.mutation<unknown, { id: string; cancelled: boolean }>({
       query: ({ id, cancelled }) => ({ url: `/routes/${id}`, method: 'PATCH', body: { cancelled } }),
-      invalidatesTags: ['Record'],
+      invalidatesTags: (_route, _error, { id }) => affected({ entity: 'route', id }),
     }),
     mapBase: build.query<FeatureCollection, void>({ query: () => '/map', keepUnusedDataFor: 3600 }),
     /** The way over roads through places "lon,lat;lon,lat"; null when the engine draws none. */

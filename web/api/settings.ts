@@ -1,5 +1,6 @@
 import type { HandSetting, NewSetting, SettingRow, SettingValue } from '#contracts/settings';
 import { api } from './base.ts';
+import { KINDS, list } from './tags.ts';
 
 interface SettingPage<N extends HandSetting> {
   readonly current: SettingValue<N>;
@@ -15,19 +16,19 @@ export const {
   endpoints: (build) => ({
     historySettings: build.query<SettingPage<'history'>, void>({
       query: () => '/settings/history',
-      providesTags: ['Record'],
+      providesTags: list('setting'),
     }),
     measuringSettings: build.query<SettingPage<'measuring'>, void>({
       query: () => '/settings/measuring',
-      providesTags: ['Record'],
+      providesTags: list('setting'),
     }),
     rightsSettings: build.query<SettingPage<'rights'>, void>({
       query: () => '/settings/rights',
-      providesTags: ['Record'],
+      providesTags: list('setting'),
     }),
     changeSetting: build.mutation<unknown, { name: HandSetting; body: NewSetting }>({
       query: ({ name, body }) => ({ url: `/settings/${name}`, method: 'POST', body }),
-      invalidatesTags: ['Record', 'Session'],
+      invalidatesTags: KINDS,
     }),
   }),
 });

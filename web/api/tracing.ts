@@ -1,5 +1,6 @@
 import type { NewLink, NewPoint, PointPatch, TracingView } from '#contracts/tracing';
 import { api } from './base.ts';
+import { affected, place } from './tags.ts';
 
 export const {
   useTracingQuery,
@@ -12,27 +13,27 @@ export const {
   endpoints: (build) => ({
     tracing: build.query<TracingView, string>({
       query: (siteId) => `/sites/${siteId}/tracing`,
-      providesTags: ['Record'],
+      providesTags: (_net, _error, siteId) => place(siteId),
     }),
     createPoint: build.mutation<TracingView, NewPoint>({
       query: (body) => ({ url: '/points', method: 'POST', body }),
-      invalidatesTags: ['Record'],
+      invalidatesTags: (_net, _error, { id, siteId }) => affected({ entity: 'point', id, siteId }),
     }),
     updatePoint: build.mutation<TracingView, { id: string; patch: PointPatch }>({
       query: ({ id, patch }) => ({ url: `/points/${id}`, method: 'PATCH', body: patch }),
-      invalidatesTags: ['Record'],
+      invalidatesTags: (net, _error, { id }) => affected({ entity: 'point', id, siteId: net?.siteId }),
     }),
     createLink: build.mutation<TracingView, NewLink>({
       query: (body) => ({ url: '/links', method: 'POST', body }),
-      invalidatesTags: ['Record'],
+      invalidatesTags: (net, _error, { id }) => affected({ entity: 'link', id, siteId: net?.siteId }),
     }),
     endLink: build.mutation<TracingView, string>({
       query: (id) => ({ url: `/links/${id}/end`, method: 'POST', body: {} }),
-      invalidatesTags: ['Record'],
+      invalidatesTags: (net, _error, id) => affected({ entity: 'link', id, siteId: net?.siteId }),
     }),
     restoreLink: build.mutation<TracingView, string>({
       query: (id) => ({ url: `/links/${id}/restore`, method: 'POST', body: {} }),
-      invalidatesTags: ['Record'],
+      invalidatesTags: (net, _error, id) => affected({ entity: 'link', id, siteId: net?.siteId }),
     }),
   }),
 });

@@ -2,6 +2,7 @@ import type { Page } from '#contracts/common';
 import type { MachinePatch, NewUnit, UnitPage, UnitPatch, UnitRow } from '#contracts/units';
 import type { SisterReading } from '#core/measurement';
 import { api, type ListAsk } from './base.ts';
+import { affected, list, one, place } from './tags.ts';
 
 export const {
   useUnitsQuery,
@@ -14,24 +15,27 @@ export const {
   endpoints: (build) => ({
     units: build.query<Page<UnitRow>, ListAsk>({
       query: (params) => ({ url: '/units', params: { ...params } }),
-      providesTags: ['Record'],
+      providesTags: list('unit'),
     }),
-    unit: build.query<UnitPage, string>({ query: (id) => `/units/${id}`, providesTags: ['Record'] }),
+    unit: build.query<UnitPage, string>({
+      query: (id) => `/units/${id}`,
+      providesTags: (page, _error, id) => [one('unit', id), ...place(page?.siteId)],
+    }),
     sisters: build.query<SisterReading[], { unitId: string; card?: string }>({
       query: ({ unitId, ...params }) => ({ url: `/units/${unitId}/sisters`, params }),
-      providesTags: ['Record'],
+      providesTags: list('visit'),
     }),
     createUnit: build.mutation<UnitPage, NewUnit>({
       query: (body) => ({ url: '/units', method: 'POST', body }),
-      invalidatesTags: ['Record'],
+      invalidatesTags: (_page, _error, { id, siteId }) => affected({ entity: 'unit', id, siteId }),
     }),
     updateUnit: build.mutation<UnitPage, { id: string; patch: UnitPatch }>({
       query: ({ id, patch }) => ({ url: `/units/${id}`, method: 'PATCH', body: patch }),
-      invalidatesTags: ['Record'],
+      invalidatesTags: (page, _error, { id }) => affected({ entity: 'unit', id, siteId: page?.siteId }),
     }),
     updateMachine: build.mutation<UnitPage, { id: string; patch: MachinePatch }>({
       query: ({ id, patch }) => ({ url: `/units/${id}/machine`, method: 'PATCH', body: patch }),
-      invalidatesTags: ['Record'],
+      invalidatesTags: (page, _error, { id }) => affected({ entity: 'unit', id, siteId: page?.siteId }),
     }),
   }),
 });

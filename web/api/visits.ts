@@ -1,17 +1,21 @@
 import type { NewVisit, VisitPage, VisitRow } from '#contracts/visits';
 import { api } from './base.ts';
+import { affected, list, one, place } from './tags.ts';
 
 /** Entries are not written through here: they go to the outbox first. */
 export const { useVisitsQuery, useVisitQuery, useCreateVisitMutation } = api.injectEndpoints({
   endpoints: (build) => ({
     visits: build.query<VisitRow[], { day?: string | undefined; crewId?: string | undefined }>({
       query: (params) => ({ url: '/visits', params: { ...params } }),
-      providesTags: ['Record'],
+      providesTags: list('visit'),
     }),
-    visit: build.query<VisitPage, string>({ query: (id) => `/visits/${id}`, providesTags: ['Record'] }),
+    visit: build.query<VisitPage, string>({
+      query: (id) => `/visits/${id}`,
+      providesTags: (page, _error, id) => [one('visit', id), ...place(page?.siteId)],
+    }),
     createVisit: build.mutation<VisitPage, NewVisit>({
       query: (body) => ({ url: '/visits', method: 'POST', body }),
-      invalidatesTags: ['Record'],
+      invalidatesTags: (_page, _error, { id, siteId }) => affected({ entity: 'visit', id, siteId }),
     }),
   }),
 });

@@ -1,5 +1,6 @@
 import type { NewDecision, WatchPage, WatchQuery } from '#contracts/watch';
 import { api } from './base.ts';
+import { affected, list } from './tags.ts';
 
 export type WatchAsk = Partial<Omit<WatchQuery, 'offset' | 'limit'>> & {
   readonly q: string;
@@ -20,15 +21,15 @@ export const { useWatchQuery, useLazyWatchQuery, useDecideMutation, useUndoDecis
     endpoints: (build) => ({
       watch: build.query<WatchPage, WatchAsk>({
         query: (ask) => ({ url: '/watch', params: watchParams(ask) }),
-        providesTags: ['Record'],
+        providesTags: list('unit'),
       }),
       decide: build.mutation<unknown, NewDecision>({
         query: (body) => ({ url: '/watch/decisions', method: 'POST', body }),
-        invalidatesTags: ['Record'],
+        invalidatesTags: (_done, _error, { unitId }) => affected({ entity: 'unit', id: unitId }),
       }),
       undoDecision: build.mutation<unknown, string>({
         query: (id) => ({ url: `/watch/decisions/${id}`, method: 'DELETE' }),
-        invalidatesTags: ['Record'],
+        invalidatesTags: [...list('unit', 'site'), 'place'],
       }),
     }),
   });

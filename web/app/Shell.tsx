@@ -1,25 +1,27 @@
 import { DropdownMenu } from 'radix-ui';
 import { useLiveQuery } from 'dexie-react-hooks';
-import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
+import { lazy, Suspense, useEffect, useLayoutEffect, useMemo, useState } from 'react';
 import { durationText } from '#core/time';
 import type { SessionView } from '#contracts/people';
 import { useDispatch } from 'react-redux';
 import { Link, NavLink, Outlet, useLocation } from 'react-router';
 import { api } from '../api/base.ts';
+import { KINDS } from '../api/tags.ts';
 import { useSessionQuery, useSignOutMutation } from '../api/people.ts';
 import { isHeld, phone } from '../outbox/db.ts';
 import { useOnline, useWaiting } from '../outbox/hooks.ts';
 import { OnThisPhone } from '../outbox/OnThisPhone.tsx';
 import { flush, startOutbox } from '../outbox/sender.ts';
-import { NOBODY, setWriter } from '../outbox/writer.ts';
+import { NOBODY, THEMES } from '../state/device.ts';
+import { setWriter } from '../state/writer.ts';
 import { FindBox } from '../search/FindBox.tsx';
 import { Loading, Trouble } from '../ui/Screen.tsx';
-import { moveClock } from './clock.ts';
+import { moveClock } from '../state/clock.ts';
 import { rememberSignedIn } from './screen.ts';
 import { useNews } from './news.ts';
-import { SessionContext, useWho, type Session } from './session.ts';
-import { useKept } from './kept.ts';
-import { THEMES, useTheme } from './theme.ts';
+import { SessionContext, useWho, type Session } from '../state/session.ts';
+import { useKept } from '../state/kept.ts';
+import { useDevice, useTheme } from '../state/preferences.ts';
 
 const AskAgain = lazy(() => import('../people/AskAgain.tsx').then((m) => ({ default: m.AskAgain })));
 const SignIn = lazy(() => import('../people/SignIn.tsx'));
@@ -45,7 +47,10 @@ export function Shell() {
   const kept = useKept<Session>('session', data?.user ? (data as Session) : undefined);
   /** Who was at work on this page: while their session is renewed, the screen stays. */
   const [atWork, setAtWork] = useState<Session>();
-  useTheme();
+  const [theme] = useTheme();
+  useEffect(() => {
+    document.documentElement.dataset.theme = theme;
+  }, [theme]);
   // Without a signal the last session still opens the sheets that are on this phone.
   const session = data ? (data.user ? (data as Session) : null) : error && kept ? kept : undefined;
   useEffect(() => {
@@ -66,14 +71,21 @@ export function Shell() {
     if (shift !== undefined) void phone.misc.put({ key: 'clock shift', value: shift });
   }, [shift]);
   const keptShift = useLiveQuery(() => phone.misc.get('clock shift'), []);
-  moveClock(shift ?? (keptShift?.value as number | undefined) ?? session?.clockShiftMs ?? 0);
+  const clock = shift ?? (keptShift?.value as number | undefined) ?? session?.clockShiftMs ?? 0;
   const shown = session ?? (session === null ? atWork : undefined);
+  const [id, name] = shown ? [shown.user.id, shown.user.displayName] : [NOBODY.id, NOBODY.name];
+  // Before anything is drawn that writes: whose words they are, and when it is.
+  useLayoutEffect(() => {
+    moveClock(clock);
+    setWriter({ id, name });
+  }, [clock, id, name]);
+  const ready = useDevice((device) => device.writer.id === id);
   const forget = () => {
     setAtWork(undefined);
     void phone.misc.delete('session');
   };
+  if (!ready) return null;
   if (shown) {
-    setWriter({ id: shown.user.id, name: shown.user.displayName });
     return (
       <SessionContext.Provider value={shown}>
         <Frame wrongMs={shift === undefined ? 0 : shift - shown.clockShiftMs} forget={forget} />
@@ -91,7 +103,6 @@ export function Shell() {
     );
   }
   if (session === null) {
-    setWriter(NOBODY);
     return (
       <Suspense fallback={null}>
         <SignIn company={data?.company ?? ''} />
@@ -124,8 +135,8 @@ function Frame({ wrongMs, forget }: { wrongMs: number; forget: () => void }) {
   useEffect(
     () =>
       startOutbox(
-        () => dispatch(api.util.invalidateTags(['Record'])),
-        () => dispatch(api.util.invalidateTags(['Session'])),
+        () => dispatch(api.util.invalidateTags([...KINDS])),
+        () => dispatch(api.util.invalidateTags(['session'])),
       ),
     [dispatch, user.id],
   );

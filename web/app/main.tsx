@@ -4,10 +4,10 @@ import { Provider } from 'react-redux';
 import { createBrowserRouter, matchRoutes, RouterProvider } from 'react-router';
 import './theme.css';
 import { Lost } from './Lost.tsx';
-import { startOffline } from './offline.ts';
+import { startOffline } from '../state/offline.ts';
 import { screen, startLoading } from './screen.ts';
 import { Shell } from './Shell.tsx';
-import { store } from './store.ts';
+import { store } from '../state/store.ts';
 
 const Today = screen(() => import('../today/Today.tsx'));
 const TakeCall = screen(() => import('../calls/TakeCall.tsx'));

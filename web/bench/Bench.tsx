@@ -6,7 +6,7 @@ import { useUnitQuery } from '../api/units.ts';
 import { phone } from '../outbox/db.ts';
 import { Empty, Screen } from '../ui/Screen.tsx';
 import { UnitSwitch } from '../ui/UnitSwitch.tsx';
-import { useUnitSystem } from '../ui/useUnitSystem.ts';
+import { useUnitSystem } from '../state/preferences.ts';
 import { BenchTabs } from './BenchTabs.tsx';
 import { CardView } from './CardView.tsx';
 

@@ -12,8 +12,8 @@ import {
 import type { RefrigerantName } from '#core/refrigerant';
 import type { NewEntry, VisitPage } from '#contracts/visits';
 import { useSistersQuery } from '../api/units.ts';
-import { now } from '../app/clock.ts';
-import { useWho } from '../app/session.ts';
+import { now } from '../state/clock.ts';
+import { useWho } from '../state/session.ts';
 import { useDraft } from '../outbox/hooks.ts';
 import { post } from '../outbox/sender.ts';
 import { AnswerLine, standingWord } from '../ui/AnswerLine.tsx';

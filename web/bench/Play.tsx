@@ -23,7 +23,7 @@ import { number } from '../ui/format.ts';
 import { Loading, Panel, Screen } from '../ui/Screen.tsx';
 import { UnitSwitch } from '../ui/UnitSwitch.tsx';
 import { plainUnit, shownValue, type UnitSystem } from '#core/quantities';
-import { useUnitSystem } from '../ui/useUnitSystem.ts';
+import { useUnitSystem } from '../state/preferences.ts';
 import { BenchTabs } from './BenchTabs.tsx';
 import { CyclePicture } from './CyclePicture.tsx';
 import { Gauge } from './Gauge.tsx';

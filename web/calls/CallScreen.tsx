@@ -8,7 +8,7 @@ import { callPatch, type CallPatch } from '#contracts/calls';
 import { problemOf } from '../api/base.ts';
 import { useCallQuery, useKnownAtIntakeQuery, useUpdateCallMutation } from '../api/calls.ts';
 import { useCrewsQuery } from '../api/people.ts';
-import { useWho } from '../app/session.ts';
+import { useWho } from '../state/session.ts';
 import { Button } from '../ui/Button.tsx';
 import { CallState } from '../ui/CallState.tsx';
 import { Field } from '../ui/Field.tsx';

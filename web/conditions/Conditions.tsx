@@ -4,7 +4,7 @@ import { CONDITION_KIND_NAMES } from '#core/vocabulary';
 import type { ConditionRow } from '#contracts/conditions';
 import { CONDITION_ORDERS } from '#contracts/conditions';
 import { useConditionsQuery, type ConditionAsk } from '../api/conditions.ts';
-import { useWho } from '../app/session.ts';
+import { useWho } from '../state/session.ts';
 import { Button } from '../ui/Button.tsx';
 import { dayOf } from '../ui/format.ts';
 import { Plate } from '../ui/Plate.tsx';

@@ -12,6 +12,7 @@ import {
   type ImportPreview,
 } from '#contracts/imports';
 import { api } from '../api/base.ts';
+import { KINDS } from '../api/tags.ts';
 import { Button } from '../ui/Button.tsx';
 import { Field } from '../ui/Field.tsx';
 import { Panel, Screen } from '../ui/Screen.tsx';
@@ -49,7 +50,7 @@ export default function Imports() {
       if (mode) {
         setApplied(result);
         setPreview(undefined);
-        dispatch(api.util.invalidateTags(['Record']));
+        dispatch(api.util.invalidateTags([...KINDS]));
       } else setPreview(result);
     } catch (error) {
       if (abort.current.signal.aborted) toast('Stopped; nothing was imported');

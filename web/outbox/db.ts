@@ -1,7 +1,8 @@
 import Dexie, { type EntityTable } from 'dexie';
 import type { NewEntry, VisitPage } from '#contracts/visits';
 import type { ProblemDetails } from '#contracts/problem';
-import { draftKey, NOBODY, type Writer } from './writer.ts';
+import { NOBODY, type Writer } from '../state/device.ts';
+import { draftKey } from '../state/writer.ts';
 
 /**
  * Something written here on its way to the server: an entry of a sheet, a photograph, a fact. It leaves this

@@ -2,7 +2,7 @@ import { useLiveQuery } from 'dexie-react-hooks';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { dropAside, laidAside, layAside } from './aside.ts';
 import { phone, type OutboxItem } from './db.ts';
-import { draftKey, writer } from './writer.ts';
+import { draftKey, writer } from '../state/writer.ts';
 
 /** What is still on its way about a visit, a unit or a site, oldest first. */
 export function useOutbox(about: string): OutboxItem[] {

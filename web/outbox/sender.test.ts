@@ -8,8 +8,8 @@ Dexie.dependencies.indexedDB = indexedDB;
 Dexie.dependencies.IDBKeyRange = IDBKeyRange;
 const { entryItem, phone } = await import('./db.ts');
 const { flush, post, send, sendAgain, startOutbox, takeBack } = await import('./sender.ts');
-const { setWriter } = await import('./writer.ts');
-const { moveClock } = await import('../app/clock.ts');
+const { setWriter } = await import('../state/writer.ts');
+const { moveClock } = await import('../state/clock.ts');
 const { bringBack } = await import('./file.ts');
 const { waitingFile } = await import('./waitingFile.ts');
 

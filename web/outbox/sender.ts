@@ -1,9 +1,9 @@
 import type { NewEntry, VisitPage } from '#contracts/visits';
 import type { ProblemDetails } from '#contracts/problem';
-import { clockShift } from '../app/clock.ts';
+import { clockShift } from '../state/clock.ts';
 import { isOurs } from '../api/ours.ts';
 import { entryItem, phone, type OutboxItem } from './db.ts';
-import { writer } from './writer.ts';
+import { writer } from '../state/writer.ts';
 
 const LOOK_MS = 4000;
 /** A request without an answer for so long is given up and tried again; a picture takes longer than words. */

@@ -3,7 +3,7 @@ import { v7 as uuid } from 'uuid';
 import { boxAround, type RoofPlan } from '#core/roof';
 import { problemOf } from '../api/base.ts';
 import { useAddPhotoMutation } from '../api/photos.ts';
-import { now } from '../app/clock.ts';
+import { now } from '../state/clock.ts';
 import { shrink } from '../photos/shrink.ts';
 import { Button } from '../ui/Button.tsx';
 import { Field } from '../ui/Field.tsx';

@@ -16,7 +16,7 @@ import {
 } from '#core/roof';
 import type { RoofUnit } from '#contracts/roofs';
 import { phone } from '../outbox/db.ts';
-import { draftKey } from '../outbox/writer.ts';
+import { draftKey } from '../state/writer.ts';
 
 /** What is being drawn and not yet saved, kept on this device with the version it started from. */
 interface RoofDraft {

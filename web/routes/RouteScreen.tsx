@@ -2,7 +2,7 @@ import { useNavigate, useParams } from 'react-router';
 import { toast } from 'sonner';
 import { clockText, durationText } from '#core/time';
 import { useCancelRouteMutation, useRouteQuery } from '../api/routes.ts';
-import { useWho } from '../app/session.ts';
+import { useWho } from '../state/session.ts';
 import { DayStrip } from '../drawings/DayStrip.tsx';
 import { Button } from '../ui/Button.tsx';
 import { day } from '../ui/format.ts';

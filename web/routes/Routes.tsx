@@ -13,7 +13,7 @@ import {
   useRoutingProblemMutation,
   useSaveRouteMutation,
 } from '../api/routes.ts';
-import { useWho } from '../app/session.ts';
+import { useWho } from '../state/session.ts';
 import { DayStrip } from '../drawings/DayStrip.tsx';
 import { Button } from '../ui/Button.tsx';
 import { Field } from '../ui/Field.tsx';

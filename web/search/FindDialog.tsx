@@ -4,7 +4,7 @@ import { Dialog as Radix } from 'radix-ui';
 import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useSearchQuery } from '../api/search.ts';
-import { useWho } from '../app/session.ts';
+import { useWho } from '../state/session.ts';
 
 const PATHS = { customer: '/customers', site: '/sites', unit: '/units', call: '/calls' } as const;
 

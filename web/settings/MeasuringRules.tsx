@@ -7,7 +7,7 @@ import { issueText } from '#contracts/problem';
 import { newSetting } from '#contracts/settings';
 import { problemOf } from '../api/base.ts';
 import { useChangeSettingMutation, useMeasuringSettingsQuery } from '../api/settings.ts';
-import { useWho } from '../app/session.ts';
+import { useWho } from '../state/session.ts';
 import { Field } from '../ui/Field.tsx';
 import { shortDay } from '../ui/format.ts';
 import { Loading, Panel, Trouble } from '../ui/Screen.tsx';

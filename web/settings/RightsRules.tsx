@@ -4,7 +4,7 @@ import { v7 as uuid } from 'uuid';
 import { ROLES, SETTABLE, type Rights, type Role, type Settable } from '#contracts/roles';
 import { problemOf } from '../api/base.ts';
 import { useChangeSettingMutation, useRightsSettingsQuery } from '../api/settings.ts';
-import { useWho } from '../app/session.ts';
+import { useWho } from '../state/session.ts';
 import { Button } from '../ui/Button.tsx';
 import { shortDay } from '../ui/format.ts';
 import { Loading, Panel, Trouble } from '../ui/Screen.tsx';

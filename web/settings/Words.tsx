@@ -2,7 +2,7 @@ import { toast } from 'sonner';
 import { PART_IDS, type PartId } from '#core/machine';
 import { problemOf } from '../api/base.ts';
 import { useMapWordMutation, useWordsQuery } from '../api/words.ts';
-import { useWho } from '../app/session.ts';
+import { useWho } from '../state/session.ts';
 import { Empty, Loading, Panel, Trouble } from '../ui/Screen.tsx';
 
 /** What technicians' words for components mean. */

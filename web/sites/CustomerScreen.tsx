@@ -7,7 +7,7 @@ import { customerFields, type CustomerPatch } from '#contracts/customers';
 import { siteFields, type NewSite } from '#contracts/sites';
 import { useCreateSiteMutation } from '../api/sites.ts';
 import { useCustomerQuery, useUpdateCustomerMutation } from '../api/customers.ts';
-import { useWho } from '../app/session.ts';
+import { useWho } from '../state/session.ts';
 import { Button } from '../ui/Button.tsx';
 import { RecordForm } from '../ui/RecordForm.tsx';
 import { Empty, Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';

@@ -6,7 +6,7 @@ import { v7 as uuid } from 'uuid';
 import { problemOf } from '../api/base.ts';
 import { useSiteQuery } from '../api/sites.ts';
 import { useCreateVisitMutation } from '../api/visits.ts';
-import { useWho } from '../app/session.ts';
+import { useWho } from '../state/session.ts';
 import { Button } from '../ui/Button.tsx';
 import { FlagWord } from '../ui/Flags.tsx';
 import { day, dayOf } from '../ui/format.ts';

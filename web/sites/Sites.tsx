@@ -8,7 +8,7 @@ import type { UnitRow } from '#contracts/units';
 import { useCreateCustomerMutation, useCustomersQuery } from '../api/customers.ts';
 import { useSitesQuery } from '../api/sites.ts';
 import { useUnitsQuery } from '../api/units.ts';
-import { useWho } from '../app/session.ts';
+import { useWho } from '../state/session.ts';
 import { Button } from '../ui/Button.tsx';
 import { FlagWord } from '../ui/Flags.tsx';
 import { shortDay } from '../ui/format.ts';

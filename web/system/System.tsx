@@ -1,7 +1,7 @@
 import { plural } from '#core/reasons';
 import type { SystemView } from '#contracts/system';
 import { useSystemQuery } from '../api/system.ts';
-import { useWho } from '../app/session.ts';
+import { useWho } from '../state/session.ts';
 import { Button } from '../ui/Button.tsx';
 import { instant } from '../ui/format.ts';
 import { Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';

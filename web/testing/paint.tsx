@@ -4,8 +4,8 @@ import { Provider } from 'react-redux';
 import { MemoryRouter } from 'react-router';
 import { DEFAULT_LIMITS } from '#core/measurement';
 import { DEFAULT_RIGHTS, type Role } from '#contracts/roles';
-import { SessionContext, type Session } from '../app/session.ts';
-import { store } from '../app/store.ts';
+import { SessionContext, type Session } from '../state/session.ts';
+import { store } from '../state/store.ts';
 
 /** What the parts of a screen keep on a device, for as long as a test runs. */
 const kept = new Map<string, string>();

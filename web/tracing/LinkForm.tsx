@@ -15,7 +15,7 @@ import { newLink, type NewLink, type TracingView } from '#contracts/tracing';
 import { issueText, type ProblemDetails } from '#contracts/problem';
 import { fieldError, problemOf } from '../api/base.ts';
 import { useCreateLinkMutation, useEndLinkMutation } from '../api/tracing.ts';
-import { useWho } from '../app/session.ts';
+import { useWho } from '../state/session.ts';
 import { useDraft } from '../outbox/hooks.ts';
 import { send } from '../outbox/sender.ts';
 import { Button } from '../ui/Button.tsx';

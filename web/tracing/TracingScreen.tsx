@@ -13,8 +13,8 @@ import {
 } from '#core/tracing';
 import type { TracingView } from '#contracts/tracing';
 import { useEndLinkMutation, useRestoreLinkMutation, useTracingQuery } from '../api/tracing.ts';
-import { useKept } from '../app/kept.ts';
-import { useWho } from '../app/session.ts';
+import { useKept } from '../state/kept.ts';
+import { useWho } from '../state/session.ts';
 import { Waiting } from '../outbox/Waiting.tsx';
 import { Button } from '../ui/Button.tsx';
 import { Reasons } from '../ui/Reasons.tsx';

@@ -1,5 +1,5 @@
 import { standing, type Answer } from '#core/measurement';
-import { number } from '../ui/format.ts';
+import { number } from './format.ts';
 import { plainUnit, shownValue, type UnitSystem } from '#core/quantities';
 
 const WIDTH = 300;

@@ -1,6 +1,6 @@
 import { wordsOf } from '#core/reasons';
 import type { ReasonView } from '#contracts/common';
-import { useUnitSystem } from './useUnitSystem.ts';
+import { useUnitSystem } from '../state/preferences.ts';
 
 /**
  * Why the software says so, in the reader's units: rule, what it found, inputs with their source, threshold,

@@ -1,4 +1,4 @@
-import { useUnitSystem } from './useUnitSystem.ts';
+import { useUnitSystem } from '../state/preferences.ts';
 
 /** US customary or metric, for this device. Numbers already typed keep the unit they were typed in. */
 export function UnitSwitch({ roof = false }: { roof?: boolean }) {

@@ -1,6 +1,8 @@
 import { cardOf } from '#core/cards';
 import { answer, standing, type Advice, type Answer, type Position } from '#core/measurement';
 import { degF, say } from '#core/quantities';
+import { unitsChosen } from '../state/device.ts';
+import { store } from '../state/store.ts';
 import { attributes, paint, words } from '../testing/paint.tsx';
 import { AnswerLine, STANDING_WORDS } from './AnswerLine.tsx';
 import { BandPicture } from './BandPicture.tsx';
@@ -129,8 +131,8 @@ describe('the picture of a band', () => {
 describe('the switch of units', () => {
   it('shows which units this device is set to', () => {
     expect(attributes(paint(<UnitSwitch />), 'aria-pressed')).toEqual(['true', 'false']);
-    localStorage.setItem('gradum-units', 'metric');
+    store.dispatch(unitsChosen('metric'));
     expect(attributes(paint(<UnitSwitch />), 'aria-pressed')).toEqual(['false', 'true']);
-    localStorage.removeItem('gradum-units');
+    store.dispatch(unitsChosen('US'));
   });
 });

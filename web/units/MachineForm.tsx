@@ -5,6 +5,7 @@ import { issueText, type ProblemDetails } from '#contracts/problem';
 import { machinePatch, type MachinePatch, type UnitPage } from '#contracts/units';
 import { useDispatch } from 'react-redux';
 import { api, problemOf } from '../api/base.ts';
+import { one } from '../api/tags.ts';
 import { useUpdateMachineMutation } from '../api/units.ts';
 import { useDraft } from '../outbox/hooks.ts';
 import { Button } from '../ui/Button.tsx';
@@ -155,7 +156,7 @@ export function MachineForm({ unit, onClose }: { unit: UnitPage; onClose: () => 
       setProblem(refused);
       setErrors(new Map(refused.errors?.map((e) => [fieldOf(e.path.split('.')), e.message])));
       // Somebody saved meanwhile: the record is read anew, and where both changed something that is asked.
-      if (refused.status === 409) dispatch(api.util.invalidateTags(['Record']));
+      if (refused.status === 409) dispatch(api.util.invalidateTags([one('unit', unit.id)]));
     }
   }
 

@@ -4,7 +4,7 @@ import { v7 as uuid } from 'uuid';
 import { newModelNote } from '#contracts/notes';
 import type { UnitPage } from '#contracts/units';
 import { useUpdateModelNoteMutation } from '../api/notes.ts';
-import { useWho } from '../app/session.ts';
+import { useWho } from '../state/session.ts';
 import { useDraft } from '../outbox/hooks.ts';
 import { send } from '../outbox/sender.ts';
 import { PhotoStrip, TakePhoto } from '../photos/Photos.tsx';

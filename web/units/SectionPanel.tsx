@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import type { UnitPage } from '#contracts/units';
-import { useWho } from '../app/session.ts';
+import { useWho } from '../state/session.ts';
 import { UnitSection, useSection } from '../drawings/UnitSection.tsx';
 import { dayOf, number } from '../ui/format.ts';
 import { Panel } from '../ui/Screen.tsx';

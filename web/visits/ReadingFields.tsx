@@ -11,10 +11,10 @@ import {
   type ReadingPoint,
 } from '#core/evidence';
 import { useSistersQuery } from '../api/units.ts';
-import { useWho } from '../app/session.ts';
+import { useWho } from '../state/session.ts';
 import { AnswerLine } from '../ui/AnswerLine.tsx';
 import { UnitSwitch } from '../ui/UnitSwitch.tsx';
-import { useUnitSystem } from '../ui/useUnitSystem.ts';
+import { useUnitSystem } from '../state/preferences.ts';
 import { readingSetOf } from './forms.ts';
 import { Choice, Measured, Pick, Text, type FieldsProps } from './parts.tsx';
 

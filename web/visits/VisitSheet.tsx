@@ -7,7 +7,7 @@ import { useVisitQuery } from '../api/visits.ts';
 import { phone } from '../outbox/db.ts';
 import { useOutbox } from '../outbox/hooks.ts';
 import { post } from '../outbox/sender.ts';
-import { now } from '../app/clock.ts';
+import { now } from '../state/clock.ts';
 import { Button } from '../ui/Button.tsx';
 import { dayOf, shortDay } from '../ui/format.ts';
 import { GettingIn } from '../ui/GettingIn.tsx';

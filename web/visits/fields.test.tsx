@@ -1,6 +1,8 @@
 import { DEFAULT_LIMITS } from '#core/measurement';
 import { CONDITION_KIND_NAMES, CONDITION_KINDS } from '#core/vocabulary';
 import type { VisitPage } from '#contracts/visits';
+import { unitsChosen } from '../state/device.ts';
+import { store } from '../state/store.ts';
 import { attributes, paint, words } from '../testing/paint.tsx';
 import { FIELDS } from './Fields.tsx';
 import { FORMS, unitName, type FormKind, type Values } from './forms.ts';
@@ -158,14 +160,14 @@ describe('readings on the sheet', () => {
   });
 
   it('metric: fields ask in metric, typed numbers keep their unit, answers follow the screen', () => {
-    localStorage.setItem('gradum-units', 'metric');
+    store.dispatch(unitsChosen('metric'));
     const markup = form('reading set', {
       ...CHARGE,
       [unitName('suction line')]: '°F',
       'return air': '24',
       [unitName('return air')]: '°C',
     });
-    localStorage.removeItem('gradum-units');
+    store.dispatch(unitsChosen('US'));
     const text = words(markup);
     expect(text).toContain('suction line, °F');
     expect(text).toContain('return air, °C');
@@ -203,10 +205,10 @@ describe('the other forms know the unit', () => {
 
   it('weights are asked for in the units of the screen', () => {
     expect(said('refrigerant')).toContain('Added, lb');
-    localStorage.setItem('gradum-units', 'metric');
+    store.dispatch(unitsChosen('metric'));
     expect(said('refrigerant')).toContain('Added, kg');
     expect(said('refrigerant', { addedLb: '2' })).toContain('Added, lb');
-    localStorage.removeItem('gradum-units');
+    store.dispatch(unitsChosen('US'));
   });
 
   it('closing names what is open; a hazard asks who was told in writing', () => {

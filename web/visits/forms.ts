@@ -1,6 +1,6 @@
 import { v7 as uuid } from 'uuid';
 import { parseInstant } from '#core/time';
-import { now } from '../app/clock.ts';
+import { now } from '../state/clock.ts';
 import { isPart, slotKey, slotOfKey, type Slot } from '#core/machine';
 import { convert, judgeReading, type QuantityName } from '#core/quantities';
 import { READING_POINT_NAMES, READING_POINTS, type Reading, type ReadingSet } from '#core/evidence';

@@ -2,7 +2,7 @@ import type { QuantityName } from '#core/quantities';
 import type { VisitPage } from '#contracts/visits';
 import { Field } from '../ui/Field.tsx';
 import { plainUnit, shownUnit } from '#core/quantities';
-import { useUnitSystem } from '../ui/useUnitSystem.ts';
+import { useUnitSystem } from '../state/preferences.ts';
 import { judgeTyped, unitName, type Values } from './forms.ts';
 
 /* The fields forms of the sheet are made of: large, labelled, kept at every key. */

@@ -3,7 +3,7 @@ import { Link } from 'react-router';
 import { plural } from '#core/reasons';
 import type { WatchRow } from '#contracts/watch';
 import { useLazyWatchQuery, useWatchQuery, watchParams, type WatchAsk } from '../api/watch.ts';
-import { useWho } from '../app/session.ts';
+import { useWho } from '../state/session.ts';
 import { Button } from '../ui/Button.tsx';
 import { FlagList } from '../ui/Flags.tsx';
 import { Plate } from '../ui/Plate.tsx';

@@ -8,7 +8,7 @@ import type { DecisionView, FlagView } from '#contracts/units';
 import { issueText } from '#contracts/problem';
 import { problemOf } from '../api/base.ts';
 import { useDecideMutation, useUndoDecisionMutation } from '../api/watch.ts';
-import { useWho } from '../app/session.ts';
+import { useWho } from '../state/session.ts';
 import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { Field } from '../ui/Field.tsx';

@@ -1,9 +1,0 @@
-import { configureStore } from '@reduxjs/toolkit';
-import { setupListeners } from '@reduxjs/toolkit/query';
-import { api } from '../api/base.ts';
-
-export const store = configureStore({
-  reducer: { [api.reducerPath]: api.reducer },
-  middleware: (defaults) => defaults().concat(api.middleware),
-});
-setupListeners(store.dispatch);
