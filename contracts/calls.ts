@@ -38,7 +38,7 @@ export const newCall = callFields
     priority: callFields.shape.priority,
   });
 /** A step of the desk in the life of a call. Planning is done by giving crew and day. */
-const deskStep = z.discriminatedUnion('step', [
+export const deskStep = z.discriminatedUnion('step', [
   z.object({
     step: z.literal('cancel'),
     as: z.enum(CANCELLED_AS, 'why is it cancelled?'),
@@ -57,6 +57,7 @@ export const callList = listQuery(['received', 'priority', 'site']).extend({
   status: z.enum(['open', 'all']).optional().default('open'),
 });
 
+export type DeskStep = z.infer<typeof deskStep>;
 export type NewCall = z.infer<typeof newCall>;
 export type CallPatch = z.infer<typeof callPatch>;
 

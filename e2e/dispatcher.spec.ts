@@ -97,7 +97,9 @@ test.describe('as dispatcher', () => {
     await page.getByLabel('Nobody has told us').uncheck();
     await page.getByLabel('Wed').fill('nine to five');
     await page.getByRole('button', { name: 'Save' }).click();
-    await expect(page.getByRole('alert')).toContainText('Wed: write it like');
+    await expect(page.getByRole('alert')).toHaveText('write it like 08:00-12:00, 13:00-17:00');
+    await expect(page.getByLabel('Wed')).toBeFocused();
+    await expect(page.getByLabel('Wed')).toBeFocused();
     await page.getByLabel('Wed').fill('09:00-17:00');
     await expectAccessible(page);
     await page.getByRole('button', { name: 'Save' }).click();

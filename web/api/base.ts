@@ -76,11 +76,6 @@ export function problemOf(error: unknown): ProblemDetails {
   };
 }
 
-/** The message for one field of a form, if the server had one. */
-export function fieldError(problem: ProblemDetails | undefined, path: string): string | undefined {
-  return problem?.errors?.find((e) => e.path === path)?.message;
-}
-
 /** What a list is asked for. */
 export interface ListAsk {
   readonly q: string;

@@ -5,8 +5,10 @@ import { useSitesQuery } from '../api/sites.ts';
 /** Finds a site while typing its name, customer, street or ref; arrow keys and Enter choose. */
 export function SitePicker({
   onPick,
+  error,
 }: {
   onPick: (site: { id: string; name: string; customer: string }) => void;
+  error?: string | undefined;
 }) {
   const [typed, setTyped] = useState('');
   const { data } = useSitesQuery({ q: typed, sort: 'customer', dir: 'asc', offset: 0, limit: 8 });
@@ -24,11 +26,18 @@ export function SitePicker({
       <Command.Input
         autoFocus
         aria-label="Site"
+        aria-invalid={error ? true : undefined}
+        aria-describedby={error ? 'site-error' : undefined}
         value={typed}
         onValueChange={setTyped}
         placeholder="Which site? Customer, name or street"
-        className="min-h-10 w-full rounded-[3px] border-2 border-rule bg-sheet px-2 text-lg focus:border-copper"
+        className={`min-h-10 w-full rounded-[3px] border-2 bg-sheet px-2 text-lg ${error ? 'border-ember' : 'border-rule focus:border-copper'}`}
       />
+      {error ? (
+        <p id="site-error" role="alert" className="mt-0.5 text-sm font-semibold text-ember">
+          {error}
+        </p>
+      ) : null}
       <Command.List className="mt-1 max-h-80 overflow-y-auto border border-rule bg-sheet">
         {data?.rows.map((site) => (
           <Command.Item

@@ -1,9 +1,9 @@
-import { useState } from 'react';
-import { CANCELLED_AS, WAITING_FOR, type CancelledAs, type WaitingFor } from '#core/work';
-import type { CallPatch } from '#contracts/calls';
+import { CANCELLED_AS, WAITING_FOR } from '#core/work';
+import { deskStep, type CallPatch, type DeskStep } from '#contracts/calls';
 import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { Field } from '../ui/Field.tsx';
+import { useTyped } from '../ui/useTyped.ts';
 
 /** Steps that ask why before they are taken. */
 export type AskedStep = 'cancel' | 'wait' | 'reopen';
@@ -33,52 +33,49 @@ export function StepDialog({
   onSave: (patch: Patch, done: string, undo?: Patch) => Promise<void>;
   onClose: () => void;
 }) {
-  const [choice, setChoice] = useState('');
-  const [note, setNote] = useState('');
-  const [wrong, setWrong] = useState<string>();
   const words = WORDS[step];
-  const said = note.trim() ? { note: note.trim() } : {};
-  const save = () => {
-    if (step === 'reopen') {
-      if (!said.note) setWrong('Why is it opened again?');
-      else void onSave({ step: { step, note: said.note } }, `${call} is open again`);
-    } else if (choice === '') setWrong(step === 'cancel' ? 'Why is it cancelled?' : 'What does it wait for?');
-    else if (step === 'cancel')
-      void onSave({ step: { step, as: choice as CancelledAs, ...said } }, `${call} cancelled`, {
-        step: { step: 'restore' },
-      });
-    else
-      void onSave(
-        { step: { step, waitingFor: choice as WaitingFor, ...said } },
-        `${call} waits for ${choice}`,
-      );
-  };
+  const form = useTyped<{ choice: string; note: string }, DeskStep>(
+    { choice: '', note: '' },
+    {
+      schema: deskStep,
+      toBody: ({ choice, note }) => ({
+        step,
+        ...(step === 'cancel' ? { as: choice } : step === 'wait' ? { waitingFor: choice } : {}),
+        ...(note.trim() || step === 'reopen' ? { note: note.trim() } : {}),
+      }),
+      fieldOf: ([name]) => (name === 'as' || name === 'waitingFor' ? 'choice' : 'note'),
+    },
+  );
+  const save = form.submit(async (taken) => {
+    if (taken.step === 'reopen') await onSave({ step: taken }, `${call} is open again`);
+    else if (taken.step === 'wait') await onSave({ step: taken }, `${call} waits for ${taken.waitingFor}`);
+    else await onSave({ step: taken }, `${call} cancelled`, { step: { step: 'restore' } });
+  });
   return (
     <Dialog open onClose={onClose} title={words.title} description={words.about}>
-      {step === 'reopen' ? null : (
-        <Field label={step === 'cancel' ? 'Why' : 'Waiting for'} error={wrong}>
-          <select value={choice} onChange={(e) => setChoice(e.target.value)} autoFocus>
-            <option value="">choose</option>
-            {(step === 'cancel' ? CANCELLED_AS.filter((as) => as !== 'not reached') : WAITING_FOR).map(
-              (word) => (
-                <option key={word}>{word}</option>
-              ),
-            )}
-          </select>
+      <form onSubmit={save} noValidate>
+        {step === 'reopen' ? null : (
+          <Field label={step === 'cancel' ? 'Why' : 'Waiting for'} error={form.error('choice')}>
+            <select autoFocus {...form.register('choice')}>
+              <option value="">choose</option>
+              {(step === 'cancel' ? CANCELLED_AS.filter((as) => as !== 'not reached') : WAITING_FOR).map(
+                (word) => (
+                  <option key={word}>{word}</option>
+                ),
+              )}
+            </select>
+          </Field>
+        )}
+        <Field label={step === 'reopen' ? 'Why' : 'Anything else'} error={form.error('note') ?? form.trouble}>
+          <input autoFocus={step === 'reopen'} {...form.register('note')} />
         </Field>
-      )}
-      <Field
-        label={step === 'reopen' ? 'Why' : 'Anything else'}
-        error={step === 'reopen' ? wrong : undefined}
-      >
-        <input value={note} onChange={(e) => setNote(e.target.value)} autoFocus={step === 'reopen'} />
-      </Field>
-      <div className="mt-3 flex gap-2">
-        <Button look="act" onClick={save}>
-          {words.save}
-        </Button>
-        <Button onClick={onClose}>Keep it as it is</Button>
-      </div>
+        <div className="mt-3 flex gap-2">
+          <Button type="submit" look="act" disabled={form.isSubmitting}>
+            {words.save}
+          </Button>
+          <Button onClick={onClose}>Keep it as it is</Button>
+        </div>
+      </form>
     </Dialog>
   );
 }

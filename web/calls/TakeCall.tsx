@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import { toast } from 'sonner';
 import { v7 as uuid } from 'uuid';
@@ -7,8 +7,6 @@ import { wordsOf } from '#core/reasons';
 import { instantAt, minutesOfDay } from '#core/time';
 import { PRIORITIES, STAKES, SYSTEMS, type Priority, type Stake, type System } from '#core/vocabulary';
 import { newCall, type NewCall } from '#contracts/calls';
-import { issueText, type ProblemDetails } from '#contracts/problem';
-import { fieldError, problemOf } from '../api/base.ts';
 import { useCreateCallMutation, useKnownAtIntakeQuery } from '../api/calls.ts';
 import { useCrewsQuery } from '../api/people.ts';
 import { useSiteQuery } from '../api/sites.ts';
@@ -19,6 +17,7 @@ import { Button } from '../ui/Button.tsx';
 import { Field } from '../ui/Field.tsx';
 import { Reasons } from '../ui/Reasons.tsx';
 import { Empty, Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';
+import { useTyped } from '../ui/useTyped.ts';
 import { KnownPanel } from './KnownPanel.tsx';
 import { SitePicker } from './SitePicker.tsx';
 
@@ -43,6 +42,8 @@ const BLANK = {
 const degrees = (text: string): number | undefined =>
   text.trim() === '' || !Number.isFinite(Number(text)) ? undefined : Number(text);
 
+const numeric = (text: string): number | null => (text.trim() === '' ? null : Number(text));
+
 /**
  * One page, driven by keys, filled in while the caller talks. Kept as a draft until it is saved or cleared.
  */
@@ -53,8 +54,7 @@ export default function TakeCall() {
   const { value, set, clear, ready } = useDraft('call', BLANK);
   const known = useKnownAtIntakeQuery(value.siteId, { skip: value.siteId === '' });
   const crews = useCrewsQuery();
-  const [create, { isLoading }] = useCreateCallMutation();
-  const [problem, setProblem] = useState<ProblemDetails>();
+  const [create] = useCreateCallMutation();
   const id = useRef(uuid());
   const complaintRef = useRef<HTMLTextAreaElement>(null);
 
@@ -83,54 +83,44 @@ export default function TakeCall() {
   );
   const priority = (value.priority || suggestion.priority) as Priority;
 
-  async function save() {
-    setProblem(undefined);
-    const promisedAt = value.promisedTime
-      ? instantAt(value.scheduledOn || today, minutesOfDay(value.promisedTime), timeZone).toISOString()
-      : null;
-    const numeric = (text: string) => (text.trim() === '' ? null : Number(text));
-    const body = {
-      id: id.current,
-      siteId: value.siteId,
-      unitId: value.unitId,
-      receivedAt: new Date(Math.floor(now().getTime() / 1000) * 1000).toISOString(),
-      complaint: value.complaint,
-      system: value.system || null,
-      stake: value.stake || null,
-      caller: value.caller || null,
-      area: value.area || null,
-      roomF: numeric(value.roomF),
-      setPointF: numeric(value.setPointF),
-      priority,
-      crewId: value.crewId || null,
-      scheduledOn: value.crewId ? value.scheduledOn || today : null,
-      promisedAt,
-    };
-    const read = newCall.safeParse(body);
-    if (!read.success) {
-      setProblem({
-        type: 'about:blank',
-        title: 'Something is missing',
-        status: 422,
-        errors: read.error.issues.map((i) => ({
-          path: i.path.join('.'),
-          message: i.path[0] === 'siteId' ? 'which site is it about?' : issueText(i),
-        })),
-      });
-      return;
-    }
+  const form = useTyped<typeof BLANK, NewCall>(
+    value,
+    {
+      schema: newCall,
+      toBody: (typed) => ({
+        id: id.current,
+        siteId: typed.siteId,
+        unitId: typed.unitId,
+        receivedAt: new Date(Math.floor(now().getTime() / 1000) * 1000).toISOString(),
+        complaint: typed.complaint,
+        system: typed.system || null,
+        stake: typed.stake || null,
+        caller: typed.caller || null,
+        area: typed.area || null,
+        roomF: numeric(typed.roomF),
+        setPointF: numeric(typed.setPointF),
+        priority,
+        crewId: typed.crewId || null,
+        scheduledOn: typed.crewId ? typed.scheduledOn || today : null,
+        promisedAt: typed.promisedTime
+          ? instantAt(typed.scheduledOn || today, minutesOfDay(typed.promisedTime), timeZone).toISOString()
+          : null,
+      }),
+      also: ({ siteId }) => (siteId === '' ? [['siteId', 'which site is it about?']] : []),
+    },
+    { kept: true },
+  );
+  const save = form.submit(async (body) => {
     try {
-      const call = await create(read.data as NewCall).unwrap();
+      const call = await create(body).unwrap();
       clear();
-      id.current = uuid();
       toast(`${call.ref} taken: ${call.site}, ${call.priority}`);
       void navigate(`/calls/${call.id}`);
-    } catch (error) {
+    } finally {
       // Another id: the server may have refused this one for what was in it.
       id.current = uuid();
-      setProblem(problemOf(error));
     }
-  }
+  });
 
   if (!ready) return <Loading what="your draft" />;
   const text = (
@@ -152,10 +142,8 @@ export default function TakeCall() {
     >
       <form
         className="grid gap-4 lg:grid-cols-2"
-        onSubmit={(event) => {
-          event.preventDefault();
-          void save();
-        }}
+        onSubmit={save}
+        noValidate
         onKeyDown={(event) => {
           if (event.key === 'Enter' && event.ctrlKey) void save();
         }}
@@ -167,18 +155,14 @@ export default function TakeCall() {
             </Button>
           ) : (
             <SitePicker
+              error={form.error('siteId')}
               onPick={(site) => {
                 set({ siteId: site.id, siteName: `${site.name}, ${site.customer}`, unitId: null });
                 setTimeout(() => complaintRef.current?.focus(), 0);
               }}
             />
           )}
-          {fieldError(problem, 'siteId') ? (
-            <p role="alert" className="font-semibold text-ember">
-              {fieldError(problem, 'siteId')}
-            </p>
-          ) : null}
-          <Field label="Complaint, in the caller's words" error={fieldError(problem, 'complaint')}>
+          <Field label="Complaint, in the caller's words" error={form.error('complaint')}>
             <textarea
               ref={complaintRef}
               rows={3}
@@ -191,10 +175,10 @@ export default function TakeCall() {
             <Field label="Area they feel it in">{text('area')}</Field>
             <Field label="System">{choice('system', SYSTEMS)}</Field>
             <Field label="What is at stake">{choice('stake', STAKES)}</Field>
-            <Field label="Room, °F" error={fieldError(problem, 'roomF')}>
+            <Field label="Room, °F" error={form.error('roomF')}>
               {text('roomF', { inputMode: 'decimal' })}
             </Field>
-            <Field label="Set point, °F" error={fieldError(problem, 'setPointF')}>
+            <Field label="Set point, °F" error={form.error('setPointF')}>
               {text('setPointF', { inputMode: 'decimal' })}
             </Field>
             <Field label="Outdoor, °F">{text('outdoorF', { inputMode: 'decimal' })}</Field>
@@ -213,7 +197,7 @@ export default function TakeCall() {
                   ))}
                 </select>
               </Field>
-              <Field label="Crew" error={fieldError(problem, 'crewId')}>
+              <Field label="Crew" error={form.error('crewId')}>
                 <select value={value.crewId} onChange={(e) => set({ crewId: e.target.value })}>
                   <option value="">later</option>
                   {crews.data?.map((crew) => (
@@ -240,9 +224,13 @@ export default function TakeCall() {
               </Field>
             </div>
           </Panel>
-          {problem && !problem.errors ? <Trouble error={{ status: problem.status, data: problem }} /> : null}
+          {form.trouble ? (
+            <p role="alert" className="font-semibold text-ember">
+              {form.trouble}
+            </p>
+          ) : null}
           <div className="flex flex-wrap items-center gap-2">
-            <Button type="submit" look="act" disabled={isLoading}>
+            <Button type="submit" look="act" disabled={form.isSubmitting}>
               Save the call
             </Button>
             <Button

@@ -1,9 +1,9 @@
-import { useState } from 'react';
-import { problemOf } from '../api/base.ts';
+import { signInBody } from '#contracts/people';
 import { useSignInMutation } from '../api/people.ts';
 import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { Field } from '../ui/Field.tsx';
+import { useTyped } from '../ui/useTyped.ts';
 
 /**
  * The session has ended while somebody was at work: the password is asked for in place, and the work goes on.
@@ -20,18 +20,15 @@ export function AskAgain({
   /** Somebody else wants to sign in. */
   leave: () => void;
 }) {
-  const [signIn, { isLoading }] = useSignInMutation();
-  const [password, setPassword] = useState('');
-  const [wrong, setWrong] = useState<string>();
-  const submit = async () => {
-    try {
-      await signIn({ login, password }).unwrap();
-      goOn();
-    } catch (error) {
-      const { title, detail } = problemOf(error);
-      setWrong(`${title}. ${detail ?? ''}`);
-    }
-  };
+  const [signIn] = useSignInMutation();
+  const form = useTyped(
+    { password: '' },
+    { schema: signInBody, toBody: ({ password }) => ({ login, password }) },
+  );
+  const submit = form.submit(async (body) => {
+    await signIn(body).unwrap();
+    goOn();
+  });
   return (
     <Dialog
       open
@@ -39,24 +36,13 @@ export function AskAgain({
       title={`Your session has ended, ${name}`}
       description="Nothing is lost: what is on the screen and on this device stays. Your password, and it goes on."
     >
-      <form
-        onSubmit={(event) => {
-          event.preventDefault();
-          void submit();
-        }}
-      >
+      <form onSubmit={submit} noValidate>
         <input type="text" name="username" autoComplete="username" value={login} readOnly hidden />
-        <Field label="Password" error={wrong} roof>
-          <input
-            type="password"
-            autoComplete="current-password"
-            value={password}
-            autoFocus
-            onChange={(event) => setPassword(event.target.value)}
-          />
+        <Field label="Password" error={form.error('password') ?? form.trouble} roof>
+          <input type="password" autoComplete="current-password" autoFocus {...form.register('password')} />
         </Field>
         <div className="mt-3 flex gap-2">
-          <Button type="submit" look="act" roof disabled={isLoading}>
+          <Button type="submit" look="act" roof disabled={form.isSubmitting}>
             Go on
           </Button>
           <Button roof onClick={leave}>

@@ -1,27 +1,13 @@
-import { useState } from 'react';
-import { useForm } from 'react-hook-form';
-import { zodResolver } from '@hookform/resolvers/zod';
-import { signInBody, type SignInBody } from '#contracts/people';
-import type { ProblemDetails } from '#contracts/problem';
-import { problemOf } from '../api/base.ts';
+import { signInBody } from '#contracts/people';
 import { useSignInMutation } from '../api/people.ts';
 import { Button } from '../ui/Button.tsx';
 import { Field } from '../ui/Field.tsx';
+import { useTyped } from '../ui/useTyped.ts';
 
 export default function SignIn({ company }: { company: string }) {
   const [signIn] = useSignInMutation();
-  const [problem, setProblem] = useState<ProblemDetails>();
-  const form = useForm<SignInBody>({
-    resolver: zodResolver(signInBody),
-    defaultValues: { login: '', password: '' },
-  });
-  const submit = form.handleSubmit(async (body) => {
-    try {
-      await signIn(body).unwrap();
-    } catch (error) {
-      setProblem(problemOf(error));
-    }
-  });
+  const form = useTyped({ login: '', password: '' }, { schema: signInBody, toBody: (typed) => typed });
+  const submit = form.submit((body) => signIn(body).unwrap());
   return (
     <main id="content" className="mx-auto mt-[12vh] max-w-sm px-4">
       <div className="border-2 border-ink bg-sheet p-6">
@@ -33,18 +19,18 @@ export default function SignIn({ company }: { company: string }) {
           </div>
         </div>
         <form onSubmit={submit} noValidate className="space-y-3">
-          <Field label="Name" error={form.formState.errors.login?.message} roof>
+          <Field label="Name" error={form.error('login')} roof>
             <input autoComplete="username" autoCapitalize="none" autoFocus {...form.register('login')} />
           </Field>
-          <Field label="Password" error={form.formState.errors.password?.message} roof>
+          <Field label="Password" error={form.error('password')} roof>
             <input type="password" autoComplete="current-password" {...form.register('password')} />
           </Field>
-          {problem ? (
+          {form.trouble ? (
             <p role="alert" className="font-semibold text-ember">
-              {problem.title}. {problem.detail}
+              {form.trouble}
             </p>
           ) : null}
-          <Button type="submit" look="act" roof className="w-full" disabled={form.formState.isSubmitting}>
+          <Button type="submit" look="act" roof className="w-full" disabled={form.isSubmitting}>
             Sign in
           </Button>
         </form>

@@ -1,47 +1,51 @@
-import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { v7 as uuid } from 'uuid';
+import { z } from 'zod';
 import { rectangleRoof } from '#core/roof';
+import { shortText } from '#contracts/common';
 import type { SitePage } from '#contracts/sites';
 import { problemOf } from '../api/base.ts';
 import { useCreateRoofMutation } from '../api/roofs.ts';
 import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { Field } from '../ui/Field.tsx';
+import { useTyped } from '../ui/useTyped.ts';
+
+const side = z.number('5 to 3,000 ft').min(5, '5 to 3,000 ft').max(3000, '5 to 3,000 ft');
+const newRectangle = z.object({ name: shortText.min(1, 'what is it called?'), width: side, depth: side });
 
 /**
  * A new roof starts as a rectangle; its corners are moved and added on the drawing board, or traced over a
  * picture.
  */
 export function NewRoof({ site, onClose }: { site: SitePage; onClose: () => void }) {
-  const [create, creating] = useCreateRoofMutation();
+  const [create] = useCreateRoofMutation();
   const navigate = useNavigate();
-  const [name, setName] = useState(site.roofs.length === 0 ? 'Main roof' : '');
-  const [width, setWidth] = useState('120');
-  const [depth, setDepth] = useState('80');
-  const [wrong, setWrong] = useState<Record<string, string>>({});
-  const save = async () => {
-    const [w, d] = [Number(width), Number(depth)];
-    const errors = {
-      ...(name.trim() ? {} : { name: 'what is it called?' }),
-      ...(w >= 5 && w <= 3000 ? {} : { width: '5 to 3,000 ft' }),
-      ...(d >= 5 && d <= 3000 ? {} : { depth: '5 to 3,000 ft' }),
-    };
-    setWrong(errors);
-    if (Object.keys(errors).length > 0) return;
+  const form = useTyped(
+    { name: site.roofs.length === 0 ? 'Main roof' : '', width: '120', depth: '80' },
+    {
+      schema: newRectangle,
+      toBody: ({ name, width, depth }) => ({
+        name,
+        width: Number(width || NaN),
+        depth: Number(depth || NaN),
+      }),
+    },
+  );
+  const save = form.submit(async ({ name, width, depth }) => {
     try {
       const roof = await create({
         id: uuid(),
         siteId: site.id,
-        name: name.trim(),
-        plan: rectangleRoof(w, d),
+        name,
+        plan: rectangleRoof(width, depth),
       }).unwrap();
       void navigate(`/roofs/${roof.id}?draw=1`);
     } catch (error) {
-      const refused = problemOf(error);
-      setWrong({ name: refused.status === 409 ? 'there is a roof of this name already' : refused.title });
+      const { status, title } = problemOf(error);
+      form.setError('name', { message: status === 409 ? 'there is a roof of this name already' : title });
     }
-  };
+  });
   return (
     <Dialog
       open
@@ -49,27 +53,20 @@ export function NewRoof({ site, onClose }: { site: SitePage; onClose: () => void
       title={`A roof of ${site.name}`}
       description="Start with a rectangle. Corners can be moved, added and traced over a picture afterwards."
     >
-      <form
-        noValidate
-        onSubmit={(e) => {
-          e.preventDefault();
-          void save();
-        }}
-        className="space-y-3"
-      >
-        <Field label="Name" error={wrong.name}>
-          <input value={name} onChange={(e) => setName(e.target.value)} autoFocus />
+      <form noValidate onSubmit={save} className="space-y-3">
+        <Field label="Name" error={form.error('name')}>
+          <input autoFocus {...form.register('name')} />
         </Field>
         <div className="grid grid-cols-2 gap-3">
-          <Field label="Wide, ft" error={wrong.width}>
-            <input value={width} inputMode="decimal" onChange={(e) => setWidth(e.target.value)} />
+          <Field label="Wide, ft" error={form.error('width')}>
+            <input inputMode="decimal" {...form.register('width')} />
           </Field>
-          <Field label="Deep, ft" error={wrong.depth}>
-            <input value={depth} inputMode="decimal" onChange={(e) => setDepth(e.target.value)} />
+          <Field label="Deep, ft" error={form.error('depth')}>
+            <input inputMode="decimal" {...form.register('depth')} />
           </Field>
         </div>
         <div className="flex gap-2">
-          <Button type="submit" look="act" disabled={creating.isLoading}>
+          <Button type="submit" look="act" disabled={form.isSubmitting}>
             Start drawing
           </Button>
           <Button onClick={onClose}>Cancel</Button>

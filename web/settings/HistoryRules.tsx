@@ -1,17 +1,15 @@
-import { useState } from 'react';
-import { useForm } from 'react-hook-form';
 import { toast } from 'sonner';
 import { v7 as uuid } from 'uuid';
+import type { z } from 'zod';
 import { UNIT_KINDS } from '#core/vocabulary';
-import { issueText } from '#contracts/problem';
 import { newSetting, type SettingValue } from '#contracts/settings';
-import { problemOf } from '../api/base.ts';
 import { useChangeSettingMutation, useHistorySettingsQuery } from '../api/settings.ts';
 import { useWho } from '../state/session.ts';
 import { Field } from '../ui/Field.tsx';
 import { shortDay } from '../ui/format.ts';
 import { Loading, Panel, Trouble } from '../ui/Screen.tsx';
-import { HoldsFrom } from './HoldsFrom.tsx';
+import { useTyped } from '../ui/useTyped.ts';
+import { HoldsFrom, numberIn } from './HoldsFrom.tsx';
 
 const RULES = [
   ['callbackDays', 'A new call is a callback within, days'],
@@ -66,46 +64,34 @@ function RulesForm({
   mayEdit: boolean;
 }) {
   const [save] = useChangeSettingMutation();
-  const [wrong, setWrong] = useState<ReadonlyMap<string, string>>(new Map());
-  const form = useForm<Record<string, string>>({
-    defaultValues: {
+  const form = useTyped<Record<string, string>, z.output<typeof newSetting.history>>(
+    {
       validFrom: today,
       ...Object.fromEntries(RULES.map(([name]) => [name, String(current[name])])),
       ...Object.fromEntries(UNIT_KINDS.map((kind) => [`life ${kind}`, String(current.lifeYears[kind])])),
     },
-  });
-  const submit = form.handleSubmit(async (values) => {
-    const whole = (name: string) => (values[name]?.trim() ? Number(values[name]) : NaN);
-    const body = {
-      id: uuid(),
-      validFrom: values.validFrom,
-      value: {
-        ...Object.fromEntries(RULES.map(([name]) => [name, whole(name)])),
-        lifeYears: Object.fromEntries(UNIT_KINDS.map((kind) => [kind, whole(`life ${kind}`)])),
-      },
-    };
-    const read = newSetting.history.safeParse(body);
-    setWrong(
-      new Map(
-        read.error?.issues.map((i) => [
-          i.path[1] === 'lifeYears' ? `life ${String(i.path[2])}` : String(i.path.at(-1)),
-          issueText(i),
-        ]) ?? [],
-      ),
-    );
-    if (!read.success) return;
-    try {
-      await save({ name: 'history', body: read.data }).unwrap();
-      toast(`Holds from ${values.validFrom}. Every unit is judged anew.`);
-    } catch (error) {
-      toast(problemOf(error).title);
-    }
+    {
+      schema: newSetting.history,
+      toBody: (typed) => ({
+        id: uuid(),
+        validFrom: typed.validFrom,
+        value: {
+          ...Object.fromEntries(RULES.map(([name]) => [name, numberIn(typed[name])])),
+          lifeYears: Object.fromEntries(UNIT_KINDS.map((kind) => [kind, numberIn(typed[`life ${kind}`])])),
+        },
+      }),
+      fieldOf: (path) => (path[1] === 'lifeYears' ? `life ${String(path[2])}` : String(path.at(-1))),
+    },
+  );
+  const submit = form.submit(async (body) => {
+    await save({ name: 'history', body }).unwrap();
+    toast(`Holds from ${shortDay(body.validFrom)}. Every unit is judged anew.`);
   });
   return (
     <form onSubmit={submit} noValidate>
       <fieldset disabled={!mayEdit} className="grid gap-2 sm:grid-cols-2">
         {RULES.map(([name, label]) => (
-          <Field key={name} label={label} error={wrong.get(name)}>
+          <Field key={name} label={label} error={form.error(name)}>
             <input inputMode="numeric" {...form.register(name)} />
           </Field>
         ))}
@@ -115,7 +101,7 @@ function RulesForm({
           </summary>
           <div className="mt-2 grid gap-2 sm:grid-cols-3">
             {UNIT_KINDS.map((kind) => (
-              <Field key={kind} label={kind} error={wrong.get(`life ${kind}`)}>
+              <Field key={kind} label={kind} error={form.error(`life ${kind}`)}>
                 <input inputMode="numeric" {...form.register(`life ${kind}`)} />
               </Field>
             ))}
@@ -123,7 +109,7 @@ function RulesForm({
         </details>
         <HoldsFrom
           field={form.register('validFrom')}
-          error={wrong.get('validFrom')}
+          error={form.error('validFrom') ?? form.trouble}
           mayEdit={mayEdit}
           word="Set the rules"
         />

@@ -1,17 +1,15 @@
-import { useState } from 'react';
-import { useForm } from 'react-hook-form';
 import { toast } from 'sonner';
 import { v7 as uuid } from 'uuid';
+import type { z } from 'zod';
 import { DEFAULT_LIMITS, LIMIT_NAMES, type MeasuringLimits } from '#core/measurement';
-import { issueText } from '#contracts/problem';
 import { newSetting } from '#contracts/settings';
-import { problemOf } from '../api/base.ts';
 import { useChangeSettingMutation, useMeasuringSettingsQuery } from '../api/settings.ts';
 import { useWho } from '../state/session.ts';
 import { Field } from '../ui/Field.tsx';
 import { shortDay } from '../ui/format.ts';
 import { Loading, Panel, Trouble } from '../ui/Screen.tsx';
-import { HoldsFrom } from './HoldsFrom.tsx';
+import { useTyped } from '../ui/useTyped.ts';
+import { HoldsFrom, numberIn } from './HoldsFrom.tsx';
 
 const LABELS: Record<keyof MeasuringLimits, string> = {
   elevationFt: 'Height above the sea, ft',
@@ -75,38 +73,32 @@ function LimitsForm({
   mayEdit: boolean;
 }) {
   const [save] = useChangeSettingMutation();
-  const [wrong, setWrong] = useState<ReadonlyMap<string, string>>(new Map());
-  const form = useForm<Record<string, string>>({
-    defaultValues: {
-      validFrom: today,
-      ...Object.fromEntries(LIMIT_NAMES.map((name) => [name, String(current[name])])),
+  const form = useTyped<Record<string, string>, z.output<typeof newSetting.measuring>>(
+    { validFrom: today, ...Object.fromEntries(LIMIT_NAMES.map((name) => [name, String(current[name])])) },
+    {
+      schema: newSetting.measuring,
+      toBody: (typed) => ({
+        id: uuid(),
+        validFrom: typed.validFrom,
+        value: Object.fromEntries(LIMIT_NAMES.map((name) => [name, numberIn(typed[name])])),
+      }),
     },
-  });
-  const submit = form.handleSubmit(async (values) => {
-    const value = Object.fromEntries(
-      LIMIT_NAMES.map((name) => [name, values[name]?.trim() ? Number(values[name]) : NaN]),
-    );
-    const read = newSetting.measuring.safeParse({ id: uuid(), validFrom: values.validFrom, value });
-    setWrong(new Map(read.error?.issues.map((i) => [String(i.path.at(-1)), issueText(i)]) ?? []));
-    if (!read.success) return;
-    try {
-      await save({ name: 'measuring', body: read.data }).unwrap();
-      toast(`Holds from ${values.validFrom}`);
-    } catch (error) {
-      toast(problemOf(error).title);
-    }
+  );
+  const submit = form.submit(async (body) => {
+    await save({ name: 'measuring', body }).unwrap();
+    toast(`Holds from ${shortDay(body.validFrom)}`);
   });
   return (
     <form onSubmit={submit} noValidate>
       <fieldset disabled={!mayEdit} className="grid items-end gap-2 sm:grid-cols-2">
         {LIMIT_NAMES.map((name) => (
-          <Field key={name} label={LABELS[name]} error={wrong.get(name)}>
+          <Field key={name} label={LABELS[name]} error={form.error(name)}>
             <input inputMode="decimal" {...form.register(name)} />
           </Field>
         ))}
         <HoldsFrom
           field={form.register('validFrom')}
-          error={wrong.get('validFrom')}
+          error={form.error('validFrom') ?? form.trouble}
           mayEdit={mayEdit}
           word="Set the limits"
         />

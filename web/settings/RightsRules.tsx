@@ -1,13 +1,14 @@
-import { useState } from 'react';
 import { toast } from 'sonner';
 import { v7 as uuid } from 'uuid';
+import type { z } from 'zod';
 import { ROLES, SETTABLE, type Rights, type Role, type Settable } from '#contracts/roles';
-import { problemOf } from '../api/base.ts';
+import { newSetting } from '#contracts/settings';
 import { useChangeSettingMutation, useRightsSettingsQuery } from '../api/settings.ts';
 import { useWho } from '../state/session.ts';
 import { Button } from '../ui/Button.tsx';
 import { shortDay } from '../ui/format.ts';
 import { Loading, Panel, Trouble } from '../ui/Screen.tsx';
+import { useTyped } from '../ui/useTyped.ts';
 
 const WORDS: Readonly<Record<Settable, string>> = {
   'write for another crew': 'Write on the sheet of a visit another crew is on',
@@ -40,28 +41,24 @@ export function RightsRules() {
 
 function RightsForm({ current, mayEdit }: { current: Rights; mayEdit: boolean }) {
   const { today } = useWho();
-  const [save, saving] = useChangeSettingMutation();
-  const [rights, setRights] = useState<Rights>(current);
+  const [save] = useChangeSettingMutation();
+  const form = useTyped<Rights, z.output<typeof newSetting.rights>>(current, {
+    schema: newSetting.rights,
+    toBody: (value) => ({ id: uuid(), validFrom: today, value }),
+    fieldOf: () => 'root',
+  });
+  const rights = form.watch();
   const toggle = (action: Settable, role: Role) =>
-    setRights({
-      ...rights,
-      [action]: ROLES.filter((r) => (r === role ? !rights[action].includes(r) : rights[action].includes(r))),
-    });
-  const store = async () => {
-    try {
-      await save({ name: 'rights', body: { id: uuid(), validFrom: today, value: rights } }).unwrap();
-      toast('The rights hold from now on, in every open session');
-    } catch (error) {
-      toast.error(problemOf(error).title);
-    }
-  };
+    form.setValue(
+      action,
+      ROLES.filter((r) => (r === role ? !rights[action].includes(r) : rights[action].includes(r))) as never,
+    );
+  const store = form.submit(async (body) => {
+    await save({ name: 'rights', body }).unwrap();
+    toast('The rights hold from now on, in every open session');
+  });
   return (
-    <form
-      onSubmit={(event) => {
-        event.preventDefault();
-        void store();
-      }}
-    >
+    <form onSubmit={store}>
       <table className="w-full text-left">
         <thead>
           <tr>
@@ -96,8 +93,13 @@ function RightsForm({ current, mayEdit }: { current: Rights; mayEdit: boolean })
           ))}
         </tbody>
       </table>
+      {form.trouble ? (
+        <p role="alert" className="font-semibold text-ember">
+          {form.trouble}
+        </p>
+      ) : null}
       {mayEdit ? (
-        <Button type="submit" look="act" className="mt-2" disabled={saving.isLoading}>
+        <Button type="submit" look="act" className="mt-2" disabled={form.isSubmitting}>
           Set these rights
         </Button>
       ) : (

@@ -1,32 +1,37 @@
-import { useState } from 'react';
 import { SITE_HAZARD_NAMES, SITE_HAZARDS, type SiteHazard } from '#core/vocabulary';
-import type { SitePage } from '#contracts/sites';
+import { sitePatch, type SitePage, type SitePatch } from '#contracts/sites';
 import { problemOf } from '../api/base.ts';
 import { useUpdateSiteMutation } from '../api/sites.ts';
 import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
+import { useTyped } from '../ui/useTyped.ts';
 
 /** What can hurt on the way to the machines of a site. */
 export function HazardsForm({ site, onClose }: { site: SitePage; onClose: () => void }) {
-  const [update, saving] = useUpdateSiteMutation();
-  const [chosen, setChosen] = useState<ReadonlySet<SiteHazard>>(new Set(site.hazards));
-  const [wrong, setWrong] = useState<string>();
-  const save = async () => {
+  const [update] = useUpdateSiteMutation();
+  const form = useTyped<{ hazards: readonly SiteHazard[] }, SitePatch>(
+    { hazards: site.hazards },
+    {
+      schema: sitePatch,
+      toBody: ({ hazards }) => ({
+        version: site.version,
+        hazards: SITE_HAZARD_NAMES.filter((name) => hazards.includes(name)),
+      }),
+      fieldOf: () => 'root',
+    },
+  );
+  const chosen = form.watch('hazards');
+  const save = form.submit(async (patch) => {
     try {
-      await update({
-        id: site.id,
-        patch: { version: site.version, hazards: SITE_HAZARD_NAMES.filter((h) => chosen.has(h)) },
-      }).unwrap();
+      await update({ id: site.id, patch }).unwrap();
       onClose();
     } catch (error) {
-      const refused = problemOf(error);
-      setWrong(
-        refused.status === 409
-          ? 'Somebody else changed this site meanwhile; look at it again and save once more.'
-          : refused.title,
-      );
+      if (problemOf(error).status !== 409) throw error;
+      form.setError('root', {
+        message: 'Somebody else changed this site meanwhile; look at it again and save once more.',
+      });
     }
-  };
+  });
   return (
     <Dialog
       open
@@ -34,39 +39,41 @@ export function HazardsForm({ site, onClose }: { site: SitePage; onClose: () => 
       title={`Hazards at ${site.name}`}
       description="Shown to everybody who is sent there, before they arrive. Local rules and the permit decide; this only reminds."
     >
-      <ul className="space-y-1">
-        {SITE_HAZARD_NAMES.map((hazard) => (
-          <li key={hazard}>
-            <label className="flex min-h-11 cursor-pointer gap-3">
-              <input
-                type="checkbox"
-                className="mt-1 h-5 w-5 shrink-0"
-                checked={chosen.has(hazard)}
-                onChange={(e) => {
-                  const next = new Set(chosen);
-                  if (e.target.checked) next.add(hazard);
-                  else next.delete(hazard);
-                  setChosen(next);
-                }}
-              />
-              <span>
-                <strong>{hazard}</strong> <span className="text-soft">{SITE_HAZARDS[hazard]}</span>
-              </span>
-            </label>
-          </li>
-        ))}
-      </ul>
-      {wrong ? (
-        <p role="alert" className="mt-2 font-semibold text-ember">
-          {wrong}
-        </p>
-      ) : null}
-      <div className="mt-3 flex gap-2">
-        <Button look="act" disabled={saving.isLoading} onClick={() => void save()}>
-          Save
-        </Button>
-        <Button onClick={onClose}>Cancel</Button>
-      </div>
+      <form onSubmit={save} noValidate>
+        <ul className="space-y-1">
+          {SITE_HAZARD_NAMES.map((hazard) => (
+            <li key={hazard}>
+              <label className="flex min-h-11 cursor-pointer gap-3">
+                <input
+                  type="checkbox"
+                  className="mt-1 h-5 w-5 shrink-0"
+                  checked={chosen.includes(hazard)}
+                  onChange={(e) =>
+                    form.setValue(
+                      'hazards',
+                      e.target.checked ? [...chosen, hazard] : chosen.filter((h) => h !== hazard),
+                    )
+                  }
+                />
+                <span>
+                  <strong>{hazard}</strong> <span className="text-soft">{SITE_HAZARDS[hazard]}</span>
+                </span>
+              </label>
+            </li>
+          ))}
+        </ul>
+        {form.trouble ? (
+          <p role="alert" className="mt-2 font-semibold text-ember">
+            {form.trouble}
+          </p>
+        ) : null}
+        <div className="mt-3 flex gap-2">
+          <Button type="submit" look="act" disabled={form.isSubmitting}>
+            Save
+          </Button>
+          <Button onClick={onClose}>Cancel</Button>
+        </div>
+      </form>
     </Dialog>
   );
 }

@@ -1,4 +1,4 @@
-import { openingHours, type OpeningHours } from '#contracts/sites';
+import type { OpeningHours } from '#contracts/sites';
 import { WEEKDAYS, type Weekday } from './hoursText.ts';
 
 /** One day as typed: "08:00-12:00, 13:00-17:00"; empty is closed. @throws RangeError when it is not that */
@@ -11,18 +11,20 @@ export function parseDay(text: string): [string, string][] {
   });
 }
 
-/** The whole week as typed. @throws RangeError naming the day that is not right */
-export function parseWeek(days: Readonly<Record<Weekday, string>>): OpeningHours {
-  const week: OpeningHours = {};
-  for (const [key, name] of WEEKDAYS) {
+/** The whole week as typed, with what is not right by day. */
+export function weekOf(days: Readonly<Record<Weekday, string>>): {
+  hours: OpeningHours;
+  problems: [Weekday, string][];
+} {
+  const hours: OpeningHours = {};
+  const problems: [Weekday, string][] = [];
+  for (const [key] of WEEKDAYS) {
     try {
       const spans = parseDay(days[key]);
-      if (spans.length > 0) week[key] = spans;
+      if (spans.length > 0) hours[key] = spans;
     } catch (error) {
-      throw new RangeError(`${name}: ${(error as Error).message}`, { cause: error });
+      problems.push([key, (error as Error).message]);
     }
   }
-  const read = openingHours.safeParse(week);
-  if (!read.success) throw new RangeError(read.error.issues[0]?.message ?? 'not opening hours');
-  return read.data;
+  return { hours, problems };
 }

@@ -1,6 +1,6 @@
-import { useState } from 'react';
 import { toast } from 'sonner';
 import { v7 as uuid } from 'uuid';
+import type { z } from 'zod';
 import {
   HOW_NAMES,
   HOWS,
@@ -12,8 +12,7 @@ import {
   type SitePoint,
 } from '#core/tracing';
 import { newLink, type NewLink, type TracingView } from '#contracts/tracing';
-import { issueText, type ProblemDetails } from '#contracts/problem';
-import { fieldError, problemOf } from '../api/base.ts';
+import { problemOf } from '../api/base.ts';
 import { useCreateLinkMutation, useEndLinkMutation } from '../api/tracing.ts';
 import { useWho } from '../state/session.ts';
 import { useDraft } from '../outbox/hooks.ts';
@@ -21,6 +20,7 @@ import { send } from '../outbox/sender.ts';
 import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { Field } from '../ui/Field.tsx';
+import { useTyped } from '../ui/useTyped.ts';
 
 /** What a fact starts from: a trick tried on a unit, or nothing. */
 export interface LinkStart {
@@ -59,9 +59,8 @@ export function LinkForm({
   onPoint: () => void;
 }) {
   const { today } = useWho();
-  const [create, creating] = useCreateLinkMutation();
+  const [create] = useCreateLinkMutation();
   const [end] = useEndLinkMutation();
-  const [problem, setProblem] = useState<ProblemDetails>();
   const kind = start.kind ?? 'feeds';
   const unitIsFrom = kind === 'serves';
   const blank: Typed = {
@@ -77,6 +76,36 @@ export function LinkForm({
     `fact ${net.siteId} ${start.kind ?? ''} ${start.unitId ?? ''}`,
     blank,
   );
+  const form = useTyped<Typed, NewLink>(
+    value,
+    {
+      schema: newLink as z.ZodType<NewLink>,
+      toBody: (typed) => {
+        const poles = typed.poles.split(/[^\d]+/).filter(Boolean);
+        return {
+          id: uuid(),
+          siteId: net.siteId,
+          kind: typed.kind,
+          from: typed.from,
+          to: typed.to,
+          on: today,
+          how: typed.how,
+          ...(typed.kind === 'feeds' && poles.length > 0 ? { poles: poles.map(Number) } : {}),
+          ...(typed.kind === 'feeds' && typed.breakerA.trim() !== ''
+            ? { breakerA: Number(typed.breakerA.replace(',', '.')) }
+            : {}),
+          ...(typed.note.trim() ? { note: typed.note.trim() } : {}),
+        };
+      },
+      fieldOf: ([first]) => String(first ?? 'root'),
+      also: ({ from, to, how }) => [
+        ...(from === '' ? [['from', 'from what?'] as const] : []),
+        ...(to === '' ? [['to', 'to what?'] as const] : []),
+        ...(how === '' ? [['how', 'how is it known?'] as const] : []),
+      ],
+    },
+    { kept: true },
+  );
   if (!ready) return null;
   const rule = LINK_KINDS[value.kind] as { from: readonly string[]; to: readonly string[] };
   const points = [...net.points].sort(
@@ -84,58 +113,21 @@ export function LinkForm({
   );
   const from = net.points.find((p) => p.id === value.from);
 
-  async function save() {
-    const poles = value.poles.split(/[^\d]+/).filter(Boolean);
-    const body = {
-      id: uuid(),
-      siteId: net.siteId,
-      kind: value.kind,
-      from: value.from,
-      to: value.to,
-      on: today,
-      how: value.how,
-      ...(value.kind === 'feeds' && poles.length > 0 ? { poles: poles.map(Number) } : {}),
-      ...(value.kind === 'feeds' && value.breakerA.trim() !== ''
-        ? { breakerA: Number(value.breakerA.replace(',', '.')) }
-        : {}),
-      ...(value.note.trim() ? { note: value.note.trim() } : {}),
-    };
-    const errors = [
-      ...(value.from === '' ? [{ path: 'from', message: 'from what?' }] : []),
-      ...(value.to === '' ? [{ path: 'to', message: 'to what?' }] : []),
-      ...(value.how === '' ? [{ path: 'how', message: 'how is it known?' }] : []),
-    ];
-    const read = newLink.safeParse(body);
-    if (errors.length > 0 || !read.success) {
-      const more = read.success
-        ? []
-        : read.error.issues.map((issue) => ({ path: String(issue.path[0]), message: issueText(issue) }));
-      setProblem({
-        type: 'about:blank',
-        title: 'Not yet',
-        status: 422,
-        errors: [...errors, ...more.filter((m) => !errors.some((e) => e.path === m.path))],
-      });
-      return;
-    }
+  const save = form.submit(async (body) => {
     try {
-      await create(read.data as NewLink).unwrap();
+      await create(body).unwrap();
       toast('Written down for everybody', { action: { label: 'Undo', onClick: () => void end(body.id) } });
     } catch (error) {
-      const refused = problemOf(error);
-      if (refused.status !== 0) {
-        setProblem(refused);
-        return;
-      }
-      await send('/api/links', read.data, net.siteId, 'A fact');
+      if (problemOf(error).status !== 0) throw error;
+      await send('/api/links', body, net.siteId, 'A fact');
       toast('Kept on this phone; it goes out with the next signal.');
     }
     clear();
     onClose();
-  }
+  });
 
   const select = (name: 'from' | 'to', label: string, list: readonly SitePoint[]) => (
-    <Field label={label} error={fieldError(problem, name)} roof>
+    <Field label={label} error={form.error(name)} roof>
       <select value={value[name]} onChange={(e) => set({ [name]: e.target.value })}>
         <option value="">choose</option>
         {list.map((p) => (
@@ -149,14 +141,7 @@ export function LinkForm({
   );
   return (
     <Dialog open onClose={onClose} title="Write down a fact">
-      <form
-        onSubmit={(e) => {
-          e.preventDefault();
-          void save();
-        }}
-        className="space-y-3"
-        noValidate
-      >
+      <form onSubmit={save} className="space-y-3" noValidate>
         <div className="grid gap-3 sm:grid-cols-[1fr_auto_1fr]">
           {select(
             'from',
@@ -184,10 +169,10 @@ export function LinkForm({
         </div>
         {value.kind === 'feeds' ? (
           <div className="grid grid-cols-2 gap-3">
-            <Field label="Poles in the panel" hint="8/10/12" error={fieldError(problem, 'poles')} roof>
+            <Field label="Poles in the panel" hint="8/10/12" error={form.error('poles')} roof>
               <input value={value.poles} inputMode="text" onChange={(e) => set({ poles: e.target.value })} />
             </Field>
-            <Field label="Breaker, A" error={fieldError(problem, 'breakerA')} roof>
+            <Field label="Breaker, A" error={form.error('breakerA')} roof>
               <input
                 value={value.breakerA}
                 inputMode="decimal"
@@ -196,7 +181,7 @@ export function LinkForm({
             </Field>
           </div>
         ) : null}
-        <Field label="How is it known" error={fieldError(problem, 'how')} roof>
+        <Field label="How is it known" error={form.error('how')} roof>
           <select value={value.how} onChange={(e) => set({ how: e.target.value })}>
             <option value="">choose</option>
             {HOW_NAMES.map((how) => (
@@ -209,13 +194,13 @@ export function LinkForm({
         <Field label="Anything else" roof>
           <input value={value.note} onChange={(e) => set({ note: e.target.value })} />
         </Field>
-        {problem && !(problem.errors && problem.errors.length > 0) ? (
+        {form.trouble ? (
           <p role="alert" className="font-semibold text-ember">
-            {problem.title}. {problem.detail}
+            {form.trouble}
           </p>
         ) : null}
         <div className="flex flex-wrap gap-2">
-          <Button type="submit" look="act" roof disabled={creating.isLoading}>
+          <Button type="submit" look="act" roof disabled={form.isSubmitting}>
             Write it down
           </Button>
           <Button roof onClick={onPoint}>

@@ -1,11 +1,10 @@
 import { useState, type ReactNode } from 'react';
-import { useForm } from 'react-hook-form';
 import type { z } from 'zod';
-import { issueText, type ProblemDetails } from '#contracts/problem';
-import { fieldError, problemOf } from '../api/base.ts';
+import { problemOf } from '../api/base.ts';
 import { Button } from './Button.tsx';
 import { Dialog } from './Dialog.tsx';
 import { Field } from './Field.tsx';
+import { useTyped } from './useTyped.ts';
 
 export interface FormField {
   readonly name: string;
@@ -51,33 +50,30 @@ export function RecordForm({
   more?: ReactNode;
 }) {
   const [base, setBase] = useState(stored);
-  const [problem, setProblem] = useState<ProblemDetails>();
   const [theirs, setTheirs] = useState<Stored>();
-  const form = useForm<Values>({
-    defaultValues: Object.fromEntries(fields.map((f) => [f.name, toText(stored[f.name])])),
-  });
-  const { errors, isSubmitting } = form.formState;
-
-  const save = form.handleSubmit(async (values) => {
-    const all = Object.fromEntries(fields.map((f) => [f.name, toValue(f, values[f.name] ?? '')]));
-    const changed = Object.fromEntries(
-      Object.entries(all).filter(([name, value]) =>
-        base.version === undefined ? value !== null : value !== (base[name] ?? null),
-      ),
-    );
-    const read = schema.safeParse(changed);
-    if (!read.success) {
-      for (const issue of read.error.issues)
-        form.setError(issue.path.join('.'), { message: issueText(issue) });
-      return;
-    }
+  const form = useTyped<Values, Stored>(
+    Object.fromEntries(fields.map((f) => [f.name, toText(stored[f.name])])),
+    {
+      schema: schema as z.ZodType<Stored>,
+      toBody: (typed) => {
+        const all = fields.map((f) => [f.name, toValue(f, typed[f.name] ?? '')] as const);
+        return Object.fromEntries(
+          all.filter(([name, value]) =>
+            base.version === undefined ? value !== null : value !== (base[name] ?? null),
+          ),
+        );
+      },
+      fieldOf: (path) => path.join('.'),
+    },
+  );
+  const save = form.submit(async (changed) => {
     try {
       await onSave({ ...changed, ...(base.version === undefined ? {} : { version: base.version }) });
       onClose();
     } catch (error) {
       const refused = problemOf(error);
-      setProblem(refused);
       if (refused.status === 409 && refused.current) setTheirs(refused.current as Stored);
+      else form.refuse(refused);
     }
   });
 
@@ -87,7 +83,7 @@ export function RecordForm({
     for (const name of names) form.setValue(name, toText(theirs[name]));
     setBase(theirs as typeof base);
     setTheirs(undefined);
-    setProblem(undefined);
+    form.clearErrors();
   };
 
   return (
@@ -96,11 +92,7 @@ export function RecordForm({
         <div className="grid gap-3 sm:grid-cols-2">
           {fields.map((field) => (
             <div key={field.name} className={field.kind === 'long' ? 'sm:col-span-2' : ''}>
-              <Field
-                label={field.label}
-                hint={field.hint}
-                error={errors[field.name]?.message ?? fieldError(problem, field.name)}
-              >
+              <Field label={field.label} hint={field.hint} error={form.error(field.name)}>
                 {field.kind === 'long' ? (
                   <textarea rows={3} {...form.register(field.name)} />
                 ) : field.kind === 'choice' ? (
@@ -123,16 +115,16 @@ export function RecordForm({
             </div>
           ))}
         </div>
-        {problem && !theirs ? (
+        {form.trouble ? (
           <p role="alert" className="mt-3 font-semibold text-ember">
-            {problem.title}. {problem.detail}
+            {form.trouble}
           </p>
         ) : null}
         {theirs ? (
           <Merge fields={fields} before={base} mine={form.getValues()} theirs={theirs} onMerge={merge} />
         ) : null}
         <div className="mt-4 flex gap-2">
-          <Button type="submit" look="act" disabled={isSubmitting || theirs !== undefined}>
+          <Button type="submit" look="act" disabled={form.isSubmitting || theirs !== undefined}>
             Save
           </Button>
           <Button onClick={onClose}>Cancel</Button>

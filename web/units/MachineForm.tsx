@@ -1,9 +1,8 @@
-import { useState } from 'react';
 import { CHARGING_METHODS, DRIVES, FUELS, METERING, OUTDOOR_AIR } from '#core/machine';
 import { REFRIGERANTS } from '#core/refrigerant';
-import { issueText, type ProblemDetails } from '#contracts/problem';
 import { machinePatch, type MachinePatch, type UnitPage } from '#contracts/units';
 import { useDispatch } from 'react-redux';
+import type { z } from 'zod';
 import { api, problemOf } from '../api/base.ts';
 import { one } from '../api/tags.ts';
 import { useUpdateMachineMutation } from '../api/units.ts';
@@ -13,6 +12,7 @@ import { Dialog } from '../ui/Dialog.tsx';
 import { Field } from '../ui/Field.tsx';
 import { SideBySide } from '../ui/SideBySide.tsx';
 import { sidesOf } from '../ui/threeSides.ts';
+import { useTyped } from '../ui/useTyped.ts';
 import { circuitsOf, patchFrom, typedFrom, type CircuitTyped, type MachineTyped } from './machineForm.ts';
 
 interface Line {
@@ -106,7 +106,7 @@ interface Draft {
 
 /** What is read off the machine, by whoever stands before it. What is typed survives a reload. */
 export function MachineForm({ unit, onClose }: { unit: UnitPage; onClose: () => void }) {
-  const [save, saving] = useUpdateMachineMutation();
+  const [save] = useUpdateMachineMutation();
   const dispatch = useDispatch();
   const now = typedFrom(unit);
   const draft = useDraft<Draft>(`machine of ${unit.id}`, { typed: now, base: now });
@@ -122,43 +122,44 @@ export function MachineForm({ unit, onClose }: { unit: UnitPage; onClose: () => 
       base: { ...base, [name]: now[name] ?? '' } as MachineTyped,
       typed: { ...typed, [name]: (side === 'mine' ? typed : now)[name] ?? '' } as MachineTyped,
     });
-  const [errors, setErrors] = useState<ReadonlyMap<string, string>>(new Map());
-  const [problem, setProblem] = useState<ProblemDetails>();
+  const form = useTyped<MachineTyped, MachinePatch>(
+    value,
+    {
+      schema: machinePatch as z.ZodType<MachinePatch>,
+      toBody: (shown) => {
+        const { patch } = patchFrom(shown);
+        const { patch: stored } = patchFrom(now);
+        const changed = Object.entries(patch).filter(
+          ([name, field]) => JSON.stringify(field) !== JSON.stringify(stored[name]),
+        );
+        return { ...Object.fromEntries(changed), version: unit.version };
+      },
+      fieldOf,
+      also: (shown) => [...patchFrom(shown).errors],
+    },
+    { kept: true },
+  );
   if (!ready) return null;
   const circuits = circuitsOf(value);
   const setCircuits = (next: readonly CircuitTyped[]) =>
     set({ circuits: JSON.stringify(next) } as Partial<MachineTyped>);
 
-  async function store() {
-    const { patch, errors: unread } = patchFrom(value);
-    const { patch: stored } = patchFrom(now);
-    const changed = Object.entries(patch).filter(
-      ([name, field]) => JSON.stringify(field) !== JSON.stringify(stored[name]),
-    );
-    const read = machinePatch.safeParse({ ...Object.fromEntries(changed), version: unit.version });
-    const found = new Map(unread);
-    if (!read.success)
-      for (const issue of read.error.issues)
-        if (!found.has(fieldOf(issue.path))) found.set(fieldOf(issue.path), issueText(issue));
-    setErrors(found);
-    if (found.size > 0 || !read.success) {
-      requestAnimationFrame(() =>
-        document.querySelector<HTMLElement>('[role="dialog"] [aria-invalid="true"]')?.focus(),
-      );
-      return;
-    }
+  const store = form.submit(async (patch) => {
     try {
-      await save({ id: unit.id, patch: read.data as MachinePatch }).unwrap();
+      await save({ id: unit.id, patch }).unwrap();
       clear();
       onClose();
     } catch (error) {
-      const refused = problemOf(error);
-      setProblem(refused);
-      setErrors(new Map(refused.errors?.map((e) => [fieldOf(e.path.split('.')), e.message])));
       // Somebody saved meanwhile: the record is read anew, and where both changed something that is asked.
-      if (refused.status === 409) dispatch(api.util.invalidateTags([one('unit', unit.id)]));
+      if (problemOf(error).status !== 409) throw error;
+      dispatch(api.util.invalidateTags([one('unit', unit.id)]));
+      form.setError('root', {
+        message:
+          'Somebody else saved this unit meanwhile. What they wrote is here now, what you typed is kept; ' +
+          'look at it and save again.',
+      });
     }
-  }
+  });
 
   return (
     <Dialog
@@ -167,14 +168,7 @@ export function MachineForm({ unit, onClose }: { unit: UnitPage; onClose: () => 
       title={`The machine ${unit.tag}`}
       description="Read it off the plate and the inside. What nobody knows stays empty."
     >
-      <form
-        noValidate
-        onSubmit={(e) => {
-          e.preventDefault();
-          void store();
-        }}
-        className="space-y-4"
-      >
+      <form noValidate onSubmit={store} className="space-y-4">
         {sides.both.length > 0 ? (
           <SideBySide
             fields={sides.both.map((name) => ({ name, label: LABELS.get(name) ?? name }))}
@@ -189,7 +183,7 @@ export function MachineForm({ unit, onClose }: { unit: UnitPage; onClose: () => 
             <legend className="font-plate font-semibold">{group.title}</legend>
             <div className="grid grid-cols-2 gap-3 sm:grid-cols-3">
               {group.lines.map((l) => (
-                <Field key={l.name} label={l.label} hint={l.hint} error={errors.get(l.name)}>
+                <Field key={l.name} label={l.label} hint={l.hint} error={form.error(l.name)}>
                   {l.choices ? (
                     <select
                       value={value[l.name]}
@@ -233,7 +227,7 @@ export function MachineForm({ unit, onClose }: { unit: UnitPage; onClose: () => 
                     ))}
                   </select>
                 </Field>
-                <Field label="Charge, lb" error={errors.get(`circuit ${c.number} chargeLb`)}>
+                <Field label="Charge, lb" error={form.error(`circuit ${c.number} chargeLb`)}>
                   <input
                     inputMode="decimal"
                     value={c.chargeLb}
@@ -251,16 +245,16 @@ export function MachineForm({ unit, onClose }: { unit: UnitPage; onClose: () => 
                 <Field
                   label="Compressors"
                   hint="stage RLA/LRA: 1 13.2/93"
-                  error={errors.get(`circuit ${c.number} compressors`)}
+                  error={form.error(`circuit ${c.number} compressors`)}
                 >
                   <input value={c.compressors} onChange={(e) => change({ compressors: e.target.value })} />
                 </Field>
               </div>
             );
           })}
-          {errors.get('circuits') ? (
+          {form.error('circuits') ? (
             <p role="alert" className="font-semibold text-ember">
-              {errors.get('circuits')}
+              {form.error('circuits')}
             </p>
           ) : null}
           <div className="flex gap-2">
@@ -286,24 +280,21 @@ export function MachineForm({ unit, onClose }: { unit: UnitPage; onClose: () => 
             </Button>
           </div>
         </fieldset>
-        <Field label="Handling notes, shown to everybody for ever" error={errors.get('handlingNotes')}>
+        <Field label="Handling notes, shown to everybody for ever" error={form.error('handlingNotes')}>
           <textarea
             rows={3}
             value={value.handlingNotes}
             onChange={(e) => set({ handlingNotes: e.target.value } as Partial<MachineTyped>)}
           />
         </Field>
-        {problem ? (
+        {form.trouble ? (
           <p role="alert" className="font-semibold text-ember">
-            {problem.status === 409
-              ? 'Somebody else saved this unit meanwhile. What they wrote is here now, what you ' +
-                'typed is kept; look at it and save again.'
-              : `${problem.title}. ${problem.detail ?? ''}`}
+            {form.trouble}
           </p>
         ) : null}
-        {errors.size > 0 ? <p className="font-semibold text-ember">Look at the marked fields.</p> : null}
+        {form.wrong > 0 ? <p className="font-semibold text-ember">Look at the marked fields.</p> : null}
         <div className="flex gap-2">
-          <Button type="submit" look="act" roof disabled={saving.isLoading || sides.both.length > 0}>
+          <Button type="submit" look="act" roof disabled={form.isSubmitting || sides.both.length > 0}>
             Save
           </Button>
           <Button roof onClick={onClose}>

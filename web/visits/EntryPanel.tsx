@@ -1,13 +1,13 @@
-import { useEffect, useState } from 'react';
+import { useEffect } from 'react';
 import type { Reading } from '#core/evidence';
 import type { LeaveBody } from '#core/sheet';
 import { newEntry, type EntryKind, type NewEntry, type VisitPage } from '#contracts/visits';
 import { useDraft } from '../outbox/hooks.ts';
 import { post } from '../outbox/sender.ts';
-import { issueText } from '#contracts/problem';
 import { Button } from '../ui/Button.tsx';
 import { Field } from '../ui/Field.tsx';
 import { instant } from '../ui/format.ts';
+import { useTyped } from '../ui/useTyped.ts';
 import { FIELDS } from './Fields.tsx';
 import { entryOf, FORMS, outcomeField, waitingField, WHEN, type FormKind, type Values } from './forms.ts';
 import type { LeavingCall } from './parts.tsx';
@@ -100,53 +100,52 @@ export function EntryPanel({
     key,
     amending ? amendedFrom(kind, form.fromBody(amending.body), calls) : blankFor(kind, unit, calls),
   );
-  const [errors, setErrors] = useState<ReadonlyMap<string, string>>(new Map());
-  useEffect(() => setErrors(new Map()), [key]);
-  if (!ready) return null;
-
-  async function save() {
-    const entry = entryOf({
+  const only = calls.length === 1 ? calls[0] : undefined;
+  const entry = (typed: Values) =>
+    entryOf({
       visitId: visit.id,
       unitId: subject || ABOUT_THE_VISIT.has(kind) ? null : (unit?.id ?? null),
       pointId: subject && !ABOUT_THE_VISIT.has(kind) ? subject.id : null,
       kind,
-      body: form.toBody(value),
+      body: form.toBody(typed),
       amending,
-      when: value[WHEN],
+      when: typed[WHEN],
       zone: visit.timeZone,
     });
-    if (kind === 'leave' && leftBehind.length > 0 && !(entry.body as { stillOpen?: string }).stillOpen) {
-      setErrors(new Map([['stillOpen', 'close it, or say why it has to stay']]));
-      return;
-    }
-    const read = newEntry.safeParse(entry);
-    if (!read.success) {
-      const only = calls.length === 1 ? calls[0] : undefined;
-      setErrors(
-        new Map(
-          read.error.issues.map((issue) => {
-            const field = fieldOf(issue.path.slice(1), entry.body);
-            const own = kind === 'leave' && only && (field === 'outcome' || field === 'waitingFor');
-            const asked = field === 'outcome' ? outcomeField : waitingField;
-            return [own ? asked(only.id) : field, issueText(issue)];
-          }),
-        ),
-      );
-      return;
-    }
-    await post(entry as unknown as NewEntry);
+  const typing = useTyped<Values, unknown>(
+    value,
+    {
+      schema: newEntry,
+      toBody: entry,
+      fieldOf: (path, given) => {
+        const field = fieldOf(path.slice(1), (given as NewEntry | undefined)?.body ?? {});
+        // A leaving of one call says it once; its form asks for it by call.
+        if (kind !== 'leave' || !only) return field;
+        return field === 'outcome'
+          ? outcomeField(only.id)
+          : field === 'waitingFor'
+            ? waitingField(only.id)
+            : field;
+      },
+      also: (typed) =>
+        kind === 'leave' && leftBehind.length > 0 && !(form.toBody(typed) as { stillOpen?: string }).stillOpen
+          ? [['stillOpen', 'close it, or say why it has to stay']]
+          : [],
+    },
+    { kept: true },
+  );
+  const { clearErrors } = typing;
+  useEffect(() => clearErrors(), [key, clearErrors]);
+  if (!ready) return null;
+  const save = typing.submit(async () => {
+    // The line as it was typed: the server reads it by the same contract, whenever it arrives.
+    await post(entry(value) as unknown as NewEntry);
     clear();
     onDone();
-  }
+  });
 
   return (
-    <form
-      onSubmit={(event) => {
-        event.preventDefault();
-        void save();
-      }}
-      className="space-y-4 border-2 border-ink bg-sheet p-3"
-    >
+    <form onSubmit={save} noValidate className="space-y-4 border-2 border-ink bg-sheet p-3">
       <h2 className="text-lg">
         {amending ? 'Amend: ' : ''}
         {form.title}
@@ -159,7 +158,7 @@ export function EntryPanel({
       <Fields
         values={value}
         set={set}
-        error={(path) => errors.get(path)}
+        error={typing.error}
         unit={subject ? undefined : unit}
         leftBehind={leftBehind}
         calls={calls}

@@ -1,5 +1,8 @@
 import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
+import { z } from 'zod';
+import { shortText } from '#contracts/common';
+import { useTyped } from '../ui/useTyped.ts';
 import { toast } from 'sonner';
 import { plateFacts } from '#core/cards';
 import type { EntryKind, NewEntry, VisitPage } from '#contracts/visits';
@@ -117,13 +120,11 @@ function Refused({ item }: { item: OutboxItem }) {
 }
 
 function Withdraw({ visit, line, onClose }: { visit: VisitPage; line: Line; onClose: () => void }) {
-  const [reason, setReason] = useState('');
-  const [wrong, setWrong] = useState<string>();
-  const save = async () => {
-    if (reason.trim() === '') {
-      setWrong('Why is it withdrawn?');
-      return;
-    }
+  const form = useTyped<{ reason: string }, unknown>(
+    { reason: '' },
+    { schema: z.object({ reason: shortText.min(1, 'Why is it withdrawn?') }), toBody: (typed) => typed },
+  );
+  const save = form.submit(async () => {
     const entry: NewEntry = {
       id: uuid(),
       visitId: visit.id,
@@ -131,11 +132,11 @@ function Withdraw({ visit, line, onClose }: { visit: VisitPage; line: Line; onCl
       kind: 'withdrawn',
       body: {},
       supersedes: line.id,
-      reason: reason.trim(),
+      reason: form.getValues('reason').trim(),
     };
     await post(entry);
     onClose();
-  };
+  });
   return (
     <Dialog
       open
@@ -143,17 +144,19 @@ function Withdraw({ visit, line, onClose }: { visit: VisitPage; line: Line; onCl
       title="Withdraw this line"
       description="It leaves the sheet and what it did is taken back. The record keeps that it was there, and why it went."
     >
-      <Field label="Why" error={wrong} roof>
-        <input value={reason} onChange={(e) => setReason(e.target.value)} autoFocus />
-      </Field>
-      <div className="mt-3 flex gap-2">
-        <Button look="act" roof onClick={() => void save()}>
-          Withdraw
-        </Button>
-        <Button roof onClick={onClose}>
-          Keep
-        </Button>
-      </div>
+      <form onSubmit={save} noValidate>
+        <Field label="Why" error={form.error('reason')} roof>
+          <input autoFocus {...form.register('reason')} />
+        </Field>
+        <div className="mt-3 flex gap-2">
+          <Button type="submit" look="act" roof disabled={form.isSubmitting}>
+            Withdraw
+          </Button>
+          <Button roof onClick={onClose}>
+            Keep
+          </Button>
+        </div>
+      </form>
     </Dialog>
   );
 }

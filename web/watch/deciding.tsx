@@ -5,13 +5,12 @@ import { DECISION_KINDS, DECISIONS, FLAGS, type DecisionKind, type FlagKind } fr
 import { addDays } from '#core/time';
 import { newDecision, type NewDecision } from '#contracts/watch';
 import type { DecisionView, FlagView } from '#contracts/units';
-import { issueText } from '#contracts/problem';
-import { problemOf } from '../api/base.ts';
 import { useDecideMutation, useUndoDecisionMutation } from '../api/watch.ts';
 import { useWho } from '../state/session.ts';
 import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { Field } from '../ui/Field.tsx';
+import { useTyped } from '../ui/useTyped.ts';
 import { shortDay } from '../ui/format.ts';
 
 /** A decision in words: what, when, why, by whom. */
@@ -69,6 +68,13 @@ export function useDeciding(): {
   return { button, takeBack, dialog };
 }
 
+interface Typed {
+  readonly kind: DecisionKind | '';
+  readonly year: string;
+  readonly until: string;
+  readonly reason: string;
+}
+
 function DecisionDialog({
   unit,
   flags,
@@ -81,28 +87,24 @@ function DecisionDialog({
   onClose: () => void;
 }) {
   const { today } = useWho();
-  const [kind, setKind] = useState<DecisionKind>();
-  const [year, setYear] = useState(String(Number(today.slice(0, 4)) + 1));
-  const [until, setUntil] = useState(addDays(today, 60));
-  const [reason, setReason] = useState('');
-  const [wrong, setWrong] = useState<ReadonlyMap<string, string>>(new Map());
-  const save = () => {
-    const read = newDecision.safeParse({
-      id: uuid(),
-      unitId: unit.id,
-      kind,
-      reason,
-      ...(kind === 'replace' ? { year: Number(year) } : {}),
-      ...(kind === 'watch' ? { until } : {}),
-      covers: flags.map((flag) => ({ flag: flag.kind, evidence: flag.evidence })),
-    });
-    if (!read.success)
-      return setWrong(new Map(read.error.issues.map((issue) => [String(issue.path[0]), issueText(issue)])));
-    onSave(read.data).catch((error: unknown) => {
-      const problem = problemOf(error);
-      setWrong(new Map([['reason', problem.errors?.[0]?.message ?? problem.title]]));
-    });
-  };
+  const form = useTyped<Typed, NewDecision>(
+    { kind: '', year: String(Number(today.slice(0, 4)) + 1), until: addDays(today, 60), reason: '' },
+    {
+      schema: newDecision,
+      toBody: ({ kind, year, until, reason }) => ({
+        id: uuid(),
+        unitId: unit.id,
+        kind,
+        reason,
+        ...(kind === 'replace' ? { year: year.trim() ? Number(year) : NaN } : {}),
+        ...(kind === 'watch' ? { until } : {}),
+        covers: flags.map((flag) => ({ flag: flag.kind, evidence: flag.evidence })),
+      }),
+      fieldOf: ([first]) => String(first ?? 'root'),
+    },
+  );
+  const kind = form.watch('kind');
+  const save = form.submit(onSave);
   return (
     <Dialog
       open
@@ -110,45 +112,47 @@ function DecisionDialog({
       title={`Decide about ${unit.tag}`}
       description={flags.map((flag) => flag.sentence).join(' ')}
     >
-      <fieldset>
-        <legend className="mb-1 text-sm font-semibold">What is decided</legend>
-        <div className="grid gap-1 sm:grid-cols-2">
-          {DECISION_KINDS.map((name) => (
-            <label key={name} className="flex min-h-9 cursor-pointer items-center gap-2">
-              <input type="radio" name="decision" checked={kind === name} onChange={() => setKind(name)} />
-              {DECISIONS[name].words}
-            </label>
-          ))}
-        </div>
-        {wrong.get('kind') ? (
-          <p role="alert" className="text-sm font-semibold text-ember">
-            What is decided?
-          </p>
+      <form onSubmit={save} noValidate>
+        <fieldset role="radiogroup" tabIndex={-1} aria-invalid={form.error('kind') ? true : undefined}>
+          <legend className="mb-1 text-sm font-semibold">What is decided</legend>
+          <div className="grid gap-1 sm:grid-cols-2">
+            {DECISION_KINDS.map((name) => (
+              <label key={name} className="flex min-h-9 cursor-pointer items-center gap-2">
+                <input type="radio" value={name} {...form.register('kind')} />
+                {DECISIONS[name].words}
+              </label>
+            ))}
+          </div>
+          {form.error('kind') ? (
+            <p role="alert" className="text-sm font-semibold text-ember">
+              What is decided?
+            </p>
+          ) : null}
+        </fieldset>
+        {kind === 'replace' ? (
+          <Field label="Year" error={form.error('year')}>
+            <input inputMode="numeric" {...form.register('year')} />
+          </Field>
         ) : null}
-      </fieldset>
-      {kind === 'replace' ? (
-        <Field label="Year" error={wrong.get('year')}>
-          <input inputMode="numeric" value={year} onChange={(e) => setYear(e.target.value)} />
+        {kind === 'watch' ? (
+          <Field label="Until" error={form.error('until')}>
+            <input type="date" min={today} {...form.register('until')} />
+          </Field>
+        ) : null}
+        <Field
+          label="Why"
+          hint="It asks again by itself when there is new evidence."
+          error={form.error('reason') ?? form.trouble}
+        >
+          <input {...form.register('reason')} />
         </Field>
-      ) : null}
-      {kind === 'watch' ? (
-        <Field label="Until" error={wrong.get('until')}>
-          <input type="date" value={until} min={today} onChange={(e) => setUntil(e.target.value)} />
-        </Field>
-      ) : null}
-      <Field
-        label="Why"
-        hint="It asks again by itself when there is new evidence."
-        error={wrong.get('reason')}
-      >
-        <input value={reason} onChange={(e) => setReason(e.target.value)} />
-      </Field>
-      <div className="mt-3 flex gap-2">
-        <Button look="act" onClick={save}>
-          Decide
-        </Button>
-        <Button onClick={onClose}>Not now</Button>
-      </div>
+        <div className="mt-3 flex gap-2">
+          <Button type="submit" look="act" disabled={form.isSubmitting}>
+            Decide
+          </Button>
+          <Button onClick={onClose}>Not now</Button>
+        </div>
+      </form>
     </Dialog>
   );
 }
