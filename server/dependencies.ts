@@ -5,6 +5,7 @@ import type { Database } from './db/connect.ts';
 import type { DriveTimes } from './routes/driveTimes.ts';
 import type { EventHub } from './events/hub.ts';
 import type { Who } from './people/who.ts';
+import type { Jobs } from './system/jobs.ts';
 
 /** What the application runs on; tests pass their own. */
 export interface Dependencies {
@@ -16,6 +17,7 @@ export interface Dependencies {
   readonly driveTimes: DriveTimes;
   readonly hub: EventHub;
   readonly who: Who;
+  readonly jobs: Jobs;
   readonly sessionSecret: string;
   /** Folder of the built web application; undefined in tests of the API alone. */
   readonly webRoot?: string;

@@ -11,6 +11,7 @@ import { migrate } from './db/migrate.ts';
 import { EventHub } from './events/hub.ts';
 import { forgetOldCounts } from './people/gate.ts';
 import { Who } from './people/who.ts';
+import { Jobs } from './system/jobs.ts';
 import { DriveTimes } from './routes/driveTimes.ts';
 
 const logger = pino({ level: process.env.LOG_LEVEL ?? 'warn' });
@@ -42,6 +43,7 @@ const app = createApp({
   sessionPool,
   hub,
   who,
+  jobs: new Jobs(),
   logger,
   clock,
   driveTimes: new DriveTimes(process.env.GRADUM_ROUTING_URL, process.env.GRADUM_ROUTING_PATH_URL),

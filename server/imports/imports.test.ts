@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { CALL_COLUMNS, UNIT_COLUMNS, type ImportPreview } from '#contracts/imports';
+import type { SystemView } from '#contracts/system';
 import { testServer, type TestServer } from '../testing/server.ts';
 import { putTogether, takeApart } from './rows.ts';
 
@@ -239,6 +240,31 @@ describe('progress and cancel', () => {
       .map((l) => l.done);
     expect(done.length).toBeGreaterThan(4);
     expect([...done].sort((a, b) => a - b)).toEqual(done);
+  });
+
+  it('is seen by a manager among the long work while it runs, and among what was taken in afterwards', async () => {
+    const many = units(
+      ...Array.from({ length: 5000 }, (_, i) => `C${i % 50},S${i % 200},,,,,U${i},exhaust fan,,,,,,,,,,,,`),
+    );
+    const system = async (): Promise<SystemView> => (await manager.get('/api/system').expect(200)).body;
+    expect((await system()).jobs).toEqual([]);
+    let over = false;
+    const done = send(manager, 'units', many, 'all or nothing').finally(() => (over = true));
+    const seen: SystemView['jobs'][number][] = [];
+    while (!over) seen.push(...(await system()).jobs);
+    await done;
+    expect(seen.length).toBeGreaterThan(0);
+    for (const job of seen) {
+      expect(job).toMatchObject({ name: 'importing x.csv', by: 'Test manager' });
+      expect(job.share).toBeGreaterThanOrEqual(0);
+      expect(job.share).toBeLessThanOrEqual(1);
+    }
+    const after = await system();
+    expect(after.jobs).toEqual([]);
+    expect(after.imports).toEqual([
+      { fileName: 'x.csv', kind: 'units', by: 'Test manager', at: expect.any(String) },
+    ]);
+    await (await server.as('technician')).get('/api/system').expect(403);
   });
 });
 

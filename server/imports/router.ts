@@ -16,6 +16,7 @@ interface StoredFile {
 /** Streams progress as lines of JSON; when the reader goes away before the end, the import is rolled back. */
 async function streamed(
   context: Context,
+  name: string,
   work: (progress: (line: ImportProgress) => void, gone: () => boolean) => Promise<ImportProgress>,
 ): Promise<void> {
   const { response } = context;
@@ -26,7 +27,17 @@ async function streamed(
   response.status(200).type('application/x-ndjson');
   const write = (line: ImportProgress) => void response.write(`${JSON.stringify(line)}\n`);
   try {
-    write(await work(write, () => gone));
+    const { jobs, user } = context;
+    const done = await jobs.run({ name, by: user.displayName }, (report) =>
+      work(
+        (line) => {
+          if (line.kind === 'progress') report(line.done / Math.max(1, line.of), line.step);
+          write(line);
+        },
+        () => gone,
+      ),
+    );
+    write(done);
   } catch (error) {
     if (!(error instanceof Problem)) context.logger.error({ err: error }, 'import failed');
     const detail =
@@ -60,7 +71,7 @@ export const importRoutes: readonly Route[] = [
     action: 'import',
     handle: async (context) => {
       const file = await storedFile(context);
-      await streamed(context, async (progress, gone) => ({
+      await streamed(context, `looking at ${file.fileName}`, async (progress, gone) => ({
         kind: 'done',
         preview: await importFile(context, file, { actor: context.user.id, progress, gone }),
       }));
@@ -74,7 +85,7 @@ export const importRoutes: readonly Route[] = [
     handle: async (context) => {
       const { mode } = parse(applyImport, context.body);
       const file = await storedFile(context);
-      await streamed(context, async (progress, gone) => ({
+      await streamed(context, `importing ${file.fileName}`, async (progress, gone) => ({
         kind: 'done',
         preview: await importFile(context, file, { mode, actor: context.user.id, progress, gone }),
       }));

@@ -3,7 +3,7 @@ import type { Route } from '../http/routes.ts';
 import { VERSION } from './version.ts';
 import { SYSTEM } from './system.sql.ts';
 
-type Row = Omit<SystemView, 'version' | 'node' | 'startedAt' | 'standIns'>;
+type Row = Omit<SystemView, 'version' | 'node' | 'startedAt' | 'standIns' | 'jobs'>;
 
 const startedAt = new Date(Date.now() - process.uptime() * 1000).toISOString();
 
@@ -12,13 +12,14 @@ export const systemRoutes: readonly Route[] = [
     method: 'get',
     path: '/api/system',
     action: 'see system',
-    handle: async ({ db, driveTimes }): Promise<SystemView> => {
+    handle: async ({ db, driveTimes, jobs }): Promise<SystemView> => {
       const [row] = await db.rows<Row>(SYSTEM);
       return {
         ...(row as Row),
         version: VERSION,
         node: process.versions.node,
         startedAt,
+        jobs: jobs.list(),
         standIns: [{ name: 'drive times', ...(await driveTimes.health()) }],
       };
     },

@@ -496,6 +496,7 @@ const system = z.strictObject({
   lastBackup: maybe(z.strictObject({ at: instant, file: text, bytes: z.number() })),
   sessions: count,
   openImports: count,
+  imports: z.array(z.strictObject({ fileName: text, kind: text, by: maybe(text), at: instant })),
 });
 
 /** Ids of everything that a database holds, to ask with. */

@@ -10,6 +10,7 @@ import { migrate } from '../db/migrate.ts';
 import { EventHub } from '../events/hub.ts';
 import { hashPassword } from '../people/passwords.ts';
 import { Who } from '../people/who.ts';
+import { Jobs } from '../system/jobs.ts';
 import { sessionPoolFor } from '../http/sessions.ts';
 import { DriveTimes } from '../routes/driveTimes.ts';
 import type { Dependencies } from '../dependencies.ts';
@@ -95,6 +96,7 @@ export async function testServer(given: Partial<Dependencies> = {}): Promise<Tes
     sessionPool,
     hub,
     who,
+    jobs: new Jobs(),
     logger,
     clock,
     driveTimes: new DriveTimes(undefined),

@@ -81,6 +81,25 @@ export default function System() {
             ))}
           </ul>
         </Panel>
+        <Panel title="Long work">
+          {data.jobs.length === 0 ? <p>Nothing long is under way.</p> : null}
+          <ul>
+            {data.jobs.map((job) => (
+              <li key={`${job.name} ${job.startedAt}`}>
+                <strong>{job.name}</strong>, {job.by}, since {instant(job.startedAt, timeZone)}:{' '}
+                {Math.round(job.share * 100)} %, {job.step}
+              </li>
+            ))}
+          </ul>
+          {data.imports.length > 0 ? <h3 className="mt-2 text-sm">Taken in last</h3> : null}
+          <ul>
+            {data.imports.map((one) => (
+              <li key={`${one.fileName} ${one.at}`}>
+                {one.fileName} ({one.kind}), {one.by ?? 'somebody'}, {instant(one.at, timeZone)}
+              </li>
+            ))}
+          </ul>
+        </Panel>
         <Panel title="What runs">
           <dl className="grid grid-cols-[auto_1fr] gap-x-4">
             {facts.map(([name, value]) => (
