@@ -1,4 +1,4 @@
-import { memo, useCallback, useMemo, useState } from 'react';
+import { lazy, memo, Suspense, useCallback, useMemo, useState } from 'react';
 import { toast } from 'sonner';
 import { v7 as uuid } from 'uuid';
 import { plateFacts, type Card, type CardInput, type PlateUnit } from '#core/cards';
@@ -23,8 +23,10 @@ import { number } from '../ui/format.ts';
 import { Panel } from '../ui/Screen.tsx';
 import { plainUnit, shownUnit, shownValue, type UnitSystem } from '#core/quantities';
 import { unitsOf } from '../ui/units.ts';
-import { CurvePicture } from './CurvePicture.tsx';
 import { readCard, type CardTyped, type Filled, type Typed } from './filled.ts';
+
+// Charts come after the fields: the first card is answered without them.
+const CurvePicture = lazy(() => import('./CurvePicture.tsx'));
 
 /**
  * One card: fields that answer at every key. What is typed survives a reload; plate values fill in by
@@ -98,12 +100,14 @@ export function CardView({
         </div>
         <div aria-live="polite" className="space-y-3 xl:sticky xl:top-16 xl:self-start">
           {card.id === 'pressure-temperature' && typeof read.values.refrigerant === 'string' ? (
-            <CurvePicture
-              refrigerant={read.values.refrigerant as RefrigerantName}
-              psig={read.values.pressure as number | undefined}
-              tempF={read.values.temperature as number | undefined}
-              system={system}
-            />
+            <Suspense fallback={<div className="h-52" />}>
+              <CurvePicture
+                refrigerant={read.values.refrigerant as RefrigerantName}
+                psig={read.values.pressure as number | undefined}
+                tempF={read.values.temperature as number | undefined}
+                system={system}
+              />
+            </Suspense>
           ) : null}
           {trouble ? (
             <p role="alert" className="border-l-4 border-ember pl-3 font-semibold text-ember">

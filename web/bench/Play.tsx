@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import type { QuantityName } from '#core/quantities';
 import { STANDARD_ATMOSPHERE_PSI } from '#core/refrigerant';
 import {
@@ -25,10 +25,11 @@ import { UnitSwitch } from '../ui/UnitSwitch.tsx';
 import { plainUnit, shownValue, type UnitSystem } from '#core/quantities';
 import { useUnitSystem } from '../state/preferences.ts';
 import { BenchTabs } from './BenchTabs.tsx';
-import { CyclePicture } from './CyclePicture.tsx';
 import { Gauge } from './Gauge.tsx';
 import { usePlay } from './usePlay.ts';
 import { useSettling } from './useSettling.ts';
+
+const CyclePicture = lazy(() => import('./CyclePicture.tsx'));
 
 interface Setting {
   readonly refrigerant: SimFluid;
@@ -238,12 +239,14 @@ export default function Play() {
                     <Gauge key={label} label={label} value={v} sound={sound} from={0} to={to} say={say} />
                   ))}
                 </div>
-                <CyclePicture
-                  refrigerant={value.refrigerant}
-                  sound={played.sound}
-                  now={state}
-                  system={system}
-                />
+                <Suspense fallback={<div className="h-64 sm:h-80" />}>
+                  <CyclePicture
+                    refrigerant={value.refrigerant}
+                    sound={played.sound}
+                    now={state}
+                    system={system}
+                  />
+                </Suspense>
                 <p className="text-sm text-soft">
                   {played.trips
                     ? ''

@@ -1,3 +1,4 @@
+import { init } from 'echarts/core';
 import {
   buildMachine,
   coolingState,
@@ -8,55 +9,66 @@ import {
 } from '#core/simulation';
 import { REFRIGERANTS, type RefrigerantName } from '#core/refrigerant';
 import { attributes, paint, words } from '../testing/paint.tsx';
-import { CurvePicture } from './CurvePicture.tsx';
-import { cycleCorners, CyclePicture } from './CyclePicture.tsx';
+import type { ChartOption } from '../ui/Chart.tsx';
+import { curveChart, curveWords } from './curveChart.ts';
+import { cycleChart, cycleCorners, cycleWords } from './cycleChart.ts';
 import { Gauge } from './Gauge.tsx';
 
-describe('the picture of the curves', () => {
-  const curves = (refrigerant: RefrigerantName, system: 'US' | 'metric', more: object = {}) =>
-    paint(<CurvePicture refrigerant={refrigerant} system={system} {...more} />);
+type Spot = readonly [number, number];
+interface Series {
+  readonly name: string;
+  readonly data: readonly (Spot | { readonly value: Spot })[];
+  readonly markLine?: { readonly data: readonly { xAxis?: number; yAxis?: number }[] };
+}
+const seriesOf = (option: ChartOption, name: string): Series =>
+  (option.series as unknown as Series[]).find((one) => one.name === name) as Series;
+const spots = (option: ChartOption, name: string): Spot[] =>
+  seriesOf(option, name).data.map((spot) => ('value' in spot ? spot.value : spot));
+/** The words of a chart as it is drawn. */
+const drawn = (option: ChartOption): string => {
+  const chart = init(null, null, { renderer: 'svg', ssr: true, width: 560, height: 330 });
+  chart.setOption({ animation: false, ...option });
+  const markup = chart.renderToSVGString();
+  chart.dispose();
+  return words(markup);
+};
 
+describe('the chart of the curves', () => {
   it.each(Object.keys(REFRIGERANTS) as RefrigerantName[])(
     '%s: both curves rise from left to right, dew never above bubble',
     (refrigerant) => {
-      const [bubble, dew] = attributes(curves(refrigerant, 'US'), 'points').map((points) =>
-        points.split(' ').map((p) => p.split(',').map(Number)),
-      );
+      const option = curveChart({ refrigerant, system: 'US' });
+      const [bubble, dew] = [spots(option, 'bubble'), spots(option, 'dew')];
       for (const line of [bubble, dew])
-        line?.forEach(([x, y], i, all) => {
+        line.forEach(([t, p], i) => {
           if (i === 0) return;
-          expect(x).toBeGreaterThan(all[i - 1]?.[0] as number);
-          expect(y).toBeLessThanOrEqual(all[i - 1]?.[1] as number);
+          expect(t).toBeGreaterThan(line[i - 1]?.[0] as number);
+          expect(p).toBeGreaterThan(line[i - 1]?.[1] as number);
         });
-      // Downwards on the screen is less pressure.
-      dew?.forEach(([, y], i) => expect(y).toBeGreaterThanOrEqual((bubble?.[i]?.[1] as number) - 0.11));
+      dew.forEach(([, p], i) => expect(p).toBeLessThanOrEqual((bubble[i]?.[1] as number) + 0.01));
     },
   );
 
   it('speaks in the units of the screen, with round numbers on the axis', () => {
-    expect(words(curves('R-410A', 'US'))).toMatch(/40 °F.*200 400 psig/);
-    expect(words(curves('R-410A', 'metric'))).toMatch(/20 °C.*1000 2000 3000 kPa\(g\)/);
-    expect(attributes(curves('R-22', 'metric'), 'aria-label').join()).toMatch(/from -29 to 60 °C/);
+    expect(drawn(curveChart({ refrigerant: 'R-410A', system: 'US' }))).toMatch(
+      /psig.*100 200 300.*20 °F 60 °F 100 °F/,
+    );
+    expect(drawn(curveChart({ refrigerant: 'R-410A', system: 'metric' }))).toMatch(
+      /kPa\(g\).*1,000 2,000 3,000.*0 °C 30 °C/,
+    );
+    expect(curveWords({ refrigerant: 'R-22', system: 'metric' })).toMatch(/from -29 to 60 °C/);
   });
 
   it('shows the entered pressure and temperature where they belong: they cross on the curve', () => {
     // R-22 boils at 40 °F under 68.5 psig (published chart point).
-    const markup = curves('R-22', 'US', { psig: 68.5, tempF: 40 });
-    const copper = [
-      ...markup.matchAll(
-        /<line x1="([\d.]+)" x2="[\d.]+" y1="([\d.]+)" y2="[\d.]+" stroke="var\(--copper\)"/g,
-      ),
-    ];
-    const [y, x] = [Number(copper[0]?.[2]), Number(copper[1]?.[1])];
-    const dew = (attributes(markup, 'points')[1] as string).split(' ').map((p) => p.split(',').map(Number));
-    const nearest = dew.reduce((best, p) =>
-      Math.abs((p[0] as number) - x) < Math.abs((best[0] as number) - x) ? p : best,
-    );
-    expect(nearest[1]).toBeCloseTo(y, -1);
+    const option = curveChart({ refrigerant: 'R-22', system: 'US', psig: 68.5, tempF: 40 });
+    const entered = seriesOf(option, 'bubble').markLine?.data ?? [];
+    expect(entered).toEqual([{ yAxis: 68.5 }, { xAxis: 40 }]);
+    expect(spots(option, 'dew').find(([t]) => t === 40)?.[1]).toBeCloseTo(68.5, 0);
   });
 });
 
-describe('the picture of the cycle', () => {
+describe('the chart of the cycle', () => {
   const machine = buildMachine(USUAL_SPEC);
   const sound = coolingState(machine, RATING_SURROUNDINGS);
   const low = coolingState(machine, RATING_SURROUNDINGS, { 'low charge': 0.5 });
@@ -77,23 +89,20 @@ describe('the picture of the cycle', () => {
   );
 
   it('the sound machine stays as a ghost behind the one that runs', () => {
-    const markup = paint(<CyclePicture refrigerant="R-410A" sound={sound} now={low} system="US" />);
-    const paths = (drawn: string) => [...drawn.matchAll(/<path d="([^"]+)" fill="none"/g)].map(([, d]) => d);
-    const [ghost, running] = paths(markup);
-    expect(ghost).not.toBe(running);
-    const [first, second] = paths(
-      paint(<CyclePicture refrigerant="R-410A" sound={sound} now={sound} system="US" />),
+    const option = cycleChart({ refrigerant: 'R-410A', sound, now: low, system: 'US' });
+    expect(spots(option, 'sound')).not.toEqual(spots(option, 'now'));
+    const same = cycleChart({ refrigerant: 'R-410A', sound, now: sound, system: 'US' });
+    expect(spots(same, 'sound')).toEqual(spots(same, 'now'));
+    expect(drawn(option)).toMatch(/suction.*discharge.*liquid.*metered/);
+    // A machine that stands has no cycle.
+    expect(spots(cycleChart({ refrigerant: 'R-410A', sound, now: undefined, system: 'US' }), 'now')).toEqual(
+      [],
     );
-    expect(first).toBe(second);
-    expect(words(markup)).toMatch(/suction.*discharge.*liquid.*metered/);
   });
 
   it('is told in the units of the screen; what stands still says so', () => {
     const label = (system: 'US' | 'metric', now: typeof low | undefined) =>
-      attributes(
-        paint(<CyclePicture refrigerant="R-410A" sound={sound} now={now} system={system} />),
-        'aria-label',
-      ).join();
+      cycleWords({ refrigerant: 'R-410A', sound, now, system });
     expect(label('US', low)).toMatch(/Sound: \d+ and \d+ psia\. Now: \d+ and \d+ psia\./);
     // 1 psia is 6.895 kPa (NIST SP 811).
     const [us, metric] = [label('US', low), label('metric', low)].map((text) =>

@@ -1,0 +1,141 @@
+import { convert, type UnitSystem } from '#core/quantities';
+import { fluidOf, type CoolingState, type SimFluid } from '#core/simulation';
+import { CHART_TIP, CHART_WORDS, type ChartOption } from '../ui/Chart.tsx';
+
+/** Lines of the pressure axis, in the unit that is shown. */
+const LINES = {
+  US: { unit: 'psia', at: [30, 60, 125, 250, 500, 800] },
+  metric: { unit: 'kPa', at: [200, 400, 800, 1600, 3200, 5600] },
+} as const;
+const [LEAST_PSIA, MOST_PSIA] = [25, 900];
+const DOME_F = Array.from({ length: 34 }, (_, i) => -20 + i * 5);
+
+export interface Cycle {
+  readonly refrigerant: SimFluid;
+  readonly sound: CoolingState;
+  readonly now: CoolingState | undefined;
+  readonly system: UnitSystem;
+}
+
+interface Corner {
+  readonly h: number;
+  readonly p: number;
+}
+
+/**
+ * The four corners of a cycle on the pressure–enthalpy picture: suction, discharge, liquid, after the
+ * metering device.
+ */
+export function cycleCorners(refrigerant: SimFluid, s: CoolingState): Corner[] {
+  const fluid = fluidOf(refrigerant);
+  const liquid = fluid.liquid(s.liquidLineF);
+  return [
+    { h: fluid.vapour(s.evaporatingF + s.superheatF, s.evaporatingF), p: s.suctionPsia },
+    { h: fluid.vapour(s.dischargeF, s.condensingF), p: s.dischargePsia },
+    { h: liquid, p: s.liquidPsia },
+    { h: liquid, p: s.suctionPsia },
+  ];
+}
+
+const WORDS = [
+  ['suction', 'right'],
+  ['discharge', 'top'],
+  ['liquid', 'left'],
+  ['metered', 'left'],
+] as const;
+
+const say = (psia: number, system: UnitSystem): string =>
+  `${Math.round(convert('pressureAbsolute', 'psia', LINES[system].unit, psia))}`;
+
+/** What the chart shows, for those who hear it. */
+export function cycleWords({ refrigerant, sound, now, system }: Cycle): string {
+  const both = (s: CoolingState) =>
+    `${say(s.suctionPsia, system)} and ${say(s.dischargePsia, system)} ${LINES[system].unit}.`;
+  return (
+    `Pressure over heat content of ${refrigerant}. Sound: ${both(sound)} ` +
+    (now ? `Now: ${both(now)}` : 'Now it does not run.')
+  );
+}
+
+/**
+ * Pressure over heat content: the dome of the refrigerant, the cycle as it runs, and the sound one behind it
+ * as a ghost. The pressure axis is logarithmic, as on any such picture.
+ */
+export function cycleChart({ refrigerant, sound, now, system }: Cycle): ChartOption {
+  const fluid = fluidOf(refrigerant);
+  const { unit, at } = LINES[system];
+  const corners = now?.running ? cycleCorners(refrigerant, now) : [];
+  const ghost = cycleCorners(refrigerant, sound);
+  const spot = ({ h, p }: Corner): [number, number] => [h, Math.log(Math.max(LEAST_PSIA, p))];
+  const round = (all: readonly Corner[]) => [...all, ...all.slice(0, 1)].map(spot);
+  const dome = [
+    ...DOME_F.map((f) => ({ h: fluid.liquid(f), p: fluid.psia(f, 'bubble') })),
+    ...DOME_F.toReversed().map((f) => ({ h: fluid.vapour(f, f), p: fluid.psia(f, 'dew') })),
+  ];
+  const most = Math.max(fluid.vapour(170, 100), ...[...corners, ...ghost].map((c) => c.h)) + 14;
+  return {
+    grid: { left: 44, right: 10, top: 10, bottom: 10 },
+    tooltip: {
+      ...CHART_TIP,
+      trigger: 'item',
+      formatter: (hit) => {
+        const { name, value } = hit as unknown as { name: string; value: [number, number] };
+        return `${name || 'saturated'}: ${say(Math.exp(value[1]), system)} ${unit}`;
+      },
+    },
+    xAxis: { type: 'value', min: -8, max: most, show: false },
+    yAxis: { type: 'value', min: Math.log(LEAST_PSIA), max: Math.log(MOST_PSIA), show: false },
+    series: [
+      {
+        name: 'dome',
+        type: 'line',
+        data: dome.map(spot),
+        showSymbol: false,
+        color: 'var(--soft)',
+        lineStyle: { width: 1.5 },
+        markLine: {
+          symbol: 'none',
+          silent: true,
+          lineStyle: { color: 'var(--rule)', type: 'solid', width: 1 },
+          label: { ...CHART_WORDS, position: 'start', formatter: ({ name }: { name: string }) => name },
+          data: at.map((level) => ({
+            name: String(level),
+            yAxis: Math.log(convert('pressureAbsolute', unit, 'psia', level)),
+          })),
+        },
+      },
+      {
+        name: 'sound',
+        type: 'line',
+        data: round(ghost),
+        showSymbol: false,
+        color: 'var(--soft)',
+        lineStyle: { width: 3, type: [3, 5], opacity: 0.8 },
+      },
+      {
+        name: 'now',
+        type: 'line',
+        symbol: 'circle',
+        symbolSize: 9,
+        color: 'var(--copper)',
+        lineStyle: { width: 3.5, join: 'round' },
+        data: round(corners).map((value, i) => {
+          const [name, position] = WORDS[i % WORDS.length] as (typeof WORDS)[number];
+          return {
+            name,
+            value,
+            label: {
+              show: i < WORDS.length,
+              formatter: name,
+              position,
+              color: 'var(--ink)',
+              fontFamily: 'inherit',
+              fontSize: 13,
+              fontWeight: 600,
+            },
+          };
+        }),
+      },
+    ],
+  };
+}

@@ -1,0 +1,65 @@
+import { LineChart, type LineSeriesOption } from 'echarts/charts';
+import {
+  GridComponent,
+  MarkLineComponent,
+  TooltipComponent,
+  type GridComponentOption,
+  type TooltipComponentOption,
+} from 'echarts/components';
+import { init, use as draw, type ComposeOption, type EChartsType } from 'echarts/core';
+import { SVGRenderer } from 'echarts/renderers';
+import { useEffect, useRef } from 'react';
+
+draw([LineChart, GridComponent, MarkLineComponent, TooltipComponent, SVGRenderer]);
+
+export type ChartOption = ComposeOption<LineSeriesOption | GridComponentOption | TooltipComponentOption>;
+
+/** A key is answered first; the chart follows when the typing rests. */
+const FOLLOWS_MS = 120;
+
+/** The colours and letters of the screen; the chart is SVG, so that it takes those of the theme and of paper. */
+export const CHART_WORDS = { fontFamily: 'inherit', fontSize: 12, color: 'var(--soft)' } as const;
+/** What is shown beside the pointer. */
+export const CHART_TIP: TooltipComponentOption = {
+  backgroundColor: 'var(--sheet)',
+  borderColor: 'var(--ink)',
+  textStyle: { color: 'var(--ink)', fontFamily: 'inherit' },
+  confine: true,
+};
+
+/** A chart of data. Its label says in words what it shows; the values stand beside it as text. */
+export function Chart({
+  option,
+  label,
+  className,
+}: {
+  option: ChartOption;
+  label: string;
+  className: string;
+}) {
+  const place = useRef<HTMLDivElement>(null);
+  const chart = useRef<EChartsType>(undefined);
+  const latest = useRef(option);
+  useEffect(() => {
+    const made = init(place.current, null, { renderer: 'svg' });
+    chart.current = made;
+    made.setOption({ animation: false, ...latest.current });
+    const fits = new ResizeObserver(() => made.resize());
+    fits.observe(place.current as HTMLDivElement);
+    return () => {
+      fits.disconnect();
+      made.dispose();
+      chart.current = undefined;
+    };
+  }, []);
+  useEffect(() => {
+    if (latest.current === option) return;
+    latest.current = option;
+    const timer = setTimeout(
+      () => chart.current?.setOption({ animation: false, ...option }, { notMerge: true }),
+      FOLLOWS_MS,
+    );
+    return () => clearTimeout(timer);
+  }, [option]);
+  return <div ref={place} role="img" aria-label={label} className={className} />;
+}
