@@ -1,4 +1,3 @@
-import { DropdownMenu } from 'radix-ui';
 import { useLiveQuery } from 'dexie-react-hooks';
 import { lazy, Suspense, useEffect, useLayoutEffect, useMemo, useState } from 'react';
 import { durationText } from '#core/time';
@@ -7,13 +6,13 @@ import { useDispatch } from 'react-redux';
 import { Link, NavLink, Outlet, useLocation } from 'react-router';
 import { api } from '../api/base.ts';
 import { KINDS } from '../api/tags.ts';
-import { useSessionQuery, useSignOutMutation } from '../api/people.ts';
+import { useSessionQuery } from '../api/people.ts';
 import { isHeld, phone } from '../outbox/db.ts';
 import { useOnline, useWaiting } from '../outbox/hooks.ts';
-import { OnThisPhone } from '../outbox/OnThisPhone.tsx';
 import { flush, startOutbox } from '../outbox/sender.ts';
-import { NOBODY, THEMES } from '../state/device.ts';
+import { NOBODY } from '../state/device.ts';
 import { setWriter } from '../state/writer.ts';
+import { Face, FACE } from '../people/Face.tsx';
 import { FindBox } from '../search/FindBox.tsx';
 import { Loading, Trouble } from '../ui/Screen.tsx';
 import { moveClock } from '../state/clock.ts';
@@ -23,6 +22,8 @@ import { SessionContext, useWho, type Session } from '../state/session.ts';
 import { useKept } from '../state/kept.ts';
 import { useDevice, useTheme } from '../state/preferences.ts';
 
+const OnThisPhone = lazy(() => import('../outbox/OnThisPhone.tsx').then((m) => ({ default: m.OnThisPhone })));
+const UserMenu = lazy(() => import('../people/UserMenu.tsx'));
 const AskAgain = lazy(() => import('../people/AskAgain.tsx').then((m) => ({ default: m.AskAgain })));
 const SignIn = lazy(() => import('../people/SignIn.tsx'));
 const Toaster = lazy(() => import('sonner').then((m) => ({ default: m.Toaster })));
@@ -172,7 +173,15 @@ function Frame({ wrongMs, forget }: { wrongMs: number; forget: () => void }) {
         <FindBox />
         <span className="hidden grow md:block" />
         <Signal />
-        <UserMenu forget={forget} />
+        <Suspense
+          fallback={
+            <div className={FACE}>
+              <Face />
+            </div>
+          }
+        >
+          <UserMenu forget={forget} />
+        </Suspense>
       </header>
       {Math.abs(wrongMs) > WRONG_CLOCK_MS ? (
         <p role="status" className="border-b-2 border-ink bg-sheet px-4 py-1">
@@ -262,84 +271,11 @@ function Signal() {
           </button>
         ) : null}
       </span>
-      {open ? <OnThisPhone onClose={() => setOpen(false)} /> : null}
+      {open ? (
+        <Suspense fallback={null}>
+          <OnThisPhone onClose={() => setOpen(false)} />
+        </Suspense>
+      ) : null}
     </>
-  );
-}
-
-function UserMenu({ forget }: { forget: () => void }) {
-  const { user, can } = useWho();
-  const [theme, setTheme] = useTheme();
-  const [signOut] = useSignOutMutation();
-  const { own } = useWaiting();
-  const [asking, setAsking] = useState(false);
-  const leave = async () => {
-    const { error } = await signOut();
-    setAsking(false);
-    if (error === undefined) return forget();
-    const { toast } = await import('sonner');
-    toast.error('Signing out needs a signal: you are still signed in.');
-  };
-  const item =
-    'flex min-h-10 cursor-pointer items-center px-3 outline-none data-[highlighted]:bg-paper ' +
-    'data-[highlighted]:text-copper';
-  return (
-    <DropdownMenu.Root>
-      <DropdownMenu.Trigger
-        className="shrink-0 px-2 py-1 text-left leading-tight hover:text-white"
-        aria-label={`${user.displayName}, menu`}
-      >
-        <span className="block max-w-28 truncate font-semibold">{user.displayName.split(' ')[0]}</span>
-        <span className="block text-xs text-[#d9d5c9]">{user.role}</span>
-      </DropdownMenu.Trigger>
-      <DropdownMenu.Portal>
-        <DropdownMenu.Content
-          align="end"
-          sideOffset={6}
-          className="z-[1200] min-w-56 border-2 border-ink bg-sheet py-1 text-ink"
-        >
-          {can('import') ? (
-            <DropdownMenu.Item asChild>
-              <Link to="/imports" className={item}>
-                Import and export
-              </Link>
-            </DropdownMenu.Item>
-          ) : null}
-          <DropdownMenu.Item asChild>
-            <Link to="/settings" className={item}>
-              Settings and words
-            </Link>
-          </DropdownMenu.Item>
-          {can('see system') ? (
-            <DropdownMenu.Item asChild>
-              <Link to="/system" className={item}>
-                System and backup
-              </Link>
-            </DropdownMenu.Item>
-          ) : null}
-          <DropdownMenu.Separator className="my-1 border-t border-rule" />
-          <DropdownMenu.RadioGroup
-            value={theme}
-            onValueChange={(next) => setTheme(next as typeof theme)}
-            aria-label="Light"
-          >
-            {THEMES.map((name) => (
-              <DropdownMenu.RadioItem key={name} value={name} className={item}>
-                <span className="w-5">{theme === name ? '✓' : ''}</span>
-                {{ chalk: 'Indoors', sun: 'Sunlight', night: 'Night' }[name]}
-              </DropdownMenu.RadioItem>
-            ))}
-          </DropdownMenu.RadioGroup>
-          <DropdownMenu.Separator className="my-1 border-t border-rule" />
-          <DropdownMenu.Item
-            className={item}
-            onSelect={() => (own.length > 0 ? setAsking(true) : void leave())}
-          >
-            Sign out
-          </DropdownMenu.Item>
-        </DropdownMenu.Content>
-      </DropdownMenu.Portal>
-      {asking ? <OnThisPhone onClose={() => setAsking(false)} onSignOut={() => void leave()} /> : null}
-    </DropdownMenu.Root>
   );
 }

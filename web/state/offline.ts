@@ -6,6 +6,8 @@
 const RELOADED = 'gradum reloaded for a new version';
 /** A screen that cannot be fetched twice within this time is not put right by loading the page again. */
 const ONCE_WITHIN_MS = 60_000;
+/** By then the first page is there, also on a slow phone. */
+const FIRST_PAGE_MS = 2000;
 const KEPT_WITHIN_MS = 60_000;
 
 /**
@@ -13,7 +15,12 @@ const KEPT_WITHIN_MS = 60_000;
  * script.
  */
 export function startOffline(): void {
-  if (import.meta.env.PROD && 'serviceWorker' in navigator) void navigator.serviceWorker.register('/sw.js');
+  if (import.meta.env.PROD && 'serviceWorker' in navigator) {
+    const register = () => void navigator.serviceWorker.register('/sw.js');
+    // The first time it fetches everything there is; the screen that was asked for comes before.
+    if (navigator.serviceWorker.controller) register();
+    else window.addEventListener('load', () => setTimeout(register, FIRST_PAGE_MS));
+  }
   window.addEventListener('vite:preloadError', (event) => {
     const last = Number(sessionStorage.getItem(RELOADED) ?? 0);
     if (!navigator.onLine || Date.now() - last < ONCE_WITHIN_MS) return;

@@ -1,0 +1,89 @@
+import { DropdownMenu } from 'radix-ui';
+import { lazy, Suspense, useState } from 'react';
+import { Link } from 'react-router';
+import { useSignOutMutation } from '../api/people.ts';
+import { useWaiting } from '../outbox/hooks.ts';
+import { THEMES } from '../state/device.ts';
+import { useTheme } from '../state/preferences.ts';
+import { useWho } from '../state/session.ts';
+import { FACE, Face } from './Face.tsx';
+
+const OnThisPhone = lazy(() => import('../outbox/OnThisPhone.tsx').then((m) => ({ default: m.OnThisPhone })));
+
+/** What belongs to the person and to this device: settings, colours, signing out. */
+export default function UserMenu({ forget }: { forget: () => void }) {
+  const { user, can } = useWho();
+  const [theme, setTheme] = useTheme();
+  const [signOut] = useSignOutMutation();
+  const { own } = useWaiting();
+  const [asking, setAsking] = useState(false);
+  const leave = async () => {
+    const { error } = await signOut();
+    setAsking(false);
+    if (error === undefined) return forget();
+    const { toast } = await import('sonner');
+    toast.error('Signing out needs a signal: you are still signed in.');
+  };
+  const item =
+    'flex min-h-10 cursor-pointer items-center px-3 outline-none data-[highlighted]:bg-paper ' +
+    'data-[highlighted]:text-copper';
+  return (
+    <DropdownMenu.Root>
+      <DropdownMenu.Trigger className={FACE} aria-label={`${user.displayName}, menu`}>
+        <Face />
+      </DropdownMenu.Trigger>
+      <DropdownMenu.Portal>
+        <DropdownMenu.Content
+          align="end"
+          sideOffset={6}
+          className="z-[1200] min-w-56 border-2 border-ink bg-sheet py-1 text-ink"
+        >
+          {can('import') ? (
+            <DropdownMenu.Item asChild>
+              <Link to="/imports" className={item}>
+                Import and export
+              </Link>
+            </DropdownMenu.Item>
+          ) : null}
+          <DropdownMenu.Item asChild>
+            <Link to="/settings" className={item}>
+              Settings and words
+            </Link>
+          </DropdownMenu.Item>
+          {can('see system') ? (
+            <DropdownMenu.Item asChild>
+              <Link to="/system" className={item}>
+                System and backup
+              </Link>
+            </DropdownMenu.Item>
+          ) : null}
+          <DropdownMenu.Separator className="my-1 border-t border-rule" />
+          <DropdownMenu.RadioGroup
+            value={theme}
+            onValueChange={(next) => setTheme(next as typeof theme)}
+            aria-label="Light"
+          >
+            {THEMES.map((name) => (
+              <DropdownMenu.RadioItem key={name} value={name} className={item}>
+                <span className="w-5">{theme === name ? '✓' : ''}</span>
+                {{ chalk: 'Indoors', sun: 'Sunlight', night: 'Night' }[name]}
+              </DropdownMenu.RadioItem>
+            ))}
+          </DropdownMenu.RadioGroup>
+          <DropdownMenu.Separator className="my-1 border-t border-rule" />
+          <DropdownMenu.Item
+            className={item}
+            onSelect={() => (own.length > 0 ? setAsking(true) : void leave())}
+          >
+            Sign out
+          </DropdownMenu.Item>
+        </DropdownMenu.Content>
+      </DropdownMenu.Portal>
+      {asking ? (
+        <Suspense fallback={null}>
+          <OnThisPhone onClose={() => setAsking(false)} onSignOut={() => void leave()} />
+        </Suspense>
+      ) : null}
+    </DropdownMenu.Root>
+  );
+}
