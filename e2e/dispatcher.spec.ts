@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import { expect, test } from '@playwright/test';
 import { base, expectAccessible, searchList, signIn, watchErrors } from './help.ts';
 
@@ -22,6 +23,7 @@ test.describe('as dispatcher', () => {
 
     // Planned from its own page, and the change undone.
     await page.getByLabel('Crew').selectOption({ label: 'Harbour' });
+    await page.getByRole('button', { name: 'Plan', exact: true }).click();
     const state = page.getByRole('heading', { level: 2 }).first();
     await expect(state).toContainText(/planned\s*Harbour/);
     await page.getByRole('button', { name: 'Cancel the call' }).click();
@@ -104,6 +106,39 @@ test.describe('as dispatcher', () => {
     await expectAccessible(page);
     await page.getByRole('button', { name: 'Save' }).click();
     await expect(page.getByText('Open: Wed 09:00–17:00')).toBeVisible();
+  });
+
+  test('plans a call: passing over the crews assigns nobody, a button does, and undo takes it back', async ({
+    page,
+  }) => {
+    await signIn(page, 'desmond');
+    const sites = await page.request.get(`${base()}/api/sites?q=gullhaven`);
+    const site = (await sites.json()).rows[0] as { id: string };
+    const call = {
+      id: randomUUID(),
+      siteId: site.id,
+      complaint: 'front desk is cold',
+      priority: 'this week',
+    };
+    const made = await page.request.post(`${base()}/api/calls`, {
+      data: { ...call, receivedAt: new Date('2026-06-03T13:30:00Z').toISOString() },
+    });
+    expect(made.status()).toBe(201);
+    await page.goto(`${base()}/calls/${call.id}`);
+    const kept = async () => (await (await page.request.get(`${base()}/api/calls/${call.id}`)).json()).crew;
+    await page.getByLabel('Crew').focus();
+    await page.keyboard.press('ArrowDown');
+    await page.keyboard.press('ArrowDown');
+    expect(await kept()).toBeNull();
+    await page.getByLabel('Crew').selectOption({ label: 'Harbour' });
+    await page.getByLabel('Day', { exact: true }).fill('2026-06-04');
+    await expectAccessible(page);
+    await page.getByRole('button', { name: 'Plan', exact: true }).click();
+    await expect(page.getByText('Planned: Harbour, Thu 4 Jun 2026')).toBeVisible();
+    expect(await kept()).toBe('Harbour');
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await expect(page.getByLabel('Crew')).toHaveValue('');
+    await expect.poll(kept).toBeNull();
   });
 
   test('adds a customer, a site and a unit by hand, edits and retires with undo', async ({ page }) => {

@@ -11,12 +11,12 @@ import { useCrewsQuery } from '../api/people.ts';
 import { useWho } from '../state/session.ts';
 import { Button } from '../ui/Button.tsx';
 import { CallState } from '../ui/CallState.tsx';
-import { Field } from '../ui/Field.tsx';
 import { day, instant, number, shortDay } from '../ui/format.ts';
 import { Plate } from '../ui/Plate.tsx';
 import { RecordForm } from '../ui/RecordForm.tsx';
 import { PriorityWord } from '../ui/PriorityWord.tsx';
 import { Empty, Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';
+import { PlanForm } from './PlanForm.tsx';
 import { StepDialog, type AskedStep } from './StepDialog.tsx';
 
 export default function CallScreen() {
@@ -27,7 +27,6 @@ export default function CallScreen() {
   const known = useKnownAtIntakeQuery(call?.siteId ?? '', { skip: !call });
   const [update] = useUpdateCallMutation();
   const [editing, setEditing] = useState(false);
-  const [day_, setDay] = useState('');
   const [step, setStep] = useState<AskedStep>();
   if (error)
     return (
@@ -39,6 +38,7 @@ export default function CallScreen() {
   const may = (step: DeskStep) => can('take call') && whyNot(step, call) === undefined;
   const mayEdit = can('take call') && call.state !== 'done' && call.state !== 'cancelled';
 
+  const crewName = (crewId: string) => crews.data?.find((crew) => crew.id === crewId)?.name ?? 'a crew';
   const change = async (
     patch: Omit<CallPatch, 'version'>,
     done: string,
@@ -124,47 +124,21 @@ export default function CallScreen() {
             ))}
           </dl>
           {may('plan') ? (
-            <div className="mt-3 grid grid-cols-[1fr_1fr_auto] items-end gap-2 border-t border-rule pt-3">
-              <Field label="Crew">
-                <select
-                  value={call.crewId ?? ''}
-                  onChange={(e) =>
-                    void change(
-                      {
-                        crewId: e.target.value || null,
-                        scheduledOn: e.target.value ? (call.scheduledOn ?? today) : null,
-                      },
-                      'Crew changed',
-                      { crewId: call.crewId, scheduledOn: call.scheduledOn },
-                    )
-                  }
-                >
-                  <option value="">nobody yet</option>
-                  {crews.data?.map((crew) => (
-                    <option key={crew.id} value={crew.id}>
-                      {crew.name}
-                    </option>
-                  ))}
-                </select>
-              </Field>
-              <Field label="Day">
-                <input
-                  type="date"
-                  value={day_ || call.scheduledOn || ''}
-                  onChange={(e) => setDay(e.target.value)}
-                />
-              </Field>
-              <Button
-                disabled={!day_ || !call.crewId}
-                onClick={() =>
-                  void change({ scheduledOn: day_ }, `Planned for ${day(day_)}`, {
-                    scheduledOn: call.scheduledOn,
-                  })
-                }
-              >
-                Plan
-              </Button>
-            </div>
+            <PlanForm
+              // What somebody else plans meanwhile starts the form anew.
+              key={`${call.crewId} ${call.scheduledOn} ${crews.data ? '' : 'without crews'}`}
+              call={call}
+              today={today}
+              onPlan={(plan) =>
+                change(
+                  plan,
+                  plan.crewId === null
+                    ? 'Taken off the plan'
+                    : `Planned: ${crewName(plan.crewId)}, ${day(plan.scheduledOn ?? today)}`,
+                  { crewId: call.crewId, scheduledOn: call.scheduledOn },
+                )
+              }
+            />
           ) : null}
         </Panel>
         <Panel title="The unit">

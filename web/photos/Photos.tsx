@@ -1,7 +1,15 @@
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { v7 as uuid } from 'uuid';
-import { PHOTO_PURPOSES, type PhotoMark, type PhotoPurpose, type PhotoView } from '#contracts/photos';
+import {
+  PHOTO_PURPOSES,
+  photoMark,
+  photoPatch,
+  type PhotoMark,
+  type PhotoPatch,
+  type PhotoPurpose,
+  type PhotoView,
+} from '#contracts/photos';
 import { problemOf } from '../api/base.ts';
 import { useUpdatePhotoMutation } from '../api/photos.ts';
 import { now } from '../state/clock.ts';
@@ -11,6 +19,7 @@ import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { Field } from '../ui/Field.tsx';
 import { dayOf } from '../ui/format.ts';
+import { useTyped } from '../ui/useTyped.ts';
 import { quarterTurn } from './marks.ts';
 import { shrink } from './shrink.ts';
 
@@ -120,8 +129,6 @@ function PhotoDialog({ photo, onClose }: { photo: PhotoView; onClose: () => void
   const [update] = useUpdatePhotoMutation();
   const [marking, setMarking] = useState(false);
   const [place, setPlace] = useState<{ x: number; y: number }>();
-  const [text, setText] = useState('');
-  const [caption, setCaption] = useState(photo.caption ?? '');
   const write = can('map site');
   const change = async (patch: Parameters<typeof update>[0]['patch']) => {
     try {
@@ -130,13 +137,27 @@ function PhotoDialog({ photo, onClose }: { photo: PhotoView; onClose: () => void
       toast(problemOf(error).title);
     }
   };
-  const addMark = () => {
-    if (!place || text.trim() === '') return;
-    const marks: PhotoMark[] = [...photo.marks, { ...place, text: text.trim() }];
-    void change({ marks });
+  const mark = useTyped<{ text: string }, PhotoMark>(
+    { text: '' },
+    {
+      schema: photoMark,
+      toBody: ({ text }) => ({ ...place, text }),
+      fieldOf: () => 'text',
+      also: () => (place ? [] : [['text', 'tap the picture where it is']]),
+    },
+  );
+  const addMark = mark.submit(async (made) => {
+    await change({ marks: [...photo.marks, made] });
     setPlace(undefined);
-    setText('');
-  };
+    mark.reset();
+  });
+  const words = useTyped<{ caption: string }, PhotoPatch>(
+    { caption: photo.caption ?? '' },
+    { schema: photoPatch, toBody: (typed) => typed },
+  );
+  const putCaption = words.submit(async (patch) => {
+    if (patch.caption !== (photo.caption ?? '')) await change(patch);
+  });
   return (
     <Dialog
       open
@@ -191,29 +212,25 @@ function PhotoDialog({ photo, onClose }: { photo: PhotoView; onClose: () => void
       {write ? (
         <div className="mt-3 space-y-2">
           {marking ? (
-            <div className="flex items-end gap-2">
+            <form onSubmit={addMark} noValidate className="flex items-end gap-2">
               <div className="grow">
-                <Field label={place ? 'What is there' : 'Tap the picture where it is'}>
-                  <input
-                    value={text}
-                    onChange={(e) => setText(e.target.value)}
-                    onKeyDown={(e) => (e.key === 'Enter' ? addMark() : undefined)}
-                    disabled={!place}
-                  />
+                <Field
+                  label={place ? 'What is there' : 'Tap the picture where it is'}
+                  error={mark.error('text')}
+                >
+                  <input readOnly={!place} {...mark.register('text')} />
                 </Field>
               </div>
-              <Button look="act" onClick={addMark} disabled={!place || text.trim() === ''}>
+              <Button type="submit" look="act" disabled={mark.isSubmitting}>
                 Mark it
               </Button>
-            </div>
+            </form>
           ) : null}
-          <Field label="Caption">
-            <input
-              value={caption}
-              onChange={(e) => setCaption(e.target.value)}
-              onBlur={() => (caption !== (photo.caption ?? '') ? void change({ caption }) : undefined)}
-            />
-          </Field>
+          <form onSubmit={putCaption} noValidate>
+            <Field label="Caption" error={words.error('caption')}>
+              <input {...words.register('caption', { onBlur: () => void putCaption() })} />
+            </Field>
+          </form>
           <div className="flex flex-wrap gap-2">
             <Button onClick={() => void change(quarterTurn(photo))}>Quarter turn</Button>
             <Button
