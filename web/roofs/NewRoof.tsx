@@ -65,6 +65,11 @@ export function NewRoof({ site, onClose }: { site: SitePage; onClose: () => void
             <input inputMode="decimal" {...form.register('depth')} />
           </Field>
         </div>
+        {form.trouble ? (
+          <p role="alert" className="font-semibold text-ember">
+            {form.trouble}
+          </p>
+        ) : null}
         <div className="flex gap-2">
           <Button type="submit" look="act" disabled={form.isSubmitting}>
             Start drawing

@@ -1,3 +1,4 @@
+import { useState } from 'react';
 import { useForm, type FieldErrors, type FieldValues, type Path, type Resolver } from 'react-hook-form';
 import type { z } from 'zod';
 import { issueText, type ProblemDetails } from '#contracts/problem';
@@ -68,6 +69,9 @@ export function useTyped<Typed extends FieldValues, Body>(
     ...(kept ? { values: typed, resetOptions: { keepErrors: true } } : { defaultValues: typed as never }),
   });
   const { errors, isSubmitting } = form.formState;
+  const wrong = errors as Record<string, { message?: string } | undefined>;
+  /** Fields that show what is wrong with them; what no field shows is said of the whole. */
+  const [shown] = useState(() => new Set<string>(['root']));
   const say = (field: string, message: string) => form.setError(field as Path<Typed>, { message });
   /** Puts what the server refused to where it belongs. */
   const refuse = (problem: ProblemDetails) => {
@@ -82,12 +86,18 @@ export function useTyped<Typed extends FieldValues, Body>(
     isSubmitting,
     refuse,
     /** What is wrong with a field. */
-    error: (field: string): string | undefined =>
-      (errors as Record<string, { message?: string } | undefined>)[field]?.message,
+    error: (field: string): string | undefined => {
+      shown.add(field);
+      return wrong[field]?.message;
+    },
     /** How many fields something is wrong with. */
-    wrong: Object.keys(errors).filter((field) => field !== 'root').length,
-    /** What is wrong with the whole. */
-    trouble: errors.root?.message,
+    wrong: Object.keys(wrong).filter((field) => field !== 'root').length,
+    /** What is wrong with the whole, and with what has no field here: nothing is refused in silence. */
+    get trouble(): string | undefined {
+      const unseen = Object.keys(wrong).filter((field) => !shown.has(field));
+      const said = [errors.root?.message, ...unseen.map((field) => `${field}: ${wrong[field]?.message}`)];
+      return said.filter(Boolean).join(' ') || undefined;
+    },
     /** Reads what is typed and hands it on; what is thrown there is a refusal. */
     submit: (save: (body: Body) => Promise<unknown>) =>
       form.handleSubmit(async (body) => {

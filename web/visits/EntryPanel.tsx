@@ -177,6 +177,11 @@ export function EntryPanel({
           />
         </Field>
       ) : null}
+      {typing.trouble ? (
+        <p role="alert" className="font-semibold text-ember">
+          {typing.trouble}
+        </p>
+      ) : null}
       <div className="grid gap-2 sm:grid-cols-[1fr_auto]">
         <Button type="submit" look="act" roof>
           {form.save}

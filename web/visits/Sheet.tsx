@@ -145,7 +145,7 @@ function Withdraw({ visit, line, onClose }: { visit: VisitPage; line: Line; onCl
       description="It leaves the sheet and what it did is taken back. The record keeps that it was there, and why it went."
     >
       <form onSubmit={save} noValidate>
-        <Field label="Why" error={form.error('reason')} roof>
+        <Field label="Why" error={form.error('reason') ?? form.trouble} roof>
           <input autoFocus {...form.register('reason')} />
         </Field>
         <div className="mt-3 flex gap-2">
