@@ -17,6 +17,7 @@ import { Button } from '../ui/Button.tsx';
 import { Field } from '../ui/Field.tsx';
 import { Reasons } from '../ui/Reasons.tsx';
 import { Empty, Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';
+import { FormTrouble } from '../ui/FormTrouble.tsx';
 import { useTyped } from '../ui/useTyped.ts';
 import { KnownPanel } from './KnownPanel.tsx';
 import { SitePicker } from './SitePicker.tsx';
@@ -224,11 +225,7 @@ export default function TakeCall() {
               </Field>
             </div>
           </Panel>
-          {form.trouble ? (
-            <p role="alert" className="font-semibold text-ember">
-              {form.trouble}
-            </p>
-          ) : null}
+          <FormTrouble text={form.trouble} />
           <div className="flex flex-wrap items-center gap-2">
             <Button type="submit" look="act" disabled={form.isSubmitting}>
               Save the call

@@ -2,6 +2,7 @@ import { signInBody } from '#contracts/people';
 import { useSignInMutation } from '../api/people.ts';
 import { Button } from '../ui/Button.tsx';
 import { Field } from '../ui/Field.tsx';
+import { FormTrouble } from '../ui/FormTrouble.tsx';
 import { useTyped } from '../ui/useTyped.ts';
 
 export default function SignIn({ company }: { company: string }) {
@@ -25,11 +26,7 @@ export default function SignIn({ company }: { company: string }) {
           <Field label="Password" error={form.error('password')} roof>
             <input type="password" autoComplete="current-password" {...form.register('password')} />
           </Field>
-          {form.trouble ? (
-            <p role="alert" className="font-semibold text-ember">
-              {form.trouble}
-            </p>
-          ) : null}
+          <FormTrouble text={form.trouble} />
           <Button type="submit" look="act" roof className="w-full" disabled={form.isSubmitting}>
             Sign in
           </Button>

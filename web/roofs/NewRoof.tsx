@@ -9,6 +9,7 @@ import { useCreateRoofMutation } from '../api/roofs.ts';
 import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { Field } from '../ui/Field.tsx';
+import { FormTrouble } from '../ui/FormTrouble.tsx';
 import { useTyped } from '../ui/useTyped.ts';
 
 const side = z.number('5 to 3,000 ft').min(5, '5 to 3,000 ft').max(3000, '5 to 3,000 ft');
@@ -65,11 +66,7 @@ export function NewRoof({ site, onClose }: { site: SitePage; onClose: () => void
             <input inputMode="decimal" {...form.register('depth')} />
           </Field>
         </div>
-        {form.trouble ? (
-          <p role="alert" className="font-semibold text-ember">
-            {form.trouble}
-          </p>
-        ) : null}
+        <FormTrouble text={form.trouble} />
         <div className="flex gap-2">
           <Button type="submit" look="act" disabled={form.isSubmitting}>
             Start drawing

@@ -8,6 +8,7 @@ import { useWho } from '../state/session.ts';
 import { Button } from '../ui/Button.tsx';
 import { shortDay } from '../ui/format.ts';
 import { Loading, Panel, Trouble } from '../ui/Screen.tsx';
+import { FormTrouble } from '../ui/FormTrouble.tsx';
 import { useTyped } from '../ui/useTyped.ts';
 
 const WORDS: Readonly<Record<Settable, string>> = {
@@ -93,11 +94,7 @@ function RightsForm({ current, mayEdit }: { current: Rights; mayEdit: boolean })
           ))}
         </tbody>
       </table>
-      {form.trouble ? (
-        <p role="alert" className="font-semibold text-ember">
-          {form.trouble}
-        </p>
-      ) : null}
+      <FormTrouble text={form.trouble} />
       {mayEdit ? (
         <Button type="submit" look="act" className="mt-2" disabled={form.isSubmitting}>
           Set these rights

@@ -4,6 +4,7 @@ import { problemOf } from '../api/base.ts';
 import { useUpdateSiteMutation } from '../api/sites.ts';
 import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
+import { FormTrouble } from '../ui/FormTrouble.tsx';
 import { useTyped } from '../ui/useTyped.ts';
 
 /** What can hurt on the way to the machines of a site. */
@@ -62,11 +63,7 @@ export function HazardsForm({ site, onClose }: { site: SitePage; onClose: () => 
             </li>
           ))}
         </ul>
-        {form.trouble ? (
-          <p role="alert" className="mt-2 font-semibold text-ember">
-            {form.trouble}
-          </p>
-        ) : null}
+        <FormTrouble text={form.trouble} />
         <div className="mt-3 flex gap-2">
           <Button type="submit" look="act" disabled={form.isSubmitting}>
             Save

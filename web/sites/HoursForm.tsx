@@ -3,6 +3,7 @@ import { useUpdateSiteMutation } from '../api/sites.ts';
 import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { Field } from '../ui/Field.tsx';
+import { FormTrouble } from '../ui/FormTrouble.tsx';
 import { useTyped } from '../ui/useTyped.ts';
 import { weekOf } from './hours.ts';
 import { WEEKDAYS, type Weekday } from './hoursText.ts';
@@ -53,11 +54,7 @@ export function HoursForm({ site, onClose }: { site: SitePage; onClose: () => vo
             </Field>
           ))}
         </div>
-        {form.trouble ? (
-          <p role="alert" className="mt-2 font-semibold text-ember">
-            {form.trouble}
-          </p>
-        ) : null}
+        <FormTrouble text={form.trouble} />
         <div className="mt-3 flex gap-2">
           <Button type="submit" look="act" disabled={form.isSubmitting}>
             Save

@@ -20,6 +20,7 @@ import { send } from '../outbox/sender.ts';
 import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { Field } from '../ui/Field.tsx';
+import { FormTrouble } from '../ui/FormTrouble.tsx';
 import { useTyped } from '../ui/useTyped.ts';
 
 /** What a fact starts from: a trick tried on a unit, or nothing. */
@@ -194,11 +195,7 @@ export function LinkForm({
         <Field label="Anything else" roof>
           <input value={value.note} onChange={(e) => set({ note: e.target.value })} />
         </Field>
-        {form.trouble ? (
-          <p role="alert" className="font-semibold text-ember">
-            {form.trouble}
-          </p>
-        ) : null}
+        <FormTrouble text={form.trouble} />
         <div className="flex flex-wrap gap-2">
           <Button type="submit" look="act" roof disabled={form.isSubmitting}>
             Write it down

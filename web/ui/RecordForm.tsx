@@ -4,6 +4,7 @@ import { problemOf } from '../api/base.ts';
 import { Button } from './Button.tsx';
 import { Dialog } from './Dialog.tsx';
 import { Field } from './Field.tsx';
+import { FormTrouble } from './FormTrouble.tsx';
 import { useTyped } from './useTyped.ts';
 
 export interface FormField {
@@ -115,11 +116,7 @@ export function RecordForm({
             </div>
           ))}
         </div>
-        {form.trouble ? (
-          <p role="alert" className="mt-3 font-semibold text-ember">
-            {form.trouble}
-          </p>
-        ) : null}
+        <FormTrouble text={form.trouble} />
         {theirs ? (
           <Merge fields={fields} before={base} mine={form.getValues()} theirs={theirs} onMerge={merge} />
         ) : null}

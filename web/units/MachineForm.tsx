@@ -12,6 +12,7 @@ import { Dialog } from '../ui/Dialog.tsx';
 import { Field } from '../ui/Field.tsx';
 import { SideBySide } from '../ui/SideBySide.tsx';
 import { sidesOf } from '../ui/threeSides.ts';
+import { FormTrouble } from '../ui/FormTrouble.tsx';
 import { useTyped } from '../ui/useTyped.ts';
 import { circuitsOf, patchFrom, typedFrom, type CircuitTyped, type MachineTyped } from './machineForm.ts';
 
@@ -287,11 +288,7 @@ export function MachineForm({ unit, onClose }: { unit: UnitPage; onClose: () => 
             onChange={(e) => set({ handlingNotes: e.target.value } as Partial<MachineTyped>)}
           />
         </Field>
-        {form.trouble ? (
-          <p role="alert" className="font-semibold text-ember">
-            {form.trouble}
-          </p>
-        ) : null}
+        <FormTrouble text={form.trouble} />
         {form.wrong > 0 ? <p className="font-semibold text-ember">Look at the marked fields.</p> : null}
         <div className="flex gap-2">
           <Button type="submit" look="act" roof disabled={form.isSubmitting || sides.both.length > 0}>

@@ -7,6 +7,7 @@ import { post } from '../outbox/sender.ts';
 import { Button } from '../ui/Button.tsx';
 import { Field } from '../ui/Field.tsx';
 import { instant } from '../ui/format.ts';
+import { FormTrouble } from '../ui/FormTrouble.tsx';
 import { useTyped } from '../ui/useTyped.ts';
 import { FIELDS } from './Fields.tsx';
 import { entryOf, FORMS, outcomeField, waitingField, WHEN, type FormKind, type Values } from './forms.ts';
@@ -177,11 +178,7 @@ export function EntryPanel({
           />
         </Field>
       ) : null}
-      {typing.trouble ? (
-        <p role="alert" className="font-semibold text-ember">
-          {typing.trouble}
-        </p>
-      ) : null}
+      <FormTrouble text={typing.trouble} />
       <div className="grid gap-2 sm:grid-cols-[1fr_auto]">
         <Button type="submit" look="act" roof>
           {form.save}
