@@ -23,7 +23,8 @@ import { useKept } from '../state/kept.ts';
 import { useDevice, useTheme } from '../state/preferences.ts';
 
 const OnThisPhone = lazy(() => import('../outbox/OnThisPhone.tsx').then((m) => ({ default: m.OnThisPhone })));
-const UserMenu = lazy(() => import('../people/UserMenu.tsx'));
+const loadMenu = () => import('../people/UserMenu.tsx');
+const UserMenu = lazy(loadMenu);
 const AskAgain = lazy(() => import('../people/AskAgain.tsx').then((m) => ({ default: m.AskAgain })));
 const SignIn = lazy(() => import('../people/SignIn.tsx'));
 const Toaster = lazy(() => import('sonner').then((m) => ({ default: m.Toaster })));
@@ -173,15 +174,7 @@ function Frame({ wrongMs, forget }: { wrongMs: number; forget: () => void }) {
         <FindBox />
         <span className="hidden grow md:block" />
         <Signal />
-        <Suspense
-          fallback={
-            <div className={FACE}>
-              <Face />
-            </div>
-          }
-        >
-          <UserMenu forget={forget} />
-        </Suspense>
+        <Menu forget={forget} />
       </header>
       {Math.abs(wrongMs) > WRONG_CLOCK_MS ? (
         <p role="status" className="border-b-2 border-ink bg-sheet px-4 py-1">
@@ -246,6 +239,33 @@ function Frame({ wrongMs, forget }: { wrongMs: number; forget: () => void }) {
   );
 }
 
+/** The face that opens the menu. Its script is fetched when somebody reaches for it, not with every page. */
+function Menu({ forget }: { forget: () => void }) {
+  const { user } = useWho();
+  const [wanted, setWanted] = useState(false);
+  const fetchIt = () => void loadMenu().catch(() => undefined);
+  const face = (
+    <button
+      type="button"
+      className={FACE}
+      aria-label={`${user.displayName}, menu`}
+      aria-haspopup="menu"
+      aria-expanded={wanted}
+      onPointerEnter={fetchIt}
+      onFocus={fetchIt}
+      onClick={() => setWanted(true)}
+    >
+      <Face />
+    </button>
+  );
+  if (!wanted) return face;
+  return (
+    <Suspense fallback={face}>
+      <UserMenu forget={forget} />
+    </Suspense>
+  );
+}
+
 /** Says in words whether what was written has arrived; what waits is a touch away. */
 function Signal() {
   const { own, others } = useWaiting();
@@ -256,7 +276,8 @@ function Signal() {
     online ? '' : 'No signal.',
     own.length > 0 ? `${own.length} on this phone` : '',
     held > 0 ? `${held} not taken` : '',
-    own.length === 0 && others.length > 0 ? `${others.length} of ${others[0]?.ownerName} on this phone` : '',
+    // The first name is enough here: beside it the find box must stay wide enough to type in.
+    own.length === 0 && others[0] ? `${others.length} by ${others[0].ownerName.split(' ')[0]}` : '',
   ].filter(Boolean);
   return (
     <>

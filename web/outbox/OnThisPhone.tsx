@@ -77,7 +77,7 @@ export function OnThisPhone({
       </ul>
       {others.length > 0 ? (
         <p className="mt-2 text-soft">
-          {plural(others.length, 'line')} of{' '}
+          {plural(others.length, 'line')} by{' '}
           {[...new Set(others.map((item) => item.ownerName))].join(' and ')}{' '}
           {others.length === 1 ? 'waits' : 'wait'} here too, and {others.length === 1 ? 'goes' : 'go'} out
           only under that name.
@@ -89,7 +89,7 @@ export function OnThisPhone({
             Sign out, keep it here
           </Button>
         ) : (
-          <Button look="act" roof onClick={() => void flush()}>
+          <Button look="act" roof onClick={() => void flush()} disabled={own.length === 0}>
             Send now
           </Button>
         )}

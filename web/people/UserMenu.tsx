@@ -10,7 +10,10 @@ import { FACE, Face } from './Face.tsx';
 
 const OnThisPhone = lazy(() => import('../outbox/OnThisPhone.tsx').then((m) => ({ default: m.OnThisPhone })));
 
-/** What belongs to the person and to this device: settings, colours, signing out. */
+/**
+ * What belongs to the person and to this device: settings, colours, signing out. Its script comes when
+ * somebody asks for the menu, so it opens at once.
+ */
 export default function UserMenu({ forget }: { forget: () => void }) {
   const { user, can } = useWho();
   const [theme, setTheme] = useTheme();
@@ -28,7 +31,7 @@ export default function UserMenu({ forget }: { forget: () => void }) {
     'flex min-h-10 cursor-pointer items-center px-3 outline-none data-[highlighted]:bg-paper ' +
     'data-[highlighted]:text-copper';
   return (
-    <DropdownMenu.Root>
+    <DropdownMenu.Root defaultOpen>
       <DropdownMenu.Trigger className={FACE} aria-label={`${user.displayName}, menu`}>
         <Face />
       </DropdownMenu.Trigger>

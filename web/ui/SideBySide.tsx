@@ -34,8 +34,8 @@ export function SideBySide({
               <th scope="row" className="pr-2 font-normal">
                 {label}
               </th>
-              <td className="text-soft">{base[name] || 'not known'}</td>
-              <td>
+              <td className="pr-2 text-soft">{base[name] || 'not known'}</td>
+              <td className="py-1 pr-2">
                 <Button roof onClick={() => onTake(name, 'theirs')}>
                   {now[name] || 'not known'}
                 </Button>
