@@ -16,6 +16,10 @@ export const ACTIONS = {
   export: ['manager', 'dispatcher'],
   'change setting': ['manager'],
   'see system': ['manager'],
+  /** Who is in the company, in which role and crew; words to sign in with. */
+  'manage people': ['manager'],
+  /** Who is ill or on holiday, who is on call. */
+  'keep calendar': ['manager', 'dispatcher'],
   /** Lines on the sheet of a visit that another crew was sent on. */
   'write for another crew': ['manager', 'dispatcher'],
   /** Takes back, or amends, that somebody else has left a hazard. */

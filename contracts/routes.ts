@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import type { StartPlace } from './crews.ts';
 import { id, plainDate, type ReasonView } from './common.ts';
 
 const number = z.number();
@@ -16,7 +17,13 @@ export const routingProblem = z.object({
       }),
     )
     .max(60),
-  travel: z.object({ samples: z.array(number), places: number, minutes: z.array(z.array(number)) }),
+  travel: z.object({
+    samples: z.array(number),
+    places: number,
+    minutes: z.array(z.array(number)),
+    /** From straight lines, where no engine knows the roads; routes of before say nothing of it. */
+    estimated: z.boolean().optional(),
+  }),
 });
 
 export const plan = z.object({
@@ -109,7 +116,8 @@ export interface RouteRow {
 export interface RoutePage {
   readonly id: string;
   readonly day: string;
-  readonly crew: { readonly id: string; readonly name: string; readonly lat: number; readonly lon: number };
+  /** Its start is null where the yard has been taken off the map since. */
+  readonly crew: { readonly id: string; readonly name: string; readonly start: StartPlace | null };
   readonly timeZone: string;
   readonly problem: z.infer<typeof routingProblem>;
   readonly plan: PlanView;

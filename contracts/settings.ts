@@ -1,9 +1,11 @@
 import { z } from 'zod';
 import { DEFAULT_HISTORY_SETTINGS } from '#core/history';
 import { DEFAULT_LIMITS } from '#core/measurement';
+import { UNIT_SYSTEMS } from '#core/quantities';
 import { UNIT_KINDS } from '#core/vocabulary';
 import { isTimeZone } from '#core/time';
 import { id, name, plainDate } from './common.ts';
+import { startPlace } from './crews.ts';
 import { DEFAULT_RIGHTS, ROLES, type Settable } from './roles.ts';
 
 const LIMIT_PAIRS = [
@@ -23,7 +25,13 @@ const someRoles = z
 
 /** The company's settings by name; each value holds from a day on, and older days keep the value they had. */
 export const SETTING_SHAPES = {
-  company: z.object({ name, timeZone: z.string().refine(isTimeZone, 'is not a time zone') }),
+  company: z.object({
+    name,
+    timeZone: z.string().refine(isTimeZone, 'is not a time zone'),
+    units: z.enum(UNIT_SYSTEMS).default('US'),
+  }),
+  /** Where crews start that have no start of their own. */
+  yard: startPlace,
   history: z.object({
     callbackDays: days,
     repeatWindowDays: days,
@@ -66,18 +74,20 @@ export const SETTING_SHAPES = {
 
 export type SettingName = keyof typeof SETTING_SHAPES;
 export const SETTING_DEFAULTS = {
-  company: { name: 'Our company', timeZone: 'EST5EDT' },
+  company: { name: 'Our company', timeZone: 'EST5EDT', units: 'US' },
   history: DEFAULT_HISTORY_SETTINGS,
   measuring: DEFAULT_LIMITS,
   rights: DEFAULT_RIGHTS,
 } as const;
 
 /** Settings that people of the company change, each by a form of its own. */
-export const CHANGED_BY_HAND = ['history', 'measuring', 'rights'] as const;
+export const CHANGED_BY_HAND = ['company', 'yard', 'history', 'measuring', 'rights'] as const;
 export type HandSetting = (typeof CHANGED_BY_HAND)[number];
 export type SettingValue<N extends HandSetting> = z.infer<(typeof SETTING_SHAPES)[N]>;
 
 export const newSetting = {
+  company: z.object({ id, validFrom: plainDate, value: SETTING_SHAPES.company }),
+  yard: z.object({ id, validFrom: plainDate, value: SETTING_SHAPES.yard }),
   history: z.object({ id, validFrom: plainDate, value: SETTING_SHAPES.history }),
   measuring: z.object({ id, validFrom: plainDate, value: SETTING_SHAPES.measuring }),
   rights: z.object({ id, validFrom: plainDate, value: SETTING_SHAPES.rights }),

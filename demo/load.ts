@@ -7,7 +7,9 @@ import { hashPassword } from '../server/people/passwords.ts';
 import { keepFoundBy } from '../server/tracing/service.ts';
 import { rebuild } from '../server/sheet/rebuild.ts';
 import { refreshSummaries } from '../server/units/summary.ts';
+import { toLonLat } from './network/geometry.ts';
 import { decideDemo } from './decided.ts';
+import { YARD } from './scenario/cast/index.ts';
 import { makeScenario } from './scenario/index.ts';
 import { ADD_PHOTO, photoValues } from './pictures.ts';
 import type { Row, Scenario } from './scenario/types.ts';
@@ -22,6 +24,10 @@ const MAP_FILE = 'demo/network/port-wrenfall.geojson';
 const ORDER = [
   'crews',
   'users',
+  'crew_members',
+  'absences',
+  'on_call',
+  'holidays',
   'customers',
   'sites',
   'units',
@@ -50,7 +56,9 @@ export async function loadScenario(db: Database, clock: Clock, scenario: Scenari
         JSON.stringify(value),
         '2000-01-01',
       ]);
-    await setting('company', { name: 'Ironleaf Air Service', timeZone: ZONE });
+    await setting('company', { name: 'Ironleaf Air Service', timeZone: ZONE, units: 'US' });
+    const [lon, lat] = toLonLat(YARD.at);
+    await setting('yard', { name: YARD.name, lat, lon });
     await setting('map base', base);
     await setting('demo', { madeFor: scenario.today });
     for (const table of ORDER) await insertRows(table, scenario[table], go);

@@ -8,6 +8,8 @@ import { mount, type Route } from './http/routes.ts';
 import { notFound, problemHandler } from './http/problem.ts';
 import type { Dependencies } from './dependencies.ts';
 import { peopleRoutes } from './people/router.ts';
+import { crewRoutes } from './crews/router.ts';
+import { setupRoutes } from './setup/router.ts';
 import { customerRoutes } from './customers/router.ts';
 import { siteRoutes } from './sites/router.ts';
 import { conditionRoutes } from './conditions/router.ts';
@@ -31,6 +33,8 @@ import { systemRoutes } from './system/router.ts';
 /** Every route of the API; the table test walks this list role by role. */
 export const ROUTES: readonly Route[] = [
   ...peopleRoutes,
+  ...crewRoutes,
+  ...setupRoutes,
   ...customerRoutes,
   ...siteRoutes,
   ...unitRoutes,

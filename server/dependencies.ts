@@ -19,6 +19,8 @@ export interface Dependencies {
   readonly who: Who;
   readonly jobs: Jobs;
   readonly sessionSecret: string;
+  /** Who knows it may set up a company where there is none: it stands where the server was started. */
+  readonly setupWord: string;
   /** Folder of the built web application; undefined in tests of the API alone. */
   readonly webRoot?: string;
 }

@@ -4,6 +4,7 @@ import { pino } from 'pino';
 import { createApp } from './app.ts';
 import { sessionPoolFor } from './http/sessions.ts';
 import { clockFor } from './http/clock.ts';
+import { wordFrom } from './setup/service.ts';
 import { companyNow } from './settings/service.ts';
 import { untilThere } from './db/away.ts';
 import { connect } from './db/connect.ts';
@@ -38,6 +39,15 @@ const who = new Who(db, clock);
 const hub = new EventHub(url, db, logger, who);
 await untilThere(() => hub.start(), waits);
 
+// Without a fixed secret a restart signs everybody out; "npm start" keeps one beside the data.
+const sessionSecret = process.env.SESSION_SECRET ?? randomBytes(32).toString('hex');
+
+// "npm start" mints the word and prints it; a server that is run alone says it itself.
+const given = process.env.GRADUM_SETUP_WORD;
+const setupWord = given ?? wordFrom(sessionSecret);
+if (!given && (await db.models.User.count()) === 0)
+  logger.warn({ word: setupWord }, 'nobody is on record: set the company up in the browser, with this word');
+
 const app = createApp({
   db,
   sessionPool,
@@ -47,8 +57,8 @@ const app = createApp({
   logger,
   clock,
   driveTimes: new DriveTimes(process.env.GRADUM_ROUTING_URL, process.env.GRADUM_ROUTING_PATH_URL),
-  // Without a fixed secret a restart signs everybody out; "npm start" keeps one beside the data.
-  sessionSecret: process.env.SESSION_SECRET ?? randomBytes(32).toString('hex'),
+  sessionSecret,
+  setupWord,
   webRoot: path.resolve(process.env.GRADUM_WEB ?? 'dist/web'),
 });
 

@@ -1,7 +1,8 @@
 import { convert, QUANTITIES, type QuantityName } from './quantities.ts';
 
 /** Which units a person reads. */
-export type UnitSystem = 'US' | 'metric';
+export const UNIT_SYSTEMS = ['US', 'metric'] as const;
+export type UnitSystem = (typeof UNIT_SYSTEMS)[number];
 
 /** The metric unit shown for a quantity; what is missing is measured alike everywhere. */
 const METRIC: Partial<Record<QuantityName, string>> = {

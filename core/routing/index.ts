@@ -5,3 +5,4 @@ export { costOf, planOf, returnTime } from './evaluate.ts';
 export { exactPlan, MOST_STOPS_FOR_PROOF } from './exact.ts';
 export { searchDay, solveDay, type Progress, type SearchOptions } from './search.ts';
 export { violationsOf } from './checker.ts';
+export { estimatedMinutes, straightLineKm } from './estimate.ts';

@@ -76,3 +76,9 @@ export function earliestStart(stop: RoutingStop, arrive: number): number {
   }
   return best;
 }
+
+/** A position on the earth, degrees. */
+export interface PlainPosition {
+  readonly lat: number;
+  readonly lon: number;
+}

@@ -3,7 +3,7 @@ import { addDays } from '#core/time';
 import type { RefrigerantName } from '#core/refrigerant';
 import type { UnitKind } from '#core/vocabulary';
 import { toLonLat } from '../network/geometry.ts';
-import { crewFor, CREWS, CUSTOMERS, DESK, MAKERS } from './cast/index.ts';
+import { CERTIFIED, crewFor, CREWS, CUSTOMERS, DESK, MAKERS, SKILLS } from './cast/index.ts';
 import type { Row } from './types.ts';
 import { ZONE, type Writer } from './writer.ts';
 
@@ -60,28 +60,30 @@ const COOLED: readonly UnitKind[] = [
   'water-source heat pump',
 ];
 
+/** Everybody has been in the crew for longer than the demo looks back. */
+const FIRST_DAY = '2015-01-05';
+
 const login = (name: string) => (name.split(' ')[0] as string).toLowerCase();
 
 /** People, customers, sites and machines. */
 export function makeFleet(writer: Writer): DemoSite[] {
   const crews = CREWS.map((cast): DemoCrew => {
-    const [lon, lat] = toLonLat(cast.yard);
-    const crew = writer.add('crews', {
-      name: cast.name,
-      yard_lat: lat,
-      yard_lon: lon,
-      shift_start: cast.shift[0],
-      shift_end: cast.shift[1],
-    });
-    const authors = cast.members.map(
-      (name) =>
-        writer.add('users', { login: login(name), display_name: name, role: 'technician', crew_id: crew.id })
-          .id,
+    const [start, end] = cast.shift;
+    // Fridays end early; at weekends only who is on call goes out.
+    const week = [1, 2, 3, 4, 5, 6, 7].map((day) =>
+      day > 5 ? null : { start, end: day === 5 ? end - 60 : end },
     );
+    const crew = writer.add('crews', { name: cast.name, week });
+    const authors = cast.members.map((name) => {
+      const person = { login: login(name), display_name: name, role: 'technician' };
+      const { id } = writer.add('users', { ...person, skills: SKILLS[name] ?? [CERTIFIED] });
+      writer.rows.crew_members.push({ crew_id: crew.id, user_id: id, from_day: FIRST_DAY });
+      return id;
+    });
     return { id: crew.id, name: cast.name, authors };
   });
   for (const person of DESK)
-    writer.add('users', { login: person.login, display_name: person.name, role: person.role, crew_id: null });
+    writer.add('users', { login: person.login, display_name: person.name, role: person.role, skills: [] });
   return CUSTOMERS.flatMap((cast) => {
     const customer = writer.add('customers', { name: cast.name, phone: cast.phone });
     return cast.sites.map((place) => {

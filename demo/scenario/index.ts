@@ -1,6 +1,7 @@
 import { seededRandom, wholeBetween } from '#core/random';
 import { answerReadings } from './answered.ts';
 import { writeBuildings, writeNotes } from './buildings.ts';
+import { writeCalendar } from './calendar.ts';
 import { makeFleet } from './fleet.ts';
 import { maintainSite } from './maintenance.ts';
 import { writePlates } from './plates.ts';
@@ -32,6 +33,7 @@ export function makeScenario(today: string): Scenario {
   tell();
   writeBuildings(writer, sites, building);
   writeNotes(writer, sites);
+  writeCalendar(writer, SEED + 2);
   answerReadings(writer.rows);
   number(writer.rows);
   return writer.rows;

@@ -3,6 +3,10 @@ export interface Scenario {
   readonly today: string;
   readonly crews: Row[];
   readonly users: Row[];
+  readonly crew_members: Row[];
+  readonly absences: Row[];
+  readonly on_call: Row[];
+  readonly holidays: Row[];
   readonly customers: Row[];
   readonly sites: Row[];
   readonly units: Row[];

@@ -10,4 +10,5 @@ export function serve(options: {
   env?: Record<string, string>;
   secret?: string;
   started?: (pids: number[]) => void;
+  standIn?: boolean;
 }): Promise<{ address: string; server: ChildProcess; stop: () => Promise<unknown>; failed: () => boolean }>;

@@ -68,8 +68,17 @@ export function sessionSecret(folder) {
  * its processes. A stand-in that dies is started again.
  *
  * @param started told the numbers of all processes whenever there is a new one
+ * @param standIn whether the stand-in serves drive times; it knows the roads of the demo and no others
  */
-export async function serve({ url, port, host = '127.0.0.1', env = {}, secret, started = () => {} }) {
+export async function serve({
+  url,
+  port,
+  host = '127.0.0.1',
+  env = {},
+  secret,
+  started = () => {},
+  standIn = true,
+}) {
   const children = [];
   let stopping = false;
   const stop = () => {
@@ -86,7 +95,7 @@ export async function serve({ url, port, host = '127.0.0.1', env = {}, secret, s
     );
   };
   const routing = { ...env };
-  if (!process.env.GRADUM_ROUTING_URL) {
+  if (standIn && !process.env.GRADUM_ROUTING_URL) {
     const standin = await freePort();
     const startRouting = () => {
       const child = start(process.execPath, ['dist/server/routing.js', MAP, String(standin)], {

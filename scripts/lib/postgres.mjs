@@ -53,6 +53,15 @@ export function dataFolder() {
   return isRoot ? '/var/lib/gradum' : path.join(ROOT, '.data');
 }
 
+/** Where a company of one's own is kept: beside the demo, never in it. */
+export const companyFolder = () => path.join(dataFolder(), 'company');
+
+/** True when there is a database in the folder. */
+export const hasDatabase = (folder) => existsSync(path.join(folder, 'cluster'));
+
+/** The folder of what "npm start" opens unasked: the own company once there is one, else the demo. */
+export const usualFolder = () => (hasDatabase(companyFolder()) ? companyFolder() : dataFolder());
+
 /** Makes a folder that PostgreSQL may write and nobody else may read. */
 export function makeFolder(folder) {
   mkdirSync(folder, { recursive: true });
@@ -165,12 +174,8 @@ async function runCluster(folder, cluster, quick) {
   return port;
 }
 
-/** True when there is a database in the folder that `npm start` keeps. */
-export const hasDatabase = () => existsSync(path.join(dataFolder(), 'cluster'));
-
 /** Starts (or adopts) the project's server. Returns its URL and how to stop it. */
-export async function startPostgres({ fresh = false } = {}) {
-  const folder = dataFolder();
+export async function startPostgres(folder, { fresh = false } = {}) {
   if (fresh && existsSync(folder)) {
     const cluster = path.join(folder, 'cluster');
     if (existsSync(cluster) && runningPort(cluster))
@@ -190,7 +195,7 @@ export const program = (name) => path.join(binaries() ?? '', name);
  * started for as long as it takes where it does not run.
  */
 export async function databaseFor() {
-  const folder = dataFolder();
+  const folder = usualFolder();
   if (process.env.DATABASE_URL)
     return { url: process.env.DATABASE_URL, folder: process.cwd(), stop: () => {} };
   const cluster = path.join(folder, 'cluster');

@@ -124,13 +124,15 @@ from visit_calls vc join visits v on v.id = vc.visit_id
 where vc.call_id = $1 and v.crew_id = $2 and v.planned_for = $3 and v.cancelled_at is null
 limit 1`;
 
-/** Technicians by how often they were on a site. */
+/** Technicians still with the company by how often they were on site $1, with their crew on day $2. */
 export const KNOWN_TO = `
-select p.display_name as name, p.crew_id as "crewId", count(distinct e.visit_id)::int as visits
+select p.display_name as name, max(m.crew_id::text)::uuid as "crewId", count(distinct e.visit_id)::int as visits
 from visits v
   join entries e on e.visit_id = v.id
   join users p on p.id = e.author_id
-where v.site_id = $1 and p.role = 'technician'
+  left join crew_members m on m.user_id = p.id
+    and $2::date between m.from_day and coalesce(m.until_day, 'infinity')
+where v.site_id = $1 and p.role = 'technician' and p.active
 group by p.id
 order by visits desc, name
 limit 3`;

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { oneUnit, testServer, type TestServer } from '../testing/server.ts';
+import { everyDay, oneUnit, testServer, YARD, type TestServer } from '../testing/server.ts';
 
 type Agent = Awaited<ReturnType<TestServer['as']>>;
 let server: TestServer;
@@ -14,15 +14,7 @@ beforeAll(async () => {
   place = await oneUnit(server);
   desk = await server.as('dispatcher');
   roof = await server.as('technician');
-  otherCrew = (
-    await server.db.models.Crew.create({
-      name: 'Second',
-      yardLat: 41,
-      yardLon: -70,
-      shiftStart: 420,
-      shiftEnd: 900,
-    })
-  ).id;
+  otherCrew = (await server.db.models.Crew.create({ name: 'Second', ...YARD, week: everyDay(420, 900) })).id;
 });
 afterAll(() => server.stop());
 

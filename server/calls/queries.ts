@@ -4,6 +4,8 @@ import type { CallRow, KnownAtIntake } from '#contracts/calls';
 import type { UnitRow } from '#contracts/units';
 import { notFound } from '../http/problem.ts';
 import type { Database } from '../db/connect.ts';
+import type { Dependencies } from '../dependencies.ts';
+import { companyToday } from '../settings/service.ts';
 import { orderBy, type ListAsked } from '../db/list.sql.ts';
 import { prefixQuery } from '../search/queries.ts';
 import { conditionsOf } from '../units/queries.ts';
@@ -33,7 +35,10 @@ export const openCallsOfSite = (db: Database, siteId: string): Promise<CallRow[]
   db.rows<CallRow>(OPEN_CALLS_OF_SITE, [siteId]);
 
 /** All that is known of a site's units the moment a call about it comes in. @throws Problem 404 */
-export async function knownAtIntake(db: Database, siteId: string): Promise<KnownAtIntake> {
+export async function knownAtIntake(
+  { db, clock }: Pick<Dependencies, 'db' | 'clock'>,
+  siteId: string,
+): Promise<KnownAtIntake> {
   const site = await db.models.Site.findByPk(siteId);
   if (!site) throw notFound('Site');
   const units = await db.rows<UnitRow>(UNITS_AT_INTAKE, [siteId]);
@@ -66,6 +71,9 @@ export async function knownAtIntake(db: Database, siteId: string): Promise<Known
       lastVisitAt: u.lastVisitAt,
       conditions: conditions.filter((c) => c.unitId === u.id),
     })),
-    knownTo: await db.rows<KnownAtIntake['knownTo'][number]>(KNOWN_TO, [siteId]),
+    knownTo: await db.rows<KnownAtIntake['knownTo'][number]>(KNOWN_TO, [
+      siteId,
+      await companyToday({ db, clock }),
+    ]),
   };
 }

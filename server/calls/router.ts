@@ -16,7 +16,7 @@ export const callRoutes: readonly Route[] = [
     method: 'get',
     path: '/api/calls/known/:siteId',
     action: 'read',
-    handle: ({ db, params }) => knownAtIntake(db, parse(uuid, params.siteId)),
+    handle: (context) => knownAtIntake(context, parse(uuid, context.params.siteId)),
   },
   {
     method: 'get',

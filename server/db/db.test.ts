@@ -30,7 +30,13 @@ describe('migrations', () => {
     const url = await emptyDatabase();
     const [a, b] = [connect(url, { poolSize: 1 }), connect(url, { poolSize: 1 })];
     const ran = await Promise.all([migrate(a), migrate(b)]);
-    expect(ran.flat()).toEqual(['0001 first schema', '0002 places', '0003 sheets', '0004 folded']);
+    expect(ran.flat()).toEqual([
+      '0001 first schema',
+      '0002 places',
+      '0003 sheets',
+      '0004 folded',
+      '0005 company',
+    ]);
     expect(await migrate(a)).toEqual([]);
     await a.close();
     await b.close();

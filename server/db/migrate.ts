@@ -4,6 +4,7 @@ import type { Clock } from '../http/clock.ts';
 import { rebuild } from '../sheet/rebuild.ts';
 import { answerOldReadings } from '../visits/worked.ts';
 import type { Database } from './connect.ts';
+import { COMPANY } from './company.sql.ts';
 import { PLACES } from './places.sql.ts';
 import { SCHEMA } from './schema.sql.ts';
 import { FOLDED, SHEETS } from './sheets.sql.ts';
@@ -21,6 +22,7 @@ const MIGRATIONS: readonly Migration[] = [
   { name: '0002 places', sql: PLACES },
   { name: '0003 sheets', sql: SHEETS, derives: true },
   { name: '0004 folded', sql: FOLDED },
+  { name: '0005 company', sql: COMPANY },
 ];
 
 const LOCK = 7_240_115;

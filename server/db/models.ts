@@ -13,6 +13,10 @@ type Table<R> = ModelStatic<Row<R>>;
 export interface Models {
   readonly User: Table<rows.UserRow>;
   readonly Crew: Table<rows.CrewRow>;
+  readonly CrewMember: Table<rows.CrewMemberRow>;
+  readonly Absence: Table<rows.AbsenceRow>;
+  readonly OnCall: Table<rows.OnCallRow>;
+  readonly Holiday: Table<rows.HolidayRow>;
   readonly Setting: Table<rows.SettingRow>;
   readonly Command: Table<rows.CommandRow>;
   readonly Customer: Table<rows.CustomerRow>;
@@ -57,10 +61,44 @@ const COLUMNS = {
     displayName: TEXT,
     role: TEXT,
     passwordHash: TEXT,
-    crewId: UUID,
+    oneTimeUntil: DATE,
+    phone: TEXT,
+    skills: LIST,
     active: { type: BOOLEAN, defaultValue: true },
+    version: VERSION,
   },
-  Crew: { id: ID, name: TEXT, yardLat: DOUBLE, yardLon: DOUBLE, shiftStart: INTEGER, shiftEnd: INTEGER },
+  Crew: {
+    id: ID,
+    name: TEXT,
+    week: JSONB,
+    startName: TEXT,
+    startLat: DOUBLE,
+    startLon: DOUBLE,
+    retiredAt: DATE,
+    version: VERSION,
+  },
+  CrewMember: { id: ID, crewId: UUID, userId: UUID, fromDay: DATEONLY, untilDay: DATEONLY },
+  Absence: {
+    id: GIVEN,
+    userId: UUID,
+    kind: TEXT,
+    fromDay: DATEONLY,
+    untilDay: DATEONLY,
+    note: TEXT,
+    recordedBy: UUID,
+    recordedAt: MADE_NOW,
+    withdrawnAt: DATE,
+  },
+  OnCall: {
+    id: GIVEN,
+    userId: UUID,
+    fromDay: DATEONLY,
+    untilDay: DATEONLY,
+    recordedBy: UUID,
+    recordedAt: MADE_NOW,
+    withdrawnAt: DATE,
+  },
+  Holiday: { id: GIVEN, onDay: DATEONLY, name: TEXT, withdrawnAt: DATE },
   Setting: { id: ID, name: TEXT, value: JSONB, validFrom: DATEONLY, recordedAt: MADE_NOW, recordedBy: UUID },
   Command: { id: GIVEN, digest: TEXT, actor: UUID },
   Customer: { id: ID, name: TEXT, phone: TEXT, notes: TEXT, retiredAt: DATE, version: VERSION },
@@ -338,6 +376,10 @@ const COLUMNS = {
 const TABLES: Readonly<Record<keyof Models, string>> = {
   User: 'users',
   Crew: 'crews',
+  CrewMember: 'crew_members',
+  Absence: 'absences',
+  OnCall: 'on_call',
+  Holiday: 'holidays',
   Setting: 'settings',
   Command: 'commands',
   Customer: 'customers',
@@ -393,7 +435,10 @@ function associate(m: Models): void {
     child.belongsTo(parent, { foreignKey, as });
     parent.hasMany(child, { foreignKey, as: children });
   };
-  of(m.User, m.Crew, 'crewId', 'crew', 'members');
+  of(m.CrewMember, m.Crew, 'crewId', 'crew', 'memberships');
+  of(m.CrewMember, m.User, 'userId', 'user', 'memberships');
+  of(m.Absence, m.User, 'userId', 'user', 'absences');
+  of(m.OnCall, m.User, 'userId', 'user', 'onCall');
   of(m.Site, m.Customer, 'customerId', 'customer', 'sites');
   of(m.Unit, m.Site, 'siteId', 'site', 'units');
   of(m.Circuit, m.Unit, 'unitId', 'unit', 'circuits');

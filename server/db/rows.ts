@@ -1,8 +1,10 @@
 import type { CreationOptional as Made, InferAttributes, InferCreationAttributes, Model } from 'sequelize';
+import type { AbsenceKind, Week } from '#core/crews';
 import type { PartId } from '#core/machine';
 import type { RoofPlan } from '#core/roof';
 import type { Outcome } from '#core/work';
 import type { OpeningHours } from '#contracts/sites';
+import type { Skill } from '#contracts/people';
 import type { Role } from '#contracts/roles';
 
 /*
@@ -23,16 +25,57 @@ export interface UserRow {
   displayName: string;
   role: Role;
   passwordHash: string;
-  crewId: Text;
+  /** Set while the password is a word that a manager handed out: it lets in once, to choose an own one. */
+  oneTimeUntil: At;
+  phone: Text;
+  skills: Made<readonly Skill[]>;
   active: Made<boolean>;
+  version: Made<number>;
 }
 export interface CrewRow {
   id: Made<string>;
   name: string;
-  yardLat: number;
-  yardLon: number;
-  shiftStart: number;
-  shiftEnd: number;
+  week: Week;
+  /** Where the crew starts and ends its day; null: at the company's yard. */
+  startName: Text;
+  startLat: Num;
+  startLon: Num;
+  retiredAt: At;
+  version: Made<number>;
+}
+/** From a day to a day, both included. */
+interface DayRow {
+  fromDay: string;
+  untilDay: Text;
+}
+export interface CrewMemberRow extends DayRow {
+  id: Made<string>;
+  crewId: string;
+  userId: string;
+}
+export interface AbsenceRow extends DayRow {
+  id: string;
+  userId: string;
+  kind: AbsenceKind;
+  note: Text;
+  recordedBy: Text;
+  recordedAt: Made<Date>;
+  withdrawnAt: At;
+}
+export interface OnCallRow {
+  id: string;
+  userId: string;
+  fromDay: string;
+  untilDay: string;
+  recordedBy: Text;
+  recordedAt: Made<Date>;
+  withdrawnAt: At;
+}
+export interface HolidayRow {
+  id: string;
+  onDay: string;
+  name: string;
+  withdrawnAt: At;
 }
 export interface SettingRow {
   id: Made<string>;

@@ -32,6 +32,8 @@ export interface Route {
   readonly action: Action | 'public';
   /** How much it takes in; `usual` unless files or drawings come. */
   readonly body?: BodySize;
+  /** Open to somebody who has still to choose a password of their own. */
+  readonly first?: true;
   /** The returned value is sent as JSON; `undefined` says the handler has answered itself. */
   readonly handle: (context: Context) => Promise<unknown>;
 }
@@ -84,6 +86,10 @@ export function mount(routes: readonly Route[], dependencies: Dependencies): Rou
           const writer = request.get('x-gradum-person');
           if (writer !== undefined && writer !== user.id)
             throw new Problem(401, 'Somebody else is signed in on this device now');
+          if (user.mustChoose && !route.first)
+            throw new Problem(403, 'Choose a password of your own first', {
+              detail: 'The word you signed in with was for once.',
+            });
           if (!(await dependencies.who.may(user, route.action)))
             throw new Problem(403, `A ${user.role} may not do this`, {
               detail: `It needs the right to: ${route.action}.`,

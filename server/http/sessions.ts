@@ -15,7 +15,12 @@ declare module 'express-session' {
 
 const FORTNIGHT_MS = 14 * 24 * 3600 * 1000;
 const YEAR_MS = 365 * 24 * 3600 * 1000;
-const DEVICE = 'gradum-device';
+/**
+ * Browsers keep one jar for all ports of a machine: the demo beside a company of one's own needs names of its own.
+ */
+export const COOKIE = process.env.GRADUM_COOKIE ?? 'gradum';
+const DEVICE = `${COOKIE}-device`;
+const DEVICE_SENT = new RegExp(`(?:^|;\\s*)${DEVICE}=([\\w-]{43})(?:;|$)`);
 
 /**
  * Connections of the sessions and of counting wrong tries, apart from the pool that serves requests. One that
@@ -34,7 +39,7 @@ export function sessionPoolFor(url: string, logger: Logger, max = 4): pg.Pool {
 export function sessions(pool: pg.Pool, secret: string): RequestHandler {
   const Store = connectPgSimple(session);
   return session({
-    name: 'gradum',
+    name: COOKIE,
     secret,
     resave: false,
     saveUninitialized: false,
@@ -79,7 +84,7 @@ const signature = (login: string, secret: string): Buffer =>
 /**
  * Marks a device on which somebody has signed in, so that a stranger's wrong tries do not stand in their way.
  */
-export function rememberDevice(response: Response, login: string, secret: string): void {
+function rememberDevice(response: Response, login: string, secret: string): void {
   response.cookie(DEVICE, signature(login, secret).toString('base64url'), {
     httpOnly: true,
     sameSite: 'strict',
@@ -89,9 +94,23 @@ export function rememberDevice(response: Response, login: string, secret: string
   });
 }
 
+/** Opens a session. It gets a fresh id: one planted before is worth nothing. */
+export async function openSession(
+  request: Request,
+  response: Response,
+  { id, login }: { readonly id: string; readonly login: string },
+  secret: string,
+): Promise<void> {
+  await new Promise<void>((resolve, reject) =>
+    request.session.regenerate((error) => (error ? reject(error) : resolve())),
+  );
+  request.session.userId = id;
+  rememberDevice(response, login, secret);
+}
+
 /** True when this person has signed in on this device before. */
 export function knowsDevice(request: Request, login: string, secret: string): boolean {
-  const sent = /(?:^|;\s*)gradum-device=([\w-]{43})(?:;|$)/.exec(request.get('cookie') ?? '')?.[1];
+  const sent = DEVICE_SENT.exec(request.get('cookie') ?? '')?.[1];
   if (sent === undefined) return false;
   const given = Buffer.from(sent, 'base64url');
   const wanted = signature(login, secret);

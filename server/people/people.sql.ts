@@ -9,3 +9,9 @@ where v.crew_id = $1
   and v.cancelled_at is null
   and v.planned_for between $2::date - 14 and $2::date + 30
   and (v.left_at is null or v.planned_for = $2::date)`;
+
+/** Ends the sessions of person $1, but for session $2. Streams of theirs end on the log line that goes with it. */
+export const END_SESSIONS = `
+delete from sessions
+where sess::jsonb->>'userId' = $1
+  and sid is distinct from $2`;

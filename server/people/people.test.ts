@@ -4,7 +4,16 @@ import type { AddressInfo } from 'node:net';
 import pg from 'pg';
 import request from 'supertest';
 import { DEFAULT_RIGHTS, type Rights } from '#contracts/roles';
-import { oneUnit, openVisit, PASSWORD, testServer, type TestServer } from '../testing/server.ts';
+import {
+  everyDay,
+  member,
+  oneUnit,
+  openVisit,
+  PASSWORD,
+  testServer,
+  YARD,
+  type TestServer,
+} from '../testing/server.ts';
 import { delayAfter, forgetOldCounts } from './gate.ts';
 import { hashPassword } from './passwords.ts';
 
@@ -21,7 +30,8 @@ afterAll(() => server.stop());
 async function newPerson(role: 'manager' | 'technician', crewId: string | null = null): Promise<string> {
   const login = `p-${randomUUID().slice(0, 8)}`;
   const passwordHash = await hashPassword(PASSWORD, 2 ** 10);
-  await server.db.models.User.create({ login, displayName: login, role, passwordHash, crewId });
+  const user = await server.db.models.User.create({ login, displayName: login, role, passwordHash });
+  if (crewId) await member(server.db, crewId, user.id);
   return login;
 }
 const tryFrom = (address: string, login: string, password: string) =>
@@ -209,10 +219,8 @@ describe('own crew and others', () => {
   beforeAll(async () => {
     const crew = await server.db.models.Crew.create({
       name: 'Other crew',
-      yardLat: 41,
-      yardLon: -70,
-      shiftStart: 420,
-      shiftEnd: 960,
+      ...YARD,
+      week: everyDay(420, 960),
     });
     otherCrew = crew.id;
   });

@@ -1,8 +1,11 @@
-import { signInBody } from '#contracts/people';
+import { newPerson, ownPassword, personPatch, signInBody } from '#contracts/people';
+import { id as uuid } from '#contracts/common';
 import { Problem, parse } from '../http/problem.ts';
-import type { Route } from '../http/routes.ts';
-import { knowsDevice, rememberDevice } from '../http/sessions.ts';
-import { crews, sessionView, signedOut, signIn } from './service.ts';
+import { Reply, type Route } from '../http/routes.ts';
+import { COOKIE, knowsDevice, openSession } from '../http/sessions.ts';
+import { companyToday } from '../settings/service.ts';
+import { changePerson, chooseOwnPassword, createPerson, handOutWord, people } from './persons.ts';
+import { sessionView, signedOut, signIn } from './service.ts';
 
 export const peopleRoutes: readonly Route[] = [
   {
@@ -16,12 +19,7 @@ export const peopleRoutes: readonly Route[] = [
         address: request.ip ?? '',
         knownDevice: knowsDevice(request, body.login, sessionSecret),
       });
-      // A fresh session id at sign-in: one planted before it is worth nothing.
-      await new Promise<void>((resolve, reject) =>
-        request.session.regenerate((error) => (error ? reject(error) : resolve())),
-      );
-      request.session.userId = user.id;
-      rememberDevice(response, body.login, sessionSecret);
+      await openSession(request, response, { id: user.id, login: body.login }, sessionSecret);
       return sessionView(context, user);
     },
   },
@@ -43,7 +41,7 @@ export const peopleRoutes: readonly Route[] = [
       );
       // Whoever listens in this session hears it, in every process.
       if (user) await signedOut(db, user.id);
-      response.clearCookie('gradum').json({ ok: true });
+      response.clearCookie(COOKIE).json({ ok: true });
     },
   },
   {
@@ -54,5 +52,52 @@ export const peopleRoutes: readonly Route[] = [
     action: 'read',
     handle: async ({ db }) => (await db.rows('select 1 as one'))[0],
   },
-  { method: 'get', path: '/api/crews', action: 'read', handle: ({ db }) => crews(db) },
+  {
+    method: 'get',
+    path: '/api/people',
+    action: 'manage people',
+    handle: async (context) => people(context.db, await companyToday(context)),
+  },
+  {
+    method: 'post',
+    path: '/api/people',
+    action: 'manage people',
+    handle: async (context) => {
+      const body = parse(newPerson, context.body);
+      return new Reply(201, await createPerson(context, body, await companyToday(context), context.user.id));
+    },
+  },
+  {
+    method: 'patch',
+    path: '/api/people/:id',
+    action: 'manage people',
+    handle: async (context) =>
+      changePerson(
+        context,
+        parse(uuid, context.params.id),
+        parse(personPatch, context.body),
+        await companyToday(context),
+        context.user.id,
+      ),
+  },
+  {
+    method: 'post',
+    path: '/api/people/:id/word',
+    action: 'manage people',
+    handle: async (context) =>
+      new Reply(201, await handOutWord(context, parse(uuid, context.params.id), context.user.id)),
+  },
+  {
+    // Whoever signed in with a word that was handed out can do nothing else before.
+    method: 'post',
+    path: '/api/password',
+    action: 'read',
+    first: true,
+    handle: async (context) => {
+      const { request, user } = context;
+      const from = { sessionId: request.sessionID, address: request.ip ?? '' };
+      await chooseOwnPassword(context, user.id, parse(ownPassword, context.body), from);
+      return { ok: true };
+    },
+  },
 ];

@@ -1,5 +1,5 @@
 import { daysBetween } from '#core/time';
-import type { CrewView, SessionView, SignedIn, SignInBody } from '#contracts/people';
+import type { SessionView, SignedIn, SignInBody } from '#contracts/people';
 import type { Database } from '../db/connect.ts';
 import type { Dependencies } from '../dependencies.ts';
 import { writeLog } from '../http/log.ts';
@@ -20,7 +20,7 @@ let decoy: Promise<string> | undefined;
  *   SignInGate}
  */
 export async function signIn(
-  { db, sessionPool }: Pick<Dependencies, 'db' | 'sessionPool'>,
+  { db, sessionPool, clock, who }: Pick<Dependencies, 'db' | 'sessionPool' | 'clock' | 'who'>,
   { login, password }: SignInBody,
   from: { readonly address: string; readonly knownDevice: boolean },
 ): Promise<SignedIn> {
@@ -35,8 +35,14 @@ export async function signIn(
     throw new Problem(401, 'Name and password do not belong together');
   }
   await gate.right(attempt);
-  const { id, displayName, role, crewId } = user;
-  return { id, login, displayName, role, crewId };
+  if (user.oneTimeUntil && user.oneTimeUntil < clock.now())
+    throw new Problem(401, 'This word is no longer good', {
+      detail: 'It was for once and for a week. Ask your manager for a new one.',
+    });
+  who.forget();
+  const person = await who.person(user.id);
+  if (!person) throw new Problem(401, 'Name and password do not belong together');
+  return person;
 }
 
 /** Leaves a line in the log; streams of the session end on it. */
@@ -54,7 +60,9 @@ export async function sessionView(
   const demo = await settingAsOf(db, 'demo', today);
   return {
     user: user ?? null,
+    empty: user === undefined && (await db.models.User.count()) === 0,
     company: company.name,
+    units: company.units,
     today,
     timeZone: company.timeZone,
     clockShiftMs: clock.shiftMs,
@@ -63,27 +71,4 @@ export async function sessionView(
     serverMs: clock.now().getTime(),
     demoAgeDays: demo ? Math.max(0, daysBetween(demo.madeFor, today)) : null,
   };
-}
-
-export async function crews(db: Database): Promise<CrewView[]> {
-  const all = await db.models.Crew.findAll({
-    include: { association: 'members', where: { active: true }, required: false },
-    order: [
-      ['name', 'asc'],
-      ['members', 'displayName', 'asc'],
-    ],
-  });
-  return all.map((crew) => {
-    const { id, name, yardLat, yardLon, shiftStart, shiftEnd } = crew;
-    const { members } = crew as unknown as { members: CrewView['members'] };
-    return {
-      id,
-      name,
-      yardLat,
-      yardLon,
-      shiftStart,
-      shiftEnd,
-      members: members.map((m) => ({ id: m.id, displayName: m.displayName })),
-    };
-  });
 }

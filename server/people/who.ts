@@ -1,10 +1,10 @@
 import { may, type Action, type Rights } from '#contracts/roles';
 import type { SignedIn } from '#contracts/people';
-import type { PlainDate } from '#core/time';
 import type { Database } from '../db/connect.ts';
 import type { Clock } from '../http/clock.ts';
-import { todayIn } from '../http/clock.ts';
-import { companyNow, rights } from '../settings/service.ts';
+import type { User } from '../db/models.ts';
+import { onDay } from '../db/days.ts';
+import { companyToday, rights } from '../settings/service.ts';
 
 /** How long what was read of a person or of the rights is taken as it is. */
 const FRESH_MS = 1000;
@@ -13,6 +13,20 @@ const MOST_KEPT = 5000;
 interface Kept<T> {
   readonly value: Promise<T>;
   readonly until: number;
+}
+
+/** A person as the server knows who asks. @param user with the memberships of today */
+function signedInAs(user: User): SignedIn {
+  const { id, login, displayName, role, oneTimeUntil } = user;
+  const [membership] = (user as unknown as { memberships: { crewId: string }[] }).memberships;
+  return {
+    id,
+    login,
+    displayName,
+    role,
+    crewId: membership?.crewId ?? null,
+    mustChoose: oneTimeUntil !== null,
+  };
 }
 
 /**
@@ -42,10 +56,12 @@ export class Who {
   }
 
   private async read(id: string): Promise<SignedIn | null> {
-    const user = await this.db.models.User.findOne({ where: { id, active: true } });
-    if (!user) return null;
-    const { login, displayName, role, crewId } = user;
-    return { id, login, displayName, role, crewId };
+    const today = await companyToday({ db: this.db, clock: this.clock });
+    const user = await this.db.models.User.findOne({
+      where: { id, active: true },
+      include: [{ association: 'memberships', where: onDay(today), required: false }],
+    });
+    return user ? signedInAs(user) : null;
   }
 
   /** What the company lets each role do beyond the table. */
@@ -58,8 +74,7 @@ export class Who {
   }
 
   private async readRights(): Promise<Rights> {
-    const today: PlainDate = todayIn(this.clock, (await companyNow(this.db)).timeZone);
-    return rights(this.db, today);
+    return rights(this.db, await companyToday({ db: this.db, clock: this.clock }));
   }
 
   async may(person: SignedIn, action: Action): Promise<boolean> {

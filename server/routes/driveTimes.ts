@@ -1,13 +1,8 @@
 import { z } from 'zod';
 import { clockText, type PlainDate } from '#core/time';
-import { travelTable, type TravelTable } from '#core/routing';
+import { estimatedMinutes, travelTable, type PlainPosition, type TravelTable } from '#core/routing';
 import type { SystemView } from '#contracts/system';
 import { Problem } from '../http/problem.ts';
-
-export interface Position {
-  readonly lat: number;
-  readonly lon: number;
-}
 
 /**
  * Times of day at which tables are asked for: close together where traffic changes, an hour or more apart
@@ -48,7 +43,8 @@ const wayAnswer = z.object({
  * Client of a routing engine's plain table request: `GET
  * …/table/v1/driving/lon,lat;lon,lat;…?annotations=duration`, answered with seconds. The address is a
  * template: `{coordinates}` is required; with `{depart}` (HH:MM) and `{day}` the engine is asked for each
- * time of day, without them one table is taken and stretched by the usual rush hours.
+ * time of day, without them one table is taken and stretched by the usual rush hours. Without an engine the times
+ * are estimated from straight lines.
  */
 export class DriveTimes {
   private readonly template: string | undefined;
@@ -66,21 +62,25 @@ export class DriveTimes {
     this.pathTemplate = pathTemplate;
   }
 
+  /** True where no engine is set up: times come from straight lines, and whoever shows them says so. */
+  get estimates(): boolean {
+    return this.template === undefined;
+  }
+
   get knowsTraffic(): boolean {
     return this.template?.includes('{depart}') ?? false;
   }
 
   /**
-   * Drive times between places through a day. @throws Problem 503 when no engine is configured, 502 when it
-   * does not answer
+   * Drive times between places through a day; estimated from straight lines where no engine is set up.
+   *
+   * @throws Problem 502 when the engine does not answer
    */
-  async table(places: readonly Position[], day: PlainDate): Promise<TravelTable> {
-    if (!this.template)
-      throw new Problem(503, 'No routing engine is configured', {
-        detail: 'Set GRADUM_ROUTING_URL; "npm start" does so for the demo.',
-      });
+  async table(places: readonly PlainPosition[], day: PlainDate): Promise<TravelTable> {
     if (!this.knowsTraffic) {
-      const free = await this.ask(places, day, 720);
+      const free = this.template
+        ? await this.ask(places, day, 720)
+        : places.flatMap((from) => places.map((to) => estimatedMinutes(from, to)));
       return travelTable(
         SAMPLES,
         SAMPLES.map((at) => free.map((m) => m * (STRETCH[at] ?? 1))),
@@ -99,7 +99,7 @@ export class DriveTimes {
    * error.
    */
   async path(
-    places: readonly Position[],
+    places: readonly PlainPosition[],
   ): Promise<z.infer<typeof wayAnswer>['routes'][number]['geometry'] | null> {
     if (!this.pathTemplate || places.length < 2) return null;
     const coordinates = places.map(({ lat, lon }) => `${lon},${lat}`).join(';');
@@ -126,7 +126,7 @@ export class DriveTimes {
     }
   }
 
-  private async ask(places: readonly Position[], day: PlainDate, depart: number): Promise<number[]> {
+  private async ask(places: readonly PlainPosition[], day: PlainDate, depart: number): Promise<number[]> {
     const coordinates = places.map(({ lat, lon }) => `${lon},${lat}`).join(';');
     const url = (this.template as string)
       .replace('{coordinates}', coordinates)

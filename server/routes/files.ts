@@ -46,12 +46,13 @@ export function routeTrack(route: RoutePage): string {
     at.ele('name').txt(name);
     if (work) at.ele('desc').txt(work);
   };
-  point(route.crew.lat, route.crew.lon, route.plan.departAt, 'Yard', '');
+  const { start } = route.crew;
+  if (start) point(start.lat, start.lon, route.plan.departAt, start.name, '');
   for (const stop of route.plan.stops) {
     const site = route.stops.find((s) => s.siteId === stop.stopId);
     if (site && site.lat !== null && site.lon !== null)
       point(site.lat, site.lon, stop.arriveAt, site.site, site.work.join('; '));
   }
-  point(route.crew.lat, route.crew.lon, route.plan.returnAt, 'Yard', '');
+  if (start) point(start.lat, start.lon, route.plan.returnAt, start.name, '');
   return root.end({ prettyPrint: true });
 }

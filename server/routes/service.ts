@@ -7,6 +7,8 @@ import type { NewRoute, ProblemBody, ProblemView, RoutePage, RouteRow } from '#c
 import type { OpeningHours } from '#contracts/sites';
 import type { Dependencies } from '../dependencies.ts';
 import type { Database } from '../db/connect.ts';
+import { noWorkWords } from '#core/crews';
+import { crewOn } from '../crews/service.ts';
 import { addEvents, nextRef } from '../calls/service.ts';
 import { derive } from '../sheet/derive.ts';
 import { withLocked } from '../sheet/lock.ts';
@@ -47,12 +49,20 @@ export async function routingProblemFor(
   { db, clock, driveTimes }: Needs,
   body: ProblemBody,
 ): Promise<ProblemView & { work: StopWork[] }> {
-  const crew = await db.models.Crew.findByPk(body.crewId);
-  if (!crew) throw invalid([{ path: 'crewId', message: 'there is no such crew' }]);
+  const crew = await crewOn(db, body.crewId, body.day).catch(() => undefined);
+  if (!crew || crew.retired) throw invalid([{ path: 'crewId', message: 'there is no such crew' }]);
+  if (!crew.day.works)
+    throw invalid([
+      { path: 'crewId', message: `${crew.name} does not work then: ${noWorkWords(crew.day.why)}` },
+    ]);
+  if (!crew.start)
+    throw invalid([
+      { path: 'crewId', message: `nobody has said where ${crew.name} starts; put the yard on the map` },
+    ]);
   const { timeZone } = await companyNow(db);
   const due = await dueSites(db, todayIn(clock, timeZone), body.day, HORIZON_DAYS, body.siteIds);
   const sites = await db.models.Site.findAll({ where: { id: body.siteIds } });
-  const hands = Math.max(1, await db.models.User.count({ where: { crewId: crew.id, active: true } }));
+  const hands = crew.day.present.length;
   const left: { siteId: string; site: string; why: string }[] = [];
   const notes: string[] = [];
   const chosen = body.siteIds.flatMap((siteId) => {
@@ -74,15 +84,16 @@ export async function routingProblemFor(
     }
     return [];
   });
-  if (!driveTimes.knowsTraffic)
+  if (driveTimes.estimates)
+    notes.push(
+      'Drive times are estimates from straight lines: no routing engine is set up. Leave room for rivers and hills.',
+    );
+  else if (!driveTimes.knowsTraffic)
     notes.push('The routing engine knows no traffic: its drive times are stretched by the usual rush hours.');
-  const travel = await driveTimes.table(
-    [{ lat: crew.yardLat, lon: crew.yardLon }, ...chosen.map((c) => c.position)],
-    body.day,
-  );
+  const travel = await driveTimes.table([crew.start, ...chosen.map((c) => c.position)], body.day);
   return {
     problem: {
-      shift: { start: crew.shiftStart, end: crew.shiftEnd },
+      shift: crew.day.shift,
       stops: chosen.map(({ site, work }) => ({
         id: site.id,
         name: site.name,
@@ -94,6 +105,7 @@ export async function routingProblemFor(
         samples: [...travel.samples],
         places: travel.places,
         minutes: travel.minutes.map((table) => [...table]),
+        estimated: driveTimes.estimates,
       },
     },
     left,
@@ -294,8 +306,7 @@ export const routeRows = (db: Database, from: string): Promise<RouteRow[]> =>
 export async function routeRecord(db: Database, id: string): Promise<RoutePage> {
   const route = await db.models.Route.findOne({ where: { id, cancelledAt: null } });
   if (!route) throw notFound('Route');
-  const crew = await db.models.Crew.findByPk(route.crewId);
-  if (!crew) throw notFound('Crew');
+  const crew = await crewOn(db, route.crewId, route.day);
   const problem = route.problem as RoutePage['problem'];
   const work = route.work as StopWork[];
   const ids = problem.stops.map((stop) => stop.id);
@@ -303,7 +314,7 @@ export async function routeRecord(db: Database, id: string): Promise<RoutePage> 
   return {
     id,
     day: route.day,
-    crew: { id: crew.id, name: crew.name, lat: crew.yardLat, lon: crew.yardLon },
+    crew: { id: crew.id, name: crew.name, start: crew.start },
     timeZone: (await companyNow(db)).timeZone,
     problem,
     plan: route.plan as RoutePage['plan'],

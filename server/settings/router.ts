@@ -1,11 +1,13 @@
 import { z } from 'zod';
 import { CHANGED_BY_HAND, newSetting, type NewSetting } from '#contracts/settings';
+import type { Database } from '../db/connect.ts';
 import { parse } from '../http/problem.ts';
 import { Reply, type Route } from '../http/routes.ts';
-import { todayIn } from '../http/clock.ts';
 import {
   changeSetting,
   companyNow,
+  companyToday,
+  companyYard,
   historySettings,
   measuringLimits,
   rights,
@@ -13,7 +15,13 @@ import {
   settingRows,
 } from './service.ts';
 
-const NOW = { history: historySettings, measuring: measuringLimits, rights } as const;
+const NOW = {
+  company: (db: Database) => companyNow(db),
+  yard: async (db: Database) => (await companyYard(db)) ?? null,
+  history: historySettings,
+  measuring: measuringLimits,
+  rights,
+} as const;
 const handSetting = z.enum(CHANGED_BY_HAND, 'there is no such setting');
 
 export const settingRoutes: readonly Route[] = [
@@ -23,7 +31,7 @@ export const settingRoutes: readonly Route[] = [
     action: 'read',
     handle: async ({ db, clock, params }) => {
       const name = parse(handSetting, params.name);
-      const today = todayIn(clock, (await companyNow(db)).timeZone);
+      const today = await companyToday({ db, clock });
       return { current: await NOW[name](db, today), rows: await settingRows(db, name) };
     },
   },

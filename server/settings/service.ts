@@ -13,6 +13,7 @@ import type { Rights } from '#contracts/roles';
 import type { HistorySettings } from '#core/history';
 import type { MeasuringLimits } from '#core/measurement';
 import type { Database } from '../db/connect.ts';
+import { todayIn, type Clock } from '../http/clock.ts';
 import { firstTime } from '../http/once.ts';
 import { writeLog } from '../http/log.ts';
 import { JUDGE_ANEW_FROM } from './settings.sql.ts';
@@ -44,6 +45,19 @@ export async function settingAsOf<N extends SettingName>(
 export async function companyNow(db: Database, transaction?: Transaction): Promise<Value<'company'>> {
   return (await settingAsOf(db, 'company', '9999-12-31', transaction)) ?? SETTING_DEFAULTS.company;
 }
+
+/** Where crews start that have no start of their own; undefined until somebody has said. */
+export const companyYard = (db: Database): Promise<Value<'yard'> | undefined> =>
+  settingAsOf(db, 'yard', '9999-12-31');
+
+/** The day it is for the company. */
+export const companyToday = async ({
+  db,
+  clock,
+}: {
+  readonly db: Database;
+  readonly clock: Clock;
+}): Promise<PlainDate> => todayIn(clock, (await companyNow(db)).timeZone);
 
 export async function historySettings(
   db: Database,

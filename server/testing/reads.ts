@@ -12,6 +12,7 @@ import { PHOTO_PURPOSES, photoMark, type PhotoView } from '#contracts/photos';
 import type { RoofUnit } from '#contracts/roofs';
 import type { RoutePage } from '#contracts/routes';
 import { FOUND_KINDS, type Found } from '#contracts/search';
+import { MISSING_KINDS, type Missing } from '#contracts/setup';
 import { openingHours, type SitePage, type SiteRow, type SiteView } from '#contracts/sites';
 import type { ConditionView, DecisionView, LastSeen, UnitCallRow, UnitPage, UnitRow } from '#contracts/units';
 import type { CallOfVisit, EntryView, GettingIn, VisitRow } from '#contracts/visits';
@@ -25,6 +26,7 @@ import { photosOfOwners } from '../photos/photos.sql.ts';
 import { UNITS_OF_ROOF } from '../roofs/roofs.sql.ts';
 import * as due from '../routes/due.sql.ts';
 import { STOPS_OF_ROUTE } from '../routes/routes.sql.ts';
+import { MISSING } from '../setup/setup.sql.ts';
 import { candidateUnits, documentsFound } from '../search/search.sql.ts';
 import * as sheet from '../sheet/read.sql.ts';
 import * as sites from '../sites/sites.sql.ts';
@@ -541,7 +543,12 @@ export const READS: readonly Read[] = [
   { name: 'open calls of a site', sql: calls.OPEN_CALLS_OF_SITE, asked: each('sites'), row: call },
   { name: 'one call', sql: calls.ONE_CALL, asked: each('calls'), row: callPage },
   { name: 'visits of a call', sql: calls.VISITS_OF_CALL, asked: each('calls'), row: visitOfCall },
-  { name: 'who knows a site', sql: calls.KNOWN_TO, asked: each('sites'), row: knownTo },
+  {
+    name: 'who knows a site',
+    sql: calls.KNOWN_TO,
+    asked: (held) => held.sites.map((site) => [site, held.today]),
+    row: knownTo,
+  },
   { name: 'units at intake', sql: units.UNITS_AT_INTAKE, asked: each('sites'), row: unit },
   { name: 'units counted', sql: units.countUnits(false), asked: once(), row: total },
   { name: 'a page of units', sql: units.unitsPage(true, 'u.tag', page), asked: once('rtu:*'), row: unit },
@@ -627,5 +634,11 @@ export const READS: readonly Read[] = [
   { name: 'lines of visits', sql: sheet.LINES_OF_VISITS, asked: all('visits'), row: line },
   { name: 'newest lines of the log', sql: events.NEWEST_LINES, asked: once(50), row: news },
   { name: 'lines of the log since', sql: events.LINES_SINCE, asked: once(0, 50), row: news },
+  {
+    name: 'what is missing',
+    sql: MISSING,
+    asked: once(),
+    row: z.strictObject({ kind: z.enum(MISSING_KINDS), count, of: count }) satisfies z.ZodType<Missing>,
+  },
   { name: 'the database itself', sql: SYSTEM, asked: once(), row: system },
 ];

@@ -8,6 +8,7 @@ import { createApp } from '../app.ts';
 import { connect, type Database } from '../db/connect.ts';
 import { migrate } from '../db/migrate.ts';
 import { EventHub } from '../events/hub.ts';
+import { wordFrom } from '../setup/service.ts';
 import { hashPassword } from '../people/passwords.ts';
 import { Who } from '../people/who.ts';
 import { Jobs } from '../system/jobs.ts';
@@ -80,8 +81,38 @@ async function freshDatabase(): Promise<string> {
   return url.href;
 }
 
-/** A whole server on a fresh database, with one user of each role and one crew. */
-export async function testServer(given: Partial<Dependencies> = {}): Promise<TestServer> {
+/** Where the crews of tests start. */
+export const YARD = { startName: 'Yard', startLat: 41, startLon: -70 } as const;
+/** A week with the same shift on every day. */
+export const everyDay = (start: number, end: number) => Array.from({ length: 7 }, () => ({ start, end }));
+/** Puts somebody into a crew for good. */
+export const member = (db: Database, crewId: string, userId: string) =>
+  db.models.CrewMember.create({ crewId, userId, fromDay: '2000-01-01' });
+
+/** One user of each role, and a crew with the technician in it. @returns the crew's id */
+async function oneOfEach(db: Database): Promise<string> {
+  const crew = await db.models.Crew.create({ name: 'Test crew', ...YARD, week: everyDay(420, 960) });
+  for (const role of ROLES) {
+    const user = await db.models.User.create({
+      login: role,
+      displayName: `Test ${role}`,
+      role,
+      passwordHash: await passwordHash,
+    });
+    if (role === 'technician') await member(db, crew.id, user.id);
+  }
+  return crew.id;
+}
+
+/**
+ * A whole server on a fresh database, with one user of each role and one crew.
+ *
+ * @param nobody leaves it as a new company finds it
+ */
+export async function testServer({
+  nobody = false,
+  ...given
+}: Partial<Dependencies> & { nobody?: boolean } = {}): Promise<TestServer> {
   const url = await freshDatabase();
   const db = connect(url, { poolSize: 6 });
   const logger = pino({ level: process.env.LOG_LEVEL ?? 'silent' });
@@ -101,29 +132,15 @@ export async function testServer(given: Partial<Dependencies> = {}): Promise<Tes
     clock,
     driveTimes: new DriveTimes(undefined),
     sessionSecret: 'test',
+    setupWord: wordFrom('test'),
     ...given,
   });
-  const crew = await db.models.Crew.create({
-    name: 'Test crew',
-    yardLat: 41,
-    yardLon: -70,
-    shiftStart: 420,
-    shiftEnd: 960,
-  });
-  for (const role of ROLES) {
-    await db.models.User.create({
-      login: role,
-      displayName: `Test ${role}`,
-      role,
-      passwordHash: await passwordHash,
-      crewId: role === 'technician' ? crew.id : null,
-    });
-  }
+  const crewId = nobody ? '' : await oneOfEach(db);
   return {
     app,
     db,
     url,
-    crewId: crew.id,
+    crewId,
     setNow: (at) => {
       now = new Date(at);
     },

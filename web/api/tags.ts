@@ -49,6 +49,8 @@ const SHOWN_IN: Readonly<Record<string, readonly Kind[]>> = {
   link: ['unit'],
   photo: [],
 };
+/** Who works when. */
+const OF_CREWS = new Set(['crew', 'absence', 'on call', 'holiday']);
 const RECORDS = new Set<string>(KINDS);
 
 /**
@@ -63,6 +65,7 @@ export function affected({
   siteId,
 }: Pick<News, 'entity' | 'id'> & Partial<News>): readonly (Kind | Tag)[] {
   if (entity === 'user' || entity === 'session') return ['session', ...list('crew')];
+  if (OF_CREWS.has(entity)) return list('crew');
   if (entity === 'model note') return ['unit'];
   const lists = SHOWN_IN[entity];
   if (!lists || id === null) return KINDS.filter((kind) => kind !== 'session' || entity === 'setting');

@@ -7,7 +7,7 @@ import { whyNot, type DeskStep } from '#core/work';
 import { callPatch, type CallPatch } from '#contracts/calls';
 import { problemOf } from '../api/base.ts';
 import { useCallQuery, useKnownAtIntakeQuery, useUpdateCallMutation } from '../api/calls.ts';
-import { useCrewsQuery } from '../api/people.ts';
+import { useCrewsQuery } from '../api/crews.ts';
 import { useWho } from '../state/session.ts';
 import { Button } from '../ui/Button.tsx';
 import { CallState } from '../ui/CallState.tsx';

@@ -1,7 +1,8 @@
 import type { CallPage } from '#contracts/calls';
 import { callFields } from '#contracts/calls';
 import type { z } from 'zod';
-import { useCrewsQuery } from '../api/people.ts';
+import { useCrewsQuery } from '../api/crews.ts';
+import { CrewOptions, notAtWork } from '../ui/CrewOptions.tsx';
 import { Button } from '../ui/Button.tsx';
 import { Field } from '../ui/Field.tsx';
 import { useTyped } from '../ui/useTyped.ts';
@@ -19,7 +20,6 @@ export function PlanForm({
   today: string;
   onPlan: (plan: Planned) => Promise<void>;
 }) {
-  const crews = useCrewsQuery();
   const form = useTyped(
     { crewId: call.crewId ?? '', scheduledOn: call.scheduledOn ?? today },
     {
@@ -31,6 +31,8 @@ export function PlanForm({
     },
   );
   const [crewId, scheduledOn] = form.watch(['crewId', 'scheduledOn']);
+  const crews = useCrewsQuery(scheduledOn || today);
+  const chosen = crews.data?.find((crew) => crew.id === crewId);
   const same = crewId === (call.crewId ?? '') && (crewId === '' || scheduledOn === call.scheduledOn);
   return (
     <form
@@ -38,14 +40,10 @@ export function PlanForm({
       noValidate
       className="mt-3 grid grid-cols-[1fr_1fr_auto] items-end gap-2 border-t border-rule pt-3"
     >
-      <Field label="Crew" error={form.error('crewId')}>
+      <Field label="Crew" hint={notAtWork(chosen)} error={form.error('crewId')}>
         <select {...form.register('crewId')}>
           <option value="">nobody yet</option>
-          {crews.data?.map((crew) => (
-            <option key={crew.id} value={crew.id}>
-              {crew.name}
-            </option>
-          ))}
+          <CrewOptions crews={crews.data} />
         </select>
       </Field>
       <Field label="Day" error={form.error('scheduledOn') ?? form.trouble}>

@@ -8,11 +8,12 @@ import { instantAt, minutesOfDay } from '#core/time';
 import { PRIORITIES, STAKES, SYSTEMS, type Priority, type Stake, type System } from '#core/vocabulary';
 import { newCall, type NewCall } from '#contracts/calls';
 import { useCreateCallMutation, useKnownAtIntakeQuery } from '../api/calls.ts';
-import { useCrewsQuery } from '../api/people.ts';
+import { useCrewsQuery } from '../api/crews.ts';
 import { useSiteQuery } from '../api/sites.ts';
 import { now } from '../state/clock.ts';
 import { useWho } from '../state/session.ts';
 import { useDraft } from '../outbox/hooks.ts';
+import { CrewOptions, notAtWork } from '../ui/CrewOptions.tsx';
 import { Button } from '../ui/Button.tsx';
 import { Field } from '../ui/Field.tsx';
 import { Reasons } from '../ui/Reasons.tsx';
@@ -54,7 +55,7 @@ export default function TakeCall() {
   const [params] = useSearchParams();
   const { value, set, clear, ready } = useDraft('call', BLANK);
   const known = useKnownAtIntakeQuery(value.siteId, { skip: value.siteId === '' });
-  const crews = useCrewsQuery();
+  const crews = useCrewsQuery(value.scheduledOn || today);
   const [create] = useCreateCallMutation();
   const id = useRef(uuid());
   const complaintRef = useRef<HTMLTextAreaElement>(null);
@@ -198,14 +199,14 @@ export default function TakeCall() {
                   ))}
                 </select>
               </Field>
-              <Field label="Crew" error={form.error('crewId')}>
+              <Field
+                label="Crew"
+                hint={notAtWork(crews.data?.find((crew) => crew.id === value.crewId))}
+                error={form.error('crewId')}
+              >
                 <select value={value.crewId} onChange={(e) => set({ crewId: e.target.value })}>
                   <option value="">later</option>
-                  {crews.data?.map((crew) => (
-                    <option key={crew.id} value={crew.id}>
-                      {crew.name}
-                    </option>
-                  ))}
+                  <CrewOptions crews={crews.data} />
                 </select>
               </Field>
               <Field label="Day">

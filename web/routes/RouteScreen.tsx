@@ -83,7 +83,7 @@ export default function RouteScreen() {
       <div className="grid gap-4 lg:grid-cols-2 print:block">
         <div className="space-y-3">
           <RouteMap
-            yard={route.crew}
+            yard={route.crew.start ?? undefined}
             stops={route.stops.flatMap((s) =>
               s.lat === null || s.lon === null || !order.has(s.siteId)
                 ? []

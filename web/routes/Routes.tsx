@@ -6,7 +6,7 @@ import { plural, wordsOf } from '#core/reasons';
 import { addDays, clockText, durationText, weekday } from '#core/time';
 import type { Plan, RoutingProblem } from '#core/routing';
 import type { DueSite, ProblemView } from '#contracts/routes';
-import { useCrewsQuery } from '../api/people.ts';
+import { useCrewsQuery } from '../api/crews.ts';
 import {
   useDueSitesQuery,
   useRoutesQuery,
@@ -15,6 +15,8 @@ import {
 } from '../api/routes.ts';
 import { useWho } from '../state/session.ts';
 import { DayStrip } from '../drawings/DayStrip.tsx';
+import { awayWords } from '#core/crews';
+import { CrewOptions, notAtWork } from '../ui/CrewOptions.tsx';
 import { Button } from '../ui/Button.tsx';
 import { Field } from '../ui/Field.tsx';
 import { day as dayText } from '../ui/format.ts';
@@ -45,11 +47,11 @@ export default function Routes() {
   const { today, can } = useWho();
   const navigate = useNavigate();
   const due = useDueSitesQuery(HORIZON);
-  const crews = useCrewsQuery();
   const routes = useRoutesQuery();
   const [askProblem] = useRoutingProblemMutation();
   const [save, saving] = useSaveRouteMutation();
   const [day, setDay] = useState(() => nextWorkday(today));
+  const crews = useCrewsQuery(day);
   const [crewChoice, setCrew] = useState('');
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
   const [solving, setSolving] = useState<Solving>();
@@ -57,7 +59,8 @@ export default function Routes() {
   const stop = useRef<() => void>(() => {});
   useEffect(() => () => stop.current(), []);
 
-  const crewId = crewChoice || crews.data?.[0]?.id || '';
+  const atWork = crews.data?.find((c) => !c.retired && c.day.works);
+  const crewId = crewChoice || atWork?.id || '';
   const crew = crews.data?.find((c) => c.id === crewId);
   const sites = useMemo(() => due.data ?? [], [due.data]);
   const chosen = sites.filter((s) => !left.has(s.siteId));
@@ -155,21 +158,22 @@ export default function Routes() {
                 </Field>
                 <Field
                   label="Crew"
-                  hint={crew ? `${clockText(crew.shiftStart)}–${clockText(crew.shiftEnd)}` : undefined}
+                  hint={
+                    crew?.day.works
+                      ? `${clockText(crew.day.shift.start)}–${clockText(crew.day.shift.end)}, ${crew.day.present.map((m) => m.name).join(' and ')}${crew.day.away.map((a) => `; ${awayWords(a)}`).join('')}`
+                      : notAtWork(crew)
+                  }
                 >
                   <select value={crewId} onChange={(e) => change(() => setCrew(e.target.value))}>
-                    {crews.data?.map((c) => (
-                      <option key={c.id} value={c.id}>
-                        {c.name}
-                      </option>
-                    ))}
+                    {crewId ? null : <option value="">no crew at work</option>}
+                    <CrewOptions crews={crews.data} />
                   </select>
                 </Field>
               </div>
               <div className="mt-2 flex flex-wrap items-center gap-2">
                 <Button
                   look="act"
-                  disabled={chosen.length === 0 || !crewId || solving?.running === true}
+                  disabled={chosen.length === 0 || !crew?.day.works || solving?.running === true}
                   onClick={() => void solve()}
                 >
                   Plan the day
@@ -244,7 +248,7 @@ export default function Routes() {
         </div>
         <div className="space-y-3">
           <RouteMap
-            yard={crew ? { lat: crew.yardLat, lon: crew.yardLon } : undefined}
+            yard={crew?.start ?? undefined}
             stops={stops}
             {...(can('plan route') ? { onPick: toggle } : {})}
             height={plan ? 330 : 480}

@@ -1,0 +1,89 @@
+import { createHmac, timingSafeEqual } from 'node:crypto';
+import type { CompanyMade, Missing, NewCompany } from '#contracts/setup';
+import type { OneTimeWord } from '#contracts/people';
+import { localDate } from '#core/time';
+import { addCrew } from '../crews/service.ts';
+import type { Database } from '../db/connect.ts';
+import type { Dependencies } from '../dependencies.ts';
+import { writeLog } from '../http/log.ts';
+import { invalid, Problem } from '../http/problem.ts';
+import { hashPassword } from '../people/passwords.ts';
+import { refuseGuessable } from '../people/chosen.ts';
+import { addPerson } from '../people/persons.ts';
+import { LOCK_SETUP, MISSING } from './setup.sql.ts';
+
+/** Settings of the first day hold for everything that is imported from before it. */
+const EVER = '1900-01-01';
+
+/**
+ * The word that whoever starts the server reads in its terminal and types in the browser. It comes from the secret
+ * of the sessions, so that all processes know the same and none has to keep it.
+ */
+export const wordFrom = (sessionSecret: string): string =>
+  createHmac('sha256', sessionSecret)
+    .update('first set-up')
+    .digest('hex')
+    .slice(0, 16)
+    .replace(/(.{4})(?=.)/g, '$1-');
+
+function sameWord(given: string, wanted: string): boolean {
+  const digest = (text: string) => createHmac('sha256', 'compare').update(text).digest();
+  return timingSafeEqual(digest(given.toLowerCase()), digest(wanted));
+}
+
+/**
+ * Makes the company in one transaction: settings, the first manager, crews, people.
+ *
+ * @throws Problem 403 with the wrong word, 409 when somebody is on record already, 422
+ */
+export async function makeCompany(
+  { db, clock, setupWord }: Pick<Dependencies, 'db' | 'clock' | 'setupWord'>,
+  body: NewCompany,
+): Promise<CompanyMade> {
+  if (!sameWord(body.word, setupWord))
+    throw invalid([{ path: 'word', message: 'is not the word that stands where Gradum was started' }]);
+  refuseUnfit(body);
+  refuseGuessable(body.manager.password, [body.company.name, body.manager.displayName, body.manager.login]);
+  const passwordHash = await hashPassword(body.manager.password);
+  const today = localDate(clock.now(), body.company.timeZone);
+  const actor = body.manager.id;
+  return db.transaction(async (transaction) => {
+    await db.run(LOCK_SETUP, [], transaction);
+    if ((await db.models.User.count({ transaction })) > 0)
+      throw new Problem(409, 'The company is set up already', { detail: 'Sign in, or ask your manager.' });
+    const { id, displayName, login } = body.manager;
+    await db.models.User.create({ id, displayName, login, role: 'manager', passwordHash }, { transaction });
+    const settings = { company: body.company, ...(body.yard ? { yard: body.yard } : {}) };
+    for (const [name, value] of Object.entries(settings))
+      await db.models.Setting.create({ name, value, validFrom: EVER, recordedBy: actor }, { transaction });
+    for (const crew of body.crews) await addCrew(db, transaction, crew, actor);
+    const words: OneTimeWord[] = [];
+    for (const person of body.people)
+      words.push(await addPerson(db, transaction, person, { actor, today, now: clock.now() }));
+    await writeLog(db, transaction, { actor, action: 'set up', entity: 'company', entityId: null });
+    return { words };
+  });
+}
+
+/** What the contract of one part cannot see. @throws Problem 422 */
+function refuseUnfit({ crews, people, manager }: NewCompany): void {
+  const errors = [];
+  const logins = new Set([manager.login]);
+  const names = new Set<string>();
+  for (const [i, crew] of crews.entries()) {
+    if (names.has(crew.name)) errors.push({ path: `crews.${i}.name`, message: 'another crew has this name' });
+    names.add(crew.name);
+  }
+  for (const [i, person] of people.entries()) {
+    if (logins.has(person.login))
+      errors.push({ path: `people.${i}.login`, message: 'somebody else signs in with this name' });
+    logins.add(person.login);
+  }
+  if (errors.length > 0) throw invalid(errors);
+}
+
+/** What is still missing before everything works, in the order in which it holds things up. */
+export async function missing(db: Database): Promise<Missing[]> {
+  const rows = await db.rows<Missing>(MISSING);
+  return rows.filter(({ count }) => count > 0);
+}
