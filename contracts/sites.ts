@@ -51,7 +51,10 @@ export const siteFields = z.object({
 });
 export const newSite = siteFields.partial().extend({ id, customerId: id, name });
 export const sitePatch = siteFields.partial().extend({ version, retired: z.boolean().optional() });
-export const siteList = listQuery(['customer', 'name', 'units', 'flagged']);
+export const siteList = listQuery(['customer', 'name', 'units', 'flagged']).extend({
+  /** `no`: only those that are not on the map. */
+  placed: z.enum(['no']).optional(),
+});
 
 export type NewSite = z.infer<typeof newSite>;
 export type SitePatch = z.infer<typeof sitePatch>;

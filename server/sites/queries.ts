@@ -12,11 +12,14 @@ const ORDER: Record<string, string> = {
   flagged: 'flagged {dir}, c.name, s.name',
 };
 
-export async function sitePage(db: Database, list: ListAsked): Promise<Page<SiteRow>> {
+export async function sitePage(
+  db: Database,
+  list: ListAsked & { placed?: 'no' | undefined },
+): Promise<Page<SiteRow>> {
   const found = prefixQuery(list.q);
   const bind = found ? [found] : [];
   const searched = found !== undefined;
-  const [count] = await db.rows<{ total: number }>(countSites(searched), bind);
-  const rows = await db.rows<SiteRow>(sitesPage(searched, orderBy(ORDER, list), list), bind);
+  const [count] = await db.rows<{ total: number }>(countSites(searched, list.placed), bind);
+  const rows = await db.rows<SiteRow>(sitesPage(searched, orderBy(ORDER, list), list, list.placed), bind);
   return { rows, total: count?.total ?? 0 };
 }

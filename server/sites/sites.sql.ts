@@ -38,21 +38,23 @@ from sites s
   left join units u on u.site_id = s.id and u.status <> 'retired'
   left join unit_summaries m on m.unit_id = u.id`;
 
-const ofSites = (searched: boolean) => `
+const ofSites = (searched: boolean, placed: 'no' | undefined) => `
 where s.retired_at is null
+  ${placed === 'no' ? 'and s.lat is null' : ''}
   ${searched ? `and s.id in (${idsFound('site')})` : ''}`;
 
-export const countSites = (searched: boolean): string => `
+export const countSites = (searched: boolean, placed?: 'no'): string => `
 select count(*)::int as total
-from sites s ${ofSites(searched)}`;
+from sites s ${ofSites(searched, placed)}`;
 
 export const sitesPage = (
   searched: boolean,
   order: string,
   page: Pick<ListAsked, 'limit' | 'offset'>,
+  placed?: 'no',
 ): string => `
 ${SITE_ROWS}
-${ofSites(searched)}
+${ofSites(searched, placed)}
 group by s.id, c.id
 order by ${order}, s.id
 ${cut(page)}`;

@@ -8,12 +8,22 @@ interface SettingPage<N extends HandSetting> {
 }
 
 export const {
+  useCompanySettingsQuery,
+  useYardSettingsQuery,
   useHistorySettingsQuery,
   useMeasuringSettingsQuery,
   useRightsSettingsQuery,
   useChangeSettingMutation,
 } = api.injectEndpoints({
   endpoints: (build) => ({
+    companySettings: build.query<SettingPage<'company'>, void>({
+      query: () => '/settings/company',
+      providesTags: list('setting'),
+    }),
+    yardSettings: build.query<{ readonly current: SettingValue<'yard'> | null }, void>({
+      query: () => '/settings/yard',
+      providesTags: list('setting'),
+    }),
     historySettings: build.query<SettingPage<'history'>, void>({
       query: () => '/settings/history',
       providesTags: list('setting'),

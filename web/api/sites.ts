@@ -6,7 +6,7 @@ import { affected, list, one, place } from './tags.ts';
 export const { useSitesQuery, useSiteQuery, useCreateSiteMutation, useUpdateSiteMutation } =
   api.injectEndpoints({
     endpoints: (build) => ({
-      sites: build.query<Page<SiteRow>, ListAsk>({
+      sites: build.query<Page<SiteRow>, ListAsk & { placed?: 'no' }>({
         query: (params) => ({ url: '/sites', params: { ...params } }),
         providesTags: list('site'),
       }),

@@ -10,7 +10,7 @@ import { useSessionQuery } from '../api/people.ts';
 import { isHeld, phone } from '../outbox/db.ts';
 import { useOnline, useWaiting } from '../outbox/hooks.ts';
 import { flush, startOutbox } from '../outbox/sender.ts';
-import { NOBODY } from '../state/device.ts';
+import { companyMeasures, NOBODY } from '../state/device.ts';
 import { setWriter } from '../state/writer.ts';
 import { Face, FACE } from '../people/Face.tsx';
 import { FindBox } from '../search/FindBox.tsx';
@@ -26,6 +26,8 @@ const OnThisPhone = lazy(() => import('../outbox/OnThisPhone.tsx').then((m) => (
 const loadMenu = () => import('../people/UserMenu.tsx');
 const UserMenu = lazy(loadMenu);
 const AskAgain = lazy(() => import('../people/AskAgain.tsx').then((m) => ({ default: m.AskAgain })));
+const FirstPassword = lazy(() => import('../people/FirstPassword.tsx'));
+const Setup = lazy(() => import('../setup/Setup.tsx'));
 const SignIn = lazy(() => import('../people/SignIn.tsx'));
 const Toaster = lazy(() => import('sonner').then((m) => ({ default: m.Toaster })));
 
@@ -81,12 +83,25 @@ export function Shell() {
     moveClock(clock);
     setWriter({ id, name });
   }, [clock, id, name]);
+  const units = shown?.units;
+  const dispatch = useDispatch();
+  useEffect(() => {
+    if (units) dispatch(companyMeasures(units));
+  }, [dispatch, units]);
   const ready = useDevice((device) => device.writer.id === id);
   const forget = () => {
     setAtWork(undefined);
     void phone.misc.delete('session');
   };
   if (!ready) return null;
+  if (shown?.user.mustChoose) {
+    const { user, company } = shown;
+    return (
+      <Suspense fallback={null}>
+        <FirstPassword company={company} login={user.login} name={user.displayName} />
+      </Suspense>
+    );
+  }
   if (shown) {
     return (
       <SessionContext.Provider value={shown}>
@@ -102,6 +117,13 @@ export function Shell() {
           </Suspense>
         ) : null}
       </SessionContext.Provider>
+    );
+  }
+  if (session === null && data?.empty) {
+    return (
+      <Suspense fallback={<Loading what="the first set-up" />}>
+        <Setup />
+      </Suspense>
     );
   }
   if (session === null) {

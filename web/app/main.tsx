@@ -28,6 +28,8 @@ const Conditions = screen(() => import('../conditions/Conditions.tsx'));
 const Bench = screen(() => import('../bench/Bench.tsx'));
 const Play = screen(() => import('../bench/Play.tsx'));
 const System = screen(() => import('../system/System.tsx'));
+const People = screen(() => import('../people/People.tsx'));
+const Unplaced = screen(() => import('../sites/Unplaced.tsx'));
 const Settings = screen(() => import('../settings/Settings.tsx'));
 
 const router = createBrowserRouter([
@@ -54,6 +56,8 @@ const router = createBrowserRouter([
       { path: '/bench/play', element: <Play /> },
       { path: '/bench/:card', element: <Bench /> },
       { path: '/imports', element: <Imports /> },
+      { path: '/people', element: <People /> },
+      { path: '/sites/unplaced', element: <Unplaced /> },
       { path: '/settings', element: <Settings /> },
       { path: '/system', element: <System /> },
       { path: '*', element: <Lost /> },

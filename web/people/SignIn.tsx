@@ -4,34 +4,26 @@ import { Button } from '../ui/Button.tsx';
 import { Field } from '../ui/Field.tsx';
 import { FormTrouble } from '../ui/FormTrouble.tsx';
 import { useTyped } from '../ui/useTyped.ts';
+import { Door } from './Door.tsx';
 
 export default function SignIn({ company }: { company: string }) {
   const [signIn] = useSignInMutation();
   const form = useTyped({ login: '', password: '' }, { schema: signInBody, toBody: (typed) => typed });
   const submit = form.submit((body) => signIn(body).unwrap());
   return (
-    <main id="content" className="mx-auto mt-[12vh] max-w-sm px-4">
-      <div className="border-2 border-ink bg-sheet p-6">
-        <div className="mb-4 flex items-center gap-3">
-          <img src="/mark.svg" alt="" className="h-10 w-10" />
-          <div>
-            <h1 className="plate text-2xl">Gradum</h1>
-            <p className="text-soft">{company}</p>
-          </div>
-        </div>
-        <form onSubmit={submit} noValidate className="space-y-3">
-          <Field label="Name" error={form.error('login')} roof>
-            <input autoComplete="username" autoCapitalize="none" autoFocus {...form.register('login')} />
-          </Field>
-          <Field label="Password" error={form.error('password')} roof>
-            <input type="password" autoComplete="current-password" {...form.register('password')} />
-          </Field>
-          <FormTrouble text={form.trouble} />
-          <Button type="submit" look="act" roof className="w-full" disabled={form.isSubmitting}>
-            Sign in
-          </Button>
-        </form>
-      </div>
-    </main>
+    <Door company={company}>
+      <form onSubmit={submit} noValidate className="space-y-3">
+        <Field label="Name" error={form.error('login')} roof>
+          <input autoComplete="username" autoCapitalize="none" autoFocus {...form.register('login')} />
+        </Field>
+        <Field label="Password" error={form.error('password')} roof>
+          <input type="password" autoComplete="current-password" {...form.register('password')} />
+        </Field>
+        <FormTrouble text={form.trouble} />
+        <Button type="submit" look="act" roof className="w-full" disabled={form.isSubmitting}>
+          Sign in
+        </Button>
+      </form>
+    </Door>
   );
 }

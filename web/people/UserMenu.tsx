@@ -6,7 +6,9 @@ import { useWaiting } from '../outbox/hooks.ts';
 import { THEMES } from '../state/device.ts';
 import { useTheme } from '../state/preferences.ts';
 import { useWho } from '../state/session.ts';
+import { Dialog } from '../ui/Dialog.tsx';
 import { FACE, Face } from './Face.tsx';
+import { OwnPassword } from './OwnPassword.tsx';
 
 const OnThisPhone = lazy(() => import('../outbox/OnThisPhone.tsx').then((m) => ({ default: m.OnThisPhone })));
 
@@ -20,6 +22,7 @@ export default function UserMenu({ forget }: { forget: () => void }) {
   const [signOut] = useSignOutMutation();
   const { own } = useWaiting();
   const [asking, setAsking] = useState(false);
+  const [choosing, setChoosing] = useState(false);
   const leave = async () => {
     const { error } = await signOut();
     setAsking(false);
@@ -41,6 +44,16 @@ export default function UserMenu({ forget }: { forget: () => void }) {
           sideOffset={6}
           className="z-[1200] min-w-56 border-2 border-ink bg-sheet py-1 text-ink"
         >
+          <DropdownMenu.Item className={item} onSelect={() => setChoosing(true)}>
+            Change my password
+          </DropdownMenu.Item>
+          {can('manage people') || can('keep calendar') ? (
+            <DropdownMenu.Item asChild>
+              <Link to="/people" className={item}>
+                People and crews
+              </Link>
+            </DropdownMenu.Item>
+          ) : null}
           {can('import') ? (
             <DropdownMenu.Item asChild>
               <Link to="/imports" className={item}>
@@ -82,6 +95,23 @@ export default function UserMenu({ forget }: { forget: () => void }) {
           </DropdownMenu.Item>
         </DropdownMenu.Content>
       </DropdownMenu.Portal>
+      {choosing ? (
+        <Dialog
+          open
+          onClose={() => setChoosing(false)}
+          title="Change your password"
+          description="Wherever else you are signed in, you will be asked for the new one."
+        >
+          <OwnPassword
+            login={user.login}
+            done={() => {
+              setChoosing(false);
+              void import('sonner').then(({ toast }) => toast('Your password is changed.'));
+            }}
+            leave={() => setChoosing(false)}
+          />
+        </Dialog>
+      ) : null}
       {asking ? (
         <Suspense fallback={null}>
           <OnThisPhone onClose={() => setAsking(false)} onSignOut={() => void leave()} />

@@ -8,7 +8,7 @@ import { Button } from '../ui/Button.tsx';
 import { day } from '../ui/format.ts';
 import { Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';
 import { PlanTable } from './PlanTable.tsx';
-import { RouteMap } from './RouteMap.tsx';
+import { RouteMap } from '../maps/RouteMap.tsx';
 
 const FILE =
   'inline-flex min-h-8 items-center rounded-[3px] border-2 border-rule bg-sheet px-3 font-semibold ' +

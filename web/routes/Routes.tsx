@@ -24,7 +24,7 @@ import { Reasons } from '../ui/Reasons.tsx';
 import { Empty, Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';
 import { solveInWorker } from '../workers/routeSolver.ts';
 import { PlanTable } from './PlanTable.tsx';
-import { RouteMap, type MapStop } from './RouteMap.tsx';
+import { RouteMap, type MapStop } from '../maps/RouteMap.tsx';
 
 const HORIZON = 14;
 

@@ -28,6 +28,17 @@ describe('what belongs to this device', () => {
     expect([again.device().theme, again.device().units]).toEqual(['sun', 'metric']);
   });
 
+  it('measures as the company does until somebody chooses otherwise here', async () => {
+    const { store, device, unitsChosen } = await opened();
+    const { companyMeasures } = await import('./device.ts');
+    store.dispatch(companyMeasures('metric'));
+    expect(device().units).toBe('metric');
+    expect(kept.has('gradum-units')).toBe(false);
+    store.dispatch(unitsChosen('US'));
+    store.dispatch(companyMeasures('metric'));
+    expect(device().units).toBe('US');
+  });
+
   it('knows only its own colours, whatever is kept under that name', async () => {
     kept.set('gradum-theme', 'toString');
     expect((await opened()).device().theme).toBe('chalk');

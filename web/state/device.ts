@@ -18,8 +18,9 @@ export interface Device {
   readonly clockShiftMs: number;
   /** A phone on a roof wants other colours than a desk. */
   readonly theme: Theme;
-  /** The units in which fields ask and answers are shown. */
+  /** The units in which fields ask and answers are shown: those of the company until somebody chooses here. */
   readonly units: UnitSystem;
+  readonly unitsOwn: boolean;
 }
 
 const THEME_KEY = 'gradum-theme';
@@ -41,22 +42,29 @@ const deviceSlice = createSlice({
     clockShiftMs: 0,
     theme: THEMES.find((theme) => theme === kept(THEME_KEY)) ?? 'chalk',
     units: kept(UNITS_KEY) === 'metric' ? 'metric' : 'US',
+    unitsOwn: kept(UNITS_KEY) !== null,
   }),
   reducers: {
     writerChanged: (state, { payload }: PayloadAction<Writer>) => ({ ...state, writer: payload }),
     clockMoved: (state, { payload }: PayloadAction<number>) => ({ ...state, clockShiftMs: payload }),
     themeChosen: (state, { payload }: PayloadAction<Theme>) => ({ ...state, theme: payload }),
-    unitsChosen: (state, { payload }: PayloadAction<UnitSystem>) => ({ ...state, units: payload }),
+    unitsChosen: (state, { payload }: PayloadAction<UnitSystem>) => ({
+      ...state,
+      units: payload,
+      unitsOwn: true,
+    }),
+    companyMeasures: (state, { payload }: PayloadAction<UnitSystem>) =>
+      state.unitsOwn ? state : { ...state, units: payload },
   },
 });
 export const device = deviceSlice.reducer;
-export const { writerChanged, clockMoved, themeChosen, unitsChosen } = deviceSlice.actions;
+export const { writerChanged, clockMoved, themeChosen, unitsChosen, companyMeasures } = deviceSlice.actions;
 
 /** Keeps the preferences for the next time. */
-export function keepPreferences({ theme, units }: Device): void {
+export function keepPreferences({ theme, units, unitsOwn }: Device): void {
   try {
     localStorage.setItem(THEME_KEY, theme);
-    localStorage.setItem(UNITS_KEY, units);
+    if (unitsOwn) localStorage.setItem(UNITS_KEY, units);
   } catch {
     // Nothing better is at hand.
   }

@@ -17,6 +17,7 @@ import { Plate } from '../ui/Plate.tsx';
 import { CallState } from '../ui/CallState.tsx';
 import { PriorityWord } from '../ui/PriorityWord.tsx';
 import { Empty, Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';
+import { Missing } from './Missing.tsx';
 import type { AtHand } from './fetchDay.ts';
 
 export default function Today() {
@@ -119,6 +120,7 @@ function Desk() {
           empty="No call is open. Quiet mornings are for the watch list."
         />
         <div className="space-y-4">
+          {can('manage people') ? <Missing /> : null}
           {left.data && left.data.total > 0 ? (
             <Panel
               title={`Left too long: ${left.data.total}`}

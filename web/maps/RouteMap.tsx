@@ -1,9 +1,9 @@
 import 'leaflet/dist/leaflet.css';
 import L from 'leaflet';
 import { useEffect, useMemo, useRef } from 'react';
-import { GeoJSON, MapContainer, Marker, Polyline, Tooltip, useMap } from 'react-leaflet';
-import type { Feature } from 'geojson';
-import { useMapBaseQuery, useRoadPathQuery } from '../api/routes.ts';
+import { MapContainer, Marker, Polyline, Tooltip, useMap } from 'react-leaflet';
+import { useRoadPathQuery } from '../api/routes.ts';
+import { Base } from './Base.tsx';
 
 export interface MapStop {
   readonly id: string;
@@ -12,34 +12,6 @@ export interface MapStop {
   readonly lon: number;
   /** Place in the day; undefined for a site that is due but not on it. */
   readonly order?: number;
-}
-
-const LAYERS: Record<string, L.PathOptions> = {
-  water: { color: 'var(--soft)', weight: 1, fillColor: '#9fb7b7', fillOpacity: 0.7 },
-  district: { color: 'var(--rule)', weight: 1, dashArray: '2 4', fillOpacity: 0.06, fillColor: 'var(--ink)' },
-};
-const ROADS: Record<string, L.PathOptions> = {
-  street: { color: '#a9a69b', weight: 1 },
-  main: { color: '#87847a', weight: 2 },
-  country: { color: '#87847a', weight: 2.5 },
-  ring: { color: '#5f5d56', weight: 3 },
-  bridge: { color: '#3c3b37', weight: 4 },
-};
-
-const style = (feature?: Feature): L.PathOptions =>
-  feature?.properties?.layer === 'road'
-    ? (ROADS[feature.properties.road as string] ?? {})
-    : (LAYERS[feature?.properties?.layer as string] ?? {});
-
-/** A town's name below its place; text goes in as text, whatever the map file says. */
-function label(feature: Feature, at: L.LatLng): L.Marker {
-  const name = document.createElement('span');
-  name.textContent = String(feature.properties?.name ?? '');
-  return L.marker(at, {
-    interactive: false,
-    keyboard: false,
-    icon: L.divIcon({ className: 'map-town', html: name, iconSize: [160, 18], iconAnchor: [80, -10] }),
-  });
 }
 
 function icon(stop: MapStop): L.DivIcon {
@@ -100,7 +72,6 @@ export function RouteMap({
   onPick?: (id: string) => void;
   height?: number;
 }) {
-  const base = useMapBaseQuery();
   const ordered = useMemo(
     () =>
       stops.filter((s) => s.order !== undefined).sort((a, b) => (a.order as number) - (b.order as number)),
@@ -128,15 +99,7 @@ export function RouteMap({
         attributionControl={false}
         scrollWheelZoom
       >
-        {base.data ? (
-          <GeoJSON
-            key={base.data.features.length}
-            data={base.data}
-            style={style}
-            pointToLayer={label}
-            interactive={false}
-          />
-        ) : null}
+        <Base />
         {line.length > 1 ? (
           <Polyline
             positions={line}

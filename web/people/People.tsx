@@ -1,0 +1,185 @@
+import { useState } from 'react';
+import type { OneTimeWord, PersonView } from '#contracts/people';
+import { useCrewsQuery } from '../api/crews.ts';
+import { useHandOutWordMutation, usePeopleQuery } from '../api/people.ts';
+import { problemOf } from '../api/base.ts';
+import { Calendar } from '../crews/Calendar.tsx';
+import { Company } from '../crews/Company.tsx';
+import { CrewList } from '../crews/CrewList.tsx';
+import { Words } from '../setup/Words.tsx';
+import { useWho } from '../state/session.ts';
+import { Button } from '../ui/Button.tsx';
+import { Dialog } from '../ui/Dialog.tsx';
+import { shortDay } from '../ui/format.ts';
+import { Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';
+import { PersonForm } from './PersonForm.tsx';
+
+/** Who is in the company, in which crew, and who is there when. */
+export default function People() {
+  const { can, company } = useWho();
+  const crews = useCrewsQuery();
+  const all = crews.data?.filter((crew) => !crew.retired) ?? [];
+  const atWork = all.filter((crew) => crew.day.works).length;
+  return (
+    <Screen
+      title="People and crews"
+      sentence={
+        crews.data
+          ? all.length === 0
+            ? `${company} has no crew yet.`
+            : `${atWork} of ${all.length} ${all.length === 1 ? 'crew' : 'crews'} at work today.`
+          : 'People and crews'
+      }
+    >
+      <div className="grid grid-cols-1 gap-4 xl:grid-cols-[3fr_2fr]">
+        <div className="space-y-4">
+          {can('manage people') ? <PeoplePanel /> : null}
+          <CrewList />
+          {can('change setting') ? <Company /> : null}
+        </div>
+        <div className="space-y-4">{can('keep calendar') ? <Calendar /> : null}</div>
+      </div>
+    </Screen>
+  );
+}
+
+function PeoplePanel() {
+  const { timeZone } = useWho();
+  const people = usePeopleQuery();
+  const [form, setForm] = useState<PersonView | 'new'>();
+  const [word, setWord] = useState<OneTimeWord>();
+  const [asking, setAsking] = useState<PersonView>();
+  const [handOut] = useHandOutWordMutation();
+  const [trouble, setTrouble] = useState<string>();
+  if (people.error) return <Trouble error={people.error} retry={people.refetch} />;
+  if (!people.data) return <Loading what="the people" />;
+  const newWord = async (person: PersonView) => {
+    setAsking(undefined);
+    try {
+      setWord(await handOut(person.id).unwrap());
+      setTrouble(undefined);
+    } catch (error) {
+      const { title, detail } = problemOf(error);
+      setTrouble(`${title}. ${detail ?? ''}`);
+    }
+  };
+  return (
+    <Panel
+      title={`People: ${people.data.filter((person) => person.active).length}`}
+      actions={<Button onClick={() => setForm('new')}>Add somebody</Button>}
+    >
+      {trouble ? (
+        <p role="alert" className="mb-2 font-semibold text-ember">
+          {trouble}
+        </p>
+      ) : null}
+      <div className="overflow-x-auto">
+        <table className="w-full text-left">
+          <thead>
+            <tr className="border-b-2 border-ink">
+              <th scope="col">Name</th>
+              <th scope="col" className="hidden sm:table-cell">
+                Signs in as
+              </th>
+              <th scope="col">Role</th>
+              <th scope="col">Crew</th>
+              <th scope="col" className="hidden sm:table-cell">
+                Can
+              </th>
+              <th scope="col">
+                <span className="sr-only">Actions</span>
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {people.data.map((person) => (
+              <tr key={person.id} className={`border-b border-rule ${person.active ? '' : 'text-soft'}`}>
+                <th scope="row" className="py-1 pr-2 font-semibold">
+                  {person.displayName}
+                  {person.active ? '' : ' (has left)'}
+                </th>
+                <td className="hidden pr-2 sm:table-cell">
+                  {person.login}
+                  {person.oneTimeUntil && person.active ? (
+                    <span className="block text-sm text-soft">has not been in yet</span>
+                  ) : null}
+                </td>
+                <td className="pr-2">{person.role}</td>
+                <td className="pr-2">
+                  {person.crews.find((crew) => crew.crewId === person.crewId)?.crew ?? '–'}
+                  {person.crews
+                    .filter((crew) => crew.until === null && crew.crewId !== person.crewId)
+                    .map((crew) => (
+                      <span key={crew.crewId} className="block text-sm text-soft">
+                        {crew.crew} from {shortDay(crew.from)}
+                      </span>
+                    ))}
+                </td>
+                <td className="hidden pr-2 text-sm sm:table-cell">
+                  {person.skills
+                    .map((skill) =>
+                      skill.until ? `${skill.name} until ${shortDay(skill.until)}` : skill.name,
+                    )
+                    .join(', ') || '–'}
+                </td>
+                <td className="whitespace-nowrap">
+                  <Button
+                    look="quiet"
+                    onClick={() => setForm(person)}
+                    aria-label={`Edit ${person.displayName}`}
+                  >
+                    Edit
+                  </Button>
+                  {person.active ? (
+                    <Button
+                      look="quiet"
+                      onClick={() => setAsking(person)}
+                      aria-label={`New word for ${person.displayName}`}
+                    >
+                      New word
+                    </Button>
+                  ) : null}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      {form ? (
+        <PersonForm
+          person={form === 'new' ? undefined : form}
+          onClose={() => setForm(undefined)}
+          onWord={setWord}
+        />
+      ) : null}
+      {asking ? (
+        <Dialog
+          open
+          onClose={() => setAsking(undefined)}
+          title={`A new word for ${asking.displayName}?`}
+          description="The password they have now stops working, and they are signed out everywhere."
+        >
+          <div className="flex gap-2">
+            <Button look="act" onClick={() => void newWord(asking)}>
+              Make a new word
+            </Button>
+            <Button onClick={() => setAsking(undefined)}>Leave it</Button>
+          </div>
+        </Dialog>
+      ) : null}
+      {word ? (
+        <Dialog
+          open
+          onClose={() => setWord(undefined)}
+          title={`Tell ${word.displayName} this word`}
+          description="It lets them in once, to choose a password of their own. It is shown only now."
+        >
+          <Words words={[word]} zone={timeZone} />
+          <Button look="act" className="mt-3" onClick={() => setWord(undefined)}>
+            Told
+          </Button>
+        </Dialog>
+      ) : null}
+    </Panel>
+  );
+}
