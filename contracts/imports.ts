@@ -1,50 +1,14 @@
 import { z } from 'zod';
-import { id } from './common.ts';
+import { CALL_COLUMNS as CALL, UNIT_COLUMNS as UNIT, type ImportKind, type Recipe } from '#core/imports';
+import { id, name } from './common.ts';
 
-const IMPORT_KINDS = ['units', 'calls'] as const;
-export type ImportKind = (typeof IMPORT_KINDS)[number];
+export type { ImportKind, Recipe };
+const IMPORT_KINDS = ['units', 'calls'] as const satisfies readonly ImportKind[];
 
-export const UNIT_COLUMNS = [
-  'customer',
-  'site',
-  'ref',
-  'address',
-  'lat',
-  'lon',
-  'unit',
-  'kind',
-  'manufacturer',
-  'model',
-  'serial',
-  'built_on',
-  'installed_on',
-  'tons',
-  'refrigerant',
-  'charge_lb',
-  'voltage',
-  'phase',
-  'area_served',
-  'status',
-] as const;
-export const CALL_COLUMNS = [
-  'customer',
-  'site',
-  'unit',
-  'ref',
-  'received_at',
-  'complaint',
-  'system',
-  'component',
-  'failure',
-  'action',
-  'completed_at',
-  'technician',
-  'refrigerant',
-  'refrigerant_added_lb',
-  'refrigerant_recovered_lb',
-  'cost',
-  'kind',
-] as const;
+export const UNIT_COLUMNS = Object.keys(UNIT) as (keyof typeof UNIT)[];
+export const CALL_COLUMNS = Object.keys(CALL) as (keyof typeof CALL)[];
+/** Beside the columns of either: on which line of somebody else's file a row stood. */
+export const LINE_COLUMN = 'line_in_file';
 
 export const newImport = z.object({
   id,
@@ -62,6 +26,15 @@ export interface RowProblem {
   readonly reason: string;
 }
 
+/** What one row changes of what is on record. */
+export interface RowChange {
+  readonly line: number;
+  readonly what: string;
+  readonly column: string;
+  readonly before: string | null;
+  readonly after: string | null;
+}
+
 export interface ImportCounts {
   readonly rows: number;
   readonly created: number;
@@ -69,6 +42,8 @@ export interface ImportCounts {
   readonly unchanged: number;
   readonly newCustomers: number;
   readonly newSites: number;
+  /** Sites that get an address, a position or a number they did not have. */
+  readonly changedSites: number;
 }
 
 export interface ImportPreview {
@@ -77,6 +52,8 @@ export interface ImportPreview {
   readonly fileName: string;
   readonly counts: ImportCounts;
   readonly problems: readonly RowProblem[];
+  /** The first of what would change, row by row. */
+  readonly changes: readonly RowChange[];
   readonly badRows: number;
   /** The first rows as they were understood. */
   readonly sample: readonly Record<string, string>[];
@@ -88,3 +65,41 @@ export type ImportProgress =
   | { readonly kind: 'progress'; readonly done: number; readonly of: number; readonly step: string }
   | { readonly kind: 'done'; readonly preview: ImportPreview }
   | { readonly kind: 'refused'; readonly detail: string };
+
+const text = z.string().max(2000);
+const byText = <T extends z.ZodType>(of: T) => z.record(text, of);
+const source = z.union([z.strictObject({ from: text }), z.strictObject({ all: text })]);
+const recipe = z.strictObject({
+  kind: z.enum(IMPORT_KINDS),
+  columns: byText(source),
+  dateOrder: z.enum(['day first', 'month first']).nullable(),
+  words: byText(byText(text)),
+  fixes: byText(z.enum(['leave empty', 'leave out'])),
+  joins: byText(byText(text)),
+}) satisfies z.ZodType<Recipe>;
+
+export const newRecipe = z.object({
+  id,
+  name: name.max(80),
+  headings: z.array(text).max(200, 'at most 200 columns'),
+  recipe,
+});
+export type NewRecipe = z.infer<typeof newRecipe>;
+export interface RecipeView {
+  readonly id: string;
+  readonly name: string;
+  readonly headings: readonly string[];
+  readonly recipe: Recipe;
+  readonly usedAt: string;
+}
+
+export interface ImportRow {
+  readonly id: string;
+  readonly kind: ImportKind;
+  readonly fileName: string;
+  readonly by: string | null;
+  readonly appliedAt: string;
+  readonly takenBackAt: string | null;
+  readonly created: number;
+  readonly changed: number;
+}

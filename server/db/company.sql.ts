@@ -75,3 +75,44 @@ create table holidays (
 );
 create unique index holidays_one_a_day on holidays (on_day) where withdrawn_at is null;
 `;
+
+/**
+ * How files of others are read is kept under a name; what an import made and changed is kept with it, so that it can
+ * be taken back as a whole. Only that may delete entries: it says so in its own transaction.
+ */
+export const IMPORTS = /* sql */ `
+create table import_recipes (
+  id uuid primary key,
+  name text not null check (name <> ''),
+  headings text[] not null,
+  recipe jsonb not null,
+  used_at timestamptz not null default now(),
+  recorded_by uuid references users
+);
+create unique index import_recipes_by_name on import_recipes ((recipe->>'kind'), lower(name));
+
+alter table imports
+  add column created_count int,
+  add column changed_count int,
+  add column taken_back_at timestamptz,
+  add column taken_back_by uuid references users;
+
+-- What an import made (no values before) or changed (as it was before), with the version it left.
+create table import_records (
+  import_id uuid not null,
+  kind text not null check (kind in ('customer', 'site', 'unit', 'call', 'visit')),
+  record_id uuid not null,
+  before jsonb,
+  version int,
+  primary key (import_id, record_id)
+);
+
+create or replace function refuse_change() returns trigger language plpgsql as $$
+begin
+  if tg_op = 'DELETE' and tg_table_name = 'entries'
+    and current_setting('gradum.takes_import_back', true) = 'yes' then
+    return null;
+  end if;
+  raise exception '% is append-only', tg_table_name;
+end $$;
+`;

@@ -36,6 +36,7 @@ describe('migrations', () => {
       '0003 sheets',
       '0004 folded',
       '0005 company',
+      '0006 imports',
     ]);
     expect(await migrate(a)).toEqual([]);
     await a.close();

@@ -4,7 +4,7 @@ import type { Clock } from '../http/clock.ts';
 import { rebuild } from '../sheet/rebuild.ts';
 import { answerOldReadings } from '../visits/worked.ts';
 import type { Database } from './connect.ts';
-import { COMPANY } from './company.sql.ts';
+import { COMPANY, IMPORTS } from './company.sql.ts';
 import { PLACES } from './places.sql.ts';
 import { SCHEMA } from './schema.sql.ts';
 import { FOLDED, SHEETS } from './sheets.sql.ts';
@@ -23,6 +23,7 @@ const MIGRATIONS: readonly Migration[] = [
   { name: '0003 sheets', sql: SHEETS, derives: true },
   { name: '0004 folded', sql: FOLDED },
   { name: '0005 company', sql: COMPANY },
+  { name: '0006 imports', sql: IMPORTS },
 ];
 
 const LOCK = 7_240_115;

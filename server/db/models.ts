@@ -36,6 +36,7 @@ export interface Models {
   readonly Summary: Table<rows.SummaryRow>;
   readonly Decision: Table<rows.DecisionRow>;
   readonly Import: Table<rows.ImportRow>;
+  readonly ImportRecipe: Table<rows.ImportRecipeRow>;
   readonly Log: Table<rows.LogRow>;
   readonly Roof: Table<rows.RoofRow>;
   readonly SitePoint: Table<rows.SitePointRow>;
@@ -302,6 +303,18 @@ const COLUMNS = {
     createdBy: UUID,
     createdAt: MADE_NOW,
     appliedAt: DATE,
+    createdCount: INTEGER,
+    changedCount: INTEGER,
+    takenBackAt: DATE,
+    takenBackBy: UUID,
+  },
+  ImportRecipe: {
+    id: GIVEN,
+    name: TEXT,
+    headings: { type: ARRAY(TEXT) },
+    recipe: JSONB,
+    usedAt: MADE_NOW,
+    recordedBy: UUID,
   },
   Log: {
     seq: { type: BIGINT, primaryKey: true, autoIncrement: true },
@@ -399,6 +412,7 @@ const TABLES: Readonly<Record<keyof Models, string>> = {
   Summary: 'unit_summaries',
   Decision: 'decisions',
   Import: 'imports',
+  ImportRecipe: 'import_recipes',
   Log: 'log',
   Roof: 'roofs',
   SitePoint: 'site_points',
@@ -482,6 +496,7 @@ function associate(m: Models): void {
   of(m.SiteLink, m.Site, 'siteId', 'site', 'links');
   of(m.ModelNote, m.User, 'recordedBy', 'recorder', 'modelNotes');
   of(m.SiteLink, m.User, 'establishedBy', 'establisher', 'links');
+  of(m.Import, m.User, 'createdBy', 'creator', 'imports');
   of(m.Photo, m.Unit, 'unitId', 'unit', 'photos');
   of(m.Photo, m.User, 'recordedBy', 'recorder', 'photos');
   m.Summary.belongsTo(m.Unit, { foreignKey: 'unitId', as: 'unit' });

@@ -1,6 +1,7 @@
 import type { CreationOptional as Made, InferAttributes, InferCreationAttributes, Model } from 'sequelize';
 import type { AbsenceKind, Week } from '#core/crews';
 import type { PartId } from '#core/machine';
+import type { Recipe } from '#core/imports';
 import type { RoofPlan } from '#core/roof';
 import type { Outcome } from '#core/work';
 import type { OpeningHours } from '#contracts/sites';
@@ -306,6 +307,18 @@ export interface ImportRow {
   createdBy: Text;
   createdAt: Made<Date>;
   appliedAt: At;
+  createdCount: Num;
+  changedCount: Num;
+  takenBackAt: At;
+  takenBackBy: Text;
+}
+export interface ImportRecipeRow {
+  id: string;
+  name: string;
+  headings: readonly string[];
+  recipe: Recipe;
+  usedAt: Made<Date>;
+  recordedBy: Text;
 }
 export interface LogRow {
   seq: Made<number>;

@@ -232,6 +232,17 @@ insert into calls (id, ref, site_id, unit_id, kind, received_at, since, complain
 select call_id, ref, site_id, unit_id, kind, received_at, received_at, complaint, system, cost
 from staged
 where is_new`;
+/** What import $1 has made: calls and their visits. */
+export const KEEP_MADE = `
+insert into import_records (import_id, kind, record_id, version)
+select $1::uuid, 'call', call_id, 1
+from staged
+where is_new
+union
+select $1::uuid, 'visit', visit_id, null::int
+from staged
+where is_new and visit_id is not null
+on conflict do nothing`;
 /** An empty cell leaves what is known. Whether a call is done follows from its sheet. */
 export const CHANGE_CALLS = `
 update calls k set

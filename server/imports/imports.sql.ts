@@ -10,3 +10,16 @@ select 'user', $1::uuid, 'import', 'unit', id, $2::jsonb
 from unnest($3::uuid[]) id
 union all
 select 'user', $1::uuid, 'import', 'import', $4::uuid, $2::jsonb`;
+
+/** Every customer with each of its sites and the tags there. */
+export const NAMES_ON_RECORD = `
+select c.name as customer, s.name as site, coalesce(array_agg(u.tag order by u.tag) filter (where u.id is not null), '{}') as tags
+from customers c
+  left join sites s on s.customer_id = c.id
+  left join units u on u.site_id = s.id
+group by c.id, s.id`;
+
+export const RECIPE_OF_NAME = `
+select id
+from import_recipes
+where recipe->>'kind' = $1 and lower(name) = lower($2)`;

@@ -58,6 +58,7 @@ describe('units', () => {
       unchanged: 0,
       newCustomers: 1,
       newSites: 1,
+      changedSites: 0,
     });
     const out = await text(manager, '/api/exports/units.csv');
     expect(out).toContain('"throwing room, kilns"');

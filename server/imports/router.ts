@@ -1,9 +1,11 @@
-import { applyImport, newImport, type ImportKind, type ImportProgress } from '#contracts/imports';
+import { applyImport, newImport, newRecipe, type ImportKind, type ImportProgress } from '#contracts/imports';
 import { id as uuid } from '#contracts/common';
 import { notFound, parse, Problem } from '../http/problem.ts';
 import { Reply, type Context, type Route } from '../http/routes.ts';
 import { firstTime } from '../http/once.ts';
 import { callsCsv, unitsCsv } from './exports.ts';
+import { importRows, takeBack } from './back.ts';
+import { keepRecipe, namesOnRecord, recipes } from './recipes.ts';
 import { importFile } from './service.ts';
 
 interface StoredFile {
@@ -91,6 +93,26 @@ export const importRoutes: readonly Route[] = [
       }));
       return undefined;
     },
+  },
+  { method: 'get', path: '/api/imports', action: 'import', handle: ({ db }) => importRows(db) },
+  {
+    method: 'post',
+    path: '/api/imports/:id/back',
+    action: 'import',
+    handle: async (context) => {
+      await takeBack(context, parse(uuid, context.params.id), context.user.id);
+      return importRows(context.db);
+    },
+  },
+  { method: 'get', path: '/api/import-names', action: 'import', handle: ({ db }) => namesOnRecord(db) },
+  { method: 'get', path: '/api/import-recipes', action: 'import', handle: ({ db }) => recipes(db) },
+  {
+    method: 'post',
+    path: '/api/import-recipes',
+    action: 'import',
+    body: 'drawing',
+    handle: async ({ db, body, user, clock }) =>
+      new Reply(201, await keepRecipe({ db, clock }, parse(newRecipe, body), user.id)),
   },
   {
     method: 'get',

@@ -1,6 +1,6 @@
 import { CALL_KINDS, FINDING_GRADES, SYSTEMS, UNIT_KINDS, UNIT_STATUSES } from '#core/vocabulary';
 import { MAINTENANCE_TASKS } from '#core/maintenance';
-import { CALL_COLUMNS, UNIT_COLUMNS, type RowProblem } from '#contracts/imports';
+import { LINE_COLUMN, type CALL_COLUMNS, type UNIT_COLUMNS, type RowProblem } from '#contracts/imports';
 import * as cells from './cells.ts';
 import { readCsv, type CsvRow } from './csv.ts';
 
@@ -65,10 +65,12 @@ function readRows(
   required: readonly string[],
   zone: string,
 ): ReadRows & { byLine: Map<number, CsvRow> } {
-  const table = readCsv(content, Object.keys(readers), required);
+  const table = readCsv(content, [...Object.keys(readers), LINE_COLUMN], required);
   const problems: RowProblem[] = [...table.problems];
   const rows: StagedRow[] = [];
-  for (const row of table.rows) {
+  for (const { line: own, cells: cellsOf } of table.rows) {
+    // A file that was translated says where each row stood in the one it came from.
+    const row = { line: Number(cellsOf[LINE_COLUMN] || own), cells: cellsOf };
     const staged: StagedRow = { line: row.line };
     let good = true;
     for (const column of Object.keys(readers)) {

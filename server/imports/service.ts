@@ -7,6 +7,7 @@ import type {
   ImportKind,
   ImportPreview,
   ImportProgress,
+  RowChange,
   RowProblem,
 } from '#contracts/imports';
 import type { Dependencies } from '../dependencies.ts';
@@ -33,11 +34,15 @@ interface Run {
   readonly report: (done: number, step: string) => void;
   /** Throws when whoever asked has gone away, so that the transaction rolls back. */
   readonly goOn: () => void;
+  readonly importId: string;
+  /** What would change is only listed for who looks before it happens. */
+  readonly listsChanges: boolean;
 }
 
 interface Result {
   readonly counts: Omit<ImportCounts, 'rows'>;
   readonly problems: RowProblem[];
+  readonly changes: RowChange[];
   /** Units nothing is on record of yet: there is nothing to fold. */
   readonly fresh: string[];
   /** Units that are new or changed, for the log. */
@@ -82,6 +87,8 @@ export async function importFile(
       const run: Run = {
         db,
         transaction,
+        importId: file.id,
+        listsChanges: mode === undefined,
         report: (done, step) => progress({ kind: 'progress', done, of: steps, step }),
         goOn: () => {
           if (gone()) throw new Problem(499, 'The import was cancelled');
@@ -118,7 +125,12 @@ export async function importFile(
         ],
         transaction,
       );
-      await db.models.Import.update({ appliedAt: fn('now') }, { where: { id: file.id }, transaction });
+      const { created, changed } = done.counts;
+      await db.models.Import.update(
+        { appliedAt: fn('now'), createdCount: created, changedCount: changed },
+        // Carried out once more under its identity it changes nothing, and stays what it was.
+        { where: { id: file.id, appliedAt: null }, transaction },
+      );
       return done;
     });
   } catch (outcome) {
@@ -132,6 +144,7 @@ export async function importFile(
     fileName: file.fileName,
     counts: { rows: read.total, ...result.counts },
     problems,
+    changes: result.changes,
     badRows: new Set(problems.map((p) => p.line)).size,
     sample: read.rows
       .slice(0, 5)
@@ -158,7 +171,7 @@ async function stage(
 }
 
 async function importUnits(run: Run, rows: readonly StagedRow[], zone: string): Promise<Result> {
-  const { db, transaction, report, goOn } = run;
+  const { db, transaction, report, goOn, importId, listsChanges } = run;
   const go = (sql: string, bind: unknown[] = []) => db.run<{ id: string }>(sql, bind, transaction);
   await stage(run, rows, unitSql.STAGE_UNITS, unitSql.FILL_UNITS);
   const several = await db.rows<{ line: number; value: string | null }>(
@@ -175,18 +188,22 @@ async function importUnits(run: Run, rows: readonly StagedRow[], zone: string): 
   if (problems.length > 0) await go(callSql.DROP_LINES, [problems.map((p) => p.line)]);
   const newCustomers = await go(unitSql.ADD_CUSTOMERS);
   const newSites = await go(unitSql.ADD_SITES, [zone]);
-  await go(unitSql.CHANGE_SITES);
-  goOn();
-  report(rows.length * 1.2, 'placing units');
   await go(unitSql.PLACE_SITES);
   await go(unitSql.FIND_UNITS);
   await go(unitSql.NAME_NEW_UNITS);
+  const changes = listsChanges ? await db.rows<RowChange>(unitSql.CHANGES, [], transaction) : [];
+  if (!listsChanges) await go(unitSql.KEEP_BEFORE, [importId]);
+  const changedSites = await go(unitSql.CHANGE_SITES);
+  goOn();
+  report(rows.length * 1.2, 'placing units');
   await go(unitSql.ADD_UNITS);
   goOn();
   report(rows.length * 1.4, 'writing circuits');
   const changedUnits = await go(unitSql.CHANGE_UNITS);
   await go(unitSql.ADD_CIRCUITS);
   const withCircuit = await go(unitSql.CHANGE_CIRCUITS);
+  if (!listsChanges)
+    await go(unitSql.KEEP_MADE, [importId, newCustomers.map((row) => row.id), newSites.map((row) => row.id)]);
   const created = await db.rows<{ id: string }>(unitSql.NEW_UNITS, [], transaction);
   const isNew = new Set(created.map((u) => u.id));
   const changed = new Set([...changedUnits, ...withCircuit].map((u) => u.id).filter((id) => !isNew.has(id)));
@@ -197,8 +214,10 @@ async function importUnits(run: Run, rows: readonly StagedRow[], zone: string): 
       unchanged: rows.length - problems.length - created.length - changed.size,
       newCustomers: newCustomers.length,
       newSites: newSites.length,
+      changedSites: changedSites.length,
     },
     problems,
+    changes,
     fresh: [...isNew],
     units: [...isNew, ...changed],
     touched: { units: [...changed].sort(), points: [], calls: [], visits: [] },
@@ -235,6 +254,7 @@ async function importCalls(run: Run, rows: readonly StagedRow[]): Promise<Result
   await go(callSql.ADD_VISITS);
   await go(callSql.LINK_VISITS);
   for (const row of await go(callSql.CHANGE_TECHNICIANS)) changed.add(row.id);
+  if (!run.listsChanges) await go(callSql.KEEP_MADE, [run.importId]);
   for (const [kind, sql] of Object.entries(callSql.ADD_ENTRIES)) {
     goOn();
     report(rows.length * 1.4, `writing sheets: ${kind}`);
@@ -257,8 +277,10 @@ async function importCalls(run: Run, rows: readonly StagedRow[]): Promise<Result
       unchanged: staged.length - created.length - updated.length,
       newCustomers: 0,
       newSites: 0,
+      changedSites: 0,
     },
     problems,
+    changes: [],
     fresh: [],
     units,
     touched: {

@@ -67,7 +67,8 @@ const GIVEN_SITES = `
     max(s.ref) as ref,
     max(s.address) as address,
     max(s.lat) as lat,
-    max(s.lon) as lon
+    max(s.lon) as lon,
+    min(s.line) as line
   from staged s
     join customers c on c.name = s.customer
   group by c.id, s.site`;
@@ -177,6 +178,65 @@ set
   ${set(OF_CIRCUIT, 'excluded', 'x')}
 where ${differs(OF_CIRCUIT, 'excluded', 'x')}
 returning unit_id as id`;
+
+/** Values of a row beside those on record, as text, one line a column. */
+const beside = (columns: readonly string[], given: string, known: string) =>
+  columns.map((c) => `('${c}', ${known}.${c}::text, ${given}.${c}::text)`).join(',\n    ');
+const MOST_CHANGES = 500;
+
+/** What the file changes of sites on record, and of units: the first of it, to be looked at before it happens. */
+export const CHANGES = `
+select line, what, "column", before, after
+from (
+  select s.line, u.tag || ' at ' || s.site as what, v.name as "column", v.before, v.after
+  from staged s
+    join units u on u.id = s.unit_id and not s.is_new
+    left join circuits x on x.unit_id = u.id and x.number = 1
+    cross join lateral (values
+    ${beside(OF_UNIT, 's', 'u')},
+    ${beside(OF_CIRCUIT, 's', 'x')}
+    ) v (name, before, after)
+  union all
+  select g.line, t.name, v.name, v.before, v.after
+  from (${GIVEN_SITES}) g
+    join sites t on t.customer_id = g.customer_id and t.name = g.site
+    cross join lateral (values
+    ${beside(OF_SITE, 'g', 't')}
+    ) v (name, before, after)
+) c
+where after is not null
+  and after is distinct from before
+order by line, "column"
+limit ${MOST_CHANGES}`;
+
+/** Sites and units on record that the file changes, as they are before it, kept with import $1. */
+export const KEEP_BEFORE = `
+with given as (${GIVEN_SITES})
+insert into import_records (import_id, kind, record_id, before, version)
+select $1::uuid, 'site', t.id, to_jsonb(t), t.version + 1
+from given g
+  join sites t on t.customer_id = g.customer_id and t.name = g.site
+where ${differs(OF_SITE, 'g', 't')}
+union all
+select $1::uuid, 'unit', u.id, to_jsonb(u) || jsonb_build_object('circuit', to_jsonb(x)),
+  u.version + (${differs(OF_UNIT, 's', 'u')})::int
+from staged s
+  join units u on u.id = s.unit_id and not s.is_new
+  left join circuits x on x.unit_id = u.id and x.number = 1
+where ${differs(OF_UNIT, 's', 'u')}
+  or (s.refrigerant is not null and s.refrigerant is distinct from x.refrigerant)
+  or (s.charge_lb is not null and s.charge_lb is distinct from x.charge_lb)
+on conflict do nothing`;
+
+/** What import $1 has made: customers $2, sites $3, and the units that are new. */
+export const KEEP_MADE = `
+insert into import_records (import_id, kind, record_id, version)
+select $1::uuid, 'customer', id, 1 from unnest($2::uuid[]) id
+union all
+select $1::uuid, 'site', id, 1 from unnest($3::uuid[]) id
+union all
+select $1::uuid, 'unit', unit_id, 1 from staged where is_new
+on conflict do nothing`;
 
 /**
  * Every unit as a row of the file, in a fixed order; numbers as the shortest text that reads back the same.

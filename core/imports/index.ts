@@ -1,0 +1,15 @@
+/** Spreadsheets of others: which heading is which column, what a cell means, which names are one. */
+export { CALL_COLUMNS, columnsOf, neededOf, UNIT_COLUMNS, type ImportKind } from './columns.ts';
+export { guessKind, guessMapping, type Mapping, type RawTable, type Source } from './match.ts';
+export {
+  groupKey,
+  tagKey,
+  translate,
+  type Group,
+  type KnownNames,
+  type Recipe,
+  type Translated,
+  type WordUse,
+} from './translate.ts';
+export type { DateOrder } from './cells.ts';
+export type { Double } from './doubles.ts';
