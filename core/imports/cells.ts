@@ -58,6 +58,8 @@ function measured(cell: string): { value: number; unit: string } | undefined {
     : { value, unit: (parts?.[2] ?? '').toLowerCase().replace(/[.\s]/g, '') };
 }
 
+/** The one cause that is asked about as a whole: what the order of dates is. */
+export const BOTH_WAYS = 'can be read with the day first or the month first';
 const NO_NUMBER = 'is not a number';
 
 /** Cooling capacity in tons: "12.5T", "150 MBH", "44 kW", "150,000 Btu/h". One ton is 12,000 Btu/h by definition. */
@@ -190,7 +192,7 @@ export function day(cell: string, order: DateOrder | undefined): Read {
     // Only one of the two can be a month above twelve.
     if (a > 12 && b <= 12) return { text: ymd(year, b, a) };
     if (b > 12 && a <= 12) return { text: ymd(year, a, b) };
-    if (a !== b && order === undefined) return refuse('can be read with the day first or the month first');
+    if (a !== b && order === undefined) return refuse(BOTH_WAYS);
     return { text: order === 'day first' ? ymd(year, b, a) : ymd(year, a, b) };
   }
   const named = /^(?:\w+,\s*)?(\d{1,2})[\s.-]+([A-Za-z]{3,9})\.?,?[\s-]+(\d{4}|\d{2})\b/.exec(text);

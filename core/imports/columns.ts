@@ -191,6 +191,8 @@ export const UNIT_COLUMNS = {
       'lbs',
       'pounds',
       'charge amount',
+      'chrg',
+      'chg',
       'refrig charge',
     ],
   },

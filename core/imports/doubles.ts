@@ -46,11 +46,16 @@ export const plainTag = (tag: string): string =>
     .replace(/\s+/g, '')
     .replace(/(\D|^)0+(?=\d)/g, '$1');
 
-const digits = (text: string): string => text.replace(/\D+/g, ' ').trim();
+/** What tells two of a kind apart: numbers, and letters that stand by themselves (Building A, Building B). */
+const telling = (text: string): string =>
+  text
+    .split(' ')
+    .filter((word) => /\d/.test(word) || word.length === 1)
+    .join(' ');
 
-/** One slip in a short name, two in a long one; a digit is never a slip. */
+/** One slip in a short name, two in a long one; what tells two of a kind apart is never a slip. */
 function near(a: string, b: string): boolean {
-  if (digits(a) !== digits(b)) return false;
+  if (telling(a) !== telling(b)) return false;
   const longest = Math.max(a.length, b.length);
   if (longest < 5 || Math.abs(a.length - b.length) > 2) return false;
   return distance(a, b) <= (longest >= 10 ? 2 : 1);

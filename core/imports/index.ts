@@ -11,5 +11,5 @@ export {
   type Translated,
   type WordUse,
 } from './translate.ts';
-export type { DateOrder } from './cells.ts';
+export { BOTH_WAYS, type DateOrder } from './cells.ts';
 export type { Double } from './doubles.ts';

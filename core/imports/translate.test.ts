@@ -218,6 +218,8 @@ describe('probable doubles', () => {
       ['Quay Pres', 1],
       ['Mill Street 1', 5],
       ['Mill Street 2', 5],
+      ['Building A', 4],
+      ['Building B', 4],
       ['Harbour & Sons', 2],
       ['Harbour and Sons', 1],
     ]);

@@ -224,8 +224,11 @@ export function translate(
   };
 }
 
+/** A cell as it was before an export made it harmless to spreadsheets, see docs/formats.md. */
+const restored = (cell: string): string => (/^'+[=+\-@]/.test(cell) ? cell.slice(1) : cell);
+
 const cellOf = (row: readonly string[], source: Source, places: ReadonlyMap<string, number>): string =>
-  ('all' in source ? source.all : (row[places.get(source.from) ?? -1] ?? '')).trim();
+  restored(('all' in source ? source.all : (row[places.get(source.from) ?? -1] ?? '')).trim());
 
 /** What a word stands for: as somebody said, or where nobody doubts it. */
 function meaning(recipe: Recipe, column: string, content: Content, word: string): string | undefined {

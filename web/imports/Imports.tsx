@@ -1,8 +1,9 @@
-import { useRef, useState } from 'react';
+import * as Comlink from 'comlink';
+import { useEffect, useRef, useState } from 'react';
 import { useDispatch } from 'react-redux';
-import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { v7 as uuid } from 'uuid';
+import { neededOf, type KnownNames, type Recipe } from '#core/imports';
 import { plural } from '#core/reasons';
 import {
   CALL_COLUMNS,
@@ -12,44 +13,179 @@ import {
   type ImportPreview,
 } from '#contracts/imports';
 import { api } from '../api/base.ts';
+import { useKeepRecipeMutation, useLazyNamesOnRecordQuery, useRecipesQuery } from '../api/imports.ts';
 import { KINDS } from '../api/tags.ts';
 import { Button } from '../ui/Button.tsx';
 import { Field } from '../ui/Field.tsx';
 import { Panel, Screen } from '../ui/Screen.tsx';
+import { Exports } from './Exports.tsx';
+import type { Looked, Opened } from './import.worker.ts';
+import { MapColumns } from './MapColumns.tsx';
+import { Past } from './Past.tsx';
+import { Preview } from './Preview.tsx';
+import { openQuestions, Questions } from './Questions.tsx';
 import { runImport } from './runImport.ts';
+import { saveText } from './saveText.ts';
 import { SitesFile } from './SitesFile.tsx';
+import { useTable } from './useTable.ts';
 
 interface Chosen {
-  readonly id: string;
-  readonly kind: ImportKind;
-  readonly fileName: string;
-  readonly content: string;
+  readonly file: File;
+  readonly opened: Opened;
+  readonly known: KnownNames;
 }
 
-const SHOWN = 200;
+/** True for a file with our own headings: it is taken as it stands, to the byte. */
+function isOurs({ headings }: Opened): ImportKind | undefined {
+  for (const [kind, columns] of [
+    ['units', UNIT_COLUMNS],
+    ['calls', CALL_COLUMNS],
+  ] as const)
+    if (
+      neededOf(kind).every((name) => headings.includes(name)) &&
+      headings.every((heading) => (columns as readonly string[]).includes(heading))
+    )
+      return kind;
+  return undefined;
+}
+
+const fresh = (kind: ImportKind, columns: Recipe['columns']): Recipe => ({
+  kind,
+  columns,
+  dateOrder: null,
+  words: {},
+  fixes: {},
+  joins: {},
+});
 
 export default function Imports() {
   const dispatch = useDispatch();
-  const [kind, setKind] = useState<ImportKind>('units');
-  const [file, setFile] = useState<Chosen>();
+  const { table, end } = useTable();
+  const [names] = useLazyNamesOnRecordQuery();
+  const recipes = useRecipesQuery();
+  const [keep] = useKeepRecipeMutation();
+  const [chosen, setChosen] = useState<Chosen>();
+  const [recipe, setRecipe] = useState<Recipe>();
+  const [looked, setLooked] = useState<Looked>();
   const [preview, setPreview] = useState<ImportPreview>();
   const [applied, setApplied] = useState<ImportPreview>();
   const [running, setRunning] = useState<{ share: number; step: string }>();
   const [wrong, setWrong] = useState<string>();
+  const [recipeName, setRecipeName] = useState('');
   const abort = useRef<AbortController>(undefined);
+  const sent = useRef<{ id: string; kind: ImportKind; fileName: string; content: string }>(undefined);
+  const look = useRef(0);
 
-  async function run(chosen: Chosen, mode?: ApplyMode) {
+  // Every answer changes what the file comes to: it is looked at anew, and only the last look counts.
+  useEffect(() => {
+    if (!chosen || !recipe) return;
+    const turn = ++look.current;
+    setPreview(undefined);
+    const timer = setTimeout(() => {
+      const slow = chosen.opened.rows > 5000;
+      if (slow) setRunning({ share: 0, step: 'reading the rows' });
+      const progress = Comlink.proxy((share: number) => {
+        if (slow && turn === look.current) setRunning({ share, step: 'reading the rows' });
+      });
+      table()
+        .look(recipe, chosen.known, progress)
+        .then(
+          (result) => {
+            if (turn !== look.current) return;
+            setLooked(result);
+            setRunning(undefined);
+          },
+          (error: Error) => setWrong(error.message),
+        );
+    }, 60);
+    return () => clearTimeout(timer);
+    // The worker is one for as long as the screen is open.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [chosen, recipe]);
+
+  const clear = () => {
+    look.current++;
+    end();
+    setChosen(undefined);
+    setRecipe(undefined);
+    setLooked(undefined);
+    setPreview(undefined);
+    setRunning(undefined);
+  };
+
+  async function choose(list: FileList | null) {
+    const file = list?.[0];
+    if (!file) return;
+    clear();
+    setWrong(undefined);
+    setApplied(undefined);
+    setRunning({ share: 0, step: 'opening the file' });
+    try {
+      const opened = await table().open(file);
+      const ours = isOurs(opened);
+      if (ours) {
+        sent.current = { id: uuid(), kind: ours, fileName: file.name, content: await table().text() };
+        setChosen({ file, opened, known: {} });
+        await run();
+        return;
+      }
+      const known = await names().unwrap();
+      setChosen({ file, opened, known });
+      // A file like one that came before is read as that was.
+      const before = recipes.data?.find(
+        (one) =>
+          one.headings.length === opened.headings.length &&
+          one.headings.every((h, i) => h === opened.headings[i]),
+      );
+      setRecipe(before?.recipe ?? fresh(opened.kind, opened.mapping));
+      setRecipeName(before?.name ?? file.name.replace(/\.\w+$/, ''));
+      setRunning(undefined);
+    } catch (error) {
+      setWrong(error instanceof Error ? error.message : 'The file cannot be read');
+      setRunning(undefined);
+    }
+  }
+
+  async function compare() {
+    if (!recipe || !chosen) return;
+    setRunning({ share: 0, step: 'reading the rows' });
+    // What was answered a moment ago counts too.
+    setLooked(
+      await table().look(
+        recipe,
+        chosen.known,
+        Comlink.proxy(() => {}),
+      ),
+    );
+    sent.current = {
+      id: uuid(),
+      kind: recipe.kind,
+      fileName: chosen.file.name,
+      content: await table().ours(recipe.kind),
+    };
+    await run();
+  }
+
+  async function run(mode?: ApplyMode) {
+    if (!sent.current) return;
     setWrong(undefined);
     setRunning({ share: 0, step: 'sending' });
     abort.current = new AbortController();
     try {
-      const result = await runImport(chosen, mode, {
+      const result = await runImport(sent.current, mode, {
         signal: abort.current.signal,
         onProgress: (share, step) => setRunning({ share, step }),
       });
       if (mode) {
+        if (recipe && recipeName.trim())
+          await keep({
+            id: uuid(),
+            name: recipeName,
+            headings: [...(chosen?.opened.headings ?? [])],
+            recipe,
+          });
+        clear();
         setApplied(result);
-        setPreview(undefined);
         dispatch(api.util.invalidateTags([...KINDS]));
       } else setPreview(result);
     } catch (error) {
@@ -60,60 +196,57 @@ export default function Imports() {
     }
   }
 
-  async function choose(list: FileList | null) {
-    const picked = list?.[0];
-    if (!picked) return;
-    const content = await picked.text();
-    // The heading tells units from calls; the person need not.
-    const guessed: ImportKind = /(^|,)\s*"?received_at"?\s*(,|$)/im.test(
-      content.slice(0, 2000).split('\n')[0] ?? '',
-    )
-      ? 'calls'
-      : kind === 'calls'
-        ? 'calls'
-        : 'units';
-    setKind(guessed);
-    const chosen = { id: uuid(), kind: guessed, fileName: picked.name, content };
-    setFile(chosen);
-    setApplied(undefined);
-    setPreview(undefined);
-    await run(chosen);
-  }
-
-  const counts = preview?.counts;
+  const change = (patch: Partial<Recipe>) =>
+    setRecipe((before) => (before ? { ...before, ...patch } : before));
+  const setKind = async (kind: ImportKind) => setRecipe(fresh(kind, await table().guess(kind)));
+  const saveRejected = async () => {
+    const refused = (preview?.problems ?? []).map(({ line, column, reason }) => ({
+      line,
+      reason: column ? `${column}: ${reason}` : reason,
+    }));
+    saveText(`not taken of ${chosen?.file.name ?? 'the file'}.csv`, await table().rejected(refused));
+  };
+  const lacks = recipe ? neededOf(recipe.kind).filter((name) => !recipe.columns[name]) : [];
+  const open = looked && recipe ? openQuestions(looked, recipe) : 0;
   return (
     <Screen
       title="Import and export"
       sentence={
         applied
           ? `Imported ${applied.fileName}: ${applied.counts.created} new, ${applied.counts.changed} changed, ${applied.counts.unchanged} as before.`
-          : 'Bring in units and past calls, or take them out'
+          : 'Bring in units and past calls from a spreadsheet, or take them out'
       }
     >
-      <div className="grid gap-4 lg:grid-cols-[minmax(0,2fr)_minmax(0,1fr)]">
+      <div className="grid grid-cols-1 gap-4 xl:grid-cols-[minmax(0,3fr)_minmax(0,1fr)]">
         <div className="space-y-4">
-          <Panel title="Import a CSV file">
-            <div className="grid items-end gap-3 sm:grid-cols-[160px_1fr]">
-              <Field label="It holds">
-                <select value={kind} onChange={(e) => setKind(e.target.value as ImportKind)}>
-                  <option value="units">units</option>
-                  <option value="calls">past calls</option>
-                </select>
-              </Field>
-              <Field label="File" hint="Nothing changes until you have seen the preview">
-                <input
-                  type="file"
-                  accept=".csv,text/csv"
-                  onChange={(e) => void choose(e.target.files)}
-                  className="py-1"
-                />
-              </Field>
-            </div>
+          <Panel title="A spreadsheet of units or of past calls">
+            <Field
+              label="File"
+              hint="CSV or .xlsx, with the headings it has. Nothing changes until you have seen what would."
+            >
+              <input
+                type="file"
+                accept=".csv,.txt,.tsv,.xlsx,text/csv"
+                onChange={(e) => {
+                  void choose(e.target.files);
+                  // The same file, mended, can be chosen again.
+                  e.target.value = '';
+                }}
+                className="py-1"
+              />
+            </Field>
             {running ? (
               <div role="status" className="mt-3 flex items-center gap-3">
                 <progress value={running.share} className="grow" aria-label="Progress of the import" />
                 <span className="w-48 text-sm">{running.step}</span>
-                <Button onClick={() => abort.current?.abort()}>Stop</Button>
+                <Button
+                  onClick={() => {
+                    if (abort.current && sent.current) abort.current.abort();
+                    else clear();
+                  }}
+                >
+                  Stop
+                </Button>
               </div>
             ) : null}
             {wrong ? (
@@ -122,180 +255,108 @@ export default function Imports() {
               </p>
             ) : null}
           </Panel>
-          {preview && counts && file ? (
-            <Panel title={`Preview of ${preview.fileName}`}>
-              <p className="text-lg">
-                {counts.rows} rows: <strong>{counts.created} new</strong>, {counts.changed} changed,{' '}
-                {counts.unchanged} as they are
-                {counts.newCustomers > 0 ? `; ${plural(counts.newCustomers, 'new customer')}` : ''}
-                {counts.newSites > 0 ? `, ${plural(counts.newSites, 'new site')}` : ''}.{' '}
-                {preview.badRows > 0 ? (
-                  <strong className="text-ember">{preview.badRows} bad rows.</strong>
-                ) : (
-                  'No bad row.'
-                )}
-              </p>
-              <div className="my-3 flex flex-wrap gap-2">
-                <Button
-                  look="act"
-                  disabled={
-                    running !== undefined || preview.badRows > 0 || counts.created + counts.changed === 0
-                  }
-                  onClick={() => void run(file, 'all or nothing')}
-                >
-                  Import all {counts.rows} rows
-                </Button>
-                {preview.badRows > 0 ? (
-                  <Button
-                    disabled={running !== undefined || counts.created + counts.changed === 0}
-                    onClick={() => void run(file, 'skip bad rows')}
+          {chosen && recipe ? (
+            <Panel
+              title={`${chosen.file.name}: ${plural(chosen.opened.rows, 'row')}, headings on line ${chosen.opened.headingLine}`}
+            >
+              <div className="mb-3 flex flex-wrap items-center gap-4">
+                <span className="font-semibold">It holds</span>
+                {(['units', 'calls'] as const).map((kind) => (
+                  <label key={kind} className="flex min-h-8 items-center gap-2">
+                    <input
+                      type="radio"
+                      name="import-kind"
+                      checked={recipe.kind === kind}
+                      onChange={() => void setKind(kind)}
+                    />
+                    {kind === 'units' ? 'units' : 'past calls'}
+                  </label>
+                ))}
+                {recipes.data && recipes.data.length > 0 ? (
+                  <select
+                    aria-label="Read it as before"
+                    value=""
+                    onChange={(event) => {
+                      const one = recipes.data?.find(({ id }) => id === event.target.value);
+                      if (one) setRecipe(one.recipe);
+                    }}
+                    className="min-h-8 rounded-[3px] border-2 border-rule bg-sheet px-2"
                   >
-                    Import the good rows, skip {preview.badRows}
-                  </Button>
+                    <option value="">read it as before …</option>
+                    {recipes.data.map((one) => (
+                      <option key={one.id} value={one.id}>
+                        {one.name}
+                      </option>
+                    ))}
+                  </select>
                 ) : null}
-                <Button
-                  onClick={() => {
-                    setPreview(undefined);
-                    setFile(undefined);
-                  }}
-                >
-                  Leave it
-                </Button>
               </div>
-              {preview.unmappedWords.length > 0 ? (
-                <p className="mb-2">
-                  {preview.unmappedWords.length} component words nobody has mapped yet (
-                  {preview.unmappedWords
-                    .slice(0, 5)
-                    .map((w) => w.word)
-                    .join(', ')}
-                  ). They are kept as written; map them under{' '}
-                  <Link to="/settings" className="text-copper underline">
-                    settings and words
-                  </Link>
-                  .
+              <details open={lacks.length > 0 || looked === undefined || !preview}>
+                <summary className="mb-2 cursor-pointer font-semibold text-copper">
+                  Which heading is what: {Object.keys(recipe.columns).length} matched
+                </summary>
+                <MapColumns
+                  opened={chosen.opened}
+                  recipe={recipe}
+                  onChange={(columns) => change({ columns })}
+                />
+              </details>
+              {lacks.length > 0 ? (
+                <p role="alert" className="mt-2 font-semibold text-ember">
+                  Say where these come from: {lacks.join(', ')}.
                 </p>
               ) : null}
-              {preview.problems.length > 0 ? <Problems preview={preview} /> : <Sample preview={preview} />}
             </Panel>
+          ) : null}
+          {chosen && recipe && looked && lacks.length === 0 ? (
+            <Panel title="What it comes to">
+              <p className="mb-2 text-lg">
+                <strong>{plural(looked.good, 'row')} understood</strong>
+                {looked.left > 0 ? (
+                  <>
+                    , <strong className="text-ember">{looked.left} not</strong>
+                    {open > 0 ? `; ${plural(open, 'question')} open` : ''}
+                  </>
+                ) : null}
+                .
+              </p>
+              <Questions looked={looked} recipe={recipe} change={change} />
+              <div className="mt-4 flex flex-wrap items-end gap-3">
+                <Field label="Remember how it is read, as">
+                  <input value={recipeName} onChange={(event) => setRecipeName(event.target.value)} />
+                </Field>
+                <Button
+                  look={preview ? 'plain' : 'act'}
+                  disabled={running !== undefined || looked.good === 0}
+                  onClick={() => void compare()}
+                >
+                  Compare with what is on record
+                </Button>
+                {looked.left > 0 ? (
+                  <Button onClick={() => void saveRejected()}>
+                    Save the {plural(looked.left, 'row')} not taken
+                  </Button>
+                ) : null}
+              </div>
+            </Panel>
+          ) : null}
+          {preview ? (
+            <Preview
+              preview={preview}
+              left={looked?.left ?? 0}
+              busy={running !== undefined}
+              onApply={(mode) => void run(mode)}
+              onLeave={clear}
+              onRejected={chosen ? () => void saveRejected() : undefined}
+            />
           ) : null}
         </div>
         <div className="space-y-4">
-          <Panel title="Export">
-            <ul className="space-y-2">
-              <li>
-                <a
-                  href="/api/exports/units.csv"
-                  className="font-semibold text-copper underline underline-offset-4"
-                >
-                  units.csv
-                </a>{' '}
-                · every unit
-              </li>
-              <li>
-                <a
-                  href="/api/exports/calls.csv"
-                  className="font-semibold text-copper underline underline-offset-4"
-                >
-                  calls.csv
-                </a>{' '}
-                · every call with what was found and done
-              </li>
-              <li>
-                <a
-                  href="/api/exports/sites.geojson"
-                  className="font-semibold text-copper underline underline-offset-4"
-                >
-                  sites.geojson
-                </a>{' '}
-                · every site with its position and how to get in
-              </li>
-            </ul>
-            <p className="mt-2 text-sm text-soft">
-              Importing an export into an empty company and exporting it again gives the same bytes.
-            </p>
-          </Panel>
+          <Past />
+          <Exports />
           <SitesFile />
-          <Panel title="Columns">
-            <p className="text-sm">
-              <strong>units</strong>: {UNIT_COLUMNS.join(', ')}. Needed: customer, site, unit, kind.
-            </p>
-            <p className="mt-2 text-sm">
-              <strong>calls</strong>: {CALL_COLUMNS.join(', ')}. Needed: customer, site, received_at,
-              complaint.
-            </p>
-            <p className="mt-2 text-sm text-soft">
-              An empty cell leaves what is known. Times are ISO 8601; without an offset they are read in the
-              company’s zone.
-            </p>
-          </Panel>
         </div>
       </div>
     </Screen>
-  );
-}
-
-function Problems({ preview }: { preview: ImportPreview }) {
-  return (
-    <div className="max-h-96 overflow-auto" tabIndex={0} role="region" aria-label="Bad rows">
-      <table className="w-full text-left">
-        <thead>
-          <tr className="border-b-2 border-ink text-sm">
-            <th scope="col">Line</th>
-            <th scope="col">Column</th>
-            <th scope="col">Says</th>
-            <th scope="col">Why it cannot be taken</th>
-          </tr>
-        </thead>
-        <tbody>
-          {preview.problems.slice(0, SHOWN).map((p, i) => (
-            <tr key={i} className="border-b border-rule align-top">
-              <td className="pr-3">{p.line}</td>
-              <td className="pr-3">{p.column}</td>
-              <td className="max-w-40 truncate pr-3">{p.value}</td>
-              <td>{p.reason}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
-      {preview.problems.length > SHOWN ? (
-        <p className="text-soft">and {preview.problems.length - SHOWN} more.</p>
-      ) : null}
-    </div>
-  );
-}
-
-function Sample({ preview }: { preview: ImportPreview }) {
-  const columns = preview.kind === 'units' ? UNIT_COLUMNS : CALL_COLUMNS;
-  return (
-    <div
-      className="overflow-x-auto"
-      tabIndex={0}
-      role="region"
-      aria-label="The first rows as they were understood"
-    >
-      <table className="text-left text-sm whitespace-nowrap">
-        <thead>
-          <tr className="border-b-2 border-ink">
-            {columns.map((c) => (
-              <th key={c} scope="col" className="pr-3">
-                {c}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {preview.sample.map((row, i) => (
-            <tr key={i} className="border-b border-rule">
-              {columns.map((c) => (
-                <td key={c} className="max-w-48 truncate pr-3">
-                  {row[c]}
-                </td>
-              ))}
-            </tr>
-          ))}
-        </tbody>
-      </table>
-    </div>
   );
 }

@@ -1,0 +1,74 @@
+import { useState } from 'react';
+import { toast } from 'sonner';
+import { useImportRowsQuery, useTakeBackMutation } from '../api/imports.ts';
+import { problemOf } from '../api/base.ts';
+import { useWho } from '../state/session.ts';
+import { Button } from '../ui/Button.tsx';
+import { Dialog } from '../ui/Dialog.tsx';
+import { instant } from '../ui/format.ts';
+import { Panel } from '../ui/Screen.tsx';
+import type { ImportRow } from '#contracts/imports';
+
+/** What was imported, and taking it back as a whole. */
+export function Past() {
+  const { timeZone } = useWho();
+  const { data } = useImportRowsQuery();
+  const [takeBack] = useTakeBackMutation();
+  const [asking, setAsking] = useState<ImportRow>();
+  const [trouble, setTrouble] = useState<string>();
+  if (!data || data.length === 0) return null;
+  const go = async (row: ImportRow) => {
+    setAsking(undefined);
+    try {
+      await takeBack(row.id).unwrap();
+      setTrouble(undefined);
+      toast(`${row.fileName} is taken back: all is as it was before it`);
+    } catch (error) {
+      const { title, detail } = problemOf(error);
+      setTrouble(`${title}. ${detail ?? ''}`);
+    }
+  };
+  return (
+    <Panel title="Imported before">
+      {trouble ? (
+        <p role="alert" className="mb-2 font-semibold text-ember">
+          {trouble}
+        </p>
+      ) : null}
+      <ul className="divide-y divide-rule">
+        {data.slice(0, 10).map((row) => (
+          <li key={row.id} className="flex items-center gap-2 py-1">
+            <span className="min-w-0 grow">
+              <strong>{row.fileName}</strong>, {row.kind}
+              <span className="block text-sm text-soft">
+                {instant(row.appliedAt, timeZone)}
+                {row.by ? `, ${row.by}` : ''}: {row.created} new, {row.changed} changed
+                {row.takenBackAt ? `; taken back ${instant(row.takenBackAt, timeZone)}` : ''}
+              </span>
+            </span>
+            {row.takenBackAt ? null : (
+              <Button look="quiet" aria-label={`Take back ${row.fileName}`} onClick={() => setAsking(row)}>
+                Take back
+              </Button>
+            )}
+          </li>
+        ))}
+      </ul>
+      {asking ? (
+        <Dialog
+          open
+          onClose={() => setAsking(undefined)}
+          title={`Take ${asking.fileName} back?`}
+          description="What it made goes, what it changed is as before. It works only while nothing is built on it."
+        >
+          <div className="flex gap-2">
+            <Button look="act" onClick={() => void go(asking)}>
+              Take it back
+            </Button>
+            <Button onClick={() => setAsking(undefined)}>Leave it</Button>
+          </div>
+        </Dialog>
+      ) : null}
+    </Panel>
+  );
+}
