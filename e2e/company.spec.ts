@@ -217,8 +217,9 @@ test('people and crews: somebody is added, falls ill, and is signed out everywhe
   await expect(heading(page)).toContainText('1 of 1 crew at work today');
   await expectAccessible(page);
   await page.getByRole('button', { name: 'Add somebody' }).click();
-  await page.getByLabel('Name', { exact: true }).fill('Dora Vane');
-  await page.getByLabel('Crew').selectOption({ label: 'Crew 1' });
+  const form = page.getByRole('dialog');
+  await form.getByLabel('Name', { exact: true }).fill('Dora Vane');
+  await form.getByLabel('Crew').selectOption({ label: 'Crew 1' });
   await page.getByRole('button', { name: 'Add, and make a word' }).click();
   const word = await page.getByRole('dialog').locator('code').innerText();
   await page.getByRole('button', { name: 'Told' }).click();
