@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { QUESTIONS, type QuestionName } from '#core/intake';
 import { PRIORITIES, STAKES, SYSTEMS } from '#core/vocabulary';
 import {
   CANCELLED_AS,
@@ -14,11 +15,18 @@ import type { GettingIn } from './visits.ts';
 
 const degrees = z.number().min(-60, 'colder than any room').max(200, 'hotter than any room');
 
+const QUESTION_NAMES = Object.keys(QUESTIONS) as [QuestionName, ...QuestionName[]];
+/** Answers to what the words called for; what was not asked is not there. */
+const told = z.partialRecord(z.enum(QUESTION_NAMES), shortText);
+export type Told = z.infer<typeof told>;
+
 export const callFields = z.object({
   unitId: id.nullable(),
   complaint: longText.min(1, 'what does the caller say?'),
   system: z.enum(SYSTEMS).nullable(),
   caller: shortText.nullable(),
+  callerPhone: shortText.nullable(),
+  told,
   area: shortText.nullable(),
   roomF: degrees.nullable(),
   setPointF: degrees.nullable(),
@@ -45,6 +53,12 @@ export const deskStep = z.discriminatedUnion('step', [
     note: shortText.optional(),
   }),
   z.object({ step: z.literal('restore') }),
+  z.object({
+    step: z.literal('call again'),
+    caller: shortText.min(1, 'who is calling?'),
+    phone: shortText.optional(),
+    note: shortText.optional(),
+  }),
   z.object({ step: z.literal('reopen'), note: shortText.min(1, 'why is it opened again?') }),
   z.object({
     step: z.literal('wait'),
@@ -52,7 +66,12 @@ export const deskStep = z.discriminatedUnion('step', [
     note: shortText.optional(),
   }),
 ]);
-export const callPatch = callFields.partial().extend({ version, step: deskStep.optional() });
+export const callPatch = callFields.partial().extend({
+  version,
+  /** The call is about another site: only while nobody has been there. */
+  siteId: id.optional(),
+  step: deskStep.optional(),
+});
 export const callList = listQuery(['received', 'priority', 'site']).extend({
   status: z.enum(['open', 'all']).optional().default('open'),
 });
@@ -91,6 +110,8 @@ export interface CallRow {
 
 export interface CallPage extends CallRow {
   readonly caller: string | null;
+  readonly callerPhone: string | null;
+  readonly told: Told;
   readonly area: string | null;
   readonly roomF: number | null;
   readonly setPointF: number | null;

@@ -1,5 +1,16 @@
+import { dangersHeard } from './heard.ts';
 import { because, type Reason } from '../reasons/index.ts';
 import type { Priority, Stake, System } from '../vocabulary/index.ts';
+
+export {
+  dangersHeard,
+  QUESTIONS,
+  questionsFor,
+  systemHeard,
+  type Danger,
+  type DangerKind,
+  type QuestionName,
+} from './heard.ts';
 
 /** What a caller tells; undefined where the question was not asked or not answered. */
 export interface Complaint {
@@ -9,6 +20,8 @@ export interface Complaint {
   readonly setPointF?: number;
   readonly outdoorF?: number;
   readonly unitRunning?: boolean;
+  /** The caller's own words: what can hurt somebody is heard in them. */
+  readonly words?: string;
 }
 
 export interface SuggestedPriority {
@@ -28,6 +41,8 @@ export function suggestPriority(complaint: Complaint): SuggestedPriority {
     reasons.push(reason);
     if (priority === undefined || ORDER.indexOf(to) < ORDER.indexOf(priority)) priority = to;
   };
+  for (const danger of dangersHeard(complaint.words ?? ''))
+    raise(danger.priority, because('danger heard', { kind: danger.kind, words: danger.heard }));
   if (complaint.stake === 'danger') raise('at once', because('danger', {}));
   if (complaint.stake === 'people at risk') raise('at once', because('people at risk', {}));
   if (complaint.stake === 'stock or equipment') raise('today', because('goods at stake', {}));

@@ -95,6 +95,7 @@ export interface RuleParams {
   season: { task: string; from: PlainDate; to: PlainDate; last: PlainDate | null; lateDays: number };
   /* intake */
   danger: Record<string, never>;
+  'danger heard': { kind: string; words: string };
   'people at risk': Record<string, never>;
   'goods at stake': Record<string, never>;
   'room against set point': { room: Measured; setPoint: Measured; off: Measured };

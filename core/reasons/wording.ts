@@ -143,6 +143,11 @@ const WORDING: Wording = {
   danger: plain(
     'Gas smell, smoke, burning or CO: people first; emergency services before us where life is at risk.',
   ),
+  'danger heard': ({ kind, words }) => ({
+    text: `The caller speaks of ${kind}: “${words}”.`,
+    inputs: [{ label: kind, value: words, source: 'caller' }],
+    changedBy: 'The caller says that it is not so.',
+  }),
   'people at risk': plain('Patients, animals or others who cannot leave depend on it.'),
   'goods at stake': plain('Stock or equipment spoils.'),
   'room against set point': ({ room, setPoint, off }, show) => ({

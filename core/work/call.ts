@@ -43,6 +43,8 @@ export type CallEvent = { readonly id: string; readonly atMs: number; readonly r
   | { readonly kind: 'cancelled'; readonly as: CancelledAs }
   | { readonly kind: 'restored' }
   | { readonly kind: 'reopened' }
+  /** Somebody else called about the same trouble: that changes nothing of its life. */
+  | { readonly kind: 'called again' }
   | { readonly kind: 'arrived'; readonly visitId: string; readonly by: string | null }
   | {
       readonly kind: 'left';
@@ -137,6 +139,8 @@ function next(now: Reading, event: CallEvent, kind: CallKind): Reading {
     case 'restored':
       if (now.state !== 'cancelled' || !now.before) return now;
       return { ...now.before, sinceMs: event.atMs };
+    case 'called again':
+      return now;
     case 'reopened':
       if (now.state !== 'done') return now;
       return stand(now, event.atMs, { state: 'reopened', rest: { state: 'reopened' }, plan: undefined });
@@ -173,7 +177,7 @@ function left(now: Reading, event: Extract<CallEvent, { kind: 'left' }>, kind: C
 }
 
 /** What the desk does to a call; visits are facts and are not asked. */
-export type DeskStep = 'plan' | 'unplan' | 'wait' | 'cancel' | 'restore' | 'reopen';
+export type DeskStep = 'plan' | 'unplan' | 'wait' | 'cancel' | 'restore' | 'reopen' | 'call again';
 
 /**
  * Why a step cannot be taken in the state the call is in, in words for the one who asked; undefined when it

@@ -80,6 +80,8 @@ order by ${PRIORITY}, k.received_at`;
 export const ONE_CALL = `
 select ${CALL_COLUMNS},
   k.caller,
+  k.caller_phone as "callerPhone",
+  k.told,
   k.area,
   k.room_f as "roomF",
   k.set_point_f as "setPointF",

@@ -214,3 +214,95 @@ describe('a call without a unit', () => {
     expect(unit.calls.find((c: { id: string }) => c.id === call.id).found).toBe('belt broken (proven)');
   });
 });
+
+describe('what is told on the telephone', () => {
+  it('is kept with the call, and a question that is none is refused', async () => {
+    const { id } = await take({
+      callerPhone: '555-0134',
+      told: { down: 'two of four', theory: 'a fuse again' },
+    });
+    expect(await get(`/api/calls/${id}`)).toMatchObject({
+      callerPhone: '555-0134',
+      told: { down: 'two of four', theory: 'a fuse again' },
+    });
+    await desk
+      .post('/api/calls')
+      .send({
+        id: randomUUID(),
+        siteId: place.siteId,
+        receivedAt: '2026-06-10T14:00:00Z',
+        complaint: 'warm',
+        priority: 'today',
+        told: { weather: 'hot' },
+      })
+      .expect(422);
+  });
+
+  it('another caller on the same trouble is added to it and changes nothing of its state', async () => {
+    const { id } = await take();
+    const { version, state } = await get(`/api/calls/${id}`);
+    const step = { step: 'call again', caller: 'Night porter', phone: '555-0199', note: 'still warm' };
+    const after = (await desk.patch(`/api/calls/${id}`).send({ version, step }).expect(200)).body;
+    expect(after.state).toBe(state);
+    expect(after.events.at(-1)).toMatchObject({
+      kind: 'called again',
+      note: 'Night porter, 555-0199, still warm',
+    });
+    await desk
+      .patch(`/api/calls/${id}`)
+      .send({ version: after.version, step: { step: 'call again' } })
+      .expect(422);
+  });
+
+  it('turns out to be about another site: moved while nobody has been there, never after', async () => {
+    const other = randomUUID();
+    await desk
+      .post('/api/sites')
+      .send({ id: other, customerId: place.customerId, name: 'Annex' })
+      .expect(201);
+    const { id } = await take({ unitId: place.unitId });
+    const before = await get(`/api/calls/${id}`);
+    const wrong = { version: before.version, siteId: other, unitId: place.unitId };
+    await desk.patch(`/api/calls/${id}`).send(wrong).expect(422);
+    const moved = (
+      await desk.patch(`/api/calls/${id}`).send({ version: before.version, siteId: other }).expect(200)
+    ).body;
+    expect(moved).toMatchObject({ site: 'Annex', unitId: null });
+    const planned = { version: moved.version, crewId: server.crewId, scheduledOn: '2026-06-10' };
+    const { visitId, version } = (await desk.patch(`/api/calls/${id}`).send(planned).expect(200)).body;
+    await roof
+      .post(`/api/visits/${visitId}/entries`)
+      .send({
+        id: randomUUID(),
+        visitId,
+        unitId: null,
+        kind: 'arrive',
+        body: {},
+        occurredAt: '2026-06-10T15:00:00Z',
+      })
+      .expect(201);
+    const now = (await get(`/api/calls/${id}`)).version ?? version;
+    const refused = await desk
+      .patch(`/api/calls/${id}`)
+      .send({ version: now, siteId: place.siteId })
+      .expect(422);
+    expect(JSON.parse(refused.text).errors[0].message).toMatch(/somebody has been there/);
+  });
+
+  it('its words point at units of the site, with the reason', async () => {
+    await desk
+      .post('/api/units')
+      .send({
+        id: randomUUID(),
+        siteId: place.siteId,
+        tag: 'HP-9',
+        kind: 'package heat pump',
+        areaServed: 'Skate shop',
+      })
+      .expect(201);
+    const likely = await get(
+      `/api/calls/likely/${place.siteId}?q=${encodeURIComponent('skate shop is warm')}`,
+    );
+    expect(likely[0]).toMatchObject({ title: 'HP-9', why: [{ rule: 'area' }, expect.anything()] });
+  });
+});

@@ -1,5 +1,7 @@
 import { callList, callPatch, newCall } from '#contracts/calls';
 import { id as uuid } from '#contracts/common';
+import { searchQuery } from '#contracts/search';
+import { likelyAt } from '../search/likely.ts';
 import { parse } from '../http/problem.ts';
 import { Reply, type Route } from '../http/routes.ts';
 import { callRows, knownAtIntake } from './queries.ts';
@@ -17,6 +19,12 @@ export const callRoutes: readonly Route[] = [
     path: '/api/calls/known/:siteId',
     action: 'read',
     handle: (context) => knownAtIntake(context, parse(uuid, context.params.siteId)),
+  },
+  {
+    method: 'get',
+    path: '/api/calls/likely/:siteId',
+    action: 'read',
+    handle: ({ db, params, query }) => likelyAt(db, parse(uuid, params.siteId), parse(searchQuery, query).q),
   },
   {
     method: 'get',

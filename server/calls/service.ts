@@ -44,7 +44,9 @@ export async function callRecord(db: Database, id: string): Promise<CallPage> {
 
 /** What an event says beside its kind, in a few words. */
 function eventNote(body: Record<string, unknown>): string | null {
-  const said = [body.as, body.waitingFor, body.note].filter((part) => typeof part === 'string');
+  const said = [body.as, body.waitingFor, body.caller, body.phone, body.note].filter(
+    (part) => typeof part === 'string',
+  );
   return said.length > 0 ? said.join(', ') : null;
 }
 
@@ -145,7 +147,10 @@ export async function updateCall(
     },
     async (touched, transaction) => {
       const before = (await db.models.Call.findByPk(id, { transaction })) as Call;
-      if (patch.unitId) await checkPlace(db, before.siteId, patch.unitId, transaction);
+      const siteId = patch.siteId ?? before.siteId;
+      const moves = siteId !== before.siteId;
+      if (moves) await refuseMove(db, id, transaction);
+      if (patch.unitId || moves) await checkPlace(db, siteId, patch.unitId ?? null, transaction);
       const { scheduledOn: _day, promisedAt, ...change } = patch;
       await updateVersion(
         db.models.Call,
@@ -153,6 +158,8 @@ export async function updateCall(
         version,
         {
           ...change,
+          // A unit of the site it was thought to be at is none of the other.
+          ...(moves ? { unitId: patch.unitId ?? null } : {}),
           ...(promisedAt === undefined ? {} : { promisedAt: promisedAt ? new Date(promisedAt) : null }),
         },
         { transaction, what: 'Call', show: () => callRecord(db, id) },
@@ -195,7 +202,13 @@ function planning(before: Call, patch: Pick<CallPatch, 'crewId' | 'scheduledOn'>
   return [{ kind: 'unplanned' }];
 }
 
-const STEPS = { cancel: 'cancelled', restore: 'restored', reopen: 'reopened', wait: 'waiting' } as const;
+const STEPS = {
+  cancel: 'cancelled',
+  restore: 'restored',
+  reopen: 'reopened',
+  wait: 'waiting',
+  'call again': 'called again',
+} as const;
 
 function stepEvent(before: Call, { step, ...body }: NonNullable<CallPatch['step']>): DeskEvent {
   refuse(step, before, 'step');
@@ -213,7 +226,10 @@ async function planVisit(db: Database, callId: string, transaction: Transaction)
   const planned = crewId !== null && scheduledOn !== null && !['done', 'cancelled'].includes(call.state);
   const { Visit, VisitCall } = db.models;
   if (unused && planned)
-    await Visit.update({ crewId, plannedFor: scheduledOn }, { where: { id: unused.id }, transaction });
+    await Visit.update(
+      { crewId, siteId, plannedFor: scheduledOn },
+      { where: { id: unused.id }, transaction },
+    );
   else if (unused) await Visit.update({ cancelledAt: new Date() }, { where: { id: unused.id }, transaction });
   else if (planned) {
     const same = await db.rows(VISIT_OF_PLAN, [callId, crewId, scheduledOn], transaction);
@@ -221,6 +237,15 @@ async function planVisit(db: Database, callId: string, transaction: Transaction)
     const visit = await Visit.create({ siteId, crewId, plannedFor: scheduledOn }, { transaction });
     await VisitCall.create({ visitId: visit.id, callId }, { transaction });
   }
+}
+
+/** What was written at a place stays there. @throws Problem 422 */
+async function refuseMove(db: Database, callId: string, transaction: Transaction): Promise<void> {
+  const visits = await db.rows<CallPage['visits'][number]>(VISITS_OF_CALL, [callId], transaction);
+  if (visits.some((visit) => visit.entries > 0))
+    throw invalid([
+      { path: 'siteId', message: 'somebody has been there for this call; take a new one for the other site' },
+    ]);
 }
 
 async function checkPlace(

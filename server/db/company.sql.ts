@@ -116,3 +116,14 @@ begin
   raise exception '% is append-only', tg_table_name;
 end $$;
 `;
+
+/** What is told on the telephone beyond the complaint, and further callers on the same trouble. */
+export const INTAKE = /* sql */ `
+alter table calls
+  add column caller_phone text,
+  add column told jsonb not null default '{}';
+alter table call_events drop constraint call_events_kind_check;
+alter table call_events add constraint call_events_kind_check check (
+  kind in ('planned', 'unplanned', 'waiting', 'cancelled', 'restored', 'reopened', 'called again')
+);
+`;

@@ -37,6 +37,7 @@ describe('migrations', () => {
       '0004 folded',
       '0005 company',
       '0006 imports',
+      '0007 intake',
     ]);
     expect(await migrate(a)).toEqual([]);
     await a.close();

@@ -165,6 +165,8 @@ const COLUMNS = {
     complaint: TEXT,
     system: TEXT,
     caller: TEXT,
+    callerPhone: TEXT,
+    told: OBJECT,
     area: TEXT,
     roomF: DOUBLE,
     setPointF: DOUBLE,

@@ -5,6 +5,7 @@ import type { Recipe } from '#core/imports';
 import type { RoofPlan } from '#core/roof';
 import type { Outcome } from '#core/work';
 import type { OpeningHours } from '#contracts/sites';
+import type { Told } from '#contracts/calls';
 import type { Skill } from '#contracts/people';
 import type { Role } from '#contracts/roles';
 
@@ -161,6 +162,8 @@ export interface CallRow {
   complaint: string;
   system: Text;
   caller: Text;
+  callerPhone: Text;
+  told: Made<Told>;
   area: Text;
   roomF: Num;
   setPointF: Num;

@@ -6,6 +6,8 @@ import { candidateUnits } from './search.sql.ts';
 
 /** So many units are looked at closely; the rest share fewer words with what was typed. */
 const CANDIDATES = 60;
+/** More than a caller has patience for are not offered at a site. */
+const MOST_AT_SITE = 5;
 
 interface Row extends Omit<Candidate, 'areas' | 'controls' | 'feeds' | 'serial' | 'model'> {
   readonly serial: string | null;
@@ -19,7 +21,18 @@ interface Row extends Omit<Candidate, 'areas' | 'controls' | 'feeds' | 'serial' 
  * Units likely meant by a complaint, a tag, a serial, a breaker or an alarm point, with reasons. The database
  * finds those that share most words, core ranks them.
  */
-export async function likelyFound(db: Database, typed: string, limit: number): Promise<Found[]> {
+export const likelyFound = (db: Database, typed: string, limit: number): Promise<Found[]> =>
+  likely(db, typed, { limit });
+
+/** The same among the units of one site. */
+export const likelyAt = (db: Database, siteId: string, typed: string): Promise<Found[]> =>
+  likely(db, typed, { limit: MOST_AT_SITE, siteId });
+
+async function likely(
+  db: Database,
+  typed: string,
+  { limit, siteId }: { limit: number; siteId?: string },
+): Promise<Found[]> {
   const clue = readClue(typed);
   const words = clue.words.slice(0, 8);
   const serial = typed.toLowerCase().replace(/[^\p{L}\p{N}]/gu, '');
@@ -35,9 +48,10 @@ export async function likelyFound(db: Database, typed: string, limit: number): P
     ...clue.poles.map(poleWord),
     ...(serial.length >= 4 ? [`${serial}:*`] : []),
   ];
-  const rows = await db.rows<Row>(candidateUnits(terms.length, CANDIDATES), [
+  const rows = await db.rows<Row>(candidateUnits(terms.length, CANDIDATES, siteId !== undefined), [
     ...terms,
     terms.map((term) => `(${term})`).join(' | '),
+    ...(siteId === undefined ? [] : [siteId]),
   ]);
   const candidates = rows.map(
     ({ serial: number, model, areaServed, foundBy, subtitle: _subtitle, ...row }): Candidate => ({

@@ -23,14 +23,16 @@ limit ${limit}`;
  * Units that share most of the clues `$1` to `$n`; `$n+1` is all of them together, by which the index finds.
  *
  * @param clues how many there are
+ * @param atSite only those of site `$n+2`
  */
-export const candidateUnits = (clues: number, limit: number): string => {
+export const candidateUnits = (clues: number, limit: number, atSite = false): string => {
   const shared = Array.from({ length: clues }, (_, i) => `(d.words @@ to_tsquery('simple', $${i + 1}))::int`);
   return `
 with hits as materialized (
   select d.id, ${shared.join(' + ')} as matched, d.subtitle
   from search_documents d
-  where d.kind <> 'call' and d.kind = 'unit' and d.words @@ to_tsquery('simple', $${clues + 1}))
+  where d.kind <> 'call' and d.kind = 'unit' and d.words @@ to_tsquery('simple', $${clues + 1})
+    ${atSite ? `and d.id in (select id from units where site_id = $${clues + 2}::uuid)` : ''})
 select
   u.id as "unitId",
   u.tag,

@@ -10,6 +10,8 @@ const ORDER: Record<string, string> = {
   name: 's.name {dir}, c.name',
   units: 'units {dir}, c.name, s.name',
   flagged: 'flagged {dir}, c.name, s.name',
+  // What was typed begins its own name: that is the one that is meant.
+  best: 'starts_with(lower(s.name), lower($2)) desc, starts_with(lower(c.name), lower($2)) desc, c.name, s.name',
 };
 
 export async function sitePage(
@@ -20,6 +22,12 @@ export async function sitePage(
   const bind = found ? [found] : [];
   const searched = found !== undefined;
   const [count] = await db.rows<{ total: number }>(countSites(searched, list.placed), bind);
-  const rows = await db.rows<SiteRow>(sitesPage(searched, orderBy(ORDER, list), list, list.placed), bind);
+  const best = searched && list.sort === 'best';
+  const sort = list.sort === 'best' && !searched ? 'customer' : list.sort;
+  const order = orderBy(ORDER, { ...list, sort });
+  const rows = await db.rows<SiteRow>(
+    sitesPage(searched, order, list, list.placed),
+    best ? [...bind, list.q.trim()] : bind,
+  );
   return { rows, total: count?.total ?? 0 };
 }

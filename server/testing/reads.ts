@@ -4,7 +4,7 @@ import { PART_IDS } from '#core/machine';
 import { HOW_NAMES, LINK_KINDS, POINT_KINDS } from '#core/tracing';
 import { CALL_KINDS, SITE_HAZARD_NAMES, UNIT_KINDS, UNIT_STATUSES } from '#core/vocabulary';
 import { CALL_STATES, CANCELLED_AS, OUTCOME_GRADES, WAITING_FOR } from '#core/work';
-import type { CallPage, CallRow, KnownAtIntake } from '#contracts/calls';
+import { callFields, type CallPage, type CallRow, type KnownAtIntake } from '#contracts/calls';
 import type { CustomerRow } from '#contracts/customers';
 import { siteCollection } from '#contracts/files';
 import type { News } from '#contracts/news';
@@ -84,6 +84,8 @@ const call = z.strictObject({
 
 const callPage = call.extend({
   caller: maybe(text),
+  callerPhone: maybe(text),
+  told: callFields.shape.told,
   area: maybe(text),
   roomF: maybe(z.number()),
   setPointF: maybe(z.number()),

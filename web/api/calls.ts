@@ -1,5 +1,6 @@
 import type { Page } from '#contracts/common';
 import type { CallPage, CallPatch, CallRow, KnownAtIntake, NewCall } from '#contracts/calls';
+import type { Found } from '#contracts/search';
 import { api } from './base.ts';
 import type { ListAsk } from './base.ts';
 import { affected, list, one, place } from './tags.ts';
@@ -10,6 +11,8 @@ export const {
   useKnownAtIntakeQuery,
   useCreateCallMutation,
   useUpdateCallMutation,
+  useLazyCallQuery,
+  useLikelyAtQuery,
 } = api.injectEndpoints({
   endpoints: (build) => ({
     calls: build.query<Page<CallRow>, ListAsk & { status: 'open' | 'all' }>({
@@ -23,6 +26,11 @@ export const {
     knownAtIntake: build.query<KnownAtIntake, string>({
       query: (siteId) => `/calls/known/${siteId}`,
       providesTags: (_page, _error, siteId) => place(siteId),
+    }),
+    likelyAt: build.query<Found[], { siteId: string; q: string }>({
+      query: ({ siteId, q }) => ({ url: `/calls/likely/${siteId}`, params: { q } }),
+      providesTags: (_page, _error, { siteId }) => place(siteId),
+      keepUnusedDataFor: 10,
     }),
     createCall: build.mutation<CallPage, NewCall>({
       query: (body) => ({ url: '/calls', method: 'POST', body }),

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { toast } from 'sonner';
+import { QUESTIONS, type QuestionName } from '#core/intake';
 import { plural } from '#core/reasons';
 import { PRIORITIES, SYSTEMS } from '#core/vocabulary';
 import { whyNot, type DeskStep } from '#core/work';
@@ -16,6 +17,7 @@ import { Plate } from '../ui/Plate.tsx';
 import { RecordForm } from '../ui/RecordForm.tsx';
 import { PriorityWord } from '../ui/PriorityWord.tsx';
 import { Empty, Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';
+import { MoveDialog } from './MoveDialog.tsx';
 import { PlanForm } from './PlanForm.tsx';
 import { StepDialog, type AskedStep } from './StepDialog.tsx';
 
@@ -27,6 +29,7 @@ export default function CallScreen() {
   const known = useKnownAtIntakeQuery(call?.siteId ?? '', { skip: !call });
   const [update] = useUpdateCallMutation();
   const [editing, setEditing] = useState(false);
+  const [moving, setMoving] = useState(false);
   const [step, setStep] = useState<AskedStep>();
   if (error)
     return (
@@ -66,10 +69,23 @@ export default function CallScreen() {
   const facts: [string, React.ReactNode][] = [
     ['Received', instant(call.receivedAt, call.timeZone)],
     ['Caller', call.caller ?? '–'],
+    ...(call.callerPhone
+      ? [
+          [
+            'Telephone',
+            <a key="phone" href={`tel:${call.callerPhone}`} className="text-copper underline">
+              {call.callerPhone}
+            </a>,
+          ] as [string, React.ReactNode],
+        ]
+      : []),
     ['Area', call.area ?? '–'],
     ['System', call.system ?? 'not said'],
     ['Room and set point', `${number(call.roomF)} / ${number(call.setPointF)} °F`],
     ['At stake', call.stake ?? 'not said'],
+    ...(Object.entries(call.told) as [QuestionName, string][]).map(
+      ([name, answer]): [string, React.ReactNode] => [QUESTIONS[name], answer],
+    ),
     ['Promised', call.promisedAt ? instant(call.promisedAt, call.timeZone) : '–'],
     ['Done', call.completedAt ? instant(call.completedAt, call.timeZone) : '–'],
   ];
@@ -94,6 +110,7 @@ export default function CallScreen() {
               Open the visit sheet
             </Link>
           ) : null}
+          {mayEdit ? <Button onClick={() => setMoving(true)}>Site, unit, promise</Button> : null}
           {mayEdit ? <Button onClick={() => setEditing(true)}>Edit</Button> : null}
           {may('wait') ? <Button onClick={() => setStep('wait')}>Set waiting</Button> : null}
           {may('cancel') ? <Button onClick={() => setStep('cancel')}>Cancel the call</Button> : null}
@@ -217,6 +234,13 @@ export default function CallScreen() {
           </ul>
         </Panel>
       </div>
+      {moving ? (
+        <MoveDialog
+          call={call}
+          onSave={(patch) => update({ id, patch: { ...patch, version: call.version } }).unwrap()}
+          onClose={() => setMoving(false)}
+        />
+      ) : null}
       {step ? (
         <StepDialog
           step={step}

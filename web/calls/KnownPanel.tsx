@@ -1,9 +1,17 @@
+import { useState } from 'react';
 import { Link } from 'react-router';
+import { v7 as uuid } from 'uuid';
+import { UNIT_KINDS } from '#core/vocabulary';
 import type { KnownAtIntake } from '#contracts/calls';
+import { unitFields, type NewUnit } from '#contracts/units';
+import { useCreateUnitMutation } from '../api/units.ts';
+import { useWho } from '../state/session.ts';
+import { Button } from '../ui/Button.tsx';
 import { FlagWord } from '../ui/Flags.tsx';
 import { dayOf, instant } from '../ui/format.ts';
 import { GettingIn } from '../ui/GettingIn.tsx';
 import { Plate } from '../ui/Plate.tsx';
+import { RecordForm } from '../ui/RecordForm.tsx';
 import { Empty, Panel } from '../ui/Screen.tsx';
 
 /** What is known of a site the moment a call about it comes in; choosing a unit is one click or key. */
@@ -11,13 +19,19 @@ export function KnownPanel({
   known,
   unitId,
   onUnit,
+  onSame,
   zone,
 }: {
   known: KnownAtIntake;
   unitId: string | null;
   onUnit: (id: string | null) => void;
+  /** It is the same trouble: the caller is added to the call that is open. */
+  onSame: (callId: string) => void;
   zone: string;
 }) {
+  const { can } = useWho();
+  const [adding, setAdding] = useState(false);
+  const [createUnit] = useCreateUnitMutation();
   return (
     <div className="space-y-3">
       {known.openCalls.length > 0 ? (
@@ -35,13 +49,23 @@ export function KnownPanel({
                   {call.ref || call.kind}
                 </Link>{' '}
                 {call.unit ? <span className="plate text-sm">{call.unit}</span> : null} {call.complaint}{' '}
-                <span className="text-sm text-soft">({instant(call.receivedAt, zone)})</span>
+                <span className="text-sm text-soft">({instant(call.receivedAt, zone)})</span>{' '}
+                <Button
+                  look="quiet"
+                  aria-label={`The same trouble as ${call.ref || call.kind}`}
+                  onClick={() => onSame(call.id)}
+                >
+                  The same: add this caller
+                </Button>
               </li>
             ))}
           </ul>
         </div>
       ) : null}
-      <Panel title="Units here, worst first">
+      <Panel
+        title="Units here, worst first"
+        actions={can('edit record') ? <Button onClick={() => setAdding(true)}>New unit</Button> : null}
+      >
         {known.units.length === 0 ? <Empty>No unit is on record at this site.</Empty> : null}
         <ul
           className="max-h-[420px] divide-y divide-rule overflow-y-auto"
@@ -87,6 +111,23 @@ export function KnownPanel({
           : ''}
       </p>
       <GettingIn place={known.gettingIn} brief />
+      {adding ? (
+        <RecordForm
+          title="A new unit here"
+          fields={[
+            { name: 'tag', label: 'Tag', hint: 'The short name on the plate, such as RTU-4' },
+            { name: 'kind', label: 'Kind', kind: 'choice', choices: UNIT_KINDS },
+            { name: 'areaServed', label: 'Serves' },
+          ]}
+          schema={unitFields.partial().required({ tag: true, kind: true })}
+          stored={{}}
+          onSave={async (patch) => {
+            const body = { ...patch, id: uuid(), siteId: known.siteId } as NewUnit;
+            onUnit((await createUnit(body).unwrap()).id);
+          }}
+          onClose={() => setAdding(false)}
+        />
+      ) : null}
     </div>
   );
 }

@@ -1,20 +1,29 @@
 import { Command } from 'cmdk';
 import { useEffect, useState } from 'react';
 import { useSitesQuery } from '../api/sites.ts';
+import { Button } from '../ui/Button.tsx';
 
 /** Finds a site while typing its name, customer, street or ref; arrow keys and Enter choose. */
 export function SitePicker({
   onPick,
+  onNew,
   error,
 }: {
   onPick: (site: { id: string; name: string; customer: string }) => void;
+  /** It is on no record yet; what was typed is its name. */
+  onNew?: (typed: string) => void;
   error?: string | undefined;
 }) {
   const [typed, setTyped] = useState('');
-  const { data } = useSitesQuery({ q: typed, sort: 'customer', dir: 'asc', offset: 0, limit: 8 });
+  // Of what is typed now, not of what was typed before: Enter takes only what is shown for these words.
+  const { currentData } = useSitesQuery({ q: typed, sort: 'best', dir: 'asc', offset: 0, limit: 8 });
   const [selected, setSelected] = useState('');
-  // Rows arrive after the typing; the first of them is always the one Enter takes.
-  useEffect(() => setSelected(data?.rows[0]?.id ?? ''), [data]);
+  useEffect(() => setSelected(currentData?.rows[0]?.id ?? ''), [currentData]);
+  const [shown, setShown] = useState(currentData);
+  useEffect(() => {
+    if (currentData) setShown(currentData);
+  }, [currentData]);
+  const data = currentData ?? shown;
   return (
     <Command
       shouldFilter={false}
@@ -22,6 +31,13 @@ export function SitePicker({
       className="relative"
       value={selected}
       onValueChange={setSelected}
+      onKeyDown={(event) => {
+        if (event.key !== 'Enter') return;
+        if (event.ctrlKey || !currentData) {
+          event.preventDefault();
+          event.stopPropagation();
+        }
+      }}
     >
       <Command.Input
         autoFocus
@@ -55,6 +71,11 @@ export function SitePicker({
         ))}
         {data?.rows.length === 0 ? <p className="p-2 text-soft">No site begins like that.</p> : null}
       </Command.List>
+      {onNew ? (
+        <Button look="quiet" onClick={() => onNew(typed)}>
+          Not on record yet: a new site
+        </Button>
+      ) : null}
     </Command>
   );
 }

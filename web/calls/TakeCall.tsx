@@ -1,13 +1,19 @@
-import { useEffect, useMemo, useRef } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import { toast } from 'sonner';
 import { v7 as uuid } from 'uuid';
-import { suggestPriority } from '#core/intake';
+import { QUESTIONS, questionsFor, suggestPriority, systemHeard, type QuestionName } from '#core/intake';
 import { wordsOf } from '#core/reasons';
 import { instantAt, minutesOfDay } from '#core/time';
 import { PRIORITIES, STAKES, SYSTEMS, type Priority, type Stake, type System } from '#core/vocabulary';
 import { newCall, type NewCall } from '#contracts/calls';
-import { useCreateCallMutation, useKnownAtIntakeQuery } from '../api/calls.ts';
+import { problemOf } from '../api/base.ts';
+import {
+  useCreateCallMutation,
+  useKnownAtIntakeQuery,
+  useLazyCallQuery,
+  useUpdateCallMutation,
+} from '../api/calls.ts';
 import { useCrewsQuery } from '../api/crews.ts';
 import { useSiteQuery } from '../api/sites.ts';
 import { now } from '../state/clock.ts';
@@ -20,6 +26,9 @@ import { Reasons } from '../ui/Reasons.tsx';
 import { Empty, Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';
 import { FormTrouble } from '../ui/FormTrouble.tsx';
 import { useTyped } from '../ui/useTyped.ts';
+import { Heard } from './Heard.tsx';
+import { LikelyUnits } from './LikelyUnits.tsx';
+import { NewPlace } from './NewPlace.tsx';
 import { KnownPanel } from './KnownPanel.tsx';
 import { SitePicker } from './SitePicker.tsx';
 
@@ -31,6 +40,8 @@ const BLANK = {
   system: '',
   stake: '',
   caller: '',
+  callerPhone: '',
+  told: {} as Partial<Record<QuestionName, string>>,
   area: '',
   roomF: '',
   setPointF: '',
@@ -53,37 +64,62 @@ export default function TakeCall() {
   const { today, timeZone } = useWho();
   const navigate = useNavigate();
   const [params] = useSearchParams();
-  const { value, set, clear, ready } = useDraft('call', BLANK);
+  const { value: kept, set, clear, ready } = useDraft('call', BLANK);
+  // A draft of an older version lacks what it did not ask.
+  const value = { ...BLANK, ...kept };
   const known = useKnownAtIntakeQuery(value.siteId, { skip: value.siteId === '' });
   const crews = useCrewsQuery(value.scheduledOn || today);
   const [create] = useCreateCallMutation();
+  const [readCall] = useLazyCallQuery();
+  const [update] = useUpdateCallMutation();
   const id = useRef(uuid());
+  const [newPlace, setNewPlace] = useState<string>();
   const complaintRef = useRef<HTMLTextAreaElement>(null);
 
   // Opened from a site or a unit: that is where the call is about.
   const fromSite = params.get('site');
   const asked = useSiteQuery(fromSite ?? '', { skip: !fromSite });
   useEffect(() => {
-    if (ready && asked.data && value.siteId !== asked.data.id)
-      set({
-        siteId: asked.data.id,
-        siteName: `${asked.data.name}, ${asked.data.customer}`,
-        unitId: params.get('unit'),
-      });
-  }, [ready, asked.data, value.siteId, set, params]);
+    if (!ready || !asked.data || value.siteId === asked.data.id) return;
+    const at = {
+      siteId: asked.data.id,
+      siteName: `${asked.data.name}, ${asked.data.customer}`,
+      unitId: params.get('unit'),
+    };
+    // What was typed for another site is about that one: it is put aside and can be brought back.
+    if (value.siteId !== '' && value.complaint.trim() !== '') putAside({ ...BLANK, ...at });
+    else set(at);
+    // Once for each site that is asked for.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [ready, asked.data, params]);
 
   const suggestion = useMemo(
     () =>
       suggestPriority({
+        words: value.complaint,
         ...(value.stake ? { stake: value.stake as Stake } : {}),
         ...(value.system ? { system: value.system as System } : {}),
         ...(degrees(value.roomF) === undefined ? {} : { roomF: degrees(value.roomF) as number }),
         ...(degrees(value.setPointF) === undefined ? {} : { setPointF: degrees(value.setPointF) as number }),
         ...(degrees(value.outdoorF) === undefined ? {} : { outdoorF: degrees(value.outdoorF) as number }),
       }),
-    [value.stake, value.system, value.roomF, value.setPointF, value.outdoorF],
+    [value.complaint, value.stake, value.system, value.roomF, value.setPointF, value.outdoorF],
   );
   const priority = (value.priority || suggestion.priority) as Priority;
+  // What was answered stays in sight, whatever the words are by now.
+  const asks = (Object.keys(QUESTIONS) as QuestionName[]).filter(
+    (name) => questionsFor(value.complaint).includes(name) || value.told[name],
+  );
+  /** Nothing typed for one site is carried to another; it can be brought back. */
+  function putAside(instead: typeof BLANK) {
+    const before = value;
+    clear();
+    set(instead);
+    if (before.complaint.trim() !== '' || before.caller.trim() !== '')
+      toast(`What was typed for ${before.siteName || 'the call'} is put aside`, {
+        action: { label: 'Bring it back', onClick: () => set(before) },
+      });
+  }
 
   const form = useTyped<typeof BLANK, NewCall>(
     value,
@@ -95,9 +131,11 @@ export default function TakeCall() {
         unitId: typed.unitId,
         receivedAt: new Date(Math.floor(now().getTime() / 1000) * 1000).toISOString(),
         complaint: typed.complaint,
-        system: typed.system || null,
+        system: typed.system || systemHeard(typed.complaint) || null,
         stake: typed.stake || null,
         caller: typed.caller || null,
+        callerPhone: typed.callerPhone || null,
+        told: Object.fromEntries(Object.entries(typed.told).filter(([, answer]) => answer.trim() !== '')),
         area: typed.area || null,
         roomF: numeric(typed.roomF),
         setPointF: numeric(typed.setPointF),
@@ -112,6 +150,25 @@ export default function TakeCall() {
     },
     { kept: true },
   );
+  /** Another caller on a trouble that is open already: on record with that call, which stays one. */
+  async function addTo(callId: string) {
+    if (value.caller.trim() === '') return form.setError('caller', { message: 'who is calling?' });
+    try {
+      const { version, ref } = await readCall(callId).unwrap();
+      const step = {
+        step: 'call again' as const,
+        caller: value.caller,
+        ...(value.callerPhone.trim() ? { phone: value.callerPhone } : {}),
+        ...(value.complaint.trim() ? { note: value.complaint.slice(0, 300) } : {}),
+      };
+      await update({ id: callId, patch: { version, step } }).unwrap();
+      clear();
+      toast(`${value.caller} is added to ${ref}`);
+      void navigate(`/calls/${callId}`);
+    } catch (error) {
+      form.refuse(problemOf(error));
+    }
+  }
   const save = form.submit(async (body) => {
     try {
       const call = await create(body).unwrap();
@@ -126,7 +183,7 @@ export default function TakeCall() {
 
   if (!ready) return <Loading what="your draft" />;
   const text = (
-    name: 'caller' | 'area' | 'roomF' | 'setPointF' | 'outdoorF' | 'promisedTime',
+    name: 'caller' | 'callerPhone' | 'area' | 'roomF' | 'setPointF' | 'outdoorF' | 'promisedTime',
     extra: object = {},
   ) => <input value={value[name]} onChange={(e) => set({ [name]: e.target.value })} {...extra} />;
   const choice = (name: 'system' | 'stake', options: readonly string[]) => (
@@ -150,14 +207,16 @@ export default function TakeCall() {
           if (event.key === 'Enter' && event.ctrlKey) void save();
         }}
       >
+        <Heard words={value.complaint} />
         <div className="space-y-3">
           {value.siteId ? (
-            <Button look="quiet" onClick={() => set({ siteId: '', siteName: '', unitId: null })}>
+            <Button look="quiet" onClick={() => putAside(BLANK)}>
               Another site
             </Button>
           ) : (
             <SitePicker
               error={form.error('siteId')}
+              onNew={setNewPlace}
               onPick={(site) => {
                 set({ siteId: site.id, siteName: `${site.name}, ${site.customer}`, unitId: null });
                 setTimeout(() => complaintRef.current?.focus(), 0);
@@ -172,8 +231,34 @@ export default function TakeCall() {
               onChange={(e) => set({ complaint: e.target.value })}
             />
           </Field>
+          {known.data ? (
+            <LikelyUnits
+              siteId={value.siteId}
+              words={value.complaint}
+              units={known.data.units}
+              unitId={value.unitId}
+              onUnit={(unitId) => set({ unitId })}
+            />
+          ) : null}
+          {asks.length > 0 ? (
+            <div className="grid grid-cols-2 gap-3">
+              {asks.map((name) => (
+                <Field key={name} label={QUESTIONS[name]}>
+                  <input
+                    value={value.told[name] ?? ''}
+                    onChange={(e) => set({ told: { ...value.told, [name]: e.target.value } })}
+                  />
+                </Field>
+              ))}
+            </div>
+          ) : null}
           <div className="grid grid-cols-2 gap-3 sm:grid-cols-3">
-            <Field label="Caller">{text('caller')}</Field>
+            <Field label="Caller" error={form.error('caller')}>
+              {text('caller')}
+            </Field>
+            <Field label="Telephone" error={form.error('callerPhone')}>
+              {text('callerPhone', { type: 'tel' })}
+            </Field>
             <Field label="Area they feel it in">{text('area')}</Field>
             <Field label="System">{choice('system', SYSTEMS)}</Field>
             <Field label="What is at stake">{choice('stake', STAKES)}</Field>
@@ -257,11 +342,23 @@ export default function TakeCall() {
               known={known.data}
               unitId={value.unitId}
               onUnit={(unitId) => set({ unitId })}
+              onSame={(callId) => void addTo(callId)}
               zone={timeZone}
             />
           ) : null}
         </div>
       </form>
+      {newPlace === undefined ? null : (
+        <NewPlace
+          typed={newPlace}
+          onClose={() => setNewPlace(undefined)}
+          onMade={(site) => {
+            setNewPlace(undefined);
+            set({ siteId: site.id, siteName: `${site.name}, ${site.customer}`, unitId: null });
+            setTimeout(() => complaintRef.current?.focus(), 0);
+          }}
+        />
+      )}
     </Screen>
   );
 }

@@ -1,0 +1,103 @@
+import { useState } from 'react';
+import { instantAt, minutesOfDay } from '#core/time';
+import { callPatch, type CallPage, type CallPatch } from '#contracts/calls';
+import { useKnownAtIntakeQuery } from '../api/calls.ts';
+import { useWho } from '../state/session.ts';
+import { Button } from '../ui/Button.tsx';
+import { Dialog } from '../ui/Dialog.tsx';
+import { Field } from '../ui/Field.tsx';
+import { clockOf } from '../ui/format.ts';
+import { FormTrouble } from '../ui/FormTrouble.tsx';
+import { useTyped } from '../ui/useTyped.ts';
+import { SitePicker } from './SitePicker.tsx';
+
+type Patch = Omit<CallPatch, 'version'>;
+
+const dayIn = (at: string, zone: string): string =>
+  new Intl.DateTimeFormat('en-CA', { timeZone: zone }).format(new Date(at));
+
+/** What a call is about and what was promised, put right after it was taken: site, unit, until when. */
+export function MoveDialog({
+  call,
+  onSave,
+  onClose,
+}: {
+  call: CallPage;
+  onSave: (patch: Patch) => Promise<unknown>;
+  onClose: () => void;
+}) {
+  const { today } = useWho();
+  const [site, setSite] = useState({ id: call.siteId, name: `${call.site}, ${call.customer}` });
+  const [choosing, setChoosing] = useState(false);
+  const known = useKnownAtIntakeQuery(site.id);
+  const zone = call.timeZone;
+  const form = useTyped(
+    {
+      unitId: call.unitId ?? '',
+      day: call.promisedAt ? dayIn(call.promisedAt, zone) : '',
+      time: call.promisedAt ? clockOf(call.promisedAt, zone) : '',
+    },
+    {
+      schema: callPatch,
+      toBody: ({ unitId, day, time }) => ({
+        version: call.version,
+        ...(site.id === call.siteId ? {} : { siteId: site.id }),
+        unitId: unitId || null,
+        promisedAt: time ? instantAt(day || today, minutesOfDay(time), zone).toISOString() : null,
+      }),
+    },
+  );
+  const save = form.submit(async ({ version: _version, ...patch }) => {
+    await onSave(patch);
+    onClose();
+  });
+  return (
+    <Dialog open onClose={onClose} title={`What ${call.ref || 'the call'} is about`}>
+      {choosing ? (
+        <SitePicker
+          onPick={({ id, name, customer }) => {
+            setSite({ id, name: `${name}, ${customer}` });
+            form.setValue('unitId', '');
+            setChoosing(false);
+          }}
+        />
+      ) : (
+        <form onSubmit={save} noValidate className="space-y-3">
+          <p className="flex flex-wrap items-center gap-2">
+            <strong>{site.name}</strong>
+            <Button look="quiet" onClick={() => setChoosing(true)}>
+              Another site
+            </Button>
+          </p>
+          <FormTrouble text={form.error('siteId')} />
+          <Field label="Unit" error={form.error('unitId')}>
+            <select {...form.register('unitId')}>
+              <option value="">not known</option>
+              {known.data?.units.map((unit) => (
+                <option key={unit.id} value={unit.id}>
+                  {unit.tag}
+                  {unit.areaServed ? `, ${unit.areaServed}` : ''}
+                </option>
+              ))}
+            </select>
+          </Field>
+          <div className="grid grid-cols-2 gap-2">
+            <Field label="Promised on" error={form.error('promisedAt')}>
+              <input type="date" {...form.register('day')} />
+            </Field>
+            <Field label="By">
+              <input type="time" {...form.register('time')} />
+            </Field>
+          </div>
+          <FormTrouble text={form.trouble} />
+          <div className="flex gap-2">
+            <Button type="submit" look="act" disabled={form.isSubmitting}>
+              Save
+            </Button>
+            <Button onClick={onClose}>Cancel</Button>
+          </div>
+        </form>
+      )}
+    </Dialog>
+  );
+}
