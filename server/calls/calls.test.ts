@@ -5,7 +5,7 @@ type Agent = Awaited<ReturnType<TestServer['as']>>;
 let server: TestServer;
 let desk: Agent;
 let roof: Agent;
-let place: { siteId: string; unitId: string };
+let place: Awaited<ReturnType<typeof oneUnit>>;
 let otherCrew: string;
 
 beforeAll(async () => {

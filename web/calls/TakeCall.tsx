@@ -201,10 +201,12 @@ export default function TakeCall() {
     >
       <form
         className="grid gap-4 lg:grid-cols-2"
-        onSubmit={save}
+        // What is saved in a dialog over it comes up here too, and saves no call.
+        onSubmit={(event) => (event.target === event.currentTarget ? save(event) : undefined)}
         noValidate
         onKeyDown={(event) => {
-          if (event.key === 'Enter' && event.ctrlKey) void save();
+          const within = event.currentTarget.contains(event.target as Node);
+          if (event.key === 'Enter' && event.ctrlKey && within) void save();
         }}
       >
         <Heard words={value.complaint} />
