@@ -2,6 +2,7 @@ import { READS, type Held } from '../server/testing/reads.ts';
 import { testServer, type TestServer } from '../server/testing/server.ts';
 import { clockFor } from '../server/http/clock.ts';
 import { DEMO_PASSWORD, loadScenario } from './load.ts';
+import { PHRASES } from './phrases.ts';
 import { makeScenario } from './scenario/index.ts';
 
 const TODAY = '2026-06-03';
@@ -30,6 +31,21 @@ async function verdict(
   const { body } = await manager.get(`/api/units/${hit.id}`).expect(200);
   return { flags: body.verdict.flags, arcs: body.story.arcs };
 }
+
+/** How people look for a unit: written down before the finding was last changed. */
+it('units are found by what people say of them: most right first, nearly all in the first three', async () => {
+  const places: number[] = [];
+  for (const [said, site, tag] of PHRASES) {
+    const { body } = await manager.get('/api/search').query({ q: said }).expect(200);
+    const units = (body as { kind: string; title: string; subtitle: string }[]).filter(
+      (f) => f.kind === 'unit',
+    );
+    places.push(units.findIndex((f) => f.title === tag && f.subtitle.startsWith(site)));
+  }
+  expect(PHRASES).toHaveLength(24);
+  expect(places.filter((at) => at === 0).length).toBeGreaterThanOrEqual(20);
+  expect(places.filter((at) => at >= 0 && at < 3).length).toBeGreaterThanOrEqual(22);
+});
 
 /** What each planted story should show, as demo/README.md tells it. */
 describe('the planted stories', () => {

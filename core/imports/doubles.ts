@@ -53,9 +53,8 @@ const telling = (text: string): string =>
     .filter((word) => /\d/.test(word) || word.length === 1)
     .join(' ');
 
-/** One slip in a short name, two in a long one; what tells two of a kind apart is never a slip. */
+/** One slip in a short name, two in a long one. What tells two of a kind apart keeps them in blocks apart. */
 function near(a: string, b: string): boolean {
-  if (telling(a) !== telling(b)) return false;
   const longest = Math.max(a.length, b.length);
   if (longest < 5 || Math.abs(a.length - b.length) > 2) return false;
   return distance(a, b) <= (longest >= 10 ? 2 : 1);
@@ -72,12 +71,14 @@ export function doublesIn(uses: ReadonlyMap<string, number>, known: readonly str
   const onRecord = new Set(known);
   const alike = new Map<string, string>();
   const byCore = new Map<string, string>();
-  // Names that share neither beginning nor end are never near: comparing within these is enough.
+  // Names that share neither beginning nor end, or that a number or letter tells apart, are never near: comparing
+  // within blocks of the others is enough.
   const blocks = new Map<string, string[]>();
   const found: Double[] = [];
   for (const name of candidates) {
     const [plain, short] = [bare(name), core(name)];
-    const keys = [`< ${short.slice(0, 3)}`, `> ${short.slice(-3)}`];
+    const apart = telling(short);
+    const keys = [`< ${short.slice(0, 3)} ${apart}`, `> ${short.slice(-3)} ${apart}`];
     const say = (same: string, how: Double['how']) =>
       found.push({ name, same, how, uses: uses.get(name) ?? 0 });
     const same = alike.get(plain);

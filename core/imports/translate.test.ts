@@ -283,23 +283,33 @@ describe('probable doubles', () => {
   });
 });
 
-it('twenty thousand rows are read in a second or two', () => {
-  const rows = Array.from({ length: 20_000 }, (_, i) => [
-    `C${i % 300}`,
-    `Site ${i % 900}`,
+it('ten thousand rows of a large company are read within two seconds', () => {
+  const headings = ['c', 's', 'u', 'k', 'd', 't', 'v', 'r', 'l'];
+  const rows = Array.from({ length: 10_000 }, (_, i) => [
+    `Customer ${i % 3000} Inc`,
+    `Site ${i % 9000}`,
     `RTU-${i}`,
     'EF',
+    `${(i % 12) + 1}/${(i % 28) + 1}/20${10 + (i % 14)}`,
     `${1 + (i % 20)} tons`,
+    '208/230-3',
+    'R410A',
+    '10 lb 4 oz',
   ]);
-  const t = table(['c', 's', 'u', 'k', 't'], ...rows);
-  const columns = {
-    customer: { from: 'c' },
-    site: { from: 's' },
-    unit: { from: 'u' },
-    kind: { from: 'k' },
-    tons: { from: 't' },
-  };
+  const names = [
+    'customer',
+    'site',
+    'unit',
+    'kind',
+    'built_on',
+    'tons',
+    'voltage',
+    'refrigerant',
+    'charge_lb',
+  ];
+  const columns = Object.fromEntries(names.map((name, i) => [name, { from: headings[i] as string }]));
   const began = performance.now();
-  expect(read(t, recipe({ columns })).rows).toHaveLength(20_000);
-  expect(performance.now() - began).toBeLessThan(4000);
+  const { rows: good } = read(table(headings, ...rows), recipe({ columns, dateOrder: 'month first' }));
+  expect(good).toHaveLength(10_000);
+  expect(performance.now() - began).toBeLessThan(2000);
 });

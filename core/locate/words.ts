@@ -16,6 +16,14 @@ const PLACES: readonly (readonly string[])[] = [
   ['toilet', 'washroom', 'restroom'],
 ];
 
+/** Words that say what kind of machine, and others people use for it; the tags of the trade among them. */
+const KINDS: readonly (readonly string[])[] = [
+  ['makeup', 'make', 'mau'],
+  ['heater', 'uh'],
+  ['exhaust', 'ef', 'extractor'],
+  ['boiler', 'radiator', 'radiators'],
+];
+
 /** What people feel, and the system it usually speaks of. A complaint may still start elsewhere. */
 const FELT: ReadonlyMap<string, System> = new Map(
   Object.entries({
@@ -68,13 +76,19 @@ const split = (text: string) =>
     .split(/[^\p{L}\p{N}]+/u)
     .filter(Boolean);
 
+/** A tag typed in one, "uh7", is what the record writes in two. */
+const unglued = (typed: string): string => typed.replace(/\b([a-z]{1,4})(\d{1,3})\b/gi, '$1 $2');
+
 /** Takes a complaint, a tag, a serial, a breaker or an alarm point apart. */
 export function readClue(typed: string): Clue {
-  const words = split(typed).slice(0, 24);
+  const words = split(unglued(typed)).slice(0, 24);
   const feltWord = words.find((word) => FELT.has(word));
-  const slashed = /\b\d{1,2}(?:\s*\/\s*\d{1,2}){1,2}\b/.exec(typed)?.[0];
+  // The poles of one breaker, as they stand on the door: 8/10/12 or 8 10 12.
+  const slashed =
+    /\b\d{1,2}(?:\s*\/\s*\d{1,2}){1,2}\b/.exec(typed)?.[0] ??
+    /(?<![\w-])\d{1,2} \d{1,2} \d{1,2}\b/.exec(typed)?.[0];
   const named = /\b(?:breaker|poles?|circuit|cb)\s+#?(\d{1,2})\b/i.exec(typed)?.[1];
-  const poles = slashed ? slashed.split('/').map(Number) : named ? [Number(named)] : [];
+  const poles = slashed ? slashed.split(/\s*\/\s*|\s+/).map(Number) : named ? [Number(named)] : [];
   return {
     typed,
     words: [
@@ -96,8 +110,8 @@ export function readClue(typed: string): Clue {
 
 /** A word with others for the same place. */
 export function alike(word: string): readonly string[] {
-  const group = PLACES.find((words) => words.includes(word));
-  return group ? [word, ...group.filter((other) => other !== word)] : [word];
+  const groups = [...PLACES, ...KINDS].filter((words) => words.includes(word));
+  return [...new Set([word, ...groups.flat()])];
 }
 
 /** Words of a text as they are compared: lower case, plural s dropped. */

@@ -113,6 +113,7 @@ export interface RuleParams {
   site: Clue;
   customer: Clue;
   model: Clue;
+  'kind named': Clue;
   'what is felt': { points: number; word: string; system: string; kind: string; does: boolean };
   'left open': { points: number; conditions: readonly string[] };
   'open call': { points: number };

@@ -178,6 +178,7 @@ const WORDING: Wording = {
   site: clue((names) => `Stands at ${names}`, 'record'),
   customer: clue((names) => `Belongs to ${names}`, 'record'),
   model: clue((names) => `Model ${names}`, 'plate'),
+  'kind named': clue((names) => `Is a ${names}`, 'record'),
   'what is felt': ({ points, word, system, kind, does }) => ({
     text: `“${word}” speaks of ${system}, which ${does ? `this ${kind} does` : `a ${kind} does not do`}.`,
     inputs: [weight(points, 'complaint')],

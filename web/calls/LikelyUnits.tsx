@@ -55,7 +55,7 @@ export function LikelyUnits({
               className="flex w-full items-baseline gap-2 px-1 py-1 text-left aria-pressed:bg-ink aria-pressed:text-paper"
             >
               <kbd className="w-5 shrink-0 text-center font-semibold">{i + 1}</kbd>
-              <span className="plate text-sm">{unit.tag}</span>
+              <span className="plate shrink-0 text-sm whitespace-nowrap">{unit.tag}</span>
               <span>{unit.areaServed ?? unit.kind}</span>
               <span className="ml-auto text-sm">{why ? wordsOf(why).text : ''}</span>
             </button>

@@ -111,7 +111,7 @@ function Desk() {
         ) : null
       }
     >
-      <div className="grid gap-4 xl:grid-cols-[minmax(0,3fr)_minmax(260px,1fr)]">
+      <div className="grid grid-cols-1 gap-4 xl:grid-cols-[minmax(0,3fr)_minmax(260px,1fr)]">
         <List
           label="open calls"
           state={state}
@@ -159,7 +159,7 @@ function Desk() {
           </Panel>
         </div>
       </div>
-      <div className="mt-4 grid gap-4 lg:grid-cols-2">
+      <div className="mt-4 grid grid-cols-1 gap-4 lg:grid-cols-2">
         <Panel
           title="Worst on the watch list"
           actions={

@@ -160,7 +160,7 @@ export function List<Row extends { id: string }>({
             disabled={state.offset === 0}
             onClick={() => set({ offset: Math.max(0, state.offset - limit) })}
           >
-            Earlier
+            Previous
           </Button>
           <span className="text-sm">
             {state.offset + 1}–{Math.min(total, state.offset + limit)} of {total}
@@ -169,7 +169,7 @@ export function List<Row extends { id: string }>({
             disabled={state.offset + limit >= total}
             onClick={() => set({ offset: state.offset + limit })}
           >
-            Further
+            Next
           </Button>
         </nav>
       ) : null}
