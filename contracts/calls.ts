@@ -72,9 +72,15 @@ export const callPatch = callFields.partial().extend({
   siteId: id.optional(),
   step: deskStep.optional(),
 });
-export const callList = listQuery(['received', 'priority', 'site']).extend({
-  status: z.enum(['open', 'all']).optional().default('open'),
-});
+export const callList = listQuery([
+  'received',
+  'priority',
+  'site',
+  'ref',
+  'unit',
+  'complaint',
+  'state',
+]).extend({ status: z.enum(['open', 'all']).optional().default('open') });
 
 export type DeskStep = z.infer<typeof deskStep>;
 export type NewCall = z.infer<typeof newCall>;

@@ -4,7 +4,7 @@ import { id, listQuery, longText, name, shortText, version } from './common.ts';
 export const customerFields = z.object({ name, phone: shortText.nullable(), notes: longText.nullable() });
 export const newCustomer = customerFields.partial({ phone: true, notes: true }).extend({ id });
 export const customerPatch = customerFields.partial().extend({ version, retired: z.boolean().optional() });
-export const customerList = listQuery(['name', 'sites', 'units']);
+export const customerList = listQuery(['name', 'sites', 'units', 'phone']);
 
 export type NewCustomer = z.infer<typeof newCustomer>;
 export type CustomerPatch = z.infer<typeof customerPatch>;

@@ -51,7 +51,7 @@ export const siteFields = z.object({
 });
 export const newSite = siteFields.partial().extend({ id, customerId: id, name });
 export const sitePatch = siteFields.partial().extend({ version, retired: z.boolean().optional() });
-export const siteList = listQuery(['customer', 'name', 'units', 'flagged', 'best']).extend({
+export const siteList = listQuery(['customer', 'name', 'units', 'flagged', 'address', 'best']).extend({
   /** `no`: only those that are not on the map. */
   placed: z.enum(['no']).optional(),
 });

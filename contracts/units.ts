@@ -35,7 +35,7 @@ export const newUnit = unitFields
   .partial()
   .extend({ id, siteId: id, tag: name, kind: unitFields.shape.kind });
 export const unitPatch = unitFields.partial().extend({ version });
-export const unitList = listQuery(['site', 'tag', 'kind', 'age', 'score']);
+export const unitList = listQuery(['site', 'tag', 'kind', 'age', 'score', 'area']);
 
 const measured = (most: number) =>
   z.number().positive('must be above zero').max(most, `more than ${most} cannot be`).optional();

@@ -69,7 +69,7 @@ try {
   await desk.waitForTimeout(700);
   await desk.keyboard.press('Enter');
   await desk.getByText('Units here, worst first').waitFor();
-  await desk.getByLabel(/Complaint/).fill('Bay 3 is cold and smells of exhaust');
+  await desk.getByLabel(/Complaint/).fill('Bay 3 is cold, and they smell gas by the door');
   await desk.getByLabel('System').selectOption('heating');
   await desk.getByLabel('What is at stake').selectOption('danger');
   await shoot(desk, 'take-a-call');
@@ -104,18 +104,14 @@ try {
   await desk.getByRole('button', { name: 'Cancel the route' }).waitFor();
   await shoot(desk, 'route');
   await desk.goto(`${running.address}/imports`);
-  const csv = [
-    'customer,site,unit,kind,tons,built_on',
-    'Tidepool Self-Storage,Block A,RTU-1,package cooling only,5,2014-02-30',
-    'Tidepool Self-Storage,Block A,RTU-2,package cooling only,5,2014-02-03',
-  ].join('\n');
-  await desk
-    .getByLabel('File', { exact: true })
-    .setInputFiles({ name: 'storage.csv', mimeType: 'text/csv', buffer: Buffer.from(csv) });
-  await desk.getByText('Preview of storage.csv').waitFor();
+  await desk.getByLabel('File', { exact: true }).setInputFiles('e2e/data/rooftops.csv');
+  await desk.getByText('What it comes to').waitFor();
+  await desk.getByText('Which heading is what').click();
+  await desk.getByText('What do these words stand for').waitFor();
   await shoot(desk, 'import');
-  await desk.goto(`${running.address}/settings`);
-  await shoot(desk, 'settings');
+  await desk.goto(`${running.address}/people`);
+  await desk.getByText('On call after hours').waitFor();
+  await shoot(desk, 'people');
   await openUnit(desk, 'hp-2 throwing');
   await desk.locator('a[href^="/bench/charge?unit"]').click();
   for (const [label, value] of [

@@ -3,6 +3,8 @@ import sharp from 'sharp';
 import { DEFAULT_HISTORY_SETTINGS } from '#core/history';
 import { DEFAULT_LIMITS } from '#core/measurement';
 import { oneOf, seededRandom } from '#core/random';
+import { addDays } from '#core/time';
+import type { User } from './db/models.ts';
 import { oneUnit, openVisit, PASSWORD, testServer, type TestServer } from './testing/server.ts';
 
 let server: TestServer;
@@ -36,6 +38,8 @@ interface Ask {
   readonly body: Body;
 }
 
+let daysUsed = 0;
+
 /** Something sound for every way of writing, as things stand now; identities are fresh. */
 async function sound(): Promise<Ask[]> {
   const { customerId, siteId, unitId } = place;
@@ -47,6 +51,14 @@ async function sound(): Promise<Ask[]> {
   );
   const { customer, site, unit } = now as { customer: number; site: number; unit: number };
   const some = () => randomUUID().slice(0, 6);
+  const person = (await server.db.models.User.findOne({ where: { login: 'technician' } })) as User;
+  const desk = (await server.db.models.User.findOne({ where: { login: 'dispatcher' } })) as User;
+  const { version: crew } = (await server.db.models.Crew.findByPk(server.crewId)) as { version: number };
+  // Nobody is away twice on one day.
+  const someDay = () => {
+    const from = addDays('2030-01-01', ++daysUsed);
+    return { from, until: from };
+  };
   const post = (path: string, body: Body): Ask => ({ method: 'post', path, body });
   const patch = (path: string, body: Body): Ask => ({ method: 'patch', path, body });
   const entry = (kind: string, body: Body): Ask =>
@@ -81,6 +93,54 @@ async function sound(): Promise<Ask[]> {
   return [
     post('/api/session', { login: 'manager', password: PASSWORD }),
     post('/api/customers', { id: id(), name: `Planetarium ${some()}` }),
+    post('/api/people', {
+      id: id(),
+      displayName: 'Somebody New',
+      login: `p-${some()}`,
+      role: 'technician',
+      phone: '555-0100',
+      skills: [{ name: 'hot work', until: '2031-01-31' }],
+      crewId: server.crewId,
+    }),
+    patch(`/api/people/${person.id}`, {
+      version: person.version,
+      displayName: 'Test technician',
+      crew: { crewId: server.crewId, from: '2026-06-20' },
+    }),
+    post('/api/crews', {
+      id: id(),
+      name: `Crew ${some()}`,
+      week: [...Array(5).fill({ start: 420, end: 960 }), null, null],
+      start: { name: 'Shed', lat: 41, lon: -70 },
+    }),
+    patch(`/api/crews/${server.crewId}`, { version: crew, name: 'Test crew' }),
+    post('/api/calendar/absences', {
+      id: id(),
+      userId: person.id,
+      kind: 'ill',
+      ...someDay(),
+      note: 'rang at six',
+    }),
+    post('/api/calendar/on-call', { id: id(), userId: desk.id, ...someDay() }),
+    post('/api/calendar/holidays', { id: id(), on: someDay().from, name: 'Harbour Day' }),
+    post('/api/settings/yard', {
+      id: id(),
+      validFrom: '2026-06-20',
+      value: { name: 'Yard', lat: 41, lon: -70 },
+    }),
+    post('/api/import-recipes', {
+      id: id(),
+      name: `List ${some()}`,
+      headings: ['Customer'],
+      recipe: {
+        kind: 'units',
+        columns: { customer: { from: 'Customer' } },
+        dateOrder: null,
+        words: { kind: { rtu: 'boiler' } },
+        fixes: {},
+        joins: {},
+      },
+    }),
     patch(`/api/customers/${customerId}`, { version: customer, name: 'Lantern Roller Rink' }),
     post('/api/sites', {
       id: id(),
@@ -276,7 +336,7 @@ const send = (ask: Ask, body: unknown) =>
 
 describe('what is sent, sound or not', () => {
   const random = seededRandom(20_260_620);
-  const ways = Array.from({ length: 38 }, (_, way) => way);
+  const ways = Array.from({ length: 47 }, (_, way) => way);
 
   it('there is something sound to begin with for every way of writing', async () => {
     expect(await sound()).toHaveLength(ways.length);
@@ -288,8 +348,7 @@ describe('what is sent, sound or not', () => {
         (await send(ask, ask.body)).status,
       );
     }
-    // Without a routing engine nothing is planned, and that is said.
-    expect([...answered].filter(([, status]) => status >= 300)).toEqual([['post /api/routes/problem', 503]]);
+    expect([...answered].filter(([, status]) => status >= 300)).toEqual([]);
   });
 
   it.each(ways)(

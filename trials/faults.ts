@@ -68,7 +68,10 @@ async function settle(company: Company, db: Database, cookie: string, all: reado
 export async function visitOf(db: Database): Promise<{ visitId: string; unitId: string }> {
   const [row] = await db.rows<{ visitId: string; unitId: string }>(
     `select v.id as "visitId", u.id as "unitId"
-     from visits v join users p on p.crew_id = v.crew_id join units u on u.site_id = v.site_id
+     from visits v
+       join crew_members m on m.crew_id = v.crew_id and m.until_day is null
+       join users p on p.id = m.user_id
+       join units u on u.site_id = v.site_id
      where p.login = $1 and v.left_at is null order by v.planned_for desc limit 1`,
     [PEOPLE.technician],
   );

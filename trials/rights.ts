@@ -28,9 +28,10 @@ export async function rights(company: Company): Promise<Tried[]> {
   const db = connect(company.url, { poolSize: 1 });
   const [visits] = await db.rows<{ own: string; other: string; unit: string }>(
     `select
-       (select v.id from visits v where v.crew_id = u.crew_id order by v.planned_for desc limit 1) as own,
-       (select v.id from visits v where v.crew_id <> u.crew_id order by v.planned_for desc limit 1) as other
-     from users u where u.login = $1`,
+       (select v.id from visits v where v.crew_id = m.crew_id order by v.planned_for desc limit 1) as own,
+       (select v.id from visits v where v.crew_id <> m.crew_id order by v.planned_for desc limit 1) as other
+     from users u join crew_members m on m.user_id = u.id and m.until_day is null
+     where u.login = $1`,
     [PEOPLE.technician],
   );
   await db.close();

@@ -16,6 +16,10 @@ const ORDER: Record<string, string> = {
   received: 'k.received_at {dir}',
   priority: `${PRIORITY} {dir}, k.received_at`,
   site: 's.name {dir}, k.received_at',
+  ref: 'k.ref {dir} nulls last',
+  unit: '(select tag from units where id = coalesce(k.unit_id, k.found_unit_id)) {dir} nulls last, k.received_at',
+  complaint: 'k.complaint {dir}',
+  state: 'k.state {dir}, k.since {dir}',
 };
 
 interface List extends ListAsked {

@@ -16,6 +16,7 @@ const ORDER: Record<string, string> = {
   name: 'c.name {dir}',
   sites: 'sites {dir}, c.name',
   units: 'units {dir}, c.name',
+  phone: 'c.phone {dir} nulls last, c.name',
 };
 
 export async function customerPage(db: Database, list: ListAsked): Promise<Page<CustomerRow>> {

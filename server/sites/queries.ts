@@ -10,6 +10,7 @@ const ORDER: Record<string, string> = {
   name: 's.name {dir}, c.name',
   units: 'units {dir}, c.name, s.name',
   flagged: 'flagged {dir}, c.name, s.name',
+  address: 's.address {dir} nulls last, s.name',
   // What was typed begins its own name: that is the one that is meant.
   best: 'starts_with(lower(s.name), lower($2)) desc, starts_with(lower(c.name), lower($2)) desc, c.name, s.name',
 };

@@ -1,4 +1,8 @@
 import { randomUUID } from 'node:crypto';
+import { callList } from '#contracts/calls';
+import { customerList } from '#contracts/customers';
+import { siteList } from '#contracts/sites';
+import { unitList } from '#contracts/units';
 import { oneUnit, testServer, type TestServer } from '../testing/server.ts';
 
 type Agent = Awaited<ReturnType<TestServer['as']>>;
@@ -36,6 +40,17 @@ async function unit(siteId: string, tag: string, more: object = {}): Promise<str
 const get = async (path: string) => (await desk.get(path).expect(200)).body;
 
 describe('lists', () => {
+  it.each([
+    ['customers', customerList],
+    ['sites', siteList],
+    ['units', unitList],
+    ['calls', callList],
+  ] as const)('%s are sorted by every heading, either way', async (path, shape) => {
+    for (const sort of shape.shape.sort.unwrap().unwrap().options)
+      for (const dir of ['asc', 'desc'])
+        await desk.get(`/api/${path}`).query({ sort, dir, q: 'a' }).expect(200);
+  });
+
   let press: string;
   beforeAll(async () => {
     const works = await customer('Quillmark Print Works');

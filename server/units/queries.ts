@@ -17,6 +17,7 @@ const ORDER: Record<string, string> = {
   site: 'c.name {dir}, s.name {dir}, u.tag',
   tag: 'u.tag {dir}, s.name',
   kind: 'u.kind {dir}, c.name, s.name, u.tag',
+  area: 'u.area_served {dir} nulls last, u.tag',
   age: 'coalesce(u.built_on, u.installed_on) {dir} nulls last, u.tag',
   score: 'coalesce(m.score, 0) {dir}, c.name, s.name, u.tag',
 };

@@ -7,6 +7,7 @@ import { affected, list, one, place } from './tags.ts';
 
 export const {
   useCallsQuery,
+  useLazyCallsQuery,
   useCallQuery,
   useKnownAtIntakeQuery,
   useCreateCallMutation,

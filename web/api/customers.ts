@@ -6,7 +6,7 @@ import { affected, list, one } from './tags.ts';
 
 export type CustomerPageView = CustomerView & { siteRows: SiteRow[] };
 
-export const { useCustomersQuery, useCustomerQuery, useCreateCustomerMutation, useUpdateCustomerMutation } =
+export const { useCustomersQuery, useLazyCustomersQuery, useCustomerQuery, useCreateCustomerMutation, useUpdateCustomerMutation } =
   api.injectEndpoints({
     endpoints: (build) => ({
       customers: build.query<Page<CustomerRow>, ListAsk>({

@@ -3,7 +3,7 @@ import type { NewSite, SitePage, SitePatch, SiteRow } from '#contracts/sites';
 import { api, type ListAsk } from './base.ts';
 import { affected, list, one, place } from './tags.ts';
 
-export const { useSitesQuery, useSiteQuery, useCreateSiteMutation, useUpdateSiteMutation } =
+export const { useSitesQuery, useLazySitesQuery, useSiteQuery, useCreateSiteMutation, useUpdateSiteMutation } =
   api.injectEndpoints({
     endpoints: (build) => ({
       sites: build.query<Page<SiteRow>, ListAsk & { placed?: 'no' }>({

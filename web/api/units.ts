@@ -6,6 +6,7 @@ import { affected, list, one, place } from './tags.ts';
 
 export const {
   useUnitsQuery,
+  useLazyUnitsQuery,
   useUnitQuery,
   useSistersQuery,
   useCreateUnitMutation,

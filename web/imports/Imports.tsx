@@ -25,7 +25,7 @@ import { Past } from './Past.tsx';
 import { Preview } from './Preview.tsx';
 import { openQuestions, Questions } from './Questions.tsx';
 import { runImport } from './runImport.ts';
-import { saveText } from './saveText.ts';
+import { saveText } from '../ui/saveText.ts';
 import { SitesFile } from './SitesFile.tsx';
 import { useTable } from './useTable.ts';
 

@@ -5,9 +5,9 @@ import { v7 as uuid } from 'uuid';
 import { customerFields, type CustomerRow } from '#contracts/customers';
 import type { SiteRow } from '#contracts/sites';
 import type { UnitRow } from '#contracts/units';
-import { useCreateCustomerMutation, useCustomersQuery } from '../api/customers.ts';
-import { useSitesQuery } from '../api/sites.ts';
-import { useUnitsQuery } from '../api/units.ts';
+import { useCreateCustomerMutation, useCustomersQuery, useLazyCustomersQuery } from '../api/customers.ts';
+import { useLazySitesQuery, useSitesQuery } from '../api/sites.ts';
+import { useLazyUnitsQuery, useUnitsQuery } from '../api/units.ts';
 import { useWho } from '../state/session.ts';
 import { Button } from '../ui/Button.tsx';
 import { FlagWord } from '../ui/Flags.tsx';
@@ -52,6 +52,7 @@ export default function Sites() {
 }
 
 function SiteList() {
+  const [fetchPage] = useLazySitesQuery();
   const state = useListState('customer');
   const { set: _set, ...ask } = state;
   return (
@@ -59,12 +60,14 @@ function SiteList() {
       label="sites"
       state={state}
       answer={useSitesQuery(ask)}
+      page={(part) => fetchPage(part).unwrap()}
       empty="No site yet. Import your units, or start with a customer."
       columns={[
         {
           id: 'name',
           header: 'Site',
           sort: 'name',
+          text: (s) => s.name,
           cell: (s) => (
             <Link to={`/sites/${s.id}`} className={LINK}>
               {s.name}
@@ -75,6 +78,7 @@ function SiteList() {
           id: 'customer',
           header: 'Customer',
           sort: 'customer',
+          text: (s) => s.customer,
           cell: (s) => (
             <Link to={`/customers/${s.customerId}`} className="hover:underline">
               {s.customer}
@@ -84,13 +88,23 @@ function SiteList() {
         {
           id: 'address',
           header: 'Address',
+          sort: 'address',
+          text: (s) => s.address,
           cell: (s) => s.address ?? <span className="text-soft">not known</span>,
         },
-        { id: 'units', header: 'Units', sort: 'units', right: true, cell: (s) => s.units },
+        {
+          id: 'units',
+          header: 'Units',
+          sort: 'units',
+          right: true,
+          text: (s) => s.units,
+          cell: (s) => s.units,
+        },
         {
           id: 'flagged',
           header: 'On the watch list',
           sort: 'flagged',
+          text: (s) => s.flagged,
           right: true,
           cell: (s) => (s.flagged > 0 ? <strong className="text-copper">{s.flagged}</strong> : 'none'),
         },
@@ -100,6 +114,7 @@ function SiteList() {
 }
 
 function CustomerList() {
+  const [fetchPage] = useLazyCustomersQuery();
   const state = useListState('name');
   const { set: _set, ...ask } = state;
   const { can } = useWho();
@@ -112,6 +127,7 @@ function CustomerList() {
         label="customers"
         state={state}
         answer={useCustomersQuery(ask)}
+        page={(part) => fetchPage(part).unwrap()}
         empty="No customer yet."
         actions={can('edit record') ? <Button onClick={() => setAdding(true)}>New customer</Button> : null}
         columns={[
@@ -119,15 +135,36 @@ function CustomerList() {
             id: 'name',
             header: 'Customer',
             sort: 'name',
+            text: (c) => c.name,
             cell: (c) => (
               <Link to={`/customers/${c.id}`} className={LINK}>
                 {c.name}
               </Link>
             ),
           },
-          { id: 'phone', header: 'Telephone', cell: (c) => c.phone ?? '–' },
-          { id: 'sites', header: 'Sites', sort: 'sites', right: true, cell: (c) => c.sites },
-          { id: 'units', header: 'Units', sort: 'units', right: true, cell: (c) => c.units },
+          {
+            id: 'phone',
+            header: 'Telephone',
+            sort: 'phone',
+            text: (c) => c.phone,
+            cell: (c) => c.phone ?? '–',
+          },
+          {
+            id: 'sites',
+            header: 'Sites',
+            sort: 'sites',
+            right: true,
+            text: (c) => c.sites,
+            cell: (c) => c.sites,
+          },
+          {
+            id: 'units',
+            header: 'Units',
+            sort: 'units',
+            right: true,
+            text: (c) => c.units,
+            cell: (c) => c.units,
+          },
         ]}
       />
       {adding ? (
@@ -152,6 +189,7 @@ function CustomerList() {
 }
 
 function UnitList() {
+  const [fetchPage] = useLazyUnitsQuery();
   const state = useListState('score', 'desc');
   const { set: _set, ...ask } = state;
   return (
@@ -159,18 +197,21 @@ function UnitList() {
       label="units"
       state={state}
       answer={useUnitsQuery(ask)}
+      page={(part) => fetchPage(part).unwrap()}
       empty="No unit yet. Import them from a CSV file, or add them on a site's page."
       columns={[
         {
           id: 'tag',
           header: 'Unit',
           sort: 'tag',
+          text: (u) => u.tag,
           cell: (u) => <Plate tag={u.tag} to={`/units/${u.id}`} flagKinds={u.flagKinds} status={u.status} />,
         },
         {
           id: 'site',
           header: 'Site',
           sort: 'site',
+          text: (u) => `${u.site}, ${u.customer}`,
           cell: (u) => (
             <>
               <Link to={`/sites/${u.siteId}`} className="hover:underline">
@@ -180,12 +221,19 @@ function UnitList() {
             </>
           ),
         },
-        { id: 'area', header: 'Serves', cell: (u) => u.areaServed ?? '–' },
-        { id: 'kind', header: 'Kind', sort: 'kind', cell: (u) => u.kind },
+        {
+          id: 'area',
+          header: 'Serves',
+          sort: 'area',
+          text: (u) => u.areaServed,
+          cell: (u) => u.areaServed ?? '–',
+        },
+        { id: 'kind', header: 'Kind', sort: 'kind', text: (u) => u.kind, cell: (u) => u.kind },
         {
           id: 'age',
           header: 'Built',
           sort: 'age',
+          text: (u) => u.builtOn ?? u.installedOn,
           cell: (u) =>
             u.builtOn
               ? shortDay(u.builtOn)
@@ -197,6 +245,7 @@ function UnitList() {
           id: 'score',
           header: 'Standing',
           sort: 'score',
+          text: (u) => u.sentence,
           cell: (u) =>
             u.flagKinds.length > 0 ? (
               <span className="flex flex-wrap gap-2">

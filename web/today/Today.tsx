@@ -3,7 +3,7 @@ import { plural } from '#core/reasons';
 import { Link } from 'react-router';
 import type { CallRow } from '#contracts/calls';
 import type { VisitRow } from '#contracts/visits';
-import { useCallsQuery } from '../api/calls.ts';
+import { useCallsQuery, useLazyCallsQuery } from '../api/calls.ts';
 import { useConditionsQuery } from '../api/conditions.ts';
 import { useDueSitesQuery } from '../api/routes.ts';
 import { useVisitsQuery } from '../api/visits.ts';
@@ -32,6 +32,7 @@ function Desk() {
   const state = useListState('priority');
   const { set: _set, ...ask } = state;
   const calls = useCallsQuery({ ...ask, status: 'open' });
+  const [fetchPage] = useLazyCallsQuery();
   const visits = useVisitsQuery({});
   const watch = useWatchQuery({ q: '', offset: 0 });
   const due = useDueSitesQuery(14);
@@ -48,11 +49,14 @@ function Desk() {
       id: 'priority',
       header: 'Priority',
       sort: 'priority',
+      text: (c) => c.priority,
       cell: (c) => <PriorityWord priority={c.priority} />,
     },
     {
       id: 'ref',
       header: 'Call',
+      sort: 'ref',
+      text: (c) => c.ref,
       cell: (c) => (
         <Link
           to={`/calls/${c.id}`}
@@ -66,6 +70,7 @@ function Desk() {
       id: 'site',
       header: 'Site',
       sort: 'site',
+      text: (c) => `${c.site}, ${c.customer}`,
       cell: (c) => (
         <>
           {c.site}
@@ -76,6 +81,8 @@ function Desk() {
     {
       id: 'unit',
       header: 'Unit',
+      sort: 'unit',
+      text: (c) => c.unit,
       cell: (c) =>
         c.unit ? (
           <span className="plate text-sm">{c.unit}</span>
@@ -86,15 +93,24 @@ function Desk() {
     {
       id: 'complaint',
       header: 'Complaint',
+      sort: 'complaint',
+      text: (c) => c.complaint,
       cell: (c) => <span className="line-clamp-2 max-w-80">{c.complaint}</span>,
     },
     {
       id: 'received',
       header: 'Received',
       sort: 'received',
+      text: (c) => instant(c.receivedAt, timeZone),
       cell: (c) => <span className="whitespace-nowrap">{instant(c.receivedAt, timeZone)}</span>,
     },
-    { id: 'state', header: 'State', cell: (c) => <CallState call={c} zone={timeZone} /> },
+    {
+      id: 'state',
+      header: 'State',
+      sort: 'state',
+      text: (c) => c.state,
+      cell: (c) => <CallState call={c} zone={timeZone} />,
+    },
   ];
   return (
     <Screen
@@ -117,6 +133,7 @@ function Desk() {
           state={state}
           columns={columns}
           answer={calls}
+          page={(part) => fetchPage({ ...part, status: 'open' }).unwrap()}
           empty="No call is open. Quiet mornings are for the watch list."
         />
         <div className="space-y-4">

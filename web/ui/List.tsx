@@ -3,6 +3,8 @@ import { useDeferredValue, useEffect, useState, type ReactNode } from 'react';
 import { Button } from './Button.tsx';
 import { Empty, Loading, Trouble } from './Screen.tsx';
 import type { ListAsk } from '../api/base.ts';
+import type { AskPage } from './everyRow.ts';
+import { useWhole } from './useWhole.ts';
 
 const features = tableFeatures({});
 
@@ -13,6 +15,8 @@ export interface ListColumn<Row> {
   readonly sort?: string;
   readonly cell: (row: Row) => ReactNode;
   readonly right?: boolean;
+  /** What the cell says as text, for files; a column without one is left out of them. */
+  readonly text?: (row: Row) => string | number | null;
 }
 
 export interface ListState extends ListAsk {
@@ -36,6 +40,7 @@ export function List<Row extends { id: string }>({
   answer,
   empty,
   actions,
+  page,
 }: {
   label: string;
   state: ListState;
@@ -48,6 +53,8 @@ export function List<Row extends { id: string }>({
   };
   empty: ReactNode;
   actions?: ReactNode;
+  /** Asks for any stretch of the list, so that all of it can be printed and saved. */
+  page: AskPage<Row>;
 }) {
   const [typed, setTyped] = useState(state.q);
   const { set } = state;
@@ -57,6 +64,7 @@ export function List<Row extends { id: string }>({
     // set is made anew on each render; only the text counts.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [typed]);
+  const [printing, setPrinting] = useState<Row[]>();
   const definitions: ColumnDef<typeof features, Row>[] = columns.map((column) => ({
     id: column.id,
     header: column.header,
@@ -65,10 +73,11 @@ export function List<Row extends { id: string }>({
   const table = useTable({
     features,
     columns: definitions,
-    data: answer.data?.rows ?? [],
+    data: printing ?? answer.data?.rows ?? [],
     getRowId: (row) => row.id,
   });
   const total = answer.data?.total ?? 0;
+  const whole = useWhole({ label, state, columns, page });
   const limit = state.limit ?? PAGE;
   return (
     <div>
@@ -86,6 +95,21 @@ export function List<Row extends { id: string }>({
           {answer.isFetching && answer.data ? '…' : ''}
         </span>
         <span className="grow" />
+        {total > 0 ? (
+          <>
+            <Button look="quiet" disabled={whole.busy} onClick={() => void whole.save()}>
+              Save as CSV
+            </Button>
+            <Button look="quiet" disabled={whole.busy} onClick={() => void whole.print(setPrinting)}>
+              Print all
+            </Button>
+          </>
+        ) : null}
+        {whole.trouble ? (
+          <span role="alert" className="font-semibold text-ember">
+            {whole.trouble}
+          </span>
+        ) : null}
         {actions}
       </div>
       {answer.error ? <Trouble error={answer.error} retry={answer.refetch} /> : null}

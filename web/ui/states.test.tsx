@@ -26,6 +26,7 @@ const list = (given: { state?: object; answer?: object } = {}) =>
       state={{ ...state, ...given.state }}
       answer={{ ...answer, ...given.answer } as typeof answer}
       empty="No unit yet. Import some, or add one."
+      page={async () => ({ rows, total: 2 })}
     />,
   );
 
