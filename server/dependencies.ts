@@ -21,6 +21,8 @@ export interface Dependencies {
   readonly sessionSecret: string;
   /** Who knows it may set up a company where there is none: it stands where the server was started. */
   readonly setupWord: string;
+  /** Cost of a password's hash; the default unless tests take a small one. */
+  readonly passwordCost?: number;
   /** Folder of the built web application; undefined in tests of the API alone. */
   readonly webRoot?: string;
 }

@@ -42,7 +42,7 @@ function derive(password: string, salt: Buffer, cost: { N: number; r: number; p:
  *
  * @param cost N of scrypt; tests that sign in hundreds of times take a small one
  */
-export async function hashPassword(password: string, cost: number = COST.N): Promise<string> {
+export async function hashPassword(password: string, cost: number | undefined = COST.N): Promise<string> {
   const salt = randomBytes(16);
   const key = await inTurn(() => derive(password, salt, { ...COST, N: cost }));
   return ['scrypt', cost, COST.r, COST.p, salt.toString('base64'), key.toString('base64')].join('$');

@@ -16,7 +16,7 @@ import { oneTimeWord, refuseGuessable } from './chosen.ts';
 import { hashPassword, passwordMatches } from './passwords.ts';
 import { END_SESSIONS } from './people.sql.ts';
 
-type Needs = Pick<Dependencies, 'db' | 'clock' | 'who'>;
+type Needs = Pick<Dependencies, 'db' | 'clock' | 'who' | 'passwordCost'>;
 
 const WEEK_MS = 7 * 24 * 3600 * 1000;
 
@@ -73,14 +73,19 @@ export async function addPerson(
   db: Database,
   transaction: Transaction,
   body: NewPerson,
-  { actor, today, now }: { actor: string | null; today: PlainDate; now: Date },
+  {
+    actor,
+    today,
+    now,
+    cost,
+  }: { actor: string | null; today: PlainDate; now: Date; cost?: number | undefined },
 ): Promise<OneTimeWord> {
   await refuseSameLogin(db, transaction, body.login, body.id);
   const { crewId = null, ...fields } = body;
   const word = oneTimeWord();
   const until = new Date(now.getTime() + WEEK_MS);
   await db.models.User.create(
-    { ...fields, passwordHash: await hashPassword(word), oneTimeUntil: until },
+    { ...fields, passwordHash: await hashPassword(word, cost), oneTimeUntil: until },
     { transaction },
   );
   await joinCrew(db, transaction, { userId: body.id, crewId, from: today });
@@ -95,17 +100,19 @@ export async function addPerson(
 }
 
 export async function createPerson(
-  { db, clock }: Needs,
+  { db, clock, passwordCost: cost }: Needs,
   body: NewPerson,
   today: PlainDate,
   actor: string,
 ): Promise<OneTimeWord> {
   const made = await db.transaction(async (transaction) =>
     (await firstTime(db, transaction, { id: body.id, body, actor }))
-      ? addPerson(db, transaction, body, { actor, today, now: clock.now() })
+      ? addPerson(db, transaction, body, { actor, today, now: clock.now(), cost })
       : undefined,
   );
-  return made ?? handOutWord({ db, clock }, body.id, actor);
+  return (
+    made ?? handOutWord({ db, clock, ...(cost === undefined ? {} : { passwordCost: cost }) }, body.id, actor)
+  );
 }
 
 /**
@@ -173,12 +180,12 @@ export async function changePerson(
  * @throws Problem 404
  */
 export async function handOutWord(
-  { db, clock }: Pick<Needs, 'db' | 'clock'>,
+  { db, clock, passwordCost }: Pick<Needs, 'db' | 'clock' | 'passwordCost'>,
   id: string,
   actor: string,
 ): Promise<OneTimeWord> {
   const word = oneTimeWord();
-  const passwordHash = await hashPassword(word);
+  const passwordHash = await hashPassword(word, passwordCost);
   const oneTimeUntil = new Date(clock.now().getTime() + WEEK_MS);
   return db.transaction(async (transaction) => {
     const user = await db.models.User.findByPk(id, { transaction, lock: true });
@@ -201,7 +208,7 @@ export async function handOutWord(
  * @throws Problem 422 when the one they have now is wrong, or the new one is easy to guess; 429 after many wrong ones
  */
 export async function chooseOwnPassword(
-  { db, who, sessionPool }: Needs & Pick<Dependencies, 'sessionPool'>,
+  { db, who, sessionPool, passwordCost }: Needs & Pick<Dependencies, 'sessionPool'>,
   id: string,
   body: OwnPassword,
   { sessionId, address }: { readonly sessionId: string; readonly address: string },
@@ -217,7 +224,7 @@ export async function chooseOwnPassword(
   if (body.password === body.now)
     throw invalid([{ path: 'password', message: 'is the one you have now; take another' }]);
   refuseGuessable(body.password, [user.displayName, user.login, (await companyNow(db)).name]);
-  const passwordHash = await hashPassword(body.password);
+  const passwordHash = await hashPassword(body.password, passwordCost);
   await db.transaction(async (transaction) => {
     await user.update({ passwordHash, oneTimeUntil: null }, { transaction });
     await db.run(END_SESSIONS, [id, sessionId], transaction);

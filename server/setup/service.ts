@@ -37,14 +37,19 @@ function sameWord(given: string, wanted: string): boolean {
  * @throws Problem 403 with the wrong word, 409 when somebody is on record already, 422
  */
 export async function makeCompany(
-  { db, clock, setupWord }: Pick<Dependencies, 'db' | 'clock' | 'setupWord'>,
+  {
+    db,
+    clock,
+    setupWord,
+    passwordCost: cost,
+  }: Pick<Dependencies, 'db' | 'clock' | 'setupWord' | 'passwordCost'>,
   body: NewCompany,
 ): Promise<CompanyMade> {
   if (!sameWord(body.word, setupWord))
     throw invalid([{ path: 'word', message: 'is not the word that stands where Gradum was started' }]);
   refuseUnfit(body);
   refuseGuessable(body.manager.password, [body.company.name, body.manager.displayName, body.manager.login]);
-  const passwordHash = await hashPassword(body.manager.password);
+  const passwordHash = await hashPassword(body.manager.password, cost);
   const today = localDate(clock.now(), body.company.timeZone);
   const actor = body.manager.id;
   return db.transaction(async (transaction) => {
@@ -59,7 +64,7 @@ export async function makeCompany(
     for (const crew of body.crews) await addCrew(db, transaction, crew, actor);
     const words: OneTimeWord[] = [];
     for (const person of body.people)
-      words.push(await addPerson(db, transaction, person, { actor, today, now: clock.now() }));
+      words.push(await addPerson(db, transaction, person, { actor, today, now: clock.now(), cost }));
     await writeLog(db, transaction, { actor, action: 'set up', entity: 'company', entityId: null });
     return { words };
   });

@@ -18,7 +18,8 @@ import type { Dependencies } from '../dependencies.ts';
 
 export const PASSWORD = 'open-the-hatch';
 /** One quick hash for all test users: tests sign in hundreds of times. */
-const passwordHash = hashPassword(PASSWORD, 2 ** 10);
+const QUICK = 2 ** 10;
+const passwordHash = hashPassword(PASSWORD, QUICK);
 
 export interface TestServer {
   readonly app: Express;
@@ -133,6 +134,7 @@ export async function testServer({
     driveTimes: new DriveTimes(undefined),
     sessionSecret: 'test',
     setupWord: wordFrom('test'),
+    passwordCost: QUICK,
     ...given,
   });
   const crewId = nobody ? '' : await oneOfEach(db);
