@@ -171,6 +171,7 @@ test('from an empty database to a saved route of one’s own spreadsheets', asyn
     await page.getByRole('button', { name: 'Save the route' }).click({ timeout: 20_000 });
     await expect(page).toHaveURL(/\/routes\/[0-9a-f-]{36}/);
     await expect(page.locator('.map-stop').first()).toBeVisible();
+    await expect(heading(page)).toContainText('(estimated from straight lines)');
     await expect(page.getByText('N', { exact: true })).toBeVisible();
   });
 

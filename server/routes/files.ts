@@ -21,6 +21,7 @@ export function routeCalendar(route: RoutePage, company: string): string {
       summary: `${site?.site ?? 'site'} · ${site?.customer ?? ''}`,
       description: [
         `${company}, ${route.crew.name}`,
+        ...(route.problem.travel.estimated ? ['Drive times are estimates from straight lines.'] : []),
         ...(site?.work ?? []),
         ...(site?.access ? [`Access: ${site.access}`] : []),
       ].join('\n'),

@@ -2,14 +2,23 @@ import { Link } from 'react-router';
 import type { PlanView } from '#contracts/routes';
 import { clockText, durationText } from '#core/time';
 
+/** @example onTheRoad(31, true) // "about 31 min on the road (estimated from straight lines)" */
+export const onTheRoad = (minutes: number, estimated: boolean | undefined): string =>
+  estimated
+    ? `about ${durationText(minutes)} on the road (estimated from straight lines)`
+    : `${durationText(minutes)} on the road`;
+
 /** The stops in order with times, and what did not fit with why. */
 export function PlanTable({
   plan,
+  estimated = false,
   names,
   details,
   links,
 }: {
   plan: PlanView;
+  /** Drive times come from straight lines, not from an engine that knows the roads. */
+  estimated?: boolean | undefined;
   names: ReadonlyMap<string, string>;
   details?: ReadonlyMap<string, React.ReactNode>;
   links?: ReadonlyMap<string, string | null>;
@@ -24,7 +33,7 @@ export function PlanTable({
             <th scope="col">Work</th>
             <th scope="col">Site</th>
             <th scope="col" className="text-right">
-              Drive
+              {estimated ? 'Drive (estimated)' : 'Drive'}
             </th>
           </tr>
         </thead>

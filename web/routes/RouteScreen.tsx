@@ -1,13 +1,13 @@
 import { useNavigate, useParams } from 'react-router';
 import { toast } from 'sonner';
-import { clockText, durationText } from '#core/time';
+import { clockText } from '#core/time';
 import { useCancelRouteMutation, useRouteQuery } from '../api/routes.ts';
 import { useWho } from '../state/session.ts';
 import { DayStrip } from '../drawings/DayStrip.tsx';
 import { Button } from '../ui/Button.tsx';
 import { day } from '../ui/format.ts';
 import { Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';
-import { PlanTable } from './PlanTable.tsx';
+import { onTheRoad, PlanTable } from './PlanTable.tsx';
 import { RouteMap } from '../maps/RouteMap.tsx';
 
 const FILE =
@@ -47,7 +47,7 @@ export default function RouteScreen() {
   return (
     <Screen
       title={`${route.crew.name} ${route.day}`}
-      sentence={`${route.crew.name}, ${day(route.day)}: ${route.plan.stops.length} stops, out ${clockText(route.plan.departAt)}, back ${clockText(route.plan.returnAt)}, ${durationText(route.plan.driveMinutes)} on the road.`}
+      sentence={`${route.crew.name}, ${day(route.day)}: ${route.plan.stops.length} stops, out ${clockText(route.plan.departAt)}, back ${clockText(route.plan.returnAt)}, ${onTheRoad(route.plan.driveMinutes, route.problem.travel.estimated)}.`}
       actions={
         <>
           <Button look="act" onClick={() => window.print()}>
@@ -110,6 +110,7 @@ export default function RouteScreen() {
         <Panel title="Stops">
           <PlanTable
             plan={route.plan}
+            estimated={route.problem.travel.estimated}
             names={names}
             details={details}
             links={new Map(route.stops.map((s) => [s.siteId, s.visitId]))}

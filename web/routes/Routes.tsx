@@ -23,7 +23,7 @@ import { day as dayText } from '../ui/format.ts';
 import { Reasons } from '../ui/Reasons.tsx';
 import { Empty, Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';
 import { solveInWorker } from '../workers/routeSolver.ts';
-import { PlanTable } from './PlanTable.tsx';
+import { onTheRoad, PlanTable } from './PlanTable.tsx';
 import { RouteMap, type MapStop } from '../maps/RouteMap.tsx';
 
 const HORIZON = 14;
@@ -134,7 +134,7 @@ export default function Routes() {
   }
 
   const sentence = plan
-    ? `${crew?.name}, ${dayText(day)}: ${plan.stops.length} of ${chosen.length} sites, back at ${clockText(plan.returnAt)}, ${durationText(plan.driveMinutes)} on the road${plan.quality === 'proved best' ? ' (proved best)' : ''}.`
+    ? `${crew?.name}, ${dayText(day)}: ${plan.stops.length} of ${chosen.length} sites, back at ${clockText(plan.returnAt)}, ${onTheRoad(plan.driveMinutes, solving?.view.problem.travel.estimated)}${plan.quality === 'proved best' ? ' (proved best)' : ''}.`
     : due.data
       ? sites.length === 0
         ? 'Nothing is due in the next two weeks.'
@@ -261,7 +261,7 @@ export default function Routes() {
                 names={names}
                 windows={new Map(solving.view.problem.stops.map((s) => [s.id, s.windows]))}
               />
-              <PlanTable plan={plan} names={names} />
+              <PlanTable plan={plan} estimated={solving.view.problem.travel.estimated} names={names} />
             </Panel>
           ) : null}
         </div>
