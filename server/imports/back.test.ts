@@ -1,9 +1,8 @@
 import { randomUUID } from 'node:crypto';
-import type request from 'supertest';
-import { UNIT_COLUMNS, type ImportPreview } from '#contracts/imports';
+import { UNIT_COLUMNS } from '#contracts/imports';
+import { sendFile, type Agent } from '../testing/imports.ts';
 import { testServer, type TestServer } from '../testing/server.ts';
 
-type Agent = ReturnType<typeof request.agent>;
 let server: TestServer;
 let manager: Agent;
 beforeEach(async () => {
@@ -12,25 +11,7 @@ beforeEach(async () => {
 });
 afterEach(() => server.stop());
 
-async function send(
-  kind: string,
-  content: string,
-  mode?: string,
-): Promise<{ id: string; preview: ImportPreview }> {
-  const id = randomUUID();
-  await manager.post('/api/imports').send({ id, kind, fileName: 'list.xlsx', content }).expect(201);
-  const answer = await manager
-    .post(`/api/imports/${id}/${mode ? 'apply' : 'preview'}`)
-    .send(mode ? { mode } : {})
-    .buffer(true)
-    .parse((response, done) => {
-      let text = '';
-      response.on('data', (chunk: Buffer) => (text += chunk.toString()));
-      response.on('end', () => done(null, text));
-    });
-  const last = JSON.parse((answer.body as string).trim().split('\n').at(-1) as string);
-  return { id, preview: last.preview };
-}
+const send = (kind: string, content: string, mode?: string) => sendFile(manager, kind, content, mode);
 const back = (id: string) => manager.post(`/api/imports/${id}/back`);
 const out = async () => (await manager.get('/api/exports/units.csv').expect(200)).text;
 const row = (cells: Record<string, string>) => UNIT_COLUMNS.map((name) => cells[name] ?? '').join(',');

@@ -1,10 +1,9 @@
-import { randomUUID } from 'node:crypto';
-import { CALL_COLUMNS, UNIT_COLUMNS, type ImportPreview } from '#contracts/imports';
+import { CALL_COLUMNS, UNIT_COLUMNS } from '#contracts/imports';
 import type { SystemView } from '#contracts/system';
+import { sendFile as send, type Agent } from '../testing/imports.ts';
 import { testServer, type TestServer } from '../testing/server.ts';
 import { putTogether, takeApart } from './rows.ts';
 
-type Agent = Awaited<ReturnType<TestServer['as']>>;
 let server: TestServer;
 let manager: Agent;
 beforeEach(async () => {
@@ -12,32 +11,6 @@ beforeEach(async () => {
   manager = await server.as('manager');
 });
 afterEach(() => server.stop());
-
-async function send(
-  agent: Agent,
-  kind: string,
-  content: string,
-  mode?: string,
-): Promise<{ lines: { kind: string }[]; preview: ImportPreview; refused?: string }> {
-  const id = randomUUID();
-  await agent.post('/api/imports').send({ id, kind, fileName: 'x.csv', content }).expect(201);
-  const answer = await agent
-    .post(`/api/imports/${id}/${mode ? 'apply' : 'preview'}`)
-    .send(mode ? { mode } : {})
-    .buffer(true)
-    .parse((response, done) => {
-      let text = '';
-      response.on('data', (chunk: Buffer) => (text += chunk.toString()));
-      response.on('end', () => done(null, text));
-    })
-    .expect(200);
-  const lines = (answer.body as string)
-    .trim()
-    .split('\n')
-    .map((line) => JSON.parse(line));
-  const last = lines.at(-1);
-  return { lines, preview: last.preview, refused: last.detail };
-}
 
 const text = async (agent: Agent, address: string) => (await agent.get(address).expect(200)).text;
 const units = (...rows: string[]) => [UNIT_COLUMNS.join(','), ...rows].join('\n');
