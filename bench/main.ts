@@ -2,6 +2,7 @@ import { build, ensureDatabase, serve } from '../scripts/lib/app.mjs';
 import { startThrowawayPostgres } from '../scripts/lib/postgres.mjs';
 import { freePort } from '../scripts/lib/run.mjs';
 import { benchSaturation, benchSteadyState } from './core.ts';
+import { benchReading } from './reading.ts';
 import { benchRebuild, fillFleet } from './fleet.ts';
 import { benchCallImport, benchImport } from './imports.ts';
 import { benchGuards, benchLoad } from './load.ts';
@@ -16,7 +17,7 @@ const say = (text: string) => console.log(`bench   ${text}`);
 
 await build(say);
 const rows: Row[] = [];
-rows.push(benchSaturation(), benchSteadyState());
+rows.push(benchSaturation(), benchSteadyState(), benchReading(10_000), benchReading(100_000));
 say('routes against the proof …');
 rows.push(benchExact(), await benchHighs());
 say(`25 stops against ten ${quick ? 'short' : '60-second'} runs …`);
