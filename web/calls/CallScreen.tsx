@@ -143,7 +143,7 @@ export default function CallScreen() {
           {may('plan') ? (
             <PlanForm
               // What somebody else plans meanwhile starts the form anew.
-              key={`${call.crewId} ${call.scheduledOn} ${crews.data ? '' : 'without crews'}`}
+              key={`${call.crewId} ${call.scheduledOn}`}
               call={call}
               today={today}
               onPlan={(plan) =>

@@ -47,6 +47,8 @@ export function MoveDialog({
       }),
     },
   );
+  // The units may come later than the dialog: what is chosen is the form's, not the list's.
+  const unitId = form.watch('unitId');
   const save = form.submit(async ({ version: _version, ...patch }) => {
     await onSave(patch);
     onClose();
@@ -71,7 +73,7 @@ export function MoveDialog({
           </p>
           <FormTrouble text={form.error('siteId')} />
           <Field label="Unit" error={form.error('unitId')}>
-            <select {...form.register('unitId')}>
+            <select value={unitId} onChange={(event) => form.setValue('unitId', event.target.value)}>
               <option value="">not known</option>
               {known.data?.units.map((unit) => (
                 <option key={unit.id} value={unit.id}>

@@ -30,6 +30,7 @@ export function PlanForm({
       }),
     },
   );
+  // The crews may come after somebody has begun to choose: what is chosen is the form's, not the list's.
   const [crewId, scheduledOn] = form.watch(['crewId', 'scheduledOn']);
   const crews = useCrewsQuery(scheduledOn || today);
   const chosen = crews.data?.find((crew) => crew.id === crewId);
@@ -41,7 +42,7 @@ export function PlanForm({
       className="mt-3 grid grid-cols-[1fr_1fr_auto] items-end gap-2 border-t border-rule pt-3"
     >
       <Field label="Crew" hint={notAtWork(chosen)} error={form.error('crewId')}>
-        <select {...form.register('crewId')}>
+        <select value={crewId} onChange={(event) => form.setValue('crewId', event.target.value)}>
           <option value="">nobody yet</option>
           <CrewOptions crews={crews.data} />
         </select>

@@ -120,7 +120,7 @@ export function PersonForm({
           </Field>
           {role === 'technician' || crewId ? (
             <Field label="Crew" error={form.error('crewId')}>
-              <select {...form.register('crewId')}>
+              <select value={crewId} onChange={(event) => form.setValue('crewId', event.target.value)}>
                 <option value="">none</option>
                 <CrewOptions crews={crews.data} />
               </select>

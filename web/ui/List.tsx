@@ -4,24 +4,10 @@ import { Button } from './Button.tsx';
 import { Empty, Loading, Trouble } from './Screen.tsx';
 import type { ListAsk } from '../api/base.ts';
 import type { AskPage } from './everyRow.ts';
+import type { ListColumn, ListState } from './listShape.ts';
 import { useWhole } from './useWhole.ts';
 
 const features = tableFeatures({});
-
-export interface ListColumn<Row> {
-  readonly id: string;
-  readonly header: string;
-  /** Name of the server's sort order; a column without one cannot be sorted. */
-  readonly sort?: string;
-  readonly cell: (row: Row) => ReactNode;
-  readonly right?: boolean;
-  /** What the cell says as text, for files; a column without one is left out of them. */
-  readonly text?: (row: Row) => string | number | null;
-}
-
-export interface ListState extends ListAsk {
-  readonly set: (patch: Partial<ListAsk>) => void;
-}
 
 const PAGE = 50;
 

@@ -1,5 +1,6 @@
 import { attributes, paint, words } from '../testing/paint.tsx';
-import { List, type ListColumn } from './List.tsx';
+import { List } from './List.tsx';
+import type { ListColumn } from './listShape.ts';
 import { Plate } from './Plate.tsx';
 import { Empty, Loading, Trouble } from './Screen.tsx';
 

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { flushSync } from 'react-dom';
 import { problemOf } from '../api/base.ts';
 import { everyRow, type AskPage } from './everyRow.ts';
-import type { ListColumn, ListState } from './List.tsx';
+import type { ListColumn, ListState } from './listShape.ts';
 import { saveText } from './saveText.ts';
 
 /** All rows of a list, as they are searched and sorted: on paper, and as a file for a spreadsheet. */

@@ -1,0 +1,17 @@
+import type { ReactNode } from 'react';
+import type { ListAsk } from '../api/base.ts';
+
+export interface ListColumn<Row> {
+  readonly id: string;
+  readonly header: string;
+  /** Name of the server's sort order; a column without one cannot be sorted. */
+  readonly sort?: string;
+  readonly cell: (row: Row) => ReactNode;
+  readonly right?: boolean;
+  /** What the cell says as text, for files; a column without one is left out of them. */
+  readonly text?: (row: Row) => string | number | null;
+}
+
+export interface ListState extends ListAsk {
+  readonly set: (patch: Partial<ListAsk>) => void;
+}
