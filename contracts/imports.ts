@@ -7,8 +7,6 @@ const IMPORT_KINDS = ['units', 'calls'] as const satisfies readonly ImportKind[]
 
 export const UNIT_COLUMNS = Object.keys(UNIT) as (keyof typeof UNIT)[];
 export const CALL_COLUMNS = Object.keys(CALL) as (keyof typeof CALL)[];
-/** Beside the columns of either: on which line of somebody else's file a row stood. */
-export const LINE_COLUMN = 'line_in_file';
 
 export const newImport = z.object({
   id,

@@ -116,7 +116,7 @@ test('from an empty database to a saved route of one’s own spreadsheets', asyn
     await page.getByLabel('Unit tag').selectOption('Kürzel');
     await page.getByLabel('Kind').selectOption('Art');
     await page.getByLabel('Tons').selectOption('Leistung');
-    await page.getByLabel('Charge, lb').selectOption('Füllmenge');
+    await page.getByLabel('Charge, lb').selectOption('Kältemittel kg');
     await page.getByLabel('Built').selectOption('Baujahr');
     await page.getByLabel('Installed').selectOption('Eingebaut am');
     await page.getByLabel('heat pump stands for').selectOption('package heat pump');
@@ -235,6 +235,10 @@ test('people and crews: somebody is added, falls ill, and is signed out everywhe
   await expect(page.getByText('the last day lies before the first')).toBeVisible();
   await page.getByLabel('Last day').fill('2026-06-05');
   await page.getByRole('button', { name: 'Write it down' }).click();
+  await expect(page.getByText('Pavo Lindt is ill until 5 Jun 2026')).toBeVisible();
+  await page.getByRole('button', { name: 'Take off: Pavo Lindt, ill' }).click();
+  await expect(page.getByText('Pavo Lindt is ill until 5 Jun 2026')).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByText('Pavo Lindt is ill until 5 Jun 2026')).toBeVisible();
 
   const other = await browser.newContext();

@@ -22,6 +22,10 @@ test('a gas smell is heard as it is typed, says what to tell, and is never "noth
   await expect(page.getByText(/Everybody out now\. Touch no switch/)).toBeVisible();
   await page.getByLabel('What is at stake').selectOption('none');
   await expect(page.getByText('Suggested: at once.')).toBeVisible();
+  // Set lower by hand it is said, and stays the dispatcher's decision.
+  await page.getByLabel('Priority').selectOption('this week');
+  await expect(page.getByText(/set to “this week” by hand/)).toBeVisible();
+  await page.getByLabel('Priority').selectOption('at once');
   await expectAccessible(page);
   await page.getByRole('button', { name: 'Save the call' }).click();
   await expect(page.getByRole('heading', { level: 2 }).first()).toContainText(/at once/i);

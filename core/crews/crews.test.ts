@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { addDays } from '../time/index.ts';
-import { crewDay, lengthOf, overlap, within, type Week } from './index.ts';
+import { awayWords, crewDay, noWorkWords, overlap, within, type Week } from './index.ts';
 
 const DAY = { start: 420, end: 960 };
 const WEEK: Week = [DAY, DAY, DAY, DAY, { start: 420, end: 720 }, null, null];
@@ -57,6 +57,16 @@ it('two stretches overlap exactly when they share a day', () => {
       expect(overlap(a, b)).toBe(shared);
     }),
   );
-  expect(lengthOf({ from: MONDAY, until: MONDAY })).toBe(1);
-  expect(lengthOf({ from: MONDAY, until: null })).toBeUndefined();
+});
+
+it('says why somebody or a crew does not work as the desk would', () => {
+  const ill = { ...ADA, kind: 'ill', until: '2026-06-02' } as const;
+  expect(awayWords(ill)).toBe('Ada is ill until 2 Jun 2026');
+  expect(awayWords({ ...BO, kind: 'training', until: null })).toBe('Bo is at a training');
+  expect(noWorkWords({ rule: 'all away', away: [ill, { ...BO, kind: 'on holiday', until: null }] })).toBe(
+    'Ada is ill until 2 Jun 2026, Bo is on holiday',
+  );
+  expect(noWorkWords({ rule: 'holiday', name: 'Harbour Day' })).toBe('Harbour Day, a company holiday');
+  expect(noWorkWords({ rule: 'day off' })).toBe('it is not one of its working days');
+  expect(noWorkWords({ rule: 'no members' })).toBe('nobody is in it');
 });

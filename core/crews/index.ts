@@ -1,5 +1,5 @@
 /** Who works when: a crew's day from its week, the holidays, its members and who is away. */
-import { dayWords, daysBetween, weekday, type PlainDate } from '../time/index.ts';
+import { dayWords, weekday, type PlainDate } from '../time/index.ts';
 
 /** Minutes after midnight; the end is later than the start, a shift over midnight is two. */
 export interface Shift {
@@ -54,10 +54,6 @@ export const within = (day: PlainDate, { from, until }: Days): boolean =>
 /** True when two stretches of days share one. */
 export const overlap = (a: Days, b: Days): boolean =>
   (a.until === null || b.from <= a.until) && (b.until === null || a.from <= b.until);
-
-/** How many days a stretch has; undefined when nobody knows its end. */
-export const lengthOf = ({ from, until }: Days): number | undefined =>
-  until === null ? undefined : daysBetween(from, until) + 1;
 
 /**
  * Whether a crew works on a day, when, and who of it is there. A holiday of the company goes before everything;

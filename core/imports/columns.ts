@@ -419,6 +419,9 @@ export const POSITION: Column = {
 
 export type ImportKind = 'units' | 'calls';
 
+/** Beside the columns of either kind: on which line of somebody else's file a row stood. */
+export const LINE_COLUMN = 'line_in_file';
+
 /** Columns that a file of a kind can fill, the position that stands for two of them included. */
 export const columnsOf = (kind: ImportKind): Readonly<Record<string, Column>> =>
   kind === 'units' ? { ...UNIT_COLUMNS, position: POSITION } : CALL_COLUMNS;

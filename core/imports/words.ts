@@ -161,12 +161,9 @@ const UNKNOWN = new Set([
   'none',
   'unknown',
   'unk',
-  'tbd',
-  'tba',
   'not known',
   'null',
   'nil',
-  'xxx',
   'missing',
   'illegible',
   'unreadable',
@@ -176,4 +173,5 @@ const UNKNOWN = new Set([
 ]);
 
 /** True for a cell that says that nobody knows: "?", "N/A", "-", "unknown". */
-export const saysUnknown = (cell: string): boolean => UNKNOWN.has(plainWord(cell));
+export const saysUnknown = (cell: string): boolean =>
+  UNKNOWN.has(plainWord(cell)) || /^\s*(tb[ad]|x{2,})\s*$/i.test(cell);

@@ -1,6 +1,6 @@
 import { Op, type Transaction } from 'sequelize';
 import { addDays, type PlainDate } from '#core/time';
-import { crewDay, overlap, within, type Absence, type CrewDay } from '#core/crews';
+import { crewDay, overlap, type Absence, type CrewDay } from '#core/crews';
 import type {
   CalendarView,
   CrewPatch,
@@ -198,7 +198,8 @@ export async function joinCrew(
 
 /** Absences, the on-call rota and holidays from a day on. */
 export async function calendar(db: Database, from: PlainDate): Promise<CalendarView> {
-  const include = [{ association: 'user', attributes: ['displayName'] }];
+  // Whoever has left the company is neither away nor on call any more.
+  const include = [{ association: 'user', attributes: ['displayName'], where: { active: true } }];
   const order: [string, string][] = [['fromDay', 'asc']];
   const [absences, onCall, holidays] = await Promise.all([
     db.models.Absence.findAll({ where: { withdrawnAt: null, ...notOver(from) }, include, order }),
@@ -314,7 +315,7 @@ const ENTITY = { absences: 'absence', 'on-call': 'on call', holidays: 'holiday' 
 export type CalendarPart = keyof typeof CALENDAR;
 export const CALENDAR_PARTS = Object.keys(CALENDAR) as CalendarPart[];
 
-/** Takes something of the calendar back, or puts it there again; it stays on record. @throws Problem 404 */
+/** Takes something off the calendar; it stays on record. @throws Problem 404 */
 export async function withdraw(
   { db, clock }: Needs,
   part: CalendarPart,
@@ -330,12 +331,4 @@ export async function withdraw(
     if (changed === 0 && (await model.count({ where: { id }, transaction })) === 0) throw notFound('That');
     await writeLog(db, transaction, { actor, action: 'withdraw', entity: ENTITY[part], entityId: id });
   });
-}
-
-/** Who is on call on a day. */
-export async function onCallOn(db: Database, day: PlainDate): Promise<{ id: string; displayName: string }[]> {
-  const rows = await calendar(db, day);
-  return rows.onCall
-    .filter((o) => within(day, o))
-    .map(({ userId, displayName }) => ({ id: userId, displayName }));
 }

@@ -80,6 +80,12 @@ from import_records r
   join calls k on k.id = r.record_id
 where r.import_id = $1 and r.kind = 'call' and k.unit_id is not null`;
 
+/** Units import $1 has made: held while they go, so that nobody takes a call about one in between. */
+export const UNITS_MADE = `
+select record_id as id
+from import_records
+where import_id = $1 and kind = 'unit' and before is null`;
+
 const MADE = (kind: string) =>
   `(select record_id from import_records where import_id = $1 and kind = '${kind}' and before is null)`;
 const LINES = `(select id from entries where visit_id in ${MADE('visit')})`;

@@ -60,7 +60,8 @@ export async function takeBack(
     const judged = (await db.rows<{ id: string }>(sql.UNITS_TO_JUDGE, [id], transaction))
       .map((u) => u.id)
       .sort();
-    await lock(db, { units: judged, calls: [], points: [], visits: [] }, transaction);
+    const made = (await db.rows<{ id: string }>(sql.UNITS_MADE, [id], transaction)).map((u) => u.id);
+    await lock(db, { units: [...judged, ...made].sort(), calls: [], points: [], visits: [] }, transaction);
     const built = await db.rows<{ what: string; count: number; first: string | null }>(
       sql.BUILT_ON,
       [id],

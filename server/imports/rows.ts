@@ -1,6 +1,7 @@
 import { CALL_KINDS, FINDING_GRADES, SYSTEMS, UNIT_KINDS, UNIT_STATUSES } from '#core/vocabulary';
 import { MAINTENANCE_TASKS } from '#core/maintenance';
-import { LINE_COLUMN, type CALL_COLUMNS, type UNIT_COLUMNS, type RowProblem } from '#contracts/imports';
+import { LINE_COLUMN } from '#core/imports';
+import type { CALL_COLUMNS, RowProblem, UNIT_COLUMNS } from '#contracts/imports';
 import * as cells from './cells.ts';
 import { readCsv, type CsvRow } from './csv.ts';
 

@@ -49,8 +49,9 @@ export async function routingProblemFor(
   { db, clock, driveTimes }: Needs,
   body: ProblemBody,
 ): Promise<ProblemView & { work: StopWork[] }> {
-  const crew = await crewOn(db, body.crewId, body.day).catch(() => undefined);
-  if (!crew || crew.retired) throw invalid([{ path: 'crewId', message: 'there is no such crew' }]);
+  if ((await db.models.Crew.count({ where: { id: body.crewId, retiredAt: null } })) === 0)
+    throw invalid([{ path: 'crewId', message: 'there is no such crew' }]);
+  const crew = await crewOn(db, body.crewId, body.day);
   if (!crew.day.works)
     throw invalid([
       { path: 'crewId', message: `${crew.name} does not work then: ${noWorkWords(crew.day.why)}` },

@@ -18,5 +18,5 @@ export const setupRoutes: readonly Route[] = [
       return new Reply(201, made);
     },
   },
-  { method: 'get', path: '/api/missing', action: 'manage people', handle: ({ db }) => missing(db) },
+  { method: 'get', path: '/api/missing', action: 'manage people', handle: (context) => missing(context) },
 ];

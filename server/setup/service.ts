@@ -3,13 +3,13 @@ import type { CompanyMade, Missing, NewCompany } from '#contracts/setup';
 import type { OneTimeWord } from '#contracts/people';
 import { localDate } from '#core/time';
 import { addCrew } from '../crews/service.ts';
-import type { Database } from '../db/connect.ts';
 import type { Dependencies } from '../dependencies.ts';
 import { writeLog } from '../http/log.ts';
 import { invalid, Problem } from '../http/problem.ts';
 import { hashPassword } from '../people/passwords.ts';
 import { refuseGuessable } from '../people/chosen.ts';
 import { addPerson } from '../people/persons.ts';
+import { companyToday } from '../settings/service.ts';
 import { LOCK_SETUP, MISSING } from './setup.sql.ts';
 
 /** Settings of the first day hold for everything that is imported from before it. */
@@ -88,7 +88,7 @@ function refuseUnfit({ crews, people, manager }: NewCompany): void {
 }
 
 /** What is still missing before everything works, in the order in which it holds things up. */
-export async function missing(db: Database): Promise<Missing[]> {
-  const rows = await db.rows<Missing>(MISSING);
+export async function missing(needs: Pick<Dependencies, 'db' | 'clock'>): Promise<Missing[]> {
+  const rows = await needs.db.rows<Missing>(MISSING, [await companyToday(needs)]);
   return rows.filter(({ count }) => count > 0);
 }

@@ -1,7 +1,7 @@
 /** One set-up at a time, and none beside loading the demo, which takes the same lock. */
 export const LOCK_SETUP = 'select pg_advisory_xact_lock(7240116)';
 
-/** How much of what the work rests on is not on record, by kind; nothing missing is a count of zero. */
+/** How much of what the work rests on is not on record on day $1, by kind; nothing missing is a count of zero. */
 export const MISSING = `
 with site as (
   select s.lat, s.opening_hours
@@ -19,7 +19,7 @@ crew as (
       from crew_members m
       join users u on u.id = m.user_id and u.active
       where m.crew_id = c.id
-        and (m.until_day is null or m.until_day >= current_date)
+        and (m.until_day is null or m.until_day >= $1::date)
     ) as staffed,
     c.start_lat
   from crews c

@@ -10,7 +10,8 @@ import type {
 import { api } from './base.ts';
 import { list } from './tags.ts';
 
-type Added =
+/** Something for one part of the calendar. */
+export type Added =
   | { readonly part: 'absences'; readonly body: NewAbsence }
   | { readonly part: 'on-call'; readonly body: NewOnCall }
   | { readonly part: 'holidays'; readonly body: NewHoliday };

@@ -1,12 +1,13 @@
 import { dangersHeard } from '#core/intake';
+import type { Priority } from '#core/vocabulary';
 
 /** What can hurt somebody in the caller's words, with what to tell at once: before everything else on the page. */
-export function Heard({ words }: { words: string }) {
+export function Heard({ words, priority }: { words: string; priority: Priority }) {
   const heard = dangersHeard(words);
   if (heard.length === 0) return null;
   const first = heard.filter((danger) => danger.priority === 'at once');
   return (
-    <div role="alert" className="hazard-corner mb-3 border-4 border-ember bg-sheet p-3 lg:col-span-2">
+    <div role="alert" className="mb-3 border-4 border-ember bg-sheet p-3 lg:col-span-2">
       {heard.map((danger) => (
         <div key={danger.kind} className="mb-1 last:mb-0">
           <p className={first.includes(danger) ? 'text-lg font-bold text-ember' : 'font-bold'}>
@@ -19,9 +20,13 @@ export function Heard({ words }: { words: string }) {
           ) : null}
         </div>
       ))}
+      {first.length > 0 && priority !== 'at once' ? (
+        <p className="mt-1 font-bold">
+          This call is set to “{priority}” by hand. Words like these are for at once.
+        </p>
+      ) : null}
       <p className="mt-1 text-sm text-soft">
-        The utility, the fire service and local rules decide; this only reminds. Saved calls like this are
-        marked to be seen {first.length > 0 ? 'at once' : 'today'}.
+        The utility, the fire service and local rules decide; this only reminds.
       </p>
     </div>
   );

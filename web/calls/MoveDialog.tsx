@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { instantAt, minutesOfDay } from '#core/time';
+import { instantAt, localDate, minutesOfDay } from '#core/time';
 import { callPatch, type CallPage, type CallPatch } from '#contracts/calls';
 import { useKnownAtIntakeQuery } from '../api/calls.ts';
 import { useWho } from '../state/session.ts';
@@ -12,9 +12,6 @@ import { useTyped } from '../ui/useTyped.ts';
 import { SitePicker } from './SitePicker.tsx';
 
 type Patch = Omit<CallPatch, 'version'>;
-
-const dayIn = (at: string, zone: string): string =>
-  new Intl.DateTimeFormat('en-CA', { timeZone: zone }).format(new Date(at));
 
 /** What a call is about and what was promised, put right after it was taken: site, unit, until when. */
 export function MoveDialog({
@@ -34,7 +31,7 @@ export function MoveDialog({
   const form = useTyped(
     {
       unitId: call.unitId ?? '',
-      day: call.promisedAt ? dayIn(call.promisedAt, zone) : '',
+      day: call.promisedAt ? localDate(new Date(call.promisedAt), zone) : '',
       time: call.promisedAt ? clockOf(call.promisedAt, zone) : '',
     },
     {

@@ -16,14 +16,9 @@ export function SitePicker({
 }) {
   const [typed, setTyped] = useState('');
   // Of what is typed now, not of what was typed before: Enter takes only what is shown for these words.
-  const { currentData } = useSitesQuery({ q: typed, sort: 'best', dir: 'asc', offset: 0, limit: 8 });
+  const { data, currentData } = useSitesQuery({ q: typed, sort: 'best', dir: 'asc', offset: 0, limit: 8 });
   const [selected, setSelected] = useState('');
   useEffect(() => setSelected(currentData?.rows[0]?.id ?? ''), [currentData]);
-  const [shown, setShown] = useState(currentData);
-  useEffect(() => {
-    if (currentData) setShown(currentData);
-  }, [currentData]);
-  const data = currentData ?? shown;
   return (
     <Command
       shouldFilter={false}

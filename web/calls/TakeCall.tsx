@@ -209,7 +209,7 @@ export default function TakeCall() {
           if (event.key === 'Enter' && event.ctrlKey && within) void save();
         }}
       >
-        <Heard words={value.complaint} />
+        <Heard words={value.complaint} priority={priority} />
         <div className="space-y-3">
           {value.siteId ? (
             <Button look="quiet" onClick={() => putAside(BLANK)}>

@@ -15,6 +15,7 @@ import {
   useCalendarQuery,
   useCrewsQuery,
   useTakeFromCalendarMutation,
+  type Added,
 } from '../api/crews.ts';
 import { useWho } from '../state/session.ts';
 import { Button } from '../ui/Button.tsx';
@@ -38,18 +39,20 @@ export function Calendar() {
   const calendar = useCalendarQuery();
   const [adding, setAdding] = useState<Part>();
   const [take] = useTakeFromCalendarMutation();
+  const [put] = useAddToCalendarMutation();
   if (calendar.error) return <Trouble error={calendar.error} retry={calendar.refetch} />;
   if (!calendar.data) return <Loading what="the calendar" />;
   const { absences, onCall, holidays } = calendar.data;
   const close = () => setAdding(undefined);
-  const remove = async (part: Part, id: string, what: string) => {
-    await take({ part, id }).unwrap();
-    toast(`${what} is taken off`);
+  const remove = async (id: string, what: string, again: Added) => {
+    await take({ part: again.part, id }).unwrap();
+    toast(`${what} is taken off`, { action: { label: 'Undo', onClick: () => void put(again) } });
   };
-  const line = (part: Part, id: string, what: string, text: ReactNode) => (
+  /** @param again what puts it there once more, under an identity of its own */
+  const line = (id: string, what: string, text: ReactNode, again: Added) => (
     <li key={id} className="flex items-center gap-2 py-1">
       <span className="grow">{text}</span>
-      <Button look="quiet" aria-label={`Take off: ${what}`} onClick={() => void remove(part, id, what)}>
+      <Button look="quiet" aria-label={`Take off: ${what}`} onClick={() => void remove(id, what, again)}>
         Take off
       </Button>
     </li>
@@ -67,13 +70,23 @@ export function Calendar() {
         <ul className="divide-y divide-rule">
           {absences.map((a) =>
             line(
-              'absences',
               a.id,
               `${a.displayName}, ${a.kind}`,
               <>
                 <strong>{a.displayName}</strong> {a.kind}, {span(a.from, a.until)}
                 {a.note ? <span className="block text-sm text-soft">{a.note}</span> : null}
               </>,
+              {
+                part: 'absences',
+                body: {
+                  id: uuid(),
+                  userId: a.userId,
+                  kind: a.kind,
+                  from: a.from,
+                  until: a.until,
+                  note: a.note,
+                },
+              },
             ),
           )}
         </ul>
@@ -84,12 +97,12 @@ export function Calendar() {
         <ul className="divide-y divide-rule">
           {onCall.map((o) =>
             line(
-              'on-call',
               o.id,
               `${o.displayName}, ${span(o.from, o.until)}`,
               <>
                 {span(o.from, o.until)}: <strong>{o.displayName}</strong>
               </>,
+              { part: 'on-call', body: { id: uuid(), userId: o.userId, from: o.from, until: o.until } },
             ),
           )}
         </ul>
@@ -100,12 +113,12 @@ export function Calendar() {
         <ul className="divide-y divide-rule">
           {holidays.map((h) =>
             line(
-              'holidays',
               h.id,
               h.name,
               <>
                 {shortDay(h.on)}: <strong>{h.name}</strong>
               </>,
+              { part: 'holidays', body: { id: uuid(), on: h.on, name: h.name } },
             ),
           )}
         </ul>

@@ -4,6 +4,7 @@ import {
   CALL_COLUMNS,
   guessKind,
   guessMapping,
+  LINE_COLUMN,
   translate,
   UNIT_COLUMNS,
   type ImportKind,
@@ -35,7 +36,6 @@ export type Looked = Omit<Translated, 'rows' | 'left'> & {
 };
 
 const SAMPLES = 3;
-const LINE_COLUMN = 'line_in_file';
 
 let table: RawTable = { headings: [], rows: [], lines: [] };
 let text = '';
