@@ -9,6 +9,7 @@ import {
   type OutcomeGrade,
   type WaitingFor,
 } from '#core/work';
+import type { AgreedAtSite } from './agreements.ts';
 import { id, instant, listQuery, longText, plainDate, shortText, version } from './common.ts';
 import type { ConditionView } from './units.ts';
 import type { GettingIn } from './visits.ts';
@@ -154,6 +155,7 @@ export interface CallPage extends CallRow {
 /** What is known of a site's units the moment a call about it comes in. */
 export interface KnownAtIntake {
   readonly siteId: string;
+  readonly agreed: AgreedAtSite;
   readonly gettingIn: GettingIn;
   readonly openCalls: readonly CallRow[];
   readonly units: readonly {

@@ -18,6 +18,9 @@ export const ACTIONS = {
   'see system': ['manager'],
   /** Who is in the company, in which role and crew; words to sign in with. */
   'manage people': ['manager'],
+  /** What customers have maintained, and for how much. */
+  'read agreements': ['manager', 'dispatcher'],
+  'keep agreements': ['manager'],
   /** Who is ill or on holiday, who is on call. */
   'keep calendar': ['manager', 'dispatcher'],
   /** Lines on the sheet of a visit that another crew was sent on. */

@@ -66,7 +66,22 @@ export const newRoute = z.object({
 export type ProblemBody = z.infer<typeof problemBody>;
 export type NewRoute = z.infer<typeof newRoute>;
 export type PlanView = z.infer<typeof plan>;
-/** The shape of core's own plan, so that what the solver made is sent as it is. */
+export interface DueTaskView {
+  readonly key: string;
+  readonly title: string;
+  readonly dueOn: string | null;
+  readonly lateDays: number;
+  readonly reason: ReasonView;
+}
+
+/** A season of a unit that went by undone. */
+export interface MissedSeason extends DueTaskView {
+  readonly unitId: string;
+  readonly tag: string;
+  readonly siteId: string;
+  readonly site: string;
+  readonly windowTo: string;
+}
 
 export interface DueSite {
   readonly siteId: string;
@@ -75,17 +90,13 @@ export interface DueSite {
   readonly lat: number | null;
   readonly lon: number | null;
   readonly minutes: number;
+  /** Minutes one visit may take as agreed; null where nobody has set a limit. */
+  readonly minutesAllowed: number | null;
   readonly lateDays: number;
   readonly units: readonly {
     readonly unitId: string;
     readonly tag: string;
-    readonly tasks: readonly {
-      readonly key: string;
-      readonly title: string;
-      readonly dueOn: string | null;
-      readonly lateDays: number;
-      readonly reason: ReasonView;
-    }[];
+    readonly tasks: readonly DueTaskView[];
   }[];
   /** Conditions left open on any unit of the site and calls waiting, so that one visit serves all. */
   readonly conditions: readonly {

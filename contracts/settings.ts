@@ -4,6 +4,7 @@ import { DEFAULT_LIMITS } from '#core/measurement';
 import { UNIT_SYSTEMS } from '#core/quantities';
 import { UNIT_KINDS } from '#core/vocabulary';
 import { isTimeZone } from '#core/time';
+import { tasksTerms } from './agreements.ts';
 import { id, name, plainDate } from './common.ts';
 import { startPlace } from './crews.ts';
 import { DEFAULT_RIGHTS, ROLES, type Settable } from './roles.ts';
@@ -63,6 +64,8 @@ export const SETTING_SHAPES = {
         if (limits[low] >= limits[high])
           context.addIssue({ code: 'custom', path: [high], message: 'must lie above the lower end' });
     }),
+  /** How often each kind of machine is maintained where nothing else is agreed. */
+  maintenance: z.partialRecord(z.enum(UNIT_KINDS), tasksTerms),
   rights: z.object({
     'write for another crew': someRoles,
     'withdraw another’s hazard': someRoles,
@@ -77,11 +80,12 @@ export const SETTING_DEFAULTS = {
   company: { name: 'Our company', timeZone: 'EST5EDT', units: 'US' },
   history: DEFAULT_HISTORY_SETTINGS,
   measuring: DEFAULT_LIMITS,
+  maintenance: {},
   rights: DEFAULT_RIGHTS,
 } as const;
 
 /** Settings that people of the company change, each by a form of its own. */
-export const CHANGED_BY_HAND = ['company', 'yard', 'history', 'measuring', 'rights'] as const;
+export const CHANGED_BY_HAND = ['company', 'yard', 'history', 'measuring', 'maintenance', 'rights'] as const;
 export type HandSetting = (typeof CHANGED_BY_HAND)[number];
 export type SettingValue<N extends HandSetting> = z.infer<(typeof SETTING_SHAPES)[N]>;
 
@@ -90,6 +94,7 @@ export const newSetting = {
   yard: z.object({ id, validFrom: plainDate, value: SETTING_SHAPES.yard }),
   history: z.object({ id, validFrom: plainDate, value: SETTING_SHAPES.history }),
   measuring: z.object({ id, validFrom: plainDate, value: SETTING_SHAPES.measuring }),
+  maintenance: z.object({ id, validFrom: plainDate, value: SETTING_SHAPES.maintenance }),
   rights: z.object({ id, validFrom: plainDate, value: SETTING_SHAPES.rights }),
 } as const;
 export interface NewSetting<N extends HandSetting = HandSetting> {

@@ -28,6 +28,7 @@ export const MISSING_KINDS = [
   'crews',
   'members',
   'units',
+  'agreements',
   'positions',
   'hours',
   'plates',

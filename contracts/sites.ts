@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import type { AgreedAtSite } from './agreements.ts';
 import { id, latitude, listQuery, longitude, longText, name, shortText, version } from './common.ts';
 import { minutesOfDay } from '#core/time';
 import { SITE_HAZARD_NAMES, type SiteHazard } from '#core/vocabulary';
@@ -88,6 +89,7 @@ export interface SiteRow extends SiteView {
 }
 
 export interface SitePage extends SiteView {
+  readonly agreed: AgreedAtSite;
   readonly units: readonly UnitRow[];
   readonly openCalls: readonly CallRow[];
   readonly recentVisits: readonly { id: string; on: string; crew: string | null; refs: string }[];

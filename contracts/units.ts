@@ -14,6 +14,7 @@ import type { CallState } from '#core/work';
 import type { PhotoView } from './photos.ts';
 import type { ModelNoteView } from './notes.ts';
 import type { How } from '#core/tracing';
+import type { AgreedAtSite, UnitTaskView } from './agreements.ts';
 import { id, listQuery, longText, name, plainDate, shortText, version, type ReasonView } from './common.ts';
 
 export const unitFields = z.object({
@@ -251,6 +252,10 @@ export interface StoryView {
 }
 
 export interface UnitPage extends UnitRow {
+  readonly customerId: string;
+  readonly agreed: AgreedAtSite;
+  /** What is agreed to be done on it, and by whom; none where nothing is. */
+  readonly tasks: readonly UnitTaskView[];
   readonly voltage: number | null;
   readonly phase: number | null;
   readonly handlingNotes: string | null;

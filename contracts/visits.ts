@@ -34,6 +34,7 @@ import {
 } from '#core/vocabulary';
 import { LEAVE_OUTCOMES, WAITING_FOR, type CallState, type WaitingFor } from '#core/work';
 import type { ConditionBody, FindingBody, LeaveBody, RefrigerantBody, WorkBody } from '#core/sheet';
+import type { AgreedAtSite } from './agreements.ts';
 import { id, instant, longText, plainDate, shortText } from './common.ts';
 
 const pounds = z.number().min(0, 'a weight cannot be negative').max(5000, 'more than any roof holds');
@@ -353,6 +354,7 @@ export interface GettingIn {
 }
 
 export interface VisitPage extends VisitRow, GettingIn {
+  readonly agreed: AgreedAtSite;
   readonly roofs: readonly { readonly id: string; readonly name: string }[];
   readonly timeZone: string;
   readonly units: readonly {
@@ -386,6 +388,8 @@ export interface VisitPage extends VisitRow, GettingIn {
     /** What was recommended and nobody has decided about. */
     readonly recommendations: readonly { readonly id: string; readonly text: string; readonly on: string }[];
     readonly due: readonly { readonly key: string; readonly title: string; readonly text: string }[];
+    /** Tasks that the customer does. */
+    readonly theirs: readonly string[];
   }[];
   /** Points of the site a line can be about: panels, towers, zone panels, the automation. */
   readonly points: readonly { readonly id: string; readonly kind: string; readonly name: string }[];

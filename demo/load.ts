@@ -31,6 +31,8 @@ const ORDER = [
   'customers',
   'sites',
   'units',
+  'agreements',
+  'agreement_refinements',
   'circuits',
   'calls',
   'call_events',

@@ -10,6 +10,7 @@ import type { Dependencies } from './dependencies.ts';
 import { peopleRoutes } from './people/router.ts';
 import { crewRoutes } from './crews/router.ts';
 import { setupRoutes } from './setup/router.ts';
+import { agreementRoutes } from './agreements/router.ts';
 import { customerRoutes } from './customers/router.ts';
 import { siteRoutes } from './sites/router.ts';
 import { conditionRoutes } from './conditions/router.ts';
@@ -36,6 +37,7 @@ export const ROUTES: readonly Route[] = [
   ...crewRoutes,
   ...setupRoutes,
   ...customerRoutes,
+  ...agreementRoutes,
   ...siteRoutes,
   ...unitRoutes,
   ...roofRoutes,

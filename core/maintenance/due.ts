@@ -1,100 +1,119 @@
 import { because, type Reason } from '../reasons/index.ts';
 import { addDays, daysBetween, type PlainDate } from '../time/index.ts';
 import type { UnitKind, UnitStatus } from '../vocabulary/index.ts';
-import { MAINTENANCE_TASKS, type MaintenanceTask, type Season } from './tasks.ts';
+import { nextIn, windowsAround, windowServed, type Cadence, type Window } from './cadence.ts';
+import { tasksOf, type MaintenanceTask } from './tasks.ts';
+
+/** Who decided how often: the company for the kind of machine, or an agreement, for the whole or a part of it. */
+export const AGREED_FOR = ['kind', 'customer', 'site', 'unit'] as const;
+export type AgreedFor = (typeof AGREED_FOR)[number];
+
+/** A task that is ours to do on a unit, as it was agreed. */
+export interface PlannedTask {
+  readonly task: MaintenanceTask;
+  readonly cadence: Cadence;
+  readonly minutes: number;
+  readonly agreed: AgreedFor;
+}
+
+/** What somebody decided about a season that went by undone. */
+export const SEASON_DECISIONS = ['let go', 'do it all the same'] as const;
+export interface SeasonDecision {
+  readonly task: string;
+  /** Last day of the season it is about. */
+  readonly windowTo: PlainDate;
+  readonly what: (typeof SEASON_DECISIONS)[number];
+}
 
 export interface UnitMaintenance {
   readonly unitId: string;
-  readonly kind: UnitKind;
   readonly status: UnitStatus;
+  /** The days of the agreement; nothing is due before the first or after the last. */
+  readonly from: PlainDate;
+  readonly until: PlainDate | null;
+  readonly tasks: readonly PlannedTask[];
   /** Day each task was last done; a task that is missing has no record. */
   readonly lastDone: Readonly<Record<string, PlainDate | undefined>>;
+  readonly decided?: readonly SeasonDecision[];
 }
 
 export interface DueTask {
   readonly unitId: string;
   readonly task: MaintenanceTask;
+  readonly minutes: number;
   /** The day by which it should be done; undefined where nothing on record says when it was last done. */
   readonly dueOn?: PlainDate;
   readonly lateDays: number;
+  /** Its season is over: somebody has to decide whether it is still done. Never planned by itself. */
+  readonly missed?: Window;
   readonly reason: Reason;
 }
 
-/** A season missed by more than this is over: starting up cooling in autumn helps nobody. */
+/** A season missed by more than this is over: starting up cooling in autumn helps nobody [our choice]. */
 const SEASON_GRACE_DAYS = 45;
 
 /**
- * What is due on a unit between `asOf` and `asOf + horizonDays`. Units on standby, out of use or retired are
- * not planned like the rest and yield nothing. A periodic task without a record is due now, because nobody
- * can say that it was done.
+ * What is due on a unit between `asOf` and `asOf + horizonDays`, as it was agreed. Units on standby, out of use or
+ * retired are not planned like the rest and yield nothing. A task that comes round by days and has no record is due
+ * now, because nobody can say that it was done. A season that went by stays in sight as missed until it is decided
+ * or the next one begins.
  */
 export function dueTasks(unit: UnitMaintenance, asOf: PlainDate, horizonDays: number): DueTask[] {
   if (unit.status !== 'in service') return [];
-  const until = addDays(asOf, horizonDays);
-  return MAINTENANCE_TASKS.filter((task) => task.kinds.includes(unit.kind)).flatMap((task) => {
-    const last = unit.lastDone[task.key];
-    return 'everyDays' in task.rule
-      ? everyDue(unit.unitId, task, task.rule.everyDays, last, asOf, until)
-      : seasonDue(unit.unitId, task, task.rule, last, asOf, until);
+  const ahead = addDays(asOf, horizonDays);
+  const until = unit.until !== null && unit.until < ahead ? unit.until : ahead;
+  if (until < unit.from || until < asOf) return [];
+  return unit.tasks.flatMap((planned) => {
+    const due =
+      planned.cadence.by === 'days'
+        ? byDays(unit, planned, planned.cadence, asOf, until)
+        : byWindow(unit, planned, asOf, until);
+    return due ? [{ unitId: unit.unitId, task: planned.task, minutes: planned.minutes, ...due }] : [];
   });
 }
 
-function everyDue(
-  unitId: string,
-  task: MaintenanceTask,
-  everyDays: number,
-  last: PlainDate | undefined,
+type Due = Omit<DueTask, 'unitId' | 'task' | 'minutes'>;
+
+function byDays(
+  unit: UnitMaintenance,
+  { task, cadence, agreed }: PlannedTask,
+  { days, months }: Extract<Cadence, { by: 'days' }>,
   asOf: PlainDate,
   until: PlainDate,
-): DueTask[] {
+): Due | undefined {
+  const last = unit.lastDone[task.key];
   if (last === undefined) {
-    return [{ unitId, task, lateDays: 0, reason: because('no record', { task: task.title, everyDays }) }];
+    if (nextIn(months, asOf < unit.from ? unit.from : asOf) > until) return undefined;
+    return { lateDays: 0, reason: because('no record', { task: task.title, cadence, agreed }) };
   }
-  const dueOn = addDays(last, everyDays);
-  if (dueOn > until) return [];
+  const round = nextIn(months, addDays(last, days));
+  // Work that was due before the agreement began is due on its first day.
+  const dueOn = round < unit.from ? unit.from : round;
+  if (dueOn > until) return undefined;
   const lateDays = Math.max(0, daysBetween(dueOn, asOf));
-  return [
-    {
-      unitId,
-      task,
-      dueOn,
-      lateDays,
-      reason: because('comes round', { task: task.title, everyDays, last, dueOn, lateDays }),
-    },
-  ];
+  const params = { task: task.title, cadence, agreed, last, dueOn, lateDays };
+  return { dueOn, lateDays, reason: because('comes round', params) };
 }
 
-function seasonDue(
-  unitId: string,
-  task: MaintenanceTask,
-  season: Season,
-  last: PlainDate | undefined,
+function byWindow(
+  unit: UnitMaintenance,
+  { task, cadence, agreed }: PlannedTask,
   asOf: PlainDate,
   until: PlainDate,
-): DueTask[] {
-  const year = Number(asOf.slice(0, 4));
-  const windows = [year - 1, year, year + 1].map((y) => seasonWindow(season, y));
-  const open = windows.find(
-    ([from, to]) =>
-      from <= until && addDays(to, SEASON_GRACE_DAYS) >= asOf && !(last !== undefined && last >= from),
-  );
-  if (!open) return [];
-  const [from, to] = open;
+): Due | undefined {
+  const last = unit.lastDone[task.key] ?? null;
+  const windows = windowsAround(cadence, asOf);
+  const served = last === null ? undefined : windowServed(windowsAround(cadence, last), last);
+  const open = windows.findLast(({ from, to }) => from <= until && to >= unit.from);
+  if (!open || (served && served.to >= open.to)) return undefined;
+  const decided = unit.decided?.find((d) => d.task === task.key && d.windowTo === open.to)?.what;
+  if (decided === 'let go') return undefined;
+  const { from, to } = open;
   const lateDays = Math.max(0, daysBetween(to, asOf));
-  return [
-    {
-      unitId,
-      task,
-      dueOn: to,
-      lateDays,
-      reason: because('season', { task: task.title, from, to, last: last ?? null, lateDays }),
-    },
-  ];
-}
-
-function seasonWindow(season: Season, year: number): [from: PlainDate, to: PlainDate] {
-  const endYear = season.to < season.from ? year + 1 : year;
-  return [`${year}-${season.from}`, `${endYear}-${season.to}`];
+  const params = { task: task.title, from, to, last, lateDays, agreed };
+  if (lateDays > SEASON_GRACE_DAYS && decided === undefined)
+    return { dueOn: to, lateDays, missed: open, reason: because('season missed', params) };
+  return { dueOn: to, lateDays, reason: because('season', params) };
 }
 
 /**
@@ -110,20 +129,15 @@ export function postponementCost(due: readonly Pick<DueTask, 'lateDays'>[], minu
 
 /**
  * The tasks a maintenance visit did on a unit. One that names its tasks did those; one that names none
- * (records brought in from elsewhere often do not) is taken to have done what comes round periodically and
+ * (records brought in from elsewhere often do not) is taken to have done what usually comes round by days and
  * the seasonal work of its day [our choice].
  */
 export function tasksDone(kind: UnitKind, on: PlainDate, named: readonly string[]): string[] {
   if (named.length > 0) return [...named];
-  return MAINTENANCE_TASKS.filter((task) => task.kinds.includes(kind))
-    .filter((task) => {
-      if ('everyDays' in task.rule) return true;
-      const rule = task.rule;
-      const year = Number(on.slice(0, 4));
-      return [year - 1, year].some((y) => {
-        const [from, to] = seasonWindow(rule, y);
-        return on >= from && on <= to;
-      });
-    })
+  return tasksOf(kind)
+    .filter(
+      ({ usual }) =>
+        usual.by === 'days' || windowsAround(usual, on).some(({ from, to }) => on >= from && on <= to),
+    )
     .map((task) => task.key);
 }

@@ -1,3 +1,4 @@
-/** Maintenance: the tasks, and what is due when. */
+/** Maintenance: the tasks, how often they come round, and what is due when. */
+export * from './cadence.ts';
 export * from './tasks.ts';
 export * from './due.ts';

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { addDays, fromDayNumber } from '../time/index.ts';
 import { UNIT_KINDS } from '../vocabulary/index.ts';
 import { dueTasks, MAINTENANCE_TASKS, tasksDone } from './index.ts';
+import { usually } from './testing/usually.ts';
 
 describe('maintenance (properties)', () => {
   it('what was done today is not due within the shortest interval', () => {
@@ -9,9 +10,9 @@ describe('maintenance (properties)', () => {
       fc.property(fc.constantFrom(...UNIT_KINDS), fc.integer({ min: 20_000, max: 22_000 }), (kind, n) => {
         const today = fromDayNumber(n);
         const lastDone = Object.fromEntries(MAINTENANCE_TASKS.map((task) => [task.key, today]));
-        const again = dueTasks({ unitId: 'u', kind, status: 'in service', lastDone }, addDays(today, 1), 14);
+        const again = dueTasks(usually(kind, { lastDone }), addDays(today, 1), 14);
         // Only a season that opens between may ask again.
-        for (const due of again) expect('everyDays' in due.task.rule).toBe(false);
+        for (const due of again) expect(due.task.usual.by).not.toBe('days');
       }),
     );
   });
@@ -29,12 +30,7 @@ describe('maintenance (properties)', () => {
   );
 
   it('lateness grows by a day a day until the work is done or its season is over', () => {
-    const unit = {
-      unitId: 'u',
-      kind: 'exhaust fan' as const,
-      status: 'in service' as const,
-      lastDone: { 'fan and bearing': '2026-01-01' },
-    };
+    const unit = usually('exhaust fan', { lastDone: { 'fan and bearing': '2026-01-01' } });
     const late = [0, 1, 2, 30].map(
       (more) => dueTasks(unit, addDays('2026-07-10', more), 0)[0]?.lateDays ?? -1,
     );

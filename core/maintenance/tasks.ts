@@ -1,5 +1,6 @@
 import { kindsWith, type PartId } from '../machine/index.ts';
 import type { System, UnitKind } from '../vocabulary/index.ts';
+import type { Cadence } from './cadence.ts';
 
 /** A maintenance task: what is done, on which kinds of machine, and when it comes round. */
 export interface MaintenanceTask {
@@ -9,20 +10,10 @@ export interface MaintenanceTask {
   /** What it works on; it comes round on every kind of machine that has all of them. */
   readonly parts: readonly PartId[];
   readonly kinds: readonly UnitKind[];
-  readonly rule: EveryDays | Season;
+  /** How often where nothing else is agreed. */
+  readonly usual: Cadence;
   /** Minutes on one unit [common practice, starting value until own history speaks]. */
   readonly minutes: number;
-}
-
-/** Comes round a number of days after it was last done. */
-export interface EveryDays {
-  readonly everyDays: number;
-}
-
-/** Is done once between two days of the year, `MM-DD`; a window may run over New Year. */
-export interface Season {
-  readonly from: string;
-  readonly to: string;
 }
 
 /**
@@ -35,7 +26,7 @@ const task = (
   rest: Omit<MaintenanceTask, 'parts' | 'kinds'>,
 ): MaintenanceTask => ({ ...rest, parts, kinds: kindsWith(parts, without) });
 
-/** The company's maintenance list, by season [common practice]. */
+/** What is maintained, and how often where a company has set nothing else [common practice]. */
 export const MAINTENANCE_TASKS: readonly MaintenanceTask[] = [
   task(
     { parts: ['filter'] },
@@ -43,7 +34,7 @@ export const MAINTENANCE_TASKS: readonly MaintenanceTask[] = [
       key: 'filters and belts',
       title: 'Filters and belts',
       system: 'ventilation',
-      rule: { everyDays: 91 },
+      usual: { by: 'days', days: 91 },
       minutes: 20,
     },
   ),
@@ -53,7 +44,7 @@ export const MAINTENANCE_TASKS: readonly MaintenanceTask[] = [
       key: 'cooling start-up',
       title: 'Cooling start-up',
       system: 'cooling',
-      rule: { from: '03-15', to: '05-31' },
+      usual: { by: 'season', from: '03-15', to: '05-31' },
       minutes: 45,
     },
   ),
@@ -63,7 +54,7 @@ export const MAINTENANCE_TASKS: readonly MaintenanceTask[] = [
       key: 'heating start-up',
       title: 'Heating start-up',
       system: 'heating',
-      rule: { from: '09-01', to: '11-15' },
+      usual: { by: 'season', from: '09-01', to: '11-15' },
       minutes: 35,
     },
   ),
@@ -73,7 +64,7 @@ export const MAINTENANCE_TASKS: readonly MaintenanceTask[] = [
       key: 'heat pump defrost check',
       title: 'Defrost and reversing check',
       system: 'heating',
-      rule: { from: '10-01', to: '12-15' },
+      usual: { by: 'season', from: '10-01', to: '12-15' },
       minutes: 25,
     },
   ),
@@ -83,7 +74,7 @@ export const MAINTENANCE_TASKS: readonly MaintenanceTask[] = [
       key: 'loop and condensate',
       title: 'Loop flow and condensate',
       system: 'water side',
-      rule: { everyDays: 182 },
+      usual: { by: 'days', days: 182 },
       minutes: 30,
     },
   ),
@@ -93,7 +84,7 @@ export const MAINTENANCE_TASKS: readonly MaintenanceTask[] = [
       key: 'boiler annual',
       title: 'Boiler annual service',
       system: 'heating',
-      rule: { from: '06-01', to: '09-30' },
+      usual: { by: 'season', from: '06-01', to: '09-30' },
       minutes: 150,
     },
   ),
@@ -103,8 +94,12 @@ export const MAINTENANCE_TASKS: readonly MaintenanceTask[] = [
       key: 'fan and bearing',
       title: 'Fan belt and bearings',
       system: 'ventilation',
-      rule: { everyDays: 182 },
+      usual: { by: 'days', days: 182 },
       minutes: 20,
     },
   ),
 ];
+
+/** The tasks of a kind of machine. */
+export const tasksOf = (kind: UnitKind): MaintenanceTask[] =>
+  MAINTENANCE_TASKS.filter((task) => task.kinds.includes(kind));

@@ -1,15 +1,31 @@
 import fc from 'fast-check';
 import { addDays, daysBetween } from '../time/index.ts';
 import { UNIT_KINDS, type UnitKind } from '../vocabulary/index.ts';
-import { dueTasks, MAINTENANCE_TASKS, postponementCost, tasksDone } from './index.ts';
+import {
+  dueTasks,
+  MAINTENANCE_TASKS,
+  postponementCost,
+  tasksDone,
+  tasksOf,
+  timesAYear,
+  type Cadence,
+  type UnitMaintenance,
+} from './index.ts';
+import { usually } from './testing/usually.ts';
 
 /** A unit kept for some years by somebody who does each task on the day it falls due. */
-function keep(kind: UnitKind, from: string, days: number): Map<string, string[]> {
+function keep(
+  kind: UnitKind,
+  from: string,
+  days: number,
+  unit: UnitMaintenance = usually(kind),
+): Map<string, string[]> {
   const lastDone: Record<string, string> = {};
   const done = new Map<string, string[]>();
   for (let i = 0; i <= days; i++) {
     const day = addDays(from, i);
-    for (const due of dueTasks({ unitId: 'u', kind, status: 'in service', lastDone }, day, 0)) {
+    for (const due of dueTasks({ ...unit, lastDone }, day, 0)) {
+      if (due.missed) continue;
       lastDone[due.task.key] = day;
       done.set(due.task.key, [...(done.get(due.task.key) ?? []), day]);
     }
@@ -21,11 +37,11 @@ describe('a machine kept for three years by its due dates', () => {
   it.each(UNIT_KINDS)('%s: periodic work comes exactly on its days, seasonal work once a season', (kind) => {
     // February: no season is open, and none is so lately over that it would still be done.
     const done = keep(kind, '2024-02-01', 3 * 365);
-    for (const task of MAINTENANCE_TASKS.filter((t) => t.kinds.includes(kind))) {
+    for (const task of tasksOf(kind)) {
       const days = done.get(task.key) ?? [];
-      if ('everyDays' in task.rule) {
+      if (task.usual.by === 'days') {
         const gaps = days.slice(1).map((day, i) => daysBetween(days[i] as string, day));
-        expect([task.key, new Set(gaps)]).toEqual([task.key, new Set([task.rule.everyDays])]);
+        expect([task.key, new Set(gaps)]).toEqual([task.key, new Set([task.usual.days])]);
       } else {
         const years = days.map((day) => day.slice(0, 4));
         expect([task.key, new Set(years).size]).toEqual([task.key, years.length]);
@@ -56,11 +72,35 @@ describe('properties', () => {
       fc.property(kinds, date, (kind, day) => {
         const lastDone = Object.fromEntries(MAINTENANCE_TASKS.map((task) => [task.key, day]));
         expect(
-          dueTasks({ unitId: 'u', kind, status: 'in service', lastDone }, addDays(day, 1), 0).filter(
-            (d) => 'everyDays' in d.task.rule,
-          ),
+          dueTasks(usually(kind, { lastDone }), addDays(day, 1), 0).filter((d) => d.task.usual.by === 'days'),
         ).toEqual([]);
       }),
+    );
+  });
+
+  const monthDay = fc
+    .tuple(fc.integer({ min: 1, max: 12 }), fc.integer({ min: 1, max: 28 }))
+    .map((parts) => parts.map((n) => String(n).padStart(2, '0')).join('-'));
+  const windowed: fc.Arbitrary<Cadence> = fc.oneof(
+    fc
+      .uniqueArray(fc.integer({ min: 1, max: 12 }), { minLength: 1, maxLength: 12 })
+      .map((months) => ({ by: 'months' as const, months })),
+    fc
+      .tuple(monthDay, monthDay)
+      .filter(([from, to]) => from !== to)
+      .map(([from, to]) => ({ by: 'season' as const, from, to })),
+  );
+
+  it('whatever months or season are agreed, it is done once in each of them, year after year', () => {
+    fc.assert(
+      fc.property(windowed, date, (cadence, from) => {
+        const [filters] = usually('package cooling only').tasks;
+        const unit = usually('package cooling only', { from, tasks: [{ ...filters!, cadence }] });
+        const days = keep('package cooling only', from, 3 * 365, unit).get('filters and belts') ?? [];
+        // One window more or less at either end.
+        expect(Math.abs(days.length - 3 * timesAYear(cadence))).toBeLessThanOrEqual(1);
+      }),
+      { numRuns: 15 },
     );
   });
 
@@ -72,12 +112,9 @@ describe('properties', () => {
         fc.integer({ min: 0, max: 60 }),
         fc.integer({ min: 0, max: 60 }),
         (kind, day, ahead, more) => {
-          const unit = {
-            unitId: 'u',
-            kind,
-            status: 'in service',
+          const unit = usually(kind, {
             lastDone: { 'filters and belts': addDays(day, -40), 'cooling start-up': addDays(day, -300) },
-          } as const;
+          });
           const near = dueTasks(unit, day, ahead).map((d) => d.task.key);
           const far = dueTasks(unit, day, ahead + more).map((d) => d.task.key);
           expect(near.filter((key) => !far.includes(key))).toEqual([]);
@@ -89,7 +126,7 @@ describe('properties', () => {
   it('what a visit is taken to have done are tasks of that kind of machine', () => {
     fc.assert(
       fc.property(kinds, date, (kind, day) => {
-        const own = MAINTENANCE_TASKS.filter((task) => task.kinds.includes(kind)).map((task) => task.key);
+        const own = tasksOf(kind).map((task) => task.key);
         for (const key of tasksDone(kind, day, [])) expect(own).toContain(key);
       }),
     );

@@ -1,4 +1,5 @@
 import type { Measured } from '../quantities/index.ts';
+import type { Cadence } from '../maintenance/cadence.ts';
 import type { PlainDate } from '../time/index.ts';
 
 /*
@@ -26,6 +27,12 @@ interface Contradicting {
   readonly facts: readonly FactLine[];
   readonly to: string;
   readonly from: string;
+}
+
+/** A maintenance task, and for what it was agreed how often it comes round. */
+interface Agreed {
+  readonly task: string;
+  readonly agreed: 'kind' | 'customer' | 'site' | 'unit';
 }
 
 interface Clue {
@@ -90,9 +97,10 @@ export interface RuleParams {
     closes: string;
   };
   /* maintenance */
-  'no record': { task: string; everyDays: number };
-  'comes round': { task: string; everyDays: number; last: PlainDate; dueOn: PlainDate; lateDays: number };
-  season: { task: string; from: PlainDate; to: PlainDate; last: PlainDate | null; lateDays: number };
+  'no record': Agreed & { cadence: Cadence };
+  'comes round': Agreed & { cadence: Cadence; last: PlainDate; dueOn: PlainDate; lateDays: number };
+  season: Agreed & { from: PlainDate; to: PlainDate; last: PlainDate | null; lateDays: number };
+  'season missed': Agreed & { from: PlainDate; to: PlainDate; last: PlainDate | null; lateDays: number };
   /* intake */
   danger: Record<string, never>;
   'danger heard': { kind: string; words: string };

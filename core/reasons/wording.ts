@@ -1,6 +1,7 @@
 import { partOnCircuit } from '../machine/index.ts';
 import { shownQuantity, type Measured, type UnitSystem } from '../quantities/index.ts';
 import { dayWords } from '../time/index.ts';
+import { cadenceWords } from '../maintenance/cadence.ts';
 import { listed, plural } from './plural.ts';
 import type { FactLine, FailureLine, Reason, RuleId, RuleParams } from './rules.ts';
 
@@ -31,6 +32,12 @@ const onCircuit = (circuit: number | null): string => (circuit === null ? '' : `
 const late = (days: number): string => `${plural(days, 'day')} late`;
 const NOT_A_FAILURE = 'One of these calls turning out not to be a failure, or another part.';
 const FROM_SHEET = 'visit sheet';
+const AGREED = {
+  kind: 'the company’s usual for this kind',
+  customer: 'agreed with the customer',
+  site: 'agreed for this site',
+  unit: 'agreed for this unit',
+} as const;
 
 const clue =
   (say: (names: string) => string, source: string) =>
@@ -124,21 +131,27 @@ const WORDING: Wording = {
     threshold: allowed(allowedDays),
     changedBy: `closed when ${closes}`,
   }),
-  'no record': ({ task, everyDays }) => ({
+  'no record': ({ task, cadence, agreed }) => ({
     text: `${task}: nothing on record says when it was last done.`,
-    threshold: `every ${plural(everyDays, 'day')}`,
+    threshold: `${cadenceWords(cadence)}, ${AGREED[agreed]}`,
   }),
-  'comes round': ({ task, everyDays, last, dueOn, lateDays }) => ({
+  'comes round': ({ task, cadence, last, dueOn, lateDays, agreed }) => ({
     text: `${task}: ${lateDays > 0 ? late(lateDays) : `due ${dayWords(dueOn)}`}.`,
     inputs: [{ label: 'last done', value: dayWords(last), source: FROM_SHEET }],
-    threshold: `every ${plural(everyDays, 'day')}`,
+    threshold: `${cadenceWords(cadence)}, ${AGREED[agreed]}`,
     changedBy: 'Doing it.',
   }),
-  season: ({ task, from, to, last, lateDays }) => ({
+  season: ({ task, from, to, last, lateDays, agreed }) => ({
     text: `${task}: ${lateDays > 0 ? `${plural(lateDays, 'day')} past its window` : `window ${dayWords(from)} to ${dayWords(to)}`}.`,
     inputs: [{ label: 'last done', value: last === null ? 'no record' : dayWords(last), source: FROM_SHEET }],
-    threshold: `${dayWords(from)} to ${dayWords(to)}`,
+    threshold: `${dayWords(from)} to ${dayWords(to)}, ${AGREED[agreed]}`,
     changedBy: 'Doing it.',
+  }),
+  'season missed': ({ task, from, to, last, lateDays, agreed }) => ({
+    text: `${task}: the season ended ${plural(lateDays, 'day')} ago and it was not done.`,
+    inputs: [{ label: 'last done', value: last === null ? 'no record' : dayWords(last), source: FROM_SHEET }],
+    threshold: `${dayWords(from)} to ${dayWords(to)}, ${AGREED[agreed]}`,
+    changedBy: 'Letting it go, doing it all the same, or the next season.',
   }),
   danger: plain(
     'Gas smell, smoke, burning or CO: people first; emergency services before us where life is at risk.',

@@ -1,6 +1,20 @@
 import { dayNumber, type PlainDate } from './plainDate.ts';
 
-const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'] as const;
+/** Names of the months, January first. */
+export const MONTH_NAMES = [
+  'January',
+  'February',
+  'March',
+  'April',
+  'May',
+  'June',
+  'July',
+  'August',
+  'September',
+  'October',
+  'November',
+  'December',
+] as const;
 
 /**
  * A day as it is written everywhere.
@@ -10,5 +24,5 @@ const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', '
  */
 export function dayWords(date: PlainDate): string {
   dayNumber(date);
-  return `${Number(date.slice(8))} ${MONTHS[Number(date.slice(5, 7)) - 1]} ${date.slice(0, 4)}`;
+  return `${Number(date.slice(8))} ${MONTH_NAMES[Number(date.slice(5, 7)) - 1]?.slice(0, 3)} ${date.slice(0, 4)}`;
 }

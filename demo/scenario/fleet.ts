@@ -111,7 +111,7 @@ export function makeFleet(writer: Writer): DemoSite[] {
   });
 }
 
-/** Customers whose air carries lint, paper, clay or foam; they are visited every three weeks. */
+/** Customers whose air carries lint, paper, clay or foam. */
 const DUSTY: readonly string[] = [
   'Bluebell Laundries',
   'Quillmark Print Works',
@@ -120,7 +120,7 @@ const DUSTY: readonly string[] = [
   'Thistlewick Garden Centres',
   'Wrenfall Transit',
 ];
-export const isDusty = (customer: string): boolean => DUSTY.includes(customer);
+const isDusty = (customer: string): boolean => DUSTY.includes(customer);
 const dustAt = (customer: string): number =>
   customer === 'Bluebell Laundries' ? 0.34 : isDusty(customer) ? 0.16 : 0.06;
 

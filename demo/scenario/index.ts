@@ -1,5 +1,6 @@
-import { seededRandom, wholeBetween } from '#core/random';
+import { seededRandom } from '#core/random';
 import { answerReadings } from './answered.ts';
+import { Deals } from './agreements.ts';
 import { writeBuildings, writeNotes } from './buildings.ts';
 import { writeCalendar } from './calendar.ts';
 import { makeFleet } from './fleet.ts';
@@ -18,16 +19,13 @@ const SEED = 41_066;
  */
 export function makeScenario(today: string): Scenario {
   const writer = new Writer(today, seededRandom(SEED));
-  const { random } = writer;
   const sites = makeFleet(writer);
   // A source of its own: what is drawn here leaves the stories as they are.
   const building = seededRandom(SEED + 1);
   writePlates(writer, sites, building);
   const { leads, tell } = storiesOf(writer, sites);
-  sites.forEach((site, i) => {
-    // Every other site is due about now, some late; the rest were done within the last weeks.
-    maintainSite(writer, site, i % 2 === 0 ? wholeBetween(random, 22, 40) : wholeBetween(random, 3, 20));
-  });
+  const deals = new Deals(writer, sites, SEED + 3);
+  sites.forEach((site, i) => maintainSite(writer, site, deals, i));
   for (const site of sites)
     for (const unit of site.units) if (!leads.has(unit.id)) ordinaryTroubles(writer, unit);
   tell();

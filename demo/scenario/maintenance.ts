@@ -1,7 +1,8 @@
 import { dueTasks, tasksDone } from '#core/maintenance';
 import { oneOf, wholeBetween } from '#core/random';
 import { addDays, weekday } from '#core/time';
-import { isDusty, type DemoSite, type DemoUnit } from './fleet.ts';
+import type { Deals } from './agreements.ts';
+import type { DemoSite, DemoUnit } from './fleet.ts';
 import {
   asFound,
   coolingReadings,
@@ -35,37 +36,65 @@ function maintenanceCall(writer: Writer, unit: DemoUnit, day: string, complaint 
 }
 
 /**
- * Days between two rounds of a site: lint, paper and clay ask for filters every two weeks; monthly elsewhere.
+ * The days of the rounds of a site over the years, the oldest first. Rounds of two or four a year lie so that the
+ * start-ups fall into spring and autumn; more frequent ones simply follow each other. Where a site's rounds begin
+ * differs, so that on any day some sites are due.
+ *
+ * @param shift days by which the rounds of this site lie after those of others, 0 up to one round
  */
-const roundDays = (site: DemoSite): number => (isDusty(site.customer) ? 14 : 28);
+function roundsOf(today: string, perYear: number, shift: number): string[] {
+  const first = addDays(today, -YEARS * 365);
+  if (perYear > 4) {
+    const every = Math.round(365 / perYear);
+    const start = addDays(first, shift % every);
+    return Array.from({ length: Math.ceil((YEARS * 365) / every) + 1 }, (_, i) => addDays(start, i * every));
+  }
+  const years = Array.from({ length: YEARS + 2 }, (_, i) => Number(first.slice(0, 4)) + i);
+  return years.flatMap((year) =>
+    Array.from({ length: perYear }, (_, i) =>
+      addDays(`${year}-03-01`, (shift % 91) + Math.round((i * 365) / perYear)),
+    ),
+  );
+}
+
+/** Of every seven sites one is behind: nobody came to its last round. */
+const BEHIND = 7;
+
+/** How far ahead a round does what is coming: there is no coming back for a filter due in three weeks. */
+const aheadOf = (perYear: number): number => (perYear > 4 ? Math.round(140 / perYear) : 35);
 
 /**
- * Five years of maintenance at one site: a round every few weeks on which whatever is due in the next week is
- * done; where the air is dirty the filters are changed on every round. How long ago the last round was
- * differs from site to site, so that on any day some sites are due and a few are late.
+ * Five years of maintenance at one site, as it is agreed: on each round whatever is due or soon will be. On any day
+ * some sites are due and a few are late.
  *
+ * @param nth which of the sites it is; the rounds of each lie elsewhere in the year
  * @returns the days of the rounds
  */
-export function maintainSite(writer: Writer, site: DemoSite, lastDaysAgo: number): string[] {
+export function maintainSite(writer: Writer, site: DemoSite, deals: Deals, nth: number): string[] {
   const { random, rows } = writer;
-  const every = roundDays(site);
-  const rounds = Math.floor((YEARS * 365 - lastDaysAgo) / every);
+  const perYear = deals.roundsAYear(site);
+  if (perYear === 0) return [];
+  const all = roundsOf(rows.today, perYear, nth * 13).filter(
+    (day) => workday(day) < rows.today && day >= addDays(rows.today, -YEARS * 365),
+  );
+  const [first] = all;
+  if (first === undefined) return [];
+  const rounds = all.filter((day) => !skipped(site, day, rows.today));
+  if (nth % BEHIND === 3) rounds.pop();
   const done = new Map<string, Record<string, string>>();
-  const first = addDays(rows.today, -lastDaysAgo - rounds * every);
   // When they were taken on, every machine came with a history of its own.
   for (const unit of site.units)
     done.set(
       unit.id,
       Object.fromEntries(
-        tasksDone(unit.kind, first, []).map((task) => [task, addDays(first, -wholeBetween(random, 10, 88))]),
+        tasksDone(unit.kind, first, []).map((task) => [task, addDays(first, -wholeBetween(random, 80, 88))]),
       ),
     );
   const days: string[] = [];
-  for (let i = 0; i <= rounds; i++) {
-    const day = workday(addDays(first, i * every));
-    if (day >= rows.today) continue;
+  for (const round of rounds) {
+    const day = workday(round);
     const work = site.units
-      .map((unit) => ({ unit, tasks: tasksOn(unit, day, done.get(unit.id) ?? {}, isDusty(site.customer)) }))
+      .map((unit) => ({ unit, tasks: tasksOn(deals, unit, day, done.get(unit.id) ?? {}, aheadOf(perYear)) }))
       .filter(({ tasks }) => tasks.length > 0);
     if (work.length === 0) continue;
     days.push(day);
@@ -73,7 +102,7 @@ export function maintainSite(writer: Writer, site: DemoSite, lastDaysAgo: number
     const calls = work.map(({ unit }) => maintenanceCall(writer, unit, day));
     const lines = work.flatMap(({ unit, tasks }, n) => {
       for (const task of tasks) (done.get(unit.id) as Record<string, string>)[task] = day;
-      return maintain(writer, unit, day, outdoor, tasks).map((line): Line => ({
+      return maintain(writer, unit, { day, outdoor, tasks, perYear }).map((line): Line => ({
         ...line,
         unitId: unit.id,
         callId: calls[n]?.id,
@@ -93,18 +122,21 @@ export function maintainSite(writer: Writer, site: DemoSite, lastDaysAgo: number
   return days;
 }
 
+/** The road to Upper Thorn was closed last autumn, and nobody went in winter: its heating was never started up. */
+const skipped = (site: DemoSite, day: string, today: string): boolean =>
+  site.name === 'Upper Thorn Branch' && day > addDays(today, -290) && day < addDays(today, -60);
+
 function tasksOn(
+  deals: Deals,
   unit: DemoUnit,
   day: string,
   lastDone: Record<string, string>,
-  filtersAlways: boolean,
+  ahead: number,
 ): string[] {
   if (unit.record.status !== 'in service' || day < String(unit.record.installed_on)) return [];
-  const due = dueTasks({ unitId: unit.id, kind: unit.kind, status: 'in service', lastDone }, day, 7).map(
-    (d) => d.task.key,
-  );
-  const filters = filtersAlways && tasksDone(unit.kind, day, []).includes('filters and belts');
-  return [...new Set([...(filters ? ['filters and belts'] : []), ...due])];
+  return dueTasks(deals.maintenance(unit, lastDone), day, ahead)
+    .filter(({ missed }) => !missed)
+    .map(({ task }) => task.key);
 }
 
 const REMARKS: Readonly<Record<string, readonly string[]>> = {
@@ -134,15 +166,18 @@ const REMARKS: Readonly<Record<string, readonly string[]>> = {
 function maintain(
   writer: Writer,
   unit: DemoUnit,
-  day: string,
-  outdoor: number,
-  tasks: readonly string[],
+  {
+    day,
+    outdoor,
+    tasks,
+    perYear,
+  }: { day: string; outdoor: number; tasks: readonly string[]; perYear: number },
 ): Line[] {
   const { random, rows } = writer;
   const found = asFound(unit, day, rows.today);
   const lines: Line[] = [];
-  // Besides at start-up, a look at the pressures on every third warm round.
-  const look = tasks.includes('cooling start-up') || (outdoor > 68 && random() < 0.33);
+  // Besides at start-up, a look at the pressures in the warm months: on most rounds where there are few.
+  const look = tasks.includes('cooling start-up') || (outdoor > 68 && random() < (perYear > 6 ? 0.33 : 0.8));
   if (unit.refrigerant && outdoor >= COOLING_FROM_F && look)
     lines.push(coolingReadings(unit, day, outdoor, found, random));
   if (tasks.includes('heating start-up') || tasks.includes('boiler annual'))

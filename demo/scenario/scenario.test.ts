@@ -31,7 +31,11 @@ describe('the demo', () => {
     expect(a.units.length).toBeLessThanOrEqual(340);
     expect(new Set(a.units.map((u) => u.kind))).toEqual(new Set(UNIT_KINDS));
     expect(a.users.filter((u) => u.role === 'technician')).toHaveLength(9);
-    expect(a.visits.length).toBeGreaterThan(6000);
+    // Two to four rounds a year at most sites: failures are not lost among planned visits.
+    expect(a.visits.length).toBeGreaterThan(2500);
+    const calls = a.calls.filter((c) => c.kind === 'call').length;
+    const rounds = a.visits.length - calls;
+    expect([rounds / 60 / 5 > 3, rounds / 60 / 5 < 8]).toEqual([true, true]);
     const first = a.visits.map((v) => String(v.planned_for)).sort()[0] as string;
     expect(daysBetween(first, a.today) / 365).toBeGreaterThan(4.8);
   });
@@ -93,15 +97,14 @@ describe('what the instruments of the demo say', () => {
 
   it('the leaker loses its subcooling between one top-up and the next', () => {
     const leaker = unit('Throwing Rooms', 'HP-2');
-    const [topUp] = of('refrigerant', leaker).slice(-2);
-    const day = String(topUp?.occurred_at).slice(0, 10);
-    const after = of('reading set', leaker).filter((e) => String(e.occurred_at).slice(0, 10) > day);
-    expect(after.length).toBeGreaterThan(2);
-    const months = after.map((e) => daysBetween(day, String(e.occurred_at).slice(0, 10)) / 30);
-    const first = subcooling(after[0] as Row);
-    const late = after.filter((_, i) => (months[i] as number) > 9).map(subcooling);
+    const on = (entry: Row | undefined) => String(entry?.occurred_at).slice(0, 10);
+    const [before, last] = of('refrigerant', leaker).slice(-2).map(on) as [string, string];
+    const between = of('reading set', leaker).filter((e) => on(e) > before && on(e) < last);
+    expect(between.length).toBeGreaterThan(1);
+    const first = subcooling(between[0] as Row);
+    const late = between.slice(-1).map(subcooling);
     expect(first).toBeGreaterThan(5);
-    for (const value of late.slice(0, 1)) expect(value).toBeLessThan(first - 4);
+    for (const value of late) expect(value).toBeLessThan(first - 3);
   });
 
   it('the fan that turned backwards gave its air too much rise until the day it was mended', () => {

@@ -8,6 +8,8 @@ export interface Scenario {
   readonly on_call: Row[];
   readonly holidays: Row[];
   readonly customers: Row[];
+  readonly agreements: Row[];
+  readonly agreement_refinements: Row[];
   readonly sites: Row[];
   readonly units: Row[];
   readonly circuits: Row[];

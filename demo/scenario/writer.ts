@@ -22,6 +22,8 @@ export class Writer {
       on_call: [],
       holidays: [],
       customers: [],
+      agreements: [],
+      agreement_refinements: [],
       sites: [],
       units: [],
       circuits: [],

@@ -3,6 +3,7 @@ import type { Page } from '#contracts/common';
 import type { CallRow, KnownAtIntake } from '#contracts/calls';
 import type { UnitRow } from '#contracts/units';
 import { notFound } from '../http/problem.ts';
+import { agreedOn } from '../agreements/queries.ts';
 import type { Database } from '../db/connect.ts';
 import type { Dependencies } from '../dependencies.ts';
 import { companyToday } from '../settings/service.ts';
@@ -52,8 +53,11 @@ export async function knownAtIntake(
       units.map((u) => u.id),
     )
   ).filter((c) => c.closedAt === null);
+  const today = await companyToday({ db, clock });
+  const agreed = await agreedOn(db, today, { customerIds: [site.customerId] });
   return {
     siteId,
+    agreed: agreed.site(siteId, site.customerId),
     gettingIn: {
       access: site.access,
       keyAt: site.keyAt,
@@ -75,9 +79,6 @@ export async function knownAtIntake(
       lastVisitAt: u.lastVisitAt,
       conditions: conditions.filter((c) => c.unitId === u.id),
     })),
-    knownTo: await db.rows<KnownAtIntake['knownTo'][number]>(KNOWN_TO, [
-      siteId,
-      await companyToday({ db, clock }),
-    ]),
+    knownTo: await db.rows<KnownAtIntake['knownTo'][number]>(KNOWN_TO, [siteId, today]),
   };
 }

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type request from 'supertest';
-import { oneUnit, testServer, type TestServer } from '../testing/server.ts';
+import { agreeAsUsual, oneUnit, testServer, type TestServer } from '../testing/server.ts';
 
 type Agent = ReturnType<typeof request.agent>;
 const WORKDAYS = [...Array(5).fill({ start: 420, end: 960 }), null, null];
@@ -126,6 +126,7 @@ it('without a routing engine a day is planned by estimates, in any town, and say
   const agent = await server.as('manager');
   const [customerId, siteId, unitId] = [randomUUID(), randomUUID(), randomUUID()];
   await agent.post('/api/customers').send({ id: customerId, name: 'Salt Lane Storage' }).expect(201);
+  await agreeAsUsual(agent, customerId);
   const site = { id: siteId, customerId, name: 'Salt Lane', lat: 41.02, lon: -70.03 };
   await agent.post('/api/sites').send(site).expect(201);
   await agent

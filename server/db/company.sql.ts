@@ -127,3 +127,55 @@ alter table call_events add constraint call_events_kind_check check (
   kind in ('planned', 'unplanned', 'waiting', 'cancelled', 'restored', 'reopened', 'called again')
 );
 `;
+
+/**
+ * What each customer has maintained. Customers that were there with units keep what was done for all until now: the
+ * usual for their kind of machine, from ever on.
+ */
+export const AGREEMENTS = /* sql */ `
+create table agreements (
+  id uuid primary key,
+  customer_id uuid not null references customers,
+  from_day date not null,
+  until_day date check (until_day >= from_day),
+  terms jsonb not null,
+  notes text,
+  recorded_by uuid references users,
+  recorded_at timestamptz not null default now(),
+  withdrawn_at timestamptz,
+  version int not null default 1,
+  constraint agreements_one_at_a_time
+    exclude using gist (customer_id with =, daterange(from_day, until_day, '[]') with &&) where (withdrawn_at is null)
+);
+create table agreement_refinements (
+  id uuid primary key default uuid_v7(),
+  agreement_id uuid not null references agreements,
+  site_id uuid references sites,
+  unit_id uuid references units,
+  terms jsonb not null,
+  constraint agreement_refinements_of_one check ((site_id is null) <> (unit_id is null))
+);
+create unique index agreement_refinements_by_site on agreement_refinements (agreement_id, site_id)
+  where site_id is not null;
+create unique index agreement_refinements_by_unit on agreement_refinements (agreement_id, unit_id)
+  where unit_id is not null;
+
+insert into agreements (id, customer_id, from_day, terms, notes)
+  select uuid_v7(), c.id, '2000-01-01', '{}', 'Carried over: maintained as all units were before.'
+  from customers c
+  where exists (
+    select 1 from sites s join units u on u.site_id = s.id where s.customer_id = c.id and u.status <> 'retired'
+  );
+
+create table season_decisions (
+  id uuid primary key,
+  unit_id uuid not null references units,
+  task text not null,
+  window_to date not null,
+  what text not null check (what in ('let go', 'do it all the same')),
+  decided_by uuid references users,
+  decided_at timestamptz not null default now(),
+  withdrawn_at timestamptz
+);
+create unique index season_decisions_one on season_decisions (unit_id, task, window_to) where withdrawn_at is null;
+`;

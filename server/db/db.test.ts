@@ -38,6 +38,7 @@ describe('migrations', () => {
       '0005 company',
       '0006 imports',
       '0007 intake',
+      '0008 agreements',
     ]);
     expect(await migrate(a)).toEqual([]);
     await a.close();

@@ -4,7 +4,7 @@ import type { Clock } from '../http/clock.ts';
 import { rebuild } from '../sheet/rebuild.ts';
 import { answerOldReadings } from '../visits/worked.ts';
 import type { Database } from './connect.ts';
-import { COMPANY, IMPORTS, INTAKE } from './company.sql.ts';
+import { AGREEMENTS, COMPANY, IMPORTS, INTAKE } from './company.sql.ts';
 import { PLACES } from './places.sql.ts';
 import { SCHEMA } from './schema.sql.ts';
 import { FOLDED, SHEETS } from './sheets.sql.ts';
@@ -25,6 +25,7 @@ const MIGRATIONS: readonly Migration[] = [
   { name: '0005 company', sql: COMPANY },
   { name: '0006 imports', sql: IMPORTS },
   { name: '0007 intake', sql: INTAKE },
+  { name: '0008 agreements', sql: AGREEMENTS },
 ];
 
 const LOCK = 7_240_115;

@@ -1,5 +1,7 @@
 import type { CreationOptional as Made, InferAttributes, InferCreationAttributes, Model } from 'sequelize';
+import type { Terms } from '#core/agreements';
 import type { AbsenceKind, Week } from '#core/crews';
+import type { SeasonDecision } from '#core/maintenance';
 import type { PartId } from '#core/machine';
 import type { Recipe } from '#core/imports';
 import type { RoofPlan } from '#core/roof';
@@ -99,6 +101,33 @@ export interface CustomerRow {
   notes: Text;
   retiredAt: At;
   version: Made<number>;
+}
+export interface AgreementRow extends DayRow {
+  id: string;
+  customerId: string;
+  terms: Terms;
+  notes: Text;
+  recordedBy: Text;
+  recordedAt: Made<Date>;
+  withdrawnAt: At;
+  version: Made<number>;
+}
+export interface RefinementRow {
+  id: Made<string>;
+  agreementId: string;
+  siteId: Text;
+  unitId: Text;
+  terms: Terms;
+}
+export interface SeasonDecisionRow {
+  id: string;
+  unitId: string;
+  task: string;
+  windowTo: string;
+  what: SeasonDecision['what'];
+  decidedBy: Text;
+  decidedAt: Made<Date>;
+  withdrawnAt: At;
 }
 export interface SiteRow {
   id: Made<string>;

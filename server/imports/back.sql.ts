@@ -52,6 +52,23 @@ from (
     and (c.version <> m.version
       or exists (select 1 from sites s where s.customer_id = c.id and s.id not in (select id from mine)))
   union all
+  select 'under an agreement', c.name
+  from mine m
+    join customers c on c.id = m.id
+  where m.kind = 'customer' and m.before is null
+    and exists (select 1 from agreements a where a.customer_id = c.id and a.withdrawn_at is null)
+  union all
+  select 'under an agreement of their own', coalesce(u.tag, s.name)
+  from mine m
+    left join units u on u.id = m.id
+    left join sites s on s.id = m.id
+  where m.before is null
+    and (exists (
+        select 1 from agreement_refinements r join agreements a on a.id = r.agreement_id
+        where m.id in (r.site_id, r.unit_id) and a.withdrawn_at is null
+      )
+      or exists (select 1 from season_decisions d where d.unit_id = m.id and d.withdrawn_at is null))
+  union all
   select 'planned, written on or changed since', k.ref
   from mine m
     join calls k on k.id = m.id
@@ -108,6 +125,12 @@ export const TAKE_AWAY = [
   `delete from calls where id in ${MADE('call')}`,
   `delete from folded where subject_id in ${MADE('unit')}`,
   `delete from unit_summaries where unit_id in ${MADE('unit')}`,
+  // What was agreed and withdrawn again, and decided and taken back, goes with what it was about.
+  `delete from season_decisions where unit_id in ${MADE('unit')}`,
+  `delete from agreement_refinements
+   where unit_id in ${MADE('unit')} or site_id in ${MADE('site')}
+     or agreement_id in (select id from agreements where customer_id in ${MADE('customer')})`,
+  `delete from agreements where customer_id in ${MADE('customer')}`,
   `delete from circuits where unit_id in ${MADE('unit')}`,
   `delete from site_points where unit_id in ${MADE('unit')}`,
   `delete from units where id in ${MADE('unit')}`,

@@ -12,6 +12,7 @@ select
   u.status,
   s.id as "siteId",
   s.name as site,
+  c.id as "customerId",
   c.name as customer,
   s.lat,
   s.lon,

@@ -1,10 +1,11 @@
 import type { Transaction } from 'sequelize';
 import { groupBy } from '#core/collections';
 import { dueTasks, type DueTask } from '#core/maintenance';
-import type { PlainDate } from '#core/time';
+import { addDays, type PlainDate } from '#core/time';
 import { conditionStanding } from '#core/conditions';
 import type { ConditionKind, UnitKind, UnitStatus } from '#core/vocabulary';
-import type { DueSite } from '#contracts/routes';
+import type { DueSite, MissedSeason } from '#contracts/routes';
+import { agreedOn } from '../agreements/queries.ts';
 import type { Database } from '../db/connect.ts';
 import { LEFT_BY_SITE, OPEN_CALLS_BY_SITE, UNITS_IN_SERVICE } from './due.sql.ts';
 
@@ -15,34 +16,58 @@ import { LEFT_BY_SITE, OPEN_CALLS_BY_SITE, UNITS_IN_SERVICE } from './due.sql.ts
 export const SITE_MINUTES = 15;
 
 interface UnitRecord {
-  id: string;
-  tag: string;
-  kind: UnitKind;
-  status: UnitStatus;
-  siteId: string;
-  site: string;
-  customer: string;
-  lat: number | null;
-  lon: number | null;
-  lastDone: Record<string, PlainDate> | null;
+  readonly id: string;
+  readonly tag: string;
+  readonly kind: UnitKind;
+  readonly status: UnitStatus;
+  readonly siteId: string;
+  readonly site: string;
+  readonly customerId: string;
+  readonly customer: string;
+  readonly lat: number | null;
+  readonly lon: number | null;
+  readonly lastDone: Record<string, PlainDate> | null;
 }
+
+interface Asked {
+  /** The day it is; plans of earlier days that nobody carried out hold nothing back. */
+  readonly today: PlainDate;
+  /** The day it is asked about. */
+  readonly asOf: PlainDate;
+  /** How many days ahead. */
+  readonly days: number;
+  /** Only these sites; all when undefined. */
+  readonly siteIds?: readonly string[] | undefined;
+  readonly transaction?: Transaction | undefined;
+}
+
+/** Units whose work is not on its way already, each with what is due on it as it was agreed. */
+async function dueByUnit(db: Database, { today, asOf, days, siteIds, transaction }: Asked) {
+  const units = await db.rows<UnitRecord>(UNITS_IN_SERVICE, [siteIds ?? null, today], transaction);
+  const agreed = await agreedOn(db, asOf, { soon: addDays(asOf, days), transaction });
+  const due = units.map((unit) => {
+    const maintenance = agreed.maintenance({ ...unit, unitId: unit.id });
+    return { unit, due: maintenance ? dueTasks(maintenance, asOf, days) : [] };
+  });
+  return { due, agreed };
+}
+
+const taskView = ({ task, dueOn, lateDays, reason }: DueTask) => ({
+  key: task.key,
+  title: task.title,
+  dueOn: dueOn ?? null,
+  lateDays,
+  reason,
+});
 
 /**
  * What is due by site, the latest first. Units whose work stands on a plan of today or later, or is under
- * way, are left out: it is on its way, whichever day is asked about.
- *
- * @param today the day it is; plans of earlier days that nobody carried out hold nothing back
- * @param siteIds only these sites; all when undefined
+ * way, are left out: it is on its way, whichever day is asked about. Seasons that went by undone wait for
+ * somebody to decide and are planned by nobody.
  */
-export async function dueSites(
-  db: Database,
-  today: PlainDate,
-  asOf: PlainDate,
-  days: number,
-  siteIds?: readonly string[],
-  transaction?: Transaction,
-): Promise<(DueSite & { dueTasks: DueTask[] })[]> {
-  const units = await db.rows<UnitRecord>(UNITS_IN_SERVICE, [siteIds ?? null, today], transaction);
+export async function dueSites(db: Database, asked: Asked): Promise<(DueSite & { dueTasks: DueTask[] })[]> {
+  const { due, agreed } = await dueByUnit(db, asked);
+  const { asOf, transaction } = asked;
   const waiting = await db.rows<{ siteId: string; calls: number }>(OPEN_CALLS_BY_SITE, [], transaction);
   const left = await db.rows<{
     siteId: string;
@@ -53,17 +78,14 @@ export async function dueSites(
   }>(LEFT_BY_SITE, [], transaction);
   const conditionsAt = groupBy(left, (c) => c.siteId);
   const callsAt = new Map(waiting.map((row) => [row.siteId, row.calls]));
-  const sites = [...groupBy(units, (u) => u.siteId)].flatMap(([siteId, own]) => {
-    const due = own.flatMap((unit) =>
-      dueTasks(
-        { unitId: unit.id, kind: unit.kind, status: unit.status, lastDone: unit.lastDone ?? {} },
-        asOf,
-        days,
-      ),
-    );
+  const planned = due
+    .map(({ unit, due: all }) => ({ unit, due: all.filter((task) => !task.missed) }))
+    .filter((own) => own.due.length > 0);
+  const sites = [...groupBy(planned, ({ unit }) => unit.siteId)].flatMap(([siteId, own]) => {
+    const tasks = own.flatMap((unit) => unit.due);
     const [first] = own;
-    if (!first || due.length === 0) return [];
-    const { site, customer, lat, lon } = first;
+    if (!first) return [];
+    const { site, customer, customerId, lat, lon } = first.unit;
     return [
       {
         siteId,
@@ -71,20 +93,14 @@ export async function dueSites(
         customer,
         lat,
         lon,
-        minutes: SITE_MINUTES + due.reduce((sum, d) => sum + d.task.minutes, 0),
-        lateDays: Math.max(...due.map((d) => d.lateDays)),
-        units: own.flatMap((unit) => {
-          const tasks = due
-            .filter((d) => d.unitId === unit.id)
-            .map((d) => ({
-              key: d.task.key,
-              title: d.task.title,
-              dueOn: d.dueOn ?? null,
-              lateDays: d.lateDays,
-              reason: d.reason,
-            }));
-          return tasks.length > 0 ? [{ unitId: unit.id, tag: unit.tag, tasks }] : [];
-        }),
+        minutes: SITE_MINUTES + tasks.reduce((sum, task) => sum + task.minutes, 0),
+        minutesAllowed: agreed.site(siteId, customerId).minutesAllowed ?? null,
+        lateDays: Math.max(...tasks.map((task) => task.lateDays)),
+        units: own.map(({ unit, due: ownTasks }) => ({
+          unitId: unit.id,
+          tag: unit.tag,
+          tasks: ownTasks.map(taskView),
+        })),
         conditions: (conditionsAt.get(siteId) ?? []).map(({ tag, kind, hazard, openedOn }) => ({
           tag,
           kind,
@@ -92,9 +108,32 @@ export async function dueSites(
           overdue: conditionStanding(kind, openedOn, asOf).overdue,
         })),
         openCalls: callsAt.get(siteId) ?? 0,
-        dueTasks: due,
+        dueTasks: tasks,
       },
     ];
   });
   return sites.sort((a, b) => b.lateDays - a.lateDays || b.minutes - a.minutes || (a.site < b.site ? -1 : 1));
+}
+
+/** Seasons that went by undone, until somebody decides about them or the next one begins; by site. */
+export async function missedSeasons(db: Database, today: PlainDate): Promise<MissedSeason[]> {
+  const { due } = await dueByUnit(db, { today, asOf: today, days: 0 });
+  return due
+    .flatMap(({ unit, due: all }) =>
+      all.flatMap(({ missed, ...task }) =>
+        missed
+          ? [
+              {
+                unitId: unit.id,
+                tag: unit.tag,
+                siteId: unit.siteId,
+                site: unit.site,
+                windowTo: missed.to,
+                ...taskView(task),
+              },
+            ]
+          : [],
+      ),
+    )
+    .sort((a, b) => (a.site < b.site ? -1 : a.site > b.site ? 1 : a.tag < b.tag ? -1 : 1));
 }

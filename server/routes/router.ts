@@ -4,9 +4,9 @@ import { id as uuid, plainDate } from '#contracts/common';
 import { parse } from '../http/problem.ts';
 import { Reply, type Route } from '../http/routes.ts';
 import { todayIn } from '../http/clock.ts';
-import { companyNow } from '../settings/service.ts';
+import { companyNow, companyToday } from '../settings/service.ts';
 import { refreshStale } from '../units/summary.ts';
-import { dueSites } from './due.ts';
+import { dueSites, missedSeasons } from './due.ts';
 import { routeCalendar, routeTrack } from './files.ts';
 import { cancelRoute, routeRecord, routeRows, routingProblemFor, saveRoute } from './service.ts';
 
@@ -19,7 +19,17 @@ export const routeRoutes: readonly Route[] = [
       const { days } = parse(dueQuery, query);
       const today = todayIn(clock, (await companyNow(db)).timeZone);
       await refreshStale(db, clock, today);
-      return (await dueSites(db, today, today, days)).map(({ dueTasks: _tasks, ...site }) => site);
+      return (await dueSites(db, { today, asOf: today, days })).map(({ dueTasks: _tasks, ...site }) => site);
+    },
+  },
+  {
+    method: 'get',
+    path: '/api/routes/missed',
+    action: 'read',
+    handle: async ({ db, clock }) => {
+      const today = await companyToday({ db, clock });
+      await refreshStale(db, clock, today);
+      return missedSeasons(db, today);
     },
   },
   {

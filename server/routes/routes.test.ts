@@ -5,7 +5,7 @@ import type { AddressInfo } from 'node:net';
 import ICAL from 'ical.js';
 import { exactPlan, type Plan, type RoutingProblem } from '#core/routing';
 import { routingServer } from '../../standins/routing/server.ts';
-import { everyDay, member, testServer, type TestServer } from '../testing/server.ts';
+import { agreeAsUsual, everyDay, member, testServer, type TestServer } from '../testing/server.ts';
 import { DriveTimes } from './driveTimes.ts';
 
 type Agent = Awaited<ReturnType<TestServer['as']>>;
@@ -30,6 +30,7 @@ beforeAll(async () => {
   agent = await server.as('manager');
   const customerId = randomUUID();
   await agent.post('/api/customers').send({ id: customerId, name: 'Bluebell Laundries' }).expect(201);
+  await agreeAsUsual(agent, customerId);
   siteIds = [];
   for (let i = 0; i < 5; i++) {
     const siteId = randomUUID();

@@ -2,7 +2,7 @@ import type { Transaction } from 'sequelize';
 import { postponementCost } from '#core/maintenance';
 import { violationsOf, type Plan, type RoutingProblem } from '#core/routing';
 import { plural } from '#core/reasons';
-import { dayWords, minutesOfDay, weekday } from '#core/time';
+import { dayWords, durationText, minutesOfDay, weekday } from '#core/time';
 import type { NewRoute, ProblemBody, ProblemView, RoutePage, RouteRow } from '#contracts/routes';
 import type { OpeningHours } from '#contracts/sites';
 import type { Dependencies } from '../dependencies.ts';
@@ -61,7 +61,12 @@ export async function routingProblemFor(
       { path: 'crewId', message: `nobody has said where ${crew.name} starts; put the yard on the map` },
     ]);
   const { timeZone } = await companyNow(db);
-  const due = await dueSites(db, todayIn(clock, timeZone), body.day, HORIZON_DAYS, body.siteIds);
+  const due = await dueSites(db, {
+    today: todayIn(clock, timeZone),
+    asOf: body.day,
+    days: HORIZON_DAYS,
+    siteIds: body.siteIds,
+  });
   const sites = await db.models.Site.findAll({ where: { id: body.siteIds } });
   const hands = crew.day.present.length;
   const left: { siteId: string; site: string; why: string }[] = [];
@@ -81,6 +86,11 @@ export async function routingProblemFor(
     else {
       if (site.openingHours === null)
         notes.push(`Opening hours of ${site.name} are not known; taken as open all day.`);
+      if (work.minutesAllowed !== null && work.minutes > work.minutesAllowed)
+        notes.push(
+          `${site.name}: ${durationText(work.minutes)} of work is due; the agreement allows ` +
+            `${durationText(work.minutesAllowed)} a visit.`,
+        );
       return [{ site, work, position: { lat: site.lat, lon: site.lon } }];
     }
     return [];

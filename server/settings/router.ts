@@ -10,6 +10,7 @@ import {
   companyYard,
   historySettings,
   measuringLimits,
+  programmeOn,
   rights,
   settingAsOf,
   settingRows,
@@ -20,6 +21,7 @@ const NOW = {
   yard: async (db: Database) => (await companyYard(db)) ?? null,
   history: historySettings,
   measuring: measuringLimits,
+  maintenance: programmeOn,
   rights,
 } as const;
 const handSetting = z.enum(CHANGED_BY_HAND, 'there is no such setting');

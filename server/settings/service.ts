@@ -10,6 +10,7 @@ import {
   type SettingRow,
 } from '#contracts/settings';
 import type { Rights } from '#contracts/roles';
+import type { Programme } from '#core/agreements';
 import type { HistorySettings } from '#core/history';
 import type { MeasuringLimits } from '#core/measurement';
 import type { Database } from '../db/connect.ts';
@@ -110,6 +111,15 @@ export async function measuringLimits(
   transaction?: Transaction,
 ): Promise<MeasuringLimits> {
   return (await settingAsOf(db, 'measuring', day, transaction)) ?? SETTING_DEFAULTS.measuring;
+}
+
+/** What the company does on each kind of machine where nothing else is agreed. */
+export async function programmeOn(
+  db: Database,
+  day: PlainDate,
+  transaction?: Transaction,
+): Promise<Programme> {
+  return (await settingAsOf(db, 'maintenance', day, transaction)) ?? SETTING_DEFAULTS.maintenance;
 }
 
 /** What the company lets each role do beyond the table. */

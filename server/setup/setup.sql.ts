@@ -3,7 +3,20 @@ export const LOCK_SETUP = 'select pg_advisory_xact_lock(7240116)';
 
 /** How much of what the work rests on is not on record on day $1, by kind; nothing missing is a count of zero. */
 export const MISSING = `
-with site as (
+with customer as (
+  select exists (
+      select 1 from agreements a
+      where a.customer_id = c.id and a.withdrawn_at is null
+        and (a.until_day is null or a.until_day >= $1::date)
+    ) as agreed
+  from customers c
+  where c.retired_at is null
+    and exists (
+      select 1 from sites s join units u on u.site_id = s.id
+      where s.customer_id = c.id and s.retired_at is null and u.status <> 'retired'
+    )
+),
+site as (
   select s.lat, s.opening_hours
   from sites s
   where s.retired_at is null
@@ -40,14 +53,16 @@ from (
   union all
   select 4, 'units', (count(*) = 0)::int, 1 from unit
   union all
-  select 5, 'positions', count(*) filter (where lat is null), count(*) from site
+  select 5, 'agreements', count(*) filter (where not agreed), count(*) from customer
   union all
-  select 6, 'hours', count(*) filter (where opening_hours is null), count(*) from site
+  select 6, 'positions', count(*) filter (where lat is null), count(*) from site
   union all
-  select 7, 'plates', count(*) filter (where model is null or coalesce(installed_on, built_on) is null), count(*)
+  select 7, 'hours', count(*) filter (where opening_hours is null), count(*) from site
+  union all
+  select 8, 'plates', count(*) filter (where model is null or coalesce(installed_on, built_on) is null), count(*)
   from unit
   union all
-  select 8, 'words', count(distinct component) filter (where part is null and component <> ''),
+  select 9, 'words', count(distinct component) filter (where part is null and component <> ''),
     count(distinct component)
   from findings
 ) listed

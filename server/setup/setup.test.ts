@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import request from 'supertest';
-import { testServer, type TestServer } from '../testing/server.ts';
+import { testServer, type TestServer, agreeAsUsual } from '../testing/server.ts';
 import { wordFrom } from './service.ts';
 
 const WORD = wordFrom('test');
@@ -113,5 +113,7 @@ it('what is still missing is counted, and shrinks', async () => {
   await agent.post('/api/units').send({ id: ids[2], siteId: ids[1], tag: 'A', kind: 'boiler' }).expect(201);
   const yard = { id: randomUUID(), validFrom: '2026-06-01', value: { name: 'Yard', lat: 38.7, lon: -9.1 } };
   await agent.post('/api/settings/yard').send(yard).expect(201);
+  expect(await kinds()).toEqual(['members 1', 'agreements 1', 'positions 1', 'hours 1', 'plates 1']);
+  await agreeAsUsual(agent, ids[0] as string);
   expect(await kinds()).toEqual(['members 1', 'positions 1', 'hours 1', 'plates 1']);
 });

@@ -1,6 +1,7 @@
 import type { NewSite, SitePage, SitePatch, SiteView } from '#contracts/sites';
 import type { UnitRow } from '#contracts/units';
 import type { Dependencies } from '../dependencies.ts';
+import { agreedOn } from '../agreements/queries.ts';
 import { openCallsOfSite } from '../calls/queries.ts';
 import { firstTime } from '../http/once.ts';
 import { writeLog } from '../http/log.ts';
@@ -30,7 +31,19 @@ export async function siteRecord(
     )
   ).filter((c) => c.closedAt === null);
   const roofs = await db.rows<{ id: string; name: string; units: number }>(ROOFS_OF_SITE, [id]);
-  return { ...site, units, openCalls: await openCallsOfSite(db, id), recentVisits, conditions, roofs };
+  const agreed = (await agreedOn(db, todayIn(clock, site.timeZone), { customerIds: [site.customerId] })).site(
+    id,
+    site.customerId,
+  );
+  return {
+    ...site,
+    agreed,
+    units,
+    openCalls: await openCallsOfSite(db, id),
+    recentVisits,
+    conditions,
+    roofs,
+  };
 }
 
 export async function createSite(

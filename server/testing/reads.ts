@@ -1,21 +1,6 @@
 import { z } from 'zod';
-import { DECISION_KINDS } from '#core/history';
-import { PART_IDS } from '#core/machine';
-import { HOW_NAMES, LINK_KINDS, POINT_KINDS } from '#core/tracing';
-import { CALL_KINDS, SITE_HAZARD_NAMES, UNIT_KINDS, UNIT_STATUSES } from '#core/vocabulary';
-import { CALL_STATES, CANCELLED_AS, OUTCOME_GRADES, WAITING_FOR } from '#core/work';
-import { callFields, type CallPage, type CallRow, type KnownAtIntake } from '#contracts/calls';
-import type { CustomerRow } from '#contracts/customers';
 import { siteCollection } from '#contracts/files';
-import type { News } from '#contracts/news';
-import { PHOTO_PURPOSES, photoMark, type PhotoView } from '#contracts/photos';
-import type { RoofUnit } from '#contracts/roofs';
-import type { RoutePage } from '#contracts/routes';
-import { FOUND_KINDS, type Found } from '#contracts/search';
 import { MISSING_KINDS, type Missing } from '#contracts/setup';
-import { openingHours, type SitePage, type SiteRow, type SiteView } from '#contracts/sites';
-import type { ConditionView, DecisionView, LastSeen, UnitCallRow, UnitPage, UnitRow } from '#contracts/units';
-import type { CallOfVisit, EntryView, GettingIn, VisitRow } from '#contracts/visits';
 import * as calls from '../calls/calls.sql.ts';
 import { openConditions } from '../conditions/conditions.sql.ts';
 import { countCustomers, customersPage } from '../customers/customers.sql.ts';
@@ -35,473 +20,57 @@ import { LINKS_OF_SITE, POINTS_OF_SITE } from '../tracing/tracing.sql.ts';
 import * as units from '../units/units.sql.ts';
 import * as visits from '../visits/visits.sql.ts';
 import * as watch from '../watch/watch.sql.ts';
+import * as agreements from '../agreements/agreements.sql.ts';
+import { AGREEMENT_STATES } from '#contracts/agreements';
+import {
+  id,
+  text,
+  count,
+  day,
+  part,
+  total,
+  call,
+  callPage,
+  visitOfCall,
+  knownTo,
+  unit,
+  oneUnit,
+  condition,
+  leftOpen,
+  callOfUnit,
+  reading,
+  finding,
+  inSlot,
+  decision,
+  recommendation,
+  site,
+  siteRow,
+  recentVisit,
+  customer,
+  agreementOfCustomer,
+  unitOfCustomer,
+  watched,
+  watchRow,
+  visit,
+  entry,
+  unitOfSheet,
+  roofUnit,
+  found,
+  candidate,
+  photo,
+  point,
+  link,
+  dueUnit,
+  stop,
+  line,
+  news,
+  system,
+} from './rowShapes.ts';
 
 /*
  * What each raw read promises, checked at run time: the compiler believes whatever type is written beside SQL.
  * Rows are looked at as they leave the server, as JSON.
  */
-
-const id = z.guid();
-const text = z.string();
-const count = z.int().nonnegative();
-const day = z.iso.date();
-const instant = z
-  .string()
-  .refine((value) => /^\d{4}-\d\d-\d\dT/.test(value) && !Number.isNaN(Date.parse(value)));
-const maybe = <T extends z.ZodType>(of: T) => of.nullable();
-const texts = z.array(text);
-const part = z.enum(PART_IDS);
-/** One of the names a table of the core is kept under. */
-const key = <T extends object>(table: T) => z.enum(Object.keys(table) as (keyof T & string)[]);
-const total = z.strictObject({ total: count });
-const hazards = z.array(z.enum(SITE_HAZARD_NAMES));
-
-const call = z.strictObject({
-  id,
-  ref: text,
-  kind: z.enum(CALL_KINDS),
-  state: z.enum(CALL_STATES),
-  since: instant,
-  waitingFor: maybe(z.enum(WAITING_FOR)),
-  cancelledAs: maybe(z.enum(CANCELLED_AS)),
-  onSite: maybe(text),
-  siteId: id,
-  site: text,
-  customer: text,
-  unitId: maybe(id),
-  unit: maybe(text),
-  receivedAt: instant,
-  complaint: text,
-  system: maybe(text),
-  priority: maybe(text),
-  crewId: maybe(id),
-  crew: maybe(text),
-  scheduledOn: maybe(day),
-  promisedAt: maybe(instant),
-  completedAt: maybe(instant),
-  visitId: maybe(id),
-}) satisfies z.ZodType<CallRow>;
-
-const callPage = call.extend({
-  caller: maybe(text),
-  callerPhone: maybe(text),
-  told: callFields.shape.told,
-  area: maybe(text),
-  roomF: maybe(z.number()),
-  setPointF: maybe(z.number()),
-  stake: maybe(text),
-  timeZone: text,
-  version: count,
-  outcomes: z.array(
-    z.object({ subjectId: id, subject: text, grade: z.enum(OUTCOME_GRADES), watchUntil: day.nullish() }),
-  ),
-});
-
-const visitOfCall = z.strictObject({
-  id,
-  plannedFor: maybe(day),
-  crew: maybe(text),
-  entries: count,
-  arrivedAt: maybe(instant),
-  leftAt: maybe(instant),
-}) satisfies z.ZodType<CallPage['visits'][number]>;
-
-const knownTo = z.strictObject({ name: text, crewId: maybe(id), visits: count }) satisfies z.ZodType<
-  KnownAtIntake['knownTo'][number]
->;
-
-const unit = z.strictObject({
-  id,
-  siteId: id,
-  site: text,
-  customer: text,
-  tag: text,
-  kind: z.enum(UNIT_KINDS),
-  status: z.enum(UNIT_STATUSES),
-  manufacturer: maybe(text),
-  model: maybe(text),
-  serial: maybe(text),
-  builtOn: maybe(day),
-  installedOn: maybe(day),
-  tons: maybe(z.number()),
-  areaServed: maybe(text),
-  score: z.number(),
-  toDecide: z.boolean(),
-  sentence: text,
-  flagKinds: texts,
-  openConditions: count,
-  lastVisitAt: maybe(instant),
-}) satisfies z.ZodType<UnitRow>;
-
-const oneUnit = unit.extend({
-  voltage: maybe(z.number()),
-  phase: maybe(z.number()),
-  handlingNotes: maybe(text),
-  version: count,
-  details: z.looseObject({}),
-  hazards,
-  flags: z.array(z.looseObject({ kind: text })),
-  asOf: maybe(day),
-});
-
-const condition = z.strictObject({
-  id,
-  unitId: maybe(id),
-  kind: text,
-  hazard: z.boolean(),
-  circuit: maybe(count),
-  text,
-  openedAt: instant,
-  openedBy: maybe(text),
-  closedAt: maybe(instant),
-  changedFrom: maybe(text),
-  changedTo: maybe(text),
-  closes: maybe(text),
-  told: maybe(text),
-}) satisfies z.ZodType<ConditionView>;
-
-const leftOpen = condition.extend({
-  pointId: maybe(id),
-  tag: text,
-  unitStatus: z.enum(UNIT_STATUSES),
-  siteId: id,
-  site: text,
-  customer: text,
-  timeZone: text,
-  visitId: id,
-  matches: z.boolean(),
-});
-
-const callOfUnit = z.strictObject({
-  id,
-  ref: text,
-  kind: z.enum(CALL_KINDS),
-  receivedAt: instant,
-  completedAt: maybe(instant),
-  complaint: text,
-  state: z.enum(CALL_STATES),
-  found: text,
-  visitId: maybe(id),
-}) satisfies z.ZodType<UnitCallRow>;
-
-const reading = z.strictObject({
-  point: text,
-  value: z.number(),
-  unit: text,
-  circuit: count,
-  at: instant,
-}) satisfies z.ZodType<LastSeen['readings'][number]>;
-
-const finding = z.strictObject({
-  part: maybe(part),
-  circuit: maybe(count),
-  component: text,
-  failure: text,
-  grade: text,
-  at: instant,
-}) satisfies z.ZodType<LastSeen['findings'][number]>;
-
-const inSlot = z.strictObject({
-  part,
-  circuit: maybe(count),
-  from: maybe(day),
-  manufacturer: maybe(text),
-  model: maybe(text),
-  earlier: count,
-});
-
-const decision = z.strictObject({
-  id,
-  unitId: id,
-  kind: z.enum(DECISION_KINDS),
-  year: maybe(count),
-  until: maybe(day),
-  reason: text,
-  by: text,
-  at: instant,
-}) satisfies z.ZodType<DecisionView & { unitId: string }>;
-
-const recommendation = z.strictObject({ id, text, on: day, by: maybe(text) }) satisfies z.ZodType<
-  UnitPage['recommendations'][number]
->;
-
-const gettingIn = {
-  access: maybe(text),
-  keyAt: maybe(text),
-  wayUp: maybe(text),
-  parking: maybe(text),
-  permit: maybe(text),
-  contact: maybe(text),
-  hazards,
-};
-
-const site = z.strictObject({
-  ...gettingIn,
-  id,
-  customerId: id,
-  customer: text,
-  name: text,
-  ref: maybe(text),
-  address: maybe(text),
-  lat: maybe(z.number()),
-  lon: maybe(z.number()),
-  timeZone: text,
-  openingHours: maybe(openingHours),
-  retiredAt: maybe(instant),
-  version: count,
-}) satisfies z.ZodType<SiteView>;
-const siteRow = site.extend({ units: count, flagged: count }) satisfies z.ZodType<SiteRow>;
-
-const recentVisit = z.strictObject({ id, on: day, crew: maybe(text), refs: text }) satisfies z.ZodType<
-  SitePage['recentVisits'][number]
->;
-
-const customer = z.strictObject({
-  id,
-  name: text,
-  phone: maybe(text),
-  notes: maybe(text),
-  retiredAt: maybe(instant),
-  version: count,
-  sites: count,
-  units: count,
-}) satisfies z.ZodType<CustomerRow>;
-
-const watched = z.strictObject({
-  unitId: id,
-  score: z.number(),
-  toDecide: z.boolean(),
-  decided: z.boolean(),
-  flagKinds: texts,
-  customerId: id,
-  customer: text,
-  years: maybe(z.int()),
-  refrigerants: texts,
-});
-const watchRow = z.strictObject({
-  unitId: id,
-  tag: text,
-  kind: z.enum(UNIT_KINDS),
-  builtOn: maybe(day),
-  refrigerants: texts,
-  siteId: id,
-  site: text,
-  customer: text,
-  score: z.number(),
-  sentence: text,
-  flags: z.array(z.looseObject({ kind: text })),
-});
-
-const callOfVisit = z.strictObject({
-  id,
-  ref: text,
-  kind: z.enum(CALL_KINDS),
-  complaint: text,
-  unit: maybe(text),
-  unitId: maybe(id),
-  state: z.enum(CALL_STATES),
-  waitingFor: maybe(z.enum(WAITING_FOR)),
-}) satisfies z.ZodType<CallOfVisit>;
-
-const visit = z.strictObject({
-  ...gettingIn,
-  id,
-  siteId: id,
-  site: text,
-  customer: text,
-  address: maybe(text),
-  plannedFor: maybe(day),
-  crew: maybe(text),
-  arrivedAt: maybe(instant),
-  leftAt: maybe(instant),
-  calls: z.array(callOfVisit),
-  timeZone: text,
-}) satisfies z.ZodType<VisitRow & GettingIn & { timeZone: string }>;
-
-const entry = z.strictObject({
-  id,
-  rootId: id,
-  unitId: maybe(id),
-  pointId: maybe(id),
-  callId: maybe(id),
-  kind: text as z.ZodType<EntryView['kind']>,
-  body: z.record(text, z.unknown()),
-  author: maybe(text),
-  occurredAt: instant,
-  supersedes: maybe(id),
-  reason: maybe(text),
-}) satisfies z.ZodType<EntryView>;
-
-const lastDone = maybe(z.record(text, day));
-const unitOfSheet = z.strictObject({
-  id,
-  tag: text,
-  kind: z.enum(UNIT_KINDS),
-  status: z.enum(UNIT_STATUSES),
-  areaServed: maybe(text),
-  handlingNotes: maybe(text),
-  details: z.looseObject({}),
-  voltage: maybe(z.number()),
-  phase: maybe(z.number()),
-  sentence: text,
-  flagKinds: texts,
-  lastDone,
-  circuits: z.array(
-    z.strictObject({
-      number: count,
-      refrigerant: maybe(text),
-      metering: maybe(text),
-      chargeLb: maybe(z.number()),
-    }),
-  ),
-  conditions: z.array(z.strictObject({ id, kind: text, hazard: z.boolean(), text, openedAt: instant })),
-  recommendations: z.array(z.strictObject({ id, text, on: day })),
-});
-
-const roofUnit = z.strictObject({
-  id,
-  tag: text,
-  kind: z.enum(UNIT_KINDS),
-  status: z.enum(UNIT_STATUSES),
-  areaServed: maybe(text),
-  flagKinds: texts,
-  conditions: z.array(z.strictObject({ kind: text, hazard: z.boolean(), text })),
-}) satisfies z.ZodType<Omit<RoofUnit, 'feed'>>;
-
-const found = z.strictObject({
-  kind: z.enum(FOUND_KINDS),
-  id,
-  title: text,
-  subtitle: text,
-}) satisfies z.ZodType<Found>;
-
-const candidate = z.strictObject({
-  unitId: id,
-  tag: text,
-  kind: z.enum(UNIT_KINDS),
-  status: z.enum(UNIT_STATUSES),
-  serial: maybe(text),
-  model: maybe(text),
-  site: text,
-  customer: text,
-  areaServed: maybe(text),
-  foundBy: z.strictObject({
-    areas: texts,
-    controls: texts,
-    feeds: z.array(z.strictObject({ name: text, poles: z.array(count) })),
-  }),
-  subtitle: text,
-  flagKinds: texts,
-  open: z.array(z.strictObject({ kind: text, text })),
-  openCalls: count,
-});
-
-const photo = z.strictObject({
-  id,
-  ownerId: id,
-  purpose: z.enum(PHOTO_PURPOSES),
-  caption: maybe(text),
-  width: count,
-  height: count,
-  turn: count,
-  marks: z.array(photoMark).readonly(),
-  takenAt: instant,
-  by: maybe(text),
-}) satisfies z.ZodType<PhotoView & { ownerId: string }>;
-
-const point = z.strictObject({
-  point: z.strictObject({
-    id,
-    kind: key(POINT_KINDS),
-    name: text,
-    where: text.optional(),
-    volts: z.number().optional(),
-    phase: count.optional(),
-    ratingA: z.number().optional(),
-    spaces: count.optional(),
-    version: count,
-    unit: z
-      .strictObject({
-        kind: z.enum(UNIT_KINDS),
-        status: z.enum(UNIT_STATUSES),
-        volts: z.number().optional(),
-        phase: count.optional(),
-        mcaA: z.number().optional(),
-        mocpA: z.number().optional(),
-      })
-      .optional(),
-  }),
-});
-const link = z.strictObject({
-  link: z.strictObject({
-    id,
-    kind: key(LINK_KINDS),
-    from: id,
-    to: id,
-    poles: z.array(count).optional(),
-    breakerA: z.number().optional(),
-    how: z.enum(HOW_NAMES),
-    by: text,
-    on: day,
-    note: text.optional(),
-  }),
-});
-
-const dueUnit = z.strictObject({
-  id,
-  tag: text,
-  kind: z.enum(UNIT_KINDS),
-  status: z.enum(UNIT_STATUSES),
-  siteId: id,
-  site: text,
-  customer: text,
-  lat: maybe(z.number()),
-  lon: maybe(z.number()),
-  lastDone,
-});
-
-const stop = z.strictObject({
-  siteId: id,
-  site: text,
-  customer: text,
-  address: maybe(text),
-  access: maybe(text),
-  lat: maybe(z.number()),
-  lon: maybe(z.number()),
-  visitId: maybe(id),
-}) satisfies z.ZodType<Omit<RoutePage['stops'][number], 'work'>>;
-
-const line = z.strictObject({
-  id,
-  rootId: id,
-  visitId: id,
-  unitId: maybe(id),
-  pointId: maybe(id),
-  callId: maybe(id),
-  kind: text,
-  body: z.record(text, z.unknown()),
-  authorId: maybe(id),
-  occurredMs: z.number(),
-  recordedMs: z.number(),
-  supersedes: maybe(id),
-});
-
-const news = z.strictObject({
-  seq: count,
-  entity: text,
-  id: maybe(id),
-  siteId: maybe(id),
-}) satisfies z.ZodType<News>;
-const system = z.strictObject({
-  postgres: text,
-  migration: text,
-  databaseBytes: z.number(),
-  counts: z.record(text, count),
-  lastBackup: maybe(z.strictObject({ at: instant, file: text, bytes: z.number() })),
-  sessions: count,
-  openImports: count,
-  imports: z.array(z.strictObject({ fileName: text, kind: text, by: maybe(text), at: instant })),
-});
 
 /** Ids of everything that a database holds, to ask with. */
 export interface Held {
@@ -566,6 +135,24 @@ export const READS: readonly Read[] = [
   { name: 'what is left open', sql: openConditions(false), asked: once(), row: leftOpen },
   { name: 'customers counted', sql: countCustomers(false), asked: once(), row: total },
   { name: 'a page of customers', sql: customersPage(false, 'c.name', page), asked: once(), row: customer },
+  {
+    name: 'agreements counted',
+    sql: agreements.countAgreements(false, false),
+    asked: (held) => [[held.today, null]],
+    row: total,
+  },
+  {
+    name: 'a page of agreements',
+    sql: agreements.agreementsPage(true, true, 'c.name desc', page),
+    asked: (held) => AGREEMENT_STATES.map((state) => [held.today, state, 'w:*']),
+    row: agreementOfCustomer,
+  },
+  {
+    name: 'units of customers',
+    sql: agreements.UNITS_OF_CUSTOMERS,
+    asked: (held) => [[held.customers]],
+    row: unitOfCustomer,
+  },
   { name: 'sites counted', sql: sites.countSites(false), asked: once(), row: total },
   { name: 'a page of sites', sql: sites.sitesPage(false, 's.name', page), asked: once(), row: siteRow },
   {

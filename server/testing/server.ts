@@ -159,6 +159,18 @@ export async function testServer({
   };
 }
 
+/** Has everything of the customer maintained as the trade usually does, from long ago. */
+export const agreeAsUsual = (agent: request.Agent, customerId: string) =>
+  agent
+    .post('/api/agreements/usual')
+    .send({
+      id: randomUUID(),
+      from: '2010-01-01',
+      maintained: true,
+      agreements: [{ id: randomUUID(), customerId }],
+    })
+    .expect(201);
+
 /** A customer with one site and one unit, made through the API. */
 export async function oneUnit(
   server: TestServer,

@@ -1,6 +1,6 @@
 import { storyOf, type Flag } from '#core/history';
 import { modelLineOf, sameSlot, slotsOf } from '#core/machine';
-import { localDate } from '#core/time';
+import { localDate, type PlainDate } from '#core/time';
 import type {
   CircuitView,
   DecisionView,
@@ -14,6 +14,7 @@ import type {
 } from '#contracts/units';
 import { Op, type Transaction } from 'sequelize';
 import type { Dependencies } from '../dependencies.ts';
+import { agreedOn } from '../agreements/queries.ts';
 import type { Database } from '../db/connect.ts';
 import { invalid, notFound } from '../http/problem.ts';
 import { firstTime } from '../http/once.ts';
@@ -55,6 +56,8 @@ interface UnitRecord extends UnitRow {
   readonly asOf: string;
   readonly details: UnitPage['details'];
   readonly hazards: UnitPage['hazards'];
+  readonly customerId: string;
+  readonly lastDone: Record<string, PlainDate> | null;
 }
 
 /**
@@ -73,9 +76,13 @@ export async function unitRecord({ db, clock }: Needs, id: string): Promise<Unit
   const decisions = await decisionsOf(db, [id]);
   const circuits = await db.models.Circuit.findAll({ where: { unitId: id }, order: ['number'] });
   const inside = await db.rows<Slotted>(COMPONENTS_IN_SLOTS, [id]);
-  const { flags: stored, asOf, ...unit } = row;
+  const { flags: stored, asOf, lastDone: _lastDone, ...unit } = row;
+  const agreed = await agreedOn(db, today, { customerIds: [row.customerId] });
+  const about = { ...row, unitId: id, kind: record.kind, status: record.status };
   return {
     ...unit,
+    agreed: agreed.site(row.siteId, row.customerId),
+    tasks: agreed.tasks(about),
     verdict: { asOf: asOf ?? today, sentence: unit.sentence, flags: flagViews(stored ?? [], decisions) },
     story: storyOf(facts, settings),
     decisions,

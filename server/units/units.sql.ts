@@ -83,8 +83,10 @@ select ${UNIT_COLUMNS},
   u.version,
   u.details,
   s.hazards,
+  s.customer_id as "customerId",
   m.flags,
-  m.as_of as "asOf"
+  m.as_of as "asOf",
+  m.last_done as "lastDone"
 from ${UNIT_TABLES}
 where u.id = $1`;
 

@@ -1,11 +1,12 @@
-import { dueTasks } from '#core/maintenance';
+import { dueTasks, type UnitMaintenance } from '#core/maintenance';
 import { slotsOf } from '#core/machine';
 import { wordsOf } from '#core/reasons';
-import { localDate, type PlainDate } from '#core/time';
+import { addDays, localDate, type PlainDate } from '#core/time';
 import { aroundUnit, feedSentence, pointName } from '#core/tracing';
 import type { UnitKind, UnitStatus } from '#core/vocabulary';
 import type { EntryView, GettingIn, VisitPage, VisitRow } from '#contracts/visits';
 import type { Dependencies } from '../dependencies.ts';
+import { agreedOn } from '../agreements/queries.ts';
 import type { Database } from '../db/connect.ts';
 import { notFound } from '../http/problem.ts';
 import { siteNet } from '../tracing/queries.ts';
@@ -15,10 +16,23 @@ import { ENTRIES_OF_VISIT, ONE_VISIT, UNITS_OF_SHEET, VISITS_OF_DAY } from './vi
 export const visitsOfDay = (db: Database, day: PlainDate, crewId: string | undefined): Promise<VisitRow[]> =>
   db.rows<VisitRow>(VISITS_OF_DAY, [day, crewId ?? null]);
 
-interface UnitOfVisit extends Omit<VisitPage['units'][number], 'due' | 'feed' | 'controls' | 'slots'> {
+interface UnitOfVisit extends Omit<
+  VisitPage['units'][number],
+  'due' | 'theirs' | 'feed' | 'controls' | 'slots'
+> {
   readonly status: UnitStatus;
   readonly lastDone: Record<string, PlainDate> | null;
 }
+
+/** How far ahead work is worth doing while somebody is on the roof. */
+const DUE_DAYS = 14;
+
+const dueOn = (maintenance: UnitMaintenance | undefined, today: PlainDate) =>
+  (maintenance ? dueTasks(maintenance, today, DUE_DAYS) : []).map((due) => ({
+    key: due.task.key,
+    title: due.task.title,
+    text: wordsOf(due.reason).text,
+  }));
 
 /**
  * A visit with everything its sheet needs offline: units, circuits, slots, conditions, what is due, entries
@@ -33,6 +47,8 @@ export async function visitRecord(
   const { siteId } = visit;
   const units = await db.rows<UnitOfVisit>(UNITS_OF_SHEET, [siteId]);
   const today = localDate(clock.now(), visit.timeZone);
+  const { customerId } = await db.models.Site.findByPk(siteId, { rejectOnEmpty: true });
+  const agreed = await agreedOn(db, today, { soon: addDays(today, DUE_DAYS), customerIds: [customerId] });
   const net = await siteNet(db, siteId);
   const roofs = await db.models.Roof.findAll({
     attributes: ['id', 'name'],
@@ -47,11 +63,13 @@ export async function visitRecord(
   const called = new Set(visit.calls.map((call) => call.unitId));
   return {
     ...visit,
+    agreed: agreed.site(siteId, customerId),
     roofs: roofs.map((roof) => ({ id: roof.id, name: roof.name })),
     points: points.filter(({ kind }) => kind !== 'area').map(({ id, kind, name }) => ({ id, kind, name })),
     units: units
       .map(({ lastDone, status, ...unit }) => {
         const kind = unit.kind as UnitKind;
+        const about = { unitId: unit.id, siteId, customerId, kind };
         return {
           ...unit,
           feed: feedSentence(net, unit.id) ?? null,
@@ -60,9 +78,11 @@ export async function visitRecord(
             kind,
             unit.circuits.map((c) => c.number),
           ),
-          due: dueTasks({ unitId: unit.id, kind, status, lastDone: lastDone ?? {} }, today, 14).map(
-            (due) => ({ key: due.task.key, title: due.task.title, text: wordsOf(due.reason).text }),
-          ),
+          due: dueOn(agreed.maintenance({ ...about, lastDone, status }), today),
+          theirs: agreed
+            .tasks({ ...about, lastDone, status })
+            .filter(({ whose }) => whose === 'the customer’s')
+            .map(({ title }) => title),
         };
       })
       .sort((a, b) => Number(called.has(b.id)) - Number(called.has(a.id))),

@@ -12,6 +12,7 @@ export const {
   useYardSettingsQuery,
   useHistorySettingsQuery,
   useMeasuringSettingsQuery,
+  useMaintenanceSettingsQuery,
   useRightsSettingsQuery,
   useChangeSettingMutation,
 } = api.injectEndpoints({
@@ -30,6 +31,10 @@ export const {
     }),
     measuringSettings: build.query<SettingPage<'measuring'>, void>({
       query: () => '/settings/measuring',
+      providesTags: list('setting'),
+    }),
+    maintenanceSettings: build.query<SettingPage<'maintenance'>, void>({
+      query: () => '/settings/maintenance',
       providesTags: list('setting'),
     }),
     rightsSettings: build.query<SettingPage<'rights'>, void>({

@@ -8,6 +8,7 @@ import type { News } from '#contracts/news';
 export const KINDS = [
   'session',
   'customer',
+  'agreement',
   'site',
   'unit',
   'call',
@@ -38,7 +39,8 @@ export const place = (siteId: string | undefined): Tag[] =>
 const WORK = ['call', 'visit', 'route'] as const;
 /** Lists that show something of a kind of record. */
 const SHOWN_IN: Readonly<Record<string, readonly Kind[]>> = {
-  customer: ['customer', 'site', 'unit', ...WORK],
+  customer: ['customer', 'agreement', 'site', 'unit', ...WORK],
+  agreement: ['customer', 'agreement', 'site', 'unit', ...WORK],
   site: ['customer', 'site', 'unit', ...WORK],
   unit: ['customer', 'site', 'unit', ...WORK],
   call: ['site', 'unit', ...WORK],

@@ -15,6 +15,8 @@ const CallScreen = screen(() => import('../calls/CallScreen.tsx'));
 const Sites = screen(() => import('../sites/Sites.tsx'));
 const SiteScreen = screen(() => import('../sites/SiteScreen.tsx'));
 const CustomerScreen = screen(() => import('../sites/CustomerScreen.tsx'));
+const Agreements = screen(() => import('../agreements/Agreements.tsx'));
+const AgreementScreen = screen(() => import('../agreements/AgreementScreen.tsx'));
 const UnitScreen = screen(() => import('../units/UnitScreen.tsx'));
 const Watch = screen(() => import('../watch/Watch.tsx'));
 const Routes = screen(() => import('../routes/Routes.tsx'));
@@ -43,6 +45,8 @@ const router = createBrowserRouter([
       { path: '/sites', element: <Sites /> },
       { path: '/sites/:id', element: <SiteScreen /> },
       { path: '/customers/:id', element: <CustomerScreen /> },
+      { path: '/customers/:id/agreement', element: <AgreementScreen /> },
+      { path: '/agreements', element: <Agreements /> },
       { path: '/units/:id', element: <UnitScreen /> },
       { path: '/roofs/:id', element: <RoofScreen /> },
       { path: '/sites/:id/feeds', element: <TracingScreen /> },

@@ -10,6 +10,7 @@ import { problemOf } from '../api/base.ts';
 import { useCallQuery, useKnownAtIntakeQuery, useUpdateCallMutation } from '../api/calls.ts';
 import { useCrewsQuery } from '../api/crews.ts';
 import { useWho } from '../state/session.ts';
+import { Agreed } from '../ui/Agreed.tsx';
 import { Button } from '../ui/Button.tsx';
 import { CallState } from '../ui/CallState.tsx';
 import { day, instant, number, shortDay } from '../ui/format.ts';
@@ -140,6 +141,11 @@ export default function CallScreen() {
               </div>
             ))}
           </dl>
+          {known.data ? (
+            <div className="mt-2 border-t border-rule pt-2">
+              <Agreed agreed={known.data.agreed} />
+            </div>
+          ) : null}
           {may('plan') ? (
             <PlanForm
               // What somebody else plans meanwhile starts the form anew.

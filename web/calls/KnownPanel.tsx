@@ -6,6 +6,7 @@ import type { KnownAtIntake } from '#contracts/calls';
 import { unitFields, type NewUnit } from '#contracts/units';
 import { useCreateUnitMutation } from '../api/units.ts';
 import { useWho } from '../state/session.ts';
+import { Agreed } from '../ui/Agreed.tsx';
 import { Button } from '../ui/Button.tsx';
 import { FlagWord } from '../ui/Flags.tsx';
 import { dayOf, instant } from '../ui/format.ts';
@@ -110,6 +111,7 @@ export function KnownPanel({
           ? `Knows this place: ${known.knownTo.map((k) => `${k.name} (${k.visits} visits)`).join(', ')}. `
           : ''}
       </p>
+      <Agreed agreed={known.agreed} />
       <GettingIn place={known.gettingIn} brief />
       {adding ? (
         <RecordForm

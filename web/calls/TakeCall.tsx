@@ -4,7 +4,6 @@ import { toast } from 'sonner';
 import { v7 as uuid } from 'uuid';
 import { QUESTIONS, questionsFor, suggestPriority, systemHeard, type QuestionName } from '#core/intake';
 import { wordsOf } from '#core/reasons';
-import { instantAt, minutesOfDay } from '#core/time';
 import { PRIORITIES, STAKES, SYSTEMS, type Priority, type Stake, type System } from '#core/vocabulary';
 import { newCall, type NewCall } from '#contracts/calls';
 import { problemOf } from '../api/base.ts';
@@ -30,6 +29,7 @@ import { Heard } from './Heard.tsx';
 import { LikelyUnits } from './LikelyUnits.tsx';
 import { NewPlace } from './NewPlace.tsx';
 import { KnownPanel } from './KnownPanel.tsx';
+import { promisedAt, PromiseField } from './Promise.tsx';
 import { SitePicker } from './SitePicker.tsx';
 
 const BLANK = {
@@ -50,6 +50,7 @@ const BLANK = {
   crewId: '',
   scheduledOn: '',
   promisedTime: '',
+  promisedDay: '',
 };
 
 const degrees = (text: string): number | undefined =>
@@ -142,9 +143,7 @@ export default function TakeCall() {
         priority,
         crewId: typed.crewId || null,
         scheduledOn: typed.crewId ? typed.scheduledOn || today : null,
-        promisedAt: typed.promisedTime
-          ? instantAt(typed.scheduledOn || today, minutesOfDay(typed.promisedTime), timeZone).toISOString()
-          : null,
+        promisedAt: promisedAt(typed, typed.scheduledOn || today, timeZone),
       }),
       also: ({ siteId }) => (siteId === '' ? [['siteId', 'which site is it about?']] : []),
     },
@@ -183,7 +182,7 @@ export default function TakeCall() {
 
   if (!ready) return <Loading what="your draft" />;
   const text = (
-    name: 'caller' | 'callerPhone' | 'area' | 'roomF' | 'setPointF' | 'outdoorF' | 'promisedTime',
+    name: 'caller' | 'callerPhone' | 'area' | 'roomF' | 'setPointF' | 'outdoorF',
     extra: object = {},
   ) => <input value={value[name]} onChange={(e) => set({ [name]: e.target.value })} {...extra} />;
   const choice = (name: 'system' | 'stake', options: readonly string[]) => (
@@ -304,13 +303,15 @@ export default function TakeCall() {
                   onChange={(e) => set({ scheduledOn: e.target.value })}
                 />
               </Field>
-              <Field label="Promised by">
-                <input
-                  type="time"
-                  value={value.promisedTime}
-                  onChange={(e) => set({ promisedTime: e.target.value })}
-                />
-              </Field>
+              <PromiseField
+                value={value}
+                onChange={set}
+                agreed={known.data?.agreed}
+                priority={priority}
+                day={value.scheduledOn || today}
+                now={now()}
+                zone={timeZone}
+              />
             </div>
           </Panel>
           <FormTrouble text={form.trouble} />

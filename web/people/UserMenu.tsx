@@ -54,6 +54,13 @@ export default function UserMenu({ forget }: { forget: () => void }) {
               </Link>
             </DropdownMenu.Item>
           ) : null}
+          {can('read agreements') ? (
+            <DropdownMenu.Item asChild>
+              <Link to="/agreements" className={item}>
+                Agreements
+              </Link>
+            </DropdownMenu.Item>
+          ) : null}
           {can('import') ? (
             <DropdownMenu.Item asChild>
               <Link to="/imports" className={item}>

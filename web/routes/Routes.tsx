@@ -23,6 +23,7 @@ import { day as dayText } from '../ui/format.ts';
 import { Reasons } from '../ui/Reasons.tsx';
 import { Empty, Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';
 import { solveInWorker } from '../workers/routeSolver.ts';
+import { MissedSeasons } from './MissedSeasons.tsx';
 import { onTheRoad, PlanTable } from './PlanTable.tsx';
 import { RouteMap, type MapStop } from '../maps/RouteMap.tsx';
 
@@ -229,6 +230,7 @@ export default function Routes() {
               </ul>
             </Panel>
           ) : null}
+          <MissedSeasons />
           <Panel title="Planned routes">
             {routes.data?.length === 0 ? <Empty>None from today on.</Empty> : null}
             <ul>
@@ -294,6 +296,11 @@ function DueLine({
             {plural(site.units.length, 'unit')}, {plural(tasks, 'task')}, {durationText(site.minutes)}
             {site.openCalls > 0 ? `, ${site.openCalls} open ${site.openCalls === 1 ? 'call' : 'calls'}` : ''}
             {site.lat === null ? ', position not known' : ''}
+            {site.minutesAllowed !== null && site.minutes > site.minutesAllowed ? (
+              <strong className="block">
+                the agreement allows {durationText(site.minutesAllowed)} a visit
+              </strong>
+            ) : null}
             {site.conditions.map((c, i) => (
               <span key={i} className={`block ${c.hazard ? 'font-semibold text-ember' : ''}`}>
                 {c.tag} left so: {c.kind}
@@ -303,7 +310,9 @@ function DueLine({
           </span>
         </span>
         {site.lateDays > 0 ? (
-          <span className="font-semibold whitespace-nowrap text-copper">{site.lateDays} days late</span>
+          <span className="font-semibold whitespace-nowrap text-copper">
+            {plural(site.lateDays, 'day')} late
+          </span>
         ) : null}
       </label>
       <details className="pl-6 text-sm">

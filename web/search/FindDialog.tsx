@@ -27,6 +27,7 @@ export default function FindDialog({ onClose }: { onClose: () => void }) {
     ['Left open', '/watch/left-open'],
     ['Bench: cards', '/bench'],
     ['Bench: play', '/bench/play'],
+    ...(can('read agreements') ? [['Agreements', '/agreements']] : []),
     ...(can('import') ? [['Import and export', '/imports']] : []),
     ['Settings and words', '/settings'],
   ] as const;

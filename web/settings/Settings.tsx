@@ -1,5 +1,6 @@
 import { Screen } from '../ui/Screen.tsx';
 import { HistoryRules } from './HistoryRules.tsx';
+import { MaintenanceRules } from './MaintenanceRules.tsx';
 import { MeasuringRules } from './MeasuringRules.tsx';
 import { RightsRules } from './RightsRules.tsx';
 import { Words } from './Words.tsx';
@@ -13,6 +14,7 @@ export default function Settings() {
           <MeasuringRules />
         </div>
         <div className="space-y-4">
+          <MaintenanceRules />
           <RightsRules />
           <Words />
         </div>

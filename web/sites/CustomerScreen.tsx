@@ -44,6 +44,12 @@ export default function CustomerScreen() {
       actions={
         can('edit record') ? (
           <>
+            <Link
+              to={`/customers/${id}/agreement`}
+              className="inline-flex min-h-8 items-center rounded-[3px] border-2 border-rule bg-sheet px-3 font-semibold hover:border-copper"
+            >
+              Agreement
+            </Link>
             <Button onClick={() => setForm('site')}>New site</Button>
             <Button onClick={() => setForm('customer')}>Edit</Button>
             <Button onClick={() => void retire()}>Retire</Button>

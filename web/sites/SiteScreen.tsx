@@ -13,6 +13,7 @@ import { day, dayOf } from '../ui/format.ts';
 import { Plate } from '../ui/Plate.tsx';
 import { PriorityWord } from '../ui/PriorityWord.tsx';
 import { Empty, Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';
+import { Agreed } from '../ui/Agreed.tsx';
 import { GettingIn } from '../ui/GettingIn.tsx';
 import { hoursText } from './hoursText.ts';
 import type { SiteFormName } from './SiteForms.tsx';
@@ -118,6 +119,9 @@ export default function SiteScreen() {
             <p className="mt-1">Open: {hoursText(site.openingHours)}</p>
             <div className="mt-1">
               <GettingIn place={site} />
+            </div>
+            <div className="mt-2 border-t border-rule pt-2">
+              <Agreed agreed={site.agreed} />
             </div>
             {site.lat === null ? (
               <p className="mt-1 font-semibold text-copper">

@@ -13,6 +13,11 @@ const LINES: Readonly<Record<MissingKind, readonly [to: string, text: (row: Miss
   crews: ['/people', () => 'There is no crew yet'],
   members: ['/people', ({ count }) => `${plural(count, 'crew')} ${have(count)} nobody in it`],
   units: ['/imports', () => 'No unit is on record: import them from your spreadsheet'],
+  agreements: [
+    '/agreements?state=none',
+    ({ count, of }) =>
+      `${count} of ${plural(of, 'customer')} ${have(count)} no agreement: nothing is due there`,
+  ],
   positions: [
     '/sites/unplaced',
     ({ count, of }) => `${count} of ${plural(of, 'site')} ${are(count)} not on the map`,

@@ -7,12 +7,15 @@ export function Dialog({
   onClose,
   title,
   description,
+  wide = false,
   children,
 }: {
   open: boolean;
   onClose: () => void;
   title: string;
   description?: ReactNode;
+  /** For tables. */
+  wide?: boolean;
   children: ReactNode;
 }) {
   return (
@@ -21,7 +24,7 @@ export function Dialog({
         <Radix.Overlay className="fixed inset-0 z-[1100] bg-black/45" />
         <Radix.Content
           {...(description ? {} : { 'aria-describedby': undefined })}
-          className="fixed inset-x-3 top-[6vh] z-[1110] mx-auto max-h-[88vh] max-w-2xl overflow-y-auto border-2 border-ink bg-sheet p-4 text-ink"
+          className={`fixed inset-x-3 top-[6vh] z-[1110] mx-auto max-h-[88vh] overflow-y-auto border-2 border-ink bg-sheet p-4 text-ink ${wide ? 'max-w-5xl' : 'max-w-2xl'}`}
         >
           <Radix.Title className="mb-1 text-lg">{title}</Radix.Title>
           {description ? (

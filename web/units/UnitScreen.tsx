@@ -20,6 +20,7 @@ import { MachineForm } from './MachineForm.tsx';
 import { MachinePanel } from './MachinePanel.tsx';
 import { ModelNotes } from './ModelNotes.tsx';
 import { SectionPanel } from './SectionPanel.tsx';
+import { TasksPanel } from './TasksPanel.tsx';
 
 export default function UnitScreen() {
   const { id = '' } = useParams();
@@ -202,6 +203,7 @@ export default function UnitScreen() {
               ))}
             </ul>
           </Panel>
+          <TasksPanel unit={unit} />
           <FeedPanel unit={unit} />
           <Panel
             title="Photographs"

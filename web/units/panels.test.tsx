@@ -53,6 +53,16 @@ const unit = (given: Partial<UnitPage> = {}): UnitPage => ({
   modelLine: null,
   roofs: [],
   hazards: [],
+  customerId: 'c1',
+  agreed: {
+    state: 'none',
+    maintained: false,
+    until: null,
+    minutesAllowed: undefined,
+    approval: undefined,
+    responseHours: {},
+  },
+  tasks: [],
   ...given,
 });
 

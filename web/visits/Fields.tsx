@@ -79,6 +79,12 @@ function WorkFields(props: FieldsProps) {
           ))}
         </fieldset>
       ) : null}
+      {props.unit && props.unit.theirs.length > 0 ? (
+        <p className="text-sm">
+          The customer does: <strong>{props.unit.theirs.join(', ').toLowerCase()}</strong>. Look, and write
+          down how it is.
+        </p>
+      ) : null}
       <Text name="text" label="What was done" props={props} long />
       <div className="grid grid-cols-2 gap-3">
         <Choice

@@ -10,6 +10,7 @@ import { post } from '../outbox/sender.ts';
 import { now } from '../state/clock.ts';
 import { Button } from '../ui/Button.tsx';
 import { dayOf, shortDay } from '../ui/format.ts';
+import { Agreed } from '../ui/Agreed.tsx';
 import { GettingIn } from '../ui/GettingIn.tsx';
 import { plateWords } from '../ui/plateWords.ts';
 import { Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';
@@ -148,6 +149,7 @@ function SheetOf({ visit, stale }: { visit: VisitPage; stale: boolean }) {
           Getting in{visit.hazards.length > 0 ? `, and what can hurt here: ${visit.hazards.join(', ')}` : ''}
         </summary>
         <GettingIn place={visit} />
+        <Agreed agreed={visit.agreed} />
         <p className="no-print mt-1 flex flex-wrap gap-x-4">
           {visit.roofs.map((roof) => (
             <Link

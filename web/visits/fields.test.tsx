@@ -29,6 +29,7 @@ const unit = (given: Partial<Unit> = {}): Unit => ({
   recommendations: [],
   conditions: [],
   due: [],
+  theirs: [],
   ...given,
 });
 

@@ -1,0 +1,279 @@
+import { useState } from 'react';
+import { Link, useSearchParams } from 'react-router';
+import { toast } from 'sonner';
+import { v7 as uuid } from 'uuid';
+import { dollars, priceWords } from '#core/agreements';
+import { plural } from '#core/reasons';
+import { AGREEMENT_STATES, type AgreementRow, type AgreementState } from '#contracts/agreements';
+import { problemOf } from '../api/base.ts';
+import {
+  useAgreeAsUsualMutation,
+  useAgreementsQuery,
+  useLazyAgreementsQuery,
+  useWithdrawAgreementsMutation,
+} from '../api/agreements.ts';
+import { useWho } from '../state/session.ts';
+import { Button } from '../ui/Button.tsx';
+import { Dialog } from '../ui/Dialog.tsx';
+import { Field } from '../ui/Field.tsx';
+import { FormTrouble } from '../ui/FormTrouble.tsx';
+import { shortDay } from '../ui/format.ts';
+import { List, useListState } from '../ui/List.tsx';
+import { everyRow } from '../ui/everyRow.ts';
+import { Screen } from '../ui/Screen.tsx';
+
+const SAID: Readonly<Record<AgreementState, string>> = {
+  none: 'no agreement',
+  running: 'runs',
+  'begins later': 'begins later',
+  ended: 'ended',
+};
+
+/** Every customer with what is agreed; those without can be given the usual at once. */
+export default function Agreements() {
+  const { can } = useWho();
+  const [params, setParams] = useSearchParams();
+  const state = AGREEMENT_STATES.find((one) => one === params.get('state'));
+  const list = useListState('customer');
+  const { set: _set, ...ask } = list;
+  const asked = { ...ask, ...(state ? { state } : {}) };
+  const answer = useAgreementsQuery(asked);
+  const [fetchPage] = useLazyAgreementsQuery();
+  const [giving, setGiving] = useState<readonly AgreementRow[]>();
+  const page = (part: typeof ask) => fetchPage({ ...part, ...(state ? { state } : {}) }).unwrap();
+  return (
+    <Screen title="Agreements" sentence="What each customer has maintained, and for how much">
+      <List<AgreementRow>
+        label="agreements"
+        state={list}
+        answer={answer}
+        page={page}
+        empty={state ? 'No customer is like that.' : 'No customer yet.'}
+        actions={
+          <>
+            <select
+              aria-label="Which customers"
+              className="min-h-8 rounded-[3px] border-2 border-rule bg-sheet px-2"
+              value={state ?? ''}
+              onChange={(e) => {
+                list.set({ offset: 0 });
+                setParams(e.target.value ? { state: e.target.value } : {});
+              }}
+            >
+              <option value="">all customers</option>
+              {AGREEMENT_STATES.map((one) => (
+                <option key={one} value={one}>
+                  {SAID[one]}
+                </option>
+              ))}
+            </select>
+            {can('keep agreements') ? (
+              <Button
+                look="act"
+                onClick={() =>
+                  void everyRow({ ...ask, q: '' }, (part) =>
+                    fetchPage({ ...part, state: 'none' }).unwrap(),
+                  ).then(setGiving)
+                }
+              >
+                The usual for many
+              </Button>
+            ) : null}
+          </>
+        }
+        columns={[
+          {
+            id: 'customer',
+            header: 'Customer',
+            sort: 'customer',
+            text: (row) => row.customer,
+            cell: (row) => (
+              <Link
+                to={`/customers/${row.id}/agreement`}
+                className="font-semibold text-copper underline underline-offset-4"
+              >
+                {row.customer}
+              </Link>
+            ),
+          },
+          {
+            id: 'state',
+            header: 'Agreement',
+            sort: 'state',
+            text: (row) => SAID[row.state],
+            cell: (row) =>
+              row.state === 'running' ? (
+                row.agreement?.terms.maintained === false ? (
+                  'calls only'
+                ) : (
+                  'runs'
+                )
+              ) : (
+                <strong>{SAID[row.state]}</strong>
+              ),
+          },
+          {
+            id: 'from',
+            header: 'From',
+            sort: 'from',
+            text: (row) => row.agreement?.from ?? null,
+            cell: (row) => (row.agreement ? shortDay(row.agreement.from) : '–'),
+          },
+          {
+            id: 'until',
+            header: 'To',
+            sort: 'until',
+            text: (row) => row.agreement?.until ?? null,
+            cell: (row) =>
+              row.agreement?.until
+                ? shortDay(row.agreement.until)
+                : row.agreement
+                  ? 'until it is ended'
+                  : '–',
+          },
+          {
+            id: 'units',
+            header: 'Units',
+            sort: 'units',
+            right: true,
+            text: (row) => row.units,
+            cell: (row) => row.units,
+          },
+          {
+            id: 'visits',
+            header: 'Visits a year',
+            right: true,
+            text: (row) => row.visits,
+            cell: (row) => row.visits ?? '–',
+          },
+          {
+            id: 'price',
+            header: 'Price',
+            sort: 'price',
+            right: true,
+            text: (row) => (row.agreement?.terms.price ? priceWords(row.agreement.terms.price) : null),
+            cell: (row) => (row.agreement?.terms.price ? priceWords(row.agreement.terms.price) : 'not known'),
+          },
+          {
+            id: 'approver',
+            header: 'Approves',
+            text: (row) => row.agreement?.terms.approval?.name ?? null,
+            cell: (row) => {
+              const approval = row.agreement?.terms.approval;
+              if (!approval) return <span className="text-soft">nobody is known</span>;
+              return approval.upToCents === null
+                ? approval.name
+                : `${approval.name}, up to ${dollars(approval.upToCents)}`;
+            },
+          },
+        ]}
+      />
+      {giving ? <AsUsual customers={giving} onClose={() => setGiving(undefined)} /> : null}
+    </Screen>
+  );
+}
+
+/** The server takes no more at once. */
+const AT_ONCE = 500;
+
+/** The usual agreement, or calls only, for every customer that is ticked. */
+function AsUsual({ customers, onClose }: { customers: readonly AgreementRow[]; onClose: () => void }) {
+  const { today } = useWho();
+  const [agree, agreeing] = useAgreeAsUsualMutation();
+  const [withdraw] = useWithdrawAgreementsMutation();
+  const [from, setFrom] = useState(today);
+  const [maintained, setMaintained] = useState(true);
+  const [out, setOut] = useState<ReadonlySet<string>>(
+    new Set(customers.filter(({ units }) => units === 0).map(({ id }) => id)),
+  );
+  const [trouble, setTrouble] = useState<string>();
+  const chosen = customers.filter(({ id }) => !out.has(id));
+  const save = async () => {
+    const agreements = chosen.map(({ id }) => ({ id: uuid(), customerId: id }));
+    const parts = Array.from({ length: Math.ceil(agreements.length / AT_ONCE) }, (_, i) =>
+      agreements.slice(i * AT_ONCE, (i + 1) * AT_ONCE),
+    );
+    try {
+      for (const part of parts) await agree({ id: uuid(), from, maintained, agreements: part }).unwrap();
+      toast(`Agreed with ${plural(agreements.length, 'customer')}`, {
+        action: {
+          label: 'Undo',
+          onClick: () =>
+            parts.forEach(
+              (part) => void withdraw({ id: uuid(), ids: part.map(({ id }) => id), withdrawn: true }),
+            ),
+        },
+      });
+      onClose();
+    } catch (error) {
+      const problem = problemOf(error);
+      setTrouble(problem.errors?.[0]?.message ?? problem.title);
+    }
+  };
+  return (
+    <Dialog
+      open
+      onClose={onClose}
+      title="The usual agreement"
+      description={
+        customers.length === 0
+          ? 'Every customer has an agreement.'
+          : 'What your company usually does on each kind of machine, as the settings say. ' +
+            'Prices and approvals can be added customer by customer.'
+      }
+    >
+      {customers.length === 0 ? (
+        <Button onClick={onClose}>Close</Button>
+      ) : (
+        <div className="space-y-3">
+          <div className="grid grid-cols-2 gap-3">
+            <Field label="From">
+              <input type="date" value={from} onChange={(e) => setFrom(e.target.value)} />
+            </Field>
+            <Field label="What we do">
+              <select
+                value={maintained ? 'yes' : 'no'}
+                onChange={(e) => setMaintained(e.target.value === 'yes')}
+              >
+                <option value="yes">maintenance and calls</option>
+                <option value="no">calls only</option>
+              </select>
+            </Field>
+          </div>
+          <fieldset className="max-h-72 overflow-y-auto border border-rule p-2">
+            <legend className="px-1 text-sm font-semibold">
+              {chosen.length} of {plural(customers.length, 'customer')} without an agreement
+            </legend>
+            {customers.map(({ id, customer, units }) => (
+              <label key={id} className="flex min-h-9 items-center gap-2">
+                <input
+                  type="checkbox"
+                  checked={!out.has(id)}
+                  onChange={() =>
+                    setOut((before) => {
+                      const next = new Set(before);
+                      if (!next.delete(id)) next.add(id);
+                      return next;
+                    })
+                  }
+                />
+                {customer} <span className="text-soft">{plural(units, 'unit')}</span>
+              </label>
+            ))}
+          </fieldset>
+          <FormTrouble text={trouble} />
+          <div className="flex gap-2">
+            <Button
+              look="act"
+              disabled={chosen.length === 0 || agreeing.isLoading}
+              onClick={() => void save()}
+            >
+              Agree with {plural(chosen.length, 'customer')}
+            </Button>
+            <Button onClick={onClose}>Cancel</Button>
+          </div>
+        </div>
+      )}
+    </Dialog>
+  );
+}

@@ -1,0 +1,240 @@
+import { WHOSE } from '#core/agreements';
+import { cadenceWords, type Cadence, type MaintenanceTask } from '#core/maintenance';
+import { MONTH_NAMES } from '#core/time';
+import { NO_TASK, OFTEN_DAYS, type TypedTask, type TypedTerms } from './typedTerms.ts';
+
+export interface TaskLine {
+  readonly task: MaintenanceTask;
+  /** How it is where nothing is said here; undefined where that differs from unit to unit. */
+  readonly above: { readonly cadence?: Cadence | undefined; readonly minutes?: number | undefined };
+}
+
+const BOX = 'min-h-9 rounded-[3px] border-2 border-rule bg-sheet px-2 focus:border-copper';
+
+/** Tasks, whose job each is, how often it comes round and how long it takes on one unit. */
+export function TaskTable({
+  lines,
+  typed,
+  onTyped,
+  error,
+  asAbove,
+}: {
+  lines: readonly TaskLine[];
+  typed: TypedTerms['tasks'];
+  onTyped: (tasks: TypedTerms['tasks']) => void;
+  error: (field: string) => string | undefined;
+  /** What leaving it open means: "as usual", "as for the customer". */
+  asAbove: string;
+}) {
+  return (
+    <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Tasks">
+      <table className="w-full text-left">
+        <thead>
+          <tr className="border-b-2 border-ink text-sm">
+            <th scope="col">Task</th>
+            <th scope="col">Whose job</th>
+            <th scope="col">How often</th>
+            <th scope="col">Minutes a unit</th>
+          </tr>
+        </thead>
+        <tbody>
+          {lines.map(({ task, above }) => {
+            const own = typed[task.key] ?? NO_TASK;
+            const set = (patch: Partial<TypedTask>) =>
+              onTyped({ ...typed, [task.key]: { ...own, ...patch } });
+            const wrong = ['whose', 'often', 'days', 'months', 'from', 'to', 'minutes']
+              .map((part) => error(`${task.key} ${part}`))
+              .find(Boolean);
+            return (
+              <tr key={task.key} className="border-b border-rule align-top last:border-0">
+                <th scope="row" className="py-1.5 pr-3 font-semibold">
+                  {task.title}
+                  {wrong ? (
+                    <span role="alert" className="block text-sm text-ember">
+                      {wrong}
+                    </span>
+                  ) : null}
+                </th>
+                <td className="py-1.5 pr-3">
+                  <select
+                    aria-label={`Whose job: ${task.title}`}
+                    className={BOX}
+                    value={own.whose}
+                    onChange={(e) => set({ whose: e.target.value as TypedTask['whose'] })}
+                  >
+                    <option value="">{asAbove}</option>
+                    {WHOSE.map((whose) => (
+                      <option key={whose}>{whose}</option>
+                    ))}
+                  </select>
+                </td>
+                <td className="py-1.5 pr-3">
+                  {own.whose === '' || own.whose === 'ours' ? (
+                    <HowOften
+                      title={task.title}
+                      own={own}
+                      set={set}
+                      wrong={wrong !== undefined}
+                      open={above.cadence ? `${asAbove}: ${cadenceWords(above.cadence)}` : asAbove}
+                    />
+                  ) : (
+                    <span className="text-soft">not ours</span>
+                  )}
+                </td>
+                <td className="py-1.5">
+                  <input
+                    aria-label={`Minutes a unit: ${task.title}`}
+                    inputMode="numeric"
+                    className={`${BOX} w-20 text-right`}
+                    placeholder={above.minutes === undefined ? '' : String(above.minutes)}
+                    value={own.minutes}
+                    onChange={(e) => set({ minutes: e.target.value })}
+                  />
+                </td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+    </div>
+  );
+}
+
+function HowOften({
+  title,
+  own,
+  set,
+  open,
+  wrong,
+}: {
+  title: string;
+  own: TypedTask;
+  set: (patch: Partial<TypedTask>) => void;
+  open: string;
+  wrong: boolean;
+}) {
+  const byDays = own.often !== '' && own.often !== 'months' && own.often !== 'season';
+  return (
+    <div className="space-y-1">
+      <select
+        aria-label={`How often: ${title}`}
+        aria-invalid={wrong || undefined}
+        className={`${BOX} max-w-full`}
+        value={own.often}
+        onChange={(e) => set({ often: e.target.value, months: [] })}
+      >
+        <option value="">{open}</option>
+        {OFTEN_DAYS.map((days) => (
+          <option key={days} value={days}>
+            {cadenceWords({ by: 'days', days })}
+          </option>
+        ))}
+        <option value="days">every so many days</option>
+        <option value="months">once in each of some months</option>
+        <option value="season">once between two days of the year</option>
+      </select>
+      {own.often === 'days' ? (
+        <label className="flex items-center gap-2">
+          every
+          <input
+            aria-label={`Days: ${title}`}
+            inputMode="numeric"
+            className={`${BOX} w-20 text-right`}
+            value={own.days}
+            onChange={(e) => set({ days: e.target.value })}
+          />
+          days
+        </label>
+      ) : null}
+      {own.often === 'season' ? (
+        <div className="flex flex-wrap items-center gap-2">
+          <DayOfYear label={`From: ${title}`} value={own.from} onChange={(from) => set({ from })} />
+          to
+          <DayOfYear label={`To: ${title}`} value={own.to} onChange={(to) => set({ to })} />
+        </div>
+      ) : null}
+      {own.often === 'months' || byDays ? (
+        <Months
+          label={byDays ? `Only in these months: ${title}` : `Months: ${title}`}
+          said={byDays ? 'Only in' : 'In each of'}
+          chosen={own.months}
+          onChange={(months) => set({ months })}
+        />
+      ) : null}
+    </div>
+  );
+}
+
+/** The months of a year to choose from; one key each. */
+function Months({
+  label,
+  said,
+  chosen,
+  onChange,
+}: {
+  label: string;
+  said: string;
+  chosen: readonly number[];
+  onChange: (months: readonly number[]) => void;
+}) {
+  return (
+    <div role="group" aria-label={label} className="flex flex-wrap items-center gap-1 text-sm">
+      <span className="text-soft">{said}</span>
+      {MONTH_NAMES.map((name, i) => {
+        const on = chosen.includes(i + 1);
+        return (
+          <button
+            key={name}
+            type="button"
+            aria-pressed={on}
+            aria-label={name}
+            className={`min-h-8 min-w-10 border-2 px-1 ${on ? 'border-ink bg-ink text-paper' : 'border-rule'}`}
+            onClick={() =>
+              onChange(on ? chosen.filter((m) => m !== i + 1) : [...chosen, i + 1].sort((a, b) => a - b))
+            }
+          >
+            {name.slice(0, 3)}
+          </button>
+        );
+      })}
+    </div>
+  );
+}
+
+/** A day that every year has. */
+function DayOfYear({
+  label,
+  value,
+  onChange,
+}: {
+  label: string;
+  value: string;
+  onChange: (value: string) => void;
+}) {
+  const [month = '', day = ''] = value.split('-');
+  const say = (m: string, d: string) => onChange(m || d ? `${m}-${d.padStart(2, '0')}` : '');
+  return (
+    <span className="inline-flex gap-1">
+      <input
+        aria-label={`${label}, day`}
+        inputMode="numeric"
+        className={`${BOX} w-14 text-right`}
+        value={day.replace(/^0(?=.)/, '')}
+        onChange={(e) => say(month, e.target.value)}
+      />
+      <select
+        aria-label={`${label}, month`}
+        className={BOX}
+        value={month}
+        onChange={(e) => say(e.target.value, day)}
+      >
+        <option value="">month</option>
+        {MONTH_NAMES.map((name, i) => (
+          <option key={name} value={String(i + 1).padStart(2, '0')}>
+            {name}
+          </option>
+        ))}
+      </select>
+    </span>
+  );
+}

@@ -1,0 +1,38 @@
+import { unitTerms, type Agreement, type AgreedTask, type Programme, type Terms } from '#core/agreements';
+import type { AgreementPlace } from '#contracts/agreements';
+import type { TaskLine } from './TaskTable.tsx';
+
+/** One unit, with the site it stands at. */
+export type PlacedUnit = AgreementPlace['units'][number] & { readonly siteId: string };
+
+export const unitsOf = (sites: readonly AgreementPlace[]): PlacedUnit[] =>
+  sites.flatMap(({ id, units }) => units.map((unit) => ({ ...unit, siteId: id })));
+
+const same = <T>(values: readonly T[]): T | undefined =>
+  values.every((value) => JSON.stringify(value) === JSON.stringify(values[0])) ? values[0] : undefined;
+
+/**
+ * The tasks of some units, each with how it is where nothing more is said.
+ *
+ * @param above the agreement without what the form at hand says
+ */
+export function taskLines(units: readonly PlacedUnit[], above: Agreement, programme: Programme): TaskLine[] {
+  const byTask = new Map<string, AgreedTask[]>();
+  for (const { id, siteId, kind } of units)
+    for (const agreed of unitTerms({ unitId: id, siteId, kind }, above, programme).tasks)
+      byTask.set(agreed.task.key, [...(byTask.get(agreed.task.key) ?? []), agreed]);
+  return [...byTask.values()].map((all) => ({
+    task: (all[0] as AgreedTask).task,
+    above: { cadence: same(all.map((a) => a.cadence)), minutes: same(all.map((a) => a.minutes)) },
+  }));
+}
+
+/** An agreement of which only the terms matter. */
+export const asAgreement = (terms: Terms, refinements: Agreement['refinements'] = []): Agreement => ({
+  id: '',
+  customerId: '',
+  from: '2000-01-01',
+  until: null,
+  terms,
+  refinements,
+});

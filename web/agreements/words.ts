@@ -1,0 +1,35 @@
+import { dollars, priceWords, type Approval, type Terms } from '#core/agreements';
+import { cadenceWords, MAINTENANCE_TASKS } from '#core/maintenance';
+import { plural } from '#core/reasons';
+import { durationText } from '#core/time';
+
+/** @example "Mrs Farrant, 555-0110, up to $800" */
+export const approvalWords = ({ name, phone, upToCents }: Approval): string =>
+  [name, phone, upToCents === null ? undefined : `up to ${dollars(upToCents)}`].filter(Boolean).join(', ');
+
+/** What terms say, in a line; empty where they say nothing. */
+export function termsWords(terms: Terms): string {
+  const tasks = MAINTENANCE_TASKS.flatMap(({ key, title }) => {
+    const said = terms.tasks?.[key];
+    if (!said) return [];
+    const parts = [
+      said.whose && said.whose !== 'ours' ? `${said.whose} job` : said.whose,
+      said.cadence && cadenceWords(said.cadence),
+      said.minutes === undefined ? undefined : plural(said.minutes, 'minute'),
+    ];
+    return [`${title.toLowerCase()} ${parts.filter(Boolean).join(', ')}`];
+  });
+  const hours = Object.entries(terms.responseHours ?? {}).map(
+    ([priority, h]) => `${priority} within ${plural(h, 'hour')}`,
+  );
+  return [
+    terms.maintained === false ? 'calls only' : terms.maintained ? 'maintained' : undefined,
+    ...tasks,
+    terms.minutesAllowed === undefined ? undefined : `${durationText(terms.minutesAllowed)} a visit allowed`,
+    terms.approval && `approved by ${approvalWords(terms.approval)}`,
+    ...hours,
+    terms.price && priceWords(terms.price),
+  ]
+    .filter(Boolean)
+    .join('; ');
+}

@@ -1,0 +1,61 @@
+import { instantAt, localDate, minutesOfDay } from '#core/time';
+import type { Priority } from '#core/vocabulary';
+import type { AgreedAtSite } from '#contracts/agreements';
+import { clockOf, instant } from '../ui/format.ts';
+import { Button } from '../ui/Button.tsx';
+import { Field } from '../ui/Field.tsx';
+
+export interface TypedPromise {
+  readonly promisedTime: string;
+  /** '' is the day the call is planned for, or today. */
+  readonly promisedDay: string;
+}
+
+/** The instant that was promised; null where nothing was. */
+export const promisedAt = ({ promisedTime, promisedDay }: TypedPromise, day: string, zone: string) =>
+  promisedTime ? instantAt(promisedDay || day, minutesOfDay(promisedTime), zone).toISOString() : null;
+
+/** Until when somebody is promised to come; what is agreed for the priority is one tap away. */
+export function PromiseField({
+  value,
+  onChange,
+  agreed,
+  priority,
+  day,
+  now,
+  zone,
+}: {
+  value: TypedPromise;
+  onChange: (value: TypedPromise) => void;
+  agreed: AgreedAtSite | undefined;
+  priority: Priority;
+  day: string;
+  now: Date;
+  zone: string;
+}) {
+  const hours = agreed?.responseHours[priority];
+  const at = promisedAt(value, day, zone);
+  const by = hours === undefined ? undefined : new Date(now.getTime() + hours * 3_600_000);
+  return (
+    <div>
+      <Field label="Promised by" hint={at && value.promisedDay ? instant(at, zone) : undefined}>
+        <input
+          type="time"
+          value={value.promisedTime}
+          onChange={(e) => onChange({ promisedTime: e.target.value, promisedDay: '' })}
+        />
+      </Field>
+      {by && hours !== undefined && at === null ? (
+        <Button
+          look="quiet"
+          className="text-left text-sm"
+          onClick={() =>
+            onChange({ promisedTime: clockOf(by.toISOString(), zone), promisedDay: localDate(by, zone) })
+          }
+        >
+          Agreed within {hours} h: promise {instant(by.toISOString(), zone)}
+        </Button>
+      ) : null}
+    </div>
+  );
+}

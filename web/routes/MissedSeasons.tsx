@@ -1,0 +1,73 @@
+import { Link } from 'react-router';
+import { toast } from 'sonner';
+import { v7 as uuid } from 'uuid';
+import { plural, wordsOf } from '#core/reasons';
+import type { MissedSeason } from '#contracts/routes';
+import { problemOf } from '../api/base.ts';
+import {
+  useDecideSeasonMutation,
+  useMissedSeasonsQuery,
+  useTakeBackSeasonMutation,
+} from '../api/agreements.ts';
+import { useWho } from '../state/session.ts';
+import { Button } from '../ui/Button.tsx';
+import { Plate } from '../ui/Plate.tsx';
+import { Panel } from '../ui/Screen.tsx';
+
+/** Seasons that went by undone: each is let go or done all the same, and stays in sight until then. */
+export function MissedSeasons() {
+  const { can } = useWho();
+  const { data = [] } = useMissedSeasonsQuery();
+  const [decide] = useDecideSeasonMutation();
+  const [takeBack] = useTakeBackSeasonMutation();
+  if (data.length === 0) return null;
+  const say = async (
+    { unitId, tag, key, title, windowTo }: MissedSeason,
+    what: 'let go' | 'do it all the same',
+  ) => {
+    const id = uuid();
+    try {
+      await decide({ id, unitId, task: key, windowTo, what }).unwrap();
+      toast(`${tag}, ${title.toLowerCase()}: ${what === 'let go' ? 'let go' : 'is due again'}`, {
+        action: { label: 'Undo', onClick: () => void takeBack({ id, unitId }) },
+      });
+    } catch (error) {
+      toast.error(problemOf(error).title);
+    }
+  };
+  return (
+    <Panel title={`${plural(data.length, 'season')} missed: let ${data.length === 1 ? 'it' : 'them'} go?`}>
+      <ul className="max-h-72 divide-y divide-rule overflow-y-auto" tabIndex={0} aria-label="Missed seasons">
+        {data.map((missed) => (
+          <li key={`${missed.unitId} ${missed.key}`} className="py-1.5">
+            <p>
+              <Plate tag={missed.tag} to={`/units/${missed.unitId}`} />{' '}
+              <Link to={`/sites/${missed.siteId}`} className="font-semibold hover:underline">
+                {missed.site}
+              </Link>{' '}
+              {wordsOf(missed.reason).text}
+            </p>
+            {can('plan route') ? (
+              <p className="flex flex-wrap gap-2">
+                <Button
+                  look="quiet"
+                  aria-label={`Let ${missed.title.toLowerCase()} of ${missed.tag} at ${missed.site} go`}
+                  onClick={() => void say(missed, 'let go')}
+                >
+                  Let it go
+                </Button>
+                <Button
+                  look="quiet"
+                  aria-label={`Do ${missed.title.toLowerCase()} of ${missed.tag} at ${missed.site} all the same`}
+                  onClick={() => void say(missed, 'do it all the same')}
+                >
+                  Do it all the same
+                </Button>
+              </p>
+            ) : null}
+          </li>
+        ))}
+      </ul>
+    </Panel>
+  );
+}

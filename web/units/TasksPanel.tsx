@@ -1,0 +1,73 @@
+import { Link } from 'react-router';
+import { cadenceWords, type AgreedFor } from '#core/maintenance';
+import type { UnitPage } from '#contracts/units';
+import { useWho } from '../state/session.ts';
+import { shortDay } from '../ui/format.ts';
+import { Empty, Panel } from '../ui/Screen.tsx';
+
+const AGREED: Readonly<Record<AgreedFor, string>> = {
+  kind: 'usual',
+  customer: 'agreed',
+  site: 'agreed here',
+  unit: 'agreed for this unit',
+};
+
+/** What is agreed to be done on a unit, whose job it is, how often, and when it was last done. */
+export function TasksPanel({ unit }: { unit: UnitPage }) {
+  const { can } = useWho();
+  return (
+    <Panel
+      title="Maintenance"
+      actions={
+        can('read agreements') ? (
+          <Link
+            to={`/customers/${unit.customerId}/agreement`}
+            className="text-copper underline underline-offset-4"
+          >
+            Agreement
+          </Link>
+        ) : null
+      }
+    >
+      {unit.tasks.length === 0 ? (
+        <Empty>
+          {unit.agreed.state === 'none' || unit.agreed.state === 'ended'
+            ? 'The customer has no agreement: nothing is due on this unit.'
+            : 'Calls only: nothing is maintained here.'}
+        </Empty>
+      ) : (
+        <table className="w-full text-left">
+          <thead>
+            <tr className="border-b-2 border-ink text-sm">
+              <th scope="col">Task</th>
+              <th scope="col">How often</th>
+              <th scope="col">Last done</th>
+            </tr>
+          </thead>
+          <tbody>
+            {unit.tasks.map((task) => (
+              <tr key={task.key} className="border-b border-rule align-top last:border-0">
+                <th scope="row" className="py-1 pr-3 font-semibold">
+                  {task.title}
+                </th>
+                <td className="py-1 pr-3">
+                  {task.whose === 'ours' ? (
+                    <>
+                      {cadenceWords(task.cadence)}{' '}
+                      <span className="text-sm text-soft">({AGREED[task.agreed]})</span>
+                    </>
+                  ) : task.whose === 'nobody’s' ? (
+                    'not done'
+                  ) : (
+                    'the customer does it'
+                  )}
+                </td>
+                <td className="py-1">{task.lastDone ? shortDay(task.lastDone) : 'no record'}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+    </Panel>
+  );
+}
