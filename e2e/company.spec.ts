@@ -163,6 +163,23 @@ test('from an empty database to a saved route of one’s own spreadsheets', asyn
     await expect(page.getByText('write latitude, then longitude')).toBeVisible();
   });
 
+  await test.step('nothing is due without an agreement; the usual is agreed with most customers at once', async () => {
+    await page.goto(`${running.address}/routes`);
+    await expect(heading(page)).toContainText('Nothing is due');
+    await page.goto(`${running.address}/`);
+    await page.getByRole('link', { name: /customers have no agreement: nothing is due there/ }).click();
+    await page.getByRole('button', { name: 'The usual for many' }).click();
+    await expectAccessible(page);
+    await page
+      .getByRole('dialog')
+      .getByLabel(/Töpferei Grün/)
+      .uncheck();
+    await page.getByRole('button', { name: /^Agree with \d customers$/ }).click();
+    await expect(page.getByText(/^Agreed with \d customers$/)).toBeVisible();
+    await page.goto(`${running.address}/`);
+    await expect(page.getByRole('link', { name: /^1 of \d customers has no agreement/ })).toBeVisible();
+  });
+
   await test.step('the first route, on a map without roads, by estimated drive times', async () => {
     await page.goto(`${running.address}/routes`);
     await expect(page.getByText('Bldg A')).toBeVisible();

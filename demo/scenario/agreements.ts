@@ -1,10 +1,10 @@
 import { ourTasks, unitTerms, yearOf, type Agreement, type Terms } from '#core/agreements';
 import type { UnitMaintenance } from '#core/maintenance';
 import { addDays } from '#core/time';
+import { seededRandom } from '#core/random';
 import { CUSTOMERS } from './cast/index.ts';
 import type { DemoSite, DemoUnit } from './fleet.ts';
 import { Writer } from './writer.ts';
-import { seededRandom } from '#core/random';
 
 interface Deal {
   readonly terms: Terms;
@@ -119,12 +119,14 @@ const YEARS = 6;
 /** The agreements of the demo, and how the rounds of a site follow from them. */
 export class Deals {
   readonly #byCustomer = new Map<string, Agreement>();
+  readonly today: string;
 
   /**
    * @param seed ids come from a source of its own, so that the stories stay as they are
    * @throws RangeError when a deal names a customer, a site or a unit that the cast does not have
    */
   constructor({ rows }: Writer, sites: readonly DemoSite[], seed: number) {
+    this.today = rows.today;
     const ids = new Writer(rows.today, seededRandom(seed));
     for (const { name } of CUSTOMERS) {
       const deal = DEALS[name];

@@ -57,8 +57,9 @@ function roundsOf(today: string, perYear: number, shift: number): string[] {
   );
 }
 
-/** Of every seven sites one is behind: nobody came to its last round. */
+/** Of every seven sites one is behind: nobody came to its last round, if that was not long ago. */
 const BEHIND = 7;
+const LATEST = 40;
 
 /** How far ahead a round does what is coming: there is no coming back for a filter due in three weeks. */
 const aheadOf = (perYear: number): number => (perYear > 4 ? Math.round(140 / perYear) : 35);
@@ -79,8 +80,8 @@ export function maintainSite(writer: Writer, site: DemoSite, deals: Deals, nth: 
   );
   const [first] = all;
   if (first === undefined) return [];
-  const rounds = all.filter((day) => !skipped(site, day, rows.today));
-  if (nth % BEHIND === 3) rounds.pop();
+  const rounds = [...all];
+  if (nth % BEHIND === 3 && (all.at(-1) as string) > addDays(rows.today, -LATEST)) rounds.pop();
   const done = new Map<string, Record<string, string>>();
   // When they were taken on, every machine came with a history of its own.
   for (const unit of site.units)
@@ -122,9 +123,9 @@ export function maintainSite(writer: Writer, site: DemoSite, deals: Deals, nth: 
   return days;
 }
 
-/** The road to Upper Thorn was closed last autumn, and nobody went in winter: its heating was never started up. */
-const skipped = (site: DemoSite, day: string, today: string): boolean =>
-  site.name === 'Upper Thorn Branch' && day > addDays(today, -290) && day < addDays(today, -60);
+/** Last autumn the gas at Upper Thorn Branch was off for street works: its heating was never started up. */
+const impossible = (site: DemoSite, task: string, day: string, today: string): boolean =>
+  site.name === 'Upper Thorn Branch' && task === 'heating start-up' && day > addDays(today, -365);
 
 function tasksOn(
   deals: Deals,
@@ -136,7 +137,8 @@ function tasksOn(
   if (unit.record.status !== 'in service' || day < String(unit.record.installed_on)) return [];
   return dueTasks(deals.maintenance(unit, lastDone), day, ahead)
     .filter(({ missed }) => !missed)
-    .map(({ task }) => task.key);
+    .map(({ task }) => task.key)
+    .filter((task) => !impossible(unit.site, task, day, deals.today));
 }
 
 const REMARKS: Readonly<Record<string, readonly string[]>> = {

@@ -136,7 +136,10 @@ export function AgreementForm({
   const lines = taskLines(units, asAgreement({}), programme);
   return (
     <form onSubmit={save} noValidate>
-      <fieldset disabled={!mayEdit} className="grid gap-4 xl:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
+      <fieldset
+        disabled={!mayEdit}
+        className="grid min-w-0 gap-4 *:min-w-0 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]"
+      >
         <div className="space-y-4">
           <Panel title="What is agreed">
             <div className="grid grid-cols-2 gap-3 sm:grid-cols-4">
@@ -150,28 +153,17 @@ export function AgreementForm({
                   onChange={(e) => set({ untilDay: e.target.value })}
                 />
               </Field>
-              <Field label="What we do">
-                <select
-                  value={value.maintained}
-                  onChange={(e) => set({ maintained: e.target.value as Typed['maintained'] })}
-                >
-                  <option value="">maintenance and calls</option>
-                  <option value="no">calls only</option>
-                </select>
-              </Field>
-            </div>
-            <div className="mt-3">
-              <TermsFields
-                typed={value}
-                onTyped={set}
-                error={form.error}
-                price="Price, dollars, for all but sites with their own"
-              />
-            </div>
-            <div className="mt-3">
-              <Field label="Notes" error={form.error('notes')}>
-                <textarea rows={2} value={value.notes} onChange={(e) => set({ notes: e.target.value })} />
-              </Field>
+              <div className="col-span-2">
+                <Field label="What we do">
+                  <select
+                    value={value.maintained}
+                    onChange={(e) => set({ maintained: e.target.value as Typed['maintained'] })}
+                  >
+                    <option value="">maintenance and calls</option>
+                    <option value="no">calls only</option>
+                  </select>
+                </Field>
+              </div>
             </div>
           </Panel>
           {value.maintained === 'no' ? null : (
@@ -189,6 +181,16 @@ export function AgreementForm({
               )}
             </Panel>
           )}
+          <Panel title="Approval, answering calls, price">
+            <div>
+              <TermsFields typed={value} onTyped={set} error={form.error} price="Price, dollars" />
+            </div>
+            <div className="mt-3">
+              <Field label="Notes" error={form.error('notes')}>
+                <textarea rows={2} value={value.notes} onChange={(e) => set({ notes: e.target.value })} />
+              </Field>
+            </div>
+          </Panel>
           <FormTrouble text={form.trouble ?? form.error('refinements')} />
           {mayEdit ? (
             <div className="flex flex-wrap items-center gap-2">

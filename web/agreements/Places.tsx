@@ -55,10 +55,10 @@ export function Places({
           const refined = unitsOf([site]).filter((unit) => own({ site, unit }));
           return (
             <li key={site.id} className="py-2">
-              <div className="flex flex-wrap items-baseline gap-x-3">
-                <strong>{site.name}</strong>
-                <span className="text-soft">{yearWords([site])}</span>
-                <span className="grow" />
+              <div className="flex items-start gap-x-3">
+                <p className="grow">
+                  <strong>{site.name}</strong> <span className="text-soft">{yearWords([site])}</span>
+                </p>
                 {mayEdit ? (
                   <Button
                     look="quiet"
@@ -185,7 +185,7 @@ function Refine({
         )}
         <div className="flex gap-2">
           <Button look="act" onClick={done}>
-            Take this over
+            Use these terms
           </Button>
           <Button onClick={onClose}>Cancel</Button>
           <span className="grow" />

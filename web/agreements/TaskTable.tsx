@@ -1,4 +1,4 @@
-import { WHOSE } from '#core/agreements';
+import { WHOSE, type Whose } from '#core/agreements';
 import { cadenceWords, type Cadence, type MaintenanceTask } from '#core/maintenance';
 import { MONTH_NAMES } from '#core/time';
 import { NO_TASK, OFTEN_DAYS, type TypedTask, type TypedTerms } from './typedTerms.ts';
@@ -6,10 +6,15 @@ import { NO_TASK, OFTEN_DAYS, type TypedTask, type TypedTerms } from './typedTer
 export interface TaskLine {
   readonly task: MaintenanceTask;
   /** How it is where nothing is said here; undefined where that differs from unit to unit. */
-  readonly above: { readonly cadence?: Cadence | undefined; readonly minutes?: number | undefined };
+  readonly above: {
+    readonly whose?: Whose | undefined;
+    readonly cadence?: Cadence | undefined;
+    readonly minutes?: number | undefined;
+  };
 }
 
-const BOX = 'min-h-9 rounded-[3px] border-2 border-rule bg-sheet px-2 focus:border-copper';
+const BOX =
+  'min-h-9 max-w-full rounded-[3px] max-sm:min-h-12 border-2 border-rule bg-sheet px-2 focus:border-copper';
 
 /** Tasks, whose job each is, how often it comes round and how long it takes on one unit. */
 export function TaskTable({
@@ -27,9 +32,9 @@ export function TaskTable({
   asAbove: string;
 }) {
   return (
-    <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Tasks">
-      <table className="w-full text-left">
-        <thead>
+    <div>
+      <table className="w-full text-left max-sm:block">
+        <thead className="max-sm:hidden">
           <tr className="border-b-2 border-ink text-sm">
             <th scope="col">Task</th>
             <th scope="col">Whose job</th>
@@ -37,7 +42,7 @@ export function TaskTable({
             <th scope="col">Minutes a unit</th>
           </tr>
         </thead>
-        <tbody>
+        <tbody className="max-sm:block">
           {lines.map(({ task, above }) => {
             const own = typed[task.key] ?? NO_TASK;
             const set = (patch: Partial<TypedTask>) =>
@@ -46,8 +51,11 @@ export function TaskTable({
               .map((part) => error(`${task.key} ${part}`))
               .find(Boolean);
             return (
-              <tr key={task.key} className="border-b border-rule align-top last:border-0">
-                <th scope="row" className="py-1.5 pr-3 font-semibold">
+              <tr
+                key={task.key}
+                className="border-b border-rule align-top last:border-0 max-sm:block max-sm:py-2"
+              >
+                <th scope="row" className="py-1.5 pr-3 font-semibold max-sm:block">
                   {task.title}
                   {wrong ? (
                     <span role="alert" className="block text-sm text-ember">
@@ -55,21 +63,23 @@ export function TaskTable({
                     </span>
                   ) : null}
                 </th>
-                <td className="py-1.5 pr-3">
+                <td className="py-1.5 pr-3 max-sm:block max-sm:py-0.5">
                   <select
                     aria-label={`Whose job: ${task.title}`}
                     className={BOX}
                     value={own.whose}
                     onChange={(e) => set({ whose: e.target.value as TypedTask['whose'] })}
                   >
-                    <option value="">{asAbove}</option>
+                    <option value="">
+                      {above.whose && above.whose !== 'ours' ? `${asAbove}: ${above.whose}` : asAbove}
+                    </option>
                     {WHOSE.map((whose) => (
                       <option key={whose}>{whose}</option>
                     ))}
                   </select>
                 </td>
-                <td className="py-1.5 pr-3">
-                  {own.whose === '' || own.whose === 'ours' ? (
+                <td className="py-1.5 pr-3 max-sm:block max-sm:py-0.5">
+                  {(own.whose || (above.whose ?? 'ours')) === 'ours' ? (
                     <HowOften
                       title={task.title}
                       own={own}
@@ -81,7 +91,8 @@ export function TaskTable({
                     <span className="text-soft">not ours</span>
                   )}
                 </td>
-                <td className="py-1.5">
+                <td className="py-1.5 max-sm:block max-sm:py-0.5">
+                  <span className="mr-2 text-sm text-soft sm:hidden">Minutes a unit</span>
                   <input
                     aria-label={`Minutes a unit: ${task.title}`}
                     inputMode="numeric"
@@ -188,7 +199,7 @@ function Months({
             type="button"
             aria-pressed={on}
             aria-label={name}
-            className={`min-h-8 min-w-10 border-2 px-1 ${on ? 'border-ink bg-ink text-paper' : 'border-rule'}`}
+            className={`min-h-8 min-w-10 border-2 max-sm:min-h-12 max-sm:min-w-12 px-1 ${on ? 'border-ink bg-ink text-paper' : 'border-rule'}`}
             onClick={() =>
               onChange(on ? chosen.filter((m) => m !== i + 1) : [...chosen, i + 1].sort((a, b) => a - b))
             }

@@ -33,21 +33,20 @@ export function TermsFields({
           {text('limit', { inputMode: 'decimal' })}
         </Field>
       </div>
-      <div className="grid grid-cols-2 gap-3 sm:grid-cols-4">
-        {PRIORITIES.map((priority) => (
-          <Field
-            key={priority}
-            label={`Somebody comes, ${priority}: within hours`}
-            error={error(`response ${priority}`)}
-          >
-            <input
-              inputMode="decimal"
-              value={typed.response[priority] ?? ''}
-              onChange={(e) => onTyped({ response: { ...typed.response, [priority]: e.target.value } })}
-            />
-          </Field>
-        ))}
-      </div>
+      <fieldset>
+        <legend className="mb-1 text-sm text-soft">Somebody comes within so many hours of a call</legend>
+        <div className="grid grid-cols-2 gap-3 sm:grid-cols-4">
+          {PRIORITIES.map((priority) => (
+            <Field key={priority} label={priority} error={error(`response ${priority}`)}>
+              <input
+                inputMode="decimal"
+                value={typed.response[priority] ?? ''}
+                onChange={(e) => onTyped({ response: { ...typed.response, [priority]: e.target.value } })}
+              />
+            </Field>
+          ))}
+        </div>
+      </fieldset>
       <div className="grid grid-cols-2 gap-3 sm:grid-cols-4">
         <Field label="Hours allowed a visit" hint="2, 1.5 or 1:30" error={error('hoursAllowed')}>
           {text('hoursAllowed')}
@@ -57,7 +56,7 @@ export function TermsFields({
             <Field label={price} error={error('price')}>
               {text('price', { inputMode: 'decimal' })}
             </Field>
-            <Field label="A">
+            <Field label="for each">
               <select
                 value={typed.per}
                 onChange={(e) => onTyped({ per: e.target.value as TypedTerms['per'] })}

@@ -23,7 +23,11 @@ export function taskLines(units: readonly PlacedUnit[], above: Agreement, progra
       byTask.set(agreed.task.key, [...(byTask.get(agreed.task.key) ?? []), agreed]);
   return [...byTask.values()].map((all) => ({
     task: (all[0] as AgreedTask).task,
-    above: { cadence: same(all.map((a) => a.cadence)), minutes: same(all.map((a) => a.minutes)) },
+    above: {
+      whose: same(all.map((a) => a.whose)),
+      cadence: same(all.map((a) => a.cadence)),
+      minutes: same(all.map((a) => a.minutes)),
+    },
   }));
 }
 
