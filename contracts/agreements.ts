@@ -111,6 +111,7 @@ export type AgreementState = (typeof AGREEMENT_STATES)[number];
 export const agreementList = listQuery(['customer', 'state', 'from', 'until', 'units', 'price']).extend({
   state: z.enum(AGREEMENT_STATES).optional(),
 });
+export type AgreementOnly = Partial<Pick<z.infer<typeof agreementList>, 'state'>>;
 
 /** What somebody decided about a season that went by undone; taken back by the same with `withdrawn`. */
 export const seasonDecision = z.strictObject({

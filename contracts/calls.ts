@@ -8,6 +8,7 @@ import {
   type CancelledAs,
   type OutcomeGrade,
   type WaitingFor,
+  CALL_STATES,
 } from '#core/work';
 import type { AgreedAtSite } from './agreements.ts';
 import { id, instant, listQuery, longText, plainDate, shortText, version } from './common.ts';
@@ -18,7 +19,13 @@ const degrees = z.number().min(-60, 'colder than any room').max(200, 'hotter tha
 
 const QUESTION_NAMES = Object.keys(QUESTIONS) as [QuestionName, ...QuestionName[]];
 /** Answers to what the words called for; what was not asked is not there. */
-const told = z.partialRecord(z.enum(QUESTION_NAMES), shortText);
+const answers = Object.fromEntries(QUESTION_NAMES.map((name) => [name, shortText.optional()])) as Record<
+  QuestionName,
+  z.ZodOptional<typeof shortText>
+>;
+/** Whether what the caller thought it was turned out so. */
+export const THEORY_HELD = ['it was so', 'it was so in part', 'it was not so'] as const;
+const told = z.strictObject({ ...answers, theoryHeld: z.enum(THEORY_HELD).optional() });
 export type Told = z.infer<typeof told>;
 
 export const callFields = z.object({
@@ -81,7 +88,12 @@ export const callList = listQuery([
   'unit',
   'complaint',
   'state',
-]).extend({ status: z.enum(['open', 'all']).optional().default('open') });
+]).extend({
+  status: z.enum(['open', 'all']).optional().default('open'),
+  priority: z.enum(PRIORITIES).optional(),
+  state: z.enum(CALL_STATES).optional(),
+});
+export type CallOnly = Partial<Pick<z.infer<typeof callList>, 'priority' | 'state'>>;
 
 export type DeskStep = z.infer<typeof deskStep>;
 export type NewCall = z.infer<typeof newCall>;

@@ -4,7 +4,11 @@ import { id, listQuery, longText, name, shortText, version } from './common.ts';
 export const customerFields = z.object({ name, phone: shortText.nullable(), notes: longText.nullable() });
 export const newCustomer = customerFields.partial({ phone: true, notes: true }).extend({ id });
 export const customerPatch = customerFields.partial().extend({ version, retired: z.boolean().optional() });
-export const customerList = listQuery(['name', 'sites', 'units', 'phone']);
+export const customerList = listQuery(['name', 'sites', 'units', 'phone']).extend({
+  /** Whether anything of it is on record. */
+  has: z.enum(['units', 'no units']).optional(),
+});
+export type CustomerOnly = Partial<Pick<z.infer<typeof customerList>, 'has'>>;
 
 export type NewCustomer = z.infer<typeof newCustomer>;
 export type CustomerPatch = z.infer<typeof customerPatch>;

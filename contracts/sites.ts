@@ -53,9 +53,14 @@ export const siteFields = z.object({
 export const newSite = siteFields.partial().extend({ id, customerId: id, name });
 export const sitePatch = siteFields.partial().extend({ version, retired: z.boolean().optional() });
 export const siteList = listQuery(['customer', 'name', 'units', 'flagged', 'address', 'best']).extend({
-  /** `no`: only those that are not on the map. */
-  placed: z.enum(['no']).optional(),
+  /** Whether it is on the map. */
+  placed: z.enum(['yes', 'no']).optional(),
+  /** Whether anybody has said when it is open. */
+  hours: z.enum(['known', 'not known']).optional(),
+  /** Whether something there waits for a decision. */
+  watched: z.enum(['yes', 'no']).optional(),
 });
+export type SiteOnly = Partial<Pick<z.infer<typeof siteList>, 'placed' | 'hours' | 'watched'>>;
 
 export type NewSite = z.infer<typeof newSite>;
 export type SitePatch = z.infer<typeof sitePatch>;

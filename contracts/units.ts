@@ -36,7 +36,15 @@ export const newUnit = unitFields
   .partial()
   .extend({ id, siteId: id, tag: name, kind: unitFields.shape.kind });
 export const unitPatch = unitFields.partial().extend({ version });
-export const unitList = listQuery(['site', 'tag', 'kind', 'age', 'score', 'area']);
+export const unitOnly = {
+  kind: z.enum(UNIT_KINDS).optional(),
+  status: z.enum(UNIT_STATUSES).optional(),
+  standing: z.enum(['to decide', 'left open', 'nothing open']).optional(),
+  /** Those whose plate is not on record: no model, or no year. */
+  plate: z.enum(['not known']).optional(),
+};
+export const unitList = listQuery(['site', 'tag', 'kind', 'age', 'score', 'area']).extend(unitOnly);
+export type UnitOnly = Partial<Pick<z.infer<typeof unitList>, keyof typeof unitOnly>>;
 
 const measured = (most: number) =>
   z.number().positive('must be above zero').max(most, `more than ${most} cannot be`).optional();

@@ -59,7 +59,7 @@ describe('the planted stories', () => {
     ['RTU-1', 'Ropewalk Laundry', 'callback', /Came back \d days after/],
     ['RTU-2', 'Saltings Laundry', 'callback', /Came back \d days after/],
     ['AH-2', 'Records Annex', 'repeat', /drain failed 2 times in \d+ days/],
-    ['RTU-1', 'Saltings Laundry', 'repeat', /evaporator coil failed [2-9] times|failures of any kind/],
+    ['RTU-1', 'Saltings Laundry', 'repeat', /evaporator coil.* failed [2-9] times|failures of any kind/],
     ['RTU-9', 'Lantern Hill School', 'left open', /part borrowed/],
     ['MAU-1', 'Glasshouses', 'repeat', /limit switch failed 2 times/],
   ])('%s at %s shows: %s', async (unit, site, kind, sentence) => {

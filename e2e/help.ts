@@ -31,7 +31,9 @@ export async function searchList(page: Page, text: string): Promise<void> {
     page.waitForResponse((response) => new URL(response.url()).searchParams.get('q') === text),
     page.getByRole('searchbox').fill(text),
   ]);
-  await expect(page.getByRole('status').filter({ hasText: /^\d+ rows?/ })).not.toContainText('…');
+  await expect(
+    page.getByRole('status').filter({ hasText: /^\d+ (open )?(site|customer|unit|call)s?/ }),
+  ).not.toContainText('…');
 }
 
 /**

@@ -1,6 +1,7 @@
 /* Set-wise reads of customers and their agreements. */
 
-import { cut, idsFound, type ListAsked } from '../db/list.sql.ts';
+import { AGREEMENT_STATES, type AgreementOnly } from '#contracts/agreements';
+import { chosen, cut, idsFound, isOneOf, type Clauses, type ListAsked } from '../db/list.sql.ts';
 
 /** The agreement that runs on day $1, else the next to begin, else the last. */
 const THE_ONE = `
@@ -22,22 +23,23 @@ case
   else 'running'
 end`;
 
-const listed = (searched: boolean, byState: boolean) => `
+const ONLY: Clauses<AgreementOnly> = { state: isOneOf(`(${STATE})`, AGREEMENT_STATES) };
+
+const listed = (searched: boolean, only: AgreementOnly) => `
 from customers c
   left join lateral (${THE_ONE}) a on true
-where c.retired_at is null
-  and ($2::text is null or ${byState ? `${STATE} = $2` : 'true'})
-  ${searched ? `and c.id in (${idsFound('customer').replace('$1', '$3')})` : ''}`;
+where c.retired_at is null and ${chosen(ONLY, only)}
+  ${searched ? `and c.id in (${idsFound('customer', 2)})` : ''}`;
 
-export const countAgreements = (searched: boolean, byState: boolean): string => `
-select count(*)::int as total ${listed(searched, byState)}`;
+export const countAgreements = (searched: boolean, only: AgreementOnly = {}): string => `
+select count(*)::int as total ${listed(searched, only)}`;
 
-/** Customers with the agreement that counts for them; $1 the day, $2 the state asked for, $3 the words. */
+/** Customers with the agreement that counts for them; $1 the day, $2 the words. */
 export const agreementsPage = (
   searched: boolean,
-  byState: boolean,
   order: string,
   page: Pick<ListAsked, 'limit' | 'offset'>,
+  only: AgreementOnly = {},
 ): string => `
 select
   c.id,
@@ -51,7 +53,7 @@ select
   ) as units,
   ${STATE} as state,
   a.id as "agreementId"
-${listed(searched, byState)}
+${listed(searched, only)}
 order by ${order}, c.name, c.id
 ${cut(page)}`;
 

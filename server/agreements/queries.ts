@@ -15,6 +15,7 @@ import { addDays, type PlainDate } from '#core/time';
 import type { UnitKind, UnitStatus } from '#core/vocabulary';
 import type {
   AgreedAtSite,
+  AgreementOnly,
   AgreementRow,
   AgreementsOfCustomer,
   AgreementState,
@@ -218,14 +219,14 @@ const ORDER: Record<string, string> = {
 export async function agreementPage(
   db: Database,
   day: PlainDate,
-  list: ListAsked & { readonly state?: AgreementState | undefined },
+  list: ListAsked & AgreementOnly,
 ): Promise<Page<AgreementRow>> {
   const words = prefixQuery(list.q);
-  const shape = [words !== undefined, list.state !== undefined] as const;
-  const bind = [day, list.state ?? null, ...(words ? [words] : [])];
-  const [count] = await db.rows<{ total: number }>(countAgreements(...shape), bind);
+  const searched = words !== undefined;
+  const bind = [day, ...(words ? [words] : [])];
+  const [count] = await db.rows<{ total: number }>(countAgreements(searched, list), bind);
   const rows = await db.rows<Omit<AgreementRow, 'agreement' | 'visits'> & { agreementId: string | null }>(
-    agreementsPage(...shape, orderBy(ORDER, list), list),
+    agreementsPage(searched, orderBy(ORDER, list), list, list),
     bind,
   );
   const ids = rows.flatMap(({ agreementId }) => agreementId ?? []);

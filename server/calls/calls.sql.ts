@@ -1,6 +1,9 @@
 /* Set-wise reads of calls: lists, and all that is known when one comes in. */
 
-import { cut, idsFound, type ListAsked } from '../db/list.sql.ts';
+import { PRIORITIES } from '#core/vocabulary';
+import { CALL_STATES } from '#core/work';
+import type { CallOnly } from '#contracts/calls';
+import { chosen, isOneOf, type Clauses, cut, idsFound, type ListAsked } from '../db/list.sql.ts';
 
 export const CALL_COLUMNS = `
   k.id,
@@ -44,9 +47,14 @@ interface CallsAsked {
   readonly searched: boolean;
   /** Only calls that the desk still has before it; maintenance has lists of its own. */
   readonly open: boolean;
+  readonly only?: CallOnly;
 }
-const ofCalls = ({ searched, open }: CallsAsked) => `
-where ${open ? `${IS_OPEN} and k.kind <> 'maintenance'` : 'true'}
+const ONLY: Clauses<CallOnly> = {
+  priority: isOneOf('k.priority', PRIORITIES),
+  state: isOneOf('k.state', CALL_STATES),
+};
+const ofCalls = ({ searched, open, only = {} }: CallsAsked) => `
+where ${chosen(ONLY, only)} and ${open ? `${IS_OPEN} and k.kind <> 'maintenance'` : 'true'}
   ${searched ? `and k.id in (${idsFound('call')})` : ''}`;
 
 export const countCalls = (asked: CallsAsked): string => `

@@ -238,6 +238,22 @@ describe('what is told on the telephone', () => {
       .expect(422);
   });
 
+  it('what the caller thought is confirmed or not once somebody has looked, also when the call is done', async () => {
+    const { id } = await take({ told: { theory: 'a fuse again' } });
+    const taken = await get(`/api/calls/${id}`);
+    const { visitId } = await change(taken, { crewId: server.crewId, scheduledOn: '2026-06-10' });
+    await leave(visitId, 'done');
+    const { version, state } = await get(`/api/calls/${id}`);
+    expect(state).toBe('done');
+    const told = { theory: 'a fuse again', theoryHeld: 'it was not so' };
+    const { body } = await desk.patch(`/api/calls/${id}`).send({ version, told }).expect(200);
+    expect([body.told, body.state]).toEqual([told, 'done']);
+    await desk
+      .patch(`/api/calls/${id}`)
+      .send({ version: body.version, told: { theoryHeld: 'perhaps' } })
+      .expect(422);
+  });
+
   it('another caller on the same trouble is added to it and changes nothing of its state', async () => {
     const { id } = await take();
     const { version, state } = await get(`/api/calls/${id}`);

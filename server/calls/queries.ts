@@ -1,6 +1,6 @@
 import type { SiteHazard } from '#core/vocabulary';
 import type { Page } from '#contracts/common';
-import type { CallRow, KnownAtIntake } from '#contracts/calls';
+import type { CallOnly, CallRow, KnownAtIntake } from '#contracts/calls';
 import type { UnitRow } from '#contracts/units';
 import { notFound } from '../http/problem.ts';
 import { agreedOn } from '../agreements/queries.ts';
@@ -23,14 +23,14 @@ const ORDER: Record<string, string> = {
   state: 'k.state {dir}, k.since {dir}',
 };
 
-interface List extends ListAsked {
+interface List extends ListAsked, CallOnly {
   readonly status: 'open' | 'all';
 }
 
 export async function callRows(db: Database, list: List): Promise<Page<CallRow>> {
   const found = prefixQuery(list.q);
   const bind = found ? [found] : [];
-  const asked = { searched: found !== undefined, open: list.status === 'open' };
+  const asked = { searched: found !== undefined, open: list.status === 'open', only: list };
   const [count] = await db.rows<{ total: number }>(countCalls(asked), bind);
   const rows = await db.rows<CallRow>(callsPage(asked, orderBy(ORDER, list), list), bind);
   return { rows, total: count?.total ?? 0 };

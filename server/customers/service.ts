@@ -1,5 +1,11 @@
 import type { Page } from '#contracts/common';
-import type { CustomerPatch, CustomerRow, CustomerView, NewCustomer } from '#contracts/customers';
+import type {
+  CustomerOnly,
+  CustomerPatch,
+  CustomerRow,
+  CustomerView,
+  NewCustomer,
+} from '#contracts/customers';
 import type { SiteRow } from '#contracts/sites';
 import type { Dependencies } from '../dependencies.ts';
 import type { Database } from '../db/connect.ts';
@@ -19,12 +25,12 @@ const ORDER: Record<string, string> = {
   phone: 'c.phone {dir} nulls last, c.name',
 };
 
-export async function customerPage(db: Database, list: ListAsked): Promise<Page<CustomerRow>> {
+export async function customerPage(db: Database, list: ListAsked & CustomerOnly): Promise<Page<CustomerRow>> {
   const found = prefixQuery(list.q);
   const bind = found ? [found] : [];
   const searched = found !== undefined;
-  const [count] = await db.rows<{ total: number }>(countCustomers(searched), bind);
-  const rows = await db.rows<CustomerRow>(customersPage(searched, orderBy(ORDER, list), list), bind);
+  const [count] = await db.rows<{ total: number }>(countCustomers(searched, list), bind);
+  const rows = await db.rows<CustomerRow>(customersPage(searched, orderBy(ORDER, list), list, list), bind);
   return { rows, total: count?.total ?? 0 };
 }
 

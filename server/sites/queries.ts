@@ -1,5 +1,5 @@
 import type { Page } from '#contracts/common';
-import type { SiteRow } from '#contracts/sites';
+import type { SiteOnly, SiteRow } from '#contracts/sites';
 import type { Database } from '../db/connect.ts';
 import { orderBy, type ListAsked } from '../db/list.sql.ts';
 import { prefixQuery } from '../search/queries.ts';
@@ -15,19 +15,16 @@ const ORDER: Record<string, string> = {
   best: 'starts_with(lower(s.name), lower($2)) desc, starts_with(lower(c.name), lower($2)) desc, c.name, s.name',
 };
 
-export async function sitePage(
-  db: Database,
-  list: ListAsked & { placed?: 'no' | undefined },
-): Promise<Page<SiteRow>> {
+export async function sitePage(db: Database, list: ListAsked & SiteOnly): Promise<Page<SiteRow>> {
   const found = prefixQuery(list.q);
   const bind = found ? [found] : [];
   const searched = found !== undefined;
-  const [count] = await db.rows<{ total: number }>(countSites(searched, list.placed), bind);
+  const [count] = await db.rows<{ total: number }>(countSites(searched, list), bind);
   const best = searched && list.sort === 'best';
   const sort = list.sort === 'best' && !searched ? 'customer' : list.sort;
   const order = orderBy(ORDER, { ...list, sort });
   const rows = await db.rows<SiteRow>(
-    sitesPage(searched, order, list, list.placed),
+    sitesPage(searched, order, list, list),
     best ? [...bind, list.q.trim()] : bind,
   );
   return { rows, total: count?.total ?? 0 };

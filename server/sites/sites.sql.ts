@@ -1,6 +1,7 @@
 /* Set-wise reads of sites. */
 
-import { cut, idsFound, type ListAsked } from '../db/list.sql.ts';
+import type { SiteOnly } from '#contracts/sites';
+import { chosen, cut, idsFound, type Clauses, type ListAsked } from '../db/list.sql.ts';
 
 const SITE_COLUMNS = `
   s.id,
@@ -38,23 +39,31 @@ from sites s
   left join units u on u.site_id = s.id and u.status <> 'retired'
   left join unit_summaries m on m.unit_id = u.id`;
 
-const ofSites = (searched: boolean, placed: 'no' | undefined) => `
-where s.retired_at is null
-  ${placed === 'no' ? 'and s.lat is null' : ''}
+const WATCHED = `exists (
+  select 1 from units x join unit_summaries y on y.unit_id = x.id
+  where x.site_id = s.id and x.status <> 'retired' and y.to_decide)`;
+const ONLY: Clauses<SiteOnly> = {
+  placed: { yes: 's.lat is not null', no: 's.lat is null' },
+  hours: { known: 's.opening_hours is not null', 'not known': 's.opening_hours is null' },
+  watched: { yes: WATCHED, no: `not ${WATCHED}` },
+};
+
+const ofSites = (searched: boolean, only: SiteOnly) => `
+where s.retired_at is null and ${chosen(ONLY, only)}
   ${searched ? `and s.id in (${idsFound('site')})` : ''}`;
 
-export const countSites = (searched: boolean, placed?: 'no'): string => `
+export const countSites = (searched: boolean, only: SiteOnly = {}): string => `
 select count(*)::int as total
-from sites s ${ofSites(searched, placed)}`;
+from sites s ${ofSites(searched, only)}`;
 
 export const sitesPage = (
   searched: boolean,
   order: string,
   page: Pick<ListAsked, 'limit' | 'offset'>,
-  placed?: 'no',
+  only: SiteOnly = {},
 ): string => `
 ${SITE_ROWS}
-${ofSites(searched, placed)}
+${ofSites(searched, only)}
 group by s.id, c.id
 order by ${order}, s.id
 ${cut(page)}`;

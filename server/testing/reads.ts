@@ -21,7 +21,6 @@ import * as units from '../units/units.sql.ts';
 import * as visits from '../visits/visits.sql.ts';
 import * as watch from '../watch/watch.sql.ts';
 import * as agreements from '../agreements/agreements.sql.ts';
-import { AGREEMENT_STATES } from '#contracts/agreements';
 import {
   id,
   text,
@@ -137,14 +136,14 @@ export const READS: readonly Read[] = [
   { name: 'a page of customers', sql: customersPage(false, 'c.name', page), asked: once(), row: customer },
   {
     name: 'agreements counted',
-    sql: agreements.countAgreements(false, false),
-    asked: (held) => [[held.today, null]],
+    sql: agreements.countAgreements(false),
+    asked: (held) => [[held.today]],
     row: total,
   },
   {
     name: 'a page of agreements',
-    sql: agreements.agreementsPage(true, true, 'c.name desc', page),
-    asked: (held) => AGREEMENT_STATES.map((state) => [held.today, state, 'w:*']),
+    sql: agreements.agreementsPage(true, 'c.name desc', page),
+    asked: (held) => [[held.today, 'w:*']],
     row: agreementOfCustomer,
   },
   {

@@ -1,5 +1,5 @@
 import type { Page } from '#contracts/common';
-import type { ConditionView, DecisionView, LastSeen, UnitCallRow, UnitRow } from '#contracts/units';
+import type { ConditionView, DecisionView, LastSeen, UnitCallRow, UnitOnly, UnitRow } from '#contracts/units';
 import type { Database } from '../db/connect.ts';
 import { orderBy, type ListAsked } from '../db/list.sql.ts';
 import { prefixQuery } from '../search/queries.ts';
@@ -22,11 +22,11 @@ const ORDER: Record<string, string> = {
   score: 'coalesce(m.score, 0) {dir}, c.name, s.name, u.tag',
 };
 
-export async function unitPage(db: Database, list: ListAsked): Promise<Page<UnitRow>> {
+export async function unitPage(db: Database, list: ListAsked & UnitOnly): Promise<Page<UnitRow>> {
   const found = prefixQuery(list.q);
   const bind = found ? [found] : [];
-  const [count] = await db.rows<{ total: number }>(countUnits(found !== undefined), bind);
-  const rows = await db.rows<UnitRow>(unitsPage(found !== undefined, orderBy(ORDER, list), list), bind);
+  const [count] = await db.rows<{ total: number }>(countUnits(found !== undefined, list), bind);
+  const rows = await db.rows<UnitRow>(unitsPage(found !== undefined, orderBy(ORDER, list), list, list), bind);
   return { rows, total: count?.total ?? 0 };
 }
 

@@ -1,7 +1,9 @@
 /* Set-wise reads of units: lists and what a unit page gathers. */
 
 import { CONDITION } from '../conditions/conditions.sql.ts';
-import { cut, idsFound, type ListAsked } from '../db/list.sql.ts';
+import { UNIT_KINDS, UNIT_STATUSES } from '#core/vocabulary';
+import type { UnitOnly } from '#contracts/units';
+import { chosen, isOneOf, type Clauses, cut, idsFound, type ListAsked } from '../db/list.sql.ts';
 
 /** Columns of a unit as lists show it; needs u, s, c and m (the summary) in the from clause. */
 export const UNIT_COLUMNS = `
@@ -32,20 +34,35 @@ const UNIT_TABLES = `
   join customers c on c.id = s.customer_id
   left join unit_summaries m on m.unit_id = u.id`;
 
-const ofUnits = (searched: boolean) => (searched ? `where u.id in (${idsFound('unit')})` : '');
+const ONLY: Clauses<UnitOnly> = {
+  kind: isOneOf('u.kind', UNIT_KINDS),
+  status: isOneOf('u.status', UNIT_STATUSES),
+  standing: {
+    'to decide': 'm.to_decide',
+    'left open': 'm.open_conditions > 0',
+    'nothing open': "coalesce(m.flag_kinds, '{}') = '{}'",
+  },
+  plate: { 'not known': 'u.model is null or coalesce(u.installed_on, u.built_on) is null' },
+};
 
-export const countUnits = (searched: boolean): string => `
+const ofUnits = (searched: boolean, only: UnitOnly) => `
+where ${chosen(ONLY, only)}
+  ${searched ? `and u.id in (${idsFound('unit')})` : ''}`;
+
+export const countUnits = (searched: boolean, only: UnitOnly = {}): string => `
 select count(*)::int as total
-from units u ${ofUnits(searched)}`;
+from units u ${only.standing ? 'left join unit_summaries m on m.unit_id = u.id' : ''}
+${ofUnits(searched, only)}`;
 
 export const unitsPage = (
   searched: boolean,
   order: string,
   page: Pick<ListAsked, 'limit' | 'offset'>,
+  only: UnitOnly = {},
 ): string => `
 select ${UNIT_COLUMNS}
 from ${UNIT_TABLES}
-${ofUnits(searched)}
+${ofUnits(searched, only)}
 order by ${order}, u.id
 ${cut(page)}`;
 

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { Link, useSearchParams } from 'react-router';
+import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { v7 as uuid } from 'uuid';
 import { dollars, priceWords } from '#core/agreements';
@@ -20,6 +20,7 @@ import { FormTrouble } from '../ui/FormTrouble.tsx';
 import { shortDay } from '../ui/format.ts';
 import { List, useListState } from '../ui/List.tsx';
 import { everyRow } from '../ui/everyRow.ts';
+import type { ListFilter } from '../ui/listShape.ts';
 import { Screen } from '../ui/Screen.tsx';
 
 const SAID: Readonly<Record<AgreementState, string>> = {
@@ -29,57 +30,41 @@ const SAID: Readonly<Record<AgreementState, string>> = {
   ended: 'ended',
 };
 
+const FILTERS: readonly ListFilter[] = [
+  { name: 'state', all: 'all customers', options: AGREEMENT_STATES.map((one) => [one, SAID[one]] as const) },
+];
+
 /** Every customer with what is agreed; those without can be given the usual at once. */
 export default function Agreements() {
   const { can } = useWho();
-  const [params, setParams] = useSearchParams();
-  const state = AGREEMENT_STATES.find((one) => one === params.get('state'));
-  const list = useListState('customer');
+  const list = useListState('customer', 'asc', FILTERS);
   const { set: _set, ...ask } = list;
-  const asked = { ...ask, ...(state ? { state } : {}) };
-  const answer = useAgreementsQuery(asked);
+  const answer = useAgreementsQuery(ask);
   const [fetchPage] = useLazyAgreementsQuery();
   const [giving, setGiving] = useState<readonly AgreementRow[]>();
-  const page = (part: typeof ask) => fetchPage({ ...part, ...(state ? { state } : {}) }).unwrap();
   return (
     <Screen title="Agreements" sentence="What each customer has maintained, and for how much">
       <List<AgreementRow>
         label="agreements"
+        counted="customers"
         state={list}
         answer={answer}
-        page={page}
-        empty={state ? 'No customer is like that.' : 'No customer yet.'}
+        filters={FILTERS}
+        page={(part) => fetchPage(part).unwrap()}
+        empty="No customer yet."
         actions={
-          <>
-            <select
-              aria-label="Which customers"
-              className="min-h-8 rounded-[3px] border-2 border-rule bg-sheet px-2"
-              value={state ?? ''}
-              onChange={(e) => {
-                list.set({ offset: 0 });
-                setParams(e.target.value ? { state: e.target.value } : {});
-              }}
+          can('keep agreements') ? (
+            <Button
+              look="act"
+              onClick={() =>
+                void everyRow({ ...ask, q: '', only: { state: 'none' } }, (part) =>
+                  fetchPage(part).unwrap(),
+                ).then(setGiving)
+              }
             >
-              <option value="">all customers</option>
-              {AGREEMENT_STATES.map((one) => (
-                <option key={one} value={one}>
-                  {SAID[one]}
-                </option>
-              ))}
-            </select>
-            {can('keep agreements') ? (
-              <Button
-                look="act"
-                onClick={() =>
-                  void everyRow({ ...ask, q: '' }, (part) =>
-                    fetchPage({ ...part, state: 'none' }).unwrap(),
-                  ).then(setGiving)
-                }
-              >
-                The usual for many
-              </Button>
-            ) : null}
-          </>
+              The usual for many
+            </Button>
+          ) : null
         }
         columns={[
           {

@@ -2,7 +2,6 @@ import type {
   AgreementPatch,
   AgreementRow,
   AgreementsOfCustomer,
-  AgreementState,
   AgreementView,
   NewAgreement,
   NewSeasonDecision,
@@ -11,7 +10,7 @@ import type {
 } from '#contracts/agreements';
 import type { Page } from '#contracts/common';
 import type { MissedSeason } from '#contracts/routes';
-import { api, type ListAsk } from './base.ts';
+import { api, listParams, type ListAsk } from './base.ts';
 import { affected, list, one } from './tags.ts';
 
 const agreed = (id: string | null) => affected({ entity: 'agreement', id });
@@ -29,8 +28,8 @@ export const {
   useTakeBackSeasonMutation,
 } = api.injectEndpoints({
   endpoints: (build) => ({
-    agreements: build.query<Page<AgreementRow>, ListAsk & { readonly state?: AgreementState }>({
-      query: (params) => ({ url: '/agreements', params: { ...params } }),
+    agreements: build.query<Page<AgreementRow>, ListAsk>({
+      query: (params) => ({ url: '/agreements', params: listParams({ ...params }) }),
       providesTags: list('agreement'),
     }),
     agreementsOfCustomer: build.query<AgreementsOfCustomer, string>({

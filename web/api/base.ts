@@ -83,4 +83,12 @@ export interface ListAsk {
   readonly dir: 'asc' | 'desc';
   readonly offset: number;
   readonly limit?: number;
+  /** The value that is chosen of each filter. */
+  readonly only?: Readonly<Record<string, string>>;
 }
+
+/** What is asked of a list, as the address wants it. */
+export const listParams = ({ only, ...ask }: ListAsk & Record<string, unknown>): Record<string, unknown> => ({
+  ...ask,
+  ...only,
+});

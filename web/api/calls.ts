@@ -1,7 +1,7 @@
 import type { Page } from '#contracts/common';
 import type { CallPage, CallPatch, CallRow, KnownAtIntake, NewCall } from '#contracts/calls';
 import type { Found } from '#contracts/search';
-import { api } from './base.ts';
+import { api, listParams } from './base.ts';
 import type { ListAsk } from './base.ts';
 import { affected, list, one, place } from './tags.ts';
 
@@ -17,7 +17,7 @@ export const {
 } = api.injectEndpoints({
   endpoints: (build) => ({
     calls: build.query<Page<CallRow>, ListAsk & { status: 'open' | 'all' }>({
-      query: (params) => ({ url: '/calls', params: { ...params } }),
+      query: (params) => ({ url: '/calls', params: listParams({ ...params }) }),
       providesTags: list('call'),
     }),
     call: build.query<CallPage, string>({

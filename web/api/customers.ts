@@ -1,7 +1,7 @@
 import type { Page } from '#contracts/common';
 import type { CustomerPatch, CustomerRow, CustomerView, NewCustomer } from '#contracts/customers';
 import type { SiteRow } from '#contracts/sites';
-import { api, type ListAsk } from './base.ts';
+import { api, listParams, type ListAsk } from './base.ts';
 import { affected, list, one } from './tags.ts';
 
 export type CustomerPageView = CustomerView & { siteRows: SiteRow[] };
@@ -15,7 +15,7 @@ export const {
 } = api.injectEndpoints({
   endpoints: (build) => ({
     customers: build.query<Page<CustomerRow>, ListAsk>({
-      query: (params) => ({ url: '/customers', params: { ...params } }),
+      query: (params) => ({ url: '/customers', params: listParams({ ...params }) }),
       providesTags: list('customer'),
     }),
     customer: build.query<CustomerPageView, string>({

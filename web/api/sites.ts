@@ -1,6 +1,6 @@
 import type { Page } from '#contracts/common';
 import type { NewSite, SitePage, SitePatch, SiteRow } from '#contracts/sites';
-import { api, type ListAsk } from './base.ts';
+import { api, listParams, type ListAsk } from './base.ts';
 import { affected, list, one, place } from './tags.ts';
 
 export const {
@@ -12,7 +12,7 @@ export const {
 } = api.injectEndpoints({
   endpoints: (build) => ({
     sites: build.query<Page<SiteRow>, ListAsk & { placed?: 'no' }>({
-      query: (params) => ({ url: '/sites', params: { ...params } }),
+      query: (params) => ({ url: '/sites', params: listParams({ ...params }) }),
       providesTags: list('site'),
     }),
     site: build.query<SitePage, string>({

@@ -1,7 +1,7 @@
 import type { Page } from '#contracts/common';
 import type { MachinePatch, NewUnit, UnitPage, UnitPatch, UnitRow } from '#contracts/units';
 import type { SisterReading } from '#core/measurement';
-import { api, type ListAsk } from './base.ts';
+import { api, listParams, type ListAsk } from './base.ts';
 import { affected, list, one, place } from './tags.ts';
 
 export const {
@@ -15,7 +15,7 @@ export const {
 } = api.injectEndpoints({
   endpoints: (build) => ({
     units: build.query<Page<UnitRow>, ListAsk>({
-      query: (params) => ({ url: '/units', params: { ...params } }),
+      query: (params) => ({ url: '/units', params: listParams({ ...params }) }),
       providesTags: list('unit'),
     }),
     unit: build.query<UnitPage, string>({

@@ -20,6 +20,7 @@ import { PriorityWord } from '../ui/PriorityWord.tsx';
 import { Empty, Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';
 import { MoveDialog } from './MoveDialog.tsx';
 import { PlanForm } from './PlanForm.tsx';
+import { Theory } from './Theory.tsx';
 import { StepDialog, type AskedStep } from './StepDialog.tsx';
 
 export default function CallScreen() {
@@ -84,9 +85,24 @@ export default function CallScreen() {
     ['System', call.system ?? 'not said'],
     ['Room and set point', `${number(call.roomF)} / ${number(call.setPointF)} °F`],
     ['At stake', call.stake ?? 'not said'],
-    ...(Object.entries(call.told) as [QuestionName, string][]).map(
-      ([name, answer]): [string, React.ReactNode] => [QUESTIONS[name], answer],
-    ),
+    ...(Object.keys(QUESTIONS) as QuestionName[]).flatMap((name): [string, React.ReactNode][] => {
+      const answer = call.told[name];
+      if (!answer) return [];
+      return [
+        [
+          QUESTIONS[name],
+          name === 'theory' ? (
+            <Theory
+              key={name}
+              call={call}
+              onChange={(told, said) => change({ told }, said, { told: call.told })}
+            />
+          ) : (
+            answer
+          ),
+        ],
+      ];
+    }),
     ['Promised', call.promisedAt ? instant(call.promisedAt, call.timeZone) : '–'],
     ['Done', call.completedAt ? instant(call.completedAt, call.timeZone) : '–'],
   ];

@@ -2,6 +2,7 @@ import { Tabs } from 'radix-ui';
 import { useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { v7 as uuid } from 'uuid';
+import { UNIT_KINDS, UNIT_STATUSES } from '#core/vocabulary';
 import { customerFields, type CustomerRow } from '#contracts/customers';
 import type { SiteRow } from '#contracts/sites';
 import type { UnitRow } from '#contracts/units';
@@ -13,11 +14,54 @@ import { Button } from '../ui/Button.tsx';
 import { FlagWord } from '../ui/Flags.tsx';
 import { shortDay } from '../ui/format.ts';
 import { List, useListState } from '../ui/List.tsx';
+import type { ListFilter } from '../ui/listShape.ts';
 import { Plate } from '../ui/Plate.tsx';
 import { RecordForm } from '../ui/RecordForm.tsx';
 import { Screen } from '../ui/Screen.tsx';
 
 const TABS = ['sites', 'customers', 'units'] as const;
+const SITE_FILTERS: readonly ListFilter[] = [
+  {
+    name: 'watched',
+    all: 'watched or not',
+    options: [
+      ['yes', 'with units to decide about'],
+      ['no', 'nothing to decide'],
+    ],
+  },
+  {
+    name: 'placed',
+    all: 'on the map or not',
+    options: [
+      ['yes', 'on the map'],
+      ['no', 'not on the map'],
+    ],
+  },
+  {
+    name: 'hours',
+    all: 'any hours',
+    options: [
+      ['known', 'opening hours known'],
+      ['not known', 'opening hours not known'],
+    ],
+  },
+];
+const CUSTOMER_FILTERS: readonly ListFilter[] = [
+  {
+    name: 'has',
+    all: 'all customers',
+    options: [
+      ['units', 'with units'],
+      ['no units', 'without units'],
+    ],
+  },
+];
+const UNIT_FILTERS: readonly ListFilter[] = [
+  { name: 'kind', all: 'all kinds', options: UNIT_KINDS },
+  { name: 'status', all: 'in any state', options: UNIT_STATUSES },
+  { name: 'standing', all: 'any standing', options: ['to decide', 'left open', 'nothing open'] },
+  { name: 'plate', all: 'any plate', options: [['not known', 'plate not known']] },
+];
 const LINK = 'font-semibold text-copper underline underline-offset-4';
 
 export default function Sites() {
@@ -53,11 +97,12 @@ export default function Sites() {
 
 function SiteList() {
   const [fetchPage] = useLazySitesQuery();
-  const state = useListState('customer');
+  const state = useListState('customer', 'asc', SITE_FILTERS);
   const { set: _set, ...ask } = state;
   return (
     <List<SiteRow>
       label="sites"
+      filters={SITE_FILTERS}
       state={state}
       answer={useSitesQuery(ask)}
       page={(part) => fetchPage(part).unwrap()}
@@ -115,7 +160,7 @@ function SiteList() {
 
 function CustomerList() {
   const [fetchPage] = useLazyCustomersQuery();
-  const state = useListState('name');
+  const state = useListState('name', 'asc', CUSTOMER_FILTERS);
   const { set: _set, ...ask } = state;
   const { can } = useWho();
   const navigate = useNavigate();
@@ -125,6 +170,7 @@ function CustomerList() {
     <>
       <List<CustomerRow>
         label="customers"
+        filters={CUSTOMER_FILTERS}
         state={state}
         answer={useCustomersQuery(ask)}
         page={(part) => fetchPage(part).unwrap()}
@@ -190,11 +236,12 @@ function CustomerList() {
 
 function UnitList() {
   const [fetchPage] = useLazyUnitsQuery();
-  const state = useListState('score', 'desc');
+  const state = useListState('score', 'desc', UNIT_FILTERS);
   const { set: _set, ...ask } = state;
   return (
     <List<UnitRow>
       label="units"
+      filters={UNIT_FILTERS}
       state={state}
       answer={useUnitsQuery(ask)}
       page={(part) => fetchPage(part).unwrap()}

@@ -24,7 +24,7 @@ export default function Unplaced() {
     dir: 'asc',
     offset: 0,
     limit: AT_ONCE,
-    placed: 'no',
+    only: { placed: 'no' },
   });
   const placed = useSitesQuery({ q: '', sort: 'customer', dir: 'asc', offset: 0, limit: AT_ONCE });
   const crews = useCrewsQuery();

@@ -22,8 +22,14 @@ const LINES: Readonly<Record<MissingKind, readonly [to: string, text: (row: Miss
     '/sites/unplaced',
     ({ count, of }) => `${count} of ${plural(of, 'site')} ${are(count)} not on the map`,
   ],
-  hours: ['/sites', ({ count }) => `Nobody knows when ${plural(count, 'site')} ${are(count)} open`],
-  plates: ['/sites?show=units', ({ count }) => `${plural(count, 'unit')} ${have(count)} no model or no year`],
+  hours: [
+    '/sites?show=sites&hours=not known',
+    ({ count }) => `Nobody knows when ${plural(count, 'site')} ${are(count)} open`,
+  ],
+  plates: [
+    '/sites?show=units&plate=not known',
+    ({ count }) => `${plural(count, 'unit')} ${have(count)} no model or no year`,
+  ],
   words: [
     '/settings',
     ({ count }) => `${plural(count, 'word')} for parts ${count === 1 ? 'stands' : 'stand'} for nothing yet`,

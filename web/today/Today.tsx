@@ -1,5 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import { plural } from '#core/reasons';
+import { PRIORITIES } from '#core/vocabulary';
+import { CALL_STATES } from '#core/work';
 import { Link } from 'react-router';
 import type { CallRow } from '#contracts/calls';
 import type { VisitRow } from '#contracts/visits';
@@ -13,7 +15,7 @@ import { useWho } from '../state/session.ts';
 import { Button } from '../ui/Button.tsx';
 import { clockOf, day, instant } from '../ui/format.ts';
 import { List, useListState } from '../ui/List.tsx';
-import type { ListColumn } from '../ui/listShape.ts';
+import type { ListColumn, ListFilter } from '../ui/listShape.ts';
 import { Plate } from '../ui/Plate.tsx';
 import { CallState } from '../ui/CallState.tsx';
 import { PriorityWord } from '../ui/PriorityWord.tsx';
@@ -28,9 +30,18 @@ export default function Today() {
 
 const count = (n: number, one: string, many: string) => `${n === 0 ? 'No' : n} ${n === 1 ? one : many}`;
 
+const FILTERS: readonly ListFilter[] = [
+  { name: 'priority', all: 'any priority', options: PRIORITIES },
+  {
+    name: 'state',
+    all: 'in any state',
+    options: CALL_STATES.filter((state) => state !== 'done' && state !== 'cancelled'),
+  },
+];
+
 function Desk() {
   const { today, timeZone, can } = useWho();
-  const state = useListState('priority');
+  const state = useListState('priority', 'asc', FILTERS);
   const { set: _set, ...ask } = state;
   const calls = useCallsQuery({ ...ask, status: 'open' });
   const [fetchPage] = useLazyCallsQuery();
@@ -131,6 +142,7 @@ function Desk() {
       <div className="grid grid-cols-1 gap-4 xl:grid-cols-[minmax(0,3fr)_minmax(260px,1fr)]">
         <List
           label="open calls"
+          filters={FILTERS}
           state={state}
           columns={columns}
           answer={calls}

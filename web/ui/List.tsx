@@ -1,34 +1,93 @@
 import { tableFeatures, useTable, type ColumnDef } from '@tanstack/react-table';
 import { useDeferredValue, useEffect, useState, type ReactNode } from 'react';
+import { useSearchParams } from 'react-router';
+import { plural } from '#core/reasons';
 import { Button } from './Button.tsx';
 import { Empty, Loading, Trouble } from './Screen.tsx';
 import type { ListAsk } from '../api/base.ts';
 import type { AskPage } from './everyRow.ts';
-import type { ListColumn, ListState } from './listShape.ts';
+import type { ListColumn, ListFilter, ListState } from './listShape.ts';
 import { useWhole } from './useWhole.ts';
 
 const features = tableFeatures({});
 
 const PAGE = 50;
 
-/** Search text, order and page of a list. Typing starts again at the first page. */
-export function useListState(sort: string, dir: 'asc' | 'desc' = 'asc'): ListState {
-  const [state, setState] = useState<ListAsk>({ q: '', sort, dir, offset: 0, limit: PAGE });
+/**
+ * Search text, order, filters and page of a list. Typing and choosing start again at the first page.
+ *
+ * @param filters those the address may name, so that a link can open the list narrowed
+ */
+export function useListState(
+  sort: string,
+  dir: 'asc' | 'desc' = 'asc',
+  filters: readonly ListFilter[] = [],
+): ListState {
+  const [params] = useSearchParams();
+  const [state, setState] = useState<ListAsk>(() => {
+    const only = filters.flatMap(({ name, options }) => {
+      const value = params.get(name);
+      return options.some((option) => valueOf(option) === value) ? [[name, value]] : [];
+    });
+    return { q: '', sort, dir, offset: 0, limit: PAGE, only: Object.fromEntries(only) };
+  });
   const q = useDeferredValue(state.q);
   return { ...state, q, set: (patch) => setState((before) => ({ ...before, offset: 0, ...patch })) };
+}
+
+const valueOf = (option: ListFilter['options'][number]): string =>
+  typeof option === 'string' ? option : option[0];
+const labelOf = (option: ListFilter['options'][number]): string =>
+  typeof option === 'string' ? option : option[1];
+
+/** One choice for each filter of a list. */
+function Filters({ filters, state }: { filters: readonly ListFilter[]; state: ListState }) {
+  return filters.map(({ name, all, options }) => {
+    const value = state.only?.[name] ?? '';
+    return (
+      <select
+        key={name}
+        aria-label={`Show ${all}, or only`}
+        className={`min-h-8 max-w-52 rounded-[3px] border-2 bg-sheet px-2 ${value ? 'border-ink font-semibold' : 'border-rule'}`}
+        value={value}
+        onChange={(event) => {
+          const { [name]: _before, ...others } = state.only ?? {};
+          state.set({ only: event.target.value ? { ...others, [name]: event.target.value } : others });
+        }}
+      >
+        <option value="">{all}</option>
+        {options.map((option) => (
+          <option key={valueOf(option)} value={valueOf(option)}>
+            {labelOf(option)}
+          </option>
+        ))}
+      </select>
+    );
+  });
+}
+
+/** What is said of a list that is empty for what was asked of it. */
+function narrowed({ q, only = {} }: ListState): string | undefined {
+  const chosen = Object.values(only);
+  if (q === '' && chosen.length === 0) return undefined;
+  return `Nothing matches ${[...(q ? [`“${q}”`] : []), ...chosen].join(' and ')}.`;
 }
 
 /** A list the server searches, sorts and cuts into pages. */
 export function List<Row extends { id: string }>({
   label,
+  counted = label,
   state,
   columns,
   answer,
   empty,
   actions,
+  filters = [],
   page,
 }: {
   label: string;
+  /** What its rows are, in the plural. */
+  counted?: string;
   state: ListState;
   columns: readonly ListColumn<Row>[];
   answer: {
@@ -39,6 +98,7 @@ export function List<Row extends { id: string }>({
   };
   empty: ReactNode;
   actions?: ReactNode;
+  filters?: readonly ListFilter[];
   /** Asks for any stretch of the list, so that all of it can be printed and saved. */
   page: AskPage<Row>;
 }) {
@@ -76,8 +136,9 @@ export function List<Row extends { id: string }>({
           onChange={(event) => setTyped(event.target.value)}
           className="min-h-8 w-64 max-w-full rounded-[3px] border-2 border-rule bg-sheet px-2 focus:border-copper"
         />
+        <Filters filters={filters} state={state} />
         <span role="status" className="text-sm text-soft">
-          {answer.data ? `${total} ${total === 1 ? 'row' : 'rows'}` : ''}{' '}
+          {answer.data ? plural(total, counted.replace(/s$/, ''), counted) : ''}{' '}
           {answer.isFetching && answer.data ? '…' : ''}
         </span>
         <span className="grow" />
@@ -100,7 +161,7 @@ export function List<Row extends { id: string }>({
       </div>
       {answer.error ? <Trouble error={answer.error} retry={answer.refetch} /> : null}
       {!answer.data && !answer.error ? <Loading what={label} /> : null}
-      {answer.data && total === 0 ? <Empty>{state.q ? `Nothing matches “${state.q}”.` : empty}</Empty> : null}
+      {answer.data && total === 0 ? <Empty>{narrowed(state) ?? empty}</Empty> : null}
       {total > 0 ? (
         <div
           className="overflow-x-auto border border-rule bg-sheet"

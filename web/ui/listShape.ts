@@ -15,3 +15,11 @@ export interface ListColumn<Row> {
 export interface ListState extends ListAsk {
   readonly set: (patch: Partial<ListAsk>) => void;
 }
+
+/** A choice that narrows a list; the server knows it by its name and values. */
+export interface ListFilter {
+  readonly name: string;
+  /** What is listed where nothing is chosen: "all kinds". */
+  readonly all: string;
+  readonly options: readonly (string | readonly [value: string, label: string])[];
+}
