@@ -38,7 +38,9 @@ export const SETTING_SHAPES = {
     repeatWindowDays: days,
     repeatSameClass: z.int().min(2).max(20),
     repeatAnyFailures: z.int().min(2).max(20),
-    seasonYearStartMonth: z.int().min(1).max(12),
+    leakerApartDays: days.default(DEFAULT_HISTORY_SETTINGS.leakerApartDays),
+    leakerWithinDays: days.default(DEFAULT_HISTORY_SETTINGS.leakerWithinDays),
+    leakerSharePct: z.int().min(5).max(100).default(DEFAULT_HISTORY_SETTINGS.leakerSharePct),
     callbackWatchDays: days,
     lifeYears: z.record(z.enum(UNIT_KINDS), z.int().min(1).max(99)),
   }),
@@ -58,6 +60,11 @@ export const SETTING_SHAPES = {
       currentUnbalancePct: z.number().min(2).max(20),
       /** A company may be stricter than the trade here, never laxer. */
       coActPpm: z.number().min(9).max(100, 'the trade acts at 100 ppm at the latest'),
+      coRoomPpm: z
+        .number()
+        .min(1)
+        .max(9, 'published guidance looks for the source at 9 ppm at the latest')
+        .default(DEFAULT_LIMITS.coRoomPpm),
     })
     .superRefine((limits, context) => {
       for (const [low, high] of LIMIT_PAIRS)

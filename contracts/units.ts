@@ -56,7 +56,14 @@ const sized = z
 
 /** What a plate and a look inside say about a machine; whatever is left out is not known. */
 export const machineDetails = z.object({
-  electrical: z.object({ mcaA: measured(2000), mocpA: measured(2000), controlVa: measured(1000) }).optional(),
+  electrical: z
+    .object({
+      mcaA: measured(2000),
+      mocpA: measured(2000),
+      controlVa: measured(1000),
+      dual: z.boolean().optional(),
+    })
+    .optional(),
   heat: z
     .object({
       fuel: z.enum(FUELS).optional(),

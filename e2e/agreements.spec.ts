@@ -20,7 +20,7 @@ test('what is due follows from what is agreed, and changing it can be undone', a
     await expect(line(page, 'Quayside Store')).toHaveCount(0);
     await openAgreement(page, 'Keyholt Self-Storage');
     await expect(heading(page)).toContainText('calls only');
-    await page.getByLabel('What we do').selectOption('maintenance and calls');
+    await page.getByLabel('Covers').selectOption('maintenance and calls');
     await expect(page.getByText(/28 visits a year/)).toBeVisible();
     await page.getByLabel('How often: Filters and belts').selectOption('twice a year');
     await page.getByLabel('Whose job: Cooling start-up').selectOption('nobody’s');
@@ -37,12 +37,12 @@ test('what is due follows from what is agreed, and changing it can be undone', a
 
   await test.step('and is taken back', async () => {
     await openAgreement(page, 'Keyholt Self-Storage');
-    await page.getByLabel('What we do').selectOption('calls only');
+    await page.getByLabel('Covers').selectOption('calls only');
     await page.getByRole('button', { name: 'Save the changes' }).click();
     await expect(heading(page)).toContainText('calls only');
     await page.getByRole('button', { name: 'Undo' }).click();
     await expect(heading(page)).toContainText('maintained since');
-    await page.getByLabel('What we do').selectOption('calls only');
+    await page.getByLabel('Covers').selectOption('calls only');
     await page.getByRole('button', { name: 'Save the changes' }).click();
     await expect(heading(page)).toContainText('calls only');
   });
@@ -50,7 +50,7 @@ test('what is due follows from what is agreed, and changing it can be undone', a
   await test.step('one unit is different, and its page says so', async () => {
     await openAgreement(page, 'Tidewatch Planetarium');
     const dome = line(page, 'Dome House');
-    await dome.getByText('One unit is different').click();
+    await dome.getByText('Terms for one unit').click();
     await dome.getByRole('button', { name: 'RTU-1', exact: true }).click();
     const dialog = page.getByRole('dialog');
     await dialog.getByLabel('How often: Filters and belts').selectOption('every so many days');

@@ -119,11 +119,11 @@ test('the company’s own limits judge from the day they hold, and say that they
   await signIn(page, 'maren');
   await page.goto(`${base()}/settings`);
   await page.getByLabel('Cooling split up to, °F').fill('10');
-  await page.getByRole('button', { name: 'Set the limits' }).click();
+  await page.getByRole('button', { name: 'Save the limits' }).click();
   await expect(page.getByText('must lie above the lower end')).toBeVisible();
   await page.getByLabel('Cooling split up to, °F').fill('19');
   await expectAccessible(page);
-  await page.getByRole('button', { name: 'Set the limits' }).click();
+  await page.getByRole('button', { name: 'Save the limits' }).click();
   await expect(page.getByText(/set by Maren Oldcastle: Cooling split up to, °F: 19/)).toBeVisible();
   await page.goto(`${base()}/bench/split`);
   await box(page, 'Return air').fill('76');
@@ -134,7 +134,7 @@ test('the company’s own limits judge from the day they hold, and say that they
   // And back, so that the day goes on as it was.
   await page.goto(`${base()}/settings`);
   await page.getByLabel('Cooling split up to, °F').fill('22');
-  await page.getByRole('button', { name: 'Set the limits' }).click();
+  await page.getByRole('button', { name: 'Save the limits' }).click();
   await expect(page.getByText(/set by Maren Oldcastle: the usual practice/)).toBeVisible();
 });
 

@@ -168,7 +168,7 @@ test('from an empty database to a saved route of one’s own spreadsheets', asyn
     await expect(heading(page)).toContainText('Nothing is due');
     await page.goto(`${running.address}/`);
     await page.getByRole('link', { name: /customers have no agreement: nothing is due there/ }).click();
-    await page.getByRole('button', { name: 'The usual for many' }).click();
+    await page.getByRole('button', { name: 'Agree the usual with several' }).click();
     await expectAccessible(page);
     await page
       .getByRole('dialog')

@@ -85,7 +85,7 @@ test.describe('as dispatcher', () => {
     await expect(page.getByText('“paddle”').first()).toBeVisible();
     await page.getByLabel('What “paddle” means').selectOption('fan proof');
     await expect(page.getByText('The company’s own mappings')).toBeVisible();
-    await expect(page.getByRole('button', { name: 'Set the rules' })).toHaveCount(0);
+    await expect(page.getByRole('button', { name: 'Save the rules' })).toHaveCount(0);
     await expectAccessible(page);
   });
 

@@ -29,8 +29,8 @@ test(
     await writeNote(page, 'hatch is stiff');
 
     // Left open and closed again, both without a signal.
-    await page.getByRole('button', { name: 'Left not normal' }).click();
-    await page.getByLabel('What is not normal').selectOption('filters out');
+    await page.getByRole('button', { name: 'Left open' }).click();
+    await page.getByLabel('What is left open').selectOption('filters out');
     await page.getByLabel('What and where').fill('none on the van');
     await page.getByRole('button', { name: 'Leave it so' }).click();
     await expect(page.getByText('Left: filters out. none on the van')).toBeVisible();
@@ -134,7 +134,7 @@ test('a clock four hours fast is noticed, said, and put right in what is written
     globalThis.Date = FastDate as DateConstructor;
   });
   await signIn(page, 'ada');
-  await expect(page.getByText('The clock of this device is 4 h fast.')).toBeVisible();
+  await expect(page.getByText('This device’s clock is 4 h fast.')).toBeVisible();
   await openFirstVisit(page);
   await writeNote(page, 'what time is it');
   const visitId = new URL(page.url()).pathname.split('/').at(-1);

@@ -163,7 +163,7 @@ test('traces a breaker both ways, says what contradicts, refuses a loop', async 
   await expect(page.getByText(/Poles 8\/10\/12 in panel MZ-2/)).toBeVisible();
   await expect(page.getByText(/itself fed through MZ-1/)).toBeVisible();
   // A loop is refused with the way round, and what was typed is still there.
-  await page.getByRole('button', { name: 'Write down a fact' }).click();
+  await page.getByRole('button', { name: 'Add a fact' }).click();
   const form = page.getByRole('dialog');
   await form.getByLabel('This').selectOption({ label: 'panel LP-1, beside the transformer' });
   await form.getByLabel('that').selectOption({ label: 'panel MZ-1, mezzanine store' });
@@ -271,8 +271,8 @@ test.describe('on a phone', () => {
     await expect(page.getByText(/what can hurt here: dust or solvents/)).toBeVisible();
     await page.getByRole('button', { name: 'I have arrived' }).click();
     await page.getByText('RTU-1', { exact: true }).first().click();
-    await page.getByRole('button', { name: 'Left not normal' }).click();
-    await page.getByLabel('What is not normal').selectOption('safety bypassed');
+    await page.getByRole('button', { name: 'Left open' }).click();
+    await page.getByLabel('What is left open').selectOption('safety bypassed');
     await page.getByLabel('It was').fill('limit in the circuit');
     await page.getByLabel('Now it is').fill('jumpered for a test');
     await page.getByLabel('Who was told, in writing').fill('shift foreman');

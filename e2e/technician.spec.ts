@@ -134,8 +134,8 @@ test.describe('as technician on a phone', () => {
     await expect(page.getByText('2.5 lb added')).toBeVisible();
     await expect(page.getByText('2.25 lb added')).toHaveCount(0);
 
-    await page.getByRole('button', { name: 'Left not normal' }).click();
-    await page.getByLabel('What is not normal').selectOption('safety bypassed');
+    await page.getByRole('button', { name: 'Left open' }).click();
+    await page.getByLabel('What is left open').selectOption('safety bypassed');
     await page.getByLabel('What and where').fill('limit jumpered for a test');
     await page.getByRole('button', { name: 'Leave it so' }).click();
     await expect(page.getByText('who was told, and in writing?')).toBeVisible();

@@ -100,9 +100,10 @@ try {
   await desk.getByRole('button', { name: 'Save the route' }).waitFor({ timeout: 20000 });
   await desk.locator('.map-stop').first().waitFor();
   await shoot(desk, 'route-planning');
-  await desk.getByRole('button', { name: 'Save the route' }).click();
-  await desk.getByRole('button', { name: 'Cancel the route' }).waitFor();
-  await shoot(desk, 'route');
+  await desk.goto(`${running.address}/agreements`);
+  await desk.getByRole('link', { name: 'Wrenfall Schools Trust' }).click();
+  await desk.getByText('Lantern Hill School').waitFor();
+  await shoot(desk, 'agreement');
   await desk.goto(`${running.address}/imports`);
   await desk.getByLabel('File', { exact: true }).setInputFiles('e2e/data/rooftops.csv');
   await desk.getByText('What it comes to').waitFor();

@@ -64,6 +64,19 @@ export interface FanPoint {
   readonly hp: number;
 }
 
+/** Heat of a kilowatt-hour, Btu (by definition). */
+const BTU_PER_WH = 3.412;
+
+/**
+ * Output of electric heat, Btu/h = V · A · 3.412, and √3 times that on three phases (published, power of a balanced
+ * three-phase load); all of it goes into the air.
+ *
+ * @param volts between two legs
+ * @param amps of one leg
+ */
+export const electricBtuh = (volts: number, amps: number, threePhase: boolean): number =>
+  (threePhase ? Math.sqrt(3) : 1) * volts * amps * BTU_PER_WH;
+
 /** The fan laws. @throws RangeError for speeds that are not above zero */
 export function fanAt(point: FanPoint, rpm: number): FanPoint {
   if (!(point.rpm > 0 && rpm > 0)) throw new RangeError('a fan turns with more than 0 rpm');

@@ -6,6 +6,7 @@ import {
   blowerRpm,
   coolingBtuh,
   ECONOMIZER_HIGH_LIMIT_F,
+  electricBtuh,
   fanAt,
   humidityRatio,
   outdoorAirShare,
@@ -168,9 +169,10 @@ const airFlow: Card = {
       plate: 'inputBtuh',
       optional: true,
     },
-    { name: 'efficiency', label: 'Efficiency', quantity: 'percent', unit: '%', usual: 80 },
+    { name: 'efficiency', label: 'Efficiency of gas heat', quantity: 'percent', unit: '%', usual: 80 },
     { name: 'volts', label: 'or electric heat: volts', quantity: 'voltage', unit: 'V', optional: true },
-    { name: 'amps', label: 'and amps', quantity: 'current', unit: 'A', optional: true },
+    { name: 'amps', label: 'and amps of a leg', quantity: 'current', unit: 'A', optional: true },
+    { name: 'phases', label: 'Electric heat on', choices: ['three phases', 'one phase'], optional: true },
     F('returnAir', 'Return air', { optional: true }),
     F('supplyAir', 'Supply air', { optional: true }),
     { name: 'tons', label: 'Size, tons', optional: true, plain: true, plate: 'tons' },
@@ -181,7 +183,7 @@ const airFlow: Card = {
   formula: 'cfm = output / (1.08 · density share · rise); by cooling: cfm = capacity / (60 / v · Δh)',
   source: ASHRAE,
   answers: (values, limits = DEFAULT_LIMITS) => {
-    const { num, all } = reader(values);
+    const { num, text, all } = reader(values);
     const air = all('returnAir', 'supplyAir');
     if (!air) return [];
     const [returnF, supplyF] = air;
@@ -205,8 +207,9 @@ const airFlow: Card = {
     } as const;
     const input = num('input');
     const electric = all('volts', 'amps');
+    const phases = text('phases');
     const output = electric
-      ? electric[0] * electric[1] * 3.412
+      ? electricBtuh(electric[0], electric[1], phases === 'three phases')
       : input === undefined
         ? undefined
         : (input * (num('efficiency') ?? 80)) / 100;
@@ -216,14 +219,15 @@ const airFlow: Card = {
           ...base,
           value: airFlowFromRise(output, supplyF - returnF, up),
           formula: 'output / (1.08 · density share · rise)',
-          confidence: electric ? 'high' : 'fair',
+          confidence: electric ? (phases ? 'high' : 'low') : 'fair',
           improve: electric
-            ? []
+            ? phases
+              ? []
+              : ['say on how many phases the heat is: it is taken as one']
             : [
                 'clock the meter: the plate’s input is assumed',
                 'measure supply air out of sight of the exchanger',
               ],
-          ...(electric ? { text: 'Three-phase heat: count each leg, or use its kilowatts.' } : {}),
         }),
       ];
     const wets = all('returnWet', 'supplyWet');
@@ -278,14 +282,15 @@ const rise: Card = {
       optional: true,
       plate: 'inputBtuh',
     },
-    { name: 'efficiency', label: 'Efficiency', quantity: 'percent', unit: '%', usual: 80 },
+    { name: 'heat', label: 'Heat by', choices: ['gas', 'electric'], optional: true },
+    { name: 'efficiency', label: 'Efficiency of gas heat', quantity: 'percent', unit: '%', usual: 80 },
     { name: 'cfm', label: 'Air flow', quantity: 'airFlow', unit: 'cfm', optional: true },
     elevation,
   ],
   formula: 'rise = supply − return; expected = input · efficiency / (1.08 · density share · cfm)',
   source: `plate; ${ASHRAE}`,
   answers: (values, limits = DEFAULT_LIMITS) => {
-    const { num, all } = reader(values);
+    const { num, text, all } = reader(values);
     const air = all('returnAir', 'supplyAir');
     if (!air) return [];
     const value = air[1] - air[0];
@@ -304,7 +309,7 @@ const rise: Card = {
           : undefined,
         text:
           plate && most !== undefined && value > most
-            ? 'Above the plate: too little air or too much gas. Filters, belt, speed, then manifold.'
+            ? 'Above the plate: too little air or too much heat. Filters, belt, speed, then manifold.'
             : value < 0
               ? 'It cools: is the heat on?'
               : '',
@@ -319,7 +324,8 @@ const rise: Card = {
         answer({
           name: 'expected rise',
           value: riseFrom(
-            (input * (num('efficiency') ?? 80)) / 100,
+            // Electric heat gives all it takes.
+            text('heat') === 'electric' ? input : (input * (num('efficiency') ?? 80)) / 100,
             cfm,
             num('elevation') ?? limits.elevationFt,
           ),
@@ -478,59 +484,74 @@ const pulley: Card = {
   },
 };
 
+/** The share of outdoor air. @throws RangeError where return and outdoor air lie too close */
+const sharePart: CardPart = (values) => {
+  const air = reader(values).all('returnAir', 'mixed', 'outdoor');
+  if (!air) return [];
+  const share = outdoorAirShare(air[0], air[1], air[2]);
+  return [
+    answer({
+      name: 'outdoor air',
+      value: share,
+      unit: '%',
+      quantity: 'percent',
+      formula: mixed.formula,
+      source: 'mass balance',
+      confidence: 'fair',
+      improve: ['mixed air lies in layers: take the mean of several places'],
+      ...(share < -5 || share > 105
+        ? {
+            advice: 'wait',
+            text: 'Mixed air lies outside return and outdoor air: a thermometer is in the wrong place.',
+          }
+        : {}),
+    }),
+  ];
+};
+
+/** Nearer to its limit than this a thermometer cannot say on which side it is, °F [common practice]. */
+const NEAR_LIMIT_F = 2;
+
+/** Whether outdoor air may cool now. */
+const economizerPart: CardPart = (values) => {
+  const { num, text } = reader(values);
+  const climate = text<keyof typeof ECONOMIZER_HIGH_LIMIT_F>('climate');
+  const outdoor = num('outdoor');
+  if (climate === undefined || outdoor === undefined) return [];
+  const limit = ECONOMIZER_HIGH_LIMIT_F[climate];
+  const near = Math.abs(outdoor - limit) <= NEAR_LIMIT_F;
+  return [
+    answer({
+      name: 'economizer high limit',
+      value: limit,
+      unit: '°F',
+      quantity: 'temperature',
+      formula: 'dry-bulb limit by climate',
+      source: 'ASHRAE 90.1 [from memory]',
+      ...(near ? { advice: 'wait' as const, confidence: 'low' as const } : {}),
+      text: near
+        ? say`Outdoor air is within ${deltaF(NEAR_LIMIT_F)} of its limit: it may be on either side. Test it by moving the set point.`
+        : outdoor <= limit
+          ? 'It may cool with outdoor air now.'
+          : 'Outdoor air is too warm for it now.',
+    }),
+  ];
+};
+
 const mixed: Card = {
   id: 'outdoor-air',
   title: 'Outdoor air and economizer',
   words: 'mixed air damper minimum position percent ventilation high limit free cooling',
   group: 'air',
   inputs: [
-    F('returnAir', 'Return air'),
-    F('mixed', 'Mixed air'),
+    F('returnAir', 'Return air', { optional: true }),
+    F('mixed', 'Mixed air', { optional: true }),
     F('outdoor', 'Outdoor air'),
     { name: 'climate', label: 'Climate', choices: Object.keys(ECONOMIZER_HIGH_LIMIT_F), optional: true },
   ],
   formula: 'outdoor air % = (return − mixed) / (return − outdoor)',
   source: 'mass balance; economizer limit ASHRAE 90.1 [from memory]',
-  answers: (values) => {
-    const { all, text } = reader(values);
-    const air = all('returnAir', 'mixed', 'outdoor');
-    if (!air) return [];
-    const share = outdoorAirShare(air[0], air[1], air[2]);
-    const climate = text<keyof typeof ECONOMIZER_HIGH_LIMIT_F>('climate');
-    const limit = climate === undefined ? undefined : ECONOMIZER_HIGH_LIMIT_F[climate];
-    return [
-      answer({
-        name: 'outdoor air',
-        value: share,
-        unit: '%',
-        quantity: 'percent',
-        formula: mixed.formula,
-        source: 'mass balance',
-        confidence: 'fair',
-        improve: ['mixed air lies in layers: take the mean of several places'],
-        ...(share < -5 || share > 105
-          ? {
-              advice: 'act',
-              text: 'Mixed air lies outside return and outdoor air: a thermometer is in the wrong place.',
-            }
-          : {}),
-      }),
-      ...(limit === undefined
-        ? []
-        : [
-            answer({
-              name: 'economizer high limit',
-              value: limit,
-              unit: '°F',
-              quantity: 'temperature',
-              formula: 'dry-bulb limit by climate',
-              source: 'ASHRAE 90.1 [from memory]',
-              text:
-                air[2] <= limit ? 'It may cool with outdoor air now.' : 'Outdoor air is too warm for it now.',
-            }),
-          ]),
-    ];
-  },
+  answers: inParts(sharePart, economizerPart),
 };
 
 export const AIR_CARDS: readonly Card[] = [split, airFlow, rise, pulley, mixed];

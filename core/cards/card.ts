@@ -31,6 +31,7 @@ export type PlateFact =
   | 'manifoldInWc'
   | 'gas'
   | 'volts'
+  | 'dualVolts'
   | 'tons'
   | 'elevationFt'
   | 'motorPulleyIn'
@@ -67,11 +68,36 @@ export interface Card {
  */
 export type CardPart = (values: CardValues, limits: MeasuringLimits) => Answer[];
 
-/** A card's answers as those of its parts, one after the other. */
+/** Something cannot be worked out; what can be is here all the same. */
+export class Partly extends RangeError {
+  readonly answers: readonly Answer[];
+  constructor(message: string, answers: readonly Answer[]) {
+    super(message);
+    this.answers = answers;
+  }
+}
+
+/**
+ * A card's answers as those of its parts, one after the other. A part that cannot be worked out takes no other with
+ * it: an answer about people never waits for another field.
+ *
+ * @throws Partly with the reasons and what the other parts say
+ */
 export const inParts =
   (...parts: readonly CardPart[]): Card['answers'] =>
-  (values, limits = DEFAULT_LIMITS) =>
-    parts.flatMap((part) => part(values, limits));
+  (values, limits = DEFAULT_LIMITS) => {
+    const answers: Answer[] = [];
+    const reasons: string[] = [];
+    for (const part of parts)
+      try {
+        answers.push(...part(values, limits));
+      } catch (error) {
+        if (!(error instanceof RangeError)) throw error;
+        reasons.push(error.message);
+      }
+    if (reasons.length > 0) throw new Partly([...new Set(reasons)].join('; '), answers);
+    return answers;
+  };
 
 /** Height above the sea: thinner air, and gauges that start from a lower atmosphere. */
 export const elevation: CardInput = {

@@ -3,6 +3,8 @@ import { atmospherePsia } from '../airside/index.ts';
 import { answer, limitBand, type Answer, type MeasuringLimits } from '../measurement/index.ts';
 import {
   chargeMustWait,
+  isEmpty,
+  isFloodback,
   orificeTarget,
   PLATE_SUBCOOLING_WITHIN_F,
   subcooling,
@@ -23,6 +25,8 @@ import { estimated, F, psig, refrigerant } from './inputs.ts';
 
 /** A superheat that was worked out for an orifice is met within this, °F [common practice]. */
 const ORIFICE_WITHIN_F = 5;
+/** Below this a compressor is at risk, whatever a target says, °F [common practice]. */
+const LEAST_SUPERHEAT_F = 4;
 /** A plate's approach is met within this, °F [common practice]. */
 const APPROACH_WITHIN_F = 1;
 
@@ -100,7 +104,8 @@ export const superheatPart: CardPart = (values, limits) => {
   const goal =
     orifice && wet !== undefined && outdoor !== undefined ? orificeTarget(wet, outdoor) : undefined;
   const worked = goal !== undefined && {
-    low: goal - ORIFICE_WITHIN_F,
+    // A band never reaches nothing: there liquid comes back.
+    low: Math.max(goal - ORIFICE_WITHIN_F, LEAST_SUPERHEAT_F),
     high: goal + ORIFICE_WITHIN_F,
     from: 'worked out' as const,
     source: say`target ${deltaF(Math.round(goal))} from wet bulb and outdoor air`,
@@ -123,7 +128,7 @@ export const superheatPart: CardPart = (values, limits) => {
           ? ['measure the indoor wet bulb: a fixed orifice has no fixed superheat']
           : []),
         ...(orifice && wet !== undefined && outdoor !== undefined && goal === undefined
-          ? [say`the target comes below ${deltaF(5)} here: weigh the charge`]
+          ? [say`the target comes below ${deltaF(5)} here, or lies beyond the charts: weigh the charge`]
           : []),
         ...(text('device') === undefined || text('device') === 'not known'
           ? ['find out which metering device it has']
@@ -131,9 +136,39 @@ export const superheatPart: CardPart = (values, limits) => {
         ...unknownConditions(values),
       ],
       ...judged(values, limits, say`Evaporating at ${degF(Math.round(measured.saturationF))}.`),
+      ...compressorFirst(values, measured, goal),
     }),
   ];
 };
+
+/**
+ * What cannot wait for the conditions: the charge may wait, the compressor may not. Pressures of swapped hoses say
+ * nothing about it.
+ */
+function compressorFirst(
+  values: CardValues,
+  { value, saturationF }: { value: number; saturationF: number },
+  goal: number | undefined,
+): Partial<Answer> {
+  const { num } = reader(values);
+  if (swappedHoses(num('suction'), num('liquid'))) return {};
+  if (isEmpty(saturationF, value))
+    return {
+      advice: 'act',
+      position: 'above',
+      confidence: 'high',
+      text: 'Next to nothing is in it: stop it, find the leak. A compressor in vacuum is never started or tested.',
+    };
+  if (!isFloodback(value, goal)) return {};
+  return {
+    advice: 'act',
+    position: 'below',
+    confidence: 'high',
+    text:
+      'Floodback: liquid comes back to the compressor. Air flow and metering device first; the charge may wait, ' +
+      'the compressor may not.',
+  };
+}
 
 /** Subcooling by the plate's target, else by the company's band. */
 export const subcoolingPart: CardPart = (values, limits) => {

@@ -1,11 +1,14 @@
-import { say, deltaF } from '../quantities/index.ts';
+import { degF, deltaF, say } from '../quantities/index.ts';
 import { atmospherePsia } from '../airside/index.ts';
 import { answer, type MeasuringLimits } from '../measurement/index.ts';
 import {
   CONDENSER_SPLIT,
   condenserSplit,
   evaporatorDifference,
+  expectedRatio,
+  HARDLY_APART_RATIO,
   pressureRatio,
+  saturationTemperature,
   swappedHoses,
   type RefrigerantName,
 } from '../refrigerant/index.ts';
@@ -48,6 +51,32 @@ export const condenserSplitPart: CardPart = (values, limits) => {
   ];
 };
 
+/** Evaporating this cold, water on the coil freezes, °F. */
+const FREEZES_F = 32;
+
+/** How cold it evaporates: a coil below freezing ices over. */
+export const evaporatingPart: CardPart = (values, limits) => {
+  const { num, text } = reader(values);
+  const name = text<RefrigerantName>('refrigerant');
+  const suction = num('suction');
+  if (!name || suction === undefined || swappedHoses(suction, num('liquid'))) return [];
+  const evaporating = saturationTemperature(name, 'dew', suction, airPsia(values, limits));
+  if (evaporating >= FREEZES_F) return [];
+  return [
+    answer({
+      ...estimated(name),
+      name: 'evaporating',
+      value: evaporating,
+      unit: '°F',
+      quantity: 'temperature',
+      formula: 'dew(suction)',
+      source: 'freezing point of water',
+      band: { low: FREEZES_F, from: 'published', source: 'water freezes' },
+      text: 'Below freezing: the coil ices over. Air flow first, then metering and charge.',
+    }),
+  ];
+};
+
 /** How far it evaporates below the air that warms it. */
 export const evaporatorPart: CardPart = (values, limits) => {
   const { text, all } = reader(values);
@@ -78,28 +107,40 @@ export const evaporatorPart: CardPart = (values, limits) => {
 export const ratioPart: CardPart = (values, limits) => {
   const { num, text, all } = reader(values);
   const both = all('liquid', 'suction');
-  if (!text('refrigerant') || !both) return [];
+  const name = text<RefrigerantName>('refrigerant');
+  if (!name || !both) return [];
   const hoses = swappedHoses(num('suction'), num('liquid'));
+  const air = airPsia(values, limits);
+  const [outdoorF, returnF] = [num('outdoor'), num('returnAir')];
+  const value = pressureRatio(both[0], both[1], air);
   return [
     answer({
       name: 'pressure ratio',
-      value: pressureRatio(both[0], both[1], airPsia(values, limits)),
+      value,
       unit: '',
       quantity: 'ratio',
       decimals: 2,
       formula: '(liquid + atmosphere) / (suction + atmosphere)',
       source: 'common practice',
-      band: { low: 2.3, high: 3.5, from: 'common practice', source: 'comfort cooling' },
+      band: {
+        ...expectedRatio(name, { outdoorF, returnF }, air),
+        from: 'worked out',
+        source:
+          outdoorF === undefined
+            ? `${name} in comfort cooling, any weather`
+            : say`${name} with ${degF(outdoorF)} outdoors`,
+      },
+      improve: outdoorF === undefined ? ['note the outdoor temperature'] : [],
       ...(hoses
         ? { advice: 'wait' as const, text: hoses }
-        : both[0] - both[1] < 60
-          ? { text: 'They hardly part: not pumping, or turning backwards.' }
+        : value < HARDLY_APART_RATIO
+          ? { advice: 'act' as const, text: 'They hardly part: not pumping, or turning backwards. Stop it.' }
           : {}),
     }),
   ];
 };
 
-const dischargePart: CardPart = (values) => {
+export const dischargePart: CardPart = (values) => {
   const { num, text } = reader(values);
   const discharge = num('discharge');
   if (!text('refrigerant') || discharge === undefined) return [];
@@ -136,5 +177,5 @@ export const cycle: Card = {
     'condenser split = condensing − outdoor; evaporator difference = return − evaporating; ratio = ' +
     '(liquid + atmosphere) / (suction + atmosphere)',
   source: 'common practice',
-  answers: inParts(condenserSplitPart, evaporatorPart, ratioPart, dischargePart),
+  answers: inParts(evaporatingPart, condenserSplitPart, evaporatorPart, ratioPart, dischargePart),
 };

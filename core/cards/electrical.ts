@@ -6,11 +6,12 @@ import {
   LEAST_MEGOHMS,
   maximumProtection,
   minimumCircuitAmpacity,
+  singlePhaseWindings,
   windings,
 } from '../electrical/index.ts';
 import { answer, type Answer } from '../measurement/index.ts';
-import { reader, type Card, type CardInput } from './card.ts';
-import { amps, volts } from './inputs.ts';
+import { inParts, reader, type Card, type CardInput, type CardPart } from './card.ts';
+import { amps, LIVE, volts } from './inputs.ts';
 import { unbalance } from './unbalance.ts';
 
 const ohms = (name: string, label: string): CardInput => ({
@@ -21,16 +22,104 @@ const ohms = (name: string, label: string): CardInput => ({
   optional: true,
 });
 
+const [THREE, SINGLE] = ['three-phase', 'single-phase'] as const;
+/** Pairs that read open, as the card asks for them. */
+const OPEN_PAIRS = ['none', 'one pair', 'two pairs', 'all'] as const;
+
+/** The pairs of the windings against each other. */
+const pairsPart: CardPart = (values) => {
+  const { num, text } = reader(values);
+  const shell = text<'cool' | 'hot'>('shell');
+  const open = Math.max(0, OPEN_PAIRS.indexOf((text('open') ?? 'none') as (typeof OPEN_PAIRS)[number]));
+  const pairs = [num('r12'), num('r23'), num('r31')];
+  const known = pairs.filter((r) => r !== undefined).length;
+  if (known + open < 3) return [];
+  const single = text('phases') === SINGLE;
+  const result = single
+    ? singlePhaseWindings({ commonRun: pairs[0], commonStart: pairs[1], runStart: pairs[2] }, shell)
+    : windings(open === 3 ? [undefined, undefined, undefined] : pairs, shell);
+  return [
+    answer({
+      name: result.spreadPct === undefined ? result.verdict : single ? 'off the sum by' : 'pairs differ by',
+      value: result.spreadPct ?? 0,
+      unit: '%',
+      quantity: 'percent',
+      formula: single ? '|R–S − (C–R + C–S)| / (C–R + C–S)' : 'greatest deviation / mean',
+      source: single ? 'series circuit' : 'series and parallel circuit; alike common practice',
+      band: { high: single ? 10 : 5, from: 'common practice', source: 'alike within a few per cent' },
+      position: result.verdict === 'alike' ? 'inside' : null,
+      ...(result.verdict === 'alike'
+        ? {}
+        : {
+            advice: ['perhaps the overload', 'no winding does that'].includes(result.verdict)
+              ? ('wait' as const)
+              : ('act' as const),
+          }),
+      text: result.text,
+      improve: shell === undefined && open > 0 ? ['feel the shell: hot or cool?'] : [],
+    }),
+  ];
+};
+
+/** To ground: a motor at 40 °C, a hermetic compressor as measured. */
+const groundPart: CardPart = (values) => {
+  const { num, text } = reader(values);
+  const megohms = num('megohms');
+  if (megohms === undefined) return [];
+  const what = text<keyof typeof LEAST_MEGOHMS>('what');
+  const hermetic = what === 'hermetic compressor';
+  const t = num('temperature');
+  const corrected = what === 'motor' && t !== undefined;
+  const value = corrected ? insulationAt40C(megohms, (t - 32) / 1.8) : megohms;
+  const low = LEAST_MEGOHMS[what ?? 'motor'];
+  return [
+    answer({
+      name: corrected ? 'insulation at 40 °C' : 'insulation, as measured',
+      value,
+      unit: 'MΩ',
+      quantity: 'insulation',
+      decimals: 2,
+      formula: corrected ? 'R · 0.5^((40 − T) / 10), T in °C' : 'as measured',
+      source: hermetic ? 'maker’s limit; common practice' : 'IEEE 43 [from memory]',
+      band:
+        what === undefined
+          ? undefined
+          : {
+              low,
+              from: hermetic ? 'common practice' : 'published',
+              source: hermetic ? 'maker’s limit, often 0.5 to 1 MΩ' : 'IEEE 43: 5 MΩ at 40 °C',
+            },
+      confidence: hermetic || corrected ? 'high' : 'fair',
+      ...(hermetic && value < low
+        ? {
+            advice: 'wait' as const,
+            text:
+              'Low may be liquid in the shell: crankcase heat for 12 to 24 h, then test again before anything ' +
+              'is condemned.',
+          }
+        : {}),
+      improve: [
+        ...(what === undefined
+          ? ['say what it is: a motor and a hermetic compressor have limits of their own']
+          : []),
+        ...(what === 'motor' && t === undefined ? ['note the winding temperature'] : []),
+        'a low whole-unit reading is narrowed load by load: crankcase heaters are frequent culprits',
+      ],
+    }),
+  ];
+};
+
 const winding: Card = {
   id: 'windings',
   title: 'Windings and megohms',
-  words: 'ohms compressor motor ground insulation megger overload open shorted',
+  words: 'ohms compressor motor ground insulation megger overload open shorted start run common',
   group: 'electrical',
   inputs: [
-    ohms('r12', 'T1–T2'),
-    ohms('r23', 'T2–T3'),
-    ohms('r31', 'T3–T1'),
-    { name: 'open', label: 'A pair is open', choices: ['no', 'one', 'all'], optional: true },
+    { name: 'phases', label: 'Motor', choices: [THREE, SINGLE], usual: THREE },
+    ohms('r12', 'T1–T2, or C–R'),
+    ohms('r23', 'T2–T3, or C–S'),
+    ohms('r31', 'T3–T1, or R–S'),
+    { name: 'open', label: 'Pairs that are open', choices: OPEN_PAIRS, optional: true },
     { name: 'shell', label: 'Shell', choices: ['cool', 'hot'], optional: true },
     { name: 'megohms', label: 'To ground, one minute', quantity: 'insulation', unit: 'MΩ', optional: true },
     {
@@ -42,74 +131,12 @@ const winding: Card = {
     },
     { name: 'what', label: 'What it is', choices: Object.keys(LEAST_MEGOHMS), optional: true },
   ],
-  formula: 'spread % = greatest deviation / mean; R at 40 °C = R · 0.5^((40 − T) / 10)',
-  source: 'pairs common practice; insulation IEEE 43 [from memory]',
+  formula: 'spread % = greatest deviation / mean; R–S = C–R + C–S; R at 40 °C = R · 0.5^((40 − T) / 10)',
+  source: 'pairs series and parallel circuit; insulation IEEE 43 [from memory]',
   caution:
     'Locked out, leads off, boards, drives and EC motors isolated. Never test insulation or energise ' +
     'a compressor in vacuum. Measure at the contactor: terminals can blow out.',
-  answers: (values) => {
-    const { num, text, all } = reader(values);
-    const answers: Answer[] = [];
-    const open = text('open');
-    const pairs = all('r12', 'r23', 'r31');
-    if (pairs || open === 'one' || open === 'all') {
-      const result = windings(
-        open === 'all'
-          ? [undefined, undefined, undefined]
-          : open === 'one'
-            ? [undefined, num('r23'), num('r31')]
-            : (pairs ?? []),
-        text('shell') === 'hot',
-      );
-      answers.push(
-        answer({
-          name: 'pairs differ by',
-          value: result.spreadPct ?? 0,
-          unit: '%',
-          quantity: 'percent',
-          formula: 'greatest deviation / mean',
-          source: 'common practice',
-          band: { high: 5, from: 'common practice', source: 'alike within a few per cent' },
-          position: result.verdict === 'alike' ? 'inside' : null,
-          ...(result.verdict === 'alike'
-            ? {}
-            : { advice: result.verdict === 'open on overload' ? ('wait' as const) : ('act' as const) }),
-          text: result.text,
-          ...(result.spreadPct === undefined ? { name: result.verdict } : {}),
-        }),
-      );
-    }
-    const megohms = num('megohms');
-    if (megohms !== undefined) {
-      const t = num('temperature');
-      const kind = (text('what') ?? 'motor') as keyof typeof LEAST_MEGOHMS;
-      const corrected = t === undefined ? megohms : insulationAt40C(megohms, (t - 32) / 1.8);
-      answers.push(
-        answer({
-          name: t === undefined ? 'insulation, not corrected' : 'insulation at 40 °C',
-          value: corrected,
-          unit: 'MΩ',
-          quantity: 'insulation',
-          formula: 'R · 0.5^((40 − T) / 10), T in °C',
-          source: 'IEEE 43 [from memory]',
-          band: {
-            low: LEAST_MEGOHMS[kind],
-            from: 'published',
-            source: kind === 'motor' ? 'IEEE 43: 5 MΩ' : 'maker’s limit, often 0.5 to 1 MΩ',
-          },
-          confidence: t === undefined ? 'fair' : 'high',
-          improve: [
-            ...(t === undefined ? ['note the winding temperature'] : []),
-            ...(kind === 'hermetic compressor'
-              ? ['low may be liquid in the shell: crankcase heat for 12 to 24 h, then test again']
-              : []),
-            'a low whole-unit reading is narrowed load by load: crankcase heaters are frequent culprits',
-          ],
-        }),
-      );
-    }
-    return answers;
-  },
+  answers: inParts(pairsPart, groundPart),
 };
 
 const capacitor: Card = {
@@ -125,7 +152,9 @@ const capacitor: Card = {
   ],
   formula: 'µF = 2,652 · A / V at 60 Hz',
   source: 'reactance of a capacitor; ±6 % common practice',
-  caution: 'Capacitors hold charge: discharge through a resistor before the leads come off.',
+  caution:
+    'Capacitors hold charge: discharge through a resistor before the leads come off. Measured running it is live: ' +
+    'gloves, and nothing that bridges the terminals.',
   answers: (values) => {
     const { num, all } = reader(values);
     const marking = num('marking');
@@ -173,7 +202,7 @@ const control: Card = {
     'control volts = 24 · supply / tap; MCA = 1.25 · largest + rest; MOCP = 2.25 · largest + rest, ' +
     'next standard size down',
   source: 'NEC 440 and 240.6 [from memory]; control volts common practice',
-  caution: 'The plate of the unit wins over anything worked out here.',
+  caution: `The plate of the unit wins over anything worked out here. ${LIVE}`,
   answers: (values) => {
     const { num, all } = reader(values);
     const answers: Answer[] = [];

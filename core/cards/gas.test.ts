@@ -67,12 +67,12 @@ describe('gas heat, worked examples', () => {
       advice: 'act',
     },
     {
-      what: '2 ft³ in 40 s at 1,000 Btu/ft³ are 180,000 Btu/h',
+      what: '2 ft³ in 40 s at 1,000 Btu/ft³ are 180,000 Btu/h, and 1.5 % more at the usual 7 in w.c.',
       card: 'clocking',
       given: { volume: 2, seconds: 40, heating: 1000 },
       name: 'input',
-      value: 180_000,
-      to: -3,
+      value: 182_640,
+      to: -2,
     },
     {
       what: 'CO of 50 ppm at 9 % O₂ is 87.8 air-free',
@@ -118,12 +118,13 @@ describe('gas heat, worked examples', () => {
       says: /Leave now/,
     },
     {
-      what: 'CO in supply air above return: heat off',
+      what: 'CO in supply air above return, twice: heat off',
       card: 'combustion',
-      given: { gas: 'natural gas', return: 1, supply: 9 },
+      given: { gas: 'natural gas', return: 1, supply: 12, returnAgain: 2, supplyAgain: 13 },
       name: 'CO, supply above return',
-      value: 8,
+      value: 11,
       advice: 'act',
+      says: /Heat off now/,
     },
     {
       what: 'a flame signal under 1 µA is low',

@@ -1,26 +1,19 @@
 import { say, measured } from '../quantities/index.ts';
 import {
   clockedInput,
-  co2FromO2,
-  coAirFree,
-  excessAir,
+  DERATED_ABOVE_FT,
+  deratedInput,
   GASES,
   inputAtManifold,
-  judgeAmbientCo,
-  judgeCo,
   MOST_INLET_IN_WC,
+  USUAL_METER_PSIG,
   type Gas,
 } from '../combustion/index.ts';
-import { answer, DEFAULT_LIMITS, limitFrom, type Answer } from '../measurement/index.ts';
-import { reader, type Card, type CardInput } from './card.ts';
+import { answer, DEFAULT_LIMITS, type Answer } from '../measurement/index.ts';
+import { atmospherePsia } from '../airside/index.ts';
+import { elevation, reader, type Card, type CardInput } from './card.ts';
+import { gas } from './inputs.ts';
 
-const gas: CardInput = {
-  name: 'gas',
-  label: 'Gas',
-  choices: Object.keys(GASES),
-  usual: 'natural gas',
-  plate: 'gas',
-};
 const inWc = (name: string, label: string, more: Partial<CardInput> = {}): CardInput => ({
   name,
   label,
@@ -93,18 +86,19 @@ const pressures: Card = {
             source: 'orifice flow (Bernoulli)',
             ...(input === undefined
               ? {
+                  // The same tolerance, seen as input: the two never disagree.
                   band: {
-                    low: 95,
-                    high: 102,
+                    low: inputAtManifold(100, goal, goal - facts.manifoldTolerance),
+                    high: inputAtManifold(100, goal, goal + facts.manifoldTolerance),
                     from: 'common practice' as const,
-                    source: 'within the manifold tolerance',
+                    source: 'what the manifold tolerance gives',
                   },
                 }
               : {}),
             text:
-              share > 102
+              manifold > goal + facts.manifoldTolerance
                 ? `Overfires by ${(share - 100).toFixed(1)} %.`
-                : share < 95
+                : manifold < goal - facts.manifoldTolerance
                   ? `Underfires by ${(100 - share).toFixed(1)} %.`
                   : '',
           }),
@@ -186,9 +180,10 @@ const clocking: Card = {
   words: 'gas meter dial seconds cubic feet input btu',
   group: 'gas heat',
   inputs: [
+    gas,
     { name: 'volume', label: 'Gas on the dial', quantity: 'gasVolume', unit: 'ft³', usual: 2 },
     { name: 'seconds', label: 'in', quantity: 'time', unit: 's' },
-    { name: 'heating', label: 'Heating value', quantity: 'heatingValue', unit: 'Btu/ft³', usual: 1000 },
+    { name: 'heating', label: 'Heating value', quantity: 'heatingValue', unit: 'Btu/ft³', optional: true },
     {
       name: 'meter',
       label: 'Pressure at the meter',
@@ -205,25 +200,30 @@ const clocking: Card = {
       optional: true,
       plate: 'inputBtuh',
     },
+    elevation,
   ],
-  formula: '3600 · ft³ · heating value / s · (meter + 14.73) / 14.73 · 520 / (460 + gas °F)',
+  formula: '3600 · ft³ · heating value / s · (meter + atmosphere) / 14.73 · 520 / (460 + gas °F)',
   source: 'standard cubic foot, 14.73 psia and 60 °F (US gas industry)',
   caution: 'All other appliances off.',
-  answers: (values) => {
-    const { num, all } = reader(values);
+  answers: (values, limits = DEFAULT_LIMITS) => {
+    const { num, text, all } = reader(values);
     const dial = all('seconds');
     const ft3 = num('volume') ?? 2;
     if (!dial) return [];
+    const facts = GASES[text<Gas>('gas') ?? 'natural gas'];
     const meterPsig = num('meter');
     const gasF = num('gasF');
+    const up = num('elevation') ?? limits.elevationFt;
     const result = clockedInput({
       ft3,
       seconds: dial[0],
-      btuPerFt3: num('heating') ?? 1000,
-      ...(meterPsig === undefined ? {} : { meterPsig }),
+      btuPerFt3: num('heating') ?? facts.btuPerFt3,
+      meterPsig: meterPsig ?? USUAL_METER_PSIG,
+      atmospherePsia: atmospherePsia(up),
       ...(gasF === undefined ? {} : { gasF }),
     });
     const rated = num('rated');
+    const allowed = rated === undefined ? undefined : deratedInput(rated, up);
     return [
       answer({
         name: 'input',
@@ -234,13 +234,17 @@ const clocking: Card = {
         formula: clocking.formula,
         source: clocking.source,
         band:
-          rated === undefined
+          rated === undefined || allowed === undefined
             ? undefined
             : {
-                low: rated * 0.95,
-                high: rated * 1.02,
+                // As far either way as the manifold tolerance of natural gas gives.
+                low: allowed.low * 0.955,
+                high: allowed.high * 1.045,
                 from: 'plate',
-                source: say`plate, ${measured('heatRate', rated, 'Btu/h')}, −5 to +2 %`,
+                source:
+                  up > DERATED_ABOVE_FT
+                    ? say`plate, ${measured('heatRate', rated, 'Btu/h')}, less 4 % for each 1,000 ft up here where the maker gives no table`
+                    : say`plate, ${measured('heatRate', rated, 'Btu/h')}, ± 4.5 %`,
               },
         text:
           Math.abs(result.factor - 1) > 0.005
@@ -250,131 +254,14 @@ const clocking: Card = {
         improve: [
           ...(dial[0] < 30 ? ['time a longer turn: half a minute and more'] : []),
           ...(meterPsig === undefined
-            ? [say`note the pressure at the meter: ${measured('pressureGauge', 2, 'psig')} adds 13.6 %`]
+            ? [
+                say`note the pressure at the meter, taken as ${measured('gasPressure', 7, 'in w.c.')}: ${measured('pressureGauge', 2, 'psig')} would add an eighth`,
+              ]
             : []),
           'ask the supplier for the heating value',
         ],
       }),
     ];
-  },
-};
-
-const flue: Card = {
-  id: 'combustion',
-  title: 'Combustion',
-  words: 'co carbon monoxide o2 co2 flue air free excess analyser stack ambient',
-  group: 'gas heat',
-  inputs: [
-    gas,
-    { name: 'o2', label: 'O₂', quantity: 'percent', unit: '%', optional: true },
-    { name: 'co', label: 'CO in the flue', quantity: 'concentration', unit: 'ppm', optional: true },
-    { name: 'ambient', label: 'CO in the room', quantity: 'concentration', unit: 'ppm', optional: true },
-    { name: 'return', label: 'CO in return air', quantity: 'concentration', unit: 'ppm', optional: true },
-    { name: 'supply', label: 'CO in supply air', quantity: 'concentration', unit: 'ppm', optional: true },
-    { name: 'burner', label: 'Burner', choices: ['induced draft', 'power burner'], optional: true },
-  ],
-  formula: 'CO air-free = CO · 20.9 / (20.9 − O₂); CO₂ = ultimate · (20.9 − O₂) / 20.9',
-  source: 'combustion text-books; act at 100 ppm common practice, off at 400 ppm ANSI Z21.47 [from memory]',
-  caution: 'Low CO never clears an exchanger. Visible crack or hole: heat off now.',
-  answers: (values, limits = DEFAULT_LIMITS) => {
-    const { num, text, all } = reader(values);
-    const which = text<Gas>('gas') ?? 'natural gas';
-    const answers: Answer[] = [];
-    const o2 = num('o2');
-    const both = all('co', 'o2');
-    if (both) {
-      const value = coAirFree(both[0], both[1]);
-      answers.push(
-        answer({
-          name: 'CO air-free',
-          value,
-          unit: 'ppm',
-          quantity: 'concentration',
-          decimals: 0,
-          formula: 'CO · 20.9 / (20.9 − O₂)',
-          source: flue.source,
-          band: {
-            high: limits.coActPpm,
-            from: limitFrom(limits, 'coActPpm'),
-            source: `act from ${limits.coActPpm} ppm, off at 400`,
-          },
-          ...judgeCo(value, limits.coActPpm),
-        }),
-      );
-    }
-    if (o2 !== undefined) {
-      const power = text('burner') === 'power burner';
-      answers.push(
-        answer({
-          name: 'CO₂',
-          value: co2FromO2(which, o2),
-          unit: '%',
-          quantity: 'percent',
-          formula: 'ultimate · (20.9 − O₂) / 20.9',
-          source: 'ultimate CO₂ [from memory]',
-          band:
-            text('burner') === 'induced draft'
-              ? { low: 6.5, high: 9, from: 'common practice', source: 'induced draft' }
-              : undefined,
-        }),
-      );
-      answers.push(
-        answer({
-          name: 'excess air',
-          value: excessAir(which, o2),
-          unit: '%',
-          quantity: 'percent',
-          decimals: 0,
-          formula: '0.9 · O₂ / (20.9 − O₂)',
-          source: 'common practice',
-          ...(power
-            ? {
-                text:
-                  o2 >= 3 && o2 <= 5
-                    ? 'O₂ of 3 to 5 % is right for a power burner.'
-                    : 'A power burner is set to 3 to 5 % O₂.',
-                position: o2 < 3 ? ('below' as const) : o2 > 5 ? ('above' as const) : ('inside' as const),
-              }
-            : {}),
-        }),
-      );
-    }
-    const ambient = num('ambient');
-    if (ambient !== undefined)
-      answers.push(
-        answer({
-          name: 'CO in the room',
-          value: ambient,
-          unit: 'ppm',
-          quantity: 'concentration',
-          decimals: 0,
-          formula: 'as measured',
-          source: 'common practice',
-          band: { high: 9, from: 'common practice', source: '9 investigate, 35 off and ventilate, 70 leave' },
-          ...judgeAmbientCo(ambient),
-        }),
-      );
-    const air = all('return', 'supply');
-    if (air) {
-      const value = air[1] - air[0];
-      answers.push(
-        answer({
-          name: 'CO, supply above return',
-          value: Math.max(0, value),
-          unit: 'ppm',
-          quantity: 'concentration',
-          decimals: 0,
-          formula: 'supply − return',
-          source: 'common practice',
-          ...(value > 0 ? { advice: 'act' as const } : { position: 'inside' as const }),
-          text:
-            value > 0
-              ? 'Heat off now: flue gas gets into the supply air.'
-              : 'No rise; that alone clears nothing.',
-        }),
-      );
-    }
-    return answers;
   },
 };
 
@@ -413,4 +300,4 @@ const flame: Card = {
   },
 };
 
-export const GAS_CARDS: readonly Card[] = [pressures, clocking, flue, flame];
+export const GAS_CARDS: readonly Card[] = [pressures, clocking, flame];

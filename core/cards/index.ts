@@ -3,9 +3,10 @@
  * render them.
  */
 import { AIR_CARDS } from './air.ts';
-import type { Answer, MeasuringLimits } from '../measurement/index.ts';
-import { readInput, type Card } from './card.ts';
+import { DEFAULT_LIMITS, type Answer, type MeasuringLimits } from '../measurement/index.ts';
+import { Partly, readInput, type Card, type CardPart, type CardValues } from './card.ts';
 import { ELECTRICAL_CARDS } from './electrical.ts';
+import { FLUE_CARD } from './flue.ts';
 import { GAS_CARDS } from './gas.ts';
 import { REFRIGERANT_CARDS } from './refrigerant.ts';
 import { TIGHTNESS_CARDS } from './tightness.ts';
@@ -15,12 +16,14 @@ export * from './card.ts';
 export * from './plate.ts';
 export { splitPart } from './air.ts';
 export { approachPart, subcoolingPart, superheatPart } from './charge.ts';
-export { condenserSplitPart, evaporatorPart, ratioPart } from './cycle.ts';
+export { flueCoPart, roomPart } from './flue.ts';
+export { condenserSplitPart, dischargePart, evaporatingPart, evaporatorPart, ratioPart } from './cycle.ts';
 export { currentPart, voltagePart } from './unbalance.ts';
 
 export const CARDS: readonly Card[] = [
   ...REFRIGERANT_CARDS,
   ...AIR_CARDS,
+  FLUE_CARD,
   ...GAS_CARDS,
   ...ELECTRICAL_CARDS,
   ...TIGHTNESS_CARDS,
@@ -45,7 +48,7 @@ export type CardEntries = Readonly<
 
 /**
  * A card as filled in, with every input brought to its customary unit and judged, and the answers worked out
- * from them. `errors` names the input that cannot be and why; then there are no answers.
+ * from them. `errors` names what cannot be and why; what does not need it is answered all the same.
  *
  * @throws RangeError for a card that does not exist
  */
@@ -77,9 +80,31 @@ export function workedOut(
         attempt(name, () => readEntry(card, name, given)) ?? { ...given, customary: given.value },
       ] as const,
   );
-  const values = Object.fromEntries(read.map(([name, { customary }]) => [name, customary]));
-  const answers = errors.length > 0 ? [] : (attempt(null, () => card.answers(values, limits)) ?? []);
-  return { inputs: Object.fromEntries(read), answers, errors };
+  const wrong = new Set(errors.map(({ input }) => input));
+  const values = Object.fromEntries(
+    read.flatMap(([name, { customary }]) => (wrong.has(name) ? [] : [[name, customary]])),
+  );
+  const { answers, why } = partlyAnswered(card, values, limits);
+  return {
+    inputs: Object.fromEntries(read),
+    answers: [...answers],
+    errors: why === undefined ? errors : [...errors, { input: null, why }],
+  };
+}
+
+/** What a card can answer, and why not the rest. */
+export function partlyAnswered(
+  card: { readonly answers: CardPart },
+  values: CardValues,
+  limits: MeasuringLimits = DEFAULT_LIMITS,
+): { readonly answers: readonly Answer[]; readonly why?: string } {
+  try {
+    return { answers: card.answers(values, limits) };
+  } catch (error) {
+    if (error instanceof Partly) return { answers: error.answers, why: error.message };
+    if (error instanceof RangeError) return { answers: [], why: error.message };
+    throw error;
+  }
 }
 
 function readEntry(

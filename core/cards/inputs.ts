@@ -1,3 +1,4 @@
+import { GASES } from '../combustion/index.ts';
 import type { Answer } from '../measurement/index.ts';
 import { REFRIGERANTS, type RefrigerantName } from '../refrigerant/index.ts';
 import type { CardInput } from './card.ts';
@@ -10,6 +11,15 @@ export const refrigerant: CardInput = {
   label: 'Refrigerant',
   choices: Object.keys(REFRIGERANTS),
   plate: 'refrigerant',
+};
+
+/** Which gas it burns. */
+export const gas: CardInput = {
+  name: 'gas',
+  label: 'Gas',
+  choices: Object.keys(GASES),
+  usual: 'natural gas',
+  plate: 'gas',
 };
 
 /** A temperature, °F. */

@@ -1,4 +1,4 @@
-import { isFixedDevice, type MachineDetails } from '../machine/index.ts';
+import { DUAL_VOLTS, isFixedDevice, type MachineDetails } from '../machine/index.ts';
 import type { PlateFact } from './card.ts';
 
 /** A unit as far as cards are filled in from it. */
@@ -32,6 +32,7 @@ export function plateFacts(unit: PlateUnit, circuit = 1): Partial<Record<PlateFa
     manifoldInWc: heat?.manifoldInWc,
     gas: heat?.fuel === 'natural gas' || heat?.fuel === 'LP' ? heat.fuel : undefined,
     volts: unit.voltage,
+    dualVolts: electrical?.dual ? DUAL_VOLTS : undefined,
     tons: unit.tons,
     motorPulleyIn: blower?.motorPulleyIn,
     blowerPulleyIn: blower?.blowerPulleyIn,

@@ -2,6 +2,7 @@ import { atmospherePsia } from '../airside/index.ts';
 import { answer, DEFAULT_LIMITS, type Answer } from '../measurement/index.ts';
 import {
   cylinderLimit,
+  fitsAtRest,
   restPressure,
   saturationPressure,
   saturationTemperature,
@@ -11,6 +12,9 @@ import { elevation, reader, type Card } from './card.ts';
 import { charge } from './charge.ts';
 import { cycle } from './cycle.ts';
 import { estimated, F, psig, refrigerant } from './inputs.ts';
+
+/** An equalised circuit below this is empty for all purposes, psig [common practice]. */
+const EMPTY_PSIG = 10;
 
 const SATURATION = 'published vapour-pressure equations, see docs/sources.md';
 
@@ -72,14 +76,32 @@ const chart: Card = {
             text: {
               present:
                 'At rest there is liquid in it: the circuit is not empty. How much, this does not say.',
-              'little left': 'Below saturation at rest: little or no liquid is left.',
+              'little left':
+                pressure < EMPTY_PSIG
+                  ? 'Empty, or next to it: find the leak before anything is put in.'
+                  : 'Below saturation at rest: little or no liquid is left.',
               'above saturation':
                 'Above saturation at rest: not equalised, warmer inside than you think, or something ' +
                 'in it that does not condense.',
             }[rest.liquid],
             improve: ['Let it stand until coil, shell and air have one temperature.'],
+            ...(rest.liquid === 'little left' && pressure < EMPTY_PSIG ? { advice: 'act' as const } : {}),
           }),
         );
+        const others = fitsAtRest(name, pressure, ambient, air);
+        if (others.length > 0)
+          answers.push(
+            answer({
+              ...base,
+              name: 'another refrigerant fits',
+              value: pressure,
+              unit: 'psig',
+              quantity: 'pressureGauge',
+              decimals: 0,
+              advice: 'measure first',
+              text: `It stands where ${others.join(' or ')} would: is it really ${name} in there? Identify it before anything is added or recovered.`,
+            }),
+          );
       }
     }
     if (temperature !== undefined) {

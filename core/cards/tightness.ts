@@ -72,20 +72,25 @@ const standing: Card = {
       atmospherePsi: atmospherePsia(num('elevation') ?? limits.elevationFt),
     });
     const most = num('most');
+    // The plate limits the highest pressure of the whole test, warming included.
+    const highest = Math.max(startPsig, endPsig, r.expectedPsig);
     return [
-      ...(most !== undefined && startPsig > most
+      ...(most !== undefined && highest > most
         ? [
             answer({
               name: 'test pressure',
-              value: startPsig,
+              value: highest,
               unit: 'psig',
               quantity: 'pressureGauge',
               decimals: 0,
-              formula: 'as measured',
+              formula: 'highest of the start, the end and what the temperature makes of it',
               source: 'plate',
               advice: 'act' as const,
               band: { high: most, from: 'plate' as const, source: 'low side of the plate' },
-              text: 'Above the low side of the plate: let it down now.',
+              text:
+                startPsig > most || endPsig > most
+                  ? 'Above the low side of the plate: let it down now.'
+                  : 'It warms past the low side of the plate: let some out now.',
             }),
           ]
         : []),
@@ -110,10 +115,16 @@ const standing: Card = {
           from: 'worked out',
           source: say`what gauge and thermometer leave open: ± ${measured('pressureDifference', r.uncertaintyPsi, 'psi')}`,
         },
-        ...(r.leak ? { advice: 'act' as const } : { position: 'inside' as const }),
+        ...(r.leak
+          ? { advice: 'act' as const }
+          : r.gained
+            ? { advice: 'wait' as const, position: 'below' as const }
+            : { position: 'inside' as const }),
         text: r.leak
           ? 'A leak: bubbles at every joint.'
-          : `No drop beyond what the instruments leave open${r.noLargerThan === undefined ? '' : `: no leak larger than ${r.noLargerThan.toFixed(2)} standard ft³ a day`}. Passing also needs bubbles at every joint and the vacuum decay.`,
+          : r.gained
+            ? 'It gained beyond its temperature: nothing was tested. Is the regulator shut off, is the thermometer on the pipe, did the gauge drift? Begin again.'
+            : `No drop beyond what the instruments leave open${r.noLargerThan === undefined ? '' : `: no leak larger than ${r.noLargerThan.toFixed(2)} standard ft³ a day`}. Passing also needs bubbles at every joint and the vacuum decay.`,
         confidence: minutes < 15 ? 'low' : minutes < 60 ? 'fair' : 'high',
         improve: [
           ...(minutes < 60 ? ['stand longer: fifteen minutes find gross leaks only'] : []),

@@ -1,3 +1,4 @@
+import { DUAL_VOLTS } from '../machine/index.ts';
 import { currentUnbalance, voltageUnbalance } from '../electrical/index.ts';
 import { answer, limitFrom, type Answer } from '../measurement/index.ts';
 import { inParts, reader, type Card, type CardPart } from './card.ts';
@@ -6,16 +7,43 @@ import { amps, LIVE, volts } from './inputs.ts';
 const FORMULA = 'unbalance % = 100 · greatest deviation from the mean / mean';
 /** A pair below half of the highest has lost its phase [common practice]. */
 const LOST_PHASE_SHARE = 0.5;
+/** A leg below half of the mean carries next to nothing: it runs on two [common practice]. */
+const SINGLE_PHASING_SHARE = 0.5;
 
-/** Volts that a plate allows: 187 to 253 for 208/230 V, else ±10 % [common practice]. */
-const allowedVolts = (plate: number): readonly [low: number, high: number, source: string] =>
-  plate === 208 || plate === 230
-    ? [187, 253, '208/230 V plate: 187 to 253']
-    : [plate * 0.9, plate * 1.1, `${plate} V ± 10 %`];
+/** Volts that a plate allows: 187 to 253 only where it says 208/230, else ±10 % [common practice]. */
+const allowedVolts = (plate: number, dual: boolean): readonly [low: number, high: number, source: string] =>
+  dual ? [187, 253, '208/230 V plate: 187 to 253'] : [plate * 0.9, plate * 1.1, `${plate} V ± 10 %`];
+
+/** The supply against the plate: first of all where it is none that the machine is made for. */
+function againstPlate(pairs: readonly number[], plate: number, dual: boolean): Answer {
+  const [low, high, source] = allowedVolts(plate, dual);
+  const off = (v: number) => Math.max(low - v, v - high);
+  const farthest = pairs.toSorted((a, b) => off(b) - off(a))[0] as number;
+  const wrong = farthest < low ? 'below' : farthest > high ? 'above' : undefined;
+  return answer({
+    name: 'farthest from the plate',
+    value: farthest,
+    unit: 'V',
+    quantity: 'voltage',
+    decimals: 0,
+    formula: 'the pair farthest from the plate',
+    source: 'common practice',
+    band: { low, high, from: 'plate', source },
+    ...(wrong
+      ? {
+          advice: 'act' as const,
+          text:
+            farthest < plate * 0.6 || farthest > plate * 1.6
+              ? `This is no supply for a plate of ${plate} V: do not start it.`
+              : `Out of the plate’s range: find out why before it runs on it.`,
+        }
+      : {}),
+  });
+}
 
 /** The supply: a lost phase before anything else, then unbalance, then how far it is from the plate. */
 export const voltagePart: CardPart = (values) => {
-  const { num, all } = reader(values);
+  const { num, text, all } = reader(values);
   const pairs = all('v12', 'v23', 'v31');
   if (!pairs) return [];
   if (pairs.some((v) => v < LOST_PHASE_SHARE * Math.max(...pairs)))
@@ -53,20 +81,9 @@ export const voltagePart: CardPart = (values) => {
   ];
   const plate = num('plate');
   if (plate === undefined) return answers;
-  const [low, high, source] = allowedVolts(plate);
-  return [
-    ...answers,
-    answer({
-      name: 'farthest from the plate',
-      value: pairs.toSorted((a, b) => Math.abs(b - plate) - Math.abs(a - plate))[0] as number,
-      unit: 'V',
-      quantity: 'voltage',
-      decimals: 0,
-      formula: 'the pair farthest from the plate',
-      source: 'common practice',
-      band: { low, high, from: 'plate', source },
-    }),
-  ];
+  const supply = againstPlate(pairs, plate, text('dual') === DUAL_VOLTS);
+  // What is wrong with it stands first.
+  return supply.advice === 'act' ? [supply, ...answers] : [...answers, supply];
 };
 
 /** What each leg draws: a leg without current before anything else, then unbalance, then the rating. */
@@ -74,17 +91,19 @@ export const currentPart: CardPart = (values, limits) => {
   const { num, all } = reader(values);
   const legs = all('a1', 'a2', 'a3');
   if (!legs) return [];
-  if (legs.some((a) => a === 0))
+  const mean = legs.reduce((sum, a) => sum + a, 0) / 3;
+  const lowest = Math.min(...legs);
+  if (mean > 0 && lowest < SINGLE_PHASING_SHARE * mean)
     return [
       answer({
         name: 'leg without current',
-        value: 0,
+        value: lowest,
         unit: 'A',
         quantity: 'current',
         formula: 'as measured',
         source: 'common practice',
         advice: 'act',
-        text: 'A leg carries nothing: contactor, fuse or winding. Stop it.',
+        text: 'Single-phasing: a leg carries next to nothing. Stop it; contactor, fuse, then winding.',
       }),
     ];
   const u = currentUnbalance(legs, limits.currentUnbalancePct);
@@ -138,6 +157,13 @@ export const unbalance: Card = {
     volts('v23', 'L2–L3'),
     volts('v31', 'L3–L1'),
     volts('plate', 'Plate', { plate: 'volts' }),
+    {
+      name: 'dual',
+      label: 'Plate for two supplies',
+      choices: [DUAL_VOLTS],
+      optional: true,
+      plate: 'dualVolts',
+    },
     amps('a1', 'L1'),
     amps('a2', 'L2'),
     amps('a3', 'L3'),

@@ -11,6 +11,10 @@ const F = (name: string, label: string, more: Partial<CardInput> = {}): CardInpu
   ...more,
 });
 
+const FLUIDS = ['water', 'antifreeze'] as const;
+/** So near to the freeze stat a loop is close to freezing, °F. */
+const NEAR_FREEZING_F = 5;
+
 const loop: Card = {
   id: 'loop',
   title: 'Loop flow and heat',
@@ -22,11 +26,12 @@ const loop: Card = {
     { name: 'gpm', label: 'Flow', quantity: 'waterFlow', unit: 'gpm', optional: true },
     { name: 'tons', label: 'Size, tons', optional: true, plain: true, plate: 'tons' },
     { name: 'eer', label: 'EER', optional: true, plain: true, usual: 13 },
+    { name: 'fluid', label: 'In the loop', choices: FLUIDS, optional: true },
   ],
   formula: 'Btu/h = 500 · gpm · ΔT; rejected = cooling · (1 + 3.412 / EER)',
   source: 'heat balance of water; bands common practice',
   answers: (values) => {
-    const { num, all } = reader(values);
+    const { num, text, all } = reader(values);
     const water = all('entering', 'leaving');
     if (!water) return [];
     const [entering, leaving] = water;
@@ -34,7 +39,33 @@ const loop: Card = {
     const cooling = difference > 0;
     const [gpm, tons, eer] = [num('gpm'), num('tons'), num('eer') ?? 13];
     const band = cooling ? LOOP.coolingRiseF : LOOP.heatingDropF;
+    // Nobody knows what is in it: then it is taken for water, which freezes first.
+    const stat = LOOP.freezeStatF[text<(typeof FLUIDS)[number]>('fluid') ?? 'water'];
+    const coldest = Math.min(entering, leaving);
     const answers: Answer[] = [
+      ...(coldest < stat + NEAR_FREEZING_F
+        ? [
+            answer({
+              name: 'coldest water',
+              value: coldest,
+              unit: '°F',
+              quantity: 'temperature',
+              formula: 'the lower of in and out',
+              source: 'common practice',
+              band: {
+                low: stat + NEAR_FREEZING_F,
+                from: 'common practice' as const,
+                source: say`freeze stat at ${degF(stat)}`,
+              },
+              advice: 'act' as const,
+              text:
+                coldest <= stat
+                  ? 'At the freeze stat: stop it before the coil bursts. Flow first, then the boiler.'
+                  : 'Near freezing: flow, strainer and boiler now, and make sure that the freeze stat works.',
+              improve: text('fluid') === undefined ? ['find out whether the loop holds antifreeze'] : [],
+            }),
+          ]
+        : []),
       answer({
         name: cooling ? 'rise (it cools)' : 'drop (it heats)',
         value: Math.abs(difference),

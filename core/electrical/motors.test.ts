@@ -1,19 +1,66 @@
 import fc from 'fast-check';
-import { capacitanceFromAmps, controlVolts, deratingFor, insulationAt40C, windings } from './index.ts';
+import {
+  singlePhaseWindings,
+  capacitanceFromAmps,
+  controlVolts,
+  deratingFor,
+  insulationAt40C,
+  windings,
+} from './index.ts';
 
-describe('windings', () => {
-  it('alike, unlike, shorted and open are told apart (common practice: a few per cent)', () => {
-    expect(windings([1.2, 1.22, 1.19], false).verdict).toBe('alike');
-    expect(windings([1.2, 1.2, 0.7], false).verdict).toBe('unlike');
-    expect(windings([0.01, 1.2, 1.2], false).verdict).toBe('shorted');
-    expect(windings([undefined, 1.2, 1.2], false).verdict).toBe('open');
-    expect(() => windings([1, 2], false)).toThrow(/three pairs/);
+describe('windings of three phases', () => {
+  const of = (ohms: readonly (number | undefined)[], shell?: 'cool' | 'hot') => windings(ohms, shell).verdict;
+
+  it('alike, unlike and shorted are told apart (common practice: a few per cent)', () => {
+    expect(of([1.2, 1.22, 1.19])).toBe('alike');
+    expect(of([1.2, 1.2, 0.9])).toBe('unlike');
+    expect(of([0.01, 1.2, 1.2])).toBe('shorted');
+    expect(() => windings([1, 2], 'cool')).toThrow(/three pairs/);
+    expect(() => windings([1, -2, 1], 'cool')).toThrow(/negative/);
   });
 
-  it('open and hot is the overload, not a dead compressor (common practice)', () => {
-    const hot = windings([undefined, undefined, undefined], true);
-    expect(hot.verdict).toBe('open on overload');
-    expect(hot.text).toMatch(/before anything is condemned/);
+  // Three equal windings R. Wye, one open: the two pairs with it are open, the third reads 2R. Delta, one open: the
+  // pair across it reads 2R (two in series), the others R, where all read 2R/3 before.
+  it('an open wye phase opens two pairs, an open delta leg raises one (series and parallel circuit)', () => {
+    const R = 1.5;
+    expect(of([undefined, undefined, 2 * R], 'cool')).toBe('open wye phase');
+    expect(of([2 * R, R, R], 'cool')).toBe('open delta leg');
+    expect(of([R, R * 1.02, 2 * R], 'hot')).toBe('open delta leg');
+    expect(of([undefined, R, R], 'cool')).toBe('no winding does that');
+  });
+
+  it('open on a shell that is hot, or nobody knows, is perhaps the overload and waits (common practice)', () => {
+    for (const shell of ['hot', undefined] as const) {
+      expect(of([undefined, undefined, undefined], shell)).toBe('perhaps the overload');
+      expect(of([undefined, undefined, 3], shell)).toBe('perhaps the overload');
+    }
+    expect(windings([undefined, undefined, undefined], undefined).text).toMatch(
+      /before anything is condemned/,
+    );
+    expect(of([undefined, undefined, undefined], 'cool')).toBe('all open');
+  });
+});
+
+describe('windings of one phase', () => {
+  const of = (commonRun?: number, commonStart?: number, runStart?: number, shell?: 'cool' | 'hot') =>
+    singlePhaseWindings({ commonRun, commonStart, runStart }, shell);
+
+  it('start to run is the sum of the other two (series circuit)', () => {
+    expect(of(0.8, 3.2, 4).verdict).toBe('alike');
+    expect(of(0.8, 3.2, 2).verdict).toBe('unlike');
+    expect(of(3.2, 0.8, 4).text).toMatch(/named the wrong way round/);
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.3, max: 5, noNaN: true }),
+        fc.double({ min: 5.1, max: 20, noNaN: true }),
+        (run, start) => expect(of(run, start, run + start).verdict).toBe('alike'),
+      ),
+    );
+  });
+
+  it('common open to both is the overload, unless the shell is known to be cool (common practice)', () => {
+    expect(of(undefined, undefined, 4).verdict).toBe('perhaps the overload');
+    expect(of(undefined, undefined, 4, 'cool')).toMatchObject({ verdict: 'all open' });
   });
 });
 

@@ -1,7 +1,23 @@
 /** Motors and their circuits: windings, insulation, capacitors, control power. */
 
+export type ShellTemperature = 'cool' | 'hot';
+
+export type WindingVerdict =
+  | 'alike'
+  | 'unlike'
+  | 'shorted'
+  /** Two pairs open: a wye phase is gone. */
+  | 'open wye phase'
+  /** One pair about twice the others: a delta leg is gone. */
+  | 'open delta leg'
+  | 'all open'
+  /** One pair open and the others not: no winding does that. */
+  | 'no winding does that'
+  /** Hot, or nobody knows: perhaps the internal overload. */
+  | 'perhaps the overload';
+
 export interface Windings {
-  readonly verdict: 'alike' | 'unlike' | 'open' | 'open on overload' | 'shorted';
+  readonly verdict: WindingVerdict;
   /** Greatest deviation from the mean of the pairs, %; undefined when a pair is open. */
   readonly spreadPct?: number | undefined;
   readonly text: string;
@@ -9,35 +25,59 @@ export interface Windings {
 
 /** Pairs of a three-phase motor are alike within a few per cent [common practice]; five taken here. */
 const ALIKE_PCT = 5;
+/** Less than this is no winding but a short, or the leads, Ω. */
+const SHORTED_OHM = 0.02;
+/** With a leg of a delta open the pair across it reads twice the others [series and parallel circuit]. */
+const DELTA_OPEN = { times: 2, within: 0.2 } as const;
+
+const OVERLOAD =
+  'perhaps only the internal overload. Let it cool, which takes hours, and measure again before anything is condemned.';
+
+/** An open that may be the overload waits: only a shell that is known to be cool speaks of the winding. */
+const unlessCool = (
+  shell: ShellTemperature | undefined,
+  cool: { verdict: WindingVerdict; text: string },
+): Windings =>
+  shell === 'cool'
+    ? cool
+    : {
+        verdict: 'perhaps the overload',
+        text: `${shell === 'hot' ? 'Open and hot' : 'Open, and nobody knows how hot the shell is'}: ${OVERLOAD}`,
+      };
 
 /**
- * Judges the three pairs of windings. An open pair on a hot shell is the internal overload until it has
- * cooled: condemning it then is a costly mistake [common practice].
+ * Judges the three pairs of windings of a three-phase motor. An open wye phase opens two pairs, an open delta leg
+ * raises one [series and parallel circuit]. An open on a shell that is hot, or whose temperature nobody knows, may be
+ * the internal overload: condemning it then is a costly mistake [common practice].
  *
  * @param ohms the three pairs; Infinity or undefined for open
+ * @throws RangeError unless there are three, or for a negative one
  */
-export function windings(ohms: readonly (number | undefined)[], shellHot: boolean): Windings {
+export function windings(
+  ohms: readonly (number | undefined)[],
+  shell: ShellTemperature | undefined,
+): Windings {
   if (ohms.length !== 3) throw new RangeError('three pairs of windings are measured');
-  const open = ohms.filter((r) => r === undefined || !Number.isFinite(r)).length;
-  if (open > 0)
-    return shellHot
-      ? {
-          verdict: 'open on overload',
-          text:
-            'Open and hot: the internal overload is out. Cool it, which takes hours, and measure ' +
-            'again before anything is condemned.',
-        }
-      : {
-          verdict: 'open',
-          text:
-            open === 3
-              ? 'Open in all pairs and cold: a lead, a terminal or the overload itself.'
-              : 'Open in a pair and cold: a winding is gone.',
-        };
-  const values = ohms as number[];
-  if (values.some((r) => r < 0)) throw new RangeError('a resistance is not negative');
+  if (ohms.some((r) => r !== undefined && r < 0)) throw new RangeError('a resistance is not negative');
+  const values = ohms.filter((r): r is number => r !== undefined && Number.isFinite(r));
+  const open = 3 - values.length;
+  if (open === 3)
+    return unlessCool(shell, {
+      verdict: 'all open',
+      text: 'Open in all pairs and cool: a lead, a terminal, the overload itself, or the winding.',
+    });
+  if (open === 2)
+    return unlessCool(shell, {
+      verdict: 'open wye phase',
+      text: 'Two pairs open and cool: a phase of a wye is gone, or its lead. The pair that still reads is sound.',
+    });
+  if (open === 1)
+    return {
+      verdict: 'no winding does that',
+      text: 'One pair open and the others not: no winding does that. Measure again, at the contactor, leads off.',
+    };
   const mean = values.reduce((sum, r) => sum + r, 0) / 3;
-  if (mean === 0 || values.some((r) => r < 0.02))
+  if (values.some((r) => r < SHORTED_OHM))
     return {
       verdict: 'shorted',
       spreadPct: mean === 0 ? 0 : undefined,
@@ -46,15 +86,73 @@ export function windings(ohms: readonly (number | undefined)[], shellHot: boolea
         'leads and measure at the contactor.',
     };
   const spreadPct = (100 * Math.max(...values.map((r) => Math.abs(r - mean)))) / mean;
-  return spreadPct <= ALIKE_PCT
-    ? { verdict: 'alike', spreadPct, text: 'Alike. To ground and under load it may still be bad.' }
-    : {
-        verdict: 'unlike',
-        spreadPct,
-        text:
-          'Unlike: turns are shorted or a joint is bad. Measure again at the terminals with the ' +
-          'leads off.',
-      };
+  if (spreadPct <= ALIKE_PCT)
+    return { verdict: 'alike', spreadPct, text: 'Alike. To ground and under load it may still be bad.' };
+  const [low, middle, high] = values.toSorted((a, b) => a - b) as [number, number, number];
+  const othersAlike = (middle - low) / middle < 2 * (ALIKE_PCT / 100);
+  if (othersAlike && Math.abs(high / ((low + middle) / 2) / DELTA_OPEN.times - 1) < DELTA_OPEN.within)
+    return {
+      verdict: 'open delta leg',
+      spreadPct,
+      text: 'One pair reads about twice the others: a leg of a delta is open.',
+    };
+  return {
+    verdict: 'unlike',
+    spreadPct,
+    text:
+      'Unlike: turns are shorted or a joint is bad. Measure again at the terminals with the ' + 'leads off.',
+  };
+}
+
+/** Start and run winding in series make the largest pair, within this and what a meter leaves open. */
+const SERIES = { share: 0.1, ohm: 0.2 } as const;
+
+/**
+ * Judges the three pairs of a single-phase compressor: start to run is common to run and common to start in series, so
+ * R–S = C–R + C–S (published, series circuit), and the run winding has the fewer ohms. Common open to both with start
+ * to run whole is the overload in the common lead.
+ *
+ * @throws RangeError for a negative one
+ */
+export function singlePhaseWindings(
+  { commonRun, commonStart, runStart }: SinglePhaseOhms,
+  shell: ShellTemperature | undefined,
+): Windings {
+  const all = [commonRun, commonStart, runStart];
+  if (all.some((r) => r !== undefined && r < 0)) throw new RangeError('a resistance is not negative');
+  const whole = (r: number | undefined): r is number => r !== undefined && Number.isFinite(r);
+  if (!whole(commonRun) && !whole(commonStart) && whole(runStart))
+    return unlessCool(shell, {
+      verdict: 'all open',
+      text: 'Common is open to both and start to run is whole, cool: the overload stays open, or the common lead.',
+    });
+  if (!whole(commonRun) || !whole(commonStart) || !whole(runStart))
+    return unlessCool(shell, { verdict: 'unlike', text: 'Open and cool: a winding or its lead is gone.' });
+  if (all.some((r) => (r as number) < SHORTED_OHM))
+    return { verdict: 'shorted', text: 'A pair reads next to nothing: shorted, or the leads touch.' };
+  const sum = commonRun + commonStart;
+  const off = Math.abs(runStart - sum);
+  const spreadPct = (100 * off) / sum;
+  if (off > SERIES.share * sum + SERIES.ohm)
+    return {
+      verdict: 'unlike',
+      spreadPct,
+      text: 'Run to start is not the sum of the other two: turns are shorted, or a lead is on another terminal.',
+    };
+  return {
+    verdict: 'alike',
+    spreadPct,
+    text:
+      commonRun < commonStart
+        ? 'Run to start is the sum of the other two, and run has the fewer ohms: they fit.'
+        : 'They add up, but run should have fewer ohms than start: are R and S named the wrong way round?',
+  };
+}
+
+export interface SinglePhaseOhms {
+  readonly commonRun: number | undefined;
+  readonly commonStart: number | undefined;
+  readonly runStart: number | undefined;
 }
 
 /**
@@ -68,8 +166,8 @@ export function insulationAt40C(megohms: number, windingC: number): number {
 }
 
 /**
- * Least insulation after one minute at 40 °C, MΩ: 5 for low-voltage random windings [M, IEEE 43]; hermetic 1,
- * the maker's limit wins.
+ * Least insulation after one minute, MΩ: 5 at 40 °C for low-voltage random windings [M, IEEE 43]; hermetic compressors
+ * as measured and never corrected, by the maker's limit, often 0.5 to 1 [common practice].
  */
 export const LEAST_MEGOHMS = { motor: 5, 'hermetic compressor': 1 } as const;
 

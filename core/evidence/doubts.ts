@@ -1,15 +1,19 @@
 import { convert, degF, say, type Said } from '../quantities/index.ts';
-import { swappedHoses } from '../refrigerant/index.ts';
+import { fitsRunning, REFRIGERANTS, swappedHoses, type RefrigerantName } from '../refrigerant/index.ts';
+import type { CircuitFacts } from './results.ts';
 import { READING_POINTS, type ReadingPoint, type ReadingSet } from './points.ts';
 
 /** Return air of a cooled room is never this cold in °F, and often is in °C [common practice]. */
 const ROOM_IN_CELSIUS = [10, 40] as const;
+/** Two thermometers may differ so much [common practice]. */
+const WARMER_F = 2;
 
 /**
  * What to ask before a set of cooling readings is believed: swapped hoses, a clamp on the wrong pipe, °C
- * written as °F. They are questions; nothing is changed or left out.
+ * written as °F, supply warmer than return, another refrigerant than the plate's. They are questions; nothing is
+ * changed or left out.
  */
-export function readingQuestions(set: ReadingSet): Said[] {
+export function readingQuestions(set: ReadingSet, facts: CircuitFacts = {}): Said[] {
   if (set.mode !== 'cooling') return [];
   const read = (point: ReadingPoint) => {
     const reading = set.readings.find((r) => r.point === point);
@@ -18,8 +22,15 @@ export function readingQuestions(set: ReadingSet): Said[] {
       : undefined;
   };
   const questions: Said[] = [];
-  const [suction, liquid, suctionLine, liquidLine, back] = (
-    ['suction pressure', 'liquid pressure', 'suction line', 'liquid line', 'return air'] as const
+  const [suction, liquid, suctionLine, liquidLine, back, supply] = (
+    [
+      'suction pressure',
+      'liquid pressure',
+      'suction line',
+      'liquid line',
+      'return air',
+      'supply air',
+    ] as const
   ).map(read);
   const hoses = swappedHoses(suction, liquid);
   if (hoses) questions.push(hoses);
@@ -29,5 +40,27 @@ export function readingQuestions(set: ReadingSet): Said[] {
   const apart = suction !== undefined && liquid !== undefined && liquid - suction > 60;
   if (apart && suctionLine !== undefined && liquidLine !== undefined && liquidLine < suctionLine + 6)
     questions.push('The liquid line reads no warmer than the suction line: is each clamp on its own pipe?');
+  if (back !== undefined && supply !== undefined && supply > back + WARMER_F)
+    questions.push('Supply air is warmer than the return in cooling: is the heat on, or are they swapped?');
+  const plate = facts.refrigerant;
+  const others =
+    typeof plate === 'string' &&
+    Object.hasOwn(REFRIGERANTS, plate) &&
+    hoses === undefined &&
+    suction !== undefined &&
+    liquid !== undefined &&
+    back !== undefined &&
+    set.outdoorF !== undefined
+      ? fitsRunning(plate as RefrigerantName, {
+          suctionPsig: suction,
+          liquidPsig: liquid,
+          outdoorF: set.outdoorF,
+          returnF: back,
+        })
+      : [];
+  if (others.length > 0)
+    questions.push(
+      `These pressures make no sense for ${plate} and would for ${others.join(' or ')}: what is in it?`,
+    );
   return questions;
 }

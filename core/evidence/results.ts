@@ -1,9 +1,15 @@
 import {
   approachPart,
+  cardOf,
   condenserSplitPart,
   currentPart,
+  dischargePart,
+  evaporatingPart,
   evaporatorPart,
+  flueCoPart,
+  partlyAnswered,
   ratioPart,
+  roomPart,
   splitPart,
   subcoolingPart,
   superheatPart,
@@ -30,8 +36,14 @@ export type CircuitFacts = Partial<Record<PlateFact, number | string | null>>;
 
 type Mode = ReadingSet['mode'];
 const COOLING: readonly Mode[] = ['cooling'];
+const HEATING: readonly Mode[] = ['heating'];
 const RUNNING: readonly Mode[] = ['cooling', 'heating'];
 const ALWAYS: readonly Mode[] = ['cooling', 'heating', 'off'];
+
+/** A card that a set is asked as a whole. */
+function wholeCard(id: string): CardPart {
+  return (values, limits) => cardOf(id)?.answers(values, limits) ?? [];
+}
 
 /**
  * What a set of readings is asked, and in which mode: the parts of the bench cards, so that sheet and bench
@@ -39,13 +51,22 @@ const ALWAYS: readonly Mode[] = ['cooling', 'heating', 'off'];
  */
 const ASKED: readonly { readonly name: string; readonly modes: readonly Mode[]; readonly part: CardPart }[] =
   [
+    // What is about people comes first.
+    { name: 'CO in the room', modes: ALWAYS, part: roomPart },
+    { name: 'CO air-free', modes: HEATING, part: flueCoPart },
     { name: 'superheat', modes: COOLING, part: superheatPart },
+    { name: 'evaporating', modes: COOLING, part: evaporatingPart },
     { name: 'subcooling', modes: COOLING, part: subcoolingPart },
     { name: 'approach', modes: COOLING, part: approachPart },
     { name: 'condenser split', modes: COOLING, part: condenserSplitPart },
     { name: 'evaporator difference', modes: COOLING, part: evaporatorPart },
     { name: 'pressure ratio', modes: COOLING, part: ratioPart },
+    { name: 'discharge line', modes: COOLING, part: dischargePart },
     { name: 'split', modes: COOLING, part: splitPart },
+    { name: 'rise', modes: HEATING, part: wholeCard('rise') },
+    { name: 'gas pressure', modes: HEATING, part: wholeCard('gas-pressure') },
+    { name: 'flame signal', modes: HEATING, part: wholeCard('flame-signal') },
+    { name: 'loop', modes: RUNNING, part: wholeCard('loop') },
     { name: 'voltage unbalance', modes: ALWAYS, part: voltagePart },
     { name: 'current unbalance', modes: RUNNING, part: currentPart },
   ];
@@ -61,6 +82,16 @@ const CARD_NAMES: Partial<Record<ReadingPoint, readonly string[]>> = {
   'return wet bulb': ['returnWet', 'indoorWet'],
   'supply wet bulb': ['supplyWet'],
   'discharge line': ['discharge'],
+  'inlet gas, standing': ['static'],
+  'inlet gas, firing': ['running'],
+  'manifold gas': ['manifold'],
+  'flame signal': ['signal'],
+  'flue oxygen': ['o2'],
+  'flue CO': ['co'],
+  'room CO': ['ambient'],
+  'water in': ['entering'],
+  'water out': ['leaving'],
+  'water flow': ['gpm'],
   'volts L1-L2': ['v12'],
   'volts L2-L3': ['v23'],
   'volts L3-L1': ['v31'],
@@ -79,9 +110,15 @@ function cardValues(set: ReadingSet, facts: CircuitFacts): CardValues {
     // A refrigerant whose curve is not on record answers nothing.
     refrigerant: Object.hasOwn(REFRIGERANTS, String(facts.refrigerant)) ? facts.refrigerant : undefined,
     device: facts.metering,
-    target: facts.subcoolingTargetF,
+    // A target is of what the machine does now.
+    target: set.mode === 'heating' ? facts.manifoldInWc : facts.subcoolingTargetF,
     approachTarget: facts.approachTargetF,
+    riseMin: facts.riseMinF,
+    riseMax: facts.riseMaxF,
+    gas: facts.gas,
     plate: facts.volts,
+    dual: facts.dualVolts,
+    tons: facts.tons,
     outdoor: set.outdoorF,
     minutes: set.minutesRunning,
     condenser: set.condenser,
@@ -108,12 +145,9 @@ export function readingAnswers(
   const troubles: ReadingTrouble[] = [];
   for (const { name, modes, part } of ASKED) {
     if (!modes.includes(set.mode)) continue;
-    try {
-      answers.push(...part(values, limits));
-    } catch (error) {
-      if (!(error instanceof RangeError)) throw error;
-      troubles.push({ name, why: error.message });
-    }
+    const { answers: said, why } = partlyAnswered({ answers: part }, values, limits);
+    answers.push(...said);
+    if (why !== undefined) troubles.push({ name, why });
   }
   return { answers, troubles };
 }

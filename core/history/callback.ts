@@ -25,7 +25,8 @@ export function callbacksOf(
 ): Callback[] {
   const calls = facts.calls
     .filter((call) => call.kind !== 'maintenance')
-    .sort((a, b) => a.receivedAtMs - b.receivedAtMs || (a.id < b.id ? -1 : 1));
+    .sort((a, b) => a.receivedAtMs - b.receivedAtMs || (a.id < b.id ? -1 : 1))
+    .map((call, i, all) => ({ ...call, systems: systemsOf(call, all.slice(0, i)) }));
   return calls
     .filter((call) => call.kind === 'call')
     .flatMap((later) => {
@@ -53,3 +54,12 @@ export function callbacksOf(
       return [{ earlier, later, days, reason }];
     });
 }
+
+/**
+ * The systems of a call. A planned return on which nobody named one goes on with the trouble of the call before it: it
+ * is the rest of that repair.
+ */
+const systemsOf = (call: CallFact, before: readonly CallFact[]): CallFact['systems'] =>
+  call.kind === 'planned return' && call.systems.length === 0
+    ? (before.findLast((b) => b.kind === 'call')?.systems ?? [])
+    : call.systems;

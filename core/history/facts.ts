@@ -18,6 +18,8 @@ export interface UnitFacts {
   readonly builtOn?: PlainDate;
   readonly installedOn?: PlainDate;
   readonly refrigerants: readonly string[];
+  /** Pounds of charge by circuit, where they are on record. */
+  readonly charges?: Readonly<Record<number, number>>;
   readonly calls: readonly CallFact[];
   readonly additions: readonly AdditionFact[];
   readonly leakRepairs: readonly LeakRepairFact[];
@@ -90,8 +92,12 @@ export interface HistorySettings {
   readonly repeatWindowDays: number;
   readonly repeatSameClass: number;
   readonly repeatAnyFailures: number;
-  /** Month in which a season-year begins: additions in one summer are one season-year. */
-  readonly seasonYearStartMonth: number;
+  /** Leaker: additions so many days apart at least, … */
+  readonly leakerApartDays: number;
+  /** … and within so many; … */
+  readonly leakerWithinDays: number;
+  /** … or more than this share of the charge within twelve months, %. */
+  readonly leakerSharePct: number;
   /** How long a callback stays on the watch list. */
   readonly callbackWatchDays: number;
   readonly lifeYears: Readonly<Record<UnitKind, number>>;
@@ -102,7 +108,9 @@ export const DEFAULT_HISTORY_SETTINGS: HistorySettings = {
   repeatWindowDays: 365,
   repeatSameClass: 2,
   repeatAnyFailures: 3,
-  seasonYearStartMonth: 1,
+  leakerApartDays: 60,
+  leakerWithinDays: 730,
+  leakerSharePct: 20,
   callbackWatchDays: 90,
   // Median service life, ASHRAE Handbook – HVAC Applications [from memory]: rooftop 15, water-source 19,
   // furnace 18, boiler 35.

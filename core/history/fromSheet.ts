@@ -1,4 +1,5 @@
 import { groupBy } from '../collections/index.ts';
+import { numberedWord } from '../machine/index.ts';
 import { tasksDone } from '../maintenance/index.ts';
 import type { FoundFact, Movement, SubjectSheet, VisitFact } from '../sheet/index.ts';
 import { dayWords, localDate, type PlainDate } from '../time/index.ts';
@@ -15,6 +16,8 @@ export interface UnitRecord {
   readonly installedOn: PlainDate | null;
   readonly timeZone: string;
   readonly refrigerants: readonly string[];
+  /** Pounds of charge by circuit; null where nobody has written any. */
+  readonly charges?: Readonly<Record<number, number>> | null | undefined;
 }
 
 /** A call that was not cancelled, with what it has come to. */
@@ -66,6 +69,7 @@ export function unitFacts(
     ...(unit.builtOn ? { builtOn: unit.builtOn } : {}),
     ...(unit.installedOn ? { installedOn: unit.installedOn } : {}),
     refrigerants: unit.refrigerants,
+    ...(unit.charges ? { charges: unit.charges } : {}),
     calls: [
       ...counted.map((call): CallFact => {
         const own = found.get(call.id) ?? [];
@@ -98,8 +102,14 @@ const findingFact = (f: FoundFact): CallFact['findings'][number] => ({
   failure: f.failure,
   grade: f.grade,
   ...(f.part ? { part: f.part } : {}),
-  ...(f.circuit === null ? {} : { circuit: f.circuit }),
+  ...circuitOf(f),
 });
+
+/** The circuit as it was chosen, else as the written word names it: "compressor 2". */
+function circuitOf({ circuit, component }: FoundFact): { circuit?: number } {
+  const said = circuit ?? numberedWord(component).number;
+  return said === undefined ? {} : { circuit: said };
+}
 
 /** Troubles found on visits that were nobody's call and nobody's plan. */
 function walkIns(findings: readonly FoundFact[], visits: ReadonlyMap<string, VisitFact>): CallFact[] {

@@ -12,7 +12,6 @@ import {
   failuresOf,
   leakersOf,
   repeatsOf,
-  seasonYear,
   storyOf,
   unitVerdict,
   type CallFact,
@@ -22,8 +21,9 @@ import {
 } from './index.ts';
 
 /**
- * The rules for callback (30 days), repeat (same class twice or any three within 365 days) and leaker (two
- * season-years) are common practice of the trade, no published source; the limits are company settings.
+ * The rules for callback (30 days), repeat (same class twice or any three within 365 days) and leaker (60 days apart
+ * within 24 months, or a fifth of the charge in 12 months) are common practice of the trade, no published source; the
+ * limits are company settings.
  */
 
 let serial = 0;
@@ -113,6 +113,19 @@ describe('callback', () => {
   it('needs the same system, known on both sides', () => {
     expect(callbacksOf(pair(5, { system: 'heating' }), SETTINGS)).toEqual([]);
     expect(callbacksOf(pair(5, { systems: [] }), SETTINGS)).toEqual([]);
+  });
+
+  it('a repair finished on a planned return starts the clock, also where nobody named its system', () => {
+    const calls = [
+      call('2026-03-01', { system: 'cooling' }),
+      call('2026-03-10', { kind: 'planned return', doneAfter: 2 }),
+      call('2026-04-05', { system: 'cooling' }),
+    ];
+    expect(callbacksOf({ calls }, SETTINGS)).toMatchObject([
+      { days: 24, earlier: { kind: 'planned return' } },
+    ]);
+    const other = [...calls.slice(0, 2), call('2026-04-05', { system: 'heating' })];
+    expect(callbacksOf({ calls: other }, SETTINGS)).toEqual([]);
   });
 
   it('is not planned work, and not a call that came in while the first was still open', () => {
@@ -229,12 +242,39 @@ describe('leaker', () => {
   });
   const proven = (on: PlainDate, circuit: number | null = 1) => ({ on, circuit });
 
-  it('is charge added in two season-years with no proven repair between', () => {
+  it('is charge added twice, 60 days apart or more within 24 months, no proven repair between', () => {
+    const twice = (later: PlainDate) => [added('2024-04-20', 1), added(later, 1)];
+    const leaks = (additions: ReturnType<typeof twice>) =>
+      leakersOf({ additions, leakRepairs: [] }, SETTINGS).length === 1;
+    // The calendar year has nothing to do with it.
+    expect(leaks(twice(addDays('2024-04-20', 60)))).toBe(true);
+    expect(leaks(twice(addDays('2024-04-20', 59)))).toBe(false);
+    expect(leaks(twice(addDays('2024-04-20', 730)))).toBe(true);
+    expect(leaks(twice(addDays('2024-04-20', 731)))).toBe(false);
+    expect(leaks([added('2025-12-30', 1), added('2026-02-02', 1)])).toBe(false);
     const additions = [added('2024-04-20', 2.5), added('2025-04-28', 3)];
     expect(leakersOf({ additions, leakRepairs: [] }, SETTINGS)).toMatchObject([{ circuit: 1, pounds: 5.5 }]);
     expect(leakersOf({ additions, leakRepairs: [proven('2024-07-01')] }, SETTINGS)).toEqual([]);
-    const oneYear = [added('2025-04-20', 1), added('2025-08-20', 1)];
-    expect(leakersOf({ additions: oneYear, leakRepairs: [] }, SETTINGS)).toEqual([]);
+  });
+
+  it('or more than a fifth of the charge of a circuit within 12 months', () => {
+    const of = (pounds: readonly number[], charge: number | undefined, days = 20) => {
+      const additions = pounds.map((lb, i) => added(addDays('2025-05-01', i * days), lb));
+      const charges = charge === undefined ? {} : { charges: { 1: charge } };
+      return leakersOf({ additions, leakRepairs: [], ...charges }, SETTINGS);
+    };
+    expect(of([2.1], 10)).toHaveLength(1);
+    expect(wordsOf(of([2.1], 10)[0]!.reason).text).toContain('21 % of its charge within a year');
+    expect(of([2], 10)).toEqual([]);
+    expect(of([1.1, 1.1], 10)).toHaveLength(1);
+    // Of another circuit, or of a charge nobody knows, nothing can be said.
+    expect(of([9], undefined)).toEqual([]);
+    expect(
+      leakersOf(
+        { additions: [added('2025-05-01', 9, false, null)], leakRepairs: [], charges: { 1: 10 } },
+        SETTINGS,
+      ),
+    ).toEqual([]);
   });
 
   it('is one of a circuit: a repair of circuit 1 says nothing of circuit 2', () => {
@@ -245,12 +285,6 @@ describe('leaker', () => {
     expect(leakers(2)).toEqual([]);
     const apart = [added('2024-04-20', 2, false, 1), added('2025-04-28', 3, false, 2)];
     expect(leakersOf({ additions: apart, leakRepairs: [] }, SETTINGS)).toEqual([]);
-  });
-
-  it('counts one winter as one season-year where the year starts in October', () => {
-    expect(seasonYear('2025-12-30', 10)).toBe(seasonYear('2026-02-02', 10));
-    const additions = [added('2025-12-30', 1), added('2026-02-02', 1)];
-    expect(leakersOf({ additions, leakRepairs: [] }, { seasonYearStartMonth: 10 })).toEqual([]);
   });
 
   it('leaves out charge after an opened circuit, and never turns a missing weight into zero pounds', () => {

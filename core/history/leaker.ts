@@ -1,6 +1,6 @@
 import { groupBy } from '../collections/index.ts';
 import { because, type Reason } from '../reasons/index.ts';
-import type { PlainDate } from '../time/index.ts';
+import { daysBetween, type PlainDate } from '../time/index.ts';
 import type { AdditionFact, HistorySettings, UnitFacts } from './facts.ts';
 
 export interface Leaker {
@@ -11,25 +11,21 @@ export interface Leaker {
   readonly reason: Reason;
 }
 
-/**
- * The season-year a day belongs to: the year in which it starts, so that with start month 10 a winter is one
- * season-year.
- * @example seasonYear('2026-02-10', 10) // 2025
- */
-export function seasonYear(date: PlainDate, startMonth: number): number {
-  const year = Number(date.slice(0, 4));
-  return Number(date.slice(5, 7)) >= startMonth ? year : year - 1;
-}
+type LeakerSettings = Pick<HistorySettings, 'leakerApartDays' | 'leakerWithinDays' | 'leakerSharePct'>;
+
+/** Additions count together for their share of the charge within this, days [common practice: twelve months]. */
+const SHARE_WITHIN_DAYS = 365;
 
 /**
- * **Leaker**: refrigerant was added to one circuit in two different season-years with no proven repair of
- * that circuit between [common practice]. Charge put back right after an opened circuit does not count, and a
- * proven repair starts the count anew; a repair of circuit 1 says nothing of circuit 2. Additions and repairs
- * whose circuit nobody named are taken together.
+ * **Leaker**: refrigerant was added to one circuit twice, at least 60 days apart and within 24 months, or more than a
+ * fifth of its charge within 12 months, with no proven repair of that circuit between [common practice; the three
+ * numbers are company settings]. Charge put back right after an opened circuit does not count, and a proven repair
+ * starts the count anew; a repair of circuit 1 says nothing of circuit 2. Additions and repairs whose circuit nobody
+ * named are taken together.
  */
 export function leakersOf(
-  facts: Pick<UnitFacts, 'additions' | 'leakRepairs'>,
-  settings: Pick<HistorySettings, 'seasonYearStartMonth'>,
+  facts: Pick<UnitFacts, 'additions' | 'leakRepairs' | 'charges'>,
+  settings: LeakerSettings,
 ): Leaker[] {
   return [...groupBy(facts.additions, (a) => a.circuit)].flatMap(([circuit, own]) => {
     const lastRepair = facts.leakRepairs
@@ -38,8 +34,11 @@ export function leakersOf(
     const additions = own
       .filter((a) => !a.afterOpening && a.on > lastRepair)
       .sort((a, b) => (a.on < b.on ? -1 : a.on > b.on ? 1 : a.id < b.id ? -1 : 1));
-    const seasons = new Set(additions.map((a) => seasonYear(a.on, settings.seasonYearStartMonth)));
-    if (seasons.size < 2) return [];
+    const charge = circuit === null ? undefined : facts.charges?.[circuit];
+    const sharePct = charge === undefined ? undefined : worstShare(additions, charge);
+    const again = comesAgain(additions, settings);
+    const much = sharePct !== undefined && sharePct > settings.leakerSharePct;
+    if (!again && !much) return [];
     const weighed = additions.flatMap((a) => a.pounds ?? []);
     const pounds = weighed.length > 0 ? weighed.reduce((sum, lb) => sum + lb, 0) : undefined;
     const lb = (value: number) => ({ quantity: 'mass' as const, value, unit: 'lb' });
@@ -51,8 +50,36 @@ export function leakersOf(
         added: a.pounds === undefined ? null : lb(a.pounds),
       })),
       total: pounds === undefined ? null : lb(pounds),
-      seasons: seasons.size,
+      sharePct: much ? Math.round(sharePct) : null,
+      limits: {
+        apartDays: settings.leakerApartDays,
+        withinDays: settings.leakerWithinDays,
+        sharePct: settings.leakerSharePct,
+      },
     });
     return [{ circuit, additions, ...(pounds === undefined ? {} : { pounds }), reason }];
   });
+}
+
+/** Two additions so far apart that they are not one job, and near enough to be one leak. */
+function comesAgain(
+  additions: readonly AdditionFact[],
+  { leakerApartDays, leakerWithinDays }: LeakerSettings,
+): boolean {
+  return additions.some((later, i) =>
+    additions.slice(0, i).some((earlier) => {
+      const days = daysBetween(earlier.on, later.on);
+      return days >= leakerApartDays && days <= leakerWithinDays;
+    }),
+  );
+}
+
+/** The greatest share of the charge that was added within twelve months, %; unweighed additions count nothing. */
+function worstShare(additions: readonly AdditionFact[], charge: number): number {
+  const sums = additions.map(({ on }) =>
+    additions
+      .filter((a) => a.on <= on && daysBetween(a.on, on) < SHARE_WITHIN_DAYS)
+      .reduce((sum, a) => sum + (a.pounds ?? 0), 0),
+  );
+  return (100 * Math.max(0, ...sums)) / charge;
 }

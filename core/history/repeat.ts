@@ -39,7 +39,7 @@ export function repeatsOf(
 }
 
 /**
- * What runs out too soon: the same filter or belt found spent or broken on calls as often as would be a
+ * What is running out too soon: the same filter or belt found spent or broken on calls as often as would be a
  * repeat of a part. It is advice on the interval, not a failure of the machine [common practice].
  */
 export function earlyWearOf(

@@ -138,7 +138,7 @@ function leftOpenFlag(facts: UnitFacts): Found[] {
   const left = facts.openConditions.filter((c) => !c.hazard && c.kind !== 'out of use');
   return left.length === 0
     ? []
-    : [conditionFlag('left open', `Left not normal: ${left.map((c) => c.kind).join(', ')}.`, left)];
+    : [conditionFlag('left open', `Left open: ${left.map((c) => c.kind).join(', ')}.`, left)];
 }
 
 const conditionFlag = (

@@ -25,6 +25,9 @@ describe('words for parts', () => {
   it('mean what technicians mean by them, whatever case and spaces; the rest stays unmapped', () => {
     expect(partOfWord('  Run   Cap. ')).toBe('capacitor');
     expect(partOfWord('TXV')).toBe('metering device');
+    expect(partOfWord('Compressor #2')).toBe('compressor');
+    expect(partOfWord('circuit 1 compressor')).toBe('compressor');
+    expect(partOfWord('compressor2')).toBeUndefined();
     expect(partOfWord('doohickey')).toBeUndefined();
     expect(partOfWord('doohickey', new Map([['doohickey', 'economizer']]))).toBe('economizer');
   });

@@ -30,6 +30,9 @@ export interface Sized {
   readonly count: number;
 }
 
+/** What a plate for two supplies says; it stands for 187 to 253 V. */
+export const DUAL_VOLTS = '208/230 V';
+
 /** Everything is optional: what nobody has read off the plate is not known. */
 export interface MachineDetails {
   readonly electrical?:
@@ -39,6 +42,8 @@ export interface MachineDetails {
         /** Maximum overcurrent protection, A. */
         readonly mocpA?: number | undefined;
         readonly controlVa?: number | undefined;
+        /** True where the plate says 208/230 V: made for either. */
+        readonly dual?: boolean | undefined;
       }
     | undefined;
   readonly heat?:

@@ -1,4 +1,5 @@
 /** The machines of this trade: their parts and anatomy, and what a record says of one of them. */
 export * from './parts.ts';
+export * from './words.ts';
 export * from './anatomy.ts';
 export * from './details.ts';

@@ -479,35 +479,3 @@ export const isPart = (id: string): id is PartId => Object.hasOwn(PARTS, id);
 /** Parts that run out and are renewed; see {@link Part.consumable}. */
 export const isConsumable = (id: PartId | undefined): boolean =>
   id !== undefined && facts[id].consumable === true;
-
-/** Words that mean one part in one system and another elsewhere; without the system nobody can say. */
-const BY_SYSTEM: Readonly<Record<string, Partial<Record<System, PartId>>>> = {
-  'pressure switch': { heating: 'combustion-air proof' },
-};
-
-/** How words are compared: lower case, single blanks, no trailing full stop. */
-export function normaliseWord(raw: string): string {
-  return raw.toLowerCase().replace(/\s+/g, ' ').trim().replace(/\.$/, '');
-}
-
-const PART_BY_WORD = new Map<string, PartId>(
-  PART_IDS.flatMap((id) => [id, ...facts[id].words].map((word) => [normaliseWord(word), id] as const)),
-);
-
-/**
- * The part a technician's word stands for, or undefined when nobody has said yet: a word is never guessed.
- *
- * @param companyWords words the company has mapped itself; they win
- * @param system the system the finding belongs to, where a word depends on it
- * @example partOfWord('Run cap') // "capacitor"
- * @example partOfWord('pressure switch', new Map(), 'heating') // "combustion-air proof"
- */
-export function partOfWord(
-  raw: string,
-  companyWords: ReadonlyMap<string, PartId> = new Map(),
-  system?: System,
-): PartId | undefined {
-  const word = normaliseWord(raw);
-  const bySystem = system && Object.hasOwn(BY_SYSTEM, word) ? BY_SYSTEM[word]?.[system] : undefined;
-  return companyWords.get(word) ?? bySystem ?? PART_BY_WORD.get(word);
-}

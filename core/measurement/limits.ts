@@ -23,6 +23,8 @@ export interface MeasuringLimits {
   readonly currentUnbalancePct: number;
   /** CO air-free that asks for action, ppm. */
   readonly coActPpm: number;
+  /** CO in the air of a room that asks for its source, ppm. */
+  readonly coRoomPpm: number;
 }
 
 export const DEFAULT_LIMITS: MeasuringLimits = {
@@ -39,6 +41,7 @@ export const DEFAULT_LIMITS: MeasuringLimits = {
   vacuumMicrons: 500,
   currentUnbalancePct: 10,
   coActPpm: 100,
+  coRoomPpm: 9,
 };
 export const LIMIT_NAMES = Object.keys(DEFAULT_LIMITS) as (keyof MeasuringLimits)[];
 

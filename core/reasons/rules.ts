@@ -74,7 +74,9 @@ export interface RuleParams {
     circuit: number | null;
     additions: readonly { on: PlainDate; call: string; added: Measured | null }[];
     total: Measured | null;
-    seasons: number;
+    /** Share of the charge within twelve months, where that is what speaks. */
+    sharePct: number | null;
+    limits: { apartDays: number; withinDays: number; sharePct: number };
   };
   old: {
     years: number;

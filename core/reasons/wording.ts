@@ -84,16 +84,20 @@ const WORDING: Wording = {
     threshold: `at most ${plural(limitDays, 'day')}`,
     changedBy: 'Finding that the later call had another system, or that it was planned work.',
   }),
-  leaker: ({ circuit, additions, total, seasons }, show) => ({
-    text: `Refrigerant added ${plural(additions.length, 'time')}${onCircuit(circuit)} in ${plural(seasons, 'season-year')} (${
+  leaker: ({ circuit, additions, total, sharePct, limits }, show) => ({
+    text: `Refrigerant added ${plural(additions.length, 'time')}${onCircuit(circuit)} (${
       total === null ? 'no weights on record' : show(total)
-    }${total !== null && additions.some((a) => a.added === null) ? ' at least' : ''}), no proven repair between.`,
+    }${total !== null && additions.some((a) => a.added === null) ? ' at least' : ''}${
+      sharePct === null ? '' : `, ${sharePct} % of its charge within a year`
+    }), no proven repair between.`,
     inputs: additions.map((a) => ({
       label: dayWords(a.on),
       value: a.added === null ? 'weight not on record' : `${show(a.added)} added`,
       source: a.call,
     })),
-    threshold: 'additions in two season-years',
+    threshold:
+      `twice, ${plural(limits.apartDays, 'day')} apart or more and within ${limits.withinDays}; ` +
+      `or more than ${limits.sharePct} % of the charge within a year`,
     changedBy: 'A leak repair of this circuit proven tight.',
   }),
   old: ({ years, since, from, kind, lifeYears, refrigerants, phasedOut }) => ({
@@ -197,7 +201,7 @@ const WORDING: Wording = {
     inputs: [weight(points, 'complaint')],
   }),
   'left open': ({ points, conditions }) => ({
-    text: `Left not normal: ${conditions.join(', ')}.`,
+    text: `Left open: ${conditions.join(', ')}.`,
     inputs: [weight(points, 'open conditions')],
   }),
   'open call': ({ points }) => ({ text: 'A call about it is open.', inputs: [weight(points, 'calls')] }),

@@ -44,16 +44,73 @@ export function pressureRatio(
   return (liquidPsig + atmospherePsi) / suction;
 }
 
+/** Where the published charts for a fixed orifice begin and end, °F [M]. */
+export const ORIFICE_CHARTS = { wetBulbF: [50, 76], outdoorF: [55, 115], leastF: 5 } as const;
+
 /**
  * Target superheat of a fixed orifice, °F = (3 · indoor wet bulb − 80 − outdoor dry bulb) / 2 [M, fit to
  * published charts].
  *
- * @returns undefined below 5 °F, where it is not to be used: the charge is weighed instead
+ * @returns undefined below 5 °F and beyond the charts, where it is not to be used: the charge is weighed instead
  */
 export function orificeTarget(indoorWetBulbF: number, outdoorF: number): number | undefined {
+  const { wetBulbF, outdoorF: outdoors, leastF } = ORIFICE_CHARTS;
+  const inside = (value: number, [low, high]: readonly [number, number]) => value >= low && value <= high;
+  if (!inside(indoorWetBulbF, wetBulbF) || !inside(outdoorF, outdoors)) return undefined;
   const target = (3 * indoorWetBulbF - 80 - outdoorF) / 2;
-  return target < 5 ? undefined : target;
+  return target < leastF ? undefined : target;
 }
+
+/** Superheat at the compressor up to which liquid may come back with the vapour, °F [common practice]. */
+const FLOODED_F = 3;
+/** So far under its target an orifice sends liquid back, °F [common practice]. */
+const FAR_UNDER_TARGET_F = 10;
+
+/**
+ * Whether liquid comes back to the compressor: next to no superheat, whatever the weather and the metering device; or,
+ * with an orifice, far under its target and already below five degrees [common practice].
+ */
+export const isFloodback = (superheatF: number, orificeTargetF?: number): boolean =>
+  superheatF <= FLOODED_F ||
+  (orificeTargetF !== undefined && superheatF < orificeTargetF - FAR_UNDER_TARGET_F && superheatF < 5);
+
+/** A suction that evaporates this cold with so much superheat has next to nothing to evaporate, °F. */
+const EMPTY = { evaporatingF: -20, superheatF: 40 } as const;
+export const isEmpty = (evaporatingF: number, superheatF: number): boolean =>
+  evaporatingF < EMPTY.evaporatingF && superheatF > EMPTY.superheatF;
+
+/** How far comfort cooling condenses above outdoors and evaporates below return air, °F [common practice]. */
+const CONDENSES_ABOVE_F = [12, 30] as const;
+const EVAPORATES_BELOW_F = [28, 42] as const;
+const ANY_OUTDOOR_F = [65, 105] as const;
+const ANY_RETURN_F = [70, 80] as const;
+
+/**
+ * Ratio of absolute pressures that weather and refrigerant allow: condensing 12 to 30 °F above outdoor air, evaporating
+ * 28 to 42 °F below return air [common practice], turned into pressures by the curve of the refrigerant. What nobody
+ * measured is taken from 65 to 105 °F outdoors and 70 to 80 °F indoors.
+ */
+export function expectedRatio(
+  refrigerant: RefrigerantName,
+  { outdoorF, returnF }: { outdoorF?: number | undefined; returnF?: number | undefined },
+  atmospherePsi = STANDARD_ATMOSPHERE_PSI,
+): { low: number; high: number } {
+  const outdoors = outdoorF === undefined ? ANY_OUTDOOR_F : [outdoorF, outdoorF];
+  const back = returnF === undefined ? ANY_RETURN_F : [returnF, returnF];
+  const ratio = (condensingF: number, evaporatingF: number) =>
+    pressureRatio(
+      saturationPressure(refrigerant, 'bubble', Math.min(condensingF, 150), atmospherePsi),
+      saturationPressure(refrigerant, 'dew', evaporatingF, atmospherePsi),
+      atmospherePsi,
+    );
+  return {
+    low: ratio((outdoors[0] as number) + CONDENSES_ABOVE_F[0], (back[1] as number) - EVAPORATES_BELOW_F[0]),
+    high: ratio((outdoors[1] as number) + CONDENSES_ABOVE_F[1], (back[0] as number) - EVAPORATES_BELOW_F[1]),
+  };
+}
+
+/** Pressures that differ by less are hardly apart: it does not pump, or turns backwards [common practice]. */
+export const HARDLY_APART_RATIO = 1.6;
 
 /**
  * Pressure of an equalised circuit at rest against saturation at ambient: at or near it there is liquid; well
@@ -78,7 +135,15 @@ export function restPressure(
  */
 const FILL_SHARE = 0.8;
 /** Liquid specific gravity at 77 °F [M]. */
-const SPECIFIC_GRAVITY: Partial<Record<RefrigerantName, number>> = { 'R-410A': 1.06, 'R-22': 1.19 };
+const SPECIFIC_GRAVITY: Partial<Record<RefrigerantName, number>> = {
+  'R-410A': 1.06,
+  'R-22': 1.19,
+  'R-32': 0.96,
+  'R-134a': 1.21,
+  'R-407C': 1.14,
+  'R-404A': 1.05,
+  'R-454B': 0.99,
+};
 
 /**
  * Most a cylinder may hold, lb net = 0.80 × water capacity × specific gravity at 77 °F; undefined where the

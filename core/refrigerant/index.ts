@@ -3,3 +3,4 @@ export { REFRIGERANTS, type RefrigerantName } from './curves.ts';
 export * from './saturation.ts';
 export * from './charge.ts';
 export * from './cycle.ts';
+export * from './otherGas.ts';

@@ -5,8 +5,11 @@ const { abs, exp, floor, log, max, min } = Math;
 /** Standard sea-level atmosphere, psi (101.325 kPa by definition). */
 export const STANDARD_ATMOSPHERE_PSI = 14.696;
 
-/** Curves are used between these temperatures; above, some blends run past their critical pressure. */
-const LOWEST_F = { equation: -70, table: -40 } as const;
+/**
+ * Curves are used between these temperatures; above, some blends run past their critical pressure. They go down
+ * far enough to answer for an empty circuit in a vacuum of 0.7 psi absolute and less.
+ */
+const LOWEST_F = -170;
 const HIGHEST_F = 150;
 const KPA_PER_PSI = 6.894757293168361;
 /** Table nodes for the inverse; Hermite between them reproduces the equation to better than 1e-5 K. */
@@ -71,7 +74,7 @@ function curveOf(refrigerant: RefrigerantName, which: SaturationCurve): Solved {
   if (!data) throw new RangeError(`no saturation curve for "${refrigerant}"`);
   const curve: EquationCurve | TableCurve = data[which];
   const forward = curve.kind === 'equation' ? equation(curve) : table(curve);
-  const made = invert(forward, LOWEST_F[curve.kind]);
+  const made = invert(forward, LOWEST_F);
   solved.set(key, made);
   return made;
 }

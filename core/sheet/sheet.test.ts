@@ -3,6 +3,7 @@ import {
   lastDone,
   unitFacts,
   leakersOf,
+  repeatsOf,
   DEFAULT_HISTORY_SETTINGS,
   type CallRecord,
   type UnitRecord,
@@ -211,6 +212,29 @@ describe('refrigerant', () => {
       ['out of the circuit', 1, 1],
     ]);
     expect(fold(two).map((m) => m.circuit)).toEqual([null, null]);
+  });
+
+  it('two different compressors of one unit are two, also where only the written word tells them apart', () => {
+    const visits = visitsOf(visit('v1', [call('c1', 'u1')]), visit('v2', [call('c2', 'u1')]));
+    const failed = (component: string, visitId: string, at: number) =>
+      entry('finding', { component, failure: 'grounded', grade: 'proven' }, { visitId, occurredMs: day(at) });
+    const calls = ['c1', 'c2'].map((id, i): CallRecord => ({
+      id,
+      ref: id,
+      kind: 'call',
+      system: 'cooling',
+      receivedMs: day(100 + i * 50),
+      completedMs: day(101 + i * 50),
+      unitId: 'u1',
+      outcomes: [],
+    }));
+    const repeats = (first: string, second: string) => {
+      const lines = [failed(first, 'v1', 100), failed(second, 'v2', 150)];
+      const facts = unitFacts(record, foldSubject(two, lines, visits), calls, visits);
+      return repeatsOf(facts, DEFAULT_HISTORY_SETTINGS).length;
+    };
+    expect(repeats('compressor 1', 'compressor 2')).toBe(0);
+    expect(repeats('compressor 2', 'compressor 2')).toBe(1);
   });
 
   it('a proven repair of circuit 1 leaves the leaker on circuit 2', () => {

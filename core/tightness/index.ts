@@ -40,13 +40,15 @@ export interface StandingResult {
   /** Expanded uncertainty of the drop (k = 2), psi. */
   readonly uncertaintyPsi: number;
   readonly leak: boolean;
+  /** True when it gained beyond what the instruments leave open: then nothing was tested. */
+  readonly gained: boolean;
   /** No leak larger than this, standard ft³ a day; undefined without a volume. */
   readonly noLargerThan?: number | undefined;
 }
 
 /**
  * Judges a standing test: expanded uncertainty U = 2√2·√(u_P² + (P_abs·u_T/T)²), both readings alike and
- * independent (GUM, JCGM 100:2008). A drop beyond U is a leak. Otherwise no leak larger than
+ * independent (GUM, JCGM 100:2008). A drop beyond U is a leak; a gain beyond U is no test either. Otherwise no leak larger than
  * V·U·1440/(14.7·min) standard ft³ a day is proven, so a short test finds gross leaks only.
  *
  * @throws RangeError for a test without duration or pressure
@@ -69,12 +71,14 @@ export function standingTest({
   const temperature = ((startPsig + atmospherePsi) * thermometerF) / toRankine(startF);
   const uncertaintyPsi = 2 * Math.SQRT2 * Math.hypot(gaugePsi, temperature);
   const leak = dropPsi > uncertaintyPsi;
+  const gained = dropPsi < -uncertaintyPsi;
   return {
     expectedPsig: expected,
     dropPsi,
     uncertaintyPsi,
     leak,
-    ...(volumeFt3 !== undefined && !leak
+    gained,
+    ...(volumeFt3 !== undefined && !leak && !gained
       ? { noLargerThan: (volumeFt3 * uncertaintyPsi * 1440) / (ATMOSPHERE_PSI * minutes) }
       : {}),
   };
@@ -101,8 +105,8 @@ export function waterMicrons(tempF: number, vaporPsia: (tempF: number) => number
 /**
  * Judges the decay of a vacuum from readings after isolating; the first minute is ignored, while hoses and
  * oil settle [common practice]. A plateau under 1,000 µ is tight and dry; one below the saturation pressure
- * of water is moist; a rise that goes on in a straight line is a leak; what is none of these is watched
- * longer. Below 32 °F ice hides water.
+ * of water is moist; a rise that goes on in a straight line is a leak; what bends without an end is moisture until it is
+ * shown otherwise, and is watched longer, as is a slow rise that does not bend. Below 32 °F ice hides water.
  *
  * @param points at least three readings after the first minute, in order of time
  * @throws RangeError for fewer, or for times that run backwards
@@ -122,42 +126,53 @@ export function vacuumDecay(
   const early = slope(read.slice(0, Math.ceil((read.length + 1) / 2)));
   const late = slope(read.slice(Math.floor((read.length - 1) / 2)));
   const cold = ambientF < 32 ? ' Below freezing ice hides water: warm it and test again.' : '';
+  const said = (verdict: VacuumVerdict, text: string) => ({
+    verdict,
+    text: `${text}${cold}`,
+    slopePerMin: late,
+  });
   const start = points[0] as VacuumPoint;
   if (start.microns > deepEnoughMicrons)
-    return {
-      verdict: 'not deep enough',
-      text: `It was isolated at ${start.microns} µ: pull to ${deepEnoughMicrons} µ first.${cold}`,
-      slopePerMin: late,
-    };
-  // A plateau: in its second half it rises by less than a tenth of what it stands at in ten minutes.
-  const flat = late * 10 < Math.max(50, last.microns * 0.1);
-  if (flat && last.microns <= TIGHT_MICRONS) {
+    return said(
+      'not deep enough',
+      `It was isolated at ${start.microns} µ: pull to ${deepEnoughMicrons} µ first.`,
+    );
+  // By its shape: a leak goes on as it began, moisture and what boils out of oil bend towards an end.
+  const goesOn = late > LEAST_SLOPE && late > STRAIGHT_SHARE * early;
+  const stands = late <= LEAST_SLOPE || late * 10 < last.microns * 0.1;
+  if (goesOn && (last.microns > TIGHT_MICRONS || late > LEAK_SLOPE))
+    return said(
+      'leak',
+      `Rises by ${late.toFixed(0)} µ a minute as straight as it began: a leak. Nitrogen and bubbles at every joint.`,
+    );
+  if (goesOn)
+    return said(
+      'extend',
+      `Rises slowly, ${late.toFixed(0)} µ a minute, and does not bend: a small leak looks like this. Watch it longer.`,
+    );
+  if (stands && last.microns <= TIGHT_MICRONS)
     return last.minute >= 10
-      ? {
-          verdict: 'tight and dry',
-          text: `Stands at ${last.microns} µ after ${last.minute} min: tight and dry.${cold}`,
-          slopePerMin: late,
-        }
-      : {
-          verdict: 'extend',
-          text: `Stands at ${last.microns} µ, but only for ${last.minute} min: go on to ten.${cold}`,
-          slopePerMin: late,
-        };
-  }
-  if (flat && last.microns < waterMicronsAtAmbient * 1.1)
-    return {
-      verdict: 'moist',
-      text: `Levels off at ${last.microns} µ, below the pressure of water: moist. Break with nitrogen, change the drier, pull again.${cold}`,
-      slopePerMin: late,
-    };
-  if (late > 0 && early > 0 && late > 0.6 * early)
-    return {
-      verdict: 'leak',
-      text: `Rises by ${late.toFixed(0)} µ a minute and does not level off: a leak. Nitrogen and bubbles at every joint.${cold}`,
-      slopePerMin: late,
-    };
-  return { verdict: 'extend', text: `Still levelling off: watch it longer.${cold}`, slopePerMin: late };
+      ? said('tight and dry', `Stands at ${last.microns} µ after ${last.minute} min: tight and dry.`)
+      : said('extend', `Stands at ${last.microns} µ, but only for ${last.minute} min: go on to ten.`);
+  if (stands && last.microns < waterMicronsAtAmbient * 1.1)
+    return said(
+      'moist',
+      `Levels off at ${last.microns} µ, below the pressure of water: moist. Break with nitrogen, change the drier, pull again.`,
+    );
+  return said(
+    'extend',
+    last.microns > TIGHT_MICRONS
+      ? 'It bends but has not levelled off: moisture, by its shape. Watch it longer to be sure.'
+      : 'Still levelling off: watch it longer.',
+  );
 }
+
+/** What a gauge and settling oil do by themselves, µ a minute [common practice]. */
+const LEAST_SLOPE = 2;
+/** A rise whose second half is this share of its first is straight: nothing holds it back. */
+const STRAIGHT_SHARE = 0.7;
+/** Straight and this steep it is a leak before it has reached anything, µ a minute [common practice]. */
+const LEAK_SLOPE = 20;
 
 /** Slope of a straight line through points, µ a minute (least squares). */
 function slope(points: readonly VacuumPoint[]): number {

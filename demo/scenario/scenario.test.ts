@@ -132,7 +132,10 @@ describe('what the instruments of the demo say', () => {
     const customers = new Set(line.map((u) => s.sites.find((x) => x.id === u.site_id)?.customer_id));
     expect(customers.size).toBeGreaterThanOrEqual(5);
     expect(new Set(line.map((u) => u.id)).size).toBeGreaterThanOrEqual(8);
-    expect(units.length - line.length).toBeLessThan(line.length);
+    const gas = s.units.filter((u) => u.kind === 'package gas/electric').length;
+    // By the machine: others fail of it now and then, these many times as often.
+    const often = line.length / new Set(line.map((u) => u.id)).size;
+    expect((units.length - line.length) / gas).toBeLessThan(often / 5);
   });
 
   it('storms kill parts in several units of the press hall on one day', () => {

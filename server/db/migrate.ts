@@ -25,7 +25,7 @@ const MIGRATIONS: readonly Migration[] = [
   { name: '0005 company', sql: COMPANY },
   { name: '0006 imports', sql: IMPORTS },
   { name: '0007 intake', sql: INTAKE },
-  { name: '0008 agreements', sql: AGREEMENTS },
+  { name: '0008 agreements', sql: AGREEMENTS, derives: true },
 ];
 
 const LOCK = 7_240_115;

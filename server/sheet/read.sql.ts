@@ -71,6 +71,8 @@ select
   s.time_zone as "timeZone",
   array(select number from circuits c where c.unit_id = u.id order by number) as circuits,
   array(select distinct refrigerant from circuits c where c.unit_id = u.id and refrigerant is not null) as refrigerants,
+  (select jsonb_object_agg(c.number, c.charge_lb) from circuits c
+    where c.unit_id = u.id and c.charge_lb is not null) as charges,
   (select digests from folded f where f.subject_id = u.id) as folded
 from units u join sites s on s.id = u.site_id
 where u.id = any($1::uuid[])`;

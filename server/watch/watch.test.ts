@@ -94,7 +94,7 @@ describe('the watch list', () => {
       .expect(422);
   });
 
-  it('follows refrigerant over the years: two season-years make a leaker, a proven repair ends it', async () => {
+  it('follows refrigerant over the years: twice within 24 months makes a leaker, a proven repair ends it', async () => {
     const visitId = await sheet();
     await write(
       visitId,

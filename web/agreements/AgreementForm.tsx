@@ -146,7 +146,7 @@ export function AgreementForm({
               <Field label="From" error={form.error('fromDay')}>
                 <input type="date" value={value.fromDay} onChange={(e) => set({ fromDay: e.target.value })} />
               </Field>
-              <Field label="To, the last day" hint="Empty: until it is ended" error={form.error('untilDay')}>
+              <Field label="Until" hint="Empty: until it is ended" error={form.error('untilDay')}>
                 <input
                   type="date"
                   value={value.untilDay}
@@ -154,7 +154,7 @@ export function AgreementForm({
                 />
               </Field>
               <div className="col-span-2">
-                <Field label="What we do">
+                <Field label="Covers">
                   <select
                     value={value.maintained}
                     onChange={(e) => set({ maintained: e.target.value as Typed['maintained'] })}
@@ -167,7 +167,7 @@ export function AgreementForm({
             </div>
           </Panel>
           {value.maintained === 'no' ? null : (
-            <Panel title="Tasks, for all of its units">
+            <Panel title="Tasks, for all units">
               {lines.length === 0 ? (
                 <Empty>No unit is on record yet: what is usual for its kind holds for each that comes.</Empty>
               ) : (
@@ -202,7 +202,7 @@ export function AgreementForm({
               {agreement ? <Button onClick={() => void withdraw()}>Take it back</Button> : null}
             </div>
           ) : (
-            <p className="text-soft">A manager keeps the agreements.</p>
+            <p className="text-soft">Only a manager can change agreements.</p>
           )}
         </div>
         <Places

@@ -62,7 +62,7 @@ export default function Agreements() {
                 ).then(setGiving)
               }
             >
-              The usual for many
+              Agree the usual with several
             </Button>
           ) : null
         }
@@ -145,7 +145,7 @@ export default function Agreements() {
             text: (row) => row.agreement?.terms.approval?.name ?? null,
             cell: (row) => {
               const approval = row.agreement?.terms.approval;
-              if (!approval) return <span className="text-soft">nobody is known</span>;
+              if (!approval) return <span className="text-soft">not known</span>;
               return approval.upToCents === null
                 ? approval.name
                 : `${approval.name}, up to ${dollars(approval.upToCents)}`;
@@ -215,7 +215,7 @@ function AsUsual({ customers, onClose }: { customers: readonly AgreementRow[]; o
             <Field label="From">
               <input type="date" value={from} onChange={(e) => setFrom(e.target.value)} />
             </Field>
-            <Field label="What we do">
+            <Field label="Covers">
               <select
                 value={maintained ? 'yes' : 'no'}
                 onChange={(e) => setMaintained(e.target.value === 'yes')}

@@ -62,10 +62,10 @@ export function Places({
                 {mayEdit ? (
                   <Button
                     look="quiet"
-                    aria-label={`Different at ${site.name}`}
+                    aria-label={`Special terms at ${site.name}`}
                     onClick={() => setOpen({ site })}
                   >
-                    Different here
+                    Special terms
                   </Button>
                 ) : null}
               </div>
@@ -77,7 +77,7 @@ export function Places({
               ))}
               {mayEdit && site.units.length > 0 ? (
                 <details className="text-sm">
-                  <summary className="cursor-pointer text-copper">One unit is different</summary>
+                  <summary className="cursor-pointer text-copper">Terms for one unit</summary>
                   <ul className="flex flex-wrap gap-2 py-1">
                     {unitsOf([site]).map((unit) => (
                       <li key={unit.id}>
@@ -155,7 +155,7 @@ function Refine({
     >
       <div className="space-y-3">
         <div className="max-w-xs">
-          <Field label="What we do here">
+          <Field label="Covers, here">
             <select
               value={typed.maintained}
               onChange={(e) => change({ maintained: e.target.value as TypedTerms['maintained'] })}
@@ -189,7 +189,7 @@ function Refine({
           </Button>
           <Button onClick={onClose}>Cancel</Button>
           <span className="grow" />
-          <Button onClick={() => onDone({})}>Nothing different here</Button>
+          <Button onClick={() => onDone({})}>No special terms</Button>
         </div>
       </div>
     </Dialog>

@@ -201,8 +201,7 @@ function Frame({ wrongMs, forget }: { wrongMs: number; forget: () => void }) {
       {Math.abs(wrongMs) > WRONG_CLOCK_MS ? (
         <p role="status" className="border-b-2 border-ink bg-sheet px-4 py-1">
           <strong>
-            The clock of this device is {durationText(Math.abs(wrongMs) / 60_000)}{' '}
-            {wrongMs > 0 ? 'slow' : 'fast'}.
+            This device’s clock is {durationText(Math.abs(wrongMs) / 60_000)} {wrongMs > 0 ? 'slow' : 'fast'}.
           </strong>{' '}
           What you write here gets the right time all the same; set the clock when you can.
         </p>

@@ -118,7 +118,7 @@ export function CardView({
             <AnswerLine key={a.name} answer={a} system={system} />
           ))}
           {answers.length === 0 && !trouble ? (
-            <p className="text-soft">Answers stand here as soon as enough is entered.</p>
+            <p className="text-soft">Answers appear here as soon as there is enough to go on.</p>
           ) : null}
         </div>
       </div>

@@ -129,7 +129,7 @@ export default function CallScreen() {
           ) : null}
           {mayEdit ? <Button onClick={() => setMoving(true)}>Site, unit, promise</Button> : null}
           {mayEdit ? <Button onClick={() => setEditing(true)}>Edit</Button> : null}
-          {may('wait') ? <Button onClick={() => setStep('wait')}>Set waiting</Button> : null}
+          {may('wait') ? <Button onClick={() => setStep('wait')}>Put on hold</Button> : null}
           {may('cancel') ? <Button onClick={() => setStep('cancel')}>Cancel the call</Button> : null}
           {may('reopen') ? <Button onClick={() => setStep('reopen')}>Open again</Button> : null}
           {may('restore') ? (
@@ -205,8 +205,8 @@ export default function CallScreen() {
             </Empty>
           )}
         </Panel>
-        <Panel title="What it came to">
-          {call.outcomes.length === 0 ? <Empty>Nobody has found anything yet.</Empty> : null}
+        <Panel title="Outcome">
+          {call.outcomes.length === 0 ? <Empty>Nothing found yet.</Empty> : null}
           <ul>
             {call.outcomes.map((outcome) => (
               <li key={outcome.subjectId}>
@@ -217,8 +217,8 @@ export default function CallScreen() {
             ))}
           </ul>
         </Panel>
-        <Panel title="What the desk did">
-          {call.events.length === 0 ? <Empty>Nothing since it was taken.</Empty> : null}
+        <Panel title="History at the desk">
+          {call.events.length === 0 ? <Empty>Nothing since the call came in.</Empty> : null}
           <ul>
             {call.events.map((event, i) => (
               <li key={i}>

@@ -64,7 +64,7 @@ export function SitePicker({
             </span>
           </Command.Item>
         ))}
-        {data?.rows.length === 0 ? <p className="p-2 text-soft">No site begins like that.</p> : null}
+        {data?.rows.length === 0 ? <p className="p-2 text-soft">No site found.</p> : null}
       </Command.List>
       {onNew ? (
         <Button look="quiet" onClick={() => onNew(typed)}>

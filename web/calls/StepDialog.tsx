@@ -12,9 +12,9 @@ type Patch = Omit<CallPatch, 'version'>;
 const WORDS = {
   cancel: { title: 'Cancel the call', about: 'It stays on record, with why.', save: 'Cancel the call' },
   wait: {
-    title: 'Set waiting',
+    title: 'Put on hold',
     about: 'It leaves the plan until what it waits for is there.',
-    save: 'Set waiting',
+    save: 'Put on hold',
   },
   reopen: { title: 'Open the call again', about: 'The record of what was done stays.', save: 'Open again' },
 } as const;

@@ -334,8 +334,8 @@ export default function TakeCall() {
         <div>
           {value.siteId === '' ? (
             <Empty>
-              Choose a site and what is known of its units stands here: what was left open, repeats, the last
-              visit, who knows the place.
+              Choose a site to see what is known of its units: what was left open, repeats, the last visit,
+              who knows the place.
             </Empty>
           ) : null}
           {known.error ? <Trouble error={known.error} retry={known.refetch} /> : null}

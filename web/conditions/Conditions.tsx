@@ -36,9 +36,9 @@ export default function Conditions() {
   const set = (patch: Partial<ConditionAsk>) => setAsk((before) => ({ ...before, offset: 0, ...patch }));
   const all = ask.q === '' && ask.overdue === 'all' && !ask.kind;
   const sentence = !data
-    ? 'What was left not normal'
+    ? 'Left open'
     : all && data.total === 0
-      ? 'Nothing anywhere was left not normal.'
+      ? 'Nothing is left open anywhere.'
       : `${data.total} ${data.total === 1 ? 'thing is' : 'things are'} not normal${data.hazards > 0 ? `, ${data.hazards} of them ${data.hazards === 1 ? 'a hazard' : 'hazards'}` : ''}; ${data.overdue === 0 ? 'none has been left too long' : `${data.overdue} left longer than should be`}.`;
   return (
     <Screen
@@ -103,14 +103,14 @@ export default function Conditions() {
             disabled={ask.offset === 0}
             onClick={() => setAsk({ ...ask, offset: Math.max(0, ask.offset - PAGE) })}
           >
-            Earlier
+            Previous
           </Button>
           {ask.offset + 1} to {Math.min(ask.offset + PAGE, data.total)} of {data.total}
           <Button
             disabled={ask.offset + PAGE >= data.total}
             onClick={() => setAsk({ ...ask, offset: ask.offset + PAGE })}
           >
-            Later
+            Next
           </Button>
         </p>
       ) : null}

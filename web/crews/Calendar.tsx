@@ -93,7 +93,7 @@ export function Calendar() {
       </Panel>
       <Panel title="On call after hours" actions={add('on-call', 'Put somebody on call')}>
         {adding === 'on-call' ? <OnCallForm done={close} /> : null}
-        {onCall.length === 0 ? <Empty>Nobody is on call. Who is rung at night?</Empty> : null}
+        {onCall.length === 0 ? <Empty>Nobody is on call. Who takes the calls at night?</Empty> : null}
         <ul className="divide-y divide-rule">
           {onCall.map((o) =>
             line(
@@ -109,7 +109,7 @@ export function Calendar() {
       </Panel>
       <Panel title="Company holidays" actions={add('holidays', 'Add a holiday')}>
         {adding === 'holidays' ? <HolidayForm done={close} /> : null}
-        {holidays.length === 0 ? <Empty>None from today on.</Empty> : null}
+        {holidays.length === 0 ? <Empty>None yet.</Empty> : null}
         <ul className="divide-y divide-rule">
           {holidays.map((h) =>
             line(

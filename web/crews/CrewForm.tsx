@@ -106,7 +106,7 @@ export function CrewForm({ crew, onClose }: { crew: CrewView | undefined; onClos
           <span className="grow" />
           {crew ? (
             <Button onClick={() => void retire()}>
-              {crew.retired ? 'Take it up again' : 'Give this crew up'}
+              {crew.retired ? 'Bring this crew back' : 'Close this crew'}
             </Button>
           ) : null}
         </div>

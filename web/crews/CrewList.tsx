@@ -31,7 +31,7 @@ export function CrewList() {
             <div className="min-w-0 grow">
               <strong>{crew.name}</strong>{' '}
               {crew.retired
-                ? '(given up)'
+                ? '(closed)'
                 : crew.members.map((m) => m.displayName).join(', ') || 'nobody in it'}
               <span className="block text-sm text-soft">
                 {weekText(crew.week)}; starts at {crew.start ? crew.start.name : 'a place nobody has said'}

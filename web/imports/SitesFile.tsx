@@ -65,7 +65,7 @@ export function SitesFile() {
       ) : null}
       {seen && seen.problems.length === 0 ? (
         <p className="mt-2">
-          {seen.applied ? 'Taken:' : 'Would be taken:'} {seen.added} new, {seen.changed} changed, {seen.same}{' '}
+          {seen.applied ? 'Taken:' : 'Would come in:'} {seen.added} new, {seen.changed} changed, {seen.same}{' '}
           the same.
         </p>
       ) : null}

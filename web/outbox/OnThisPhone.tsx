@@ -54,7 +54,7 @@ export function OnThisPhone({
           : 'Written here, not yet at the office. It goes out by itself with the next signal.'
       }
     >
-      {own.length === 0 ? <p>Nothing of yours waits.</p> : null}
+      {own.length === 0 ? <p>Nothing of yours is waiting to be sent.</p> : null}
       <ul className="divide-y divide-rule">
         {own.map((item) => (
           <li key={item.id} className="flex flex-wrap items-center gap-x-3 py-1">

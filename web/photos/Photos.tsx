@@ -244,7 +244,7 @@ function PhotoDialog({ photo, onClose }: { photo: PhotoView; onClose: () => void
               onClick={() => {
                 void change({ retired: true });
                 onClose();
-                toast('The picture is put away', {
+                toast('The picture is removed', {
                   action: {
                     label: 'Undo',
                     onClick: () => void update({ id: photo.id, patch: { retired: false } }),
@@ -252,7 +252,7 @@ function PhotoDialog({ photo, onClose }: { photo: PhotoView; onClose: () => void
                 });
               }}
             >
-              Put away
+              Remove
             </Button>
           </div>
         </div>

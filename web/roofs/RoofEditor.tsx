@@ -145,7 +145,7 @@ export default function RoofEditor({ roof, onDone }: { roof: RoofView; onDone: (
         const merged = mergeRoofs(editing.base, drawn, theirs.plan);
         editing.rebase(theirs, merged.plan);
         if (merged.conflicts.length === 0 && !merged.outlineConflict) {
-          toast('Somebody else drew here meanwhile; both are kept.');
+          toast('Somebody else changed this drawing meanwhile; both are kept.');
           await store(theirs.version, merged.plan);
         } else setMerging({ merged, theirs });
         return;
@@ -180,7 +180,7 @@ export default function RoofEditor({ roof, onDone }: { roof: RoofView; onDone: (
               const kept = plan;
               editing.rebase({ plan: editing.base, version: editing.version });
               onDone();
-              toast('The drawing is put away', {
+              toast('The drawing is discarded', {
                 action: {
                   label: 'Bring it back',
                   onClick: () => editing.rebase({ plan: editing.base, version: editing.version }, kept),
@@ -188,7 +188,7 @@ export default function RoofEditor({ roof, onDone }: { roof: RoofView; onDone: (
               });
             }}
           >
-            {editing.changed ? 'Put away' : 'Done'}
+            {editing.changed ? 'Discard' : 'Done'}
           </Button>
         </>
       }
@@ -388,7 +388,7 @@ function MergeDialog({
     <Dialog
       open
       onClose={onClose}
-      title="Somebody else drew here meanwhile"
+      title="Somebody else changed this drawing meanwhile"
       description="Everything only one of you touched is joined already. These both of you changed; which stays?"
     >
       {merged.conflicts.map((c) =>
@@ -411,9 +411,9 @@ function MergeDialog({
             onTake(theirOutline ? { ...theirs.plan, items: joined.items } : joined);
           }}
         >
-          Save it so
+          Save it like this
         </Button>
-        <Button onClick={onClose}>Go on drawing</Button>
+        <Button onClick={onClose}>Keep drawing</Button>
       </div>
     </Dialog>
   );

@@ -229,7 +229,7 @@ function Chosen({ item, unit, plan }: { item: RoofItem; unit: RoofUnit | undefin
               large
             />
             <p className="mt-2 text-lg">
-              Serves {unit.areaServed ?? 'an area nobody has written down'}; {whereabouts(item, plan)}.
+              Serves {unit.areaServed ?? 'an area that is not known yet'}; {whereabouts(item, plan)}.
             </p>
             <p className="mt-1 text-lg">{unit.feed ? `${unit.feed}.` : 'Feed not traced yet.'}</p>
             {unit.conditions.map((c, i) => (

@@ -181,8 +181,12 @@ export default function Routes() {
                 </Button>
                 {solving?.running ? (
                   <>
-                    <progress value={solving.share} aria-label="Search for the best day" className="w-32" />
-                    <Button onClick={() => stop.current()}>Stop here</Button>
+                    <progress
+                      value={solving.share}
+                      aria-label="Looking for the best route"
+                      className="w-32"
+                    />
+                    <Button onClick={() => stop.current()}>Stop and keep the best</Button>
                   </>
                 ) : null}
                 {plan && !solving?.running ? (
@@ -232,7 +236,7 @@ export default function Routes() {
           ) : null}
           <MissedSeasons />
           <Panel title="Planned routes">
-            {routes.data?.length === 0 ? <Empty>None from today on.</Empty> : null}
+            {routes.data?.length === 0 ? <Empty>None yet.</Empty> : null}
             <ul>
               {routes.data?.map((route) => (
                 <li key={route.id}>

@@ -55,7 +55,7 @@ export default function FindDialog({ onClose }: { onClose: () => void }) {
             />
             <Command.List className="max-h-[60vh] overflow-y-auto p-2">
               {typed.trim() !== '' && data?.length === 0 && !isFetching ? (
-                <p className="p-3 text-soft">Nothing begins like that. Fewer letters find more.</p>
+                <p className="p-3 text-soft">Nothing found. Try fewer letters.</p>
               ) : null}
               {typed.trim() !== ''
                 ? data?.map((found) => (

@@ -16,7 +16,9 @@ const RULES = [
   ['repeatWindowDays', 'Failures are counted over, days'],
   ['repeatSameClass', 'Repeat: same component, times'],
   ['repeatAnyFailures', 'Repeat: any failures, times'],
-  ['seasonYearStartMonth', 'A season-year starts in month'],
+  ['leakerApartDays', 'Leaker: added twice, days apart at least'],
+  ['leakerWithinDays', 'Leaker: and within, days'],
+  ['leakerSharePct', 'Leaker: or share of the charge in a year, %'],
   ['callbackWatchDays', 'A callback stays on the watch list, days'],
 ] as const;
 
@@ -34,7 +36,7 @@ export function HistoryRules() {
         today={today}
         mayEdit={can('change setting')}
       />
-      <h3 className="mt-4 text-sm">What held when</h3>
+      <h3 className="mt-4 text-sm">History of these rules</h3>
       {data.rows.length === 0 ? (
         <p className="text-soft">
           The usual practice since the beginning: callback 30 days, repeat the same component twice or any
@@ -111,7 +113,7 @@ function RulesForm({
           field={form.register('validFrom')}
           error={form.error('validFrom') ?? form.trouble}
           mayEdit={mayEdit}
-          word="Set the rules"
+          word="Save the rules"
         />
       </fieldset>
     </form>

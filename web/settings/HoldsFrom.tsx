@@ -27,7 +27,7 @@ export function HoldsFrom({
             {word}
           </Button>
         ) : (
-          <span className="text-soft">A manager sets these.</span>
+          <span className="text-soft">Only a manager can change these.</span>
         )}
       </div>
     </>

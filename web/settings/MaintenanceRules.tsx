@@ -29,7 +29,7 @@ export function MaintenanceRules() {
         today={today}
         mayEdit={can('change setting')}
       />
-      <h3 className="mt-4 text-sm">What held when</h3>
+      <h3 className="mt-4 text-sm">History of these rules</h3>
       {data.rows.length === 0 ? (
         <p className="text-soft">The trade’s usual since the beginning.</p>
       ) : (
@@ -115,7 +115,7 @@ function ProgrammeForm({
             field={form.register('validFrom')}
             error={form.error('validFrom') ?? form.trouble}
             mayEdit={mayEdit}
-            word="Set what is usual"
+            word="Save what is usual"
           />
         </div>
       </fieldset>

@@ -25,6 +25,7 @@ const LABELS: Record<keyof MeasuringLimits, string> = {
   vacuumMicrons: 'Evacuated at, µ',
   currentUnbalancePct: 'Current unbalance acts above, %',
   coActPpm: 'CO air-free acts from, ppm',
+  coRoomPpm: 'CO in a room: find the source from, ppm',
 };
 
 /** What differs from the usual practice, in words. */
@@ -50,7 +51,7 @@ export function MeasuringRules() {
         today={today}
         mayEdit={can('change setting')}
       />
-      <h3 className="mt-4 text-sm">What held when</h3>
+      <h3 className="mt-4 text-sm">History of these rules</h3>
       {data.rows.length === 0 ? <p className="text-soft">The usual practice since the beginning.</p> : null}
       <ul>
         {data.rows.map((row) => (
@@ -100,7 +101,7 @@ function LimitsForm({
           field={form.register('validFrom')}
           error={form.error('validFrom') ?? form.trouble}
           mayEdit={mayEdit}
-          word="Set the limits"
+          word="Save the limits"
         />
       </fieldset>
     </form>

@@ -97,10 +97,10 @@ function RightsForm({ current, mayEdit }: { current: Rights; mayEdit: boolean })
       <FormTrouble text={form.trouble} />
       {mayEdit ? (
         <Button type="submit" look="act" className="mt-2" disabled={form.isSubmitting}>
-          Set these rights
+          Save the rights
         </Button>
       ) : (
-        <p className="text-soft">A manager sets these.</p>
+        <p className="text-soft">Only a manager can change these.</p>
       )}
     </form>
   );

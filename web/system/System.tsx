@@ -49,7 +49,7 @@ export default function System() {
     <Screen
       title="System"
       sentence={sentenceOf(data, Date.now())}
-      actions={<Button onClick={() => void refetch()}>Look again</Button>}
+      actions={<Button onClick={() => void refetch()}>Check again</Button>}
     >
       <div className="grid gap-4 lg:grid-cols-2">
         <Panel title="Backup">
@@ -60,7 +60,7 @@ export default function System() {
             </p>
           ) : (
             <p className="font-semibold text-ember">
-              Nothing is kept anywhere else. A broken disk would take every record with it.
+              There is no other copy. A broken disk would take every record with it.
             </p>
           )}
           <p className="mt-2 text-soft">
@@ -68,7 +68,7 @@ export default function System() {
             brings it back. Keep a copy on another machine.
           </p>
         </Panel>
-        <Panel title="What it leans on">
+        <Panel title="What it depends on">
           <ul>
             {data.standIns.map((one) => (
               <li
@@ -82,7 +82,7 @@ export default function System() {
           </ul>
         </Panel>
         <Panel title="Long work">
-          {data.jobs.length === 0 ? <p>Nothing long is under way.</p> : null}
+          {data.jobs.length === 0 ? <p>No long work is running.</p> : null}
           <ul>
             {data.jobs.map((job) => (
               <li key={`${job.name} ${job.startedAt}`}>
@@ -91,7 +91,7 @@ export default function System() {
               </li>
             ))}
           </ul>
-          {data.imports.length > 0 ? <h3 className="mt-2 text-sm">Taken in last</h3> : null}
+          {data.imports.length > 0 ? <h3 className="mt-2 text-sm">Last imports</h3> : null}
           <ul>
             {data.imports.map((one) => (
               <li key={`${one.fileName} ${one.at}`}>
@@ -100,7 +100,7 @@ export default function System() {
             ))}
           </ul>
         </Panel>
-        <Panel title="What runs">
+        <Panel title="What is running">
           <dl className="grid grid-cols-[auto_1fr] gap-x-4">
             {facts.map(([name, value]) => (
               <div key={name} className="contents">

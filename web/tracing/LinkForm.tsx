@@ -117,7 +117,7 @@ export function LinkForm({
   const save = form.submit(async (body) => {
     try {
       await create(body).unwrap();
-      toast('Written down for everybody', { action: { label: 'Undo', onClick: () => void end(body.id) } });
+      toast('Saved for everybody', { action: { label: 'Undo', onClick: () => void end(body.id) } });
     } catch (error) {
       if (problemOf(error).status !== 0) throw error;
       await send('/api/links', body, net.siteId, 'A fact');
@@ -141,7 +141,7 @@ export function LinkForm({
     </Field>
   );
   return (
-    <Dialog open onClose={onClose} title="Write down a fact">
+    <Dialog open onClose={onClose} title="Add a fact">
       <form onSubmit={save} className="space-y-3" noValidate>
         <div className="grid gap-3 sm:grid-cols-[1fr_auto_1fr]">
           {select(

@@ -86,7 +86,7 @@ function TracingOf({ net, stale }: { net: TracingView; stale: boolean }) {
             <>
               <Button onClick={() => setPoint('new')}>New panel, thermostat, area</Button>
               <Button look="act" onClick={() => setLinking({})}>
-                Write down a fact
+                Add a fact
               </Button>
             </>
           ) : null}

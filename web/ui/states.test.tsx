@@ -34,15 +34,15 @@ const list = (given: { state?: object; answer?: object } = {}) =>
 describe('a list', () => {
   it('says how many there are, in which order, and what is not known is a dash', () => {
     const markup = list();
-    expect(words(markup)).toMatch(/2 rows.*RTU-1 5 RTU-2 –/);
+    expect(words(markup)).toMatch(/2 units.*RTU-1 5 RTU-2 –/);
     expect(attributes(markup, 'aria-sort')).toEqual(['ascending']);
     expect(attributes(list({ state: { dir: 'desc' } }), 'aria-sort')).toEqual(['descending']);
-    expect(words(list({ answer: { data: { rows: rows.slice(1), total: 1 } } }))).toContain('1 row');
+    expect(words(list({ answer: { data: { rows: rows.slice(1), total: 1 } } }))).toContain('1 unit');
   });
 
   it('while it is fetched says so; when it is fetched anew what is there stays', () => {
     expect(words(list({ answer: { data: undefined, isFetching: true } }))).toContain('Fetching units …');
-    expect(words(list({ answer: { isFetching: true } }))).toMatch(/2 rows ….*RTU-1/);
+    expect(words(list({ answer: { isFetching: true } }))).toMatch(/2 units ….*RTU-1/);
   });
 
   it('with nothing in it says what to do, and that it was the search where it was', () => {

@@ -38,7 +38,7 @@ export function FeedPanel({ unit }: { unit: UnitPage }) {
       </p>
       {unit.feed ? <p className="mt-1 text-lg">{unit.feed}.</p> : null}
       {groups.every(([, list]) => list.length === 0) ? (
-        <Empty>Nobody has written down what feeds or controls it.</Empty>
+        <Empty>What feeds or controls it is not known yet.</Empty>
       ) : null}
       <dl className="mt-1 grid grid-cols-[auto_1fr] gap-x-3">
         {groups

@@ -1,4 +1,4 @@
-import { CHARGING_METHODS, DRIVES, FUELS, METERING, OUTDOOR_AIR } from '#core/machine';
+import { CHARGING_METHODS, DRIVES, DUAL_VOLTS, FUELS, METERING, OUTDOOR_AIR } from '#core/machine';
 import { REFRIGERANTS } from '#core/refrigerant';
 import { machinePatch, type MachinePatch, type UnitPage } from '#contracts/units';
 import { useDispatch } from 'react-redux';
@@ -47,6 +47,7 @@ const GROUPS: readonly { title: string; lines: readonly Line[] }[] = [
       line('builtOn', 'Built on', { type: 'date' }),
       line('tons', 'Tons'),
       line('voltage', 'Volts'),
+      line('dual', 'For two supplies', { choices: [DUAL_VOLTS] }),
       line('phase', 'Phase', { choices: ['1', '3'] }),
       line('mcaA', 'Minimum circuit ampacity, A'),
       line('mocpA', 'Maximum overcurrent protection, A'),

@@ -1,4 +1,4 @@
-import { partOf, sizedText, slotKey, slotName } from '#core/machine';
+import { DUAL_VOLTS, partOf, sizedText, slotKey, slotName } from '#core/machine';
 import type { SlotView, UnitPage } from '#contracts/units';
 import { Button } from '../ui/Button.tsx';
 import { number, shortDay } from '../ui/format.ts';
@@ -29,6 +29,7 @@ export function MachinePanel({ unit, onWrite }: { unit: UnitPage; onWrite: (() =
     [
       ['Minimum ampacity', amps(electrical?.mcaA)],
       ['Maximum protection', amps(electrical?.mocpA)],
+      ['For two supplies', electrical?.dual ? DUAL_VOLTS : undefined],
       ['Control transformer', electrical?.controlVa === undefined ? undefined : `${electrical.controlVa} VA`],
       ['Heat', heat?.fuel],
       ['Input', heat?.stagesBtuh?.map((b) => `${b.toLocaleString('en-US')} Btu/h`).join(', then ')],

@@ -30,7 +30,7 @@ export function ModelNotes({ unit }: { unit: UnitPage }) {
     >
       {!line ? <Empty>Maker and model are not known, so notes about its line cannot be shown.</Empty> : null}
       {line && unit.modelNotes.length === 0 && !writing ? (
-        <Empty>Nobody has written down yet how this line comes apart.</Empty>
+        <Empty>No notes yet on how this line comes apart.</Empty>
       ) : null}
       {writing ? <NoteForm unit={unit} onDone={() => setWriting(false)} /> : null}
       <ul className="space-y-3">
@@ -49,7 +49,7 @@ export function ModelNotes({ unit }: { unit: UnitPage }) {
                   look="quiet"
                   onClick={() => {
                     void update({ id: note.id, patch: { retired: true } });
-                    toast('The note is put away', {
+                    toast('The note is removed', {
                       action: {
                         label: 'Undo',
                         onClick: () => void update({ id: note.id, patch: { retired: false } }),
@@ -57,7 +57,7 @@ export function ModelNotes({ unit }: { unit: UnitPage }) {
                     });
                   }}
                 >
-                  Put away
+                  Remove
                 </Button>
               </div>
             ) : null}

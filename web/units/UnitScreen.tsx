@@ -78,7 +78,7 @@ export default function UnitScreen() {
         <Link to={`/sites/${unit.siteId}`} className="text-copper underline underline-offset-4">
           {unit.site}
         </Link>
-        , {unit.customer}. Serves {unit.areaServed ?? 'an area nobody has written down'}.
+        , {unit.customer}. Serves {unit.areaServed ?? 'an area that is not known yet'}.
         {unit.handlingNotes ? (
           <strong className="block text-ink">Handling: {unit.handlingNotes}</strong>
         ) : null}

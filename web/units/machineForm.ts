@@ -1,4 +1,4 @@
-import { readSized, sizedText, type MachineDetails, type Sized } from '#core/machine';
+import { DUAL_VOLTS, readSized, sizedText, type MachineDetails, type Sized } from '#core/machine';
 import type { UnitPage } from '#contracts/units';
 
 /** The form as typed: every field a text. */
@@ -71,6 +71,7 @@ export function typedFrom(
     mcaA: text(electrical?.mcaA),
     mocpA: text(electrical?.mocpA),
     controlVa: text(electrical?.controlVa),
+    dual: electrical?.dual ? DUAL_VOLTS : '',
     fuel: text(heat?.fuel),
     stagesBtuh: (heat?.stagesBtuh ?? []).join(', '),
     riseMinF: text(heat?.riseMinF),
@@ -140,7 +141,12 @@ export function patchFrom(typed: MachineTyped): {
     }),
   );
   const details: MachineDetails = {
-    electrical: group({ mcaA: num('mcaA'), mocpA: num('mocpA'), controlVa: num('controlVa') }),
+    electrical: group({
+      mcaA: num('mcaA'),
+      mocpA: num('mocpA'),
+      controlVa: num('controlVa'),
+      dual: word('dual') === DUAL_VOLTS ? true : undefined,
+    }),
     heat: group({
       fuel: word('fuel') as never,
       stagesBtuh: stages,

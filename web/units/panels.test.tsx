@@ -179,7 +179,7 @@ describe('where a unit is and what feeds it', () => {
 
   it('says that nobody has written it down', () => {
     expect(words(paint(<FeedPanel unit={unit()} />))).toMatch(
-      /Not on a roof plan\. Nobody has written down what feeds or controls it\./,
+      /Not on a roof plan\. What feeds or controls it is not known yet\./,
     );
   });
 });

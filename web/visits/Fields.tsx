@@ -24,7 +24,7 @@ import { ReadingFields } from './ReadingFields.tsx';
 function FindingFields(props: FieldsProps) {
   return (
     <div className="space-y-3">
-      <Field label="Component" hint="Your word is kept as you write it" error={props.error('component')} roof>
+      <Field label="Component" hint="Kept as you write it" error={props.error('component')} roof>
         <input
           list="components"
           autoComplete="off"
@@ -140,7 +140,7 @@ function ConditionFields(props: FieldsProps) {
     <div className="space-y-3">
       <Choice
         name="condition"
-        label="What is not normal"
+        label="What is left open"
         options={CONDITION_KIND_NAMES}
         blank="choose"
         props={props}
@@ -180,7 +180,7 @@ function LeaveFields(props: FieldsProps) {
   const behind = props.leftBehind ?? [];
   return (
     <div className="space-y-3">
-      <p>Jumpers counted out, panels on, tools down, everything not normal written down?</p>
+      <p>Jumpers counted out, panels on, tools down, everything left open written down?</p>
       {behind.length > 0 ? (
         <div className="border-2 border-ember p-3">
           <p className="font-semibold text-ember">

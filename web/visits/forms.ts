@@ -306,7 +306,7 @@ export const FORMS: Record<FormKind, EntryForm> = {
   },
   'condition left': {
     kind: 'condition left',
-    title: 'Left not normal',
+    title: 'Left open',
     save: 'Leave it so, in front of everybody',
     toBody: (v) =>
       only({

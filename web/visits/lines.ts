@@ -94,7 +94,7 @@ export function withOwnConditions(unit: Unit, lines: readonly Line[]): Unit {
 }
 
 /**
- * What was left not normal on this visit, is still so, and must never stay past it: "safety bypassed on
+ * What was left open on this visit, is still so, and must never stay past it: "safety bypassed on
  * RTU-1".
  */
 export function leftBehind(
