@@ -102,8 +102,8 @@ test('a season that went by waits on the plan until somebody decides', async ({ 
 test('a call is promised as it is agreed, and says who may approve', async ({ page }) => {
   await signIn(page, 'desmond');
   await page.goto(`${base()}/calls/new`);
-  await page.getByRole('combobox').or(page.getByLabel(/site/i)).first().fill('Millrace Clinic');
-  await page.getByRole('option').first().click();
+  await page.getByRole('combobox', { name: 'Site' }).fill('Millrace Clinic');
+  await page.getByRole('option', { name: /^Millrace Clinic/ }).click();
   await expect(page.getByText(/May approve:/)).toContainText('Practice manager, 555-0150, up to $700');
   await page.getByLabel('Priority').selectOption('today');
   await page.getByRole('button', { name: /Agreed within 4 h: promise 3 Jun 2026, 14:00/ }).click();

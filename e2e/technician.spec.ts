@@ -122,6 +122,57 @@ test.describe('as technician on a phone', () => {
     await expect(page.getByLabel('outdoor air, °F')).toHaveValue('86');
   });
 
+  test('what asks to act is red on the sheet, asked about on leaving, and left open in a tap', async ({
+    page,
+  }) => {
+    await openSheet(page);
+    await page.getByRole('button', { name: 'Readings' }).click();
+    await page.getByText('heating', { exact: true }).click();
+    await page.getByText(/^Measured: .*room CO/).click();
+    await page.getByLabel('room CO, ppm').fill('80');
+    await expect(page.getByText('Leave now and take everybody with you')).toBeVisible();
+    await page.getByRole('button', { name: 'Put the readings on the sheet' }).click();
+    const line = page.getByRole('listitem').filter({ hasText: 'room CO 80 ppm' });
+    await expect(line).toContainText('Leave now and take everybody with you');
+
+    await page.getByRole('button', { name: 'Leave', exact: true }).click();
+    await expect(page.getByText('To be acted on: CO in the room 80 ppm')).toBeVisible();
+    await page.getByText('done', { exact: true }).first().click();
+    await page.getByRole('button', { name: 'Leave the site' }).click();
+    await expect(page.getByText('close it, or say why it has to stay')).toBeVisible();
+    await page.getByRole('button', { name: 'Not now' }).click();
+
+    await line.getByRole('button', { name: 'Leave it open: CO in the room' }).click();
+    await expect(page.getByLabel('What is left open')).toHaveValue('carbon monoxide found');
+    await expectAccessible(page);
+    await page.getByLabel('Who was told').fill('studio manager, in writing');
+    await page.getByRole('button', { name: 'Leave it so' }).click();
+    await expect(page.getByText('Left: carbon monoxide found')).toBeVisible();
+    await expect(line.getByRole('button', { name: /Leave it open/ })).toHaveCount(0);
+    await page.getByRole('button', { name: 'Closed again' }).click();
+    const which = page.getByLabel('Which', { exact: true });
+    const kept = await which.locator('option', { hasText: 'carbon monoxide' }).getAttribute('value');
+    await which.selectOption(kept);
+    await page.getByLabel('How it is normal again').fill('forklift outside, aired, 2 ppm');
+    await page.getByRole('button', { name: 'Close it' }).click();
+    await expect(page.getByText('Closed again. forklift outside')).toBeVisible();
+  });
+
+  test('another refrigerant than the plate’s is asked about before it is written', async ({ page }) => {
+    await openSheet(page);
+    await page.getByRole('button', { name: 'Refrigerant', exact: true }).click();
+    const plate = await page.getByLabel('Refrigerant').inputValue();
+    await page.getByLabel('Refrigerant').selectOption(plate === 'R-22' ? 'R-410A' : 'R-22');
+    await page.getByLabel('Added, lb').fill('1');
+    await expect(page.getByText(`The plate says ${plate}`)).toBeVisible();
+    await page.getByRole('button', { name: 'Put the pounds on the sheet' }).click();
+    await expect(page.getByText('say that it is so, or correct it')).toBeVisible();
+    await page.getByLabel('Refrigerant').selectOption(plate);
+    await expect(page.getByText(`The plate says ${plate}`)).toHaveCount(0);
+    await page.getByLabel('Added, lb').fill('');
+    await page.getByRole('button', { name: 'Not now' }).click();
+  });
+
   test('amends, withdraws, leaves something not normal, and leaves', async ({ page }) => {
     await openSheet(page);
     await page

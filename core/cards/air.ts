@@ -2,6 +2,7 @@ import { say, degF, deltaF, measured } from '../quantities/index.ts';
 import {
   airFlowFromRise,
   airFlowFromSplit,
+  beltDeflection,
   beltLength,
   blowerRpm,
   coolingBtuh,
@@ -368,6 +369,7 @@ const pulley: Card = {
       plate: 'motorFlaA',
     },
     { name: 'centres', label: 'Shaft to shaft', quantity: 'length', unit: 'in', optional: true },
+    { name: 'give', label: 'Belt gives in the middle', quantity: 'length', unit: 'in', optional: true },
   ],
   formula:
     'rpm = motor · motor pulley / blower pulley; flow ∝ n, pressure ∝ n², power ∝ n³; belt = 2C + ' +
@@ -477,6 +479,34 @@ const pulley: Card = {
           quantity: 'length',
           formula: '2C + π/2 (D + d) + (D − d)²/4C',
           source: 'geometry',
+        }),
+      );
+      const [right, give] = [beltDeflection(centres), num('give')];
+      answers.push(
+        answer({
+          name: give === undefined ? 'belt gives, when right' : 'belt gives',
+          value: give ?? right,
+          unit: 'in',
+          quantity: 'length',
+          decimals: 2,
+          formula: '1/64 in for each inch of span',
+          source: 'common practice',
+          ...(give === undefined
+            ? {}
+            : {
+                band: {
+                  low: right * 0.7,
+                  high: right * 1.3,
+                  from: 'common practice' as const,
+                  source: '1/64 in for each inch of span, ± 30 %',
+                },
+                text:
+                  give > right * 1.3
+                    ? 'Slack: it slips and burns.'
+                    : give < right * 0.7
+                      ? 'Tight: it eats bearings.'
+                      : '',
+              }),
         }),
       );
     }

@@ -32,6 +32,7 @@ export type PlateFact =
   | 'gas'
   | 'volts'
   | 'dualVolts'
+  | 'phase'
   | 'tons'
   | 'elevationFt'
   | 'motorPulleyIn'

@@ -9,20 +9,24 @@ import { ELECTRICAL_CARDS } from './electrical.ts';
 import { FLUE_CARD } from './flue.ts';
 import { GAS_CARDS } from './gas.ts';
 import { REFRIGERANT_CARDS } from './refrigerant.ts';
+import { STATIC_CARD } from './static.ts';
 import { TIGHTNESS_CARDS } from './tightness.ts';
 import { WATER_CARDS } from './water.ts';
 
 export * from './card.ts';
 export * from './plate.ts';
+export * from './cautions.ts';
 export { splitPart } from './air.ts';
 export { approachPart, subcoolingPart, superheatPart } from './charge.ts';
 export { flueCoPart, roomPart } from './flue.ts';
+export { LIVE } from './inputs.ts';
 export { condenserSplitPart, dischargePart, evaporatingPart, evaporatorPart, ratioPart } from './cycle.ts';
 export { currentPart, voltagePart } from './unbalance.ts';
 
 export const CARDS: readonly Card[] = [
   ...REFRIGERANT_CARDS,
   ...AIR_CARDS,
+  STATIC_CARD,
   FLUE_CARD,
   ...GAS_CARDS,
   ...ELECTRICAL_CARDS,

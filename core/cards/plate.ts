@@ -11,6 +11,7 @@ export interface PlateUnit {
   }[];
   readonly details: MachineDetails;
   readonly voltage: number | null;
+  readonly phase?: number | null | undefined;
   readonly tons?: number | null | undefined;
 }
 
@@ -32,6 +33,7 @@ export function plateFacts(unit: PlateUnit, circuit = 1): Partial<Record<PlateFa
     manifoldInWc: heat?.manifoldInWc,
     gas: heat?.fuel === 'natural gas' || heat?.fuel === 'LP' ? heat.fuel : undefined,
     volts: unit.voltage,
+    phase: unit.phase === null || unit.phase === undefined ? undefined : String(unit.phase),
     dualVolts: electrical?.dual ? DUAL_VOLTS : undefined,
     tons: unit.tons,
     motorPulleyIn: blower?.motorPulleyIn,

@@ -136,6 +136,8 @@ const cylinder: Card = {
   inputs: [
     refrigerant,
     { name: 'capacity', label: 'Water capacity on the collar', quantity: 'mass', unit: 'lb' },
+    { name: 'tare', label: 'Tare on the collar', quantity: 'mass', unit: 'lb', optional: true },
+    { name: 'gross', label: 'On the scale now', quantity: 'mass', unit: 'lb', optional: true },
   ],
   formula: 'net lb ≤ 0.80 × water capacity × liquid specific gravity at 77 °F',
   source: 'AHRI Guideline K [from memory]',
@@ -150,6 +152,9 @@ const cylinder: Card = {
       throw new RangeError(
         `the liquid gravity of ${name} is not on record; use the limit its supplier gives`,
       );
+    const [tare, gross] = [num('tare'), num('gross')];
+    if (tare !== undefined && gross !== undefined && gross < tare)
+      throw new RangeError('on the scale it weighs less than its tare: one of the two is wrong');
     return [
       answer({
         name: 'most it may hold',
@@ -159,6 +164,24 @@ const cylinder: Card = {
         formula: cylinder.formula,
         source: cylinder.source,
       }),
+      ...(tare === undefined || gross === undefined
+        ? []
+        : [
+            answer({
+              name: 'room left',
+              value: limit - (gross - tare),
+              unit: 'lb',
+              quantity: 'mass',
+              formula: 'most it may hold − (on the scale − tare)',
+              source: cylinder.source,
+              ...(gross - tare > limit
+                ? {
+                    advice: 'act' as const,
+                    text: 'Overfilled: it can burst when it warms. Move the surplus into another cylinder now.',
+                  }
+                : {}),
+            }),
+          ]),
     ];
   },
 };

@@ -1,5 +1,5 @@
 import { DUAL_VOLTS } from '../machine/index.ts';
-import { currentUnbalance, voltageUnbalance } from '../electrical/index.ts';
+import { currentUnbalance, deratingFor, voltageUnbalance } from '../electrical/index.ts';
 import { answer, limitFrom, type Answer } from '../measurement/index.ts';
 import { inParts, reader, type Card, type CardPart } from './card.ts';
 import { amps, LIVE, volts } from './inputs.ts';
@@ -45,6 +45,10 @@ function againstPlate(pairs: readonly number[], plate: number, dual: boolean): A
 export const voltagePart: CardPart = (values) => {
   const { num, text, all } = reader(values);
   const pairs = all('v12', 'v23', 'v31');
+  const [one, rated] = [num('v12'), num('plate')];
+  // A single-phase machine has one pair and nothing to unbalance.
+  if (!pairs && text('phase') === '1' && one !== undefined && rated !== undefined)
+    return [againstPlate([one], rated, text('dual') === DUAL_VOLTS)];
   if (!pairs) return [];
   if (pairs.some((v) => v < LOST_PHASE_SHARE * Math.max(...pairs)))
     return [
@@ -79,6 +83,19 @@ export const voltagePart: CardPart = (values) => {
       ...(u.verdict === 'act' || u.verdict === 'do not run' ? { advice: 'act' } : {}),
     }),
   ];
+  if (u.percent > 1 && u.percent <= 5)
+    answers.push(
+      answer({
+        name: 'motor may carry',
+        value: 100 * deratingFor(u.percent),
+        unit: '%',
+        quantity: 'percent',
+        decimals: 0,
+        formula: 'derating by voltage unbalance',
+        source: 'NEMA MG 1 figure 14-1 [from memory]',
+        text: 'of its rated load on this supply.',
+      }),
+    );
   const plate = num('plate');
   if (plate === undefined) return answers;
   const supply = againstPlate(pairs, plate, text('dual') === DUAL_VOLTS);
@@ -157,6 +174,7 @@ export const unbalance: Card = {
     volts('v23', 'L2–L3'),
     volts('v31', 'L3–L1'),
     volts('plate', 'Plate', { plate: 'volts' }),
+    { name: 'phase', label: 'Phases', choices: ['3', '1'], usual: '3', plate: 'phase' },
     {
       name: 'dual',
       label: 'Plate for two supplies',

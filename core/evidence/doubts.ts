@@ -1,4 +1,4 @@
-import { convert, degF, say, type Said } from '../quantities/index.ts';
+import { convert, degF, measured, say, type Said } from '../quantities/index.ts';
 import { fitsRunning, REFRIGERANTS, swappedHoses, type RefrigerantName } from '../refrigerant/index.ts';
 import type { CircuitFacts } from './results.ts';
 import { READING_POINTS, type ReadingPoint, type ReadingSet } from './points.ts';
@@ -63,4 +63,46 @@ export function readingQuestions(set: ReadingSet, facts: CircuitFacts = {}): Sai
       `These pressures make no sense for ${plate} and would for ${others.join(' or ')}: what is in it?`,
     );
   return questions;
+}
+
+/** Refrigerant as it is put on a sheet. */
+export interface RefrigerantPut {
+  readonly refrigerant?: string | undefined;
+  readonly circuit?: number | undefined;
+  readonly addedLb?: number | undefined;
+  readonly recoveredLb?: number | undefined;
+}
+
+/** A circuit as far as it is known what is in it. */
+export interface ChargedCircuit {
+  readonly number: number;
+  readonly refrigerant: string | null;
+  readonly chargeLb: number | null;
+}
+
+/** More than the charge by this share is no slip of the scale [common practice]. */
+const OVER_CHARGE = 1.1;
+
+/**
+ * What to ask before pounds are written: another refrigerant than the plate's, or more than the charge. Nothing is asked
+ * of what nobody knows.
+ */
+export function refrigerantDoubts(
+  { refrigerant, circuit, addedLb, recoveredLb }: RefrigerantPut,
+  circuits: readonly ChargedCircuit[],
+): Said[] {
+  const own = circuits.length === 1 ? circuits[0] : circuits.find((c) => c.number === circuit);
+  if (!own) return [];
+  const most = own.chargeLb === null ? undefined : own.chargeLb * OVER_CHARGE;
+  const more = (lb: number | undefined) => most !== undefined && lb !== undefined && lb > most;
+  const charge = measured('mass', own.chargeLb ?? 0, 'lb');
+  return [
+    ...(refrigerant && own.refrigerant && refrigerant !== own.refrigerant
+      ? [`The plate says ${own.refrigerant}: is it really ${refrigerant}? Two are never mixed.`]
+      : []),
+    ...(more(addedLb)
+      ? [say`More than its whole charge of ${charge}: were all these pounds added here?`]
+      : []),
+    ...(more(recoveredLb) ? [say`More came out than its charge of ${charge}: was it overcharged?`] : []),
+  ];
 }

@@ -6,3 +6,4 @@ export * from './points.ts';
 export * from './kinds.ts';
 export * from './results.ts';
 export * from './doubts.ts';
+export * from './asked.ts';

@@ -118,6 +118,7 @@ function cardValues(set: ReadingSet, facts: CircuitFacts): CardValues {
     gas: facts.gas,
     plate: facts.volts,
     dual: facts.dualVolts,
+    phase: facts.phase,
     tons: facts.tons,
     outdoor: set.outdoorF,
     minutes: set.minutesRunning,

@@ -12,6 +12,8 @@ export interface MaintenanceTask {
   readonly kinds: readonly UnitKind[];
   /** How often where nothing else is agreed. */
   readonly usual: Cadence;
+  /** What can hurt whoever does it; local codes, the maker and licensed practice decide. */
+  readonly caution?: string;
   /** Minutes on one unit [common practice, starting value until own history speaks]. */
   readonly minutes: number;
 }
@@ -35,6 +37,8 @@ export const MAINTENANCE_TASKS: readonly MaintenanceTask[] = [
       title: 'Filters and belts',
       system: 'ventilation',
       usual: { by: 'days', days: 91 },
+      caution:
+        'Rotating parts: locked out, belt off or guard on before hands go in; hold doors that close on a running fan.',
       minutes: 20,
     },
   ),
@@ -45,6 +49,8 @@ export const MAINTENANCE_TASKS: readonly MaintenanceTask[] = [
       title: 'Cooling start-up',
       system: 'cooling',
       usual: { by: 'season', from: '03-15', to: '05-31' },
+      caution:
+        'Coil cleaner: goggles and gloves, weak first, never on thin mesh, water only on microchannel, rinsed off; mind intakes and who stands below.',
       minutes: 45,
     },
   ),
@@ -55,6 +61,7 @@ export const MAINTENANCE_TASKS: readonly MaintenanceTask[] = [
       title: 'Heating start-up',
       system: 'heating',
       usual: { by: 'season', from: '09-01', to: '11-15' },
+      caution: 'Smell first. Leak-check every opened joint. Visible crack or hole: heat off now.',
       minutes: 35,
     },
   ),
@@ -75,6 +82,7 @@ export const MAINTENANCE_TASKS: readonly MaintenanceTask[] = [
       title: 'Loop flow and condensate',
       system: 'water side',
       usual: { by: 'days', days: 182 },
+      caution: 'Isolate both valves and relieve; never mix disinfectants.',
       minutes: 30,
     },
   ),
@@ -85,6 +93,7 @@ export const MAINTENANCE_TASKS: readonly MaintenanceTask[] = [
       title: 'Boiler annual service',
       system: 'heating',
       usual: { by: 'season', from: '06-01', to: '09-30' },
+      caution: 'Smell first. Isolate, relieve and let it cool before it is opened; permit for hot work.',
       minutes: 150,
     },
   ),
@@ -95,6 +104,7 @@ export const MAINTENANCE_TASKS: readonly MaintenanceTask[] = [
       title: 'Fan belt and bearings',
       system: 'ventilation',
       usual: { by: 'days', days: 182 },
+      caution: 'Rotating parts: locked out, belt off or guard on before hands go in.',
       minutes: 20,
     },
   ),

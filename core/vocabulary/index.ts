@@ -72,6 +72,18 @@ export const CONDITION_KINDS = {
     closes: 'the joint is found, mended and tested',
     caution: 'Cock shut, area aired, gas supplier called as local rules ask.',
   },
+  'carbon monoxide found': {
+    hazard: true,
+    allowedDays: 0,
+    closes: 'its source is found and repaired, and CO read again lies in its band',
+    caution: 'Heat off and tagged, people out of it, occupant and owner told in writing.',
+  },
+  'reading to act on': {
+    hazard: false,
+    allowedDays: 7,
+    closes: 'the cause is found and the reading, taken again, lies in its band',
+    caution: 'Say whether it was left running, and what it may cost.',
+  },
   'circuit isolated': {
     hazard: false,
     allowedDays: 30,

@@ -1,7 +1,14 @@
 import { lazy, memo, Suspense, useCallback, useMemo, useState } from 'react';
 import { toast } from 'sonner';
 import { v7 as uuid } from 'uuid';
-import { plateFacts, type Card, type CardInput, type PlateUnit } from '#core/cards';
+import {
+  cautionsOf,
+  partlyAnswered,
+  plateFacts,
+  type Card,
+  type CardInput,
+  type PlateUnit,
+} from '#core/cards';
 import {
   standing,
   withSisters,
@@ -75,12 +82,12 @@ export function CardView({
         </Button>
       }
     >
-      {card.caution ? (
-        <p className="mb-3 border-l-4 border-ember pl-2 text-sm">
-          <strong>Careful.</strong> {card.caution}{' '}
+      {cautionsOf(card, read.values).map((caution) => (
+        <p key={caution} className="mb-3 border-l-4 border-ember pl-2 text-sm">
+          <strong>Careful.</strong> {caution}{' '}
           <span className="text-soft">Local codes, the maker and licensed practice decide.</span>
         </p>
-      ) : null}
+      ))}
       <Strip answers={answers} trouble={trouble} system={system} />
       <div className="grid gap-x-6 gap-y-4 xl:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
         <div className="grid grid-cols-2 content-start gap-x-3 gap-y-2">
@@ -178,12 +185,8 @@ function answersOf(
   limits: MeasuringLimits,
   sisters: readonly SisterReading[],
 ): { answers: Answer[]; trouble?: string } {
-  try {
-    return { answers: withSisters(card.answers(read.values, limits), sisters) };
-  } catch (error) {
-    if (!(error instanceof RangeError)) throw error;
-    return { answers: [], trouble: error.message };
-  }
+  const { answers, why } = partlyAnswered(card, read.values, limits);
+  return { answers: withSisters(answers, sisters), ...(why === undefined ? {} : { trouble: why }) };
 }
 
 /** One field of a card; drawn anew only when it is the one that changed. */

@@ -11,6 +11,8 @@ const CONDITION_PLACE: Record<ConditionKind, readonly PartId[]> = {
   'safety bypassed': ['limit switch'],
   'burnt wiring': ['main board'],
   'gas leak suspected': ['gas valve', 'burner'],
+  'carbon monoxide found': ['heat exchanger', 'burner'],
+  'reading to act on': ['main board'],
   'circuit isolated': ['compressor'],
   'part borrowed': ['main board'],
   'filters out': ['filter'],

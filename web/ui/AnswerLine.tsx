@@ -40,15 +40,15 @@ export function AnswerLine({ answer: a, system }: { answer: Answer; system: Unit
             <span className="text-2xl font-bold">
               {a.name} {number(shown.value, a.decimals)} {plainUnit(shown.unit)}
             </span>
-            {word ? (
-              <span
-                className={`text-lg font-semibold ${good ? 'text-verdigris' : bad ? 'text-ember' : 'text-copper'}`}
-              >
-                {word}
-              </span>
+            {bad ? (
+              <span className="hazard-notch text-lg">{STANDING_WORDS.act}</span>
+            ) : word ? (
+              <span className={`text-lg font-semibold ${good ? 'text-verdigris' : 'text-ink'}`}>{word}</span>
             ) : null}
           </p>
-          {a.text.length > 0 ? <p>{saidText(a.text, system)}</p> : null}
+          {a.text.length > 0 ? (
+            <p className={bad ? 'font-semibold text-ember' : ''}>{saidText(a.text, system)}</p>
+          ) : null}
           {first === undefined ? null : <p>To judge it: {saidText(first, system)}.</p>}
           {a.sister ? (
             <p className="text-soft">

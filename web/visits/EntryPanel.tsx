@@ -1,5 +1,6 @@
 import { useEffect } from 'react';
-import type { Reading } from '#core/evidence';
+import { likelyMode, refrigerantDoubts, type Reading } from '#core/evidence';
+import type { UnitKind } from '#core/vocabulary';
 import type { LeaveBody } from '#core/sheet';
 import { newEntry, type EntryKind, type NewEntry, type VisitPage } from '#contracts/visits';
 import { useDraft } from '../outbox/hooks.ts';
@@ -10,16 +11,36 @@ import { instant } from '../ui/format.ts';
 import { FormTrouble } from '../ui/FormTrouble.tsx';
 import { useTyped } from '../ui/useTyped.ts';
 import { FIELDS } from './Fields.tsx';
-import { entryOf, FORMS, outcomeField, waitingField, WHEN, type FormKind, type Values } from './forms.ts';
+import {
+  entryOf,
+  FORMS,
+  outcomeField,
+  SURE,
+  waitingField,
+  WHEN,
+  type FormKind,
+  type Values,
+} from './forms.ts';
 import type { LeavingCall } from './parts.tsx';
+
+/** The mode it is likeliest measured in: by the machine, the complaint about it, the weather on the sheet. */
+function modeFor(visit: VisitPage, unit: VisitPage['units'][number] | undefined): string {
+  if (!unit) return 'cooling';
+  const complaint =
+    visit.calls.find((call) => call.unitId === unit.id && call.kind === 'call')?.complaint ?? '';
+  const weather = visit.entries.findLast((entry) => entry.kind === 'weather')?.body as
+    { outdoorF?: number } | undefined;
+  return likelyMode(unit.kind as UnitKind, complaint, weather?.outdoorF);
+}
 
 /** Where every form of a kind starts, with what the record already knows. */
 function blankFor(
   kind: EntryKind,
   unit: VisitPage['units'][number] | undefined,
   calls: readonly LeavingCall[],
+  visit: VisitPage,
 ): Values {
-  if (kind === 'reading set') return { mode: 'cooling', circuit: '1' };
+  if (kind === 'reading set') return { mode: modeFor(visit, unit), circuit: '1' };
   if (kind === 'finding') return { grade: 'proven' };
   // Maintenance is left done where something was ticked; how a trouble is left, somebody has to say.
   if (kind === 'leave')
@@ -79,6 +100,8 @@ export function EntryPanel({
   kind,
   amending,
   leftBehind,
+  acts,
+  start,
   calls,
   subject,
   onDone,
@@ -88,6 +111,10 @@ export function EntryPanel({
   kind: FormKind;
   amending?: Amending | undefined;
   leftBehind: readonly string[];
+  /** What still has to be acted on, in words. */
+  acts: readonly string[];
+  /** What the form begins with beside what the record knows. */
+  start?: Values | undefined;
   /** The calls of the visit, for leaving. */
   calls: readonly LeavingCall[];
   /** A point of the site, where the line is about one and not about a unit. */
@@ -99,7 +126,9 @@ export function EntryPanel({
   const key = `visit ${visit.id} ${unit?.id ?? ''} ${kind} ${amending?.id ?? ''}`;
   const { value, set, clear, ready } = useDraft<Values>(
     key,
-    amending ? amendedFrom(kind, form.fromBody(amending.body), calls) : blankFor(kind, unit, calls),
+    amending
+      ? amendedFrom(kind, form.fromBody(amending.body), calls)
+      : { ...blankFor(kind, unit, calls, visit), ...start },
   );
   const only = calls.length === 1 ? calls[0] : undefined;
   const entry = (typed: Values) =>
@@ -128,10 +157,17 @@ export function EntryPanel({
             ? waitingField(only.id)
             : field;
       },
-      also: (typed) =>
-        kind === 'leave' && leftBehind.length > 0 && !(form.toBody(typed) as { stillOpen?: string }).stillOpen
-          ? [['stillOpen', 'close it, or say why it has to stay']]
-          : [],
+      also: (typed) => {
+        if (kind === 'leave' && leftBehind.length + acts.length > 0)
+          return (form.toBody(typed) as { stillOpen?: string }).stillOpen
+            ? []
+            : [['stillOpen', 'close it, or say why it has to stay']];
+        if (kind === 'refrigerant' && typed[SURE] !== true)
+          return refrigerantDoubts(form.toBody(typed) as never, unit?.circuits ?? []).length > 0
+            ? [[SURE, 'say that it is so, or correct it']]
+            : [];
+        return [];
+      },
     },
     { kept: true },
   );
@@ -162,6 +198,7 @@ export function EntryPanel({
         error={typing.error}
         unit={subject ? undefined : unit}
         leftBehind={leftBehind}
+        acts={acts}
         calls={calls}
         sisters={visit.units.filter((u) => u.id !== unit?.id).map(({ id, tag }) => ({ id, tag }))}
       />

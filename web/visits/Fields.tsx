@@ -1,3 +1,7 @@
+import { refrigerantCautions } from '#core/cards';
+import { refrigerantDoubts } from '#core/evidence';
+import { MAINTENANCE_TASKS } from '#core/maintenance';
+import { saidText } from '#core/quantities';
 import { FAILURES, PART_IDS, slotKey, slotName } from '#core/machine';
 import {
   CONDITION_KIND_NAMES,
@@ -17,7 +21,7 @@ import {
   StepFields,
   WeatherFields,
 } from './EvidenceFields.tsx';
-import { outcomeField, waitingField, type FormKind } from './forms.ts';
+import { FORMS, outcomeField, SURE, waitingField, type FormKind } from './forms.ts';
 import { Caution, Choice, CircuitChoice, Measured, Pick, Text, Tick, type FieldsProps } from './parts.tsx';
 import { ReadingFields } from './ReadingFields.tsx';
 
@@ -79,6 +83,11 @@ function WorkFields(props: FieldsProps) {
           ))}
         </fieldset>
       ) : null}
+      {MAINTENANCE_TASKS.filter(({ key, caution }) => caution && props.values[`task ${key}`]).map(
+        ({ key, caution }) => (
+          <Caution key={key}>{caution}</Caution>
+        ),
+      )}
       {props.unit && props.unit.theirs.length > 0 ? (
         <p className="text-sm">
           The customer does: <strong>{props.unit.theirs.join(', ').toLowerCase()}</strong>. Look, and write
@@ -101,6 +110,15 @@ function WorkFields(props: FieldsProps) {
           blank="nothing replaced"
           props={props}
         />
+        {props.values.leakRepair || isRefrigerantPart(props) ? (
+          <div className="col-span-2">
+            <Caution>
+              Hot work: permit, extinguisher or water in reach, wet rags on valves, somebody watches
+              afterwards. Nitrogen while brazing, only through regulator and relief, never above the plate’s
+              low side.
+            </Caution>
+          </div>
+        ) : null}
         {props.values.leakRepair ? <CircuitChoice props={props} label="Leak of circuit" /> : null}
         {props.values.slot ? <Text name="manufacturer" label="Its maker" props={props} /> : null}
         {props.values.slot ? <Text name="model" label="Its model" props={props} /> : null}
@@ -109,12 +127,22 @@ function WorkFields(props: FieldsProps) {
   );
 }
 
+const doubtsOf = ({ values, unit }: FieldsProps) =>
+  refrigerantDoubts(FORMS.refrigerant.toBody(values) as never, unit?.circuits ?? []);
+
+/** Whether something is put in that the refrigerant runs through. */
+const isRefrigerantPart = ({ values }: FieldsProps): boolean =>
+  /compressor|coil|metering device|filter-drier|reversing valve|check valve/.test(String(values.slot ?? ''));
+
 function RefrigerantFields(props: FieldsProps) {
   return (
     <div className="space-y-3">
       <Caution>
         Certified handling: recover, never vent. Gloves, glasses, air. Cylinder limit by weight.
       </Caution>
+      {refrigerantCautions(props.values.refrigerant).map((caution) => (
+        <Caution key={caution}>{caution}</Caution>
+      ))}
       <div className="grid grid-cols-2 gap-3">
         <Choice
           name="refrigerant"
@@ -130,6 +158,17 @@ function RefrigerantFields(props: FieldsProps) {
       <Tick name="notWeighed" label="Added, but nobody weighed it" props={props} />
       <Tick name="afterOpening" label="Charge weighed back into an opened circuit" props={props} />
       <Text name="cylinder" label="Cylinder" props={props} />
+      {doubtsOf(props).length > 0 ? (
+        <div role="alert" className="border-2 border-ember p-3">
+          {doubtsOf(props).map((doubt) => (
+            <p key={saidText(doubt)} className="font-semibold text-ember">
+              {saidText(doubt)}
+            </p>
+          ))}
+          <Tick name={SURE} label="It is so" props={props} />
+          {props.error(SURE) ? <p className="font-semibold text-ember">{props.error(SURE)}</p> : null}
+        </div>
+      ) : null}
     </div>
   );
 }
@@ -178,14 +217,22 @@ function CloseFields(props: FieldsProps) {
 
 function LeaveFields(props: FieldsProps) {
   const behind = props.leftBehind ?? [];
+  const acts = props.acts ?? [];
   return (
     <div className="space-y-3">
       <p>Jumpers counted out, panels on, tools down, everything left open written down?</p>
-      {behind.length > 0 ? (
+      {behind.length > 0 || acts.length > 0 ? (
         <div className="border-2 border-ember p-3">
-          <p className="font-semibold text-ember">
-            Never to be left past the visit: {behind.join(', ')}. Close it first.
-          </p>
+          {behind.length > 0 ? (
+            <p className="font-semibold text-ember">
+              Never to be left past the visit: {behind.join(', ')}. Close it first.
+            </p>
+          ) : null}
+          {acts.length > 0 ? (
+            <p className="font-semibold text-ember">
+              To be acted on: {acts.join('; ')}. Act, read it again, or leave it open on the sheet.
+            </p>
+          ) : null}
           <Text name="stillOpen" label="Or say why it has to stay, and who knows" props={props} long />
         </div>
       ) : null}

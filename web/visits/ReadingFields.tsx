@@ -1,60 +1,22 @@
 import { saidText } from '#core/quantities';
-import { plateFacts } from '#core/cards';
+import { LIVE, plateFacts } from '#core/cards';
 import { withSisters, type Answer } from '#core/measurement';
 import {
-  pointsOf,
+  askedOf,
   READING_POINTS,
   readingAnswers,
   readingQuestions,
   TAKEN,
-  type ReadingGroup,
   type ReadingPoint,
 } from '#core/evidence';
+import type { UnitKind } from '#core/vocabulary';
 import { useSistersQuery } from '../api/units.ts';
 import { useWho } from '../state/session.ts';
 import { AnswerLine } from '../ui/AnswerLine.tsx';
 import { UnitSwitch } from '../ui/UnitSwitch.tsx';
 import { useUnitSystem } from '../state/preferences.ts';
 import { readingSetOf } from './forms.ts';
-import { Choice, Measured, Pick, Text, type FieldsProps } from './parts.tsx';
-
-/**
- * Readings that are taken together, with what they say right under them; `more` is said on request, or when
- * it asks for action.
- */
-const GROUPS: readonly {
-  title: string;
-  group: ReadingGroup;
-  /** Folded away until asked for: points that not every look at a machine takes. */
-  beside?: readonly ReadingPoint[];
-  says: readonly string[];
-  more?: readonly string[];
-}[] = [
-  {
-    title: 'Refrigerant',
-    group: 'refrigerant',
-    beside: ['discharge line', 'liquid after drier', 'condenser leaving air'],
-    says: ['superheat', 'subcooling'],
-    more: ['approach', 'condenser split', 'evaporator difference', 'pressure ratio'],
-  },
-  { title: 'Air', group: 'air', beside: ['supply wet bulb', 'mixed air'], says: ['split'] },
-  {
-    title: 'Volts',
-    group: 'volts',
-    beside: ['control volts'],
-    says: ['lowest pair', 'voltage unbalance'],
-    more: ['farthest from the plate'],
-  },
-  {
-    title: 'Amps',
-    group: 'amps',
-    beside: ['blower amps'],
-    says: ['leg without current', 'current unbalance'],
-  },
-  { title: 'Static pressure', group: 'static', beside: pointsOf('static'), says: [] },
-  { title: 'Gas', group: 'gas', beside: pointsOf('gas'), says: [] },
-  { title: 'Water', group: 'water', beside: pointsOf('water'), says: [] },
-];
+import { Caution, Choice, Measured, Pick, Text, type FieldsProps } from './parts.tsx';
 
 /** A set of readings: every key answers, in the words of the bench. */
 export function ReadingFields(props: FieldsProps) {
@@ -64,9 +26,14 @@ export function ReadingFields(props: FieldsProps) {
   const [system] = useUnitSystem();
   const sisters = useSistersQuery({ unitId: props.unit?.id ?? '' }, { skip: !props.unit }).data;
   const set = readingSetOf(props.values);
+  const asked = askedOf(set.mode, {
+    kind: (props.unit?.kind ?? 'package gas/electric') as UnitKind,
+    circuits: props.unit?.circuits.length ?? 0,
+    phase: props.unit?.phase ?? null,
+  });
   const { answers, troubles } = readingAnswers(set, facts, measuring);
   const said = withSisters(answers, sisters ?? []);
-  const of = (names: readonly string[] = []) => said.filter((a) => names.includes(a.name));
+  const of = (names: readonly string[]) => said.filter((a) => names.includes(a.name));
   const field = (point: ReadingPoint) => (
     <Measured
       key={point}
@@ -95,15 +62,14 @@ export function ReadingFields(props: FieldsProps) {
           {props.error('readings')}
         </p>
       ) : null}
-      {readingQuestions(set).map((question) => (
+      {readingQuestions(set, facts).map((question) => (
         <p key={saidText(question)} role="status" className="border-l-4 border-copper pl-2 font-semibold">
           {saidText(question, system)}
         </p>
       ))}
-      {GROUPS.map((group) => {
+      {asked.map((group) => {
         const urgent = of(group.more).filter((a) => a.advice === 'act');
-        const beside = group.beside ?? [];
-        const first = pointsOf(group.group).filter((point) => !beside.includes(point));
+        const { first, beside } = group;
         const more = of(group.more).filter((a) => a.advice !== 'act');
         return (
           <fieldset key={group.title} className="space-y-2">
@@ -116,6 +82,7 @@ export function ReadingFields(props: FieldsProps) {
                 </span>
               ) : null}
             </legend>
+            {group.group === 'volts' ? <Caution>{LIVE}</Caution> : null}
             {first.length > 0 ? (
               <div className={`grid items-end gap-3 ${first.length === 3 ? 'grid-cols-3' : 'grid-cols-2'}`}>
                 {first.map(field)}
@@ -132,7 +99,7 @@ export function ReadingFields(props: FieldsProps) {
             <div aria-live="polite" className="space-y-2">
               {[...of(group.says), ...urgent].map(line)}
               {troubles
-                .filter((t) => [...group.says, ...(group.more ?? [])].includes(t.name))
+                .filter((t) => [...group.says, ...group.more].includes(t.name))
                 .map((t) => (
                   <p key={t.name} role="alert" className="font-semibold text-ember">
                     {t.name}: {t.why}

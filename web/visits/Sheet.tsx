@@ -5,6 +5,7 @@ import { shortText } from '#contracts/common';
 import { useTyped } from '../ui/useTyped.ts';
 import { toast } from 'sonner';
 import { plateFacts } from '#core/cards';
+import { saidText } from '#core/quantities';
 import type { EntryKind, NewEntry, VisitPage } from '#contracts/visits';
 import { isHeld, phone, type OutboxItem } from '../outbox/db.ts';
 import { post, sendAgain, takeBack } from '../outbox/sender.ts';
@@ -15,6 +16,7 @@ import { Field } from '../ui/Field.tsx';
 import { instant } from '../ui/format.ts';
 import { Empty } from '../ui/Screen.tsx';
 import { useUnitSystem } from '../state/preferences.ts';
+import { actsOfLine, actWords, type Act } from './acts.ts';
 import { entryText } from './entryText.ts';
 import type { Amending } from './EntryPanel.tsx';
 import type { Line } from './lines.ts';
@@ -22,10 +24,15 @@ import type { Line } from './lines.ts';
 export function Sheet({
   visit,
   lines,
+  acts,
+  onLeaveOpen,
   onAmend,
 }: {
   visit: VisitPage;
   lines: readonly Line[];
+  /** What still has to be acted on. */
+  acts: readonly Act[];
+  onLeaveOpen: (act: Act) => void;
   onAmend: (kind: EntryKind, unitId: string | null, amending: Amending) => void;
 }) {
   const { measuring } = useWho();
@@ -51,6 +58,21 @@ export function Sheet({
                 <strong>{line.kind === 'withdrawn' ? 'withdrawal' : line.kind}</strong>{' '}
                 <span>{entryText(line.kind, line.body, facts, measuring, system, refs)}</span>
               </p>
+              {actsOfLine(line, unit, measuring).map((act) => (
+                <p key={act.answer.name} className="my-1 font-semibold text-ember">
+                  <span className="hazard-notch">{actWords(act, system)}</span>{' '}
+                  {saidText(act.answer.text, system)}{' '}
+                  {acts.some((a) => a.lineId === line.id && a.answer.name === act.answer.name) ? (
+                    <Button
+                      className="no-print min-h-12"
+                      aria-label={`Leave it open: ${act.answer.name}`}
+                      onClick={() => onLeaveOpen(act)}
+                    >
+                      Leave it open
+                    </Button>
+                  ) : null}
+                </p>
+              ))}
               <p className="flex flex-wrap items-center gap-x-3 text-sm text-soft">
                 {instant(line.occurredAt, visit.timeZone)} {line.author ?? ''}{' '}
                 {line.amended ? '(amended)' : ''}

@@ -1,21 +1,26 @@
 import { useLiveQuery } from 'dexie-react-hooks';
 import { useEffect, useState } from 'react';
 import { Link, useParams } from 'react-router';
+import { toast } from 'sonner';
 import { v7 as uuid } from 'uuid';
+import { CONDITION_KINDS } from '#core/vocabulary';
 import type { EntryKind, VisitPage } from '#contracts/visits';
 import { useVisitQuery } from '../api/visits.ts';
 import { phone } from '../outbox/db.ts';
 import { useOutbox } from '../outbox/hooks.ts';
 import { post } from '../outbox/sender.ts';
 import { now } from '../state/clock.ts';
+import { useUnitSystem } from '../state/preferences.ts';
+import { useWho } from '../state/session.ts';
 import { Button } from '../ui/Button.tsx';
 import { dayOf, shortDay } from '../ui/format.ts';
 import { Agreed } from '../ui/Agreed.tsx';
 import { GettingIn } from '../ui/GettingIn.tsx';
 import { plateWords } from '../ui/plateWords.ts';
 import { Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';
+import { actWords, conditionFor, conditionText, standingActs, type Act } from './acts.ts';
 import { EntryPanel, type Amending } from './EntryPanel.tsx';
-import { FORMS, type FormKind } from './forms.ts';
+import { FORMS, type FormKind, type Values } from './forms.ts';
 import { leftBehind, linesOf, withOwnConditions } from './lines.ts';
 import { Sheet } from './Sheet.tsx';
 
@@ -77,6 +82,9 @@ function SheetOf({ visit, stale }: { visit: VisitPage; stale: boolean }) {
   const point = visit.points.find((p) => p.id === pointId);
   const [kind, setKind] = useState<FormKind>();
   const [amending, setAmending] = useState<Amending>();
+  const [start, setStart] = useState<Values>();
+  const { measuring } = useWho();
+  const [system] = useUnitSystem();
   const lines = linesOf(visit.entries, items);
   const chosen = visit.units.find((u) => u.id === (unitChoice ?? calledFirst));
   const unit = chosen && withOwnConditions(chosen, lines);
@@ -107,9 +115,46 @@ function SheetOf({ visit, stale }: { visit: VisitPage; stale: boolean }) {
           {FORMS[k].title}
         </Button>
       ));
-  const open = (next: FormKind, amend?: Amending) => {
+  const open = (next: FormKind, amend?: Amending, begin?: Values) => {
     setKind(next);
     setAmending(amend);
+    setStart(begin);
+  };
+  const acts = standingActs(lines, (of) => visit.units.find((u) => u.id === of), measuring);
+  /** Left open in one tap; where somebody can be hurt the form asks who was told. */
+  const leaveOpen = (act: Act) => {
+    const condition = conditionFor(act);
+    const text = conditionText(act);
+    if (act.unitId) setUnit(act.unitId);
+    if (CONDITION_KINDS[condition].hazard) {
+      open('condition left', undefined, { condition, text });
+      window.scrollTo(0, 0);
+      return;
+    }
+    const entry = {
+      id: uuid(),
+      visitId: visit.id,
+      unitId: act.unitId,
+      kind: 'condition left' as const,
+      occurredAt: now().toISOString(),
+      body: { condition, text },
+    };
+    void post(entry as never);
+    toast(`Left open: ${actWords(act, system)}`, {
+      action: {
+        label: 'Undo',
+        onClick: () =>
+          void post({
+            id: uuid(),
+            visitId: visit.id,
+            unitId: act.unitId,
+            kind: 'withdrawn',
+            body: {},
+            supersedes: entry.id,
+            reason: 'not meant',
+          } as never),
+      },
+    });
   };
   const arrive = () =>
     void post({
@@ -227,8 +272,11 @@ function SheetOf({ visit, stale }: { visit: VisitPage; stale: boolean }) {
               calls={calls}
               subject={point}
               leftBehind={leftBehind(lines, (unitId) => visit.units.find((u) => u.id === unitId)?.tag)}
+              acts={acts.map((act) => actWords(act, system))}
+              start={start}
               onDone={() => {
                 setKind(undefined);
+                setStart(undefined);
                 setAmending(undefined);
               }}
             />
@@ -257,6 +305,8 @@ function SheetOf({ visit, stale }: { visit: VisitPage; stale: boolean }) {
           <Sheet
             visit={visit}
             lines={lines}
+            acts={acts}
+            onLeaveOpen={leaveOpen}
             onAmend={(k: EntryKind, unitId, amend) => {
               if (unitId) setUnit(unitId);
               setPoint(lines.find((line) => line.id === amend.id)?.pointId ?? '');

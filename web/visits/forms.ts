@@ -140,6 +140,9 @@ export function entryOf({
 /** What is chosen for a part or a place, from its key. */
 const slotAt = (values: Values, name: string): Slot | undefined => slotOfKey(text(values, name) ?? '');
 
+/** The tick by which somebody who was asked says that it is so. */
+export const SURE = 'sure';
+
 /** How a form says what a call is left as: one field for each call, named by the call. */
 export const outcomeField = (callId: string): string => `outcome ${callId}`;
 export const waitingField = (callId: string): string => `waiting ${callId}`;

@@ -18,6 +18,8 @@ export interface FieldsProps {
   readonly sisters?: readonly { readonly id: string; readonly tag: string }[];
   /** What was left on this visit and must not stay past it, in words. */
   readonly leftBehind?: readonly string[];
+  /** What was measured on this visit and still has to be acted on, in words. */
+  readonly acts?: readonly string[];
 }
 
 /** A call as the form for leaving asks about it. */
