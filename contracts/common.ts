@@ -8,10 +8,10 @@ export const id = z.uuid('must be a UUID');
 const aroundNow = (date: string): boolean => date >= '1900' && date < '2200';
 export const plainDate = z
   .string()
-  .refine(isPlainDate, 'must be a day YYYY-MM-DD')
+  .refine(isPlainDate, 'must be a day, such as 26 Nov 2026')
   .refine(aroundNow, 'lies before 1900 or after 2199');
 export const instant = z.iso
-  .datetime({ offset: true, message: 'must be an ISO 8601 time with its offset' })
+  .datetime({ offset: true, message: 'must be a time on a day of the calendar' })
   .refine(aroundNow, 'lies before 1900 or after 2199');
 export const shortText = z.string().trim().max(300, 'at most 300 characters');
 export const longText = z.string().trim().max(5000, 'at most 5,000 characters');

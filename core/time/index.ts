@@ -3,3 +3,4 @@ export * from './plainDate.ts';
 export * from './zone.ts';
 export * from './clock.ts';
 export * from './words.ts';
+export * from './typed.ts';

@@ -14,6 +14,7 @@ import {
 import { useChangeAgreementMutation, useCreateAgreementMutation } from '../api/agreements.ts';
 import { useDraft } from '../outbox/hooks.ts';
 import { useWho } from '../state/session.ts';
+import { DateInput } from '../ui/DateInput.tsx';
 import { Button } from '../ui/Button.tsx';
 import { Field } from '../ui/Field.tsx';
 import { FormTrouble } from '../ui/FormTrouble.tsx';
@@ -144,14 +145,10 @@ export function AgreementForm({
           <Panel title="What is agreed">
             <div className="grid grid-cols-2 gap-3 sm:grid-cols-4">
               <Field label="From" error={form.error('fromDay')}>
-                <input type="date" value={value.fromDay} onChange={(e) => set({ fromDay: e.target.value })} />
+                <DateInput value={value.fromDay} onChange={(e) => set({ fromDay: e.target.value })} />
               </Field>
               <Field label="Until" hint="Empty: until it is ended" error={form.error('untilDay')}>
-                <input
-                  type="date"
-                  value={value.untilDay}
-                  onChange={(e) => set({ untilDay: e.target.value })}
-                />
+                <DateInput value={value.untilDay} onChange={(e) => set({ untilDay: e.target.value })} />
               </Field>
               <div className="col-span-2">
                 <Field label="Covers">

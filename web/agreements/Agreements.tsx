@@ -13,6 +13,7 @@ import {
   useWithdrawAgreementsMutation,
 } from '../api/agreements.ts';
 import { useWho } from '../state/session.ts';
+import { DateInput } from '../ui/DateInput.tsx';
 import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { Field } from '../ui/Field.tsx';
@@ -213,7 +214,7 @@ function AsUsual({ customers, onClose }: { customers: readonly AgreementRow[]; o
         <div className="space-y-3">
           <div className="grid grid-cols-2 gap-3">
             <Field label="From">
-              <input type="date" value={from} onChange={(e) => setFrom(e.target.value)} />
+              <DateInput value={from} onChange={(e) => setFrom(e.target.value)} />
             </Field>
             <Field label="Covers">
               <select

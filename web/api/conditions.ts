@@ -11,7 +11,7 @@ export interface ConditionAsk {
   readonly limit?: number;
 }
 
-export const { useConditionsQuery } = api.injectEndpoints({
+export const { useConditionsQuery, useLazyConditionsQuery } = api.injectEndpoints({
   endpoints: (build) => ({
     conditions: build.query<ConditionBoard, ConditionAsk>({
       query: (params) => ({ url: '/conditions', params: { ...params } }),

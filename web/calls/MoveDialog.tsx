@@ -1,14 +1,16 @@
 import { useState } from 'react';
-import { instantAt, localDate, minutesOfDay } from '#core/time';
+import { localDate } from '#core/time';
 import { callPatch, type CallPage, type CallPatch } from '#contracts/calls';
 import { useKnownAtIntakeQuery } from '../api/calls.ts';
 import { useWho } from '../state/session.ts';
+import { DateInput, TimeInput } from '../ui/DateInput.tsx';
 import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { Field } from '../ui/Field.tsx';
 import { clockOf } from '../ui/format.ts';
 import { FormTrouble } from '../ui/FormTrouble.tsx';
 import { useTyped } from '../ui/useTyped.ts';
+import { promisedAt } from './Promise.tsx';
 import { SitePicker } from './SitePicker.tsx';
 
 type Patch = Omit<CallPatch, 'version'>;
@@ -40,7 +42,7 @@ export function MoveDialog({
         version: call.version,
         ...(site.id === call.siteId ? {} : { siteId: site.id }),
         unitId: unitId || null,
-        promisedAt: time ? instantAt(day || today, minutesOfDay(time), zone).toISOString() : null,
+        promisedAt: promisedAt({ promisedTime: time, promisedDay: day }, today, zone),
       }),
     },
   );
@@ -82,10 +84,10 @@ export function MoveDialog({
           </Field>
           <div className="grid grid-cols-2 gap-2">
             <Field label="Promised on" error={form.error('promisedAt')}>
-              <input type="date" {...form.register('day')} />
+              <DateInput {...form.register('day')} />
             </Field>
             <Field label="By">
-              <input type="time" {...form.register('time')} />
+              <TimeInput {...form.register('time')} />
             </Field>
           </div>
           <FormTrouble text={form.trouble} />

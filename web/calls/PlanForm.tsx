@@ -1,7 +1,9 @@
+import { isPlainDate } from '#core/time';
 import type { CallPage } from '#contracts/calls';
 import { callFields } from '#contracts/calls';
 import type { z } from 'zod';
 import { useCrewsQuery } from '../api/crews.ts';
+import { DateInput } from '../ui/DateInput.tsx';
 import { CrewOptions, notAtWork } from '../ui/CrewOptions.tsx';
 import { Button } from '../ui/Button.tsx';
 import { Field } from '../ui/Field.tsx';
@@ -32,7 +34,7 @@ export function PlanForm({
   );
   // The crews may come after somebody has begun to choose: what is chosen is the form's, not the list's.
   const [crewId, scheduledOn] = form.watch(['crewId', 'scheduledOn']);
-  const crews = useCrewsQuery(scheduledOn || today);
+  const crews = useCrewsQuery(isPlainDate(scheduledOn) ? scheduledOn : today);
   const chosen = crews.data?.find((crew) => crew.id === crewId);
   const same = crewId === (call.crewId ?? '') && (crewId === '' || scheduledOn === call.scheduledOn);
   return (
@@ -48,7 +50,7 @@ export function PlanForm({
         </select>
       </Field>
       <Field label="Day" error={form.error('scheduledOn') ?? form.trouble}>
-        <input type="date" readOnly={crewId === ''} {...form.register('scheduledOn')} />
+        <DateInput readOnly={crewId === ''} {...form.register('scheduledOn')} />
       </Field>
       <Button type="submit" look="act" disabled={same || form.isSubmitting}>
         {crewId === '' && call.crewId ? 'Take off the plan' : 'Plan'}

@@ -1,6 +1,7 @@
 import { instantAt, localDate, minutesOfDay } from '#core/time';
 import type { Priority } from '#core/vocabulary';
 import type { AgreedAtSite } from '#contracts/agreements';
+import { TimeInput } from '../ui/DateInput.tsx';
 import { clockOf, instant } from '../ui/format.ts';
 import { Button } from '../ui/Button.tsx';
 import { Field } from '../ui/Field.tsx';
@@ -11,9 +12,19 @@ export interface TypedPromise {
   readonly promisedDay: string;
 }
 
-/** The instant that was promised; null where nothing was. */
-export const promisedAt = ({ promisedTime, promisedDay }: TypedPromise, day: string, zone: string) =>
-  promisedTime ? instantAt(promisedDay || day, minutesOfDay(promisedTime), zone).toISOString() : null;
+/**
+ * The instant that was promised; null where nothing was. What is no time or no day is handed on as it was typed, for the
+ * contract to refuse at its field.
+ */
+export function promisedAt({ promisedTime, promisedDay }: TypedPromise, day: string, zone: string) {
+  if (!promisedTime) return null;
+  try {
+    return instantAt(promisedDay || day, minutesOfDay(promisedTime), zone).toISOString();
+  } catch (error) {
+    if (error instanceof RangeError) return promisedTime;
+    throw error;
+  }
+}
 
 /** Until when somebody is promised to come; what is agreed for the priority is one tap away. */
 export function PromiseField({
@@ -24,6 +35,7 @@ export function PromiseField({
   day,
   now,
   zone,
+  error,
 }: {
   value: TypedPromise;
   onChange: (value: TypedPromise) => void;
@@ -32,15 +44,15 @@ export function PromiseField({
   day: string;
   now: Date;
   zone: string;
+  error: string | undefined;
 }) {
   const hours = agreed?.responseHours[priority];
   const at = promisedAt(value, day, zone);
   const by = hours === undefined ? undefined : new Date(now.getTime() + hours * 3_600_000);
   return (
     <div>
-      <Field label="Promised by" hint={at && value.promisedDay ? instant(at, zone) : undefined}>
-        <input
-          type="time"
+      <Field label="Promised by" hint={at && value.promisedDay ? instant(at, zone) : undefined} error={error}>
+        <TimeInput
           value={value.promisedTime}
           onChange={(e) => onChange({ promisedTime: e.target.value, promisedDay: '' })}
         />

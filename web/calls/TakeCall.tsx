@@ -4,6 +4,7 @@ import { toast } from 'sonner';
 import { v7 as uuid } from 'uuid';
 import { QUESTIONS, questionsFor, suggestPriority, systemHeard, type QuestionName } from '#core/intake';
 import { wordsOf } from '#core/reasons';
+import { isPlainDate } from '#core/time';
 import { PRIORITIES, STAKES, SYSTEMS, type Priority, type Stake, type System } from '#core/vocabulary';
 import { newCall, type NewCall } from '#contracts/calls';
 import { problemOf } from '../api/base.ts';
@@ -18,6 +19,7 @@ import { useSiteQuery } from '../api/sites.ts';
 import { now } from '../state/clock.ts';
 import { useWho } from '../state/session.ts';
 import { useDraft } from '../outbox/hooks.ts';
+import { DateInput } from '../ui/DateInput.tsx';
 import { CrewOptions, notAtWork } from '../ui/CrewOptions.tsx';
 import { Button } from '../ui/Button.tsx';
 import { Field } from '../ui/Field.tsx';
@@ -69,7 +71,7 @@ export default function TakeCall() {
   // A draft of an older version lacks what it did not ask.
   const value = { ...BLANK, ...kept };
   const known = useKnownAtIntakeQuery(value.siteId, { skip: value.siteId === '' });
-  const crews = useCrewsQuery(value.scheduledOn || today);
+  const crews = useCrewsQuery(isPlainDate(value.scheduledOn) ? value.scheduledOn : today);
   const [create] = useCreateCallMutation();
   const [readCall] = useLazyCallQuery();
   const [update] = useUpdateCallMutation();
@@ -295,9 +297,8 @@ export default function TakeCall() {
                   <CrewOptions crews={crews.data} />
                 </select>
               </Field>
-              <Field label="Day">
-                <input
-                  type="date"
+              <Field label="Day" error={form.error('scheduledOn')}>
+                <DateInput
                   min={today}
                   value={value.scheduledOn || (value.crewId ? today : '')}
                   onChange={(e) => set({ scheduledOn: e.target.value })}
@@ -311,6 +312,7 @@ export default function TakeCall() {
                 day={value.scheduledOn || today}
                 now={now()}
                 zone={timeZone}
+                error={form.error('promisedAt')}
               />
             </div>
           </Panel>

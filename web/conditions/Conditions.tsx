@@ -1,18 +1,34 @@
 import { useState } from 'react';
+import { flushSync } from 'react-dom';
 import { Link } from 'react-router';
 import { CONDITION_KIND_NAMES } from '#core/vocabulary';
 import type { ConditionRow } from '#contracts/conditions';
 import { CONDITION_ORDERS } from '#contracts/conditions';
-import { useConditionsQuery, type ConditionAsk } from '../api/conditions.ts';
+import { useConditionsQuery, useLazyConditionsQuery, type ConditionAsk } from '../api/conditions.ts';
 import { useWho } from '../state/session.ts';
 import { Button } from '../ui/Button.tsx';
 import { dayOf } from '../ui/format.ts';
 import { Plate } from '../ui/Plate.tsx';
 import { Reasons } from '../ui/Reasons.tsx';
+import { saveCsv, type CsvColumn } from '../ui/saveCsv.ts';
 import { Empty, Loading, Screen, Trouble } from '../ui/Screen.tsx';
 import { WatchTabs } from '../watch/WatchTabs.tsx';
 
 const PAGE = 60;
+/** The server gives no more at once. */
+const AT_ONCE = 200;
+const columnsIn = (zone: string): readonly CsvColumn<ConditionRow>[] => [
+  { header: 'Unit', text: (row) => row.tag },
+  { header: 'Site', text: (row) => row.site },
+  { header: 'Customer', text: (row) => row.customer },
+  { header: 'Left open', text: (row) => row.kind },
+  { header: 'Hazard', text: (row) => (row.hazard ? 'yes' : 'no') },
+  { header: 'Since', text: (row) => dayOf(row.openedAt, zone) },
+  { header: 'Days', text: (row) => row.days },
+  { header: 'Too long', text: (row) => (row.overdue ? 'yes' : 'no') },
+  { header: 'What', text: (row) => row.text },
+  { header: 'Closes it', text: (row) => row.closes ?? row.usuallyCloses },
+];
 const ORDER_WORD: Record<(typeof CONDITION_ORDERS)[number], string> = {
   hazard: 'hazards first',
   age: 'oldest first',
@@ -33,18 +49,50 @@ export default function Conditions() {
     limit: PAGE,
   });
   const { data, error, refetch } = useConditionsQuery(ask);
+  const [fetchPage] = useLazyConditionsQuery();
+  const [printing, setPrinting] = useState<readonly ConditionRow[]>();
+  /** Every row that the filters leave, page after page. */
+  const whole = async (): Promise<ConditionRow[]> => {
+    const rows: ConditionRow[] = [];
+    for (;;) {
+      const page = await fetchPage({ ...ask, offset: rows.length, limit: AT_ONCE }).unwrap();
+      rows.push(...page.rows);
+      if (page.rows.length === 0 || rows.length >= page.total) return rows;
+    }
+  };
   const set = (patch: Partial<ConditionAsk>) => setAsk((before) => ({ ...before, offset: 0, ...patch }));
   const all = ask.q === '' && ask.overdue === 'all' && !ask.kind;
   const sentence = !data
     ? 'Left open'
     : all && data.total === 0
       ? 'Nothing is left open anywhere.'
-      : `${data.total} ${data.total === 1 ? 'thing is' : 'things are'} not normal${data.hazards > 0 ? `, ${data.hazards} of them ${data.hazards === 1 ? 'a hazard' : 'hazards'}` : ''}; ${data.overdue === 0 ? 'none has been left too long' : `${data.overdue} left longer than should be`}.`;
+      : `${data.total} ${data.total === 1 ? 'thing is' : 'things are'} left open${data.hazards > 0 ? `, ${data.hazards} of them ${data.hazards === 1 ? 'a hazard' : 'hazards'}` : ''}; ${data.overdue === 0 ? 'none has been left too long' : `${data.overdue} left longer than should be`}.`;
   return (
     <Screen
       title="Left open"
       sentence={sentence}
-      actions={<Button onClick={() => window.print()}>Print</Button>}
+      actions={
+        <>
+          <Button
+            disabled={!data}
+            onClick={() => void whole().then((rows) => saveCsv('left open', columnsIn(timeZone), rows))}
+          >
+            Save as CSV
+          </Button>
+          <Button
+            disabled={!data}
+            onClick={() =>
+              void whole().then((rows) => {
+                flushSync(() => setPrinting(rows));
+                window.print();
+                setPrinting(undefined);
+              })
+            }
+          >
+            Print all
+          </Button>
+        </>
+      }
     >
       <WatchTabs />
       <div className="no-print mb-3 flex flex-wrap items-center gap-2">
@@ -93,7 +141,7 @@ export default function Conditions() {
       {!data && !error ? <Loading what="what was left open" /> : null}
       {data?.total === 0 && !all ? <Empty>Nothing matches.</Empty> : null}
       <ul className="space-y-2">
-        {data?.rows.map((row) => (
+        {(printing ?? data?.rows)?.map((row) => (
           <Left key={row.id} row={row} zone={timeZone} grouped={ask.sort === 'customer'} />
         ))}
       </ul>

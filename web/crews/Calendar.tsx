@@ -18,6 +18,7 @@ import {
   type Added,
 } from '../api/crews.ts';
 import { useWho } from '../state/session.ts';
+import { DateInput } from '../ui/DateInput.tsx';
 import { Button } from '../ui/Button.tsx';
 import { Field } from '../ui/Field.tsx';
 import { shortDay } from '../ui/format.ts';
@@ -176,10 +177,10 @@ function AbsenceForm({ done }: { done: () => void }) {
         </select>
       </Field>
       <Field label="From" error={form.error('from')}>
-        <input type="date" {...form.register('from')} />
+        <DateInput {...form.register('from')} />
       </Field>
       <Field label="Last day" hint="Leave it empty where nobody knows." error={form.error('until')}>
-        <input type="date" {...form.register('until')} />
+        <DateInput {...form.register('until')} />
       </Field>
       <Field label="Note for the desk" error={form.error('note')}>
         <input {...form.register('note')} />
@@ -208,10 +209,10 @@ function OnCallForm({ done }: { done: () => void }) {
       </Field>
       <span />
       <Field label="From" error={form.error('from')}>
-        <input type="date" {...form.register('from')} />
+        <DateInput {...form.register('from')} />
       </Field>
       <Field label="Last day" error={form.error('until')}>
-        <input type="date" {...form.register('until')} />
+        <DateInput {...form.register('until')} />
       </Field>
       <Save form={form} done={done} />
     </form>
@@ -231,7 +232,7 @@ function HolidayForm({ done }: { done: () => void }) {
   return (
     <form onSubmit={save} noValidate className={FORM}>
       <Field label="Day" error={form.error('on')}>
-        <input type="date" {...form.register('on')} />
+        <DateInput {...form.register('on')} />
       </Field>
       <Field label="What it is" error={form.error('name')}>
         <input {...form.register('name')} />

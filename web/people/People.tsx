@@ -12,6 +12,7 @@ import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { shortDay } from '../ui/format.ts';
 import { Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';
+import { saveCsv, type CsvColumn } from '../ui/saveCsv.ts';
 import { PersonForm } from './PersonForm.tsx';
 
 /** Who is in the company, in which crew, and who is there when. */
@@ -43,6 +44,16 @@ export default function People() {
   );
 }
 
+const COLUMNS: readonly CsvColumn<PersonView>[] = [
+  { header: 'Name', text: (person) => person.displayName },
+  { header: 'Signs in as', text: (person) => person.login },
+  { header: 'Role', text: (person) => person.role },
+  { header: 'Crew', text: ({ crewId, crews }) => crews.find((c) => c.crewId === crewId)?.crew ?? null },
+  { header: 'Telephone', text: (person) => person.phone },
+  { header: 'Skills', text: ({ skills }) => skills.map(({ name }) => name).join(', ') },
+  { header: 'In the company', text: ({ active }) => (active ? 'yes' : 'has left') },
+];
+
 function PeoplePanel() {
   const { timeZone } = useWho();
   const people = usePeopleQuery();
@@ -66,7 +77,14 @@ function PeoplePanel() {
   return (
     <Panel
       title={`People: ${people.data.filter((person) => person.active).length}`}
-      actions={<Button onClick={() => setForm('new')}>Add somebody</Button>}
+      actions={
+        <span className="flex gap-2">
+          <Button look="quiet" onClick={() => void saveCsv('people', COLUMNS, people.data ?? [])}>
+            Save as CSV
+          </Button>
+          <Button onClick={() => setForm('new')}>Add somebody</Button>
+        </span>
+      }
     >
       {trouble ? (
         <p role="alert" className="mb-2 font-semibold text-ember">

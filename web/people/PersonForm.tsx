@@ -6,6 +6,7 @@ import { ROLES, type Role } from '#contracts/roles';
 import { useCrewsQuery } from '../api/crews.ts';
 import { useChangePersonMutation, useCreatePersonMutation } from '../api/people.ts';
 import { useWho } from '../state/session.ts';
+import { DateInput } from '../ui/DateInput.tsx';
 import { Button } from '../ui/Button.tsx';
 import { CrewOptions } from '../ui/CrewOptions.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
@@ -132,7 +133,7 @@ export function PersonForm({
               hint="What is on record before that day stays."
               error={form.error('crewFrom')}
             >
-              <input type="date" {...form.register('crewFrom')} />
+              <DateInput {...form.register('crewFrom')} />
             </Field>
           ) : null}
         </div>

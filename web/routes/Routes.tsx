@@ -3,7 +3,7 @@ import { Link, useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import { v7 as uuid } from 'uuid';
 import { plural, wordsOf } from '#core/reasons';
-import { addDays, clockText, durationText, weekday } from '#core/time';
+import { addDays, clockText, durationText, isPlainDate, weekday } from '#core/time';
 import type { Plan, RoutingProblem } from '#core/routing';
 import type { DueSite, ProblemView } from '#contracts/routes';
 import { useCrewsQuery } from '../api/crews.ts';
@@ -16,11 +16,13 @@ import {
 import { useWho } from '../state/session.ts';
 import { DayStrip } from '../drawings/DayStrip.tsx';
 import { awayWords } from '#core/crews';
+import { DateInput } from '../ui/DateInput.tsx';
 import { CrewOptions, notAtWork } from '../ui/CrewOptions.tsx';
 import { Button } from '../ui/Button.tsx';
 import { Field } from '../ui/Field.tsx';
 import { day as dayText } from '../ui/format.ts';
 import { Reasons } from '../ui/Reasons.tsx';
+import { saveCsv, type CsvColumn } from '../ui/saveCsv.ts';
 import { Empty, Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';
 import { solveInWorker } from '../workers/routeSolver.ts';
 import { MissedSeasons } from './MissedSeasons.tsx';
@@ -35,6 +37,20 @@ function nextWorkday(today: string): string {
   const overWeekend = weekday(tomorrow) > 5 ? 8 - weekday(tomorrow) : 0;
   return addDays(tomorrow, overWeekend);
 }
+
+/** Everything that is due, a line for each task of a unit. */
+const dueRows = (sites: readonly DueSite[]) =>
+  sites.flatMap((site) =>
+    site.units.flatMap((unit) => unit.tasks.map((task) => ({ site, unit: unit.tag, task }))),
+  );
+const DUE_COLUMNS: readonly CsvColumn<ReturnType<typeof dueRows>[number]>[] = [
+  { header: 'Customer', text: ({ site }) => site.customer },
+  { header: 'Site', text: ({ site }) => site.site },
+  { header: 'Unit', text: ({ unit }) => unit },
+  { header: 'Task', text: ({ task }) => task.title },
+  { header: 'Due on', text: ({ task }) => task.dueOn },
+  { header: 'Days late', text: ({ task }) => task.lateDays },
+];
 
 interface Solving {
   readonly view: ProblemView;
@@ -150,11 +166,12 @@ export default function Routes() {
             <Panel>
               <div className="grid grid-cols-2 gap-2">
                 <Field label="Day">
-                  <input
-                    type="date"
+                  <DateInput
                     value={day}
                     min={today}
-                    onChange={(e) => change(() => setDay(e.target.value || day))}
+                    onChange={(e) =>
+                      isPlainDate(e.target.value) ? change(() => setDay(e.target.value)) : undefined
+                    }
                   />
                 </Field>
                 <Field
@@ -215,10 +232,19 @@ export default function Routes() {
           {due.error ? <Trouble error={due.error} retry={due.refetch} /> : null}
           {!due.data && !due.error ? <Loading what="what is due" /> : null}
           {due.data ? (
-            <Panel title="Due by site">
-              {sites.length === 0 ? <Empty>Nothing is due. Planned routes stand below.</Empty> : null}
+            <Panel
+              title="Due by site"
+              actions={
+                sites.length > 0 ? (
+                  <Button look="quiet" onClick={() => void saveCsv('due', DUE_COLUMNS, dueRows(sites))}>
+                    Save as CSV
+                  </Button>
+                ) : null
+              }
+            >
+              {sites.length === 0 ? <Empty>Nothing is due in the next two weeks.</Empty> : null}
               <ul
-                className="max-h-[480px] divide-y divide-rule overflow-y-auto"
+                className="max-h-[70vh] divide-y divide-rule overflow-y-auto"
                 tabIndex={0}
                 aria-label="Due by site"
               >
@@ -234,23 +260,6 @@ export default function Routes() {
               </ul>
             </Panel>
           ) : null}
-          <MissedSeasons />
-          <Panel title="Planned routes">
-            {routes.data?.length === 0 ? <Empty>None yet.</Empty> : null}
-            <ul>
-              {routes.data?.map((route) => (
-                <li key={route.id}>
-                  <Link
-                    to={`/routes/${route.id}`}
-                    className="font-semibold text-copper underline underline-offset-4"
-                  >
-                    {dayText(route.day)}, {route.crew}
-                  </Link>{' '}
-                  {route.stops} stops, back {clockText(route.returnAt)}
-                </li>
-              ))}
-            </ul>
-          </Panel>
         </div>
         <div className="space-y-3">
           <RouteMap
@@ -270,6 +279,23 @@ export default function Routes() {
               <PlanTable plan={plan} estimated={solving.view.problem.travel.estimated} names={names} />
             </Panel>
           ) : null}
+          <MissedSeasons />
+          <Panel title="Planned routes">
+            {routes.data?.length === 0 ? <Empty>None yet.</Empty> : null}
+            <ul>
+              {routes.data?.map((route) => (
+                <li key={route.id}>
+                  <Link
+                    to={`/routes/${route.id}`}
+                    className="font-semibold text-copper underline underline-offset-4"
+                  >
+                    {dayText(route.day)}, {route.crew}
+                  </Link>{' '}
+                  {route.stops} stops, back {clockText(route.returnAt)}
+                </li>
+              ))}
+            </ul>
+          </Panel>
         </div>
       </div>
     </Screen>

@@ -1,4 +1,5 @@
 import type { UseFormRegisterReturn } from 'react-hook-form';
+import { DateInput } from '../ui/DateInput.tsx';
 import { Button } from '../ui/Button.tsx';
 import { Field } from '../ui/Field.tsx';
 
@@ -19,7 +20,7 @@ export function HoldsFrom({
   return (
     <>
       <Field label="Holds from" error={error}>
-        <input type="date" {...field} />
+        <DateInput {...field} />
       </Field>
       <div className="self-end">
         {mayEdit ? (

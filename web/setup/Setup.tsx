@@ -7,6 +7,7 @@ import { ROLES } from '#contracts/roles';
 import { api } from '../api/base.ts';
 import { useMakeCompanyMutation } from '../api/setup.ts';
 import { PlacePicker } from '../maps/PlacePicker.tsx';
+import { TimeInput } from '../ui/DateInput.tsx';
 import { Button } from '../ui/Button.tsx';
 import { Field } from '../ui/Field.tsx';
 import { FormTrouble } from '../ui/FormTrouble.tsx';
@@ -163,10 +164,10 @@ export default function Setup() {
                   <input {...form.register(`crews.${i}.name`)} />
                 </Field>
                 <Field label="From" error={form.error(`crews.${i}.from`)}>
-                  <input type="time" {...form.register(`crews.${i}.from`)} />
+                  <TimeInput {...form.register(`crews.${i}.from`)} />
                 </Field>
                 <Field label="To" error={form.error(`crews.${i}.until`)}>
-                  <input type="time" {...form.register(`crews.${i}.until`)} />
+                  <TimeInput {...form.register(`crews.${i}.until`)} />
                 </Field>
                 <label className="flex min-h-8 items-center gap-1 text-sm whitespace-nowrap">
                   <input type="checkbox" {...form.register(`crews.${i}.saturday`)} /> Saturday too

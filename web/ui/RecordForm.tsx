@@ -2,6 +2,7 @@ import { useState, type ReactNode } from 'react';
 import type { z } from 'zod';
 import { problemOf } from '../api/base.ts';
 import { Button } from './Button.tsx';
+import { DateInput } from './DateInput.tsx';
 import { Dialog } from './Dialog.tsx';
 import { Field } from './Field.tsx';
 import { FormTrouble } from './FormTrouble.tsx';
@@ -105,9 +106,10 @@ export function RecordForm({
                       <option key={choice}>{choice}</option>
                     ))}
                   </select>
+                ) : field.kind === 'date' ? (
+                  <DateInput {...form.register(field.name)} />
                 ) : (
                   <input
-                    type={field.kind === 'date' ? 'date' : 'text'}
                     inputMode={field.kind === 'number' ? 'decimal' : undefined}
                     {...form.register(field.name)}
                   />

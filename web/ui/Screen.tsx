@@ -18,7 +18,7 @@ export function Screen({
     document.title = `${title} · Gradum`;
   }, [title]);
   return (
-    <main id="content" className="mx-auto w-full max-w-[1500px] px-4 pt-3 pb-24 md:pb-8">
+    <main id="content" className="mx-auto w-full max-w-[1800px] px-4 pt-3 pb-24 md:pb-8">
       <div className="mb-3 flex flex-wrap items-start justify-between gap-3">
         <h1 className="max-w-4xl text-xl md:text-[1.35rem]">{sentence}</h1>
         {actions ? <div className="no-print flex flex-wrap gap-2">{actions}</div> : null}

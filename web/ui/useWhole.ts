@@ -3,7 +3,7 @@ import { flushSync } from 'react-dom';
 import { problemOf } from '../api/base.ts';
 import { everyRow, type AskPage } from './everyRow.ts';
 import type { ListColumn, ListState } from './listShape.ts';
-import { saveText } from './saveText.ts';
+import { saveCsv } from './saveCsv.ts';
 
 /** All rows of a list, as they are searched and sorted: on paper, and as a file for a spreadsheet. */
 export function useWhole<Row extends { id: string }>({
@@ -34,14 +34,13 @@ export function useWhole<Row extends { id: string }>({
     busy,
     trouble,
     save: () =>
-      run(async (rows) => {
-        const { default: Papa } = await import('papaparse');
-        const texts = columns.flatMap(({ header, text }) => (text ? [{ header, text }] : []));
-        const cells = rows.map((row) => texts.map(({ text }) => text(row) ?? ''));
-        // What a spreadsheet would run is made text, and stays what it was for whoever reads it.
-        const csv = Papa.unparse([texts.map(({ header }) => header), ...cells], { escapeFormulae: true });
-        saveText(`${label}.csv`, csv);
-      }),
+      run((rows) =>
+        saveCsv(
+          label,
+          columns.flatMap(({ header, text }) => (text ? [{ header, text }] : [])),
+          rows,
+        ),
+      ),
     print: (show: (rows: Row[] | undefined) => void) =>
       run((rows) => {
         flushSync(() => show(rows));

@@ -8,6 +8,7 @@ import { one } from '../api/tags.ts';
 import { useUpdateMachineMutation } from '../api/units.ts';
 import { useDraft } from '../outbox/hooks.ts';
 import { Button } from '../ui/Button.tsx';
+import { DateInput } from '../ui/DateInput.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { Field } from '../ui/Field.tsx';
 import { SideBySide } from '../ui/SideBySide.tsx';
@@ -196,9 +197,13 @@ export function MachineForm({ unit, onClose }: { unit: UnitPage; onClose: () => 
                         <option key={choice}>{choice}</option>
                       ))}
                     </select>
+                  ) : l.type === 'date' ? (
+                    <DateInput
+                      value={value[l.name]}
+                      onChange={(e) => set({ [l.name]: e.target.value } as Partial<MachineTyped>)}
+                    />
                   ) : (
                     <input
-                      type={l.type ?? 'text'}
                       inputMode={l.decimal ? 'decimal' : undefined}
                       value={value[l.name]}
                       onChange={(e) => set({ [l.name]: e.target.value } as Partial<MachineTyped>)}

@@ -1,4 +1,5 @@
-import { useEffect } from 'react';
+import { useEffect, type KeyboardEvent } from 'react';
+import { toast } from 'sonner';
 import { likelyMode, refrigerantDoubts, type Reading } from '#core/evidence';
 import type { UnitKind } from '#core/vocabulary';
 import type { LeaveBody } from '#core/sheet';
@@ -6,12 +7,14 @@ import { newEntry, type EntryKind, type NewEntry, type VisitPage } from '#contra
 import { useDraft } from '../outbox/hooks.ts';
 import { post } from '../outbox/sender.ts';
 import { Button } from '../ui/Button.tsx';
+import { DateInput, TimeInput } from '../ui/DateInput.tsx';
 import { Field } from '../ui/Field.tsx';
 import { instant } from '../ui/format.ts';
 import { FormTrouble } from '../ui/FormTrouble.tsx';
 import { useTyped } from '../ui/useTyped.ts';
 import { FIELDS } from './Fields.tsx';
 import {
+  carriedTo,
   entryOf,
   FORMS,
   outcomeField,
@@ -67,6 +70,28 @@ function fieldOf(path: readonly PropertyKey[], body: Record<string, unknown>): s
       : undefined;
   return reading?.point ?? path.join('.');
 }
+
+/** The circuit after the one that was just read; undefined after the last. */
+function nextCircuit(unit: VisitPage['units'][number] | undefined, values: Values): number | undefined {
+  const now = Number(values.circuit || 1);
+  return unit?.circuits.map((circuit) => circuit.number).find((number) => number > now);
+}
+
+/** Enter in a field moves on to the next and files nothing: a half-filled form is not meant. */
+function toNextField(event: KeyboardEvent<HTMLFormElement>): void {
+  const field = event.target;
+  if (event.key !== 'Enter' || !(field instanceof HTMLInputElement) || field.type !== 'text') return;
+  event.preventDefault();
+  const fields = [
+    ...event.currentTarget.querySelectorAll<HTMLElement>(
+      'input[type="text"], input:not([type]), select, textarea, button[type="submit"]',
+    ),
+  ];
+  fields[fields.indexOf(field) + 1]?.focus();
+}
+
+/** A corrected time from its day and its clock; nothing while neither is given. */
+const whenOf = (day: string, clock: string): string => (day || clock ? `${day}T${clock}` : '');
 
 export interface Amending {
   readonly id: string;
@@ -174,15 +199,28 @@ export function EntryPanel({
   const { clearErrors } = typing;
   useEffect(() => clearErrors(), [key, clearErrors]);
   if (!ready) return null;
+  const [day = '', clock = ''] = String(value[WHEN] ?? '').split('T');
   const save = typing.submit(async () => {
     // The line as it was typed: the server reads it by the same contract, whenever it arrives.
     await post(entry(value) as unknown as NewEntry);
     clear();
-    onDone();
+    const next = kind === 'reading set' && !amending ? nextCircuit(unit, value) : undefined;
+    if (next === undefined) return onDone();
+    // The next circuit of the same machine: its pressures are its own, the rest was read a moment ago.
+    set(carriedTo(value, next));
+    toast(
+      `Circuit ${String(value.circuit)} is on the sheet. Circuit ${next} now; air and volts are carried over.`,
+    );
+    window.scrollTo(0, 0);
   });
 
   return (
-    <form onSubmit={save} noValidate className="space-y-4 border-2 border-ink bg-sheet p-3">
+    <form
+      onSubmit={save}
+      noValidate
+      onKeyDown={toNextField}
+      className="space-y-4 border-2 border-ink bg-sheet p-3"
+    >
       <h2 className="text-lg">
         {amending ? 'Amend: ' : ''}
         {form.title}
@@ -203,17 +241,18 @@ export function EntryPanel({
         sisters={visit.units.filter((u) => u.id !== unit?.id).map(({ id, tag }) => ({ id, tag }))}
       />
       {amending ? (
-        <Field
-          label="When it happened"
-          hint={`${instant(amending.occurredAt, visit.timeZone)} unless you correct it`}
-          roof
-        >
-          <input
-            type="datetime-local"
-            value={String(value[WHEN] ?? '')}
-            onChange={(e) => set({ [WHEN]: e.target.value })}
-          />
-        </Field>
+        <div className="grid grid-cols-2 gap-3">
+          <Field
+            label="The day it happened"
+            hint={`${instant(amending.occurredAt, visit.timeZone)} unless you correct it`}
+            roof
+          >
+            <DateInput value={day} onChange={(e) => set({ [WHEN]: whenOf(e.target.value, clock) })} />
+          </Field>
+          <Field label="At" error={typing.error('occurredAt')} roof>
+            <TimeInput value={clock} onChange={(e) => set({ [WHEN]: whenOf(day, e.target.value) })} />
+          </Field>
+        </div>
       ) : null}
       <FormTrouble text={typing.trouble} />
       <div className="grid gap-2 sm:grid-cols-[1fr_auto]">

@@ -12,6 +12,7 @@ import {
 } from '#core/vocabulary';
 import { REFRIGERANTS } from '#core/refrigerant';
 import { LEAVE_OUTCOMES, WAITING_FOR } from '#core/work';
+import { DateInput } from '../ui/DateInput.tsx';
 import { Field } from '../ui/Field.tsx';
 import {
   AdjustmentFields,
@@ -60,8 +61,7 @@ function FindingFields(props: FieldsProps) {
           error={props.error('watchUntil')}
           roof
         >
-          <input
-            type="date"
+          <DateInput
             value={String(props.values.watchUntil ?? '')}
             onChange={(e) => props.set({ watchUntil: e.target.value })}
           />

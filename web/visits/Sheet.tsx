@@ -40,6 +40,13 @@ export function Sheet({
   const [withdrawing, setWithdrawing] = useState<Line>();
   const unitOf = (id: string | null) => visit.units.find((u) => u.id === id);
   const refs = new Map(visit.calls.map((call) => [call.id, call.unit ?? call.ref]));
+  // What is closed was left on this visit, or stood open when it began.
+  const conditions = new Map([
+    ...visit.units.flatMap((u) => u.conditions.map(({ id, kind }) => [id, kind] as const)),
+    ...lines
+      .filter((line) => line.kind === 'condition left')
+      .flatMap(({ id, rootId, body }) => [id, rootId].map((key) => [key, String(body.condition)] as const)),
+  ]);
   return (
     <>
       {lines.length === 0 ? <Empty>Nothing on the sheet yet. Arriving is the first line.</Empty> : null}
@@ -56,7 +63,7 @@ export function Sheet({
                   <strong className="mr-2">{visit.points.find((p) => p.id === line.pointId)?.name}</strong>
                 ) : null}
                 <strong>{line.kind === 'withdrawn' ? 'withdrawal' : line.kind}</strong>{' '}
-                <span>{entryText(line.kind, line.body, facts, measuring, system, refs)}</span>
+                <span>{entryText(line.kind, line.body, facts, measuring, system, refs, conditions)}</span>
               </p>
               {actsOfLine(line, unit, measuring).map((act) => (
                 <p key={act.answer.name} className="my-1 font-semibold text-ember">

@@ -45,6 +45,8 @@ export function entryText(
   limits?: MeasuringLimits,
   system: UnitSystem = 'US',
   refs: ReadonlyMap<string, string> = new Map(),
+  /** What was left open, by the id of its line. */
+  conditions: ReadonlyMap<string, string> = new Map(),
 ): string {
   const say_ = (name: string) => (body[name] === undefined || body[name] === null ? '' : String(body[name]));
   switch (kind) {
@@ -58,7 +60,13 @@ export function entryText(
       const answers = (kept ?? readingAnswers(set, circuit, limits).answers).filter(
         (a) => FIRST.has(a.name) || !['inside', 'measure first', null].includes(standing(a)),
       );
-      const where = [set.taken, set.circuit === undefined ? '' : `circuit ${set.circuit}`]
+      const where = [
+        set.mode,
+        set.taken,
+        set.circuit === undefined ? '' : `circuit ${set.circuit}`,
+        set.outdoorF === undefined ? '' : saidText(say`${degF(set.outdoorF)} outdoors`, system),
+        set.condenser === undefined ? '' : `condenser ${set.condenser}`,
+      ]
         .filter(Boolean)
         .join(', ');
       return [where, answers.map((a) => said(a, system)).join(', '), taken].filter(Boolean).join('. ');
@@ -99,6 +107,8 @@ export function entryText(
         body.addedLb !== undefined ? `${number(body.addedLb as number, 2)} lb added` : '',
         body.notWeighed ? 'added, not weighed' : '',
         body.recoveredLb !== undefined ? `${number(body.recoveredLb as number, 2)} lb recovered` : '',
+        body.circuit === undefined ? '' : `circuit ${say_('circuit')}`,
+        body.cylinder ? `cylinder ${say_('cylinder')}` : '',
       ]
         .filter(Boolean)
         .join(', ');
@@ -114,7 +124,7 @@ export function entryText(
         .filter(Boolean)
         .join(' ');
     case 'condition closed':
-      return `Closed again. ${say_('text')}`;
+      return `Closed again${conditions.has(say_('conditionId')) ? `: ${conditions.get(say_('conditionId'))}` : ''}. ${say_('text')}`;
     case 'leave':
       return leaveText(body as unknown as LeaveBody, refs);
     default:

@@ -8,6 +8,7 @@ import {
   unitName,
   waitingField,
   type Values,
+  carriedTo,
 } from './forms.ts';
 
 const ID = '0198a1b2-0000-7000-8000-000000000001';
@@ -177,5 +178,28 @@ describe('an entry as it is sent', () => {
     expect(newEntry.safeParse(entryOf({ ...line, amending })).success).toBe(true);
     const { occurredAt: _now, ...timeless } = entryOf(line);
     expect(newEntry.safeParse(timeless).error?.issues[0]?.path).toEqual(['occurredAt']);
+  });
+});
+
+describe('the next circuit of the same machine', () => {
+  it('has its own pressures; mode, conditions, air and volts were read a moment ago', () => {
+    const values = {
+      mode: 'cooling',
+      circuit: '1',
+      outdoorF: '88',
+      [unitName('outdoorF')]: '°F',
+      'return air': '75',
+      'volts L1-L2': '461',
+      'suction pressure': '118',
+      'amps L1': '12',
+    };
+    expect(carriedTo(values, 2)).toEqual({
+      mode: 'cooling',
+      circuit: '2',
+      outdoorF: '88',
+      [unitName('outdoorF')]: '°F',
+      'return air': '75',
+      'volts L1-L2': '461',
+    });
   });
 });

@@ -94,8 +94,37 @@ export function readingSetOf(values: Values): ReadingSet {
   };
 }
 
+/** Groups of readings that are of the whole machine, not of one circuit. */
+const OF_THE_MACHINE: ReadonlySet<string> = new Set(['air', 'static', 'volts', 'water']);
+
+/** What is carried over from one circuit's readings to the next: mode, conditions, air, volts; never its pressures. */
+export function carriedTo(values: Values, circuit: number): Values {
+  const shared = READING_POINT_NAMES.filter((point) => OF_THE_MACHINE.has(READING_POINTS[point].group));
+  const names = [
+    'mode',
+    'taken',
+    'minutesRunning',
+    'condenser',
+    ...['outdoorF', ...shared].flatMap((name) => [name, unitName(name)]),
+  ];
+  return {
+    ...Object.fromEntries(names.flatMap((name) => (name in values ? [[name, values[name] as string]] : []))),
+    circuit: String(circuit),
+  };
+}
+
 /** Where a form keeps a corrected time, as the wall clock of the site shows it. */
 export const WHEN = 'when it happened';
+
+/** An instant from the wall clock of a site; what is none is handed on, for the contract to refuse. */
+function instantTyped(when: string, zone: string): string {
+  try {
+    return parseInstant(when, zone).toISOString();
+  } catch (error) {
+    if (error instanceof RangeError) return when;
+    throw error;
+  }
+}
 
 /**
  * An entry as it is sent. A new one happened now; an amendment keeps when the thing happened, unless somebody
@@ -122,8 +151,7 @@ export function entryOf({
   when?: string | boolean | undefined;
   zone: string;
 }) {
-  const corrected =
-    typeof when === 'string' && when !== '' ? parseInstant(when, zone).toISOString() : undefined;
+  const corrected = typeof when === 'string' && when !== '' ? instantTyped(when, zone) : undefined;
   const occurredAt = amending ? corrected : now().toISOString();
   return {
     id: uuid(),

@@ -156,12 +156,12 @@ describe('an entry in words', () => {
       ],
     };
     expect(entryText('reading set', body, { refrigerant: 'R-410A' })).toBe(
-      'superheat 12 °F (within). suction pressure 118.4 psig, suction line 52 °F',
+      'cooling. superheat 12 °F (within). suction pressure 118.4 psig, suction line 52 °F',
     );
     expect(entryText('reading set', body, { refrigerant: 'R-410A' }, undefined, 'metric')).toMatch(
-      /^superheat 6\.\d °C \(within\)\. suction pressure 118\.4 psig/,
+      /^cooling\. superheat 6\.\d °C \(within\)\. suction pressure 118\.4 psig/,
     );
-    expect(entryText('reading set', body, {})).toBe('suction pressure 118.4 psig, suction line 52 °F');
+    expect(entryText('reading set', body, {})).toBe('cooling. suction pressure 118.4 psig, suction line 52 °F');
   });
 
   it.each([

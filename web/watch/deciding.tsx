@@ -7,6 +7,7 @@ import { newDecision, type NewDecision } from '#contracts/watch';
 import type { DecisionView, FlagView } from '#contracts/units';
 import { useDecideMutation, useUndoDecisionMutation } from '../api/watch.ts';
 import { useWho } from '../state/session.ts';
+import { DateInput } from '../ui/DateInput.tsx';
 import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { Field } from '../ui/Field.tsx';
@@ -136,7 +137,7 @@ function DecisionDialog({
         ) : null}
         {kind === 'watch' ? (
           <Field label="Until" error={form.error('until')}>
-            <input type="date" min={today} {...form.register('until')} />
+            <DateInput min={today} {...form.register('until')} />
           </Field>
         ) : null}
         <Field
