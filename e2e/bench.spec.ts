@@ -24,6 +24,9 @@ test(
     await page.getByRole('searchbox', { name: 'Find a card' }).press('Enter');
     await expect(page.getByRole('heading', { level: 2, name: 'Vacuum decay' })).toBeVisible();
 
+    await page.goto(`${base()}/bench/flux`);
+    await expect(page.getByText('No card is called “flux”. This is Charge, by every school.')).toBeVisible();
+
     await page.goto(`${base()}/bench/charge`);
     await page.getByLabel('Refrigerant').selectOption('R-410A');
     await page.getByLabel('Metering device').selectOption('expansion valve');

@@ -103,7 +103,9 @@ export default function Agreements() {
             header: 'From',
             sort: 'from',
             text: (row) => row.agreement?.from ?? null,
-            cell: (row) => (row.agreement ? shortDay(row.agreement.from) : '–'),
+            cell: (row) => (
+              <span className="whitespace-nowrap">{row.agreement ? shortDay(row.agreement.from) : '–'}</span>
+            ),
           },
           {
             id: 'until',

@@ -24,7 +24,8 @@ export default function Bench() {
   // On a roof without a signal the sheet on this phone knows the plate as well.
   const unit = page ?? visit?.units.find((u) => u.id === unitId);
   const found = findCards(typed);
-  const card = cardOf(cardId ?? '') ?? (CARDS[1] as Card);
+  const asked = cardOf(cardId ?? '');
+  const card = asked ?? (CARDS[1] as Card);
   const query = params.size > 0 ? `?${params.toString()}` : '';
   const groups = [...new Set(found.map((c) => c.group))];
   return (
@@ -38,6 +39,11 @@ export default function Bench() {
       actions={<UnitSwitch />}
     >
       <BenchTabs />
+      {cardId !== undefined && asked === undefined ? (
+        <p role="status" className="mb-3 border-l-4 border-copper pl-3">
+          No card is called “{cardId}”. This is {card.title}.
+        </p>
+      ) : null}
       {visit ? (
         <p className="mb-3">
           For the{' '}

@@ -103,7 +103,7 @@ export function DateInput(given: Given) {
         type="text"
         inputMode="text"
         autoComplete="off"
-        placeholder="26 Nov 2026"
+        placeholder="day month year"
         readOnly={readOnly}
         disabled={disabled}
         aria-label={given['aria-label']}
@@ -131,6 +131,7 @@ export function DateInput(given: Given) {
             <Popover.Content
               align="end"
               sideOffset={4}
+              collisionPadding={8}
               className="z-[1200] border-2 border-ink bg-sheet p-2 text-ink"
             >
               <Suspense fallback={<p className="p-4 text-soft">…</p>}>

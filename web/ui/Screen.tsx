@@ -44,7 +44,7 @@ export function Panel({
       {title ? (
         <div className="mb-2 flex flex-wrap items-center justify-between gap-2">
           <h2 className="text-base">{title}</h2>
-          {actions}
+          {actions ? <div className="flex flex-wrap gap-2">{actions}</div> : null}
         </div>
       ) : null}
       {children}
