@@ -161,6 +161,8 @@ test('from an empty database to a saved route of one’s own spreadsheets', asyn
       await page.keyboard.press('Enter');
     }
     await expect(heading(page)).toContainText('1 site is not on the map');
+    await page.getByLabel('Where it is').fill('41.04, -40.01');
+    await expect(page.getByText('That lies in the open sea')).toBeVisible();
     await page.getByLabel('Where it is').fill('behind the mill');
     await page.keyboard.press('Enter');
     await expect(page.getByText('write latitude, then longitude')).toBeVisible();

@@ -1,5 +1,6 @@
-import { lazy, Suspense, useState } from 'react';
+import { lazy, Suspense, useEffect, useState } from 'react';
 import { straightLineKm } from '#core/routing';
+import { useMapBaseQuery } from '../api/routes.ts';
 import { Field } from '../ui/Field.tsx';
 import type { Known } from './PlaceMap.tsx';
 import { positionIn, positionText, type Position } from './position.ts';
@@ -8,6 +9,9 @@ const PlaceMap = lazy(() => import('./PlaceMap.tsx'));
 
 /** Farther from everything else of the company than any crew drives: probably a slip. */
 const FAR_KM = 500;
+const KM_IN_A_MILE = 1.609344;
+const SEA =
+  'That lies in the open sea, no land within about 35 miles. Are latitude and longitude swapped, or is a minus missing?';
 
 /** What is odd about a place, or undefined. Odd is not wrong: it is said, and can be kept. */
 export function oddAbout(at: Position, known: readonly Known[]): string | undefined {
@@ -16,7 +20,7 @@ export function oddAbout(at: Position, known: readonly Known[]): string | undefi
     .map((place) => ({ place, km: straightLineKm(at, place) }))
     .reduce((a, b) => (b.km < a.km ? b : a));
   return nearest.km > FAR_KM
-    ? `That is ${Math.round(nearest.km)} km from ${nearest.place.name}, the nearest place on record. Is it meant?`
+    ? `That is ${Math.round(nearest.km / KM_IN_A_MILE)} miles from ${nearest.place.name}, the nearest place on record. Is it meant?`
     : undefined;
 }
 
@@ -46,14 +50,13 @@ export function PlacePicker({
 }) {
   const [touched, setTouched] = useState(false);
   const { at, problem } = read(text);
+  const atSea = useAtSea(at, plain);
+  const odd = atSea ? SEA : at && oddAbout(at, known);
   return (
     <div className="space-y-2">
       <Field
         label={label}
-        hint={
-          (at && oddAbout(at, known)) ??
-          'Paste it from any map, 41.6362, -70.9342, or click on the map below.'
-        }
+        hint="Paste it from any map, 41.6362, -70.9342, or click on the map below."
         error={error ?? (touched && text.trim() !== '' ? problem : undefined)}
       >
         <input
@@ -67,6 +70,9 @@ export function PlacePicker({
           onBlur={() => setTouched(true)}
         />
       </Field>
+      <p role="status" className="font-semibold text-copper empty:hidden">
+        {odd}
+      </p>
       <Suspense fallback={<div style={{ height }} className="hatch border border-rule" />}>
         <PlaceMap
           at={at}
@@ -79,6 +85,26 @@ export function PlacePicker({
       </Suspense>
     </div>
   );
+}
+
+/** Whether a place is at sea. A company with a map of its own is not asked: its land need not be on the outline. */
+function useAtSea(at: Position | undefined, plain: boolean): boolean {
+  const base = useMapBaseQuery(undefined, { skip: plain });
+  const asked = plain || base.data?.features.length === 0;
+  const [atSea, setAtSea] = useState(false);
+  const { lat, lon } = at ?? {};
+  useEffect(() => {
+    let gone = false;
+    setAtSea(false);
+    if (asked && lat !== undefined && lon !== undefined)
+      void import('./openSea.ts').then(({ inOpenSea }) => {
+        if (!gone) setAtSea(inOpenSea({ lat, lon }));
+      });
+    return () => {
+      gone = true;
+    };
+  }, [asked, lat, lon]);
+  return atSea;
 }
 
 function read(text: string): { at?: Position; problem?: string } {

@@ -1,7 +1,7 @@
 import { feature } from 'topojson-client';
 import type { GeometryCollection, Topology } from 'topojson-specification';
 import type { FeatureCollection } from 'geojson';
-import world from 'world-atlas/land-110m.json';
+import world from 'world-atlas/land-110m.json' with { type: 'json' };
 
 /** The outline of the land, coarse: Natural Earth at 1:110 million, public domain. */
 export const landOutline = (): FeatureCollection => {
