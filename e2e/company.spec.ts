@@ -249,6 +249,13 @@ test('people and crews: somebody is added, falls ill, and is signed out everywhe
   await expect(
     page.getByText('Pavo Lindt, Dora Vane').or(page.getByText('Dora Vane, Pavo Lindt')),
   ).toBeVisible();
+  const names = page.getByRole('table').first().getByRole('rowheader');
+  await expect(names.first()).toContainText('Dora Vane');
+  await page.getByRole('columnheader', { name: 'Name' }).getByRole('button').click();
+  await expect(names.last()).toContainText('Dora Vane');
+  await page.getByLabel('Search people').fill('pavo crew 1');
+  await expect(names).toHaveCount(1);
+  await page.getByLabel('Search people').fill('');
 
   await page.getByRole('button', { name: 'Somebody is away' }).click();
   await page.getByLabel('Who').selectOption({ label: 'Pavo Lindt, Crew 1' });

@@ -65,6 +65,15 @@ test.describe('as manager', () => {
     // Tomorrow's route.
     await page.getByRole('link', { name: 'Routes' }).first().click();
     await expect(page.getByRole('heading', { level: 1 })).toContainText('sites are due');
+    // Searching and sorting what is due leaves nothing out of the plan, and says so.
+    const dueList = page.getByRole('list', { name: 'Due by site' }).getByRole('checkbox');
+    const allDue = await dueList.count();
+    await page.getByLabel('Search what is due').fill('ropewalk laund');
+    await expect(dueList).toHaveCount(1);
+    await expect(page.getByText(`1 of ${allDue} sites; ${allDue - 1} chosen sites not shown`)).toBeVisible();
+    await page.getByLabel('Search what is due').fill('');
+    await page.getByLabel('Order of what is due').selectOption('most work first');
+    await expect(dueList).toHaveCount(allDue);
     await page.getByLabel('Crew').selectOption({ label: 'South Bank' });
     await page.getByRole('button', { name: 'Plan the day' }).click();
     await page.getByRole('button', { name: 'Save the route' }).click({ timeout: 20_000 });

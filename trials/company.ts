@@ -87,8 +87,8 @@ export async function cookieOf(address: string, login: string): Promise<string> 
     headers: { 'content-type': 'application/json' },
     body: JSON.stringify({ login, password: DEMO_PASSWORD }),
   });
-  await response.arrayBuffer();
-  if (!response.ok) throw new Error(`${login} cannot sign in: ${response.status}`);
+  const said = await response.text();
+  if (!response.ok) throw new Error(`${login} cannot sign in: ${response.status} ${said}`);
   return response.headers
     .getSetCookie()
     .map((line) => line.split(';')[0])

@@ -43,12 +43,13 @@ describe('a time of day as people type it', () => {
     ['2 p.m.', '14:00'],
     ['12am', '00:00'],
     ['12 pm', '12:00'],
+    ['12 noon', '12:00'],
     ['1430', '14:30'],
     ['7', '07:00'],
     ['7.15', '07:15'],
   ])('“%s” is %s', (text, clock) => expect(clockTyped(text)).toBe(clock));
 
-  it.each(['', '25', '13pm', '0am', '7:75', 'noonish'])('“%s” is none', (text) =>
+  it.each(['', '25', '13pm', '0am', '7:75', '7 noon', 'noonish'])('“%s” is none', (text) =>
     expect(clockTyped(text)).toBeUndefined(),
   );
 

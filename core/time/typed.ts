@@ -39,7 +39,7 @@ export function dayTyped(text: string, today: PlainDate): PlainDate | undefined 
 }
 
 /**
- * A time of day as people type it, as `HH:MM`: "14:00", "2pm", "2:30 pm", "1430", "7".
+ * A time of day as people type it, as `HH:MM`: "14:00", "2pm", "2:30 pm", "12 noon", "1430", "7".
  *
  * @returns undefined for what is no time of day
  */
@@ -54,6 +54,7 @@ export function clockTyped(text: string): string | undefined {
   if (!parts) return undefined;
   const [hours, minutes, half] = [Number(parts[1]), Number(parts[2] ?? 0), parts[3]?.charAt(0)];
   if (minutes > 59 || (half ? hours < 1 || hours > 12 : hours > 23)) return undefined;
+  if (half === 'n' && (hours !== 12 || minutes !== 0)) return undefined;
   const at = half === 'p' ? (hours % 12) + 12 : half === 'a' ? hours % 12 : hours;
   return clockText(at * 60 + minutes);
 }

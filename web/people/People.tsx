@@ -10,8 +10,9 @@ import { Words } from '../setup/Words.tsx';
 import { useWho } from '../state/session.ts';
 import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
+import { found, inOrder } from '../ui/found.ts';
 import { shortDay } from '../ui/format.ts';
-import { Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';
+import { Empty, Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';
 import { saveCsv, type CsvColumn } from '../ui/saveCsv.ts';
 import { PersonForm } from './PersonForm.tsx';
 
@@ -44,15 +45,29 @@ export default function People() {
   );
 }
 
+const crewOf = ({ crewId, crews }: PersonView): string | null =>
+  crews.find((crew) => crew.crewId === crewId)?.crew ?? null;
+const skillsOf = ({ skills }: PersonView): string | null => skills.map(({ name }) => name).join(', ') || null;
+
 const COLUMNS: readonly CsvColumn<PersonView>[] = [
   { header: 'Name', text: (person) => person.displayName },
   { header: 'Signs in as', text: (person) => person.login },
   { header: 'Role', text: (person) => person.role },
-  { header: 'Crew', text: ({ crewId, crews }) => crews.find((c) => c.crewId === crewId)?.crew ?? null },
+  { header: 'Crew', text: crewOf },
   { header: 'Telephone', text: (person) => person.phone },
-  { header: 'Skills', text: ({ skills }) => skills.map(({ name }) => name).join(', ') },
+  { header: 'Skills', text: skillsOf },
   { header: 'In the company', text: ({ active }) => (active ? 'yes' : 'has left') },
 ];
+
+type Heading = 'Name' | 'Signs in as' | 'Role' | 'Crew' | 'Can';
+/** The headings of the people, and what each sorts by; some give way on a phone. */
+const SORTS: Readonly<Record<Heading, { by: (person: PersonView) => string | null; wide?: true }>> = {
+  Name: { by: (person) => person.displayName },
+  'Signs in as': { by: (person) => person.login, wide: true },
+  Role: { by: (person) => person.role },
+  Crew: { by: crewOf },
+  Can: { by: skillsOf, wide: true },
+};
 
 function PeoplePanel() {
   const { timeZone } = useWho();
@@ -62,8 +77,20 @@ function PeoplePanel() {
   const [asking, setAsking] = useState<PersonView>();
   const [handOut] = useHandOutWordMutation();
   const [trouble, setTrouble] = useState<string>();
+  const [typed, setTyped] = useState('');
+  const [sort, setSort] = useState<{ by: Heading; dir: 'asc' | 'desc' }>({ by: 'Name', dir: 'asc' });
   if (people.error) return <Trouble error={people.error} retry={people.refetch} />;
   if (!people.data) return <Loading what="the people" />;
+  const shown = inOrder(
+    people.data.filter((person) =>
+      found(
+        typed,
+        COLUMNS.map(({ text }) => String(text(person) ?? '')),
+      ),
+    ),
+    SORTS[sort.by].by,
+    sort.dir,
+  );
   const newWord = async (person: PersonView) => {
     setAsking(undefined);
     try {
@@ -91,26 +118,49 @@ function PeoplePanel() {
           {trouble}
         </p>
       ) : null}
+      <input
+        type="search"
+        aria-label="Search people"
+        placeholder="name, role, crew, skill"
+        value={typed}
+        onChange={(event) => setTyped(event.target.value)}
+        className="no-print mb-1 min-h-9 w-56 rounded-[3px] border-2 border-rule bg-sheet px-2 focus:border-copper"
+      />
+      {shown.length === 0 ? <Empty>Nobody matches “{typed}”.</Empty> : null}
       <div className="overflow-x-auto">
         <table className="w-full text-left">
           <thead>
             <tr className="border-b-2 border-ink">
-              <th scope="col">Name</th>
-              <th scope="col" className="hidden sm:table-cell">
-                Signs in as
-              </th>
-              <th scope="col">Role</th>
-              <th scope="col">Crew</th>
-              <th scope="col" className="hidden sm:table-cell">
-                Can
-              </th>
+              {(Object.keys(SORTS) as Heading[]).map((heading) => {
+                const { wide } = SORTS[heading];
+                const active = sort.by === heading;
+                return (
+                  <th
+                    key={heading}
+                    scope="col"
+                    aria-sort={active ? (sort.dir === 'asc' ? 'ascending' : 'descending') : undefined}
+                    className={wide ? 'hidden sm:table-cell' : ''}
+                  >
+                    <button
+                      type="button"
+                      className="min-h-8 font-semibold hover:text-copper"
+                      onClick={() =>
+                        setSort({ by: heading, dir: active && sort.dir === 'asc' ? 'desc' : 'asc' })
+                      }
+                    >
+                      {heading}
+                      <span aria-hidden="true">{active ? (sort.dir === 'asc' ? ' ↑' : ' ↓') : ''}</span>
+                    </button>
+                  </th>
+                );
+              })}
               <th scope="col">
                 <span className="sr-only">Actions</span>
               </th>
             </tr>
           </thead>
           <tbody>
-            {people.data.map((person) => (
+            {shown.map((person) => (
               <tr key={person.id} className={`border-b border-rule ${person.active ? '' : 'text-soft'}`}>
                 <th scope="row" className="py-1 pr-2 font-semibold">
                   {person.displayName}

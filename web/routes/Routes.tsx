@@ -22,6 +22,7 @@ import { Button } from '../ui/Button.tsx';
 import { Field } from '../ui/Field.tsx';
 import { day as dayText } from '../ui/format.ts';
 import { Reasons } from '../ui/Reasons.tsx';
+import { found, inOrder } from '../ui/found.ts';
 import { saveCsv, type CsvColumn } from '../ui/saveCsv.ts';
 import { Empty, Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';
 import { solveInWorker } from '../workers/routeSolver.ts';
@@ -81,6 +82,9 @@ export default function Routes() {
   const crew = crews.data?.find((c) => c.id === crewId);
   const sites = useMemo(() => due.data ?? [], [due.data]);
   const chosen = sites.filter((s) => !left.has(s.siteId));
+  const [typed, setTyped] = useState('');
+  const [dueOrder, setDueOrder] = useState<keyof typeof DUE_ORDERS>('late first');
+  const shown = DUE_ORDERS[dueOrder](sites.filter((s) => found(typed, [s.site, s.customer])));
   const names = useMemo(() => new Map(sites.map((s) => [s.siteId, s.site])), [sites]);
   const plan = solving?.plan;
   const order = new Map(plan?.stops.map((s, i) => [s.stopId, i + 1]) ?? []);
@@ -242,13 +246,23 @@ export default function Routes() {
                 ) : null
               }
             >
-              {sites.length === 0 ? <Empty>Nothing is due in the next two weeks.</Empty> : null}
+              {sites.length === 0 ? (
+                <Empty>Nothing is due in the next two weeks.</Empty>
+              ) : (
+                <DueTools
+                  typed={typed}
+                  onTyped={setTyped}
+                  order={dueOrder}
+                  onOrder={setDueOrder}
+                  said={shownOf(shown, chosen, sites.length, can('plan route'))}
+                />
+              )}
               <ul
                 className="max-h-[70vh] divide-y divide-rule overflow-y-auto"
                 tabIndex={0}
                 aria-label="Due by site"
               >
-                {sites.map((site) => (
+                {shown.map((site) => (
                   <DueLine
                     key={site.siteId}
                     site={site}
@@ -291,7 +305,7 @@ export default function Routes() {
                   >
                     {dayText(route.day)}, {route.crew}
                   </Link>{' '}
-                  {route.stops} stops, back {clockText(route.returnAt)}
+                  {plural(route.stops, 'stop')}, back {clockText(route.returnAt)}
                 </li>
               ))}
             </ul>
@@ -299,6 +313,63 @@ export default function Routes() {
         </div>
       </div>
     </Screen>
+  );
+}
+
+const DUE_ORDERS = {
+  'late first': (sites: readonly DueSite[]) => [...sites],
+  'by site': (sites: readonly DueSite[]) => inOrder(sites, (s) => s.site),
+  'by customer': (sites: readonly DueSite[]) => inOrder(sites, (s) => s.customer),
+  'most work first': (sites: readonly DueSite[]) => inOrder(sites, (s) => s.minutes, 'desc'),
+} as const;
+
+/** How many sites are shown, and how many that are not will still be planned: a search leaves nothing out. */
+function shownOf(shown: readonly DueSite[], chosen: readonly DueSite[], all: number, pick: boolean): string {
+  if (shown.length === all) return plural(all, 'site');
+  const hidden = chosen.filter((site) => !shown.includes(site)).length;
+  return `${shown.length} of ${plural(all, 'site')}${
+    pick && hidden > 0 ? `; ${plural(hidden, 'chosen site')} not shown` : ''
+  }`;
+}
+
+function DueTools({
+  typed,
+  onTyped,
+  order,
+  onOrder,
+  said,
+}: {
+  typed: string;
+  onTyped: (text: string) => void;
+  order: keyof typeof DUE_ORDERS;
+  onOrder: (order: keyof typeof DUE_ORDERS) => void;
+  said: string;
+}) {
+  const look = 'min-h-9 rounded-[3px] border-2 border-rule bg-sheet px-2 focus:border-copper';
+  return (
+    <div className="no-print mb-1 flex flex-wrap items-center gap-2">
+      <input
+        type="search"
+        aria-label="Search what is due"
+        placeholder="site or customer"
+        value={typed}
+        onChange={(event) => onTyped(event.target.value)}
+        className={`w-40 ${look}`}
+      />
+      <select
+        aria-label="Order of what is due"
+        value={order}
+        onChange={(event) => onOrder(event.target.value as keyof typeof DUE_ORDERS)}
+        className={look}
+      >
+        {Object.keys(DUE_ORDERS).map((name) => (
+          <option key={name}>{name}</option>
+        ))}
+      </select>
+      <span role="status" className="text-sm text-soft">
+        {said}
+      </span>
+    </div>
   );
 }
 

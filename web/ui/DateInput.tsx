@@ -33,7 +33,7 @@ interface Given {
  * typed, for the contract to refuse where it stands. A form holds what is read.
  */
 function useReadText(
-  { value: given, onChange, onBlur, name, ref }: Given,
+  { value: given, onChange, onBlur, name, ref, id, readOnly, disabled, ...spoken }: Given,
   read: (text: string) => string | undefined,
   written: (value: string) => string,
 ) {
@@ -68,6 +68,16 @@ function useReadText(
       tell(next);
     },
     input: {
+      ref: field,
+      id,
+      name,
+      type: 'text',
+      autoComplete: 'off',
+      readOnly,
+      disabled,
+      'aria-label': spoken['aria-label'],
+      'aria-invalid': spoken['aria-invalid'],
+      'aria-describedby': spoken['aria-describedby'],
       value: typing ?? written(value),
       onChange: (event: { target: { value: string } }) => {
         const text = event.target.value;
@@ -91,26 +101,11 @@ export function DateInput(given: Given) {
     (text) => dayTyped(text, today),
     (day) => (isPlainDate(day) ? shortDay(day) : day),
   );
-  const { id, className = '', min, readOnly, disabled, name } = given;
+  const { className = '', min, readOnly, disabled } = given;
   const still = readOnly || disabled;
   return (
     <span className="relative block">
-      <input
-        {...input}
-        ref={field}
-        id={id}
-        name={name}
-        type="text"
-        inputMode="text"
-        autoComplete="off"
-        placeholder="day month year"
-        readOnly={readOnly}
-        disabled={disabled}
-        aria-label={given['aria-label']}
-        aria-invalid={given['aria-invalid']}
-        aria-describedby={given['aria-describedby']}
-        className={`${className} pr-9`}
-      />
+      <input {...input} placeholder="day month year" className={`${className} pr-9`} />
       {still ? null : (
         <Popover.Root open={open} onOpenChange={setOpen}>
           <Popover.Trigger
@@ -156,23 +151,6 @@ export function DateInput(given: Given) {
 
 /** A time of day on the clock of 24 hours; typed as people do. */
 export function TimeInput(given: Given) {
-  const { field, input } = useReadText(given, clockTyped, (clock) => clock);
-  const { id, className, readOnly, disabled, name } = given;
-  return (
-    <input
-      {...input}
-      ref={field}
-      id={id}
-      name={name}
-      type="text"
-      autoComplete="off"
-      placeholder="14:00"
-      readOnly={readOnly}
-      disabled={disabled}
-      aria-label={given['aria-label']}
-      aria-invalid={given['aria-invalid']}
-      aria-describedby={given['aria-describedby']}
-      className={className}
-    />
-  );
+  const { input } = useReadText(given, clockTyped, (clock) => clock);
+  return <input {...input} placeholder="hh:mm" className={given.className} />;
 }
