@@ -1,5 +1,4 @@
 import { useState } from 'react';
-import { flushSync } from 'react-dom';
 import { Link } from 'react-router';
 import { CONDITION_KIND_NAMES } from '#core/vocabulary';
 import type { ConditionRow } from '#contracts/conditions';
@@ -10,13 +9,12 @@ import { Button } from '../ui/Button.tsx';
 import { dayOf } from '../ui/format.ts';
 import { Plate } from '../ui/Plate.tsx';
 import { Reasons } from '../ui/Reasons.tsx';
-import { saveCsv, type CsvColumn } from '../ui/saveCsv.ts';
+import type { CsvColumn } from '../ui/saveCsv.ts';
 import { Empty, Loading, Screen, Trouble } from '../ui/Screen.tsx';
+import { useWhole } from '../ui/useWhole.ts';
 import { WatchTabs } from '../watch/WatchTabs.tsx';
 
 const PAGE = 60;
-/** The server gives no more at once. */
-const AT_ONCE = 200;
 const columnsIn = (zone: string): readonly CsvColumn<ConditionRow>[] => [
   { header: 'Unit', text: (row) => row.tag },
   { header: 'Site', text: (row) => row.site },
@@ -51,15 +49,12 @@ export default function Conditions() {
   const { data, error, refetch } = useConditionsQuery(ask);
   const [fetchPage] = useLazyConditionsQuery();
   const [printing, setPrinting] = useState<readonly ConditionRow[]>();
-  /** Every row that the filters leave, page after page. */
-  const whole = async (): Promise<ConditionRow[]> => {
-    const rows: ConditionRow[] = [];
-    for (;;) {
-      const page = await fetchPage({ ...ask, offset: rows.length, limit: AT_ONCE }).unwrap();
-      rows.push(...page.rows);
-      if (page.rows.length === 0 || rows.length >= page.total) return rows;
-    }
-  };
+  const whole = useWhole({
+    label: 'left open',
+    ask,
+    columns: columnsIn(timeZone),
+    page: (next) => fetchPage(next).unwrap(),
+  });
   const set = (patch: Partial<ConditionAsk>) => setAsk((before) => ({ ...before, offset: 0, ...patch }));
   const all = ask.q === '' && ask.overdue === 'all' && !ask.kind;
   const sentence = !data
@@ -73,22 +68,15 @@ export default function Conditions() {
       sentence={sentence}
       actions={
         <>
-          <Button
-            disabled={!data}
-            onClick={() => void whole().then((rows) => saveCsv('left open', columnsIn(timeZone), rows))}
-          >
+          {whole.trouble ? (
+            <span role="alert" className="font-semibold text-ember">
+              {whole.trouble}
+            </span>
+          ) : null}
+          <Button disabled={!data || whole.busy} onClick={() => void whole.save()}>
             Save as CSV
           </Button>
-          <Button
-            disabled={!data}
-            onClick={() =>
-              void whole().then((rows) => {
-                flushSync(() => setPrinting(rows));
-                window.print();
-                setPrinting(undefined);
-              })
-            }
-          >
+          <Button disabled={!data || whole.busy} onClick={() => void whole.print(setPrinting)}>
             Print all
           </Button>
         </>

@@ -14,6 +14,7 @@ import { found, inOrder } from '../ui/found.ts';
 import { shortDay } from '../ui/format.ts';
 import { Empty, Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';
 import { saveCsv, type CsvColumn } from '../ui/saveCsv.ts';
+import { ARIA_SORT, SortButton, type SortDir } from '../ui/SortButton.tsx';
 import { PersonForm } from './PersonForm.tsx';
 
 /** Who is in the company, in which crew, and who is there when. */
@@ -78,7 +79,7 @@ function PeoplePanel() {
   const [handOut] = useHandOutWordMutation();
   const [trouble, setTrouble] = useState<string>();
   const [typed, setTyped] = useState('');
-  const [sort, setSort] = useState<{ by: Heading; dir: 'asc' | 'desc' }>({ by: 'Name', dir: 'asc' });
+  const [sort, setSort] = useState<{ by: Heading; dir: SortDir }>({ by: 'Name', dir: 'asc' });
   if (people.error) return <Trouble error={people.error} retry={people.refetch} />;
   if (!people.data) return <Loading what="the people" />;
   const shown = inOrder(
@@ -133,24 +134,17 @@ function PeoplePanel() {
             <tr className="border-b-2 border-ink">
               {(Object.keys(SORTS) as Heading[]).map((heading) => {
                 const { wide } = SORTS[heading];
-                const active = sort.by === heading;
+                const dir = sort.by === heading ? sort.dir : undefined;
                 return (
                   <th
                     key={heading}
                     scope="col"
-                    aria-sort={active ? (sort.dir === 'asc' ? 'ascending' : 'descending') : undefined}
+                    aria-sort={dir && ARIA_SORT[dir]}
                     className={wide ? 'hidden sm:table-cell' : ''}
                   >
-                    <button
-                      type="button"
-                      className="min-h-8 font-semibold hover:text-copper"
-                      onClick={() =>
-                        setSort({ by: heading, dir: active && sort.dir === 'asc' ? 'desc' : 'asc' })
-                      }
-                    >
+                    <SortButton dir={dir} onSort={(next) => setSort({ by: heading, dir: next })}>
                       {heading}
-                      <span aria-hidden="true">{active ? (sort.dir === 'asc' ? ' ↑' : ' ↓') : ''}</span>
-                    </button>
+                    </SortButton>
                   </th>
                 );
               })}

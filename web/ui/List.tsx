@@ -7,6 +7,7 @@ import { Empty, Loading, Trouble } from './Screen.tsx';
 import type { ListAsk } from '../api/base.ts';
 import type { AskPage } from './everyRow.ts';
 import type { ListColumn, ListFilter, ListState } from './listShape.ts';
+import { ARIA_SORT, SortButton } from './SortButton.tsx';
 import { useWhole } from './useWhole.ts';
 
 const features = tableFeatures({});
@@ -123,7 +124,13 @@ export function List<Row extends { id: string }>({
     getRowId: (row) => row.id,
   });
   const total = answer.data?.total ?? 0;
-  const whole = useWhole({ label, state, columns, page });
+  const { set: _set, ...ask } = state;
+  const whole = useWhole({
+    label,
+    ask,
+    columns: columns.flatMap(({ header, text }) => (text ? [{ header, text }] : [])),
+    page,
+  });
   const limit = state.limit ?? PAGE;
   return (
     <div>
@@ -180,25 +187,16 @@ export function List<Row extends { id: string }>({
                       <th
                         key={header.id}
                         scope="col"
-                        aria-sort={active ? (state.dir === 'asc' ? 'ascending' : 'descending') : undefined}
+                        aria-sort={active ? ARIA_SORT[state.dir] : undefined}
                         className={`px-2 py-1 text-sm ${column.right ? 'text-right' : ''}`}
                       >
                         {column.sort ? (
-                          <button
-                            type="button"
-                            className="font-semibold underline-offset-4 hover:underline"
-                            onClick={() =>
-                              set({
-                                sort: column.sort as string,
-                                dir: active && state.dir === 'asc' ? 'desc' : 'asc',
-                              })
-                            }
+                          <SortButton
+                            dir={active ? state.dir : undefined}
+                            onSort={(dir) => set({ sort: column.sort as string, dir })}
                           >
                             {column.header}
-                            <span aria-hidden="true">
-                              {active ? (state.dir === 'asc' ? ' ↑' : ' ↓') : ''}
-                            </span>
-                          </button>
+                          </SortButton>
                         ) : (
                           column.header
                         )}

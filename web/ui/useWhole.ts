@@ -2,20 +2,22 @@ import { useState } from 'react';
 import { flushSync } from 'react-dom';
 import { problemOf } from '../api/base.ts';
 import { everyRow, type AskPage } from './everyRow.ts';
-import type { ListColumn, ListState } from './listShape.ts';
-import { saveCsv } from './saveCsv.ts';
+import { saveCsv, type CsvColumn } from './saveCsv.ts';
 
-/** All rows of a list, as they are searched and sorted: on paper, and as a file for a spreadsheet. */
-export function useWhole<Row extends { id: string }>({
+/**
+ * All rows of a list, as they are searched and sorted: on paper, and as a file for a spreadsheet. What went wrong on
+ * the way is said in `trouble`.
+ */
+export function useWhole<Row, Ask>({
   label,
-  state: { set: _set, ...ask },
-  columns,
+  ask,
+  columns = [],
   page,
 }: {
   label: string;
-  state: ListState;
-  columns: readonly ListColumn<Row>[];
-  page: AskPage<Row>;
+  ask: Ask;
+  columns?: readonly CsvColumn<Row>[];
+  page: AskPage<Row, Ask>;
 }) {
   const [busy, setBusy] = useState(false);
   const [trouble, setTrouble] = useState<string>();
@@ -33,14 +35,7 @@ export function useWhole<Row extends { id: string }>({
   return {
     busy,
     trouble,
-    save: () =>
-      run((rows) =>
-        saveCsv(
-          label,
-          columns.flatMap(({ header, text }) => (text ? [{ header, text }] : [])),
-          rows,
-        ),
-      ),
+    save: () => run((rows) => saveCsv(label, columns, rows)),
     print: (show: (rows: Row[] | undefined) => void) =>
       run((rows) => {
         flushSync(() => show(rows));

@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { Link } from 'react-router';
 import { plural } from '#core/reasons';
 import type { WatchRow } from '#contracts/watch';
@@ -8,13 +8,12 @@ import { Button } from '../ui/Button.tsx';
 import { FlagList } from '../ui/Flags.tsx';
 import { Plate } from '../ui/Plate.tsx';
 import { Empty, Loading, Screen, Trouble } from '../ui/Screen.tsx';
+import { useWhole } from '../ui/useWhole.ts';
 import { decisionWords, useDeciding } from './deciding.tsx';
 import { Filters } from './Filters.tsx';
 import { WatchTabs } from './WatchTabs.tsx';
 
 const PAGE = 50;
-/** The most the server gives at once. */
-const AT_ONCE = 200;
 
 /**
  * Units somebody has to decide about, worst first, each with its verdict and its reasons; those with one
@@ -25,25 +24,14 @@ export default function Watch() {
   const [ask, setAsk] = useState<WatchAsk>({ q: '', offset: 0, group: 'to decide' });
   const { data, error, refetch } = useWatchQuery(ask);
   const [load] = useLazyWatchQuery();
-  const [whole, setWhole] = useState<readonly WatchRow[]>();
+  const [printing, setPrinting] = useState<readonly WatchRow[]>();
   const deciding = useDeciding();
   const change = (patch: Partial<WatchAsk>) => setAsk({ ...ask, offset: 0, ...patch });
   const filtered = Boolean(ask.q || ask.flag || ask.customer || ask.refrigerant || ask.age);
 
-  /** All rows the filters leave are put on the page before it is printed. */
-  const print = async () => {
-    const rows: WatchRow[] = [];
-    for (let offset = 0; offset < (data?.total ?? 0); offset += AT_ONCE)
-      rows.push(...(await load({ ...ask, offset, limit: AT_ONCE }).unwrap()).rows);
-    setWhole(rows);
-  };
-  useEffect(() => {
-    if (!whole) return;
-    window.print();
-    setWhole(undefined);
-  }, [whole]);
+  const whole = useWhole({ label: 'watch list', ask, page: (next: WatchAsk) => load(next).unwrap() });
 
-  const rows = whole ?? data?.rows ?? [];
+  const rows = printing ?? data?.rows ?? [];
   const csv = `/api/exports/watch.csv?${new URLSearchParams(watchParams({ ...ask, offset: undefined }))}`;
   return (
     <Screen
@@ -60,7 +48,14 @@ export default function Watch() {
               Export all as CSV
             </a>
           ) : null}
-          <Button onClick={() => void print()}>Print all</Button>
+          {whole.trouble ? (
+            <span role="alert" className="font-semibold text-ember">
+              {whole.trouble}
+            </span>
+          ) : null}
+          <Button disabled={!data || whole.busy} onClick={() => void whole.print(setPrinting)}>
+            Print all
+          </Button>
         </>
       }
     >
