@@ -74,8 +74,8 @@ function Plain() {
   useEffect(() => {
     if (!far || land) return;
     let gone = false;
-    void import('./land.ts').then(({ landOutline }) => {
-      if (!gone) setLand(landOutline());
+    void import('./land.ts').then(({ landFlat }) => {
+      if (!gone) setLand(landFlat());
     });
     return () => {
       gone = true;
