@@ -161,7 +161,9 @@ describe('an entry in words', () => {
     expect(entryText('reading set', body, { refrigerant: 'R-410A' }, undefined, 'metric')).toMatch(
       /^cooling\. superheat 6\.\d °C \(within\)\. suction pressure 118\.4 psig/,
     );
-    expect(entryText('reading set', body, {})).toBe('cooling. suction pressure 118.4 psig, suction line 52 °F');
+    expect(entryText('reading set', body, {})).toBe(
+      'cooling. suction pressure 118.4 psig, suction line 52 °F',
+    );
   });
 
   it.each([
