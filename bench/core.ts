@@ -60,7 +60,7 @@ export function benchSteadyState(): Row {
     what: 'steady state of the simulated machine',
     figure: `p95 ${p95.toFixed(1)} ms (half ${percentile(faulty, 0.5).toFixed(1)})`,
     yardstick: `without a fault ${percentile(sound, 0.5).toFixed(1)} ms`,
-    wanted: '≤ 20 ms',
-    met: p95 <= 20,
+    wanted: '≤ 10 ms',
+    met: p95 <= 10,
   };
 }

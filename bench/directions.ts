@@ -1,11 +1,14 @@
 import {
   buildMachine,
   coolingState,
+  heatPumpState,
+  HEATING_SURROUNDINGS,
   RATING_SURROUNDINGS,
   USUAL_SPEC,
-  type CoolingState,
+  type CircuitState,
   type Device,
   type Fault,
+  type Faults,
   type Machine,
 } from '#core/simulation';
 import { saturationTemperature, STANDARD_ATMOSPHERE_PSI } from '#core/refrigerant';
@@ -28,22 +31,40 @@ export const COLUMNS = [
 ] as const;
 export type Arrow = '↑' | '↓' | '0';
 
+interface Published {
+  readonly row: string;
+  readonly mode: 'cooling' | 'heating';
+  readonly device: Device;
+  readonly fault: Fault;
+  readonly strength: number;
+  readonly arrows: string;
+}
+
 /**
  * The published directions: Rossi and Braun, "A statistical, rule-based fault detection and diagnostic method
  * for vapor compression air conditioners", HVAC&R Research 3 (1997), refined [from memory]. 0 makes no claim;
  * brackets weigh half.
  */
-export const PUBLISHED: readonly {
-  row: string;
-  device: Device;
-  fault: Fault;
-  strength: number;
-  arrows: string;
-}[] = [
-  { row: 'low charge', device: 'orifice', fault: 'low charge', strength: 0.5, arrows: '↓ ↑ ↓ ↓ ↑ ↓ ↓' },
-  { row: 'overcharge', device: 'orifice', fault: 'overcharge', strength: 0.5, arrows: '↑ ↓ (↑) ↑ ↓ 0 0' },
+const COOLING: readonly Published[] = [
+  {
+    row: 'low charge',
+    mode: 'cooling',
+    device: 'orifice',
+    fault: 'low charge',
+    strength: 0.18,
+    arrows: '↓ ↑ ↓ ↓ ↑ ↓ ↓',
+  },
+  {
+    row: 'overcharge',
+    mode: 'cooling',
+    device: 'orifice',
+    fault: 'overcharge',
+    strength: 0.2,
+    arrows: '↑ ↓ (↑) ↑ ↓ 0 0',
+  },
   {
     row: 'compressor leakage',
+    mode: 'cooling',
     device: 'orifice',
     fault: 'compressor leakage',
     strength: 0.5,
@@ -51,13 +72,15 @@ export const PUBLISHED: readonly {
   },
   {
     row: 'liquid-line restriction',
+    mode: 'cooling',
     device: 'orifice',
     fault: 'liquid-line restriction',
-    strength: 0.9,
+    strength: 0.8,
     arrows: '↓ ↑ ↓ ↑ ↑ ↓ ↓',
   },
   {
     row: 'condenser, too little air',
+    mode: 'cooling',
     device: 'orifice',
     fault: 'condenser fan dead',
     strength: 0.5,
@@ -65,6 +88,7 @@ export const PUBLISHED: readonly {
   },
   {
     row: 'condenser, fouled surface',
+    mode: 'cooling',
     device: 'orifice',
     fault: 'condenser fouled',
     strength: 0.6,
@@ -72,6 +96,7 @@ export const PUBLISHED: readonly {
   },
   {
     row: 'low indoor air',
+    mode: 'cooling',
     device: 'orifice',
     fault: 'low indoor air',
     strength: 0.5,
@@ -79,6 +104,7 @@ export const PUBLISHED: readonly {
   },
   {
     row: 'non-condensables',
+    mode: 'cooling',
     device: 'orifice',
     fault: 'non-condensables',
     strength: 0.5,
@@ -86,27 +112,31 @@ export const PUBLISHED: readonly {
   },
   {
     row: 'low charge, mild',
+    mode: 'cooling',
     device: 'expansion valve',
     fault: 'low charge',
-    strength: 0.25,
+    strength: 0.1,
     arrows: '0 0 0 ↓ 0 0 0',
   },
   {
     row: 'low charge, starved',
+    mode: 'cooling',
     device: 'expansion valve',
     fault: 'low charge',
-    strength: 0.7,
+    strength: 0.3,
     arrows: '↓ ↑ ↓ ↓ ↑ ↓ ↓',
   },
   {
     row: 'overcharge',
+    mode: 'cooling',
     device: 'expansion valve',
     fault: 'overcharge',
-    strength: 0.5,
+    strength: 0.2,
     arrows: '0 0 ↑ ↑ ↑ 0 0',
   },
   {
     row: 'compressor leakage',
+    mode: 'cooling',
     device: 'expansion valve',
     fault: 'compressor leakage',
     strength: 0.5,
@@ -114,13 +144,15 @@ export const PUBLISHED: readonly {
   },
   {
     row: 'liquid-line restriction',
+    mode: 'cooling',
     device: 'expansion valve',
     fault: 'liquid-line restriction',
-    strength: 0.9,
+    strength: 0.8,
     arrows: '↓ ↑ 0 ↑ ↑ 0 0',
   },
   {
     row: 'condenser, too little air',
+    mode: 'cooling',
     device: 'expansion valve',
     fault: 'condenser fan dead',
     strength: 0.5,
@@ -128,6 +160,7 @@ export const PUBLISHED: readonly {
   },
   {
     row: 'condenser, fouled surface',
+    mode: 'cooling',
     device: 'expansion valve',
     fault: 'condenser fouled',
     strength: 0.6,
@@ -135,6 +168,7 @@ export const PUBLISHED: readonly {
   },
   {
     row: 'low indoor air',
+    mode: 'cooling',
     device: 'expansion valve',
     fault: 'low indoor air',
     strength: 0.5,
@@ -142,6 +176,7 @@ export const PUBLISHED: readonly {
   },
   {
     row: 'non-condensables',
+    mode: 'cooling',
     device: 'expansion valve',
     fault: 'non-condensables',
     strength: 0.5,
@@ -149,14 +184,38 @@ export const PUBLISHED: readonly {
   },
 ];
 
+/**
+ * In heating the coils change places: what the table says of condenser air holds for the air indoors, what it says of
+ * evaporator air for the air outdoors. A fouled outdoor coil is then an evaporator, of which the table says nothing.
+ */
+const HEATING: readonly Published[] = COOLING.filter(({ fault }) => fault !== 'condenser fouled').map(
+  (line) => ({
+    ...line,
+    mode: 'heating',
+    row: line.row.replace('low indoor air', 'evaporator, too little air'),
+    fault:
+      line.fault === 'condenser fan dead'
+        ? 'low indoor air'
+        : line.fault === 'low indoor air'
+          ? 'condenser fan dead'
+          : line.fault,
+  }),
+);
+
+export const PUBLISHED: readonly Published[] = [...COOLING, ...HEATING];
+
 /** 90 °F outdoors, 77 °F dry and 64 °F wet indoors: a warm afternoon that no fault of the table ends. */
-export const WEATHER = { ...RATING_SURROUNDINGS, outdoorF: 90, returnF: 77, returnWetF: 64 };
+export const WEATHER = {
+  cooling: { ...RATING_SURROUNDINGS, outdoorF: 90, returnF: 77, returnWetF: 64 },
+  /** The rating point of heating, 47 °F outdoors and 70 °F indoors. */
+  heating: HEATING_SURROUNDINGS,
+};
 
 /**
  * What gauges and thermometers show: condensing and subcooling come off the liquid pressure, as they do on a
  * roof.
  */
-function shown(machine: Machine, state: CoolingState): number[] {
+function shown(machine: Machine, state: CircuitState): number[] {
   const name = machine.spec.refrigerant;
   const condensingF = saturationTemperature(name, 'bubble', state.liquidPsia - STANDARD_ATMOSPHERE_PSI);
   return [
@@ -165,13 +224,15 @@ function shown(machine: Machine, state: CoolingState): number[] {
     condensingF,
     condensingF - state.liquidLineF,
     state.dischargeF,
-    state.leavingCondenserF - WEATHER.outdoorF,
-    state.mixedF - state.supplyF,
+    ...(state.mode === 'heating'
+      ? [state.supplyF - state.mixedF, WEATHER.heating.outdoorF - state.leavingOutdoorF]
+      : [state.leavingOutdoorF - WEATHER.cooling.outdoorF, state.mixedF - state.supplyF]),
   ];
 }
 
 export interface Line {
   readonly row: string;
+  readonly mode: 'cooling' | 'heating';
   readonly device: Device;
   readonly strength: number;
   readonly published: readonly string[];
@@ -183,16 +244,23 @@ export interface Line {
 /** Every row of the published table solved on the simulated machine (R-410A, 5 tons, EER 11.2). */
 export function directions(): Line[] {
   const machines = {
-    orifice: buildMachine({ ...USUAL_SPEC, device: 'orifice' }),
-    'expansion valve': buildMachine(USUAL_SPEC),
+    orifice: buildMachine({ ...USUAL_SPEC, device: 'orifice', heatPump: true }),
+    'expansion valve': buildMachine({ ...USUAL_SPEC, heatPump: true }),
   };
-  return PUBLISHED.map(({ row, device, fault, strength, arrows }) => {
+  return PUBLISHED.map(({ row, mode, device, fault, strength, arrows }) => {
     const machine = machines[device];
-    const sound = shown(machine, coolingState(machine, WEATHER));
-    const faulty = shown(machine, coolingState(machine, WEATHER, { [fault]: strength }));
+    const at = (faults: Faults) =>
+      shown(
+        machine,
+        mode === 'heating'
+          ? heatPumpState(machine, WEATHER.heating, faults)
+          : coolingState(machine, WEATHER.cooling, faults),
+      );
+    const [sound, faulty] = [at({}), at({ [fault]: strength })];
     const changes = faulty.map((value, i) => value - (sound[i] as number));
     return {
       row,
+      mode,
       device,
       strength,
       published: arrows.split(' '),
@@ -215,35 +283,49 @@ export const differing = (line: Line): number[] =>
  * back to that.
  */
 export const REASONS: Readonly<Record<string, string>> = {
-  'orifice overcharge condenser-air ΔT':
-    'The machine floods: liquid at the compressor leaves less heat to take, capacity and rejected ' +
-    'heat fall with it. The table makes no claim.',
   'orifice overcharge evaporator-air ΔT':
-    'The flooded evaporator runs warmer, so the air is cooled less. The table makes no claim.',
+    'Superheat is gone and the whole coil boils, so the air is cooled a little more. The table makes no claim.',
   'orifice compressor leakage discharge':
     'The slipped gas does heat the discharge, but at this charge the orifice floods the compressor ' +
     'and the liquid cools it by more. The table gives this cell half weight for the same doubt.',
-  'orifice liquid-line restriction T cond':
-    'It falls by 1.0 °F, just under what counts as moved: most of the liquid stays in the condenser ' +
-    'and keeps the head up.',
-  'orifice condenser, too little air subcooling':
-    'Head backs liquid up as the evaporator takes no more of it. The table makes no claim.',
-  'orifice condenser, too little air discharge':
-    'A higher head pushes more liquid through the orifice: the superheat lost at the suction, then ' +
-    'the liquid itself, cools the discharge by more than the ratio heats it. With superheat to spare ' +
-    'it stays nearly level.',
-  'orifice condenser, too little air evaporator-air ΔT':
-    'A warmer evaporator cools the air less. The table makes no claim.',
-  'orifice condenser, fouled surface discharge': 'As with too little air.',
   'orifice condenser, fouled surface condenser-air ΔT':
     'Dirt here takes a quarter of the air as well as surface, as lint does; a film without loss of ' +
     'air would leave this cell alone.',
-  'orifice condenser, fouled surface evaporator-air ΔT':
-    'A warmer evaporator cools the air less. The table makes no claim.',
-  'orifice low indoor air subcooling': 'It falls by 1.3 °F, under what counts as moved.',
-  'orifice non-condensables evaporator-air ΔT':
-    'More pressure across the orifice feeds more liquid, the evaporator runs warmer. The table makes ' +
-    'no claim.',
+  'orifice condenser, too little air discharge':
+    'The higher head heats the gas as much as the superheat that is lost at the suction cools it.',
+  'orifice condenser, fouled surface discharge': 'As with too little air.',
+  'orifice non-condensables discharge':
+    'The higher head heats the gas as much as the superheat that the orifice takes away cools it.',
+  'expansion valve liquid-line restriction evaporator-air ΔT':
+    'So strong a restriction starves even a valve that stands wide open: the air is cooled less.',
+  'heating orifice low charge discharge':
+    'The head falls by nearly eight degrees, which cools the discharge as much as the superheat heats it.',
+  'heating orifice overcharge condenser-air ΔT':
+    'Superheat is gone, the whole outdoor coil boils and more heat comes in. The table makes no claim.',
+  'heating orifice overcharge evaporator-air ΔT': 'The same heat, seen at the outdoor coil.',
+  'heating orifice overcharge discharge':
+    'The head rises by more than the lost superheat cools: no liquid reaches the compressor yet.',
+  'heating orifice evaporator, too little air superheat':
+    'It falls by half a degree: the suction cannot get much warmer than the outdoors anyway.',
+  'heating orifice compressor leakage discharge': 'As in cooling: liquid at the suction cools it.',
+  'heating orifice compressor leakage evaporator-air ΔT':
+    'The coil that now boils throughout makes up for the flow that is missing.',
+  'heating orifice condenser, too little air subcooling':
+    'The small indoor coil gives up liquid to a fuller evaporator. The table makes no claim.',
+  'heating orifice evaporator, too little air subcooling': 'It falls by 1.3 °F, under what counts as moved.',
+  'heating orifice evaporator, too little air discharge':
+    'It falls by 2.7 °F, just under what counts as moved.',
+  'heating orifice non-condensables discharge':
+    'In heating the head rises by ten degrees and there is little superheat to lose.',
+  'heating orifice non-condensables condenser-air ΔT':
+    'More pressure across the orifice feeds more liquid. The table makes no claim.',
+  'heating expansion valve low charge, mild T cond': 'As in cooling, and more so in the smaller indoor coil.',
+  'heating expansion valve low charge, mild discharge': 'As in cooling.',
+  'heating expansion valve low charge, starved discharge':
+    'The head falls by eleven degrees; next to the cold outdoors there is little superheat to gain.',
+  'heating expansion valve overcharge condenser-air ΔT':
+    'More work goes into the gas, and with it into the air. The table makes no claim.',
+  'heating expansion valve compressor leakage subcooling': 'As in cooling.',
   'expansion valve low charge, mild T cond':
     'Less liquid in the condenser frees surface to condense on. Small; the table calls it none.',
   'expansion valve low charge, mild discharge':
@@ -258,7 +340,7 @@ export const REASONS: Readonly<Record<string, string>> = {
 };
 
 const reasonKey = (line: Line, column: number): string =>
-  `${line.device} ${line.row} ${COLUMNS[column]?.name}`;
+  `${line.mode === 'heating' ? 'heating ' : ''}${line.device} ${line.row} ${COLUMNS[column]?.name}`;
 /** The reason of a differing cell, or undefined where nobody has given one. */
 export const reasonOf = (line: Line, column: number): string | undefined => REASONS[reasonKey(line, column)];
 
@@ -271,17 +353,17 @@ export function asMarkdown(lines: readonly Line[]): string {
       ? `${published} · **${arrow}** ${number}`
       : `${published} · ${arrow} ${number}`;
   };
-  const table = (device: Device) => [
-    `### ${device === 'orifice' ? 'Fixed orifice' : 'Expansion valve'}`,
+  const table = (mode: Line['mode'], device: Device) => [
+    `### ${mode === 'heating' ? 'Heating' : 'Cooling'}, ${device === 'orifice' ? 'fixed orifice' : 'expansion valve'}`,
     '',
     `| fault (strength) | ${COLUMNS.map((c) => c.name).join(' | ')} |`,
     `| --- |${COLUMNS.map(() => ' --- |').join('')}`,
     ...lines
-      .filter((l) => l.device === device)
+      .filter((l) => l.mode === mode && l.device === device)
       .map((l) => `| ${l.row} (${l.strength}) | ${COLUMNS.map((_, i) => cell(l, i)).join(' | ')} |`),
     '',
     ...lines
-      .filter((l) => l.device === device)
+      .filter((l) => l.mode === mode && l.device === device)
       .flatMap((l) =>
         differing(l).map((i) => `- ${l.row}, ${COLUMNS[i]?.name}: ${reasonOf(l, i) ?? 'NO REASON GIVEN'}`),
       ),
@@ -291,8 +373,11 @@ export function asMarkdown(lines: readonly Line[]): string {
   return [
     `${cells - other} of ${cells} cells say the same.`,
     '',
-    ...table('orifice'),
-    '',
-    ...table('expansion valve'),
+    ...(['cooling', 'heating'] as const).flatMap((mode) => [
+      ...table(mode, 'orifice'),
+      '',
+      ...table(mode, 'expansion valve'),
+      '',
+    ]),
   ].join('\n');
 }

@@ -1,12 +1,18 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import { asMarkdown, directions } from './directions.ts';
+import { experimentsAsMarkdown } from './experiments.ts';
 
-/* `npx tsx bench/printDirections.ts` writes the comparison of fault directions into docs/simulation.md. */
+/* `npx tsx bench/printDirections.ts` writes what the machine says beside what is published into docs/simulation.md. */
 const FILE = 'docs/simulation.md';
-const [BEGIN, END] = ['<!-- directions -->', '<!-- end of directions -->'];
-const text = readFileSync(FILE, 'utf8');
-const [before, rest] = text.split(BEGIN);
-const after = rest?.split(END)[1];
-if (before === undefined || after === undefined) throw new Error(`${FILE} has no place for the directions`);
-writeFileSync(FILE, `${before}${BEGIN}\n\n${asMarkdown(directions())}\n\n${END}${after}`);
+
+function put(name: string, what: string): void {
+  const [begin, end] = [`<!-- ${name} -->`, `<!-- end of ${name} -->`];
+  const [before, rest] = readFileSync(FILE, 'utf8').split(begin);
+  const after = rest?.split(end)[1];
+  if (before === undefined || after === undefined) throw new Error(`${FILE} has no place for the ${name}`);
+  writeFileSync(FILE, `${before}${begin}\n\n${what}\n\n${end}${after}`);
+}
+
+put('experiments', experimentsAsMarkdown());
+put('directions', asMarkdown(directions()));
 console.log(`${FILE} written`);

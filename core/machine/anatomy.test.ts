@@ -1,5 +1,5 @@
 import { MAINTENANCE_TASKS } from '../maintenance/index.ts';
-import { FAULT_NAMES, FAULTS } from '../simulation/index.ts';
+import { FAULT_NAMES, FAULTS, faultsOf, USUAL_SPEC } from '../simulation/index.ts';
 import { SYSTEMS, UNIT_KINDS } from '../vocabulary/index.ts';
 import {
   ANATOMY,
@@ -124,11 +124,15 @@ describe('anatomy', () => {
     expect(kindsWith([])).toEqual([...UNIT_KINDS]);
   });
 
-  it('every fault of the simulated machine is one of a part the machine has', () => {
-    const own = slotsOf('package gas/electric', [1]).map((slot) => slot.part as string);
-    // The supply and its wires are no part of the machine's own.
-    const outside = ['disconnect or breaker', 'wiring'];
-    for (const name of FAULT_NAMES) expect([...own, ...outside]).toContain(FAULTS[name].part);
+  it.each([
+    ['package gas/electric', USUAL_SPEC],
+    ['package heat pump', { ...USUAL_SPEC, heatInputBtuh: 0, heatPump: true, stripKw: 7.5 }],
+    ['water-source heat pump', { ...USUAL_SPEC, heatInputBtuh: 0, heatPump: true, rejects: 'water' }],
+  ] as const)('every fault of a simulated %s is one of a part the machine has', (kind, spec) => {
+    const own = slotsOf(kind, [1]).map((slot) => slot.part as string);
+    // The supply and its wires, and the loop, are no part of the machine's own.
+    const outside = ['disconnect or breaker', 'wiring', 'pump or loop'];
+    for (const name of faultsOf(spec)) expect([...own, ...outside]).toContain(FAULTS[name].part);
     for (const name of FAULT_NAMES) expect(PART_IDS).toContain(FAULTS[name].part);
   });
 

@@ -1,6 +1,6 @@
 import { saturationPressure, saturationTemperature, STANDARD_ATMOSPHERE_PSI } from '../refrigerant/index.ts';
 
-const { max, min } = Math;
+const { exp, floor, log, max, min } = Math;
 
 /**
  * Refrigerants of the simulated machine: saturation from the published curves, the rest from constants and
@@ -98,43 +98,123 @@ export interface Fluid {
   liquid(tempF: number): number;
   vapour(tempF: number, saturationF: number): number;
   vapourDensity(tempF: number, saturationF: number): number;
+  /** Wet or superheated vapour of this heat content: the liquid in it takes next to no room, but weighs. */
+  density(heatContent: number, saturationF: number): number;
   liquidDensity(tempF: number): number;
   readonly vapourCp: number;
   readonly liquidCp: number;
 }
 
-/** Curves end at 150 °F; the solver is kept inside. */
-const clampF = (f: number) => min(148, max(-38, f));
+/** Curves are used between these; above, straight on in ln p over 1/T, so that a search may look beyond a trip. */
+const [CURVE_FROM_F, CURVE_TO_F] = [-165, 149];
+const HOTTEST_F = 330;
+/** Up to here the heat content of liquid is taken as a straight line, °F. */
+const STRAIGHT_TO_F = 60;
+/** No search looks for less pressure. */
+const LEAST_PSIA = 0.5;
 
 /**
- * A refrigerant for the simulation. Latent heat by Watson (1943), vapour density by a compressibility that
- * follows reduced pressure, 1 − 0.553 · p_r^0.706 at saturation, set by two published saturated vapour
- * densities of R-22 and R-410A [from memory].
+ * A smooth function kept at every degree with its slopes, cubic Hermite between: the search asks for the same curves
+ * thousands of times.
  */
+function tabulated(f: (tempF: number) => number): (tempF: number) => number {
+  const count = HOTTEST_F - CURVE_FROM_F;
+  const values = new Float64Array(count + 1);
+  const slopes = new Float64Array(count + 1);
+  for (let i = 0; i <= count; i++) {
+    const at = CURVE_FROM_F + i;
+    const [before, after] = [max(CURVE_FROM_F, at - 0.01), at + 0.01];
+    values[i] = f(at);
+    slopes[i] = (f(after) - f(before)) / (after - before);
+  }
+  return (tempF) => {
+    const position = min(count, max(0, tempF - CURVE_FROM_F));
+    const i = min(count - 1, floor(position));
+    const s = position - i;
+    const [a, b] = [values[i] as number, values[i + 1] as number];
+    const [da, db] = [slopes[i] as number, slopes[i + 1] as number];
+    return a + s * (da + s * (3 * (b - a) - 2 * da - db + s * (da + db - 2 * (b - a))));
+  };
+}
+
+const known = new Map<SimFluid, Fluid>();
+
+/** A refrigerant for the simulation, made once. */
 export function fluidOf(name: SimFluid): Fluid {
+  const made = known.get(name) ?? madeFluid(name);
+  known.set(name, made);
+  return made;
+}
+
+/**
+ * Latent heat by Watson (1943), vapour density by a compressibility that follows reduced pressure,
+ * 1 − 0.553 · p_r^0.706 at saturation, set by two published saturated vapour densities of R-22 and R-410A [from
+ * memory].
+ */
+function madeFluid(name: SimFluid): Fluid {
   const c: Constants = SIM_FLUIDS[name];
-  const watson = (f: number) =>
-    c.latent *
-    (max(0.02, 1 - rankine(f) / rankine(c.criticalF)) / (1 - rankine(c.boilingF) / rankine(c.criticalF))) **
-      WATSON;
-  const psia = (f: number, curve: 'dew' | 'bubble') =>
-    saturationPressure(name, curve, clampF(f)) + STANDARD_ATMOSPHERE_PSI;
-  const liquid = (f: number) => c.liquidCp * f;
+  const watson = tabulated(
+    (f) =>
+      c.latent *
+      (max(1e-6, 1 - rankine(f) / rankine(c.criticalF)) / (1 - rankine(c.boilingF) / rankine(c.criticalF))) **
+        WATSON,
+  );
+  const onCurve = (f: number, curve: 'dew' | 'bubble') =>
+    log(saturationPressure(name, curve, f) + STANDARD_ATMOSPHERE_PSI);
+  const lnPressure = (curve: 'dew' | 'bubble') => {
+    const top = onCurve(CURVE_TO_F, curve);
+    const slope =
+      (top - onCurve(CURVE_TO_F - 1, curve)) / (1 / rankine(CURVE_TO_F) - 1 / rankine(CURVE_TO_F - 1));
+    return {
+      top: exp(top),
+      slope,
+      of: tabulated((f) =>
+        f > CURVE_TO_F ? top + slope * (1 / rankine(f) - 1 / rankine(CURVE_TO_F)) : onCurve(f, curve),
+      ),
+    };
+  };
+  const ln = { dew: lnPressure('dew'), bubble: lnPressure('bubble') };
+  const psia = (f: number, curve: 'dew' | 'bubble') => exp(ln[curve].of(f));
+  const compressibility = tabulated(
+    (f) => min(0.8, 0.553 * (psia(f, 'dew') / c.criticalPsia) ** 0.706) * rankine(f) ** 3,
+  );
+  // Towards the critical point liquid takes up heat as vapour gives it away (law of rectilinear diameters): both bend
+  // by half of what latent heat falls below its own straight line.
+  const line = {
+    at: watson(STRAIGHT_TO_F),
+    slope: watson(STRAIGHT_TO_F + 0.5) - watson(STRAIGHT_TO_F - 0.5),
+  };
+  const liquid = tabulated((f) =>
+    f <= STRAIGHT_TO_F
+      ? c.liquidCp * f
+      : c.liquidCp * f + max(0, line.at + line.slope * (f - STRAIGHT_TO_F) - watson(f)) / 2,
+  );
+  const liquidDensity = (f: number) => c.liquidDensity + c.densitySlope * (f - 100);
+  const vapour = (f: number, satF: number) => liquid(satF) + watson(satF) + c.vapourCp * (f - satF);
+  const vapourDensity = (f: number, satF: number) => {
+    // Away from saturation a vapour comes closer to an ideal gas.
+    const absolute = rankine(max(f, satF));
+    const z = 1 - compressibility(satF) / absolute ** 3;
+    return (psia(satF, 'dew') * c.molar) / (z * GAS_CONSTANT * absolute);
+  };
   return {
     name,
     psia,
-    saturationF: (p, curve) => saturationTemperature(name, curve, p - STANDARD_ATMOSPHERE_PSI),
+    saturationF: (p, curve) =>
+      p > ln[curve].top
+        ? 1 / (1 / rankine(CURVE_TO_F) + log(p / ln[curve].top) / ln[curve].slope) - 459.67
+        : saturationTemperature(name, curve, max(LEAST_PSIA, p) - STANDARD_ATMOSPHERE_PSI),
     latent: watson,
     liquid,
-    vapour: (f, satF) => liquid(satF) + watson(satF) + c.vapourCp * (f - satF),
-    vapourDensity: (f, satF) => {
-      const p = psia(satF, 'dew');
-      const saturated = 0.553 * (p / c.criticalPsia) ** 0.706;
-      // Away from saturation a vapour comes closer to an ideal gas.
-      const z = 1 - saturated * (rankine(satF) / rankine(max(f, satF))) ** 3;
-      return (p * c.molar) / (z * GAS_CONSTANT * rankine(max(f, satF)));
+    vapour,
+    vapourDensity,
+    density: (h, satF) => {
+      const over = h - vapour(satF, satF);
+      if (over >= 0) return vapourDensity(satF + over / c.vapourCp, satF);
+      const quality = max(0.02, 1 + over / watson(satF));
+      return 1 / (quality / vapourDensity(satF, satF) + (1 - quality) / liquidDensity(satF));
     },
-    liquidDensity: (f) => c.liquidDensity + c.densitySlope * (f - 100),
+    liquidDensity,
     vapourCp: c.vapourCp,
     liquidCp: c.liquidCp,
   };

@@ -3,10 +3,12 @@
  * told apart.
  */
 export * from './fluid.ts';
+export * from './spec.ts';
 export * from './machine.ts';
 export * from './faults.ts';
 export * from './state.ts';
-export * from './solve.ts';
+export * from './safeties.ts';
+export * from './run.ts';
 export * from './heat.ts';
 export * from './power.ts';
 export * from './transient.ts';

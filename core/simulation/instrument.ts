@@ -2,7 +2,7 @@ import { normal, type Random } from '../random/index.ts';
 import type { Reading, ReadingPoint } from '../evidence/index.ts';
 import { STANDARD_ATMOSPHERE_PSI } from '../refrigerant/index.ts';
 import type { PowerState } from './power.ts';
-import type { CoolingState } from './state.ts';
+import type { CircuitState } from './state.ts';
 
 /** Mistakes people make with instruments. */
 export const MISTAKES = {
@@ -25,7 +25,7 @@ const NOISE = { pressureShare: 0.01, pipeF: 1, airF: 0.5, voltShare: 0.003, ampS
  * @param noise 0 for perfect instruments, 1 for ordinary ones
  */
 export function readMachine(
-  state: CoolingState,
+  state: CircuitState,
   power: PowerState,
   random: Random,
   { noise = 1, mistakes = [] }: { noise?: number; mistakes?: readonly Mistake[] } = {},

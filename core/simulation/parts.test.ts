@@ -15,14 +15,14 @@ import {
   stopsCompressor,
   strength,
   USUAL_SPEC,
-  type CoolingState,
+  type CircuitState,
   type SimFluid,
 } from './index.ts';
-import { newton } from './newton.ts';
+import { rootBetween } from './roots.ts';
 
 const FLUIDS = Object.keys(SIM_FLUIDS) as SimFluid[];
 const machine = buildMachine(USUAL_SPEC);
-const at = (outdoorF: number, faults = {}, more = {}): CoolingState =>
+const at = (outdoorF: number, faults = {}, more = {}): CircuitState =>
   coolingState(machine, { ...RATING_SURROUNDINGS, outdoorF, returnF: 76, returnWetF: 63, ...more }, faults);
 
 describe('fluids', () => {
@@ -169,7 +169,7 @@ describe('gas heat', () => {
     const rise = (lost: number) =>
       heatState(machine, { ...RATING_SURROUNDINGS, returnF: 66 }, { 'low indoor air': lost });
     expect(rise(0.4).riseF).toBeGreaterThan(rise(0).riseF * 1.3);
-    expect([rise(0).limitOpen, rise(1).limitOpen]).toEqual([false, true]);
+    expect([rise(0).opens, rise(1).opens?.safety]).toEqual([undefined, 'high limit']);
     // Rise = output / (1.08 × cfm) at sea level.
     expect(rise(0).riseF).toBeCloseTo(rise(0).outputBtuh / (1.08 * machine.ratedCfm), 0);
   });
@@ -221,22 +221,27 @@ describe('instruments and time', () => {
   });
 });
 
-describe('Newton’s method', () => {
-  it('finds the solution of three balances whose solution is known', () => {
-    const balance = ([x, y, z]: readonly number[]) => [x! + y! + z! - 6, x! * y! - 2, z! * z! - 9];
-    const { x, rest } = newton(balance, [0.8, 2.5, 2.5], (v) => v);
-    expect(rest).toBeLessThan(1e-6);
-    expect(x[2]).toBeCloseTo(3, 4);
-    expect((x[0] as number) * (x[1] as number)).toBeCloseTo(2, 4);
+describe('the search between two ends', () => {
+  it('finds the root of a known function, from both ends or from near it (cube root of two)', () => {
+    const cube = (x: number) => x ** 3 - 2;
+    expect(rootBetween(cube, 0, 5, 1e-10).x).toBeCloseTo(Math.cbrt(2), 9);
+    for (const x of [0, 1.2, 1.3, 5])
+      expect(rootBetween(cube, 0, 5, 1e-10, { x, step: 0.1 }).x).toBeCloseTo(Math.cbrt(2), 9);
   });
 
-  it('stays inside the bounds it is given and says how far it is from a solution', () => {
-    const { x, rest } = newton(
-      ([a, b, c]) => [a! - 100, b!, c!],
-      [0, 0, 0],
-      (v) => v.map((n) => Math.min(10, n)),
+  it('stays inside its ends and says how far it is from a solution', () => {
+    const asked: number[] = [];
+    const { x, rest } = rootBetween(
+      (at) => {
+        asked.push(at);
+        return at - 100;
+      },
+      0,
+      10,
+      1e-6,
+      { x: 3, step: 1 },
     );
-    expect(x[0]).toBeLessThanOrEqual(10);
-    expect(rest).toBeGreaterThan(1);
+    expect([x, rest]).toEqual([10, -90]);
+    expect(Math.max(...asked)).toBeLessThanOrEqual(10);
   });
 });

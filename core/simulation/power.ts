@@ -1,6 +1,6 @@
 import { strength, type Faults } from './faults.ts';
-import type { Machine } from './machine.ts';
-import type { CoolingState } from './state.ts';
+import type { Machine } from './spec.ts';
+import type { CircuitState } from './state.ts';
 
 /** Supply and current of a simulated three-phase machine. */
 export interface PowerState {
@@ -17,7 +17,7 @@ const POWER_FACTOR = 0.85;
 const CURRENT_GAIN = 7;
 
 /** Volts per pair and compressor amps per leg. */
-export function powerState(machine: Machine, state: CoolingState, faults: Faults = {}): PowerState {
+export function powerState(machine: Machine, state: CircuitState, faults: Faults = {}): PowerState {
   const v = machine.spec.volts;
   const unbalance = strength(faults, 'unbalanced supply') * 0.05;
   const lost = strength(faults, 'phase loss') >= 0.5;

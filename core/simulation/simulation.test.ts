@@ -41,8 +41,10 @@ describe('the simulated machine at its rating points', () => {
           refrigerant,
           true,
         ]);
-        // B: 82 °F outdoors; published ratings gain 1 to 9 % capacity and lose 9 to 17 % power [from memory].
-        expect([refrigerant, b.netBtuh / a.netBtuh > 1.01, b.netBtuh / a.netBtuh < 1.09]).toEqual([
+        // B: 82 °F outdoors; published ratings gain 1 to 9 % capacity, with an orifice as little as nothing, and lose
+        // 9 to 17 % power [from memory].
+        const least = device === 'orifice' ? 0.99 : 1.01;
+        expect([refrigerant, b.netBtuh / a.netBtuh > least, b.netBtuh / a.netBtuh < 1.09]).toEqual([
           refrigerant,
           true,
           true,
@@ -76,8 +78,8 @@ describe('the simulated machine at its rating points', () => {
     () => {
       const machine = build({ rejects: 'water', eer: 13, tons: 3, heatInputBtuh: 0 });
       const state = coolingState(machine, RATING_SURROUNDINGS);
-      expect(state.leavingCondenserF - RATING_SURROUNDINGS.waterF).toBeGreaterThan(9);
-      expect(state.leavingCondenserF - RATING_SURROUNDINGS.waterF).toBeLessThan(12);
+      expect(state.leavingOutdoorF - RATING_SURROUNDINGS.waterF).toBeGreaterThan(9);
+      expect(state.leavingOutdoorF - RATING_SURROUNDINGS.waterF).toBeLessThan(12);
     },
   );
 
@@ -90,7 +92,7 @@ describe('the simulated machine at its rating points', () => {
 describe('conservation', () => {
   const strengths = fc.double({ min: 0, max: 0.8, noNaN: true });
   const refrigerantFaults: readonly Fault[] = FAULT_NAMES.filter(
-    (f) => !/rotation|overload|phase|flame|gas|exchanger|drain|supply/.test(f),
+    (f) => !/rotation|overload|phase|flame|gas|exchanger|drain|supply|combustion/.test(f),
   );
   const machines = (['expansion valve', 'orifice'] as const).map((device) => build({ device }));
 
@@ -105,17 +107,11 @@ describe('conservation', () => {
         fc.constantFrom(...refrigerantFaults),
         strengths,
         (machine, outdoorF, returnF, depression, fault, strength) => {
-          let state;
-          try {
-            state = coolingState(
-              machine,
-              { ...RATING_SURROUNDINGS, outdoorF, returnF, returnWetF: returnF - depression },
-              { [fault]: strength },
-            );
-          } catch (error) {
-            if (error instanceof RangeError) return;
-            throw error;
-          }
+          const state = coolingState(
+            machine,
+            { ...RATING_SURROUNDINGS, outdoorF, returnF, returnWetF: returnF - depression },
+            { [fault]: strength },
+          );
           solved++;
           expect(state.imbalance.energy).toBeLessThan(0.001);
           expect(state.imbalance.mass).toBeLessThan(0.001);
@@ -134,9 +130,9 @@ describe('conservation', () => {
       coolingState(
         machines[i % 2] as (typeof machines)[number],
         { ...MILD, outdoorF: 75 + (i % 20) },
-        { 'low charge': 0.01 * i },
+        { 'low charge': 0.008 * i },
       );
-    expect((performance.now() - began) / 40).toBeLessThan(20);
+    expect((performance.now() - began) / 40).toBeLessThan(10);
   });
 });
 
@@ -146,9 +142,9 @@ describe('faults change what physics says they change', () => {
     [coolingState(both[i], MILD), coolingState(both[i], MILD, { [fault]: strength })] as const;
 
   it('a lost charge takes subcooling first; a working valve holds superheat as long as it can', () => {
-    const [sound, low] = change('low charge', 0.3, 0);
+    const [sound, low] = change('low charge', 0.1, 0);
     expect(low.subcoolingF).toBeLessThan(sound.subcoolingF - 3);
-    const [orifice, starved] = change('low charge', 0.3, 1);
+    const [orifice, starved] = change('low charge', 0.15, 1);
     expect(starved.superheatF).toBeGreaterThan(orifice.superheatF + 5);
     expect(starved.evaporatingF).toBeLessThan(orifice.evaporatingF);
   });
@@ -163,15 +159,15 @@ describe('faults change what physics says they change', () => {
   });
 
   it('each fault that costs capacity costs more the stronger it is', () => {
-    for (const fault of [
-      'low charge',
-      'condenser fouled',
-      'low indoor air',
-      'compressor leakage',
-      'valve stuck open',
-    ] as const) {
+    for (const fault of ['low charge', 'low indoor air', 'compressor leakage', 'valve stuck open'] as const) {
       const capacity = [0, 0.25, 0.5].map((s) => coolingState(both[1], MILD, { [fault]: s }).netBtuh);
       expect([fault, capacity[0]! > capacity[1]! && capacity[1]! > capacity[2]!]).toEqual([fault, true]);
+    }
+    // Dirt costs efficiency with either device; with an orifice a higher head also feeds a starved coil.
+    for (const machine of both) {
+      const eer = [0, 0.25, 0.5].map((s) => coolingState(machine, MILD, { 'condenser fouled': s }));
+      const [a, b, c] = eer.map((state) => state.netBtuh / state.totalW) as [number, number, number];
+      expect([a > b, b > c]).toEqual([true, true]);
     }
   });
 
@@ -198,7 +194,7 @@ describe('heat and power', () => {
     expect(() => heatState(build({ heatInputBtuh: 0 }), MILD)).toThrow(RangeError);
   });
 
-  it('a hole thins the flue gas, weakens the flame and puts CO into supply air', () => {
+  it('a large hole thins the flue gas, weakens the flame and puts CO into supply air', () => {
     const [sound, holed] = [heatState(machine, MILD), heatState(machine, MILD, { 'holed exchanger': 0.8 })];
     expect(holed.o2Pct).toBeGreaterThan(sound.o2Pct);
     expect(holed.flameMicroAmps).toBeLessThan(sound.flameMicroAmps);

@@ -1,79 +1,104 @@
 import { specificVolume } from '../airside/index.ts';
-import { mixedAir, ontoF } from './balances.ts';
-import type { Machine } from './machine.ts';
-import type { CoolingState, Surroundings } from './state.ts';
+import { ontoF } from './duty.ts';
+import { strength, type Faults } from './faults.ts';
+import type { Machine } from './spec.ts';
+import { mixedAir, type CircuitState, type Surroundings } from './state.ts';
 
 /**
  * A scroll that turns backwards moves next to nothing: pressures hardly part, current is nearly normal, the
  * shell gets hot.
  */
-export function backwards(machine: Machine, around: Surroundings): CoolingState {
-  const rest = atRest(machine, around);
-  const middle = (ontoF(machine, around) + around.returnF) / 2;
+export function backwards(machine: Machine, around: Surroundings, faults: Faults): CircuitState {
+  const { fluid } = machine;
+  const rest = atRest(machine, around, faults);
+  const onto = ontoF(machine, around, faults);
+  const middle = (onto + around.returnF) / 2;
   const [te, tc] = [middle - 3, middle + 4];
-  const compressorW = (0.7 * machine.spec.tons * 12_000) / machine.spec.eer;
-  const coolingBtuh = machine.spec.tons * 12_000 * 0.02;
+  const compressorW = 0.7 * machine.ratedCompressorW;
+  const evaporatorBtuh = machine.spec.tons * 12_000 * 0.02;
   const { mixedF, mixedRatio } = mixedAir(around);
   const cfm = machine.ratedCfm * around.air;
   const pounds = (cfm * 60) / specificVolume(mixedF, mixedRatio);
+  const rejectedBtuh = evaporatorBtuh + compressorW * 3.412;
   return {
     ...rest,
     running: true,
     evaporatingF: te,
     condensingF: tc,
-    suctionPsia: machine.fluid.psia(te, 'dew'),
-    dischargePsia: machine.fluid.psia(tc, 'bubble'),
-    liquidPsia: machine.fluid.psia(tc, 'bubble'),
+    suctionPsia: fluid.psia(te, 'dew'),
+    dischargePsia: fluid.psia(tc, 'bubble'),
+    liquidPsia: fluid.psia(tc, 'bubble'),
+    meteringInletPsia: fluid.psia(tc, 'bubble'),
     superheatF: 4,
     suctionLineF: te + 4,
+    compressorSuctionF: te + 4,
     liquidLineF: tc - 1,
     afterRestrictionF: tc - 1,
     subcoolingF: 1,
     dischargeF: tc + 45,
-    poundsPerHour: coolingBtuh / machine.fluid.latent(te),
+    suctionH: fluid.vapour(te + 4, te),
+    dischargeH: fluid.vapour(tc + 45, tc),
+    liquidH: fluid.liquid(tc - 1),
+    poundsPerHour: evaporatorBtuh / fluid.latent(te),
     mixedF,
-    supplyF: mixedF - coolingBtuh / (pounds * 0.24),
+    supplyF: mixedF - evaporatorBtuh / (pounds * 0.24),
     cfm,
-    coolingBtuh,
-    netBtuh: coolingBtuh - machine.fanWatts.indoor * 3.412,
-    rejectedBtuh: coolingBtuh + compressorW * 3.412,
-    leavingCondenserF: ontoF(machine, around) + (coolingBtuh + compressorW * 3.412) / machine.rejectRate,
+    evaporatorBtuh,
+    netBtuh: evaporatorBtuh - machine.fanWatts.indoor * 3.412,
+    rejectedBtuh,
+    leavingOutdoorF: onto + rejectedBtuh / machine.rejectRate,
     compressorW,
     totalW: compressorW + machine.fanWatts.indoor + machine.fanWatts.outdoor,
   };
 }
 
 /**
- * Not running: pressures have come together at saturation of the coldest place with liquid in it, which is
- * ambient.
+ * Not running: pressures have come together at saturation of the coldest place with liquid in it, which is ambient.
+ * What does not condense lies on top of it; where the last liquid is gone, the gas alone fills the machine.
  */
-export function atRest(machine: Machine, around: Surroundings): CoolingState {
+export function atRest(machine: Machine, around: Surroundings, faults: Faults): CircuitState {
+  const { fluid, volumes } = machine;
   const ambient = machine.spec.rejects === 'air' ? around.outdoorF : around.returnF;
-  const psia = machine.fluid.psia(ambient, 'bubble');
+  const room = volumes.condenser + volumes.evaporator + volumes.liquidLine + volumes.vapour;
+  const charge = machine.chargeLb * (1 - strength(faults, 'low charge') + strength(faults, 'overcharge'));
+  const filled = Math.min(1, charge / (room * fluid.vapourDensity(ambient, ambient)));
+  const gas = 60 * strength(faults, 'non-condensables') * ((ambient + 459.67) / 559.67);
+  const psia = (filled < 1 ? filled * fluid.psia(ambient, 'dew') : fluid.psia(ambient, 'bubble')) + gas;
+  const { mixedF } = mixedAir(around);
+  const h = fluid.liquid(ambient);
   return {
+    mode: 'cooling',
     running: false,
     evaporatingF: ambient,
     condensingF: ambient,
     suctionPsia: psia,
     dischargePsia: psia,
     liquidPsia: psia,
+    meteringInletPsia: psia,
     superheatF: 0,
+    suctionQuality: 1,
     subcoolingF: 0,
     suctionLineF: ambient,
+    compressorSuctionF: ambient,
     liquidLineF: ambient,
     afterRestrictionF: ambient,
     dischargeF: ambient,
+    suctionH: h,
+    dischargeH: h,
+    liquidH: h,
     poundsPerHour: 0,
-    mixedF: around.returnF,
-    supplyF: around.returnF,
+    mixedF,
+    supplyF: mixedF,
     supplyWetF: around.returnWetF,
-    leavingCondenserF: ambient,
+    leavingOutdoorF: ambient,
     cfm: machine.ratedCfm * around.air,
-    coolingBtuh: 0,
+    evaporatorBtuh: 0,
     netBtuh: 0,
     rejectedBtuh: 0,
+    stripW: 0,
     compressorW: 0,
     totalW: machine.fanWatts.indoor,
+    surfaceF: mixedF,
     condensateLb: 0,
     imbalance: { energy: 0, mass: 0, charge: 0 },
   };

@@ -55,7 +55,8 @@ describe('what a unit suffers from on a day', () => {
     unit.wear.fullDays.push('2025-04-20');
     const lost = (day: string) => asFound(unit, day, TODAY)['low charge'] ?? 0;
     expect(lost('2025-04-21')).toBeLessThan(0.01);
-    expect(lost('2026-04-20')).toBeCloseTo(0.8, 2);
+    // A leak of 0.8 takes 0.8 × 35 % of the charge in a year.
+    expect(lost('2026-04-20')).toBeCloseTo(0.28, 2);
   });
 
   it('air that was lacking is back the day after it was put right', () => {
@@ -85,7 +86,7 @@ describe('readings of the demo', () => {
     const unit = cooled.find(
       (u) => u.device === 'expansion valve' && u.kind !== 'water-source heat pump',
     ) as DemoUnit;
-    expect(result(unit, 88, { 'low charge': 0.3 }, 'subcooling')).toBeLessThan(
+    expect(result(unit, 88, { 'low charge': 0.12 }, 'subcooling')).toBeLessThan(
       result(unit, 88, {}, 'subcooling') - 4,
     );
     expect(result(unit, 88, { 'low indoor air': 0.5 }, 'split')).toBeGreaterThan(

@@ -11,7 +11,7 @@ import {
   readMachine,
   usualEer,
   USUAL_SPEC,
-  type CoolingState,
+  type CircuitState,
   type Faults,
   type HeatState,
   type Machine,
@@ -44,6 +44,9 @@ const monthsSince = (days: readonly string[], day: string): number => {
 
 const atMost = (most: number, value: number): number => Math.min(most, Math.max(0, value));
 
+/** A leak of strength 1 takes this share of the charge in a year. */
+const LEAKED_SHARE = 0.35;
+
 /** What ails a unit on a day, as it is found, before anybody has cleaned or topped up anything. */
 export function asFound(unit: DemoUnit, day: string, today: string): Faults {
   const { wear } = unit;
@@ -52,7 +55,7 @@ export function asFound(unit: DemoUnit, day: string, today: string): Faults {
   return {
     'low indoor air': atMost(0.7, lacking + 0.5 * wear.dustPerMonth * monthsSince(wear.filterDays, day)),
     'condenser fouled': atMost(0.5, 0.5 * wear.dustPerMonth * monthsSince(wear.washDays, day)),
-    'low charge': atMost(0.9, (wear.leakPerYear * daysBetween(full, day)) / 365),
+    'low charge': atMost(0.35, (LEAKED_SHARE * wear.leakPerYear * daysBetween(full, day)) / 365),
     'compressor leakage': atMost(0.5, wear.valvesWorn * (1 - daysBetween(day, today) / 3650)),
   };
 }
@@ -81,17 +84,17 @@ function machineLike(unit: DemoUnit): Machine {
 }
 
 /**
- * States already solved, `null` where a safety ends it; faults are told apart in twentieths, the weather in
- * two degrees.
+ * States already solved, `null` where a safety ends it; faults are told apart in inSteps, a lost charge in
+ * fiftieths, the weather in two degrees.
  */
-const STATES = new Map<string, CoolingState | null>();
+const STATES = new Map<string, CircuitState | null>();
 function solved(
   machine: Machine,
   outdoor: number,
   waterF: number,
   returnF: number,
   faults: Faults,
-): CoolingState | null {
+): CircuitState | null {
   const key = JSON.stringify([
     machine.spec.refrigerant,
     machine.spec.device,
@@ -103,30 +106,23 @@ function solved(
   ]);
   const known = STATES.get(key);
   if (known !== undefined) return known;
-  const state = steady(() =>
-    coolingState(
-      machine,
-      { ...RATING_SURROUNDINGS, outdoorF: outdoor, waterF, returnF, returnWetF: returnF - 12 },
-      faults,
-    ),
+  const found = coolingState(
+    machine,
+    { ...RATING_SURROUNDINGS, outdoorF: outdoor, waterF, returnF, returnWetF: returnF - 12 },
+    faults,
   );
+  const state = found.opens ? null : found;
   STATES.set(key, state);
   return state;
 }
 
-function steady(solve: () => CoolingState): CoolingState | null {
-  try {
-    return solve();
-  } catch (error) {
-    if (!(error instanceof RangeError)) throw error;
-    return null;
-  }
-}
-
-const twentieths = (faults: Faults): Faults =>
+const inSteps = (faults: Faults): Faults =>
   Object.fromEntries(
     Object.entries(faults)
-      .map(([name, value]) => [name, Math.round(value * 20) / 20] as const)
+      .map(([name, value]) => {
+        const parts = name === 'low charge' ? 50 : 20;
+        return [name, Math.round(value * parts) / parts] as const;
+      })
       .filter(([, value]) => value > 0),
   );
 const even = (value: number): number => 2 * Math.round(value / 2);
@@ -147,7 +143,7 @@ export function coolingReadings(
 ): Line {
   const machine = machineLike(unit);
   const onto = even(outdoor);
-  const found = twentieths(faults);
+  const found = inSteps(faults);
   const state = solved(machine, onto, loopF(day), 74 + Math.round(1.2 * normal(random)), found);
   if (!state)
     return { kind: 'note', body: { text: 'Trips on its safeties before it settles: no readings.' } };
@@ -240,12 +236,12 @@ export function flameSignal(faults: Faults, random: Random): Line {
 /** Water in and out of a water-source machine and what flow that means. */
 export function loopReading(unit: DemoUnit, day: string, faults: Faults, random: Random): Line {
   const water = loopF(day);
-  const state = solved(machineLike(unit), 76, water, 74, twentieths(faults));
+  const state = solved(machineLike(unit), 76, water, 74, inSteps(faults));
   if (!state) throw new RangeError(`${unit.tag} does not run on its loop`);
   const f = (value: number) => ({ value: tenth(value + 0.3 * normal(random)), unit: '°F' });
   return measured('loop', {
     entering: f(water),
-    leaving: f(state.leavingCondenserF),
+    leaving: f(state.leavingOutdoorF),
     tons: { value: Number(unit.record.tons) },
   });
 }

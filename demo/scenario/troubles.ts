@@ -45,7 +45,7 @@ const weakCapacitor = (_unit: DemoUnit, random: Random) => {
 
 const leakingCore = (unit: DemoUnit, random: Random) => ({
   leakProven: true,
-  faults: { 'low charge': 0.6 },
+  faults: { 'low charge': 0.22 },
   extra: [
     {
       kind: 'refrigerant',

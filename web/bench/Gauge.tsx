@@ -11,7 +11,8 @@ export function Gauge({
 }: {
   label: string;
   value: number | undefined;
-  sound: number;
+  /** Undefined while nobody is to know it. */
+  sound: number | undefined;
   from: number;
   to: number;
   /** A value in words, in the units of the screen: number, space, unit. */
@@ -24,14 +25,14 @@ export function Gauge({
   };
   const shown = value === undefined ? 'stands' : say(value);
   // The unit stands with the words below, where it has room.
-  const [, ...unit] = say(sound).split(' ');
+  const [, ...unit] = say(0).split(' ');
   const number = value === undefined ? shown : shown.split(' ')[0];
   return (
     <svg
       viewBox="0 0 160 140"
       className="w-full max-w-44"
       role="img"
-      aria-label={`${label}: ${shown}, sound ${say(sound)}`}
+      aria-label={`${label}: ${shown}${sound === undefined ? '' : `, sound ${say(sound)}`}`}
     >
       <path
         d={`M${at(-120, RADIUS)} A${RADIUS} ${RADIUS} 0 1 1 ${at(120, RADIUS)}`}
@@ -47,11 +48,13 @@ export function Gauge({
           strokeWidth="2"
         />
       ))}
-      <path
-        d={`M${at(angle(sound), RADIUS + 8)} L${at(angle(sound), RADIUS - 4)}`}
-        stroke="var(--verdigris)"
-        strokeWidth="5"
-      />
+      {sound === undefined ? null : (
+        <path
+          d={`M${at(angle(sound), RADIUS + 8)} L${at(angle(sound), RADIUS - 4)}`}
+          stroke="var(--verdigris)"
+          strokeWidth="5"
+        />
+      )}
       {value === undefined ? null : (
         <path
           d={`M80 78 L${at(angle(value), RADIUS - 12)}`}

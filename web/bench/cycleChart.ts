@@ -1,5 +1,5 @@
 import { convert, type UnitSystem } from '#core/quantities';
-import { fluidOf, type CoolingState, type SimFluid } from '#core/simulation';
+import { fluidOf, SIM_FLUIDS, type CircuitState, type SimFluid } from '#core/simulation';
 import { CHART_TIP, CHART_WORDS, type ChartOption } from '../ui/Chart.tsx';
 
 /** Lines of the pressure axis, in the unit that is shown. */
@@ -8,48 +8,59 @@ const LINES = {
   metric: { unit: 'kPa', at: [200, 400, 800, 1600, 3200, 5600] },
 } as const;
 const [LEAST_PSIA, MOST_PSIA] = [25, 900];
-const DOME_F = Array.from({ length: 34 }, (_, i) => -20 + i * 5);
+/** From the coldest evaporator to the top of the dome, closer together where it bends. */
+const domeF = (refrigerant: SimFluid): number[] => {
+  const top = SIM_FLUIDS[refrigerant].criticalF;
+  return Array.from({ length: 49 }, (_, i) => top - (top + 20) * (1 - i / 48) ** 2);
+};
 
 export interface Cycle {
   readonly refrigerant: SimFluid;
-  readonly sound: CoolingState;
-  readonly now: CoolingState | undefined;
+  readonly sound: CircuitState;
+  readonly now: CircuitState | undefined;
   readonly system: UnitSystem;
 }
 
 interface Corner {
   readonly h: number;
   readonly p: number;
+  readonly name: string;
+  readonly side: 'left' | 'right' | 'top';
 }
+
+/** A suction with more liquid in it than this is called wet. */
+const WET = 0.985;
+/** A restriction that takes less is not worth a corner of its own, psi. */
+const SHOWN_DROP_PSI = 4;
 
 /**
- * The four corners of a cycle on the pressure–enthalpy picture: suction, discharge, liquid, after the
- * metering device.
+ * The corners of a cycle on the pressure–enthalpy picture: suction, discharge, liquid, before and after the metering
+ * device. Heat contents are those of the state: a flooded suction lies inside the dome, liquid that flashes in a
+ * choked line lies under it before it is metered.
  */
-export function cycleCorners(refrigerant: SimFluid, s: CoolingState): Corner[] {
-  const fluid = fluidOf(refrigerant);
-  const liquid = fluid.liquid(s.liquidLineF);
+export function cycleCorners(s: CircuitState): Corner[] {
   return [
-    { h: fluid.vapour(s.evaporatingF + s.superheatF, s.evaporatingF), p: s.suctionPsia },
-    { h: fluid.vapour(s.dischargeF, s.condensingF), p: s.dischargePsia },
-    { h: liquid, p: s.liquidPsia },
-    { h: liquid, p: s.suctionPsia },
+    {
+      h: s.suctionH,
+      p: s.suctionPsia,
+      name: s.suctionQuality < WET ? 'suction, wet' : 'suction',
+      side: 'right',
+    },
+    { h: s.dischargeH, p: s.dischargePsia, name: 'discharge', side: 'top' },
+    { h: s.liquidH, p: s.liquidPsia, name: 'liquid', side: 'left' },
+    ...(s.liquidPsia - s.meteringInletPsia > SHOWN_DROP_PSI
+      ? [{ h: s.liquidH, p: s.meteringInletPsia, name: 'after the restriction', side: 'left' } as const]
+      : []),
+    { h: s.liquidH, p: s.suctionPsia, name: 'metered', side: 'left' },
   ];
 }
-
-const WORDS = [
-  ['suction', 'right'],
-  ['discharge', 'top'],
-  ['liquid', 'left'],
-  ['metered', 'left'],
-] as const;
 
 const say = (psia: number, system: UnitSystem): string =>
   `${Math.round(convert('pressureAbsolute', 'psia', LINES[system].unit, psia))}`;
 
 /** What the chart shows, for those who hear it. */
 export function cycleWords({ refrigerant, sound, now, system }: Cycle): string {
-  const both = (s: CoolingState) =>
+  const both = (s: CircuitState) =>
     `${say(s.suctionPsia, system)} and ${say(s.dischargePsia, system)} ${LINES[system].unit}.`;
   return (
     `Pressure over heat content of ${refrigerant}. Sound: ${both(sound)} ` +
@@ -64,13 +75,17 @@ export function cycleWords({ refrigerant, sound, now, system }: Cycle): string {
 export function cycleChart({ refrigerant, sound, now, system }: Cycle): ChartOption {
   const fluid = fluidOf(refrigerant);
   const { unit, at } = LINES[system];
-  const corners = now?.running ? cycleCorners(refrigerant, now) : [];
-  const ghost = cycleCorners(refrigerant, sound);
-  const spot = ({ h, p }: Corner): [number, number] => [h, Math.log(Math.max(LEAST_PSIA, p))];
+  const corners = now?.running ? cycleCorners(now) : [];
+  const ghost = sound.running ? cycleCorners(sound) : [];
+  const spot = ({ h, p }: { h: number; p: number }): [number, number] => [
+    h,
+    Math.log(Math.max(LEAST_PSIA, p)),
+  ];
   const round = (all: readonly Corner[]) => [...all, ...all.slice(0, 1)].map(spot);
+  const temperatures = domeF(refrigerant);
   const dome = [
-    ...DOME_F.map((f) => ({ h: fluid.liquid(f), p: fluid.psia(f, 'bubble') })),
-    ...DOME_F.toReversed().map((f) => ({ h: fluid.vapour(f, f), p: fluid.psia(f, 'dew') })),
+    ...temperatures.map((f) => ({ h: fluid.liquid(f), p: fluid.psia(f, 'bubble') })),
+    ...temperatures.toReversed().map((f) => ({ h: fluid.vapour(f, f), p: fluid.psia(f, 'dew') })),
   ];
   const most = Math.max(fluid.vapour(170, 100), ...[...corners, ...ghost].map((c) => c.h)) + 14;
   return {
@@ -120,14 +135,14 @@ export function cycleChart({ refrigerant, sound, now, system }: Cycle): ChartOpt
         color: 'var(--copper)',
         lineStyle: { width: 3.5, join: 'round' },
         data: round(corners).map((value, i) => {
-          const [name, position] = WORDS[i % WORDS.length] as (typeof WORDS)[number];
+          const corner = corners[i % corners.length] as Corner;
           return {
-            name,
+            name: corner.name,
             value,
             label: {
-              show: i < WORDS.length,
-              formatter: name,
-              position,
+              show: i < corners.length,
+              formatter: corner.name,
+              position: corner.side,
               color: 'var(--ink)',
               fontFamily: 'inherit',
               fontSize: 13,

@@ -77,10 +77,7 @@ describe('the chart of the cycle', () => {
     '%s: heat content rises over the compressor and falls over the condenser',
     (refrigerant) => {
       const built = buildMachine({ ...USUAL_SPEC, refrigerant });
-      const [suction, discharge, liquid, metered] = cycleCorners(
-        refrigerant,
-        coolingState(built, RATING_SURROUNDINGS),
-      );
+      const [suction, discharge, liquid, metered] = cycleCorners(coolingState(built, RATING_SURROUNDINGS));
       expect(discharge?.h).toBeGreaterThan(suction?.h as number);
       expect(liquid?.h).toBeLessThan(suction?.h as number);
       expect(metered?.h).toBe(liquid?.h);
@@ -98,6 +95,34 @@ describe('the chart of the cycle', () => {
     expect(spots(cycleChart({ refrigerant: 'R-410A', sound, now: undefined, system: 'US' }), 'now')).toEqual(
       [],
     );
+  });
+
+  it('a flooded suction lies inside the dome, a choked line has a corner of its own', () => {
+    const flooded = cycleCorners(coolingState(machine, RATING_SURROUNDINGS, { 'valve missing': 0.6 }));
+    const state = coolingState(machine, RATING_SURROUNDINGS, { 'valve missing': 0.6 });
+    const dry = machine.fluid.vapour(state.evaporatingF, state.evaporatingF);
+    expect(flooded[0]?.name).toBe('suction, wet');
+    expect(flooded[0]?.h).toBeLessThan(dry);
+    const choked = cycleCorners(
+      coolingState(machine, RATING_SURROUNDINGS, { 'liquid-line restriction': 0.8 }),
+    );
+    expect(choked.map((corner) => corner.name)).toContain('after the restriction');
+    expect(choked[3]?.p).toBeLessThan((choked[2]?.p as number) - 50);
+    expect(choked[3]?.h).toBe(choked[2]?.h);
+  });
+
+  it('the dome is drawn to its top, where liquid and vapour are one (critical temperature)', () => {
+    for (const refrigerant of Object.keys(SIM_FLUIDS) as SimFluid[]) {
+      const dome = spots(cycleChart({ refrigerant, sound, now: undefined, system: 'US' }), 'dome');
+      const top = dome.length / 2;
+      const width = (i: number) => (dome[dome.length - 1 - i]?.[0] as number) - (dome[i]?.[0] as number);
+      expect(width(top - 1)).toBeLessThan(0.08 * width(0));
+      dome.slice(1, top).forEach(([, p], i) => expect(p).toBeGreaterThan(dome[i]?.[1] as number));
+      const psia = Math.exp(dome[top - 1]?.[1] as number);
+      // Published critical pressures [from memory], the curves within 4 % of them.
+      expect(psia / SIM_FLUIDS[refrigerant].criticalPsia).toBeGreaterThan(0.96);
+      expect(psia / SIM_FLUIDS[refrigerant].criticalPsia).toBeLessThan(1.04);
+    }
   });
 
   it('is told in the units of the screen; what stands still says so', () => {

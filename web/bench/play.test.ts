@@ -1,31 +1,59 @@
-import { RATING_SURROUNDINGS, USUAL_SPEC } from '#core/simulation';
-import { play } from './play.ts';
+import { HEATING_SURROUNDINGS, RATING_SURROUNDINGS, USUAL_SPEC } from '#core/simulation';
+import { play, type Wish } from './play.ts';
+import { tripSaid } from './trips.ts';
+
+const COOLING: Wish = {
+  spec: USUAL_SPEC,
+  call: 'cooling',
+  around: RATING_SURROUNDINGS,
+  faults: {},
+  frost: 0,
+};
+const HEATING: Wish = {
+  ...COOLING,
+  spec: { ...USUAL_SPEC, heatInputBtuh: 0, heatPump: true, stripKw: 7.5 },
+  call: 'heating',
+  around: { ...HEATING_SURROUNDINGS, outdoorF: 34 },
+};
 
 describe('the machine of the bench', () => {
-  it('runs sound beside itself with its faults, with heat and power', () => {
-    const played = play(USUAL_SPEC, RATING_SURROUNDINGS, { 'low charge': 0.5 });
-    expect(played.now?.netBtuh).toBeLessThan(played.sound.netBtuh);
-    expect(played.heat?.riseF).toBeCloseTo(played.soundHeat?.riseF as number, 9);
-    expect(played.power?.amps[0]).toBeGreaterThan(0);
-    expect(played.chargeLb).toBeGreaterThan(5);
+  it('cools sound beside itself with its faults, with power and no heat', () => {
+    const played = play({ ...COOLING, faults: { 'low charge': 0.3 } });
+    expect(played.now.netBtuh).toBeLessThan(played.sound.netBtuh);
+    expect(played.power.amps[0]).toBeGreaterThan(0);
+    expect(played.heat).toBeUndefined();
   });
 
-  it('has no heat where it has none', () => {
-    expect(play({ ...USUAL_SPEC, heatInputBtuh: 0 }, RATING_SURROUNDINGS, {}).heat).toBeUndefined();
+  it('heats with gas while the circuit stands', () => {
+    const played = play({ ...COOLING, call: 'heating', faults: { 'high gas pressure': 1 } });
+    expect(played.now.running).toBe(false);
+    expect(played.heat?.coPpm).toBeGreaterThan(played.soundHeat?.coPpm as number);
   });
 
-  it('says that it trips, and still shows the sound one, where no steady state is left', () => {
-    const played = play(
-      USUAL_SPEC,
-      { ...RATING_SURROUNDINGS, outdoorF: 114 },
-      { 'condenser fan dead': 1, 'condenser fouled': 1 },
+  it('heats with its circuit, grows frost, and says how long a defrost takes', () => {
+    const clear = play(HEATING);
+    expect(clear.now.mode).toBe('heating');
+    expect(clear.frostInAnHour).toBeGreaterThan(0.2);
+    expect(clear.defrost).toBeUndefined();
+    const frosted = play({ ...HEATING, frost: 0.8 });
+    expect(frosted.now.netBtuh).toBeLessThan(clear.now.netBtuh);
+    expect(frosted.defrost?.minutes).toBeGreaterThan(1);
+  });
+
+  it('says on what it trips, at what and in the units of the screen', () => {
+    const { now } = play({ ...COOLING, faults: { 'condenser fan dead': 1 } });
+    expect(now.opens?.safety).toBe('high-pressure switch');
+    expect(tripSaid(now.opens!, 'US')).toMatch(/^the high-pressure switch opens at \d{3} psig$/);
+    expect(tripSaid(now.opens!, 'metric')).toMatch(/opens at [\d,]+ kPa\(g\)$/);
+    const starved = play({ ...COOLING, faults: { 'low charge': 0.7 } }).now;
+    expect(tripSaid(starved.opens!, 'US')).toMatch(
+      /low-pressure switch opens at \d+ psig, it would see −?\d+ psig/,
     );
-    expect(played.now).toBeUndefined();
-    expect(played.trips).toMatch(/would trip/);
-    expect(played.sound.running).toBe(true);
+    const limit = play({ ...COOLING, call: 'heating', faults: { 'low indoor air': 1 } }).heat;
+    expect(tripSaid(limit!.opens!, 'US')).toMatch(/high limit opens at 190 °F/);
   });
 
   it('refuses a machine nobody builds', () => {
-    expect(() => play({ ...USUAL_SPEC, tons: 900 }, RATING_SURROUNDINGS, {})).toThrow(RangeError);
+    expect(() => play({ ...COOLING, spec: { ...USUAL_SPEC, tons: 900 } })).toThrow(RangeError);
   });
 });

@@ -1,9 +1,13 @@
 import {
   buildMachine,
   coolingState,
+  defrost,
+  frostAfter,
+  heatPumpState,
   heatState,
   powerState,
-  type CoolingState,
+  type CircuitState,
+  type Defrost,
   type Faults,
   type HeatState,
   type MachineSpec,
@@ -11,30 +15,56 @@ import {
   type Surroundings,
 } from '#core/simulation';
 
-/** A machine as it runs sound and with its faults, or why it does not. */
+/** What the thermostat asks for. */
+export type Call = 'cooling' | 'heating';
+
+/** A machine, what it stands in and what is wrong with it. */
+export interface Wish {
+  readonly spec: MachineSpec;
+  readonly call: Call;
+  readonly around: Surroundings;
+  readonly faults: Faults;
+  /** Share of the outdoor coil of a heat pump that frost closes. */
+  readonly frost: number;
+}
+
+/** A machine as it runs sound and with its faults. */
 export interface Played {
-  readonly sound: CoolingState;
-  readonly now?: CoolingState;
-  readonly power?: PowerState;
+  readonly sound: CircuitState;
+  readonly now: CircuitState;
+  readonly power: PowerState;
+  /** Gas heat, where it has any and heating is asked for. */
   readonly heat?: HeatState;
   readonly soundHeat?: HeatState;
-  readonly trips?: string;
-  readonly chargeLb: number;
+  /** What an hour of heating leaves on the outdoor coil, as a share of it, and what melts it again. */
+  readonly frostInAnHour?: number;
+  readonly defrost?: Defrost;
 }
 
 /** Solves both states off the main thread, so that the sliders never stick. */
-export function play(spec: MachineSpec, around: Surroundings, faults: Faults): Played {
+export function play({ spec, call, around, faults, frost }: Wish): Played {
   const machine = buildMachine(spec);
-  const sound = coolingState(machine, around);
-  const heats =
-    spec.heatInputBtuh > 0
-      ? { heat: heatState(machine, around, faults), soundHeat: heatState(machine, around) }
-      : {};
-  try {
+  if (call === 'cooling') {
     const now = coolingState(machine, around, faults);
-    return { sound, now, power: powerState(machine, now, faults), chargeLb: machine.chargeLb, ...heats };
-  } catch (error) {
-    if (!(error instanceof RangeError)) throw error;
-    return { sound, trips: error.message, chargeLb: machine.chargeLb, ...heats };
+    return { sound: coolingState(machine, around), now, power: powerState(machine, now, faults) };
   }
+  if (spec.heatPump) {
+    const now = heatPumpState(machine, around, faults, frost);
+    return {
+      sound: heatPumpState(machine, around),
+      now,
+      power: powerState(machine, now, faults),
+      frostInAnHour: frostAfter(machine, now, 60),
+      ...(frost > 0 ? { defrost: defrost(machine, around, faults, frost) } : {}),
+    };
+  }
+  // Gas heats while the circuit stands.
+  const rest = coolingState(machine, around, { ...faults, 'open overload': 1 });
+  return {
+    sound: coolingState(machine, around, { 'open overload': 1 }),
+    now: rest,
+    power: powerState(machine, rest, faults),
+    heat: heatState(machine, around, faults),
+    soundHeat: heatState(machine, around),
+  };
 }

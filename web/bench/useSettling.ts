@@ -1,10 +1,10 @@
 import { useEffect, useRef, useState } from 'react';
-import { settling, type CoolingState, type Faults } from '#core/simulation';
+import { hasSettled, LOOK_MIN, settling, type CircuitState, type Faults } from '#core/simulation';
 
 /** A minute of the machine passes in a second of the screen. */
 const MINUTE_MS = 1000;
-/** After this a machine counts as settled, minutes. */
-const SETTLED_MIN = 15;
+/** Nothing moves any more after this, whatever the change was, minutes. */
+const LONGEST_MIN = 25;
 const FRAME_MS = 100;
 
 /**
@@ -14,11 +14,11 @@ const FRAME_MS = 100;
  * @param to the steady state that goes with the sliders; undefined while there is none
  */
 export function useSettling(
-  to: CoolingState | undefined,
+  to: CircuitState | undefined,
   faults: Faults,
-): { state: CoolingState | undefined; minutes: number; settled: boolean } {
-  const [shown, setShown] = useState<{ state: CoolingState; minutes: number }>();
-  const last = useRef<CoolingState>(undefined);
+): { state: CircuitState | undefined; minutes: number; settled: boolean } {
+  const [shown, setShown] = useState<{ state: CircuitState; minutes: number; settled: boolean }>();
+  const last = useRef<CircuitState>(undefined);
   const hunting = (faults['valve hunting'] ?? 0) > 0 && to?.running === true;
   const strengths = JSON.stringify(faults);
   useEffect(() => {
@@ -27,24 +27,23 @@ export function useSettling(
     const from = last.current ?? to;
     const began = performance.now();
     const wanted = JSON.parse(strengths) as Faults;
+    const looks: { at: number; state: CircuitState }[] = [];
     const tick = () => {
-      const minutes = calm || from === to ? SETTLED_MIN : (performance.now() - began) / MINUTE_MS;
-      last.current = settling(
-        from,
-        to,
-        hunting && !calm ? (performance.now() - began) / MINUTE_MS : minutes,
-        wanted,
-      );
-      setShown({ state: last.current, minutes });
-      if (minutes >= SETTLED_MIN && (!hunting || calm)) window.clearInterval(timer);
+      const passed = (performance.now() - began) / MINUTE_MS;
+      const still = !hunting || calm;
+      const minutes = (calm || from === to) && still ? LONGEST_MIN : passed;
+      const state = settling(from, to, minutes, calm ? {} : wanted);
+      last.current = state;
+      looks.push({ at: minutes, state });
+      while (looks.length > 1 && (looks[1] as { at: number }).at <= minutes - LOOK_MIN) looks.shift();
+      const longEnough = minutes >= LONGEST_MIN || minutes - (looks[0]?.at ?? minutes) >= LOOK_MIN;
+      const settled = longEnough && hasSettled(looks.map((look) => look.state));
+      setShown({ state, minutes, settled });
+      if (minutes >= LONGEST_MIN && still) window.clearInterval(timer);
     };
     const timer = window.setInterval(tick, FRAME_MS);
     tick();
     return () => window.clearInterval(timer);
   }, [to, hunting, strengths]);
-  return {
-    state: to && shown?.state,
-    minutes: shown?.minutes ?? 0,
-    settled: !hunting && (shown?.minutes ?? SETTLED_MIN) >= SETTLED_MIN,
-  };
+  return { state: to && shown?.state, minutes: shown?.minutes ?? 0, settled: shown?.settled ?? true };
 }

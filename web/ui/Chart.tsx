@@ -6,15 +6,16 @@ import {
   type GridComponentOption,
   type TooltipComponentOption,
 } from 'echarts/components';
-import { init, use as draw, type ComposeOption, type EChartsType } from 'echarts/core';
+import { init, use as draw, type ComposeOption } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
 import { useEffect, useRef } from 'react';
+import { following } from './following.ts';
 
 draw([LineChart, GridComponent, MarkLineComponent, TooltipComponent, SVGRenderer]);
 
 export type ChartOption = ComposeOption<LineSeriesOption | GridComponentOption | TooltipComponentOption>;
 
-/** A key is answered first; the chart follows when the typing rests. */
+/** A key is answered first; the chart follows this much later. */
 const FOLLOWS_MS = 120;
 
 /** The colours and letters of the screen; the chart is SVG, so that it takes those of the theme and of paper. */
@@ -38,28 +39,29 @@ export function Chart({
   className: string;
 }) {
   const place = useRef<HTMLDivElement>(null);
-  const chart = useRef<EChartsType>(undefined);
+  const show = useRef<(next: ChartOption) => void>(undefined);
   const latest = useRef(option);
   useEffect(() => {
     const made = init(place.current, null, { renderer: 'svg' });
-    chart.current = made;
     made.setOption({ animation: false, ...latest.current });
+    const follows = following<ChartOption>(
+      (next) => made.setOption({ animation: false, ...next }, { notMerge: true }),
+      FOLLOWS_MS,
+    );
+    show.current = follows.show;
     const fits = new ResizeObserver(() => made.resize());
     fits.observe(place.current as HTMLDivElement);
     return () => {
+      follows.stop();
       fits.disconnect();
       made.dispose();
-      chart.current = undefined;
+      show.current = undefined;
     };
   }, []);
   useEffect(() => {
     if (latest.current === option) return;
     latest.current = option;
-    const timer = setTimeout(
-      () => chart.current?.setOption({ animation: false, ...option }, { notMerge: true }),
-      FOLLOWS_MS,
-    );
-    return () => clearTimeout(timer);
+    show.current?.(option);
   }, [option]);
   return <div ref={place} role="img" aria-label={label} className={className} />;
 }

@@ -21,7 +21,7 @@ export function leaksAllYear(writer: Writer, unit: DemoUnit): void {
     built_on: addDays(today, -365 * 13 - 40),
     installed_on: addDays(today, -365 * 13),
   });
-  unit.wear.leakPerYear = 0.75;
+  unit.wear.leakPerYear = 1;
   unit.wear.fullDays.push(addDays(today, -365 * 4), ...topUpDays(today));
 }
 
