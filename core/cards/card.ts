@@ -38,7 +38,8 @@ export type PlateFact =
   | 'motorPulleyIn'
   | 'blowerPulleyIn'
   | 'motorFlaA'
-  | 'mcaA';
+  | 'mcaA'
+  | 'mocpA';
 
 /** What was typed, in the customary unit of each input; choices as their text. Absent: not measured. */
 export type CardValues = Readonly<Record<string, number | string | undefined>>;

@@ -17,8 +17,11 @@ export function refrigerantCautions(name: unknown): string[] {
   ];
 }
 
+/** Cards by which somebody opens a circuit or puts refrigerant into it. */
+const CHARGING: readonly string[] = ['charge', 'cylinder', 'line-length'];
+
 /** The cautions of a card as it is filled in: its own, and those of the refrigerant at hand. */
 export const cautionsOf = (card: Card, values: CardValues): string[] => [
   ...(card.caution ? [card.caution] : []),
-  ...(card.id === 'charge' || card.id === 'cylinder' ? refrigerantCautions(values.refrigerant) : []),
+  ...(CHARGING.includes(card.id) ? refrigerantCautions(values.refrigerant) : []),
 ];

@@ -5,9 +5,12 @@
 import { AIR_CARDS } from './air.ts';
 import { DEFAULT_LIMITS, type Answer, type MeasuringLimits } from '../measurement/index.ts';
 import { Partly, readInput, type Card, type CardPart, type CardValues } from './card.ts';
+import { CONDUCTOR_CARD } from './conductor.ts';
 import { ELECTRICAL_CARDS } from './electrical.ts';
 import { FLUE_CARD } from './flue.ts';
 import { GAS_CARDS } from './gas.ts';
+import { HEAT_PUMP_CARD } from './heatPump.ts';
+import { LINE_LENGTH_CARD } from './lineLength.ts';
 import { REFRIGERANT_CARDS } from './refrigerant.ts';
 import { STATIC_CARD } from './static.ts';
 import { TIGHTNESS_CARDS } from './tightness.ts';
@@ -25,11 +28,14 @@ export { currentPart, voltagePart } from './unbalance.ts';
 
 export const CARDS: readonly Card[] = [
   ...REFRIGERANT_CARDS,
+  LINE_LENGTH_CARD,
   ...AIR_CARDS,
   STATIC_CARD,
+  HEAT_PUMP_CARD,
   FLUE_CARD,
   ...GAS_CARDS,
   ...ELECTRICAL_CARDS,
+  CONDUCTOR_CARD,
   ...TIGHTNESS_CARDS,
   ...WATER_CARDS,
 ];

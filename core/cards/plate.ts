@@ -40,6 +40,7 @@ export function plateFacts(unit: PlateUnit, circuit = 1): Partial<Record<PlateFa
     blowerPulleyIn: blower?.blowerPulleyIn,
     motorFlaA: blower?.motorFlaA,
     mcaA: electrical?.mcaA,
+    mocpA: electrical?.mocpA,
   };
   return Object.fromEntries(
     Object.entries(facts).filter(([, value]) => value !== undefined && value !== null),

@@ -148,10 +148,6 @@ const cylinder: Card = {
     const capacity = num('capacity');
     if (!name || capacity === undefined) return [];
     const limit = cylinderLimit(name, capacity);
-    if (limit === undefined)
-      throw new RangeError(
-        `the liquid gravity of ${name} is not on record; use the limit its supplier gives`,
-      );
     const [tare, gross] = [num('tare'), num('gross')];
     if (tare !== undefined && gross !== undefined && gross < tare)
       throw new RangeError('on the scale it weighs less than its tare: one of the two is wrong');

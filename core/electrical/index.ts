@@ -1,5 +1,6 @@
 /** Electrical: what volts and amps per leg say together. */
 import { DEFAULT_LIMITS } from '../measurement/index.ts';
+export * from './conductors.ts';
 export * from './motors.ts';
 
 export interface Unbalance {

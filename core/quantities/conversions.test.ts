@@ -35,6 +35,7 @@ const FACTORS: readonly (readonly [
   ['mass', 'lb', 'oz', 16, 9],
   ['length', 'in', 'mm', 25.4, 9],
   ['elevation', 'ft', 'm', 0.3048, 9],
+  ['run', 'ft', 'm', 0.3048, 9],
   ['power', 'hp', 'kW', 0.7456999, 6],
   ['time', 'min', 's', 60, 9],
   ['resistance', 'kΩ', 'Ω', 1000, 9],

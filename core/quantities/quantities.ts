@@ -222,6 +222,14 @@ export const QUANTITIES = {
     usual: [0.1, 400],
     impossible: 'a length is not negative',
   },
+  /** A run of wire or pipe. */
+  run: {
+    si: 'm',
+    units: { ft: { scale: FOOT }, m: { scale: 1 } },
+    possible: [0, 3000],
+    usual: [0.3, 150],
+    impossible: 'a run is not negative, and none is that long',
+  },
   elevation: {
     si: 'm',
     units: { ft: { scale: FOOT }, m: { scale: 1 } },

@@ -22,6 +22,7 @@ const METRIC: Partial<Record<QuantityName, string>> = {
   mass: 'kg',
   length: 'mm',
   elevation: 'm',
+  run: 'm',
   power: 'kW',
 };
 

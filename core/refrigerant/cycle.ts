@@ -134,8 +134,8 @@ export function restPressure(
  * Guideline K].
  */
 const FILL_SHARE = 0.8;
-/** Liquid specific gravity at 77 °F [M]. */
-const SPECIFIC_GRAVITY: Partial<Record<RefrigerantName, number>> = {
+/** Liquid specific gravity at 77 °F [M]; of R-421A worked out from its parts. */
+const SPECIFIC_GRAVITY: Readonly<Record<RefrigerantName, number>> = {
   'R-410A': 1.06,
   'R-22': 1.19,
   'R-32': 0.96,
@@ -143,13 +143,37 @@ const SPECIFIC_GRAVITY: Partial<Record<RefrigerantName, number>> = {
   'R-407C': 1.14,
   'R-404A': 1.05,
   'R-454B': 0.99,
+  'R-125': 1.19,
+  'R-143a': 0.93,
+  'R-1234yf': 1.09,
+  'R-507A': 1.04,
+  'R-421A': 1.2,
 };
 
+/** Most a cylinder may hold, lb net = 0.80 × water capacity × specific gravity at 77 °F. */
+export const cylinderLimit = (refrigerant: RefrigerantName, waterCapacityLb: number): number =>
+  FILL_SHARE * waterCapacityLb * SPECIFIC_GRAVITY[refrigerant];
+
+/** Inside diameters of liquid line by the outside diameter it is called by, in (ASTM B280 walls [M]). */
+const LIQUID_LINE_IN = {
+  '1/4 in': 0.19,
+  '5/16 in': 0.248,
+  '3/8 in': 0.311,
+  '1/2 in': 0.436,
+  '5/8 in': 0.555,
+} as const;
+export type LiquidLine = keyof typeof LIQUID_LINE_IN;
+export const LIQUID_LINES = Object.keys(LIQUID_LINE_IN) as LiquidLine[];
+
+const WATER_LB_FT3 = 62.24;
+
 /**
- * Most a cylinder may hold, lb net = 0.80 × water capacity × specific gravity at 77 °F; undefined where the
- * gravity is not known.
+ * What a foot of liquid line holds, lb: its inside volume full of liquid at 77 °F. The vapour line holds next to
+ * nothing beside it.
+ *
+ * @example lineCharge('R-410A', '3/8 in') // 0.0348 lb, 0.56 oz
  */
-export function cylinderLimit(refrigerant: RefrigerantName, waterCapacityLb: number): number | undefined {
-  const gravity = SPECIFIC_GRAVITY[refrigerant];
-  return gravity === undefined ? undefined : FILL_SHARE * waterCapacityLb * gravity;
+export function lineCharge(refrigerant: RefrigerantName, line: LiquidLine): number {
+  const inside = LIQUID_LINE_IN[line] / 12;
+  return (Math.PI / 4) * inside ** 2 * WATER_LB_FT3 * SPECIFIC_GRAVITY[refrigerant];
 }

@@ -45,17 +45,17 @@ export const FAULTS = {
   'check valve leaking': {
     says: 'liquid passes beside the metering device of heating',
     part: 'check valve',
-    only: 'heat pump',
+    only: 'air heat pump',
   },
   'check valve stuck shut': {
     says: 'in heating liquid has to pass both metering devices',
     part: 'check valve',
-    only: 'heat pump',
+    only: 'air heat pump',
   },
   'defrost not working': {
     says: 'frost stays on the outdoor coil',
     part: 'defrost control',
-    only: 'heat pump',
+    only: 'air heat pump',
   },
   'strip heat out': { says: 'elements do not come on', part: 'heat strip', only: 'heat strips' },
   'weak flame': { says: 'the flame signal is low', part: 'flame sensor', only: 'gas heat' },
@@ -66,7 +66,7 @@ export const FAULTS = {
 } as const satisfies Record<string, { readonly says: string; readonly part: PartId; readonly only?: Needs }>;
 
 /** What a machine must have for a fault to be possible. */
-type Needs = 'outdoor air' | 'loop water' | 'heat pump' | 'heat strips' | 'gas heat';
+type Needs = 'outdoor air' | 'loop water' | 'heat pump' | 'air heat pump' | 'heat strips' | 'gas heat';
 export type Fault = keyof typeof FAULTS;
 export const FAULT_NAMES = Object.keys(FAULTS) as Fault[];
 export type Faults = Readonly<Partial<Record<Fault, number>>>;
@@ -77,12 +77,12 @@ export function faultsOf(spec: MachineSpec): Fault[] {
     'outdoor air': spec.rejects === 'air',
     'loop water': spec.rejects === 'water',
     'heat pump': spec.heatPump,
+    'air heat pump': spec.heatPump && spec.rejects === 'air',
     'heat strips': spec.stripKw > 0,
     'gas heat': spec.heatInputBtuh > 0,
   };
   return FAULT_NAMES.filter((name) => {
     const fault: { readonly says: string; readonly only?: Needs } = FAULTS[name];
-    if (name === 'defrost not working' && spec.rejects === 'water') return false;
     return fault.only === undefined || has[fault.only];
   });
 }
