@@ -111,8 +111,8 @@ export function phase(cell: string): Read {
 }
 
 /**
- * A supply as plates and lists write it: "460", "208/230-3", "208-230/3/60", "460V 3PH". The lower of two voltages is
- * kept: it is what the unit must start on.
+ * A supply as plates and lists write it: "460", "208/230-3", "208-230/3/60", "460V 3PH". A plate for 208 and 230 V
+ * stays one for both; of any other two voltages the lower is kept: it is what the unit must start on.
  */
 export function volts(cell: string): Read {
   const numbers = [...cell.matchAll(/\d+(?:\.\d+)?/g)].map((match) => Number(match[0]));
@@ -124,9 +124,12 @@ export function volts(cell: string): Read {
     /(?:^|[^\d])([13])(?:[^\d]|$)/.exec(rest)?.[1] ??
     (/three/i.test(cell) ? '3' : /single/i.test(cell) ? '1' : undefined);
   const low = second === undefined ? first : Math.min(first, second);
+  const phase = ph ? { also: { phase: ph } } : {};
+  if (second !== undefined && low === 208 && Math.max(first, second) === 230)
+    return { text: '208/230', ...phase };
   return {
     text: String(low),
-    ...(ph ? { also: { phase: ph } } : {}),
+    ...phase,
     ...(second === undefined || second === first
       ? {}
       : { note: 'names two voltages; the lower one is kept' }),

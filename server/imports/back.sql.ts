@@ -149,7 +149,7 @@ export const PUT_BACK = [
   `update units u
    set kind = b.kind, manufacturer = b.manufacturer, model = b.model, serial = b.serial,
      built_on = b.built_on, installed_on = b.installed_on, tons = b.tons, voltage = b.voltage,
-     phase = b.phase, area_served = b.area_served, status = b.status, version = u.version + 1
+     phase = b.phase, area_served = b.area_served, status = b.status, details = b.details, version = u.version + 1
    from import_records r, jsonb_populate_record(null::units, r.before) b
    where r.import_id = $1 and r.kind = 'unit' and r.before is not null and u.id = r.record_id`,
   `delete from circuits x

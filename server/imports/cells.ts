@@ -23,6 +23,13 @@ export function number({
   };
 }
 
+/** A plate made for either of two supplies, as files write it. */
+export const DUAL_SUPPLY = '208/230';
+const volts = number({ above: 0, most: 15000 });
+/** Volts of a plate: a number, or 208/230 for one that is made for either. */
+export const supply = (cell: string): number | string =>
+  cell.replace(/\s/g, '') === DUAL_SUPPLY ? DUAL_SUPPLY : volts(cell);
+
 export const day = (cell: string): string => {
   if (!isPlainDate(cell)) throw new RangeError('is not a day of the calendar written YYYY-MM-DD');
   return cell;

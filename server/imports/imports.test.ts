@@ -43,6 +43,35 @@ describe('units', () => {
     await empty.stop();
   });
 
+  it('a plate for 208 and 230 V stays one for both, out and in again, and says so when it changes', async () => {
+    const row = (volts: string) => units(`Kiln & Co,Studio,,,,,HP-1,package heat pump,,,,,,5,,,${volts},3,,`);
+    await send(manager, 'units', row('208'), 'all or nothing');
+    const { preview } = await send(manager, 'units', row('208/230'));
+    expect(preview.counts).toMatchObject({ changed: 1 });
+    expect(preview.changes).toEqual([
+      expect.objectContaining({ column: 'voltage', before: '208', after: '208/230' }),
+    ]);
+    await send(manager, 'units', row('208/230'), 'all or nothing');
+    const [unit] = (await manager.get('/api/units').expect(200)).body.rows as { id: string }[];
+    const kept = (await manager.get(`/api/units/${unit?.id}`).expect(200)).body as {
+      voltage: number;
+      details: { electrical?: { dual?: boolean } };
+    };
+    expect([kept.voltage, kept.details.electrical?.dual]).toEqual([208, true]);
+    const out = await text(manager, '/api/exports/units.csv');
+    expect(out).toContain(',208/230,3,');
+    expect((await send(manager, 'units', out, 'all or nothing')).preview.counts).toMatchObject({
+      unchanged: 1,
+    });
+    // A new one comes in as both, and a plain number takes it back to one.
+    const two = units('Kiln & Co,Studio,,,,,HP-2,package heat pump,,,,,,5,,,208/230,1,,');
+    await send(manager, 'units', two, 'all or nothing');
+    await send(manager, 'units', row('208'), 'all or nothing');
+    const after = await text(manager, '/api/exports/units.csv');
+    expect(after).toMatch(/HP-1.*,208,3,/);
+    expect(after).toMatch(/HP-2.*,208\/230,1,/);
+  });
+
   it('update and never double when imported again; an empty cell leaves what is known', async () => {
     await send(manager, 'units', TWO, 'all or nothing');
     expect((await send(manager, 'units', TWO, 'all or nothing')).preview.counts).toMatchObject({

@@ -5,7 +5,7 @@ import type { CALL_COLUMNS, RowProblem, UNIT_COLUMNS } from '#contracts/imports'
 import * as cells from './cells.ts';
 import { readCsv, type CsvRow } from './csv.ts';
 
-type Value = string | number | string[] | null;
+type Value = string | number | boolean | string[] | null;
 export type StagedRow = { line: number } & Record<string, Value>;
 
 export interface ReadRows {
@@ -33,7 +33,7 @@ const UNIT_CELLS: Record<(typeof UNIT_COLUMNS)[number], Reader> = {
   tons: cells.number({ above: 0, most: 1000 }),
   refrigerant: cells.refrigerant,
   charge_lb: cells.number({ above: 0, most: 5000 }),
-  voltage: cells.number({ above: 0, most: 15000 }),
+  voltage: cells.supply,
   phase: cells.number({ least: 1, most: 3 }),
   area_served: cells.text,
   status: cells.oneOf(UNIT_STATUSES),
@@ -117,6 +117,13 @@ function withoutTwins(read: ReadRows, column: string, keyOf: (row: StagedRow) =>
   return { ...read, rows, problems };
 }
 
+/** A plate for either of two supplies is kept as the lower one and the fact that it is made for both. */
+function readSupply(row: StagedRow): void {
+  if (row.voltage === null || row.voltage === undefined) return;
+  row.dual = row.voltage === cells.DUAL_SUPPLY;
+  if (row.dual) row.voltage = 208;
+}
+
 /**
  * Rows of a units file: customer + site + unit is the key, and all rows of a site must agree on what the site
  * is.
@@ -134,6 +141,7 @@ export function readUnitRows(content: string, zone: string): ReadRows {
       problems.push({ line: row.line, column: 'phase', value: '2', reason: 'is 1 or 3' });
       return false;
     }
+    readSupply(row);
     const key = JSON.stringify([row.customer, row.site]);
     const before = sites.get(key);
     if (!before) {

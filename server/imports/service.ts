@@ -191,6 +191,7 @@ async function importUnits(run: Run, rows: readonly StagedRow[], zone: string): 
   await go(unitSql.PLACE_SITES);
   await go(unitSql.FIND_UNITS);
   await go(unitSql.NAME_NEW_UNITS);
+  await go(unitSql.SUPPLIES);
   const changes = listsChanges ? await db.rows<RowChange>(unitSql.CHANGES, [], transaction) : [];
   if (!listsChanges) await go(unitSql.KEEP_BEFORE, [importId]);
   const changedSites = await go(unitSql.CHANGE_SITES);

@@ -19,19 +19,21 @@ const CELLS = `
   refrigerant text,
   charge_lb float8,
   voltage float8,
+  dual boolean,
   phase int,
   area_served text,
   status text`;
 
 export const STAGE_UNITS = `
 create temp table staged (${CELLS},
+  details jsonb,
   site_id uuid,
   unit_id uuid,
   is_new boolean
 ) on commit drop`;
 export const FILL_UNITS = `
 insert into staged
-select r.*, null, null, null
+select r.*, null, null, null, null
 from jsonb_to_recordset($1::jsonb) as r(${CELLS})`;
 
 /** Rows that would change the charge of a unit with several circuits, which one number cannot do. */
@@ -124,7 +126,30 @@ update staged
 set unit_id = uuid_v7(), is_new = true
 where unit_id is null`;
 
-const OF_UNIT = [
+const IS_DUAL = `(u.details #> '{electrical,dual}') = 'true'::jsonb`;
+/**
+ * A supply that is given says also whether the plate is made for 208 and 230 V; one that was known to be stays at the
+ * voltage it stands at.
+ */
+export const SUPPLIES = `
+update staged s
+set
+  voltage = case when s.dual and k.dual then null else s.voltage end,
+  details = case
+    when s.dual then k.details || jsonb_build_object(
+      'electrical', coalesce(k.details -> 'electrical', '{}') || '{"dual": true}'
+    )
+    else k.details #- '{electrical,dual}'
+  end
+from (
+  select g.unit_id, coalesce(u.details, '{}') as details, coalesce(${IS_DUAL}, false) as dual
+  from staged g
+    left join units u on u.id = g.unit_id
+) k
+where k.unit_id = s.unit_id
+  and s.dual is not null`;
+
+const PLAIN = [
   'kind',
   'manufacturer',
   'model',
@@ -137,10 +162,11 @@ const OF_UNIT = [
   'area_served',
   'status',
 ];
-const COPIED = OF_UNIT.filter((c) => c !== 'status').join(', ');
+const OF_UNIT = [...PLAIN, 'details'];
+const COPIED = PLAIN.filter((c) => c !== 'status').join(', ');
 export const ADD_UNITS = `
-insert into units (id, site_id, tag, ${COPIED}, status)
-select unit_id, site_id, unit, ${COPIED}, coalesce(status, 'in service')
+insert into units (id, site_id, tag, ${COPIED}, status, details)
+select unit_id, site_id, unit, ${COPIED}, coalesce(status, 'in service'), coalesce(details, '{}')
 from staged
 where is_new`;
 export const CHANGE_UNITS = `
@@ -182,6 +208,9 @@ returning unit_id as id`;
 /** Values of a row beside those on record, as text, one line a column. */
 const beside = (columns: readonly string[], given: string, known: string) =>
   columns.map((c) => `('${c}', ${known}.${c}::text, ${given}.${c}::text)`).join(',\n    ');
+/** A supply as files write it. */
+const supplyText = (dual: string, of: string) =>
+  `case when ${dual} then '208/230' else ${of}.voltage::text end`;
 const MOST_CHANGES = 500;
 
 /** What the file changes of sites on record, and of units: the first of it, to be looked at before it happens. */
@@ -193,7 +222,12 @@ from (
     join units u on u.id = s.unit_id and not s.is_new
     left join circuits x on x.unit_id = u.id and x.number = 1
     cross join lateral (values
-    ${beside(OF_UNIT, 's', 'u')},
+    ${beside(
+      PLAIN.filter((c) => c !== 'voltage'),
+      's',
+      'u',
+    )},
+    ('voltage', ${supplyText(IS_DUAL, 'u')}, ${supplyText('s.dual', 's')}),
     ${beside(OF_CIRCUIT, 's', 'x')}
     ) v (name, before, after)
   union all
@@ -259,7 +293,7 @@ select
   u.tons,
   x.refrigerant,
   x.charge_lb,
-  u.voltage,
+  case when ${IS_DUAL} then to_jsonb('208/230'::text) else to_jsonb(u.voltage) end as voltage,
   u.phase,
   u.area_served,
   u.status
