@@ -170,6 +170,46 @@ test('the simulated machine moves with its weather and its faults', async ({ pag
   expect(errors).toEqual([]);
 });
 
+test('the machine says on what it trips, heats with frost, and hides a fault until somebody has said what it is', async ({
+  page,
+}) => {
+  const errors = watchErrors(page);
+  await signIn(page, 'ada');
+  await page.goto(`${base()}/bench/play`);
+  const heading = page.getByRole('heading', { level: 1 });
+  await page.getByLabel('Fault', { exact: true }).selectOption('condenser fan dead');
+  await page.getByLabel(/^condenser fan dead:/).fill('1');
+  await expect(heading).toContainText('the high-pressure switch opens');
+  await expect(page.getByRole('alert')).toContainText(/high-pressure switch opens at \d{3} psig/);
+  await page.getByRole('button', { name: 'metric' }).click();
+  await expect(page.getByRole('alert')).toContainText(/opens at [\d,]+ kPa\(g\)/);
+  await page.getByRole('button', { name: 'US units' }).click();
+
+  await page.getByLabel('Machine').selectOption('package heat pump');
+  await page.getByLabel('The call is for').selectOption('heating');
+  await page.getByLabel(/^Frost on the outdoor coil:/).fill('0.6');
+  await expect(page.getByText(/an hour like this closes \d+ % of it with frost/)).toBeVisible();
+  await expect(page.getByText(/A defrost melts what is on it in [\d.]+ min/)).toBeVisible();
+
+  await page.getByRole('button', { name: 'Blind: hide a fault from me' }).click();
+  await expect(heading).toHaveText('Something is wrong with it. What?');
+  // Readings of now alone: no sound machine, no picture, no slider that tells.
+  await expect(page.getByRole('columnheader', { name: 'sound' })).toHaveCount(0);
+  await expect(page.getByRole('img', { name: /Pressure over heat content/ })).toHaveCount(0);
+  await expect(page.getByLabel('Fault', { exact: true })).toHaveCount(0);
+  await expectAccessible(page);
+  await page.reload();
+  await expect(heading).toHaveText('Something is wrong with it. What?');
+  await page.getByLabel('I take it for').selectOption('low charge');
+  await page.getByRole('button', { name: 'Say it and show me' }).click();
+  await expect(page.getByText(/^It is .+, \d+ %\.$/)).toBeVisible();
+  await expect(page.getByText(/You said so|You took it for low charge/)).toBeVisible();
+  await expect(page.getByRole('img', { name: /Pressure over heat content/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Turn it by hand' }).click();
+  await expect(heading).toContainText(/^With /);
+  expect(errors).toEqual([]);
+});
+
 test.describe('on a phone', () => {
   test.use({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true });
 
