@@ -1,8 +1,7 @@
 import { sensibleFactor } from '../airside/index.ts';
 import { strength, type Faults } from './faults.ts';
-import type { Opened } from './safeties.ts';
 import type { Machine } from './spec.ts';
-import type { Surroundings } from './state.ts';
+import type { Opened, Surroundings } from './state.ts';
 
 /** Gas heat of a simulated machine: firing steadily, or with the burners off because a safety has opened. */
 export interface HeatState {

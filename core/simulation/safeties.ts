@@ -1,21 +1,6 @@
 import type { Balanced } from './search.ts';
 import type { Machine } from './spec.ts';
-import type { CircuitMode } from './state.ts';
-
-/** A safety that opens, and at what. */
-export interface Opened {
-  readonly safety:
-    | 'high-pressure switch'
-    | 'low-pressure switch'
-    | 'internal overload'
-    | 'freeze stat'
-    | 'high limit'
-    | 'draft pressure switch';
-  /** What it opens at and what it sees, in the customary unit; a draft in % of what is usual. */
-  readonly limit: number;
-  readonly seen: number;
-  readonly unit: 'psig' | '°F' | 'W' | '%';
-}
+import type { CircuitMode, Opened } from './state.ts';
 
 /**
  * Where safeties open [common practice]: a high-pressure switch at about 148 °F of saturation (some 400 psig of R-22,

@@ -1,5 +1,4 @@
 import { humidityRatio } from '../airside/index.ts';
-import type { Opened } from './safeties.ts';
 import { HEAT_RATING, RATING } from './spec.ts';
 
 /** What the machine stands in. */
@@ -47,6 +46,21 @@ export function mixedAir(around: Surroundings): { mixedF: number; mixedRatio: nu
     mixedF: around.returnF * (1 - share) + around.outdoorF * share,
     mixedRatio: inside * (1 - share) + outdoorRatio(around.outdoorF) * share,
   };
+}
+
+/** A safety that opens, and at what. */
+export interface Opened {
+  readonly safety:
+    | 'high-pressure switch'
+    | 'low-pressure switch'
+    | 'internal overload'
+    | 'freeze stat'
+    | 'high limit'
+    | 'draft pressure switch';
+  /** What it opens at and what it sees, in the customary unit; a draft in % of what is usual. */
+  readonly limit: number;
+  readonly seen: number;
+  readonly unit: 'psig' | '°F' | 'W' | '%';
 }
 
 export type CircuitMode = 'cooling' | 'heating' | 'defrost';

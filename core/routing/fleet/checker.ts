@@ -1,0 +1,84 @@
+import type { FleetPlan, FleetProblem } from './problem.ts';
+
+const TOLERANCE = 1e-3;
+
+/**
+ * Verifies a plan against its problem from first principles. It shares no code with the search or with what writes
+ * plans out, so that a mistake there cannot vouch for itself.
+ *
+ * @returns what is wrong; empty when the plan holds
+ */
+export function fleetViolations(problem: FleetProblem, plan: FleetPlan): string[] {
+  const wrong: string[] = [];
+  const met = new Map<string, string>();
+  const jobs = new Map(problem.jobs.map((job) => [job.id, job]));
+  for (const route of plan.routes) {
+    const shift = problem.shifts.find(({ id }) => id === route.shiftId);
+    if (!shift) {
+      wrong.push(`plans the shift ${route.shiftId}, which is not in the problem`);
+      continue;
+    }
+    const who = `${shift.crew} on day ${shift.day}`;
+    let [clock, place, load, rested] = [route.departAt, shift.from, 0, shift.rest === undefined];
+    if (clock < shift.start - TOLERANCE) wrong.push(`${who} leaves before the shift starts`);
+    for (const stop of route.stops) {
+      const job = jobs.get(stop.jobId);
+      if (!job) {
+        wrong.push(`${who} does ${stop.jobId}, which is not in the problem`);
+        continue;
+      }
+      const before = met.get(job.id);
+      if (before) wrong.push(`${job.name} is done by ${before} and by ${who}`);
+      met.set(job.id, who);
+      if (job.lockedTo !== undefined && job.lockedTo !== shift.id)
+        wrong.push(`${job.name} has left the shift it is locked to`);
+      for (const skill of job.skills ?? [])
+        if (!(shift.skills ?? []).includes(skill)) wrong.push(`${who} lacks ${skill} for ${job.name}`);
+      if ((job.people ?? 1) > (shift.people ?? 1)) wrong.push(`${who} has too few people for ${job.name}`);
+      let there = clock + tableDrive(problem, place, job.place, clock);
+      if (!rested && shift.rest && there >= shift.rest.from) {
+        there += shift.rest.minutes;
+        rested = true;
+      }
+      if (stop.arriveAt < there - TOLERANCE)
+        wrong.push(`${who} reaches ${job.name} sooner than roads and rest allow`);
+      if (stop.startAt < stop.arriveAt - TOLERANCE)
+        wrong.push(`${who} starts at ${job.name} before arriving`);
+      if (stop.leaveAt < stop.startAt + job.minutes - TOLERANCE)
+        wrong.push(`${who} leaves ${job.name} before the work is done`);
+      const inside = job.windows.some(
+        (w) =>
+          w.day === shift.day && stop.startAt >= w.open - TOLERANCE && stop.leaveAt <= w.close + TOLERANCE,
+      );
+      if (!inside) wrong.push(`${who} works at ${job.name} outside its opening hours`);
+      load += job.load ?? 0;
+      clock = stop.leaveAt;
+      place = job.place;
+    }
+    if (load > (shift.capacity ?? Infinity) + TOLERANCE) wrong.push(`${who} carries more than it can`);
+    const home = route.stops.length === 0 ? 0 : tableDrive(problem, place, shift.to, clock);
+    if (route.backAt < clock + home - TOLERANCE) wrong.push(`${who} is back sooner than the roads allow`);
+    if (route.backAt > shift.end + (shift.overtime ?? 0) + TOLERANCE)
+      wrong.push(`${who} works longer than is allowed`);
+  }
+  for (const { jobId, why } of plan.leftOut) {
+    const job = jobs.get(jobId);
+    if (!job) wrong.push(`explains ${jobId}, which is not in the problem`);
+    else if (met.has(jobId)) wrong.push(`${job.name} is both done and left out`);
+    else if (why === '') wrong.push(`does not say why ${job.name} is left out`);
+    met.set(jobId, 'nobody');
+  }
+  for (const job of problem.jobs) if (!met.has(job.id)) wrong.push(`says nothing about ${job.name}`);
+  return wrong;
+}
+
+/** The drive read straight off the sampled tables. */
+function tableDrive({ travel }: FleetProblem, from: number, to: number, depart: number): number {
+  const values = travel.minutes.map((table) => table[from * travel.places + to] ?? NaN);
+  const after = travel.samples.findIndex((at) => at >= depart);
+  if (after === 0) return values[0] ?? NaN;
+  if (after < 0) return values.at(-1) ?? NaN;
+  const [x0, x1] = [travel.samples[after - 1] ?? NaN, travel.samples[after] ?? NaN];
+  const [y0, y1] = [values[after - 1] ?? NaN, values[after] ?? NaN];
+  return ((x1 - depart) * y0 + (depart - x0) * y1) / (x1 - x0);
+}

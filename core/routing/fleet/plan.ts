@@ -1,0 +1,39 @@
+import {
+  costOn,
+  USUAL_WEIGHTS,
+  type FleetPlan,
+  type FleetProblem,
+  type Job,
+  type Orders,
+} from './problem.ts';
+import { routeCost, routeOf } from './route.ts';
+import { whyLeftOut } from './why.ts';
+
+/**
+ * Writes orders out as a plan with times, costs and the reason of every job left out.
+ *
+ * @throws RangeError when an order does not fit its shift
+ */
+export function fleetPlanOf(problem: FleetProblem, orders: Orders): FleetPlan {
+  const weights = problem.weights ?? USUAL_WEIGHTS;
+  const served = new Set<number>();
+  let cost = 0;
+  const routes = problem.shifts.map((shift, s) => {
+    const order = orders[s] ?? [];
+    const route = routeOf(problem, shift, order);
+    if (!route) throw new RangeError(`these jobs do not fit the shift of ${shift.crew}`);
+    for (const index of order) {
+      served.add(index);
+      cost += costOn(shift, problem.jobs[index] as Job);
+    }
+    cost += routeCost(shift, route, weights);
+    return route;
+  });
+  const left = problem.jobs.flatMap((job, index) => (served.has(index) ? [] : [{ job, index }]));
+  return {
+    routes,
+    leftOut: left.map(({ job, index }) => ({ jobId: job.id, why: whyLeftOut(problem, orders, index) })),
+    driveMinutes: routes.reduce((sum, route) => sum + route.driveMinutes, 0),
+    cost: cost + left.reduce((sum, { job }) => sum + job.leftOut, 0),
+  };
+}

@@ -1,0 +1,139 @@
+import type { TravelTable } from '../travel.ts';
+
+/*
+ * Several crews over several days. A shift is one crew's day; a job is all that is to be done at one place in one go.
+ * Times are minutes since midnight of the shift's day, days count from the first one planned.
+ */
+
+export interface FleetProblem {
+  readonly travel: TravelTable;
+  readonly shifts: readonly Shift[];
+  readonly jobs: readonly Job[];
+  readonly weights?: Weights | undefined;
+}
+
+export interface Shift {
+  readonly id: string;
+  readonly crew: string;
+  readonly day: number;
+  readonly start: number;
+  readonly end: number;
+  /** Minutes after its end that may be worked. */
+  readonly overtime?: number | undefined;
+  /** Minutes of it that are better left for calls that will come. */
+  readonly keptFree?: number | undefined;
+  /** Where it begins and ends: places of the travel table. */
+  readonly from: number;
+  readonly to: number;
+  readonly skills?: readonly string[] | undefined;
+  /** How many people it has. */
+  readonly people?: number | undefined;
+  /** What it can carry, in the unit of the jobs' load. */
+  readonly capacity?: number | undefined;
+  /** A break, taken at the first stop at which its time has come. */
+  readonly rest?: { readonly from: number; readonly minutes: number } | undefined;
+}
+
+export interface Job {
+  readonly id: string;
+  readonly name: string;
+  readonly place: number;
+  /** Minutes of work on site. */
+  readonly minutes: number;
+  /** When work can be done: it starts and ends inside one of them. */
+  readonly windows: readonly DayWindow[];
+  /** What leaving it out costs, minutes. */
+  readonly leftOut: number;
+  /** The last day on which it is in time, and what each day after it costs, minutes. */
+  readonly due?: { readonly day: number; readonly perDayLate: number } | undefined;
+  readonly skills?: readonly string[] | undefined;
+  readonly people?: number | undefined;
+  readonly load?: number | undefined;
+  /** The crew that knows it, and what another one costs, minutes. */
+  readonly wanted?: { readonly crew: string; readonly otherwise: number } | undefined;
+  /** Decided by somebody: this shift and no other. */
+  readonly lockedTo?: string | undefined;
+}
+
+export interface DayWindow {
+  readonly day: number;
+  readonly open: number;
+  readonly close: number;
+}
+
+/** What counts, each for a minute of it. */
+export interface Weights {
+  readonly drive: number;
+  readonly wait: number;
+  /** Past the end of the shift, and into what is better left free. */
+  readonly overtime: number;
+  readonly intoFree: number;
+  /** Uneven days: a minute on a full day costs this much more than on an empty one. */
+  readonly uneven: number;
+}
+
+export const USUAL_WEIGHTS: Weights = { drive: 1, wait: 0.2, overtime: 3, intoFree: 1, uneven: 0.1 };
+
+export interface FleetPlan {
+  readonly routes: readonly FleetRoute[];
+  readonly leftOut: readonly { readonly jobId: string; readonly why: string }[];
+  readonly driveMinutes: number;
+  readonly cost: number;
+}
+
+export interface FleetRoute {
+  readonly shiftId: string;
+  readonly stops: readonly FleetStop[];
+  readonly departAt: number;
+  readonly backAt: number;
+  readonly driveMinutes: number;
+}
+
+export interface FleetStop {
+  readonly jobId: string;
+  readonly driveMinutes: number;
+  readonly arriveAt: number;
+  readonly startAt: number;
+  readonly leaveAt: number;
+}
+
+/** Jobs by shift, in the order they are done: what a search works on and a plan is written from. */
+export type Orders = readonly (readonly number[])[];
+
+/** @throws RangeError with the exact reason when the problem makes no sense */
+export function checkFleet({ travel, shifts, jobs }: FleetProblem): void {
+  const inside = (place: number) => Number.isInteger(place) && place >= 0 && place < travel.places;
+  const ids = new Set<string>();
+  for (const shift of shifts) {
+    if (ids.has(shift.id)) throw new RangeError(`the shift ${shift.id} stands twice in the list`);
+    ids.add(shift.id);
+    if (!(shift.start >= 0 && shift.end > shift.start))
+      throw new RangeError(`the shift of ${shift.crew} ends before it begins`);
+    if (!inside(shift.from) || !inside(shift.to))
+      throw new RangeError(`the shift of ${shift.crew} begins or ends at no known place`);
+  }
+  const names = new Set<string>();
+  for (const job of jobs) {
+    if (names.has(job.id)) throw new RangeError(`${job.name} stands twice in the list`);
+    names.add(job.id);
+    if (!inside(job.place)) throw new RangeError(`${job.name} lies at no known place`);
+    if (!(job.minutes >= 0)) throw new RangeError(`${job.name}: time on site cannot be below zero`);
+    if (!(job.leftOut >= 0))
+      throw new RangeError(`${job.name}: leaving it out cannot cost less than nothing`);
+    for (const { open, close } of job.windows)
+      if (!(close >= open)) throw new RangeError(`${job.name}: opening hours end before they begin`);
+    if (job.lockedTo !== undefined && !ids.has(job.lockedTo))
+      throw new RangeError(`${job.name} is locked to a shift that is not in the plan`);
+  }
+}
+
+/** Whether a shift may do a job at all, hours apart. */
+export const fits = (shift: Shift, job: Job): boolean =>
+  (job.lockedTo === undefined || job.lockedTo === shift.id) &&
+  (job.people ?? 1) <= (shift.people ?? 1) &&
+  (job.skills ?? []).every((skill) => shift.skills?.includes(skill));
+
+/** What a job costs on a shift beside time: days late, and a crew that does not know it. */
+export const costOn = (shift: Shift, job: Job): number =>
+  (job.due ? Math.max(0, shift.day - job.due.day) * job.due.perDayLate : 0) +
+  (job.wanted && job.wanted.crew !== shift.crew ? job.wanted.otherwise : 0);

@@ -1,0 +1,84 @@
+import { driveMinutes } from '../travel.ts';
+import {
+  type FleetProblem,
+  type FleetRoute,
+  type FleetStop,
+  type Job,
+  type Shift,
+  type Weights,
+} from './problem.ts';
+
+/** Earliest start of a job on a day when arriving at `arrive`, Infinity when its hours are over. */
+export function startOf(job: Job, day: number, arrive: number): number {
+  let best = Infinity;
+  for (const window of job.windows) {
+    if (window.day !== day) continue;
+    const start = Math.max(window.open, arrive);
+    if (start + job.minutes <= window.close + 1e-9 && start < best) best = start;
+  }
+  return best;
+}
+
+/**
+ * A shift that does these jobs in this order, leaving at its start and never idling but for opening hours.
+ *
+ * @returns undefined when it does not fit: hours, the longest it may work, or what it can carry
+ */
+export function routeOf(
+  problem: FleetProblem,
+  shift: Shift,
+  order: readonly number[],
+): FleetRoute | undefined {
+  const { travel, jobs } = problem;
+  let at = shift.start;
+  let place = shift.from;
+  let load = 0;
+  let rested = shift.rest === undefined;
+  const stops: FleetStop[] = [];
+  for (const index of order) {
+    const job = jobs[index] as Job;
+    const drive = driveMinutes(travel, place, job.place, at);
+    let arriveAt = at + drive;
+    load += job.load ?? 0;
+    if (!rested && arriveAt >= (shift.rest as { from: number }).from) {
+      arriveAt += (shift.rest as { minutes: number }).minutes;
+      rested = true;
+    }
+    const startAt = startOf(job, shift.day, arriveAt);
+    if (startAt === Infinity || load > (shift.capacity ?? Infinity)) return undefined;
+    at = startAt + job.minutes;
+    place = job.place;
+    stops.push({ jobId: job.id, driveMinutes: drive, arriveAt, startAt, leaveAt: at });
+  }
+  const home = order.length === 0 ? 0 : driveMinutes(travel, place, shift.to, at);
+  const backAt = at + home;
+  if (backAt > shift.end + (shift.overtime ?? 0) + 1e-9) return undefined;
+  return {
+    shiftId: shift.id,
+    stops,
+    departAt: shift.start,
+    backAt,
+    driveMinutes: stops.reduce((sum, stop) => sum + stop.driveMinutes, 0) + home,
+  };
+}
+
+/** What a route costs by the weights, jobs' own costs apart. */
+export function routeCost(shift: Shift, route: FleetRoute, weights: Weights): number {
+  if (route.stops.length === 0) return 0;
+  const waited = route.stops.reduce((sum, stop) => sum + stop.startAt - stop.arriveAt, 0);
+  return timeCost(shift, route.driveMinutes, waited, route.backAt, weights);
+}
+
+/** The same from its sums: minutes driven and waited, and when it is back. */
+export function timeCost(shift: Shift, driven: number, waited: number, backAt: number, w: Weights): number {
+  const over = Math.max(0, backAt - shift.end);
+  const intoFree = Math.max(0, Math.min(backAt, shift.end) - (shift.end - (shift.keptFree ?? 0)));
+  const length = backAt - shift.start;
+  return (
+    w.drive * driven +
+    w.wait * waited +
+    w.overtime * over +
+    w.intoFree * intoFree +
+    (w.uneven * length * length) / (2 * (shift.end - shift.start))
+  );
+}

@@ -1,0 +1,255 @@
+import { seededRandom, wholeBetween, type Random } from '../../random/index.ts';
+import { fleetPlanOf } from './plan.ts';
+import { checkFleet, type FleetPlan, type FleetProblem, type Orders } from './problem.ts';
+import { fleetOf, type Fleet, type Route } from './state.ts';
+
+export interface FleetProgress {
+  readonly orders: Orders;
+  readonly cost: number;
+  /** Share of the work done, 0 to 1, and how often the plan was taken apart so far. */
+  readonly share: number;
+  readonly turns: number;
+}
+
+export interface FleetOptions {
+  readonly seed?: number;
+  readonly turns?: number;
+  /** A plan to start from; what does not fit any more is left out of it. */
+  readonly from?: Orders;
+}
+
+const DEFAULT_TURNS = 20_000;
+const YIELD_EVERY = 200;
+/** How many jobs are taken out at a time on average, and how long a stretch of one route at most. */
+const TAKEN = { mean: 10, longest: 10 } as const;
+/** How often a place is overlooked, so that the same gap is not always filled alike. */
+const BLINKS = 0.01;
+/** How often a stretch keeps some jobs in its middle, and how often it keeps one more. */
+const KEEPS = { split: 0.5, more: 0.01 } as const;
+/** Temperature at the start and at the end, as a share of what a job costs on average. */
+const HEAT = { from: 0.5, to: 0.005 } as const;
+/** As many of the jobs left out are tried again in each turn. */
+const TRIED_AGAIN = 12;
+/** A job looks at so many neighbours. */
+const NEIGHBOURS = 160;
+
+/**
+ * Plans several crews over several days by large-neighbourhood search: strings of neighbouring jobs are taken out of
+ * routes that lie together and put back one by one where they cost least, now and then overlooking a place; what is
+ * better, or nearly as good while the temperature falls, is kept (slack induction by string removals, Christiaens and
+ * Vanden Berghe, Transportation Science 54, 2020).
+ *
+ * Yields the best so far, so that the caller can show it, stop and keep it. A caller with a clock passes the share of
+ * its time that is spent to `next`; at 1 the search ends. Without one, the same seed gives the same plan.
+ */
+export function* searchFleet(
+  problem: FleetProblem,
+  { seed = 1, turns = DEFAULT_TURNS, from }: FleetOptions = {},
+): Generator<FleetProgress, FleetPlan, number | undefined> {
+  checkFleet(problem);
+  const random = seededRandom(seed);
+  const fleet = fleetOf(problem);
+  const { jobs } = problem;
+  const state = startFrom(fleet, from);
+  const near = neighboursOf(fleet);
+  putBack(
+    fleet,
+    state,
+    [...jobs.keys()].filter((job) => state.where[job] === -1),
+    random,
+    true,
+  );
+  let cost = costOf(fleet, state);
+  let best = { orders: ordersOf(state), cost };
+  const heat = Math.max(1e-6, cost / Math.max(1, jobs.length));
+  let share = 0;
+  let turn = 0;
+  for (; turn < turns && share < 1 && jobs.length > 0; turn++) {
+    if (turn % YIELD_EVERY === 0) share = (yield { ...best, share, turns: turn }) ?? turn / turns;
+    const routes = state.routes.slice();
+    const where = state.where.slice();
+    const taken = takeOut(fleet, state, near, random);
+    putBack(fleet, state, [...taken, ...someLeftOut(state, taken, random)], random, false);
+    const now = costOf(fleet, state);
+    const temperature = heat * HEAT.from * (HEAT.to / HEAT.from) ** share;
+    if (now < cost - temperature * Math.log(1 - random())) {
+      cost = now;
+      if (now < best.cost - 1e-9) best = { orders: ordersOf(state), cost: now };
+    } else {
+      state.routes = routes;
+      state.where = where;
+    }
+  }
+  yield { ...best, share: 1, turns: turn };
+  return fleetPlanOf(problem, best.orders);
+}
+
+interface State {
+  routes: Route[];
+  /** The shift that does a job, −1 for none. */
+  where: Int16Array;
+}
+
+function startFrom(fleet: Fleet, from: Orders | undefined): State {
+  const { shifts, jobs } = fleet.problem;
+  const state: State = {
+    routes: shifts.map((_, s) => fleet.build(s, [])),
+    where: new Int16Array(jobs.length).fill(-1),
+  };
+  from?.forEach((order, s) => {
+    for (const job of order) {
+      const route = state.routes[s];
+      if (!route || state.where[job] !== -1) continue;
+      const { at } = fleet.bestPlace(route, job, Infinity, () => false);
+      if (at >= 0) place(fleet, state, s, job, at);
+    }
+  });
+  return state;
+}
+
+function place(fleet: Fleet, state: State, s: number, job: number, at: number): void {
+  const jobs = (state.routes[s] as Route).jobs.slice();
+  jobs.splice(at, 0, job);
+  state.routes[s] = fleet.build(s, jobs);
+  state.where[job] = s;
+}
+
+const ordersOf = (state: State): Orders => state.routes.map((route) => [...route.jobs]);
+
+function costOf({ problem }: Fleet, state: State): number {
+  let cost = 0;
+  for (const route of state.routes) cost += route.cost;
+  problem.jobs.forEach((job, j) => {
+    if (state.where[j] === -1) cost += job.leftOut;
+  });
+  return cost;
+}
+
+/** For each job the others, nearest first, itself in front. */
+function neighboursOf(fleet: Fleet): Int32Array[] {
+  const all = [...fleet.problem.jobs.keys()];
+  return all.map((job) =>
+    Int32Array.from(
+      [
+        job,
+        ...all.filter((other) => other !== job).sort((a, b) => fleet.apart(job, a) - fleet.apart(job, b)),
+      ].slice(0, NEIGHBOURS),
+    ),
+  );
+}
+
+/** Takes stretches out of routes that lie together. @returns the jobs taken out */
+function takeOut(fleet: Fleet, state: State, near: readonly Int32Array[], random: Random): number[] {
+  const used = state.routes.filter((route) => route.jobs.length > 0);
+  if (used.length === 0) return [];
+  const mean = used.reduce((sum, route) => sum + route.jobs.length, 0) / used.length;
+  const longest = Math.min(TAKEN.longest, mean);
+  const strings = Math.floor(1 + random() * Math.max(1, (4 * TAKEN.mean) / (1 + longest) - 1));
+  const touched = new Set<number>();
+  const taken: number[] = [];
+  for (const job of near[wholeBetween(random, 0, near.length - 1)] as Int32Array) {
+    if (touched.size >= strings) break;
+    const s = state.where[job] as number;
+    if (s === -1 || touched.has(s)) continue;
+    touched.add(s);
+    const { jobs } = state.routes[s] as Route;
+    const length = Math.floor(1 + random() * Math.min(jobs.length, longest));
+    const out = stretch(jobs, jobs.indexOf(job), Math.min(jobs.length, length), random);
+    for (const one of out) state.where[one] = -1;
+    taken.push(...out);
+    state.routes[s] = fleet.build(
+      s,
+      jobs.filter((one) => state.where[one] === s),
+    );
+  }
+  return taken;
+}
+
+/** A stretch of a route around one of its jobs, now and then with some kept in its middle. */
+function stretch(jobs: readonly number[], around: number, length: number, random: Random): number[] {
+  let kept = 0;
+  if (length > 1 && length < jobs.length && random() < KEEPS.split) {
+    kept = 1;
+    while (length + kept < jobs.length && random() > KEEPS.more && random() < 0.5) kept++;
+  }
+  const span = length + kept;
+  const first = Math.max(0, around - span + 1);
+  const start = wholeBetween(random, first, Math.min(around, jobs.length - span));
+  const from = start + (kept === 0 ? span : wholeBetween(random, 1, length));
+  return jobs
+    .slice(start, start + span)
+    .filter((job, i) => job === jobs[around] || i < from - start || i >= from - start + kept);
+}
+
+/** Some of the jobs that were left out before, to be tried once more. */
+function someLeftOut(state: State, taken: readonly number[], random: Random): number[] {
+  const left: number[] = [];
+  state.where.forEach((s, job) => {
+    if (s === -1 && !taken.includes(job)) left.push(job);
+  });
+  if (left.length <= TRIED_AGAIN) return left;
+  for (let i = 0; i < TRIED_AGAIN; i++) {
+    const other = wholeBetween(random, i, left.length - 1);
+    [left[i], left[other]] = [left[other] as number, left[i] as number];
+  }
+  return left.slice(0, TRIED_AGAIN);
+}
+
+/** Puts jobs back one by one, in an order that changes from turn to turn, each where it adds least. */
+function putBack(fleet: Fleet, state: State, jobs: number[], random: Random, first: boolean): void {
+  const { problem } = fleet;
+  sortSomehow(problem, jobs, random, first);
+  const blink = first ? () => false : () => random() < BLINKS;
+  const emptyTried = new Set<number>();
+  for (const job of jobs) {
+    let best = (problem.jobs[job] as FleetProblem['jobs'][number]).leftOut;
+    let [bestShift, bestAt] = [-1, -1];
+    emptyTried.clear();
+    for (const route of state.routes) {
+      if (route.jobs.length === 0) {
+        const kind = fleet.kind[route.shift] as number;
+        if (emptyTried.has(kind)) continue;
+        emptyTried.add(kind);
+      }
+      if (!fleet.allowed(route.shift, job)) continue;
+      const { adds, at } = fleet.bestPlace(route, job, best, blink);
+      if (at >= 0) [best, bestShift, bestAt] = [adds, route.shift, at];
+    }
+    if (bestShift >= 0) place(fleet, state, bestShift, job, bestAt);
+  }
+}
+
+function sortSomehow(
+  { jobs, travel, shifts }: FleetProblem,
+  list: number[],
+  random: Random,
+  first: boolean,
+): void {
+  const of = (job: number) => jobs[job] as FleetProblem['jobs'][number];
+  const yard = shifts[0]?.from ?? 0;
+  const far = (job: number) => travel.minutes[0]?.[yard * travel.places + of(job).place] ?? 0;
+  const hours = (job: number) => of(job).windows.reduce((sum, w) => sum + w.close - w.open, 0);
+  const opens = (job: number) => Math.min(...of(job).windows.map((w) => w.day * 1440 + w.open));
+  const closes = (job: number) => Math.max(...of(job).windows.map((w) => w.day * 1440 + w.close));
+  const key = first ? 6 : wholeBetween(random, 0, 15);
+  const by: ((job: number) => number) | undefined =
+    key < 4
+      ? undefined
+      : key < 6
+        ? (job) => -(of(job).load ?? of(job).minutes)
+        : key < 8
+          ? (job) => -of(job).leftOut
+          : key < 9
+            ? far
+            : key < 11
+              ? (job) => -far(job)
+              : key < 13
+                ? hours
+                : key < 14
+                  ? opens
+                  : key < 15
+                    ? (job) => -closes(job)
+                    : (job) => -of(job).minutes;
+  const keys = new Map(list.map((job) => [job, by ? by(job) : random()]));
+  list.sort((a, b) => (keys.get(a) as number) - (keys.get(b) as number));
+}

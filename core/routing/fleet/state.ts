@@ -1,0 +1,302 @@
+import { timeCost } from './route.ts';
+import { costOn, fits, USUAL_WEIGHTS, type FleetProblem, type Weights } from './problem.ts';
+
+/**
+ * The arithmetic of the search over typed arrays. Plans are written out by plan.ts and judged by checker.ts, so nothing
+ * here vouches for itself.
+ */
+export interface Fleet {
+  readonly problem: FleetProblem;
+  readonly weights: Weights;
+  /** Whether a shift may do a job on its day at all. */
+  allowed(shift: number, job: number): boolean;
+  /** The least drive between the places of two jobs at any time of day. */
+  apart(a: number, b: number): number;
+  /** Shifts of the same number are alike: of empty ones only one is tried. */
+  readonly kind: Int32Array;
+  build(shift: number, jobs: readonly number[]): Route;
+  /**
+   * The best place for a job in a route: what it adds, and where.
+   *
+   * @param least nothing that adds as much is of interest
+   * @param blink true where a place is to be overlooked
+   */
+  bestPlace(route: Route, job: number, least: number, blink: () => boolean): { adds: number; at: number };
+}
+
+/** A route with what the next change of it asks for. */
+export interface Route {
+  readonly shift: number;
+  readonly jobs: readonly number[];
+  /** When each job is left, and drive and wait up to the arrival at it. */
+  readonly leave: Float64Array;
+  readonly driven: Float64Array;
+  readonly waited: Float64Array;
+  /** The latest arrival at each job after which the rest still fits, rest periods apart. */
+  readonly latest: Float64Array;
+  /** Which job the rest comes before; the number of jobs where it never comes. */
+  readonly restAt: number;
+  readonly load: number;
+  readonly back: number;
+  readonly cost: number;
+}
+
+const NEVER = { adds: Infinity, at: -1 };
+
+export function fleetOf(problem: FleetProblem): Fleet {
+  const { travel, shifts, jobs } = problem;
+  const weights = problem.weights ?? USUAL_WEIGHTS;
+  const places = travel.places;
+  const cells = places * places;
+  const samples = Float64Array.from(travel.samples);
+  const last = samples.length - 1;
+  const minutes = new Float64Array(cells * samples.length);
+  travel.minutes.forEach((table, k) => minutes.set(table, k * cells));
+  const least = new Float64Array(cells);
+  for (let i = 0; i < cells; i++) {
+    let low = Infinity;
+    for (let k = 0; k <= last; k++) low = Math.min(low, minutes[k * cells + i]!);
+    least[i] = low;
+  }
+  const place = Int32Array.from(jobs, (job) => job.place);
+  const work = Float64Array.from(jobs, (job) => job.minutes);
+  const loads = Float64Array.from(jobs, (job) => job.load ?? 0);
+  const n = jobs.length;
+
+  // Hours of each day, flat: open, close, open, close.
+  const hours = new Map<number, (Float64Array | undefined)[]>();
+  for (const { day } of shifts)
+    if (!hours.has(day))
+      hours.set(
+        day,
+        jobs.map((job) => {
+          const own = job.windows.filter((w) => w.day === day && w.close - w.open >= job.minutes - 1e-9);
+          return own.length === 0 ? undefined : Float64Array.from(own.flatMap((w) => [w.open, w.close]));
+        }),
+      );
+  const hoursOf = shifts.map((shift) => hours.get(shift.day)!);
+  const may = shifts.map((shift, s) =>
+    jobs.map((job, j) => hoursOf[s]![j] !== undefined && fits(shift, job)),
+  );
+  const own = shifts.map((shift) => Float64Array.from(jobs, (job) => costOn(shift, job)));
+  const hardEnd = Float64Array.from(shifts, (shift) => shift.end + (shift.overtime ?? 0) + 1e-9);
+  const capacity = Float64Array.from(shifts, (shift) => shift.capacity ?? Infinity);
+  const plain =
+    last === 0 &&
+    weights.wait + weights.overtime + weights.intoFree + weights.uneven === 0 &&
+    shifts.every((shift) => shift.rest === undefined);
+
+  function drive(from: number, to: number, depart: number): number {
+    const cell = from * places + to;
+    if (last === 0 || depart <= samples[0]!) return minutes[cell]!;
+    if (depart >= samples[last]!) return minutes[last * cells + cell]!;
+    let k = 0;
+    while (samples[k + 1]! <= depart) k++;
+    const a = minutes[k * cells + cell]!;
+    const share = (depart - samples[k]!) / (samples[k + 1]! - samples[k]!);
+    return a + share * (minutes[(k + 1) * cells + cell]! - a);
+  }
+
+  /** Start of a job reached at `arrive`, Infinity when its hours are over. */
+  function start(shift: number, job: number, arrive: number): number {
+    const own = hoursOf[shift]![job]!;
+    const minutes = work[job]!;
+    let best = Infinity;
+    for (let w = 0; w < own.length; w += 2) {
+      const at = arrive > own[w]! ? arrive : own[w]!;
+      if (at + minutes <= own[w + 1]! + 1e-9 && at < best) best = at;
+    }
+    return best;
+  }
+
+  /** The latest arrival at a job after which it can be left by `by`. */
+  function latestArrival(shift: number, job: number, by: number): number {
+    const own = hoursOf[shift]![job]!;
+    const minutes = work[job]!;
+    let best = -Infinity;
+    for (let w = 0; w < own.length; w += 2) {
+      const at = Math.min(own[w + 1]!, by) - minutes;
+      if (at >= own[w]! - 1e-9 && at > best) best = at;
+    }
+    return best;
+  }
+
+  /** The latest departure that still arrives by then: leaving later never arrives earlier, so halving finds it. */
+  function latestLeave(from: number, to: number, by: number): number {
+    if (last === 0) return by - minutes[from * places + to]!;
+    let low = by - drive(from, to, 0) - 240;
+    let high = by - least[from * places + to]!;
+    if (high + drive(from, to, high) <= by) return high;
+    for (let i = 0; i < 22; i++) {
+      const middle = (low + high) / 2;
+      if (middle + drive(from, to, middle) <= by) low = middle;
+      else high = middle;
+    }
+    return high;
+  }
+
+  function build(s: number, list: readonly number[]): Route {
+    const shift = shifts[s]!;
+    const count = list.length;
+    const leave = new Float64Array(count);
+    const driven = new Float64Array(count);
+    const waited = new Float64Array(count);
+    const latest = new Float64Array(count);
+    let [at, here, sumDriven, sumWaited, load, owned] = [shift.start, shift.from, 0, 0, 0, 0];
+    let restAt = count;
+    for (let i = 0; i < count; i++) {
+      const job = list[i]!;
+      const leg = drive(here, place[job]!, at);
+      let arrive = at + leg;
+      if (restAt === count && shift.rest && arrive >= shift.rest.from) {
+        arrive += shift.rest.minutes;
+        restAt = i;
+      }
+      const begin = start(s, job, arrive);
+      sumDriven += leg;
+      sumWaited += begin - arrive;
+      driven[i] = sumDriven;
+      waited[i] = sumWaited;
+      at = begin + work[job]!;
+      leave[i] = at;
+      here = place[job]!;
+      load += loads[job]!;
+      owned += own[s]![job]!;
+    }
+    const home = count === 0 ? 0 : drive(here, shift.to, at);
+    const back = at + home;
+    let by = hardEnd[s]!;
+    let next = shift.to;
+    for (let i = count - 1; i >= 0; i--) {
+      const job = list[i]!;
+      by = latestArrival(s, job, latestLeave(place[job]!, next, by));
+      latest[i] = by;
+      next = place[job]!;
+    }
+    const cost = count === 0 ? 0 : timeCost(shift, sumDriven + home, sumWaited, back, weights) + owned;
+    return { shift: s, jobs: list, leave, driven, waited, latest, restAt, load, back, cost };
+  }
+
+  /** What a route costs with a job put in, by running it on until it is as it was; Infinity where it does not fit. */
+  function runOn(
+    route: Route,
+    job: number,
+    at: number,
+    arriveAt: number,
+    rested: boolean,
+    drivenTo: number,
+  ): number {
+    const s = route.shift;
+    const shift = shifts[s]!;
+    const count = route.jobs.length;
+    let begin = start(s, job, arriveAt);
+    let waited = (at === 0 ? 0 : route.waited[at - 1]!) + begin - arriveAt;
+    let driven = drivenTo;
+    let time = begin + work[job]!;
+    let here = place[job]!;
+    let had = rested;
+    for (let i = at; i < count; i++) {
+      const next = route.jobs[i]!;
+      const leg = drive(here, place[next]!, time);
+      let arrive = time + leg;
+      if (!had && shift.rest && arrive >= shift.rest.from) {
+        arrive += shift.rest.minutes;
+        had = true;
+      }
+      begin = start(s, next, arrive);
+      if (begin === Infinity) return Infinity;
+      driven += leg;
+      waited += begin - arrive;
+      time = begin + work[next]!;
+      here = place[next]!;
+      if (time === route.leave[i] && had === route.restAt <= i) {
+        // A wait has swallowed the detour: from here on the day runs as before.
+        const rest = route.back - route.leave[count - 1]!;
+        const whole = route.driven[count - 1]! + rest - route.driven[i]! + driven;
+        return timeCost(
+          shift,
+          whole,
+          waited + route.waited[count - 1]! - route.waited[i]!,
+          route.back,
+          weights,
+        );
+      }
+    }
+    const home = drive(here, shift.to, time);
+    const back = time + home;
+    return back > hardEnd[s]! ? Infinity : timeCost(shift, driven + home, waited, back, weights);
+  }
+
+  function bestPlace(route: Route, job: number, most: number, blink: () => boolean) {
+    const s = route.shift;
+    if (!may[s]![job] || route.load + loads[job]! > capacity[s]! + 1e-9) return NEVER;
+    const shift = shifts[s]!;
+    const count = route.jobs.length;
+    const there = place[job]!;
+    const extra = own[s]![job]!;
+    const hoursHere = hoursOf[s]![job]!;
+    const lastStart = hoursHere[hoursHere.length - 1]! - work[job]!;
+    // What the route costs now beside the jobs' own: run-ons are compared with it.
+    let timeNow = route.cost;
+    for (let i = 0; i < count; i++) timeNow -= own[s]![route.jobs[i]!]!;
+    let adds = most;
+    let best = -1;
+    for (let at = 0; at <= count; at++) {
+      const from = at === 0 ? shift.from : place[route.jobs[at - 1]!]!;
+      const leaves = at === 0 ? shift.start : route.leave[at - 1]!;
+      if (leaves > lastStart) break;
+      const to = at === count ? shift.to : place[route.jobs[at]!]!;
+      const before = least[from * places + there]! + least[there * places + to]!;
+      const legNow =
+        count === 0
+          ? 0
+          : at === count
+            ? route.back - route.leave[count - 1]!
+            : route.driven[at]! - (at === 0 ? 0 : route.driven[at - 1]!);
+      const bound = weights.drive * (before - legNow) + extra;
+      if (bound >= adds + (plain ? 0 : SLACK)) continue;
+      if (blink()) continue;
+      const leg = drive(from, there, leaves);
+      let arrive = leaves + leg;
+      let rested = shift.rest === undefined || route.restAt < at;
+      if (!rested && arrive >= shift.rest!.from) {
+        arrive += shift.rest!.minutes;
+        rested = true;
+      }
+      const begin = start(s, job, arrive);
+      if (begin === Infinity) continue;
+      const ready = begin + work[job]!;
+      const onward = ready + drive(there, to, ready);
+      if (onward > (at === count ? hardEnd[s]! : route.latest[at]! + 1e-9)) continue;
+      const drivenTo = (at === 0 ? 0 : route.driven[at - 1]!) + leg;
+      const cost = plain ? bound : runOn(route, job, at, arrive, rested, drivenTo) - timeNow + extra;
+      if (cost < adds) {
+        adds = cost;
+        best = at;
+      }
+    }
+    return best < 0 ? NEVER : { adds, at: best };
+  }
+
+  const kinds = new Map<string, number>();
+  const kind = Int32Array.from(shifts, (shift) => {
+    const key = JSON.stringify({ ...shift, id: '', skills: [...(shift.skills ?? [])].sort() });
+    const locked = jobs.some((job) => job.lockedTo === shift.id);
+    const known = locked ? undefined : kinds.get(key);
+    if (known !== undefined) return known;
+    kinds.set(locked ? `${key} ${shift.id}` : key, kinds.size);
+    return kinds.size - 1;
+  });
+  return {
+    problem,
+    weights,
+    allowed: (s, j) => may[s]![j]!,
+    apart: (a, b) => (a < n && b < n ? least[place[a]! * places + place[b]!]! : Infinity),
+    kind,
+    build,
+    bestPlace,
+  };
+}
+
+/** A bound by the least drives may be wrong by this much where drives change through the day, minutes. */
+const SLACK = 6;
