@@ -41,6 +41,9 @@ test('a call about a known unit takes five keys beside its words', async ({ page
   await expect(page.getByLabel('Site', { exact: true }).first()).toBeFocused();
   await page.keyboard.type('dome house');
   await expect(page.getByRole('option').first()).toContainText('Dome House');
+  // Whoever types sees that the rows are those of the words typed; Enter waits for nobody.
+  await expect(page.getByRole('listbox')).toHaveAttribute('aria-busy', 'false');
+  await expect(page.getByRole('option').first()).toHaveAttribute('aria-selected', 'true');
   await press('Enter');
   await expect(complaint(page)).toBeFocused();
   await page.keyboard.type('projection room is warm');

@@ -49,7 +49,11 @@ export function SitePicker({
           {error}
         </p>
       ) : null}
-      <Command.List className="mt-1 max-h-80 overflow-y-auto border border-rule bg-sheet">
+      {/* Rows of earlier words stand back until those of the typed ones are there: Enter takes none of them. */}
+      <Command.List
+        aria-busy={!currentData}
+        className={`mt-1 max-h-80 overflow-y-auto border border-rule bg-sheet ${currentData ? '' : 'opacity-60'}`}
+      >
         {data?.rows.map((site) => (
           <Command.Item
             key={site.id}
