@@ -4,6 +4,7 @@ import { freePort } from '../scripts/lib/run.mjs';
 import { benchSaturation, benchSteadyState } from './core.ts';
 import { benchReading } from './reading.ts';
 import { benchRebuild, fillFleet } from './fleet.ts';
+import { benchInstance, benchTurns, benchWeeks } from './fleets.ts';
 import { benchCallImport, benchImport } from './imports.ts';
 import { benchGuards, benchLoad } from './load.ts';
 import { benchEntryPage } from './page.ts';
@@ -12,6 +13,17 @@ import { benchExact, benchHighs, benchLarge } from './routes.ts';
 import { benchEntry } from './sheet.ts';
 import { printTable, type Row } from './table.ts';
 
+const option = (name: string): string | undefined => {
+  const at = process.argv.indexOf(`--${name}`);
+  return at < 0 ? undefined : process.argv[at + 1];
+};
+const instance = option('instance');
+if (instance !== undefined) {
+  const capacity = Number(option('capacity'));
+  if (!(capacity > 0)) throw new RangeError('--capacity needs a number above zero');
+  benchInstance(instance, capacity, Number(option('seconds') ?? 15));
+  process.exit(0);
+}
 const quick = process.argv.includes('--quick');
 const say = (text: string) => console.log(`bench   ${text}`);
 
@@ -22,6 +34,8 @@ say('routes against the proof …');
 rows.push(benchExact(), await benchHighs());
 say(`25 stops against ten ${quick ? 'short' : '60-second'} runs …`);
 rows.push(await benchLarge(quick));
+say('several crews over ten days …');
+rows.push(benchWeeks(quick), benchTurns());
 
 const postgres = await startThrowawayPostgres({ durable: true });
 try {

@@ -1,5 +1,6 @@
 #!/usr/bin/env node
-// npm run bench: the benchmark table. `-- --quick` shortens the ten long route runs.
+// npm run bench: the benchmark table. `-- --quick` shortens the long route runs; `-- --instance FILE --capacity Q` runs
+// one published routing instance instead.
 import { spawnSync } from 'node:child_process';
 import { needChromium, needNode, needNpmPackages } from './lib/install.mjs';
 import { needPostgres } from './lib/postgres.mjs';
@@ -7,8 +8,11 @@ import { ROOT } from './lib/run.mjs';
 
 needNode();
 await needNpmPackages();
-needPostgres();
-needChromium();
+// An instance of the literature needs neither database nor browser.
+if (!process.argv.includes('--instance')) {
+  needPostgres();
+  needChromium();
+}
 const done = spawnSync(process.execPath, ['--import', 'tsx', 'bench/main.ts', ...process.argv.slice(2)], {
   cwd: ROOT,
   stdio: 'inherit',

@@ -1,4 +1,8 @@
-/** Routing: one crew's day as problem, exact proof, search, and an independent checker. */
+/**
+ * Routing: one crew's day as problem, exact proof, search, and an independent checker; several crews over several days
+ * in fleet/.
+ */
+export * from './fleet/index.ts';
 export * from './travel.ts';
 export * from './problem.ts';
 export { costOf, planOf, returnTime } from './evaluate.ts';

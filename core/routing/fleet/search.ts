@@ -27,11 +27,12 @@ const BLINKS = 0.01;
 /** How often a stretch keeps some jobs in its middle, and how often it keeps one more. */
 const KEEPS = { split: 0.5, more: 0.01 } as const;
 /** Temperature at the start and at the end, as a share of what a job costs on average. */
-const HEAT = { from: 0.5, to: 0.005 } as const;
+const HEAT = { from: 1, to: 0.01 } as const;
 /** As many of the jobs left out are tried again in each turn. */
 const TRIED_AGAIN = 12;
-/** A job looks at so many neighbours. */
+/** A job knows so many neighbours; among many jobs it goes only where one of the nearest already is, or begins a shift. */
 const NEIGHBOURS = 160;
+const [MANY, LOOKS_AT] = [150, 40] as const;
 
 /**
  * Plans several crews over several days by large-neighbourhood search: strings of neighbouring jobs are taken out of
@@ -55,6 +56,7 @@ export function* searchFleet(
   putBack(
     fleet,
     state,
+    near,
     [...jobs.keys()].filter((job) => state.where[job] === -1),
     random,
     true,
@@ -69,7 +71,7 @@ export function* searchFleet(
     const routes = state.routes.slice();
     const where = state.where.slice();
     const taken = takeOut(fleet, state, near, random);
-    putBack(fleet, state, [...taken, ...someLeftOut(state, taken, random)], random, false);
+    putBack(fleet, state, near, [...taken, ...someLeftOut(state, taken, random)], random, false);
     const now = costOf(fleet, state);
     const temperature = heat * HEAT.from * (HEAT.to / HEAT.from) ** share;
     if (now < cost - temperature * Math.log(1 - random())) {
@@ -196,27 +198,43 @@ function someLeftOut(state: State, taken: readonly number[], random: Random): nu
 }
 
 /** Puts jobs back one by one, in an order that changes from turn to turn, each where it adds least. */
-function putBack(fleet: Fleet, state: State, jobs: number[], random: Random, first: boolean): void {
+function putBack(
+  fleet: Fleet,
+  state: State,
+  near: readonly Int32Array[],
+  jobs: number[],
+  random: Random,
+  first: boolean,
+): void {
   const { problem } = fleet;
   sortSomehow(problem, jobs, random, first);
   const blink = first ? () => false : () => random() < BLINKS;
   const emptyTried = new Set<number>();
+  const many = problem.jobs.length > MANY;
   for (const job of jobs) {
     let best = (problem.jobs[job] as FleetProblem['jobs'][number]).leftOut;
     let [bestShift, bestAt] = [-1, -1];
     emptyTried.clear();
+    const close = many && !first ? shiftsNear(state, near[job] as Int32Array) : undefined;
     for (const route of state.routes) {
       if (route.jobs.length === 0) {
         const kind = fleet.kind[route.shift] as number;
         if (emptyTried.has(kind)) continue;
         emptyTried.add(kind);
-      }
+      } else if (close && !close.has(route.shift)) continue;
       if (!fleet.allowed(route.shift, job)) continue;
       const { adds, at } = fleet.bestPlace(route, job, best, blink);
       if (at >= 0) [best, bestShift, bestAt] = [adds, route.shift, at];
     }
     if (bestShift >= 0) place(fleet, state, bestShift, job, bestAt);
   }
+}
+
+/** The shifts that do something near a job. */
+function shiftsNear(state: State, near: Int32Array): Set<number> {
+  const shifts = new Set<number>();
+  for (let i = 1; i < near.length && i <= LOOKS_AT; i++) shifts.add(state.where[near[i] as number] as number);
+  return shifts;
 }
 
 function sortSomehow(

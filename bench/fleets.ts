@@ -1,0 +1,89 @@
+import { readFileSync } from 'node:fs';
+import {
+  classicalProblem,
+  fits,
+  fleetPlanOf,
+  fleetViolations,
+  readClassical,
+  routeOf,
+  searchFleet,
+  type FleetPlan,
+  type FleetProblem,
+} from '#core/routing';
+import { byHand, madeUpWeeks } from '../core/routing/testing/fleets.ts';
+import type { Row } from './table.ts';
+
+const FLEET = { jobs: 400, crews: 12, days: 10, side: 90 } as const;
+
+/** Searches for so long, and what it finds is checked. @throws Error when the checker refuses the plan */
+function searched(problem: FleetProblem, ms: number, seed = 1): { plan: FleetPlan; turns: number } {
+  const began = performance.now();
+  const run = searchFleet(problem, { seed, turns: Infinity });
+  for (let turns = 0; ;) {
+    const step = run.next((performance.now() - began) / ms);
+    if (step.done) {
+      const wrong = fleetViolations(problem, step.value);
+      if (wrong.length > 0) throw new Error(`the checker refuses the plan: ${wrong[0]}`);
+      return { plan: step.value, turns };
+    }
+    turns = step.value.turns;
+  }
+}
+
+/** 400 jobs, 12 crews, 10 days against the careful person's way: due dates, then the nearest next. */
+export function benchWeeks(quick: boolean): Row {
+  const problem = madeUpWeeks(4, FLEET);
+  const hand = fleetPlanOf(
+    problem,
+    byHand(problem, (shift, order) => routeOf(problem, shift, order) !== undefined, fits),
+  );
+  const ms = quick ? 10_000 : 29_000;
+  const began = performance.now();
+  const { plan } = searched(problem, ms);
+  const took = (performance.now() - began) / 1000;
+  const saved = 1 - plan.driveMinutes / hand.driveMinutes;
+  return {
+    what: `${FLEET.jobs} jobs, ${FLEET.crews} crews, ${FLEET.days} days in ${took.toFixed(0)} s`,
+    figure: `${(saved * 100).toFixed(0)} % less driving, ${plan.leftOut.length} left out`,
+    yardstick: `by due date and nearest next: ${Math.round(hand.driveMinutes)} min, ${hand.leftOut.length} left out`,
+    wanted: '≥ 15 % less, ≤ 30 s',
+    met: saved >= 0.15 && took <= 30 && plan.leftOut.length <= hand.leftOut.length,
+  };
+}
+
+/** What one turn of the search costs as there is more to plan. */
+export function benchTurns(): Row {
+  const sizes = [100, 400, 1600];
+  const each = sizes.map((jobs) => {
+    const problem = madeUpWeeks(6, { jobs, crews: Math.max(3, Math.round(jobs / 33)), days: 10, side: 90 });
+    const ms = 4000;
+    const began = performance.now();
+    const { turns } = searched(problem, ms);
+    return (performance.now() - began) / Math.max(1, turns);
+  });
+  return {
+    what: `one turn of the search, ${sizes.join(', ')} jobs`,
+    figure: `${each.map((ms) => ms.toFixed(2)).join(', ')} ms`,
+    yardstick: `for each job ${each.map((ms, i) => ((1000 * ms) / (sizes[i] as number)).toFixed(1)).join(', ')} µs`,
+    wanted: 'shown',
+    met: true,
+  };
+}
+
+/**
+ * Runs a published instance of vehicle routing with time windows through the same search and prints its distance, vehicles
+ * and seconds.
+ */
+export function benchInstance(file: string, capacity: number, seconds: number): void {
+  const problem = classicalProblem(readClassical(readFileSync(file, 'utf8')), capacity);
+  const began = performance.now();
+  const { plan } = searched(problem, seconds * 1000);
+  const vehicles = plan.routes.filter((route) => route.stops.length > 0).length;
+  if (plan.leftOut.length > 0)
+    console.log(
+      `${plan.leftOut.length} customers cannot be served: ${plan.leftOut[0]?.jobId}, ${plan.leftOut[0]?.why}`,
+    );
+  console.log(
+    `distance ${plan.driveMinutes.toFixed(2)}  vehicles ${vehicles}  seconds ${((performance.now() - began) / 1000).toFixed(1)}`,
+  );
+}
