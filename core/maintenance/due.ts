@@ -116,15 +116,19 @@ function byWindow(
   return { dueOn: to, lateDays, reason: because('season', params) };
 }
 
+/** What is late already is worth more than any day full of work that is not, minutes. */
+const LATE_FIRST = 2880;
+
 /**
  * What leaving a stop out of the day costs, in minutes of the crew's day: the work itself and two hours, so
- * that nothing that fits is left out to save a drive; and more for every task and every day it is late [our
- * choice].
+ * that nothing that fits is left out to save a drive; more for every task and every day it is late; and what is
+ * late at all comes before what is not [our choice].
  *
  * @param minutes time on site
  */
 export function postponementCost(due: readonly Pick<DueTask, 'lateDays'>[], minutes: number): number {
-  return minutes + 120 + due.reduce((sum, task) => sum + 10 + 3 * Math.min(task.lateDays, 60), 0);
+  const late = due.some((task) => task.lateDays > 0) ? LATE_FIRST : 0;
+  return minutes + 120 + late + due.reduce((sum, task) => sum + 10 + 3 * Math.min(task.lateDays, 60), 0);
 }
 
 /**

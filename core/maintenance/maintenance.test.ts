@@ -94,6 +94,14 @@ describe('what is due', () => {
     expect(postponementCost([{ lateDays: 900 }], 60)).toBe(postponementCost([{ lateDays: 60 }], 60));
     expect(postponementCost([{ lateDays: 0 }], 300)).toBeGreaterThan(300 + 100);
   });
+
+  it('what is late comes before what is not, however much more there is of that', () => {
+    const early = Array.from({ length: 30 }, () => ({ lateDays: 0 }));
+    // Two sites that are not late yet, both a full day's work, against one that is a day late.
+    expect(postponementCost([{ lateDays: 1 }], 60) - 60).toBeGreaterThan(
+      2 * (postponementCost(early, 480) - 480),
+    );
+  });
 });
 
 describe('the days of the agreement', () => {

@@ -69,19 +69,27 @@ export function planOf(problem: RoutingProblem, order: readonly number[], qualit
 }
 
 /** Why a stop is not in the day, in words a dispatcher can act on. */
-function whyNot(problem: RoutingProblem, order: readonly number[], index: number): string {
+function whyNot(given: RoutingProblem, order: readonly number[], index: number): string {
+  // Hours of the whole day are no opening hours: nobody knows any, and they keep nothing out.
+  const problem: RoutingProblem = {
+    ...given,
+    stops: given.stops.map((one) => (isOpenAllDay(one) ? { ...one, windows: [[0, Infinity]] } : one)),
+  };
   const stop = problem.stops[index] as RoutingProblem['stops'][number];
   const { shift } = problem;
   if (stop.windows.length === 0) return 'closed on this day';
+  if (stop.serviceMinutes > shift.end - shift.start)
+    return `needs ${durationText(stop.serviceMinutes)} on site, more than the whole shift`;
   if (!stop.windows.some(([open, close]) => close - open >= stop.serviceMinutes)) {
     return `needs ${durationText(stop.serviceMinutes)} on site, longer than it is open`;
   }
   const alone = returnTime(problem, [index]);
   if (alone === Infinity) {
-    const long = returnTime({ ...problem, shift: { start: shift.start, end: 1440 } }, [index]);
-    return long === Infinity
-      ? 'its opening hours leave no time for it inside the shift'
-      : `even alone it ends at ${clockText(long)}, after the shift ends at ${clockText(shift.end)}`;
+    const long = returnTime({ ...problem, shift: { start: shift.start, end: 1e6 } }, [index]);
+    if (long === Infinity) return 'its opening hours leave no time for it inside the shift';
+    return long < 1440
+      ? `even alone it ends at ${clockText(long)}, after the shift ends at ${clockText(shift.end)}`
+      : 'even alone it runs past midnight, with the drive there and back';
   }
   const longer: RoutingProblem = { ...problem, shift: { start: shift.start, end: 1e6 } };
   let best = Infinity;
@@ -94,3 +102,6 @@ function whyNot(problem: RoutingProblem, order: readonly number[], index: number
   if (best <= shift.end) return 'costs more of the day than it is worth now';
   return `the day would run ${durationText(Math.max(1, best - shift.end))} past the end of the shift`;
 }
+
+const isOpenAllDay = ({ windows }: RoutingProblem['stops'][number]): boolean =>
+  windows.some(([open, close]) => open <= 0 && close >= 1440);

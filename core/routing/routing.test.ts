@@ -214,3 +214,45 @@ describe('what does not fit says why', () => {
     ).toThrow(/does not fit/);
   });
 });
+
+describe('why a stop is left out', () => {
+  const travel = travelTable([0], [[0, 20, 20, 20, 0, 20, 20, 20, 0]], 3);
+  const stop = (id: string, penalty: number): RoutingProblem['stops'][number] => ({
+    id,
+    name: id,
+    serviceMinutes: 300,
+    windows: [[0, 1440]],
+    penalty,
+  });
+
+  it('speaks of no opening hours where nobody knows any', () => {
+    const plan = exactPlan({
+      shift: { start: 420, end: 900 },
+      stops: [stop('first', 900), stop('second', 800)],
+      travel,
+    });
+    expect(plan.unserved).toHaveLength(1);
+    expect(plan.unserved[0]?.why).not.toMatch(/opening hours/);
+    expect(plan.unserved[0]?.why).toBe('the day would run 3 h past the end of the shift');
+  });
+
+  it('and not where the day alone would run past midnight', () => {
+    const long = { ...stop('long', 900), serviceMinutes: 400 };
+    const plan = exactPlan({
+      shift: { start: 900, end: 1350 },
+      stops: [long, { ...long, id: 'other', name: 'other', penalty: 700 }],
+      travel,
+    });
+    expect(plan.unserved[0]?.why).toMatch(/^the day would run [\d h min]+ past the end of the shift$/);
+  });
+
+  it('a site that takes longer than the whole shift says so', () => {
+    const [first] = [stop('long', 5000)];
+    const plan = exactPlan({
+      shift: { start: 420, end: 900 },
+      stops: [{ ...first, serviceMinutes: 1665 }],
+      travel: travelTable([0], [[0, 20, 20, 0]], 2),
+    });
+    expect(plan.unserved[0]?.why).toBe('needs 27 h 45 min on site, more than the whole shift');
+  });
+});
