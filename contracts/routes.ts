@@ -75,6 +75,17 @@ export interface DueTaskView {
 }
 
 /** A season of a unit that went by undone. */
+/** Work that is late and stands on a plan: planned, and not done. */
+export interface LatePlanned {
+  readonly siteId: string;
+  readonly site: string;
+  readonly customer: string;
+  readonly plannedOn: string | null;
+  readonly crew: string | null;
+  readonly units: number;
+  readonly lateDays: number;
+}
+
 export interface MissedSeason extends DueTaskView {
   readonly unitId: string;
   readonly tag: string;

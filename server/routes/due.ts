@@ -4,10 +4,10 @@ import { dueTasks, type DueTask } from '#core/maintenance';
 import { addDays, type PlainDate } from '#core/time';
 import { conditionStanding } from '#core/conditions';
 import type { ConditionKind, UnitKind, UnitStatus } from '#core/vocabulary';
-import type { DueSite, MissedSeason } from '#contracts/routes';
+import type { DueSite, LatePlanned, MissedSeason } from '#contracts/routes';
 import { agreedOn } from '../agreements/queries.ts';
 import type { Database } from '../db/connect.ts';
-import { LEFT_BY_SITE, OPEN_CALLS_BY_SITE, UNITS_IN_SERVICE } from './due.sql.ts';
+import { LEFT_BY_SITE, OPEN_CALLS_BY_SITE, UNITS_IN_SERVICE, UNITS_ON_THEIR_WAY } from './due.sql.ts';
 
 /**
  * Minutes on a site before and after the work itself: parking, keys, ladder, signing off [common practice,
@@ -41,9 +41,13 @@ interface Asked {
   readonly transaction?: Transaction | undefined;
 }
 
-/** Units whose work is not on its way already, each with what is due on it as it was agreed. */
-async function dueByUnit(db: Database, { today, asOf, days, siteIds, transaction }: Asked) {
-  const units = await db.rows<UnitRecord>(UNITS_IN_SERVICE, [siteIds ?? null, today], transaction);
+/** Units with what is due on them as it was agreed; those whose work is not on its way already, unless others are asked for. */
+async function dueByUnit<U extends UnitRecord = UnitRecord>(
+  db: Database,
+  { today, asOf, days, siteIds, transaction }: Asked,
+  which = UNITS_IN_SERVICE,
+) {
+  const units = await db.rows<U>(which, [siteIds ?? null, today], transaction);
   const agreed = await agreedOn(db, asOf, { soon: addDays(asOf, days), transaction });
   const due = units.map((unit) => {
     const maintenance = agreed.maintenance({ ...unit, unitId: unit.id });
@@ -60,12 +64,22 @@ const taskView = ({ task, dueOn, lateDays, reason }: DueTask) => ({
   reason,
 });
 
+/** What is due at a site, with the tasks of each unit as they are planned from. */
+export interface DueWork extends DueSite {
+  readonly dueTasks: readonly DueTask[];
+  readonly dueUnits: readonly {
+    readonly unitId: string;
+    readonly tag: string;
+    readonly tasks: readonly DueTask[];
+  }[];
+}
+
 /**
  * What is due by site, the latest first. Units whose work stands on a plan of today or later, or is under
  * way, are left out: it is on its way, whichever day is asked about. Seasons that went by undone wait for
  * somebody to decide and are planned by nobody.
  */
-export async function dueSites(db: Database, asked: Asked): Promise<(DueSite & { dueTasks: DueTask[] })[]> {
+export async function dueSites(db: Database, asked: Asked): Promise<DueWork[]> {
   const { due, agreed } = await dueByUnit(db, asked);
   const { asOf, transaction } = asked;
   const waiting = await db.rows<{ siteId: string; calls: number }>(OPEN_CALLS_BY_SITE, [], transaction);
@@ -109,6 +123,7 @@ export async function dueSites(db: Database, asked: Asked): Promise<(DueSite & {
         })),
         openCalls: callsAt.get(siteId) ?? 0,
         dueTasks: tasks,
+        dueUnits: own.map(({ unit, due: ownTasks }) => ({ unitId: unit.id, tag: unit.tag, tasks: ownTasks })),
       },
     ];
   });
@@ -136,4 +151,21 @@ export async function missedSeasons(db: Database, today: PlainDate): Promise<Mis
       ),
     )
     .sort((a, b) => (a.site < b.site ? -1 : a.site > b.site ? 1 : a.tag < b.tag ? -1 : 1));
+}
+
+/** Sites with work that is late and stands on a plan: planned is not done. The latest first. */
+export async function latePlanned(db: Database, today: PlainDate): Promise<LatePlanned[]> {
+  type Planned = UnitRecord & { readonly plannedOn: PlainDate | null; readonly crew: string | null };
+  const { due } = await dueByUnit<Planned>(db, { today, asOf: today, days: 0 }, UNITS_ON_THEIR_WAY);
+  const late = due.flatMap(({ unit, due: all }) => {
+    const lateDays = Math.max(0, ...all.filter((task) => !task.missed).map((task) => task.lateDays));
+    return lateDays > 0 ? [{ unit, lateDays }] : [];
+  });
+  return [...groupBy(late, ({ unit }) => `${unit.siteId} ${unit.plannedOn} ${unit.crew}`).values()]
+    .map((own) => {
+      const { siteId, site, customer, plannedOn, crew } = (own[0] as (typeof own)[number]).unit;
+      const lateDays = Math.max(...own.map((one) => one.lateDays));
+      return { siteId, site, customer, plannedOn, crew, units: own.length, lateDays };
+    })
+    .sort((a, b) => b.lateDays - a.lateDays || (a.site < b.site ? -1 : 1));
 }

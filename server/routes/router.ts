@@ -6,7 +6,7 @@ import { Reply, type Route } from '../http/routes.ts';
 import { todayIn } from '../http/clock.ts';
 import { companyNow, companyToday } from '../settings/service.ts';
 import { refreshStale } from '../units/summary.ts';
-import { dueSites, missedSeasons } from './due.ts';
+import { dueSites, latePlanned, missedSeasons } from './due.ts';
 import { routeCalendar, routeTrack } from './files.ts';
 import { cancelRoute, routeRecord, routeRows, routingProblemFor, saveRoute } from './service.ts';
 
@@ -19,7 +19,18 @@ export const routeRoutes: readonly Route[] = [
       const { days } = parse(dueQuery, query);
       const today = todayIn(clock, (await companyNow(db)).timeZone);
       await refreshStale(db, clock, today);
-      return (await dueSites(db, { today, asOf: today, days })).map(({ dueTasks: _tasks, ...site }) => site);
+      const sites = await dueSites(db, { today, asOf: today, days });
+      return sites.map(({ dueTasks: _tasks, dueUnits: _units, ...site }) => site);
+    },
+  },
+  {
+    method: 'get',
+    path: '/api/routes/late-planned',
+    action: 'read',
+    handle: async ({ db, clock }) => {
+      const today = await companyToday({ db, clock });
+      await refreshStale(db, clock, today);
+      return latePlanned(db, today);
     },
   },
   {

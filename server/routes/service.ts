@@ -1,6 +1,6 @@
 import type { Transaction } from 'sequelize';
 import { postponementCost } from '#core/maintenance';
-import { violationsOf, type Plan, type RoutingProblem } from '#core/routing';
+import { driveMinutes, violationsOf, type Plan, type RoutingProblem } from '#core/routing';
 import { plural } from '#core/reasons';
 import { dayWords, durationText, minutesOfDay, weekday } from '#core/time';
 import type { NewRoute, ProblemBody, ProblemView, RoutePage, RouteRow } from '#contracts/routes';
@@ -25,7 +25,7 @@ import { firstTime } from '../http/once.ts';
 import { writeLog } from '../http/log.ts';
 import { invalid, notFound, Problem } from '../http/problem.ts';
 import { companyNow } from '../settings/service.ts';
-import { dueSites, SITE_MINUTES } from './due.ts';
+import { dueSites, SITE_MINUTES, type DueWork } from './due.ts';
 
 type Needs = Pick<Dependencies, 'db' | 'clock' | 'driveTimes'>;
 
@@ -102,15 +102,34 @@ export async function routingProblemFor(
   else if (!driveTimes.knowsTraffic)
     notes.push('The routing engine knows no traffic: its drive times are stretched by the usual rush hours.');
   const travel = await driveTimes.table([crew.start, ...chosen.map((c) => c.position)], body.day);
+  const { shift } = crew.day;
+  const parts = chosen.map(({ site, work }, i) => {
+    const windows = windowsOf(site.openingHours, body.day);
+    const away = driveMinutes(travel, 0, i + 1, shift.start) + driveMinutes(travel, i + 1, 0, shift.end);
+    const open = Math.max(
+      0,
+      ...windows.map(([from, to]) => Math.min(to, shift.end) - Math.max(from, shift.start)),
+    );
+    const part = partFor(work, Math.min(open, shift.end - shift.start - away), hands);
+    if (part.units.length < work.dueUnits.length)
+      notes.push(
+        `${site.name}: ${durationText(onSite(work.minutes, hands))} of work is due, more than a day holds. ` +
+          `${part.units.length} of ${plural(work.dueUnits.length, 'unit')} are planned, the rest stays due.`,
+      );
+    return { site, windows, ...part };
+  });
   return {
     problem: {
-      shift: crew.day.shift,
-      stops: chosen.map(({ site, work }) => ({
+      shift,
+      stops: parts.map(({ site, windows, units, minutes }) => ({
         id: site.id,
         name: site.name,
-        serviceMinutes: onSite(work.minutes, hands),
-        windows: windowsOf(site.openingHours, body.day),
-        penalty: postponementCost(work.dueTasks, onSite(work.minutes, hands)),
+        serviceMinutes: minutes,
+        windows,
+        penalty: postponementCost(
+          units.flatMap((unit) => unit.tasks),
+          minutes,
+        ),
       })),
       travel: {
         samples: [...travel.samples],
@@ -121,15 +140,38 @@ export async function routingProblemFor(
     },
     left,
     notes,
-    work: chosen.map(({ site, work }) => ({
+    work: parts.map(({ site, units }) => ({
       siteId: site.id,
-      units: work.units.map((u) => ({
-        unitId: u.unitId,
-        tag: u.tag,
-        tasks: u.tasks.map(({ key, title }) => ({ key, title })),
+      units: units.map(({ unitId, tag, tasks }) => ({
+        unitId,
+        tag,
+        tasks: tasks.map(({ task: { key, title } }) => ({ key, title })),
       })),
     })),
   };
+}
+
+/**
+ * As much of a site's work as fits into a stretch of a day, the latest first; all of it where that fits or where not
+ * even one unit would.
+ */
+function partFor(
+  work: DueWork,
+  room: number,
+  hands: number,
+): { units: DueWork['dueUnits']; minutes: number } {
+  const all = { units: work.dueUnits, minutes: onSite(work.minutes, hands) };
+  if (all.minutes <= room) return all;
+  const lateOf = (unit: DueWork['dueUnits'][number]) => Math.max(...unit.tasks.map((task) => task.lateDays));
+  const units: DueWork['dueUnits'][number][] = [];
+  let minutes = SITE_MINUTES;
+  for (const unit of [...work.dueUnits].sort((a, b) => lateOf(b) - lateOf(a))) {
+    const own = unit.tasks.reduce((sum, task) => sum + task.minutes, 0);
+    if (onSite(minutes + own, hands) > room) continue;
+    units.push(unit);
+    minutes += own;
+  }
+  return units.length === 0 ? all : { units, minutes: onSite(minutes, hands) };
 }
 
 /** Work is shared by the crew; getting in and out is not. */

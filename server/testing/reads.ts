@@ -196,6 +196,12 @@ export const READS: readonly Read[] = [
     row: dueUnit,
   },
   {
+    name: 'units whose maintenance is on its way',
+    sql: due.UNITS_ON_THEIR_WAY,
+    asked: (held) => [[null, held.today]],
+    row: dueUnit.extend({ plannedOn: day.nullable(), crew: text.nullable() }),
+  },
+  {
     name: 'open calls by site',
     sql: due.OPEN_CALLS_BY_SITE,
     asked: once(),

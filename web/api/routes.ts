@@ -1,10 +1,19 @@
 import type { FeatureCollection, LineString } from 'geojson';
-import type { DueSite, NewRoute, ProblemBody, ProblemView, RoutePage, RouteRow } from '#contracts/routes';
+import type {
+  DueSite,
+  LatePlanned,
+  NewRoute,
+  ProblemBody,
+  ProblemView,
+  RoutePage,
+  RouteRow,
+} from '#contracts/routes';
 import { api } from './base.ts';
 import { affected, list, one } from './tags.ts';
 
 export const {
   useDueSitesQuery,
+  useLatePlannedQuery,
   useRoutesQuery,
   useRouteQuery,
   useRoutingProblemMutation,
@@ -17,6 +26,11 @@ export const {
     dueSites: build.query<DueSite[], number>({
       query: (days) => ({ url: '/routes/due', params: { days } }),
       providesTags: list('route', 'unit'),
+    }),
+    /** Late work that stands on a plan: planned, and not done. */
+    latePlanned: build.query<LatePlanned[], void>({
+      query: () => '/routes/late-planned',
+      providesTags: list('route', 'unit', 'visit'),
     }),
     routes: build.query<RouteRow[], void>({ query: () => '/routes', providesTags: list('route') }),
     route: build.query<RoutePage, string>({

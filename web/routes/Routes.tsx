@@ -9,6 +9,7 @@ import type { DueSite, ProblemView } from '#contracts/routes';
 import { useCrewsQuery } from '../api/crews.ts';
 import {
   useDueSitesQuery,
+  useLatePlannedQuery,
   useRoutesQuery,
   useRoutingProblemMutation,
   useSaveRouteMutation,
@@ -65,6 +66,7 @@ export default function Routes() {
   const { today, can } = useWho();
   const navigate = useNavigate();
   const due = useDueSitesQuery(HORIZON);
+  const latePlanned = useLatePlannedQuery();
   const routes = useRoutesQuery();
   const [askProblem] = useRoutingProblemMutation();
   const [save, saving] = useSaveRouteMutation();
@@ -154,12 +156,18 @@ export default function Routes() {
     }
   }
 
+  // Planned is not done: what is late and on a plan is late until somebody has been there.
+  const onPlan = new Set(latePlanned.data?.map((row) => row.siteId)).size;
+  const waiting =
+    onPlan > 0
+      ? ` ${plural(onPlan, 'late site')} ${onPlan === 1 ? 'is' : 'are'} on a plan and not done yet.`
+      : '';
   const sentence = plan
     ? `${crew?.name}, ${dayText(day)}: ${plan.stops.length} of ${chosen.length} sites, back at ${clockText(plan.returnAt)}, ${onTheRoad(plan.driveMinutes, solving?.view.problem.travel.estimated)}${plan.quality === 'proved best' ? ' (proved best)' : ''}.`
     : due.data
       ? sites.length === 0
-        ? 'Nothing is due in the next two weeks.'
-        : `${sites.length} sites are due in the next two weeks${late > 0 ? `, ${late} of them late` : ''}.`
+        ? `Nothing ${onPlan > 0 ? 'more ' : ''}is due in the next two weeks.${waiting}`
+        : `${plural(sites.length, 'site')} ${sites.length === 1 ? 'is' : 'are'} due in the next two weeks${late > 0 ? `, ${late} of them late` : ''}.${waiting}`
       : 'What is due in the next two weeks';
 
   return (

@@ -7,7 +7,7 @@ import type { CallRow } from '#contracts/calls';
 import type { VisitRow } from '#contracts/visits';
 import { useCallsQuery, useLazyCallsQuery } from '../api/calls.ts';
 import { useConditionsQuery } from '../api/conditions.ts';
-import { useDueSitesQuery } from '../api/routes.ts';
+import { useDueSitesQuery, useLatePlannedQuery } from '../api/routes.ts';
 import { useVisitsQuery } from '../api/visits.ts';
 import { useWatchQuery } from '../api/watch.ts';
 import { useKept } from '../state/kept.ts';
@@ -48,6 +48,7 @@ function Desk() {
   const visits = useVisitsQuery({});
   const watch = useWatchQuery({ q: '', offset: 0 });
   const due = useDueSitesQuery(14);
+  const planned = useLatePlannedQuery();
   const left = useConditionsQuery({ q: '', sort: 'hazard', overdue: 'only', offset: 0, limit: 3 });
   const late = (due.data ?? []).filter((site) => site.lateDays > 0);
   const rows = calls.data?.rows ?? [];
@@ -218,7 +219,11 @@ function Desk() {
             </Link>
           }
         >
-          {due.data && late.length === 0 ? <Empty>Nothing is late.</Empty> : null}
+          {due.data && planned.data && late.length === 0 ? (
+            <Empty>
+              {planned.data.length === 0 ? 'Nothing is late.' : 'Nothing is late that is not on a plan.'}
+            </Empty>
+          ) : null}
           <ul className="divide-y divide-rule">
             {late.slice(0, 5).map((site) => (
               <li key={site.siteId} className="flex flex-wrap gap-x-3 py-1.5">
@@ -235,6 +240,33 @@ function Desk() {
               </li>
             ))}
           </ul>
+          {planned.data && planned.data.length > 0 ? (
+            <>
+              <h3 className="mt-3 border-t border-rule pt-2 font-semibold">Late, planned, not done yet</h3>
+              <ul className="divide-y divide-rule">
+                {planned.data.slice(0, 5).map((row) => (
+                  <li
+                    key={`${row.siteId} ${row.plannedOn} ${row.crew}`}
+                    className="flex flex-wrap gap-x-3 py-1.5"
+                  >
+                    <Link
+                      to={`/sites/${row.siteId}`}
+                      className="font-semibold text-copper underline underline-offset-4"
+                    >
+                      {row.site}
+                    </Link>
+                    <span className="text-soft">
+                      {row.crew ?? 'somebody'}
+                      {row.plannedOn ? `, ${day(row.plannedOn)}` : ''}
+                    </span>
+                    <span className="ml-auto">
+                      {plural(row.units, 'unit')}, {plural(row.lateDays, 'day')} late
+                    </span>
+                  </li>
+                ))}
+              </ul>
+            </>
+          ) : null}
         </Panel>
       </div>
     </Screen>
