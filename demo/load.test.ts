@@ -143,6 +143,14 @@ describe('a raw read', () => {
   let held: Held;
   const SOME = 400;
   beforeAll(async () => {
+    // The demo has no route ahead: one round of maintenance is put on a plan.
+    await server.db.run(
+      `update calls set state = 'planned', scheduled_on = $1, completed_at = null
+       where id = (
+         select k.id from calls k join units u on u.id = k.unit_id
+         where k.kind = 'maintenance' and u.status = 'in service' order by k.id limit 1)`,
+      [TODAY],
+    );
     const ids = async (model: { findAll(options: object): Promise<object[]> }) =>
       (await model.findAll({ attributes: ['id'], order: ['id'], raw: true })).map(
         (row) => (row as { id: string }).id,

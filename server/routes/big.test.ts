@@ -102,3 +102,58 @@ it('what is late and planned is said to be planned, never to be nothing', async 
   expect(late[0]?.lateDays).toBeGreaterThan(20);
   expect(late[0]?.units).toBeLessThan(24);
 });
+
+it('a call that somebody gave the crew for the day takes its time on the route, and no second visit', async () => {
+  const [customerId, other] = [randomUUID(), randomUUID()];
+  await agent.post('/api/customers').send({ id: customerId, name: 'Tidewatch Planetarium' }).expect(201);
+  await agent
+    .post('/api/sites')
+    .send({
+      id: other,
+      customerId,
+      name: 'Dome House',
+      lat: 41.24,
+      lon: -66.48,
+      openingHours: null,
+      access: '',
+    })
+    .expect(201);
+  const before = exactPlan((await ask()).problem);
+  await agent
+    .post('/api/calls')
+    .send({
+      id: randomUUID(),
+      siteId: other,
+      unitId: null,
+      complaint: 'projection room is warm',
+      priority: 'today',
+      receivedAt: '2026-06-03T12:00:00Z',
+      crewId: server.crewId,
+      scheduledOn: DAY,
+      // Ten in the morning there.
+      promisedAt: '2026-06-10T14:00:00Z',
+    })
+    .expect(201);
+  const { problem, notes } = await ask();
+  expect(problem.stops.map((stop) => stop.name)).toEqual(['Main Depot', 'Dome House']);
+  expect(notes.join()).toContain('Dome House: 1 call on this day; 1 h 30 min are kept for it.');
+  // Work begins by what was promised, an hour and a half before the end of what is kept for it.
+  expect(problem.stops[1]?.windows).toEqual([[0, 690]]);
+  const plan = exactPlan(problem);
+  // The depot fills the day alone; the call, for which somebody waits, is what stays.
+  expect(before.stops).toHaveLength(1);
+  expect(plan.stops.map((stop) => stop.stopId)).toContain(other);
+  const id = randomUUID();
+  await agent
+    .post('/api/routes')
+    .send({ id, day: DAY, crewId: server.crewId, siteIds: [siteId], plan })
+    .expect(201);
+  const { body: visits } = await agent.get(`/api/visits?day=${DAY}&crewId=${server.crewId}`).expect(200);
+  const there = (visits as { id: string; siteId: string }[]).filter((visit) => visit.siteId === other);
+  expect(there).toHaveLength(1);
+  const { body: route } = await agent.get(`/api/routes/${id}`).expect(200);
+  const stop = (route as { stops: { siteId: string; visitId: string }[] }).stops.find(
+    (s) => s.siteId === other,
+  );
+  expect(stop?.visitId).toBe(there[0]?.id);
+});

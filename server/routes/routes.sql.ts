@@ -22,10 +22,35 @@ select
   s.access,
   s.lat,
   s.lon,
-  (select v.id from visits v
-   where v.route_id = $2 and v.site_id = s.id and v.cancelled_at is null limit 1) as "visitId"
+  (select v.id
+   from visits v
+     join routes r on r.id = $2
+   where v.site_id = s.id and v.cancelled_at is null
+     and (v.route_id = r.id or (v.crew_id = r.crew_id and v.planned_for = r.day))
+   order by v.route_id = r.id desc nulls last
+   limit 1) as "visitId"
 from sites s join customers c on c.id = s.customer_id
 where s.id = any($1::uuid[])`;
+
+/**
+ * Sites where the crew $1 is to be on the day $2 for calls that somebody gave it, outside of any route: how many, and by
+ * when somebody was promised to be there.
+ */
+export const CALLS_OF_CREW_DAY = `
+select
+  v.site_id as "siteId",
+  count(distinct k.id)::int as calls,
+  min(k.promised_at) as "promisedAt"
+from visits v
+  join visit_calls vc on vc.visit_id = v.id
+  join calls k on k.id = vc.call_id
+where v.crew_id = $1
+  and v.planned_for = $2::date
+  and v.route_id is null
+  and v.cancelled_at is null
+  and k.state = 'planned'
+group by v.site_id
+order by v.site_id`;
 
 export const CALLS_OF_ROUTE = `
 select distinct k.id, k.unit_id as "unitId"

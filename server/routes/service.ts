@@ -2,7 +2,7 @@ import type { Transaction } from 'sequelize';
 import { postponementCost } from '#core/maintenance';
 import { driveMinutes, violationsOf, type Plan, type RoutingProblem } from '#core/routing';
 import { plural } from '#core/reasons';
-import { dayWords, durationText, minutesOfDay, weekday } from '#core/time';
+import { dayWords, durationText, localDate, localMinutes, minutesOfDay, weekday } from '#core/time';
 import type { NewRoute, ProblemBody, ProblemView, RoutePage, RouteRow } from '#contracts/routes';
 import type { OpeningHours } from '#contracts/sites';
 import type { Dependencies } from '../dependencies.ts';
@@ -15,6 +15,7 @@ import { withLocked } from '../sheet/lock.ts';
 import { todayIn } from '../http/clock.ts';
 import { MISSED, PLANNED_ELSEWHERE } from './due.sql.ts';
 import {
+  CALLS_OF_CREW_DAY,
   CALLS_OF_ROUTE,
   CANCEL_UNUSED_VISITS,
   RESTORE_VISITS,
@@ -61,40 +62,8 @@ export async function routingProblemFor(
       { path: 'crewId', message: `nobody has said where ${crew.name} starts; put the yard on the map` },
     ]);
   const { timeZone } = await companyNow(db);
-  const due = await dueSites(db, {
-    today: todayIn(clock, timeZone),
-    asOf: body.day,
-    days: HORIZON_DAYS,
-    siteIds: body.siteIds,
-  });
-  const sites = await db.models.Site.findAll({ where: { id: body.siteIds } });
-  const hands = crew.day.present.length;
-  const left: { siteId: string; site: string; why: string }[] = [];
   const notes: string[] = [];
-  const chosen = body.siteIds.flatMap((siteId) => {
-    const site = sites.find((s) => s.id === siteId);
-    const work = due.find((d) => d.siteId === siteId);
-    if (!site) throw invalid([{ path: 'siteIds', message: 'one of the sites does not exist' }]);
-    if (!work)
-      left.push({ siteId, site: site.name, why: 'nothing is due there, or it is already on a route' });
-    else if (site.lat === null || site.lon === null)
-      left.push({
-        siteId,
-        site: site.name,
-        why: 'its position is not known; put latitude and longitude on the site page',
-      });
-    else {
-      if (site.openingHours === null)
-        notes.push(`Opening hours of ${site.name} are not known; taken as open all day.`);
-      if (work.minutesAllowed !== null && work.minutes > work.minutesAllowed)
-        notes.push(
-          `${site.name}: ${durationText(work.minutes)} of work is due; the agreement allows ` +
-            `${durationText(work.minutesAllowed)} a visit.`,
-        );
-      return [{ site, work, position: { lat: site.lat, lon: site.lon } }];
-    }
-    return [];
-  });
+  const { chosen, left } = await toDo({ db, clock }, body, timeZone, notes);
   if (driveTimes.estimates)
     notes.push(
       'Drive times are estimates from straight lines: no routing engine is set up. Leave room for rivers and hills.',
@@ -103,33 +72,46 @@ export async function routingProblemFor(
     notes.push('The routing engine knows no traffic: its drive times are stretched by the usual rush hours.');
   const travel = await driveTimes.table([crew.start, ...chosen.map((c) => c.position)], body.day);
   const { shift } = crew.day;
-  const parts = chosen.map(({ site, work }, i) => {
+  const hands = crew.day.present.length;
+  const parts = chosen.map(({ site, work, calls }, i) => {
     const windows = windowsOf(site.openingHours, body.day);
+    const forCalls = calls ? SITE_MINUTES + CALL_MINUTES * calls.calls : 0;
     const away = driveMinutes(travel, 0, i + 1, shift.start) + driveMinutes(travel, i + 1, 0, shift.end);
     const open = Math.max(
       0,
       ...windows.map(([from, to]) => Math.min(to, shift.end) - Math.max(from, shift.start)),
     );
-    const part = partFor(work, Math.min(open, shift.end - shift.start - away), hands);
-    if (part.units.length < work.dueUnits.length)
+    const room = Math.min(open, shift.end - shift.start - away) - forCalls;
+    const part = work ? partFor(work, room, hands) : { units: [], minutes: 0 };
+    if (work && part.units.length < work.dueUnits.length)
       notes.push(
         `${site.name}: ${durationText(onSite(work.minutes, hands))} of work is due, more than a day holds. ` +
           `${part.units.length} of ${plural(work.dueUnits.length, 'unit')} are planned, the rest stays due.`,
       );
-    return { site, windows, ...part };
+    const minutes = part.minutes + forCalls;
+    return {
+      site,
+      units: part.units,
+      minutes,
+      windows: promisedBy(windows, calls?.promisedAt ?? null, minutes, body.day, timeZone),
+      // Somebody waits there: nothing that can wait comes before it.
+      worth: calls ? CALL_WORTH : 0,
+    };
   });
   return {
     problem: {
       shift,
-      stops: parts.map(({ site, windows, units, minutes }) => ({
+      stops: parts.map(({ site, windows, units, minutes, worth }) => ({
         id: site.id,
         name: site.name,
         serviceMinutes: minutes,
         windows,
-        penalty: postponementCost(
-          units.flatMap((unit) => unit.tasks),
-          minutes,
-        ),
+        penalty:
+          worth +
+          postponementCost(
+            units.flatMap((unit) => unit.tasks),
+            minutes,
+          ),
       })),
       travel: {
         samples: [...travel.samples],
@@ -149,6 +131,88 @@ export async function routingProblemFor(
       })),
     })),
   };
+}
+
+/** A service call takes about so long on site, minutes [common practice]; nobody knows before. */
+const CALL_MINUTES = 75;
+/** What leaving a call out costs, minutes: more than a day of anything that can wait. */
+const CALL_WORTH = 10_000;
+
+interface CallsThere {
+  readonly siteId: string;
+  readonly calls: number;
+  readonly promisedAt: Date | null;
+}
+
+/**
+ * What a crew's day may hold: the chosen sites where something is due, and those where calls wait that somebody gave the
+ * crew for that day.
+ *
+ * @param notes is added to: what is not known, and what time is kept for calls
+ */
+async function toDo(
+  { db, clock }: Pick<Needs, 'db' | 'clock'>,
+  body: ProblemBody,
+  timeZone: string,
+  notes: string[],
+) {
+  const due = await dueSites(db, {
+    today: todayIn(clock, timeZone),
+    asOf: body.day,
+    days: HORIZON_DAYS,
+    siteIds: body.siteIds,
+  });
+  const given = await db.rows<CallsThere>(CALLS_OF_CREW_DAY, [body.crewId, body.day]);
+  const siteIds = [...new Set([...body.siteIds, ...given.map((one) => one.siteId)])];
+  const sites = await db.models.Site.findAll({ where: { id: siteIds } });
+  const left: { siteId: string; site: string; why: string }[] = [];
+  const chosen = siteIds.flatMap((siteId) => {
+    const site = sites.find((s) => s.id === siteId);
+    const work = due.find((d) => d.siteId === siteId);
+    const calls = given.find((one) => one.siteId === siteId);
+    if (!site) throw invalid([{ path: 'siteIds', message: 'one of the sites does not exist' }]);
+    if (!work && !calls)
+      left.push({ siteId, site: site.name, why: 'nothing is due there, or it is already on a route' });
+    else if (site.lat === null || site.lon === null)
+      left.push({
+        siteId,
+        site: site.name,
+        why: 'its position is not known; put latitude and longitude on the site page',
+      });
+    else {
+      if (calls)
+        notes.push(
+          `${site.name}: ${plural(calls.calls, 'call')} on this day; ` +
+            `${durationText(SITE_MINUTES + CALL_MINUTES * calls.calls)} are kept for ${calls.calls === 1 ? 'it' : 'them'}.`,
+        );
+      if (site.openingHours === null)
+        notes.push(`Opening hours of ${site.name} are not known; taken as open all day.`);
+      if (work && work.minutesAllowed !== null && work.minutes > work.minutesAllowed)
+        notes.push(
+          `${site.name}: ${durationText(work.minutes)} of work is due; the agreement allows ` +
+            `${durationText(work.minutesAllowed)} a visit.`,
+        );
+      return [{ site, work, calls, position: { lat: site.lat, lon: site.lon } }];
+    }
+    return [];
+  });
+  return { chosen, left };
+}
+
+/** Hours in which work begins by what was promised, where that is on this day and the place is open before it. */
+function promisedBy(
+  windows: [number, number][],
+  promisedAt: Date | null,
+  minutes: number,
+  day: string,
+  timeZone: string,
+): [number, number][] {
+  if (!promisedAt || localDate(promisedAt, timeZone) !== day) return windows;
+  const latest = localMinutes(promisedAt, timeZone) + minutes;
+  const kept = windows.flatMap(([open, close]): [number, number][] =>
+    Math.min(close, latest) - open >= minutes ? [[open, Math.min(close, latest)]] : [],
+  );
+  return kept.length > 0 ? kept : windows;
 }
 
 /**
@@ -224,7 +288,9 @@ export async function saveRoute(needs: Needs, body: NewRoute, actor: string): Pr
       const at = clock.now();
       await addEvents(db, transaction, missed, { kind: 'cancelled', body: { as: 'not reached' }, actor, at });
       const calls = [...missed];
-      for (const stop of stops) calls.push(...(await openVisit(needs, body, stop, actor, transaction)));
+      // Where only calls wait the visit is there already.
+      for (const stop of stops)
+        if (stop.units.length > 0) calls.push(...(await openVisit(needs, body, stop, actor, transaction)));
       await writeLog(db, transaction, {
         actor,
         action: 'plan route',

@@ -10,7 +10,7 @@ import { SITES_OF_CREW } from '../people/people.sql.ts';
 import { photosOfOwners } from '../photos/photos.sql.ts';
 import { UNITS_OF_ROOF } from '../roofs/roofs.sql.ts';
 import * as due from '../routes/due.sql.ts';
-import { STOPS_OF_ROUTE } from '../routes/routes.sql.ts';
+import { CALLS_OF_CREW_DAY, STOPS_OF_ROUTE } from '../routes/routes.sql.ts';
 import { MISSING } from '../setup/setup.sql.ts';
 import { candidateUnits, documentsFound } from '../search/search.sql.ts';
 import * as sheet from '../sheet/read.sql.ts';
@@ -212,6 +212,12 @@ export const READS: readonly Read[] = [
     sql: due.LEFT_BY_SITE,
     asked: once(),
     row: z.strictObject({ siteId: id, tag: text, kind: text, hazard: z.boolean(), openedOn: day }),
+  },
+  {
+    name: 'calls of a crew on a day',
+    sql: CALLS_OF_CREW_DAY,
+    asked: (held) => held.crews.map((crew) => [crew, held.today]),
+    row: z.strictObject({ siteId: id, calls: count, promisedAt: text.nullable() }),
   },
   { name: 'stops of a route', sql: STOPS_OF_ROUTE, asked: (held) => [[held.sites, null]], row: stop },
   {

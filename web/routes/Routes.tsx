@@ -87,7 +87,11 @@ export default function Routes() {
   const [typed, setTyped] = useState('');
   const [dueOrder, setDueOrder] = useState<keyof typeof DUE_ORDERS>('late first');
   const shown = DUE_ORDERS[dueOrder](sites.filter((s) => found(typed, [s.site, s.customer])));
-  const names = useMemo(() => new Map(sites.map((s) => [s.siteId, s.site])), [sites]);
+  // Of the plan as well: a call may take the crew where nothing is due.
+  const names = new Map([
+    ...sites.map((s) => [s.siteId, s.site] as const),
+    ...(solving?.view.problem.stops.map((s) => [s.id, s.name] as const) ?? []),
+  ]);
   const plan = solving?.plan;
   const order = new Map(plan?.stops.map((s, i) => [s.stopId, i + 1]) ?? []);
   const stops: MapStop[] = sites.flatMap((s) =>
