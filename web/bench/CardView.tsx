@@ -55,6 +55,7 @@ export function CardView({
   const key = `bench ${card.id} ${unitId ?? ''}`;
   const { value, set, clear, ready } = useDraft<CardTyped>(key, {});
   const { measuring } = useWho();
+  const [otherUnits, setOtherUnits] = useState(false);
   const sisters = useSistersQuery({ unitId: unitId ?? '', card: card.id }, { skip: !unitId }).data;
   const facts = useMemo(
     () => ({ elevationFt: measuring.elevationFt, ...(unit ? plateFacts(unit) : {}) }),
@@ -91,6 +92,17 @@ export function CardView({
       <Strip answers={answers} trouble={trouble} system={system} />
       <div className="grid gap-x-6 gap-y-4 xl:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
         <div className="grid grid-cols-2 content-start gap-x-3 gap-y-2">
+          {/* On a phone the units stand with the labels; whoever measures in another one unfolds them all. */}
+          {card.inputs.some((input) => unitsOf(input, system).length > 1) ? (
+            <button
+              type="button"
+              aria-expanded={otherUnits}
+              onClick={() => setOtherUnits(!otherUnits)}
+              className="col-span-2 min-h-11 text-left font-semibold text-copper sm:hidden"
+            >
+              {otherUnits ? 'Fold the units away' : 'Other units'}
+            </button>
+          ) : null}
           {card.inputs.map((input) => (
             <InputField
               key={input.name}
@@ -101,6 +113,7 @@ export function CardView({
               system={system}
               fact={input.plate ? facts[input.plate] : undefined}
               tag={unit?.tag}
+              unfolded={otherUnits}
               onChange={change}
             />
           ))}
@@ -198,6 +211,7 @@ const InputField = memo(function InputField({
   system,
   fact,
   tag,
+  unfolded,
   onChange,
 }: {
   input: CardInput;
@@ -207,6 +221,8 @@ const InputField = memo(function InputField({
   system: UnitSystem;
   fact: number | string | undefined;
   tag: string | undefined;
+  /** Its units are shown on a phone too. */
+  unfolded: boolean;
   onChange: (name: string, typed: Typed) => void;
 }) {
   const units = unitsOf(input, system);
@@ -224,7 +240,12 @@ const InputField = memo(function InputField({
   return (
     <div className={input.choices ? '' : 'min-w-0'}>
       <Field
-        label={`${input.label}${units.length === 1 && unit ? `, ${plainUnit(unit)}` : ''}`}
+        label={
+          <>
+            {input.label}
+            {unit ? <span className={units.length > 1 ? 'sm:hidden' : ''}>, {plainUnit(unit)}</span> : null}
+          </>
+        }
         hint={hint}
         error={error}
         roof
@@ -248,14 +269,18 @@ const InputField = memo(function InputField({
         )}
       </Field>
       {units.length > 1 ? (
-        <div role="group" aria-label={`${input.label}, unit`} className="mt-0.5 flex flex-wrap gap-1">
+        <div
+          role="group"
+          aria-label={`${input.label}, unit`}
+          className={`mt-0.5 flex-wrap gap-1 ${unfolded ? 'flex' : 'hidden sm:flex'}`}
+        >
           {units.map((u) => (
             <button
               key={u}
               type="button"
               aria-pressed={u === unit}
               onClick={() => onChange(input.name, { text: typed?.text ?? '', unit: u })}
-              className={`min-h-7 rounded-[3px] border px-2 text-sm ${u === unit ? 'border-copper bg-copper text-on-copper' : 'border-rule bg-sheet text-soft'}`}
+              className={`min-h-11 rounded-[3px] border px-3 text-sm sm:min-h-7 sm:px-2 ${u === unit ? 'border-copper bg-copper text-on-copper' : 'border-rule bg-sheet text-soft'}`}
             >
               {plainUnit(u)}
             </button>

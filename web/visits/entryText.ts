@@ -64,6 +64,7 @@ export function entryText(
         set.mode,
         set.taken,
         set.circuit === undefined ? '' : `circuit ${set.circuit}`,
+        set.stage === undefined ? '' : `stage ${set.stage}`,
         set.outdoorF === undefined ? '' : saidText(say`${degF(set.outdoorF)} outdoors`, system),
         set.condenser === undefined ? '' : `condenser ${set.condenser}`,
       ]

@@ -78,6 +78,8 @@ describe('every plan of several crews', () => {
     const hand = byHand(problem, (shift, order) => routeOf(problem, shift, order) !== undefined, fits);
     const before = fleetPlanOf(problem, hand);
     expect(fleetViolations(problem, before)).toEqual([]);
+    // Without a single turn it is that plan, with what was left out put in where there is room.
+    expect(solve(problem, 0, 1, hand).cost).toBeLessThanOrEqual(before.cost + 1e-6);
     const after = solve(problem, 600, 1, hand);
     expect(after.cost).toBeLessThan(before.cost);
     expect(after.driveMinutes).toBeLessThan(0.85 * before.driveMinutes);

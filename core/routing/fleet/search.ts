@@ -1,6 +1,7 @@
 import { seededRandom, wholeBetween, type Random } from '../../random/index.ts';
 import { fleetPlanOf } from './plan.ts';
 import { checkFleet, type FleetPlan, type FleetProblem, type Orders } from './problem.ts';
+import { routeOf } from './route.ts';
 import { fleetOf, type Fleet, type Route } from './state.ts';
 
 export interface FleetProgress {
@@ -99,10 +100,17 @@ function startFrom(fleet: Fleet, from: Orders | undefined): State {
     where: new Int16Array(jobs.length).fill(-1),
   };
   from?.forEach((order, s) => {
-    for (const job of order) {
-      const route = state.routes[s];
-      if (!route || state.where[job] !== -1) continue;
-      const { at } = fleet.bestPlace(route, job, Infinity, () => false);
+    const shift = shifts[s];
+    if (!shift) return;
+    const free = order.filter((job) => state.where[job] === -1 && fleet.allowed(s, job));
+    // As it stands where that fits; else each of it where it costs least.
+    if (routeOf(fleet.problem, shift, free)) {
+      for (const job of free) state.where[job] = s;
+      state.routes[s] = fleet.build(s, free);
+      return;
+    }
+    for (const job of free) {
+      const { at } = fleet.bestPlace(state.routes[s] as Route, job, Infinity, () => false);
       if (at >= 0) place(fleet, state, s, job, at);
     }
   });
