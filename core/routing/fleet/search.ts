@@ -26,7 +26,7 @@ const TAKEN = { mean: 10, longest: 10 } as const;
 /** How often a place is overlooked, so that the same gap is not always filled alike. */
 const BLINKS = 0.01;
 /** How often a stretch keeps some jobs in its middle, and how often it keeps one more. */
-const KEEPS = { split: 0.5, more: 0.01 } as const;
+const KEEPS = { split: 0.5, more: 0.5 } as const;
 /** Temperature at the start and at the end, as a share of what a job costs on average. */
 const HEAT = { from: 1, to: 0.01 } as const;
 /** As many of the jobs left out are tried again in each turn. */
@@ -180,7 +180,7 @@ function stretch(jobs: readonly number[], around: number, length: number, random
   let kept = 0;
   if (length > 1 && length < jobs.length && random() < KEEPS.split) {
     kept = 1;
-    while (length + kept < jobs.length && random() > KEEPS.more && random() < 0.5) kept++;
+    while (length + kept < jobs.length && random() < KEEPS.more) kept++;
   }
   const span = length + kept;
   const first = Math.max(0, around - span + 1);
