@@ -1,6 +1,6 @@
 import { lazy, Suspense } from 'react';
 import { STANDARD_ATMOSPHERE_PSI } from '#core/refrigerant';
-import { type CircuitState, type Fault } from '#core/simulation';
+import type { CircuitState, Fault, Opened } from '#core/simulation';
 import type { UnitSystem } from '#core/quantities';
 import { useDraft } from '../outbox/hooks.ts';
 import { Button } from '../ui/Button.tsx';
@@ -21,6 +21,13 @@ import { usePlay } from './usePlay.ts';
 import { useSettling } from './useSettling.ts';
 
 const CyclePicture = lazy(() => import('./CyclePicture.tsx'));
+
+/** What is shown of a machine that trips, by the safety that opens. */
+const TRIPPED: Readonly<Partial<Record<Opened['safety'], string>>> = {
+  'high-pressure switch': 'What you see is how it stands as that happens.',
+  'high limit': 'The burners are off, the blower runs.',
+  'draft pressure switch': 'The burners are off.',
+};
 
 /**
  * A simulated machine to try things on: turn the weather, the load and the faults, and watch what the gauges
@@ -73,7 +80,8 @@ export default function Play() {
           ) : null}
           {opens ? (
             <p role="alert" className="border-l-4 border-ember bg-sheet p-3 font-semibold text-ember">
-              It trips: {tripSaid(opens, system)}. What you see is how it stands as that happens.
+              It trips: {tripSaid(opens, system)}.{' '}
+              {TRIPPED[opens.safety] ?? 'What you see is where it would settle if that did not stop it.'}
             </p>
           ) : null}
           {!played ? (

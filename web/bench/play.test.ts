@@ -40,6 +40,12 @@ describe('the machine of the bench', () => {
     expect(frosted.defrost?.minutes).toBeGreaterThan(1);
   });
 
+  it('grows no frost where it takes its heat from water', () => {
+    const loop = play({ ...HEATING, spec: { ...HEATING.spec, rejects: 'water', eer: 13, stripKw: 0 } });
+    expect(loop.now.mode).toBe('heating');
+    expect(loop.frostInAnHour).toBeUndefined();
+  });
+
   it('says on what it trips, at what and in the units of the screen', () => {
     const { now } = play({ ...COOLING, faults: { 'condenser fan dead': 1 } });
     expect(now.opens?.safety).toBe('high-pressure switch');

@@ -54,7 +54,7 @@ export function play({ spec, call, around, faults, frost }: Wish): Played {
       sound: heatPumpState(machine, around),
       now,
       power: powerState(machine, now, faults),
-      frostInAnHour: frostAfter(machine, now, 60),
+      ...(spec.rejects === 'air' ? { frostInAnHour: frostAfter(machine, now, 60) } : {}),
       ...(frost > 0 ? { defrost: defrost(machine, around, faults, frost) } : {}),
     };
   }
