@@ -185,8 +185,9 @@ const COOLING: readonly Published[] = [
 ];
 
 /**
- * In heating the coils change places: what the table says of condenser air holds for the air indoors, what it says of
- * evaporator air for the air outdoors. A fouled outdoor coil is then an evaporator, of which the table says nothing.
+ * In heating the coils change places: what the table says of condenser air holds for the air indoors, what it
+ * says of evaporator air for the air outdoors. A fouled outdoor coil is then an evaporator, of which the
+ * table says nothing.
  */
 const HEATING: readonly Published[] = COOLING.filter(({ fault }) => fault !== 'condenser fouled').map(
   (line) => ({
@@ -205,7 +206,7 @@ const HEATING: readonly Published[] = COOLING.filter(({ fault }) => fault !== 'c
 export const PUBLISHED: readonly Published[] = [...COOLING, ...HEATING];
 
 /** 90 °F outdoors, 77 °F dry and 64 °F wet indoors: a warm afternoon that no fault of the table ends. */
-export const WEATHER = {
+const WEATHER = {
   cooling: { ...RATING_SURROUNDINGS, outdoorF: 90, returnF: 77, returnWetF: 64 },
   /** The rating point of heating, 47 °F outdoors and 70 °F indoors. */
   heating: HEATING_SURROUNDINGS,

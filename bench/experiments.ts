@@ -11,11 +11,11 @@ import {
 } from '#core/simulation';
 
 /*
- * What faults cost, by published experiments and on the simulated machine. Figures of the experiments are from memory
- * and rough: they stand as bands, wide enough for what differs from one machine to the next.
+ * What faults cost, by published experiments and on the simulated machine. Figures of the experiments are
+ * from memory and rough: they stand as bands, wide enough for what differs from one machine to the next.
  */
 
-export interface Experiment {
+interface Experiment {
   readonly what: string;
   readonly source: string;
   readonly device: Device;
@@ -31,8 +31,8 @@ export interface Experiment {
 const BREUKER = 'Breuker and Braun 1998, HVAC&R Research 4 (rooftop unit, fixed orifice) [M]';
 const KIM = 'Kim and Braun 2012, Int. J. Refrigeration 35 (charge, many machines) [M]';
 const FARZAD = 'Farzad and O’Neal 1993, ASHRAE Transactions 99 [M]';
-const NIST = 'Kim, Payne, Domanski and Hermes 2006, NISTIR 7350 (heat pump, valve, cooling) [M]';
-const YOON = 'Yoon, Payne and Domanski 2011, Applied Thermal Engineering 31 (heat pump, valve, heating) [M]';
+const NIST = 'Kim et al. 2006, NISTIR 7350 (heat pump, valve, cooling) [M]';
+const YOON = 'Yoon et al. 2011, Applied Thermal Engineering 31 (heat pump, valve, heating) [M]';
 
 export const EXPERIMENTS: readonly Experiment[] = [
   {

@@ -71,8 +71,8 @@ export function benchTurns(): Row {
 }
 
 /**
- * Runs a published instance of vehicle routing with time windows through the same search and prints its distance, vehicles
- * and seconds.
+ * Runs a published instance of vehicle routing with time windows through the same search and prints its
+ * distance, vehicles and seconds.
  */
 export function benchInstance(file: string, capacity: number, seconds: number): void {
   const problem = classicalProblem(readClassical(readFileSync(file, 'utf8')), capacity);

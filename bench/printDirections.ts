@@ -2,7 +2,10 @@ import { readFileSync, writeFileSync } from 'node:fs';
 import { asMarkdown, directions } from './directions.ts';
 import { experimentsAsMarkdown } from './experiments.ts';
 
-/* `npx tsx bench/printDirections.ts` writes what the machine says beside what is published into docs/simulation.md. */
+/*
+ * `npx tsx bench/printDirections.ts` writes what the machine says beside what is published into
+ * docs/simulation.md.
+ */
 const FILE = 'docs/simulation.md';
 
 function put(name: string, what: string): void {

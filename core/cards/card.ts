@@ -80,8 +80,8 @@ export class Partly extends RangeError {
 }
 
 /**
- * A card's answers as those of its parts, one after the other. A part that cannot be worked out takes no other with
- * it: an answer about people never waits for another field.
+ * A card's answers as those of its parts, one after the other. A part that cannot be worked out takes no
+ * other with it: an answer about people never waits for another field.
  *
  * @throws Partly with the reasons and what the other parts say
  */

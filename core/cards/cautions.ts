@@ -1,7 +1,10 @@
 import { REFRIGERANTS, type RefrigerantName } from '../refrigerant/index.ts';
 import type { Card, CardValues } from './card.ts';
 
-/** Whoever opens a circuit of a mildly flammable refrigerant [common practice; the class by ASHRAE 34 from memory]. */
+/**
+ * Whoever opens a circuit of a mildly flammable refrigerant [common practice; the class by ASHRAE 34 from
+ * memory].
+ */
 const A2L =
   'Mildly flammable (A2L): a recovery machine and detector rated for it, no flame until the circuit is purged and checked.';
 const BLEND = 'A zeotrope: charge it as liquid, slowly, or its parts come apart.';

@@ -14,7 +14,10 @@ import { amps, F, LIVE, volts } from './inputs.ts';
 
 /** More than this on the way is too much [M, NEC 210.19 note, a recommendation]. */
 const DROP_PCT = 3;
-/** The secondary of a control transformer is fused at this share of its amps at most [M, NEC 450.3(B), under 9 A]. */
+/**
+ * The secondary of a control transformer is fused at this share of its amps at most [M, NEC 450.3(B), under 9
+ * A].
+ */
 const SECONDARY_SHARE = 1.67;
 const CONTROL_V = 24;
 /** The table's own surroundings, °F: taken until somebody says otherwise. */

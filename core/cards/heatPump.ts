@@ -5,14 +5,16 @@ import { elevation, inParts, reader, type Card, type CardPart } from './card.ts'
 import { F } from './inputs.ts';
 
 /**
- * Rise of a heat pump without strips at 400 cfm a ton: some 28 °F at 47 °F outdoors, two thirds of it at 17 °F, within a
- * quarter [common practice; the shares follow published ratings at both, from memory].
+ * Rise of a heat pump without strips at 400 cfm a ton: some 28 °F at 47 °F outdoors, two thirds of it at 17
+ * °F, within a quarter [common practice; the shares follow published ratings at both, from memory].
  */
 const RISE = { at47F: 28, perDegree: 0.0107, within: 0.25 } as const;
 const riseAt = (outdoorF: number): number => RISE.at47F * (1 + (outdoorF - 47) * RISE.perDegree);
 /** More warming between both ends of the reversing valve is hot gas that slips, °F [common practice]. */
 const SLIPS_F = 5;
-/** A defrost begins at this coil temperature, ends between these or after so many minutes [common practice]. */
+/**
+ * A defrost begins at this coil temperature, ends between these or after so many minutes [common practice].
+ */
 const DEFROST = { startF: 32, endF: [50, 65], mostMin: 10, everyMin: [30, 90] } as const;
 
 /** What it gives to the air. */

@@ -1,9 +1,9 @@
 /** Conductors in a conduit: what they carry, and what a long run takes. */
 
 /**
- * Ampacity of copper, A, by size and by the rating of the weakest insulation or terminal: up to three conductors in a
- * raceway at 86 °F [M, NEC table 310.16]; direct-current resistance of uncoated copper, Ω per 1,000 ft at 167 °F [M, NEC
- * chapter 9 table 8].
+ * Ampacity of copper, A, by size and by the rating of the weakest insulation or terminal: up to three
+ * conductors in a raceway at 86 °F [M, NEC table 310.16]; direct-current resistance of uncoated copper, Ω per
+ * 1,000 ft at 167 °F [M, NEC chapter 9 table 8].
  */
 const COPPER = {
   '14 AWG': { at: [15, 20, 25], ohms: 3.07 },
@@ -27,7 +27,10 @@ const RATINGS = [60, 75, 90] as const;
 /** Rating of insulation and terminals, °C. */
 export type WireRating = (typeof RATINGS)[number];
 
-/** How many conductors carry current in one raceway, and what of its ampacity each keeps [M, NEC 310.15(C)(1)]. */
+/**
+ * How many conductors carry current in one raceway, and what of its ampacity each keeps [M, NEC
+ * 310.15(C)(1)].
+ */
 export const CROWDING = { 'up to 3': 1, '4 to 6': 0.8, '7 to 9': 0.7, '10 to 20': 0.5 } as const;
 export type Crowding = keyof typeof CROWDING;
 
@@ -35,8 +38,8 @@ export type Crowding = keyof typeof CROWDING;
 const TABLE_AT_C = 30;
 
 /**
- * What a copper conductor may carry where it lies, A: the table, less for heat around it by √((Tc − Ta) / (Tc − 30))
- * [M, NEC 310.15(B)] and for company in the raceway.
+ * What a copper conductor may carry where it lies, A: the table, less for heat around it by √((Tc − Ta) / (Tc
+ * − 30)) [M, NEC 310.15(B)] and for company in the raceway.
  *
  * @param ambientF around the conductor; on a roof in the sun above the air
  * @throws RangeError where it is as hot as the insulation may be
@@ -51,8 +54,8 @@ export function ampacity(size: WireSize, rating: WireRating, ambientF: number, c
 }
 
 /**
- * Volts lost in a run of copper, % of the supply: current times resistance of both wires, of √3 wires for three phases
- * (Ohm's law).
+ * Volts lost in a run of copper, % of the supply: current times resistance of both wires, of √3 wires for
+ * three phases (Ohm's law).
  *
  * @param oneWayFt length of the run, one way
  */

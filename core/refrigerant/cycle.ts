@@ -51,7 +51,8 @@ export const ORIFICE_CHARTS = { wetBulbF: [50, 76], outdoorF: [55, 115], leastF:
  * Target superheat of a fixed orifice, °F = (3 · indoor wet bulb − 80 − outdoor dry bulb) / 2 [M, fit to
  * published charts].
  *
- * @returns undefined below 5 °F and beyond the charts, where it is not to be used: the charge is weighed instead
+ * @returns undefined below 5 °F and beyond the charts, where it is not to be used: the charge is weighed
+ * instead
  */
 export function orificeTarget(indoorWetBulbF: number, outdoorF: number): number | undefined {
   const { wetBulbF, outdoorF: outdoors, leastF } = ORIFICE_CHARTS;
@@ -67,8 +68,8 @@ const FLOODED_F = 3;
 const FAR_UNDER_TARGET_F = 10;
 
 /**
- * Whether liquid comes back to the compressor: next to no superheat, whatever the weather and the metering device; or,
- * with an orifice, far under its target and already below five degrees [common practice].
+ * Whether liquid comes back to the compressor: next to no superheat, whatever the weather and the metering
+ * device; or, with an orifice, far under its target and already below five degrees [common practice].
  */
 export const isFloodback = (superheatF: number, orificeTargetF?: number): boolean =>
   superheatF <= FLOODED_F ||
@@ -86,9 +87,9 @@ const ANY_OUTDOOR_F = [65, 105] as const;
 const ANY_RETURN_F = [70, 80] as const;
 
 /**
- * Ratio of absolute pressures that weather and refrigerant allow: condensing 12 to 30 °F above outdoor air, evaporating
- * 28 to 42 °F below return air [common practice], turned into pressures by the curve of the refrigerant. What nobody
- * measured is taken from 65 to 105 °F outdoors and 70 to 80 °F indoors.
+ * Ratio of absolute pressures that weather and refrigerant allow: condensing 12 to 30 °F above outdoor air,
+ * evaporating 28 to 42 °F below return air [common practice], turned into pressures by the curve of the
+ * refrigerant. What nobody measured is taken from 65 to 105 °F outdoors and 70 to 80 °F indoors.
  */
 export function expectedRatio(
   refrigerant: RefrigerantName,
@@ -168,8 +169,8 @@ export const LIQUID_LINES = Object.keys(LIQUID_LINE_IN) as LiquidLine[];
 const WATER_LB_FT3 = 62.24;
 
 /**
- * What a foot of liquid line holds, lb: its inside volume full of liquid at 77 °F. The vapour line holds next to
- * nothing beside it.
+ * What a foot of liquid line holds, lb: its inside volume full of liquid at 77 °F. The vapour line holds next
+ * to nothing beside it.
  *
  * @example lineCharge('R-410A', '3/8 in') // 0.0348 lb, 0.56 oz
  */

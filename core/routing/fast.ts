@@ -1,3 +1,4 @@
+import { flatTravel } from './flat.ts';
 import type { RoutingProblem } from './problem.ts';
 
 /**
@@ -26,39 +27,11 @@ export interface Fast {
   ): number;
 }
 
-const DAY = 1441;
-
 export function fastEvaluator(problem: RoutingProblem): Fast {
   const { shift, stops, travel } = problem;
-  const places = travel.places;
-  const cells = places * places;
-  const samples = Float64Array.from(travel.samples);
-  const last = samples.length - 1;
-  const minutes = new Float64Array(cells * samples.length);
-  travel.minutes.forEach((table, k) => minutes.set(table, k * cells));
-  // The sample at or before each whole minute, so that no look-up has to search.
-  const sampleAt = new Int16Array(DAY);
-  for (let m = 0, k = 0; m < DAY; m++) {
-    while (k < last && (samples[k + 1] as number) <= m) k++;
-    sampleAt[m] = k;
-  }
+  const { drive } = flatTravel(travel);
   const service = Float64Array.from(stops, (stop) => stop.serviceMinutes);
   const windows = stops.map((stop) => Float64Array.from(stop.windows.flat()));
-
-  function drive(from: number, to: number, depart: number): number {
-    const cell = from * places + to;
-    if (depart <= (samples[0] as number)) return minutes[cell] as number;
-    if (depart >= (samples[last] as number)) return minutes[last * cells + cell] as number;
-    let k = sampleAt[depart | 0] as number;
-    if ((samples[k + 1] as number) <= depart) k++;
-    const a = minutes[k * cells + cell] as number;
-    const start = samples[k] as number;
-    return (
-      a +
-      ((depart - start) / ((samples[k + 1] as number) - start)) *
-        ((minutes[(k + 1) * cells + cell] as number) - a)
-    );
-  }
 
   /** Time of leaving a stop reached at `arrive`. */
   function leaveAfter(stop: number, arrive: number): number {

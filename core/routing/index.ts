@@ -1,6 +1,6 @@
 /**
- * Routing: one crew's day as problem, exact proof, search, and an independent checker; several crews over several days
- * in fleet/.
+ * Routing: one crew's day as problem, exact proof, search, and an independent checker; several crews over
+ * several days in fleet/.
  */
 export * from './fleet/index.ts';
 export * from './travel.ts';

@@ -5,8 +5,8 @@ import { rootBetween } from './roots.ts';
 const { exp, log, max, min, sqrt } = Math;
 
 /**
- * One refrigerant circuit between a coil that takes heat in and one that gives it off, whichever of the two is
- * indoors: the parts as they are, with what their faults leave of them, and what each coil sees.
+ * One refrigerant circuit between a coil that takes heat in and one that gives it off, whichever of the two
+ * is indoors: the parts as they are, with what their faults leave of them, and what each coil sees.
  */
 export interface Circuit {
   readonly fluid: Fluid;
@@ -84,8 +84,9 @@ const VAPOUR_FLOW_POWER = 0.8;
 /** How much faster than the liquid flash gas runs in a line; ordinary slip of two-phase flow [M]. */
 const SLIP = 4;
 /*
- * Where refrigerant lies and how metering devices choke: ordinary values, chosen within their range so that a sound
- * orifice machine follows the published charging chart and a loss of charge costs what published experiments found.
+ * Where refrigerant lies and how metering devices choke: ordinary values, chosen within their range so that a
+ * sound orifice machine follows the published charging chart and a loss of charge costs what published
+ * experiments found.
  */
 /** Mean density of condensing and boiling refrigerant as a share of liquid density. */
 const TWO_PHASE_SHARE = { condenser: 0.145, evaporator: 0.14 } as const;
@@ -99,16 +100,19 @@ const HOTTEST_F = 175;
 /** Volumetric efficiency of the compressor: falls with the pressure ratio. */
 export const volumetric = (ratio: number): number => max(0.4, 0.985 - 0.018 * (ratio - 1));
 
-/** Efficiency away from the rated ratio: flat around it and falling to both sides, as compressor maps show. */
-export const efficiencyAt = (rated: number, ratio: number, ratedRatio: number): number =>
+/**
+ * Efficiency away from the rated ratio: flat around it and falling to both sides, as compressor maps show.
+ */
+const efficiencyAt = (rated: number, ratio: number, ratedRatio: number): number =>
   rated * max(0.4, 1 - 0.35 * log(ratio / ratedRatio) ** 2);
 
 const EXPONENT = 1.12;
 const BTU_PER_PSI_FT3 = 144 / 778.169;
 
 /**
- * Isentropic work of compression for each ft³ drawn in, Btu, with the exponent of a refrigerant vapour (k = 1.12,
- * textbook polytropic relation). By volume it holds for wet vapour too: the liquid takes next to no room.
+ * Isentropic work of compression for each ft³ drawn in, Btu, with the exponent of a refrigerant vapour (k =
+ * 1.12, textbook polytropic relation). By volume it holds for wet vapour too: the liquid takes next to no
+ * room.
  */
 export const workPerCubicFoot = (suctionPsia: number, dischargePsia: number): number =>
   (EXPONENT / (EXPONENT - 1)) *
@@ -117,20 +121,20 @@ export const workPerCubicFoot = (suctionPsia: number, dischargePsia: number): nu
   BTU_PER_PSI_FT3;
 
 /**
- * A fixed orifice passes more the colder the liquid (published orifice correlations [M]); both devices far less with
- * flash gas.
+ * A fixed orifice passes more the colder the liquid (published orifice correlations [M]); both devices far
+ * less with flash gas.
  */
 export const meteringGain = (device: Device, subcoolingF: number, flash: number): number =>
   (device === 'orifice' ? 1 + ORIFICE_GAIN * max(0, subcoolingF) : 1) / (1 + FLASH_CHOKES * flash);
 const ORIFICE_GAIN = 0.0175;
 
 /**
- * How the condenser ends: above 0 the share of it that holds liquid, below 0 the share of the refrigerant that leaves
- * it as gas.
+ * How the condenser ends: above 0 the share of it that holds liquid, below 0 the share of the refrigerant
+ * that leaves it as gas.
  */
 export type CondenserEnd = number;
 
-/** What a suction brings to the compressor whatever the head: its pressure and what a cubic foot of it weighs. */
+/** A suction, whatever the head, and the coil that boils at its temperature. */
 interface Drawn {
   readonly te: number;
   readonly suctionH: number;

@@ -21,8 +21,8 @@ export interface AirStream {
 }
 
 /**
- * Heat that air gives to a wet or dry surface, Btu/h, and how it leaves. Bypass model: a share of the air meets the
- * surface. Below 32 °F the water stays as frost, whose heat of fusion comes on top.
+ * Heat that air gives to a wet or dry surface, Btu/h, and how it leaves. Bypass model: a share of the air
+ * meets the surface. Below 32 °F the water stays as frost, whose heat of fusion comes on top.
  */
 export function coil({ cfm, airF, ratio }: AirStream, surfaceF: number, conductance: number): CoilAnswer {
   const pounds = (cfm * 60) / specificVolume(airF, ratio);
@@ -47,8 +47,8 @@ export function coil({ cfm, airF, ratio }: AirStream, surfaceF: number, conducta
 export const FUSION_BTU_LB = 143.5;
 
 /**
- * A coil boiling refrigerant at a temperature: the surface at which air gives what the refrigerant takes; the one
- * falls with it, the other rises.
+ * A coil boiling refrigerant at a temperature: the surface at which air gives what the refrigerant takes; the
+ * one falls with it, the other rises.
  *
  * @param airSide conductance from air to surface, Btu/h·°F
  * @param refrigerantSide conductance from surface to boiling refrigerant, Btu/h·°F
@@ -70,7 +70,10 @@ export function boilingInAir(
   return { ...answer, btuh: max(1, refrigerantSide * (x - te)) };
 }
 
-/** A water coil boiling refrigerant at a temperature: effectiveness of a stream against a constant temperature. */
+/**
+ * A water coil boiling refrigerant at a temperature: effectiveness of a stream against a constant
+ * temperature.
+ */
 export function boilingInWater(rate: number, waterF: number, conductance: number, te: number): CoilAnswer {
   const btuh = max(1, rate * (1 - exp(-conductance / rate)) * (waterF - te));
   return { btuh, surfaceF: (te + waterF) / 2, leavingF: waterF - btuh / rate, leavingRatio: 0, waterLb: 0 };

@@ -58,10 +58,20 @@ function forcedOpening(machine: Machine, faults: Faults, extra: number): number 
 /** Pressure lost in a choked liquid line at the rated flow, as a share of the rated head. */
 const RESTRICTS = 0.64;
 
+/** Head of the rating point, psia. */
+const ratedHead = (machine: Machine): number =>
+  machine.fluid.psia(DESIGN.evaporatingF, 'dew') * machine.ratedRatio;
+
+/** What is in the machine, as a share of its charge; a trace is always left. */
+export const chargeShare = (faults: Faults): number =>
+  max(0.02, 1 - strength(faults, 'low charge') + strength(faults, 'overcharge'));
+
+/** Pressure of air or nitrogen in the circuit at 100 °F, psi. */
+export const nonCondensablePsi = (faults: Faults): number => 60 * strength(faults, 'non-condensables');
+
 /** What cooling and heating have in common. */
 function common(machine: Machine, faults: Faults) {
   const f = (name: Fault) => strength(faults, name);
-  const rated = machine.fluid.psia(DESIGN.evaporatingF, 'dew') * machine.ratedRatio;
   return {
     compressor: {
       displacement: machine.displacement,
@@ -70,9 +80,9 @@ function common(machine: Machine, faults: Faults) {
       slip: 0.45 * f('compressor leakage'),
       valveSlip: machine.spec.heatPump ? 0.2 * f('reversing valve leaking') : 0,
     },
-    charge: max(0.02, 1 - f('low charge') + f('overcharge')),
-    dropPsi: RESTRICTS * rated * f('liquid-line restriction') ** 2,
-    nonCondensablePsi: 60 * f('non-condensables'),
+    charge: chargeShare(faults),
+    dropPsi: RESTRICTS * ratedHead(machine) * f('liquid-line restriction') ** 2,
+    nonCondensablePsi: nonCondensablePsi(faults),
     // Gas that does not condense lies over the surface.
     clearSurface: 1 - 0.3 * f('non-condensables'),
   };
@@ -128,7 +138,10 @@ export function coolingCircuit(
   };
 }
 
-/** The outdoor coil as an evaporator: a dry coil in air that mostly meets it, from what it does as a condenser. */
+/**
+ * The outdoor coil as an evaporator: a dry coil in air that mostly meets it, from what it does as a
+ * condenser.
+ */
 const OUTDOOR_COIL = { airSide: 1.5, refrigerantSide: 3 } as const;
 
 /**
@@ -155,7 +168,6 @@ export function heatingCircuit(machine: Machine, around: Surroundings, faults: F
   };
   const size = machine.condenser * through ** WITH_FLOW * surface * (1 - 0.8 * frost);
   const rate = machine.rejectRate * flow;
-  const rated = machine.fluid.psia(DESIGN.evaporatingF, 'dew') * machine.ratedRatio;
   return {
     ...rest,
     fluid: machine.fluid,
@@ -185,7 +197,7 @@ export function heatingCircuit(machine: Machine, around: Surroundings, faults: F
       flow: heating.flow,
       opening: forcedOpening(machine, faults, f('check valve leaking')),
       // Liquid that cannot pass the check valve goes through the other metering device first.
-      dropPsi: rest.dropPsi + 1.5 * rated * f('check valve stuck shut') ** 2,
+      dropPsi: rest.dropPsi + 1.5 * ratedHead(machine) * f('check valve stuck shut') ** 2,
     },
     volumes: {
       ...machine.volumes,

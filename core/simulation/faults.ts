@@ -2,8 +2,8 @@ import type { PartId } from '../machine/index.ts';
 import type { MachineSpec } from './spec.ts';
 
 /**
- * What can be wrong with a simulated machine, each from 0 (sound) to 1 (as bad as it gets), and the part that is
- * at fault. Low charge and overcharge are shares of the charge.
+ * What can be wrong with a simulated machine, each from 0 (sound) to 1 (as bad as it gets), and the part that
+ * is at fault. Low charge and overcharge are shares of the charge.
  */
 export const FAULTS = {
   'low charge': { says: 'part of the charge is gone', part: 'refrigerant circuit' },

@@ -105,7 +105,10 @@ export interface Fluid {
   readonly liquidCp: number;
 }
 
-/** Curves are used between these; above, straight on in ln p over 1/T, so that a search may look beyond a trip. */
+/**
+ * Curves are used between these; above, straight on in ln p over 1/T, so that a search may look beyond a
+ * trip.
+ */
 const [CURVE_FROM_F, CURVE_TO_F] = [-165, 149];
 const HOTTEST_F = 330;
 /** Up to here the heat content of liquid is taken as a straight line, °F. */
@@ -114,8 +117,8 @@ const STRAIGHT_TO_F = 60;
 const LEAST_PSIA = 0.5;
 
 /**
- * A smooth function kept at every degree with its slopes, cubic Hermite between: the search asks for the same curves
- * thousands of times.
+ * A smooth function kept at every degree with its slopes, cubic Hermite between: the search asks for the same
+ * curves thousands of times.
  */
 function tabulated(f: (tempF: number) => number): (tempF: number) => number {
   const count = HOTTEST_F - CURVE_FROM_F;
@@ -148,8 +151,8 @@ export function fluidOf(name: SimFluid): Fluid {
 
 /**
  * Latent heat by Watson (1943), vapour density by a compressibility that follows reduced pressure,
- * 1 − 0.553 · p_r^0.706 at saturation, set by two published saturated vapour densities of R-22 and R-410A [from
- * memory].
+ * 1 − 0.553 · p_r^0.706 at saturation, set by two published saturated vapour densities of R-22 and R-410A
+ * [from memory].
  */
 function madeFluid(name: SimFluid): Fluid {
   const c: Constants = SIM_FLUIDS[name];
@@ -178,8 +181,8 @@ function madeFluid(name: SimFluid): Fluid {
   const compressibility = tabulated(
     (f) => min(0.8, 0.553 * (psia(f, 'dew') / c.criticalPsia) ** 0.706) * rankine(f) ** 3,
   );
-  // Towards the critical point liquid takes up heat as vapour gives it away (law of rectilinear diameters): both bend
-  // by half of what latent heat falls below its own straight line.
+  // Towards the critical point liquid takes up heat as vapour gives it away (law of rectilinear diameters):
+  // both bend by half of what latent heat falls below its own straight line.
   const line = {
     at: watson(STRAIGHT_TO_F),
     slope: watson(STRAIGHT_TO_F + 0.5) - watson(STRAIGHT_TO_F - 0.5),

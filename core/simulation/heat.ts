@@ -36,9 +36,9 @@ const DRAFT_SHARE = 0.58;
 const HOLE_DISTURBS = 0.6;
 
 /**
- * Heat at full fire: input by the orifice, flue oxygen by the air that the inducer draws whatever the gas does, rise by
- * the air that passes. Overfiring and too little combustion air make carbon monoxide. A hole lets blower air into the
- * flue and need not make any: low CO clears no exchanger.
+ * Heat at full fire: input by the orifice, flue oxygen by the air that the inducer draws whatever the gas
+ * does, rise by the air that passes. Overfiring and too little combustion air make carbon monoxide. A hole
+ * lets blower air into the flue and need not make any: low CO clears no exchanger.
  *
  * @throws RangeError for a machine without gas heat
  */

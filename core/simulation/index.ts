@@ -9,6 +9,7 @@ export * from './faults.ts';
 export * from './state.ts';
 export * from './safeties.ts';
 export * from './run.ts';
+export { atRest } from './stopped.ts';
 export * from './heat.ts';
 export * from './power.ts';
 export * from './transient.ts';

@@ -1,7 +1,7 @@
 /**
- * Where a function changes its sign, between two ends: Chandrupatla's method (Advances in Engineering Software 28,
- * 1997), inverse quadratic interpolation that falls back on halving. It cannot leave the bracket, so a quantity that
- * rises all along has one answer and no other is ever found.
+ * Where a function changes its sign, between two ends: Chandrupatla's method (Advances in Engineering
+ * Software 28, 1997), inverse quadratic interpolation that falls back on halving. It cannot leave the
+ * bracket, so a quantity that rises all along has one answer and no other is ever found.
  */
 
 const { abs, max, min, sqrt } = Math;

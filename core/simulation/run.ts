@@ -19,9 +19,9 @@ const { abs, max, min } = Math;
 const BTU_PER_WH = 3.412;
 
 /**
- * The steady state of a machine that is asked to cool: mass through compressor and metering device, energy in both
- * coils and the weight of the charge all balance. Where a safety would open, `opens` names it, and the state is what the
- * gauges show as it does.
+ * The steady state of a machine that is asked to cool: mass through compressor and metering device, energy in
+ * both coils and the weight of the charge all balance. Where a safety would open, `opens` names it: past the
+ * high-pressure switch the state is the last one before it, else the one that the safety would end.
  */
 export function coolingState(machine: Machine, around: Surroundings, faults: Faults = {}): CircuitState {
   if (stopsCompressor(faults)) return atRest(machine, around, faults);
@@ -33,7 +33,8 @@ export function coolingState(machine: Machine, around: Surroundings, faults: Fau
 }
 
 /**
- * The steady state of a heat pump that is asked to heat, with frost on the outdoor coil as it is at the moment.
+ * The steady state of a heat pump that is asked to heat, with frost on the outdoor coil as it is at the
+ * moment.
  *
  * @param frost share of the outdoor coil that is closed by frost, 0 to 1
  * @throws RangeError for a machine whose circuit cannot heat
@@ -85,7 +86,10 @@ export interface Defrost {
 
 /** Frost that closes an outdoor coil, lb for each ton [common practice, rounded]. */
 const FROST_LB_PER_TON = 2.2;
-/** Until pressures have changed sides, min, and what of the rejected heat melts: the rest warms metal and air [common practice]. */
+/**
+ * Until pressures have changed sides, min, and what of the rejected heat melts: the rest warms metal and air
+ * [common practice].
+ */
 const [REVERSING_MIN, MELTS_SHARE] = [0.8, 0.5] as const;
 /** A defrost control ends after this [common practice]. */
 const DEFROST_MOST_MIN = 10;
@@ -117,8 +121,8 @@ const circuitHeats = (machine: Machine, around: Surroundings, faults: Faults, fr
   );
 
 /**
- * The state of a circuit; where the head passes the high-pressure switch, the last one before it on the way there: the
- * weather not yet so far from the rating point, the faults not yet so strong.
+ * The state of a circuit; where the head passes the high-pressure switch, the last one before it on the way
+ * there: the weather not yet so far from the rating point, the faults not yet so strong.
  */
 function onTheWay(
   mode: CircuitMode,
@@ -235,7 +239,10 @@ function superheatingBtuh(circuit: Circuit, p: Pass): number {
 const evaporatorGives = (circuit: Circuit, p: Pass): number =>
   p.boiling.btuh * p.boilingShare + superheatingBtuh(circuit, p);
 
-/** Outdoor air or water behind a coil that takes heat from it, °F: each part of the coil has a part of the stream. */
+/**
+ * Outdoor air or water behind a coil that takes heat from it, °F: each part of the coil has a part of the
+ * stream.
+ */
 const cooledTo = (circuit: Circuit, p: Pass): number =>
   circuit.evaporator.fromF -
   p.boilingShare * (circuit.evaporator.fromF - p.boiling.leavingF) -

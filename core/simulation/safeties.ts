@@ -1,13 +1,15 @@
+import { STANDARD_ATMOSPHERE_PSI } from '../refrigerant/index.ts';
 import type { Balanced } from './search.ts';
 import type { Machine } from './spec.ts';
 import type { CircuitMode, Opened } from './state.ts';
 
 /**
- * Where safeties open [common practice]: a high-pressure switch at about 148 °F of saturation (some 400 psig of R-22,
- * 600 of R-410A), a low-pressure switch at about 0 °F when it cools and −25 °F when it heats, the internal overload at
- * 290 °F on the discharge line or 1.7 times the rated power, a freeze stat at 35 °F of leaving water.
+ * Where safeties open [common practice]: a high-pressure switch at about 148 °F of saturation (some 400 psig
+ * of R-22, 600 of R-410A), a low-pressure switch at about 0 °F when it cools and −25 °F when it heats, the
+ * internal overload at 290 °F on the discharge line or 1.7 times the rated power, a freeze stat at 35 °F of
+ * leaving water.
  */
-export const SAFETIES = {
+const SAFETIES = {
   highF: 148,
   lowF: { cooling: 0, defrost: -40, heating: -25 },
   dischargeF: 290,
@@ -18,7 +20,7 @@ export const SAFETIES = {
 /** Head at which the high-pressure switch of a machine opens, psia. */
 export const highPsia = (machine: Machine): number => machine.fluid.psia(SAFETIES.highF, 'bubble');
 
-const gauge = (psia: number) => psia - 14.696;
+const gauge = (psia: number) => psia - STANDARD_ATMOSPHERE_PSI;
 
 /** The high-pressure switch opens as the head goes past it, however far it would have gone. */
 export function highPressure(machine: Machine): Opened {
@@ -26,7 +28,7 @@ export function highPressure(machine: Machine): Opened {
   return { safety: 'high-pressure switch', limit, seen: limit, unit: 'psig' };
 }
 
-/** Any safety but that of the head that would open in a state, if any: what a machine cannot stand comes before what it should not. */
+/** The safety that would open in a steady state, that of the head apart; nothing where all hold. */
 export function safetyOf(
   machine: Machine,
   mode: CircuitMode,

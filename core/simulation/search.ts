@@ -16,13 +16,16 @@ import { rootBetween } from './roots.ts';
 const { max } = Math;
 
 /*
- * The balance of a circuit. Every quantity is searched between two ends between which it rises all along, one inside the other:
+ * The balance of a circuit. Every quantity is searched between two ends between which it rises all along, one
+ * inside the other:
  *
- * - at a given suction, evaporating temperature and end of the condenser, the **condensing** temperature at which the
+ * - at a given suction, evaporating temperature and end of the condenser, the **condensing** temperature at
+ * which the
  *   condenser gives off what it is given;
  * - the **suction** at which the evaporator delivers what the compressor takes;
  * - the **evaporating** temperature at which the metering device passes what the compressor moves;
- * - the **end of the condenser**, from all gas over flash gas to more and more liquid, at which everything in the
+ * - the **end of the condenser**, from all gas over flash gas to more and more liquid, at which everything in
+ * the
  *   machine weighs what is in it.
  *
  * So there is one state, it is always found, and a fault that grows moves it without a jump.
@@ -77,7 +80,9 @@ function atEvaporating(circuit: Circuit, te: number, end: CondenserEnd, last: La
   return { warm, metered: meter(circuit, warm) };
 }
 
-/** The evaporating temperature at which compressor and metering device agree, at a given end of the condenser. */
+/**
+ * The evaporating temperature at which compressor and metering device agree, at a given end of the condenser.
+ */
 function atEnd(circuit: Circuit, end: CondenserEnd, last: Last): Agreed {
   const at = remembering((te) => atEvaporating(circuit, te, end, last));
   const { x } = rootBetween(

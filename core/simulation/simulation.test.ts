@@ -41,8 +41,8 @@ describe('the simulated machine at its rating points', () => {
           refrigerant,
           true,
         ]);
-        // B: 82 °F outdoors; published ratings gain 1 to 9 % capacity, with an orifice as little as nothing, and lose
-        // 9 to 17 % power [from memory].
+        // B: 82 °F outdoors; published ratings gain 1 to 9 % capacity, with an orifice as little as nothing,
+        // and lose 9 to 17 % power [from memory].
         const least = device === 'orifice' ? 0.99 : 1.01;
         expect([refrigerant, b.netBtuh / a.netBtuh > least, b.netBtuh / a.netBtuh < 1.09]).toEqual([
           refrigerant,

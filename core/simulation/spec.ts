@@ -2,7 +2,7 @@ import type { Device, Volumes } from './circuit.ts';
 import type { Fluid, SimFluid } from './fluid.ts';
 
 export type { Device } from './circuit.ts';
-export type Rejection = 'air' | 'water';
+type Rejection = 'air' | 'water';
 
 /** What a simulated machine is built to. */
 export interface MachineSpec {
@@ -41,7 +41,7 @@ export const usualEer = (refrigerant: SimFluid, rejects: Rejection): number =>
   rejects === 'water' ? 13 : refrigerant === 'R-22' || refrigerant === 'R-407C' ? 10 : 11.2;
 
 /** Conductances of a coil in air, Btu/h·°F: from air to surface, and from surface to boiling refrigerant. */
-export interface CoilSize {
+interface CoilSize {
   readonly airSide: number;
   readonly refrigerantSide: number;
 }
@@ -84,11 +84,14 @@ export interface Machine {
 }
 
 /**
- * Rating conditions of cooling: 95 °F outdoors (86 °F water), 80 °F dry and 67 °F wet indoors (AHRI 210/240 and
- * 340/360 A; ISO 13256-1 for water [M]).
+ * Rating conditions of cooling: 95 °F outdoors (86 °F water), 80 °F dry and 67 °F wet indoors (AHRI 210/240
+ * and 340/360 A; ISO 13256-1 for water [M]).
  */
 export const RATING = { outdoorF: 95, waterF: 86, indoorF: 80, indoorWetF: 67 } as const;
-/** Rating conditions of heating: 47 °F outdoors (68 °F water), 70 °F indoors (AHRI 210/240 H1; ISO 13256-1 [M]). */
+/**
+ * Rating conditions of heating: 47 °F outdoors (68 °F water), 70 °F indoors (AHRI 210/240 H1; ISO 13256-1
+ * [M]).
+ */
 export const HEAT_RATING = { outdoorF: 47, waterF: 68, indoorF: 70, indoorWetF: 58 } as const;
 
 /** Design of the rated point; ordinary values of the trade, not of any fault [common practice]. */

@@ -32,8 +32,8 @@ export const HEATING_SURROUNDINGS: Surroundings = {
 };
 
 /**
- * Humidity of outdoor air, lb/lb: a wet bulb twelve degrees below on a warm day, four at 47 °F and two in the cold, as
- * the rating conditions of heating have it (AHRI 210/240, 47/43 and 17/15 °F [M]).
+ * Humidity of outdoor air, lb/lb: a wet bulb twelve degrees below on a warm day, four at 47 °F and two in the
+ * cold, as the rating conditions of heating have it (AHRI 210/240, 47/43 and 17/15 °F [M]).
  */
 export const outdoorRatio = (outdoorF: number): number =>
   humidityRatio(outdoorF, outdoorF - Math.max(1.5, Math.min(12, 0.2 * (outdoorF - 30))));
@@ -105,12 +105,15 @@ export interface CircuitState {
   readonly stripW: number;
   readonly compressorW: number;
   readonly totalW: number;
-  /** Surface of the coil that takes heat in, and the water that it takes from the air, lb/h; frost below 32 °F. */
+  /**
+   * Surface of the coil that takes heat in, and the water that it takes from the air, lb/h; frost below 32
+   * °F.
+   */
   readonly surfaceF: number;
   readonly condensateLb: number;
   /** Share by which the metering valve is open; undefined for an orifice. */
   readonly valveOpen?: number | undefined;
-  /** The safety that would open here; the state is what the gauges show as it does. */
+  /** The safety that would open here; see coolingState for which state that is. */
   readonly opens?: Opened | undefined;
   /** What does not balance, as shares of the capacity and of the charge; below 0.001 in a steady state. */
   readonly imbalance: { readonly energy: number; readonly mass: number; readonly charge: number };

@@ -1,6 +1,6 @@
 import { specificVolume } from '../airside/index.ts';
-import { ontoF } from './duty.ts';
-import { strength, type Faults } from './faults.ts';
+import { chargeShare, nonCondensablePsi, ontoF } from './duty.ts';
+import type { Faults } from './faults.ts';
 import type { Machine } from './spec.ts';
 import { mixedAir, type CircuitState, type Surroundings } from './state.ts';
 
@@ -53,16 +53,17 @@ export function backwards(machine: Machine, around: Surroundings, faults: Faults
 }
 
 /**
- * Not running: pressures have come together at saturation of the coldest place with liquid in it, which is ambient.
- * What does not condense lies on top of it; where the last liquid is gone, the gas alone fills the machine.
+ * Not running: pressures have come together at saturation of the coldest place with liquid in it, which is
+ * ambient. What does not condense lies on top of it; where the last liquid is gone, the gas alone fills the
+ * machine.
  */
 export function atRest(machine: Machine, around: Surroundings, faults: Faults): CircuitState {
   const { fluid, volumes } = machine;
   const ambient = machine.spec.rejects === 'air' ? around.outdoorF : around.returnF;
   const room = volumes.condenser + volumes.evaporator + volumes.liquidLine + volumes.vapour;
-  const charge = machine.chargeLb * (1 - strength(faults, 'low charge') + strength(faults, 'overcharge'));
+  const charge = machine.chargeLb * chargeShare(faults);
   const filled = Math.min(1, charge / (room * fluid.vapourDensity(ambient, ambient)));
-  const gas = 60 * strength(faults, 'non-condensables') * ((ambient + 459.67) / 559.67);
+  const gas = nonCondensablePsi(faults) * ((ambient + 459.67) / 559.67);
   const psia = (filled < 1 ? filled * fluid.psia(ambient, 'dew') : fluid.psia(ambient, 'bubble')) + gas;
   const { mixedF } = mixedAir(around);
   const h = fluid.liquid(ambient);

@@ -22,8 +22,9 @@ const SLOW: readonly (keyof CircuitState)[] = ['dischargeF', 'condensateLb', 'su
 const SWING_MIN = 2.2;
 
 /**
- * The state some minutes after a change: every quantity closes in on its new steady value, superheat and subcooling
- * follow from pressures and pipes as they do at the gauges. A hunting valve swings about it for ever.
+ * The state some minutes after a change: every quantity closes in on its new steady value, superheat and
+ * subcooling follow from pressures and pipes as they do at the gauges. A hunting valve swings about it for
+ * ever.
  */
 export function settling(
   from: CircuitState,

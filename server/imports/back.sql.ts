@@ -1,6 +1,8 @@
 /* Taking an import back: what is built on it, and how it goes. */
 
-/** What stands on records that import $1 has made or changed: with it the import can no longer be taken back. */
+/**
+ * What stands on records that import $1 has made or changed: with it the import can no longer be taken back.
+ */
 export const BUILT_ON = `
 with mine as (
   select kind, record_id as id, before, version

@@ -1,7 +1,10 @@
 import { isPlainDate, parseInstant } from '#core/time';
 import { REFRIGERANTS } from '#core/refrigerant';
 
-/* What a cell may hold. Each reads one cell, or throws RangeError in words for whoever wrote the file. Empty cells never get here. */
+/*
+ * What a cell may hold. Each reads one cell, or throws RangeError in words for whoever wrote the file. Empty
+ * cells never get here.
+ */
 
 export const text = (cell: string): string => {
   if (cell.length > 2000) throw new RangeError('is longer than 2,000 characters');

@@ -1,4 +1,7 @@
-/* Set-wise import of units. `staged` holds the good rows of the file; each statement works on all of them at once. */
+/*
+ * Set-wise import of units. `staged` holds the good rows of the file; each statement works on all of them at
+ * once.
+ */
 
 const CELLS = `
   line int,
@@ -128,8 +131,8 @@ where unit_id is null`;
 
 const IS_DUAL = `(u.details #> '{electrical,dual}') = 'true'::jsonb`;
 /**
- * A supply that is given says also whether the plate is made for 208 and 230 V; one that was known to be stays at the
- * voltage it stands at.
+ * A supply that is given says also whether the plate is made for 208 and 230 V; one that was known to be
+ * stays at the voltage it stands at.
  */
 export const SUPPLIES = `
 update staged s
@@ -213,7 +216,9 @@ const supplyText = (dual: string, of: string) =>
   `case when ${dual} then '208/230' else ${of}.voltage::text end`;
 const MOST_CHANGES = 500;
 
-/** What the file changes of sites on record, and of units: the first of it, to be looked at before it happens. */
+/**
+ * What the file changes of sites on record, and of units: the first of it, to be looked at before it happens.
+ */
 export const CHANGES = `
 select line, what, "column", before, after
 from (

@@ -41,7 +41,10 @@ interface Asked {
   readonly transaction?: Transaction | undefined;
 }
 
-/** Units with what is due on them as it was agreed; those whose work is not on its way already, unless others are asked for. */
+/**
+ * Units with what is due on them as it was agreed; those whose work is not on its way already, unless others
+ * are asked for.
+ */
 async function dueByUnit<U extends UnitRecord = UnitRecord>(
   db: Database,
   { today, asOf, days, siteIds, transaction }: Asked,

@@ -33,8 +33,8 @@ from sites s join customers c on c.id = s.customer_id
 where s.id = any($1::uuid[])`;
 
 /**
- * Sites where the crew $1 is to be on the day $2 for calls that somebody gave it, outside of any route: how many, and by
- * when somebody was promised to be there.
+ * Sites where the crew $1 is to be on the day $2 for calls that somebody gave it, outside of any route: how
+ * many, and by when somebody was promised to be there.
  */
 export const CALLS_OF_CREW_DAY = `
 select

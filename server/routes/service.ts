@@ -63,7 +63,7 @@ export async function routingProblemFor(
     ]);
   const { timeZone } = await companyNow(db);
   const notes: string[] = [];
-  const { chosen, left } = await toDo({ db, clock }, body, timeZone, notes);
+  const { chosen, left } = await dayWork({ db, clock }, body, timeZone, notes);
   if (driveTimes.estimates)
     notes.push(
       'Drive times are estimates from straight lines: no routing engine is set up. Leave room for rivers and hills.',
@@ -145,12 +145,12 @@ interface CallsThere {
 }
 
 /**
- * What a crew's day may hold: the chosen sites where something is due, and those where calls wait that somebody gave the
- * crew for that day.
+ * What a crew's day may hold: the chosen sites where something is due, and those where calls wait that
+ * somebody gave the crew for that day.
  *
  * @param notes is added to: what is not known, and what time is kept for calls
  */
-async function toDo(
+async function dayWork(
   { db, clock }: Pick<Needs, 'db' | 'clock'>,
   body: ProblemBody,
   timeZone: string,
@@ -199,7 +199,9 @@ async function toDo(
   return { chosen, left };
 }
 
-/** Hours in which work begins by what was promised, where that is on this day and the place is open before it. */
+/**
+ * Hours in which work begins by what was promised, where that is on this day and the place is open before it.
+ */
 function promisedBy(
   windows: [number, number][],
   promisedAt: Date | null,
@@ -216,8 +218,8 @@ function promisedBy(
 }
 
 /**
- * As much of a site's work as fits into a stretch of a day, the latest first; all of it where that fits or where not
- * even one unit would.
+ * As much of a site's work as fits into a stretch of a day, the latest first; all of it where that fits or
+ * where not even one unit would.
  */
 function partFor(
   work: DueWork,

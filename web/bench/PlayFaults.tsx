@@ -15,7 +15,10 @@ interface Part {
 /** Strength of a hidden fault: enough to show, not all of it. */
 const HIDDEN_STRENGTH = { least: 0.25, most: 0.6 } as const;
 
-/** What is wrong with the machine: turned by hand, or hidden by the machine until somebody has said what it is. */
+/**
+ * What is wrong with the machine: turned by hand, or hidden by the machine until somebody has said what it
+ * is.
+ */
 export function PlayFaults({ value, set }: Part) {
   if (value.hidden) return <Blind value={value} set={set} hidden={value.hidden} />;
   return <Turned value={value} set={set} />;

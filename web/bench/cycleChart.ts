@@ -34,9 +34,9 @@ const WET = 0.985;
 const SHOWN_DROP_PSI = 4;
 
 /**
- * The corners of a cycle on the pressure–enthalpy picture: suction, discharge, liquid, before and after the metering
- * device. Heat contents are those of the state: a flooded suction lies inside the dome, liquid that flashes in a
- * choked line lies under it before it is metered.
+ * The corners of a cycle on the pressure–enthalpy picture: suction, discharge, liquid, before and after the
+ * metering device. Heat contents are those of the state: a flooded suction lies inside the dome, liquid that
+ * flashes in a choked line lies under it before it is metered.
  */
 export function cycleCorners(s: CircuitState): Corner[] {
   return [

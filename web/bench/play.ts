@@ -1,4 +1,5 @@
 import {
+  atRest,
   buildMachine,
   coolingState,
   defrost,
@@ -59,9 +60,9 @@ export function play({ spec, call, around, faults, frost }: Wish): Played {
     };
   }
   // Gas heats while the circuit stands.
-  const rest = coolingState(machine, around, { ...faults, 'open overload': 1 });
+  const rest = atRest(machine, around, faults);
   return {
-    sound: coolingState(machine, around, { 'open overload': 1 }),
+    sound: atRest(machine, around, {}),
     now: rest,
     power: powerState(machine, rest, faults),
     heat: heatState(machine, around, faults),

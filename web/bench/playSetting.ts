@@ -21,7 +21,7 @@ export const BUILDS = {
 export type Build = keyof typeof BUILDS;
 
 /** A fault that the machine was given and does not tell. */
-export interface Hidden {
+interface Hidden {
   readonly fault: Fault;
   readonly strength: number;
   /** What somebody took it for, once they have said so. */
@@ -59,7 +59,7 @@ export const START: Setting = {
 };
 
 /** The machine of a setting. Strips of a heat pump: 1.5 kW a ton [common practice]. */
-export function specOf({ refrigerant, device, build, tons }: Setting): MachineSpec {
+function specOf({ refrigerant, device, build, tons }: Setting): MachineSpec {
   const rejects = build === 'loop' ? 'water' : 'air';
   return {
     ...USUAL_SPEC,

@@ -18,7 +18,9 @@ export type ChartOption = ComposeOption<LineSeriesOption | GridComponentOption |
 /** A key is answered first; the chart follows this much later. */
 const FOLLOWS_MS = 120;
 
-/** The colours and letters of the screen; the chart is SVG, so that it takes those of the theme and of paper. */
+/**
+ * The colours and letters of the screen; the chart is SVG, so that it takes those of the theme and of paper.
+ */
 export const CHART_WORDS = { fontFamily: 'inherit', fontSize: 12, color: 'var(--soft)' } as const;
 /** What is shown beside the pointer. */
 export const CHART_TIP: TooltipComponentOption = {

@@ -29,8 +29,8 @@ interface Given {
 }
 
 /**
- * A field whose text is read when it is left: what is understood is written in the one way, what is not stays as it was
- * typed, for the contract to refuse where it stands. A form holds what is read.
+ * A field whose text is read when it is left: what is understood is written in the one way, what is not stays
+ * as it was typed, for the contract to refuse where it stands. A form holds what is read.
  */
 function useReadText(
   { value: given, onChange, onBlur, name, ref, id, readOnly, disabled, ...spoken }: Given,

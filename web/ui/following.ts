@@ -1,6 +1,6 @@
 /**
- * Draws what came last, at most every so many milliseconds: a key is answered first, and what changes all the time is
- * still drawn all the time.
+ * Draws what came last, at most every so many milliseconds: a key is answered first, and what changes all the
+ * time is still drawn all the time.
  */
 export function following<T>(
   draw: (latest: T) => void,

@@ -5,8 +5,8 @@ import { everyRow, type AskPage } from './everyRow.ts';
 import { saveCsv, type CsvColumn } from './saveCsv.ts';
 
 /**
- * All rows of a list, as they are searched and sorted: on paper, and as a file for a spreadsheet. What went wrong on
- * the way is said in `trouble`.
+ * All rows of a list, as they are searched and sorted: on paper, and as a file for a spreadsheet. What went
+ * wrong on the way is said in `trouble`.
  */
 export function useWhole<Row, Ask>({
   label,

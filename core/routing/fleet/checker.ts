@@ -3,8 +3,8 @@ import type { FleetPlan, FleetProblem } from './problem.ts';
 const TOLERANCE = 1e-3;
 
 /**
- * Verifies a plan against its problem from first principles. It shares no code with the search or with what writes
- * plans out, so that a mistake there cannot vouch for itself.
+ * Verifies a plan against its problem from first principles. It shares no code with the search or with what
+ * writes plans out, so that a mistake there cannot vouch for itself.
  *
  * @returns what is wrong; empty when the plan holds
  */

@@ -14,8 +14,8 @@ export interface ClassicalPoint {
 }
 
 /**
- * Reads the common text layout of such instances: a line each of id, x, y, demand, ready, due, service, the depot first;
- * headings and empty lines are passed over.
+ * Reads the common text layout of such instances: a line each of id, x, y, demand, ready, due, service, the
+ * depot first; headings and empty lines are passed over.
  *
  * @throws RangeError naming the line that cannot be read, or when there is no customer
  */
@@ -37,8 +37,8 @@ export function readClassical(text: string): ClassicalPoint[] {
 }
 
 /**
- * A classical instance as a fleet: as many like vehicles as there are customers, Euclidean travel that takes as long as it
- * is far, nothing counts but the distance, nobody is left out.
+ * A classical instance as a fleet: as many like vehicles as there are customers, Euclidean travel that takes
+ * as long as it is far, nothing counts but the distance, nobody is left out.
  */
 export function classicalProblem(points: readonly ClassicalPoint[], capacity: number): FleetProblem {
   const [depot, ...customers] = points as [ClassicalPoint, ...ClassicalPoint[]];

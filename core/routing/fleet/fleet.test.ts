@@ -155,8 +155,8 @@ describe('against what is proved', () => {
 });
 
 describe('classical instances', () => {
-  // Solomon 1987, C101 and R101, the first 25 customers [from memory]; optima 191.3 and 617.1 by distances cut to one
-  // decimal, 191.81 and 618.33 by exact ones (published for heuristics).
+  // Solomon 1987, C101 and R101, the first 25 customers [from memory]; optima 191.3 and 617.1 by distances
+  // cut to one decimal, 191.81 and 618.33 by exact ones (published for heuristics).
   const C101 = `0 40 50 0 0 1236 0
     1 45 68 10 912 967 90
     2 45 70 30 825 870 90

@@ -1,4 +1,6 @@
-/** Several crews over several days: problem, search, plan, an independent checker, and classical instances. */
+/**
+ * Several crews over several days: problem, search, plan, an independent checker, and classical instances.
+ */
 export * from './problem.ts';
 export { fleetPlanOf } from './plan.ts';
 export { routeOf } from './route.ts';

@@ -1,8 +1,8 @@
 import type { TravelTable } from '../travel.ts';
 
 /*
- * Several crews over several days. A shift is one crew's day; a job is all that is to be done at one place in one go.
- * Times are minutes since midnight of the shift's day, days count from the first one planned.
+ * Several crews over several days. A shift is one crew's day; a job is all that is to be done at one place in
+ * one go. Times are minutes since midnight of the shift's day, days count from the first one planned.
  */
 
 export interface FleetProblem {
@@ -55,7 +55,7 @@ export interface Job {
   readonly lockedTo?: string | undefined;
 }
 
-export interface DayWindow {
+interface DayWindow {
   readonly day: number;
   readonly open: number;
   readonly close: number;

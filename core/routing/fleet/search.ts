@@ -31,18 +31,22 @@ const KEEPS = { split: 0.5, more: 0.5 } as const;
 const HEAT = { from: 1, to: 0.01 } as const;
 /** As many of the jobs left out are tried again in each turn. */
 const TRIED_AGAIN = 12;
-/** A job knows so many neighbours; among many jobs it goes only where one of the nearest already is, or begins a shift. */
+/**
+ * A job knows so many neighbours; among many jobs it goes only where one of the nearest already is, or begins
+ * a shift.
+ */
 const NEIGHBOURS = 160;
 const [MANY, LOOKS_AT] = [150, 40] as const;
 
 /**
- * Plans several crews over several days by large-neighbourhood search: strings of neighbouring jobs are taken out of
- * routes that lie together and put back one by one where they cost least, now and then overlooking a place; what is
- * better, or nearly as good while the temperature falls, is kept (slack induction by string removals, Christiaens and
- * Vanden Berghe, Transportation Science 54, 2020).
+ * Plans several crews over several days by large-neighbourhood search: strings of neighbouring jobs are taken
+ * out of routes that lie together and put back one by one where they cost least, now and then overlooking a
+ * place; what is better, or nearly as good while the temperature falls, is kept (slack induction by string
+ * removals, Christiaens and Vanden Berghe, Transportation Science 54, 2020).
  *
- * Yields the best so far, so that the caller can show it, stop and keep it. A caller with a clock passes the share of
- * its time that is spent to `next`; at 1 the search ends. Without one, the same seed gives the same plan.
+ * Yields the best so far, so that the caller can show it, stop and keep it. A caller with a clock passes the
+ * share of its time that is spent to `next`; at 1 the search ends. Without one, the same seed gives the same
+ * plan.
  */
 export function* searchFleet(
   problem: FleetProblem,

@@ -1,9 +1,10 @@
+import { flatTravel } from '../flat.ts';
 import { timeCost } from './route.ts';
 import { costOn, fits, USUAL_WEIGHTS, type FleetProblem, type Weights } from './problem.ts';
 
 /**
- * The arithmetic of the search over typed arrays. Plans are written out by plan.ts and judged by checker.ts, so nothing
- * here vouches for itself.
+ * The arithmetic of the search over typed arrays. Plans are written out by plan.ts and judged by checker.ts,
+ * so nothing here vouches for itself.
  */
 export interface Fleet {
   readonly problem: FleetProblem;
@@ -47,17 +48,8 @@ export function fleetOf(problem: FleetProblem): Fleet {
   const { travel, shifts, jobs } = problem;
   const weights = problem.weights ?? USUAL_WEIGHTS;
   const places = travel.places;
-  const cells = places * places;
-  const samples = Float64Array.from(travel.samples);
-  const last = samples.length - 1;
-  const minutes = new Float64Array(cells * samples.length);
-  travel.minutes.forEach((table, k) => minutes.set(table, k * cells));
-  const least = new Float64Array(cells);
-  for (let i = 0; i < cells; i++) {
-    let low = Infinity;
-    for (let k = 0; k <= last; k++) low = Math.min(low, minutes[k * cells + i]!);
-    least[i] = low;
-  }
+  const { drive, least } = flatTravel(travel);
+  const steady = travel.samples.length === 1;
   const place = Int32Array.from(jobs, (job) => job.place);
   const work = Float64Array.from(jobs, (job) => job.minutes);
   const loads = Float64Array.from(jobs, (job) => job.load ?? 0);
@@ -82,20 +74,9 @@ export function fleetOf(problem: FleetProblem): Fleet {
   const hardEnd = Float64Array.from(shifts, (shift) => shift.end + (shift.overtime ?? 0) + 1e-9);
   const capacity = Float64Array.from(shifts, (shift) => shift.capacity ?? Infinity);
   const plain =
-    last === 0 &&
+    steady &&
     weights.wait + weights.overtime + weights.intoFree + weights.uneven === 0 &&
     shifts.every((shift) => shift.rest === undefined);
-
-  function drive(from: number, to: number, depart: number): number {
-    const cell = from * places + to;
-    if (last === 0 || depart <= samples[0]!) return minutes[cell]!;
-    if (depart >= samples[last]!) return minutes[last * cells + cell]!;
-    let k = 0;
-    while (samples[k + 1]! <= depart) k++;
-    const a = minutes[k * cells + cell]!;
-    const share = (depart - samples[k]!) / (samples[k + 1]! - samples[k]!);
-    return a + share * (minutes[(k + 1) * cells + cell]! - a);
-  }
 
   /** Start of a job reached at `arrive`, Infinity when its hours are over. */
   function start(shift: number, job: number, arrive: number): number {
@@ -121,9 +102,12 @@ export function fleetOf(problem: FleetProblem): Fleet {
     return best;
   }
 
-  /** The latest departure that still arrives by then: leaving later never arrives earlier, so halving finds it. */
+  /**
+   * The latest departure that still arrives by then: leaving later never arrives earlier, so halving finds
+   * it.
+   */
   function latestLeave(from: number, to: number, by: number): number {
-    if (last === 0) return by - minutes[from * places + to]!;
+    if (steady) return by - least[from * places + to]!;
     let low = by - drive(from, to, 0) - 240;
     let high = by - least[from * places + to]!;
     if (high + drive(from, to, high) <= by) return high;
@@ -177,7 +161,10 @@ export function fleetOf(problem: FleetProblem): Fleet {
     return { shift: s, jobs: list, leave, driven, waited, latest, restAt, load, back, cost };
   }
 
-  /** What a route costs with a job put in, by running it on until it is as it was; Infinity where it does not fit. */
+  /**
+   * What a route costs with a job put in, by running it on until it is as it was; Infinity where it does not
+   * fit.
+   */
   function runOn(
     route: Route,
     job: number,

@@ -2,7 +2,10 @@ import { durationText } from '../../time/index.ts';
 import { routeOf } from './route.ts';
 import { fits, type FleetProblem, type Job, type Orders, type Shift } from './problem.ts';
 
-/** The constraint that keeps a job out of a plan, in words a dispatcher can act on: the first that nobody can meet. */
+/**
+ * The constraint that keeps a job out of a plan, in words a dispatcher can act on: the first that nobody can
+ * meet.
+ */
 export function whyLeftOut(problem: FleetProblem, orders: Orders, index: number): string {
   const job = problem.jobs[index] as Job;
   const { shifts } = problem;

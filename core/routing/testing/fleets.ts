@@ -2,7 +2,7 @@ import { seededRandom, wholeBetween } from '../../random/index.ts';
 import { travelTable } from '../index.ts';
 import type { FleetProblem, Job, Shift } from '../fleet/index.ts';
 
-export interface FleetSize {
+interface FleetSize {
   readonly jobs: number;
   readonly crews: number;
   readonly days: number;
@@ -14,8 +14,9 @@ const SKILLS = ['gas', 'refrigerant', 'boiler', 'electrical'] as const;
 const SAMPLES = [360, 450, 510, 570, 720, 930, 1020, 1110];
 
 /**
- * Made-up weeks for tests and the bench: sites scattered over a district with rush hours, crews with licences and a rest
- * at noon, some sites with narrow hours, closed days, two-person work and due days. Same seed, same weeks.
+ * Made-up weeks for tests and the bench: sites scattered over a district with rush hours, crews with licences
+ * and a rest at noon, some sites with narrow hours, closed days, two-person work and due days. Same seed,
+ * same weeks.
  */
 export function madeUpWeeks(seed: number, { jobs, crews, days, side = 60 }: FleetSize): FleetProblem {
   const random = seededRandom(seed);
@@ -69,8 +70,8 @@ export function madeUpWeeks(seed: number, { jobs, crews, days, side = 60 }: Flee
 }
 
 /**
- * What a careful person does by hand: the jobs in the order of their due days, each put at the end of the day whose last
- * stop lies nearest, while it fits.
+ * What a careful person does by hand: the jobs in the order of their due days, each put at the end of the day
+ * whose last stop lies nearest, while it fits.
  */
 export function byHand(
   problem: FleetProblem,
