@@ -49,7 +49,7 @@ export function cycleCorners(s: CircuitState): Corner[] {
     { h: s.dischargeH, p: s.dischargePsia, name: 'discharge', side: 'top' },
     { h: s.liquidH, p: s.liquidPsia, name: 'liquid', side: 'left' },
     ...(s.liquidPsia - s.meteringInletPsia > SHOWN_DROP_PSI
-      ? [{ h: s.liquidH, p: s.meteringInletPsia, name: 'after the restriction', side: 'left' } as const]
+      ? [{ h: s.liquidH, p: s.meteringInletPsia, name: 'after the restriction', side: 'right' } as const]
       : []),
     { h: s.liquidH, p: s.suctionPsia, name: 'metered', side: 'left' },
   ];
