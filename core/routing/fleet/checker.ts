@@ -1,4 +1,4 @@
-import type { FleetPlan, FleetProblem } from './problem.ts';
+import type { FleetPlan, FleetProblem, Job } from './problem.ts';
 
 const TOLERANCE = 1e-3;
 
@@ -44,13 +44,16 @@ export function fleetViolations(problem: FleetProblem, plan: FleetPlan): string[
         wrong.push(`${who} reaches ${job.name} sooner than roads and rest allow`);
       if (stop.startAt < stop.arriveAt - TOLERANCE)
         wrong.push(`${who} starts at ${job.name} before arriving`);
-      if (stop.leaveAt < stop.startAt + job.minutes - TOLERANCE)
+      if (stop.leaveAt < stop.startAt + aloneOrShared(job, shift.people ?? 1) - TOLERANCE)
         wrong.push(`${who} leaves ${job.name} before the work is done`);
       const inside = job.windows.some(
         (w) =>
           w.day === shift.day && stop.startAt >= w.open - TOLERANCE && stop.leaveAt <= w.close + TOLERANCE,
       );
       if (!inside) wrong.push(`${who} works at ${job.name} outside its opening hours`);
+      const { promised } = job;
+      if (promised && shift.day * 1440 + stop.startAt > promised.day * 1440 + promised.by + TOLERANCE)
+        wrong.push(`${who} starts at ${job.name} later than was promised`);
       load += job.load ?? 0;
       clock = stop.leaveAt;
       place = job.place;
@@ -70,6 +73,11 @@ export function fleetViolations(problem: FleetProblem, plan: FleetPlan): string[
   }
   for (const job of problem.jobs) if (!met.has(job.id)) wrong.push(`says nothing about ${job.name}`);
   return wrong;
+}
+
+/** Time on site: what cannot be shared, and each one's part of what can. */
+function aloneOrShared({ minutes, shared = 0 }: Job, people: number): number {
+  return minutes - shared * (1 - 1 / people);
 }
 
 /** The drive read straight off the sampled tables. */

@@ -4,6 +4,11 @@
 export * from './problem.ts';
 export { fleetPlanOf } from './plan.ts';
 export { routeOf } from './route.ts';
+export { timedRoute, STOP_TROUBLES, type StopTrouble, type TimedRoute, type TimedStop } from './timed.ts';
+export { bestPlaces, consequenceOf, type Consequence, type Place } from './insert.ts';
+export { DEFAULT_PLANNING, toldWindow, type PlanningSettings } from './planning.ts';
+export { callsExpected, typicalLength, type DayOfCalls, type TypicalLength } from './demand.ts';
+export { changesBetween, type Change } from './changes.ts';
 export { fleetViolations } from './checker.ts';
 export { searchFleet, type FleetOptions, type FleetProgress } from './search.ts';
 export { classicalProblem, readClassical, type ClassicalPoint } from './classical.ts';

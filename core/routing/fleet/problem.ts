@@ -38,10 +38,13 @@ export interface Job {
   readonly id: string;
   readonly name: string;
   readonly place: number;
-  /** Minutes of work on site. */
+  /** Minutes on site for one person, and how many of them more people share. */
   readonly minutes: number;
-  /** When work can be done: it starts and ends inside one of them. */
+  readonly shared?: number | undefined;
+  /** When the place is open: work starts and ends inside one of them. */
   readonly windows: readonly DayWindow[];
+  /** Somebody was told that work begins by then. */
+  readonly promised?: { readonly day: number; readonly by: number } | undefined;
   /** What leaving it out costs, minutes. */
   readonly leftOut: number;
   /** The last day on which it is in time, and what each day after it costs, minutes. */
@@ -51,17 +54,19 @@ export interface Job {
   readonly load?: number | undefined;
   /** The crew that knows it, and what another one costs, minutes. */
   readonly wanted?: { readonly crew: string; readonly otherwise: number } | undefined;
+  /** The shift it stands on already, and what moving it to another one costs, minutes. */
+  readonly standing?: { readonly shift: string; readonly otherwise: number } | undefined;
   /** Decided by somebody: this shift and no other. */
   readonly lockedTo?: string | undefined;
 }
 
-interface DayWindow {
+export interface DayWindow {
   readonly day: number;
   readonly open: number;
   readonly close: number;
 }
 
-/** What counts, each for a minute of it. */
+/** What counts, each for a minute of it: drives, waits and overtime for every person in the crew. */
 export interface Weights {
   readonly drive: number;
   readonly wait: number;
@@ -72,7 +77,7 @@ export interface Weights {
   readonly uneven: number;
 }
 
-export const USUAL_WEIGHTS: Weights = { drive: 1, wait: 0.2, overtime: 3, intoFree: 1, uneven: 0.1 };
+export const USUAL_WEIGHTS: Weights = { drive: 1, wait: 0.2, overtime: 3, intoFree: 1, uneven: 0.3 };
 
 export interface FleetPlan {
   readonly routes: readonly FleetRoute[];
@@ -118,6 +123,8 @@ export function checkFleet({ travel, shifts, jobs }: FleetProblem): void {
     names.add(job.id);
     if (!inside(job.place)) throw new RangeError(`${job.name} lies at no known place`);
     if (!(job.minutes >= 0)) throw new RangeError(`${job.name}: time on site cannot be below zero`);
+    if (!((job.shared ?? 0) >= 0 && (job.shared ?? 0) <= job.minutes))
+      throw new RangeError(`${job.name}: no more can be shared than there is to do`);
     if (!(job.leftOut >= 0))
       throw new RangeError(`${job.name}: leaving it out cannot cost less than nothing`);
     for (const { open, close } of job.windows)
@@ -133,7 +140,28 @@ export const fits = (shift: Shift, job: Job): boolean =>
   (job.people ?? 1) <= (shift.people ?? 1) &&
   (job.skills ?? []).every((skill) => shift.skills?.includes(skill));
 
-/** What a job costs on a shift beside time: days late, and a crew that does not know it. */
+/** What a job costs on a shift beside time: days late, a crew that does not know it, a plan that is changed. */
 export const costOn = (shift: Shift, job: Job): number =>
   (job.due ? Math.max(0, shift.day - job.due.day) * job.due.perDayLate : 0) +
-  (job.wanted && job.wanted.crew !== shift.crew ? job.wanted.otherwise : 0);
+  (job.wanted && job.wanted.crew !== shift.crew ? job.wanted.otherwise : 0) +
+  (job.standing && job.standing.shift !== shift.id ? job.standing.otherwise : 0);
+
+/** Minutes a job takes a crew of so many people. */
+export const minutesFor = (job: Pick<Job, 'minutes' | 'shared'>, people: number): number => {
+  const shared = job.shared ?? 0;
+  return job.minutes - shared + shared / people;
+};
+
+/**
+ * Hours of a day in which so many minutes of a job can be done: while the place is open, beginning by what was
+ * promised; none after the day it was promised for.
+ */
+export function hoursOn(job: Pick<Job, 'windows' | 'promised'>, day: number, minutes: number): DayWindow[] {
+  const { promised } = job;
+  if (promised && day > promised.day) return [];
+  const latest = promised && day === promised.day ? promised.by + minutes : Infinity;
+  return job.windows.flatMap((window) => {
+    const close = Math.min(window.close, latest);
+    return window.day === day && close - window.open >= minutes - 1e-9 ? [{ ...window, close }] : [];
+  });
+}

@@ -1,5 +1,8 @@
 import { driveMinutes } from '../travel.ts';
 import {
+  hoursOn,
+  minutesFor,
+  type DayWindow,
   type FleetProblem,
   type FleetRoute,
   type FleetStop,
@@ -8,13 +11,12 @@ import {
   type Weights,
 } from './problem.ts';
 
-/** Earliest start of a job on a day when arriving at `arrive`, Infinity when its hours are over. */
-export function startOf(job: Job, day: number, arrive: number): number {
+/** Earliest start of so many minutes of work when arriving at `arrive`, Infinity when the hours are over. */
+export function startIn(hours: readonly DayWindow[], arrive: number, minutes: number): number {
   let best = Infinity;
-  for (const window of job.windows) {
-    if (window.day !== day) continue;
-    const start = Math.max(window.open, arrive);
-    if (start + job.minutes <= window.close + 1e-9 && start < best) best = start;
+  for (const { open, close } of hours) {
+    const start = Math.max(open, arrive);
+    if (start + minutes <= close + 1e-9 && start < best) best = start;
   }
   return best;
 }
@@ -44,9 +46,10 @@ export function routeOf(
       arriveAt += (shift.rest as { minutes: number }).minutes;
       rested = true;
     }
-    const startAt = startOf(job, shift.day, arriveAt);
+    const minutes = minutesFor(job, shift.people ?? 1);
+    const startAt = startIn(hoursOn(job, shift.day, minutes), arriveAt, minutes);
     if (startAt === Infinity || load > (shift.capacity ?? Infinity)) return undefined;
-    at = startAt + job.minutes;
+    at = startAt + minutes;
     place = job.place;
     stops.push({ jobId: job.id, driveMinutes: drive, arriveAt, startAt, leaveAt: at });
   }
@@ -74,10 +77,10 @@ export function timeCost(shift: Shift, driven: number, waited: number, backAt: n
   const over = Math.max(0, backAt - shift.end);
   const intoFree = Math.max(0, Math.min(backAt, shift.end) - (shift.end - (shift.keptFree ?? 0)));
   const length = backAt - shift.start;
+  // Everybody in the crew sits in the van, waits and works over.
+  const people = shift.people ?? 1;
   return (
-    w.drive * driven +
-    w.wait * waited +
-    w.overtime * over +
+    people * (w.drive * driven + w.wait * waited + w.overtime * over) +
     w.intoFree * intoFree +
     (w.uneven * length * length) / (2 * (shift.end - shift.start))
   );

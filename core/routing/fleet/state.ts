@@ -1,6 +1,15 @@
 import { flatTravel } from '../flat.ts';
 import { timeCost } from './route.ts';
-import { costOn, fits, USUAL_WEIGHTS, type FleetProblem, type Weights } from './problem.ts';
+import {
+  costOn,
+  fits,
+  hoursOn,
+  minutesFor,
+  USUAL_WEIGHTS,
+  type FleetProblem,
+  type Shift,
+  type Weights,
+} from './problem.ts';
 
 /**
  * The arithmetic of the search over typed arrays. Plans are written out by plan.ts and judged by checker.ts,
@@ -51,22 +60,30 @@ export function fleetOf(problem: FleetProblem): Fleet {
   const { drive, least } = flatTravel(travel);
   const steady = travel.samples.length === 1;
   const place = Int32Array.from(jobs, (job) => job.place);
-  const work = Float64Array.from(jobs, (job) => job.minutes);
   const loads = Float64Array.from(jobs, (job) => job.load ?? 0);
   const n = jobs.length;
 
-  // Hours of each day, flat: open, close, open, close.
-  const hours = new Map<number, (Float64Array | undefined)[]>();
-  for (const { day } of shifts)
-    if (!hours.has(day))
+  // Minutes of each job for crews of a size, and hours of each day in which that much can be done, flat: open,
+  // close, open, close.
+  const works = new Map<number, Float64Array>();
+  const hours = new Map<string, (Float64Array | undefined)[]>();
+  const sizeOf = (shift: Shift) => shift.people ?? 1;
+  for (const shift of shifts) {
+    const size = sizeOf(shift);
+    const minutes = works.get(size) ?? Float64Array.from(jobs, (job) => minutesFor(job, size));
+    works.set(size, minutes);
+    const key = `${shift.day} ${size}`;
+    if (!hours.has(key))
       hours.set(
-        day,
-        jobs.map((job) => {
-          const own = job.windows.filter((w) => w.day === day && w.close - w.open >= job.minutes - 1e-9);
+        key,
+        jobs.map((job, j) => {
+          const own = hoursOn(job, shift.day, minutes[j]!);
           return own.length === 0 ? undefined : Float64Array.from(own.flatMap((w) => [w.open, w.close]));
         }),
       );
-  const hoursOf = shifts.map((shift) => hours.get(shift.day)!);
+  }
+  const workOf = shifts.map((shift) => works.get(sizeOf(shift))!);
+  const hoursOf = shifts.map((shift) => hours.get(`${shift.day} ${sizeOf(shift)}`)!);
   const may = shifts.map((shift, s) =>
     jobs.map((job, j) => hoursOf[s]![j] !== undefined && fits(shift, job)),
   );
@@ -81,7 +98,7 @@ export function fleetOf(problem: FleetProblem): Fleet {
   /** Start of a job reached at `arrive`, Infinity when its hours are over. */
   function start(shift: number, job: number, arrive: number): number {
     const own = hoursOf[shift]![job]!;
-    const minutes = work[job]!;
+    const minutes = workOf[shift]![job]!;
     let best = Infinity;
     for (let w = 0; w < own.length; w += 2) {
       const at = arrive > own[w]! ? arrive : own[w]!;
@@ -93,7 +110,7 @@ export function fleetOf(problem: FleetProblem): Fleet {
   /** The latest arrival at a job after which it can be left by `by`. */
   function latestArrival(shift: number, job: number, by: number): number {
     const own = hoursOf[shift]![job]!;
-    const minutes = work[job]!;
+    const minutes = workOf[shift]![job]!;
     let best = -Infinity;
     for (let w = 0; w < own.length; w += 2) {
       const at = Math.min(own[w + 1]!, by) - minutes;
@@ -121,6 +138,7 @@ export function fleetOf(problem: FleetProblem): Fleet {
 
   function build(s: number, list: readonly number[]): Route {
     const shift = shifts[s]!;
+    const work = workOf[s]!;
     const count = list.length;
     const leave = new Float64Array(count);
     const driven = new Float64Array(count);
@@ -175,6 +193,7 @@ export function fleetOf(problem: FleetProblem): Fleet {
   ): number {
     const s = route.shift;
     const shift = shifts[s]!;
+    const work = workOf[s]!;
     const count = route.jobs.length;
     let begin = start(s, job, arriveAt);
     let waited = (at === 0 ? 0 : route.waited[at - 1]!) + begin - arriveAt;
@@ -218,9 +237,11 @@ export function fleetOf(problem: FleetProblem): Fleet {
     const s = route.shift;
     if (!may[s]![job] || route.load + loads[job]! > capacity[s]! + 1e-9) return NEVER;
     const shift = shifts[s]!;
+    const work = workOf[s]!;
     const count = route.jobs.length;
     const there = place[job]!;
     const extra = own[s]![job]!;
+    const people = shift.people ?? 1;
     const hoursHere = hoursOf[s]![job]!;
     const lastStart = hoursHere[hoursHere.length - 1]! - work[job]!;
     // What the route costs now beside the jobs' own: run-ons are compared with it.
@@ -240,8 +261,8 @@ export function fleetOf(problem: FleetProblem): Fleet {
           : at === count
             ? route.back - route.leave[count - 1]!
             : route.driven[at]! - (at === 0 ? 0 : route.driven[at - 1]!);
-      const bound = weights.drive * (before - legNow) + extra;
-      if (bound >= adds + (plain ? 0 : SLACK)) continue;
+      const bound = people * weights.drive * (before - legNow) + extra;
+      if (bound >= adds + (plain ? 0 : people * SLACK)) continue;
       if (blink()) continue;
       const leg = drive(from, there, leaves);
       let arrive = leaves + leg;
@@ -268,7 +289,7 @@ export function fleetOf(problem: FleetProblem): Fleet {
   const kinds = new Map<string, number>();
   const kind = Int32Array.from(shifts, (shift) => {
     const key = JSON.stringify({ ...shift, id: '', skills: [...(shift.skills ?? [])].sort() });
-    const locked = jobs.some((job) => job.lockedTo === shift.id);
+    const locked = jobs.some((job) => job.lockedTo === shift.id || job.standing?.shift === shift.id);
     const known = locked ? undefined : kinds.get(key);
     if (known !== undefined) return known;
     kinds.set(locked ? `${key} ${shift.id}` : key, kinds.size);

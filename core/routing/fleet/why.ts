@@ -1,6 +1,14 @@
 import { durationText } from '../../time/index.ts';
 import { routeOf } from './route.ts';
-import { fits, type FleetProblem, type Job, type Orders, type Shift } from './problem.ts';
+import {
+  fits,
+  hoursOn,
+  minutesFor,
+  type FleetProblem,
+  type Job,
+  type Orders,
+  type Shift,
+} from './problem.ts';
 
 /**
  * The constraint that keeps a job out of a plan, in words a dispatcher can act on: the first that nobody can
@@ -14,11 +22,14 @@ export function whyLeftOut(problem: FleetProblem, orders: Orders, index: number)
   const days = new Set(able.map((shift) => shift.day));
   const open = job.windows.filter(({ day }) => days.has(day));
   if (open.length === 0) return 'closed on every day that is planned for who may do it';
-  if (!open.some(({ open: from, close }) => close - from >= job.minutes))
-    return `needs ${durationText(job.minutes)} on site, longer than it is open`;
+  const least = Math.min(...able.map((shift) => minutesFor(job, shift.people ?? 1)));
+  if (!open.some(({ open: from, close }) => close - from >= least))
+    return `needs ${durationText(least)} on site, longer than it is open`;
+  if (job.promised && !able.some((shift) => kept(shift, job)))
+    return 'what was promised there cannot be kept by anybody who works then';
   const alone = able.filter((shift) => routeOf(problem, shift, [index]));
   if (alone.length === 0)
-    return `needs ${durationText(job.minutes)} on site: too long for a shift with the drive there and back`;
+    return `needs ${durationText(least)} on site: too long for a shift with the drive there and back`;
   // Where it would go if the shift might run longer, and by how much.
   let past = Infinity;
   shifts.forEach((shift, s) => {
@@ -34,6 +45,9 @@ export function whyLeftOut(problem: FleetProblem, orders: Orders, index: number)
   if (past <= 1e-9) return 'costs more than it is worth now';
   return `the shifts that may do it are full: the best would run ${durationText(Math.max(1, past))} past its end`;
 }
+
+const kept = (shift: Shift, job: Job): boolean =>
+  hoursOn(job, shift.day, minutesFor(job, shift.people ?? 1)).length > 0;
 
 function whoIsMissing(shifts: readonly Shift[], job: Job): string {
   if (job.lockedTo !== undefined) return 'locked to a shift that may not do it';
