@@ -7,7 +7,8 @@ import { newSetting, SETTING_DEFAULTS, SETTING_SHAPES } from './settings.ts';
 import { newSite, openingHours } from './sites.ts';
 import { unitList, unitPatch } from './units.ts';
 import { newDecision, watchQuery } from './watch.ts';
-import { dueQuery, problemBody } from './routes.ts';
+import { planAsked } from './board.ts';
+import { dueQuery } from './routes.ts';
 import { wordMapping } from './words.ts';
 import { newImport } from './imports.ts';
 
@@ -261,7 +262,8 @@ describe('the rest', () => {
       expect(wrong(newDecision, { ...decision, kind: 'watch' })).toEqual(['until']);
       expect(wrong(newDecision, { ...decision, covers: [] })).toEqual(['covers']);
       expect(wrong(wordMapping, { word: 'gizmo', part: 'gadget' })).toEqual(['part']);
-      expect(wrong(problemBody, { day: '2026-06-01', crewId: ID, siteIds: [] })).toEqual(['siteIds']);
+      const plan = { from: '2026-06-01', days: 99, crewIds: [], siteIds: [], calls: 'all', planned: 'stays' };
+      expect(wrong(planAsked, { ...plan, keepFree: true })).toEqual(['days']);
       expect(wrong(newImport, { id: ID, kind: 'units', fileName: 'x', content: '' })).toEqual(['content']);
     },
   );

@@ -1,45 +1,8 @@
 import { z } from 'zod';
+import type { StopTrouble } from '#core/routing';
 import type { StartPlace } from './crews.ts';
-import { id, plainDate, type ReasonView } from './common.ts';
-
-const number = z.number();
-
-export const routingProblem = z.object({
-  shift: z.object({ start: number, end: number }),
-  stops: z
-    .array(
-      z.object({
-        id,
-        name: z.string(),
-        serviceMinutes: number,
-        windows: z.array(z.tuple([number, number])),
-        penalty: number,
-      }),
-    )
-    .max(60),
-  travel: z.object({
-    samples: z.array(number),
-    places: number,
-    minutes: z.array(z.array(number)),
-    /** From straight lines, where no engine knows the roads; routes of before say nothing of it. */
-    estimated: z.boolean().optional(),
-  }),
-});
-
-export const plan = z.object({
-  departAt: number,
-  stops: z
-    .array(z.object({ stopId: id, driveMinutes: number, arriveAt: number, startAt: number, leaveAt: number }))
-    .max(60)
-    .readonly(),
-  returnAt: number,
-  driveMinutes: number,
-  waitMinutes: number,
-  workMinutes: number,
-  unserved: z.array(z.object({ stopId: id, why: z.string() })).readonly(),
-  cost: number,
-  quality: z.enum(['proved best', 'best found']),
-});
+import type { ReasonView } from './common.ts';
+import type { GettingIn } from './visits.ts';
 
 export const dueQuery = z.object({
   days: z
@@ -50,22 +13,6 @@ export const dueQuery = z.object({
     .transform(Number)
     .pipe(z.number().min(1).max(120)),
 });
-export const problemBody = z.object({
-  day: plainDate,
-  crewId: id,
-  siteIds: z.array(id).min(1, 'choose at least one site').max(60, 'at most 60 sites a day'),
-});
-export const newRoute = z.object({
-  id,
-  day: plainDate,
-  crewId: id,
-  siteIds: problemBody.shape.siteIds,
-  plan,
-});
-
-export type ProblemBody = z.infer<typeof problemBody>;
-export type NewRoute = z.infer<typeof newRoute>;
-export type PlanView = z.infer<typeof plan>;
 export interface DueTaskView {
   readonly key: string;
   readonly title: string;
@@ -74,7 +21,6 @@ export interface DueTaskView {
   readonly reason: ReasonView;
 }
 
-/** A season of a unit that went by undone. */
 /** Work that is late and stands on a plan: planned, and not done. */
 export interface LatePlanned {
   readonly siteId: string;
@@ -86,6 +32,7 @@ export interface LatePlanned {
   readonly lateDays: number;
 }
 
+/** A season of a unit that went by undone. */
 export interface MissedSeason extends DueTaskView {
   readonly unitId: string;
   readonly tag: string;
@@ -119,39 +66,59 @@ export interface DueSite {
   readonly openCalls: number;
 }
 
-export interface ProblemView {
-  readonly problem: z.infer<typeof routingProblem>;
-  /** Sites without a position cannot be planned; each says so. */
-  readonly left: readonly { readonly siteId: string; readonly site: string; readonly why: string }[];
-  readonly notes: readonly string[];
-}
-
-export interface RouteRow {
-  readonly id: string;
-  readonly day: string;
-  readonly crewId: string;
-  readonly crew: string;
-  readonly stops: number;
-  readonly returnAt: number;
-}
-
+/** One crew's day as it stands: what there is to load, where to go, in which order, and what to know there. */
 export interface RoutePage {
   readonly id: string;
   readonly day: string;
   /** Its start is null where the yard has been taken off the map since. */
   readonly crew: { readonly id: string; readonly name: string; readonly start: StartPlace | null };
+  readonly people: readonly string[];
+  /** Null on a day on which the crew does not work any more. */
+  readonly shift: { readonly start: number; readonly end: number } | null;
   readonly timeZone: string;
-  readonly problem: z.infer<typeof routingProblem>;
-  readonly plan: PlanView;
-  readonly stops: readonly {
-    readonly siteId: string;
-    readonly site: string;
-    readonly customer: string;
-    readonly address: string | null;
-    readonly access: string | null;
-    readonly lat: number | null;
-    readonly lon: number | null;
-    readonly work: readonly string[];
-    readonly visitId: string | null;
-  }[];
+  readonly version: number;
+  readonly departAt: number | null;
+  readonly backAt: number | null;
+  readonly driveMinutes: number | null;
+  /** Drive times come from straight lines, not from an engine that knows the roads. */
+  readonly estimated: boolean;
+  readonly publishedAt: string | null;
+  readonly changedSince: boolean;
+  readonly stops: readonly RouteStop[];
+  /** Filters to load, all stops added up; and units whose filters nobody has written down. */
+  readonly filters: readonly { readonly size: string; readonly count: number }[];
+  readonly filtersUnknown: readonly string[];
+  readonly history: readonly RouteHistory[];
+}
+
+export interface RouteStop extends GettingIn {
+  readonly visitId: string;
+  readonly siteId: string;
+  readonly site: string;
+  readonly customer: string;
+  readonly address: string | null;
+  readonly lat: number | null;
+  readonly lon: number | null;
+  readonly driveMinutes: number | null;
+  readonly arriveAt: number | null;
+  readonly startAt: number | null;
+  readonly leaveAt: number | null;
+  readonly arrivedAt: string | null;
+  readonly leftAt: string | null;
+  readonly locked: boolean;
+  readonly troubles: readonly StopTrouble[];
+  /** Hours of that day; null where nobody knows. */
+  readonly open: readonly (readonly [number, number])[] | null;
+  readonly work: readonly string[];
+}
+
+/** One change of a crew's day, in names. */
+export interface RouteHistory {
+  readonly id: string;
+  readonly at: string;
+  readonly by: string | null;
+  readonly put: readonly string[];
+  readonly taken: readonly string[];
+  /** The same stops in another order. */
+  readonly reordered: boolean;
 }

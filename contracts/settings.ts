@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { DEFAULT_HISTORY_SETTINGS } from '#core/history';
 import { DEFAULT_LIMITS } from '#core/measurement';
 import { UNIT_SYSTEMS } from '#core/quantities';
+import { DEFAULT_PLANNING } from '#core/routing';
 import { UNIT_KINDS } from '#core/vocabulary';
 import { isTimeZone } from '#core/time';
 import { tasksTerms } from './agreements.ts';
@@ -73,6 +74,13 @@ export const SETTING_SHAPES = {
     }),
   /** How often each kind of machine is maintained where nothing else is agreed. */
   maintenance: z.partialRecord(z.enum(UNIT_KINDS), tasksTerms),
+  /** How days are planned: overtime, the break, and the window customers are told. */
+  planning: z.object({
+    overtimeMinutes: z.int().min(0).max(240, 'four hours over are no plan'),
+    restFrom: z.int().min(0).max(1440),
+    restMinutes: z.int().min(0).max(120),
+    windowMinutes: z.int().min(30, 'half an hour at least').max(480),
+  }),
   rights: z.object({
     'write for another crew': someRoles,
     'withdraw another’s hazard': someRoles,
@@ -88,11 +96,20 @@ export const SETTING_DEFAULTS = {
   history: DEFAULT_HISTORY_SETTINGS,
   measuring: DEFAULT_LIMITS,
   maintenance: {},
+  planning: DEFAULT_PLANNING,
   rights: DEFAULT_RIGHTS,
 } as const;
 
 /** Settings that people of the company change, each by a form of its own. */
-export const CHANGED_BY_HAND = ['company', 'yard', 'history', 'measuring', 'maintenance', 'rights'] as const;
+export const CHANGED_BY_HAND = [
+  'company',
+  'yard',
+  'history',
+  'measuring',
+  'maintenance',
+  'planning',
+  'rights',
+] as const;
 export type HandSetting = (typeof CHANGED_BY_HAND)[number];
 export type SettingValue<N extends HandSetting> = z.infer<(typeof SETTING_SHAPES)[N]>;
 
@@ -102,6 +119,7 @@ export const newSetting = {
   history: z.object({ id, validFrom: plainDate, value: SETTING_SHAPES.history }),
   measuring: z.object({ id, validFrom: plainDate, value: SETTING_SHAPES.measuring }),
   maintenance: z.object({ id, validFrom: plainDate, value: SETTING_SHAPES.maintenance }),
+  planning: z.object({ id, validFrom: plainDate, value: SETTING_SHAPES.planning }),
   rights: z.object({ id, validFrom: plainDate, value: SETTING_SHAPES.rights }),
 } as const;
 export interface NewSetting<N extends HandSetting = HandSetting> {

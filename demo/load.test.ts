@@ -151,19 +151,38 @@ describe('a raw read', () => {
          where k.kind = 'maintenance' and u.status = 'in service' order by k.id limit 1)`,
       [TODAY],
     );
+    await server.db.run(
+      `insert into routes (crew_id, day)
+       select distinct crew_id, planned_for from visits where crew_id is not null and planned_for is not null`,
+    );
+    await server.db.run(
+      `insert into stops (visit_id, route_id, position, minutes, drive_minutes, arrive_at, start_at, leave_at)
+       select v.id, r.id, row_number() over (partition by r.id order by v.id) - 1, 60, 10, 480, 480, 540
+       from visits v join routes r on r.crew_id = v.crew_id and r.day = v.planned_for`,
+    );
+    // And one call of today that nobody has come for yet.
+    await server.db.run(
+      `update calls set complaint = 'Filters and belts' where kind = 'maintenance' and state = 'planned'`,
+    );
+    const planned = await server.db.rows<{ id: string }>(
+      `select vc.visit_id as id
+       from visit_calls vc join calls k on k.id = vc.call_id
+       where k.kind = 'maintenance' and k.state = 'planned'`,
+    );
     const ids = async (model: { findAll(options: object): Promise<object[]> }) =>
       (await model.findAll({ attributes: ['id'], order: ['id'], raw: true })).map(
         (row) => (row as { id: string }).id,
       );
-    const { Customer, Site, Unit, Call, Visit, Crew } = server.db.models;
+    const { Customer, Site, Unit, Call, Visit, Crew, Route } = server.db.models;
     held = {
       today: TODAY,
       customers: await ids(Customer),
       sites: await ids(Site),
       units: await ids(Unit),
       calls: (await ids(Call)).slice(-SOME),
-      visits: (await ids(Visit)).slice(-SOME),
+      visits: [...(await ids(Visit)).slice(-SOME), ...planned.map((row) => row.id)],
       crews: await ids(Crew),
+      routes: await ids(Route),
     };
   });
 

@@ -16,7 +16,7 @@ test('what is due follows from what is agreed, and changing it can be undone', a
   await signIn(page, 'maren');
 
   await test.step('calls only: nothing comes round; maintained: it does', async () => {
-    await page.goto(`${base()}/routes`);
+    await page.goto(`${base()}/routes/plan`);
     await expect(line(page, 'Quayside Store')).toHaveCount(0);
     await openAgreement(page, 'Keyholt Self-Storage');
     await expect(heading(page)).toContainText('calls only');
@@ -30,7 +30,7 @@ test('what is due follows from what is agreed, and changing it can be undone', a
     await expectAccessible(page);
     await page.getByRole('button', { name: 'Save the changes' }).click();
     await expect(heading(page)).toContainText('maintained since');
-    await page.getByRole('link', { name: 'Routes' }).click();
+    await page.goto(`${base()}/routes/plan`);
     await expect(line(page, 'Quayside Store')).toBeVisible();
     await expect(line(page, 'Quayside Store')).not.toContainText('Cooling');
   });
@@ -89,7 +89,7 @@ test('what is due follows from what is agreed, and changing it can be undone', a
 
 test('a season that went by waits on the plan until somebody decides', async ({ page }) => {
   await signIn(page, 'desmond');
-  await page.goto(`${base()}/routes`);
+  await page.goto(`${base()}/routes/plan`);
   const missed = page.getByRole('list', { name: 'Missed seasons' });
   await expect(missed.getByRole('listitem')).toHaveCount(2);
   await missed.getByRole('button', { name: /Let heating start-up of RTU-1/ }).click();

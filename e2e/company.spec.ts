@@ -169,7 +169,7 @@ test('from an empty database to a saved route of one’s own spreadsheets', asyn
   });
 
   await test.step('nothing is due without an agreement; the usual is agreed with most customers at once', async () => {
-    await page.goto(`${running.address}/routes`);
+    await page.goto(`${running.address}/routes/plan`);
     await expect(heading(page)).toContainText('Nothing is due');
     await page.goto(`${running.address}/`);
     await page.getByRole('link', { name: /customers have no agreement: nothing is due there/ }).click();
@@ -186,11 +186,13 @@ test('from an empty database to a saved route of one’s own spreadsheets', asyn
   });
 
   await test.step('the first route, on a map without roads, by estimated drive times', async () => {
-    await page.goto(`${running.address}/routes`);
+    await page.goto(`${running.address}/routes/plan`);
     await expect(page.getByText('Bldg A')).toBeVisible();
+    await page.getByLabel('For', { exact: true }).selectOption('one day');
     await page.getByRole('button', { name: 'Plan the day' }).click();
-    await expect(page.getByText(/Drive times are estimates/)).toBeVisible();
-    await page.getByRole('button', { name: 'Save the route' }).click({ timeout: 20_000 });
+    await expect(page.getByText(/Drive times are estimates/)).toBeVisible({ timeout: 20_000 });
+    await page.getByRole('button', { name: 'Save the plan' }).click();
+    await page.getByRole('link', { name: 'sheet' }).click();
     await expect(page).toHaveURL(/\/routes\/[0-9a-f-]{36}/);
     await expect(page.locator('.map-stop').first()).toBeVisible();
     await expect(heading(page)).toContainText('(estimated from straight lines)');

@@ -62,8 +62,9 @@ test.describe('as manager', () => {
     await page.getByRole('button', { name: 'Undo' }).click();
     await expect(page.getByRole('heading', { level: 1 })).toHaveText(before ?? '');
 
-    // Tomorrow's route.
+    // Tomorrow.
     await page.getByRole('link', { name: 'Routes' }).first().click();
+    await page.getByRole('link', { name: 'Plan ahead' }).click();
     await expect(page.getByRole('heading', { level: 1 })).toContainText('sites are due');
     // Searching and sorting what is due leaves nothing out of the plan, and says so.
     const dueList = page.getByRole('list', { name: 'Due by site' }).getByRole('checkbox');
@@ -74,11 +75,14 @@ test.describe('as manager', () => {
     await page.getByLabel('Search what is due').fill('');
     await page.getByLabel('Order of what is due').selectOption('most work first');
     await expect(dueList).toHaveCount(allDue);
-    await page.getByLabel('Crew').selectOption({ label: 'South Bank' });
+    await page.getByLabel('For', { exact: true }).selectOption('one day');
+    for (const crew of ['East Shore', 'Harbour', 'Heavy Plant', 'Lantern Hill', 'North Bank', 'Outer Towns'])
+      await page.getByLabel(crew, { exact: true }).uncheck();
     await page.getByRole('button', { name: 'Plan the day' }).click();
-    await page.getByRole('button', { name: 'Save the route' }).click({ timeout: 20_000 });
+    await page.getByRole('button', { name: 'Save the plan' }).click({ timeout: 20_000 });
+    await page.getByRole('link', { name: 'sheet' }).click();
     await expect(page.getByRole('heading', { level: 1 })).toContainText(
-      /South Bank, Thu 4 Jun 2026: \d+ stops/,
+      /South Bank, Thu 4 Jun 2026: \d+ stops, out \d+:\d\d, back \d+:\d\d/,
     );
     await expect(page.locator('.map-stop').first()).toBeVisible();
     await expectAccessible(page);
@@ -92,9 +96,14 @@ test.describe('as manager', () => {
       page.getByRole('link', { name: 'GPX' }).click(),
     ]);
     expect(readFileSync((await track.path()) as string, 'utf8')).toContain('<rtept');
-    await page.getByRole('button', { name: 'Cancel the route' }).click();
-    await page.getByRole('button', { name: 'Undo' }).click();
-    await expect(page.getByRole('heading', { level: 1 })).toContainText('South Bank, Thu 4 Jun 2026');
+    // Taken back from the board where it was saved.
+    await page.getByRole('link', { name: 'On the board' }).click();
+    const strip = page.getByRole('group', { name: /^South Bank, \d+ stops/ });
+    await strip.getByRole('button').first().click();
+    await page.getByRole('button', { name: 'Take it off' }).click();
+    const told = page.getByRole('listitem').filter({ hasText: 'is off the plan' });
+    await told.getByRole('button', { name: 'Undo' }).click();
+    await expect(page.getByText('Undone')).toBeVisible();
     expect(errors).toEqual([]);
   });
 
@@ -107,7 +116,7 @@ test.describe('as manager', () => {
       await held;
       await route.continue();
     });
-    await page.getByRole('link', { name: 'Routes' }).first().click();
+    await page.goto(`${base()}/routes/plan`);
     // The yard alone: one place is a view without a width, and the pointer asks the map where it is.
     await expect(page.locator('.map-yard')).toBeInViewport();
     await page.waitForTimeout(300);
@@ -160,11 +169,11 @@ test.describe('as manager', () => {
     await page.getByRole('button', { name: 'Agree', exact: true }).click();
     await expect(page.getByText('Agreed', { exact: true })).toBeVisible();
 
-    await page.goto(`${base()}/routes`);
+    await page.goto(`${base()}/routes/plan`);
     await expect(page.getByText('Block 0')).toBeVisible();
-    await page.getByLabel('Crew').selectOption({ label: 'North Bank' });
+    await page.getByLabel('For', { exact: true }).selectOption('one day');
     await page.getByRole('button', { name: 'Plan the day' }).click();
-    await expect(page.getByRole('button', { name: 'Save the route' })).toBeVisible({ timeout: 20_000 });
+    await expect(page.getByRole('button', { name: 'Save the plan' })).toBeVisible({ timeout: 30_000 });
   });
 
   test('finds anything from anywhere, by keyboard', async ({ page }) => {

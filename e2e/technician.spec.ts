@@ -222,8 +222,13 @@ test.describe('as technician on a phone', () => {
   }) => {
     await signIn(page, 'ada');
     await page.goto(`${base()}/routes`);
+    await expect(
+      page.getByRole('heading', { level: 2, name: /waits? for a place|Waiting for a place/i }),
+    ).toBeVisible();
+    await expect(page.getByRole('link', { name: 'Plan ahead' })).toHaveCount(0);
+    await page.goto(`${base()}/routes/plan`);
     await expect(page.getByText('Due by site')).toBeVisible();
-    await expect(page.getByRole('button', { name: 'Plan the day' })).toHaveCount(0);
+    await expect(page.getByRole('button', { name: /^Plan / })).toHaveCount(0);
     await page.goto(`${base()}/`);
     await page.getByRole('link', { name: /Throwing Rooms/ }).click();
     for (const name of ['Readings', 'Finding', 'Work', 'Leave']) {

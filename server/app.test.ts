@@ -36,12 +36,13 @@ describe('every route × every role', () => {
     }
   });
 
-  it('has no route outside the table but signing in and out, and the first set-up', () => {
+  it('has no route outside the table but signing in, the first set-up, and calendars by their key', () => {
     expect(ROUTES.filter((r) => r.action === 'public').map((r) => r.path)).toEqual([
       '/api/session',
       '/api/session',
       '/api/session',
       '/api/setup',
+      '/api/feeds/:id/:key.ics',
     ]);
   });
 });

@@ -6,6 +6,7 @@ import { oneOf, seededRandom } from '#core/random';
 import { addDays } from '#core/time';
 import type { User } from './db/models.ts';
 import { oneUnit, openVisit, PASSWORD, testServer, type TestServer } from './testing/server.ts';
+import { planFor } from './testing/planning.ts';
 
 let server: TestServer;
 let manager: Awaited<ReturnType<TestServer['as']>>;
@@ -260,7 +261,12 @@ async function sound(): Promise<Ask[]> {
       covers: [{ flag: 'callback', evidence: 'x' }],
       reason: 'known',
     }),
-    post('/api/routes/problem', { day: '2026-06-22', crewId: server.crewId, siteIds: [siteId] }),
+    post('/api/board/problem', planFor({ from: '2026-06-22', crewIds: [server.crewId], siteIds: [siteId] })),
+    post('/api/board/orders', {
+      ...{ id: id(), from: '2026-06-22', days: 1, takeOff: [], anyway: false },
+      orders: [{ crewId: server.crewId, day: '2026-06-22', version: null, jobs: [] }],
+    }),
+    post('/api/board/publish', { id: id(), from: '2026-06-22', days: 1, crewIds: [] }),
     post('/api/settings/measuring', { id: id(), validFrom: '2026-06-20', value: DEFAULT_LIMITS }),
     post('/api/settings/history', { id: id(), validFrom: '2026-06-20', value: DEFAULT_HISTORY_SETTINGS }),
     post(`/api/sites/${siteId}/plan`, { id: id(), plan: planFile }),
@@ -336,7 +342,7 @@ const send = (ask: Ask, body: unknown) =>
 
 describe('what is sent, sound or not', () => {
   const random = seededRandom(20_260_620);
-  const ways = Array.from({ length: 47 }, (_, way) => way);
+  const ways = Array.from({ length: 49 }, (_, way) => way);
 
   it('there is something sound to begin with for every way of writing', async () => {
     expect(await sound()).toHaveLength(ways.length);

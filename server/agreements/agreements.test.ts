@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { agreeAsUsual, oneUnit, openVisit, testServer, type TestServer } from '../testing/server.ts';
+import { planFor, problemFor } from '../testing/planning.ts';
 
 type Agent = Awaited<ReturnType<TestServer['as']>>;
 const TODAY = '2026-06-03';
@@ -103,12 +104,10 @@ describe('what is due', () => {
   it('a visit longer than is allowed is planned, and said', async () => {
     const { customerId, siteId } = await oneUnit(server);
     await agree(agreement(customerId, { terms: { minutesAllowed: 60 } }));
-    const { body } = await manager
-      .post('/api/routes/problem')
-      .send({ day: '2026-06-04', crewId: server.crewId, siteIds: [siteId] })
-      .expect(200);
-    expect(body.problem.stops).toHaveLength(1);
-    expect(body.notes.join()).toContain('1 h 20 min of work is due; the agreement allows 1 h a visit');
+    const asked = planFor({ from: '2026-06-04', crewIds: [server.crewId], siteIds: [siteId] });
+    const { problem, notes } = await problemFor(manager, asked);
+    expect(problem.jobs).toHaveLength(1);
+    expect(notes.join()).toContain('1 h 20 min of work is due; the agreement allows 1 h a visit');
   });
 });
 

@@ -119,11 +119,13 @@ from visit_calls vc
 where vc.call_id = $1 and v.cancelled_at is null
 order by v.planned_for, v.id`;
 
-/** The visit of a call that nobody has written on yet and that no route holds. */
+/** The visit of a call that nobody has written on yet, and whether other calls are seen to on it as well. */
 export const UNUSED_VISIT = `
-select v.id
+select
+  v.id,
+  exists (select 1 from visit_calls o where o.visit_id = v.id and o.call_id <> $1) as shared
 from visit_calls vc join visits v on v.id = vc.visit_id
-where vc.call_id = $1 and v.cancelled_at is null and v.route_id is null
+where vc.call_id = $1 and v.cancelled_at is null
   and not exists (select 1 from entries e where e.visit_id = v.id)
 order by v.id
 limit 1`;

@@ -217,26 +217,42 @@ function stepEvent(before: Call, { step, ...body }: NonNullable<CallPatch['step'
 
 /**
  * Keeps the visit of a planned call in step: the one nobody has written on yet moves with the call, a new one
- * is made when there is none, and a call that is cancelled or taken off the plan loses its unused visit.
+ * is made when there is none, and a call that is cancelled or taken off the plan loses its unused visit. A visit
+ * that moves leaves its place on the route; one on which other calls are seen to as well stays for those.
  */
 async function planVisit(db: Database, callId: string, transaction: Transaction): Promise<void> {
   const call = (await db.models.Call.findByPk(callId, { transaction })) as Call;
   const { crewId, scheduledOn, siteId } = call;
-  const [unused] = await db.rows<{ id: string }>(UNUSED_VISIT, [callId], transaction);
+  const [unused] = await db.rows<{ id: string; shared: boolean }>(UNUSED_VISIT, [callId], transaction);
   const planned = crewId !== null && scheduledOn !== null && !['done', 'cancelled'].includes(call.state);
   const { Visit, VisitCall } = db.models;
-  if (unused && planned)
-    await Visit.update(
-      { crewId, siteId, plannedFor: scheduledOn },
-      { where: { id: unused.id }, transaction },
-    );
-  else if (unused) await Visit.update({ cancelledAt: new Date() }, { where: { id: unused.id }, transaction });
-  else if (planned) {
-    const same = await db.rows(VISIT_OF_PLAN, [callId, crewId, scheduledOn], transaction);
-    if (same.length > 0) return;
-    const visit = await Visit.create({ siteId, crewId, plannedFor: scheduledOn }, { transaction });
-    await VisitCall.create({ visitId: visit.id, callId }, { transaction });
+  if (unused) {
+    const visit = await Visit.findByPk(unused.id, { transaction, rejectOnEmpty: true });
+    if (planned && visit.crewId === crewId && visit.plannedFor === scheduledOn && visit.siteId === siteId)
+      return;
+    if (!unused.shared) {
+      await leaveRoute(db, unused.id, transaction);
+      await visit.update(
+        planned ? { crewId, siteId, plannedFor: scheduledOn } : { cancelledAt: new Date() },
+        { transaction },
+      );
+      return;
+    }
+    await VisitCall.destroy({ where: { visitId: unused.id, callId }, transaction });
   }
+  if (!planned) return;
+  const same = await db.rows(VISIT_OF_PLAN, [callId, crewId, scheduledOn], transaction);
+  if (same.length > 0) return;
+  const visit = await Visit.create({ siteId, crewId, plannedFor: scheduledOn }, { transaction });
+  await VisitCall.create({ visitId: visit.id, callId }, { transaction });
+}
+
+/** Takes a visit out of the order of its route, which has changed by that. */
+async function leaveRoute({ models }: Database, visitId: string, transaction: Transaction): Promise<void> {
+  const stop = await models.Stop.findByPk(visitId, { transaction });
+  if (!stop) return;
+  await stop.destroy({ transaction });
+  await models.Route.increment('version', { where: { id: stop.routeId }, transaction });
 }
 
 /** What was written at a place stays there. @throws Problem 422 */

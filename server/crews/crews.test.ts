@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type request from 'supertest';
 import { agreeAsUsual, oneUnit, testServer, type TestServer } from '../testing/server.ts';
+import { planFor, problemFor } from '../testing/planning.ts';
 
 type Agent = ReturnType<typeof request.agent>;
 const WORKDAYS = [...Array(5).fill({ start: 420, end: 960 }), null, null];
@@ -84,8 +85,8 @@ describe('the calendar', () => {
     await roof.get('/api/calendar').expect(403);
 
     const place = await oneUnit(server);
-    const body = { day: '2026-06-12', crewId: server.crewId, siteIds: [place.siteId] };
-    const refused = await desk.post('/api/routes/problem').send(body).expect(422);
+    const body = planFor({ from: '2026-06-12', crewIds: [server.crewId], siteIds: [place.siteId] });
+    const refused = await desk.post('/api/board/problem').send(body).expect(422);
     expect(wrong(refused)[0].message).toBe(
       'Test crew does not work then: Test technician is ill until 12 Jun 2026',
     );
@@ -133,10 +134,10 @@ it('without a routing engine a day is planned by estimates, in any town, and say
     .post('/api/units')
     .send({ id: unitId, siteId, tag: 'RTU-1', kind: 'package gas/electric' })
     .expect(201);
-  const body = { day: '2026-06-15', crewId: server.crewId, siteIds: [siteId] };
-  const { problem, notes, left } = (await desk.post('/api/routes/problem').send(body).expect(200)).body;
+  const body = planFor({ from: '2026-06-15', crewIds: [server.crewId], siteIds: [siteId] });
+  const { problem, notes, left, estimated } = await problemFor(desk, body);
   expect(left).toEqual([]);
-  expect(problem.travel.estimated).toBe(true);
-  expect(problem.travel.minutes[7][1]).toBeGreaterThan(5);
+  expect(estimated).toBe(true);
+  expect(problem.travel.minutes[7]?.[1]).toBeGreaterThan(5);
   expect(notes.join()).toMatch(/estimates from straight lines/);
 });

@@ -39,6 +39,7 @@ describe('migrations', () => {
       '0006 imports',
       '0007 intake',
       '0008 agreements',
+      '0009 stops',
     ]);
     expect(await migrate(a)).toEqual([]);
     await a.close();

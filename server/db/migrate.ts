@@ -8,6 +8,7 @@ import { AGREEMENTS, COMPANY, IMPORTS, INTAKE } from './company.sql.ts';
 import { PLACES } from './places.sql.ts';
 import { SCHEMA } from './schema.sql.ts';
 import { FOLDED, SHEETS } from './sheets.sql.ts';
+import { STOPS } from './stops.sql.ts';
 
 interface Migration {
   readonly name: string;
@@ -26,6 +27,7 @@ const MIGRATIONS: readonly Migration[] = [
   { name: '0006 imports', sql: IMPORTS },
   { name: '0007 intake', sql: INTAKE },
   { name: '0008 agreements', sql: AGREEMENTS, derives: true },
+  { name: '0009 stops', sql: STOPS },
 ];
 
 const LOCK = 7_240_115;

@@ -6,6 +6,7 @@ import type { Row } from './rows.ts';
 export type User = Row<rows.UserRow>;
 export type Call = Row<rows.CallRow>;
 export type Visit = Row<rows.VisitRow>;
+export type Stop = Row<rows.StopRow>;
 export type Entry = Row<rows.EntryRow>;
 export type Site = Row<rows.SiteRow>;
 export type Unit = Row<rows.UnitRow>;
@@ -33,6 +34,10 @@ export interface Models {
   readonly VisitCall: Table<rows.VisitCallRow>;
   readonly Entry: Table<rows.EntryRow>;
   readonly Route: Table<rows.RouteRow>;
+  readonly Stop: Table<rows.StopRow>;
+  readonly HeldUnit: Table<rows.HeldUnitRow>;
+  readonly RouteChange: Table<rows.RouteChangeRow>;
+  readonly Notice: Table<rows.NoticeRow>;
   readonly Condition: Table<rows.ConditionRow>;
   readonly Finding: Table<rows.FindingRow>;
   readonly Recommendation: Table<rows.RecommendationRow>;
@@ -95,7 +100,6 @@ function associate(m: Models): void {
   of(m.CallEvent, m.User, 'authorId', 'author', 'callEvents');
   of(m.Visit, m.Site, 'siteId', 'site', 'visits');
   of(m.Visit, m.Crew, 'crewId', 'crew', 'visits');
-  of(m.Visit, m.Route, 'routeId', 'route', 'visits');
   m.Visit.belongsToMany(m.Call, {
     through: m.VisitCall,
     foreignKey: 'visitId',
@@ -112,6 +116,12 @@ function associate(m: Models): void {
   of(m.Entry, m.Unit, 'unitId', 'unit', 'entries');
   of(m.Entry, m.User, 'authorId', 'author', 'entries');
   of(m.Route, m.Crew, 'crewId', 'crew', 'routes');
+  of(m.Stop, m.Route, 'routeId', 'route', 'stops');
+  m.Stop.belongsTo(m.Visit, { foreignKey: 'visitId', as: 'visit' });
+  m.Visit.hasOne(m.Stop, { foreignKey: 'visitId', as: 'stop' });
+  of(m.HeldUnit, m.Stop, 'visitId', 'stop', 'held');
+  of(m.RouteChange, m.User, 'madeBy', 'maker', 'routeChanges');
+  of(m.Notice, m.Visit, 'visitId', 'visit', 'notices');
   of(m.Condition, m.Unit, 'unitId', 'unit', 'conditions');
   of(m.Condition, m.SitePoint, 'pointId', 'point', 'conditions');
   of(m.Condition, m.User, 'openedBy', 'opener', 'conditionsOpened');

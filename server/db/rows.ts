@@ -5,11 +5,13 @@ import type { SeasonDecision } from '#core/maintenance';
 import type { PartId } from '#core/machine';
 import type { Recipe } from '#core/imports';
 import type { RoofPlan } from '#core/roof';
+import type { StopTrouble } from '#core/routing';
 import type { Outcome } from '#core/work';
 import type { OpeningHours } from '#contracts/sites';
 import type { Told } from '#contracts/calls';
 import type { Skill } from '#contracts/people';
 import type { Role } from '#contracts/roles';
+import type { NoticeKind, OrderOfDay } from '#contracts/board';
 
 /*
  * One row of each table, as its model gives it. `Made` marks what the database or the model fills in when a
@@ -222,7 +224,6 @@ export interface VisitRow {
   id: Made<string>;
   siteId: string;
   crewId: Text;
-  routeId: Text;
   plannedFor: string | null;
   technician: Text;
   source: Made<'own' | 'imported'>;
@@ -253,11 +254,53 @@ export interface RouteRow {
   id: string;
   crewId: string;
   day: string;
-  problem: object;
-  plan: object;
-  work: object;
+  departAt: number | null;
+  backAt: number | null;
+  driveMinutes: number | null;
+  estimated: Made<boolean>;
+  version: Made<number>;
+  publishedAt: At;
+  publishedBy: Text;
+  publishedVersion: number | null;
   createdBy: Text;
-  cancelledAt: At;
+}
+export interface StopRow {
+  visitId: string;
+  routeId: string;
+  position: number;
+  /** For one person, and how much of it more people share. */
+  minutes: number;
+  shared: number;
+  driveMinutes: number | null;
+  arriveAt: number | null;
+  startAt: number | null;
+  leaveAt: number | null;
+  troubles: Made<readonly StopTrouble[]>;
+  lockedAt: At;
+  lockedBy: Text;
+}
+export interface HeldUnitRow {
+  unitId: string;
+  visitId: string;
+}
+export interface RouteChangeRow {
+  id: string;
+  madeBy: Text;
+  madeAt: Date;
+  before: readonly OrderOfDay[];
+  after: readonly OrderOfDay[];
+  takenOff: readonly string[];
+}
+export interface NoticeRow {
+  id: Made<string>;
+  visitId: string;
+  kind: NoticeKind;
+  day: string;
+  fromAt: number | null;
+  untilAt: number | null;
+  text: string;
+  madeBy: Text;
+  madeAt: Date;
 }
 export interface ConditionRow {
   id: string;

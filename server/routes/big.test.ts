@@ -1,5 +1,7 @@
 import { randomUUID } from 'node:crypto';
-import { exactPlan, type RoutingProblem } from '#core/routing';
+import request from 'supertest';
+import type { BoardView, NewOrders } from '#contracts/board';
+import { ordersOf, planFor, problemFor, solved } from '../testing/planning.ts';
 import { agreeAsUsual, testServer, type TestServer } from '../testing/server.ts';
 import { DriveTimes } from './driveTimes.ts';
 
@@ -9,27 +11,47 @@ let server: TestServer;
 let agent: Agent;
 let siteId: string;
 
+async function addSite(
+  name: string,
+  lat: number,
+  lon: number,
+): Promise<{ customerId: string; siteId: string }> {
+  const [customerId, id] = [randomUUID(), randomUUID()];
+  await agent
+    .post('/api/customers')
+    .send({ id: customerId, name: `${name} Trust` })
+    .expect(201);
+  await agent
+    .post('/api/sites')
+    .send({ id, customerId, name, lat, lon, openingHours: null, access: '' })
+    .expect(201);
+  return { customerId, siteId: id };
+}
+
+async function addCall(more: object): Promise<string> {
+  const id = randomUUID();
+  await agent
+    .post('/api/calls')
+    .send({
+      id,
+      unitId: null,
+      complaint: 'projection room is warm',
+      priority: 'today',
+      receivedAt: '2026-06-03T12:00:00Z',
+      ...more,
+    })
+    .expect(201);
+  return id;
+}
+
 beforeEach(async () => {
   server = await testServer({ driveTimes: new DriveTimes(undefined) });
   server.setNow('2026-06-03T12:00:00Z');
   await server.db.run('update crews set start_lat = 41.2, start_lon = -66.5');
   agent = await server.as('manager');
-  const customerId = randomUUID();
-  await agent.post('/api/customers').send({ id: customerId, name: 'Wrenfall Transit' }).expect(201);
-  await agreeAsUsual(agent, customerId);
-  siteId = randomUUID();
-  await agent
-    .post('/api/sites')
-    .send({
-      id: siteId,
-      customerId,
-      name: 'Main Depot',
-      lat: 41.22,
-      lon: -66.52,
-      openingHours: null,
-      access: '',
-    })
-    .expect(201);
+  const depot = await addSite('Main Depot', 41.22, -66.52);
+  siteId = depot.siteId;
+  await agreeAsUsual(agent, depot.customerId);
   for (let i = 1; i <= 24; i++)
     await agent
       .post('/api/units')
@@ -38,53 +60,34 @@ beforeEach(async () => {
 });
 afterEach(() => server.stop());
 
-interface Asked {
-  readonly problem: RoutingProblem;
-  readonly notes: readonly string[];
-}
-const ask = async (): Promise<Asked> =>
-  (
-    await agent
-      .post('/api/routes/problem')
-      .send({ day: DAY, crewId: server.crewId, siteIds: [siteId] })
-      .expect(200)
-  ).body as Asked;
+const keep = async (body: NewOrders) => (await agent.post('/api/board/orders').send(body).expect(201)).body;
+const board = async (from = DAY, days = 1): Promise<BoardView> =>
+  (await agent.get(`/api/board?from=${from}&days=${days}`).expect(200)).body;
 
-it('a site with more work than a shift holds is planned as far as the day goes, the rest stays due', async () => {
-  const due = (await agent.get('/api/routes/due').expect(200)).body as {
-    minutes: number;
-    units: unknown[];
-  }[];
+it('a site with more work than a shift holds is shared out over days, and all of it is planned', async () => {
+  const due = (await agent.get('/api/routes/due').expect(200)).body as { minutes: number }[];
   expect(due[0]?.minutes).toBeGreaterThan(540);
-  const { problem, notes } = await ask();
-  const shift = problem.shift.end - problem.shift.start;
-  expect(problem.stops[0]?.serviceMinutes).toBeLessThan(shift);
-  expect(problem.stops[0]?.serviceMinutes).toBeGreaterThan(0.6 * shift);
-  expect(notes.join()).toMatch(
-    /Main Depot: [\dh min]+ of work is due, more than a day holds\. \d+ of 24 units are planned, the rest stays due\./,
+  const asked = planFor({ from: '2026-06-08', days: 12, crewIds: [server.crewId], siteIds: [siteId] });
+  const view = await problemFor(agent, asked);
+  expect(view.problem.jobs.length).toBeGreaterThan(2);
+  expect(view.notes.join()).toMatch(
+    /Main Depot: [\dh min]+ of work is due, more than a day holds; it is shared out over \d visits\./,
   );
-  const plan = exactPlan(problem);
-  expect(plan.unserved).toEqual([]);
-  const id = randomUUID();
-  await agent
-    .post('/api/routes')
-    .send({ id, day: DAY, crewId: server.crewId, siteIds: [siteId], plan })
-    .expect(201);
-  const left = (await agent.get('/api/routes/due').expect(200)).body as { units: unknown[] }[];
-  const planned = Number(/(\d+) of 24/.exec(notes.join())?.[1]);
-  expect(left[0]?.units).toHaveLength(24 - planned);
+  const units = view.jobs.flatMap((job) => ('units' in job.asked ? job.asked.units : []));
+  expect(new Set(units).size).toBe(24);
+  const plan = solved(view);
+  expect(plan.leftOut).toEqual([]);
+  await keep(ordersOf(asked, view, plan));
+  expect((await agent.get('/api/routes/due').expect(200)).body).toEqual([]);
+  const days = (await board('2026-06-08', 12)).days.filter((one) => one.stops.length > 0);
+  expect(days.length).toBeGreaterThan(2);
 });
 
 it('what is late and planned is said to be planned, never to be nothing', async () => {
   expect((await agent.get('/api/routes/late-planned').expect(200)).body).toEqual([]);
-  const { problem } = await ask();
-  const plan = exactPlan(problem);
-  await agent
-    .post('/api/routes')
-    .send({ id: randomUUID(), day: DAY, crewId: server.crewId, siteIds: [siteId], plan })
-    .expect(201);
-  const planned = (await agent.get('/api/routes').expect(200)).body as { stops: number }[];
-  expect(planned).toHaveLength(1);
+  const asked = planFor({ from: DAY, crewIds: [server.crewId], siteIds: [siteId] });
+  const view = await problemFor(agent, asked);
+  await keep(ordersOf(asked, view, solved(view)));
   // Filters were last changed in January: late, on a plan, and not done.
   await server.db.run(`update unit_summaries set last_done = '{"filters and belts": "2026-01-10"}'`);
   const late = (await agent.get('/api/routes/late-planned').expect(200)).body as {
@@ -94,7 +97,7 @@ it('what is late and planned is said to be planned, never to be nothing', async 
   expect(late).toEqual([
     expect.objectContaining({
       site: 'Main Depot',
-      customer: 'Wrenfall Transit',
+      customer: 'Main Depot Trust',
       plannedOn: DAY,
       crew: 'Test crew',
     }),
@@ -104,56 +107,165 @@ it('what is late and planned is said to be planned, never to be nothing', async 
 });
 
 it('a call that somebody gave the crew for the day takes its time on the route, and no second visit', async () => {
-  const [customerId, other] = [randomUUID(), randomUUID()];
-  await agent.post('/api/customers').send({ id: customerId, name: 'Tidewatch Planetarium' }).expect(201);
+  const dome = await addSite('Dome House', 41.24, -66.48);
+  // Ten in the morning there.
+  await addCall({
+    siteId: dome.siteId,
+    crewId: server.crewId,
+    scheduledOn: DAY,
+    promisedAt: '2026-06-10T14:00:00Z',
+  });
+  const asked = planFor({ from: DAY, crewIds: [server.crewId], siteIds: [siteId] });
+  const view = await problemFor(agent, asked);
+  expect(view.problem.jobs[0]).toMatchObject({
+    name: 'Dome House',
+    minutes: 90,
+    promised: { day: 0, by: 600 },
+  });
+  const plan = solved(view);
+  const stop = plan.routes[0]?.stops.find(({ jobId }) => jobId === view.problem.jobs[0]?.id);
+  expect(stop?.startAt).toBeLessThanOrEqual(600);
+  await keep(ordersOf(asked, view, plan));
+  const { body: visits } = await agent.get(`/api/visits?day=${DAY}&crewId=${server.crewId}`).expect(200);
+  const there = (visits as { id: string; siteId: string }[]).filter((visit) => visit.siteId === dome.siteId);
+  expect(there).toHaveLength(1);
+  const stops = (await board()).days[0]?.stops ?? [];
+  expect(stops.filter((one) => one.siteId === dome.siteId).map((one) => one.visitId)).toEqual([there[0]?.id]);
+});
+
+it('a call given to another crew on its own page leaves the route it stood on', async () => {
+  const dome = await addSite('Dome House', 41.24, -66.48);
+  const callId = await addCall({ siteId: dome.siteId });
+  const asked = planFor({ from: DAY, crewIds: [server.crewId], calls: [callId] });
+  const view = await problemFor(agent, asked);
+  const { routes } = await keep(ordersOf(asked, view, solved(view)));
+  expect((await board()).days[0]?.stops).toHaveLength(1);
+  expect((await board()).unplanned).toEqual([]);
+  const { body: call } = await agent.get(`/api/calls/${callId}`).expect(200);
   await agent
-    .post('/api/sites')
-    .send({
-      id: other,
-      customerId,
-      name: 'Dome House',
-      lat: 41.24,
-      lon: -66.48,
-      openingHours: null,
-      access: '',
-    })
-    .expect(201);
-  const before = exactPlan((await ask()).problem);
-  await agent
-    .post('/api/calls')
+    .patch(`/api/calls/${callId}`)
+    .send({ version: call.version, scheduledOn: '2026-06-11' })
+    .expect(200);
+  const [before] = (await board()).days;
+  expect(before?.stops).toEqual([]);
+  expect(before?.version).toBe(routes[0].version + 1);
+  const [after] = (await board('2026-06-11')).days;
+  expect(after?.stops).toMatchObject([{ siteId: dome.siteId, startAt: null }]);
+});
+
+it('a call nobody came for waits on the board again, and says since when', async () => {
+  const dome = await addSite('Dome House', 41.24, -66.48);
+  const callId = await addCall({ siteId: dome.siteId, crewId: server.crewId, scheduledOn: '2026-06-04' });
+  expect((await board()).unplanned).toEqual([]);
+  server.setNow('2026-06-05T12:00:00Z');
+  expect((await board()).unplanned).toMatchObject([
+    { call: { id: callId }, missedOn: '2026-06-04', missedBy: 'Test crew' },
+  ]);
+  const asked = planFor({ from: DAY, crewIds: [server.crewId], calls: 'all' });
+  const view = await problemFor(agent, asked);
+  await keep(ordersOf(asked, view, solved(view)));
+  expect((await board()).unplanned).toEqual([]);
+  expect((await board()).days[0]?.stops).toHaveLength(1);
+});
+
+it('what is begun stays where it is, and the day goes on from there', async () => {
+  const dome = await addSite('Dome House', 41.24, -66.48);
+  const [one, two] = [await addCall({ siteId: dome.siteId }), await addCall({ siteId })];
+  server.setNow('2026-06-10T11:30:00Z');
+  const asked = planFor({ from: DAY, crewIds: [server.crewId], calls: [one, two] });
+  const view = await problemFor(agent, asked);
+  await keep(ordersOf(asked, view, solved(view)));
+  const [day] = (await board()).days;
+  const [first, second] = day?.stops ?? [];
+  const roof = await server.as('technician');
+  server.setNow('2026-06-10T12:10:00Z');
+  await roof
+    .post(`/api/visits/${first?.visitId}/entries`)
     .send({
       id: randomUUID(),
-      siteId: other,
+      visitId: first?.visitId,
       unitId: null,
-      complaint: 'projection room is warm',
-      priority: 'today',
-      receivedAt: '2026-06-03T12:00:00Z',
-      crewId: server.crewId,
-      scheduledOn: DAY,
-      // Ten in the morning there.
-      promisedAt: '2026-06-10T14:00:00Z',
+      kind: 'arrive',
+      body: {},
+      occurredAt: '2026-06-10T12:05:00Z',
     })
     .expect(201);
-  const { problem, notes } = await ask();
-  expect(problem.stops.map((stop) => stop.name)).toEqual(['Main Depot', 'Dome House']);
-  expect(notes.join()).toContain('Dome House: 1 call on this day; 1 h 30 min are kept for it.');
-  // Work begins by what was promised, an hour and a half before the end of what is kept for it.
-  expect(problem.stops[1]?.windows).toEqual([[0, 690]]);
-  const plan = exactPlan(problem);
-  // The depot fills the day alone; the call, for which somebody waits, is what stays.
-  expect(before.stops).toHaveLength(1);
-  expect(plan.stops.map((stop) => stop.stopId)).toContain(other);
-  const id = randomUUID();
+  const left = await problemFor(agent, planFor({ from: DAY, crewIds: [server.crewId] }));
+  expect(left.problem.jobs.map(({ id }) => id)).toEqual([`visit ${second?.visitId}`]);
+  // On site since five past eight, an hour and a half are planned there.
+  expect(left.problem.shifts[0]?.start).toBeCloseTo(485 + 90, 0);
+  const { version } = (await board()).days[0] as { version: number };
+  const refused = await agent
+    .post('/api/board/orders')
+    .send({
+      id: randomUUID(),
+      from: DAY,
+      days: 1,
+      takeOff: [first?.visitId],
+      anyway: false,
+      orders: [{ crewId: server.crewId, day: DAY, version, jobs: [{ visit: second?.visitId }] }],
+    })
+    .expect(409);
+  expect(refused.body.detail).toMatch(/Test crew has begun at/);
+});
+
+it('publishing tells each customer its window once, again when it moves, and when nobody comes', async () => {
+  const dome = await addSite('Dome House', 41.24, -66.48);
+  const callId = await addCall({ siteId: dome.siteId });
+  const asked = planFor({ from: DAY, crewIds: [server.crewId], calls: [callId] });
+  const view = await problemFor(agent, asked);
+  await keep(ordersOf(asked, view, solved(view)));
+  const publish = async () =>
+    (
+      await agent
+        .post('/api/board/publish')
+        .send({ id: randomUUID(), from: DAY, days: 1, crewIds: [] })
+        .expect(201)
+    ).body;
+  const roof = await server.as('technician');
+  const times = async () =>
+    (
+      (await roof.get(`/api/visits?day=${DAY}&crewId=${server.crewId}`).expect(200)).body as {
+        startAt: number | null;
+      }[]
+    ).map((visit) => visit.startAt);
+  expect(await times()).toEqual([null]);
+  expect(await publish()).toEqual({ routes: 1, notices: 1 });
+  expect((await times())[0]).toBeGreaterThan(400);
+  expect(await publish()).toEqual({ routes: 1, notices: 0 });
+  const sent = (await agent.get('/api/notices').expect(200)).body as { kind: string; text: string }[];
+  expect(sent).toMatchObject([{ kind: 'planned' }]);
+  expect(sent[0]?.text).toMatch(/we come to Dome House on 10 Jun 2026 between \d+:\d\d and \d+:\d\d\.$/);
+  const [day] = (await board()).days;
+  expect(day).toMatchObject({ changedSince: false });
+  await keep({
+    id: randomUUID(),
+    from: DAY,
+    days: 1,
+    takeOff: [day?.stops[0]?.visitId as string],
+    anyway: false,
+    orders: [{ crewId: server.crewId, day: DAY, version: day?.version ?? null, jobs: [] }],
+  });
+  expect((await board()).days[0]?.changedSince).toBe(true);
+  expect(await publish()).toEqual({ routes: 1, notices: 1 });
+  const after = (await agent.get('/api/notices').expect(200)).body as { kind: string }[];
+  expect(after.map(({ kind }) => kind).sort()).toEqual(['called off', 'planned']);
+});
+
+it('a crew’s calendar is read by its address alone, and by no other', async () => {
+  const dome = await addSite('Dome House', 41.24, -66.48);
+  const callId = await addCall({ siteId: dome.siteId });
+  const asked = planFor({ from: DAY, crewIds: [server.crewId], calls: [callId] });
+  const view = await problemFor(agent, asked);
+  await keep(ordersOf(asked, view, solved(view)));
+  const { path } = (await agent.get(`/api/crews/${server.crewId}/feed`).expect(200)).body as { path: string };
+  const anyone = request(server.app);
+  expect((await anyone.get(path).expect(200)).text).not.toContain('VEVENT');
   await agent
-    .post('/api/routes')
-    .send({ id, day: DAY, crewId: server.crewId, siteIds: [siteId], plan })
+    .post('/api/board/publish')
+    .send({ id: randomUUID(), from: DAY, days: 1, crewIds: [] })
     .expect(201);
-  const { body: visits } = await agent.get(`/api/visits?day=${DAY}&crewId=${server.crewId}`).expect(200);
-  const there = (visits as { id: string; siteId: string }[]).filter((visit) => visit.siteId === other);
-  expect(there).toHaveLength(1);
-  const { body: route } = await agent.get(`/api/routes/${id}`).expect(200);
-  const stop = (route as { stops: { siteId: string; visitId: string }[] }).stops.find(
-    (s) => s.siteId === other,
-  );
-  expect(stop?.visitId).toBe(there[0]?.id);
+  expect((await anyone.get(path).expect(200)).text).toContain('SUMMARY:Dome House');
+  await anyone.get(path.replace(/.{5}\.ics$/, 'AAAAA.ics')).expect(404);
+  await anyone.get(path.replace(server.crewId, randomUUID())).expect(404);
 });

@@ -26,6 +26,13 @@ const STRETCH: Record<number, number> = {
   1080: 1.3,
 };
 
+/** A dispatcher moves stops over the same roads for a while: as many tables are kept, and so long. */
+const MOST_KEPT = 24;
+const KEPT_MS = 10 * 60_000;
+
+/** Nobody knows a drive better than to six seconds, and tables travel to the browser. */
+const tenths = (minutes: number): number => Math.round(minutes * 10) / 10;
+
 const answer = z.object({ code: z.literal('Ok'), durations: z.array(z.array(z.number().nullable())) });
 
 const wayAnswer = z.object({
@@ -49,6 +56,7 @@ const wayAnswer = z.object({
 export class DriveTimes {
   private readonly template: string | undefined;
   private readonly pathTemplate: string | undefined;
+  private readonly known = new Map<string, { readonly table: TravelTable; readonly until: number }>();
 
   /**
    * @param pathTemplate address of the engine's plain route request, for drawing the way over roads; none
@@ -77,13 +85,25 @@ export class DriveTimes {
    * @throws Problem 502 when the engine does not answer
    */
   async table(places: readonly PlainPosition[], day: PlainDate): Promise<TravelTable> {
+    const key = `${day} ${places.map(({ lat, lon }) => `${lat},${lon}`).join(' ')}`;
+    const known = this.known.get(key);
+    if (known && known.until > Date.now()) return known.table;
+    const table = await this.fetched(places, day);
+    this.known.delete(key);
+    this.known.set(key, { table, until: Date.now() + KEPT_MS });
+    // The oldest goes first; a map keeps the order in which things were put in.
+    if (this.known.size > MOST_KEPT) this.known.delete(this.known.keys().next().value as string);
+    return table;
+  }
+
+  private async fetched(places: readonly PlainPosition[], day: PlainDate): Promise<TravelTable> {
     if (!this.knowsTraffic) {
       const free = this.template
         ? await this.ask(places, day, 720)
         : places.flatMap((from) => places.map((to) => estimatedMinutes(from, to)));
       return travelTable(
         SAMPLES,
-        SAMPLES.map((at) => free.map((m) => m * (STRETCH[at] ?? 1))),
+        SAMPLES.map((at) => free.map((m) => tenths(m * (STRETCH[at] ?? 1)))),
         places.length,
       );
     }
@@ -148,7 +168,7 @@ export class DriveTimes {
         throw new Problem(422, 'A place cannot be reached by road', {
           detail: 'Check the positions of the chosen sites.',
         });
-      return seconds / 60;
+      return tenths(seconds / 60);
     });
   }
 }

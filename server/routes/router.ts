@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { dueQuery, newRoute, problemBody } from '#contracts/routes';
+import { boardQuery, lockBody, newOrders, planAsked, publishBody, splitBody } from '#contracts/board';
+import { dueQuery } from '#contracts/routes';
 import { id as uuid, plainDate } from '#contracts/common';
 import { parse } from '../http/problem.ts';
 import { Reply, type Route } from '../http/routes.ts';
@@ -7,8 +8,15 @@ import { todayIn } from '../http/clock.ts';
 import { companyNow, companyToday } from '../settings/service.ts';
 import { refreshStale } from '../units/summary.ts';
 import { dueSites, latePlanned, missedSeasons } from './due.ts';
-import { routeCalendar, routeTrack } from './files.ts';
-import { cancelRoute, routeRecord, routeRows, routingProblemFor, saveRoute } from './service.ts';
+import { boardView } from './board.ts';
+import { crewFeed, feedKey } from './feed.ts';
+import { routeCalendar, routeFeatures, routeTrack } from './files.ts';
+import { lockStop } from './lock.ts';
+import { saveOrders } from './orders.ts';
+import { routePage } from './page.ts';
+import { planProblem } from './problem.ts';
+import { notices, publish } from './publish.ts';
+import { splitStop } from './split.ts';
 
 export const routeRoutes: readonly Route[] = [
   {
@@ -44,30 +52,80 @@ export const routeRoutes: readonly Route[] = [
     },
   },
   {
+    method: 'get',
+    path: '/api/board',
+    action: 'read',
+    handle: (context) => boardView(context, parse(boardQuery, context.query)),
+  },
+  {
     method: 'post',
-    path: '/api/routes/problem',
+    path: '/api/board/problem',
+    action: 'plan route',
+    handle: (context) => planProblem(context, parse(planAsked, context.body)),
+  },
+  {
+    method: 'post',
+    path: '/api/board/orders',
+    action: 'plan route',
+    body: 'drawing',
+    handle: async (context) =>
+      new Reply(201, await saveOrders(context, parse(newOrders, context.body), context.user.id)),
+  },
+  {
+    method: 'patch',
+    path: '/api/board/stops/:id',
     action: 'plan route',
     handle: async (context) => {
-      const { work: _work, ...view } = await routingProblemFor(context, parse(problemBody, context.body));
-      return view;
+      const { params, body, user } = context;
+      await lockStop(context, parse(uuid, params.id), parse(lockBody, body).locked, user.id);
+      return { ok: true };
+    },
+  },
+  {
+    method: 'post',
+    path: '/api/board/stops/:id/split',
+    action: 'plan route',
+    handle: async (context) => {
+      const { params, body, user } = context;
+      await splitStop(context, parse(uuid, params.id), parse(splitBody, body), user.id);
+      return new Reply(201, { ok: true });
+    },
+  },
+  {
+    method: 'post',
+    path: '/api/board/publish',
+    action: 'plan route',
+    handle: async (context) =>
+      new Reply(201, await publish(context, parse(publishBody, context.body), context.user.id)),
+  },
+  {
+    method: 'get',
+    path: '/api/notices',
+    action: 'plan route',
+    handle: async ({ db, clock, query }) => {
+      const { from } = parse(z.object({ from: plainDate.optional() }), query);
+      return notices(db, from ?? (await companyToday({ db, clock })));
     },
   },
   {
     method: 'get',
-    path: '/api/routes',
-    action: 'read',
-    handle: async ({ db, clock, query }) => {
-      const { from } = parse(z.object({ from: plainDate.optional() }), query);
-      return routeRows(db, from ?? todayIn(clock, (await companyNow(db)).timeZone));
+    path: '/api/crews/:id/feed',
+    action: 'plan route',
+    handle: async ({ params, sessionSecret }) => {
+      const id = parse(uuid, params.id);
+      return { path: `/api/feeds/${id}/${feedKey(sessionSecret, id)}.ics` };
     },
   },
   {
-    method: 'post',
-    path: '/api/routes',
-    action: 'plan route',
-    body: 'drawing',
-    handle: async (context) =>
-      new Reply(201, await saveRoute(context, parse(newRoute, context.body), context.user.id)),
+    method: 'get',
+    path: '/api/feeds/:id/:key.ics',
+    action: 'public',
+    handle: async (context) => {
+      const { params, response } = context;
+      const text = await crewFeed(context, parse(uuid, params.id), parse(z.string().max(64), params.key));
+      response.type('text/calendar').send(text);
+      return undefined;
+    },
   },
   {
     method: 'get',
@@ -89,33 +147,18 @@ export const routeRoutes: readonly Route[] = [
     method: 'get',
     path: '/api/routes/:id',
     action: 'read',
-    handle: ({ db, params }) => routeRecord(db, parse(uuid, params.id)),
-  },
-  {
-    method: 'patch',
-    path: '/api/routes/:id',
-    action: 'plan route',
-    handle: async (context) => {
-      const { params, body, user } = context;
-      await cancelRoute(
-        context,
-        parse(uuid, params.id),
-        parse(z.object({ cancelled: z.boolean() }), body).cancelled,
-        user.id,
-      );
-      return { ok: true };
-    },
+    handle: ({ db, params }) => routePage(db, parse(uuid, params.id)),
   },
   {
     method: 'get',
     path: '/api/routes/:id/calendar.ics',
     action: 'read',
     handle: async ({ db, params, response }) => {
-      const route = await routeRecord(db, parse(uuid, params.id));
+      const route = await routePage(db, parse(uuid, params.id));
       response
         .attachment(`route-${route.day}.ics`)
         .type('text/calendar')
-        .send(routeCalendar(route, (await companyNow(db)).name));
+        .send(routeCalendar([route], `${route.crew.name} ${route.day}`, (await companyNow(db)).name));
       return undefined;
     },
   },
@@ -124,8 +167,21 @@ export const routeRoutes: readonly Route[] = [
     path: '/api/routes/:id/track.gpx',
     action: 'read',
     handle: async ({ db, params, response }) => {
-      const route = await routeRecord(db, parse(uuid, params.id));
+      const route = await routePage(db, parse(uuid, params.id));
       response.attachment(`route-${route.day}.gpx`).type('application/gpx+xml').send(routeTrack(route));
+      return undefined;
+    },
+  },
+  {
+    method: 'get',
+    path: '/api/routes/:id/stops.geojson',
+    action: 'read',
+    handle: async ({ db, params, response }) => {
+      const route = await routePage(db, parse(uuid, params.id));
+      response
+        .attachment(`route-${route.day}.geojson`)
+        .type('application/geo+json')
+        .send(JSON.stringify(routeFeatures(route)));
       return undefined;
     },
   },

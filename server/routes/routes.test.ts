@@ -3,8 +3,10 @@ import { readFileSync } from 'node:fs';
 import type http from 'node:http';
 import type { AddressInfo } from 'node:net';
 import ICAL from 'ical.js';
-import { exactPlan, type Plan, type RoutingProblem } from '#core/routing';
+import { fleetViolations } from '#core/routing';
+import type { BoardDay, BoardView, JobAsked, NewOrders, OrdersKept, PlanAsked } from '#contracts/board';
 import { routingServer } from '../../standins/routing/server.ts';
+import { ordersOf, planFor, problemFor, solved } from '../testing/planning.ts';
 import { agreeAsUsual, everyDay, member, testServer, type TestServer } from '../testing/server.ts';
 import { DriveTimes } from './driveTimes.ts';
 
@@ -60,15 +62,26 @@ afterAll(async () => {
   engine.close();
 });
 
-async function planDay(
-  crewId = server.crewId,
-): Promise<{ problem: RoutingProblem; plan: Plan; notes: string[] }> {
-  const { body } = await agent.post('/api/routes/problem').send({ day: DAY, crewId, siteIds }).expect(200);
-  return { problem: body.problem, plan: exactPlan(body.problem), notes: body.notes };
+const asked = (more: Partial<PlanAsked> = {}) =>
+  planFor({ from: DAY, crewIds: [server.crewId], siteIds, ...more });
+
+async function planDay(more: Partial<PlanAsked> = {}) {
+  const body = asked(more);
+  const view = await problemFor(agent, body);
+  return { body, view, plan: solved(view) };
 }
 
+async function keep(body: NewOrders, status = 201): Promise<OrdersKept & { detail?: string }> {
+  return (await agent.post('/api/board/orders').send(body).expect(status)).body;
+}
+
+const routeOn = async (day = DAY, crewId = server.crewId): Promise<BoardDay> => {
+  const board = (await agent.get(`/api/board?from=${day}`).expect(200)).body as BoardView;
+  return board.days.find((one) => one.crewId === crewId) as BoardDay;
+};
+
 describe('planning a day', () => {
-  let routeId: string;
+  let kept: OrdersKept;
 
   it('lists what is due by site with reasons', async () => {
     const { body } = await agent.get('/api/routes/due').expect(200);
@@ -77,77 +90,112 @@ describe('planning a day', () => {
   });
 
   it('makes a problem from opening hours, work and drive times through the day', async () => {
-    const { problem, plan, notes } = await planDay();
-    expect(problem.travel.samples.length).toBeGreaterThan(10);
-    expect(notes).toEqual(['Opening hours of Laundry 3 are not known; taken as open all day.']);
-    expect(plan.stops).toHaveLength(4);
-    expect(plan.unserved).toEqual([{ stopId: siteIds[4], why: 'closed on this day' }]);
+    const { view, plan } = await planDay();
+    expect(view.problem.travel.samples.length).toBeGreaterThan(10);
+    expect(view.notes).toEqual(['Opening hours of Laundry 3 are not known; taken as open all day.']);
+    expect(fleetViolations(view.problem, plan)).toEqual([]);
+    expect(plan.routes[0]?.stops).toHaveLength(4);
+    expect(plan.leftOut).toEqual([
+      {
+        jobId: expect.stringContaining(siteIds[4] as string) as string,
+        why: 'closed on every day that is planned for who may do it',
+      },
+    ]);
   });
 
-  it('does not take a plan on trust: one that does not hold is refused with what is wrong', async () => {
-    const { plan } = await planDay();
-    const rushed = {
-      ...plan,
-      stops: plan.stops.map((s) => ({
-        ...s,
-        arriveAt: s.arriveAt - 4,
-        startAt: s.startAt - 4,
-        leaveAt: s.leaveAt - 4,
-      })),
+  it('works the times out itself, and refuses what does not hold unless it is meant', async () => {
+    const { body, view } = await planDay();
+    const everything = ordersOf(body, view, solved(view));
+    const closed = view.jobs.find((job) => job.siteId === siteIds[4])?.asked as JobAsked;
+    const forced = {
+      ...everything,
+      orders: everything.orders.map((one) => ({ ...one, jobs: [...one.jobs, closed] })),
     };
-    const refused = await agent
-      .post('/api/routes')
-      .send({ id: randomUUID(), day: DAY, crewId: server.crewId, siteIds, plan: rushed })
-      .expect(422);
-    expect(refused.body.errors.map((e: { message: string }) => e.message).join()).toContain(
-      'sooner than the roads allow',
+    const refused = await agent.post('/api/board/orders').send(forced).expect(422);
+    expect(refused.body.type).toBe('does-not-hold');
+    expect(refused.body.errors[0].message).toMatch(
+      /Laundry 4 at \d+:\d\d with Test crew on 10 Jun 2026: closed then/,
     );
+    expect((await routeOn()).stops).toEqual([]);
   });
 
   it('saves a plan once, opens a visit at each stop and takes its units off the due list', async () => {
-    const { plan } = await planDay();
-    routeId = randomUUID();
-    const body = { id: routeId, day: DAY, crewId: server.crewId, siteIds, plan };
-    await agent.post('/api/routes').send(body).expect(201);
-    await agent.post('/api/routes').send(body).expect(201);
-    const { body: route } = await agent.get(`/api/routes/${routeId}`).expect(200);
-    expect(route.stops.filter((s: { visitId: string | null }) => s.visitId)).toHaveLength(4);
+    const { body, view, plan } = await planDay();
+    const orders = ordersOf(body, view, plan);
+    kept = await keep(orders);
+    expect(await keep(orders)).toEqual(kept);
+    const route = await routeOn();
+    expect(route.stops).toHaveLength(4);
+    const timed = plan.routes[0]?.stops.map((stop) => stop.startAt) ?? [];
+    route.stops.forEach((stop, i) => expect(stop.startAt).toBeCloseTo(timed[i] as number, 6));
     expect((await agent.get('/api/routes/due')).body).toHaveLength(1);
     const roof = await server.as('technician');
     const { body: visits } = await roof.get(`/api/visits?day=${DAY}&crewId=${server.crewId}`).expect(200);
     expect(visits).toHaveLength(4);
-    expect(visits[0].calls[0]).toMatchObject({ kind: 'maintenance', unit: 'RTU-1' });
-    const second = await agent.post('/api/routes').send({ ...body, id: randomUUID() });
-    expect([409, 422]).toContain(second.status);
+    expect(visits[0].calls[0]).toMatchObject({ kind: 'maintenance', unit: 'RTU-1', state: 'planned' });
+    // A plan made from the board as it was before is refused: nothing is overwritten unseen.
+    await keep({ ...orders, id: randomUUID() }, 409);
   });
 
-  it('goes out as iCalendar that an independent parser reads, and as GPX', async () => {
+  it('goes out as iCalendar that an independent parser reads, as GPX and as GeoJSON', async () => {
+    const { routeId } = await routeOn();
     const ics = (await agent.get(`/api/routes/${routeId}/calendar.ics`).expect(200)).text;
     const events = new ICAL.Component(ICAL.parse(ics))
       .getAllSubcomponents('vevent')
       .map((e) => new ICAL.Event(e));
     expect(events).toHaveLength(4);
-    const { body: route } = await agent.get(`/api/routes/${routeId}`);
-    const first = route.plan.stops[0];
+    const { body: route } = await agent.get(`/api/routes/${routeId}`).expect(200);
     const minutes =
       (events[0]?.startDate.toJSDate().getTime() as number) / 60000 - Date.parse(`${DAY}T04:00:00Z`) / 60000;
-    expect(minutes).toBeCloseTo(first.startAt, 0);
-    const gpx = (
-      await agent
-        .get(`/api/routes/${routeId}/track.gpx`)
-        .buffer(true)
-        .parse((r, done) => {
-          let t = '';
-          r.on('data', (c: Buffer) => (t += c.toString()));
-          r.on('end', () => done(null, t));
-        })
-    ).body as string;
+    expect(minutes).toBeCloseTo(route.stops[0].startAt, 0);
+    const text = async (file: string) =>
+      (
+        await agent
+          .get(`/api/routes/${routeId}/${file}`)
+          .buffer(true)
+          .parse((r, done) => {
+            let t = '';
+            r.on('data', (c: Buffer) => (t += c.toString()));
+            r.on('end', () => done(null, t));
+          })
+      ).body as string;
+    const gpx = await text('track.gpx');
     expect(gpx.match(/<rtept /g)).toHaveLength(6);
     expect(gpx).toContain('xmlns="http://www.topografix.com/GPX/1/1"');
+    const features = JSON.parse(await text('stops.geojson'));
+    expect(features.features.map((one: { properties: { order: number } }) => one.properties.order)).toEqual([
+      1, 2, 3, 4,
+    ]);
+  });
+
+  it('stops move to another place in the day, and back: what is not named is not touched', async () => {
+    const before = await routeOn();
+    const ids = before.stops.map((stop) => stop.visitId);
+    const order = (visits: string[], version: number | null) => ({
+      id: randomUUID(),
+      from: DAY,
+      days: 1,
+      takeOff: [],
+      anyway: false,
+      orders: [{ crewId: server.crewId, day: DAY, version, jobs: visits.map((visit) => ({ visit })) }],
+    });
+    const moved = await keep(order([ids[1], ids[0], ids[2], ids[3]] as string[], before.version));
+    expect(moved.before[0]?.visits).toEqual(ids);
+    expect((await routeOn()).stops.map((stop) => stop.visitId)).toEqual([ids[1], ids[0], ids[2], ids[3]]);
+    // One that is neither kept nor taken off would be lost by accident.
+    const forgotten = await keep(order(ids.slice(1), (await routeOn()).version), 409);
+    expect(forgotten.detail).toMatch(/Laundry \d stands on it too/);
+    const { version } = await routeOn();
+    await keep(order(ids, version));
+    const { body: page } = await agent.get(`/api/routes/${before.routeId}`).expect(200);
+    expect(page.history.slice(0, 2)).toMatchObject([
+      { by: 'Test manager', put: [], taken: [], reordered: true },
+      { by: 'Test manager', put: [], taken: [], reordered: true },
+    ]);
   });
 
   it('is planned once, whoever else plans the same work at the same moment, or a day later', async () => {
-    await agent.patch(`/api/routes/${routeId}`).send({ cancelled: true }).expect(200);
+    await clear();
     const second = await server.db.models.Crew.create({
       name: 'Second crew',
       startName: 'Shed',
@@ -162,41 +210,80 @@ describe('planning a day', () => {
       passwordHash: 'none',
     });
     await member(server.db, second.id, helper.id);
-    const plans = await Promise.all([server.crewId, second.id].map((crewId) => planDay(crewId)));
+    const plans = await Promise.all(
+      [server.crewId, second.id].map((crewId) => planDay({ crewIds: [crewId] })),
+    );
     const answers = await Promise.all(
-      [server.crewId, second.id].map((crewId, i) =>
-        agent.post('/api/routes').send({ id: randomUUID(), day: DAY, crewId, siteIds, plan: plans[i]?.plan }),
-      ),
+      plans.map(({ body, view, plan }) => agent.post('/api/board/orders').send(ordersOf(body, view, plan))),
     );
     expect(answers.map((answer) => answer.status).sort()).toEqual([201, 409]);
     const lost = answers.find((answer) => answer.status === 409);
-    expect(lost?.body.detail).toMatch(
-      /RTU-1 at .*: (Test|Second) crew on \d+ \w+ \d{4}\. Plan the day again/,
-    );
+    expect(lost?.body.detail).toMatch(/RTU-1 at .*: (Test|Second) crew on \d+ \w+ \d{4}\. Look at the board/);
     const calls = await server.db.rows(
       "select 1 from calls where kind = 'maintenance' and state = 'planned'",
     );
     expect(calls).toHaveLength(4);
+    expect(await server.db.rows('select 1 from held_units')).toHaveLength(4);
     // Asked for a later day, the work is still on its way.
-    const later = await agent
-      .post('/api/routes/problem')
-      .send({ day: '2026-06-12', crewId: second.id, siteIds })
-      .expect(200);
-    expect(later.body.problem.stops).toHaveLength(1);
-    // A cancelled route whose work is planned anew does not come back beside it.
-    await agent.patch(`/api/routes/${routeId}`).send({ cancelled: false }).expect(409);
-    const won = answers.find((answer) => answer.status === 201)?.body.id;
-    await agent.patch(`/api/routes/${won}`).send({ cancelled: true }).expect(200);
-    await agent.patch(`/api/routes/${routeId}`).send({ cancelled: false }).expect(200);
+    const later = await problemFor(agent, asked({ from: '2026-06-12', crewIds: [second.id] }));
+    expect(later.problem.jobs).toHaveLength(1);
   });
 
-  it('is cancelled and brought back with its visits and calls', async () => {
-    await agent.patch(`/api/routes/${routeId}`).send({ cancelled: true }).expect(200);
+  it('comes off the plan and is brought back with its visits and calls', async () => {
+    const crewId = (await routeOn()).stops.length > 0 ? server.crewId : (await secondCrew()).id;
+    const there = await routeOn(DAY, crewId);
+    const ids = there.stops.map((stop) => stop.visitId);
+    await clear();
     expect((await agent.get('/api/routes/due')).body).toHaveLength(5);
-    await agent.get(`/api/routes/${routeId}`).expect(404);
-    await agent.patch(`/api/routes/${routeId}`).send({ cancelled: false }).expect(200);
+    const { version } = await routeOn(DAY, crewId);
+    const back = {
+      id: randomUUID(),
+      from: DAY,
+      days: 1,
+      takeOff: [],
+      anyway: false,
+      orders: [{ crewId, day: DAY, version, jobs: ids.map((visit) => ({ visit })) }],
+    };
+    await keep(back);
     expect((await agent.get('/api/routes/due')).body).toHaveLength(1);
+    expect((await routeOn(DAY, crewId)).stops.map((stop) => stop.visitId)).toEqual(ids);
+    // Work that is planned anew does not come back beside it.
+    await clear();
+    const anew = await planDay();
+    await keep(ordersOf(anew.body, anew.view, anew.plan));
+    const again = await keep(
+      {
+        ...back,
+        id: randomUUID(),
+        orders: [
+          {
+            ...back.orders[0]!,
+            crewId: (await secondCrew()).id,
+            version: (await routeOn(DAY, (await secondCrew()).id)).version,
+          },
+        ],
+      },
+      409,
+    );
+    expect(again.detail).toMatch(/RTU-1 at Laundry/);
   });
+
+  const secondCrew = async () =>
+    await server.db.models.Crew.findOne({ where: { name: 'Second crew' }, rejectOnEmpty: true });
+
+  /** Takes everything off every crew's day. */
+  async function clear(): Promise<void> {
+    const board = (await agent.get(`/api/board?from=${DAY}`).expect(200)).body as BoardView;
+    const days = board.days.filter((one) => one.stops.length > 0);
+    await keep({
+      id: randomUUID(),
+      from: DAY,
+      days: 1,
+      takeOff: days.flatMap((one) => one.stops.map((stop) => stop.visitId)),
+      anyway: false,
+      orders: days.map(({ crewId, day, version }) => ({ crewId, day, version, jobs: [] })),
+    });
+  }
 });
 
 describe('the routing engine', () => {

@@ -10,6 +10,7 @@ import {
   companyYard,
   historySettings,
   measuringLimits,
+  planningSettings,
   programmeOn,
   rights,
   settingAsOf,
@@ -22,6 +23,7 @@ const NOW = {
   history: historySettings,
   measuring: measuringLimits,
   maintenance: programmeOn,
+  planning: planningSettings,
   rights,
 } as const;
 const handSetting = z.enum(CHANGED_BY_HAND, 'there is no such setting');

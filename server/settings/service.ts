@@ -13,6 +13,7 @@ import type { Rights } from '#contracts/roles';
 import type { Programme } from '#core/agreements';
 import type { HistorySettings } from '#core/history';
 import type { MeasuringLimits } from '#core/measurement';
+import type { PlanningSettings } from '#core/routing';
 import type { Database } from '../db/connect.ts';
 import { todayIn, type Clock } from '../http/clock.ts';
 import { firstTime } from '../http/once.ts';
@@ -120,6 +121,11 @@ export async function programmeOn(
   transaction?: Transaction,
 ): Promise<Programme> {
   return (await settingAsOf(db, 'maintenance', day, transaction)) ?? SETTING_DEFAULTS.maintenance;
+}
+
+/** How the company plans its days. */
+export async function planningSettings(db: Database, day: PlainDate): Promise<PlanningSettings> {
+  return (await settingAsOf(db, 'planning', day)) ?? SETTING_DEFAULTS.planning;
 }
 
 /** What the company lets each role do beyond the table. */

@@ -10,7 +10,9 @@ import { SITES_OF_CREW } from '../people/people.sql.ts';
 import { photosOfOwners } from '../photos/photos.sql.ts';
 import { UNITS_OF_ROOF } from '../roofs/roofs.sql.ts';
 import * as due from '../routes/due.sql.ts';
-import { CALLS_OF_CREW_DAY, STOPS_OF_ROUTE } from '../routes/routes.sql.ts';
+import * as board from '../routes/board.sql.ts';
+import { FILTERS_TO_LOAD, STOPS_OF_ROUTE } from '../routes/page.sql.ts';
+import { TO_TELL } from '../routes/publish.sql.ts';
 import { MISSING } from '../setup/setup.sql.ts';
 import { candidateUnits, documentsFound } from '../search/search.sql.ts';
 import * as sheet from '../sheet/read.sql.ts';
@@ -31,6 +33,8 @@ import {
   call,
   callPage,
   visitOfCall,
+  boardVisit,
+  unplanned,
   knownTo,
   unit,
   oneUnit,
@@ -80,6 +84,7 @@ export interface Held {
   readonly calls: readonly string[];
   readonly visits: readonly string[];
   readonly crews: readonly string[];
+  readonly routes: readonly string[];
 }
 
 interface Read {
@@ -214,12 +219,57 @@ export const READS: readonly Read[] = [
     row: z.strictObject({ siteId: id, tag: text, kind: text, hazard: z.boolean(), openedOn: day }),
   },
   {
-    name: 'calls of a crew on a day',
-    sql: CALLS_OF_CREW_DAY,
-    asked: (held) => held.crews.map((crew) => [crew, held.today]),
-    row: z.strictObject({ siteId: id, calls: count, promisedAt: text.nullable() }),
+    name: 'visits of the board',
+    sql: board.VISITS_OF_BOARD,
+    asked: (held) => [['2000-01-01', held.today]],
+    row: boardVisit,
   },
-  { name: 'stops of a route', sql: STOPS_OF_ROUTE, asked: (held) => [[held.sites, null]], row: stop },
+  { name: 'some visits of the board', sql: board.VISITS_BY_ID, asked: all('visits'), row: boardVisit },
+  {
+    name: 'calls without a place',
+    sql: board.UNPLANNED,
+    asked: (held) => [[held.today, null]],
+    row: unplanned,
+  },
+  {
+    name: 'calls by day',
+    sql: board.CALLS_BY_DAY,
+    asked: (held) => [['2024-01-01', 'America/New_York', held.today]],
+    row: z.strictObject({ day, calls: count }),
+  },
+  {
+    name: 'lengths of calls',
+    sql: board.LENGTHS_OF_CALLS,
+    asked: once('2000-01-01'),
+    row: z.strictObject({ minutes: z.number().positive() }),
+  },
+  {
+    name: 'planned and actual',
+    sql: board.PLANNED_AND_ACTUAL,
+    asked: once('2000-01-01'),
+    row: z.strictObject({ planned: z.number().positive(), actual: z.number().positive() }),
+  },
+  {
+    name: 'stops of a route',
+    sql: STOPS_OF_ROUTE,
+    asked: (held) => held.crews.map((crew) => [crew, held.today]),
+    row: stop,
+  },
+  {
+    name: 'filters to load',
+    sql: FILTERS_TO_LOAD,
+    asked: all('visits'),
+    row: z.strictObject({
+      unit: text,
+      filters: z.array(z.strictObject({ size: text, count: z.number() })).nullable(),
+    }),
+  },
+  {
+    name: 'stops to tell of',
+    sql: TO_TELL,
+    asked: (held) => [[held.routes, '2000-01-01']],
+    row: z.strictObject({ visitId: id, site: text, day, startAt: z.number(), units: z.array(text) }),
+  },
   {
     name: 'sites of a crew',
     sql: SITES_OF_CREW,

@@ -9,7 +9,9 @@ import type { CustomerRow } from '#contracts/customers';
 import type { News } from '#contracts/news';
 import { PHOTO_PURPOSES, photoMark, type PhotoView } from '#contracts/photos';
 import type { RoofUnit } from '#contracts/roofs';
-import type { RoutePage } from '#contracts/routes';
+import { STOP_TROUBLES } from '#core/routing';
+import type { BoardCall } from '#contracts/board';
+import type { UnplannedRead, VisitRead } from '../routes/jobs.ts';
 import { FOUND_KINDS, type Found } from '#contracts/search';
 import { openingHours, type SitePage, type SiteRow, type SiteView } from '#contracts/sites';
 import type { ConditionView, DecisionView, LastSeen, UnitCallRow, UnitPage, UnitRow } from '#contracts/units';
@@ -312,6 +314,8 @@ export const visit = z.strictObject({
   crew: maybe(text),
   arrivedAt: maybe(instant),
   leftAt: maybe(instant),
+  startAt: maybe(z.number()),
+  leaveAt: maybe(z.number()),
   calls: z.array(callOfVisit),
   timeZone: text,
 }) satisfies z.ZodType<VisitRow & GettingIn & { timeZone: string }>;
@@ -458,16 +462,68 @@ export const dueUnit = z.strictObject({
   lastDone,
 });
 
+const boardCall = z.strictObject({
+  id,
+  ref: text,
+  kind: text,
+  complaint: text,
+  unit: maybe(text),
+  state: z.enum(CALL_STATES),
+  priority: maybe(text),
+  promisedAt: maybe(text),
+}) satisfies z.ZodType<BoardCall>;
+
+const minutes = z.number().min(0);
+const stopTimes = {
+  driveMinutes: maybe(minutes),
+  arriveAt: maybe(minutes),
+  startAt: maybe(minutes),
+  leaveAt: maybe(minutes),
+  locked: z.boolean(),
+  troubles: z.array(z.enum(STOP_TROUBLES)),
+};
+const boardSite = { siteId: id, site: text, customer: text, lat: maybe(z.number()), lon: maybe(z.number()) };
+
+export const boardVisit = z.strictObject({
+  ...boardSite,
+  ...stopTimes,
+  visitId: id,
+  crewId: maybe(id),
+  day: maybe(day),
+  arrivedAt: maybe(instant),
+  leftAt: maybe(instant),
+  cancelledAt: maybe(instant),
+  routeId: maybe(id),
+  position: maybe(z.int().min(0)),
+  minutes,
+  shared: minutes,
+  hazards: z.array(text),
+  openingHours: maybe(openingHours),
+  timeZone: text,
+  calls: z.array(boardCall),
+}) satisfies z.ZodType<VisitRead>;
+
+export const unplanned = z.strictObject({
+  ...boardSite,
+  openingHours: maybe(openingHours),
+  timeZone: text,
+  call: boardCall,
+  receivedAt: instant,
+  missedOn: maybe(day),
+  missedBy: maybe(text),
+}) satisfies z.ZodType<UnplannedRead>;
+
 export const stop = z.strictObject({
-  siteId: id,
-  site: text,
-  customer: text,
+  ...boardSite,
+  ...stopTimes,
+  ...gettingIn,
+  visitId: id,
   address: maybe(text),
-  access: maybe(text),
-  lat: maybe(z.number()),
-  lon: maybe(z.number()),
-  visitId: maybe(id),
-}) satisfies z.ZodType<Omit<RoutePage['stops'][number], 'work'>>;
+  openingHours: maybe(openingHours),
+  arrivedAt: maybe(instant),
+  leftAt: maybe(instant),
+  calls: z.array(z.strictObject({ unit: maybe(text), complaint: text })),
+});
 
 export const line = z.strictObject({
   id,

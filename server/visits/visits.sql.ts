@@ -11,6 +11,8 @@ select
   coalesce(w.name, v.technician) as crew,
   v.arrived_at as "arrivedAt",
   v.left_at as "leftAt",
+  case when r.published_at is not null then p.start_at end as "startAt",
+  case when r.published_at is not null then p.leave_at end as "leaveAt",
   coalesce(
     (select json_agg(json_build_object(
         'id', k.id,
@@ -37,11 +39,16 @@ select
 from visits v
   join sites s on s.id = v.site_id
   join customers c on c.id = s.customer_id
-  left join crews w on w.id = v.crew_id`;
+  left join crews w on w.id = v.crew_id
+  left join stops p on p.visit_id = v.id
+  left join routes r on r.id = p.route_id`;
 
 export const ONE_VISIT = `${VISIT} where v.id = $1`;
 
-/** Visits of the day $1 (and crew $2), with those of the fortnight before that nobody has left yet. */
+/**
+ * Visits of the day $1 (and crew $2), in the order in which they were published, with those of the fortnight before
+ * that nobody has left yet.
+ */
 export const VISITS_OF_DAY = `
 select * from (
   ${VISIT}
@@ -49,7 +56,7 @@ select * from (
     and ($2::uuid is null or v.crew_id = $2)
     and v.planned_for between $1::date - 14 and $1::date) d
 where d."plannedFor" = $1 or d."leftAt" is null
-order by d."plannedFor" desc, d.customer, d.site`;
+order by d."plannedFor" desc, d."startAt" nulls last, d.customer, d.site`;
 
 export const ENTRIES_OF_VISIT = `
 select

@@ -1,26 +1,33 @@
 import type { FeatureCollection, LineString } from 'geojson';
 import type {
-  DueSite,
-  LatePlanned,
-  NewRoute,
-  ProblemBody,
-  ProblemView,
-  RoutePage,
-  RouteRow,
-} from '#contracts/routes';
+  BoardView,
+  NewOrders,
+  NoticeRow,
+  OrdersKept,
+  PlanAsked,
+  PlanProblem,
+  PublishBody,
+} from '#contracts/board';
+import type { DueSite, LatePlanned, RoutePage } from '#contracts/routes';
 import { api } from './base.ts';
 import { affected, list, one } from './tags.ts';
+
+const CHANGES_ROUTES = affected({ entity: 'route', id: 'any' });
 
 export const {
   useDueSitesQuery,
   useLatePlannedQuery,
-  useRoutesQuery,
   useRouteQuery,
-  useRoutingProblemMutation,
-  useSaveRouteMutation,
-  useCancelRouteMutation,
   useMapBaseQuery,
   useRoadPathQuery,
+  useBoardQuery,
+  usePlanProblemMutation,
+  useKeepOrdersMutation,
+  useLockStopMutation,
+  useSplitStopMutation,
+  usePublishMutation,
+  useNoticesQuery,
+  useLazyCrewFeedQuery,
 } = api.injectEndpoints({
   endpoints: (build) => ({
     dueSites: build.query<DueSite[], number>({
@@ -32,22 +39,41 @@ export const {
       query: () => '/routes/late-planned',
       providesTags: list('route', 'unit', 'visit'),
     }),
-    routes: build.query<RouteRow[], void>({ query: () => '/routes', providesTags: list('route') }),
     route: build.query<RoutePage, string>({
       query: (id) => `/routes/${id}`,
-      providesTags: (_route, _error, id) => [one('route', id), ...list('visit')],
+      providesTags: (_route, _error, id) => [one('route', id), ...list('visit', 'route')],
     }),
-    routingProblem: build.mutation<ProblemView, ProblemBody>({
-      query: (body) => ({ url: '/routes/problem', method: 'POST', body }),
+    /** Crews' days, each with its stops in order, and the calls that wait for a place. */
+    board: build.query<BoardView, { from?: string; days: number }>({
+      query: ({ from, days }) => ({ url: '/board', params: { days, ...(from ? { from } : {}) } }),
+      providesTags: list('route', 'visit', 'call', 'crew'),
     }),
-    saveRoute: build.mutation<RoutePage, NewRoute>({
-      query: (body) => ({ url: '/routes', method: 'POST', body }),
-      invalidatesTags: (_route, _error, { id }) => affected({ entity: 'route', id }),
+    planProblem: build.mutation<PlanProblem, PlanAsked>({
+      query: (body) => ({ url: '/board/problem', method: 'POST', body }),
     }),
-    cancelRoute: build.mutation<unknown, { id: string; cancelled: boolean }>({
-      query: ({ id, cancelled }) => ({ url: `/routes/${id}`, method: 'PATCH', body: { cancelled } }),
-      invalidatesTags: (_route, _error, { id }) => affected({ entity: 'route', id }),
+    keepOrders: build.mutation<OrdersKept, NewOrders>({
+      query: (body) => ({ url: '/board/orders', method: 'POST', body }),
+      invalidatesTags: CHANGES_ROUTES,
     }),
+    lockStop: build.mutation<unknown, { visitId: string; locked: boolean }>({
+      query: ({ visitId, locked }) => ({ url: `/board/stops/${visitId}`, method: 'PATCH', body: { locked } }),
+      invalidatesTags: CHANGES_ROUTES,
+    }),
+    /** Puts some calls of a visit on one of their own, on the same day. */
+    splitStop: build.mutation<unknown, { id: string; visitId: string; calls: readonly string[] }>({
+      query: ({ visitId, ...body }) => ({ url: `/board/stops/${visitId}/split`, method: 'POST', body }),
+      invalidatesTags: CHANGES_ROUTES,
+    }),
+    publish: build.mutation<{ routes: number; notices: number }, PublishBody>({
+      query: (body) => ({ url: '/board/publish', method: 'POST', body }),
+      invalidatesTags: CHANGES_ROUTES,
+    }),
+    /** What customers are told, from a day on. */
+    notices: build.query<NoticeRow[], string>({
+      query: (from) => ({ url: '/notices', params: { from } }),
+      providesTags: list('route'),
+    }),
+    crewFeed: build.query<{ path: string }, string>({ query: (crewId) => `/crews/${crewId}/feed` }),
     mapBase: build.query<FeatureCollection, void>({ query: () => '/map', keepUnusedDataFor: 3600 }),
     /** The way over roads through places "lon,lat;lon,lat"; null when the engine draws none. */
     roadPath: build.query<LineString | null, string>({

@@ -19,7 +19,8 @@ const Agreements = screen(() => import('../agreements/Agreements.tsx'));
 const AgreementScreen = screen(() => import('../agreements/AgreementScreen.tsx'));
 const UnitScreen = screen(() => import('../units/UnitScreen.tsx'));
 const Watch = screen(() => import('../watch/Watch.tsx'));
-const Routes = screen(() => import('../routes/Routes.tsx'));
+const Board = screen(() => import('../routes/Board.tsx'));
+const Plan = screen(() => import('../routes/Plan.tsx'));
 const RouteScreen = screen(() => import('../routes/RouteScreen.tsx'));
 const VisitSheet = screen(() => import('../visits/VisitSheet.tsx'));
 const Imports = screen(() => import('../imports/Imports.tsx'));
@@ -53,7 +54,8 @@ const router = createBrowserRouter([
       { path: '/sites/:id/labels', element: <Labels /> },
       { path: '/watch', element: <Watch /> },
       { path: '/watch/left-open', element: <Conditions /> },
-      { path: '/routes', element: <Routes /> },
+      { path: '/routes', element: <Board /> },
+      { path: '/routes/plan', element: <Plan /> },
       { path: '/routes/:id', element: <RouteScreen /> },
       { path: '/visits/:id', element: <VisitSheet /> },
       { path: '/bench', element: <Bench /> },

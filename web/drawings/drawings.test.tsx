@@ -1,9 +1,7 @@
 import { ANATOMY } from '#core/machine';
 import { UNIT_KINDS } from '#core/vocabulary';
 import type { ConditionView, StoryView, UnitPage } from '#contracts/units';
-import type { PlanView } from '#contracts/routes';
 import { attributes, paint, words } from '../testing/paint.tsx';
-import { DayStrip } from './DayStrip.tsx';
 import { StoryLine } from './StoryLine.tsx';
 import { UnitSection, useSection } from './UnitSection.tsx';
 
@@ -213,43 +211,5 @@ describe('the story line on screen', () => {
     const markup = line({ story: { marks: [], arcs: [] } });
     expect(words(markup)).toContain('today');
     expect(markup).not.toMatch(/NaN|Infinity/);
-  });
-});
-
-describe('the strip of a day on screen', () => {
-  const plan: PlanView = {
-    departAt: 420,
-    stops: [
-      { stopId: 's1', driveMinutes: 20, arriveAt: 440, startAt: 480, leaveAt: 570 },
-      { stopId: 's2', driveMinutes: 15, arriveAt: 585, startAt: 585, leaveAt: 660 },
-    ],
-    returnAt: 690,
-    driveMinutes: 65,
-    waitMinutes: 40,
-    workMinutes: 165,
-    unserved: [],
-    cost: 0,
-    quality: 'proved best',
-  };
-
-  it('says when the crew leaves and is back, and names its stops', () => {
-    const names = new Map([
-      ['s1', 'Print works'],
-      ['s2', 'Cinema'],
-    ]);
-    const markup = paint(<DayStrip plan={plan} shift={{ start: 420, end: 960 }} names={names} />);
-    expect(attributes(markup, 'aria-label').join()).toMatch(/Leaves at .*7.*back at .*11.*2 stops/);
-    expect(words(markup)).toMatch(/Print works.*Cinema/);
-    expect(markup).not.toMatch(/NaN|Infinity/);
-  });
-
-  it('a day that overruns its shift is drawn to its end', () => {
-    const late = { ...plan, returnAt: 1100 };
-    const ticks = (p: PlanView) =>
-      (
-        paint(<DayStrip plan={p} shift={{ start: 420, end: 960 }} names={new Map()} />).match(/y2="74"/g) ??
-        []
-      ).length;
-    expect(ticks(late)).toBeGreaterThan(ticks(plan));
   });
 });

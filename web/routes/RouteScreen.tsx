@@ -1,53 +1,46 @@
-import { useNavigate, useParams } from 'react-router';
+import { Link, useParams } from 'react-router';
 import { toast } from 'sonner';
-import { clockText } from '#core/time';
-import { useCancelRouteMutation, useRouteQuery } from '../api/routes.ts';
-import { useWho } from '../state/session.ts';
-import { DayStrip } from '../drawings/DayStrip.tsx';
-import { Button } from '../ui/Button.tsx';
-import { day } from '../ui/format.ts';
-import { Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';
-import { onTheRoad, PlanTable } from './PlanTable.tsx';
+import { plural } from '#core/reasons';
+import { clockText, durationText } from '#core/time';
+import type { RouteHistory, RoutePage, RouteStop } from '#contracts/routes';
+import { useLazyCrewFeedQuery, useRouteQuery } from '../api/routes.ts';
 import { RouteMap } from '../maps/RouteMap.tsx';
+import { useWho } from '../state/session.ts';
+import { Button } from '../ui/Button.tsx';
+import { clockOf, day, instant } from '../ui/format.ts';
+import { GettingIn } from '../ui/GettingIn.tsx';
+import { Empty, Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';
 
 const FILE =
-  'inline-flex min-h-8 items-center rounded-[3px] border-2 border-rule bg-sheet px-3 font-semibold ' +
-  'hover:border-copper';
+  'inline-flex min-h-8 items-center rounded-[3px] border-2 border-rule bg-sheet px-3 font-semibold hover:border-copper';
 
+/** One crew's day: where to go, in which order, how to get in, what to load; on paper as on screen. */
 export default function RouteScreen() {
   const { id = '' } = useParams();
   const { can } = useWho();
-  const navigate = useNavigate();
   const { data: route, error, refetch } = useRouteQuery(id);
-  const [cancel] = useCancelRouteMutation();
+  const [askFeed] = useLazyCrewFeedQuery();
   if (error)
     return (
       <div className="p-4">
         <Trouble error={error} retry={refetch} />
       </div>
     );
-  if (!route) return <Loading what="the route" />;
-  const names = new Map(route.stops.map((s) => [s.siteId, s.site]));
-  const order = new Map(route.plan.stops.map((s, i) => [s.stopId, i + 1]));
-  const details = new Map(
-    route.stops.map((s) => [
-      s.siteId,
-      <div key={s.siteId} className="text-sm">
-        {s.customer}
-        {s.address ? `, ${s.address}` : ''}
-        <ul className="list-disc pl-5">
-          {s.work.map((line) => (
-            <li key={line}>{line}</li>
-          ))}
-        </ul>
-        {s.access ? <span className="text-soft">Access: {s.access}</span> : null}
-      </div>,
-    ]),
-  );
+  if (!route) return <Loading what="the day" />;
+  const feed = async () => {
+    const { path } = await askFeed(route.crew.id).unwrap();
+    const address = `${window.location.origin}${path}`;
+    try {
+      await navigator.clipboard.writeText(address);
+      toast('The address of the crew’s calendar is copied; whoever has it reads the days that are published');
+    } catch {
+      toast(address);
+    }
+  };
   return (
     <Screen
       title={`${route.crew.name} ${route.day}`}
-      sentence={`${route.crew.name}, ${day(route.day)}: ${route.plan.stops.length} stops, out ${clockText(route.plan.departAt)}, back ${clockText(route.plan.returnAt)}, ${onTheRoad(route.plan.driveMinutes, route.problem.travel.estimated)}.`}
+      sentence={sentenceOf(route)}
       actions={
         <>
           <Button look="act" onClick={() => window.print()}>
@@ -59,64 +52,165 @@ export default function RouteScreen() {
           <a className={FILE} href={`/api/routes/${id}/track.gpx`}>
             GPX
           </a>
+          <a className={FILE} href={`/api/routes/${id}/stops.geojson`}>
+            GeoJSON
+          </a>
           {can('plan route') ? (
-            <Button
-              onClick={() =>
-                void cancel({ id, cancelled: true }).then(() => {
-                  toast('Route cancelled', {
-                    action: {
-                      label: 'Undo',
-                      onClick: () =>
-                        void cancel({ id, cancelled: false }).then(() => navigate(`/routes/${id}`)),
-                    },
-                  });
-                  void navigate('/routes');
-                })
-              }
-            >
-              Cancel the route
-            </Button>
+            <>
+              <Button onClick={() => void feed()}>Calendar of the crew</Button>
+              <Link to={`/routes?day=${route.day}`} className={FILE}>
+                On the board
+              </Link>
+            </>
           ) : null}
         </>
       }
     >
-      <div className="grid gap-4 lg:grid-cols-2 print:block">
-        <div className="space-y-3">
-          <RouteMap
-            yard={route.crew.start ?? undefined}
-            stops={route.stops.flatMap((s) =>
-              s.lat === null || s.lon === null || !order.has(s.siteId)
-                ? []
-                : [
-                    {
-                      id: s.siteId,
-                      name: s.site,
-                      lat: s.lat,
-                      lon: s.lon,
-                      order: order.get(s.siteId) as number,
-                    },
-                  ],
-            )}
-          />
-          <Panel>
-            <DayStrip
-              plan={route.plan}
-              shift={route.problem.shift}
-              names={names}
-              windows={new Map(route.problem.stops.map((s) => [s.id, s.windows]))}
-            />
-          </Panel>
-        </div>
+      <div className="grid gap-4 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)] print:block">
         <Panel title="Stops">
-          <PlanTable
-            plan={route.plan}
-            estimated={route.problem.travel.estimated}
-            names={names}
-            details={details}
-            links={new Map(route.stops.map((s) => [s.siteId, s.visitId]))}
-          />
+          <p className="print-only">
+            {route.people.join(', ')}
+            {route.shift ? `, ${clockText(route.shift.start)} to ${clockText(route.shift.end)}` : ''}
+            {route.crew.start ? `, from ${route.crew.start.name}` : ''}
+          </p>
+          {route.stops.length === 0 ? <Empty>Nothing is planned any more.</Empty> : null}
+          <ol className="divide-y divide-rule">
+            {route.stops.map((stop, i) => (
+              <StopOfDay key={stop.visitId} stop={stop} order={i + 1} zone={route.timeZone} />
+            ))}
+          </ol>
+          {route.backAt !== null ? (
+            <p className="border-t border-rule pt-1">Back at {clockText(route.backAt)}.</p>
+          ) : null}
         </Panel>
+        <div className="space-y-3">
+          <div className="no-print">
+            <RouteMap
+              yard={route.crew.start ?? undefined}
+              stops={route.stops.flatMap((s, i) =>
+                s.lat === null || s.lon === null
+                  ? []
+                  : [{ id: s.visitId, name: s.site, lat: s.lat, lon: s.lon, order: i + 1 }],
+              )}
+            />
+          </div>
+          <Panel title="To load">
+            {route.filters.length === 0 && route.filtersUnknown.length === 0 ? (
+              <p>No filters on this day.</p>
+            ) : null}
+            {route.filters.length > 0 ? (
+              <table className="text-left">
+                <thead className="sr-only">
+                  <tr>
+                    <th>How many</th>
+                    <th>Filter</th>
+                  </tr>
+                </thead>
+                <tbody>
+                  {route.filters.map(({ size, count }) => (
+                    <tr key={size}>
+                      <td className="pr-2 text-right font-bold">{count}</td>
+                      <td>{size}</td>
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
+            ) : null}
+            {route.filtersUnknown.length > 0 ? (
+              <p className="text-sm">
+                Nobody has written down the filters of {plural(route.filtersUnknown.length, 'unit')}:{' '}
+                {route.filtersUnknown.join(', ')}.
+              </p>
+            ) : null}
+          </Panel>
+          {route.history.length > 0 ? (
+            <Panel title="What was changed" className="no-print">
+              <ul
+                className="max-h-72 divide-y divide-rule overflow-y-auto"
+                tabIndex={0}
+                aria-label="Changes of this day"
+              >
+                {route.history.map((change) => (
+                  <li key={change.id} className="py-1 text-sm">
+                    {instant(change.at, route.timeZone)}, {change.by ?? 'the system'}: {changeWords(change)}
+                  </li>
+                ))}
+              </ul>
+            </Panel>
+          ) : null}
+        </div>
       </div>
     </Screen>
+  );
+}
+
+function sentenceOf(route: RoutePage): string {
+  const told = route.publishedAt
+    ? route.changedSince
+      ? 'changed since it was published'
+      : 'published'
+    : 'not published';
+  const times =
+    route.departAt !== null && route.backAt !== null && route.driveMinutes !== null
+      ? `, out ${clockText(route.departAt)}, back ${clockText(route.backAt)}, ` +
+        (route.estimated
+          ? `about ${durationText(route.driveMinutes)} on the road (estimated from straight lines)`
+          : `${durationText(route.driveMinutes)} on the road`)
+      : '';
+  return `${route.crew.name}, ${day(route.day)}: ${plural(route.stops.length, 'stop')}${times}; ${told}.`;
+}
+
+function changeWords({ put, taken, reordered }: RouteHistory): string {
+  const said = [
+    ...(put.length > 0
+      ? [`put on ${put.slice(0, 4).join(', ')}${put.length > 4 ? ` and ${put.length - 4} more` : ''}`]
+      : []),
+    ...(taken.length > 0
+      ? [`took off ${taken.slice(0, 4).join(', ')}${taken.length > 4 ? ` and ${taken.length - 4} more` : ''}`]
+      : []),
+    ...(reordered ? ['changed the order'] : []),
+  ];
+  return said.length > 0 ? said.join('; ') : 'planned it anew, with the same stops';
+}
+
+function StopOfDay({ stop, order, zone }: { stop: RouteStop; order: number; zone: string }) {
+  return (
+    <li className="break-inside-avoid py-2">
+      <div className="flex flex-wrap items-baseline gap-x-3">
+        <strong>{order}</strong>
+        <span className="font-bold">
+          {stop.startAt !== null && stop.leaveAt !== null
+            ? `${clockText(stop.startAt)}–${clockText(stop.leaveAt)}`
+            : 'in no order yet'}
+        </span>
+        <Link
+          to={`/visits/${stop.visitId}`}
+          className="font-semibold text-copper underline underline-offset-4"
+        >
+          {stop.site}
+        </Link>
+        <span>
+          {stop.customer}
+          {stop.address ? `, ${stop.address}` : ''}
+        </span>
+        <span className="text-sm text-soft">
+          {stop.driveMinutes !== null ? `${durationText(stop.driveMinutes)} drive` : ''}
+          {stop.leftAt
+            ? `; left ${clockOf(stop.leftAt, zone)}`
+            : stop.arrivedAt
+              ? `; there since ${clockOf(stop.arrivedAt, zone)}`
+              : ''}
+        </span>
+      </div>
+      {stop.troubles.length > 0 ? (
+        <p className="font-bold text-ember">Does not hold: {stop.troubles.join(', ')}.</p>
+      ) : null}
+      <ul className="list-disc pl-5">
+        {stop.work.map((line) => (
+          <li key={line}>{line}</li>
+        ))}
+      </ul>
+      <GettingIn place={stop} />
+    </li>
   );
 }

@@ -3,6 +3,7 @@ import { plural } from '#core/reasons';
 import { PRIORITIES } from '#core/vocabulary';
 import { CALL_STATES } from '#core/work';
 import { Link } from 'react-router';
+import { clockText } from '#core/time';
 import type { CallRow } from '#contracts/calls';
 import type { VisitRow } from '#contracts/visits';
 import { useCallsQuery, useLazyCallsQuery } from '../api/calls.ts';
@@ -179,7 +180,14 @@ function Desk() {
               </ul>
             </Panel>
           ) : null}
-          <Panel title="Visits today">
+          <Panel
+            title="Visits today"
+            actions={
+              <Link to="/routes" className="text-copper underline underline-offset-4">
+                the board
+              </Link>
+            }
+          >
             {visits.error ? <Trouble error={visits.error} retry={visits.refetch} /> : null}
             {visits.data?.length === 0 ? <Empty>No visit is planned today.</Empty> : null}
             <ul className="divide-y divide-rule">
@@ -214,8 +222,8 @@ function Desk() {
         <Panel
           title="Maintenance that is late"
           actions={
-            <Link to="/routes" className="text-copper underline underline-offset-4">
-              plan a route
+            <Link to="/routes/plan" className="text-copper underline underline-offset-4">
+              plan ahead
             </Link>
           }
         >
@@ -273,6 +281,12 @@ function Desk() {
   );
 }
 
+/** When it is planned to be there; a row that was kept on a phone before times were told has none. */
+const plannedTime = ({ startAt, leaveAt }: Partial<VisitRow>): string | undefined =>
+  typeof startAt === 'number' && typeof leaveAt === 'number'
+    ? `${clockText(startAt)} to ${clockText(leaveAt)}`
+    : undefined;
+
 function VisitLine({ visit, today, zone }: { visit: VisitRow; today: string; zone: string }) {
   return (
     <li className="py-1.5">
@@ -287,7 +301,9 @@ function VisitLine({ visit, today, zone }: { visit: VisitRow; today: string; zon
           ? `, left ${clockOf(visit.leftAt, zone)}`
           : visit.arrivedAt
             ? `, there since ${clockOf(visit.arrivedAt, zone)}`
-            : ''}{' '}
+            : plannedTime(visit)
+              ? `, planned ${plannedTime(visit)}`
+              : ''}{' '}
         · {visit.calls.length === 1 ? visit.calls[0]?.complaint : `${visit.calls.length} calls`}
       </span>
     </li>
@@ -375,7 +391,9 @@ function MyDay() {
                     ? 'You are there'
                     : visit.plannedFor && visit.plannedFor < today
                       ? `Left over from ${day(visit.plannedFor)}`
-                      : 'Open the sheet'}
+                      : plannedTime(visit)
+                        ? `Planned ${plannedTime(visit)}`
+                        : 'Open the sheet'}
               </span>
             </Link>
           </li>

@@ -1,9 +1,11 @@
-import { LineChart, type LineSeriesOption } from 'echarts/charts';
+import { BarChart, LineChart, type BarSeriesOption, type LineSeriesOption } from 'echarts/charts';
 import {
   GridComponent,
+  LegendComponent,
   MarkLineComponent,
   TooltipComponent,
   type GridComponentOption,
+  type LegendComponentOption,
   type TooltipComponentOption,
 } from 'echarts/components';
 import { init, use as draw, type ComposeOption } from 'echarts/core';
@@ -11,9 +13,11 @@ import { SVGRenderer } from 'echarts/renderers';
 import { useEffect, useRef } from 'react';
 import { following } from './following.ts';
 
-draw([LineChart, GridComponent, MarkLineComponent, TooltipComponent, SVGRenderer]);
+draw([BarChart, LineChart, GridComponent, LegendComponent, MarkLineComponent, TooltipComponent, SVGRenderer]);
 
-export type ChartOption = ComposeOption<LineSeriesOption | GridComponentOption | TooltipComponentOption>;
+export type ChartOption = ComposeOption<
+  BarSeriesOption | LineSeriesOption | GridComponentOption | LegendComponentOption | TooltipComponentOption
+>;
 
 /** A key is answered first; the chart follows this much later. */
 const FOLLOWS_MS = 120;

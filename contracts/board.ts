@@ -1,0 +1,231 @@
+import { z } from 'zod';
+import type { FleetProblem, StopTrouble } from '#core/routing';
+import type { CallState } from '#core/work';
+import type { StartPlace } from './crews.ts';
+import { id, plainDate } from './common.ts';
+
+/** As many days at once as are looked at or planned; a season ahead is planned in parts. */
+export const MOST_DAYS = 28;
+const MOST_JOBS_A_DAY = 60;
+
+const days = z.int().min(1, 'at least one day').max(MOST_DAYS, `at most ${MOST_DAYS} days at once`);
+export const boardQuery = z.object({
+  from: plainDate.optional(),
+  days: z
+    .string()
+    .regex(/^\d{1,2}$/, 'how many days? a number')
+    .optional()
+    .default('1')
+    .transform(Number)
+    .pipe(days),
+});
+
+/** What is planned: a visit there is, an open call, or what is due on some units of a site. */
+export const jobAsked = z.union([
+  z.strictObject({ visit: id }),
+  z.strictObject({ call: id }),
+  z.strictObject({ site: id, units: z.array(id).min(1).max(500) }),
+]);
+export type JobAsked = z.infer<typeof jobAsked>;
+
+export const planAsked = z.object({
+  from: plainDate,
+  days,
+  /** Whose days; all crews that work where none is named. */
+  crewIds: z.array(id).max(60),
+  /** Sites at which what is due is to be planned. */
+  siteIds: z.array(id).max(600, 'at most 600 sites at once'),
+  /** Calls that stand on no plan: some, or all. */
+  calls: z.union([z.literal('all'), z.array(id).max(400)]),
+  /** What is planned already stays on its day and crew, or may move where that is better by so much. */
+  planned: z.enum(['stays', 'may move']),
+  /** Time is left for the calls that will come, as many as in the same season on the same weekday. */
+  keepFree: z.boolean(),
+  /** A crew that falls out: what stands on its days is planned anew, the rest changes as little as can be. */
+  without: z
+    .array(z.object({ crewId: id, day: plainDate }))
+    .max(200)
+    .optional(),
+});
+export type PlanAsked = z.infer<typeof planAsked>;
+
+export const newOrders = z.object({
+  id,
+  /** What is due is read as of this day, so many days ahead, as it was when it was planned. */
+  from: plainDate,
+  days,
+  orders: z
+    .array(
+      z.object({
+        crewId: id,
+        day: plainDate,
+        /** Version of the route as it was seen; null where there was none. */
+        version: z.int().nullable(),
+        jobs: z.array(jobAsked).max(MOST_JOBS_A_DAY, `at most ${MOST_JOBS_A_DAY} stops a day`),
+      }),
+    )
+    .min(1)
+    .max(400),
+  /** Visits that come off the plan. */
+  takeOff: z.array(id).max(400),
+  /** Saved although something does not hold: somebody has seen what, and means it. */
+  anyway: z.boolean(),
+});
+export type NewOrders = z.infer<typeof newOrders>;
+
+export const lockBody = z.object({ locked: z.boolean() });
+export const splitBody = z.object({ id, calls: z.array(id).min(1, 'which calls go?').max(500) });
+export type SplitBody = z.infer<typeof splitBody>;
+export const publishBody = z.object({ id, from: plainDate, days, crewIds: z.array(id).max(60) });
+export type PublishBody = z.infer<typeof publishBody>;
+
+/** Problem type of orders in which something does not hold; each says what. */
+export const DOES_NOT_HOLD = 'does-not-hold';
+
+export const NOTICE_KINDS = ['planned', 'moved', 'called off'] as const;
+export type NoticeKind = (typeof NOTICE_KINDS)[number];
+
+/** Which visits a crew's day has, in order; as it is kept in the history of routes. */
+export interface OrderOfDay {
+  readonly crewId: string;
+  readonly day: string;
+  readonly visits: readonly string[];
+}
+
+/** A call at a stop, or one that waits for a place. */
+export interface BoardCall {
+  readonly id: string;
+  readonly ref: string;
+  readonly kind: string;
+  readonly complaint: string;
+  readonly unit: string | null;
+  readonly state: CallState;
+  readonly priority: string | null;
+  readonly promisedAt: string | null;
+}
+
+export interface BoardSite {
+  readonly siteId: string;
+  readonly site: string;
+  readonly customer: string;
+  readonly lat: number | null;
+  readonly lon: number | null;
+}
+
+/** Where a visit stands: on the plan, begun, or left. */
+export interface BoardStop extends BoardSite {
+  readonly visitId: string;
+  /** Minutes since midnight; null where nobody has put it in order yet. */
+  readonly driveMinutes: number | null;
+  readonly arriveAt: number | null;
+  readonly startAt: number | null;
+  readonly leaveAt: number | null;
+  readonly minutes: number;
+  readonly arrivedAt: string | null;
+  readonly leftAt: string | null;
+  readonly locked: boolean;
+  readonly troubles: readonly StopTrouble[];
+  readonly hazards: readonly string[];
+  readonly calls: readonly BoardCall[];
+}
+
+/** One crew's day on the board. */
+export interface BoardDay {
+  readonly crewId: string;
+  readonly crew: string;
+  readonly day: string;
+  readonly works: boolean;
+  /** Why it does not work, where it does not. */
+  readonly why: string | null;
+  readonly shift: { readonly start: number; readonly end: number } | null;
+  readonly people: readonly string[];
+  readonly onCall: readonly string[];
+  readonly start: StartPlace | null;
+  readonly routeId: string | null;
+  readonly version: number | null;
+  readonly departAt: number | null;
+  readonly backAt: number | null;
+  readonly driveMinutes: number | null;
+  readonly estimated: boolean;
+  readonly publishedAt: string | null;
+  /** Something has changed since it was published. */
+  readonly changedSince: boolean;
+  readonly stops: readonly BoardStop[];
+}
+
+/** An open call that stands on no plan of today or later. */
+export interface Unplanned extends BoardSite {
+  readonly call: BoardCall;
+  readonly receivedAt: string;
+  /** It was planned for this day, and nobody came. */
+  readonly missedOn: string | null;
+  readonly missedBy: string | null;
+}
+
+export interface BoardView {
+  readonly today: string;
+  /** Minutes since midnight there. */
+  readonly now: number;
+  readonly timeZone: string;
+  readonly days: readonly BoardDay[];
+  readonly unplanned: readonly Unplanned[];
+}
+
+/** What a job of the problem is, in words and on the map. */
+export interface PlanJob extends BoardSite {
+  readonly asked: JobAsked;
+  /** "RTU-1: filters and belts" and the like, a line each. */
+  readonly work: readonly string[];
+  readonly lateDays: number;
+  readonly calls: readonly BoardCall[];
+  /** It stands on a crew's day, and nobody has put it in order yet. */
+  readonly loose: boolean;
+}
+
+export interface PlanShift {
+  readonly crewId: string;
+  readonly crew: string;
+  readonly day: string;
+  readonly version: number | null;
+  readonly start: StartPlace;
+}
+
+/** Everything the search needs, and what its jobs and shifts stand for; jobs and shifts in the problem's order. */
+export interface PlanProblem {
+  readonly problem: FleetProblem;
+  readonly estimated: boolean;
+  readonly jobs: readonly PlanJob[];
+  readonly shifts: readonly PlanShift[];
+  /** The plan as it stands: jobs by shift. */
+  readonly orders: readonly (readonly number[])[];
+  /** Days on which nobody can do what stands on them: the crew is out, or does not work. Their jobs go to others. */
+  readonly orphaned: readonly {
+    readonly crewId: string;
+    readonly day: string;
+    readonly version: number | null;
+    readonly jobs: readonly number[];
+  }[];
+  readonly left: readonly { readonly siteId: string; readonly site: string; readonly why: string }[];
+  readonly notes: readonly string[];
+}
+
+export interface OrdersKept {
+  readonly id: string;
+  readonly routes: readonly { readonly crewId: string; readonly day: string; readonly version: number }[];
+  /** Visits by the jobs that were asked for, so that a change can be undone. */
+  readonly before: readonly OrderOfDay[];
+  readonly after: readonly OrderOfDay[];
+  readonly takenOff: readonly string[];
+}
+
+export interface NoticeRow {
+  readonly id: string;
+  readonly kind: NoticeKind;
+  readonly day: string;
+  readonly siteId: string;
+  readonly site: string;
+  readonly customer: string;
+  readonly contact: string | null;
+  readonly text: string;
+  readonly madeAt: string;
+}

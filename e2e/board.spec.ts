@@ -1,0 +1,188 @@
+import { randomUUID } from 'node:crypto';
+import { expect, test, type Page } from '@playwright/test';
+import { base, expectAccessible, signIn, watchErrors } from './help.ts';
+
+const heading = (page: Page) => page.getByRole('heading', { level: 1 });
+const crew = (page: Page, name: string) =>
+  page.getByRole('group', { name: new RegExp(`^${name}, \\d+ stop`) });
+const stopsOf = (page: Page, name: string) => crew(page, name).getByRole('button');
+
+/** What the server says stands on a crew's day. */
+async function dayOf(page: Page, name: string, day: string): Promise<{ crewId: string; sites: string[] }> {
+  const board = (await (await page.request.get(`${base()}/api/board?from=${day}`)).json()) as {
+    days: { crew: string; crewId: string; stops: { site: string }[] }[];
+  };
+  const own = board.days.find((one) => one.crew === name);
+  return { crewId: own?.crewId ?? '', sites: own?.stops.map((stop) => stop.site) ?? [] };
+}
+
+test('two weeks for seven crews: planned, moved by hand, a call taken in, a crew lost, published', async ({
+  page,
+}) => {
+  test.setTimeout(150_000);
+  const errors = watchErrors(page);
+  await signIn(page, 'maren');
+
+  await test.step('two weeks in one search, and what is saved stands on the board', async () => {
+    await page.goto(`${base()}/routes/plan`);
+    await expect(heading(page)).toContainText('sites are due');
+    await page.getByRole('button', { name: 'Plan two weeks' }).click();
+    await expect(page.getByRole('button', { name: 'Stop and keep the best' })).toBeVisible();
+    await expect(page.getByRole('button', { name: 'Save the plan' })).toBeVisible({ timeout: 40_000 });
+    await expect(page.getByRole('row', { name: /What does not hold 0 0/ })).toBeVisible();
+    await expectAccessible(page);
+    await page.getByRole('button', { name: 'Save the plan' }).click();
+    await expect(heading(page)).toContainText(/Thu 4 Jun 2026: \d+ stops/);
+    await expectAccessible(page);
+    // Planned is not done: what was late is late until somebody has been there.
+    await page.goto(`${base()}/routes/plan`);
+    await expect(heading(page)).toContainText(/late sites are on a plan and not done yet/);
+  });
+
+  const day = '2026-06-04';
+  await page.goto(`${base()}/routes?day=${day}`);
+  await test.step('a stop is carried by keys to another crew; Escape leaves it, Enter puts it, undo takes it back', async () => {
+    const before = await dayOf(page, 'North Bank', day);
+    const first = stopsOf(page, 'North Bank').first();
+    await first.focus();
+    await page.keyboard.press('m');
+    const bar = page.getByRole('region', { name: 'What the move does' });
+    await expect(bar).toContainText(before.sites[0] as string);
+    await page.keyboard.press('ArrowDown');
+    await expect(bar).toContainText(/to Outer Towns, Thu 4 Jun 2026, \d+:\d\d to \d+:\d\d/);
+    await expect(bar).toContainText(/on the road/);
+    await expectAccessible(page);
+    await page.keyboard.press('Escape');
+    await expect(bar).toHaveCount(0);
+    expect(await dayOf(page, 'North Bank', day)).toEqual(before);
+    await first.focus();
+    await page.keyboard.press('m');
+    await expect(bar).toBeVisible();
+    await page.keyboard.press('ArrowDown');
+    await expect(bar).toContainText('to Outer Towns');
+    await page.keyboard.press('Enter');
+    await expect(bar).toHaveCount(0);
+    expect((await dayOf(page, 'Outer Towns', day)).sites).toContain(before.sites[0]);
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await expect(page.getByText('Undone')).toBeVisible();
+    expect(await dayOf(page, 'North Bank', day)).toEqual(before);
+  });
+
+  await test.step('another is dragged, with what it does shown before it is dropped', async () => {
+    const site = (await dayOf(page, 'South Bank', day)).sites[0] as string;
+    const from = await stopsOf(page, 'South Bank').first().boundingBox();
+    const strip = await page.locator('[data-strip]').nth(1).boundingBox();
+    if (!from || !strip) throw new Error('nothing to drag');
+    await page.mouse.move(from.x + 10, from.y + 10);
+    await page.mouse.down();
+    await page.mouse.move(from.x + 30, from.y + 14, { steps: 4 });
+    const bar = page.getByRole('region', { name: 'What the move does' });
+    await expect(bar).toBeVisible();
+    await page.mouse.move(strip.x + strip.width * 0.6, strip.y + 20, { steps: 10 });
+    await expect(bar).toContainText('to Harbour');
+    await page.mouse.up();
+    await expect(stopsOf(page, 'Harbour').filter({ hasText: site })).toBeVisible();
+    expect((await dayOf(page, 'Harbour', day)).sites).toContain(site);
+  });
+
+  await test.step('a stop that is locked stays where it is, whoever plans', async () => {
+    const block = stopsOf(page, 'North Bank').first();
+    await block.click();
+    await page.getByRole('button', { name: 'Lock to this day' }).click();
+    await expect(page.getByRole('button', { name: 'Unlock' })).toBeVisible();
+    await expect(block).toHaveAccessibleName(/locked/);
+  });
+
+  await test.step('an emergency is offered the best places of today and tomorrow, and takes one', async () => {
+    const found = (await (await page.request.get(`${base()}/api/sites?q=gullhaven`)).json()) as {
+      rows: { id: string }[];
+    };
+    const made = await page.request.post(`${base()}/api/calls`, {
+      data: {
+        id: randomUUID(),
+        siteId: found.rows[0]?.id,
+        complaint: 'server closet is at 95',
+        priority: 'at once',
+        receivedAt: '2026-06-03T13:45:00Z',
+      },
+    });
+    expect(made.status()).toBe(201);
+    await page.goto(`${base()}/routes`);
+    const waiting = page.getByRole('list', { name: 'Calls that wait for a place' });
+    const call = waiting.getByRole('listitem').filter({ hasText: 'server closet' }).first();
+    await expect(call).toBeVisible();
+    await call.getByRole('button', { name: /^Best places/ }).click();
+    const take = call.getByRole('button', { name: /^Take it/ });
+    await expect(take.first()).toBeVisible();
+    await expect(call).toContainText(/more on the road/);
+    await expectAccessible(page);
+    await take.first().click();
+    await expect(waiting.getByRole('listitem').filter({ hasText: 'server closet' })).toHaveCount(0);
+  });
+
+  await test.step('a crew falls out: its stops go to others, the rest stays, and nothing is lost', async () => {
+    await page.goto(`${base()}/routes?day=${day}`);
+    const { sites } = await dayOf(page, 'Outer Towns', day);
+    expect(sites.length).toBeGreaterThan(0);
+    await page
+      .locator('div')
+      .filter({ has: page.getByRole('button', { name: 'Outer Towns', exact: true }) })
+      .last()
+      .getByRole('button', { name: 'is out' })
+      .click();
+    await page.getByRole('button', { name: 'Change it so' }).click({ timeout: 40_000 });
+    await expect(page.getByRole('button', { name: 'Change it so' })).toHaveCount(0);
+    expect((await dayOf(page, 'Outer Towns', day)).sites).toEqual([]);
+    const board = (await (await page.request.get(`${base()}/api/board?from=2026-06-03&days=14`)).json()) as {
+      days: { stops: { site: string }[] }[];
+    };
+    const everywhere = board.days.flatMap((one) => one.stops.map((stop) => stop.site));
+    for (const site of sites) expect(everywhere).toContain(site);
+  });
+
+  await test.step('published: customers have a window, and nothing is told twice', async () => {
+    await page.getByRole('button', { name: 'Publish the day' }).click();
+    await expect(page.getByText(/crews and customers have been told/i)).toBeVisible();
+    await page.getByRole('button', { name: /notices? in the outbox/ }).click();
+    await expect(page.getByText(/we come to .* on 4 Jun 2026 between/).first()).toBeVisible();
+    await expectAccessible(page);
+  });
+  expect(errors).toEqual([]);
+});
+
+test('the crew reads its day on a phone, in the order that was published', async ({ browser }) => {
+  const desk = await browser.newPage();
+  await signIn(desk, 'maren');
+  const today = '2026-06-03';
+  await desk.goto(`${base()}/routes`);
+  const { crewId } = await dayOf(desk, 'North Bank', today);
+  const loose = page(desk, 'North Bank').getByRole('button', { name: /^order \d/ });
+  if ((await loose.count()) > 0) {
+    await loose.click();
+    await desk.getByRole('button', { name: 'Change it so' }).click({ timeout: 30_000 });
+    await expect(desk.getByRole('button', { name: 'Change it so' })).toHaveCount(0);
+  }
+  await desk.request.post(`${base()}/api/board/publish`, {
+    data: { id: randomUUID(), from: today, days: 1, crewIds: [crewId] },
+  });
+  const phone = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true });
+  const roof = await phone.newPage();
+  await signIn(roof, 'ada');
+  await expect(roof.getByText(/Planned \d+:\d\d to \d+:\d\d/).first()).toBeVisible();
+  await roof.goto(`${base()}/routes`);
+  await expect(roof.getByRole('heading', { name: /North Bank/ })).toBeVisible();
+  expect(await roof.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+  await expectAccessible(roof);
+  await roof.getByRole('link', { name: 'the day' }).first().click();
+  await expect(roof.getByText('To load')).toBeVisible();
+  expect(await roof.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+  await expectAccessible(roof);
+  await phone.close();
+});
+
+/** The part of the board that belongs to a crew. */
+const page = (desk: Page, name: string) =>
+  desk
+    .locator('div')
+    .filter({ has: desk.getByRole('button', { name, exact: true }) })
+    .last();

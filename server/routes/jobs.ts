@@ -1,0 +1,313 @@
+import { postponementCost } from '#core/maintenance';
+import { plural } from '#core/reasons';
+import { minutesFor, typicalLength, type Job, type StopTrouble, type TypicalLength } from '#core/routing';
+import {
+  daysBetween,
+  durationText,
+  localDate,
+  localMinutes,
+  minutesOfDay,
+  weekday,
+  addDays,
+  type PlainDate,
+} from '#core/time';
+import type { BoardCall, JobAsked, PlanJob } from '#contracts/board';
+import type { OpeningHours } from '#contracts/sites';
+import type { Database } from '../db/connect.ts';
+import {
+  LENGTHS_OF_CALLS,
+  PLANNED_AND_ACTUAL,
+  UNPLANNED,
+  VISITS_BY_ID,
+  VISITS_OF_BOARD,
+} from './board.sql.ts';
+import { SITE_MINUTES, type DueWork } from './due.ts';
+
+/** A service call takes about so long on site, minutes [common practice]; starting value until own history speaks. */
+const CALL_MINUTES = 75;
+/** What leaving something out costs, minutes: a call for which somebody waits, and a visit that was planned. */
+const WORTH = { call: 10_000, planned: 3_000 } as const;
+/** A day late costs as much as so many minutes on the road [our choice]; work that is late already, more. */
+const DAY_LATE = { due: 20, late: 40, call: 200 } as const;
+/** How far back own lengths are learned from. */
+export const LEARNED_FROM_DAYS = 730;
+
+/** A visit of the board as it is read. */
+export interface VisitRead {
+  readonly visitId: string;
+  readonly crewId: string | null;
+  readonly day: PlainDate | null;
+  readonly arrivedAt: string | null;
+  readonly leftAt: string | null;
+  readonly cancelledAt: string | null;
+  readonly routeId: string | null;
+  readonly position: number | null;
+  readonly minutes: number;
+  readonly shared: number;
+  readonly driveMinutes: number | null;
+  readonly arriveAt: number | null;
+  readonly startAt: number | null;
+  readonly leaveAt: number | null;
+  readonly locked: boolean;
+  readonly troubles: readonly StopTrouble[];
+  readonly hazards: readonly string[];
+  readonly openingHours: OpeningHours | null;
+  readonly timeZone: string;
+  readonly siteId: string;
+  readonly site: string;
+  readonly customer: string;
+  readonly lat: number | null;
+  readonly lon: number | null;
+  readonly calls: readonly BoardCall[];
+}
+
+export interface UnplannedRead {
+  readonly siteId: string;
+  readonly site: string;
+  readonly customer: string;
+  readonly lat: number | null;
+  readonly lon: number | null;
+  readonly openingHours: OpeningHours | null;
+  readonly timeZone: string;
+  readonly call: BoardCall;
+  readonly receivedAt: string;
+  readonly missedOn: PlainDate | null;
+  readonly missedBy: string | null;
+}
+
+export const visitsBetween = (db: Database, from: PlainDate, to: PlainDate): Promise<VisitRead[]> =>
+  db.rows<VisitRead>(VISITS_OF_BOARD, [from, to]);
+export const visitsById = (db: Database, ids: readonly string[]): Promise<VisitRead[]> =>
+  db.rows<VisitRead>(VISITS_BY_ID, [ids]);
+export const unplannedCalls = (
+  db: Database,
+  today: PlainDate,
+  ids: readonly string[] | null,
+): Promise<UnplannedRead[]> => db.rows<UnplannedRead>(UNPLANNED, [today, ids]);
+
+/** How long calls and planned maintenance took this company, where enough is on record. */
+export interface Lengths {
+  readonly call: TypicalLength;
+  /** Actual against planned minutes of maintenance; 1 where nobody knows. */
+  readonly maintenance: TypicalLength;
+}
+
+export async function learnedLengths(db: Database, today: PlainDate): Promise<Lengths> {
+  const since = addDays(today, -LEARNED_FROM_DAYS);
+  const calls = await db.rows<{ minutes: number }>(LENGTHS_OF_CALLS, [since]);
+  const planned = await db.rows<{ planned: number; actual: number }>(PLANNED_AND_ACTUAL, [since]);
+  return {
+    // What is on record is the whole time on site, getting in and out included.
+    call: typicalLength(
+      calls.map((row) => row.minutes),
+      CALL_MINUTES + SITE_MINUTES,
+    ),
+    maintenance: typicalLength(
+      planned.map((row) => row.actual / row.planned),
+      1,
+    ),
+  };
+}
+
+/** A job before it has its place in the table of drives. */
+export interface Drafted {
+  readonly job: Omit<Job, 'place'>;
+  readonly view: PlanJob;
+  readonly position: { readonly lat: number; readonly lon: number };
+}
+
+export interface Frame {
+  readonly from: PlainDate;
+  readonly now: { readonly day: PlainDate; readonly minute: number };
+  readonly days: number;
+  readonly lengths: Lengths;
+}
+
+/** Hours of the days planned in which a place is open; all day where nobody knows. */
+function windowsOf(hours: OpeningHours | null, { from, days }: Frame): Job['windows'] {
+  return Array.from({ length: days }, (_, day) =>
+    hours === null
+      ? [{ day, open: 0, close: 1440 }]
+      : (hours[String(weekday(addDays(from, day))) as keyof OpeningHours] ?? []).map(([open, close]) => ({
+          day,
+          open: minutesOfDay(open),
+          close: minutesOfDay(close),
+        })),
+  ).flat();
+}
+
+/** The earliest promise among calls that still lies in the days planned. */
+function promisedIn(calls: readonly BoardCall[], timeZone: string, { from, now }: Frame): Job['promised'] {
+  const at = calls.flatMap((call) => call.promisedAt ?? []).sort()[0];
+  if (at === undefined) return undefined;
+  const when = new Date(at);
+  const day = daysBetween(from, localDate(when, timeZone));
+  const by = localMinutes(when, timeZone);
+  // What is broken already cannot be kept any more; it is still the first to go to.
+  const gone = day < 0 || (addDays(from, day) === now.day && by <= now.minute);
+  return gone ? undefined : { day, by };
+}
+
+export const key = (asked: JobAsked): string =>
+  'visit' in asked
+    ? `visit ${asked.visit}`
+    : 'call' in asked
+      ? `call ${asked.call}`
+      : `due ${asked.site} ${[...asked.units].sort()[0]}`;
+
+const placed = <T extends { lat: number | null; lon: number | null }>(row: T) =>
+  row.lat === null || row.lon === null ? undefined : { lat: row.lat, lon: row.lon };
+
+/** A visit there is, as a job: with the minutes it was planned with, or what its calls usually take. */
+export function jobOfVisit(visit: VisitRead, frame: Frame): Drafted | undefined {
+  const position = placed(visit);
+  if (!position) return undefined;
+  const service = visit.calls.filter((call) => call.kind !== 'maintenance');
+  const minutes =
+    visit.minutes > 0 ? visit.minutes : frame.lengths.call.minutes * Math.max(1, visit.calls.length);
+  const asked = { visit: visit.visitId };
+  return {
+    position,
+    job: {
+      id: key(asked),
+      name: visit.site,
+      minutes,
+      shared: visit.minutes > 0 ? visit.shared : 0,
+      windows: windowsOf(visit.openingHours, frame),
+      promised: promisedIn(service, visit.timeZone, frame),
+      leftOut: service.length > 0 ? WORTH.call : WORTH.planned,
+    },
+    view: {
+      ...siteOf(visit),
+      asked,
+      work: visit.calls.map((call) => `${call.unit ? `${call.unit}: ` : ''}${call.complaint}`),
+      lateDays: 0,
+      calls: visit.calls,
+      loose: visit.startAt === null,
+    },
+  };
+}
+
+const siteOf = ({ siteId, site, customer, lat, lon }: PlanJob | VisitRead | UnplannedRead) => ({
+  siteId,
+  site,
+  customer,
+  lat,
+  lon,
+});
+
+/** How soon a call wants to be seen, days from the first one planned. */
+const WANTED = { 'at once': 0, today: 0, 'this week': 4 } as const;
+
+export function jobOfCall(row: UnplannedRead, frame: Frame): Drafted | undefined {
+  const position = placed(row);
+  if (!position) return undefined;
+  const asked = { call: row.call.id };
+  const wanted = WANTED[row.call.priority as keyof typeof WANTED];
+  return {
+    position,
+    job: {
+      id: key(asked),
+      name: row.site,
+      minutes: frame.lengths.call.minutes,
+      windows: windowsOf(row.openingHours, frame),
+      promised: promisedIn([row.call], row.timeZone, frame),
+      leftOut: WORTH.call,
+      ...(wanted === undefined ? {} : { due: { day: wanted, perDayLate: DAY_LATE.call } }),
+    },
+    view: {
+      ...siteOf(row),
+      asked,
+      work: [`${row.call.unit ? `${row.call.unit}: ` : ''}${row.call.complaint}`],
+      lateDays: 0,
+      calls: [row.call],
+      loose: false,
+    },
+  };
+}
+
+/** What is due on some units of a site, as one job. */
+export function jobOfDue(
+  work: DueWork,
+  units: DueWork['dueUnits'],
+  openingHours: OpeningHours | null,
+  frame: Frame,
+): Drafted | undefined {
+  const position = placed(work);
+  if (!position) return undefined;
+  const tasks = units.flatMap((unit) => unit.tasks);
+  const shared = tasks.reduce((sum, task) => sum + task.minutes, 0) * frame.lengths.maintenance.minutes;
+  const minutes = SITE_MINUTES + shared;
+  const dueOn = tasks.flatMap((task) => task.dueOn ?? []).sort()[0];
+  const lateDays = Math.max(0, ...tasks.map((task) => task.lateDays));
+  const asked = { site: work.siteId, units: units.map((unit) => unit.unitId) };
+  const { siteId, site, customer, lat, lon } = work;
+  return {
+    position,
+    job: {
+      id: key(asked),
+      name: site,
+      minutes,
+      shared,
+      windows: windowsOf(openingHours, frame),
+      leftOut: postponementCost(tasks, minutes),
+      ...(dueOn === undefined
+        ? {}
+        : {
+            due: {
+              day: Math.max(0, daysBetween(frame.from, dueOn)),
+              perDayLate: lateDays > 0 ? DAY_LATE.late : DAY_LATE.due,
+            },
+          }),
+    },
+    view: {
+      siteId,
+      site,
+      customer,
+      lat,
+      lon,
+      asked,
+      work: units.map(
+        (unit) => `${unit.tag}: ${unit.tasks.map((t) => t.task.title.toLowerCase()).join(', ')}`,
+      ),
+      lateDays,
+      calls: [],
+      loose: false,
+    },
+  };
+}
+
+/**
+ * Shares what is due at a site out over as many jobs as it takes, none longer than `room` with so many people; the
+ * latest first. A unit that takes longer alone is a job of its own, and the plan will say why it does not fit.
+ *
+ * @param notes is added to where it takes more than one
+ */
+export function partsOf(
+  work: DueWork,
+  room: number,
+  people: number,
+  pace: number,
+  notes: string[],
+): DueWork['dueUnits'][] {
+  const lateOf = (unit: DueWork['dueUnits'][number]) => Math.max(...unit.tasks.map((task) => task.lateDays));
+  const lengthOf = (minutes: number) =>
+    minutesFor({ minutes: SITE_MINUTES + minutes, shared: minutes }, Math.max(1, people));
+  const parts: DueWork['dueUnits'][number][][] = [];
+  let minutes = 0;
+  for (const unit of [...work.dueUnits].sort((a, b) => lateOf(b) - lateOf(a))) {
+    const own = unit.tasks.reduce((sum, task) => sum + task.minutes, 0) * pace;
+    if (parts.length === 0 || lengthOf(minutes + own) > room) {
+      parts.push([]);
+      minutes = 0;
+    }
+    parts.at(-1)?.push(unit);
+    minutes += own;
+  }
+  if (parts.length > 1)
+    notes.push(
+      `${work.site}: ${durationText(work.minutes)} of work is due, more than a day holds; ` +
+        `it is shared out over ${plural(parts.length, 'visit')}.`,
+    );
+  return parts;
+}

@@ -1,0 +1,345 @@
+import { groupBy } from '#core/collections';
+import { plural } from '#core/reasons';
+import { callsExpected, type DayOfCalls, type FleetProblem, type Job, type Shift } from '#core/routing';
+import { addDays, durationText, localMinutes, minutesOfDay, type PlainDate } from '#core/time';
+import type { PlanAsked, PlanProblem, PlanShift } from '#contracts/board';
+import type { Dependencies } from '../dependencies.ts';
+import type { Database } from '../db/connect.ts';
+import { invalid } from '../http/problem.ts';
+import { companyNow, planningSettings } from '../settings/service.ts';
+import { CALLS_BY_DAY } from './board.sql.ts';
+import { dueSites } from './due.ts';
+import {
+  jobOfCall,
+  jobOfDue,
+  jobOfVisit,
+  learnedLengths,
+  partsOf,
+  unplannedCalls,
+  visitsBetween,
+  type Drafted,
+  type Frame,
+  type VisitRead,
+} from './jobs.ts';
+import { crewDays, dayKey, nowIn, shiftOf, skillsOn, whyNoShift, type CrewDayView } from './shifts.ts';
+
+export type Needs = Pick<Dependencies, 'db' | 'clock' | 'driveTimes'>;
+
+/** What is due so many days ahead is worth doing while somebody is on the roof anyway. */
+export const dueAhead = (days: number): number => Math.max(14, days);
+/** What cannot be left out: somebody decided it. */
+const DECIDED = 1_000_000;
+/**
+ * A stop that may move does so only where that saves more than so many minutes; on a bad day, when somebody falls
+ * out, the rest stays as it is unless it really matters [our choice].
+ */
+const MOVING_COSTS = { usual: 15, badDay: 180 } as const;
+/** Drive to a call that nobody knows yet, minutes [common practice]. */
+const DRIVE_TO_CALL = 20;
+const YEARS_OF_DEMAND = 3;
+
+/** Everything about the days to plan that jobs and shifts are made from. */
+export async function frameOf({ db, clock }: Needs, from: PlainDate, days: number) {
+  const { timeZone } = await companyNow(db);
+  const now = nowIn({ clock }, timeZone);
+  if (from < now.day) throw invalid([{ path: 'from', message: 'days that have gone by cannot be planned' }]);
+  const frame: Frame = { from, days, now, lengths: await learnedLengths(db, now.day) };
+  return { frame, timeZone, planning: await planningSettings(db, from), skills: await skillsOn(db, from) };
+}
+
+/**
+ * Crews' days and everything to be done on them as the search sees it: what is planned already, the calls that wait
+ * and what is due at the chosen sites, with drive times through the day.
+ */
+export async function planProblem(needs: Needs, asked: PlanAsked): Promise<PlanProblem> {
+  const { db, driveTimes } = needs;
+  const { from, days } = asked;
+  const { frame, timeZone, planning, skills } = await frameOf(needs, from, days);
+  const notes: string[] = [];
+  const left: PlanProblem['left'][number][] = [];
+  const all = await crewDays(db, from, days);
+  const out = new Set(asked.without?.map(({ crewId, day }) => dayKey(crewId, day)));
+  const wanted = all.filter((crew) => asked.crewIds.length === 0 || asked.crewIds.includes(crew.id));
+  for (const id of asked.crewIds)
+    if (!all.some((crew) => crew.id === id))
+      throw invalid([{ path: 'crewIds', message: 'there is no such crew' }]);
+  const visits = await visitsBetween(db, from, addDays(from, days - 1));
+  const places = placesOf();
+  const keptFree = asked.keepFree ? await freeMinutes(db, frame, timeZone, all, notes) : () => 0;
+  const crewViews: CrewDayView[] = [];
+  const shifts: Shift[] = [];
+  for (const crew of wanted) {
+    if (out.has(dayKey(crew.id, crew.on))) continue;
+    const shift = shiftOf(crew, {
+      from,
+      now: frame.now,
+      planning,
+      skills,
+      keptFree: keptFree(crew.on),
+      underway: underwayOf(visits, crew, frame, timeZone),
+      place: places.of,
+    });
+    if (!shift) continue;
+    shifts.push(shift);
+    crewViews.push(crew);
+  }
+  if (shifts.length === 0) throw invalid([{ path: 'crewIds', message: whyNobody(wanted, days) }]);
+
+  const jobs: { drafted: Drafted; standing?: number }[] = [];
+  const orphans = new Map<string, { crewId: string; day: PlainDate; jobs: number[] }>();
+  const stands = new Map(shifts.map((shift, s) => [shift.id, s]));
+  const crewIds = new Set(wanted.map((crew) => crew.id));
+  for (const visit of visits) {
+    if (visit.arrivedAt || !visit.crewId || !crewIds.has(visit.crewId)) continue;
+    const drafted = jobOfVisit(visit, frame);
+    if (!drafted) {
+      left.push({ siteId: visit.siteId, site: visit.site, why: NOT_ON_MAP });
+      continue;
+    }
+    const day = dayKey(visit.crewId, visit.day as string);
+    const standing = stands.get(day);
+    if (standing === undefined) {
+      const orphan = orphans.get(day) ?? { crewId: visit.crewId, day: visit.day as string, jobs: [] };
+      orphan.jobs.push(jobs.length);
+      orphans.set(day, orphan);
+    }
+    jobs.push({
+      drafted: decided(drafted, visit, standing, shifts, asked),
+      ...(standing === undefined ? {} : { standing }),
+    });
+  }
+  for (const call of asked.calls === 'all' || asked.calls.length > 0
+    ? await unplannedCalls(db, frame.now.day, asked.calls === 'all' ? null : asked.calls)
+    : []) {
+    const drafted = jobOfCall(call, frame);
+    if (drafted) jobs.push({ drafted });
+    else left.push({ siteId: call.siteId, site: call.site, why: NOT_ON_MAP });
+  }
+  if (asked.siteIds.length > 0) {
+    const roomiest = roomOf(shifts);
+    const { drafts, left: not } = await dueDrafts(needs, frame, asked.siteIds, roomiest, notes);
+    jobs.push(...drafts.map((drafted) => ({ drafted })));
+    left.push(...not);
+  }
+  const unknown = new Set(
+    jobs.filter(({ drafted }) => alwaysOpen(drafted.job)).map(({ drafted }) => drafted.view.site),
+  );
+  if (unknown.size > 0)
+    notes.push(
+      unknown.size === 1
+        ? `Opening hours of ${[...unknown][0]} are not known; taken as open all day.`
+        : `Opening hours of ${unknown.size} sites are not known; taken as open all day.`,
+    );
+  notes.push(...travelNotes(driveTimes));
+  const placedJobs = jobs.map(({ drafted }): Job => ({ ...drafted.job, place: places.of(drafted.position) }));
+  const travel = await driveTimes.table(places.all(), from);
+  const orders = shifts.map((): number[] => []);
+  jobs.forEach(({ standing }, j) => standing !== undefined && orders[standing]?.push(j));
+  const versions = await versionsOf(db, from, addDays(from, days - 1));
+  const problem: FleetProblem = { travel, shifts, jobs: placedJobs };
+  return {
+    problem,
+    estimated: driveTimes.estimates,
+    jobs: jobs.map(({ drafted }) => drafted.view),
+    shifts: crewViews.map((crew): PlanShift => ({
+      crewId: crew.id,
+      crew: crew.name,
+      day: crew.on,
+      version: versions.get(dayKey(crew.id, crew.on)) ?? null,
+      start: crew.start as PlanShift['start'],
+    })),
+    orders,
+    orphaned: [...orphans].map(([day, orphan]) => ({ ...orphan, version: versions.get(day) ?? null })),
+    left,
+    notes,
+  };
+}
+
+export const NOT_ON_MAP = 'its position is not known; put latitude and longitude on the site page';
+
+/** As a place is taken whose hours nobody knows. */
+const alwaysOpen = ({ windows }: Drafted['job']): boolean =>
+  windows.length > 0 && windows.every(({ open, close }) => open === 0 && close === 1440);
+
+const travelNotes = ({ estimates, knowsTraffic }: Needs['driveTimes']): string[] =>
+  estimates
+    ? [
+        'Drive times are estimates from straight lines: no routing engine is set up. Leave room for rivers and hills.',
+      ]
+    : knowsTraffic
+      ? []
+      : ['The routing engine knows no traffic: its drive times are stretched by the usual rush hours.'];
+
+/** What is planned already: where it stands it stays, or moves only where that is worth it. */
+function decided(
+  drafted: Drafted,
+  visit: VisitRead,
+  standing: number | undefined,
+  shifts: readonly Shift[],
+  { planned, without = [] }: PlanAsked,
+): Drafted {
+  if (standing === undefined) return drafted;
+  const { id } = shifts[standing] as Shift;
+  const { job } = drafted;
+  const badDay = without.length > 0;
+  // A stop that nobody could reach in time is not locked out of the plan by its own hours.
+  return visit.locked || planned === 'stays'
+    ? { ...drafted, job: { ...job, lockedTo: id, leftOut: DECIDED } }
+    : {
+        ...drafted,
+        job: {
+          ...job,
+          standing: { shift: id, otherwise: badDay ? MOVING_COSTS.badDay : MOVING_COSTS.usual },
+        },
+      };
+}
+
+function whyNobody(crews: readonly CrewDayView[], days: number): string {
+  const [first] = crews;
+  if (crews.length === 0) return 'there is no crew yet';
+  return days === 1 && crews.length === 1 && first
+    ? (whyNoShift(first) ?? `the shift of ${first.name} is over`)
+    : 'no crew that has a start on the map works on these days';
+}
+
+/** Where a crew of today is, and from when it is free: at the last stop it came to. */
+export function underwayOf(
+  visits: readonly VisitRead[],
+  crew: CrewDayView,
+  { now }: Frame,
+  timeZone: string,
+) {
+  if (crew.on !== now.day) return undefined;
+  const begun = visits
+    .filter((v) => v.crewId === crew.id && v.day === crew.on && v.arrivedAt !== null)
+    .sort((a, b) => Date.parse(a.arrivedAt as string) - Date.parse(b.arrivedAt as string))
+    .at(-1);
+  if (!begun?.arrivedAt || begun.lat === null || begun.lon === null) return undefined;
+  const people = crew.day.works ? crew.day.present.length : 1;
+  const length = begun.minutes > 0 ? begun.minutes - begun.shared * (1 - 1 / people) : 60;
+  const freeAt = begun.leftAt
+    ? localMinutes(new Date(begun.leftAt), timeZone)
+    : Math.max(now.minute, localMinutes(new Date(begun.arrivedAt), timeZone) + length);
+  return { lat: begun.lat, lon: begun.lon, freeAt };
+}
+
+/** Numbers positions as they are asked for, the same one once. */
+export function placesOf() {
+  const numbers = new Map<string, number>();
+  const positions: { lat: number; lon: number }[] = [];
+  return {
+    of: ({ lat, lon }: { lat: number; lon: number }): number => {
+      const known = numbers.get(`${lat} ${lon}`);
+      if (known !== undefined) return known;
+      positions.push({ lat, lon });
+      numbers.set(`${lat} ${lon}`, positions.length - 1);
+      return positions.length - 1;
+    },
+    all: () => positions,
+  };
+}
+
+/** The longest shift there is with an hour for the drive, and how many people it has: what a visit must fit into. */
+const roomOf = (shifts: readonly Shift[]) =>
+  shifts
+    .map((shift) => ({ room: shift.end - shift.start - 60, people: shift.people ?? 1 }))
+    .reduce((a, b) => (b.room * b.people > a.room * a.people ? b : a));
+
+/** What is due at sites as jobs, none longer than a shift or than the place is open. */
+async function dueDrafts(
+  { db }: Needs,
+  frame: Frame,
+  siteIds: readonly string[],
+  { room, people }: { room: number; people: number },
+  notes: string[],
+): Promise<{ drafts: Drafted[]; left: PlanProblem['left'][number][] }> {
+  const due = await dueSites(db, {
+    today: frame.now.day,
+    asOf: frame.from,
+    days: dueAhead(frame.days),
+    siteIds,
+  });
+  const sites = new Map(
+    (await db.models.Site.findAll({ where: { id: [...siteIds] } })).map((site) => [site.id, site]),
+  );
+  const left: PlanProblem['left'][number][] = [];
+  const drafts: Drafted[] = [];
+  for (const siteId of new Set(siteIds)) {
+    const site = sites.get(siteId);
+    const work = due.find((d) => d.siteId === siteId);
+    if (!site) throw invalid([{ path: 'siteIds', message: 'one of the sites does not exist' }]);
+    if (!work)
+      left.push({ siteId, site: site.name, why: 'nothing is due there, or it is already on a route' });
+    else {
+      const longest = Math.max(
+        0,
+        ...Object.values(site.openingHours ?? {}).flatMap((hours) =>
+          (hours ?? []).map(([open, close]) => minutesOfDay(close) - minutesOfDay(open)),
+        ),
+      );
+      const open = site.openingHours === null ? room : Math.min(room, longest);
+      if (work.minutesAllowed !== null && work.minutes > work.minutesAllowed)
+        notes.push(
+          `${site.name}: ${durationText(work.minutes)} of work is due; the agreement allows ` +
+            `${durationText(work.minutesAllowed)} a visit.`,
+        );
+      const own = partsOf(work, open, people, frame.lengths.maintenance.minutes, notes).flatMap(
+        (units) => jobOfDue(work, units, site.openingHours, frame) ?? [],
+      );
+      if (own.length === 0) left.push({ siteId, site: site.name, why: NOT_ON_MAP });
+      drafts.push(...own);
+    }
+  }
+  return { drafts, left };
+}
+
+/** Minutes to leave free on a day of each crew for the calls that will come; and why. */
+async function freeMinutes(
+  db: Database,
+  { days, now, lengths }: Frame,
+  timeZone: string,
+  crews: readonly CrewDayView[],
+  notes: string[],
+): Promise<(day: PlainDate) => number> {
+  const past = await db.rows<DayOfCalls>(CALLS_BY_DAY, [
+    addDays(now.day, -365 * YEARS_OF_DEMAND),
+    timeZone,
+    now.day,
+  ]);
+  const free = new Map<PlainDate, number>();
+  const means: number[] = [];
+  for (const [day, own] of groupBy(crews, (crew) => crew.on)) {
+    const working = own.filter((crew) => crew.day.works).length;
+    const expected = callsExpected(day, past);
+    if (working === 0 || !expected) continue;
+    means.push(expected.mean);
+    free.set(day, (expected.mean * (lengths.call.minutes + DRIVE_TO_CALL)) / working);
+  }
+  if (means.length === 0)
+    notes.push('Too few days are on record to say how many calls will come: no time is left for them.');
+  else {
+    const mean = means.reduce((sum, one) => sum + one, 0) / means.length;
+    const minutes = [...free.values()].reduce((sum, one) => sum + one, 0) / free.size;
+    notes.push(
+      `About ${mean.toFixed(1)} calls come in on such a day (same weekday and season of the last ` +
+        `${plural(YEARS_OF_DEMAND, 'year')}); ${durationText(minutes)} of each crew’s day are left free for them` +
+        `${days > 1 ? ' on average' : ''}.`,
+    );
+  }
+  return (day) => free.get(day) ?? 0;
+}
+
+/** Versions of the routes there are. */
+export async function versionsOf(db: Database, from: PlainDate, to: PlainDate): Promise<Map<string, number>> {
+  const routes = await db.models.Route.findAll({
+    where: { day: days(from, to) },
+    attributes: ['crewId', 'day', 'version'],
+  });
+  return new Map(routes.map((route) => [dayKey(route.crewId, route.day), route.version]));
+}
+
+const days = (from: PlainDate, to: PlainDate): PlainDate[] => {
+  const all: PlainDate[] = [];
+  for (let day = from; day <= to; day = addDays(day, 1)) all.push(day);
+  return all;
+};

@@ -1,0 +1,102 @@
+import { noWorkWords } from '#core/crews';
+import { type PlanningSettings, type Shift } from '#core/routing';
+import { addDays, daysBetween, localDate, localMinutes, type PlainDate } from '#core/time';
+import type { CrewView } from '#contracts/crews';
+import type { Dependencies } from '../dependencies.ts';
+import type { Database } from '../db/connect.ts';
+import { crews } from '../crews/service.ts';
+
+/** A crew as it is on a day, with the day. */
+export interface CrewDayView extends CrewView {
+  readonly on: PlainDate;
+}
+
+/** Crews on each day from `from` on: whether they work, when, and who. */
+export async function crewDays(db: Database, from: PlainDate, days: number): Promise<CrewDayView[]> {
+  const each = await Promise.all(
+    Array.from({ length: days }, async (_, k) => {
+      const on = addDays(from, k);
+      return (await crews(db, on)).filter((crew) => !crew.retired).map((crew) => ({ ...crew, on }));
+    }),
+  );
+  return each.flat();
+}
+
+export const dayKey = (crewId: string, day: PlainDate): string => `${crewId} ${day}`;
+
+/** Where a crew is today, and when it can leave there: set where it has begun a stop. */
+export interface Underway {
+  readonly lat: number;
+  readonly lon: number;
+  readonly freeAt: number;
+}
+
+/** What a crew's day gives to plan with. @param place number of a position in the table of drives */
+export function shiftOf(
+  crew: CrewDayView,
+  {
+    from,
+    now,
+    planning,
+    skills,
+    keptFree,
+    underway,
+    place,
+  }: {
+    readonly from: PlainDate;
+    /** The day it is and the minute of it. */
+    readonly now: { readonly day: PlainDate; readonly minute: number };
+    readonly planning: PlanningSettings;
+    readonly skills: ReadonlyMap<string, readonly string[]>;
+    readonly keptFree: number;
+    readonly underway: Underway | undefined;
+    readonly place: (position: { lat: number; lon: number }) => number;
+  },
+): Shift | undefined {
+  if (!crew.day.works || !crew.start) return undefined;
+  const { shift, present } = crew.day;
+  const home = place(crew.start);
+  const gone = crew.on === now.day ? Math.max(shift.start, now.minute) : shift.start;
+  const start = Math.max(gone, underway?.freeAt ?? 0);
+  if (start >= shift.end) return undefined;
+  return {
+    id: dayKey(crew.id, crew.on),
+    crew: crew.name,
+    day: daysBetween(from, crew.on),
+    start,
+    end: shift.end,
+    overtime: planning.overtimeMinutes,
+    keptFree: Math.min(keptFree, 0.4 * (shift.end - start)),
+    from: underway ? place(underway) : home,
+    to: home,
+    people: present.length,
+    skills: [...new Set(present.flatMap(({ userId }) => skills.get(userId) ?? []))],
+    ...(planning.restMinutes > 0 && start < planning.restFrom
+      ? { rest: { from: planning.restFrom, minutes: planning.restMinutes } }
+      : {}),
+  };
+}
+
+/** Why nobody can be planned on a crew's day, or undefined where somebody can. */
+export function whyNoShift(crew: CrewDayView): string | undefined {
+  if (!crew.day.works) return `${crew.name} does not work then: ${noWorkWords(crew.day.why)}`;
+  if (!crew.start) return `nobody has said where ${crew.name} starts; put the yard on the map`;
+  return undefined;
+}
+
+/** Skills of everybody that hold on a day. */
+export async function skillsOn(db: Database, day: PlainDate): Promise<Map<string, string[]>> {
+  const users = await db.models.User.findAll({ where: { active: true }, attributes: ['id', 'skills'] });
+  return new Map(
+    users.map((user) => [
+      user.id,
+      user.skills.filter(({ until }) => until === null || until >= day).map(({ name }) => name.toLowerCase()),
+    ]),
+  );
+}
+
+/** The day and minute it is by the company's clock. */
+export const nowIn = ({ clock }: Pick<Dependencies, 'clock'>, timeZone: string) => ({
+  day: localDate(clock.now(), timeZone),
+  minute: localMinutes(clock.now(), timeZone),
+});

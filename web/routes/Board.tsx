@@ -1,0 +1,500 @@
+import { DndContext, PointerSensor, useSensor, useSensors, type DragMoveEvent } from '@dnd-kit/core';
+import { useCallback, useMemo, useRef, useState } from 'react';
+import { Link, useSearchParams } from 'react-router';
+import { groupBy } from '#core/collections';
+import { plural } from '#core/reasons';
+import { clockText, daysBetween, durationText, isPlainDate } from '#core/time';
+import type { BoardDay, BoardView } from '#contracts/board';
+import { useBoardQuery } from '../api/routes.ts';
+import { RouteMap, type MapStop } from '../maps/RouteMap.tsx';
+import { useWho } from '../state/session.ts';
+import { DateInput } from '../ui/DateInput.tsx';
+import { clockOf, day as dayText } from '../ui/format.ts';
+import { Empty, Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';
+import { CrewStrip, percent, share, standing, type Hours } from './CrewStrip.tsx';
+import { DaysAhead } from './DaysAhead.tsx';
+import { MoveBar, placeWords } from './MoveBar.tsx';
+import { bestOn, restRoute, whereNow } from './moving.ts';
+import { ordersToKeep, placeAt, withJob } from './orders.ts';
+import { Proposal } from './Proposal.tsx';
+import { PublishDay } from './PublishDay.tsx';
+import { StopDetails } from './StopDetails.tsx';
+import { useMoveKeys } from './useMoveKeys.ts';
+import { useMoves, type Moving, type Picked, type Target } from './useMoves.ts';
+import { Waiting } from './Waiting.tsx';
+
+const AHEAD = 14;
+
+/** The crews' hours of one day, the days ahead, and what waits for a place; everything on it can be moved. */
+export default function Board() {
+  const { today, can } = useWho();
+  const [query, setQuery] = useSearchParams();
+  const asked = query.get('day') ?? '';
+  const shown = isPlainDate(asked) ? asked : today;
+  const inReach = daysBetween(today, shown) >= 0 && daysBetween(today, shown) < AHEAD;
+  const board = useBoardQuery({ from: inReach ? today : shown, days: inReach ? AHEAD : 7 });
+  const show = useCallback(
+    (day: string) => setQuery(day === today ? {} : { day }, { replace: true, preventScrollReset: true }),
+    [setQuery, today],
+  );
+  return (
+    <Screen
+      title="Board"
+      sentence={board.data ? sentenceOf(board.data, shown) : dayText(shown)}
+      actions={
+        <>
+          <DateInput
+            aria-label="Day shown"
+            value={shown}
+            onChange={(event) => (isPlainDate(event.target.value) ? show(event.target.value) : undefined)}
+            className="min-h-8 w-36 rounded-[3px] border-2 border-rule bg-sheet px-2"
+          />
+          {can('plan route') ? (
+            <Link
+              to="/routes/plan"
+              className="inline-flex min-h-8 items-center rounded-[3px] border-2 border-copper bg-copper px-3 font-semibold text-on-copper"
+            >
+              Plan ahead
+            </Link>
+          ) : null}
+        </>
+      }
+    >
+      {board.error ? <Trouble error={board.error} retry={board.refetch} /> : null}
+      {!board.data && !board.error ? <Loading what="the board" /> : null}
+      {board.data ? (
+        <BoardOf key={inReach ? 'near' : shown} board={board.data} shown={shown} onShow={show} />
+      ) : null}
+    </Screen>
+  );
+}
+
+function sentenceOf({ days, unplanned, today, now }: BoardView, shown: string): string {
+  const own = days.filter((day) => day.day === shown);
+  const stops = own.flatMap((day) => day.stops);
+  const there = stops.filter((stop) => stop.arrivedAt && !stop.leftAt).length;
+  const late = stops.filter((stop) => standing(stop, shown === today, now).late >= 10).length;
+  const working = own.filter((day) => day.works).length;
+  return (
+    `${dayText(shown)}: ${plural(stops.length, 'stop')} for ${plural(working, 'crew')} at work` +
+    `${there > 0 ? `, ${there} being worked on` : ''}${late > 0 ? `, ${late} late` : ''}. ` +
+    (unplanned.length === 0
+      ? 'No call waits for a place.'
+      : `${plural(unplanned.length, 'call')} ${unplanned.length === 1 ? 'waits' : 'wait'} for a place.`)
+  );
+}
+
+/** Every crew's strip has the same hours: those of the shifts and of whatever runs past them. */
+function hoursOf(days: readonly BoardDay[]): Hours {
+  const starts = days.flatMap((day) => [
+    day.shift?.start ?? 480,
+    ...(day.departAt === null ? [] : [day.departAt]),
+  ]);
+  const ends = days.flatMap((day) => [day.shift?.end ?? 1020, ...(day.backAt === null ? [] : [day.backAt])]);
+  return {
+    from: Math.max(0, Math.floor(Math.min(...starts) / 60) * 60 - 60),
+    to: Math.min(1500, Math.ceil(Math.max(...ends) / 60) * 60 + 60),
+  };
+}
+
+function BoardOf({
+  board,
+  shown,
+  onShow,
+}: {
+  board: BoardView;
+  shown: string;
+  onShow: (day: string) => void;
+}) {
+  const { can } = useWho();
+  const past = shown < board.today;
+  const canPlan = can('plan route') && !past;
+  const moves = useMoves(board, shown);
+  const { moving, pick, aim, cancel, drop, prepare } = moves;
+  const [selected, setSelected] = useState<string>();
+  const [crewShown, setCrewShown] = useState<string>();
+  const [out, setOut] = useState<BoardDay>();
+  const [ordering, setOrdering] = useState<BoardDay>();
+  const byDay = useMemo(() => groupBy(board.days, (day) => day.day), [board.days]);
+  const own = useMemo(() => byDay.get(shown) ?? [], [byDay, shown]);
+  const hours = useMemo(() => hoursOf(own), [own]);
+  const now = shown === board.today ? board.now : undefined;
+  const all = own.flatMap((day) => day.stops.map((stop) => ({ stop, day })));
+  const chosen = all.find(({ stop }) => stop.visitId === selected);
+  const mapped =
+    chosen?.day ?? own.find((day) => day.crewId === crewShown) ?? own.find((day) => day.stops.length > 0);
+
+  const moveByHand = useCallback(
+    async (picked: Picked) => {
+      const next = await pick(picked);
+      if (!next) return;
+      const target = whereNow(next);
+      if (target) {
+        aim(target);
+        onShow(next.view.shifts[target.shift]?.day as string);
+      }
+    },
+    [aim, onShow, pick],
+  );
+  const moveVisit = useCallback((visit: string) => void moveByHand({ visit }), [moveByHand]);
+  const finish = useCallback(
+    (anyway: boolean) => {
+      if (moving) void drop(moving, placeWords(moving), anyway);
+    },
+    [drop, moving],
+  );
+  useMoveKeys(moving, { aim, finish, cancel, onShow });
+
+  const takeOff = async (visitId: string, site: string) => {
+    const next = await pick({ visit: visitId });
+    cancel();
+    if (!next || !moves.asked) return;
+    const { view, job } = next;
+    const orders = ordersToKeep(moves.asked, view, view.orders, withJob(view.orders, job, undefined), true);
+    if (await moves.keep(orders, `${site} is off the plan`)) setSelected(undefined);
+  };
+
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
+  const dragged = useRef<Moving>(undefined);
+  const overAt = ({ activatorEvent, delta }: DragMoveEvent): Target | undefined => {
+    const held = dragged.current;
+    if (!held || !(activatorEvent instanceof PointerEvent)) return undefined;
+    const [x, y] = [activatorEvent.clientX + delta.x, activatorEvent.clientY + delta.y];
+    for (const element of document.elementsFromPoint(x, y)) {
+      if (!(element instanceof HTMLElement)) continue;
+      const { strip, day } = element.dataset;
+      if (strip !== undefined) {
+        const box = element.getBoundingClientRect();
+        const minute = hours.from + ((x - box.left) / box.width) * (hours.to - hours.from);
+        const shift = held.view.shifts.findIndex((one) => one.crewId === strip && one.day === shown);
+        return shift === -1 ? undefined : { shift, at: placeAt(restRoute(held, shift), minute) };
+      }
+      if (day !== undefined) return bestOn(held, day);
+    }
+    return undefined;
+  };
+
+  return (
+    <DndContext
+      sensors={sensors}
+      autoScroll={false}
+      accessibility={{ screenReaderInstructions: { draggable: '' } }}
+      onDragStart={({ active }) => {
+        dragged.current = undefined;
+        void pick(active.data.current as Picked).then((next) => (dragged.current = next));
+      }}
+      onDragMove={(event) => aim(overAt(event))}
+      onDragEnd={() => {
+        dragged.current = undefined;
+        if (!moving?.target) cancel();
+        else void drop(moving, placeWords(moving), false);
+      }}
+      onDragCancel={() => {
+        dragged.current = undefined;
+        cancel();
+      }}
+    >
+      <DaysAhead days={byDay} shown={shown} today={board.today} onShow={onShow} />
+      <section
+        aria-label="Crews"
+        className="hidden border border-rule bg-sheet md:block"
+        onPointerEnter={() => (canPlan ? void prepare()?.catch(() => undefined) : undefined)}
+      >
+        <div className="grid grid-cols-[176px_1fr] border-b border-rule">
+          <span />
+          <Axis hours={hours} />
+        </div>
+        {own.map((day) => (
+          <div key={day.crewId} className="grid grid-cols-[176px_1fr] border-b border-rule last:border-b-0">
+            <CrewHead
+              day={day}
+              canPlan={canPlan}
+              chosen={mapped?.crewId === day.crewId}
+              onChoose={() => {
+                setSelected(undefined);
+                setCrewShown(day.crewId);
+              }}
+              onOut={() => setOut(day)}
+              onOrder={() => setOrdering(day)}
+            />
+            <div className="relative h-13" data-strip={day.crewId}>
+              <CrewStrip
+                day={day}
+                hours={hours}
+                now={now}
+                zone={board.timeZone}
+                selected={selected}
+                canMove={canPlan}
+                onSelect={setSelected}
+                onMove={moveVisit}
+              />
+              <Ghost moving={moving} day={day} hours={hours} />
+            </div>
+          </div>
+        ))}
+        {own.length === 0 ? <Empty>There is no crew yet.</Empty> : null}
+      </section>
+      <CrewLists days={own} now={now} zone={board.timeZone} onSelect={setSelected} selected={selected} />
+      {out && moves.asked ? (
+        <Proposal
+          key={`out ${out.crewId} ${out.day}`}
+          title={`${out.crew} is out on ${dayText(out.day)}: its stops go to others`}
+          asked={{
+            ...moves.asked,
+            crewIds: [],
+            siteIds: [],
+            calls: [],
+            planned: 'may move',
+            keepFree: false,
+            without: [{ crewId: out.crewId, day: out.day }],
+          }}
+          onKept={() => setOut(undefined)}
+          onClose={() => setOut(undefined)}
+        />
+      ) : null}
+      {ordering ? (
+        <Proposal
+          key={`order ${ordering.crewId} ${ordering.day}`}
+          title={`${ordering.crew}, ${dayText(ordering.day)}, in the order that drives least`}
+          asked={{
+            from: ordering.day,
+            days: 1,
+            crewIds: [ordering.crewId],
+            siteIds: [],
+            calls: [],
+            planned: 'stays',
+            keepFree: false,
+          }}
+          onKept={() => setOrdering(undefined)}
+          onClose={() => setOrdering(undefined)}
+        />
+      ) : null}
+      {moving ? <MoveBar moving={moving} saving={moves.saving} onDrop={finish} onCancel={cancel} /> : null}
+      <div className="mt-3 grid grid-cols-1 gap-3 lg:grid-cols-2 xl:grid-cols-[minmax(0,5fr)_minmax(0,4fr)_minmax(0,4fr)]">
+        <Waiting board={board} canPlan={canPlan} moves={moves} onMove={(call) => void moveByHand({ call })} />
+        <div className="space-y-3">
+          {chosen ? (
+            <StopDetails
+              key={chosen.stop.visitId}
+              stop={chosen.stop}
+              day={chosen.day}
+              now={now}
+              zone={board.timeZone}
+              canPlan={canPlan}
+              onMove={() => moveVisit(chosen.stop.visitId)}
+              onTakeOff={() => void takeOff(chosen.stop.visitId, chosen.stop.site)}
+            />
+          ) : (
+            <Empty>Choose a stop to see what is to be done there.</Empty>
+          )}
+          {canPlan ? <PublishDay days={own} day={shown} /> : null}
+        </div>
+        {mapped ? <MapOfDay day={mapped} /> : null}
+      </div>
+    </DndContext>
+  );
+}
+
+function Axis({ hours }: { hours: Hours }) {
+  const full = Array.from({ length: (hours.to - hours.from) / 60 - 1 }, (_, k) => hours.from + (k + 1) * 60);
+  return (
+    <div className="relative h-5 text-[0.75rem] text-soft" aria-hidden="true">
+      {full.map((minute) => (
+        <span key={minute} className="absolute -translate-x-1/2" style={{ left: percent(minute, hours) }}>
+          {clockText(minute)}
+        </span>
+      ))}
+    </div>
+  );
+}
+
+/** Where the thing in the hand would stand. */
+function Ghost({ moving, day, hours }: { moving: Moving | undefined; day: BoardDay; hours: Hours }) {
+  if (!moving?.target) return null;
+  const shift = moving.view.shifts[moving.target.shift];
+  if (shift?.crewId !== day.crewId || shift.day !== day.day) return null;
+  const after =
+    moving.days.find((one) => one.shift === moving.target?.shift)?.after ??
+    restRoute(moving, moving.target.shift);
+  const jobId = moving.view.problem.jobs[moving.job]?.id;
+  return after.stops.map((stop) => (
+    <div
+      key={stop.jobId}
+      aria-hidden="true"
+      className={`pointer-events-none absolute z-10 border-2 border-dashed ${stop.jobId === jobId ? 'top-0 bottom-0 border-ink bg-zinc/80' : '-bottom-0.5 h-1.5 border-soft'}`}
+      style={{
+        left: percent(stop.startAt, hours),
+        width: `${(share(stop.leaveAt, hours) - share(stop.startAt, hours)) * 100}%`,
+      }}
+    />
+  ));
+}
+
+/** Who the strip belongs to, how the day is filled, and what can be done with the whole of it. */
+function CrewHead({
+  day,
+  canPlan,
+  chosen,
+  onChoose,
+  onOut,
+  onOrder,
+}: {
+  day: BoardDay;
+  canPlan: boolean;
+  chosen: boolean;
+  onChoose: () => void;
+  onOut: () => void;
+  onOrder: () => void;
+}) {
+  const loose = day.stops.filter((stop) => stop.startAt === null).length;
+  const waits = day.stops.filter((stop) => !stop.arrivedAt).length;
+  const over = day.shift && day.backAt !== null ? day.backAt - day.shift.end : 0;
+  return (
+    <div className={`border-r border-rule px-2 text-sm leading-4 ${chosen ? 'bg-zinc' : ''}`}>
+      <span className="flex h-6.5 items-center justify-between gap-1">
+        <button
+          type="button"
+          onClick={onChoose}
+          aria-pressed={chosen}
+          className="min-h-6 truncate text-left font-bold hover:underline"
+        >
+          {day.crew}
+        </button>
+        {day.routeId ? (
+          <Link
+            to={`/routes/${day.routeId}`}
+            className="inline-flex min-h-6 items-center px-1 text-copper underline underline-offset-2"
+          >
+            sheet
+          </Link>
+        ) : null}
+      </span>
+      <span className="flex h-6.5 items-center justify-between gap-1">
+        <span className="truncate text-soft" title={[...day.people, day.why ?? ''].join(', ')}>
+          {over > 1 ? <strong className="text-ink">{durationText(over)} over </strong> : null}
+          {day.works ? day.people.map((name) => name.split(' ')[0]).join(', ') : `out: ${day.why ?? ''}`}
+        </span>
+        {canPlan && loose > 0 && day.works ? (
+          <Whole onClick={onOrder} strong>
+            order {loose}
+          </Whole>
+        ) : canPlan && waits > 0 ? (
+          <Whole onClick={onOut} strong={!day.works}>
+            {day.works ? 'is out' : `share out ${waits}`}
+          </Whole>
+        ) : null}
+      </span>
+    </div>
+  );
+}
+
+/** What is done with the whole of a crew's day. */
+function Whole({
+  strong,
+  onClick,
+  children,
+}: {
+  strong: boolean;
+  onClick: () => void;
+  children: React.ReactNode;
+}) {
+  return (
+    <button
+      type="button"
+      onClick={onClick}
+      className={`min-h-6 px-1 whitespace-nowrap text-copper underline underline-offset-2 ${strong ? 'font-semibold' : ''}`}
+    >
+      {children}
+    </button>
+  );
+}
+
+/** The same days as lists, for a phone. */
+function CrewLists({
+  days,
+  now,
+  zone,
+  selected,
+  onSelect,
+}: {
+  days: readonly BoardDay[];
+  now: number | undefined;
+  zone: string;
+  selected: string | undefined;
+  onSelect: (visitId: string) => void;
+}) {
+  return (
+    <div className="space-y-2 md:hidden">
+      {days.map((day) => (
+        <Panel
+          key={day.crewId}
+          title={
+            <>
+              {day.crew} <span className="font-normal text-soft">{plural(day.stops.length, 'stop')}</span>
+            </>
+          }
+          actions={
+            day.routeId ? (
+              <Link to={`/routes/${day.routeId}`} className="text-copper underline underline-offset-4">
+                the day
+              </Link>
+            ) : null
+          }
+        >
+          {day.works ? null : <p className="text-soft">Not at work: {day.why}</p>}
+          <ol>
+            {day.stops.map((stop, i) => {
+              const { state, late } = standing(stop, now !== undefined, now ?? 0);
+              return (
+                <li key={stop.visitId}>
+                  <button
+                    type="button"
+                    aria-pressed={selected === stop.visitId}
+                    onClick={() => onSelect(stop.visitId)}
+                    className={`flex min-h-12 w-full items-center gap-2 border-b border-rule text-left ${selected === stop.visitId ? 'bg-zinc' : ''}`}
+                  >
+                    <span className="w-12 font-bold">
+                      {stop.startAt === null ? '–' : clockText(stop.startAt)}
+                    </span>
+                    <span className="grow">
+                      {i + 1} {stop.site}
+                      <span className="block text-sm text-soft">
+                        {stop.leftAt
+                          ? `left ${clockOf(stop.leftAt, zone)}`
+                          : late >= 10
+                            ? `${durationText(late)} late`
+                            : state}
+                      </span>
+                    </span>
+                    {stop.hazards.length > 0 ? (
+                      <span className="hazard-notch text-sm">{stop.hazards[0]}</span>
+                    ) : null}
+                  </button>
+                </li>
+              );
+            })}
+          </ol>
+        </Panel>
+      ))}
+    </div>
+  );
+}
+
+function MapOfDay({ day }: { day: BoardDay }) {
+  const stops = day.stops.flatMap((stop, i): MapStop[] =>
+    stop.lat === null || stop.lon === null
+      ? []
+      : [{ id: stop.visitId, name: stop.site, lat: stop.lat, lon: stop.lon, order: i + 1 }],
+  );
+  return (
+    <div className="lg:col-span-2 xl:col-span-1">
+      <h2 className="mb-1 text-base">
+        {day.crew} on the map
+        {day.driveMinutes !== null ? (
+          <span className="font-normal text-soft">, {durationText(day.driveMinutes)} on the road</span>
+        ) : null}
+      </h2>
+      <RouteMap yard={day.start ?? undefined} stops={stops} height={330} />
+    </div>
+  );
+}

@@ -1,0 +1,235 @@
+import { useDraggable } from '@dnd-kit/core';
+import { memo } from 'react';
+import { plural } from '#core/reasons';
+import { clockText, durationText, localMinutes } from '#core/time';
+import type { BoardDay, BoardStop } from '#contracts/board';
+import { clockOf } from '../ui/format.ts';
+
+/** The hours a board shows, the same for every crew. */
+export interface Hours {
+  readonly from: number;
+  readonly to: number;
+}
+
+export const share = (minute: number, { from, to }: Hours): number =>
+  (Math.min(Math.max(minute, from), to) - from) / (to - from);
+export const percent = (minute: number, hours: Hours): string => `${share(minute, hours) * 100}%`;
+
+/** How a stop stands by the sheets: the one word that is said of it. */
+export function standing(stop: BoardStop, today: boolean, now: number): { state: string; late: number } {
+  if (stop.leftAt) return { state: 'left', late: 0 };
+  if (stop.arrivedAt) return { state: 'there', late: 0 };
+  const late = today && stop.startAt !== null ? Math.floor(now - stop.startAt) : 0;
+  return { state: stop.startAt === null ? 'not in order yet' : 'planned', late: Math.max(0, late) };
+}
+
+/** A stop in no order yet is drawn so wide, one after the other behind the rest. */
+const LOOSE_MINUTES = 60;
+
+/** Where a stop is drawn: as it was where somebody has been, else as it is planned, else behind the rest. */
+export interface Drawn {
+  readonly stop: BoardStop;
+  readonly start: number;
+  readonly leave: number;
+}
+
+export function drawn(day: BoardDay, zone: string, now: number | undefined): Drawn[] {
+  let end = day.shift?.start ?? 480;
+  return day.stops.map((stop) => {
+    const length =
+      stop.startAt !== null && stop.leaveAt !== null ? stop.leaveAt - stop.startAt : LOOSE_MINUTES;
+    const start = stop.arrivedAt ? localMinutes(new Date(stop.arrivedAt), zone) : (stop.startAt ?? end);
+    const leave = stop.leftAt
+      ? localMinutes(new Date(stop.leftAt), zone)
+      : stop.arrivedAt
+        ? Math.max(start + length, now ?? 0)
+        : start + length;
+    end = Math.max(end, leave + (stop.startAt === null ? 5 : 0));
+    return { stop, start, leave };
+  });
+}
+
+const LOOKS: Record<string, string> = {
+  left: 'border-verdigris bg-sheet text-verdigris',
+  there: 'border-ink bg-ink text-paper',
+  planned: 'border-copper bg-sheet text-ink',
+  'not in order yet': 'border-dashed border-copper bg-sheet text-ink',
+};
+
+/** One stop as a block of time; it can be picked up by the pointer, or with M while it has the focus. */
+function StopBlock({
+  at: { stop, start, leave },
+  order,
+  day,
+  hours,
+  now,
+  zone,
+  selected,
+  canMove,
+  onSelect,
+  onMove,
+}: {
+  at: Drawn;
+  order: number;
+  day: BoardDay;
+  hours: Hours;
+  now: number | undefined;
+  zone: string;
+  selected: boolean;
+  canMove: boolean;
+  onSelect: (visitId: string) => void;
+  onMove: (visitId: string) => void;
+}) {
+  const movable = canMove && !stop.arrivedAt;
+  const { attributes, listeners, setNodeRef, isDragging } = useDraggable({
+    id: stop.visitId,
+    disabled: !movable,
+    data: { visit: stop.visitId },
+  });
+  const { state, late } = standing(stop, now !== undefined, now ?? 0);
+  const when = stop.leftAt
+    ? `left ${clockOf(stop.leftAt, zone)}`
+    : stop.arrivedAt
+      ? `there since ${clockOf(stop.arrivedAt, zone)}`
+      : stop.startAt === null
+        ? 'in no order yet'
+        : `${clockText(start)} to ${clockText(leave)}${late >= 10 ? `, ${durationText(late)} late` : ''}`;
+  const { role: _role, 'aria-roledescription': _described, 'aria-describedby': _by, ...aria } = attributes;
+  return (
+    <button
+      ref={setNodeRef}
+      {...aria}
+      {...listeners}
+      type="button"
+      aria-pressed={selected}
+      aria-label={
+        `${order}. ${stop.site}, ${when}` +
+        `${stop.locked ? ', locked' : ''}${stop.hazards.length > 0 ? `, hazard: ${stop.hazards.join(', ')}` : ''}` +
+        `${stop.troubles.length > 0 ? `, ${stop.troubles.join(', ')}` : ''}, ${day.crew}`
+      }
+      title={`${stop.site}, ${stop.customer}: ${when}`}
+      onClick={() => onSelect(stop.visitId)}
+      onKeyDown={(event) => {
+        if (event.key === 'm' && movable && !event.ctrlKey && !event.metaKey) {
+          event.preventDefault();
+          onMove(stop.visitId);
+        }
+      }}
+      style={{
+        left: percent(start, hours),
+        width: `max(20px, ${(share(leave, hours) - share(start, hours)) * 100}%)`,
+      }}
+      className={`absolute top-1 bottom-1 overflow-hidden rounded-[2px] border-2 px-1 text-left text-[0.8rem] leading-4 font-semibold ${LOOKS[state] ?? LOOKS.planned} ${selected ? 'outline-3 outline-offset-1 outline-ink' : ''} ${isDragging ? 'opacity-40' : ''} ${stop.locked ? 'border-double border-4' : ''} ${movable ? 'cursor-grab touch-none' : ''}`}
+    >
+      {stop.hazards.length > 0 ? <span aria-hidden="true" className="board-hazard" /> : null}
+      <span className="block truncate">
+        {order} {stop.site}
+      </span>
+      <span
+        className={`block truncate font-normal ${late >= 10 || stop.troubles.length > 0 ? 'font-bold' : ''}`}
+      >
+        {stop.leftAt || stop.arrivedAt || stop.startAt === null
+          ? when
+          : late >= 10
+            ? `${durationText(late)} late`
+            : clockText(start)}
+        {stop.troubles.length > 0 ? ` · ${stop.troubles[0]}` : ''}
+      </span>
+    </button>
+  );
+}
+
+/** One crew's day as a strip of hours: drives hatched, work solid, what is off its shift shaded. */
+export const CrewStrip = memo(function CrewStrip({
+  day,
+  hours,
+  now,
+  zone,
+  selected,
+  canMove,
+  onSelect,
+  onMove,
+}: {
+  day: BoardDay;
+  hours: Hours;
+  /** The minute it is, where the day is today. */
+  now: number | undefined;
+  zone: string;
+  selected: string | undefined;
+  canMove: boolean;
+  onSelect: (visitId: string) => void;
+  onMove: (visitId: string) => void;
+}) {
+  const blocks = drawn(day, zone, now);
+  const timed = day.stops.filter((stop) => stop.startAt !== null);
+  const full = Array.from({ length: (hours.to - hours.from) / 60 + 1 }, (_, k) => hours.from + k * 60);
+  return (
+    <div
+      className="absolute inset-0"
+      role="group"
+      aria-label={`${day.crew}, ${plural(day.stops.length, 'stop')}`}
+    >
+      {day.shift ? (
+        <>
+          <div
+            className="hatch absolute inset-y-0 left-0"
+            style={{ width: percent(day.shift.start, hours) }}
+          />
+          <div className="hatch absolute inset-y-0 right-0" style={{ left: percent(day.shift.end, hours) }} />
+        </>
+      ) : (
+        <div className="hatch absolute inset-0" />
+      )}
+      {full.map((minute) => (
+        <div
+          key={minute}
+          className="absolute inset-y-0 border-l border-rule"
+          style={{ left: percent(minute, hours) }}
+        />
+      ))}
+      {timed.map((stop) =>
+        stop.driveMinutes !== null && stop.arriveAt !== null && !stop.arrivedAt ? (
+          <div
+            key={`drive ${stop.visitId}`}
+            className="board-drive absolute top-1/2 h-2.5 -translate-y-1/2"
+            style={{
+              left: percent(stop.arriveAt - stop.driveMinutes, hours),
+              width: `${(share(stop.arriveAt, hours) - share(stop.arriveAt - stop.driveMinutes, hours)) * 100}%`,
+            }}
+          />
+        ) : null,
+      )}
+      {day.backAt !== null && timed.length > 0 ? (
+        <div
+          className="board-drive absolute top-1/2 h-2.5 -translate-y-1/2"
+          style={{
+            left: percent(timed.at(-1)?.leaveAt as number, hours),
+            width: `${Math.max(0, share(day.backAt, hours) - share(timed.at(-1)?.leaveAt as number, hours)) * 100}%`,
+          }}
+        />
+      ) : null}
+      {blocks.map((at, i) => (
+        <StopBlock
+          key={at.stop.visitId}
+          at={at}
+          order={i + 1}
+          day={day}
+          hours={hours}
+          now={now}
+          zone={zone}
+          selected={selected === at.stop.visitId}
+          canMove={canMove}
+          onSelect={onSelect}
+          onMove={onMove}
+        />
+      ))}
+      {now !== undefined && now > hours.from && now < hours.to ? (
+        <div
+          aria-hidden="true"
+          className="pointer-events-none absolute inset-y-0 border-l-2 border-dashed border-ink"
+          style={{ left: percent(now, hours) }}
+        />
+      ) : null}
+    </div>
+  );
+});

@@ -1,0 +1,291 @@
+import { useState } from 'react';
+import { Link, useNavigate } from 'react-router';
+import { toast } from 'sonner';
+import { plural } from '#core/reasons';
+import { addDays, daysBetween, durationText, isPlainDate, weekday } from '#core/time';
+import type { PlanAsked } from '#contracts/board';
+import { problemOf } from '../api/base.ts';
+import { useCrewsQuery } from '../api/crews.ts';
+import {
+  useBoardQuery,
+  useDueSitesQuery,
+  useKeepOrdersMutation,
+  useLatePlannedQuery,
+} from '../api/routes.ts';
+import { useWho } from '../state/session.ts';
+import { Button } from '../ui/Button.tsx';
+import { DateInput } from '../ui/DateInput.tsx';
+import { Field } from '../ui/Field.tsx';
+import { day as dayText } from '../ui/format.ts';
+import { Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';
+import { RouteMap, type MapStop } from '../maps/RouteMap.tsx';
+import { DueList } from './DueList.tsx';
+import { LoadAhead } from './LoadAhead.tsx';
+import { MissedSeasons } from './MissedSeasons.tsx';
+import { ordersToKeep, ordersToUndo } from './orders.ts';
+import { Changes, Compare, LeftOut, PlanStrips, sumOf } from './PlanFound.tsx';
+import { PlanProgress } from './PlanProgress.tsx';
+import { usePlanRun, type Found } from './usePlanRun.ts';
+
+/** Tomorrow, or Monday before a weekend: the day a plan usually begins. */
+function nextWorkday(today: string): string {
+  const tomorrow = addDays(today, 1);
+  const overWeekend = weekday(tomorrow) > 5 ? 8 - weekday(tomorrow) : 0;
+  return addDays(tomorrow, overWeekend);
+}
+
+const SPANS = [
+  [1, 'one day'],
+  [5, 'five days'],
+  [7, 'a week'],
+  [14, 'two weeks'],
+  [28, 'four weeks'],
+] as const;
+
+/** Plans days ahead for some or all crews: what is due, what waits, what stands already, in one search. */
+export default function Plan() {
+  const { today, can } = useWho();
+  const navigate = useNavigate();
+  const [from, setFrom] = useState(() => nextWorkday(today));
+  const [days, setDays] = useState(14);
+  // What is due is asked from today on: the plan may begin later.
+  const due = useDueSitesQuery(Math.min(120, Math.max(14, daysBetween(today, from) + Math.max(14, days))));
+  const latePlanned = useLatePlannedQuery();
+  const crews = useCrewsQuery(from);
+  const board = useBoardQuery({ from, days });
+  const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
+  const [crewsOut, setCrewsOut] = useState<ReadonlySet<string>>(new Set());
+  const [calls, setCalls] = useState(true);
+  const [keepFree, setKeepFree] = useState(true);
+  const [mayMove, setMayMove] = useState(false);
+  const { start, stop, cancel, running, found, error, setFound } = usePlanRun();
+  const [before, setBefore] = useState<Found>();
+  const [keep, keeping] = useKeepOrdersMutation();
+  const [refused, setRefused] = useState<unknown>();
+
+  const sites = due.data ?? [];
+  const chosen = sites.filter((site) => !left.has(site.siteId));
+  const working = crews.data?.filter((crew) => !crew.retired) ?? [];
+  const taken = working.filter((crew) => !crewsOut.has(crew.id));
+  const asked: PlanAsked = {
+    from,
+    days,
+    crewIds: taken.map((crew) => crew.id),
+    siteIds: chosen.map((site) => site.siteId),
+    calls: calls ? 'all' : [],
+    planned: mayMove ? 'may move' : 'stays',
+    keepFree,
+  };
+  /** A plan stands for the choices it was made from; changing one lays it aside. */
+  const change = (apply: () => void) => {
+    cancel();
+    if (found) setBefore(found);
+    setFound(undefined);
+    setRefused(undefined);
+    apply();
+  };
+  const toggle = (set: ReadonlySet<string>, id: string): ReadonlySet<string> => {
+    const next = new Set(set);
+    if (!next.delete(id)) next.add(id);
+    return next;
+  };
+  const run = async () => {
+    setRefused(undefined);
+    if (found) setBefore(found);
+    await start(asked);
+  };
+  const save = async () => {
+    if (!found) return;
+    const orders = ordersToKeep(found.asked, found.view, found.view.orders, found.orders, true, true);
+    try {
+      const kept = await keep(orders).unwrap();
+      toast(`Plan saved: ${plural(orders.orders.length, 'day')} of ${plural(taken.length, 'crew')}`, {
+        action: {
+          label: 'Undo',
+          onClick: () =>
+            void keep(ordersToUndo(kept, orders, new Set()))
+              .unwrap()
+              .then(() => toast('The plan is taken back'))
+              .catch((wrong) => toast.error(problemOf(wrong).detail ?? problemOf(wrong).title)),
+        },
+      });
+      void navigate(`/routes?day=${from}`);
+    } catch (wrong) {
+      setRefused(wrong);
+    }
+  };
+
+  const late = sites.filter((site) => site.lateDays > 0).length;
+  const onPlan = new Set(latePlanned.data?.map((row) => row.siteId)).size;
+  const waiting =
+    onPlan > 0
+      ? ` ${plural(onPlan, 'late site')} ${onPlan === 1 ? 'is' : 'are'} on a plan and not done yet.`
+      : '';
+  const sum = found && sumOf(found.view, found.orders);
+  const sentence = sum
+    ? `${dayText(from)}, ${SPANS.find(([n]) => n === days)?.[1] ?? `${days} days`}: ${plural(sum.stops, 'stop')}, ${durationText(sum.drive)} on the road${found.view.estimated ? ' (estimated from straight lines)' : ''}, ${sum.leftOut === 0 ? 'everything is on the plan' : `${sum.leftOut} not on the plan`}.`
+    : due.data
+      ? sites.length === 0
+        ? `Nothing ${onPlan > 0 ? 'more ' : ''}is due.${waiting}`
+        : `${plural(sites.length, 'site')} ${sites.length === 1 ? 'is' : 'are'} due${late > 0 ? `, ${late} of them late` : ''}.${waiting}`
+      : 'What is due';
+  const stops: MapStop[] = sites.flatMap((site) =>
+    site.lat === null || site.lon === null
+      ? []
+      : [{ id: site.siteId, name: site.site, lat: site.lat, lon: site.lon }],
+  );
+  return (
+    <Screen
+      title="Plan ahead"
+      sentence={sentence}
+      actions={
+        <Link
+          to="/routes"
+          className="inline-flex min-h-8 items-center px-2 font-semibold text-copper underline underline-offset-4"
+        >
+          The board
+        </Link>
+      }
+    >
+      <div className="grid gap-4 lg:grid-cols-[minmax(320px,2fr)_minmax(0,3fr)]">
+        <div className="space-y-3">
+          {can('plan route') ? (
+            <Panel>
+              <div className="grid grid-cols-2 gap-2">
+                <Field label="From">
+                  <DateInput
+                    value={from}
+                    min={today}
+                    onChange={(e) =>
+                      isPlainDate(e.target.value) ? change(() => setFrom(e.target.value)) : undefined
+                    }
+                  />
+                </Field>
+                <Field label="For">
+                  <select value={days} onChange={(e) => change(() => setDays(Number(e.target.value)))}>
+                    {SPANS.map(([n, name]) => (
+                      <option key={n} value={n}>
+                        {name}
+                      </option>
+                    ))}
+                  </select>
+                </Field>
+              </div>
+              <fieldset className="mt-2">
+                <legend className="text-sm font-semibold">Crews</legend>
+                <div className="flex flex-wrap gap-x-4">
+                  {working.map((crew) => (
+                    <label key={crew.id} className="flex min-h-8 items-center gap-1.5">
+                      <input
+                        type="checkbox"
+                        checked={!crewsOut.has(crew.id)}
+                        onChange={() => change(() => setCrewsOut(toggle(crewsOut, crew.id)))}
+                      />
+                      {crew.name}
+                    </label>
+                  ))}
+                </div>
+              </fieldset>
+              <fieldset className="mt-1">
+                <legend className="sr-only">How</legend>
+                {(
+                  [
+                    ['Calls that wait for a place go on the plan too', calls, setCalls],
+                    ['Time is left for the calls that will come', keepFree, setKeepFree],
+                    ['What is planned already may move where that saves time', mayMove, setMayMove],
+                  ] as const
+                ).map(([label, on, set]) => (
+                  <label key={label} className="flex min-h-8 items-center gap-1.5">
+                    <input type="checkbox" checked={on} onChange={() => change(() => set(!on))} />
+                    {label}
+                  </label>
+                ))}
+              </fieldset>
+              <div className="mt-2 flex flex-wrap items-center gap-2">
+                <Button
+                  look={found ? 'plain' : 'act'}
+                  disabled={running !== undefined || taken.length === 0 || (chosen.length === 0 && !calls)}
+                  onClick={() => void run()}
+                >
+                  {days === 1 ? 'Plan the day' : `Plan ${SPANS.find(([n]) => n === days)?.[1] ?? 'the days'}`}
+                </Button>
+                {found ? (
+                  <Button look="act" disabled={keeping.isLoading} onClick={() => void save()}>
+                    Save the plan
+                  </Button>
+                ) : null}
+              </div>
+            </Panel>
+          ) : null}
+          {error ? <Trouble error={error} /> : null}
+          {refused ? <Trouble error={refused} /> : null}
+          {due.error ? <Trouble error={due.error} retry={due.refetch} /> : null}
+          {due.isLoading ? <Loading what="what is due" /> : null}
+          {due.data ? (
+            <DueList
+              sites={sites}
+              left={left}
+              pick={can('plan route')}
+              onToggle={(id) => change(() => setLeft(toggle(left, id)))}
+              onAll={(all) => change(() => setLeft(new Set(all ? [] : sites.map((site) => site.siteId))))}
+            />
+          ) : null}
+        </div>
+        <div className="space-y-3">
+          {running ? (
+            <Panel title="Planning">
+              <PlanProgress running={running} onStop={stop} onCancel={cancel} />
+            </Panel>
+          ) : null}
+          {found ? (
+            <>
+              <Panel title="The plan">
+                <Compare
+                  columns={[
+                    { name: 'As it stands', sum: sumOf(found.view, found.view.orders) },
+                    ...(before ? [{ name: 'Before', sum: sumOf(before.view, before.orders) }] : []),
+                    { name: 'This plan', sum: sumOf(found.view, found.orders) },
+                  ]}
+                  shown={before ? 2 : 1}
+                  {...(before
+                    ? {
+                        onShow: (column: number) => {
+                          if (column !== 1) return;
+                          setBefore(found);
+                          setFound(before);
+                        },
+                      }
+                    : {})}
+                />
+                <ul className="mt-2 list-disc pl-5 text-sm">
+                  {found.view.notes.map((note) => (
+                    <li key={note}>{note}</li>
+                  ))}
+                </ul>
+                <Changes found={found} />
+                <LeftOut found={found} />
+              </Panel>
+              <Panel title="Day by day">
+                <PlanStrips found={found} />
+              </Panel>
+            </>
+          ) : null}
+          {!found && !running ? (
+            <>
+              <LoadAhead board={board.data} due={sites} />
+              <RouteMap
+                yard={working[0]?.start ?? undefined}
+                stops={stops}
+                {...(can('plan route')
+                  ? { onPick: (id: string) => change(() => setLeft(toggle(left, id))) }
+                  : {})}
+                height={360}
+              />
+              <MissedSeasons />
+            </>
+          ) : null}
+        </div>
+      </div>
+    </Screen>
+  );
+}

@@ -1,0 +1,108 @@
+import { useEffect, useRef, useState } from 'react';
+import { toast } from 'sonner';
+import type { PlanAsked } from '#contracts/board';
+import { problemOf } from '../api/base.ts';
+import { useKeepOrdersMutation } from '../api/routes.ts';
+import { Button } from '../ui/Button.tsx';
+import { Panel, Trouble } from '../ui/Screen.tsx';
+import { ordersToKeep, ordersToUndo } from './orders.ts';
+import { Changes, Compare, LeftOut, PlanStrips, sumOf } from './PlanFound.tsx';
+import { PlanProgress } from './PlanProgress.tsx';
+import { usePlanRun, type Found } from './usePlanRun.ts';
+
+/** A plan proposed for a part of the board, with what changes by it; nothing is changed before it is kept. */
+export function Proposal({
+  title,
+  asked,
+  onKept,
+  onClose,
+}: {
+  title: string;
+  asked: PlanAsked;
+  onKept: () => void;
+  onClose: () => void;
+}) {
+  const { start, stop, running, found, error } = usePlanRun();
+  const [keep] = useKeepOrdersMutation();
+  const [refused, setRefused] = useState<unknown>();
+  const first = useRef(asked);
+  const place = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    void start(first.current);
+    place.current?.scrollIntoView({ block: 'nearest' });
+  }, [start]);
+  const changed =
+    found &&
+    ordersToKeep(found.asked, found.view, found.view.orders, found.orders, true, true).orders.length > 0;
+  const save = async () => {
+    if (!found) return;
+    const orders = ordersToKeep(found.asked, found.view, found.view.orders, found.orders, true, true);
+    try {
+      const kept = await keep(orders).unwrap();
+      toast(title, {
+        action: {
+          label: 'Undo',
+          onClick: () =>
+            void keep(ordersToUndo(kept, orders, new Set()))
+              .unwrap()
+              .then(() => toast('Undone'))
+              .catch((wrong) => toast.error(problemOf(wrong).detail ?? problemOf(wrong).title)),
+        },
+      });
+      onKept();
+    } catch (wrong) {
+      setRefused(wrong);
+    }
+  };
+  return (
+    <div ref={place} className="mt-3">
+      <Panel
+        title={title}
+        actions={
+          <Button look="quiet" onClick={onClose}>
+            Leave it as it is
+          </Button>
+        }
+      >
+        {error ? <Trouble error={error} retry={() => void start(first.current)} /> : null}
+        {refused ? <Trouble error={refused} /> : null}
+        {running ? <PlanProgress running={running} onStop={stop} onCancel={onClose} /> : null}
+        {found ? (
+          <div className="grid gap-3 lg:grid-cols-[minmax(0,2fr)_minmax(0,3fr)]">
+            <div className="space-y-2">
+              <Compare
+                columns={[
+                  { name: 'As it stands', sum: sumOf(found.view, found.view.orders) },
+                  { name: 'Proposed', sum: sumOf(found.view, found.orders) },
+                ]}
+                shown={1}
+              />
+              <Changes found={found} />
+              <LeftOut found={found} />
+              <Button look="act" disabled={!changed} onClick={() => void save()}>
+                {changed ? 'Change it so' : 'Nothing to change'}
+              </Button>
+            </div>
+            <div
+              className="max-h-[60vh] overflow-y-auto"
+              tabIndex={0}
+              aria-label="The days as proposed"
+              role="region"
+            >
+              <PlanStrips found={{ ...found, ...changedOnly(found) }} />
+            </div>
+          </div>
+        ) : null}
+      </Panel>
+    </div>
+  );
+}
+
+/** Only the days that change are drawn. */
+const changedOnly = ({ view, orders }: Found): Pick<Found, 'orders'> => ({
+  orders: orders.map((order, s) =>
+    order.join() === (view.orders[s] ?? []).join() && !order.some((job) => view.jobs[job]?.loose)
+      ? []
+      : order,
+  ),
+});

@@ -1,0 +1,166 @@
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { toast } from 'sonner';
+import { v7 as uuid } from 'uuid';
+import { plural } from '#core/reasons';
+import { clockText, durationText } from '#core/time';
+import type { BoardDay, BoardStop } from '#contracts/board';
+import { problemOf } from '../api/base.ts';
+import { useLockStopMutation, useSplitStopMutation } from '../api/routes.ts';
+import { Button } from '../ui/Button.tsx';
+import { clockOf, day as dayText } from '../ui/format.ts';
+import { Panel } from '../ui/Screen.tsx';
+import { standing } from './CrewStrip.tsx';
+
+/** A stop with what is to be done there, and what the desk can do with it. */
+export function StopDetails({
+  stop,
+  day,
+  now,
+  zone,
+  canPlan,
+  onMove,
+  onTakeOff,
+}: {
+  stop: BoardStop;
+  day: BoardDay;
+  now: number | undefined;
+  zone: string;
+  canPlan: boolean;
+  onMove: () => void;
+  onTakeOff: () => void;
+}) {
+  const [lock] = useLockStopMutation();
+  const [splitting, setSplitting] = useState(false);
+  const { state, late } = standing(stop, now !== undefined, now ?? 0);
+  const begun = stop.arrivedAt !== null;
+  return (
+    <Panel
+      title={
+        <Link to={`/sites/${stop.siteId}`} className="hover:underline">
+          {stop.site}
+        </Link>
+      }
+      actions={
+        <Link to={`/visits/${stop.visitId}`} className="text-copper underline underline-offset-4">
+          the sheet
+        </Link>
+      }
+    >
+      {stop.hazards.length > 0 ? (
+        <p className="mb-1 flex flex-wrap gap-1">
+          {stop.hazards.map((hazard) => (
+            <span key={hazard} className="hazard-notch text-sm">
+              {hazard}
+            </span>
+          ))}
+        </p>
+      ) : null}
+      <p>
+        {stop.customer}. {day.crew}, {dayText(day.day)}
+        {stop.startAt !== null && stop.leaveAt !== null
+          ? `, ${clockText(stop.startAt)} to ${clockText(stop.leaveAt)}`
+          : ', in no order yet'}
+        {stop.driveMinutes ? `, ${durationText(stop.driveMinutes)} on the road before` : ''}.{' '}
+        <strong>
+          {stop.leftAt
+            ? `Left at ${clockOf(stop.leftAt, zone)}.`
+            : stop.arrivedAt
+              ? `There since ${clockOf(stop.arrivedAt, zone)}.`
+              : late >= 10
+                ? `${durationText(late)} late.`
+                : state === 'planned'
+                  ? ''
+                  : `It is ${state}.`}
+        </strong>
+      </p>
+      {stop.troubles.length > 0 ? (
+        <p className="font-bold text-ember">Does not hold: {stop.troubles.join(', ')}.</p>
+      ) : null}
+      <ul
+        className="my-1 max-h-40 list-disc overflow-y-auto pl-5"
+        tabIndex={0}
+        aria-label="What is to be done"
+      >
+        {stop.calls.map((call) => (
+          <li key={call.id}>
+            <Link to={`/calls/${call.id}`} className="text-copper underline underline-offset-4">
+              {call.unit ?? call.ref}
+            </Link>{' '}
+            {call.complaint}
+            {call.promisedAt ? <strong> promised by {clockOf(call.promisedAt, zone)}</strong> : null}
+          </li>
+        ))}
+      </ul>
+      {canPlan && !begun ? (
+        <div className="flex flex-wrap gap-2">
+          <Button onClick={onMove}>Move it</Button>
+          <Button
+            onClick={() =>
+              void lock({ visitId: stop.visitId, locked: !stop.locked })
+                .unwrap()
+                .catch((error) => toast.error(problemOf(error).title))
+            }
+            disabled={stop.startAt === null}
+          >
+            {stop.locked ? 'Unlock' : 'Lock to this day'}
+          </Button>
+          {stop.calls.length > 1 && stop.startAt !== null ? (
+            <Button onClick={() => setSplitting(!splitting)} aria-expanded={splitting}>
+              Split
+            </Button>
+          ) : null}
+          <Button onClick={onTakeOff}>Take it off</Button>
+        </div>
+      ) : null}
+      {splitting && !begun ? (
+        <Split key={stop.visitId} stop={stop} onDone={() => setSplitting(false)} />
+      ) : null}
+    </Panel>
+  );
+}
+
+/** Which of a visit's units go on a visit of their own. */
+function Split({ stop, onDone }: { stop: BoardStop; onDone: () => void }) {
+  const [split] = useSplitStopMutation();
+  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
+  const whole = chosen.size === 0 || chosen.size === stop.calls.length;
+  return (
+    <fieldset className="mt-2 border border-rule p-2">
+      <legend className="px-1 text-sm font-semibold">Which go on a visit of their own?</legend>
+      <div className="grid max-h-40 grid-cols-2 overflow-y-auto">
+        {stop.calls.map((call) => (
+          <label key={call.id} className="flex items-center gap-2">
+            <input
+              type="checkbox"
+              checked={chosen.has(call.id)}
+              onChange={() => {
+                const next = new Set(chosen);
+                if (!next.delete(call.id)) next.add(call.id);
+                setChosen(next);
+              }}
+            />
+            {call.unit ?? call.ref}
+          </label>
+        ))}
+      </div>
+      <Button
+        className="mt-1"
+        disabled={whole}
+        onClick={() =>
+          void split({ id: uuid(), visitId: stop.visitId, calls: [...chosen] })
+            .unwrap()
+            .then(() => {
+              toast(
+                `${plural(chosen.size, 'call')} of ${stop.site} on a visit of their own; put it in order now`,
+              );
+              onDone();
+            })
+            .catch((error) => toast.error(problemOf(error).detail ?? problemOf(error).title))
+        }
+      >
+        {whole ? 'Some go, some stay' : `Split off ${chosen.size} of ${stop.calls.length}`}
+      </Button>
+    </fieldset>
+  );
+}

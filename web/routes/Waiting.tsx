@@ -1,0 +1,227 @@
+import { useDraggable } from '@dnd-kit/core';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { bestPlaces, type Place } from '#core/routing';
+import { clockText, durationText } from '#core/time';
+import type { BoardView, PlanProblem, Unplanned } from '#contracts/board';
+import { Button } from '../ui/Button.tsx';
+import { day as dayText, instant } from '../ui/format.ts';
+import { PriorityWord } from '../ui/PriorityWord.tsx';
+import { Empty, Panel } from '../ui/Screen.tsx';
+import { consequenceWords } from './orders.ts';
+import type { Moves, Moving } from './useMoves.ts';
+
+const OFFERED = 3;
+
+/** Calls that stand on no plan, worst first; each can be dragged onto the board, or offered the places that cost least. */
+export function Waiting({
+  board,
+  canPlan,
+  moves,
+  onMove,
+}: {
+  board: BoardView;
+  canPlan: boolean;
+  moves: Moves;
+  onMove: (callId: string) => void;
+}) {
+  const { unplanned } = board;
+  const [offers, setOffers] = useState<{ moving: Moving; places: readonly Place[] }>();
+  const [shown, setShown] = useState(12);
+  const offer = async (callId: string) => {
+    const moving = await moves.pick({ call: callId });
+    moves.cancel();
+    if (!moving) return;
+    const { view, job } = moving;
+    // Today and tomorrow, or the first days on which anybody works.
+    const days = [...new Set(view.problem.shifts.map((shift) => shift.day))]
+      .sort((a, b) => a - b)
+      .slice(0, 2);
+    const places = bestPlaces(view.problem, view.orders, job, view.problem.shifts.length).filter((place) =>
+      days.includes(view.problem.shifts[place.shift]?.day ?? -1),
+    );
+    setOffers({ moving, places: places.slice(0, OFFERED) });
+  };
+  return (
+    <Panel
+      title={
+        unplanned.length === 0 ? 'No call waits for a place' : `Waiting for a place: ${unplanned.length}`
+      }
+    >
+      {unplanned.length === 0 ? <Empty>Every open call has a crew and a day.</Empty> : null}
+      <ul
+        className="max-h-[46vh] divide-y divide-rule overflow-y-auto"
+        tabIndex={0}
+        aria-label="Calls that wait for a place"
+      >
+        {unplanned.slice(0, shown).map((row) => (
+          <WaitingCall
+            key={row.call.id}
+            row={row}
+            zone={board.timeZone}
+            canPlan={canPlan}
+            onOffer={() => void offer(row.call.id)}
+            onMove={() => onMove(row.call.id)}
+            offers={
+              offers?.moving.view.jobs[offers.moving.job]?.calls[0]?.id === row.call.id ? offers : undefined
+            }
+            onTake={(place, said) => {
+              if (!offers) return;
+              const target = { shift: place.shift, at: place.at };
+              void moves.take(offers.moving, target, said).then((kept) => kept && setOffers(undefined));
+            }}
+            onClose={() => setOffers(undefined)}
+            onCall={onCallNow(board)}
+          />
+        ))}
+      </ul>
+      {unplanned.length > shown ? (
+        <Button look="quiet" onClick={() => setShown(shown + 24)}>
+          {unplanned.length - shown} more
+        </Button>
+      ) : null}
+    </Panel>
+  );
+}
+
+/** Who is on call today; after hours nobody else is to be sent. */
+const onCallNow = ({ days, today }: BoardView): string[] => [
+  ...new Set(days.filter((day) => day.day === today).flatMap((day) => day.onCall)),
+];
+
+function WaitingCall({
+  row,
+  zone,
+  canPlan,
+  onOffer,
+  onMove,
+  offers,
+  onTake,
+  onClose,
+  onCall,
+}: {
+  row: Unplanned;
+  zone: string;
+  canPlan: boolean;
+  onOffer: () => void;
+  onMove: () => void;
+  offers: { moving: Moving; places: readonly Place[] } | undefined;
+  onTake: (place: Place, said: string) => void;
+  onClose: () => void;
+  onCall: readonly string[];
+}) {
+  const { attributes, listeners, setNodeRef } = useDraggable({
+    id: `call ${row.call.id}`,
+    disabled: !canPlan,
+    data: { call: row.call.id },
+  });
+  const { role: _role, tabIndex: _tab, ...aria } = attributes;
+  return (
+    <li className="grid grid-cols-[minmax(0,1fr)_auto] items-start gap-x-2 py-1.5">
+      <div ref={setNodeRef} {...aria} {...listeners} className={canPlan ? 'cursor-grab touch-none' : ''}>
+        <p className="flex flex-wrap items-baseline gap-x-2">
+          <PriorityWord priority={row.call.priority} />
+          <Link
+            to={`/calls/${row.call.id}`}
+            className="font-semibold text-copper underline underline-offset-4"
+          >
+            {row.site}
+          </Link>
+          {row.call.unit ? <span className="plate text-sm">{row.call.unit}</span> : null}
+          <span className="truncate text-soft">{row.customer}</span>
+        </p>
+        <p className="line-clamp-2">{row.call.complaint}</p>
+        <p className="text-sm text-soft">
+          since {instant(row.receivedAt, zone)}
+          {row.call.promisedAt ? (
+            <strong className="text-ink">, promised by {instant(row.call.promisedAt, zone)}</strong>
+          ) : null}
+          {row.missedOn ? (
+            <strong className="text-ink">
+              ; planned for {dayText(row.missedOn)}
+              {row.missedBy ? ` with ${row.missedBy}` : ''}, nobody came
+            </strong>
+          ) : null}
+        </p>
+      </div>
+      {canPlan ? (
+        <div className="flex flex-col items-end">
+          <Button
+            look="quiet"
+            onClick={onOffer}
+            aria-expanded={offers !== undefined}
+            aria-label={`Best places for ${row.site}`}
+          >
+            Best places
+          </Button>
+          <Button look="quiet" onClick={onMove} aria-label={`Place ${row.site} by hand`}>
+            By hand
+          </Button>
+        </div>
+      ) : null}
+      {offers ? (
+        <div className="col-span-2 mt-1 border border-ink p-2">
+          {offers.places.length === 0 ? (
+            <p>
+              Nobody works any more today or tomorrow who may do it.
+              {onCall.length > 0 ? ` On call: ${onCall.join(', ')}.` : ' Nobody is on call.'}
+            </p>
+          ) : null}
+          <ul className="divide-y divide-rule">
+            {offers.places.map((place) => (
+              <Offer
+                key={`${place.shift} ${place.at}`}
+                view={offers.moving.view}
+                place={place}
+                onTake={onTake}
+                site={row.site}
+              />
+            ))}
+          </ul>
+          {offers.places.length > 0 && row.call.priority === 'at once' && onCall.length > 0 ? (
+            <p className="text-sm">On call today: {onCall.join(', ')}.</p>
+          ) : null}
+          <Button look="quiet" onClick={onClose}>
+            Close
+          </Button>
+        </div>
+      ) : null}
+    </li>
+  );
+}
+
+/** One place for a call: who, when, what it costs, and what breaks. */
+function Offer({
+  view,
+  place,
+  onTake,
+  site,
+}: {
+  view: PlanProblem;
+  place: Place;
+  site: string;
+  onTake: (place: Place, said: string) => void;
+}) {
+  const shift = view.shifts[place.shift] as PlanProblem['shifts'][number];
+  const stop = place.after.stops[place.at];
+  const words = consequenceWords(place, view, view.problem.shifts[place.shift] as never);
+  const when = `${shift.crew}, ${dayText(shift.day)}, ${clockText(stop?.startAt ?? 0)}`;
+  return (
+    <li className="flex flex-wrap items-baseline justify-between gap-2 py-1">
+      <span className="grow">
+        <strong>{when}</strong>: {durationText(Math.max(0, place.consequence.driveMinutes))} more on the road
+        {place.consequence.later > 0 ? `, ${words.also.find((one) => one.includes('later')) ?? ''}` : ''},
+        back at {clockText(place.after.backAt)}.
+        {words.against.length > 0 ? (
+          <strong className="block text-ember">Does not hold: {words.against.join('; ')}.</strong>
+        ) : null}
+      </span>
+      <Button
+        look={words.against.length > 0 ? 'plain' : 'act'}
+        onClick={() => onTake(place, `${site} to ${when}`)}
+      >
+        {words.against.length > 0 ? 'Take it all the same' : 'Take it'}
+      </Button>
+    </li>
+  );
+}
