@@ -45,10 +45,28 @@ export function benchWeeks(quick: boolean): Row {
   return {
     what: `${FLEET.jobs} jobs, ${FLEET.crews} crews, ${FLEET.days} days in ${took.toFixed(0)} s`,
     figure: `${(saved * 100).toFixed(0)} % less driving, ${plan.leftOut.length} left out`,
-    yardstick: `by due date and nearest next: ${Math.round(hand.driveMinutes)} min, ${hand.leftOut.length} left out`,
+    yardstick:
+      `by due date and nearest next: ${Math.round(hand.driveMinutes)} min, ${hand.leftOut.length} left out; ` +
+      `no plan drives less than ${Math.round(leastDriving(problem))} min, this one ${Math.round(plan.driveMinutes)}`,
     wanted: '≥ 15 % less, ≤ 30 s',
     met: saved >= 0.15 && took <= 30 && plan.leftOut.length <= hand.leftOut.length,
   };
+}
+
+/**
+ * No plan that leaves nothing out drives less: a route that works so many minutes goes at least as far as the mean way
+ * out and back of what it does, weighted by the work, and the work of all routes is that of all jobs (the radial bound
+ * of capacitated routing, Haimovich and Rinnooy Kan, 1985). A weak bound where due days and hours spread the work.
+ */
+function leastDriving({ travel, jobs, shifts }: FleetProblem): number {
+  const most = Math.max(...shifts.map((shift) => shift.end + (shift.overtime ?? 0) - shift.start));
+  const quickest = (from: number, to: number) =>
+    Math.min(...travel.minutes.map((table) => table[from * travel.places + to] as number));
+  const yard = shifts[0]?.from ?? 0;
+  return jobs.reduce(
+    (sum, job) => sum + ((quickest(yard, job.place) + quickest(job.place, yard)) * job.minutes) / most,
+    0,
+  );
 }
 
 /** What one turn of the search costs as there is more to plan. */

@@ -2,6 +2,7 @@ import { build, ensureDatabase, serve } from '../scripts/lib/app.mjs';
 import { startThrowawayPostgres } from '../scripts/lib/postgres.mjs';
 import { freePort } from '../scripts/lib/run.mjs';
 import { benchSaturation, benchSteadyState } from './core.ts';
+import { benchBoard, benchByHand, benchTwoCrews } from './board.ts';
 import { benchReading } from './reading.ts';
 import { benchRebuild, fillFleet } from './fleet.ts';
 import { benchInstance, benchTurns, benchWeeks } from './fleets.ts';
@@ -35,7 +36,7 @@ rows.push(benchExact(), await benchHighs());
 say(`25 stops against ten ${quick ? 'short' : '60-second'} runs …`);
 rows.push(await benchLarge(quick));
 say('several crews over ten days …');
-rows.push(benchWeeks(quick), benchTurns());
+rows.push(benchTwoCrews(), benchWeeks(quick), benchTurns(), ...benchByHand());
 
 const postgres = await startThrowawayPostgres({ durable: true });
 try {
@@ -58,6 +59,7 @@ try {
   rows.push(await benchLoad(running.address), await benchGuards(running.address));
   rows.push(await benchFind(running.address), await benchSitePage(running.address));
   rows.push(await benchEntryPage(running.address), ...(await benchEntry(running.address, url('fleet'))));
+  rows.push(await benchBoard(running.address, url('fleet')));
   await running.stop();
 } finally {
   postgres.stop();

@@ -20,11 +20,14 @@ export const boardQuery = z.object({
     .pipe(days),
 });
 
-/** What is planned: a visit there is, an open call, or what is due on some units of a site. */
+/**
+ * What is planned: a visit there is, an open call, or what is due on some units of a site with the calls that are seen
+ * to on the same visit.
+ */
 export const jobAsked = z.union([
   z.strictObject({ visit: id }),
   z.strictObject({ call: id }),
-  z.strictObject({ site: id, units: z.array(id).min(1).max(500) }),
+  z.strictObject({ site: id, units: z.array(id).min(1).max(500), calls: z.array(id).max(50) }),
 ]);
 export type JobAsked = z.infer<typeof jobAsked>;
 

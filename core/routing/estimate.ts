@@ -1,4 +1,4 @@
-import type { PlainPosition } from './problem.ts';
+import type { PlainPosition } from './travel.ts';
 
 const EARTH_RADIUS_KM = 6371.0088;
 const RADIANS = Math.PI / 180;

@@ -1,3 +1,9 @@
+/** A position on the earth, degrees. */
+export interface PlainPosition {
+  readonly lat: number;
+  readonly lon: number;
+}
+
 /**
  * Drive times between places by time of day: tables sampled at some minutes of the day, straight lines
  * between the samples, constant before the first and after the last.

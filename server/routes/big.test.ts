@@ -133,6 +133,50 @@ it('a call that somebody gave the crew for the day takes its time on the route, 
   expect(stops.filter((one) => one.siteId === dome.siteId).map((one) => one.visitId)).toEqual([there[0]?.id]);
 });
 
+it('a call that can wait is seen to on the visit for what is due there: each roof is visited once', async () => {
+  const [joins, urgent] = [
+    await addCall({ siteId, priority: 'this week' }),
+    await addCall({ siteId, priority: 'at once' }),
+  ];
+  const asked = planFor({
+    from: '2026-06-08',
+    days: 5,
+    crewIds: [server.crewId],
+    siteIds: [siteId],
+    calls: 'all',
+  });
+  const view = await problemFor(agent, asked);
+  const with1 = view.jobs.filter(({ asked: job }) => 'calls' in job && job.calls.includes(joins));
+  expect(with1).toHaveLength(1);
+  expect(view.jobs.filter(({ asked: job }) => 'call' in job)).toMatchObject([{ asked: { call: urgent } }]);
+  await keep(ordersOf(asked, view, solved(view)));
+  expect((await board()).unplanned).toEqual([]);
+  const stops = (await board('2026-06-08', 5)).days.flatMap((day) => day.stops);
+  const visit = stops.find((stop) => stop.calls.some((call) => call.id === joins));
+  expect(visit?.calls.length).toBeGreaterThan(1);
+  expect(visit?.calls.find((call) => call.id === joins)?.state).toBe('planned');
+  // Off the plan again, it waits; the maintenance with it is due again.
+  const day = (await board('2026-06-08', 5)).days.find((one) =>
+    one.stops.some((s) => s.visitId === visit?.visitId),
+  );
+  await keep({
+    id: randomUUID(),
+    from: '2026-06-08',
+    days: 5,
+    takeOff: [visit?.visitId as string],
+    anyway: true,
+    orders: [
+      {
+        crewId: server.crewId,
+        day: day?.day as string,
+        version: day?.version ?? null,
+        jobs: (day?.stops ?? []).flatMap((s) => (s.visitId === visit?.visitId ? [] : [{ visit: s.visitId }])),
+      },
+    ],
+  });
+  expect((await board()).unplanned).toMatchObject([{ call: { id: joins, state: 'taken' } }]);
+});
+
 it('a call given to another crew on its own page leaves the route it stood on', async () => {
   const dome = await addSite('Dome House', 41.24, -66.48);
   const callId = await addCall({ siteId: dome.siteId });

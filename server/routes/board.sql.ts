@@ -178,3 +178,9 @@ from route_changes h left join users p on p.id = h.made_by
 where h.after @> $1::jsonb
 order by h.made_at desc
 limit 50`;
+
+/** Makes the route of a crew's day where there is none; answers a row only then. */
+export const ROUTE_FOR = `
+insert into routes (crew_id, day, created_by) values ($1, $2, $3)
+on conflict (crew_id, day) do nothing
+returning id`;

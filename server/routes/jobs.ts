@@ -11,7 +11,7 @@ import {
   addDays,
   type PlainDate,
 } from '#core/time';
-import type { BoardCall, JobAsked, PlanJob } from '#contracts/board';
+import type { BoardCall, BoardSite, JobAsked, PlanJob } from '#contracts/board';
 import type { OpeningHours } from '#contracts/sites';
 import type { Database } from '../db/connect.ts';
 import {
@@ -188,13 +188,7 @@ export function jobOfVisit(visit: VisitRead, frame: Frame): Drafted | undefined 
   };
 }
 
-const siteOf = ({ siteId, site, customer, lat, lon }: PlanJob | VisitRead | UnplannedRead) => ({
-  siteId,
-  site,
-  customer,
-  lat,
-  lon,
-});
+const siteOf = ({ siteId, site, customer, lat, lon }: BoardSite) => ({ siteId, site, customer, lat, lon });
 
 /** How soon a call wants to be seen, days from the first one planned. */
 const WANTED = { 'at once': 0, today: 0, 'this week': 4 } as const;
@@ -226,52 +220,70 @@ export function jobOfCall(row: UnplannedRead, frame: Frame): Drafted | undefined
   };
 }
 
-/** What is due on some units of a site, as one job. */
+/** A call that is seen to when somebody comes for the rest: it is neither an emergency nor promised by a time. */
+export const canJoin = ({ call }: UnplannedRead): boolean =>
+  call.promisedAt === null && call.priority !== 'at once' && call.priority !== 'today';
+
+/** What is due on some units of a site and the calls that join it, as one job: each roof is visited once. */
 export function jobOfDue(
   work: DueWork,
-  units: DueWork['dueUnits'],
-  openingHours: OpeningHours | null,
+  {
+    units,
+    calls,
+    openingHours,
+  }: {
+    readonly units: DueWork['dueUnits'];
+    readonly calls: readonly UnplannedRead[];
+    readonly openingHours: OpeningHours | null;
+  },
   frame: Frame,
 ): Drafted | undefined {
   const position = placed(work);
   if (!position) return undefined;
   const tasks = units.flatMap((unit) => unit.tasks);
   const shared = tasks.reduce((sum, task) => sum + task.minutes, 0) * frame.lengths.maintenance.minutes;
-  const minutes = SITE_MINUTES + shared;
+  // A call's own length has getting in and out in it, which is done once.
+  const forCalls = calls.length * Math.max(0, frame.lengths.call.minutes - SITE_MINUTES);
+  const minutes = SITE_MINUTES + shared + forCalls;
   const dueOn = tasks.flatMap((task) => task.dueOn ?? []).sort()[0];
   const lateDays = Math.max(0, ...tasks.map((task) => task.lateDays));
-  const asked = { site: work.siteId, units: units.map((unit) => unit.unitId) };
-  const { siteId, site, customer, lat, lon } = work;
+  const asked = {
+    site: work.siteId,
+    units: units.map((unit) => unit.unitId),
+    calls: calls.map(({ call }) => call.id),
+  };
+  const dueDay = dueOn === undefined ? undefined : Math.max(0, daysBetween(frame.from, dueOn));
+  const callDays = calls.flatMap(({ call }) => WANTED[call.priority as keyof typeof WANTED] ?? []);
+  const days = [...(dueDay === undefined ? [] : [dueDay]), ...callDays];
   return {
     position,
     job: {
       id: key(asked),
-      name: site,
+      name: work.site,
       minutes,
       shared,
       windows: windowsOf(openingHours, frame),
-      leftOut: postponementCost(tasks, minutes),
-      ...(dueOn === undefined
+      leftOut: Math.max(postponementCost(tasks, minutes), calls.length > 0 ? WORTH.call : 0),
+      ...(days.length === 0
         ? {}
         : {
             due: {
-              day: Math.max(0, daysBetween(frame.from, dueOn)),
-              perDayLate: lateDays > 0 ? DAY_LATE.late : DAY_LATE.due,
+              day: Math.min(...days),
+              perDayLate: callDays.length > 0 ? DAY_LATE.call : lateDays > 0 ? DAY_LATE.late : DAY_LATE.due,
             },
           }),
     },
     view: {
-      siteId,
-      site,
-      customer,
-      lat,
-      lon,
+      ...siteOf(work),
       asked,
-      work: units.map(
-        (unit) => `${unit.tag}: ${unit.tasks.map((t) => t.task.title.toLowerCase()).join(', ')}`,
-      ),
+      work: [
+        ...units.map(
+          (unit) => `${unit.tag}: ${unit.tasks.map((t) => t.task.title.toLowerCase()).join(', ')}`,
+        ),
+        ...calls.map(({ call }) => `${call.unit ? `${call.unit}: ` : ''}${call.complaint}`),
+      ],
       lateDays,
-      calls: [],
+      calls: calls.map(({ call }) => call),
       loose: false,
     },
   };

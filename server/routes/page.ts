@@ -1,3 +1,4 @@
+import { groupBy } from '#core/collections';
 import { minutesOfDay, weekday, type PlainDate } from '#core/time';
 import type { OrderOfDay } from '#contracts/board';
 import type { RouteHistory, RoutePage, RouteStop } from '#contracts/routes';
@@ -41,11 +42,19 @@ export async function routePage(db: Database, id: string): Promise<RoutePage> {
     stops: stops.map(({ openingHours, calls, ...stop }) => ({
       ...stop,
       open: openingHours && hoursOn(openingHours, route.day),
-      work: calls.map(({ unit, complaint }) => (unit ? `${unit}: ${complaint}` : complaint)),
+      work: workLines(calls),
     })),
     ...load,
     history: await historyOf(db, route.crewId, route.day),
   };
+}
+
+/** What is to be done, a line for each piece of work with the units it is done on. */
+function workLines(calls: StopRead['calls']): string[] {
+  return [...groupBy(calls, ({ complaint }) => complaint)].map(([complaint, own]) => {
+    const units = own.flatMap(({ unit }) => unit ?? []);
+    return units.length > 0 ? `${complaint}: ${units.join(', ')}` : complaint;
+  });
 }
 
 const hoursOn = (hours: OpeningHours, day: PlainDate): [number, number][] =>

@@ -10,6 +10,7 @@ import { companyNow, planningSettings } from '../settings/service.ts';
 import { CALLS_BY_DAY } from './board.sql.ts';
 import { dueSites } from './due.ts';
 import {
+  canJoin,
   jobOfCall,
   jobOfDue,
   jobOfVisit,
@@ -19,6 +20,7 @@ import {
   visitsBetween,
   type Drafted,
   type Frame,
+  type UnplannedRead,
   type VisitRead,
 } from './jobs.ts';
 import { crewDays, dayKey, nowIn, shiftOf, skillsOn, whyNoShift, type CrewDayView } from './shifts.ts';
@@ -108,18 +110,23 @@ export async function planProblem(needs: Needs, asked: PlanAsked): Promise<PlanP
       ...(standing === undefined ? {} : { standing }),
     });
   }
-  for (const call of asked.calls === 'all' || asked.calls.length > 0
-    ? await unplannedCalls(db, frame.now.day, asked.calls === 'all' ? null : asked.calls)
-    : []) {
+  const calls =
+    asked.calls === 'all' || asked.calls.length > 0
+      ? await unplannedCalls(db, frame.now.day, asked.calls === 'all' ? null : asked.calls)
+      : [];
+  const joined = new Set<string>();
+  if (asked.siteIds.length > 0) {
+    const ask = { siteIds: asked.siteIds, calls: calls.filter(canJoin), ...roomOf(shifts) };
+    const { drafts, left: not } = await dueDrafts(needs, frame, ask, notes);
+    jobs.push(...drafts.map((drafted) => ({ drafted })));
+    left.push(...not);
+    for (const { view } of drafts) for (const call of view.calls) joined.add(call.id);
+  }
+  for (const call of calls) {
+    if (joined.has(call.call.id)) continue;
     const drafted = jobOfCall(call, frame);
     if (drafted) jobs.push({ drafted });
     else left.push({ siteId: call.siteId, site: call.site, why: NOT_ON_MAP });
-  }
-  if (asked.siteIds.length > 0) {
-    const roomiest = roomOf(shifts);
-    const { drafts, left: not } = await dueDrafts(needs, frame, asked.siteIds, roomiest, notes);
-    jobs.push(...drafts.map((drafted) => ({ drafted })));
-    left.push(...not);
   }
   const unknown = new Set(
     jobs.filter(({ drafted }) => alwaysOpen(drafted.job)).map(({ drafted }) => drafted.view.site),
@@ -130,7 +137,7 @@ export async function planProblem(needs: Needs, asked: PlanAsked): Promise<PlanP
         ? `Opening hours of ${[...unknown][0]} are not known; taken as open all day.`
         : `Opening hours of ${unknown.size} sites are not known; taken as open all day.`,
     );
-  notes.push(...travelNotes(driveTimes));
+  notes.push(...lengthNotes(frame.lengths), ...travelNotes(driveTimes));
   const placedJobs = jobs.map(({ drafted }): Job => ({ ...drafted.job, place: places.of(drafted.position) }));
   const travel = await driveTimes.table(places.all(), from);
   const orders = shifts.map((): number[] => []);
@@ -160,6 +167,28 @@ export const NOT_ON_MAP = 'its position is not known; put latitude and longitude
 /** As a place is taken whose hours nobody knows. */
 const alwaysOpen = ({ windows }: Drafted['job']): boolean =>
   windows.length > 0 && windows.every(({ open, close }) => open === 0 && close === 1440);
+
+/** What own history says about how long work takes, where there is enough of it. */
+function lengthNotes({ call, maintenance }: Frame['lengths']): string[] {
+  const range = (low: string, high: string, from: number, what: string) =>
+    ` (half of ${from} ${what} between ${low} and ${high}).`;
+  return [
+    ...(call.from > 0
+      ? [
+          `A call takes ${durationText(call.minutes)} here` +
+            range(durationText(call.low), durationText(call.high), call.from, 'calls'),
+        ]
+      : []),
+    ...(maintenance.from > 0
+      ? [
+          `Maintenance takes ${percentOf(maintenance.minutes)} of what is planned` +
+            range(percentOf(maintenance.low), percentOf(maintenance.high), maintenance.from, 'visits'),
+        ]
+      : []),
+  ];
+}
+
+const percentOf = (share: number): string => `${Math.round(share * 100)} %`;
 
 const travelNotes = ({ estimates, knowsTraffic }: Needs['driveTimes']): string[] =>
   estimates
@@ -249,8 +278,18 @@ const roomOf = (shifts: readonly Shift[]) =>
 async function dueDrafts(
   { db }: Needs,
   frame: Frame,
-  siteIds: readonly string[],
-  { room, people }: { room: number; people: number },
+  {
+    siteIds,
+    calls,
+    room,
+    people,
+  }: {
+    readonly siteIds: readonly string[];
+    /** Calls that may join what is due at their site. */
+    readonly calls: readonly UnplannedRead[];
+    readonly room: number;
+    readonly people: number;
+  },
   notes: string[],
 ): Promise<{ drafts: Drafted[]; left: PlanProblem['left'][number][] }> {
   const due = await dueSites(db, {
@@ -283,9 +322,20 @@ async function dueDrafts(
           `${site.name}: ${durationText(work.minutes)} of work is due; the agreement allows ` +
             `${durationText(work.minutesAllowed)} a visit.`,
         );
-      const own = partsOf(work, open, people, frame.lengths.maintenance.minutes, notes).flatMap(
-        (units) => jobOfDue(work, units, site.openingHours, frame) ?? [],
+      const here = calls.filter((call) => call.siteId === siteId);
+      const forCalls = here.length * frame.lengths.call.minutes;
+      const parts = partsOf(
+        work,
+        Math.max(60, open - forCalls),
+        people,
+        frame.lengths.maintenance.minutes,
+        notes,
       );
+      // Calls join the first part: it is the latest work, and so the first to be done.
+      const own = parts.flatMap((units, part) => {
+        const given = { units, calls: part === 0 ? here : [], openingHours: site.openingHours };
+        return jobOfDue(work, given, frame) ?? [];
+      });
       if (own.length === 0) left.push({ siteId, site: site.name, why: NOT_ON_MAP });
       drafts.push(...own);
     }

@@ -13,6 +13,7 @@ export const {
   useHistorySettingsQuery,
   useMeasuringSettingsQuery,
   useMaintenanceSettingsQuery,
+  usePlanningSettingsQuery,
   useRightsSettingsQuery,
   useChangeSettingMutation,
 } = api.injectEndpoints({
@@ -35,6 +36,10 @@ export const {
     }),
     maintenanceSettings: build.query<SettingPage<'maintenance'>, void>({
       query: () => '/settings/maintenance',
+      providesTags: list('setting'),
+    }),
+    planningSettings: build.query<SettingPage<'planning'>, void>({
+      query: () => '/settings/planning',
       providesTags: list('setting'),
     }),
     rightsSettings: build.query<SettingPage<'rights'>, void>({

@@ -270,7 +270,7 @@ function BoardOf({
         />
       ) : null}
       {moving ? <MoveBar moving={moving} saving={moves.saving} onDrop={finish} onCancel={cancel} /> : null}
-      <div className="mt-3 grid grid-cols-1 gap-3 lg:grid-cols-2 xl:grid-cols-[minmax(0,5fr)_minmax(0,4fr)_minmax(0,4fr)]">
+      <div className="mt-3 grid grid-cols-1 items-start gap-3 lg:grid-cols-2 xl:grid-cols-[minmax(0,5fr)_minmax(0,4fr)_minmax(0,4fr)]">
         <Waiting board={board} canPlan={canPlan} moves={moves} onMove={(call) => void moveByHand({ call })} />
         <div className="space-y-3">
           {chosen ? (

@@ -123,7 +123,7 @@ export default function Plan() {
       : '';
   const sum = found && sumOf(found.view, found.orders);
   const sentence = sum
-    ? `${dayText(from)}, ${SPANS.find(([n]) => n === days)?.[1] ?? `${days} days`}: ${plural(sum.stops, 'stop')}, ${durationText(sum.drive)} on the road${found.view.estimated ? ' (estimated from straight lines)' : ''}, ${sum.leftOut === 0 ? 'everything is on the plan' : `${sum.leftOut} not on the plan`}.`
+    ? `${dayText(from)}, ${SPANS.find(([n]) => n === days)?.[1] ?? `${days} days`}: ${plural(sum.stops, 'stop')}, ${durationText(sum.drive)} on the road${found.view.estimated ? ' (estimated from straight lines)' : ''}, ${sum.leftOut === 0 ? 'everything is on the plan' : `${sum.leftOut} not on the plan`}${found.proved ? ' (proved best)' : ''}.`
     : due.data
       ? sites.length === 0
         ? `Nothing ${onPlan > 0 ? 'more ' : ''}is due.${waiting}`

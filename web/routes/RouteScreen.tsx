@@ -173,6 +173,15 @@ function changeWords({ put, taken, reordered }: RouteHistory): string {
   return said.length > 0 ? said.join('; ') : 'planned it anew, with the same stops';
 }
 
+/** What was planned against what it took, once somebody has left. */
+function tookWords({ startAt, leaveAt, arrivedAt, leftAt }: RouteStop): string | undefined {
+  if (!arrivedAt || !leftAt) return undefined;
+  const took = (Date.parse(leftAt) - Date.parse(arrivedAt)) / 60_000;
+  return startAt !== null && leaveAt !== null
+    ? `took ${durationText(took)}, planned ${durationText(leaveAt - startAt)}`
+    : `took ${durationText(took)}`;
+}
+
 function StopOfDay({ stop, order, zone }: { stop: RouteStop; order: number; zone: string }) {
   return (
     <li className="break-inside-avoid py-2">
@@ -196,7 +205,7 @@ function StopOfDay({ stop, order, zone }: { stop: RouteStop; order: number; zone
         <span className="text-sm text-soft">
           {stop.driveMinutes !== null ? `${durationText(stop.driveMinutes)} drive` : ''}
           {stop.leftAt
-            ? `; left ${clockOf(stop.leftAt, zone)}`
+            ? `; left ${clockOf(stop.leftAt, zone)}, ${tookWords(stop) ?? ''}`
             : stop.arrivedAt
               ? `; there since ${clockOf(stop.arrivedAt, zone)}`
               : ''}

@@ -10,6 +10,8 @@ export interface Found {
   readonly asked: PlanAsked;
   readonly view: PlanProblem;
   readonly plan: FleetPlan;
+  /** Nothing better exists. */
+  readonly proved: boolean;
   readonly orders: readonly (readonly number[])[];
   readonly seconds: number;
 }
@@ -52,12 +54,13 @@ export function usePlanRun() {
         run.current = planInWorker(view.problem, view.orders, ({ cost, share, seconds }) =>
           setRunning((now) => now && { ...now, share, costs: [...now.costs, [seconds, cost]] }),
         );
-        const plan = await run.current.result;
+        const { plan, proved } = await run.current.result;
         if (turn.current !== own) return undefined;
         const next = {
           asked,
           view,
           plan,
+          proved,
           orders: keepStanding(view.orders, ordersOfPlan(view, plan)),
           seconds: (performance.now() - began) / 1000,
         };

@@ -2,6 +2,7 @@ import { Screen } from '../ui/Screen.tsx';
 import { HistoryRules } from './HistoryRules.tsx';
 import { MaintenanceRules } from './MaintenanceRules.tsx';
 import { MeasuringRules } from './MeasuringRules.tsx';
+import { PlanningRules } from './PlanningRules.tsx';
 import { RightsRules } from './RightsRules.tsx';
 import { Words } from './Words.tsx';
 
@@ -12,6 +13,7 @@ export default function Settings() {
         <div className="space-y-4">
           <HistoryRules />
           <MeasuringRules />
+          <PlanningRules />
         </div>
         <div className="space-y-4">
           <MaintenanceRules />

@@ -1,6 +1,6 @@
 import * as Comlink from 'comlink';
-import { fleetPlanOf, type FleetPlan, type FleetProblem, type Orders } from '#core/routing';
-import type { PlanProgress, PlanWorker } from './plan.worker.ts';
+import { fleetPlanOf, type FleetProblem, type Orders } from '#core/routing';
+import type { PlanProgress, PlanWorker, Solved } from './plan.worker.ts';
 
 /** Seconds of search by how much there is to do: a day is done while one watches, two weeks in half a minute. */
 export const searchMs = ({ jobs }: Pick<FleetProblem, 'jobs'>): number =>
@@ -14,13 +14,13 @@ export function planInWorker(
   problem: FleetProblem,
   from: Orders,
   onProgress: (progress: PlanProgress) => void,
-): { readonly result: Promise<FleetPlan>; readonly stop: () => void; readonly cancel: () => void } {
+): { readonly result: Promise<Solved>; readonly stop: () => void; readonly cancel: () => void } {
   const worker = new Worker(new URL('./plan.worker.ts', import.meta.url), { type: 'module' });
   const remote = Comlink.wrap<PlanWorker>(worker);
   let settled = false;
   let best = from;
-  let keep: (plan: FleetPlan) => void = () => {};
-  const stopped = new Promise<FleetPlan>((resolve) => (keep = resolve));
+  let keep: (solved: Solved) => void = () => {};
+  const stopped = new Promise<Solved>((resolve) => (keep = resolve));
   const progress = Comlink.proxy((told: PlanProgress) => {
     if (settled) return;
     best = told.orders;
@@ -37,7 +37,7 @@ export function planInWorker(
     result,
     stop: () => {
       end();
-      keep(fleetPlanOf(problem, best));
+      keep({ plan: fleetPlanOf(problem, best), proved: false });
     },
     cancel: end,
   };

@@ -1,8 +1,6 @@
 import fc from 'fast-check';
-import { exactPlan } from '../index.ts';
 import { travelTable } from '../travel.ts';
 import { byHand, madeUpWeeks } from '../testing/fleets.ts';
-import { madeUpDay } from '../testing/instances.ts';
 import {
   classicalProblem,
   fits,
@@ -87,31 +85,6 @@ describe('every plan of several crews', () => {
 });
 
 describe('against what is proved', () => {
-  it('one crew, one day: equal to the optimum of dynamic programming with time-of-day travel', () => {
-    for (const seed of [1, 2, 3, 4, 5, 6]) {
-      const day = madeUpDay(seed, 8 + (seed % 3), { tight: true });
-      const exact = exactPlan(day);
-      const problem: FleetProblem = {
-        travel: day.travel,
-        shifts: [{ id: 's', crew: 'c', day: 0, start: day.shift.start, end: day.shift.end, from: 0, to: 0 }],
-        jobs: day.stops.map((stop, k) => ({
-          id: stop.id,
-          name: stop.name,
-          place: k + 1,
-          minutes: stop.serviceMinutes,
-          windows: stop.windows.map(([open, close]) => ({ day: 0, open, close })),
-          // The day's plan counts its whole length; here work on site costs nothing, so it is taken off.
-          leftOut: Math.max(0, stop.penalty - stop.serviceMinutes),
-        })),
-        weights: { drive: 1, wait: 1, overtime: 0, intoFree: 0, uneven: 0 },
-      };
-      if (day.stops.some((stop) => stop.penalty < stop.serviceMinutes)) continue;
-      const plan = solve(problem, 3000);
-      const work = day.stops.reduce((sum, stop) => sum + stop.serviceMinutes, 0);
-      expect([seed, plan.cost + work]).toEqual([seed, expect.closeTo(exact.cost, 6)]);
-    }
-  });
-
   it('two crews, six jobs: equal to the best of all ways to share and order them', () => {
     for (const seed of [11, 12, 13]) {
       const problem = madeUpWeeks(seed, { jobs: 6, crews: 2, days: 1 });

@@ -3,6 +3,7 @@
  */
 export * from './problem.ts';
 export { fleetPlanOf } from './plan.ts';
+export { exactShift, MOST_JOBS_FOR_PROOF } from './exact.ts';
 export { routeOf } from './route.ts';
 export { timedRoute, STOP_TROUBLES, type StopTrouble, type TimedRoute, type TimedStop } from './timed.ts';
 export { bestPlaces, consequenceOf, type Consequence, type Place } from './insert.ts';

@@ -29,6 +29,9 @@ const BLINKS = 0.01;
 const KEEPS = { split: 0.5, more: 0.5 } as const;
 /** Temperature at the start and at the end, as a share of what a job costs on average. */
 const HEAT = { from: 1, to: 0.01 } as const;
+/** With fewer routes than this jobs are taken out one by one as often as in stretches. */
+const FEW = 4;
+const SCATTERED = 0.5;
 /** As many of the jobs left out are tried again in each turn. */
 const TRIED_AGAIN = 12;
 /**
@@ -156,6 +159,7 @@ function neighboursOf(fleet: Fleet): Int32Array[] {
 function takeOut(fleet: Fleet, state: State, near: readonly Int32Array[], random: Random): number[] {
   const used = state.routes.filter((route) => route.jobs.length > 0);
   if (used.length === 0) return [];
+  if (used.length < FEW && random() < SCATTERED) return takeNeighbours(fleet, state, near, random);
   const mean = used.reduce((sum, route) => sum + route.jobs.length, 0) / used.length;
   const longest = Math.min(TAKEN.longest, mean);
   const strings = Math.floor(1 + random() * Math.max(1, (4 * TAKEN.mean) / (1 + longest) - 1));
@@ -176,6 +180,25 @@ function takeOut(fleet: Fleet, state: State, near: readonly Int32Array[], random
       jobs.filter((one) => state.where[one] === s),
     );
   }
+  return taken;
+}
+
+/** Takes out some jobs that lie near each other, wherever in their routes: with few routes stretches are too alike. */
+function takeNeighbours(fleet: Fleet, state: State, near: readonly Int32Array[], random: Random): number[] {
+  const most = wholeBetween(random, 1, TAKEN.longest);
+  const taken: number[] = [];
+  for (const job of near[wholeBetween(random, 0, near.length - 1)] as Int32Array) {
+    if (taken.length >= most) break;
+    if (state.where[job] === -1 || random() < 0.3) continue;
+    taken.push(job);
+  }
+  const shifts = new Set(taken.map((job) => state.where[job] as number));
+  for (const job of taken) state.where[job] = -1;
+  for (const s of shifts)
+    state.routes[s] = fleet.build(
+      s,
+      (state.routes[s] as Route).jobs.filter((job) => state.where[job] === s),
+    );
   return taken;
 }
 

@@ -60,7 +60,7 @@ export function madeUpWeeks(seed: number, { jobs, crews, days, side = 60 }: Flee
           open,
           close: narrow ? open + 240 : 1020,
         })).filter(() => random() < 0.9),
-        leftOut: wholeBetween(random, 150, 500),
+        leftOut: wholeBetween(random, 300, 1000),
         due: { day: wholeBetween(random, 0, days - 1), perDayLate: 20 },
         skills: random() < 0.3 ? [SKILLS[wholeBetween(random, 0, 3)] as string] : [],
         people: random() < 0.1 ? 2 : 1,

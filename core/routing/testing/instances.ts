@@ -1,5 +1,5 @@
 import { seededRandom, wholeBetween } from '../../random/index.ts';
-import { travelTable, type RoutingProblem } from '../index.ts';
+import { travelTable, type FleetProblem } from '../index.ts';
 
 /**
  * A made-up day for tests and the bench: stops scattered over a district, a rush hour that nearly doubles
@@ -12,7 +12,7 @@ export function madeUpDay(
     tight = false,
     samples = [360, 450, 510, 570, 720, 930, 1020, 1110],
   }: { tight?: boolean; samples?: number[] } = {},
-): RoutingProblem {
+): FleetProblem {
   const random = seededRandom(seed);
   const at = Array.from({ length: stops + 1 }, () => [random() * 30, random() * 30] as const);
   const rush = (minute: number) =>
@@ -27,18 +27,21 @@ export function madeUpDay(
     ),
   );
   return {
-    shift: { start: 420, end: tight ? 900 : 1020 },
-    stops: Array.from({ length: stops }, (_, k) => {
+    shifts: [{ id: 's', crew: 'crew', day: 0, start: 420, end: tight ? 900 : 1020, from: 0, to: 0 }],
+    jobs: Array.from({ length: stops }, (_, k) => {
       const narrow = random() < 0.35;
       const open = narrow ? wholeBetween(random, 7, 13) * 60 : 360;
       return {
         id: `stop ${k}`,
         name: `stop ${k}`,
-        serviceMinutes: wholeBetween(random, stops > 14 ? 5 : 15, stops > 14 ? 30 : 60),
-        windows: [[open, narrow ? open + 180 : 1200] as const],
-        penalty: wholeBetween(random, 60, 400),
+        place: k + 1,
+        minutes: wholeBetween(random, stops > 14 ? 5 : 15, stops > 14 ? 30 : 60),
+        windows: [{ day: 0, open, close: narrow ? open + 180 : 1200 }],
+        leftOut: wholeBetween(random, 60, 400),
       };
     }),
     travel: travelTable(samples, tables, stops + 1),
+    // The day's length: what is driven and waited; work is the same whenever it is done.
+    weights: { drive: 1, wait: 1, overtime: 0, intoFree: 0, uneven: 0 },
   };
 }

@@ -1,14 +1,15 @@
-import type { RoutingProblem } from '../index.ts';
+import type { FleetProblem, Job, Shift } from '../index.ts';
 
 /**
- * The same day as a mixed-integer programme in CPLEX LP text, for a general solver: x(i,j,k) drives from
+ * One crew's day, in which every minute driven and waited counts one, as a mixed-integer programme in CPLEX LP text, for a general solver: x(i,j,k) drives from
  * place i to j leaving in stretch k of the day, d(i,j,k) is when it leaves, s(i) is when work starts, y(i)
  * whether the stop is served. Inside a stretch drive time is linear in departure time, so arrival is too. One
  * opening window a stop.
  */
-export function asMixedInteger(problem: RoutingProblem): string {
-  const { stops, shift, travel } = problem;
-  const n = stops.length;
+export function asMixedInteger(problem: FleetProblem): string {
+  const { jobs, travel } = problem;
+  const shift = problem.shifts[0] as Shift;
+  const n = jobs.length;
   const arcs: { i: number; j: number; k: number; a: number; b: number; lo: number; hi: number }[] = [];
   for (let i = 0; i <= n; i++) {
     for (let j = 0; j <= n; j++) {
@@ -43,7 +44,7 @@ export function asMixedInteger(problem: RoutingProblem): string {
   const sum = (v: string, list: typeof arcs) => list.map((arc) => `+ ${name(v, arc)}`).join(' ');
   const rows: string[] = [];
   const home = arcs.filter((arc) => arc.j === 0);
-  const objective = `${arrival(home)} ${stops.map((s, p) => `- ${s.penalty} y_${p + 1}`).join(' ')}`;
+  const objective = `${arrival(home)} ${jobs.map((job, p) => `- ${worth(job)} y_${p + 1}`).join(' ')}`;
   rows.push(
     `${sum(
       'x',
@@ -58,26 +59,29 @@ export function asMixedInteger(problem: RoutingProblem): string {
     )} = ${shift.start}`,
     `${arrival(home)} <= ${shift.end}`,
   );
-  stops.forEach((stop, p) => {
+  jobs.forEach((job, p) => {
     const v = p + 1;
     const out = arcs.filter((arc) => arc.i === v);
     const into = arcs.filter((arc) => arc.j === v);
-    const [open, close] = stop.windows[0] as readonly [number, number];
+    const { open, close } = job.windows[0] as Job['windows'][number];
     rows.push(`${sum('x', out)} - y_${v} = 0`, `${sum('x', into)} - y_${v} = 0`);
-    rows.push(`${sum('d', out)} - s_${v} - ${stop.serviceMinutes} y_${v} = 0`);
+    rows.push(`${sum('d', out)} - s_${v} - ${job.minutes} y_${v} = 0`);
     rows.push(`${arrival(into)} - s_${v} <= 0`);
-    rows.push(`s_${v} - ${open} y_${v} >= 0`, `s_${v} - ${close - stop.serviceMinutes} y_${v} <= 0`);
+    rows.push(`s_${v} - ${open} y_${v} >= 0`, `s_${v} - ${close - job.minutes} y_${v} <= 0`);
   });
   for (const arc of arcs)
     rows.push(
       `${name('d', arc)} - ${arc.lo} ${name('x', arc)} >= 0`,
       `${name('d', arc)} - ${arc.hi} ${name('x', arc)} <= 0`,
     );
-  const binaries = [...arcs.map((arc) => name('x', arc)), ...stops.map((_, p) => `y_${p + 1}`)];
+  const binaries = [...arcs.map((arc) => name('x', arc)), ...jobs.map((_, p) => `y_${p + 1}`)];
   return `Minimize\n obj: ${objective}\nSubject To\n${rows.map((row, r) => ` c${r}: ${row}`).join('\n')}\nBinary\n ${binaries.join(' ')}\nEnd\n`;
 }
 
-/** The programme's objective as the solver's cost: it leaves out constants. */
-export function costFromObjective(problem: RoutingProblem, objective: number): number {
-  return objective - problem.shift.start + problem.stops.reduce((sum, stop) => sum + stop.penalty, 0);
+/** What serving a job is worth: the programme counts the whole day, the plan counts no work. */
+const worth = ({ leftOut, minutes }: Job): number => leftOut + minutes;
+
+/** The programme's objective as the plan's cost: it leaves out constants. */
+export function costFromObjective({ jobs, shifts }: FleetProblem, objective: number): number {
+  return objective - (shifts[0] as Shift).start + jobs.reduce((sum, job) => sum + job.leftOut, 0);
 }

@@ -1,0 +1,123 @@
+import { toast } from 'sonner';
+import { v7 as uuid } from 'uuid';
+import type { z } from 'zod';
+import type { PlanningSettings } from '#core/routing';
+import { clockText, clockTyped, minutesOfDay } from '#core/time';
+import { newSetting } from '#contracts/settings';
+import { useChangeSettingMutation, usePlanningSettingsQuery } from '../api/settings.ts';
+import { useWho } from '../state/session.ts';
+import { TimeInput } from '../ui/DateInput.tsx';
+import { Field } from '../ui/Field.tsx';
+import { shortDay } from '../ui/format.ts';
+import { Loading, Panel, Trouble } from '../ui/Screen.tsx';
+import { useTyped } from '../ui/useTyped.ts';
+import { HoldsFrom, numberIn } from './HoldsFrom.tsx';
+
+const said = (value: PlanningSettings): string =>
+  `${value.overtimeMinutes} min overtime at most, ` +
+  (value.restMinutes > 0
+    ? `a break of ${value.restMinutes} min after ${clockText(value.restFrom)}`
+    : 'no break planned') +
+  `, customers are told a window of ${value.windowMinutes} min`;
+
+/** How days are planned: overtime, the break, and how wide a window customers are told. */
+export function PlanningRules() {
+  const { today, can } = useWho();
+  const { data, error, refetch } = usePlanningSettingsQuery();
+  if (error) return <Trouble error={error} retry={refetch} />;
+  if (!data) return <Loading what="how days are planned" />;
+  return (
+    <Panel title="How days are planned">
+      <PlanningForm
+        key={JSON.stringify(data.current)}
+        current={data.current}
+        today={today}
+        mayEdit={can('change setting')}
+      />
+      <ul className="mt-2">
+        {data.rows.map((row) => (
+          <li key={row.id} className="text-soft">
+            From {shortDay(row.validFrom)}, set by {row.by ?? 'the system'}: {said(row.value)}
+          </li>
+        ))}
+      </ul>
+    </Panel>
+  );
+}
+
+interface Typed {
+  validFrom: string;
+  overtimeMinutes: string;
+  restFrom: string;
+  restMinutes: string;
+  windowMinutes: string;
+}
+
+function PlanningForm({
+  current,
+  today,
+  mayEdit,
+}: {
+  current: PlanningSettings;
+  today: string;
+  mayEdit: boolean;
+}) {
+  const [save] = useChangeSettingMutation();
+  const form = useTyped<Typed, z.output<typeof newSetting.planning>>(
+    {
+      validFrom: today,
+      overtimeMinutes: String(current.overtimeMinutes),
+      restFrom: clockText(current.restFrom),
+      restMinutes: String(current.restMinutes),
+      windowMinutes: String(current.windowMinutes),
+    },
+    {
+      schema: newSetting.planning,
+      toBody: ({ validFrom, restFrom, ...typed }) => {
+        const clock = clockTyped(restFrom);
+        return {
+          id: uuid(),
+          validFrom,
+          value: {
+            overtimeMinutes: numberIn(typed.overtimeMinutes),
+            restFrom: clock === undefined ? restFrom : minutesOfDay(clock),
+            restMinutes: numberIn(typed.restMinutes),
+            windowMinutes: numberIn(typed.windowMinutes),
+          },
+        };
+      },
+    },
+  );
+  const submit = form.submit(async (body) => {
+    await save({ name: 'planning', body }).unwrap();
+    toast(`Holds from ${shortDay(body.validFrom)}`);
+  });
+  return (
+    <form onSubmit={submit} noValidate>
+      <fieldset disabled={!mayEdit} className="grid items-end gap-2 sm:grid-cols-2">
+        <Field label="Overtime a day may take, minutes" error={form.error('overtimeMinutes')}>
+          <input inputMode="numeric" {...form.register('overtimeMinutes')} />
+        </Field>
+        <Field label="Window customers are told, minutes" error={form.error('windowMinutes')}>
+          <input inputMode="numeric" {...form.register('windowMinutes')} />
+        </Field>
+        <Field label="The break comes after" error={form.error('restFrom')}>
+          <TimeInput {...form.register('restFrom')} />
+        </Field>
+        <Field
+          label="The break lasts, minutes"
+          hint="0: no break is planned"
+          error={form.error('restMinutes')}
+        >
+          <input inputMode="numeric" {...form.register('restMinutes')} />
+        </Field>
+        <HoldsFrom
+          field={form.register('validFrom')}
+          error={form.error('validFrom') ?? form.trouble}
+          mayEdit={mayEdit}
+          word="Save how days are planned"
+        />
+      </fieldset>
+    </form>
+  );
+}
