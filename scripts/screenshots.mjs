@@ -78,9 +78,6 @@ try {
   await shoot(desk, 'unit-story');
   await desk.goto(`${running.address}/watch`);
   await shoot(desk, 'watch-list');
-  await desk.goto(`${running.address}/watch/left-open`);
-  await desk.getByText('too long').first().waitFor();
-  await shoot(desk, 'left-open');
   const cinema = await openSite(desk, 'six-screen');
   await desk.goto(`${running.address}/sites/${cinema.id}/feeds`);
   await desk.getByText('This cannot all be so').waitFor();
@@ -88,8 +85,6 @@ try {
   await desk.goto(`${running.address}/roofs/${cinema.roofs[0].id}?draw=1`);
   await desk.getByRole('button', { name: /^Unit RTU-3/ }).focus();
   await shoot(desk, 'roof-drawing');
-  await desk.goto(`${running.address}/sites`);
-  await shoot(desk, 'sites');
   const depot = await openSite(desk, 'main depot');
   await desk.goto(`${running.address}/sites/${depot.id}`);
   await desk.getByText('Units, worst first').waitFor();

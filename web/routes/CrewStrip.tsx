@@ -34,7 +34,7 @@ export interface Drawn {
 }
 
 export function drawn(day: BoardDay, zone: string, now: number | undefined): Drawn[] {
-  let end = day.shift?.start ?? 480;
+  let end = Math.max(day.shift?.start ?? 480, now ?? 0);
   return day.stops.map((stop) => {
     const length =
       stop.startAt !== null && stop.leaveAt !== null ? stop.leaveAt - stop.startAt : LOOSE_MINUTES;
