@@ -126,6 +126,8 @@ export interface BoardStop extends BoardSite {
   readonly minutes: number;
   readonly arrivedAt: string | null;
   readonly leftAt: string | null;
+  /** Somebody has written on its sheet: it stays where it is. */
+  readonly begun: boolean;
   readonly locked: boolean;
   readonly troubles: readonly StopTrouble[];
   readonly hazards: readonly string[];

@@ -3,6 +3,7 @@ import type { Logger } from 'pino';
 import type { Clock } from './http/clock.ts';
 import type { Database } from './db/connect.ts';
 import type { DriveTimes } from './routes/driveTimes.ts';
+import type { Forecast } from './routes/forecast.ts';
 import type { EventHub } from './events/hub.ts';
 import type { Who } from './people/who.ts';
 import type { Jobs } from './system/jobs.ts';
@@ -15,6 +16,7 @@ export interface Dependencies {
   readonly clock: Clock;
   readonly logger: Logger;
   readonly driveTimes: DriveTimes;
+  readonly forecast: Forecast;
   readonly hub: EventHub;
   readonly who: Who;
   readonly jobs: Jobs;

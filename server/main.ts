@@ -14,6 +14,7 @@ import { forgetOldCounts } from './people/gate.ts';
 import { Who } from './people/who.ts';
 import { Jobs } from './system/jobs.ts';
 import { DriveTimes } from './routes/driveTimes.ts';
+import { Forecast } from './routes/forecast.ts';
 
 const logger = pino({ level: process.env.LOG_LEVEL ?? 'warn' });
 const url = process.env.DATABASE_URL;
@@ -57,6 +58,7 @@ const app = createApp({
   logger,
   clock,
   driveTimes: new DriveTimes(process.env.GRADUM_ROUTING_URL, process.env.GRADUM_ROUTING_PATH_URL),
+  forecast: new Forecast(process.env.GRADUM_FORECAST_URL),
   sessionSecret,
   setupWord,
   webRoot: path.resolve(process.env.GRADUM_WEB ?? 'dist/web'),

@@ -2,3 +2,4 @@
 export * from './cadence.ts';
 export * from './tasks.ts';
 export * from './due.ts';
+export { weatherAllows, weatherWords, type DayWeather, type TaskWeather } from './weather.ts';

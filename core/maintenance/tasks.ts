@@ -1,6 +1,7 @@
 import { kindsWith, type PartId } from '../machine/index.ts';
 import type { System, UnitKind } from '../vocabulary/index.ts';
 import type { Cadence } from './cadence.ts';
+import type { TaskWeather } from './weather.ts';
 
 /** A maintenance task: what is done, on which kinds of machine, and when it comes round. */
 export interface MaintenanceTask {
@@ -14,6 +15,8 @@ export interface MaintenanceTask {
   readonly usual: Cadence;
   /** What can hurt whoever does it; local codes, the maker and licensed practice decide. */
   readonly caution?: string;
+  /** Weather it needs; where that is not, it is put off and stays due. */
+  readonly weather?: TaskWeather;
   /** Minutes on one unit [common practice, starting value until own history speaks]. */
   readonly minutes: number;
 }
@@ -48,6 +51,8 @@ export const MAINTENANCE_TASKS: readonly MaintenanceTask[] = [
       key: 'cooling start-up',
       title: 'Cooling start-up',
       system: 'cooling',
+      // Compressors are not run and charge is not judged in the cold [common practice].
+      weather: { fromF: 60 },
       usual: { by: 'season', from: '03-15', to: '05-31' },
       caution:
         'Coil cleaner: goggles and gloves, weak first, never on thin mesh, water only on microchannel, rinsed off; mind intakes and who stands below.',
@@ -60,6 +65,8 @@ export const MAINTENANCE_TASKS: readonly MaintenanceTask[] = [
       key: 'heating start-up',
       title: 'Heating start-up',
       system: 'heating',
+      // A burner that runs in the heat trips its limit before anything is measured [common practice].
+      weather: { toF: 75 },
       usual: { by: 'season', from: '09-01', to: '11-15' },
       caution: 'Smell first. Leak-check every opened joint. Visible crack or hole: heat off now.',
       minutes: 35,
@@ -71,6 +78,8 @@ export const MAINTENANCE_TASKS: readonly MaintenanceTask[] = [
       key: 'heat pump defrost check',
       title: 'Defrost and reversing check',
       system: 'heating',
+      // Nothing frosts above, and heating in the warmth overloads the compressor [common practice].
+      weather: { toF: 55 },
       usual: { by: 'season', from: '10-01', to: '12-15' },
       minutes: 25,
     },

@@ -111,6 +111,7 @@ export async function serve({
     startRouting();
     await until(() => answers(`http://127.0.0.1:${standin}/health`), 'The routing stand-in');
     routing.GRADUM_ROUTING_URL = `http://127.0.0.1:${standin}/table/v1/driving/{coordinates}?annotations=duration&depart={depart}&day={day}`;
+    routing.GRADUM_FORECAST_URL ??= `http://127.0.0.1:${standin}/forecast?lat={lat}&lon={lon}&from={from}`;
     routing.GRADUM_ROUTING_PATH_URL = `http://127.0.0.1:${standin}/route/v1/driving/{coordinates}?overview=full&geometries=geojson`;
   }
   const server = start(process.execPath, ['dist/server/main.js'], {

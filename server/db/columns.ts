@@ -226,14 +226,7 @@ export const COLUMNS = {
     lockedBy: UUID,
   },
   HeldUnit: { unitId: GIVEN, visitId: UUID },
-  RouteChange: {
-    id: GIVEN,
-    madeBy: UUID,
-    madeAt: DATE,
-    before: LIST,
-    after: LIST,
-    takenOff: LIST,
-  },
+  RouteChange: { id: GIVEN, madeBy: UUID, madeAt: DATE, before: LIST, after: LIST, takenOff: LIST },
   Notice: {
     id: ID,
     visitId: UUID,

@@ -253,6 +253,29 @@ it('what is begun stays where it is, and the day goes on from there', async () =
   expect(refused.body.detail).toMatch(/Test crew has begun at/);
 });
 
+it('a visit on whose sheet somebody wrote before arriving is begun too: no plan moves it', async () => {
+  const dome = await addSite('Dome House', 41.24, -66.48);
+  await addCall({ siteId: dome.siteId, crewId: server.crewId, scheduledOn: DAY });
+  const [stop] = (await board()).days[0]?.stops ?? [];
+  expect(stop).toMatchObject({ begun: false, arrivedAt: null });
+  server.setNow('2026-06-10T12:10:00Z');
+  const roof = await server.as('technician');
+  await roof
+    .post(`/api/visits/${stop?.visitId}/entries`)
+    .send({
+      id: randomUUID(),
+      visitId: stop?.visitId,
+      unitId: null,
+      kind: 'note',
+      body: { text: 'gate is shut' },
+      occurredAt: '2026-06-10T12:05:00Z',
+    })
+    .expect(201);
+  expect((await board()).days[0]?.stops).toMatchObject([{ begun: true, arrivedAt: null }]);
+  const view = await problemFor(agent, planFor({ from: DAY, crewIds: [server.crewId] }));
+  expect(view.jobs).toEqual([]);
+});
+
 it('publishing tells each customer its window once, again when it moves, and when nobody comes', async () => {
   const dome = await addSite('Dome House', 41.24, -66.48);
   const callId = await addCall({ siteId: dome.siteId });

@@ -31,6 +31,7 @@ select
   v.planned_for as day,
   v.arrived_at as "arrivedAt",
   v.left_at as "leftAt",
+  exists (select 1 from entries e where e.visit_id = v.id) as begun,
   v.cancelled_at as "cancelledAt",
   p.route_id as "routeId",
   p.position,

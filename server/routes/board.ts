@@ -85,6 +85,7 @@ const stopView = (visit: VisitRead): BoardStop => ({
   minutes: visit.minutes,
   arrivedAt: visit.arrivedAt,
   leftAt: visit.leftAt,
+  begun: visit.begun,
   locked: visit.locked,
   troubles: visit.troubles,
   hazards: visit.hazards,

@@ -1,4 +1,4 @@
-import { postponementCost } from '#core/maintenance';
+import { postponementCost, weatherAllows, type DayWeather, type DueTask } from '#core/maintenance';
 import { plural } from '#core/reasons';
 import { minutesFor, typicalLength, type Job, type StopTrouble, type TypicalLength } from '#core/routing';
 import {
@@ -39,6 +39,8 @@ export interface VisitRead {
   readonly day: PlainDate | null;
   readonly arrivedAt: string | null;
   readonly leftAt: string | null;
+  /** Somebody has written on its sheet: it stays where it is. */
+  readonly begun: boolean;
   readonly cancelledAt: string | null;
   readonly routeId: string | null;
   readonly position: number | null;
@@ -220,6 +222,28 @@ export function jobOfCall(row: UnplannedRead, frame: Frame): Drafted | undefined
   };
 }
 
+/** Forecasts by day; a day that is missing is not known. */
+export type Weather = ReadonlyMap<PlainDate, DayWeather>;
+
+/**
+ * What of the work due at a site the weather lets be done on at least one of some days; the rest waits, and stays due.
+ *
+ * @returns the units with what is left of their tasks, and what waits
+ */
+export function weatherSplit(
+  units: DueWork['dueUnits'],
+  days: readonly PlainDate[],
+  weather: Weather,
+): { readonly units: DueWork['dueUnits']; readonly waits: readonly DueTask[] } {
+  const can = (task: DueTask) => days.some((day) => weatherAllows(task.task.weather, weather.get(day)));
+  return {
+    units: units
+      .map((unit) => ({ ...unit, tasks: unit.tasks.filter(can) }))
+      .filter((unit) => unit.tasks.length > 0),
+    waits: units.flatMap((unit) => unit.tasks.filter((task) => !can(task))),
+  };
+}
+
 /** A call that is seen to when somebody comes for the rest: it is neither an emergency nor promised by a time. */
 export const canJoin = ({ call }: UnplannedRead): boolean =>
   call.promisedAt === null && call.priority !== 'at once' && call.priority !== 'today';
@@ -231,10 +255,12 @@ export function jobOfDue(
     units,
     calls,
     openingHours,
+    weather,
   }: {
     readonly units: DueWork['dueUnits'];
     readonly calls: readonly UnplannedRead[];
     readonly openingHours: OpeningHours | null;
+    readonly weather: Weather;
   },
   frame: Frame,
 ): Drafted | undefined {
@@ -262,7 +288,9 @@ export function jobOfDue(
       name: work.site,
       minutes,
       shared,
-      windows: windowsOf(openingHours, frame),
+      windows: windowsOf(openingHours, frame).filter(({ day }) =>
+        tasks.every(({ task }) => weatherAllows(task.weather, weather.get(addDays(frame.from, day)))),
+      ),
       leftOut: Math.max(postponementCost(tasks, minutes), calls.length > 0 ? WORTH.call : 0),
       ...(days.length === 0
         ? {}

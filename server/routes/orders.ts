@@ -1,12 +1,12 @@
 import type { Transaction } from 'sequelize';
 import { timedRoute, type Job, type Shift } from '#core/routing';
-import { clockText, dayWords, durationText } from '#core/time';
+import { clockText, dayWords, durationText, type PlainDate } from '#core/time';
 import { DOES_NOT_HOLD, type JobAsked, type NewOrders, type OrdersKept } from '#contracts/board';
 import { firstTime } from '../http/once.ts';
 import { invalid, Problem } from '../http/problem.ts';
 import { derive } from '../sheet/derive.ts';
 import { withLocked } from '../sheet/lock.ts';
-import { companyToday } from '../settings/service.ts';
+import { companyToday, companyYard } from '../settings/service.ts';
 import { CALLS_OF_VISITS } from './board.sql.ts';
 import { dueSites } from './due.ts';
 import {
@@ -17,6 +17,7 @@ import {
   unplannedCalls,
   visitsBetween,
   visitsById,
+  weatherSplit,
   type Drafted,
   type UnplannedRead,
 } from './jobs.ts';
@@ -82,12 +83,8 @@ async function keptOrders({ db }: Needs, body: NewOrders): Promise<OrdersKept> {
 
 /** Reads what the orders ask for and works out the times. */
 async function daysToBe(needs: Needs, body: NewOrders): Promise<DayToBe[]> {
-  const { db, clock, driveTimes } = needs;
-  const { frame, timeZone, planning, skills } = await frameOf(
-    { db, clock, driveTimes },
-    body.from,
-    body.days,
-  );
+  const { db, clock, driveTimes, forecast } = needs;
+  const { frame, timeZone, planning, skills } = await frameOf({ db, clock }, body.from, body.days);
   const asked = body.orders.flatMap(({ jobs }) => jobs);
   const twice = asked.map(key).find((one, i, all) => all.indexOf(one) !== i);
   if (twice) throw invalid([{ path: 'orders', message: 'the same work stands twice in it' }]);
@@ -110,7 +107,8 @@ async function daysToBe(needs: Needs, body: NewOrders): Promise<DayToBe[]> {
   const sites = new Map(
     (await db.models.Site.findAll({ where: { id: siteIds } })).map((site) => [site.id, site]),
   );
-  const draft = (job: JobAsked): ToDo => {
+  const weather = due.length > 0 ? await forecast.days(await companyYard(db), body.from, []) : new Map();
+  const draft = (job: JobAsked, day: PlainDate): ToDo => {
     if ('visit' in job) {
       const visit = visits.get(job.visit);
       if (!visit) throw invalid([{ path: 'orders', message: 'one of the visits does not exist' }]);
@@ -129,20 +127,23 @@ async function daysToBe(needs: Needs, body: NewOrders): Promise<DayToBe[]> {
       return { asked: job, drafted: onMap(jobOfCall(call, frame), call.site), units: [] };
     }
     const work = due.find(({ siteId }) => siteId === job.site);
-    const units = work?.dueUnits.filter(({ unitId }) => job.units.includes(unitId)) ?? [];
+    const wanted = work?.dueUnits.filter(({ unitId }) => job.units.includes(unitId)) ?? [];
+    // What the weather of that day forbids is not planned, and stays due.
+    const { units } = weatherSplit(wanted, [day], weather);
     const name = sites.get(job.site)?.name ?? 'One of the sites';
     // Who has it instead is found out under the locks; here it is only no longer due.
     const drafted =
       work &&
       jobOfDue(
         work,
-        { units, calls: joining, openingHours: sites.get(job.site)?.openingHours ?? null },
+        { units, calls: joining, openingHours: sites.get(job.site)?.openingHours ?? null, weather },
         frame,
       );
-    if (!work || units.length < job.units.length) return { asked: job, drafted: NOTHING_DUE(name), units };
+    if (!work || wanted.length < job.units.length || units.length === 0)
+      return { asked: job, drafted: NOTHING_DUE(name), units };
     return { asked: job, drafted: onMap(drafted, name), units };
   };
-  const todo = body.orders.map(({ jobs }) => jobs.map(draft));
+  const todo = body.orders.map(({ jobs, day }) => jobs.map((job) => draft(job, day)));
   const crews = new Map(
     (await crewDays(db, body.from, body.days)).map((crew) => [dayKey(crew.id, crew.on), crew]),
   );

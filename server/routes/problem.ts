@@ -6,7 +6,7 @@ import type { PlanAsked, PlanProblem, PlanShift } from '#contracts/board';
 import type { Dependencies } from '../dependencies.ts';
 import type { Database } from '../db/connect.ts';
 import { invalid } from '../http/problem.ts';
-import { companyNow, planningSettings } from '../settings/service.ts';
+import { companyNow, companyYard, planningSettings } from '../settings/service.ts';
 import { CALLS_BY_DAY } from './board.sql.ts';
 import { dueSites } from './due.ts';
 import {
@@ -16,6 +16,7 @@ import {
   jobOfVisit,
   learnedLengths,
   partsOf,
+  weatherSplit,
   unplannedCalls,
   visitsBetween,
   type Drafted,
@@ -25,7 +26,7 @@ import {
 } from './jobs.ts';
 import { crewDays, dayKey, nowIn, shiftOf, skillsOn, whyNoShift, type CrewDayView } from './shifts.ts';
 
-export type Needs = Pick<Dependencies, 'db' | 'clock' | 'driveTimes'>;
+export type Needs = Pick<Dependencies, 'db' | 'clock' | 'driveTimes' | 'forecast'>;
 
 /** What is due so many days ahead is worth doing while somebody is on the roof anyway. */
 export const dueAhead = (days: number): number => Math.max(14, days);
@@ -41,7 +42,7 @@ const DRIVE_TO_CALL = 20;
 const YEARS_OF_DEMAND = 3;
 
 /** Everything about the days to plan that jobs and shifts are made from. */
-export async function frameOf({ db, clock }: Needs, from: PlainDate, days: number) {
+export async function frameOf({ db, clock }: Pick<Needs, 'db' | 'clock'>, from: PlainDate, days: number) {
   const { timeZone } = await companyNow(db);
   const now = nowIn({ clock }, timeZone);
   if (from < now.day) throw invalid([{ path: 'from', message: 'days that have gone by cannot be planned' }]);
@@ -92,7 +93,7 @@ export async function planProblem(needs: Needs, asked: PlanAsked): Promise<PlanP
   const stands = new Map(shifts.map((shift, s) => [shift.id, s]));
   const crewIds = new Set(wanted.map((crew) => crew.id));
   for (const visit of visits) {
-    if (visit.arrivedAt || !visit.crewId || !crewIds.has(visit.crewId)) continue;
+    if (visit.begun || !visit.crewId || !crewIds.has(visit.crewId)) continue;
     const drafted = jobOfVisit(visit, frame);
     if (!drafted) {
       left.push({ siteId: visit.siteId, site: visit.site, why: NOT_ON_MAP });
@@ -276,7 +277,7 @@ const roomOf = (shifts: readonly Shift[]) =>
 
 /** What is due at sites as jobs, none longer than a shift or than the place is open. */
 async function dueDrafts(
-  { db }: Needs,
+  { db, forecast }: Needs,
   frame: Frame,
   {
     siteIds,
@@ -303,6 +304,9 @@ async function dueDrafts(
   );
   const left: PlanProblem['left'][number][] = [];
   const drafts: Drafted[] = [];
+  const dates = Array.from({ length: frame.days }, (_, k) => addDays(frame.from, k));
+  const weather = await forecast.days(await companyYard(db), frame.from, notes);
+  const waiting = new Map<string, number>();
   for (const siteId of new Set(siteIds)) {
     const site = sites.get(siteId);
     const work = due.find((d) => d.siteId === siteId);
@@ -324,8 +328,14 @@ async function dueDrafts(
         );
       const here = calls.filter((call) => call.siteId === siteId);
       const forCalls = here.length * frame.lengths.call.minutes;
+      const { units: possible, waits } = weatherSplit(work.dueUnits, dates, weather);
+      for (const { task } of waits) waiting.set(task.title, (waiting.get(task.title) ?? 0) + 1);
+      if (possible.length === 0) {
+        left.push({ siteId, site: site.name, why: 'what is due there waits for the weather' });
+        continue;
+      }
       const parts = partsOf(
-        work,
+        { ...work, dueUnits: possible },
         Math.max(60, open - forCalls),
         people,
         frame.lengths.maintenance.minutes,
@@ -333,13 +343,17 @@ async function dueDrafts(
       );
       // Calls join the first part: it is the latest work, and so the first to be done.
       const own = parts.flatMap((units, part) => {
-        const given = { units, calls: part === 0 ? here : [], openingHours: site.openingHours };
+        const given = { units, calls: part === 0 ? here : [], openingHours: site.openingHours, weather };
         return jobOfDue(work, given, frame) ?? [];
       });
       if (own.length === 0) left.push({ siteId, site: site.name, why: NOT_ON_MAP });
       drafts.push(...own);
     }
   }
+  for (const [title, count] of waiting)
+    notes.push(
+      `${title} of ${plural(count, 'unit')} waits for the weather: no day planned is forecast to allow it. It stays due.`,
+    );
   return { drafts, left };
 }
 

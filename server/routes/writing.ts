@@ -149,14 +149,18 @@ export class Writing {
       include: ['visit'],
       order: ['position'],
       transaction: this.transaction,
-    })) as (Stop & { visit: { arrivedAt: Date | null; siteId: string } })[];
+    })) as (Stop & { visit: { siteId: string } })[];
+    const ids = stops.map((stop) => stop.visitId);
+    const begun = new Set(
+      (await this.db.rows<{ id: string }>(BEGUN, [ids], this.transaction)).map((row) => row.id),
+    );
     const byRoute = groupBy(stops, (stop) => stop.routeId);
     return new Map(
       [...routes].map(([day, { id }]) => [
         day,
         (byRoute.get(id) ?? []).map((stop) => ({
           visitId: stop.visitId,
-          begun: stop.visit.arrivedAt !== null,
+          begun: begun.has(stop.visitId),
           siteId: stop.visit.siteId,
         })),
       ]),

@@ -12,7 +12,7 @@ export const systemRoutes: readonly Route[] = [
     method: 'get',
     path: '/api/system',
     action: 'see system',
-    handle: async ({ db, driveTimes, jobs }): Promise<SystemView> => {
+    handle: async ({ db, driveTimes, forecast, jobs }): Promise<SystemView> => {
       const [row] = await db.rows<Row>(SYSTEM);
       return {
         ...(row as Row),
@@ -20,7 +20,10 @@ export const systemRoutes: readonly Route[] = [
         node: process.versions.node,
         startedAt,
         jobs: jobs.list(),
-        standIns: [{ name: 'drive times', ...(await driveTimes.health()) }],
+        standIns: [
+          { name: 'drive times', ...(await driveTimes.health()) },
+          { name: 'weather forecast', ...(await forecast.health()) },
+        ],
       };
     },
   },

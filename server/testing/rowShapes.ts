@@ -492,6 +492,7 @@ export const boardVisit = z.strictObject({
   day: maybe(day),
   arrivedAt: maybe(instant),
   leftAt: maybe(instant),
+  begun: z.boolean(),
   cancelledAt: maybe(instant),
   routeId: maybe(id),
   position: maybe(z.int().min(0)),

@@ -14,6 +14,7 @@ import { Who } from '../people/who.ts';
 import { Jobs } from '../system/jobs.ts';
 import { sessionPoolFor } from '../http/sessions.ts';
 import { DriveTimes } from '../routes/driveTimes.ts';
+import { Forecast } from '../routes/forecast.ts';
 import type { Dependencies } from '../dependencies.ts';
 
 export const PASSWORD = 'open-the-hatch';
@@ -132,6 +133,7 @@ export async function testServer({
     logger,
     clock,
     driveTimes: new DriveTimes(undefined),
+    forecast: new Forecast(undefined),
     sessionSecret: 'test',
     setupWord: wordFrom('test'),
     passwordCost: QUICK,

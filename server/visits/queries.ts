@@ -1,4 +1,4 @@
-import { dueTasks, type UnitMaintenance } from '#core/maintenance';
+import { dueTasks, weatherWords, type TaskWeather, type UnitMaintenance } from '#core/maintenance';
 import { slotsOf } from '#core/machine';
 import { wordsOf } from '#core/reasons';
 import { addDays, localDate, type PlainDate } from '#core/time';
@@ -27,11 +27,15 @@ interface UnitOfVisit extends Omit<
 /** How far ahead work is worth doing while somebody is on the roof. */
 const DUE_DAYS = 14;
 
+/** What is put off for the weather is left unticked: it never counts as done. */
+const weatherNote = (weather: TaskWeather | undefined): string =>
+  weather ? ` Needs ${weatherWords(weather)}; left unticked where the weather forbids it, it stays due.` : '';
+
 const dueOn = (maintenance: UnitMaintenance | undefined, today: PlainDate) =>
   (maintenance ? dueTasks(maintenance, today, DUE_DAYS) : []).map((due) => ({
     key: due.task.key,
     title: due.task.title,
-    text: wordsOf(due.reason).text,
+    text: wordsOf(due.reason).text + weatherNote(due.task.weather),
   }));
 
 /**

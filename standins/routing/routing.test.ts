@@ -1,3 +1,4 @@
+import { forecastFrom } from './forecast.ts';
 import { readFileSync } from 'node:fs';
 import type { AddressInfo } from 'node:net';
 import { routingServer } from './server.ts';
@@ -43,5 +44,16 @@ describe('the stand-in routing engine', () => {
       10,
     );
     expect((await ask('/table/v1/driving/a,b;c')).code).toBe('InvalidUrl');
+  });
+});
+
+describe('the forecast', () => {
+  it('is the same whenever it is asked for, ten days ahead, colder in winter than in summer', () => {
+    const june = forecastFrom('2026-06-01');
+    expect(june).toHaveLength(10);
+    expect(forecastFrom('2026-06-04')[0]).toEqual(june[3]);
+    const mean = (days: { highF: number }[]) => days.reduce((sum, day) => sum + day.highF, 0) / days.length;
+    expect(mean(june)).toBeGreaterThan(mean(forecastFrom('2026-01-10')) + 20);
+    for (const day of june) expect(day.lowF).toBeLessThan(day.highF);
   });
 });

@@ -1,5 +1,6 @@
 import http from 'node:http';
 import type { FeatureCollection } from 'geojson';
+import { forecastFrom } from './forecast.ts';
 import { buildGraph, quickest, snap, type Graph } from './graph.ts';
 
 interface Asked {
@@ -66,13 +67,20 @@ function route(graph: Graph, { places, minute, weekend }: Asked) {
   return { code: 'Ok', routes: [{ geometry: { type: 'LineString', coordinates } }] };
 }
 
-/** The stand-in routing engine over a map of its own. Loopback only. */
+/** The stand-in routing engine over a map of its own, with a forecast of the weather there. Loopback only. */
 export function routingServer(map: FeatureCollection): http.Server {
   const graph = buildGraph(map);
   return http.createServer((request, response) => {
     const send = (status: number, body: unknown) =>
       response.writeHead(status, { 'content-type': 'application/json' }).end(JSON.stringify(body));
     if (request.url === '/health') return send(200, { ok: true });
+    const url = new URL(request.url ?? '/', 'http://stand-in');
+    if (url.pathname === '/forecast') {
+      const from = url.searchParams.get('from') ?? '';
+      return /^\d{4}-\d{2}-\d{2}$/.test(from)
+        ? send(200, { days: forecastFrom(from) })
+        : send(400, { message: 'from is a day, YYYY-MM-DD' });
+    }
     const asked = read(request.url ?? '/');
     if (typeof asked === 'string') return send(400, { code: 'InvalidUrl', message: asked });
     return send(200, asked.service === 'table' ? table(graph, asked) : route(graph, asked));

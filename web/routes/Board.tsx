@@ -346,8 +346,8 @@ function CrewHead({
   onOut: () => void;
   onOrder: () => void;
 }) {
-  const loose = day.stops.filter((stop) => stop.startAt === null).length;
-  const waits = day.stops.filter((stop) => !stop.arrivedAt).length;
+  const loose = day.stops.filter((stop) => stop.startAt === null && !stop.begun).length;
+  const waits = day.stops.filter((stop) => !stop.begun).length;
   const over = day.shift && day.backAt !== null ? day.backAt - day.shift.end : 0;
   return (
     <div className={`border-r border-rule px-2 text-sm leading-4 ${chosen ? 'bg-zinc' : ''}`}>

@@ -19,6 +19,7 @@ export const percent = (minute: number, hours: Hours): string => `${share(minute
 export function standing(stop: BoardStop, today: boolean, now: number): { state: string; late: number } {
   if (stop.leftAt) return { state: 'left', late: 0 };
   if (stop.arrivedAt) return { state: 'there', late: 0 };
+  if (stop.begun) return { state: 'begun', late: 0 };
   const late = today && stop.startAt !== null ? Math.floor(now - stop.startAt) : 0;
   return { state: stop.startAt === null ? 'not in order yet' : 'planned', late: Math.max(0, late) };
 }
@@ -53,6 +54,7 @@ const LOOKS: Record<string, string> = {
   left: 'border-verdigris bg-sheet text-verdigris',
   there: 'border-ink bg-ink text-paper',
   planned: 'border-copper bg-sheet text-ink',
+  begun: 'border-ink bg-sheet text-ink',
   'not in order yet': 'border-dashed border-copper bg-sheet text-ink',
 };
 
@@ -80,7 +82,7 @@ function StopBlock({
   onSelect: (visitId: string) => void;
   onMove: (visitId: string) => void;
 }) {
-  const movable = canMove && !stop.arrivedAt;
+  const movable = canMove && !stop.begun;
   const { attributes, listeners, setNodeRef, isDragging } = useDraggable({
     id: stop.visitId,
     disabled: !movable,

@@ -16,7 +16,7 @@ export function loadOf(days: readonly BoardDay[]): {
   for (const day of days) {
     if (day.shift) hours += day.shift.end - day.shift.start;
     stops += day.stops.length;
-    loose += day.stops.filter((stop) => stop.startAt === null).length;
+    loose += day.stops.filter((stop) => stop.startAt === null && !stop.begun).length;
     if (day.departAt !== null && day.backAt !== null) planned += day.backAt - day.departAt;
   }
   return { planned, hours, stops, loose };

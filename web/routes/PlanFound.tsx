@@ -129,6 +129,7 @@ function dayOf(view: PlanProblem, s: number, route: TimedRoute, order: readonly 
         minutes: leaveAt - startAt,
         arrivedAt: null,
         leftAt: null,
+        begun: false,
         locked: view.problem.jobs[job]?.lockedTo !== undefined,
         hazards: [],
       };

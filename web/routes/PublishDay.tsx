@@ -15,7 +15,9 @@ export function PublishDay({ days, day }: { days: readonly BoardDay[]; day: stri
   const notices = useNoticesQuery(day);
   const [open, setOpen] = useState(false);
   const routes = days.filter((one) => one.routeId && (one.stops.length > 0 || one.publishedAt));
-  const loose = days.flatMap((one) => one.stops).filter((stop) => stop.startAt === null).length;
+  const loose = days
+    .flatMap((one) => one.stops)
+    .filter((stop) => stop.startAt === null && !stop.begun).length;
   const told = routes.filter((one) => one.publishedAt && !one.changedSince).length;
   const own = (notices.data ?? []).filter((notice) => notice.day === day);
   const send = async () => {

@@ -33,7 +33,7 @@ export function StopDetails({
   const [lock] = useLockStopMutation();
   const [splitting, setSplitting] = useState(false);
   const { state, late } = standing(stop, now !== undefined, now ?? 0);
-  const begun = stop.arrivedAt !== null;
+  const { begun } = stop;
   return (
     <Panel
       title={

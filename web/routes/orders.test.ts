@@ -173,7 +173,7 @@ describe('a strip', () => {
   const stop = (more: Partial<BoardStop>): BoardStop => ({
     ...{ visitId: 'v', siteId: 's', site: 'Press Hall', customer: 'Print', lat: 1, lon: 1 },
     ...{ driveMinutes: 10, arriveAt: 480, startAt: 480, leaveAt: 540, minutes: 60 },
-    ...{ arrivedAt: null, leftAt: null, locked: false, troubles: [], hazards: [], calls: [] },
+    ...{ arrivedAt: null, leftAt: null, begun: false, locked: false, troubles: [], hazards: [], calls: [] },
     ...more,
   });
   const day = (stops: readonly BoardStop[]): BoardDay =>
@@ -203,6 +203,7 @@ describe('a strip', () => {
     expect(standing(stop({}), false, 500)).toEqual({ state: 'planned', late: 0 });
     expect(standing(stop({ arrivedAt: 'x' }), true, 500).state).toBe('there');
     expect(standing(stop({ leftAt: 'x', arrivedAt: 'x' }), true, 900).state).toBe('left');
+    expect(standing(stop({ begun: true }), true, 500)).toEqual({ state: 'begun', late: 0 });
     expect(standing(stop({ startAt: null }), true, 900)).toEqual({ state: 'not in order yet', late: 0 });
   });
 });

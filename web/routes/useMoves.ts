@@ -45,7 +45,7 @@ export function useMoves(board: BoardView | undefined, shown: string) {
   const begun = useMemo(
     () =>
       new Set(
-        board?.days.flatMap((day) => day.stops.filter((stop) => stop.arrivedAt).map((stop) => stop.visitId)),
+        board?.days.flatMap((day) => day.stops.filter((stop) => stop.begun).map((stop) => stop.visitId)),
       ),
     [board],
   );

@@ -1,0 +1,25 @@
+/** What a task needs of the weather, °F outdoors in the warmest or coldest part of a working day. */
+export interface TaskWeather {
+  /** At least so warm at the warmest. */
+  readonly fromF?: number;
+  /** At most so warm at the coldest. */
+  readonly toF?: number;
+}
+
+/** A day as a forecast has it. */
+export interface DayWeather {
+  readonly highF: number;
+  readonly lowF: number;
+}
+
+/** Whether the weather of a day lets a task be done; a day that nobody has a forecast for forbids nothing. */
+export const weatherAllows = (needs: TaskWeather | undefined, day: DayWeather | undefined): boolean =>
+  needs === undefined ||
+  day === undefined ||
+  (day.highF >= (needs.fromF ?? -Infinity) && day.lowF <= (needs.toF ?? Infinity));
+
+/** @example weatherWords({ fromF: 60 }) // "60 °F outdoors or warmer" */
+export function weatherWords({ fromF, toF }: TaskWeather): string {
+  if (fromF !== undefined && toF !== undefined) return `${fromF} to ${toF} °F outdoors`;
+  return fromF !== undefined ? `${fromF} °F outdoors or warmer` : `${toF} °F outdoors or colder`;
+}
