@@ -26,28 +26,51 @@ export function standing(stop: BoardStop, today: boolean, now: number): { state:
 
 /** A stop in no order yet is drawn so wide, one after the other behind the rest. */
 const LOOSE_MINUTES = 60;
+/** No block is drawn narrower, so that each can be hit. */
+const LEAST_MINUTES = 18;
+/** A stop that runs later than planned by so much is said to. */
+const NOTICED = 10;
 
-/** Where a stop is drawn: as it was where somebody has been, else as it is planned, else behind the rest. */
+/** Where a stop is drawn: as it was where somebody has been, else when it can be expected. */
 export interface Drawn {
   readonly stop: BoardStop;
   readonly start: number;
   readonly leave: number;
+  /** Later than planned, because what comes before runs late. */
+  readonly pushed: boolean;
 }
 
+/**
+ * The stops of a day as blocks that never cover each other: first what was, then what is planned, pushed back where the
+ * crew is still busy before it, and behind that what nobody has put in order yet.
+ */
 export function drawn(day: BoardDay, zone: string, now: number | undefined): Drawn[] {
-  let end = Math.max(day.shift?.start ?? 480, now ?? 0);
-  return day.stops.map((stop) => {
-    const length =
-      stop.startAt !== null && stop.leaveAt !== null ? stop.leaveAt - stop.startAt : LOOSE_MINUTES;
-    const start = stop.arrivedAt ? localMinutes(new Date(stop.arrivedAt), zone) : (stop.startAt ?? end);
-    const leave = stop.leftAt
-      ? localMinutes(new Date(stop.leftAt), zone)
-      : stop.arrivedAt
-        ? Math.max(start + length, now ?? 0)
-        : start + length;
-    end = Math.max(end, leave + (stop.startAt === null ? 5 : 0));
-    return { stop, start, leave };
+  const minutes = (at: string) => localMinutes(new Date(at), zone);
+  let end = 0;
+  const put = (stop: BoardStop, start: number, leave: number, pushed = false): Drawn => {
+    end = Math.max(end, leave, start + LEAST_MINUTES);
+    return { stop, start, leave: Math.max(leave, start + LEAST_MINUTES), pushed };
+  };
+  const lengthOf = ({ startAt, leaveAt }: BoardStop) =>
+    startAt !== null && leaveAt !== null ? leaveAt - startAt : LOOSE_MINUTES;
+  const been = day.stops
+    .filter((stop) => stop.arrivedAt)
+    .sort((x, y) => ((x.arrivedAt as string) < (y.arrivedAt as string) ? -1 : 1))
+    .map((stop) => {
+      const start = Math.max(end, minutes(stop.arrivedAt as string));
+      const leave = stop.leftAt ? minutes(stop.leftAt) : Math.max(start + lengthOf(stop), now ?? 0);
+      return put(stop, start, leave);
+    });
+  const ahead = day.stops.filter((stop) => !stop.arrivedAt && stop.startAt !== null);
+  const planned = ahead.map((stop) => {
+    const start = Math.max(end, stop.startAt as number);
+    return put(stop, start, start + lengthOf(stop), start - (stop.startAt as number) >= NOTICED);
   });
+  end = Math.max(end, day.shift?.start ?? 480, now ?? 0);
+  const loose = day.stops
+    .filter((stop) => !stop.arrivedAt && stop.startAt === null)
+    .map((stop) => put(stop, end, end + LOOSE_MINUTES));
+  return [...been, ...planned, ...loose];
 }
 
 const LOOKS: Record<string, string> = {
@@ -60,7 +83,7 @@ const LOOKS: Record<string, string> = {
 
 /** One stop as a block of time; it can be picked up by the pointer, or with M while it has the focus. */
 function StopBlock({
-  at: { stop, start, leave },
+  at: { stop, start, leave, pushed },
   order,
   day,
   hours,
@@ -95,7 +118,8 @@ function StopBlock({
       ? `there since ${clockOf(stop.arrivedAt, zone)}`
       : stop.startAt === null
         ? 'in no order yet'
-        : `${clockText(start)} to ${clockText(leave)}${late >= 10 ? `, ${durationText(late)} late` : ''}`;
+        : `${clockText(stop.startAt)} to ${clockText(stop.leaveAt ?? leave)}` +
+          `${late >= NOTICED ? `, ${durationText(late)} late` : pushed ? `, expected at ${clockText(start)}` : ''}`;
   const { role: _role, 'aria-roledescription': _described, 'aria-describedby': _by, ...aria } = attributes;
   return (
     <button
@@ -128,13 +152,15 @@ function StopBlock({
         {order} {stop.site}
       </span>
       <span
-        className={`block truncate font-normal ${late >= 10 || stop.troubles.length > 0 ? 'font-bold' : ''}`}
+        className={`block truncate font-normal ${late >= NOTICED || stop.troubles.length > 0 ? 'font-bold' : ''}`}
       >
         {stop.leftAt || stop.arrivedAt || stop.startAt === null
           ? when
-          : late >= 10
+          : late >= NOTICED
             ? `${durationText(late)} late`
-            : clockText(start)}
+            : pushed
+              ? `${clockText(stop.startAt)}, now ${clockText(start)}`
+              : clockText(stop.startAt)}
         {stop.troubles.length > 0 ? ` · ${stop.troubles[0]}` : ''}
       </span>
     </button>
@@ -163,7 +189,7 @@ export const CrewStrip = memo(function CrewStrip({
   onMove: (visitId: string) => void;
 }) {
   const blocks = drawn(day, zone, now);
-  const timed = day.stops.filter((stop) => stop.startAt !== null);
+  const timed = blocks.flatMap(({ stop }) => (stop.startAt !== null && !stop.arrivedAt ? [stop] : []));
   const full = Array.from({ length: (hours.to - hours.from) / 60 + 1 }, (_, k) => hours.from + k * 60);
   return (
     <div
