@@ -54,9 +54,10 @@ export function benchWeeks(quick: boolean): Row {
 }
 
 /**
- * No plan that leaves nothing out drives less: a route that works so many minutes goes at least as far as the mean way
- * out and back of what it does, weighted by the work, and the work of all routes is that of all jobs (the radial bound
- * of capacitated routing, Haimovich and Rinnooy Kan, 1985). A weak bound where due days and hours spread the work.
+ * No plan that leaves nothing out drives less: a route that works so many minutes goes at least as far as the
+ * mean way out and back of what it does, weighted by the work, and the work of all routes is that of all jobs
+ * (the radial bound of capacitated routing, Haimovich and Rinnooy Kan, 1985). A weak bound where due days and
+ * hours spread the work.
  */
 function leastDriving({ travel, jobs, shifts }: FleetProblem): number {
   const most = Math.max(...shifts.map((shift) => shift.end + (shift.overtime ?? 0) - shift.start));

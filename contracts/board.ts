@@ -21,8 +21,8 @@ export const boardQuery = z.object({
 });
 
 /**
- * What is planned: a visit there is, an open call, or what is due on some units of a site with the calls that are seen
- * to on the same visit.
+ * What is planned: a visit there is, an open call, or what is due on some units of a site with the calls that
+ * are seen to on the same visit.
  */
 export const jobAsked = z.union([
   z.strictObject({ visit: id }),
@@ -195,7 +195,10 @@ export interface PlanShift {
   readonly start: StartPlace;
 }
 
-/** Everything the search needs, and what its jobs and shifts stand for; jobs and shifts in the problem's order. */
+/**
+ * Everything the search needs, and what its jobs and shifts stand for; jobs and shifts in the problem's
+ * order.
+ */
 export interface PlanProblem {
   readonly problem: FleetProblem;
   readonly estimated: boolean;
@@ -203,7 +206,10 @@ export interface PlanProblem {
   readonly shifts: readonly PlanShift[];
   /** The plan as it stands: jobs by shift. */
   readonly orders: readonly (readonly number[])[];
-  /** Days on which nobody can do what stands on them: the crew is out, or does not work. Their jobs go to others. */
+  /**
+   * Days on which nobody can do what stands on them: the crew is out, or does not work. Their jobs go to
+   * others.
+   */
   readonly orphaned: readonly {
     readonly crewId: string;
     readonly day: string;

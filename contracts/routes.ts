@@ -66,7 +66,9 @@ export interface DueSite {
   readonly openCalls: number;
 }
 
-/** One crew's day as it stands: what there is to load, where to go, in which order, and what to know there. */
+/**
+ * One crew's day as it stands: what there is to load, where to go, in which order, and what to know there.
+ */
 export interface RoutePage {
   readonly id: string;
   readonly day: string;

@@ -326,7 +326,9 @@ export interface VisitRow {
   /** When somebody arrived and left, by the sheet. */
   readonly arrivedAt: string | null;
   readonly leftAt: string | null;
-  /** Minutes since midnight of the published plan; null where none is published or nobody has put it in order. */
+  /**
+   * Minutes since midnight of the published plan; null where none is published or nobody has put it in order.
+   */
   readonly startAt: number | null;
   readonly leaveAt: number | null;
 }

@@ -6,8 +6,8 @@ import { expectAccessible, watchErrors } from './help.ts';
 import { TODAY } from './setup.ts';
 
 /*
- * A company that begins with nothing but two spreadsheets. The files in data/ are written by hand, as offices keep
- * such lists, and not by anything of ours; where people are bad at it, so are they.
+ * A company that begins with nothing but two spreadsheets. The files in data/ are written by hand, as offices
+ * keep such lists, and not by anything of ours; where people are bad at it, so are they.
  */
 
 test.describe.configure({ mode: 'serial' });

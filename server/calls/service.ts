@@ -217,8 +217,9 @@ function stepEvent(before: Call, { step, ...body }: NonNullable<CallPatch['step'
 
 /**
  * Keeps the visit of a planned call in step: the one nobody has written on yet moves with the call, a new one
- * is made when there is none, and a call that is cancelled or taken off the plan loses its unused visit. A visit
- * that moves leaves its place on the route; one on which other calls are seen to as well stays for those.
+ * is made when there is none, and a call that is cancelled or taken off the plan loses its unused visit. A
+ * visit that moves leaves its place on the route; one on which other calls are seen to as well stays for
+ * those.
  */
 async function planVisit(db: Database, callId: string, transaction: Transaction): Promise<void> {
   const call = (await db.models.Call.findByPk(callId, { transaction })) as Call;

@@ -1,7 +1,7 @@
 /**
- * Routes as rows: a route is one crew's day, a stop is the place of a visit on it, and a visit has one place at most.
- * A unit is held by the stop at which it is to be maintained, so that two plans cannot both have it. Routes that were
- * saved as whole plans are taken apart; what was cancelled then stays in the log.
+ * Routes as rows: a route is one crew's day, a stop is the place of a visit on it, and a visit has one place
+ * at most. A unit is held by the stop at which it is to be maintained, so that two plans cannot both have it.
+ * Routes that were saved as whole plans are taken apart; what was cancelled then stays in the log.
  */
 export const STOPS = /* sql */ `
 create table stops (
@@ -34,7 +34,7 @@ from routes r
     order by v.route_id = r.id desc nulls last
     limit 1) v
 where r.cancelled_at is null
-on conflict do nothing;
+on conflict (visit_id) do nothing;
 
 alter table routes
   add column depart_at float8,

@@ -1,4 +1,6 @@
 import { randomUUID } from 'node:crypto';
+import http from 'node:http';
+import type { AddressInfo } from 'node:net';
 import request from 'supertest';
 import type { BoardView, NewOrders } from '#contracts/board';
 import { ordersOf, planFor, problemFor, solved } from '../testing/planning.ts';
@@ -23,7 +25,7 @@ async function addSite(
     .expect(201);
   await agent
     .post('/api/sites')
-    .send({ id, customerId, name, lat, lon, openingHours: null, access: '' })
+    .send({ id, customerId, name, lat, lon, openingHours: null, access: 'gate code 4411' })
     .expect(201);
   return { customerId, siteId: id };
 }
@@ -44,8 +46,8 @@ async function addCall(more: object): Promise<string> {
   return id;
 }
 
-beforeEach(async () => {
-  server = await testServer({ driveTimes: new DriveTimes(undefined) });
+async function begin(driveTimes: DriveTimes): Promise<void> {
+  server = await testServer({ driveTimes });
   server.setNow('2026-06-03T12:00:00Z');
   await server.db.run('update crews set start_lat = 41.2, start_lon = -66.5');
   agent = await server.as('manager');
@@ -57,7 +59,8 @@ beforeEach(async () => {
       .post('/api/units')
       .send({ id: randomUUID(), siteId, tag: `RTU-${i}`, kind: 'package gas/electric' })
       .expect(201);
-});
+}
+beforeEach(() => begin(new DriveTimes(undefined)));
 afterEach(() => server.stop());
 
 const keep = async (body: NewOrders) => (await agent.post('/api/board/orders').send(body).expect(201)).body;
@@ -276,6 +279,36 @@ it('a visit on whose sheet somebody wrote before arriving is begun too: no plan 
   expect(view.jobs).toEqual([]);
 });
 
+it('a site to which no road leads is left out and named, the rest is planned', async () => {
+  // The bridge to the island is closed: an engine with holes in its table.
+  const engine = http.createServer((request, response) => {
+    const list = /driving\/([^?]+)/.exec(decodeURIComponent(request.url ?? ''))?.[1] ?? '';
+    const places = list.split(';');
+    const island = (place: string) => place.endsWith(',41.3');
+    const durations = places.map((a) =>
+      places.map((b) => (a === b ? 0 : island(a) || island(b) ? null : 600)),
+    );
+    response.writeHead(200, { 'content-type': 'application/json' });
+    response.end(JSON.stringify({ code: 'Ok', durations }));
+  });
+  await new Promise<void>((ready) => engine.listen(0, '127.0.0.1', ready));
+  const { port } = engine.address() as AddressInfo;
+  await server.stop();
+  await begin(new DriveTimes(`http://127.0.0.1:${port}/table/v1/driving/{coordinates}?depart={depart}`));
+  const [dome, island] = [
+    await addSite('Dome House', 41.24, -66.48),
+    await addSite('Island Kiln', 41.3, -66.6),
+  ];
+  await addCall({ siteId: dome.siteId });
+  await addCall({ siteId: island.siteId });
+  const view = await problemFor(agent, planFor({ from: DAY, crewIds: [server.crewId], calls: 'all' }));
+  expect(view.jobs.map((job) => job.site)).toEqual(['Dome House']);
+  expect(view.left).toMatchObject([
+    { site: 'Island Kiln', why: expect.stringContaining('no road leads there now') as string },
+  ]);
+  engine.close();
+});
+
 it('publishing tells each customer its window once, again when it moves, and when nobody comes', async () => {
   const dome = await addSite('Dome House', 41.24, -66.48);
   const callId = await addCall({ siteId: dome.siteId });
@@ -332,7 +365,9 @@ it('a crew’s calendar is read by its address alone, and by no other', async ()
     .post('/api/board/publish')
     .send({ id: randomUUID(), from: DAY, days: 1, crewIds: [] })
     .expect(201);
-  expect((await anyone.get(path).expect(200)).text).toContain('SUMMARY:Dome House');
+  const { text } = await anyone.get(path).expect(200);
+  expect(text).toContain('SUMMARY:Dome House');
+  expect(text).not.toContain('Access');
   await anyone.get(path.replace(/.{5}\.ics$/, 'AAAAA.ics')).expect(404);
   await anyone.get(path.replace(server.crewId, randomUUID())).expect(404);
 });

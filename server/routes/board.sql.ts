@@ -65,8 +65,8 @@ where v.id = any($1::uuid[])
 order by v.id`;
 
 /**
- * Open calls that stand on no plan of the day $1 or later: taken, reopened, or planned for a day that has gone by
- * without anybody coming. Only those of $2 where ids are given.
+ * Open calls that stand on no plan of the day $1 or later: taken, reopened, or planned for a day that has
+ * gone by without anybody coming. Only those of $2 where ids are given.
  */
 export const UNPLANNED = `
 select
@@ -108,7 +108,10 @@ from generate_series($1::date, $3::date - 1, interval '1 day') d
 group by d
 order by d`;
 
-/** Minutes on site of visits since $1 made for calls alone, for each call; what took longer than a day is no length. */
+/**
+ * Minutes on site of visits since $1 made for calls alone, for each call; what took longer than a day is no
+ * length.
+ */
 export const LENGTHS_OF_CALLS = `
 select extract(epoch from v.left_at - v.arrived_at)::float8 / 60 / count(*) as minutes
 from visits v
@@ -131,7 +134,9 @@ where v.arrived_at >= $1 and v.left_at - v.arrived_at between interval '5 minute
     select 1 from visit_calls vc join calls k on k.id = vc.call_id
     where vc.visit_id = v.id and k.kind <> 'maintenance')`;
 
-/** Units whose maintenance stands on a stop that is still to be made, by somebody else than the visits in $2. */
+/**
+ * Units whose maintenance stands on a stop that is still to be made, by somebody else than the visits in $2.
+ */
 export const HELD_BY_OTHERS = `
 select u.tag, s.name as site, w.name as crew, v.planned_for as day
 from held_units h
@@ -143,8 +148,8 @@ where h.unit_id = any($1::uuid[])
 order by s.name, u.tag`;
 
 /**
- * Lets units go that nobody is on the way to any more: their maintenance is done, called off, or was planned for a
- * day before $2 on which nobody came.
+ * Lets units go that nobody is on the way to any more: their maintenance is done, called off, or was planned
+ * for a day before $2 on which nobody came.
  */
 export const LET_UNITS_GO = `
 delete from held_units h

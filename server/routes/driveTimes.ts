@@ -1,8 +1,8 @@
 import { z } from 'zod';
 import { clockText, type PlainDate } from '#core/time';
 import { estimatedMinutes, travelTable, type PlainPosition, type TravelTable } from '#core/routing';
-import type { SystemView } from '#contracts/system';
 import { Problem } from '../http/problem.ts';
+import { healthOf } from './health.ts';
 
 /**
  * Times of day at which tables are asked for: close together where traffic changes, an hour or more apart
@@ -46,12 +46,45 @@ const wayAnswer = z.object({
   ),
 });
 
+/** No road leads to some of the places, or from them: a bridge is closed, or a position lies in the water. */
+export class CutOff extends Problem {
+  /** Their numbers in the list that was asked for. */
+  readonly places: readonly number[];
+
+  constructor(places: readonly number[]) {
+    super(422, 'A place cannot be reached by road', {
+      detail: 'Check the positions of the chosen sites, and whether a road there is closed.',
+    });
+    this.places = places;
+  }
+}
+
+/** Places that a hole in the table belongs to: those with the most holes, until none is left. */
+function cutOff(durations: readonly (readonly (number | null)[])[]): number[] {
+  const out: number[] = [];
+  const holes = (place: number) =>
+    durations.filter(
+      (row, other) =>
+        other !== place &&
+        !out.includes(other) &&
+        (row[place] === null || durations[place]?.[other] === null),
+    ).length;
+  for (;;) {
+    const worst = durations
+      .map((_, place) => ({ place, count: out.includes(place) ? 0 : holes(place) }))
+      // Of two that cannot reach each other the later one is a site; the first is where crews start.
+      .reduce((a, b) => (b.count >= a.count ? b : a), { place: -1, count: 0 });
+    if (worst.count === 0) return out;
+    out.push(worst.place);
+  }
+}
+
 /**
  * Client of a routing engine's plain table request: `GET
  * …/table/v1/driving/lon,lat;lon,lat;…?annotations=duration`, answered with seconds. The address is a
  * template: `{coordinates}` is required; with `{depart}` (HH:MM) and `{day}` the engine is asked for each
- * time of day, without them one table is taken and stretched by the usual rush hours. Without an engine the times
- * are estimated from straight lines.
+ * time of day, without them one table is taken and stretched by the usual rush hours. Without an engine the
+ * times are estimated from straight lines.
  */
 export class DriveTimes {
   private readonly template: string | undefined;
@@ -82,7 +115,7 @@ export class DriveTimes {
   /**
    * Drive times between places through a day; estimated from straight lines where no engine is set up.
    *
-   * @throws Problem 502 when the engine does not answer
+   * @throws Problem 502 when the engine does not answer; CutOff where no road leads to a place
    */
   async table(places: readonly PlainPosition[], day: PlainDate): Promise<TravelTable> {
     const key = `${day} ${places.map(({ lat, lon }) => `${lat},${lon}`).join(' ')}`;
@@ -134,17 +167,7 @@ export class DriveTimes {
     }
   }
 
-  /** Whether the engine answers at all, and how long it takes. */
-  async health(): Promise<Pick<SystemView['standIns'][number], 'state' | 'ms'>> {
-    if (!this.template) return { state: 'not set up', ms: null };
-    const began = performance.now();
-    try {
-      await fetch(new URL(this.template).origin, { signal: AbortSignal.timeout(2000) });
-      return { state: 'answers', ms: Math.round(performance.now() - began) };
-    } catch {
-      return { state: 'does not answer', ms: null };
-    }
-  }
+  health = () => healthOf(this.template);
 
   private async ask(places: readonly PlainPosition[], day: PlainDate, depart: number): Promise<number[]> {
     const coordinates = places.map(({ lat, lon }) => `${lon},${lat}`).join(';');
@@ -163,12 +186,9 @@ export class DriveTimes {
     }
     const read = answer.safeParse(body);
     if (!read.success) throw new Problem(502, 'The routing engine answered something else than drive times');
-    return read.data.durations.flat().map((seconds) => {
-      if (seconds === null)
-        throw new Problem(422, 'A place cannot be reached by road', {
-          detail: 'Check the positions of the chosen sites.',
-        });
-      return tenths(seconds / 60);
-    });
+    const { durations } = read.data;
+    const cut = cutOff(durations);
+    if (cut.length > 0) throw new CutOff(cut);
+    return durations.flat().map((seconds) => tenths((seconds as number) / 60));
   }
 }

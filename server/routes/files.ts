@@ -10,7 +10,8 @@ export const timedStops = (route: RoutePage): Timed[] =>
   route.stops.filter((stop): stop is Timed => stop.startAt !== null && stop.leaveAt !== null);
 
 /**
- * Crews' days as an iCalendar file (RFC 5545): one event for each stop, in UTC, with the work in its description.
+ * Crews' days as an iCalendar file (RFC 5545): one event for each stop, in UTC, with the work in its
+ * description.
  *
  * @param name of the calendar, "Harbour" or "Harbour 2026-06-04"
  */

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import type { DayWeather } from '#core/maintenance';
 import type { PlainPosition } from '#core/routing';
 import type { PlainDate } from '#core/time';
-import type { SystemView } from '#contracts/system';
+import { healthOf } from './health.ts';
 
 const answer = z.object({
   days: z.array(z.object({ date: z.iso.date(), highF: z.number(), lowF: z.number() })).max(60),
@@ -12,7 +12,8 @@ const KEPT_MS = 30 * 60_000;
 
 /**
  * Client of a weather forecast: `GET` of an address with `{lat}`, `{lon}` and `{from}` in it, answered with
- * `days`, each a `date` with `highF` and `lowF`. Without one nothing is known of the weather, and nothing is put off.
+ * `days`, each a `date` with `highF` and `lowF`. Without one nothing is known of the weather, and nothing is
+ * put off.
  */
 export class Forecast {
   private readonly template: string | undefined;
@@ -56,15 +57,5 @@ export class Forecast {
     }
   }
 
-  /** Whether the forecast answers at all, and how long it takes. */
-  async health(): Promise<Pick<SystemView['standIns'][number], 'state' | 'ms'>> {
-    if (!this.template) return { state: 'not set up', ms: null };
-    const began = performance.now();
-    try {
-      await fetch(new URL(this.template).origin, { signal: AbortSignal.timeout(2000) });
-      return { state: 'answers', ms: Math.round(performance.now() - began) };
-    } catch {
-      return { state: 'does not answer', ms: null };
-    }
-  }
+  health = () => healthOf(this.template);
 }

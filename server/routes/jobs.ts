@@ -23,9 +23,14 @@ import {
 } from './board.sql.ts';
 import { SITE_MINUTES, type DueWork } from './due.ts';
 
-/** A service call takes about so long on site, minutes [common practice]; starting value until own history speaks. */
+/**
+ * A service call takes about so long on site, minutes [common practice]; starting value until own history
+ * speaks.
+ */
 const CALL_MINUTES = 75;
-/** What leaving something out costs, minutes: a call for which somebody waits, and a visit that was planned. */
+/**
+ * What leaving something out costs, minutes: a call for which somebody waits, and a visit that was planned.
+ */
 const WORTH = { call: 10_000, planned: 3_000 } as const;
 /** A day late costs as much as so many minutes on the road [our choice]; work that is late already, more. */
 const DAY_LATE = { due: 20, late: 40, call: 200 } as const;
@@ -226,7 +231,8 @@ export function jobOfCall(row: UnplannedRead, frame: Frame): Drafted | undefined
 export type Weather = ReadonlyMap<PlainDate, DayWeather>;
 
 /**
- * What of the work due at a site the weather lets be done on at least one of some days; the rest waits, and stays due.
+ * What of the work due at a site the weather lets be done on at least one of some days; the rest waits, and
+ * stays due.
  *
  * @returns the units with what is left of their tasks, and what waits
  */
@@ -244,7 +250,9 @@ export function weatherSplit(
   };
 }
 
-/** A call that is seen to when somebody comes for the rest: it is neither an emergency nor promised by a time. */
+/**
+ * A call that is seen to when somebody comes for the rest: it is neither an emergency nor promised by a time.
+ */
 export const canJoin = ({ call }: UnplannedRead): boolean =>
   call.promisedAt === null && call.priority !== 'at once' && call.priority !== 'today';
 
@@ -318,8 +326,9 @@ export function jobOfDue(
 }
 
 /**
- * Shares what is due at a site out over as many jobs as it takes, none longer than `room` with so many people; the
- * latest first. A unit that takes longer alone is a job of its own, and the plan will say why it does not fit.
+ * Shares what is due at a site out over as many jobs as it takes, none longer than `room` with so many
+ * people; the latest first. A unit that takes longer alone is a job of its own, and the plan will say why it
+ * does not fit.
  *
  * @param notes is added to where it takes more than one
  */

@@ -3,7 +3,8 @@ import { writeLog } from '../http/log.ts';
 import { notFound } from '../http/problem.ts';
 
 /**
- * Locks a stop to its crew and day, so that no plan moves it, or lets it go. Somebody can still move it by hand.
+ * Locks a stop to its crew and day, so that no plan moves it, or lets it go. Somebody can still move it by
+ * hand.
  *
  * @throws Problem 404 where the visit is on no route
  */

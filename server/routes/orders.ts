@@ -26,10 +26,12 @@ import { crewDays, dayKey, shiftOf, whyNoShift } from './shifts.ts';
 import { LOOK_AGAIN, Writing, type CallOfVisit, type DayToBe, type ToDo } from './writing.ts';
 
 /**
- * Saves what crews do on some days, in order. The server reads the work, the hours and the roads itself and works the
- * times out; whoever sends orders only says who, when and in which order. In one transaction, or not at all.
+ * Saves what crews do on some days, in order. The server reads the work, the hours and the roads itself and
+ * works the times out; whoever sends orders only says who, when and in which order. In one transaction, or
+ * not at all.
  *
- * @throws Problem 422 of type `does-not-hold` listing what does not hold, unless it is meant all the same; 409 where
+ * @throws Problem 422 of type `does-not-hold` listing what does not hold, unless it is meant all the same;
+ * 409 where
  *   somebody else has planned, begun or changed something of it meanwhile, by name
  */
 export async function saveOrders(needs: Needs, body: NewOrders, actor: string): Promise<OrdersKept> {
@@ -164,7 +166,8 @@ async function daysToBe(needs: Needs, body: NewOrders): Promise<DayToBe[]> {
       underway: underwayOf(here, crew, frame, timeZone),
       place: places.of,
     });
-    // What stands on a day that nobody works any more may stay there until somebody has a better place for it.
+    // What stands on a day that nobody works any more may stay there until somebody has a better place for
+    // it.
     const stays = jobs.every((job) => {
       const visit = 'visit' in job ? visits.get(job.visit) : undefined;
       return visit?.crewId === crewId && visit.day === day;

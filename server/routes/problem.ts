@@ -1,6 +1,13 @@
 import { groupBy } from '#core/collections';
 import { plural } from '#core/reasons';
-import { callsExpected, type DayOfCalls, type FleetProblem, type Job, type Shift } from '#core/routing';
+import {
+  callsExpected,
+  type DayOfCalls,
+  type FleetProblem,
+  type Job,
+  type PlainPosition,
+  type Shift,
+} from '#core/routing';
 import { addDays, durationText, localMinutes, minutesOfDay, type PlainDate } from '#core/time';
 import type { PlanAsked, PlanProblem, PlanShift } from '#contracts/board';
 import type { Dependencies } from '../dependencies.ts';
@@ -8,6 +15,7 @@ import type { Database } from '../db/connect.ts';
 import { invalid } from '../http/problem.ts';
 import { companyNow, companyYard, planningSettings } from '../settings/service.ts';
 import { CALLS_BY_DAY } from './board.sql.ts';
+import { CutOff } from './driveTimes.ts';
 import { dueSites } from './due.ts';
 import {
   canJoin,
@@ -33,8 +41,8 @@ export const dueAhead = (days: number): number => Math.max(14, days);
 /** What cannot be left out: somebody decided it. */
 const DECIDED = 1_000_000;
 /**
- * A stop that may move does so only where that saves more than so many minutes; on a bad day, when somebody falls
- * out, the rest stays as it is unless it really matters [our choice].
+ * A stop that may move does so only where that saves more than so many minutes; on a bad day, when somebody
+ * falls out, the rest stays as it is unless it really matters [our choice].
  */
 const MOVING_COSTS = { usual: 15, badDay: 180 } as const;
 /** Drive to a call that nobody knows yet, minutes [common practice]. */
@@ -51,10 +59,38 @@ export async function frameOf({ db, clock }: Pick<Needs, 'db' | 'clock'>, from: 
 }
 
 /**
- * Crews' days and everything to be done on them as the search sees it: what is planned already, the calls that wait
- * and what is due at the chosen sites, with drive times through the day.
+ * Crews' days and everything to be done on them as the search sees it: what is planned already, the calls
+ * that wait and what is due at the chosen sites, with drive times through the day.
  */
 export async function planProblem(needs: Needs, asked: PlanAsked): Promise<PlanProblem> {
+  const cut = new Set<string>();
+  for (;;) {
+    try {
+      return await problemWithout(needs, asked, cut);
+    } catch (error) {
+      // What no road leads to is left out and named; the rest is planned.
+      if (!(error instanceof PlacesCut) || error.positions.some((position) => cut.has(position))) throw error;
+      for (const position of error.positions) cut.add(position);
+    }
+  }
+}
+
+/** Positions to which no road leads, other than where crews start. */
+class PlacesCut extends Error {
+  readonly positions: readonly string[];
+  constructor(positions: readonly string[]) {
+    super('no road leads there');
+    this.positions = positions;
+  }
+}
+
+const positionKey = ({ lat, lon }: PlainPosition): string => `${lat} ${lon}`;
+
+async function problemWithout(
+  needs: Needs,
+  asked: PlanAsked,
+  cut: ReadonlySet<string>,
+): Promise<PlanProblem> {
   const { db, driveTimes } = needs;
   const { from, days } = asked;
   const { frame, timeZone, planning, skills } = await frameOf(needs, from, days);
@@ -95,8 +131,8 @@ export async function planProblem(needs: Needs, asked: PlanAsked): Promise<PlanP
   for (const visit of visits) {
     if (visit.begun || !visit.crewId || !crewIds.has(visit.crewId)) continue;
     const drafted = jobOfVisit(visit, frame);
-    if (!drafted) {
-      left.push({ siteId: visit.siteId, site: visit.site, why: NOT_ON_MAP });
+    if (!drafted || cut.has(positionKey(drafted.position))) {
+      left.push({ siteId: visit.siteId, site: visit.site, why: drafted ? CUT_OFF : NOT_ON_MAP });
       continue;
     }
     const day = dayKey(visit.crewId, visit.day as string);
@@ -119,15 +155,19 @@ export async function planProblem(needs: Needs, asked: PlanAsked): Promise<PlanP
   if (asked.siteIds.length > 0) {
     const ask = { siteIds: asked.siteIds, calls: calls.filter(canJoin), ...roomOf(shifts) };
     const { drafts, left: not } = await dueDrafts(needs, frame, ask, notes);
-    jobs.push(...drafts.map((drafted) => ({ drafted })));
+    const there = drafts.filter(({ position }) => !cut.has(positionKey(position)));
+    jobs.push(...there.map((drafted) => ({ drafted })));
     left.push(...not);
+    const gone = drafts.filter((drafted) => !there.includes(drafted)).map(({ view }) => view);
+    for (const { siteId, site } of new Map(gone.map((view) => [view.siteId, view])).values())
+      left.push({ siteId, site, why: CUT_OFF });
     for (const { view } of drafts) for (const call of view.calls) joined.add(call.id);
   }
   for (const call of calls) {
     if (joined.has(call.call.id)) continue;
     const drafted = jobOfCall(call, frame);
-    if (drafted) jobs.push({ drafted });
-    else left.push({ siteId: call.siteId, site: call.site, why: NOT_ON_MAP });
+    if (drafted && !cut.has(positionKey(drafted.position))) jobs.push({ drafted });
+    else left.push({ siteId: call.siteId, site: call.site, why: drafted ? CUT_OFF : NOT_ON_MAP });
   }
   const unknown = new Set(
     jobs.filter(({ drafted }) => alwaysOpen(drafted.job)).map(({ drafted }) => drafted.view.site),
@@ -140,7 +180,11 @@ export async function planProblem(needs: Needs, asked: PlanAsked): Promise<PlanP
     );
   notes.push(...lengthNotes(frame.lengths), ...travelNotes(driveTimes));
   const placedJobs = jobs.map(({ drafted }): Job => ({ ...drafted.job, place: places.of(drafted.position) }));
-  const travel = await driveTimes.table(places.all(), from);
+  const travel = await driveTimes.table(places.all(), from).catch((error: unknown) => {
+    const starts = new Set(shifts.flatMap((shift) => [shift.from, shift.to]));
+    if (!(error instanceof CutOff) || error.places.some((place) => starts.has(place))) throw error;
+    throw new PlacesCut(error.places.map((place) => positionKey(places.all()[place] as PlainPosition)));
+  });
   const orders = shifts.map((): number[] => []);
   jobs.forEach(({ standing }, j) => standing !== undefined && orders[standing]?.push(j));
   const versions = await versionsOf(db, from, addDays(from, days - 1));
@@ -163,6 +207,7 @@ export async function planProblem(needs: Needs, asked: PlanAsked): Promise<PlanP
   };
 }
 
+const CUT_OFF = 'no road leads there now; check its position, and whether a bridge is closed';
 export const NOT_ON_MAP = 'its position is not known; put latitude and longitude on the site page';
 
 /** As a place is taken whose hours nobody knows. */
@@ -269,7 +314,10 @@ export function placesOf() {
   };
 }
 
-/** The longest shift there is with an hour for the drive, and how many people it has: what a visit must fit into. */
+/**
+ * The longest shift there is with an hour for the drive, and how many people it has: what a visit must fit
+ * into.
+ */
 const roomOf = (shifts: readonly Shift[]) =>
   shifts
     .map((shift) => ({ room: shift.end - shift.start - 60, people: shift.people ?? 1 }))

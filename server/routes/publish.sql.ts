@@ -20,8 +20,8 @@ where p.route_id = any($1::uuid[]) and p.start_at is not null
 order by v.planned_for, p.start_at, v.id`;
 
 /**
- * What was told last of each visit that was to be on one of the days $2, from the day $1 on, and whether it has come
- * off the plan.
+ * What was told last of each visit that was to be on one of the days $2, from the day $1 on, and whether it
+ * has come off the plan.
  */
 export const LAST_TOLD = `
 select distinct on (n.visit_id)

@@ -19,8 +19,9 @@ interface Told {
 }
 
 /**
- * Publishes crews' days: the crews see them on their phones in this order, and every customer whose window is new or
- * has changed gets a notice in the outbox. Whoever was told something that holds still is told nothing again.
+ * Publishes crews' days: the crews see them on their phones in this order, and every customer whose window is
+ * new or has changed gets a notice in the outbox. Whoever was told something that holds still is told nothing
+ * again.
  *
  * @returns how many routes and notices
  */

@@ -7,8 +7,8 @@ import { invalid, notFound, Problem } from '../http/problem.ts';
 import { BEGUN, CALLS_OF_VISITS } from './board.sql.ts';
 
 /**
- * Puts some of a stop's calls on a visit of their own, on the same day and crew but in no order yet, so that it can be
- * moved apart. The minutes are shared out by calls.
+ * Puts some of a stop's calls on a visit of their own, on the same day and crew but in no order yet, so that
+ * it can be moved apart. The minutes are shared out by calls.
  *
  * @throws Problem 404, 409 where somebody has begun there, 422 where nothing would be left on one of them
  */

@@ -120,7 +120,10 @@ export class Writing {
     return [...this.calls];
   }
 
-  /** Locks the routes of the days, makes those that are not there yet. @throws Problem 409 where one was changed */
+  /**
+   * Locks the routes of the days, makes those that are not there yet. @throws Problem 409 where one was
+   * changed
+   */
   private async lockRoutes(days: readonly DayToBe[]): Promise<Map<string, RouteNow>> {
     const { Route } = this.db.models;
     const { transaction } = this;
@@ -167,7 +170,10 @@ export class Writing {
     );
   }
 
-  /** Stops of these days that the orders say nothing about were put there meanwhile: nothing is lost by accident. */
+  /**
+   * Stops of these days that the orders say nothing about were put there meanwhile: nothing is lost by
+   * accident.
+   */
   private async refuseForgotten(
     days: readonly DayToBe[],
     before: ReadonlyMap<string, readonly { visitId: string; begun: boolean; siteId: string }[]>,

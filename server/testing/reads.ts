@@ -71,8 +71,8 @@ import {
 } from './rowShapes.ts';
 
 /*
- * What each raw read promises, checked at run time: the compiler believes whatever type is written beside SQL.
- * Rows are looked at as they leave the server, as JSON.
+ * What each raw read promises, checked at run time: the compiler believes whatever type is written beside
+ * SQL. Rows are looked at as they leave the server, as JSON.
  */
 
 /** Ids of everything that a database holds, to ask with. */

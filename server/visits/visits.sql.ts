@@ -1,4 +1,7 @@
-/* Set-wise reads of visits: a crew's day and a sheet with everything it needs offline, a fixed number of queries for each. */
+/*
+ * Set-wise reads of visits: a crew's day and a sheet with everything it needs offline, a fixed number of
+ * queries for each.
+ */
 
 const VISIT = `
 select
@@ -46,8 +49,8 @@ from visits v
 export const ONE_VISIT = `${VISIT} where v.id = $1`;
 
 /**
- * Visits of the day $1 (and crew $2), in the order in which they were published, with those of the fortnight before
- * that nobody has left yet.
+ * Visits of the day $1 (and crew $2), in the order in which they were published, with those of the fortnight
+ * before that nobody has left yet.
  */
 export const VISITS_OF_DAY = `
 select * from (

@@ -2,12 +2,15 @@ import { seededRandom } from '../../core/random/index.ts';
 
 /** As far as anybody forecasts. */
 const DAYS = 10;
-/** A temperate coast: the mean of a day through the year, how far it swings, and how one day differs from the next, °F. */
+/**
+ * A temperate coast: the mean of a day through the year, how far it swings, and how one day differs from the
+ * next, °F.
+ */
 const COAST = { mean: 54, swing: 21, coldest: 25, day: 17, weather: 7 } as const;
 
 /**
- * A made-up forecast of a temperate coast, the same for the same day whenever it is asked for: highs and lows of ten
- * days from a day on.
+ * A made-up forecast of a temperate coast, the same for the same day whenever it is asked for: highs and lows
+ * of ten days from a day on.
  */
 export function forecastFrom(from: string): { date: string; highF: number; lowF: number }[] {
   const first = Date.parse(`${from}T00:00Z`);

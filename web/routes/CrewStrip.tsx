@@ -41,8 +41,8 @@ export interface Drawn {
 }
 
 /**
- * The stops of a day as blocks that never cover each other: first what was, then what is planned, pushed back where the
- * crew is still busy before it, and behind that what nobody has put in order yet.
+ * The stops of a day as blocks that never cover each other: first what was, then what is planned, pushed back
+ * where the crew is still busy before it, and behind that what nobody has put in order yet.
  */
 export function drawn(day: BoardDay, zone: string, now: number | undefined): Drawn[] {
   const minutes = (at: string) => localMinutes(new Date(at), zone);

@@ -22,7 +22,10 @@ export function loadOf(days: readonly BoardDay[]): {
   return { planned, hours, stops, loose };
 }
 
-/** The days ahead, each as full as it is; one is shown. While something is in the hand it can be dropped on a day. */
+/**
+ * The days ahead, each as full as it is; one is shown. While something is in the hand it can be dropped on a
+ * day.
+ */
 export function DaysAhead({
   days,
   shown,

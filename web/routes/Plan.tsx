@@ -1,17 +1,10 @@
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { toast } from 'sonner';
 import { plural } from '#core/reasons';
 import { addDays, daysBetween, durationText, isPlainDate, weekday } from '#core/time';
 import type { PlanAsked } from '#contracts/board';
-import { problemOf } from '../api/base.ts';
 import { useCrewsQuery } from '../api/crews.ts';
-import {
-  useBoardQuery,
-  useDueSitesQuery,
-  useKeepOrdersMutation,
-  useLatePlannedQuery,
-} from '../api/routes.ts';
+import { useBoardQuery, useDueSitesQuery, useLatePlannedQuery } from '../api/routes.ts';
 import { useWho } from '../state/session.ts';
 import { Button } from '../ui/Button.tsx';
 import { DateInput } from '../ui/DateInput.tsx';
@@ -22,9 +15,10 @@ import { RouteMap, type MapStop } from '../maps/RouteMap.tsx';
 import { DueList } from './DueList.tsx';
 import { LoadAhead } from './LoadAhead.tsx';
 import { MissedSeasons } from './MissedSeasons.tsx';
-import { ordersToKeep, ordersToUndo } from './orders.ts';
+import { ordersToKeep } from './orders.ts';
 import { Changes, Compare, LeftOut, PlanStrips, sumOf } from './PlanFound.tsx';
 import { PlanProgress } from './PlanProgress.tsx';
+import { useKeepPlan } from './useKeepPlan.ts';
 import { usePlanRun, type Found } from './usePlanRun.ts';
 
 /** Tomorrow, or Monday before a weekend: the day a plan usually begins. */
@@ -60,7 +54,7 @@ export default function Plan() {
   const [mayMove, setMayMove] = useState(false);
   const { start, stop, cancel, running, found, error, setFound } = usePlanRun();
   const [before, setBefore] = useState<Found>();
-  const [keep, keeping] = useKeepOrdersMutation();
+  const { keep, saving } = useKeepPlan();
   const [refused, setRefused] = useState<unknown>();
 
   const sites = due.data ?? [];
@@ -98,17 +92,10 @@ export default function Plan() {
     if (!found) return;
     const orders = ordersToKeep(found.asked, found.view, found.view.orders, found.orders, true, true);
     try {
-      const kept = await keep(orders).unwrap();
-      toast(`Plan saved: ${plural(orders.orders.length, 'day')} of ${plural(taken.length, 'crew')}`, {
-        action: {
-          label: 'Undo',
-          onClick: () =>
-            void keep(ordersToUndo(kept, orders, new Set()))
-              .unwrap()
-              .then(() => toast('The plan is taken back'))
-              .catch((wrong) => toast.error(problemOf(wrong).detail ?? problemOf(wrong).title)),
-        },
-      });
+      await keep(
+        orders,
+        `Plan saved: ${plural(orders.orders.length, 'day')} of ${plural(taken.length, 'crew')}`,
+      );
       void navigate(`/routes?day=${from}`);
     } catch (wrong) {
       setRefused(wrong);
@@ -210,7 +197,7 @@ export default function Plan() {
                   {days === 1 ? 'Plan the day' : `Plan ${SPANS.find(([n]) => n === days)?.[1] ?? 'the days'}`}
                 </Button>
                 {found ? (
-                  <Button look="act" disabled={keeping.isLoading} onClick={() => void save()}>
+                  <Button look="act" disabled={saving} onClick={() => void save()}>
                     Save the plan
                   </Button>
                 ) : null}

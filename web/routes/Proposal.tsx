@@ -1,13 +1,11 @@
 import { useEffect, useRef, useState } from 'react';
-import { toast } from 'sonner';
 import type { PlanAsked } from '#contracts/board';
-import { problemOf } from '../api/base.ts';
-import { useKeepOrdersMutation } from '../api/routes.ts';
 import { Button } from '../ui/Button.tsx';
 import { Panel, Trouble } from '../ui/Screen.tsx';
-import { ordersToKeep, ordersToUndo } from './orders.ts';
+import { ordersToKeep } from './orders.ts';
 import { Changes, Compare, LeftOut, PlanStrips, sumOf } from './PlanFound.tsx';
 import { PlanProgress } from './PlanProgress.tsx';
+import { useKeepPlan } from './useKeepPlan.ts';
 import { usePlanRun, type Found } from './usePlanRun.ts';
 
 /** A plan proposed for a part of the board, with what changes by it; nothing is changed before it is kept. */
@@ -23,7 +21,7 @@ export function Proposal({
   onClose: () => void;
 }) {
   const { start, stop, running, found, error } = usePlanRun();
-  const [keep] = useKeepOrdersMutation();
+  const { keep } = useKeepPlan();
   const [refused, setRefused] = useState<unknown>();
   const first = useRef(asked);
   const place = useRef<HTMLDivElement>(null);
@@ -36,19 +34,8 @@ export function Proposal({
     ordersToKeep(found.asked, found.view, found.view.orders, found.orders, true, true).orders.length > 0;
   const save = async () => {
     if (!found) return;
-    const orders = ordersToKeep(found.asked, found.view, found.view.orders, found.orders, true, true);
     try {
-      const kept = await keep(orders).unwrap();
-      toast(title, {
-        action: {
-          label: 'Undo',
-          onClick: () =>
-            void keep(ordersToUndo(kept, orders, new Set()))
-              .unwrap()
-              .then(() => toast('Undone'))
-              .catch((wrong) => toast.error(problemOf(wrong).detail ?? problemOf(wrong).title)),
-        },
-      });
+      await keep(ordersToKeep(found.asked, found.view, found.view.orders, found.orders, true, true), title);
       onKept();
     } catch (wrong) {
       setRefused(wrong);

@@ -13,7 +13,10 @@ import type { Moves, Moving } from './useMoves.ts';
 
 const OFFERED = 3;
 
-/** Calls that stand on no plan, worst first; each can be dragged onto the board, or offered the places that cost least. */
+/**
+ * Calls that stand on no plan, worst first; each can be dragged onto the board, or offered the places that
+ * cost least.
+ */
 export function Waiting({
   board,
   canPlan,

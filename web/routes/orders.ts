@@ -22,8 +22,8 @@ export function ordersOfPlan({ problem }: Pick<PlanProblem, 'problem'>, plan: Fl
 }
 
 /**
- * The orders with a job at a place of a shift, counted among the other stops of it; or taken off where there is no
- * place.
+ * The orders with a job at a place of a shift, counted among the other stops of it; or taken off where there
+ * is no place.
  */
 export const withJob = (
   orders: Orders,
@@ -35,7 +35,10 @@ export const withJob = (
     return to?.shift === s ? [...rest.slice(0, to.at), job, ...rest.slice(to.at)] : rest;
   });
 
-/** The place in a day at which something that begins at `minute` belongs: before the first stop that begins later. */
+/**
+ * The place in a day at which something that begins at `minute` belongs: before the first stop that begins
+ * later.
+ */
 export const placeAt = (route: TimedRoute, minute: number): number => {
   const at = route.stops.findIndex((stop) => (stop.startAt + stop.leaveAt) / 2 > minute);
   return at === -1 ? route.stops.length : at;
@@ -168,7 +171,10 @@ export function ordersToUndo(
   };
 }
 
-/** A plan never takes a visit off that was on the plan: where it found no place for one, it stays where it stood. */
+/**
+ * A plan never takes a visit off that was on the plan: where it found no place for one, it stays where it
+ * stood.
+ */
 export const keepStanding = (before: Orders, after: Orders): number[][] => {
   const on = new Set(after.flat());
   return after.map((order, s) => {

@@ -4,8 +4,9 @@ import { timedRoute, type Orders } from '#core/routing';
 import { daysBetween } from '#core/time';
 import type { BoardView, NewOrders, OrdersKept, PlanAsked, PlanProblem } from '#contracts/board';
 import { problemOf } from '../api/base.ts';
-import { useKeepOrdersMutation, usePlanProblemMutation } from '../api/routes.ts';
-import { changedDays, holds, ordersToKeep, ordersToUndo, withJob, type ChangedDay } from './orders.ts';
+import { usePlanProblemMutation } from '../api/routes.ts';
+import { changedDays, holds, ordersToKeep, withJob, type ChangedDay } from './orders.ts';
+import { useKeepPlan } from './useKeepPlan.ts';
 
 /** What is picked up: a visit on the board, or a call that waits. */
 export type Picked = { readonly visit: string } | { readonly call: string };
@@ -32,14 +33,12 @@ const same = (a: PlanProblem['jobs'][number]['asked'], b: Picked): boolean =>
   'visit' in b ? 'visit' in a && a.visit === b.visit : 'call' in a && a.call === b.call;
 
 /**
- * Moving stops by hand: fetches what the arithmetic needs once for the board as it stands, works out what a place would
- * do, keeps it, and undoes it.
+ * Moving stops by hand: fetches what the arithmetic needs once for the board as it stands, works out what a
+ * place would do, keeps it, and undoes it.
  */
 export function useMoves(board: BoardView | undefined, shown: string) {
   const [ask] = usePlanProblemMutation();
-  const [keepOrders] = useKeepOrdersMutation();
   const [moving, setMoving] = useState<Moving>();
-  const [saving, setSaving] = useState(false);
   const fetched = useRef<{ for: BoardView; shown: string; view: Promise<PlanProblem> }>(undefined);
   const asked = useMemo(() => (board ? reach(board.today, shown) : undefined), [board, shown]);
   const begun = useMemo(
@@ -49,6 +48,8 @@ export function useMoves(board: BoardView | undefined, shown: string) {
       ),
     [board],
   );
+
+  const { keep: send, saving } = useKeepPlan(begun);
 
   const prepare = useCallback((): Promise<PlanProblem> | undefined => {
     if (!board || !asked) return undefined;
@@ -101,32 +102,18 @@ export function useMoves(board: BoardView | undefined, shown: string) {
 
   const cancel = useCallback(() => setMoving(undefined), []);
 
-  /** Sends orders to be kept, and offers to undo them. @returns whether they were kept */
+  /** Sends orders to be kept, and says where they are refused. */
   const keep = useCallback(
     async (orders: NewOrders, said: string): Promise<OrdersKept | undefined> => {
-      setSaving(true);
       try {
-        const kept = await keepOrders(orders).unwrap();
-        toast(said, {
-          action: {
-            label: 'Undo',
-            onClick: () =>
-              void keepOrders(ordersToUndo(kept, orders, begun))
-                .unwrap()
-                .then(() => toast('Undone'))
-                .catch((error) => toast.error(problemOf(error).detail ?? problemOf(error).title)),
-          },
-        });
-        return kept;
+        return await send(orders, said);
       } catch (error) {
         const { title, detail, errors } = problemOf(error);
         toast.error(title, { description: detail ?? errors?.map((one) => one.message).join('. ') });
         return undefined;
-      } finally {
-        setSaving(false);
       }
     },
-    [begun, keepOrders],
+    [send],
   );
 
   /** Keeps the move in the hand. What does not hold is kept only where that is meant. */

@@ -23,7 +23,9 @@ export interface Running {
   readonly costs: readonly (readonly [seconds: number, cost: number])[];
 }
 
-/** Asks for what is to be planned, searches beside the screen, tells how it goes, and can be stopped or left. */
+/**
+ * Asks for what is to be planned, searches beside the screen, tells how it goes, and can be stopped or left.
+ */
 export function usePlanRun() {
   const [ask] = usePlanProblemMutation();
   const [running, setRunning] = useState<Running>();

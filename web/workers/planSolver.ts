@@ -2,13 +2,15 @@ import * as Comlink from 'comlink';
 import { fleetPlanOf, type FleetProblem, type Orders } from '#core/routing';
 import type { PlanProgress, PlanWorker, Solved } from './plan.worker.ts';
 
-/** Seconds of search by how much there is to do: a day is done while one watches, two weeks in half a minute. */
+/**
+ * Seconds of search by how much there is to do: a day is done while one watches, two weeks in half a minute.
+ */
 export const searchMs = ({ jobs }: Pick<FleetProblem, 'jobs'>): number =>
   Math.min(30_000, 1500 + 100 * jobs.length);
 
 /**
- * Plans off the main thread. `stop` ends the search and keeps the best so far; `cancel` ends it and keeps nothing, the
- * promise then never settles.
+ * Plans off the main thread. `stop` ends the search and keeps the best so far; `cancel` ends it and keeps
+ * nothing, the promise then never settles.
  */
 export function planInWorker(
   problem: FleetProblem,

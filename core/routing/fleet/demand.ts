@@ -9,8 +9,8 @@ export interface DayOfCalls {
 const SEASON_DAYS = 45;
 
 /**
- * Calls to expect on a day: the mean over days of the same weekday and season on record. Undefined where fewer
- * than `least` such days are on record: nobody knows then.
+ * Calls to expect on a day: the mean over days of the same weekday and season on record. Undefined where
+ * fewer than `least` such days are on record: nobody knows then.
  *
  * @param past days of before with how many calls came in, those without any included
  */
@@ -42,8 +42,8 @@ export interface TypicalLength {
 }
 
 /**
- * How long something takes by what it took before: the median, so that one day that went wrong teaches nothing,
- * with the quartiles as its range. The usual figure where there are fewer than `least`.
+ * How long something takes by what it took before: the median, so that one day that went wrong teaches
+ * nothing, with the quartiles as its range. The usual figure where there are fewer than `least`.
  *
  * @param took minutes, in any order
  */

@@ -19,7 +19,9 @@ export const MOST_JOBS_FOR_PROOF = 14;
 /** With more ways kept than this nobody waits for the proof. */
 const MOST_LABELS = 600_000;
 
-/** One way to have done some jobs, the last of them here: when it is over, and what it has cost on the way. */
+/**
+ * One way to have done some jobs, the last of them here: when it is over, and what it has cost on the way.
+ */
 interface Label {
   readonly at: number;
   readonly driven: number;
@@ -30,11 +32,12 @@ interface Label {
 }
 
 /**
- * The best plan of one crew's day, proved by dynamic programming over the sets of jobs done and the last of them (Held
- * and Karp, 1962), with drives by time of day. Of two ways to the same set and place one is dropped only where the
- * other is over sooner by enough that whatever follows cannot cost it more: leaving earlier never arrives later, so a
- * minute of lead is worth a minute of driving at most. That holds for places with one opening a day; where there are
- * more, and before a rest is taken, only ways that are over at the same minute are compared.
+ * The best plan of one crew's day, proved by dynamic programming over the sets of jobs done and the last of
+ * them (Held and Karp, 1962), with drives by time of day. Of two ways to the same set and place one is
+ * dropped only where the other is over sooner by enough that whatever follows cannot cost it more: leaving
+ * earlier never arrives later, so a minute of lead is worth a minute of driving at most. That holds for
+ * places with one opening a day; where there are more, and before a rest is taken, only ways that are over at
+ * the same minute are compared.
  *
  * @returns undefined where it is not one shift, has too many jobs, or would take too long
  */

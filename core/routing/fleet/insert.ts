@@ -10,7 +10,9 @@ import {
 import { timeCost } from './route.ts';
 import { timedRoute, type TimedRoute } from './timed.ts';
 
-/** What a change of one crew's day does to it: more or less of everything, and what does not hold any more. */
+/**
+ * What a change of one crew's day does to it: more or less of everything, and what does not hold any more.
+ */
 export interface Consequence {
   readonly driveMinutes: number;
   readonly overtime: number;
@@ -61,8 +63,8 @@ export interface Place {
 const TROUBLE_COST = 600;
 
 /**
- * The best places for a job in plans as they stand, at most one on each crew's day, the cheapest first. Places at
- * which something does not hold come after all others and say what.
+ * The best places for a job in plans as they stand, at most one on each crew's day, the cheapest first.
+ * Places at which something does not hold come after all others and say what.
  *
  * @param most how many
  */

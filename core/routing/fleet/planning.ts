@@ -2,7 +2,9 @@
 export interface PlanningSettings {
   /** Minutes after a shift that may be worked where a day needs it. */
   readonly overtimeMinutes: number;
-  /** A break of so many minutes, at the first stop after this time of day; none where it is 0 minutes long. */
+  /**
+   * A break of so many minutes, at the first stop after this time of day; none where it is 0 minutes long.
+   */
   readonly restFrom: number;
   readonly restMinutes: number;
   /** Customers are told a window of so many minutes in which the crew comes. */
@@ -18,8 +20,8 @@ export const DEFAULT_PLANNING: PlanningSettings = {
 };
 
 /**
- * The window a customer is told for an arrival: so long, begun on a full half hour, with the arrival in it and at
- * least a quarter of it still to come, since days run late more often than early [our choice].
+ * The window a customer is told for an arrival: so long, begun on a full half hour, with the arrival in it
+ * and at least a quarter of it still to come, since days run late more often than early [our choice].
  *
  * @returns minutes since midnight
  */

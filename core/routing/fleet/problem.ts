@@ -140,7 +140,9 @@ export const fits = (shift: Shift, job: Job): boolean =>
   (job.people ?? 1) <= (shift.people ?? 1) &&
   (job.skills ?? []).every((skill) => shift.skills?.includes(skill));
 
-/** What a job costs on a shift beside time: days late, a crew that does not know it, a plan that is changed. */
+/**
+ * What a job costs on a shift beside time: days late, a crew that does not know it, a plan that is changed.
+ */
 export const costOn = (shift: Shift, job: Job): number =>
   (job.due ? Math.max(0, shift.day - job.due.day) * job.due.perDayLate : 0) +
   (job.wanted && job.wanted.crew !== shift.crew ? job.wanted.otherwise : 0) +
@@ -153,8 +155,8 @@ export const minutesFor = (job: Pick<Job, 'minutes' | 'shared'>, people: number)
 };
 
 /**
- * Hours of a day in which so many minutes of a job can be done: while the place is open, beginning by what was
- * promised; none after the day it was promised for.
+ * Hours of a day in which so many minutes of a job can be done: while the place is open, beginning by what
+ * was promised; none after the day it was promised for.
  */
 export function hoursOn(job: Pick<Job, 'windows' | 'promised'>, day: number, minutes: number): DayWindow[] {
   const { promised } = job;

@@ -183,7 +183,10 @@ function takeOut(fleet: Fleet, state: State, near: readonly Int32Array[], random
   return taken;
 }
 
-/** Takes out some jobs that lie near each other, wherever in their routes: with few routes stretches are too alike. */
+/**
+ * Takes out some jobs that lie near each other, wherever in their routes: with few routes stretches are too
+ * alike.
+ */
 function takeNeighbours(fleet: Fleet, state: State, near: readonly Int32Array[], random: Random): number[] {
   const most = wholeBetween(random, 1, TAKEN.longest);
   const taken: number[] = [];

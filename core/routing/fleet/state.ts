@@ -63,8 +63,8 @@ export function fleetOf(problem: FleetProblem): Fleet {
   const loads = Float64Array.from(jobs, (job) => job.load ?? 0);
   const n = jobs.length;
 
-  // Minutes of each job for crews of a size, and hours of each day in which that much can be done, flat: open,
-  // close, open, close.
+  // Minutes of each job for crews of a size, and hours of each day in which that much can be done, flat:
+  // open, close, open, close.
   const works = new Map<number, Float64Array>();
   const hours = new Map<string, (Float64Array | undefined)[]>();
   const sizeOf = (shift: Shift) => shift.people ?? 1;

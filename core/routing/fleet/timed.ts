@@ -36,9 +36,9 @@ export interface TimedRoute {
 }
 
 /**
- * Times of a crew's day in an order that a person chose. Where hours or promises cannot be kept the crew begins
- * when it is there, and the stop says what does not hold: a dispatcher may know better. It leaves as late as
- * reaches the first stop in time.
+ * Times of a crew's day in an order that a person chose. Where hours or promises cannot be kept the crew
+ * begins when it is there, and the stop says what does not hold: a dispatcher may know better. It leaves as
+ * late as reaches the first stop in time.
  */
 export function timedRoute(problem: FleetProblem, shift: Shift, order: readonly number[]): TimedRoute {
   const { travel, jobs } = problem;

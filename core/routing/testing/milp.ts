@@ -1,10 +1,10 @@
 import type { FleetProblem, Job, Shift } from '../index.ts';
 
 /**
- * One crew's day, in which every minute driven and waited counts one, as a mixed-integer programme in CPLEX LP text, for a general solver: x(i,j,k) drives from
- * place i to j leaving in stretch k of the day, d(i,j,k) is when it leaves, s(i) is when work starts, y(i)
- * whether the stop is served. Inside a stretch drive time is linear in departure time, so arrival is too. One
- * opening window a stop.
+ * One crew's day, in which every minute driven and waited counts one, as a mixed-integer programme in CPLEX
+ * LP text, for a general solver: x(i,j,k) drives from place i to j leaving in stretch k of the day, d(i,j,k)
+ * is when it leaves, s(i) is when work starts, y(i) whether the stop is served. Inside a stretch drive time
+ * is linear in departure time, so arrival is too. One opening window a stop.
  */
 export function asMixedInteger(problem: FleetProblem): string {
   const { jobs, travel } = problem;
