@@ -33,6 +33,13 @@ export const openingHours = z.partialRecord(
 );
 export type OpeningHours = z.infer<typeof openingHours>;
 
+/** Who can work at a site at all: how many people, and what one of them is licensed or skilled for. */
+export const siteNeeds = z.object({
+  people: z.int('how many? a whole number').min(1, 'somebody has to go').max(6, 'more than any crew'),
+  skills: z.array(name.max(80)).max(10),
+});
+export type SiteNeeds = z.infer<typeof siteNeeds>;
+
 export const siteFields = z.object({
   name,
   ref: shortText.nullable(),
@@ -49,6 +56,7 @@ export const siteFields = z.object({
   hazards: z
     .array(z.enum(SITE_HAZARD_NAMES as [SiteHazard, ...SiteHazard[]], 'is no hazard we know'))
     .max(20),
+  needs: siteNeeds,
 });
 export const newSite = siteFields.partial().extend({ id, customerId: id, name });
 export const sitePatch = siteFields.partial().extend({ version, retired: z.boolean().optional() });
@@ -84,6 +92,7 @@ export interface SiteView {
   readonly parking: string | null;
   readonly permit: string | null;
   readonly hazards: readonly SiteHazard[];
+  readonly needs: SiteNeeds;
   readonly retiredAt: string | null;
   readonly version: number;
 }

@@ -98,6 +98,7 @@ export const COLUMNS = {
     parking: TEXT,
     permit: TEXT,
     hazards: { type: ARRAY(TEXT), defaultValue: [] },
+    needs: { type: JSONB, defaultValue: { people: 1, skills: [] } },
     retiredAt: DATE,
     version: VERSION,
   },

@@ -7,7 +7,7 @@ import type { Recipe } from '#core/imports';
 import type { RoofPlan } from '#core/roof';
 import type { StopTrouble } from '#core/routing';
 import type { Outcome } from '#core/work';
-import type { OpeningHours } from '#contracts/sites';
+import type { OpeningHours, SiteNeeds } from '#contracts/sites';
 import type { Told } from '#contracts/calls';
 import type { Skill } from '#contracts/people';
 import type { Role } from '#contracts/roles';
@@ -148,6 +148,7 @@ export interface SiteRow {
   parking: Text;
   permit: Text;
   hazards: Made<readonly string[]>;
+  needs: Made<SiteNeeds>;
   retiredAt: At;
   version: Made<number>;
 }

@@ -96,4 +96,7 @@ create table notices (
   made_at timestamptz not null
 );
 create index notices_by_visit on notices (visit_id, made_at desc);
+
+-- Who can work at a site at all: how many people, and what somebody among them has to be licensed or skilled for.
+alter table sites add column needs jsonb not null default '{"people": 1, "skills": []}';
 `;

@@ -309,6 +309,44 @@ it('a site to which no road leads is left out and named, the rest is planned', a
   engine.close();
 });
 
+it('where two people or a licence are needed nobody else is sent, and the plan says who is missing', async () => {
+  const dome = await addSite('Dome House', 41.24, -66.48);
+  await addCall({ siteId: dome.siteId });
+  const needs = async (version: number, value: object) =>
+    agent.patch(`/api/sites/${dome.siteId}`).send({ version, needs: value }).expect(200);
+  await needs(1, { people: 2, skills: [] });
+  const asked = planFor({ from: DAY, crewIds: [server.crewId], calls: 'all' });
+  const alone = await problemFor(agent, asked);
+  expect(solved(alone).leftOut).toMatchObject([{ why: 'needs 2 people, no crew has as many' }]);
+  await needs(2, { people: 1, skills: ['Boiler'] });
+  const unlicensed = await problemFor(agent, asked);
+  expect(solved(unlicensed).leftOut).toMatchObject([
+    { why: 'nobody who works then is licensed or skilled for: boiler' },
+  ]);
+  await server.db.run(`update users set skills = '[{"name": "boiler", "until": "2027-01-01"}]'`);
+  expect(solved(await problemFor(agent, asked)).leftOut).toEqual([]);
+  // A licence that has run out is none.
+  await server.db.run(`update users set skills = '[{"name": "boiler", "until": "2026-06-01"}]'`);
+  expect(solved(await problemFor(agent, asked)).leftOut).toHaveLength(1);
+  const forced = {
+    id: randomUUID(),
+    from: DAY,
+    days: 1,
+    takeOff: [],
+    orders: [{ crewId: server.crewId, day: DAY, version: null, jobs: [unlicensed.jobs[0]?.asked] }],
+  };
+  const refused = await agent
+    .post('/api/board/orders')
+    .send({ ...forced, anyway: false })
+    .expect(422);
+  expect(refused.body.errors[0].message).toContain('skill missing');
+  await agent
+    .post('/api/board/orders')
+    .send({ ...forced, anyway: true })
+    .expect(201);
+  expect((await board()).days[0]?.stops[0]?.troubles).toEqual(['skill missing']);
+});
+
 it('publishing tells each customer its window once, again when it moves, and when nobody comes', async () => {
   const dome = await addSite('Dome House', 41.24, -66.48);
   const callId = await addCall({ siteId: dome.siteId });

@@ -45,6 +45,7 @@ select
   coalesce(p.troubles, '[]') as troubles,
   s.hazards,
   s.opening_hours as "openingHours",
+  s.needs,
   s.time_zone as "timeZone",
   ${SITE},
   ${CALLS_THERE}
@@ -72,6 +73,7 @@ export const UNPLANNED = `
 select
   ${SITE},
   s.opening_hours as "openingHours",
+  s.needs,
   s.time_zone as "timeZone",
   json_build_object(
     'id', k.id,

@@ -61,7 +61,7 @@ export async function boardView(
     now: now.minute,
     timeZone,
     days,
-    unplanned: unplanned.map(({ openingHours: _hours, timeZone: _zone, ...row }) => row),
+    unplanned: unplanned.map(({ openingHours: _hours, needs: _needs, timeZone: _zone, ...row }) => row),
   };
 }
 

@@ -12,7 +12,7 @@ import {
   type PlainDate,
 } from '#core/time';
 import type { BoardCall, BoardSite, JobAsked, PlanJob } from '#contracts/board';
-import type { OpeningHours } from '#contracts/sites';
+import type { OpeningHours, SiteNeeds } from '#contracts/sites';
 import type { Database } from '../db/connect.ts';
 import {
   LENGTHS_OF_CALLS,
@@ -59,6 +59,7 @@ export interface VisitRead {
   readonly troubles: readonly StopTrouble[];
   readonly hazards: readonly string[];
   readonly openingHours: OpeningHours | null;
+  readonly needs: SiteNeeds;
   readonly timeZone: string;
   readonly siteId: string;
   readonly site: string;
@@ -75,6 +76,7 @@ export interface UnplannedRead {
   readonly lat: number | null;
   readonly lon: number | null;
   readonly openingHours: OpeningHours | null;
+  readonly needs: SiteNeeds;
   readonly timeZone: string;
   readonly call: BoardCall;
   readonly receivedAt: string;
@@ -165,6 +167,12 @@ export const key = (asked: JobAsked): string =>
 const placed = <T extends { lat: number | null; lon: number | null }>(row: T) =>
   row.lat === null || row.lon === null ? undefined : { lat: row.lat, lon: row.lon };
 
+/** Skills are compared as people say them, not as they write them. */
+const needsOf = ({ people, skills }: SiteNeeds): Pick<Job, 'people' | 'skills'> => ({
+  people,
+  skills: skills.map((skill) => skill.toLowerCase()),
+});
+
 /** A visit there is, as a job: with the minutes it was planned with, or what its calls usually take. */
 export function jobOfVisit(visit: VisitRead, frame: Frame): Drafted | undefined {
   const position = placed(visit);
@@ -180,6 +188,7 @@ export function jobOfVisit(visit: VisitRead, frame: Frame): Drafted | undefined 
       name: visit.site,
       minutes,
       shared: visit.minutes > 0 ? visit.shared : 0,
+      ...needsOf(visit.needs),
       windows: windowsOf(visit.openingHours, frame),
       promised: promisedIn(service, visit.timeZone, frame),
       leftOut: service.length > 0 ? WORTH.call : WORTH.planned,
@@ -211,6 +220,7 @@ export function jobOfCall(row: UnplannedRead, frame: Frame): Drafted | undefined
       id: key(asked),
       name: row.site,
       minutes: frame.lengths.call.minutes,
+      ...needsOf(row.needs),
       windows: windowsOf(row.openingHours, frame),
       promised: promisedIn([row.call], row.timeZone, frame),
       leftOut: WORTH.call,
@@ -262,12 +272,12 @@ export function jobOfDue(
   {
     units,
     calls,
-    openingHours,
+    site,
     weather,
   }: {
     readonly units: DueWork['dueUnits'];
     readonly calls: readonly UnplannedRead[];
-    readonly openingHours: OpeningHours | null;
+    readonly site: { readonly openingHours: OpeningHours | null; readonly needs: SiteNeeds };
     readonly weather: Weather;
   },
   frame: Frame,
@@ -296,7 +306,8 @@ export function jobOfDue(
       name: work.site,
       minutes,
       shared,
-      windows: windowsOf(openingHours, frame).filter(({ day }) =>
+      ...needsOf(site.needs),
+      windows: windowsOf(site.openingHours, frame).filter(({ day }) =>
         tasks.every(({ task }) => weatherAllows(task.weather, weather.get(addDays(frame.from, day)))),
       ),
       leftOut: Math.max(postponementCost(tasks, minutes), calls.length > 0 ? WORTH.call : 0),

@@ -135,12 +135,7 @@ async function daysToBe(needs: Needs, body: NewOrders): Promise<DayToBe[]> {
     const name = sites.get(job.site)?.name ?? 'One of the sites';
     // Who has it instead is found out under the locks; here it is only no longer due.
     const drafted =
-      work &&
-      jobOfDue(
-        work,
-        { units, calls: joining, openingHours: sites.get(job.site)?.openingHours ?? null, weather },
-        frame,
-      );
+      work && jobOfDue(work, { units, calls: joining, site: sites.get(job.site) ?? NO_SITE, weather }, frame);
     if (!work || wanted.length < job.units.length || units.length === 0)
       return { asked: job, drafted: NOTHING_DUE(name), units };
     return { asked: job, drafted: onMap(drafted, name), units };
@@ -204,6 +199,8 @@ async function daysToBe(needs: Needs, body: NewOrders): Promise<DayToBe[]> {
 const callsAsked = (job: JobAsked): readonly string[] =>
   'call' in job ? [job.call] : 'calls' in job ? job.calls : [];
 
+/** Where nothing is due nothing is asked of whoever goes. */
+const NO_SITE = { openingHours: null, needs: { people: 1, skills: [] } };
 const NOTHING_DUE = (name: string): never => {
   throw new Problem(409, 'Some of this work is already planned or done', {
     detail: `${name}: ${LOOK_AGAIN}`,

@@ -391,7 +391,7 @@ async function dueDrafts(
       );
       // Calls join the first part: it is the latest work, and so the first to be done.
       const own = parts.flatMap((units, part) => {
-        const given = { units, calls: part === 0 ? here : [], openingHours: site.openingHours, weather };
+        const given = { units, calls: part === 0 ? here : [], site, weather };
         return jobOfDue(work, given, frame) ?? [];
       });
       if (own.length === 0) left.push({ siteId, site: site.name, why: NOT_ON_MAP });

@@ -21,6 +21,7 @@ const SITE_COLUMNS = `
   s.parking,
   s.permit,
   s.hazards,
+  s.needs,
   s.retired_at as "retiredAt",
   s.version`;
 

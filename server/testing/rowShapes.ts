@@ -13,7 +13,7 @@ import { STOP_TROUBLES } from '#core/routing';
 import type { BoardCall } from '#contracts/board';
 import type { UnplannedRead, VisitRead } from '../routes/jobs.ts';
 import { FOUND_KINDS, type Found } from '#contracts/search';
-import { openingHours, type SitePage, type SiteRow, type SiteView } from '#contracts/sites';
+import { openingHours, siteNeeds, type SitePage, type SiteRow, type SiteView } from '#contracts/sites';
 import type { ConditionView, DecisionView, LastSeen, UnitCallRow, UnitPage, UnitRow } from '#contracts/units';
 import type { CallOfVisit, EntryView, GettingIn, VisitRow } from '#contracts/visits';
 import { AGREEMENT_STATES } from '#contracts/agreements';
@@ -34,6 +34,7 @@ export const part = z.enum(PART_IDS);
 const key = <T extends object>(table: T) => z.enum(Object.keys(table) as (keyof T & string)[]);
 export const total = z.strictObject({ total: count });
 const hazards = z.array(z.enum(SITE_HAZARD_NAMES));
+const needs = siteNeeds;
 const lastDone = maybe(z.record(text, day));
 
 export const call = z.strictObject({
@@ -219,6 +220,7 @@ const gettingIn = {
 
 export const site = z.strictObject({
   ...gettingIn,
+  needs,
   id,
   customerId: id,
   customer: text,
@@ -500,6 +502,7 @@ export const boardVisit = z.strictObject({
   shared: minutes,
   hazards: z.array(text),
   openingHours: maybe(openingHours),
+  needs,
   timeZone: text,
   calls: z.array(boardCall),
 }) satisfies z.ZodType<VisitRead>;
@@ -507,6 +510,7 @@ export const boardVisit = z.strictObject({
 export const unplanned = z.strictObject({
   ...boardSite,
   openingHours: maybe(openingHours),
+  needs,
   timeZone: text,
   call: boardCall,
   receivedAt: instant,

@@ -8,9 +8,10 @@ import { useUpdateSiteMutation } from '../api/sites.ts';
 import { NewRoof } from '../roofs/NewRoof.tsx';
 import { RecordForm } from '../ui/RecordForm.tsx';
 import { HazardsForm } from './HazardsForm.tsx';
+import { NeedsForm } from './NeedsForm.tsx';
 import { HoursForm } from './HoursForm.tsx';
 
-export type SiteFormName = 'site' | 'hours' | 'unit' | 'hazards' | 'roof';
+export type SiteFormName = 'site' | 'hours' | 'unit' | 'hazards' | 'needs' | 'roof';
 
 /** The forms of a site's page. */
 export default function SiteForms({
@@ -29,6 +30,7 @@ export default function SiteForms({
     <>
       {form === 'hours' ? <HoursForm site={site} onClose={onClose} /> : null}
       {form === 'hazards' ? <HazardsForm site={site} onClose={onClose} /> : null}
+      {form === 'needs' ? <NeedsForm site={site} onClose={onClose} /> : null}
       {form === 'roof' ? <NewRoof site={site} onClose={onClose} /> : null}
       {form === 'site' ? (
         <RecordForm

@@ -105,6 +105,9 @@ export default function SiteScreen() {
             actions={
               can('edit record') ? (
                 <>
+                  <Button look="quiet" onClick={() => setForm('needs')}>
+                    Who goes
+                  </Button>
                   <Button look="quiet" onClick={() => setForm('hazards')}>
                     Hazards
                   </Button>
@@ -117,6 +120,14 @@ export default function SiteScreen() {
           >
             <p>{site.address ?? 'Address not known.'}</p>
             <p className="mt-1">Open: {hoursText(site.openingHours)}</p>
+            {site.needs.people > 1 || site.needs.skills.length > 0 ? (
+              <p className="mt-1">
+                Who goes: {site.needs.people > 1 ? `${site.needs.people} people` : 'anybody'}
+                {site.needs.skills.length > 0
+                  ? `, licensed or skilled for ${site.needs.skills.join(', ')}`
+                  : ''}
+              </p>
+            ) : null}
             <div className="mt-1">
               <GettingIn place={site} />
             </div>

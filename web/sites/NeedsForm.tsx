@@ -1,0 +1,70 @@
+import { sitePatch, type SitePage, type SitePatch } from '#contracts/sites';
+import { problemOf } from '../api/base.ts';
+import { useUpdateSiteMutation } from '../api/sites.ts';
+import { Button } from '../ui/Button.tsx';
+import { Dialog } from '../ui/Dialog.tsx';
+import { Field } from '../ui/Field.tsx';
+import { FormTrouble } from '../ui/FormTrouble.tsx';
+import { useTyped } from '../ui/useTyped.ts';
+
+/** @example skillsTyped(' boiler,  hot work ,') // ['boiler', 'hot work'] */
+export const skillsTyped = (text: string): string[] =>
+  text
+    .split(',')
+    .map((skill) => skill.trim())
+    .filter((skill) => skill !== '');
+
+/** Who can work at a site: how many people, and what one of them has to be licensed or skilled for. */
+export function NeedsForm({ site, onClose }: { site: SitePage; onClose: () => void }) {
+  const [update] = useUpdateSiteMutation();
+  const form = useTyped<{ people: string; skills: string }, SitePatch>(
+    { people: String(site.needs.people), skills: site.needs.skills.join(', ') },
+    {
+      schema: sitePatch,
+      toBody: ({ people, skills }) => ({
+        version: site.version,
+        needs: { people: people.trim() === '' ? NaN : Number(people), skills: skillsTyped(skills) },
+      }),
+      fieldOf: (path) => (path.includes('people') ? 'people' : path.includes('skills') ? 'skills' : 'root'),
+    },
+  );
+  const save = form.submit(async (patch) => {
+    try {
+      await update({ id: site.id, patch }).unwrap();
+      onClose();
+    } catch (error) {
+      if (problemOf(error).status !== 409) throw error;
+      form.setError('root', {
+        message: 'Somebody else changed this site meanwhile; look at it again and save once more.',
+      });
+    }
+  });
+  return (
+    <Dialog
+      open
+      onClose={onClose}
+      title={`Who can work at ${site.name}`}
+      description="Plans send nobody else; a hand on the board may, and is told. Local rules on licences and lone work decide."
+    >
+      <form onSubmit={save} noValidate>
+        <Field label="People at least" error={form.error('people')}>
+          <input inputMode="numeric" {...form.register('people')} />
+        </Field>
+        <Field
+          label="Licences and skills"
+          hint="as they stand with your people, a comma between them: boiler, hot work"
+          error={form.error('skills')}
+        >
+          <input {...form.register('skills')} />
+        </Field>
+        <FormTrouble text={form.trouble} />
+        <div className="mt-3 flex gap-2">
+          <Button type="submit" look="act" disabled={form.isSubmitting}>
+            Save
+          </Button>
+          <Button onClick={onClose}>Cancel</Button>
+        </div>
+      </form>
+    </Dialog>
+  );
+}
