@@ -227,6 +227,8 @@ export interface OrdersKept {
   readonly before: readonly OrderOfDay[];
   readonly after: readonly OrderOfDay[];
   readonly takenOff: readonly string[];
+  /** Visits of these days that somebody has begun: they stay, whatever is undone. */
+  readonly begun: readonly string[];
 }
 
 export interface NoticeRow {

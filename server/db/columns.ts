@@ -218,6 +218,7 @@ export const COLUMNS = {
     position: INTEGER,
     minutes: DOUBLE,
     shared: DOUBLE,
+    pace: { type: DOUBLE, defaultValue: 1 },
     driveMinutes: DOUBLE,
     arriveAt: DOUBLE,
     startAt: DOUBLE,

@@ -272,6 +272,8 @@ export interface StopRow {
   /** For one person, and how much of it more people share. */
   minutes: number;
   shared: number;
+  /** What own history had stretched the usual minutes by when it was planned. */
+  pace: Made<number>;
   driveMinutes: number | null;
   arriveAt: number | null;
   startAt: number | null;

@@ -10,6 +10,7 @@ create table stops (
   position int not null check (position >= 0),
   minutes float8 not null check (minutes >= 0),
   shared float8 not null default 0 check (shared between 0 and minutes),
+  pace float8 not null default 1 check (pace > 0),
   drive_minutes float8,
   arrive_at float8,
   start_at float8,

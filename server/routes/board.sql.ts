@@ -37,6 +37,7 @@ select
   p.position,
   coalesce(p.minutes, 0) as minutes,
   coalesce(p.shared, 0) as shared,
+  coalesce(p.pace, 1) as pace,
   p.drive_minutes as "driveMinutes",
   p.arrive_at as "arriveAt",
   p.start_at as "startAt",
@@ -123,10 +124,13 @@ where v.arrived_at >= $1 and v.left_at - v.arrived_at between interval '5 minute
 group by v.id
 having bool_and(k.kind = 'call')`;
 
-/** Visits of routes since $1 that were made: minutes on site as planned and as it was. */
+/**
+ * Visits of routes since $1 that were made: minutes on site by the usual figures, without what was learned by then,
+ * and as it was.
+ */
 export const PLANNED_AND_ACTUAL = `
 select
-  p.leave_at - p.start_at as planned,
+  (p.leave_at - p.start_at) / p.pace as planned,
   extract(epoch from v.left_at - v.arrived_at)::float8 / 60 as actual
 from stops p
   join visits v on v.id = p.visit_id

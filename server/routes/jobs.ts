@@ -35,7 +35,7 @@ const WORTH = { call: 10_000, planned: 3_000 } as const;
 /** A day late costs as much as so many minutes on the road [our choice]; work that is late already, more. */
 const DAY_LATE = { due: 20, late: 40, call: 200 } as const;
 /** How far back own lengths are learned from. */
-export const LEARNED_FROM_DAYS = 730;
+const LEARNED_FROM_DAYS = 730;
 
 /** A visit of the board as it is read. */
 export interface VisitRead {
@@ -51,6 +51,7 @@ export interface VisitRead {
   readonly position: number | null;
   readonly minutes: number;
   readonly shared: number;
+  readonly pace: number;
   readonly driveMinutes: number | null;
   readonly arriveAt: number | null;
   readonly startAt: number | null;
@@ -122,6 +123,8 @@ export async function learnedLengths(db: Database, today: PlainDate): Promise<Le
 export interface Drafted {
   readonly job: Omit<Job, 'place'>;
   readonly view: PlanJob;
+  /** What own history stretched the usual minutes by: what it takes next is learned against those. */
+  readonly pace: number;
   readonly position: { readonly lat: number; readonly lon: number };
 }
 
@@ -183,6 +186,7 @@ export function jobOfVisit(visit: VisitRead, frame: Frame): Drafted | undefined 
   const asked = { visit: visit.visitId };
   return {
     position,
+    pace: visit.pace,
     job: {
       id: key(asked),
       name: visit.site,
@@ -216,6 +220,7 @@ export function jobOfCall(row: UnplannedRead, frame: Frame): Drafted | undefined
   const wanted = WANTED[row.call.priority as keyof typeof WANTED];
   return {
     position,
+    pace: 1,
     job: {
       id: key(asked),
       name: row.site,
@@ -241,8 +246,8 @@ export function jobOfCall(row: UnplannedRead, frame: Frame): Drafted | undefined
 export type Weather = ReadonlyMap<PlainDate, DayWeather>;
 
 /**
- * What of the work due at a site the weather lets be done on at least one of some days; the rest waits, and
- * stays due.
+ * What of the work due at a site the weather lets be done together on one of some days, the one that lets most be
+ * done; the rest waits, and stays due.
  *
  * @returns the units with what is left of their tasks, and what waits
  */
@@ -251,12 +256,16 @@ export function weatherSplit(
   days: readonly PlainDate[],
   weather: Weather,
 ): { readonly units: DueWork['dueUnits']; readonly waits: readonly DueTask[] } {
-  const can = (task: DueTask) => days.some((day) => weatherAllows(task.task.weather, weather.get(day)));
+  const all = units.flatMap((unit) => unit.tasks);
+  const allowed = days.map(
+    (day) => new Set(all.filter((task) => weatherAllows(task.task.weather, weather.get(day)))),
+  );
+  const most = allowed.reduce((a, b) => (b.size > a.size ? b : a), new Set<DueTask>());
   return {
     units: units
-      .map((unit) => ({ ...unit, tasks: unit.tasks.filter(can) }))
+      .map((unit) => ({ ...unit, tasks: unit.tasks.filter((task) => most.has(task)) }))
       .filter((unit) => unit.tasks.length > 0),
-    waits: units.flatMap((unit) => unit.tasks.filter((task) => !can(task))),
+    waits: all.filter((task) => !most.has(task)),
   };
 }
 
@@ -301,6 +310,7 @@ export function jobOfDue(
   const days = [...(dueDay === undefined ? [] : [dueDay]), ...callDays];
   return {
     position,
+    pace: frame.lengths.maintenance.minutes,
     job: {
       id: key(asked),
       name: work.site,

@@ -7,7 +7,7 @@ import { invalid, Problem } from '../http/problem.ts';
 import { derive } from '../sheet/derive.ts';
 import { withLocked } from '../sheet/lock.ts';
 import { companyToday, companyYard } from '../settings/service.ts';
-import { CALLS_OF_VISITS } from './board.sql.ts';
+import { BEGUN, CALLS_OF_VISITS } from './board.sql.ts';
 import { dueSites } from './due.ts';
 import {
   jobOfCall,
@@ -23,7 +23,7 @@ import {
 } from './jobs.ts';
 import { dueAhead, frameOf, NOT_ON_MAP, placesOf, underwayOf, type Needs } from './problem.ts';
 import { crewDays, dayKey, shiftOf, whyNoShift } from './shifts.ts';
-import { LOOK_AGAIN, Writing, type CallOfVisit, type DayToBe, type ToDo } from './writing.ts';
+import { LOOK_AGAIN, Writing, type CallOfVisit, type DayToBe, type JobToBe } from './writing.ts';
 
 /**
  * Saves what crews do on some days, in order. The server reads the work, the hours and the roads itself and
@@ -74,12 +74,14 @@ async function keptOrders({ db }: Needs, body: NewOrders): Promise<OrdersKept> {
       crewId: [...new Set(body.orders.map(({ crewId }) => crewId))],
     },
   });
+  const ids = [...change.before, ...change.after].flatMap(({ visits }) => visits);
   return {
     id: body.id,
     routes: routes.map(({ crewId, day, version }) => ({ crewId, day, version })),
     before: change.before,
     after: change.after,
     takenOff: change.takenOff,
+    begun: (await db.rows<{ id: string }>(BEGUN, [ids])).map((row) => row.id),
   };
 }
 
@@ -110,7 +112,7 @@ async function daysToBe(needs: Needs, body: NewOrders): Promise<DayToBe[]> {
     (await db.models.Site.findAll({ where: { id: siteIds } })).map((site) => [site.id, site]),
   );
   const weather = due.length > 0 ? await forecast.days(await companyYard(db), body.from, []) : new Map();
-  const draft = (job: JobAsked, day: PlainDate): ToDo => {
+  const draft = (job: JobAsked, day: PlainDate): JobToBe => {
     if ('visit' in job) {
       const visit = visits.get(job.visit);
       if (!visit) throw invalid([{ path: 'orders', message: 'one of the visits does not exist' }]);
@@ -140,7 +142,7 @@ async function daysToBe(needs: Needs, body: NewOrders): Promise<DayToBe[]> {
       return { asked: job, drafted: NOTHING_DUE(name), units };
     return { asked: job, drafted: onMap(drafted, name), units };
   };
-  const todo = body.orders.map(({ jobs, day }) => jobs.map((job) => draft(job, day)));
+  const toBe = body.orders.map(({ jobs, day }) => jobs.map((job) => draft(job, day)));
   const crews = new Map(
     (await crewDays(db, body.from, body.days)).map((crew) => [dayKey(crew.id, crew.on), crew]),
   );
@@ -176,7 +178,7 @@ async function daysToBe(needs: Needs, body: NewOrders): Promise<DayToBe[]> {
       ]);
     return shift;
   });
-  const jobs = todo.map((list) =>
+  const jobs = toBe.map((list) =>
     list.map(({ drafted }): Job => ({ ...drafted.job, place: places.of(drafted.position) })),
   );
   const travel = places.all().length > 0 ? await driveTimes.table(places.all(), body.from) : undefined;
@@ -189,7 +191,7 @@ async function daysToBe(needs: Needs, body: NewOrders): Promise<DayToBe[]> {
       crew: crews.get(dayKey(crewId, day))?.name ?? 'crew',
       day,
       version,
-      jobs: todo[d] as ToDo[],
+      jobs: toBe[d] as JobToBe[],
       timed: shift && travel ? timedRoute(problem, shift, [...own.keys()]) : undefined,
     };
   });

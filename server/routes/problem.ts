@@ -442,7 +442,7 @@ async function freeMinutes(
 }
 
 /** Versions of the routes there are. */
-export async function versionsOf(db: Database, from: PlainDate, to: PlainDate): Promise<Map<string, number>> {
+async function versionsOf(db: Database, from: PlainDate, to: PlainDate): Promise<Map<string, number>> {
   const routes = await db.models.Route.findAll({
     where: { day: days(from, to) },
     attributes: ['crewId', 'day', 'version'],

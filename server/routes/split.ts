@@ -56,6 +56,7 @@ export async function splitStop(
         position: last.position + 1,
         minutes: stop.minutes - stop.shared * (1 - share),
         shared: stop.shared * share,
+        pace: stop.pace,
         driveMinutes: null,
         arriveAt: null,
         startAt: null,

@@ -3,7 +3,9 @@ import http from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { ordersOf, planFor, problemFor, solved } from '../testing/planning.ts';
 import { agreeAsUsual, oneUnit, testServer, type TestServer } from '../testing/server.ts';
+import type { DueTask } from '#core/maintenance';
 import { Forecast } from './forecast.ts';
+import { weatherSplit } from './jobs.ts';
 
 const FROM = '2026-04-06';
 let server: TestServer;
@@ -78,6 +80,20 @@ it('it is planned on a day that is forecast warm enough, and on no other', async
   const plan = solved(view);
   const shift = plan.routes.findIndex((route) => route.stops.length > 0);
   expect(view.shifts[shift]?.day).toBe('2026-04-09');
+});
+
+it('tasks that no one day allows together are not called closed: the day for most of them is kept, the rest waits', () => {
+  const due = (key: string, weather: object) =>
+    ({ task: { key, title: key, weather } }) as unknown as DueTask;
+  const [cooling, defrost] = [due('cooling', { fromF: 60 }), due('defrost', { toF: 55 })];
+  const units = [{ unitId: 'u', tag: 'HP-1', tasks: [cooling, defrost] }];
+  const weather = new Map([
+    ['2026-04-06', { highF: 50, lowF: 40 }],
+    ['2026-04-07', { highF: 70, lowF: 60 }],
+  ]);
+  const split = weatherSplit(units, ['2026-04-06', '2026-04-07'], weather);
+  expect(split.units[0]?.tasks).toEqual([defrost]);
+  expect(split.waits).toEqual([cooling]);
 });
 
 it('a forecast that does not answer puts nothing off, and the plan says so', async () => {

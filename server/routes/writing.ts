@@ -22,11 +22,11 @@ export interface DayToBe {
   readonly crew: string;
   readonly day: PlainDate;
   readonly version: number | null;
-  readonly jobs: readonly ToDo[];
+  readonly jobs: readonly JobToBe[];
   readonly timed: TimedRoute | undefined;
 }
 
-export interface ToDo {
+export interface JobToBe {
   readonly asked: JobAsked;
   readonly drafted: Drafted;
   readonly units: DueWork['dueUnits'];
@@ -87,7 +87,7 @@ export class Writing {
         .filter((stop) => stop.begun)
         .map((stop) => stop.visitId);
       const visits: string[] = [];
-      for (const todo of day.jobs) visits.push(await this.visitFor(todo, day));
+      for (const toBe of day.jobs) visits.push(await this.visitFor(toBe, day));
       await this.place(day, route.id, begun, visits);
       after.push({ crewId: day.crewId, day: day.day, visits: [...begun, ...visits] });
     }
@@ -204,7 +204,7 @@ export class Writing {
   }
 
   /** The visit for a piece of work: the one there is, moved where it is to be, or a new one. */
-  private async visitFor({ asked, drafted, units }: ToDo, day: DayToBe): Promise<string> {
+  private async visitFor({ asked, drafted, units }: JobToBe, day: DayToBe): Promise<string> {
     if ('visit' in asked) return this.moved(asked.visit, day);
     if ('call' in asked) return this.visitOfCall(asked.call, drafted, day);
     return this.visitOfDue(drafted, units, asked.calls, day);
@@ -386,6 +386,7 @@ export class Writing {
         position: begun.length + i,
         minutes,
         shared: shared ?? 0,
+        pace: jobs[i]?.drafted.pace ?? 1,
         driveMinutes: stop?.driveMinutes ?? null,
         arriveAt: stop?.arriveAt ?? null,
         startAt: stop?.startAt ?? null,

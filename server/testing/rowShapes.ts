@@ -500,6 +500,7 @@ export const boardVisit = z.strictObject({
   position: maybe(z.int().min(0)),
   minutes,
   shared: minutes,
+  pace: z.number().positive(),
   hazards: z.array(text),
   openingHours: maybe(openingHours),
   needs,

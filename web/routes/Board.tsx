@@ -3,7 +3,7 @@ import { useCallback, useMemo, useRef, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { groupBy } from '#core/collections';
 import { plural } from '#core/reasons';
-import { clockText, daysBetween, durationText, isPlainDate } from '#core/time';
+import { clockText, durationText, isPlainDate } from '#core/time';
 import type { BoardDay, BoardView } from '#contracts/board';
 import { useBoardQuery } from '../api/routes.ts';
 import { RouteMap, type MapStop } from '../maps/RouteMap.tsx';
@@ -20,10 +20,8 @@ import { Proposal } from './Proposal.tsx';
 import { PublishDay } from './PublishDay.tsx';
 import { StopDetails } from './StopDetails.tsx';
 import { useMoveKeys } from './useMoveKeys.ts';
-import { useMoves, type Moving, type Picked, type Target } from './useMoves.ts';
+import { reach, useMoves, type Moving, type Picked, type Target } from './useMoves.ts';
 import { Waiting } from './Waiting.tsx';
-
-const AHEAD = 14;
 
 /** The crews' hours of one day, the days ahead, and what waits for a place; everything on it can be moved. */
 export default function Board() {
@@ -31,8 +29,8 @@ export default function Board() {
   const [query, setQuery] = useSearchParams();
   const asked = query.get('day') ?? '';
   const shown = isPlainDate(asked) ? asked : today;
-  const inReach = daysBetween(today, shown) >= 0 && daysBetween(today, shown) < AHEAD;
-  const board = useBoardQuery({ from: inReach ? today : shown, days: inReach ? AHEAD : 7 });
+  const days = reach(today, shown);
+  const board = useBoardQuery(days);
   const show = useCallback(
     (day: string) => setQuery(day === today ? {} : { day }, { replace: true, preventScrollReset: true }),
     [setQuery, today],
@@ -62,9 +60,7 @@ export default function Board() {
     >
       {board.error ? <Trouble error={board.error} retry={board.refetch} /> : null}
       {!board.data && !board.error ? <Loading what="the board" /> : null}
-      {board.data ? (
-        <BoardOf key={inReach ? 'near' : shown} board={board.data} shown={shown} onShow={show} />
-      ) : null}
+      {board.data ? <BoardOf key={days.from} board={board.data} shown={shown} onShow={show} /> : null}
     </Screen>
   );
 }

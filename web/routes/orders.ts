@@ -147,14 +147,11 @@ export function ordersToKeep(
 }
 
 /** What is sent to undo a change that was kept. */
-export function ordersToUndo(
-  kept: OrdersKept,
-  asked: Pick<PlanAsked, 'from' | 'days'>,
-  begun: ReadonlySet<string>,
-): NewOrders {
+export function ordersToUndo(kept: OrdersKept, asked: Pick<PlanAsked, 'from' | 'days'>): NewOrders {
   const version = ({ crewId, day }: OrderOfDay) =>
     kept.routes.find((route) => route.crewId === crewId && route.day === day)?.version ?? null;
   const before = new Set(kept.before.flatMap(({ visits }) => visits));
+  const begun = new Set(kept.begun);
   return {
     id: uuid(),
     from: asked.from,

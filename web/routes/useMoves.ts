@@ -1,6 +1,5 @@
 import { useCallback, useMemo, useRef, useState } from 'react';
 import { toast } from 'sonner';
-import { timedRoute, type Orders } from '#core/routing';
 import { daysBetween } from '#core/time';
 import type { BoardView, NewOrders, OrdersKept, PlanAsked, PlanProblem } from '#contracts/board';
 import { problemOf } from '../api/base.ts';
@@ -25,9 +24,11 @@ export interface Moving {
 }
 
 const AHEAD = 14;
-/** The days a move may reach: today and two weeks, or a week from a day further off. */
-export const reach = (today: string, shown: string): Pick<PlanAsked, 'from' | 'days'> =>
-  daysBetween(today, shown) < AHEAD ? { from: today, days: AHEAD } : { from: shown, days: 7 };
+/** The days a board shows and a move may reach: today and two weeks, or a week from any other day. */
+export function reach(today: string, shown: string): Pick<PlanAsked, 'from' | 'days'> {
+  const away = daysBetween(today, shown);
+  return away >= 0 && away < AHEAD ? { from: today, days: AHEAD } : { from: shown, days: 7 };
+}
 
 const same = (a: PlanProblem['jobs'][number]['asked'], b: Picked): boolean =>
   'visit' in b ? 'visit' in a && a.visit === b.visit : 'call' in a && a.call === b.call;
@@ -41,15 +42,7 @@ export function useMoves(board: BoardView | undefined, shown: string) {
   const [moving, setMoving] = useState<Moving>();
   const fetched = useRef<{ for: BoardView; shown: string; view: Promise<PlanProblem> }>(undefined);
   const asked = useMemo(() => (board ? reach(board.today, shown) : undefined), [board, shown]);
-  const begun = useMemo(
-    () =>
-      new Set(
-        board?.days.flatMap((day) => day.stops.filter((stop) => stop.begun).map((stop) => stop.visitId)),
-      ),
-    [board],
-  );
-
-  const { keep: send, saving } = useKeepPlan(begun);
+  const { keep: send, saving } = useKeepPlan();
 
   const prepare = useCallback((): Promise<PlanProblem> | undefined => {
     if (!board || !asked) return undefined;
@@ -146,9 +139,3 @@ export function useMoves(board: BoardView | undefined, shown: string) {
   return { asked, moving, saving, prepare, pick, aim, cancel, drop, take, keep };
 }
 export type Moves = ReturnType<typeof useMoves>;
-
-/** A day's times as they are now in the problem. */
-export const routeNow = (
-  { problem, orders }: { problem: PlanProblem['problem']; orders: Orders },
-  s: number,
-) => timedRoute(problem, problem.shifts[s] as PlanProblem['problem']['shifts'][number], orders[s] ?? []);
