@@ -1,8 +1,9 @@
 import { z } from 'zod';
 import { PRICE_PER, WHOSE, type Agreement, type SiteTerms, type UnitTerms } from '#core/agreements';
-import { MAINTENANCE_TASKS, SEASON_DECISIONS, type AgreedFor, type Cadence } from '#core/maintenance';
+import { SEASON_DECISIONS, type AgreedFor, type Cadence } from '#core/maintenance';
+import type { MachineThere } from '#core/machine';
 import { isPlainDate } from '#core/time';
-import { PRIORITIES, type UnitKind } from '#core/vocabulary';
+import { PRIORITIES } from '#core/vocabulary';
 import { id, listQuery, longText, name, plainDate, shortText, version } from './common.ts';
 
 const months = z
@@ -19,7 +20,8 @@ const dayOfYear = z
     'must be a day of every year, MM-DD',
   );
 
-export const cadence: z.ZodType<Cadence> = z.discriminatedUnion('by', [
+/** How often what comes round comes round. */
+export const cadence = z.discriminatedUnion('by', [
   z.strictObject({
     by: z.literal('days'),
     days: z.int().min(1, 'at least one day').max(1830, 'at most five years'),
@@ -31,8 +33,9 @@ export const cadence: z.ZodType<Cadence> = z.discriminatedUnion('by', [
     .refine(({ from, to }) => from !== to, { path: ['to'], message: 'must be another day than the first' }),
 ]);
 
-const TASK_KEYS = MAINTENANCE_TASKS.map((task) => task.key);
-const minutes = z
+/** Names a task in the company's list; the server refuses a name that it never had. */
+export const taskKey = z.string().trim().min(1, 'which task?').max(60);
+export const minutes = z
   .int()
   .min(1, 'at least a minute')
   .max(24 * 60, 'at most a day');
@@ -41,9 +44,7 @@ const taskTerms = z.strictObject({
   cadence: cadence.optional(),
   minutes: minutes.optional(),
 });
-export const tasksTerms = z
-  .record(z.string(), taskTerms)
-  .refine((tasks) => Object.keys(tasks).every((key) => TASK_KEYS.includes(key)), 'there is no such task');
+export const tasksTerms = z.record(taskKey, taskTerms);
 
 const cents = z.int().min(0, 'at least nothing').max(1_000_000_000, 'at most ten million dollars');
 const hours = z
@@ -117,7 +118,7 @@ export type AgreementOnly = Partial<Pick<z.infer<typeof agreementList>, 'state'>
 export const seasonDecision = z.strictObject({
   id,
   unitId: id,
-  task: z.enum(TASK_KEYS as [string, ...string[]], 'there is no such task'),
+  task: taskKey,
   windowTo: plainDate,
   what: z.enum(SEASON_DECISIONS),
 });
@@ -150,7 +151,7 @@ export interface AgreementRow {
 export interface AgreementPlace {
   readonly id: string;
   readonly name: string;
-  readonly units: readonly { readonly id: string; readonly tag: string; readonly kind: UnitKind }[];
+  readonly units: readonly (MachineThere & { readonly id: string; readonly tag: string })[];
 }
 
 export interface AgreementsOfCustomer {

@@ -1,3 +1,4 @@
+import type { DueWindow, PutOff } from '#core/maintenance';
 import { z } from 'zod';
 import type { StopTrouble } from '#core/routing';
 import type { StartPlace } from './crews.ts';
@@ -19,6 +20,10 @@ export interface DueTaskView {
   readonly dueOn: string | null;
   readonly lateDays: number;
   readonly reason: ReasonView;
+  /** The days within which it is done; null where nothing says when it was last done. */
+  readonly window: DueWindow | null;
+  /** Somebody was there for it and could not do it. */
+  readonly putOff: PutOff | null;
 }
 
 /** Work that is late and stands on a plan: planned, and not done. */

@@ -8,6 +8,7 @@ import { isTimeZone } from '#core/time';
 import { tasksTerms } from './agreements.ts';
 import { id, name, plainDate } from './common.ts';
 import { startPlace } from './crews.ts';
+import { ownTasks } from './tasks.ts';
 import { DEFAULT_RIGHTS, ROLES, type Settable } from './roles.ts';
 
 const LIMIT_PAIRS = [
@@ -74,6 +75,8 @@ export const SETTING_SHAPES = {
     }),
   /** How often each kind of machine is maintained where nothing else is agreed. */
   maintenance: z.partialRecord(z.enum(UNIT_KINDS), tasksTerms),
+  /** What is maintained: the trade's task list with what the company has made of it. */
+  tasks: ownTasks,
   /** How days are planned: overtime, the break, and the window customers are told. */
   planning: z.object({
     overtimeMinutes: z.int().min(0).max(240, 'four hours over are no plan'),
@@ -96,6 +99,7 @@ export const SETTING_DEFAULTS = {
   history: DEFAULT_HISTORY_SETTINGS,
   measuring: DEFAULT_LIMITS,
   maintenance: {},
+  tasks: [],
   planning: DEFAULT_PLANNING,
   rights: DEFAULT_RIGHTS,
 } as const;
@@ -107,6 +111,7 @@ export const CHANGED_BY_HAND = [
   'history',
   'measuring',
   'maintenance',
+  'tasks',
   'planning',
   'rights',
 ] as const;
@@ -119,6 +124,7 @@ export const newSetting = {
   history: z.object({ id, validFrom: plainDate, value: SETTING_SHAPES.history }),
   measuring: z.object({ id, validFrom: plainDate, value: SETTING_SHAPES.measuring }),
   maintenance: z.object({ id, validFrom: plainDate, value: SETTING_SHAPES.maintenance }),
+  tasks: z.object({ id, validFrom: plainDate, value: SETTING_SHAPES.tasks }),
   planning: z.object({ id, validFrom: plainDate, value: SETTING_SHAPES.planning }),
   rights: z.object({ id, validFrom: plainDate, value: SETTING_SHAPES.rights }),
 } as const;

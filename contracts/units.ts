@@ -31,6 +31,8 @@ export const unitFields = z.object({
   phase: z.union([z.literal(1), z.literal(3)], 'is 1 or 3').nullable(),
   areaServed: shortText.nullable(),
   handlingNotes: longText.nullable(),
+  /** The machine of the same site that leads; this one stands in for it. */
+  standsInFor: id.nullable(),
 });
 export const newUnit = unitFields
   .partial()
@@ -303,6 +305,13 @@ export interface UnitPage extends UnitRow {
   readonly modelLine: string | null;
   readonly roofs: readonly { readonly id: string; readonly name: string }[];
   readonly hazards: readonly SiteHazard[];
+  readonly standsInFor: string | null;
+  /** The other machines of the site, each with the one it stands in for. */
+  readonly beside: readonly {
+    readonly id: string;
+    readonly tag: string;
+    readonly standsInFor: string | null;
+  }[];
 }
 
 export interface UnitCallRow {

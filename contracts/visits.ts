@@ -32,6 +32,7 @@ import {
   type ConditionKind,
   type SiteHazard,
 } from '#core/vocabulary';
+import { FOUND_AS, PUT_OFF_FOR } from '#core/maintenance';
 import { LEAVE_OUTCOMES, WAITING_FOR, type CallState, type WaitingFor } from '#core/work';
 import type { ConditionBody, FindingBody, LeaveBody, RefrigerantBody, WorkBody } from '#core/sheet';
 import type { AgreedAtSite } from './agreements.ts';
@@ -149,6 +150,10 @@ const bodies = {
       text: longText,
       /** Maintenance tasks done on this unit, by key. */
       tasks: z.array(z.string().max(60)).max(20).optional(),
+      /** How what was renewed had been found, by task. */
+      found: z.record(z.string().max(60), z.enum(FOUND_AS)).optional(),
+      /** Tasks that were due and could not be done, each with why; they stay due. */
+      putOff: z.record(z.string().max(60), z.enum(PUT_OFF_FOR)).optional(),
       leakRepair: z.enum(['proven', 'not proven']).optional(),
       circuit: circuitNumber.optional(),
       /** A component put into a slot: the one that was there ends its life. */
@@ -162,7 +167,8 @@ const bodies = {
         .optional(),
     })
     .refine(
-      (body) => body.text !== '' || (body.tasks ?? []).length > 0 || body.leakRepair || body.installed,
+      ({ text, tasks = [], putOff = {}, leakRepair, installed }) =>
+        text !== '' || tasks.length > 0 || Object.keys(putOff).length > 0 || leakRepair || installed,
       { error: 'nothing is written: what was done?', path: ['text'] },
     ) satisfies z.ZodType<WorkBody>,
   refrigerant: z
@@ -392,7 +398,17 @@ export interface VisitPage extends VisitRow, GettingIn {
     }[];
     /** What was recommended and nobody has decided about. */
     readonly recommendations: readonly { readonly id: string; readonly text: string; readonly on: string }[];
-    readonly due: readonly { readonly key: string; readonly title: string; readonly text: string }[];
+    readonly due: readonly {
+      readonly key: string;
+      readonly title: string;
+      readonly text: string;
+      readonly caution: string | null;
+      readonly steps: readonly string[];
+      /** Titles of the cards whose readings belong to it. */
+      readonly readings: readonly string[];
+      /** How it was found decides how soon it is done again. */
+      readonly asksHowFound: boolean;
+    }[];
     /** Tasks that the customer does. */
     readonly theirs: readonly string[];
   }[];

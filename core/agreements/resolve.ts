@@ -6,14 +6,14 @@ import {
   type PlannedTask,
 } from '../maintenance/index.ts';
 import type { PlainDate } from '../time/index.ts';
+import type { MachineThere } from '../machine/index.ts';
 import type { Priority, UnitKind } from '../vocabulary/index.ts';
 import type { Agreement, Approval, Programme, TaskTerms, Terms, Whose } from './terms.ts';
 
-/** Where a unit stands; terms are looked up from the unit outwards. */
-export interface UnitPlace {
+/** Where a unit stands and what is in it; terms are looked up from the unit outwards. */
+export interface UnitPlace extends MachineThere {
   readonly unitId: string;
   readonly siteId: string;
-  readonly kind: UnitKind;
 }
 
 /** A task as it is agreed for one unit. */
@@ -62,16 +62,12 @@ const lastSaid = <T>(levels: readonly Level[], read: (terms: Terms) => T | undef
  * What is done on a unit, by whom and how often: the trade's usual, then the company's for its kind, then what was
  * agreed with the customer, for the site, for the unit. The last that says anything counts, word by word.
  */
-export function unitTerms(
-  { unitId, siteId, kind }: UnitPlace,
-  agreement: Agreement,
-  programme: Programme,
-): UnitTerms {
-  const levels = levelsOf(agreement, siteId, unitId);
+export function unitTerms(unit: UnitPlace, agreement: Agreement, programme: Programme): UnitTerms {
+  const levels = levelsOf(agreement, unit.siteId, unit.unitId);
   return {
     maintained: lastSaid(levels, (terms) => terms.maintained) ?? true,
-    tasks: tasksOf(kind).map((task) => {
-      const usual = usualTask(kind, task, programme);
+    tasks: tasksOf(unit, programme.tasks).map((task) => {
+      const usual = usualTask(unit.kind, task, programme);
       return levels.reduce<AgreedTask>(
         (so, { agreed, terms }) => refine(so, agreed, terms.tasks?.[task.key]),
         usual,
@@ -86,7 +82,7 @@ export function usualTask(kind: UnitKind, task: MaintenanceTask, programme: Prog
   return refine(
     { task, whose: 'ours', cadence, minutes, agreed: 'kind' },
     'kind',
-    programme[kind]?.[task.key],
+    programme.kinds[kind]?.[task.key],
   );
 }
 

@@ -1,4 +1,4 @@
-import type { Cadence } from '../maintenance/index.ts';
+import { TRADE_TASKS, type Cadence, type TaskList } from '../maintenance/index.ts';
 import type { PlainDate } from '../time/index.ts';
 import type { Priority, UnitKind } from '../vocabulary/index.ts';
 
@@ -59,5 +59,14 @@ export interface Agreement {
   readonly refinements: readonly Refinement[];
 }
 
-/** What a company does as a rule on each kind of machine; a task that is left out is as the trade has it. */
-export type Programme = Readonly<Partial<Record<UnitKind, Readonly<Record<string, TaskTerms>>>>>;
+/** What a company does as a rule on a kind of machine; a task that is left out is as the task list has it. */
+export type KindTerms = Readonly<Partial<Record<UnitKind, Readonly<Record<string, TaskTerms>>>>>;
+
+/** What a company does where nothing else is agreed: its task list, and what it does otherwise on some kinds. */
+export interface Programme {
+  readonly tasks: TaskList;
+  readonly kinds: KindTerms;
+}
+
+/** The trade's usual, where a company has set nothing. */
+export const TRADE_PROGRAMME: Programme = { tasks: TRADE_TASKS, kinds: {} };

@@ -1,6 +1,6 @@
 import { groupBy } from '../collections/index.ts';
 import { numberedWord } from '../machine/index.ts';
-import { tasksDone } from '../maintenance/index.ts';
+import { tasksDone, type Care, type PutOff } from '../maintenance/index.ts';
 import type { FoundFact, Movement, SubjectSheet, VisitFact } from '../sheet/index.ts';
 import { dayWords, localDate, type PlainDate } from '../time/index.ts';
 import type { CallKind, System, UnitKind, UnitStatus } from '../vocabulary/index.ts';
@@ -183,7 +183,30 @@ export function lastDone(
     if (call.kind !== 'maintenance' || call.completedMs === null || call.unitId !== unit.id) continue;
     if (!broughtIn.some((visit) => visit.calls.some((c) => c.id === call.id))) continue;
     const on = localDate(new Date(call.completedMs), unit.timeZone);
-    for (const task of tasksDone(unit.kind, on, [])) note(task, on);
+    for (const task of tasksDone(unit, on, [])) note(task, on);
   }
   return done;
+}
+
+/**
+ * What sheets say of the tasks of a unit beside the day each was last done: how it was found the last two times, and
+ * what was put off since. What was done after it was put off is no longer put off.
+ */
+export function careOf(sheet: SubjectSheet, done: Readonly<Record<string, PlainDate>>): Care {
+  const byDay = <T extends { readonly on: PlainDate }>(a: T, b: T) =>
+    a.on < b.on ? -1 : a.on > b.on ? 1 : 0;
+  const seen = sheet.tasks.flatMap(({ task, on, found }) => (found ? [{ task, on, as: found }] : []));
+  const found = Object.fromEntries(
+    [...groupBy(seen, ({ task }) => task)].map(([task, own]) => [
+      task,
+      own
+        .sort(byDay)
+        .slice(-2)
+        .map(({ on, as }) => ({ on, as })),
+    ]),
+  );
+  const putOff: Record<string, PutOff> = {};
+  for (const { task, on, why } of [...sheet.putOff].sort(byDay))
+    if (!(done[task] !== undefined && done[task] >= on)) putOff[task] = { on, why };
+  return { found, putOff };
 }

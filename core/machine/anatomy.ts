@@ -1,4 +1,5 @@
 import { UNIT_KINDS, type System, type UnitKind } from '../vocabulary/index.ts';
+import type { DRIVES, MachineDetails } from './details.ts';
 import { isPart, partOf, type PartId } from './parts.ts';
 
 /*
@@ -121,6 +122,30 @@ export const kindsWith = (parts: readonly PartId[], without: readonly PartId[] =
     const own = partsOf(kind);
     return parts.every((id) => own.includes(id)) && !without.some((id) => own.includes(id));
   });
+
+/** A machine as far as its record says what is in it; what is left out is as usual for its kind. */
+export interface MachineThere {
+  readonly kind: UnitKind;
+  /** True where it has a refrigerant circuit on record, whatever its kind. */
+  readonly cools?: boolean | undefined;
+  readonly outdoorAir?: MachineDetails['outdoorAir'] | null;
+  readonly drive?: (typeof DRIVES)[number] | null | undefined;
+}
+
+const BELT_ONLY: readonly PartId[] = ['blower belt', 'pulley'];
+
+/** The parts of a machine: those of its kind, with what its record says otherwise. */
+export function partsThere({ kind, cools, outdoorAir, drive }: MachineThere): ReadonlySet<PartId> {
+  const { circuit } = ANATOMY[kind];
+  const there = new Set(partsOf(kind));
+  if (cools && circuit.length === 0)
+    for (const id of [...AIR_COOLED, ...OUTDOOR, 'drain' as const]) there.add(id);
+  if (outdoorAir === 'economizer') there.add('economizer');
+  else if (outdoorAir) there.delete('economizer');
+  if (drive === 'direct') for (const id of BELT_ONLY) there.delete(id);
+  if (drive === 'belt') for (const id of BELT) there.add(id);
+  return there;
+}
 
 /** What a kind of machine does: the systems its parts belong to. */
 export const systemsOf = (kind: UnitKind): ReadonlySet<System> =>

@@ -8,7 +8,9 @@ export type Cadence =
   /** Once in each of these months. */
   | { readonly by: 'months'; readonly months: readonly number[] }
   /** Once between two days of the year, `MM-DD`; a season may run over New Year. */
-  | { readonly by: 'season'; readonly from: string; readonly to: string };
+  | { readonly by: 'season'; readonly from: string; readonly to: string }
+  /** Once in its life, so many days after the machine was installed. */
+  | { readonly by: 'once'; readonly withinDays: number };
 
 /** The days within which a task is to be done once, both included. */
 export interface Window {
@@ -25,9 +27,9 @@ const isLeap = (year: number): boolean => (year % 4 === 0 && year % 100 !== 0) |
 const lastOf = (year: number, month: number): PlainDate =>
   `${year}-${two(month)}-${month === 2 ? (isLeap(year) ? 29 : 28) : [4, 6, 9, 11].includes(month) ? 30 : 31}`;
 
-/** The windows that begin in a year, in order; none for work that comes round by days. */
+/** The windows that begin in a year, in order; none for work that comes round by days or once. */
 function windowsOf(cadence: Cadence, year: number): Window[] {
-  if (cadence.by === 'days') return [];
+  if (cadence.by === 'days' || cadence.by === 'once') return [];
   if (cadence.by === 'months')
     return [...cadence.months]
       .sort((a, b) => a - b)
@@ -98,6 +100,8 @@ export function cadenceWords(cadence: Cadence): string {
       return cadence.months.length === 12 ? 'once in every month' : `once in ${eachOf(cadence.months)}`;
     case 'season':
       return `once between ${dayOfYear(cadence.from)} and ${dayOfYear(cadence.to)}`;
+    case 'once':
+      return `once, within ${plural(cadence.withinDays, 'day')} of being installed`;
   }
 }
 
@@ -107,9 +111,10 @@ const eachOf = (months: readonly number[]): string =>
 /** @example dayOfYear('03-15') // "15 Mar" */
 const dayOfYear = (monthDay: string): string => dayWords(`2024-${monthDay}`).replace(/ \d{4}$/, '');
 
-/** How many times a year it comes round. */
+/** How many times a year it comes round; what is done once in a life counts for no year. */
 export function timesAYear(cadence: Cadence): number {
   if (cadence.by === 'season') return 1;
+  if (cadence.by === 'once') return 0;
   if (cadence.by === 'months') return cadence.months.length;
   const share = cadence.months && cadence.months.length > 0 ? cadence.months.length / 12 : 1;
   return (365 / cadence.days) * share;

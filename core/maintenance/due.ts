@@ -1,8 +1,11 @@
 import { because, type Reason } from '../reasons/index.ts';
 import { addDays, daysBetween, type PlainDate } from '../time/index.ts';
-import type { UnitKind, UnitStatus } from '../vocabulary/index.ts';
+import type { MachineThere } from '../machine/index.ts';
+import type { UnitStatus } from '../vocabulary/index.ts';
 import { nextIn, windowsAround, windowServed, type Cadence, type Window } from './cadence.ts';
-import { tasksOf, type MaintenanceTask } from './tasks.ts';
+import { soonerBy, type Care, type PutOff } from './care.ts';
+import type { MaintenanceTask } from './task.ts';
+import { tasksOf } from './tasks.ts';
 
 /** Who decided how often: the company for the kind of machine, or an agreement, for the whole or a part of it. */
 export const AGREED_FOR = ['kind', 'customer', 'site', 'unit'] as const;
@@ -35,6 +38,16 @@ export interface UnitMaintenance {
   /** Day each task was last done; a task that is missing has no record. */
   readonly lastDone: Readonly<Record<string, PlainDate | undefined>>;
   readonly decided?: readonly SeasonDecision[];
+  /** Day it was put in; null or left out where nobody knows. */
+  readonly installedOn?: PlainDate | null | undefined;
+  readonly care?: Care | undefined;
+}
+
+/** The days within which a task is done: not before the first, best on the second, by the third at the latest. */
+export interface DueWindow {
+  readonly earliest: PlainDate;
+  readonly wanted: PlainDate;
+  readonly latest: PlainDate;
 }
 
 export interface DueTask {
@@ -44,6 +57,10 @@ export interface DueTask {
   /** The day by which it should be done; undefined where nothing on record says when it was last done. */
   readonly dueOn?: PlainDate;
   readonly lateDays: number;
+  /** Undefined where nothing on record says when it was last done. */
+  readonly window?: DueWindow;
+  /** Somebody was there for it and could not do it. */
+  readonly putOff?: PutOff;
   /** Its season is over: somebody has to decide whether it is still done. Never planned by itself. */
   readonly missed?: Window;
   readonly reason: Reason;
@@ -52,27 +69,54 @@ export interface DueTask {
 /** A season missed by more than this is over: starting up cooling in autumn helps nobody [our choice]. */
 const SEASON_GRACE_DAYS = 45;
 
+/** A machine that is older than this has no start-up sheet to open any more [our choice]. */
+const NEW_FOR_DAYS = 365;
+
+/** Whether a machine is so new that its start-up sheet is asked for; one whose day nobody knows is not. */
+export const isNew = (installedOn: PlainDate | null | undefined, on: PlainDate): boolean =>
+  !!installedOn && daysBetween(installedOn, on) <= NEW_FOR_DAYS;
+
 /**
- * What is due on a unit between `asOf` and `asOf + horizonDays`, as it was agreed. Units on standby, out of use or
- * retired are not planned like the rest and yield nothing. A task that comes round by days and has no record is due
- * now, because nobody can say that it was done. A season that went by stays in sight as missed until it is decided
- * or the next one begins.
+ * What is due on a unit between `asOf` and `asOf + horizonDays`, as it was agreed. A unit on standby is only exercised;
+ * one out of use or retired yields nothing. A task that comes round by days and has no record is due now, because
+ * nobody can say that it was done. A season that went by stays in sight as missed until it is decided or the next one
+ * begins. A new machine has its start-up sheet due until each part of it was done.
  */
 export function dueTasks(unit: UnitMaintenance, asOf: PlainDate, horizonDays: number): DueTask[] {
-  if (unit.status !== 'in service') return [];
+  if (unit.status !== 'in service' && unit.status !== 'standby') return [];
   const ahead = addDays(asOf, horizonDays);
   const until = unit.until !== null && unit.until < ahead ? unit.until : ahead;
   if (until < unit.from || until < asOf) return [];
   return unit.tasks.flatMap((planned) => {
-    const due =
-      planned.cadence.by === 'days'
-        ? byDays(unit, planned, planned.cadence, asOf, until)
-        : byWindow(unit, planned, asOf, until);
-    return due ? [{ unitId: unit.unitId, task: planned.task, minutes: planned.minutes, ...due }] : [];
+    if ((planned.task.onStandby === true) !== (unit.status === 'standby')) return [];
+    const due = dueOf(unit, planned, asOf, until);
+    if (!due) return [];
+    const putOff = unit.care?.putOff[planned.task.key];
+    const { task, minutes } = planned;
+    return [{ unitId: unit.unitId, task, minutes, ...due, ...(putOff ? { putOff } : {}) }];
   });
 }
 
-type Due = Omit<DueTask, 'unitId' | 'task' | 'minutes'>;
+type Due = Omit<DueTask, 'unitId' | 'task' | 'minutes' | 'putOff'>;
+
+function dueOf(
+  unit: UnitMaintenance,
+  planned: PlannedTask,
+  asOf: PlainDate,
+  until: PlainDate,
+): Due | undefined {
+  switch (planned.cadence.by) {
+    case 'days':
+      return byDays(unit, planned, planned.cadence, asOf, until);
+    case 'once':
+      return onceWhenNew(unit, planned, planned.cadence, asOf, until);
+    default:
+      return byWindow(unit, planned, asOf, until);
+  }
+}
+
+/** Work that comes round by days may be done within this share of its interval before and after [our choice]. */
+const EITHER_SIDE = 1 / 4;
 
 function byDays(
   unit: UnitMaintenance,
@@ -86,13 +130,41 @@ function byDays(
     if (nextIn(months, asOf < unit.from ? unit.from : asOf) > until) return undefined;
     return { lateDays: 0, reason: because('no record', { task: task.title, cadence, agreed }) };
   }
-  const round = nextIn(months, addDays(last, days));
+  const sooner = task.followsCondition ? soonerBy(days, last, unit.care?.found[task.key]) : undefined;
+  const every = sooner?.days ?? days;
+  const round = nextIn(months, addDays(last, every));
   // Work that was due before the agreement began is due on its first day.
   const dueOn = round < unit.from ? unit.from : round;
   if (dueOn > until) return undefined;
   const lateDays = Math.max(0, daysBetween(dueOn, asOf));
   const params = { task: task.title, cadence, agreed, last, dueOn, lateDays };
-  return { dueOn, lateDays, reason: because('comes round', params) };
+  const side = Math.round(every * EITHER_SIDE);
+  return {
+    dueOn,
+    lateDays,
+    window: { earliest: addDays(dueOn, -side), wanted: dueOn, latest: addDays(dueOn, side) },
+    reason: sooner ? because('plugs sooner', { ...params, ...sooner }) : because('comes round', params),
+  };
+}
+
+function onceWhenNew(
+  unit: UnitMaintenance,
+  { task }: PlannedTask,
+  { withinDays }: Extract<Cadence, { by: 'once' }>,
+  asOf: PlainDate,
+  until: PlainDate,
+): Due | undefined {
+  const on = unit.installedOn;
+  if (!on || on > until || unit.lastDone[task.key] !== undefined || !isNew(on, asOf)) return undefined;
+  const within = addDays(on, withinDays);
+  const dueOn = within < unit.from ? unit.from : within;
+  const lateDays = Math.max(0, daysBetween(dueOn, asOf));
+  return {
+    dueOn,
+    lateDays,
+    window: { earliest: on, wanted: on, latest: dueOn },
+    reason: because('new machine', { task: task.title, installedOn: on, dueOn, lateDays }),
+  };
 }
 
 function byWindow(
@@ -113,7 +185,9 @@ function byWindow(
   const params = { task: task.title, from, to, last, lateDays, agreed };
   if (lateDays > SEASON_GRACE_DAYS && decided === undefined)
     return { dueOn: to, lateDays, missed: open, reason: because('season missed', params) };
-  return { dueOn: to, lateDays, reason: because('season', params) };
+  const wanted = addDays(from, Math.round(daysBetween(from, to) / 2));
+  const window = { earliest: from, wanted, latest: to };
+  return { dueOn: to, lateDays, window, reason: because('season', params) };
 }
 
 /** What is late already is worth more than any day full of work that is not, minutes. */
@@ -136,12 +210,12 @@ export function postponementCost(due: readonly Pick<DueTask, 'lateDays'>[], minu
  * (records brought in from elsewhere often do not) is taken to have done what usually comes round by days and
  * the seasonal work of its day [our choice].
  */
-export function tasksDone(kind: UnitKind, on: PlainDate, named: readonly string[]): string[] {
+export function tasksDone(machine: MachineThere, on: PlainDate, named: readonly string[]): string[] {
   if (named.length > 0) return [...named];
-  return tasksOf(kind)
-    .filter(
-      ({ usual }) =>
-        usual.by === 'days' || windowsAround(usual, on).some(({ from, to }) => on >= from && on <= to),
-    )
+  return tasksOf(machine)
+    .filter(({ usual, onStandby }) => {
+      if (onStandby || usual.by === 'once') return false;
+      return usual.by === 'days' || windowsAround(usual, on).some(({ from, to }) => on >= from && on <= to);
+    })
     .map((task) => task.key);
 }

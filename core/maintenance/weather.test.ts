@@ -1,7 +1,7 @@
-import { MAINTENANCE_TASKS, weatherAllows, weatherWords } from './index.ts';
+import { TRADE_TASKS, weatherAllows, weatherWords } from './index.ts';
 
 describe('what the weather lets be done', () => {
-  const task = (key: string) => MAINTENANCE_TASKS.find((one) => one.key === key)?.weather;
+  const task = (key: string) => TRADE_TASKS.find((one) => one.key === key)?.weather;
 
   it.each([
     ['cooling start-up', { highF: 66, lowF: 49 }, true],

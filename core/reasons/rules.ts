@@ -101,6 +101,15 @@ export interface RuleParams {
   /* maintenance */
   'no record': Agreed & { cadence: Cadence };
   'comes round': Agreed & { cadence: Cadence; last: PlainDate; dueOn: PlainDate; lateDays: number };
+  'plugs sooner': Agreed & {
+    cadence: Cadence;
+    last: PlainDate;
+    dueOn: PlainDate;
+    lateDays: number;
+    days: number;
+    pluggedAfter: number;
+  };
+  'new machine': { task: string; installedOn: PlainDate; dueOn: PlainDate; lateDays: number };
   season: Agreed & { from: PlainDate; to: PlainDate; last: PlainDate | null; lateDays: number };
   'season missed': Agreed & { from: PlainDate; to: PlainDate; last: PlainDate | null; lateDays: number };
   /* intake */

@@ -145,6 +145,19 @@ const WORDING: Wording = {
     threshold: `${cadenceWords(cadence)}, ${AGREED[agreed]}`,
     changedBy: 'Doing it.',
   }),
+  'plugs sooner': ({ task, cadence, last, dueOn, lateDays, agreed, days, pluggedAfter }) => ({
+    text:
+      `${task}: ${lateDays > 0 ? late(lateDays) : `due ${dayWords(dueOn)}`}; ` +
+      `it was plugged after ${plural(pluggedAfter, 'day')}, so again after ${days}.`,
+    inputs: [{ label: 'last done', value: dayWords(last), source: FROM_SHEET }],
+    threshold: `${cadenceWords(cadence)}, ${AGREED[agreed]}; sooner where it plugs sooner`,
+    changedBy: 'Doing it and finding it no longer plugged.',
+  }),
+  'new machine': ({ task, installedOn, dueOn, lateDays }) => ({
+    text: `${task}: installed ${dayWords(installedOn)}, ${lateDays > 0 ? late(lateDays) : `due ${dayWords(dueOn)}`}.`,
+    inputs: [{ label: 'last done', value: 'no record', source: FROM_SHEET }],
+    changedBy: 'Doing it.',
+  }),
   season: ({ task, from, to, last, lateDays, agreed }) => ({
     text: `${task}: ${lateDays > 0 ? `${plural(lateDays, 'day')} past its window` : `window ${dayWords(from)} to ${dayWords(to)}`}.`,
     inputs: [{ label: 'last done', value: last === null ? 'no record' : dayWords(last), source: FROM_SHEET }],

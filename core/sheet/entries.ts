@@ -1,4 +1,5 @@
 import type { Slot, PartId } from '../machine/index.ts';
+import type { FoundAs, PutOffFor } from '../maintenance/index.ts';
 import type { CallKind, ConditionKind, FindingGrade, System } from '../vocabulary/index.ts';
 import type { LeaveOutcome, WaitingFor } from '../work/index.ts';
 
@@ -54,6 +55,10 @@ export interface FindingBody {
 export interface WorkBody {
   readonly text: string;
   readonly tasks?: readonly string[] | undefined;
+  /** How what was renewed had been found, by task. */
+  readonly found?: Readonly<Record<string, FoundAs>> | undefined;
+  /** Tasks that were due and could not be done, each with why. */
+  readonly putOff?: Readonly<Record<string, PutOffFor>> | undefined;
   readonly leakRepair?: 'proven' | 'not proven' | undefined;
   readonly circuit?: number | undefined;
   readonly installed?:

@@ -1,5 +1,6 @@
 import { groupBy } from '../collections/index.ts';
 import { partOf, partOfWord, slotFor, slotKey, type PartId, type Slot } from '../machine/index.ts';
+import type { FoundAs, PutOff } from '../maintenance/index.ts';
 import { localDate, type PlainDate } from '../time/index.ts';
 import { CONDITION_KINDS, type ConditionKind, type FindingGrade, type System } from '../vocabulary/index.ts';
 import { watchDay } from '../work/index.ts';
@@ -84,6 +85,12 @@ export interface TaskDone {
   readonly task: string;
   readonly visitId: string;
   readonly on: PlainDate;
+  readonly found?: FoundAs | undefined;
+}
+
+/** A task that was due and could not be done. */
+export interface TaskPutOff extends PutOff {
+  readonly task: string;
 }
 
 export interface Recommendation {
@@ -103,6 +110,7 @@ export interface SubjectSheet {
   readonly conditions: readonly ConditionState[];
   readonly lives: readonly ComponentLife[];
   readonly tasks: readonly TaskDone[];
+  readonly putOff: readonly TaskPutOff[];
   readonly recommendations: readonly Recommendation[];
   /** Which call each finding, each line of work and each movement of refrigerant answers. */
   readonly answers: readonly { readonly entryId: string; readonly callId: string }[];
@@ -180,8 +188,12 @@ export function foldSubject(
     }),
     conditions: conditions(subject, own, all, rootsOf(entries), visits),
     lives: lives(of('work'), day),
-    tasks: of('work').flatMap((e) =>
-      ((e.body as WorkBody).tasks ?? []).map((task) => ({ task, visitId: e.visitId, on: day(e) })),
+    tasks: of('work').flatMap((e) => {
+      const { tasks = [], found } = e.body as WorkBody;
+      return tasks.map((task) => ({ task, visitId: e.visitId, on: day(e), found: found?.[task] }));
+    }),
+    putOff: of('work').flatMap((e) =>
+      Object.entries((e.body as WorkBody).putOff ?? {}).map(([task, why]) => ({ task, why, on: day(e) })),
     ),
     recommendations: of('recommendation').map((e) => ({
       id: e.rootId,

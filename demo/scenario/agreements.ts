@@ -1,6 +1,7 @@
-import { ourTasks, unitTerms, yearOf, type Agreement, type Terms } from '#core/agreements';
+import { ourTasks, TRADE_PROGRAMME, unitTerms, yearOf, type Agreement, type Terms } from '#core/agreements';
 import type { UnitMaintenance } from '#core/maintenance';
-import { addDays } from '#core/time';
+import type { MachineDetails } from '#core/machine';
+import { addDays, type PlainDate } from '#core/time';
 import { seededRandom } from '#core/random';
 import { CUSTOMERS } from './cast/index.ts';
 import type { DemoSite, DemoUnit } from './fleet.ts';
@@ -171,8 +172,16 @@ export class Deals {
 
   #terms(unit: DemoUnit) {
     const agreement = this.#byCustomer.get(unit.site.customer) as Agreement;
-    const place = { unitId: unit.id, siteId: unit.site.id, kind: unit.kind };
-    return { agreement, terms: unitTerms(place, agreement, {}) };
+    const details = unit.record.details as MachineDetails | undefined;
+    const place = {
+      unitId: unit.id,
+      siteId: unit.site.id,
+      kind: unit.kind,
+      cools: unit.refrigerant !== undefined,
+      outdoorAir: details?.outdoorAir,
+      drive: details?.blower?.drive,
+    };
+    return { agreement, terms: unitTerms(place, agreement, TRADE_PROGRAMME) };
   }
 
   /** Rounds a year that the roofs of a site are climbed; none where only calls are agreed. */
@@ -184,7 +193,16 @@ export class Deals {
   maintenance(unit: DemoUnit, lastDone: UnitMaintenance['lastDone']): UnitMaintenance {
     const { agreement, terms } = this.#terms(unit);
     const { from, until } = agreement;
-    return { unitId: unit.id, status: 'in service', from, until, tasks: ourTasks(terms), lastDone };
+    const installedOn = unit.record.installed_on as PlainDate | null;
+    return {
+      unitId: unit.id,
+      status: 'in service',
+      from,
+      until,
+      tasks: ourTasks(terms),
+      lastDone,
+      installedOn,
+    };
   }
 }
 

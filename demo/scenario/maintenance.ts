@@ -88,7 +88,10 @@ export function maintainSite(writer: Writer, site: DemoSite, deals: Deals, nth: 
     done.set(
       unit.id,
       Object.fromEntries(
-        tasksDone(unit.kind, first, []).map((task) => [task, addDays(first, -wholeBetween(random, 80, 88))]),
+        tasksDone({ kind: unit.kind }, first, []).map((task) => [
+          task,
+          addDays(first, -wholeBetween(random, 80, 88)),
+        ]),
       ),
     );
   const days: string[] = [];
@@ -187,6 +190,10 @@ function maintain(
   if (tasks.includes('loop and condensate')) lines.push(loopReading(unit, day, {}, random));
   if (tasks.includes('filters and belts')) unit.wear.filterDays.push(day);
   if (tasks.includes('cooling start-up')) unit.wear.washDays.push(day);
-  const text = tasks.map((task) => oneOf(random, REMARKS[task] ?? ['Done as listed'])).join('. ');
+  const remarks = tasks.flatMap((task) => {
+    const own = REMARKS[task];
+    return own ? [oneOf(random, own)] : [];
+  });
+  const text = remarks.length > 0 ? remarks.join('. ') : 'Done as listed';
   return [...lines, { kind: 'work', body: { text, tasks } }];
 }

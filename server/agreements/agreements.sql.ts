@@ -1,5 +1,6 @@
 /* Set-wise reads of customers and their agreements. */
 
+import { MACHINE_COLUMNS } from '../units/machine.sql.ts';
 import { AGREEMENT_STATES, type AgreementOnly } from '#contracts/agreements';
 import { chosen, cut, idsFound, isOneOf, type Clauses, type ListAsked } from '../db/list.sql.ts';
 
@@ -59,7 +60,7 @@ ${cut(page)}`;
 
 /** Units of the customers in $1 by site, for what is agreed to speak of. */
 export const UNITS_OF_CUSTOMERS = `
-select s.customer_id as "customerId", s.id as "siteId", s.name as site, u.id as "unitId", u.tag, u.kind
+select s.customer_id as "customerId", s.id as "siteId", s.name as site, u.id as "unitId", u.tag,${MACHINE_COLUMNS}
 from sites s
   left join units u on u.site_id = s.id and u.status <> 'retired'
 where s.customer_id = any($1::uuid[]) and s.retired_at is null

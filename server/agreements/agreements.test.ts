@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { agreeAsUsual, oneUnit, openVisit, testServer, type TestServer } from '../testing/server.ts';
+import { onlyTasks } from '../testing/tasks.ts';
 import { planFor, problemFor } from '../testing/planning.ts';
 
 type Agent = Awaited<ReturnType<TestServer['as']>>;
@@ -10,6 +11,7 @@ let manager: Agent;
 beforeEach(async () => {
   server = await testServer();
   server.setNow(`${TODAY}T15:00:00Z`);
+  await onlyTasks(server.db, 'filters and belts', 'cooling start-up', 'heating start-up');
   manager = await server.as('manager');
 });
 afterEach(() => server.stop());
@@ -64,7 +66,7 @@ describe('what is due', () => {
       .expect(200);
     expect(await dueKeys()).toEqual(['filters and belts', 'cooling start-up']);
     const { body: due } = await manager.get('/api/routes/due').expect(200);
-    expect(due[0].minutes).toBe(15 + 55 + 45);
+    expect(due[0].minutes).toBe(15 + 55 + 30);
   });
 
   it('follows the company’s usual for the kind, from the day it holds', async () => {
@@ -107,7 +109,7 @@ describe('what is due', () => {
     const asked = planFor({ from: '2026-06-04', crewIds: [server.crewId], siteIds: [siteId] });
     const { problem, notes } = await problemFor(manager, asked);
     expect(problem.jobs).toHaveLength(1);
-    expect(notes.join()).toContain('1 h 20 min of work is due; the agreement allows 1 h a visit');
+    expect(notes.join()).toContain('1 h 5 min of work is due; the agreement allows 1 h a visit');
   });
 });
 
@@ -182,7 +184,11 @@ describe('agreements', () => {
       { terms: { tasks: { 'cooling start-up': { cadence: { by: 'season', from: '02-29', to: '05-31' } } } } },
       'terms.tasks.cooling start-up.cadence.from',
     ],
-    ['a task nobody knows', { terms: { tasks: { 'gutter sweep': { whose: 'ours' } } } }, 'terms.tasks'],
+    [
+      'a task nobody knows',
+      { terms: { tasks: { 'gutter sweep': { whose: 'ours' } } } },
+      'terms.tasks.gutter sweep',
+    ],
     [
       'a month that is none',
       { terms: { tasks: { 'filters and belts': { cadence: { by: 'months', months: [13] } } } } },

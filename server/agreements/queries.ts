@@ -7,12 +7,20 @@ import {
   yearOf,
   type Agreement,
   type Programme,
+  type UnitPlace,
   type UnitTerms,
 } from '#core/agreements';
 import { groupBy } from '#core/collections';
-import type { SeasonDecision, UnitMaintenance } from '#core/maintenance';
+import type { MachineThere } from '#core/machine';
+import {
+  isNew,
+  type Care,
+  type MaintenanceTask,
+  type SeasonDecision,
+  type UnitMaintenance,
+} from '#core/maintenance';
 import { addDays, type PlainDate } from '#core/time';
-import type { UnitKind, UnitStatus } from '#core/vocabulary';
+import type { UnitStatus } from '#core/vocabulary';
 import type {
   AgreedAtSite,
   AgreementOnly,
@@ -68,15 +76,27 @@ const stateOf = (agreement: Agreement | undefined, day: PlainDate): AgreementSta
         ? 'ended'
         : 'running';
 
-/** A unit as far as its agreement speaks of it. */
-export interface UnitAgreedFor {
-  readonly unitId: string;
-  readonly siteId: string;
-  readonly customerId: string;
-  readonly kind: UnitKind;
+/** How the maintenance of a unit stands, as its record and its sheets say. */
+export interface CaredFor extends MachineThere {
   readonly status: UnitStatus;
+  readonly installedOn: PlainDate | null;
   readonly lastDone: Readonly<Record<string, PlainDate>> | null;
+  readonly care: Care | null;
 }
+
+/** A unit as far as its agreement speaks of it. */
+export interface UnitAgreedFor extends CaredFor, UnitPlace {
+  readonly customerId: string;
+}
+
+/** Whether a task says anything of a unit: exercise of those on standby, the start-up sheet of those that have one. */
+const concerns = (
+  { key, onStandby, usual }: MaintenanceTask,
+  { status, lastDone, installedOn }: CaredFor,
+  day: PlainDate,
+): boolean =>
+  (onStandby === true) === (status === 'standby') &&
+  (usual.by !== 'once' || lastDone?.[key] !== undefined || isNew(installedOn, day));
 
 interface AroundADay {
   readonly day: PlainDate;
@@ -107,7 +127,7 @@ export class Agreed {
   }
 
   /** What holds for a unit; undefined where its customer has no agreement. */
-  terms(unit: Pick<UnitAgreedFor, 'unitId' | 'siteId' | 'customerId' | 'kind'>): UnitTerms | undefined {
+  terms(unit: UnitPlace & Pick<UnitAgreedFor, 'customerId'>): UnitTerms | undefined {
     const agreement = this.#agreement(unit.customerId);
     return agreement && unitTerms(unit, agreement, this.#programme);
   }
@@ -123,6 +143,8 @@ export class Agreed {
         until: agreement.until,
         tasks: ourTasks(unitTerms(unit, agreement, this.#programme)),
         lastDone: unit.lastDone ?? {},
+        installedOn: unit.installedOn,
+        care: unit.care ?? undefined,
         decided: this.#decided.get(unit.unitId) ?? [],
       }
     );
@@ -131,7 +153,8 @@ export class Agreed {
   /** Every task of a unit with whose it is; none where nothing is maintained. */
   tasks(unit: UnitAgreedFor): UnitTaskView[] {
     const terms = this.terms(unit);
-    return (terms?.maintained ? terms.tasks : []).map(({ task, whose, cadence, agreed }) => ({
+    const own = (terms?.maintained ? terms.tasks : []).filter(({ task }) => concerns(task, unit, this.#day));
+    return own.map(({ task, whose, cadence, agreed }) => ({
       key: task.key,
       title: task.title,
       whose,
@@ -197,13 +220,12 @@ export async function agreedOn(
   });
 }
 
-interface UnitOfCustomer {
+interface UnitOfCustomer extends MachineThere {
   readonly customerId: string;
   readonly siteId: string;
   readonly site: string;
   readonly unitId: string | null;
   readonly tag: string;
-  readonly kind: UnitKind;
 }
 
 const ORDER: Record<string, string> = {
@@ -285,7 +307,9 @@ export async function agreementsOfCustomer(db: Database, customerId: string): Pr
     sites: [...bySite].map(([id, own]) => ({
       id,
       name: own[0]?.site ?? '',
-      units: own.flatMap(({ unitId, tag, kind }) => (unitId === null ? [] : [{ id: unitId, tag, kind }])),
+      units: own.flatMap(({ unitId, tag, kind, cools, outdoorAir, drive }) =>
+        unitId === null ? [] : [{ id: unitId, tag, kind, cools, outdoorAir, drive }],
+      ),
     })),
   };
 }

@@ -15,6 +15,7 @@ import { writeLog } from '../http/log.ts';
 import { firstTime } from '../http/once.ts';
 import { invalid, notFound, Problem } from '../http/problem.ts';
 import { updateVersion } from '../http/versioned.ts';
+import { refuseUnknownTasks, tasksSpokenOf } from '../settings/tasks.ts';
 import { NOT_OF_CUSTOMER } from './agreements.sql.ts';
 import { agreementRecord } from './queries.ts';
 
@@ -96,6 +97,7 @@ export async function createAgreement(
     const customer = await db.models.Customer.findByPk(body.customerId, { transaction, lock: true });
     if (!customer) throw invalid([{ path: 'customerId', message: 'there is no such customer' }]);
     await refuseOverlap(db, body, transaction);
+    await refuseUnknownTasks(db, tasksSpokenOf(body.terms, body.refinements), transaction);
     const { id, customerId, from, until, terms, notes, refinements } = body;
     await db.models.Agreement.create(
       { id, customerId, fromDay: from, untilDay: until, terms, notes, recordedBy: actor },
@@ -135,6 +137,7 @@ export async function changeAgreement(
       throw invalid([{ path: 'until', message: 'must not be before the first day' }]);
     const stays = withdrawn === undefined ? before.withdrawnAt === null : !withdrawn;
     if (stays) await refuseOverlap(db, period, transaction, id);
+    await refuseUnknownTasks(db, tasksSpokenOf(terms, refinements), transaction);
     const change = {
       fromDay: period.from,
       untilDay: period.until,

@@ -118,6 +118,7 @@ export const COLUMNS = {
     phase: INTEGER,
     areaServed: TEXT,
     handlingNotes: TEXT,
+    standsInFor: UUID,
     details: OBJECT,
     version: VERSION,
   },
@@ -294,6 +295,7 @@ export const COLUMNS = {
     openConditions: INTEGER,
     lastVisitAt: DATE,
     lastDone: OBJECT,
+    care: OBJECT,
   },
   Decision: {
     id: GIVEN,

@@ -40,6 +40,7 @@ describe('migrations', () => {
       '0007 intake',
       '0008 agreements',
       '0009 stops',
+      '0010 care',
     ]);
     expect(await migrate(a)).toEqual([]);
     await a.close();

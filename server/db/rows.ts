@@ -168,6 +168,7 @@ export interface UnitRow {
   phase: Num;
   areaServed: Text;
   handlingNotes: Text;
+  standsInFor: Text;
   details: Made<object>;
   version: Made<number>;
 }
@@ -364,6 +365,7 @@ export interface SummaryRow {
   openConditions: number;
   lastVisitAt: At;
   lastDone: Record<string, string>;
+  care: object;
 }
 export interface DecisionRow {
   id: string;

@@ -293,6 +293,11 @@ describe('a database of the last version', () => {
     expect(set?.answers.find((a) => a.name === 'superheat')?.value).toBeCloseTo(12, 0);
   });
 
+  it('has no work due that was part of other work before: the new tasks wait to be wanted', async () => {
+    const [tasks] = await rows<{ value: unknown[] }>("select value from settings where name = 'tasks'");
+    expect(tasks?.value).toContainEqual({ key: 'coils', dropped: true });
+  });
+
   it('refuses to change what was written', async () => {
     await expect(db.run('delete from entries')).rejects.toThrow(/append-only/);
     await expect(db.run('delete from call_events')).rejects.toThrow(/append-only/);

@@ -273,11 +273,9 @@ describe('progress and cancel', () => {
 
 describe('an action with marks', () => {
   it('comes apart and goes together again', () => {
-    expect(takeApart('Washed coil [Filters and belts] [leak repair proven] [sic]')).toEqual({
-      text: 'Washed coil [sic]',
-      tasks: ['filters and belts'],
-      leakRepair: 'proven',
-    });
+    expect(
+      takeApart('Washed coil [Filters and belts] [leak repair proven] [sic]', new Set(['filters and belts'])),
+    ).toEqual({ text: 'Washed coil [sic]', tasks: ['filters and belts'], leakRepair: 'proven' });
     expect(putTogether('Washed coil', ['filters and belts'], 'proven')).toBe(
       'Washed coil [filters and belts] [leak repair proven]',
     );

@@ -1,5 +1,4 @@
 import { CALL_KINDS, FINDING_GRADES, SYSTEMS, UNIT_KINDS, UNIT_STATUSES } from '#core/vocabulary';
-import { MAINTENANCE_TASKS } from '#core/maintenance';
 import { LINE_COLUMN } from '#core/imports';
 import type { CALL_COLUMNS, RowProblem, UNIT_COLUMNS } from '#contracts/imports';
 import * as cells from './cells.ts';
@@ -166,10 +165,12 @@ export function readUnitRows(content: string, zone: string): ReadRows {
   return { ...read, rows, problems };
 }
 
-const TASK_KEYS = new Set(MAINTENANCE_TASKS.map((task) => task.key));
-
-/** Rows of a calls file, the action taken apart into words and the marks in brackets that stand for facts. */
-export function readCallRows(content: string, zone: string): ReadRows {
+/**
+ * Rows of a calls file, the action taken apart into words and the marks in brackets that stand for facts.
+ *
+ * @param taskKeys tasks that the company has or had on its list
+ */
+export function readCallRows(content: string, zone: string, taskKeys: ReadonlySet<string>): ReadRows {
   const keyOf = (r: StagedRow) =>
     r.ref !== null
       ? `ref ${r.ref}`
@@ -190,7 +191,7 @@ export function readCallRows(content: string, zone: string): ReadRows {
       });
       return [];
     }
-    const { text, tasks, leakRepair } = takeApart(String(row.action ?? ''));
+    const { text, tasks, leakRepair } = takeApart(String(row.action ?? ''), taskKeys);
     const failure = String(row.failure ?? '');
     return [
       {
@@ -209,12 +210,15 @@ export function readCallRows(content: string, zone: string): ReadRows {
 /**
  * "Washed coil [filters and belts] [leak repair proven]" → the words, the maintenance tasks, the leak repair.
  */
-export function takeApart(action: string): { text: string; tasks: string[]; leakRepair: string | null } {
+export function takeApart(
+  action: string,
+  taskKeys: ReadonlySet<string>,
+): { text: string; tasks: string[]; leakRepair: string | null } {
   const tasks: string[] = [];
   let leakRepair: string | null = null;
   const text = action.replace(/\s*\[([^\]]+)\]/g, (mark, inside: string) => {
     const word = inside.toLowerCase();
-    if (TASK_KEYS.has(word)) tasks.push(word);
+    if (taskKeys.has(word)) tasks.push(word);
     else if (word === 'leak repair proven' || word === 'leak repair not proven')
       leakRepair = word.slice('leak repair '.length);
     else return mark;

@@ -13,7 +13,7 @@ import type {
 import type { Dependencies } from '../dependencies.ts';
 import type { Database } from '../db/connect.ts';
 import { Problem } from '../http/problem.ts';
-import { companyNow } from '../settings/service.ts';
+import { companyNow, everyTaskKey } from '../settings/service.ts';
 import { derive, type Touched } from '../sheet/derive.ts';
 import { lock } from '../sheet/lock.ts';
 import { componentWords } from '../sheet/read.ts';
@@ -79,7 +79,9 @@ export async function importFile(
 ): Promise<ImportPreview> {
   const { timeZone } = await companyNow(db);
   const read: ReadRows =
-    file.kind === 'units' ? readUnitRows(file.content, timeZone) : readCallRows(file.content, timeZone);
+    file.kind === 'units'
+      ? readUnitRows(file.content, timeZone)
+      : readCallRows(file.content, timeZone, await everyTaskKey(db));
   const steps = read.rows.length * 2;
   let result: Result;
   try {

@@ -1,40 +1,41 @@
+import { CARED_FOR_COLUMNS } from '../units/machine.sql.ts';
+
 /* Set-wise reads of what is due where. */
 
 const UNIT = `
   u.id,
   u.tag,
-  u.kind,
-  u.status,
   s.id as "siteId",
   s.name as site,
   c.id as "customerId",
   c.name as customer,
   s.lat,
   s.lon,
-  m.last_done as "lastDone"`;
+  ${CARED_FOR_COLUMNS}`;
 const FROM_UNITS = `
 from units u
   join sites s on s.id = u.site_id
   join customers c on c.id = s.customer_id
   left join unit_summaries m on m.unit_id = u.id`;
-const IN_SERVICE = `s.retired_at is null and u.status = 'in service'`;
+/** What is maintained: a unit on standby is exercised. */
+const KEPT = `s.retired_at is null and u.status in ('in service', 'standby')`;
 /** A call of maintenance that is on its way: planned for the day $2 or later, or under way. */
 const ON_ITS_WAY = `k.unit_id = u.id and k.kind = 'maintenance'
   and ((k.state = 'planned' and k.scheduled_on >= $2::date) or k.state = 'under way')`;
 
 /**
- * Units in service (of the sites in $1, or all) whose maintenance is not already on its way. $2 is the day it
+ * Units in service or on standby (of the sites in $1, or all) whose maintenance is not already on its way. $2 is the day it
  * is: whoever planned for it or for a later day holds the unit.
  */
-export const UNITS_IN_SERVICE = `
+export const UNITS_KEPT = `
 select ${UNIT}
 ${FROM_UNITS}
-where ${IN_SERVICE}
+where ${KEPT}
   and ($1::uuid[] is null or s.id = any($1))
   and not exists (select 1 from calls k where ${ON_ITS_WAY})
 order by u.tag`;
 
-/** Units in service whose maintenance is on its way, the same columns and when and by whom. */
+/** Units in service or on standby whose maintenance is on its way, the same columns and when and by whom. */
 export const UNITS_ON_THEIR_WAY = `
 select ${UNIT},
   p.day as "plannedOn",
@@ -48,7 +49,7 @@ ${FROM_UNITS}
     order by k.scheduled_on
     limit 1
   ) p on true
-where ${IN_SERVICE}
+where ${KEPT}
   and ($1::uuid[] is null or s.id = any($1))
 order by u.tag`;
 

@@ -3,11 +3,11 @@ import { groupBy } from '#core/collections';
 import { dueTasks, type DueTask } from '#core/maintenance';
 import { addDays, type PlainDate } from '#core/time';
 import { conditionStanding } from '#core/conditions';
-import type { ConditionKind, UnitKind, UnitStatus } from '#core/vocabulary';
+import type { ConditionKind } from '#core/vocabulary';
 import type { DueSite, LatePlanned, MissedSeason } from '#contracts/routes';
-import { agreedOn } from '../agreements/queries.ts';
+import { agreedOn, type CaredFor } from '../agreements/queries.ts';
 import type { Database } from '../db/connect.ts';
-import { LEFT_BY_SITE, OPEN_CALLS_BY_SITE, UNITS_IN_SERVICE, UNITS_ON_THEIR_WAY } from './due.sql.ts';
+import { LEFT_BY_SITE, OPEN_CALLS_BY_SITE, UNITS_KEPT, UNITS_ON_THEIR_WAY } from './due.sql.ts';
 
 /**
  * Minutes on a site before and after the work itself: parking, keys, ladder, signing off [common practice,
@@ -15,18 +15,15 @@ import { LEFT_BY_SITE, OPEN_CALLS_BY_SITE, UNITS_IN_SERVICE, UNITS_ON_THEIR_WAY 
  */
 export const SITE_MINUTES = 15;
 
-interface UnitRecord {
+interface UnitRecord extends CaredFor {
   readonly id: string;
   readonly tag: string;
-  readonly kind: UnitKind;
-  readonly status: UnitStatus;
   readonly siteId: string;
   readonly site: string;
   readonly customerId: string;
   readonly customer: string;
   readonly lat: number | null;
   readonly lon: number | null;
-  readonly lastDone: Record<string, PlainDate> | null;
 }
 
 interface Asked {
@@ -48,7 +45,7 @@ interface Asked {
 async function dueByUnit<U extends UnitRecord = UnitRecord>(
   db: Database,
   { today, asOf, days, siteIds, transaction }: Asked,
-  which = UNITS_IN_SERVICE,
+  which = UNITS_KEPT,
 ) {
   const units = await db.rows<U>(which, [siteIds ?? null, today], transaction);
   const agreed = await agreedOn(db, asOf, { soon: addDays(asOf, days), transaction });
@@ -59,12 +56,14 @@ async function dueByUnit<U extends UnitRecord = UnitRecord>(
   return { due, agreed };
 }
 
-const taskView = ({ task, dueOn, lateDays, reason }: DueTask) => ({
+const taskView = ({ task, dueOn, lateDays, reason, window, putOff }: DueTask) => ({
   key: task.key,
   title: task.title,
   dueOn: dueOn ?? null,
   lateDays,
   reason,
+  window: window ?? null,
+  putOff: putOff ?? null,
 });
 
 /** What is due at a site, with the tasks of each unit as they are planned from. */

@@ -170,10 +170,15 @@ export const key = (asked: JobAsked): string =>
 const placed = <T extends { lat: number | null; lon: number | null }>(row: T) =>
   row.lat === null || row.lon === null ? undefined : { lat: row.lat, lon: row.lon };
 
-/** Skills are compared as people say them, not as they write them. */
-const needsOf = ({ people, skills }: SiteNeeds): Pick<Job, 'people' | 'skills'> => ({
+/** What a site and its tasks ask for. Skills are compared as people say them, not as they write them. */
+const needsOf = (
+  { people, skills }: SiteNeeds,
+  tasks: readonly DueTask[] = [],
+): Pick<Job, 'people' | 'skills'> => ({
   people,
-  skills: skills.map((skill) => skill.toLowerCase()),
+  skills: [
+    ...new Set([...skills, ...tasks.flatMap(({ task }) => task.skills)].map((skill) => skill.toLowerCase())),
+  ],
 });
 
 /** A visit there is, as a job: with the minutes it was planned with, or what its calls usually take. */
@@ -316,7 +321,7 @@ export function jobOfDue(
       name: work.site,
       minutes,
       shared,
-      ...needsOf(site.needs),
+      ...needsOf(site.needs, tasks),
       windows: windowsOf(site.openingHours, frame).filter(({ day }) =>
         tasks.every(({ task }) => weatherAllows(task.weather, weather.get(addDays(frame.from, day)))),
       ),

@@ -8,6 +8,7 @@ import type { BoardDay, BoardView, JobAsked, NewOrders, OrdersKept, PlanAsked } 
 import { routingServer } from '../../standins/routing/server.ts';
 import { ordersOf, planFor, problemFor, solved } from '../testing/planning.ts';
 import { agreeAsUsual, everyDay, member, testServer, type TestServer } from '../testing/server.ts';
+import { onlyTasks } from '../testing/tasks.ts';
 import { DriveTimes } from './driveTimes.ts';
 
 type Agent = Awaited<ReturnType<TestServer['as']>>;
@@ -29,6 +30,7 @@ beforeAll(async () => {
   });
   server.setNow('2026-06-03T12:00:00Z');
   await server.db.run('update crews set start_lat = 41.2, start_lon = -66.5');
+  await onlyTasks(server.db, 'filters and belts', 'cooling start-up', 'heating start-up');
   agent = await server.as('manager');
   const customerId = randomUUID();
   await agent.post('/api/customers').send({ id: customerId, name: 'Bluebell Laundries' }).expect(201);

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import type { KindTerms } from '#core/agreements';
 import { CHANGED_BY_HAND, newSetting, type NewSetting } from '#contracts/settings';
 import type { Database } from '../db/connect.ts';
 import { parse } from '../http/problem.ts';
@@ -9,20 +10,23 @@ import {
   companyToday,
   companyYard,
   historySettings,
+  kindTerms,
   measuringLimits,
+  ownTasks,
   planningSettings,
-  programmeOn,
   rights,
   settingAsOf,
   settingRows,
 } from './service.ts';
+import { refuseUnknownTasks } from './tasks.ts';
 
 const NOW = {
   company: (db: Database) => companyNow(db),
   yard: async (db: Database) => (await companyYard(db)) ?? null,
   history: historySettings,
   measuring: measuringLimits,
-  maintenance: programmeOn,
+  maintenance: kindTerms,
+  tasks: ownTasks,
   planning: planningSettings,
   rights,
 } as const;
@@ -45,7 +49,13 @@ export const settingRoutes: readonly Route[] = [
     action: 'change setting',
     handle: async ({ db, params, body, user }) => {
       const name = parse(handSetting, params.name);
-      await changeSetting(db, name, parse(newSetting[name] as z.ZodType<NewSetting>, body), user.id);
+      const setting = parse(newSetting[name] as z.ZodType<NewSetting>, body);
+      if (name === 'maintenance')
+        await refuseUnknownTasks(
+          db,
+          Object.entries(setting.value as KindTerms).map(([kind, tasks]) => [`value.${kind}`, tasks]),
+        );
+      await changeSetting(db, name, setting, user.id);
       return new Reply(201, { ok: true });
     },
   },

@@ -10,8 +10,9 @@ import {
   type SettingRow,
 } from '#contracts/settings';
 import type { Rights } from '#contracts/roles';
-import type { Programme } from '#core/agreements';
+import type { KindTerms, Programme } from '#core/agreements';
 import type { HistorySettings } from '#core/history';
+import { TRADE_TASKS, taskList, type OwnTask } from '#core/maintenance';
 import type { MeasuringLimits } from '#core/measurement';
 import type { PlanningSettings } from '#core/routing';
 import type { Database } from '../db/connect.ts';
@@ -114,13 +115,41 @@ export async function measuringLimits(
   return (await settingAsOf(db, 'measuring', day, transaction)) ?? SETTING_DEFAULTS.measuring;
 }
 
-/** What the company does on each kind of machine where nothing else is agreed. */
-export async function programmeOn(
+/** What the company does on each kind of machine otherwise than its task list has it. */
+export const kindTerms = async (
   db: Database,
   day: PlainDate,
   transaction?: Transaction,
-): Promise<Programme> {
-  return (await settingAsOf(db, 'maintenance', day, transaction)) ?? SETTING_DEFAULTS.maintenance;
+): Promise<KindTerms> =>
+  (await settingAsOf(db, 'maintenance', day, transaction)) ?? SETTING_DEFAULTS.maintenance;
+
+/** What the company has made of the trade's task list. */
+export const ownTasks = async (
+  db: Database,
+  day: PlainDate,
+  transaction?: Transaction,
+): Promise<readonly OwnTask[]> =>
+  (await settingAsOf(db, 'tasks', day, transaction)) ?? SETTING_DEFAULTS.tasks;
+
+/** What the company does where nothing else is agreed. */
+export const programmeOn = async (
+  db: Database,
+  day: PlainDate,
+  transaction?: Transaction,
+): Promise<Programme> => ({
+  tasks: taskList(await ownTasks(db, day, transaction)),
+  kinds: await kindTerms(db, day, transaction),
+});
+
+/** Every task the company ever had on its list, by key; what was dropped may still be spoken of. */
+export async function everyTaskKey(db: Database, transaction?: Transaction): Promise<ReadonlySet<string>> {
+  const rows = await db.models.Setting.findAll({
+    where: { name: 'tasks' },
+    attributes: ['value'],
+    ...(transaction ? { transaction } : {}),
+  });
+  const own = rows.flatMap((row) => SETTING_SHAPES.tasks.parse(row.value));
+  return new Set([...TRADE_TASKS, ...own].map((task) => task.key));
 }
 
 /** How the company plans its days. */

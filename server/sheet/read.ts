@@ -1,6 +1,8 @@
+import type { Care } from '#core/maintenance';
 import type { Transaction } from 'sequelize';
 import { groupBy } from '#core/collections';
 import {
+  careOf,
   lastDone,
   unitFacts,
   type CallRecord,
@@ -46,6 +48,7 @@ export interface UnitRead {
   readonly sheet: SubjectSheet;
   readonly facts: UnitFacts;
   readonly lastDone: Record<string, PlainDate>;
+  readonly care: Care;
   readonly decisions: readonly Decision[];
 }
 
@@ -142,6 +145,7 @@ export async function readUnits(
         if (call) mine.set(call.id, call);
       }
       const calls = [...mine.values()];
+      const done = lastDone(unit, sheet, calls, near);
       return [
         unit.id,
         {
@@ -149,7 +153,8 @@ export async function readUnits(
           folded,
           sheet,
           facts: unitFacts(unit, sheet, calls, near),
-          lastDone: lastDone(unit, sheet, calls, near),
+          lastDone: done,
+          care: careOf(sheet, done),
           decisions: decisions.get(unit.id) ?? [],
         },
       ];

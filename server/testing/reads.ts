@@ -196,7 +196,7 @@ export const READS: readonly Read[] = [
   { name: 'rows of the watch list', sql: watch.WATCH_ROWS, asked: all('units'), row: watchRow },
   {
     name: 'units in service with what is due',
-    sql: due.UNITS_IN_SERVICE,
+    sql: due.UNITS_KEPT,
     asked: (held) => [[null, held.today]],
     row: dueUnit,
   },

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { DECISION_KINDS } from '#core/history';
-import { PART_IDS } from '#core/machine';
+import { FOUND_AS, PUT_OFF_FOR } from '#core/maintenance';
+import { DRIVES, OUTDOOR_AIR, PART_IDS } from '#core/machine';
 import { HOW_NAMES, LINK_KINDS, POINT_KINDS } from '#core/tracing';
 import { CALL_KINDS, SITE_HAZARD_NAMES, UNIT_KINDS, UNIT_STATUSES } from '#core/vocabulary';
 import { CALL_STATES, CANCELLED_AS, OUTCOME_GRADES, WAITING_FOR } from '#core/work';
@@ -36,6 +37,25 @@ export const total = z.strictObject({ total: count });
 const hazards = z.array(z.enum(SITE_HAZARD_NAMES));
 const needs = siteNeeds;
 const lastDone = maybe(z.record(text, day));
+const machine = {
+  kind: z.enum(UNIT_KINDS),
+  cools: z.boolean(),
+  outdoorAir: maybe(z.enum(OUTDOOR_AIR)),
+  drive: maybe(z.enum(DRIVES)),
+};
+/** What decides which tasks a unit has and when they are due. */
+const caredFor = {
+  ...machine,
+  status: z.enum(UNIT_STATUSES),
+  installedOn: maybe(day),
+  lastDone,
+  care: maybe(
+    z.strictObject({
+      found: z.record(text, z.array(z.strictObject({ on: day, as: z.enum(FOUND_AS) }))),
+      putOff: z.record(text, z.strictObject({ on: day, why: z.enum(PUT_OFF_FOR) })),
+    }),
+  ),
+};
 
 export const call = z.strictObject({
   id,
@@ -124,7 +144,8 @@ export const oneUnit = unit.extend({
   flags: z.array(z.looseObject({ kind: text })),
   asOf: maybe(day),
   customerId: id,
-  lastDone: maybe(lastDone),
+  ...caredFor,
+  standsInFor: maybe(id),
 });
 
 export const condition = z.strictObject({
@@ -266,6 +287,7 @@ export const unitOfCustomer = z.strictObject({
   site: text,
   unitId: maybe(id),
   tag: maybe(text),
+  ...machine,
   kind: maybe(z.enum(UNIT_KINDS)),
 });
 
@@ -339,8 +361,7 @@ export const entry = z.strictObject({
 export const unitOfSheet = z.strictObject({
   id,
   tag: text,
-  kind: z.enum(UNIT_KINDS),
-  status: z.enum(UNIT_STATUSES),
+  ...caredFor,
   areaServed: maybe(text),
   handlingNotes: maybe(text),
   details: z.looseObject({}),
@@ -348,7 +369,6 @@ export const unitOfSheet = z.strictObject({
   phase: maybe(z.number()),
   sentence: text,
   flagKinds: texts,
-  lastDone,
   circuits: z.array(
     z.strictObject({
       number: count,
@@ -453,15 +473,13 @@ export const link = z.strictObject({
 export const dueUnit = z.strictObject({
   id,
   tag: text,
-  kind: z.enum(UNIT_KINDS),
-  status: z.enum(UNIT_STATUSES),
+  ...caredFor,
   siteId: id,
   site: text,
   customerId: id,
   customer: text,
   lat: maybe(z.number()),
   lon: maybe(z.number()),
-  lastDone,
 });
 
 const boardCall = z.strictObject({

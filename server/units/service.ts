@@ -1,6 +1,6 @@
 import { storyOf, type Flag } from '#core/history';
 import { modelLineOf, sameSlot, slotsOf } from '#core/machine';
-import { localDate, type PlainDate } from '#core/time';
+import { localDate } from '#core/time';
 import type {
   CircuitView,
   DecisionView,
@@ -14,7 +14,7 @@ import type {
 } from '#contracts/units';
 import { Op, type Transaction } from 'sequelize';
 import type { Dependencies } from '../dependencies.ts';
-import { agreedOn } from '../agreements/queries.ts';
+import { agreedOn, type CaredFor } from '../agreements/queries.ts';
 import type { Database } from '../db/connect.ts';
 import { invalid, notFound } from '../http/problem.ts';
 import { firstTime } from '../http/once.ts';
@@ -47,7 +47,7 @@ export const flagViews = (flags: readonly Flag[], decisions: readonly DecisionVi
     return decision ? { ...flag, decision } : flag;
   });
 
-interface UnitRecord extends UnitRow {
+interface UnitRecord extends Omit<UnitRow, keyof CaredFor>, CaredFor {
   readonly voltage: number | null;
   readonly phase: number | null;
   readonly handlingNotes: string | null;
@@ -57,7 +57,7 @@ interface UnitRecord extends UnitRow {
   readonly details: UnitPage['details'];
   readonly hazards: UnitPage['hazards'];
   readonly customerId: string;
-  readonly lastDone: Record<string, PlainDate> | null;
+  readonly standsInFor: string | null;
 }
 
 /**
@@ -76,7 +76,16 @@ export async function unitRecord({ db, clock }: Needs, id: string): Promise<Unit
   const decisions = await decisionsOf(db, [id]);
   const circuits = await db.models.Circuit.findAll({ where: { unitId: id }, order: ['number'] });
   const inside = await db.rows<Slotted>(COMPONENTS_IN_SLOTS, [id]);
-  const { flags: stored, asOf, lastDone: _lastDone, ...unit } = row;
+  const {
+    flags: stored,
+    asOf,
+    lastDone: _lastDone,
+    care: _care,
+    cools: _cools,
+    outdoorAir: _air,
+    drive: _drive,
+    ...unit
+  } = row;
   const agreed = await agreedOn(db, today, { customerIds: [row.customerId] });
   const about = { ...row, unitId: id, kind: record.kind, status: record.status };
   return {
@@ -110,6 +119,13 @@ export async function unitRecord({ db, clock }: Needs, id: string): Promise<Unit
     modelLine: modelLineOf(row.model) ?? null,
     modelNotes: await modelNotesFor(db, row.manufacturer, row.model),
     roofs: await db.rows<{ id: string; name: string }>(ROOFS_OF_UNIT, [row.siteId, id]),
+    beside: (
+      await db.models.Unit.findAll({
+        where: { siteId: row.siteId, id: { [Op.ne]: id } },
+        attributes: ['id', 'tag', 'standsInFor'],
+        order: ['tag'],
+      })
+    ).map(({ id: other, tag, standsInFor }) => ({ id: other, tag, standsInFor })),
   };
 }
 
@@ -139,10 +155,25 @@ function slotViews(
   });
 }
 
+/** A machine stands in for another of its own site. @throws Problem 422 */
+async function refuseStranger(
+  db: Database,
+  siteId: string,
+  id: string,
+  standsInFor: string | null | undefined,
+  transaction: Transaction,
+): Promise<void> {
+  if (!standsInFor) return;
+  const lead = await db.models.Unit.findByPk(standsInFor, { attributes: ['siteId'], transaction });
+  if (lead?.siteId !== siteId || standsInFor === id)
+    throw invalid([{ path: 'standsInFor', message: 'must be another unit of the same site' }]);
+}
+
 export async function createUnit({ db, clock }: Needs, body: NewUnit, actor: string): Promise<UnitPage> {
   await db.transaction(async (transaction) => {
     if (!(await firstTime(db, transaction, { id: body.id, body, actor }))) return;
     if (!(await db.models.Site.findByPk(body.siteId, { transaction }))) throw notFound('Site');
+    await refuseStranger(db, body.siteId, body.id, body.standsInFor, transaction);
     await db.models.Unit.create(body, { transaction });
     await writeLog(db, transaction, {
       actor,
@@ -163,6 +194,8 @@ export async function updateUnit(
   actor: string,
 ): Promise<UnitPage> {
   await changing({ db, clock }, id, async (transaction) => {
+    const unit = await db.models.Unit.findByPk(id, { attributes: ['siteId'], transaction });
+    if (unit) await refuseStranger(db, unit.siteId, id, patch.standsInFor, transaction);
     await updateVersion(db.models.Unit, id, version, patch, {
       transaction,
       what: 'Unit',

@@ -26,7 +26,7 @@ export async function judge(
     (zone) => localDate(clock.now(), zone),
     transaction,
   );
-  const rows = reads.map(({ unit, sheet, facts, lastDone, decisions }) => {
+  const rows = reads.map(({ unit, sheet, facts, lastDone, care, decisions }) => {
     const asOf = unit.timeZone === timeZone ? today : localDate(clock.now(), unit.timeZone);
     const verdict = unitVerdict(facts, history, asOf, decisions);
     const changesOn = [verdict.changesOn, newRules].filter((day) => day !== undefined).sort()[0];
@@ -43,6 +43,7 @@ export async function judge(
       open_conditions: facts.openConditions.length,
       last_visit_at: sheet.lastVisitMs === null ? null : new Date(sheet.lastVisitMs).toISOString(),
       last_done: lastDone,
+      care,
     };
   });
   await db.run(SUMMARIES, [JSON.stringify(rows)], transaction);

@@ -1,5 +1,6 @@
 /* Set-wise reads of units: lists and what a unit page gathers. */
 
+import { CARED_FOR_COLUMNS } from './machine.sql.ts';
 import { CONDITION } from '../conditions/conditions.sql.ts';
 import { UNIT_KINDS, UNIT_STATUSES } from '#core/vocabulary';
 import type { UnitOnly } from '#contracts/units';
@@ -103,7 +104,8 @@ select ${UNIT_COLUMNS},
   s.customer_id as "customerId",
   m.flags,
   m.as_of as "asOf",
-  m.last_done as "lastDone"
+  ${CARED_FOR_COLUMNS},
+  u.stands_in_for as "standsInFor"
 from ${UNIT_TABLES}
 where u.id = $1`;
 

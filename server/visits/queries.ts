@@ -1,12 +1,20 @@
-import { dueTasks, weatherWords, type TaskWeather, type UnitMaintenance } from '#core/maintenance';
+import { cardOf } from '#core/cards';
+import {
+  dueTasks,
+  putOffWords,
+  weatherWords,
+  type MaintenanceTask,
+  type PutOff,
+  type UnitMaintenance,
+} from '#core/maintenance';
 import { slotsOf } from '#core/machine';
 import { wordsOf } from '#core/reasons';
-import { addDays, localDate, type PlainDate } from '#core/time';
+import { addDays, dayWords, localDate, type PlainDate } from '#core/time';
 import { aroundUnit, feedSentence, pointName } from '#core/tracing';
-import type { UnitKind, UnitStatus } from '#core/vocabulary';
+import type { UnitKind } from '#core/vocabulary';
 import type { EntryView, GettingIn, VisitPage, VisitRow } from '#contracts/visits';
 import type { Dependencies } from '../dependencies.ts';
-import { agreedOn } from '../agreements/queries.ts';
+import { agreedOn, type CaredFor } from '../agreements/queries.ts';
 import type { Database } from '../db/connect.ts';
 import { notFound } from '../http/problem.ts';
 import { siteNet } from '../tracing/queries.ts';
@@ -16,27 +24,37 @@ import { ENTRIES_OF_VISIT, ONE_VISIT, UNITS_OF_SHEET, VISITS_OF_DAY } from './vi
 export const visitsOfDay = (db: Database, day: PlainDate, crewId: string | undefined): Promise<VisitRow[]> =>
   db.rows<VisitRow>(VISITS_OF_DAY, [day, crewId ?? null]);
 
-interface UnitOfVisit extends Omit<
-  VisitPage['units'][number],
-  'due' | 'theirs' | 'feed' | 'controls' | 'slots'
-> {
-  readonly status: UnitStatus;
-  readonly lastDone: Record<string, PlainDate> | null;
-}
+type UnitOfVisit = CaredFor &
+  Omit<VisitPage['units'][number], 'due' | 'theirs' | 'feed' | 'controls' | 'slots'>;
 
 /** How far ahead work is worth doing while somebody is on the roof. */
 const DUE_DAYS = 14;
 
-/** What is put off for the weather is left unticked: it never counts as done. */
-const weatherNote = (weather: TaskWeather | undefined): string =>
-  weather ? ` Needs ${weatherWords(weather)}; left unticked where the weather forbids it, it stays due.` : '';
+/** What is put off for the weather or the water is left unticked: it never counts as done. */
+function needsNote({ weather, water }: Pick<MaintenanceTask, 'weather' | 'water'>): string {
+  const needs = [
+    ...(weather ? [weatherWords(weather)] : []),
+    ...(water ? ['water pressure on the roof'] : []),
+  ];
+  return needs.length > 0 ? ` Needs ${needs.join(' and ')}; where that is not, it stays due.` : '';
+}
+
+const putOffNote = (putOff: PutOff | undefined): string =>
+  putOff ? ` Put off ${dayWords(putOff.on)}: ${putOffWords(putOff.why)}.` : '';
 
 const dueOn = (maintenance: UnitMaintenance | undefined, today: PlainDate) =>
-  (maintenance ? dueTasks(maintenance, today, DUE_DAYS) : []).map((due) => ({
-    key: due.task.key,
-    title: due.task.title,
-    text: wordsOf(due.reason).text + weatherNote(due.task.weather),
-  }));
+  (maintenance ? dueTasks(maintenance, today, DUE_DAYS) : []).map((due) => {
+    const { key, title, steps, readings, caution, water, weather, followsCondition } = due.task;
+    return {
+      key,
+      title,
+      text: wordsOf(due.reason).text + putOffNote(due.putOff) + needsNote({ weather, water }),
+      caution: caution ?? null,
+      steps,
+      readings: readings.flatMap((id) => cardOf(id)?.title ?? []),
+      asksHowFound: followsCondition === true,
+    };
+  });
 
 /**
  * A visit with everything its sheet needs offline: units, circuits, slots, conditions, what is due, entries
@@ -71,9 +89,19 @@ export async function visitRecord(
     roofs: roofs.map((roof) => ({ id: roof.id, name: roof.name })),
     points: points.filter(({ kind }) => kind !== 'area').map(({ id, kind, name }) => ({ id, kind, name })),
     units: units
-      .map(({ lastDone, status, ...unit }) => {
+      .map(({ lastDone, status, care, installedOn, cools, outdoorAir, drive, ...unit }) => {
         const kind = unit.kind as UnitKind;
-        const about = { unitId: unit.id, siteId, customerId, kind };
+        const machine = { kind, cools, outdoorAir, drive };
+        const about = {
+          unitId: unit.id,
+          siteId,
+          customerId,
+          ...machine,
+          status,
+          lastDone,
+          care,
+          installedOn,
+        };
         return {
           ...unit,
           feed: feedSentence(net, unit.id) ?? null,
@@ -82,9 +110,9 @@ export async function visitRecord(
             kind,
             unit.circuits.map((c) => c.number),
           ),
-          due: dueOn(agreed.maintenance({ ...about, lastDone, status }), today),
+          due: dueOn(agreed.maintenance(about), today),
           theirs: agreed
-            .tasks({ ...about, lastDone, status })
+            .tasks(about)
             .filter(({ whose }) => whose === 'the customer’s')
             .map(({ title }) => title),
         };

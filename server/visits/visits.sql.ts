@@ -1,3 +1,5 @@
+import { CARED_FOR_COLUMNS } from '../units/machine.sql.ts';
+
 /*
  * Set-wise reads of visits: a crew's day and a sheet with everything it needs offline, a fixed number of
  * queries for each.
@@ -85,8 +87,7 @@ export const UNITS_OF_SHEET = `
 select
   u.id,
   u.tag,
-  u.kind,
-  u.status,
+  ${CARED_FOR_COLUMNS},
   u.area_served as "areaServed",
   u.handling_notes as "handlingNotes",
   u.details,
@@ -94,7 +95,6 @@ select
   u.phase,
   coalesce(m.sentence, '') as sentence,
   coalesce(m.flag_kinds, '{}') as "flagKinds",
-  m.last_done as "lastDone",
   coalesce(
     (select json_agg(json_build_object(
         'number', x.number, 'refrigerant', x.refrigerant, 'metering', x.metering, 'chargeLb', x.charge_lb) order by x.number)

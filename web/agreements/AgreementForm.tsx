@@ -224,9 +224,7 @@ function yearWords(
   const whole = asAgreement(agreement.terms, agreement.refinements);
   const years = sites.map((site) =>
     yearOf(
-      site.units.map((unit) =>
-        unitTerms({ unitId: unit.id, siteId: site.id, kind: unit.kind }, whole, programme),
-      ),
+      site.units.map((unit) => unitTerms({ ...unit, unitId: unit.id, siteId: site.id }, whole, programme)),
     ),
   );
   const visits = years.reduce((sum, year) => sum + year.visits, 0);

@@ -2,11 +2,11 @@ import { agreementOn, priceWords } from '#core/agreements';
 import { Link, useParams, useSearchParams } from 'react-router';
 import type { AgreementView } from '#contracts/agreements';
 import { useAgreementsOfCustomerQuery } from '../api/agreements.ts';
-import { useMaintenanceSettingsQuery } from '../api/settings.ts';
 import { useWho } from '../state/session.ts';
 import { shortDay } from '../ui/format.ts';
 import { Loading, Screen, Trouble } from '../ui/Screen.tsx';
 import { AgreementForm } from './AgreementForm.tsx';
+import { useProgramme } from './useProgramme.ts';
 
 const NEW = 'new';
 
@@ -19,7 +19,7 @@ export default function AgreementScreen() {
   const { today, can } = useWho();
   const [params, setParams] = useSearchParams();
   const { data, error, refetch } = useAgreementsOfCustomerQuery(id);
-  const programme = useMaintenanceSettingsQuery();
+  const programme = useProgramme();
   const trouble = error ?? programme.error;
   if (trouble)
     return (
@@ -75,7 +75,7 @@ export default function AgreementScreen() {
         agreement={chosen}
         like={running ?? data.agreements[0]}
         sites={data.sites}
-        programme={programme.data.current}
+        programme={programme.data}
         onSaved={(saved) => setParams(saved ? { of: saved } : {})}
       />
     </Screen>

@@ -13,7 +13,8 @@ export interface TaskLine {
   };
 }
 
-const BOX =
+/** A field within a line of a table. */
+export const BOX =
   'min-h-9 max-w-full rounded-[3px] max-sm:min-h-12 border-2 border-rule bg-sheet px-2 focus:border-copper';
 
 /** Tasks, whose job each is, how often it comes round and how long it takes on one unit. */
@@ -79,7 +80,9 @@ export function TaskTable({
                   </select>
                 </td>
                 <td className="py-1.5 pr-3 max-sm:block max-sm:py-0.5">
-                  {(own.whose || (above.whose ?? 'ours')) === 'ours' ? (
+                  {task.usual.by === 'once' ? (
+                    <span className="text-soft">{cadenceWords(task.usual)}</span>
+                  ) : (own.whose || (above.whose ?? 'ours')) === 'ours' ? (
                     <HowOften
                       title={task.title}
                       own={own}
@@ -111,7 +114,8 @@ export function TaskTable({
   );
 }
 
-function HowOften({
+/** How often a task comes round; `open` says what choosing nothing means. */
+export function HowOften({
   title,
   own,
   set,
@@ -119,7 +123,7 @@ function HowOften({
   wrong,
 }: {
   title: string;
-  own: TypedTask;
+  own: Omit<TypedTask, 'whose' | 'minutes'>;
   set: (patch: Partial<TypedTask>) => void;
   open: string;
   wrong: boolean;

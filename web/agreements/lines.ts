@@ -18,8 +18,8 @@ const same = <T>(values: readonly T[]): T | undefined =>
  */
 export function taskLines(units: readonly PlacedUnit[], above: Agreement, programme: Programme): TaskLine[] {
   const byTask = new Map<string, AgreedTask[]>();
-  for (const { id, siteId, kind } of units)
-    for (const agreed of unitTerms({ unitId: id, siteId, kind }, above, programme).tasks)
+  for (const { id, ...machine } of units)
+    for (const agreed of unitTerms({ ...machine, unitId: id }, above, programme).tasks)
       byTask.set(agreed.task.key, [...(byTask.get(agreed.task.key) ?? []), agreed]);
   return [...byTask.values()].map((all) => ({
     task: (all[0] as AgreedTask).task,

@@ -58,7 +58,14 @@ type Problem = readonly [field: string, message: string];
 
 const numberOf = (text: string): number => (text.trim() === '' ? NaN : Number(text));
 
-function cadenceTyped({ often, days, months, from, to }: TypedTask): Cadence | undefined {
+/** How often, as it was chosen; undefined where nothing was. */
+export function cadenceTyped({
+  often,
+  days,
+  months,
+  from,
+  to,
+}: Omit<TypedTask, 'whose' | 'minutes'>): Exclude<Cadence, { by: 'once' }> | undefined {
   const some = months.length > 0 ? { months: [...months] } : {};
   switch (often) {
     case '':
@@ -150,7 +157,8 @@ export function termsTyped(typed: TypedTerms): {
 const moneyText = (cents: number): string =>
   String(cents % 100 === 0 ? cents / 100 : (cents / 100).toFixed(2));
 
-function typedTask({ whose, cadence, minutes }: TaskTerms): TypedTask {
+/** The inverse of what the form says of a task. */
+export function typedTask({ whose, cadence, minutes }: TaskTerms): TypedTask {
   const named = cadence?.by === 'days' && OFTEN_DAYS.some((days) => days === cadence.days);
   return {
     ...NO_TASK,
@@ -158,7 +166,7 @@ function typedTask({ whose, cadence, minutes }: TaskTerms): TypedTask {
     minutes: minutes === undefined ? '' : String(minutes),
     often: !cadence ? '' : named ? String(cadence.days) : cadence.by,
     ...(cadence?.by === 'days' && !named ? { days: String(cadence.days) } : {}),
-    ...(cadence && cadence.by !== 'season' ? { months: cadence.months ?? [] } : {}),
+    ...(cadence?.by === 'days' || cadence?.by === 'months' ? { months: cadence.months ?? [] } : {}),
     ...(cadence?.by === 'season' ? { from: cadence.from, to: cadence.to } : {}),
   };
 }

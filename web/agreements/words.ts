@@ -1,5 +1,5 @@
 import { dollars, priceWords, type Approval, type Terms } from '#core/agreements';
-import { cadenceWords, MAINTENANCE_TASKS } from '#core/maintenance';
+import { cadenceWords, TRADE_TASKS } from '#core/maintenance';
 import { plural } from '#core/reasons';
 import { durationText } from '#core/time';
 
@@ -9,15 +9,14 @@ export const approvalWords = ({ name, phone, upToCents }: Approval): string =>
 
 /** What terms say, in a line; empty where they say nothing. */
 export function termsWords(terms: Terms): string {
-  const tasks = MAINTENANCE_TASKS.flatMap(({ key, title }) => {
-    const said = terms.tasks?.[key];
-    if (!said) return [];
+  const tasks = Object.entries(terms.tasks ?? {}).map(([key, said]) => {
+    const title = TRADE_TASKS.find((task) => task.key === key)?.title ?? key;
     const parts = [
       said.whose && said.whose !== 'ours' ? `${said.whose} job` : said.whose,
       said.cadence && cadenceWords(said.cadence),
       said.minutes === undefined ? undefined : plural(said.minutes, 'minute'),
     ];
-    return [`${title.toLowerCase()} ${parts.filter(Boolean).join(', ')}`];
+    return `${title.toLowerCase()} ${parts.filter(Boolean).join(', ')}`;
   });
   const hours = Object.entries(terms.responseHours ?? {}).map(
     ([priority, h]) => `${priority} within ${plural(h, 'hour')}`,

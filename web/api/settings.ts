@@ -13,6 +13,7 @@ export const {
   useHistorySettingsQuery,
   useMeasuringSettingsQuery,
   useMaintenanceSettingsQuery,
+  useTasksSettingsQuery,
   usePlanningSettingsQuery,
   useRightsSettingsQuery,
   useChangeSettingMutation,
@@ -36,6 +37,10 @@ export const {
     }),
     maintenanceSettings: build.query<SettingPage<'maintenance'>, void>({
       query: () => '/settings/maintenance',
+      providesTags: list('setting'),
+    }),
+    tasksSettings: build.query<SettingPage<'tasks'>, void>({
+      query: () => '/settings/tasks',
       providesTags: list('setting'),
     }),
     planningSettings: build.query<SettingPage<'planning'>, void>({

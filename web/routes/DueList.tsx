@@ -1,8 +1,10 @@
 import { useMemo, useState } from 'react';
+import { putOffWords } from '#core/maintenance';
 import { plural, wordsOf } from '#core/reasons';
 import { durationText } from '#core/time';
 import type { DueSite } from '#contracts/routes';
 import { Button } from '../ui/Button.tsx';
+import { shortDay } from '../ui/format.ts';
 import { found, inOrder } from '../ui/found.ts';
 import { Reasons } from '../ui/Reasons.tsx';
 import { saveCsv, type CsvColumn } from '../ui/saveCsv.ts';
@@ -144,6 +146,10 @@ function DueTools({
   );
 }
 
+/** @example " Put off 2 Apr 2026: no water pressure on the roof." */
+const putOffText = ({ putOff }: DueSite['units'][number]['tasks'][number]): string =>
+  putOff ? ` Put off ${shortDay(putOff.on)}: ${putOffWords(putOff.why)}.` : '';
+
 function DueLine({
   site,
   chosen,
@@ -191,7 +197,7 @@ function DueLine({
           {site.units.map((unit) => (
             <li key={unit.unitId}>
               <span className="plate text-xs">{unit.tag}</span>{' '}
-              {unit.tasks.map((t) => wordsOf(t.reason).text).join(' ')}
+              {unit.tasks.map((t) => wordsOf(t.reason).text + putOffText(t)).join(' ')}
               <Reasons reasons={unit.tasks.map((t) => t.reason)} />
             </li>
           ))}

@@ -1,11 +1,12 @@
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { v7 as uuid } from 'uuid';
-import { tasksOf } from '#core/maintenance';
+import { tasksOf, type TaskList } from '#core/maintenance';
 import { plural } from '#core/reasons';
 import { UNIT_KINDS, type UnitKind } from '#core/vocabulary';
 import { newSetting, type NewSetting, type SettingValue } from '#contracts/settings';
 import { TaskTable } from '../agreements/TaskTable.tsx';
+import { useProgramme } from '../agreements/useProgramme.ts';
 import { fieldOfTerms, tasksTyped, typedTasks, type TypedTerms } from '../agreements/typedTerms.ts';
 import { useChangeSettingMutation, useMaintenanceSettingsQuery } from '../api/settings.ts';
 import { useWho } from '../state/session.ts';
@@ -19,13 +20,15 @@ import { HoldsFrom } from './HoldsFrom.tsx';
 export function MaintenanceRules() {
   const { can, today } = useWho();
   const { data, error, refetch } = useMaintenanceSettingsQuery();
+  const programme = useProgramme();
   if (error) return <Trouble error={error} retry={refetch} />;
-  if (!data) return <Loading what="what is usual" />;
+  if (!data || !programme.data) return <Loading what="what is usual" />;
   return (
     <Panel title="Maintenance as usual, by kind of machine">
       <ProgrammeForm
         key={JSON.stringify(data.current)}
         current={data.current}
+        tasks={programme.data.tasks}
         today={today}
         mayEdit={can('change setting')}
       />
@@ -53,10 +56,12 @@ interface Typed {
 
 function ProgrammeForm({
   current,
+  tasks,
   today,
   mayEdit,
 }: {
   current: SettingValue<'maintenance'>;
+  tasks: TaskList;
   today: string;
   mayEdit: boolean;
 }) {
@@ -101,14 +106,14 @@ function ProgrammeForm({
           </Field>
         </div>
         <TaskTable
-          lines={tasksOf(kind).map((task) => ({
+          lines={tasksOf({ kind }, tasks).map((task) => ({
             task,
             above: { cadence: task.usual, minutes: task.minutes },
           }))}
           typed={kinds[kind] ?? {}}
-          onTyped={(tasks) => form.setValue('kinds', { ...kinds, [kind]: tasks })}
+          onTyped={(typed) => form.setValue('kinds', { ...kinds, [kind]: typed })}
           error={(field) => form.error(`${kind} ${field}`)}
-          asAbove="as the trade does"
+          asAbove="as the task list has it"
         />
         <div className="grid gap-2 sm:grid-cols-2">
           <HoldsFrom

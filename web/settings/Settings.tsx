@@ -4,6 +4,7 @@ import { MaintenanceRules } from './MaintenanceRules.tsx';
 import { MeasuringRules } from './MeasuringRules.tsx';
 import { PlanningRules } from './PlanningRules.tsx';
 import { RightsRules } from './RightsRules.tsx';
+import { TaskList } from './TaskList.tsx';
 import { Words } from './Words.tsx';
 
 export default function Settings() {
@@ -16,6 +17,7 @@ export default function Settings() {
           <PlanningRules />
         </div>
         <div className="space-y-4">
+          <TaskList />
           <MaintenanceRules />
           <RightsRules />
           <Words />

@@ -12,7 +12,10 @@ export interface FormField {
   readonly name: string;
   readonly label: string;
   readonly kind?: 'text' | 'long' | 'number' | 'date' | 'choice';
-  readonly choices?: readonly string[];
+  /** What there is to choose, as it is stored, or with the words for it. */
+  readonly choices?: readonly (string | { readonly value: string; readonly label: string })[];
+  /** A choice that may be taken back. */
+  readonly mayBeNone?: true;
   readonly hint?: string;
 }
 
@@ -99,12 +102,18 @@ export function RecordForm({
                   <textarea rows={3} {...form.register(field.name)} />
                 ) : field.kind === 'choice' ? (
                   <select {...form.register(field.name)}>
-                    {base.version === undefined || base[field.name] === null ? (
+                    {base.version === undefined || field.mayBeNone || base[field.name] === null ? (
                       <option value="">–</option>
                     ) : null}
-                    {(field.choices ?? []).map((choice) => (
-                      <option key={choice}>{choice}</option>
-                    ))}
+                    {(field.choices ?? []).map((choice) => {
+                      const { value, label } =
+                        typeof choice === 'string' ? { value: choice, label: choice } : choice;
+                      return (
+                        <option key={value} value={value}>
+                          {label}
+                        </option>
+                      );
+                    })}
                   </select>
                 ) : field.kind === 'date' ? (
                   <DateInput {...form.register(field.name)} />

@@ -1,4 +1,5 @@
 import { DUAL_VOLTS, partOf, sizedText, slotKey, slotName } from '#core/machine';
+import { listed } from '#core/reasons';
 import type { SlotView, UnitPage } from '#contracts/units';
 import { Button } from '../ui/Button.tsx';
 import { number, shortDay } from '../ui/format.ts';
@@ -6,6 +7,16 @@ import { Panel } from '../ui/Screen.tsx';
 import { compressorText } from './machineForm.ts';
 
 const amps = (value: number | undefined) => (value === undefined ? undefined : `${number(value)} A`);
+
+/** Which machine this one stands in for, and which stand in for it. */
+function leadOrStandby({ id, standsInFor, beside }: UnitPage): (readonly [string, string])[] {
+  const lead = beside.find((other) => other.id === standsInFor);
+  const standby = beside.filter((other) => other.standsInFor === id).map(({ tag }) => tag);
+  return [
+    ...(lead ? [['Stands in for', lead.tag] as const] : []),
+    ...(standby.length > 0 ? [['On standby for it', listed(standby)] as const] : []),
+  ];
+}
 
 /**
  * What the machine is made of; what nobody has read off it is left out of the second half and named in the
@@ -18,6 +29,7 @@ export function MachinePanel({ unit, onWrite }: { unit: UnitPage; onWrite: (() =
   const first: readonly (readonly [string, string])[] = [
     ['Kind', unit.kind],
     ['State', unit.status],
+    ...leadOrStandby(unit),
     ['Maker, model', [unit.manufacturer, unit.model].filter(Boolean).join(' ') || 'not known'],
     ['Serial', unit.serial ?? 'not known'],
     ['Built', unit.builtOn ? shortDay(unit.builtOn) : 'not known'],

@@ -236,6 +236,13 @@ export default function UnitScreen() {
             { name: 'areaServed', label: 'Serves' },
             { name: 'kind', label: 'Kind', kind: 'choice', choices: UNIT_KINDS },
             { name: 'status', label: 'State', kind: 'choice', choices: UNIT_STATUSES },
+            {
+              name: 'standsInFor',
+              label: 'Stands in for',
+              kind: 'choice',
+              mayBeNone: true,
+              choices: unit.beside.map(({ id: value, tag: label }) => ({ value, label })),
+            },
             { name: 'installedOn', label: 'Installed on', kind: 'date' },
             { name: 'handlingNotes', label: 'Handling notes, shown to everybody for ever', kind: 'long' },
           ]}

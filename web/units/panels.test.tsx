@@ -31,6 +31,8 @@ const unit = (given: Partial<UnitPage> = {}): UnitPage => ({
   sentence: '',
   flagKinds: [],
   openConditions: 0,
+  standsInFor: null,
+  beside: [],
   lastVisitAt: null,
   voltage: null,
   phase: null,

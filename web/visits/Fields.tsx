@@ -1,6 +1,5 @@
 import { refrigerantCautions } from '#core/cards';
 import { refrigerantDoubts } from '#core/evidence';
-import { MAINTENANCE_TASKS } from '#core/maintenance';
 import { saidText } from '#core/quantities';
 import { FAILURES, PART_IDS, slotKey, slotName } from '#core/machine';
 import {
@@ -25,6 +24,7 @@ import {
 import { FORMS, outcomeField, SURE, waitingField, type FormKind } from './forms.ts';
 import { Caution, Choice, CircuitChoice, Measured, Pick, Text, Tick, type FieldsProps } from './parts.tsx';
 import { ReadingFields } from './ReadingFields.tsx';
+import { TasksDue } from './TasksDue.tsx';
 
 function FindingFields(props: FieldsProps) {
   return (
@@ -75,25 +75,7 @@ function FindingFields(props: FieldsProps) {
 function WorkFields(props: FieldsProps) {
   return (
     <div className="space-y-3">
-      {props.unit && props.unit.due.length > 0 ? (
-        <fieldset>
-          <legend className="text-sm font-semibold">Due on this unit</legend>
-          {props.unit.due.map((due) => (
-            <Tick key={due.key} name={`task ${due.key}`} label={due.title} props={props} />
-          ))}
-        </fieldset>
-      ) : null}
-      {MAINTENANCE_TASKS.filter(({ key, caution }) => caution && props.values[`task ${key}`]).map(
-        ({ key, caution }) => (
-          <Caution key={key}>{caution}</Caution>
-        ),
-      )}
-      {props.unit && props.unit.theirs.length > 0 ? (
-        <p className="text-sm">
-          The customer does: <strong>{props.unit.theirs.join(', ').toLowerCase()}</strong>. Look, and write
-          down how it is.
-        </p>
-      ) : null}
+      <TasksDue {...props} />
       <Text name="text" label="What was done" props={props} long />
       <div className="grid grid-cols-2 gap-3">
         <Choice

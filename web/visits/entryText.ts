@@ -1,5 +1,6 @@
 import { cardOf } from '#core/cards';
 import { standing, type Advice, type Answer, type MeasuringLimits, type Position } from '#core/measurement';
+import { putOffWords, type PutOffFor } from '#core/maintenance';
 import { slotName, type Slot } from '#core/machine';
 import type { LeaveBody } from '#core/sheet';
 import { evidenceText, readingAnswers, type CircuitFacts, type ReadingSet } from '#core/evidence';
@@ -36,6 +37,12 @@ function said(a: Answer, system: UnitSystem): string {
     (word ? ` (${word})` : '')
   );
 }
+
+/** @example saidOfTasks({ 'filters and belts': 'plugged' }, (as) => `found ${as}`) // ["filters and belts found plugged"] */
+const saidOfTasks = (said: unknown, word: (value: string) => string): string[] =>
+  Object.entries((said as Record<string, string> | undefined) ?? {}).map(
+    ([task, value]) => `${task} ${word(value)}`,
+  );
 
 /** An entry as one line of the sheet. */
 export function entryText(
@@ -96,6 +103,8 @@ export function entryText(
       return [
         say_('text'),
         tasks.length > 0 ? `Done: ${tasks.join(', ')}` : '',
+        ...saidOfTasks(body.found, (as) => `found ${as}`),
+        ...saidOfTasks(body.putOff, (why) => `put off, ${putOffWords(why as PutOffFor)}`),
         say_('leakRepair') ? `Leak repair ${say_('leakRepair')}` : '',
         body.installed ? `New ${slotName((body.installed as { slot: Slot }).slot)}` : '',
       ]

@@ -197,7 +197,17 @@ describe('readings on the sheet', () => {
 describe('the other forms know the unit', () => {
   it('work offers what is due and the slots; maker and model are asked for once a slot is named', () => {
     const due = unit({
-      due: [{ key: 'filters and belts', title: 'Filters and belts', text: 'due since May' }],
+      due: [
+        {
+          key: 'filters and belts',
+          title: 'Filters and belts',
+          caution: null,
+          steps: [],
+          readings: [],
+          asksHowFound: false,
+          text: 'due since May',
+        },
+      ],
     });
     expect(said('work', {}, { unit: due })).toMatch(/Due on this unit Filters and belts/);
     expect(said('work', {})).not.toContain('Its maker');

@@ -168,6 +168,26 @@ export function entryOf({
 /** What is chosen for a part or a place, from its key. */
 const slotAt = (values: Values, name: string): Slot | undefined => slotOfKey(text(values, name) ?? '');
 
+/** What was chosen in fields named by a task; undefined where nothing was. */
+function saidOf(
+  values: Values,
+  prefix: string,
+  counts: (task: string) => boolean,
+): Record<string, string> | undefined {
+  const said = Object.entries(values).flatMap(([name, value]) => {
+    const task = name.startsWith(prefix) ? name.slice(prefix.length) : undefined;
+    return task !== undefined && value !== '' && counts(task) ? [[task, String(value)] as const] : [];
+  });
+  return said.length > 0 ? Object.fromEntries(said) : undefined;
+}
+const prefixed = (prefix: string, said: unknown): Values =>
+  Object.fromEntries(
+    Object.entries((said as Record<string, string> | undefined) ?? {}).map(([task, value]) => [
+      `${prefix}${task}`,
+      value,
+    ]),
+  );
+
 /** The tick by which somebody who was asked says that it is so. */
 export const SURE = 'sure';
 
@@ -297,6 +317,8 @@ export const FORMS: Record<FormKind, EntryForm> = {
       return only({
         text: text(v, 'text') ?? '',
         tasks: tasks.length > 0 ? tasks.sort() : undefined,
+        found: saidOf(v, 'found ', (task) => tasks.includes(task)),
+        putOff: saidOf(v, 'putOff ', (task) => !tasks.includes(task)),
         leakRepair: text(v, 'leakRepair'),
         circuit: text(v, 'leakRepair') ? number(v, 'circuit') : undefined,
         installed: slot
@@ -309,11 +331,13 @@ export const FORMS: Record<FormKind, EntryForm> = {
           : undefined,
       });
     },
-    fromBody: ({ tasks, installed, ...rest }) => {
+    fromBody: ({ tasks, installed, found, putOff, ...rest }) => {
       const { slot, ...put } = (installed as { slot?: Slot } | undefined) ?? {};
       return {
         ...asText(rest),
         ...Object.fromEntries(((tasks as string[] | undefined) ?? []).map((t) => [`task ${t}`, true])),
+        ...prefixed('found ', found),
+        ...prefixed('putOff ', putOff),
         ...asText(put),
         ...(slot ? { slot: slotKey(slot) } : {}),
       };

@@ -7,7 +7,12 @@ export const usually = (kind: UnitKind, more: Partial<UnitMaintenance> = {}): Un
   status: 'in service',
   from: '2000-01-01',
   until: null,
-  tasks: tasksOf(kind).map((task) => ({ task, cadence: task.usual, minutes: task.minutes, agreed: 'kind' })),
+  tasks: tasksOf({ kind }).map((task) => ({
+    task,
+    cadence: task.usual,
+    minutes: task.minutes,
+    agreed: 'kind',
+  })),
   lastDone: {},
   ...more,
 });

@@ -38,6 +38,7 @@ export function storiesOf(
   units.leaksAllYear(writer, at('Throwing Rooms', 'HP-2'));
   machines.fanTurnsBackwards(writer, at('Glasshouses', 'MAU-1'));
   at('Lantern Hill School', 'RTU-9').record.status = 'standby';
+  at('Lantern Hill School', 'RTU-9').record.stands_in_for = at('Lantern Hill School', 'RTU-8').id;
   const fragile = machines.fragileIgniters(writer, sites, leads);
   return {
     leads,
