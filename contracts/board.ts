@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { FleetProblem, StopTrouble } from '#core/routing';
-import type { CallState } from '#core/work';
+import type { CallState, WaitingFor } from '#core/work';
 import type { StartPlace } from './crews.ts';
 import { id, plainDate } from './common.ts';
 
@@ -105,6 +105,9 @@ export interface BoardCall {
   readonly state: CallState;
   readonly priority: string | null;
   readonly promisedAt: string | null;
+  /** How long it takes and how many people, where somebody has said. */
+  readonly minutes: number | null;
+  readonly people: number | null;
 }
 
 export interface BoardSite {
@@ -174,6 +177,18 @@ export interface BoardView {
   readonly timeZone: string;
   readonly days: readonly BoardDay[];
   readonly unplanned: readonly Unplanned[];
+  /** Calls that wait for parts, approval and the like; they are planned when that is there. */
+  readonly onHold: readonly OnHold[];
+}
+
+export interface OnHold extends BoardSite {
+  readonly id: string;
+  readonly ref: string;
+  readonly complaint: string;
+  readonly unit: string | null;
+  readonly waitingFor: WaitingFor;
+  readonly since: string;
+  readonly version: number;
 }
 
 /** What a job of the problem is, in words and on the map. */

@@ -43,6 +43,10 @@ export const callFields = z.object({
   promisedAt: instant.nullable(),
   crewId: id.nullable(),
   scheduledOn: plainDate.nullable(),
+  /** How long it takes on site, minutes; what calls usually take where nobody has said. */
+  minutes: z.int().min(5, 'at least five minutes').max(1440, 'at most a day').nullable(),
+  /** How many people it takes. */
+  people: z.int().min(1, 'at least one').max(6, 'at most six').nullable(),
 });
 export const newCall = callFields
   .partial()
@@ -73,6 +77,7 @@ export const deskStep = z.discriminatedUnion('step', [
     waitingFor: z.enum(WAITING_FOR, 'what does it wait for?'),
     note: shortText.optional(),
   }),
+  z.object({ step: z.literal('ready'), note: shortText.optional() }),
 ]);
 export const callPatch = callFields.partial().extend({
   version,
@@ -129,6 +134,8 @@ export interface CallRow {
 
 export interface CallPage extends CallRow {
   readonly caller: string | null;
+  readonly minutes: number | null;
+  readonly people: number | null;
   readonly callerPhone: string | null;
   readonly told: Told;
   readonly area: string | null;

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { ReasonView } from './common.ts';
-import { paging } from './common.ts';
+import { id, paging } from './common.ts';
 import type { ConditionView } from './units.ts';
 
 export const CONDITION_ORDERS = ['hazard', 'age', 'customer'] as const;
@@ -25,6 +25,10 @@ export interface ConditionRow extends ConditionView {
   readonly overdue: boolean;
   readonly usuallyCloses: string;
   readonly reason: ReasonView;
+  /** The return that is to close it. */
+  readonly callId: string | null;
+  readonly callRef: string | null;
+  readonly callOn: string | null;
 }
 
 export interface ConditionBoard {
@@ -34,3 +38,13 @@ export interface ConditionBoard {
   readonly hazards: number;
   readonly overdue: number;
 }
+
+/** Returns to close what was left open, one call for each. */
+export const newReturns = z.object({
+  id,
+  conditions: z
+    .array(z.object({ conditionId: id, callId: id }))
+    .min(1, 'which of them?')
+    .max(200, 'at most 200 at once'),
+});
+export type NewReturns = z.infer<typeof newReturns>;

@@ -183,6 +183,9 @@ describe('a raw read', () => {
       visits: [...(await ids(Visit)).slice(-SOME), ...planned.map((row) => row.id)],
       crews: await ids(Crew),
       routes: await ids(Route),
+      conditions: (await server.db.rows<{ id: string }>('select id from open_conditions')).map(
+        (row) => row.id,
+      ),
     };
   });
 

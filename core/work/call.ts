@@ -40,6 +40,8 @@ export type CallEvent = { readonly id: string; readonly atMs: number; readonly r
   | { readonly kind: 'planned'; readonly crewId: string; readonly day: string }
   | { readonly kind: 'unplanned' }
   | { readonly kind: 'waiting'; readonly waitingFor: WaitingFor }
+  /** What it waited for is there: the parts are in, it is approved. */
+  | { readonly kind: 'ready' }
   | { readonly kind: 'cancelled'; readonly as: CancelledAs }
   | { readonly kind: 'restored' }
   | { readonly kind: 'reopened' }
@@ -133,6 +135,12 @@ function next(now: Reading, event: CallEvent, kind: CallKind): Reading {
       const rest = { state: 'waiting' as const, waitingFor: event.waitingFor };
       return stand(now, event.atMs, { ...rest, rest, plan: undefined });
     }
+    case 'ready':
+      if (now.rest.state !== 'waiting') return now;
+      if (now.state === 'waiting')
+        return stand(now, event.atMs, { state: 'taken', rest: { state: 'taken' } });
+      // A return that was planned before the parts came stays planned, and waits for nothing any more.
+      return { ...now, rest: { state: 'taken' } };
     case 'cancelled':
       if (closed) return now;
       return stand(now, event.atMs, { state: 'cancelled', cancelledAs: event.as, before: now });
@@ -177,7 +185,7 @@ function left(now: Reading, event: Extract<CallEvent, { kind: 'left' }>, kind: C
 }
 
 /** What the desk does to a call; visits are facts and are not asked. */
-export type DeskStep = 'plan' | 'unplan' | 'wait' | 'cancel' | 'restore' | 'reopen' | 'call again';
+export type DeskStep = 'plan' | 'unplan' | 'wait' | 'cancel' | 'restore' | 'reopen' | 'call again' | 'ready';
 
 /**
  * Why a step cannot be taken in the state the call is in, in words for the one who asked; undefined when it
@@ -190,6 +198,8 @@ export function whyNot(step: DeskStep, { state }: Pick<CallLife, 'state'>): stri
     return state === 'done' ? undefined : `only a call that is done can be reopened; this one is ${state}`;
   if (step === 'restore')
     return state === 'cancelled' ? undefined : `only a cancelled call can be restored; this one is ${state}`;
+  if (step === 'ready')
+    return state === 'waiting' ? undefined : `only a call on hold can be ready; this one is ${state}`;
   if (state === 'done') return 'the call is done; reopen it first';
   if (state === 'cancelled') return 'the call is cancelled; restore it first';
   if (state === 'under way' && step === 'cancel') return 'a crew is there now; it has to leave first';

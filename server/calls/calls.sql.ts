@@ -88,6 +88,8 @@ order by ${PRIORITY}, k.received_at`;
 export const ONE_CALL = `
 select ${CALL_COLUMNS},
   k.caller,
+  k.minutes,
+  k.people,
   k.caller_phone as "callerPhone",
   k.told,
   k.area,

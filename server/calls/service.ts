@@ -207,6 +207,7 @@ const STEPS = {
   restore: 'restored',
   reopen: 'reopened',
   wait: 'waiting',
+  ready: 'ready',
   'call again': 'called again',
 } as const;
 

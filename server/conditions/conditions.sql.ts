@@ -29,6 +29,9 @@ select
   c.name as customer,
   s.time_zone as "timeZone",
   o.visit_id as "visitId",
+  k.id as "callId",
+  k.ref as "callRef",
+  k.scheduled_on as "callOn",
   ${
     searched
       ? `exists (
@@ -42,4 +45,23 @@ from open_conditions o
   join sites s on s.id = coalesce(u.site_id, t.site_id)
   join customers c on c.id = s.customer_id
   left join users p on p.id = o.opened_by
+  left join calls k on k.condition_id = o.id and k.state not in ('done', 'cancelled')
 where o.closed_at is null and coalesce(u.status, 'in service') <> 'retired'`;
+
+/** Of the conditions in $1 those that are still open, each with the return that is on its way. */
+export const OPEN_NOW = `
+select
+  o.id,
+  o.kind,
+  coalesce(o.text, '') as text,
+  o.hazard,
+  o.opened_at as "openedAt",
+  o.unit_id as "unitId",
+  coalesce(u.site_id, t.site_id) as "siteId",
+  k.ref as "callRef"
+from open_conditions o
+  left join units u on u.id = o.unit_id
+  left join site_points t on t.id = o.point_id
+  left join calls k on k.condition_id = o.id and k.state not in ('done', 'cancelled')
+where o.id = any($1::uuid[]) and o.closed_at is null
+order by o.id`;

@@ -1,7 +1,8 @@
-import { conditionList } from '#contracts/conditions';
+import { conditionList, newReturns } from '#contracts/conditions';
 import { parse } from '../http/problem.ts';
-import type { Route } from '../http/routes.ts';
+import { Reply, type Route } from '../http/routes.ts';
 import { conditionBoard } from './queries.ts';
+import { planReturns } from './returns.ts';
 
 export const conditionRoutes: readonly Route[] = [
   {
@@ -9,5 +10,14 @@ export const conditionRoutes: readonly Route[] = [
     path: '/api/conditions',
     action: 'read',
     handle: (context) => conditionBoard(context, parse(conditionList, context.query)),
+  },
+  {
+    method: 'post',
+    path: '/api/conditions/returns',
+    action: 'take call',
+    handle: async ({ body, user, ...needs }) => {
+      await planReturns(needs, parse(newReturns, body), user.id);
+      return new Reply(201, { ok: true });
+    },
   },
 ];

@@ -1,7 +1,8 @@
 /**
  * What sheets say of maintenance beside the day it was last done: how it was found, and what was put off; and which
  * machine one on standby stands in for. Tasks that were part of another one until now stay out of the programme of a
- * company that has one: an update makes nothing due by itself.
+ * company that has one: an update makes nothing due by itself. A call that waited becomes ready, says how long it takes
+ * and how many people; one that closes what was left open names it, and there is one of them at a time.
  */
 export const CARE = /* sql */ `
 alter table unit_summaries add column care jsonb not null default '{"found": {}, "putOff": {}}';
@@ -14,4 +15,14 @@ select 'tasks',
      'controls check', 'air balance']) key),
   '2000-01-01'
 where exists (select 1 from visits);
+
+alter table call_events drop constraint call_events_kind_check;
+alter table call_events add constraint call_events_kind_check check (
+  kind in ('planned', 'unplanned', 'waiting', 'ready', 'cancelled', 'restored', 'reopened', 'called again')
+);
+alter table calls
+  add column minutes int check (minutes > 0),
+  add column people int check (people > 0),
+  add column condition_id uuid;
+create unique index calls_of_condition on calls (condition_id) where state not in ('done', 'cancelled');
 `;

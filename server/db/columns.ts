@@ -161,6 +161,9 @@ export const COLUMNS = {
     onSiteBy: UUID,
     outcomes: LIST,
     costCents: BIGINT,
+    minutes: INTEGER,
+    people: INTEGER,
+    conditionId: UUID,
     version: VERSION,
   },
   CallEvent: {

@@ -211,6 +211,10 @@ export interface CallRow {
   onSiteBy: Text;
   outcomes: Made<readonly Outcome[]>;
   costCents: Num;
+  minutes: Num;
+  people: Num;
+  /** The condition that was left open and is closed by it. */
+  conditionId: Text;
   version: Made<number>;
 }
 export interface CallEventRow {

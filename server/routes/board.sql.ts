@@ -17,6 +17,8 @@ const CALLS_THERE = `
         'unit', u.tag,
         'state', k.state,
         'priority', k.priority,
+        'minutes', k.minutes,
+        'people', k.people,
         'promisedAt', k.promised_at) order by u.tag, k.id)
      from visit_calls vc
        join calls k on k.id = vc.call_id
@@ -84,6 +86,8 @@ select
     'unit', u.tag,
     'state', k.state,
     'priority', k.priority,
+    'minutes', k.minutes,
+    'people', k.people,
     'promisedAt', k.promised_at) as call,
   k.received_at as "receivedAt",
   case when k.state = 'planned' then k.scheduled_on end as "missedOn",
@@ -101,6 +105,43 @@ order by
   k.promised_at nulls last,
   k.received_at
 limit 400`;
+
+/** Calls on hold, the longest first: what each waits for, and since when. */
+export const ON_HOLD = `
+select
+  ${SITE},
+  k.id,
+  coalesce(k.ref, '') as ref,
+  k.complaint,
+  u.tag as unit,
+  k.waiting_for as "waitingFor",
+  k.since,
+  k.version
+from calls k
+  join sites s on s.id = k.site_id
+  join customers c on c.id = s.customer_id
+  left join units u on u.id = k.unit_id
+where k.state = 'waiting'
+order by k.since, k.id
+limit 200`;
+
+/**
+ * The crew that knows each of the sites in $1 best: whose people of the day $2 wrote on most visits there in two years,
+ * where they were at least twice.
+ */
+export const KNOWN_BEST = `
+select distinct on (site_id) site_id as "siteId", crew
+from (
+  select v.site_id, w.name as crew, count(distinct v.id) as visits
+  from visits v
+    join entries e on e.visit_id = v.id
+    join crew_members m on m.user_id = e.author_id and $2::date between m.from_day and coalesce(m.until_day, 'infinity')
+    join crews w on w.id = m.crew_id
+  where v.site_id = any($1::uuid[]) and v.arrived_at > $2::date - interval '2 years'
+  group by v.site_id, w.name
+) known
+where visits >= 2
+order by site_id, visits desc, crew`;
 
 /** Calls that came in on each day since $1, days without any included, by the company's clock in $2. */
 export const CALLS_BY_DAY = `

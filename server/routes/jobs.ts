@@ -15,6 +15,7 @@ import type { BoardCall, BoardSite, JobAsked, PlanJob } from '#contracts/board';
 import type { OpeningHours, SiteNeeds } from '#contracts/sites';
 import type { Database } from '../db/connect.ts';
 import {
+  KNOWN_BEST,
   LENGTHS_OF_CALLS,
   PLANNED_AND_ACTUAL,
   UNPLANNED,
@@ -119,6 +120,27 @@ export async function learnedLengths(db: Database, today: PlainDate): Promise<Le
   };
 }
 
+/** A crew that does not know the roof loses so much time there, minutes [our choice]. */
+const NOT_KNOWN_HERE = { call: 15, due: 8 } as const;
+
+/** The crew that knows each site best; no entry where none was there twice. */
+export async function knownBest(
+  db: Database,
+  siteIds: readonly string[],
+  day: PlainDate,
+): Promise<ReadonlyMap<string, string>> {
+  const rows = await db.rows<{ siteId: string; crew: string }>(KNOWN_BEST, [[...new Set(siteIds)], day]);
+  return new Map(rows.map(({ siteId, crew }) => [siteId, crew]));
+}
+
+/** The job with the crew that is wanted for it. */
+export function wantedBy({ job, view, ...drafted }: Drafted, known: ReadonlyMap<string, string>): Drafted {
+  const crew = known.get(view.siteId);
+  const forCall = view.calls.some((call) => call.kind !== 'maintenance');
+  const wanted = crew && { crew, otherwise: NOT_KNOWN_HERE[forCall ? 'call' : 'due'] };
+  return { ...drafted, view, job: wanted ? { ...job, wanted } : job };
+}
+
 /** A job before it has its place in the table of drives. */
 export interface Drafted {
   readonly job: Omit<Job, 'place'>;
@@ -173,21 +195,30 @@ const placed = <T extends { lat: number | null; lon: number | null }>(row: T) =>
 /** What a site and its tasks ask for. Skills are compared as people say them, not as they write them. */
 const needsOf = (
   { people, skills }: SiteNeeds,
+  calls: readonly BoardCall[],
   tasks: readonly DueTask[] = [],
 ): Pick<Job, 'people' | 'skills'> => ({
-  people,
+  people: Math.max(people, ...calls.map((call) => call.people ?? 1)),
   skills: [
     ...new Set([...skills, ...tasks.flatMap(({ task }) => task.skills)].map((skill) => skill.toLowerCase())),
   ],
 });
+
+/** Minutes on site for some calls: as somebody has said of each, else what calls usually take. */
+const lengthOf = (calls: readonly BoardCall[], { lengths }: Pick<Frame, 'lengths'>): number =>
+  calls.length === 0
+    ? lengths.call.minutes
+    : calls.reduce(
+        (sum, call) => sum + (call.minutes === null ? lengths.call.minutes : call.minutes + SITE_MINUTES),
+        0,
+      );
 
 /** A visit there is, as a job: with the minutes it was planned with, or what its calls usually take. */
 export function jobOfVisit(visit: VisitRead, frame: Frame): Drafted | undefined {
   const position = placed(visit);
   if (!position) return undefined;
   const service = visit.calls.filter((call) => call.kind !== 'maintenance');
-  const minutes =
-    visit.minutes > 0 ? visit.minutes : frame.lengths.call.minutes * Math.max(1, visit.calls.length);
+  const minutes = visit.minutes > 0 ? visit.minutes : lengthOf(visit.calls, frame);
   const asked = { visit: visit.visitId };
   return {
     position,
@@ -197,7 +228,7 @@ export function jobOfVisit(visit: VisitRead, frame: Frame): Drafted | undefined 
       name: visit.site,
       minutes,
       shared: visit.minutes > 0 ? visit.shared : 0,
-      ...needsOf(visit.needs),
+      ...needsOf(visit.needs, visit.calls),
       windows: windowsOf(visit.openingHours, frame),
       promised: promisedIn(service, visit.timeZone, frame),
       leftOut: service.length > 0 ? WORTH.call : WORTH.planned,
@@ -229,8 +260,8 @@ export function jobOfCall(row: UnplannedRead, frame: Frame): Drafted | undefined
     job: {
       id: key(asked),
       name: row.site,
-      minutes: frame.lengths.call.minutes,
-      ...needsOf(row.needs),
+      minutes: lengthOf([row.call], frame),
+      ...needsOf(row.needs, [row.call]),
       windows: windowsOf(row.openingHours, frame),
       promised: promisedIn([row.call], row.timeZone, frame),
       leftOut: WORTH.call,
@@ -301,7 +332,10 @@ export function jobOfDue(
   const tasks = units.flatMap((unit) => unit.tasks);
   const shared = tasks.reduce((sum, task) => sum + task.minutes, 0) * frame.lengths.maintenance.minutes;
   // A call's own length has getting in and out in it, which is done once.
-  const forCalls = calls.length * Math.max(0, frame.lengths.call.minutes - SITE_MINUTES);
+  const forCalls = calls.reduce(
+    (sum, { call }) => sum + Math.max(0, lengthOf([call], frame) - SITE_MINUTES),
+    0,
+  );
   const minutes = SITE_MINUTES + shared + forCalls;
   const dueOn = tasks.flatMap((task) => task.dueOn ?? []).sort()[0];
   const lateDays = Math.max(0, ...tasks.map((task) => task.lateDays));
@@ -321,7 +355,11 @@ export function jobOfDue(
       name: work.site,
       minutes,
       shared,
-      ...needsOf(site.needs, tasks),
+      ...needsOf(
+        site.needs,
+        calls.map(({ call }) => call),
+        tasks,
+      ),
       windows: windowsOf(site.openingHours, frame).filter(({ day }) =>
         tasks.every(({ task }) => weatherAllows(task.weather, weather.get(addDays(frame.from, day)))),
       ),

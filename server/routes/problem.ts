@@ -22,8 +22,10 @@ import {
   jobOfCall,
   jobOfDue,
   jobOfVisit,
+  knownBest,
   learnedLengths,
   partsOf,
+  wantedBy,
   weatherSplit,
   unplannedCalls,
   visitsBetween,
@@ -179,7 +181,15 @@ async function problemWithout(
         : `Opening hours of ${unknown.size} sites are not known; taken as open all day.`,
     );
   notes.push(...lengthNotes(frame.lengths), ...travelNotes(driveTimes));
-  const placedJobs = jobs.map(({ drafted }): Job => ({ ...drafted.job, place: places.of(drafted.position) }));
+  const known = await knownBest(
+    db,
+    jobs.map(({ drafted }) => drafted.view.siteId),
+    from,
+  );
+  const placedJobs = jobs.map(({ drafted }): Job => ({
+    ...wantedBy(drafted, known).job,
+    place: places.of(drafted.position),
+  }));
   const travel = await driveTimes.table(places.all(), from).catch((error: unknown) => {
     const starts = new Set(shifts.flatMap((shift) => [shift.from, shift.to]));
     if (!(error instanceof CutOff) || error.places.some((place) => starts.has(place))) throw error;

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { siteCollection } from '#contracts/files';
 import { MISSING_KINDS, type Missing } from '#contracts/setup';
 import * as calls from '../calls/calls.sql.ts';
-import { openConditions } from '../conditions/conditions.sql.ts';
+import { OPEN_NOW, openConditions } from '../conditions/conditions.sql.ts';
 import { countCustomers, customersPage } from '../customers/customers.sql.ts';
 import * as events from '../events/events.sql.ts';
 import { SITES_AS_FEATURES } from '../files/files.sql.ts';
@@ -52,6 +52,9 @@ import {
   customer,
   agreementOfCustomer,
   unitOfCustomer,
+  openNow,
+  onHold,
+  knownBest,
   watched,
   watchRow,
   visit,
@@ -85,6 +88,7 @@ export interface Held {
   readonly visits: readonly string[];
   readonly crews: readonly string[];
   readonly routes: readonly string[];
+  readonly conditions: readonly string[];
 }
 
 interface Read {
@@ -137,6 +141,7 @@ export const READS: readonly Read[] = [
   { name: 'decisions', sql: units.DECISIONS_OF_UNITS, asked: all('units'), row: decision },
   { name: 'recommendations', sql: units.RECOMMENDATIONS_OF_UNIT, asked: each('units'), row: recommendation },
   { name: 'what is left open', sql: openConditions(false), asked: once(), row: leftOpen },
+  { name: 'some that are still open', sql: OPEN_NOW, asked: (held) => [[held.conditions]], row: openNow },
   { name: 'customers counted', sql: countCustomers(false), asked: once(), row: total },
   { name: 'a page of customers', sql: customersPage(false, 'c.name', page), asked: once(), row: customer },
   {
@@ -230,6 +235,13 @@ export const READS: readonly Read[] = [
     sql: board.UNPLANNED,
     asked: (held) => [[held.today, null]],
     row: unplanned,
+  },
+  { name: 'calls on hold', sql: board.ON_HOLD, asked: once(), row: onHold },
+  {
+    name: 'who knows sites best',
+    sql: board.KNOWN_BEST,
+    asked: (held) => [[held.sites, held.today]],
+    row: knownBest,
   },
   {
     name: 'calls by day',

@@ -11,7 +11,7 @@ import type { News } from '#contracts/news';
 import { PHOTO_PURPOSES, photoMark, type PhotoView } from '#contracts/photos';
 import type { RoofUnit } from '#contracts/roofs';
 import { STOP_TROUBLES } from '#core/routing';
-import type { BoardCall } from '#contracts/board';
+import type { BoardCall, OnHold } from '#contracts/board';
 import type { UnplannedRead, VisitRead } from '../routes/jobs.ts';
 import { FOUND_KINDS, type Found } from '#contracts/search';
 import { openingHours, siteNeeds, type SitePage, type SiteRow, type SiteView } from '#contracts/sites';
@@ -84,6 +84,8 @@ export const call = z.strictObject({
 }) satisfies z.ZodType<CallRow>;
 
 export const callPage = call.extend({
+  minutes: maybe(count),
+  people: maybe(count),
   caller: maybe(text),
   callerPhone: maybe(text),
   told: callFields.shape.told,
@@ -174,6 +176,9 @@ export const leftOpen = condition.extend({
   timeZone: text,
   visitId: id,
   matches: z.boolean(),
+  callId: maybe(id),
+  callRef: maybe(text),
+  callOn: maybe(day),
 });
 
 export const callOfUnit = z.strictObject({
@@ -482,6 +487,32 @@ export const dueUnit = z.strictObject({
   lon: maybe(z.number()),
 });
 
+export const openNow = z.strictObject({
+  id,
+  kind: text,
+  text,
+  hazard: z.boolean(),
+  openedAt: instant,
+  unitId: maybe(id),
+  siteId: id,
+  callRef: maybe(text),
+});
+export const onHold = z.strictObject({
+  siteId: id,
+  site: text,
+  customer: text,
+  lat: maybe(z.number()),
+  lon: maybe(z.number()),
+  id,
+  ref: text,
+  complaint: text,
+  unit: maybe(text),
+  waitingFor: z.enum(WAITING_FOR),
+  since: instant,
+  version: count,
+}) satisfies z.ZodType<OnHold>;
+export const knownBest = z.strictObject({ siteId: id, crew: text });
+
 const boardCall = z.strictObject({
   id,
   ref: text,
@@ -491,6 +522,8 @@ const boardCall = z.strictObject({
   state: z.enum(CALL_STATES),
   priority: maybe(text),
   promisedAt: maybe(text),
+  minutes: maybe(count),
+  people: maybe(count),
 }) satisfies z.ZodType<BoardCall>;
 
 const minutes = z.number().min(0);

@@ -1,6 +1,6 @@
-import type { ConditionBoard } from '#contracts/conditions';
+import type { ConditionBoard, NewReturns } from '#contracts/conditions';
 import { api } from './base.ts';
-import { list } from './tags.ts';
+import { affected, list } from './tags.ts';
 
 export interface ConditionAsk {
   readonly q: string;
@@ -11,11 +11,15 @@ export interface ConditionAsk {
   readonly limit?: number;
 }
 
-export const { useConditionsQuery, useLazyConditionsQuery } = api.injectEndpoints({
+export const { useConditionsQuery, useLazyConditionsQuery, usePlanReturnsMutation } = api.injectEndpoints({
   endpoints: (build) => ({
     conditions: build.query<ConditionBoard, ConditionAsk>({
       query: (params) => ({ url: '/conditions', params: { ...params } }),
-      providesTags: list('visit', 'unit'),
+      providesTags: list('visit', 'unit', 'call'),
+    }),
+    planReturns: build.mutation<unknown, NewReturns>({
+      query: (body) => ({ url: '/conditions/returns', method: 'POST', body }),
+      invalidatesTags: affected({ entity: 'call', id: 'any' }),
     }),
   }),
 });

@@ -3,6 +3,7 @@ import { Link, useParams } from 'react-router';
 import { toast } from 'sonner';
 import { QUESTIONS, type QuestionName } from '#core/intake';
 import { plural } from '#core/reasons';
+import { durationText } from '#core/time';
 import { PRIORITIES, SYSTEMS } from '#core/vocabulary';
 import { whyNot, type DeskStep } from '#core/work';
 import { callPatch, type CallPatch } from '#contracts/calls';
@@ -20,6 +21,7 @@ import { PriorityWord } from '../ui/PriorityWord.tsx';
 import { Empty, Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';
 import { MoveDialog } from './MoveDialog.tsx';
 import { PlanForm } from './PlanForm.tsx';
+import { readyWord } from './readyWord.ts';
 import { Theory } from './Theory.tsx';
 import { StepDialog, type AskedStep } from './StepDialog.tsx';
 
@@ -104,6 +106,8 @@ export default function CallScreen() {
       ];
     }),
     ['Promised', call.promisedAt ? instant(call.promisedAt, call.timeZone) : '–'],
+    ...(call.minutes === null ? [] : [['Takes', durationText(call.minutes)] as [string, React.ReactNode]]),
+    ...(call.people === null ? [] : [['People', call.people] as [string, React.ReactNode]]),
     ['Done', call.completedAt ? instant(call.completedAt, call.timeZone) : '–'],
   ];
   return (
@@ -129,6 +133,18 @@ export default function CallScreen() {
           ) : null}
           {mayEdit ? <Button onClick={() => setMoving(true)}>Site, unit, promise</Button> : null}
           {mayEdit ? <Button onClick={() => setEditing(true)}>Edit</Button> : null}
+          {may('ready') ? (
+            <Button
+              look="act"
+              onClick={() =>
+                void change({ step: { step: 'ready' } }, `${call.ref} can be planned`, {
+                  step: { step: 'wait', waitingFor: call.waitingFor ?? 'parts' },
+                })
+              }
+            >
+              {readyWord(call.waitingFor)}
+            </Button>
+          ) : null}
           {may('wait') ? <Button onClick={() => setStep('wait')}>Put on hold</Button> : null}
           {may('cancel') ? <Button onClick={() => setStep('cancel')}>Cancel the call</Button> : null}
           {may('reopen') ? <Button onClick={() => setStep('reopen')}>Open again</Button> : null}
@@ -285,6 +301,13 @@ export default function CallScreen() {
             { name: 'priority', label: 'Priority', kind: 'choice', choices: PRIORITIES },
             { name: 'roomF', label: 'Room, °F', kind: 'number' },
             { name: 'setPointF', label: 'Set point, °F', kind: 'number' },
+            {
+              name: 'minutes',
+              label: 'Minutes on site',
+              kind: 'number',
+              hint: 'empty: as long as calls usually take',
+            },
+            { name: 'people', label: 'People it takes', kind: 'number' },
           ]}
           schema={callPatch.omit({ version: true })}
           stored={{ ...call }}

@@ -1,12 +1,21 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
+import { toast } from 'sonner';
+import { v7 as uuid } from 'uuid';
+import { plural } from '#core/reasons';
 import { CONDITION_KIND_NAMES } from '#core/vocabulary';
 import type { ConditionRow } from '#contracts/conditions';
 import { CONDITION_ORDERS } from '#contracts/conditions';
-import { useConditionsQuery, useLazyConditionsQuery, type ConditionAsk } from '../api/conditions.ts';
+import { problemOf } from '../api/base.ts';
+import {
+  useConditionsQuery,
+  useLazyConditionsQuery,
+  usePlanReturnsMutation,
+  type ConditionAsk,
+} from '../api/conditions.ts';
 import { useWho } from '../state/session.ts';
 import { Button } from '../ui/Button.tsx';
-import { dayOf } from '../ui/format.ts';
+import { dayOf, shortDay } from '../ui/format.ts';
 import { Plate } from '../ui/Plate.tsx';
 import { Reasons } from '../ui/Reasons.tsx';
 import type { CsvColumn } from '../ui/saveCsv.ts';
@@ -38,7 +47,7 @@ const ORDER_WORD: Record<(typeof CONDITION_ORDERS)[number], string> = {
  * what has been left too long.
  */
 export default function Conditions() {
-  const { timeZone } = useWho();
+  const { timeZone, can } = useWho();
   const [ask, setAsk] = useState<ConditionAsk>({
     q: '',
     sort: 'hazard',
@@ -62,6 +71,11 @@ export default function Conditions() {
     : all && data.total === 0
       ? 'Nothing is left open anywhere.'
       : `${data.total} ${data.total === 1 ? 'thing is' : 'things are'} left open${data.hazards > 0 ? `, ${data.hazards} of them ${data.hazards === 1 ? 'a hazard' : 'hazards'}` : ''}; ${data.overdue === 0 ? 'none has been left too long' : `${data.overdue} left longer than should be`}.`;
+  const returns = useReturns();
+  const tooLong = async () => {
+    const { rows } = await fetchPage({ ...ask, q: '', overdue: 'only', offset: 0, limit: 200 }).unwrap();
+    await returns(rows);
+  };
   return (
     <Screen
       title="Left open"
@@ -72,6 +86,9 @@ export default function Conditions() {
             <span role="alert" className="font-semibold text-ember">
               {whole.trouble}
             </span>
+          ) : null}
+          {can('take call') && data && data.overdue > 0 ? (
+            <Button onClick={() => void tooLong()}>Plan returns for what is too long</Button>
           ) : null}
           <Button disabled={!data || whole.busy} onClick={() => void whole.save()}>
             Save as CSV
@@ -130,7 +147,13 @@ export default function Conditions() {
       {data?.total === 0 && !all ? <Empty>Nothing matches.</Empty> : null}
       <ul className="space-y-2">
         {(printing ?? data?.rows)?.map((row) => (
-          <Left key={row.id} row={row} zone={timeZone} grouped={ask.sort === 'customer'} />
+          <Left
+            key={row.id}
+            row={row}
+            zone={timeZone}
+            grouped={ask.sort === 'customer'}
+            onReturn={can('take call') ? () => void returns([row]) : undefined}
+          />
         ))}
       </ul>
       {data && data.total > PAGE ? (
@@ -154,7 +177,39 @@ export default function Conditions() {
   );
 }
 
-function Left({ row, zone, grouped }: { row: ConditionRow; zone: string; grouped: boolean }) {
+/** Takes a return for each of some conditions; those on their way already are passed over. */
+function useReturns() {
+  const [plan] = usePlanReturnsMutation();
+  return async (rows: readonly ConditionRow[]) => {
+    const wanted = rows.filter((row) => row.callId === null);
+    if (wanted.length === 0) {
+      toast('A return for each of them is on its way already.');
+      return;
+    }
+    try {
+      const conditions = wanted.map((row) => ({ conditionId: row.id, callId: uuid() }));
+      await plan({ id: uuid(), conditions }).unwrap();
+      toast(
+        `${plural(wanted.length, 'return')} ${wanted.length === 1 ? 'waits' : 'wait'} for a place on the board`,
+      );
+    } catch (refused) {
+      const problem = problemOf(refused);
+      toast(problem.errors?.[0]?.message ?? problem.title);
+    }
+  };
+}
+
+function Left({
+  row,
+  zone,
+  grouped,
+  onReturn,
+}: {
+  row: ConditionRow;
+  zone: string;
+  grouped: boolean;
+  onReturn: (() => void) | undefined;
+}) {
   return (
     <li
       className={`border-l-[6px] bg-sheet px-3 py-2 ${row.hazard ? 'border-ember' : row.overdue ? 'border-copper' : 'border-rule'}`}
@@ -192,6 +247,18 @@ function Left({ row, zone, grouped }: { row: ConditionRow; zone: string; grouped
           the sheet
         </Link>
       </p>
+      {row.callId ? (
+        <p className="text-sm">
+          <Link to={`/calls/${row.callId}`} className="text-copper underline underline-offset-4">
+            Return {row.callRef}
+          </Link>{' '}
+          {row.callOn ? `planned for ${shortDay(row.callOn)}` : 'waits for a place'}
+        </p>
+      ) : onReturn ? (
+        <Button look="quiet" onClick={onReturn} aria-label={`Plan a return to ${row.tag}, ${row.site}`}>
+          Plan a return
+        </Button>
+      ) : null}
       {row.overdue ? <Reasons reasons={[row.reason]} label="Why too long" /> : null}
     </li>
   );

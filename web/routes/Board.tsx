@@ -16,6 +16,7 @@ import { DaysAhead } from './DaysAhead.tsx';
 import { MoveBar, placeWords } from './MoveBar.tsx';
 import { bestOn, restRoute, whereNow } from './moving.ts';
 import { ordersToKeep, placeAt, withJob } from './orders.ts';
+import { OnHold } from './OnHold.tsx';
 import { Proposal } from './Proposal.tsx';
 import { PublishDay } from './PublishDay.tsx';
 import { StopDetails } from './StopDetails.tsx';
@@ -267,7 +268,15 @@ function BoardOf({
       ) : null}
       {moving ? <MoveBar moving={moving} saving={moves.saving} onDrop={finish} onCancel={cancel} /> : null}
       <div className="mt-3 grid grid-cols-1 items-start gap-3 lg:grid-cols-2 xl:grid-cols-[minmax(0,5fr)_minmax(0,4fr)_minmax(0,4fr)]">
-        <Waiting board={board} canPlan={canPlan} moves={moves} onMove={(call) => void moveByHand({ call })} />
+        <div>
+          <Waiting
+            board={board}
+            canPlan={canPlan}
+            moves={moves}
+            onMove={(call) => void moveByHand({ call })}
+          />
+          <OnHold board={board} />
+        </div>
         <div className="space-y-3">
           {chosen ? (
             <StopDetails

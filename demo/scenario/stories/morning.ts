@@ -1,3 +1,5 @@
+import type { WaitingFor } from '#core/work';
+import { addDays } from '#core/time';
 import { unitAt, type DemoSite } from '../fleet.ts';
 import { workday } from '../maintenance.ts';
 import type { Writer } from '../writer.ts';
@@ -82,5 +84,40 @@ export function thisMorning(writer: Writer, sites: readonly DemoSite[]): void {
     priority: 'this week',
     stake: 'stock or equipment',
     caller: 'desk',
+  });
+
+  const onHold = (
+    [site, tag]: readonly [string, string],
+    days: number,
+    waitingFor: WaitingFor,
+    complaint: string,
+    more: Record<string, unknown> = {},
+  ) => {
+    const unit = unitAt(sites, site, tag);
+    const call = writer.call({
+      site_id: unit.site.id,
+      unit_id: unit.id,
+      kind: 'call',
+      received_at: writer.at(addDays(today, -days), 600),
+      complaint,
+      area: unit.area,
+      priority: 'this week',
+      ...more,
+    });
+    writer.add('call_events', {
+      call_id: call.id,
+      kind: 'waiting',
+      body: { waitingFor },
+      occurred_at: writer.at(addDays(today, -days + 1), 660),
+    });
+  };
+  onHold(['Harbour Interchange', 'RTU-2'], 9, 'parts', 'Heat exchanger to be replaced, approved by the depot', {
+    system: 'heating',
+    minutes: 300,
+    people: 2,
+  });
+  onHold(['Gullhaven Branch', 'RTU-1'], 13, 'approval', 'Both condenser fan motors loud: quote sent', {
+    system: 'cooling',
+    minutes: 90,
   });
 }

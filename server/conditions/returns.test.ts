@@ -1,0 +1,95 @@
+import { randomUUID } from 'node:crypto';
+import { oneUnit, openVisit, testServer, type TestServer } from '../testing/server.ts';
+import { problemFor } from '../testing/planning.ts';
+
+/* Work that is planned beside what is due: what was left open, and repairs whose parts have come. */
+
+type Agent = Awaited<ReturnType<TestServer['as']>>;
+let server: TestServer;
+let desk: Agent;
+let roof: Agent;
+let place: Awaited<ReturnType<typeof oneUnit>>;
+
+beforeEach(async () => {
+  server = await testServer();
+  server.setNow('2026-06-03T15:00:00Z');
+  await server.db.run('update crews set start_lat = 41, start_lon = -70');
+  desk = await server.as('dispatcher');
+  roof = await server.as('technician');
+  place = await oneUnit(server);
+});
+afterEach(() => server.stop());
+
+async function leaveOpen(condition: string): Promise<string> {
+  const visitId = await openVisit(server, place.siteId, '2026-06-02');
+  const line = {
+    id: randomUUID(),
+    visitId,
+    unitId: place.unitId,
+    kind: 'condition left',
+    body: { condition, text: 'Circuit 2 valved off', told: 'Rink manager, in writing' },
+    occurredAt: '2026-06-02T14:00:00.000Z',
+  };
+  await roof.post(`/api/visits/${visitId}/entries`).send(line).expect(201);
+  return line.id;
+}
+const plan = (conditionId: string, status = 201) =>
+  desk
+    .post('/api/conditions/returns')
+    .send({ id: randomUUID(), conditions: [{ conditionId, callId: randomUUID() }] })
+    .expect(status);
+const asked = { from: '2026-06-04', days: 1, crewIds: [], siteIds: [], planned: 'stays', keepFree: false };
+
+it('a return is taken for what was left open, once, and waits for a place like any call', async () => {
+  const conditionId = await leaveOpen('circuit isolated');
+  await plan(conditionId);
+  await plan(conditionId, 409);
+  const { body: open } = await desk.get('/api/conditions').expect(200);
+  expect(open.rows[0]).toMatchObject({ id: conditionId, callRef: expect.stringMatching(/^R-/) as string });
+  const { body: board } = await desk.get('/api/board').expect(200);
+  expect(board.unplanned[0].call).toMatchObject({
+    kind: 'planned return',
+    complaint: 'Left so on 2 Jun 2026: circuit isolated. Circuit 2 valved off',
+    priority: 'with the next route',
+  });
+  const { jobs } = await problemFor(desk, { ...asked, calls: 'all' } as never);
+  expect(jobs).toHaveLength(1);
+});
+
+it('once it is cancelled another can be taken; a hazard is to be seen to this week', async () => {
+  const conditionId = await leaveOpen('burnt wiring');
+  await plan(conditionId);
+  const { body: board } = await desk.get('/api/board').expect(200);
+  const { id, priority } = board.unplanned[0].call;
+  expect(priority).toBe('this week');
+  await desk
+    .patch(`/api/calls/${id}`)
+    .send({ version: 1, step: { step: 'cancel', as: 'called off' } })
+    .expect(200);
+  await plan(conditionId);
+  await plan(randomUUID(), 422);
+});
+
+it('a repair that waits for parts is on hold, and is planned with its own minutes and people when they are in', async () => {
+  const id = randomUUID();
+  const call = { id, siteId: place.siteId, unitId: place.unitId, receivedAt: '2026-06-01T12:00:00Z' };
+  await desk
+    .post('/api/calls')
+    .send({ ...call, complaint: 'Exchanger to be replaced', priority: 'this week', minutes: 300, people: 2 })
+    .expect(201);
+  const step = async (step: object, status = 200) => {
+    const { body } = await desk.get(`/api/calls/${id}`).expect(200);
+    return desk.patch(`/api/calls/${id}`).send({ version: body.version, step }).expect(status);
+  };
+  await step({ step: 'ready' }, 422);
+  await step({ step: 'wait', waitingFor: 'parts' });
+  const held = await desk.get('/api/board').expect(200);
+  expect(held.body.unplanned).toEqual([]);
+  expect(held.body.onHold).toMatchObject([{ id, waitingFor: 'parts' }]);
+  await step({ step: 'ready' });
+  const { body: board } = await desk.get('/api/board').expect(200);
+  expect([board.onHold, board.unplanned[0].call.id]).toEqual([[], id]);
+  const view = await problemFor(desk, { ...asked, calls: 'all' } as never);
+  // Getting in and out belong to every visit.
+  expect(view.problem.jobs[0]).toMatchObject({ minutes: 315, people: 2 });
+});
