@@ -44,6 +44,10 @@ export const planAsked = z.object({
   planned: z.enum(['stays', 'may move']),
   /** Time is left for the calls that will come, as many as in the same season on the same weekday. */
   keepFree: z.boolean(),
+  /** Something ran over or a road is closed: what stands is kept unless it really matters. */
+  repair: z.boolean().optional(),
+  /** Drive times are asked for anew, and not taken as they were minutes ago. */
+  roadsAnew: z.boolean().optional(),
   /** A crew that falls out: what stands on its days is planned anew, the rest changes as little as can be. */
   without: z
     .array(z.object({ crewId: id, day: plainDate }))

@@ -129,6 +129,11 @@ export class DriveTimes {
     return table;
   }
 
+  /** Roads have changed: every table is asked for anew. */
+  forget(): void {
+    this.known.clear();
+  }
+
   private async fetched(places: readonly PlainPosition[], day: PlainDate): Promise<TravelTable> {
     if (!this.knowsTraffic) {
       const free = this.template

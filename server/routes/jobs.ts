@@ -158,8 +158,8 @@ export interface Frame {
 }
 
 /** Hours of the days planned in which a place is open; all day where nobody knows. */
-function windowsOf(hours: OpeningHours | null, { from, days }: Frame): Job['windows'] {
-  return Array.from({ length: days }, (_, day) =>
+const windowsOf = (hours: OpeningHours | null, { from, days }: Frame): Job['windows'] =>
+  Array.from({ length: days }, (_, day) =>
     hours === null
       ? [{ day, open: 0, close: 1440 }]
       : (hours[String(weekday(addDays(from, day))) as keyof OpeningHours] ?? []).map(([open, close]) => ({
@@ -168,6 +168,26 @@ function windowsOf(hours: OpeningHours | null, { from, days }: Frame): Job['wind
           close: minutesOfDay(close),
         })),
   ).flat();
+
+/**
+ * Hours in which work that can wait may be done: while the place is open and its units may be off. A machine that is
+ * down already is off anyway.
+ */
+function hoursFor(
+  { openingHours, needs }: { readonly openingHours: OpeningHours | null; readonly needs: SiteNeeds },
+  canWait: boolean,
+  frame: Frame,
+): Pick<Job, 'windows' | 'offOnly'> {
+  const open = windowsOf(openingHours, frame);
+  if (!canWait || !needs.offHours) return { windows: open };
+  const off = windowsOf(needs.offHours, frame);
+  const both = open.flatMap((one) =>
+    off.flatMap((other) => {
+      const [from, to] = [Math.max(one.open, other.open), Math.min(one.close, other.close)];
+      return one.day === other.day && from < to ? [{ day: one.day, open: from, close: to }] : [];
+    }),
+  );
+  return { windows: both, offOnly: true };
 }
 
 /** The earliest promise among calls that still lies in the days planned. */
@@ -229,7 +249,7 @@ export function jobOfVisit(visit: VisitRead, frame: Frame): Drafted | undefined 
       minutes,
       shared: visit.minutes > 0 ? visit.shared : 0,
       ...needsOf(visit.needs, visit.calls),
-      windows: windowsOf(visit.openingHours, frame),
+      ...hoursFor(visit, !visit.calls.some((call) => call.kind === 'call'), frame),
       promised: promisedIn(service, visit.timeZone, frame),
       leftOut: service.length > 0 ? WORTH.call : WORTH.planned,
     },
@@ -262,7 +282,7 @@ export function jobOfCall(row: UnplannedRead, frame: Frame): Drafted | undefined
       name: row.site,
       minutes: lengthOf([row.call], frame),
       ...needsOf(row.needs, [row.call]),
-      windows: windowsOf(row.openingHours, frame),
+      ...hoursFor(row, row.call.kind !== 'call', frame),
       promised: promisedIn([row.call], row.timeZone, frame),
       leftOut: WORTH.call,
       ...(wanted === undefined ? {} : { due: { day: wanted, perDayLate: DAY_LATE.call } }),
@@ -346,6 +366,7 @@ export function jobOfDue(
   };
   const dueDay = dueOn === undefined ? undefined : Math.max(0, daysBetween(frame.from, dueOn));
   const callDays = calls.flatMap(({ call }) => WANTED[call.priority as keyof typeof WANTED] ?? []);
+  const hours = hoursFor(site, true, frame);
   const days = [...(dueDay === undefined ? [] : [dueDay]), ...callDays];
   return {
     position,
@@ -360,7 +381,8 @@ export function jobOfDue(
         calls.map(({ call }) => call),
         tasks,
       ),
-      windows: windowsOf(site.openingHours, frame).filter(({ day }) =>
+      ...(hours.offOnly ? { offOnly: hours.offOnly } : {}),
+      windows: hours.windows.filter(({ day }) =>
         tasks.every(({ task }) => weatherAllows(task.weather, weather.get(addDays(frame.from, day)))),
       ),
       leftOut: Math.max(postponementCost(tasks, minutes), calls.length > 0 ? WORTH.call : 0),

@@ -65,6 +65,7 @@ export async function frameOf({ db, clock }: Pick<Needs, 'db' | 'clock'>, from: 
  * that wait and what is due at the chosen sites, with drive times through the day.
  */
 export async function planProblem(needs: Needs, asked: PlanAsked): Promise<PlanProblem> {
+  if (asked.roadsAnew) needs.driveTimes.forget();
   const cut = new Set<string>();
   for (;;) {
     try {
@@ -261,12 +262,12 @@ function decided(
   visit: VisitRead,
   standing: number | undefined,
   shifts: readonly Shift[],
-  { planned, without = [] }: PlanAsked,
+  { planned, without = [], repair = false }: PlanAsked,
 ): Drafted {
   if (standing === undefined) return drafted;
   const { id } = shifts[standing] as Shift;
   const { job } = drafted;
-  const badDay = without.length > 0;
+  const badDay = repair || without.length > 0;
   // A stop that nobody could reach in time is not locked out of the plan by its own hours.
   return visit.locked || planned === 'stays'
     ? { ...drafted, job: { ...job, lockedTo: id, leftOut: DECIDED } }
@@ -374,11 +375,12 @@ async function dueDrafts(
     else {
       const longest = Math.max(
         0,
-        ...Object.values(site.openingHours ?? {}).flatMap((hours) =>
+        ...Object.values(site.needs.offHours ?? site.openingHours ?? {}).flatMap((hours) =>
           (hours ?? []).map(([open, close]) => minutesOfDay(close) - minutesOfDay(open)),
         ),
       );
-      const open = site.openingHours === null ? room : Math.min(room, longest);
+      const known = site.openingHours !== null || site.needs.offHours;
+      const open = known ? Math.min(room, longest) : room;
       if (work.minutesAllowed !== null && work.minutes > work.minutesAllowed)
         notes.push(
           `${site.name}: ${durationText(work.minutes)} of work is due; the agreement allows ` +

@@ -3,15 +3,18 @@ import { useCallback, useMemo, useRef, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { groupBy } from '#core/collections';
 import { plural } from '#core/reasons';
-import { clockText, durationText, isPlainDate } from '#core/time';
+import { durationText, isPlainDate } from '#core/time';
 import type { BoardDay, BoardView } from '#contracts/board';
 import { useBoardQuery } from '../api/routes.ts';
 import { RouteMap, type MapStop } from '../maps/RouteMap.tsx';
 import { useWho } from '../state/session.ts';
 import { DateInput } from '../ui/DateInput.tsx';
-import { clockOf, day as dayText } from '../ui/format.ts';
-import { Empty, Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';
-import { CrewStrip, percent, share, standing, type Hours } from './CrewStrip.tsx';
+import { day as dayText } from '../ui/format.ts';
+import { Empty, Loading, Screen, Trouble } from '../ui/Screen.tsx';
+import { Behind } from './Behind.tsx';
+import { CrewHead } from './CrewHead.tsx';
+import { CrewLists } from './CrewLists.tsx';
+import { CrewStrip, standing, type Hours } from './CrewStrip.tsx';
 import { DaysAhead } from './DaysAhead.tsx';
 import { MoveBar, placeWords } from './MoveBar.tsx';
 import { bestOn, restRoute, whereNow } from './moving.ts';
@@ -20,6 +23,7 @@ import { OnHold } from './OnHold.tsx';
 import { Proposal } from './Proposal.tsx';
 import { PublishDay } from './PublishDay.tsx';
 import { StopDetails } from './StopDetails.tsx';
+import { Axis, Ghost } from './StripMarks.tsx';
 import { useMoveKeys } from './useMoveKeys.ts';
 import { reach, useMoves, type Moving, type Picked, type Target } from './useMoves.ts';
 import { Waiting } from './Waiting.tsx';
@@ -112,6 +116,7 @@ function BoardOf({
   const [crewShown, setCrewShown] = useState<string>();
   const [out, setOut] = useState<BoardDay>();
   const [ordering, setOrdering] = useState<BoardDay>();
+  const [repair, setRepair] = useState<{ roads: boolean }>();
   const byDay = useMemo(() => groupBy(board.days, (day) => day.day), [board.days]);
   const own = useMemo(() => byDay.get(shown) ?? [], [byDay, shown]);
   const hours = useMemo(() => hoursOf(own), [own]);
@@ -191,6 +196,9 @@ function BoardOf({
         cancel();
       }}
     >
+      {now !== undefined && canPlan ? (
+        <Behind days={own} zone={board.timeZone} now={now} onRepair={(roads) => setRepair({ roads })} />
+      ) : null}
       <DaysAhead days={byDay} shown={shown} today={board.today} onShow={onShow} />
       <section
         aria-label="Crews"
@@ -249,6 +257,28 @@ function BoardOf({
           onClose={() => setOut(undefined)}
         />
       ) : null}
+      {repair && moves.asked ? (
+        <Proposal
+          key={`repair ${repair.roads}`}
+          title={
+            repair.roads
+              ? 'The rest of the day by the roads as they are now, with as little change as can be'
+              : 'The rest of the day with as little change as can be'
+          }
+          asked={{
+            ...moves.asked,
+            crewIds: [],
+            siteIds: [],
+            calls: [],
+            planned: 'may move',
+            keepFree: false,
+            repair: true,
+            roadsAnew: repair.roads,
+          }}
+          onKept={() => setRepair(undefined)}
+          onClose={() => setRepair(undefined)}
+        />
+      ) : null}
       {ordering ? (
         <Proposal
           key={`order ${ordering.crewId} ${ordering.day}`}
@@ -297,191 +327,6 @@ function BoardOf({
         {mapped ? <MapOfDay day={mapped} /> : null}
       </div>
     </DndContext>
-  );
-}
-
-function Axis({ hours }: { hours: Hours }) {
-  const full = Array.from({ length: (hours.to - hours.from) / 60 - 1 }, (_, k) => hours.from + (k + 1) * 60);
-  return (
-    <div className="relative h-5 text-[0.75rem] text-soft" aria-hidden="true">
-      {full.map((minute) => (
-        <span key={minute} className="absolute -translate-x-1/2" style={{ left: percent(minute, hours) }}>
-          {clockText(minute)}
-        </span>
-      ))}
-    </div>
-  );
-}
-
-/** Where the thing in the hand would stand. */
-function Ghost({ moving, day, hours }: { moving: Moving | undefined; day: BoardDay; hours: Hours }) {
-  if (!moving?.target) return null;
-  const shift = moving.view.shifts[moving.target.shift];
-  if (shift?.crewId !== day.crewId || shift.day !== day.day) return null;
-  const after =
-    moving.days.find((one) => one.shift === moving.target?.shift)?.after ??
-    restRoute(moving, moving.target.shift);
-  const jobId = moving.view.problem.jobs[moving.job]?.id;
-  return after.stops.map((stop) => (
-    <div
-      key={stop.jobId}
-      aria-hidden="true"
-      className={`pointer-events-none absolute z-10 border-2 border-dashed ${stop.jobId === jobId ? 'top-0 bottom-0 border-ink bg-zinc/80' : '-bottom-0.5 h-1.5 border-soft'}`}
-      style={{
-        left: percent(stop.startAt, hours),
-        width: `${(share(stop.leaveAt, hours) - share(stop.startAt, hours)) * 100}%`,
-      }}
-    />
-  ));
-}
-
-/** Who the strip belongs to, how the day is filled, and what can be done with the whole of it. */
-function CrewHead({
-  day,
-  canPlan,
-  chosen,
-  onChoose,
-  onOut,
-  onOrder,
-}: {
-  day: BoardDay;
-  canPlan: boolean;
-  chosen: boolean;
-  onChoose: () => void;
-  onOut: () => void;
-  onOrder: () => void;
-}) {
-  const loose = day.stops.filter((stop) => stop.startAt === null && !stop.begun).length;
-  const waits = day.stops.filter((stop) => !stop.begun).length;
-  const over = day.shift && day.backAt !== null ? day.backAt - day.shift.end : 0;
-  return (
-    <div className={`border-r border-rule px-2 text-sm leading-4 ${chosen ? 'bg-zinc' : ''}`}>
-      <span className="flex h-6.5 items-center justify-between gap-1">
-        <button
-          type="button"
-          onClick={onChoose}
-          aria-pressed={chosen}
-          className="min-h-6 truncate text-left font-bold hover:underline"
-        >
-          {day.crew}
-        </button>
-        {day.routeId ? (
-          <Link
-            to={`/routes/${day.routeId}`}
-            className="inline-flex min-h-6 items-center px-1 text-copper underline underline-offset-2"
-          >
-            sheet
-          </Link>
-        ) : null}
-      </span>
-      <span className="flex h-6.5 items-center justify-between gap-1">
-        <span className="truncate text-soft" title={[...day.people, day.why ?? ''].join(', ')}>
-          {over > 1 ? <strong className="text-ink">{durationText(over)} over </strong> : null}
-          {day.works ? day.people.map((name) => name.split(' ')[0]).join(', ') : `out: ${day.why ?? ''}`}
-        </span>
-        {canPlan && loose > 0 && day.works ? (
-          <Whole onClick={onOrder} strong>
-            order {loose}
-          </Whole>
-        ) : canPlan && waits > 0 ? (
-          <Whole onClick={onOut} strong={!day.works}>
-            {day.works ? 'is out' : `share out ${waits}`}
-          </Whole>
-        ) : null}
-      </span>
-    </div>
-  );
-}
-
-/** What is done with the whole of a crew's day. */
-function Whole({
-  strong,
-  onClick,
-  children,
-}: {
-  strong: boolean;
-  onClick: () => void;
-  children: React.ReactNode;
-}) {
-  return (
-    <button
-      type="button"
-      onClick={onClick}
-      className={`min-h-6 px-1 whitespace-nowrap text-copper underline underline-offset-2 ${strong ? 'font-semibold' : ''}`}
-    >
-      {children}
-    </button>
-  );
-}
-
-/** The same days as lists, for a phone. */
-function CrewLists({
-  days,
-  now,
-  zone,
-  selected,
-  onSelect,
-}: {
-  days: readonly BoardDay[];
-  now: number | undefined;
-  zone: string;
-  selected: string | undefined;
-  onSelect: (visitId: string) => void;
-}) {
-  return (
-    <div className="space-y-2 md:hidden">
-      {days.map((day) => (
-        <Panel
-          key={day.crewId}
-          title={
-            <>
-              {day.crew} <span className="font-normal text-soft">{plural(day.stops.length, 'stop')}</span>
-            </>
-          }
-          actions={
-            day.routeId ? (
-              <Link to={`/routes/${day.routeId}`} className="text-copper underline underline-offset-4">
-                the day
-              </Link>
-            ) : null
-          }
-        >
-          {day.works ? null : <p className="text-soft">Not at work: {day.why}</p>}
-          <ol>
-            {day.stops.map((stop, i) => {
-              const { state, late } = standing(stop, now !== undefined, now ?? 0);
-              return (
-                <li key={stop.visitId}>
-                  <button
-                    type="button"
-                    aria-pressed={selected === stop.visitId}
-                    onClick={() => onSelect(stop.visitId)}
-                    className={`flex min-h-12 w-full items-center gap-2 border-b border-rule text-left ${selected === stop.visitId ? 'bg-zinc' : ''}`}
-                  >
-                    <span className="w-12 font-bold">
-                      {stop.startAt === null ? '–' : clockText(stop.startAt)}
-                    </span>
-                    <span className="grow">
-                      {i + 1} {stop.site}
-                      <span className="block text-sm text-soft">
-                        {stop.leftAt
-                          ? `left ${clockOf(stop.leftAt, zone)}`
-                          : late >= 10
-                            ? `${durationText(late)} late`
-                            : state}
-                      </span>
-                    </span>
-                    {stop.hazards.length > 0 ? (
-                      <span className="hazard-notch text-sm">{stop.hazards[0]}</span>
-                    ) : null}
-                  </button>
-                </li>
-              );
-            })}
-          </ol>
-        </Panel>
-      ))}
-    </div>
   );
 }
 

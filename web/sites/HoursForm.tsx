@@ -9,7 +9,14 @@ import { weekOf } from './hours.ts';
 import { WEEKDAYS, type Weekday } from './hoursText.ts';
 
 type Days = Record<Weekday, string>;
-type Typed = Days & { unknown: boolean };
+/** Fields of the hours in which units may be off, named apart from those of the opening hours. */
+type OffDays = Record<`off ${Weekday}`, string>;
+type Typed = Days & OffDays & { unknown: boolean; anyTime: boolean };
+
+const offDays = (days: Days): OffDays =>
+  Object.fromEntries(WEEKDAYS.map(([key]) => [`off ${key}`, days[key]])) as OffDays;
+const typedOff = (typed: Typed): Days =>
+  Object.fromEntries(WEEKDAYS.map(([key]) => [key, typed[`off ${key}`]])) as Days;
 
 function asTyped(hours: OpeningHours | null): Days {
   return Object.fromEntries(
@@ -20,18 +27,31 @@ function asTyped(hours: OpeningHours | null): Days {
 export function HoursForm({ site, onClose }: { site: SitePage; onClose: () => void }) {
   const [update] = useUpdateSiteMutation();
   const form = useTyped<Typed, SitePatch>(
-    { ...asTyped(site.openingHours), unknown: site.openingHours === null },
+    {
+      ...asTyped(site.openingHours),
+      ...offDays(asTyped(site.needs.offHours ?? null)),
+      unknown: site.openingHours === null,
+      anyTime: !site.needs.offHours,
+    },
     {
       schema: sitePatch,
       toBody: (typed) => ({
         version: site.version,
         openingHours: typed.unknown ? null : weekOf(typed).hours,
+        needs: { ...site.needs, offHours: typed.anyTime ? null : weekOf(typedOff(typed)).hours },
       }),
-      fieldOf: ([, day]) => String(day ?? 'root'),
-      also: (typed) => (typed.unknown ? [] : weekOf(typed).problems),
+      fieldOf: ([first, second, third]) =>
+        first === 'needs' ? `off ${String(third ?? '1')}` : String(second ?? 'root'),
+      also: (typed) => [
+        ...(typed.unknown ? [] : weekOf(typed).problems),
+        ...(typed.anyTime
+          ? []
+          : weekOf(typedOff(typed)).problems.map(([day, wrong]) => [`off ${day}`, wrong] as const)),
+      ],
     },
   );
   const unknown = form.watch('unknown');
+  const anyTime = form.watch('anyTime');
   const save = form.submit(async (patch) => {
     await update({ id: site.id, patch }).unwrap();
     onClose();
@@ -54,6 +74,22 @@ export function HoursForm({ site, onClose }: { site: SitePage; onClose: () => vo
             </Field>
           ))}
         </div>
+        <h3 className="mt-4 text-base">When its units may be off</h3>
+        <p className="text-sm text-soft">
+          For work that can wait. A call about a machine that is down keeps to the opening hours alone.
+        </p>
+        <label className="my-2 flex gap-2">
+          <input type="checkbox" {...form.register('anyTime')} /> Whenever it is open
+        </label>
+        {anyTime ? null : (
+          <div className="grid gap-2 sm:grid-cols-2">
+            {WEEKDAYS.map(([key, name]) => (
+              <Field key={key} label={`${name}, may be off`} error={form.error(`off ${key}`)}>
+                <input placeholder="06:00-10:00" {...form.register(`off ${key}`)} />
+              </Field>
+            ))}
+          </div>
+        )}
         <FormTrouble text={form.trouble} />
         <div className="mt-3 flex gap-2">
           <Button type="submit" look="act" disabled={form.isSubmitting}>

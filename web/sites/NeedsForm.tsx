@@ -23,7 +23,11 @@ export function NeedsForm({ site, onClose }: { site: SitePage; onClose: () => vo
       schema: sitePatch,
       toBody: ({ people, skills }) => ({
         version: site.version,
-        needs: { people: people.trim() === '' ? NaN : Number(people), skills: skillsTyped(skills) },
+        needs: {
+          ...site.needs,
+          people: people.trim() === '' ? NaN : Number(people),
+          skills: skillsTyped(skills),
+        },
       }),
       fieldOf: (path) => (path.includes('people') ? 'people' : path.includes('skills') ? 'skills' : 'root'),
     },

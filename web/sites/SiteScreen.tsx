@@ -120,6 +120,9 @@ export default function SiteScreen() {
           >
             <p>{site.address ?? 'Address not known.'}</p>
             <p className="mt-1">Open: {hoursText(site.openingHours)}</p>
+            {site.needs.offHours ? (
+              <p className="mt-1">Units may be off: {hoursText(site.needs.offHours)}</p>
+            ) : null}
             {site.needs.people > 1 || site.needs.skills.length > 0 ? (
               <p className="mt-1">
                 Who goes: {site.needs.people > 1 ? `${site.needs.people} people` : 'anybody'}

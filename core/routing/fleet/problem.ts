@@ -43,6 +43,8 @@ export interface Job {
   readonly shared?: number | undefined;
   /** When the place is open: work starts and ends inside one of them. */
   readonly windows: readonly DayWindow[];
+  /** Its hours are those in which its machines may be off, and not only those in which it is open. */
+  readonly offOnly?: true | undefined;
   /** Somebody was told that work begins by then. */
   readonly promised?: { readonly day: number; readonly by: number } | undefined;
   /** What leaving it out costs, minutes. */

@@ -21,10 +21,13 @@ export function whyLeftOut(problem: FleetProblem, orders: Orders, index: number)
   if (able.length === 0) return whoIsMissing(shifts, job);
   const days = new Set(able.map((shift) => shift.day));
   const open = job.windows.filter(({ day }) => days.has(day));
-  if (open.length === 0) return 'closed on every day that is planned for who may do it';
+  if (open.length === 0)
+    return job.offOnly
+      ? 'its units may be off on no day that is planned for who may do it'
+      : 'closed on every day that is planned for who may do it';
   const least = Math.min(...able.map((shift) => minutesFor(job, shift.people ?? 1)));
   if (!open.some(({ open: from, close }) => close - from >= least))
-    return `needs ${durationText(least)} on site, longer than it is open`;
+    return `needs ${durationText(least)} on site, longer than ${job.offOnly ? 'its units may be off' : 'it is open'}`;
   if (job.promised && !able.some((shift) => kept(shift, job)))
     return 'what was promised there cannot be kept by anybody who works then';
   const alone = able.filter((shift) => routeOf(problem, shift, [index]));
@@ -41,7 +44,8 @@ export function whyLeftOut(problem: FleetProblem, orders: Orders, index: number)
       if (route) past = Math.min(past, route.backAt - shift.end - (shift.overtime ?? 0));
     }
   });
-  if (past === Infinity) return 'its opening hours fall where the shifts that may do it are taken';
+  if (past === Infinity)
+    return `${job.offOnly ? 'the hours in which its units may be off' : 'its opening hours'} fall where the shifts that may do it are taken`;
   if (past <= 1e-9) return 'costs more than it is worth now';
   return `the shifts that may do it are full: the best would run ${durationText(Math.max(1, past))} past its end`;
 }

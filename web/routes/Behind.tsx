@@ -1,0 +1,52 @@
+import { listed } from '#core/reasons';
+import { clockText, durationText } from '#core/time';
+import type { BoardDay } from '#contracts/board';
+import { Button } from '../ui/Button.tsx';
+import { runningLate, type RunsLate } from './behind.ts';
+
+const words = ({ crew, minutes, broken, past }: RunsLate): string =>
+  [
+    `${crew} runs ${durationText(minutes)} late`,
+    broken.length > 0
+      ? `what was promised ${listed(broken.map(({ site, by }) => `${site} by ${clockText(by)}`))} is not kept`
+      : '',
+    past > 0 ? `it ends ${durationText(past)} past its shift` : '',
+  ]
+    .filter(Boolean)
+    .join('; ') + '.';
+
+/** Who runs late today and what breaks by it, with the rest of the day planned anew on the roads as they are. */
+export function Behind({
+  days,
+  zone,
+  now,
+  onRepair,
+}: {
+  days: readonly BoardDay[];
+  zone: string;
+  now: number;
+  onRepair: (roadsAnew: boolean) => void;
+}) {
+  const late = runningLate(days, zone, now);
+  return (
+    <div className="no-print mb-2 flex flex-wrap items-center gap-x-3 gap-y-1">
+      {late.length > 0 ? (
+        <ul role="status" className="grow">
+          {late.map((one) => (
+            <li key={one.crew} className={one.broken.length > 0 ? 'font-semibold text-ember' : ''}>
+              {words(one)}
+            </li>
+          ))}
+        </ul>
+      ) : (
+        <span className="grow text-soft">Nobody runs late.</span>
+      )}
+      <Button look={late.length > 0 ? 'act' : 'quiet'} onClick={() => onRepair(false)}>
+        Plan the rest anew
+      </Button>
+      <Button look="quiet" onClick={() => onRepair(true)}>
+        A road is closed
+      </Button>
+    </div>
+  );
+}

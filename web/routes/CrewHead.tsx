@@ -1,0 +1,82 @@
+import { Link } from 'react-router';
+import { durationText } from '#core/time';
+import type { BoardDay } from '#contracts/board';
+
+/** Who the strip belongs to, how the day is filled, and what can be done with the whole of it. */
+export function CrewHead({
+  day,
+  canPlan,
+  chosen,
+  onChoose,
+  onOut,
+  onOrder,
+}: {
+  day: BoardDay;
+  canPlan: boolean;
+  chosen: boolean;
+  onChoose: () => void;
+  onOut: () => void;
+  onOrder: () => void;
+}) {
+  const loose = day.stops.filter((stop) => stop.startAt === null && !stop.begun).length;
+  const waits = day.stops.filter((stop) => !stop.begun).length;
+  const over = day.shift && day.backAt !== null ? day.backAt - day.shift.end : 0;
+  return (
+    <div className={`border-r border-rule px-2 text-sm leading-4 ${chosen ? 'bg-zinc' : ''}`}>
+      <span className="flex h-6.5 items-center justify-between gap-1">
+        <button
+          type="button"
+          onClick={onChoose}
+          aria-pressed={chosen}
+          className="min-h-6 truncate text-left font-bold hover:underline"
+        >
+          {day.crew}
+        </button>
+        {day.routeId ? (
+          <Link
+            to={`/routes/${day.routeId}`}
+            className="inline-flex min-h-6 items-center px-1 text-copper underline underline-offset-2"
+          >
+            sheet
+          </Link>
+        ) : null}
+      </span>
+      <span className="flex h-6.5 items-center justify-between gap-1">
+        <span className="truncate text-soft" title={[...day.people, day.why ?? ''].join(', ')}>
+          {over > 1 ? <strong className="text-ink">{durationText(over)} over </strong> : null}
+          {day.works ? day.people.map((name) => name.split(' ')[0]).join(', ') : `out: ${day.why ?? ''}`}
+        </span>
+        {canPlan && loose > 0 && day.works ? (
+          <Whole onClick={onOrder} strong>
+            order {loose}
+          </Whole>
+        ) : canPlan && waits > 0 ? (
+          <Whole onClick={onOut} strong={!day.works}>
+            {day.works ? 'is out' : `share out ${waits}`}
+          </Whole>
+        ) : null}
+      </span>
+    </div>
+  );
+}
+
+/** What is done with the whole of a crew's day. */
+function Whole({
+  strong,
+  onClick,
+  children,
+}: {
+  strong: boolean;
+  onClick: () => void;
+  children: React.ReactNode;
+}) {
+  return (
+    <button
+      type="button"
+      onClick={onClick}
+      className={`min-h-6 px-1 whitespace-nowrap text-copper underline underline-offset-2 ${strong ? 'font-semibold' : ''}`}
+    >
+      {children}
+    </button>
+  );
+}

@@ -1,0 +1,78 @@
+import { Link } from 'react-router';
+import { plural } from '#core/reasons';
+import { clockText, durationText } from '#core/time';
+import type { BoardDay } from '#contracts/board';
+import { clockOf } from '../ui/format.ts';
+import { Panel } from '../ui/Screen.tsx';
+import { standing } from './CrewStrip.tsx';
+
+/** The same days as lists, for a phone. */
+export function CrewLists({
+  days,
+  now,
+  zone,
+  selected,
+  onSelect,
+}: {
+  days: readonly BoardDay[];
+  now: number | undefined;
+  zone: string;
+  selected: string | undefined;
+  onSelect: (visitId: string) => void;
+}) {
+  return (
+    <div className="space-y-2 md:hidden">
+      {days.map((day) => (
+        <Panel
+          key={day.crewId}
+          title={
+            <>
+              {day.crew} <span className="font-normal text-soft">{plural(day.stops.length, 'stop')}</span>
+            </>
+          }
+          actions={
+            day.routeId ? (
+              <Link to={`/routes/${day.routeId}`} className="text-copper underline underline-offset-4">
+                the day
+              </Link>
+            ) : null
+          }
+        >
+          {day.works ? null : <p className="text-soft">Not at work: {day.why}</p>}
+          <ol>
+            {day.stops.map((stop, i) => {
+              const { state, late } = standing(stop, now !== undefined, now ?? 0);
+              return (
+                <li key={stop.visitId}>
+                  <button
+                    type="button"
+                    aria-pressed={selected === stop.visitId}
+                    onClick={() => onSelect(stop.visitId)}
+                    className={`flex min-h-12 w-full items-center gap-2 border-b border-rule text-left ${selected === stop.visitId ? 'bg-zinc' : ''}`}
+                  >
+                    <span className="w-12 font-bold">
+                      {stop.startAt === null ? '–' : clockText(stop.startAt)}
+                    </span>
+                    <span className="grow">
+                      {i + 1} {stop.site}
+                      <span className="block text-sm text-soft">
+                        {stop.leftAt
+                          ? `left ${clockOf(stop.leftAt, zone)}`
+                          : late >= 10
+                            ? `${durationText(late)} late`
+                            : state}
+                      </span>
+                    </span>
+                    {stop.hazards.length > 0 ? (
+                      <span className="hazard-notch text-sm">{stop.hazards[0]}</span>
+                    ) : null}
+                  </button>
+                </li>
+              );
+            })}
+          </ol>
+        </Panel>
+      ))}
+    </div>
+  );
+}
