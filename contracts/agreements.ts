@@ -1,5 +1,13 @@
 import { z } from 'zod';
-import { PRICE_PER, WHOSE, type Agreement, type SiteTerms, type UnitTerms } from '#core/agreements';
+import {
+  PRICE_PER,
+  WHOSE,
+  type Agreement,
+  type CallRate,
+  type CallsAvoided,
+  type SiteTerms,
+  type UnitTerms,
+} from '#core/agreements';
 import { SEASON_DECISIONS, type AgreedFor, type Cadence } from '#core/maintenance';
 import type { MachineThere } from '#core/machine';
 import { isPlainDate } from '#core/time';
@@ -145,6 +153,24 @@ export interface AgreementRow {
   readonly agreement: Omit<AgreementView, 'by'> | null;
   /** Visits a year to all of its sites together, as it is agreed; null without an agreement. */
   readonly visits: number | null;
+}
+
+/** What an agreement costs against what it may yield; a year is 365 days back from today. */
+export interface AgreementWorth {
+  /** Failures among the calls of the last two years, and the years of all machines together. */
+  readonly own: CallRate;
+  /** The same of machines that nobody maintains by agreement. */
+  readonly others: CallRate;
+  readonly units: number;
+  /** Undefined where too little is on record to compare. */
+  readonly avoided?: CallsAvoided | undefined;
+  /** What it is worth a year to the customer by what calls cost, cents; null where no call has a cost on record. */
+  readonly callCents: number | null;
+  /** What the customer pays a year by the agreement, cents; null where no price is on record. */
+  readonly paysCents: number | null;
+  /** Minutes of work a year as agreed, and as it was on the sheets of the last year. */
+  readonly plannedMinutes: number;
+  readonly workedMinutes: number;
 }
 
 /** What a customer has on the roofs, for the terms to speak of. */

@@ -26,6 +26,39 @@ export interface DueTaskView {
   readonly putOff: PutOff | null;
 }
 
+export const loadQuery = z.object({
+  weeks: z
+    .string()
+    .regex(/^\d{1,2}$/)
+    .optional()
+    .default('13')
+    .transform(Number)
+    .pipe(z.number().min(1).max(26, 'at most half a year')),
+});
+
+/** Minutes of each week of something; weeks in order. */
+export interface LoadLine {
+  readonly name: string;
+  readonly minutes: readonly number[];
+  /** Minutes there are for it; null where there is no such limit. */
+  readonly there: readonly number[] | null;
+}
+
+/** What comes round in the weeks ahead, against the hours there are. Minutes of one person; drives are not in it. */
+export interface LoadView {
+  /** The Monday of each week. */
+  readonly weeks: readonly string[];
+  readonly maintenance: readonly number[];
+  /** Calls that are to be expected by the same season and weekday; null where too few days are on record. */
+  readonly calls: readonly number[] | null;
+  readonly there: readonly number[];
+  readonly customers: readonly LoadLine[];
+  /** By the crew that knows the site best; sites that none knows stand in a line of their own. */
+  readonly crews: readonly LoadLine[];
+  /** Work that asks for a skill or licence, against the hours of those who have it. */
+  readonly skills: readonly LoadLine[];
+}
+
 /** Work that is late and stands on a plan: planned, and not done. */
 export interface LatePlanned {
   readonly siteId: string;

@@ -5,4 +5,5 @@ export * from './tasks.ts';
 export { TRADE_TASKS } from './tradeTasks.ts';
 export * from './care.ts';
 export * from './due.ts';
+export * from './ahead.ts';
 export { weatherAllows, weatherWords, type DayWeather, type TaskWeather } from './weather.ts';

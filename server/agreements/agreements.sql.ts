@@ -78,3 +78,41 @@ where not exists (select 1 from sites s where s.id = asked.id and s.customer_id 
   and not exists (
     select 1 from units u join sites s on s.id = u.site_id where u.id = asked.id and s.customer_id = $1
   )`;
+
+/**
+ * Failures among the calls of units from the day $2 to $3 and the years those units stood in that time: of the customer
+ * $1, and of the others by whether an agreement to maintain them ran then. A unit whose day of installing is not known
+ * stood all the time. With them what a call of anybody cost in the middle, where that is on record.
+ */
+export const CALL_RATES = `
+with span as (
+  select u.id, s.customer_id, s.customer_id = $1 as own,
+    exists (
+      select 1 from agreements a
+      where a.customer_id = s.customer_id and a.withdrawn_at is null
+        and a.from_day <= $2::date and coalesce(a.until_day, 'infinity') >= $2::date
+        and coalesce((a.terms->>'maintained')::boolean, true)) as maintained,
+    greatest(0, $3::date - greatest($2::date, coalesce(u.installed_on, $2::date))) / 365.0 as years
+  from units u join sites s on s.id = u.site_id
+  where u.status <> 'retired' and s.retired_at is null
+)
+select
+  own,
+  maintained,
+  sum((select count(*) from calls k
+       where coalesce(k.found_unit_id, k.unit_id) = span.id and k.kind = 'call' and k.state <> 'cancelled'
+         and k.received_at >= $2::date and k.received_at < $3::date))::int as calls,
+  sum(years)::float8 as "unitYears",
+  (select percentile_cont(0.5) within group (order by cost_cents)
+   from calls where kind = 'call' and cost_cents > 0 and received_at >= $2::date)::int as "callCents"
+from span
+group by own, maintained`;
+
+/** Minutes on site of maintenance at the customer $1 from the day $2 to $3, as it is on the sheets. */
+export const WORKED = `
+select coalesce(sum(extract(epoch from v.left_at - v.arrived_at) / 60), 0)::float8 as minutes
+from visits v join sites s on s.id = v.site_id
+where s.customer_id = $1 and v.arrived_at >= $2::date and v.arrived_at < $3::date
+  and v.left_at - v.arrived_at between interval '5 minutes' and interval '16 hours'
+  and exists (select 1 from visit_calls vc join calls k on k.id = vc.call_id
+    where vc.visit_id = v.id and k.kind = 'maintenance')`;

@@ -220,7 +220,7 @@ export async function agreedOn(
   });
 }
 
-interface UnitOfCustomer extends MachineThere {
+export interface UnitOfCustomer extends MachineThere {
   readonly customerId: string;
   readonly siteId: string;
   readonly site: string;

@@ -19,6 +19,7 @@ import {
   withdrawAgreements,
   withdrawSeasonDecision,
 } from './service.ts';
+import { worthOf } from './worth.ts';
 
 export const agreementRoutes: readonly Route[] = [
   {
@@ -33,6 +34,13 @@ export const agreementRoutes: readonly Route[] = [
     path: '/api/customers/:id/agreements',
     action: 'read agreements',
     handle: ({ db, params }) => agreementsOfCustomer(db, parse(uuid, params.id)),
+  },
+  {
+    method: 'get',
+    path: '/api/customers/:id/agreements/worth',
+    action: 'read agreements',
+    handle: async ({ db, clock, params }) =>
+      worthOf(db, parse(uuid, params.id), await companyToday({ db, clock })),
   },
   {
     method: 'post',

@@ -13,7 +13,7 @@ import type {
 } from '#contracts/crews';
 import type { CrewMemberRow, CrewRow, Row, UserRow } from '../db/rows.ts';
 import type { Database } from '../db/connect.ts';
-import { notOver, onDay } from '../db/days.ts';
+import { between, notOver, onDay } from '../db/days.ts';
 import type { Dependencies } from '../dependencies.ts';
 import { firstTime } from '../http/once.ts';
 import { writeLog } from '../http/log.ts';
@@ -25,11 +25,11 @@ type Needs = Pick<Dependencies, 'db' | 'clock'>;
 type Membership = Row<CrewMemberRow> & { user: Row<UserRow> };
 type CrewWithMembers = Row<CrewRow> & { memberships: Membership[] };
 
-/** What a crew's day is judged by, for many crews at once. */
-async function absencesAndHolidays(db: Database, day: PlainDate) {
+/** What crews' days are judged by, for many crews and days at once. */
+async function absencesAndHolidays(db: Database, from: PlainDate, to = from) {
   const [absences, holidays] = await Promise.all([
-    db.models.Absence.findAll({ where: { withdrawnAt: null, ...onDay(day) } }),
-    db.models.Holiday.findAll({ where: { withdrawnAt: null, onDay: day } }),
+    db.models.Absence.findAll({ where: { withdrawnAt: null, ...between(from, to) } }),
+    db.models.Holiday.findAll({ where: { withdrawnAt: null, onDay: { [Op.between]: [from, to] } } }),
   ]);
   return {
     absences: absences.map((a): Absence => ({
@@ -42,23 +42,36 @@ async function absencesAndHolidays(db: Database, day: PlainDate) {
   };
 }
 
-const membersOn = (day: PlainDate) => ({
+const membersOn = (from: PlainDate, to = from) => ({
   association: 'memberships',
-  where: onDay(day),
+  where: between(from, to),
   required: false,
   include: [{ association: 'user', where: { active: true } }],
 });
 
-/** Crews as they are on a day: who is in them, whether and when they work, where they start. */
-export async function crews(db: Database, day: PlainDate): Promise<CrewView[]> {
-  const all = (await db.models.Crew.findAll({
-    include: [membersOn(day)],
-    order: [['name', 'asc']],
-  })) as CrewWithMembers[];
-  const also = await absencesAndHolidays(db, day);
-  const yard = (await companyYard(db)) ?? null;
-  return all.map((crew) => crewView(crew, yard, day, also));
+/**
+ * Crews as they are on each of some days in a row: who is in them, whether and when they work, where they start.
+ *
+ * @param days how many, from `from` on
+ * @returns the crews of each day, by name
+ */
+export async function crewsFrom(db: Database, from: PlainDate, days: number): Promise<CrewView[][]> {
+  const to = addDays(from, days - 1);
+  const [all, also, yard] = await Promise.all([
+    db.models.Crew.findAll({ include: [membersOn(from, to)], order: [['name', 'asc']] }) as Promise<
+      CrewWithMembers[]
+    >,
+    absencesAndHolidays(db, from, to),
+    companyYard(db),
+  ]);
+  return Array.from({ length: days }, (_, k) =>
+    all.map((crew) => crewView(crew, yard ?? null, addDays(from, k), also)),
+  );
 }
+
+/** Crews as they are on a day. */
+export const crews = async (db: Database, day: PlainDate): Promise<CrewView[]> =>
+  (await crewsFrom(db, day, 1))[0] ?? [];
 
 function crewView(
   crew: CrewWithMembers,
@@ -68,6 +81,7 @@ function crewView(
 ): CrewView {
   const { id, name, version, week, startName, startLat, startLon } = crew;
   const members = crew.memberships
+    .filter(({ fromDay, untilDay }) => fromDay <= day && (untilDay === null || untilDay >= day))
     .map(({ user }) => ({ id: user.id, displayName: user.displayName }))
     .sort((a, b) => (a.displayName < b.displayName ? -1 : 1));
   const own = startLat === null || startLon === null ? null : { lat: startLat, lon: startLon };

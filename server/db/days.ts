@@ -8,3 +8,9 @@ export const onDay = (day: PlainDate) => ({ fromDay: { [Op.lte]: day }, untilDay
 
 /** For stretches of days that reach into this one or later. */
 export const notOver = (day: PlainDate) => ({ untilDay: untilOrOpen(day) });
+
+/** For stretches of days that share one with those from one day to another, both included. */
+export const between = (from: PlainDate, to: PlainDate) => ({
+  fromDay: { [Op.lte]: to },
+  untilDay: untilOrOpen(from),
+});

@@ -143,10 +143,15 @@ from (
 where visits >= 2
 order by site_id, visits desc, crew`;
 
-/** Calls that came in on each day since $1, days without any included, by the company's clock in $2. */
+/**
+ * Calls that came in on each day since $1, days without any included, by the company's clock in $2; days before the
+ * first call on record say nothing.
+ */
 export const CALLS_BY_DAY = `
 select d::date as day, count(k.id)::int as calls
-from generate_series($1::date, $3::date - 1, interval '1 day') d
+from (select min(received_at at time zone $2)::date as first from calls where kind = 'call') since
+  cross join lateral generate_series(
+    case when since.first is not null then greatest($1::date, since.first) end, $3::date - 1, interval '1 day') d
   left join calls k on k.kind = 'call'
     and k.received_at >= (d::timestamp at time zone $2) and k.received_at < ((d + interval '1 day')::timestamp at time zone $2)
 group by d

@@ -11,6 +11,7 @@ const UNIT = `
   c.name as customer,
   s.lat,
   s.lon,
+  s.needs,
   ${CARED_FOR_COLUMNS}`;
 const FROM_UNITS = `
 from units u
@@ -33,6 +34,13 @@ ${FROM_UNITS}
 where ${KEPT}
   and ($1::uuid[] is null or s.id = any($1))
   and not exists (select 1 from calls k where ${ON_ITS_WAY})
+order by u.tag`;
+
+/** The same, whether or not somebody is on the way. */
+export const UNITS_KEPT_WHEREVER = `
+select ${UNIT}
+${FROM_UNITS}
+where ${KEPT}
 order by u.tag`;
 
 /** Units in service or on standby whose maintenance is on its way, the same columns and when and by whom. */

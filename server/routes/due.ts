@@ -4,6 +4,7 @@ import { dueTasks, type DueTask } from '#core/maintenance';
 import { addDays, type PlainDate } from '#core/time';
 import { conditionStanding } from '#core/conditions';
 import type { ConditionKind } from '#core/vocabulary';
+import type { SiteNeeds } from '#contracts/sites';
 import type { DueSite, LatePlanned, MissedSeason } from '#contracts/routes';
 import { agreedOn, type CaredFor } from '../agreements/queries.ts';
 import type { Database } from '../db/connect.ts';
@@ -15,7 +16,8 @@ import { LEFT_BY_SITE, OPEN_CALLS_BY_SITE, UNITS_KEPT, UNITS_ON_THEIR_WAY } from
  */
 export const SITE_MINUTES = 15;
 
-interface UnitRecord extends CaredFor {
+/** A unit as it is planned from. */
+export interface UnitRecord extends CaredFor {
   readonly id: string;
   readonly tag: string;
   readonly siteId: string;
@@ -24,6 +26,7 @@ interface UnitRecord extends CaredFor {
   readonly customer: string;
   readonly lat: number | null;
   readonly lon: number | null;
+  readonly needs: SiteNeeds;
 }
 
 interface Asked {

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { boardQuery, lockBody, newOrders, planAsked, publishBody, splitBody } from '#contracts/board';
-import { dueQuery } from '#contracts/routes';
+import { dueQuery, loadQuery } from '#contracts/routes';
 import { id as uuid, plainDate } from '#contracts/common';
 import { parse } from '../http/problem.ts';
 import { Reply, type Route } from '../http/routes.ts';
@@ -11,6 +11,7 @@ import { dueSites, latePlanned, missedSeasons } from './due.ts';
 import { boardView } from './board.ts';
 import { crewFeed, feedKey } from './feed.ts';
 import { routeCalendar, routeFeatures, routeTrack } from './files.ts';
+import { loadAhead } from './load.ts';
 import { lockStop } from './lock.ts';
 import { saveOrders } from './orders.ts';
 import { routePage } from './page.ts';
@@ -40,6 +41,12 @@ export const routeRoutes: readonly Route[] = [
       await refreshStale(db, clock, today);
       return latePlanned(db, today);
     },
+  },
+  {
+    method: 'get',
+    path: '/api/load',
+    action: 'read',
+    handle: ({ query, ...needs }) => loadAhead(needs, parse(loadQuery, query).weeks),
   },
   {
     method: 'get',

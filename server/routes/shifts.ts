@@ -4,7 +4,7 @@ import { addDays, daysBetween, localDate, localMinutes, type PlainDate } from '#
 import type { CrewView } from '#contracts/crews';
 import type { Dependencies } from '../dependencies.ts';
 import type { Database } from '../db/connect.ts';
-import { crews } from '../crews/service.ts';
+import { crewsFrom } from '../crews/service.ts';
 
 /** A crew as it is on a day, with the day. */
 export interface CrewDayView extends CrewView {
@@ -13,13 +13,9 @@ export interface CrewDayView extends CrewView {
 
 /** Crews on each day from `from` on: whether they work, when, and who. */
 export async function crewDays(db: Database, from: PlainDate, days: number): Promise<CrewDayView[]> {
-  const each = await Promise.all(
-    Array.from({ length: days }, async (_, k) => {
-      const on = addDays(from, k);
-      return (await crews(db, on)).filter((crew) => !crew.retired).map((crew) => ({ ...crew, on }));
-    }),
+  return (await crewsFrom(db, from, days)).flatMap((own, k) =>
+    own.filter((crew) => !crew.retired).map((crew) => ({ ...crew, on: addDays(from, k) })),
   );
-  return each.flat();
 }
 
 export const dayKey = (crewId: string, day: PlainDate): string => `${crewId} ${day}`;

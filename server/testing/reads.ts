@@ -53,6 +53,8 @@ import {
   agreementOfCustomer,
   unitOfCustomer,
   openNow,
+  callRate,
+  workedMinutes,
   onHold,
   knownBest,
   watched,
@@ -204,6 +206,19 @@ export const READS: readonly Read[] = [
     sql: due.UNITS_KEPT,
     asked: (held) => [[null, held.today]],
     row: dueUnit,
+  },
+  { name: 'units kept wherever', sql: due.UNITS_KEPT_WHEREVER, asked: once(), row: dueUnit },
+  {
+    name: 'rates of calls of a customer and of others',
+    sql: agreements.CALL_RATES,
+    asked: (held) => held.customers.map((one) => [one, '2024-06-03', held.today]),
+    row: callRate,
+  },
+  {
+    name: 'minutes of maintenance at a customer',
+    sql: agreements.WORKED,
+    asked: (held) => held.customers.map((one) => [one, '2025-06-03', held.today]),
+    row: workedMinutes,
   },
   {
     name: 'units whose maintenance is on its way',

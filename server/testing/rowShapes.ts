@@ -476,6 +476,7 @@ export const link = z.strictObject({
 });
 
 export const dueUnit = z.strictObject({
+  needs: siteNeeds,
   id,
   tag: text,
   ...caredFor,
@@ -486,6 +487,15 @@ export const dueUnit = z.strictObject({
   lat: maybe(z.number()),
   lon: maybe(z.number()),
 });
+
+export const callRate = z.strictObject({
+  own: z.boolean(),
+  maintained: z.boolean(),
+  calls: count,
+  unitYears: z.number().nonnegative(),
+  callCents: maybe(count),
+});
+export const workedMinutes = z.strictObject({ minutes: z.number().nonnegative() });
 
 export const openNow = z.strictObject({
   id,

@@ -6,6 +6,7 @@ import { useWho } from '../state/session.ts';
 import { shortDay } from '../ui/format.ts';
 import { Loading, Screen, Trouble } from '../ui/Screen.tsx';
 import { AgreementForm } from './AgreementForm.tsx';
+import { Worth } from './Worth.tsx';
 import { useProgramme } from './useProgramme.ts';
 
 const NEW = 'new';
@@ -78,6 +79,9 @@ export default function AgreementScreen() {
         programme={programme.data}
         onSaved={(saved) => setParams(saved ? { of: saved } : {})}
       />
+      {running && chosen?.id === running.id && running.terms.maintained !== false ? (
+        <Worth customerId={id} />
+      ) : null}
     </Screen>
   );
 }

@@ -3,6 +3,7 @@ import type {
   AgreementRow,
   AgreementsOfCustomer,
   AgreementView,
+  AgreementWorth,
   NewAgreement,
   NewSeasonDecision,
   UsualAgreements,
@@ -19,6 +20,7 @@ export const {
   useAgreementsQuery,
   useLazyAgreementsQuery,
   useAgreementsOfCustomerQuery,
+  useAgreementWorthQuery,
   useCreateAgreementMutation,
   useChangeAgreementMutation,
   useAgreeAsUsualMutation,
@@ -35,6 +37,10 @@ export const {
     agreementsOfCustomer: build.query<AgreementsOfCustomer, string>({
       query: (id) => `/customers/${id}/agreements`,
       providesTags: (_page, _error, id) => [one('customer', id), ...list('agreement', 'site', 'unit')],
+    }),
+    agreementWorth: build.query<AgreementWorth, string>({
+      query: (id) => `/customers/${id}/agreements/worth`,
+      providesTags: (_page, _error, id) => [one('customer', id), ...list('agreement', 'unit', 'visit')],
     }),
     createAgreement: build.mutation<AgreementView, NewAgreement>({
       query: (body) => ({ url: '/agreements', method: 'POST', body }),

@@ -8,7 +8,7 @@ import type {
   PlanProblem,
   PublishBody,
 } from '#contracts/board';
-import type { DueSite, LatePlanned, RoutePage } from '#contracts/routes';
+import type { DueSite, LatePlanned, LoadView, RoutePage } from '#contracts/routes';
 import { api } from './base.ts';
 import { affected, list, one } from './tags.ts';
 
@@ -16,6 +16,7 @@ const CHANGES_ROUTES = affected({ entity: 'route', id: 'any' });
 
 export const {
   useDueSitesQuery,
+  useLoadQuery,
   useLatePlannedQuery,
   useRouteQuery,
   useMapBaseQuery,
@@ -33,6 +34,11 @@ export const {
     dueSites: build.query<DueSite[], number>({
       query: (days) => ({ url: '/routes/due', params: { days } }),
       providesTags: list('route', 'unit'),
+    }),
+    /** What comes round in the weeks ahead against the hours there are. */
+    load: build.query<LoadView, number>({
+      query: (weeks) => ({ url: '/load', params: { weeks } }),
+      providesTags: list('unit', 'crew', 'setting'),
     }),
     /** Late work that stands on a plan: planned, and not done. */
     latePlanned: build.query<LatePlanned[], void>({

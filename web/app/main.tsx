@@ -21,6 +21,7 @@ const UnitScreen = screen(() => import('../units/UnitScreen.tsx'));
 const Watch = screen(() => import('../watch/Watch.tsx'));
 const Board = screen(() => import('../routes/Board.tsx'));
 const Plan = screen(() => import('../routes/Plan.tsx'));
+const Load = screen(() => import('../routes/Load.tsx'));
 const RouteScreen = screen(() => import('../routes/RouteScreen.tsx'));
 const VisitSheet = screen(() => import('../visits/VisitSheet.tsx'));
 const Imports = screen(() => import('../imports/Imports.tsx'));
@@ -56,6 +57,7 @@ const router = createBrowserRouter([
       { path: '/watch/left-open', element: <Conditions /> },
       { path: '/routes', element: <Board /> },
       { path: '/routes/plan', element: <Plan /> },
+      { path: '/routes/load', element: <Load /> },
       { path: '/routes/:id', element: <RouteScreen /> },
       { path: '/visits/:id', element: <VisitSheet /> },
       { path: '/bench', element: <Bench /> },

@@ -126,12 +126,20 @@ export default function Plan() {
       title="Plan ahead"
       sentence={sentence}
       actions={
-        <Link
-          to="/routes"
-          className="inline-flex min-h-8 items-center px-2 font-semibold text-copper underline underline-offset-4"
-        >
-          The board
-        </Link>
+        <>
+          <Link
+            to="/routes/load"
+            className="inline-flex min-h-8 items-center px-2 font-semibold text-copper underline underline-offset-4"
+          >
+            Load ahead
+          </Link>
+          <Link
+            to="/routes"
+            className="inline-flex min-h-8 items-center px-2 font-semibold text-copper underline underline-offset-4"
+          >
+            The board
+          </Link>
+        </>
       }
     >
       <div className="grid gap-4 lg:grid-cols-[minmax(320px,2fr)_minmax(0,3fr)]">
