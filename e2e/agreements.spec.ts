@@ -31,8 +31,9 @@ test('what is due follows from what is agreed, and changing it can be undone', a
     await page.getByRole('button', { name: 'Save the changes' }).click();
     await expect(heading(page)).toContainText('maintained since');
     await page.goto(`${base()}/routes/plan`);
-    await expect(line(page, 'Quayside Store')).toBeVisible();
-    await expect(line(page, 'Quayside Store')).not.toContainText('Cooling');
+    const due = line(page, 'Quayside Store').filter({ has: page.getByRole('checkbox') });
+    await expect(due).toBeVisible();
+    await expect(due).not.toContainText('Cooling');
   });
 
   await test.step('and is taken back', async () => {

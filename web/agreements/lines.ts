@@ -12,7 +12,7 @@ const same = <T>(values: readonly T[]): T | undefined =>
   values.every((value) => JSON.stringify(value) === JSON.stringify(values[0])) ? values[0] : undefined;
 
 /**
- * The tasks of some units, each with how it is where nothing more is said.
+ * The tasks of some units in the order of the task list, each with how it is where nothing more is said.
  *
  * @param above the agreement without what the form at hand says
  */
@@ -21,7 +21,9 @@ export function taskLines(units: readonly PlacedUnit[], above: Agreement, progra
   for (const { id, ...machine } of units)
     for (const agreed of unitTerms({ ...machine, unitId: id }, above, programme).tasks)
       byTask.set(agreed.task.key, [...(byTask.get(agreed.task.key) ?? []), agreed]);
-  return [...byTask.values()].map((all) => ({
+  const place = new Map(programme.tasks.map(({ key }, i) => [key, i]));
+  const inOrder = [...byTask].sort(([a], [b]) => (place.get(a) ?? 0) - (place.get(b) ?? 0));
+  return inOrder.map(([, all]) => ({
     task: (all[0] as AgreedTask).task,
     above: {
       whose: same(all.map((a) => a.whose)),

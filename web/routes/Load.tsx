@@ -144,7 +144,14 @@ function weekChart({ weeks, maintenance, calls, there }: LoadView): ChartOption 
   return {
     grid: { left: 52, right: 8, top: 30, bottom: 28 },
     tooltip: { ...CHART_TIP, trigger: 'axis', valueFormatter: (value) => `${String(value)} h` },
-    legend: { top: 0, left: 0, textStyle: CHART_WORDS, itemWidth: 14, itemHeight: 10 },
+    legend: {
+      top: 0,
+      left: 0,
+      textStyle: CHART_WORDS,
+      itemWidth: 14,
+      itemHeight: 10,
+      data: ['maintenance', ...(calls ? ['calls expected'] : []), 'hours there are'],
+    },
     xAxis: {
       type: 'category',
       data: weeks.map((week) => shortDay(week).slice(0, -5)),
@@ -170,6 +177,20 @@ function weekChart({ weeks, maintenance, calls, there }: LoadView): ChartOption 
             },
           ]
         : []),
+      {
+        name: 'all of it',
+        type: 'bar',
+        stack: 'work',
+        tooltip: { show: false },
+        data: weeks.map(() => 0),
+        label: {
+          show: true,
+          position: 'top',
+          ...CHART_WORDS,
+          formatter: ({ dataIndex }) =>
+            `${hours((maintenance[dataIndex] ?? 0) + (calls?.[dataIndex] ?? 0))} h`,
+        },
+      },
       {
         name: 'hours there are',
         type: 'line',
