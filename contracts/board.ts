@@ -183,6 +183,8 @@ export interface BoardView {
   readonly unplanned: readonly Unplanned[];
   /** Calls that wait for parts, approval and the like; they are planned when that is there. */
   readonly onHold: readonly OnHold[];
+  /** Supply counters at which parts are fetched. */
+  readonly counters: readonly { readonly id: string; readonly name: string }[];
 }
 
 export interface OnHold extends BoardSite {
@@ -193,6 +195,11 @@ export interface OnHold extends BoardSite {
   readonly waitingFor: WaitingFor;
   readonly since: string;
   readonly version: number;
+  /** The stop at a supply counter at which its parts are fetched. */
+  readonly fetchId: string | null;
+  readonly fetchState: CallState | null;
+  readonly fetchOn: string | null;
+  readonly fetchBy: string | null;
 }
 
 /** What a job of the problem is, in words and on the map. */

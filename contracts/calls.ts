@@ -57,6 +57,10 @@ export const newCall = callFields
     complaint: callFields.shape.complaint,
     priority: callFields.shape.priority,
   });
+/** A stop at a supply counter at which the parts of a call are fetched. */
+export const newFetch = z.object({ id, siteId: id });
+export type NewFetch = z.infer<typeof newFetch>;
+
 /** A step of the desk in the life of a call. Planning is done by giving crew and day. */
 export const deskStep = z.discriminatedUnion('step', [
   z.object({

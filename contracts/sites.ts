@@ -61,6 +61,8 @@ export const siteFields = z.object({
     .array(z.enum(SITE_HAZARD_NAMES as [SiteHazard, ...SiteHazard[]], 'is no hazard we know'))
     .max(20),
   needs: siteNeeds,
+  /** Parts are fetched here; nothing is maintained. */
+  counter: z.boolean(),
 });
 export const newSite = siteFields.partial().extend({ id, customerId: id, name });
 export const sitePatch = siteFields.partial().extend({ version, retired: z.boolean().optional() });
@@ -97,6 +99,7 @@ export interface SiteView {
   readonly permit: string | null;
   readonly hazards: readonly SiteHazard[];
   readonly needs: SiteNeeds;
+  readonly counter: boolean;
   readonly retiredAt: string | null;
   readonly version: number;
 }

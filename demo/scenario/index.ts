@@ -3,6 +3,7 @@ import { answerReadings } from './answered.ts';
 import { Deals } from './agreements.ts';
 import { writeBuildings, writeNotes } from './buildings.ts';
 import { writeCalendar } from './calendar.ts';
+import { writeCounters } from './counters.ts';
 import { makeFleet } from './fleet.ts';
 import { maintainSite } from './maintenance.ts';
 import { writePlates } from './plates.ts';
@@ -32,6 +33,7 @@ export function makeScenario(today: string): Scenario {
   writeBuildings(writer, sites, building);
   writeNotes(writer, sites);
   writeCalendar(writer, SEED + 2);
+  writeCounters(writer, SEED + 4);
   answerReadings(writer.rows);
   number(writer.rows);
   return writer.rows;

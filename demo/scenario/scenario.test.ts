@@ -26,7 +26,7 @@ describe('the demo', () => {
   it('is the same for the same day, and the size of a company of seven crews', () => {
     const [a, b] = [s, makeScenario('2026-06-03')];
     expect(JSON.stringify(a)).toBe(JSON.stringify(b));
-    expect([a.customers.length, a.sites.length, a.crews.length]).toEqual([15, 60, 7]);
+    expect([a.customers.length, a.sites.length, a.crews.length]).toEqual([16, 61, 7]);
     expect(a.units.length).toBeGreaterThanOrEqual(300);
     expect(a.units.length).toBeLessThanOrEqual(340);
     expect(new Set(a.units.map((u) => u.kind))).toEqual(new Set(UNIT_KINDS));

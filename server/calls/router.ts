@@ -1,10 +1,11 @@
-import { callList, callPatch, newCall } from '#contracts/calls';
+import { callList, callPatch, newCall, newFetch } from '#contracts/calls';
 import { id as uuid } from '#contracts/common';
 import { searchQuery } from '#contracts/search';
 import { likelyAt } from '../search/likely.ts';
 import { parse } from '../http/problem.ts';
 import { Reply, type Route } from '../http/routes.ts';
 import { callRows, knownAtIntake } from './queries.ts';
+import { fetchParts } from './fetch.ts';
 import { callRecord, createCall, updateCall } from './service.ts';
 
 export const callRoutes: readonly Route[] = [
@@ -38,6 +39,13 @@ export const callRoutes: readonly Route[] = [
     action: 'take call',
     handle: async (context) =>
       new Reply(201, await createCall(context, parse(newCall, context.body), context.user.id)),
+  },
+  {
+    method: 'post',
+    path: '/api/calls/:id/fetch',
+    action: 'take call',
+    handle: async ({ params, body, user, ...needs }) =>
+      new Reply(201, await fetchParts(needs, parse(uuid, params.id), parse(newFetch, body), user.id)),
   },
   {
     method: 'patch',

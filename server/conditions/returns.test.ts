@@ -93,3 +93,39 @@ it('a repair that waits for parts is on hold, and is planned with its own minute
   // Getting in and out belong to every visit.
   expect(view.problem.jobs[0]).toMatchObject({ minutes: 315, people: 2 });
 });
+
+it('parts are fetched at a supply counter: a stop of its own, once, and the call waits until they are there', async () => {
+  const id = randomUUID();
+  const call = {
+    id,
+    siteId: place.siteId,
+    receivedAt: '2026-06-01T12:00:00Z',
+    complaint: 'Motor to be replaced',
+  };
+  await desk
+    .post('/api/calls')
+    .send({ ...call, priority: 'this week' })
+    .expect(201);
+  await desk
+    .patch(`/api/calls/${id}`)
+    .send({ version: 1, step: { step: 'wait', waitingFor: 'parts' } })
+    .expect(200);
+  const fetch = (siteId: string, status: number) =>
+    desk.post(`/api/calls/${id}/fetch`).send({ id: randomUUID(), siteId }).expect(status);
+  await fetch(place.siteId, 422);
+  const customerId = randomUUID();
+  const counter = randomUUID();
+  await desk.post('/api/customers').send({ id: customerId, name: 'Trade Counters' }).expect(201);
+  await desk
+    .post('/api/sites')
+    .send({ id: counter, customerId, name: 'Mole Street Counter', lat: 41.01, lon: -70, counter: true })
+    .expect(201);
+  await fetch(counter, 201);
+  await fetch(counter, 409);
+  const { body: board } = await desk.get('/api/board').expect(200);
+  expect(board.counters).toEqual([{ id: counter, name: 'Mole Street Counter' }]);
+  expect(board.onHold).toMatchObject([{ id, fetchState: 'taken', fetchOn: null }]);
+  expect(board.unplanned).toMatchObject([{ site: 'Mole Street Counter' }]);
+  const view = await problemFor(desk, { ...asked, calls: 'all' } as never);
+  expect(view.problem.jobs).toMatchObject([{ name: 'Mole Street Counter', minutes: 25 }]);
+});

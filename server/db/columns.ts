@@ -99,6 +99,7 @@ export const COLUMNS = {
     permit: TEXT,
     hazards: { type: ARRAY(TEXT), defaultValue: [] },
     needs: { type: JSONB, defaultValue: { people: 1, skills: [] } },
+    counter: { type: BOOLEAN, defaultValue: false },
     retiredAt: DATE,
     version: VERSION,
   },
@@ -164,6 +165,7 @@ export const COLUMNS = {
     minutes: INTEGER,
     people: INTEGER,
     conditionId: UUID,
+    fetches: UUID,
     version: VERSION,
   },
   CallEvent: {

@@ -149,6 +149,7 @@ export interface SiteRow {
   permit: Text;
   hazards: Made<readonly string[]>;
   needs: Made<SiteNeeds>;
+  counter: Made<boolean>;
   retiredAt: At;
   version: Made<number>;
 }
@@ -215,6 +216,8 @@ export interface CallRow {
   people: Num;
   /** The condition that was left open and is closed by it. */
   conditionId: Text;
+  /** The call for which parts are fetched by it. */
+  fetches: Text;
   version: Made<number>;
 }
 export interface CallEventRow {

@@ -116,14 +116,28 @@ select
   u.tag as unit,
   k.waiting_for as "waitingFor",
   k.since,
-  k.version
+  k.version,
+  f.id as "fetchId",
+  f.state as "fetchState",
+  f.scheduled_on as "fetchOn",
+  w.name as "fetchBy"
 from calls k
   join sites s on s.id = k.site_id
   join customers c on c.id = s.customer_id
   left join units u on u.id = k.unit_id
+  left join lateral (
+    select * from calls x where x.fetches = k.id and x.state <> 'cancelled' order by x.received_at desc limit 1) f on true
+  left join crews w on w.id = f.crew_id
 where k.state = 'waiting'
 order by k.since, k.id
 limit 200`;
+
+/** Supply counters, by name. */
+export const COUNTERS = `
+select id, name
+from sites
+where counter and retired_at is null
+order by name, id`;
 
 /**
  * The crew that knows each of the sites in $1 best: whose people of the day $2 wrote on most visits there in two years,

@@ -5,7 +5,7 @@ import type { BoardDay, BoardStop, BoardView, OnHold } from '#contracts/board';
 import type { Dependencies } from '../dependencies.ts';
 import { calendar } from '../crews/service.ts';
 import { companyNow } from '../settings/service.ts';
-import { ON_HOLD } from './board.sql.ts';
+import { COUNTERS, ON_HOLD } from './board.sql.ts';
 import { unplannedCalls, visitsBetween, type VisitRead } from './jobs.ts';
 import { crewDays, dayKey, nowIn, type CrewDayView } from './shifts.ts';
 
@@ -18,7 +18,7 @@ export async function boardView(
   const now = nowIn({ clock }, timeZone);
   const from = asked.from ?? now.day;
   const to = addDays(from, asked.days - 1);
-  const [crews, visits, routes, unplanned, { onCall }, onHold] = await Promise.all([
+  const [crews, visits, routes, unplanned, { onCall }, onHold, counters] = await Promise.all([
     crewDays(db, from, asked.days),
     visitsBetween(db, from, to),
     db.models.Route.findAll({
@@ -27,6 +27,7 @@ export async function boardView(
     unplannedCalls(db, now.day, null),
     calendar(db, from),
     db.rows<OnHold>(ON_HOLD),
+    db.rows<BoardView['counters'][number]>(COUNTERS),
   ]);
   const routeOf = new Map(routes.map((route) => [dayKey(route.crewId, route.day), route]));
   const visitsOf = groupBy(visits, (visit) => dayKey(visit.crewId as string, visit.day as string));
@@ -65,6 +66,7 @@ export async function boardView(
     days,
     unplanned: unplanned.map(({ openingHours: _hours, needs: _needs, timeZone: _zone, ...row }) => row),
     onHold,
+    counters,
   };
 }
 

@@ -22,6 +22,7 @@ const SITE_COLUMNS = `
   s.permit,
   s.hazards,
   s.needs,
+  s.counter,
   s.retired_at as "retiredAt",
   s.version`;
 

@@ -53,6 +53,7 @@ import {
   agreementOfCustomer,
   unitOfCustomer,
   openNow,
+  counterRow,
   callRate,
   workedMinutes,
   onHold,
@@ -251,6 +252,7 @@ export const READS: readonly Read[] = [
     asked: (held) => [[held.today, null]],
     row: unplanned,
   },
+  { name: 'supply counters', sql: board.COUNTERS, asked: once(), row: counterRow },
   { name: 'calls on hold', sql: board.ON_HOLD, asked: once(), row: onHold },
   {
     name: 'who knows sites best',

@@ -247,6 +247,7 @@ const gettingIn = {
 export const site = z.strictObject({
   ...gettingIn,
   needs,
+  counter: z.boolean(),
   id,
   customerId: id,
   customer: text,
@@ -520,7 +521,12 @@ export const onHold = z.strictObject({
   waitingFor: z.enum(WAITING_FOR),
   since: instant,
   version: count,
+  fetchId: maybe(id),
+  fetchState: maybe(z.enum(CALL_STATES)),
+  fetchOn: maybe(day),
+  fetchBy: maybe(text),
 }) satisfies z.ZodType<OnHold>;
+export const counterRow = z.strictObject({ id, name: text });
 export const knownBest = z.strictObject({ siteId: id, crew: text });
 
 const boardCall = z.strictObject({

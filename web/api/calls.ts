@@ -1,5 +1,5 @@
 import type { Page } from '#contracts/common';
-import type { CallPage, CallPatch, CallRow, KnownAtIntake, NewCall } from '#contracts/calls';
+import type { CallPage, CallPatch, CallRow, KnownAtIntake, NewCall, NewFetch } from '#contracts/calls';
 import type { Found } from '#contracts/search';
 import { api, listParams } from './base.ts';
 import type { ListAsk } from './base.ts';
@@ -12,6 +12,7 @@ export const {
   useKnownAtIntakeQuery,
   useCreateCallMutation,
   useUpdateCallMutation,
+  useFetchPartsMutation,
   useLazyCallQuery,
   useLikelyAtQuery,
 } = api.injectEndpoints({
@@ -36,6 +37,10 @@ export const {
     createCall: build.mutation<CallPage, NewCall>({
       query: (body) => ({ url: '/calls', method: 'POST', body }),
       invalidatesTags: (_page, _error, { id, siteId }) => affected({ entity: 'call', id, siteId }),
+    }),
+    fetchParts: build.mutation<CallPage, { callId: string; body: NewFetch }>({
+      query: ({ callId, body }) => ({ url: `/calls/${callId}/fetch`, method: 'POST', body }),
+      invalidatesTags: (_page, _error, { callId }) => affected({ entity: 'call', id: callId }),
     }),
     updateCall: build.mutation<CallPage, { id: string; patch: CallPatch }>({
       query: ({ id, patch }) => ({ url: `/calls/${id}`, method: 'PATCH', body: patch }),

@@ -1,13 +1,15 @@
 import { Link } from 'react-router';
 import { toast } from 'sonner';
+import { v7 as uuid } from 'uuid';
 import { plural } from '#core/reasons';
 import { daysBetween, localDate } from '#core/time';
 import type { BoardView, OnHold as Held } from '#contracts/board';
 import { problemOf } from '../api/base.ts';
-import { useUpdateCallMutation } from '../api/calls.ts';
+import { useFetchPartsMutation, useUpdateCallMutation } from '../api/calls.ts';
 import { readyWord } from '../calls/readyWord.ts';
 import { useWho } from '../state/session.ts';
 import { Button } from '../ui/Button.tsx';
+import { day as dayText } from '../ui/format.ts';
 import { Panel } from '../ui/Screen.tsx';
 
 /** Calls that wait for parts, approval and the like, the longest first; what is there can be planned. */
@@ -56,20 +58,69 @@ export function OnHold({ board }: { board: BoardView }) {
                   </span>
                 </p>
                 <p className="line-clamp-1 text-sm text-soft">{row.complaint}</p>
+                {row.fetchState ? <p className="text-sm">{fetchWords(row)}</p> : null}
               </div>
-              {can('take call') ? (
-                <Button
-                  look="quiet"
-                  onClick={() => void ready(row)}
-                  aria-label={`${readyWord(row.waitingFor)}: ${row.site}`}
-                >
-                  {readyWord(row.waitingFor)}
-                </Button>
-              ) : null}
+              <div className="flex flex-col items-end">
+                {can('take call') && row.waitingFor === 'parts' && row.fetchState === null ? (
+                  <FetchAt counters={board.counters} row={row} />
+                ) : null}
+                {can('take call') ? (
+                  <Button
+                    look="quiet"
+                    onClick={() => void ready(row)}
+                    aria-label={`${readyWord(row.waitingFor)}: ${row.site}`}
+                  >
+                    {readyWord(row.waitingFor)}
+                  </Button>
+                ) : null}
+              </div>
             </li>
           );
         })}
       </ul>
     </Panel>
+  );
+}
+
+/** @example "Parts to be fetched Thu 4 Jun 2026 by Harbour." */
+function fetchWords({ fetchState, fetchOn, fetchBy }: Held): string {
+  if (fetchState === 'done') return `Parts fetched${fetchBy ? ` by ${fetchBy}` : ''}.`;
+  if (fetchOn === null) return 'The stop to fetch the parts waits for a place.';
+  return `Parts to be fetched ${dayText(fetchOn)}${fetchBy ? ` by ${fetchBy}` : ''}.`;
+}
+
+/** Takes a stop at a supply counter for the parts of a call. */
+function FetchAt({ counters, row }: { counters: BoardView['counters']; row: Held }) {
+  const [fetchParts] = useFetchPartsMutation();
+  if (counters.length === 0) return null;
+  const fetch = async (siteId: string) => {
+    try {
+      const call = await fetchParts({ callId: row.id, body: { id: uuid(), siteId } }).unwrap();
+      toast(`${call.ref}: a stop at ${call.site} waits for a place`);
+    } catch (refused) {
+      const problem = problemOf(refused);
+      toast(problem.errors?.[0]?.message ?? problem.title);
+    }
+  };
+  const [only] = counters;
+  if (counters.length === 1 && only)
+    return (
+      <Button
+        look="quiet"
+        onClick={() => void fetch(only.id)}
+        aria-label={`Fetch the parts for ${row.site} at ${only.name}`}
+      >
+        Fetch the parts
+      </Button>
+    );
+  return (
+    <details className="text-right">
+      <summary className="min-h-8 cursor-pointer px-2 font-semibold text-copper">Fetch the parts</summary>
+      {counters.map(({ id, name }) => (
+        <Button key={id} look="quiet" onClick={() => void fetch(id)}>
+          at {name}
+        </Button>
+      ))}
+    </details>
   );
 }

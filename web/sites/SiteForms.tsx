@@ -40,6 +40,15 @@ export default function SiteForms({
             { name: 'ref', label: 'Ref' },
             { name: 'address', label: 'Address' },
             { name: 'contact', label: 'Contact' },
+            {
+              name: 'counter',
+              label: 'What it is',
+              kind: 'choice',
+              choices: [
+                { value: 'false', label: 'a customer’s site' },
+                { value: 'true', label: 'a supply counter: parts are fetched here' },
+              ],
+            },
             { name: 'lat', label: 'Latitude', kind: 'number' },
             { name: 'lon', label: 'Longitude', kind: 'number' },
             { name: 'keyAt', label: 'Key' },

@@ -118,6 +118,7 @@ export default function SiteScreen() {
               ) : null
             }
           >
+            {site.counter ? <p className="font-semibold">Supply counter: parts are fetched here.</p> : null}
             <p>{site.address ?? 'Address not known.'}</p>
             <p className="mt-1">Open: {hoursText(site.openingHours)}</p>
             {site.needs.offHours ? (

@@ -28,6 +28,8 @@ function toValue(field: FormField, text: string): unknown {
   const trimmed = text.trim();
   if (trimmed === '') return null;
   if (field.kind === 'number' || field.name === 'phase') return Number(trimmed);
+  // Two words that stand for yes and no are stored as such.
+  if (field.kind === 'choice' && (trimmed === 'true' || trimmed === 'false')) return trimmed === 'true';
   return trimmed;
 }
 

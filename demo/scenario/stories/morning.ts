@@ -111,11 +111,13 @@ export function thisMorning(writer: Writer, sites: readonly DemoSite[]): void {
       occurred_at: writer.at(addDays(today, -days + 1), 660),
     });
   };
-  onHold(['Harbour Interchange', 'RTU-2'], 9, 'parts', 'Heat exchanger to be replaced, approved by the depot', {
-    system: 'heating',
-    minutes: 300,
-    people: 2,
-  });
+  onHold(
+    ['Harbour Interchange', 'RTU-2'],
+    9,
+    'parts',
+    'Heat exchanger to be replaced, approved by the depot',
+    { system: 'heating', minutes: 300, people: 2 },
+  );
   onHold(['Gullhaven Branch', 'RTU-1'], 13, 'approval', 'Both condenser fan motors loud: quote sent', {
     system: 'cooling',
     minutes: 90,
