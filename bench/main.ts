@@ -5,6 +5,7 @@ import { benchSaturation, benchSteadyState } from './core.ts';
 import { benchBoard, benchByHand, benchTwoCrews } from './board.ts';
 import { benchReading } from './reading.ts';
 import { benchRebuild, fillFleet } from './fleet.ts';
+import { benchDrag } from './drag.ts';
 import { benchInstance, benchTurns, benchWeeks } from './fleets.ts';
 import { benchCallImport, benchImport } from './imports.ts';
 import { benchGuards, benchLoad } from './load.ts';
@@ -59,7 +60,7 @@ try {
   rows.push(await benchLoad(running.address), await benchGuards(running.address));
   rows.push(await benchFind(running.address), await benchSitePage(running.address));
   rows.push(await benchEntryPage(running.address), ...(await benchEntry(running.address, url('fleet'))));
-  rows.push(await benchBoard(running.address, url('fleet')));
+  rows.push(await benchBoard(running.address, url('fleet')), await benchDrag(running.address));
   await running.stop();
 } finally {
   postgres.stop();

@@ -80,6 +80,8 @@ export const newOrders = z.object({
 });
 export type NewOrders = z.infer<typeof newOrders>;
 
+/** A change of crews' days is put back; the id is that of the change this makes. */
+export const undoBody = z.object({ id });
 export const lockBody = z.object({ locked: z.boolean() });
 export const splitBody = z.object({ id, calls: z.array(id).min(1, 'which calls go?').max(500) });
 export type SplitBody = z.infer<typeof splitBody>;

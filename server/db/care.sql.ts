@@ -27,6 +27,8 @@ alter table calls
   add column condition_id uuid,
   add column fetches uuid references calls;
 alter table sites add column counter boolean not null default false;
+create index calls_on_hold on calls (since) where state = 'waiting';
+create index calls_by_fetches on calls (fetches) where fetches is not null;
 create unique index calls_fetched_once on calls (fetches) where state not in ('done', 'cancelled');
 create unique index calls_of_condition on calls (condition_id) where state not in ('done', 'cancelled');
 `;

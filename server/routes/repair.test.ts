@@ -165,3 +165,39 @@ it('work that can wait keeps to the hours in which units may be off; a call abou
     'its units may be off on no day that is planned for who may do it',
   );
 });
+
+it('the last change of a day is put back from its history, unless somebody changed the day since', async () => {
+  const [near, far] = [await site('Near', 41.21), await site('Far', 41.23)];
+  const calls = [await call(near.siteId, null), await call(far.siteId, null)];
+  const asked = planFor({ from: '2026-06-04', crewIds: [server.crewId], calls });
+  const view = await problemFor(agent, asked);
+  const first = ordersOf(asked, view, solved(view));
+  await agent.post('/api/board/orders').send(first).expect(201);
+  const onBoard = async () => {
+    const { body } = await agent.get('/api/board?from=2026-06-04&days=1').expect(200);
+    return body.days[0] as { version: number; routeId: string; stops: { visitId: string; site: string }[] };
+  };
+  const before = await onBoard();
+  const [one, two] = before.stops.map(({ visitId }) => ({ visit: visitId }));
+  const turned = {
+    ...first,
+    id: randomUUID(),
+    anyway: true,
+    orders: [{ crewId: server.crewId, day: '2026-06-04', version: before.version, jobs: [two, one] }],
+  };
+  await agent.post('/api/board/orders').send(turned).expect(201);
+  expect((await onBoard()).stops.map(({ site: name }) => name)).not.toEqual(
+    before.stops.map(({ site: name }) => name),
+  );
+  const undo = (changeId: string, status: number) =>
+    agent.post(`/api/board/changes/${changeId}/undo`).send({ id: randomUUID() }).expect(status);
+  const { body: stale } = await undo(first.id, 409);
+  expect(stale.title).toBe('Somebody has changed this day since');
+  await undo(turned.id, 201);
+  expect((await onBoard()).stops).toEqual(
+    before.stops.map((stop) => expect.objectContaining({ site: stop.site })),
+  );
+  const { body: page } = await agent.get(`/api/routes/${before.routeId}`).expect(200);
+  expect(page.history).toHaveLength(3);
+  await undo(randomUUID(), 404);
+});

@@ -1,5 +1,13 @@
 import { z } from 'zod';
-import { boardQuery, lockBody, newOrders, planAsked, publishBody, splitBody } from '#contracts/board';
+import {
+  boardQuery,
+  lockBody,
+  newOrders,
+  planAsked,
+  publishBody,
+  splitBody,
+  undoBody,
+} from '#contracts/board';
 import { dueQuery, loadQuery } from '#contracts/routes';
 import { id as uuid, plainDate } from '#contracts/common';
 import { parse } from '../http/problem.ts';
@@ -18,6 +26,7 @@ import { routePage } from './page.ts';
 import { planProblem } from './problem.ts';
 import { notices, publish } from './publish.ts';
 import { splitStop } from './split.ts';
+import { undoChange } from './undo.ts';
 
 export const routeRoutes: readonly Route[] = [
   {
@@ -77,6 +86,13 @@ export const routeRoutes: readonly Route[] = [
     body: 'drawing',
     handle: async (context) =>
       new Reply(201, await saveOrders(context, parse(newOrders, context.body), context.user.id)),
+  },
+  {
+    method: 'post',
+    path: '/api/board/changes/:id/undo',
+    action: 'plan route',
+    handle: async ({ params, body, user, ...needs }) =>
+      new Reply(201, await undoChange(needs, parse(uuid, params.id), parse(undoBody, body).id, user.id)),
   },
   {
     method: 'patch',

@@ -24,6 +24,7 @@ export const {
   useBoardQuery,
   usePlanProblemMutation,
   useKeepOrdersMutation,
+  useUndoChangeMutation,
   useLockStopMutation,
   useSplitStopMutation,
   usePublishMutation,
@@ -59,6 +60,10 @@ export const {
     }),
     keepOrders: build.mutation<OrdersKept, NewOrders>({
       query: (body) => ({ url: '/board/orders', method: 'POST', body }),
+      invalidatesTags: CHANGES_ROUTES,
+    }),
+    undoChange: build.mutation<OrdersKept, { changeId: string; id: string }>({
+      query: ({ changeId, id }) => ({ url: `/board/changes/${changeId}/undo`, method: 'POST', body: { id } }),
       invalidatesTags: CHANGES_ROUTES,
     }),
     lockStop: build.mutation<unknown, { visitId: string; locked: boolean }>({

@@ -1,9 +1,11 @@
 import { Link, useParams } from 'react-router';
 import { toast } from 'sonner';
+import { v7 as uuid } from 'uuid';
 import { plural } from '#core/reasons';
 import { clockText, durationText } from '#core/time';
 import type { RouteHistory, RoutePage, RouteStop } from '#contracts/routes';
-import { useLazyCrewFeedQuery, useRouteQuery } from '../api/routes.ts';
+import { problemOf } from '../api/base.ts';
+import { useLazyCrewFeedQuery, useRouteQuery, useUndoChangeMutation } from '../api/routes.ts';
 import { RouteMap } from '../maps/RouteMap.tsx';
 import { useWho } from '../state/session.ts';
 import { Button } from '../ui/Button.tsx';
@@ -17,7 +19,7 @@ const FILE =
 /** One crew's day: where to go, in which order, how to get in, what to load; on paper as on screen. */
 export default function RouteScreen() {
   const { id = '' } = useParams();
-  const { can } = useWho();
+  const { can, today } = useWho();
   const { data: route, error, refetch } = useRouteQuery(id);
   const [askFeed] = useLazyCrewFeedQuery();
   if (error)
@@ -130,9 +132,14 @@ export default function RouteScreen() {
                 tabIndex={0}
                 aria-label="Changes of this day"
               >
-                {route.history.map((change) => (
-                  <li key={change.id} className="py-1 text-sm">
-                    {instant(change.at, route.timeZone)}, {change.by ?? 'the system'}: {changeWords(change)}
+                {route.history.map((change, i) => (
+                  <li key={change.id} className="flex items-baseline justify-between gap-2 py-1 text-sm">
+                    <span>
+                      {instant(change.at, route.timeZone)}, {change.by ?? 'the system'}: {changeWords(change)}
+                    </span>
+                    {i === 0 && can('plan route') && route.day >= today ? (
+                      <PutBack changeId={change.id} />
+                    ) : null}
                   </li>
                 ))}
               </ul>
@@ -141,6 +148,25 @@ export default function RouteScreen() {
         </div>
       </div>
     </Screen>
+  );
+}
+
+/** Puts the days of the last change back as they were before it; that is a change of its own. */
+function PutBack({ changeId }: { changeId: string }) {
+  const [undo, { isLoading }] = useUndoChangeMutation();
+  const put = async () => {
+    try {
+      await undo({ changeId, id: uuid() }).unwrap();
+      toast('The day is as it was before');
+    } catch (refused) {
+      const problem = problemOf(refused);
+      toast.error(problem.detail ?? problem.title);
+    }
+  };
+  return (
+    <Button look="quiet" disabled={isLoading} onClick={() => void put()}>
+      Put back
+    </Button>
   );
 }
 

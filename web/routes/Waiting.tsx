@@ -1,9 +1,12 @@
 import { useDraggable } from '@dnd-kit/core';
 import { useState } from 'react';
 import { Link } from 'react-router';
+import { toast } from 'sonner';
 import { bestPlaces, type Place } from '#core/routing';
 import { clockText, durationText } from '#core/time';
 import type { BoardView, PlanProblem, Unplanned } from '#contracts/board';
+import { problemOf } from '../api/base.ts';
+import { useLazyCallQuery, useUpdateCallMutation } from '../api/calls.ts';
 import { Button } from '../ui/Button.tsx';
 import { day as dayText, instant } from '../ui/format.ts';
 import { PriorityWord } from '../ui/PriorityWord.tsx';
@@ -75,6 +78,7 @@ export function Waiting({
             }}
             onClose={() => setOffers(undefined)}
             onCall={onCallNow(board)}
+            today={board.today}
           />
         ))}
       </ul>
@@ -87,10 +91,48 @@ export function Waiting({
   );
 }
 
+/** Somebody on call today and the crew that is sent then. */
+interface OnCallNow {
+  readonly name: string;
+  readonly crewId: string;
+  readonly crew: string;
+}
+
 /** Who is on call today; after hours nobody else is to be sent. */
-const onCallNow = ({ days, today }: BoardView): string[] => [
-  ...new Set(days.filter((day) => day.day === today).flatMap((day) => day.onCall)),
-];
+const onCallNow = ({ days, today }: BoardView): OnCallNow[] =>
+  days
+    .filter((day) => day.day === today)
+    .flatMap(({ onCall, crewId, crew }) => onCall.map((name) => ({ name, crewId, crew })));
+
+/** Gives a call to whoever is on call, for now and in no order: what is planned for the day stays as it is. */
+function GiveToOnCall({ callId, today, onCall }: { callId: string; today: string; onCall: OnCallNow }) {
+  const [ask] = useLazyCallQuery();
+  const [update] = useUpdateCallMutation();
+  const { name, crewId, crew } = onCall;
+  const give = async () => {
+    try {
+      const call = await ask(callId).unwrap();
+      const after = await update({
+        id: callId,
+        patch: { version: call.version, crewId, scheduledOn: today },
+      }).unwrap();
+      toast(`${call.ref} goes to ${name} now`, {
+        action: {
+          label: 'Undo',
+          onClick: () => void update({ id: callId, patch: { version: after.version, scheduledOn: null } }),
+        },
+      });
+    } catch (refused) {
+      const problem = problemOf(refused);
+      toast(problem.errors?.[0]?.message ?? problem.title);
+    }
+  };
+  return (
+    <Button look="act" onClick={() => void give()}>
+      Give it to {name}, {crew}
+    </Button>
+  );
+}
 
 function WaitingCall({
   row,
@@ -102,6 +144,7 @@ function WaitingCall({
   onTake,
   onClose,
   onCall,
+  today,
 }: {
   row: Unplanned;
   zone: string;
@@ -111,7 +154,8 @@ function WaitingCall({
   offers: { moving: Moving; places: readonly Place[] } | undefined;
   onTake: (place: Place, said: string) => void;
   onClose: () => void;
-  onCall: readonly string[];
+  onCall: readonly OnCallNow[];
+  today: string;
 }) {
   const { attributes, listeners, setNodeRef } = useDraggable({
     id: `call ${row.call.id}`,
@@ -167,9 +211,14 @@ function WaitingCall({
           {offers.places.length === 0 ? (
             <p>
               Nobody works any more today or tomorrow who may do it.
-              {onCall.length > 0 ? ` On call: ${onCall.join(', ')}.` : ' Nobody is on call.'}
+              {onCall.length > 0 ? ' Only who is on call is sent:' : ' Nobody is on call.'}
             </p>
           ) : null}
+          {offers.places.length === 0
+            ? onCall.map((one) => (
+                <GiveToOnCall key={one.name} callId={row.call.id} today={today} onCall={one} />
+              ))
+            : null}
           <ul className="divide-y divide-rule">
             {offers.places.map((place) => (
               <Offer
@@ -182,7 +231,7 @@ function WaitingCall({
             ))}
           </ul>
           {offers.places.length > 0 && row.call.priority === 'at once' && onCall.length > 0 ? (
-            <p className="text-sm">On call today: {onCall.join(', ')}.</p>
+            <p className="text-sm">On call today: {onCall.map(({ name }) => name).join(', ')}.</p>
           ) : null}
           <Button look="quiet" onClick={onClose}>
             Close
