@@ -6,7 +6,7 @@ import type { Dependencies } from '../dependencies.ts';
 import { calendar } from '../crews/service.ts';
 import { companyNow } from '../settings/service.ts';
 import { COUNTERS, ON_HOLD } from './board.sql.ts';
-import { unplannedCalls, visitsBetween, type VisitRead } from './jobs.ts';
+import { type VisitRead, unplannedCalls, visitsBetween } from './boardReads.ts';
 import { crewDays, dayKey, nowIn, type CrewDayView } from './shifts.ts';
 
 /** Every crew on some days: who works, what stands on the day in which order, and what waits for a place. */

@@ -1,9 +1,7 @@
 import { postponementCost, weatherAllows, type DayWeather, type DueTask } from '#core/maintenance';
-import { plural } from '#core/reasons';
-import { minutesFor, typicalLength, type Job, type StopTrouble, type TypicalLength } from '#core/routing';
+import type { Job } from '#core/routing';
 import {
   daysBetween,
-  durationText,
   localDate,
   localMinutes,
   minutesOfDay,
@@ -13,133 +11,18 @@ import {
 } from '#core/time';
 import type { BoardCall, BoardSite, JobAsked, PlanJob } from '#contracts/board';
 import type { OpeningHours, SiteNeeds } from '#contracts/sites';
-import type { Database } from '../db/connect.ts';
-import {
-  KNOWN_BEST,
-  LENGTHS_OF_CALLS,
-  PLANNED_AND_ACTUAL,
-  UNPLANNED,
-  VISITS_BY_ID,
-  VISITS_OF_BOARD,
-} from './board.sql.ts';
+import type { UnplannedRead, VisitRead } from './boardReads.ts';
 import { SITE_MINUTES, type DueWork } from './due.ts';
+import type { Lengths } from './learned.ts';
 
-/**
- * A service call takes about so long on site, minutes [common practice]; starting value until own history
- * speaks.
- */
-const CALL_MINUTES = 75;
 /**
  * What leaving something out costs, minutes: a call for which somebody waits, and a visit that was planned.
  */
 const WORTH = { call: 10_000, planned: 3_000 } as const;
 /** A day late costs as much as so many minutes on the road [our choice]; work that is late already, more. */
 const DAY_LATE = { due: 20, late: 40, call: 200 } as const;
-/** How far back own lengths are learned from. */
-const LEARNED_FROM_DAYS = 730;
-
-/** A visit of the board as it is read. */
-export interface VisitRead {
-  readonly visitId: string;
-  readonly crewId: string | null;
-  readonly day: PlainDate | null;
-  readonly arrivedAt: string | null;
-  readonly leftAt: string | null;
-  /** Somebody has written on its sheet: it stays where it is. */
-  readonly begun: boolean;
-  readonly cancelledAt: string | null;
-  readonly routeId: string | null;
-  readonly position: number | null;
-  readonly minutes: number;
-  readonly shared: number;
-  readonly pace: number;
-  readonly driveMinutes: number | null;
-  readonly arriveAt: number | null;
-  readonly startAt: number | null;
-  readonly leaveAt: number | null;
-  readonly locked: boolean;
-  readonly troubles: readonly StopTrouble[];
-  readonly hazards: readonly string[];
-  readonly openingHours: OpeningHours | null;
-  readonly needs: SiteNeeds;
-  readonly timeZone: string;
-  readonly siteId: string;
-  readonly site: string;
-  readonly customer: string;
-  readonly lat: number | null;
-  readonly lon: number | null;
-  readonly calls: readonly BoardCall[];
-}
-
-export interface UnplannedRead {
-  readonly siteId: string;
-  readonly site: string;
-  readonly customer: string;
-  readonly lat: number | null;
-  readonly lon: number | null;
-  readonly openingHours: OpeningHours | null;
-  readonly needs: SiteNeeds;
-  readonly timeZone: string;
-  readonly call: BoardCall;
-  readonly receivedAt: string;
-  readonly missedOn: PlainDate | null;
-  readonly missedBy: string | null;
-}
-
-export const visitsBetween = (db: Database, from: PlainDate, to: PlainDate): Promise<VisitRead[]> =>
-  db.rows<VisitRead>(VISITS_OF_BOARD, [from, to]);
-export const visitsById = (db: Database, ids: readonly string[]): Promise<VisitRead[]> =>
-  db.rows<VisitRead>(VISITS_BY_ID, [ids]);
-export const unplannedCalls = (
-  db: Database,
-  today: PlainDate,
-  ids: readonly string[] | null,
-): Promise<UnplannedRead[]> => db.rows<UnplannedRead>(UNPLANNED, [today, ids]);
-
-/** How long calls and planned maintenance took this company, where enough is on record. */
-export interface Lengths {
-  readonly call: TypicalLength;
-  /** Actual against planned minutes of maintenance; 1 where nobody knows. */
-  readonly maintenance: TypicalLength;
-}
-
-export async function learnedLengths(db: Database, today: PlainDate): Promise<Lengths> {
-  const since = addDays(today, -LEARNED_FROM_DAYS);
-  const calls = await db.rows<{ minutes: number }>(LENGTHS_OF_CALLS, [since]);
-  const planned = await db.rows<{ planned: number; actual: number }>(PLANNED_AND_ACTUAL, [since]);
-  return {
-    // What is on record is the whole time on site, getting in and out included.
-    call: typicalLength(
-      calls.map((row) => row.minutes),
-      CALL_MINUTES + SITE_MINUTES,
-    ),
-    maintenance: typicalLength(
-      planned.map((row) => row.actual / row.planned),
-      1,
-    ),
-  };
-}
-
 /** A crew that does not know the roof loses so much time there, minutes [our choice]. */
 const NOT_KNOWN_HERE = { call: 15, due: 8 } as const;
-
-/** The crew that knows each site best; no entry where none was there twice. */
-export async function knownBest(
-  db: Database,
-  siteIds: readonly string[],
-  day: PlainDate,
-): Promise<ReadonlyMap<string, string>> {
-  const rows = await db.rows<{ siteId: string; crew: string }>(KNOWN_BEST, [[...new Set(siteIds)], day]);
-  return new Map(rows.map(({ siteId, crew }) => [siteId, crew]));
-}
-
-/** The job with the crew that is wanted for it. */
-export function wantedBy({ job, view, ...drafted }: Drafted, known: ReadonlyMap<string, string>): Drafted {
-  const crew = known.get(view.siteId);
-  const forCall = view.calls.some((call) => call.kind !== 'maintenance');
-  const wanted = crew && { crew, otherwise: NOT_KNOWN_HERE[forCall ? 'call' : 'due'] };
-  return { ...drafted, view, job: wanted ? { ...job, wanted } : job };
-}
 
 /** A job before it has its place in the table of drives. */
 export interface Drafted {
@@ -155,6 +38,14 @@ export interface Frame {
   readonly now: { readonly day: PlainDate; readonly minute: number };
   readonly days: number;
   readonly lengths: Lengths;
+}
+
+/** The job with the crew that is wanted for it. */
+export function wantedBy({ job, view, ...drafted }: Drafted, known: ReadonlyMap<string, string>): Drafted {
+  const crew = known.get(view.siteId);
+  const forCall = view.calls.some((call) => call.kind !== 'maintenance');
+  const wanted = crew && { crew, otherwise: NOT_KNOWN_HERE[forCall ? 'call' : 'due'] };
+  return { ...drafted, view, job: wanted ? { ...job, wanted } : job };
 }
 
 /** Hours of the days planned in which a place is open; all day where nobody knows. */
@@ -302,30 +193,6 @@ export function jobOfCall(row: UnplannedRead, frame: Frame): Drafted | undefined
 export type Weather = ReadonlyMap<PlainDate, DayWeather>;
 
 /**
- * What of the work due at a site the weather lets be done together on one of some days, the one that lets most be
- * done; the rest waits, and stays due.
- *
- * @returns the units with what is left of their tasks, and what waits
- */
-export function weatherSplit(
-  units: DueWork['dueUnits'],
-  days: readonly PlainDate[],
-  weather: Weather,
-): { readonly units: DueWork['dueUnits']; readonly waits: readonly DueTask[] } {
-  const all = units.flatMap((unit) => unit.tasks);
-  const allowed = days.map(
-    (day) => new Set(all.filter((task) => weatherAllows(task.task.weather, weather.get(day)))),
-  );
-  const most = allowed.reduce((a, b) => (b.size > a.size ? b : a), new Set<DueTask>());
-  return {
-    units: units
-      .map((unit) => ({ ...unit, tasks: unit.tasks.filter((task) => most.has(task)) }))
-      .filter((unit) => unit.tasks.length > 0),
-    waits: all.filter((task) => !most.has(task)),
-  };
-}
-
-/**
  * A call that is seen to when somebody comes for the rest: it is neither an emergency nor promised by a time.
  */
 export const canJoin = ({ call }: UnplannedRead): boolean =>
@@ -409,40 +276,4 @@ export function jobOfDue(
       loose: false,
     },
   };
-}
-
-/**
- * Shares what is due at a site out over as many jobs as it takes, none longer than `room` with so many
- * people; the latest first. A unit that takes longer alone is a job of its own, and the plan will say why it
- * does not fit.
- *
- * @param notes is added to where it takes more than one
- */
-export function partsOf(
-  work: DueWork,
-  room: number,
-  people: number,
-  pace: number,
-  notes: string[],
-): DueWork['dueUnits'][] {
-  const lateOf = (unit: DueWork['dueUnits'][number]) => Math.max(...unit.tasks.map((task) => task.lateDays));
-  const lengthOf = (minutes: number) =>
-    minutesFor({ minutes: SITE_MINUTES + minutes, shared: minutes }, Math.max(1, people));
-  const parts: DueWork['dueUnits'][number][][] = [];
-  let minutes = 0;
-  for (const unit of [...work.dueUnits].sort((a, b) => lateOf(b) - lateOf(a))) {
-    const own = unit.tasks.reduce((sum, task) => sum + task.minutes, 0) * pace;
-    if (parts.length === 0 || lengthOf(minutes + own) > room) {
-      parts.push([]);
-      minutes = 0;
-    }
-    parts.at(-1)?.push(unit);
-    minutes += own;
-  }
-  if (parts.length > 1)
-    notes.push(
-      `${work.site}: ${durationText(work.minutes)} of work is due, more than a day holds; ` +
-        `it is shared out over ${plural(parts.length, 'visit')}.`,
-    );
-  return parts;
 }

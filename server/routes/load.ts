@@ -9,7 +9,7 @@ import { companyNow, companyToday } from '../settings/service.ts';
 import { CALLS_BY_DAY } from './board.sql.ts';
 import { SITE_MINUTES, type UnitRecord } from './due.ts';
 import { UNITS_KEPT_WHEREVER } from './due.sql.ts';
-import { knownBest, learnedLengths } from './jobs.ts';
+import { knownBest, learnedLengths } from './learned.ts';
 import { crewDays, skillsOn, type CrewDayView } from './shifts.ts';
 
 const NOBODY = 'no crew in particular';

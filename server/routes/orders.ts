@@ -9,19 +9,10 @@ import { withLocked } from '../sheet/lock.ts';
 import { companyToday, companyYard } from '../settings/service.ts';
 import { BEGUN, CALLS_OF_VISITS } from './board.sql.ts';
 import { dueSites } from './due.ts';
-import {
-  jobOfCall,
-  jobOfDue,
-  jobOfVisit,
-  key,
-  unplannedCalls,
-  visitsBetween,
-  visitsById,
-  weatherSplit,
-  type Drafted,
-  type UnplannedRead,
-} from './jobs.ts';
-import { dueAhead, frameOf, NOT_ON_MAP, placesOf, underwayOf, type Needs } from './problem.ts';
+import { type UnplannedRead, unplannedCalls, visitsBetween, visitsById } from './boardReads.ts';
+import { NOT_ON_MAP, dueAhead, weatherSplit } from './dueDrafts.ts';
+import { type Drafted, jobOfCall, jobOfDue, jobOfVisit, key } from './jobs.ts';
+import { type Needs, frameOf, placesOf, underwayOf } from './problem.ts';
 import { crewDays, dayKey, shiftOf, whyNoShift } from './shifts.ts';
 import { LOOK_AGAIN, Writing, type CallOfVisit, type DayToBe, type JobToBe } from './writing.ts';
 

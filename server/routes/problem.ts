@@ -1,45 +1,20 @@
-import { groupBy } from '#core/collections';
-import { plural } from '#core/reasons';
-import {
-  callsExpected,
-  type DayOfCalls,
-  type FleetProblem,
-  type Job,
-  type PlainPosition,
-  type Shift,
-} from '#core/routing';
-import { addDays, durationText, localMinutes, minutesOfDay, type PlainDate } from '#core/time';
+import { type FleetProblem, type Job, type PlainPosition, type Shift } from '#core/routing';
+import { addDays, localMinutes, type PlainDate } from '#core/time';
 import type { PlanAsked, PlanProblem, PlanShift } from '#contracts/board';
 import type { Dependencies } from '../dependencies.ts';
 import type { Database } from '../db/connect.ts';
 import { invalid } from '../http/problem.ts';
-import { companyNow, companyYard, planningSettings } from '../settings/service.ts';
-import { CALLS_BY_DAY } from './board.sql.ts';
+import { companyNow, planningSettings } from '../settings/service.ts';
 import { CutOff } from './driveTimes.ts';
-import { dueSites } from './due.ts';
-import {
-  canJoin,
-  jobOfCall,
-  jobOfDue,
-  jobOfVisit,
-  knownBest,
-  learnedLengths,
-  partsOf,
-  wantedBy,
-  weatherSplit,
-  unplannedCalls,
-  visitsBetween,
-  type Drafted,
-  type Frame,
-  type UnplannedRead,
-  type VisitRead,
-} from './jobs.ts';
+import { type VisitRead, unplannedCalls, visitsBetween } from './boardReads.ts';
+import { NOT_ON_MAP, dueDrafts } from './dueDrafts.ts';
+import { type Drafted, type Frame, canJoin, jobOfCall, jobOfVisit, wantedBy } from './jobs.ts';
+import { knownBest, learnedLengths } from './learned.ts';
+import { freeMinutes, lengthNotes, travelNotes } from './planNotes.ts';
 import { crewDays, dayKey, nowIn, shiftOf, skillsOn, whyNoShift, type CrewDayView } from './shifts.ts';
 
 export type Needs = Pick<Dependencies, 'db' | 'clock' | 'driveTimes' | 'forecast'>;
 
-/** What is due so many days ahead is worth doing while somebody is on the roof anyway. */
-export const dueAhead = (days: number): number => Math.max(14, days);
 /** What cannot be left out: somebody decided it. */
 const DECIDED = 1_000_000;
 /**
@@ -47,10 +22,6 @@ const DECIDED = 1_000_000;
  * falls out, the rest stays as it is unless it really matters [our choice].
  */
 const MOVING_COSTS = { usual: 15, badDay: 180 } as const;
-/** Drive to a call that nobody knows yet, minutes [common practice]. */
-const DRIVE_TO_CALL = 20;
-const YEARS_OF_DEMAND = 3;
-
 /** Everything about the days to plan that jobs and shifts are made from. */
 export async function frameOf({ db, clock }: Pick<Needs, 'db' | 'clock'>, from: PlainDate, days: number) {
   const { timeZone } = await companyNow(db);
@@ -219,42 +190,10 @@ async function problemWithout(
 }
 
 const CUT_OFF = 'no road leads there now; check its position, and whether a bridge is closed';
-export const NOT_ON_MAP = 'its position is not known; put latitude and longitude on the site page';
 
 /** As a place is taken whose hours nobody knows. */
 const alwaysOpen = ({ windows }: Drafted['job']): boolean =>
   windows.length > 0 && windows.every(({ open, close }) => open === 0 && close === 1440);
-
-/** What own history says about how long work takes, where there is enough of it. */
-function lengthNotes({ call, maintenance }: Frame['lengths']): string[] {
-  const range = (low: string, high: string, from: number, what: string) =>
-    ` (half of ${from} ${what} between ${low} and ${high}).`;
-  return [
-    ...(call.from > 0
-      ? [
-          `A call takes ${durationText(call.minutes)} here` +
-            range(durationText(call.low), durationText(call.high), call.from, 'calls'),
-        ]
-      : []),
-    ...(maintenance.from > 0
-      ? [
-          `Maintenance takes ${percentOf(maintenance.minutes)} of what is planned` +
-            range(percentOf(maintenance.low), percentOf(maintenance.high), maintenance.from, 'visits'),
-        ]
-      : []),
-  ];
-}
-
-const percentOf = (share: number): string => `${Math.round(share * 100)} %`;
-
-const travelNotes = ({ estimates, knowsTraffic }: Needs['driveTimes']): string[] =>
-  estimates
-    ? [
-        'Drive times are estimates from straight lines: no routing engine is set up. Leave room for rivers and hills.',
-      ]
-    : knowsTraffic
-      ? []
-      : ['The routing engine knows no traffic: its drive times are stretched by the usual rush hours.'];
 
 /** What is planned already: where it stands it stays, or moves only where that is worth it. */
 function decided(
@@ -333,125 +272,6 @@ const roomOf = (shifts: readonly Shift[]) =>
   shifts
     .map((shift) => ({ room: shift.end - shift.start - 60, people: shift.people ?? 1 }))
     .reduce((a, b) => (b.room * b.people > a.room * a.people ? b : a));
-
-/** What is due at sites as jobs, none longer than a shift or than the place is open. */
-async function dueDrafts(
-  { db, forecast }: Needs,
-  frame: Frame,
-  {
-    siteIds,
-    calls,
-    room,
-    people,
-  }: {
-    readonly siteIds: readonly string[];
-    /** Calls that may join what is due at their site. */
-    readonly calls: readonly UnplannedRead[];
-    readonly room: number;
-    readonly people: number;
-  },
-  notes: string[],
-): Promise<{ drafts: Drafted[]; left: PlanProblem['left'][number][] }> {
-  const due = await dueSites(db, {
-    today: frame.now.day,
-    asOf: frame.from,
-    days: dueAhead(frame.days),
-    siteIds,
-  });
-  const sites = new Map(
-    (await db.models.Site.findAll({ where: { id: [...siteIds] } })).map((site) => [site.id, site]),
-  );
-  const left: PlanProblem['left'][number][] = [];
-  const drafts: Drafted[] = [];
-  const dates = Array.from({ length: frame.days }, (_, k) => addDays(frame.from, k));
-  const weather = await forecast.days(await companyYard(db), frame.from, notes);
-  const waiting = new Map<string, number>();
-  for (const siteId of new Set(siteIds)) {
-    const site = sites.get(siteId);
-    const work = due.find((d) => d.siteId === siteId);
-    if (!site) throw invalid([{ path: 'siteIds', message: 'one of the sites does not exist' }]);
-    if (!work)
-      left.push({ siteId, site: site.name, why: 'nothing is due there, or it is already on a route' });
-    else {
-      const longest = Math.max(
-        0,
-        ...Object.values(site.needs.offHours ?? site.openingHours ?? {}).flatMap((hours) =>
-          (hours ?? []).map(([open, close]) => minutesOfDay(close) - minutesOfDay(open)),
-        ),
-      );
-      const known = site.openingHours !== null || site.needs.offHours;
-      const open = known ? Math.min(room, longest) : room;
-      if (work.minutesAllowed !== null && work.minutes > work.minutesAllowed)
-        notes.push(
-          `${site.name}: ${durationText(work.minutes)} of work is due; the agreement allows ` +
-            `${durationText(work.minutesAllowed)} a visit.`,
-        );
-      const here = calls.filter((call) => call.siteId === siteId);
-      const forCalls = here.length * frame.lengths.call.minutes;
-      const { units: possible, waits } = weatherSplit(work.dueUnits, dates, weather);
-      for (const { task } of waits) waiting.set(task.title, (waiting.get(task.title) ?? 0) + 1);
-      if (possible.length === 0) {
-        left.push({ siteId, site: site.name, why: 'what is due there waits for the weather' });
-        continue;
-      }
-      const parts = partsOf(
-        { ...work, dueUnits: possible },
-        Math.max(60, open - forCalls),
-        people,
-        frame.lengths.maintenance.minutes,
-        notes,
-      );
-      // Calls join the first part: it is the latest work, and so the first to be done.
-      const own = parts.flatMap((units, part) => {
-        const given = { units, calls: part === 0 ? here : [], site, weather };
-        return jobOfDue(work, given, frame) ?? [];
-      });
-      if (own.length === 0) left.push({ siteId, site: site.name, why: NOT_ON_MAP });
-      drafts.push(...own);
-    }
-  }
-  for (const [title, count] of waiting)
-    notes.push(
-      `${title} of ${plural(count, 'unit')} waits for the weather: no day planned is forecast to allow it. It stays due.`,
-    );
-  return { drafts, left };
-}
-
-/** Minutes to leave free on a day of each crew for the calls that will come; and why. */
-async function freeMinutes(
-  db: Database,
-  { days, now, lengths }: Frame,
-  timeZone: string,
-  crews: readonly CrewDayView[],
-  notes: string[],
-): Promise<(day: PlainDate) => number> {
-  const past = await db.rows<DayOfCalls>(CALLS_BY_DAY, [
-    addDays(now.day, -365 * YEARS_OF_DEMAND),
-    timeZone,
-    now.day,
-  ]);
-  const free = new Map<PlainDate, number>();
-  const means: number[] = [];
-  for (const [day, own] of groupBy(crews, (crew) => crew.on)) {
-    const working = own.filter((crew) => crew.day.works).length;
-    const expected = callsExpected(day, past);
-    if (working === 0 || !expected) continue;
-    means.push(expected.mean);
-    free.set(day, (expected.mean * (lengths.call.minutes + DRIVE_TO_CALL)) / working);
-  }
-  if (means.length === 0)
-    notes.push('Too few days are on record to say how many calls will come: no time is left for them.');
-  else {
-    const mean = means.reduce((sum, one) => sum + one, 0) / means.length;
-    const minutes = [...free.values()].reduce((sum, one) => sum + one, 0) / free.size;
-    notes.push(
-      `About ${mean.toFixed(1)} calls come in on such a day (same weekday and season of the last ` +
-        `${plural(YEARS_OF_DEMAND, 'year')}); ${durationText(minutes)} of each crew’s day are left free for them` +
-        `${days > 1 ? ' on average' : ''}.`,
-    );
-  }
-  return (day) => free.get(day) ?? 0;
-}
 
 /** Versions of the routes there are. */
 async function versionsOf(db: Database, from: PlainDate, to: PlainDate): Promise<Map<string, number>> {

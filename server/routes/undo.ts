@@ -1,9 +1,9 @@
 import type { OrdersKept } from '#contracts/board';
 import { daysBetween } from '#core/time';
 import { notFound, Problem } from '../http/problem.ts';
-import { visitsBetween, visitsById } from './jobs.ts';
-import { saveOrders } from './orders.ts';
+import { visitsBetween, visitsById } from './boardReads.ts';
 import type { Needs } from './problem.ts';
+import { saveOrders } from './orders.ts';
 import { dayKey } from './shifts.ts';
 
 /**

@@ -6,7 +6,7 @@ import { agreeAsUsual, oneUnit, testServer, type TestServer } from '../testing/s
 import { onlyTasks } from '../testing/tasks.ts';
 import type { DueTask } from '#core/maintenance';
 import { Forecast } from './forecast.ts';
-import { weatherSplit } from './jobs.ts';
+import { weatherSplit } from './dueDrafts.ts';
 
 const FROM = '2026-04-06';
 let server: TestServer;

@@ -233,7 +233,7 @@ function Frame({ wrongMs, forget }: { wrongMs: number; forget: () => void }) {
             to={path}
             end={path === '/'}
             className={({ isActive }) =>
-              `flex min-h-14 items-center justify-center text-lg font-semibold ${isActive ? 'border-t-4 border-copper' : ''}`
+              `flex min-h-14 items-center justify-center text-lg font-semibold ${isActive ? 'border-t-4 border-ink' : ''}`
             }
           >
             {name}

@@ -40,7 +40,7 @@ export default function Bench() {
     >
       <BenchTabs />
       {cardId !== undefined && asked === undefined ? (
-        <p role="status" className="mb-3 border-l-4 border-copper pl-3">
+        <p role="status" className="tied mb-3">
           No card is called “{cardId}”. This is {card.title}.
         </p>
       ) : null}
@@ -92,7 +92,7 @@ export default function Bench() {
                         <Link
                           to={`/bench/${c.id}${query}`}
                           aria-current={c.id === card.id ? 'page' : undefined}
-                          className={`block border-l-4 py-1 pl-3 ${c.id === card.id ? 'border-copper bg-sheet font-semibold' : 'border-transparent hover:border-rule'}`}
+                          className={`block border-2 px-2 py-1 ${c.id === card.id ? 'border-ink bg-sheet font-semibold' : 'border-transparent hover:border-rule'}`}
                         >
                           {c.title}
                         </Link>

@@ -84,7 +84,7 @@ export function CardView({
       }
     >
       {cautionsOf(card, read.values).map((caution) => (
-        <p key={caution} className="mb-3 border-l-4 border-ember pl-2 text-sm">
+        <p key={caution} className="hurts mb-3 text-sm">
           <strong>Careful.</strong> {caution}{' '}
           <span className="text-soft">Local codes, the maker and licensed practice decide.</span>
         </p>
@@ -130,7 +130,7 @@ export function CardView({
             </Suspense>
           ) : null}
           {trouble ? (
-            <p role="alert" className="border-l-4 border-ember pl-3 font-semibold text-ember">
+            <p role="alert" className="hurts font-semibold text-ember">
               {trouble}
             </p>
           ) : null}

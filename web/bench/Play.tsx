@@ -79,7 +79,7 @@ export default function Play() {
             </p>
           ) : null}
           {opens ? (
-            <p role="alert" className="border-l-4 border-ember bg-sheet p-3 font-semibold text-ember">
+            <p role="alert" className="hurts bg-sheet font-semibold text-ember">
               It trips: {tripSaid(opens, system)}.{' '}
               {TRIPPED[opens.safety] ?? 'What you see is where it would settle if that did not stop it.'}
             </p>

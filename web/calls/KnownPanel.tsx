@@ -36,7 +36,7 @@ export function KnownPanel({
   return (
     <div className="space-y-3">
       {known.openCalls.length > 0 ? (
-        <div role="alert" className="border-2 border-copper bg-sheet p-3">
+        <div role="alert" className="border-2 border-ink bg-sheet p-3">
           <p className="font-semibold">
             {known.openCalls.length === 1
               ? 'A call is already open here.'
@@ -76,7 +76,7 @@ export function KnownPanel({
           {known.units.map((unit) => (
             <li
               key={unit.id}
-              className={`py-1.5 ${unitId === unit.id ? 'border-l-4 border-copper bg-paper pl-2' : ''}`}
+              className={`py-1.5 ${unitId === unit.id ? 'bg-paper px-2 outline-2 outline-ink' : ''}`}
             >
               <label className="flex cursor-pointer flex-wrap items-center gap-2">
                 <input

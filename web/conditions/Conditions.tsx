@@ -212,7 +212,7 @@ function Left({
 }) {
   return (
     <li
-      className={`border-l-[6px] bg-sheet px-3 py-2 ${row.hazard ? 'border-ember' : row.overdue ? 'border-copper' : 'border-rule'}`}
+      className={`bg-sheet px-3 py-2 ${row.hazard ? 'hurts' : row.overdue ? 'tied' : 'border border-rule'}`}
     >
       <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
         {grouped ? <strong>{row.customer}</strong> : null}
@@ -227,7 +227,7 @@ function Left({
           {row.site}
         </Link>
         {grouped ? null : <span className="text-soft">{row.customer}</span>}
-        <span className={`ml-auto ${row.overdue ? 'font-bold text-copper' : 'text-soft'}`}>
+        <span className={`ml-auto ${row.overdue ? 'font-bold' : 'text-soft'}`}>
           {row.days === 0 ? 'today' : row.days === 1 ? '1 day' : `${row.days} days`}
           {row.overdue ? ', too long' : ''}
         </span>

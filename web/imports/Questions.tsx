@@ -116,7 +116,7 @@ function WordList({ looked, recipe, change }: { looked: Looked; recipe: Recipe; 
               // What was just said counts at once, not when the file has been looked at anew.
               value={recipe.words[column]?.[word] ?? means ?? 'open'}
               onChange={(event) => say(column, word, event.target.value)}
-              className={`min-h-8 rounded-[3px] border-2 bg-sheet px-2 ${means === undefined ? 'border-copper' : 'border-rule'}`}
+              className={`min-h-8 rounded-[3px] border-2 bg-sheet px-2 ${means === undefined ? 'border-ink' : 'border-rule'}`}
             >
               <option value="open" disabled>
                 {usually ? `usually ${usually}` : 'choose'}

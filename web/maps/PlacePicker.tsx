@@ -70,7 +70,7 @@ export function PlacePicker({
           onBlur={() => setTouched(true)}
         />
       </Field>
-      <p role="status" className="font-semibold text-copper empty:hidden">
+      <p role="status" className="font-semibold empty:hidden">
         {odd}
       </p>
       <Suspense fallback={<div style={{ height }} className="hatch border border-rule" />}>

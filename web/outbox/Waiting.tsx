@@ -16,7 +16,7 @@ export function Waiting({ about }: { about: string }) {
         <li
           key={item.id}
           role={isHeld(item) ? 'alert' : undefined}
-          className={`border-l-4 bg-sheet px-3 py-1 ${isHeld(item) ? 'border-ember' : 'border-copper'}`}
+          className={`bg-sheet ${isHeld(item) ? 'hurts' : 'tied'}`}
         >
           {item.state === 'waiting' ? (
             <>{item.what}: on this phone, goes out with the next signal</>

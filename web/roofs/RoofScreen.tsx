@@ -124,7 +124,7 @@ function RoofReader({
         </Link>
         , {roof.customer} · {Math.round(areaOf(roof.plan.outline)).toLocaleString('en-US')} ft²
         {stale ? (
-          <strong className="text-copper"> · No signal: the roof as last seen on this phone</strong>
+          <strong> · No signal: the roof as last seen on this phone</strong>
         ) : (
           ''
         )}
@@ -179,12 +179,12 @@ function RoofReader({
                       type="button"
                       onClick={() => choose(item.id)}
                       aria-pressed={item.id === chosenId}
-                      className={`flex min-h-12 w-full flex-wrap items-center gap-x-2 border-l-4 px-2 text-left ${item.id === chosenId ? 'border-copper bg-paper' : 'border-transparent'}`}
+                      className={`flex min-h-12 w-full flex-wrap items-center gap-x-2 border-2 px-2 text-left ${item.id === chosenId ? 'border-ink bg-paper' : 'border-transparent'}`}
                     >
                       <span className="plate">{unit?.tag ?? item.label}</span>
                       <span>{unit?.areaServed ?? ''}</span>
                       {state.word ? (
-                        <strong className={state.look === 'hazard' ? 'text-ember' : 'text-copper'}>
+                        <strong className={state.look === 'hazard' ? 'text-ember' : undefined}>
                           {state.word}
                         </strong>
                       ) : null}
@@ -217,7 +217,7 @@ function RoofReader({
 
 function Chosen({ item, unit, plan }: { item: RoofItem; unit: RoofUnit | undefined; plan: RoofPlan }) {
   return (
-    <Panel className="no-print border-2 border-copper">
+    <Panel className="no-print border-2 border-ink">
       <div aria-live="polite">
         {unit ? (
           <>
@@ -237,7 +237,7 @@ function Chosen({ item, unit, plan }: { item: RoofItem; unit: RoofUnit | undefin
                 {c.hazard ? (
                   <span className="hazard-notch text-sm">{c.kind}</span>
                 ) : (
-                  <strong className="text-copper">Left: {c.kind}.</strong>
+                  <strong>Left: {c.kind}.</strong>
                 )}{' '}
                 {c.text}
               </p>

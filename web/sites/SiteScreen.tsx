@@ -139,7 +139,7 @@ export default function SiteScreen() {
               <Agreed agreed={site.agreed} />
             </div>
             {site.lat === null ? (
-              <p className="mt-1 font-semibold text-copper">
+              <p className="mt-1 font-semibold">
                 Position not known: the site cannot be put on a route.
               </p>
             ) : null}

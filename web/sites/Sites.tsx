@@ -151,7 +151,7 @@ function SiteList() {
           sort: 'flagged',
           text: (s) => s.flagged,
           right: true,
-          cell: (s) => (s.flagged > 0 ? <strong className="text-copper">{s.flagged}</strong> : 'none'),
+          cell: (s) => (s.flagged > 0 ? <strong>{s.flagged}</strong> : 'none'),
         },
       ]}
     />

@@ -384,7 +384,7 @@ function MyDay() {
               {visit.calls.length > 4 ? (
                 <span className="block text-soft">and {visit.calls.length - 4} more units</span>
               ) : null}
-              <span className="mt-1 block font-semibold text-copper">
+              <span className="mt-1 block font-semibold">
                 {visit.leftAt
                   ? 'Done'
                   : visit.arrivedAt

@@ -55,16 +55,14 @@ export function Gaps({
               </span>
             </button>
             {open === unit.id ? (
-              <ul className="space-y-2 border-l-4 border-rule pl-3">
+              <ul className="space-y-2 border-t border-rule pt-2 pl-3">
                 {tricksFor(missing, unit.unit?.kind, outdoorF).map((trick) => (
                   <li key={trick.key}>
                     <p>
                       <strong>{trick.title}</strong>, about {trick.minutes} min. {trick.does}
                       {trick.waits ? ` (${trick.waits})` : ''}
                     </p>
-                    {trick.caution ? (
-                      <p className="border-l-4 border-ember pl-2 text-sm">{trick.caution}</p>
-                    ) : null}
+                    {trick.caution ? <p className="hurts text-sm">{trick.caution}</p> : null}
                     {onTrick ? (
                       <Button className="mt-1" onClick={() => onTrick(unit.id, trick)}>
                         Write down what it showed

@@ -6,7 +6,7 @@ import { HOWS, surenessOf, type How } from '#core/tracing';
 export function Sure({ how, by, on }: { how: How; by: string; on: string }) {
   const sure = surenessOf(how);
   return (
-    <span className={`text-sm ${sure === 'hearsay' ? 'text-copper italic' : 'text-soft'}`}>
+    <span className={`text-sm ${sure === 'hearsay' ? 'italic' : 'text-soft'}`}>
       <svg width="12" height="12" viewBox="0 0 12 12" aria-hidden="true" className="mr-1 inline">
         <circle
           cx="6"

@@ -91,7 +91,7 @@ export function Trace({
       <div aria-live="polite" className="mt-3 space-y-2">
         {wanted.length > 0 && hits.length === 0 ? <p>Nothing is on record on those poles.</p> : null}
         {hits.map(({ link, point: to }) => (
-          <div key={link.id} className="border-l-4 border-copper pl-3">
+          <div key={link.id} className="border border-rule px-3 py-1">
             <p className="text-lg">
               <strong>{polesText(link)}</strong> feed {behind(net, to)}.
             </p>
@@ -122,7 +122,7 @@ function Traced({ net, point }: { net: TracingView; point: SitePoint }) {
   const steps = feedOf(net, point.id);
   const below = reachedFrom(net, point.id, ['feeds', 'controls', 'serves', 'circulates']);
   return (
-    <div className="border-l-4 border-verdigris pl-3">
+    <div className="settled">
       <p className="text-lg">
         {point.kind === 'unit' ? (
           <Link to={`/units/${point.id}`} className="plate text-copper underline underline-offset-4">

@@ -98,14 +98,14 @@ function TracingOf({ net, stale }: { net: TracingView; stale: boolean }) {
           {net.site}
         </Link>
         , {net.customer}
-        {stale ? <strong className="text-copper"> · No signal: as last seen on this phone</strong> : ''}
+        {stale ? <strong> · No signal: as last seen on this phone</strong> : ''}
       </p>
       <Waiting about={net.siteId} />
       {found.length > 0 ? (
-        <Panel title="This cannot all be so" className="mb-4 border-2 border-copper">
+        <Panel title="This cannot all be so" className="mb-4 border-2 border-ink">
           <ul className="space-y-1">
             {found.map((c, i) => (
-              <li key={i} className="border-l-4 border-copper pl-3">
+              <li key={i} className="tied">
                 <strong>{c.kind}.</strong> {c.sentence}
                 <Reasons reasons={c.reasons} />
               </li>
@@ -195,7 +195,7 @@ function Twig({
     .filter(Boolean)
     .join(', ');
   return (
-    <li className={link ? 'ml-3 border-l-2 border-rule pl-3' : ''}>
+    <li className={link ? 'ml-3 border-l border-rule pl-3' : ''}>
       <div className={`flex flex-wrap items-baseline gap-x-2 py-1 ${traced === point.id ? 'bg-paper' : ''}`}>
         {link && (link.poles?.length || link.breakerA) ? (
           <span className="font-semibold tabular-nums">

@@ -33,7 +33,7 @@ export function AnswerLine({ answer: a, system }: { answer: Answer; system: Unit
   const surer = first === undefined ? a.improve : rest;
   const word = standingWord(a);
   return (
-    <div className={`border-l-4 pl-3 ${bad ? 'border-ember' : good ? 'border-verdigris' : 'border-copper'}`}>
+    <div className={bad ? 'hurts' : good ? 'settled' : 'tied'}>
       <div className="grid items-center gap-x-4 sm:grid-cols-[minmax(0,1fr)_minmax(0,15rem)]">
         <div>
           <p className="flex flex-wrap items-baseline gap-x-3">

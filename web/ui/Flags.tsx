@@ -1,25 +1,10 @@
-import { Droplet, Hourglass, Repeat2, Undo2, Unlink, type LucideIcon } from 'lucide-react';
 import type { FlagView } from '#contracts/units';
 import { ReasonDetails } from './Reasons.tsx';
 
-const SHAPE: Record<string, LucideIcon> = {
-  repeat: Repeat2,
-  leaker: Droplet,
-  callback: Undo2,
-  'left open': Unlink,
-  age: Hourglass,
-};
-
-/** One flag as word and shape; a hazard is the heavy notched corner. */
+/** One flag as its word; a hazard is the heavy notched corner. The tag beside it carries its mark. */
 export function FlagWord({ kind }: { kind: string }) {
   if (kind === 'hazard') return <span className="hazard-notch text-sm">Hazard</span>;
-  const Icon = SHAPE[kind];
-  return (
-    <span className="inline-flex items-center gap-1 text-sm font-semibold whitespace-nowrap text-copper">
-      {Icon ? <Icon size={14} aria-hidden="true" /> : null}
-      {kind}
-    </span>
-  );
+  return <span className="text-sm font-semibold whitespace-nowrap">{kind}</span>;
 }
 
 /** Flags with their sentences; a tap on one opens its reasons. */
@@ -29,7 +14,7 @@ export function FlagList({ flags }: { flags: readonly FlagView[] }) {
       {flags.map((flag) => (
         <li
           key={flag.kind}
-          className={`flex items-start gap-2 border-l-4 pl-3 ${flag.decision ? 'border-rule text-soft' : flag.kind === 'hazard' ? 'border-ember' : 'border-copper'}`}
+          className={`flex items-start gap-2 ${flag.decision ? 'text-soft' : flag.kind === 'hazard' ? 'hurts' : ''}`}
         >
           <details className="min-w-0 grow">
             <summary className="cursor-pointer py-0.5">

@@ -14,36 +14,45 @@ export function Plate({
   const kinds = new Set(state.flagKinds ?? []);
   const hazard = kinds.has('hazard');
   const idle = state.status !== undefined && state.status !== 'in service';
-  const look = `plate inline-flex items-center gap-1.5 bg-sheet whitespace-nowrap ${large ? 'text-2xl px-3 py-1.5' : 'text-[0.82rem] px-2 py-0.5'} ${
-    hazard ? 'border-[3px] border-ember rounded-none' : 'border-2 border-ink rounded-[4px]'
-  } ${idle ? 'border-dashed' : ''}`;
+  const look = `plate relative inline-flex items-center gap-1.5 bg-sheet whitespace-nowrap ${large ? 'text-2xl px-3 py-1.5' : 'text-[0.82rem] px-2 py-0.5'} ${
+    hazard ? 'plate-hazard border-[3px] border-ember' : 'border-2 border-ink rounded-[4px]'
+  } ${idle ? 'border-dashed' : ''} ${kinds.has('repeat') ? 'mr-1' : ''}`;
+  const hole = large ? 9 : 7;
   const inside = (
     <>
-      <svg
-        width={large ? 26 : 18}
-        height={large ? 18 : 13}
-        viewBox="0 0 26 18"
-        aria-hidden="true"
-        className="shrink-0"
-      >
-        {hazard ? (
-          <path d="M4 15 L11 2 L18 15 Z" fill="none" stroke="var(--ember)" strokeWidth="2.6" />
-        ) : (
-          <circle cx="9" cy="9" r="3.4" fill="none" stroke="currentColor" strokeWidth="2" />
-        )}
-        {kinds.has('left open') ? (
-          <path d="M9 9 C16 3 20 15 25 7" fill="none" stroke="var(--copper)" strokeWidth="2.2" />
-        ) : null}
-        {kinds.has('repeat') ? (
-          <path
-            d="M13 13 a6 6 0 1 1 2 -8 m0 0 l-4 0 m4 0 l0 -4"
-            fill="none"
-            stroke="var(--copper)"
-            strokeWidth="2"
-          />
-        ) : null}
+      <svg width={hole} height={hole} viewBox="0 0 8 8" aria-hidden="true" className="shrink-0">
+        <circle cx="4" cy="4" r="3" fill="none" stroke="currentColor" strokeWidth="1.8" />
       </svg>
-      {tag}
+      {kinds.has('left open') ? (
+        // A string tied through the hole, over the edge of the plate.
+        <svg
+          width={large ? 22 : 16}
+          height={large ? 20 : 14}
+          viewBox="0 0 16 14"
+          aria-hidden="true"
+          className={`pointer-events-none absolute ${large ? '-top-2.5 left-1.5' : '-top-1.5 left-0.5'}`}
+        >
+          <path
+            d="M8 12 C2 9 3 3 7 4 C11 5 9 8 5 7 M7 4 L12 0.8"
+            fill="none"
+            stroke="var(--ink)"
+            strokeWidth="1.8"
+          />
+        </svg>
+      ) : null}
+      {kinds.has('repeat') ? (
+        // A loop on the outline: it came back to where it was.
+        <svg
+          width={large ? 18 : 13}
+          height={large ? 18 : 13}
+          viewBox="0 0 12 12"
+          aria-hidden="true"
+          className="pointer-events-none absolute top-1/2 -right-1.5 -translate-y-1/2"
+        >
+          <circle cx="6" cy="6" r="4.6" fill="var(--sheet)" stroke="var(--ink)" strokeWidth="2" />
+        </svg>
+      ) : null}
+      <span className={kinds.has('repeat') ? 'pr-1' : ''}>{tag}</span>
     </>
   );
   const words = plateWords(state);

@@ -161,7 +161,7 @@ function Merge({
   const differing = fields.filter((f) => (mine[f.name] ?? '') !== toText(theirs[f.name]));
   const [take, setTake] = useState<Record<string, boolean>>({});
   return (
-    <fieldset className="mt-4 border-2 border-copper p-3">
+    <fieldset className="mt-4 border-2 border-ink p-3">
       <legend className="px-1 font-semibold">Somebody else saved meanwhile. Which do you keep?</legend>
       <table className="w-full text-left">
         <thead>

@@ -17,7 +17,7 @@ export function SideBySide({
   onTake: (name: string, side: 'mine' | 'theirs') => void;
 }) {
   return (
-    <fieldset className="border-2 border-copper p-3">
+    <fieldset className="border-2 border-ink p-3">
       <legend className="px-1 font-semibold">Somebody else changed this meanwhile. Which do you keep?</legend>
       <table className="w-full text-left">
         <thead>

@@ -222,7 +222,7 @@ export function MachineForm({ unit, onClose }: { unit: UnitPage; onClose: () => 
             return (
               <div
                 key={c.number}
-                className="mb-2 grid grid-cols-2 items-start gap-3 border-l-4 border-rule pl-3 sm:grid-cols-4"
+                className="mb-2 grid grid-cols-2 items-start gap-3 border-b border-rule pb-3 sm:grid-cols-4"
               >
                 <Field label={`Circuit ${c.number}: refrigerant`}>
                   <select value={c.refrigerant} onChange={(e) => change({ refrigerant: e.target.value })}>

@@ -35,7 +35,7 @@ export function ModelNotes({ unit }: { unit: UnitPage }) {
       {writing ? <NoteForm unit={unit} onDone={() => setWriting(false)} /> : null}
       <ul className="space-y-3">
         {unit.modelNotes.map((note) => (
-          <li key={note.id} className="border-l-4 border-verdigris pl-3">
+          <li key={note.id} className="border-t border-rule pt-2 first:border-t-0 first:pt-0">
             <p className="font-semibold">{note.title}</p>
             <p className="whitespace-pre-line">{note.text}</p>
             <p className="text-sm text-soft">

@@ -38,14 +38,14 @@ export function SectionPanel({ unit }: { unit: UnitPage }) {
         </div>
         <div aria-live="polite" className="min-h-12">
           {chosen ? (
-            <div className="border-l-4 border-copper pl-3">
+            <div className="border border-ink px-3 py-1">
               <p className="font-semibold">{chosen.part.word}</p>
               {chosen.conditions.map((c) => (
                 <p key={c.id}>
                   {c.hazard ? (
                     <span className="hazard-notch text-sm">{c.kind}</span>
                   ) : (
-                    <strong className="text-copper">Left: {c.kind}.</strong>
+                    <strong>Left: {c.kind}.</strong>
                   )}{' '}
                   {c.changedFrom || c.changedTo
                     ? `${c.changedFrom ?? 'not said'} → ${c.changedTo ?? 'not said'}. `

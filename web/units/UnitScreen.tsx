@@ -44,7 +44,7 @@ export default function UnitScreen() {
     <Screen
       title={`${unit.tag}, ${unit.site}`}
       sentence={
-        <span className="flex flex-wrap items-center gap-3">
+        <span className="flex items-start gap-3 max-sm:flex-wrap">
           <Plate tag={unit.tag} flagKinds={unit.flagKinds} status={unit.status} large />
           <span>{unit.sentence}</span>
         </span>
@@ -70,7 +70,7 @@ export default function UnitScreen() {
       }
     >
       {error ? (
-        <p role="status" className="mb-2 font-semibold text-copper">
+        <p role="status" className="mb-2 font-semibold">
           No signal: the unit as last seen on this phone.
         </p>
       ) : null}

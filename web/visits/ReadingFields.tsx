@@ -63,7 +63,7 @@ export function ReadingFields(props: FieldsProps) {
         </p>
       ) : null}
       {readingQuestions(set, facts).map((question) => (
-        <p key={saidText(question)} role="status" className="border-l-4 border-copper pl-2 font-semibold">
+        <p key={saidText(question)} role="status" className="tied font-semibold">
           {saidText(question, system)}
         </p>
       ))}

@@ -56,7 +56,7 @@ export function Sheet({
           const circuit = Number(line.body.circuit ?? 1);
           const facts = unit ? plateFacts(unit, circuit) : {};
           return (
-            <li key={line.id} className={`py-2 ${line.item ? 'border-l-4 border-copper pl-2' : ''}`}>
+            <li key={line.id} className={`py-2 ${line.item ? 'tied' : ''}`}>
               <p>
                 {unit ? <span className="plate mr-2 text-sm">{unit.tag}</span> : null}
                 {line.pointId ? (
@@ -84,7 +84,7 @@ export function Sheet({
                 {instant(line.occurredAt, visit.timeZone)} {line.author ?? ''}{' '}
                 {line.amended ? '(amended)' : ''}
                 {line.item?.state === 'waiting' ? (
-                  <span className="font-semibold text-copper">
+                  <span className="font-semibold">
                     on this phone, goes out with the next signal
                   </span>
                 ) : null}

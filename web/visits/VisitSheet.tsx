@@ -182,12 +182,12 @@ function SheetOf({ visit, stale }: { visit: VisitPage; stale: boolean }) {
       actions={<Button onClick={() => window.print()}>Print</Button>}
     >
       {stale ? (
-        <p role="status" className="mb-2 font-semibold text-copper">
+        <p role="status" className="mb-2 font-semibold">
           No signal: the sheet as last seen on this phone. What you write is kept and goes out by itself.
         </p>
       ) : null}
       <details
-        className="mb-3 border-l-4 border-rule bg-sheet px-3 py-2"
+        className="mb-3 border border-rule bg-sheet px-3 py-2"
         open={!arrived || visit.hazards.length > 0}
       >
         <summary className="cursor-pointer font-semibold">
@@ -322,7 +322,7 @@ function SheetOf({ visit, stale }: { visit: VisitPage; stale: boolean }) {
 
 function UnitBrief({ unit, zone }: { unit: VisitPage['units'][number]; zone: string }) {
   return (
-    <div className="border-l-4 border-rule pl-3">
+    <div className="border-t border-rule pt-2">
       <p>
         <Link to={`/units/${unit.id}`} className="plate text-copper underline underline-offset-4">
           {unit.tag}

@@ -158,7 +158,7 @@ export function Tick({ name, label, props }: { name: string; label: string; prop
 
 export function Caution({ children }: { children: React.ReactNode }) {
   return (
-    <p className="border-l-4 border-ember pl-2 text-sm">
+    <p className="hurts text-sm">
       <strong>Careful.</strong> {children}{' '}
       <span className="text-soft">Local codes, the maker and licensed practice decide.</span>
     </p>

@@ -254,15 +254,20 @@ function putBack(
     let [bestShift, bestAt] = [-1, -1];
     emptyTried.clear();
     const close = many && !first ? shiftsNear(state, near[job] as Int32Array) : undefined;
+    const look = (route: Route) => {
+      if (!fleet.allowed(route.shift, job)) return;
+      const { adds, at } = fleet.bestPlace(route, job, best, blink);
+      if (at >= 0) [best, bestShift, bestAt] = [adds, route.shift, at];
+    };
+    // The nearest first: what adds little early spares looking closely at the rest.
+    if (close) for (const s of close) if (s >= 0) look(state.routes[s] as Route);
     for (const route of state.routes) {
       if (route.jobs.length === 0) {
         const kind = fleet.kind[route.shift] as number;
         if (emptyTried.has(kind)) continue;
         emptyTried.add(kind);
-      } else if (close && !close.has(route.shift)) continue;
-      if (!fleet.allowed(route.shift, job)) continue;
-      const { adds, at } = fleet.bestPlace(route, job, best, blink);
-      if (at >= 0) [best, bestShift, bestAt] = [adds, route.shift, at];
+      } else if (close) continue;
+      look(route);
     }
     if (bestShift >= 0) place(fleet, state, bestShift, job, bestAt);
   }
