@@ -18,7 +18,10 @@ test.describe('as technician on a phone', () => {
     const errors = watchErrors(page);
     await openSheet(page);
     await expectAccessible(page);
-    await page.getByRole('button', { name: 'I have arrived' }).click();
+    // The first step is in sight, whatever there is to read below it.
+    const arrived = page.getByRole('button', { name: 'I have arrived' });
+    await expect(arrived).toBeInViewport({ ratio: 1 });
+    await arrived.click();
     await expect(page.getByText('Arrived', { exact: true })).toBeVisible();
 
     // Readings answer while they are typed.

@@ -105,6 +105,10 @@ export async function openSession(
     request.session.regenerate((error) => (error ? reject(error) : resolve())),
   );
   request.session.userId = id;
+  // Kept before it is answered: the head of the answer goes out first, and whoever reads only that asks with it at once.
+  await new Promise<void>((resolve, reject) =>
+    request.session.save((error) => (error ? reject(error) : resolve())),
+  );
   rememberDevice(response, login, secret);
 }
 

@@ -280,7 +280,7 @@ const InputField = memo(function InputField({
               type="button"
               aria-pressed={u === unit}
               onClick={() => onChange(input.name, { text: typed?.text ?? '', unit: u })}
-              className={`min-h-11 rounded-[3px] border px-3 text-sm sm:min-h-7 sm:px-2 ${u === unit ? 'border-copper bg-copper text-on-copper' : 'border-rule bg-sheet text-soft'}`}
+              className={`min-h-11 rounded-[3px] border px-3 text-sm sm:min-h-7 sm:px-2 ${u === unit ? 'border-ink bg-ink text-paper' : 'border-rule bg-sheet text-soft'}`}
             >
               {plainUnit(u)}
             </button>

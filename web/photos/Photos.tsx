@@ -235,7 +235,7 @@ function PhotoDialog({ photo, onClose }: { photo: PhotoView; onClose: () => void
             <Button onClick={() => void change(quarterTurn(photo))}>Quarter turn</Button>
             <Button
               aria-pressed={marking}
-              look={marking ? 'act' : 'plain'}
+              look={marking ? 'chosen' : 'plain'}
               onClick={() => setMarking(!marking)}
             >
               Marks

@@ -285,7 +285,7 @@ export default function RoofEditor({ roof, onDone }: { roof: RoofView; onDone: (
             <div className="space-y-2">
               <Button
                 aria-pressed={corners}
-                look={corners ? 'act' : 'plain'}
+                look={corners ? 'chosen' : 'plain'}
                 onClick={() => setCorners(!corners)}
                 className="w-full"
               >

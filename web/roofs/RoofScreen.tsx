@@ -123,11 +123,7 @@ function RoofReader({
           {roof.site}
         </Link>
         , {roof.customer} · {Math.round(areaOf(roof.plan.outline)).toLocaleString('en-US')} ft²
-        {stale ? (
-          <strong> · No signal: the roof as last seen on this phone</strong>
-        ) : (
-          ''
-        )}
+        {stale ? <strong> · No signal: the roof as last seen on this phone</strong> : ''}
       </p>
       <div className="roof-page grid gap-4 lg:grid-cols-[minmax(0,3fr)_minmax(260px,1fr)]">
         <div className="min-w-0">

@@ -139,9 +139,7 @@ export default function SiteScreen() {
               <Agreed agreed={site.agreed} />
             </div>
             {site.lat === null ? (
-              <p className="mt-1 font-semibold">
-                Position not known: the site cannot be put on a route.
-              </p>
+              <p className="mt-1 font-semibold">Position not known: the site cannot be put on a route.</p>
             ) : null}
           </Panel>
           <Panel

@@ -2,6 +2,8 @@ import type { ButtonHTMLAttributes } from 'react';
 
 const LOOK = {
   act: 'bg-copper text-on-copper border-copper hover:brightness-110',
+  /** What is chosen among several. */
+  chosen: 'bg-ink text-paper border-ink',
   plain: 'bg-sheet text-ink border-rule hover:border-copper',
   quiet: 'bg-transparent text-copper border-transparent underline-offset-4 hover:underline',
 } as const;

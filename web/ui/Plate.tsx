@@ -16,7 +16,7 @@ export function Plate({
   const idle = state.status !== undefined && state.status !== 'in service';
   const look = `plate relative inline-flex items-center gap-1.5 bg-sheet whitespace-nowrap ${large ? 'text-2xl px-3 py-1.5' : 'text-[0.82rem] px-2 py-0.5'} ${
     hazard ? 'plate-hazard border-[3px] border-ember' : 'border-2 border-ink rounded-[4px]'
-  } ${idle ? 'border-dashed' : ''} ${kinds.has('repeat') ? 'mr-1' : ''}`;
+  } ${idle ? 'border-dashed' : ''}`;
   const hole = large ? 9 : 7;
   const inside = (
     <>
@@ -41,18 +41,18 @@ export function Plate({
         </svg>
       ) : null}
       {kinds.has('repeat') ? (
-        // A loop on the outline: it came back to where it was.
+        // A loop hangs on the lower edge, where it cannot be read as a letter of the tag: it came back.
         <svg
-          width={large ? 18 : 13}
-          height={large ? 18 : 13}
+          width={large ? 16 : 12}
+          height={large ? 16 : 12}
           viewBox="0 0 12 12"
           aria-hidden="true"
-          className="pointer-events-none absolute top-1/2 -right-1.5 -translate-y-1/2"
+          className={`pointer-events-none absolute right-2 ${large ? '-bottom-2.5' : '-bottom-2'}`}
         >
           <circle cx="6" cy="6" r="4.6" fill="var(--sheet)" stroke="var(--ink)" strokeWidth="2" />
         </svg>
       ) : null}
-      <span className={kinds.has('repeat') ? 'pr-1' : ''}>{tag}</span>
+      {tag}
     </>
   );
   const words = plateWords(state);

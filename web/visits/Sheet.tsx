@@ -84,9 +84,7 @@ export function Sheet({
                 {instant(line.occurredAt, visit.timeZone)} {line.author ?? ''}{' '}
                 {line.amended ? '(amended)' : ''}
                 {line.item?.state === 'waiting' ? (
-                  <span className="font-semibold">
-                    on this phone, goes out with the next signal
-                  </span>
+                  <span className="font-semibold">on this phone, goes out with the next signal</span>
                 ) : null}
                 {line.item ? null : (
                   <>

@@ -179,12 +179,21 @@ function SheetOf({ visit, stale }: { visit: VisitPage; stale: boolean }) {
           </span>
         </>
       }
-      actions={<Button onClick={() => window.print()}>Print</Button>}
+      actions={
+        <Button className="max-md:hidden" onClick={() => window.print()}>
+          Print
+        </Button>
+      }
     >
       {stale ? (
         <p role="status" className="mb-2 font-semibold">
           No signal: the sheet as last seen on this phone. What you write is kept and goes out by itself.
         </p>
+      ) : null}
+      {!arrived ? (
+        <Button look="act" roof className="mb-3 w-full sm:w-auto" onClick={arrive}>
+          I have arrived
+        </Button>
       ) : null}
       <details
         className="mb-3 border border-rule bg-sheet px-3 py-2"
@@ -223,7 +232,7 @@ function SheetOf({ visit, stale }: { visit: VisitPage; stale: boolean }) {
                   <label
                     key={u.id}
                     title={plateWords(u)}
-                    className={`plate flex min-h-12 cursor-pointer items-center border-2 px-3 has-focus-visible:outline-3 has-focus-visible:outline-copper ${u.id === unit?.id ? 'border-copper bg-copper text-on-copper' : u.flagKinds.includes('hazard') ? 'border-ember bg-sheet' : 'border-ink bg-sheet'}`}
+                    className={`plate flex min-h-12 cursor-pointer items-center border-2 px-3 has-focus-visible:outline-3 has-focus-visible:outline-copper ${u.id === unit?.id ? 'border-ink bg-ink text-paper' : u.flagKinds.includes('hazard') ? 'border-ember bg-sheet' : 'border-ink bg-sheet'}`}
                   >
                     <input
                       type="radio"
@@ -257,11 +266,6 @@ function SheetOf({ visit, stale }: { visit: VisitPage; stale: boolean }) {
             </label>
           ) : null}
           {unit && !point ? <UnitBrief unit={unit} zone={visit.timeZone} /> : null}
-          {!arrived ? (
-            <Button look="act" roof className="w-full" onClick={arrive}>
-              I have arrived
-            </Button>
-          ) : null}
           {kind ? (
             <EntryPanel
               key={`${kind} ${point?.id ?? unit?.id} ${amending?.id}`}

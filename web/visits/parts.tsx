@@ -120,7 +120,7 @@ export function Pick({
         {options.map(optionOf).map(({ value: option, label: word }) => (
           <label
             key={option}
-            className={`flex min-h-13 cursor-pointer items-center rounded-[3px] border-2 px-4 text-lg has-focus-visible:outline-3 has-focus-visible:outline-copper ${props.values[name] === option ? 'border-copper bg-copper text-on-copper' : 'border-rule bg-sheet'}`}
+            className={`flex min-h-13 cursor-pointer items-center rounded-[3px] border-2 px-4 text-lg has-focus-visible:outline-3 has-focus-visible:outline-copper ${props.values[name] === option ? 'border-ink bg-ink text-paper' : 'border-rule bg-sheet'}`}
           >
             <input
               type="radio"

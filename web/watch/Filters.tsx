@@ -53,7 +53,7 @@ export function Filters({
           <Button
             key={group.value}
             aria-pressed={ask.group === group.value}
-            look={ask.group === group.value ? 'act' : 'plain'}
+            look={ask.group === group.value ? 'chosen' : 'plain'}
             onClick={() => onChange({ group: group.value as WatchAsk['group'] })}
           >
             {group.label} {group.count}
