@@ -164,7 +164,10 @@ export interface AgreementWorth {
   readonly units: number;
   /** Undefined where too little is on record to compare. */
   readonly avoided?: CallsAvoided | undefined;
-  /** What it is worth a year to the customer by what calls cost, cents; null where no call has a cost on record. */
+  /**
+   * What it is worth a year to the customer by what calls cost, cents; null where no call has a cost on
+   * record.
+   */
   readonly callCents: number | null;
   /** What the customer pays a year by the agreement, cents; null where no price is on record. */
   readonly paysCents: number | null;

@@ -44,7 +44,10 @@ export interface LoadLine {
   readonly there: readonly number[] | null;
 }
 
-/** What comes round in the weeks ahead, against the hours there are. Minutes of one person; drives are not in it. */
+/**
+ * What comes round in the weeks ahead, against the hours there are. Minutes of one person; drives are not in
+ * it.
+ */
 export interface LoadView {
   /** The Monday of each week. */
   readonly weeks: readonly string[];

@@ -34,8 +34,8 @@ export const openingHours = z.partialRecord(
 export type OpeningHours = z.infer<typeof openingHours>;
 
 /**
- * Who can work at a site at all: how many people, and what one of them is licensed or skilled for; and when its units
- * may be off for work that can wait, where that is not whenever it is open.
+ * Who can work at a site at all: how many people, and what one of them is licensed or skilled for; and when
+ * its units may be off for work that can wait, where that is not whenever it is open.
  */
 export const siteNeeds = z.object({
   people: z.int('how many? a whole number').min(1, 'somebody has to go').max(6, 'more than any crew'),

@@ -59,8 +59,9 @@ const lastSaid = <T>(levels: readonly Level[], read: (terms: Terms) => T | undef
   levels.reduce<T | undefined>((said, { terms }) => read(terms) ?? said, undefined);
 
 /**
- * What is done on a unit, by whom and how often: the trade's usual, then the company's for its kind, then what was
- * agreed with the customer, for the site, for the unit. The last that says anything counts, word by word.
+ * What is done on a unit, by whom and how often: the trade's usual, then the company's for its kind, then
+ * what was agreed with the customer, for the site, for the unit. The last that says anything counts, word by
+ * word.
  */
 export function unitTerms(unit: UnitPlace, agreement: Agreement, programme: Programme): UnitTerms {
   const levels = levelsOf(agreement, unit.siteId, unit.unitId);

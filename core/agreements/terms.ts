@@ -62,7 +62,9 @@ export interface Agreement {
 /** What a company does as a rule on a kind of machine; a task that is left out is as the task list has it. */
 export type KindTerms = Readonly<Partial<Record<UnitKind, Readonly<Record<string, TaskTerms>>>>>;
 
-/** What a company does where nothing else is agreed: its task list, and what it does otherwise on some kinds. */
+/**
+ * What a company does where nothing else is agreed: its task list, and what it does otherwise on some kinds.
+ */
 export interface Programme {
   readonly tasks: TaskList;
   readonly kinds: KindTerms;

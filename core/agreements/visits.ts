@@ -2,8 +2,8 @@ import { timesAYear } from '../maintenance/index.ts';
 import { ourTasks, type UnitTerms } from './resolve.ts';
 
 /**
- * How often a roof is climbed in a year if everything that is ours is done when it comes round: as often as its
- * most frequent task, and at least once for each season [our estimate]; and the minutes of work on it.
+ * How often a roof is climbed in a year if everything that is ours is done when it comes round: as often as
+ * its most frequent task, and at least once for each season [our estimate]; and the minutes of work on it.
  *
  * A machine on standby is exercised when somebody is there anyway.
  *

@@ -1,6 +1,7 @@
 /*
- * What an agreement costs against what it yields. Maintained machines fail less, but nobody can say of one call that it
- * would have come; all that is on record is how often the machines of others call that nobody maintains.
+ * What an agreement costs against what it yields. Maintained machines fail less, but nobody can say of one
+ * call that it would have come; all that is on record is how often the machines of others call that nobody
+ * maintains.
  */
 
 /** Calls that were failures, and the years of all machines together in which they came. */
@@ -28,9 +29,9 @@ const NINE_OF_TEN = 1.645;
 const LEAST_CALLS = 20;
 
 /**
- * Calls that maintenance may have spared a customer: its rate against that of machines nobody maintains, with the range
- * that chance alone leaves (the counts as Poisson, their difference as normal [standard result]). It says nothing of
- * other reasons why machines differ: age, make, use.
+ * Calls that maintenance may have spared a customer: its rate against that of machines nobody maintains, with
+ * the range that chance alone leaves (the counts as Poisson, their difference as normal [standard result]).
+ * It says nothing of other reasons why machines differ: age, make, use.
  *
  * @param units machines of the customer today
  * @returns undefined where too few calls or years are on record to compare

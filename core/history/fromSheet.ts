@@ -189,8 +189,8 @@ export function lastDone(
 }
 
 /**
- * What sheets say of the tasks of a unit beside the day each was last done: how it was found the last two times, and
- * what was put off since. What was done after it was put off is no longer put off.
+ * What sheets say of the tasks of a unit beside the day each was last done: how it was found the last two
+ * times, and what was put off since. What was done after it was put off is no longer put off.
  */
 export function careOf(sheet: SubjectSheet, done: Readonly<Record<string, PlainDate>>): Care {
   const byDay = <T extends { readonly on: PlainDate }>(a: T, b: T) =>

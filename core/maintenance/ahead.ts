@@ -11,8 +11,8 @@ export interface Ahead {
 }
 
 /**
- * Everything that comes round on a unit from one day to another, both included, if each of it is done on the day it is
- * wanted. Seasonal work is wanted in the middle of its window, or at once where that has gone by.
+ * Everything that comes round on a unit from one day to another, both included, if each of it is done on the
+ * day it is wanted. Seasonal work is wanted in the middle of its window, or at once where that has gone by.
  */
 export function comesRound(unit: UnitMaintenance, from: PlainDate, to: PlainDate): Ahead[] {
   if (unit.status !== 'in service' && unit.status !== 'standby') return [];

@@ -45,8 +45,9 @@ export function windowsAround(cadence: Cadence, day: PlainDate): Window[] {
 }
 
 /**
- * The window that work done on a day counts for: the one the day lies in, else the nearest; of two as near the
- * coming one [our choice]. So a start-up a fortnight early is that spring's, and one a week late is as well.
+ * The window that work done on a day counts for: the one the day lies in, else the nearest; of two as near
+ * the coming one [our choice]. So a start-up a fortnight early is that spring's, and one a week late is as
+ * well.
  *
  * @param windows around the day, in order
  */

@@ -38,8 +38,8 @@ const AT_LEAST_DAYS = 14;
 
 /**
  * Days until it comes round where how it was found asks for it sooner than agreed; undefined where the agreed
- * interval holds. A roof that plugs filters in weeks is climbed in weeks; one found clean is not climbed less often
- * than agreed.
+ * interval holds. A roof that plugs filters in weeks is climbed in weeks; one found clean is not climbed less
+ * often than agreed.
  *
  * @param found the last times, the oldest first; the last one on the day it was last done
  * @returns the days, and after how many it had plugged

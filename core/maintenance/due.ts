@@ -7,7 +7,9 @@ import { soonerBy, type Care, type PutOff } from './care.ts';
 import type { MaintenanceTask } from './task.ts';
 import { tasksOf } from './tasks.ts';
 
-/** Who decided how often: the company for the kind of machine, or an agreement, for the whole or a part of it. */
+/**
+ * Who decided how often: the company for the kind of machine, or an agreement, for the whole or a part of it.
+ */
 export const AGREED_FOR = ['kind', 'customer', 'site', 'unit'] as const;
 export type AgreedFor = (typeof AGREED_FOR)[number];
 
@@ -43,7 +45,9 @@ export interface UnitMaintenance {
   readonly care?: Care | undefined;
 }
 
-/** The days within which a task is done: not before the first, best on the second, by the third at the latest. */
+/**
+ * The days within which a task is done: not before the first, best on the second, by the third at the latest.
+ */
 export interface DueWindow {
   readonly earliest: PlainDate;
   readonly wanted: PlainDate;
@@ -77,10 +81,10 @@ export const isNew = (installedOn: PlainDate | null | undefined, on: PlainDate):
   !!installedOn && daysBetween(installedOn, on) <= NEW_FOR_DAYS;
 
 /**
- * What is due on a unit between `asOf` and `asOf + horizonDays`, as it was agreed. A unit on standby is only exercised;
- * one out of use or retired yields nothing. A task that comes round by days and has no record is due now, because
- * nobody can say that it was done. A season that went by stays in sight as missed until it is decided or the next one
- * begins. A new machine has its start-up sheet due until each part of it was done.
+ * What is due on a unit between `asOf` and `asOf + horizonDays`, as it was agreed. A unit on standby is only
+ * exercised; one out of use or retired yields nothing. A task that comes round by days and has no record is
+ * due now, because nobody can say that it was done. A season that went by stays in sight as missed until it
+ * is decided or the next one begins. A new machine has its start-up sheet due until each part of it was done.
  */
 export function dueTasks(unit: UnitMaintenance, asOf: PlainDate, horizonDays: number): DueTask[] {
   if (unit.status !== 'in service' && unit.status !== 'standby') return [];
@@ -115,7 +119,9 @@ function dueOf(
   }
 }
 
-/** Work that comes round by days may be done within this share of its interval before and after [our choice]. */
+/**
+ * Work that comes round by days may be done within this share of its interval before and after [our choice].
+ */
 const EITHER_SIDE = 1 / 4;
 
 function byDays(
@@ -195,8 +201,8 @@ const LATE_FIRST = 2880;
 
 /**
  * What leaving a stop out of the day costs, in minutes of the crew's day: the work itself and two hours, so
- * that nothing that fits is left out to save a drive; more for every task and every day it is late; and what is
- * late at all comes before what is not [our choice].
+ * that nothing that fits is left out to save a drive; more for every task and every day it is late; and what
+ * is late at all comes before what is not [our choice].
  *
  * @param minutes time on site
  */

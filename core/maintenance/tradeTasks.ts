@@ -6,7 +6,9 @@ const AUTUMN: Cadence = { by: 'season', from: '09-01', to: '11-15' };
 
 /** Compressors are not run and charge is not judged in the cold [common practice]. */
 const TO_COOL = { fromF: 60 };
-/** A burner or a strip that runs in the heat trips its limit before anything is measured [common practice]. */
+/**
+ * A burner or a strip that runs in the heat trips its limit before anything is measured [common practice].
+ */
 const TO_HEAT = { toF: 75 };
 
 const NOTHING = { steps: [], readings: [], takes: [], skills: [] } as const;

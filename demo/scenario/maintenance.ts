@@ -36,9 +36,9 @@ function maintenanceCall(writer: Writer, unit: DemoUnit, day: string, complaint 
 }
 
 /**
- * The days of the rounds of a site over the years, the oldest first. Rounds of two or four a year lie so that the
- * start-ups fall into spring and autumn; more frequent ones simply follow each other. Where a site's rounds begin
- * differs, so that on any day some sites are due.
+ * The days of the rounds of a site over the years, the oldest first. Rounds of two or four a year lie so that
+ * the start-ups fall into spring and autumn; more frequent ones simply follow each other. Where a site's
+ * rounds begin differs, so that on any day some sites are due.
  *
  * @param shift days by which the rounds of this site lie after those of others, 0 up to one round
  */
@@ -65,8 +65,8 @@ const LATEST = 40;
 const aheadOf = (perYear: number): number => (perYear > 4 ? Math.round(140 / perYear) : 35);
 
 /**
- * Five years of maintenance at one site, as it is agreed: on each round whatever is due or soon will be. On any day
- * some sites are due and a few are late.
+ * Five years of maintenance at one site, as it is agreed: on each round whatever is due or soon will be. On
+ * any day some sites are due and a few are late.
  *
  * @param nth which of the sites it is; the rounds of each lie elsewhere in the year
  * @returns the days of the rounds

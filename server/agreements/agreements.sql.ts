@@ -80,9 +80,10 @@ where not exists (select 1 from sites s where s.id = asked.id and s.customer_id 
   )`;
 
 /**
- * Failures among the calls of units from the day $2 to $3 and the years those units stood in that time: of the customer
- * $1, and of the others by whether an agreement to maintain them ran then. A unit whose day of installing is not known
- * stood all the time. With them what a call of anybody cost in the middle, where that is on record.
+ * Failures among the calls of units from the day $2 to $3 and the years those units stood in that time: of
+ * the customer $1, and of the others by whether an agreement to maintain them ran then. A unit whose day of
+ * installing is not known stood all the time. With them what a call of anybody cost in the middle, where that
+ * is on record.
  */
 export const CALL_RATES = `
 with span as (

@@ -89,7 +89,10 @@ export interface UnitAgreedFor extends CaredFor, UnitPlace {
   readonly customerId: string;
 }
 
-/** Whether a task says anything of a unit: exercise of those on standby, the start-up sheet of those that have one. */
+/**
+ * Whether a task says anything of a unit: exercise of those on standby, the start-up sheet of those that have
+ * one.
+ */
 const concerns = (
   { key, onStandby, usual }: MaintenanceTask,
   { status, lastDone, installedOn }: CaredFor,

@@ -160,7 +160,8 @@ export async function changeAgreement(
 }
 
 /**
- * The usual agreement for many customers at once: what the company does on each kind of machine, or calls only.
+ * The usual agreement for many customers at once: what the company does on each kind of machine, or calls
+ * only.
  *
  * @throws Problem 422 naming the first that has one already
  */

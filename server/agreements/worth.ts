@@ -11,7 +11,8 @@ import { agreementsOfCustomer, type UnitOfCustomer } from './queries.ts';
 const LOOKS_BACK_DAYS = 730;
 
 /**
- * What the agreement that runs for a customer costs against what it may yield. @throws Problem 404 where none runs
+ * What the agreement that runs for a customer costs against what it may yield. @throws Problem 404 where none
+ * runs
  */
 export async function worthOf(db: Database, customerId: string, today: PlainDate): Promise<AgreementWorth> {
   const { agreements } = await agreementsOfCustomer(db, customerId);

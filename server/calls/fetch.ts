@@ -11,8 +11,8 @@ import { callRecord, nextRef } from './service.ts';
 const COUNTER_MINUTES = 10;
 
 /**
- * A stop at a supply counter for the parts of a call on hold; it is planned like any call, and when it is done the parts
- * are there.
+ * A stop at a supply counter for the parts of a call on hold; it is planned like any call, and when it is
+ * done the parts are there.
  *
  * @throws Problem 404; 409 where they are fetched already; 422 at a site that is no counter
  */

@@ -22,8 +22,8 @@ interface OpenNow {
 }
 
 /**
- * Takes a planned return for each of some conditions that were left open, so that it can be given a crew and a day like
- * any call. What can hurt somebody is to be seen to this week, the rest when somebody goes there.
+ * Takes a planned return for each of some conditions that were left open, so that it can be given a crew and
+ * a day like any call. What can hurt somebody is to be seen to this week, the rest when somebody goes there.
  *
  * @throws Problem 422 for a condition that is closed, 409 where a return for it is on its way
  */

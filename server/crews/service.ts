@@ -50,7 +50,8 @@ const membersOn = (from: PlainDate, to = from) => ({
 });
 
 /**
- * Crews as they are on each of some days in a row: who is in them, whether and when they work, where they start.
+ * Crews as they are on each of some days in a row: who is in them, whether and when they work, where they
+ * start.
  *
  * @param days how many, from `from` on
  * @returns the crews of each day, by name

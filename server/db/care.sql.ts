@@ -1,9 +1,10 @@
 /**
- * What sheets say of maintenance beside the day it was last done: how it was found, and what was put off; and which
- * machine one on standby stands in for. Tasks that were part of another one until now stay out of the programme of a
- * company that has one: an update makes nothing due by itself. A call that waited becomes ready, says how long it takes
- * and how many people; one that closes what was left open names it, and there is one of them at a time. Parts are fetched
- * at supply counters: a call that fetches names the one it fetches for.
+ * What sheets say of maintenance beside the day it was last done: how it was found, and what was put off; and
+ * which machine one on standby stands in for. Tasks that were part of another one until now stay out of the
+ * programme of a company that has one: an update makes nothing due by itself. A call that waited becomes
+ * ready, says how long it takes and how many people; one that closes what was left open names it, and there
+ * is one of them at a time. Parts are fetched at supply counters: a call that fetches names the one it
+ * fetches for.
  */
 export const CARE = /* sql */ `
 alter table unit_summaries add column care jsonb not null default '{"found": {}, "putOff": {}}';

@@ -3,7 +3,10 @@ import { emptyDatabase } from '../testing/server.ts';
 import { connect, type Database } from './connect.ts';
 import { migrate } from './migrate.ts';
 
-/* A database as the last version left it, with its derived rows, brought up to date: nothing is lost, and it derives the same. */
+/*
+ * A database as the last version left it, with its derived rows, brought up to date: nothing is lost, and it
+ * derives the same.
+ */
 
 const clock = { now: () => new Date('2026-06-20T15:00:00Z'), shiftMs: 0 };
 let db: Database;

@@ -16,7 +16,8 @@ declare module 'express-session' {
 const FORTNIGHT_MS = 14 * 24 * 3600 * 1000;
 const YEAR_MS = 365 * 24 * 3600 * 1000;
 /**
- * Browsers keep one jar for all ports of a machine: the demo beside a company of one's own needs names of its own.
+ * Browsers keep one jar for all ports of a machine: the demo beside a company of one's own needs names of its
+ * own.
  */
 export const COOKIE = process.env.GRADUM_COOKIE ?? 'gradum';
 const DEVICE = `${COOKIE}-device`;
@@ -105,7 +106,8 @@ export async function openSession(
     request.session.regenerate((error) => (error ? reject(error) : resolve())),
   );
   request.session.userId = id;
-  // Kept before it is answered: the head of the answer goes out first, and whoever reads only that asks with it at once.
+  // Kept before it is answered: the head of the answer goes out first, and whoever reads only that asks with
+  // it at once.
   await new Promise<void>((resolve, reject) =>
     request.session.save((error) => (error ? reject(error) : resolve())),
   );

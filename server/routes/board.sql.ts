@@ -140,8 +140,8 @@ where counter and retired_at is null
 order by name, id`;
 
 /**
- * The crew that knows each of the sites in $1 best: whose people of the day $2 wrote on most visits there in two years,
- * where they were at least twice.
+ * The crew that knows each of the sites in $1 best: whose people of the day $2 wrote on most visits there in
+ * two years, where they were at least twice.
  */
 export const KNOWN_BEST = `
 select distinct on (site_id) site_id as "siteId", crew
@@ -158,8 +158,8 @@ where visits >= 2
 order by site_id, visits desc, crew`;
 
 /**
- * Calls that came in on each day since $1, days without any included, by the company's clock in $2; days before the
- * first call on record say nothing.
+ * Calls that came in on each day since $1, days without any included, by the company's clock in $2; days
+ * before the first call on record say nothing.
  */
 export const CALLS_BY_DAY = `
 select d::date as day, count(k.id)::int as calls
@@ -185,8 +185,8 @@ group by v.id
 having bool_and(k.kind = 'call')`;
 
 /**
- * Visits of routes since $1 that were made: minutes on site by the usual figures, without what was learned by then,
- * and as it was.
+ * Visits of routes since $1 that were made: minutes on site by the usual figures, without what was learned by
+ * then, and as it was.
  */
 export const PLANNED_AND_ACTUAL = `
 select

@@ -25,8 +25,8 @@ const ON_ITS_WAY = `k.unit_id = u.id and k.kind = 'maintenance'
   and ((k.state = 'planned' and k.scheduled_on >= $2::date) or k.state = 'under way')`;
 
 /**
- * Units in service or on standby (of the sites in $1, or all) whose maintenance is not already on its way. $2 is the day it
- * is: whoever planned for it or for a later day holds the unit.
+ * Units in service or on standby (of the sites in $1, or all) whose maintenance is not already on its way. $2
+ * is the day it is: whoever planned for it or for a later day holds the unit.
  */
 export const UNITS_KEPT = `
 select ${UNIT}

@@ -100,8 +100,8 @@ export async function dueDrafts(
 }
 
 /**
- * What of the work due at a site the weather lets be done together on one of some days, the one that lets most be
- * done; the rest waits, and stays due.
+ * What of the work due at a site the weather lets be done together on one of some days, the one that lets
+ * most be done; the rest waits, and stays due.
  *
  * @returns the units with what is left of their tasks, and what waits
  */

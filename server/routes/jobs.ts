@@ -61,8 +61,8 @@ const windowsOf = (hours: OpeningHours | null, { from, days }: Frame): Job['wind
   ).flat();
 
 /**
- * Hours in which work that can wait may be done: while the place is open and its units may be off. A machine that is
- * down already is off anyway.
+ * Hours in which work that can wait may be done: while the place is open and its units may be off. A machine
+ * that is down already is off anyway.
  */
 function hoursFor(
   { openingHours, needs }: { readonly openingHours: OpeningHours | null; readonly needs: SiteNeeds },

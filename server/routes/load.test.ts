@@ -3,7 +3,10 @@ import type { LoadView } from '#contracts/routes';
 import { agreeAsUsual, oneUnit, testServer, type TestServer } from '../testing/server.ts';
 import { onlyTasks } from '../testing/tasks.ts';
 
-/* What comes round in the weeks ahead against the hours there are, and what an agreement costs against what it yields. */
+/*
+ * What comes round in the weeks ahead against the hours there are, and what an agreement costs against what
+ * it yields.
+ */
 
 type Agent = Awaited<ReturnType<TestServer['as']>>;
 let server: TestServer;
@@ -26,7 +29,8 @@ it('puts what comes round into its weeks, beside the hours of those who work', a
   await agreeAsUsual(manager, customerId);
   const view = await load();
   expect(view.weeks[0]).toBe('2026-06-01');
-  // Filters now, after 91 and 182 days is past the end; heating in the middle of 1 Sep to 15 Nov; with getting in and out.
+  // Filters now, after 91 and 182 days is past the end; heating in the middle of 1 Sep to 15 Nov; with
+  // getting in and out.
   const filled = view.maintenance.flatMap((minutes, k) => (minutes > 0 ? [[view.weeks[k], minutes]] : []));
   expect(filled).toEqual([
     ['2026-06-01', 20 + 15],

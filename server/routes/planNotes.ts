@@ -8,7 +8,9 @@ import type { DriveTimes } from './driveTimes.ts';
 import type { Frame } from './jobs.ts';
 import type { CrewDayView } from './shifts.ts';
 
-/* What a plan says of itself: how long work takes, where drives come from, how much is left free for calls. */
+/*
+ * What a plan says of itself: how long work takes, where drives come from, how much is left free for calls.
+ */
 
 /** Drive to a call that nobody knows yet, minutes [common practice]. */
 const DRIVE_TO_CALL = 20;

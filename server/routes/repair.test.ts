@@ -92,7 +92,8 @@ it('a second crew takes what the first cannot keep any more, and nothing else mo
   const jobs = [first, promised, third].map((id) => view.jobs[job(id)]!.asked);
   const body = { ...orders, orders: [{ ...orders.orders[0]!, jobs }] };
   await agent.post('/api/board/orders').send(body).expect(201);
-  // The first visit began at 8:10 and goes on; at 10:22 the promise of 10:30 cannot be kept by this crew after it.
+  // The first visit began at 8:10 and goes on; at 10:22 the promise of 10:30 cannot be kept by this crew
+  // after it.
   const { body: board } = await agent.get('/api/board').expect(200);
   const visitId = board.days.find((one: { crewId: string }) => one.crewId === server.crewId).stops[0].visitId;
   server.setNow(`${DAY}T14:22:00Z`);

@@ -7,8 +7,8 @@ import { saveOrders } from './orders.ts';
 import { dayKey } from './shifts.ts';
 
 /**
- * Puts the days of a change back as they were before it. Only what still stands as the change left it can be put back:
- * what somebody changed afterwards is not thrown over, and what has begun stays.
+ * Puts the days of a change back as they were before it. Only what still stands as the change left it can be
+ * put back: what somebody changed afterwards is not thrown over, and what has begun stays.
  *
  * @param id of the new change
  * @throws Problem 404; 409 where a day was changed since, by name; whatever refuses orders

@@ -87,7 +87,10 @@ export function PlacePicker({
   );
 }
 
-/** Whether a place is at sea. A company with a map of its own is not asked: its land need not be on the outline. */
+/**
+ * Whether a place is at sea. A company with a map of its own is not asked: its land need not be on the
+ * outline.
+ */
 function useAtSea(at: Position | undefined, plain: boolean): boolean {
   const base = useMapBaseQuery(undefined, { skip: plain });
   const asked = plain || base.data?.features.length === 0;

@@ -15,7 +15,9 @@ const words = ({ crew, minutes, broken, past }: RunsLate): string =>
     .filter(Boolean)
     .join('; ') + '.';
 
-/** Who runs late today and what breaks by it, with the rest of the day planned anew on the roads as they are. */
+/**
+ * Who runs late today and what breaks by it, with the rest of the day planned anew on the roads as they are.
+ */
 export function Behind({
   days,
   zone,

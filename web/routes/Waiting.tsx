@@ -104,7 +104,9 @@ const onCallNow = ({ days, today }: BoardView): OnCallNow[] =>
     .filter((day) => day.day === today)
     .flatMap(({ onCall, crewId, crew }) => onCall.map((name) => ({ name, crewId, crew })));
 
-/** Gives a call to whoever is on call, for now and in no order: what is planned for the day stays as it is. */
+/**
+ * Gives a call to whoever is on call, for now and in no order: what is planned for the day stays as it is.
+ */
 function GiveToOnCall({ callId, today, onCall }: { callId: string; today: string; onCall: OnCallNow }) {
   const [ask] = useLazyCallQuery();
   const [update] = useUpdateCallMutation();

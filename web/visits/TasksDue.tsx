@@ -3,8 +3,8 @@ import { listed } from '#core/reasons';
 import { Caution, Choice, Pick, Tick, type FieldsProps } from './parts.tsx';
 
 /**
- * What is due on a unit: ticked when it is done, with what belongs to it; or said why it cannot be done now, and then
- * it stays due.
+ * What is due on a unit: ticked when it is done, with what belongs to it; or said why it cannot be done now,
+ * and then it stays due.
  */
 export function TasksDue(props: FieldsProps) {
   const { unit, values } = props;

@@ -38,7 +38,10 @@ function said(a: Answer, system: UnitSystem): string {
   );
 }
 
-/** @example saidOfTasks({ 'filters and belts': 'plugged' }, (as) => `found ${as}`) // ["filters and belts found plugged"] */
+/**
+ * @example saidOfTasks({ 'filters and belts': 'plugged' }, (as) => `found ${as}`) // ["filters and belts
+ * found plugged"]
+ */
 const saidOfTasks = (said: unknown, word: (value: string) => string): string[] =>
   Object.entries((said as Record<string, string> | undefined) ?? {}).map(
     ([task, value]) => `${task} ${word(value)}`,

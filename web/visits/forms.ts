@@ -97,7 +97,10 @@ export function readingSetOf(values: Values): ReadingSet {
 /** Groups of readings that are of the whole machine, not of one circuit. */
 const OF_THE_MACHINE: ReadonlySet<string> = new Set(['air', 'static', 'volts', 'water']);
 
-/** What is carried over from one circuit's readings to the next: mode, conditions, air, volts; never its pressures. */
+/**
+ * What is carried over from one circuit's readings to the next: mode, conditions, air, volts; never its
+ * pressures.
+ */
 export function carriedTo(values: Values, circuit: number): Values {
   const shared = READING_POINT_NAMES.filter((point) => OF_THE_MACHINE.has(READING_POINTS[point].group));
   const names = [
