@@ -26,6 +26,7 @@ describe('what comes round ahead', () => {
 
   it('only in the days of the agreement, and nothing on a machine that is out of use', () => {
     const short = usually('package gas/electric', { from: '2026-07-01', until: '2026-07-31' });
+    expect(comesRound(short, '2026-06-03', '2026-12-31').length).toBeGreaterThan(0);
     for (const { on } of comesRound(short, '2026-06-03', '2026-12-31'))
       expect(on.slice(0, 7)).toBe('2026-07');
     expect(comesRound(usually('boiler', { status: 'out of use' }), '2026-06-03', '2027-06-03')).toEqual([]);

@@ -34,7 +34,7 @@ describe('tasks follow the parts that are there (common practice)', () => {
 
   it('coils, drains, electrics and thermostats are somebody’s work on every machine that has them', () => {
     for (const key of ['coils', 'drains', 'electrical check', 'controls check'])
-      expect([key, kindsOf(taskOf(key)).length]).toEqual([key, expect.any(Number)]);
+      expect([key, kindsOf(taskOf(key)).length > 3]).toEqual([key, true]);
     expect(kindsOf(taskOf('coils'))).toContain('package heat pump');
     expect(kindsOf(taskOf('drains'))).not.toContain('boiler');
   });

@@ -73,8 +73,13 @@ export default function Conditions() {
       : `${data.total} ${data.total === 1 ? 'thing is' : 'things are'} left open${data.hazards > 0 ? `, ${data.hazards} of them ${data.hazards === 1 ? 'a hazard' : 'hazards'}` : ''}; ${data.overdue === 0 ? 'none has been left too long' : `${data.overdue} left longer than should be`}.`;
   const returns = useReturns();
   const tooLong = async () => {
-    const { rows } = await fetchPage({ ...ask, q: '', overdue: 'only', offset: 0, limit: 200 }).unwrap();
-    await returns(rows);
+    // Whatever is searched or chosen above: the button speaks of all of them.
+    const whole = { ...ask, q: '', kind: undefined, overdue: 'only', offset: 0, limit: 200 } as const;
+    try {
+      await returns((await fetchPage(whole).unwrap()).rows);
+    } catch (refused) {
+      toast(problemOf(refused).title);
+    }
   };
   return (
     <Screen

@@ -85,6 +85,15 @@ function sentenceOf({ days, unplanned, today, now }: BoardView, shown: string): 
   );
 }
 
+/** What a day that went wrong asks for: all crews, nothing new, and what stands may move. */
+const WHAT_STANDS_MAY_MOVE = {
+  crewIds: [],
+  siteIds: [],
+  calls: [],
+  planned: 'may move' as const,
+  keepFree: false,
+};
+
 /** Every crew's strip has the same hours: those of the shifts and of whatever runs past them. */
 function hoursOf(days: readonly BoardDay[]): Hours {
   const starts = days.flatMap((day) => [
@@ -244,15 +253,7 @@ function BoardOf({
         <Proposal
           key={`out ${out.crewId} ${out.day}`}
           title={`${out.crew} is out on ${dayText(out.day)}: its stops go to others`}
-          asked={{
-            ...moves.asked,
-            crewIds: [],
-            siteIds: [],
-            calls: [],
-            planned: 'may move',
-            keepFree: false,
-            without: [{ crewId: out.crewId, day: out.day }],
-          }}
+          asked={{ ...moves.asked, ...WHAT_STANDS_MAY_MOVE, without: [{ crewId: out.crewId, day: out.day }] }}
           onKept={() => setOut(undefined)}
           onClose={() => setOut(undefined)}
         />
@@ -265,16 +266,7 @@ function BoardOf({
               ? 'The rest of the day by the roads as they are now, with as little change as can be'
               : 'The rest of the day with as little change as can be'
           }
-          asked={{
-            ...moves.asked,
-            crewIds: [],
-            siteIds: [],
-            calls: [],
-            planned: 'may move',
-            keepFree: false,
-            repair: true,
-            roadsAnew: repair.roads,
-          }}
+          asked={{ ...moves.asked, ...WHAT_STANDS_MAY_MOVE, repair: true, roadsAnew: repair.roads }}
           onKept={() => setRepair(undefined)}
           onClose={() => setRepair(undefined)}
         />

@@ -10,6 +10,7 @@ import {
   type OwnTask,
 } from '#core/maintenance';
 import { listed, plural } from '#core/reasons';
+import { problemOf } from '../api/base.ts';
 import { useChangeSettingMutation, useTasksSettingsQuery } from '../api/settings.ts';
 import { useWho } from '../state/session.ts';
 import { Button } from '../ui/Button.tsx';
@@ -44,8 +45,13 @@ export function TaskList() {
     save({ name: 'tasks', body: { id: uuid(), validFrom, value: value as never } }).unwrap();
   const without = (key: string) => own.filter((task) => task.key !== key);
   const change = async (key: string, said: OwnTask | undefined, done: string) => {
-    await keep(said ? [...without(key), said] : without(key), today);
-    toast(done, { action: { label: 'Undo', onClick: () => void keep(own, today) } });
+    const refused = (error: unknown) => toast.error(problemOf(error).title);
+    try {
+      await keep(said ? [...without(key), said] : without(key), today);
+      toast(done, { action: { label: 'Undo', onClick: () => void keep(own, today).catch(refused) } });
+    } catch (error) {
+      refused(error);
+    }
   };
   const dropped = own.flatMap((task) =>
     'dropped' in task ? (TRADE_TASKS.find(({ key }) => key === task.key) ?? []) : [],
