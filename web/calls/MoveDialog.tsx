@@ -8,6 +8,7 @@ import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { Field } from '../ui/Field.tsx';
 import { clockOf } from '../ui/format.ts';
+import { FormFoot } from '../ui/FormFoot.tsx';
 import { FormTrouble } from '../ui/FormTrouble.tsx';
 import { useTyped } from '../ui/useTyped.ts';
 import { promisedAt } from './Promise.tsx';
@@ -90,13 +91,7 @@ export function MoveDialog({
               <TimeInput {...form.register('time')} />
             </Field>
           </div>
-          <FormTrouble text={form.trouble} />
-          <div className="flex gap-2">
-            <Button type="submit" look="act" disabled={form.isSubmitting}>
-              Save
-            </Button>
-            <Button onClick={onClose}>Cancel</Button>
-          </div>
+          <FormFoot trouble={form.trouble} saving={form.isSubmitting} onClose={onClose} />
         </form>
       )}
     </Dialog>

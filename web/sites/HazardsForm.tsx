@@ -1,15 +1,13 @@
 import { SITE_HAZARD_NAMES, SITE_HAZARDS, type SiteHazard } from '#core/vocabulary';
 import { sitePatch, type SitePage, type SitePatch } from '#contracts/sites';
-import { problemOf } from '../api/base.ts';
-import { useUpdateSiteMutation } from '../api/sites.ts';
-import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
-import { FormTrouble } from '../ui/FormTrouble.tsx';
+import { FormFoot } from '../ui/FormFoot.tsx';
 import { useTyped } from '../ui/useTyped.ts';
+import { useSaveSite } from './useSaveSite.ts';
 
 /** What can hurt on the way to the machines of a site. */
 export function HazardsForm({ site, onClose }: { site: SitePage; onClose: () => void }) {
-  const [update] = useUpdateSiteMutation();
+  const saveSite = useSaveSite(site.id, onClose);
   const form = useTyped<{ hazards: readonly SiteHazard[] }, SitePatch>(
     { hazards: site.hazards },
     {
@@ -22,17 +20,7 @@ export function HazardsForm({ site, onClose }: { site: SitePage; onClose: () => 
     },
   );
   const chosen = form.watch('hazards');
-  const save = form.submit(async (patch) => {
-    try {
-      await update({ id: site.id, patch }).unwrap();
-      onClose();
-    } catch (error) {
-      if (problemOf(error).status !== 409) throw error;
-      form.setError('root', {
-        message: 'Somebody else changed this site meanwhile; look at it again and save once more.',
-      });
-    }
-  });
+  const save = form.submit((patch) => saveSite(patch, (message) => form.setError('root', { message })));
   return (
     <Dialog
       open
@@ -63,13 +51,7 @@ export function HazardsForm({ site, onClose }: { site: SitePage; onClose: () => 
             </li>
           ))}
         </ul>
-        <FormTrouble text={form.trouble} />
-        <div className="mt-3 flex gap-2">
-          <Button type="submit" look="act" disabled={form.isSubmitting}>
-            Save
-          </Button>
-          <Button onClick={onClose}>Cancel</Button>
-        </div>
+        <FormFoot trouble={form.trouble} saving={form.isSubmitting} onClose={onClose} />
       </form>
     </Dialog>
   );

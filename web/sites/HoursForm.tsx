@@ -1,10 +1,9 @@
 import { sitePatch, type OpeningHours, type SitePage, type SitePatch } from '#contracts/sites';
-import { useUpdateSiteMutation } from '../api/sites.ts';
-import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { Field } from '../ui/Field.tsx';
-import { FormTrouble } from '../ui/FormTrouble.tsx';
+import { FormFoot } from '../ui/FormFoot.tsx';
 import { useTyped } from '../ui/useTyped.ts';
+import { useSaveSite } from './useSaveSite.ts';
 import { weekOf } from './hours.ts';
 import { WEEKDAYS, type Weekday } from './hoursText.ts';
 
@@ -25,7 +24,7 @@ function asTyped(hours: OpeningHours | null): Days {
 }
 
 export function HoursForm({ site, onClose }: { site: SitePage; onClose: () => void }) {
-  const [update] = useUpdateSiteMutation();
+  const saveSite = useSaveSite(site.id, onClose);
   const form = useTyped<Typed, SitePatch>(
     {
       ...asTyped(site.openingHours),
@@ -52,10 +51,7 @@ export function HoursForm({ site, onClose }: { site: SitePage; onClose: () => vo
   );
   const unknown = form.watch('unknown');
   const anyTime = form.watch('anyTime');
-  const save = form.submit(async (patch) => {
-    await update({ id: site.id, patch }).unwrap();
-    onClose();
-  });
+  const save = form.submit((patch) => saveSite(patch, (message) => form.setError('root', { message })));
   return (
     <Dialog
       open
@@ -90,13 +86,7 @@ export function HoursForm({ site, onClose }: { site: SitePage; onClose: () => vo
             ))}
           </div>
         )}
-        <FormTrouble text={form.trouble} />
-        <div className="mt-3 flex gap-2">
-          <Button type="submit" look="act" disabled={form.isSubmitting}>
-            Save
-          </Button>
-          <Button onClick={onClose}>Cancel</Button>
-        </div>
+        <FormFoot trouble={form.trouble} saving={form.isSubmitting} onClose={onClose} />
       </form>
     </Dialog>
   );

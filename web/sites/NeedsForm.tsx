@@ -1,11 +1,9 @@
 import { sitePatch, type SitePage, type SitePatch } from '#contracts/sites';
-import { problemOf } from '../api/base.ts';
-import { useUpdateSiteMutation } from '../api/sites.ts';
-import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { Field } from '../ui/Field.tsx';
-import { FormTrouble } from '../ui/FormTrouble.tsx';
+import { FormFoot } from '../ui/FormFoot.tsx';
 import { useTyped } from '../ui/useTyped.ts';
+import { useSaveSite } from './useSaveSite.ts';
 
 /** @example skillsTyped(' boiler,  hot work ,') // ['boiler', 'hot work'] */
 export const skillsTyped = (text: string): string[] =>
@@ -16,7 +14,7 @@ export const skillsTyped = (text: string): string[] =>
 
 /** Who can work at a site: how many people, and what one of them has to be licensed or skilled for. */
 export function NeedsForm({ site, onClose }: { site: SitePage; onClose: () => void }) {
-  const [update] = useUpdateSiteMutation();
+  const saveSite = useSaveSite(site.id, onClose);
   const form = useTyped<{ people: string; skills: string }, SitePatch>(
     { people: String(site.needs.people), skills: site.needs.skills.join(', ') },
     {
@@ -32,17 +30,7 @@ export function NeedsForm({ site, onClose }: { site: SitePage; onClose: () => vo
       fieldOf: (path) => (path.includes('people') ? 'people' : path.includes('skills') ? 'skills' : 'root'),
     },
   );
-  const save = form.submit(async (patch) => {
-    try {
-      await update({ id: site.id, patch }).unwrap();
-      onClose();
-    } catch (error) {
-      if (problemOf(error).status !== 409) throw error;
-      form.setError('root', {
-        message: 'Somebody else changed this site meanwhile; look at it again and save once more.',
-      });
-    }
-  });
+  const save = form.submit((patch) => saveSite(patch, (message) => form.setError('root', { message })));
   return (
     <Dialog
       open
@@ -61,13 +49,7 @@ export function NeedsForm({ site, onClose }: { site: SitePage; onClose: () => vo
         >
           <input {...form.register('skills')} />
         </Field>
-        <FormTrouble text={form.trouble} />
-        <div className="mt-3 flex gap-2">
-          <Button type="submit" look="act" disabled={form.isSubmitting}>
-            Save
-          </Button>
-          <Button onClick={onClose}>Cancel</Button>
-        </div>
+        <FormFoot trouble={form.trouble} saving={form.isSubmitting} onClose={onClose} />
       </form>
     </Dialog>
   );
