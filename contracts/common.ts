@@ -26,6 +26,13 @@ export const longitude = z
   .max(180, 'longitude lies between −180 and 180');
 export const version = z.int32().min(1);
 
+/** Which records are asked for, in the address bar: their ids with commas between. */
+export const idsAsked = z
+  .string()
+  .max(8000, 'asks for too many')
+  .transform((text) => text.split(',').filter(Boolean))
+  .pipe(z.array(id).min(1, 'asks for none').max(200, 'asks for more than 200'));
+
 /** Which stretch of a list is asked for. Text from the address bar, so numbers arrive as text. */
 export const paging = {
   q: z.string().trim().max(200).optional().default(''),

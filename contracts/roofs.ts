@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { EDGES, ROOF_ITEM_KINDS, type RoofItemKind, type RoofPlan } from '#core/roof';
-import { id, name, shortText, version } from './common.ts';
+import { id, idsAsked, name, shortText, version } from './common.ts';
 
 const feet = z.number('is a length in feet').min(-5000, 'lies too far away').max(5000, 'lies too far away');
 
@@ -56,6 +56,18 @@ export interface RoofUnit {
   readonly conditions: readonly { readonly kind: string; readonly hazard: boolean; readonly text: string }[];
   /** Its feed as a sentence, for the page in the panel room. */
   readonly feed: string | null;
+}
+
+/** Whose roofs are asked for in brief. */
+export const briefRoofsAsk = z.object({ sites: idsAsked });
+
+/** A roof small enough to stand beside whatever names its site. */
+export interface BriefRoof {
+  readonly id: string;
+  readonly siteId: string;
+  readonly name: string;
+  readonly plan: Pick<RoofPlan, 'outline' | 'items' | 'northDeg'>;
+  readonly units: readonly Pick<RoofUnit, 'id' | 'tag' | 'status' | 'flagKinds'>[];
 }
 
 export interface RoofView {

@@ -107,6 +107,13 @@ export interface SiteView {
 export interface SiteRow extends SiteView {
   readonly units: number;
   readonly flagged: number;
+  /** The units here somebody has to decide about, worst first. */
+  readonly watched: readonly {
+    readonly id: string;
+    readonly tag: string;
+    readonly status: string;
+    readonly flagKinds: readonly string[];
+  }[];
 }
 
 export interface SitePage extends SiteView {

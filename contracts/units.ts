@@ -9,13 +9,23 @@ import {
   type MachineDetails,
   type PartId,
 } from '#core/machine';
-import type { DecisionKind } from '#core/history';
+import type { BriefStory, DecisionKind } from '#core/history';
 import type { CallState } from '#core/work';
 import type { PhotoView } from './photos.ts';
 import type { ModelNoteView } from './notes.ts';
 import type { How } from '#core/tracing';
 import type { AgreedAtSite, UnitTaskView } from './agreements.ts';
-import { id, listQuery, longText, name, plainDate, shortText, version, type ReasonView } from './common.ts';
+import {
+  id,
+  idsAsked,
+  listQuery,
+  longText,
+  name,
+  plainDate,
+  shortText,
+  version,
+  type ReasonView,
+} from './common.ts';
 
 export const unitFields = z.object({
   tag: name,
@@ -239,6 +249,14 @@ export interface LastSeen {
 
 /** Which bench card the sister's reading is asked for; none: everything a set of readings says. */
 export const sisterAsk = z.object({ card: shortText.optional() });
+
+/** Whose last two years are asked for, for the rows that name them. */
+export const storiesAsk = z.object({ units: idsAsked });
+/** Two years of each unit asked for, by its id; a unit nobody has is missing. */
+export type Stories = Readonly<Record<string, UnitInBrief>>;
+export interface UnitInBrief extends BriefStory {
+  readonly flagKinds: readonly string[];
+}
 
 export interface SlotView {
   readonly part: PartId;

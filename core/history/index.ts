@@ -10,5 +10,6 @@ export * from './leaker.ts';
 export * from './decisions.ts';
 export * from './verdict.ts';
 export * from './story.ts';
+export * from './brief.ts';
 export * from './fromSheet.ts';
 export * from './together.ts';

@@ -301,6 +301,7 @@ export const COLUMNS = {
     lastVisitAt: DATE,
     lastDone: OBJECT,
     care: OBJECT,
+    story: OBJECT,
   },
   Decision: {
     id: GIVEN,

@@ -41,6 +41,7 @@ describe('migrations', () => {
       '0008 agreements',
       '0009 stops',
       '0010 care',
+      '0011 story in brief',
     ]);
     expect(await migrate(a)).toEqual([]);
     await a.close();

@@ -4,6 +4,7 @@ import type { Clock } from '../http/clock.ts';
 import { rebuild } from '../sheet/rebuild.ts';
 import { answerOldReadings } from '../visits/worked.ts';
 import type { Database } from './connect.ts';
+import { BRIEF } from './brief.sql.ts';
 import { CARE } from './care.sql.ts';
 import { AGREEMENTS, COMPANY, IMPORTS, INTAKE } from './company.sql.ts';
 import { PLACES } from './places.sql.ts';
@@ -30,6 +31,7 @@ const MIGRATIONS: readonly Migration[] = [
   { name: '0008 agreements', sql: AGREEMENTS, derives: true },
   { name: '0009 stops', sql: STOPS },
   { name: '0010 care', sql: CARE },
+  { name: '0011 story in brief', sql: BRIEF, derives: true },
 ];
 
 const LOCK = 7_240_115;

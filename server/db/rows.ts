@@ -1,5 +1,6 @@
 import type { CreationOptional as Made, InferAttributes, InferCreationAttributes, Model } from 'sequelize';
 import type { Terms } from '#core/agreements';
+import type { BriefStory } from '#core/history';
 import type { AbsenceKind, Week } from '#core/crews';
 import type { SeasonDecision } from '#core/maintenance';
 import type { PartId } from '#core/machine';
@@ -373,6 +374,7 @@ export interface SummaryRow {
   lastVisitAt: At;
   lastDone: Record<string, string>;
   care: object;
+  story: BriefStory;
 }
 export interface DecisionRow {
   id: string;

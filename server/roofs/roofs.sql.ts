@@ -22,6 +22,14 @@ where u.site_id = $1
   and u.status <> 'retired'
 order by u.tag`;
 
+/** The units of the sites $1 as a roof in brief shows them. */
+export const UNITS_IN_BRIEF = `
+select u.id, u.tag, u.status, coalesce(m.flag_kinds, '{}') as "flagKinds"
+from units u
+  left join unit_summaries m on m.unit_id = u.id
+where u.status <> 'retired'
+  and u.site_id = any($1::uuid[])`;
+
 /** A unit of $3 that stands on another roof of the site $1 than $2. */
 export const PLACED_ELSEWHERE = `
 select r.name, u.tag

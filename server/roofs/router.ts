@@ -1,10 +1,16 @@
 import { id as uuid } from '#contracts/common';
-import { newRoof, roofPatch } from '#contracts/roofs';
+import { briefRoofsAsk, newRoof, roofPatch } from '#contracts/roofs';
 import { parse } from '../http/problem.ts';
 import { Reply, type Route } from '../http/routes.ts';
-import { createRoof, roofRecord, updateRoof } from './service.ts';
+import { briefRoofs, createRoof, roofRecord, updateRoof } from './service.ts';
 
 export const roofRoutes: readonly Route[] = [
+  {
+    method: 'get',
+    path: '/api/roofs',
+    action: 'read',
+    handle: ({ db, query }) => briefRoofs(db, parse(briefRoofsAsk, query).sites),
+  },
   {
     method: 'get',
     path: '/api/roofs/:id',

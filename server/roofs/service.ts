@@ -1,14 +1,14 @@
 import type { Transaction } from 'sequelize';
 import { roofProblems, type RoofPlan } from '#core/roof';
 import { feedSentence } from '#core/tracing';
-import type { NewRoof, RoofPatch, RoofUnit, RoofView } from '#contracts/roofs';
+import type { BriefRoof, NewRoof, RoofPatch, RoofUnit, RoofView } from '#contracts/roofs';
 import type { Database } from '../db/connect.ts';
 import { invalid, notFound } from '../http/problem.ts';
 import { firstTime } from '../http/once.ts';
 import { writeLog } from '../http/log.ts';
 import { updateVersion } from '../http/versioned.ts';
 import { siteNet } from '../tracing/queries.ts';
-import { PLACED_ELSEWHERE, UNITS_OF_ROOF } from './roofs.sql.ts';
+import { PLACED_ELSEWHERE, UNITS_IN_BRIEF, UNITS_OF_ROOF } from './roofs.sql.ts';
 
 /** A roof with its units as they stand today. @throws Problem 404 */
 export async function roofRecord(db: Database, id: string, transaction?: Transaction): Promise<RoofView> {
@@ -30,6 +30,24 @@ export async function roofRecord(db: Database, id: string, transaction?: Transac
   const units = await db.rows<Omit<RoofUnit, 'feed'>>(UNITS_OF_ROOF, [roof.siteId], transaction);
   const net = await siteNet(db, roof.siteId, transaction);
   return { ...roof, units: units.map((unit) => ({ ...unit, feed: feedSentence(net, unit.id) ?? null })) };
+}
+
+/** The roofs of some sites as pages that name the sites draw them: shape, what stands there, which units ask for a look. */
+export async function briefRoofs(db: Database, siteIds: readonly string[]): Promise<BriefRoof[]> {
+  const roofs = await db.models.Roof.findAll({
+    attributes: ['id', 'siteId', 'name', 'plan'],
+    where: { siteId: [...siteIds], retiredAt: null },
+    order: ['siteId', 'name'],
+  });
+  const units = await db.rows<BriefRoof['units'][number]>(UNITS_IN_BRIEF, [roofs.map((roof) => roof.siteId)]);
+  const known = new Map(units.map((unit) => [unit.id, unit]));
+  return roofs.map(({ id, siteId, name, plan: { outline, items, northDeg } }) => ({
+    id,
+    siteId,
+    name,
+    plan: { outline, items, northDeg },
+    units: items.flatMap((item) => (item.unitId ? (known.get(item.unitId) ?? []) : [])),
+  }));
 }
 
 /** A plan that is a roof, of this site. @throws Problem 422 with the path of each thing that is not right */

@@ -213,12 +213,12 @@ where v.id = r.id and (v.arrived_at, v.left_at) is distinct from (r.arrived_at, 
 
 export const SUMMARIES = `
 insert into unit_summaries as m (unit_id, as_of, changes_on, score, to_decide, decisions, sentence, flags, flag_kinds,
-  open_conditions, last_visit_at, last_done, care)
+  open_conditions, last_visit_at, last_done, care, story)
 select unit_id, as_of, changes_on, score, to_decide, decisions, sentence, flags, flag_kinds, open_conditions, last_visit_at,
-  last_done, care
+  last_done, care, story
 from jsonb_to_recordset($1::jsonb) as r(
   unit_id uuid, as_of date, changes_on date, score int, to_decide boolean, decisions int, sentence text, flags jsonb,
-  flag_kinds text[], open_conditions int, last_visit_at timestamptz, last_done jsonb, care jsonb)
+  flag_kinds text[], open_conditions int, last_visit_at timestamptz, last_done jsonb, care jsonb, story jsonb)
 on conflict (unit_id) do update set
   as_of = excluded.as_of,
   changes_on = excluded.changes_on,
@@ -231,7 +231,8 @@ on conflict (unit_id) do update set
   open_conditions = excluded.open_conditions,
   last_visit_at = excluded.last_visit_at,
   last_done = excluded.last_done,
-  care = excluded.care`;
+  care = excluded.care,
+  story = excluded.story`;
 
 /** Statistics of the tables the fold reads, so that the planner knows their sizes. */
 export const FRESH_STATISTICS = `

@@ -35,7 +35,11 @@ where s.id = $1`;
 const SITE_ROWS = `
 select ${SITE_COLUMNS},
   count(u.id)::int as units,
-  count(m.unit_id) filter (where m.to_decide)::int as flagged
+  count(m.unit_id) filter (where m.to_decide)::int as flagged,
+  coalesce(
+    json_agg(json_build_object('id', u.id, 'tag', u.tag, 'status', u.status, 'flagKinds', m.flag_kinds)
+      order by m.score desc, u.tag) filter (where m.to_decide),
+    '[]') as watched
 from sites s
   join customers c on c.id = s.customer_id
   left join units u on u.site_id = s.id and u.status <> 'retired'

@@ -8,7 +8,7 @@ import * as events from '../events/events.sql.ts';
 import { SITES_AS_FEATURES } from '../files/files.sql.ts';
 import { SITES_OF_CREW } from '../people/people.sql.ts';
 import { photosOfOwners } from '../photos/photos.sql.ts';
-import { UNITS_OF_ROOF } from '../roofs/roofs.sql.ts';
+import { UNITS_IN_BRIEF, UNITS_OF_ROOF } from '../roofs/roofs.sql.ts';
 import * as due from '../routes/due.sql.ts';
 import * as board from '../routes/board.sql.ts';
 import { FILTERS_TO_LOAD, STOPS_OF_ROUTE } from '../routes/page.sql.ts';
@@ -64,6 +64,7 @@ import {
   entry,
   unitOfSheet,
   roofUnit,
+  unitInBrief,
   found,
   candidate,
   photo,
@@ -187,6 +188,7 @@ export const READS: readonly Read[] = [
     asked: once(),
     row: z.strictObject({ feature: siteCollection.shape.features.element }),
   },
+  { name: 'units in brief', sql: UNITS_IN_BRIEF, asked: all('sites'), row: unitInBrief },
   { name: 'units of a roof', sql: UNITS_OF_ROOF, asked: each('sites'), row: roofUnit },
   { name: 'points of a site', sql: POINTS_OF_SITE, asked: each('sites'), row: point },
   { name: 'facts of a site', sql: LINKS_OF_SITE, asked: each('sites'), row: link },

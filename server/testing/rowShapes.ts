@@ -9,7 +9,7 @@ import { callFields, type CallPage, type CallRow, type KnownAtIntake } from '#co
 import type { CustomerRow } from '#contracts/customers';
 import type { News } from '#contracts/news';
 import { PHOTO_PURPOSES, photoMark, type PhotoView } from '#contracts/photos';
-import type { RoofUnit } from '#contracts/roofs';
+import type { BriefRoof, RoofUnit } from '#contracts/roofs';
 import { STOP_TROUBLES } from '#core/routing';
 import type { BoardCall, OnHold } from '#contracts/board';
 import type { UnplannedRead, VisitRead } from '../routes/boardReads.ts';
@@ -261,7 +261,13 @@ export const site = z.strictObject({
   retiredAt: maybe(instant),
   version: count,
 }) satisfies z.ZodType<SiteView>;
-export const siteRow = site.extend({ units: count, flagged: count }) satisfies z.ZodType<SiteRow>;
+const inBrief = z.strictObject({ id, tag: text, status: z.enum(UNIT_STATUSES), flagKinds: texts });
+
+export const siteRow = site.extend({
+  units: count,
+  flagged: count,
+  watched: z.array(inBrief),
+}) satisfies z.ZodType<SiteRow>;
 
 export const recentVisit = z.strictObject({ id, on: day, crew: maybe(text), refs: text }) satisfies z.ZodType<
   SitePage['recentVisits'][number]
@@ -396,6 +402,8 @@ export const roofUnit = z.strictObject({
   flagKinds: texts,
   conditions: z.array(z.strictObject({ kind: text, hazard: z.boolean(), text })),
 }) satisfies z.ZodType<Omit<RoofUnit, 'feed'>>;
+
+export const unitInBrief = inBrief satisfies z.ZodType<BriefRoof['units'][number]>;
 
 export const found = z.strictObject({
   kind: z.enum(FOUND_KINDS),

@@ -1,5 +1,13 @@
 import type { Page } from '#contracts/common';
-import type { ConditionView, DecisionView, LastSeen, UnitCallRow, UnitOnly, UnitRow } from '#contracts/units';
+import type {
+  ConditionView,
+  DecisionView,
+  LastSeen,
+  Stories,
+  UnitCallRow,
+  UnitOnly,
+  UnitRow,
+} from '#contracts/units';
 import type { Database } from '../db/connect.ts';
 import { orderBy, type ListAsked } from '../db/list.sql.ts';
 import { prefixQuery } from '../search/queries.ts';
@@ -32,6 +40,16 @@ export async function unitPage(db: Database, list: ListAsked & UnitOnly): Promis
 
 export const conditionsOf = (db: Database, unitIds: readonly string[]): Promise<ConditionView[]> =>
   db.rows<ConditionView>(CONDITIONS_OF_UNITS, [unitIds]);
+
+/** The last two years of units, as their summaries keep them. */
+export async function storiesOf(db: Database, unitIds: readonly string[]): Promise<Stories> {
+  const rows = await db.models.Summary.findAll({
+    attributes: ['unitId', 'story', 'flagKinds'],
+    where: { unitId: [...unitIds] },
+    raw: true,
+  });
+  return Object.fromEntries(rows.map(({ unitId, story, flagKinds }) => [unitId, { ...story, flagKinds }]));
+}
 
 export const callsOfUnit = (db: Database, unitId: string): Promise<UnitCallRow[]> =>
   db.rows<UnitCallRow>(CALLS_OF_UNIT, [unitId]);

@@ -1,8 +1,8 @@
-import { machinePatch, newUnit, sisterAsk, unitList, unitPatch } from '#contracts/units';
+import { machinePatch, newUnit, sisterAsk, storiesAsk, unitList, unitPatch } from '#contracts/units';
 import { id as uuid } from '#contracts/common';
 import { parse } from '../http/problem.ts';
 import { Reply, type Route } from '../http/routes.ts';
-import { unitPage } from './queries.ts';
+import { storiesOf, unitPage } from './queries.ts';
 import { sisterReadings } from './sisters.ts';
 import { createUnit, unitRecord, updateMachine, updateUnit } from './service.ts';
 
@@ -12,6 +12,12 @@ export const unitRoutes: readonly Route[] = [
     path: '/api/units',
     action: 'read',
     handle: ({ db, query }) => unitPage(db, parse(unitList, query)),
+  },
+  {
+    method: 'get',
+    path: '/api/units/stories',
+    action: 'read',
+    handle: ({ db, query }) => storiesOf(db, parse(storiesAsk, query).units),
   },
   {
     method: 'get',

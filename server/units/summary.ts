@@ -1,6 +1,6 @@
 import type { Transaction } from 'sequelize';
 import { chunks } from '#core/collections';
-import { unitVerdict } from '#core/history';
+import { briefOf, storyOf, unitVerdict } from '#core/history';
 import { localDate, type PlainDate } from '#core/time';
 import type { Database } from '../db/connect.ts';
 import type { Clock } from '../http/clock.ts';
@@ -44,6 +44,15 @@ export async function judge(
       last_visit_at: sheet.lastVisitMs === null ? null : new Date(sheet.lastVisitMs).toISOString(),
       last_done: lastDone,
       care,
+      story: briefOf(
+        storyOf(facts, history),
+        sheet.conditions.map(({ openedMs, closed, hazard }) => ({
+          from: localDate(new Date(openedMs), unit.timeZone),
+          to: closed ? localDate(new Date(closed.atMs), unit.timeZone) : null,
+          hazard,
+        })),
+        asOf,
+      ),
     };
   });
   await db.run(SUMMARIES, [JSON.stringify(rows)], transaction);

@@ -1,20 +1,25 @@
-import type { NewRoof, RoofPatch, RoofView } from '#contracts/roofs';
+import type { BriefRoof, NewRoof, RoofPatch, RoofView } from '#contracts/roofs';
 import { api } from './base.ts';
-import { affected, place } from './tags.ts';
+import { affected, list, place } from './tags.ts';
 
-export const { useRoofQuery, useCreateRoofMutation, useUpdateRoofMutation } = api.injectEndpoints({
-  endpoints: (build) => ({
-    roof: build.query<RoofView, string>({
-      query: (id) => `/roofs/${id}`,
-      providesTags: (roof) => place(roof?.siteId),
+export const { useRoofQuery, useBriefRoofsQuery, useCreateRoofMutation, useUpdateRoofMutation } =
+  api.injectEndpoints({
+    endpoints: (build) => ({
+      roof: build.query<RoofView, string>({
+        query: (id) => `/roofs/${id}`,
+        providesTags: (roof) => place(roof?.siteId),
+      }),
+      briefRoofs: build.query<BriefRoof[], readonly string[]>({
+        query: (ids) => ({ url: '/roofs', params: { sites: ids.join(',') } }),
+        providesTags: (roofs) => [...list('unit'), ...(roofs ?? []).flatMap((roof) => place(roof.siteId))],
+      }),
+      createRoof: build.mutation<RoofView, NewRoof>({
+        query: (body) => ({ url: '/roofs', method: 'POST', body }),
+        invalidatesTags: (_roof, _error, { id, siteId }) => affected({ entity: 'roof', id, siteId }),
+      }),
+      updateRoof: build.mutation<RoofView, { id: string; patch: RoofPatch }>({
+        query: ({ id, patch }) => ({ url: `/roofs/${id}`, method: 'PATCH', body: patch }),
+        invalidatesTags: (roof, _error, { id }) => affected({ entity: 'roof', id, siteId: roof?.siteId }),
+      }),
     }),
-    createRoof: build.mutation<RoofView, NewRoof>({
-      query: (body) => ({ url: '/roofs', method: 'POST', body }),
-      invalidatesTags: (_roof, _error, { id, siteId }) => affected({ entity: 'roof', id, siteId }),
-    }),
-    updateRoof: build.mutation<RoofView, { id: string; patch: RoofPatch }>({
-      query: ({ id, patch }) => ({ url: `/roofs/${id}`, method: 'PATCH', body: patch }),
-      invalidatesTags: (roof, _error, { id }) => affected({ entity: 'roof', id, siteId: roof?.siteId }),
-    }),
-  }),
-});
+  });

@@ -1,5 +1,5 @@
 import type { Page } from '#contracts/common';
-import type { MachinePatch, NewUnit, UnitPage, UnitPatch, UnitRow } from '#contracts/units';
+import type { MachinePatch, NewUnit, UnitPage, Stories, UnitPatch, UnitRow } from '#contracts/units';
 import type { SisterReading } from '#core/measurement';
 import { api, listParams, type ListAsk } from './base.ts';
 import { affected, list, one, place } from './tags.ts';
@@ -8,6 +8,7 @@ export const {
   useUnitsQuery,
   useLazyUnitsQuery,
   useUnitQuery,
+  useStoriesQuery,
   useSistersQuery,
   useCreateUnitMutation,
   useUpdateUnitMutation,
@@ -21,6 +22,10 @@ export const {
     unit: build.query<UnitPage, string>({
       query: (id) => `/units/${id}`,
       providesTags: (page, _error, id) => [one('unit', id), ...place(page?.siteId)],
+    }),
+    stories: build.query<Stories, readonly string[]>({
+      query: (ids) => ({ url: '/units/stories', params: { units: ids.join(',') } }),
+      providesTags: list('unit'),
     }),
     sisters: build.query<SisterReading[], { unitId: string; card?: string }>({
       query: ({ unitId, ...params }) => ({ url: `/units/${unitId}/sisters`, params }),

@@ -1,0 +1,133 @@
+import { memo, useMemo } from 'react';
+import { BRIEF_DAYS, type BriefStory } from '#core/history';
+import { plural } from '#core/reasons';
+import { addDays, daysBetween } from '#core/time';
+import type { Stories } from '#contracts/units';
+import { useStoriesQuery } from '../api/units.ts';
+import { useWho } from '../state/session.ts';
+import { number } from '../ui/format.ts';
+
+const WIDTH = 168;
+const HEIGHT = 32;
+const AXIS = 20;
+const EDGE = 5;
+/** So many units are asked for at once; lists on screen are shorter. */
+const AT_ONCE = 200;
+const NONE: readonly string[] = [];
+
+/** The last two years of the units that rows name, fetched together. A unit whose story is not here yet is missing. */
+export function useStories(unitIds: readonly (string | null | undefined)[]): Stories {
+  const ids = useMemo(
+    () => [...new Set(unitIds.filter((id) => id !== null && id !== undefined))].sort().slice(0, AT_ONCE),
+    [unitIds],
+  );
+  const { data, currentData } = useStoriesQuery(ids.length > 0 ? ids : NONE, { skip: ids.length === 0 });
+  return currentData ?? data ?? {};
+}
+
+/** Two years in words, for whoever does not see the picture. */
+export function briefWords(story: BriefStory): string {
+  const pounds = story.added.reduce((sum, one) => sum + one.pounds, 0);
+  const open = story.open.filter((one) => one.to === null).length;
+  return [
+    story.failures.length === 0 ? 'no call' : plural(story.failures.length, 'call'),
+    story.arcs.length === 0 ? '' : `${plural(story.arcs.length, 'time')} back or again`,
+    pounds > 0 ? `${number(pounds, 1)} lb added` : '',
+    open === 0 ? '' : `${plural(open, 'thing')} left open`,
+  ]
+    .filter(Boolean)
+    .join(', ');
+}
+
+/**
+ * A unit's last two years in the height of a row, drawn as on its page: rings are failures, arcs join a failure to the one
+ * that came back (dashed) or again, ticks below are planned work, a drop is refrigerant with its pounds, a bar is what was
+ * left open. Its place is kept while the story is on its way.
+ */
+export const MiniStory = memo(function MiniStory({ story }: { story: BriefStory | undefined }) {
+  const { today } = useWho();
+  if (!story) return <svg width={WIDTH} height={HEIGHT} aria-hidden="true" className="shrink-0" />;
+  const from = addDays(today, -BRIEF_DAYS);
+  const x = (day: string) =>
+    EDGE + (Math.max(0, Math.min(BRIEF_DAYS, daysBetween(from, day))) / BRIEF_DAYS) * (WIDTH - 2 * EDGE);
+  const within = (day: string) => day >= from;
+  const ring = (at: number) => `M${at - 3.5} ${AXIS}a3.5 3.5 0 1 0 7 0a3.5 3.5 0 1 0 -7 0`;
+  const arc = (start: string, end: string) => {
+    const [a, b] = [x(start), x(end)];
+    const bulge = Math.max(0, (12 - (b - a)) / 2);
+    const top = AXIS - 9 - Math.min(11, (b - a) * 0.2);
+    return `M${a} ${AXIS - 3}C${a - bulge} ${top} ${b + bulge} ${top} ${b} ${AXIS - 3}`;
+  };
+  const arcs = (kind: 'repeat' | 'callback') =>
+    story.arcs
+      .filter((one) => one.kind === kind && within(one.to))
+      .map((one) => arc(one.from, one.to))
+      .join('');
+  const added = story.added.filter((one) => within(one.on));
+  const pounds = added.reduce((sum, one) => sum + one.pounds, 0);
+  const last = added.at(-1);
+  const drops = added.map((one) => `M${x(one.on)} ${AXIS + 4}q4 5 0 8q-4 -3 0 -8`).join('');
+  const words = last ? `${number(pounds, 1)} lb` : '';
+  const beside = last ? x(last.on) : 0;
+  return (
+    <svg
+      width={WIDTH}
+      height={HEIGHT}
+      role="img"
+      aria-label={`Two years: ${briefWords(story)}`}
+      className="shrink-0 overflow-visible"
+    >
+      <path d={`M${EDGE} ${AXIS - 4}v8M${WIDTH / 2} ${AXIS - 3}v6`} stroke="var(--edge)" />
+      <path d={`M${EDGE} ${AXIS}H${WIDTH - EDGE}m0 -6v12`} stroke="var(--ink)" strokeWidth="1.5" />
+      {[...story.open]
+        .sort((a, b) => Number(a.hazard) - Number(b.hazard))
+        .map((one, i) => {
+          const [a, b] = [x(one.from), one.to === null ? WIDTH - EDGE : x(one.to)];
+          return (
+            <rect
+              key={i}
+              x={a}
+              y={HEIGHT - 4}
+              width={Math.max(2, b - a)}
+              height="4"
+              fill={one.hazard ? 'var(--hazard)' : one.to === null ? 'var(--ink)' : 'var(--edge)'}
+            />
+          );
+        })}
+      <path d={arcs('repeat')} fill="none" stroke="var(--ink)" strokeWidth="1.5" />
+      <path d={arcs('callback')} fill="none" stroke="var(--ink)" strokeWidth="1.5" strokeDasharray="3 2" />
+      <path
+        d={story.planned
+          .filter(within)
+          .map((day) => `M${x(day)} ${AXIS}v5`)
+          .join('')}
+        stroke="var(--verdigris)"
+        strokeWidth="2"
+      />
+      <path
+        d={story.failures
+          .filter(within)
+          .map((day) => ring(x(day)))
+          .join('')}
+        fill="var(--sheet)"
+        stroke="var(--ink)"
+        strokeWidth="2"
+      />
+      <path d={drops} fill="var(--soft)" />
+      {last ? (
+        <text
+          x={beside > WIDTH - 50 ? beside - 6 : beside + 6}
+          y={AXIS + 12}
+          fontSize="11"
+          textAnchor={beside > WIDTH - 50 ? 'end' : 'start'}
+          fill="var(--ink)"
+          stroke="var(--sheet)"
+          strokeWidth="3"
+          paintOrder="stroke"
+        >
+          {words}
+        </text>
+      ) : null}
+    </svg>
+  );
+});

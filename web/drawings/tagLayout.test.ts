@@ -1,0 +1,62 @@
+import fc from 'fast-check';
+import { placeTags, tagSize, type Boxed } from './tagLayout.ts';
+
+const SHEET = { left: 0, top: 0, right: 900, bottom: 560 };
+const LETTER = 12;
+const named = (x: number, y: number, w: number, h: number, i: number) => ({
+  id: `u${i}`,
+  text: `RTU-${i}`,
+  x,
+  y,
+  w,
+  h,
+});
+
+/** Units in rows as they stand on a large roof. */
+const rows = (count: number, across: number) =>
+  Array.from({ length: count }, (_, i) =>
+    named(45 + (i % across) * (810 / (across - 1)), 45 + Math.floor(i / across) * 50, 16, 11, i),
+  );
+
+const areas = (things: readonly (Boxed & { text: string })[], places: ReturnType<typeof placeTags>) =>
+  things.flatMap((thing) => {
+    const place = places.get(thing.id);
+    const { w, h } = tagSize(thing.text, LETTER);
+    return place ? [{ ...place, w, h }] : [];
+  });
+
+describe('the tags of a roof', () => {
+  it('names each of 150 units in letters of 12 without one tag on another', () => {
+    const things = rows(150, 15);
+    const placed = areas(things, placeTags(things, [], LETTER, SHEET));
+    expect(placed).toHaveLength(150);
+    for (const [i, a] of placed.entries())
+      for (const b of placed.slice(i + 1))
+        expect(Math.abs(a.x - b.x) * 2 < a.w + b.w && Math.abs(a.y - b.y) * 2 < a.h + b.h).toBe(false);
+  });
+
+  it('stand on the unit where it is large enough, else beside it with a leader', () => {
+    const places = placeTags([named(200, 200, 90, 40, 1), named(500, 200, 20, 12, 2)], [], LETTER, SHEET);
+    expect(places.get('u1')).toEqual({ x: 200, y: 200, inside: true });
+    expect(places.get('u2')).toMatchObject({ inside: false, from: [expect.any(Number), expect.any(Number)] });
+  });
+
+  it('never lie on each other nor leave the sheet, wherever units stand', () => {
+    const anywhere = fc.array(fc.tuple(fc.nat(860), fc.nat(520)), { maxLength: 60 });
+    fc.assert(
+      fc.property(anywhere, (spots) => {
+        const things = spots.map(([x, y], i) => named(x + 20, y + 20, 14, 10, i));
+        const placed = areas(things, placeTags(things, [], LETTER, SHEET));
+        for (const [i, a] of placed.entries()) {
+          expect(a.x - a.w / 2).toBeGreaterThanOrEqual(SHEET.left);
+          expect(a.y + a.h / 2).toBeLessThanOrEqual(SHEET.bottom);
+          for (const b of placed.slice(i + 1))
+            expect(
+              Math.abs(a.x - b.x) * 2 < a.w + b.w - 1e-6 && Math.abs(a.y - b.y) * 2 < a.h + b.h - 1e-6,
+            ).toBe(false);
+        }
+      }),
+      { numRuns: 40 },
+    );
+  });
+});

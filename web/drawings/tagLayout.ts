@@ -1,0 +1,108 @@
+/** A box on the drawing around its middle, in the drawing's own measure. */
+export interface Boxed {
+  readonly id: string;
+  readonly x: number;
+  readonly y: number;
+  readonly w: number;
+  readonly h: number;
+}
+
+/** Where a tag stands: its middle, whether on the thing itself, and else where its leader begins. */
+export interface TagPlace {
+  readonly x: number;
+  readonly y: number;
+  readonly inside: boolean;
+  readonly from?: readonly [number, number];
+}
+
+interface Area {
+  readonly left: number;
+  readonly top: number;
+  readonly right: number;
+  readonly bottom: number;
+}
+
+const around = (x: number, y: number, w: number, h: number): Area => ({
+  left: x - w / 2,
+  top: y - h / 2,
+  right: x + w / 2,
+  bottom: y + h / 2,
+});
+const meet = (a: Area, b: Area): boolean =>
+  a.left < b.right && b.left < a.right && a.top < b.bottom && b.top < a.bottom;
+
+/** Wide capitals take about so much of their height each, common to the display face. */
+const LETTER_WIDTH = 0.86;
+/** How far out a free place is looked for, in heights of a letter. */
+const RINGS = 14;
+const DIRECTIONS = 16;
+
+/** The room a tag takes with letters of a height. */
+export const tagSize = (text: string, letter: number): { w: number; h: number } => ({
+  w: text.length * letter * LETTER_WIDTH + letter * 0.6,
+  h: letter * 1.3,
+});
+
+/**
+ * Places a tag of one size for each thing so that all stay legible: on the thing where it fits, else in the nearest free
+ * room, joined by a leader. Tags never lie on each other or leave the sheet; they cover another thing only where no room
+ * is left. What finds no room at all has no place, and is named in the list beside the drawing.
+ *
+ * @param things what is to be named, the most important first
+ * @param others boxes that should stay free, and are not named
+ * @param letter height of a letter in the drawing's measure
+ * @param sheet what is shown
+ */
+export function placeTags(
+  things: readonly (Boxed & { readonly text: string })[],
+  others: readonly Boxed[],
+  letter: number,
+  sheet: Area,
+): ReadonlyMap<string, TagPlace> {
+  const places = new Map<string, TagPlace>();
+  const tags: Area[] = [];
+  const boxes = [...things, ...others].map((one) => ({
+    id: one.id,
+    area: around(one.x, one.y, one.w, one.h),
+  }));
+  const away: (Boxed & { text: string })[] = [];
+  for (const thing of things) {
+    const { w, h } = tagSize(thing.text, letter);
+    if (w > thing.w || h > thing.h) {
+      away.push(thing);
+      continue;
+    }
+    places.set(thing.id, { x: thing.x, y: thing.y, inside: true });
+    tags.push(around(thing.x, thing.y, w, h));
+  }
+  const onSheet = (a: Area) =>
+    a.left >= sheet.left && a.right <= sheet.right && a.top >= sheet.top && a.bottom <= sheet.bottom;
+  const find = (thing: Boxed, w: number, h: number, keepOff: boolean): TagPlace | undefined => {
+    for (let ring = 0; ring < RINGS; ring++) {
+      const out = ring * letter * 0.9;
+      for (let i = 0; i < DIRECTIONS; i++) {
+        // Above and below come first: there the name reads as belonging to the thing.
+        const turn = (i % 2 === 0 ? -1 : 1) * Math.ceil(i / 2) * ((2 * Math.PI) / DIRECTIONS) - Math.PI / 2;
+        const [dx, dy] = [Math.cos(turn), Math.sin(turn)];
+        const x = thing.x + dx * (thing.w / 2 + w / 2 + letter * 0.25 + out);
+        const y = thing.y + dy * (thing.h / 2 + h / 2 + letter * 0.25 + out);
+        const area = around(x, y, w, h);
+        if (!onSheet(area) || tags.some((tag) => meet(tag, area))) continue;
+        if (keepOff && boxes.some((box) => meet(box.area, area))) continue;
+        const edge = Math.min(
+          Math.abs(dx) > 0.01 ? thing.w / 2 / Math.abs(dx) : Infinity,
+          Math.abs(dy) > 0.01 ? thing.h / 2 / Math.abs(dy) : Infinity,
+        );
+        tags.push(area);
+        return { x, y, inside: false, from: [thing.x + dx * edge, thing.y + dy * edge] };
+      }
+    }
+    return undefined;
+  };
+  for (const thing of away) {
+    const { w, h } = tagSize(thing.text, letter);
+    const place = find(thing, w, h, true) ?? find(thing, w, h, false);
+    if (place) places.set(thing.id, place);
+  }
+  return places;
+}
