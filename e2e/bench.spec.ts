@@ -165,7 +165,7 @@ test('the simulated machine moves with its weather and its faults', async ({ pag
   await page.getByLabel('Fault', { exact: true }).selectOption('open overload');
   await page.getByLabel(/^open overload:/).fill('1');
   await expect(page.getByRole('heading', { level: 1 })).toContainText('it stands still');
-  await page.getByRole('button', { name: 'Sound machine, start again' }).click();
+  await page.getByRole('button', { name: 'Healthy machine, start again' }).click();
   await expect(page.getByRole('heading', { level: 1 })).toContainText('A sound machine');
   expect(errors).toEqual([]);
 });

@@ -183,7 +183,7 @@ test('the crew reads its day on a phone, in the order that was published', async
   const phone = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true });
   const roof = await phone.newPage();
   await signIn(roof, 'ada');
-  await expect(roof.getByText(/Planned \d+:\d\d to \d+:\d\d/).first()).toBeVisible();
+  await expect(roof.getByText(/planned \d+:\d\d to \d+:\d\d/).first()).toBeVisible();
   await roof.goto(`${base()}/routes`);
   await expect(roof.getByRole('heading', { name: /North Bank/ })).toBeVisible();
   expect(await roof.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);

@@ -24,3 +24,12 @@ export function durationText(minutes: number): string {
   if (hours === 0) return `${whole} min`;
   return whole % 60 === 0 ? `${hours} h` : `${hours} h ${whole % 60} min`;
 }
+
+/** How long somebody has waited, as coarse as it is said aloud. @example waitText(200) // "3 h" */
+export function waitText(minutes: number): string {
+  const whole = Math.max(0, Math.floor(minutes));
+  if (whole < 60) return `${whole} min`;
+  if (whole < 24 * 60) return `${Math.floor(whole / 60)} h`;
+  const days = Math.floor(whole / (24 * 60));
+  return days === 1 ? '1 day' : `${days} days`;
+}

@@ -1,4 +1,3 @@
-import { groupBy } from '../collections/index.ts';
 import { surenessOf, type Sureness } from './how.ts';
 import { POINT_KINDS, type LinkKind, type SiteLink, type SiteNet, type SitePoint } from './net.ts';
 
@@ -6,13 +5,6 @@ import { POINT_KINDS, type LinkKind, type SiteLink, type SiteNet, type SitePoint
 export interface TraceStep {
   readonly link: SiteLink;
   readonly point: SitePoint;
-}
-
-/** A point with what hangs below it by one kind of link. */
-export interface Branch {
-  readonly point: SitePoint;
-  readonly link?: SiteLink | undefined;
-  readonly below: readonly Branch[];
 }
 
 const WEIGHT: Record<Sureness, number> = { proven: 2, likely: 1, hearsay: 0 };
@@ -69,42 +61,27 @@ export function feedSentence(net: SiteNet, pointId: string): string | undefined 
   return `${head}${through}${above.length > 0 ? `, itself fed through ${above.join(', then ')}` : ''}`;
 }
 
-/**
- * All that hangs below a point by a kind of link, as a tree; a loop, should there be one, is cut where it
- * closes.
- */
-function treeBelow({ points, links }: SiteNet, kind: LinkKind, rootId: string): Branch | undefined {
-  const byId = new Map(points.map((p) => [p.id, p]));
-  const under = groupBy(
-    links.filter((l) => l.kind === kind),
-    (l) => l.from,
-  );
-  const grow = (id: string, link: SiteLink | undefined, above: ReadonlySet<string>): Branch | undefined => {
-    const point = byId.get(id);
-    if (!point || above.has(id)) return undefined;
-    const here = new Set(above).add(id);
-    const below = (under.get(id) ?? [])
-      .toSorted(
-        (a, b) =>
-          (a.poles?.[0] ?? 1e9) - (b.poles?.[0] ?? 1e9) ||
-          compareNames(byId.get(a.to)?.name ?? '', byId.get(b.to)?.name ?? ''),
-      )
-      .flatMap((l) => grow(l.to, l, here) ?? []);
-    return { point, link, below };
-  };
-  return grow(rootId, undefined, new Set());
+/** One slot of a panel, and what is said to hang on its pole; several where the record contradicts itself. */
+export interface PanelSlot {
+  readonly pole: number;
+  readonly on: readonly TraceStep[];
 }
 
-const compareNames = (a: string, b: string) => a.localeCompare(b, 'en', { numeric: true });
-
-/** The trees of a kind of link: one for each point that has something below it and nothing above. */
-export function treesOf(net: SiteNet, kind: LinkKind): Branch[] {
-  const own = net.links.filter((l) => l.kind === kind);
-  const below = new Set(own.map((l) => l.to));
-  const roots = net.points.filter((p) => own.some((l) => l.from === p.id) && !below.has(p.id));
-  return roots
-    .toSorted((a, b) => compareNames(a.name, b.name))
-    .flatMap((p) => treeBelow(net, kind, p.id) ?? []);
+/**
+ * The slots of a panel in order of their poles: as many as it is known to have, else as far as something hangs. A breaker of
+ * several poles holds a slot for each; what has no pole on record has no slot.
+ */
+export function slotsOfPanel({ points, links }: SiteNet, panel: SitePoint): PanelSlot[] {
+  const byId = new Map(points.map((p) => [p.id, p]));
+  const own = links.filter((link) => link.kind === 'feeds' && link.from === panel.id);
+  const last = Math.max(panel.spaces ?? 0, ...own.flatMap((link) => link.poles ?? []));
+  return Array.from({ length: last + (last % 2) }, (_, i) => ({
+    pole: i + 1,
+    on: own.flatMap((link) => {
+      const point = byId.get(link.to);
+      return point && link.poles?.includes(i + 1) ? [{ link, point }] : [];
+    }),
+  }));
 }
 
 /**

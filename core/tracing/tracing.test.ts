@@ -10,7 +10,7 @@ import {
   loopThrough,
   onPoles,
   reachedFrom,
-  treesOf,
+  slotsOfPanel,
   tricksFor,
   type SiteLink,
   type SiteNet,
@@ -98,11 +98,29 @@ describe('tracing', () => {
     expect(serves.map((s) => s.point.id)).toEqual(['Booth']);
   });
 
-  it('draws one tree from each source', () => {
-    const [tree, ...more] = treesOf(cinema, 'feeds');
-    expect(more).toEqual([]);
-    expect(tree?.point.id).toBe('Main');
-    expect(tree?.below[0]?.below[0]?.below[0]?.below[0]?.point.id).toBe('D');
+  it('fills the slots of a panel: a slot for each pole, both names where two are said to hang on one', () => {
+    const panel = { id: 'p', kind: 'panel', name: 'P', spaces: 6 } as const;
+    const on = (id: string, to: string, poles: readonly number[]) =>
+      ({ id, kind: 'feeds', from: 'p', to, poles, how: 'traced', by: 'Ada', on: '2026-05-01' }) as const;
+    const units = ['A', 'B'].map((name) => ({ id: name, kind: 'unit' as const, name }));
+    const slots = slotsOfPanel(
+      { points: [panel, ...units], links: [on('1', 'A', [1, 3, 5]), on('2', 'B', [5])] },
+      panel,
+    );
+    expect(slots.map(({ pole, on: hangs }) => [pole, ...hangs.map(({ point }) => point.name)])).toEqual([
+      [1, 'A'],
+      [2],
+      [3, 'A'],
+      [4],
+      [5, 'A', 'B'],
+      [6],
+    ]);
+    // A panel nobody has counted goes as far as something hangs, in whole rows.
+    const uncounted = { id: 'p', kind: 'panel', name: 'P' } as const;
+    expect(
+      slotsOfPanel({ points: [uncounted, ...units], links: [on('1', 'A', [7])] }, uncounted),
+    ).toHaveLength(8);
+    expect(slotsOfPanel({ points: [uncounted], links: [] }, uncounted)).toEqual([]);
   });
 });
 

@@ -46,7 +46,7 @@ export default function AgreementScreen() {
       title={`Agreement with ${name}`}
       sentence={sentence}
       actions={
-        <Link to={`/customers/${id}`} className="text-copper underline underline-offset-4">
+        <Link to={`/customers/${id}`} className="link">
           {name}
         </Link>
       }
@@ -58,7 +58,7 @@ export default function AgreementScreen() {
               key={agreement?.id ?? NEW}
               type="button"
               aria-current={agreement?.id === chosen?.id}
-              className={`min-h-9 border-2 px-3 ${
+              className={`reach border-2 px-3 ${
                 agreement?.id === chosen?.id ? 'border-ink bg-ink text-paper' : 'border-rule bg-sheet'
               }`}
               onClick={() => setParams({ of: agreement?.id ?? NEW })}

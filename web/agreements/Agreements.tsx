@@ -74,10 +74,7 @@ export default function Agreements() {
             sort: 'customer',
             text: (row) => row.customer,
             cell: (row) => (
-              <Link
-                to={`/customers/${row.id}/agreement`}
-                className="font-semibold text-copper underline underline-offset-4"
-              >
+              <Link to={`/customers/${row.id}/agreement`} className="font-semibold link">
                 {row.customer}
               </Link>
             ),
@@ -233,7 +230,7 @@ function AsUsual({ customers, onClose }: { customers: readonly AgreementRow[]; o
               {chosen.length} of {plural(customers.length, 'customer')} without an agreement
             </legend>
             {customers.map(({ id, customer, units }) => (
-              <label key={id} className="flex min-h-9 items-center gap-2">
+              <label key={id} className="flex reach items-center gap-2">
                 <input
                   type="checkbox"
                   checked={!out.has(id)}

@@ -83,7 +83,7 @@ export function Places({
                       <li key={unit.id}>
                         <button
                           type="button"
-                          className="min-h-9 border-2 border-rule px-2 hover:border-copper"
+                          className="reach border-2 border-rule px-2 hover:border-copper"
                           onClick={() => setOpen({ site, unit })}
                         >
                           {unit.tag}

@@ -15,7 +15,7 @@ export interface TaskLine {
 
 /** A field within a line of a table. */
 export const BOX =
-  'min-h-9 max-w-full rounded-[3px] max-sm:min-h-12 border-2 border-rule bg-sheet px-2 focus:border-copper';
+  'reach max-w-full rounded-[3px] max-sm:min-h-12 border-2 border-rule bg-sheet px-2 focus:border-copper';
 
 /** Tasks, whose job each is, how often it comes round and how long it takes on one unit. */
 export function TaskTable({
@@ -59,7 +59,7 @@ export function TaskTable({
                 <th scope="row" className="py-1.5 pr-3 font-semibold max-sm:block">
                   {task.title}
                   {wrong ? (
-                    <span role="alert" className="block text-sm text-ember">
+                    <span role="alert" className="block text-sm fault">
                       {wrong}
                     </span>
                   ) : null}
@@ -203,7 +203,7 @@ function Months({
             type="button"
             aria-pressed={on}
             aria-label={name}
-            className={`min-h-8 min-w-10 border-2 max-sm:min-h-12 max-sm:min-w-12 px-1 ${on ? 'border-ink bg-ink text-paper' : 'border-rule'}`}
+            className={`reach min-w-10 border-2 max-sm:min-h-12 max-sm:min-w-12 px-1 ${on ? 'border-ink bg-ink text-paper' : 'border-rule'}`}
             onClick={() =>
               onChange(on ? chosen.filter((m) => m !== i + 1) : [...chosen, i + 1].sort((a, b) => a - b))
             }

@@ -176,7 +176,7 @@ function Frame({ wrongMs, forget }: { wrongMs: number; forget: () => void }) {
         Skip to the content
       </a>
       <header className="no-print sticky top-0 z-[1000] flex items-center gap-3 bg-[#24272a] px-3 py-1.5 text-[#f6f2e9]">
-        <Link to="/" aria-label="Gradum, today" className="shrink-0">
+        <Link to="/" aria-label="Gradum, today" className="reach shrink-0 content-center">
           <img src="/mark.svg" alt="" className="h-7 w-7" />
         </Link>
         <nav aria-label="Places" className="hidden gap-1 md:flex">
@@ -225,7 +225,7 @@ function Frame({ wrongMs, forget }: { wrongMs: number; forget: () => void }) {
       </Suspense>
       <nav
         aria-label="Places, by thumb"
-        className="no-print fixed inset-x-0 bottom-0 z-[1000] grid grid-cols-5 border-t-2 border-ink bg-sheet md:hidden"
+        className="beside-form no-print fixed inset-x-0 bottom-0 z-[1000] grid grid-cols-5 border-t-2 border-ink bg-sheet md:hidden"
       >
         {PLACES.map(([name, path]) => (
           <NavLink
@@ -307,7 +307,7 @@ function Signal() {
           <button
             type="button"
             onClick={() => setOpen(true)}
-            className="min-h-9 shrink-0 border border-[#e59a63] px-2 text-sm text-[#ffd9bd]"
+            className="reach shrink-0 border border-[#e59a63] px-2 text-sm text-[#ffd9bd]"
           >
             {words.join(' ')}
           </button>

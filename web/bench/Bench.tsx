@@ -47,13 +47,13 @@ export default function Bench() {
       {visit ? (
         <p className="mb-3">
           For the{' '}
-          <Link to={`/visits/${visit.id}`} className="text-copper underline underline-offset-4">
+          <Link to={`/visits/${visit.id}`} className="link">
             sheet of {visit.site}
           </Link>
           .
         </p>
       ) : null}
-      <div className="grid gap-4 lg:grid-cols-[240px_minmax(0,1fr)]">
+      <div className="grid grid-cols-1 gap-4 items-start lg:grid-cols-[240px_minmax(0,1fr)]">
         <nav aria-label="Cards" className="no-print">
           <input
             type="search"
@@ -65,7 +65,7 @@ export default function Bench() {
               const [first] = found;
               if (e.key === 'Enter' && first) void navigate(`/bench/${first.id}${query}`);
             }}
-            className="min-h-11 w-full rounded-[3px] border-2 border-rule bg-sheet px-2 text-lg focus:border-copper"
+            className="reach w-full rounded-[3px] border-2 border-rule bg-sheet px-2 text-lg focus:border-copper"
           />
           <select
             aria-label="Card"

@@ -7,7 +7,7 @@ export function BenchTabs() {
   const tab = (name: string, to: string, on: boolean) => (
     <NavLink
       to={to}
-      className={`px-4 py-1.5 font-semibold ${on ? 'bg-ink text-paper' : 'hover:text-copper'}`}
+      className={`reach content-center px-4 py-1.5 font-semibold ${on ? 'bg-ink text-paper' : 'hover:text-copper'}`}
     >
       {name}
     </NavLink>

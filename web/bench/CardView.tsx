@@ -30,6 +30,7 @@ import { number } from '../ui/format.ts';
 import { Panel } from '../ui/Screen.tsx';
 import { plainUnit, shownUnit, shownValue, type UnitSystem } from '#core/quantities';
 import { unitsOf } from '../ui/units.ts';
+import { hasProbes, ProbePicture } from './ProbePicture.tsx';
 import { readCard, type CardTyped, type Filled, type Typed } from './filled.ts';
 
 // Charts come after the fields: the first card is answered without them.
@@ -55,7 +56,6 @@ export function CardView({
   const key = `bench ${card.id} ${unitId ?? ''}`;
   const { value, set, clear, ready } = useDraft<CardTyped>(key, {});
   const { measuring } = useWho();
-  const [otherUnits, setOtherUnits] = useState(false);
   const sisters = useSistersQuery({ unitId: unitId ?? '', card: card.id }, { skip: !unitId }).data;
   const facts = useMemo(
     () => ({ elevationFt: measuring.elevationFt, ...(unit ? plateFacts(unit) : {}) }),
@@ -63,6 +63,10 @@ export function CardView({
   );
   const preferred = (input: CardInput) =>
     input.quantity && input.unit ? shownUnit(input.quantity, input.unit, system) : '';
+  const unitOf = (name: string) => {
+    const input = card.inputs.find((one) => one.name === name);
+    return input ? preferred(input) : '';
+  };
   const read = readCard(card, value, facts, preferred);
   const { answers, trouble } = answersOf(card, read, measuring, sisters ?? NO_SISTERS);
   const change = useCallback((name: string, typed: Typed) => set({ [name]: typed }), [set]);
@@ -92,17 +96,6 @@ export function CardView({
       <Strip answers={answers} trouble={trouble} system={system} />
       <div className="grid gap-x-6 gap-y-4 xl:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
         <div className="grid grid-cols-2 content-start gap-x-3 gap-y-2">
-          {/* On a phone the units stand with the labels; whoever measures in another one unfolds them all. */}
-          {card.inputs.some((input) => unitsOf(input, system).length > 1) ? (
-            <button
-              type="button"
-              aria-expanded={otherUnits}
-              onClick={() => setOtherUnits(!otherUnits)}
-              className="col-span-2 min-h-11 text-left font-semibold text-copper sm:hidden"
-            >
-              {otherUnits ? 'Fold the units away' : 'Other units'}
-            </button>
-          ) : null}
           {card.inputs.map((input) => (
             <InputField
               key={input.name}
@@ -113,7 +106,6 @@ export function CardView({
               system={system}
               fact={input.plate ? facts[input.plate] : undefined}
               tag={unit?.tag}
-              unfolded={otherUnits}
               onChange={change}
             />
           ))}
@@ -129,6 +121,7 @@ export function CardView({
               />
             </Suspense>
           ) : null}
+          {hasProbes(card) ? <ProbePicture card={card} typed={value} unitOf={unitOf} /> : null}
           {trouble ? (
             <p role="alert" className="hurts font-semibold text-ember">
               {trouble}
@@ -172,7 +165,7 @@ function Strip({
       aria-hidden="true"
       className="no-print sticky top-13 z-10 -mx-3 mb-3 border-b-2 border-ink bg-sheet px-3 py-1.5 xl:hidden"
     >
-      {trouble ? <p className="font-semibold text-ember">{trouble}</p> : null}
+      {trouble ? <p className="fault">{trouble}</p> : null}
       <p className="flex flex-wrap gap-x-4 text-lg font-bold">
         {answers.slice(0, 3).map((a) => {
           const shown = shownValue(a.quantity, a.unit, a.value, system);
@@ -211,7 +204,6 @@ const InputField = memo(function InputField({
   system,
   fact,
   tag,
-  unfolded,
   onChange,
 }: {
   input: CardInput;
@@ -221,8 +213,6 @@ const InputField = memo(function InputField({
   system: UnitSystem;
   fact: number | string | undefined;
   tag: string | undefined;
-  /** Its units are shown on a phone too. */
-  unfolded: boolean;
   onChange: (name: string, typed: Typed) => void;
 }) {
   const units = unitsOf(input, system);
@@ -240,11 +230,24 @@ const InputField = memo(function InputField({
   return (
     <div className={input.choices ? '' : 'min-w-0'}>
       <Field
-        label={
-          <>
-            {input.label}
-            {unit ? <span className={units.length > 1 ? 'sm:hidden' : ''}>, {plainUnit(unit)}</span> : null}
-          </>
+        label={input.label}
+        unit={
+          units.length > 1 ? (
+            <select
+              aria-label={`${input.label}, unit`}
+              value={unit}
+              onChange={(e) => onChange(input.name, { text: typed?.text ?? '', unit: e.target.value })}
+              className="h-full bg-transparent pr-1 text-right text-soft"
+            >
+              {units.map((u) => (
+                <option key={u} value={u}>
+                  {plainUnit(u)}
+                </option>
+              ))}
+            </select>
+          ) : unit ? (
+            plainUnit(unit)
+          ) : undefined
         }
         hint={hint}
         error={error}
@@ -268,25 +271,6 @@ const InputField = memo(function InputField({
           />
         )}
       </Field>
-      {units.length > 1 ? (
-        <div
-          role="group"
-          aria-label={`${input.label}, unit`}
-          className={`mt-0.5 flex-wrap gap-1 ${unfolded ? 'flex' : 'hidden sm:flex'}`}
-        >
-          {units.map((u) => (
-            <button
-              key={u}
-              type="button"
-              aria-pressed={u === unit}
-              onClick={() => onChange(input.name, { text: typed?.text ?? '', unit: u })}
-              className={`min-h-11 rounded-[3px] border px-3 text-sm sm:min-h-7 sm:px-2 ${u === unit ? 'border-ink bg-ink text-paper' : 'border-rule bg-sheet text-soft'}`}
-            >
-              {plainUnit(u)}
-            </button>
-          ))}
-        </div>
-      ) : null}
     </div>
   );
 });

@@ -1,6 +1,11 @@
-const RADIUS = 62;
+const WIDTH = 240;
+const LEFT = 8;
+const RIGHT = WIDTH - 8;
 
-/** A gauge as an open arc with a needle; the sound value is a tick on the rim. */
+/**
+ * What the machine reads against what it reads when sound: the number large, below it a rule with the sound value as a post
+ * and the present one as a pointer.
+ */
 export function Gauge({
   label,
   value,
@@ -18,58 +23,42 @@ export function Gauge({
   /** A value in words, in the units of the screen: number, space, unit. */
   say: (value: number) => string;
 }) {
-  const angle = (v: number) => -120 + (240 * (Math.min(to, Math.max(from, v)) - from)) / (to - from);
-  const at = (degrees: number, r: number) => {
-    const a = ((degrees - 90) * Math.PI) / 180;
-    return `${(80 + r * Math.cos(a)).toFixed(1)} ${(78 + r * Math.sin(a)).toFixed(1)}`;
-  };
+  const x = (v: number) => LEFT + ((Math.min(to, Math.max(from, v)) - from) / (to - from)) * (RIGHT - LEFT);
   const shown = value === undefined ? 'stands' : say(value);
-  // The unit stands with the words below, where it has room.
-  const [, ...unit] = say(0).split(' ');
-  const number = value === undefined ? shown : shown.split(' ')[0];
+  const [number, ...unit] = shown.split(' ');
   return (
-    <svg
-      viewBox="0 0 160 140"
-      className="w-full max-w-44"
+    <div
       role="img"
       aria-label={`${label}: ${shown}${sound === undefined ? '' : `, sound ${say(sound)}`}`}
+      className="min-w-0 border-t border-rule py-1"
     >
-      <path
-        d={`M${at(-120, RADIUS)} A${RADIUS} ${RADIUS} 0 1 1 ${at(120, RADIUS)}`}
-        fill="none"
-        stroke="var(--ink)"
-        strokeWidth="3"
-      />
-      {[0, 0.25, 0.5, 0.75, 1].map((share) => (
-        <path
-          key={share}
-          d={`M${at(-120 + 240 * share, RADIUS)} L${at(-120 + 240 * share, RADIUS - 8)}`}
-          stroke="var(--ink)"
-          strokeWidth="2"
-        />
-      ))}
-      {sound === undefined ? null : (
-        <path
-          d={`M${at(angle(sound), RADIUS + 8)} L${at(angle(sound), RADIUS - 4)}`}
-          stroke="var(--verdigris)"
-          strokeWidth="5"
-        />
-      )}
-      {value === undefined ? null : (
-        <path
-          d={`M80 78 L${at(angle(value), RADIUS - 12)}`}
-          stroke="var(--copper)"
-          strokeWidth="4"
-          strokeLinecap="round"
-        />
-      )}
-      <circle cx="80" cy="78" r="5" fill="var(--ink)" />
-      <text x="80" y="112" fontSize="19" fontWeight="700" textAnchor="middle" fill="var(--ink)">
-        {number}
-      </text>
-      <text x="80" y="132" fontSize="13" textAnchor="middle" fill="var(--soft)">
-        {label}, {unit.join(' ')}
-      </text>
-    </svg>
+      <p aria-hidden="true" className="flex items-baseline justify-between gap-2">
+        <span className="text-soft">{label}</span>
+        <span>
+          <strong className="text-xl">{number}</strong> {unit.join(' ')}
+        </span>
+      </p>
+      <svg
+        viewBox={`0 0 ${WIDTH} 32`}
+        height="32"
+        preserveAspectRatio="none"
+        className="w-full"
+        aria-hidden="true"
+      >
+        <path d={`M${LEFT} 22H${RIGHT}`} stroke="var(--edge)" strokeWidth="2" />
+        {[0, 0.25, 0.5, 0.75, 1].map((share) => (
+          <path
+            key={share}
+            d={`M${LEFT + share * (RIGHT - LEFT)} 22v6`}
+            stroke="var(--edge)"
+            strokeWidth="2"
+          />
+        ))}
+        {sound === undefined ? null : (
+          <path d={`M${x(sound)} 8v22`} stroke="var(--verdigris)" strokeWidth="5" />
+        )}
+        {value === undefined ? null : <path d={`M${x(value)} 21l-6 -15h12z`} fill="var(--ink)" />}
+      </svg>
+    </div>
   );
 }

@@ -53,7 +53,7 @@ export default function Play() {
       actions={
         <>
           <UnitSwitch />
-          <Button onClick={clear}>Sound machine, start again</Button>
+          <Button onClick={clear}>Healthy machine, start again</Button>
         </>
       }
     >
@@ -70,11 +70,11 @@ export default function Play() {
           </span>
         ))}
       </p>
-      <div className="grid gap-4 lg:grid-cols-[280px_minmax(0,1fr)_300px]">
+      <div className="grid grid-cols-1 gap-4 items-start lg:grid-cols-[280px_minmax(0,1fr)_300px]">
         <PlayMachine value={value} set={set} system={system} />
         <div className="order-1 space-y-4 lg:order-none">
           {trouble ? (
-            <p role="alert" className="border-2 border-ember p-3 font-semibold text-ember">
+            <p role="alert" className="border-2 border-ink p-3 fault">
               {trouble}
             </p>
           ) : null}
@@ -88,7 +88,7 @@ export default function Play() {
             <Loading what="the machine" />
           ) : (
             <Panel>
-              <div className="grid grid-cols-2 justify-items-center gap-1 md:grid-cols-4">
+              <div className="grid grid-cols-2 gap-x-4 md:grid-cols-4">
                 {gauges.map(({ label, value: v, sound, to, say }) => (
                   <Gauge
                     key={label}
@@ -121,7 +121,7 @@ export default function Play() {
                   ? ''
                   : played.heat
                     ? 'Burning steadily. Green ticks: the same machine when it is sound.'
-                    : `Pressure (${system === 'metric' ? 'kPa' : 'psia'}) over heat content. Copper: as it runs. ` +
+                    : `Pressure (${system === 'metric' ? 'kPa' : 'psia'}) over heat content. Whole line: as it runs. ` +
                       'Dotted, and the green ticks: the same machine when it is sound.'}
               </p>
               {played.frostInAnHour !== undefined && !blind ? <Frost played={played} /> : null}

@@ -87,7 +87,7 @@ export function curveChart({ refrigerant, psig, tempF, system }: Curves): ChartO
           symbol: 'none',
           silent: true,
           label: { show: false },
-          lineStyle: { color: 'var(--copper)', width: 2, type: 'solid' },
+          lineStyle: { color: 'var(--ink)', width: 2, type: 'solid' },
           data: entered,
         },
       },

@@ -124,7 +124,7 @@ export function cycleChart({ refrigerant, sound, now, system }: Cycle): ChartOpt
         type: 'line',
         data: round(ghost),
         showSymbol: false,
-        color: 'var(--soft)',
+        color: 'var(--verdigris)',
         lineStyle: { width: 3, type: [3, 5], opacity: 0.8 },
       },
       {
@@ -132,7 +132,7 @@ export function cycleChart({ refrigerant, sound, now, system }: Cycle): ChartOpt
         type: 'line',
         symbol: 'circle',
         symbolSize: 9,
-        color: 'var(--copper)',
+        color: 'var(--ink)',
         lineStyle: { width: 3.5, join: 'round' },
         data: round(corners).map((value, i) => {
           const corner = corners[i % corners.length] as Corner;
@@ -141,7 +141,7 @@ export function cycleChart({ refrigerant, sound, now, system }: Cycle): ChartOpt
             value,
             label: {
               show: i < corners.length,
-              formatter: corner.name,
+              formatter: `${corner.name}, ${say(corner.p, system)}`,
               position: corner.side,
               color: 'var(--ink)',
               fontFamily: 'inherit',

@@ -150,20 +150,20 @@ describe('a gauge', () => {
         say={(v) => `${Math.round(v)} psig`}
       />,
     );
-  const needle = (markup: string) => /M80 78 L([\d.]+) ([\d.]+)/.exec(markup)?.slice(1).map(Number);
+  const pointer = (markup: string) => /M([\d.]+) 21l-6/.exec(markup)?.slice(1).map(Number);
 
-  it('turns clockwise with its value, and stops at the ends of its scale', () => {
-    expect(needle(gauge(0))?.[0]).toBeLessThan(80);
-    expect(needle(gauge(125))?.[0]).toBeCloseTo(80, 1);
-    expect(needle(gauge(250))?.[0]).toBeGreaterThan(80);
-    expect(needle(gauge(900))).toEqual(needle(gauge(250)));
-    expect(needle(gauge(-40))).toEqual(needle(gauge(0)));
+  it('moves right with its value, and stops at the ends of its scale', () => {
+    expect(pointer(gauge(0))).toEqual([8]);
+    expect(pointer(gauge(125))?.[0]).toBeCloseTo(120, 1);
+    expect(pointer(gauge(250))).toEqual([232]);
+    expect(pointer(gauge(900))).toEqual(pointer(gauge(250)));
+    expect(pointer(gauge(-40))).toEqual(pointer(gauge(0)));
   });
 
   it('says number and unit, and what a sound machine shows', () => {
-    expect(words(gauge(96.4))).toBe('96 suction, psig');
+    expect(words(gauge(96.4))).toBe('suction 96 psig');
     expect(attributes(gauge(96.4), 'aria-label')).toEqual(['suction: 96 psig, sound 120 psig']);
-    expect(words(gauge(undefined))).toBe('stands suction, psig');
-    expect(needle(gauge(undefined))).toBeUndefined();
+    expect(words(gauge(undefined))).toBe('suction stands');
+    expect(pointer(gauge(undefined))).toBeUndefined();
   });
 });

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { toast } from 'sonner';
 import { QUESTIONS, type QuestionName } from '#core/intake';
@@ -10,9 +10,11 @@ import { callPatch, type CallPatch } from '#contracts/calls';
 import { problemOf } from '../api/base.ts';
 import { useCallQuery, useKnownAtIntakeQuery, useUpdateCallMutation } from '../api/calls.ts';
 import { useCrewsQuery } from '../api/crews.ts';
+import { SiteRoofs } from '../drawings/MiniRoof.tsx';
+import { MiniStory, useStories } from '../drawings/MiniStory.tsx';
 import { useWho } from '../state/session.ts';
 import { Agreed } from '../ui/Agreed.tsx';
-import { Button } from '../ui/Button.tsx';
+import { Button, pressed } from '../ui/Button.tsx';
 import { CallState } from '../ui/CallState.tsx';
 import { day, instant, number, shortDay } from '../ui/format.ts';
 import { Plate } from '../ui/Plate.tsx';
@@ -31,6 +33,9 @@ export default function CallScreen() {
   const { data: call, error, refetch } = useCallQuery(id);
   const crews = useCrewsQuery();
   const known = useKnownAtIntakeQuery(call?.siteId ?? '', { skip: !call });
+  const unitId = call?.unitId ?? undefined;
+  const marked = useMemo(() => (unitId === undefined ? [] : [unitId]), [unitId]);
+  const stories = useStories(marked);
   const [update] = useUpdateCallMutation();
   const [editing, setEditing] = useState(false);
   const [moving, setMoving] = useState(false);
@@ -70,6 +75,7 @@ export default function CallScreen() {
     }
   };
   const unit = known.data?.units.find((u) => u.id === call.unitId);
+
   const facts: [string, React.ReactNode][] = [
     ['Received', instant(call.receivedAt, call.timeZone)],
     ['Caller', call.caller ?? '–'],
@@ -124,10 +130,7 @@ export default function CallScreen() {
       actions={
         <>
           {call.visitId ? (
-            <Link
-              to={`/visits/${call.visitId}`}
-              className="inline-flex min-h-8 items-center rounded-[3px] border-2 border-copper bg-copper px-3 font-semibold text-on-copper"
-            >
+            <Link to={`/visits/${call.visitId}`} className={pressed({ look: 'act' })}>
               Open the visit sheet
             </Link>
           ) : null}
@@ -156,7 +159,7 @@ export default function CallScreen() {
         </>
       }
     >
-      <div className="grid gap-4 lg:grid-cols-2">
+      <div className="grid grid-cols-1 gap-4 items-start lg:grid-cols-2 2xl:grid-cols-3">
         <Panel
           title={
             <span className="flex flex-wrap items-baseline gap-x-3">
@@ -206,6 +209,9 @@ export default function CallScreen() {
                 status={unit.status}
                 large
               />
+              <div className="mt-2">
+                <MiniStory story={stories[unit.id]} />
+              </div>
               <p className="mt-2">{unit.areaServed}</p>
               <p>{unit.sentence}</p>
               {unit.conditions.map((c) => (
@@ -220,6 +226,9 @@ export default function CallScreen() {
               it.
             </Empty>
           )}
+        </Panel>
+        <Panel title="Where">
+          <SiteRoofs siteId={call.siteId} marked={marked} width={520} height={210} />
         </Panel>
         <Panel title="Outcome">
           {call.outcomes.length === 0 ? <Empty>Nothing found yet.</Empty> : null}
@@ -253,12 +262,12 @@ export default function CallScreen() {
             ))}
           </ul>
         </Panel>
-        <Panel title="Visits" className="lg:col-span-2">
+        <Panel title="Visits">
           {call.visits.length === 0 ? <Empty>No visit yet. Choose a crew and a day.</Empty> : null}
           <ul>
             {call.visits.map((visit) => (
               <li key={visit.id}>
-                <Link to={`/visits/${visit.id}`} className="text-copper underline underline-offset-4">
+                <Link to={`/visits/${visit.id}`} className="link">
                   {visit.plannedFor ? day(visit.plannedFor) : 'no day'}
                 </Link>{' '}
                 {visit.crew ?? ''} ·{' '}

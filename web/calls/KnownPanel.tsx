@@ -46,7 +46,7 @@ export function KnownPanel({
           <ul>
             {known.openCalls.map((call) => (
               <li key={call.id}>
-                <Link to={`/calls/${call.id}`} className="text-copper underline underline-offset-4">
+                <Link to={`/calls/${call.id}`} className="link">
                   {call.ref || call.kind}
                 </Link>{' '}
                 {call.unit ? <span className="plate text-sm">{call.unit}</span> : null} {call.complaint}{' '}
@@ -78,7 +78,7 @@ export function KnownPanel({
               key={unit.id}
               className={`py-1.5 ${unitId === unit.id ? 'bg-paper px-2 outline-2 outline-ink' : ''}`}
             >
-              <label className="flex cursor-pointer flex-wrap items-center gap-2">
+              <label className="reach flex cursor-pointer flex-wrap items-center gap-2">
                 <input
                   type="radio"
                   name="unit"

@@ -42,10 +42,10 @@ export function SitePicker({
         value={typed}
         onValueChange={setTyped}
         placeholder="Which site? Customer, name or street"
-        className={`min-h-10 w-full rounded-[3px] border-2 bg-sheet px-2 text-lg ${error ? 'border-ember' : 'border-rule focus:border-copper'}`}
+        className={`reach w-full rounded-[3px] border-2 bg-sheet px-2 text-lg ${error ? 'border-ink' : 'border-rule focus:border-copper'}`}
       />
       {error ? (
-        <p id="site-error" role="alert" className="mt-0.5 text-sm font-semibold text-ember">
+        <p id="site-error" role="alert" className="mt-0.5 text-sm fault">
           {error}
         </p>
       ) : null}

@@ -32,6 +32,7 @@ import { LikelyUnits } from './LikelyUnits.tsx';
 import { NewPlace } from './NewPlace.tsx';
 import { KnownPanel } from './KnownPanel.tsx';
 import { promisedAt, PromiseField } from './Promise.tsx';
+import { RoofChoice } from './RoofChoice.tsx';
 import { SitePicker } from './SitePicker.tsx';
 
 const BLANK = {
@@ -201,7 +202,7 @@ export default function TakeCall() {
       sentence={value.siteId ? `Call about ${value.siteName}` : 'Who is calling, and about which site?'}
     >
       <form
-        className="grid gap-4 lg:grid-cols-2"
+        className="grid grid-cols-1 gap-4 items-start lg:grid-cols-2"
         // What is saved in a dialog over it comes up here too, and saves no call.
         onSubmit={(event) => (event.target === event.currentTarget ? save(event) : undefined)}
         noValidate
@@ -234,6 +235,9 @@ export default function TakeCall() {
               onChange={(e) => set({ complaint: e.target.value })}
             />
           </Field>
+          {value.siteId === '' ? null : (
+            <RoofChoice siteId={value.siteId} unitId={value.unitId} onUnit={(unitId) => set({ unitId })} />
+          )}
           {known.data ? (
             <LikelyUnits
               siteId={value.siteId}
@@ -317,7 +321,7 @@ export default function TakeCall() {
             </div>
           </Panel>
           <FormTrouble text={form.trouble} />
-          <div className="flex flex-wrap items-center gap-2">
+          <div className="save-foot flex flex-wrap items-center gap-2">
             <Button type="submit" look="act" disabled={form.isSubmitting}>
               Save the call
             </Button>

@@ -17,7 +17,7 @@ export function Theory({
       {can('take call') && (held || state === 'done') ? (
         <select
           aria-label="Did it turn out so?"
-          className="min-h-8 rounded-[3px] border-2 border-rule bg-sheet px-1"
+          className="reach rounded-[3px] border-2 border-rule bg-sheet px-1"
           value={held ?? ''}
           onChange={(event) => {
             const next = THEORY_HELD.find((one) => one === event.target.value);

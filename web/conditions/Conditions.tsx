@@ -1,9 +1,10 @@
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { v7 as uuid } from 'uuid';
 import { plural } from '#core/reasons';
-import { CONDITION_KIND_NAMES } from '#core/vocabulary';
+import type { BriefStory } from '#core/history';
+import { CONDITION_KIND_NAMES, CONDITION_KINDS, type ConditionKind } from '#core/vocabulary';
 import type { ConditionRow } from '#contracts/conditions';
 import { CONDITION_ORDERS } from '#contracts/conditions';
 import { problemOf } from '../api/base.ts';
@@ -14,7 +15,9 @@ import {
   type ConditionAsk,
 } from '../api/conditions.ts';
 import { useWho } from '../state/session.ts';
+import { MiniStory, useStories } from '../drawings/MiniStory.tsx';
 import { Button } from '../ui/Button.tsx';
+import { DaysBar } from '../ui/DaysBar.tsx';
 import { dayOf, shortDay } from '../ui/format.ts';
 import { Plate } from '../ui/Plate.tsx';
 import { Reasons } from '../ui/Reasons.tsx';
@@ -24,6 +27,7 @@ import { useWhole } from '../ui/useWhole.ts';
 import { WatchTabs } from '../watch/WatchTabs.tsx';
 
 const PAGE = 60;
+const NONE: readonly ConditionRow[] = [];
 const columnsIn = (zone: string): readonly CsvColumn<ConditionRow>[] => [
   { header: 'Unit', text: (row) => row.tag },
   { header: 'Site', text: (row) => row.site },
@@ -71,6 +75,9 @@ export default function Conditions() {
     : all && data.total === 0
       ? 'Nothing is left open anywhere.'
       : `${data.total} ${data.total === 1 ? 'thing is' : 'things are'} left open${data.hazards > 0 ? `, ${data.hazards} of them ${data.hazards === 1 ? 'a hazard' : 'hazards'}` : ''}; ${data.overdue === 0 ? 'none has been left too long' : `${data.overdue} left longer than should be`}.`;
+  const rows = printing ?? data?.rows ?? NONE;
+  const stories = useStories(useMemo(() => rows.map((row) => row.unitId), [rows]));
+  const longest = Math.max(0, ...rows.map((row) => row.days));
   const returns = useReturns();
   const tooLong = async () => {
     // Whatever is searched or chosen above: the button speaks of all of them.
@@ -88,7 +95,7 @@ export default function Conditions() {
       actions={
         <>
           {whole.trouble ? (
-            <span role="alert" className="font-semibold text-ember">
+            <span role="alert" className="fault">
               {whole.trouble}
             </span>
           ) : null}
@@ -112,13 +119,13 @@ export default function Conditions() {
           placeholder="Unit, site, customer"
           value={ask.q}
           onChange={(e) => set({ q: e.target.value })}
-          className="min-h-9 w-56 rounded-[3px] border-2 border-rule bg-sheet px-2 focus:border-copper"
+          className="reach w-56 rounded-[3px] border-2 border-rule bg-sheet px-2 focus:border-copper"
         />
         <select
           aria-label="Kind"
           value={ask.kind ?? ''}
           onChange={(e) => set({ kind: e.target.value || undefined })}
-          className="min-h-9 rounded-[3px] border-2 border-rule bg-sheet px-2"
+          className="reach rounded-[3px] border-2 border-rule bg-sheet px-2"
         >
           <option value="">every kind</option>
           {CONDITION_KIND_NAMES.map((kind) => (
@@ -129,7 +136,7 @@ export default function Conditions() {
           aria-label="Order"
           value={ask.sort}
           onChange={(e) => set({ sort: e.target.value as ConditionAsk['sort'] })}
-          className="min-h-9 rounded-[3px] border-2 border-rule bg-sheet px-2"
+          className="reach rounded-[3px] border-2 border-rule bg-sheet px-2"
         >
           {CONDITION_ORDERS.map((order) => (
             <option key={order} value={order}>
@@ -137,7 +144,7 @@ export default function Conditions() {
             </option>
           ))}
         </select>
-        <label className="flex min-h-9 items-center gap-2">
+        <label className="flex reach items-center gap-2">
           <input
             type="checkbox"
             checked={ask.overdue === 'only'}
@@ -150,13 +157,15 @@ export default function Conditions() {
       {error ? <Trouble error={error} retry={refetch} /> : null}
       {!data && !error ? <Loading what="what was left open" /> : null}
       {data?.total === 0 && !all ? <Empty>Nothing matches.</Empty> : null}
-      <ul className="space-y-2">
-        {(printing ?? data?.rows)?.map((row) => (
+      <ul className="border-b border-rule">
+        {rows.map((row) => (
           <Left
             key={row.id}
             row={row}
             zone={timeZone}
             grouped={ask.sort === 'customer'}
+            story={row.unitId === null ? undefined : stories[row.unitId]}
+            longest={longest}
             onReturn={can('take call') ? () => void returns([row]) : undefined}
           />
         ))}
@@ -208,63 +217,92 @@ function Left({
   row,
   zone,
   grouped,
+  story,
+  longest,
   onReturn,
 }: {
   row: ConditionRow;
+  story: BriefStory | undefined;
+  longest: number;
   zone: string;
   grouped: boolean;
   onReturn: (() => void) | undefined;
 }) {
+  const allowed = CONDITION_KINDS[row.kind as ConditionKind].allowedDays ?? null;
+  const [open, setOpen] = useState(false);
   return (
-    <li
-      className={`bg-sheet px-3 py-2 ${row.hazard ? 'hurts' : row.overdue ? 'tied' : 'border border-rule'}`}
-    >
-      <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
-        {grouped ? <strong>{row.customer}</strong> : null}
-        <Plate
-          tag={row.tag}
-          to={`/units/${row.unitId}`}
-          flagKinds={row.hazard ? ['hazard'] : ['left open']}
-          status={row.unitStatus}
-        />
-        {row.hazard ? <span className="hazard-notch text-sm">{row.kind}</span> : <strong>{row.kind}</strong>}
-        <Link to={`/sites/${row.siteId}`} className="text-copper underline underline-offset-4">
-          {row.site}
+    <li className="border-t border-rule bg-sheet px-3 py-1">
+      <div className="watch-row">
+        <span className="w-24 shrink-0">
+          <Plate
+            tag={row.tag}
+            to={row.unitId ? `/units/${row.unitId}` : undefined}
+            flagKinds={row.hazard ? ['hazard'] : ['left open']}
+            status={row.unitStatus}
+          />
+        </span>
+        <Link
+          to={`/sites/${row.siteId}`}
+          title={row.customer}
+          className="reach content-center truncate hover:underline md:w-44 md:shrink-0"
+        >
+          {grouped ? `${row.customer}, ${row.site}` : row.site}
         </Link>
-        {grouped ? null : <span className="text-soft">{row.customer}</span>}
-        <span className={`ml-auto ${row.overdue ? 'font-bold' : 'text-soft'}`}>
-          {row.days === 0 ? 'today' : row.days === 1 ? '1 day' : `${row.days} days`}
-          {row.overdue ? ', too long' : ''}
+        {row.unitId ? <MiniStory story={story} /> : <span className="w-[168px]" />}
+        <DaysBar days={row.days} allowed={allowed} longest={longest} />
+        <span className="flex min-w-0 grow items-baseline gap-2">
+          {row.hazard ? (
+            <span className="hazard-notch text-sm">{row.kind}</span>
+          ) : (
+            <strong className="whitespace-nowrap">{row.kind}</strong>
+          )}
+          <span className="watch-words min-w-0 truncate" title={row.text}>
+            {row.text}
+          </span>
+        </span>
+        <span className="no-print flex shrink-0 items-center gap-2">
+          <Button
+            look="quiet"
+            aria-expanded={open}
+            aria-label={`More about ${row.kind} at ${row.tag}, ${row.site}`}
+            onClick={() => setOpen(!open)}
+          >
+            more
+          </Button>
+          {row.callId ? (
+            <Link to={`/calls/${row.callId}`} className="link reach content-center whitespace-nowrap">
+              Return {row.callRef}
+            </Link>
+          ) : onReturn ? (
+            <Button onClick={onReturn} aria-label={`Plan a return to ${row.tag}, ${row.site}`}>
+              Plan a return
+            </Button>
+          ) : null}
         </span>
       </div>
-      <p className="mt-1">
-        {row.changedFrom || row.changedTo ? (
-          <strong>
-            {row.changedFrom ?? 'not said'} → {row.changedTo ?? 'not said'}.{' '}
-          </strong>
-        ) : null}
-        {row.text}
-      </p>
-      <p className="text-sm text-soft">
-        Left by {row.openedBy ?? 'somebody'} on {dayOf(row.openedAt, zone)}
-        {row.told ? `; told: ${row.told}` : ''}. Closes it: {row.closes ?? row.usuallyCloses}.{' '}
-        <Link to={`/visits/${row.visitId}`} className="text-copper underline underline-offset-4">
-          the sheet
-        </Link>
-      </p>
-      {row.callId ? (
-        <p className="text-sm">
-          <Link to={`/calls/${row.callId}`} className="text-copper underline underline-offset-4">
-            Return {row.callRef}
-          </Link>{' '}
-          {row.callOn ? `planned for ${shortDay(row.callOn)}` : 'waits for a place'}
+      <div className={open ? 'py-2 md:pl-27' : 'print-only'}>
+        <p>
+          {row.changedFrom || row.changedTo ? (
+            <strong>
+              {row.changedFrom ?? 'not said'} → {row.changedTo ?? 'not said'}.{' '}
+            </strong>
+          ) : null}
+          {row.text}
         </p>
-      ) : onReturn ? (
-        <Button look="quiet" onClick={onReturn} aria-label={`Plan a return to ${row.tag}, ${row.site}`}>
-          Plan a return
-        </Button>
-      ) : null}
-      {row.overdue ? <Reasons reasons={[row.reason]} label="Why too long" /> : null}
+        <p className="text-sm text-soft">
+          {row.customer}. Left by {row.openedBy ?? 'somebody'} on {dayOf(row.openedAt, zone)}
+          {row.told ? `; told: ${row.told}` : ''}. Closes it: {row.closes ?? row.usuallyCloses}.{' '}
+          <Link to={`/visits/${row.visitId}`} className="link">
+            the sheet
+          </Link>
+        </p>
+        {row.callId ? (
+          <p className="text-sm">
+            Return {row.callRef} {row.callOn ? `planned for ${shortDay(row.callOn)}` : 'waits for a place'}
+          </p>
+        ) : null}
+        {row.overdue ? <Reasons reasons={[row.reason]} label="Why too long" /> : null}
+      </div>
     </li>
   );
 }

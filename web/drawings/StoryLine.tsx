@@ -1,11 +1,17 @@
 import type { ConditionView, StoryView } from '#contracts/units';
 import { number, shortDay } from '../ui/format.ts';
-import { storyLayout } from './storyLayout.ts';
+import { useWidth } from '../ui/useWidth.ts';
+import { storyLayout, type StoryLayout } from './storyLayout.ts';
 
+/** Until it is measured. */
 const WIDTH = 1040;
+const EDGE = 16;
 const AXIS = 138;
+const LETTER = 13;
 /** Arcs narrower than this are drawn as loops, wide enough to see. */
 const LOOP = 46;
+/** Names of failures stand in so many lines under the line. */
+const NAME_LINES = 3;
 
 /** From failure to failure over the line; a few days apart the curve bulges so that it can be seen. */
 function arcPath({ x1, x2, height }: { x1: number; x2: number; height: number }): string {
@@ -14,10 +20,36 @@ function arcPath({ x1, x2, height }: { x1: number; x2: number; height: number })
   return `M ${x1} ${AXIS - 7} C ${x1 - bulge} ${top}, ${x2 + bulge} ${top}, ${x2} ${AXIS - 7}`;
 }
 
+interface Named {
+  readonly id: string;
+  readonly x: number;
+  readonly line: number;
+  readonly text: string;
+  readonly end: boolean;
+}
+
+/** The failures with their names, the latest first, as many as fit side by side in a few lines. */
+function namesOf(marks: StoryLayout['marks'], width: number): Named[] {
+  const taken: { from: number; to: number }[][] = Array.from({ length: NAME_LINES }, () => []);
+  return marks.toReversed().flatMap(({ x, mark }) => {
+    if (mark.kind !== 'call') return [];
+    const most = width > 700 ? 44 : 24;
+    const text = mark.label.length > most ? `${mark.label.slice(0, most - 2).trimEnd()} …` : mark.label;
+    const long = text.length * LETTER * 0.52 + 10;
+    const end = x + long > width;
+    const [from, to] = end ? [x - long, x + 8] : [x - 8, x + long];
+    if (from < -EDGE) return [];
+    const line = taken.findIndex((line) => line.every((other) => to < other.from || from > other.to));
+    if (line < 0) return [];
+    taken[line]?.push({ from, to });
+    return [{ id: mark.callId, x, line, text, end }];
+  });
+}
+
 /**
- * One unit's years: failures stand on the line, planned work hangs under it as ticks, refrigerant added is a
- * drop with its pounds, what was left open is a bar, and arcs join a failure to its repeat (solid) or to the
- * call it came back from (dashed).
+ * One unit's years, as wide as its place: failures stand on the line with their names, planned work hangs under it as ticks,
+ * refrigerant added is a drop with its pounds, what was left open is a bar, and arcs join a failure to its repeat (solid) or
+ * to the call it came back from (dashed).
  */
 export function StoryLine({
   story,
@@ -30,35 +62,50 @@ export function StoryLine({
   today: string;
   sentence: string;
 }) {
-  const layout = storyLayout(story, today, WIDTH);
+  const [ref, room] = useWidth<HTMLElement>(WIDTH + 2 * EDGE);
+  const width = Math.max(280, room - 2 * EDGE);
+  const layout = storyLayout(story, today, width);
   const { x } = layout;
   const top = AXIS - Math.max(44, ...layout.arcs.map((arc) => arc.height + 26));
+  const names = namesOf(layout.marks, width);
+  const pounds = layout.marks.some(({ mark }) => mark.poundsAdded !== undefined);
+  const nameTop = AXIS + (pounds ? 46 : 26);
+  const barTop = nameTop + Math.max(0, ...names.map((name) => name.line + 1)) * 17;
+  const shown = Math.min(3, conditions.length);
+  const yearAt = barTop + shown * 12 + 16;
+  // Of many years in little room only some are named.
+  const apart = layout.years.length > 1 ? layout.years[1]!.x - layout.years[0]!.x : width;
+  const every = Math.max(1, Math.ceil(38 / Math.max(1, apart)));
   return (
-    <figure className="overflow-x-auto" tabIndex={0} aria-label="Story line, scrolls sideways">
+    <figure ref={ref} aria-label="Story line">
       <svg
-        viewBox={`-16 ${top} ${WIDTH + 32} ${AXIS + (conditions.length > 0 ? 90 : 50) - top}`}
-        className="min-w-[720px]"
+        viewBox={`${-EDGE} ${top} ${width + 2 * EDGE} ${yearAt + 6 - top}`}
+        width={width + 2 * EDGE}
+        height={yearAt + 6 - top}
+        className="max-w-full"
         role="img"
         aria-label={`Story line. ${sentence} Every call is in the list below.`}
       >
-        {layout.years.map((year) => (
+        {layout.years.map((year, i) => (
           <g key={year.label}>
             <line
               x1={year.x}
               x2={year.x}
               y1={top + 6}
-              y2={AXIS + 30}
+              y2={yearAt - 12}
               stroke="var(--rule)"
               strokeDasharray="2 4"
             />
-            <text x={year.x + 4} y={AXIS + 43} fontSize="12" fill="var(--soft)">
-              {year.label}
-            </text>
+            {i % every === 0 && year.x < width - 70 ? (
+              <text x={year.x + 4} y={yearAt} fontSize="12" fill="var(--soft)">
+                {year.label}
+              </text>
+            ) : null}
           </g>
         ))}
-        <line x1={0} x2={WIDTH} y1={AXIS} y2={AXIS} stroke="var(--ink)" strokeWidth="2.5" />
-        <line x1={WIDTH} x2={WIDTH} y1={AXIS - 10} y2={AXIS + 10} stroke="var(--ink)" strokeWidth="2.5" />
-        <text x={WIDTH} y={AXIS + 43} fontSize="12" textAnchor="end" fill="var(--ink)">
+        <line x1={0} x2={width} y1={AXIS} y2={AXIS} stroke="var(--ink)" strokeWidth="2.5" />
+        <line x1={width} x2={width} y1={AXIS - 10} y2={AXIS + 10} stroke="var(--ink)" strokeWidth="2.5" />
+        <text x={width} y={yearAt} fontSize="12" textAnchor="end" fill="var(--ink)">
           today
         </text>
         {layout.arcs.map((arc, i) => (
@@ -66,7 +113,7 @@ export function StoryLine({
             <path
               d={arcPath(arc)}
               fill="none"
-              stroke={arc.kind === 'repeat' ? 'var(--copper)' : 'var(--ember)'}
+              stroke="var(--ink)"
               strokeWidth="2.5"
               strokeDasharray={arc.kind === 'repeat' ? undefined : '6 4'}
             >
@@ -75,11 +122,12 @@ export function StoryLine({
             {layout.arcs.findIndex((other) => other.label === arc.label) === i ||
             arc.x2 - arc.x1 > arc.label.length * 8 ? (
               <text
-                x={Math.min(WIDTH - 70, Math.max(60, (arc.x1 + arc.x2) / 2))}
+                x={Math.min(width - 70, Math.max(60, (arc.x1 + arc.x2) / 2))}
                 y={AXIS - arc.height - 6}
-                fontSize="12.5"
+                fontSize={LETTER}
+                fontWeight="600"
                 textAnchor="middle"
-                fill={arc.kind === 'repeat' ? 'var(--copper)' : 'var(--ember)'}
+                fill="var(--ink)"
                 stroke="var(--sheet)"
                 strokeWidth="4"
                 paintOrder="stroke"
@@ -89,19 +137,41 @@ export function StoryLine({
             ) : null}
           </g>
         ))}
+        {names.map((name) => (
+          <g key={name.id} aria-hidden="true">
+            <path
+              d={`M${name.x} ${AXIS + 8}V${nameTop + name.line * 17 + 8}`}
+              stroke="var(--edge)"
+              strokeWidth="1"
+            />
+            <text
+              x={name.end ? name.x - 5 : name.x + 5}
+              y={nameTop + name.line * 17 + 12}
+              fontSize={LETTER}
+              textAnchor={name.end ? 'end' : 'start'}
+              fill="var(--ink)"
+              stroke="var(--sheet)"
+              strokeWidth="3"
+              paintOrder="stroke"
+            >
+              {name.text}
+            </text>
+          </g>
+        ))}
         {layout.marks.map(({ x: at, mark }) =>
           mark.kind === 'call' ? (
             <g key={mark.callId}>
               <circle cx={at} cy={AXIS} r="7" fill="var(--sheet)" stroke="var(--ink)" strokeWidth="3" />
               {mark.poundsAdded !== undefined ? (
                 <g>
-                  <path d={`M ${at} ${AXIS + 11} q 8 11 0 16 q -8 -5 0 -16`} fill="var(--copper)" />
+                  <path d={`M ${at} ${AXIS + 11} q 8 11 0 16 q -8 -5 0 -16`} fill="var(--ink)" />
                   <text
-                    x={at > WIDTH - 90 ? at - 9 : at + 9}
-                    textAnchor={at > WIDTH - 90 ? 'end' : 'start'}
+                    x={at > width - 90 ? at - 9 : at + 9}
+                    textAnchor={at > width - 90 ? 'end' : 'start'}
                     y={AXIS + 24}
-                    fontSize="12"
-                    fill="var(--copper)"
+                    fontSize={LETTER}
+                    fontWeight="600"
+                    fill="var(--ink)"
                     stroke="var(--sheet)"
                     strokeWidth="3"
                     paintOrder="stroke"
@@ -129,19 +199,17 @@ export function StoryLine({
         {conditions.map((condition, i) => {
           const [from, to] = [
             x(condition.openedAt.slice(0, 10)),
-            condition.closedAt ? x(condition.closedAt.slice(0, 10)) : WIDTH,
+            condition.closedAt ? x(condition.closedAt.slice(0, 10)) : width,
           ];
-          const y = AXIS + 52 + (i % 3) * 12;
           return (
             <g key={condition.id}>
               <rect
                 x={from}
-                y={y}
+                y={barTop + (i % 3) * 12}
                 width={Math.max(3, to - from)}
                 height="8"
-                fill={
-                  condition.hazard ? 'var(--ember)' : condition.closedAt ? 'var(--rule)' : 'var(--copper)'
-                }
+                fill={condition.hazard ? 'var(--hazard)' : condition.closedAt ? 'var(--edge)' : 'var(--ink)'}
+                stroke={condition.hazard ? 'var(--ink)' : 'none'}
               />
               <title>{`${condition.kind}, ${condition.closedAt ? 'closed' : 'open'}: ${condition.text}`}</title>
             </g>

@@ -2,7 +2,14 @@ import { useMemo } from 'react';
 import { sameSlot, slotFor } from '#core/machine';
 import type { ConditionView, UnitPage } from '#contracts/units';
 import { number, shortDay } from '../ui/format.ts';
-import { sectionOf, type Glyph, type Section, type SectionLine, type SectionPart } from './section.ts';
+import {
+  sectionOf,
+  type AirPath,
+  type Glyph,
+  type Section,
+  type SectionLine,
+  type SectionPart,
+} from './section.ts';
 import { partFor, partForCondition } from './sectionPlaces.ts';
 
 /** What is known at one part of the machine. */
@@ -58,29 +65,75 @@ export function useSection(unit: Drawn): {
   }, [unit]);
 }
 
+/** Parts that stand still: a machine out of use whole, an isolated circuit, heat that was disabled. */
+function stillOf(at: readonly AtPart[], status: string): ReadonlySet<string> {
+  if (status !== 'in service' && status !== 'standby') return new Set(at.map(({ part }) => part.id));
+  const open = at.flatMap(({ conditions }) => conditions);
+  if (open.some((c) => c.kind === 'out of use')) return new Set(at.map(({ part }) => part.id));
+  const isolated = open.filter((c) => c.kind === 'circuit isolated');
+  const noHeat = open.some((c) => c.kind === 'heat disabled' || c.kind === 'heater disconnected');
+  const circuits = new Set(at.flatMap(({ part }) => part.circuit ?? [])).size;
+  const heat = ['burner', 'gas valve', 'inducer', 'heat exchanger', 'electric heat', 'hot-water coil'];
+  return new Set(
+    at
+      .filter(
+        ({ part }) =>
+          (part.circuit !== undefined &&
+            // Where nobody has said which of several, none is known to stand still.
+            isolated.some((c) => (c.circuit === null ? circuits === 1 : c.circuit === part.circuit))) ||
+          (noHeat && heat.includes(part.id)),
+      )
+      .map(({ part }) => part.id),
+  );
+}
+
 /**
- * The product's own cut-away of a machine. A part is chosen by click, tap or key; what is chosen is told
- * below it.
+ * The product's own cut-away of a machine: one duct of air, one loop of refrigerant for each circuit, the flue apart. A part
+ * is chosen by click, tap or key; what is chosen is told beside it. What stands still is grey.
  */
 export function UnitSection({
   section,
   at,
+  status = 'in service',
   chosen,
   onChoose,
 }: {
   section: Section;
   at: readonly AtPart[];
+  status?: string;
   chosen: string | undefined;
   onChoose: (id: string) => void;
 }) {
+  const still = stillOf(at, status);
+  const stands = (line: SectionLine): boolean =>
+    at.some(
+      ({ part }) =>
+        still.has(part.id) &&
+        (line.circuit === undefined ? part.id === 'burner' : part.circuit === line.circuit),
+    );
+  const days = [...new Set(at.flatMap(({ readings }) => readings.map((r) => r.at.slice(0, 10))))].sort();
+  const one = days.length === 1 ? days[0] : undefined;
   return (
-    <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Cut through the unit">
+    <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Cut through the unit" data-listed>
       <svg
-        viewBox={`-48 0 ${section.width + 96} ${section.height}`}
-        className="w-full min-w-[860px]"
+        viewBox={`-52 0 ${section.width + 104} ${section.height + (one ? 14 : 0)}`}
+        className="w-full min-w-[880px]"
         role="group"
         aria-label="Parts of the unit"
       >
+        <defs>
+          <marker
+            id="flow"
+            viewBox="0 0 8 8"
+            refX="6"
+            refY="4"
+            markerWidth="3.2"
+            markerHeight="3.2"
+            orient="auto"
+          >
+            <path d="M0 0L8 4L0 8z" fill="context-stroke" />
+          </marker>
+        </defs>
         {section.cabinets.map((c) => (
           <g key={c.y}>
             <rect
@@ -94,51 +147,106 @@ export function UnitSection({
               strokeWidth="3"
             />
             {c.word ? (
-              <text x={c.x + 6} y={c.y - 6} fontSize="14" fontWeight="700" fill="var(--soft)">
+              <text x={c.x + 6} y={c.y - 6} fontSize="15" fontWeight="700" fill="var(--soft)">
                 {c.word}
               </text>
             ) : null}
           </g>
         ))}
+        {section.air ? <Duct air={section.air} width={section.width} /> : null}
         {section.lines.map((line, i) => (
-          <Line key={i} line={line} />
+          <Line key={i} line={line} still={stands(line)} width={section.width} />
         ))}
         {at.map((a) => (
-          <Part key={a.part.id} at={a} chosen={a.part.id === chosen} onChoose={() => onChoose(a.part.id)} />
+          <Part
+            key={a.part.id}
+            at={a}
+            inAir={section.air !== undefined && a.part.y === section.air.top}
+            still={still.has(a.part.id)}
+            dated={one === undefined}
+            chosen={a.part.id === chosen}
+            onChoose={() => onChoose(a.part.id)}
+          />
         ))}
+        {one ? (
+          <text
+            x={section.width / 2}
+            y={section.height + 8}
+            fontSize="14"
+            textAnchor="middle"
+            fill="var(--soft)"
+          >
+            Measured {shortDay(one)}
+          </text>
+        ) : null}
       </svg>
     </div>
   );
 }
 
-const LINE_LOOK: Record<SectionLine['kind'], { stroke: string; width: number; dash?: string }> = {
-  air: { stroke: 'var(--soft)', width: 5 },
-  refrigerant: { stroke: 'var(--verdigris)', width: 3 },
-  field: { stroke: 'var(--verdigris)', width: 3, dash: '9 4' },
-  water: { stroke: 'var(--verdigris)', width: 5 },
-  gas: { stroke: 'var(--copper)', width: 4 },
+/** One way for the air, from left to right: in, past everything it meets, and out. */
+function Duct({ air: { top, bottom, into, outOf }, width }: { air: AirPath; width: number }) {
+  const middle = (top + bottom) / 2;
+  const arrow = (x: number) => `M${x} ${middle - 14}h18v-11l20 25l-20 25v-11h-18z`;
+  return (
+    <g>
+      <rect x="-4" y={top} width={width + 8} height={bottom - top} fill="var(--paper)" />
+      <path d={`M-4 ${top}H${width + 4}M-4 ${bottom}H${width + 4}`} stroke="var(--ink)" strokeWidth="2" />
+      <path
+        d={`${arrow(-46)}${arrow(width + 8)}`}
+        fill="var(--sheet)"
+        stroke="var(--ink)"
+        strokeWidth="1.5"
+      />
+      <text x="-28" y={bottom - 8} fontSize="14" textAnchor="middle" fill="var(--ink)">
+        {into}
+      </text>
+      <text x={width + 28} y={bottom - 8} fontSize="14" textAnchor="middle" fill="var(--ink)">
+        {outOf}
+      </text>
+    </g>
+  );
+}
+
+const LINE_LOOK: Record<SectionLine['kind'], { width: number; dash?: string }> = {
+  'hot gas': { width: 4 },
+  liquid: { width: 2.5 },
+  suction: { width: 6 },
+  water: { width: 5 },
+  gas: { width: 3, dash: '10 3 2 3' },
+  flue: { width: 5, dash: '2 4' },
 };
 
-function Line({ line }: { line: SectionLine }) {
+function Line({ line, still, width }: { line: SectionLine; still: boolean; width: number }) {
   const look = LINE_LOOK[line.kind];
-  const [first] = line.points;
+  const stroke = still ? 'var(--edge)' : 'var(--ink)';
+  const [first, second] = line.points;
+  const outside = line.points.find(([x, y]) => x > width || y < 8);
+  const beside =
+    outside ??
+    // The suction line is named at the foot of its riser, where it stands free.
+    (line.kind === 'suction' ? line.points[2] : undefined) ??
+    (first && second ? [(first[0] + second[0]) / 2, first[1]] : undefined);
   return (
     <g>
       <polyline
         points={line.points.map((p) => p.join(',')).join(' ')}
         fill="none"
-        stroke={look.stroke}
+        stroke={stroke}
         strokeWidth={look.width}
-        strokeDasharray={look.dash}
+        strokeLinejoin="round"
+        strokeDasharray={still ? '3 5' : line.field ? '12 5' : look.dash}
+        markerEnd="url(#flow)"
       />
-      {line.word && first ? (
+      {line.word && beside ? (
         <text
-          x={first[0] < 500 ? 2 : 998}
-          y={first[1] - 8}
-          fontSize="13"
-          fill="var(--soft)"
-          textAnchor={first[0] < 500 ? 'end' : 'start'}
-          className="section-word"
+          x={beside[0]}
+          y={(beside[1] ?? 0) + (outside && beside[1]! < 8 ? 14 : -7)}
+          dx={(outside && beside[1]! < 8) || line.kind === 'suction' ? 10 : 0}
+          fontSize="14"
+          textAnchor={outside || line.kind === 'suction' ? 'start' : 'middle'}
+          fill={still ? 'var(--soft)' : 'var(--ink)'}
+          className="halo"
         >
           {line.word}
         </text>
@@ -149,24 +257,35 @@ function Line({ line }: { line: SectionLine }) {
 
 function Part({
   at: { part, conditions, findings, readings },
+  inAir,
+  still,
+  dated,
   chosen,
   onChoose,
 }: {
   at: AtPart;
+  inAir: boolean;
+  still: boolean;
+  dated: boolean;
   chosen: boolean;
   onChoose: () => void;
 }) {
   const hazard = conditions.some((c) => c.hazard);
   const left = conditions.length > 0;
   const { x, y, w, h } = part;
-  const small = h < 60;
-  const lines = wrap(part.word, Math.max(6, Math.floor(w / 8)));
+  const small = h < 70;
+  const lines = wrap(part.word, Math.max(6, Math.floor(w / 8.2)));
   const said = [
     part.word,
+    ...(still ? ['stands still'] : []),
     ...conditions.map((c) => `left open: ${c.kind}`),
     ...findings.map((f) => `found: ${f.component} ${f.failure}`),
     ...readings.map((r) => `${r.point} ${r.value} ${r.unit}`),
   ].join(', ');
+  const told = readings.slice(0, small ? 0 : 2);
+  const ink = still ? 'var(--soft)' : 'var(--ink)';
+  const word = hazard || left ? (conditions[0]?.kind ?? '') : '';
+  const marks = (word ? 1 : 0) + (findings.length > 0 ? 1 : 0);
   return (
     <g
       role="button"
@@ -187,51 +306,59 @@ function Part({
         width={w}
         height={h}
         rx="3"
-        fill="var(--sheet)"
-        stroke={hazard ? 'var(--ember)' : chosen || left ? 'var(--copper)' : 'var(--soft)'}
-        strokeWidth={hazard || chosen ? 4 : left ? 3 : 1.2}
+        fill={inAir && !chosen ? 'transparent' : 'var(--sheet)'}
+        stroke={hazard || chosen || left ? 'var(--ink)' : inAir ? 'transparent' : 'var(--edge)'}
+        strokeWidth={hazard ? 4 : chosen ? 3 : left ? 2 : 1}
+        strokeDasharray={still ? '4 4' : undefined}
       />
-      {(left || findings.length > 0) && readings.length > 0 ? null : (
+      {marks + told.length > 2 && !inAir ? null : (
         <Shape
           glyph={part.glyph}
+          ink={ink}
           x={x}
-          y={y + 13 * Math.min(2, readings.length)}
+          y={y + 16 * Math.min(2, told.length + marks)}
           w={w}
-          h={h - 34 - 13 * Math.min(2, readings.length)}
+          h={h - 20 - 16 * (Math.min(3, lines.length) + Math.min(2, told.length + marks))}
           small={small}
         />
       )}
-      {lines.slice(0, small ? 2 : 3).map((text, i, all) => (
+      {lines.slice(0, h < 56 ? 2 : 3).map((text, i, all) => (
         <text
           key={i}
-          x={small ? x + w / 2 : x + w / 2}
-          y={(small ? y + h / 2 + 4 - (all.length - 1) * 7.5 : y + h - 6 - (all.length - 1) * 15) + i * 15}
-          fontSize="14"
+          x={x + w / 2}
+          y={(small ? y + h / 2 + 5 - (all.length - 1) * 8 : y + h - 7 - (all.length - 1) * 16) + i * 16}
+          fontSize="14.5"
           fontWeight="600"
           textAnchor="middle"
-          fill="var(--ink)"
+          fill={ink}
         >
           {text}
         </text>
       ))}
-      {(small ? [] : readings.slice(0, 2)).map((r, i) => (
+      {told.map((r, i) => (
         <text
           key={r.point}
           x={x + w / 2}
-          y={y + (left || findings.length > 0 ? 36 : 17) + i * 16}
-          fontSize="13"
+          y={y + 18 + (marks + i) * 18}
+          fontSize="15"
           fontWeight="700"
           textAnchor="middle"
-          fill="var(--verdigris)"
+          fill={ink}
         >
           {number(r.value)} {r.unit}
+          {dated && w > 150 ? (
+            <tspan fontSize="14" fontWeight="400" fill="var(--soft)">
+              {' '}
+              {shortDay(r.at.slice(0, 10))}
+            </tspan>
+          ) : null}
         </text>
       ))}
-      {left ? <Flag x={x + w - 4} y={y + 4} hazard={hazard} word={conditions[0]?.kind ?? ''} /> : null}
+      {word ? <Flag x={x} y={y} hazard={hazard} word={word} /> : null}
       {findings.length > 0 ? (
-        <g aria-hidden="true">
-          <path d={`M${x + 4} ${y + 4} h14 l-7 12 z`} fill="var(--copper)" />
-          <text x={x + 22} y={y + 15} fontSize="13" fontWeight="700" fill="var(--copper)">
+        <g aria-hidden="true" transform={`translate(${x + 4} ${y + 5 + (word ? 18 : 0)})`}>
+          <path d="M0 0h13l-6.5 11z" fill="var(--ink)" />
+          <text x="17" y="11" fontSize="14.5" fontWeight="700" fill="var(--ink)">
             {small ? '' : findings.length > 1 ? `${findings.length} found` : findings[0]?.failure}
           </text>
         </g>
@@ -240,29 +367,25 @@ function Part({
   );
 }
 
-/**
- * A tied string with a knot for something left open, a notched corner for a hazard; the word always beside
- * it.
- */
+/** A string tied over the edge for something left open, a notched field for a hazard; the word always beside it. */
 function Flag({ x, y, hazard, word }: { x: number; y: number; hazard: boolean; word: string }) {
-  const width = Math.max(40, word.length * 7 + 10);
+  const width = word.length * 7.6 + 18;
   return hazard ? (
     <g aria-hidden="true">
-      <path d={`M${x} ${y} h${-width} v18 h${width - 9} l9 -9 z`} fill="var(--ember)" />
-      <text x={x - width + 5} y={y + 13} fontSize="13" fontWeight="700" fill="var(--paper)">
+      <path
+        d={`M${x} ${y}h${width - 10}l10 10v10h${-width}z`}
+        fill="var(--hazard)"
+        stroke="var(--ink)"
+        strokeWidth="1.5"
+      />
+      <text x={x + 5} y={y + 15} fontSize="14.5" fontWeight="700" fill="var(--on-hazard)">
         {word}
       </text>
     </g>
   ) : (
-    <g aria-hidden="true">
-      <path
-        d={`M${x - width} ${y + 16} q${width / 2} 8 ${width} 0`}
-        fill="none"
-        stroke="var(--copper)"
-        strokeWidth="2.4"
-      />
-      <circle cx={x - 3} cy={y + 15} r="3.5" fill="var(--copper)" />
-      <text x={x - width + 2} y={y + 12} fontSize="13" fontWeight="700" fill="var(--copper)">
+    <g aria-hidden="true" transform={`translate(${x + 10} ${y})`}>
+      <path d="M4 12C-4 9 -3 1 2 2C7 3 5 7 0 6M2 2L9 -6" fill="none" stroke="var(--ink)" strokeWidth="2" />
+      <text x="12" y="15" fontSize="14.5" fontWeight="700" fill="var(--ink)">
         {word}
       </text>
     </g>
@@ -283,6 +406,7 @@ function wrap(text: string, letters: number): string[] {
 
 function Shape({
   glyph,
+  ink,
   x,
   y,
   w,
@@ -290,6 +414,7 @@ function Shape({
   small,
 }: {
   glyph: Glyph;
+  ink: string;
   x: number;
   y: number;
   w: number;
@@ -298,8 +423,8 @@ function Shape({
 }) {
   if (small) return null;
   const [cx, cy] = [x + w / 2, y + h / 2 + 12];
-  const r = Math.max(8, Math.min(w, h) * 0.24);
-  const stroke = { stroke: 'var(--soft)', strokeWidth: 2, fill: 'none' } as const;
+  const r = Math.max(9, Math.min(w, h) * 0.32);
+  const stroke = { stroke: ink, strokeWidth: 2, fill: 'none' };
   switch (glyph) {
     case 'coil':
       return (
@@ -382,7 +507,6 @@ function Shape({
         <path
           d={`M${cx} ${cy + r} c${-r * 1.3} ${-r * 0.4} ${-r * 0.2} ${-r} 0 ${-r * 2} c${r * 0.3} ${r * 0.9} ${r * 1.3} ${r * 1.4} 0 ${r * 2} z`}
           {...stroke}
-          stroke="var(--copper)"
         />
       );
     case 'element':
@@ -390,7 +514,6 @@ function Shape({
         <path
           d={`M${cx - r} ${cy} ${[1, -1, 1, -1, 1, -1].map((s) => `l${r / 3} ${s * r * 0.7}`).join(' ')}`}
           {...stroke}
-          stroke="var(--copper)"
         />
       );
     case 'exchanger':
@@ -424,7 +547,7 @@ function Shape({
               {...stroke}
             />
           ))}
-          <circle cx={cx} cy={cy} r="3" fill="var(--soft)" />
+          <circle cx={cx} cy={cy} r="3" fill={ink} />
         </g>
       );
     case 'valve':

@@ -142,8 +142,10 @@ describe('the cut through a unit on screen', () => {
   it('a hazard is drawn heavier than something left open, and the part that is chosen says so', () => {
     const heavy = (hazard: boolean) =>
       paint(<Cut of={unit({ conditions: [condition({ hazard, kind: 'safety bypassed' })] })} />);
-    expect(heavy(true)).toContain('stroke="var(--ember)" stroke-width="4"');
-    expect(heavy(false)).not.toContain('stroke="var(--ember)" stroke-width="4"');
+    expect(heavy(true)).toContain('fill="var(--hazard)"');
+    expect(heavy(true)).toContain('stroke="var(--ink)" stroke-width="4"');
+    expect(heavy(false)).not.toContain('fill="var(--hazard)"');
+    expect(heavy(false)).not.toContain('stroke="var(--ink)" stroke-width="4"></rect><text');
     const markup = paint(<Cut of={unit()} chosen="blower motor" />);
     expect(attributes(markup, 'aria-pressed').filter((pressed) => pressed === 'true')).toHaveLength(1);
   });

@@ -12,10 +12,7 @@ export function Exports() {
       <ul className="space-y-2">
         {FILES.map(([file, what]) => (
           <li key={file}>
-            <a
-              href={`/api/exports/${file}`}
-              className="font-semibold text-copper underline underline-offset-4"
-            >
+            <a href={`/api/exports/${file}`} className="font-semibold link">
               {file}
             </a>{' '}
             · {what}

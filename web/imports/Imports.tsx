@@ -17,6 +17,8 @@ import { useKeepRecipeMutation, useLazyNamesOnRecordQuery, useRecipesQuery } fro
 import { KINDS } from '../api/tags.ts';
 import { Button } from '../ui/Button.tsx';
 import { Field } from '../ui/Field.tsx';
+import { Steps } from './Steps.tsx';
+import { FileInput } from '../ui/FileInput.tsx';
 import { Panel, Screen } from '../ui/Screen.tsx';
 import { Exports } from './Exports.tsx';
 import type { Looked, Opened } from './import.worker.ts';
@@ -113,9 +115,7 @@ export default function Imports() {
     setRunning(undefined);
   };
 
-  async function choose(list: FileList | null) {
-    const file = list?.[0];
-    if (!file) return;
+  async function choose(file: File) {
     clear();
     setWrong(undefined);
     setApplied(undefined);
@@ -217,23 +217,15 @@ export default function Imports() {
           : 'Bring in units and past calls from a spreadsheet, or take them out'
       }
     >
-      <div className="grid grid-cols-1 gap-4 xl:grid-cols-[minmax(0,3fr)_minmax(0,1fr)]">
+      <Steps at={applied ? 4 : !recipe ? 0 : lacks.length > 0 ? 1 : open > 0 ? 2 : 3} />
+      <div className="grid grid-cols-1 gap-4 items-start xl:grid-cols-[minmax(0,3fr)_minmax(0,1fr)]">
         <div className="space-y-4">
           <Panel title="A spreadsheet of units or of past calls">
             <Field
               label="File"
               hint="CSV or .xlsx, with the headings it has. Nothing changes until you have seen what would."
             >
-              <input
-                type="file"
-                accept=".csv,.txt,.tsv,.xlsx,text/csv"
-                onChange={(e) => {
-                  void choose(e.target.files);
-                  // The same file, mended, can be chosen again.
-                  e.target.value = '';
-                }}
-                className="py-1"
-              />
+              <FileInput accept=".csv,.txt,.tsv,.xlsx,text/csv" onFile={(file) => void choose(file)} />
             </Field>
             {running ? (
               <div role="status" className="mt-3 flex items-center gap-3">
@@ -250,7 +242,7 @@ export default function Imports() {
               </div>
             ) : null}
             {wrong ? (
-              <p role="alert" className="mt-3 font-semibold text-ember">
+              <p role="alert" className="mt-3 fault">
                 {wrong}
               </p>
             ) : null}
@@ -262,7 +254,7 @@ export default function Imports() {
               <div className="mb-3 flex flex-wrap items-center gap-4">
                 <span className="font-semibold">It holds</span>
                 {(['units', 'calls'] as const).map((kind) => (
-                  <label key={kind} className="flex min-h-8 items-center gap-2">
+                  <label key={kind} className="flex reach items-center gap-2">
                     <input
                       type="radio"
                       name="import-kind"
@@ -280,7 +272,7 @@ export default function Imports() {
                       const one = recipes.data?.find(({ id }) => id === event.target.value);
                       if (one) setRecipe(one.recipe);
                     }}
-                    className="min-h-8 rounded-[3px] border-2 border-rule bg-sheet px-2"
+                    className="reach rounded-[3px] border-2 border-rule bg-sheet px-2"
                   >
                     <option value="">read it as before …</option>
                     {recipes.data.map((one) => (
@@ -302,7 +294,7 @@ export default function Imports() {
                 />
               </details>
               {lacks.length > 0 ? (
-                <p role="alert" className="mt-2 font-semibold text-ember">
+                <p role="alert" className="mt-2 fault">
                   Say where these come from: {lacks.join(', ')}.
                 </p>
               ) : null}
@@ -314,7 +306,7 @@ export default function Imports() {
                 <strong>{plural(looked.good, 'row')} understood</strong>
                 {looked.left > 0 ? (
                   <>
-                    , <strong className="text-ember">{looked.left} not</strong>
+                    , <strong>{looked.left} not</strong>
                     {open > 0 ? `; ${plural(open, 'question')} open` : ''}
                   </>
                 ) : null}

@@ -38,7 +38,7 @@ export function MapColumns({
               key={name}
               className="grid grid-cols-[120px_1fr] items-center gap-2 border-b border-rule py-1"
             >
-              <label htmlFor={`map-${name}`} className={lacks ? 'font-semibold text-ember' : 'font-semibold'}>
+              <label htmlFor={`map-${name}`} className={lacks ? 'font-semibold' : 'font-semibold'}>
                 {wordOf(name)}
                 {needed.includes(name) ? <span className="block text-sm font-normal">needed</span> : null}
               </label>
@@ -47,7 +47,7 @@ export function MapColumns({
                   id={`map-${name}`}
                   value={value}
                   onChange={(event) => set(name, event.target.value)}
-                  className={`min-h-8 w-full rounded-[3px] border-2 bg-sheet px-2 ${lacks ? 'border-ember' : 'border-rule'}`}
+                  className={`reach w-full rounded-[3px] border-2 bg-sheet px-2 ${lacks ? 'border-ink' : 'border-rule'}`}
                 >
                   <option value="">not in this file</option>
                   {opened.headings.map((heading) => (
@@ -62,7 +62,7 @@ export function MapColumns({
                     aria-label={`${wordOf(name)}, for all rows`}
                     value={source.all}
                     onChange={(event) => onChange({ ...recipe.columns, [name]: { all: event.target.value } })}
-                    className="mt-1 min-h-8 w-full rounded-[3px] border-2 border-rule bg-sheet px-2"
+                    className="mt-1 reach w-full rounded-[3px] border-2 border-rule bg-sheet px-2"
                   />
                 ) : null}
                 {source && 'from' in source ? (

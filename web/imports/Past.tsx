@@ -31,7 +31,7 @@ export function Past() {
   return (
     <Panel title="Imported before">
       {trouble ? (
-        <p role="alert" className="mb-2 font-semibold text-ember">
+        <p role="alert" className="mb-2 fault">
           {trouble}
         </p>
       ) : null}

@@ -37,11 +37,7 @@ export function Preview({
         {counts.newCustomers > 0 ? `; ${plural(counts.newCustomers, 'new customer')}` : ''}
         {counts.newSites > 0 ? `, ${plural(counts.newSites, 'new site')}` : ''}
         {counts.changedSites > 0 ? `; ${plural(counts.changedSites, 'site')} filled in or changed` : ''}.{' '}
-        {out > 0 ? (
-          <strong className="text-ember">{plural(out, 'row')} not taken.</strong>
-        ) : (
-          'Every row can be taken.'
-        )}
+        {out > 0 ? <strong>{plural(out, 'row')} not taken.</strong> : 'Every row can be taken.'}
       </p>
       <div className="my-3 flex flex-wrap gap-2">
         {preview.badRows > 0 ? (

@@ -62,7 +62,7 @@ function DateOrder({ looked, recipe, change }: { looked: Looked; recipe: Recipe;
     >
       <div className="flex flex-wrap items-center gap-4">
         {(['month first', 'day first'] as const).map((one) => (
-          <label key={one} className="flex min-h-8 items-center gap-2">
+          <label key={one} className="flex reach items-center gap-2">
             <input
               type="radio"
               name="date-order"
@@ -116,7 +116,7 @@ function WordList({ looked, recipe, change }: { looked: Looked; recipe: Recipe; 
               // What was just said counts at once, not when the file has been looked at anew.
               value={recipe.words[column]?.[word] ?? means ?? 'open'}
               onChange={(event) => say(column, word, event.target.value)}
-              className={`min-h-8 rounded-[3px] border-2 bg-sheet px-2 ${means === undefined ? 'border-ink' : 'border-rule'}`}
+              className={`reach rounded-[3px] border-2 bg-sheet px-2 ${means === undefined ? 'border-ink' : 'border-rule'}`}
             >
               <option value="open" disabled>
                 {usually ? `usually ${usually}` : 'choose'}
@@ -251,7 +251,7 @@ function Groups({ looked, recipe, change }: { looked: Looked; recipe: Recipe; ch
             ) : (
               <>
                 {(['leave empty', 'leave out'] as const).map((how) => (
-                  <label key={how} className="flex min-h-8 items-center gap-2">
+                  <label key={how} className="flex reach items-center gap-2">
                     <input
                       type="radio"
                       name={groupKey(group.column, group.cause)}

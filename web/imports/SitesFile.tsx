@@ -6,6 +6,7 @@ import { problemOf } from '../api/base.ts';
 import { useImportSitesMutation } from '../api/files.ts';
 import { Button } from '../ui/Button.tsx';
 import { Field } from '../ui/Field.tsx';
+import { FileInput } from '../ui/FileInput.tsx';
 import { Panel } from '../ui/Screen.tsx';
 
 /** Sites from a GeoJSON file: first a trial that changes nothing, then the same for good. */
@@ -43,16 +44,12 @@ export function SitesFile() {
         hint="Properties: customer, site; then ref, address, contact, access, key, way_up, parking, permit, hazards"
         error={wrong}
       >
-        <input
-          type="file"
-          accept=".geojson,.json,application/geo+json"
-          onChange={(e) => void read(e.target.files?.[0])}
-        />
+        <FileInput accept=".geojson,.json,application/geo+json" onFile={(file) => void read(file)} />
       </Field>
       {seen && seen.problems.length > 0 ? (
         <ul
           role="alert"
-          className="mt-2 max-h-48 overflow-y-auto text-ember"
+          className="mt-2 max-h-48 overflow-y-auto fault"
           tabIndex={0}
           aria-label="What cannot be taken"
         >

@@ -40,7 +40,7 @@ export default function Labels() {
       }
     >
       <div className="no-print mb-3 flex flex-wrap items-center gap-3">
-        <Link to={`/sites/${site.id}`} className="text-copper underline underline-offset-4">
+        <Link to={`/sites/${site.id}`} className="link">
           {site.name}
         </Link>
         <label className="flex items-center gap-2">
@@ -48,7 +48,7 @@ export default function Labels() {
           <select
             value={size}
             onChange={(e) => setSize(e.target.value as Size)}
-            className="min-h-9 rounded-[3px] border-2 border-rule bg-sheet px-2"
+            className="reach rounded-[3px] border-2 border-rule bg-sheet px-2"
           >
             {(Object.keys(SIZES) as Size[]).map((name) => (
               <option key={name} value={name}>
@@ -98,11 +98,11 @@ function Label({ unit, large }: { unit: UnitRow; large: boolean }) {
       <Code address={`${location.origin}/units/${unit.id}`} size={large ? 150 : 84} />
       <div className="min-w-0">
         <span className="mb-1 block h-3 w-3 rounded-full border-2 border-black" />
-        <span className={`plate block leading-none ${large ? 'text-5xl' : 'text-2xl'}`}>{unit.tag}</span>
+        <span className={`plate block leading-none ${large ? 'text-5xl' : 'text-xl'}`}>{unit.tag}</span>
         <span className={`mt-1 block font-semibold ${large ? 'text-xl' : 'text-sm'}`}>
           {unit.areaServed ?? unit.kind}
         </span>
-        <span className={`block ${large ? 'text-base' : 'text-xs'}`}>{unit.site}</span>
+        <span className={`block ${large ? 'text-base' : 'text-sm'}`}>{unit.site}</span>
       </div>
     </div>
   );

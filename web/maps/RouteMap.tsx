@@ -4,6 +4,7 @@ import { useEffect, useMemo, useRef } from 'react';
 import { MapContainer, Marker, Polyline, Tooltip, useMap } from 'react-leaflet';
 import { useRoadPathQuery } from '../api/routes.ts';
 import { Base } from './Base.tsx';
+import { Nearness } from './Nearness.tsx';
 
 export interface MapStop {
   readonly id: string;
@@ -18,8 +19,8 @@ function icon(stop: MapStop): L.DivIcon {
   const look = stop.order === undefined ? 'map-due' : 'map-stop';
   return L.divIcon({
     className: look,
-    html: stop.order === undefined ? '' : `<span>${stop.order}</span>`,
-    iconSize: stop.order === undefined ? [14, 14] : [26, 26],
+    html: stop.order === undefined ? '' : `<i></i>${stop.order}`,
+    iconSize: stop.order === undefined ? [16, 16] : [36, 24],
   });
 }
 
@@ -98,12 +99,14 @@ export function RouteMap({
         zoomSnap={0.25}
         attributionControl={false}
         scrollWheelZoom
+        zoomControl={false}
       >
+        <Nearness />
         <Base />
         {line.length > 1 ? (
           <Polyline
             positions={line}
-            pathOptions={{ color: 'var(--copper)', weight: 5, opacity: 0.9 }}
+            pathOptions={{ color: 'var(--ink)', weight: 4, opacity: 0.85, dashArray: '10 5' }}
             interactive={false}
           />
         ) : null}

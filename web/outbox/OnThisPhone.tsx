@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { plural } from '#core/reasons';
-import { Button } from '../ui/Button.tsx';
+import { Button, pressed } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { isHeld, type OutboxItem } from './db.ts';
 import { useWaiting } from './hooks.ts';
@@ -61,7 +61,7 @@ export function OnThisPhone({
             <span className="grow">
               {wordsOf(item)}
               {isHeld(item) ? (
-                <strong className="block text-ember">
+                <strong className="block fault">
                   {item.state === 'aside' ? 'Set aside: ' : 'Not taken: '}
                   {item.problem?.errors?.map((e) => e.message).join(', ') ?? item.problem?.title}
                 </strong>
@@ -97,7 +97,7 @@ export function OnThisPhone({
           Save to a file
         </Button>
         {onSignOut ? null : (
-          <label className="inline-flex min-h-13 cursor-pointer items-center rounded-[3px] border-2 border-rule bg-sheet px-5 text-lg font-semibold focus-within:border-copper hover:border-copper">
+          <label className={`${pressed({ roof: true })} cursor-pointer focus-within:border-copper`}>
             Bring a file back
             <input
               type="file"

@@ -22,7 +22,7 @@ export function Waiting({ about }: { about: string }) {
             <>{item.what}: on this phone, goes out with the next signal</>
           ) : (
             <>
-              <strong className="text-ember">
+              <strong className="fault">
                 {item.what} was not taken:{' '}
                 {item.problem?.errors?.map((e) => e.message).join(', ') ?? item.problem?.title}
               </strong>{' '}

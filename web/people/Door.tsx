@@ -8,7 +8,7 @@ export function Door({ company, children }: { company: string; children: ReactNo
         <div className="mb-4 flex items-center gap-3">
           <img src="/mark.svg" alt="" className="h-10 w-10" />
           <div>
-            <h1 className="plate text-2xl">Gradum</h1>
+            <h1 className="plate text-xl">Gradum</h1>
             <p className="text-soft">{company}</p>
           </div>
         </div>

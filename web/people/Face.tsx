@@ -8,7 +8,7 @@ export function Face() {
   return (
     <>
       <span className="block max-w-28 truncate font-semibold">{user.displayName.split(' ')[0]}</span>
-      <span className="block text-xs text-[#d9d5c9]">{user.role}</span>
+      <span className="block text-sm text-[#d9d5c9]">{user.role}</span>
     </>
   );
 }

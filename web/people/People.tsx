@@ -34,7 +34,7 @@ export default function People() {
           : 'People and crews'
       }
     >
-      <div className="grid grid-cols-1 gap-4 xl:grid-cols-[3fr_2fr]">
+      <div className="grid grid-cols-1 gap-4 items-start xl:grid-cols-[3fr_2fr]">
         <div className="space-y-4">
           {can('manage people') ? <PeoplePanel /> : null}
           <CrewList />
@@ -115,7 +115,7 @@ function PeoplePanel() {
       }
     >
       {trouble ? (
-        <p role="alert" className="mb-2 font-semibold text-ember">
+        <p role="alert" className="mb-2 fault">
           {trouble}
         </p>
       ) : null}
@@ -125,7 +125,7 @@ function PeoplePanel() {
         placeholder="name, role, crew, skill"
         value={typed}
         onChange={(event) => setTyped(event.target.value)}
-        className="no-print mb-1 min-h-9 w-56 rounded-[3px] border-2 border-rule bg-sheet px-2 focus:border-copper"
+        className="no-print mb-1 reach w-56 rounded-[3px] border-2 border-rule bg-sheet px-2 focus:border-copper"
       />
       {shown.length === 0 ? <Empty>Nobody matches “{typed}”.</Empty> : null}
       <div className="overflow-x-auto">

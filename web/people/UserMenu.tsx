@@ -31,7 +31,7 @@ export default function UserMenu({ forget }: { forget: () => void }) {
     toast.error('Signing out needs a signal: you are still signed in.');
   };
   const item =
-    'flex min-h-10 cursor-pointer items-center px-3 outline-none data-[highlighted]:bg-paper ' +
+    'flex reach cursor-pointer items-center px-3 outline-none data-[highlighted]:bg-paper ' +
     'data-[highlighted]:text-copper';
   return (
     <DropdownMenu.Root defaultOpen>

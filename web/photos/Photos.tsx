@@ -15,7 +15,7 @@ import { useUpdatePhotoMutation } from '../api/photos.ts';
 import { now } from '../state/clock.ts';
 import { useWho } from '../state/session.ts';
 import { send } from '../outbox/sender.ts';
-import { Button } from '../ui/Button.tsx';
+import { Button, pressed } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { Field } from '../ui/Field.tsx';
 import { dayOf } from '../ui/format.ts';
@@ -65,14 +65,14 @@ export function TakePhoto({
           aria-label="Picture of"
           value={purpose}
           onChange={(e) => setPurpose(e.target.value as PhotoPurpose)}
-          className="min-h-11 rounded-[3px] border-2 border-rule bg-sheet px-2"
+          className="reach rounded-[3px] border-2 border-rule bg-sheet px-2"
         >
           {purposes.map((p) => (
             <option key={p}>{p}</option>
           ))}
         </select>
       ) : null}
-      <label className="inline-flex min-h-11 cursor-pointer items-center rounded-[3px] border-2 border-copper bg-copper px-3 font-semibold text-on-copper has-focus-visible:outline-3">
+      <label className={`${pressed({ look: 'act' })} cursor-pointer has-focus-visible:outline-3`}>
         {busy ? 'Making it smaller …' : 'Take a picture'}
         <input
           type="file"

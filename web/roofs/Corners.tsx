@@ -63,7 +63,7 @@ export function Corners({
           transform={`translate(${corner.x} ${corner.y}) rotate(0)`}
           onPointerDown={(e) => {
             onChoose(i);
-            drag.start(e, { id: String(i), ...corner, turn: 0 });
+            drag.start(e, { id: String(i), ...corner });
           }}
           onFocus={() => onChoose(i)}
           onKeyDown={(e) => {

@@ -1,6 +1,26 @@
-import { memo, type KeyboardEvent, type PointerEvent, type Ref } from 'react';
-import { boxAround, ROOF_ITEMS, type Box, type Edge, type RoofItem, type RoofPlan } from '#core/roof';
+import {
+  memo,
+  useEffect,
+  useImperativeHandle,
+  useMemo,
+  useRef,
+  useState,
+  type KeyboardEvent,
+  type PointerEvent,
+  type Ref,
+} from 'react';
+import {
+  boxAround,
+  cornersOf,
+  ROOF_ITEMS,
+  type Box,
+  type Edge,
+  type RoofItem,
+  type RoofPlan,
+} from '#core/roof';
 import type { RoofUnit } from '#contracts/roofs';
+import { placeTags, type TagPlace } from '../drawings/tagLayout.ts';
+import { UnitOutline } from '../drawings/UnitOutline.tsx';
 
 const MARGIN_FT = 7;
 
@@ -72,11 +92,29 @@ export function RoofDrawing({
 }) {
   const box = sheetBox(plan);
   const [w, h] = [box.right - box.left, box.bottom - box.top];
-  // Letters keep a readable size on a large roof.
-  const letter = Math.max(1.5, Math.min(w / 46, 4.2));
+  const own = useRef<SVGSVGElement>(null);
+  useImperativeHandle(svgRef, () => own.current as SVGSVGElement, []);
+  const [room, setRoom] = useState({ width: 860, height: 560 });
+  useEffect(() => {
+    const svg = own.current;
+    if (!svg) return;
+    const observer = new ResizeObserver(([entry]) => {
+      if (entry && entry.contentRect.width > 0) setRoom(entry.contentRect);
+    });
+    observer.observe(svg);
+    return () => observer.disconnect();
+  }, []);
+  // Letters keep their size on screen, however large the roof: what a unit has no room for stands beside it.
+  const letter = LETTER_PX / Math.min(room.width / w, room.height / h);
+  const places = useMemo(
+    () => placesOf(plan.items, units, chosen, letter, box),
+    // The box follows from the plan.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+    [plan, units, chosen, letter],
+  );
   return (
     <svg
-      ref={svgRef}
+      ref={own}
       viewBox={`${box.left} ${box.top} ${w} ${h}`}
       className={className}
       role="group"
@@ -117,6 +155,7 @@ export function RoofDrawing({
           item={item}
           unit={item.unitId ? units.get(item.unitId) : undefined}
           letter={letter}
+          place={places.get(item.id)}
           chosen={item.id === chosen}
           handlers={handlers}
         />
@@ -127,11 +166,66 @@ export function RoofDrawing({
   );
 }
 
+/** Height of a letter on screen, px. */
+const LETTER_PX = 12.5;
+/** Small things of which there are many say their name only when chosen; the list beside the drawing says it always. */
+const QUIET: ReadonlySet<RoofItem['kind']> = new Set(['disconnect', 'tie-off', 'drain']);
+
+/** Where feet are few pixels, only ways up and what somebody can fall through are named beside the units. */
+const NEEDED: ReadonlySet<RoofItem['kind']> = new Set(['hatch', 'ladder point', 'skylight']);
+const CROWDED_FT = 3;
+
+/** What is written at an item. */
+function nameOf(item: RoofItem, unit: RoofUnit | undefined, chosen: boolean): string {
+  if (item.kind === 'unit') {
+    const { word, look } = unitState(unit);
+    return [unit?.tag ?? item.label ?? '?', look === 'hazard' ? word : ''].filter(Boolean).join(' ');
+  }
+  if (QUIET.has(item.kind) && !item.label && !chosen) return '';
+  return [item.label ?? ROOF_ITEMS[item.kind].word, item.psi === undefined ? '' : `${item.psi} psi`]
+    .filter(Boolean)
+    .join(' ');
+}
+
+/** Where each name stands: units before things, and what can hurt before all. */
+function placesOf(
+  items: readonly RoofItem[],
+  units: ReadonlyMap<string, RoofUnit>,
+  chosen: string | undefined,
+  letter: number,
+  box: Box,
+): ReadonlyMap<string, TagPlace> {
+  const boxed = items.map((item) => {
+    const around = boxAround(cornersOf(item));
+    const unit = item.unitId ? units.get(item.unitId) : undefined;
+    const hazard = unitState(unit).look === 'hazard';
+    return {
+      id: item.id,
+      x: item.x,
+      y: item.y,
+      w: around.right - around.left,
+      h: around.bottom - around.top,
+      text:
+        letter > CROWDED_FT && item.kind !== 'unit' && item.id !== chosen && !NEEDED.has(item.kind)
+          ? ''
+          : nameOf(item, unit, item.id === chosen),
+      rank: item.id === chosen ? 0 : hazard ? 1 : item.kind === 'unit' ? 2 : 3,
+    };
+  });
+  const named = boxed.filter((one) => one.text !== '').toSorted((a, b) => a.rank - b.rank);
+  return placeTags(
+    named,
+    boxed.filter((one) => one.text === ''),
+    letter,
+    box,
+  );
+}
+
 const EDGE_LOOK: Record<Edge, { stroke: string; width: number; dash?: string }> = {
   'not known': { stroke: 'var(--soft)', width: 0.25 },
   parapet: { stroke: 'var(--ink)', width: 0.9 },
   wall: { stroke: 'var(--ink)', width: 1.6 },
-  'open edge': { stroke: 'var(--ember)', width: 0.6, dash: '1.6 0.9' },
+  'open edge': { stroke: 'var(--ember)', width: 0.7, dash: '1.6 0.9' },
 };
 
 function Side({
@@ -191,21 +285,24 @@ const Item = memo(function Item({
   item,
   unit,
   letter,
+  place,
   chosen,
   handlers,
 }: {
   item: RoofItem;
   unit: RoofUnit | undefined;
   letter: number;
+  place: TagPlace | undefined;
   chosen: boolean;
   handlers: DrawingHandlers;
 }) {
   const active = Boolean(handlers.onItemDown ?? handlers.onItemClick);
   const words = itemWords(item, unit);
+  const name = nameOf(item, unit, chosen);
+  const [tag, ...more] = item.kind === 'unit' ? name.split(' ') : [name];
   return (
     <g
       data-item={item.id}
-      transform={`translate(${item.x} ${item.y}) rotate(${item.turn})`}
       {...(active ? { role: 'button', tabIndex: 0, 'aria-label': words, 'aria-pressed': chosen } : {})}
       onPointerDown={handlers.onItemDown ? (e) => handlers.onItemDown?.(e, item) : undefined}
       onKeyDown={handlers.onItemKey ? (e) => handlers.onItemKey?.(e, item) : undefined}
@@ -215,106 +312,78 @@ const Item = memo(function Item({
         handlers.onItemDown ? 'roof-item cursor-move' : active ? 'roof-item cursor-pointer' : undefined
       }
     >
-      {item.kind === 'unit' ? (
-        <UnitShape item={item} unit={unit} letter={letter} chosen={chosen} />
-      ) : (
-        <ThingShape item={item} letter={letter} chosen={chosen} />
-      )}
+      <g transform={`translate(${item.x} ${item.y}) rotate(${item.turn})`}>
+        {item.kind === 'unit' ? (
+          <UnitOutline
+            w={item.w}
+            h={item.h}
+            letter={letter}
+            chosen={chosen}
+            flagKinds={marksOf(unit)}
+            {...(unit ? { status: unit.status } : {})}
+          />
+        ) : (
+          <ThingShape item={item} chosen={chosen} />
+        )}
+      </g>
+      {active && place?.from ? (
+        // Between a thing and its name a finger means the thing.
+        <path
+          d={`M${item.x} ${item.y}L${place.x} ${place.y}`}
+          stroke="transparent"
+          strokeWidth={letter * 1.6}
+        />
+      ) : null}
+      {place?.from ? (
+        <path
+          d={`M${place.from[0]} ${place.from[1]}L${place.x} ${place.y}`}
+          stroke="var(--soft)"
+          strokeWidth={letter * 0.08}
+        />
+      ) : null}
+      {place ? (
+        <text
+          x={place.x}
+          y={place.y + letter * 0.36}
+          fontSize={item.kind === 'unit' ? letter : letter * 0.92}
+          textAnchor="middle"
+          className={item.kind === 'unit' ? 'plate' : undefined}
+          fill="var(--ink)"
+          {...(place.inside
+            ? {}
+            : {
+                stroke: 'var(--zinc)',
+                strokeWidth: letter * 0.28,
+                strokeLinejoin: 'round',
+                paintOrder: 'stroke',
+              })}
+        >
+          {tag}
+          {more.length > 0 ? (
+            <tspan fontWeight="700" fill="var(--ember)">
+              {' '}
+              {more.join(' ')}
+            </tspan>
+          ) : null}
+        </text>
+      ) : null}
       {active ? null : <title>{words}</title>}
     </g>
   );
 });
 
-/**
- * A unit on the roof is the same stamped tag as everywhere: plate with a hole, outline carrying its state.
- */
-function UnitShape({
-  item,
-  unit,
-  letter,
-  chosen,
-}: {
-  item: RoofItem;
-  unit: RoofUnit | undefined;
-  letter: number;
-  chosen: boolean;
-}) {
-  const { word, look } = unitState(unit);
-  const { w, h } = item;
-  const stroke = look === 'hazard' ? 'var(--ember)' : chosen ? 'var(--copper)' : 'var(--ink)';
-  const tag = unit?.tag ?? item.label ?? '?';
-  // On a unit turned sideways the tag runs along it; wide capitals take about 0.92 of their height.
-  const sideways = Math.abs(Math.cos((item.turn * Math.PI) / 180)) < 0.7 && w > h;
-  const fit = Math.min(letter, (w - 0.8) / Math.max(2.5, tag.length * 0.92), Math.min(w, h) * 0.62);
-  const notch = Math.min(w, h) * 0.28;
-  return (
-    <>
-      <path
-        d={
-          look === 'hazard'
-            ? `M${-w / 2} ${-h / 2} H${w / 2 - notch} L${w / 2} ${-h / 2 + notch} V${h / 2} H${-w / 2} Z`
-            : `M${-w / 2 + 0.4} ${-h / 2} H${w / 2 - 0.4} a0.4 0.4 0 0 1 0.4 0.4 V${h / 2 - 0.4} a0.4 0.4 0 0 1 -0.4 0.4 H${-w / 2 + 0.4} a0.4 0.4 0 0 1 -0.4 -0.4 V${-h / 2 + 0.4} a0.4 0.4 0 0 1 0.4 -0.4 Z`
-        }
-        fill={chosen ? 'var(--paper)' : 'var(--sheet)'}
-        stroke={stroke}
-        strokeWidth={look === 'hazard' || chosen ? 0.6 : 0.32}
-        strokeDasharray={look === 'idle' ? '1 0.6' : undefined}
-      />
-      <circle cx={-w / 2 + 0.9} cy={-h / 2 + 0.9} r={0.36} fill="none" stroke={stroke} strokeWidth={0.2} />
-      {look === 'left' ? (
-        <path
-          d={`M${-w / 2 + 0.9} ${-h / 2 + 0.9} q${w * 0.3} ${h * 0.4} ${w * 0.8} ${-0.4}`}
-          fill="none"
-          stroke="var(--copper)"
-          strokeWidth="0.3"
-        />
-      ) : null}
-      <text
-        transform={`rotate(${sideways ? 0 : -item.turn})`}
-        y={fit * 0.36}
-        fontSize={fit}
-        textAnchor="middle"
-        className="plate"
-        fill="var(--ink)"
-      >
-        {tag}
-      </text>
-      <g transform={`rotate(${-item.turn})`}>
-        {word ? (
-          <text
-            y={Math.max(w, h) / 2 + letter * 0.75}
-            fontSize={letter * 0.66}
-            textAnchor="middle"
-            fontWeight="700"
-            fill={look === 'hazard' ? 'var(--ember)' : look === 'left' ? 'var(--copper)' : 'var(--soft)'}
-            stroke="var(--zinc)"
-            strokeWidth={letter * 0.16}
-            paintOrder="stroke"
-          >
-            {word}
-          </text>
-        ) : null}
-      </g>
-    </>
-  );
-}
+/** What the outline of a unit carries: its flags, and what of it is left open now. */
+const marksOf = (unit: RoofUnit | undefined): string[] => [
+  ...(unit?.flagKinds ?? []),
+  ...(unit?.conditions.some((c) => c.hazard) ? ['hazard'] : []),
+  ...(unit && unit.conditions.length > 0 ? ['left open'] : []),
+];
 
-function ThingShape({ item, letter, chosen }: { item: RoofItem; letter: number; chosen: boolean }) {
+function ThingShape({ item, chosen }: { item: RoofItem; chosen: boolean }) {
   const { w, h, kind } = item;
-  const stroke = chosen
-    ? 'var(--copper)'
-    : kind === 'skylight' || kind === 'hatch'
-      ? 'var(--ember)'
-      : 'var(--ink)';
-  const look = { fill: chosen ? 'var(--paper)' : 'var(--sheet)', stroke, strokeWidth: chosen ? 0.45 : 0.25 };
-  // Small things of which there are many say their name only when chosen; the list beside the drawing says it
-  // always.
-  const quiet = (kind === 'disconnect' || kind === 'tie-off' || kind === 'drain') && !item.label && !chosen;
-  const text = quiet
-    ? ''
-    : [item.label ?? ROOF_ITEMS[kind].word, item.psi === undefined ? '' : `${item.psi} psi`]
-        .filter(Boolean)
-        .join(' ');
+  // What somebody can fall through is drawn as what can hurt.
+  const stroke = kind === 'skylight' || kind === 'hatch' ? 'var(--ember)' : 'var(--ink)';
+  const look = { fill: chosen ? 'var(--zinc)' : 'var(--sheet)', stroke, strokeWidth: chosen ? 0.5 : 0.25 };
   return (
     <>
       {kind === 'gas cock' || kind === 'water tap' || kind === 'drain' || kind === 'tie-off' ? (
@@ -360,19 +429,6 @@ function ThingShape({ item, letter, chosen }: { item: RoofItem; letter: number; 
       {kind === 'disconnect' ? (
         <path d={`M${-w * 0.3} ${h * 0.3} L${w * 0.25} ${-h * 0.3}`} stroke={stroke} strokeWidth="0.25" />
       ) : null}
-      <g transform={`rotate(${-item.turn})`}>
-        <text
-          y={Math.max(w, h) / 2 + letter * 0.7}
-          fontSize={letter * 0.6}
-          textAnchor="middle"
-          fill="var(--ink)"
-          stroke="var(--zinc)"
-          strokeWidth={letter * 0.14}
-          paintOrder="stroke"
-        >
-          {text}
-        </text>
-      </g>
     </>
   );
 }
@@ -390,12 +446,12 @@ function ScaleAndNorth({ box, northDeg, letter }: { box: Box; northDeg: number; 
         stroke="var(--ink)"
         strokeWidth="0.25"
       />
-      <text x={x + length + 0.8} y={y + 0.2} fontSize={letter * 0.7} fill="var(--ink)">
+      <text x={x + length + 0.8} y={y + 0.2} fontSize={letter * 0.92} fill="var(--ink)">
         {length} ft
       </text>
       <g transform={`translate(${box.right - letter - 2.2} ${box.top + letter + 2.8}) rotate(${northDeg})`}>
         <path d="M0 2.4 V-2 M-0.9 -0.6 L0 -2.4 L0.9 -0.6" fill="none" stroke="var(--ink)" strokeWidth="0.3" />
-        <text y="-2.7" fontSize={letter * 0.7} textAnchor="middle" fill="var(--ink)">
+        <text y="-2.7" fontSize={letter * 0.92} textAnchor="middle" fill="var(--ink)">
           N
         </text>
       </g>

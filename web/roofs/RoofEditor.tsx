@@ -28,6 +28,7 @@ import { useUpdateRoofMutation } from '../api/roofs.ts';
 import { Button } from '../ui/Button.tsx';
 import { Field } from '../ui/Field.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
+import { Plate } from '../ui/Plate.tsx';
 import { Panel, Screen } from '../ui/Screen.tsx';
 import {
   addedCorner,
@@ -193,49 +194,42 @@ export default function RoofEditor({ roof, onDone }: { roof: RoofView; onDone: (
         </>
       }
     >
-      <div className="grid gap-3 lg:grid-cols-[190px_minmax(0,1fr)_250px]">
-        <div className="space-y-3">
-          <Panel title="Units to place">
-            {unplaced.length === 0 ? (
-              <p className="text-soft">All units of the site stand on a roof or need none.</p>
-            ) : null}
-            <div className="flex max-h-56 flex-wrap gap-1 overflow-y-auto">
-              {unplaced.map((unit) => (
-                <button
-                  key={unit.id}
-                  type="button"
-                  title={unit.areaServed ?? unit.kind}
-                  className="plate min-h-8 border-2 border-ink bg-sheet px-2 text-sm hover:border-copper"
-                  onClick={() => {
-                    const next = placed(plan, 'unit', unit);
-                    change(() => next.plan);
-                    choose(next.id);
-                  }}
-                >
-                  {unit.tag}
-                </button>
-              ))}
-            </div>
-          </Panel>
-          <Panel title="Put on the roof">
-            <div className="flex flex-wrap gap-1">
-              {ROOF_ITEM_KINDS.filter((kind) => kind !== 'unit').map((kind) => (
-                <Button
-                  key={kind}
-                  onClick={() => {
-                    const next = placed(plan, kind);
-                    change(() => next.plan);
-                    choose(next.id);
-                  }}
-                >
-                  {ROOF_ITEMS[kind].word}
-                </Button>
-              ))}
-            </div>
-          </Panel>
-        </div>
+      <div role="group" aria-label="Put on the roof" className="mb-2 flex flex-wrap items-center gap-1">
+        {unplaced.map((unit) => (
+          <button
+            key={unit.id}
+            type="button"
+            title={unit.areaServed ?? unit.kind}
+            onClick={() => {
+              const next = placed(plan, 'unit', unit);
+              change(() => next.plan);
+              choose(next.id);
+            }}
+          >
+            <Plate tag={unit.tag} flagKinds={unit.flagKinds} status={unit.status} chosen={false} />
+          </button>
+        ))}
+        <span className="mx-1 text-soft">
+          {unplaced.length === 0 ? 'Every unit of the site has its place.' : 'to place;'} Put up:
+        </span>
+        {ROOF_ITEM_KINDS.filter((kind) => kind !== 'unit').map((kind) => (
+          <Button
+            key={kind}
+            look="quiet"
+            className="!px-2"
+            onClick={() => {
+              const next = placed(plan, kind);
+              change(() => next.plan);
+              choose(next.id);
+            }}
+          >
+            {ROOF_ITEMS[kind].word}
+          </Button>
+        ))}
+      </div>
+      <div className="grid items-start gap-3 lg:grid-cols-[minmax(0,1fr)_250px]">
         <div>
-          <div className="border-2 border-ink bg-sheet" data-testid="board">
+          <div className="border-2 border-ink bg-sheet" data-testid="board" data-listed>
             <RoofDrawing
               plan={plan}
               units={units}
@@ -261,7 +255,7 @@ export default function RoofEditor({ roof, onDone }: { roof: RoofView; onDone: (
             </RoofDrawing>
           </div>
           {problems.length > 0 || trouble.length > 0 ? (
-            <ul role="alert" className="mt-2 border-2 border-ember p-2 font-semibold text-ember">
+            <ul role="alert" className="mt-2 border-2 border-ink p-2 fault">
               {[...problems.map((p) => p.message), ...trouble].map((message, i) => (
                 <li key={i}>{message}</li>
               ))}

@@ -75,6 +75,8 @@ function RoofReader({
   const [chosenId, choose] = useState<string | undefined>(
     () => roof.plan.items.find((i) => i.unitId !== undefined && i.unitId === wanted)?.id,
   );
+  /** On a phone the whole roof comes first; nearer scrolls. */
+  const [near, setNear] = useState(false);
   const [typed, setTyped] = useState('');
   const board = useRef<HTMLDivElement>(null);
   const units = useMemo(() => new Map(roof.units.map((u) => [u.id, u])), [roof.units]);
@@ -119,13 +121,15 @@ function RoofReader({
       }
     >
       <p className="no-print mb-2 text-soft">
-        <Link to={`/sites/${roof.siteId}`} className="text-copper underline underline-offset-4">
+        <Link to={`/sites/${roof.siteId}`} className="link">
           {roof.site}
         </Link>
         , {roof.customer} · {Math.round(areaOf(roof.plan.outline)).toLocaleString('en-US')} ft²
         {stale ? <strong> · No signal: the roof as last seen on this phone</strong> : ''}
       </p>
-      <div className="roof-page grid gap-4 lg:grid-cols-[minmax(0,3fr)_minmax(260px,1fr)]">
+      <div
+        className={`roof-page grid items-start gap-4 ${chosen ? 'lg:grid-cols-[minmax(0,1fr)_300px]' : ''}`}
+      >
         <div className="min-w-0">
           <div
             ref={board}
@@ -133,28 +137,37 @@ function RoofReader({
             tabIndex={0}
             role="region"
             aria-label="Roof plan"
+            data-listed
           >
             <RoofDrawing
               plan={roof.plan}
               units={units}
               chosen={chosenId}
-              className="max-h-[74vh] w-full min-w-[760px] md:min-w-0"
+              className={`max-h-[74vh] w-full ${near ? 'min-w-[900px]' : ''}`}
               handlers={{ onItemClick: (item) => choose(item.id === chosenId ? undefined : item.id) }}
             />
           </div>
+          <Button
+            className="no-print mt-2 w-full md:hidden"
+            aria-pressed={near}
+            onClick={() => setNear(!near)}
+          >
+            {near ? 'The whole roof' : 'Nearer'}
+          </Button>
           <p className="mt-1 text-sm text-soft">
             Thick: parapet or wall. Broken, dark red: open edge. Notch: hazard. String: something left open.
-            Dashes: out of use or standby. Keep six feet from an open edge; a skylight carries nobody.
+            Loop: failed again. Dashes: out of use or standby. Keep six feet from an open edge; a skylight
+            carries nobody.
           </p>
         </div>
-        <div className="space-y-3">
-          {chosen ? (
-            <Chosen
-              item={chosen}
-              unit={chosen.unitId ? units.get(chosen.unitId) : undefined}
-              plan={roof.plan}
-            />
-          ) : null}
+        {chosen ? (
+          <Chosen
+            item={chosen}
+            unit={chosen.unitId ? units.get(chosen.unitId) : undefined}
+            plan={roof.plan}
+          />
+        ) : null}
+        <div className="grid items-start gap-3 lg:col-span-full lg:grid-cols-[minmax(0,2fr)_minmax(0,1fr)] print:block">
           <Panel title="Units on it" className="no-print">
             <input
               type="search"
@@ -162,10 +175,14 @@ function RoofReader({
               placeholder="Tag or area"
               value={typed}
               onChange={(e) => setTyped(e.target.value)}
-              className="mb-2 min-h-11 w-full rounded-[3px] border-2 border-rule bg-sheet px-2 text-lg focus:border-copper"
+              className="mb-2 reach w-full rounded-[3px] border-2 border-rule bg-sheet px-2 text-lg focus:border-copper"
             />
             {standing.length === 0 ? <Empty>No unit is drawn yet.</Empty> : null}
-            <ul className="max-h-[46vh] overflow-y-auto" tabIndex={0} aria-label="Units on this roof">
+            <ul
+              className="grid max-h-[60vh] overflow-y-auto sm:grid-cols-[repeat(auto-fill,minmax(230px,1fr))]"
+              tabIndex={0}
+              aria-label="Units on this roof"
+            >
               {shown.map((item) => {
                 const unit = item.unitId ? units.get(item.unitId) : undefined;
                 const state = unitState(unit);
@@ -177,10 +194,14 @@ function RoofReader({
                       aria-pressed={item.id === chosenId}
                       className={`flex min-h-12 w-full flex-wrap items-center gap-x-2 border-2 px-2 text-left ${item.id === chosenId ? 'border-ink bg-paper' : 'border-transparent'}`}
                     >
-                      <span className="plate">{unit?.tag ?? item.label}</span>
+                      {unit ? (
+                        <Plate tag={unit.tag} flagKinds={unit.flagKinds} status={unit.status} />
+                      ) : (
+                        <span className="plate">{item.label}</span>
+                      )}
                       <span>{unit?.areaServed ?? ''}</span>
                       {state.word ? (
-                        <strong className={state.look === 'hazard' ? 'text-ember' : undefined}>
+                        <strong className={state.look === 'hazard' ? 'hazard-notch text-sm' : undefined}>
                           {state.word}
                         </strong>
                       ) : null}
@@ -240,7 +261,7 @@ function Chosen({ item, unit, plan }: { item: RoofItem; unit: RoofUnit | undefin
             ))}
             <Link
               to={`/units/${unit.id}`}
-              className="mt-2 inline-flex min-h-12 items-center font-semibold text-copper underline underline-offset-4"
+              className="mt-2 inline-flex min-h-12 items-center font-semibold link"
             >
               Everything about {unit.tag}
             </Link>

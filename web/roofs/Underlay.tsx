@@ -7,6 +7,7 @@ import { now } from '../state/clock.ts';
 import { shrink } from '../photos/shrink.ts';
 import { Button } from '../ui/Button.tsx';
 import { Field } from '../ui/Field.tsx';
+import { FileInput } from '../ui/FileInput.tsx';
 import { Panel } from '../ui/Screen.tsx';
 
 /**
@@ -64,7 +65,7 @@ export function Underlay({
         }
         error={wrong}
       >
-        <input type="file" accept="image/*" onChange={(e) => void take(e.target.files?.[0])} />
+        <FileInput accept="image/*" onFile={(file) => void take(file)} />
       </Field>
       {underlay ? (
         <div className="mt-2 space-y-2">

@@ -68,7 +68,7 @@ describe('the state of a unit on the roof', () => {
 
   it('has an outline of its own: notched, broken or tied, not only a colour', () => {
     const outline = (u: RoofUnit) =>
-      /<path d="([^"]+)"[^>]*stroke-width="0\.\d+"( stroke-dasharray="[^"]+")?/.exec(
+      /<path d="([^"]+)"[^>]*stroke-width="[\d.]+" stroke-linejoin="round"( stroke-dasharray="[^"]+")?/.exec(
         draw(roof([item('unit', { unitId: 'u1' })]), u).split('data-item')[1] as string,
       );
     const [plain, hazard, idle] = [

@@ -16,23 +16,25 @@ function feetAt(svg: SVGSVGElement, clientX: number, clientY: number): Point {
 export function useDrag(
   svg: RefObject<SVGSVGElement | null>,
   onLand: (id: string, at: Point) => void,
-): { start: (event: PointerEvent<Element>, item: Pick<RoofItem, 'id' | 'x' | 'y' | 'turn'>) => void } {
+): { start: (event: PointerEvent<Element>, item: Pick<RoofItem, 'id' | 'x' | 'y'>) => void } {
   const land = useRef(onLand);
   useEffect(() => {
     land.current = onLand;
   }, [onLand]);
   const start = useCallback(
-    (event: PointerEvent<Element>, item: Pick<RoofItem, 'id' | 'x' | 'y' | 'turn'>) => {
+    (event: PointerEvent<Element>, item: Pick<RoofItem, 'id' | 'x' | 'y'>) => {
       const board = svg.current;
       const element = event.currentTarget;
       if (!board || event.button > 0) return;
+      /** How it is drawn where it stands; while it is carried the way is put before it. */
+      const stands = element.getAttribute('transform');
       const grip = feetAt(board, event.clientX, event.clientY);
       const at = { x: item.x, y: item.y };
       let frame = 0;
       let moved = false;
       const draw = () => {
         frame = 0;
-        element.setAttribute('transform', `translate(${at.x} ${at.y}) rotate(${item.turn})`);
+        element.setAttribute('transform', `translate(${at.x - item.x} ${at.y - item.y}) ${stands ?? ''}`);
       };
       const move = (next: globalThis.PointerEvent) => {
         const here = feetAt(board, next.clientX, next.clientY);
@@ -46,7 +48,8 @@ export function useDrag(
         window.removeEventListener('pointermove', move);
         window.removeEventListener('pointerup', end);
         window.removeEventListener('pointercancel', cancel);
-        element.setAttribute('transform', `translate(${item.x} ${item.y}) rotate(${item.turn})`);
+        if (stands === null) element.removeAttribute('transform');
+        else element.setAttribute('transform', stands);
         if (moved) land.current(item.id, at);
       };
       const cancel = () => {

@@ -35,7 +35,7 @@ export function Behind({
       {late.length > 0 ? (
         <ul role="status" className="grow">
           {late.map((one) => (
-            <li key={one.crew} className={one.broken.length > 0 ? 'font-semibold text-ember' : ''}>
+            <li key={one.crew} className={one.broken.length > 0 ? 'font-semibold' : ''}>
               {words(one)}
             </li>
           ))}

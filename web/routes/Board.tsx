@@ -27,6 +27,7 @@ import { Axis, Ghost } from './StripMarks.tsx';
 import { useMoveKeys } from './useMoveKeys.ts';
 import { reach, useMoves, type Moving, type Picked, type Target } from './useMoves.ts';
 import { Waiting } from './Waiting.tsx';
+import { pressed } from '../ui/Button.tsx';
 
 /** The crews' hours of one day, the days ahead, and what waits for a place; everything on it can be moved. */
 export default function Board() {
@@ -50,13 +51,10 @@ export default function Board() {
             aria-label="Day shown"
             value={shown}
             onChange={(event) => (isPlainDate(event.target.value) ? show(event.target.value) : undefined)}
-            className="min-h-8 w-36 rounded-[3px] border-2 border-rule bg-sheet px-2"
+            className="reach w-36 rounded-[3px] border-2 border-rule bg-sheet px-2"
           />
           {can('plan route') ? (
-            <Link
-              to="/routes/plan"
-              className="inline-flex min-h-8 items-center rounded-[3px] border-2 border-copper bg-copper px-3 font-semibold text-on-copper"
-            >
+            <Link to="/routes/plan" className={pressed({ look: 'act' })}>
               Plan ahead
             </Link>
           ) : null}

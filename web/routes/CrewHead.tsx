@@ -28,15 +28,12 @@ export function CrewHead({
           type="button"
           onClick={onChoose}
           aria-pressed={chosen}
-          className="min-h-6 truncate text-left font-bold hover:underline"
+          className="in-line min-h-6 truncate text-left font-bold hover:underline"
         >
           {day.crew}
         </button>
         {day.routeId ? (
-          <Link
-            to={`/routes/${day.routeId}`}
-            className="inline-flex min-h-6 items-center px-1 text-copper underline underline-offset-2"
-          >
+          <Link to={`/routes/${day.routeId}`} className="inline-flex min-h-6 items-center px-1 link">
             sheet
           </Link>
         ) : null}
@@ -74,7 +71,7 @@ function Whole({
     <button
       type="button"
       onClick={onClick}
-      className={`min-h-6 px-1 whitespace-nowrap text-copper underline underline-offset-2 ${strong ? 'font-semibold' : ''}`}
+      className={`in-line min-h-6 px-1 whitespace-nowrap link ${strong ? 'font-semibold' : ''}`}
     >
       {children}
     </button>

@@ -32,7 +32,7 @@ export function CrewLists({
           }
           actions={
             day.routeId ? (
-              <Link to={`/routes/${day.routeId}`} className="text-copper underline underline-offset-4">
+              <Link to={`/routes/${day.routeId}`} className="link">
                 the day
               </Link>
             ) : null

@@ -145,7 +145,7 @@ function StopBlock({
         left: percent(start, hours),
         width: `max(20px, ${(share(leave, hours) - share(start, hours)) * 100}%)`,
       }}
-      className={`absolute top-1 bottom-1 overflow-hidden rounded-[2px] border-2 px-1 text-left text-[0.8rem] leading-4 font-semibold ${LOOKS[state] ?? LOOKS.planned} ${selected ? 'outline-3 outline-offset-1 outline-ink' : ''} ${isDragging ? 'opacity-40' : ''} ${stop.locked ? 'border-double border-4' : ''} ${movable ? 'cursor-grab touch-none' : ''}`}
+      className={`absolute top-1 bottom-1 overflow-hidden rounded-[2px] border-2 px-1 text-left text-sm leading-4 font-semibold ${LOOKS[state] ?? LOOKS.planned} ${selected ? 'outline-3 outline-offset-1 outline-ink' : ''} ${isDragging ? 'opacity-40' : ''} ${stop.locked ? 'border-double border-4' : ''} ${movable ? 'cursor-grab touch-none' : ''}`}
     >
       {stop.hazards.length > 0 ? <span aria-hidden="true" className="board-hazard" /> : null}
       <span className="block truncate">

@@ -118,7 +118,7 @@ function DueTools({
   onOrder: (order: keyof typeof DUE_ORDERS) => void;
   said: string;
 }) {
-  const look = 'min-h-9 rounded-[3px] border-2 border-rule bg-sheet px-2 focus:border-copper';
+  const look = 'reach rounded-[3px] border-2 border-rule bg-sheet px-2 focus:border-copper';
   return (
     <div className="no-print mb-1 flex flex-wrap items-center gap-2">
       <input
@@ -196,7 +196,7 @@ function DueLine({
         <ul>
           {site.units.map((unit) => (
             <li key={unit.unitId}>
-              <span className="plate text-xs">{unit.tag}</span>{' '}
+              <span className="plate text-sm">{unit.tag}</span>{' '}
               {unit.tasks.map((t) => wordsOf(t.reason).text + putOffText(t)).join(' ')}
               <Reasons reasons={unit.tasks.map((t) => t.reason)} />
             </li>

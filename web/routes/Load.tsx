@@ -3,7 +3,7 @@ import { Link } from 'react-router';
 import { durationText } from '#core/time';
 import type { LoadLine, LoadView } from '#contracts/routes';
 import { useLoadQuery } from '../api/routes.ts';
-import { Button } from '../ui/Button.tsx';
+import { Button, pressed } from '../ui/Button.tsx';
 import { Chart, CHART_TIP, CHART_WORDS, type ChartOption } from '../ui/Chart.tsx';
 import { shortDay } from '../ui/format.ts';
 import { saveCsv, type CsvColumn } from '../ui/saveCsv.ts';
@@ -28,7 +28,7 @@ export default function Load() {
                 type="button"
                 aria-pressed={weeks === span}
                 onClick={() => setWeeks(span)}
-                className={`min-h-8 border-2 px-3 max-sm:min-h-12 ${weeks === span ? 'border-ink bg-ink text-paper' : 'border-rule bg-sheet'}`}
+                className={`reach border-2 px-3 max-sm:min-h-12 ${weeks === span ? 'border-ink bg-ink text-paper' : 'border-rule bg-sheet'}`}
               >
                 {span} weeks
               </button>
@@ -40,10 +40,7 @@ export default function Load() {
           >
             Save as CSV
           </Button>
-          <Link
-            to="/routes/plan"
-            className="inline-flex min-h-8 items-center rounded-[3px] border-2 border-copper bg-copper px-3 font-semibold text-on-copper"
-          >
+          <Link to="/routes/plan" className={pressed({ look: 'act' })}>
             Plan ahead
           </Link>
         </>
@@ -223,7 +220,7 @@ function Lines({ title, lines, none }: { title: string; lines: readonly LoadLine
             <li key={line.name}>
               <span className="flex justify-between gap-2">
                 <span className="truncate">{line.name}</span>
-                <span className={`whitespace-nowrap ${over ? 'font-bold text-ember' : ''}`}>
+                <span className={`whitespace-nowrap ${over ? 'font-bold' : ''}`}>
                   {durationText(work)}
                   {there === null ? '' : ` of ${durationText(there)}`}
                 </span>
@@ -236,7 +233,7 @@ function Lines({ title, lines, none }: { title: string; lines: readonly LoadLine
                   />
                 )}
                 <span
-                  className={`absolute inset-y-0.5 left-0 ${over ? 'bg-ember' : 'bg-ink'}`}
+                  className={`absolute inset-y-0.5 left-0 ${over ? 'bg-ink' : 'bg-ink'}`}
                   style={{ width: `${(100 * work) / most}%` }}
                 />
               </span>

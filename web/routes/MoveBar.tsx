@@ -46,9 +46,7 @@ export function MoveBar({
           return (
             <p key={shift}>
               <span className="font-semibold">{view.shifts[shift]?.crew}</span>
-              {against.length > 0 ? (
-                <strong className="text-ember"> Does not hold: {against.join('; ')}.</strong>
-              ) : null}{' '}
+              {against.length > 0 ? <strong> Does not hold: {against.join('; ')}.</strong> : null}{' '}
               {also.length > 0 ? `${also.join(', ')}.` : 'nothing else changes.'}
             </p>
           );

@@ -45,10 +45,7 @@ export function OnHold({ board }: { board: BoardView }) {
             <li key={row.id} className="grid grid-cols-[minmax(0,1fr)_auto] items-start gap-x-2 py-1.5">
               <div>
                 <p className="flex flex-wrap items-baseline gap-x-2">
-                  <Link
-                    to={`/calls/${row.id}`}
-                    className="font-semibold text-copper underline underline-offset-4"
-                  >
+                  <Link to={`/calls/${row.id}`} className="font-semibold link">
                     {row.site}
                   </Link>
                   {row.unit ? <span className="plate text-sm">{row.unit}</span> : null}
@@ -115,7 +112,7 @@ function FetchAt({ counters, row }: { counters: BoardView['counters']; row: Held
     );
   return (
     <details className="text-right">
-      <summary className="min-h-8 cursor-pointer px-2 font-semibold text-copper">Fetch the parts</summary>
+      <summary className="reach cursor-pointer px-2 font-semibold text-copper">Fetch the parts</summary>
       {counters.map(({ id, name }) => (
         <Button key={id} look="quiet" onClick={() => void fetch(id)}>
           at {name}

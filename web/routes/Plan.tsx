@@ -127,22 +127,16 @@ export default function Plan() {
       sentence={sentence}
       actions={
         <>
-          <Link
-            to="/routes/load"
-            className="inline-flex min-h-8 items-center px-2 font-semibold text-copper underline underline-offset-4"
-          >
+          <Link to="/routes/load" className="inline-flex reach items-center px-2 font-semibold link">
             Load ahead
           </Link>
-          <Link
-            to="/routes"
-            className="inline-flex min-h-8 items-center px-2 font-semibold text-copper underline underline-offset-4"
-          >
+          <Link to="/routes" className="inline-flex reach items-center px-2 font-semibold link">
             The board
           </Link>
         </>
       }
     >
-      <div className="grid gap-4 lg:grid-cols-[minmax(320px,2fr)_minmax(0,3fr)]">
+      <div className="grid grid-cols-1 gap-4 items-start lg:grid-cols-[minmax(320px,2fr)_minmax(0,3fr)]">
         <div className="space-y-3">
           {can('plan route') ? (
             <Panel>
@@ -170,7 +164,7 @@ export default function Plan() {
                 <legend className="text-sm font-semibold">Crews</legend>
                 <div className="flex flex-wrap gap-x-4">
                   {working.map((crew) => (
-                    <label key={crew.id} className="flex min-h-8 items-center gap-1.5">
+                    <label key={crew.id} className="flex reach items-center gap-1.5">
                       <input
                         type="checkbox"
                         checked={!crewsOut.has(crew.id)}
@@ -190,7 +184,7 @@ export default function Plan() {
                     ['What is planned already may move where that saves time', mayMove, setMayMove],
                   ] as const
                 ).map(([label, on, set]) => (
-                  <label key={label} className="flex min-h-8 items-center gap-1.5">
+                  <label key={label} className="flex reach items-center gap-1.5">
                     <input type="checkbox" checked={on} onChange={() => change(() => set(!on))} />
                     {label}
                   </label>

@@ -66,7 +66,7 @@ export function Compare({
                   type="button"
                   aria-pressed={c === shown}
                   onClick={() => onShow(c)}
-                  className={`min-h-8 px-2 font-bold ${c === shown ? 'bg-ink text-paper' : 'text-copper underline'}`}
+                  className={`reach px-2 font-bold ${c === shown ? 'bg-ink text-paper' : 'text-copper underline'}`}
                 >
                   {name}
                 </button>

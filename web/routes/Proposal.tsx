@@ -55,7 +55,7 @@ export function Proposal({
         {refused ? <Trouble error={refused} /> : null}
         {running ? <PlanProgress running={running} onStop={stop} onCancel={onClose} /> : null}
         {found ? (
-          <div className="grid gap-3 lg:grid-cols-[minmax(0,2fr)_minmax(0,3fr)]">
+          <div className="grid grid-cols-1 gap-3 items-start lg:grid-cols-[minmax(0,2fr)_minmax(0,3fr)]">
             <div className="space-y-2">
               <Compare
                 columns={[

@@ -8,13 +8,12 @@ import { problemOf } from '../api/base.ts';
 import { useLazyCrewFeedQuery, useRouteQuery, useUndoChangeMutation } from '../api/routes.ts';
 import { RouteMap } from '../maps/RouteMap.tsx';
 import { useWho } from '../state/session.ts';
-import { Button } from '../ui/Button.tsx';
+import { Button, pressed } from '../ui/Button.tsx';
 import { clockOf, day, instant } from '../ui/format.ts';
 import { GettingIn } from '../ui/GettingIn.tsx';
 import { Empty, Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';
 
-const FILE =
-  'inline-flex min-h-8 items-center rounded-[3px] border-2 border-rule bg-sheet px-3 font-semibold hover:border-copper';
+const FILE = pressed();
 
 /** One crew's day: where to go, in which order, how to get in, what to load; on paper as on screen. */
 export default function RouteScreen() {
@@ -68,7 +67,7 @@ export default function RouteScreen() {
         </>
       }
     >
-      <div className="grid gap-4 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)] print:block">
+      <div className="grid grid-cols-1 gap-4 items-start lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)] print:block">
         <Panel title="Stops">
           <p className="print-only">
             {route.people.join(', ')}
@@ -218,10 +217,7 @@ function StopOfDay({ stop, order, zone }: { stop: RouteStop; order: number; zone
             ? `${clockText(stop.startAt)}–${clockText(stop.leaveAt)}`
             : 'in no order yet'}
         </span>
-        <Link
-          to={`/visits/${stop.visitId}`}
-          className="font-semibold text-copper underline underline-offset-4"
-        >
+        <Link to={`/visits/${stop.visitId}`} className="font-semibold link">
           {stop.site}
         </Link>
         <span>
@@ -238,7 +234,7 @@ function StopOfDay({ stop, order, zone }: { stop: RouteStop; order: number; zone
         </span>
       </div>
       {stop.troubles.length > 0 ? (
-        <p className="font-bold text-ember">Does not hold: {stop.troubles.join(', ')}.</p>
+        <p className="font-bold">Does not hold: {stop.troubles.join(', ')}.</p>
       ) : null}
       <ul className="list-disc pl-5">
         {stop.work.map((line) => (

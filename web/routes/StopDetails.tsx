@@ -42,7 +42,7 @@ export function StopDetails({
         </Link>
       }
       actions={
-        <Link to={`/visits/${stop.visitId}`} className="text-copper underline underline-offset-4">
+        <Link to={`/visits/${stop.visitId}`} className="link">
           the sheet
         </Link>
       }
@@ -75,7 +75,7 @@ export function StopDetails({
         </strong>
       </p>
       {stop.troubles.length > 0 ? (
-        <p className="font-bold text-ember">Does not hold: {stop.troubles.join(', ')}.</p>
+        <p className="font-bold">Does not hold: {stop.troubles.join(', ')}.</p>
       ) : null}
       <ul
         className="my-1 max-h-40 list-disc overflow-y-auto pl-5"
@@ -84,7 +84,7 @@ export function StopDetails({
       >
         {stop.calls.map((call) => (
           <li key={call.id}>
-            <Link to={`/calls/${call.id}`} className="text-copper underline underline-offset-4">
+            <Link to={`/calls/${call.id}`} className="link">
               {call.unit ?? call.ref}
             </Link>{' '}
             {call.complaint}

@@ -8,7 +8,7 @@ import type { Moving } from './useMoves.ts';
 export function Axis({ hours }: { hours: Hours }) {
   const full = Array.from({ length: (hours.to - hours.from) / 60 - 1 }, (_, k) => hours.from + (k + 1) * 60);
   return (
-    <div className="relative h-5 text-[0.75rem] text-soft" aria-hidden="true">
+    <div className="relative h-5 text-sm text-soft" aria-hidden="true">
       {full.map((minute) => (
         <span key={minute} className="absolute -translate-x-1/2" style={{ left: percent(minute, hours) }}>
           {clockText(minute)}

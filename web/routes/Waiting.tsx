@@ -170,10 +170,7 @@ function WaitingCall({
       <div ref={setNodeRef} {...aria} {...listeners} className={canPlan ? 'cursor-grab touch-none' : ''}>
         <p className="flex flex-wrap items-baseline gap-x-2">
           <PriorityWord priority={row.call.priority} />
-          <Link
-            to={`/calls/${row.call.id}`}
-            className="font-semibold text-copper underline underline-offset-4"
-          >
+          <Link to={`/calls/${row.call.id}`} className="font-semibold link">
             {row.site}
           </Link>
           {row.call.unit ? <span className="plate text-sm">{row.call.unit}</span> : null}
@@ -267,7 +264,7 @@ function Offer({
         {place.consequence.later > 0 ? `, ${words.also.find((one) => one.includes('later')) ?? ''}` : ''},
         back at {clockText(place.after.backAt)}.
         {words.against.length > 0 ? (
-          <strong className="block text-ember">Does not hold: {words.against.join('; ')}.</strong>
+          <strong className="block">Does not hold: {words.against.join('; ')}.</strong>
         ) : null}
       </span>
       <Button

@@ -98,7 +98,7 @@ function RulesForm({
           </Field>
         ))}
         <details className="sm:col-span-2">
-          <summary className="min-h-11 cursor-pointer content-center font-semibold text-copper">
+          <summary className="reach cursor-pointer content-center font-semibold text-copper">
             Years a unit lasts, by kind (ASHRAE medians unless changed)
           </summary>
           <div className="mt-2 grid gap-2 sm:grid-cols-3">

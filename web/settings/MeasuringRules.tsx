@@ -28,6 +28,15 @@ const LABELS: Record<keyof MeasuringLimits, string> = {
   coRoomPpm: 'CO in a room: find the source from, ppm',
 };
 
+/** Limits that are two ends of one band. */
+const PAIRS = [
+  ['superheatLowF', 'superheatHighF'],
+  ['subcoolingLowF', 'subcoolingHighF'],
+  ['splitLowF', 'splitHighF'],
+  ['cfmPerTonLow', 'cfmPerTonHigh'],
+] as const satisfies readonly (readonly [keyof MeasuringLimits, keyof MeasuringLimits])[];
+const PAIRED: ReadonlySet<keyof MeasuringLimits> = new Set(PAIRS.flat());
+
 /** What differs from the usual practice, in words. */
 const different = (limits: MeasuringLimits): string =>
   LIMIT_NAMES.filter((name) => limits[name] !== DEFAULT_LIMITS[name])
@@ -85,6 +94,7 @@ function LimitsForm({
       }),
     },
   );
+  const typed = form.watch();
   const submit = form.submit(async (body) => {
     await save({ name: 'measuring', body }).unwrap();
     toast(`Holds from ${shortDay(body.validFrom)}`);
@@ -92,10 +102,24 @@ function LimitsForm({
   return (
     <form onSubmit={submit} noValidate>
       <fieldset disabled={!mayEdit} className="grid items-end gap-2 sm:grid-cols-2">
-        {LIMIT_NAMES.map((name) => (
+        {LIMIT_NAMES.filter((name) => !PAIRED.has(name)).map((name) => (
           <Field key={name} label={LABELS[name]} error={form.error(name)}>
             <input inputMode="decimal" {...form.register(name)} />
           </Field>
+        ))}
+        {PAIRS.map(([low, high]) => (
+          <div key={low} className="grid grid-cols-2 items-end gap-x-2 sm:col-span-2">
+            {[low, high].map((name) => (
+              <Field key={name} label={LABELS[name]} error={form.error(name)}>
+                <input inputMode="decimal" {...form.register(name)} />
+              </Field>
+            ))}
+            <FromTo
+              from={numberIn(typed[low])}
+              to={numberIn(typed[high])}
+              usual={[DEFAULT_LIMITS[low], DEFAULT_LIMITS[high]]}
+            />
+          </div>
         ))}
         <HoldsFrom
           field={form.register('validFrom')}
@@ -105,5 +129,45 @@ function LimitsForm({
         />
       </fieldset>
     </form>
+  );
+}
+
+const WIDTH = 600;
+
+/** The band between two limits as typed, over the usual one in outline; nothing while they are no band. */
+function FromTo({
+  from,
+  to,
+  usual: [low, high],
+}: {
+  from: number;
+  to: number;
+  usual: readonly [number, number];
+}) {
+  const known = Number.isFinite(from) && Number.isFinite(to) && from < to;
+  const least = Math.min(low, known ? from : low);
+  const most = Math.max(high, known ? to : high);
+  const room = (most - least) * 0.3;
+  const x = (value: number) => ((value - least + room) / (most - least + 2 * room)) * WIDTH;
+  return (
+    <svg
+      viewBox={`0 0 ${WIDTH} 32`}
+      height="32"
+      preserveAspectRatio="none"
+      className="col-span-2 mt-1 w-full"
+      role="img"
+      aria-label={`${known ? `From ${from} to ${to}` : 'No band yet'}; usual ${low} to ${high}`}
+    >
+      <path d={`M0 16H${WIDTH}`} stroke="var(--edge)" strokeWidth="2" />
+      {known ? (
+        <rect x={x(from)} y="6" width={x(to) - x(from)} height="20" fill="var(--verdigris)" opacity="0.4" />
+      ) : null}
+      <path
+        d={`M${x(low)} 2v28M${x(high)} 2v28`}
+        stroke="var(--ink)"
+        strokeWidth="2"
+        vectorEffect="non-scaling-stroke"
+      />
+    </svg>
   );
 }

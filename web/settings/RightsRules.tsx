@@ -60,40 +60,44 @@ function RightsForm({ current, mayEdit }: { current: Rights; mayEdit: boolean })
   });
   return (
     <form onSubmit={store}>
-      <table className="w-full text-left">
-        <thead>
-          <tr>
-            <th scope="col">What</th>
-            {ROLES.map((role) => (
-              <th key={role} scope="col" className="px-2">
-                {role}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {SETTABLE.map((action) => (
-            <tr key={action} className="border-t border-rule">
-              <th scope="row" className="py-1 font-normal">
-                {WORDS[action]}
-              </th>
+      <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Rights by role">
+        <table className="w-full text-left">
+          <thead>
+            <tr>
+              <th scope="col">What</th>
               {ROLES.map((role) => (
-                <td key={role} className="px-2 text-center">
-                  <input
-                    type="checkbox"
-                    aria-label={`${role}: ${WORDS[action]}`}
-                    className="h-6 w-6"
-                    checked={rights[action].includes(role)}
-                    // A manager always may: somebody has to be able to put it right.
-                    disabled={!mayEdit || role === 'manager'}
-                    onChange={() => toggle(action, role)}
-                  />
-                </td>
+                <th key={role} scope="col" className="px-2">
+                  {role}
+                </th>
               ))}
             </tr>
-          ))}
-        </tbody>
-      </table>
+          </thead>
+          <tbody>
+            {SETTABLE.map((action) => (
+              <tr key={action} className="border-t border-rule">
+                <th scope="row" className="py-1 font-normal">
+                  {WORDS[action]}
+                </th>
+                {ROLES.map((role) => (
+                  <td key={role} className="px-2 text-center">
+                    <label className="reach flex items-center justify-center">
+                      <input
+                        type="checkbox"
+                        aria-label={`${role}: ${WORDS[action]}`}
+                        className="h-6 w-6"
+                        checked={rights[action].includes(role)}
+                        // A manager always may: somebody has to be able to put it right.
+                        disabled={!mayEdit || role === 'manager'}
+                        onChange={() => toggle(action, role)}
+                      />
+                    </label>
+                  </td>
+                ))}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
       <FormTrouble text={form.trouble} />
       {mayEdit ? (
         <Button type="submit" look="act" className="mt-2" disabled={form.isSubmitting}>

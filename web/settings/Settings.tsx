@@ -10,7 +10,7 @@ import { Words } from './Words.tsx';
 export default function Settings() {
   return (
     <Screen title="Settings and words" sentence="The company’s rules, limits and words">
-      <div className="grid gap-4 lg:grid-cols-2">
+      <div className="grid grid-cols-1 gap-4 items-start lg:grid-cols-2">
         <div className="space-y-4">
           <HistoryRules />
           <MeasuringRules />

@@ -62,7 +62,7 @@ export function TaskForm({
     extra: object = {},
   ) => <input value={typed[name]} onChange={(e) => set({ [name]: e.target.value })} {...extra} />;
   const tick = (name: 'once' | 'water' | 'followsCondition' | 'onStandby', label: string) => (
-    <label className="flex min-h-9 items-center gap-2">
+    <label className="flex reach items-center gap-2">
       <input type="checkbox" checked={typed[name]} onChange={(e) => set({ [name]: e.target.checked })} />
       {label}
     </label>
@@ -106,7 +106,7 @@ export function TaskForm({
             />
           )}
           {form.error('often') ? (
-            <p role="alert" className="text-sm font-semibold text-ember">
+            <p role="alert" className="text-sm fault">
               {form.error('often')}
             </p>
           ) : null}
@@ -212,7 +212,7 @@ function Parts({
           <li key={id}>
             <button
               type="button"
-              className="min-h-8 border-2 border-rule px-2"
+              className="reach border-2 border-rule px-2"
               aria-label={`Take away ${id}`}
               onClick={() => onChange(chosen.filter((own) => own !== id))}
             >
@@ -241,7 +241,7 @@ function Choices<V extends string>({
       <legend className="text-sm font-semibold">{label}</legend>
       <div className="flex flex-wrap gap-x-4">
         {options.map(({ value, label: word }) => (
-          <label key={value} className="flex min-h-8 items-center gap-2">
+          <label key={value} className="flex reach items-center gap-2">
             <input
               type="checkbox"
               checked={chosen.includes(value)}

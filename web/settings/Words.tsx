@@ -26,7 +26,7 @@ export function Words() {
       disabled={!can('map word')}
       value={value}
       onChange={(e) => (e.target.value ? void choose(word, e.target.value) : undefined)}
-      className="min-h-8 rounded-[3px] border-2 border-rule bg-sheet px-2"
+      className="reach rounded-[3px] border-2 border-rule bg-sheet px-2"
     >
       {value === '' ? <option value="">not mapped</option> : null}
       {PART_IDS.map((c) => (

@@ -87,7 +87,7 @@ export default function Setup() {
           Nobody is on record yet. Four things, and your company can begin; all of it can be changed later.
         </h1>
       </div>
-      <form onSubmit={save} noValidate className="grid grid-cols-1 gap-4 lg:grid-cols-2">
+      <form onSubmit={save} noValidate className="grid grid-cols-1 gap-4 items-start lg:grid-cols-2">
         <div className="space-y-4">
           <Part n={1} title="Your company">
             <Field label="Name of the company" error={form.error('name')}>
@@ -169,7 +169,7 @@ export default function Setup() {
                 <Field label="To" error={form.error(`crews.${i}.until`)}>
                   <TimeInput {...form.register(`crews.${i}.until`)} />
                 </Field>
-                <label className="flex min-h-8 items-center gap-1 text-sm whitespace-nowrap">
+                <label className="flex reach items-center gap-1 text-sm whitespace-nowrap">
                   <input type="checkbox" {...form.register(`crews.${i}.saturday`)} /> Saturday too
                 </label>
                 <Button

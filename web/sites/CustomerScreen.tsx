@@ -1,5 +1,5 @@
 import { plural } from '#core/reasons';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { toast } from 'sonner';
 import { v7 as uuid } from 'uuid';
@@ -7,8 +7,10 @@ import { customerFields, type CustomerPatch } from '#contracts/customers';
 import { siteFields, type NewSite } from '#contracts/sites';
 import { useCreateSiteMutation } from '../api/sites.ts';
 import { useCustomerQuery, useUpdateCustomerMutation } from '../api/customers.ts';
+import { MiniRoof, useRoofs } from '../drawings/MiniRoof.tsx';
 import { useWho } from '../state/session.ts';
-import { Button } from '../ui/Button.tsx';
+import { Button, pressed } from '../ui/Button.tsx';
+import { Plate } from '../ui/Plate.tsx';
 import { RecordForm } from '../ui/RecordForm.tsx';
 import { Empty, Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';
 
@@ -20,6 +22,8 @@ export default function CustomerScreen() {
   const [update] = useUpdateCustomerMutation();
   const [createSite] = useCreateSiteMutation();
   const [form, setForm] = useState<'customer' | 'site'>();
+  const sites = customer?.siteRows;
+  const roofs = useRoofs(useMemo(() => (sites ?? []).map((site) => site.id), [sites]));
   if (error)
     return (
       <div className="p-4">
@@ -44,10 +48,7 @@ export default function CustomerScreen() {
       actions={
         can('edit record') ? (
           <>
-            <Link
-              to={`/customers/${id}/agreement`}
-              className="inline-flex min-h-8 items-center rounded-[3px] border-2 border-rule bg-sheet px-3 font-semibold hover:border-copper"
-            >
+            <Link to={`/customers/${id}/agreement`} className={pressed()}>
               Agreement
             </Link>
             <Button onClick={() => setForm('site')}>New site</Button>
@@ -60,20 +61,44 @@ export default function CustomerScreen() {
       {customer.notes ? <p className="mb-3 whitespace-pre-line">{customer.notes}</p> : null}
       <Panel title="Sites">
         {customer.siteRows.length === 0 ? <Empty>No site yet.</Empty> : null}
-        <ul className="divide-y divide-rule">
+        <ul className="grid gap-x-6 gap-y-4 sm:grid-cols-[repeat(auto-fill,minmax(340px,1fr))]">
           {customer.siteRows.map((site) => (
-            <li key={site.id} className="flex flex-wrap gap-x-4 py-1.5">
-              <Link
-                to={`/sites/${site.id}`}
-                className="font-semibold text-copper underline underline-offset-4"
-              >
-                {site.name}
-              </Link>
-              <span>{site.address}</span>
-              <span className="ml-auto">
+            <li key={site.id} className="min-w-0 border-t border-rule pt-2">
+              <p className="flex flex-wrap items-baseline gap-x-3">
+                <Link to={`/sites/${site.id}`} className="reach content-center text-lg font-semibold link">
+                  {site.name}
+                </Link>
+                <span className="text-soft">{site.address}</span>
+              </p>
+              <p>
                 {plural(site.units, 'unit')}
-                {site.flagged > 0 ? `, ${site.flagged} on the watch list` : ''}
-              </span>
+                {site.flagged > 0 ? `, ${site.flagged} to decide about:` : ', nothing to decide'}
+              </p>
+              {site.watched.length > 0 ? (
+                <p className="flex flex-wrap gap-2 py-1">
+                  {site.watched.map((unit) => (
+                    <Plate
+                      key={unit.id}
+                      tag={unit.tag}
+                      to={`/units/${unit.id}`}
+                      flagKinds={unit.flagKinds}
+                      status={unit.status}
+                    />
+                  ))}
+                </p>
+              ) : null}
+              {roofs
+                .filter((roof) => roof.siteId === site.id)
+                .map((roof) => (
+                  <Link
+                    key={roof.id}
+                    to={`/roofs/${roof.id}`}
+                    aria-label={`${roof.name} of ${site.name}, open the drawing`}
+                    className="block hover:outline-2 hover:outline-copper"
+                  >
+                    <MiniRoof roof={roof} width={340} height={180} />
+                  </Link>
+                ))}
             </li>
           ))}
         </ul>

@@ -32,7 +32,7 @@ export function HazardsForm({ site, onClose }: { site: SitePage; onClose: () => 
         <ul className="space-y-1">
           {SITE_HAZARD_NAMES.map((hazard) => (
             <li key={hazard}>
-              <label className="flex min-h-11 cursor-pointer gap-3">
+              <label className="flex reach cursor-pointer gap-3">
                 <input
                   type="checkbox"
                   className="mt-1 h-5 w-5 shrink-0"

@@ -1,15 +1,20 @@
 import { plural } from '#core/reasons';
-import { lazy, Suspense, useState } from 'react';
+import { daysBetween } from '#core/time';
+import { CONDITION_KINDS, type ConditionKind } from '#core/vocabulary';
+import { lazy, Suspense, useMemo, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { toast } from 'sonner';
 import { v7 as uuid } from 'uuid';
 import { problemOf } from '../api/base.ts';
 import { useSiteQuery } from '../api/sites.ts';
 import { useCreateVisitMutation } from '../api/visits.ts';
+import { SiteRoofs } from '../drawings/MiniRoof.tsx';
+import { MiniStory, useStories } from '../drawings/MiniStory.tsx';
 import { useWho } from '../state/session.ts';
-import { Button } from '../ui/Button.tsx';
+import { Button, pressed } from '../ui/Button.tsx';
 import { FlagWord } from '../ui/Flags.tsx';
-import { day, dayOf } from '../ui/format.ts';
+import { DaysBar } from '../ui/DaysBar.tsx';
+import { day, dayIn, dayOf } from '../ui/format.ts';
 import { Plate } from '../ui/Plate.tsx';
 import { PriorityWord } from '../ui/PriorityWord.tsx';
 import { Empty, Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';
@@ -21,7 +26,7 @@ import type { SiteFormName } from './SiteForms.tsx';
 /** The forms bring their contracts along; they come when the first one is opened. */
 const SiteForms = lazy(() => import('./SiteForms.tsx'));
 
-const LINK = 'text-copper underline underline-offset-4';
+const LINK = 'link';
 
 export default function SiteScreen() {
   const { id = '' } = useParams();
@@ -30,6 +35,8 @@ export default function SiteScreen() {
   const { data: site, error, refetch } = useSiteQuery(id);
   const [createVisit] = useCreateVisitMutation();
   const [form, setForm] = useState<SiteFormName>();
+  const units = site?.units;
+  const stories = useStories(useMemo(() => (units ?? []).map((unit) => unit.id), [units]));
   if (error)
     return (
       <div className="p-4">
@@ -60,10 +67,7 @@ export default function SiteScreen() {
       actions={
         <>
           {can('take call') ? (
-            <Link
-              to={`/calls/new?site=${site.id}`}
-              className="inline-flex min-h-8 items-center rounded-[3px] border-2 border-copper bg-copper px-3 font-semibold text-on-copper"
-            >
+            <Link to={`/calls/new?site=${site.id}`} className={pressed({ look: 'act' })}>
               Take a call
             </Link>
           ) : null}
@@ -72,7 +76,7 @@ export default function SiteScreen() {
         </>
       }
     >
-      <div className="grid gap-4 lg:grid-cols-[minmax(0,2fr)_minmax(0,1fr)]">
+      <div className="grid grid-cols-1 gap-4 items-start lg:grid-cols-[minmax(0,2fr)_minmax(0,1fr)]">
         <Panel
           title="Units, worst first"
           actions={can('edit record') ? <Button onClick={() => setForm('unit')}>New unit</Button> : null}
@@ -80,26 +84,43 @@ export default function SiteScreen() {
           {site.units.length === 0 ? <Empty>No unit is on record here yet.</Empty> : null}
           <ul className="divide-y divide-rule">
             {site.units.map((unit) => (
-              <li key={unit.id} className="flex flex-wrap items-center gap-x-3 gap-y-1 py-1.5">
-                <Plate
-                  tag={unit.tag}
-                  to={`/units/${unit.id}`}
-                  flagKinds={unit.flagKinds}
-                  status={unit.status}
-                />
-                <span>{unit.areaServed ?? unit.kind}</span>
-                {unit.flagKinds.map((kind) => (
-                  <FlagWord key={kind} kind={kind} />
-                ))}
-                <span className="ml-auto text-sm text-soft">
-                  {unit.lastVisitAt ? dayOf(unit.lastVisitAt, site.timeZone) : 'never visited'}
+              <li key={unit.id} className="watch-row py-1">
+                <span className="w-24 shrink-0">
+                  <Plate
+                    tag={unit.tag}
+                    to={`/units/${unit.id}`}
+                    flagKinds={unit.flagKinds}
+                    status={unit.status}
+                  />
                 </span>
-                {unit.score > 0 ? <span className="w-full text-sm">{unit.sentence}</span> : null}
+                <span className="truncate md:w-36 md:shrink-0">{unit.areaServed ?? unit.kind}</span>
+                <MiniStory story={stories[unit.id]} />
+                <span className="flex min-w-0 grow items-baseline gap-2">
+                  {unit.flagKinds.slice(0, 2).map((kind) => (
+                    <FlagWord key={kind} kind={kind} />
+                  ))}
+                  {unit.score > 0 ? (
+                    <span className="watch-words min-w-0 truncate" title={unit.sentence}>
+                      {unit.sentence}
+                    </span>
+                  ) : (
+                    <span className="watch-words min-w-0 truncate text-soft">
+                      {unit.lastVisitAt
+                        ? `last visit ${dayOf(unit.lastVisitAt, site.timeZone)}`
+                        : 'never visited'}
+                    </span>
+                  )}
+                </span>
               </li>
             ))}
           </ul>
         </Panel>
         <div className="space-y-4">
+          {site.roofs.length > 0 ? (
+            <Panel title="The roof">
+              <SiteRoofs siteId={site.id} width={380} height={220} />
+            </Panel>
+          ) : null}
           <Panel
             title="Getting in"
             actions={
@@ -173,18 +194,22 @@ export default function SiteScreen() {
               <ul className="space-y-1">
                 {site.conditions.map((c) => (
                   <li key={c.id}>
-                    <Link
+                    <Plate
+                      tag={site.units.find((u) => u.id === c.unitId)?.tag ?? 'unit'}
                       to={`/units/${c.unitId}`}
-                      className="plate text-sm text-copper underline underline-offset-4"
-                    >
-                      {site.units.find((u) => u.id === c.unitId)?.tag ?? 'unit'}
-                    </Link>{' '}
+                      flagKinds={c.hazard ? ['hazard'] : ['left open']}
+                    />{' '}
                     {c.hazard ? (
                       <span className="hazard-notch text-sm">{c.kind}</span>
                     ) : (
                       <strong>{c.kind}</strong>
                     )}{' '}
-                    since {dayOf(c.openedAt, site.timeZone)}. {c.text}
+                    <DaysBar
+                      days={daysBetween(dayIn(c.openedAt, site.timeZone), today)}
+                      allowed={CONDITION_KINDS[c.kind as ConditionKind].allowedDays ?? null}
+                      longest={0}
+                    />
+                    <span className="block">{c.text}</span>
                   </li>
                 ))}
               </ul>

@@ -1,5 +1,5 @@
 import { Tabs } from 'radix-ui';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import { UNIT_KINDS, UNIT_STATUSES } from '#core/vocabulary';
@@ -9,6 +9,7 @@ import type { UnitRow } from '#contracts/units';
 import { useCreateCustomerMutation, useCustomersQuery, useLazyCustomersQuery } from '../api/customers.ts';
 import { useLazySitesQuery, useSitesQuery } from '../api/sites.ts';
 import { useLazyUnitsQuery, useUnitsQuery } from '../api/units.ts';
+import { MiniStory, useStories } from '../drawings/MiniStory.tsx';
 import { useWho } from '../state/session.ts';
 import { Button } from '../ui/Button.tsx';
 import { FlagWord } from '../ui/Flags.tsx';
@@ -62,7 +63,9 @@ const UNIT_FILTERS: readonly ListFilter[] = [
   { name: 'standing', all: 'any standing', options: ['to decide', 'left open', 'nothing open'] },
   { name: 'plate', all: 'any plate', options: [['not known', 'plate not known']] },
 ];
-const LINK = 'font-semibold text-copper underline underline-offset-4';
+const LINK = 'font-semibold link';
+/** So many tags stand in a row; the rest is counted. */
+const TAGS = 4;
 
 export default function Sites() {
   const [params, setParams] = useSearchParams();
@@ -153,6 +156,29 @@ function SiteList() {
           right: true,
           cell: (s) => (s.flagged > 0 ? <strong>{s.flagged}</strong> : 'none'),
         },
+        {
+          id: 'watched',
+          header: 'Which',
+          text: (s) => s.watched.map((u) => u.tag).join(' '),
+          cell: (s) => (
+            <span className="flex gap-2">
+              {s.watched.slice(0, TAGS).map((u) => (
+                <Plate
+                  key={u.id}
+                  tag={u.tag}
+                  to={`/units/${u.id}`}
+                  flagKinds={u.flagKinds}
+                  status={u.status}
+                />
+              ))}
+              {s.watched.length > TAGS ? (
+                <Link to={`/sites/${s.id}`} className="link content-center">
+                  and {s.watched.length - TAGS} more
+                </Link>
+              ) : null}
+            </span>
+          ),
+        },
       ]}
     />
   );
@@ -238,12 +264,15 @@ function UnitList() {
   const [fetchPage] = useLazyUnitsQuery();
   const state = useListState('score', 'desc', UNIT_FILTERS);
   const { set: _set, ...ask } = state;
+  const answer = useUnitsQuery(ask);
+  const rows = answer.data?.rows;
+  const stories = useStories(useMemo(() => (rows ?? []).map((row) => row.id), [rows]));
   return (
     <List<UnitRow>
       label="units"
       filters={UNIT_FILTERS}
       state={state}
-      answer={useUnitsQuery(ask)}
+      answer={answer}
       page={(part) => fetchPage(part).unwrap()}
       empty="No unit yet. Import them from a CSV file, or add them on a site's page."
       columns={[
@@ -264,7 +293,7 @@ function UnitList() {
               <Link to={`/sites/${u.siteId}`} className="hover:underline">
                 {u.site}
               </Link>
-              <span className="block text-sm text-soft">{u.customer}</span>
+              <span className="ml-2 text-sm text-soft">{u.customer}</span>
             </>
           ),
         },
@@ -288,6 +317,7 @@ function UnitList() {
                 ? `installed ${shortDay(u.installedOn)}`
                 : 'not known',
         },
+        { id: 'story', header: 'Two years', cell: (u) => <MiniStory story={stories[u.id]} /> },
         {
           id: 'score',
           header: 'Standing',
@@ -295,7 +325,7 @@ function UnitList() {
           text: (u) => u.sentence,
           cell: (u) =>
             u.flagKinds.length > 0 ? (
-              <span className="flex flex-wrap gap-2">
+              <span className="flex gap-2">
                 {u.flagKinds.map((k) => (
                   <FlagWord key={k} kind={k} />
                 ))}

@@ -57,7 +57,7 @@ export default function Unplaced() {
         </Empty>
       ) : null}
       {site ? (
-        <div className="grid grid-cols-1 gap-4 lg:grid-cols-[minmax(260px,1fr)_2fr]">
+        <div className="grid grid-cols-1 gap-4 items-start lg:grid-cols-[minmax(260px,1fr)_2fr]">
           <ol className="max-h-[640px] divide-y divide-rule overflow-y-auto border border-rule bg-sheet">
             {rows.map((row) => (
               <li key={row.id}>

@@ -51,7 +51,7 @@ export default function System() {
       sentence={sentenceOf(data, Date.now())}
       actions={<Button onClick={() => void refetch()}>Check again</Button>}
     >
-      <div className="grid gap-4 lg:grid-cols-2">
+      <div className="grid grid-cols-1 gap-4 items-start lg:grid-cols-2">
         <Panel title="Backup">
           {data.lastBackup ? (
             <p>
@@ -59,9 +59,7 @@ export default function System() {
               {data.lastBackup.file}
             </p>
           ) : (
-            <p className="font-semibold text-ember">
-              There is no other copy. A broken disk would take every record with it.
-            </p>
+            <p className="fault">There is no other copy. A broken disk would take every record with it.</p>
           )}
           <p className="mt-2 text-soft">
             <code>npm run backup</code> makes one while Gradum runs; <code>npm run restore -- FILE</code>{' '}
@@ -71,10 +69,7 @@ export default function System() {
         <Panel title="What it depends on">
           <ul>
             {data.standIns.map((one) => (
-              <li
-                key={one.name}
-                className={one.state === 'does not answer' ? 'font-semibold text-ember' : ''}
-              >
+              <li key={one.name} className={one.state === 'does not answer' ? 'font-semibold' : ''}>
                 {one.name}: {one.state}
                 {one.ms === null ? '' : ` in ${one.ms} ms`}
               </li>
@@ -101,20 +96,20 @@ export default function System() {
           </ul>
         </Panel>
         <Panel title="What is running">
-          <dl className="grid grid-cols-[auto_1fr] gap-x-4">
+          <dl className="nameplate">
             {facts.map(([name, value]) => (
-              <div key={name} className="contents">
-                <dt className="text-soft">{name}</dt>
+              <div key={name}>
+                <dt>{name}</dt>
                 <dd>{value}</dd>
               </div>
             ))}
           </dl>
         </Panel>
-        <Panel title="What it holds">
-          <dl className="grid grid-cols-[auto_1fr] gap-x-4">
+        <Panel title="What it holds" className="lg:col-span-2">
+          <dl className="nameplate">
             {Object.entries(data.counts).map(([name, value]) => (
-              <div key={name} className="contents">
-                <dt className="text-soft">{name}</dt>
+              <div key={name}>
+                <dt>{name}</dt>
                 <dd>{value.toLocaleString('en')}</dd>
               </div>
             ))}

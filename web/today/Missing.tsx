@@ -47,7 +47,7 @@ export function Missing() {
           const [to, text] = LINES[row.kind];
           return (
             <li key={row.kind} className="py-1">
-              <Link to={to} className="text-copper underline underline-offset-4">
+              <Link to={to} className="link">
                 {text(row)}
               </Link>
             </li>

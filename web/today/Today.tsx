@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { plural } from '#core/reasons';
 import { PRIORITIES } from '#core/vocabulary';
 import { CALL_STATES } from '#core/work';
@@ -12,17 +12,25 @@ import { useDueSitesQuery, useLatePlannedQuery } from '../api/routes.ts';
 import { useVisitsQuery } from '../api/visits.ts';
 import { useWatchQuery } from '../api/watch.ts';
 import { useKept } from '../state/kept.ts';
+import { MiniStory, useStories } from '../drawings/MiniStory.tsx';
 import { useWho } from '../state/session.ts';
-import { Button } from '../ui/Button.tsx';
-import { clockOf, day, instant } from '../ui/format.ts';
+import { Button, pressed } from '../ui/Button.tsx';
+import { day, instant } from '../ui/format.ts';
 import { List, useListState } from '../ui/List.tsx';
 import type { ListColumn, ListFilter } from '../ui/listShape.ts';
 import { Plate } from '../ui/Plate.tsx';
 import { CallState } from '../ui/CallState.tsx';
 import { PriorityWord } from '../ui/PriorityWord.tsx';
 import { Empty, Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';
+import { CallLine } from './CallLine.tsx';
+import { CrewStrips } from './CrewStrips.tsx';
+import { NextStop } from './NextStop.tsx';
 import { Missing } from './Missing.tsx';
 import type { AtHand } from './fetchDay.ts';
+
+const WORST = 5;
+const NO_CALLS: readonly CallRow[] = [];
+const NO_VISITS: readonly VisitRow[] = [];
 
 export default function Today() {
   const { user } = useWho();
@@ -52,7 +60,11 @@ function Desk() {
   const planned = useLatePlannedQuery();
   const left = useConditionsQuery({ q: '', sort: 'hazard', overdue: 'only', offset: 0, limit: 3 });
   const late = (due.data ?? []).filter((site) => site.lateDays > 0);
-  const rows = calls.data?.rows ?? [];
+  const rows = calls.data?.rows ?? NO_CALLS;
+  const watched = watch.data?.rows;
+  const stories = useStories(
+    useMemo(() => [...rows, ...(watched ?? []).slice(0, WORST)].map((row) => row.unitId), [rows, watched]),
+  );
   const atOnce = rows.filter((c) => c.priority === 'at once').length;
   const unplanned = rows.filter((c) => c.state === 'taken' || c.state === 'reopened').length;
   const sentence = calls.data
@@ -72,10 +84,7 @@ function Desk() {
       sort: 'ref',
       text: (c) => c.ref,
       cell: (c) => (
-        <Link
-          to={`/calls/${c.id}`}
-          className="font-semibold whitespace-nowrap text-copper underline underline-offset-4"
-        >
+        <Link to={`/calls/${c.id}`} className="font-semibold whitespace-nowrap link">
           {c.ref || c.kind}
         </Link>
       ),
@@ -132,16 +141,13 @@ function Desk() {
       sentence={sentence}
       actions={
         can('take call') ? (
-          <Link
-            to="/calls/new"
-            className="inline-flex min-h-9 items-center rounded-[3px] border-2 border-copper bg-copper px-4 font-semibold text-on-copper"
-          >
+          <Link to="/calls/new" className={pressed({ look: 'act' })}>
             Take a call
           </Link>
         ) : null
       }
     >
-      <div className="grid grid-cols-1 gap-4 xl:grid-cols-[minmax(0,3fr)_minmax(260px,1fr)]">
+      <div className="grid grid-cols-1 gap-4 items-start lg:grid-cols-[minmax(0,1fr)_290px] 2xl:grid-cols-[minmax(0,1fr)_400px]">
         <List
           label="open calls"
           filters={FILTERS}
@@ -150,29 +156,51 @@ function Desk() {
           answer={calls}
           page={(part) => fetchPage({ ...part, status: 'open' }).unwrap()}
           empty="No call is open. Quiet mornings are for the watch list."
+          line={(call) => (
+            <CallLine
+              call={call}
+              story={call.unitId === null ? undefined : stories[call.unitId]}
+              zone={timeZone}
+            />
+          )}
         />
         <div className="space-y-4">
           {can('manage people') ? <Missing /> : null}
+          <Panel
+            title="Crews today"
+            actions={
+              <Link to="/routes" className="link">
+                the board
+              </Link>
+            }
+          >
+            {visits.error ? <Trouble error={visits.error} retry={visits.refetch} /> : null}
+            {visits.data?.length === 0 ? <Empty>No visit is planned today.</Empty> : null}
+            <CrewStrips visits={visits.data ?? NO_VISITS} today={today} zone={timeZone} />
+          </Panel>
           {left.data && left.data.total > 0 ? (
             <Panel
               title={`Left too long: ${left.data.total}`}
               actions={
-                <Link to="/watch/left-open" className="text-copper underline underline-offset-4">
+                <Link to="/watch/left-open" className="link reach content-center">
                   all
                 </Link>
               }
             >
               <ul className="divide-y divide-rule">
                 {left.data.rows.map((row) => (
-                  <li key={row.id} className="py-1">
-                    <Link
-                      to={`/units/${row.unitId}`}
-                      className="plate text-sm text-copper underline underline-offset-4"
-                    >
-                      {row.tag}
-                    </Link>{' '}
-                    <strong className={row.hazard ? 'text-ember' : ''}>{row.kind}</strong>{' '}
-                    <span className="text-sm text-soft">
+                  <li key={row.id} className="flex flex-wrap items-center gap-x-2 py-1">
+                    <Plate
+                      tag={row.tag}
+                      to={row.unitId ? `/units/${row.unitId}` : undefined}
+                      flagKinds={row.hazard ? ['hazard'] : ['left open']}
+                    />
+                    {row.hazard ? (
+                      <span className="hazard-notch text-sm">{row.kind}</span>
+                    ) : (
+                      <strong>{row.kind}</strong>
+                    )}
+                    <span className="w-full text-sm text-soft">
                       {row.site}, {row.days} days
                     </span>
                   </li>
@@ -180,40 +208,27 @@ function Desk() {
               </ul>
             </Panel>
           ) : null}
-          <Panel
-            title="Visits today"
-            actions={
-              <Link to="/routes" className="text-copper underline underline-offset-4">
-                the board
-              </Link>
-            }
-          >
-            {visits.error ? <Trouble error={visits.error} retry={visits.refetch} /> : null}
-            {visits.data?.length === 0 ? <Empty>No visit is planned today.</Empty> : null}
-            <ul className="divide-y divide-rule">
-              {visits.data?.map((visit) => (
-                <VisitLine key={visit.id} visit={visit} today={today} zone={timeZone} />
-              ))}
-            </ul>
-          </Panel>
         </div>
       </div>
-      <div className="mt-4 grid grid-cols-1 gap-4 lg:grid-cols-2">
+      <div className="mt-4 grid grid-cols-1 gap-4 items-start lg:grid-cols-2">
         <Panel
           title="Worst on the watch list"
           actions={
-            <Link to="/watch" className="text-copper underline underline-offset-4">
+            <Link to="/watch" className="link">
               all {watch.data?.total ?? ''}
             </Link>
           }
         >
           {watch.data?.total === 0 ? <Empty>No unit is on the watch list.</Empty> : null}
           <ul className="divide-y divide-rule">
-            {watch.data?.rows.slice(0, 5).map((row) => (
-              <li key={row.unitId} className="grid grid-cols-[auto_1fr] items-baseline gap-x-3 py-1.5">
-                <Plate tag={row.tag} to={`/units/${row.unitId}`} flagKinds={row.flags.map((f) => f.kind)} />
-                <span>
-                  {row.sentence} <span className="text-sm text-soft">{row.site}</span>
+            {watch.data?.rows.slice(0, WORST).map((row) => (
+              <li key={row.unitId} className="watch-row py-1">
+                <span className="w-24 shrink-0">
+                  <Plate tag={row.tag} to={`/units/${row.unitId}`} flagKinds={row.flags.map((f) => f.kind)} />
+                </span>
+                <MiniStory story={stories[row.unitId]} />
+                <span className="watch-words min-w-0 truncate" title={`${row.site}: ${row.sentence}`}>
+                  <span className="text-soft">{row.site}</span> {row.sentence}
                 </span>
               </li>
             ))}
@@ -222,7 +237,7 @@ function Desk() {
         <Panel
           title="Maintenance that is late"
           actions={
-            <Link to="/routes/plan" className="text-copper underline underline-offset-4">
+            <Link to="/routes/plan" className="link">
               plan ahead
             </Link>
           }
@@ -235,10 +250,7 @@ function Desk() {
           <ul className="divide-y divide-rule">
             {late.slice(0, 5).map((site) => (
               <li key={site.siteId} className="flex flex-wrap gap-x-3 py-1.5">
-                <Link
-                  to={`/sites/${site.siteId}`}
-                  className="font-semibold text-copper underline underline-offset-4"
-                >
+                <Link to={`/sites/${site.siteId}`} className="font-semibold link">
                   {site.site}
                 </Link>
                 <span className="text-soft">{site.customer}</span>
@@ -257,10 +269,7 @@ function Desk() {
                     key={`${row.siteId} ${row.plannedOn} ${row.crew}`}
                     className="flex flex-wrap gap-x-3 py-1.5"
                   >
-                    <Link
-                      to={`/sites/${row.siteId}`}
-                      className="font-semibold text-copper underline underline-offset-4"
-                    >
+                    <Link to={`/sites/${row.siteId}`} className="font-semibold link">
                       {row.site}
                     </Link>
                     <span className="text-soft">
@@ -287,28 +296,14 @@ const plannedTime = ({ startAt, leaveAt }: Partial<VisitRow>): string | undefine
     ? `${clockText(startAt)} to ${clockText(leaveAt)}`
     : undefined;
 
-function VisitLine({ visit, today, zone }: { visit: VisitRow; today: string; zone: string }) {
-  return (
-    <li className="py-1.5">
-      <Link to={`/visits/${visit.id}`} className="font-semibold text-copper underline underline-offset-4">
-        {visit.site}
-      </Link>
-      <span className="text-soft"> {visit.customer}</span>
-      <span className="block text-sm">
-        {visit.crew ?? 'no crew'}
-        {visit.plannedFor && visit.plannedFor < today ? `, since ${day(visit.plannedFor)}` : ''}
-        {visit.leftAt
-          ? `, left ${clockOf(visit.leftAt, zone)}`
-          : visit.arrivedAt
-            ? `, there since ${clockOf(visit.arrivedAt, zone)}`
-            : plannedTime(visit)
-              ? `, planned ${plannedTime(visit)}`
-              : ''}{' '}
-        · {visit.calls.length === 1 ? visit.calls[0]?.complaint : `${visit.calls.length} calls`}
-      </span>
-    </li>
-  );
-}
+/** When a crew is to be there, or that it was. */
+const whenWords = (visit: VisitRow, today: string): string => {
+  if (visit.leftAt) return 'done';
+  if (visit.arrivedAt) return 'you are there';
+  if (visit.plannedFor && visit.plannedFor < today) return `left over from ${day(visit.plannedFor)}`;
+  const time = plannedTime(visit);
+  return time ? `planned ${time}` : 'any time today';
+};
 
 /** Fetches the day once it is opened with a signal; how much of it is on this device. */
 function useFetchedDay(visits: readonly VisitRow[] | undefined): AtHand {
@@ -340,6 +335,7 @@ function MyDay() {
   const list = useKept<VisitRow[]>(`visits ${user.id}`, visits.data);
   const open = list?.filter((v) => !v.leftAt) ?? [];
   const done = list?.filter((v) => v.leftAt) ?? [];
+  const [next] = open;
   const fetched = useFetchedDay(visits.data);
   return (
     <Screen
@@ -352,8 +348,32 @@ function MyDay() {
           : day(today)
       }
     >
+      {!list && visits.error ? <Trouble error={visits.error} retry={visits.refetch} /> : null}
+      {!list && !visits.error ? <Loading what="your visits" /> : null}
+      {next ? <NextStop visit={next} when={whenWords(next, today)} /> : null}
+      {list && list.length > (next ? 1 : 0) ? (
+        <h2 className="mt-4 mb-1 text-lg">{next ? 'After it' : 'Done today'}</h2>
+      ) : null}
+      <ul className="border-b border-rule">
+        {[...open.slice(1), ...done].map((visit) => (
+          <li key={visit.id} className="border-t border-rule bg-sheet">
+            <Link
+              to={`/visits/${visit.id}`}
+              className={`flex min-h-12 flex-wrap items-baseline gap-x-3 p-3 ${visit.leftAt ? 'text-soft' : ''}`}
+            >
+              <span className="text-lg font-bold">{visit.site}</span>
+              <span>{whenWords(visit, today)}</span>
+              <span className="w-full truncate">
+                {visit.calls.length === 1 && visit.calls[0]
+                  ? `${visit.calls[0].unit ?? ''} ${visit.calls[0].complaint}`.trim()
+                  : plural(visit.calls.length, 'unit')}
+              </span>
+            </Link>
+          </li>
+        ))}
+      </ul>
       {fetched === 'not all' ? null : (
-        <p role="status" className="mb-2 text-soft">
+        <p role="status" className="mt-3 text-soft">
           {fetched === 'kept'
             ? 'The whole day is on this phone: sheets, units, roofs, feeds and the bench open ' +
               'without a signal.'
@@ -361,44 +381,6 @@ function MyDay() {
               'on the roof.'}
         </p>
       )}
-      {!list && visits.error ? <Trouble error={visits.error} retry={visits.refetch} /> : null}
-      {!list && !visits.error ? <Loading what="your visits" /> : null}
-      <ul className="space-y-3">
-        {[...open, ...done].map((visit) => (
-          <li key={visit.id}>
-            <Link
-              to={`/visits/${visit.id}`}
-              className={`block border-2 bg-sheet p-4 ${visit.leftAt ? 'border-rule text-soft' : 'border-ink'}`}
-            >
-              <span className="block text-xl font-bold">{visit.site}</span>
-              <span className="block text-lg">
-                {visit.customer}
-                {visit.address ? `, ${visit.address}` : ''}
-              </span>
-              {visit.calls.slice(0, 4).map((call) => (
-                <span key={call.id} className="mt-1 block text-lg">
-                  {call.unit ? <span className="plate mr-2 text-base">{call.unit}</span> : null}
-                  {call.complaint}
-                </span>
-              ))}
-              {visit.calls.length > 4 ? (
-                <span className="block text-soft">and {visit.calls.length - 4} more units</span>
-              ) : null}
-              <span className="mt-1 block font-semibold">
-                {visit.leftAt
-                  ? 'Done'
-                  : visit.arrivedAt
-                    ? 'You are there'
-                    : visit.plannedFor && visit.plannedFor < today
-                      ? `Left over from ${day(visit.plannedFor)}`
-                      : plannedTime(visit)
-                        ? `Planned ${plannedTime(visit)}`
-                        : 'Open the sheet'}
-              </span>
-            </Link>
-          </li>
-        ))}
-      </ul>
       {visits.error && list ? (
         <p className="mt-3 text-soft">
           As last seen on this phone.{' '}

@@ -31,7 +31,7 @@ export function Gaps({
             value={outdoor}
             inputMode="decimal"
             onChange={(e) => setOutdoor(e.target.value)}
-            className="min-h-9 w-20 rounded-[3px] border-2 border-rule bg-sheet px-2"
+            className="reach w-20 rounded-[3px] border-2 border-rule bg-sheet px-2"
           />
         </label>
       ) : null}
@@ -46,7 +46,7 @@ export function Gaps({
               type="button"
               aria-expanded={open === unit.id}
               onClick={() => setOpen(open === unit.id ? undefined : unit.id)}
-              className="flex min-h-11 w-full flex-wrap items-center gap-x-2 text-left"
+              className="flex reach w-full flex-wrap items-center gap-x-2 text-left"
             >
               <span className="plate border-2 border-ink bg-sheet px-1.5 text-sm">{unit.name}</span>
               <span>{missing.map((m) => MISSING[m]).join(', ')}</span>

@@ -5,6 +5,7 @@ import type { ProblemDetails } from '#contracts/problem';
 import { problemOf } from '../api/base.ts';
 import { useImportPlanMutation } from '../api/files.ts';
 import { Field } from '../ui/Field.tsx';
+import { FileInput } from '../ui/FileInput.tsx';
 import { Panel } from '../ui/Screen.tsx';
 
 /**
@@ -35,10 +36,10 @@ export function PlanFile({ siteId }: { siteId: string }) {
         hint="Roofs, panels, thermostats, areas and facts, by name"
         error={problem?.title}
       >
-        <input type="file" accept=".json,application/json" onChange={(e) => void read(e.target.files?.[0])} />
+        <FileInput accept=".json,application/json" onFile={(file) => void read(file)} />
       </Field>
       {problem?.errors ? (
-        <ul className="mt-1 text-ember">
+        <ul className="mt-1 fault">
           {problem.errors.map((e, i) => (
             <li key={i}>
               <strong>{e.path}</strong> {e.message}

@@ -1,25 +1,25 @@
-import { HOWS, surenessOf, type How } from '#core/tracing';
+import { HOWS, surenessOf, type How, type Sureness } from '#core/tracing';
 
-/**
- * How sure a fact is, in a word and a shape: filled for proven, half for likely, a question mark for hearsay.
- */
+/** A stretch of wire: whole for proven, in dashes for likely, in dots for hearsay. */
+export function SureSign({ sure }: { sure: Sureness }) {
+  return (
+    <svg width="22" height="12" viewBox="0 0 22 12" aria-hidden="true" className="inline">
+      <path
+        d="M1 6H21"
+        stroke="var(--ink)"
+        strokeWidth="3"
+        strokeDasharray={sure === 'hearsay' ? '2 4' : sure === 'likely' ? '8 3' : undefined}
+      />
+    </svg>
+  );
+}
+
+/** How sure a fact is, in a word and a shape, with who found out and how. */
 export function Sure({ how, by, on }: { how: How; by: string; on: string }) {
   const sure = surenessOf(how);
   return (
     <span className={`text-sm ${sure === 'hearsay' ? 'italic' : 'text-soft'}`}>
-      <svg width="12" height="12" viewBox="0 0 12 12" aria-hidden="true" className="mr-1 inline">
-        <circle
-          cx="6"
-          cy="6"
-          r="4.6"
-          fill={sure === 'proven' ? 'var(--verdigris)' : 'none'}
-          stroke={sure === 'hearsay' ? 'var(--copper)' : 'var(--verdigris)'}
-          strokeWidth="1.6"
-          strokeDasharray={sure === 'hearsay' ? '2 1.6' : undefined}
-        />
-        {sure === 'likely' ? <path d="M6 1.4 A4.6 4.6 0 0 1 6 10.6 Z" fill="var(--verdigris)" /> : null}
-      </svg>
-      {sure === 'hearsay' ? 'not checked: ' : ''}
+      <SureSign sure={sure} /> {sure === 'hearsay' ? 'not checked: ' : ''}
       {HOWS[how].words}, {by}, {on}
     </span>
   );

@@ -43,7 +43,7 @@ export function Trace({
           <select
             value={traced ?? ''}
             onChange={(e) => onTrace(e.target.value || undefined)}
-            className="min-h-11 w-full rounded-[3px] border-2 border-rule bg-sheet px-2 text-base font-normal"
+            className="reach w-full rounded-[3px] border-2 border-rule bg-sheet px-2 text-base font-normal"
           >
             <option value="">choose</option>
             {[...net.points]
@@ -66,7 +66,7 @@ export function Trace({
             <select
               value={panelId ?? ''}
               onChange={(e) => setPanel(e.target.value)}
-              className="min-h-11 w-full rounded-[3px] border-2 border-rule bg-sheet px-2 text-base font-normal"
+              className="reach w-full rounded-[3px] border-2 border-rule bg-sheet px-2 text-base font-normal"
             >
               {panels.map((p) => (
                 <option key={p.id} value={p.id}>
@@ -83,7 +83,7 @@ export function Trace({
               inputMode="text"
               placeholder="8/10"
               onChange={(e) => setPoles(e.target.value)}
-              className="min-h-11 w-full rounded-[3px] border-2 border-rule bg-sheet px-2 text-base font-normal"
+              className="reach w-full rounded-[3px] border-2 border-rule bg-sheet px-2 text-base font-normal"
             />
           </label>
         </div>
@@ -125,7 +125,7 @@ function Traced({ net, point }: { net: TracingView; point: SitePoint }) {
     <div className="settled">
       <p className="text-lg">
         {point.kind === 'unit' ? (
-          <Link to={`/units/${point.id}`} className="plate text-copper underline underline-offset-4">
+          <Link to={`/units/${point.id}`} className="plate link">
             {point.name}
           </Link>
         ) : (

@@ -1,41 +1,23 @@
 import { useMemo, useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { toast } from 'sonner';
-import {
-  contradictions,
-  gapsOf,
-  POINT_KINDS,
-  polesText,
-  treesOf,
-  type Branch,
-  type LinkKind,
-  type SiteLink,
-} from '#core/tracing';
+import { contradictions, gapsOf, POINT_KINDS, polesText, type SiteLink } from '#core/tracing';
 import type { TracingView } from '#contracts/tracing';
 import { useEndLinkMutation, useRestoreLinkMutation, useTracingQuery } from '../api/tracing.ts';
 import { useKept } from '../state/kept.ts';
 import { useWho } from '../state/session.ts';
 import { Waiting } from '../outbox/Waiting.tsx';
-import { Button } from '../ui/Button.tsx';
+import { Button, pressed } from '../ui/Button.tsx';
 import { Reasons } from '../ui/Reasons.tsx';
 import { Empty, Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';
+import { FeedTable } from './FeedTable.tsx';
 import { Gaps } from './Gaps.tsx';
 import { LinkForm, type LinkStart } from './LinkForm.tsx';
+import { PanelPicture } from './PanelPicture.tsx';
 import { PlanFile } from './PlanFile.tsx';
 import { PointForm } from './PointForm.tsx';
 import { Sure } from './Sure.tsx';
 import { Trace } from './Trace.tsx';
-
-const TREES: readonly (readonly [LinkKind, string, string])[] = [
-  [
-    'feeds',
-    'What feeds what',
-    'No feed is on record. Start at the panel: which breaker, which poles, what hangs on it?',
-  ],
-  ['controls', 'What controls what', 'No thermostat is on record.'],
-  ['serves', 'Which unit serves which area', 'No area is on record.'],
-  ['circulates', 'Where the water goes round', ''],
-];
 
 /** How the units of a site are fed and controlled and what they serve: every fact with who, how and when. */
 export default function TracingScreen() {
@@ -68,6 +50,9 @@ function TracingOf({ net, stale }: { net: TracingView; stale: boolean }) {
     toast('That is no longer so', { action: { label: 'Undo', onClick: () => void restore(link.id) } });
   };
   const units = net.points.filter((p) => p.kind === 'unit').length;
+  const panels = net.points
+    .filter((p) => p.kind === 'panel')
+    .toSorted((a, b) => a.name.localeCompare(b.name, 'en', { numeric: true }));
   const sentence = `${net.site}: ${found.length === 0 ? 'nothing contradicts itself' : found.length === 1 ? 'one contradiction' : `${found.length} contradictions`}, ${gaps.length === 0 ? `all ${units} units traced` : `${gaps.length} of ${units} units not fully traced`}.`;
   return (
     <Screen
@@ -76,10 +61,7 @@ function TracingOf({ net, stale }: { net: TracingView; stale: boolean }) {
       actions={
         <>
           <Button onClick={() => window.print()}>Print</Button>
-          <a
-            href={`/api/sites/${net.siteId}/plan.json`}
-            className="inline-flex min-h-8 items-center rounded-[3px] border-2 border-rule bg-sheet px-3 font-semibold hover:border-copper"
-          >
+          <a href={`/api/sites/${net.siteId}/plan.json`} className={pressed()}>
             Save as file
           </a>
           {write ? (
@@ -94,7 +76,7 @@ function TracingOf({ net, stale }: { net: TracingView; stale: boolean }) {
       }
     >
       <p className="mb-2 text-soft">
-        <Link to={`/sites/${net.siteId}`} className="text-copper underline underline-offset-4">
+        <Link to={`/sites/${net.siteId}`} className="link">
           {net.site}
         </Link>
         , {net.customer}
@@ -113,32 +95,33 @@ function TracingOf({ net, stale }: { net: TracingView; stale: boolean }) {
           </ul>
         </Panel>
       ) : null}
-      <div className="grid gap-4 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
-        <div className="order-2 space-y-4 lg:order-1">
-          {TREES.map(([kind, title, empty]) => {
-            const trees = treesOf(net, kind);
-            if (trees.length === 0 && empty === '') return null;
-            return (
-              <Panel key={kind} title={title}>
-                {trees.length === 0 ? <Empty>{empty}</Empty> : null}
-                <ul>
-                  {trees.map((tree) => (
-                    <Twig
-                      key={tree.point.id}
-                      branch={tree}
-                      onTrace={trace}
-                      traced={traced}
-                      onEnd={write ? endFact : undefined}
-                      onPoint={write ? setPoint : undefined}
-                    />
-                  ))}
-                </ul>
-              </Panel>
-            );
-          })}
+      <div className="grid grid-cols-1 gap-4 items-start lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
+        <div className="order-2 min-w-0 space-y-4 lg:order-1">
+          <Panel title="Units: feed, control, area">
+            {units === 0 ? <Empty>No unit is on record here.</Empty> : null}
+            <FeedTable net={net} traced={traced} onTrace={trace} onEnd={write ? endFact : undefined} />
+          </Panel>
+          <Panel title="Panels, doors open">
+            {panels.length === 0 ? (
+              <Empty>No panel is on record. Start there: which breaker, which poles, what hangs on it?</Empty>
+            ) : null}
+            <div className="grid items-start gap-3 sm:grid-cols-[repeat(auto-fill,minmax(240px,1fr))]">
+              {panels.map((panel) => (
+                <PanelPicture
+                  key={panel.id}
+                  net={net}
+                  panel={panel}
+                  traced={traced}
+                  onTrace={trace}
+                  onChange={write ? () => setPoint(panel.id) : undefined}
+                />
+              ))}
+            </div>
+          </Panel>
+          <OtherFacts net={net} onEnd={write ? endFact : undefined} onPoint={write ? setPoint : undefined} />
           <Loose net={net} onPoint={write ? setPoint : undefined} />
         </div>
-        <div className="order-1 space-y-4 lg:order-2">
+        <div className="order-1 min-w-0 space-y-4 lg:order-2">
           <Trace net={net} traced={traced} onTrace={trace} />
           <Gaps
             gaps={gaps}
@@ -171,88 +154,65 @@ function TracingOf({ net, stale }: { net: TracingView; stale: boolean }) {
   );
 }
 
-/** One point of a tree with what hangs below it. */
-function Twig({
-  branch,
-  onTrace,
-  traced,
+const WORDS = {
+  feeds: 'feeds',
+  controls: 'controls',
+  serves: 'serves',
+  circulates: 'brings water to',
+} as const;
+
+/** Facts no unit stands at the end of: a panel behind a panel, a damper of a zone panel, a loop and its tower. */
+function OtherFacts({
+  net,
   onEnd,
   onPoint,
 }: {
-  branch: Branch;
-  onTrace: (id: string) => void;
-  traced: string | undefined;
+  net: TracingView;
   onEnd: ((link: SiteLink) => Promise<void>) | undefined;
   onPoint: ((id: string) => void) | undefined;
 }) {
-  const { point, link, below } = branch;
-  const plate = [
-    point.volts ? `${point.volts} V` : '',
-    point.phase ? `${point.phase} phase` : '',
-    point.ratingA ? `${point.ratingA} A` : '',
-    point.spaces ? `${point.spaces} spaces` : '',
-  ]
-    .filter(Boolean)
-    .join(', ');
+  const point = new Map(net.points.map((one) => [one.id, one]));
+  const others = net.links.filter(
+    ({ from, to }) => point.get(from)?.kind !== 'unit' && point.get(to)?.kind !== 'unit',
+  );
+  const joined = new Set(net.links.flatMap(({ from, to }) => [from, to]));
+  const rest = net.points.filter(({ id, kind }) => kind !== 'unit' && kind !== 'panel' && joined.has(id));
+  if (others.length + rest.length === 0) return null;
   return (
-    <li className={link ? 'ml-3 border-l border-rule pl-3' : ''}>
-      <div className={`flex flex-wrap items-baseline gap-x-2 py-1 ${traced === point.id ? 'bg-paper' : ''}`}>
-        {link && (link.poles?.length || link.breakerA) ? (
-          <span className="font-semibold tabular-nums">
-            {polesText(link)}
-            {link.breakerA ? `${link.poles?.length ? ', ' : ''}${link.breakerA} A` : ''}
-          </span>
-        ) : null}
-        <button
-          type="button"
-          onClick={() => onTrace(point.id)}
-          className={`text-left underline-offset-4 hover:underline ${point.kind === 'unit' ? 'plate border-2 border-ink bg-sheet px-1.5 text-sm' : 'font-semibold text-copper'}`}
-        >
-          {point.name}
-        </button>
-        <span className="text-sm text-soft">
-          {point.kind === 'unit'
-            ? (point.where ?? '')
-            : [POINT_KINDS[point.kind].toLowerCase(), point.where, plate].filter(Boolean).join(' · ')}
-          {point.unit && point.unit.status !== 'in service' ? ` · ${point.unit.status}` : ''}
-        </span>
-        {onPoint && point.kind !== 'unit' ? (
-          <Button look="quiet" className="no-print !min-h-[26px] text-sm" onClick={() => onPoint(point.id)}>
-            change
-          </Button>
-        ) : null}
-      </div>
-      {link ? (
-        <div className="-mt-1 flex flex-wrap items-baseline gap-x-2">
-          <Sure how={link.how} by={link.by} on={link.on} />
-          {link.note ? <span className="text-sm">{link.note}</span> : null}
-          {onEnd ? (
-            <Button
-              look="quiet"
-              className="no-print !min-h-[26px] text-sm"
-              onClick={() => void onEnd(link)}
-              aria-label={`${point.name}: no longer so`}
-            >
-              no longer so
-            </Button>
-          ) : null}
-        </div>
-      ) : null}
-      {below.length > 0 ? (
-        <ul>
-          {below.map((b) => (
-            <Twig
-              key={b.link?.id ?? b.point.id}
-              branch={b}
-              onTrace={onTrace}
-              traced={traced}
-              onEnd={onEnd}
-              onPoint={onPoint}
-            />
+    <Panel title="Between panels, thermostats and areas">
+      <ul className="divide-y divide-rule">
+        {others.map((link) => (
+          <li key={link.id} className="flex flex-wrap items-center gap-x-3 py-1">
+            <span>
+              <strong>{point.get(link.from)?.name}</strong> {WORDS[link.kind]}{' '}
+              <strong>{point.get(link.to)?.name}</strong>
+              {polesText(link) ? `, ${polesText(link)}` : ''}
+            </span>
+            <Sure how={link.how} by={link.by} on={link.on} />
+            {onEnd ? (
+              <Button
+                look="quiet"
+                className="no-print"
+                aria-label={`${point.get(link.from)?.name} to ${point.get(link.to)?.name}: no longer so`}
+                onClick={() => void onEnd(link)}
+              >
+                no longer so
+              </Button>
+            ) : null}
+          </li>
+        ))}
+      </ul>
+      {onPoint && rest.length > 0 ? (
+        <p className="no-print mt-2 flex flex-wrap items-center gap-x-3">
+          <span className="text-soft">Change:</span>
+          {rest.map((one) => (
+            <button key={one.id} type="button" className="link" onClick={() => onPoint(one.id)}>
+              {one.name}
+            </button>
           ))}
-        </ul>
+        </p>
       ) : null}
-    </li>
+    </Panel>
   );
 }
 
@@ -267,11 +227,7 @@ function Loose({ net, onPoint }: { net: TracingView; onPoint: ((id: string) => v
         {loose.map((p) => (
           <li key={p.id}>
             {onPoint ? (
-              <button
-                type="button"
-                className="font-semibold text-copper underline underline-offset-4"
-                onClick={() => onPoint(p.id)}
-              >
+              <button type="button" className="font-semibold link" onClick={() => onPoint(p.id)}>
                 {p.name}
               </button>
             ) : (

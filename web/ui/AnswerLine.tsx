@@ -34,18 +34,19 @@ export function AnswerLine({ answer: a, system }: { answer: Answer; system: Unit
   const word = standingWord(a);
   return (
     <div className={bad ? 'hurts' : good ? 'settled' : 'tied'}>
-      <div className="grid items-center gap-x-4 sm:grid-cols-[minmax(0,1fr)_minmax(0,15rem)]">
+      <div>
+        <p className="flex flex-wrap items-baseline gap-x-3">
+          <span className="font-semibold">{a.name} </span>
+          <span className="leading-tight font-bold">
+            <span className="text-4xl">{number(shown.value, a.decimals)}</span> {plainUnit(shown.unit)}
+          </span>
+          {bad ? (
+            <span className="hazard-notch text-lg">{STANDING_WORDS.act}</span>
+          ) : word ? (
+            <span className={`text-lg font-semibold ${good ? 'text-verdigris' : 'text-ink'}`}>{word}</span>
+          ) : null}
+        </p>
         <div>
-          <p className="flex flex-wrap items-baseline gap-x-3">
-            <span className="text-2xl font-bold">
-              {a.name} {number(shown.value, a.decimals)} {plainUnit(shown.unit)}
-            </span>
-            {bad ? (
-              <span className="hazard-notch text-lg">{STANDING_WORDS.act}</span>
-            ) : word ? (
-              <span className={`text-lg font-semibold ${good ? 'text-verdigris' : 'text-ink'}`}>{word}</span>
-            ) : null}
-          </p>
           {a.text.length > 0 ? (
             <p className={bad ? 'font-semibold text-ember' : ''}>{saidText(a.text, system)}</p>
           ) : null}

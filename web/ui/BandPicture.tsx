@@ -41,16 +41,16 @@ export function BandPicture({ answer, system }: { answer: Answer; system: UnitSy
   return (
     <svg
       viewBox={`0 0 ${WIDTH} 52`}
-      className="h-13 w-full max-w-80"
+      className="h-14 w-full max-w-96"
       role="img"
       aria-label={`${number(value, answer.decimals)} ${unit}; expected ${low === undefined ? 'up to' : number(low, answer.decimals)}${low !== undefined && high !== undefined ? ' to ' : ' '}${high === undefined ? 'and above' : number(high, answer.decimals)}`}
     >
       <line x1={0} x2={WIDTH} y1={24} y2={24} stroke="var(--rule)" strokeWidth="2" />
       <rect
         x={left}
-        y={19}
+        y={14}
         width={Math.max(1, right - left)}
-        height={10}
+        height={20}
         fill="var(--verdigris)"
         opacity="0.35"
       />
@@ -66,7 +66,7 @@ export function BandPicture({ answer, system }: { answer: Answer; system: UnitSy
       )}
       <path
         d={`M${x(value)} 27 l-7 -15 h14 z`}
-        fill={inside ? 'var(--verdigris)' : 'var(--copper)'}
+        fill={inside ? 'var(--verdigris)' : 'var(--ink)'}
         stroke="var(--sheet)"
         strokeWidth="1.5"
       />

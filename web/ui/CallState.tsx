@@ -40,13 +40,13 @@ const SHAPES: Readonly<Record<Stated['state'], string>> = {
 /** The state of a call as a stamped word, with what it says beside it. */
 export function CallState({ call, zone }: { call: Stated; zone: string }) {
   return (
-    <span className="inline-flex flex-wrap items-baseline gap-x-2">
+    <span className="inline-flex max-w-full flex-wrap items-baseline gap-x-2">
       <span
         className={`border-2 border-ink px-1.5 text-sm font-semibold whitespace-nowrap ${SHAPES[call.state]}`}
       >
         {call.state}
       </span>
-      <span>{stateWords(call, zone)}</span>
+      <span className="min-w-0">{stateWords(call, zone)}</span>
     </span>
   );
 }

@@ -2,6 +2,7 @@ import { cloneElement, useId, type ReactElement, type ReactNode } from 'react';
 
 interface Control {
   id?: string;
+  'aria-label'?: string | undefined;
   'aria-invalid'?: boolean | undefined;
   'aria-describedby'?: string | undefined;
   className?: string | undefined;
@@ -13,38 +14,63 @@ export function Field({
   hint,
   error,
   roof = false,
+  unit,
   children,
 }: {
   label: ReactNode;
   hint?: ReactNode;
   error?: string | undefined;
   roof?: boolean;
+  /** Stands inside the field at its right: a word, or a choice where the number may be in several. */
+  unit?: ReactNode;
   children: ReactElement<Control>;
 }) {
   const id = useId();
   const described = error ? `${id}-error` : hint ? `${id}-hint` : undefined;
-  const size = roof ? 'min-h-13 text-xl' : 'min-h-8';
+  const size = roof ? 'min-h-13 text-xl' : '';
   return (
-    <div className="min-w-0">
+    <div className="relative min-w-0">
       <label htmlFor={id} className="mb-0.5 block text-sm font-semibold">
         {label}
       </label>
-      {cloneElement(children, {
-        id,
-        'aria-invalid': error ? true : undefined,
-        'aria-describedby': described,
-        className: `${size} w-full rounded-[3px] border-2 bg-sheet px-2 ${error ? 'border-ember' : 'border-rule focus:border-copper'} ${children.props.className ?? ''}`,
-      })}
+      <Inside unit={unit} roof={roof}>
+        {cloneElement(children, {
+          id,
+          // The unit within the field belongs to its name.
+          ...(typeof label === 'string' && typeof unit === 'string' && unit !== ''
+            ? { 'aria-label': `${label}, ${unit}` }
+            : {}),
+          'aria-invalid': error ? true : undefined,
+          'aria-describedby': described,
+          className: `${size} w-full rounded-[3px] border-2 bg-sheet px-2 ${error ? 'border-ink' : 'border-rule focus:border-copper'} ${unit === undefined || unit === '' ? '' : 'pr-16 text-right'} ${children.props.className ?? ''}`,
+        })}
+      </Inside>
       {hint && !error ? (
         <p id={`${id}-hint`} className="mt-0.5 text-sm text-soft">
           {hint}
         </p>
       ) : null}
       {error ? (
-        <p id={`${id}-error`} role="alert" className="mt-0.5 text-sm font-semibold text-ember">
+        <p id={`${id}-error`} role="alert" className="mt-0.5 text-sm fault">
           {error}
         </p>
       ) : null}
     </div>
+  );
+}
+
+/** A field with its unit at the right edge within it. */
+function Inside({ unit, roof, children }: { unit: ReactNode; roof: boolean; children: ReactNode }) {
+  if (unit === undefined || unit === '') return children;
+  return (
+    <span className="relative block">
+      {children}
+      <span
+        aria-hidden={typeof unit === 'string' ? true : undefined}
+        className={`absolute inset-y-0 right-0 flex max-w-16 items-center text-soft ${roof ? 'text-base' : 'text-sm'} ${typeof unit === 'string' ? 'pointer-events-none pr-2' : ''}`}
+      >
+        {unit}
+      </span>
+    </span>
   );
 }

@@ -18,7 +18,7 @@ export function FlagList({ flags }: { flags: readonly FlagView[] }) {
         >
           <details className="min-w-0 grow">
             <summary className="cursor-pointer py-0.5">
-              <span className="inline-flex flex-wrap items-baseline gap-x-2 align-top">
+              <span className="[&>*]:mr-2">
                 <FlagWord kind={flag.kind} />
                 <span>{flag.sentence}</span>
                 <span className="no-print text-sm text-soft underline decoration-dotted underline-offset-4">

@@ -49,7 +49,7 @@ function Filters({ filters, state }: { filters: readonly ListFilter[]; state: Li
       <select
         key={name}
         aria-label={`Show ${all}, or only`}
-        className={`min-h-8 max-w-52 rounded-[3px] border-2 bg-sheet px-2 ${value ? 'border-ink font-semibold' : 'border-rule'}`}
+        className={`reach max-w-52 rounded-[3px] border-2 bg-sheet px-2 ${value ? 'border-ink font-semibold' : 'border-rule'}`}
         value={value}
         onChange={(event) => {
           const { [name]: _before, ...others } = state.only ?? {};
@@ -65,6 +65,31 @@ function Filters({ filters, state }: { filters: readonly ListFilter[]; state: Li
       </select>
     );
   });
+}
+
+/** What the lines are ordered by, where no heading can be pressed. */
+function Order<Row>({ columns, state }: { columns: readonly ListColumn<Row>[]; state: ListState }) {
+  return (
+    <>
+      <select
+        aria-label="Order by"
+        className="reach rounded-[3px] border-2 bg-sheet px-2"
+        value={state.sort}
+        onChange={(event) => state.set({ sort: event.target.value })}
+      >
+        {columns.map((column) =>
+          column.sort ? (
+            <option key={column.id} value={column.sort}>
+              by {column.header.toLowerCase()}
+            </option>
+          ) : null,
+        )}
+      </select>
+      <Button onClick={() => state.set({ dir: state.dir === 'asc' ? 'desc' : 'asc' })}>
+        {state.dir === 'asc' ? 'first to last' : 'last to first'}
+      </Button>
+    </>
+  );
 }
 
 /** What is said of a list that is empty for what was asked of it. */
@@ -85,6 +110,7 @@ export function List<Row extends { id: string }>({
   actions,
   filters = [],
   page,
+  line,
 }: {
   label: string;
   /** What its rows are, in the plural. */
@@ -102,6 +128,8 @@ export function List<Row extends { id: string }>({
   filters?: readonly ListFilter[];
   /** Asks for any stretch of the list, so that all of it can be printed and saved. */
   page: AskPage<Row>;
+  /** Draws a row as a line of its own in place of cells; search and order then open from a word above the lines. */
+  line?: (row: Row) => ReactNode;
 }) {
   const [typed, setTyped] = useState(state.q);
   const { set } = state;
@@ -132,44 +160,65 @@ export function List<Row extends { id: string }>({
     page,
   });
   const limit = state.limit ?? PAGE;
+  const tools = (
+    <>
+      <input
+        type="search"
+        aria-label={`Search ${label}`}
+        placeholder={`Search ${label}`}
+        value={typed}
+        onChange={(event) => setTyped(event.target.value)}
+        className="reach w-64 max-w-full rounded-[3px] border-2 border-rule bg-sheet px-2 focus:border-copper"
+      />
+      <Filters filters={filters} state={state} />
+      {line ? <Order columns={columns} state={state} /> : null}
+      <span role="status" className="text-sm text-soft">
+        {answer.data ? plural(total, counted.replace(/s$/, ''), counted) : ''}{' '}
+        {answer.isFetching && answer.data ? '…' : ''}
+      </span>
+      <span className="grow" />
+      {total > 0 ? (
+        <>
+          <Button look="quiet" disabled={whole.busy} onClick={() => void whole.save()}>
+            Save as CSV
+          </Button>
+          <Button look="quiet" disabled={whole.busy} onClick={() => void whole.print(setPrinting)}>
+            Print all
+          </Button>
+        </>
+      ) : null}
+      {whole.trouble ? (
+        <span role="alert" className="fault">
+          {whole.trouble}
+        </span>
+      ) : null}
+      {actions}
+    </>
+  );
+  const rows = table.getRowModel().rows;
   return (
     <div>
-      <div className="no-print mb-2 flex flex-wrap items-center gap-2">
-        <input
-          type="search"
-          aria-label={`Search ${label}`}
-          placeholder={`Search ${label}`}
-          value={typed}
-          onChange={(event) => setTyped(event.target.value)}
-          className="min-h-8 w-64 max-w-full rounded-[3px] border-2 border-rule bg-sheet px-2 focus:border-copper"
-        />
-        <Filters filters={filters} state={state} />
-        <span role="status" className="text-sm text-soft">
-          {answer.data ? plural(total, counted.replace(/s$/, ''), counted) : ''}{' '}
-          {answer.isFetching && answer.data ? '…' : ''}
-        </span>
-        <span className="grow" />
-        {total > 0 ? (
-          <>
-            <Button look="quiet" disabled={whole.busy} onClick={() => void whole.save()}>
-              Save as CSV
-            </Button>
-            <Button look="quiet" disabled={whole.busy} onClick={() => void whole.print(setPrinting)}>
-              Print all
-            </Button>
-          </>
-        ) : null}
-        {whole.trouble ? (
-          <span role="alert" className="font-semibold text-ember">
-            {whole.trouble}
-          </span>
-        ) : null}
-        {actions}
-      </div>
+      {line ? (
+        <details className="no-print mb-1" open={narrowed(state) !== undefined || undefined}>
+          <summary className="link w-fit cursor-pointer">Search and order</summary>
+          <div className="mb-2 flex flex-wrap items-center gap-2">{tools}</div>
+        </details>
+      ) : (
+        <div className="no-print mb-2 flex flex-wrap items-center gap-2">{tools}</div>
+      )}
       {answer.error ? <Trouble error={answer.error} retry={answer.refetch} /> : null}
       {!answer.data && !answer.error ? <Loading what={label} /> : null}
       {answer.data && total === 0 ? <Empty>{narrowed(state) ?? empty}</Empty> : null}
-      {total > 0 ? (
+      {total > 0 && line ? (
+        <ul aria-label={label} className="border-b border-rule">
+          {rows.map((row) => (
+            <li key={row.id} className="watch-row border-t border-rule bg-sheet px-3 py-1">
+              {line(row.original)}
+            </li>
+          ))}
+        </ul>
+      ) : null}
+      {total > 0 && !line ? (
         <div
           className="overflow-x-auto border border-rule bg-sheet"
           tabIndex={0}
@@ -207,12 +256,12 @@ export function List<Row extends { id: string }>({
               ))}
             </thead>
             <tbody>
-              {table.getRowModel().rows.map((row) => (
+              {rows.map((row) => (
                 <tr key={row.id} className="border-b border-rule last:border-0 hover:bg-paper">
                   {row.getAllCells().map((cell, i) => (
                     <td
                       key={cell.id}
-                      className={`px-2 py-1 align-top ${columns[i]?.right ? 'text-right' : ''}`}
+                      className={`h-10 px-2 whitespace-nowrap ${columns[i]?.right ? 'text-right' : ''}`}
                     >
                       <table.FlexRender cell={cell} />
                     </td>

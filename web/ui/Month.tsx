@@ -30,8 +30,8 @@ export default function Month({
       classNames={{
         month_caption: 'px-2 py-1 font-semibold',
         nav: 'absolute right-2 top-2 flex gap-1',
-        button_previous: 'min-h-9 min-w-9 border-2 border-rule hover:border-copper',
-        button_next: 'min-h-9 min-w-9 border-2 border-rule hover:border-copper',
+        button_previous: 'reach min-w-9 border-2 border-rule hover:border-copper',
+        button_next: 'reach min-w-9 border-2 border-rule hover:border-copper',
         chevron: 'mx-auto h-3 w-3 fill-current',
         weekday: `${CELL} text-sm font-normal text-soft`,
         day: CELL,

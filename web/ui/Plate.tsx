@@ -9,13 +9,14 @@ export function Plate({
   tag,
   to,
   large = false,
+  chosen,
   ...state
-}: PlateState & { tag: string; to?: string; large?: boolean }) {
+}: PlateState & { tag: string; to?: string | undefined; large?: boolean; chosen?: boolean }) {
   const kinds = new Set(state.flagKinds ?? []);
   const hazard = kinds.has('hazard');
   const idle = state.status !== undefined && state.status !== 'in service';
-  const look = `plate relative inline-flex items-center gap-1.5 bg-sheet whitespace-nowrap ${large ? 'text-2xl px-3 py-1.5' : 'text-[0.82rem] px-2 py-0.5'} ${
-    hazard ? 'plate-hazard border-[3px] border-ember' : 'border-2 border-ink rounded-[4px]'
+  const look = `plate relative inline-flex items-center gap-1.5 ${chosen ? 'bg-ink text-paper' : 'bg-sheet'} whitespace-nowrap ${large ? 'text-xl px-3 py-1.5' : 'text-sm px-2 py-0.5'} ${
+    hazard ? 'plate-hazard border-[3px] border-ink' : 'border-2 border-ink rounded-[4px]'
   } ${idle ? 'border-dashed' : ''}`;
   const hole = large ? 9 : 7;
   const inside = (
@@ -35,7 +36,7 @@ export function Plate({
           <path
             d="M8 12 C2 9 3 3 7 4 C11 5 9 8 5 7 M7 4 L12 0.8"
             fill="none"
-            stroke="var(--ink)"
+            stroke={chosen ? 'var(--edge)' : 'var(--ink)'}
             strokeWidth="1.8"
           />
         </svg>
@@ -59,14 +60,14 @@ export function Plate({
   return to ? (
     <Link
       to={to}
-      className={`${look} text-ink hover:border-copper`}
+      className={`${look} reach text-ink hover:border-copper`}
       title={words}
       aria-label={`Unit ${tag}, ${words}`}
     >
       {inside}
     </Link>
   ) : (
-    <span className={look} title={words}>
+    <span className={`${look} ${chosen === undefined ? '' : 'reach'}`} title={words}>
       {inside}
     </span>
   );

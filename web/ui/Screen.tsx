@@ -20,7 +20,7 @@ export function Screen({
   return (
     <main id="content" className="mx-auto w-full max-w-[1800px] px-4 pt-3 pb-24 md:pb-8">
       <div className="mb-3 flex flex-wrap items-start justify-between gap-3">
-        <h1 className="max-w-4xl text-xl md:text-[1.35rem]">{sentence}</h1>
+        <h1 className="min-w-[min(100%,24rem)] flex-1 text-xl">{sentence}</h1>
         {actions ? <div className="no-print flex flex-wrap gap-2">{actions}</div> : null}
       </div>
       {children}
@@ -40,10 +40,10 @@ export function Panel({
   className?: string;
 }) {
   return (
-    <section className={`border border-rule bg-sheet p-3 ${className}`}>
+    <section className={`min-w-0 border border-rule bg-sheet p-3 ${className}`}>
       {title ? (
         <div className="mb-2 flex flex-wrap items-center justify-between gap-2">
-          <h2 className="text-base">{title}</h2>
+          <h2 className="text-lg">{title}</h2>
           {actions ? <div className="flex flex-wrap gap-2">{actions}</div> : null}
         </div>
       ) : null}
@@ -68,8 +68,8 @@ export function Empty({ children }: { children: ReactNode }) {
 export function Trouble({ error, retry }: { error: unknown; retry?: () => void }) {
   const problem = problemOf(error);
   return (
-    <div role="alert" className="border-2 border-ember bg-sheet p-3">
-      <p className="font-semibold text-ember">{problem.title}</p>
+    <div role="alert" className="border-2 border-ink bg-sheet p-3">
+      <p className="fault">{problem.title}</p>
       {problem.detail ? <p>{problem.detail}</p> : null}
       {problem.errors && problem.errors.length > 0 ? (
         <ul className="mt-1 list-disc pl-5">

@@ -19,7 +19,7 @@ export function SortButton({
   return (
     <button
       type="button"
-      className="min-h-8 font-semibold underline-offset-4 hover:underline"
+      className="reach font-semibold underline-offset-4 hover:underline"
       onClick={() => onSort(dir === 'asc' ? 'desc' : 'asc')}
     >
       {children}

@@ -11,7 +11,7 @@ export function UnitSwitch({ roof = false }: { roof?: boolean }) {
           type="button"
           aria-pressed={system === name}
           onClick={() => setSystem(name)}
-          className={`${roof ? 'min-h-13 text-lg' : 'min-h-9'} border-2 px-3 font-semibold ${system === name ? 'border-ink bg-ink text-paper' : 'border-rule bg-sheet'}`}
+          className={`${roof ? 'min-h-13 text-lg' : 'reach'} border-2 px-3 font-semibold ${system === name ? 'border-ink bg-ink text-paper' : 'border-rule bg-sheet'}`}
         >
           {name === 'US' ? 'US units' : 'metric'}
         </button>

@@ -17,6 +17,9 @@ export const clockOf = (at: string, zone: string): string => format(new TZDate(a
 /** The day of an instant on the calendar of a site. */
 export const dayOf = (at: string, zone: string): string => format(new TZDate(at, zone), 'd MMM yyyy');
 
+/** The plain date of an instant on the calendar of a site. */
+export const dayIn = (at: string, zone: string): string => format(new TZDate(at, zone), 'yyyy-MM-dd');
+
 /** A number with at most so many decimals; what is not known is a dash, never zero. */
 export const number = (value: number | null | undefined, decimals = 1): string =>
   value === null || value === undefined ? '–' : String(Math.round(value * 10 ** decimals) / 10 ** decimals);

@@ -1,13 +1,16 @@
+import { useMemo } from 'react';
 import { Link } from 'react-router';
 import type { TraceView, UnitPage } from '#contracts/units';
+import { SiteRoofs } from '../drawings/MiniRoof.tsx';
 import { Sure } from '../tracing/Sure.tsx';
 import { Empty, Panel } from '../ui/Screen.tsx';
 
-const LINK = 'text-copper underline underline-offset-4';
+const LINK = 'link';
 
 /** How the unit is fed and controlled, what it serves, where it stands. */
 export function FeedPanel({ unit }: { unit: UnitPage }) {
   const { feeds, controls, serves, water } = unit.traces;
+  const marked = useMemo(() => [unit.id], [unit.id]);
   const groups: readonly (readonly [string, readonly TraceView[]])[] = [
     ['Fed from', feeds],
     ['Controlled by', controls],
@@ -23,19 +26,19 @@ export function FeedPanel({ unit }: { unit: UnitPage }) {
         </Link>
       }
     >
-      <p>
-        {unit.roofs.length > 0
-          ? unit.roofs.map((roof) => (
-              <Link
-                key={roof.id}
-                to={`/roofs/${roof.id}?unit=${unit.id}`}
-                className={`mr-3 font-semibold ${LINK}`}
-              >
-                On the plan: {roof.name}
-              </Link>
-            ))
-          : 'Not on a roof plan.'}
-      </p>
+      {unit.roofs.length > 0 ? (
+        <SiteRoofs siteId={unit.siteId} marked={marked} width={380} height={190} />
+      ) : null}
+      {unit.roofs.length === 0 ? <p>Not on a roof plan.</p> : null}
+      {unit.roofs.map((roof) => (
+        <Link
+          key={roof.id}
+          to={`/roofs/${roof.id}?unit=${unit.id}`}
+          className={`reach mr-3 inline-block content-center font-semibold ${LINK}`}
+        >
+          On the plan: {roof.name}
+        </Link>
+      ))}
       {unit.feed ? <p className="mt-1 text-lg">{unit.feed}.</p> : null}
       {groups.every(([, list]) => list.length === 0) ? (
         <Empty>What feeds or controls it is not known yet.</Empty>

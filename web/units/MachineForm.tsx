@@ -260,7 +260,7 @@ export function MachineForm({ unit, onClose }: { unit: UnitPage; onClose: () => 
             );
           })}
           {form.error('circuits') ? (
-            <p role="alert" className="font-semibold text-ember">
+            <p role="alert" className="fault">
               {form.error('circuits')}
             </p>
           ) : null}
@@ -295,7 +295,7 @@ export function MachineForm({ unit, onClose }: { unit: UnitPage; onClose: () => 
           />
         </Field>
         <FormTrouble text={form.trouble} />
-        {form.wrong > 0 ? <p className="font-semibold text-ember">Look at the marked fields.</p> : null}
+        {form.wrong > 0 ? <p className="fault">Look at the marked fields.</p> : null}
         <div className="flex gap-2">
           <Button type="submit" look="act" roof disabled={form.isSubmitting || sides.both.length > 0}>
             Save

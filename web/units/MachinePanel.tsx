@@ -80,10 +80,10 @@ export function MachinePanel({ unit, onWrite }: { unit: UnitPage; onWrite: (() =
       title="The machine"
       actions={onWrite ? <Button onClick={onWrite}>Write what the plate says</Button> : null}
     >
-      <dl className="grid grid-cols-[auto_1fr] gap-x-4">
+      <dl className="nameplate">
         {[...first, ...second].map(([name, value]) => (
-          <div key={name} className="contents">
-            <dt className="text-soft">{name}</dt>
+          <div key={name}>
+            <dt>{name}</dt>
             <dd>{value}</dd>
           </div>
         ))}

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useState, type ReactNode } from 'react';
 import type { UnitPage } from '#contracts/units';
 import { useWho } from '../state/session.ts';
 import { UnitSection, useSection } from '../drawings/UnitSection.tsx';
@@ -6,7 +6,7 @@ import { dayOf, number } from '../ui/format.ts';
 import { Panel } from '../ui/Screen.tsx';
 
 /** The cut of the unit; what is chosen is told below it: left open, found, measured, installed. */
-export function SectionPanel({ unit }: { unit: UnitPage }) {
+export function SectionPanel({ unit, beside }: { unit: UnitPage; beside: ReactNode }) {
   const { timeZone } = useWho();
   const { section, at, elsewhere } = useSection(unit);
   const told =
@@ -16,10 +16,16 @@ export function SectionPanel({ unit }: { unit: UnitPage }) {
   const [choice, choose] = useState<string>();
   const chosen = at.find((a) => a.part.id === (choice ?? told?.part.id));
   return (
-    <Panel title="Where things are" className="mb-4">
-      <div className="grid gap-4 lg:grid-cols-[minmax(0,3fr)_minmax(230px,1fr)]">
+    <div className="mb-4 grid items-start gap-4 lg:grid-cols-[minmax(0,1fr)_300px]">
+      <Panel title="Where things are" className="min-w-0 max-lg:order-2">
         <div className="min-w-0">
-          <UnitSection section={section} at={at} chosen={chosen?.part.id} onChoose={choose} />
+          <UnitSection
+            section={section}
+            at={at}
+            status={unit.status}
+            chosen={chosen?.part.id}
+            onChoose={choose}
+          />
           <label className="mt-2 flex items-center gap-2 md:hidden">
             Part
             <select
@@ -36,7 +42,7 @@ export function SectionPanel({ unit }: { unit: UnitPage }) {
             </select>
           </label>
         </div>
-        <div aria-live="polite" className="min-h-12">
+        <div aria-live="polite" className="mt-2 min-h-12">
           {chosen ? (
             <div className="border border-ink px-3 py-1">
               <p className="font-semibold">{chosen.part.word}</p>
@@ -79,7 +85,8 @@ export function SectionPanel({ unit }: { unit: UnitPage }) {
             </p>
           ) : null}
         </div>
-      </div>
-    </Panel>
+      </Panel>
+      <div className="space-y-4 max-lg:order-1">{beside}</div>
+    </div>
   );
 }

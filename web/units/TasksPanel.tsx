@@ -20,10 +20,7 @@ export function TasksPanel({ unit }: { unit: UnitPage }) {
       title="Maintenance"
       actions={
         can('read agreements') ? (
-          <Link
-            to={`/customers/${unit.customerId}/agreement`}
-            className="text-copper underline underline-offset-4"
-          >
+          <Link to={`/customers/${unit.customerId}/agreement`} className="link">
             Agreement
           </Link>
         ) : null

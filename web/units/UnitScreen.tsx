@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
+import { plural } from '#core/reasons';
 import { CONDITION_KINDS, UNIT_KINDS, UNIT_STATUSES, type ConditionKind } from '#core/vocabulary';
 import { unitFields, type UnitPage, type UnitPatch } from '#contracts/units';
 import { useUnitQuery, useUpdateUnitMutation } from '../api/units.ts';
@@ -8,7 +9,7 @@ import { useWho } from '../state/session.ts';
 import { StoryLine } from '../drawings/StoryLine.tsx';
 import { Waiting } from '../outbox/Waiting.tsx';
 import { PhotoStrip, TakePhoto } from '../photos/Photos.tsx';
-import { Button } from '../ui/Button.tsx';
+import { Button, pressed } from '../ui/Button.tsx';
 import { FlagList } from '../ui/Flags.tsx';
 import { dayOf, shortDay } from '../ui/format.ts';
 import { Plate } from '../ui/Plate.tsx';
@@ -31,6 +32,7 @@ export default function UnitScreen() {
   const deciding = useDeciding();
   const [editing, setEditing] = useState(false);
   const [reading, setReading] = useState(false);
+  const [whole, setWhole] = useState(false);
   if (error && !unit)
     return (
       <div className="p-4">
@@ -39,6 +41,7 @@ export default function UnitScreen() {
     );
   if (!unit) return <Loading what="the unit" />;
   const open = unit.conditions.filter((c) => c.closedAt === null);
+  const planned = unit.calls.filter((call) => call.kind !== 'call').length;
 
   return (
     <Screen
@@ -52,17 +55,11 @@ export default function UnitScreen() {
       actions={
         <>
           {can('take call') ? (
-            <Link
-              to={`/calls/new?site=${unit.siteId}&unit=${unit.id}`}
-              className="inline-flex min-h-8 items-center rounded-[3px] border-2 border-copper bg-copper px-3 font-semibold text-on-copper"
-            >
+            <Link to={`/calls/new?site=${unit.siteId}&unit=${unit.id}`} className={pressed({ look: 'act' })}>
               Take a call
             </Link>
           ) : null}
-          <Link
-            to={`/bench/charge?unit=${unit.id}`}
-            className="inline-flex min-h-9 items-center border-2 border-rule bg-sheet px-3 font-semibold hover:border-copper"
-          >
+          <Link to={`/bench/charge?unit=${unit.id}`} className={pressed()}>
             Bench
           </Link>
           {can('edit record') ? <Button onClick={() => setEditing(true)}>Edit</Button> : null}
@@ -75,7 +72,7 @@ export default function UnitScreen() {
         </p>
       ) : null}
       <p className="mb-3 text-soft">
-        <Link to={`/sites/${unit.siteId}`} className="text-copper underline underline-offset-4">
+        <Link to={`/sites/${unit.siteId}`} className="link">
           {unit.site}
         </Link>
         , {unit.customer}. Serves {unit.areaServed ?? 'an area that is not known yet'}.
@@ -87,27 +84,65 @@ export default function UnitScreen() {
       <Panel className="mb-4">
         <StoryLine story={unit.story} conditions={unit.conditions} today={today} sentence={unit.sentence} />
       </Panel>
-      <SectionPanel unit={unit} />
-      <div className="grid gap-4 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
+      <SectionPanel
+        unit={unit}
+        beside={
+          <>
+            <Panel
+              title={`Verdict as of ${shortDay(unit.verdict.asOf)}`}
+              actions={deciding.button(unit, unit.verdict.flags)}
+            >
+              {unit.verdict.flags.length === 0 ? (
+                <Empty>
+                  Nothing speaks against this unit: no hazard, no repeat, no callback, no leak, not old.
+                </Empty>
+              ) : null}
+              <FlagList flags={unit.verdict.flags} />
+              {unit.decisions.map((decision) => (
+                <p key={decision.id} className="mt-1 flex flex-wrap items-center gap-x-2 text-verdigris">
+                  <strong>Decided {dayOf(decision.at, timeZone)}:</strong> {decisionWords(decision)}{' '}
+                  {deciding.takeBack(decision)}
+                </p>
+              ))}
+            </Panel>
+            <Panel title="Left open">
+              {open.length === 0 ? <Empty>Everything normal when last left.</Empty> : null}
+              <ul className="space-y-1">
+                {open.map((c) => (
+                  <li key={c.id}>
+                    {c.hazard ? (
+                      <span className="hazard-notch text-sm">{c.kind}</span>
+                    ) : (
+                      <strong>{c.kind}</strong>
+                    )}{' '}
+                    since {dayOf(c.openedAt, timeZone)}
+                    {c.openedBy ? `, ${c.openedBy}` : ''}.{' '}
+                    {c.changedFrom || c.changedTo
+                      ? `${c.changedFrom ?? 'not said'} → ${c.changedTo ?? 'not said'}. `
+                      : ''}
+                    {c.text}
+                    <span className="block text-sm text-soft">
+                      Closes it: {c.closes ?? CONDITION_KINDS[c.kind as ConditionKind].closes}
+                    </span>
+                  </li>
+                ))}
+              </ul>
+            </Panel>
+          </>
+        }
+      />
+      <div className="grid grid-cols-1 gap-4 items-start lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
         <div className="space-y-4">
           <Panel
-            title={`Verdict as of ${shortDay(unit.verdict.asOf)}`}
-            actions={deciding.button(unit, unit.verdict.flags)}
+            title="Calls and maintenance"
+            actions={
+              planned > 0 ? (
+                <Button look="quiet" aria-pressed={whole} onClick={() => setWhole(!whole)}>
+                  {whole ? 'Fold planned visits' : `Show ${plural(planned, 'planned visit')}`}
+                </Button>
+              ) : null
+            }
           >
-            {unit.verdict.flags.length === 0 ? (
-              <Empty>
-                Nothing speaks against this unit: no hazard, no repeat, no callback, no leak, not old.
-              </Empty>
-            ) : null}
-            <FlagList flags={unit.verdict.flags} />
-            {unit.decisions.map((decision) => (
-              <p key={decision.id} className="mt-1 flex flex-wrap items-center gap-x-2 text-verdigris">
-                <strong>Decided {dayOf(decision.at, timeZone)}:</strong> {decisionWords(decision)}{' '}
-                {deciding.takeBack(decision)}
-              </p>
-            ))}
-          </Panel>
-          <Panel title="Calls and maintenance">
             {unit.calls.length === 0 ? <Empty>No call and no maintenance is on record.</Empty> : null}
             <div
               className="max-h-96 overflow-auto"
@@ -124,41 +159,40 @@ export default function UnitScreen() {
                   </tr>
                 </thead>
                 <tbody>
-                  {unit.calls.map((call) => (
-                    <tr key={call.id} className="border-b border-rule align-top last:border-0">
-                      <td className="py-1 pr-3 whitespace-nowrap">{dayOf(call.receivedAt, timeZone)}</td>
-                      <td className="py-1 pr-3 whitespace-nowrap">
-                        <Link to={`/calls/${call.id}`} className="text-copper underline underline-offset-4">
-                          {call.ref || call.kind}
-                        </Link>
-                        {call.visitId ? (
-                          <>
-                            {' '}
-                            ·{' '}
-                            <Link
-                              to={`/visits/${call.visitId}`}
-                              className="text-copper underline underline-offset-4"
-                            >
-                              sheet
-                            </Link>
-                          </>
-                        ) : null}
-                      </td>
-                      <td className="py-1">
-                        {call.kind === 'call' ? (
-                          call.complaint
-                        ) : (
-                          <span className="text-verdigris">
-                            {call.kind}: {call.complaint}
-                          </span>
-                        )}
-                        {call.found ? <span className="block font-semibold">{call.found}</span> : null}
-                        {call.state === 'done' ? null : (
-                          <span className="block text-sm text-soft">{call.state}</span>
-                        )}
-                      </td>
-                    </tr>
-                  ))}
+                  {unit.calls
+                    .filter((call) => whole || call.kind === 'call')
+                    .map((call) => (
+                      <tr key={call.id} className="border-b border-rule align-top last:border-0">
+                        <td className="py-1 pr-3 whitespace-nowrap">{dayOf(call.receivedAt, timeZone)}</td>
+                        <td className="py-1 pr-3 whitespace-nowrap">
+                          <Link to={`/calls/${call.id}`} className="link">
+                            {call.ref || call.kind}
+                          </Link>
+                          {call.visitId ? (
+                            <>
+                              {' '}
+                              ·{' '}
+                              <Link to={`/visits/${call.visitId}`} className="link">
+                                sheet
+                              </Link>
+                            </>
+                          ) : null}
+                        </td>
+                        <td className="py-1">
+                          {call.kind === 'call' ? (
+                            call.complaint
+                          ) : (
+                            <span className="text-verdigris">
+                              {call.kind}: {call.complaint}
+                            </span>
+                          )}
+                          {call.found ? <span className="block font-semibold">{call.found}</span> : null}
+                          {call.state === 'done' ? null : (
+                            <span className="block text-sm text-soft">{call.state}</span>
+                          )}
+                        </td>
+                      </tr>
+                    ))}
                 </tbody>
               </table>
             </div>
@@ -166,29 +200,6 @@ export default function UnitScreen() {
           <MachinePanel unit={unit} onWrite={can('map site') ? () => setReading(true) : undefined} />
         </div>
         <div className="space-y-4">
-          <Panel title="Left open">
-            {open.length === 0 ? <Empty>Everything normal when last left.</Empty> : null}
-            <ul className="space-y-1">
-              {open.map((c) => (
-                <li key={c.id}>
-                  {c.hazard ? (
-                    <span className="hazard-notch text-sm">{c.kind}</span>
-                  ) : (
-                    <strong>{c.kind}</strong>
-                  )}{' '}
-                  since {dayOf(c.openedAt, timeZone)}
-                  {c.openedBy ? `, ${c.openedBy}` : ''}.{' '}
-                  {c.changedFrom || c.changedTo
-                    ? `${c.changedFrom ?? 'not said'} → ${c.changedTo ?? 'not said'}. `
-                    : ''}
-                  {c.text}
-                  <span className="block text-sm text-soft">
-                    Closes it: {c.closes ?? CONDITION_KINDS[c.kind as ConditionKind].closes}
-                  </span>
-                </li>
-              ))}
-            </ul>
-          </Panel>
           <Panel title="Recommended">
             {unit.recommendations.length === 0 ? <Empty>Nothing is recommended.</Empty> : null}
             <ul className="space-y-1">

@@ -205,11 +205,11 @@ describe('what is told beside the cut', () => {
 
   it('begins with the hazard, else with what was left, in the days of the company’s zone', () => {
     const text = words(
-      paint(<SectionPanel unit={unit({ conditions: [condition(false), condition(true)] })} />),
+      paint(<SectionPanel beside={null} unit={unit({ conditions: [condition(false), condition(true)] })} />),
     );
     // Two in the morning of the 20th in UTC is the evening of the 19th in EST5EDT.
     expect(text).toMatch(/safety bypassed closed → jumper\. limit jumpered \(19 May 2026\)/);
-    expect(words(paint(<SectionPanel unit={unit()} />))).toContain(
+    expect(words(paint(<SectionPanel beside={null} unit={unit()} />))).toContain(
       'Choose a part to see what is on record there.',
     );
   });
@@ -225,9 +225,9 @@ describe('what is told beside the cut', () => {
         at: '2026-05-20T14:00:00Z',
       },
     ];
-    expect(words(paint(<SectionPanel unit={unit({ lastSeen: { readings: [], findings } })} />))).toContain(
-      'Found elsewhere: the cat gone.',
-    );
+    expect(
+      words(paint(<SectionPanel beside={null} unit={unit({ lastSeen: { readings: [], findings } })} />)),
+    ).toContain('Found elsewhere: the cat gone.');
   });
 });
 

@@ -11,6 +11,7 @@ import { DateInput, TimeInput } from '../ui/DateInput.tsx';
 import { Field } from '../ui/Field.tsx';
 import { instant } from '../ui/format.ts';
 import { FormTrouble } from '../ui/FormTrouble.tsx';
+import { useFormOpen } from '../ui/useFormOpen.ts';
 import { useTyped } from '../ui/useTyped.ts';
 import { FIELDS } from './Fields.tsx';
 import {
@@ -197,6 +198,7 @@ export function EntryPanel({
     { kept: true },
   );
   const { clearErrors } = typing;
+  useFormOpen();
   useEffect(() => clearErrors(), [key, clearErrors]);
   if (!ready) return null;
   const [day = '', clock = ''] = String(value[WHEN] ?? '').split('T');
@@ -219,7 +221,7 @@ export function EntryPanel({
       onSubmit={save}
       noValidate
       onKeyDown={toNextField}
-      className="space-y-4 border-2 border-ink bg-sheet p-3"
+      className="roof-form space-y-4 border-2 border-ink bg-sheet p-3"
     >
       <h2 className="text-lg">
         {amending ? 'Amend: ' : ''}
@@ -255,7 +257,7 @@ export function EntryPanel({
         </div>
       ) : null}
       <FormTrouble text={typing.trouble} />
-      <div className="grid gap-2 sm:grid-cols-[1fr_auto]">
+      <div className="roof-foot grid grid-cols-[1fr_auto] gap-2">
         <Button type="submit" look="act" roof>
           {form.save}
         </Button>

@@ -141,14 +141,14 @@ function RefrigerantFields(props: FieldsProps) {
       <Tick name="afterOpening" label="Charge weighed back into an opened circuit" props={props} />
       <Text name="cylinder" label="Cylinder" props={props} />
       {doubtsOf(props).length > 0 ? (
-        <div role="alert" className="border-2 border-ember p-3">
+        <div role="alert" className="border-2 border-ink p-3">
           {doubtsOf(props).map((doubt) => (
-            <p key={saidText(doubt)} className="font-semibold text-ember">
+            <p key={saidText(doubt)} className="fault">
               {saidText(doubt)}
             </p>
           ))}
           <Tick name={SURE} label="It is so" props={props} />
-          {props.error(SURE) ? <p className="font-semibold text-ember">{props.error(SURE)}</p> : null}
+          {props.error(SURE) ? <p className="fault">{props.error(SURE)}</p> : null}
         </div>
       ) : null}
     </div>
@@ -204,14 +204,12 @@ function LeaveFields(props: FieldsProps) {
     <div className="space-y-3">
       <p>Jumpers counted out, panels on, tools down, everything left open written down?</p>
       {behind.length > 0 || acts.length > 0 ? (
-        <div className="border-2 border-ember p-3">
+        <div className="border-2 border-ink p-3">
           {behind.length > 0 ? (
-            <p className="font-semibold text-ember">
-              Never to be left past the visit: {behind.join(', ')}. Close it first.
-            </p>
+            <p className="fault">Never to be left past the visit: {behind.join(', ')}. Close it first.</p>
           ) : null}
           {acts.length > 0 ? (
-            <p className="font-semibold text-ember">
+            <p className="fault">
               To be acted on: {acts.join('; ')}. Act, read it again, or leave it open on the sheet.
             </p>
           ) : null}
@@ -243,7 +241,7 @@ function Outcomes(props: FieldsProps) {
     <div className="space-y-3">
       {calls.map((call) => ask(outcomeField(call.id), waitingField(call.id), call.name))}
       {unticked.length > 0 ? (
-        <p role="alert" className="font-semibold text-ember">
+        <p role="alert" className="fault">
           Nothing is ticked on {unticked.map((c) => c.name).join(', ')}: tick what was done under Work first,
           or it stays due.
         </p>

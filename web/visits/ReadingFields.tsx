@@ -10,8 +10,11 @@ import {
   type ReadingPoint,
 } from '#core/evidence';
 import type { UnitKind } from '#core/vocabulary';
-import { useSistersQuery } from '../api/units.ts';
+import type { UnitPage } from '#contracts/units';
+import { useSistersQuery, useUnitQuery } from '../api/units.ts';
+import { useKept } from '../state/kept.ts';
 import { useWho } from '../state/session.ts';
+import { dayIn } from '../ui/format.ts';
 import { AnswerLine } from '../ui/AnswerLine.tsx';
 import { UnitSwitch } from '../ui/UnitSwitch.tsx';
 import { useUnitSystem } from '../state/preferences.ts';
@@ -22,7 +25,9 @@ import { Caution, Choice, Measured, Pick, Text, type FieldsProps } from './parts
 export function ReadingFields(props: FieldsProps) {
   const circuit = Number(props.values.circuit || 1);
   const facts = props.unit ? plateFacts(props.unit, circuit) : {};
-  const { measuring } = useWho();
+  const { measuring, timeZone } = useWho();
+  const unitId = props.unit?.id ?? '';
+  const before = useKept<UnitPage>(`unit ${unitId}`, useUnitQuery(unitId, { skip: unitId === '' }).data);
   const [system] = useUnitSystem();
   const sisters = useSistersQuery({ unitId: props.unit?.id ?? '' }, { skip: !props.unit }).data;
   const set = readingSetOf(props.values);
@@ -34,6 +39,13 @@ export function ReadingFields(props: FieldsProps) {
   const { answers, troubles } = readingAnswers(set, facts, measuring);
   const said = withSisters(answers, sisters ?? []);
   const of = (names: readonly string[]) => said.filter((a) => names.includes(a.name));
+  const lastOf = (point: ReadingPoint) => {
+    const seen = before?.lastSeen.readings.find((r) => r.point === point && r.circuit === circuit);
+    // What was written in another unit than the point’s own is not compared here.
+    return seen?.unit === READING_POINTS[point].unit
+      ? { value: seen.value, on: dayIn(seen.at, timeZone) }
+      : undefined;
+  };
   const field = (point: ReadingPoint) => (
     <Measured
       key={point}
@@ -42,6 +54,7 @@ export function ReadingFields(props: FieldsProps) {
       quantity={READING_POINTS[point].quantity}
       unit={READING_POINTS[point].unit}
       props={props}
+      last={lastOf(point)}
     />
   );
   const line = (a: Answer) => <AnswerLine key={a.name} answer={a} system={system} />;
@@ -58,7 +71,7 @@ export function ReadingFields(props: FieldsProps) {
         />
       ) : null}
       {props.error('readings') ? (
-        <p role="alert" className="font-semibold text-ember">
+        <p role="alert" className="fault">
           {props.error('readings')}
         </p>
       ) : null}
@@ -90,7 +103,7 @@ export function ReadingFields(props: FieldsProps) {
             ) : null}
             {beside.length > 0 ? (
               <details open={beside.some((point) => props.values[point] || props.error(point))}>
-                <summary className="min-h-11 cursor-pointer content-center font-semibold text-copper">
+                <summary className="reach cursor-pointer content-center font-semibold text-copper">
                   {first.length > 0 ? 'Also' : 'Measured'}: {beside.join(', ')}
                 </summary>
                 <div className="grid grid-cols-2 items-end gap-3">{beside.map(field)}</div>
@@ -108,7 +121,7 @@ export function ReadingFields(props: FieldsProps) {
             </div>
             {more.length > 0 ? (
               <details>
-                <summary className="min-h-11 cursor-pointer content-center font-semibold text-copper">
+                <summary className="reach cursor-pointer content-center font-semibold text-copper">
                   More from these readings: {more.map((a) => a.name).join(', ')}
                 </summary>
                 <div className="space-y-2">{more.map(line)}</div>

@@ -1,5 +1,5 @@
 import { useLiveQuery } from 'dexie-react-hooks';
-import { useEffect, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { toast } from 'sonner';
 import { v7 as uuid } from 'uuid';
@@ -11,12 +11,13 @@ import { useOutbox } from '../outbox/hooks.ts';
 import { post } from '../outbox/sender.ts';
 import { now } from '../state/clock.ts';
 import { useUnitSystem } from '../state/preferences.ts';
+import { SiteRoofs } from '../drawings/MiniRoof.tsx';
 import { useWho } from '../state/session.ts';
-import { Button } from '../ui/Button.tsx';
+import { Button, pressed } from '../ui/Button.tsx';
 import { dayOf, shortDay } from '../ui/format.ts';
 import { Agreed } from '../ui/Agreed.tsx';
 import { GettingIn } from '../ui/GettingIn.tsx';
-import { plateWords } from '../ui/plateWords.ts';
+import { Plate } from '../ui/Plate.tsx';
 import { Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';
 import { actWords, conditionFor, conditionText, standingActs, type Act } from './acts.ts';
 import { EntryPanel, type Amending } from './EntryPanel.tsx';
@@ -36,6 +37,8 @@ const DONE = [
   'note',
   'leave',
 ] as const;
+/** What is written most on a roof: within the thumb's reach all the time. */
+const STRIP = ['reading set', 'finding', 'work', 'leave'] as const;
 /** What can be about a point of the building as well as about a unit. */
 const ABOUT_POINTS: ReadonlySet<string> = new Set([
   'look',
@@ -88,8 +91,11 @@ function SheetOf({ visit, stale }: { visit: VisitPage; stale: boolean }) {
   const lines = linesOf(visit.entries, items);
   const chosen = visit.units.find((u) => u.id === (unitChoice ?? calledFirst));
   const unit = chosen && withOwnConditions(chosen, lines);
+  const called = useMemo(() => visit.calls.flatMap((call) => call.unitId ?? []), [visit.calls]);
   const arrived = lines.some((line) => line.kind === 'arrive');
   const left = lines.some((line) => line.kind === 'leave');
+  /** On a phone what is written most stands in a strip above the places, and not once more below. */
+  const strip = arrived && !left && !kind;
   const calls = visit.calls.map((call) => ({
     id: call.id,
     name: `${call.unit ?? call.ref} ${call.complaint}`.trim(),
@@ -110,6 +116,7 @@ function SheetOf({ visit, stale }: { visit: VisitPage; stale: boolean }) {
           key={k}
           roof
           look={k === 'leave' && arrived && !left ? 'act' : 'plain'}
+          className={strip && STRIP.some((one) => one === k) ? 'max-md:hidden' : ''}
           onClick={() => open(k)}
         >
           {FORMS[k].title}
@@ -173,8 +180,8 @@ function SheetOf({ visit, stale }: { visit: VisitPage; stale: boolean }) {
       sentence={
         <>
           {visit.site}: {complaint}{' '}
-          <span className="font-normal text-soft">
-            · {visit.customer}
+          <span className="block font-text text-base font-normal text-soft">
+            {visit.customer}
             {visit.address ? `, ${visit.address}` : ''}
           </span>
         </>
@@ -190,66 +197,92 @@ function SheetOf({ visit, stale }: { visit: VisitPage; stale: boolean }) {
           No signal: the sheet as last seen on this phone. What you write is kept and goes out by itself.
         </p>
       ) : null}
-      {!arrived ? (
-        <Button look="act" roof className="mb-3 w-full sm:w-auto" onClick={arrive}>
-          I have arrived
-        </Button>
+      {visit.units.length > 1 ? (
+        <fieldset className="beside-form no-print mb-3 min-w-0">
+          <legend className="sr-only">Which unit</legend>
+          <div className="flex gap-2 max-md:overflow-x-auto max-md:pt-2 max-md:pb-3 md:flex-wrap">
+            {visit.units.map((u) => (
+              <label
+                key={u.id}
+                className="cursor-pointer has-focus-visible:outline-3 has-focus-visible:outline-copper"
+              >
+                <input
+                  type="radio"
+                  name="unit"
+                  className="sr-only"
+                  checked={u.id === unit?.id}
+                  onChange={() => setUnit(u.id)}
+                />
+                <Plate tag={u.tag} flagKinds={u.flagKinds} chosen={u.id === unit?.id} />
+              </label>
+            ))}
+          </div>
+        </fieldset>
+      ) : null}
+      {arrived ? null : (
+        <div className="thumb-strip md:mb-3">
+          <Button look="act" roof className="w-full md:w-auto" onClick={arrive}>
+            I have arrived
+          </Button>
+        </div>
+      )}
+      {strip ? (
+        <div
+          className="thumb-strip no-print grid grid-cols-4 gap-1 md:hidden"
+          role="group"
+          aria-label="Most used"
+        >
+          {STRIP.map((k) => (
+            <Button
+              key={k}
+              look={k === 'leave' ? 'act' : 'plain'}
+              className="min-h-13 !px-1"
+              onClick={() => open(k)}
+            >
+              {FORMS[k].title}
+            </Button>
+          ))}
+        </div>
       ) : null}
       <details
-        className="mb-3 border border-rule bg-sheet px-3 py-2"
+        className="beside-form mb-3 border border-rule bg-sheet px-3 py-2"
         open={!arrived || visit.hazards.length > 0}
       >
         <summary className="cursor-pointer font-semibold">
-          Getting in{visit.hazards.length > 0 ? `, and what can hurt here: ${visit.hazards.join(', ')}` : ''}
+          Getting in{' '}
+          {visit.hazards.map((hazard) => (
+            <span key={hazard} className="hazard-notch ml-1 inline-block">
+              {hazard}
+            </span>
+          ))}
         </summary>
-        <GettingIn place={visit} />
+        <div className="grid gap-3 md:grid-cols-[minmax(0,1fr)_auto]">
+          <GettingIn place={visit} />
+          <SiteRoofs siteId={visit.siteId} marked={called} width={320} height={190} />
+        </div>
         <Agreed agreed={visit.agreed} />
         <p className="no-print mt-1 flex flex-wrap gap-x-4">
           {visit.roofs.map((roof) => (
             <Link
               key={roof.id}
               to={`/roofs/${roof.id}${unit ? `?unit=${unit.id}` : ''}`}
-              className="inline-flex min-h-12 items-center font-semibold text-copper underline underline-offset-4"
+              className="inline-flex min-h-12 items-center font-semibold link"
             >
               {roof.name}, drawn
             </Link>
           ))}
           <Link
             to={`/sites/${visit.siteId}/feeds`}
-            className="inline-flex min-h-12 items-center font-semibold text-copper underline underline-offset-4"
+            className="inline-flex min-h-12 items-center font-semibold link"
           >
             Feeds and controls
           </Link>
         </p>
       </details>
-      <div className="grid gap-4 lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
+      <div className="grid grid-cols-1 gap-4 items-start lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
         <div className="no-print space-y-3">
-          {visit.units.length > 1 ? (
-            <fieldset>
-              <legend className="text-sm font-semibold">Which unit</legend>
-              <div className="flex flex-wrap gap-2">
-                {visit.units.map((u) => (
-                  <label
-                    key={u.id}
-                    title={plateWords(u)}
-                    className={`plate flex min-h-12 cursor-pointer items-center border-2 px-3 has-focus-visible:outline-3 has-focus-visible:outline-copper ${u.id === unit?.id ? 'border-ink bg-ink text-paper' : u.flagKinds.includes('hazard') ? 'border-ember bg-sheet' : 'border-ink bg-sheet'}`}
-                  >
-                    <input
-                      type="radio"
-                      name="unit"
-                      className="sr-only"
-                      checked={u.id === unit?.id}
-                      onChange={() => setUnit(u.id)}
-                    />
-                    {u.tag}
-                    {u.flagKinds.includes('hazard') ? ' ▲' : ''}
-                  </label>
-                ))}
-              </div>
-            </fieldset>
-          ) : null}
           {visit.points.length > 0 ? (
-            <label className="block text-sm font-semibold">
+            <label className="beside-form block text-sm font-semibold">
               <span className="mb-0.5 block">About the building instead</span>
               <select
                 value={pointId}
@@ -265,7 +298,11 @@ function SheetOf({ visit, stale }: { visit: VisitPage; stale: boolean }) {
               </select>
             </label>
           ) : null}
-          {unit && !point ? <UnitBrief unit={unit} zone={visit.timeZone} /> : null}
+          {unit && !point ? (
+            <div className="beside-form">
+              <UnitBrief unit={unit} zone={visit.timeZone} />
+            </div>
+          ) : null}
           {kind ? (
             <EntryPanel
               key={`${kind} ${point?.id ?? unit?.id} ${amending?.id}`}
@@ -292,7 +329,7 @@ function SheetOf({ visit, stale }: { visit: VisitPage; stale: boolean }) {
                   {choices(SEEN)}
                   <Link
                     to={`/bench?visit=${visit.id}${unit ? `&unit=${unit.id}` : ''}`}
-                    className="inline-flex min-h-13 items-center justify-center rounded-[3px] border-2 border-rule bg-sheet px-5 text-lg font-semibold hover:border-copper"
+                    className={pressed({ roof: true })}
                   >
                     Bench
                   </Link>
@@ -305,7 +342,7 @@ function SheetOf({ visit, stale }: { visit: VisitPage; stale: boolean }) {
             </>
           )}
         </div>
-        <Panel title={left ? 'The sheet, left' : 'The sheet'}>
+        <Panel className="beside-form max-md:mb-16" title={left ? 'The sheet, left' : 'The sheet'}>
           <Sheet
             visit={visit}
             lines={lines}
@@ -328,7 +365,7 @@ function UnitBrief({ unit, zone }: { unit: VisitPage['units'][number]; zone: str
   return (
     <div className="border-t border-rule pt-2">
       <p>
-        <Link to={`/units/${unit.id}`} className="plate text-copper underline underline-offset-4">
+        <Link to={`/units/${unit.id}`} className="plate link">
           {unit.tag}
         </Link>{' '}
         {unit.areaServed ?? unit.kind}. {unit.flagKinds.length > 0 ? unit.sentence : ''}

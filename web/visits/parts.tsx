@@ -1,7 +1,8 @@
 import type { QuantityName } from '#core/quantities';
 import type { VisitPage } from '#contracts/visits';
 import { Field } from '../ui/Field.tsx';
-import { plainUnit, shownUnit } from '#core/quantities';
+import { plainUnit, shownUnit, shownValue } from '#core/quantities';
+import { number, shortDay } from '../ui/format.ts';
 import { useUnitSystem } from '../state/preferences.ts';
 import { judgeTyped, unitName, type Values } from './forms.ts';
 
@@ -134,7 +135,7 @@ export function Pick({
         ))}
       </div>
       {props.error(name) ? (
-        <p role="alert" className="mt-0.5 text-sm font-semibold text-ember">
+        <p role="alert" className="mt-0.5 text-sm fault">
           {props.error(name)}
         </p>
       ) : null}
@@ -175,6 +176,7 @@ export function Measured({
   quantity,
   unit,
   props,
+  last,
 }: {
   name: string;
   label: string;
@@ -182,22 +184,32 @@ export function Measured({
   /** Customary unit. */
   unit: string;
   props: FieldsProps;
+  /** What it was when it was measured last, in the customary unit. */
+  last?: { readonly value: number; readonly on: string } | undefined;
 }) {
   const [system] = useUnitSystem();
   const typed = String(props.values[name] ?? '');
   const own =
     typed.trim() === '' ? shownUnit(quantity, unit, system) : String(props.values[unitName(name)] ?? unit);
   const note = judgeTyped(quantity, own, typed);
+  const before = last === undefined ? undefined : shownValue(quantity, unit, last.value, system);
   return (
     <Field
-      label={`${label}, ${plainUnit(own)}`}
-      hint={note.hint}
+      label={label}
+      unit={plainUnit(own)}
+      hint={
+        note.hint ??
+        (before === undefined || last === undefined
+          ? undefined
+          : `was ${number(before.value, 1)} ${plainUnit(before.unit)}, ${shortDay(last.on)}`)
+      }
       error={props.error(name) ?? note.error}
       roof
     >
       <input
         inputMode="decimal"
         autoComplete="off"
+        className="font-bold"
         value={typed}
         onChange={(e) => props.set({ [name]: e.target.value, [unitName(name)]: own })}
       />

@@ -24,7 +24,7 @@ export function Filters({
       <select
         value={ask[name] ?? ''}
         onChange={(e) => onChange({ [name]: e.target.value || undefined })}
-        className="min-h-9 max-w-60 rounded-[3px] border-2 border-rule bg-sheet px-2 text-base font-normal focus:border-copper"
+        className="reach max-w-44 rounded-[3px] border-2 border-rule bg-sheet px-2 text-base font-normal focus:border-copper"
       >
         <option value="">any</option>
         {choices?.map((c) => (
@@ -45,7 +45,7 @@ export function Filters({
           placeholder="unit, site, customer, model"
           value={ask.q}
           onChange={(e) => onChange({ q: e.target.value })}
-          className="min-h-9 w-56 rounded-[3px] border-2 border-rule bg-sheet px-2 text-base font-normal focus:border-copper"
+          className="reach w-56 rounded-[3px] border-2 border-rule bg-sheet px-2 text-base font-normal focus:border-copper"
         />
       </label>
       <div role="group" aria-label="Show only" className="flex flex-wrap gap-1">

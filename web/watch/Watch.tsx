@@ -1,11 +1,13 @@
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { plural } from '#core/reasons';
+import type { BriefStory } from '#core/history';
 import type { WatchRow } from '#contracts/watch';
 import { useLazyWatchQuery, useWatchQuery, watchParams, type WatchAsk } from '../api/watch.ts';
+import { MiniStory, useStories } from '../drawings/MiniStory.tsx';
 import { useWho } from '../state/session.ts';
-import { Button } from '../ui/Button.tsx';
-import { FlagList } from '../ui/Flags.tsx';
+import { Button, pressed } from '../ui/Button.tsx';
+import { FlagList, FlagWord } from '../ui/Flags.tsx';
 import { Plate } from '../ui/Plate.tsx';
 import { Empty, Loading, Screen, Trouble } from '../ui/Screen.tsx';
 import { useWhole } from '../ui/useWhole.ts';
@@ -14,6 +16,7 @@ import { Filters } from './Filters.tsx';
 import { WatchTabs } from './WatchTabs.tsx';
 
 const PAGE = 50;
+const NONE: readonly WatchRow[] = [];
 
 /**
  * Units somebody has to decide about, worst first, each with its verdict and its reasons; those with one
@@ -31,7 +34,8 @@ export default function Watch() {
 
   const whole = useWhole({ label: 'watch list', ask, page: (next: WatchAsk) => load(next).unwrap() });
 
-  const rows = printing ?? data?.rows ?? [];
+  const rows = printing ?? data?.rows ?? NONE;
+  const stories = useStories(useMemo(() => rows.map((row) => row.unitId), [rows]));
   const csv = `/api/exports/watch.csv?${new URLSearchParams(watchParams({ ...ask, offset: undefined }))}`;
   return (
     <Screen
@@ -40,16 +44,12 @@ export default function Watch() {
       actions={
         <>
           {can('export') ? (
-            <a
-              href={csv}
-              download
-              className="inline-flex min-h-9 items-center rounded-[3px] border-2 border-rule bg-sheet px-3 font-semibold hover:border-copper"
-            >
+            <a href={csv} download className={pressed()}>
               Export all as CSV
             </a>
           ) : null}
           {whole.trouble ? (
-            <span role="alert" className="font-semibold text-ember">
+            <span role="alert" className="fault">
               {whole.trouble}
             </span>
           ) : null}
@@ -70,7 +70,7 @@ export default function Watch() {
             : 'Hazards, repeats, callbacks, leaks and what was left open would stand here, worst first.'}
         </Empty>
       ) : null}
-      <ol className="space-y-2">
+      <ol className="border-b border-rule">
         {rows.map((row, i) => {
           const before = rows[i - 1]?.together;
           const starts =
@@ -83,26 +83,7 @@ export default function Watch() {
                   within a year
                 </p>
               ) : null}
-              <div className="grid gap-x-4 gap-y-1 border border-rule bg-sheet p-3 md:grid-cols-[190px_minmax(0,1fr)_auto]">
-                <div>
-                  <Plate tag={row.tag} to={`/units/${row.unitId}`} flagKinds={row.flags.map((f) => f.kind)} />
-                  <p className="mt-1">
-                    <Link to={`/sites/${row.siteId}`} className="hover:underline">
-                      {row.site}
-                    </Link>
-                  </p>
-                  <p className="text-sm text-soft">{row.customer}</p>
-                </div>
-                <div>
-                  <FlagList flags={row.flags} />
-                  {row.decisions.map((decision) => (
-                    <p key={decision.id} className="mt-1 flex flex-wrap items-center gap-x-2 text-verdigris">
-                      <strong>Decided:</strong> {decisionWords(decision)} {deciding.takeBack(decision)}
-                    </p>
-                  ))}
-                </div>
-                <div className="no-print">{deciding.button({ id: row.unitId, tag: row.tag }, row.flags)}</div>
-              </div>
+              <Row row={row} story={stories[row.unitId]} deciding={deciding} />
             </li>
           );
         })}
@@ -128,6 +109,74 @@ export default function Watch() {
       ) : null}
       {deciding.dialog}
     </Screen>
+  );
+}
+
+/** One unit in one line: tag, where, two years, the words; the reasons open beneath it. */
+function Row({
+  row,
+  story,
+  deciding,
+}: {
+  row: WatchRow;
+  story: BriefStory | undefined;
+  deciding: ReturnType<typeof useDeciding>;
+}) {
+  const [open, setOpen] = useState(false);
+  const [first] = row.flags;
+  const [decision] = row.decisions;
+  return (
+    <div className="border-t border-rule bg-sheet px-3 py-1">
+      <div className="watch-row">
+        <span className="w-24 shrink-0">
+          <Plate tag={row.tag} to={`/units/${row.unitId}`} flagKinds={row.flags.map((f) => f.kind)} />
+        </span>
+        <Link
+          to={`/sites/${row.siteId}`}
+          title={row.customer}
+          className="reach content-center truncate hover:underline md:w-44 md:shrink-0"
+        >
+          {row.site}
+        </Link>
+        <MiniStory story={story} />
+        <span className="flex min-w-0 grow items-baseline gap-2">
+          {decision ? (
+            <span className="min-w-0 truncate text-verdigris">
+              <strong>Decided:</strong> {decisionWords(decision)}
+            </span>
+          ) : (
+            <>
+              {row.flags.map((flag) => (
+                <FlagWord key={flag.kind} kind={flag.kind} />
+              ))}
+              <span className="watch-words min-w-0 truncate" title={first?.sentence}>
+                {first?.sentence}
+              </span>
+            </>
+          )}
+        </span>
+        <span className="no-print flex shrink-0 gap-2">
+          <Button
+            look="quiet"
+            aria-expanded={open}
+            aria-label={`Why ${row.tag} at ${row.site}`}
+            onClick={() => setOpen(!open)}
+          >
+            why
+          </Button>
+          {deciding.button({ id: row.unitId, tag: row.tag }, row.flags)}
+        </span>
+      </div>
+      <div className={open ? 'py-2 md:pl-27' : 'print-only'}>
+        <p className="text-sm text-soft">{row.customer}</p>
+        <FlagList flags={row.flags} />
+        {row.decisions.map((one) => (
+          <p key={one.id} className="mt-1 flex flex-wrap items-center gap-x-2 text-verdigris">
+            <strong>Decided:</strong> {decisionWords(one)} {deciding.takeBack(one)}
+          </p>
+        ))}
+      </div>
+    </div>
   );
 }
 

@@ -15,7 +15,7 @@ export function WatchTabs() {
           to={path}
           end
           className={({ isActive }) =>
-            `px-4 py-1.5 font-semibold ${isActive ? 'bg-ink text-paper' : 'hover:text-copper'}`
+            `reach content-center px-4 py-1.5 font-semibold ${isActive ? 'bg-ink text-paper' : 'text-copper'}`
           }
         >
           {name}

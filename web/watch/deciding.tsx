@@ -118,14 +118,14 @@ function DecisionDialog({
           <legend className="mb-1 text-sm font-semibold">What is decided</legend>
           <div className="grid gap-1 sm:grid-cols-2">
             {DECISION_KINDS.map((name) => (
-              <label key={name} className="flex min-h-9 cursor-pointer items-center gap-2">
+              <label key={name} className="flex reach cursor-pointer items-center gap-2">
                 <input type="radio" value={name} {...form.register('kind')} />
                 {DECISIONS[name].words}
               </label>
             ))}
           </div>
           {form.error('kind') ? (
-            <p role="alert" className="text-sm font-semibold text-ember">
+            <p role="alert" className="text-sm fault">
               What is decided?
             </p>
           ) : null}

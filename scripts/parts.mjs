@@ -1,0 +1,15 @@
+#!/usr/bin/env node
+// npm run parts: every part of the interface in every state and theme, on one page, for developers.
+import { createServer } from 'vite';
+import { needNode, needNpmPackages } from './lib/install.mjs';
+import { ROOT, say } from './lib/run.mjs';
+
+needNode();
+await needNpmPackages();
+const server = await createServer({
+  configFile: `${ROOT}/vite.parts.config.ts`,
+  configLoader: 'runner',
+  server: { host: '127.0.0.1', port: 4190 },
+});
+await server.listen();
+say(`The parts: ${server.resolvedUrls?.local[0] ?? ''}`);

@@ -1,0 +1,197 @@
+import type { ReactNode } from 'react';
+import { CALL_STATES } from '#core/work';
+import { Gauge } from '../bench/Gauge.tsx';
+import { MiniRoof } from '../drawings/MiniRoof.tsx';
+import { MiniStory } from '../drawings/MiniStory.tsx';
+import { Steps } from '../imports/Steps.tsx';
+import { SureSign } from '../tracing/Sure.tsx';
+import { AnswerLine } from '../ui/AnswerLine.tsx';
+import { Button } from '../ui/Button.tsx';
+import { CallState } from '../ui/CallState.tsx';
+import { DateInput, TimeInput } from '../ui/DateInput.tsx';
+import { DaysBar } from '../ui/DaysBar.tsx';
+import { Field } from '../ui/Field.tsx';
+import { FileInput } from '../ui/FileInput.tsx';
+import { FlagWord } from '../ui/Flags.tsx';
+import { Plate } from '../ui/Plate.tsx';
+import { PriorityWord } from '../ui/PriorityWord.tsx';
+import { Empty, Loading, Panel, Trouble } from '../ui/Screen.tsx';
+import { ANSWERS, CALL, ROOF, STORIES } from './samples.ts';
+
+const THEMES = ['light', 'night', 'sun'] as const;
+const MARKED = ['u4'];
+
+/** Every part in every state, once in each theme. */
+export function Parts() {
+  return (
+    <main>
+      <h1 className="p-4 text-xl">Parts, in every state and theme</h1>
+      {THEMES.map((theme) => (
+        <div key={theme} data-theme={theme} className="bg-paper p-4 text-ink">
+          <h2 className="mb-3 text-xl">{theme}</h2>
+          <Everything theme={theme} />
+        </div>
+      ))}
+    </main>
+  );
+}
+
+function Group({ title, children }: { title: string; children: ReactNode }) {
+  return (
+    <Panel title={title}>
+      <div className="space-y-2">{children}</div>
+    </Panel>
+  );
+}
+
+function Everything({ theme }: { theme: string }) {
+  return (
+    <div className="grid grid-cols-1 items-start gap-4 md:grid-cols-2 xl:grid-cols-3">
+      <Group title="Letters">
+        <p className="text-sm">small: notes, labels of fields</p>
+        <p>text: what is read</p>
+        <p className="text-lg">lead: headings of panels, text on a roof</p>
+        <p className="text-xl">head: the sentence of a screen</p>
+        <p className="text-4xl font-bold">40.5</p>
+        <p className="text-soft">
+          soft, and{' '}
+          <a className="link" href="#a">
+            a link
+          </a>
+        </p>
+        <p className="fault">What is wrong with what was given</p>
+      </Group>
+      <Group title="Buttons">
+        <p className="flex flex-wrap gap-2">
+          <Button look="act">Save</Button>
+          <Button>Plain</Button>
+          <Button look="chosen">Chosen</Button>
+          <Button look="quiet">Quiet</Button>
+          <Button disabled>Not now</Button>
+        </p>
+        <p className="flex flex-wrap gap-2">
+          <Button look="act" roof>
+            I have arrived
+          </Button>
+          <Button roof>Readings</Button>
+        </p>
+      </Group>
+      <Group title="Fields">
+        <Field label="Text" hint="What belongs in it">
+          <input placeholder="like this" />
+        </Field>
+        <Field label="With a fault" error="write it like 08:00-12:00">
+          <input defaultValue="nine to five" />
+        </Field>
+        <Field label="Suction pressure" unit="psig" roof>
+          <input defaultValue="118" />
+        </Field>
+        <Field label="Choice">
+          <select>
+            <option>cooling</option>
+          </select>
+        </Field>
+        <Field label="Long">
+          <textarea rows={2} placeholder="as long as it needs" />
+        </Field>
+        <Field label="Day">
+          <DateInput value="2026-06-03" />
+        </Field>
+        <Field label="Time">
+          <TimeInput value="08:30" />
+        </Field>
+        <Field label="File">
+          <FileInput accept=".csv" onFile={() => undefined} />
+        </Field>
+      </Group>
+      <Group title="Tags">
+        <p className="flex flex-wrap gap-3 py-1">
+          <Plate tag="RTU-1" />
+          <Plate tag="RTU-2" flagKinds={['left open']} />
+          <Plate tag="RTU-3" flagKinds={['repeat']} />
+          <Plate tag="RTU-4" flagKinds={['hazard']} />
+          <Plate tag="RTU-5" status="out of use" />
+          <Plate tag="RTU-6" flagKinds={['hazard', 'left open', 'repeat']} />
+          <Plate tag="RTU-7" chosen />
+        </p>
+        <Plate tag="RTU-8" flagKinds={['left open', 'repeat']} large />
+        <p className="flex flex-wrap gap-3">
+          {['hazard', 'repeat', 'callback', 'left open'].map((kind) => (
+            <FlagWord key={kind} kind={kind} />
+          ))}
+        </p>
+        <p className="flex flex-wrap gap-3">
+          {['at once', 'today', 'this week', null].map((priority) => (
+            <PriorityWord key={String(priority)} priority={priority} />
+          ))}
+        </p>
+        <p className="flex gap-3">
+          {(['proven', 'likely', 'hearsay'] as const).map((sure) => (
+            <span key={sure}>
+              <SureSign sure={sure} /> {sure}
+            </span>
+          ))}
+        </p>
+      </Group>
+      <Group title="States of a call">
+        {CALL_STATES.map((state) => (
+          <p key={state}>
+            <CallState call={{ ...CALL, state }} zone="EST5EDT" />
+          </p>
+        ))}
+      </Group>
+      <Group title="Boxes">
+        <p className="hurts">What can hurt</p>
+        <p className="tied">What is open or waits</p>
+        <p className="settled">What is settled</p>
+        <Empty>Nothing is here yet.</Empty>
+        <Loading what="the list" />
+        <Trouble
+          error={{ status: 503, data: { title: 'The database does not answer' } }}
+          retry={() => undefined}
+        />
+      </Group>
+      <Group title="Two years in a row">
+        {Object.entries(STORIES).map(([name, story]) => (
+          <p key={name} className="flex flex-wrap items-center gap-3">
+            <MiniStory story={story} /> {name}
+          </p>
+        ))}
+        <DaysBar days={3} allowed={10} longest={40} />
+        <DaysBar days={40} allowed={10} longest={40} />
+        <DaysBar days={12} allowed={null} longest={40} />
+      </Group>
+      <Group title="A roof in small">
+        <MiniRoof roof={ROOF} marked={MARKED} />
+        <MiniRoof roof={ROOF} onChoose={() => undefined} />
+      </Group>
+      <Group title="Numbers with their band">
+        {ANSWERS.map((one, i) => (
+          <AnswerLine key={`${theme} ${i}`} answer={one} system="US" />
+        ))}
+        <Gauge
+          label="suction"
+          value={96}
+          sound={120}
+          from={0}
+          to={250}
+          say={(v) => `${Math.round(v)} psig`}
+        />
+        <Gauge label="suction" value={undefined} sound={120} from={0} to={250} say={(v) => `${v} psig`} />
+      </Group>
+      <Group title="Steps and plates">
+        <Steps at={2} />
+        <dl className="nameplate">
+          <div>
+            <dt>Size</dt>
+            <dd>5 tons</dd>
+          </div>
+          <div>
+            <dt>Supply</dt>
+            <dd>208 V, 3 phase</dd>
+          </div>
+        </dl>
+      </Group>
+    </div>
+  );
+}

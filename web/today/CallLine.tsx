@@ -1,0 +1,63 @@
+import { Link } from 'react-router';
+import { waitText } from '#core/time';
+import type { CallRow } from '#contracts/calls';
+import type { UnitInBrief } from '#contracts/units';
+import { MiniStory } from '../drawings/MiniStory.tsx';
+import { now } from '../state/clock.ts';
+import { CallState } from '../ui/CallState.tsx';
+import { instant } from '../ui/format.ts';
+import { Plate } from '../ui/Plate.tsx';
+import { PriorityWord } from '../ui/PriorityWord.tsx';
+
+/** One open call in one line: how soon, on what, where, its unit's two years, what is said, how long it waits, who has it. */
+export function CallLine({
+  call,
+  story,
+  zone,
+}: {
+  call: CallRow;
+  story: UnitInBrief | undefined;
+  zone: string;
+}) {
+  const waits = (now().getTime() - Date.parse(call.receivedAt)) / 60_000;
+  const late = call.promisedAt !== null && Date.parse(call.promisedAt) < now().getTime();
+  return (
+    <>
+      <span className="w-28 shrink-0">
+        <PriorityWord priority={call.priority} />
+      </span>
+      <span className="w-24 shrink-0">
+        {call.unit && call.unitId ? (
+          <Plate tag={call.unit} to={`/units/${call.unitId}`} flagKinds={story?.flagKinds ?? []} />
+        ) : (
+          <span className="text-soft">unit not known</span>
+        )}
+      </span>
+      <Link
+        to={`/calls/${call.id}`}
+        title={`${call.ref || call.kind}, ${call.customer}`}
+        className="link reach content-center truncate font-semibold md:w-40 md:shrink-0"
+      >
+        {call.site}
+      </Link>
+      {call.unitId ? (
+        <span className="hidden 2xl:block">
+          <MiniStory story={story} />
+        </span>
+      ) : null}
+      <span className="watch-words min-w-0 grow truncate md:basis-40" title={call.complaint}>
+        {call.complaint}
+      </span>
+      <span
+        className={`shrink-0 whitespace-nowrap ${late ? 'font-bold' : ''}`}
+        title={instant(call.receivedAt, zone)}
+      >
+        waits {waitText(waits)}
+        {late ? ', promise passed' : ''}
+      </span>
+      <span className="shrink-0 md:w-52 md:[&>span]:flex-nowrap md:[&>span]:overflow-hidden md:[&>span>span]:truncate">
+        <CallState call={call} zone={zone} />
+      </span>
+    </>
+  );
+}

@@ -1,0 +1,125 @@
+import { Link } from 'react-router';
+import { clockText, localMinutes } from '#core/time';
+import { plural } from '#core/reasons';
+import type { VisitRow } from '#contracts/visits';
+import { now } from '../state/clock.ts';
+import { clockOf, day } from '../ui/format.ts';
+
+const HOUR = 60;
+
+interface Block {
+  readonly visit: VisitRow;
+  readonly from: number;
+  readonly to: number;
+  readonly state: 'planned' | 'there' | 'left';
+}
+
+/** Where a visit lies in the day by its sheet, else by the plan; nothing where neither says. */
+function blockOf(visit: VisitRow, zone: string, minute: number): Block | undefined {
+  const arrived = visit.arrivedAt ? localMinutes(new Date(visit.arrivedAt), zone) : undefined;
+  const left = visit.leftAt ? localMinutes(new Date(visit.leftAt), zone) : undefined;
+  if (arrived !== undefined && left !== undefined) return { visit, from: arrived, to: left, state: 'left' };
+  if (arrived !== undefined)
+    return { visit, from: arrived, to: Math.max(minute, arrived + 15), state: 'there' };
+  if (typeof visit.startAt === 'number' && typeof visit.leaveAt === 'number')
+    return { visit, from: visit.startAt, to: visit.leaveAt, state: 'planned' };
+  return undefined;
+}
+
+const LOOK: Record<Block['state'], string> = {
+  planned: 'border-2 border-ink bg-sheet text-ink',
+  there: 'border-2 border-ink bg-ink text-paper',
+  left: 'border-2 border-verdigris bg-sheet text-verdigris',
+};
+const WORD: Record<Block['state'], string> = { planned: 'planned', there: 'there since', left: 'left' };
+
+/**
+ * Today's visits by crew, each day a strip of hours: planned, there now, left. A visit without a time stands behind its
+ * strip in words.
+ */
+export function CrewStrips({
+  visits,
+  today,
+  zone,
+}: {
+  visits: readonly VisitRow[];
+  today: string;
+  zone: string;
+}) {
+  const minute = localMinutes(now(), zone);
+  const blocks = visits.flatMap((visit) => blockOf(visit, zone, minute) ?? []);
+  const from = Math.floor(Math.min(7 * HOUR, minute, ...blocks.map((b) => b.from)) / HOUR) * HOUR;
+  const to = Math.ceil(Math.max(17 * HOUR, minute, ...blocks.map((b) => b.to)) / HOUR) * HOUR;
+  const share = (at: number) => `${((at - from) / (to - from)) * 100}%`;
+  const hours = Array.from(
+    { length: Math.floor((to - from) / (2 * HOUR)) + 1 },
+    (_, i) => from + i * 2 * HOUR,
+  );
+  const crews = [...new Set(visits.map((visit) => visit.crew ?? 'no crew'))].sort();
+  return (
+    <ul>
+      {crews.map((crew) => {
+        const own = visits.filter((visit) => (visit.crew ?? 'no crew') === crew);
+        const timed = blocks.filter((block) => own.includes(block.visit));
+        const untimed = own.filter((visit) => !timed.some((block) => block.visit === visit));
+        return (
+          <li key={crew} className="border-t border-rule py-1 first:border-0">
+            <p className="flex items-baseline justify-between gap-2">
+              <strong>{crew}</strong>
+              <span className="text-sm text-soft">{plural(own.length, 'visit')}</span>
+            </p>
+            {timed.length > 0 ? (
+              <div className="relative h-10 border-b border-ink">
+                {hours.map((hour) => (
+                  <span
+                    key={hour}
+                    aria-hidden="true"
+                    style={{ left: share(hour) }}
+                    className="absolute inset-y-0 border-l border-rule"
+                  />
+                ))}
+                {timed.map(({ visit, from: start, to: end, state }) => (
+                  <Link
+                    key={visit.id}
+                    to={`/visits/${visit.id}`}
+                    aria-label={`${visit.site}, ${WORD[state]} ${clockText(state === 'left' ? end : start)}`}
+                    title={`${visit.site}, ${clockText(start)} to ${clockText(end)}`}
+                    style={{ left: share(start), width: `calc(${share(end)} - ${share(start)})` }}
+                    className={`absolute inset-y-1 min-w-3 content-center overflow-hidden px-1 text-sm text-nowrap hover:z-10 hover:min-w-max hover:outline-2 hover:outline-copper ${LOOK[state]}`}
+                  >
+                    {visit.site}
+                  </Link>
+                ))}
+                <span
+                  aria-hidden="true"
+                  style={{ left: share(minute) }}
+                  className="absolute -inset-y-0.5 border-l-2 border-dashed border-ink"
+                />
+              </div>
+            ) : null}
+            {untimed.map((visit) => (
+              <p key={visit.id} className="truncate">
+                <Link to={`/visits/${visit.id}`} className="link reach content-center">
+                  {visit.site}
+                </Link>{' '}
+                <span className="text-sm text-soft">
+                  {visit.arrivedAt ? `there since ${clockOf(visit.arrivedAt, zone)}` : 'no time'}
+                  {visit.plannedFor && visit.plannedFor < today ? `, since ${day(visit.plannedFor)}` : ''}
+                </span>
+              </p>
+            ))}
+          </li>
+        );
+      })}
+      {blocks.length > 0 ? (
+        <li aria-hidden="true" className="relative h-5 text-sm text-soft">
+          {hours.slice(0, -1).map((hour) => (
+            <span key={hour} style={{ left: share(hour) }} className="absolute">
+              {hour / HOUR}
+            </span>
+          ))}
+        </li>
+      ) : null}
+    </ul>
+  );
+}
