@@ -13,6 +13,7 @@ import { benchEntryPage } from './page.ts';
 import { benchFind, benchSitePage } from './places.ts';
 import { benchExact, benchHighs, benchLarge } from './routes.ts';
 import { benchEntry } from './sheet.ts';
+import { benchStories } from './stories.ts';
 import { printTable, type Row } from './table.ts';
 
 const option = (name: string): string | undefined => {
@@ -59,6 +60,7 @@ try {
   say('20 users …');
   rows.push(await benchLoad(running.address), await benchGuards(running.address));
   rows.push(await benchFind(running.address), await benchSitePage(running.address));
+  rows.push(await benchStories(running.address));
   rows.push(await benchEntryPage(running.address), ...(await benchEntry(running.address, url('fleet'))));
   rows.push(await benchBoard(running.address, url('fleet')), await benchDrag(running.address));
   await running.stop();

@@ -3,7 +3,7 @@ import { CHROMIUM, CHROMIUM_ARGS } from '../scripts/lib/install.mjs';
 import { BENCH_PASSWORD } from './fleet.ts';
 import type { Row } from './table.ts';
 
-const MOST_KB = 250;
+const MOST_KB = 220;
 
 /** Compressed script the browser fetches for the entry page, signed in, from an empty cache. */
 export async function benchEntryPage(address: string): Promise<Row> {

@@ -108,6 +108,7 @@ export interface BoardCall {
   readonly kind: string;
   readonly complaint: string;
   readonly unit: string | null;
+  readonly unitId: string | null;
   readonly state: CallState;
   readonly priority: string | null;
   readonly promisedAt: string | null;

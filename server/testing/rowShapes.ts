@@ -543,6 +543,7 @@ const boardCall = z.strictObject({
   kind: text,
   complaint: text,
   unit: maybe(text),
+  unitId: maybe(id),
   state: z.enum(CALL_STATES),
   priority: maybe(text),
   promisedAt: maybe(text),

@@ -7,10 +7,10 @@ export function Heard({ words, priority }: { words: string; priority: Priority }
   if (heard.length === 0) return null;
   const first = heard.filter((danger) => danger.priority === 'at once');
   return (
-    <div role="alert" className="mb-3 border-4 border-ember bg-sheet p-3 lg:col-span-2">
+    <div role="alert" className="mb-3 border-4 border-ink bg-sheet p-3 lg:col-span-2">
       {heard.map((danger) => (
         <div key={danger.kind} className="mb-1 last:mb-0">
-          <p className={first.includes(danger) ? 'text-lg font-bold text-ember' : 'font-bold'}>
+          <p className={first.includes(danger) ? 'hazard-notch inline-block text-lg' : 'font-bold'}>
             {danger.kind} <span className="text-base font-normal text-ink">“{danger.heard}”</span>
           </p>
           {danger.tell ? (

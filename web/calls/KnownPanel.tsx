@@ -1,10 +1,11 @@
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import { UNIT_KINDS } from '#core/vocabulary';
 import type { KnownAtIntake } from '#contracts/calls';
 import { unitFields, type NewUnit } from '#contracts/units';
 import { useCreateUnitMutation } from '../api/units.ts';
+import { MiniStory, useStories } from '../drawings/MiniStory.tsx';
 import { useWho } from '../state/session.ts';
 import { Agreed } from '../ui/Agreed.tsx';
 import { Button } from '../ui/Button.tsx';
@@ -32,6 +33,7 @@ export function KnownPanel({
 }) {
   const { can } = useWho();
   const [adding, setAdding] = useState(false);
+  const stories = useStories(useMemo(() => known.units.map((unit) => unit.id), [known.units]));
   const [createUnit] = useCreateUnitMutation();
   return (
     <div className="space-y-3">
@@ -91,8 +93,11 @@ export function KnownPanel({
                 {unit.flagKinds.map((kind) => (
                   <FlagWord key={kind} kind={kind} />
                 ))}
-                <span className="ml-auto text-sm text-soft">
-                  {unit.lastVisitAt ? `last visit ${dayOf(unit.lastVisitAt, zone)}` : 'never visited'}
+                <span
+                  className="ml-auto"
+                  title={unit.lastVisitAt ? `last visit ${dayOf(unit.lastVisitAt, zone)}` : 'never visited'}
+                >
+                  <MiniStory story={stories[unit.id]} />
                 </span>
               </label>
               {unit.flagKinds.length > 0 ? <p className="pl-6 text-sm">{unit.sentence}</p> : null}

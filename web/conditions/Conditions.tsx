@@ -232,7 +232,7 @@ function Left({
   const [open, setOpen] = useState(false);
   return (
     <li className="border-t border-rule bg-sheet px-3 py-1">
-      <div className="watch-row">
+      <div className="unit-row">
         <span className="w-24 shrink-0">
           <Plate
             tag={row.tag}
@@ -256,7 +256,7 @@ function Left({
           ) : (
             <strong className="whitespace-nowrap">{row.kind}</strong>
           )}
-          <span className="watch-words min-w-0 truncate" title={row.text}>
+          <span className="unit-words min-w-0 truncate" title={row.text}>
             {row.text}
           </span>
         </span>

@@ -10,6 +10,8 @@ const AXIS = 138;
 const LETTER = 13;
 /** Arcs narrower than this are drawn as loops, wide enough to see. */
 const LOOP = 46;
+/** Room the pounds of a drop take, px. */
+const POUNDS_PX = 62;
 /** Names of failures stand in so many lines under the line. */
 const NAME_LINES = 3;
 
@@ -68,7 +70,14 @@ export function StoryLine({
   const { x } = layout;
   const top = AXIS - Math.max(44, ...layout.arcs.map((arc) => arc.height + 26));
   const names = namesOf(layout.marks, width);
-  const pounds = layout.marks.some(({ mark }) => mark.poundsAdded !== undefined);
+  const dosed = layout.marks.filter(({ mark }) => mark.poundsAdded !== undefined);
+  const pounds = dosed.length > 0;
+  // Where two drops hang close together only the later one says its pounds; the other says them when pointed at.
+  const crowded = new Set(
+    dosed
+      .filter(({ x: at }, i) => (dosed[i + 1]?.x ?? Infinity) - at < POUNDS_PX)
+      .map(({ mark }) => mark.callId),
+  );
   const nameTop = AXIS + (pounds ? 46 : 26);
   const barTop = nameTop + Math.max(0, ...names.map((name) => name.line + 1)) * 17;
   const shown = Math.min(3, conditions.length);
@@ -165,22 +174,24 @@ export function StoryLine({
               {mark.poundsAdded !== undefined ? (
                 <g>
                   <path d={`M ${at} ${AXIS + 11} q 8 11 0 16 q -8 -5 0 -16`} fill="var(--ink)" />
-                  <text
-                    x={at > width - 90 ? at - 9 : at + 9}
-                    textAnchor={at > width - 90 ? 'end' : 'start'}
-                    y={AXIS + 24}
-                    fontSize={LETTER}
-                    fontWeight="600"
-                    fill="var(--ink)"
-                    stroke="var(--sheet)"
-                    strokeWidth="3"
-                    paintOrder="stroke"
-                  >
-                    +{number(mark.poundsAdded, 2)} lb
-                  </text>
+                  {crowded.has(mark.callId) ? null : (
+                    <text
+                      x={at > width - 90 ? at - 9 : at + 9}
+                      textAnchor={at > width - 90 ? 'end' : 'start'}
+                      y={AXIS + 24}
+                      fontSize={LETTER}
+                      fontWeight="600"
+                      fill="var(--ink)"
+                      stroke="var(--sheet)"
+                      strokeWidth="3"
+                      paintOrder="stroke"
+                    >
+                      +{number(mark.poundsAdded, 2)} lb
+                    </text>
+                  )}
                 </g>
               ) : null}
-              <title>{`${shortDay(mark.on)}, ${mark.ref}: ${mark.label}`}</title>
+              <title>{`${shortDay(mark.on)}, ${mark.ref}: ${mark.label}${mark.poundsAdded === undefined ? '' : `, ${number(mark.poundsAdded, 2)} lb added`}`}</title>
             </g>
           ) : (
             <line

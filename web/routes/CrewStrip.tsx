@@ -27,7 +27,7 @@ export function standing(stop: BoardStop, today: boolean, now: number): { state:
 /** A stop in no order yet is drawn so wide, one after the other behind the rest. */
 const LOOSE_MINUTES = 60;
 /** No block is drawn narrower, so that each can be hit. */
-const LEAST_MINUTES = 18;
+const LEAST_MINUTES = 22;
 /** A stop that runs later than planned by so much is said to. */
 const NOTICED = 10;
 
@@ -143,12 +143,12 @@ function StopBlock({
       }}
       style={{
         left: percent(start, hours),
-        width: `max(20px, ${(share(leave, hours) - share(start, hours)) * 100}%)`,
+        width: `max(24px, ${(share(leave, hours) - share(start, hours)) * 100}%)`,
       }}
       className={`absolute top-1 bottom-1 overflow-hidden rounded-[2px] border-2 px-1 text-left text-sm leading-4 font-semibold ${LOOKS[state] ?? LOOKS.planned} ${selected ? 'outline-3 outline-offset-1 outline-ink' : ''} ${isDragging ? 'opacity-40' : ''} ${stop.locked ? 'border-double border-4' : ''} ${movable ? 'cursor-grab touch-none' : ''}`}
     >
       {stop.hazards.length > 0 ? <span aria-hidden="true" className="board-hazard" /> : null}
-      <span className="block truncate">
+      <span className={`block truncate ${stop.hazards.length > 0 ? 'pr-3' : ''}`}>
         {order} {stop.site}
       </span>
       <span

@@ -9,6 +9,8 @@ import { found, inOrder } from '../ui/found.ts';
 import { Reasons } from '../ui/Reasons.tsx';
 import { saveCsv, type CsvColumn } from '../ui/saveCsv.ts';
 import { Empty, Panel } from '../ui/Screen.tsx';
+import { WindowBar } from './WindowBar.tsx';
+import { useWho } from '../state/session.ts';
 
 /** Everything that is due, a line for each task of a unit. */
 const dueRows = (sites: readonly DueSite[]) =>
@@ -161,7 +163,12 @@ function DueLine({
   onToggle: () => void;
   pick: boolean;
 }) {
+  const { today } = useWho();
   const tasks = site.units.reduce((sum, u) => sum + u.tasks.length, 0);
+  // Of all that is due there, what has to be done first says when somebody has to go.
+  const [tightest] = site.units
+    .flatMap((unit) => unit.tasks.flatMap((task) => task.window ?? []))
+    .toSorted((a, b) => (a.latest < b.latest ? -1 : 1));
   return (
     <li className="py-1.5">
       <label className="flex cursor-pointer gap-2">
@@ -180,13 +187,14 @@ function DueLine({
               </strong>
             ) : null}
             {site.conditions.map((c, i) => (
-              <span key={i} className={`block ${c.hazard ? 'font-semibold text-ember' : ''}`}>
-                {c.tag} left so: {c.kind}
+              <span key={i} className="block">
+                {c.tag} left so: {c.hazard ? <span className="hazard-notch">{c.kind}</span> : c.kind}
                 {c.overdue ? ', too long' : ''}
               </span>
             ))}
           </span>
         </span>
+        {tightest ? <WindowBar {...tightest} today={today} /> : null}
         {site.lateDays > 0 ? (
           <span className="font-bold whitespace-nowrap">{plural(site.lateDays, 'day')} late</span>
         ) : null}

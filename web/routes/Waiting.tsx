@@ -1,14 +1,17 @@
 import { useDraggable } from '@dnd-kit/core';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { bestPlaces, type Place } from '#core/routing';
 import { clockText, durationText } from '#core/time';
 import type { BoardView, PlanProblem, Unplanned } from '#contracts/board';
+import type { UnitInBrief } from '#contracts/units';
 import { problemOf } from '../api/base.ts';
 import { useLazyCallQuery, useUpdateCallMutation } from '../api/calls.ts';
+import { MiniStory, useStories } from '../drawings/MiniStory.tsx';
 import { Button } from '../ui/Button.tsx';
 import { day as dayText, instant } from '../ui/format.ts';
+import { Plate } from '../ui/Plate.tsx';
 import { PriorityWord } from '../ui/PriorityWord.tsx';
 import { Empty, Panel } from '../ui/Screen.tsx';
 import { consequenceWords } from './orders.ts';
@@ -34,6 +37,7 @@ export function Waiting({
   const { unplanned } = board;
   const [offers, setOffers] = useState<{ moving: Moving; places: readonly Place[] }>();
   const [shown, setShown] = useState(12);
+  const stories = useStories(useMemo(() => unplanned.map((row) => row.call.unitId), [unplanned]));
   const offer = async (callId: string) => {
     const moving = await moves.pick({ call: callId });
     moves.cancel();
@@ -64,6 +68,7 @@ export function Waiting({
           <WaitingCall
             key={row.call.id}
             row={row}
+            story={row.call.unitId === null ? undefined : stories[row.call.unitId]}
             zone={board.timeZone}
             canPlan={canPlan}
             onOffer={() => void offer(row.call.id)}
@@ -138,6 +143,7 @@ function GiveToOnCall({ callId, today, onCall }: { callId: string; today: string
 
 function WaitingCall({
   row,
+  story,
   zone,
   canPlan,
   onOffer,
@@ -149,6 +155,7 @@ function WaitingCall({
   today,
 }: {
   row: Unplanned;
+  story: UnitInBrief | undefined;
   zone: string;
   canPlan: boolean;
   onOffer: () => void;
@@ -173,7 +180,8 @@ function WaitingCall({
           <Link to={`/calls/${row.call.id}`} className="font-semibold link">
             {row.site}
           </Link>
-          {row.call.unit ? <span className="plate text-sm">{row.call.unit}</span> : null}
+          {row.call.unit ? <Plate tag={row.call.unit} flagKinds={story?.flagKinds ?? []} /> : null}
+          {row.call.unit ? <MiniStory story={story} /> : null}
           <span className="truncate text-soft">{row.customer}</span>
         </p>
         <p className="line-clamp-2">{row.call.complaint}</p>

@@ -87,6 +87,9 @@ export default function CustomerScreen() {
                   ))}
                 </p>
               ) : null}
+              {roofs.some((roof) => roof.siteId === site.id) ? null : (
+                <p className="text-sm text-soft">Its roof is not drawn yet.</p>
+              )}
               {roofs
                 .filter((roof) => roof.siteId === site.id)
                 .map((roof) => (

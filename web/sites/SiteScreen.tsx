@@ -8,7 +8,7 @@ import { v7 as uuid } from 'uuid';
 import { problemOf } from '../api/base.ts';
 import { useSiteQuery } from '../api/sites.ts';
 import { useCreateVisitMutation } from '../api/visits.ts';
-import { SiteRoofs } from '../drawings/MiniRoof.tsx';
+import { GhostRoof, SiteRoofs } from '../drawings/MiniRoof.tsx';
 import { MiniStory, useStories } from '../drawings/MiniStory.tsx';
 import { useWho } from '../state/session.ts';
 import { Button, pressed } from '../ui/Button.tsx';
@@ -84,7 +84,7 @@ export default function SiteScreen() {
           {site.units.length === 0 ? <Empty>No unit is on record here yet.</Empty> : null}
           <ul className="divide-y divide-rule">
             {site.units.map((unit) => (
-              <li key={unit.id} className="watch-row py-1">
+              <li key={unit.id} className="unit-row py-1">
                 <span className="w-24 shrink-0">
                   <Plate
                     tag={unit.tag}
@@ -100,11 +100,11 @@ export default function SiteScreen() {
                     <FlagWord key={kind} kind={kind} />
                   ))}
                   {unit.score > 0 ? (
-                    <span className="watch-words min-w-0 truncate" title={unit.sentence}>
+                    <span className="unit-words min-w-0 truncate" title={unit.sentence}>
                       {unit.sentence}
                     </span>
                   ) : (
-                    <span className="watch-words min-w-0 truncate text-soft">
+                    <span className="unit-words min-w-0 truncate text-soft">
                       {unit.lastVisitAt
                         ? `last visit ${dayOf(unit.lastVisitAt, site.timeZone)}`
                         : 'never visited'}
@@ -116,11 +116,19 @@ export default function SiteScreen() {
           </ul>
         </Panel>
         <div className="space-y-4">
-          {site.roofs.length > 0 ? (
-            <Panel title="The roof">
+          <Panel title="The roof">
+            {site.roofs.length > 0 ? (
               <SiteRoofs siteId={site.id} width={380} height={220} />
-            </Panel>
-          ) : null}
+            ) : (
+              <>
+                <GhostRoof />
+                <p className="flex flex-wrap items-center gap-x-3">
+                  Nobody has drawn it yet.
+                  {can('map site') ? <Button onClick={() => setForm('roof')}>Draw a roof</Button> : null}
+                </p>
+              </>
+            )}
+          </Panel>
           <Panel
             title="Getting in"
             actions={
@@ -165,7 +173,11 @@ export default function SiteScreen() {
           </Panel>
           <Panel
             title="The building"
-            actions={can('map site') ? <Button onClick={() => setForm('roof')}>Draw a roof</Button> : null}
+            actions={
+              can('map site') && site.roofs.length > 0 ? (
+                <Button onClick={() => setForm('roof')}>Draw another roof</Button>
+              ) : null
+            }
           >
             <ul>
               {site.roofs.map((roof) => (

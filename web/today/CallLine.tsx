@@ -45,7 +45,7 @@ export function CallLine({
           <MiniStory story={story} />
         </span>
       ) : null}
-      <span className="watch-words min-w-0 grow truncate md:basis-40" title={call.complaint}>
+      <span className="unit-words min-w-0 grow truncate md:basis-40" title={call.complaint}>
         {call.complaint}
       </span>
       <span
@@ -55,7 +55,7 @@ export function CallLine({
         waits {waitText(waits)}
         {late ? ', promise passed' : ''}
       </span>
-      <span className="shrink-0 md:w-52 md:[&>span]:flex-nowrap md:[&>span]:overflow-hidden md:[&>span>span]:truncate">
+      <span className="min-w-0 md:w-52 md:shrink-0 md:[&>span]:flex-nowrap md:[&>span]:overflow-hidden md:[&>span>span:first-child]:shrink-0 md:[&>span>span:last-child]:truncate">
         <CallState call={call} zone={zone} />
       </span>
     </>

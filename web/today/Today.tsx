@@ -222,12 +222,12 @@ function Desk() {
           {watch.data?.total === 0 ? <Empty>No unit is on the watch list.</Empty> : null}
           <ul className="divide-y divide-rule">
             {watch.data?.rows.slice(0, WORST).map((row) => (
-              <li key={row.unitId} className="watch-row py-1">
+              <li key={row.unitId} className="unit-row py-1">
                 <span className="w-24 shrink-0">
                   <Plate tag={row.tag} to={`/units/${row.unitId}`} flagKinds={row.flags.map((f) => f.kind)} />
                 </span>
                 <MiniStory story={stories[row.unitId]} />
-                <span className="watch-words min-w-0 truncate" title={`${row.site}: ${row.sentence}`}>
+                <span className="unit-words min-w-0 truncate" title={`${row.site}: ${row.sentence}`}>
                   <span className="text-soft">{row.site}</span> {row.sentence}
                 </span>
               </li>
@@ -298,8 +298,8 @@ const plannedTime = ({ startAt, leaveAt }: Partial<VisitRow>): string | undefine
 
 /** When a crew is to be there, or that it was. */
 const whenWords = (visit: VisitRow, today: string): string => {
-  if (visit.leftAt) return 'done';
-  if (visit.arrivedAt) return 'you are there';
+  if (visit.leftAt) return 'Done';
+  if (visit.arrivedAt) return 'You are there';
   if (visit.plannedFor && visit.plannedFor < today) return `left over from ${day(visit.plannedFor)}`;
   const time = plannedTime(visit);
   return time ? `planned ${time}` : 'any time today';

@@ -33,7 +33,7 @@ export function Field({
       <label htmlFor={id} className="mb-0.5 block text-sm font-semibold">
         {label}
       </label>
-      <Inside unit={unit} roof={roof}>
+      <Inside unit={unit}>
         {cloneElement(children, {
           id,
           // The unit within the field belongs to its name.
@@ -42,7 +42,7 @@ export function Field({
             : {}),
           'aria-invalid': error ? true : undefined,
           'aria-describedby': described,
-          className: `${size} w-full rounded-[3px] border-2 bg-sheet px-2 ${error ? 'border-ink' : 'border-rule focus:border-copper'} ${unit === undefined || unit === '' ? '' : 'pr-16 text-right'} ${children.props.className ?? ''}`,
+          className: `${size} w-full rounded-[3px] border-2 bg-sheet px-2 ${error ? 'border-ink' : 'border-rule focus:border-copper'} ${unit === undefined || unit === '' ? '' : 'pr-20 text-right'} ${children.props.className ?? ''}`,
         })}
       </Inside>
       {hint && !error ? (
@@ -60,14 +60,14 @@ export function Field({
 }
 
 /** A field with its unit at the right edge within it. */
-function Inside({ unit, roof, children }: { unit: ReactNode; roof: boolean; children: ReactNode }) {
+function Inside({ unit, children }: { unit: ReactNode; children: ReactNode }) {
   if (unit === undefined || unit === '') return children;
   return (
     <span className="relative block">
       {children}
       <span
         aria-hidden={typeof unit === 'string' ? true : undefined}
-        className={`absolute inset-y-0 right-0 flex max-w-16 items-center text-soft ${roof ? 'text-base' : 'text-sm'} ${typeof unit === 'string' ? 'pointer-events-none pr-2' : ''}`}
+        className={`absolute inset-y-0 right-0 flex max-w-20 items-center text-sm text-soft ${typeof unit === 'string' ? 'pointer-events-none pr-2' : ''}`}
       >
         {unit}
       </span>

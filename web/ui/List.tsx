@@ -212,7 +212,7 @@ export function List<Row extends { id: string }>({
       {total > 0 && line ? (
         <ul aria-label={label} className="border-b border-rule">
           {rows.map((row) => (
-            <li key={row.id} className="watch-row border-t border-rule bg-sheet px-3 py-1">
+            <li key={row.id} className="unit-row border-t border-rule bg-sheet px-3 py-1">
               {line(row.original)}
             </li>
           ))}

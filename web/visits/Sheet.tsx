@@ -5,12 +5,14 @@ import { shortText } from '#contracts/common';
 import { useTyped } from '../ui/useTyped.ts';
 import { toast } from 'sonner';
 import { plateFacts } from '#core/cards';
-import { saidText } from '#core/quantities';
+import type { Answer } from '#core/measurement';
+import { saidText, type UnitSystem } from '#core/quantities';
 import type { EntryKind, NewEntry, VisitPage } from '#contracts/visits';
 import { isHeld, phone, type OutboxItem } from '../outbox/db.ts';
 import { post, sendAgain, takeBack } from '../outbox/sender.ts';
 import { useWho } from '../state/session.ts';
 import { Button } from '../ui/Button.tsx';
+import { MiniBand } from '../ui/MiniBand.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { Field } from '../ui/Field.tsx';
 import { instant } from '../ui/format.ts';
@@ -65,6 +67,7 @@ export function Sheet({
                 <strong>{line.kind === 'withdrawn' ? 'withdrawal' : line.kind}</strong>{' '}
                 <span>{entryText(line.kind, line.body, facts, measuring, system, refs, conditions)}</span>
               </p>
+              <Bands answers={(line.body.answers as readonly Answer[] | undefined) ?? []} system={system} />
               {actsOfLine(line, unit, measuring).map((act) => (
                 <p key={act.answer.name} className="my-1 font-semibold text-ember">
                   <span className="hazard-notch">{actWords(act, system)}</span>{' '}
@@ -185,5 +188,20 @@ function Withdraw({ visit, line, onClose }: { visit: VisitPage; line: Line; onCl
         </div>
       </form>
     </Dialog>
+  );
+}
+
+/** Every number of a line that has a band, in it. */
+function Bands({ answers, system }: { answers: readonly Answer[]; system: UnitSystem }) {
+  const banded = answers.filter(({ band }) => band?.low !== undefined || band?.high !== undefined);
+  if (banded.length === 0) return null;
+  return (
+    <p className="flex flex-wrap items-center gap-x-4">
+      {banded.map((answer) => (
+        <span key={answer.name} className="inline-flex items-center gap-1.5 text-sm text-soft">
+          {answer.name} <MiniBand answer={answer} system={system} />
+        </span>
+      ))}
+    </p>
   );
 }

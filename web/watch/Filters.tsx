@@ -1,3 +1,4 @@
+import { useState } from 'react';
 import type { FilterCount, WatchPage } from '#contracts/watch';
 import { Button } from '../ui/Button.tsx';
 import type { WatchAsk } from '../api/watch.ts';
@@ -14,6 +15,7 @@ export function Filters({
   page: WatchPage | undefined;
   onChange: (patch: Partial<WatchAsk>) => void;
 }) {
+  const [more, setMore] = useState(false);
   const choice = (
     label: string,
     name: 'flag' | 'customer' | 'refrigerant' | 'age',
@@ -60,10 +62,15 @@ export function Filters({
           </Button>
         ))}
       </div>
-      {choice('Cause', 'flag', page?.flags)}
-      {choice('Customer', 'customer', page?.customers)}
-      {choice('Age', 'age', page?.ages)}
-      {choice('Refrigerant', 'refrigerant', page?.refrigerants)}
+      <Button className="md:hidden" aria-expanded={more} onClick={() => setMore(!more)}>
+        {more ? 'Fewer filters' : 'More filters'}
+      </Button>
+      <div className={`flex-wrap items-end gap-3 md:flex ${more ? 'flex' : 'hidden'}`}>
+        {choice('Cause', 'flag', page?.flags)}
+        {choice('Customer', 'customer', page?.customers)}
+        {choice('Age', 'age', page?.ages)}
+        {choice('Refrigerant', 'refrigerant', page?.refrigerants)}
+      </div>
     </div>
   );
 }

@@ -127,7 +127,7 @@ function Row({
   const [decision] = row.decisions;
   return (
     <div className="border-t border-rule bg-sheet px-3 py-1">
-      <div className="watch-row">
+      <div className="unit-row">
         <span className="w-24 shrink-0">
           <Plate tag={row.tag} to={`/units/${row.unitId}`} flagKinds={row.flags.map((f) => f.kind)} />
         </span>
@@ -149,7 +149,7 @@ function Row({
               {row.flags.map((flag) => (
                 <FlagWord key={flag.kind} kind={flag.kind} />
               ))}
-              <span className="watch-words min-w-0 truncate" title={first?.sentence}>
+              <span className="unit-words min-w-0 truncate" title={first?.sentence}>
                 {first?.sentence}
               </span>
             </>
