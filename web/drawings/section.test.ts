@@ -3,7 +3,8 @@ import { CONDITION_KIND_NAMES, UNIT_KINDS } from '#core/vocabulary';
 import { DRIVES, FUELS, METERING, OUTDOOR_AIR } from '#core/machine';
 import { READING_POINT_NAMES, READING_POINTS } from '#core/evidence';
 import { ANATOMY, partOf, slotsOf } from '#core/machine';
-import { sectionOf, type SectionPart, type SectionRecord } from './section.ts';
+import { sectionOf, type SectionPart } from './section.ts';
+import type { SectionRecord } from './sectionCells.ts';
 import { partFor, partForCondition } from './sectionPlaces.ts';
 
 const COOLED = [
