@@ -6,6 +6,7 @@ import { requestLog } from './http/requestLog.ts';
 import { sessions, sameOriginWrites } from './http/sessions.ts';
 import { mount, type Route } from './http/routes.ts';
 import { notFound, problemHandler } from './http/problem.ts';
+import { packed } from './http/packed.ts';
 import type { Dependencies } from './dependencies.ts';
 import { peopleRoutes } from './people/router.ts';
 import { crewRoutes } from './crews/router.ts';
@@ -113,11 +114,9 @@ export function createApp(dependencies: Dependencies): Express {
 
 /** Files with a digest in their name never change; the page itself is asked for anew each time. */
 function serveWeb(app: Express, webRoot: string): void {
-  app.use('/assets', compression());
-  app.use(
-    '/assets',
-    express.static(path.join(webRoot, 'assets'), { immutable: true, maxAge: '365d', fallthrough: false }),
-  );
+  const assets = path.join(webRoot, 'assets');
+  app.use('/assets', packed(assets), compression());
+  app.use('/assets', express.static(assets, { immutable: true, maxAge: '365d', fallthrough: false }));
   app.use(express.static(webRoot, { index: false, maxAge: 0 }));
   app.get('/{*path}', (_request, response) => {
     response.set('cache-control', 'no-cache').sendFile(path.join(webRoot, 'index.html'));

@@ -1,4 +1,4 @@
-import { memo, useMemo } from 'react';
+import { createContext, memo, useContext, useDeferredValue, useMemo, type ReactNode } from 'react';
 import { BRIEF_DAYS, type BriefStory } from '#core/history';
 import { plural } from '#core/reasons';
 import { addDays, daysBetween } from '#core/time';
@@ -14,15 +14,36 @@ const EDGE = 5;
 /** So many units are asked for at once; lists on screen are shorter. */
 const AT_ONCE = 200;
 const NONE: readonly string[] = [];
+const idsOf = (units: readonly (string | null | undefined)[]): readonly string[] =>
+  [...new Set(units.filter((id) => id !== null && id !== undefined))].sort().slice(0, AT_ONCE);
 
 /** The last two years of the units that rows name, fetched together. A unit whose story is not here yet is missing. */
 export function useStories(unitIds: readonly (string | null | undefined)[]): Stories {
-  const ids = useMemo(
-    () => [...new Set(unitIds.filter((id) => id !== null && id !== undefined))].sort().slice(0, AT_ONCE),
-    [unitIds],
-  );
+  const ids = useMemo(() => idsOf(unitIds), [unitIds]);
   const { data, currentData } = useStoriesQuery(ids.length > 0 ? ids : NONE, { skip: ids.length === 0 });
   return currentData ?? data ?? {};
+}
+
+const Asked = createContext<readonly string[]>(NONE);
+
+/**
+ * Fetches the two years of the units of a list together; each row then draws its own with {@link UnitStory}, so that their
+ * coming draws the stories and not the list once more.
+ */
+export function Stories({ units, children }: { units: readonly (string | null)[]; children: ReactNode }) {
+  const ids = useMemo(() => idsOf(units), [units]);
+  return <Asked value={ids}>{children}</Asked>;
+}
+
+/** The last two years of one unit of the list around it. */
+export function UnitStory({ unitId }: { unitId: string }) {
+  const ids = useContext(Asked);
+  const { story } = useStoriesQuery(ids, {
+    skip: ids.length === 0,
+    selectFromResult: ({ data, currentData }) => ({ story: (currentData ?? data)?.[unitId] }),
+  });
+  // Drawn when there is time for it: whoever types or scrolls meanwhile does not wait.
+  return <MiniStory story={useDeferredValue(story)} />;
 }
 
 /** Two years in words, for whoever does not see the picture. */
@@ -49,7 +70,10 @@ export const MiniStory = memo(function MiniStory({ story }: { story: BriefStory 
   if (!story) return <svg width={WIDTH} height={HEIGHT} aria-hidden="true" className="shrink-0" />;
   const from = addDays(today, -BRIEF_DAYS);
   const x = (day: string) =>
-    EDGE + (Math.max(0, Math.min(BRIEF_DAYS, daysBetween(from, day))) / BRIEF_DAYS) * (WIDTH - 2 * EDGE);
+    Math.round(
+      (EDGE + (Math.max(0, Math.min(BRIEF_DAYS, daysBetween(from, day))) / BRIEF_DAYS) * (WIDTH - 2 * EDGE)) *
+        10,
+    ) / 10;
   const within = (day: string) => day >= from;
   const ring = (at: number) => `M${at - 3.5} ${AXIS}a3.5 3.5 0 1 0 7 0a3.5 3.5 0 1 0 -7 0`;
   const arc = (start: string, end: string) => {
@@ -77,8 +101,11 @@ export const MiniStory = memo(function MiniStory({ story }: { story: BriefStory 
       aria-label={`Two years: ${briefWords(story)}`}
       className="shrink-0 overflow-visible"
     >
-      <path d={`M${EDGE} ${AXIS - 4}v8M${WIDTH / 2} ${AXIS - 3}v6`} stroke="var(--edge)" />
-      <path d={`M${EDGE} ${AXIS}H${WIDTH - EDGE}m0 -6v12`} stroke="var(--ink)" strokeWidth="1.5" />
+      <path
+        d={`M${EDGE} ${AXIS - 4}v8M${WIDTH / 2} ${AXIS - 3}v6M${EDGE} ${AXIS}H${WIDTH - EDGE}m0 -6v12`}
+        stroke="var(--ink)"
+        strokeWidth="1.5"
+      />
       {[...story.open]
         .sort((a, b) => Number(a.hazard) - Number(b.hazard))
         .map((one, i) => {
@@ -94,26 +121,25 @@ export const MiniStory = memo(function MiniStory({ story }: { story: BriefStory 
             />
           );
         })}
-      <path d={arcs('repeat')} fill="none" stroke="var(--ink)" strokeWidth="1.5" />
-      <path d={arcs('callback')} fill="none" stroke="var(--ink)" strokeWidth="1.5" strokeDasharray="3 2" />
-      <path
+      <Stroke d={arcs('repeat')} width={1.5} />
+      <Stroke d={arcs('callback')} width={1.5} dash="3 2" />
+      <Stroke
         d={story.planned
           .filter(within)
           .map((day) => `M${x(day)} ${AXIS}v5`)
           .join('')}
+        width={2}
         stroke="var(--verdigris)"
-        strokeWidth="2"
       />
-      <path
+      <Stroke
         d={story.failures
           .filter(within)
           .map((day) => ring(x(day)))
           .join('')}
+        width={2}
         fill="var(--sheet)"
-        stroke="var(--ink)"
-        strokeWidth="2"
       />
-      <path d={drops} fill="var(--soft)" />
+      {drops ? <path d={drops} fill="var(--soft)" /> : null}
       {last ? (
         <text
           x={beside > WIDTH - 50 ? beside - 6 : beside + 6}
@@ -131,3 +157,18 @@ export const MiniStory = memo(function MiniStory({ story }: { story: BriefStory 
     </svg>
   );
 });
+
+/** A line of the story; nothing where there is none. */
+const Stroke = ({
+  d,
+  width,
+  stroke = 'var(--ink)',
+  fill = 'none',
+  dash,
+}: {
+  d: string;
+  width: number;
+  stroke?: string;
+  fill?: string;
+  dash?: string;
+}) => (d ? <path d={d} fill={fill} stroke={stroke} strokeWidth={width} strokeDasharray={dash} /> : null);

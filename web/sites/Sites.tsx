@@ -9,7 +9,7 @@ import type { UnitRow } from '#contracts/units';
 import { useCreateCustomerMutation, useCustomersQuery, useLazyCustomersQuery } from '../api/customers.ts';
 import { useLazySitesQuery, useSitesQuery } from '../api/sites.ts';
 import { useLazyUnitsQuery, useUnitsQuery } from '../api/units.ts';
-import { MiniStory, useStories } from '../drawings/MiniStory.tsx';
+import { Stories, UnitStory } from '../drawings/MiniStory.tsx';
 import { useWho } from '../state/session.ts';
 import { Button } from '../ui/Button.tsx';
 import { FlagWord } from '../ui/Flags.tsx';
@@ -266,75 +266,79 @@ function UnitList() {
   const { set: _set, ...ask } = state;
   const answer = useUnitsQuery(ask);
   const rows = answer.data?.rows;
-  const stories = useStories(useMemo(() => (rows ?? []).map((row) => row.id), [rows]));
+  const units = useMemo(() => (rows ?? []).map((row) => row.id), [rows]);
   return (
-    <List<UnitRow>
-      label="units"
-      filters={UNIT_FILTERS}
-      state={state}
-      answer={answer}
-      page={(part) => fetchPage(part).unwrap()}
-      empty="No unit yet. Import them from a CSV file, or add them on a site's page."
-      columns={[
-        {
-          id: 'tag',
-          header: 'Unit',
-          sort: 'tag',
-          text: (u) => u.tag,
-          cell: (u) => <Plate tag={u.tag} to={`/units/${u.id}`} flagKinds={u.flagKinds} status={u.status} />,
-        },
-        {
-          id: 'site',
-          header: 'Site',
-          sort: 'site',
-          text: (u) => `${u.site}, ${u.customer}`,
-          cell: (u) => (
-            <>
-              <Link to={`/sites/${u.siteId}`} className="hover:underline">
-                {u.site}
-              </Link>
-              <span className="ml-2 text-sm text-soft">{u.customer}</span>
-            </>
-          ),
-        },
-        {
-          id: 'area',
-          header: 'Serves',
-          sort: 'area',
-          text: (u) => u.areaServed,
-          cell: (u) => u.areaServed ?? '–',
-        },
-        { id: 'kind', header: 'Kind', sort: 'kind', text: (u) => u.kind, cell: (u) => u.kind },
-        {
-          id: 'age',
-          header: 'Built',
-          sort: 'age',
-          text: (u) => u.builtOn ?? u.installedOn,
-          cell: (u) =>
-            u.builtOn
-              ? shortDay(u.builtOn)
-              : u.installedOn
-                ? `installed ${shortDay(u.installedOn)}`
-                : 'not known',
-        },
-        { id: 'story', header: 'Two years', cell: (u) => <MiniStory story={stories[u.id]} /> },
-        {
-          id: 'score',
-          header: 'Standing',
-          sort: 'score',
-          text: (u) => u.sentence,
-          cell: (u) =>
-            u.flagKinds.length > 0 ? (
-              <span className="flex gap-2">
-                {u.flagKinds.map((k) => (
-                  <FlagWord key={k} kind={k} />
-                ))}
-              </span>
-            ) : (
-              <span className="text-verdigris">✓ nothing open</span>
+    <Stories units={units}>
+      <List<UnitRow>
+        label="units"
+        filters={UNIT_FILTERS}
+        state={state}
+        answer={answer}
+        page={(part) => fetchPage(part).unwrap()}
+        empty="No unit yet. Import them from a CSV file, or add them on a site's page."
+        columns={[
+          {
+            id: 'tag',
+            header: 'Unit',
+            sort: 'tag',
+            text: (u) => u.tag,
+            cell: (u) => (
+              <Plate tag={u.tag} to={`/units/${u.id}`} flagKinds={u.flagKinds} status={u.status} />
             ),
-        },
-      ]}
-    />
+          },
+          {
+            id: 'site',
+            header: 'Site',
+            sort: 'site',
+            text: (u) => `${u.site}, ${u.customer}`,
+            cell: (u) => (
+              <>
+                <Link to={`/sites/${u.siteId}`} className="hover:underline">
+                  {u.site}
+                </Link>
+                <span className="ml-2 text-sm text-soft">{u.customer}</span>
+              </>
+            ),
+          },
+          {
+            id: 'area',
+            header: 'Serves',
+            sort: 'area',
+            text: (u) => u.areaServed,
+            cell: (u) => u.areaServed ?? '–',
+          },
+          { id: 'kind', header: 'Kind', sort: 'kind', text: (u) => u.kind, cell: (u) => u.kind },
+          {
+            id: 'age',
+            header: 'Built',
+            sort: 'age',
+            text: (u) => u.builtOn ?? u.installedOn,
+            cell: (u) =>
+              u.builtOn
+                ? shortDay(u.builtOn)
+                : u.installedOn
+                  ? `installed ${shortDay(u.installedOn)}`
+                  : 'not known',
+          },
+          { id: 'story', header: 'Two years', cell: (u) => <UnitStory unitId={u.id} /> },
+          {
+            id: 'score',
+            header: 'Standing',
+            sort: 'score',
+            text: (u) => u.sentence,
+            cell: (u) =>
+              u.flagKinds.length > 0 ? (
+                <span className="flex gap-2">
+                  {u.flagKinds.map((k) => (
+                    <FlagWord key={k} kind={k} />
+                  ))}
+                </span>
+              ) : (
+                <span className="text-verdigris">✓ nothing open</span>
+              ),
+          },
+        ]}
+      />
+    </Stories>
   );
 }

@@ -1,10 +1,9 @@
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { plural } from '#core/reasons';
-import type { BriefStory } from '#core/history';
 import type { WatchRow } from '#contracts/watch';
 import { useLazyWatchQuery, useWatchQuery, watchParams, type WatchAsk } from '../api/watch.ts';
-import { MiniStory, useStories } from '../drawings/MiniStory.tsx';
+import { Stories, UnitStory } from '../drawings/MiniStory.tsx';
 import { useWho } from '../state/session.ts';
 import { Button, pressed } from '../ui/Button.tsx';
 import { FlagList, FlagWord } from '../ui/Flags.tsx';
@@ -35,7 +34,7 @@ export default function Watch() {
   const whole = useWhole({ label: 'watch list', ask, page: (next: WatchAsk) => load(next).unwrap() });
 
   const rows = printing ?? data?.rows ?? NONE;
-  const stories = useStories(useMemo(() => rows.map((row) => row.unitId), [rows]));
+  const units = useMemo(() => rows.map((row) => row.unitId), [rows]);
   const csv = `/api/exports/watch.csv?${new URLSearchParams(watchParams({ ...ask, offset: undefined }))}`;
   return (
     <Screen
@@ -70,24 +69,27 @@ export default function Watch() {
             : 'Hazards, repeats, callbacks, leaks and what was left open would stand here, worst first.'}
         </Empty>
       ) : null}
-      <ol className="border-b border-rule">
-        {rows.map((row, i) => {
-          const before = rows[i - 1]?.together;
-          const starts =
-            row.together && (before?.cause !== row.together.cause || rows[i - 1]?.customer !== row.customer);
-          return (
-            <li key={row.unitId} className="break-inside-avoid">
-              {starts && row.together ? (
-                <p className="mt-3 mb-1 font-semibold">
-                  Same cause: {row.together.cause} on {plural(row.together.units, 'unit')} of {row.customer}{' '}
-                  within a year
-                </p>
-              ) : null}
-              <Row row={row} story={stories[row.unitId]} deciding={deciding} />
-            </li>
-          );
-        })}
-      </ol>
+      <Stories units={units}>
+        <ol className="border-b border-rule">
+          {rows.map((row, i) => {
+            const before = rows[i - 1]?.together;
+            const starts =
+              row.together &&
+              (before?.cause !== row.together.cause || rows[i - 1]?.customer !== row.customer);
+            return (
+              <li key={row.unitId} className="break-inside-avoid">
+                {starts && row.together ? (
+                  <p className="mt-3 mb-1 font-semibold">
+                    Same cause: {row.together.cause} on {plural(row.together.units, 'unit')} of {row.customer}{' '}
+                    within a year
+                  </p>
+                ) : null}
+                <Row row={row} deciding={deciding} />
+              </li>
+            );
+          })}
+        </ol>
+      </Stories>
       {data && data.total > PAGE ? (
         <nav aria-label="Pages of the watch list" className="no-print mt-3 flex items-center gap-2">
           <Button
@@ -113,15 +115,7 @@ export default function Watch() {
 }
 
 /** One unit in one line: tag, where, two years, the words; the reasons open beneath it. */
-function Row({
-  row,
-  story,
-  deciding,
-}: {
-  row: WatchRow;
-  story: BriefStory | undefined;
-  deciding: ReturnType<typeof useDeciding>;
-}) {
+function Row({ row, deciding }: { row: WatchRow; deciding: ReturnType<typeof useDeciding> }) {
   const [open, setOpen] = useState(false);
   const [first] = row.flags;
   const [decision] = row.decisions;
@@ -138,7 +132,7 @@ function Row({
         >
           {row.site}
         </Link>
-        <MiniStory story={story} />
+        <UnitStory unitId={row.unitId} />
         <span className="flex min-w-0 grow items-baseline gap-2">
           {decision ? (
             <span className="min-w-0 truncate text-verdigris">
