@@ -40,7 +40,8 @@ module.exports = {
     },
     {
       name: 'screens-never-the-application',
-      comment: 'app/ imports the screens; what they share lies beneath them, in state/, api/, outbox/ and ui/',
+      comment:
+        'app/ imports the screens; what they share lies beneath them, in state/, api/, outbox/ and ui/',
       severity: 'error',
       // The page of parts is an application of its own.
       from: { path: '^web/', pathNot: '^web/(app|parts)/' },

@@ -16,6 +16,8 @@ const MARGIN = 26;
 const NAMED: ReadonlySet<RoofItem['kind']> = new Set(['hatch', 'ladder point']);
 const WAY_UP = { hatch: 'hatch', 'ladder point': 'ladder' } as const;
 const NONE: readonly string[] = [];
+/** Room for a roof nothing is known of, feet. */
+const EMPTY_ROOF = { left: 0, top: 0, right: 60, bottom: 40 };
 
 /** The roofs of some sites in brief, as last seen on this device where there is no signal. */
 export function useRoofs(siteIds: readonly string[]): readonly BriefRoof[] {
@@ -53,7 +55,8 @@ export const MiniRoof = memo(function MiniRoof({
 }) {
   const { plan } = roof;
   const drawn = useMemo(() => {
-    const box = boxAround(plan.outline.length > 2 ? plan.outline : plan.items);
+    const drawnPoints = plan.outline.length > 2 ? plan.outline : plan.items;
+    const box = drawnPoints.length > 0 ? boxAround(drawnPoints) : EMPTY_ROOF;
     const feet = Math.max(1, box.right - box.left);
     const deep = Math.max(1, box.bottom - box.top);
     const scale = Math.min((width - 2 * MARGIN) / feet, (height - 2 * MARGIN) / deep);

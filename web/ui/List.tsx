@@ -143,7 +143,7 @@ export function List<Row extends { id: string }>({
   const definitions: ColumnDef<typeof features, Row>[] = columns.map((column) => ({
     id: column.id,
     header: column.header,
-    cell: ({ row }) => column.cell(row.original),
+    cell: ({ row }) => column.cell?.(row.original),
   }));
   const table = useTable({
     features,

@@ -6,7 +6,8 @@ export interface ListColumn<Row> {
   readonly header: string;
   /** Name of the server's sort order; a column without one cannot be sorted. */
   readonly sort?: string;
-  readonly cell: (row: Row) => ReactNode;
+  /** What the cell shows; a list that draws its rows as lines has none. */
+  readonly cell?: (row: Row) => ReactNode;
   readonly right?: boolean;
   /** What the cell says as text, for files; a column without one is left out of them. */
   readonly text?: (row: Row) => string | number | null;
