@@ -4,6 +4,7 @@ import { plural } from '#core/reasons';
 import { clockText, durationText, localMinutes } from '#core/time';
 import type { BoardDay, BoardStop } from '#contracts/board';
 import { clockOf } from '../ui/format.ts';
+import { useWidth } from '../ui/useWidth.ts';
 
 /** The hours a board shows, the same for every crew. */
 export interface Hours {
@@ -28,6 +29,7 @@ export function standing(stop: BoardStop, today: boolean, now: number): { state:
 const LOOSE_MINUTES = 60;
 /** No block is drawn narrower, so that each can be hit. */
 const LEAST_MINUTES = 22;
+const LEAST_PX = 26;
 /** A stop that runs later than planned by so much is said to. */
 const NOTICED = 10;
 
@@ -44,12 +46,17 @@ export interface Drawn {
  * The stops of a day as blocks that never cover each other: first what was, then what is planned, pushed back
  * where the crew is still busy before it, and behind that what nobody has put in order yet.
  */
-export function drawn(day: BoardDay, zone: string, now: number | undefined): Drawn[] {
+export function drawn(
+  day: BoardDay,
+  zone: string,
+  now: number | undefined,
+  least: number = LEAST_MINUTES,
+): Drawn[] {
   const minutes = (at: string) => localMinutes(new Date(at), zone);
   let end = 0;
   const put = (stop: BoardStop, start: number, leave: number, pushed = false): Drawn => {
-    end = Math.max(end, leave, start + LEAST_MINUTES);
-    return { stop, start, leave: Math.max(leave, start + LEAST_MINUTES), pushed };
+    end = Math.max(end, leave, start + least);
+    return { stop, start, leave: Math.max(leave, start + least), pushed };
   };
   const lengthOf = ({ startAt, leaveAt }: BoardStop) =>
     startAt !== null && leaveAt !== null ? leaveAt - startAt : LOOSE_MINUTES;
@@ -188,11 +195,14 @@ export const CrewStrip = memo(function CrewStrip({
   onSelect: (visitId: string) => void;
   onMove: (visitId: string) => void;
 }) {
-  const blocks = drawn(day, zone, now);
+  // In a narrow strip a block needs more minutes to be wide enough to hit without lying on its neighbour.
+  const [ref, room] = useWidth<HTMLDivElement>(1000);
+  const blocks = drawn(day, zone, now, Math.max(LEAST_MINUTES, (LEAST_PX / room) * (hours.to - hours.from)));
   const timed = blocks.flatMap(({ stop }) => (stop.startAt !== null && !stop.arrivedAt ? [stop] : []));
   const full = Array.from({ length: (hours.to - hours.from) / 60 + 1 }, (_, k) => hours.from + k * 60);
   return (
     <div
+      ref={ref}
       className="absolute inset-0"
       role="group"
       aria-label={`${day.crew}, ${plural(day.stops.length, 'stop')}`}
