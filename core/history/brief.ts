@@ -18,8 +18,6 @@ export interface BriefStory {
   readonly open: readonly { from: PlainDate; to: PlainDate | null; hazard: boolean }[];
 }
 
-export const NO_STORY: BriefStory = { failures: [], planned: [], arcs: [], added: [], open: [] };
-
 /**
  * The last two years of a story, as of a day. An arc stays when its later end does, so that a failure that came back does
  * not look like a first one; what was left open stays when it was open on any day of the two years.
@@ -44,3 +42,7 @@ export function briefOf(story: Story, left: BriefStory['open'], asOf: PlainDate)
     open: left.filter((one) => one.to === null || one.to >= from),
   };
 }
+
+/** Refrigerant weighed in altogether, pounds. */
+export const poundsOf = (added: BriefStory['added']): number =>
+  added.reduce((sum, one) => sum + one.pounds, 0);

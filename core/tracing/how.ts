@@ -17,3 +17,9 @@ export const HOW_NAMES = Object.keys(HOWS) as How[];
 export type Sureness = (typeof HOWS)[How]['sure'];
 
 export const surenessOf = (how: How): Sureness => HOWS[how].sure;
+
+const LEAST_FIRST: readonly Sureness[] = ['hearsay', 'likely', 'proven'];
+
+/** How sure several facts are together: as sure as the least sure of them; undefined where there is none. */
+export const leastSure = (hows: readonly How[]): Sureness | undefined =>
+  LEAST_FIRST.find((sure) => hows.some((how) => surenessOf(how) === sure));

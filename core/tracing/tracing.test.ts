@@ -10,6 +10,7 @@ import {
   loopThrough,
   onPoles,
   reachedFrom,
+  leastSure,
   slotsOfPanel,
   tricksFor,
   type SiteLink,
@@ -121,6 +122,15 @@ describe('tracing', () => {
       slotsOfPanel({ points: [uncounted, ...units], links: [on('1', 'A', [7])] }, uncounted),
     ).toHaveLength(8);
     expect(slotsOfPanel({ points: [uncounted], links: [] }, uncounted)).toEqual([]);
+  });
+});
+
+describe('how sure several facts are together', () => {
+  it('is how sure the least sure of them is', () => {
+    expect(leastSure(['traced', 'read from a label', 'told'])).toBe('hearsay');
+    expect(leastSure(['traced', 'read from a label'])).toBe('likely');
+    expect(leastSure(['traced'])).toBe('proven');
+    expect(leastSure([])).toBeUndefined();
   });
 });
 

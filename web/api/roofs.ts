@@ -1,5 +1,7 @@
+import type { FetchBaseQueryError } from '@reduxjs/toolkit/query/react';
 import type { BriefRoof, NewRoof, RoofPatch, RoofView } from '#contracts/roofs';
 import { api } from './base.ts';
+import { inParts } from './inParts.ts';
 import { affected, list, place } from './tags.ts';
 
 export const { useRoofQuery, useBriefRoofsQuery, useCreateRoofMutation, useUpdateRoofMutation } =
@@ -10,7 +12,12 @@ export const { useRoofQuery, useBriefRoofsQuery, useCreateRoofMutation, useUpdat
         providesTags: (roof) => place(roof?.siteId),
       }),
       briefRoofs: build.query<BriefRoof[], readonly string[]>({
-        query: (ids) => ({ url: '/roofs', params: { sites: ids.join(',') } }),
+        queryFn: (ids, _api, _extra, ask) =>
+          inParts<BriefRoof[], FetchBaseQueryError>(
+            ids,
+            (some) => ask({ url: '/roofs', params: { sites: some.join(',') } }),
+            (parts) => parts.flat(),
+          ),
         providesTags: (roofs) => [...list('unit'), ...(roofs ?? []).flatMap((roof) => place(roof.siteId))],
       }),
       createRoof: build.mutation<RoofView, NewRoof>({

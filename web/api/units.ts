@@ -1,7 +1,9 @@
+import type { FetchBaseQueryError } from '@reduxjs/toolkit/query/react';
 import type { Page } from '#contracts/common';
 import type { MachinePatch, NewUnit, UnitPage, Stories, UnitPatch, UnitRow } from '#contracts/units';
 import type { SisterReading } from '#core/measurement';
 import { api, listParams, type ListAsk } from './base.ts';
+import { inParts } from './inParts.ts';
 import { affected, list, one, place } from './tags.ts';
 
 export const {
@@ -24,7 +26,12 @@ export const {
       providesTags: (page, _error, id) => [one('unit', id), ...place(page?.siteId)],
     }),
     stories: build.query<Stories, readonly string[]>({
-      query: (ids) => ({ url: '/units/stories', params: { units: ids.join(',') } }),
+      queryFn: (ids, _api, _extra, ask) =>
+        inParts<Stories, FetchBaseQueryError>(
+          ids,
+          (some) => ask({ url: '/units/stories', params: { units: some.join(',') } }),
+          (parts) => Object.assign({}, ...parts) as Stories,
+        ),
       providesTags: list('unit'),
     }),
     sisters: build.query<SisterReading[], { unitId: string; card?: string }>({

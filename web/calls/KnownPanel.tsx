@@ -5,7 +5,7 @@ import { UNIT_KINDS } from '#core/vocabulary';
 import type { KnownAtIntake } from '#contracts/calls';
 import { unitFields, type NewUnit } from '#contracts/units';
 import { useCreateUnitMutation } from '../api/units.ts';
-import { MiniStory, useStories } from '../drawings/MiniStory.tsx';
+import { Stories, UnitStory } from '../drawings/MiniStory.tsx';
 import { useWho } from '../state/session.ts';
 import { Agreed } from '../ui/Agreed.tsx';
 import { Button } from '../ui/Button.tsx';
@@ -33,7 +33,7 @@ export function KnownPanel({
 }) {
   const { can } = useWho();
   const [adding, setAdding] = useState(false);
-  const stories = useStories(useMemo(() => known.units.map((unit) => unit.id), [known.units]));
+  const units = useMemo(() => known.units.map((unit) => unit.id), [known.units]);
   const [createUnit] = useCreateUnitMutation();
   return (
     <div className="space-y-3">
@@ -70,46 +70,48 @@ export function KnownPanel({
         actions={can('edit record') ? <Button onClick={() => setAdding(true)}>New unit</Button> : null}
       >
         {known.units.length === 0 ? <Empty>No unit is on record at this site.</Empty> : null}
-        <ul
-          className="max-h-[420px] divide-y divide-rule overflow-y-auto"
-          tabIndex={0}
-          aria-label="Units at this site"
-        >
-          {known.units.map((unit) => (
-            <li
-              key={unit.id}
-              className={`py-1.5 ${unitId === unit.id ? 'bg-paper px-2 outline-2 outline-ink' : ''}`}
-            >
-              <label className="reach flex cursor-pointer flex-wrap items-center gap-2">
-                <input
-                  type="radio"
-                  name="unit"
-                  checked={unitId === unit.id}
-                  onChange={() => onUnit(unit.id)}
-                  className="h-4 w-4"
-                />
-                <Plate tag={unit.tag} flagKinds={unit.flagKinds} status={unit.status} />
-                <span>{unit.areaServed ?? unit.kind}</span>
-                {unit.flagKinds.map((kind) => (
-                  <FlagWord key={kind} kind={kind} />
+        <Stories units={units}>
+          <ul
+            className="max-h-[420px] divide-y divide-rule overflow-y-auto"
+            tabIndex={0}
+            aria-label="Units at this site"
+          >
+            {known.units.map((unit) => (
+              <li
+                key={unit.id}
+                className={`py-1.5 ${unitId === unit.id ? 'bg-paper px-2 outline-2 outline-ink' : ''}`}
+              >
+                <label className="reach flex cursor-pointer flex-wrap items-center gap-2">
+                  <input
+                    type="radio"
+                    name="unit"
+                    checked={unitId === unit.id}
+                    onChange={() => onUnit(unit.id)}
+                    className="h-4 w-4"
+                  />
+                  <Plate tag={unit.tag} flagKinds={unit.flagKinds} status={unit.status} />
+                  <span>{unit.areaServed ?? unit.kind}</span>
+                  {unit.flagKinds.map((kind) => (
+                    <FlagWord key={kind} kind={kind} />
+                  ))}
+                  <span
+                    className="ml-auto"
+                    title={unit.lastVisitAt ? `last visit ${dayOf(unit.lastVisitAt, zone)}` : 'never visited'}
+                  >
+                    <UnitStory unitId={unit.id} />
+                  </span>
+                </label>
+                {unit.flagKinds.length > 0 ? <p className="pl-6 text-sm">{unit.sentence}</p> : null}
+                {unit.conditions.map((condition) => (
+                  <p key={condition.id} className="pl-6 text-sm">
+                    Left open since {dayOf(condition.openedAt, zone)}: <strong>{condition.kind}</strong>.{' '}
+                    {condition.text}
+                  </p>
                 ))}
-                <span
-                  className="ml-auto"
-                  title={unit.lastVisitAt ? `last visit ${dayOf(unit.lastVisitAt, zone)}` : 'never visited'}
-                >
-                  <MiniStory story={stories[unit.id]} />
-                </span>
-              </label>
-              {unit.flagKinds.length > 0 ? <p className="pl-6 text-sm">{unit.sentence}</p> : null}
-              {unit.conditions.map((condition) => (
-                <p key={condition.id} className="pl-6 text-sm">
-                  Left open since {dayOf(condition.openedAt, zone)}: <strong>{condition.kind}</strong>.{' '}
-                  {condition.text}
-                </p>
-              ))}
-            </li>
-          ))}
-        </ul>
+              </li>
+            ))}
+          </ul>
+        </Stories>
       </Panel>
       <p className="text-sm text-soft">
         {known.knownTo.length > 0

@@ -3,7 +3,6 @@ import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { v7 as uuid } from 'uuid';
 import { plural } from '#core/reasons';
-import type { BriefStory } from '#core/history';
 import { CONDITION_KIND_NAMES, CONDITION_KINDS, type ConditionKind } from '#core/vocabulary';
 import type { ConditionRow } from '#contracts/conditions';
 import { CONDITION_ORDERS } from '#contracts/conditions';
@@ -15,7 +14,7 @@ import {
   type ConditionAsk,
 } from '../api/conditions.ts';
 import { useWho } from '../state/session.ts';
-import { MiniStory, useStories } from '../drawings/MiniStory.tsx';
+import { Stories, UnitStory } from '../drawings/MiniStory.tsx';
 import { Button } from '../ui/Button.tsx';
 import { DaysBar } from '../ui/DaysBar.tsx';
 import { dayOf, shortDay } from '../ui/format.ts';
@@ -76,7 +75,7 @@ export default function Conditions() {
       ? 'Nothing is left open anywhere.'
       : `${data.total} ${data.total === 1 ? 'thing is' : 'things are'} left open${data.hazards > 0 ? `, ${data.hazards} of them ${data.hazards === 1 ? 'a hazard' : 'hazards'}` : ''}; ${data.overdue === 0 ? 'none has been left too long' : `${data.overdue} left longer than should be`}.`;
   const rows = printing ?? data?.rows ?? NONE;
-  const stories = useStories(useMemo(() => rows.map((row) => row.unitId), [rows]));
+  const units = useMemo(() => rows.map((row) => row.unitId), [rows]);
   const longest = Math.max(0, ...rows.map((row) => row.days));
   const returns = useReturns();
   const tooLong = async () => {
@@ -157,19 +156,20 @@ export default function Conditions() {
       {error ? <Trouble error={error} retry={refetch} /> : null}
       {!data && !error ? <Loading what="what was left open" /> : null}
       {data?.total === 0 && !all ? <Empty>Nothing matches.</Empty> : null}
-      <ul className="border-b border-rule">
-        {rows.map((row) => (
-          <Left
-            key={row.id}
-            row={row}
-            zone={timeZone}
-            grouped={ask.sort === 'customer'}
-            story={row.unitId === null ? undefined : stories[row.unitId]}
-            longest={longest}
-            onReturn={can('take call') ? () => void returns([row]) : undefined}
-          />
-        ))}
-      </ul>
+      <Stories units={units}>
+        <ul className="border-b border-rule">
+          {rows.map((row) => (
+            <Left
+              key={row.id}
+              row={row}
+              zone={timeZone}
+              grouped={ask.sort === 'customer'}
+              longest={longest}
+              onReturn={can('take call') ? () => void returns([row]) : undefined}
+            />
+          ))}
+        </ul>
+      </Stories>
       {data && data.total > PAGE ? (
         <p className="no-print mt-3 flex items-center gap-2">
           <Button
@@ -217,12 +217,10 @@ function Left({
   row,
   zone,
   grouped,
-  story,
   longest,
   onReturn,
 }: {
   row: ConditionRow;
-  story: BriefStory | undefined;
   longest: number;
   zone: string;
   grouped: boolean;
@@ -248,8 +246,8 @@ function Left({
         >
           {grouped ? `${row.customer}, ${row.site}` : row.site}
         </Link>
-        {row.unitId ? <MiniStory story={story} /> : <span className="w-[168px]" />}
-        <DaysBar days={row.days} allowed={allowed} longest={longest} />
+        {row.unitId ? <UnitStory unitId={row.unitId} /> : <span className="w-[168px]" />}
+        <DaysBar days={row.days} allowed={allowed} late={row.overdue} longest={longest} />
         <span className="flex min-w-0 grow items-baseline gap-2">
           {row.hazard ? (
             <span className="hazard-notch text-sm">{row.kind}</span>

@@ -1,5 +1,5 @@
 import { createContext, memo, useContext, useDeferredValue, useMemo, type ReactNode } from 'react';
-import { BRIEF_DAYS, type BriefStory } from '#core/history';
+import { BRIEF_DAYS, poundsOf, type BriefStory } from '#core/history';
 import { plural } from '#core/reasons';
 import { addDays, daysBetween } from '#core/time';
 import type { Stories } from '#contracts/units';
@@ -11,11 +11,9 @@ const WIDTH = 168;
 const HEIGHT = 32;
 const AXIS = 20;
 const EDGE = 5;
-/** So many units are asked for at once; lists on screen are shorter. */
-const AT_ONCE = 200;
 const NONE: readonly string[] = [];
 const idsOf = (units: readonly (string | null | undefined)[]): readonly string[] =>
-  [...new Set(units.filter((id) => id !== null && id !== undefined))].sort().slice(0, AT_ONCE);
+  [...new Set(units.filter((id) => id !== null && id !== undefined))].sort();
 
 /** The last two years of the units that rows name, fetched together. A unit whose story is not here yet is missing. */
 export function useStories(unitIds: readonly (string | null | undefined)[]): Stories {
@@ -48,7 +46,7 @@ export function UnitStory({ unitId }: { unitId: string }) {
 
 /** Two years in words, for whoever does not see the picture. */
 export function briefWords(story: BriefStory): string {
-  const pounds = story.added.reduce((sum, one) => sum + one.pounds, 0);
+  const pounds = poundsOf(story.added);
   const open = story.open.filter((one) => one.to === null).length;
   return [
     story.failures.length === 0 ? 'no call' : plural(story.failures.length, 'call'),
@@ -88,7 +86,7 @@ export const MiniStory = memo(function MiniStory({ story }: { story: BriefStory 
       .map((one) => arc(one.from, one.to))
       .join('');
   const added = story.added.filter((one) => within(one.on));
-  const pounds = added.reduce((sum, one) => sum + one.pounds, 0);
+  const pounds = poundsOf(added);
   const last = added.at(-1);
   const drops = added.map((one) => `M${x(one.on)} ${AXIS + 4}q4 5 0 8q-4 -3 0 -8`).join('');
   const words = last ? `${number(pounds, 1)} lb` : '';

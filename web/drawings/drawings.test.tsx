@@ -139,6 +139,33 @@ describe('the cut through a unit on screen', () => {
     expect(said).toMatch(/suction pressure 118 psig, suction line 52 °F, amps L1 9\.7 A$/);
   });
 
+  it('what stands still says so: the circuit that was isolated, never one nobody has named', () => {
+    const circuits = [1, 2].map((number) => ({
+      id: `x${number}`,
+      number,
+      refrigerant: 'R-22',
+      chargeLb: null,
+      metering: null,
+      compressors: [],
+    }));
+    const still = (circuit: number | null, own = circuits) =>
+      parts(unit({ circuits: own, conditions: [condition({ kind: 'circuit isolated', circuit })] })).filter(
+        (text) => text.includes('stands still'),
+      );
+    expect(still(2).length).toBeGreaterThan(3);
+    expect(still(2).every((text) => / 2\b/.test(text))).toBe(true);
+    expect(still(null)).toEqual([]);
+    expect(still(null, circuits.slice(0, 1)).length).toBeGreaterThan(3);
+  });
+
+  it('heat that is disabled stands still, and the circuits go on', () => {
+    const said = parts(unit({ conditions: [condition({ kind: 'heat disabled' })] })).filter((text) =>
+      text.includes('stands still'),
+    );
+    expect(said.join()).toMatch(/Gas valve/);
+    expect(said.join()).not.toMatch(/Compressor/);
+  });
+
   it('a hazard is drawn heavier than something left open, and the part that is chosen says so', () => {
     const heavy = (hazard: boolean) =>
       paint(<Cut of={unit({ conditions: [condition({ hazard, kind: 'safety bypassed' })] })} />);

@@ -157,9 +157,9 @@ function Everything({ theme }: { theme: string }) {
             <MiniStory story={story} /> {name}
           </p>
         ))}
-        <DaysBar days={3} allowed={10} longest={40} />
-        <DaysBar days={40} allowed={10} longest={40} />
-        <DaysBar days={12} allowed={null} longest={40} />
+        <DaysBar days={3} allowed={10} late={false} longest={40} />
+        <DaysBar days={40} allowed={10} late longest={40} />
+        <DaysBar days={12} allowed={null} late={false} longest={40} />
       </Group>
       <Group title="A roof in small">
         <MiniRoof roof={ROOF} marked={MARKED} />

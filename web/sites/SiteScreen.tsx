@@ -1,5 +1,5 @@
 import { plural } from '#core/reasons';
-import { daysBetween } from '#core/time';
+import { conditionStanding } from '#core/conditions';
 import { CONDITION_KINDS, type ConditionKind } from '#core/vocabulary';
 import { lazy, Suspense, useMemo, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
@@ -9,7 +9,7 @@ import { problemOf } from '../api/base.ts';
 import { useSiteQuery } from '../api/sites.ts';
 import { useCreateVisitMutation } from '../api/visits.ts';
 import { GhostRoof, SiteRoofs } from '../drawings/MiniRoof.tsx';
-import { MiniStory, useStories } from '../drawings/MiniStory.tsx';
+import { Stories, UnitStory } from '../drawings/MiniStory.tsx';
 import { useWho } from '../state/session.ts';
 import { Button, pressed } from '../ui/Button.tsx';
 import { FlagWord } from '../ui/Flags.tsx';
@@ -36,7 +36,7 @@ export default function SiteScreen() {
   const [createVisit] = useCreateVisitMutation();
   const [form, setForm] = useState<SiteFormName>();
   const units = site?.units;
-  const stories = useStories(useMemo(() => (units ?? []).map((unit) => unit.id), [units]));
+  const unitIds = useMemo(() => (units ?? []).map((unit) => unit.id), [units]);
   if (error)
     return (
       <div className="p-4">
@@ -76,186 +76,188 @@ export default function SiteScreen() {
         </>
       }
     >
-      <div className="grid grid-cols-1 gap-4 items-start lg:grid-cols-[minmax(0,2fr)_minmax(0,1fr)]">
-        <Panel
-          title="Units, worst first"
-          actions={can('edit record') ? <Button onClick={() => setForm('unit')}>New unit</Button> : null}
-        >
-          {site.units.length === 0 ? <Empty>No unit is on record here yet.</Empty> : null}
-          <ul className="divide-y divide-rule">
-            {site.units.map((unit) => (
-              <li key={unit.id} className="unit-row py-1">
-                <span className="w-24 shrink-0">
-                  <Plate
-                    tag={unit.tag}
-                    to={`/units/${unit.id}`}
-                    flagKinds={unit.flagKinds}
-                    status={unit.status}
-                  />
-                </span>
-                <span className="truncate md:w-36 md:shrink-0">{unit.areaServed ?? unit.kind}</span>
-                <MiniStory story={stories[unit.id]} />
-                <span className="flex min-w-0 grow items-baseline gap-2">
-                  {unit.flagKinds.slice(0, 2).map((kind) => (
-                    <FlagWord key={kind} kind={kind} />
-                  ))}
-                  {unit.score > 0 ? (
-                    <span className="unit-words min-w-0 truncate" title={unit.sentence}>
-                      {unit.sentence}
-                    </span>
-                  ) : (
-                    <span className="unit-words min-w-0 truncate text-soft">
-                      {unit.lastVisitAt
-                        ? `last visit ${dayOf(unit.lastVisitAt, site.timeZone)}`
-                        : 'never visited'}
-                    </span>
-                  )}
-                </span>
-              </li>
-            ))}
-          </ul>
-        </Panel>
-        <div className="space-y-4">
-          <Panel title="The roof">
-            {site.roofs.length > 0 ? (
-              <SiteRoofs siteId={site.id} width={380} height={220} />
-            ) : (
-              <>
-                <GhostRoof />
-                <p className="flex flex-wrap items-center gap-x-3">
-                  Nobody has drawn it yet.
-                  {can('map site') ? <Button onClick={() => setForm('roof')}>Draw a roof</Button> : null}
-                </p>
-              </>
-            )}
-          </Panel>
+      <Stories units={unitIds}>
+        <div className="grid grid-cols-1 gap-4 items-start lg:grid-cols-[minmax(0,2fr)_minmax(0,1fr)]">
           <Panel
-            title="Getting in"
-            actions={
-              can('edit record') ? (
-                <>
-                  <Button look="quiet" onClick={() => setForm('needs')}>
-                    Who goes
-                  </Button>
-                  <Button look="quiet" onClick={() => setForm('hazards')}>
-                    Hazards
-                  </Button>
-                  <Button look="quiet" onClick={() => setForm('hours')}>
-                    Hours
-                  </Button>
-                </>
-              ) : null
-            }
+            title="Units, worst first"
+            actions={can('edit record') ? <Button onClick={() => setForm('unit')}>New unit</Button> : null}
           >
-            {site.counter ? <p className="font-semibold">Supply counter: parts are fetched here.</p> : null}
-            <p>{site.address ?? 'Address not known.'}</p>
-            <p className="mt-1">Open: {hoursText(site.openingHours)}</p>
-            {site.needs.offHours ? (
-              <p className="mt-1">Units may be off: {hoursText(site.needs.offHours)}</p>
-            ) : null}
-            {site.needs.people > 1 || site.needs.skills.length > 0 ? (
-              <p className="mt-1">
-                Who goes: {site.needs.people > 1 ? `${site.needs.people} people` : 'anybody'}
-                {site.needs.skills.length > 0
-                  ? `, licensed or skilled for ${site.needs.skills.join(', ')}`
-                  : ''}
-              </p>
-            ) : null}
-            <div className="mt-1">
-              <GettingIn place={site} />
-            </div>
-            <div className="mt-2 border-t border-rule pt-2">
-              <Agreed agreed={site.agreed} />
-            </div>
-            {site.lat === null ? (
-              <p className="mt-1 font-semibold">Position not known: the site cannot be put on a route.</p>
-            ) : null}
-          </Panel>
-          <Panel
-            title="The building"
-            actions={
-              can('map site') && site.roofs.length > 0 ? (
-                <Button onClick={() => setForm('roof')}>Draw another roof</Button>
-              ) : null
-            }
-          >
-            <ul>
-              {site.roofs.map((roof) => (
-                <li key={roof.id}>
-                  <Link to={`/roofs/${roof.id}`} className={LINK}>
-                    {roof.name}
-                  </Link>{' '}
-                  <span className="text-soft">{plural(roof.units, 'unit')} drawn</span>
+            {site.units.length === 0 ? <Empty>No unit is on record here yet.</Empty> : null}
+            <ul className="divide-y divide-rule">
+              {site.units.map((unit) => (
+                <li key={unit.id} className="unit-row py-1">
+                  <span className="w-24 shrink-0">
+                    <Plate
+                      tag={unit.tag}
+                      to={`/units/${unit.id}`}
+                      flagKinds={unit.flagKinds}
+                      status={unit.status}
+                    />
+                  </span>
+                  <span className="truncate md:w-36 md:shrink-0">{unit.areaServed ?? unit.kind}</span>
+                  <UnitStory unitId={unit.id} />
+                  <span className="flex min-w-0 grow items-baseline gap-2">
+                    {unit.flagKinds.slice(0, 2).map((kind) => (
+                      <FlagWord key={kind} kind={kind} />
+                    ))}
+                    {unit.score > 0 ? (
+                      <span className="unit-words min-w-0 truncate" title={unit.sentence}>
+                        {unit.sentence}
+                      </span>
+                    ) : (
+                      <span className="unit-words min-w-0 truncate text-soft">
+                        {unit.lastVisitAt
+                          ? `last visit ${dayOf(unit.lastVisitAt, site.timeZone)}`
+                          : 'never visited'}
+                      </span>
+                    )}
+                  </span>
                 </li>
               ))}
-              <li>
-                <Link to={`/sites/${site.id}/feeds`} className={LINK}>
-                  Feeds and controls
-                </Link>{' '}
-                <span className="text-soft">which breaker, which thermostat, which area</span>
-              </li>
-              <li>
-                <Link to={`/sites/${site.id}/labels`} className={LINK}>
-                  Labels to print
-                </Link>
-              </li>
             </ul>
           </Panel>
-          {site.conditions.length > 0 ? (
-            <Panel title="Left open here">
-              <ul className="space-y-1">
-                {site.conditions.map((c) => (
-                  <li key={c.id}>
-                    <Plate
-                      tag={site.units.find((u) => u.id === c.unitId)?.tag ?? 'unit'}
-                      to={`/units/${c.unitId}`}
-                      flagKinds={c.hazard ? ['hazard'] : ['left open']}
-                    />{' '}
-                    {c.hazard ? (
-                      <span className="hazard-notch text-sm">{c.kind}</span>
-                    ) : (
-                      <strong>{c.kind}</strong>
-                    )}{' '}
-                    <DaysBar
-                      days={daysBetween(dayIn(c.openedAt, site.timeZone), today)}
-                      allowed={CONDITION_KINDS[c.kind as ConditionKind].allowedDays ?? null}
-                      longest={0}
-                    />
-                    <span className="block">{c.text}</span>
+          <div className="space-y-4">
+            <Panel title="The roof">
+              {site.roofs.length > 0 ? (
+                <SiteRoofs siteId={site.id} width={380} height={220} />
+              ) : (
+                <>
+                  <GhostRoof />
+                  <p className="flex flex-wrap items-center gap-x-3">
+                    Nobody has drawn it yet.
+                    {can('map site') ? <Button onClick={() => setForm('roof')}>Draw a roof</Button> : null}
+                  </p>
+                </>
+              )}
+            </Panel>
+            <Panel
+              title="Getting in"
+              actions={
+                can('edit record') ? (
+                  <>
+                    <Button look="quiet" onClick={() => setForm('needs')}>
+                      Who goes
+                    </Button>
+                    <Button look="quiet" onClick={() => setForm('hazards')}>
+                      Hazards
+                    </Button>
+                    <Button look="quiet" onClick={() => setForm('hours')}>
+                      Hours
+                    </Button>
+                  </>
+                ) : null
+              }
+            >
+              {site.counter ? <p className="font-semibold">Supply counter: parts are fetched here.</p> : null}
+              <p>{site.address ?? 'Address not known.'}</p>
+              <p className="mt-1">Open: {hoursText(site.openingHours)}</p>
+              {site.needs.offHours ? (
+                <p className="mt-1">Units may be off: {hoursText(site.needs.offHours)}</p>
+              ) : null}
+              {site.needs.people > 1 || site.needs.skills.length > 0 ? (
+                <p className="mt-1">
+                  Who goes: {site.needs.people > 1 ? `${site.needs.people} people` : 'anybody'}
+                  {site.needs.skills.length > 0
+                    ? `, licensed or skilled for ${site.needs.skills.join(', ')}`
+                    : ''}
+                </p>
+              ) : null}
+              <div className="mt-1">
+                <GettingIn place={site} />
+              </div>
+              <div className="mt-2 border-t border-rule pt-2">
+                <Agreed agreed={site.agreed} />
+              </div>
+              {site.lat === null ? (
+                <p className="mt-1 font-semibold">Position not known: the site cannot be put on a route.</p>
+              ) : null}
+            </Panel>
+            <Panel
+              title="The building"
+              actions={
+                can('map site') && site.roofs.length > 0 ? (
+                  <Button onClick={() => setForm('roof')}>Draw another roof</Button>
+                ) : null
+              }
+            >
+              <ul>
+                {site.roofs.map((roof) => (
+                  <li key={roof.id}>
+                    <Link to={`/roofs/${roof.id}`} className={LINK}>
+                      {roof.name}
+                    </Link>{' '}
+                    <span className="text-soft">{plural(roof.units, 'unit')} drawn</span>
+                  </li>
+                ))}
+                <li>
+                  <Link to={`/sites/${site.id}/feeds`} className={LINK}>
+                    Feeds and controls
+                  </Link>{' '}
+                  <span className="text-soft">which breaker, which thermostat, which area</span>
+                </li>
+                <li>
+                  <Link to={`/sites/${site.id}/labels`} className={LINK}>
+                    Labels to print
+                  </Link>
+                </li>
+              </ul>
+            </Panel>
+            {site.conditions.length > 0 ? (
+              <Panel title="Left open here">
+                <ul className="space-y-1">
+                  {site.conditions.map((c) => (
+                    <li key={c.id}>
+                      <Plate
+                        tag={site.units.find((u) => u.id === c.unitId)?.tag ?? 'unit'}
+                        to={`/units/${c.unitId}`}
+                        flagKinds={c.hazard ? ['hazard'] : ['left open']}
+                      />{' '}
+                      {c.hazard ? (
+                        <span className="hazard-notch text-sm">{c.kind}</span>
+                      ) : (
+                        <strong>{c.kind}</strong>
+                      )}{' '}
+                      <LeftFor
+                        kind={c.kind as ConditionKind}
+                        since={dayIn(c.openedAt, site.timeZone)}
+                        today={today}
+                      />
+                      <span className="block">{c.text}</span>
+                    </li>
+                  ))}
+                </ul>
+              </Panel>
+            ) : null}
+            <Panel title="Open calls">
+              {site.openCalls.length === 0 ? <Empty>None.</Empty> : null}
+              <ul>
+                {site.openCalls.map((call) => (
+                  <li key={call.id} className="py-0.5">
+                    <PriorityWord priority={call.priority} />{' '}
+                    <Link to={`/calls/${call.id}`} className={LINK}>
+                      {call.ref || call.kind}
+                    </Link>{' '}
+                    {call.complaint}
                   </li>
                 ))}
               </ul>
             </Panel>
-          ) : null}
-          <Panel title="Open calls">
-            {site.openCalls.length === 0 ? <Empty>None.</Empty> : null}
-            <ul>
-              {site.openCalls.map((call) => (
-                <li key={call.id} className="py-0.5">
-                  <PriorityWord priority={call.priority} />{' '}
-                  <Link to={`/calls/${call.id}`} className={LINK}>
-                    {call.ref || call.kind}
-                  </Link>{' '}
-                  {call.complaint}
-                </li>
-              ))}
-            </ul>
-          </Panel>
-          <Panel title="Last visits">
-            {site.recentVisits.length === 0 ? <Empty>None yet.</Empty> : null}
-            <ul>
-              {site.recentVisits.map((visit) => (
-                <li key={visit.id} className="truncate">
-                  <Link to={`/visits/${visit.id}`} className={LINK}>
-                    {visit.on ? day(visit.on) : 'no day'}
-                  </Link>{' '}
-                  {visit.crew} <span className="text-sm text-soft">{visit.refs}</span>
-                </li>
-              ))}
-            </ul>
-          </Panel>
+            <Panel title="Last visits">
+              {site.recentVisits.length === 0 ? <Empty>None yet.</Empty> : null}
+              <ul>
+                {site.recentVisits.map((visit) => (
+                  <li key={visit.id} className="truncate">
+                    <Link to={`/visits/${visit.id}`} className={LINK}>
+                      {visit.on ? day(visit.on) : 'no day'}
+                    </Link>{' '}
+                    {visit.crew} <span className="text-sm text-soft">{visit.refs}</span>
+                  </li>
+                ))}
+              </ul>
+            </Panel>
+          </div>
         </div>
-      </div>
+      </Stories>
       {form ? (
         <Suspense fallback={null}>
           <SiteForms form={form} site={site} onClose={() => setForm(undefined)} />
@@ -263,4 +265,10 @@ export default function SiteScreen() {
       ) : null}
     </Screen>
   );
+}
+
+/** How long something has been left, against how long it may be. */
+function LeftFor({ kind, since, today }: { kind: ConditionKind; since: string; today: string }) {
+  const { days, overdue } = conditionStanding(kind, since, today);
+  return <DaysBar days={days} allowed={CONDITION_KINDS[kind].allowedDays} late={overdue} longest={0} />;
 }

@@ -2,10 +2,10 @@ import { renderToStaticMarkup } from 'react-dom/server';
 import type { ReactNode } from 'react';
 import { Provider } from 'react-redux';
 import { MemoryRouter } from 'react-router';
-import { DEFAULT_LIMITS } from '#core/measurement';
-import { DEFAULT_RIGHTS, type Role } from '#contracts/roles';
-import { SessionContext, type Session } from '../state/session.ts';
+import type { Role } from '#contracts/roles';
+import { SessionContext } from '../state/session.ts';
 import { store } from '../state/store.ts';
+import { session } from './session.ts';
 
 /** What the parts of a screen keep on a device, for as long as a test runs. */
 const kept = new Map<string, string>();
@@ -15,27 +15,6 @@ Object.assign(globalThis, {
     setItem: (name: string, value: string) => void kept.set(name, value),
     removeItem: (name: string) => void kept.delete(name),
   },
-});
-
-const session = (role: Role): Session => ({
-  user: {
-    id: '0198a1b2-0000-7000-8000-000000000001',
-    login: 'test',
-    displayName: 'Test',
-    role,
-    crewId: null,
-    mustChoose: false,
-  },
-  empty: false,
-  units: 'US',
-  company: 'Ironleaf Air Service',
-  today: '2026-06-03',
-  timeZone: 'EST5EDT',
-  clockShiftMs: 0,
-  demoAgeDays: null,
-  measuring: DEFAULT_LIMITS,
-  rights: DEFAULT_RIGHTS,
-  serverMs: Date.now(),
 });
 
 /**

@@ -2,9 +2,9 @@ import { Fragment, useState } from 'react';
 import {
   aroundUnit,
   feedOf,
+  leastSure,
   pointName,
   polesText,
-  surenessOf,
   type SiteLink,
   type SitePoint,
   type TraceStep,
@@ -20,7 +20,6 @@ const WORDS = {
   serves: 'serves',
   circulates: 'water from',
 } as const;
-const WEAKEST = ['hearsay', 'likely', 'proven'] as const;
 
 const byName = (a: SitePoint, b: SitePoint) => a.name.localeCompare(b.name, 'en', { numeric: true });
 const names = (steps: readonly TraceStep[]): string => steps.map(({ point }) => point.name).join(', ');
@@ -68,7 +67,7 @@ export function FeedTable({
             const { controls, serves, water } = aroundUnit(net, unit.id);
             const steps = [...feed, ...controls, ...water, ...serves];
             const [nearest] = feed;
-            const sure = WEAKEST.find((word) => steps.some(({ link }) => surenessOf(link.how) === word));
+            const sure = leastSure(steps.map(({ link }) => link.how));
             return (
               <Fragment key={unit.id}>
                 <tr className={`border-t border-rule ${traced === unit.id ? 'bg-zinc' : ''}`}>

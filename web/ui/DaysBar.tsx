@@ -9,16 +9,18 @@ const WIDTH = 72;
 export function DaysBar({
   days,
   allowed,
+  late,
   longest,
 }: {
   days: number;
   allowed: number | null;
+  /** Whether that is too long, by the rule for what was left. */
+  late: boolean;
   /** The longest among those it stands with, days. */
   longest: number;
 }) {
   const reach = Math.max(1, longest, (allowed ?? 0) * 1.5);
   const x = (value: number) => Math.round((Math.min(value, reach) / reach) * WIDTH);
-  const late = allowed !== null && (allowed === 0 || days > allowed);
   const words = days === 0 ? 'today' : plural(days, 'day');
   return (
     <span className="inline-flex items-center gap-2 whitespace-nowrap">

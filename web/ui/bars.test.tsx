@@ -8,8 +8,8 @@ const widthOf = (markup: string): number => Number(/<rect[^>]* width="([\d.]+)"/
 
 describe('days against their limit', () => {
   it('are a bar with a post, and said in words: too long only past the limit', () => {
-    const fine = paint(<DaysBar days={3} allowed={10} longest={20} />);
-    const late = paint(<DaysBar days={20} allowed={10} longest={20} />);
+    const fine = paint(<DaysBar days={3} allowed={10} late={false} longest={20} />);
+    const late = paint(<DaysBar days={20} allowed={10} late longest={20} />);
     expect(words(fine)).toBe('3 days');
     expect(words(late)).toBe('20 days, too long');
     expect(widthOf(late)).toBeGreaterThan(widthOf(fine) * 3);
@@ -17,9 +17,9 @@ describe('days against their limit', () => {
   });
 
   it('what may not stay for a day is too long at once; without a limit nothing is', () => {
-    expect(words(paint(<DaysBar days={0} allowed={0} longest={0} />))).toBe('today, too long');
-    expect(words(paint(<DaysBar days={400} allowed={null} longest={400} />))).toBe('400 days');
-    expect(paint(<DaysBar days={0} allowed={null} longest={0} />)).not.toMatch(/NaN|Infinity/);
+    expect(words(paint(<DaysBar days={0} allowed={0} late longest={0} />))).toBe('today, too long');
+    expect(words(paint(<DaysBar days={400} allowed={null} late={false} longest={400} />))).toBe('400 days');
+    expect(paint(<DaysBar days={0} allowed={null} late={false} longest={0} />)).not.toMatch(/NaN|Infinity/);
   });
 });
 
