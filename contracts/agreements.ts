@@ -54,7 +54,7 @@ const taskTerms = z.strictObject({
 });
 export const tasksTerms = z.record(taskKey, taskTerms);
 
-const cents = z.int().min(0, 'at least nothing').max(1_000_000_000, 'at most ten million dollars');
+export const cents = z.int().min(0, 'at least nothing').max(1_000_000_000, 'at most ten million dollars');
 const hours = z
   .number()
   .positive('more than no time')

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import type { FleetProblem, StopTrouble } from '#core/routing';
+import type { FleetProblem, PlanningSettings, StopTrouble } from '#core/routing';
 import type { CallState, WaitingFor } from '#core/work';
 import type { StartPlace } from './crews.ts';
 import { id, plainDate } from './common.ts';
@@ -153,6 +153,8 @@ export interface BoardDay {
   /** Why it does not work, where it does not. */
   readonly why: string | null;
   readonly shift: { readonly start: number; readonly end: number } | null;
+  /** It was out in the night and begins only then, minutes since midnight. */
+  readonly restsUntil: number | null;
   readonly people: readonly string[];
   readonly onCall: readonly string[];
   readonly start: StartPlace | null;
@@ -231,6 +233,8 @@ export interface PlanShift {
 export interface PlanProblem {
   readonly problem: FleetProblem;
   readonly estimated: boolean;
+  /** How the company plans, with what an hour costs it. */
+  readonly planning: PlanningSettings;
   readonly jobs: readonly PlanJob[];
   readonly shifts: readonly PlanShift[];
   /** The plan as it stands: jobs by shift. */

@@ -5,7 +5,7 @@ import { UNIT_SYSTEMS } from '#core/quantities';
 import { DEFAULT_PLANNING } from '#core/routing';
 import { UNIT_KINDS } from '#core/vocabulary';
 import { isTimeZone } from '#core/time';
-import { tasksTerms } from './agreements.ts';
+import { cents, tasksTerms } from './agreements.ts';
 import { id, name, plainDate } from './common.ts';
 import { startPlace } from './crews.ts';
 import { ownTasks } from './tasks.ts';
@@ -77,12 +77,20 @@ export const SETTING_SHAPES = {
   maintenance: z.partialRecord(z.enum(UNIT_KINDS), tasksTerms),
   /** What is maintained: the trade's task list with what the company has made of it. */
   tasks: ownTasks,
-  /** How days are planned: overtime, the break, and the window customers are told. */
+  /** How days are planned: overtime, breaks and rest, the window customers are told, what an hour costs. */
   planning: z.object({
     overtimeMinutes: z.int().min(0).max(240, 'four hours over are no plan'),
     restFrom: z.int().min(0).max(1440),
     restMinutes: z.int().min(0).max(120),
     windowMinutes: z.int().min(30, 'half an hour at least').max(480),
+    nightRestMinutes: z
+      .int()
+      .min(0)
+      .max(1440, 'a day and a night at most')
+      .default(DEFAULT_PLANNING.nightRestMinutes),
+    hourCents: cents.nullable().default(null),
+    overtimeFactor: z.number().min(1, 'no less than the usual hour').max(5).default(1.5),
+    vanHourCents: cents.nullable().default(null),
   }),
   rights: z.object({
     'write for another crew': someRoles,

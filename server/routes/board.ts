@@ -4,10 +4,10 @@ import { addDays, type PlainDate } from '#core/time';
 import type { BoardDay, BoardStop, BoardView, OnHold } from '#contracts/board';
 import type { Dependencies } from '../dependencies.ts';
 import { calendar } from '../crews/service.ts';
-import { companyNow } from '../settings/service.ts';
+import { companyNow, planningSettings } from '../settings/service.ts';
 import { COUNTERS, ON_HOLD } from './board.sql.ts';
 import { type VisitRead, unplannedCalls, visitsBetween } from './boardReads.ts';
-import { crewDays, dayKey, nowIn, type CrewDayView } from './shifts.ts';
+import { crewDays, dayKey, leftOfLate, nowIn, restsUntil, type CrewDayView } from './shifts.ts';
 
 /** Every crew on some days: who works, what stands on the day in which order, and what waits for a place. */
 export async function boardView(
@@ -18,7 +18,7 @@ export async function boardView(
   const now = nowIn({ clock }, timeZone);
   const from = asked.from ?? now.day;
   const to = addDays(from, asked.days - 1);
-  const [crews, visits, routes, unplanned, { onCall }, onHold, counters] = await Promise.all([
+  const [crews, visits, routes, unplanned, { onCall }, onHold, counters, planning, left] = await Promise.all([
     crewDays(db, from, asked.days),
     visitsBetween(db, from, to),
     db.models.Route.findAll({
@@ -28,6 +28,8 @@ export async function boardView(
     calendar(db, from),
     db.rows<OnHold>(ON_HOLD),
     db.rows<BoardView['counters'][number]>(COUNTERS),
+    planningSettings(db, now.day),
+    leftOfLate({ db, clock }, timeZone),
   ]);
   const routeOf = new Map(routes.map((route) => [dayKey(route.crewId, route.day), route]));
   const visitsOf = groupBy(visits, (visit) => dayKey(visit.crewId as string, visit.day as string));
@@ -43,6 +45,7 @@ export async function boardView(
       works: crew.day.works,
       why: whyOf(crew),
       shift: crew.day.works ? crew.day.shift : null,
+      restsUntil: restsUntil(crew, planning, left) ?? null,
       people: crew.day.works ? crew.day.present.map(({ name }) => name) : [],
       onCall: called
         .filter((one) => crew.members.some(({ id }) => id === one.userId))

@@ -79,7 +79,7 @@ async function keptOrders({ db }: Needs, body: NewOrders): Promise<OrdersKept> {
 /** Reads what the orders ask for and works out the times. */
 async function daysToBe(needs: Needs, body: NewOrders): Promise<DayToBe[]> {
   const { db, clock, driveTimes, forecast } = needs;
-  const { frame, timeZone, planning, skills } = await frameOf({ db, clock }, body.from, body.days);
+  const { frame, timeZone, planning, skills, left } = await frameOf({ db, clock }, body.from, body.days);
   const asked = body.orders.flatMap(({ jobs }) => jobs);
   const twice = asked.map(key).find((one, i, all) => all.indexOf(one) !== i);
   if (twice) throw invalid([{ path: 'orders', message: 'the same work stands twice in it' }]);
@@ -152,6 +152,7 @@ async function daysToBe(needs: Needs, body: NewOrders): Promise<DayToBe[]> {
       skills,
       keptFree: 0,
       underway: underwayOf(here, crew, frame, timeZone),
+      left,
       place: places.of,
     });
     // What stands on a day that nobody works any more may stay there until somebody has a better place for

@@ -1,5 +1,5 @@
-import { type FleetProblem, type Job, type PlainPosition, type Shift } from '#core/routing';
-import { addDays, localMinutes, type PlainDate } from '#core/time';
+import { weightsOf, type FleetProblem, type Job, type PlainPosition, type Shift } from '#core/routing';
+import { addDays, clockText, dayWords, localMinutes, type PlainDate } from '#core/time';
 import type { PlanAsked, PlanProblem, PlanShift } from '#contracts/board';
 import type { Dependencies } from '../dependencies.ts';
 import type { Database } from '../db/connect.ts';
@@ -11,7 +11,17 @@ import { NOT_ON_MAP, dueDrafts } from './dueDrafts.ts';
 import { type Drafted, type Frame, canJoin, jobOfCall, jobOfVisit, wantedBy } from './jobs.ts';
 import { knownBest, learnedLengths } from './learned.ts';
 import { freeMinutes, lengthNotes, travelNotes } from './planNotes.ts';
-import { crewDays, dayKey, nowIn, shiftOf, skillsOn, whyNoShift, type CrewDayView } from './shifts.ts';
+import {
+  crewDays,
+  dayKey,
+  leftOfLate,
+  nowIn,
+  restsUntil,
+  shiftOf,
+  skillsOn,
+  whyNoShift,
+  type CrewDayView,
+} from './shifts.ts';
 
 export type Needs = Pick<Dependencies, 'db' | 'clock' | 'driveTimes' | 'forecast'>;
 
@@ -28,7 +38,12 @@ export async function frameOf({ db, clock }: Pick<Needs, 'db' | 'clock'>, from: 
   const now = nowIn({ clock }, timeZone);
   if (from < now.day) throw invalid([{ path: 'from', message: 'days that have gone by cannot be planned' }]);
   const frame: Frame = { from, days, now, lengths: await learnedLengths(db, now.day) };
-  return { frame, timeZone, planning: await planningSettings(db, from), skills: await skillsOn(db, from) };
+  const [planning, skills, left] = await Promise.all([
+    planningSettings(db, from),
+    skillsOn(db, from),
+    leftOfLate({ db, clock }, timeZone),
+  ]);
+  return { frame, timeZone, planning, skills, left };
 }
 
 /**
@@ -67,7 +82,7 @@ async function problemWithout(
 ): Promise<PlanProblem> {
   const { db, driveTimes } = needs;
   const { from, days } = asked;
-  const { frame, timeZone, planning, skills } = await frameOf(needs, from, days);
+  const { frame, timeZone, planning, skills, left: leftSites } = await frameOf(needs, from, days);
   const notes: string[] = [];
   const left: PlanProblem['left'][number][] = [];
   const all = await crewDays(db, from, days);
@@ -90,8 +105,14 @@ async function problemWithout(
       skills,
       keptFree: keptFree(crew.on),
       underway: underwayOf(visits, crew, frame, timeZone),
+      left: leftSites,
       place: places.of,
     });
+    const rests = restsUntil(crew, planning, leftSites);
+    if (rests !== undefined)
+      notes.push(
+        `${crew.name} was out in the night and rests until ${clockText(rests)} on ${dayWords(crew.on)}.`,
+      );
     if (!shift) continue;
     shifts.push(shift);
     crewViews.push(crew);
@@ -170,10 +191,11 @@ async function problemWithout(
   const orders = shifts.map((): number[] => []);
   jobs.forEach(({ standing }, j) => standing !== undefined && orders[standing]?.push(j));
   const versions = await versionsOf(db, from, addDays(from, days - 1));
-  const problem: FleetProblem = { travel, shifts, jobs: placedJobs };
+  const problem: FleetProblem = { travel, shifts, jobs: placedJobs, weights: weightsOf(planning) };
   return {
     problem,
     estimated: driveTimes.estimates,
+    planning,
     jobs: jobs.map(({ drafted }) => drafted.view),
     shifts: crewViews.map((crew): PlanShift => ({
       crewId: crew.id,

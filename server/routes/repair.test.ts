@@ -1,7 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import http from 'node:http';
 import type { AddressInfo } from 'node:net';
-import { estimatedMinutes } from '#core/routing';
+import { DEFAULT_PLANNING, estimatedMinutes } from '#core/routing';
+import type { BoardView } from '#contracts/board';
 import { ordersOf, planFor, problemFor, solved } from '../testing/planning.ts';
 import { agreeAsUsual, everyDay, member, testServer, YARD, type TestServer } from '../testing/server.ts';
 import { DriveTimes } from './driveTimes.ts';
@@ -201,4 +202,58 @@ it('the last change of a day is put back from its history, unless somebody chang
   const { body: page } = await agent.get(`/api/routes/${before.routeId}`).expect(200);
   expect(page.history).toHaveLength(3);
   await undo(randomUUID(), 404);
+});
+
+describe('a crew that was out in the night', () => {
+  /** Left the rink at two in the morning, on the sheet of the day before. */
+  async function night() {
+    const { siteId } = await site('Rink', 41.21);
+    await server.db.models.Visit.create({
+      siteId,
+      crewId: server.crewId,
+      plannedFor: '2026-06-02',
+      technician: null,
+      arrivedAt: new Date(`${DAY}T04:30:00Z`),
+      leftAt: new Date(`${DAY}T06:00:00Z`),
+      cancelledAt: null,
+    });
+    await call(siteId, null);
+  }
+  const change = (value: object) =>
+    agent
+      .post('/api/settings/planning')
+      .send({ id: randomUUID(), validFrom: DAY, value: { ...DEFAULT_PLANNING, ...value } });
+
+  it('begins ten hours after it left: the plan, the board and a saved day say so', async () => {
+    await night();
+    const asked = planFor({ from: DAY, calls: 'all' });
+    const view = await problemFor(agent, asked);
+    expect(view.problem.shifts[0]?.start).toBe(720);
+    expect(view.notes).toContain('Test crew was out in the night and rests until 12:00 on 3 Jun 2026.');
+    const board = (await agent.get('/api/board').expect(200)).body as BoardView;
+    expect(board.days[0]).toMatchObject({ crewId: server.crewId, restsUntil: 720 });
+    await agent
+      .post('/api/board/orders')
+      .send(ordersOf(asked, view, solved(view)))
+      .expect(201);
+    const kept = (await agent.get('/api/board').expect(200)).body as BoardView;
+    expect(kept.days[0]?.stops[0]?.arriveAt).toBeGreaterThanOrEqual(720);
+  });
+
+  it('as the company has it: after four hours it begins with its shift, the day after as always', async () => {
+    await night();
+    await change({ nightRestMinutes: 240 }).expect(201);
+    const two = await problemFor(agent, planFor({ from: DAY, days: 2, calls: 'all' }));
+    expect(two.problem.shifts.map(({ start }) => start)).toEqual([480, 420]);
+    await change({ nightRestMinutes: 2000 }).expect(422);
+  });
+
+  it('what an hour costs is weighed by the search, and refused where it is no amount', async () => {
+    await night();
+    await change({ hourCents: 4000, vanHourCents: 1000, overtimeFactor: 2 }).expect(201);
+    const view = await problemFor(agent, planFor({ from: DAY, calls: 'all' }));
+    expect(view.problem.weights).toMatchObject({ overtime: 4, van: 0.25 });
+    expect(view.planning).toMatchObject({ hourCents: 4000, vanHourCents: 1000 });
+    await change({ hourCents: -1 }).expect(422);
+  });
 });

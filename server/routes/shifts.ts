@@ -1,6 +1,7 @@
+import { Op } from 'sequelize';
 import { noWorkWords } from '#core/crews';
-import { type PlanningSettings, type Shift } from '#core/routing';
-import { addDays, daysBetween, localDate, localMinutes, type PlainDate } from '#core/time';
+import { startAfterNight, type PlanningSettings, type Shift } from '#core/routing';
+import { addDays, daysBetween, instantAt, localDate, localMinutes, type PlainDate } from '#core/time';
 import type { CrewView } from '#contracts/crews';
 import type { Dependencies } from '../dependencies.ts';
 import type { Database } from '../db/connect.ts';
@@ -37,6 +38,7 @@ export function shiftOf(
     skills,
     keptFree,
     underway,
+    left,
     place,
   }: {
     readonly from: PlainDate;
@@ -46,13 +48,16 @@ export function shiftOf(
     readonly skills: ReadonlyMap<string, readonly string[]>;
     readonly keptFree: number;
     readonly underway: Underway | undefined;
+    readonly left: LeftSites;
     readonly place: (position: { lat: number; lon: number }) => number;
   },
 ): Shift | undefined {
   if (!crew.day.works || !crew.start) return undefined;
   const { shift, present } = crew.day;
   const home = place(crew.start);
-  const gone = crew.on === now.day ? Math.max(shift.start, now.minute) : shift.start;
+  // Whoever is out already has decided about the rest.
+  const rested = (underway ? undefined : restsUntil(crew, planning, left)) ?? shift.start;
+  const gone = crew.on === now.day ? Math.max(rested, now.minute) : rested;
   const start = Math.max(gone, underway?.freeAt ?? 0);
   if (start >= shift.end) return undefined;
   return {
@@ -71,6 +76,44 @@ export function shiftOf(
       ? { rest: { from: planning.restFrom, minutes: planning.restMinutes } }
       : {}),
   };
+}
+
+/** When each crew left sites of late: the crew, and the moment. */
+export type LeftSites = readonly { readonly crewId: string; readonly at: Date; readonly timeZone: string }[];
+
+/** As far back somebody may have worked who still rests. */
+const REST_LOOKS_BACK_MS = 36 * 3_600_000;
+
+/** When crews left sites within a day and a half before now: who was out in the night rests. */
+export async function leftOfLate(
+  { db, clock }: Pick<Dependencies, 'db' | 'clock'>,
+  timeZone: string,
+): Promise<LeftSites> {
+  const visits = await db.models.Visit.findAll({
+    where: {
+      crewId: { [Op.ne]: null },
+      cancelledAt: null,
+      leftAt: { [Op.gt]: new Date(clock.now().getTime() - REST_LOOKS_BACK_MS) },
+    },
+    attributes: ['crewId', 'leftAt'],
+  });
+  return visits.map(({ crewId, leftAt }) => ({ crewId: crewId as string, at: leftAt as Date, timeZone }));
+}
+
+/** When a crew can begin on a day where it rests after a night; undefined where it begins as always. */
+export function restsUntil(
+  { id, on, day }: Pick<CrewDayView, 'id' | 'on' | 'day'>,
+  planning: Pick<PlanningSettings, 'nightRestMinutes'>,
+  left: LeftSites,
+): number | undefined {
+  if (!day.works) return undefined;
+  const own = left.filter(({ crewId }) => crewId === id);
+  const { start } = day.shift;
+  const at = startAfterNight(planning, {
+    start,
+    left: own.map(({ at, timeZone }) => (at.getTime() - instantAt(on, 0, timeZone).getTime()) / 60_000),
+  });
+  return at > start ? Math.round(at) : undefined;
 }
 
 /** Why nobody can be planned on a crew's day, or undefined where somebody can. */

@@ -1,5 +1,5 @@
 import { Link } from 'react-router';
-import { durationText } from '#core/time';
+import { clockText, durationText } from '#core/time';
 import type { BoardDay } from '#contracts/board';
 
 /** Who the strip belongs to, how the day is filled, and what can be done with the whole of it. */
@@ -41,6 +41,9 @@ export function CrewHead({
       <span className="flex h-6.5 items-center justify-between gap-1">
         <span className="truncate text-soft" title={[...day.people, day.why ?? ''].join(', ')}>
           {over > 1 ? <strong className="text-ink">{durationText(over)} over </strong> : null}
+          {day.restsUntil === null ? null : (
+            <strong className="text-ink">rests until {clockText(day.restsUntil)} </strong>
+          )}
           {day.works ? day.people.map((name) => name.split(' ')[0]).join(', ') : `out: ${day.why ?? ''}`}
         </span>
         {canPlan && loose > 0 && day.works ? (

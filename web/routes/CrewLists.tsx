@@ -38,6 +38,9 @@ export function CrewLists({
             ) : null
           }
         >
+          {day.restsUntil === null ? null : (
+            <p>Was out in the night, rests until {clockText(day.restsUntil)}.</p>
+          )}
           {day.works ? null : <p className="text-soft">Not at work: {day.why}</p>}
           <ol>
             {day.stops.map((stop, i) => {

@@ -211,7 +211,7 @@ export const CrewStrip = memo(function CrewStrip({
         <>
           <div
             className="hatch absolute inset-y-0 left-0"
-            style={{ width: percent(day.shift.start, hours) }}
+            style={{ width: percent(day.restsUntil ?? day.shift.start, hours) }}
           />
           <div className="hatch absolute inset-y-0 right-0" style={{ left: percent(day.shift.end, hours) }} />
         </>

@@ -16,7 +16,7 @@ import { DueList } from './DueList.tsx';
 import { LoadAhead } from './LoadAhead.tsx';
 import { MissedSeasons } from './MissedSeasons.tsx';
 import { ordersToKeep } from './orders.ts';
-import { Changes, Compare, LeftOut, PlanStrips, sumOf } from './PlanFound.tsx';
+import { Changes, Compare, LeftOut, PlanStrips, sumsOf } from './PlanFound.tsx';
 import { PlanProgress } from './PlanProgress.tsx';
 import { useKeepPlan } from './useKeepPlan.ts';
 import { usePlanRun, type Found } from './usePlanRun.ts';
@@ -108,9 +108,9 @@ export default function Plan() {
     onPlan > 0
       ? ` ${plural(onPlan, 'late site')} ${onPlan === 1 ? 'is' : 'are'} on a plan and not done yet.`
       : '';
-  const sum = found && sumOf(found.view, found.orders);
+  const sum = found && sumsOf(found.view, found.orders);
   const sentence = sum
-    ? `${dayText(from)}, ${SPANS.find(([n]) => n === days)?.[1] ?? `${days} days`}: ${plural(sum.stops, 'stop')}, ${durationText(sum.drive)} on the road${found.view.estimated ? ' (estimated from straight lines)' : ''}, ${sum.leftOut === 0 ? 'everything is on the plan' : `${sum.leftOut} not on the plan`}${found.proved ? ' (proved best)' : ''}.`
+    ? `${dayText(from)}, ${SPANS.find(([n]) => n === days)?.[1] ?? `${days} days`}: ${plural(sum.stops, 'stop')}, ${durationText(sum.driveMinutes)} on the road${found.view.estimated ? ' (estimated from straight lines)' : ''}, ${sum.leftOut === 0 ? 'everything is on the plan' : `${sum.leftOut} not on the plan`}${found.proved ? ' (proved best)' : ''}.`
     : due.data
       ? sites.length === 0
         ? `Nothing ${onPlan > 0 ? 'more ' : ''}is due.${waiting}`
@@ -231,9 +231,9 @@ export default function Plan() {
               <Panel title="The plan">
                 <Compare
                   columns={[
-                    { name: 'As it stands', sum: sumOf(found.view, found.view.orders) },
-                    ...(before ? [{ name: 'Before', sum: sumOf(before.view, before.orders) }] : []),
-                    { name: 'This plan', sum: sumOf(found.view, found.orders) },
+                    { name: 'As it stands', sum: sumsOf(found.view, found.view.orders) },
+                    ...(before ? [{ name: 'Before', sum: sumsOf(before.view, before.orders) }] : []),
+                    { name: 'This plan', sum: sumsOf(found.view, found.orders) },
                   ]}
                   shown={before ? 2 : 1}
                   {...(before

@@ -1,42 +1,34 @@
 import { useMemo, useState } from 'react';
+import { dollars } from '#core/agreements';
 import { plural } from '#core/reasons';
-import { changesBetween, timedRoute, type Orders, type Shift, type TimedRoute } from '#core/routing';
+import {
+  changesBetween,
+  planSums,
+  timedRoute,
+  type Orders,
+  type PlanSums,
+  type Shift,
+  type TimedRoute,
+} from '#core/routing';
 import { clockText, durationText } from '#core/time';
 import type { BoardDay, BoardStop, PlanProblem } from '#contracts/board';
 import { day as dayText } from '../ui/format.ts';
 import { CrewStrip, type Hours } from './CrewStrip.tsx';
 import type { Found } from './usePlanRun.ts';
 
-/** What a plan comes to, so that two can be laid side by side. */
-export interface Sum {
-  readonly stops: number;
-  readonly drive: number;
-  readonly overtime: number;
-  readonly lateDays: number;
-  readonly leftOut: number;
-  readonly wrong: number;
-}
+/** Sums of the plan of a problem. */
+export const sumsOf = ({ problem, planning }: PlanProblem, orders: Orders): PlanSums =>
+  planSums(problem, orders, planning);
 
-export function sumOf({ problem }: Pick<PlanProblem, 'problem'>, orders: Orders): Sum {
-  const sum = { stops: 0, drive: 0, overtime: 0, lateDays: 0, wrong: 0 };
-  problem.shifts.forEach((shift, s) => {
-    const route = timedRoute(problem, shift, orders[s] ?? []);
-    sum.stops += route.stops.length;
-    sum.drive += route.driveMinutes;
-    sum.overtime += route.overtime;
-    sum.wrong += route.stops.filter((stop) => stop.troubles.length > 0).length + (route.tooLong > 0 ? 1 : 0);
-    for (const job of orders[s] ?? []) {
-      const due = problem.jobs[job]?.due;
-      if (due) sum.lateDays += Math.max(0, shift.day - due.day);
-    }
-  });
-  return { ...sum, leftOut: problem.jobs.length - sum.stops };
-}
-
-const ROWS: readonly (readonly [string, (sum: Sum) => string])[] = [
+/** What is said of each plan; a row that says nothing of any is left out. */
+const ROWS: readonly (readonly [string, (sum: PlanSums) => string | undefined])[] = [
   ['Stops', (sum) => String(sum.stops)],
-  ['On the road', (sum) => durationText(sum.drive)],
+  ['On the road', (sum) => durationText(sum.driveMinutes)],
   ['Overtime', (sum) => durationText(sum.overtime)],
+  [
+    'Road and overtime cost',
+    ({ cents }) => (cents === undefined ? undefined : dollars(Math.round(cents / 100) * 100)),
+  ],
   ['Days after what was due, all stops', (sum) => String(sum.lateDays)],
   ['Not on the plan', (sum) => String(sum.leftOut)],
   ['What does not hold', (sum) => String(sum.wrong)],
@@ -48,7 +40,7 @@ export function Compare({
   shown,
   onShow,
 }: {
-  columns: readonly { readonly name: string; readonly sum: Sum }[];
+  columns: readonly { readonly name: string; readonly sum: PlanSums }[];
   shown: number;
   onShow?: (column: number) => void;
 }) {
@@ -78,14 +70,14 @@ export function Compare({
         </tr>
       </thead>
       <tbody>
-        {ROWS.map(([what, text]) => (
+        {ROWS.filter(([, text]) => columns.some(({ sum }) => text(sum) !== undefined)).map(([what, text]) => (
           <tr key={what} className="border-b border-rule">
             <th scope="row" className="py-0.5 font-normal">
               {what}
             </th>
             {columns.map(({ name, sum }, c) => (
               <td key={name} className={`px-2 text-right ${c === shown ? 'font-bold' : ''}`}>
-                {text(sum)}
+                {text(sum) ?? ''}
               </td>
             ))}
           </tr>
@@ -106,6 +98,7 @@ function dayOf(view: PlanProblem, s: number, route: TimedRoute, order: readonly 
     works: true,
     why: null,
     shift: { start: shift.start, end: shift.end },
+    restsUntil: null,
     people: [],
     onCall: [],
     start,

@@ -3,7 +3,7 @@ import type { PlanAsked } from '#contracts/board';
 import { Button } from '../ui/Button.tsx';
 import { Panel, Trouble } from '../ui/Screen.tsx';
 import { ordersToKeep } from './orders.ts';
-import { Changes, Compare, LeftOut, PlanStrips, sumOf } from './PlanFound.tsx';
+import { Changes, Compare, LeftOut, PlanStrips, sumsOf } from './PlanFound.tsx';
 import { PlanProgress } from './PlanProgress.tsx';
 import { useKeepPlan } from './useKeepPlan.ts';
 import { usePlanRun, type Found } from './usePlanRun.ts';
@@ -59,8 +59,8 @@ export function Proposal({
             <div className="space-y-2">
               <Compare
                 columns={[
-                  { name: 'As it stands', sum: sumOf(found.view, found.view.orders) },
-                  { name: 'Proposed', sum: sumOf(found.view, found.orders) },
+                  { name: 'As it stands', sum: sumsOf(found.view, found.view.orders) },
+                  { name: 'Proposed', sum: sumsOf(found.view, found.orders) },
                 ]}
                 shown={1}
               />

@@ -1,4 +1,4 @@
-import { timedRoute, type FleetProblem } from '#core/routing';
+import { DEFAULT_PLANNING, timedRoute, type FleetProblem } from '#core/routing';
 import type { BoardDay, BoardStop, OrdersKept, PlanProblem } from '#contracts/board';
 import { stepped } from './moving.ts';
 import { drawn, standing } from './CrewStrip.tsx';
@@ -38,6 +38,7 @@ const problem: FleetProblem = {
 };
 const view: PlanProblem = {
   problem,
+  planning: DEFAULT_PLANNING,
   estimated: false,
   jobs: [0, 1, 2, 3].map((j) => ({
     asked: j === 3 ? { call: 'call 3' } : { visit: `visit ${j}` },

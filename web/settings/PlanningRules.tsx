@@ -1,6 +1,7 @@
 import { toast } from 'sonner';
 import { v7 as uuid } from 'uuid';
 import type { z } from 'zod';
+import { centsTyped, dollars } from '#core/agreements';
 import type { PlanningSettings } from '#core/routing';
 import { clockText, clockTyped, minutesOfDay } from '#core/time';
 import { newSetting } from '#contracts/settings';
@@ -8,7 +9,7 @@ import { useChangeSettingMutation, usePlanningSettingsQuery } from '../api/setti
 import { useWho } from '../state/session.ts';
 import { TimeInput } from '../ui/DateInput.tsx';
 import { Field } from '../ui/Field.tsx';
-import { shortDay } from '../ui/format.ts';
+import { number, shortDay } from '../ui/format.ts';
 import { Loading, Panel, Trouble } from '../ui/Screen.tsx';
 import { useTyped } from '../ui/useTyped.ts';
 import { HoldsFrom, numberIn } from './HoldsFrom.tsx';
@@ -18,9 +19,14 @@ const said = (value: PlanningSettings): string =>
   (value.restMinutes > 0
     ? `a break of ${value.restMinutes} min after ${clockText(value.restFrom)}`
     : 'no break planned') +
-  `, customers are told a window of ${value.windowMinutes} min`;
+  `, customers are told a window of ${value.windowMinutes} min` +
+  (value.nightRestMinutes > 0 ? `, ${number(value.nightRestMinutes / 60, 1)} h of rest after a night` : '') +
+  (value.hourCents === null
+    ? ''
+    : `, an hour costs ${dollars(value.hourCents)} and ${number(value.overtimeFactor, 2)} times that as overtime`) +
+  (value.vanHourCents === null ? '' : `, a van on the road ${dollars(value.vanHourCents)} an hour`);
 
-/** How days are planned: overtime, the break, and how wide a window customers are told. */
+/** How days are planned: overtime, breaks and rest, the window customers are told, what an hour costs. */
 export function PlanningRules() {
   const { today, can } = useWho();
   const { data, error, refetch } = usePlanningSettingsQuery();
@@ -51,7 +57,14 @@ interface Typed {
   restFrom: string;
   restMinutes: string;
   windowMinutes: string;
+  nightRestHours: string;
+  hourCents: string;
+  overtimeFactor: string;
+  vanHourCents: string;
 }
+
+const moneyTyped = (text: string): number | null => (text.trim() === '' ? null : (centsTyped(text) ?? NaN));
+const moneyText = (cents: number | null): string => (cents === null ? '' : (cents / 100).toFixed(2));
 
 function PlanningForm({
   current,
@@ -70,6 +83,10 @@ function PlanningForm({
       restFrom: clockText(current.restFrom),
       restMinutes: String(current.restMinutes),
       windowMinutes: String(current.windowMinutes),
+      nightRestHours: String(current.nightRestMinutes / 60),
+      hourCents: moneyText(current.hourCents),
+      overtimeFactor: String(current.overtimeFactor),
+      vanHourCents: moneyText(current.vanHourCents),
     },
     {
       schema: newSetting.planning,
@@ -83,6 +100,10 @@ function PlanningForm({
             restFrom: clock === undefined ? restFrom : minutesOfDay(clock),
             restMinutes: numberIn(typed.restMinutes),
             windowMinutes: numberIn(typed.windowMinutes),
+            nightRestMinutes: Math.round(numberIn(typed.nightRestHours) * 60),
+            hourCents: moneyTyped(typed.hourCents),
+            overtimeFactor: numberIn(typed.overtimeFactor),
+            vanHourCents: moneyTyped(typed.vanHourCents),
           },
         };
       },
@@ -95,21 +116,49 @@ function PlanningForm({
   return (
     <form onSubmit={submit} noValidate>
       <fieldset disabled={!mayEdit} className="grid items-end gap-2 sm:grid-cols-2">
-        <Field label="Overtime a day may take, minutes" error={form.error('overtimeMinutes')}>
+        <Field label="Overtime a day may take" unit="min" error={form.error('overtimeMinutes')}>
           <input inputMode="numeric" {...form.register('overtimeMinutes')} />
         </Field>
-        <Field label="Window customers are told, minutes" error={form.error('windowMinutes')}>
+        <Field label="Window customers are told" unit="min" error={form.error('windowMinutes')}>
           <input inputMode="numeric" {...form.register('windowMinutes')} />
         </Field>
         <Field label="The break comes after" error={form.error('restFrom')}>
           <TimeInput {...form.register('restFrom')} />
         </Field>
         <Field
-          label="The break lasts, minutes"
+          label="The break lasts"
+          unit="min"
           hint="0: no break is planned"
           error={form.error('restMinutes')}
         >
           <input inputMode="numeric" {...form.register('restMinutes')} />
+        </Field>
+        <Field
+          label="Rest after a night"
+          unit="h"
+          hint="From leaving the last call to the next shift; local rules decide"
+          error={form.error('nightRestMinutes')}
+        >
+          <input inputMode="decimal" {...form.register('nightRestHours')} />
+        </Field>
+        <Field
+          label="An hour of one person costs"
+          unit="$"
+          hint="Empty: plans are said in minutes only"
+          error={form.error('hourCents')}
+        >
+          <input inputMode="decimal" {...form.register('hourCents')} />
+        </Field>
+        <Field label="Overtime is paid" unit="times" error={form.error('overtimeFactor')}>
+          <input inputMode="decimal" {...form.register('overtimeFactor')} />
+        </Field>
+        <Field
+          label="A van on the road costs an hour"
+          unit="$"
+          hint="Beside its people; empty: not counted"
+          error={form.error('vanHourCents')}
+        >
+          <input inputMode="decimal" {...form.register('vanHourCents')} />
         </Field>
         <HoldsFrom
           field={form.register('validFrom')}

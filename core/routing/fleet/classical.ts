@@ -64,6 +64,6 @@ export function classicalProblem(points: readonly ClassicalPoint[], capacity: nu
       load: customer.demand,
       leftOut: 1e6,
     })),
-    weights: { drive: 1, wait: 0, overtime: 0, intoFree: 0, uneven: 0 },
+    weights: { drive: 1, van: 0, wait: 0, overtime: 0, intoFree: 0, uneven: 0 },
   };
 }

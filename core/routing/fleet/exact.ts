@@ -12,7 +12,7 @@ import {
   type Job,
   type Shift,
 } from './problem.ts';
-import { startIn, timeCost } from './route.ts';
+import { driveWeight, startIn, timeCost } from './route.ts';
 
 /** As many jobs of one crew's day can be proved; with more the ways to order them are too many to keep. */
 export const MOST_JOBS_FOR_PROOF = 14;
@@ -63,13 +63,14 @@ function bestOrder(problem: FleetProblem, shift: Shift, able: readonly number[])
   const worth = able.map((_, k) => job(k).leftOut);
   const comparable = weights.wait <= weights.drive && hours.every((list) => list.length <= 1);
   const hardEnd = shift.end + (shift.overtime ?? 0) + 1e-9;
-  const spent = (label: Label) => people * (weights.drive * label.driven + weights.wait * label.waited);
+  const road = driveWeight(shift, weights);
+  const spent = (label: Label) => road * label.driven + people * weights.wait * label.waited;
   const beats = (a: Label, b: Label): boolean => {
     if (a.rested !== b.rested) return false;
     const lead = b.at - a.at;
     if (lead < 0) return false;
     const free = comparable && a.rested;
-    return (free || lead < 1e-9) && spent(a) + people * weights.drive * lead <= spent(b) + 1e-12;
+    return (free || lead < 1e-9) && spent(a) + road * lead <= spent(b) + 1e-12;
   };
   const start: Label = {
     at: shift.start,

@@ -53,6 +53,29 @@ describe('every plan of several crews', () => {
     expect(fleetPlanOf(problem, orders).cost).toBeCloseTo(one.cost, 9);
   });
 
+  it('sends the whole day of a pair to one who is alone where that is enough', () => {
+    // A cluster far out: each job alone costs another its way out and back, all together save half of it.
+    const places = 25;
+    const minutes = Array.from({ length: places * places }, (_, i) => {
+      const [a, b] = [Math.floor(i / places), i % places];
+      return a === b ? 0 : a === 0 || b === 0 ? 90 : 2;
+    });
+    const shift = { day: 0, start: 420, end: 1020, from: 0, to: 0 };
+    const problem: FleetProblem = {
+      travel: travelTable([0], [minutes], places),
+      shifts: [
+        { ...shift, id: 'pair', crew: 'pair', people: 2 },
+        { ...shift, id: 'alone', crew: 'alone', people: 1 },
+      ],
+      jobs: Array.from({ length: 24 }, (_, j): Job => ({
+        ...{ id: `j${j}`, name: `site ${j}`, place: j + 1, minutes: 12, leftOut: 5000 },
+        windows: [{ day: 0, open: 0, close: 1440 }],
+      })),
+    };
+    const plan = solve(problem, 60, 1, [[...problem.jobs.keys()], []]);
+    expect(plan.routes.map((route) => [route.shiftId, route.stops.length])).toContainEqual(['alone', 24]);
+  });
+
   it('keeps locked jobs where somebody put them (property)', () => {
     fc.assert(
       fc.property(fc.nat(1000), (seed) => {

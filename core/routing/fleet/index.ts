@@ -7,7 +7,16 @@ export { exactShift, MOST_JOBS_FOR_PROOF } from './exact.ts';
 export { routeOf } from './route.ts';
 export { timedRoute, STOP_TROUBLES, type StopTrouble, type TimedRoute, type TimedStop } from './timed.ts';
 export { bestPlaces, consequenceOf, type Consequence, type Place } from './insert.ts';
-export { DEFAULT_PLANNING, toldWindow, type PlanningSettings } from './planning.ts';
+export {
+  dayMoney,
+  DEFAULT_PLANNING,
+  startAfterNight,
+  toldWindow,
+  weightsOf,
+  type DayMoney,
+  type PlanningSettings,
+} from './planning.ts';
+export { planSums, type PlanSums } from './sums.ts';
 export { callsExpected, typicalLength, type DayOfCalls, type TypicalLength } from './demand.ts';
 export { changesBetween, type Change } from './changes.ts';
 export { fleetViolations } from './checker.ts';

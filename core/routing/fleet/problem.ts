@@ -71,6 +71,8 @@ export interface DayWindow {
 /** What counts, each for a minute of it: drives, waits and overtime for every person in the crew. */
 export interface Weights {
   readonly drive: number;
+  /** What a minute on the road costs beside the people, once for each van. */
+  readonly van: number;
   readonly wait: number;
   /** Past the end of the shift, and into what is better left free. */
   readonly overtime: number;
@@ -79,7 +81,7 @@ export interface Weights {
   readonly uneven: number;
 }
 
-export const USUAL_WEIGHTS: Weights = { drive: 1, wait: 0.2, overtime: 3, intoFree: 1, uneven: 0.3 };
+export const USUAL_WEIGHTS: Weights = { drive: 1, van: 0, wait: 0.2, overtime: 3, intoFree: 1, uneven: 0.3 };
 
 export interface FleetPlan {
   readonly routes: readonly FleetRoute[];

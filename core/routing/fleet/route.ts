@@ -72,6 +72,10 @@ export function routeCost(shift: Shift, route: FleetRoute, weights: Weights): nu
   return timeCost(shift, route.driveMinutes, waited, route.backAt, weights);
 }
 
+/** What a minute on the road costs a shift: everybody in the van, and the van. */
+export const driveWeight = ({ people = 1 }: Pick<Shift, 'people'>, { drive, van }: Weights): number =>
+  people * drive + van;
+
 /** The same from its sums: minutes driven and waited, and when it is back. */
 export function timeCost(shift: Shift, driven: number, waited: number, backAt: number, w: Weights): number {
   const over = Math.max(0, backAt - shift.end);
@@ -80,7 +84,8 @@ export function timeCost(shift: Shift, driven: number, waited: number, backAt: n
   // Everybody in the crew sits in the van, waits and works over.
   const people = shift.people ?? 1;
   return (
-    people * (w.drive * driven + w.wait * waited + w.overtime * over) +
+    driveWeight(shift, w) * driven +
+    people * (w.wait * waited + w.overtime * over) +
     w.intoFree * intoFree +
     (w.uneven * length * length) / (2 * (shift.end - shift.start))
   );

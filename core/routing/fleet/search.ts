@@ -22,7 +22,7 @@ export interface FleetOptions {
 const DEFAULT_TURNS = 20_000;
 const YIELD_EVERY = 200;
 /** How many jobs are taken out at a time on average, and how long a stretch of one route at most. */
-const TAKEN = { mean: 10, longest: 10 } as const;
+const TAKEN = { mean: 7, longest: 10 } as const;
 /** How often a place is overlooked, so that the same gap is not always filled alike. */
 const BLINKS = 0.01;
 /** How often a stretch keeps some jobs in its middle, and how often it keeps one more. */
@@ -32,6 +32,9 @@ const HEAT = { from: 1, to: 0.01 } as const;
 /** With fewer routes than this jobs are taken out one by one as often as in stretches. */
 const FEW = 4;
 const SCATTERED = 0.5;
+/** How often two shifts change their whole work, and among how many others one is chosen. */
+const WHOLE = 0.2;
+const SWAPS_TRIED = 40;
 /** As many of the jobs left out are tried again in each turn. */
 const TRIED_AGAIN = 12;
 /**
@@ -45,7 +48,8 @@ const [MANY, LOOKS_AT] = [150, 40] as const;
  * Plans several crews over several days by large-neighbourhood search: strings of neighbouring jobs are taken
  * out of routes that lie together and put back one by one where they cost least, now and then overlooking a
  * place; what is better, or nearly as good while the temperature falls, is kept (slack induction by string
- * removals, Christiaens and Vanden Berghe, Transportation Science 54, 2020).
+ * removals, Christiaens and Vanden Berghe, Transportation Science 54, 2020). In between two shifts change their
+ * whole work, since which days and crews go out at all is not found job by job.
  *
  * Yields the best so far, so that the caller can show it, stop and keep it. A caller with a clock passes the
  * share of its time that is spent to `next`; at 1 the search ends. Without one, the same seed gives the same
@@ -72,18 +76,24 @@ export function* searchFleet(
   let cost = costOf(fleet, state);
   let best = { orders: ordersOf(state), cost };
   const heat = Math.max(1e-6, cost / Math.max(1, jobs.length));
+  // Where all shifts are alike nothing is won by changing their work.
+  const unlike = new Set(fleet.kind).size > 1;
   let share = 0;
   let turn = 0;
   for (; turn < turns && share < 1 && jobs.length > 0; turn++) {
     if (turn % YIELD_EVERY === 0) share = (yield { ...best, share, turns: turn }) ?? turn / turns;
     const routes = state.routes.slice();
     const where = state.where.slice();
-    const taken = takeOut(fleet, state, near, random);
-    putBack(fleet, state, near, [...taken, ...someLeftOut(state, taken, random)], random, false);
+    if (unlike && random() < WHOLE) swapWhole(fleet, state, random);
+    else {
+      const taken = takeOut(fleet, state, near, random);
+      putBack(fleet, state, near, [...taken, ...someLeftOut(state, taken, random)], random, false);
+    }
     const now = costOf(fleet, state);
     const temperature = heat * HEAT.from * (HEAT.to / HEAT.from) ** share;
     if (now < cost - temperature * Math.log(1 - random())) {
       cost = now;
+      for (const route of state.routes) fleet.settle(route);
       if (now < best.cost - 1e-9) best = { orders: ordersOf(state), cost: now };
     } else {
       state.routes = routes;
@@ -184,6 +194,34 @@ function takeOut(fleet: Fleet, state: State, near: readonly Int32Array[], random
 }
 
 /**
+ * Gives the whole of one shift's work to another, and that one's to the first: to another crew or day, where
+ * job by job each of them would cost more on the way than it saves in the end. Of some others the one where
+ * that costs least.
+ */
+function swapWhole(fleet: Fleet, state: State, random: Random): void {
+  const used = state.routes.filter((route) => route.jobs.length > 0);
+  const one = used[wholeBetween(random, 0, used.length - 1)];
+  if (!one) return;
+  let best: readonly [Route, Route] | undefined;
+  let least = Infinity;
+  for (let k = 0; k < SWAPS_TRIED; k++) {
+    const other = state.routes[wholeBetween(random, 0, state.routes.length - 1)] as Route;
+    if (fleet.kind[other.shift] === fleet.kind[one.shift]) continue;
+    if (!takes(fleet, other.shift, one) || !takes(fleet, one.shift, other)) continue;
+    const [there, here] = [fleet.build(other.shift, one.jobs), fleet.build(one.shift, other.jobs)];
+    const adds = there.cost + here.cost - one.cost - other.cost;
+    if (adds < least && fleet.holds(there) && fleet.holds(here)) [least, best] = [adds, [there, here]];
+  }
+  for (const route of best ?? []) {
+    state.routes[route.shift] = route;
+    for (const job of route.jobs) state.where[job] = route.shift;
+  }
+}
+
+const takes = (fleet: Fleet, shift: number, { jobs }: Route): boolean =>
+  jobs.every((job) => fleet.allowed(shift, job));
+
+/**
  * Takes out some jobs that lie near each other, wherever in their routes: with few routes stretches are too
  * alike.
  */
@@ -224,9 +262,8 @@ function stretch(jobs: readonly number[], around: number, length: number, random
 /** Some of the jobs that were left out before, to be tried once more. */
 function someLeftOut(state: State, taken: readonly number[], random: Random): number[] {
   const left: number[] = [];
-  state.where.forEach((s, job) => {
-    if (s === -1 && !taken.includes(job)) left.push(job);
-  });
+  for (let job = 0; job < state.where.length; job++)
+    if (state.where[job] === -1 && !taken.includes(job)) left.push(job);
   if (left.length <= TRIED_AGAIN) return left;
   for (let i = 0; i < TRIED_AGAIN; i++) {
     const other = wholeBetween(random, i, left.length - 1);
@@ -247,36 +284,48 @@ function putBack(
   const { problem } = fleet;
   sortSomehow(problem, jobs, random, first);
   const blink = first ? () => false : () => random() < BLINKS;
-  const emptyTried = new Set<number>();
   const many = problem.jobs.length > MANY;
+  let empty = emptyOfEachKind(fleet, state);
   for (const job of jobs) {
     let best = (problem.jobs[job] as FleetProblem['jobs'][number]).leftOut;
     let [bestShift, bestAt] = [-1, -1];
-    emptyTried.clear();
-    const close = many && !first ? shiftsNear(state, near[job] as Int32Array) : undefined;
     const look = (route: Route) => {
       if (!fleet.allowed(route.shift, job)) return;
-      const { adds, at } = fleet.bestPlace(route, job, best, blink);
+      const { adds, at } = fleet.bestPlaceKnown(route, job, best, blink);
       if (at >= 0) [best, bestShift, bestAt] = [adds, route.shift, at];
     };
     // The nearest first: what adds little early spares looking closely at the rest.
-    if (close) for (const s of close) if (s >= 0) look(state.routes[s] as Route);
-    for (const route of state.routes) {
-      if (route.jobs.length === 0) {
-        const kind = fleet.kind[route.shift] as number;
-        if (emptyTried.has(kind)) continue;
-        emptyTried.add(kind);
-      } else if (close) continue;
-      look(route);
+    if (many && !first) {
+      for (const s of shiftsNear(state, near[job] as Int32Array)) look(state.routes[s] as Route);
+    } else {
+      for (const route of state.routes) if (route.jobs.length > 0) look(route);
     }
-    if (bestShift >= 0) place(fleet, state, bestShift, job, bestAt);
+    for (const route of empty) look(route);
+    if (bestShift < 0) continue;
+    const begins = (state.routes[bestShift] as Route).jobs.length === 0;
+    place(fleet, state, bestShift, job, bestAt);
+    if (begins) empty = emptyOfEachKind(fleet, state);
   }
 }
 
+/** The first shift of each kind that does nothing yet. */
+function emptyOfEachKind(fleet: Fleet, state: State): Route[] {
+  const kinds = new Set<number>();
+  return state.routes.filter((route) => {
+    const kind = fleet.kind[route.shift] as number;
+    if (route.jobs.length > 0 || kinds.has(kind)) return false;
+    kinds.add(kind);
+    return true;
+  });
+}
+
 /** The shifts that do something near a job. */
-function shiftsNear(state: State, near: Int32Array): Set<number> {
-  const shifts = new Set<number>();
-  for (let i = 1; i < near.length && i <= LOOKS_AT; i++) shifts.add(state.where[near[i] as number] as number);
+function shiftsNear({ where }: State, near: Int32Array): number[] {
+  const shifts: number[] = [];
+  for (let i = 1; i < near.length && i <= LOOKS_AT; i++) {
+    const s = where[near[i] as number] as number;
+    if (s >= 0 && !shifts.includes(s)) shifts.push(s);
+  }
   return shifts;
 }
 

@@ -1,5 +1,5 @@
 import { flatTravel } from '../flat.ts';
-import { timeCost } from './route.ts';
+import { driveWeight, timeCost } from './route.ts';
 import {
   costOn,
   fits,
@@ -25,13 +25,24 @@ export interface Fleet {
   /** Shifts of the same number are alike: of empty ones only one is tried. */
   readonly kind: Int32Array;
   build(shift: number, jobs: readonly number[]): Route;
+  /** Whether a route that was built is in time and carries no more than it can. */
+  holds(route: Route): boolean;
   /**
    * The best place for a job in a route: what it adds, and where.
    *
    * @param least nothing that adds as much is of interest
    * @param blink true where a place is to be overlooked
    */
-  bestPlace(route: Route, job: number, least: number, blink: () => boolean): { adds: number; at: number };
+  bestPlace(route: Route, job: number, least: number, blink: (at: number) => boolean): BestPlace;
+  /** The same, remembered on the route where that is settled: a route that stays is asked again and again. */
+  bestPlaceKnown(route: Route, job: number, least: number, blink: (at: number) => boolean): BestPlace;
+  /** A route is part of a plan that was kept: from now on it remembers what was asked of it. */
+  settle(route: Route): void;
+}
+
+export interface BestPlace {
+  readonly adds: number;
+  readonly at: number;
 }
 
 /** A route with what the next change of it asks for. */
@@ -39,16 +50,28 @@ export interface Route {
   readonly shift: number;
   readonly jobs: readonly number[];
   /** When each job is left, and drive and wait up to the arrival at it. */
-  readonly leave: Float64Array;
-  readonly driven: Float64Array;
-  readonly waited: Float64Array;
+  readonly leave: readonly number[];
+  readonly driven: readonly number[];
+  readonly waited: readonly number[];
   /** The latest arrival at each job after which the rest still fits, rest periods apart. */
-  readonly latest: Float64Array;
+  readonly latest: readonly number[];
   /** Which job the rest comes before; the number of jobs where it never comes. */
   readonly restAt: number;
   readonly load: number;
   readonly back: number;
   readonly cost: number;
+  /** Of it what is the jobs' own, beside time. */
+  readonly owned: number;
+  known: Known | undefined;
+}
+
+/**
+ * What putting each job into a route adds, and where; where no place was found the least it would add, and
+ * NaN where nobody has asked.
+ */
+interface Known {
+  readonly adds: Float64Array;
+  readonly at: Int16Array;
 }
 
 const NEVER = { adds: Infinity, at: -1 };
@@ -120,30 +143,29 @@ export function fleetOf(problem: FleetProblem): Fleet {
   }
 
   /**
-   * The latest departure that still arrives by then: leaving later never arrives earlier, so halving finds
-   * it.
+   * The latest departure that still arrives by then. Drives change slowly through the day, so that taking the
+   * drive of the last guess comes closer each time; a place found by it is run through all the same.
    */
   function latestLeave(from: number, to: number, by: number): number {
     if (steady) return by - least[from * places + to]!;
-    let low = by - drive(from, to, 0) - 240;
-    let high = by - least[from * places + to]!;
-    if (high + drive(from, to, high) <= by) return high;
-    for (let i = 0; i < 22; i++) {
-      const middle = (low + high) / 2;
-      if (middle + drive(from, to, middle) <= by) low = middle;
-      else high = middle;
+    let at = by - least[from * places + to]!;
+    for (let i = 0; i < GUESSES; i++) {
+      const next = by - drive(from, to, at);
+      if (next === at) break;
+      at = next;
     }
-    return high;
+    return at;
   }
 
   function build(s: number, list: readonly number[]): Route {
     const shift = shifts[s]!;
     const work = workOf[s]!;
     const count = list.length;
-    const leave = new Float64Array(count);
-    const driven = new Float64Array(count);
-    const waited = new Float64Array(count);
-    const latest = new Float64Array(count);
+    // Short lists are made far faster than short typed arrays, and as fast to read.
+    const leave: number[] = [];
+    const driven: number[] = [];
+    const waited: number[] = [];
+    const latest: number[] = [];
     let [at, here, sumDriven, sumWaited, load, owned] = [shift.start, shift.from, 0, 0, 0, 0];
     let restAt = count;
     for (let i = 0; i < count; i++) {
@@ -157,10 +179,10 @@ export function fleetOf(problem: FleetProblem): Fleet {
       const begin = start(s, job, arrive);
       sumDriven += leg;
       sumWaited += begin - arrive;
-      driven[i] = sumDriven;
-      waited[i] = sumWaited;
+      driven.push(sumDriven);
+      waited.push(sumWaited);
       at = begin + work[job]!;
-      leave[i] = at;
+      leave.push(at);
       here = place[job]!;
       load += loads[job]!;
       owned += own[s]![job]!;
@@ -172,11 +194,25 @@ export function fleetOf(problem: FleetProblem): Fleet {
     for (let i = count - 1; i >= 0; i--) {
       const job = list[i]!;
       by = latestArrival(s, job, latestLeave(place[job]!, next, by));
-      latest[i] = by;
+      latest.push(by);
       next = place[job]!;
     }
+    latest.reverse();
     const cost = count === 0 ? 0 : timeCost(shift, sumDriven + home, sumWaited, back, weights) + owned;
-    return { shift: s, jobs: list, leave, driven, waited, latest, restAt, load, back, cost };
+    return {
+      shift: s,
+      jobs: list,
+      leave,
+      driven,
+      waited,
+      latest,
+      restAt,
+      load,
+      back,
+      cost,
+      owned,
+      known: undefined,
+    };
   }
 
   /**
@@ -233,7 +269,7 @@ export function fleetOf(problem: FleetProblem): Fleet {
     return back > hardEnd[s]! ? Infinity : timeCost(shift, driven + home, waited, back, weights);
   }
 
-  function bestPlace(route: Route, job: number, most: number, blink: () => boolean) {
+  function bestPlace(route: Route, job: number, most: number, blink: (at: number) => boolean): BestPlace {
     const s = route.shift;
     if (!may[s]![job] || route.load + loads[job]! > capacity[s]! + 1e-9) return NEVER;
     const shift = shifts[s]!;
@@ -241,12 +277,15 @@ export function fleetOf(problem: FleetProblem): Fleet {
     const count = route.jobs.length;
     const there = place[job]!;
     const extra = own[s]![job]!;
-    const people = shift.people ?? 1;
+    const road = driveWeight(shift, weights);
+    const perWait = (shift.people ?? 1) * weights.wait;
     const hoursHere = hoursOf[s]![job]!;
     const lastStart = hoursHere[hoursHere.length - 1]! - work[job]!;
     // What the route costs now beside the jobs' own: run-ons are compared with it.
-    let timeNow = route.cost;
-    for (let i = 0; i < count; i++) timeNow -= own[s]![route.jobs[i]!]!;
+    const timeNow = route.cost - route.owned;
+    const drivenNow = count === 0 ? 0 : route.driven[count - 1]! + route.back - route.leave[count - 1]!;
+    const waitedNow = count === 0 ? 0 : route.waited[count - 1]!;
+    const slack = plain ? 0 : road * SLACK;
     let adds = most;
     let best = -1;
     for (let at = 0; at <= count; at++) {
@@ -261,10 +300,20 @@ export function fleetOf(problem: FleetProblem): Fleet {
           : at === count
             ? route.back - route.leave[count - 1]!
             : route.driven[at]! - (at === 0 ? 0 : route.driven[at - 1]!);
-      const bound = people * weights.drive * (before - legNow) + extra;
-      if (bound >= adds + (plain ? 0 : people * SLACK)) continue;
-      if (blink()) continue;
+      const bound = road * (before - legNow) + extra;
+      const waited = at === 0 ? 0 : route.waited[at - 1]!;
+      if (bound - perWait * (waitedNow - waited) >= adds + slack) continue;
+      if (blink(at)) continue;
       const leg = drive(from, there, leaves);
+      if (!plain) {
+        // No wait later in the day swallows more than it lasts, and a rest still to come no more than itself.
+        const detour = leg + least[there * places + to]! - legNow;
+        const swallowed = shift.rest && route.restAt >= at ? shift.rest.minutes : 0;
+        const later = Math.max(0, work[job]! + detour - (waitedNow - waited));
+        const back = route.back + later - swallowed;
+        if (timeCost(shift, drivenNow + detour, waited, back, weights) - timeNow + extra >= adds + slack)
+          continue;
+      }
       let arrive = leaves + leg;
       let rested = shift.rest === undefined || route.restAt < at;
       if (!rested && arrive >= shift.rest!.from) {
@@ -286,6 +335,32 @@ export function fleetOf(problem: FleetProblem): Fleet {
     return best < 0 ? NEVER : { adds, at: best };
   }
 
+  function settle(route: Route): void {
+    route.known ??= { adds: new Float64Array(n).fill(NaN), at: new Int16Array(n) };
+  }
+
+  function bestPlaceKnown(
+    route: Route,
+    job: number,
+    most: number,
+    blink: (at: number) => boolean,
+  ): BestPlace {
+    const { known } = route;
+    if (!known) return bestPlace(route, job, most, blink);
+    let adds = known.adds[job]!;
+    let at = known.at[job]!;
+    // A NaN is less than nothing: what nobody has asked is worked out, and so is a bound that says too little.
+    if (!(adds >= most) && !(at >= 0 && adds < most)) {
+      const found = bestPlace(route, job, most, () => false);
+      at = found.at;
+      adds = at < 0 ? most : found.adds;
+      known.adds[job] = adds;
+      known.at[job] = at;
+    }
+    if (at < 0 || adds >= most) return NEVER;
+    return blink(at) ? bestPlace(route, job, most, (one) => one === at || blink(one)) : { adds, at };
+  }
+
   const kinds = new Map<string, number>();
   const kind = Int32Array.from(shifts, (shift) => {
     const key = JSON.stringify({ ...shift, id: '', skills: [...(shift.skills ?? [])].sort() });
@@ -302,9 +377,14 @@ export function fleetOf(problem: FleetProblem): Fleet {
     apart: (a, b) => (a < n && b < n ? least[place[a]! * places + place[b]!]! : Infinity),
     kind,
     build,
+    holds: ({ shift, back, load }) => back <= hardEnd[shift]! && load <= capacity[shift]! + 1e-9,
     bestPlace,
+    bestPlaceKnown,
+    settle,
   };
 }
+
+const GUESSES = 5;
 
 /** A bound by the least drives may be wrong by this much where drives change through the day, minutes. */
 const SLACK = 6;

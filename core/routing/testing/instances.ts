@@ -42,6 +42,6 @@ export function madeUpDay(
     }),
     travel: travelTable(samples, tables, stops + 1),
     // The day's length: what is driven and waited; work is the same whenever it is done.
-    weights: { drive: 1, wait: 1, overtime: 0, intoFree: 0, uneven: 0 },
+    weights: { drive: 1, van: 0, wait: 1, overtime: 0, intoFree: 0, uneven: 0 },
   };
 }
