@@ -6,7 +6,7 @@ module.exports = {
       comment: 'core imports nothing outside core but small pure libraries',
       severity: 'error',
       from: { path: '^core/', pathNot: '\\.test\\.ts$|/testing/' },
-      to: { pathNot: '^core/|^node_modules/(date-fns|@date-fns/tz|fastest-levenshtein)/' },
+      to: { pathNot: '^core/|^node_modules/(date-fns|@date-fns/tz|fastest-levenshtein|ical\\.js)/' },
     },
     {
       name: 'contracts-import-core-only',

@@ -41,7 +41,16 @@ export default defineConfig({
       injectManifest: { globPatterns: ['**/*.{js,css,html,svg,woff2}'] },
     }),
   ],
-  build: { outDir: '../dist/web', emptyOutDir: true, target: 'es2022', sourcemap: false },
+  build: {
+    outDir: '../dist/web',
+    emptyOutDir: true,
+    target: 'es2022',
+    sourcemap: false,
+    // Words of cadences stand on the first page; the calendar behind them is worked out on the server.
+    rolldownOptions: {
+      treeshake: { moduleSideEffects: [{ test: /node_modules\/ical\.js\//, sideEffects: false }] },
+    },
+  },
   worker: { format: 'es' },
   server: { proxy: { '/api': 'http://127.0.0.1:4180' } },
 });

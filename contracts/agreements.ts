@@ -36,6 +36,12 @@ export const cadence = z.discriminatedUnion('by', [
     months: months.optional(),
   }),
   z.strictObject({ by: z.literal('months'), months }),
+  z.strictObject({
+    by: z.literal('weekday'),
+    nth: z.union([z.literal(1), z.literal(2), z.literal(3), z.literal(4), z.literal(-1)], 'which one?'),
+    weekday: z.int('which weekday?').min(1).max(7),
+    months: months.optional(),
+  }),
   z
     .strictObject({ by: z.literal('season'), from: dayOfYear, to: dayOfYear })
     .refine(({ from, to }) => from !== to, { path: ['to'], message: 'must be another day than the first' }),

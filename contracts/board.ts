@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import type { FleetProblem, PlanningSettings, StopTrouble } from '#core/routing';
+import type { FleetProblem, PlanningSettings, Solved, StopTrouble } from '#core/routing';
 import type { CallState, WaitingFor } from '#core/work';
 import type { StartPlace } from './crews.ts';
 import { id, plainDate } from './common.ts';
@@ -55,6 +55,8 @@ export const planAsked = z.object({
     .optional(),
 });
 export type PlanAsked = z.infer<typeof planAsked>;
+
+export const searchEnd = z.object({ keep: z.boolean() });
 
 export const newOrders = z.object({
   id,
@@ -274,4 +276,19 @@ export interface NoticeRow {
   readonly contact: string | null;
   readonly text: string;
   readonly madeAt: string;
+}
+
+/** A search that has begun on the server, and what it searches for. */
+export interface SearchStarted {
+  readonly id: string;
+  readonly view: PlanProblem;
+}
+
+/** How a search on the server goes. */
+export interface SearchView {
+  /** Of its time, 0 to 1. */
+  readonly share: number;
+  readonly costs: readonly (readonly [seconds: number, cost: number])[];
+  /** Null while it goes on. */
+  readonly solved: Solved | null;
 }

@@ -6,6 +6,7 @@ import type { DriveTimes } from './routes/driveTimes.ts';
 import type { Forecast } from './routes/forecast.ts';
 import type { EventHub } from './events/hub.ts';
 import type { Who } from './people/who.ts';
+import type { Searches } from './routes/searches.ts';
 import type { Jobs } from './system/jobs.ts';
 
 /** What the application runs on; tests pass their own. */
@@ -20,6 +21,7 @@ export interface Dependencies {
   readonly hub: EventHub;
   readonly who: Who;
   readonly jobs: Jobs;
+  readonly searches: Searches;
   readonly sessionSecret: string;
   /** Who knows it may set up a company where there is none: it stands where the server was started. */
   readonly setupWord: string;

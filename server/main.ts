@@ -12,6 +12,7 @@ import { migrate } from './db/migrate.ts';
 import { EventHub } from './events/hub.ts';
 import { forgetOldCounts } from './people/gate.ts';
 import { Who } from './people/who.ts';
+import { Searches } from './routes/searches.ts';
 import { Jobs } from './system/jobs.ts';
 import { DriveTimes } from './routes/driveTimes.ts';
 import { Forecast } from './routes/forecast.ts';
@@ -49,12 +50,14 @@ const setupWord = given ?? wordFrom(sessionSecret);
 if (!given && (await db.models.User.count()) === 0)
   logger.warn({ word: setupWord }, 'nobody is on record: set the company up in the browser, with this word');
 
+const jobs = new Jobs();
 const app = createApp({
   db,
   sessionPool,
   hub,
   who,
-  jobs: new Jobs(),
+  jobs,
+  searches: new Searches(new URL('./search.js', import.meta.url), { jobs, logger }),
   logger,
   clock,
   driveTimes: new DriveTimes(process.env.GRADUM_ROUTING_URL, process.env.GRADUM_ROUTING_PATH_URL),

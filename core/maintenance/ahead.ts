@@ -1,5 +1,6 @@
 import { addDays, daysBetween, type PlainDate } from '../time/index.ts';
-import { nextIn, windowsAround, windowServed } from './cadence.ts';
+import { nextIn } from './cadence.ts';
+import { windowsAround, windowServed } from './windows.ts';
 import { isNew, type PlannedTask, type UnitMaintenance } from './due.ts';
 import { soonerBy } from './care.ts';
 

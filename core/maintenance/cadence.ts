@@ -1,5 +1,5 @@
 import { listed, plural } from '../reasons/plural.ts';
-import { dayWords, daysBetween, MONTH_NAMES, type PlainDate } from '../time/index.ts';
+import { dayWords, MONTH_NAMES, WEEKDAY_NAMES, type PlainDate } from '../time/index.ts';
 
 /** When a task comes round. */
 export type Cadence =
@@ -7,56 +7,27 @@ export type Cadence =
   | { readonly by: 'days'; readonly days: number; readonly months?: readonly number[] | undefined }
   /** Once in each of these months. */
   | { readonly by: 'months'; readonly months: readonly number[] }
+  /** On one weekday of each month, or of some: the first to the fourth, −1 the last; 1 Monday … 7 Sunday. */
+  | {
+      readonly by: 'weekday';
+      readonly nth: Nth;
+      readonly weekday: number;
+      readonly months?: readonly number[] | undefined;
+    }
   /** Once between two days of the year, `MM-DD`; a season may run over New Year. */
   | { readonly by: 'season'; readonly from: string; readonly to: string }
   /** Once in its life, so many days after the machine was installed. */
   | { readonly by: 'once'; readonly withinDays: number };
 
-/** The days within which a task is to be done once, both included. */
-export interface Window {
-  readonly from: PlainDate;
-  readonly to: PlainDate;
-}
+/** Which one of a month, in the order in which it is asked for, as it is said. */
+export const NTH = { 1: 'first', 2: 'second', 3: 'third', 4: 'fourth', [-1]: 'last' } as const;
+export type Nth = 1 | 2 | 3 | 4 | -1;
 
 const monthOf = (day: PlainDate): number => Number(day.slice(5, 7));
 const two = (n: number): string => String(n).padStart(2, '0');
 /** The first day of a month; the thirteenth is January of the next year. */
 const firstOf = (year: number, month: number): PlainDate =>
   month > 12 ? firstOf(year + 1, month - 12) : `${year}-${two(month)}-01`;
-const isLeap = (year: number): boolean => (year % 4 === 0 && year % 100 !== 0) || year % 400 === 0;
-const lastOf = (year: number, month: number): PlainDate =>
-  `${year}-${two(month)}-${month === 2 ? (isLeap(year) ? 29 : 28) : [4, 6, 9, 11].includes(month) ? 30 : 31}`;
-
-/** The windows that begin in a year, in order; none for work that comes round by days or once. */
-function windowsOf(cadence: Cadence, year: number): Window[] {
-  if (cadence.by === 'days' || cadence.by === 'once') return [];
-  if (cadence.by === 'months')
-    return [...cadence.months]
-      .sort((a, b) => a - b)
-      .map((month) => ({ from: firstOf(year, month), to: lastOf(year, month) }));
-  const endYear = cadence.to < cadence.from ? year + 1 : year;
-  return [{ from: `${year}-${cadence.from}`, to: `${endYear}-${cadence.to}` }];
-}
-
-/** The windows around a day, those of the year before and the year after with them, in order. */
-export function windowsAround(cadence: Cadence, day: PlainDate): Window[] {
-  const year = Number(day.slice(0, 4));
-  return [year - 1, year, year + 1].flatMap((y) => windowsOf(cadence, y));
-}
-
-/**
- * The window that work done on a day counts for: the one the day lies in, else the nearest; of two as near
- * the coming one [our choice]. So a start-up a fortnight early is that spring's, and one a week late is as
- * well.
- *
- * @param windows around the day, in order
- */
-export function windowServed(windows: readonly Window[], done: PlainDate): Window | undefined {
-  const before = windows.findLast(({ from }) => from <= done);
-  const after = windows.find(({ from }) => from > done);
-  if (before === undefined || after === undefined || before.to >= done) return before ?? after;
-  return daysBetween(before.to, done) < daysBetween(done, after.from) ? before : after;
-}
 
 /** The day on or after a day that lies in one of the months. */
 export function nextIn(months: readonly number[] | undefined, day: PlainDate): PlainDate {
@@ -99,6 +70,11 @@ export function cadenceWords(cadence: Cadence): string {
     }
     case 'months':
       return cadence.months.length === 12 ? 'once in every month' : `once in ${eachOf(cadence.months)}`;
+    case 'weekday': {
+      const months = cadence.months ?? [];
+      const which = `${NTH[cadence.nth]} ${WEEKDAY_NAMES[cadence.weekday - 1]}`;
+      return `on the ${which} of ${months.length === 0 ? 'every month' : monthsWords(months)}`;
+    }
     case 'season':
       return `once between ${dayOfYear(cadence.from)} and ${dayOfYear(cadence.to)}`;
     case 'once':
@@ -117,6 +93,7 @@ export function timesAYear(cadence: Cadence): number {
   if (cadence.by === 'season') return 1;
   if (cadence.by === 'once') return 0;
   if (cadence.by === 'months') return cadence.months.length;
+  if (cadence.by === 'weekday') return cadence.months?.length || 12;
   const share = cadence.months && cadence.months.length > 0 ? cadence.months.length / 12 : 1;
   return (365 / cadence.days) * share;
 }

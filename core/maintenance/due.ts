@@ -2,7 +2,8 @@ import { because, type Reason } from '../reasons/index.ts';
 import { addDays, daysBetween, type PlainDate } from '../time/index.ts';
 import type { MachineThere } from '../machine/index.ts';
 import type { UnitStatus } from '../vocabulary/index.ts';
-import { nextIn, windowsAround, windowServed, type Cadence, type Window } from './cadence.ts';
+import { nextIn, type Cadence } from './cadence.ts';
+import { windowsAround, windowServed, type Window } from './windows.ts';
 import { soonerBy, type Care, type PutOff } from './care.ts';
 import type { MaintenanceTask } from './task.ts';
 import { tasksOf } from './tasks.ts';
@@ -63,6 +64,8 @@ export interface DueTask {
   readonly lateDays: number;
   /** Undefined where nothing on record says when it was last done. */
   readonly window?: DueWindow;
+  /** It was agreed for that very day and is planned for no other while that is to come. */
+  readonly onlyOn?: PlainDate;
   /** Somebody was there for it and could not do it. */
   readonly putOff?: PutOff;
   /** Its season is over: somebody has to decide whether it is still done. Never planned by itself. */
@@ -193,8 +196,13 @@ function byWindow(
     return { dueOn: to, lateDays, missed: open, reason: because('season missed', params) };
   const wanted = addDays(from, Math.round(daysBetween(from, to) / 2));
   const window = { earliest: from, wanted, latest: to };
-  return { dueOn: to, lateDays, window, reason: because('season', params) };
+  const onlyOn = cadence.by === 'weekday' && lateDays === 0 ? { onlyOn: to } : {};
+  return { dueOn: to, lateDays, window, ...onlyOn, reason: because('season', params) };
 }
+
+/** Whether a day is one on which a task may be done by what was agreed. */
+export const dayAllows = ({ onlyOn }: Pick<DueTask, 'onlyOn'>, day: PlainDate): boolean =>
+  onlyOn === undefined || onlyOn === day;
 
 /** What is late already is worth more than any day full of work that is not, minutes. */
 const LATE_FIRST = 2880;
@@ -221,7 +229,8 @@ export function tasksDone(machine: MachineThere, on: PlainDate, named: readonly 
   return tasksOf(machine)
     .filter(({ usual, onStandby }) => {
       if (onStandby || usual.by === 'once') return false;
-      return usual.by === 'days' || windowsAround(usual, on).some(({ from, to }) => on >= from && on <= to);
+      if (usual.by === 'days' || usual.by === 'weekday') return true;
+      return windowsAround(usual, on).some(({ from, to }) => on >= from && on <= to);
     })
     .map((task) => task.key);
 }

@@ -1,6 +1,17 @@
 import { dayNumber, type PlainDate } from './plainDate.ts';
 
 /** Names of the months, January first. */
+/** Monday first. */
+export const WEEKDAY_NAMES = [
+  'Monday',
+  'Tuesday',
+  'Wednesday',
+  'Thursday',
+  'Friday',
+  'Saturday',
+  'Sunday',
+] as const;
+
 export const MONTH_NAMES = [
   'January',
   'February',

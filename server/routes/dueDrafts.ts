@@ -1,7 +1,7 @@
 import { minutesFor } from '#core/routing';
-import { weatherAllows, type DueTask } from '#core/maintenance';
+import { dayAllows, weatherAllows, type DueTask } from '#core/maintenance';
 import { plural } from '#core/reasons';
-import { addDays, durationText, minutesOfDay, type PlainDate } from '#core/time';
+import { addDays, dayWords, durationText, minutesOfDay, type PlainDate } from '#core/time';
 import type { PlanProblem } from '#contracts/board';
 import type { Dependencies } from '../dependencies.ts';
 import { invalid } from '../http/problem.ts';
@@ -47,7 +47,7 @@ export async function dueDrafts(
   const drafts: Drafted[] = [];
   const dates = Array.from({ length: frame.days }, (_, k) => addDays(frame.from, k));
   const weather = await forecast.days(await companyYard(db), frame.from, notes);
-  const waiting = new Map<string, number>();
+  const waiting = new Map<string, { title: string; what: string; units: number }>();
   for (const siteId of new Set(siteIds)) {
     const site = sites.get(siteId);
     const work = due.find((d) => d.siteId === siteId);
@@ -71,9 +71,19 @@ export async function dueDrafts(
       const here = calls.filter((call) => call.siteId === siteId);
       const forCalls = here.length * frame.lengths.call.minutes;
       const { units: possible, waits } = weatherSplit(work.dueUnits, dates, weather);
-      for (const { task } of waits) waiting.set(task.title, (waiting.get(task.title) ?? 0) + 1);
+      for (const { task, onlyOn } of waits) {
+        const what = onlyOn
+          ? `is agreed for ${dayWords(onlyOn)}, which is not among the days planned`
+          : 'waits for the weather: no day planned is forecast to allow it';
+        const note = { title: task.title, what };
+        const key = `${task.title} ${what}`;
+        waiting.set(key, { ...note, units: (waiting.get(key)?.units ?? 0) + 1 });
+      }
       if (possible.length === 0) {
-        left.push({ siteId, site: site.name, why: 'what is due there waits for the weather' });
+        const why = waits.every(({ onlyOn }) => onlyOn)
+          ? 'what is due there is agreed for another day'
+          : 'what is due there waits for the weather';
+        left.push({ siteId, site: site.name, why });
         continue;
       }
       const parts = partsOf(
@@ -92,16 +102,14 @@ export async function dueDrafts(
       drafts.push(...own);
     }
   }
-  for (const [title, count] of waiting)
-    notes.push(
-      `${title} of ${plural(count, 'unit')} waits for the weather: no day planned is forecast to allow it. It stays due.`,
-    );
+  for (const { title, what, units } of waiting.values())
+    notes.push(`${title} of ${plural(units, 'unit')} ${what}. It stays due.`);
   return { drafts, left };
 }
 
 /**
- * What of the work due at a site the weather lets be done together on one of some days, the one that lets
- * most be done; the rest waits, and stays due.
+ * What of the work due at a site weather and agreed days let be done together on one of some days, the one
+ * that lets most be done; the rest waits, and stays due.
  *
  * @returns the units with what is left of their tasks, and what waits
  */
@@ -112,7 +120,10 @@ export function weatherSplit(
 ): { readonly units: DueWork['dueUnits']; readonly waits: readonly DueTask[] } {
   const all = units.flatMap((unit) => unit.tasks);
   const allowed = days.map(
-    (day) => new Set(all.filter((task) => weatherAllows(task.task.weather, weather.get(day)))),
+    (day) =>
+      new Set(
+        all.filter((task) => weatherAllows(task.task.weather, weather.get(day)) && dayAllows(task, day)),
+      ),
   );
   const most = allowed.reduce((a, b) => (b.size > a.size ? b : a), new Set<DueTask>());
   return {

@@ -1,4 +1,4 @@
-import { postponementCost, weatherAllows, type DayWeather, type DueTask } from '#core/maintenance';
+import { dayAllows, postponementCost, weatherAllows, type DayWeather, type DueTask } from '#core/maintenance';
 import type { Job } from '#core/routing';
 import {
   daysBetween,
@@ -249,9 +249,10 @@ export function jobOfDue(
         tasks,
       ),
       ...(hours.offOnly ? { offOnly: hours.offOnly } : {}),
-      windows: hours.windows.filter(({ day }) =>
-        tasks.every(({ task }) => weatherAllows(task.weather, weather.get(addDays(frame.from, day)))),
-      ),
+      windows: hours.windows.filter(({ day }) => {
+        const on = addDays(frame.from, day);
+        return tasks.every((due) => weatherAllows(due.task.weather, weather.get(on)) && dayAllows(due, on));
+      }),
       leftOut: Math.max(postponementCost(tasks, minutes), calls.length > 0 ? WORTH.call : 0),
       ...(days.length === 0
         ? {}

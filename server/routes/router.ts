@@ -5,8 +5,10 @@ import {
   newOrders,
   planAsked,
   publishBody,
+  searchEnd,
   splitBody,
   undoBody,
+  type SearchStarted,
 } from '#contracts/board';
 import { dueQuery, loadQuery } from '#contracts/routes';
 import { id as uuid, plainDate } from '#contracts/common';
@@ -78,6 +80,34 @@ export const routeRoutes: readonly Route[] = [
     path: '/api/board/problem',
     action: 'plan route',
     handle: (context) => planProblem(context, parse(planAsked, context.body)),
+  },
+  {
+    method: 'post',
+    path: '/api/board/searches',
+    action: 'plan route',
+    handle: async (context) => {
+      const view = await planProblem(context, parse(planAsked, context.body));
+      const { problem, orders: from } = view;
+      const id = context.searches.start({ problem, from }, context.user);
+      return new Reply(201, { id, view } satisfies SearchStarted);
+    },
+  },
+  {
+    method: 'get',
+    path: '/api/board/searches/:id',
+    action: 'plan route',
+    handle: async ({ searches, params, user }) => searches.view(parse(uuid, params.id), user.id),
+  },
+  {
+    method: 'post',
+    path: '/api/board/searches/:id/end',
+    action: 'plan route',
+    handle: async ({ searches, params, body, user }) => {
+      const id = parse(uuid, params.id);
+      if (parse(searchEnd, body).keep) searches.stop(id, user.id);
+      else searches.cancel(id, user.id);
+      return { ok: true };
+    },
   },
   {
     method: 'post',

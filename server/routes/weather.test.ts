@@ -119,3 +119,25 @@ it('the sheet says what the weather has to be, and that what is left unticked st
     'Needs 60 °F outdoors or warmer; where that is not, it stays due.',
   );
 });
+
+it('what was agreed for a weekday of the month is planned on that very day, and on no other', async () => {
+  high = () => 70;
+  const cadence = { by: 'weekday', nth: 2, weekday: 4 };
+  const value = { 'package cooling only': { 'filters and belts': { cadence } } };
+  await agent
+    .post('/api/settings/maintenance')
+    .send({ id: randomUUID(), validFrom: '2026-01-01', value })
+    .expect(201);
+  // The second Thursday of April 2026 is the 9th; the days before are as good by the road.
+  const view = await problemFor(agent, asked(5));
+  const plan = solved(view);
+  const shift = plan.routes.findIndex((route) => route.stops.length > 0);
+  expect(view.jobs.map((job) => job.work)).toEqual([['RTU-1: filters and belts, cooling start-up']]);
+  expect(view.shifts[shift]?.day).toBe('2026-04-09');
+  // A plan that ends before it leaves it out.
+  const early = await problemFor(agent, asked(2));
+  expect(early.jobs.map((job) => job.work)).toEqual([['RTU-1: cooling start-up']]);
+  expect(early.notes).toContain(
+    'Filters and belts of 1 unit is agreed for 9 Apr 2026, which is not among the days planned. It stays due.',
+  );
+});

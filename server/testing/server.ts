@@ -11,6 +11,7 @@ import { EventHub } from '../events/hub.ts';
 import { wordFrom } from '../setup/service.ts';
 import { hashPassword } from '../people/passwords.ts';
 import { Who } from '../people/who.ts';
+import { Searches } from '../routes/searches.ts';
 import { Jobs } from '../system/jobs.ts';
 import { sessionPoolFor } from '../http/sessions.ts';
 import { DriveTimes } from '../routes/driveTimes.ts';
@@ -124,12 +125,14 @@ export async function testServer({
   const who = new Who(db, clock);
   const hub = new EventHub(url, db, logger, who);
   await hub.start();
+  const jobs = new Jobs();
   const app = createApp({
     db,
     sessionPool,
     hub,
     who,
-    jobs: new Jobs(),
+    jobs,
+    searches: new Searches(new URL('./search.js', import.meta.url), { jobs, logger }),
     logger,
     clock,
     driveTimes: new DriveTimes(undefined),

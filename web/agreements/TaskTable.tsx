@@ -1,6 +1,6 @@
 import { WHOSE, type Whose } from '#core/agreements';
-import { cadenceWords, type Cadence, type MaintenanceTask } from '#core/maintenance';
-import { MONTH_NAMES } from '#core/time';
+import { cadenceWords, NTH, type Cadence, type MaintenanceTask } from '#core/maintenance';
+import { MONTH_NAMES, WEEKDAY_NAMES } from '#core/time';
 import { NO_TASK, OFTEN_DAYS, type TypedTask, type TypedTerms } from './typedTerms.ts';
 
 export interface TaskLine {
@@ -48,7 +48,7 @@ export function TaskTable({
             const own = typed[task.key] ?? NO_TASK;
             const set = (patch: Partial<TypedTask>) =>
               onTyped({ ...typed, [task.key]: { ...own, ...patch } });
-            const wrong = ['whose', 'often', 'days', 'months', 'from', 'to', 'minutes']
+            const wrong = ['whose', 'often', 'days', 'months', 'nth', 'weekday', 'from', 'to', 'minutes']
               .map((part) => error(`${task.key} ${part}`))
               .find(Boolean);
             return (
@@ -128,7 +128,7 @@ export function HowOften({
   open: string;
   wrong: boolean;
 }) {
-  const byDays = own.often !== '' && own.often !== 'months' && own.often !== 'season';
+  const byDays = own.often !== '' && !['months', 'weekday', 'season'].includes(own.often);
   return (
     <div className="space-y-1">
       <select
@@ -146,6 +146,7 @@ export function HowOften({
         ))}
         <option value="days">every so many days</option>
         <option value="months">once in each of some months</option>
+        <option value="weekday">on a weekday of the month</option>
         <option value="season">once between two days of the year</option>
       </select>
       {own.often === 'days' ? (
@@ -161,6 +162,36 @@ export function HowOften({
           days
         </label>
       ) : null}
+      {own.often === 'weekday' ? (
+        <span className="flex flex-wrap items-center gap-2">
+          on the
+          <select
+            aria-label={`Which of the month: ${title}`}
+            className={BOX}
+            value={own.nth}
+            onChange={(e) => set({ nth: e.target.value })}
+          >
+            {([1, 2, 3, 4, -1] as const).map((nth) => (
+              <option key={nth} value={nth}>
+                {NTH[nth]}
+              </option>
+            ))}
+          </select>
+          <select
+            aria-label={`Weekday: ${title}`}
+            className={BOX}
+            value={own.weekday}
+            onChange={(e) => set({ weekday: e.target.value })}
+          >
+            <option value="">weekday</option>
+            {WEEKDAY_NAMES.map((name, i) => (
+              <option key={name} value={i + 1}>
+                {name}
+              </option>
+            ))}
+          </select>
+        </span>
+      ) : null}
       {own.often === 'season' ? (
         <div className="flex flex-wrap items-center gap-2">
           <DayOfYear label={`From: ${title}`} value={own.from} onChange={(from) => set({ from })} />
@@ -168,10 +199,10 @@ export function HowOften({
           <DayOfYear label={`To: ${title}`} value={own.to} onChange={(to) => set({ to })} />
         </div>
       ) : null}
-      {own.often === 'months' || byDays ? (
+      {own.often === 'months' || own.often === 'weekday' || byDays ? (
         <Months
-          label={byDays ? `Only in these months: ${title}` : `Months: ${title}`}
-          said={byDays ? 'Only in' : 'In each of'}
+          label={own.often === 'months' ? `Months: ${title}` : `Only in these months: ${title}`}
+          said={own.often === 'months' ? 'In each of' : 'Only in'}
           chosen={own.months}
           onChange={(months) => set({ months })}
         />

@@ -11,6 +11,18 @@ const cadence: fc.Arbitrary<Cadence> = fc.oneof(
     .tuple(fc.integer({ min: 1, max: 400 }), months)
     .map(([days, some]) => ({ by: 'days' as const, days, months: some })),
   months.map((some) => ({ by: 'months' as const, months: some })),
+  fc
+    .tuple(
+      fc.constantFrom(1 as const, 4 as const, -1 as const),
+      fc.integer({ min: 1, max: 7 }),
+      fc.option(months),
+    )
+    .map(([nth, weekday, some]) => ({
+      by: 'weekday' as const,
+      nth,
+      weekday,
+      ...(some ? { months: some } : {}),
+    })),
   fc.constant({ by: 'season' as const, from: '11-15', to: '01-31' }),
 );
 const cents = fc.integer({ min: 0, max: 1_000_000_000 });

@@ -1,15 +1,18 @@
 import { centsTyped, type PRICE_PER, type TaskTerms, type Terms, type Whose } from '#core/agreements';
-import type { Cadence } from '#core/maintenance';
+import type { Cadence, Nth } from '#core/maintenance';
 import { PRIORITIES, type Priority } from '#core/vocabulary';
 
 /** How often, as it is chosen: nothing said, a number of days by name, or one of three that ask for more. */
 export interface TypedTask {
   /** '' as the level above has it. */
   readonly whose: '' | Whose;
-  /** '' as above; a number of days; `days`, `months` or `season` with what belongs to it. */
+  /** '' as above; a number of days; `days`, `months`, `weekday` or `season` with what belongs to it. */
   readonly often: string;
   readonly days: string;
   readonly months: readonly number[];
+  /** Which weekday of a month: 1 to 4 or −1 for the last, and 1 Monday to 7 Sunday. */
+  readonly nth: string;
+  readonly weekday: string;
   /** Day of the year, `MM-DD`. */
   readonly from: string;
   readonly to: string;
@@ -34,6 +37,8 @@ export const NO_TASK: TypedTask = {
   often: '',
   days: '',
   months: [],
+  nth: '1',
+  weekday: '',
   from: '',
   to: '',
   minutes: '',
@@ -63,6 +68,8 @@ export function cadenceTyped({
   often,
   days,
   months,
+  nth,
+  weekday,
   from,
   to,
 }: Omit<TypedTask, 'whose' | 'minutes'>): Exclude<Cadence, { by: 'once' }> | undefined {
@@ -72,6 +79,8 @@ export function cadenceTyped({
       return undefined;
     case 'months':
       return { by: 'months', months: [...months] };
+    case 'weekday':
+      return { by: 'weekday', nth: Number(nth) as Nth, weekday: numberOf(weekday), ...some };
     case 'season':
       return { by: 'season', from, to };
     case 'days':
@@ -167,6 +176,9 @@ export function typedTask({ whose, cadence, minutes }: TaskTerms): TypedTask {
     often: !cadence ? '' : named ? String(cadence.days) : cadence.by,
     ...(cadence?.by === 'days' && !named ? { days: String(cadence.days) } : {}),
     ...(cadence?.by === 'days' || cadence?.by === 'months' ? { months: cadence.months ?? [] } : {}),
+    ...(cadence?.by === 'weekday'
+      ? { nth: String(cadence.nth), weekday: String(cadence.weekday), months: cadence.months ?? [] }
+      : {}),
     ...(cadence?.by === 'season' ? { from: cadence.from, to: cadence.to } : {}),
   };
 }

@@ -7,6 +7,8 @@ import type {
   PlanAsked,
   PlanProblem,
   PublishBody,
+  SearchStarted,
+  SearchView,
 } from '#contracts/board';
 import type { DueSite, LatePlanned, LoadView, RoutePage } from '#contracts/routes';
 import { api } from './base.ts';
@@ -23,6 +25,9 @@ export const {
   useRoadPathQuery,
   useBoardQuery,
   usePlanProblemMutation,
+  useStartSearchMutation,
+  useLazySearchQuery,
+  useEndSearchMutation,
   useKeepOrdersMutation,
   useUndoChangeMutation,
   useLockStopMutation,
@@ -57,6 +62,13 @@ export const {
     }),
     planProblem: build.mutation<PlanProblem, PlanAsked>({
       query: (body) => ({ url: '/board/problem', method: 'POST', body }),
+    }),
+    startSearch: build.mutation<SearchStarted, PlanAsked>({
+      query: (body) => ({ url: '/board/searches', method: 'POST', body }),
+    }),
+    search: build.query<SearchView, string>({ query: (id) => `/board/searches/${id}`, keepUnusedDataFor: 0 }),
+    endSearch: build.mutation<unknown, { id: string; keep: boolean }>({
+      query: ({ id, keep }) => ({ url: `/board/searches/${id}/end`, method: 'POST', body: { keep } }),
     }),
     keepOrders: build.mutation<OrdersKept, NewOrders>({
       query: (body) => ({ url: '/board/orders', method: 'POST', body }),

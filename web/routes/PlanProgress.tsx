@@ -5,7 +5,7 @@ import type { Running } from './usePlanRun.ts';
 
 /** How the search goes: its share of time, the cost falling, and a way to stop and keep the best so far. */
 export function PlanProgress({
-  running: { view, share, costs },
+  running: { view, share, costs, there },
   onStop,
   onCancel,
 }: {
@@ -41,7 +41,7 @@ export function PlanProgress({
     <div role="status" aria-label="The search" className="space-y-2">
       <p>
         {view
-          ? `${view.jobs.length} jobs for ${view.shifts.length} shifts: looking for the plan that costs least.`
+          ? `${view.jobs.length} jobs for ${view.shifts.length} shifts: looking for the plan that costs least${there ? ', on the server' : ''}.`
           : 'Fetching what is to be done, and the roads …'}
       </p>
       <progress className="w-full accent-copper" max={1} value={share} aria-label="Share of the time spent" />

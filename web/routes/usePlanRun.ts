@@ -1,8 +1,14 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { FleetPlan } from '#core/routing';
+import { VERY_LARGE, type FleetPlan } from '#core/routing';
 import type { PlanAsked, PlanProblem } from '#contracts/board';
-import { usePlanProblemMutation } from '../api/routes.ts';
-import { planInWorker } from '../workers/planSolver.ts';
+import {
+  useEndSearchMutation,
+  useLazySearchQuery,
+  usePlanProblemMutation,
+  useStartSearchMutation,
+} from '../api/routes.ts';
+import { planInWorker, type PlanSearch } from '../workers/planSolver.ts';
+import { searchThere } from './searchThere.ts';
 import { keepStanding, ordersOfPlan } from './orders.ts';
 
 /** A plan that was found: what was asked, and the orders it proposes. */
@@ -19,19 +25,27 @@ export interface Found {
 export interface Running {
   readonly view: PlanProblem | undefined;
   readonly share: number;
+  /** The server searches, and not this device. */
+  readonly there?: boolean;
   /** Seconds and cost, falling. */
   readonly costs: readonly (readonly [seconds: number, cost: number])[];
 }
 
+/** A phone is left to be a phone: its search would end when its screen goes dark. */
+const isPhone = (): boolean => window.matchMedia('(pointer: coarse)').matches;
+
 /**
- * Asks for what is to be planned, searches beside the screen, tells how it goes, and can be stopped or left.
+ * Asks for what is to be planned, searches beside the screen or on the server, tells how it goes, and can be stopped or left.
  */
 export function usePlanRun() {
   const [ask] = usePlanProblemMutation();
   const [running, setRunning] = useState<Running>();
   const [found, setFound] = useState<Found>();
   const [error, setError] = useState<unknown>();
-  const run = useRef<ReturnType<typeof planInWorker>>(undefined);
+  const [startThere] = useStartSearchMutation();
+  const [look] = useLazySearchQuery();
+  const [end] = useEndSearchMutation();
+  const run = useRef<PlanSearch>(undefined);
   const turn = useRef(0);
   const cancel = useCallback(() => {
     turn.current++;
@@ -49,13 +63,25 @@ export function usePlanRun() {
       setFound(undefined);
       setRunning({ view: undefined, share: 0, costs: [] });
       try {
-        const view = await ask(asked).unwrap();
+        const here = isPhone() ? undefined : await ask(asked).unwrap();
         if (turn.current !== own) return undefined;
-        setRunning({ view, share: 0, costs: [] });
+        const there = here && here.jobs.length <= VERY_LARGE ? undefined : await startThere(asked).unwrap();
+        const view = (there?.view ?? here) as PlanProblem;
         const began = performance.now();
-        run.current = planInWorker(view.problem, view.orders, ({ cost, share, seconds }) =>
-          setRunning((now) => now && { ...now, share, costs: [...now.costs, [seconds, cost]] }),
-        );
+        run.current = there
+          ? searchThere(
+              { look: () => look(there.id).unwrap(), end: (keep) => end({ id: there.id, keep }).unwrap() },
+              ({ share, costs }) => setRunning((now) => now && { ...now, share, costs }),
+            )
+          : planInWorker(view.problem, view.orders, ({ cost, share, seconds }) =>
+              setRunning((now) => now && { ...now, share, costs: [...now.costs, [seconds, cost]] }),
+            );
+        // Left while the server began: it searches for nobody.
+        if (turn.current !== own) {
+          run.current.cancel();
+          return undefined;
+        }
+        setRunning({ view, share: 0, costs: [], there: there !== undefined });
         const { plan, proved } = await run.current.result;
         if (turn.current !== own) return undefined;
         const next = {
@@ -76,7 +102,7 @@ export function usePlanRun() {
         return undefined;
       }
     },
-    [ask, cancel],
+    [ask, cancel, end, look, startThere],
   );
   const stop = useCallback(() => run.current?.stop(), []);
   return { start, stop, cancel, running, found, error, setFound };

@@ -14,6 +14,8 @@ export interface TypedOwnTask {
   readonly often: string;
   readonly days: string;
   readonly months: readonly number[];
+  readonly nth: string;
+  readonly weekday: string;
   readonly from: string;
   readonly to: string;
   /** Days after it was installed, where it is done once only. */

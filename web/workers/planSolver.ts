@@ -1,29 +1,36 @@
 import * as Comlink from 'comlink';
-import { fleetPlanOf, type FleetProblem, type Orders } from '#core/routing';
-import type { PlanProgress, PlanWorker, Solved } from './plan.worker.ts';
+import {
+  fleetPlanOf,
+  searchMs,
+  type FleetProblem,
+  type Orders,
+  type SearchTold,
+  type Solved,
+} from '#core/routing';
+import type { PlanWorker } from './plan.worker.ts';
 
-/**
- * Seconds of search by how much there is to do: a day is done while one watches, two weeks in half a minute.
- */
-export const searchMs = ({ jobs }: Pick<FleetProblem, 'jobs'>): number =>
-  Math.min(30_000, 1500 + 100 * jobs.length);
+/** A search that goes on somewhere: here in a worker, or on the server. */
+export interface PlanSearch {
+  readonly result: Promise<Solved>;
+  /** Ends it and keeps the best so far. */
+  readonly stop: () => void;
+  /** Ends it and keeps nothing; the result then never settles. */
+  readonly cancel: () => void;
+}
 
-/**
- * Plans off the main thread. `stop` ends the search and keeps the best so far; `cancel` ends it and keeps
- * nothing, the promise then never settles.
- */
+/** Plans off the main thread. */
 export function planInWorker(
   problem: FleetProblem,
   from: Orders,
-  onProgress: (progress: PlanProgress) => void,
-): { readonly result: Promise<Solved>; readonly stop: () => void; readonly cancel: () => void } {
+  onProgress: (told: SearchTold) => void,
+): PlanSearch {
   const worker = new Worker(new URL('./plan.worker.ts', import.meta.url), { type: 'module' });
   const remote = Comlink.wrap<PlanWorker>(worker);
   let settled = false;
   let best = from;
   let keep: (solved: Solved) => void = () => {};
   const stopped = new Promise<Solved>((resolve) => (keep = resolve));
-  const progress = Comlink.proxy((told: PlanProgress) => {
+  const progress = Comlink.proxy((told: SearchTold) => {
     if (settled) return;
     best = told.orders;
     onProgress(told);

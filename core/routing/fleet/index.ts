@@ -21,4 +21,5 @@ export { callsExpected, typicalLength, type DayOfCalls, type TypicalLength } fro
 export { changesBetween, type Change } from './changes.ts';
 export { fleetViolations } from './checker.ts';
 export { searchFleet, type FleetOptions, type FleetProgress } from './search.ts';
+export { searchByClock, searchMs, VERY_LARGE, type SearchTold, type Solved } from './clocked.ts';
 export { classicalProblem, readClassical, type ClassicalPoint } from './classical.ts';

@@ -1,0 +1,18 @@
+import { parentPort, receiveMessageOnPort, workerData } from 'node:worker_threads';
+import { searchByClock } from '#core/routing';
+import type { FromSearch, SearchOrder } from './searches.ts';
+
+/** The search of core in a thread of its own, so that requests are answered meanwhile. */
+const port = parentPort;
+if (!port) throw new Error('runs as a worker thread only');
+const { problem, from, mostMs } = workerData as SearchOrder;
+const tell = (message: FromSearch): void => port.postMessage(message);
+const solved = searchByClock(problem, {
+  from,
+  mostMs,
+  now: () => performance.now(),
+  onTold: (told) => tell({ told }),
+  // The search never gives the thread back: what came in the meantime is looked for.
+  isStopped: () => receiveMessageOnPort(port) !== undefined,
+});
+tell({ solved });
