@@ -199,6 +199,7 @@ export interface OnHold extends BoardSite {
   readonly ref: string;
   readonly complaint: string;
   readonly unit: string | null;
+  readonly unitId: string | null;
   readonly waitingFor: WaitingFor;
   readonly since: string;
   readonly version: number;

@@ -153,6 +153,8 @@ export interface RouteStop extends GettingIn {
   /** Hours of that day; null where nobody knows. */
   readonly open: readonly (readonly [number, number])[] | null;
   readonly work: readonly string[];
+  /** The units there is something to do on. */
+  readonly units: readonly { readonly id: string; readonly tag: string }[];
 }
 
 /** One change of a crew's day, in names. */

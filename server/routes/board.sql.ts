@@ -116,6 +116,7 @@ select
   coalesce(k.ref, '') as ref,
   k.complaint,
   u.tag as unit,
+  u.id as "unitId",
   k.waiting_for as "waitingFor",
   k.since,
   k.version,

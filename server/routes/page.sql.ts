@@ -26,7 +26,7 @@ select
   p.locked_at is not null as locked,
   coalesce(p.troubles, '[]') as troubles,
   coalesce(
-    (select json_agg(json_build_object('unit', u.tag, 'complaint', k.complaint) order by u.tag, k.id)
+    (select json_agg(json_build_object('unit', u.tag, 'unitId', u.id, 'complaint', k.complaint) order by u.tag, k.id)
      from visit_calls vc
        join calls k on k.id = vc.call_id
        left join units u on u.id = k.unit_id

@@ -10,9 +10,13 @@ import { companyNow } from '../settings/service.ts';
 import { CHANGES_OF_ROUTE } from './board.sql.ts';
 import { FILTERS_TO_LOAD, SITES_OF_VISITS, STOPS_OF_ROUTE } from './page.sql.ts';
 
-interface StopRead extends Omit<RouteStop, 'work' | 'open'> {
+interface StopRead extends Omit<RouteStop, 'work' | 'open' | 'units'> {
   readonly openingHours: OpeningHours | null;
-  readonly calls: readonly { readonly unit: string | null; readonly complaint: string }[];
+  readonly calls: readonly {
+    readonly unit: string | null;
+    readonly unitId: string | null;
+    readonly complaint: string;
+  }[];
 }
 
 /** A route with everything its day sheet, its calendar and its track need. @throws Problem 404 */
@@ -43,10 +47,17 @@ export async function routePage(db: Database, id: string): Promise<RoutePage> {
       ...stop,
       open: openingHours && hoursOn(openingHours, route.day),
       work: workLines(calls),
+      units: unitsOf(calls),
     })),
     ...load,
     history: await historyOf(db, route.crewId, route.day),
   };
+}
+
+/** The units there is something to do on, each once. */
+function unitsOf(calls: StopRead['calls']): RouteStop['units'] {
+  const units = calls.flatMap(({ unit, unitId }) => (unit && unitId ? [{ id: unitId, tag: unit }] : []));
+  return [...new Map(units.map((unit) => [unit.id, unit])).values()];
 }
 
 /** What is to be done, a line for each piece of work with the units it is done on. */

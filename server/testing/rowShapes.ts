@@ -526,6 +526,7 @@ export const onHold = z.strictObject({
   ref: text,
   complaint: text,
   unit: maybe(text),
+  unitId: maybe(id),
   waitingFor: z.enum(WAITING_FOR),
   since: instant,
   version: count,
@@ -604,7 +605,7 @@ export const stop = z.strictObject({
   openingHours: maybe(openingHours),
   arrivedAt: maybe(instant),
   leftAt: maybe(instant),
-  calls: z.array(z.strictObject({ unit: maybe(text), complaint: text })),
+  calls: z.array(z.strictObject({ unit: maybe(text), unitId: maybe(id), complaint: text })),
 });
 
 export const line = z.strictObject({

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { termsProblem } from './problem.ts';
 import type { Agreement, Programme, Refinement, Terms } from '#core/agreements';
 import type { AgreementPlace } from '#contracts/agreements';
+import { Stories, UnitStory } from '../drawings/MiniStory.tsx';
 import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { Field } from '../ui/Field.tsx';
@@ -49,54 +50,60 @@ export function Places({
   return (
     <Panel title={`Site by site: ${yearWords(sites)}`} className="self-start">
       {sites.length === 0 ? <Empty>No site is on record yet.</Empty> : null}
-      <ul className="divide-y divide-rule">
-        {sites.map((site) => {
-          const terms = own({ site });
-          const refined = unitsOf([site]).filter((unit) => own({ site, unit }));
-          return (
-            <li key={site.id} className="py-2">
-              <div className="flex items-start gap-x-3">
-                <p className="grow">
-                  <strong>{site.name}</strong> <span className="text-soft">{yearWords([site])}</span>
-                </p>
-                {mayEdit ? (
-                  <Button
-                    look="quiet"
-                    aria-label={`Special terms at ${site.name}`}
-                    onClick={() => setOpen({ site })}
-                  >
-                    Special terms
-                  </Button>
+      <Stories units={agreement.refinements.map((one) => one.unitId ?? null)}>
+        <ul className="divide-y divide-rule">
+          {sites.map((site) => {
+            const terms = own({ site });
+            const refined = unitsOf([site]).filter((unit) => own({ site, unit }));
+            return (
+              <li key={site.id} className="py-2">
+                <div className="flex items-start gap-x-3">
+                  <p className="grow">
+                    <strong>{site.name}</strong> <span className="text-soft">{yearWords([site])}</span>
+                  </p>
+                  {mayEdit ? (
+                    <Button
+                      look="quiet"
+                      aria-label={`Special terms at ${site.name}`}
+                      onClick={() => setOpen({ site })}
+                    >
+                      Special terms
+                    </Button>
+                  ) : null}
+                </div>
+                {terms ? <p className="text-sm">Here: {termsWords(terms)}</p> : null}
+                {refined.map((unit) => (
+                  <p key={unit.id} className="text-sm">
+                    <span className="unit-row-brief">
+                      <Plate tag={unit.tag} to={`/units/${unit.id}`} />
+                      <UnitStory unitId={unit.id} />
+                    </span>
+                    {termsWords(own({ site, unit }) as Terms)}
+                  </p>
+                ))}
+                {mayEdit && site.units.length > 0 ? (
+                  <details className="text-sm">
+                    <summary className="cursor-pointer text-copper">Terms for one unit</summary>
+                    <ul className="flex flex-wrap gap-2 py-1">
+                      {unitsOf([site]).map((unit) => (
+                        <li key={unit.id}>
+                          <button
+                            type="button"
+                            className="reach border-2 border-rule px-2 hover:border-copper"
+                            onClick={() => setOpen({ site, unit })}
+                          >
+                            {unit.tag}
+                          </button>
+                        </li>
+                      ))}
+                    </ul>
+                  </details>
                 ) : null}
-              </div>
-              {terms ? <p className="text-sm">Here: {termsWords(terms)}</p> : null}
-              {refined.map((unit) => (
-                <p key={unit.id} className="text-sm">
-                  <Plate tag={unit.tag} /> {termsWords(own({ site, unit }) as Terms)}
-                </p>
-              ))}
-              {mayEdit && site.units.length > 0 ? (
-                <details className="text-sm">
-                  <summary className="cursor-pointer text-copper">Terms for one unit</summary>
-                  <ul className="flex flex-wrap gap-2 py-1">
-                    {unitsOf([site]).map((unit) => (
-                      <li key={unit.id}>
-                        <button
-                          type="button"
-                          className="reach border-2 border-rule px-2 hover:border-copper"
-                          onClick={() => setOpen({ site, unit })}
-                        >
-                          {unit.tag}
-                        </button>
-                      </li>
-                    ))}
-                  </ul>
-                </details>
-              ) : null}
-            </li>
-          );
-        })}
-      </ul>
+              </li>
+            );
+          })}
+        </ul>
+      </Stories>
       {open ? (
         <Refine
           place={open}

@@ -2,6 +2,8 @@ import { useEffect } from 'react';
 import { wordsOf } from '#core/reasons';
 import type { KnownAtIntake } from '#contracts/calls';
 import { useLikelyAtQuery } from '../api/calls.ts';
+import { Stories, UnitStory } from '../drawings/MiniStory.tsx';
+import { Plate } from '../ui/Plate.tsx';
 
 /** Enough for one hand; the list beside has them all. */
 const OFFERED = 5;
@@ -45,23 +47,28 @@ export function LikelyUnits({
   return (
     <div className="border border-rule bg-sheet p-2">
       <p className="mb-1 text-sm text-soft">Probably about (Alt and its number takes it)</p>
-      <ul>
-        {offered.map(({ unit, why }, i) => (
-          <li key={unit.id}>
-            <button
-              type="button"
-              aria-pressed={unitId === unit.id}
-              onClick={() => onUnit(unitId === unit.id ? null : unit.id)}
-              className="flex w-full items-baseline gap-2 px-1 py-1 text-left aria-pressed:bg-ink aria-pressed:text-paper"
-            >
-              <kbd className="w-5 shrink-0 text-center font-semibold">{i + 1}</kbd>
-              <span className="plate shrink-0 text-sm whitespace-nowrap">{unit.tag}</span>
-              <span>{unit.areaServed ?? unit.kind}</span>
-              <span className="ml-auto text-sm">{why ? wordsOf(why).text : ''}</span>
-            </button>
-          </li>
-        ))}
-      </ul>
+      <Stories units={offered.map(({ unit }) => unit.id)}>
+        <ul>
+          {offered.map(({ unit, why }, i) => (
+            <li key={unit.id}>
+              <button
+                type="button"
+                aria-pressed={unitId === unit.id}
+                onClick={() => onUnit(unitId === unit.id ? null : unit.id)}
+                className="flex w-full flex-wrap items-center gap-x-2 px-1 py-1 text-left aria-pressed:outline-2 aria-pressed:outline-ink"
+              >
+                <kbd className="w-5 shrink-0 text-center font-semibold">{i + 1}</kbd>
+                <span className="w-24 shrink-0">
+                  <Plate tag={unit.tag} flagKinds={unit.flagKinds} status={unit.status} />
+                </span>
+                <UnitStory unitId={unit.id} />
+                <span>{unit.areaServed ?? unit.kind}</span>
+                <span className="ml-auto text-sm">{why ? wordsOf(why).text : ''}</span>
+              </button>
+            </li>
+          ))}
+        </ul>
+      </Stories>
     </div>
   );
 }

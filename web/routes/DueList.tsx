@@ -3,9 +3,11 @@ import { putOffWords } from '#core/maintenance';
 import { plural, wordsOf } from '#core/reasons';
 import { durationText } from '#core/time';
 import type { DueSite } from '#contracts/routes';
+import { Stories, UnitStory } from '../drawings/MiniStory.tsx';
 import { Button } from '../ui/Button.tsx';
 import { shortDay } from '../ui/format.ts';
 import { found, inOrder } from '../ui/found.ts';
+import { Plate } from '../ui/Plate.tsx';
 import { Reasons } from '../ui/Reasons.tsx';
 import { saveCsv, type CsvColumn } from '../ui/saveCsv.ts';
 import { Empty, Panel } from '../ui/Screen.tsx';
@@ -164,6 +166,7 @@ function DueLine({
   pick: boolean;
 }) {
   const { today } = useWho();
+  const [open, setOpen] = useState(false);
   const tasks = site.units.reduce((sum, u) => sum + u.tasks.length, 0);
   // Of all that is due there, what has to be done first says when somebody has to go.
   const [tightest] = site.units
@@ -199,17 +202,24 @@ function DueLine({
           <span className="font-bold whitespace-nowrap">{plural(site.lateDays, 'day')} late</span>
         ) : null}
       </label>
-      <details className="pl-6 text-sm">
+      <details className="pl-6 text-sm" onToggle={(e) => setOpen(e.currentTarget.open)}>
         <summary className="cursor-pointer text-copper">What and why</summary>
-        <ul>
-          {site.units.map((unit) => (
-            <li key={unit.unitId}>
-              <span className="plate text-sm">{unit.tag}</span>{' '}
-              {unit.tasks.map((t) => wordsOf(t.reason).text + putOffText(t)).join(' ')}
-              <Reasons reasons={unit.tasks.map((t) => t.reason)} />
-            </li>
-          ))}
-        </ul>
+        {open ? (
+          <Stories units={site.units.map((unit) => unit.unitId)}>
+            <ul className="divide-y divide-rule">
+              {site.units.map((unit) => (
+                <li key={unit.unitId} className="py-1">
+                  <span className="unit-row-brief">
+                    <Plate tag={unit.tag} to={`/units/${unit.unitId}`} />
+                    <UnitStory unitId={unit.unitId} />
+                  </span>
+                  {unit.tasks.map((t) => wordsOf(t.reason).text + putOffText(t)).join(' ')}
+                  <Reasons reasons={unit.tasks.map((t) => t.reason)} />
+                </li>
+              ))}
+            </ul>
+          </Stories>
+        ) : null}
       </details>
     </li>
   );

@@ -10,6 +10,7 @@ import {
   useTakeBackSeasonMutation,
 } from '../api/agreements.ts';
 import { useWho } from '../state/session.ts';
+import { Stories, UnitStory } from '../drawings/MiniStory.tsx';
 import { Button } from '../ui/Button.tsx';
 import { Plate } from '../ui/Plate.tsx';
 import { Panel } from '../ui/Screen.tsx';
@@ -37,37 +38,46 @@ export function MissedSeasons() {
   };
   return (
     <Panel title={`${plural(data.length, 'season')} missed: let ${data.length === 1 ? 'it' : 'them'} go?`}>
-      <ul className="max-h-72 divide-y divide-rule overflow-y-auto" tabIndex={0} aria-label="Missed seasons">
-        {data.map((missed) => (
-          <li key={`${missed.unitId} ${missed.key}`} className="py-1.5">
-            <p>
-              <Plate tag={missed.tag} to={`/units/${missed.unitId}`} />{' '}
-              <Link to={`/sites/${missed.siteId}`} className="font-semibold hover:underline">
-                {missed.site}
-              </Link>{' '}
-              {wordsOf(missed.reason).text}
-            </p>
-            {can('plan route') ? (
-              <p className="flex flex-wrap gap-2">
-                <Button
-                  look="quiet"
-                  aria-label={`Let ${missed.title.toLowerCase()} of ${missed.tag} at ${missed.site} go`}
-                  onClick={() => void say(missed, 'let go')}
-                >
-                  Let it go
-                </Button>
-                <Button
-                  look="quiet"
-                  aria-label={`Do ${missed.title.toLowerCase()} of ${missed.tag} at ${missed.site} all the same`}
-                  onClick={() => void say(missed, 'do it all the same')}
-                >
-                  Do it all the same
-                </Button>
+      <Stories units={data.map((missed) => missed.unitId)}>
+        <ul
+          className="max-h-72 divide-y divide-rule overflow-y-auto"
+          tabIndex={0}
+          aria-label="Missed seasons"
+        >
+          {data.map((missed) => (
+            <li key={`${missed.unitId} ${missed.key}`} className="py-1.5">
+              <p className="unit-row-brief">
+                <Plate tag={missed.tag} to={`/units/${missed.unitId}`} />
+                <UnitStory unitId={missed.unitId} />
               </p>
-            ) : null}
-          </li>
-        ))}
-      </ul>
+              <p>
+                <Link to={`/sites/${missed.siteId}`} className="font-semibold hover:underline">
+                  {missed.site}
+                </Link>{' '}
+                {wordsOf(missed.reason).text}
+              </p>
+              {can('plan route') ? (
+                <p className="flex flex-wrap gap-2">
+                  <Button
+                    look="quiet"
+                    aria-label={`Let ${missed.title.toLowerCase()} of ${missed.tag} at ${missed.site} go`}
+                    onClick={() => void say(missed, 'let go')}
+                  >
+                    Let it go
+                  </Button>
+                  <Button
+                    look="quiet"
+                    aria-label={`Do ${missed.title.toLowerCase()} of ${missed.tag} at ${missed.site} all the same`}
+                    onClick={() => void say(missed, 'do it all the same')}
+                  >
+                    Do it all the same
+                  </Button>
+                </p>
+              ) : null}
+            </li>
+          ))}
+        </ul>
+      </Stories>
     </Panel>
   );
 }

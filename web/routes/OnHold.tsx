@@ -7,9 +7,11 @@ import type { BoardView, OnHold as Held } from '#contracts/board';
 import { problemOf } from '../api/base.ts';
 import { useFetchPartsMutation, useUpdateCallMutation } from '../api/calls.ts';
 import { readyWord } from '../calls/readyWord.ts';
+import { Stories, UnitStory } from '../drawings/MiniStory.tsx';
 import { useWho } from '../state/session.ts';
 import { Button } from '../ui/Button.tsx';
 import { day as dayText } from '../ui/format.ts';
+import { Plate } from '../ui/Plate.tsx';
 import { Panel } from '../ui/Screen.tsx';
 
 /** Calls that wait for parts, approval and the like, the longest first; what is there can be planned. */
@@ -34,47 +36,54 @@ export function OnHold({ board }: { board: BoardView }) {
   };
   return (
     <Panel title={`On hold: ${onHold.length}`} className="mt-3">
-      <ul
-        className="max-h-[30vh] divide-y divide-rule overflow-y-auto"
-        tabIndex={0}
-        aria-label="Calls on hold"
-      >
-        {onHold.map((row) => {
-          const days = daysBetween(localDate(new Date(row.since), board.timeZone), board.today);
-          return (
-            <li key={row.id} className="grid grid-cols-[minmax(0,1fr)_auto] items-start gap-x-2 py-1.5">
-              <div>
-                <p className="flex flex-wrap items-baseline gap-x-2">
-                  <Link to={`/calls/${row.id}`} className="font-semibold link">
-                    {row.site}
-                  </Link>
-                  {row.unit ? <span className="plate text-sm">{row.unit}</span> : null}
-                  <span>
-                    waits for <strong>{row.waitingFor}</strong>
-                    {days > 0 ? `, ${plural(days, 'day')}` : ''}
-                  </span>
-                </p>
-                <p className="line-clamp-1 text-sm text-soft">{row.complaint}</p>
-                {row.fetchState ? <p className="text-sm">{fetchWords(row)}</p> : null}
-              </div>
-              <div className="flex flex-col items-end">
-                {can('take call') && row.waitingFor === 'parts' && row.fetchState === null ? (
-                  <FetchAt counters={board.counters} row={row} />
-                ) : null}
-                {can('take call') ? (
-                  <Button
-                    look="quiet"
-                    onClick={() => void ready(row)}
-                    aria-label={`${readyWord(row.waitingFor)}: ${row.site}`}
-                  >
-                    {readyWord(row.waitingFor)}
-                  </Button>
-                ) : null}
-              </div>
-            </li>
-          );
-        })}
-      </ul>
+      <Stories units={onHold.map((row) => row.unitId)}>
+        <ul
+          className="max-h-[30vh] divide-y divide-rule overflow-y-auto"
+          tabIndex={0}
+          aria-label="Calls on hold"
+        >
+          {onHold.map((row) => {
+            const days = daysBetween(localDate(new Date(row.since), board.timeZone), board.today);
+            return (
+              <li key={row.id} className="grid grid-cols-[minmax(0,1fr)_auto] items-start gap-x-2 py-1.5">
+                <div>
+                  <p className="flex flex-wrap items-baseline gap-x-2">
+                    <Link to={`/calls/${row.id}`} className="font-semibold link">
+                      {row.site}
+                    </Link>
+                    <span>
+                      waits for <strong>{row.waitingFor}</strong>
+                      {days > 0 ? `, ${plural(days, 'day')}` : ''}
+                    </span>
+                  </p>
+                  {row.unit && row.unitId ? (
+                    <p className="unit-row-brief">
+                      <Plate tag={row.unit} to={`/units/${row.unitId}`} />
+                      <UnitStory unitId={row.unitId} />
+                    </p>
+                  ) : null}
+                  <p className="line-clamp-1 text-sm text-soft">{row.complaint}</p>
+                  {row.fetchState ? <p className="text-sm">{fetchWords(row)}</p> : null}
+                </div>
+                <div className="flex flex-col items-end">
+                  {can('take call') && row.waitingFor === 'parts' && row.fetchState === null ? (
+                    <FetchAt counters={board.counters} row={row} />
+                  ) : null}
+                  {can('take call') ? (
+                    <Button
+                      look="quiet"
+                      onClick={() => void ready(row)}
+                      aria-label={`${readyWord(row.waitingFor)}: ${row.site}`}
+                    >
+                      {readyWord(row.waitingFor)}
+                    </Button>
+                  ) : null}
+                </div>
+              </li>
+            );
+          })}
+        </ul>
+      </Stories>
     </Panel>
   );
 }

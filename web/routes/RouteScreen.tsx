@@ -6,11 +6,13 @@ import { clockText, durationText } from '#core/time';
 import type { RouteHistory, RoutePage, RouteStop } from '#contracts/routes';
 import { problemOf } from '../api/base.ts';
 import { useLazyCrewFeedQuery, useRouteQuery, useUndoChangeMutation } from '../api/routes.ts';
+import { Stories, UnitStory } from '../drawings/MiniStory.tsx';
 import { RouteMap } from '../maps/RouteMap.tsx';
 import { useWho } from '../state/session.ts';
 import { Button, pressed } from '../ui/Button.tsx';
 import { clockOf, day, instant } from '../ui/format.ts';
 import { GettingIn } from '../ui/GettingIn.tsx';
+import { Plate } from '../ui/Plate.tsx';
 import { Empty, Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';
 
 const FILE = pressed();
@@ -75,11 +77,13 @@ export default function RouteScreen() {
             {route.crew.start ? `, from ${route.crew.start.name}` : ''}
           </p>
           {route.stops.length === 0 ? <Empty>Nothing is planned any more.</Empty> : null}
-          <ol className="divide-y divide-rule">
-            {route.stops.map((stop, i) => (
-              <StopOfDay key={stop.visitId} stop={stop} order={i + 1} zone={route.timeZone} />
-            ))}
-          </ol>
+          <Stories units={route.stops.flatMap((stop) => stop.units.map((unit) => unit.id))}>
+            <ol className="divide-y divide-rule">
+              {route.stops.map((stop, i) => (
+                <StopOfDay key={stop.visitId} stop={stop} order={i + 1} zone={route.timeZone} />
+              ))}
+            </ol>
+          </Stories>
           {route.backAt !== null ? (
             <p className="border-t border-rule pt-1">Back at {clockText(route.backAt)}.</p>
           ) : null}
@@ -241,6 +245,16 @@ function StopOfDay({ stop, order, zone }: { stop: RouteStop; order: number; zone
           <li key={line}>{line}</li>
         ))}
       </ul>
+      {stop.units.length > 0 ? (
+        <ul className="my-1 grid gap-x-4 sm:grid-cols-2" aria-label={`Units at ${stop.site}`}>
+          {stop.units.map((unit) => (
+            <li key={unit.id} className="unit-row-brief">
+              <Plate tag={unit.tag} to={`/units/${unit.id}`} />
+              <UnitStory unitId={unit.id} />
+            </li>
+          ))}
+        </ul>
+      ) : null}
       <GettingIn place={stop} />
     </li>
   );

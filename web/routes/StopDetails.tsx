@@ -7,8 +7,10 @@ import { clockText, durationText } from '#core/time';
 import type { BoardDay, BoardStop } from '#contracts/board';
 import { problemOf } from '../api/base.ts';
 import { useLockStopMutation, useSplitStopMutation } from '../api/routes.ts';
+import { Stories, UnitStory } from '../drawings/MiniStory.tsx';
 import { Button } from '../ui/Button.tsx';
 import { clockOf, day as dayText } from '../ui/format.ts';
+import { Plate } from '../ui/Plate.tsx';
 import { Panel } from '../ui/Screen.tsx';
 import { standing } from './CrewStrip.tsx';
 
@@ -77,21 +79,26 @@ export function StopDetails({
       {stop.troubles.length > 0 ? (
         <p className="font-bold">Does not hold: {stop.troubles.join(', ')}.</p>
       ) : null}
-      <ul
-        className="my-1 max-h-40 list-disc overflow-y-auto pl-5"
-        tabIndex={0}
-        aria-label="What is to be done"
-      >
-        {stop.calls.map((call) => (
-          <li key={call.id}>
-            <Link to={`/calls/${call.id}`} className="link">
-              {call.unit ?? call.ref}
-            </Link>{' '}
-            {call.complaint}
-            {call.promisedAt ? <strong> promised by {clockOf(call.promisedAt, zone)}</strong> : null}
-          </li>
-        ))}
-      </ul>
+      <Stories units={stop.calls.map((call) => call.unitId)}>
+        <ul
+          className="my-1 max-h-48 divide-y divide-rule overflow-y-auto"
+          tabIndex={0}
+          aria-label="What is to be done"
+        >
+          {stop.calls.map((call) => (
+            <li key={call.id} className="unit-row-brief">
+              {call.unit && call.unitId ? <Plate tag={call.unit} to={`/units/${call.unitId}`} /> : <span />}
+              {call.unitId ? <UnitStory unitId={call.unitId} /> : null}
+              <span>
+                <Link to={`/calls/${call.id}`} className="link">
+                  {call.complaint}
+                </Link>
+                {call.promisedAt ? <strong> promised by {clockOf(call.promisedAt, zone)}</strong> : null}
+              </span>
+            </li>
+          ))}
+        </ul>
+      </Stories>
       {canPlan && !begun ? (
         <div className="flex flex-wrap gap-2">
           <Button onClick={onMove}>Move it</Button>

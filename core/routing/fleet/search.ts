@@ -71,7 +71,6 @@ export function* searchFleet(
     near,
     [...jobs.keys()].filter((job) => state.where[job] === -1),
     random,
-    true,
   );
   let cost = costOf(fleet, state);
   let best = { orders: ordersOf(state), cost };
@@ -84,14 +83,16 @@ export function* searchFleet(
     if (turn % YIELD_EVERY === 0) share = (yield { ...best, share, turns: turn }) ?? turn / turns;
     const routes = state.routes.slice();
     const where = state.where.slice();
+    const temperature = heat * HEAT.from * (HEAT.to / HEAT.from) ** share;
+    const most = cost - temperature * Math.log(1 - random());
     if (unlike && random() < WHOLE) swapWhole(fleet, state, random);
     else {
       const taken = takeOut(fleet, state, near, random);
-      putBack(fleet, state, near, [...taken, ...someLeftOut(state, taken, random)], random, false);
+      const jobs = [...taken, ...someLeftOut(state, taken, random)];
+      putBack(fleet, state, near, jobs, random, most - costOf(fleet, state));
     }
     const now = costOf(fleet, state);
-    const temperature = heat * HEAT.from * (HEAT.to / HEAT.from) ** share;
-    if (now < cost - temperature * Math.log(1 - random())) {
+    if (now < most) {
       cost = now;
       for (const route of state.routes) fleet.settle(route);
       if (now < best.cost - 1e-9) best = { orders: ordersOf(state), cost: now };
@@ -272,22 +273,30 @@ function someLeftOut(state: State, taken: readonly number[], random: Random): nu
   return left.slice(0, TRIED_AGAIN);
 }
 
-/** Puts jobs back one by one, in an order that changes from turn to turn, each where it adds least. */
+/**
+ * Puts jobs back one by one, in an order that changes from turn to turn, each where it adds least.
+ *
+ * @param spare as much dearer the plan may become, or the turn is for nothing; undefined for the first plan
+ */
 function putBack(
   fleet: Fleet,
   state: State,
   near: readonly Int32Array[],
   jobs: number[],
   random: Random,
-  first: boolean,
+  spare?: number,
 ): void {
   const { problem } = fleet;
+  const first = spare === undefined;
+  // All of them are out now, which costs what leaving them out costs.
+  let left = first ? Infinity : spare + jobs.reduce((sum, job) => sum + leftOutOf(problem, job), 0);
   sortSomehow(problem, jobs, random, first);
   const blink = first ? () => false : () => random() < BLINKS;
   const many = problem.jobs.length > MANY;
   let empty = emptyOfEachKind(fleet, state);
   for (const job of jobs) {
-    let best = (problem.jobs[job] as FleetProblem['jobs'][number]).leftOut;
+    const leftOut = leftOutOf(problem, job);
+    let best = Math.min(leftOut, left);
     let [bestShift, bestAt] = [-1, -1];
     const look = (route: Route) => {
       if (!fleet.allowed(route.shift, job)) return;
@@ -301,12 +310,18 @@ function putBack(
       for (const route of state.routes) if (route.jobs.length > 0) look(route);
     }
     for (const route of empty) look(route);
+    left -= bestShift < 0 ? leftOut : best;
+    // It will not be kept, whatever the others cost: they stay out, and the turn is undone.
+    if (left < 0) return;
     if (bestShift < 0) continue;
     const begins = (state.routes[bestShift] as Route).jobs.length === 0;
     place(fleet, state, bestShift, job, bestAt);
     if (begins) empty = emptyOfEachKind(fleet, state);
   }
 }
+
+const leftOutOf = ({ jobs }: FleetProblem, job: number): number =>
+  (jobs[job] as FleetProblem['jobs'][number]).leftOut;
 
 /** The first shift of each kind that does nothing yet. */
 function emptyOfEachKind(fleet: Fleet, state: State): Route[] {
