@@ -48,7 +48,7 @@ export async function expectAccessible(page: Page): Promise<void> {
   // them is judged as it is without them.
   const unstick = await page.addStyleTag({
     content:
-      '.save-foot, .roof-foot, .thumb-strip { position: static !important; } [data-sonner-toaster] { display: none !important; }',
+      '.save-foot, .roof-foot, .thumb-strip { position: static !important; } [data-said] { display: none !important; }',
   });
   // One document without frames, and nothing but what is wrong: a third of the time of the whole report.
   const { violations } = await new AxeBuilder({ page })

@@ -1,5 +1,4 @@
 import { useState } from 'react';
-import { toast } from 'sonner';
 import { v7 as uuid } from 'uuid';
 import { unitTerms, yearOf, type Programme, type Refinement, type Terms } from '#core/agreements';
 import { plural } from '#core/reasons';
@@ -25,6 +24,7 @@ import { Places } from './Places.tsx';
 import { TaskTable } from './TaskTable.tsx';
 import { TermsFields } from './TermsFields.tsx';
 import { fieldOfTerms, NO_TERMS, termsTyped, typedTerms, type TypedTerms } from './typedTerms.ts';
+import { say } from '../ui/say.ts';
 
 interface Typed extends TypedTerms {
   readonly fromDay: string;
@@ -104,14 +104,11 @@ export function AgreementForm({
     draft.clear();
     const back = (patch: object) =>
       void change({ id: after.id, patch: { version: after.version, ...patch } });
-    toast(agreement ? 'The agreement is changed' : 'Agreed', {
-      action: {
-        label: 'Undo',
-        onClick: () => {
-          if (!agreement) return back({ withdrawn: true });
-          const { from, until, terms: before, refinements, notes } = agreement;
-          back({ from, until, terms: before, refinements, notes });
-        },
+    say(agreement ? 'The agreement is changed' : 'Agreed', {
+      undo: () => {
+        if (!agreement) return back({ withdrawn: true });
+        const { from, until, terms: before, refinements, notes } = agreement;
+        back({ from, until, terms: before, refinements, notes });
       },
     });
     onSaved(after.id);
@@ -123,11 +120,8 @@ export function AgreementForm({
       patch: { version: agreement.version, withdrawn: true },
     }).unwrap();
     draft.clear();
-    toast('The agreement is taken back', {
-      action: {
-        label: 'Undo',
-        onClick: () => void change({ id: after.id, patch: { version: after.version, withdrawn: false } }),
-      },
+    say('The agreement is taken back', {
+      undo: () => change({ id: after.id, patch: { version: after.version, withdrawn: false } }),
     });
     onSaved(undefined);
   });

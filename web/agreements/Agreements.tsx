@@ -1,6 +1,5 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { toast } from 'sonner';
 import { v7 as uuid } from 'uuid';
 import { dollars, priceWords } from '#core/agreements';
 import { plural } from '#core/reasons';
@@ -23,6 +22,7 @@ import { List, useListState } from '../ui/List.tsx';
 import { everyRow } from '../ui/everyRow.ts';
 import type { ListFilter } from '../ui/listShape.ts';
 import { Screen } from '../ui/Screen.tsx';
+import { say } from '../ui/say.ts';
 
 const SAID: Readonly<Record<AgreementState, string>> = {
   none: 'no agreement',
@@ -180,14 +180,11 @@ function AsUsual({ customers, onClose }: { customers: readonly AgreementRow[]; o
     );
     try {
       for (const part of parts) await agree({ id: uuid(), from, maintained, agreements: part }).unwrap();
-      toast(`Agreed with ${plural(agreements.length, 'customer')}`, {
-        action: {
-          label: 'Undo',
-          onClick: () =>
-            parts.forEach(
-              (part) => void withdraw({ id: uuid(), ids: part.map(({ id }) => id), withdrawn: true }),
-            ),
-        },
+      say(`Agreed with ${plural(agreements.length, 'customer')}`, {
+        undo: () =>
+          parts.forEach(
+            (part) => void withdraw({ id: uuid(), ids: part.map(({ id }) => id), withdrawn: true }),
+          ),
       });
       onClose();
     } catch (error) {

@@ -49,7 +49,7 @@ export function Places({
   };
   return (
     <Panel title={`Site by site: ${yearWords(sites)}`} className="self-start">
-      {sites.length === 0 ? <Empty>No site is on record yet.</Empty> : null}
+      {sites.length === 0 ? <Empty ghost="roof">No site is on record yet.</Empty> : null}
       <Stories units={agreement.refinements.map((one) => one.unitId ?? null)}>
         <ul className="divide-y divide-rule">
           {sites.map((site) => {

@@ -29,7 +29,7 @@ const AskAgain = lazy(() => import('../people/AskAgain.tsx').then((m) => ({ defa
 const FirstPassword = lazy(() => import('../people/FirstPassword.tsx'));
 const Setup = lazy(() => import('../setup/Setup.tsx'));
 const SignIn = lazy(() => import('../people/SignIn.tsx'));
-const Toaster = lazy(() => import('sonner').then((m) => ({ default: m.Toaster })));
+const SaidHere = lazy(() => import('../ui/SaidHere.tsx').then((m) => ({ default: m.SaidHere })));
 
 const PLACES = [
   ['Today', '/'],
@@ -225,6 +225,7 @@ function Frame({ wrongMs, forget }: { wrongMs: number; forget: () => void }) {
       </Suspense>
       <nav
         aria-label="Places, by thumb"
+        data-places=""
         className="beside-form no-print fixed inset-x-0 bottom-0 z-[1000] grid grid-cols-5 border-t-2 border-ink bg-sheet md:hidden"
       >
         {PLACES.map(([name, path]) => (
@@ -241,20 +242,7 @@ function Frame({ wrongMs, forget }: { wrongMs: number; forget: () => void }) {
         ))}
       </nav>
       <Suspense fallback={null}>
-        <Toaster
-          position="bottom-left"
-          offset={{ bottom: 72 }}
-          toastOptions={{
-            style: {
-              background: 'var(--sheet)',
-              color: 'var(--ink)',
-              border: '2px solid var(--ink)',
-              borderRadius: 3,
-              fontFamily: 'var(--font-text)',
-              fontSize: 15,
-            },
-          }}
-        />
+        <SaidHere />
       </Suspense>
     </>
   );

@@ -1,5 +1,4 @@
 import { lazy, memo, Suspense, useCallback, useMemo, useState } from 'react';
-import { toast } from 'sonner';
 import { v7 as uuid } from 'uuid';
 import {
   cautionsOf,
@@ -32,6 +31,7 @@ import { plainUnit, shownUnit, shownValue, type UnitSystem } from '#core/quantit
 import { unitsOf } from '../ui/units.ts';
 import { hasProbes, ProbePicture } from './ProbePicture.tsx';
 import { readCard, type CardTyped, type Filled, type Typed } from './filled.ts';
+import { say } from '../ui/say.ts';
 
 // Charts come after the fields: the first card is answered without them.
 const CurvePicture = lazy(() => import('./CurvePicture.tsx'));
@@ -80,7 +80,7 @@ export function CardView({
             const before = value;
             clear();
             set(Object.fromEntries(Object.keys(before).map((name) => [name, { text: '' }])));
-            toast('The card is empty', { action: { label: 'Undo', onClick: () => set(before) } });
+            say('The card is empty', { undo: () => set(before) });
           }}
         >
           Clear
@@ -302,7 +302,7 @@ function Attach({
     } as NewEntry;
     await post(entry);
     setDone(true);
-    toast(`On the sheet of ${visit.site}`);
+    say(`On the sheet of ${visit.site}`);
   };
   return (
     <Button

@@ -1,13 +1,11 @@
 import { useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { toast } from 'sonner';
 import { QUESTIONS, type QuestionName } from '#core/intake';
 import { plural } from '#core/reasons';
 import { durationText } from '#core/time';
 import { PRIORITIES, SYSTEMS } from '#core/vocabulary';
 import { whyNot, type DeskStep } from '#core/work';
 import { callPatch, type CallPatch } from '#contracts/calls';
-import { problemOf } from '../api/base.ts';
 import { useCallQuery, useKnownAtIntakeQuery, useUpdateCallMutation } from '../api/calls.ts';
 import { useCrewsQuery } from '../api/crews.ts';
 import { SiteRoofs } from '../drawings/MiniRoof.tsx';
@@ -26,6 +24,7 @@ import { PlanForm } from './PlanForm.tsx';
 import { readyWord } from './readyWord.ts';
 import { Theory } from './Theory.tsx';
 import { StepDialog, type AskedStep } from './StepDialog.tsx';
+import { say, sayRefused } from '../ui/say.ts';
 
 export default function CallScreen() {
   const { id = '' } = useParams();
@@ -58,20 +57,9 @@ export default function CallScreen() {
   ) => {
     try {
       const after = await update({ id, patch: { ...patch, version: call.version } }).unwrap();
-      toast(
-        done,
-        undo
-          ? {
-              action: {
-                label: 'Undo',
-                onClick: () => void update({ id, patch: { ...undo, version: after.version } }),
-              },
-            }
-          : {},
-      );
+      say(done, undo ? { undo: () => update({ id, patch: { ...undo, version: after.version } }) } : {});
     } catch (refused) {
-      const problem = problemOf(refused);
-      toast(problem.errors?.[0]?.message ?? problem.title);
+      sayRefused(refused);
     }
   };
   const unit = known.data?.units.find((u) => u.id === call.unitId);
@@ -263,7 +251,9 @@ export default function CallScreen() {
           </ul>
         </Panel>
         <Panel title="Visits">
-          {call.visits.length === 0 ? <Empty>No visit yet. Choose a crew and a day.</Empty> : null}
+          {call.visits.length === 0 ? (
+            <Empty ghost="day">No visit yet. Choose a crew and a day.</Empty>
+          ) : null}
           <ul>
             {call.visits.map((visit) => (
               <li key={visit.id}>

@@ -69,7 +69,7 @@ export function KnownPanel({
         title="Units here, worst first"
         actions={can('edit record') ? <Button onClick={() => setAdding(true)}>New unit</Button> : null}
       >
-        {known.units.length === 0 ? <Empty>No unit is on record at this site.</Empty> : null}
+        {known.units.length === 0 ? <Empty ghost="unit">No unit is on record at this site.</Empty> : null}
         <Stories units={units}>
           <ul
             className="max-h-[420px] divide-y divide-rule overflow-y-auto"

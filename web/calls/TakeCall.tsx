@@ -1,6 +1,5 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
-import { toast } from 'sonner';
 import { v7 as uuid } from 'uuid';
 import { QUESTIONS, questionsFor, suggestPriority, systemHeard, type QuestionName } from '#core/intake';
 import { wordsOf } from '#core/reasons';
@@ -34,6 +33,7 @@ import { KnownPanel } from './KnownPanel.tsx';
 import { promisedAt, PromiseField } from './Promise.tsx';
 import { RoofChoice } from './RoofChoice.tsx';
 import { SitePicker } from './SitePicker.tsx';
+import { say } from '../ui/say.ts';
 
 const BLANK = {
   siteId: '',
@@ -120,9 +120,7 @@ export default function TakeCall() {
     clear();
     set(instead);
     if (before.complaint.trim() !== '' || before.caller.trim() !== '')
-      toast(`What was typed for ${before.siteName || 'the call'} is put aside`, {
-        action: { label: 'Bring it back', onClick: () => set(before) },
-      });
+      say(`What was typed for ${before.siteName || 'the call'} is put aside`, { undo: () => set(before) });
   }
 
   const form = useTyped<typeof BLANK, NewCall>(
@@ -165,7 +163,7 @@ export default function TakeCall() {
       };
       await update({ id: callId, patch: { version, step } }).unwrap();
       clear();
-      toast(`${value.caller} is added to ${ref}`);
+      say(`${value.caller} is added to ${ref}`);
       void navigate(`/calls/${callId}`);
     } catch (error) {
       form.refuse(problemOf(error));
@@ -175,7 +173,7 @@ export default function TakeCall() {
     try {
       const call = await create(body).unwrap();
       clear();
-      toast(`${call.ref} taken: ${call.site}, ${call.priority}`);
+      say(`${call.ref} taken: ${call.site}, ${call.priority}`);
       void navigate(`/calls/${call.id}`);
     } finally {
       // Another id: the server may have refused this one for what was in it.
@@ -329,7 +327,7 @@ export default function TakeCall() {
               onClick={() => {
                 const before = value;
                 clear();
-                toast('Cleared', { action: { label: 'Undo', onClick: () => set(before) } });
+                say('Cleared', { undo: () => set(before) });
               }}
             >
               Clear

@@ -1,12 +1,10 @@
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import { toast } from 'sonner';
 import { v7 as uuid } from 'uuid';
 import { plural } from '#core/reasons';
 import { CONDITION_KIND_NAMES, CONDITION_KINDS, type ConditionKind } from '#core/vocabulary';
 import type { ConditionRow } from '#contracts/conditions';
 import { CONDITION_ORDERS } from '#contracts/conditions';
-import { problemOf } from '../api/base.ts';
 import {
   useConditionsQuery,
   useLazyConditionsQuery,
@@ -24,6 +22,7 @@ import type { CsvColumn } from '../ui/saveCsv.ts';
 import { Empty, Loading, Screen, Trouble } from '../ui/Screen.tsx';
 import { useWhole } from '../ui/useWhole.ts';
 import { WatchTabs } from '../watch/WatchTabs.tsx';
+import { say, sayRefused } from '../ui/say.ts';
 
 const PAGE = 60;
 const NONE: readonly ConditionRow[] = [];
@@ -84,7 +83,7 @@ export default function Conditions() {
     try {
       await returns((await fetchPage(whole).unwrap()).rows);
     } catch (refused) {
-      toast(problemOf(refused).title);
+      sayRefused(refused);
     }
   };
   return (
@@ -197,18 +196,17 @@ function useReturns() {
   return async (rows: readonly ConditionRow[]) => {
     const wanted = rows.filter((row) => row.callId === null);
     if (wanted.length === 0) {
-      toast('A return for each of them is on its way already.');
+      say('A return for each of them is on its way already.');
       return;
     }
     try {
       const conditions = wanted.map((row) => ({ conditionId: row.id, callId: uuid() }));
       await plan({ id: uuid(), conditions }).unwrap();
-      toast(
+      say(
         `${plural(wanted.length, 'return')} ${wanted.length === 1 ? 'waits' : 'wait'} for a place on the board`,
       );
     } catch (refused) {
-      const problem = problemOf(refused);
-      toast(problem.errors?.[0]?.message ?? problem.title);
+      sayRefused(refused);
     }
   };
 }

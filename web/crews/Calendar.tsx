@@ -1,5 +1,4 @@
 import { useState, type ReactNode } from 'react';
-import { toast } from 'sonner';
 import { v7 as uuid } from 'uuid';
 import { ABSENCE_KINDS } from '#core/crews';
 import {
@@ -25,6 +24,7 @@ import { shortDay } from '../ui/format.ts';
 import { FormTrouble } from '../ui/FormTrouble.tsx';
 import { Empty, Loading, Panel, Trouble } from '../ui/Screen.tsx';
 import { useTyped } from '../ui/useTyped.ts';
+import { say } from '../ui/say.ts';
 
 type Part = 'absences' | 'on-call' | 'holidays';
 
@@ -47,7 +47,7 @@ export function Calendar() {
   const close = () => setAdding(undefined);
   const remove = async (id: string, what: string, again: Added) => {
     await take({ part: again.part, id }).unwrap();
-    toast(`${what} is taken off`, { action: { label: 'Undo', onClick: () => void put(again) } });
+    say(`${what} is taken off`, { undo: () => put(again) });
   };
   /** @param again what puts it there once more, under an identity of its own */
   const line = (id: string, what: string, text: ReactNode, again: Added) => (

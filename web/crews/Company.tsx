@@ -1,4 +1,3 @@
-import { toast } from 'sonner';
 import { v7 as uuid } from 'uuid';
 import type { z } from 'zod';
 import { newSetting, type SettingValue } from '#contracts/settings';
@@ -11,6 +10,7 @@ import { Field } from '../ui/Field.tsx';
 import { FormTrouble } from '../ui/FormTrouble.tsx';
 import { Loading, Panel, Trouble } from '../ui/Screen.tsx';
 import { useTyped } from '../ui/useTyped.ts';
+import { say } from '../ui/say.ts';
 
 /** The company's name, zone and units, and the yard its crews start from. */
 export function Company() {
@@ -51,7 +51,7 @@ function YardForm({ yard }: { yard: SettingValue<'yard'> | null }) {
   const [name, place] = form.watch(['name', 'place']);
   const store = form.submit(async (body) => {
     await save({ name: 'yard', body }).unwrap();
-    toast(`${body.value.name} is on the map`);
+    say(`${body.value.name} is on the map`);
   });
   return (
     <form onSubmit={store} noValidate className="space-y-2">
@@ -85,7 +85,7 @@ function CompanyForm({ company }: { company: SettingValue<'company'> }) {
   });
   const store = form.submit(async (body) => {
     await save({ name: 'company', body }).unwrap();
-    toast('Saved');
+    say('Saved');
   });
   return (
     <form onSubmit={store} noValidate className="grid grid-cols-2 gap-2">

@@ -24,7 +24,7 @@ export function CrewList() {
       title={`Crews: ${crews.data.filter((crew) => !crew.retired).length}`}
       actions={mayEdit ? <Button onClick={() => setForm('new')}>New crew</Button> : null}
     >
-      {crews.data.length === 0 ? <Empty>No crew yet. A route needs one.</Empty> : null}
+      {crews.data.length === 0 ? <Empty ghost="day">No crew yet. A route needs one.</Empty> : null}
       <ul className="divide-y divide-rule">
         {crews.data.map((crew) => (
           <li key={crew.id} className={`flex gap-2 py-1.5 ${crew.retired ? 'text-soft' : ''}`}>

@@ -177,21 +177,6 @@ export const MiniRoof = memo(function MiniRoof({
   );
 });
 
-/** The place of a roof nobody has drawn. */
-export function GhostRoof() {
-  return (
-    <svg width="260" height="120" aria-hidden="true" className="max-w-full">
-      <path
-        d="M20 12H240V84H150V108H20ZM48 34h28v18h-28zM116 34h28v18h-28zM184 34h28v18h-28zM48 72h28v18h-28z"
-        fill="none"
-        stroke="var(--edge)"
-        strokeWidth="2"
-        strokeDasharray="6 5"
-      />
-    </svg>
-  );
-}
-
 /** The roofs of a site, each the way to its drawing, or that nobody has drawn one. */
 export function SiteRoofs({
   siteId,

@@ -1,7 +1,6 @@
 import * as Comlink from 'comlink';
 import { useEffect, useRef, useState } from 'react';
 import { useDispatch } from 'react-redux';
-import { toast } from 'sonner';
 import { v7 as uuid } from 'uuid';
 import { neededOf, type KnownNames, type Recipe } from '#core/imports';
 import { plural } from '#core/reasons';
@@ -30,6 +29,7 @@ import { runImport } from './runImport.ts';
 import { saveText } from '../ui/saveText.ts';
 import { SitesFile } from './SitesFile.tsx';
 import { useTable } from './useTable.ts';
+import { say } from '../ui/say.ts';
 
 interface Chosen {
   readonly file: File;
@@ -189,7 +189,7 @@ export default function Imports() {
         dispatch(api.util.invalidateTags([...KINDS]));
       } else setPreview(result);
     } catch (error) {
-      if (abort.current.signal.aborted) toast('Stopped; nothing was imported');
+      if (abort.current.signal.aborted) say('Stopped; nothing was imported');
       else setWrong(error instanceof Error ? error.message : 'The import failed');
     } finally {
       setRunning(undefined);

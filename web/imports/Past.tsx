@@ -1,5 +1,4 @@
 import { useState } from 'react';
-import { toast } from 'sonner';
 import { useImportRowsQuery, useTakeBackMutation } from '../api/imports.ts';
 import { problemOf } from '../api/base.ts';
 import { useWho } from '../state/session.ts';
@@ -8,6 +7,7 @@ import { Dialog } from '../ui/Dialog.tsx';
 import { instant } from '../ui/format.ts';
 import { Panel } from '../ui/Screen.tsx';
 import type { ImportRow } from '#contracts/imports';
+import { say } from '../ui/say.ts';
 
 /** What was imported, and taking it back as a whole. */
 export function Past() {
@@ -22,7 +22,7 @@ export function Past() {
     try {
       await takeBack(row.id).unwrap();
       setTrouble(undefined);
-      toast(`${row.fileName} is taken back: all is as it was before it`);
+      say(`${row.fileName} is taken back: all is as it was before it`);
     } catch (error) {
       const { title, detail } = problemOf(error);
       setTrouble(`${title}. ${detail ?? ''}`);

@@ -1,5 +1,4 @@
 import { useState } from 'react';
-import { toast } from 'sonner';
 import { v7 as uuid } from 'uuid';
 import type { SitesImported } from '#contracts/files';
 import { problemOf } from '../api/base.ts';
@@ -8,6 +7,7 @@ import { Button } from '../ui/Button.tsx';
 import { Field } from '../ui/Field.tsx';
 import { FileInput } from '../ui/FileInput.tsx';
 import { Panel } from '../ui/Screen.tsx';
+import { say } from '../ui/say.ts';
 
 /** Sites from a GeoJSON file: first a trial that changes nothing, then the same for good. */
 export function SitesFile() {
@@ -19,7 +19,7 @@ export function SitesFile() {
     try {
       const result = await run({ id: uuid(), apply, collection: given }).unwrap();
       setSeen(result);
-      if (result.applied) toast(`${result.added} sites added, ${result.changed} changed`);
+      if (result.applied) say(`${result.added} sites added, ${result.changed} changed`);
     } catch (error) {
       setWrong(problemOf(error).title);
     }

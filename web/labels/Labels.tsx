@@ -62,7 +62,7 @@ export default function Labels() {
           phones use.
         </span>
       </div>
-      {units.length === 0 ? <Empty>No unit is on record here.</Empty> : null}
+      {units.length === 0 ? <Empty ghost="unit">No unit is on record here.</Empty> : null}
       <ul
         className={`grid gap-3 ${size === 'small' ? 'grid-cols-1 sm:grid-cols-2 lg:grid-cols-4 print:grid-cols-4' : 'grid-cols-1 md:grid-cols-2 lg:grid-cols-3 print:grid-cols-2'}`}
       >

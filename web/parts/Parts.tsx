@@ -145,6 +145,11 @@ function Everything({ theme }: { theme: string }) {
         <p className="tied">What is open or waits</p>
         <p className="settled">What is settled</p>
         <Empty>Nothing is here yet.</Empty>
+        {(['unit', 'panel', 'day', 'sheet', 'picture', 'roof'] as const).map((ghost) => (
+          <Empty key={ghost} ghost={ghost}>
+            Nothing is here yet.
+          </Empty>
+        ))}
         <Loading what="the list" />
         <Trouble
           error={{ status: 503, data: { title: 'The database does not answer' } }}

@@ -1,4 +1,3 @@
-import { toast } from 'sonner';
 import { v7 as uuid } from 'uuid';
 import type { z } from 'zod';
 import { newPerson, personPatch, type OneTimeWord, type PersonView } from '#contracts/people';
@@ -14,6 +13,7 @@ import { Field } from '../ui/Field.tsx';
 import { FormTrouble } from '../ui/FormTrouble.tsx';
 import { useTyped } from '../ui/useTyped.ts';
 import { loginFrom } from '../setup/typed.ts';
+import { say } from '../ui/say.ts';
 
 interface Typed {
   [name: string]: string;
@@ -94,7 +94,7 @@ export function PersonForm({
     const active = person?.active !== true;
     if (!person) return;
     await change({ id: person.id, patch: { version: person.version, active } }).unwrap();
-    toast(
+    say(
       active ? `${person.displayName} may sign in again` : `${person.displayName} is signed out everywhere`,
     );
     onClose();

@@ -9,6 +9,7 @@ import { useWho } from '../state/session.ts';
 import { Dialog } from '../ui/Dialog.tsx';
 import { FACE, Face } from './Face.tsx';
 import { OwnPassword } from './OwnPassword.tsx';
+import { say, sayTrouble } from '../ui/say.ts';
 
 const OnThisPhone = lazy(() => import('../outbox/OnThisPhone.tsx').then((m) => ({ default: m.OnThisPhone })));
 
@@ -27,8 +28,7 @@ export default function UserMenu({ forget }: { forget: () => void }) {
     const { error } = await signOut();
     setAsking(false);
     if (error === undefined) return forget();
-    const { toast } = await import('sonner');
-    toast.error('Signing out needs a signal: you are still signed in.');
+    sayTrouble('Signing out needs a signal: you are still signed in.');
   };
   const item =
     'flex reach cursor-pointer items-center px-3 outline-none data-[highlighted]:bg-paper ' +
@@ -113,7 +113,7 @@ export default function UserMenu({ forget }: { forget: () => void }) {
             login={user.login}
             done={() => {
               setChoosing(false);
-              void import('sonner').then(({ toast }) => toast('Your password is changed.'));
+              say('Your password is changed.');
             }}
             leave={() => setChoosing(false)}
           />

@@ -1,5 +1,4 @@
 import { useState } from 'react';
-import { toast } from 'sonner';
 import { v7 as uuid } from 'uuid';
 import {
   PHOTO_PURPOSES,
@@ -10,7 +9,6 @@ import {
   type PhotoPurpose,
   type PhotoView,
 } from '#contracts/photos';
-import { problemOf } from '../api/base.ts';
 import { useUpdatePhotoMutation } from '../api/photos.ts';
 import { now } from '../state/clock.ts';
 import { useWho } from '../state/session.ts';
@@ -22,6 +20,7 @@ import { dayOf } from '../ui/format.ts';
 import { useTyped } from '../ui/useTyped.ts';
 import { quarterTurn } from './marks.ts';
 import { shrink } from './shrink.ts';
+import { say, sayRefused } from '../ui/say.ts';
 
 type Owner = { unitId: string } | { modelNoteId: string };
 
@@ -53,7 +52,7 @@ export function TakePhoto({
         );
       }
     } catch (error) {
-      toast(error instanceof Error ? error.message : 'The picture cannot be read');
+      say(error instanceof Error ? error.message : 'The picture cannot be read');
     } finally {
       setBusy(false);
     }
@@ -134,7 +133,7 @@ function PhotoDialog({ photo, onClose }: { photo: PhotoView; onClose: () => void
     try {
       await update({ id: photo.id, patch }).unwrap();
     } catch (error) {
-      toast(problemOf(error).title);
+      sayRefused(error);
     }
   };
   const mark = useTyped<{ text: string }, PhotoMark>(
@@ -244,11 +243,8 @@ function PhotoDialog({ photo, onClose }: { photo: PhotoView; onClose: () => void
               onClick={() => {
                 void change({ retired: true });
                 onClose();
-                toast('The picture is removed', {
-                  action: {
-                    label: 'Undo',
-                    onClick: () => void update({ id: photo.id, patch: { retired: false } }),
-                  },
+                say('The picture is removed', {
+                  undo: () => update({ id: photo.id, patch: { retired: false } }),
                 });
               }}
             >

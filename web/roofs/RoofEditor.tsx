@@ -7,7 +7,6 @@ import {
   type KeyboardEvent,
   type PointerEvent,
 } from 'react';
-import { toast } from 'sonner';
 import {
   areaOf,
   EDGES,
@@ -45,6 +44,7 @@ import { Inspector } from './Inspector.tsx';
 import { RoofDrawing } from './RoofDrawing.tsx';
 import { Underlay } from './Underlay.tsx';
 import { useDrag } from './useDrag.ts';
+import { say } from '../ui/say.ts';
 
 const GRIDS = [0, 0.5, 1, 2, 5] as const;
 
@@ -137,7 +137,7 @@ export default function RoofEditor({ roof, onDone }: { roof: RoofView; onDone: (
       editing.rebase(saved);
       setTrouble([]);
       setMerging(undefined);
-      toast('The roof is saved');
+      say('The roof is saved');
       onDone();
     } catch (error) {
       const refused = problemOf(error);
@@ -146,7 +146,7 @@ export default function RoofEditor({ roof, onDone }: { roof: RoofView; onDone: (
         const merged = mergeRoofs(editing.base, drawn, theirs.plan);
         editing.rebase(theirs, merged.plan);
         if (merged.conflicts.length === 0 && !merged.outlineConflict) {
-          toast('Somebody else changed this drawing meanwhile; both are kept.');
+          say('Somebody else changed this drawing meanwhile; both are kept.');
           await store(theirs.version, merged.plan);
         } else setMerging({ merged, theirs });
         return;
@@ -181,11 +181,8 @@ export default function RoofEditor({ roof, onDone }: { roof: RoofView; onDone: (
               const kept = plan;
               editing.rebase({ plan: editing.base, version: editing.version });
               onDone();
-              toast('The drawing is discarded', {
-                action: {
-                  label: 'Bring it back',
-                  onClick: () => editing.rebase({ plan: editing.base, version: editing.version }, kept),
-                },
+              say('The drawing is discarded', {
+                undo: () => editing.rebase({ plan: editing.base, version: editing.version }, kept),
               });
             }}
           >

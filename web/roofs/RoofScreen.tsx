@@ -177,7 +177,7 @@ function RoofReader({
               onChange={(e) => setTyped(e.target.value)}
               className="mb-2 reach w-full rounded-[3px] border-2 border-rule bg-sheet px-2 text-lg focus:border-copper"
             />
-            {standing.length === 0 ? <Empty>No unit is drawn yet.</Empty> : null}
+            {standing.length === 0 ? <Empty ghost="roof">No unit is drawn yet.</Empty> : null}
             <ul
               className="grid max-h-[60vh] overflow-y-auto sm:grid-cols-[repeat(auto-fill,minmax(230px,1fr))]"
               tabIndex={0}

@@ -244,7 +244,7 @@ function BoardOf({
             </div>
           </div>
         ))}
-        {own.length === 0 ? <Empty>There is no crew yet.</Empty> : null}
+        {own.length === 0 ? <Empty ghost="day">There is no crew yet.</Empty> : null}
       </section>
       <CrewLists days={own} now={now} zone={board.timeZone} onSelect={setSelected} selected={selected} />
       {out && moves.asked ? (

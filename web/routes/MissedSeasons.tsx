@@ -1,9 +1,7 @@
 import { Link } from 'react-router';
-import { toast } from 'sonner';
 import { v7 as uuid } from 'uuid';
 import { plural, wordsOf } from '#core/reasons';
 import type { MissedSeason } from '#contracts/routes';
-import { problemOf } from '../api/base.ts';
 import {
   useDecideSeasonMutation,
   useMissedSeasonsQuery,
@@ -14,6 +12,7 @@ import { Stories, UnitStory } from '../drawings/MiniStory.tsx';
 import { Button } from '../ui/Button.tsx';
 import { Plate } from '../ui/Plate.tsx';
 import { Panel } from '../ui/Screen.tsx';
+import { say, sayRefused } from '../ui/say.ts';
 
 /** Seasons that went by undone: each is let go or done all the same, and stays in sight until then. */
 export function MissedSeasons() {
@@ -22,18 +21,18 @@ export function MissedSeasons() {
   const [decide] = useDecideSeasonMutation();
   const [takeBack] = useTakeBackSeasonMutation();
   if (data.length === 0) return null;
-  const say = async (
+  const settle = async (
     { unitId, tag, key, title, windowTo }: MissedSeason,
     what: 'let go' | 'do it all the same',
   ) => {
     const id = uuid();
     try {
       await decide({ id, unitId, task: key, windowTo, what }).unwrap();
-      toast(`${tag}, ${title.toLowerCase()}: ${what === 'let go' ? 'let go' : 'is due again'}`, {
-        action: { label: 'Undo', onClick: () => void takeBack({ id, unitId }) },
+      say(`${tag}, ${title.toLowerCase()}: ${what === 'let go' ? 'let go' : 'is due again'}`, {
+        undo: () => takeBack({ id, unitId }),
       });
     } catch (error) {
-      toast.error(problemOf(error).title);
+      sayRefused(error);
     }
   };
   return (
@@ -61,14 +60,14 @@ export function MissedSeasons() {
                   <Button
                     look="quiet"
                     aria-label={`Let ${missed.title.toLowerCase()} of ${missed.tag} at ${missed.site} go`}
-                    onClick={() => void say(missed, 'let go')}
+                    onClick={() => void settle(missed, 'let go')}
                   >
                     Let it go
                   </Button>
                   <Button
                     look="quiet"
                     aria-label={`Do ${missed.title.toLowerCase()} of ${missed.tag} at ${missed.site} all the same`}
-                    onClick={() => void say(missed, 'do it all the same')}
+                    onClick={() => void settle(missed, 'do it all the same')}
                   >
                     Do it all the same
                   </Button>

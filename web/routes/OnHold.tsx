@@ -1,10 +1,8 @@
 import { Link } from 'react-router';
-import { toast } from 'sonner';
 import { v7 as uuid } from 'uuid';
 import { plural } from '#core/reasons';
 import { daysBetween, localDate } from '#core/time';
 import type { BoardView, OnHold as Held } from '#contracts/board';
-import { problemOf } from '../api/base.ts';
 import { useFetchPartsMutation, useUpdateCallMutation } from '../api/calls.ts';
 import { readyWord } from '../calls/readyWord.ts';
 import { Stories, UnitStory } from '../drawings/MiniStory.tsx';
@@ -13,6 +11,7 @@ import { Button } from '../ui/Button.tsx';
 import { day as dayText } from '../ui/format.ts';
 import { Plate } from '../ui/Plate.tsx';
 import { Panel } from '../ui/Screen.tsx';
+import { say, sayRefused } from '../ui/say.ts';
 
 /** Calls that wait for parts, approval and the like, the longest first; what is there can be planned. */
 export function OnHold({ board }: { board: BoardView }) {
@@ -23,15 +22,11 @@ export function OnHold({ board }: { board: BoardView }) {
   const ready = async ({ id, version, ref, waitingFor }: Held) => {
     try {
       const after = await update({ id, patch: { version, step: { step: 'ready' } } }).unwrap();
-      toast(`${ref} waits for a place`, {
-        action: {
-          label: 'Undo',
-          onClick: () =>
-            void update({ id, patch: { version: after.version, step: { step: 'wait', waitingFor } } }),
-        },
+      say(`${ref} waits for a place`, {
+        undo: () => update({ id, patch: { version: after.version, step: { step: 'wait', waitingFor } } }),
       });
     } catch (refused) {
-      toast(problemOf(refused).title);
+      sayRefused(refused);
     }
   };
   return (
@@ -102,10 +97,9 @@ function FetchAt({ counters, row }: { counters: BoardView['counters']; row: Held
   const fetch = async (siteId: string) => {
     try {
       const call = await fetchParts({ callId: row.id, body: { id: uuid(), siteId } }).unwrap();
-      toast(`${call.ref}: a stop at ${call.site} waits for a place`);
+      say(`${call.ref}: a stop at ${call.site} waits for a place`);
     } catch (refused) {
-      const problem = problemOf(refused);
-      toast(problem.errors?.[0]?.message ?? problem.title);
+      sayRefused(refused);
     }
   };
   const [only] = counters;

@@ -1,13 +1,12 @@
 import { useState } from 'react';
-import { toast } from 'sonner';
 import { v7 as uuid } from 'uuid';
 import { plural } from '#core/reasons';
 import type { BoardDay } from '#contracts/board';
-import { problemOf } from '../api/base.ts';
 import { useNoticesQuery, usePublishMutation } from '../api/routes.ts';
 import { Button } from '../ui/Button.tsx';
 import { day as dayText, shortDay } from '../ui/format.ts';
 import { Panel } from '../ui/Screen.tsx';
+import { say, sayRefused } from '../ui/say.ts';
 
 /** Publishes a day to its crews and customers, and shows what waits in the outbox. */
 export function PublishDay({ days, day }: { days: readonly BoardDay[]; day: string }) {
@@ -23,14 +22,14 @@ export function PublishDay({ days, day }: { days: readonly BoardDay[]; day: stri
   const send = async () => {
     try {
       const done = await publish({ id: uuid(), from: day, days: 1, crewIds: [] }).unwrap();
-      toast(
+      say(
         `${plural(done.routes, 'day')} published; ` +
           (done.notices === 0
             ? 'no customer has to be told anything new'
             : `${plural(done.notices, 'notice')} in the outbox`),
       );
     } catch (error) {
-      toast.error(problemOf(error).title);
+      sayRefused(error);
     }
   };
   return (

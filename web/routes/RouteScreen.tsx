@@ -1,5 +1,4 @@
 import { Link, useParams } from 'react-router';
-import { toast } from 'sonner';
 import { v7 as uuid } from 'uuid';
 import { plural } from '#core/reasons';
 import { clockText, durationText } from '#core/time';
@@ -14,6 +13,7 @@ import { clockOf, day, instant } from '../ui/format.ts';
 import { GettingIn } from '../ui/GettingIn.tsx';
 import { Plate } from '../ui/Plate.tsx';
 import { Empty, Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';
+import { say, sayTrouble } from '../ui/say.ts';
 
 const FILE = pressed();
 
@@ -35,9 +35,9 @@ export default function RouteScreen() {
     const address = `${window.location.origin}${path}`;
     try {
       await navigator.clipboard.writeText(address);
-      toast('The address of the crew’s calendar is copied; whoever has it reads the days that are published');
+      say('The address of the crew’s calendar is copied; whoever has it reads the days that are published');
     } catch {
-      toast(address);
+      say(address);
     }
   };
   return (
@@ -76,7 +76,7 @@ export default function RouteScreen() {
             {route.shift ? `, ${clockText(route.shift.start)} to ${clockText(route.shift.end)}` : ''}
             {route.crew.start ? `, from ${route.crew.start.name}` : ''}
           </p>
-          {route.stops.length === 0 ? <Empty>Nothing is planned any more.</Empty> : null}
+          {route.stops.length === 0 ? <Empty ghost="day">Nothing is planned any more.</Empty> : null}
           <Stories units={route.stops.flatMap((stop) => stop.units.map((unit) => unit.id))}>
             <ol className="divide-y divide-rule">
               {route.stops.map((stop, i) => (
@@ -160,10 +160,10 @@ function PutBack({ changeId }: { changeId: string }) {
   const put = async () => {
     try {
       await undo({ changeId, id: uuid() }).unwrap();
-      toast('The day is as it was before');
+      say('The day is as it was before');
     } catch (refused) {
       const problem = problemOf(refused);
-      toast.error(problem.detail ?? problem.title);
+      sayTrouble(problem.detail ?? problem.title);
     }
   };
   return (

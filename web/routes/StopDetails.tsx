@@ -1,11 +1,9 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { toast } from 'sonner';
 import { v7 as uuid } from 'uuid';
 import { plural } from '#core/reasons';
 import { clockText, durationText } from '#core/time';
 import type { BoardDay, BoardStop } from '#contracts/board';
-import { problemOf } from '../api/base.ts';
 import { useLockStopMutation, useSplitStopMutation } from '../api/routes.ts';
 import { Stories, UnitStory } from '../drawings/MiniStory.tsx';
 import { Button } from '../ui/Button.tsx';
@@ -13,6 +11,7 @@ import { clockOf, day as dayText } from '../ui/format.ts';
 import { Plate } from '../ui/Plate.tsx';
 import { Panel } from '../ui/Screen.tsx';
 import { standing } from './CrewStrip.tsx';
+import { say, sayRefused } from '../ui/say.ts';
 
 /** A stop with what is to be done there, and what the desk can do with it. */
 export function StopDetails({
@@ -106,7 +105,7 @@ export function StopDetails({
             onClick={() =>
               void lock({ visitId: stop.visitId, locked: !stop.locked })
                 .unwrap()
-                .catch((error) => toast.error(problemOf(error).title))
+                .catch((error) => sayRefused(error))
             }
             disabled={stop.startAt === null}
           >
@@ -158,12 +157,12 @@ function Split({ stop, onDone }: { stop: BoardStop; onDone: () => void }) {
           void split({ id: uuid(), visitId: stop.visitId, calls: [...chosen] })
             .unwrap()
             .then(() => {
-              toast(
+              say(
                 `${plural(chosen.size, 'call')} of ${stop.site} on a visit of their own; put it in order now`,
               );
               onDone();
             })
-            .catch((error) => toast.error(problemOf(error).detail ?? problemOf(error).title))
+            .catch((error) => sayRefused(error))
         }
       >
         {whole ? 'Some go, some stay' : `Split off ${chosen.size} of ${stop.calls.length}`}

@@ -1,12 +1,10 @@
 import { useDraggable } from '@dnd-kit/core';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import { toast } from 'sonner';
 import { bestPlaces, type Place } from '#core/routing';
 import { clockText, durationText } from '#core/time';
 import type { BoardView, PlanProblem, Unplanned } from '#contracts/board';
 import type { UnitInBrief } from '#contracts/units';
-import { problemOf } from '../api/base.ts';
 import { useLazyCallQuery, useUpdateCallMutation } from '../api/calls.ts';
 import { MiniStory, useStories } from '../drawings/MiniStory.tsx';
 import { Button } from '../ui/Button.tsx';
@@ -16,6 +14,7 @@ import { PriorityWord } from '../ui/PriorityWord.tsx';
 import { Empty, Panel } from '../ui/Screen.tsx';
 import { consequenceWords } from './orders.ts';
 import type { Moves, Moving } from './useMoves.ts';
+import { say, sayRefused } from '../ui/say.ts';
 
 const OFFERED = 3;
 
@@ -123,15 +122,11 @@ function GiveToOnCall({ callId, today, onCall }: { callId: string; today: string
         id: callId,
         patch: { version: call.version, crewId, scheduledOn: today },
       }).unwrap();
-      toast(`${call.ref} goes to ${name} now`, {
-        action: {
-          label: 'Undo',
-          onClick: () => void update({ id: callId, patch: { version: after.version, scheduledOn: null } }),
-        },
+      say(`${call.ref} goes to ${name} now`, {
+        undo: () => update({ id: callId, patch: { version: after.version, scheduledOn: null } }),
       });
     } catch (refused) {
-      const problem = problemOf(refused);
-      toast(problem.errors?.[0]?.message ?? problem.title);
+      sayRefused(refused);
     }
   };
   return (

@@ -1,11 +1,11 @@
 import { useCallback, useMemo, useRef, useState } from 'react';
-import { toast } from 'sonner';
 import { daysBetween } from '#core/time';
 import type { BoardView, NewOrders, OrdersKept, PlanAsked, PlanProblem } from '#contracts/board';
 import { problemOf } from '../api/base.ts';
 import { usePlanProblemMutation } from '../api/routes.ts';
 import { changedDays, holds, ordersToKeep, withJob, type ChangedDay } from './orders.ts';
 import { useKeepPlan } from './useKeepPlan.ts';
+import { sayRefused, sayTrouble } from '../ui/say.ts';
 
 /** What is picked up: a visit on the board, or a call that waits. */
 export type Picked = { readonly visit: string } | { readonly call: string };
@@ -66,14 +66,14 @@ export function useMoves(board: BoardView | undefined, shown: string) {
         const view = await prepare();
         const job = view?.jobs.findIndex((one) => same(one.asked, picked)) ?? -1;
         if (!view || job === -1) {
-          toast.error('This cannot be moved: it is begun, or its site is not on the map.');
+          sayTrouble('This cannot be moved: it is begun, or its site is not on the map.');
           return undefined;
         }
         const next: Moving = { view, job, target: undefined, days: [] };
         setMoving(next);
         return next;
       } catch (error) {
-        toast.error(problemOf(error).title);
+        sayRefused(error);
         return undefined;
       }
     },
@@ -102,7 +102,7 @@ export function useMoves(board: BoardView | undefined, shown: string) {
         return await send(orders, said);
       } catch (error) {
         const { title, detail, errors } = problemOf(error);
-        toast.error(title, { description: detail ?? errors?.map((one) => one.message).join('. ') });
+        sayTrouble(title, { detail: detail ?? errors?.map((one) => one.message).join('. ') });
         return undefined;
       }
     },

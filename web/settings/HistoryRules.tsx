@@ -1,4 +1,3 @@
-import { toast } from 'sonner';
 import { v7 as uuid } from 'uuid';
 import type { z } from 'zod';
 import { UNIT_KINDS } from '#core/vocabulary';
@@ -10,6 +9,7 @@ import { shortDay } from '../ui/format.ts';
 import { Loading, Panel, Trouble } from '../ui/Screen.tsx';
 import { useTyped } from '../ui/useTyped.ts';
 import { HoldsFrom, numberIn } from './HoldsFrom.tsx';
+import { say } from '../ui/say.ts';
 
 const RULES = [
   ['callbackDays', 'A new call is a callback within, days'],
@@ -87,7 +87,7 @@ function RulesForm({
   );
   const submit = form.submit(async (body) => {
     await save({ name: 'history', body }).unwrap();
-    toast(`Holds from ${shortDay(body.validFrom)}. Every unit is judged anew.`);
+    say(`Holds from ${shortDay(body.validFrom)}. Every unit is judged anew.`);
   });
   return (
     <form onSubmit={submit} noValidate>

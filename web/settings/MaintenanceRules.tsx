@@ -1,5 +1,4 @@
 import { useState } from 'react';
-import { toast } from 'sonner';
 import { v7 as uuid } from 'uuid';
 import { tasksOf, type TaskList } from '#core/maintenance';
 import { plural } from '#core/reasons';
@@ -15,6 +14,7 @@ import { shortDay } from '../ui/format.ts';
 import { Loading, Panel, Trouble } from '../ui/Screen.tsx';
 import { useTyped } from '../ui/useTyped.ts';
 import { HoldsFrom } from './HoldsFrom.tsx';
+import { say } from '../ui/say.ts';
 
 /** What the company does as a rule on each kind of machine; agreements say what is different. */
 export function MaintenanceRules() {
@@ -91,7 +91,7 @@ function ProgrammeForm({
   const kinds = form.watch('kinds');
   const submit = form.submit(async (body) => {
     await save({ name: 'maintenance', body }).unwrap();
-    toast(`Holds from ${shortDay(body.validFrom)}, wherever no agreement says otherwise.`);
+    say(`Holds from ${shortDay(body.validFrom)}, wherever no agreement says otherwise.`);
   });
   return (
     <form onSubmit={submit} noValidate>

@@ -1,4 +1,3 @@
-import { toast } from 'sonner';
 import { v7 as uuid } from 'uuid';
 import type { z } from 'zod';
 import { DEFAULT_LIMITS, LIMIT_NAMES, type MeasuringLimits } from '#core/measurement';
@@ -10,6 +9,7 @@ import { shortDay } from '../ui/format.ts';
 import { Loading, Panel, Trouble } from '../ui/Screen.tsx';
 import { useTyped } from '../ui/useTyped.ts';
 import { HoldsFrom, numberIn } from './HoldsFrom.tsx';
+import { say } from '../ui/say.ts';
 
 const LABELS: Record<keyof MeasuringLimits, string> = {
   elevationFt: 'Height above the sea, ft',
@@ -97,7 +97,7 @@ function LimitsForm({
   const typed = form.watch();
   const submit = form.submit(async (body) => {
     await save({ name: 'measuring', body }).unwrap();
-    toast(`Holds from ${shortDay(body.validFrom)}`);
+    say(`Holds from ${shortDay(body.validFrom)}`);
   });
   return (
     <form onSubmit={submit} noValidate>

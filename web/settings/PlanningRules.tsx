@@ -1,4 +1,3 @@
-import { toast } from 'sonner';
 import { v7 as uuid } from 'uuid';
 import type { z } from 'zod';
 import { centsTyped, dollars } from '#core/agreements';
@@ -13,6 +12,7 @@ import { number, shortDay } from '../ui/format.ts';
 import { Loading, Panel, Trouble } from '../ui/Screen.tsx';
 import { useTyped } from '../ui/useTyped.ts';
 import { HoldsFrom, numberIn } from './HoldsFrom.tsx';
+import { say } from '../ui/say.ts';
 
 const said = (value: PlanningSettings): string =>
   `${value.overtimeMinutes} min overtime at most, ` +
@@ -111,7 +111,7 @@ function PlanningForm({
   );
   const submit = form.submit(async (body) => {
     await save({ name: 'planning', body }).unwrap();
-    toast(`Holds from ${shortDay(body.validFrom)}`);
+    say(`Holds from ${shortDay(body.validFrom)}`);
   });
   return (
     <form onSubmit={submit} noValidate>

@@ -1,4 +1,3 @@
-import { toast } from 'sonner';
 import { v7 as uuid } from 'uuid';
 import type { z } from 'zod';
 import { ROLES, SETTABLE, type Rights, type Role, type Settable } from '#contracts/roles';
@@ -10,6 +9,7 @@ import { shortDay } from '../ui/format.ts';
 import { Loading, Panel, Trouble } from '../ui/Screen.tsx';
 import { FormTrouble } from '../ui/FormTrouble.tsx';
 import { useTyped } from '../ui/useTyped.ts';
+import { say } from '../ui/say.ts';
 
 const WORDS: Readonly<Record<Settable, string>> = {
   'write for another crew': 'Write on the sheet of a visit another crew is on',
@@ -56,7 +56,7 @@ function RightsForm({ current, mayEdit }: { current: Rights; mayEdit: boolean })
     );
   const store = form.submit(async (body) => {
     await save({ name: 'rights', body }).unwrap();
-    toast('The rights hold from now on, in every open session');
+    say('The rights hold from now on, in every open session');
   });
   return (
     <form onSubmit={store}>

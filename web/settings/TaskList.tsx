@@ -1,5 +1,4 @@
 import { useState } from 'react';
-import { toast } from 'sonner';
 import { v7 as uuid } from 'uuid';
 import {
   cadenceWords,
@@ -10,13 +9,13 @@ import {
   type OwnTask,
 } from '#core/maintenance';
 import { listed, plural } from '#core/reasons';
-import { problemOf } from '../api/base.ts';
 import { useChangeSettingMutation, useTasksSettingsQuery } from '../api/settings.ts';
 import { useWho } from '../state/session.ts';
 import { Button } from '../ui/Button.tsx';
 import { shortDay } from '../ui/format.ts';
 import { Loading, Panel, Trouble } from '../ui/Screen.tsx';
 import { TaskForm } from './TaskForm.tsx';
+import { say, sayRefused } from '../ui/say.ts';
 
 /** What a task says of itself beside its name. */
 const facts = ({ usual, minutes, parts, weather, water, skills, onStandby }: MaintenanceTask): string =>
@@ -45,10 +44,10 @@ export function TaskList() {
     save({ name: 'tasks', body: { id: uuid(), validFrom, value: value as never } }).unwrap();
   const without = (key: string) => own.filter((task) => task.key !== key);
   const change = async (key: string, said: OwnTask | undefined, done: string) => {
-    const refused = (error: unknown) => toast.error(problemOf(error).title);
+    const refused = (error: unknown) => sayRefused(error);
     try {
       await keep(said ? [...without(key), said] : without(key), today);
-      toast(done, { action: { label: 'Undo', onClick: () => void keep(own, today).catch(refused) } });
+      say(done, { undo: () => keep(own, today).catch(refused) });
     } catch (error) {
       refused(error);
     }
@@ -148,7 +147,7 @@ export function TaskList() {
           onSave={async (task, validFrom) => {
             await keep([...without(task.key), task], validFrom);
             setOpen(undefined);
-            toast(`${task.title} holds from ${shortDay(validFrom)}.`);
+            say(`${task.title} holds from ${shortDay(validFrom)}.`);
           }}
           onClose={() => setOpen(undefined)}
         />

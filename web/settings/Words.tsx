@@ -1,9 +1,8 @@
-import { toast } from 'sonner';
 import { PART_IDS, type PartId } from '#core/machine';
-import { problemOf } from '../api/base.ts';
 import { useMapWordMutation, useWordsQuery } from '../api/words.ts';
 import { useWho } from '../state/session.ts';
 import { Empty, Loading, Panel, Trouble } from '../ui/Screen.tsx';
+import { say, sayRefused } from '../ui/say.ts';
 
 /** What technicians' words for components mean. */
 export function Words() {
@@ -15,9 +14,9 @@ export function Words() {
   const choose = async (word: string, part: string) => {
     try {
       await map({ word, part: part as PartId }).unwrap();
-      toast(`“${word}” means ${part}; units that used it were judged anew`);
+      say(`“${word}” means ${part}; units that used it were judged anew`);
     } catch (refused) {
-      toast(problemOf(refused).title);
+      sayRefused(refused);
     }
   };
   const select = (word: string, value: string) => (

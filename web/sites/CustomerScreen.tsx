@@ -1,7 +1,6 @@
 import { plural } from '#core/reasons';
 import { useMemo, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
-import { toast } from 'sonner';
 import { v7 as uuid } from 'uuid';
 import { customerFields, type CustomerPatch } from '#contracts/customers';
 import { siteFields, type NewSite } from '#contracts/sites';
@@ -13,6 +12,7 @@ import { Button, pressed } from '../ui/Button.tsx';
 import { Plate } from '../ui/Plate.tsx';
 import { RecordForm } from '../ui/RecordForm.tsx';
 import { Empty, Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';
+import { say } from '../ui/say.ts';
 
 export default function CustomerScreen() {
   const { id = '' } = useParams();
@@ -33,11 +33,8 @@ export default function CustomerScreen() {
   if (!customer) return <Loading what="the customer" />;
   const retire = async () => {
     const after = await update({ id, patch: { version: customer.version, retired: true } }).unwrap();
-    toast(`${customer.name} retired`, {
-      action: {
-        label: 'Undo',
-        onClick: () => void update({ id, patch: { version: after.version, retired: false } }),
-      },
+    say(`${customer.name} retired`, {
+      undo: () => update({ id, patch: { version: after.version, retired: false } }),
     });
     void navigate('/sites?show=customers');
   };
@@ -60,7 +57,7 @@ export default function CustomerScreen() {
     >
       {customer.notes ? <p className="mb-3 whitespace-pre-line">{customer.notes}</p> : null}
       <Panel title="Sites">
-        {customer.siteRows.length === 0 ? <Empty>No site yet.</Empty> : null}
+        {customer.siteRows.length === 0 ? <Empty ghost="roof">No site yet.</Empty> : null}
         <ul className="grid gap-x-6 gap-y-4 sm:grid-cols-[repeat(auto-fill,minmax(340px,1fr))]">
           {customer.siteRows.map((site) => (
             <li key={site.id} className="min-w-0 border-t border-rule pt-2">

@@ -3,12 +3,10 @@ import { conditionStanding } from '#core/conditions';
 import { CONDITION_KINDS, type ConditionKind } from '#core/vocabulary';
 import { lazy, Suspense, useMemo, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
-import { toast } from 'sonner';
 import { v7 as uuid } from 'uuid';
-import { problemOf } from '../api/base.ts';
 import { useSiteQuery } from '../api/sites.ts';
 import { useCreateVisitMutation } from '../api/visits.ts';
-import { GhostRoof, SiteRoofs } from '../drawings/MiniRoof.tsx';
+import { SiteRoofs } from '../drawings/MiniRoof.tsx';
 import { Stories, UnitStory } from '../drawings/MiniStory.tsx';
 import { useWho } from '../state/session.ts';
 import { Button, pressed } from '../ui/Button.tsx';
@@ -17,11 +15,13 @@ import { DaysBar } from '../ui/DaysBar.tsx';
 import { day, dayIn, dayOf } from '../ui/format.ts';
 import { Plate } from '../ui/Plate.tsx';
 import { PriorityWord } from '../ui/PriorityWord.tsx';
+import { Ghost } from '../ui/Ghost.tsx';
 import { Empty, Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';
 import { Agreed } from '../ui/Agreed.tsx';
 import { GettingIn } from '../ui/GettingIn.tsx';
 import { hoursText } from './hoursText.ts';
 import type { SiteFormName } from './SiteForms.tsx';
+import { sayRefused } from '../ui/say.ts';
 
 /** The forms bring their contracts along; they come when the first one is opened. */
 const SiteForms = lazy(() => import('./SiteForms.tsx'));
@@ -57,7 +57,7 @@ export default function SiteScreen() {
       }).unwrap();
       void navigate(`/visits/${visit.id}`);
     } catch (refused) {
-      toast(problemOf(refused).title);
+      sayRefused(refused);
     }
   };
   return (
@@ -82,7 +82,7 @@ export default function SiteScreen() {
             title="Units, worst first"
             actions={can('edit record') ? <Button onClick={() => setForm('unit')}>New unit</Button> : null}
           >
-            {site.units.length === 0 ? <Empty>No unit is on record here yet.</Empty> : null}
+            {site.units.length === 0 ? <Empty ghost="unit">No unit is on record here yet.</Empty> : null}
             <ul className="divide-y divide-rule">
               {site.units.map((unit) => (
                 <li key={unit.id} className="unit-row py-1">
@@ -122,7 +122,7 @@ export default function SiteScreen() {
                 <SiteRoofs siteId={site.id} width={380} height={220} />
               ) : (
                 <>
-                  <GhostRoof />
+                  <Ghost of="roof" />
                   <p className="flex flex-wrap items-center gap-x-3">
                     Nobody has drawn it yet.
                     {can('map site') ? <Button onClick={() => setForm('roof')}>Draw a roof</Button> : null}
@@ -243,7 +243,7 @@ export default function SiteScreen() {
               </ul>
             </Panel>
             <Panel title="Last visits">
-              {site.recentVisits.length === 0 ? <Empty>None yet.</Empty> : null}
+              {site.recentVisits.length === 0 ? <Empty ghost="sheet">None yet.</Empty> : null}
               <ul>
                 {site.recentVisits.map((visit) => (
                   <li key={visit.id} className="truncate">

@@ -109,6 +109,7 @@ function SiteList() {
       state={state}
       answer={useSitesQuery(ask)}
       page={(part) => fetchPage(part).unwrap()}
+      ghost="roof"
       empty="No site yet. Import your units, or start with a customer."
       columns={[
         {
@@ -200,6 +201,7 @@ function CustomerList() {
         state={state}
         answer={useCustomersQuery(ask)}
         page={(part) => fetchPage(part).unwrap()}
+        ghost="roof"
         empty="No customer yet."
         actions={can('edit record') ? <Button onClick={() => setAdding(true)}>New customer</Button> : null}
         columns={[
@@ -275,6 +277,7 @@ function UnitList() {
         state={state}
         answer={answer}
         page={(part) => fetchPage(part).unwrap()}
+        ghost="unit"
         empty="No unit yet. Import them from a CSV file, or add them on a site's page."
         columns={[
           {

@@ -1,6 +1,5 @@
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
-import { toast } from 'sonner';
 import { plural } from '#core/reasons';
 import { sitePatch, type SitePatch, type SiteRow } from '#contracts/sites';
 import { useCrewsQuery } from '../api/crews.ts';
@@ -12,6 +11,7 @@ import { Button } from '../ui/Button.tsx';
 import { FormTrouble } from '../ui/FormTrouble.tsx';
 import { Empty, Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';
 import { useTyped } from '../ui/useTyped.ts';
+import { say } from '../ui/say.ts';
 
 const AT_ONCE = 200;
 
@@ -108,11 +108,8 @@ function Place({
   const place = form.watch('place');
   const save = form.submit(async (patch) => {
     const after = await update({ id: site.id, patch }).unwrap();
-    toast(`${site.name} is on the map`, {
-      action: {
-        label: 'Undo',
-        onClick: () => void update({ id: site.id, patch: { version: after.version, lat: null, lon: null } }),
-      },
+    say(`${site.name} is on the map`, {
+      undo: () => update({ id: site.id, patch: { version: after.version, lat: null, lon: null } }),
     });
     onDone();
   });

@@ -98,6 +98,7 @@ function Desk() {
           columns={columns}
           answer={calls}
           page={(part) => fetchPage({ ...part, status: 'open' }).unwrap()}
+          ghost="unit"
           empty="No call is open. Quiet mornings are for the watch list."
           line={(call) => (
             <CallLine
@@ -118,7 +119,7 @@ function Desk() {
             }
           >
             {visits.error ? <Trouble error={visits.error} retry={visits.refetch} /> : null}
-            {visits.data?.length === 0 ? <Empty>No visit is planned today.</Empty> : null}
+            {visits.data?.length === 0 ? <Empty ghost="day">No visit is planned today.</Empty> : null}
             <CrewStrips visits={visits.data ?? NO_VISITS} today={today} zone={timeZone} />
           </Panel>
           {left.data && left.data.total > 0 ? (
@@ -162,7 +163,7 @@ function Desk() {
             </Link>
           }
         >
-          {watch.data?.total === 0 ? <Empty>No unit is on the watch list.</Empty> : null}
+          {watch.data?.total === 0 ? <Empty ghost="unit">No unit is on the watch list.</Empty> : null}
           <ul className="divide-y divide-rule">
             {watch.data?.rows.slice(0, WORST).map((row) => (
               <li key={row.unitId} className="unit-row py-1">

@@ -1,4 +1,3 @@
-import { toast } from 'sonner';
 import { v7 as uuid } from 'uuid';
 import type { z } from 'zod';
 import {
@@ -22,6 +21,7 @@ import { Dialog } from '../ui/Dialog.tsx';
 import { Field } from '../ui/Field.tsx';
 import { FormTrouble } from '../ui/FormTrouble.tsx';
 import { useTyped } from '../ui/useTyped.ts';
+import { say } from '../ui/say.ts';
 
 /** What a fact starts from: a trick tried on a unit, or nothing. */
 export interface LinkStart {
@@ -117,11 +117,11 @@ export function LinkForm({
   const save = form.submit(async (body) => {
     try {
       await create(body).unwrap();
-      toast('Saved for everybody', { action: { label: 'Undo', onClick: () => void end(body.id) } });
+      say('Saved for everybody', { undo: () => end(body.id) });
     } catch (error) {
       if (problemOf(error).status !== 0) throw error;
       await send('/api/links', body, net.siteId, 'A fact');
-      toast('Kept on this phone; it goes out with the next signal.');
+      say('Kept on this phone; it goes out with the next signal.');
     }
     clear();
     onClose();

@@ -1,5 +1,4 @@
 import { useState } from 'react';
-import { toast } from 'sonner';
 import { v7 as uuid } from 'uuid';
 import type { ProblemDetails } from '#contracts/problem';
 import { problemOf } from '../api/base.ts';
@@ -7,6 +6,7 @@ import { useImportPlanMutation } from '../api/files.ts';
 import { Field } from '../ui/Field.tsx';
 import { FileInput } from '../ui/FileInput.tsx';
 import { Panel } from '../ui/Screen.tsx';
+import { say } from '../ui/say.ts';
 
 /**
  * Roofs, feeds and controls from a file; everything that is not right in it is listed, and then nothing is
@@ -20,7 +20,7 @@ export function PlanFile({ siteId }: { siteId: string }) {
     if (!file) return;
     try {
       await take({ siteId, id: uuid(), plan: JSON.parse(await file.text()) as unknown }).unwrap();
-      toast('The plan is taken in');
+      say('The plan is taken in');
     } catch (error) {
       setProblem(
         error instanceof SyntaxError

@@ -1,13 +1,12 @@
 import { useState } from 'react';
-import { toast } from 'sonner';
 import { v7 as uuid } from 'uuid';
 import { POINT_KINDS, type PointKind } from '#core/tracing';
 import { pointFields, type NewPoint, type PointPatch, type TracingView } from '#contracts/tracing';
 import { useCreatePointMutation, useUpdatePointMutation } from '../api/tracing.ts';
-import { problemOf } from '../api/base.ts';
 import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { RecordForm, type FormField } from '../ui/RecordForm.tsx';
+import { say, sayRefused } from '../ui/say.ts';
 
 const KINDS = (Object.keys(POINT_KINDS) as PointKind[]).filter((kind) => kind !== 'unit');
 
@@ -55,19 +54,13 @@ export function PointForm({
     try {
       const gone = await update({ id: point.id, patch: { version: point.version, retired: true } }).unwrap();
       const links = net.links.length - gone.links.length;
-      toast(
+      say(
         `${point.name} is off the record${links > 0 ? `, with ${links} ${links === 1 ? 'fact' : 'facts'}` : ''}`,
-        {
-          action: {
-            label: 'Bring it back',
-            onClick: () =>
-              void update({ id: point.id, patch: { version: point.version + 1, retired: false } }),
-          },
-        },
+        { undo: () => update({ id: point.id, patch: { version: point.version + 1, retired: false } }) },
       );
       onClose();
     } catch (error) {
-      toast(problemOf(error).title);
+      sayRefused(error);
     }
   };
   return (

@@ -1,6 +1,5 @@
 import { useMemo, useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
-import { toast } from 'sonner';
 import { contradictions, gapsOf, POINT_KINDS, polesText, type SiteLink } from '#core/tracing';
 import type { TracingView } from '#contracts/tracing';
 import { useEndLinkMutation, useRestoreLinkMutation, useTracingQuery } from '../api/tracing.ts';
@@ -18,6 +17,7 @@ import { PlanFile } from './PlanFile.tsx';
 import { PointForm } from './PointForm.tsx';
 import { Sure } from './Sure.tsx';
 import { Trace } from './Trace.tsx';
+import { say } from '../ui/say.ts';
 
 /** How the units of a site are fed and controlled and what they serve: every fact with who, how and when. */
 export default function TracingScreen() {
@@ -47,7 +47,7 @@ function TracingOf({ net, stale }: { net: TracingView; stale: boolean }) {
   const trace = (next: string | undefined) => setParams(next ? { trace: next } : {}, { replace: true });
   const endFact = async (link: SiteLink) => {
     await end(link.id).unwrap();
-    toast('That is no longer so', { action: { label: 'Undo', onClick: () => void restore(link.id) } });
+    say('That is no longer so', { undo: () => restore(link.id) });
   };
   const units = net.points.filter((p) => p.kind === 'unit').length;
   const panels = net.points
@@ -98,12 +98,14 @@ function TracingOf({ net, stale }: { net: TracingView; stale: boolean }) {
       <div className="grid grid-cols-1 gap-4 items-start lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
         <div className="order-2 min-w-0 space-y-4 lg:order-1">
           <Panel title="Units: feed, control, area">
-            {units === 0 ? <Empty>No unit is on record here.</Empty> : null}
+            {units === 0 ? <Empty ghost="unit">No unit is on record here.</Empty> : null}
             <FeedTable net={net} traced={traced} onTrace={trace} onEnd={write ? endFact : undefined} />
           </Panel>
           <Panel title="Panels, doors open">
             {panels.length === 0 ? (
-              <Empty>No panel is on record. Start there: which breaker, which poles, what hangs on it?</Empty>
+              <Empty ghost="panel">
+                No panel is on record. Start there: which breaker, which poles, what hangs on it?
+              </Empty>
             ) : null}
             <div className="grid items-start gap-3 sm:grid-cols-[repeat(auto-fill,minmax(240px,1fr))]">
               {panels.map((panel) => (

@@ -2,6 +2,7 @@ import { tableFeatures, useTable, type ColumnDef } from '@tanstack/react-table';
 import { useDeferredValue, useEffect, useState, type ReactNode } from 'react';
 import { useSearchParams } from 'react-router';
 import { plural } from '#core/reasons';
+import type { GhostOf } from './Ghost.tsx';
 import { Button } from './Button.tsx';
 import { Empty, Loading, Trouble } from './Screen.tsx';
 import type { ListAsk } from '../api/base.ts';
@@ -107,6 +108,7 @@ export function List<Row extends { id: string }>({
   columns,
   answer,
   empty,
+  ghost,
   actions,
   filters = [],
   page,
@@ -124,6 +126,8 @@ export function List<Row extends { id: string }>({
     refetch: () => void;
   };
   empty: ReactNode;
+  /** What will stand there. */
+  ghost?: GhostOf;
   actions?: ReactNode;
   filters?: readonly ListFilter[];
   /** Asks for any stretch of the list, so that all of it can be printed and saved. */
@@ -208,7 +212,9 @@ export function List<Row extends { id: string }>({
       )}
       {answer.error ? <Trouble error={answer.error} retry={answer.refetch} /> : null}
       {!answer.data && !answer.error ? <Loading what={label} /> : null}
-      {answer.data && total === 0 ? <Empty>{narrowed(state) ?? empty}</Empty> : null}
+      {answer.data && total === 0 ? (
+        <Empty {...(ghost && !narrowed(state) ? { ghost } : {})}>{narrowed(state) ?? empty}</Empty>
+      ) : null}
       {total > 0 && line ? (
         <ul aria-label={label} className="border-b border-rule">
           {rows.map((row) => (

@@ -1,4 +1,5 @@
 import { useEffect, type ReactNode } from 'react';
+import { Ghost, type GhostOf } from './Ghost.tsx';
 import { problemOf } from '../api/base.ts';
 import { Button } from './Button.tsx';
 
@@ -60,8 +61,13 @@ export function Loading({ what }: { what: string }) {
   );
 }
 
-export function Empty({ children }: { children: ReactNode }) {
-  return <p className="border border-dashed border-rule bg-sheet p-4 text-soft">{children}</p>;
+export function Empty({ children, ghost }: { children: ReactNode; ghost?: GhostOf }) {
+  return (
+    <div className="border border-dashed border-rule bg-sheet p-4 text-soft">
+      {ghost ? <Ghost of={ghost} /> : null}
+      <p>{children}</p>
+    </div>
+  );
 }
 
 /** What went wrong and what to do about it; `retry` where trying again can help. */

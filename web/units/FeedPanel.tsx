@@ -41,7 +41,7 @@ export function FeedPanel({ unit }: { unit: UnitPage }) {
       ))}
       {unit.feed ? <p className="mt-1 text-lg">{unit.feed}.</p> : null}
       {groups.every(([, list]) => list.length === 0) ? (
-        <Empty>What feeds or controls it is not known yet.</Empty>
+        <Empty ghost="panel">What feeds or controls it is not known yet.</Empty>
       ) : null}
       <dl className="mt-1 grid grid-cols-[auto_1fr] gap-x-3">
         {groups

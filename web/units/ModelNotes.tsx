@@ -1,5 +1,4 @@
 import { useState } from 'react';
-import { toast } from 'sonner';
 import { v7 as uuid } from 'uuid';
 import { newModelNote } from '#contracts/notes';
 import type { UnitPage } from '#contracts/units';
@@ -12,6 +11,7 @@ import { Button } from '../ui/Button.tsx';
 import { Field } from '../ui/Field.tsx';
 import { dayOf } from '../ui/format.ts';
 import { Empty, Panel } from '../ui/Screen.tsx';
+import { say } from '../ui/say.ts';
 
 /** How this model line comes apart, for whoever meets it next. */
 export function ModelNotes({ unit }: { unit: UnitPage }) {
@@ -49,11 +49,8 @@ export function ModelNotes({ unit }: { unit: UnitPage }) {
                   look="quiet"
                   onClick={() => {
                     void update({ id: note.id, patch: { retired: true } });
-                    toast('The note is removed', {
-                      action: {
-                        label: 'Undo',
-                        onClick: () => void update({ id: note.id, patch: { retired: false } }),
-                      },
+                    say('The note is removed', {
+                      undo: () => update({ id: note.id, patch: { retired: false } }),
                     });
                   }}
                 >

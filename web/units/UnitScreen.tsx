@@ -143,7 +143,9 @@ export default function UnitScreen() {
               ) : null
             }
           >
-            {unit.calls.length === 0 ? <Empty>No call and no maintenance is on record.</Empty> : null}
+            {unit.calls.length === 0 ? (
+              <Empty ghost="unit">No call and no maintenance is on record.</Empty>
+            ) : null}
             <div
               className="max-h-96 overflow-auto"
               tabIndex={0}
@@ -229,7 +231,7 @@ export default function UnitScreen() {
             }
           >
             {unit.photos.length === 0 ? (
-              <Empty>No picture yet. The nameplate first: it gets covered.</Empty>
+              <Empty ghost="picture">No picture yet. The nameplate first: it gets covered.</Empty>
             ) : (
               <PhotoStrip photos={unit.photos} />
             )}

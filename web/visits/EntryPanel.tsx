@@ -1,5 +1,4 @@
 import { useEffect, type KeyboardEvent } from 'react';
-import { toast } from 'sonner';
 import { likelyMode, refrigerantDoubts, type Reading } from '#core/evidence';
 import type { UnitKind } from '#core/vocabulary';
 import type { LeaveBody } from '#core/sheet';
@@ -26,6 +25,7 @@ import {
   type Values,
 } from './forms.ts';
 import type { LeavingCall } from './parts.tsx';
+import { say } from '../ui/say.ts';
 
 /** The mode it is likeliest measured in: by the machine, the complaint about it, the weather on the sheet. */
 function modeFor(visit: VisitPage, unit: VisitPage['units'][number] | undefined): string {
@@ -210,7 +210,7 @@ export function EntryPanel({
     if (next === undefined) return onDone();
     // The next circuit of the same machine: its pressures are its own, the rest was read a moment ago.
     set(carriedTo(value, next));
-    toast(
+    say(
       `Circuit ${String(value.circuit)} is on the sheet. Circuit ${next} now; air and volts are carried over.`,
     );
     window.scrollTo(0, 0);

@@ -3,7 +3,6 @@ import { v7 as uuid } from 'uuid';
 import { z } from 'zod';
 import { shortText } from '#contracts/common';
 import { useTyped } from '../ui/useTyped.ts';
-import { toast } from 'sonner';
 import { plateFacts } from '#core/cards';
 import type { Answer } from '#core/measurement';
 import { saidText, type UnitSystem } from '#core/quantities';
@@ -22,6 +21,7 @@ import { actsOfLine, actWords, type Act } from './acts.ts';
 import { entryText } from './entryText.ts';
 import type { Amending } from './EntryPanel.tsx';
 import type { Line } from './lines.ts';
+import { say } from '../ui/say.ts';
 
 export function Sheet({
   visit,
@@ -51,7 +51,9 @@ export function Sheet({
   ]);
   return (
     <>
-      {lines.length === 0 ? <Empty>Nothing on the sheet yet. Arriving is the first line.</Empty> : null}
+      {lines.length === 0 ? (
+        <Empty ghost="sheet">Nothing on the sheet yet. Arriving is the first line.</Empty>
+      ) : null}
       <ol className="divide-y divide-rule">
         {lines.map((line) => {
           const unit = unitOf(line.unitId);
@@ -136,9 +138,7 @@ function Refused({ item }: { item: OutboxItem }) {
         <Button
           onClick={() =>
             void takeBack(item.id).then(() => {
-              toast('Taken off this phone', {
-                action: { label: 'Undo', onClick: () => void phone.outbox.put(item) },
-              });
+              say('Taken off this phone', { undo: () => phone.outbox.put(item) });
             })
           }
         >

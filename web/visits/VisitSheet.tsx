@@ -1,7 +1,6 @@
 import { useLiveQuery } from 'dexie-react-hooks';
 import { useEffect, useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { toast } from 'sonner';
 import { v7 as uuid } from 'uuid';
 import { CONDITION_KINDS } from '#core/vocabulary';
 import type { EntryKind, VisitPage } from '#contracts/visits';
@@ -24,6 +23,7 @@ import { EntryPanel, type Amending } from './EntryPanel.tsx';
 import { FORMS, type FormKind, type Values } from './forms.ts';
 import { leftBehind, linesOf, withOwnConditions } from './lines.ts';
 import { Sheet } from './Sheet.tsx';
+import { say } from '../ui/say.ts';
 
 const SEEN = ['reading set', 'look', 'comparison', 'code', 'step', 'weather'] as const;
 const DONE = [
@@ -147,20 +147,17 @@ function SheetOf({ visit, stale }: { visit: VisitPage; stale: boolean }) {
       body: { condition, text },
     };
     void post(entry as never);
-    toast(`Left open: ${actWords(act, system)}`, {
-      action: {
-        label: 'Undo',
-        onClick: () =>
-          void post({
-            id: uuid(),
-            visitId: visit.id,
-            unitId: act.unitId,
-            kind: 'withdrawn',
-            body: {},
-            supersedes: entry.id,
-            reason: 'not meant',
-          } as never),
-      },
+    say(`Left open: ${actWords(act, system)}`, {
+      undo: () =>
+        post({
+          id: uuid(),
+          visitId: visit.id,
+          unitId: act.unitId,
+          kind: 'withdrawn',
+          body: {},
+          supersedes: entry.id,
+          reason: 'not meant',
+        } as never),
     });
   };
   const arrive = () =>

@@ -63,7 +63,7 @@ export default function Watch() {
       {error ? <Trouble error={error} retry={refetch} /> : null}
       {!data && !error ? <Loading what="the watch list" /> : null}
       {data?.total === 0 ? (
-        <Empty>
+        <Empty {...(filtered ? {} : { ghost: 'unit' as const })}>
           {filtered
             ? 'Take a filter off to see more.'
             : 'Hazards, repeats, callbacks, leaks and what was left open would stand here, worst first.'}

@@ -1,5 +1,4 @@
 import { useState } from 'react';
-import { toast } from 'sonner';
 import { v7 as uuid } from 'uuid';
 import { DECISION_KINDS, DECISIONS, FLAGS, type DecisionKind, type FlagKind } from '#core/history';
 import { addDays } from '#core/time';
@@ -13,6 +12,7 @@ import { Dialog } from '../ui/Dialog.tsx';
 import { Field } from '../ui/Field.tsx';
 import { useTyped } from '../ui/useTyped.ts';
 import { shortDay } from '../ui/format.ts';
+import { say } from '../ui/say.ts';
 
 /** A decision in words: what, when, why, by whom. */
 export const decisionWords = ({ kind, year, until, reason, by }: DecisionView): string => {
@@ -60,9 +60,7 @@ export function useDeciding(): {
       onSave={async (decision) => {
         await decide(decision).unwrap();
         setAsked(undefined);
-        toast(`${asked.unit.tag}: decided until there is new evidence`, {
-          action: { label: 'Undo', onClick: () => void undo(decision.id) },
-        });
+        say(`${asked.unit.tag}: decided until there is new evidence`, { undo: () => undo(decision.id) });
       }}
     />
   ) : null;
