@@ -9,6 +9,7 @@ import { rebuild } from '../server/sheet/rebuild.ts';
 import { refreshSummaries } from '../server/units/summary.ts';
 import { toLonLat } from './network/geometry.ts';
 import { decideDemo } from './decided.ts';
+import { planDemo } from './planned.ts';
 import { YARD } from './scenario/cast/index.ts';
 import { makeScenario } from './scenario/index.ts';
 import { ADD_PHOTO, photoValues } from './pictures.ts';
@@ -109,7 +110,9 @@ async function main(): Promise<void> {
     );
     if (state?.used) return;
     const clock = clockFor(process.env.GRADUM_TODAY, ZONE);
-    await loadScenario(db, clock, makeScenario(localDate(clock.now(), ZONE)));
+    const today = localDate(clock.now(), ZONE);
+    await loadScenario(db, clock, makeScenario(today));
+    await planDemo(db, today, ZONE);
     console.log('loaded');
   });
   await db.close();

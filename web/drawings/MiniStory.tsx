@@ -1,4 +1,4 @@
-import { createContext, memo, useContext, useDeferredValue, useMemo, type ReactNode } from 'react';
+import { createContext, memo, useContext, useMemo, type ReactNode } from 'react';
 import { BRIEF_DAYS, poundsOf, type BriefStory } from '#core/history';
 import { plural } from '#core/reasons';
 import { addDays, daysBetween } from '#core/time';
@@ -6,6 +6,7 @@ import type { Stories } from '#contracts/units';
 import { useStoriesQuery } from '../api/units.ts';
 import { useWho } from '../state/session.ts';
 import { number } from '../ui/format.ts';
+import { useTurn } from '../ui/turns.ts';
 
 const WIDTH = 168;
 const HEIGHT = 32;
@@ -40,8 +41,8 @@ export function UnitStory({ unitId }: { unitId: string }) {
     skip: ids.length === 0,
     selectFromResult: ({ data, currentData }) => ({ story: (currentData ?? data)?.[unitId] }),
   });
-  // Drawn when there is time for it: whoever types or scrolls meanwhile does not wait.
-  return <MiniStory story={useDeferredValue(story)} />;
+  const turn = useTurn(story !== undefined);
+  return <MiniStory story={turn ? story : undefined} />;
 }
 
 /** Two years in words, for whoever does not see the picture. */

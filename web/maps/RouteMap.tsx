@@ -1,9 +1,10 @@
 import 'leaflet/dist/leaflet.css';
 import L from 'leaflet';
-import { useEffect, useMemo, useRef } from 'react';
-import { MapContainer, Marker, Polyline, Tooltip, useMap } from 'react-leaflet';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { MapContainer, Marker, Polyline, Tooltip, useMap, useMapEvents } from 'react-leaflet';
 import { useRoadPathQuery } from '../api/routes.ts';
 import { Base } from './Base.tsx';
+import { dodge } from './dodge.ts';
 import { Nearness } from './Nearness.tsx';
 
 export interface MapStop {
@@ -15,13 +16,62 @@ export interface MapStop {
   readonly order?: number;
 }
 
-function icon(stop: MapStop): L.DivIcon {
-  const look = stop.order === undefined ? 'map-due' : 'map-stop';
+/** A tag with the stop's place in the day. */
+const TAG = { width: 36, height: 24 } as const;
+const ASIDE = { dx: 0, dy: 0 };
+
+/** @param aside how far the tag is moved off its place, px; a leader joins them */
+function icon(stop: MapStop, { dx, dy } = ASIDE): L.DivIcon {
+  if (stop.order === undefined) return L.divIcon({ className: 'map-due', html: '', iconSize: [16, 16] });
+  const [x, y] = [TAG.width / 2, TAG.height / 2];
+  // From the edge of the tag to its place.
+  const out = Math.max(Math.abs(dx) / x, Math.abs(dy) / y);
+  const leader =
+    out <= 1
+      ? ''
+      : `<svg class="map-leader" width="${TAG.width}" height="${TAG.height}" aria-hidden="true">` +
+        `<path d="M${x - dx / out} ${y - dy / out}L${x - dx} ${y - dy}"/><circle cx="${x - dx}" cy="${y - dy}" r="4"/></svg>`;
   return L.divIcon({
-    className: look,
-    html: stop.order === undefined ? '' : `<i></i>${stop.order}`,
-    iconSize: stop.order === undefined ? [16, 16] : [36, 24],
+    className: 'map-stop',
+    html: `${leader}<i></i><b>${stop.order}</b>`,
+    iconSize: [TAG.width, TAG.height],
+    iconAnchor: [x - dx, y - dy],
   });
+}
+
+/** The stops, those that lie together moved aside so that each can be read and chosen. */
+function Stops({
+  stops,
+  onPick,
+}: {
+  stops: readonly MapStop[];
+  onPick?: ((id: string) => void) | undefined;
+}) {
+  const map = useMap();
+  const [zoom, setZoom] = useState(map.getZoom());
+  useMapEvents({ zoomend: () => setZoom(map.getZoom()) });
+  const aside = useMemo(
+    () =>
+      dodge(
+        stops
+          .filter((stop) => stop.order !== undefined)
+          .map((stop) => ({ id: stop.id, ...map.project([stop.lat, stop.lon], zoom) })),
+        TAG,
+      ),
+    [stops, map, zoom],
+  );
+  return stops.map((stop) => (
+    <Marker
+      key={`${stop.id} ${stop.order}`}
+      position={[stop.lat, stop.lon]}
+      icon={icon(stop, aside.get(stop.id))}
+      title={stop.name}
+      alt={stop.name}
+      {...(onPick ? { eventHandlers: { click: () => onPick(stop.id) } } : {})}
+    >
+      <Tooltip>{stop.name}</Tooltip>
+    </Marker>
+  ));
 }
 
 /** Room left round the route, pixels. */
@@ -119,18 +169,7 @@ export function RouteMap({
             <Tooltip>Yard</Tooltip>
           </Marker>
         ) : null}
-        {stops.map((stop) => (
-          <Marker
-            key={`${stop.id} ${stop.order}`}
-            position={[stop.lat, stop.lon]}
-            icon={icon(stop)}
-            title={stop.name}
-            alt={stop.name}
-            {...(onPick ? { eventHandlers: { click: () => onPick(stop.id) } } : {})}
-          >
-            <Tooltip>{stop.name}</Tooltip>
-          </Marker>
-        ))}
+        <Stops stops={stops} onPick={onPick} />
         <Fit points={points} height={height} />
       </MapContainer>
     </div>

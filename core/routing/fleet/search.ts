@@ -28,7 +28,7 @@ const BLINKS = 0.01;
 /** How often a stretch keeps some jobs in its middle, and how often it keeps one more. */
 const KEEPS = { split: 0.5, more: 0.5 } as const;
 /** Temperature at the start and at the end, as a share of what a job costs on average. */
-const HEAT = { from: 1, to: 0.01 } as const;
+const HEAT = { from: 0.25, to: 0.05 } as const;
 /** With fewer routes than this jobs are taken out one by one as often as in stretches. */
 const FEW = 4;
 const SCATTERED = 0.5;

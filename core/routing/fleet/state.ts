@@ -107,8 +107,10 @@ export function fleetOf(problem: FleetProblem): Fleet {
   }
   const workOf = shifts.map((shift) => works.get(sizeOf(shift))!);
   const hoursOf = shifts.map((shift) => hours.get(`${shift.day} ${sizeOf(shift)}`)!);
-  const may = shifts.map((shift, s) =>
-    jobs.map((job, j) => hoursOf[s]![j] !== undefined && fits(shift, job)),
+  // One byte for each shift and job: the question is asked far more often than any other.
+  const may = new Uint8Array(shifts.length * n);
+  shifts.forEach((shift, s) =>
+    jobs.forEach((job, j) => (may[s * n + j] = hoursOf[s]![j] !== undefined && fits(shift, job) ? 1 : 0)),
   );
   const own = shifts.map((shift) => Float64Array.from(jobs, (job) => costOn(shift, job)));
   const hardEnd = Float64Array.from(shifts, (shift) => shift.end + (shift.overtime ?? 0) + 1e-9);
@@ -271,7 +273,7 @@ export function fleetOf(problem: FleetProblem): Fleet {
 
   function bestPlace(route: Route, job: number, most: number, blink: (at: number) => boolean): BestPlace {
     const s = route.shift;
-    if (!may[s]![job] || route.load + loads[job]! > capacity[s]! + 1e-9) return NEVER;
+    if (may[s * n + job] === 0 || route.load + loads[job]! > capacity[s]! + 1e-9) return NEVER;
     const shift = shifts[s]!;
     const work = workOf[s]!;
     const count = route.jobs.length;
@@ -373,7 +375,7 @@ export function fleetOf(problem: FleetProblem): Fleet {
   return {
     problem,
     weights,
-    allowed: (s, j) => may[s]![j]!,
+    allowed: (s, j) => may[s * n + j] === 1,
     apart: (a, b) => (a < n && b < n ? least[place[a]! * places + place[b]!]! : Infinity),
     kind,
     build,
