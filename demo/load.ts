@@ -112,7 +112,7 @@ async function main(): Promise<void> {
     const clock = clockFor(process.env.GRADUM_TODAY, ZONE);
     const today = localDate(clock.now(), ZONE);
     await loadScenario(db, clock, makeScenario(today));
-    await planDemo(db, today, ZONE);
+    await planDemo(db, clock, today);
     console.log('loaded');
   });
   await db.close();

@@ -1,27 +1,32 @@
 import { v7 as uuid } from 'uuid';
 import { searchFleet, type FleetPlan } from '#core/routing';
-import { instantAt } from '#core/time';
+import { localMinutes } from '#core/time';
 import type { NewOrders, PlanAsked, PlanProblem } from '#contracts/board';
 import { crews } from '../server/crews/service.ts';
 import type { Database } from '../server/db/connect.ts';
+import type { Clock } from '../server/http/clock.ts';
 import { DriveTimes } from '../server/routes/driveTimes.ts';
 import { Forecast } from '../server/routes/forecast.ts';
 import { saveOrders } from '../server/routes/orders.ts';
 import { planProblem } from '../server/routes/problem.ts';
 import { publish } from '../server/routes/publish.ts';
+import { ZONE } from './scenario/writer.ts';
 
-/** Crews whose day the desk has put in order and published by the morning; the others wait for whoever looks. */
+/** Crews whose day the desk has put in order and published; the others wait for whoever looks. */
 const IN_ORDER = ['Harbour', 'South Bank'];
-/** Half past six: everybody is still at the yard. */
-const MORNING = 390;
 const TURNS = 2000;
+/** Less than three hours of a shift are no day to plan, minutes. */
+const ENOUGH = 180;
 
 /** Puts the day of some crews in order and publishes it, by the same search and the same service as the desk. */
-export async function planDemo(db: Database, today: string, zone: string): Promise<void> {
-  const clock = { now: () => instantAt(today, MORNING, zone), shiftMs: 0 };
+export async function planDemo(db: Database, clock: Clock, today: string): Promise<void> {
   const needs = { db, clock, driveTimes: new DriveTimes(undefined), forecast: new Forecast(undefined) };
   const manager = await db.models.User.findOne({ where: { role: 'manager' }, rejectOnEmpty: true });
-  const working = (await crews(db, today)).filter(({ name, day }) => IN_ORDER.includes(name) && day.works);
+  const minute = localMinutes(clock.now(), ZONE);
+  // From now on: nobody has been anywhere yet. In the evening there is nothing left to put in order.
+  const working = (await crews(db, today)).filter(
+    ({ name, day }) => IN_ORDER.includes(name) && day.works && minute < day.shift.end - ENOUGH,
+  );
   if (working.length === 0) return;
   const asked: PlanAsked = {
     ...{ from: today, days: 1, siteIds: [], calls: [], planned: 'stays', keepFree: false },

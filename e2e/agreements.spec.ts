@@ -62,7 +62,7 @@ test('what is due follows from what is agreed, and changing it can be undone', a
     await dialog.getByRole('button', { name: 'Use these terms' }).click();
     await expect(dome).toContainText('filters and belts every 45 days');
     await page.getByRole('button', { name: 'Save the changes' }).click();
-    await expect(page.getByText('The agreement is changed')).toBeVisible();
+    await expect(page.getByText('The agreement is changed', { exact: true })).toBeVisible();
     await page
       .getByRole('searchbox')
       .or(page.getByRole('button', { name: /Find/ }))

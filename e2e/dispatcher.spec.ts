@@ -156,7 +156,7 @@ test.describe('as dispatcher', () => {
     expect(await kept()).toBeNull();
     await expectAccessible(page);
     await plan.click();
-    await expect(page.getByText('Planned: Harbour, Thu 4 Jun 2026')).toBeVisible();
+    await expect(page.getByText('Planned: Harbour, Thu 4 Jun 2026', { exact: true })).toBeVisible();
     expect(await kept()).toBe('Harbour');
     await page.getByRole('button', { name: 'Undo' }).click();
     await expect(page.getByLabel('Crew')).toHaveValue('');

@@ -103,7 +103,7 @@ test.describe('as manager', () => {
     await page.getByRole('button', { name: 'Take it off' }).click();
     const told = page.getByRole('listitem').filter({ hasText: 'is off the plan' });
     await told.getByRole('button', { name: 'Undo' }).click();
-    await expect(page.getByText('Undone')).toBeVisible();
+    await expect(page.getByText('Undone', { exact: true })).toBeVisible();
     expect(errors).toEqual([]);
   });
 

@@ -65,7 +65,7 @@ test('two weeks for seven crews: planned, moved by hand, a call taken in, a crew
     await expect(bar).toHaveCount(0);
     expect((await dayOf(page, 'Outer Towns', day)).sites).toContain(before.sites[0]);
     await page.getByRole('button', { name: 'Undo' }).click();
-    await expect(page.getByText('Undone')).toBeVisible();
+    await expect(page.getByText('Undone', { exact: true })).toBeVisible();
     expect(await dayOf(page, 'North Bank', day)).toEqual(before);
   });
 

@@ -25,9 +25,9 @@ export const {
   useRoadPathQuery,
   useBoardQuery,
   usePlanProblemMutation,
-  useStartSearchMutation,
-  useLazySearchQuery,
-  useEndSearchMutation,
+  useStartPlanSearchMutation,
+  useLazyPlanSearchQuery,
+  useEndPlanSearchMutation,
   useKeepOrdersMutation,
   useUndoChangeMutation,
   useLockStopMutation,
@@ -63,11 +63,14 @@ export const {
     planProblem: build.mutation<PlanProblem, PlanAsked>({
       query: (body) => ({ url: '/board/problem', method: 'POST', body }),
     }),
-    startSearch: build.mutation<SearchStarted, PlanAsked>({
+    startPlanSearch: build.mutation<SearchStarted, PlanAsked>({
       query: (body) => ({ url: '/board/searches', method: 'POST', body }),
     }),
-    search: build.query<SearchView, string>({ query: (id) => `/board/searches/${id}`, keepUnusedDataFor: 0 }),
-    endSearch: build.mutation<unknown, { id: string; keep: boolean }>({
+    planSearch: build.query<SearchView, string>({
+      query: (id) => `/board/searches/${id}`,
+      keepUnusedDataFor: 0,
+    }),
+    endPlanSearch: build.mutation<unknown, { id: string; keep: boolean }>({
       query: ({ id, keep }) => ({ url: `/board/searches/${id}/end`, method: 'POST', body: { keep } }),
     }),
     keepOrders: build.mutation<OrdersKept, NewOrders>({

@@ -14,6 +14,7 @@ import { companyMeasures, NOBODY } from '../state/device.ts';
 import { setWriter } from '../state/writer.ts';
 import { Face, FACE } from '../people/Face.tsx';
 import { FindBox } from '../search/FindBox.tsx';
+import { Said } from '../ui/Said.tsx';
 import { Loading, Trouble } from '../ui/Screen.tsx';
 import { moveClock } from '../state/clock.ts';
 import { rememberSignedIn } from './screen.ts';
@@ -29,7 +30,6 @@ const AskAgain = lazy(() => import('../people/AskAgain.tsx').then((m) => ({ defa
 const FirstPassword = lazy(() => import('../people/FirstPassword.tsx'));
 const Setup = lazy(() => import('../setup/Setup.tsx'));
 const SignIn = lazy(() => import('../people/SignIn.tsx'));
-const SaidHere = lazy(() => import('../ui/SaidHere.tsx').then((m) => ({ default: m.SaidHere })));
 
 const PLACES = [
   ['Today', '/'],
@@ -241,9 +241,7 @@ function Frame({ wrongMs, forget }: { wrongMs: number; forget: () => void }) {
           </NavLink>
         ))}
       </nav>
-      <Suspense fallback={null}>
-        <SaidHere />
-      </Suspense>
+      <Said />
     </>
   );
 }

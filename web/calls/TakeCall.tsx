@@ -120,7 +120,10 @@ export default function TakeCall() {
     clear();
     set(instead);
     if (before.complaint.trim() !== '' || before.caller.trim() !== '')
-      say(`What was typed for ${before.siteName || 'the call'} is put aside`, { undo: () => set(before) });
+      say(`What was typed for ${before.siteName || 'the call'} is put aside`, {
+        undo: () => set(before),
+        word: 'Bring it back',
+      });
   }
 
   const form = useTyped<typeof BLANK, NewCall>(

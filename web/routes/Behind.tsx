@@ -33,13 +33,13 @@ export function Behind({
   return (
     <div className="no-print mb-2 flex flex-wrap items-center gap-x-3 gap-y-1">
       {late.length > 0 ? (
-        <ul role="status" className="grow">
+        <div role="status" className="grow">
           {late.map((one) => (
-            <li key={one.crew} className={one.broken.length > 0 ? 'font-semibold' : ''}>
+            <p key={one.crew} className={one.broken.length > 0 ? 'font-semibold' : ''}>
               {words(one)}
-            </li>
+            </p>
           ))}
-        </ul>
+        </div>
       ) : (
         <span className="grow text-soft">Nobody runs late.</span>
       )}

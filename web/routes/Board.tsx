@@ -3,6 +3,7 @@ import { useCallback, useMemo, useRef, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { groupBy } from '#core/collections';
 import { plural } from '#core/reasons';
+import { LATE_NOTICED } from '#core/routing';
 import { durationText, isPlainDate } from '#core/time';
 import type { BoardDay, BoardView } from '#contracts/board';
 import { useBoardQuery } from '../api/routes.ts';
@@ -72,7 +73,7 @@ function sentenceOf({ days, unplanned, today, now }: BoardView, shown: string): 
   const own = days.filter((day) => day.day === shown);
   const stops = own.flatMap((day) => day.stops);
   const there = stops.filter((stop) => stop.arrivedAt && !stop.leftAt).length;
-  const late = stops.filter((stop) => standing(stop, shown === today, now).late >= 10).length;
+  const late = stops.filter((stop) => standing(stop, shown === today, now).late >= LATE_NOTICED).length;
   const working = own.filter((day) => day.works).length;
   return (
     `${dayText(shown)}: ${plural(stops.length, 'stop')} for ${plural(working, 'crew')} at work` +

@@ -1,5 +1,6 @@
 import { Link } from 'react-router';
 import { plural } from '#core/reasons';
+import { LATE_NOTICED } from '#core/routing';
 import { clockText, durationText } from '#core/time';
 import type { BoardDay } from '#contracts/board';
 import { clockOf } from '../ui/format.ts';
@@ -61,7 +62,7 @@ export function CrewLists({
                       <span className="block text-sm text-soft">
                         {stop.leftAt
                           ? `left ${clockOf(stop.leftAt, zone)}`
-                          : late >= 10
+                          : late >= LATE_NOTICED
                             ? `${durationText(late)} late`
                             : state}
                       </span>

@@ -1,10 +1,12 @@
 import { useDraggable } from '@dnd-kit/core';
 import { memo } from 'react';
 import { plural } from '#core/reasons';
-import { clockText, durationText, localMinutes } from '#core/time';
+import { expectedDay, LATE_NOTICED } from '#core/routing';
+import { clockText, durationText } from '#core/time';
 import type { BoardDay, BoardStop } from '#contracts/board';
 import { clockOf } from '../ui/format.ts';
 import { useWidth } from '../ui/useWidth.ts';
+import { underWay } from './behind.ts';
 
 /** The hours a board shows, the same for every crew. */
 export interface Hours {
@@ -25,13 +27,9 @@ export function standing(stop: BoardStop, today: boolean, now: number): { state:
   return { state: stop.startAt === null ? 'not in order yet' : 'planned', late: Math.max(0, late) };
 }
 
-/** A stop in no order yet is drawn so wide, one after the other behind the rest. */
-const LOOSE_MINUTES = 60;
 /** No block is drawn narrower, so that each can be hit. */
 const LEAST_MINUTES = 22;
 const LEAST_PX = 26;
-/** A stop that runs later than planned by so much is said to. */
-const NOTICED = 10;
 
 /** Where a stop is drawn: as it was where somebody has been, else when it can be expected. */
 export interface Drawn {
@@ -42,42 +40,20 @@ export interface Drawn {
   readonly pushed: boolean;
 }
 
-/**
- * The stops of a day as blocks that never cover each other: first what was, then what is planned, pushed back
- * where the crew is still busy before it, and behind that what nobody has put in order yet.
- */
+/** The stops of a day as blocks that never cover each other, when they were or can be expected. */
 export function drawn(
   day: BoardDay,
   zone: string,
   now: number | undefined,
   least: number = LEAST_MINUTES,
 ): Drawn[] {
-  const minutes = (at: string) => localMinutes(new Date(at), zone);
+  const stops = day.stops.map((stop) => ({ ...underWay(stop, day.day, zone), stop }));
   let end = 0;
-  const put = (stop: BoardStop, start: number, leave: number, pushed = false): Drawn => {
-    end = Math.max(end, leave, start + least);
-    return { stop, start, leave: Math.max(leave, start + least), pushed };
-  };
-  const lengthOf = ({ startAt, leaveAt }: BoardStop) =>
-    startAt !== null && leaveAt !== null ? leaveAt - startAt : LOOSE_MINUTES;
-  const been = day.stops
-    .filter((stop) => stop.arrivedAt)
-    .sort((x, y) => ((x.arrivedAt as string) < (y.arrivedAt as string) ? -1 : 1))
-    .map((stop) => {
-      const start = Math.max(end, minutes(stop.arrivedAt as string));
-      const leave = stop.leftAt ? minutes(stop.leftAt) : Math.max(start + lengthOf(stop), now ?? 0);
-      return put(stop, start, leave);
-    });
-  const ahead = day.stops.filter((stop) => !stop.arrivedAt && stop.startAt !== null);
-  const planned = ahead.map((stop) => {
-    const start = Math.max(end, stop.startAt as number);
-    return put(stop, start, start + lengthOf(stop), start - (stop.startAt as number) >= NOTICED);
+  return expectedDay(stops, { begins: day.shift?.start ?? 480, now }).map(({ stop: own, ...at }) => {
+    const start = Math.max(end, at.start);
+    end = Math.max(at.leave, start + least);
+    return { stop: own.stop, start, leave: end, pushed: at.pushed };
   });
-  end = Math.max(end, day.shift?.start ?? 480, now ?? 0);
-  const loose = day.stops
-    .filter((stop) => !stop.arrivedAt && stop.startAt === null)
-    .map((stop) => put(stop, end, end + LOOSE_MINUTES));
-  return [...been, ...planned, ...loose];
 }
 
 const LOOKS: Record<string, string> = {
@@ -126,7 +102,7 @@ function StopBlock({
       : stop.startAt === null
         ? 'in no order yet'
         : `${clockText(stop.startAt)} to ${clockText(stop.leaveAt ?? leave)}` +
-          `${late >= NOTICED ? `, ${durationText(late)} late` : pushed ? `, expected at ${clockText(start)}` : ''}`;
+          `${late >= LATE_NOTICED ? `, ${durationText(late)} late` : pushed ? `, expected at ${clockText(start)}` : ''}`;
   const { role: _role, 'aria-roledescription': _described, 'aria-describedby': _by, ...aria } = attributes;
   return (
     <button
@@ -159,11 +135,11 @@ function StopBlock({
         {order} {stop.site}
       </span>
       <span
-        className={`block truncate font-normal ${late >= NOTICED || stop.troubles.length > 0 ? 'font-bold' : ''}`}
+        className={`block truncate font-normal ${late >= LATE_NOTICED || stop.troubles.length > 0 ? 'font-bold' : ''}`}
       >
         {stop.leftAt || stop.arrivedAt || stop.startAt === null
           ? when
-          : late >= NOTICED
+          : late >= LATE_NOTICED
             ? `${durationText(late)} late`
             : pushed
               ? `${clockText(stop.startAt)}, now ${clockText(start)}`

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import { plural } from '#core/reasons';
+import { LATE_NOTICED } from '#core/routing';
 import { clockText, durationText } from '#core/time';
 import type { BoardDay, BoardStop } from '#contracts/board';
 import { useLockStopMutation, useSplitStopMutation } from '../api/routes.ts';
@@ -68,7 +69,7 @@ export function StopDetails({
             ? `Left at ${clockOf(stop.leftAt, zone)}.`
             : stop.arrivedAt
               ? `There since ${clockOf(stop.arrivedAt, zone)}.`
-              : late >= 10
+              : late >= LATE_NOTICED
                 ? `${durationText(late)} late.`
                 : state === 'planned'
                   ? ''

@@ -1,49 +1,48 @@
+import { lateness, type Lateness, type StopUnderWay } from '#core/routing';
 import { localDate, localMinutes } from '#core/time';
-import type { BoardDay } from '#contracts/board';
-import { drawn } from './CrewStrip.tsx';
+import type { BoardDay, BoardStop } from '#contracts/board';
 
-/** A crew that runs late today, and what breaks by it. */
-export interface RunsLate {
-  readonly crew: string;
-  /** How much later than planned the next stops begin, minutes. */
-  readonly minutes: number;
-  /** Promises that break, each with the minute of the day it was promised for. */
-  readonly broken: readonly { readonly site: string; readonly by: number }[];
-  /** How long past the end of the shift the last stop is left, minutes; 0 where it is in time. */
-  readonly past: number;
+/** A stop of the board by the minutes of its day. */
+export function underWay(stop: BoardStop, day: string, zone: string): StopUnderWay {
+  const minutes = (at: string | null) => (at === null ? null : localMinutes(new Date(at), zone));
+  const promised = stop.calls.flatMap(({ promisedAt }) =>
+    promisedAt !== null && localDate(new Date(promisedAt), zone) === day
+      ? [localMinutes(new Date(promisedAt), zone)]
+      : [],
+  );
+  return {
+    id: stop.visitId,
+    driveMinutes: stop.driveMinutes,
+    startAt: stop.startAt,
+    leaveAt: stop.leaveAt,
+    arrivedAt: minutes(stop.arrivedAt),
+    leftAt: minutes(stop.leftAt),
+    ...(promised.length > 0 ? { promisedBy: Math.min(...promised) } : {}),
+  };
 }
 
-/** Later by less than this is no trouble yet [our choice]. */
-const NOTICED = 15;
+/** A crew that runs late today. */
+export interface RunsLate extends Omit<Lateness, 'broken'> {
+  readonly crew: string;
+  readonly broken: readonly { readonly site: string; readonly by: number }[];
+}
 
 /**
- * Crews whose later stops are pushed back by what runs over before them, those that break a promise first.
+ * Crews that run late, those that break a promise first.
  *
  * @param days the crews' days of today
  * @param now minutes since midnight
  */
 export function runningLate(days: readonly BoardDay[], zone: string, now: number): RunsLate[] {
   return days
-    .map((day): RunsLate => {
-      const ahead = drawn(day, zone, now).filter(({ stop }) => !stop.arrivedAt && stop.startAt !== null);
-      const late = ahead.map(({ stop, start }) => Math.max(start, now) - (stop.startAt as number));
-      const broken = ahead.flatMap(({ stop, start }) =>
-        stop.calls.flatMap(({ promisedAt }) => {
-          if (promisedAt === null) return [];
-          const at = new Date(promisedAt);
-          if (localDate(at, zone) !== day.day) return [];
-          const by = localMinutes(at, zone);
-          return Math.max(start, now) > by ? [{ site: stop.site, by }] : [];
-        }),
+    .flatMap((day): RunsLate[] => {
+      const late = lateness(
+        day.stops.map((stop) => underWay(stop, day.day, zone)),
+        { begins: day.shift?.start ?? 480, ends: day.shift?.end, now },
       );
-      const last = ahead.at(-1);
-      return {
-        crew: day.crew,
-        minutes: Math.max(0, ...late),
-        broken,
-        past: last && day.shift ? Math.max(0, last.leave - day.shift.end) : 0,
-      };
+      if (!late) return [];
+      const site = (id: string) => day.stops.find(({ visitId }) => visitId === id)?.site ?? '';
+      return [{ ...late, crew: day.crew, broken: late.broken.map(({ id, by }) => ({ site: site(id), by })) }];
     })
-    .filter(({ minutes, broken }) => minutes >= NOTICED || broken.length > 0)
     .sort((a, b) => b.broken.length - a.broken.length || b.minutes - a.minutes);
 }

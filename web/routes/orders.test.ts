@@ -197,7 +197,7 @@ describe('a strip', () => {
       [660, 720],
     ]);
     expect(blocks.map(({ pushed }) => pushed)).toEqual([false, false, false]);
-    // What runs late pushes the rest: no block covers another, and it is said when the next can be expected.
+    // What runs late pushes the rest by the work and the drive, and it is said when the next can be expected.
     const late = drawn(
       day([stop({ startAt: 600, leaveAt: 660 }), stop({ arrivedAt: '2026-06-04T10:20:00Z' })]),
       'UTC',
@@ -205,7 +205,7 @@ describe('a strip', () => {
     );
     expect(late.map(({ start, leave, pushed }) => [start, leave, pushed])).toEqual([
       [620, 700, false],
-      [700, 760, true],
+      [710, 770, true],
     ]);
     const there = drawn(day([stop({ arrivedAt: '2026-06-04T08:05:00Z' })]), 'UTC', 700);
     expect(there[0]).toMatchObject({ start: 485, leave: 700 });

@@ -2,10 +2,10 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import { VERY_LARGE, type FleetPlan } from '#core/routing';
 import type { PlanAsked, PlanProblem } from '#contracts/board';
 import {
-  useEndSearchMutation,
-  useLazySearchQuery,
+  useEndPlanSearchMutation,
+  useLazyPlanSearchQuery,
   usePlanProblemMutation,
-  useStartSearchMutation,
+  useStartPlanSearchMutation,
 } from '../api/routes.ts';
 import { planInWorker, type PlanSearch } from '../workers/planSolver.ts';
 import { searchThere } from './searchThere.ts';
@@ -42,9 +42,9 @@ export function usePlanRun() {
   const [running, setRunning] = useState<Running>();
   const [found, setFound] = useState<Found>();
   const [error, setError] = useState<unknown>();
-  const [startThere] = useStartSearchMutation();
-  const [look] = useLazySearchQuery();
-  const [end] = useEndSearchMutation();
+  const [startThere] = useStartPlanSearchMutation();
+  const [look] = useLazyPlanSearchQuery();
+  const [end] = useEndPlanSearchMutation();
   const run = useRef<PlanSearch>(undefined);
   const turn = useRef(0);
   const cancel = useCallback(() => {

@@ -1,3 +1,4 @@
+import { Fragment } from 'react';
 import { Link } from 'react-router';
 import { clockText, localMinutes } from '#core/time';
 import { plural } from '#core/reasons';
@@ -60,7 +61,7 @@ export function CrewStrips({
     <ul>
       {crews.map((crew) => {
         const own = visits.filter((visit) => (visit.crew ?? 'no crew') === crew);
-        const timed = blocks.filter((block) => own.includes(block.visit));
+        const timed = blocks.filter((block) => own.includes(block.visit)).sort((a, b) => a.from - b.from);
         const untimed = own.filter((visit) => !timed.some((block) => block.visit === visit));
         return (
           <li key={crew} className="border-t border-rule py-1 first:border-0">
@@ -78,17 +79,26 @@ export function CrewStrips({
                     className="absolute inset-y-0 border-l border-rule"
                   />
                 ))}
-                {timed.map(({ visit, from: start, to: end, state }) => (
-                  <Link
-                    key={visit.id}
-                    to={`/visits/${visit.id}`}
-                    aria-label={`${visit.site}, ${WORD[state]} ${clockText(state === 'left' ? end : start)}`}
-                    title={`${visit.site}, ${clockText(start)} to ${clockText(end)}`}
-                    style={{ left: share(start), width: `calc(${share(end)} - ${share(start)})` }}
-                    className={`absolute inset-y-1 min-w-3 content-center overflow-hidden px-1 text-sm text-nowrap hover:z-10 hover:min-w-max hover:outline-2 hover:outline-copper ${LOOK[state]}`}
-                  >
-                    {visit.site}
-                  </Link>
+                {timed.map(({ visit, from: start, to: end, state }, i) => (
+                  <Fragment key={visit.id}>
+                    <Link
+                      to={`/visits/${visit.id}`}
+                      aria-label={`${visit.site}, ${WORD[state]} ${clockText(state === 'left' ? end : start)}`}
+                      title={`${visit.site}, ${clockText(start)} to ${clockText(end)}`}
+                      style={{ left: share(start), width: `calc(${share(end)} - ${share(start)})` }}
+                      className={`absolute inset-y-1 min-w-3 hover:outline-2 hover:outline-copper ${LOOK[state]}`}
+                    />
+                    <span
+                      aria-hidden="true"
+                      style={{
+                        left: `calc(max(${share(end)}, ${share(start)} + 12px) + 4px)`,
+                        right: `calc(100% - ${share(timed[i + 1]?.from ?? to)} + 2px)`,
+                      }}
+                      className="pointer-events-none absolute inset-y-1 truncate content-center text-sm"
+                    >
+                      {visit.site}
+                    </span>
+                  </Fragment>
                 ))}
                 <span
                   aria-hidden="true"

@@ -1,9 +1,9 @@
 import { Toast } from 'radix-ui';
-import { useEffect, useLayoutEffect, useRef, useState, useSyncExternalStore } from 'react';
+import { useLayoutEffect, useRef, useState, useSyncExternalStore } from 'react';
 import { useLocation } from 'react-router';
 import { Button } from './Button.tsx';
 import { onSaid, putAway, saidNow, undoSaid } from './say.ts';
-import { beside, followSpot } from './spot.ts';
+import { beside } from './spot.ts';
 
 const SHOWN_MS = 10_000;
 
@@ -23,7 +23,6 @@ export function SaidHere() {
   const viewport = useRef<HTMLOListElement>(null);
   const [at, setAt] = useState({ left: 0, top: 0 });
   const spot = said.at(-1)?.spot;
-  useEffect(followSpot, []);
   useLayoutEffect(() => {
     const { current } = viewport;
     if (!current || said.length === 0) return;
@@ -54,8 +53,8 @@ export function SaidHere() {
             {one.detail ? <Toast.Description className="text-sm">{one.detail}</Toast.Description> : null}
           </div>
           {one.undo ? (
-            <Toast.Action asChild altText="Undo">
-              <Button onClick={() => void undoSaid(one)}>Undo</Button>
+            <Toast.Action asChild altText={one.word ?? 'Undo'}>
+              <Button onClick={() => void undoSaid(one)}>{one.word ?? 'Undo'}</Button>
             </Toast.Action>
           ) : null}
           <Toast.Close asChild>

@@ -9,6 +9,8 @@ export interface Said {
   readonly trouble: boolean;
   /** Puts it back as it was; what it answers with an error is said. */
   readonly undo?: (() => unknown) | undefined;
+  /** The word of the way back where it is not "Undo". */
+  readonly word?: string | undefined;
   readonly spot: Spot | undefined;
 }
 
@@ -36,8 +38,8 @@ function add(said: Omit<Said, 'id' | 'spot'>, spot = spotNow()): void {
 }
 
 /** Says what was done, beside what was pressed, with a way back where there is one. */
-export function say(text: string, { undo, detail }: Pick<Said, 'undo' | 'detail'> = {}): void {
-  add({ text, detail, undo, trouble: false });
+export function say(text: string, more: Pick<Said, 'undo' | 'detail' | 'word'> = {}): void {
+  add({ text, ...more, trouble: false });
 }
 
 /** Says what could not be done, where it was tried. */
@@ -52,12 +54,12 @@ export function sayRefused(error: unknown): void {
 }
 
 /** Undoes it and says so in the same place, or why it cannot be undone. */
-export async function undoSaid({ undo, spot }: Said): Promise<void> {
+export async function undoSaid({ undo, word, spot }: Said): Promise<void> {
   try {
     const answer = await undo?.();
     // Mutations that nobody unwraps answer with their error.
     if (answer && typeof answer === 'object' && 'error' in answer && answer.error) throw answer.error;
-    add({ text: 'Undone', trouble: false }, spot);
+    if (word === undefined) add({ text: 'Undone', trouble: false }, spot);
   } catch (error) {
     const { title, detail } = problemOf(error);
     add({ text: `Not undone: ${title}`, detail, trouble: true }, spot);

@@ -16,6 +16,14 @@ export {
   type DayMoney,
   type PlanningSettings,
 } from './planning.ts';
+export {
+  expectedDay,
+  LATE_NOTICED,
+  lateness,
+  type Expected,
+  type Lateness,
+  type StopUnderWay,
+} from './running.ts';
 export { planSums, type PlanSums } from './sums.ts';
 export { callsExpected, typicalLength, type DayOfCalls, type TypicalLength } from './demand.ts';
 export { changesBetween, type Change } from './changes.ts';

@@ -27,8 +27,8 @@ const TAKEN = { mean: 7, longest: 10 } as const;
 const BLINKS = 0.01;
 /** How often a stretch keeps some jobs in its middle, and how often it keeps one more. */
 const KEEPS = { split: 0.5, more: 0.5 } as const;
-/** Temperature at the start and at the end, as a share of what a job costs on average. */
-const HEAT = { from: 0.25, to: 0.05 } as const;
+/** Temperature at the start and at the end, as a share of what a job costs on average, among few jobs and many. */
+const HEAT = { few: { from: 1, to: 0.01 }, many: { from: 0.25, to: 0.05 } } as const;
 /** With fewer routes than this jobs are taken out one by one as often as in stretches. */
 const FEW = 4;
 const SCATTERED = 0.5;
@@ -57,13 +57,13 @@ const [MANY, LOOKS_AT] = [150, 40] as const;
  */
 export function* searchFleet(
   problem: FleetProblem,
-  { seed = 1, turns = DEFAULT_TURNS, from }: FleetOptions = {},
+  { seed = 1, turns = DEFAULT_TURNS, from: standing }: FleetOptions = {},
 ): Generator<FleetProgress, FleetPlan, number | undefined> {
   checkFleet(problem);
   const random = seededRandom(seed);
   const fleet = fleetOf(problem);
   const { jobs } = problem;
-  const state = startFrom(fleet, from);
+  const state = startFrom(fleet, standing);
   const near = neighboursOf(fleet);
   putBack(
     fleet,
@@ -74,6 +74,7 @@ export function* searchFleet(
   );
   let cost = costOf(fleet, state);
   let best = { orders: ordersOf(state), cost };
+  const { from, to } = HEAT[jobs.length > MANY ? 'many' : 'few'];
   const heat = Math.max(1e-6, cost / Math.max(1, jobs.length));
   // Where all shifts are alike nothing is won by changing their work.
   const unlike = new Set(fleet.kind).size > 1;
@@ -83,7 +84,7 @@ export function* searchFleet(
     if (turn % YIELD_EVERY === 0) share = (yield { ...best, share, turns: turn }) ?? turn / turns;
     const routes = state.routes.slice();
     const where = state.where.slice();
-    const temperature = heat * HEAT.from * (HEAT.to / HEAT.from) ** share;
+    const temperature = heat * from * (to / from) ** share;
     const most = cost - temperature * Math.log(1 - random());
     if (unlike && random() < WHOLE) swapWhole(fleet, state, random);
     else {
