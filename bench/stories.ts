@@ -7,8 +7,8 @@ const ASKED = 40;
 const SLOWED = 4;
 const ANSWER_MS = 15;
 const DRAW_MS = 20;
-/** A frame on a screen that draws 60 times a second. */
-const FRAME_MS = 1000 / 60;
+/** One cell of the list takes another colour: the least that any change of this page costs a frame. */
+const CHANGE_ONE = `document.querySelector('tbody tr:nth-child(5) td').style.color = 'red'`;
 
 /** Run in the page, as text: how long each frame took, and what was busy for long. */
 const COUNT_FRAMES = `
@@ -18,7 +18,8 @@ const COUNT_FRAMES = `
 
 /**
  * Two years of 50 units in the list of units: what their answer takes, and what their drawing takes with the processor slowed
- * four times. The answer is held back until the list stands, so that the longest frame after it is the drawing of stories.
+ * four times. The answer is held back until the list stands; what the longest frame after it takes beyond one in which a
+ * single cell changes its colour is what stories add.
  */
 export async function benchStories(address: string): Promise<Row> {
   const browser = await chromium.launch({ executablePath: CHROMIUM, args: CHROMIUM_ARGS });
@@ -50,6 +51,7 @@ export async function benchStories(address: string): Promise<Row> {
     [asked, ASKED] as const,
   );
   const draws: number[] = [];
+  const trivial: number[] = [];
   const devtools = await page.context().newCDPSession(page);
   for (let run = 0; run < 5; run++) {
     let release: () => void = () => undefined;
@@ -65,12 +67,17 @@ export async function benchStories(address: string): Promise<Row> {
     await devtools.send('Emulation.setCPUThrottlingRate', { rate: SLOWED });
     await page.evaluate(COUNT_FRAMES);
     await page.waitForTimeout(300);
-    const before = (await page.evaluate('window.frames_.length')) as number;
-    release();
-    await page.locator('tbody svg[role=img]').nth(40).waitFor();
-    await page.waitForTimeout(300);
-    const frames = ((await page.evaluate('window.frames_')) as number[]).slice(before);
-    draws.push(Math.max(0, Math.max(...frames) - FRAME_MS));
+    const longest = async (change: () => unknown, pauseMs: number) => {
+      const before = (await page.evaluate('window.frames_.length')) as number;
+      await change();
+      await page.waitForTimeout(pauseMs);
+      return Math.max(...((await page.evaluate('window.frames_')) as number[]).slice(before));
+    };
+    const least = await longest(() => page.evaluate(CHANGE_ONE), 400);
+    const frame = await longest(release, 3000);
+    if ((await page.locator('tbody svg[role=img]').count()) < 40) throw new Error('the stories did not come');
+    trivial.push(least);
+    draws.push(Math.max(0, frame - least));
     await devtools.send('Emulation.setCPUThrottlingRate', { rate: 1 });
     await page.unroute('**/api/units/stories*');
   }
@@ -79,7 +86,9 @@ export async function benchStories(address: string): Promise<Row> {
   return {
     what: 'two years of 50 units beside a list',
     figure: `answer p95 ${answer.toFixed(1)} ms, a frame longer by ${draw.toFixed(0)} ms`,
-    yardstick: `processor slowed ${SLOWED} times; ${draws.map((ms) => ms.toFixed(0)).join(', ')} ms`,
+    yardstick:
+      `processor slowed ${SLOWED} times; ${draws.map((ms) => ms.toFixed(0)).join(', ')} ms beyond a frame with one cell changed, ` +
+      `${percentile(trivial, 0.5).toFixed(0)} ms`,
     wanted: `answer ≤ ${ANSWER_MS} ms, drawing ≤ ${DRAW_MS} ms`,
     met: answer <= ANSWER_MS && draw <= DRAW_MS,
   };

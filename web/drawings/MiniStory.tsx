@@ -1,4 +1,14 @@
-import { createContext, memo, useContext, useMemo, type ReactNode } from 'react';
+import {
+  createContext,
+  memo,
+  useCallback,
+  useContext,
+  useEffect,
+  useMemo,
+  useState,
+  useSyncExternalStore,
+  type ReactNode,
+} from 'react';
 import { BRIEF_DAYS, poundsOf, type BriefStory } from '#core/history';
 import { plural } from '#core/reasons';
 import { addDays, daysBetween } from '#core/time';
@@ -6,7 +16,7 @@ import type { Stories } from '#contracts/units';
 import { useStoriesQuery } from '../api/units.ts';
 import { useWho } from '../state/session.ts';
 import { number } from '../ui/format.ts';
-import { useTurn } from '../ui/turns.ts';
+import { inTurns } from '../ui/turns.ts';
 
 const WIDTH = 168;
 const HEIGHT = 32;
@@ -23,26 +33,58 @@ export function useStories(unitIds: readonly (string | null | undefined)[]): Sto
   return currentData ?? data ?? {};
 }
 
-const Asked = createContext<readonly string[]>(NONE);
+/** The stories that rows draw, each heard of by its own row alone. */
+class Shelf {
+  private readonly shown = new Map<string, BriefStory>();
+  private readonly hearers = new Map<string, Set<() => void>>();
+
+  get(id: string): BriefStory | undefined {
+    return this.shown.get(id);
+  }
+
+  put(id: string, story: BriefStory): void {
+    this.shown.set(id, story);
+    for (const hear of this.hearers.get(id) ?? []) hear();
+  }
+
+  hear(id: string, hear: () => void): () => void {
+    const own = this.hearers.get(id) ?? new Set();
+    this.hearers.set(id, own.add(hear));
+    return () => own.delete(hear);
+  }
+}
+const ShelfAround = createContext(new Shelf());
 
 /**
- * Fetches the two years of the units of a list together; each row then draws its own with {@link UnitStory}, so that their
- * coming draws the stories and not the list once more.
+ * Fetches the two years of the units of a list together; each row then draws its own with {@link UnitStory} when its turn
+ * comes, so that their coming neither draws the list once more nor holds up a frame.
  */
 export function Stories({ units, children }: { units: readonly (string | null)[]; children: ReactNode }) {
-  const ids = useMemo(() => idsOf(units), [units]);
-  return <Asked value={ids}>{children}</Asked>;
+  const [shelf] = useState(() => new Shelf());
+  const stories = useStories(units);
+  useEffect(
+    () =>
+      inTurns(
+        units.flatMap((id) => {
+          const story = id === null ? undefined : stories[id];
+          return id !== null && story && shelf.get(id) !== story ? [() => shelf.put(id, story)] : [];
+        }),
+      ),
+    [units, stories, shelf],
+  );
+  return <ShelfAround value={shelf}>{children}</ShelfAround>;
 }
 
 /** The last two years of one unit of the list around it. */
 export function UnitStory({ unitId }: { unitId: string }) {
-  const ids = useContext(Asked);
-  const { story } = useStoriesQuery(ids, {
-    skip: ids.length === 0,
-    selectFromResult: ({ data, currentData }) => ({ story: (currentData ?? data)?.[unitId] }),
-  });
-  const turn = useTurn(story !== undefined);
-  return <MiniStory story={turn ? story : undefined} />;
+  const shelf = useContext(ShelfAround);
+  const hear = useCallback((heard: () => void) => shelf.hear(unitId, heard), [shelf, unitId]);
+  const story = useSyncExternalStore(
+    hear,
+    () => shelf.get(unitId),
+    () => undefined,
+  );
+  return <MiniStory story={story} />;
 }
 
 /** Two years in words, for whoever does not see the picture. */
@@ -66,7 +108,8 @@ export function briefWords(story: BriefStory): string {
  */
 export const MiniStory = memo(function MiniStory({ story }: { story: BriefStory | undefined }) {
   const { today } = useWho();
-  if (!story) return <svg width={WIDTH} height={HEIGHT} aria-hidden="true" className="shrink-0" />;
+  if (!story)
+    return <svg width={WIDTH} height={HEIGHT} aria-hidden="true" className="shrink-0 contain-strict" />;
   const from = addDays(today, -BRIEF_DAYS);
   const x = (day: string) =>
     Math.round(
@@ -98,7 +141,7 @@ export const MiniStory = memo(function MiniStory({ story }: { story: BriefStory 
       height={HEIGHT}
       role="img"
       aria-label={`Two years: ${briefWords(story)}`}
-      className="shrink-0 overflow-visible"
+      className="shrink-0 contain-strict"
     >
       <path
         d={`M${EDGE} ${AXIS - 4}v8M${WIDTH / 2} ${AXIS - 3}v6M${EDGE} ${AXIS}H${WIDTH - EDGE}m0 -6v12`}

@@ -86,7 +86,12 @@ export function CrewStrips({
                       aria-label={`${visit.site}, ${WORD[state]} ${clockText(state === 'left' ? end : start)}`}
                       title={`${visit.site}, ${clockText(start)} to ${clockText(end)}`}
                       style={{ left: share(start), width: `calc(${share(end)} - ${share(start)})` }}
-                      className={`absolute inset-y-1 min-w-3 hover:outline-2 hover:outline-copper ${LOOK[state]}`}
+                      className={`absolute inset-y-1 min-w-3 hover:outline-2 hover:outline-copper max-md:hidden ${LOOK[state]}`}
+                    />
+                    <span
+                      aria-hidden="true"
+                      style={{ left: share(start), width: `calc(${share(end)} - ${share(start)})` }}
+                      className={`absolute inset-y-1 min-w-3 md:hidden ${LOOK[state]}`}
                     />
                     <span
                       aria-hidden="true"
@@ -94,7 +99,7 @@ export function CrewStrips({
                         left: `calc(max(${share(end)}, ${share(start)} + 12px) + 4px)`,
                         right: `calc(100% - ${share(timed[i + 1]?.from ?? to)} + 2px)`,
                       }}
-                      className="pointer-events-none absolute inset-y-1 truncate content-center text-sm"
+                      className="pointer-events-none absolute inset-y-1 truncate content-center text-sm max-md:hidden"
                     >
                       {visit.site}
                     </span>
@@ -107,6 +112,16 @@ export function CrewStrips({
                 />
               </div>
             ) : null}
+            {timed.map(({ visit, from: start, to: end, state }) => (
+              <p key={visit.id} className="flex flex-wrap items-center gap-x-2 md:hidden">
+                <Link to={`/visits/${visit.id}`} className="link reach content-center">
+                  {visit.site}
+                </Link>
+                <span className="text-sm text-soft">
+                  {WORD[state]} {clockText(state === 'left' ? end : start)}
+                </span>
+              </p>
+            ))}
             {untimed.map((visit) => (
               <p key={visit.id} className="truncate">
                 <Link to={`/visits/${visit.id}`} className="link reach content-center">
