@@ -34,13 +34,19 @@ export function TaskTable({
 }) {
   return (
     <div>
-      <table className="w-full text-left max-sm:block">
+      <table className="w-full table-fixed text-left max-sm:block">
         <thead className="max-sm:hidden">
           <tr className="border-b-2 border-ink text-sm">
-            <th scope="col">Task</th>
-            <th scope="col">Whose job</th>
+            <th scope="col" className="w-1/5">
+              Task
+            </th>
+            <th scope="col" className="w-1/4">
+              Whose job
+            </th>
             <th scope="col">How often</th>
-            <th scope="col">Minutes a unit</th>
+            <th scope="col" className="w-28">
+              Minutes a unit
+            </th>
           </tr>
         </thead>
         <tbody className="max-sm:block">
@@ -67,7 +73,7 @@ export function TaskTable({
                 <td className="py-1.5 pr-3 max-sm:block max-sm:py-0.5">
                   <select
                     aria-label={`Whose job: ${task.title}`}
-                    className={BOX}
+                    className={`${BOX} sm:w-full`}
                     value={own.whose}
                     onChange={(e) => set({ whose: e.target.value as TypedTask['whose'] })}
                   >
@@ -134,7 +140,7 @@ export function HowOften({
       <select
         aria-label={`How often: ${title}`}
         aria-invalid={wrong || undefined}
-        className={`${BOX} max-w-full`}
+        className={`${BOX} w-full`}
         value={own.often}
         onChange={(e) => set({ often: e.target.value, months: [] })}
       >

@@ -76,6 +76,7 @@ function Stops({
 
 /** Room left round the route, pixels. */
 const MARGIN = 28;
+const BUTTONS = 40;
 
 /**
  * As near as streets can be told apart. Without a limit a single place, which has no width, would be shown
@@ -96,7 +97,9 @@ function Fit({ points, height }: { points: readonly (readonly [number, number])[
       const room = map.getSize();
       if (points.length > 0 && Math.min(room.x, room.y) > 2 * MARGIN)
         map.fitBounds(L.latLngBounds(points.map(([lat, lon]) => L.latLng(lat, lon))), {
-          padding: [MARGIN, MARGIN],
+          paddingTopLeft: [MARGIN, MARGIN],
+          // Nothing lies under the buttons at the foot.
+          paddingBottomRight: [MARGIN, MARGIN + BUTTONS],
           maxZoom: FITTED_ZOOM,
           animate: false,
         });

@@ -30,6 +30,8 @@ export function standing(stop: BoardStop, today: boolean, now: number): { state:
 /** No block is drawn narrower, so that each can be hit. */
 const LEAST_MINUTES = 22;
 const LEAST_PX = 26;
+/** A narrower block has no room for a name. */
+const NAME_PX = 72;
 
 /** Where a stop is drawn: as it was where somebody has been, else when it can be expected. */
 export interface Drawn {
@@ -222,6 +224,22 @@ export const CrewStrip = memo(function CrewStrip({
           }}
         />
       ) : null}
+      {blocks.map((at, i) =>
+        (share(at.leave, hours) - share(at.start, hours)) * room < NAME_PX ? (
+          // Too narrow for its name, which stands beside it as far as there is room.
+          <span
+            key={`name ${at.stop.visitId}`}
+            aria-hidden="true"
+            style={{
+              left: `calc(${percent(at.leave, hours)} + 3px)`,
+              right: `calc(100% - ${percent(blocks[i + 1]?.start ?? hours.to, hours)} + 2px)`,
+            }}
+            className="pointer-events-none absolute top-0 truncate text-sm leading-4"
+          >
+            {at.stop.site}
+          </span>
+        ) : null,
+      )}
       {blocks.map((at, i) => (
         <StopBlock
           key={at.stop.visitId}
