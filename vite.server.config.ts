@@ -1,7 +1,8 @@
 import { defineConfig } from 'vite';
 
 /**
- * Server, its search thread, demo loader and stand-in as plain modules: they start in half the time they need from TypeScript.
+ * Server, its search thread, demo loader and stand-in as plain modules: they start in half the time they
+ * need from TypeScript.
  */
 export default defineConfig({
   build: {

@@ -18,7 +18,10 @@ const TURNS = 2000;
 /** Less than three hours of a shift are no day to plan, minutes. */
 const ENOUGH = 180;
 
-/** Puts the day of some crews in order and publishes it, by the same search and the same service as the desk. */
+/**
+ * Puts the day of some crews in order and publishes it, by the same search and the same service as the
+ * desk.
+ */
 export async function planDemo(db: Database, clock: Clock, today: string): Promise<void> {
   const needs = { db, clock, driveTimes: new DriveTimes(undefined), forecast: new Forecast(undefined) };
   const manager = await db.models.User.findOne({ where: { role: 'manager' }, rejectOnEmpty: true });

@@ -32,7 +32,10 @@ const MOST_AT_ONCE = 2;
 /** A plan that nobody fetched within so long is forgotten. */
 const KEPT_MS = 10 * 60_000;
 
-/** Searches that run beside the requests of this process, each in a thread; kept until their plan is fetched. */
+/**
+ * Searches that run beside the requests of this process, each in a thread; kept until their plan is
+ * fetched.
+ */
 export class Searches {
   private readonly all = new Map<string, Search>();
   private readonly script: URL;

@@ -26,7 +26,10 @@ const NONE: readonly string[] = [];
 const idsOf = (units: readonly (string | null | undefined)[]): readonly string[] =>
   [...new Set(units.filter((id) => id !== null && id !== undefined))].sort();
 
-/** The last two years of the units that rows name, fetched together. A unit whose story is not here yet is missing. */
+/**
+ * The last two years of the units that rows name, fetched together. A unit whose story is not here yet is
+ * missing.
+ */
 export function useStories(unitIds: readonly (string | null | undefined)[]): Stories {
   const ids = useMemo(() => idsOf(unitIds), [unitIds]);
   const { data, currentData } = useStoriesQuery(ids.length > 0 ? ids : NONE, { skip: ids.length === 0 });
@@ -56,8 +59,8 @@ class Shelf {
 const ShelfAround = createContext(new Shelf());
 
 /**
- * Fetches the two years of the units of a list together; each row then draws its own with {@link UnitStory} when its turn
- * comes, so that their coming neither draws the list once more nor holds up a frame.
+ * Fetches the two years of the units of a list together; each row then draws its own with {@link UnitStory}
+ * when its turn comes, so that their coming neither draws the list once more nor holds up a frame.
  */
 export function Stories({ units, children }: { units: readonly (string | null)[]; children: ReactNode }) {
   const [shelf] = useState(() => new Shelf());
@@ -102,9 +105,9 @@ export function briefWords(story: BriefStory): string {
 }
 
 /**
- * A unit's last two years in the height of a row, drawn as on its page: rings are failures, arcs join a failure to the one
- * that came back (dashed) or again, ticks below are planned work, a drop is refrigerant with its pounds, a bar is what was
- * left open. Its place is kept while the story is on its way.
+ * A unit's last two years in the height of a row, drawn as on its page: rings are failures, arcs join a
+ * failure to the one that came back (dashed) or again, ticks below are planned work, a drop is refrigerant
+ * with its pounds, a bar is what was left open. Its place is kept while the story is on its way.
  */
 export const MiniStory = memo(function MiniStory({ story }: { story: BriefStory | undefined }) {
   const { today } = useWho();

@@ -30,7 +30,8 @@ function icon(stop: MapStop, { dx, dy } = ASIDE): L.DivIcon {
     out <= 1
       ? ''
       : `<svg class="map-leader" width="${TAG.width}" height="${TAG.height}" aria-hidden="true">` +
-        `<path d="M${x - dx / out} ${y - dy / out}L${x - dx} ${y - dy}"/><circle cx="${x - dx}" cy="${y - dy}" r="4"/></svg>`;
+        `<path d="M${x - dx / out} ${y - dy / out}L${x - dx} ${y - dy}"/>` +
+        `<circle cx="${x - dx}" cy="${y - dy}" r="4"/></svg>`;
   return L.divIcon({
     className: 'map-stop',
     html: `${leader}<i></i><b>${stop.order}</b>`,

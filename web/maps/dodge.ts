@@ -9,8 +9,8 @@ const DIRECTIONS = 12;
 const RINGS = 6;
 
 /**
- * Moves marks aside so that none covers another: each stays where it is when there is room, in the order given, and else
- * goes to the nearest free place around it.
+ * Moves marks aside so that none covers another: each stays where it is when there is room, in the order
+ * given, and else goes to the nearest free place around it.
  *
  * @param size of one mark, px
  * @returns how far each is moved, px; what finds no room stays where it is

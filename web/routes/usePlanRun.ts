@@ -35,7 +35,8 @@ export interface Running {
 const isPhone = (): boolean => window.matchMedia('(pointer: coarse)').matches;
 
 /**
- * Asks for what is to be planned, searches beside the screen or on the server, tells how it goes, and can be stopped or left.
+ * Asks for what is to be planned, searches beside the screen or on the server, tells how it goes, and can
+ * be stopped or left.
  */
 export function usePlanRun() {
   const [ask] = usePlanProblemMutation();

@@ -1,10 +1,13 @@
 /** Pictures that will stand where nothing is yet, dashed. */
 const GHOSTS = {
   /** A unit's tag with its two years. */
-  unit: 'M2 6h64v24h-64zM84 18H236M104 18m-5 0a5 5 0 1 0 10 0a5 5 0 1 0 -10 0M150 18m-5 0a5 5 0 1 0 10 0a5 5 0 1 0 -10 0M104 10C116 -2 138 -2 150 10M236 10v16M84 10v16',
+  unit:
+    'M2 6h64v24h-64zM84 18H236M104 18m-5 0a5 5 0 1 0 10 0a5 5 0 1 0 -10 0' +
+    'M150 18m-5 0a5 5 0 1 0 10 0a5 5 0 1 0 -10 0M104 10C116 -2 138 -2 150 10M236 10v16M84 10v16',
   /** A panel with its pole slots. */
   panel:
-    'M90 2h60v68h-60zM96 10h22v10h-22zM122 10h22v10h-22zM96 26h22v10h-22zM122 26h22v10h-22zM96 42h22v10h-22zM122 42h22v10h-22zM122 15H196v20',
+    'M90 2h60v68h-60zM96 10h22v10h-22zM122 10h22v10h-22zM96 26h22v10h-22zM122 26h22v10h-22z' +
+    'M96 42h22v10h-22zM122 42h22v10h-22zM122 15H196v20',
   /** A crew's hours with stops. */
   day: 'M2 8h236v32h-236zM34 14h40v20h-40zM98 14h28v20h-28zM160 14h46v20h-46zM74 24h24M126 24h34',
   /** A sheet with its lines. */

@@ -5,7 +5,10 @@ import { followSpot } from './spot.ts';
 const SaidHere = lazy(() => import('./SaidHere.tsx').then((m) => ({ default: m.SaidHere })));
 const anything = () => saidNow().length > 0;
 
-/** What was done or refused, beside what was pressed. Its script is fetched when there is first something to say. */
+/**
+ * What was done or refused, beside what was pressed. Its script is fetched when there is first something to
+ * say.
+ */
 export function Said() {
   const some = useSyncExternalStore(onSaid, anything);
   useEffect(followSpot, []);

@@ -14,8 +14,8 @@ const boxOf = ({ control, box }: { control: Element; box: DOMRect }): DOMRect =>
 };
 
 /**
- * What was done or refused, beside what was pressed, with the way back. It stays while somebody points at it or is in
- * it; F8 goes to it.
+ * What was done or refused, beside what was pressed, with the way back. It stays while somebody points at
+ * it or is in it; F8 goes to it.
  */
 export function SaidHere() {
   const said = useSyncExternalStore(onSaid, saidNow);

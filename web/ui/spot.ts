@@ -39,8 +39,8 @@ interface Room {
 const [GAP, EDGE, HEAD] = [6, 8, 56];
 
 /**
- * Where a message of a size stands by the box of what was pressed: below it, above it where there is no room, and always
- * in sight.
+ * Where a message of a size stands by the box of what was pressed: below it, above it where there is no
+ * room, and always in sight.
  *
  * @param box undefined where nothing was pressed on this page: it stands below the head of the page
  * @returns left and top in the window, px

@@ -22,8 +22,8 @@ function all(): void {
 }
 
 /**
- * Draws the pictures of a long list some in each frame, in order, so that whoever types or scrolls meanwhile does not
- * wait.
+ * Draws the pictures of a long list some in each frame, in order, so that whoever types or scrolls
+ * meanwhile does not wait.
  *
  * @returns gives up those whose turn has not come
  */

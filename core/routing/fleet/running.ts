@@ -1,4 +1,7 @@
-/* How a crew's day runs while it is under way: what was, and when the rest can be expected. Minutes of the day. */
+/*
+ * How a crew's day runs while it is under way: what was, and when the rest can be expected. Minutes of the
+ * day.
+ */
 
 /** A stop as it was planned and as the sheets have it; null where nobody has said or it has not happened. */
 export interface StopUnderWay {

@@ -27,7 +27,10 @@ const TAKEN = { mean: 7, longest: 10 } as const;
 const BLINKS = 0.01;
 /** How often a stretch keeps some jobs in its middle, and how often it keeps one more. */
 const KEEPS = { split: 0.5, more: 0.5 } as const;
-/** Temperature at the start and at the end, as a share of what a job costs on average, among few jobs and many. */
+/**
+ * Temperature at the start and at the end, as a share of what a job costs on average, among few jobs and
+ * many.
+ */
 const HEAT = { few: { from: 1, to: 0.01 }, many: { from: 0.25, to: 0.05 } } as const;
 /** With fewer routes than this jobs are taken out one by one as often as in stretches. */
 const FEW = 4;
@@ -45,11 +48,11 @@ const NEIGHBOURS = 160;
 const [MANY, LOOKS_AT] = [150, 40] as const;
 
 /**
- * Plans several crews over several days by large-neighbourhood search: strings of neighbouring jobs are taken
- * out of routes that lie together and put back one by one where they cost least, now and then overlooking a
- * place; what is better, or nearly as good while the temperature falls, is kept (slack induction by string
- * removals, Christiaens and Vanden Berghe, Transportation Science 54, 2020). In between two shifts change their
- * whole work, since which days and crews go out at all is not found job by job.
+ * Plans several crews over several days by large-neighbourhood search: strings of neighbouring jobs are
+ * taken out of routes that lie together and put back one by one where they cost least, now and then
+ * overlooking a place; what is better, or nearly as good while the temperature falls, is kept (slack
+ * induction by string removals, Christiaens and Vanden Berghe, Transportation Science 54, 2020). In between
+ * two shifts change their whole work, since which days and crews go out at all is not found job by job.
  *
  * Yields the best so far, so that the caller can show it, stop and keep it. A caller with a clock passes the
  * share of its time that is spent to `next`; at 1 the search ends. Without one, the same seed gives the same

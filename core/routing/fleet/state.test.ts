@@ -22,7 +22,8 @@ function someRoute(fleet: Fleet, random: () => number): Route {
 
 describe('the best place for a job in a route', () => {
   const random = seededRandom(5);
-  // The same roads all day and no rest: otherwise what is looked at closely is chosen by a bound that may err.
+  // The same roads all day and no rest: otherwise what is looked at closely is chosen by a bound that may
+  // err.
   const { travel, jobs, shifts } = madeUpWeeks(8, { jobs: 60, crews: 4, days: 3 });
   const steady = travelTable([0], [travel.minutes[3] as number[]], travel.places);
   const fleet = fleetOf({

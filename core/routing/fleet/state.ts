@@ -351,7 +351,8 @@ export function fleetOf(problem: FleetProblem): Fleet {
     if (!known) return bestPlace(route, job, most, blink);
     let adds = known.adds[job]!;
     let at = known.at[job]!;
-    // A NaN is less than nothing: what nobody has asked is worked out, and so is a bound that says too little.
+    // A NaN is less than nothing: what nobody has asked is worked out, and so is a bound that says too
+    // little.
     if (!(adds >= most) && !(at >= 0 && adds < most)) {
       const found = bestPlace(route, job, most, () => false);
       at = found.at;
