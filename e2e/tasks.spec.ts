@@ -51,7 +51,7 @@ test('parts that are in, and what was left open too long, wait for a place on th
     .getByRole('button', { name: /^Plan a return to/ })
     .first()
     .click();
-  await expect(page.getByText('1 return waits for a place on the board')).toBeVisible();
+  await expect(page.getByText('1 return waits for a place on the board', { exact: true })).toBeVisible();
   await expect(page.getByText(/Return R-\d+/).first()).toBeVisible();
   await page.goto(`${base()}/routes`);
   await expect(waiting).toContainText('Left so on');
