@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useRef } from 'react';
+import { useMemo } from 'react';
 import { Button } from '../ui/Button.tsx';
 import { CHART_WORDS, Chart, type ChartOption } from '../ui/Chart.tsx';
 import type { Running } from './usePlanRun.ts';
@@ -37,11 +37,8 @@ export function PlanProgress({
       ],
     };
   }, [costs]);
-  // On a phone it would begin below the list of what is due.
-  const panel = useRef<HTMLDivElement>(null);
-  useEffect(() => panel.current?.scrollIntoView({ block: 'nearest' }), []);
   return (
-    <div ref={panel} role="status" aria-label="The search" className="scroll-mb-20 space-y-2">
+    <div role="status" aria-label="The search" className="space-y-2">
       <p>
         {view
           ? `${view.jobs.length} jobs for ${view.shifts.length} shifts: looking for the plan that costs least${there ? ', on the server' : ''}.`
