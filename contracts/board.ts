@@ -289,6 +289,7 @@ export interface SearchStarted {
 export interface SearchView {
   /** Of its time, 0 to 1. */
   readonly share: number;
+  /** The cost of the best plan so far, each time it fell. */
   readonly costs: readonly (readonly [seconds: number, cost: number])[];
   /** Null while it goes on. */
   readonly solved: Solved | null;

@@ -1,10 +1,11 @@
 import { v7 as uuid } from 'uuid';
-import { searchFleet, type FleetPlan } from '#core/routing';
+import { searchToEnd } from '#core/routing';
 import { localMinutes } from '#core/time';
-import type { NewOrders, PlanAsked, PlanProblem } from '#contracts/board';
+import type { PlanAsked } from '#contracts/board';
 import { crews } from '../server/crews/service.ts';
 import type { Database } from '../server/db/connect.ts';
 import type { Clock } from '../server/http/clock.ts';
+import { asOrders } from '../server/routes/asOrders.ts';
 import { DriveTimes } from '../server/routes/driveTimes.ts';
 import { Forecast } from '../server/routes/forecast.ts';
 import { saveOrders } from '../server/routes/orders.ts';
@@ -36,29 +37,8 @@ export async function planDemo(db: Database, clock: Clock, today: string): Promi
     crewIds: working.map(({ id }) => id),
   };
   const view = await planProblem(needs, asked);
-  await saveOrders(needs, ordersOf(view, today), manager.id);
+  const plan = searchToEnd(view.problem, { turns: TURNS, from: view.orders });
+  // What was promised this morning cannot be kept where the demo is made in the afternoon; it says so.
+  await saveOrders(needs, { ...asOrders(asked, view, plan), anyway: true }, manager.id);
   await publish(needs, { id: uuid(), from: today, days: 1, crewIds: asked.crewIds }, manager.id);
-}
-
-function ordersOf({ problem, orders, jobs, shifts }: PlanProblem, today: string): NewOrders {
-  const plan = found({ problem, orders });
-  const numbers = new Map(problem.jobs.map(({ id }, j) => [id, j]));
-  return {
-    ...{ id: uuid(), from: today, days: 1, takeOff: [], anyway: true },
-    orders: shifts.map(({ crewId, day, version }, s) => ({
-      ...{ crewId, day, version },
-      jobs: (plan.routes[s]?.stops ?? []).flatMap(({ jobId }) => {
-        const job = jobs[numbers.get(jobId) ?? -1];
-        return job ? [job.asked] : [];
-      }),
-    })),
-  };
-}
-
-function found({ problem, orders }: Pick<PlanProblem, 'problem' | 'orders'>): FleetPlan {
-  const run = searchFleet(problem, { turns: TURNS, from: orders });
-  for (;;) {
-    const step = run.next();
-    if (step.done) return step.value;
-  }
 }

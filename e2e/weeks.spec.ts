@@ -82,6 +82,9 @@ test('two weeks for seven crews: planned, moved by hand, a call taken in, a crew
     await page.mouse.move(strip.x + strip.width * 0.6, strip.y + 20, { steps: 10 });
     await expect(bar).toContainText('to Harbour');
     await page.mouse.up();
+    // A long stop may not hold there; then it waits for whoever means it.
+    const anyway = bar.getByRole('button', { name: 'Put it here all the same' });
+    if (await anyway.isVisible()) await anyway.click();
     await expect(stopsOf(page, 'Harbour').filter({ hasText: site })).toBeVisible();
     expect((await dayOf(page, 'Harbour', day)).sites).toContain(site);
   });

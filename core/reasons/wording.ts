@@ -30,6 +30,9 @@ const factInputs = (facts: readonly FactLine[]): Worded['inputs'] =>
   facts.map(({ what, how, by, on }) => ({ label: what, value: how, source: `${by}, ${dayWords(on)}` }));
 const onCircuit = (circuit: number | null): string => (circuit === null ? '' : ` on circuit ${circuit}`);
 const late = (days: number): string => `${plural(days, 'day')} late`;
+/** @example "15 Mar 2026 to 31 May 2026", and one day where it was agreed for that */
+const windowWords = (from: string, to: string): string =>
+  from === to ? dayWords(to) : `${dayWords(from)} to ${dayWords(to)}`;
 const NOT_A_FAILURE = 'One of these calls turning out not to be a failure, or another part.';
 const FROM_SHEET = 'visit sheet';
 const AGREED = {
@@ -159,15 +162,21 @@ const WORDING: Wording = {
     changedBy: 'Doing it.',
   }),
   season: ({ task, from, to, last, lateDays, agreed }) => ({
-    text: `${task}: ${lateDays > 0 ? `${plural(lateDays, 'day')} past its window` : `window ${dayWords(from)} to ${dayWords(to)}`}.`,
+    text:
+      from === to
+        ? `${task}: agreed for ${dayWords(to)}${lateDays > 0 ? `, ${late(lateDays)}` : ''}.`
+        : `${task}: ${lateDays > 0 ? `${plural(lateDays, 'day')} past its window` : `window ${dayWords(from)} to ${dayWords(to)}`}.`,
     inputs: [{ label: 'last done', value: last === null ? 'no record' : dayWords(last), source: FROM_SHEET }],
-    threshold: `${dayWords(from)} to ${dayWords(to)}, ${AGREED[agreed]}`,
+    threshold: `${windowWords(from, to)}, ${AGREED[agreed]}`,
     changedBy: 'Doing it.',
   }),
   'season missed': ({ task, from, to, last, lateDays, agreed }) => ({
-    text: `${task}: the season ended ${plural(lateDays, 'day')} ago and it was not done.`,
+    text:
+      from === to
+        ? `${task}: it was agreed for a day ${plural(lateDays, 'day')} ago and was not done.`
+        : `${task}: the season ended ${plural(lateDays, 'day')} ago and it was not done.`,
     inputs: [{ label: 'last done', value: last === null ? 'no record' : dayWords(last), source: FROM_SHEET }],
-    threshold: `${dayWords(from)} to ${dayWords(to)}, ${AGREED[agreed]}`,
+    threshold: `${windowWords(from, to)}, ${AGREED[agreed]}`,
     changedBy: 'Letting it go, doing it all the same, or the next season.',
   }),
   danger: plain(

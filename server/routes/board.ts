@@ -7,7 +7,7 @@ import { calendar } from '../crews/service.ts';
 import { companyNow, planningSettings } from '../settings/service.ts';
 import { COUNTERS, ON_HOLD } from './board.sql.ts';
 import { type VisitRead, unplannedCalls, visitsBetween } from './boardReads.ts';
-import { crewDays, dayKey, leftOfLate, nowIn, restsUntil, type CrewDayView } from './shifts.ts';
+import { crewDays, dayKey, nightRests, nowIn, type CrewDayView } from './shifts.ts';
 
 /** Every crew on some days: who works, what stands on the day in which order, and what waits for a place. */
 export async function boardView(
@@ -18,7 +18,8 @@ export async function boardView(
   const now = nowIn({ clock }, timeZone);
   const from = asked.from ?? now.day;
   const to = addDays(from, asked.days - 1);
-  const [crews, visits, routes, unplanned, { onCall }, onHold, counters, planning, left] = await Promise.all([
+  const planning = await planningSettings(db, now.day);
+  const [crews, visits, routes, unplanned, { onCall }, onHold, counters, rests] = await Promise.all([
     crewDays(db, from, asked.days),
     visitsBetween(db, from, to),
     db.models.Route.findAll({
@@ -28,13 +29,13 @@ export async function boardView(
     calendar(db, from),
     db.rows<OnHold>(ON_HOLD),
     db.rows<BoardView['counters'][number]>(COUNTERS),
-    planningSettings(db, now.day),
-    leftOfLate({ db, clock }, timeZone),
+    nightRests({ db, clock }, timeZone, planning),
   ]);
   const routeOf = new Map(routes.map((route) => [dayKey(route.crewId, route.day), route]));
   const visitsOf = groupBy(visits, (visit) => dayKey(visit.crewId as string, visit.day as string));
   const days = crews.map((crew): BoardDay => {
     const route = routeOf.get(dayKey(crew.id, crew.on));
+    const own = visitsOf.get(dayKey(crew.id, crew.on)) ?? [];
     const called = onCall.filter(
       (one) => one.from <= crew.on && (one.until === null || one.until >= crew.on),
     );
@@ -45,7 +46,11 @@ export async function boardView(
       works: crew.day.works,
       why: whyOf(crew),
       shift: crew.day.works ? crew.day.shift : null,
-      restsUntil: restsUntil(crew, planning, left) ?? null,
+      restsUntil:
+        rests(
+          crew,
+          own.some((visit) => visit.arrivedAt !== null),
+        ) ?? null,
       people: crew.day.works ? crew.day.present.map(({ name }) => name) : [],
       onCall: called
         .filter((one) => crew.members.some(({ id }) => id === one.userId))
@@ -59,7 +64,7 @@ export async function boardView(
       estimated: route?.estimated ?? false,
       publishedAt: route?.publishedAt?.toISOString() ?? null,
       changedSince: route?.publishedAt != null && route.publishedVersion !== route.version,
-      stops: (visitsOf.get(dayKey(crew.id, crew.on)) ?? []).map(stopView),
+      stops: own.map(stopView),
     };
   });
   return {

@@ -80,10 +80,7 @@ export async function dueDrafts(
         waiting.set(key, { ...note, units: (waiting.get(key)?.units ?? 0) + 1 });
       }
       if (possible.length === 0) {
-        const why = waits.every(({ onlyOn }) => onlyOn)
-          ? 'what is due there is agreed for another day'
-          : 'what is due there waits for the weather';
-        left.push({ siteId, site: site.name, why });
+        left.push({ siteId, site: site.name, why: whyWaits(waits) });
         continue;
       }
       const parts = partsOf(
@@ -133,6 +130,12 @@ export function weatherSplit(
     waits: all.filter((task) => !most.has(task)),
   };
 }
+
+/** Why nothing of what is due at a site can be done on the days planned. */
+export const whyWaits = (waits: readonly DueTask[]): string =>
+  waits.every(({ onlyOn }) => onlyOn)
+    ? 'what is due there is agreed for another day'
+    : 'what is due there waits for the weather';
 
 /**
  * Shares what is due at a site out over as many jobs as it takes, none longer than `room` with so many

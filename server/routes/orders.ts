@@ -10,7 +10,7 @@ import { companyToday, companyYard } from '../settings/service.ts';
 import { BEGUN, CALLS_OF_VISITS } from './board.sql.ts';
 import { dueSites } from './due.ts';
 import { type UnplannedRead, unplannedCalls, visitsBetween, visitsById } from './boardReads.ts';
-import { NOT_ON_MAP, dueAhead, weatherSplit } from './dueDrafts.ts';
+import { NOT_ON_MAP, dueAhead, weatherSplit, whyWaits } from './dueDrafts.ts';
 import { type Drafted, jobOfCall, jobOfDue, jobOfVisit, key } from './jobs.ts';
 import { type Needs, frameOf, placesOf, underwayOf } from './problem.ts';
 import { crewDays, dayKey, shiftOf, whyNoShift } from './shifts.ts';
@@ -79,7 +79,7 @@ async function keptOrders({ db }: Needs, body: NewOrders): Promise<OrdersKept> {
 /** Reads what the orders ask for and works out the times. */
 async function daysToBe(needs: Needs, body: NewOrders): Promise<DayToBe[]> {
   const { db, clock, driveTimes, forecast } = needs;
-  const { frame, timeZone, planning, skills, left } = await frameOf({ db, clock }, body.from, body.days);
+  const { frame, timeZone, planning, skills, rests } = await frameOf({ db, clock }, body.from, body.days);
   const asked = body.orders.flatMap(({ jobs }) => jobs);
   const twice = asked.map(key).find((one, i, all) => all.indexOf(one) !== i);
   if (twice) throw invalid([{ path: 'orders', message: 'the same work stands twice in it' }]);
@@ -124,8 +124,10 @@ async function daysToBe(needs: Needs, body: NewOrders): Promise<DayToBe[]> {
     const work = due.find(({ siteId }) => siteId === job.site);
     const wanted = work?.dueUnits.filter(({ unitId }) => job.units.includes(unitId)) ?? [];
     // What the weather of that day forbids is not planned, and stays due.
-    const { units } = weatherSplit(wanted, [day], weather);
+    const { units, waits } = weatherSplit(wanted, [day], weather);
     const name = sites.get(job.site)?.name ?? 'One of the sites';
+    if (units.length === 0 && waits.length > 0)
+      throw invalid([{ path: 'orders', message: `${name}: ${whyWaits(waits)}` }]);
     // Who has it instead is found out under the locks; here it is only no longer due.
     const drafted =
       work && jobOfDue(work, { units, calls: joining, site: sites.get(job.site) ?? NO_SITE, weather }, frame);
@@ -145,14 +147,16 @@ async function daysToBe(needs: Needs, body: NewOrders): Promise<DayToBe[]> {
       throw invalid([
         { path: 'orders', message: 'there is no such crew, or the day is not among those planned' },
       ]);
+    const underway = underwayOf(here, crew, frame, timeZone);
+    const until = rests(crew, underway !== undefined);
     const shift = shiftOf(crew, {
       from: body.from,
       now: frame.now,
       planning,
       skills,
       keptFree: 0,
-      underway: underwayOf(here, crew, frame, timeZone),
-      left,
+      underway,
+      rests: until,
       place: places.of,
     });
     // What stands on a day that nobody works any more may stay there until somebody has a better place for
@@ -162,12 +166,7 @@ async function daysToBe(needs: Needs, body: NewOrders): Promise<DayToBe[]> {
       return visit?.crewId === crewId && visit.day === day;
     });
     if (!shift && !stays && !body.anyway)
-      throw invalid([
-        {
-          path: 'orders',
-          message: whyNoShift(crew) ?? `the shift of ${crew.name} is over on ${dayWords(day)}`,
-        },
-      ]);
+      throw invalid([{ path: 'orders', message: whyNoShift(crew, until) }]);
     return shift;
   });
   const jobs = toBe.map((list) =>

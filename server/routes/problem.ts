@@ -1,5 +1,5 @@
 import { weightsOf, type FleetProblem, type Job, type PlainPosition, type Shift } from '#core/routing';
-import { addDays, clockText, dayWords, localMinutes, type PlainDate } from '#core/time';
+import { addDays, localMinutes, type PlainDate } from '#core/time';
 import type { PlanAsked, PlanProblem, PlanShift } from '#contracts/board';
 import type { Dependencies } from '../dependencies.ts';
 import type { Database } from '../db/connect.ts';
@@ -14,13 +14,14 @@ import { freeMinutes, lengthNotes, travelNotes } from './planNotes.ts';
 import {
   crewDays,
   dayKey,
-  leftOfLate,
+  nightRests,
   nowIn,
-  restsUntil,
+  restWords,
   shiftOf,
   skillsOn,
   whyNoShift,
   type CrewDayView,
+  type NightRests,
 } from './shifts.ts';
 
 export type Needs = Pick<Dependencies, 'db' | 'clock' | 'driveTimes' | 'forecast'>;
@@ -38,12 +39,9 @@ export async function frameOf({ db, clock }: Pick<Needs, 'db' | 'clock'>, from: 
   const now = nowIn({ clock }, timeZone);
   if (from < now.day) throw invalid([{ path: 'from', message: 'days that have gone by cannot be planned' }]);
   const frame: Frame = { from, days, now, lengths: await learnedLengths(db, now.day) };
-  const [planning, skills, left] = await Promise.all([
-    planningSettings(db, from),
-    skillsOn(db, from),
-    leftOfLate({ db, clock }, timeZone),
-  ]);
-  return { frame, timeZone, planning, skills, left };
+  const [planning, skills] = await Promise.all([planningSettings(db, from), skillsOn(db, from)]);
+  const rests = await nightRests({ db, clock }, timeZone, planning);
+  return { frame, timeZone, planning, skills, rests };
 }
 
 /**
@@ -82,7 +80,7 @@ async function problemWithout(
 ): Promise<PlanProblem> {
   const { db, driveTimes } = needs;
   const { from, days } = asked;
-  const { frame, timeZone, planning, skills, left: leftSites } = await frameOf(needs, from, days);
+  const { frame, timeZone, planning, skills, rests } = await frameOf(needs, from, days);
   const notes: string[] = [];
   const left: PlanProblem['left'][number][] = [];
   const all = await crewDays(db, from, days);
@@ -98,26 +96,24 @@ async function problemWithout(
   const shifts: Shift[] = [];
   for (const crew of wanted) {
     if (out.has(dayKey(crew.id, crew.on))) continue;
+    const underway = underwayOf(visits, crew, frame, timeZone);
+    const until = rests(crew, underway !== undefined);
+    if (until !== undefined) notes.push(`${restWords(crew, until)}.`);
     const shift = shiftOf(crew, {
       from,
       now: frame.now,
       planning,
       skills,
       keptFree: keptFree(crew.on),
-      underway: underwayOf(visits, crew, frame, timeZone),
-      left: leftSites,
+      underway,
+      rests: until,
       place: places.of,
     });
-    const rests = restsUntil(crew, planning, leftSites);
-    if (rests !== undefined)
-      notes.push(
-        `${crew.name} was out in the night and rests until ${clockText(rests)} on ${dayWords(crew.on)}.`,
-      );
     if (!shift) continue;
     shifts.push(shift);
     crewViews.push(crew);
   }
-  if (shifts.length === 0) throw invalid([{ path: 'crewIds', message: whyNobody(wanted, days) }]);
+  if (shifts.length === 0) throw invalid([{ path: 'crewIds', message: whyNobody(wanted, days, rests) }]);
 
   const jobs: { drafted: Drafted; standing?: number }[] = [];
   const orphans = new Map<string, { crewId: string; day: PlainDate; jobs: number[] }>();
@@ -241,11 +237,11 @@ function decided(
       };
 }
 
-function whyNobody(crews: readonly CrewDayView[], days: number): string {
+function whyNobody(crews: readonly CrewDayView[], days: number, rests: NightRests): string {
   const [first] = crews;
   if (crews.length === 0) return 'there is no crew yet';
   return days === 1 && crews.length === 1 && first
-    ? (whyNoShift(first) ?? `the shift of ${first.name} is over`)
+    ? whyNoShift(first, rests(first, false))
     : 'no crew that has a start on the map works on these days';
 }
 

@@ -248,6 +248,28 @@ describe('a crew that was out in the night', () => {
     await change({ nightRestMinutes: 2000 }).expect(422);
   });
 
+  it('that has begun the day all the same is held back no more, on the board as in the plan', async () => {
+    await night();
+    const { siteId } = await site('Clinic', 41.22);
+    await server.db.models.Visit.create({
+      ...{ siteId, crewId: server.crewId, plannedFor: DAY, technician: null, cancelledAt: null },
+      ...{ arrivedAt: new Date(`${DAY}T11:30:00Z`), leftAt: new Date(`${DAY}T11:50:00Z`) },
+    });
+    const board = (await agent.get('/api/board').expect(200)).body as BoardView;
+    expect(board.days[0]?.restsUntil).toBeNull();
+    const view = await problemFor(agent, planFor({ from: DAY, calls: 'all' }));
+    expect(view.problem.shifts[0]?.start).toBe(480);
+    expect(view.notes.join()).not.toContain('rests until');
+  });
+
+  it('that rests through its shift is said to rest, and not that its shift is over', async () => {
+    await night();
+    await change({ nightRestMinutes: 1440 }).expect(201);
+    const asked = planFor({ from: DAY, crewIds: [server.crewId], calls: 'all' });
+    const { body } = await agent.post('/api/board/problem').send(asked).expect(422);
+    expect(JSON.stringify(body.errors)).toContain('was out in the night and rests until');
+  });
+
   it('what an hour costs is weighed by the search, and refused where it is no amount', async () => {
     await night();
     await change({ hourCents: 4000, vanHourCents: 1000, overtimeFactor: 2 }).expect(201);

@@ -11,7 +11,7 @@ const solved = searchByClock(problem, {
   from,
   mostMs,
   now: () => performance.now(),
-  onTold: (told) => tell({ told }),
+  onTold: ({ cost, share, seconds }) => tell({ told: { cost, share, seconds } }),
   // The search never gives the thread back: what came in the meantime is looked for.
   isStopped: () => receiveMessageOnPort(port) !== undefined,
 });

@@ -14,15 +14,16 @@ export interface SearchOrder {
   readonly mostMs: number;
 }
 
-/** What it says. */
-export type FromSearch = { readonly told: SearchTold } | { readonly solved: Solved };
+/** What it says; the orders themselves only at the end. */
+export type FromSearch = { readonly told: Omit<SearchTold, 'orders'> } | { readonly solved: Solved };
 
 interface Search {
   readonly id: string;
   readonly userId: string;
   readonly worker: Worker;
-  told: SearchTold | undefined;
-  costs: [seconds: number, cost: number][];
+  share: number;
+  /** Each time it fell. */
+  readonly costs: [seconds: number, cost: number][];
   solved: Solved | undefined;
   failed: boolean;
 }
@@ -48,7 +49,7 @@ export class Searches {
   }
 
   /**
-   * Begins one; one of the same person that still runs ends, for nobody looks at it any more.
+   * Begins one; an earlier one of the same person ends, for nobody looks at it any more.
    *
    * @throws Problem 503 where as many as may be run already
    */
@@ -64,7 +65,7 @@ export class Searches {
     const mostMs = searchMs(problem);
     const worker = new Worker(this.script, { workerData: { problem, from, mostMs } satisfies SearchOrder });
     const search: Search = {
-      ...{ id: randomUUID(), userId: by.id, worker, told: undefined, costs: [] },
+      ...{ id: randomUUID(), userId: by.id, worker, share: 0, costs: [] },
       ...{ solved: undefined, failed: false },
     };
     this.all.set(search.id, search);
@@ -80,9 +81,10 @@ export class Searches {
       worker.on('message', (message: FromSearch) => {
         if ('solved' in message) search.solved = message.solved;
         else {
-          search.told = message.told;
-          search.costs.push([message.told.seconds, message.told.cost]);
-          report(message.told.share, 'searching');
+          const { share, seconds, cost } = message.told;
+          search.share = share;
+          if (cost !== search.costs.at(-1)?.[1]) search.costs.push([seconds, cost]);
+          report(share, 'searching');
         }
       });
       worker.on('error', (error) => {
@@ -101,7 +103,7 @@ export class Searches {
   view(id: string, userId: string): SearchView {
     const search = this.of(id, userId);
     if (search.failed) throw new Problem(500, 'The search broke off; plan again');
-    return { share: search.told?.share ?? 0, costs: search.costs, solved: search.solved ?? null };
+    return { share: search.share, costs: search.costs, solved: search.solved ?? null };
   }
 
   /** Ends one and keeps its best so far. @throws Problem 404 */

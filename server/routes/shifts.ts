@@ -1,7 +1,17 @@
 import { Op } from 'sequelize';
+import { groupBy } from '#core/collections';
 import { noWorkWords } from '#core/crews';
 import { startAfterNight, type PlanningSettings, type Shift } from '#core/routing';
-import { addDays, daysBetween, instantAt, localDate, localMinutes, type PlainDate } from '#core/time';
+import {
+  addDays,
+  clockText,
+  daysBetween,
+  dayWords,
+  instantAt,
+  localDate,
+  localMinutes,
+  type PlainDate,
+} from '#core/time';
 import type { CrewView } from '#contracts/crews';
 import type { Dependencies } from '../dependencies.ts';
 import type { Database } from '../db/connect.ts';
@@ -38,7 +48,7 @@ export function shiftOf(
     skills,
     keptFree,
     underway,
-    left,
+    rests,
     place,
   }: {
     readonly from: PlainDate;
@@ -48,15 +58,15 @@ export function shiftOf(
     readonly skills: ReadonlyMap<string, readonly string[]>;
     readonly keptFree: number;
     readonly underway: Underway | undefined;
-    readonly left: LeftSites;
+    /** When it begins, where it rests after a night. */
+    readonly rests: number | undefined;
     readonly place: (position: { lat: number; lon: number }) => number;
   },
 ): Shift | undefined {
   if (!crew.day.works || !crew.start) return undefined;
   const { shift, present } = crew.day;
   const home = place(crew.start);
-  // Whoever is out already has decided about the rest.
-  const rested = (underway ? undefined : restsUntil(crew, planning, left)) ?? shift.start;
+  const rested = rests ?? shift.start;
   const gone = crew.on === now.day ? Math.max(rested, now.minute) : rested;
   const start = Math.max(gone, underway?.freeAt ?? 0);
   if (start >= shift.end) return undefined;
@@ -78,17 +88,21 @@ export function shiftOf(
   };
 }
 
-/** When each crew left sites of late: the crew, and the moment. */
-export type LeftSites = readonly { readonly crewId: string; readonly at: Date; readonly timeZone: string }[];
+/**
+ * When a crew begins that was out in the night, minutes since midnight; undefined where it begins as always,
+ * and where it is out already: then it has decided about its rest.
+ */
+export type NightRests = (crew: CrewDayView, isOut: boolean) => number | undefined;
 
-/** As far back somebody may have worked who still rests. */
+/** Nobody rests longer than a day and a night; half a day more is looked at, for the hour of the shift. */
 const REST_LOOKS_BACK_MS = 36 * 3_600_000;
 
-/** When crews left sites within a day and a half before now: who was out in the night rests. */
-export async function leftOfLate(
+/** Reads when crews left sites of late. */
+export async function nightRests(
   { db, clock }: Pick<Dependencies, 'db' | 'clock'>,
   timeZone: string,
-): Promise<LeftSites> {
+  planning: Pick<PlanningSettings, 'nightRestMinutes'>,
+): Promise<NightRests> {
   const visits = await db.models.Visit.findAll({
     where: {
       crewId: { [Op.ne]: null },
@@ -97,31 +111,30 @@ export async function leftOfLate(
     },
     attributes: ['crewId', 'leftAt'],
   });
-  return visits.map(({ crewId, leftAt }) => ({ crewId: crewId as string, at: leftAt as Date, timeZone }));
+  const leftBy = groupBy(visits, (visit) => visit.crewId as string);
+  return ({ id, on, day }, isOut) => {
+    const own = leftBy.get(id);
+    if (!own || !day.works || isOut) return undefined;
+    const midnight = instantAt(on, 0, timeZone).getTime();
+    const { start } = day.shift;
+    const left = own.map(({ leftAt }) => ((leftAt as Date).getTime() - midnight) / 60_000);
+    const at = startAfterNight(planning, { start, left });
+    return at > start ? Math.round(at) : undefined;
+  };
 }
 
-/** When a crew can begin on a day where it rests after a night; undefined where it begins as always. */
-export function restsUntil(
-  { id, on, day }: Pick<CrewDayView, 'id' | 'on' | 'day'>,
-  planning: Pick<PlanningSettings, 'nightRestMinutes'>,
-  left: LeftSites,
-): number | undefined {
-  if (!day.works) return undefined;
-  const own = left.filter(({ crewId }) => crewId === id);
-  const { start } = day.shift;
-  const at = startAfterNight(planning, {
-    start,
-    left: own.map(({ at, timeZone }) => (at.getTime() - instantAt(on, 0, timeZone).getTime()) / 60_000),
-  });
-  return at > start ? Math.round(at) : undefined;
-}
-
-/** Why nobody can be planned on a crew's day, or undefined where somebody can. */
-export function whyNoShift(crew: CrewDayView): string | undefined {
+/** Why nobody can be planned on a crew's day. @param rests when it begins, where it rests after a night */
+export function whyNoShift(crew: CrewDayView, rests: number | undefined): string {
   if (!crew.day.works) return `${crew.name} does not work then: ${noWorkWords(crew.day.why)}`;
   if (!crew.start) return `nobody has said where ${crew.name} starts; put the yard on the map`;
-  return undefined;
+  return rests === undefined
+    ? `the shift of ${crew.name} is over on ${dayWords(crew.on)}`
+    : restWords(crew, rests);
 }
+
+/** @example "Harbour was out in the night and rests until 12:00 on 3 Jun 2026" */
+export const restWords = ({ name, on }: Pick<CrewDayView, 'name' | 'on'>, rests: number): string =>
+  `${name} was out in the night and rests until ${clockText(rests)} on ${dayWords(on)}`;
 
 /** Skills of everybody that hold on a day. */
 export async function skillsOn(db: Database, day: PlainDate): Promise<Map<string, string[]>> {

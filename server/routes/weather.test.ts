@@ -140,4 +140,11 @@ it('what was agreed for a weekday of the month is planned on that very day, and 
   expect(early.notes).toContain(
     'Filters and belts of 1 unit is agreed for 9 Apr 2026, which is not among the days planned. It stays due.',
   );
+  // Alone, and saved on another day, it is refused by the true reason.
+  await onlyTasks(server.db, 'filters and belts');
+  const { crewId, version } = view.shifts[0] as (typeof view.shifts)[number];
+  const jobs = [{ site: site.siteId, units: [site.unitId], calls: [] }];
+  const body = { ...ordersOf(asked(5), view, plan), orders: [{ crewId, day: FROM, version, jobs }] };
+  const { body: refused } = await agent.post('/api/board/orders').send(body).expect(422);
+  expect(JSON.stringify(refused.errors)).toContain('what is due there is agreed for another day');
 });

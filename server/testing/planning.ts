@@ -1,7 +1,8 @@
-import { randomUUID } from 'node:crypto';
-import { searchFleet, type FleetPlan } from '#core/routing';
-import type { NewOrders, PlanAsked, PlanProblem } from '#contracts/board';
+import { searchToEnd, type FleetPlan } from '#core/routing';
+import type { PlanAsked, PlanProblem } from '#contracts/board';
 import type { TestServer } from './server.ts';
+
+export { asOrders as ordersOf } from '../routes/asOrders.ts';
 
 type Agent = Awaited<ReturnType<TestServer['as']>>;
 
@@ -21,33 +22,5 @@ export async function problemFor(agent: Agent, asked: PlanAsked): Promise<PlanPr
 }
 
 /** The plan of a few hundred turns, as the phone or the desk would find it. */
-export function solved({ problem, orders }: PlanProblem, turns = 300): FleetPlan {
-  const run = searchFleet(problem, { turns, from: orders });
-  for (;;) {
-    const step = run.next();
-    if (step.done) return step.value;
-  }
-}
-
-/** A plan as it is sent to be kept. */
-export function ordersOf(asked: PlanAsked, view: PlanProblem, plan: FleetPlan): NewOrders {
-  const job = new Map(view.problem.jobs.map(({ id }, j) => [id, j]));
-  return {
-    id: randomUUID(),
-    from: asked.from,
-    days: asked.days,
-    takeOff: [],
-    anyway: false,
-    orders: plan.routes.map((route, s) => {
-      const { crewId, day, version } = view.shifts[s] as PlanProblem['shifts'][number];
-      return {
-        crewId,
-        day,
-        version,
-        jobs: route.stops.map(
-          (stop) => (view.jobs[job.get(stop.jobId) as number] as PlanProblem['jobs'][number]).asked,
-        ),
-      };
-    }),
-  };
-}
+export const solved = ({ problem, orders }: PlanProblem, turns = 300): FleetPlan =>
+  searchToEnd(problem, { turns, from: orders });

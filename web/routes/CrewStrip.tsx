@@ -32,6 +32,8 @@ const LEAST_MINUTES = 22;
 const LEAST_PX = 26;
 /** A narrower block has no room for a name. */
 const NAME_PX = 72;
+/** A few letters beside it say nothing. */
+const BESIDE_PX = 48;
 
 /** Where a stop is drawn: as it was where somebody has been, else when it can be expected. */
 export interface Drawn {
@@ -224,22 +226,24 @@ export const CrewStrip = memo(function CrewStrip({
           }}
         />
       ) : null}
-      {blocks.map((at, i) =>
-        (share(at.leave, hours) - share(at.start, hours)) * room < NAME_PX ? (
-          // Too narrow for its name, which stands beside it as far as there is room.
+      {blocks.map((at, i) => {
+        const px = (from: number, to: number) => (share(to, hours) - share(from, hours)) * room;
+        const next = blocks[i + 1]?.start ?? hours.to;
+        // Too narrow for its name, which stands beside it where there is room for some of it.
+        return px(at.start, at.leave) < NAME_PX && px(at.leave, next) > BESIDE_PX ? (
           <span
             key={`name ${at.stop.visitId}`}
             aria-hidden="true"
             style={{
               left: `calc(${percent(at.leave, hours)} + 3px)`,
-              right: `calc(100% - ${percent(blocks[i + 1]?.start ?? hours.to, hours)} + 2px)`,
+              right: `calc(100% - ${percent(next, hours)} + 2px)`,
             }}
             className="pointer-events-none absolute top-0 truncate text-sm leading-4"
           >
             {at.stop.site}
           </span>
-        ) : null,
-      )}
+        ) : null;
+      })}
       {blocks.map((at, i) => (
         <StopBlock
           key={at.stop.visitId}

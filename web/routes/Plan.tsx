@@ -137,9 +137,10 @@ export default function Plan() {
       }
     >
       <div className="grid grid-cols-1 gap-4 items-start lg:grid-cols-[minmax(320px,2fr)_minmax(0,3fr)]">
-        <div className="space-y-3">
+        {/* On a phone the plan comes right after what asks for it, and what is due last. */}
+        <div className="space-y-3 max-lg:contents">
           {can('plan route') ? (
-            <Panel>
+            <Panel className="max-lg:order-1">
               <div className="grid grid-cols-2 gap-2">
                 <Field label="From">
                   <DateInput
@@ -211,16 +212,18 @@ export default function Plan() {
           {due.error ? <Trouble error={due.error} retry={due.refetch} /> : null}
           {due.isLoading ? <Loading what="what is due" /> : null}
           {due.data ? (
-            <DueList
-              sites={sites}
-              left={left}
-              pick={can('plan route')}
-              onToggle={(id) => change(() => setLeft(toggle(left, id)))}
-              onAll={(all) => change(() => setLeft(new Set(all ? [] : sites.map((site) => site.siteId))))}
-            />
+            <div className="max-lg:order-3">
+              <DueList
+                sites={sites}
+                left={left}
+                pick={can('plan route')}
+                onToggle={(id) => change(() => setLeft(toggle(left, id)))}
+                onAll={(all) => change(() => setLeft(new Set(all ? [] : sites.map((site) => site.siteId))))}
+              />
+            </div>
           ) : null}
         </div>
-        <div className="space-y-3">
+        <div className="space-y-3 max-lg:order-2">
           {running ? (
             <Panel title="Planning">
               <PlanProgress running={running} onStop={stop} onCancel={cancel} />

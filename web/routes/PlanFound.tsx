@@ -20,15 +20,16 @@ import type { Found } from './usePlanRun.ts';
 export const sumsOf = ({ problem, planning }: PlanProblem, orders: Orders): PlanSums =>
   planSums(problem, orders, planning);
 
-/** What is said of each plan; a row that says nothing of any is left out. */
-const ROWS: readonly (readonly [string, (sum: PlanSums) => string | undefined])[] = [
+/** Minutes, with what they cost where somebody has said what an hour costs. */
+const timeAndMoney = (minutes: number, cents: number | undefined): string =>
+  cents === undefined
+    ? durationText(minutes)
+    : `${durationText(minutes)}, ${dollars(Math.round(cents / 100) * 100)}`;
+
+const ROWS: readonly (readonly [string, (sum: PlanSums) => string])[] = [
   ['Stops', (sum) => String(sum.stops)],
-  ['On the road', (sum) => durationText(sum.driveMinutes)],
-  ['Overtime', (sum) => durationText(sum.overtime)],
-  [
-    'Road and overtime cost',
-    ({ cents }) => (cents === undefined ? undefined : dollars(Math.round(cents / 100) * 100)),
-  ],
+  ['On the road', ({ driveMinutes, money }) => timeAndMoney(driveMinutes, money?.roadCents)],
+  ['Overtime', ({ overtime, money }) => timeAndMoney(overtime, money?.overtimeCents)],
   ['Days after what was due, all stops', (sum) => String(sum.lateDays)],
   ['Not on the plan', (sum) => String(sum.leftOut)],
   ['What does not hold', (sum) => String(sum.wrong)],
@@ -70,14 +71,14 @@ export function Compare({
         </tr>
       </thead>
       <tbody>
-        {ROWS.filter(([, text]) => columns.some(({ sum }) => text(sum) !== undefined)).map(([what, text]) => (
+        {ROWS.map(([what, text]) => (
           <tr key={what} className="border-b border-rule">
             <th scope="row" className="py-0.5 font-normal">
               {what}
             </th>
             {columns.map(({ name, sum }, c) => (
               <td key={name} className={`px-2 text-right ${c === shown ? 'font-bold' : ''}`}>
-                {text(sum) ?? ''}
+                {text(sum)}
               </td>
             ))}
           </tr>

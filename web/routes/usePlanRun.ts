@@ -54,7 +54,8 @@ export function usePlanRun() {
     run.current = undefined;
     setRunning(undefined);
   }, []);
-  useEffect(() => () => run.current?.cancel(), []);
+  // Whoever leaves while the server still begins leaves that search too.
+  useEffect(() => cancel, [cancel]);
 
   const start = useCallback(
     async (asked: PlanAsked): Promise<Found | undefined> => {

@@ -1,7 +1,9 @@
 import { Fragment } from 'react';
 import { Link } from 'react-router';
-import { clockText, localMinutes } from '#core/time';
+import { groupBy } from '#core/collections';
 import { plural } from '#core/reasons';
+import { expectedDay } from '#core/routing';
+import { clockText, localMinutes } from '#core/time';
 import type { VisitRow } from '#contracts/visits';
 import { now } from '../state/clock.ts';
 import { clockOf, day } from '../ui/format.ts';
@@ -15,16 +17,22 @@ interface Block {
   readonly state: 'planned' | 'there' | 'left';
 }
 
-/** Where a visit lies in the day by its sheet, else by the plan; nothing where neither says. */
-function blockOf(visit: VisitRow, zone: string, minute: number): Block | undefined {
-  const arrived = visit.arrivedAt ? localMinutes(new Date(visit.arrivedAt), zone) : undefined;
-  const left = visit.leftAt ? localMinutes(new Date(visit.leftAt), zone) : undefined;
-  if (arrived !== undefined && left !== undefined) return { visit, from: arrived, to: left, state: 'left' };
-  if (arrived !== undefined)
-    return { visit, from: arrived, to: Math.max(minute, arrived + 15), state: 'there' };
-  if (typeof visit.startAt === 'number' && typeof visit.leaveAt === 'number')
-    return { visit, from: visit.startAt, to: visit.leaveAt, state: 'planned' };
-  return undefined;
+/** Where the visits of a crew lie in its day, as the board has it; a visit without a time is in none. */
+function blocksOf(visits: readonly VisitRow[], zone: string, minute: number): Block[] {
+  const minutes = (at: string | null) => (at === null ? null : localMinutes(new Date(at), zone));
+  const stops = visits
+    .filter((visit) => visit.arrivedAt !== null || visit.startAt !== null)
+    .map((visit) => ({
+      ...{ id: visit.id, visit, driveMinutes: null, startAt: visit.startAt, leaveAt: visit.leaveAt },
+      ...{ arrivedAt: minutes(visit.arrivedAt), leftAt: minutes(visit.leftAt) },
+    }))
+    .sort((a, b) => (a.startAt ?? a.arrivedAt ?? 0) - (b.startAt ?? b.arrivedAt ?? 0));
+  return expectedDay(stops, { begins: minute, now: minute }).map(({ stop: { visit }, start, leave }) => ({
+    visit,
+    from: start,
+    to: leave,
+    state: visit.leftAt ? 'left' : visit.arrivedAt ? 'there' : 'planned',
+  }));
 }
 
 const LOOK: Record<Block['state'], string> = {
@@ -48,7 +56,8 @@ export function CrewStrips({
   zone: string;
 }) {
   const minute = localMinutes(now(), zone);
-  const blocks = visits.flatMap((visit) => blockOf(visit, zone, minute) ?? []);
+  const byCrew = groupBy(visits, (visit) => visit.crew ?? 'no crew');
+  const blocks = [...byCrew.values()].flatMap((own) => blocksOf(own, zone, minute));
   const from = Math.floor(Math.min(7 * HOUR, minute, ...blocks.map((b) => b.from)) / HOUR) * HOUR;
   const to = Math.ceil(Math.max(17 * HOUR, minute, ...blocks.map((b) => b.to)) / HOUR) * HOUR;
   const share = (at: number) => `${((at - from) / (to - from)) * 100}%`;
@@ -56,11 +65,11 @@ export function CrewStrips({
     { length: Math.floor((to - from) / (2 * HOUR)) + 1 },
     (_, i) => from + i * 2 * HOUR,
   );
-  const crews = [...new Set(visits.map((visit) => visit.crew ?? 'no crew'))].sort();
+  const crews = [...byCrew.keys()].sort();
   return (
     <ul>
       {crews.map((crew) => {
-        const own = visits.filter((visit) => (visit.crew ?? 'no crew') === crew);
+        const own = byCrew.get(crew) ?? [];
         const timed = blocks.filter((block) => own.includes(block.visit)).sort((a, b) => a.from - b.from);
         const untimed = own.filter((visit) => !timed.some((block) => block.visit === visit));
         return (

@@ -29,7 +29,9 @@ export function SaidHere() {
     const { width, height } = current.getBoundingClientRect();
     const places = document.querySelector('[data-places]')?.getBoundingClientRect();
     const foot = places && places.height > 0 && places.top > window.innerHeight / 2 ? places.height : 0;
-    const box = spot && spot.path === pathname ? boxOf(spot) : undefined;
+    // On another page than it was pressed on, it stands below that page's sentence.
+    const sentence = document.querySelector('main h1')?.getBoundingClientRect();
+    const box = spot && spot.path === pathname ? boxOf(spot) : sentence;
     const { left, top } = beside(
       box,
       { width, height },

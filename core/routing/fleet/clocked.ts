@@ -1,6 +1,7 @@
 import { exactShift } from './exact.ts';
 import type { FleetPlan, FleetProblem, Orders } from './problem.ts';
 import { searchFleet } from './search.ts';
+import { noWorseThan } from './standing.ts';
 
 /** With more jobs than this a search is given to the server, and longer. */
 export const VERY_LARGE = 600;
@@ -58,7 +59,7 @@ export function searchByClock(
     const step = run.next(share);
     if (step.done) {
       // One crew's day of a dozen stops is proved while one waits.
-      const best = problem.shifts.length === 1 ? exactShift(problem) : undefined;
+      const best = problem.shifts.length === 1 ? exactShift(noWorseThan(problem, from)) : undefined;
       return best && best.cost <= step.value.cost + 1e-6
         ? { plan: best, proved: true }
         : { plan: step.value, proved: false };

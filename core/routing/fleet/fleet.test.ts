@@ -8,20 +8,15 @@ import {
   fleetViolations,
   readClassical,
   routeOf,
-  searchFleet,
+  searchToEnd,
   type FleetPlan,
   type FleetProblem,
   type Job,
   type Shift,
 } from './index.ts';
 
-function solve(problem: FleetProblem, turns = 400, seed = 1, from?: number[][]): FleetPlan {
-  const run = searchFleet(problem, { seed, turns, ...(from ? { from } : {}) });
-  for (;;) {
-    const step = run.next();
-    if (step.done) return step.value;
-  }
-}
+const solve = (problem: FleetProblem, turns = 400, seed = 1, from?: number[][]): FleetPlan =>
+  searchToEnd(problem, { seed, turns, ...(from ? { from } : {}) });
 
 const SMALL = { jobs: 24, crews: 3, days: 2 };
 

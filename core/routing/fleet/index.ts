@@ -28,6 +28,6 @@ export { planSums, type PlanSums } from './sums.ts';
 export { callsExpected, typicalLength, type DayOfCalls, type TypicalLength } from './demand.ts';
 export { changesBetween, type Change } from './changes.ts';
 export { fleetViolations } from './checker.ts';
-export { searchFleet, type FleetOptions, type FleetProgress } from './search.ts';
+export { searchFleet, searchToEnd, type FleetOptions, type FleetProgress } from './search.ts';
 export { searchByClock, searchMs, VERY_LARGE, type SearchTold, type Solved } from './clocked.ts';
 export { classicalProblem, readClassical, type ClassicalPoint } from './classical.ts';

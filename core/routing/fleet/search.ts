@@ -2,6 +2,7 @@ import { seededRandom, wholeBetween, type Random } from '../../random/index.ts';
 import { fleetPlanOf } from './plan.ts';
 import { checkFleet, type FleetPlan, type FleetProblem, type Orders } from './problem.ts';
 import { routeOf } from './route.ts';
+import { noWorseThan } from './standing.ts';
 import { fleetOf, type Fleet, type Route } from './state.ts';
 
 export interface FleetProgress {
@@ -15,7 +16,7 @@ export interface FleetProgress {
 export interface FleetOptions {
   readonly seed?: number;
   readonly turns?: number;
-  /** A plan to start from; what does not fit any more is left out of it. */
+  /** What is planned already: it is started from, and what does not hold in it gets no worse. */
   readonly from?: Orders;
 }
 
@@ -59,10 +60,11 @@ const [MANY, LOOKS_AT] = [150, 40] as const;
  * plan.
  */
 export function* searchFleet(
-  problem: FleetProblem,
+  asked: FleetProblem,
   { seed = 1, turns = DEFAULT_TURNS, from: standing }: FleetOptions = {},
 ): Generator<FleetProgress, FleetPlan, number | undefined> {
-  checkFleet(problem);
+  checkFleet(asked);
+  const problem = standing ? noWorseThan(asked, standing) : asked;
   const random = seededRandom(seed);
   const fleet = fleetOf(problem);
   const { jobs } = problem;
@@ -107,6 +109,15 @@ export function* searchFleet(
   }
   yield { ...best, share: 1, turns: turn };
   return fleetPlanOf(problem, best.orders);
+}
+
+/** Runs a search to the end of its turns. The same seed gives the same plan. */
+export function searchToEnd(problem: FleetProblem, options: FleetOptions): FleetPlan {
+  const run = searchFleet(problem, options);
+  for (;;) {
+    const step = run.next();
+    if (step.done) return step.value;
+  }
 }
 
 interface State {

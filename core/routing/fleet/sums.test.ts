@@ -17,13 +17,16 @@ const problem: FleetProblem = {
 
 it('adds up what stands on the days: 30 minutes over on a day with both, none with one a day', () => {
   const both = { stops: 2, driveMinutes: 90, overtime: 30, lateDays: 0, leftOut: 0, wrong: 0 };
-  expect(planSums(problem, [[0, 1], []], DEFAULT_PLANNING)).toEqual({ ...both, cents: undefined });
+  expect(planSums(problem, [[0, 1], []], DEFAULT_PLANNING)).toEqual({ ...both, money: undefined });
   const apart = { stops: 2, driveMinutes: 120, overtime: 0, lateDays: 1, leftOut: 0, wrong: 0 };
-  expect(planSums(problem, [[0], [1]], DEFAULT_PLANNING)).toEqual({ ...apart, cents: undefined });
+  expect(planSums(problem, [[0], [1]], DEFAULT_PLANNING)).toEqual({ ...apart, money: undefined });
   expect(planSums(problem, [[0], []], DEFAULT_PLANNING)).toMatchObject({ stops: 1, leftOut: 1 });
 });
 
 it('says what road and overtime cost where an hour has a price: 90 min for two, and 30 min at time and a half', () => {
   const planning = { ...DEFAULT_PLANNING, hourCents: 5000, vanHourCents: null };
-  expect(planSums(problem, [[0, 1], []], planning).cents).toBe(1.5 * 2 * 5000 + 0.5 * 2 * 5000 * 1.5);
+  expect(planSums(problem, [[0, 1], []], planning).money).toEqual({
+    roadCents: 1.5 * 2 * 5000,
+    overtimeCents: 0.5 * 2 * 5000 * 1.5,
+  });
 });

@@ -1,4 +1,4 @@
-import { dayMoney, type PlanningSettings } from './planning.ts';
+import { dayMoney, type DayMoney, type PlanningSettings } from './planning.ts';
 import type { FleetProblem, Orders } from './problem.ts';
 import { timedRoute } from './timed.ts';
 
@@ -13,13 +13,13 @@ export interface PlanSums {
   /** Stops at which something does not hold, and days that are too long. */
   readonly wrong: number;
   /** What road and overtime cost; undefined where nobody has said what an hour costs. */
-  readonly cents: number | undefined;
+  readonly money: DayMoney | undefined;
 }
 
 /** Adds up the days of a plan as they run in these orders. */
 export function planSums(problem: FleetProblem, orders: Orders, planning: PlanningSettings): PlanSums {
   const sums = { stops: 0, driveMinutes: 0, overtime: 0, lateDays: 0, wrong: 0 };
-  let cents: number | undefined = planning.hourCents === null ? undefined : 0;
+  let money: DayMoney | undefined;
   problem.shifts.forEach((shift, s) => {
     const order = orders[s] ?? [];
     const route = timedRoute(problem, shift, order);
@@ -31,8 +31,11 @@ export function planSums(problem: FleetProblem, orders: Orders, planning: Planni
       const due = problem.jobs[job]?.due;
       if (due) sums.lateDays += Math.max(0, shift.day - due.day);
     }
-    const money = dayMoney(planning, shift, route);
-    if (money && cents !== undefined) cents += money.roadCents + money.overtimeCents;
+    const own = dayMoney(planning, shift, route);
+    money = own && {
+      roadCents: (money?.roadCents ?? 0) + own.roadCents,
+      overtimeCents: (money?.overtimeCents ?? 0) + own.overtimeCents,
+    };
   });
-  return { ...sums, leftOut: problem.jobs.length - sums.stops, cents };
+  return { ...sums, leftOut: problem.jobs.length - sums.stops, money };
 }

@@ -1,0 +1,58 @@
+import {
+  fits,
+  hoursOn,
+  minutesFor,
+  type FleetProblem,
+  type Job,
+  type Orders,
+  type Shift,
+} from './problem.ts';
+import { routeOf } from './route.ts';
+import { timedRoute, type TimedStop } from './timed.ts';
+
+/** Leaving out what stays costs more than anything else, minutes. */
+const STAYS = 1_000_000;
+
+/**
+ * The problem a search works on where days are planned already that do not hold: a person decided them, and
+ * may know better. A stop that stays there and breaks its hours or its promise may begin as late as it does
+ * now, and a day that is too long may last as long as it does now, but neither gets worse. Without that such
+ * stops would fall out of the search, and it would fill their time with others.
+ *
+ * @param standing the orders as they are planned; days that hold are left as they are
+ */
+export function noWorseThan(problem: FleetProblem, standing: Orders): FleetProblem {
+  const jobs = [...problem.jobs];
+  const shifts = problem.shifts.map((shift, s): Shift => {
+    const order = standing[s] ?? [];
+    const { stops, overtime, tooLong } = timedRoute(problem, shift, order);
+    if (tooLong === 0 && stops.every(({ troubles }) => troubles.length === 0)) return shift;
+    order.forEach((index, i) => {
+      if (stays(problem, index)) jobs[index] = noLaterThan(stops[i] as TimedStop, shift, jobs[index] as Job);
+    });
+    return { ...shift, overtime: Math.max(overtime, shift.overtime ?? 0) };
+  });
+  return { ...problem, shifts, jobs };
+}
+
+/** Decided, or such that it holds nowhere, so that nothing is won by moving it. */
+function stays(problem: FleetProblem, index: number): boolean {
+  const job = problem.jobs[index] as Job;
+  return (
+    job.lockedTo !== undefined ||
+    !problem.shifts.some((shift) => fits(shift, job) && routeOf(problem, shift, [index]))
+  );
+}
+
+function noLaterThan({ startAt, leaveAt, troubles }: TimedStop, shift: Shift, job: Job): Job {
+  const decided = { ...job, lockedTo: shift.id, leftOut: Math.max(STAYS, job.leftOut) };
+  if (troubles.length === 0) return decided;
+  const kept = hoursOn(job, shift.day, minutesFor(job, shift.people ?? 1));
+  return {
+    ...decided,
+    windows: [...kept, { day: shift.day, open: startAt, close: leaveAt }],
+    promised: undefined,
+    skills: undefined,
+    people: undefined,
+  };
+}
