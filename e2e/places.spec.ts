@@ -292,7 +292,8 @@ test.describe('on a phone', () => {
 });
 
 test(
-  'a roof with 150 units drags without a frame over 20 ms being the rule, and prints drawing and ' + 'list',
+  'a roof with 150 units drags without a frame over 20 ms being the rule, and prints drawing and list',
+  { tag: '@alone' },
   async ({ page }) => {
     await signIn(page, 'maren');
     const [customer, site, roof] = [randomUUID(), randomUUID(), randomUUID()];

@@ -1,15 +1,21 @@
 import { defineConfig } from '@playwright/test';
 import { CHROMIUM, CHROMIUM_ARGS } from '../scripts/lib/install.mjs';
+import { WORKERS } from './setup.ts';
 
 export default defineConfig({
   testDir: '.',
   timeout: 45_000,
   expect: { timeout: 10_000 },
-  workers: 1,
+  workers: WORKERS,
   retries: 0,
   reporter: [['list'], ['json']],
   outputDir: '../test-results',
   globalSetup: './setup.ts',
+  // What measures time comes when nothing else runs.
+  projects: [
+    { name: 'side by side', grepInvert: /@alone/ },
+    { name: 'alone', grep: /@alone/, workers: 1, dependencies: ['side by side'] },
+  ],
   use: {
     launchOptions: { executablePath: CHROMIUM, args: CHROMIUM_ARGS },
     viewport: { width: 1280, height: 800 },

@@ -33,18 +33,38 @@ export async function build(say) {
   });
 }
 
-/** Makes the database when the server does not have it yet. */
-export async function ensureDatabase(url) {
+/** Asks the server itself, beside all databases that are in use. */
+async function asAdmin(url, work) {
   const { default: pg } = await import('pg');
-  const target = new URL(url);
   const admin = new URL(url);
   admin.pathname = '/postgres';
   const client = new pg.Client({ connectionString: admin.href });
   await client.connect();
-  const name = target.pathname.slice(1);
-  const known = await client.query('select 1 from pg_database where datname = $1', [name]);
-  if (known.rowCount === 0) await client.query(`create database "${name.replaceAll('"', '""')}"`);
-  await client.end();
+  try {
+    await work(client);
+  } finally {
+    await client.end();
+  }
+}
+
+const quoted = (name) => `"${name.replaceAll('"', '""')}"`;
+
+/** Makes the database when the server does not have it yet. */
+export function ensureDatabase(url) {
+  const name = new URL(url).pathname.slice(1);
+  return asAdmin(url, async (client) => {
+    const known = await client.query('select 1 from pg_database where datname = $1', [name]);
+    if (known.rowCount === 0) await client.query(`create database ${quoted(name)}`);
+  });
+}
+
+/** Copies a database that nobody is connected to; returns the address of the copy. */
+export async function copyDatabase(url, name) {
+  const copy = new URL(url);
+  copy.pathname = `/${name}`;
+  const from = quoted(new URL(url).pathname.slice(1));
+  await asAdmin(url, (client) => client.query(`create database ${quoted(name)} template ${from}`));
+  return copy.href;
 }
 
 /** Migrates, and loads the demo into a database that nobody has used yet. */

@@ -108,9 +108,10 @@ export function CrewStrips({
                         left: `calc(max(${share(end)}, ${share(start)} + 12px) + 4px)`,
                         right: `calc(100% - ${share(timed[i + 1]?.from ?? to)} + 2px)`,
                       }}
-                      className="pointer-events-none absolute inset-y-1 truncate content-center text-sm max-md:hidden"
+                      className="pointer-events-none @container absolute inset-y-1 content-center text-sm max-md:hidden"
                     >
-                      {visit.site}
+                      {/* A few letters say nothing. */}
+                      <span className="hidden truncate @min-[48px]:block">{visit.site}</span>
                     </span>
                   </Fragment>
                 ))}

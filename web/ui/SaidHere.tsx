@@ -25,20 +25,29 @@ export function SaidHere() {
   const spot = said.at(-1)?.spot;
   useLayoutEffect(() => {
     const { current } = viewport;
-    if (!current || said.length === 0) return;
-    const { width, height } = current.getBoundingClientRect();
-    const places = document.querySelector('[data-places]')?.getBoundingClientRect();
-    const foot = places && places.height > 0 && places.top > window.innerHeight / 2 ? places.height : 0;
-    // On another page than it was pressed on, it stands below that page's sentence.
-    const sentence = document.querySelector('main h1')?.getBoundingClientRect();
-    const box = spot && spot.path === pathname ? boxOf(spot) : sentence;
-    const { left, top } = beside(
-      box,
-      { width, height },
-      { width: document.documentElement.clientWidth, height: window.innerHeight, foot },
-    );
-    // In the page and not in the window: it goes along when somebody scrolls.
-    setAt({ left: left + window.scrollX, top: top + window.scrollY });
+    if (!current || said.length === 0) return undefined;
+    const stand = () => {
+      const { width, height } = current.getBoundingClientRect();
+      const places = document.querySelector('[data-places]')?.getBoundingClientRect();
+      const foot = places && places.height > 0 && places.top > window.innerHeight / 2 ? places.height : 0;
+      // On another page than it was pressed on, it stands below that page's sentence.
+      const sentence = document.querySelector('main h1')?.getBoundingClientRect();
+      const box = spot && spot.path === pathname ? boxOf(spot) : sentence;
+      const { left, top } = beside(
+        box,
+        { width, height },
+        { width: document.documentElement.clientWidth, height: window.innerHeight, foot },
+      );
+      // In the page and not in the window: it goes along when somebody scrolls.
+      setAt({ left: left + window.scrollX, top: top + window.scrollY });
+    };
+    stand();
+    const main = document.querySelector('main');
+    if (!main || spot?.path === pathname) return undefined;
+    // That page is still on its way: its sentence grows when it comes.
+    const watch = new ResizeObserver(stand);
+    watch.observe(main);
+    return () => watch.disconnect();
   }, [said, spot, pathname]);
   return (
     <Toast.Provider duration={SHOWN_MS} label="Said" swipeDirection="right">
