@@ -94,7 +94,8 @@ export function TaskTable({
                       own={own}
                       set={set}
                       wrong={wrong !== undefined}
-                      open={above.cadence ? `${asAbove}: ${cadenceWords(above.cadence)}` : asAbove}
+                      open={asAbove}
+                      meaning={above.cadence && cadenceWords(above.cadence)}
                     />
                   ) : (
                     <span className="text-soft">not ours</span>
@@ -120,18 +121,20 @@ export function TaskTable({
   );
 }
 
-/** How often a task comes round; `open` says what choosing nothing means. */
+/** How often a task comes round; `open` says what choosing nothing means, `meaning` what that comes to. */
 export function HowOften({
   title,
   own,
   set,
   open,
+  meaning,
   wrong,
 }: {
   title: string;
   own: Omit<TypedTask, 'whose' | 'minutes'>;
   set: (patch: Partial<TypedTask>) => void;
   open: string;
+  meaning?: string | undefined;
   wrong: boolean;
 }) {
   const byDays = own.often !== '' && !['months', 'weekday', 'season'].includes(own.often);
@@ -155,6 +158,7 @@ export function HowOften({
         <option value="weekday">on a weekday of the month</option>
         <option value="season">once between two days of the year</option>
       </select>
+      {own.often === '' && meaning ? <span className="block text-sm text-soft">{meaning}</span> : null}
       {own.often === 'days' ? (
         <label className="flex items-center gap-2">
           every

@@ -54,22 +54,22 @@ export function CrewLists({
                     onClick={() => onSelect(stop.visitId)}
                     className={`flex min-h-12 w-full items-center gap-2 border-b border-rule text-left ${selected === stop.visitId ? 'bg-zinc' : ''}`}
                   >
-                    <span className="w-12 font-bold">
+                    <span className="w-12 shrink-0 font-bold">
                       {stop.startAt === null ? '–' : clockText(stop.startAt)}
                     </span>
-                    <span className="grow">
+                    <span className="grow py-1">
                       {i + 1} {stop.site}
-                      <span className="block text-sm text-soft">
+                      <span className="flex flex-wrap items-center gap-x-2 text-sm text-soft">
                         {stop.leftAt
                           ? `left ${clockOf(stop.leftAt, zone)}`
                           : late >= LATE_NOTICED
                             ? `${durationText(late)} late`
                             : state}
+                        {stop.hazards.length > 0 ? (
+                          <span className="hazard-notch">{stop.hazards[0]}</span>
+                        ) : null}
                       </span>
                     </span>
-                    {stop.hazards.length > 0 ? (
-                      <span className="hazard-notch text-sm">{stop.hazards[0]}</span>
-                    ) : null}
                   </button>
                 </li>
               );

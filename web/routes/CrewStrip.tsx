@@ -77,12 +77,15 @@ function StopBlock({
   now,
   zone,
   selected,
+  named,
   canMove,
   onSelect,
   onMove,
 }: {
   at: Drawn;
   order: number;
+  /** There is room for its name in it, and it does not stand beside it. */
+  named: boolean;
   day: BoardDay;
   hours: Hours;
   now: number | undefined;
@@ -136,7 +139,7 @@ function StopBlock({
     >
       {stop.hazards.length > 0 ? <span aria-hidden="true" className="board-hazard" /> : null}
       <span className={`block truncate ${stop.hazards.length > 0 ? 'pr-3' : ''}`}>
-        {order} {stop.site}
+        {named ? `${order} ${stop.site}` : order}
       </span>
       <span
         className={`block truncate font-normal ${late >= LATE_NOTICED || stop.troubles.length > 0 ? 'font-bold' : ''}`}
@@ -178,6 +181,13 @@ export const CrewStrip = memo(function CrewStrip({
   // In a narrow strip a block needs more minutes to be wide enough to hit without lying on its neighbour.
   const [ref, room] = useWidth<HTMLDivElement>(1000);
   const blocks = drawn(day, zone, now, Math.max(LEAST_MINUTES, (LEAST_PX / room) * (hours.to - hours.from)));
+  const px = (from: number, to: number) => (share(to, hours) - share(from, hours)) * room;
+  const nextOf = (i: number) => blocks[i + 1]?.start ?? hours.to;
+  // Too narrow for its name, which stands beside it where there is room for some of it.
+  const isBeside = (i: number): boolean => {
+    const { start, leave } = blocks[i] as Drawn;
+    return px(start, leave) < NAME_PX && px(leave, nextOf(i)) > BESIDE_PX;
+  };
   const timed = blocks.flatMap(({ stop }) => (stop.startAt !== null && !stop.arrivedAt ? [stop] : []));
   const full = Array.from({ length: (hours.to - hours.from) / 60 + 1 }, (_, k) => hours.from + k * 60);
   return (
@@ -226,29 +236,27 @@ export const CrewStrip = memo(function CrewStrip({
           }}
         />
       ) : null}
-      {blocks.map((at, i) => {
-        const px = (from: number, to: number) => (share(to, hours) - share(from, hours)) * room;
-        const next = blocks[i + 1]?.start ?? hours.to;
-        // Too narrow for its name, which stands beside it where there is room for some of it.
-        return px(at.start, at.leave) < NAME_PX && px(at.leave, next) > BESIDE_PX ? (
+      {blocks.map((at, i) =>
+        isBeside(i) ? (
           <span
             key={`name ${at.stop.visitId}`}
             aria-hidden="true"
             style={{
               left: `calc(${percent(at.leave, hours)} + 3px)`,
-              right: `calc(100% - ${percent(next, hours)} + 2px)`,
+              right: `calc(100% - ${percent(nextOf(i), hours)} + 2px)`,
             }}
             className="pointer-events-none absolute top-0 truncate text-sm leading-4"
           >
             {at.stop.site}
           </span>
-        ) : null;
-      })}
+        ) : null,
+      )}
       {blocks.map((at, i) => (
         <StopBlock
           key={at.stop.visitId}
           at={at}
           order={i + 1}
+          named={!isBeside(i) && px(at.start, at.leave) >= BESIDE_PX}
           day={day}
           hours={hours}
           now={now}

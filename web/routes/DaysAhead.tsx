@@ -64,9 +64,10 @@ export function DaysAhead({
             <span className="block leading-4 font-semibold">
               {day === today ? 'Today' : name} {Number(day.slice(8))}
             </span>
-            <span className="block leading-4 text-soft">
-              {stops > 0 ? stops : ''}
-              {loose > 0 ? '*' : ''}
+            <span className="flex gap-1 leading-4 text-soft">
+              {stops > loose ? stops - loose : ''}
+              {/* Dashed, as what is in no order yet stands on the strips. */}
+              {loose > 0 ? <span className="border border-dashed border-ink px-0.5">{loose}</span> : ''}
             </span>
             <span aria-hidden="true" className="absolute inset-x-1 bottom-1 h-1.5 border border-soft">
               <span

@@ -113,7 +113,7 @@ function ProgrammeForm({
           typed={kinds[kind] ?? {}}
           onTyped={(typed) => form.setValue('kinds', { ...kinds, [kind]: typed })}
           error={(field) => form.error(`${kind} ${field}`)}
-          asAbove="as the task list has it"
+          asAbove="as listed"
         />
         <div className="grid gap-2 sm:grid-cols-2">
           <HoldsFrom

@@ -115,7 +115,7 @@ function PlanningForm({
   });
   return (
     <form onSubmit={submit} noValidate>
-      <fieldset disabled={!mayEdit} className="grid items-end gap-2 sm:grid-cols-2">
+      <fieldset disabled={!mayEdit} className="grid items-start gap-2 sm:grid-cols-2">
         <Field label="Overtime a day may take" unit="min" error={form.error('overtimeMinutes')}>
           <input inputMode="numeric" {...form.register('overtimeMinutes')} />
         </Field>
