@@ -7,6 +7,15 @@ const crew = (page: Page, name: string) =>
   page.getByRole('group', { name: new RegExp(`^${name}, \\d+ stop`) });
 const stopsOf = (page: Page, name: string) => crew(page, name).getByRole('button');
 
+/** What was done on a page before is said below this page's sentence, and not over it. */
+const expectSaidBelow = (page: Page) =>
+  expect(async () => {
+    const [sentence, said] = await Promise.all(
+      [heading(page), page.locator('li[data-said]')].map((one) => one.boundingBox()),
+    );
+    expect(said?.y).toBeGreaterThanOrEqual((sentence?.y ?? Infinity) + (sentence?.height ?? 0));
+  }).toPass({ timeout: 3000 });
+
 /** What the server says stands on a crew's day. */
 async function dayOf(page: Page, name: string, day: string): Promise<{ crewId: string; sites: string[] }> {
   const board = (await (await page.request.get(`${base()}/api/board?from=${day}`)).json()) as {
@@ -33,6 +42,12 @@ test('two weeks for seven crews: planned, moved by hand, a call taken in, a crew
     await expect(page.getByRole('row', { name: /What does not hold (\d+) \1$/ })).toBeVisible();
     await expectAccessible(page);
     await page.getByRole('button', { name: 'Save the plan' }).click();
+    await expect(heading(page)).toContainText(/Thu 4 Jun 2026: \d+ stops/);
+    await expectSaidBelow(page);
+    await page.getByRole('link', { name: 'sheet' }).first().click();
+    await expect(heading(page)).toContainText(/not published/);
+    await expectSaidBelow(page);
+    await page.goBack();
     await expect(heading(page)).toContainText(/Thu 4 Jun 2026: \d+ stops/);
     await expectAccessible(page);
     // Planned is not done: what was late is late until somebody has been there.

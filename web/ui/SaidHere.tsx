@@ -39,14 +39,14 @@ export function SaidHere() {
         { width: document.documentElement.clientWidth, height: window.innerHeight, foot },
       );
       // In the page and not in the window: it goes along when somebody scrolls.
-      setAt({ left: left + window.scrollX, top: top + window.scrollY });
+      const next = { left: left + window.scrollX, top: top + window.scrollY };
+      setAt((was) => (was.left === next.left && was.top === next.top ? was : next));
     };
     stand();
-    const main = document.querySelector('main');
-    if (!main || spot?.path === pathname) return undefined;
-    // That page is still on its way: its sentence grows when it comes.
-    const watch = new ResizeObserver(stand);
-    watch.observe(main);
+    if (spot?.path === pathname) return undefined;
+    // That page is still on its way: its sentence comes, and grows.
+    const watch = new MutationObserver(() => requestAnimationFrame(stand));
+    watch.observe(document.body, { childList: true, subtree: true, characterData: true });
     return () => watch.disconnect();
   }, [said, spot, pathname]);
   return (
