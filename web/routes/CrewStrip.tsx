@@ -32,6 +32,8 @@ const LEAST_MINUTES = 22;
 const LEAST_PX = 26;
 /** A narrower block has no room for a name. */
 const NAME_PX = 72;
+/** Nor, narrower still, for a time: half of one misleads. */
+const TIME_PX = 44;
 /** A few letters beside it say nothing. */
 const BESIDE_PX = 48;
 
@@ -78,14 +80,16 @@ function StopBlock({
   zone,
   selected,
   named,
+  hasTime,
   canMove,
   onSelect,
   onMove,
 }: {
   at: Drawn;
   order: number;
-  /** There is room for its name in it, and it does not stand beside it. */
+  /** There is room for its name, and it does not stand beside it; and for its time. */
   named: boolean;
+  hasTime: boolean;
   day: BoardDay;
   hours: Hours;
   now: number | undefined;
@@ -110,6 +114,14 @@ function StopBlock({
         ? 'in no order yet'
         : `${clockText(stop.startAt)} to ${clockText(stop.leaveAt ?? leave)}` +
           `${late >= LATE_NOTICED ? `, ${durationText(late)} late` : pushed ? `, expected at ${clockText(start)}` : ''}`;
+  const inside =
+    (stop.leftAt || stop.arrivedAt || stop.startAt === null
+      ? when
+      : late >= LATE_NOTICED
+        ? `${durationText(late)} late`
+        : pushed
+          ? `${clockText(stop.startAt)}, now ${clockText(start)}`
+          : clockText(stop.startAt)) + (stop.troubles.length > 0 ? ` · ${stop.troubles[0]}` : '');
   const { role: _role, 'aria-roledescription': _described, 'aria-describedby': _by, ...aria } = attributes;
   return (
     <button
@@ -144,14 +156,7 @@ function StopBlock({
       <span
         className={`block truncate font-normal ${late >= LATE_NOTICED || stop.troubles.length > 0 ? 'font-bold' : ''}`}
       >
-        {stop.leftAt || stop.arrivedAt || stop.startAt === null
-          ? when
-          : late >= LATE_NOTICED
-            ? `${durationText(late)} late`
-            : pushed
-              ? `${clockText(stop.startAt)}, now ${clockText(start)}`
-              : clockText(stop.startAt)}
-        {stop.troubles.length > 0 ? ` · ${stop.troubles[0]}` : ''}
+        {hasTime || late >= LATE_NOTICED || stop.troubles.length > 0 ? inside : null}
       </span>
     </button>
   );
@@ -257,6 +262,7 @@ export const CrewStrip = memo(function CrewStrip({
           at={at}
           order={i + 1}
           named={!isBeside(i) && px(at.start, at.leave) >= BESIDE_PX}
+          hasTime={px(at.start, at.leave) >= TIME_PX}
           day={day}
           hours={hours}
           now={now}
