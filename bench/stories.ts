@@ -18,8 +18,9 @@ const COUNT_FRAMES = `
 
 /**
  * Two years of 50 units in the list of units: what their answer takes, and what their drawing takes with
- * the processor slowed four times. The answer is held back until the list stands; what the longest frame
- * after it takes beyond one in which a single cell changes its colour is what stories add.
+ * the processor slowed four times: those in sight, the others when somebody scrolls to them. The answer is
+ * held back until the list stands; what the longest frame after it takes beyond one in which a single cell
+ * changes its colour is what stories add.
  */
 export async function benchStories(address: string): Promise<Row> {
   const browser = await chromium.launch({ executablePath: CHROMIUM, args: CHROMIUM_ARGS });

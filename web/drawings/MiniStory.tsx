@@ -8,6 +8,7 @@ import {
   useState,
   useSyncExternalStore,
   type ReactNode,
+  type Ref,
 } from 'react';
 import { BRIEF_DAYS, poundsOf, type BriefStory } from '#core/history';
 import { plural } from '#core/reasons';
@@ -17,6 +18,7 @@ import { useStoriesQuery } from '../api/units.ts';
 import { useWho } from '../state/session.ts';
 import { number } from '../ui/format.ts';
 import { inTurns } from '../ui/turns.ts';
+import { useInSight } from '../ui/useInSight.ts';
 
 const WIDTH = 168;
 const HEIGHT = 32;
@@ -78,7 +80,10 @@ export function Stories({ units, children }: { units: readonly (string | null)[]
   return <ShelfAround value={shelf}>{children}</ShelfAround>;
 }
 
-/** The last two years of one unit of the list around it. */
+/**
+ * The last two years of one unit of the list around it, drawn while its row is in sight: a browser lays each
+ * picture on the page apart, and with each one more all of them take longer.
+ */
 export function UnitStory({ unitId }: { unitId: string }) {
   const shelf = useContext(ShelfAround);
   const hear = useCallback((heard: () => void) => shelf.hear(unitId, heard), [shelf, unitId]);
@@ -87,7 +92,8 @@ export function UnitStory({ unitId }: { unitId: string }) {
     () => shelf.get(unitId),
     () => undefined,
   );
-  return <MiniStory story={story} />;
+  const [ref, inSight] = useInSight<SVGSVGElement>();
+  return <MiniStory story={story} drawn={inSight} ref={ref} />;
 }
 
 /** Two years in words, for whoever does not see the picture. */
@@ -108,11 +114,23 @@ export function briefWords(story: BriefStory): string {
  * A unit's last two years in the height of a row, drawn as on its page: rings are failures, arcs join a
  * failure to the one that came back (dashed) or again, ticks below are planned work, a drop is refrigerant
  * with its pounds, a bar is what was left open. Its place is kept while the story is on its way.
+ *
+ * @param drawn false where nobody sees it now: its words stand there all the same
  */
-export const MiniStory = memo(function MiniStory({ story }: { story: BriefStory | undefined }) {
+export const MiniStory = memo(function MiniStory({
+  story,
+  drawn = true,
+  ref,
+}: {
+  story: BriefStory | undefined;
+  drawn?: boolean;
+  ref?: Ref<SVGSVGElement>;
+}) {
   const { today } = useWho();
-  if (!story)
-    return <svg width={WIDTH} height={HEIGHT} aria-hidden="true" className="shrink-0 contain-strict" />;
+  const place = { ref, width: WIDTH, height: HEIGHT, className: 'shrink-0 overflow-visible' };
+  if (!story) return <svg {...place} aria-hidden="true" />;
+  const said = { role: 'img', 'aria-label': `Two years: ${briefWords(story)}` } as const;
+  if (!drawn) return <svg {...place} {...said} />;
   const from = addDays(today, -BRIEF_DAYS);
   const x = (day: string) =>
     Math.round(
@@ -139,13 +157,7 @@ export const MiniStory = memo(function MiniStory({ story }: { story: BriefStory 
   const words = last ? `${number(pounds, 1)} lb` : '';
   const beside = last ? x(last.on) : 0;
   return (
-    <svg
-      width={WIDTH}
-      height={HEIGHT}
-      role="img"
-      aria-label={`Two years: ${briefWords(story)}`}
-      className="shrink-0 contain-strict"
-    >
+    <svg {...place} {...said}>
       <path
         d={`M${EDGE} ${AXIS - 4}v8M${WIDTH / 2} ${AXIS - 3}v6M${EDGE} ${AXIS}H${WIDTH - EDGE}m0 -6v12`}
         stroke="var(--ink)"

@@ -310,11 +310,12 @@ function UnitList() {
             text: (u) => u.areaServed,
             cell: (u) => u.areaServed ?? '–',
           },
-          { id: 'kind', header: 'Kind', sort: 'kind', text: (u) => u.kind, cell: (u) => u.kind },
+          { id: 'kind', header: 'Kind', sort: 'kind', wide: true, text: (u) => u.kind, cell: (u) => u.kind },
           {
             id: 'age',
             header: 'Built',
             sort: 'age',
+            wide: true,
             text: (u) => u.builtOn ?? u.installedOn,
             cell: (u) =>
               u.builtOn
@@ -331,7 +332,7 @@ function UnitList() {
             text: (u) => u.sentence,
             cell: (u) =>
               u.flagKinds.length > 0 ? (
-                <span className="flex gap-2">
+                <span className="block max-w-44 truncate min-[1500px]:max-w-none *:mr-2" title={u.sentence}>
                   {u.flagKinds.map((k) => (
                     <FlagWord key={k} kind={k} />
                   ))}

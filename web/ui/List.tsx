@@ -68,7 +68,7 @@ function Filters({ filters, state }: { filters: readonly ListFilter[]; state: Li
   });
 }
 
-/** What the lines are ordered by, where no heading can be pressed. */
+/** What the rows are ordered by, where no heading can be pressed. */
 function Order<Row>({ columns, state }: { columns: readonly ListColumn<Row>[]; state: ListState }) {
   return (
     <>
@@ -144,6 +144,8 @@ export function List<Row extends { id: string }>({
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [typed]);
   const [printing, setPrinting] = useState<Row[]>();
+  // On a phone choices stand open where one is made.
+  const [more, setMore] = useState(() => Object.keys(state.only ?? {}).length > 0);
   const definitions: ColumnDef<typeof features, Row>[] = columns.map((column) => ({
     id: column.id,
     header: column.header,
@@ -172,10 +174,19 @@ export function List<Row extends { id: string }>({
         placeholder={`Search ${label}`}
         value={typed}
         onChange={(event) => setTyped(event.target.value)}
-        className="reach w-64 max-w-full rounded-[3px] border-2 border-rule bg-sheet px-2 focus:border-copper"
+        className="reach w-64 max-w-full rounded-[3px] border-2 border-rule bg-sheet px-2 focus:border-copper max-md:w-44"
       />
-      <Filters filters={filters} state={state} />
-      {line ? <Order columns={columns} state={state} /> : null}
+      {line ? null : (
+        <Button className="md:hidden" aria-expanded={more} onClick={() => setMore(!more)}>
+          {more ? 'Fewer choices' : 'Filter and order'}
+        </Button>
+      )}
+      <span className={`flex-wrap gap-2 md:contents ${line || more ? 'flex' : 'hidden'}`}>
+        <Filters filters={filters} state={state} />
+        <span className={`flex flex-wrap gap-2 ${line ? '' : 'md:hidden'}`}>
+          <Order columns={columns} state={state} />
+        </span>
+      </span>
       <span role="status" className="text-sm text-soft">
         {answer.data ? plural(total, counted.replace(/s$/, ''), counted) : ''}{' '}
         {answer.isFetching && answer.data ? '…' : ''}
@@ -231,8 +242,8 @@ export function List<Row extends { id: string }>({
           role="region"
           aria-label={label}
         >
-          <table className="w-full border-collapse text-left">
-            <thead>
+          <table className="w-full border-collapse text-left phone:block">
+            <thead className="phone:hidden">
               {table.getHeaderGroups().map((group) => (
                 <tr key={group.id} className="border-b-2 border-ink">
                   {group.headers.map((header, i) => {
@@ -261,14 +272,24 @@ export function List<Row extends { id: string }>({
                 </tr>
               ))}
             </thead>
-            <tbody>
+            <tbody className="phone:block">
               {rows.map((row) => (
-                <tr key={row.id} className="border-b border-rule last:border-0 hover:bg-paper">
+                <tr
+                  key={row.id}
+                  className="border-b border-rule last:border-0 hover:bg-paper phone:flex phone:flex-wrap phone:items-center phone:gap-x-3 phone:px-3 phone:py-2"
+                >
                   {row.getAllCells().map((cell, i) => (
                     <td
                       key={cell.id}
-                      className={`h-10 px-2 whitespace-nowrap ${columns[i]?.right ? 'text-right' : ''}`}
+                      className={
+                        'h-10 px-2 whitespace-nowrap phone:h-auto phone:px-0 phone:text-left phone:whitespace-normal ' +
+                        (columns[i]?.right ? 'text-right ' : '') +
+                        (columns[i]?.wide ? 'phone:hidden' : '')
+                      }
                     >
+                      {columns[i]?.right ? (
+                        <span className="hidden text-sm text-soft phone:inline">{columns[i]?.header}: </span>
+                      ) : null}
                       <table.FlexRender cell={cell} />
                     </td>
                   ))}

@@ -9,6 +9,8 @@ export interface ListColumn<Row> {
   /** What the cell shows; a list that draws its rows as lines has none. */
   readonly cell?: (row: Row) => ReactNode;
   readonly right?: boolean;
+  /** Not shown on a phone, where a row stands in a few lines. */
+  readonly wide?: boolean;
   /** What the cell says as text, for files; a column without one is left out of them. */
   readonly text?: (row: Row) => string | number | null;
 }
