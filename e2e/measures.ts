@@ -148,6 +148,12 @@ function measure({ phone }: Rules): string[] {
       );
       note('sideways scrolling', widest ?? document.body, `${wide}`);
     }
+    // A table that is wider than its box hides its last columns, and nobody looks for them.
+    for (const table of document.querySelectorAll('table')) {
+      const box = table.parentElement as Element;
+      if (seen(table) && box.scrollWidth > box.clientWidth + 1)
+        note('columns hidden to the right', table, `${box.scrollWidth} in ${box.clientWidth}`);
+    }
   } else {
     // The page in squares of 40: one lives when something to read, touch or look at stands in it.
     const SQUARE = 40;

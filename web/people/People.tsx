@@ -129,7 +129,7 @@ function PeoplePanel() {
       />
       {shown.length === 0 ? <Empty>Nobody matches “{typed}”.</Empty> : null}
       <div className="overflow-x-auto">
-        <table className="w-full text-left">
+        <table className="in-lines w-full text-left">
           <thead>
             <tr className="border-b-2 border-ink">
               {(Object.keys(SORTS) as Heading[]).map((heading) => {

@@ -66,7 +66,7 @@ function RightsForm({ current, mayEdit }: { current: Rights; mayEdit: boolean })
             <tr>
               <th scope="col">What</th>
               {ROLES.map((role) => (
-                <th key={role} scope="col" className="px-2">
+                <th key={role} scope="col" className="px-2 max-md:px-1 max-md:text-sm">
                   {role}
                 </th>
               ))}
@@ -79,7 +79,7 @@ function RightsForm({ current, mayEdit }: { current: Rights; mayEdit: boolean })
                   {WORDS[action]}
                 </th>
                 {ROLES.map((role) => (
-                  <td key={role} className="px-2 text-center">
+                  <td key={role} className="px-2 text-center max-md:px-1">
                     <label className="reach flex items-center justify-center">
                       <input
                         type="checkbox"

@@ -46,7 +46,7 @@ export function FeedTable({
       role="region"
       aria-label="Units with feed and control"
     >
-      <table className="w-full text-left">
+      <table className="in-lines w-full text-left">
         <thead>
           <tr className="border-b-2 border-ink text-sm">
             <th scope="col" className="w-28">
@@ -79,6 +79,7 @@ export function FeedTable({
                     />
                   </td>
                   <td className="pr-2">
+                    <span className="line-word">Feed: </span>
                     {nearest ? (
                       <>
                         {nearest.point.name}
@@ -89,8 +90,14 @@ export function FeedTable({
                       missing
                     )}
                   </td>
-                  <td className="pr-2">{controls.length > 0 ? names(controls) : missing}</td>
-                  <td className="pr-2">{serves.length > 0 ? names(serves) : (unit.where ?? missing)}</td>
+                  <td className="pr-2">
+                    <span className="line-word">Control: </span>
+                    {controls.length > 0 ? names(controls) : missing}
+                  </td>
+                  <td className="pr-2">
+                    <span className="line-word">Serves: </span>
+                    {serves.length > 0 ? names(serves) : (unit.where ?? missing)}
+                  </td>
                   <td className="pr-2 whitespace-nowrap">
                     {sure ? (
                       <>

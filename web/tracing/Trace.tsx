@@ -37,7 +37,7 @@ export function Trace({
   const point = net.points.find((p) => p.id === traced);
   return (
     <Panel title="Trace">
-      <div className="grid grid-cols-[1fr_1fr] gap-2">
+      <div className="grid gap-2 sm:grid-cols-2">
         <label className="block text-sm font-semibold">
           Unit or point
           <select

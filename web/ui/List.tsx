@@ -242,8 +242,8 @@ export function List<Row extends { id: string }>({
           role="region"
           aria-label={label}
         >
-          <table className="w-full border-collapse text-left phone:block">
-            <thead className="phone:hidden">
+          <table className="in-lines w-full border-collapse text-left">
+            <thead>
               {table.getHeaderGroups().map((group) => (
                 <tr key={group.id} className="border-b-2 border-ink">
                   {group.headers.map((header, i) => {
@@ -272,24 +272,19 @@ export function List<Row extends { id: string }>({
                 </tr>
               ))}
             </thead>
-            <tbody className="phone:block">
+            <tbody>
               {rows.map((row) => (
-                <tr
-                  key={row.id}
-                  className="border-b border-rule last:border-0 hover:bg-paper phone:flex phone:flex-wrap phone:items-center phone:gap-x-3 phone:px-3 phone:py-2"
-                >
+                <tr key={row.id} className="border-b border-rule last:border-0 hover:bg-paper max-md:px-3">
                   {row.getAllCells().map((cell, i) => (
                     <td
                       key={cell.id}
                       className={
-                        'h-10 px-2 whitespace-nowrap phone:h-auto phone:px-0 phone:text-left phone:whitespace-normal ' +
+                        'h-10 px-2 whitespace-nowrap ' +
                         (columns[i]?.right ? 'text-right ' : '') +
                         (columns[i]?.wide ? 'phone:hidden' : '')
                       }
                     >
-                      {columns[i]?.right ? (
-                        <span className="hidden text-sm text-soft phone:inline">{columns[i]?.header}: </span>
-                      ) : null}
+                      {columns[i]?.right ? <span className="line-word">{columns[i]?.header}: </span> : null}
                       <table.FlexRender cell={cell} />
                     </td>
                   ))}
