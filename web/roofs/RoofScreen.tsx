@@ -3,6 +3,7 @@ import { Link, useParams, useSearchParams } from 'react-router';
 import { areaOf, compassWord, ROOF_ITEMS, type RoofItem, type RoofPlan } from '#core/roof';
 import type { RoofUnit, RoofView } from '#contracts/roofs';
 import { useRoofQuery } from '../api/roofs.ts';
+import { Stories, UnitStory } from '../drawings/MiniStory.tsx';
 import { useKept } from '../state/kept.ts';
 import { useWho } from '../state/session.ts';
 import { Button } from '../ui/Button.tsx';
@@ -88,6 +89,7 @@ function RoofReader({
         ?.scrollIntoView({ inline: 'center', block: 'nearest' });
   }, [chosenId]);
   const chosen = roof.plan.items.find((item) => item.id === chosenId);
+  const storied = useMemo(() => roof.plan.items.flatMap((item) => item.unitId ?? []), [roof.plan]);
   const standing = roof.plan.items.filter((item) => item.kind === 'unit');
   const things = roof.plan.items.filter(
     (item) => item.kind !== 'unit' && (item.kind !== 'disconnect' || item.label),
@@ -106,129 +108,132 @@ function RoofReader({
   ).length;
   const sentence = `${roof.name} of ${roof.site}: ${standing.length} ${standing.length === 1 ? 'unit stands' : 'units stand'} here${open > 0 ? `, ${open} not as usual` : ''}.`;
   return (
-    <Screen
-      title={`${roof.name}, ${roof.site}`}
-      sentence={sentence}
-      actions={
-        <>
-          <Button onClick={() => window.print()}>Print</Button>
-          {can('map site') ? (
-            <Button look="act" onClick={onDraw} disabled={stale}>
-              Draw
-            </Button>
-          ) : null}
-        </>
-      }
-    >
-      <p className="no-print mb-2 text-soft">
-        <Link to={`/sites/${roof.siteId}`} className="link">
-          {roof.site}
-        </Link>
-        , {roof.customer} · {Math.round(areaOf(roof.plan.outline)).toLocaleString('en-US')} ft²
-        {stale ? <strong> · No signal: the roof as last seen on this phone</strong> : ''}
-      </p>
-      <div
-        className={`roof-page grid items-start gap-4 ${chosen ? 'lg:grid-cols-[minmax(0,1fr)_300px]' : ''}`}
+    <Stories units={storied}>
+      <Screen
+        title={`${roof.name}, ${roof.site}`}
+        sentence={sentence}
+        actions={
+          <>
+            <Button onClick={() => window.print()}>Print</Button>
+            {can('map site') ? (
+              <Button look="act" onClick={onDraw} disabled={stale}>
+                Draw
+              </Button>
+            ) : null}
+          </>
+        }
       >
-        <div className="min-w-0">
-          <div
-            ref={board}
-            className="overflow-x-auto border-2 border-ink bg-sheet"
-            tabIndex={0}
-            role="region"
-            aria-label="Roof plan"
-            data-listed
-          >
-            <RoofDrawing
-              plan={roof.plan}
-              units={units}
-              chosen={chosenId}
-              className={`max-h-[74vh] w-full ${near ? 'min-w-[900px]' : ''}`}
-              handlers={{ onItemClick: (item) => choose(item.id === chosenId ? undefined : item.id) }}
-            />
-          </div>
-          <Button
-            className="no-print mt-2 w-full md:hidden"
-            aria-pressed={near}
-            onClick={() => setNear(!near)}
-          >
-            {near ? 'The whole roof' : 'Nearer'}
-          </Button>
-          <p className="mt-1 text-sm text-soft">
-            Thick: parapet or wall. Broken, dark red: open edge. Notch: hazard. String: something left open.
-            Loop: failed again. Dashes: out of use or standby. Keep six feet from an open edge; a skylight
-            carries nobody.
-          </p>
-        </div>
-        {chosen ? (
-          <Chosen
-            item={chosen}
-            unit={chosen.unitId ? units.get(chosen.unitId) : undefined}
-            plan={roof.plan}
-          />
-        ) : null}
-        <div className="grid items-start gap-3 lg:col-span-full lg:grid-cols-[minmax(0,2fr)_minmax(0,1fr)] print:block">
-          <Panel title="Units on it" className="no-print">
-            <input
-              type="search"
-              aria-label="Find a unit on this roof"
-              placeholder="Tag or area"
-              value={typed}
-              onChange={(e) => setTyped(e.target.value)}
-              className="mb-2 reach w-full rounded-[3px] border-2 border-rule bg-sheet px-2 text-lg focus:border-copper"
-            />
-            {standing.length === 0 ? <Empty ghost="roof">No unit is drawn yet.</Empty> : null}
-            <ul
-              className="grid max-h-[60vh] overflow-y-auto sm:grid-cols-[repeat(auto-fill,minmax(230px,1fr))]"
+        <p className="no-print mb-2 text-soft">
+          <Link to={`/sites/${roof.siteId}`} className="link">
+            {roof.site}
+          </Link>
+          , {roof.customer} · {Math.round(areaOf(roof.plan.outline)).toLocaleString('en-US')} ft²
+          {stale ? <strong> · No signal: the roof as last seen on this phone</strong> : ''}
+        </p>
+        <div
+          className={`roof-page grid items-start gap-4 ${chosen ? 'lg:grid-cols-[minmax(0,1fr)_300px]' : ''}`}
+        >
+          <div className="min-w-0">
+            <div
+              ref={board}
+              className="overflow-x-auto border-2 border-ink bg-sheet"
               tabIndex={0}
-              aria-label="Units on this roof"
+              role="region"
+              aria-label="Roof plan"
+              data-listed
             >
-              {shown.map((item) => {
-                const unit = item.unitId ? units.get(item.unitId) : undefined;
-                const state = unitState(unit);
-                return (
-                  <li key={item.id}>
-                    <button
-                      type="button"
-                      onClick={() => choose(item.id)}
-                      aria-pressed={item.id === chosenId}
-                      className={`flex min-h-12 w-full flex-wrap items-center gap-x-2 border-2 px-2 text-left ${item.id === chosenId ? 'border-ink bg-paper' : 'border-transparent'}`}
-                    >
-                      {unit ? (
-                        <Plate tag={unit.tag} flagKinds={unit.flagKinds} status={unit.status} />
-                      ) : (
-                        <span className="plate">{item.label}</span>
-                      )}
-                      <span>{unit?.areaServed ?? ''}</span>
-                      {state.word ? (
-                        <strong className={state.look === 'hazard' ? 'hazard-notch text-sm' : undefined}>
-                          {state.word}
-                        </strong>
-                      ) : null}
-                    </button>
-                  </li>
-                );
-              })}
-            </ul>
-          </Panel>
-          {things.length > 0 ? (
-            <Panel title="Also up here">
-              <ul>
-                {things.map((item) => (
-                  <li key={item.id}>
-                    <strong>{item.label ?? ROOF_ITEMS[item.kind].word}</strong>
-                    {item.label ? ` (${ROOF_ITEMS[item.kind].word.toLowerCase()})` : ''}
-                    {item.psi === undefined ? '' : `, ${item.psi} psi`}, {whereabouts(item, roof.plan)}
-                    {item.note ? `. ${item.note}` : ''}
-                  </li>
-                ))}
+              <RoofDrawing
+                plan={roof.plan}
+                units={units}
+                chosen={chosenId}
+                className={`max-h-[74vh] w-full ${near ? 'min-w-[900px]' : ''}`}
+                handlers={{ onItemClick: (item) => choose(item.id === chosenId ? undefined : item.id) }}
+              />
+            </div>
+            <Button
+              className="no-print mt-2 w-full md:hidden"
+              aria-pressed={near}
+              onClick={() => setNear(!near)}
+            >
+              {near ? 'The whole roof' : 'Nearer'}
+            </Button>
+            <p className="mt-1 text-sm text-soft">
+              Thick: parapet or wall. Broken, dark red: open edge. Notch: hazard. String: something left open.
+              Loop: failed again. Dashes: out of use or standby. Keep six feet from an open edge; a skylight
+              carries nobody.
+            </p>
+          </div>
+          {chosen ? (
+            <Chosen
+              item={chosen}
+              unit={chosen.unitId ? units.get(chosen.unitId) : undefined}
+              plan={roof.plan}
+            />
+          ) : null}
+          <div className="grid items-start gap-3 lg:col-span-full lg:grid-cols-[minmax(0,2fr)_minmax(0,1fr)] print:block">
+            <Panel title="Units on it" className="no-print">
+              <input
+                type="search"
+                aria-label="Find a unit on this roof"
+                placeholder="Tag or area"
+                value={typed}
+                onChange={(e) => setTyped(e.target.value)}
+                className="mb-2 reach w-full rounded-[3px] border-2 border-rule bg-sheet px-2 text-lg focus:border-copper"
+              />
+              {standing.length === 0 ? <Empty ghost="roof">No unit is drawn yet.</Empty> : null}
+              <ul
+                className="grid max-h-[60vh] overflow-y-auto sm:grid-cols-[repeat(auto-fill,minmax(230px,1fr))]"
+                tabIndex={0}
+                aria-label="Units on this roof"
+              >
+                {shown.map((item) => {
+                  const unit = item.unitId ? units.get(item.unitId) : undefined;
+                  const state = unitState(unit);
+                  return (
+                    <li key={item.id}>
+                      <button
+                        type="button"
+                        onClick={() => choose(item.id)}
+                        aria-pressed={item.id === chosenId}
+                        className={`flex min-h-12 w-full flex-wrap items-center gap-x-2 border-2 px-2 text-left ${item.id === chosenId ? 'border-ink bg-paper' : 'border-transparent'}`}
+                      >
+                        {unit ? (
+                          <Plate tag={unit.tag} flagKinds={unit.flagKinds} status={unit.status} />
+                        ) : (
+                          <span className="plate">{item.label}</span>
+                        )}
+                        <span>{unit?.areaServed ?? ''}</span>
+                        {unit ? <UnitStory unitId={unit.id} /> : null}
+                        {state.word ? (
+                          <strong className={state.look === 'hazard' ? 'hazard-notch text-sm' : undefined}>
+                            {state.word}
+                          </strong>
+                        ) : null}
+                      </button>
+                    </li>
+                  );
+                })}
               </ul>
             </Panel>
-          ) : null}
+            {things.length > 0 ? (
+              <Panel title="Also up here">
+                <ul>
+                  {things.map((item) => (
+                    <li key={item.id}>
+                      <strong>{item.label ?? ROOF_ITEMS[item.kind].word}</strong>
+                      {item.label ? ` (${ROOF_ITEMS[item.kind].word.toLowerCase()})` : ''}
+                      {item.psi === undefined ? '' : `, ${item.psi} psi`}, {whereabouts(item, roof.plan)}
+                      {item.note ? `. ${item.note}` : ''}
+                    </li>
+                  ))}
+                </ul>
+              </Panel>
+            ) : null}
+          </div>
         </div>
-      </div>
-      <PanelRoomList roof={roof} />
-    </Screen>
+        <PanelRoomList roof={roof} />
+      </Screen>
+    </Stories>
   );
 }
 
@@ -245,6 +250,9 @@ function Chosen({ item, unit, plan }: { item: RoofItem; unit: RoofUnit | undefin
               status={unit.status}
               large
             />
+            <div className="mt-2">
+              <UnitStory unitId={unit.id} />
+            </div>
             <p className="mt-2 text-lg">
               Serves {unit.areaServed ?? 'an area that is not known yet'}; {whereabouts(item, plan)}.
             </p>

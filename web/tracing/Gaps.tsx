@@ -1,6 +1,8 @@
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { tricksFor, type Gap, type LinkKind, type Trick } from '#core/tracing';
+import { Stories, UnitStory } from '../drawings/MiniStory.tsx';
 import { Button } from '../ui/Button.tsx';
+import { Plate } from '../ui/Plate.tsx';
 import { Empty, Panel } from '../ui/Screen.tsx';
 
 const MISSING: Record<LinkKind, string> = {
@@ -20,6 +22,7 @@ export function Gaps({
 }) {
   const [open, setOpen] = useState<string>();
   const [outdoor, setOutdoor] = useState('');
+  const storied = useMemo(() => gaps.map(({ unit }) => unit.id), [gaps]);
   const outdoorF = outdoor.trim() === '' || !Number.isFinite(Number(outdoor)) ? undefined : Number(outdoor);
   return (
     <Panel title="Not traced yet" className="no-print">
@@ -35,46 +38,49 @@ export function Gaps({
           />
         </label>
       ) : null}
-      <ul
-        className="max-h-[60vh] divide-y divide-rule overflow-y-auto"
-        tabIndex={0}
-        aria-label="Units not traced yet"
-      >
-        {gaps.map(({ unit, missing }) => (
-          <li key={unit.id} className="py-1.5">
-            <button
-              type="button"
-              aria-expanded={open === unit.id}
-              onClick={() => setOpen(open === unit.id ? undefined : unit.id)}
-              className="flex reach w-full flex-wrap items-center gap-x-2 text-left"
-            >
-              <span className="plate border-2 border-ink bg-sheet px-1.5 text-sm">{unit.name}</span>
-              <span>{missing.map((m) => MISSING[m]).join(', ')}</span>
-              <span className="ml-auto text-sm text-copper underline decoration-dotted underline-offset-4">
-                how to find out
-              </span>
-            </button>
-            {open === unit.id ? (
-              <ul className="space-y-2 border-t border-rule pt-2 pl-3">
-                {tricksFor(missing, unit.unit?.kind, outdoorF).map((trick) => (
-                  <li key={trick.key}>
-                    <p>
-                      <strong>{trick.title}</strong>, about {trick.minutes} min. {trick.does}
-                      {trick.waits ? ` (${trick.waits})` : ''}
-                    </p>
-                    {trick.caution ? <p className="hurts text-sm">{trick.caution}</p> : null}
-                    {onTrick ? (
-                      <Button className="mt-1" onClick={() => onTrick(unit.id, trick)}>
-                        Write down what it showed
-                      </Button>
-                    ) : null}
-                  </li>
-                ))}
-              </ul>
-            ) : null}
-          </li>
-        ))}
-      </ul>
+      <Stories units={storied}>
+        <ul
+          className="max-h-[60vh] divide-y divide-rule overflow-y-auto"
+          tabIndex={0}
+          aria-label="Units not traced yet"
+        >
+          {gaps.map(({ unit, missing }) => (
+            <li key={unit.id} className="py-1.5">
+              <button
+                type="button"
+                aria-expanded={open === unit.id}
+                onClick={() => setOpen(open === unit.id ? undefined : unit.id)}
+                className="flex reach w-full flex-wrap items-center gap-x-2 text-left"
+              >
+                <Plate tag={unit.name} {...(unit.unit ? { status: unit.unit.status } : {})} />
+                <UnitStory unitId={unit.id} />
+                <span>{missing.map((m) => MISSING[m]).join(', ')}</span>
+                <span className="ml-auto text-sm text-copper underline decoration-dotted underline-offset-4">
+                  how to find out
+                </span>
+              </button>
+              {open === unit.id ? (
+                <ul className="space-y-2 border-t border-rule pt-2 pl-3">
+                  {tricksFor(missing, unit.unit?.kind, outdoorF).map((trick) => (
+                    <li key={trick.key}>
+                      <p>
+                        <strong>{trick.title}</strong>, about {trick.minutes} min. {trick.does}
+                        {trick.waits ? ` (${trick.waits})` : ''}
+                      </p>
+                      {trick.caution ? <p className="hurts text-sm">{trick.caution}</p> : null}
+                      {onTrick ? (
+                        <Button className="mt-1" onClick={() => onTrick(unit.id, trick)}>
+                          Write down what it showed
+                        </Button>
+                      ) : null}
+                    </li>
+                  ))}
+                </ul>
+              ) : null}
+            </li>
+          ))}
+        </ul>
+      </Stories>
     </Panel>
   );
 }

@@ -11,6 +11,7 @@ import { post } from '../outbox/sender.ts';
 import { now } from '../state/clock.ts';
 import { useUnitSystem } from '../state/preferences.ts';
 import { SiteRoofs } from '../drawings/MiniRoof.tsx';
+import { Stories, UnitStory } from '../drawings/MiniStory.tsx';
 import { useWho } from '../state/session.ts';
 import { Button, pressed } from '../ui/Button.tsx';
 import { dayOf, shortDay } from '../ui/format.ts';
@@ -359,8 +360,12 @@ function SheetOf({ visit, stale }: { visit: VisitPage; stale: boolean }) {
 }
 
 function UnitBrief({ unit, zone }: { unit: VisitPage['units'][number]; zone: string }) {
+  const storied = useMemo(() => [unit.id], [unit.id]);
   return (
     <div className="border-t border-rule pt-2">
+      <Stories units={storied}>
+        <UnitStory unitId={unit.id} />
+      </Stories>
       <p>
         <Link to={`/units/${unit.id}`} className="plate link">
           {unit.tag}
