@@ -34,7 +34,7 @@ const list = (given: { state?: object; answer?: object } = {}) =>
 describe('a list', () => {
   it('says how many there are, in which order, and what is not known is a dash', () => {
     const markup = list();
-    expect(words(markup)).toMatch(/2 units.*RTU-1 5 RTU-2 –/);
+    expect(words(markup)).toMatch(/2 units.*RTU-1 Size: 5 RTU-2 Size: –/);
     expect(attributes(markup, 'aria-sort')).toEqual(['ascending']);
     expect(attributes(list({ state: { dir: 'desc' } }), 'aria-sort')).toEqual(['descending']);
     expect(words(list({ answer: { data: { rows: rows.slice(1), total: 1 } } }))).toContain('1 unit');
