@@ -127,7 +127,10 @@ test.describe('as manager', () => {
         (map?.y ?? 0) + (map?.height ?? 0) * step,
       );
     expect(errors).toEqual([]);
+    // Planned now, calls alone would go on the plan and what is due would not.
+    await expect(page.getByRole('button', { name: /^Plan (one|five|a|two)/ })).toBeDisabled();
     release();
+    await expect(page.getByRole('button', { name: /^Plan (one|five|a|two)/ })).toBeEnabled();
     await expect(page.locator('.map-due').first()).toBeInViewport();
     expect(errors).toEqual([]);
   });

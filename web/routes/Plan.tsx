@@ -194,7 +194,13 @@ export default function Plan() {
               <div className="mt-2 flex flex-wrap items-center gap-2">
                 <Button
                   look={found ? 'plain' : 'act'}
-                  disabled={running !== undefined || taken.length === 0 || (chosen.length === 0 && !calls)}
+                  // What is due and not here yet would be left out without a word.
+                  disabled={
+                    !due.currentData ||
+                    running !== undefined ||
+                    taken.length === 0 ||
+                    (chosen.length === 0 && !calls)
+                  }
                   onClick={() => void run()}
                 >
                   {days === 1 ? 'Plan the day' : `Plan ${SPANS.find(([n]) => n === days)?.[1] ?? 'the days'}`}
