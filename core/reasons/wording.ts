@@ -165,7 +165,7 @@ const WORDING: Wording = {
     text:
       from === to
         ? `${task}: agreed for ${dayWords(to)}${lateDays > 0 ? `, ${late(lateDays)}` : ''}.`
-        : `${task}: ${lateDays > 0 ? `${plural(lateDays, 'day')} past its window` : `window ${dayWords(from)} to ${dayWords(to)}`}.`,
+        : `${task}: ${lateDays > 0 ? `${plural(lateDays, 'day')} past its window` : `window ${windowWords(from, to)}`}.`,
     inputs: [{ label: 'last done', value: last === null ? 'no record' : dayWords(last), source: FROM_SHEET }],
     threshold: `${windowWords(from, to)}, ${AGREED[agreed]}`,
     changedBy: 'Doing it.',

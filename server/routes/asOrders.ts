@@ -1,10 +1,10 @@
 import { randomUUID } from 'node:crypto';
-import type { FleetPlan } from '#core/routing';
+import { ordersOf, type FleetPlan } from '#core/routing';
 import type { NewOrders, PlanAsked, PlanProblem } from '#contracts/board';
 
 /** A plan as it is sent to be kept: who, when and in which order. */
 export function asOrders(asked: PlanAsked, view: PlanProblem, plan: FleetPlan): NewOrders {
-  const numbers = new Map(view.problem.jobs.map(({ id }, j) => [id, j]));
+  const orders = ordersOf(view.problem, plan);
   return {
     id: randomUUID(),
     from: asked.from,
@@ -15,9 +15,7 @@ export function asOrders(asked: PlanAsked, view: PlanProblem, plan: FleetPlan): 
       crewId,
       day,
       version,
-      jobs: (plan.routes[s]?.stops ?? []).flatMap(
-        ({ jobId }) => view.jobs[numbers.get(jobId) ?? -1]?.asked ?? [],
-      ),
+      jobs: (orders[s] ?? []).flatMap((job) => view.jobs[job]?.asked ?? []),
     })),
   };
 }

@@ -1,4 +1,11 @@
-import { weightsOf, type FleetProblem, type Job, type PlainPosition, type Shift } from '#core/routing';
+import {
+  DECIDED,
+  weightsOf,
+  type FleetProblem,
+  type Job,
+  type PlainPosition,
+  type Shift,
+} from '#core/routing';
 import { addDays, localMinutes, type PlainDate } from '#core/time';
 import type { PlanAsked, PlanProblem, PlanShift } from '#contracts/board';
 import type { Dependencies } from '../dependencies.ts';
@@ -26,8 +33,6 @@ import {
 
 export type Needs = Pick<Dependencies, 'db' | 'clock' | 'driveTimes' | 'forecast'>;
 
-/** What cannot be left out: somebody decided it. */
-const DECIDED = 1_000_000;
 /**
  * A stop that may move does so only where that saves more than so many minutes; on a bad day, when somebody
  * falls out, the rest stays as it is unless it really matters [our choice].

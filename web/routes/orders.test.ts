@@ -6,7 +6,6 @@ import {
   changedDays,
   consequenceWords,
   holds,
-  keepStanding,
   ordersToKeep,
   ordersToUndo,
   placeAt,
@@ -105,10 +104,6 @@ it('what a crew that is out leaves behind stays there until it has a better plac
     jobs: [{ visit: 'visit 2' }],
   });
   expect(sent.takeOff).toEqual([]);
-});
-
-it('a plan never takes off what was on the plan', () => {
-  expect(keepStanding([[0, 1], [2], []], [[1], [], [3]])).toEqual([[0, 1], [2], [3]]);
 });
 
 it('undoing sends what stood before, takes off what came on, and leaves alone what has begun since', () => {

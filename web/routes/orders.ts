@@ -4,7 +4,6 @@ import {
   consequenceOf,
   timedRoute,
   type Consequence,
-  type FleetPlan,
   type FleetProblem,
   type Orders,
   type Shift,
@@ -12,14 +11,6 @@ import {
 } from '#core/routing';
 import { clockText, durationText } from '#core/time';
 import type { NewOrders, OrderOfDay, OrdersKept, PlanAsked, PlanProblem } from '#contracts/board';
-
-/** Jobs by shift, as a plan has them. */
-export function ordersOfPlan({ problem }: Pick<PlanProblem, 'problem'>, plan: FleetPlan): number[][] {
-  const numbers = new Map(problem.jobs.map(({ id }, j) => [id, j]));
-  return problem.shifts.map(
-    (_, s) => plan.routes[s]?.stops.flatMap((stop) => numbers.get(stop.jobId) ?? []) ?? [],
-  );
-}
 
 /**
  * The orders with a job at a place of a shift, counted among the other stops of it; or taken off where there
@@ -167,18 +158,3 @@ export function ordersToUndo(kept: OrdersKept, asked: Pick<PlanAsked, 'from' | '
     })),
   };
 }
-
-/**
- * A plan never takes a visit off that was on the plan: where it found no place for one, it stays where it
- * stood.
- */
-export const keepStanding = (before: Orders, after: Orders): number[][] => {
-  const on = new Set(after.flat());
-  return after.map((order, s) => {
-    const kept = [...order];
-    (before[s] ?? []).forEach((job, at) => {
-      if (!on.has(job)) kept.splice(Math.min(at, kept.length), 0, job);
-    });
-    return kept;
-  });
-};

@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { VERY_LARGE, type FleetPlan } from '#core/routing';
+import { keepStanding, ordersOf, VERY_LARGE, type FleetPlan } from '#core/routing';
 import type { PlanAsked, PlanProblem } from '#contracts/board';
 import {
   useEndPlanSearchMutation,
@@ -9,7 +9,6 @@ import {
 } from '../api/routes.ts';
 import { planInWorker, type PlanSearch } from '../workers/planSolver.ts';
 import { searchThere } from './searchThere.ts';
-import { keepStanding, ordersOfPlan } from './orders.ts';
 
 /** A plan that was found: what was asked, and the orders it proposes. */
 export interface Found {
@@ -91,7 +90,7 @@ export function usePlanRun() {
           view,
           plan,
           proved,
-          orders: keepStanding(view.orders, ordersOfPlan(view, plan)),
+          orders: keepStanding(view.orders, ordersOf(view.problem, plan)),
           seconds: (performance.now() - began) / 1000,
         };
         setFound(next);

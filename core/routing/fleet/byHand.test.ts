@@ -9,8 +9,9 @@ import {
   consequenceOf,
   fits,
   fleetViolations,
+  ordersOf,
   routeOf,
-  searchFleet,
+  searchToEnd,
   timedRoute,
   toldWindow,
   typicalLength,
@@ -20,18 +21,7 @@ import {
   type Shift,
 } from './index.ts';
 
-function solve(problem: FleetProblem, turns = 200): FleetPlan {
-  const run = searchFleet(problem, { turns });
-  for (;;) {
-    const step = run.next();
-    if (step.done) return step.value;
-  }
-}
-const ordersOf = (problem: FleetProblem, plan: FleetPlan): number[][] =>
-  problem.shifts.map(
-    (_, s) =>
-      plan.routes[s]?.stops.map((stop) => problem.jobs.findIndex(({ id }) => id === stop.jobId)) ?? [],
-  );
+const solve = (problem: FleetProblem, turns = 200): FleetPlan => searchToEnd(problem, { turns });
 
 /** One crew, steady roads: ten minutes between any two of four places. */
 const plain = (jobs: readonly Partial<Job>[], shift: Partial<Shift> = {}): FleetProblem => ({

@@ -10,20 +10,14 @@ import {
   fleetViolations,
   MOST_JOBS_FOR_PROOF,
   routeOf,
-  searchFleet,
+  searchToEnd,
   type FleetPlan,
   type FleetProblem,
   type Job,
   type Shift,
 } from './index.ts';
 
-function search(problem: FleetProblem, turns: number): FleetPlan {
-  const run = searchFleet(problem, { turns, seed: 5 });
-  for (;;) {
-    const step = run.next();
-    if (step.done) return step.value;
-  }
-}
+const search = (problem: FleetProblem, turns: number): FleetPlan => searchToEnd(problem, { turns, seed: 5 });
 
 /** The least cost over every order of every subset. */
 function byTrying(problem: FleetProblem): number {

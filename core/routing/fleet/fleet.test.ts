@@ -6,6 +6,7 @@ import {
   fits,
   fleetPlanOf,
   fleetViolations,
+  ordersOf,
   readClassical,
   routeOf,
   searchToEnd,
@@ -41,11 +42,7 @@ describe('every plan of several crews', () => {
     const problem = madeUpWeeks(3, SMALL);
     const [one, two] = [solve(problem, 300, 9), solve(problem, 300, 9)];
     expect(one).toEqual(two);
-    const orders = problem.shifts.map(
-      (_, s) =>
-        one.routes[s]?.stops.map((stop) => problem.jobs.findIndex((job) => job.id === stop.jobId)) ?? [],
-    );
-    expect(fleetPlanOf(problem, orders).cost).toBeCloseTo(one.cost, 9);
+    expect(fleetPlanOf(problem, ordersOf(problem, one)).cost).toBeCloseTo(one.cost, 9);
   });
 
   it('sends the whole day of a pair to one who is alone where that is enough', () => {

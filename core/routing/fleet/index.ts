@@ -2,7 +2,8 @@
  * Several crews over several days: problem, search, plan, an independent checker, and classical instances.
  */
 export * from './problem.ts';
-export { fleetPlanOf } from './plan.ts';
+export { fleetPlanOf, ordersOf } from './plan.ts';
+export { DECIDED, keepStanding } from './standing.ts';
 export { exactShift, MOST_JOBS_FOR_PROOF } from './exact.ts';
 export { routeOf } from './route.ts';
 export { timedRoute, STOP_TROUBLES, type StopTrouble, type TimedRoute, type TimedStop } from './timed.ts';

@@ -37,3 +37,11 @@ export function fleetPlanOf(problem: FleetProblem, orders: Orders): FleetPlan {
     cost: cost + left.reduce((sum, { job }) => sum + job.leftOut, 0),
   };
 }
+
+/** The orders a plan was written from: jobs by shift, by their numbers in the problem. */
+export function ordersOf(problem: FleetProblem, plan: FleetPlan): number[][] {
+  const numbers = new Map(problem.jobs.map(({ id }, j) => [id, j]));
+  return problem.shifts.map(
+    (_, s) => plan.routes[s]?.stops.flatMap(({ jobId }) => numbers.get(jobId) ?? []) ?? [],
+  );
+}

@@ -3,17 +3,16 @@ import { seededRandom, wholeBetween } from '../../random/index.ts';
 import { madeUpWeeks } from '../testing/fleets.ts';
 import {
   DEFAULT_PLANNING,
+  keepStanding,
+  ordersOf,
   planSums,
   searchByClock,
   searchToEnd,
   timedRoute,
-  type FleetPlan,
   type FleetProblem,
   type Orders,
 } from './index.ts';
 
-const ordersOf = (problem: FleetProblem, plan: FleetPlan): number[][] =>
-  plan.routes.map(({ stops }) => stops.map((stop) => problem.jobs.findIndex(({ id }) => id === stop.jobId)));
 const wrongIn = (problem: FleetProblem, orders: Orders): number =>
   planSums(problem, orders, DEFAULT_PLANNING).wrong;
 
@@ -84,4 +83,8 @@ describe('a search over days that do not hold as they stand', () => {
       { jobId: 'b', why: 'the shifts that may do it are full: the best would run 10 min past its end' },
     ]);
   });
+});
+
+it('a plan never takes off what was on the plan', () => {
+  expect(keepStanding([[0, 1], [2], []], [[1], [], [3]])).toEqual([[0, 1], [2], [3]]);
 });

@@ -10,8 +10,8 @@ import {
 import { routeOf } from './route.ts';
 import { timedRoute, type TimedStop } from './timed.ts';
 
-/** Leaving out what stays costs more than anything else, minutes. */
-const STAYS = 1_000_000;
+/** What leaving out a stop costs that somebody decided: more than anything else, minutes. */
+export const DECIDED = 1_000_000;
 
 /**
  * The problem a search works on where days are planned already that do not hold: a person decided them, and
@@ -45,7 +45,7 @@ function stays(problem: FleetProblem, index: number): boolean {
 }
 
 function noLaterThan({ startAt, leaveAt, troubles }: TimedStop, shift: Shift, job: Job): Job {
-  const decided = { ...job, lockedTo: shift.id, leftOut: Math.max(STAYS, job.leftOut) };
+  const decided = { ...job, lockedTo: shift.id, leftOut: Math.max(DECIDED, job.leftOut) };
   if (troubles.length === 0) return decided;
   const kept = hoursOn(job, shift.day, minutesFor(job, shift.people ?? 1));
   return {
@@ -56,3 +56,18 @@ function noLaterThan({ startAt, leaveAt, troubles }: TimedStop, shift: Shift, jo
     people: undefined,
   };
 }
+
+/**
+ * A plan never takes off a job that was on the plan: where it found no place for one, it stays where it
+ * stood.
+ */
+export const keepStanding = (before: Orders, after: Orders): number[][] => {
+  const on = new Set(after.flat());
+  return after.map((order, s) => {
+    const kept = [...order];
+    (before[s] ?? []).forEach((job, at) => {
+      if (!on.has(job)) kept.splice(Math.min(at, kept.length), 0, job);
+    });
+    return kept;
+  });
+};
