@@ -3,7 +3,8 @@ import { UNIT_KINDS } from '#core/vocabulary';
 import type { ConditionView, StoryView, UnitPage } from '#contracts/units';
 import { attributes, paint, words } from '../testing/paint.tsx';
 import { StoryLine } from './StoryLine.tsx';
-import { UnitSection, useSection } from './UnitSection.tsx';
+import { UnitSection } from './UnitSection.tsx';
+import { useSection } from './useSection.ts';
 
 const condition = (given: Partial<ConditionView> = {}): ConditionView => ({
   id: 'c1',

@@ -3,7 +3,8 @@ import { CONDITION_KIND_NAMES, UNIT_KINDS } from '#core/vocabulary';
 import { DRIVES, FUELS, METERING, OUTDOOR_AIR } from '#core/machine';
 import { READING_POINT_NAMES, READING_POINTS } from '#core/evidence';
 import { ANATOMY, partOf, slotsOf } from '#core/machine';
-import { sectionOf, type SectionPart } from './section.ts';
+import { sectionOf } from './section.ts';
+import type { Box, Point, SectionPart } from './sectionTypes.ts';
 import type { SectionRecord } from './sectionCells.ts';
 import { partFor, partForCondition } from './sectionPlaces.ts';
 
@@ -34,6 +35,20 @@ const record = fc
 const overlap = (a: SectionPart, b: SectionPart) =>
   a.x < b.x + b.w - 0.01 && b.x < a.x + a.w - 0.01 && a.y < b.y + b.h - 0.01 && b.y < a.y + a.h - 0.01;
 
+const within = ({ x, y, w, h }: Box, [px, py]: Point) =>
+  px >= x - 0.01 && px <= x + w + 0.01 && py >= y - 0.01 && py <= y + h + 0.01;
+
+/** Places along a line, two apart at most. */
+const sampled = (points: readonly Point[]): Point[] =>
+  points.slice(1).flatMap(([x2, y2], i): Point[] => {
+    const [x1, y1] = points[i] as Point;
+    const steps = Math.max(1, Math.ceil(Math.hypot(x2 - x1, y2 - y1) / 2));
+    return Array.from({ length: steps + 1 }, (_, k) => [
+      x1 + ((x2 - x1) * k) / steps,
+      y1 + ((y2 - y1) * k) / steps,
+    ]);
+  });
+
 /** Groups of readings that every machine that cools has a place for. */
 const DRAWN = new Set<string>(['refrigerant', 'air', 'static', 'volts', 'amps']);
 
@@ -56,6 +71,57 @@ describe('the cut through a machine', () => {
       }),
       { numRuns: 300 },
     );
+  });
+
+  it('one line of refrigerant goes round without a break, in its order, and back to its compressor', () => {
+    const ORDER = ['hot gas', 'condensing', 'liquid', 'metered', 'evaporating', 'suction'];
+    fc.assert(
+      fc.property(record, (given) => {
+        const { lines, parts } = sectionOf(given);
+        for (const { number } of given.circuits) {
+          const loop = lines.filter((l) => l.circuit === number && l.kind !== 'water');
+          expect(loop.map((l) => l.kind)).toEqual(ORDER);
+          loop.slice(1).forEach((l, i) => expect(l.points[0]).toEqual(loop[i]?.points.at(-1)));
+          const shell = parts.find((p) => p.part === 'compressor' && p.circuit === number)?.body;
+          for (const end of [loop[0]?.points[0], loop.at(-1)?.points.at(-1)])
+            expect(shell && end && within(shell, end)).toBe(true);
+        }
+      }),
+    );
+  });
+
+  it('refrigerant goes through the parts that are drawn for it, and through the reversing valve twice', () => {
+    const { lines, parts } = sectionOf({ kind: 'package heat pump', circuits: [{ number: 1 }], details: {} });
+    const through = (kind: string, part: string) => {
+      const body = parts.find((p) => p.part === part)?.body;
+      const points = lines.find((l) => l.kind === kind)?.points ?? [];
+      return body !== undefined && sampled(points).some((at) => within(body, at));
+    };
+    expect(through('condensing', 'condenser coil')).toBe(true);
+    expect(through('liquid', 'filter-drier')).toBe(true);
+    expect(through('liquid', 'metering device')).toBe(true);
+    expect(through('evaporating', 'evaporator coil')).toBe(true);
+    expect(through('hot gas', 'reversing valve')).toBe(true);
+    expect(through('suction', 'reversing valve')).toBe(true);
+    expect(through('suction', 'condenser coil')).toBe(false);
+  });
+
+  it('flue gas goes from the burner through the exchanger to the inducer, and leaves above', () => {
+    const { lines, parts } = sectionOf({
+      kind: 'package gas/electric',
+      circuits: [{ number: 1 }],
+      details: {},
+    });
+    const flue = lines.filter((l) => l.kind === 'flue');
+    const way = flue.flatMap((l) => sampled(l.points));
+    const first = (id: string) => {
+      const body = parts.find((p) => p.id === id)?.body;
+      return body ? way.findIndex((at) => within(body, at)) : -1;
+    };
+    expect(first('burner')).toBe(0);
+    expect(first('heat exchanger')).toBeGreaterThan(0);
+    expect(first('inducer')).toBeGreaterThan(first('heat exchanger'));
+    expect(way.at(-1)?.[1]).toBe(0);
   });
 
   it('has one compressor, coil, condenser and metering device for each circuit', () => {

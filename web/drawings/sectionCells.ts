@@ -10,20 +10,32 @@ export type Glyph =
   | 'mesh'
   | 'filter'
   | 'coil'
-  | 'wheel'
+  | 'jacket'
+  | 'scroll'
+  | 'draft'
   | 'belt'
   | 'motor'
   | 'flame'
   | 'element'
   | 'exchanger'
+  | 'sections'
   | 'can'
+  | 'band'
   | 'prop'
-  | 'valve'
-  | 'box'
-  | 'tray'
-  | 'drum'
+  | 'four-way'
+  | 'expansion'
+  | 'orifice'
+  | 'capillary'
+  | 'drier'
+  | 'gas-valve'
   | 'pump'
-  | 'cross';
+  | 'tray'
+  | 'board'
+  | 'contactor'
+  | 'capacitor'
+  | 'transformer'
+  | 'switch'
+  | 'disconnect';
 
 export interface SectionRecord {
   readonly kind: UnitKind;
@@ -55,8 +67,16 @@ export const LEGS: readonly ReadingPoint[] = ['amps L1', 'amps L2', 'amps L3'];
 
 export const HEAT_PUMPS: readonly UnitKind[] = ['package heat pump', 'water-source heat pump'];
 
+/** Whether air goes through the machine itself: all but a boiler. */
+export const hasAir = (kind: UnitKind): boolean => kind !== 'boiler';
+
 /** What the air meets on its way, left to right. */
 export function airCells({ kind, circuits, details }: SectionRecord): Cell[] {
+  if (kind === 'unit heater')
+    return [
+      cell('blower motor', 'Fan', 'prop', { readings: ['return air', 'blower amps'] }),
+      ...heatCells(kind, details),
+    ];
   const outdoor = details.outdoorAir ?? (kind === 'make-up air' ? 'all outdoor air' : undefined);
   const belt =
     details.blower?.drive === 'belt' ||
@@ -74,7 +94,7 @@ export function airCells({ kind, circuits, details }: SectionRecord): Cell[] {
     cells.push(cell('economizer', 'Economizer', 'damper', { readings: INTO_THE_COIL }));
   else if (outdoor === 'manual damper' || outdoor === 'motorised damper')
     cells.push(cell('outdoor-air damper', 'Outdoor-air damper', 'damper', { of: 'economizer' }));
-  if (kind !== 'exhaust fan' && kind !== 'unit heater')
+  if (kind !== 'exhaust fan')
     cells.push(
       cell('filter', 'Filters', 'filter', {
         weight: 0.6,
@@ -105,15 +125,17 @@ export function airCells({ kind, circuits, details }: SectionRecord): Cell[] {
     cell(
       'blower bearing',
       kind === 'exhaust fan' ? 'Fan wheel, bearings' : 'Blower, bearings',
-      'wheel',
+      'scroll',
       last,
     ),
   );
   return [...cells, ...heat];
 }
 
+/** Kinds that burn gas unless their record says otherwise. */
+const FIRED: readonly UnitKind[] = ['package gas/electric', 'make-up air', 'unit heater'];
 const fuelOf = (kind: UnitKind, { heat }: MachineDetails) =>
-  heat?.fuel ?? (kind === 'package gas/electric' || kind === 'make-up air' ? 'natural gas' : undefined);
+  heat?.fuel ?? (FIRED.includes(kind) ? 'natural gas' : undefined);
 export const burnsGas = (kind: UnitKind, details: MachineDetails): boolean => {
   const fuel = fuelOf(kind, details);
   return fuel === 'natural gas' || fuel === 'LP';
@@ -142,16 +164,19 @@ function heatCells(kind: UnitKind, details: MachineDetails): Cell[] {
 }
 
 export const controlCells = (kind: UnitKind): Cell[] => [
-  cell('main board', 'Control board', 'box', { readings: [] }),
-  cell('contactor', 'Contactors', 'box', {
-    weight: 0.7,
+  cell('disconnect or breaker', 'Disconnect', 'disconnect', { weight: 0.8 }),
+  cell('contactor', 'Contactors', 'contactor', {
+    weight: 0.8,
     readings: ['volts L1-L2', 'volts L2-L3', 'volts L3-L1'],
   }),
-  cell('capacitor', 'Capacitors', 'can', { weight: 0.6 }),
-  cell('transformer', 'Transformer, control fuse', 'box', { weight: 0.7, readings: ['control volts'] }),
-  cell('limit switch', kind === 'boiler' ? 'Limits, low water' : 'Safeties', 'cross', { weight: 0.7 }),
+  cell('capacitor', 'Capacitors', 'capacitor', { weight: 0.7 }),
+  cell('transformer', 'Transformer, control fuse', 'transformer', {
+    weight: 1.2,
+    readings: ['control volts'],
+  }),
+  cell('main board', 'Control board', 'board', { readings: [] }),
+  cell('limit switch', kind === 'boiler' ? 'Limits, low water' : 'Safeties', 'switch', { weight: 0.8 }),
   ...(kind === 'package heat pump'
-    ? [cell('defrost control', 'Defrost control', 'box', { weight: 0.7 })]
+    ? [cell('defrost control', 'Defrost control', 'board', { weight: 0.8 })]
     : []),
-  cell('disconnect or breaker', 'Disconnect', 'cross', { weight: 0.6 }),
 ];

@@ -1,6 +1,6 @@
 import type { PartId } from '#core/machine';
 import type { ConditionKind } from '#core/vocabulary';
-import type { Section, SectionPart } from './section.ts';
+import type { Section, SectionPart } from './sectionTypes.ts';
 
 /* Where what is known of a machine belongs on its cut. */
 

@@ -1,7 +1,8 @@
 import { useState, type ReactNode } from 'react';
 import type { UnitPage } from '#contracts/units';
 import { useWho } from '../state/session.ts';
-import { UnitSection, useSection } from '../drawings/UnitSection.tsx';
+import { UnitSection } from '../drawings/UnitSection.tsx';
+import { useSection } from '../drawings/useSection.ts';
 import { dayOf, number } from '../ui/format.ts';
 import { Panel } from '../ui/Screen.tsx';
 
