@@ -35,16 +35,19 @@ function namesOf(marks: StoryLayout['marks'], width: number): Named[] {
   const taken: { from: number; to: number }[][] = Array.from({ length: NAME_LINES }, () => []);
   return marks.toReversed().flatMap(({ x, mark }) => {
     if (mark.kind !== 'call') return [];
-    const most = width > 700 ? 44 : 24;
-    const text = mark.label.length > most ? `${mark.label.slice(0, most - 2).trimEnd()} …` : mark.label;
-    const long = text.length * LETTER * 0.52 + 10;
-    const end = x + long > width;
-    const [from, to] = end ? [x - long, x + 8] : [x - 8, x + long];
-    if (from < -EDGE) return [];
-    const line = taken.findIndex((line) => line.every((other) => to < other.from || from > other.to));
-    if (line < 0) return [];
-    taken[line]?.push({ from, to });
-    return [{ id: mark.callId, x, line, text, end }];
+    // Whole where it fits, else as much as fits; a name that fits nowhere is told when the mark is pointed at.
+    for (const most of [Infinity, 44, 24]) {
+      const cut = mark.label.length > most;
+      const text = cut ? `${mark.label.slice(0, most - 2).trimEnd()} …` : mark.label;
+      const long = text.length * LETTER * 0.52 + 10;
+      const end = x + long > width;
+      const [from, to] = end ? [x - long, x + 8] : [x - 8, x + long];
+      const line = taken.findIndex((line) => line.every((other) => to < other.from || from > other.to));
+      if (from < -EDGE || line < 0) continue;
+      taken[line]?.push({ from, to });
+      return [{ id: mark.callId, x, line, text, end }];
+    }
+    return [];
   });
 }
 

@@ -12,14 +12,14 @@ import { HoldsFrom, numberIn } from './HoldsFrom.tsx';
 import { say } from '../ui/say.ts';
 
 const RULES = [
-  ['callbackDays', 'A new call is a callback within, days'],
-  ['repeatWindowDays', 'Failures are counted over, days'],
-  ['repeatSameClass', 'Repeat: same component, times'],
-  ['repeatAnyFailures', 'Repeat: any failures, times'],
-  ['leakerApartDays', 'Leaker: added twice, days apart at least'],
-  ['leakerWithinDays', 'Leaker: and within, days'],
-  ['leakerSharePct', 'Leaker: or share of the charge in a year, %'],
-  ['callbackWatchDays', 'A callback stays on the watch list, days'],
+  ['callbackDays', 'A new call is a callback within', 'days'],
+  ['callbackWatchDays', 'A callback stays on the watch list', 'days'],
+  ['repeatWindowDays', 'Failures are counted over', 'days'],
+  ['repeatSameClass', 'A repeat: the same component failed', 'times'],
+  ['repeatAnyFailures', 'A repeat: anything failed', 'times'],
+  ['leakerApartDays', 'A leaker: topped up twice, at least so far apart', 'days'],
+  ['leakerWithinDays', 'A leaker: both within', 'days'],
+  ['leakerSharePct', 'A leaker: or in a year so much of the charge', '%'],
 ] as const;
 
 /** What makes a callback, a repeat, a leaker, and how long machines last; each change holds from a day on. */
@@ -92,18 +92,20 @@ function RulesForm({
   return (
     <form onSubmit={submit} noValidate>
       <fieldset disabled={!mayEdit} className="grid gap-2 sm:grid-cols-2">
-        {RULES.map(([name, label]) => (
-          <Field key={name} label={label} error={form.error(name)}>
-            <input inputMode="numeric" {...form.register(name)} />
-          </Field>
-        ))}
+        <div className="space-y-1 sm:col-span-2">
+          {RULES.map(([name, label, unit]) => (
+            <Field key={name} line label={label} unit={unit} error={form.error(name)}>
+              <input inputMode="numeric" {...form.register(name)} />
+            </Field>
+          ))}
+        </div>
         <details className="sm:col-span-2">
           <summary className="reach cursor-pointer content-center font-semibold text-copper">
             Years a unit lasts, by kind (ASHRAE medians unless changed)
           </summary>
-          <div className="mt-2 grid gap-2 sm:grid-cols-3">
+          <div className="mt-2 space-y-1">
             {UNIT_KINDS.map((kind) => (
-              <Field key={kind} label={kind} error={form.error(`life ${kind}`)}>
+              <Field key={kind} line label={kind} unit="years" error={form.error(`life ${kind}`)}>
                 <input inputMode="numeric" {...form.register(`life ${kind}`)} />
               </Field>
             ))}

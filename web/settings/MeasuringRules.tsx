@@ -1,3 +1,5 @@
+import { Fragment, useId, type ReactNode } from 'react';
+import type { UseFormRegisterReturn } from 'react-hook-form';
 import { v7 as uuid } from 'uuid';
 import type { z } from 'zod';
 import { DEFAULT_LIMITS, LIMIT_NAMES, type MeasuringLimits } from '#core/measurement';
@@ -11,36 +13,38 @@ import { useTyped } from '../ui/useTyped.ts';
 import { HoldsFrom, numberIn } from './HoldsFrom.tsx';
 import { say } from '../ui/say.ts';
 
-const LABELS: Record<keyof MeasuringLimits, string> = {
-  elevationFt: 'Height above the sea, ft',
-  chargeOutdoorF: 'Charge is judged from outdoors, °F',
-  superheatLowF: 'Valve superheat from, °F',
-  superheatHighF: 'Valve superheat up to, °F',
-  subcoolingLowF: 'Subcooling without a plate from, °F',
-  subcoolingHighF: 'Subcooling without a plate up to, °F',
-  splitLowF: 'Cooling split from, °F',
-  splitHighF: 'Cooling split up to, °F',
-  cfmPerTonLow: 'Air a ton from, cfm',
-  cfmPerTonHigh: 'Air a ton up to, cfm',
-  vacuumMicrons: 'Evacuated at, µ',
-  currentUnbalancePct: 'Current unbalance acts above, %',
-  coActPpm: 'CO air-free acts from, ppm',
-  coRoomPpm: 'CO in a room: find the source from, ppm',
+type Limit = keyof MeasuringLimits;
+
+const LABELS: Record<Limit, readonly [words: string, unit: string]> = {
+  elevationFt: ['Height above the sea', 'ft'],
+  chargeOutdoorF: ['Charge is judged from outdoors', '°F'],
+  superheatLowF: ['Valve superheat from', '°F'],
+  superheatHighF: ['Valve superheat up to', '°F'],
+  subcoolingLowF: ['Subcooling without a plate from', '°F'],
+  subcoolingHighF: ['Subcooling without a plate up to', '°F'],
+  splitLowF: ['Cooling split from', '°F'],
+  splitHighF: ['Cooling split up to', '°F'],
+  cfmPerTonLow: ['Air a ton from', 'cfm'],
+  cfmPerTonHigh: ['Air a ton up to', 'cfm'],
+  vacuumMicrons: ['Evacuated at', 'µ'],
+  currentUnbalancePct: ['Current unbalance acts above', '%'],
+  coActPpm: ['CO air-free acts from', 'ppm'],
+  coRoomPpm: ['CO in a room: find the source from', 'ppm'],
 };
 
 /** Limits that are two ends of one band. */
 const PAIRS = [
-  ['superheatLowF', 'superheatHighF'],
-  ['subcoolingLowF', 'subcoolingHighF'],
-  ['splitLowF', 'splitHighF'],
-  ['cfmPerTonLow', 'cfmPerTonHigh'],
-] as const satisfies readonly (readonly [keyof MeasuringLimits, keyof MeasuringLimits])[];
-const PAIRED: ReadonlySet<keyof MeasuringLimits> = new Set(PAIRS.flat());
+  ['Valve superheat', 'superheatLowF', 'superheatHighF'],
+  ['Subcooling without a plate', 'subcoolingLowF', 'subcoolingHighF'],
+  ['Cooling split', 'splitLowF', 'splitHighF'],
+  ['Air a ton', 'cfmPerTonLow', 'cfmPerTonHigh'],
+] as const satisfies readonly (readonly [string, Limit, Limit])[];
+const PAIRED: ReadonlySet<string> = new Set(PAIRS.flat());
 
 /** What differs from the usual practice, in words. */
 const different = (limits: MeasuringLimits): string =>
   LIMIT_NAMES.filter((name) => limits[name] !== DEFAULT_LIMITS[name])
-    .map((name) => `${LABELS[name]}: ${limits[name]}`)
+    .map((name) => `${LABELS[name][0]} ${limits[name]} ${LABELS[name][1]}`)
     .join('; ') || 'the usual practice';
 
 /** Limits by which readings are judged where no plate says; each change holds from a day on. */
@@ -102,25 +106,32 @@ function LimitsForm({
   return (
     <form onSubmit={submit} noValidate>
       <fieldset disabled={!mayEdit} className="grid items-end gap-2 sm:grid-cols-2">
-        {LIMIT_NAMES.filter((name) => !PAIRED.has(name)).map((name) => (
-          <Field key={name} label={LABELS[name]} error={form.error(name)}>
-            <input inputMode="decimal" {...form.register(name)} />
-          </Field>
-        ))}
-        {PAIRS.map(([low, high]) => (
-          <div key={low} className="grid grid-cols-2 items-end gap-x-2 sm:col-span-2">
-            {[low, high].map((name) => (
-              <Field key={name} label={LABELS[name]} error={form.error(name)}>
-                <input inputMode="decimal" {...form.register(name)} />
-              </Field>
-            ))}
-            <FromTo
-              from={numberIn(typed[low])}
-              to={numberIn(typed[high])}
-              usual={[DEFAULT_LIMITS[low], DEFAULT_LIMITS[high]]}
+        <div className="space-y-1 sm:col-span-2">
+          {PAIRS.map(([words, low, high]) => (
+            <Pair
+              key={low}
+              words={words}
+              ends={[low, high].map((name) => ({
+                name: LABELS[name][0],
+                unit: LABELS[name][1],
+                error: form.error(name),
+                field: form.register(name),
+              }))}
+              band={
+                <FromTo
+                  from={numberIn(typed[low])}
+                  to={numberIn(typed[high])}
+                  usual={[DEFAULT_LIMITS[low], DEFAULT_LIMITS[high]]}
+                />
+              }
             />
-          </div>
-        ))}
+          ))}
+          {LIMIT_NAMES.filter((name) => !PAIRED.has(name)).map((name) => (
+            <Field key={name} line label={LABELS[name][0]} unit={LABELS[name][1]} error={form.error(name)}>
+              <input inputMode="decimal" {...form.register(name)} />
+            </Field>
+          ))}
+        </div>
         <HoldsFrom
           field={form.register('validFrom')}
           error={form.error('validFrom') ?? form.trouble}
@@ -129,6 +140,59 @@ function LimitsForm({
         />
       </fieldset>
     </form>
+  );
+}
+
+/** Two ends of one band in one row: what it is of, the band as it stands, from, to. */
+function Pair({
+  words,
+  ends,
+  band,
+}: {
+  words: string;
+  ends: readonly { name: string; unit: string; error: string | undefined; field: UseFormRegisterReturn }[];
+  band: ReactNode;
+}) {
+  const id = useId();
+  const wrong = ends.filter(({ error }) => error);
+  return (
+    <div className="grid grid-cols-[minmax(0,1fr)_5rem_auto_7rem] items-center gap-x-2 sm:grid-cols-[minmax(0,1fr)_minmax(0,8rem)_4rem_auto_6.5rem]">
+      <span className="text-sm font-semibold max-sm:col-span-4">{words}</span>
+      <span className="max-sm:order-last max-sm:col-span-4">{band}</span>
+      {ends.map(({ name, unit, error, field }, i) => (
+        <Fragment key={name}>
+          {i === 0 ? null : <span aria-hidden="true">–</span>}
+          <span className={`relative block ${i === 0 ? 'max-sm:col-start-2' : ''}`}>
+            <input
+              inputMode="decimal"
+              aria-label={`${name}, ${unit}`}
+              aria-invalid={error ? true : undefined}
+              aria-describedby={error ? `${id}-${i}` : undefined}
+              className={`w-full rounded-[3px] border-2 bg-sheet px-2 text-right ${i === 0 ? '' : 'pr-12'} ${error ? 'border-ink' : 'border-rule focus:border-copper'}`}
+              {...field}
+            />
+            {i === 0 ? null : (
+              <span
+                aria-hidden="true"
+                className="pointer-events-none absolute inset-y-0 right-0 flex items-center pr-2 text-sm text-soft"
+              >
+                {unit}
+              </span>
+            )}
+          </span>
+        </Fragment>
+      ))}
+      {wrong.map(({ name, error }) => (
+        <p
+          key={name}
+          id={`${id}-${ends.findIndex((e) => e.name === name)}`}
+          role="alert"
+          className="col-span-full text-sm fault"
+        >
+          {error}
+        </p>
+      ))}
+    </div>
   );
 }
 
@@ -154,7 +218,7 @@ function FromTo({
       viewBox={`0 0 ${WIDTH} 32`}
       height="32"
       preserveAspectRatio="none"
-      className="col-span-2 mt-1 w-full"
+      className="w-full"
       role="img"
       aria-label={`${known ? `From ${from} to ${to}` : 'No band yet'}; usual ${low} to ${high}`}
     >

@@ -116,50 +116,56 @@ function PlanningForm({
   return (
     <form onSubmit={submit} noValidate>
       <fieldset disabled={!mayEdit} className="grid items-start gap-2 sm:grid-cols-2">
-        <Field label="Overtime a day may take" unit="min" error={form.error('overtimeMinutes')}>
-          <input inputMode="numeric" {...form.register('overtimeMinutes')} />
-        </Field>
-        <Field label="Window customers are told" unit="min" error={form.error('windowMinutes')}>
-          <input inputMode="numeric" {...form.register('windowMinutes')} />
-        </Field>
-        <Field label="The break comes after" error={form.error('restFrom')}>
-          <TimeInput {...form.register('restFrom')} />
-        </Field>
-        <Field
-          label="The break lasts"
-          unit="min"
-          hint="0: no break is planned"
-          error={form.error('restMinutes')}
-        >
-          <input inputMode="numeric" {...form.register('restMinutes')} />
-        </Field>
-        <Field
-          label="Rest after a night"
-          unit="h"
-          hint="From leaving the last call to the next shift; local rules decide"
-          error={form.error('nightRestMinutes')}
-        >
-          <input inputMode="decimal" {...form.register('nightRestHours')} />
-        </Field>
-        <Field
-          label="An hour of one person costs"
-          unit="$"
-          hint="Empty: plans are said in minutes only"
-          error={form.error('hourCents')}
-        >
-          <input inputMode="decimal" {...form.register('hourCents')} />
-        </Field>
-        <Field label="Overtime is paid" unit="times" error={form.error('overtimeFactor')}>
-          <input inputMode="decimal" {...form.register('overtimeFactor')} />
-        </Field>
-        <Field
-          label="A van on the road costs an hour"
-          unit="$"
-          hint="Beside its people; empty: not counted"
-          error={form.error('vanHourCents')}
-        >
-          <input inputMode="decimal" {...form.register('vanHourCents')} />
-        </Field>
+        <div className="space-y-1 sm:col-span-2">
+          <Field line label="Overtime a day may take" unit="min" error={form.error('overtimeMinutes')}>
+            <input inputMode="numeric" {...form.register('overtimeMinutes')} />
+          </Field>
+          <Field line label="Window customers are told" unit="min" error={form.error('windowMinutes')}>
+            <input inputMode="numeric" {...form.register('windowMinutes')} />
+          </Field>
+          <Field line label="The break comes after" error={form.error('restFrom')}>
+            <TimeInput {...form.register('restFrom')} />
+          </Field>
+          <Field
+            line
+            label="The break lasts"
+            unit="min"
+            hint="0: no break is planned"
+            error={form.error('restMinutes')}
+          >
+            <input inputMode="numeric" {...form.register('restMinutes')} />
+          </Field>
+          <Field
+            line
+            label="Rest after a night"
+            unit="h"
+            hint="From leaving the last call to the next shift; local rules decide"
+            error={form.error('nightRestMinutes')}
+          >
+            <input inputMode="decimal" {...form.register('nightRestHours')} />
+          </Field>
+          <Field
+            line
+            label="An hour of one person costs"
+            unit="$"
+            hint="Empty: plans are said in minutes only"
+            error={form.error('hourCents')}
+          >
+            <input inputMode="decimal" {...form.register('hourCents')} />
+          </Field>
+          <Field line label="Overtime is paid" unit="times" error={form.error('overtimeFactor')}>
+            <input inputMode="decimal" {...form.register('overtimeFactor')} />
+          </Field>
+          <Field
+            line
+            label="A van on the road costs an hour"
+            unit="$"
+            hint="Beside its people; empty: not counted"
+            error={form.error('vanHourCents')}
+          >
+            <input inputMode="decimal" {...form.register('vanHourCents')} />
+          </Field>
+        </div>
         <HoldsFrom
           field={form.register('validFrom')}
           error={form.error('validFrom') ?? form.trouble}

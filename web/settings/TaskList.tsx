@@ -10,6 +10,7 @@ import {
 } from '#core/maintenance';
 import { listed, plural } from '#core/reasons';
 import { useChangeSettingMutation, useTasksSettingsQuery } from '../api/settings.ts';
+import { YearBand } from '../drawings/YearBand.tsx';
 import { useWho } from '../state/session.ts';
 import { Button } from '../ui/Button.tsx';
 import { shortDay } from '../ui/format.ts';
@@ -66,7 +67,12 @@ export function TaskList() {
           const trade = TRADE_TASKS.some(({ key }) => key === task.key);
           return (
             <li key={task.key} className="py-1.5">
-              <div className="flex flex-wrap items-baseline gap-x-3">
+              <div className="flex flex-wrap items-center gap-x-3">
+                {task.usual.by === 'once' ? (
+                  <span className="w-30" />
+                ) : (
+                  <YearBand cadence={task.usual} today={today} />
+                )}
                 <strong className="grow">
                   {task.title}
                   {changed ? (

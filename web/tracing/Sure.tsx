@@ -1,3 +1,4 @@
+import { shortDay } from '../ui/format.ts';
 import { HOWS, surenessOf, type How, type Sureness } from '#core/tracing';
 
 /** A stretch of wire: whole for proven, in dashes for likely, in dots for hearsay. */
@@ -20,7 +21,7 @@ export function Sure({ how, by, on }: { how: How; by: string; on: string }) {
   return (
     <span className={`text-sm ${sure === 'hearsay' ? 'italic' : 'text-soft'}`}>
       <SureSign sure={sure} /> {sure === 'hearsay' ? 'not checked: ' : ''}
-      {HOWS[how].words}, {by}, {on}
+      {HOWS[how].words}, {by}, {shortDay(on)}
     </span>
   );
 }

@@ -15,6 +15,7 @@ export function Field({
   error,
   roof = false,
   unit,
+  line = false,
   children,
 }: {
   label: ReactNode;
@@ -23,17 +24,24 @@ export function Field({
   roof?: boolean;
   /** Stands inside the field at its right: a word, or a choice where the number may be in several. */
   unit?: ReactNode;
+  /** Name and field in one line, the field as wide as a number needs. */
+  line?: boolean;
   children: ReactElement<Control>;
 }) {
   const id = useId();
   const described = error ? `${id}-error` : hint ? `${id}-hint` : undefined;
   const size = roof ? 'min-h-13 text-xl' : '';
   return (
-    <div className="relative min-w-0">
-      <label htmlFor={id} className="mb-0.5 block text-sm font-semibold">
+    <div
+      className={`relative min-w-0 ${line ? 'grid grid-cols-[minmax(0,1fr)_9rem] items-center gap-x-3' : ''}`}
+    >
+      <label
+        htmlFor={id}
+        className={`block text-sm font-semibold ${line && hint && !error ? 'self-end' : line ? '' : 'mb-0.5'}`}
+      >
         {label}
       </label>
-      <Inside unit={unit}>
+      <Inside unit={unit} className={line && hint && !error ? 'row-span-2' : ''}>
         {cloneElement(children, {
           id,
           // The unit within the field belongs to its name.
@@ -46,12 +54,12 @@ export function Field({
         })}
       </Inside>
       {hint && !error ? (
-        <p id={`${id}-hint`} className="mt-0.5 text-sm text-soft">
+        <p id={`${id}-hint`} className={`text-sm text-soft ${line ? 'self-start' : 'mt-0.5'}`}>
           {hint}
         </p>
       ) : null}
       {error ? (
-        <p id={`${id}-error`} role="alert" className="mt-0.5 text-sm fault">
+        <p id={`${id}-error`} role="alert" className={`mt-0.5 text-sm fault ${line ? 'col-span-2' : ''}`}>
           {error}
         </p>
       ) : null}
@@ -60,10 +68,11 @@ export function Field({
 }
 
 /** A field with its unit at the right edge within it. */
-function Inside({ unit, children }: { unit: ReactNode; children: ReactNode }) {
-  if (unit === undefined || unit === '') return children;
+function Inside({ unit, className, children }: { unit: ReactNode; className: string; children: ReactNode }) {
+  if (unit === undefined || unit === '')
+    return className ? <span className={className}>{children}</span> : children;
   return (
-    <span className="relative block">
+    <span className={`relative block ${className}`}>
       {children}
       <span
         aria-hidden={typeof unit === 'string' ? true : undefined}

@@ -1,4 +1,6 @@
+import { wordsOf } from '#core/reasons';
 import type { FlagView } from '#contracts/units';
+import { useUnitSystem } from '../state/preferences.ts';
 import { ReasonDetails } from './Reasons.tsx';
 
 /** One flag as its word; a hazard is the heavy notched corner. The tag beside it carries its mark. */
@@ -7,8 +9,29 @@ export function FlagWord({ kind }: { kind: string }) {
   return <span className="text-sm font-semibold whitespace-nowrap">{kind}</span>;
 }
 
-/** Flags with their sentences; a tap on one opens its reasons. */
-export function FlagList({ flags }: { flags: readonly FlagView[] }) {
+/** As many facts of a flag as are told before it is opened. */
+const FACTS = 4;
+
+/** The facts a flag was found by, the latest of them. */
+function FoundBy({ flag }: { flag: FlagView }) {
+  const [system] = useUnitSystem();
+  const facts = flag.reasons.flatMap((reason) => wordsOf(reason, system).inputs).slice(-FACTS);
+  return (
+    <span>
+      {facts.map(({ label, value }, i) => (
+        <span key={i} className="block">
+          {label}: {value}
+        </span>
+      ))}
+    </span>
+  );
+}
+
+/**
+ * Flags with their sentences; a tap on one opens its reasons. What the page has `said` already is not said again: what it was
+ * found by stands there instead.
+ */
+export function FlagList({ flags, said = '' }: { flags: readonly FlagView[]; said?: string }) {
   return (
     <ul className="space-y-1">
       {flags.map((flag) => (
@@ -20,7 +43,7 @@ export function FlagList({ flags }: { flags: readonly FlagView[] }) {
             <summary className="cursor-pointer py-0.5">
               <span className="[&>*]:mr-2">
                 <FlagWord kind={flag.kind} />
-                <span>{flag.sentence}</span>
+                {said.includes(flag.sentence) ? <FoundBy flag={flag} /> : <span>{flag.sentence}</span>}
                 <span className="no-print text-sm text-soft underline decoration-dotted underline-offset-4">
                   why
                 </span>

@@ -1,12 +1,13 @@
 import { Link } from 'react-router';
 import { cadenceWords, type AgreedFor } from '#core/maintenance';
 import type { UnitPage } from '#contracts/units';
+import { YearBand } from '../drawings/YearBand.tsx';
 import { useWho } from '../state/session.ts';
 import { shortDay } from '../ui/format.ts';
 import { Empty, Panel } from '../ui/Screen.tsx';
 
-const AGREED: Readonly<Record<AgreedFor, string>> = {
-  kind: 'usual',
+/** Where it is not as the company usually does it. */
+const AGREED: Readonly<Record<Exclude<AgreedFor, 'kind'>, string>> = {
   customer: 'agreed',
   site: 'agreed here',
   unit: 'agreed for this unit',
@@ -14,7 +15,7 @@ const AGREED: Readonly<Record<AgreedFor, string>> = {
 
 /** What is agreed to be done on a unit, whose job it is, how often, and when it was last done. */
 export function TasksPanel({ unit }: { unit: UnitPage }) {
-  const { can } = useWho();
+  const { can, today } = useWho();
   return (
     <Panel
       title="Maintenance"
@@ -37,7 +38,7 @@ export function TasksPanel({ unit }: { unit: UnitPage }) {
           <thead>
             <tr className="border-b-2 border-ink text-sm">
               <th scope="col">Task</th>
-              <th scope="col">How often</th>
+              <th scope="col">In the year</th>
               <th scope="col">Last done</th>
             </tr>
           </thead>
@@ -49,17 +50,25 @@ export function TasksPanel({ unit }: { unit: UnitPage }) {
                 </th>
                 <td className="py-1 pr-3">
                   {task.whose === 'ours' ? (
-                    <>
-                      {cadenceWords(task.cadence)}{' '}
-                      <span className="text-sm text-soft">({AGREED[task.agreed]})</span>
-                    </>
+                    <span className="flex flex-wrap items-center gap-x-2">
+                      {task.cadence.by === 'once' ? (
+                        cadenceWords(task.cadence)
+                      ) : (
+                        <YearBand cadence={task.cadence} today={today} />
+                      )}
+                      {task.agreed === 'kind' ? null : (
+                        <span className="text-sm text-soft">{AGREED[task.agreed]}</span>
+                      )}
+                    </span>
                   ) : task.whose === 'nobody’s' ? (
                     'not done'
                   ) : (
                     'the customer does it'
                   )}
                 </td>
-                <td className="py-1">{task.lastDone ? shortDay(task.lastDone) : 'no record'}</td>
+                <td className="py-1 whitespace-nowrap">
+                  {task.lastDone ? shortDay(task.lastDone) : 'no record'}
+                </td>
               </tr>
             ))}
           </tbody>

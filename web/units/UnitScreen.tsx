@@ -97,7 +97,7 @@ export default function UnitScreen() {
                   Nothing speaks against this unit: no hazard, no repeat, no callback, no leak, not old.
                 </Empty>
               ) : null}
-              <FlagList flags={unit.verdict.flags} />
+              <FlagList flags={unit.verdict.flags} said={unit.sentence} />
               {unit.decisions.map((decision) => (
                 <p key={decision.id} className="mt-1 flex flex-wrap items-center gap-x-2 text-verdigris">
                   <strong>Decided {dayOf(decision.at, timeZone)}:</strong> {decisionWords(decision)}{' '}
@@ -188,9 +188,9 @@ export default function UnitScreen() {
                               {call.kind}: {call.complaint}
                             </span>
                           )}
-                          {call.found ? <span className="block font-semibold">{call.found}</span> : null}
+                          {call.found ? <strong className="ml-2">{call.found}</strong> : null}
                           {call.state === 'done' ? null : (
-                            <span className="block text-sm text-soft">{call.state}</span>
+                            <span className="ml-2 text-sm text-soft">{call.state}</span>
                           )}
                         </td>
                       </tr>
@@ -200,24 +200,7 @@ export default function UnitScreen() {
             </div>
           </Panel>
           <MachinePanel unit={unit} onWrite={can('map site') ? () => setReading(true) : undefined} />
-        </div>
-        <div className="space-y-4">
-          <Panel title="Recommended">
-            {unit.recommendations.length === 0 ? <Empty>Nothing is recommended.</Empty> : null}
-            <ul className="space-y-1">
-              {unit.recommendations.map((recommended) => (
-                <li key={recommended.id}>
-                  {recommended.text}{' '}
-                  <span className="text-sm text-soft">
-                    {shortDay(recommended.on)}
-                    {recommended.by ? `, ${recommended.by}` : ''}
-                  </span>
-                </li>
-              ))}
-            </ul>
-          </Panel>
-          <TasksPanel unit={unit} />
-          <FeedPanel unit={unit} />
+          <ModelNotes unit={unit} />
           <Panel
             title="Photographs"
             actions={
@@ -236,7 +219,24 @@ export default function UnitScreen() {
               <PhotoStrip photos={unit.photos} />
             )}
           </Panel>
-          <ModelNotes unit={unit} />
+        </div>
+        <div className="space-y-4">
+          <Panel title="Recommended">
+            {unit.recommendations.length === 0 ? <Empty>Nothing is recommended.</Empty> : null}
+            <ul className="space-y-1">
+              {unit.recommendations.map((recommended) => (
+                <li key={recommended.id}>
+                  {recommended.text}{' '}
+                  <span className="text-sm text-soft">
+                    {shortDay(recommended.on)}
+                    {recommended.by ? `, ${recommended.by}` : ''}
+                  </span>
+                </li>
+              ))}
+            </ul>
+          </Panel>
+          <TasksPanel unit={unit} />
+          <FeedPanel unit={unit} />
         </div>
       </div>
       {deciding.dialog}

@@ -173,7 +173,7 @@ describe('where a unit is and what feeds it', () => {
     );
     const text = words(markup);
     expect(text).toContain('Poles 8/10/12 in panel MZ-2, itself fed through MZ-1.');
-    expect(text).toMatch(/Fed from MZ-2, poles 8\/10\/12 traced wire by wire, Ada, 2026-05-01/);
+    expect(text).toMatch(/Fed from MZ-2, poles 8\/10\/12 traced wire by wire, Ada, 1 May 2026/);
     expect(text).toMatch(/Serves Projection booth not checked: was told, Ada/);
     expect(text).not.toContain('Controlled by');
     expect(attributes(markup, 'href')).toEqual(['/sites/s1/feeds?trace=u1', '/roofs/r1?unit=u1']);
@@ -290,6 +290,13 @@ describe('flags and what can hurt', () => {
         'out not to be a failure, or another part.',
     ])
       expect(text).toContain(part);
+  });
+
+  it('what the page has said is not said again: what it was found by stands there', () => {
+    const text = words(paint(<FlagList flags={[flag]} said={`${flag.sentence} Repair or replace?`} />));
+    expect(text).not.toContain(flag.sentence);
+    expect(text).toMatch(/^repeat 2 Oct 2025: condenser fan motor seized \(proven\) 23 May 2026: .*burnt/);
+    expect(words(paint(<FlagList flags={[flag]} said="Another thing." />))).toContain(flag.sentence);
   });
 
   it('hazards and “at once” wear the notch, the others a word', () => {
