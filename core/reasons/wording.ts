@@ -300,15 +300,17 @@ export function wordsOf(reason: Reason, system: UnitSystem = 'US'): Worded {
   return { rule: reason.rule, inputs: [], ...says };
 }
 
+const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+
 /** The sentence of a contradiction: it names what cannot both be right, where the reason says why. */
 export function contradictionWords(reason: Reason): string {
   switch (reason.rule) {
     case 'poles taken twice': {
       const { a, b, poles, panel } = reason.params;
-      return `${a} and ${b} are both said to be on ${poles} of ${panel}.`;
+      return `${capital(a)} and ${b} are both said to be on ${poles} of ${panel}.`;
     }
     case 'fed twice':
-      return `${reason.params.to} is said to be fed from ${reason.params.from.join(' and from ')}.`;
+      return `${capital(reason.params.to)} is said to be fed from ${reason.params.from.join(' and from ')}.`;
     case 'loop':
       return `A loop: ${reason.params.way.join(' → ')}.`;
     default:

@@ -54,6 +54,9 @@ function distanceToSide(p: Point, a: Point, b: Point): number {
 const side = (a: Point, b: Point, c: Point) =>
   Math.sign((b.x - a.x) * (c.y - a.y) - (b.y - a.y) * (c.x - a.x));
 
+/** Where a point goes when the sheet is turned a quarter clockwise; y runs down the sheet. */
+export const quarterTurned = <P extends Point>(point: P): P => ({ ...point, x: -point.y, y: point.x });
+
 /** True when the open segments a–b and c–d cross. */
 export function cross(a: Point, b: Point, c: Point, d: Point): boolean {
   return side(a, b, c) * side(a, b, d) < 0 && side(c, d, a) * side(c, d, b) < 0;

@@ -1,4 +1,4 @@
-import type { Point } from './geometry.ts';
+import { quarterTurned, type Point } from './geometry.ts';
 
 /**
  * A roof as it is drawn: feet to the right and down from a corner of the sheet, true to scale. `northDeg` is
@@ -76,3 +76,13 @@ export function rectangleRoof(widthFt: number, depthFt: number): RoofPlan {
     items: [],
   };
 }
+
+/**
+ * The same roof with its sheet turned a quarter clockwise, north with it, for a screen that is higher than it is wide. A
+ * picture under the drawing cannot be turned with it and is left out.
+ */
+export const turnedPlan = ({ outline, northDeg, items }: RoofPlan): RoofPlan => ({
+  outline: outline.map(quarterTurned),
+  northDeg: (northDeg + 90) % 360,
+  items: items.map((item) => ({ ...quarterTurned(item), turn: (item.turn + 90) % 360 })),
+});

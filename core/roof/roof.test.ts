@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import {
   areaOf,
+  boxAround,
   compassWord,
   cornersOf,
   crossing,
@@ -14,6 +15,7 @@ import {
   standsOn,
   stepTo,
   takeTheirs,
+  turnedPlan,
   undone,
   type RoofItem,
   type RoofPlan,
@@ -182,6 +184,42 @@ describe('joining two people’s changes', () => {
         expect(mergeRoofs(was, other, other).conflicts).toEqual([]);
       }),
     );
+  });
+});
+
+describe('a roof on a sheet turned a quarter', () => {
+  const plan: RoofPlan = {
+    outline: [
+      { x: 0, y: 0, edge: 'parapet' },
+      { x: 90, y: 0, edge: 'open edge' },
+      { x: 90, y: 30, edge: 'parapet' },
+      { x: 0, y: 30, edge: 'wall' },
+    ],
+    northDeg: 300,
+    items: [{ id: 'a', kind: 'unit', x: 80, y: 5, w: 8, h: 5, turn: 15 }],
+  };
+
+  it('is as large, upright, with north and everything on it turned along', () => {
+    const turned = turnedPlan(plan);
+    expect(boxAround(turned.outline)).toEqual({ left: -30, top: 0, right: -0, bottom: 90 });
+    expect(areaOf(turned.outline)).toBe(areaOf(plan.outline));
+    expect(turned.northDeg).toBe(30);
+    // What stood at the far right of the upper side stands at the foot of the right side.
+    expect(turned.items[0]).toMatchObject({ x: -5, y: 80, turn: 105 });
+    expect(turned.outline.map(({ edge }) => edge)).toEqual(plan.outline.map(({ edge }) => edge));
+  });
+
+  it('four quarters are none, and which way a thing lies from another by the compass stays', () => {
+    const four = turnedPlan(turnedPlan(turnedPlan(turnedPlan(plan))));
+    expect(four.northDeg).toBe(plan.northDeg);
+    expect(four.items[0]).toMatchObject({ x: 80, y: 5, turn: 15 });
+    const bearing = ({ items, outline, northDeg }: RoofPlan) => {
+      const [item, corner] = [items[0], outline[0]];
+      if (!item || !corner) throw new Error('no item');
+      const deg = (Math.atan2(item.x - corner.x, corner.y - item.y) * 180) / Math.PI - northDeg;
+      return Math.round(((deg % 360) + 360) % 360);
+    };
+    expect(bearing(turnedPlan(plan))).toBe(bearing(plan));
   });
 });
 

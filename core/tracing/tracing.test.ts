@@ -205,7 +205,7 @@ describe('contradictions', () => {
       ],
     };
     const [found] = contradictions(net).filter((c) => c.kind === 'poles taken twice');
-    expect(found?.sentence).toBe('disconnect DS-D and unit E are both said to be on pole 12 of panel MZ-2.');
+    expect(found?.sentence).toBe('Disconnect DS-D and unit E are both said to be on pole 12 of panel MZ-2.');
     expect(found?.reasons.flatMap((r) => wordsOf(r).inputs.map((i) => i.source))).toEqual([
       'Ada, 1 May 2026',
       'Bo, 1 May 2026',

@@ -6,12 +6,12 @@ import { useBriefRoofsQuery } from '../api/roofs.ts';
 import { useKept } from '../state/kept.ts';
 import { plateWords } from '../ui/plateWords.ts';
 import { useWidth } from '../ui/useWidth.ts';
-import { placeTags } from './tagLayout.ts';
+import { placeTags, sidesOf } from './tagLayout.ts';
 import { UnitOutline } from './UnitOutline.tsx';
 
 const LETTER = 12;
 const SMALL = 11;
-const MARGIN = 26;
+const MARGIN = 14;
 /** Letters of things that are no units: a way up, a panel. */
 const NAMED: ReadonlySet<RoofItem['kind']> = new Set(['hatch', 'ladder point']);
 const WAY_UP = { hatch: 'hatch', 'ladder point': 'ladder' } as const;
@@ -95,7 +95,13 @@ export const MiniRoof = memo(function MiniRoof({
       units,
       ups: ups.map((item) => ({ item, x: x(item.x), y: y(item.y) })),
       edge: plan.outline.map((corner) => `${x(corner.x)},${y(corner.y)}`).join(' '),
-      places: placeTags(named, [...others, ...units.filter((one) => !named.includes(one))], LETTER, sheet),
+      places: placeTags(
+        named,
+        [...others, ...units.filter((one) => !named.includes(one))],
+        LETTER,
+        sheet,
+        sidesOf(plan.outline.map((corner) => ({ x: x(corner.x), y: y(corner.y) }))),
+      ),
     };
   }, [plan, roof.units, width, height, marked]);
 

@@ -120,21 +120,24 @@ export function briefWords(story: BriefStory): string {
 export const MiniStory = memo(function MiniStory({
   story,
   drawn = true,
+  width = WIDTH,
   ref,
 }: {
   story: BriefStory | undefined;
   drawn?: boolean;
+  /** Where a line has less room for it, px. */
+  width?: number;
   ref?: Ref<SVGSVGElement>;
 }) {
   const { today } = useWho();
-  const place = { ref, width: WIDTH, height: HEIGHT, className: 'shrink-0 overflow-visible' };
+  const place = { ref, width, height: HEIGHT, className: 'shrink-0 overflow-visible' };
   if (!story) return <svg {...place} aria-hidden="true" />;
   const said = { role: 'img', 'aria-label': `Two years: ${briefWords(story)}` } as const;
   if (!drawn) return <svg {...place} {...said} />;
   const from = addDays(today, -BRIEF_DAYS);
   const x = (day: string) =>
     Math.round(
-      (EDGE + (Math.max(0, Math.min(BRIEF_DAYS, daysBetween(from, day))) / BRIEF_DAYS) * (WIDTH - 2 * EDGE)) *
+      (EDGE + (Math.max(0, Math.min(BRIEF_DAYS, daysBetween(from, day))) / BRIEF_DAYS) * (width - 2 * EDGE)) *
         10,
     ) / 10;
   const within = (day: string) => day >= from;
@@ -159,14 +162,14 @@ export const MiniStory = memo(function MiniStory({
   return (
     <svg {...place} {...said}>
       <path
-        d={`M${EDGE} ${AXIS - 4}v8M${WIDTH / 2} ${AXIS - 3}v6M${EDGE} ${AXIS}H${WIDTH - EDGE}m0 -6v12`}
+        d={`M${EDGE} ${AXIS - 4}v8M${width / 2} ${AXIS - 3}v6M${EDGE} ${AXIS}H${width - EDGE}m0 -6v12`}
         stroke="var(--ink)"
         strokeWidth="1.5"
       />
       {[...story.open]
         .sort((a, b) => Number(a.hazard) - Number(b.hazard))
         .map((one, i) => {
-          const [a, b] = [x(one.from), one.to === null ? WIDTH - EDGE : x(one.to)];
+          const [a, b] = [x(one.from), one.to === null ? width - EDGE : x(one.to)];
           return (
             <rect
               key={i}
@@ -199,10 +202,10 @@ export const MiniStory = memo(function MiniStory({
       {drops ? <path d={drops} fill="var(--soft)" /> : null}
       {last ? (
         <text
-          x={beside > WIDTH - 50 ? beside - 6 : beside + 6}
+          x={beside > width - 50 ? beside - 6 : beside + 6}
           y={AXIS + 12}
           fontSize="11"
-          textAnchor={beside > WIDTH - 50 ? 'end' : 'start'}
+          textAnchor={beside > width - 50 ? 'end' : 'start'}
           fill="var(--ink)"
           stroke="var(--sheet)"
           strokeWidth="3"

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { placeTags, tagSize, type Boxed } from './tagLayout.ts';
+import { placeTags, sidesOf, tagSize, type Boxed } from './tagLayout.ts';
 
 const SHEET = { left: 0, top: 0, right: 900, bottom: 560 };
 const LETTER = 12;
@@ -39,6 +39,35 @@ describe('the tags of a roof', () => {
     const places = placeTags([named(200, 200, 90, 40, 1), named(500, 200, 20, 12, 2)], [], LETTER, SHEET);
     expect(places.get('u1')).toEqual({ x: 200, y: 200, inside: true });
     expect(places.get('u2')).toMatchObject({ inside: false, from: [expect.any(Number), expect.any(Number)] });
+  });
+
+  it('keep off the sides of the roof, and leaders off what is not theirs, while there is room', () => {
+    const things = rows(32, 8).map((one) => ({ ...one, x: one.x * 0.9 + 40, y: one.y * 2 + 60 }));
+    const outline = [
+      { x: 40, y: 60 },
+      { x: 860, y: 60 },
+      { x: 860, y: 500 },
+      { x: 40, y: 500 },
+    ];
+    const sides = sidesOf(outline);
+    const placed = areas(things, placeTags(things, [], LETTER, SHEET, sides));
+    expect(placed).toHaveLength(32);
+    for (const { x, y, w, h } of placed)
+      for (const [[x1, y1], [x2, y2]] of sides)
+        // Sides are upright or level here: a tag lies on one when it spans it.
+        expect(
+          x1 === x2
+            ? Math.abs(x - x1) < w / 2 && y + h / 2 > 60 && y - h / 2 < 500
+            : Math.abs(y - y1) < h / 2 && x + w / 2 > 40 && x - w / 2 < 860 && y1 === y2,
+        ).toBe(false);
+    for (const [i, a] of placed.entries())
+      for (const [j, other] of things.entries()) {
+        if (i === j || !a.from) continue;
+        for (let t = 0; t <= 1; t += 0.05) {
+          const [px, py] = [a.from[0] + (a.x - a.from[0]) * t, a.from[1] + (a.y - a.from[1]) * t];
+          expect(Math.abs(px - other.x) < other.w / 2 && Math.abs(py - other.y) < other.h / 2).toBe(false);
+        }
+      }
   });
 
   it('never lie on each other nor leave the sheet, wherever units stand', () => {

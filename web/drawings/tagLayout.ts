@@ -43,24 +43,48 @@ export const tagSize = (text: string, letter: number): { w: number; h: number } 
   h: letter * 1.3,
 });
 
+/** A stretch between two points of the drawing: a side of the roof, a leader. */
+export type Stretch = readonly [from: readonly [number, number], to: readonly [number, number]];
+
+/** Whether a stretch touches an area (clipped to it by Liang and Barsky's method). */
+function touches([[x1, y1], [x2, y2]]: Stretch, area: Area): boolean {
+  let [from, to] = [0, 1];
+  for (const [by, room] of [
+    [x1 - x2, x1 - area.left],
+    [x2 - x1, area.right - x1],
+    [y1 - y2, y1 - area.top],
+    [y2 - y1, area.bottom - y1],
+  ] as const) {
+    if (by === 0) {
+      if (room < 0) return false;
+    } else if (by < 0) from = Math.max(from, room / by);
+    else to = Math.min(to, room / by);
+  }
+  return from < to;
+}
+
 /**
  * Places a tag of one size for each thing so that all stay legible: on the thing where it fits, else in the nearest free
- * room, joined by a leader. Tags never lie on each other or leave the sheet; they cover another thing only where no room
- * is left. What finds no room at all has no place, and is named in the list beside the drawing.
+ * room, joined by a leader. Tags never lie on each other or leave the sheet. They keep off sides, and leaders off what is not
+ * theirs, while there is such a place; they cover another thing only where no room is left. What finds no room at all has no
+ * place, and is named in the list beside the drawing.
  *
  * @param things what is to be named, the most important first
  * @param others boxes that should stay free, and are not named
  * @param letter height of a letter in the drawing's measure
  * @param sheet what is shown
+ * @param sides lines of the drawing that a tag should not lie on
  */
 export function placeTags(
   things: readonly (Boxed & { readonly text: string })[],
   others: readonly Boxed[],
   letter: number,
   sheet: Area,
+  sides: readonly Stretch[] = [],
 ): ReadonlyMap<string, TagPlace> {
   const places = new Map<string, TagPlace>();
   const tags: Area[] = [];
+  const leaders: Stretch[] = [];
   const boxes = [...things, ...others].map((one) => ({
     id: one.id,
     area: around(one.x, one.y, one.w, one.h),
@@ -77,7 +101,12 @@ export function placeTags(
   }
   const onSheet = (a: Area) =>
     a.left >= sheet.left && a.right <= sheet.right && a.top >= sheet.top && a.bottom <= sheet.bottom;
-  const find = (thing: Boxed, w: number, h: number, keepOff: boolean): TagPlace | undefined => {
+  const clear = (id: string, area: Area, leader: Stretch) =>
+    !sides.some((side) => touches(side, area)) &&
+    !leaders.some((other) => touches(other, area)) &&
+    !tags.some((tag) => touches(leader, tag)) &&
+    !boxes.some((box) => box.id !== id && touches(leader, box.area));
+  const find = (thing: Boxed, w: number, h: number, care: 'clear' | 'free' | 'any'): TagPlace | undefined => {
     for (let ring = 0; ring < RINGS; ring++) {
       const out = ring * letter * 0.9;
       for (let i = 0; i < DIRECTIONS; i++) {
@@ -88,21 +117,35 @@ export function placeTags(
         const y = thing.y + dy * (thing.h / 2 + h / 2 + letter * 0.25 + out);
         const area = around(x, y, w, h);
         if (!onSheet(area) || tags.some((tag) => meet(tag, area))) continue;
-        if (keepOff && boxes.some((box) => meet(box.area, area))) continue;
+        if (care !== 'any' && boxes.some((box) => meet(box.area, area))) continue;
         const edge = Math.min(
           Math.abs(dx) > 0.01 ? thing.w / 2 / Math.abs(dx) : Infinity,
           Math.abs(dy) > 0.01 ? thing.h / 2 / Math.abs(dy) : Infinity,
         );
+        const from = [thing.x + dx * edge, thing.y + dy * edge] as const;
+        const leader: Stretch = [from, [x, y]];
+        if (care === 'clear' && !clear(thing.id, area, leader)) continue;
         tags.push(area);
-        return { x, y, inside: false, from: [thing.x + dx * edge, thing.y + dy * edge] };
+        leaders.push(leader);
+        return { x, y, inside: false, from };
       }
     }
     return undefined;
   };
   for (const thing of away) {
     const { w, h } = tagSize(thing.text, letter);
-    const place = find(thing, w, h, true) ?? find(thing, w, h, false);
+    const place = find(thing, w, h, 'clear') ?? find(thing, w, h, 'free') ?? find(thing, w, h, 'any');
     if (place) places.set(thing.id, place);
   }
   return places;
 }
+
+/** The sides of an outline, the last back to the first. */
+export const sidesOf = (corners: readonly { readonly x: number; readonly y: number }[]): Stretch[] =>
+  corners.map((a, i) => {
+    const b = corners[(i + 1) % corners.length] ?? a;
+    return [
+      [a.x, a.y],
+      [b.x, b.y],
+    ];
+  });

@@ -19,7 +19,7 @@ import {
   type RoofPlan,
 } from '#core/roof';
 import type { RoofUnit } from '#contracts/roofs';
-import { placeTags, type TagPlace } from '../drawings/tagLayout.ts';
+import { placeTags, sidesOf, type TagPlace } from '../drawings/tagLayout.ts';
 import { UnitOutline } from '../drawings/UnitOutline.tsx';
 
 const MARGIN_FT = 7;
@@ -107,7 +107,7 @@ export function RoofDrawing({
   // Letters keep their size on screen, however large the roof: what a unit has no room for stands beside it.
   const letter = LETTER_PX / Math.min(room.width / w, room.height / h);
   const places = useMemo(
-    () => placesOf(plan.items, units, chosen, letter, box),
+    () => placesOf(plan, units, chosen, letter, box),
     // The box follows from the plan.
     // eslint-disable-next-line react-hooks/exhaustive-deps
     [plan, units, chosen, letter],
@@ -189,7 +189,7 @@ function nameOf(item: RoofItem, unit: RoofUnit | undefined, chosen: boolean): st
 
 /** Where each name stands: units before things, and what can hurt before all. */
 function placesOf(
-  items: readonly RoofItem[],
+  { items, outline }: RoofPlan,
   units: ReadonlyMap<string, RoofUnit>,
   chosen: string | undefined,
   letter: number,
@@ -218,6 +218,7 @@ function placesOf(
     boxed.filter((one) => one.text === ''),
     letter,
     box,
+    sidesOf(outline),
   );
 }
 

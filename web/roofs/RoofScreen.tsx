@@ -1,6 +1,14 @@
-import { lazy, Suspense, useEffect, useMemo, useRef, useState } from 'react';
+import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
-import { areaOf, compassWord, ROOF_ITEMS, type RoofItem, type RoofPlan } from '#core/roof';
+import {
+  areaOf,
+  boxAround,
+  compassWord,
+  ROOF_ITEMS,
+  turnedPlan,
+  type RoofItem,
+  type RoofPlan,
+} from '#core/roof';
 import type { RoofUnit, RoofView } from '#contracts/roofs';
 import { useRoofQuery } from '../api/roofs.ts';
 import { Stories, UnitStory } from '../drawings/MiniStory.tsx';
@@ -9,9 +17,18 @@ import { useWho } from '../state/session.ts';
 import { Button } from '../ui/Button.tsx';
 import { Plate } from '../ui/Plate.tsx';
 import { Empty, Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';
+import { useWidth } from '../ui/useWidth.ts';
 import { RoofDrawing, unitState } from './RoofDrawing.tsx';
 
 const RoofEditor = lazy(() => import('./RoofEditor.tsx'));
+
+/** On a screen narrower than this a wide roof is turned, so that it fills it. */
+const UPRIGHT_PX = 600;
+const isWide = ({ outline, underlay }: RoofPlan): boolean => {
+  if (outline.length < 3 || underlay) return false;
+  const { left, top, right, bottom } = boxAround(outline);
+  return right - left > (bottom - top) * 1.25;
+};
 
 /** A roof: to find the unit by, on a phone too; to draw; to print for the panel room. */
 export default function RoofScreen() {
@@ -79,7 +96,11 @@ function RoofReader({
   /** On a phone the whole roof comes first; nearer scrolls. */
   const [near, setNear] = useState(false);
   const [typed, setTyped] = useState('');
-  const board = useRef<HTMLDivElement>(null);
+  const [board, across] = useWidth<HTMLDivElement>(860);
+  const drawn = useMemo(
+    () => (across < UPRIGHT_PX && isWide(roof.plan) ? turnedPlan(roof.plan) : roof.plan),
+    [across, roof.plan],
+  );
   const units = useMemo(() => new Map(roof.units.map((u) => [u.id, u])), [roof.units]);
   // On a phone the drawing is wider than the screen: what is chosen moves into the middle.
   useEffect(() => {
@@ -143,7 +164,7 @@ function RoofReader({
               data-listed
             >
               <RoofDrawing
-                plan={roof.plan}
+                plan={drawn}
                 units={units}
                 chosen={chosenId}
                 className={`max-h-[74vh] w-full ${near ? 'min-w-[900px]' : ''}`}

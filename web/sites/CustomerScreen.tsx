@@ -7,8 +7,10 @@ import { siteFields, type NewSite } from '#contracts/sites';
 import { useCreateSiteMutation } from '../api/sites.ts';
 import { useCustomerQuery, useUpdateCustomerMutation } from '../api/customers.ts';
 import { MiniRoof, useRoofs } from '../drawings/MiniRoof.tsx';
+import { Stories, UnitStory } from '../drawings/MiniStory.tsx';
 import { useWho } from '../state/session.ts';
 import { Button, pressed } from '../ui/Button.tsx';
+import { Ghost } from '../ui/Ghost.tsx';
 import { Plate } from '../ui/Plate.tsx';
 import { RecordForm } from '../ui/RecordForm.tsx';
 import { Empty, Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';
@@ -24,6 +26,10 @@ export default function CustomerScreen() {
   const [form, setForm] = useState<'customer' | 'site'>();
   const sites = customer?.siteRows;
   const roofs = useRoofs(useMemo(() => (sites ?? []).map((site) => site.id), [sites]));
+  const watched = useMemo(
+    () => (sites ?? []).flatMap((site) => site.watched.map((unit) => unit.id)),
+    [sites],
+  );
   if (error)
     return (
       <div className="p-4">
@@ -58,50 +64,59 @@ export default function CustomerScreen() {
       {customer.notes ? <p className="mb-3 whitespace-pre-line">{customer.notes}</p> : null}
       <Panel title="Sites">
         {customer.siteRows.length === 0 ? <Empty ghost="roof">No site yet.</Empty> : null}
-        <ul className="grid gap-x-6 gap-y-4 sm:grid-cols-[repeat(auto-fill,minmax(340px,1fr))]">
-          {customer.siteRows.map((site) => (
-            <li key={site.id} className="min-w-0 border-t border-rule pt-2">
-              <p className="flex flex-wrap items-baseline gap-x-3">
-                <Link to={`/sites/${site.id}`} className="reach content-center text-lg font-semibold link">
-                  {site.name}
-                </Link>
-                <span className="text-soft">{site.address}</span>
-              </p>
-              <p>
-                {plural(site.units, 'unit')}
-                {site.flagged > 0 ? `, ${site.flagged} to decide about:` : ', nothing to decide'}
-              </p>
-              {site.watched.length > 0 ? (
-                <p className="flex flex-wrap gap-2 py-1">
-                  {site.watched.map((unit) => (
-                    <Plate
-                      key={unit.id}
-                      tag={unit.tag}
-                      to={`/units/${unit.id}`}
-                      flagKinds={unit.flagKinds}
-                      status={unit.status}
-                    />
-                  ))}
-                </p>
-              ) : null}
-              {roofs.some((roof) => roof.siteId === site.id) ? null : (
-                <p className="text-sm text-soft">Its roof is not drawn yet.</p>
-              )}
-              {roofs
-                .filter((roof) => roof.siteId === site.id)
-                .map((roof) => (
-                  <Link
-                    key={roof.id}
-                    to={`/roofs/${roof.id}`}
-                    aria-label={`${roof.name} of ${site.name}, open the drawing`}
-                    className="block hover:outline-2 hover:outline-copper"
-                  >
-                    <MiniRoof roof={roof} width={340} height={180} />
+        <Stories units={watched}>
+          <ul className="grid gap-x-6 gap-y-4 sm:grid-cols-[repeat(auto-fill,minmax(340px,1fr))]">
+            {customer.siteRows.map((site) => (
+              <li key={site.id} className="min-w-0 border-t border-rule pt-2">
+                <p className="flex flex-wrap items-baseline gap-x-3">
+                  <Link to={`/sites/${site.id}`} className="reach content-center text-lg font-semibold link">
+                    {site.name}
                   </Link>
-                ))}
-            </li>
-          ))}
-        </ul>
+                  <span className="text-soft">{site.address}</span>
+                </p>
+                <p>
+                  {plural(site.units, 'unit')}
+                  {site.flagged > 0 ? `, ${site.flagged} to decide about:` : ', nothing to decide'}
+                </p>
+                {site.watched.length > 0 ? (
+                  <ul className="py-1">
+                    {site.watched.map((unit) => (
+                      <li key={unit.id} className="unit-row-brief">
+                        <span>
+                          <Plate
+                            tag={unit.tag}
+                            to={`/units/${unit.id}`}
+                            flagKinds={unit.flagKinds}
+                            status={unit.status}
+                          />
+                        </span>
+                        <UnitStory unitId={unit.id} />
+                      </li>
+                    ))}
+                  </ul>
+                ) : null}
+                {roofs.some((roof) => roof.siteId === site.id) ? null : (
+                  <div className="mt-2 text-sm text-soft">
+                    <Ghost of="roof" />
+                    Its roof is not drawn yet.
+                  </div>
+                )}
+                {roofs
+                  .filter((roof) => roof.siteId === site.id)
+                  .map((roof) => (
+                    <Link
+                      key={roof.id}
+                      to={`/roofs/${roof.id}`}
+                      aria-label={`${roof.name} of ${site.name}, open the drawing`}
+                      className="block hover:outline-2 hover:outline-copper"
+                    >
+                      <MiniRoof roof={roof} width={340} height={180} />
+                    </Link>
+                  ))}
+              </li>
+            ))}
+          </ul>
+        </Stories>
       </Panel>
       {form === 'customer' ? (
         <RecordForm

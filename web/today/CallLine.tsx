@@ -4,7 +4,7 @@ import type { CallRow } from '#contracts/calls';
 import type { UnitInBrief } from '#contracts/units';
 import { MiniStory } from '../drawings/MiniStory.tsx';
 import { now } from '../state/clock.ts';
-import { CallState } from '../ui/CallState.tsx';
+import { CallStateBrief } from '../ui/CallState.tsx';
 import { instant } from '../ui/format.ts';
 import { Plate } from '../ui/Plate.tsx';
 import { PriorityWord } from '../ui/PriorityWord.tsx';
@@ -23,7 +23,7 @@ export function CallLine({
   const late = call.promisedAt !== null && Date.parse(call.promisedAt) < now().getTime();
   return (
     <>
-      <span className="w-28 shrink-0">
+      <span className="w-20 shrink-0 leading-tight md:[&>span]:whitespace-normal">
         <PriorityWord priority={call.priority} />
       </span>
       <span className="w-24 shrink-0">
@@ -36,27 +36,27 @@ export function CallLine({
       <Link
         to={`/calls/${call.id}`}
         title={`${call.ref || call.kind}, ${call.customer}`}
-        className="link reach content-center truncate font-semibold md:w-40 md:shrink-0"
+        className="link reach content-center truncate font-semibold md:w-36 md:shrink-0"
       >
         {call.site}
       </Link>
       {call.unitId ? (
-        <span className="hidden 2xl:block">
-          <MiniStory story={story} />
-        </span>
-      ) : null}
+        <MiniStory story={story} width={116} />
+      ) : (
+        <span className="w-29 shrink-0 max-xl:hidden" />
+      )}
       <span className="unit-words min-w-0 grow truncate md:basis-40" title={call.complaint}>
         {call.complaint}
       </span>
       <span
-        className={`shrink-0 whitespace-nowrap ${late ? 'font-bold' : ''}`}
+        className={`w-20 shrink-0 whitespace-nowrap ${late ? 'font-bold' : ''}`}
         title={instant(call.receivedAt, zone)}
       >
         waits {waitText(waits)}
-        {late ? ', promise passed' : ''}
+        {late ? <span className="block text-sm">promise passed</span> : null}
       </span>
-      <span className="min-w-0 md:w-52 md:shrink-0 md:[&>span]:flex-nowrap md:[&>span]:overflow-hidden md:[&>span>span:first-child]:shrink-0 md:[&>span>span:last-child]:truncate">
-        <CallState call={call} zone={zone} />
+      <span className="min-w-0 md:w-28 md:shrink-0">
+        <CallStateBrief call={call} zone={zone} />
       </span>
     </>
   );

@@ -4,8 +4,10 @@ import { Link } from 'react-router';
 import type { VisitRow } from '#contracts/visits';
 import { useVisitQuery } from '../api/visits.ts';
 import { SiteRoofs } from '../drawings/MiniRoof.tsx';
+import { MiniStory, useStories } from '../drawings/MiniStory.tsx';
 import { phone } from '../outbox/db.ts';
 import { pressed } from '../ui/Button.tsx';
+import { Plate } from '../ui/Plate.tsx';
 
 /** Where the crew goes next, whole: what is the matter, what can hurt there, how to get up, the roof, one button. */
 export function NextStop({ visit, when }: { visit: VisitRow; when: string }) {
@@ -13,6 +15,7 @@ export function NextStop({ visit, when }: { visit: VisitRow; when: string }) {
   const kept = useLiveQuery(() => phone.visits.get(visit.id), [visit.id]);
   const sheet = data ?? kept?.page;
   const called = useMemo(() => visit.calls.flatMap((call) => call.unitId ?? []), [visit.calls]);
+  const stories = useStories(called);
   const ways = sheet
     ? (
         [
@@ -40,8 +43,21 @@ export function NextStop({ visit, when }: { visit: VisitRow; when: string }) {
       ) : null}
       {visit.calls.slice(0, 3).map((call) => (
         <p key={call.id} className="mt-2 text-lg">
-          {call.unit ? <span className="plate mr-2 border-2 border-ink px-1.5">{call.unit}</span> : null}
+          {call.unit ? (
+            <span className="mr-2">
+              <Plate
+                tag={call.unit}
+                to={call.unitId ? `/units/${call.unitId}` : undefined}
+                flagKinds={(call.unitId && stories[call.unitId]?.flagKinds) || []}
+              />
+            </span>
+          ) : null}
           {call.complaint}
+          {call.unitId ? (
+            <span className="mt-1 block">
+              <MiniStory story={stories[call.unitId]} />
+            </span>
+          ) : null}
         </p>
       ))}
       {visit.calls.length > 3 ? <p className="text-soft">and {visit.calls.length - 3} more</p> : null}

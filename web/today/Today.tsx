@@ -90,7 +90,7 @@ function Desk() {
         ) : null
       }
     >
-      <div className="grid grid-cols-1 gap-4 items-start lg:grid-cols-[minmax(0,1fr)_290px] 2xl:grid-cols-[minmax(0,1fr)_400px]">
+      <div className="grid grid-cols-1 gap-4 items-start lg:grid-cols-[minmax(0,1fr)_280px] 2xl:grid-cols-[minmax(0,1fr)_400px]">
         <List
           label="open calls"
           filters={FILTERS}
@@ -109,19 +109,6 @@ function Desk() {
           )}
         />
         <div className="space-y-4">
-          {can('manage people') ? <Missing /> : null}
-          <Panel
-            title="Crews today"
-            actions={
-              <Link to="/routes" className="link">
-                the board
-              </Link>
-            }
-          >
-            {visits.error ? <Trouble error={visits.error} retry={visits.refetch} /> : null}
-            {visits.data?.length === 0 ? <Empty ghost="day">No visit is planned today.</Empty> : null}
-            <CrewStrips visits={visits.data ?? NO_VISITS} today={today} zone={timeZone} />
-          </Panel>
           {left.data && left.data.total > 0 ? (
             <Panel
               title={`Left too long: ${left.data.total}`}
@@ -152,6 +139,19 @@ function Desk() {
               </ul>
             </Panel>
           ) : null}
+          <Panel
+            title="Crews today"
+            actions={
+              <Link to="/routes" className="link">
+                the board
+              </Link>
+            }
+          >
+            {visits.error ? <Trouble error={visits.error} retry={visits.refetch} /> : null}
+            {visits.data?.length === 0 ? <Empty ghost="day">No visit is planned today.</Empty> : null}
+            <CrewStrips visits={visits.data ?? NO_VISITS} today={today} zone={timeZone} />
+          </Panel>
+          {can('manage people') ? <Missing /> : null}
         </div>
       </div>
       <div className="mt-4 grid grid-cols-1 gap-4 items-start lg:grid-cols-2">

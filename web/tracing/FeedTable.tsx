@@ -55,9 +55,10 @@ export function FeedTable({
         <table className="in-lines w-full text-left">
           <thead>
             <tr className="border-b-2 border-ink text-sm">
-              <th scope="col" className="w-28">
+              <th scope="col" className="w-24">
                 Unit
               </th>
+              <th scope="col">Two years</th>
               <th scope="col">Feed</th>
               <th scope="col">Control</th>
               <th scope="col">Serves</th>
@@ -83,6 +84,9 @@ export function FeedTable({
                         to={`/units/${unit.id}`}
                         {...(unit.unit ? { status: unit.unit.status } : {})}
                       />
+                    </td>
+                    <td className="pr-2">
+                      <UnitStory unitId={unit.id} />
                     </td>
                     <td className="pr-2">
                       <span className="line-word">Feed: </span>
@@ -127,8 +131,7 @@ export function FeedTable({
                   </tr>
                   {open === unit.id ? (
                     <tr>
-                      <td colSpan={6} className="pb-2 pl-4">
-                        <UnitStory unitId={unit.id} />
+                      <td colSpan={7} className="pb-2 pl-4">
                         {steps.length === 0 ? <p className="text-soft">Nothing is on record.</p> : null}
                         <ul className="space-y-1">
                           {steps.map(({ link, point }) => (

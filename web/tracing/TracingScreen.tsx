@@ -95,12 +95,27 @@ function TracingOf({ net, stale }: { net: TracingView; stale: boolean }) {
           </ul>
         </Panel>
       ) : null}
-      <div className="grid grid-cols-1 gap-4 items-start lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
+      <div className="grid grid-cols-1 gap-4 items-start lg:grid-cols-[minmax(0,1fr)_380px] 2xl:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
         <div className="order-2 min-w-0 space-y-4 lg:order-1">
           <Panel title="Units: feed, control, area">
             {units === 0 ? <Empty ghost="unit">No unit is on record here.</Empty> : null}
             <FeedTable net={net} traced={traced} onTrace={trace} onEnd={write ? endFact : undefined} />
           </Panel>
+          <Gaps
+            gaps={gaps}
+            onTrick={
+              write
+                ? (unitId, trick) =>
+                    setLinking(unitId && trick ? { kind: trick.settles, unitId, how: trick.how } : {})
+                : undefined
+            }
+          />
+          <OtherFacts net={net} onEnd={write ? endFact : undefined} onPoint={write ? setPoint : undefined} />
+          <Loose net={net} onPoint={write ? setPoint : undefined} />
+          {can('edit record') ? <PlanFile siteId={net.siteId} /> : null}
+        </div>
+        <div className="order-1 min-w-0 space-y-4 lg:order-2">
+          <Trace net={net} traced={traced} onTrace={trace} />
           <Panel title="Panels, doors open">
             {panels.length === 0 ? (
               <Empty ghost="panel">
@@ -120,21 +135,6 @@ function TracingOf({ net, stale }: { net: TracingView; stale: boolean }) {
               ))}
             </div>
           </Panel>
-          <OtherFacts net={net} onEnd={write ? endFact : undefined} onPoint={write ? setPoint : undefined} />
-          <Loose net={net} onPoint={write ? setPoint : undefined} />
-        </div>
-        <div className="order-1 min-w-0 space-y-4 lg:order-2">
-          <Trace net={net} traced={traced} onTrace={trace} />
-          <Gaps
-            gaps={gaps}
-            onTrick={
-              write
-                ? (unitId, trick) =>
-                    setLinking(unitId && trick ? { kind: trick.settles, unitId, how: trick.how } : {})
-                : undefined
-            }
-          />
-          {can('edit record') ? <PlanFile siteId={net.siteId} /> : null}
         </div>
       </div>
       {linking ? (

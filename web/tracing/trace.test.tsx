@@ -55,7 +55,7 @@ describe('a trace on screen', () => {
         'T-4',
         'serves',
         'Projection booth',
-        'Ada, 2026-05-01',
+        'Ada, 1 May 2026',
       ])
         expect(said).toContain(part);
       expect(said).toMatch(/not checked: [^.]*Ada/);
@@ -86,7 +86,7 @@ describe('how sure a fact is', () => {
     expect(words(sure('told'))).toContain('not checked');
     expect(sure('told')).toContain('stroke-dasharray');
     expect(sure('traced')).not.toContain('stroke-dasharray');
-    expect(words(sure('read from a label'))).toContain('Bo, 2026-05-02');
+    expect(words(sure('read from a label'))).toContain('Bo, 2 May 2026');
   });
 });
 

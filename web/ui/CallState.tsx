@@ -37,6 +37,38 @@ const SHAPES: Readonly<Record<Stated['state'], string>> = {
   cancelled: 'border-rule text-soft line-through',
 };
 
+/** Who has it, or what it waits for, in as few words as a line has room for. */
+function briefWords(call: Stated): string {
+  switch (call.state) {
+    case 'taken':
+      return 'nobody yet';
+    case 'reopened':
+      return 'opened again';
+    case 'planned':
+      return call.crew ?? 'a crew';
+    case 'under way':
+      return `${call.onSite?.split(' ')[0] ?? 'somebody'} is there`;
+    case 'waiting':
+      return call.waitingFor ? `for ${call.waitingFor}` : 'waiting';
+    case 'done':
+    case 'cancelled':
+      return call.state;
+  }
+}
+
+/** The state of a call as its shape with who has it inside; the rest is told when it is pointed at, and to those who listen. */
+export function CallStateBrief({ call, zone }: { call: Stated; zone: string }) {
+  return (
+    <span
+      title={stateWords(call, zone)}
+      className={`inline-block max-w-full truncate border-2 border-ink px-1.5 align-middle text-sm font-semibold ${SHAPES[call.state]}`}
+    >
+      <span className="sr-only">{call.state}: </span>
+      {briefWords(call)}
+    </span>
+  );
+}
+
 /** The state of a call as a stamped word, with what it says beside it. */
 export function CallState({ call, zone }: { call: Stated; zone: string }) {
   return (
