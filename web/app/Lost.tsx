@@ -10,7 +10,8 @@ const notHere = (error: unknown): boolean =>
 /** An address that leads nowhere, or a screen that broke. */
 export function Lost() {
   const error = useRouteError();
-  const broke = error !== undefined && !isRouteErrorResponse(error);
+  // Where nothing went wrong there is no error, undefined or null by the router's own taste.
+  const broke = (error ?? undefined) !== undefined && !isRouteErrorResponse(error);
   if (broke && notHere(error))
     return (
       <main id="content" className="mx-auto max-w-xl p-6">

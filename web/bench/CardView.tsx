@@ -73,7 +73,6 @@ export function CardView({
   if (!ready) return null;
   return (
     <Panel
-      title={card.title}
       actions={
         <Button
           onClick={() => {

@@ -1,4 +1,4 @@
-import { lazy, Suspense } from 'react';
+import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import { STANDARD_ATMOSPHERE_PSI } from '#core/refrigerant';
 import type { CircuitState, Fault, Opened } from '#core/simulation';
 import type { UnitSystem } from '#core/quantities';
@@ -6,6 +6,7 @@ import { useDraft } from '../outbox/hooks.ts';
 import { Button } from '../ui/Button.tsx';
 import { number } from '../ui/format.ts';
 import { Loading, Panel, Screen } from '../ui/Screen.tsx';
+import { watchSight } from '../ui/useInSight.ts';
 import { UnitSwitch } from '../ui/UnitSwitch.tsx';
 import { useUnitSystem } from '../state/preferences.ts';
 import { BenchTabs } from './BenchTabs.tsx';
@@ -34,6 +35,7 @@ const TRIPPED: Readonly<Partial<Record<Opened['safety'], string>>> = {
  * do; or let it hide a fault and find it.
  */
 export default function Play() {
+  const [gaugesInSight, setGaugesInSight] = useState(true);
   const { value, set, clear, ready } = useDraft<Setting>('bench machine', START);
   const [system] = useUnitSystem();
   const wish = wishOf(value);
@@ -58,10 +60,10 @@ export default function Play() {
       }
     >
       <BenchTabs />
-      {/* On a phone the sliders lie below the gauges; the strip keeps what they do in sight. */}
+      {/* On a phone the sliders lie below the gauges; the strip keeps what they do in sight once those are gone. */}
       <p
         aria-hidden="true"
-        className="no-print sticky top-13 z-10 mb-3 flex flex-wrap gap-x-4 border-b-2 border-ink bg-paper py-1 text-lg font-bold lg:hidden"
+        className={`no-print fixed inset-x-0 top-13 z-10 flex flex-wrap gap-x-4 border-b-2 border-ink bg-paper px-4 py-1 text-lg font-bold lg:hidden ${gaugesInSight ? 'hidden' : ''}`}
       >
         {gauges.map(({ label, value: v, say }) => (
           <span key={label}>
@@ -88,19 +90,7 @@ export default function Play() {
             <Loading what="the machine" />
           ) : (
             <Panel>
-              <div className="grid grid-cols-2 gap-x-4 md:grid-cols-4">
-                {gauges.map(({ label, value: v, sound, to, say }) => (
-                  <Gauge
-                    key={label}
-                    label={label}
-                    value={v}
-                    sound={blind ? undefined : sound}
-                    from={0}
-                    to={to}
-                    say={say}
-                  />
-                ))}
-              </div>
+              <Gauges gauges={gauges} blind={blind} onSight={setGaugesInSight} />
               {blind || played.heat ? null : (
                 <Suspense fallback={<div className="h-64 sm:h-80" />}>
                   <CyclePicture
@@ -133,6 +123,38 @@ export default function Play() {
         {played?.heat ? null : <div className="order-4 lg:hidden">{numbers}</div>}
       </div>
     </Screen>
+  );
+}
+
+/** Of the window, the ridge on top hides what lies under it. */
+const BELOW_THE_RIDGE = '-60px 0px 0px';
+
+/** The gauges; tells when they go out of sight and come back. */
+function Gauges({
+  gauges,
+  blind,
+  onSight,
+}: {
+  gauges: ReturnType<typeof gaugesOf>;
+  blind: boolean;
+  onSight: (inSight: boolean) => void;
+}) {
+  const at = useRef<HTMLDivElement>(null);
+  useEffect(() => (at.current ? watchSight(at.current, onSight, BELOW_THE_RIDGE) : undefined), [onSight]);
+  return (
+    <div ref={at} className="grid grid-cols-2 gap-x-4 md:grid-cols-4">
+      {gauges.map(({ label, value: v, sound, to, say }) => (
+        <Gauge
+          key={label}
+          label={label}
+          value={v}
+          sound={blind ? undefined : sound}
+          from={0}
+          to={to}
+          say={say}
+        />
+      ))}
+    </div>
   );
 }
 

@@ -1,17 +1,27 @@
 import type { Card } from '#core/cards';
 import { plainUnit } from '#core/quantities';
+import { SectionBody } from '../drawings/SectionBody.tsx';
 import type { CardTyped } from './filled.ts';
 
+interface Probe {
+  readonly label: string;
+  /** Where it is taken: a point of the circuit, or of the air beside it. */
+  readonly at: readonly [number, number];
+  /** Where its number stands, its name in the line below. */
+  readonly text: readonly [number, number];
+  readonly anchor: 'start' | 'middle' | 'end';
+}
+
 /** Where each reading of the charge is taken on the circuit, by the name of its input. */
-const PROBES: Readonly<Record<string, { x: number; y: number; label: string; end?: boolean }>> = {
-  suction: { x: 116, y: 120, label: 'suction' },
-  suctionLine: { x: 116, y: 164, label: 'suction line' },
-  discharge: { x: 128, y: 30, label: 'discharge' },
-  dischargeLine: { x: 128, y: 30, label: 'discharge line' },
-  liquid: { x: 340, y: 106, label: 'liquid', end: true },
-  liquidLine: { x: 340, y: 174, label: 'liquid line', end: true },
-  outdoor: { x: 420, y: 30, label: 'outdoor air', end: true },
-  indoorWet: { x: 158, y: 248, label: 'indoor wet bulb' },
+const PROBES: Readonly<Record<string, Probe>> = {
+  suction: { label: 'suction', at: [150, 236], text: [112, 204], anchor: 'start' },
+  suctionLine: { label: 'suction line', at: [84, 236], text: [46, 262], anchor: 'start' },
+  discharge: { label: 'discharge', at: [120, 62], text: [92, 30], anchor: 'start' },
+  dischargeLine: { label: 'discharge line', at: [120, 62], text: [92, 30], anchor: 'start' },
+  liquid: { label: 'liquid', at: [380, 118], text: [368, 116], anchor: 'end' },
+  liquidLine: { label: 'liquid line', at: [380, 160], text: [368, 158], anchor: 'end' },
+  outdoor: { label: 'outdoor air', at: [316, 36], text: [326, 26], anchor: 'start' },
+  indoorWet: { label: 'indoor wet bulb', at: [316, 262], text: [326, 266], anchor: 'start' },
 };
 
 /** A card whose readings belong on the circuit: at least two of them do. */
@@ -43,54 +53,45 @@ export function ProbePicture({
   );
   return (
     <svg
-      viewBox="0 0 440 266"
+      viewBox="0 0 440 290"
       className="w-full max-w-[440px]"
       role="img"
       aria-label={`Circuit: ${said.join(', ')}`}
     >
-      <rect x="150" y="44" width="140" height="34" fill="var(--zinc)" stroke="var(--ink)" strokeWidth="2" />
-      <path d="M158 52v18h14v-18h14v18h14v-18h14v18h14v-18h14v18h14v-18" fill="none" stroke="var(--ink)" />
-      <rect x="150" y="192" width="140" height="34" fill="var(--zinc)" stroke="var(--ink)" strokeWidth="2" />
-      <path d="M158 200v18h14v-18h14v18h14v-18h14v18h14v-18h14v18h14v-18" fill="none" stroke="var(--ink)" />
-      <path d="M80 112V61H150" fill="none" stroke="var(--ink)" strokeWidth="4" />
-      <path d="M290 61H360V124" fill="none" stroke="var(--ink)" strokeWidth="2.5" />
-      <path d="M360 150V209H290" fill="none" stroke="var(--ink)" strokeWidth="2.5" />
-      <path d="M150 209H80V162" fill="none" stroke="var(--ink)" strokeWidth="6" />
-      <circle cx="80" cy="137" r="25" fill="var(--sheet)" stroke="var(--ink)" strokeWidth="2.5" />
-      <path d="M68 125L96 137L68 149" fill="none" stroke="var(--ink)" strokeWidth="2" />
-      <path d="M348 124h24l-24 26h24z" fill="var(--sheet)" stroke="var(--ink)" strokeWidth="2" />
+      <SectionBody glyph="coil" body={{ x: 190, y: 36, w: 120, h: 58 }} still={false} />
+      <SectionBody glyph="coil" body={{ x: 190, y: 208, w: 120, h: 58 }} still={false} />
+      <g fill="none" stroke="var(--ink)" strokeLinejoin="round">
+        <path d="M80 104V62H190" strokeWidth="4" />
+        <path d="M190 62V46H300V56H200V66H300V76H200V84H310" strokeWidth="3" />
+        <path d="M310 84H380V196" strokeWidth="2.5" />
+        <path d="M380 196V256H310" strokeWidth="2.5" />
+        <path d="M310 256H200V246H300V236H200V226H300V218H190" strokeWidth="3" />
+        <path d="M190 218V236H40V150H56" strokeWidth="6" />
+      </g>
+      <SectionBody glyph="can" body={{ x: 56, y: 104, w: 48, h: 80 }} still={false} />
+      <SectionBody glyph="expansion" body={{ x: 355, y: 176, w: 50, h: 40 }} still={false} />
       {[
-        [220, 40, 'condenser'],
-        [220, 186, 'coil'],
+        [250, 110, 'condenser'],
+        [250, 202, 'coil'],
       ].map(([x, y, word]) => (
         <text key={word} x={x} y={y} fontSize="15" textAnchor="middle" fill="var(--soft)">
           {word}
         </text>
       ))}
-      {probes.map(({ name, x, y, label, text, unit, end }) => (
+      {probes.map(({ name, at: [x, y], text: [left, top], anchor, label, text, unit }) => (
         <g key={name}>
-          <path
-            d={end ? `M${x} ${y}l8 -4v8z` : `M${x} ${y}l-8 -4v8z`}
-            fill={text ? 'var(--ink)' : 'none'}
+          <circle
+            cx={x}
+            cy={y}
+            r="6"
+            fill={text ? 'var(--ink)' : 'var(--sheet)'}
             stroke="var(--ink)"
+            strokeWidth="2"
           />
-          <text
-            x={end ? x - 6 : x + 6}
-            y={y - 4}
-            fontSize="17"
-            fontWeight="700"
-            textAnchor={end ? 'end' : 'start'}
-            fill="var(--ink)"
-          >
+          <text x={left} y={top} fontSize="17" fontWeight="700" textAnchor={anchor} fill="var(--ink)">
             {text ? `${text} ${plainUnit(unit)}` : '–'}
           </text>
-          <text
-            x={end ? x - 6 : x + 6}
-            y={y + 13}
-            fontSize="15"
-            textAnchor={end ? 'end' : 'start'}
-            fill="var(--soft)"
-          >
+          <text x={left} y={top + 16} fontSize="15" textAnchor={anchor} fill="var(--soft)">
             {label}
           </text>
         </g>

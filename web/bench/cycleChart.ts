@@ -25,7 +25,7 @@ interface Corner {
   readonly h: number;
   readonly p: number;
   readonly name: string;
-  readonly side: 'left' | 'right' | 'top';
+  readonly side: 'left' | 'right' | 'top' | 'bottom';
 }
 
 /** A suction with more liquid in it than this is called wet. */
@@ -44,14 +44,14 @@ export function cycleCorners(s: CircuitState): Corner[] {
       h: s.suctionH,
       p: s.suctionPsia,
       name: s.suctionQuality < WET ? 'suction, wet' : 'suction',
-      side: 'right',
+      side: 'bottom',
     },
     { h: s.dischargeH, p: s.dischargePsia, name: 'discharge', side: 'top' },
     { h: s.liquidH, p: s.liquidPsia, name: 'liquid', side: 'left' },
     ...(s.liquidPsia - s.meteringInletPsia > SHOWN_DROP_PSI
       ? [{ h: s.liquidH, p: s.meteringInletPsia, name: 'after the restriction', side: 'right' } as const]
       : []),
-    { h: s.liquidH, p: s.suctionPsia, name: 'metered', side: 'left' },
+    { h: s.liquidH, p: s.suctionPsia, name: 'metered', side: 'bottom' },
   ];
 }
 

@@ -60,6 +60,16 @@ describe('the tags of a roof', () => {
             ? Math.abs(x - x1) < w / 2 && y + h / 2 > 60 && y - h / 2 < 500
             : Math.abs(y - y1) < h / 2 && x + w / 2 > 40 && x - w / 2 < 860 && y1 === y2,
         ).toBe(false);
+    // Each name lies nearer to its own unit than to any other.
+    for (const [i, a] of placed.entries()) {
+      const far = (other: Boxed) =>
+        Math.hypot(
+          Math.max(0, Math.abs(a.x - other.x) - (a.w + other.w) / 2),
+          Math.max(0, Math.abs(a.y - other.y) - (a.h + other.h) / 2),
+        );
+      const own = things[i];
+      expect(own && things.every((other) => other === own || far(own) < far(other))).toBe(true);
+    }
     for (const [i, a] of placed.entries())
       for (const [j, other] of things.entries()) {
         if (i === j || !a.from) continue;

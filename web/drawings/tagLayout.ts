@@ -31,6 +31,13 @@ const around = (x: number, y: number, w: number, h: number): Area => ({
 const meet = (a: Area, b: Area): boolean =>
   a.left < b.right && b.left < a.right && a.top < b.bottom && b.top < a.bottom;
 
+/** How far two areas lie apart. */
+const gap = (a: Area, b: Area): number =>
+  Math.hypot(
+    Math.max(0, a.left - b.right, b.left - a.right),
+    Math.max(0, a.top - b.bottom, b.top - a.bottom),
+  );
+
 /** Wide capitals take about so much of their height each, common to the display face. */
 const LETTER_WIDTH = 0.86;
 /** How far out a free place is looked for, in heights of a letter. */
@@ -101,7 +108,14 @@ export function placeTags(
   }
   const onSheet = (a: Area) =>
     a.left >= sheet.left && a.right <= sheet.right && a.top >= sheet.top && a.bottom <= sheet.bottom;
+  const named = boxes.slice(0, things.length);
+  // A name nearer to another thing than to its own would be read as the other's.
+  const belongs = (id: string, area: Area) => {
+    const own = named.find((box) => box.id === id);
+    return own && named.every((box) => box === own || gap(own.area, area) < gap(box.area, area));
+  };
   const clear = (id: string, area: Area, leader: Stretch) =>
+    belongs(id, area) &&
     !sides.some((side) => touches(side, area)) &&
     !leaders.some((other) => touches(other, area)) &&
     !tags.some((tag) => touches(leader, tag)) &&

@@ -167,7 +167,7 @@ function RoofReader({
                 plan={drawn}
                 units={units}
                 chosen={chosenId}
-                className={`max-h-[74vh] w-full ${near ? 'min-w-[900px]' : ''}`}
+                className={`max-h-[74vh] w-full ${near ? '' : 'max-md:max-h-[59vh]'} ${near ? 'min-w-[900px]' : ''}`}
                 handlers={{ onItemClick: (item) => choose(item.id === chosenId ? undefined : item.id) }}
               />
             </div>

@@ -11,6 +11,7 @@ import { Button } from '../ui/Button.tsx';
 import { day as dayText } from '../ui/format.ts';
 import { Plate } from '../ui/Plate.tsx';
 import { Panel } from '../ui/Screen.tsx';
+import { WaitsRow } from './WaitsRow.tsx';
 import { say, sayRefused } from '../ui/say.ts';
 
 /** Calls that wait for parts, approval and the like, the longest first; what is there can be planned. */
@@ -40,9 +41,13 @@ export function OnHold({ board }: { board: BoardView }) {
           {onHold.map((row) => {
             const days = daysBetween(localDate(new Date(row.since), board.timeZone), board.today);
             return (
-              <li key={row.id} className="grid grid-cols-[minmax(0,1fr)_auto] items-start gap-x-2 py-1.5">
-                <div>
-                  <p className="flex flex-wrap items-baseline gap-x-2">
+              <WaitsRow
+                key={row.id}
+                plate={
+                  row.unit && row.unitId ? <Plate tag={row.unit} to={`/units/${row.unitId}`} /> : undefined
+                }
+                head={
+                  <>
                     <Link to={`/calls/${row.id}`} className="font-semibold link">
                       {row.site}
                     </Link>
@@ -50,31 +55,28 @@ export function OnHold({ board }: { board: BoardView }) {
                       waits for <strong>{row.waitingFor}</strong>
                       {days > 0 ? `, ${plural(days, 'day')}` : ''}
                     </span>
-                  </p>
-                  {row.unit && row.unitId ? (
-                    <p className="unit-row-brief">
-                      <Plate tag={row.unit} to={`/units/${row.unitId}`} />
-                      <UnitStory unitId={row.unitId} />
-                    </p>
-                  ) : null}
-                  <p className="line-clamp-1 text-sm text-soft">{row.complaint}</p>
-                  {row.fetchState ? <p className="text-sm">{fetchWords(row)}</p> : null}
-                </div>
-                <div className="flex flex-col items-end">
-                  {can('take call') && row.waitingFor === 'parts' && row.fetchState === null ? (
-                    <FetchAt counters={board.counters} row={row} />
-                  ) : null}
-                  {can('take call') ? (
-                    <Button
-                      look="quiet"
-                      onClick={() => void ready(row)}
-                      aria-label={`${readyWord(row.waitingFor)}: ${row.site}`}
-                    >
-                      {readyWord(row.waitingFor)}
-                    </Button>
-                  ) : null}
-                </div>
-              </li>
+                  </>
+                }
+                words={row.complaint}
+                story={row.unitId ? <UnitStory unitId={row.unitId} /> : undefined}
+                foot={row.fetchState ? <p className="text-sm">{fetchWords(row)}</p> : null}
+                actions={
+                  <>
+                    {can('take call') && row.waitingFor === 'parts' && row.fetchState === null ? (
+                      <FetchAt counters={board.counters} row={row} />
+                    ) : null}
+                    {can('take call') ? (
+                      <Button
+                        look="quiet"
+                        onClick={() => void ready(row)}
+                        aria-label={`${readyWord(row.waitingFor)}: ${row.site}`}
+                      >
+                        {readyWord(row.waitingFor)}
+                      </Button>
+                    ) : null}
+                  </>
+                }
+              />
             );
           })}
         </ul>

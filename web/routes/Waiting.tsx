@@ -13,6 +13,7 @@ import { Plate } from '../ui/Plate.tsx';
 import { PriorityWord } from '../ui/PriorityWord.tsx';
 import { Empty, Panel } from '../ui/Screen.tsx';
 import { consequenceWords } from './orders.ts';
+import { WaitsRow } from './WaitsRow.tsx';
 import type { Moves, Moving } from './useMoves.ts';
 import { say, sayRefused } from '../ui/say.ts';
 
@@ -168,18 +169,19 @@ function WaitingCall({
   });
   const { role: _role, tabIndex: _tab, ...aria } = attributes;
   return (
-    <li className="grid grid-cols-[minmax(0,1fr)_auto] items-start gap-x-2 py-1.5">
-      <div ref={setNodeRef} {...aria} {...listeners} className={canPlan ? 'cursor-grab touch-none' : ''}>
-        <p className="flex flex-wrap items-baseline gap-x-2">
+    <WaitsRow
+      plate={row.call.unit ? <Plate tag={row.call.unit} flagKinds={story?.flagKinds ?? []} /> : undefined}
+      head={
+        <>
           <PriorityWord priority={row.call.priority} />
-          <Link to={`/calls/${row.call.id}`} className="font-semibold link">
+          <Link to={`/calls/${row.call.id}`} title={row.customer} className="font-semibold link">
             {row.site}
           </Link>
-          {row.call.unit ? <Plate tag={row.call.unit} flagKinds={story?.flagKinds ?? []} /> : null}
-          {row.call.unit ? <MiniStory story={story} /> : null}
-          <span className="truncate text-soft">{row.customer}</span>
-        </p>
-        <p className="line-clamp-2">{row.call.complaint}</p>
+        </>
+      }
+      words={row.call.complaint}
+      story={row.call.unit ? <MiniStory story={story} /> : undefined}
+      foot={
         <p className="text-sm text-soft">
           since {instant(row.receivedAt, zone)}
           {row.call.promisedAt ? (
@@ -192,22 +194,26 @@ function WaitingCall({
             </strong>
           ) : null}
         </p>
-      </div>
-      {canPlan ? (
-        <div className="flex flex-col items-end">
-          <Button
-            look="quiet"
-            onClick={onOffer}
-            aria-expanded={offers !== undefined}
-            aria-label={`Best places for ${row.site}`}
-          >
-            Best places
-          </Button>
-          <Button look="quiet" onClick={onMove} aria-label={`Place ${row.site} by hand`}>
-            By hand
-          </Button>
-        </div>
-      ) : null}
+      }
+      dragged={{ ref: setNodeRef, ...aria, ...listeners, className: canPlan ? 'cursor-grab touch-none' : '' }}
+      actions={
+        canPlan ? (
+          <>
+            <Button
+              look="quiet"
+              onClick={onOffer}
+              aria-expanded={offers !== undefined}
+              aria-label={`Best places for ${row.site}`}
+            >
+              Best places
+            </Button>
+            <Button look="quiet" onClick={onMove} aria-label={`Place ${row.site} by hand`}>
+              By hand
+            </Button>
+          </>
+        ) : null
+      }
+    >
       {offers ? (
         <div className="col-span-2 mt-1 border border-ink p-2">
           {offers.places.length === 0 ? (
@@ -240,7 +246,7 @@ function WaitingCall({
           </Button>
         </div>
       ) : null}
-    </li>
+    </WaitsRow>
   );
 }
 

@@ -96,7 +96,7 @@ function TracingOf({ net, stale }: { net: TracingView; stale: boolean }) {
         </Panel>
       ) : null}
       <div className="grid grid-cols-1 gap-4 items-start lg:grid-cols-[minmax(0,1fr)_380px] 2xl:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
-        <div className="order-2 min-w-0 space-y-4 lg:order-1">
+        <div className="flex min-w-0 flex-col gap-4 max-lg:contents">
           <Panel title="Units: feed, control, area">
             {units === 0 ? <Empty ghost="unit">No unit is on record here.</Empty> : null}
             <FeedTable net={net} traced={traced} onTrace={trace} onEnd={write ? endFact : undefined} />
@@ -114,8 +114,10 @@ function TracingOf({ net, stale }: { net: TracingView; stale: boolean }) {
           <Loose net={net} onPoint={write ? setPoint : undefined} />
           {can('edit record') ? <PlanFile siteId={net.siteId} /> : null}
         </div>
-        <div className="order-1 min-w-0 space-y-4 lg:order-2">
-          <Trace net={net} traced={traced} onTrace={trace} />
+        <div className="flex min-w-0 flex-col gap-4 max-lg:contents">
+          <div className="max-lg:order-first">
+            <Trace net={net} traced={traced} onTrace={trace} />
+          </div>
           <Panel title="Panels, doors open">
             {panels.length === 0 ? (
               <Empty ghost="panel">

@@ -42,9 +42,9 @@ export function Panel({
 }) {
   return (
     <section className={`min-w-0 border border-rule bg-sheet p-3 ${className}`}>
-      {title ? (
+      {title || actions ? (
         <div className="mb-2 flex flex-wrap items-center justify-between gap-2">
-          <h2 className="text-lg">{title}</h2>
+          {title ? <h2 className="text-lg">{title}</h2> : <span />}
           {actions ? <div className="flex flex-wrap gap-2">{actions}</div> : null}
         </div>
       ) : null}

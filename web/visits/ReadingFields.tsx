@@ -97,7 +97,7 @@ export function ReadingFields(props: FieldsProps) {
             </legend>
             {group.group === 'volts' ? <Caution>{LIVE}</Caution> : null}
             {first.length > 0 ? (
-              <div className={`grid items-end gap-3 ${first.length === 3 ? 'grid-cols-3' : 'grid-cols-2'}`}>
+              <div className={`grid items-start gap-3 ${first.length === 3 ? 'grid-cols-3' : 'grid-cols-2'}`}>
                 {first.map(field)}
               </div>
             ) : null}
@@ -106,7 +106,7 @@ export function ReadingFields(props: FieldsProps) {
                 <summary className="reach cursor-pointer content-center font-semibold text-copper">
                   {first.length > 0 ? 'Also' : 'Measured'}: {beside.join(', ')}
                 </summary>
-                <div className="grid grid-cols-2 items-end gap-3">{beside.map(field)}</div>
+                <div className="grid grid-cols-2 items-start gap-3">{beside.map(field)}</div>
               </details>
             ) : null}
             <div aria-live="polite" className="space-y-2">
