@@ -72,8 +72,16 @@ export function CardView({
   const change = useCallback((name: string, typed: Typed) => set({ [name]: typed }), [set]);
   if (!ready) return null;
   return (
-    <Panel
-      actions={
+    <Panel>
+      <div className="mb-3 flex items-start justify-end gap-3">
+        <div className="grow space-y-2">
+          {cautionsOf(card, read.values).map((caution) => (
+            <p key={caution} className="hurts text-sm">
+              <strong>Careful.</strong> {caution}{' '}
+              <span className="text-soft">Local codes, the maker and licensed practice decide.</span>
+            </p>
+          ))}
+        </div>
         <Button
           onClick={() => {
             const before = value;
@@ -84,14 +92,7 @@ export function CardView({
         >
           Clear
         </Button>
-      }
-    >
-      {cautionsOf(card, read.values).map((caution) => (
-        <p key={caution} className="hurts mb-3 text-sm">
-          <strong>Careful.</strong> {caution}{' '}
-          <span className="text-soft">Local codes, the maker and licensed practice decide.</span>
-        </p>
-      ))}
+      </div>
       <Strip answers={answers} trouble={trouble} system={system} />
       <div className="grid gap-x-6 gap-y-4 xl:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
         <div className="grid grid-cols-2 content-start gap-x-3 gap-y-2">

@@ -8,20 +8,20 @@ interface Probe {
   /** Where it is taken: a point of the circuit, or of the air beside it. */
   readonly at: readonly [number, number];
   /** Where its number stands, its name in the line below. */
-  readonly text: readonly [number, number];
+  readonly spot: readonly [number, number];
   readonly anchor: 'start' | 'middle' | 'end';
 }
 
 /** Where each reading of the charge is taken on the circuit, by the name of its input. */
 const PROBES: Readonly<Record<string, Probe>> = {
-  suction: { label: 'suction', at: [150, 236], text: [112, 204], anchor: 'start' },
-  suctionLine: { label: 'suction line', at: [84, 236], text: [46, 262], anchor: 'start' },
-  discharge: { label: 'discharge', at: [120, 62], text: [92, 30], anchor: 'start' },
-  dischargeLine: { label: 'discharge line', at: [120, 62], text: [92, 30], anchor: 'start' },
-  liquid: { label: 'liquid', at: [380, 118], text: [368, 116], anchor: 'end' },
-  liquidLine: { label: 'liquid line', at: [380, 160], text: [368, 158], anchor: 'end' },
-  outdoor: { label: 'outdoor air', at: [316, 36], text: [326, 26], anchor: 'start' },
-  indoorWet: { label: 'indoor wet bulb', at: [316, 262], text: [326, 266], anchor: 'start' },
+  suction: { label: 'suction', at: [150, 236], spot: [112, 204], anchor: 'start' },
+  suctionLine: { label: 'suction line', at: [84, 236], spot: [46, 262], anchor: 'start' },
+  discharge: { label: 'discharge', at: [120, 62], spot: [92, 30], anchor: 'start' },
+  dischargeLine: { label: 'discharge line', at: [120, 62], spot: [92, 30], anchor: 'start' },
+  liquid: { label: 'liquid', at: [380, 118], spot: [368, 116], anchor: 'end' },
+  liquidLine: { label: 'liquid line', at: [380, 160], spot: [368, 158], anchor: 'end' },
+  outdoor: { label: 'outdoor air', at: [316, 36], spot: [326, 26], anchor: 'start' },
+  indoorWet: { label: 'indoor wet bulb', at: [316, 262], spot: [326, 266], anchor: 'start' },
 };
 
 /** A card whose readings belong on the circuit: at least two of them do. */
@@ -78,7 +78,7 @@ export function ProbePicture({
           {word}
         </text>
       ))}
-      {probes.map(({ name, at: [x, y], text: [left, top], anchor, label, text, unit }) => (
+      {probes.map(({ name, at: [x, y], spot: [left, top], anchor, label, text, unit }) => (
         <g key={name}>
           <circle
             cx={x}

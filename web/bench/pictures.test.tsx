@@ -7,12 +7,15 @@ import {
   USUAL_SPEC,
   type SimFluid,
 } from '#core/simulation';
+import { cardOf, type Card } from '#core/cards';
 import { REFRIGERANTS, type RefrigerantName } from '#core/refrigerant';
 import { attributes, paint, words } from '../testing/paint.tsx';
 import type { ChartOption } from '../ui/Chart.tsx';
 import { curveChart, curveWords } from './curveChart.ts';
 import { cycleChart, cycleCorners, cycleWords } from './cycleChart.ts';
+import type { CardTyped } from './filled.ts';
 import { Gauge } from './Gauge.tsx';
+import { ProbePicture } from './ProbePicture.tsx';
 
 type Spot = readonly [number, number];
 interface Series {
@@ -165,5 +168,38 @@ describe('a gauge', () => {
     expect(attributes(gauge(96.4), 'aria-label')).toEqual(['suction: 96 psig, sound 120 psig']);
     expect(words(gauge(undefined))).toBe('suction stands');
     expect(pointer(gauge(undefined))).toBeUndefined();
+  });
+});
+
+describe('the circuit with its probes', () => {
+  const charge = cardOf('charge') as Card;
+  const picture = (typed: CardTyped) =>
+    paint(<ProbePicture card={charge} typed={typed} unitOf={() => 'psig'} />);
+  /** Middles of the probes that hold a number. */
+  const held = (markup: string): [number, number][] =>
+    [...markup.matchAll(/<circle cx="([\d.]+)" cy="([\d.]+)" r="6" fill="var\(--ink\)"/g)].map(([, x, y]) => [
+      Number(x),
+      Number(y),
+    ]);
+  const at = (name: string) => held(picture({ [name]: { text: '92' } }))[0] ?? [NaN, NaN];
+  /** The middle of the metering device: liquid comes from above it, what it lets through goes on below. */
+  const DEVICE_Y = 196;
+
+  it('draws what was typed at its probe, and what was not as empty', () => {
+    const markup = picture({ suction: { text: '118', unit: 'psig' } });
+    expect(markup).not.toMatch(/NaN|undefined/);
+    expect(held(markup)).toHaveLength(1);
+    expect(words(markup)).toContain('118 psig suction');
+    expect(words(markup)).toContain('– liquid line');
+    expect(attributes(markup, 'aria-label')[0]).toMatch(/suction 118 psig, suction line not measured/);
+  });
+
+  it('takes the liquid before the metering device, and suction between coil and compressor', () => {
+    for (const name of ['liquid', 'liquidLine']) expect(at(name)[1]).toBeLessThan(DEVICE_Y);
+    for (const name of ['suction', 'suctionLine']) {
+      expect(at(name)[0]).toBeGreaterThan(40);
+      expect(at(name)[0]).toBeLessThan(190);
+      expect(at(name)[1]).toBe(236);
+    }
   });
 });

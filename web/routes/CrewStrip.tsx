@@ -30,10 +30,12 @@ export function standing(stop: BoardStop, today: boolean, now: number): { state:
 /** No block is drawn narrower, so that each can be hit. */
 const LEAST_MINUTES = 22;
 const LEAST_PX = 26;
-/** A narrower block has no room for a name. */
-const NAME_PX = 72;
 /** Nor, narrower still, for a time: half of one misleads. */
 const TIME_PX = 44;
+/** What a name takes with its number before it, about. */
+const nameRoom = (site: string): number => site.length * 7 + 26;
+/** What the words of a state take; in less room they are said shorter. */
+const STATE_PX = 112;
 /** A few letters beside it say nothing. */
 const BESIDE_PX = 48;
 
@@ -80,16 +82,17 @@ function StopBlock({
   zone,
   selected,
   named,
-  hasTime,
+  room,
   canMove,
   onSelect,
   onMove,
 }: {
   at: Drawn;
   order: number;
-  /** There is room for its name, and it does not stand beside it; and for its time. */
+  /** There is room for its name, and it does not stand beside it. */
   named: boolean;
-  hasTime: boolean;
+  /** How wide it is, px. */
+  room: number;
   day: BoardDay;
   hours: Hours;
   now: number | undefined;
@@ -116,7 +119,11 @@ function StopBlock({
           `${late >= LATE_NOTICED ? `, ${durationText(late)} late` : pushed ? `, expected at ${clockText(start)}` : ''}`;
   const inside =
     (stop.leftAt || stop.arrivedAt || stop.startAt === null
-      ? when
+      ? room >= STATE_PX || stop.leftAt
+        ? when
+        : stop.arrivedAt
+          ? `since ${clockOf(stop.arrivedAt, zone)}`
+          : 'no order'
       : late >= LATE_NOTICED
         ? `${durationText(late)} late`
         : pushed
@@ -156,7 +163,7 @@ function StopBlock({
       <span
         className={`block truncate font-normal ${late >= LATE_NOTICED || stop.troubles.length > 0 ? 'font-bold' : ''}`}
       >
-        {hasTime || late >= LATE_NOTICED || stop.troubles.length > 0 ? inside : null}
+        {room >= TIME_PX || late >= LATE_NOTICED || stop.troubles.length > 0 ? inside : null}
       </span>
     </button>
   );
@@ -190,8 +197,9 @@ export const CrewStrip = memo(function CrewStrip({
   const nextOf = (i: number) => blocks[i + 1]?.start ?? hours.to;
   // Too narrow for its name, which stands beside it where there is room for some of it.
   const isBeside = (i: number): boolean => {
-    const { start, leave } = blocks[i] as Drawn;
-    return px(start, leave) < NAME_PX && px(leave, nextOf(i)) > BESIDE_PX;
+    const { stop, start, leave } = blocks[i] as Drawn;
+    const own = px(start, leave);
+    return own < nameRoom(stop.site) && px(leave, nextOf(i)) > Math.max(BESIDE_PX, own);
   };
   const timed = blocks.flatMap(({ stop }) => (stop.startAt !== null && !stop.arrivedAt ? [stop] : []));
   const full = Array.from({ length: (hours.to - hours.from) / 60 + 1 }, (_, k) => hours.from + k * 60);
@@ -262,7 +270,7 @@ export const CrewStrip = memo(function CrewStrip({
           at={at}
           order={i + 1}
           named={!isBeside(i) && px(at.start, at.leave) >= BESIDE_PX}
-          hasTime={px(at.start, at.leave) >= TIME_PX}
+          room={px(at.start, at.leave)}
           day={day}
           hours={hours}
           now={now}

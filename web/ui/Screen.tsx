@@ -42,9 +42,9 @@ export function Panel({
 }) {
   return (
     <section className={`min-w-0 border border-rule bg-sheet p-3 ${className}`}>
-      {title || actions ? (
+      {title ? (
         <div className="mb-2 flex flex-wrap items-center justify-between gap-2">
-          {title ? <h2 className="text-lg">{title}</h2> : <span />}
+          <h2 className="text-lg">{title}</h2>
           {actions ? <div className="flex flex-wrap gap-2">{actions}</div> : null}
         </div>
       ) : null}
