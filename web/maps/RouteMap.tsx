@@ -18,11 +18,20 @@ export interface MapStop {
 
 /** A tag with the stop's place in the day. */
 const TAG = { width: 36, height: 24 } as const;
+/** A ring for a site that is due, and the room it keeps. */
+const RING = 16;
+const AROUND_RING = { width: RING + 3, height: RING + 3 } as const;
 const ASIDE = { dx: 0, dy: 0 };
 
 /** @param aside how far the tag is moved off its place, px; a leader joins them */
 function icon(stop: MapStop, { dx, dy } = ASIDE): L.DivIcon {
-  if (stop.order === undefined) return L.divIcon({ className: 'map-due', html: '', iconSize: [16, 16] });
+  if (stop.order === undefined)
+    return L.divIcon({
+      className: 'map-due',
+      html: '',
+      iconSize: [RING, RING],
+      iconAnchor: [RING / 2 - dx, RING / 2 - dy],
+    });
   const [x, y] = [TAG.width / 2, TAG.height / 2];
   // From the edge of the tag to its place.
   const out = Math.max(Math.abs(dx) / x, Math.abs(dy) / y);
@@ -51,16 +60,14 @@ function Stops({
   const map = useMap();
   const [zoom, setZoom] = useState(map.getZoom());
   useMapEvents({ zoomend: () => setZoom(map.getZoom()) });
-  const aside = useMemo(
-    () =>
-      dodge(
-        stops
-          .filter((stop) => stop.order !== undefined)
-          .map((stop) => ({ id: stop.id, ...map.project([stop.lat, stop.lon], zoom) })),
-        TAG,
-      ),
-    [stops, map, zoom],
-  );
+  const aside = useMemo(() => {
+    const at = (some: readonly MapStop[]) =>
+      some.map((stop) => ({ id: stop.id, ...map.project([stop.lat, stop.lon], zoom) }));
+    return new Map([
+      ...dodge(at(stops.filter(({ order }) => order !== undefined)), TAG),
+      ...dodge(at(stops.filter(({ order }) => order === undefined)), AROUND_RING),
+    ]);
+  }, [stops, map, zoom]);
   return stops.map((stop) => (
     <Marker
       key={`${stop.id} ${stop.order}`}

@@ -147,12 +147,12 @@ export default function UnitScreen() {
               <Empty ghost="unit">No call and no maintenance is on record.</Empty>
             ) : null}
             <div
-              className="max-h-96 overflow-auto"
+              className="max-h-96 overflow-y-auto max-md:max-h-none"
               tabIndex={0}
               role="region"
               aria-label="Calls and maintenance"
             >
-              <table className="w-full text-left">
+              <table className="in-lines w-full text-left">
                 <thead>
                   <tr className="border-b-2 border-ink text-sm">
                     <th scope="col">Received</th>
