@@ -22,7 +22,7 @@ test(
     await page.getByRole('link', { name: 'Bench' }).first().click();
     await page.getByRole('searchbox', { name: 'Find a card' }).fill('micron');
     await page.getByRole('searchbox', { name: 'Find a card' }).press('Enter');
-    await expect(page.getByRole('heading', { level: 2, name: 'Vacuum decay' })).toBeVisible();
+    await expect(page.getByRole('heading', { level: 1 })).toContainText('Vacuum decay');
 
     await page.goto(`${base()}/bench/flux`);
     await expect(page.getByText('No card is called “flux”. This is Charge, by every school.')).toBeVisible();
@@ -133,7 +133,7 @@ test('the company’s own limits judge from the day they hold, and say that they
   await page.getByLabel('Cooling split up to, °F').fill('19');
   await expectAccessible(page);
   await page.getByRole('button', { name: 'Save the limits' }).click();
-  await expect(page.getByText(/set by Maren Oldcastle: Cooling split up to, °F: 19/)).toBeVisible();
+  await expect(page.getByText(/set by Maren Oldcastle: Cooling split up to 19 °F/)).toBeVisible();
   await page.goto(`${base()}/bench/split`);
   await box(page, 'Return air').fill('76');
   await box(page, 'Supply air').fill('55');

@@ -107,7 +107,8 @@ test('nothing typed for one site is carried to another, and a new site is made w
   await expect(page).toHaveURL(/calls\/new/);
   await page.getByRole('button', { name: 'Save the call' }).click();
   await expect(page.getByText('the janitor, twice')).toBeVisible();
-  const ref = (await page.getByRole('heading', { level: 1 }).innerText()).split(' ')[0] as string;
+  const title = await page.getByRole('heading', { level: 1 }).innerText();
+  const ref = /C-\d+/.exec(title)?.[0] ?? '';
 
   // Somebody else calls about the same: one call, two callers.
   await page.goto(`${base()}/calls/new`);

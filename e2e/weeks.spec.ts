@@ -100,7 +100,7 @@ test('two weeks for seven crews: planned, moved by hand, a call taken in, a crew
     // A long stop may not hold there; then it waits for whoever means it.
     const anyway = bar.getByRole('button', { name: 'Put it here all the same' });
     if (await anyway.isVisible()) await anyway.click();
-    await expect(stopsOf(page, 'Harbour').filter({ hasText: site })).toBeVisible();
+    await expect(crew(page, 'Harbour').getByRole('button', { name: site })).toBeVisible();
     expect((await dayOf(page, 'Harbour', day)).sites).toContain(site);
   });
 

@@ -1,5 +1,7 @@
 import { WHOSE, type Whose } from '#core/agreements';
 import { cadenceWords, NTH, type Cadence, type MaintenanceTask } from '#core/maintenance';
+import { YearBand } from '../drawings/YearBand.tsx';
+import { useWho } from '../state/session.ts';
 import { MONTH_NAMES, WEEKDAY_NAMES } from '#core/time';
 import { NO_TASK, OFTEN_DAYS, type TypedTask, type TypedTerms } from './typedTerms.ts';
 
@@ -95,7 +97,7 @@ export function TaskTable({
                       set={set}
                       wrong={wrong !== undefined}
                       open={asAbove}
-                      meaning={above.cadence && cadenceWords(above.cadence)}
+                      meaning={above.cadence}
                     />
                   ) : (
                     <span className="text-soft">not ours</span>
@@ -134,9 +136,10 @@ export function HowOften({
   own: Omit<TypedTask, 'whose' | 'minutes'>;
   set: (patch: Partial<TypedTask>) => void;
   open: string;
-  meaning?: string | undefined;
+  meaning?: Cadence | undefined;
   wrong: boolean;
 }) {
+  const { today } = useWho();
   const byDays = own.often !== '' && !['months', 'weekday', 'season'].includes(own.often);
   return (
     <div className="space-y-1">
@@ -158,7 +161,12 @@ export function HowOften({
         <option value="weekday">on a weekday of the month</option>
         <option value="season">once between two days of the year</option>
       </select>
-      {own.often === '' && meaning ? <span className="block text-sm text-soft">{meaning}</span> : null}
+      {own.often === '' && meaning ? (
+        <span className="flex flex-wrap items-center gap-x-2 text-sm text-soft">
+          <YearBand cadence={meaning} today={today} />
+          {meaning.by === 'season' ? null : cadenceWords(meaning)}
+        </span>
+      ) : null}
       {own.often === 'days' ? (
         <label className="flex items-center gap-2">
           every

@@ -24,6 +24,7 @@ import { PlanForm } from './PlanForm.tsx';
 import { readyWord } from './readyWord.ts';
 import { Theory } from './Theory.tsx';
 import { StepDialog, type AskedStep } from './StepDialog.tsx';
+import { unsaid } from '../ui/unsaid.ts';
 import { say, sayRefused } from '../ui/say.ts';
 
 export default function CallScreen() {
@@ -109,9 +110,10 @@ export default function CallScreen() {
       title={call.ref || 'Call'}
       sentence={
         <>
-          {call.ref} {call.complaint}{' '}
+          {call.complaint}{' '}
           <span className="font-normal text-soft">
             · {call.site}, {call.customer}
+            {call.ref ? ` · ${call.ref}` : ''}
           </span>
         </>
       }
@@ -201,7 +203,7 @@ export default function CallScreen() {
                 <MiniStory story={stories[unit.id]} />
               </div>
               <p className="mt-2">{unit.areaServed}</p>
-              <p>{unit.sentence}</p>
+              <p>{unsaid(unit.sentence, unit.conditions)}</p>
               {unit.conditions.map((c) => (
                 <p key={c.id} className="text-sm">
                   Left open: <strong>{c.kind}</strong>. {c.text}

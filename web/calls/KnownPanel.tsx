@@ -15,12 +15,7 @@ import { GettingIn } from '../ui/GettingIn.tsx';
 import { Plate } from '../ui/Plate.tsx';
 import { RecordForm } from '../ui/RecordForm.tsx';
 import { Empty, Panel } from '../ui/Screen.tsx';
-
-/** What is said of a unit but for what was left open, which is told below with its day and its words. */
-const restOf = ({ sentence, conditions }: KnownAtIntake['units'][number]): string =>
-  conditions
-    .reduce((said, { kind }) => said.replace(new RegExp(`(Hazard left|Left) open: ${kind}\\.`), ''), sentence)
-    .trim();
+import { unsaid } from '../ui/unsaid.ts';
 
 /** What is known of a site the moment a call about it comes in; choosing a unit is one click or key. */
 export function KnownPanel({
@@ -107,7 +102,9 @@ export function KnownPanel({
                     <UnitStory unitId={unit.id} />
                   </span>
                 </label>
-                {unit.flagKinds.length > 0 ? <p className="pl-6 text-sm">{restOf(unit)}</p> : null}
+                {unit.flagKinds.length > 0 ? (
+                  <p className="pl-6 text-sm">{unsaid(unit.sentence, unit.conditions)}</p>
+                ) : null}
                 {unit.conditions.map((condition) => (
                   <p key={condition.id} className="pl-6 text-sm">
                     <strong>{condition.kind}</strong> since {dayOf(condition.openedAt, zone)}:{' '}

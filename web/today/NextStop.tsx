@@ -45,11 +45,7 @@ export function NextStop({ visit, when }: { visit: VisitRow; when: string }) {
         <p key={call.id} className="mt-2 text-lg">
           {call.unit ? (
             <span className="mr-2">
-              <Plate
-                tag={call.unit}
-                to={call.unitId ? `/units/${call.unitId}` : undefined}
-                flagKinds={(call.unitId && stories[call.unitId]?.flagKinds) || []}
-              />
+              <Plate tag={call.unit} flagKinds={(call.unitId && stories[call.unitId]?.flagKinds) || []} />
             </span>
           ) : null}
           {call.complaint}

@@ -57,7 +57,10 @@ export function TasksPanel({ unit }: { unit: UnitPage }) {
                         <YearBand cadence={task.cadence} today={today} />
                       )}
                       {task.agreed === 'kind' ? null : (
-                        <span className="text-sm text-soft">{AGREED[task.agreed]}</span>
+                        <span className="text-sm text-soft">
+                          {task.cadence.by === 'once' ? '' : cadenceWords(task.cadence)} (
+                          {AGREED[task.agreed]})
+                        </span>
                       )}
                     </span>
                   ) : task.whose === 'nobody’s' ? (

@@ -200,7 +200,6 @@ export default function UnitScreen() {
             </div>
           </Panel>
           <MachinePanel unit={unit} onWrite={can('map site') ? () => setReading(true) : undefined} />
-          <ModelNotes unit={unit} />
           <Panel
             title="Photographs"
             actions={
@@ -219,6 +218,7 @@ export default function UnitScreen() {
               <PhotoStrip photos={unit.photos} />
             )}
           </Panel>
+          <ModelNotes unit={unit} />
         </div>
         <div className="space-y-4">
           <Panel title="Recommended">
