@@ -124,3 +124,54 @@ test('a visit and its readings keep the measures on a phone, and file is always 
   await page.getByRole('button', { name: 'Not now' }).click();
   await expect(page.getByRole('navigation', { name: 'Places, by thumb' })).toBeVisible();
 });
+
+test('at the desk what can hurt stands first, and every call on a unit carries its two years', async ({
+  page,
+}) => {
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await signIn(page, 'maren');
+  await expect(page.getByRole('heading', { name: /^Left too long/ })).toBeInViewport();
+  const beside = page.getByRole('heading', { level: 2 });
+  const [first] = await beside.allInnerTexts();
+  expect(first).toMatch(/^Left too long/);
+  const line = page.getByRole('listitem').filter({ has: page.getByRole('link', { name: 'Throwing Rooms' }) });
+  await expect(line.first().getByRole('img', { name: /^Two years: / })).toBeVisible();
+});
+
+test('a wide roof fills a phone, and by the compass nothing on it has moved', async ({ page }) => {
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await signIn(page, 'ada');
+  await page.goto(`${base()}${await roof(page)}`);
+  const drawing = page.getByRole('group', { name: /^Roof plan, north/ });
+  const shape = async () => {
+    const [, , w, h] = ((await drawing.getAttribute('viewBox')) ?? '').split(' ').map(Number);
+    const north = Number(/north (\d+)/.exec((await drawing.getAttribute('aria-label')) ?? '')?.[1]);
+    return { wide: (w ?? 0) > (h ?? 0), north };
+  };
+  const where = page.locator('section').filter({ has: page.getByRole('heading', { name: 'Also up here' }) });
+  const desk = await shape();
+  const said = await where.innerText();
+  expect(desk.wide).toBe(true);
+  await page.setViewportSize({ width: 390, height: 844 });
+  await expect.poll(async () => (await shape()).wide).toBe(false);
+  expect((await shape()).north).toBe((desk.north + 90) % 360);
+  expect(await where.innerText()).toBe(said);
+  // The whole of it lies above the places.
+  const box = await drawing.boundingBox();
+  const places = await page.getByRole('navigation', { name: 'Places, by thumb' }).boundingBox();
+  expect((box?.y ?? Infinity) + (box?.height ?? 0)).toBeLessThan(places?.y ?? 0);
+});
+
+test('on a phone the gauges are told in a strip once they are out of sight, and not before', async ({
+  page,
+}) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await signIn(page, 'ada');
+  await page.goto(`${base()}/bench/play`);
+  await expect(page.getByRole('img', { name: /^suction: / })).toBeVisible();
+  const strip = page.locator('p.fixed').filter({ hasText: 'superheat' });
+  await expect(strip).toBeHidden();
+  await page.getByText('What is wrong with it').scrollIntoViewIfNeeded();
+  await page.mouse.wheel(0, 900);
+  await expect(strip).toBeVisible();
+});

@@ -130,7 +130,7 @@ export const MiniStory = memo(function MiniStory({
   ref?: Ref<SVGSVGElement>;
 }) {
   const { today } = useWho();
-  const place = { ref, width, height: HEIGHT, className: 'shrink-0 overflow-visible' };
+  const place = { ref, width, height: HEIGHT, className: 'mini-story shrink-0 overflow-visible' };
   if (!story) return <svg {...place} aria-hidden="true" />;
   const said = { role: 'img', 'aria-label': `Two years: ${briefWords(story)}` } as const;
   if (!drawn) return <svg {...place} {...said} />;

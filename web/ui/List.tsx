@@ -227,9 +227,9 @@ export function List<Row extends { id: string }>({
         <Empty {...(ghost && !narrowed(state) ? { ghost } : {})}>{narrowed(state) ?? empty}</Empty>
       ) : null}
       {total > 0 && line ? (
-        <ul aria-label={label} className="border-b border-rule">
+        <ul aria-label={label} className="border-b border-rule bg-sheet">
           {rows.map((row) => (
-            <li key={row.id} className="unit-row border-t border-rule bg-sheet px-3 py-1">
+            <li key={row.id} className="unit-row row-apart border-t border-rule px-3 py-1">
               {line(row.original)}
             </li>
           ))}
@@ -274,7 +274,10 @@ export function List<Row extends { id: string }>({
             </thead>
             <tbody>
               {rows.map((row) => (
-                <tr key={row.id} className="border-b border-rule last:border-0 hover:bg-paper max-md:px-3">
+                <tr
+                  key={row.id}
+                  className="row-apart border-b border-rule last:border-0 hover:bg-paper max-md:px-3"
+                >
                   {row.getAllCells().map((cell, i) => (
                     <td
                       key={cell.id}

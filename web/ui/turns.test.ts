@@ -10,15 +10,15 @@ beforeAll(() => {
 });
 
 describe('pictures of a long list', () => {
-  it('are drawn three in each frame, in order', () => {
+  it('are drawn one in each frame, in order', () => {
     const drawn: number[] = [];
-    inTurns(Array.from({ length: 12 }, (_, i) => () => drawn.push(i)));
+    inTurns(Array.from({ length: 4 }, (_, i) => () => drawn.push(i)));
     const after = () => {
       frames.shift()?.();
       return drawn.length;
     };
-    expect([after(), after(), after(), after()]).toEqual([3, 6, 9, 12]);
-    expect(drawn).toEqual(Array.from({ length: 12 }, (_, i) => i));
+    expect([after(), after(), after(), after()]).toEqual([1, 2, 3, 4]);
+    expect(drawn).toEqual([0, 1, 2, 3]);
     expect(frames).toEqual([]);
   });
 
