@@ -138,6 +138,19 @@ test('at the desk what can hurt stands first, and every call on a unit carries i
   await expect(line.first().getByRole('img', { name: /^Two years: / })).toBeVisible();
 });
 
+test('a unit’s tag says all of its state wherever it stands, also where a row is about one thing left open', async ({
+  page,
+}) => {
+  await signIn(page, 'maren');
+  await page.goto(`${base()}/watch/left-open`);
+  const tags = page.getByRole('link', { name: /^UH-3/ });
+  await expect(tags).toHaveCount(2);
+  for (const tag of await tags.all()) {
+    await expect(tag).toHaveAccessibleName(/hazard/);
+    await expect(tag).toHaveAccessibleName(/left open/);
+  }
+});
+
 test('a wide roof fills a phone, and by the compass nothing on it has moved', async ({ page }) => {
   await page.setViewportSize({ width: 1280, height: 800 });
   await signIn(page, 'ada');

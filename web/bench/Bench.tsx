@@ -6,6 +6,7 @@ import { useUnitQuery } from '../api/units.ts';
 import { phone } from '../outbox/db.ts';
 import { Empty, Screen } from '../ui/Screen.tsx';
 import { UnitSwitch } from '../ui/UnitSwitch.tsx';
+import { SearchField } from '../ui/SearchField.tsx';
 import { useUnitSystem } from '../state/preferences.ts';
 import { BenchTabs } from './BenchTabs.tsx';
 import { CardView } from './CardView.tsx';
@@ -55,17 +56,16 @@ export default function Bench() {
       ) : null}
       <div className="grid grid-cols-1 gap-4 items-start lg:grid-cols-[240px_minmax(0,1fr)]">
         <nav aria-label="Cards" className="no-print">
-          <input
-            type="search"
-            aria-label="Find a card"
-            placeholder="superheat, co, micron …"
+          <SearchField
+            label="Find a card"
+            hint="superheat, co, micron …"
             value={typed}
-            onChange={(e) => setTyped(e.target.value)}
-            onKeyDown={(e) => {
+            onChange={setTyped}
+            onEnter={() => {
               const [first] = found;
-              if (e.key === 'Enter' && first) void navigate(`/bench/${first.id}${query}`);
+              if (first) void navigate(`/bench/${first.id}${query}`);
             }}
-            className="reach w-full rounded-[3px] border-2 border-rule bg-sheet px-2 text-lg focus:border-copper"
+            className="w-full text-lg"
           />
           <select
             aria-label="Card"

@@ -13,6 +13,7 @@ import {
 } from '../api/conditions.ts';
 import { useWho } from '../state/session.ts';
 import { Stories, UnitStory } from '../drawings/MiniStory.tsx';
+import { UnitPlate } from '../drawings/UnitPlate.tsx';
 import { Button } from '../ui/Button.tsx';
 import { DaysBar } from '../ui/DaysBar.tsx';
 import { dayOf, shortDay } from '../ui/format.ts';
@@ -23,6 +24,7 @@ import { Empty, Loading, Screen, Trouble } from '../ui/Screen.tsx';
 import { useWhole } from '../ui/useWhole.ts';
 import { WatchTabs } from '../watch/WatchTabs.tsx';
 import { say, sayRefused } from '../ui/say.ts';
+import { SearchField } from '../ui/SearchField.tsx';
 
 const PAGE = 60;
 const NONE: readonly ConditionRow[] = [];
@@ -111,13 +113,11 @@ export default function Conditions() {
     >
       <WatchTabs />
       <div className="no-print mb-3 flex flex-wrap items-center gap-2">
-        <input
-          type="search"
-          aria-label="Search what was left open"
-          placeholder="Unit, site, customer"
+        <SearchField
+          label="Search what was left open"
+          hint="Unit, site, customer"
           value={ask.q}
-          onChange={(e) => set({ q: e.target.value })}
-          className="reach w-56 rounded-[3px] border-2 border-rule bg-sheet px-2 focus:border-copper"
+          onChange={(q) => set({ q })}
         />
         <select
           aria-label="Kind"
@@ -230,12 +230,16 @@ function Left({
     <li className="border-t border-rule bg-sheet px-3 py-1">
       <div className="unit-row">
         <span className="w-24 shrink-0">
-          <Plate
-            tag={row.tag}
-            to={row.unitId ? `/units/${row.unitId}` : undefined}
-            flagKinds={row.hazard ? ['hazard'] : ['left open']}
-            status={row.unitStatus}
-          />
+          {row.unitId ? (
+            <UnitPlate
+              unitId={row.unitId}
+              tag={row.tag}
+              flagKinds={row.hazard ? ['hazard'] : ['left open']}
+              status={row.unitStatus}
+            />
+          ) : (
+            <Plate tag={row.tag} flagKinds={row.hazard ? ['hazard'] : ['left open']} />
+          )}
         </span>
         <Link
           to={`/sites/${row.siteId}`}

@@ -13,7 +13,7 @@ import {
 import { BRIEF_DAYS, poundsOf, type BriefStory } from '#core/history';
 import { plural } from '#core/reasons';
 import { addDays, daysBetween } from '#core/time';
-import type { Stories } from '#contracts/units';
+import type { Stories, UnitInBrief } from '#contracts/units';
 import { useStoriesQuery } from '../api/units.ts';
 import { useWho } from '../state/session.ts';
 import { number } from '../ui/format.ts';
@@ -40,14 +40,14 @@ export function useStories(unitIds: readonly (string | null | undefined)[]): Sto
 
 /** The stories that rows draw, each heard of by its own row alone. */
 class Shelf {
-  private readonly shown = new Map<string, BriefStory>();
+  private readonly shown = new Map<string, UnitInBrief>();
   private readonly hearers = new Map<string, Set<() => void>>();
 
-  get(id: string): BriefStory | undefined {
+  get(id: string): UnitInBrief | undefined {
     return this.shown.get(id);
   }
 
-  put(id: string, story: BriefStory): void {
+  put(id: string, story: UnitInBrief): void {
     this.shown.set(id, story);
     for (const hear of this.hearers.get(id) ?? []) hear();
   }
@@ -80,18 +80,23 @@ export function Stories({ units, children }: { units: readonly (string | null)[]
   return <ShelfAround value={shelf}>{children}</ShelfAround>;
 }
 
+/** One unit of the list around it in brief, once it has come. */
+export function useInBrief(unitId: string): UnitInBrief | undefined {
+  const shelf = useContext(ShelfAround);
+  const hear = useCallback((heard: () => void) => shelf.hear(unitId, heard), [shelf, unitId]);
+  return useSyncExternalStore(
+    hear,
+    () => shelf.get(unitId),
+    () => undefined,
+  );
+}
+
 /**
  * The last two years of one unit of the list around it, drawn while its row is in sight: a browser lays each
  * picture on the page apart, and with each one more all of them take longer.
  */
 export function UnitStory({ unitId }: { unitId: string }) {
-  const shelf = useContext(ShelfAround);
-  const hear = useCallback((heard: () => void) => shelf.hear(unitId, heard), [shelf, unitId]);
-  const story = useSyncExternalStore(
-    hear,
-    () => shelf.get(unitId),
-    () => undefined,
-  );
+  const story = useInBrief(unitId);
   const [ref, inSight] = useInSight<SVGSVGElement>();
   return <MiniStory story={story} drawn={inSight} ref={ref} />;
 }

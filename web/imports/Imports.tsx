@@ -18,7 +18,7 @@ import { Button } from '../ui/Button.tsx';
 import { Field } from '../ui/Field.tsx';
 import { Steps } from './Steps.tsx';
 import { FileInput } from '../ui/FileInput.tsx';
-import { Panel, Screen } from '../ui/Screen.tsx';
+import { Empty, Panel, Screen } from '../ui/Screen.tsx';
 import { Exports } from './Exports.tsx';
 import type { Looked, Opened } from './import.worker.ts';
 import { MapColumns } from './MapColumns.tsx';
@@ -247,6 +247,12 @@ export default function Imports() {
               </p>
             ) : null}
           </Panel>
+          {chosen || applied || running ? null : (
+            <Empty ghost="table">
+              What each heading was taken for stands here, and what every row comes to, before anything is
+              kept.
+            </Empty>
+          )}
           {chosen && recipe ? (
             <Panel
               title={`${chosen.file.name}: ${plural(chosen.opened.rows, 'row')}, headings on line ${chosen.opened.headingLine}`}

@@ -1,13 +1,15 @@
 import type { ReactNode } from 'react';
+import type { Cadence } from '#core/maintenance';
 import { CALL_STATES } from '#core/work';
 import { Gauge } from '../bench/Gauge.tsx';
 import { MiniRoof } from '../drawings/MiniRoof.tsx';
 import { MiniStory } from '../drawings/MiniStory.tsx';
+import { YearBand } from '../drawings/YearBand.tsx';
 import { Steps } from '../imports/Steps.tsx';
 import { SureSign } from '../tracing/Sure.tsx';
 import { AnswerLine } from '../ui/AnswerLine.tsx';
 import { Button } from '../ui/Button.tsx';
-import { CallState } from '../ui/CallState.tsx';
+import { CallState, CallStateBrief } from '../ui/CallState.tsx';
 import { DateInput, TimeInput } from '../ui/DateInput.tsx';
 import { DaysBar } from '../ui/DaysBar.tsx';
 import { Field } from '../ui/Field.tsx';
@@ -16,10 +18,20 @@ import { FlagWord } from '../ui/Flags.tsx';
 import { Plate } from '../ui/Plate.tsx';
 import { PriorityWord } from '../ui/PriorityWord.tsx';
 import { Empty, Loading, Panel, Trouble } from '../ui/Screen.tsx';
+import { SearchField } from '../ui/SearchField.tsx';
 import { ANSWERS, CALL, ROOF, STORIES } from './samples.ts';
 
 const THEMES = ['light', 'night', 'sun'] as const;
 const MARKED = ['u4'];
+const CADENCES: readonly Cadence[] = [
+  { by: 'days', days: 14 },
+  { by: 'days', days: 91 },
+  { by: 'days', days: 30, months: [5, 6, 7, 8, 9] },
+  { by: 'months', months: [5, 10] },
+  { by: 'weekday', nth: -1, weekday: 5 },
+  { by: 'season', from: '03-15', to: '05-31' },
+  { by: 'season', from: '11-01', to: '02-28' },
+];
 
 /** Every part in every state, once in each theme. */
 export function Parts() {
@@ -86,6 +98,13 @@ function Everything({ theme }: { theme: string }) {
         <Field label="Suction pressure" unit="psig" roof>
           <input defaultValue="118" />
         </Field>
+        <Field line label="In a line, as wide as its digits" hint="What it means" unit="days">
+          <input inputMode="numeric" defaultValue="30" />
+        </Field>
+        <Field line label="In a line, with a fault" unit="%" error="from 0 to 100">
+          <input inputMode="numeric" defaultValue="130" />
+        </Field>
+        <SearchField label="Search parts" hint="unit, site, customer" value="" onChange={() => undefined} />
         <Field label="Choice">
           <select>
             <option>cooling</option>
@@ -135,8 +154,9 @@ function Everything({ theme }: { theme: string }) {
       </Group>
       <Group title="States of a call">
         {CALL_STATES.map((state) => (
-          <p key={state}>
+          <p key={state} className="flex flex-wrap gap-x-3">
             <CallState call={{ ...CALL, state }} zone="EST5EDT" />
+            <CallStateBrief call={{ ...CALL, state }} zone="EST5EDT" />
           </p>
         ))}
       </Group>
@@ -145,7 +165,7 @@ function Everything({ theme }: { theme: string }) {
         <p className="tied">What is open or waits</p>
         <p className="settled">What is settled</p>
         <Empty>Nothing is here yet.</Empty>
-        {(['unit', 'panel', 'day', 'sheet', 'picture', 'roof'] as const).map((ghost) => (
+        {(['unit', 'panel', 'day', 'sheet', 'picture', 'table', 'roof'] as const).map((ghost) => (
           <Empty key={ghost} ghost={ghost}>
             Nothing is here yet.
           </Empty>
@@ -155,6 +175,13 @@ function Everything({ theme }: { theme: string }) {
           error={{ status: 503, data: { title: 'The database does not answer' } }}
           retry={() => undefined}
         />
+      </Group>
+      <Group title="When in the year a task comes round">
+        {CADENCES.map((cadence, i) => (
+          <p key={i}>
+            <YearBand cadence={cadence} today="2026-06-03" />
+          </p>
+        ))}
       </Group>
       <Group title="Two years in a row">
         {Object.entries(STORIES).map(([name, story]) => (

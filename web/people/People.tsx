@@ -15,6 +15,7 @@ import { shortDay } from '../ui/format.ts';
 import { Empty, Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';
 import { saveCsv, type CsvColumn } from '../ui/saveCsv.ts';
 import { ARIA_SORT, SortButton, type SortDir } from '../ui/SortButton.tsx';
+import { SearchField } from '../ui/SearchField.tsx';
 import { PersonForm } from './PersonForm.tsx';
 
 /** Who is in the company, in which crew, and who is there when. */
@@ -119,13 +120,12 @@ function PeoplePanel() {
           {trouble}
         </p>
       ) : null}
-      <input
-        type="search"
-        aria-label="Search people"
-        placeholder="name, role, crew, skill"
+      <SearchField
+        label="Search people"
+        hint="name, role, crew, skill"
         value={typed}
-        onChange={(event) => setTyped(event.target.value)}
-        className="no-print mb-1 reach w-56 rounded-[3px] border-2 border-rule bg-sheet px-2 focus:border-copper"
+        onChange={setTyped}
+        className="no-print mb-1 w-56"
       />
       {shown.length === 0 ? <Empty>Nobody matches “{typed}”.</Empty> : null}
       <div className="overflow-x-auto">

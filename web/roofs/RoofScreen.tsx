@@ -18,6 +18,7 @@ import { Button } from '../ui/Button.tsx';
 import { Plate } from '../ui/Plate.tsx';
 import { Empty, Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';
 import { useWidth } from '../ui/useWidth.ts';
+import { SearchField } from '../ui/SearchField.tsx';
 import { RoofDrawing, unitState } from './RoofDrawing.tsx';
 
 const RoofEditor = lazy(() => import('./RoofEditor.tsx'));
@@ -108,7 +109,7 @@ function RoofReader({
       board.current
         ?.querySelector(`[data-item="${chosenId}"]`)
         ?.scrollIntoView({ inline: 'center', block: 'nearest' });
-  }, [chosenId]);
+  }, [chosenId, board]);
   const chosen = roof.plan.items.find((item) => item.id === chosenId);
   const storied = useMemo(() => roof.plan.items.flatMap((item) => item.unitId ?? []), [roof.plan]);
   const standing = roof.plan.items.filter((item) => item.kind === 'unit');
@@ -193,13 +194,12 @@ function RoofReader({
           ) : null}
           <div className="grid items-start gap-3 lg:col-span-full lg:grid-cols-[minmax(0,2fr)_minmax(0,1fr)] print:block">
             <Panel title="Units on it" className="no-print">
-              <input
-                type="search"
-                aria-label="Find a unit on this roof"
-                placeholder="Tag or area"
+              <SearchField
+                label="Find a unit on this roof"
+                hint="Tag or area"
                 value={typed}
-                onChange={(e) => setTyped(e.target.value)}
-                className="mb-2 reach w-full rounded-[3px] border-2 border-rule bg-sheet px-2 text-lg focus:border-copper"
+                onChange={setTyped}
+                className="mb-2 w-full text-lg"
               />
               {standing.length === 0 ? <Empty ghost="roof">No unit is drawn yet.</Empty> : null}
               <ul

@@ -4,13 +4,14 @@ import { plural, wordsOf } from '#core/reasons';
 import { durationText } from '#core/time';
 import type { DueSite } from '#contracts/routes';
 import { Stories, UnitStory } from '../drawings/MiniStory.tsx';
+import { UnitPlate } from '../drawings/UnitPlate.tsx';
 import { Button } from '../ui/Button.tsx';
 import { shortDay } from '../ui/format.ts';
 import { found, inOrder } from '../ui/found.ts';
-import { Plate } from '../ui/Plate.tsx';
 import { Reasons } from '../ui/Reasons.tsx';
 import { saveCsv, type CsvColumn } from '../ui/saveCsv.ts';
 import { Empty, Panel } from '../ui/Screen.tsx';
+import { SearchField } from '../ui/SearchField.tsx';
 import { WindowBar } from './WindowBar.tsx';
 import { useWho } from '../state/session.ts';
 
@@ -125,13 +126,12 @@ function DueTools({
   const look = 'reach rounded-[3px] border-2 border-rule bg-sheet px-2 focus:border-copper';
   return (
     <div className="no-print mb-1 flex flex-wrap items-center gap-2">
-      <input
-        type="search"
-        aria-label="Search what is due"
-        placeholder="site or customer"
+      <SearchField
+        label="Search what is due"
+        hint="site or customer"
         value={typed}
-        onChange={(event) => onTyped(event.target.value)}
-        className={`w-40 ${look}`}
+        onChange={onTyped}
+        className="w-40"
       />
       <select
         aria-label="Order of what is due"
@@ -210,7 +210,7 @@ function DueLine({
               {site.units.map((unit) => (
                 <li key={unit.unitId} className="py-1">
                   <span className="unit-row-brief">
-                    <Plate tag={unit.tag} to={`/units/${unit.unitId}`} />
+                    <UnitPlate unitId={unit.unitId} tag={unit.tag} />
                     <UnitStory unitId={unit.unitId} />
                   </span>
                   {unit.tasks.map((t) => wordsOf(t.reason).text + putOffText(t)).join(' ')}

@@ -9,8 +9,8 @@ import {
 } from '../api/agreements.ts';
 import { useWho } from '../state/session.ts';
 import { Stories, UnitStory } from '../drawings/MiniStory.tsx';
+import { UnitPlate } from '../drawings/UnitPlate.tsx';
 import { Button } from '../ui/Button.tsx';
-import { Plate } from '../ui/Plate.tsx';
 import { Panel } from '../ui/Screen.tsx';
 import { say, sayRefused } from '../ui/say.ts';
 
@@ -46,7 +46,7 @@ export function MissedSeasons() {
           {data.map((missed) => (
             <li key={`${missed.unitId} ${missed.key}`} className="py-1.5">
               <p className="unit-row-brief">
-                <Plate tag={missed.tag} to={`/units/${missed.unitId}`} />
+                <UnitPlate unitId={missed.unitId} tag={missed.tag} />
                 <UnitStory unitId={missed.unitId} />
               </p>
               <p>

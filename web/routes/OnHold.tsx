@@ -6,10 +6,10 @@ import type { BoardView, OnHold as Held } from '#contracts/board';
 import { useFetchPartsMutation, useUpdateCallMutation } from '../api/calls.ts';
 import { readyWord } from '../calls/readyWord.ts';
 import { Stories, UnitStory } from '../drawings/MiniStory.tsx';
+import { UnitPlate } from '../drawings/UnitPlate.tsx';
 import { useWho } from '../state/session.ts';
 import { Button } from '../ui/Button.tsx';
 import { day as dayText } from '../ui/format.ts';
-import { Plate } from '../ui/Plate.tsx';
 import { Panel } from '../ui/Screen.tsx';
 import { WaitsRow } from './WaitsRow.tsx';
 import { say, sayRefused } from '../ui/say.ts';
@@ -43,9 +43,7 @@ export function OnHold({ board }: { board: BoardView }) {
             return (
               <WaitsRow
                 key={row.id}
-                plate={
-                  row.unit && row.unitId ? <Plate tag={row.unit} to={`/units/${row.unitId}`} /> : undefined
-                }
+                plate={row.unit && row.unitId ? <UnitPlate unitId={row.unitId} tag={row.unit} /> : undefined}
                 head={
                   <>
                     <Link to={`/calls/${row.id}`} className="font-semibold link">

@@ -6,12 +6,12 @@ import type { RouteHistory, RoutePage, RouteStop } from '#contracts/routes';
 import { problemOf } from '../api/base.ts';
 import { useLazyCrewFeedQuery, useRouteQuery, useUndoChangeMutation } from '../api/routes.ts';
 import { Stories, UnitStory } from '../drawings/MiniStory.tsx';
+import { UnitPlate } from '../drawings/UnitPlate.tsx';
 import { RouteMap } from '../maps/RouteMap.tsx';
 import { useWho } from '../state/session.ts';
 import { Button, pressed } from '../ui/Button.tsx';
 import { clockOf, day, instant } from '../ui/format.ts';
 import { GettingIn } from '../ui/GettingIn.tsx';
-import { Plate } from '../ui/Plate.tsx';
 import { Empty, Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';
 import { say, sayTrouble } from '../ui/say.ts';
 
@@ -249,7 +249,7 @@ function StopOfDay({ stop, order, zone }: { stop: RouteStop; order: number; zone
         <ul className="my-1 grid gap-x-4 sm:grid-cols-2" aria-label={`Units at ${stop.site}`}>
           {stop.units.map((unit) => (
             <li key={unit.id} className="unit-row-brief">
-              <Plate tag={unit.tag} to={`/units/${unit.id}`} />
+              <UnitPlate unitId={unit.id} tag={unit.tag} />
               <UnitStory unitId={unit.id} />
             </li>
           ))}

@@ -7,9 +7,9 @@ import { clockText, durationText } from '#core/time';
 import type { BoardDay, BoardStop } from '#contracts/board';
 import { useLockStopMutation, useSplitStopMutation } from '../api/routes.ts';
 import { Stories, UnitStory } from '../drawings/MiniStory.tsx';
+import { UnitPlate } from '../drawings/UnitPlate.tsx';
 import { Button } from '../ui/Button.tsx';
 import { clockOf, day as dayText } from '../ui/format.ts';
-import { Plate } from '../ui/Plate.tsx';
 import { Panel } from '../ui/Screen.tsx';
 import { standing } from './CrewStrip.tsx';
 import { say, sayRefused } from '../ui/say.ts';
@@ -87,7 +87,7 @@ export function StopDetails({
         >
           {stop.calls.map((call) => (
             <li key={call.id} className="unit-row-brief">
-              {call.unit && call.unitId ? <Plate tag={call.unit} to={`/units/${call.unitId}`} /> : <span />}
+              {call.unit && call.unitId ? <UnitPlate unitId={call.unitId} tag={call.unit} /> : <span />}
               {call.unitId ? <UnitStory unitId={call.unitId} /> : null}
               <span>
                 <Link to={`/calls/${call.id}`} className="link">

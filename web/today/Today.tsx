@@ -60,8 +60,12 @@ function Desk() {
   const late = (due.data ?? []).filter((site) => site.lateDays > 0);
   const rows = calls.data?.rows ?? NO_CALLS;
   const watched = watch.data?.rows;
+  const leftTooLong = left.data?.rows;
   const stories = useStories(
-    useMemo(() => [...rows, ...(watched ?? []).slice(0, WORST)].map((row) => row.unitId), [rows, watched]),
+    useMemo(
+      () => [...rows, ...(watched ?? []).slice(0, WORST), ...(leftTooLong ?? [])].map((row) => row.unitId),
+      [rows, watched, leftTooLong],
+    ),
   );
   const atOnce = rows.filter((c) => c.priority === 'at once').length;
   const unplanned = rows.filter((c) => c.state === 'taken' || c.state === 'reopened').length;
@@ -124,7 +128,12 @@ function Desk() {
                     <Plate
                       tag={row.tag}
                       to={row.unitId ? `/units/${row.unitId}` : undefined}
-                      flagKinds={row.hazard ? ['hazard'] : ['left open']}
+                      flagKinds={[
+                        ...new Set([
+                          row.hazard ? 'hazard' : 'left open',
+                          ...((row.unitId && stories[row.unitId]?.flagKinds) || []),
+                        ]),
+                      ]}
                     />
                     {row.hazard ? (
                       <span className="hazard-notch text-sm">{row.kind}</span>

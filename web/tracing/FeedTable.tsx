@@ -11,8 +11,8 @@ import {
 } from '#core/tracing';
 import type { TracingView } from '#contracts/tracing';
 import { Stories, UnitStory } from '../drawings/MiniStory.tsx';
+import { UnitPlate } from '../drawings/UnitPlate.tsx';
 import { Button } from '../ui/Button.tsx';
-import { Plate } from '../ui/Plate.tsx';
 import { Sure, SureSign } from './Sure.tsx';
 
 const WORDS = {
@@ -79,11 +79,7 @@ export function FeedTable({
                 <Fragment key={unit.id}>
                   <tr className={`border-t border-rule ${traced === unit.id ? 'bg-zinc' : ''}`}>
                     <td className="h-11 pr-2">
-                      <Plate
-                        tag={unit.name}
-                        to={`/units/${unit.id}`}
-                        {...(unit.unit ? { status: unit.unit.status } : {})}
-                      />
+                      <UnitPlate unitId={unit.id} tag={unit.name} status={unit.unit?.status} />
                     </td>
                     <td className="pr-2">
                       <UnitStory unitId={unit.id} />

@@ -1,8 +1,8 @@
 import { useMemo, useState } from 'react';
 import { tricksFor, type Gap, type LinkKind, type Trick } from '#core/tracing';
 import { Stories, UnitStory } from '../drawings/MiniStory.tsx';
+import { UnitPlate } from '../drawings/UnitPlate.tsx';
 import { Button } from '../ui/Button.tsx';
-import { Plate } from '../ui/Plate.tsx';
 import { Empty, Panel } from '../ui/Screen.tsx';
 
 const MISSING: Record<LinkKind, string> = {
@@ -52,7 +52,7 @@ export function Gaps({
                 onClick={() => setOpen(open === unit.id ? undefined : unit.id)}
                 className="flex reach w-full flex-wrap items-center gap-x-2 text-left"
               >
-                <Plate tag={unit.name} {...(unit.unit ? { status: unit.unit.status } : {})} />
+                <UnitPlate unitId={unit.id} tag={unit.name} linked={false} status={unit.unit?.status} />
                 <UnitStory unitId={unit.id} />
                 <span>{missing.map((m) => MISSING[m]).join(', ')}</span>
                 <span className="ml-auto text-sm text-copper underline decoration-dotted underline-offset-4">

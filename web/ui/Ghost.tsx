@@ -14,6 +14,9 @@ const GHOSTS = {
   sheet: 'M60 2h120v68h-120zM72 14h18M98 14h68M72 28h18M98 28h54M72 42h18M98 42h62M72 56h18M98 56h40',
   /** A picture with a nameplate on it. */
   picture: 'M70 2h100v68h-100zM92 22h56v28h-56zM100 30h40M100 40h26',
+  /** A sheet's headings, each joined to what it was taken for. */
+  table:
+    'M2 4h236v20h-236zM80 4v64M160 4v64M2 24v44h236v-44M14 14h40M92 14h48M172 14h34M14 36h50M92 36h40M172 36h48M14 54h34M92 54h52M172 54h28',
   /** A roof with its units. */
   roof: 'M20 4H220V50H150V70H20ZM48 18h24v14h-24zM110 18h24v14h-24zM172 18h24v14h-24zM48 46h24v14h-24z',
 } as const;

@@ -10,6 +10,7 @@ import type { AskPage } from './everyRow.ts';
 import type { ListColumn, ListFilter, ListState } from './listShape.ts';
 import { ARIA_SORT, SortButton } from './SortButton.tsx';
 import { useWhole } from './useWhole.ts';
+import { SearchField } from './SearchField.tsx';
 
 const features = tableFeatures({});
 
@@ -168,13 +169,12 @@ export function List<Row extends { id: string }>({
   const limit = state.limit ?? PAGE;
   const tools = (
     <>
-      <input
-        type="search"
-        aria-label={`Search ${label}`}
-        placeholder={`Search ${label}`}
+      <SearchField
+        label={`Search ${label}`}
+        hint={`Search ${label}`}
         value={typed}
-        onChange={(event) => setTyped(event.target.value)}
-        className="reach w-64 max-w-full rounded-[3px] border-2 border-rule bg-sheet px-2 focus:border-copper max-md:w-44"
+        onChange={setTyped}
+        className="w-64 max-md:w-44"
       />
       {line ? null : (
         <Button className="md:hidden" aria-expanded={more} onClick={() => setMore(!more)}>

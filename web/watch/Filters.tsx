@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import type { FilterCount, WatchPage } from '#contracts/watch';
 import { Button } from '../ui/Button.tsx';
+import { SearchField } from '../ui/SearchField.tsx';
 import type { WatchAsk } from '../api/watch.ts';
 
 /**
@@ -41,13 +42,12 @@ export function Filters({
     <div className="no-print mb-3 flex flex-wrap items-end gap-3">
       <label className="text-sm font-semibold">
         <span className="mb-0.5 block">Search</span>
-        <input
-          type="search"
-          aria-label="Search the watch list"
-          placeholder="unit, site, customer, model"
+        <SearchField
+          label="Search the watch list"
+          hint="unit, site, customer, model"
           value={ask.q}
-          onChange={(e) => onChange({ q: e.target.value })}
-          className="reach w-56 rounded-[3px] border-2 border-rule bg-sheet px-2 text-base font-normal focus:border-copper"
+          onChange={(q) => onChange({ q })}
+          className="w-56 text-base font-normal"
         />
       </label>
       <div role="group" aria-label="Show only" className="flex flex-wrap gap-1">
