@@ -143,7 +143,7 @@ test('a unit’s tag says all of its state wherever it stands, also where a row 
 }) => {
   await signIn(page, 'maren');
   await page.goto(`${base()}/watch/left-open`);
-  const tags = page.getByRole('link', { name: /^UH-3/ });
+  const tags = page.getByRole('link', { name: /^Unit UH-3,/ });
   await expect(tags).toHaveCount(2);
   for (const tag of await tags.all()) {
     await expect(tag).toHaveAccessibleName(/hazard/);
