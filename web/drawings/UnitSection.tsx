@@ -28,10 +28,11 @@ export function UnitSection({
   const still = stillOf(at, status);
   const days = [...new Set(at.flatMap(({ readings }) => readings.map((r) => r.at.slice(0, 10))))].sort();
   const one = days.length === 1 ? days[0] : undefined;
+  const foot = [section.note, one && `measured ${shortDay(one)}`].filter(Boolean).join('; ');
   return (
     <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Cut through the unit" data-listed>
       <svg
-        viewBox={`-58 0 ${section.width + 116} ${section.height + (one ? 16 : 0)}`}
+        viewBox={`-58 0 ${section.width + 116} ${section.height + (foot ? 16 : 0)}`}
         className="w-full min-w-[880px]"
         role="group"
         aria-label="Parts of the unit"
@@ -72,7 +73,7 @@ export function UnitSection({
             onChoose={() => onChoose(a.part.id)}
           />
         ))}
-        {one ? (
+        {foot ? (
           <text
             x={section.width / 2}
             y={section.height + 10}
@@ -80,7 +81,7 @@ export function UnitSection({
             textAnchor="middle"
             fill="var(--soft)"
           >
-            Measured {shortDay(one)}
+            {foot.charAt(0).toUpperCase() + foot.slice(1)}
           </text>
         ) : null}
       </svg>

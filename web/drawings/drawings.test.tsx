@@ -159,6 +159,17 @@ describe('the cut through a unit on screen', () => {
     expect(still(null, circuits.slice(0, 1)).length).toBeGreaterThan(3);
   });
 
+  it('says of a heat pump which way round it is drawn, and of every machine the day of its readings', () => {
+    const readings = [
+      { point: 'suction pressure', value: 118, unit: 'psig', circuit: 1, at: '2026-05-20T14:00:00Z' },
+    ];
+    const said = (kind: Drawn['kind']) =>
+      words(paint(<Cut of={unit({ kind, lastSeen: { readings, findings: [] } })} />));
+    expect(said('package heat pump')).toContain('Drawn as it cools; measured 20 May 2026');
+    expect(said('package cooling only')).toContain('Measured 20 May 2026');
+    expect(said('package cooling only')).not.toContain('Drawn as it cools');
+  });
+
   it('heat that is disabled stands still, and the circuits go on', () => {
     const said = parts(unit({ conditions: [condition({ kind: 'heat disabled' })] })).filter((text) =>
       text.includes('stands still'),

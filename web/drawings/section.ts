@@ -5,6 +5,7 @@ import {
   controlCells,
   type Cell,
   hasAir,
+  HEAT_PUMPS,
   type SectionRecord,
 } from './sectionCells.ts';
 import { fireLines, fireParts } from './sectionFire.ts';
@@ -155,6 +156,7 @@ function airMachineSection(record: SectionRecord): Section {
     parts,
     lines,
     air: airPath(kind, outdoor, airTop),
+    ...(HEAT_PUMPS.includes(kind) ? { note: 'Drawn as it cools' } : {}),
   };
 }
 

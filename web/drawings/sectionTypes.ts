@@ -76,6 +76,8 @@ export interface Section {
   readonly parts: readonly SectionPart[];
   readonly lines: readonly SectionLine[];
   readonly air: AirPath | undefined;
+  /** What is to be known of the drawing itself. */
+  readonly note?: string;
 }
 
 export const WIDTH = 1000;

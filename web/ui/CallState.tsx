@@ -49,7 +49,7 @@ function briefWords(call: Stated): string {
     case 'under way':
       return `${call.onSite?.split(' ')[0] ?? 'somebody'} is there`;
     case 'waiting':
-      return call.waitingFor ? `for ${call.waitingFor}` : 'waiting';
+      return call.waitingFor ? `for ${call.waitingFor}` : 'on hold';
     case 'done':
     case 'cancelled':
       return call.state;
