@@ -1,3 +1,4 @@
+import { useMemo } from 'react';
 import { Link, useParams } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import { plural } from '#core/reasons';
@@ -5,6 +6,7 @@ import { clockText, durationText } from '#core/time';
 import type { RouteHistory, RoutePage, RouteStop } from '#contracts/routes';
 import { problemOf } from '../api/base.ts';
 import { useLazyCrewFeedQuery, useRouteQuery, useUndoChangeMutation } from '../api/routes.ts';
+import { SiteRoofs } from '../drawings/MiniRoof.tsx';
 import { Stories, UnitStory } from '../drawings/MiniStory.tsx';
 import { UnitPlate } from '../drawings/UnitPlate.tsx';
 import { RouteMap } from '../maps/RouteMap.tsx';
@@ -212,8 +214,9 @@ function tookWords({ startAt, leaveAt, arrivedAt, leftAt }: RouteStop): string |
 }
 
 function StopOfDay({ stop, order, zone }: { stop: RouteStop; order: number; zone: string }) {
+  const marked = useMemo(() => stop.units.map((unit) => unit.id), [stop.units]);
   return (
-    <li className="break-inside-avoid py-2">
+    <li className="flow-root break-inside-avoid py-2">
       <div className="flex flex-wrap items-baseline gap-x-3">
         <strong>{order}</strong>
         <span className="font-bold">
@@ -240,6 +243,9 @@ function StopOfDay({ stop, order, zone }: { stop: RouteStop; order: number; zone
       {stop.troubles.length > 0 ? (
         <p className="font-bold">Does not hold: {stop.troubles.join(', ')}.</p>
       ) : null}
+      <div className="float-right ml-3 max-sm:float-none max-sm:ml-0">
+        <SiteRoofs siteId={stop.siteId} marked={marked} width={250} height={150} />
+      </div>
       <ul className="list-disc pl-5">
         {stop.work.map((line) => (
           <li key={line}>{line}</li>

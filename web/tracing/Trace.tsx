@@ -11,6 +11,7 @@ import {
   type SitePoint,
 } from '#core/tracing';
 import type { TracingView } from '#contracts/tracing';
+import { SiteRoofs } from '../drawings/MiniRoof.tsx';
 import { Panel } from '../ui/Screen.tsx';
 import { Sure } from './Sure.tsx';
 
@@ -35,6 +36,10 @@ export function Trace({
   const panelId = panel || panels[0]?.id;
   const hits = panelId && wanted.length > 0 ? onPoles(net, panelId, wanted) : [];
   const point = net.points.find((p) => p.id === traced);
+  // Which units the answer is about, on the roof.
+  const marked = [...hits.map(({ point: to }) => to), ...(point ? [point] : [])].flatMap((one) =>
+    unitsBehind(net, one).map(({ id }) => id),
+  );
   return (
     <Panel title="Trace">
       <div className="grid gap-2 sm:grid-cols-2">
@@ -100,14 +105,20 @@ export function Trace({
         ))}
         {point ? <Traced net={net} point={point} /> : null}
       </div>
+      <div className="mt-3">
+        <SiteRoofs siteId={net.siteId} marked={marked} width={340} height={170} />
+      </div>
     </Panel>
   );
 }
 
+/** The units that hang on a point, by what feeds them; a unit is its own. */
+const unitsBehind = (net: TracingView, point: SitePoint): SitePoint[] =>
+  point.kind === 'unit' ? [point] : reachedFrom(net, point.id, ['feeds']).filter((p) => p.kind === 'unit');
+
 /** A point with the units and areas behind it: "unit D, which serves Projection booth". */
 function behind(net: TracingView, point: SitePoint): string {
-  const units =
-    point.kind === 'unit' ? [point] : reachedFrom(net, point.id, ['feeds']).filter((p) => p.kind === 'unit');
+  const units = unitsBehind(net, point);
   if (units.length === 0) return pointName(point);
   const named = units.map((u) => {
     const areas = aroundUnit(net, u.id).serves.map((s) => s.point.name);
