@@ -102,8 +102,16 @@ function Cabinet({ box, word }: { box: Box; word: string }) {
         stroke="var(--ink)"
         strokeWidth="3"
       />
+      {/* At the right, where no line runs between the cabinets. */}
       {word ? (
-        <text x={box.x + 6} y={box.y - 6} fontSize="15" fontWeight="700" fill="var(--soft)">
+        <text
+          x={box.x + box.w - 6}
+          y={box.y - 6}
+          fontSize="15"
+          fontWeight="700"
+          textAnchor="end"
+          fill="var(--soft)"
+        >
           {word}
         </text>
       ) : null}

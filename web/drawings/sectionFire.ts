@@ -5,6 +5,7 @@ import {
   middleOf,
   row,
   SCROLL,
+  upAndDown,
   WIDTH,
   type Box,
   type Point,
@@ -51,22 +52,9 @@ const centreOf = ({ body }: SectionPart): Point => [middleOf(body), body.y + bod
 
 /** Tubes of an exchanger: an even number of passes from one end to the other, down first. */
 function tubes({ body }: SectionPart): Point[] {
-  const passes = 4;
-  const [top, bottom] = [body.y, body.y + body.h];
   const wide = Math.min(body.w, 200);
   const left = middleOf(body) - wide / 2;
-  return Array.from({ length: passes }, (_, i): Point[] => {
-    const x = left + 12 + ((wide - 24) * i) / (passes - 1);
-    return i % 2
-      ? [
-          [x, bottom],
-          [x, top],
-        ]
-      : [
-          [x, top],
-          [x, bottom],
-        ];
-  }).flat();
+  return upAndDown(left + 12, left + wide - 12, body.y, body.y + body.h, 4);
 }
 
 /** Gas to the burner, and what it burns to: through the exchanger, to the inducer, out above. */

@@ -8,6 +8,7 @@ import {
   type Point,
   type SectionLine,
   type SectionPart,
+  upAndDown,
 } from './sectionTypes.ts';
 
 /* One circuit of a machine: its parts outdoors and the loop that the refrigerant runs, in its order. */
@@ -210,29 +211,6 @@ const across = (near: number, far: number, top: number, bottom: number): Point[]
         ];
   }).flat();
 
-/** A tube that goes down and up, from the first to the last place; its two ends come from and go to where they are told. */
-function upAndDown(
-  [first, from]: Point,
-  [last, to]: Point,
-  top: number,
-  bottom: number,
-  passes: number = PASSES,
-): Point[] {
-  const points = Array.from({ length: passes }, (_, i): Point[] => {
-    const x = first + ((last - first) * i) / (passes - 1);
-    return i % 2
-      ? [
-          [x, bottom],
-          [x, top],
-        ]
-      : [
-          [x, top],
-          [x, bottom],
-        ];
-  }).flat();
-  return [[first, from], ...points.slice(1, -1), [last, to]];
-}
-
 /** The parts of a circuit's own that its loop runs through, or undefined where one is not drawn. */
 function partsOfLoop(parts: readonly SectionPart[], number: number) {
   const own = parts.filter((p) => p.circuit === number);
@@ -319,7 +297,12 @@ export function loopOf(
     {
       kind: 'evaporating',
       circuit,
-      points: upAndDown([into, drop - APART], [outOf, drop], coil.body.y + 8, coil.body.y + coil.body.h - 8),
+      // From the lane above the coil, down and up through it, and up to the lane of suction.
+      points: [
+        [into, drop - APART],
+        ...upAndDown(into, outOf, coil.body.y + 8, coil.body.y + coil.body.h - 8, PASSES).slice(1, -1),
+        [outOf, drop],
+      ],
     },
     {
       kind: 'suction',

@@ -119,4 +119,21 @@ export function row(cells: readonly Cell[], { x, y, w, h }: Box): SectionPart[] 
   });
 }
 
+/** A tube that goes down and up, from the first to the last place across, so many times. */
+export const upAndDown = (
+  first: number,
+  last: number,
+  top: number,
+  bottom: number,
+  passes: number,
+): Point[] =>
+  Array.from({ length: passes }, (_, i): Point[] => {
+    const x = first + ((last - first) * i) / (passes - 1);
+    const way: Point[] = [
+      [x, top],
+      [x, bottom],
+    ];
+    return i % 2 ? way.toReversed() : way;
+  }).flat();
+
 export const middleOf = ({ x, w }: Box): number => x + w / 2;

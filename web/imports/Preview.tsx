@@ -3,6 +3,7 @@ import { plural } from '#core/reasons';
 import type { ApplyMode, ImportPreview } from '#contracts/imports';
 import { Button } from '../ui/Button.tsx';
 import { Panel } from '../ui/Screen.tsx';
+import { TableBox } from '../ui/TableBox.tsx';
 import { wordOf } from './columnWords.ts';
 
 const SHOWN = 200;
@@ -77,12 +78,7 @@ export function Preview({
 
 function Problems({ preview }: { preview: ImportPreview }) {
   return (
-    <div
-      className="mb-3 max-h-96 overflow-auto"
-      tabIndex={0}
-      role="region"
-      aria-label="Rows that cannot be taken"
-    >
+    <TableBox label="Rows that cannot be taken" scrolls="mb-3 max-h-96 overflow-auto">
       <table className="w-full text-left">
         <thead>
           <tr className="border-b-2 border-ink text-sm">
@@ -106,7 +102,7 @@ function Problems({ preview }: { preview: ImportPreview }) {
       {preview.problems.length > SHOWN ? (
         <p className="text-soft">and {preview.problems.length - SHOWN} more.</p>
       ) : null}
-    </div>
+    </TableBox>
   );
 }
 
@@ -116,7 +112,7 @@ function Changes({ preview }: { preview: ImportPreview }) {
       <summary className="cursor-pointer font-semibold text-copper">
         What changes: {plural(preview.changes.length, 'value')}
       </summary>
-      <div className="max-h-96 overflow-auto" tabIndex={0} role="region" aria-label="What changes">
+      <TableBox label="What changes" scrolls="max-h-96 overflow-auto">
         <table className="w-full text-left">
           <thead>
             <tr className="border-b-2 border-ink text-sm">
@@ -139,7 +135,7 @@ function Changes({ preview }: { preview: ImportPreview }) {
             ))}
           </tbody>
         </table>
-      </div>
+      </TableBox>
     </details>
   );
 }

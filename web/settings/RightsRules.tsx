@@ -10,6 +10,7 @@ import { Loading, Panel, Trouble } from '../ui/Screen.tsx';
 import { FormTrouble } from '../ui/FormTrouble.tsx';
 import { useTyped } from '../ui/useTyped.ts';
 import { say } from '../ui/say.ts';
+import { TableBox } from '../ui/TableBox.tsx';
 
 const WORDS: Readonly<Record<Settable, string>> = {
   'write for another crew': 'Write on the sheet of a visit another crew is on',
@@ -60,7 +61,7 @@ function RightsForm({ current, mayEdit }: { current: Rights; mayEdit: boolean })
   });
   return (
     <form onSubmit={store}>
-      <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Rights by role">
+      <TableBox label="Rights by role">
         <table className="w-full text-left">
           <thead>
             <tr>
@@ -97,7 +98,7 @@ function RightsForm({ current, mayEdit }: { current: Rights; mayEdit: boolean })
             ))}
           </tbody>
         </table>
-      </div>
+      </TableBox>
       <FormTrouble text={form.trouble} />
       {mayEdit ? (
         <Button type="submit" look="act" className="mt-2" disabled={form.isSubmitting}>

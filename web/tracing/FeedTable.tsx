@@ -13,6 +13,7 @@ import type { TracingView } from '#contracts/tracing';
 import { Stories, UnitStory } from '../drawings/MiniStory.tsx';
 import { UnitPlate } from '../drawings/UnitPlate.tsx';
 import { Button } from '../ui/Button.tsx';
+import { TableBox } from '../ui/TableBox.tsx';
 import { Sure, SureSign } from './Sure.tsx';
 
 const WORDS = {
@@ -46,12 +47,7 @@ export function FeedTable({
   const missing = <span className="text-soft">not traced</span>;
   return (
     <Stories units={storied}>
-      <div
-        className="relative overflow-x-auto"
-        tabIndex={0}
-        role="region"
-        aria-label="Units with feed and control"
-      >
+      <TableBox label="Units with feed and control">
         <table className="in-lines w-full text-left">
           <thead>
             <tr className="border-b-2 border-ink text-sm">
@@ -159,7 +155,7 @@ export function FeedTable({
             })}
           </tbody>
         </table>
-      </div>
+      </TableBox>
     </Stories>
   );
 }

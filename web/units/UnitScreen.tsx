@@ -15,6 +15,7 @@ import { dayOf, shortDay } from '../ui/format.ts';
 import { Plate } from '../ui/Plate.tsx';
 import { RecordForm } from '../ui/RecordForm.tsx';
 import { Empty, Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';
+import { TableBox } from '../ui/TableBox.tsx';
 import { decisionWords, useDeciding } from '../watch/deciding.tsx';
 import { FeedPanel } from './FeedPanel.tsx';
 import { MachineForm } from './MachineForm.tsx';
@@ -146,12 +147,7 @@ export default function UnitScreen() {
             {unit.calls.length === 0 ? (
               <Empty ghost="unit">No call and no maintenance is on record.</Empty>
             ) : null}
-            <div
-              className="max-h-96 overflow-y-auto max-md:max-h-none"
-              tabIndex={0}
-              role="region"
-              aria-label="Calls and maintenance"
-            >
+            <TableBox label="Calls and maintenance" scrolls="max-h-96 overflow-y-auto max-md:max-h-none">
               <table className="in-lines w-full text-left">
                 <thead>
                   <tr className="border-b-2 border-ink text-sm">
@@ -197,7 +193,7 @@ export default function UnitScreen() {
                     ))}
                 </tbody>
               </table>
-            </div>
+            </TableBox>
           </Panel>
           <MachinePanel unit={unit} onWrite={can('map site') ? () => setReading(true) : undefined} />
           <Panel
