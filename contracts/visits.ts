@@ -202,7 +202,7 @@ const bodies = {
       error: 'somebody can be hurt: who was told, and in writing?',
       path: ['told'],
     }) satisfies z.ZodType<ConditionBody>,
-  'condition closed': z.object({ conditionId: id, text: longText }),
+  'condition closed': z.object({ conditionId: z.uuid('say which one'), text: longText }),
   recommendation: z.object({ text: longText.min(1, 'what do you recommend?') }),
   note: z.object({ text: longText.min(1, 'an empty note') }),
   /**

@@ -15,6 +15,7 @@ import { useTyped } from '../ui/useTyped.ts';
 import { FIELDS } from './Fields.tsx';
 import {
   carriedTo,
+  closingAtFirst,
   entryOf,
   FORMS,
   outcomeField,
@@ -55,7 +56,7 @@ function blankFor(
       ]),
     );
   if (kind === 'refrigerant') return { refrigerant: unit?.circuits[0]?.refrigerant ?? '' };
-  if (kind === 'condition closed') return { conditionId: unit?.conditions[0]?.id ?? '' };
+  if (kind === 'condition closed') return { conditionId: closingAtFirst(unit?.conditions ?? []) };
   return {};
 }
 

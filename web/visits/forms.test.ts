@@ -1,5 +1,6 @@
 import { newEntry } from '#contracts/visits';
 import {
+  closingAtFirst,
   entryOf,
   FORMS,
   judgeTyped,
@@ -201,5 +202,19 @@ describe('the next circuit of the same machine', () => {
       'return air': '75',
       'volts L1-L2': '461',
     });
+  });
+});
+
+describe('closing what was left open', () => {
+  it('begins with the only one there is; of several none is taken that nobody meant', () => {
+    expect(closingAtFirst([])).toBe('');
+    expect(closingAtFirst([{ id: ID }])).toBe(ID);
+    expect(closingAtFirst([{ id: ID }, { id: 'another' }])).toBe('');
+  });
+
+  it('without one chosen it is asked which', () => {
+    const refused = sent('condition closed', { conditionId: '', text: 'jumper out' });
+    expect(refused.error?.issues.map(({ message }) => message)).toContain('say which one');
+    expect(sent('condition closed', { conditionId: ID, text: 'jumper out' }).success).toBe(true);
   });
 });
