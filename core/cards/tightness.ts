@@ -1,3 +1,4 @@
+import { capital } from '../reasons/index.ts';
 import { say, measured } from '../quantities/index.ts';
 import { atmospherePsia, waterVaporPsia } from '../airside/index.ts';
 import { answer, DEFAULT_LIMITS } from '../measurement/index.ts';
@@ -184,7 +185,7 @@ const decay: Card = {
         ...(r.verdict === 'tight and dry'
           ? { position: 'inside' as const }
           : { advice: r.verdict === 'extend' ? ('wait' as const) : ('act' as const) }),
-        text: `${r.verdict.charAt(0).toUpperCase()}${r.verdict.slice(1)}. ${r.text}`,
+        text: `${capital(r.verdict)}. ${r.text}`,
         improve: r.verdict === 'extend' ? ['read on at ten and fifteen minutes'] : [],
       }),
     ];

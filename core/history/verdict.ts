@@ -1,5 +1,5 @@
 import { partOnCircuit } from '../machine/index.ts';
-import { because, listed, plural, type Reason } from '../reasons/index.ts';
+import { because, capital, listed, plural, type Reason } from '../reasons/index.ts';
 import { addDays, daysBetween, wholeYears, type PlainDate } from '../time/index.ts';
 import { REFRIGERANTS, type RefrigerantName } from '../refrigerant/index.ts';
 import { CONDITION_KINDS } from '../vocabulary/index.ts';
@@ -334,5 +334,20 @@ function recentFailures(
   return recent.length;
 }
 
+/**
+ * The sentence of a unit without what was left open, for where that is told beside it with its day and its words.
+ *
+ * @param told what is told there; a sentence about anything else stays
+ * @example withoutLeftOpen('Left open: filters out. 18 years old.', [{ kind: 'filters out' }]) // "18 years old."
+ */
+export function withoutLeftOpen(sentence: string, told: readonly { readonly kind: string }[]): string {
+  const kinds = new Set(told.map(({ kind }) => kind));
+  return sentence
+    .replace(/(?:Hazard left|Left) open: ([^.]*)\./g, (whole, said: string) =>
+      said.split(', ').every((kind) => kinds.has(kind)) ? '' : whole,
+    )
+    .replace(/\s+/g, ' ')
+    .trim();
+}
+
 const key = (ids: readonly string[]) => [...new Set(ids)].sort().join(' ');
-const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);

@@ -2,7 +2,7 @@ import { partOnCircuit } from '../machine/index.ts';
 import { shownQuantity, type Measured, type UnitSystem } from '../quantities/index.ts';
 import { dayWords } from '../time/index.ts';
 import { cadenceWords } from '../maintenance/cadence.ts';
-import { listed, plural } from './plural.ts';
+import { capital, listed, plural } from './plural.ts';
 import type { FactLine, FailureLine, Reason, RuleId, RuleParams } from './rules.ts';
 
 /** A reason in words. */
@@ -299,8 +299,6 @@ export function wordsOf(reason: Reason, system: UnitSystem = 'US'): Worded {
   const says = say(reason.params, (measured) => shownQuantity(measured, system));
   return { rule: reason.rule, inputs: [], ...says };
 }
-
-const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** The sentence of a contradiction: it names what cannot both be right, where the reason says why. */
 export function contradictionWords(reason: Reason): string {

@@ -1,3 +1,4 @@
+import { capital } from '../reasons/index.ts';
 import { surenessOf, type Sureness } from './how.ts';
 import { POINT_KINDS, type LinkKind, type SiteLink, type SiteNet, type SitePoint } from './net.ts';
 
@@ -56,7 +57,7 @@ export function feedSentence(net: SiteNet, pointId: string): string | undefined 
     .map((s) => `${s.point.name}${polesText(s.link) ? ` ${polesText(s.link)}` : ''}`);
   const where = step.point.where ? ` (${step.point.where})` : '';
   const head = poles
-    ? `${poles.charAt(0).toUpperCase()}${poles.slice(1)} in panel ${step.point.name}${where}`
+    ? `${capital(poles)} in panel ${step.point.name}${where}`
     : `Panel ${step.point.name}${where}, poles not known`;
   return `${head}${through}${above.length > 0 ? `, itself fed through ${above.join(', then ')}` : ''}`;
 }

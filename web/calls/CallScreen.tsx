@@ -1,5 +1,6 @@
 import { useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
+import { withoutLeftOpen } from '#core/history';
 import { QUESTIONS, type QuestionName } from '#core/intake';
 import { plural } from '#core/reasons';
 import { durationText } from '#core/time';
@@ -24,7 +25,6 @@ import { PlanForm } from './PlanForm.tsx';
 import { readyWord } from './readyWord.ts';
 import { Theory } from './Theory.tsx';
 import { StepDialog, type AskedStep } from './StepDialog.tsx';
-import { unsaid } from '../ui/unsaid.ts';
 import { say, sayRefused } from '../ui/say.ts';
 
 export default function CallScreen() {
@@ -203,7 +203,7 @@ export default function CallScreen() {
                 <MiniStory story={stories[unit.id]} />
               </div>
               <p className="mt-2">{unit.areaServed}</p>
-              <p>{unsaid(unit.sentence, unit.conditions)}</p>
+              <p>{withoutLeftOpen(unit.sentence, unit.conditions)}</p>
               {unit.conditions.map((c) => (
                 <p key={c.id} className="text-sm">
                   Left open: <strong>{c.kind}</strong>. {c.text}

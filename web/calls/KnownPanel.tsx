@@ -1,6 +1,7 @@
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { v7 as uuid } from 'uuid';
+import { withoutLeftOpen } from '#core/history';
 import { UNIT_KINDS } from '#core/vocabulary';
 import type { KnownAtIntake } from '#contracts/calls';
 import { unitFields, type NewUnit } from '#contracts/units';
@@ -15,7 +16,6 @@ import { GettingIn } from '../ui/GettingIn.tsx';
 import { Plate } from '../ui/Plate.tsx';
 import { RecordForm } from '../ui/RecordForm.tsx';
 import { Empty, Panel } from '../ui/Screen.tsx';
-import { unsaid } from '../ui/unsaid.ts';
 
 /** What is known of a site the moment a call about it comes in; choosing a unit is one click or key. */
 export function KnownPanel({
@@ -103,7 +103,7 @@ export function KnownPanel({
                   </span>
                 </label>
                 {unit.flagKinds.length > 0 ? (
-                  <p className="pl-6 text-sm">{unsaid(unit.sentence, unit.conditions)}</p>
+                  <p className="pl-6 text-sm">{withoutLeftOpen(unit.sentence, unit.conditions)}</p>
                 ) : null}
                 {unit.conditions.map((condition) => (
                   <p key={condition.id} className="pl-6 text-sm">

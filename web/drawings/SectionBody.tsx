@@ -24,7 +24,6 @@ export function SectionBody({ glyph, body, still }: { glyph: Glyph; body: Box; s
   return (
     <g
       aria-hidden="true"
-      data-body={glyph}
       stroke={drawn.ink}
       strokeWidth="2"
       fill="var(--sheet)"

@@ -53,7 +53,7 @@ export function SectionPartDrawn({
         e.preventDefault();
         onChoose();
       }}
-      className="section-part cursor-pointer"
+      className="cursor-pointer"
     >
       <rect
         x={x}

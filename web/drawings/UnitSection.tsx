@@ -1,3 +1,4 @@
+import { capital } from '#core/reasons';
 import { shortDay } from '../ui/format.ts';
 import { SectionBody } from './SectionBody.tsx';
 import { SectionPartDrawn } from './SectionPart.tsx';
@@ -81,7 +82,7 @@ export function UnitSection({
             textAnchor="middle"
             fill="var(--soft)"
           >
-            {foot.charAt(0).toUpperCase() + foot.slice(1)}
+            {capital(foot)}
           </text>
         ) : null}
       </svg>
@@ -183,7 +184,7 @@ function Line({ line, still }: { line: SectionLine; still: boolean }) {
   };
   const dash = still ? '3 5' : line.field ? '12 5' : look.dash;
   return (
-    <g data-flow={line.kind}>
+    <g>
       {/* Clear ground beside it says that what it crosses is not joined to it. */}
       {line.kind === 'condensing' || line.kind === 'evaporating' ? null : (
         <polyline {...path} stroke="var(--zinc)" strokeWidth={look.width + 4} />

@@ -1,3 +1,4 @@
+import { capital } from '#core/reasons';
 import type { UnitKind } from '#core/vocabulary';
 import { cell, HEAT_PUMPS, LEGS, type Glyph } from './sectionCells.ts';
 import {
@@ -100,7 +101,7 @@ export function circuitParts(place: CircuitPlace): SectionPart[] {
     },
     marks: [left + 4, lane.y - 4] as const,
   });
-  const word = metering ? `${metering.charAt(0).toUpperCase()}${metering.slice(1)}` : 'Metering device';
+  const word = metering ? capital(metering) : 'Metering device';
   return [
     partIn(
       cell(`circuit ${number} compressor`, `Compressor${n}`, 'can', {

@@ -6,7 +6,7 @@ import { DEFAULT_LIMITS, LIMIT_NAMES, type MeasuringLimits } from '#core/measure
 import { newSetting } from '#contracts/settings';
 import { useChangeSettingMutation, useMeasuringSettingsQuery } from '../api/settings.ts';
 import { useWho } from '../state/session.ts';
-import { Field } from '../ui/Field.tsx';
+import { Field, Inside } from '../ui/Field.tsx';
 import { shortDay } from '../ui/format.ts';
 import { Loading, Panel, Trouble } from '../ui/Screen.tsx';
 import { useTyped } from '../ui/useTyped.ts';
@@ -162,7 +162,7 @@ function Pair({
       {ends.map(({ name, unit, error, field }, i) => (
         <Fragment key={name}>
           {i === 0 ? null : <span aria-hidden="true">–</span>}
-          <span className={`relative block ${i === 0 ? 'max-sm:col-start-2' : ''}`}>
+          <Inside unit={i === 0 ? '' : unit} className={i === 0 ? 'max-sm:col-start-2' : ''}>
             <input
               inputMode="decimal"
               aria-label={`${name}, ${unit}`}
@@ -171,15 +171,7 @@ function Pair({
               className={`w-full rounded-[3px] border-2 bg-sheet px-2 text-right ${i === 0 ? '' : 'pr-12'} ${error ? 'border-ink' : 'border-rule focus:border-copper'}`}
               {...field}
             />
-            {i === 0 ? null : (
-              <span
-                aria-hidden="true"
-                className="pointer-events-none absolute inset-y-0 right-0 flex items-center pr-2 text-sm text-soft"
-              >
-                {unit}
-              </span>
-            )}
-          </span>
+          </Inside>
         </Fragment>
       ))}
       {wrong.map(({ name, error }) => (
