@@ -15,6 +15,10 @@ export default tseslint.config(
           selector: "MemberExpression[object.property.name='coerce'][property.name='number']",
           message: "z.coerce.number() turns '' and null into 0.",
         },
+        {
+          selector: "CallExpression[callee.property.name='replace'][arguments.0.value=',']",
+          message: 'Numbers that people write are read by core/quantities alone.',
+        },
       ],
     },
   },

@@ -1,4 +1,5 @@
 import type { z } from 'zod';
+import { plainNumber } from '#core/quantities';
 
 /** RFC 9457 problem details: how every error leaves the server. `errors` names each wrong field by path. */
 export interface ProblemDetails {
@@ -26,12 +27,25 @@ export function issueText(
   issue: Pick<z.core.$ZodIssue, 'code' | 'message'> & {
     readonly expected?: string;
     readonly keys?: readonly string[];
+    /** What was given, where the contract was asked to tell. */
+    readonly input?: unknown;
   },
 ): string {
   if (issue.code === 'invalid_type' && issue.message.startsWith('Invalid input')) {
     if (issue.message.includes('received undefined')) return 'is missing';
-    return `must be a ${issue.expected ?? 'value'}`;
+    return unreadable(issue) ?? `must be a ${issue.expected ?? 'value'}`;
   }
   if (issue.code === 'unrecognized_keys') return `does not know ${(issue.keys ?? []).join(', ')}`;
   return issue.message;
+}
+
+/** Why what somebody typed is no number, by the one reader of numbers. */
+function unreadable({ expected, input }: { readonly expected?: string; readonly input?: unknown }) {
+  if (typeof input !== 'string' || (expected !== 'number' && expected !== 'int')) return undefined;
+  try {
+    plainNumber(input);
+    return undefined;
+  } catch (error) {
+    return (error as RangeError).message;
+  }
 }

@@ -1,4 +1,12 @@
-import { convert, judgeReading, QUANTITIES, type Quality, type QuantityName } from '../quantities/index.ts';
+import {
+  convert,
+  judgeReading,
+  plainNumber,
+  QUANTITIES,
+  typedQuantity,
+  type Quality,
+  type QuantityName,
+} from '../quantities/index.ts';
 import { DEFAULT_LIMITS, type Answer, type MeasuringLimits } from '../measurement/index.ts';
 
 /** One thing a card asks for. */
@@ -112,17 +120,37 @@ export const elevation: CardInput = {
   plate: 'elevationFt',
 };
 
+/** A value of an input, judged. */
+export interface JudgedInput {
+  /** In the customary unit of the input. */
+  readonly value: number;
+  readonly quality: Quality;
+  /** What to ask where it would be a usual value in another unit. */
+  readonly ask?: string;
+}
+
 /**
- * A value as typed with its unit, in the customary unit of its input; judged before anything is concluded
- * from it.
+ * A value as typed, in its own unit or that of its field.
+ *
+ * @throws RangeError with what to write, or why it cannot be
  */
 export function readInput(
   input: CardInput,
   typed: string,
   unit: string,
-): { value: number; quality: Quality; ask?: string } {
-  const value = Number(typed.trim().replace(',', '.'));
-  if (typed.trim() === '' || !Number.isFinite(value)) throw new RangeError('is no number');
+): JudgedInput & { readonly typed: number; readonly unit: string } {
+  const read = input.quantity
+    ? typedQuantity(input.quantity, unit, typed)
+    : { value: plainNumber(typed), unit: '' };
+  return { ...judgeInput(input, read.value, read.unit), typed: read.value, unit: read.unit };
+}
+
+/**
+ * A value with its unit, in the customary unit of its input; judged before anything is concluded from it.
+ *
+ * @throws RangeError why it cannot be
+ */
+export function judgeInput(input: CardInput, value: number, unit: string): JudgedInput {
   if (!input.quantity) return { value, quality: { quality: 'good' } };
   const quality = judgeReading(input.quantity, unit, value);
   const ask = quality.quality === 'doubtful' ? otherUnit(input, value, unit) : undefined;

@@ -4,7 +4,7 @@
  */
 import { AIR_CARDS } from './air.ts';
 import { DEFAULT_LIMITS, type Answer, type MeasuringLimits } from '../measurement/index.ts';
-import { Partly, readInput, type Card, type CardPart, type CardValues } from './card.ts';
+import { judgeInput, Partly, type Card, type CardPart, type CardValues } from './card.ts';
 import { CONDUCTOR_CARD } from './conductor.ts';
 import { ELECTRICAL_CARDS } from './electrical.ts';
 import { FLUE_CARD } from './flue.ts';
@@ -129,6 +129,7 @@ function readEntry(
       throw new RangeError(`is none of ${input.choices?.join(', ') ?? 'its choices'}`);
     return { ...given, value: given.value, customary: given.value };
   }
-  const { value, quality } = readInput(input, String(given.value), given.unit ?? input.unit ?? '');
+  if (!Number.isFinite(given.value)) throw new RangeError('is no number');
+  const { value, quality } = judgeInput(input, given.value, given.unit ?? input.unit ?? '');
   return { ...given, value: given.value, customary: value, ...quality };
 }

@@ -1,4 +1,4 @@
-import { convert } from '../quantities/index.ts';
+import { convert, typedIn, typedNumber, unitWritten } from '../quantities/index.ts';
 import { REFRIGERANTS } from '../refrigerant/index.ts';
 import { isPlainDate } from '../time/index.ts';
 
@@ -28,39 +28,33 @@ const refuse = (cause: string): never => {
 const round = (value: number, decimals: number): string => String(Number(value.toFixed(decimals)));
 
 /**
- * A number as it is written on either side of the ocean: 1,240.50 and 1.240,50 and 1240.5. A single comma followed by
- * exactly three digits parts thousands; any other single comma is a decimal one.
+ * A number of a cell, by the one reader. A file is not asked cell by cell: a comma before exactly three digits parts
+ * thousands there, a point before them is a decimal one.
  *
  * @returns undefined where the text is no number
  */
 export function numberIn(text: string): number | undefined {
-  const bare = text.replace(/[\s\u00A0']/g, '');
-  if (!/^[+-]?[\d.,]*\d[\d.,]*$/.test(bare)) return undefined;
-  const [comma, point] = [bare.lastIndexOf(','), bare.lastIndexOf('.')];
-  const several = (mark: string) => bare.split(mark).length > 2;
-  let plain = bare;
-  if (comma >= 0 && point >= 0)
-    plain = comma > point ? bare.replace(/\./g, '').replace(',', '.') : bare.replace(/,/g, '');
-  else if (comma >= 0)
-    plain =
-      several(',') || /^[+-]?\d{1,3},\d{3}$/.test(bare) ? bare.replace(/,/g, '') : bare.replace(',', '.');
-  else if (several('.')) plain = bare.replace(/\./g, '');
-  const value = Number(plain);
-  return Number.isFinite(value) ? value : undefined;
+  const read = measured(text);
+  return read?.unit === '' ? read.value : undefined;
 }
 
-/** A number with what stands behind it. */
-function measured(cell: string): { value: number; unit: string } | undefined {
-  const parts = /^([+-]?[\d.,\s']*\d[\d.,]*)\s*(.*)$/.exec(cell.trim());
-  const value = parts ? numberIn(parts[1] as string) : undefined;
-  return value === undefined
-    ? undefined
-    : { value, unit: (parts?.[2] ?? '').toLowerCase().replace(/[.\s]/g, '') };
+/** A number with what stands behind it; `other` where a mark before three digits can be read both ways. */
+function measured(cell: string): { value: number; unit: string; other?: number } | undefined {
+  try {
+    const { value, behind, other } = typedNumber(cell);
+    return { value, unit: behind, ...(other === undefined ? {} : { other }) };
+  } catch (error) {
+    if (error instanceof RangeError) return undefined;
+    throw error;
+  }
 }
 
 /** The one cause that is asked about as a whole: what the order of dates is. */
 export const BOTH_WAYS = 'can be read with the day first or the month first';
 const NO_NUMBER = 'is not a number';
+
+/** What the trade calls thousands of Btu/h. */
+const THOUSANDS_OF_BTUH = /^(mbh|mbtuh?|kbtuh?|mbtu\/hr?|kbtu\/hr?)$/i;
 
 /** Cooling capacity in tons: "12.5T", "150 MBH", "44 kW", "150,000 Btu/h". One ton is 12,000 Btu/h by definition. */
 export function tons(cell: string): Read {
@@ -68,11 +62,10 @@ export function tons(cell: string): Read {
   if (!read) return refuse(NO_NUMBER);
   const { value, unit } = read;
   if (!(value > 0)) return refuse('is not above zero');
-  if (/^(mbh|mbtuh?|kbtuh?|mbtu\/hr?|kbtu\/hr?)$/.test(unit)) return { text: round(value / 12, 3) };
-  if (/^(btu|btuh|btu\/hr?|btus)$/.test(unit)) return { text: round(value / 12_000, 3) };
-  if (/^kw$/.test(unit)) return { text: round(convert('heatRate', 'kW', 'tons', value), 3) };
-  if (!/^(|t|ton|tons|tn|tr|nomtons|nominaltons)$/.test(unit))
-    return refuse('has a unit that is no capacity');
+  if (THOUSANDS_OF_BTUH.test(unit)) return { text: round(value / 12, 3) };
+  const known = unit === '' ? 'tons' : unitWritten('heatRate', unit);
+  if (known === undefined) return refuse('has a unit that is no capacity');
+  if (known !== 'tons') return { text: round(convert('heatRate', known, 'tons', value), 3) };
   if (value > 1000)
     return value >= 6000
       ? { text: round(value / 12_000, 3), note: 'taken as Btu/h' }
@@ -82,20 +75,13 @@ export function tons(cell: string): Read {
 
 /** Pounds: "10 lb 4 oz", "10#", "164 oz", "4.6 kg". */
 export function pounds(cell: string): Read {
-  const both = /^([\d.,]+)\s*(?:lbs?|pounds?|#)\.?\s*,?\s*([\d.,]+)\s*(?:oz|ounces?)\.?$/i.exec(cell.trim());
-  if (both) {
-    const [lb, oz] = [numberIn(both[1] as string), numberIn(both[2] as string)];
-    if (lb === undefined || oz === undefined) return refuse(NO_NUMBER);
-    return { text: round(lb + oz / 16, 4) };
+  try {
+    const value = typedIn('mass', 'lb', cell);
+    return value < 0 ? refuse('is below zero') : { text: round(value, 4) };
+  } catch (error) {
+    if (error instanceof Unreadable || !(error instanceof RangeError)) throw error;
+    return refuse(measured(cell) ? 'has a unit that is no weight' : NO_NUMBER);
   }
-  const read = measured(cell);
-  if (!read) return refuse(NO_NUMBER);
-  const { value, unit } = read;
-  if (value < 0) return refuse('is below zero');
-  if (/^(oz|ounces?)$/.test(unit)) return { text: round(value / 16, 4) };
-  if (/^(kg|kgs|kilos?)$/.test(unit)) return { text: round(convert('mass', 'kg', 'lb', value), 4) };
-  if (/^(|lb|lbs|#|pounds?)$/.test(unit)) return { text: round(value, 4) };
-  return refuse('has a unit that is no weight');
 }
 
 const PHASES: Readonly<Record<string, string>> = { '1': '1', single: '1', one: '1', '3': '3', three: '3' };
@@ -156,8 +142,11 @@ export function refrigerant(cell: string): Read {
 
 /** An amount of money: "$1,240.50", "1.240,50 €", "(35.00)" is refused: what a negative amount means nobody knows. */
 export function money(cell: string): Read {
-  const value = numberIn(cell.replace(/[$€£]|usd|eur|gbp/gi, ''));
-  if (value === undefined) return refuse('is not an amount of money');
+  const read = measured(cell.replace(/[$€£]|usd|eur|gbp/gi, ''));
+  if (read?.unit !== '') return refuse('is not an amount of money');
+  const { value, other } = read;
+  // Nobody writes thousandths of a dollar: 1.240 is either a thousand or a slip.
+  if (other !== undefined && other > value) return refuse('can be read as thousands or as thousandths');
   if (value < 0) return refuse('is below zero');
   return { text: value.toFixed(2).replace(/\.00$/, '') };
 }
@@ -248,8 +237,10 @@ export function time(cell: string, order: DateOrder | undefined): Read {
 const degrees =
   (most: number, what: string) =>
   (cell: string): Read => {
-    const value = numberIn(cell.replace(/[°ºNnEe\s]+$/, ''));
-    if (value === undefined) return refuse(`is not a ${what} in degrees`);
+    const read = measured(cell.replace(/[°ºNnEe\s]+$/, ''));
+    if (read?.unit !== '') return refuse(`is not a ${what} in degrees`);
+    // 53,412 are no thousands of degrees: where only one way to read it can be, it is that one.
+    const value = read.other !== undefined && Math.abs(read.value) > most ? read.other : read.value;
     return Math.abs(value) <= most
       ? { text: String(value) }
       : refuse(`is no ${what}: it lies beyond ${most}`);

@@ -2,3 +2,5 @@
 export * from './quantities.ts';
 export * from './shown.ts';
 export * from './said.ts';
+export * from './typed.ts';
+export { unitWritten } from './unitWords.ts';

@@ -7,7 +7,7 @@ export function termsProblem({
   terms,
   problems,
 }: ReturnType<typeof termsTyped>): ReadonlyMap<string, string> {
-  const said = (contract.safeParse(terms).error?.issues ?? []).map(
+  const said = (contract.safeParse(terms, { reportInput: true }).error?.issues ?? []).map(
     (issue) => [fieldOfTerms(issue.path), issueText(issue)] as const,
   );
   // What was typed is said before what the contract makes of it.

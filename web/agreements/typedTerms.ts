@@ -1,3 +1,4 @@
+import { numberNeeded } from '../ui/numbers.ts';
 import { centsTyped, type PRICE_PER, type TaskTerms, type Terms, type Whose } from '#core/agreements';
 import type { Cadence, Nth } from '#core/maintenance';
 import { PRIORITIES, type Priority } from '#core/vocabulary';
@@ -61,8 +62,6 @@ export const OFTEN_DAYS = [7, 14, 30, 61, 91, 182, 365] as const;
 
 type Problem = readonly [field: string, message: string];
 
-const numberOf = (text: string): number => (text.trim() === '' ? NaN : Number(text));
-
 /** How often, as it was chosen; undefined where nothing was. */
 export function cadenceTyped({
   often,
@@ -80,11 +79,11 @@ export function cadenceTyped({
     case 'months':
       return { by: 'months', months: [...months] };
     case 'weekday':
-      return { by: 'weekday', nth: Number(nth) as Nth, weekday: numberOf(weekday), ...some };
+      return { by: 'weekday', nth: Number(nth) as Nth, weekday: numberNeeded(weekday), ...some };
     case 'season':
       return { by: 'season', from, to };
     case 'days':
-      return { by: 'days', days: numberOf(days), ...some };
+      return { by: 'days', days: numberNeeded(days), ...some };
     default:
       return { by: 'days', days: Number(often), ...some };
   }
@@ -95,7 +94,7 @@ function taskTyped(typed: TypedTask): TaskTerms | undefined {
   const terms = {
     ...(typed.whose ? { whose: typed.whose } : {}),
     ...(cadence ? { cadence } : {}),
-    ...(typed.minutes.trim() ? { minutes: numberOf(typed.minutes) } : {}),
+    ...(typed.minutes.trim() ? { minutes: numberNeeded(typed.minutes) } : {}),
   };
   return Object.keys(terms).length > 0 ? terms : undefined;
 }
@@ -103,7 +102,7 @@ function taskTyped(typed: TypedTask): TaskTerms | undefined {
 /** Minutes of hours as people type them: "2", "1.5", "1:30"; NaN for what is none. */
 export function minutesTyped(text: string): number {
   const clock = /^(\d{1,3}):([0-5]\d)$/.exec(text.trim());
-  return clock ? Number(clock[1]) * 60 + Number(clock[2]) : Math.round(numberOf(text) * 60);
+  return clock ? Number(clock[1]) * 60 + Number(clock[2]) : Math.round(numberNeeded(text) * 60);
 }
 const hoursText = (minutes: number): string =>
   minutes % 60 === 0
@@ -141,7 +140,7 @@ export function termsTyped(typed: TypedTerms): {
   const responseHours = Object.fromEntries(
     PRIORITIES.flatMap((priority) => {
       const text = typed.response[priority]?.trim() ?? '';
-      return text ? [[priority, numberOf(text)]] : [];
+      return text ? [[priority, numberNeeded(text)]] : [];
     }),
   );
   const terms: Terms = {

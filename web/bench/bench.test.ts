@@ -43,6 +43,18 @@ describe('filling a card in', () => {
     expect(inputs.liquid).toEqual({ value: 2500, unit: 'kPa(g)' });
   });
 
+  it('a number with its unit goes before the unit of the field; thousands stay thousands', () => {
+    const vacuum = cardOf('vacuum') as Card;
+    const { values, inputs } = readCard(
+      vacuum,
+      { start: { text: '12,000' }, m1: { text: '1.6 Torr' } },
+      {},
+      customary,
+    );
+    expect([values.start, Math.round(values.m1 as number)]).toEqual([12_000, 1600]);
+    expect(inputs.m1).toEqual({ value: 1.6, unit: 'Torr' });
+  });
+
   it('names what cannot be at its field, keeps the doubtful, and leaves what is not known out', () => {
     const read = readCard(
       charge,

@@ -48,10 +48,10 @@ export function readCard(
       continue;
     }
     try {
-      const unit = given?.unit ?? unitFor(input);
-      const { value, quality, ask } = readInput(input, text, unit);
+      const read = readInput(input, text, given?.unit ?? unitFor(input));
+      const { value, quality, ask, typed: written, unit } = read;
       values[input.name] = value;
-      inputs[input.name] = { value: Number(text.replace(',', '.')), ...(input.quantity ? { unit } : {}) };
+      inputs[input.name] = { value: written, ...(input.quantity ? { unit } : {}) };
       if (quality.quality === 'doubtful')
         notes.set(input.name, `Doubtful: ${quality.why}.${ask ? ` ${ask}` : ''} It is kept and marked.`);
     } catch (error) {

@@ -2,6 +2,7 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import { QUESTIONS, questionsFor, suggestPriority, systemHeard, type QuestionName } from '#core/intake';
+import { convert } from '#core/quantities';
 import { wordsOf } from '#core/reasons';
 import { isPlainDate } from '#core/time';
 import { PRIORITIES, STAKES, SYSTEMS, type Priority, type Stake, type System } from '#core/vocabulary';
@@ -25,6 +26,7 @@ import { Field } from '../ui/Field.tsx';
 import { Reasons } from '../ui/Reasons.tsx';
 import { Empty, Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';
 import { FormTrouble } from '../ui/FormTrouble.tsx';
+import { quantityTyped } from '../ui/numbers.ts';
 import { useTyped } from '../ui/useTyped.ts';
 import { Heard } from './Heard.tsx';
 import { LikelyUnits } from './LikelyUnits.tsx';
@@ -56,10 +58,18 @@ const BLANK = {
   promisedDay: '',
 };
 
-const degrees = (text: string): number | undefined =>
-  text.trim() === '' || !Number.isFinite(Number(text)) ? undefined : Number(text);
+/** Degrees of the room, the set point or outdoors, in °F whatever unit they were typed in. */
+const degreesTyped = (text: string): number | null => {
+  const read = quantityTyped('temperature', '°F', text);
+  if (read === undefined) return null;
+  return typeof read.value === 'number' ? convert('temperature', read.unit, '°F', read.value) : read.value;
+};
 
-const numeric = (text: string): number | null => (text.trim() === '' ? null : Number(text));
+/** The same as far as it is typed, for what the form suggests meanwhile. */
+const degrees = (text: string): number | undefined => {
+  const value = degreesTyped(text);
+  return typeof value === 'number' ? value : undefined;
+};
 
 /**
  * One page, driven by keys, filled in while the caller talks. Kept as a draft until it is saved or cleared.
@@ -142,8 +152,8 @@ export default function TakeCall() {
         callerPhone: typed.callerPhone || null,
         told: Object.fromEntries(Object.entries(typed.told).filter(([, answer]) => answer.trim() !== '')),
         area: typed.area || null,
-        roomF: numeric(typed.roomF),
-        setPointF: numeric(typed.setPointF),
+        roomF: degreesTyped(typed.roomF),
+        setPointF: degreesTyped(typed.setPointF),
         priority,
         crewId: typed.crewId || null,
         scheduledOn: typed.crewId ? typed.scheduledOn || today : null,

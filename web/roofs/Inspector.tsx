@@ -3,6 +3,7 @@ import { ROOF_ITEMS, type RoofItem } from '#core/roof';
 import { Button } from '../ui/Button.tsx';
 import { Field } from '../ui/Field.tsx';
 import { Panel } from '../ui/Screen.tsx';
+import { numberSoFar } from '../ui/numbers.ts';
 
 /** What can be said of the chosen thing, in numbers and words. */
 export function Inspector({
@@ -111,8 +112,8 @@ function Measure({
           onChange({ psi: undefined });
           return;
         }
-        const value = Number(text.replace(',', '.'));
-        const fine = text !== '' && Number.isFinite(value) && value >= least && value <= most;
+        const value = numberSoFar(text);
+        const fine = value !== undefined && value >= least && value <= most;
         setWrong(fine ? undefined : `${least} to ${most}`);
         if (fine) onChange({ [name]: value });
       }}

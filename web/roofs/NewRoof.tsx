@@ -11,6 +11,7 @@ import { Dialog } from '../ui/Dialog.tsx';
 import { Field } from '../ui/Field.tsx';
 import { FormTrouble } from '../ui/FormTrouble.tsx';
 import { useTyped } from '../ui/useTyped.ts';
+import { numberNeeded } from '../ui/numbers.ts';
 
 const side = z.number('5 to 3,000 ft').min(5, '5 to 3,000 ft').max(3000, '5 to 3,000 ft');
 const newRectangle = z.object({ name: shortText.min(1, 'what is it called?'), width: side, depth: side });
@@ -26,11 +27,7 @@ export function NewRoof({ site, onClose }: { site: SitePage; onClose: () => void
     { name: site.roofs.length === 0 ? 'Main roof' : '', width: '120', depth: '80' },
     {
       schema: newRectangle,
-      toBody: ({ name, width, depth }) => ({
-        name,
-        width: Number(width || NaN),
-        depth: Number(depth || NaN),
-      }),
+      toBody: ({ name, width, depth }) => ({ name, width: numberNeeded(width), depth: numberNeeded(depth) }),
     },
   );
   const save = form.submit(async ({ name, width, depth }) => {

@@ -8,7 +8,8 @@ import { Field } from '../ui/Field.tsx';
 import { shortDay } from '../ui/format.ts';
 import { Loading, Panel, Trouble } from '../ui/Screen.tsx';
 import { useTyped } from '../ui/useTyped.ts';
-import { HoldsFrom, numberIn } from './HoldsFrom.tsx';
+import { numberNeeded } from '../ui/numbers.ts';
+import { HoldsFrom } from './HoldsFrom.tsx';
 import { say } from '../ui/say.ts';
 
 const RULES = [
@@ -78,8 +79,10 @@ function RulesForm({
         id: uuid(),
         validFrom: typed.validFrom,
         value: {
-          ...Object.fromEntries(RULES.map(([name]) => [name, numberIn(typed[name])])),
-          lifeYears: Object.fromEntries(UNIT_KINDS.map((kind) => [kind, numberIn(typed[`life ${kind}`])])),
+          ...Object.fromEntries(RULES.map(([name]) => [name, numberNeeded(typed[name])])),
+          lifeYears: Object.fromEntries(
+            UNIT_KINDS.map((kind) => [kind, numberNeeded(typed[`life ${kind}`])]),
+          ),
         },
       }),
       fieldOf: (path) => (path[1] === 'lifeYears' ? `life ${String(path[2])}` : String(path.at(-1))),

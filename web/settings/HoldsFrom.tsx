@@ -34,6 +34,3 @@ export function HoldsFrom({
     </>
   );
 }
-
-/** The number in a field; nothing typed is no number, and never 0. */
-export const numberIn = (text: string | undefined): number => (text?.trim() ? Number(text) : NaN);

@@ -10,7 +10,8 @@ import { Field, Inside } from '../ui/Field.tsx';
 import { shortDay } from '../ui/format.ts';
 import { Loading, Panel, Trouble } from '../ui/Screen.tsx';
 import { useTyped } from '../ui/useTyped.ts';
-import { HoldsFrom, numberIn } from './HoldsFrom.tsx';
+import { numberNeeded, numberSoFar } from '../ui/numbers.ts';
+import { HoldsFrom } from './HoldsFrom.tsx';
 import { say } from '../ui/say.ts';
 
 type Limit = keyof MeasuringLimits;
@@ -94,7 +95,7 @@ function LimitsForm({
       toBody: (typed) => ({
         id: uuid(),
         validFrom: typed.validFrom,
-        value: Object.fromEntries(LIMIT_NAMES.map((name) => [name, numberIn(typed[name])])),
+        value: Object.fromEntries(LIMIT_NAMES.map((name) => [name, numberNeeded(typed[name])])),
       }),
     },
   );
@@ -119,8 +120,8 @@ function LimitsForm({
               }))}
               band={
                 <FromTo
-                  from={numberIn(typed[low])}
-                  to={numberIn(typed[high])}
+                  from={numberSoFar(typed[low]) ?? NaN}
+                  to={numberSoFar(typed[high]) ?? NaN}
                   usual={[DEFAULT_LIMITS[low], DEFAULT_LIMITS[high]]}
                 />
               }

@@ -11,7 +11,8 @@ import { Field } from '../ui/Field.tsx';
 import { number, shortDay } from '../ui/format.ts';
 import { Loading, Panel, Trouble } from '../ui/Screen.tsx';
 import { useTyped } from '../ui/useTyped.ts';
-import { HoldsFrom, numberIn } from './HoldsFrom.tsx';
+import { numberNeeded } from '../ui/numbers.ts';
+import { HoldsFrom } from './HoldsFrom.tsx';
 import { say } from '../ui/say.ts';
 
 const said = (value: PlanningSettings): string =>
@@ -96,13 +97,13 @@ function PlanningForm({
           id: uuid(),
           validFrom,
           value: {
-            overtimeMinutes: numberIn(typed.overtimeMinutes),
+            overtimeMinutes: numberNeeded(typed.overtimeMinutes),
             restFrom: clock === undefined ? restFrom : minutesOfDay(clock),
-            restMinutes: numberIn(typed.restMinutes),
-            windowMinutes: numberIn(typed.windowMinutes),
-            nightRestMinutes: Math.round(numberIn(typed.nightRestHours) * 60),
+            restMinutes: numberNeeded(typed.restMinutes),
+            windowMinutes: numberNeeded(typed.windowMinutes),
+            nightRestMinutes: Math.round(numberNeeded(typed.nightRestHours) * 60),
             hourCents: moneyTyped(typed.hourCents),
-            overtimeFactor: numberIn(typed.overtimeFactor),
+            overtimeFactor: numberNeeded(typed.overtimeFactor),
             vanHourCents: moneyTyped(typed.vanHourCents),
           },
         };

@@ -2,7 +2,7 @@ import { TAKES, type MaintenanceTask } from '#core/maintenance';
 import type { PartId } from '#core/machine';
 import type { System } from '#core/vocabulary';
 import { cadenceTyped, NO_TASK, typedTask } from '../agreements/typedTerms.ts';
-import { numberIn } from './HoldsFrom.tsx';
+import { numberNeeded } from '../ui/numbers.ts';
 
 /** A task of the list as a form has it: text by field, and what is chosen. */
 export interface TypedOwnTask {
@@ -94,7 +94,7 @@ const partsOf = (written: string, by: string): string[] =>
 /** What the form says, as the contract reads it; a new task is named by its title. */
 export function ownTaskTyped(typed: TypedOwnTask): unknown {
   const degrees = (written: string, name: 'fromF' | 'toF') =>
-    written.trim() ? { [name]: numberIn(written) } : {};
+    written.trim() ? { [name]: numberNeeded(written) } : {};
   const weather = { ...degrees(typed.fromF, 'fromF'), ...degrees(typed.toF, 'toF') };
   return {
     key: typed.key || typed.title.trim().toLowerCase(),
@@ -102,8 +102,8 @@ export function ownTaskTyped(typed: TypedOwnTask): unknown {
     system: typed.system,
     parts: typed.parts,
     ...(typed.without.length > 0 ? { without: typed.without } : {}),
-    usual: typed.once ? { by: 'once', withinDays: numberIn(typed.withinDays) } : cadenceTyped(typed),
-    minutes: numberIn(typed.minutes),
+    usual: typed.once ? { by: 'once', withinDays: numberNeeded(typed.withinDays) } : cadenceTyped(typed),
+    minutes: numberNeeded(typed.minutes),
     steps: partsOf(typed.steps, '\n'),
     readings: typed.readings,
     takes: typed.takes,

@@ -4,6 +4,7 @@ import { Field } from '../ui/Field.tsx';
 import { FormFoot } from '../ui/FormFoot.tsx';
 import { useTyped } from '../ui/useTyped.ts';
 import { useSaveSite } from './useSaveSite.ts';
+import { numberNeeded } from '../ui/numbers.ts';
 
 /** @example skillsTyped(' boiler,  hot work ,') // ['boiler', 'hot work'] */
 export const skillsTyped = (text: string): string[] =>
@@ -21,11 +22,7 @@ export function NeedsForm({ site, onClose }: { site: SitePage; onClose: () => vo
       schema: sitePatch,
       toBody: ({ people, skills }) => ({
         version: site.version,
-        needs: {
-          ...site.needs,
-          people: people.trim() === '' ? NaN : Number(people),
-          skills: skillsTyped(skills),
-        },
+        needs: { ...site.needs, people: numberNeeded(people), skills: skillsTyped(skills) },
       }),
       fieldOf: (path) => (path.includes('people') ? 'people' : path.includes('skills') ? 'skills' : 'root'),
     },

@@ -4,6 +4,7 @@ import { Stories, UnitStory } from '../drawings/MiniStory.tsx';
 import { UnitPlate } from '../drawings/UnitPlate.tsx';
 import { Button } from '../ui/Button.tsx';
 import { Empty, Panel } from '../ui/Screen.tsx';
+import { numberSoFar } from '../ui/numbers.ts';
 
 const MISSING: Record<LinkKind, string> = {
   feeds: 'its feed',
@@ -23,7 +24,7 @@ export function Gaps({
   const [open, setOpen] = useState<string>();
   const [outdoor, setOutdoor] = useState('');
   const storied = useMemo(() => gaps.map(({ unit }) => unit.id), [gaps]);
-  const outdoorF = outdoor.trim() === '' || !Number.isFinite(Number(outdoor)) ? undefined : Number(outdoor);
+  const outdoorF = numberSoFar(outdoor);
   return (
     <Panel title="Not traced yet" className="no-print">
       {gaps.length === 0 ? <Empty>Every unit in use is traced.</Empty> : null}

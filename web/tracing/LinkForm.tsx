@@ -22,6 +22,7 @@ import { Field } from '../ui/Field.tsx';
 import { FormTrouble } from '../ui/FormTrouble.tsx';
 import { useTyped } from '../ui/useTyped.ts';
 import { say } from '../ui/say.ts';
+import { numberNeeded } from '../ui/numbers.ts';
 
 /** What a fact starts from: a trick tried on a unit, or nothing. */
 export interface LinkStart {
@@ -93,7 +94,7 @@ export function LinkForm({
           how: typed.how,
           ...(typed.kind === 'feeds' && poles.length > 0 ? { poles: poles.map(Number) } : {}),
           ...(typed.kind === 'feeds' && typed.breakerA.trim() !== ''
-            ? { breakerA: Number(typed.breakerA.replace(',', '.')) }
+            ? { breakerA: numberNeeded(typed.breakerA) }
             : {}),
           ...(typed.note.trim() ? { note: typed.note.trim() } : {}),
         };

@@ -68,7 +68,15 @@ export function Field({
 }
 
 /** A field with its unit at the right edge within it. */
-export function Inside({ unit, className, children }: { unit: ReactNode; className: string; children: ReactNode }) {
+export function Inside({
+  unit,
+  className,
+  children,
+}: {
+  unit: ReactNode;
+  className: string;
+  children: ReactNode;
+}) {
   if (unit === undefined || unit === '')
     return className ? <span className={className}>{children}</span> : children;
   return (

@@ -6,6 +6,7 @@ import { DateInput } from './DateInput.tsx';
 import { Dialog } from './Dialog.tsx';
 import { Field } from './Field.tsx';
 import { FormTrouble } from './FormTrouble.tsx';
+import { numberTyped } from './numbers.ts';
 import { useTyped } from './useTyped.ts';
 
 export interface FormField {
@@ -27,7 +28,7 @@ const toText = (value: unknown): string => (value === null || value === undefine
 function toValue(field: FormField, text: string): unknown {
   const trimmed = text.trim();
   if (trimmed === '') return null;
-  if (field.kind === 'number' || field.name === 'phase') return Number(trimmed);
+  if (field.kind === 'number' || field.name === 'phase') return numberTyped(trimmed);
   // Two words that stand for yes and no are stored as such.
   if (field.kind === 'choice' && (trimmed === 'true' || trimmed === 'false')) return trimmed === 'true';
   return trimmed;

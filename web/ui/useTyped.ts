@@ -25,7 +25,7 @@ export function problemsOf<Typed, Body>(
   { schema, toBody, fieldOf = lastName, also }: Reading<Typed, Body>,
 ): { body: Body | undefined; problems: ReadonlyMap<string, string> } {
   const body = toBody(typed);
-  const read = schema.safeParse(body);
+  const read = schema.safeParse(body, { reportInput: true });
   const problems = new Map<string, string>();
   const all: Problems = [
     ...(also?.(typed) ?? []),

@@ -51,9 +51,40 @@ describe('the form of the machine', () => {
   it('says at the field what cannot be read', () => {
     const typed = { ...typedFrom(unit), mcaA: 'about 30', filters: '1.5 × 20x20', stagesBtuh: 'high' };
     const { errors } = patchFrom(typed);
-    expect(errors.get('mcaA')).toBe('is no number');
+    expect(errors.get('mcaA')).toMatch(/write digits, such as 12.5/);
     expect(errors.get('filters')).toMatch(/whole number/);
-    expect(errors.get('stagesBtuh')).toBe('"high" is no Btu/h');
+    expect(errors.get('stagesBtuh')).toMatch(/"high" is no number/);
+  });
+
+  it('reads numbers as people write them: thousands, fractions, pounds with ounces, other units', () => {
+    const circuit = {
+      number: 1,
+      refrigerant: 'R-410A',
+      chargeLb: '7 lb 6 oz',
+      metering: '',
+      compressors: '',
+    };
+    const typed = {
+      ...typedFrom(unit),
+      stagesBtuh: '150,000, 200,000',
+      motorHp: '1 1/2',
+      cfm: '1,200',
+      manifoldInWc: '3,5',
+      tons: '35 kW',
+      circuits: JSON.stringify([circuit]),
+    };
+    const { patch, errors } = patchFrom(typed);
+    expect([...errors]).toEqual([]);
+    expect(patch.details).toMatchObject({
+      heat: { stagesBtuh: [150_000, 200_000], manifoldInWc: 3.5 },
+      blower: { motorHp: 1.5, cfm: 1200 },
+    });
+    expect(patch.tons).toBeCloseTo(9.95, 2);
+    expect(patch.circuits).toMatchObject([{ chargeLb: 7.375 }]);
+    for (const written of ['150000,200000', '150000; 200000', '150,000; 200,000'])
+      expect(patchFrom({ ...typed, stagesBtuh: written }).patch.details).toMatchObject({
+        heat: { stagesBtuh: [150_000, 200_000] },
+      });
   });
 
   it('reads compressors as they are written', () => {

@@ -1,4 +1,5 @@
 import { DUAL_VOLTS, readSized, sizedText, type MachineDetails, type Sized } from '#core/machine';
+import { plainNumber, typedIn, type QuantityName } from '#core/quantities';
 import type { UnitPage } from '#contracts/units';
 
 /** The form as typed: every field a text. */
@@ -108,6 +109,9 @@ export function typedFrom(
 export const circuitsOf = (typed: MachineTyped): CircuitTyped[] =>
   JSON.parse(typed.circuits || '[]') as CircuitTyped[];
 
+/** What parts the stages of a heater: 150,000, 300,000 as well as 150000,300000 or 150000; 300000. */
+const BETWEEN = /;|,\s+|(?<=\d{4}),(?=\d{4})/;
+
 /** What is sent, and what cannot be read, by field. Empty fields are not known, never zero. */
 export function patchFrom(typed: MachineTyped): {
   patch: Record<string, unknown>;
@@ -115,16 +119,10 @@ export function patchFrom(typed: MachineTyped): {
 } {
   const errors = new Map<string, string>();
   const word = (name: string) => typed[name]?.trim() || undefined;
-  const num = (name: string) => {
-    const raw = word(name);
-    if (raw === undefined) return undefined;
-    const value = Number(raw.replace(',', '.'));
-    if (!Number.isFinite(value)) errors.set(name, 'is no number');
-    return value;
-  };
-  const read = <T>(name: string, reader: (raw: string) => T): T | undefined => {
-    const raw = word(name);
-    if (raw === undefined) return undefined;
+  const read = <T>(name: string, reader: (raw: string) => T): T | undefined =>
+    attempt(name, word(name) ?? '', reader);
+  const attempt = <T>(name: string, raw: string, reader: (raw: string) => T): T | undefined => {
+    if (raw === '') return undefined;
     try {
       return reader(raw);
     } catch (error) {
@@ -132,45 +130,52 @@ export function patchFrom(typed: MachineTyped): {
       return undefined;
     }
   };
+  const num = (name: string) => read(name, plainNumber);
+  /** A quantity in the unit the record keeps it in, whatever unit was typed with it. */
+  const inUnit = (name: string, quantity: QuantityName, unit: string) =>
+    read(name, (raw) => typedIn(quantity, unit, raw));
+  const amps = (name: string) => inUnit(name, 'current', 'A');
+  const inches = (name: string) => inUnit(name, 'length', 'in');
+  const degrees = (name: string) => inUnit(name, 'temperatureDifference', 'Δ°F');
   const sized = (name: string): Sized[] | undefined => read(name, readSized);
   const stages = read('stagesBtuh', (raw) =>
-    raw.split(/[,;]/).map((part) => {
-      const value = Number(part.trim());
+    raw.split(BETWEEN).map((part) => {
+      const value = typedIn('heatRate', 'Btu/h', part);
       if (!(value > 0)) throw new RangeError(`"${part.trim()}" is no Btu/h`);
       return value;
     }),
   );
   const details: MachineDetails = {
     electrical: group({
-      mcaA: num('mcaA'),
-      mocpA: num('mocpA'),
-      controlVa: num('controlVa'),
+      mcaA: amps('mcaA'),
+      mocpA: amps('mocpA'),
+      controlVa: inUnit('controlVa', 'apparentPower', 'VA'),
       dual: word('dual') === DUAL_VOLTS ? true : undefined,
     }),
     heat: group({
       fuel: word('fuel') as never,
       stagesBtuh: stages,
-      riseMinF: num('riseMinF'),
-      riseMaxF: num('riseMaxF'),
-      manifoldInWc: num('manifoldInWc'),
+      riseMinF: degrees('riseMinF'),
+      riseMaxF: degrees('riseMaxF'),
+      manifoldInWc: inUnit('manifoldInWc', 'gasPressure', 'in w.c.'),
       burners: num('burners'),
     }),
     blower: group({
       drive: word('drive') as never,
-      motorHp: num('motorHp'),
-      motorFlaA: num('motorFlaA'),
+      motorHp: inUnit('motorHp', 'power', 'hp'),
+      motorFlaA: amps('motorFlaA'),
       belts: sized('belts'),
-      motorPulleyIn: num('motorPulleyIn'),
-      blowerPulleyIn: num('blowerPulleyIn'),
-      cfm: num('cfm'),
+      motorPulleyIn: inches('motorPulleyIn'),
+      blowerPulleyIn: inches('blowerPulleyIn'),
+      cfm: inUnit('cfm', 'airFlow', 'cfm'),
     }),
     condenserFans: num('condenserFans'),
-    condenserFanFlaA: num('condenserFanFlaA'),
+    condenserFanFlaA: amps('condenserFanFlaA'),
     filters: sized('filters'),
     meshes: sized('meshes'),
     outdoorAir: word('outdoorAir') as never,
-    economizerHighLimitF: num('economizerHighLimitF'),
-    charging: group({ method: word('method') as never, targetF: num('targetF') }),
+    economizerHighLimitF: inUnit('economizerHighLimitF', 'temperature', '°F'),
+    charging: group({ method: word('method') as never, targetF: degrees('targetF') }),
   };
   const circuits = circuitsOf(typed).map((c) => {
     let compressors: ReturnType<typeof readCompressors> = [];
@@ -179,12 +184,15 @@ export function patchFrom(typed: MachineTyped): {
     } catch (error) {
       errors.set(`circuit ${c.number} compressors`, (error as RangeError).message);
     }
-    const charge = c.chargeLb.trim() === '' ? null : Number(c.chargeLb.replace(',', '.'));
-    if (charge !== null && !(charge > 0)) errors.set(`circuit ${c.number} chargeLb`, 'is no weight');
+    const charge = attempt(`circuit ${c.number} chargeLb`, c.chargeLb.trim(), (raw) => {
+      const value = typedIn('mass', 'lb', raw);
+      if (!(value > 0)) throw new RangeError('is no weight');
+      return value;
+    });
     return {
       number: c.number,
       refrigerant: c.refrigerant.trim() || null,
-      chargeLb: charge,
+      chargeLb: charge ?? null,
       metering: c.metering || null,
       compressors,
     };
@@ -195,8 +203,8 @@ export function patchFrom(typed: MachineTyped): {
       model: word('model') ?? null,
       serial: word('serial') ?? null,
       builtOn: word('builtOn') ?? null,
-      tons: num('tons') ?? null,
-      voltage: num('voltage') ?? null,
+      tons: inUnit('tons', 'heatRate', 'tons') ?? null,
+      voltage: inUnit('voltage', 'voltage', 'V') ?? null,
       phase: num('phase') ?? null,
       handlingNotes: word('handlingNotes') ?? null,
       details: group(details) ?? {},

@@ -116,6 +116,21 @@ describe('the forms of a visit sheet', () => {
     ]);
   });
 
+  it('carbon monoxide of 1,200 ppm is never 1.2: it is read as it is written, or asked about', () => {
+    const gas = (written: string) => readingSetOf({ mode: 'heating', 'flue CO': written }).readings[0]?.value;
+    expect([gas('1,200'), gas('1 200'), gas('1200 ppm'), gas('1.200'), gas('0x46')]).toEqual([
+      1200,
+      1200,
+      1200,
+      undefined,
+      undefined,
+    ]);
+    expect(judgeTyped('concentration', 'ppm', '1,200').hint).toBe('read as 1,200 ppm');
+    expect(judgeTyped('concentration', 'ppm', '1.200').error).toMatch(/1200 or as 1.2/);
+    const refused = sent('reading set', { mode: 'heating', 'flue CO': '1.200' });
+    expect(refused.error?.issues[0]?.path.join('.')).toBe('body.readings.0.value');
+  });
+
   it('a number keeps the unit it was typed in, over amending too', () => {
     const typed: Values = {
       mode: 'cooling',

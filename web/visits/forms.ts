@@ -2,7 +2,8 @@ import { v7 as uuid } from 'uuid';
 import { parseInstant } from '#core/time';
 import { now } from '../state/clock.ts';
 import { isPart, slotKey, slotOfKey, type Slot } from '#core/machine';
-import { convert, judgeReading, type QuantityName } from '#core/quantities';
+import { convert, judgeReading, plainUnit, typedQuantity, type QuantityName } from '#core/quantities';
+import { numberTyped, quantityTyped } from '../ui/numbers.ts';
 import { READING_POINT_NAMES, READING_POINTS, type Reading, type ReadingSet } from '#core/evidence';
 import type { EntryKind } from '#contracts/visits';
 
@@ -21,11 +22,8 @@ export interface EntryForm {
 const text = (values: Values, name: string): string | undefined =>
   String(values[name] ?? '').trim() || undefined;
 
-/** A number as typed; what is no number is sent on as NaN, so that the contract names the field. */
-const number = (values: Values, name: string): number | undefined => {
-  const typed = text(values, name);
-  return typed === undefined ? undefined : Number(typed.replace(',', '.'));
-};
+/** A number as typed; what is no number is sent on as it stands, so that the contract names the field. */
+const number = (values: Values, name: string): number | undefined => numberTyped(text(values, name));
 
 /** Where a form keeps the unit a number was typed in. */
 export const unitName = (name: string): string => `${name} unit`;
@@ -40,9 +38,9 @@ const measured = (
   quantity: QuantityName,
   customary: string,
 ): number | undefined => {
-  const value = number(values, name);
-  if (value === undefined || !Number.isFinite(value)) return value;
-  const unit = typedIn(values, name, customary);
+  const read = quantityTyped(quantity, typedIn(values, name, customary), text(values, name));
+  if (read === undefined || !Number.isFinite(read.value)) return read?.value;
+  const { value, unit } = read;
   // Beyond a thousandth a converted number holds nothing that anybody measured.
   return unit === customary ? value : Number(convert(quantity, unit, customary, value).toFixed(3));
 };
@@ -55,8 +53,15 @@ export function judgeTyped(
 ): { error?: string; hint?: string } {
   if (typed.trim() === '') return {};
   try {
-    const judged = judgeReading(quantity, unit, Number(typed.replace(',', '.')));
-    return judged.quality === 'doubtful' ? { hint: `Doubtful: ${judged.why}. It is kept and marked.` } : {};
+    const read = typedQuantity(quantity, unit, typed);
+    const judged = judgeReading(quantity, read.unit, read.value);
+    if (judged.quality === 'doubtful') return { hint: `Doubtful: ${judged.why}. It is kept and marked.` };
+    // What was read differently from how it was typed is shown as it was read.
+    return read.unit === unit && Number(typed) === read.value
+      ? {}
+      : {
+          hint: `read as ${read.value.toLocaleString('en-US', { maximumFractionDigits: 3 })} ${plainUnit(read.unit)}`,
+        };
   } catch (error) {
     return { error: (error as Error).message };
   }
@@ -73,10 +78,9 @@ const asText = (body: Record<string, unknown>): Values =>
 /** The readings typed so far, each in the unit it was typed in. */
 function readingsOf(values: Values): Reading[] {
   return READING_POINT_NAMES.flatMap((point) => {
-    const value = number(values, point);
-    return value === undefined
-      ? []
-      : [{ point, value, unit: typedIn(values, point, READING_POINTS[point].unit) }];
+    const { quantity, unit } = READING_POINTS[point];
+    const read = quantityTyped(quantity, typedIn(values, point, unit), text(values, point));
+    return read === undefined ? [] : [{ point, ...read }];
   });
 }
 

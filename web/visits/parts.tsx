@@ -203,7 +203,7 @@ export function Measured({
           ? undefined
           : `was ${number(before.value, 1)} ${plainUnit(before.unit)}, ${shortDay(last.on)}`)
       }
-      error={props.error(name) ?? note.error}
+      error={note.error ?? props.error(name)}
       roof
     >
       <input

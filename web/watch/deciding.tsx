@@ -13,6 +13,7 @@ import { Field } from '../ui/Field.tsx';
 import { useTyped } from '../ui/useTyped.ts';
 import { shortDay } from '../ui/format.ts';
 import { say } from '../ui/say.ts';
+import { numberNeeded } from '../ui/numbers.ts';
 
 /** A decision in words: what, when, why, by whom. */
 export const decisionWords = ({ kind, year, until, reason, by }: DecisionView): string => {
@@ -95,7 +96,7 @@ function DecisionDialog({
         unitId: unit.id,
         kind,
         reason,
-        ...(kind === 'replace' ? { year: year.trim() ? Number(year) : NaN } : {}),
+        ...(kind === 'replace' ? { year: numberNeeded(year) } : {}),
         ...(kind === 'watch' ? { until } : {}),
         covers: flags.map((flag) => ({ flag: flag.kind, evidence: flag.evidence })),
       }),
