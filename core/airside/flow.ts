@@ -121,5 +121,12 @@ export function outdoorAirShare(returnF: number, mixedF: number, outdoorF: numbe
 /** High limit of a dry-bulb economizer by climate, °F [M, ASHRAE 90.1]. */
 export const ECONOMIZER_HIGH_LIMIT_F = { dry: 75, 'cold-humid': 70, 'hot-humid': 65 } as const;
 
+/** Below this outdoors an economizer does not take what it likes: the low limit is set at 45 to 55 °F [common practice]. */
+export const ECONOMIZER_LOW_LIMIT_F = 45;
+/** Mixed air this cold freezes coils; freeze stats open at 35 to 40 °F [common practice]. */
+export const MIXED_FREEZES_F = 38;
+/** What an economizer holds the mixed air at, °F [common practice]. */
+export const MIXED_HELD_F = [53, 55] as const;
+
 /** Depth of a trap on a draw-through unit, in: the suction of the cabinet plus one inch [M, IMC]. */
 export const trapDepth = (suctionInWc: number): number => Math.abs(suctionInWc) + 1;

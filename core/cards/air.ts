@@ -1,4 +1,5 @@
-import { say, degF, deltaF, measured } from '../quantities/index.ts';
+import { say, degF, deltaF, measured, type Said } from '../quantities/index.ts';
+import { DERATED_ABOVE_FT, deratedInput } from '../combustion/index.ts';
 import {
   airFlowFromRise,
   airFlowFromSplit,
@@ -17,7 +18,15 @@ import {
   type Band,
   type MeasuringLimits,
 } from '../measurement/index.ts';
-import { elevation, inParts, reader, type Card, type CardPart } from './card.ts';
+import {
+  elevation,
+  inParts,
+  reader,
+  type Card,
+  type CardInput,
+  type CardPart,
+  type CardValues,
+} from './card.ts';
 import { F } from './inputs.ts';
 import { outdoorAir } from './outdoorAir.ts';
 import { pulley } from './pulley.ts';
@@ -144,13 +153,56 @@ const split: Card = {
     F('returnWet', 'Return wet bulb', { optional: true }),
     F('supplyWet', 'Supply wet bulb', { optional: true }),
     { name: 'cfm', label: 'Air flow', quantity: 'airFlow', unit: 'cfm', optional: true },
-    { name: 'tons', label: 'Rated size, tons', optional: true, plain: true, plate: 'tons' },
+    { name: 'tons', label: 'Rated size, tons', optional: true, plain: true, positive: true, plate: 'tons' },
     elevation,
   ],
   formula: 'split = return − supply; sensible = 1.08 · cfm · ΔT · density share; total = cfm · 60 / v · Δh',
   source: ASHRAE,
   answers: inParts(splitPart, capacityPart),
 };
+
+/** Whether the input is what the plate says or what the meter was clocked at: only a plate is derated for altitude. */
+const inputFrom: CardInput = {
+  name: 'inputFrom',
+  label: 'Input as',
+  choices: ['on the plate', 'clocked'],
+  usual: 'on the plate',
+  optional: true,
+};
+const efficiency: CardInput = {
+  name: 'efficiency',
+  label: 'Efficiency of gas heat',
+  quantity: 'percent',
+  unit: '%',
+  usual: 80,
+};
+/** No burner that runs gives less of its heat to the air, %: 0.8 is a share written where per cent belong. */
+const LEAST_EFFICIENCY_PCT = 20;
+
+/**
+ * Heat that reaches the air from gas, Btu/h: what the plate still stands for at this height, the lower end of what
+ * derating allows, so that air flow is never called more than it is; a clocked input as it is.
+ *
+ * @throws RangeError for an efficiency that no burner has
+ */
+function gasOutput(values: CardValues, inputBtuh: number, elevationFt: number): number {
+  const { num, text } = reader(values);
+  const share = num('efficiency') ?? 80;
+  if (share < LEAST_EFFICIENCY_PCT)
+    throw new RangeError(`no burner has an efficiency of ${share} %: write 80 for 80 %`);
+  const burnt = text('inputFrom') === 'clocked' ? inputBtuh : deratedInput(inputBtuh, elevationFt).low;
+  return (burnt * share) / 100;
+}
+
+/** What to do about an input that is only the plate's. */
+const clockIt = (values: CardValues, elevationFt: number): Said[] =>
+  reader(values).text('inputFrom') === 'clocked'
+    ? []
+    : [
+        elevationFt > DERATED_ABOVE_FT
+          ? 'clock the meter: the plate’s input is assumed, less 4 % for each 1,000 ft up here'
+          : 'clock the meter: the plate’s input is assumed',
+      ];
 
 const airFlow: Card = {
   id: 'air-flow',
@@ -166,13 +218,14 @@ const airFlow: Card = {
       plate: 'inputBtuh',
       optional: true,
     },
-    { name: 'efficiency', label: 'Efficiency of gas heat', quantity: 'percent', unit: '%', usual: 80 },
+    inputFrom,
+    efficiency,
     { name: 'volts', label: 'or electric heat: volts', quantity: 'voltage', unit: 'V', optional: true },
     { name: 'amps', label: 'and amps of a leg', quantity: 'current', unit: 'A', optional: true },
     { name: 'phases', label: 'Electric heat on', choices: ['three phases', 'one phase'], optional: true },
     F('returnAir', 'Return air', { optional: true }),
     F('supplyAir', 'Supply air', { optional: true }),
-    { name: 'tons', label: 'Size, tons', optional: true, plain: true, plate: 'tons' },
+    { name: 'tons', label: 'Size, tons', optional: true, plain: true, positive: true, plate: 'tons' },
     F('returnWet', 'Cooling: return wet bulb', { optional: true }),
     F('supplyWet', 'Cooling: supply wet bulb', { optional: true }),
     elevation,
@@ -209,7 +262,7 @@ const airFlow: Card = {
       ? electricBtuh(electric[0], electric[1], phases === 'three phases')
       : input === undefined
         ? undefined
-        : (input * (num('efficiency') ?? 80)) / 100;
+        : gasOutput(values, input, up);
     if (supplyF > returnF && output !== undefined)
       return [
         answer({
@@ -221,10 +274,7 @@ const airFlow: Card = {
             ? phases
               ? []
               : ['say on how many phases the heat is: it is taken as one']
-            : [
-                'clock the meter: the plate’s input is assumed',
-                'measure supply air out of sight of the exchanger',
-              ],
+            : [...clockIt(values, up), 'measure supply air out of sight of the exchanger'],
         }),
       ];
     const wets = all('returnWet', 'supplyWet');
@@ -245,6 +295,66 @@ const airFlow: Card = {
       ];
     return [];
   },
+};
+
+/** Limit switches open at 140 to 220 °F: supply air this hot means that one does not, °F [common practice]. */
+const LIMIT_SHOULD_OPEN_F = 200;
+/** So far over the most of the plate an exchanger is being lost, as a share [common practice]. */
+const FAR_OVER_RISE = 1.25;
+
+/** The rise against the range of the plate. */
+const risePart: CardPart = (values) => {
+  const { num, all } = reader(values);
+  const air = all('returnAir', 'supplyAir');
+  if (!air) return [];
+  const value = air[1] - air[0];
+  const [least, most] = [num('riseMin'), num('riseMax')];
+  const swapped = least !== undefined && most !== undefined && least > most;
+  const plate = !swapped && (least !== undefined || most !== undefined);
+  const over = plate && most !== undefined && value > most;
+  const stop = air[1] >= LIMIT_SHOULD_OPEN_F || (over && value > most * FAR_OVER_RISE);
+  return [
+    answer({
+      name: 'rise',
+      value,
+      unit: 'Δ°F',
+      quantity: 'temperatureDifference',
+      formula: 'supply − return',
+      source: 'plate',
+      band: plate ? { low: least, high: most, from: 'plate', source: 'rise range of the plate' } : undefined,
+      text: stop
+        ? 'Heat off: it overheats, and a limit should have opened. Air first (filters, belt, speed), then gas, then the limit.'
+        : swapped
+          ? say`The least rise of the plate, ${deltaF(least)}, lies above its most, ${deltaF(most)}: are they swapped?`
+          : over
+            ? 'Above the plate: too little air or too much heat. Filters, belt, speed, then manifold.'
+            : value < 0
+              ? 'It cools: is the heat on?'
+              : '',
+      improve: [...(plate ? [] : ['read the range off the plate']), 'every stage at full fire, ten minutes'],
+      ...(stop ? { advice: 'act' as const, position: 'above' as const } : {}),
+    }),
+  ];
+};
+
+/** The rise that input and air flow would give. */
+const expectedRisePart: CardPart = (values, limits) => {
+  const { num, text } = reader(values);
+  const [input, cfm] = [num('input'), num('cfm')];
+  if (input === undefined || cfm === undefined || !(cfm > 0)) return [];
+  const up = num('elevation') ?? limits.elevationFt;
+  return [
+    answer({
+      name: 'expected rise',
+      // Electric heat gives all it takes.
+      value: riseFrom(text('heat') === 'electric' ? input : gasOutput(values, input, up), cfm, up),
+      unit: 'Δ°F',
+      quantity: 'temperatureDifference',
+      formula: 'input · efficiency / (1.08 · density share · cfm)',
+      source: ASHRAE,
+      improve: text('heat') === 'electric' ? [] : clockIt(values, up),
+    }),
+  ];
 };
 
 const rise: Card = {
@@ -280,60 +390,14 @@ const rise: Card = {
       plate: 'inputBtuh',
     },
     { name: 'heat', label: 'Heat by', choices: ['gas', 'electric'], optional: true },
-    { name: 'efficiency', label: 'Efficiency of gas heat', quantity: 'percent', unit: '%', usual: 80 },
+    inputFrom,
+    efficiency,
     { name: 'cfm', label: 'Air flow', quantity: 'airFlow', unit: 'cfm', optional: true },
     elevation,
   ],
   formula: 'rise = supply − return; expected = input · efficiency / (1.08 · density share · cfm)',
   source: `plate; ${ASHRAE}`,
-  answers: (values, limits = DEFAULT_LIMITS) => {
-    const { num, text, all } = reader(values);
-    const air = all('returnAir', 'supplyAir');
-    if (!air) return [];
-    const value = air[1] - air[0];
-    const [least, most, input, cfm] = [num('riseMin'), num('riseMax'), num('input'), num('cfm')];
-    const plate = least !== undefined || most !== undefined;
-    const answers = [
-      answer({
-        name: 'rise',
-        value,
-        unit: 'Δ°F',
-        quantity: 'temperatureDifference',
-        formula: 'supply − return',
-        source: 'plate',
-        band: plate
-          ? { low: least, high: most, from: 'plate', source: 'rise range of the plate' }
-          : undefined,
-        text:
-          plate && most !== undefined && value > most
-            ? 'Above the plate: too little air or too much heat. Filters, belt, speed, then manifold.'
-            : value < 0
-              ? 'It cools: is the heat on?'
-              : '',
-        improve: [
-          ...(plate ? [] : ['read the range off the plate']),
-          'every stage at full fire, ten minutes',
-        ],
-      }),
-    ];
-    if (input !== undefined && cfm !== undefined && cfm > 0)
-      answers.push(
-        answer({
-          name: 'expected rise',
-          value: riseFrom(
-            // Electric heat gives all it takes.
-            text('heat') === 'electric' ? input : (input * (num('efficiency') ?? 80)) / 100,
-            cfm,
-            num('elevation') ?? limits.elevationFt,
-          ),
-          unit: 'Δ°F',
-          quantity: 'temperatureDifference',
-          formula: 'input · efficiency / (1.08 · density share · cfm)',
-          source: ASHRAE,
-        }),
-      );
-    return answers;
-  },
+  answers: inParts(risePart, expectedRisePart),
 };
 
 export const AIR_CARDS: readonly Card[] = [split, airFlow, rise, pulley, outdoorAir];

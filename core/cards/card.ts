@@ -23,6 +23,8 @@ export interface CardInput {
   readonly usual?: number | string | undefined;
   /** Which fact of an open unit fills this in. */
   readonly plate?: PlateFact | undefined;
+  /** Nothing and less than nothing is no value of it. */
+  readonly positive?: boolean | undefined;
   /** A number without a quantity of its own (a count, a rating). */
   readonly plain?: boolean | undefined;
 }
@@ -151,6 +153,8 @@ export function readInput(
  * @throws RangeError why it cannot be
  */
 export function judgeInput(input: CardInput, value: number, unit: string): JudgedInput {
+  if (input.positive && !(value > 0))
+    throw new RangeError('lies above zero, or is left empty where nobody knows it');
   if (!input.quantity) return { value, quality: { quality: 'good' } };
   const quality = judgeReading(input.quantity, unit, value);
   const ask = quality.quality === 'doubtful' ? otherUnit(input, value, unit) : undefined;

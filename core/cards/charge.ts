@@ -3,14 +3,18 @@ import { atmospherePsia } from '../airside/index.ts';
 import { answer, limitBand, type Answer, type MeasuringLimits } from '../measurement/index.ts';
 import {
   chargeMustWait,
-  isEmpty,
+  HEAD_STOPS_F,
   isFloodback,
+  isRestricted,
   orificeTarget,
   PLATE_SUBCOOLING_WITHIN_F,
+  saturationPressure,
+  starvedBy,
   subcooling,
   superheat,
   swappedHoses,
   type RefrigerantName,
+  type Starved,
 } from '../refrigerant/index.ts';
 import {
   elevation,
@@ -136,10 +140,56 @@ export const superheatPart: CardPart = (values, limits) => {
         ...unknownConditions(values),
       ],
       ...judged(values, limits, say`Evaporating at ${degF(Math.round(measured.saturationF))}.`),
-      ...compressorFirst(values, measured, goal),
+      ...restricted(values, limits, measured.value, worked ? worked.high : limits.superheatHighF),
+      ...compressorFirst(values, limits, measured, goal),
     }),
   ];
 };
+
+/** What the liquid side says beside the suction, where somebody read it and its curve reaches so far. */
+function liquidSide(
+  values: CardValues,
+  limits: MeasuringLimits,
+): { subcoolingF?: number; condensingF?: number } {
+  const { num, text } = reader(values);
+  const name = text<RefrigerantName>('refrigerant');
+  const [liquid, line] = [num('liquid'), num('liquidLine')];
+  if (!name || liquid === undefined) return {};
+  try {
+    const read = subcooling(name, liquid, line ?? 0, pressureAbove(values, limits));
+    return { condensingF: read.saturationF, ...(line === undefined ? {} : { subcoolingF: read.value }) };
+  } catch (error) {
+    if (!(error instanceof RangeError)) throw error;
+    // Beyond the curve's upper end it condenses hotter than any machine may; beyond its lower end nothing condenses.
+    const above = liquid > saturationPressure(name, 'bubble', HEAD_STOPS_F);
+    if (!above) return { condensingF: -Infinity };
+    return { condensingF: HEAD_STOPS_F, ...(line === undefined ? {} : { subcoolingF: HEAD_STOPS_F - line }) };
+  }
+}
+
+/** High superheat with liquid backed up before the device is no low charge. */
+function restricted(
+  values: CardValues,
+  limits: MeasuringLimits,
+  superheatF: number,
+  mostSuperheatF: number,
+): Partial<Answer> {
+  const { num } = reader(values);
+  const target = num('target');
+  const mostSubcooling = target === undefined ? limits.subcoolingHighF : target + PLATE_SUBCOOLING_WITHIN_F;
+  if (
+    swappedHoses(num('suction'), num('liquid')) ||
+    !isRestricted(superheatF, mostSuperheatF, liquidSide(values, limits).subcoolingF, mostSubcooling)
+  )
+    return {};
+  return {
+    advice: 'measure first',
+    position: 'above',
+    text:
+      'High, with liquid backed up before the device: a restriction until shown otherwise, not a low charge. Nothing is ' +
+      'added: temperatures along drier, screen and device, and make sure of the air.',
+  };
+}
 
 /**
  * What cannot wait for the conditions: the charge may wait, the compressor may not. Pressures of swapped hoses say
@@ -147,18 +197,14 @@ export const superheatPart: CardPart = (values, limits) => {
  */
 function compressorFirst(
   values: CardValues,
+  limits: MeasuringLimits,
   { value, saturationF }: { value: number; saturationF: number },
   goal: number | undefined,
 ): Partial<Answer> {
   const { num } = reader(values);
   if (swappedHoses(num('suction'), num('liquid'))) return {};
-  if (isEmpty(saturationF, value))
-    return {
-      advice: 'act',
-      position: 'above',
-      confidence: 'high',
-      text: 'Next to nothing is in it: stop it, find the leak. A compressor in vacuum is never started or tested.',
-    };
+  const starved = starvedBy({ evaporatingF: saturationF, superheatF: value }, liquidSide(values, limits));
+  if (starved) return { advice: 'act', position: 'above', confidence: 'high', text: STARVED_TEXT[starved] };
   if (!isFloodback(value, goal)) return {};
   return {
     advice: 'act',
@@ -169,6 +215,17 @@ function compressorFirst(
       'the compressor may not.',
   };
 }
+
+const STARVED_TEXT: Readonly<Record<Starved, string>> = {
+  empty:
+    'Next to nothing is in it: stop it, find the leak. A compressor in vacuum is never started or tested.',
+  restricted:
+    'Next to nothing reaches the compressor while liquid stands before the device: stop it. A restriction, not an empty ' +
+    'circuit: temperatures along drier, screen and device. Nothing is added.',
+  'read the liquid side':
+    'Next to nothing reaches the compressor: stop it. Empty, or something in the way: read pressure and line of the ' +
+    'liquid side before anything is added. A compressor in vacuum is never started or tested.',
+};
 
 /** Subcooling by the plate's target, else by the company's band. */
 export const subcoolingPart: CardPart = (values, limits) => {

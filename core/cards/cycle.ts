@@ -4,10 +4,13 @@ import { answer, type MeasuringLimits } from '../measurement/index.ts';
 import {
   CONDENSER_SPLIT,
   condenserSplit,
+  DISCHARGE,
   evaporatorDifference,
   expectedRatio,
   HARDLY_APART_RATIO,
+  HEAD_STOPS_F,
   pressureRatio,
+  saturationPressure,
   saturationTemperature,
   swappedHoses,
   type RefrigerantName,
@@ -140,6 +143,38 @@ export const ratioPart: CardPart = (values, limits) => {
   ];
 };
 
+/** Head pressure against the one at which high-pressure switches open; said before the curve ends there. */
+export const headPart: CardPart = (values, limits) => {
+  const { num, text } = reader(values);
+  const name = text<RefrigerantName>('refrigerant');
+  const liquid = num('liquid');
+  if (!name || liquid === undefined || swappedHoses(num('suction'), liquid)) return [];
+  const stop = saturationPressure(name, 'bubble', HEAD_STOPS_F, airPsia(values, limits));
+  if (liquid < stop) return [];
+  return [
+    answer({
+      ...estimated(name),
+      name: 'head pressure',
+      value: liquid,
+      unit: 'psig',
+      quantity: 'pressureGauge',
+      decimals: 0,
+      formula: 'as measured, against saturation at 150 °F',
+      source: 'common practice',
+      band: {
+        high: stop,
+        from: 'common practice',
+        source: say`${name} at ${degF(HEAD_STOPS_F)}, where high-pressure switches open`,
+      },
+      advice: 'act',
+      text:
+        'Stop it: a high-pressure switch opens here. Condenser fan, coil and the air to it first, then overcharge or air in ' +
+        'the circuit. Does the switch work?',
+    }),
+  ];
+};
+
+/** How hot the gas leaves the compressor: above its band oil breaks down, far above it is being lost. */
 export const dischargePart: CardPart = (values) => {
   const { num, text } = reader(values);
   const discharge = num('discharge');
@@ -152,7 +187,15 @@ export const dischargePart: CardPart = (values) => {
       quantity: 'temperature',
       formula: 'as measured, six inches from the compressor',
       source: 'common practice',
-      band: { high: 225, from: 'common practice', source: 'oil breaks down above' },
+      band: { high: DISCHARGE.highF, from: 'common practice', source: 'oil breaks down above' },
+      ...(discharge >= DISCHARGE.stopF
+        ? {
+            advice: 'act' as const,
+            text: 'Stop it: the oil breaks down and the compressor with it. Head pressure, superheat and charge first.',
+          }
+        : discharge > DISCHARGE.highF
+          ? { text: 'Too hot for the oil: head pressure, superheat, charge, before it runs another day.' }
+          : {}),
     }),
   ];
 };
@@ -177,5 +220,5 @@ export const cycle: Card = {
     'condenser split = condensing − outdoor; evaporator difference = return − evaporating; ratio = ' +
     '(liquid + atmosphere) / (suction + atmosphere)',
   source: 'common practice',
-  answers: inParts(evaporatingPart, condenserSplitPart, evaporatorPart, ratioPart, dischargePart),
+  answers: inParts(headPart, evaporatingPart, condenserSplitPart, evaporatorPart, ratioPart, dischargePart),
 };

@@ -4,10 +4,13 @@ import {
   controlVolts,
   insulationAt40C,
   LEAST_MEGOHMS,
+  lowInsulation,
   maximumProtection,
   minimumCircuitAmpacity,
   singlePhaseWindings,
   windings,
+  type Insulated,
+  type WindingVerdict,
 } from '../electrical/index.ts';
 import { answer, type Answer } from '../measurement/index.ts';
 import { inParts, reader, type Card, type CardInput, type CardPart } from './card.ts';
@@ -25,6 +28,13 @@ const ohms = (name: string, label: string): CardInput => ({
 const [THREE, SINGLE] = ['three-phase', 'single-phase'] as const;
 /** Pairs that read open, as the card asks for them. */
 const OPEN_PAIRS = ['none', 'one pair', 'two pairs', 'all'] as const;
+
+/** Verdicts that condemn nothing: something else is measured first. */
+const CANNOT_TELL: ReadonlySet<WindingVerdict> = new Set<WindingVerdict>([
+  'perhaps the overload',
+  'no winding does that',
+  'within the meter',
+]);
 
 /** The pairs of the windings against each other. */
 const pairsPart: CardPart = (values) => {
@@ -51,9 +61,8 @@ const pairsPart: CardPart = (values) => {
       ...(result.verdict === 'alike'
         ? {}
         : {
-            advice: ['perhaps the overload', 'no winding does that'].includes(result.verdict)
-              ? ('wait' as const)
-              : ('act' as const),
+            advice: CANNOT_TELL.has(result.verdict) ? ('wait' as const) : ('act' as const),
+            ...(result.verdict === 'within the meter' ? { confidence: 'low' as const } : {}),
           }),
       text: result.text,
       improve: shell === undefined && open > 0 ? ['feel the shell: hot or cool?'] : [],
@@ -66,7 +75,7 @@ const groundPart: CardPart = (values) => {
   const { num, text } = reader(values);
   const megohms = num('megohms');
   if (megohms === undefined) return [];
-  const what = text<keyof typeof LEAST_MEGOHMS>('what');
+  const what = text<Insulated>('what');
   const hermetic = what === 'hermetic compressor';
   const t = num('temperature');
   const corrected = what === 'motor' && t !== undefined;
@@ -90,14 +99,7 @@ const groundPart: CardPart = (values) => {
               source: hermetic ? 'maker’s limit, often 0.5 to 1 MΩ' : 'IEEE 43: 5 MΩ at 40 °C',
             },
       confidence: hermetic || corrected ? 'high' : 'fair',
-      ...(hermetic && value < low
-        ? {
-            advice: 'wait' as const,
-            text:
-              'Low may be liquid in the shell: crankcase heat for 12 to 24 h, then test again before anything ' +
-              'is condemned.',
-          }
-        : {}),
+      ...lowInsulation(value, what),
       improve: [
         ...(what === undefined
           ? ['say what it is: a motor and a hermetic compressor have limits of their own']
@@ -145,7 +147,7 @@ const capacitor: Card = {
   words: 'microfarad mfd uf dual run cap weak',
   group: 'electrical',
   inputs: [
-    { name: 'marking', label: 'Marking', quantity: 'capacitance', unit: 'µF' },
+    { name: 'marking', label: 'Marking', quantity: 'capacitance', unit: 'µF', positive: true },
     { name: 'measured', label: 'Measured, leads off', quantity: 'capacitance', unit: 'µF', optional: true },
     amps('amps', 'or running: amps through it'),
     volts('across', 'and volts across it'),

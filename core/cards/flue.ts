@@ -4,9 +4,10 @@ import {
   judgeAirStreams,
   judgeAmbientCo,
   judgeFlueCo,
+  judgeOneStream,
   type Gas,
 } from '../combustion/index.ts';
-import { answer, limitFrom } from '../measurement/index.ts';
+import { answer, limitFrom, type Band, type MeasuringLimits } from '../measurement/index.ts';
 import { inParts, reader, type Card, type CardInput, type CardPart } from './card.ts';
 import { gas } from './inputs.ts';
 
@@ -21,6 +22,13 @@ const ppm = (name: string, label: string): CardInput => ({
 });
 const base = { unit: 'ppm', quantity: 'concentration', decimals: 0 } as const;
 
+/** What CO in the air of people is judged by. */
+const roomBand = (limits: MeasuringLimits): Band => ({
+  high: limits.coRoomPpm,
+  from: limitFrom(limits, 'coRoomPpm') === 'company setting' ? 'company setting' : 'published',
+  source: `${limits.coRoomPpm} find the source, 35 off and ventilate, 70 leave`,
+});
+
 /** CO in the room comes first: it is about whoever stands there. */
 export const roomPart: CardPart = (values, limits) => {
   const ambient = reader(values).num('ambient');
@@ -32,11 +40,7 @@ export const roomPart: CardPart = (values, limits) => {
       value: ambient,
       formula: 'as measured',
       source: 'US EPA, NIOSH, UL 2034 [from memory]',
-      band: {
-        high: limits.coRoomPpm,
-        from: limitFrom(limits, 'coRoomPpm') === 'company setting' ? 'company setting' : 'published',
-        source: `${limits.coRoomPpm} find the source, 35 off and ventilate, 70 leave`,
-      },
+      band: roomBand(limits),
       ...judgeAmbientCo(ambient, limits.coRoomPpm),
     }),
   ];
@@ -46,8 +50,14 @@ export const roomPart: CardPart = (values, limits) => {
 const streamsPart: CardPart = (values, limits) => {
   const { all } = reader(values);
   const air = all('return', 'supply');
-  if (!air) return [];
+  if (!air) return oneStream(values, limits);
   const again = all('returnAgain', 'supplyAgain');
+  // Half of a second pair shows no rise; what is in the air counts all the same.
+  const half = again
+    ? []
+    : oneStream({ supply: values.supplyAgain, return: values.returnAgain }, limits).filter(
+        ({ advice }) => advice === 'act',
+      );
   const { risePpm, ...judged } = judgeAirStreams(
     {
       returnPpm: air[0],
@@ -66,7 +76,29 @@ const streamsPart: CardPart = (values, limits) => {
       improve: again ? [] : ['read return and supply once more, in the same places'],
       ...judged,
     }),
+    ...half,
   ];
+};
+
+/** One of the two alone is no pair, but people breathe it. */
+const oneStream: CardPart = (values, limits) => {
+  const { num } = reader(values);
+  return (['supply', 'return'] as const).flatMap((which) => {
+    const readings = [num(which), num(`${which}Again`)].filter((ppm) => ppm !== undefined);
+    if (readings.length === 0) return [];
+    const value = Math.max(...readings);
+    return [
+      answer({
+        ...base,
+        name: `CO in ${which} air`,
+        value,
+        formula: 'as measured',
+        source: 'US EPA, NIOSH, UL 2034 [from memory]',
+        band: roomBand(limits),
+        ...judgeOneStream(value, which, limits.coRoomPpm),
+      }),
+    ];
+  });
 };
 
 /** CO of the flue, with oxygen or without. */
@@ -87,6 +119,7 @@ export const flueCoPart: CardPart = (values, limits) => {
         from: limitFrom(limits, 'coActPpm'),
         source: `act from ${limits.coActPpm} ppm, off at 400`,
       },
+      confidence: atLeast ? 'low' : 'high',
       ...judged,
     }),
   ];

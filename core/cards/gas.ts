@@ -3,8 +3,10 @@ import {
   clockedInput,
   DERATED_ABOVE_FT,
   deratedInput,
+  FAR_OVER,
   GASES,
   inputAtManifold,
+  judgeManifold,
   MOST_INLET_IN_WC,
   USUAL_METER_PSIG,
   type Gas,
@@ -48,12 +50,15 @@ const pressures: Card = {
   caution: 'Smell first. Leak-check every opened joint. An instrument, never the flame, sets the pressure.',
   answers: (values) => {
     const { num, text, all } = reader(values);
-    const facts = GASES[text<Gas>('gas') ?? 'natural gas'];
+    const which = text<Gas>('gas') ?? 'natural gas';
+    const facts = GASES[which];
     const answers: Answer[] = [];
     const manifold = num('manifold');
     const target = num('target');
     const goal = target ?? facts.manifoldInWc;
     if (manifold !== undefined) {
+      const danger = manifold > 0 ? judgeManifold(which, goal, manifold) : undefined;
+      const stop = danger === undefined ? {} : { advice: 'act' as const, text: danger };
       answers.push(
         answer({
           name: 'manifold',
@@ -70,6 +75,7 @@ const pressures: Card = {
             source: say`${measured('gasPressure', goal - facts.manifoldTolerance, 'in w.c.', goal + facts.manifoldTolerance)}`,
           },
           improve: target === undefined ? ['read the target off the plate'] : [],
+          ...stop,
         }),
       );
       if (manifold > 0) {
@@ -101,6 +107,7 @@ const pressures: Card = {
                 : manifold < goal - facts.manifoldTolerance
                   ? `Underfires by ${(100 - share).toFixed(1)} %.`
                   : '',
+            ...(danger === undefined ? {} : { advice: 'act' as const }),
           }),
         );
       }
@@ -246,10 +253,13 @@ const clocking: Card = {
                     ? say`plate, ${measured('heatRate', rated, 'Btu/h')}, less 4 % for each 1,000 ft up here where the maker gives no table`
                     : say`plate, ${measured('heatRate', rated, 'Btu/h')}, ± 4.5 %`,
               },
+        ...(allowed !== undefined && result.btuh > allowed.high * FAR_OVER ? { advice: 'act' as const } : {}),
         text:
-          Math.abs(result.factor - 1) > 0.005
-            ? `Pressure and temperature change it by ${((result.factor - 1) * 100).toFixed(1)} %.`
-            : '',
+          allowed !== undefined && result.btuh > allowed.high * FAR_OVER
+            ? 'Heat off: far more gas than the plate allows overheats the exchanger and makes carbon monoxide. Is another appliance on the meter? Then manifold, orifices, gas.'
+            : Math.abs(result.factor - 1) > 0.005
+              ? `Pressure and temperature change it by ${((result.factor - 1) * 100).toFixed(1)} %.`
+              : '',
         confidence: dial[0] < 30 ? 'fair' : 'high',
         improve: [
           ...(dial[0] < 30 ? ['time a longer turn: half a minute and more'] : []),

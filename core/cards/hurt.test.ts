@@ -81,12 +81,19 @@ describe('floodback', () => {
 describe('an empty circuit', () => {
   it.each(['R-410A', 'R-454B', 'R-22'] as const)('of %s is called so, down to vacuum', (refrigerant) => {
     for (const suction of [-12, -3, 2]) {
-      const answer = find('charge', { refrigerant, suction, suctionLine: 65 }, 'superheat');
-      expect([suction, answer?.advice, saidText(answer?.text ?? '')]).toEqual([
+      const low = { refrigerant, suction, suctionLine: 65 };
+      const said = (more: CardValues) => {
+        const answer = find('charge', { ...low, ...more }, 'superheat');
+        return [suction, answer?.advice, saidText(answer?.text ?? '')];
+      };
+      // Nothing condenses: 20 psig on the liquid side as well.
+      expect(said({ liquid: 20 })).toEqual([
         suction,
         'act',
-        expect.stringMatching(/Next to nothing is in it/),
+        expect.stringMatching(/^Next to nothing is in it/),
       ]);
+      // From the suction alone nobody can tell an empty circuit from a blocked one.
+      expect(said({})).toEqual([suction, 'act', expect.stringMatching(/stop it.*read pressure and line/)]);
     }
     const rest = find(
       'pressure-temperature',

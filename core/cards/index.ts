@@ -20,10 +20,18 @@ export * from './card.ts';
 export * from './plate.ts';
 export * from './cautions.ts';
 export { splitPart } from './air.ts';
+export { mixedAirPart } from './outdoorAir.ts';
 export { approachPart, subcoolingPart, superheatPart } from './charge.ts';
 export { flueCoPart, roomPart } from './flue.ts';
 export { LIVE } from './inputs.ts';
-export { condenserSplitPart, dischargePart, evaporatingPart, evaporatorPart, ratioPart } from './cycle.ts';
+export {
+  condenserSplitPart,
+  dischargePart,
+  evaporatingPart,
+  evaporatorPart,
+  headPart,
+  ratioPart,
+} from './cycle.ts';
 export { currentPart, voltagePart } from './unbalance.ts';
 
 export const CARDS: readonly Card[] = [

@@ -1,5 +1,11 @@
-import { say, deltaF } from '../quantities/index.ts';
-import { ECONOMIZER_HIGH_LIMIT_F, outdoorAirShare } from '../airside/index.ts';
+import { say, degF, deltaF } from '../quantities/index.ts';
+import {
+  ECONOMIZER_HIGH_LIMIT_F,
+  ECONOMIZER_LOW_LIMIT_F,
+  MIXED_FREEZES_F,
+  MIXED_HELD_F,
+  outdoorAirShare,
+} from '../airside/index.ts';
 import { answer } from '../measurement/index.ts';
 import { inParts, reader, type Card, type CardPart } from './card.ts';
 import { F } from './inputs.ts';
@@ -39,6 +45,7 @@ const economizerPart: CardPart = (values) => {
   const outdoor = num('outdoor');
   if (climate === undefined || outdoor === undefined) return [];
   const limit = ECONOMIZER_HIGH_LIMIT_F[climate];
+  const cold = outdoor < ECONOMIZER_LOW_LIMIT_F;
   const near = Math.abs(outdoor - limit) <= NEAR_LIMIT_F;
   return [
     answer({
@@ -48,12 +55,42 @@ const economizerPart: CardPart = (values) => {
       quantity: 'temperature',
       formula: 'dry-bulb limit by climate',
       source: 'ASHRAE 90.1 [from memory]',
-      ...(near ? { advice: 'wait' as const, confidence: 'low' as const } : {}),
-      text: near
-        ? say`Outdoor air is within ${deltaF(NEAR_LIMIT_F)} of its limit: it may be on either side. Test it by moving the set point.`
-        : outdoor <= limit
-          ? 'It may cool with outdoor air now.'
-          : 'Outdoor air is too warm for it now.',
+      ...(near || cold ? { advice: 'wait' as const } : {}),
+      ...(near ? { confidence: 'low' as const } : {}),
+      text: cold
+        ? say`Outdoor air of ${degF(outdoor)} is too cold to be let in freely: below ${degF(ECONOMIZER_LOW_LIMIT_F)} the damper stays at its least, or holds the mixed air at ${degF(...MIXED_HELD_F)}.`
+        : near
+          ? say`Outdoor air is within ${deltaF(NEAR_LIMIT_F)} of its limit: it may be on either side. Test it by moving the set point.`
+          : outdoor <= limit
+            ? 'It may cool with outdoor air now.'
+            : 'Outdoor air is too warm for it now.',
+    }),
+  ];
+};
+
+/** Mixed air so cold that coils freeze, whatever the other temperatures are. */
+export const mixedAirPart: CardPart = (values) => {
+  const mixed = reader(values).num('mixed');
+  if (mixed === undefined || mixed >= ECONOMIZER_LOW_LIMIT_F) return [];
+  return [
+    answer({
+      name: 'mixed air',
+      value: mixed,
+      unit: '°F',
+      quantity: 'temperature',
+      formula: 'as measured, the coldest of several places',
+      source: 'common practice',
+      band: {
+        low: ECONOMIZER_LOW_LIMIT_F,
+        from: 'common practice',
+        source: say`an economizer holds ${degF(...MIXED_HELD_F)}; freeze stats open at ${degF(35, 40)}`,
+      },
+      ...(mixed < MIXED_FREEZES_F
+        ? {
+            advice: 'act' as const,
+            text: 'It freezes coils: outdoor damper to its least now, water coils drained or flowing, then damper, linkage and freeze stat.',
+          }
+        : { text: 'Colder than it should be held: damper, linkage, sensor.' }),
     }),
   ];
 };
@@ -67,10 +104,10 @@ export const outdoorAir: Card = {
   inputs: [
     F('returnAir', 'Return air', { optional: true }),
     F('mixed', 'Mixed air', { optional: true }),
-    F('outdoor', 'Outdoor air'),
+    F('outdoor', 'Outdoor air', { optional: true }),
     { name: 'climate', label: 'Climate', choices: Object.keys(ECONOMIZER_HIGH_LIMIT_F), optional: true },
   ],
   formula: 'outdoor air % = (return − mixed) / (return − outdoor)',
   source: 'mass balance; economizer limit ASHRAE 90.1 [from memory]',
-  answers: inParts(sharePart, economizerPart),
+  answers: inParts(mixedAirPart, sharePart, economizerPart),
 };

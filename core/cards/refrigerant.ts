@@ -135,7 +135,7 @@ const cylinder: Card = {
   group: 'refrigerant',
   inputs: [
     refrigerant,
-    { name: 'capacity', label: 'Water capacity on the collar', quantity: 'mass', unit: 'lb' },
+    { name: 'capacity', label: 'Water capacity on the collar', quantity: 'mass', unit: 'lb', positive: true },
     { name: 'tare', label: 'Tare on the collar', quantity: 'mass', unit: 'lb', optional: true },
     { name: 'gross', label: 'On the scale now', quantity: 'mass', unit: 'lb', optional: true },
   ],

@@ -14,6 +14,13 @@ const base = { unit: 'in w.c.', quantity: 'airPressure', decimals: 2 } as const;
 /** Filters are changed at this drop, in w.c. [common practice]. */
 const CHANGE_FILTERS = 0.5;
 
+/** A drop below nothing is none. */
+const BACKWARDS = {
+  advice: 'wait',
+  position: null,
+  text: 'Air never gains pressure there: the hoses are swapped, or a hole is in the wrong place.',
+} as const;
+
 /** What the duct outside asks of the blower. */
 const externalPart: CardPart = (values) => {
   const { num, all } = reader(values);
@@ -53,7 +60,7 @@ const dropsPart: CardPart = (values) => {
               from: 'common practice' as const,
               source: say`${measured('airPressure', 0.1, 'in w.c.', 0.25)} clean, changed at ${measured('airPressure', CHANGE_FILTERS, 'in w.c.')}`,
             },
-            text: filter >= CHANGE_FILTERS ? 'Change them.' : '',
+            ...(filter < 0 ? BACKWARDS : { text: filter >= CHANGE_FILTERS ? 'Change them.' : '' }),
           }),
         ]),
     ...(coil === undefined
@@ -71,7 +78,9 @@ const dropsPart: CardPart = (values) => {
               from: 'common practice' as const,
               source: 'a wet coil; a dry one holds back less',
             },
-            text: coil > 0.4 ? 'More than a wet coil holds back: dirt, or too much air.' : '',
+            ...(coil < 0
+              ? BACKWARDS
+              : { text: coil > 0.4 ? 'More than a wet coil holds back: dirt, or too much air.' : '' }),
           }),
         ]),
   ];

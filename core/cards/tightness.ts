@@ -1,24 +1,19 @@
 import { capital } from '../reasons/index.ts';
-import { say, measured } from '../quantities/index.ts';
+import { say, measured, type Said } from '../quantities/index.ts';
 import { atmospherePsia, waterVaporPsia } from '../airside/index.ts';
-import { answer, DEFAULT_LIMITS } from '../measurement/index.ts';
-import { standingTest, vacuumDecay, waterMicrons } from '../tightness/index.ts';
+import { answer, DEFAULT_LIMITS, type Answer } from '../measurement/index.ts';
+import {
+  ALWAYS_ALLOWED_PSIG,
+  LEAST_TEST_PSIG,
+  MOST_LOW_SIDE_PSIG,
+  standingTest,
+  testSaysNothing,
+  vacuumDecay,
+  waterMicrons,
+} from '../tightness/index.ts';
 import { elevation, reader, type Card, type CardInput } from './card.ts';
+import { F, psig } from './inputs.ts';
 
-const psig = (name: string, label: string, more: Partial<CardInput> = {}): CardInput => ({
-  name,
-  label,
-  quantity: 'pressureGauge',
-  unit: 'psig',
-  ...more,
-});
-const F = (name: string, label: string, more: Partial<CardInput> = {}): CardInput => ({
-  name,
-  label,
-  quantity: 'temperature',
-  unit: '°F',
-  ...more,
-});
 const min = (name: string, label: string, more: Partial<CardInput> = {}): CardInput => ({
   name,
   label,
@@ -26,6 +21,67 @@ const min = (name: string, label: string, more: Partial<CardInput> = {}): CardIn
   unit: 'min',
   ...more,
 });
+
+/** Why a test that lost nothing says nothing. */
+const SAYS_NOTHING: Readonly<Record<NonNullable<ReturnType<typeof testSaysNothing>>, Said>> = {
+  'too little pressure': say`Too little pressure to find anything: test at ${measured('pressureGauge', LEAST_TEST_PSIG, 'psig')} and more, up to the low side of the plate.`,
+  'too short': 'Too short to find anything: let it stand fifteen minutes and more.',
+  'instruments too coarse':
+    'The instruments can be wrong by more than a leak would show: take a finer gauge, or one whose range fits.',
+};
+
+/**
+ * The highest pressure of the whole test, warming included, against the low side of the plate; where nobody has read it,
+ * against what any low side of these machines stands.
+ */
+function testPressure(
+  startPsig: number,
+  endPsig: number,
+  expectedPsig: number,
+  most: number | undefined,
+): Answer[] {
+  const highest = Math.max(startPsig, endPsig, expectedPsig);
+  const limit = most ?? MOST_LOW_SIDE_PSIG;
+  const over = highest > limit;
+  if (!over && (most !== undefined || highest <= ALWAYS_ALLOWED_PSIG)) return [];
+  const base = {
+    name: 'test pressure',
+    value: highest,
+    unit: 'psig',
+    quantity: 'pressureGauge',
+    decimals: 0,
+    formula: 'highest of the start, the end and what the temperature makes of it',
+    source: most === undefined ? 'common practice' : 'plate',
+  } as const;
+  if (!over)
+    return [
+      answer({
+        ...base,
+        advice: 'measure first',
+        text: 'Whether the low side stands it nobody has read: read its test pressure off the plate.',
+      }),
+    ];
+  return [
+    answer({
+      ...base,
+      advice: 'act',
+      band:
+        most === undefined
+          ? {
+              high: limit,
+              from: 'common practice',
+              source: 'more than any low side of these machines stands',
+            }
+          : { high: limit, from: 'plate', source: 'low side of the plate' },
+      text:
+        Math.max(startPsig, endPsig) <= limit
+          ? 'It warms past the low side of the plate: let some out now.'
+          : most === undefined
+            ? 'No low side stands this: let it down now, then read its test pressure off the plate.'
+            : 'Above the low side of the plate: let it down now.',
+    }),
+  ];
+}
 
 const standing: Card = {
   id: 'standing-test',
@@ -39,7 +95,7 @@ const standing: Card = {
     F('endF', 'Pipe now'),
     min('minutes', 'Minutes it stood'),
     { name: 'volume', label: 'Volume of the circuit', quantity: 'systemVolume', unit: 'ft³', optional: true },
-    { name: 'gauge', label: 'Gauge good to ±, psi', plain: true, usual: 0.5, optional: true },
+    { name: 'gauge', label: 'Gauge good to ±, psi', plain: true, positive: true, usual: 0.5, optional: true },
     {
       name: 'thermometer',
       label: 'Thermometer good to ±',
@@ -61,7 +117,7 @@ const standing: Card = {
     const read = all('start', 'startF', 'end', 'endF', 'minutes');
     if (!read) return [];
     const [startPsig, startF, endPsig, endF, minutes] = read;
-    const r = standingTest({
+    const test = {
       startPsig,
       startF,
       endPsig,
@@ -71,30 +127,11 @@ const standing: Card = {
       gaugePsi: num('gauge') ?? 0.5,
       thermometerF: num('thermometer') ?? 1,
       atmospherePsi: atmospherePsia(num('elevation') ?? limits.elevationFt),
-    });
-    const most = num('most');
-    // The plate limits the highest pressure of the whole test, warming included.
-    const highest = Math.max(startPsig, endPsig, r.expectedPsig);
+    };
+    const r = standingTest(test);
+    const nothing = r.leak || r.gained ? undefined : testSaysNothing(test, r);
     return [
-      ...(most !== undefined && highest > most
-        ? [
-            answer({
-              name: 'test pressure',
-              value: highest,
-              unit: 'psig',
-              quantity: 'pressureGauge',
-              decimals: 0,
-              formula: 'highest of the start, the end and what the temperature makes of it',
-              source: 'plate',
-              advice: 'act' as const,
-              band: { high: most, from: 'plate' as const, source: 'low side of the plate' },
-              text:
-                startPsig > most || endPsig > most
-                  ? 'Above the low side of the plate: let it down now.'
-                  : 'It warms past the low side of the plate: let some out now.',
-            }),
-          ]
-        : []),
+      ...testPressure(startPsig, endPsig, r.expectedPsig, num('most')),
       answer({
         name: 'expected now',
         value: r.expectedPsig,
@@ -120,12 +157,16 @@ const standing: Card = {
           ? { advice: 'act' as const }
           : r.gained
             ? { advice: 'wait' as const, position: 'below' as const }
-            : { position: 'inside' as const }),
+            : nothing
+              ? { advice: 'wait' as const, position: null }
+              : { position: 'inside' as const }),
         text: r.leak
           ? 'A leak: bubbles at every joint.'
           : r.gained
             ? 'It gained beyond its temperature: nothing was tested. Is the regulator shut off, is the thermometer on the pipe, did the gauge drift? Begin again.'
-            : `No drop beyond what the instruments leave open${r.noLargerThan === undefined ? '' : `: no leak larger than ${r.noLargerThan.toFixed(2)} standard ft³ a day`}. Passing also needs bubbles at every joint and the vacuum decay.`,
+            : nothing
+              ? SAYS_NOTHING[nothing]
+              : `No drop beyond what the instruments leave open${r.noLargerThan === undefined ? '' : `: no leak larger than ${r.noLargerThan.toFixed(2)} standard ft³ a day`}. Passing also needs bubbles at every joint and the vacuum decay.`,
         confidence: minutes < 15 ? 'low' : minutes < 60 ? 'fair' : 'high',
         improve: [
           ...(minutes < 60 ? ['stand longer: fifteen minutes find gross leaks only'] : []),
@@ -184,7 +225,9 @@ const decay: Card = {
         source: decay.source,
         ...(r.verdict === 'tight and dry'
           ? { position: 'inside' as const }
-          : { advice: r.verdict === 'extend' ? ('wait' as const) : ('act' as const) }),
+          : {
+              advice: ['extend', 'still falling'].includes(r.verdict) ? ('wait' as const) : ('act' as const),
+            }),
         text: `${capital(r.verdict)}. ${r.text}`,
         improve: r.verdict === 'extend' ? ['read on at ten and fifteen minutes'] : [],
       }),

@@ -103,13 +103,58 @@ export const voltagePart: CardPart = (values) => {
   return supply.advice === 'act' ? [supply, ...answers] : [...answers, supply];
 };
 
+/** So far over its plate a motor is being lost, as a share [common practice: overloads open at 125 % and more]. */
+const STOP_OVER = 1.25;
+
+/** The highest leg against the plate: over it with words, far over it stop. */
+function againstRating(legs: readonly number[], rated: number | undefined): Answer {
+  const highest = Math.max(...legs);
+  const share = rated === undefined ? undefined : highest / rated;
+  const said =
+    share === undefined
+      ? {}
+      : share > STOP_OVER
+        ? {
+            advice: 'act' as const,
+            text: 'Stop it: so far over its plate it burns. Volts, head pressure, bearings, a leg lost, then the motor.',
+          }
+        : share > 1
+          ? { text: 'Over its plate: it runs hot. Volts under load, head pressure or belt, bearings, dirt.' }
+          : share < 0.6
+            ? {
+                text:
+                  'Far below at mild load is normal. Near-normal amps do not clear a compressor of turning ' +
+                  'backwards.',
+              }
+            : {};
+  return answer({
+    name: 'highest leg',
+    value: highest,
+    unit: 'A',
+    quantity: 'current',
+    formula: 'as measured',
+    source: 'plate',
+    band: rated === undefined ? undefined : { high: rated, from: 'plate', source: 'rated amps' },
+    improve: rated === undefined ? ['read the rated amps off the plate'] : [],
+    ...said,
+  });
+}
+
 /** What each leg draws: a leg without current before anything else, then unbalance, then the rating. */
 export const currentPart: CardPart = (values, limits) => {
-  const { num, all } = reader(values);
+  const { num, text, all } = reader(values);
+  const rated = num('rated');
   const legs = all('a1', 'a2', 'a3');
-  if (!legs) return [];
+  if (!legs) {
+    // A single-phase machine has one; of three somebody may have measured some.
+    const some = ['a1', 'a2', 'a3'].map((name) => num(name)).filter((a) => a !== undefined);
+    return some.length > 0 && (rated !== undefined || text('phase') === '1')
+      ? [againstRating(some, rated)]
+      : [];
+  }
   const mean = legs.reduce((sum, a) => sum + a, 0) / 3;
   const lowest = Math.min(...legs);
+  const rating = rated === undefined ? [] : [againstRating(legs, rated)];
   if (mean > 0 && lowest < SINGLE_PHASING_SHARE * mean)
     return [
       answer({
@@ -122,48 +167,29 @@ export const currentPart: CardPart = (values, limits) => {
         advice: 'act',
         text: 'Single-phasing: a leg carries next to nothing. Stop it; contactor, fuse, then winding.',
       }),
+      ...rating,
     ];
   const u = currentUnbalance(legs, limits.currentUnbalancePct);
-  const answers: Answer[] = [
-    answer({
-      name: 'current unbalance',
-      value: u.percent,
-      unit: '%',
-      quantity: 'percent',
-      formula: FORMULA,
-      source: 'common practice',
-      band: {
-        high: limits.currentUnbalancePct,
-        from: limitFrom(limits, 'currentUnbalancePct'),
-        source: `act above ${limits.currentUnbalancePct} %`,
-      },
-      text: u.note,
-      ...(u.verdict === 'act' ? { advice: 'act' } : {}),
-    }),
-  ];
-  const rated = num('rated');
-  if (rated === undefined) return answers;
-  const highest = Math.max(...legs);
-  return [
-    ...answers,
-    answer({
-      name: 'highest leg',
-      value: highest,
-      unit: 'A',
-      quantity: 'current',
-      formula: 'as measured',
-      source: 'plate',
-      band: { high: rated, from: 'plate', source: 'rated amps' },
-      text:
-        highest < rated * 0.6
-          ? 'Far below at mild load is normal. Near-normal amps do not clear a compressor of turning ' +
-            'backwards.'
-          : '',
-    }),
-  ];
+  const unbalanced = answer({
+    name: 'current unbalance',
+    value: u.percent,
+    unit: '%',
+    quantity: 'percent',
+    formula: FORMULA,
+    source: 'common practice',
+    band: {
+      high: limits.currentUnbalancePct,
+      from: limitFrom(limits, 'currentUnbalancePct'),
+      source: `act above ${limits.currentUnbalancePct} %`,
+    },
+    text: u.note,
+    ...(u.verdict === 'act' ? { advice: 'act' } : {}),
+  });
+  // What is being lost stands first.
+  return rating[0]?.advice === 'act' ? [...rating, unbalanced] : [unbalanced, ...rating];
 };
 
-/** Supply and draw of a three-phase machine, leg by leg. */
+/** Supply and draw of a machine, leg by leg. */
 export const unbalance: Card = {
   id: 'unbalance',
   title: 'Volts and amps per leg',

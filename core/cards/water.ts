@@ -24,8 +24,8 @@ const loop: Card = {
     F('entering', 'Water in'),
     F('leaving', 'Water out'),
     { name: 'gpm', label: 'Flow', quantity: 'waterFlow', unit: 'gpm', optional: true },
-    { name: 'tons', label: 'Size, tons', optional: true, plain: true, plate: 'tons' },
-    { name: 'eer', label: 'EER', optional: true, plain: true, usual: 13 },
+    { name: 'tons', label: 'Size, tons', optional: true, plain: true, positive: true, plate: 'tons' },
+    { name: 'eer', label: 'EER', optional: true, plain: true, positive: true, usual: 13 },
     { name: 'fluid', label: 'In the loop', choices: FLUIDS, optional: true },
   ],
   formula: 'Btu/h = 500 · gpm · ΔT; rejected = cooling · (1 + 3.412 / EER)',
@@ -165,6 +165,9 @@ const loop: Card = {
   },
 };
 
+/** High limits of water boilers open at 190 to 210 °F [from memory]. */
+const BOILER_LIMIT_F = 210;
+
 const boilerWater: Card = {
   id: 'boiler-water',
   title: 'Boiler water',
@@ -186,6 +189,25 @@ const boilerWater: Card = {
     const ph = num('ph');
     if (water) {
       const condensing = text('kind') === 'condensing';
+      const backwards = water[0] < water[1];
+      if (water[0] > BOILER_LIMIT_F)
+        answers.push(
+          answer({
+            name: 'flow',
+            value: water[0],
+            unit: '°F',
+            quantity: 'temperature',
+            formula: 'as measured',
+            source: 'common practice',
+            band: {
+              high: BOILER_LIMIT_F,
+              from: 'common practice',
+              source: say`limits open at ${degF(190, 210)}`,
+            },
+            advice: 'act',
+            text: 'Burner off: the limit should have opened. Water flow and level first, then limit and control; the relief valve is nobody’s control.',
+          }),
+        );
       answers.push(
         answer({
           name: 'return',
@@ -197,11 +219,16 @@ const boilerWater: Card = {
           band: condensing
             ? { high: 130, from: 'common practice', source: say`above ${degF(130)} it does not condense` }
             : { low: 130, from: 'common practice', source: say`non-condensing: at least ${degF(130, 140)}` },
-          text: !condensing && water[1] < 130 ? 'Flue gas condenses in the boiler and eats it.' : '',
+          text: backwards
+            ? 'The flow is colder than the return: are the two swapped, or does it not fire?'
+            : !condensing && water[1] < 130
+              ? 'Flue gas condenses in the boiler and eats it.'
+              : '',
+          ...(backwards ? { advice: 'wait' as const } : {}),
         }),
       );
       const gpm = num('gpm');
-      if (gpm !== undefined)
+      if (gpm !== undefined && !backwards)
         answers.push(
           answer({
             name: 'heat given',

@@ -34,6 +34,38 @@ export function inputAtManifold(ratedBtuh: number, ratedInWc: number, measuredIn
   return ratedBtuh * Math.sqrt(measuredInWc / ratedInWc);
 }
 
+/**
+ * So far from its plate a burner is not out of adjustment but in danger, as a share of rated input; a low
+ * stage fires at 0.65 to 0.7 [common practice].
+ */
+export const FAR_OVER = 1.2;
+const FAR_UNDER = 0.6;
+
+/**
+ * What a manifold pressure far from its goal asks for: the pressure of the other gas, or far too much or too little of
+ * its own; undefined within what an adjustment mends.
+ *
+ * @param goalInWc of the plate, or of the gas
+ * @throws RangeError for pressures that are not above zero
+ */
+export function judgeManifold(gas: Gas, goalInWc: number, measuredInWc: number): string | undefined {
+  const share = inputAtManifold(1, goalInWc, measuredInWc);
+  if (share <= FAR_OVER && share >= FAR_UNDER) return undefined;
+  const other: Gas = gas === 'LP' ? 'natural gas' : 'LP';
+  const near = (which: Gas) => Math.abs(Math.log(measuredInWc / GASES[which].manifoldInWc)) < Math.log(1.35);
+  const others = near(other) && !near(gas);
+  if (share > FAR_OVER)
+    return (
+      `${others ? `That is the pressure of ${other} on a burner for ${gas}. ` : ''}Heat off now: so much gas overheats ` +
+      'the exchanger and makes carbon monoxide. Which gas is in the pipe, and which spring and orifices are in it? ' +
+      'It fires again when the pressure is set with an instrument and the flue measured.'
+    );
+  return (
+    `${others ? `That is the pressure of ${other} on a burner for ${gas}. ` : ''}So little gas lights late, burns back ` +
+    'and sweats in the exchanger: heat off until it is known which gas is in the pipe and the pressure is set.'
+  );
+}
+
 /** Plates hold up to this height; above, they are derated [M, NFPA 54]. */
 export const DERATED_ABOVE_FT = 2000;
 

@@ -14,7 +14,9 @@ export type WindingVerdict =
   /** One pair open and the others not: no winding does that. */
   | 'no winding does that'
   /** Hot, or nobody knows: perhaps the internal overload. */
-  | 'perhaps the overload';
+  | 'perhaps the overload'
+  /** The difference is no more than the meter's own step. */
+  | 'within the meter';
 
 export interface Windings {
   readonly verdict: WindingVerdict;
@@ -25,6 +27,16 @@ export interface Windings {
 
 /** Pairs of a three-phase motor are alike within a few per cent [common practice]; five taken here. */
 const ALIKE_PCT = 5;
+/** What an ordinary meter tells apart, Ω. */
+export const METER_DIGIT_OHM = 0.1;
+
+/** The finest step in which readings were written, Ω, and no coarser than an ordinary meter's. */
+const digitOf = (values: readonly number[]): number =>
+  Math.min(METER_DIGIT_OHM, ...values.map((r) => 10 ** -(String(r).split('.')[1]?.length ?? 0)));
+
+/** Two readings of one step each may differ by two of them and be the same. */
+const STEPS_APART = 2;
+
 /** Less than this is no winding but a short, or the leads, Ω. */
 const SHORTED_OHM = 0.02;
 /** With a leg of a delta open the pair across it reads twice the others [series and parallel circuit]. */
@@ -88,6 +100,15 @@ export function windings(
   const spreadPct = (100 * Math.max(...values.map((r) => Math.abs(r - mean)))) / mean;
   if (spreadPct <= ALIKE_PCT)
     return { verdict: 'alike', spreadPct, text: 'Alike. To ground and under load it may still be bad.' };
+  const digit = digitOf(values);
+  if (Math.max(...values) - Math.min(...values) <= STEPS_APART * digit + 1e-9)
+    return {
+      verdict: 'within the meter',
+      spreadPct,
+      text:
+        `They differ by no more than a meter that shows ${digit} Ω can be wrong by: nobody can say whether they are alike. ` +
+        'Measure with a milliohm meter, or compare amps per leg, before anything is condemned.',
+    };
   const [low, middle, high] = values.toSorted((a, b) => a - b) as [number, number, number];
   const othersAlike = (middle - low) / middle < 2 * (ALIKE_PCT / 100);
   if (othersAlike && Math.abs(high / ((low + middle) / 2) / DELTA_OPEN.times - 1) < DELTA_OPEN.within)
@@ -170,6 +191,41 @@ export function insulationAt40C(megohms: number, windingC: number): number {
  * as measured and never corrected, by the maker's limit, often 0.5 to 1 [common practice].
  */
 export const LEAST_MEGOHMS = { motor: 5, 'hermetic compressor': 1 } as const;
+export type Insulated = keyof typeof LEAST_MEGOHMS;
+
+/** Below this a winding lies on ground, whatever it is and however warm, MΩ [common practice]. */
+const GROUNDED_MEGOHM = 0.1;
+
+/**
+ * What low insulation asks for; undefined where it is high enough. Nothing below its limit is energised: what lies on
+ * ground opens the breaker at best; what is merely low may be wet, or liquid refrigerant in the shell.
+ *
+ * @param megohms as it is judged: a motor at 40 °C, a hermetic compressor as measured
+ */
+export function lowInsulation(
+  megohms: number,
+  what: Insulated | undefined,
+): { readonly advice: 'act' | 'wait'; readonly text: string } | undefined {
+  if (megohms < GROUNDED_MEGOHM)
+    return {
+      advice: 'act',
+      text:
+        'Grounded: do not energise. Lock it out, take the leads off and measure each load alone; a lead or a heater may be ' +
+        'what lies on ground.',
+    };
+  if (megohms >= LEAST_MEGOHMS[what ?? 'hermetic compressor']) return undefined;
+  if (what === 'hermetic compressor')
+    return {
+      advice: 'wait',
+      text:
+        'Do not energise it yet. Low may be liquid in the shell: crankcase heat for 12 to 24 h, then test again before ' +
+        'anything is condemned.',
+    };
+  return {
+    advice: 'act',
+    text: 'Do not energise: it is below its limit. Leads off, dry and clean it, test again; the maker decides.',
+  };
+}
 
 /**
  * Capacitance from the current through a run capacitor, µF = 10⁶ · A / (2π · f · V) (text-book; 2,652 · A / V

@@ -48,13 +48,13 @@ export function askedOf(mode: ReadingSet['mode'], { kind, circuits, phase }: Ask
     title: 'Air',
     group: 'air',
     first: heating ? ['return air', 'supply air'] : ['return air', 'supply air', 'return wet bulb'],
-    says: heating ? ['rise'] : ['split'],
+    says: ['mixed air', heating ? 'rise' : 'split'],
   };
   const refrigerant: Draft = {
     title: 'Refrigerant',
     group: 'refrigerant',
     first: circuits > 0 && !gas ? ['suction pressure', 'suction line', 'liquid pressure', 'liquid line'] : [],
-    says: ['superheat', 'subcooling', 'evaporating'],
+    says: ['head pressure', 'superheat', 'subcooling', 'evaporating'],
     more: ['approach', 'condenser split', 'evaporator difference', 'pressure ratio', 'discharge line'],
   };
   const burner: Draft = {
@@ -102,7 +102,13 @@ export function askedOf(mode: ReadingSet['mode'], { kind, circuits, phase }: Ask
     says: ['leg without current', 'current unbalance'],
     more: ['highest leg'],
   };
-  const still: Draft = { title: 'Static pressure', group: 'static', first: [], says: [] };
+  const still: Draft = {
+    title: 'Static pressure',
+    group: 'static',
+    first: [],
+    says: ['filter drop', 'coil drop'],
+    more: ['external static'],
+  };
   const order = gas
     ? [burner, air, volts, amps, still, refrigerant, loop]
     : water

@@ -186,11 +186,13 @@ export function typedQuantity(
     );
   if (read.other === undefined) return { value: read.value, unit: own };
   const [first, second] = [standing(quantity, own, read.value), standing(quantity, own, read.other)];
-  if (second === 'impossible' || (read.mark === ',' && READ_IN_WHOLES.has(own)))
-    return { value: read.value, unit: own };
+  const wholes = READ_IN_WHOLES.has(own);
+  if (second === 'impossible' || (read.mark === ',' && wholes)) return { value: read.value, unit: own };
   if (first === 'impossible') return { value: read.other, unit: own };
-  // A length of 1.125 in is no length of 1,125: what no machine shows is not what was meant.
-  if (read.mark === '.' && first === 'good' && second === 'doubtful') return { value: read.value, unit: own };
+  // A length of 1.125 in is no length of 1,125: what no machine shows is not what was meant. Where nobody reads
+  // thousandths the point may as well part thousands.
+  if (read.mark === '.' && !wholes && first === 'good' && second === 'doubtful')
+    return { value: read.value, unit: own };
   return refuse(asks(written, read));
 }
 

@@ -76,9 +76,54 @@ export const isFloodback = (superheatF: number, orificeTargetF?: number): boolea
   (orificeTargetF !== undefined && superheatF < orificeTargetF - FAR_UNDER_TARGET_F && superheatF < 5);
 
 /** A suction that evaporates this cold with so much superheat has next to nothing to evaporate, °F. */
-const EMPTY = { evaporatingF: -20, superheatF: 40 } as const;
-export const isEmpty = (evaporatingF: number, superheatF: number): boolean =>
-  evaporatingF < EMPTY.evaporatingF && superheatF > EMPTY.superheatF;
+const STARVED = { evaporatingF: -20, superheatF: 40 } as const;
+const isStarved = (evaporatingF: number, superheatF: number): boolean =>
+  evaporatingF < STARVED.evaporatingF && superheatF > STARVED.superheatF;
+
+/** Liquid that stands this far below its bubble point before the device is no empty circuit, °F. */
+const LIQUID_STANDS_F = 5;
+/** Condensing this warm a circuit is not empty, whatever the weather, °F [common practice]. */
+const CONDENSES_WARM_F = 75;
+/** A liquid line this far below its bubble point, behind a starved suction, has something in its way, °F. */
+const BACKED_UP_F = 15;
+
+/** What a suction that is high in superheat means together with the liquid side. */
+export type Starved = 'empty' | 'restricted' | 'read the liquid side';
+
+/**
+ * Whether next to nothing reaches the compressor, and why: a restriction leaves liquid standing before it, an empty
+ * circuit does not; from the suction alone nobody can say. High superheat with much subcooling is a restriction until
+ * shown otherwise, also where the suction is not yet that low [common practice].
+ *
+ * @param liquid subcooling in °F where the liquid line was read, condensing temperature in °F where its pressure was
+ */
+export function starvedBy(
+  suction: { readonly evaporatingF: number; readonly superheatF: number },
+  liquid: { readonly subcoolingF?: number | undefined; readonly condensingF?: number | undefined },
+): Starved | undefined {
+  const { subcoolingF, condensingF } = liquid;
+  if (!isStarved(suction.evaporatingF, suction.superheatF)) return undefined;
+  if (subcoolingF !== undefined && subcoolingF >= LIQUID_STANDS_F) return 'restricted';
+  if (condensingF === undefined) return 'read the liquid side';
+  if (subcoolingF === undefined && condensingF > CONDENSES_WARM_F) return 'read the liquid side';
+  return 'empty';
+}
+
+/** High superheat with the liquid backed up before the device: a restriction until shown otherwise [common practice]. */
+export const isRestricted = (
+  superheatF: number,
+  mostSuperheatF: number,
+  subcoolingF: number | undefined,
+  mostSubcoolingF: number,
+): boolean =>
+  subcoolingF !== undefined &&
+  superheatF > mostSuperheatF &&
+  subcoolingF > Math.max(mostSubcoolingF, BACKED_UP_F);
+
+/** Saturation at this is where high-pressure switches open and every curve ends, °F [common practice; 610 psig of R-410A]. */
+export const HEAD_STOPS_F = 150;
+/** Oil breaks down above the first at the discharge line; above the second a compressor is being lost, °F [common practice]. */
+export const DISCHARGE = { highF: 225, stopF: 250 } as const;
 
 /** How far comfort cooling condenses above outdoors and evaporates below return air, °F [common practice]. */
 const CONDENSES_ABOVE_F = [12, 30] as const;

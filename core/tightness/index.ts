@@ -66,6 +66,8 @@ export function standingTest({
 }: StandingTest): StandingResult {
   if (!(minutes > 0)) throw new RangeError('a standing test stands for some minutes');
   if (!(startPsig > 0)) throw new RangeError('a standing test stands under pressure');
+  if (!(gaugePsi > 0 && thermometerF > 0))
+    throw new RangeError('no gauge and no thermometer is good to nothing: write what they can be wrong by');
   const expected = expectedPsig(startPsig, startF, endF, atmospherePsi);
   const dropPsi = expected - endPsig;
   const temperature = ((startPsig + atmospherePsi) * thermometerF) / toRankine(startF);
@@ -84,12 +86,47 @@ export function standingTest({
   };
 }
 
+/** Below this a standing test finds nothing, psig: the schools of the trade begin at 110 [common practice]. */
+export const LEAST_TEST_PSIG = 100;
+/** No low side of these machines stands more, whatever its plate says, psig [from memory: 450 for R-410A]. */
+export const MOST_LOW_SIDE_PSIG = 450;
+/** Every plate of these machines allows this much, psig [common practice: the lowest school but one]. */
+export const ALWAYS_ALLOWED_PSIG = 150;
+/** Shorter than this not even a gross leak shows for certain, min; the shortest school stands 15 [common practice]. */
+const LEAST_TEST_MINUTES = 10;
+/** What the instruments leave open, as a share of the absolute pressure, from which a test says nothing. */
+const TOO_COARSE = 0.05;
+
+/** Why a standing test says nothing although it lost nothing that can be told; undefined where it does. */
+export function testSaysNothing(
+  { startPsig, minutes, atmospherePsi = ATMOSPHERE_PSI }: StandingTest,
+  { uncertaintyPsi }: Pick<StandingResult, 'uncertaintyPsi'>,
+): 'too little pressure' | 'too short' | 'instruments too coarse' | undefined {
+  if (startPsig < LEAST_TEST_PSIG) return 'too little pressure';
+  if (minutes < LEAST_TEST_MINUTES) return 'too short';
+  return uncertaintyPsi > TOO_COARSE * (startPsig + atmospherePsi) ? 'instruments too coarse' : undefined;
+}
+
 export interface VacuumPoint {
   readonly minute: number;
   readonly microns: number;
 }
 
-export type VacuumVerdict = 'tight and dry' | 'moist' | 'leak' | 'extend' | 'not deep enough';
+export type VacuumVerdict =
+  | 'tight and dry'
+  | 'moist'
+  | 'leak'
+  | 'extend'
+  | 'not deep enough'
+  /** It went on falling after it was isolated: it was not. */
+  | 'still falling'
+  /** It stands near the atmosphere. */
+  | 'open';
+
+/** From here it stands open, at whatever height the roof lies, µ: half an atmosphere and more [common practice]. */
+const OPEN_MICRONS = 300_000;
+/** What a gauge wanders by itself, µ and as a share; a fall beyond it is one [common practice]. */
+const WANDERS = { microns: 3, share: 0.01 } as const;
 
 /** A plateau under this after ten minutes is tight and dry, µ [common practice]. */
 const TIGHT_MICRONS = 1000;
@@ -105,7 +142,7 @@ export function waterMicrons(tempF: number, vaporPsia: (tempF: number) => number
 /**
  * Judges the decay of a vacuum from readings after isolating; the first minute is ignored, while hoses and
  * oil settle [common practice]. A plateau under 1,000 µ is tight and dry; one below the saturation pressure
- * of water is moist; a rise that goes on in a straight line is a leak; what bends without an end is moisture until it is
+ * of water is moist, one above it is not water alone; what falls after isolating was never isolated; a rise that goes on in a straight line is a leak; what bends without an end is moisture until it is
  * shown otherwise, and is watched longer, as is a slow rise that does not bend. Below 32 °F ice hides water.
  *
  * @param points at least three readings after the first minute, in order of time
@@ -132,10 +169,20 @@ export function vacuumDecay(
     slopePerMin: late,
   });
   const start = points[0] as VacuumPoint;
+  if (last.microns >= OPEN_MICRONS)
+    return said('open', 'It stands near the atmosphere: a valve, a hose or a joint is open.');
   if (start.microns > deepEnoughMicrons)
     return said(
       'not deep enough',
       `It was isolated at ${start.microns} µ: pull to ${deepEnoughMicrons} µ first.`,
+    );
+  // What is isolated cannot fall: a pump still draws on it, or the gauge is not on it.
+  const highest = Math.max(...points.map((p) => p.microns));
+  if (highest - last.microns > Math.max(WANDERS.microns, WANDERS.share * highest))
+    return said(
+      'still falling',
+      `It fell from ${highest} to ${last.microns} µ after it was isolated: that is no test. Is the pump shut off from it, ` +
+        'and is the gauge on the circuit? Isolate and begin again.',
     );
   // By its shape: a leak goes on as it began, moisture and what boils out of oil bend towards an end.
   const goesOn = late > LEAST_SLOPE && late > STRAIGHT_SHARE * early;
@@ -154,7 +201,12 @@ export function vacuumDecay(
     return last.minute >= 10
       ? said('tight and dry', `Stands at ${last.microns} µ after ${last.minute} min: tight and dry.`)
       : said('extend', `Stands at ${last.microns} µ, but only for ${last.minute} min: go on to ten.`);
-  if (stands && last.microns < waterMicronsAtAmbient * 1.1)
+  if (last.microns >= waterMicronsAtAmbient * 1.1)
+    return said(
+      'leak',
+      `${last.microns} µ is more than water alone can give at this temperature: air or refrigerant comes in. Nitrogen and bubbles at every joint.`,
+    );
+  if (stands)
     return said(
       'moist',
       `Levels off at ${last.microns} µ, below the pressure of water: moist. Break with nitrogen, change the drier, pull again.`,
