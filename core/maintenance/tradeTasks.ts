@@ -1,3 +1,4 @@
+import { DEFAULT_LIMITS } from '../measurement/index.ts';
 import type { Cadence } from './cadence.ts';
 import type { MaintenanceTask, TaskList } from './task.ts';
 
@@ -5,7 +6,7 @@ const SPRING: Cadence = { by: 'season', from: '03-15', to: '05-31' };
 const AUTUMN: Cadence = { by: 'season', from: '09-01', to: '11-15' };
 
 /** Compressors are not run and charge is not judged in the cold [common practice]. */
-const TO_COOL = { fromF: 60 };
+const TO_COOL = { fromF: DEFAULT_LIMITS.chargeOutdoorF };
 /**
  * A burner or a strip that runs in the heat trips its limit before anything is measured [common practice].
  */

@@ -1,3 +1,4 @@
+import { DEFAULT_LIMITS } from '../measurement/index.ts';
 import { TRADE_TASKS, weatherAllows, weatherWords } from './index.ts';
 
 describe('what the weather lets be done', () => {
@@ -7,12 +8,22 @@ describe('what the weather lets be done', () => {
     ['cooling start-up', { highF: 66, lowF: 49 }, true],
     ['cooling start-up', { highF: 55, lowF: 41 }, false],
     ['heating start-up', { highF: 92, lowF: 78 }, false],
+    ['cooling start-up', { highF: 64, lowF: 50 }, false],
+    ['cooling start-up', { highF: 65, lowF: 50 }, true],
     ['heating start-up', { highF: 80, lowF: 62 }, true],
+    // The low of 72 lies before dawn: at work it is 80.
+    ['heating start-up', { highF: 95, lowF: 72 }, false],
+    ['heating start-up', { highF: 81, lowF: 72 }, true],
     ['heat pump defrost check', { highF: 70, lowF: 60 }, false],
     ['heat pump defrost check', { highF: 58, lowF: 40 }, true],
     ['filters and belts', { highF: 10, lowF: -5 }, true],
   ])('%s at %o: %s (common practice)', (key, day, allowed) => {
     expect(weatherAllows(task(key), day)).toBe(allowed);
+  });
+
+  it('what reads the charge waits for the weather in which the charge is judged', () => {
+    for (const { readings, weather } of TRADE_TASKS)
+      if (readings.includes('charge')) expect(weather?.fromF).toBe(DEFAULT_LIMITS.chargeOutdoorF);
   });
 
   it('a day nobody has a forecast for forbids nothing', () => {

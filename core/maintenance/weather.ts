@@ -1,8 +1,8 @@
-/** What a task needs of the weather, °F outdoors in the warmest or coldest part of a working day. */
+/** What a task needs of the weather, °F outdoors in some part of a working day. */
 export interface TaskWeather {
   /** At least so warm at the warmest. */
   readonly fromF?: number;
-  /** At most so warm at the coldest. */
+  /** At most so warm when work begins. */
   readonly toF?: number;
 }
 
@@ -12,11 +12,17 @@ export interface DayWeather {
   readonly lowF: number;
 }
 
+/** By the time that work begins a day has come so far from its low towards its high [common practice]. */
+const MORNING_SHARE = 1 / 3;
+
+/** How warm it is when work begins, °F: the low of a day lies before dawn, when nobody is on a roof. */
+const morningF = ({ highF, lowF }: DayWeather): number => lowF + MORNING_SHARE * (highF - lowF);
+
 /** Whether the weather of a day lets a task be done; a day that nobody has a forecast for forbids nothing. */
 export const weatherAllows = (needs: TaskWeather | undefined, day: DayWeather | undefined): boolean =>
   needs === undefined ||
   day === undefined ||
-  (day.highF >= (needs.fromF ?? -Infinity) && day.lowF <= (needs.toF ?? Infinity));
+  (day.highF >= (needs.fromF ?? -Infinity) && morningF(day) <= (needs.toF ?? Infinity));
 
 /** @example weatherWords({ fromF: 60 }) // "60 °F outdoors or warmer" */
 export function weatherWords({ fromF, toF }: TaskWeather): string {

@@ -28,6 +28,8 @@ const RATED_MANIFOLD = 3.5;
 const AIR_RATIO = 1.62;
 /** With less air than this carbon monoxide begins to form [common practice]. */
 const CLEAN_RATIO = 1.45;
+/** Carbon monoxide of a flame that lacks air altogether, ppm for each share of it that lacks [common practice]. */
+const RICH_CO_PPM = 150_000;
 const EFFICIENCY = 0.8;
 const LIMIT_F = 190;
 /** The pressure switch lets go where the inducer draws less than this of its air. */
@@ -51,11 +53,16 @@ export function heatState(machine: Machine, around: Surroundings, faults: Faults
   const draft = 1 - 0.5 * strength(faults, 'low combustion air');
   const burns = (AIR_RATIO * draft) / (inputBtuh / rated);
   const disturbed = Math.max(0, holed - HOLE_DISTURBS);
-  const coPpm = 12 + 2500 * Math.max(0, CLEAN_RATIO - burns) ** 1.5 + 600 * disturbed;
+  const coPpm =
+    12 +
+    2500 * Math.max(0, CLEAN_RATIO - burns) ** 1.5 +
+    RICH_CO_PPM * Math.max(0, 1 - burns) +
+    600 * disturbed;
   // Humidity plays no part here.
   const mixedF = around.returnF + around.outdoorAirShare * (around.outdoorF - around.returnF);
   const cfm = machine.ratedCfm * around.air * (1 - 0.75 * strength(faults, 'low indoor air'));
-  const outputBtuh = inputBtuh * EFFICIENCY;
+  // What finds no air does not burn.
+  const outputBtuh = inputBtuh * Math.min(1, burns) * EFFICIENCY;
   const riseF = outputBtuh / (sensibleFactor() * cfm);
   const opens: Opened | undefined =
     draft < DRAFT_SHARE
@@ -93,5 +100,5 @@ export function heatState(machine: Machine, around: Surroundings, faults: Faults
 }
 
 const AMBIENT_O2 = 20.9;
-/** Oxygen left in flue gas of this air ratio, % (stoichiometry, dry, to within a few tenths). */
-const oxygen = (ratio: number): number => AMBIENT_O2 * (1 - 1 / ratio);
+/** Oxygen left in flue gas of this air ratio, % (stoichiometry, dry, to within a few tenths); none where gas is left over. */
+const oxygen = (ratio: number): number => AMBIENT_O2 * Math.max(0, 1 - 1 / ratio);

@@ -1,3 +1,4 @@
+import { judgeReading } from '../quantities/index.ts';
 import { seededRandom, type Random } from '../random/index.ts';
 import { workedOut } from '../cards/index.ts';
 import { orificeTarget } from '../refrigerant/index.ts';
@@ -260,6 +261,21 @@ describe('gas heat', () => {
     const state = at({ 'low indoor air': 1 });
     expect(state.opens?.safety).toBe('high limit');
     expect([state.inputBtuh, state.riseF, state.flameMicroAmps, state.supplyF]).toEqual([0, 0, 0, 66]);
+  });
+
+  it('whatever fails together, the flue can be read: oxygen is never below nothing, and lack of air shows', () => {
+    for (let air = 0; air <= 1; air += 0.1)
+      for (let gas = 0; gas <= 1; gas += 0.1)
+        for (const hole of [0, 0.5, 1]) {
+          const state = at({ 'low combustion air': air, 'high gas pressure': gas, 'holed exchanger': hole });
+          for (const o2 of [state.o2Pct, state.o2BeforeBlowerPct])
+            expect(() => judgeReading('percent', '%', o2)).not.toThrow();
+          expect(state.o2Pct).toBeLessThanOrEqual(20.9);
+          expect(() => judgeReading('concentration', 'ppm', state.coPpm)).not.toThrow();
+        }
+    const rich = at({ 'low combustion air': 0.8, 'high gas pressure': 1 });
+    expect(rich).toMatchObject({ o2BeforeBlowerPct: 0 });
+    expect(rich.coPpm).toBeGreaterThan(10_000);
   });
 
   it('a holed exchanger need not show carbon monoxide: the oxygen that comes with the blower tells [T]', () => {
