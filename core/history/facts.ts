@@ -62,12 +62,16 @@ export interface AdditionFact {
   readonly on: PlainDate;
   /** Pounds beyond what was taken out on the same visit; undefined when nobody weighed them. */
   readonly pounds?: number;
-  /** Right after installation or an opened circuit: part of the charge, not evidence of a leak. */
+  /**
+   * Charge put back into an opened circuit: no visit for a leak, so it makes no pair with another. Its pounds are those
+   * beyond what was recovered, which had been lost before; undefined where nobody wrote what came out.
+   */
   readonly afterOpening: boolean;
 }
 
 /** A leak repair proven tight. */
 export interface LeakRepairFact {
+  /** Null where nobody named it. */
   readonly circuit: number | null;
   readonly on: PlainDate;
 }

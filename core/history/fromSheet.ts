@@ -132,7 +132,8 @@ function walkIns(findings: readonly FoundFact[], visits: ReadonlyMap<string, Vis
 
 /**
  * What was added to each circuit on each visit, beyond what was taken out of it: pounds that were recovered
- * and put back are no evidence of a leak, and a pound recovered does not hide five added.
+ * and put back are no evidence of a leak, and a pound recovered does not hide five added. What goes back after a repair
+ * beyond what was recovered had leaked before: of 7.9 lb put back where 1.2 came out 6.7 count as added that day.
  */
 function additions(movements: readonly Movement[], refs: ReadonlyMap<string, string>): AdditionFact[] {
   return [...groupBy(movements, (m) => `${m.visitId} ${m.on} ${m.circuit ?? ''}`).values()].flatMap((own) => {
@@ -145,6 +146,7 @@ function additions(movements: readonly Movement[], refs: ReadonlyMap<string, str
     const weighed = into.filter((m) => m.pounds !== null);
     const net = weighed.reduce((sum, m) => sum + (m.pounds ?? 0), 0) - out;
     if (weighed.length === into.length && net <= 0) return [];
+    const opened = own.some((m) => m.afterOpening);
     return [
       {
         id: first.entryId,
@@ -152,8 +154,10 @@ function additions(movements: readonly Movement[], refs: ReadonlyMap<string, str
         callRef: (first.callId && refs.get(first.callId)) ?? `visit of ${dayWords(first.on)}`,
         circuit: first.circuit,
         on: first.on,
-        afterOpening: own.some((m) => m.afterOpening),
-        ...(weighed.length > 0 && net > 0 ? { pounds: Math.round(net * 1000) / 1000 } : {}),
+        afterOpening: opened,
+        ...(weighed.length > 0 && net > 0 && (!opened || own.some((m) => m.recoveredKnown))
+          ? { pounds: Math.round(net * 1000) / 1000 }
+          : {}),
       },
     ];
   });

@@ -240,62 +240,144 @@ describe('leaker', () => {
     afterOpening,
     ...(pounds === undefined ? {} : { pounds }),
   });
+  const leaks = (
+    facts: Partial<Parameters<typeof leakersOf>[0]>,
+    asOf: PlainDate = '2026-03-01',
+  ): ReturnType<typeof leakersOf> => leakersOf({ additions: [], leakRepairs: [], ...facts }, SETTINGS, asOf);
   const proven = (on: PlainDate, circuit: number | null = 1) => ({ on, circuit });
 
   it('is charge added twice, 60 days apart or more within 24 months, no proven repair between', () => {
     const twice = (later: PlainDate) => [added('2024-04-20', 1), added(later, 1)];
-    const leaks = (additions: ReturnType<typeof twice>) =>
-      leakersOf({ additions, leakRepairs: [] }, SETTINGS).length === 1;
+    const again = (additions: ReturnType<typeof twice>) => leaks({ additions }).length === 1;
     // The calendar year has nothing to do with it.
-    expect(leaks(twice(addDays('2024-04-20', 60)))).toBe(true);
-    expect(leaks(twice(addDays('2024-04-20', 59)))).toBe(false);
-    expect(leaks(twice(addDays('2024-04-20', 730)))).toBe(true);
-    expect(leaks(twice(addDays('2024-04-20', 731)))).toBe(false);
-    expect(leaks([added('2025-12-30', 1), added('2026-02-02', 1)])).toBe(false);
+    expect(again(twice(addDays('2024-04-20', 60)))).toBe(true);
+    expect(again(twice(addDays('2024-04-20', 59)))).toBe(false);
+    expect(again(twice(addDays('2024-04-20', 730)))).toBe(true);
+    expect(again(twice(addDays('2024-04-20', 731)))).toBe(false);
+    expect(again([added('2025-12-30', 1), added('2026-02-02', 1)])).toBe(false);
     const additions = [added('2024-04-20', 2.5), added('2025-04-28', 3)];
-    expect(leakersOf({ additions, leakRepairs: [] }, SETTINGS)).toMatchObject([{ circuit: 1, pounds: 5.5 }]);
-    expect(leakersOf({ additions, leakRepairs: [proven('2024-07-01')] }, SETTINGS)).toEqual([]);
+    expect(leaks({ additions })).toMatchObject([{ circuit: 1, pounds: 5.5 }]);
+    expect(leaks({ additions, leakRepairs: [proven('2024-07-01')] })).toEqual([]);
   });
 
   it('or more than a fifth of the charge of a circuit within 12 months', () => {
     const of = (pounds: readonly number[], charge: number | undefined, days = 20) => {
       const additions = pounds.map((lb, i) => added(addDays('2025-05-01', i * days), lb));
       const charges = charge === undefined ? {} : { charges: { 1: charge } };
-      return leakersOf({ additions, leakRepairs: [], ...charges }, SETTINGS);
+      return leaks({ additions, ...charges });
     };
     expect(of([2.1], 10)).toHaveLength(1);
     expect(wordsOf(of([2.1], 10)[0]!.reason).text).toContain('21 % of its charge within a year');
     expect(of([2], 10)).toEqual([]);
     expect(of([1.1, 1.1], 10)).toHaveLength(1);
-    // Of another circuit, or of a charge nobody knows, nothing can be said.
+    // Of a charge nobody knows nothing can be said.
     expect(of([9], undefined)).toEqual([]);
-    expect(
-      leakersOf(
-        { additions: [added('2025-05-01', 9, false, null)], leakRepairs: [], charges: { 1: 10 } },
-        SETTINGS,
-      ),
-    ).toEqual([]);
   });
 
   it('is one of a circuit: a repair of circuit 1 says nothing of circuit 2', () => {
     const additions = [added('2024-04-20', 2, false, 2), added('2025-04-28', 3, false, 2)];
-    const leakers = (repaired: number) =>
-      leakersOf({ additions, leakRepairs: [proven('2025-01-01', repaired)] }, SETTINGS);
+    const leakers = (repaired: number) => leaks({ additions, leakRepairs: [proven('2025-01-01', repaired)] });
     expect(leakers(1)).toMatchObject([{ circuit: 2 }]);
     expect(leakers(2)).toEqual([]);
     const apart = [added('2024-04-20', 2, false, 1), added('2025-04-28', 3, false, 2)];
-    expect(leakersOf({ additions: apart, leakRepairs: [] }, SETTINGS)).toEqual([]);
+    expect(leaks({ additions: apart })).toEqual([]);
   });
 
   it('leaves out charge after an opened circuit, and never turns a missing weight into zero pounds', () => {
-    const opened = [added('2024-04-20', 8, true), added('2025-04-28', 3)];
-    expect(leakersOf({ additions: opened, leakRepairs: [] }, SETTINGS)).toEqual([]);
-    const [unweighed] = leakersOf(
-      { additions: [added('2024-04-20'), added('2025-04-28')], leakRepairs: [] },
-      SETTINGS,
-    );
+    // Nobody wrote what came out of the opened circuit.
+    const opened = [added('2024-04-20', undefined, true), added('2025-04-28', 3)];
+    expect(leaks({ additions: opened })).toEqual([]);
+    const [unweighed] = leaks({ additions: [added('2024-04-20'), added('2025-04-28')] });
     expect(unweighed?.pounds).toBeUndefined();
     expect(unweighed && wordsOf(unweighed.reason).text).toContain('no weights on record');
+  });
+
+  it('counts pounds whose circuit nobody named for whichever it may be, and says that it is not named', () => {
+    const charges = { 1: 10, 2: 20 };
+    expect(leaks({ additions: [added('2025-05-01', 9, false, null)], charges })).toMatchObject([
+      { circuit: null, pounds: 9 },
+    ]);
+    expect(leaks({ additions: [added('2025-05-01', 2, false, null)], charges })).toEqual([]);
+    const pair = [added('2025-05-01', 1, false, 2), added('2025-09-01', 1, false, null)];
+    expect(leaks({ additions: pair, charges })).toMatchObject([{ circuit: null }]);
+    // What is sure of a circuit is said of that circuit alone.
+    expect(leaks({ additions: [...pair, added('2025-12-01', 1, false, 2)], charges })).toMatchObject([
+      { circuit: 2 },
+    ]);
+    const facts = unit({ additions: pair, charges });
+    expect(unitVerdict(facts, SETTINGS, '2026-03-01').sentence).toMatch(/on a circuit that nobody named/);
+  });
+
+  it('a repair without its circuit is of the only one that was topped up; of two it clears neither', () => {
+    const repaired = [proven('2025-10-01', null)];
+    const one = [added('2025-01-01', 1, false, 2), added('2025-06-01', 1, false, 2)];
+    expect(leaks({ additions: one })).toHaveLength(1);
+    expect(leaks({ additions: one, leakRepairs: repaired })).toEqual([]);
+    const two = [...one, added('2025-02-01', 1), added('2025-07-01', 1)];
+    expect(leaks({ additions: two, leakRepairs: repaired }).map(({ circuit }) => circuit)).toEqual([1, 2]);
+    // A charge on the day of the repair was before it; one on the day after was not.
+    const fifth = { charges: { 1: 10 }, leakRepairs: [proven('2025-05-01')] };
+    expect(leaks({ ...fifth, additions: [added('2025-05-01', 3)] })).toEqual([]);
+    expect(leaks({ ...fifth, additions: [added('2025-05-02', 3)] })).toHaveLength(1);
+  });
+
+  it('does not flag for ever: 24 months after the last addition it is history', () => {
+    const additions = [added('2021-04-20', 2), added('2022-04-28', 3)];
+    const last = addDays('2022-04-28', 730);
+    expect(leaks({ additions }, last)).toHaveLength(1);
+    expect(leaks({ additions }, addDays(last, 1))).toEqual([]);
+    expect(unitVerdict(unit({ additions }), SETTINGS, last).changesOn).toBe(addDays(last, 1));
+    const much = { additions: [added('2022-04-28', 9)], charges: { 1: 10 } };
+    expect([leaks(much, last), leaks(much, addDays(last, 1))].map((l) => l.length)).toEqual([1, 0]);
+  });
+
+  // 40 CFR 82.152: of 7.9 lb put back where 1.2 came out 6.7 had leaked.
+  it('what goes back beyond what was recovered counts for the share, and makes no pair', () => {
+    const back = (on: PlainDate, pounds: number) => ({ ...added(on, pounds), afterOpening: true });
+    expect(leaks({ additions: [back('2025-05-01', 6.7)], charges: { 1: 7.9 } })).toMatchObject([
+      { pounds: 6.7 },
+    ]);
+    expect(leaks({ additions: [back('2025-05-01', 0.8)], charges: { 1: 7.9 } })).toEqual([]);
+    expect(
+      leaks({ additions: [back('2024-05-01', 0.4), back('2025-05-01', 0.4)], charges: { 1: 7.9 } }),
+    ).toEqual([]);
+  });
+
+  it('the first charge after installation is none', () => {
+    const additions = [added('2025-05-20', 8)];
+    const charges = { 1: 10 };
+    expect(leaks({ additions, charges, installedOn: '2025-05-01' })).toEqual([]);
+    expect(leaks({ additions, charges, installedOn: '2025-04-19' })).toHaveLength(1);
+    expect(leaks({ additions, charges, installedOn: '2025-05-21' })).toHaveLength(1);
+  });
+});
+
+describe('what wears, and what is one event', () => {
+  it('an igniter renewed a year later wore on schedule; within nine months it came back (common practice)', () => {
+    const twice = (component: PartId, days: number) => {
+      const calls = [
+        call('2025-10-10', { component, system: 'heating' }),
+        call(addDays('2025-10-10', days), { component, system: 'heating' }),
+      ];
+      return repeatsOf({ calls }, SETTINGS).length;
+    };
+    for (const part of ['igniter', 'flame sensor'] as const)
+      expect([part, twice(part, 365), twice(part, 274), twice(part, 273)]).toEqual([part, 0, 0, 1]);
+    expect([twice('inducer', 365), twice('inducer', 366)]).toEqual([1, 0]);
+  });
+
+  it('a repair that came back within days is told once: as the repeat, with how soon among its reasons', () => {
+    const calls = [
+      call('2026-06-01', { component: 'inducer', system: 'heating', doneAfter: 0 }),
+      call('2026-06-10', { component: 'inducer', system: 'heating' }),
+    ];
+    const verdict = unitVerdict(unit({ calls }), SETTINGS, '2026-06-12');
+    expect(verdict.flags.map(({ kind }) => kind)).toEqual(['repeat']);
+    expect(verdict.flags[0]?.reasons.map(({ rule }) => rule)).toEqual(['same part again', 'came back']);
+    // Another part on the same system is no repeat: then it came back, and that is told.
+    const other = [calls[0]!, call('2026-06-10', { component: 'igniter', system: 'heating' })];
+    const came = unitVerdict(unit({ calls: other }), SETTINGS, '2026-06-12');
+    expect(came.flags.map(({ kind }) => kind)).toEqual(['callback']);
   });
 });
 

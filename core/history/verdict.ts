@@ -86,11 +86,12 @@ export function unitVerdict(
 ): UnitVerdict {
   const changes: PlainDate[] = [];
   const inUse = facts.status === 'in service' || facts.status === 'standby';
+  const repeated = inUse ? repeatFlag(facts, settings, asOf, changes) : [];
   const found: Found[] = [
     ...hazardFlag(facts),
-    ...(inUse ? repeatFlag(facts, settings, asOf, changes) : []),
-    ...(inUse ? leakerFlag(facts, settings) : []),
-    ...(inUse ? callbackFlag(facts, settings, asOf, changes) : []),
+    ...repeated,
+    ...(inUse ? leakerFlag(facts, settings, asOf, changes) : []),
+    ...(inUse ? callbackFlag(facts, settings, asOf, changes, repeated) : []),
     ...(inUse ? leftOpenFlag(facts) : []),
     ...(inUse ? recommendedFlag(facts) : []),
     ...(inUse ? earlyWearFlag(facts, settings, asOf, changes) : []),
@@ -204,6 +205,7 @@ function repeatFlag(
   if (!worst) return [];
   const { part, circuit, failures, kind } = worst;
   const days = daysBetween((failures[0] as Repeat['failures'][number]).call.receivedOn, latestDay(worst));
+  const calls = new Set(shown.flatMap((r) => r.failures.map((f) => f.call.id)));
   const what =
     kind === 'same part' && part !== undefined
       ? `${partOnCircuit(part, typeof circuit === 'number' ? circuit : null)} failed ${plural(failures.length, 'time')}`
@@ -212,8 +214,14 @@ function repeatFlag(
     {
       kind: 'repeat',
       sentence: `Repeat failure: ${what} in ${plural(days, 'day')}.`,
-      reasons: shown.map((r) => r.reason),
-      evidence: key(shown.flatMap((r) => r.failures.map((f) => f.call.id))),
+      reasons: [
+        ...shown.map((r) => r.reason),
+        // What came back between two of these failures is the same event, told here.
+        ...callbacksOf(facts, settings)
+          .filter(({ earlier, later }) => calls.has(earlier.id) && calls.has(later.id))
+          .map(({ reason }) => reason),
+      ],
+      evidence: key([...calls]),
     },
   ];
 }
@@ -221,15 +229,23 @@ function repeatFlag(
 const latestDay = (repeat: Repeat): PlainDate =>
   repeat.failures[repeat.failures.length - 1]?.call.receivedOn as PlainDate;
 
-function leakerFlag(facts: UnitFacts, settings: HistorySettings): Found[] {
-  const leakers = leakersOf(facts, settings);
+function leakerFlag(
+  facts: UnitFacts,
+  settings: HistorySettings,
+  asOf: PlainDate,
+  changes: PlainDate[],
+): Found[] {
+  const leakers = leakersOf(facts, settings, asOf);
   if (leakers.length === 0) return [];
   const additions = leakers.flatMap((l) => l.additions);
+  for (const { on } of additions) changes.push(addDays(on, settings.leakerWithinDays + 1));
   const circuits = leakers.flatMap((l) => l.circuit ?? []);
   const where =
     circuits.length > 1 || (facts.additions.some((a) => a.circuit !== circuits[0]) && circuits.length === 1)
       ? ` on circuit ${listed(circuits.map(String))}`
-      : '';
+      : leakers.some((l) => l.circuit === null) && Object.keys(facts.charges ?? {}).length > 1
+        ? ' on a circuit that nobody named'
+        : '';
   return [
     {
       kind: 'leaker',
@@ -245,8 +261,12 @@ function callbackFlag(
   settings: HistorySettings,
   asOf: PlainDate,
   changes: PlainDate[],
+  repeated: readonly Found[],
 ): Found[] {
+  // One event is told once: what came back and is part of a repeat is said there.
+  const told = new Set(repeated.flatMap(({ evidence }) => evidence.split(' ')));
   const current = callbacksOf(facts, settings).filter((callback) => {
+    if (told.has(callback.earlier.id) && told.has(callback.later.id)) return false;
     const until = addDays(callback.later.receivedOn, settings.callbackWatchDays);
     if (until >= asOf) changes.push(addDays(until, 1));
     return until >= asOf;

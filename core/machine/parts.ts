@@ -54,6 +54,8 @@ export interface Part {
   readonly perCircuit?: true;
   /** Runs out and is renewed: when it fails the interval was too long, not the machine at fault. */
   readonly consumable?: true;
+  /** Wears by its use, from season to season: renewed a year apart it wears on schedule [common practice]. */
+  readonly wears?: true;
   /**
    * How long one lasts in ordinary service, years [common practice, our estimate where no handbook is named].
    */
@@ -66,7 +68,7 @@ const part = (
   seat: Seat,
   failsBy: readonly Failure[],
   words: readonly string[] = [],
-  more: Pick<Part, 'perCircuit' | 'consumable' | 'lifeYears'> = {},
+  more: Pick<Part, 'perCircuit' | 'consumable' | 'wears' | 'lifeYears'> = {},
 ): Part => ({ duty, system, seat, failsBy, words, ...more });
 
 const ELECTRIC: readonly Failure[] = ['open', 'shorted', 'burnt', 'loose'];
@@ -173,7 +175,7 @@ const PARTS = {
     'heat section',
     ['cracked', 'open'],
     ['ignitor', 'hsi', 'hot surface igniter'],
-    { lifeYears: 5 },
+    { lifeYears: 5, wears: true },
   ),
   'spark lead': part(
     'lights the gas by a spark',
@@ -188,6 +190,7 @@ const PARTS = {
     'heat section',
     ['dirty', 'grounded', 'cracked'],
     ['flame rod', 'flame sense rod'],
+    { wears: true },
   ),
   inducer: part(
     'draws flue gas through the exchanger',

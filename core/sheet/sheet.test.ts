@@ -215,7 +215,11 @@ describe('refrigerant', () => {
       pounds(3, 2, { occurredMs: day(500), visitId: 'v3' }),
     ];
     const leakers = (all: Entry[]) =>
-      leakersOf(unitFacts(record, foldSubject(two, all, visits), [], visits), DEFAULT_HISTORY_SETTINGS);
+      leakersOf(
+        unitFacts(record, foldSubject(two, all, visits), [], visits),
+        DEFAULT_HISTORY_SETTINGS,
+        '1971-06-01',
+      );
     expect(leakers(entries)).toMatchObject([{ circuit: 2, pounds: 5 }]);
     expect(
       leakers([...entries.slice(0, 1), repaired(2, { occurredMs: day(200) }), entries[2] as Entry]),
@@ -233,6 +237,25 @@ describe('refrigerant', () => {
       ).additions.map((a) => a.pounds);
     expect(facts(5, 1)).toEqual([4]);
     expect(facts(5, 5)).toEqual([]);
+  });
+
+  it('after an opened circuit counts what goes back beyond what came out; what nobody wrote down stays unknown', () => {
+    const visits = visitsOf(visit('v1'));
+    const facts = (body: object) =>
+      unitFacts(
+        record,
+        foldSubject(
+          subject,
+          [entry('refrigerant', { refrigerant: 'R-22', addedLb: 7.9, afterOpening: true, ...body })],
+          visits,
+        ),
+        [],
+        visits,
+      ).additions.map(({ pounds, afterOpening }) => [pounds, afterOpening]);
+    expect(facts({ recoveredLb: 1.2 })).toEqual([[6.7, true]]);
+    // Nothing came out: it had all been lost. Nobody wrote it: nobody knows.
+    expect(facts({ recoveredLb: 0 })).toEqual([[7.9, true]]);
+    expect(facts({})).toEqual([[undefined, true]]);
   });
 });
 

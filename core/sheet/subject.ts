@@ -38,6 +38,8 @@ export interface Movement {
   readonly pounds: number | null;
   readonly cylinder: string | null;
   readonly afterOpening: boolean;
+  /** Whether somebody wrote how much came out with it, be it nothing. */
+  readonly recoveredKnown: boolean;
   readonly atMs: number;
   readonly on: PlainDate;
   readonly authorId: string | null;
@@ -245,6 +247,7 @@ function movements(
     // What goes back right after it was taken out is part of the charge, not evidence of a leak: as much as
     // was taken out.
     afterOpening: body.afterOpening === true,
+    recoveredKnown: body.recoveredLb !== undefined,
     authorId: e.authorId,
   };
   const added = body.addedLb ?? 0;
