@@ -6,7 +6,7 @@ import { Stories, UnitStory } from '../drawings/MiniStory.tsx';
 import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { Field } from '../ui/Field.tsx';
-import { Plate } from '../ui/Plate.tsx';
+import { UnitPlate } from '../drawings/UnitPlate.tsx';
 import { Empty, Panel } from '../ui/Screen.tsx';
 import { asAgreement, taskLines, unitsOf, type PlacedUnit } from './lines.ts';
 import { TaskTable } from './TaskTable.tsx';
@@ -75,7 +75,7 @@ export function Places({
                 {refined.map((unit) => (
                   <p key={unit.id} className="text-sm">
                     <span className="unit-row-brief">
-                      <Plate tag={unit.tag} to={`/units/${unit.id}`} />
+                      <UnitPlate unitId={unit.id} tag={unit.tag} />
                       <UnitStory unitId={unit.id} />
                     </span>
                     {termsWords(own({ site, unit }) as Terms)}

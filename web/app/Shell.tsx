@@ -175,11 +175,11 @@ function Frame({ wrongMs, forget }: { wrongMs: number; forget: () => void }) {
       <a href="#content" className="sr-only focus:not-sr-only">
         Skip to the content
       </a>
-      <header className="no-print sticky top-0 z-[1000] flex items-center gap-3 bg-[#24272a] px-3 py-1.5 text-[#f6f2e9]">
+      <header className="no-print sticky top-0 z-[1000] flex items-center gap-3 short:static bg-[#24272a] px-3 py-1.5 text-[#f6f2e9]">
         <Link to="/" aria-label="Gradum, today" className="reach shrink-0 content-center">
           <img src="/mark.svg" alt="" className="h-7 w-7" />
         </Link>
-        <nav aria-label="Places" className="hidden gap-1 md:flex">
+        <nav aria-label="Places" className="hidden gap-1 desk:flex short:flex">
           {PLACES.map(([name, path]) => (
             <NavLink
               key={path}
@@ -194,7 +194,7 @@ function Frame({ wrongMs, forget }: { wrongMs: number; forget: () => void }) {
           ))}
         </nav>
         <FindBox />
-        <span className="hidden grow md:block" />
+        <span className="hidden grow desk:block" />
         <Signal />
         <Menu forget={forget} />
       </header>
@@ -226,7 +226,7 @@ function Frame({ wrongMs, forget }: { wrongMs: number; forget: () => void }) {
       <nav
         aria-label="Places, by thumb"
         data-places=""
-        className="beside-form no-print fixed inset-x-0 bottom-0 z-[1000] grid grid-cols-5 border-t-2 border-ink bg-sheet md:hidden"
+        className="beside-form no-print fixed inset-x-0 bottom-0 z-[1000] grid grid-cols-5 border-t-2 border-ink bg-sheet desk:hidden short:hidden"
       >
         {PLACES.map(([name, path]) => (
           <NavLink
@@ -234,7 +234,7 @@ function Frame({ wrongMs, forget }: { wrongMs: number; forget: () => void }) {
             to={path}
             end={path === '/'}
             className={({ isActive }) =>
-              `flex min-h-14 items-center justify-center text-lg font-semibold ${isActive ? 'border-t-4 border-ink' : ''}`
+              `flex min-h-14 items-center justify-center text-[min(var(--lead),5.2vw)] font-semibold ${isActive ? 'border-t-4 border-ink' : ''}`
             }
           >
             {name}

@@ -142,7 +142,7 @@ function Gauges({
   const at = useRef<HTMLDivElement>(null);
   useEffect(() => (at.current ? watchSight(at.current, onSight, BELOW_THE_RIDGE) : undefined), [onSight]);
   return (
-    <div ref={at} className="grid grid-cols-2 gap-x-4 md:grid-cols-4">
+    <div ref={at} className="grid grid-cols-2 gap-x-4 desk:grid-cols-4">
       {gauges.map(({ label, value: v, sound, to, say }) => (
         <Gauge
           key={label}

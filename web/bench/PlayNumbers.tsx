@@ -88,7 +88,7 @@ export function PlayNumbers({
   const half = Math.ceil(rows.length / 2);
   return (
     <Panel title="In numbers">
-      <div className="grid gap-x-6 md:grid-cols-2">
+      <div className="grid gap-x-6 desk:grid-cols-2">
         {[rows.slice(0, half), rows.slice(half)].map((part, i) => (
           <table key={i} className="w-full text-left">
             <thead>

@@ -238,13 +238,13 @@ function Left({
               status={row.unitStatus}
             />
           ) : (
-            <Plate tag={row.tag} flagKinds={row.hazard ? ['hazard'] : ['left open']} />
+            <Plate tag={row.tag} flagKinds={row.hazard ? ['hazard'] : ['left open']} known />
           )}
         </span>
         <Link
           to={`/sites/${row.siteId}`}
           title={row.customer}
-          className="reach content-center truncate hover:underline md:w-44 md:shrink-0"
+          className="reach content-center truncate hover:underline desk:w-44 desk:shrink-0"
         >
           {grouped ? `${row.customer}, ${row.site}` : row.site}
         </Link>
@@ -280,7 +280,7 @@ function Left({
           ) : null}
         </span>
       </div>
-      <div className={open ? 'py-2 md:pl-27' : 'print-only'}>
+      <div className={open ? 'py-2 desk:pl-27' : 'print-only'}>
         <p>
           {row.changedFrom || row.changedTo ? (
             <strong>

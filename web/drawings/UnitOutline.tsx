@@ -1,4 +1,4 @@
-import type { PlateState } from '../ui/plateWords.ts';
+import { isKnown, type PlateState } from '../ui/plateWords.ts';
 
 /**
  * The outline of a unit in a drawing, carrying its state as its tag does: a notch for a hazard, a string tied over the
@@ -33,7 +33,13 @@ export function UnitOutline({
         stroke="var(--ink)"
         strokeWidth={line}
         strokeLinejoin="round"
-        strokeDasharray={idle ? `${letter * 0.4} ${letter * 0.25}` : undefined}
+        strokeDasharray={
+          idle
+            ? `${letter * 0.4} ${letter * 0.25}`
+            : isKnown(state)
+              ? undefined
+              : `${letter * 0.05} ${letter * 0.25}`
+        }
       />
       {hazard ? (
         <path

@@ -4,7 +4,7 @@ import { useInBrief } from './MiniStory.tsx';
 
 /**
  * The tag of a unit that a list names, with the state that came with the two years of the list around it: the same tag wherever
- * the unit stands. What the row itself knows is shown at once.
+ * the unit stands. What the row itself knows is shown at once; until the rest has come the tag is dotted.
  */
 export function UnitPlate({
   unitId,
@@ -20,6 +20,7 @@ export function UnitPlate({
       to={linked ? `/units/${unitId}` : undefined}
       flagKinds={[...new Set([...flagKinds, ...(brief?.flagKinds ?? [])])]}
       status={status}
+      known={brief !== undefined}
     />
   );
 }

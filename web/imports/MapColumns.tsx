@@ -28,7 +28,7 @@ export function MapColumns({
   const sample = (heading: string) => opened.samples[opened.headings.indexOf(heading)]?.join(' · ') ?? '';
   return (
     <>
-      <div className="grid grid-cols-1 gap-x-6 md:grid-cols-2">
+      <div className="grid grid-cols-1 gap-x-6 desk:grid-cols-2">
         {names.map((name) => {
           const source = recipe.columns[name];
           const value = !source ? '' : 'all' in source ? ALL : source.from;

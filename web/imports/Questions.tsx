@@ -102,7 +102,7 @@ function WordList({ looked, recipe, change }: { looked: Looked; recipe: Recipe; 
           Take what they usually stand for
         </Button>
       ) : null}
-      <ul className="grid gap-x-6 md:grid-cols-2">
+      <ul className="grid gap-x-6 desk:grid-cols-2">
         {asked.map(({ column, word, uses, means, usually }) => (
           <li key={`${column} ${word}`} className="flex items-center gap-2 border-b border-rule py-1">
             <span className="min-w-0 grow">

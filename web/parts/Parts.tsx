@@ -125,13 +125,14 @@ function Everything({ theme }: { theme: string }) {
       </Group>
       <Group title="Tags">
         <p className="flex flex-wrap gap-3 py-1">
-          <Plate tag="RTU-1" />
+          <Plate tag="RTU-1" flagKinds={[]} />
           <Plate tag="RTU-2" flagKinds={['left open']} />
           <Plate tag="RTU-3" flagKinds={['repeat']} />
           <Plate tag="RTU-4" flagKinds={['hazard']} />
-          <Plate tag="RTU-5" status="out of use" />
+          <Plate tag="RTU-5" flagKinds={[]} status="out of use" />
           <Plate tag="RTU-6" flagKinds={['hazard', 'left open', 'repeat']} />
-          <Plate tag="RTU-7" chosen />
+          <Plate tag="RTU-7" flagKinds={[]} chosen />
+          <Plate tag="RTU-9" />
         </p>
         <Plate tag="RTU-8" flagKinds={['left open', 'repeat']} large />
         <p className="flex flex-wrap gap-3">

@@ -168,12 +168,12 @@ function RoofReader({
                 plan={drawn}
                 units={units}
                 chosen={chosenId}
-                className={`max-h-[74vh] w-full ${near ? '' : 'max-md:max-h-[59vh]'} ${near ? 'min-w-[900px]' : ''}`}
+                className={`max-h-[74vh] w-full ${near ? '' : 'roof:max-h-[59vh]'} ${near ? 'min-w-[900px]' : ''}`}
                 handlers={{ onItemClick: (item) => choose(item.id === chosenId ? undefined : item.id) }}
               />
             </div>
             <Button
-              className="no-print mt-2 w-full md:hidden"
+              className="no-print mt-2 w-full desk:hidden"
               aria-pressed={near}
               onClick={() => setNear(!near)}
             >

@@ -210,7 +210,7 @@ function BoardOf({
       <DaysAhead days={byDay} shown={shown} today={board.today} onShow={onShow} />
       <section
         aria-label="Crews"
-        className="hidden border border-rule bg-sheet md:block"
+        className="hidden border border-rule bg-sheet desk:block"
         onPointerEnter={() => (canPlan ? void prepare()?.catch(() => undefined) : undefined)}
       >
         <div className="grid grid-cols-[176px_1fr] border-b border-rule">

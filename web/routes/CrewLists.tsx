@@ -22,7 +22,7 @@ export function CrewLists({
   onSelect: (visitId: string) => void;
 }) {
   return (
-    <div className="space-y-2 md:hidden">
+    <div className="space-y-2 desk:hidden">
       {days.map((day) => (
         <Panel
           key={day.crewId}

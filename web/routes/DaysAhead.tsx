@@ -40,7 +40,7 @@ export function DaysAhead({
   return (
     <nav
       aria-label="Days ahead"
-      className="no-print mb-3 grid grid-cols-7 gap-1 md:grid-cols-[repeat(14,minmax(0,1fr))]"
+      className="no-print mb-3 grid grid-cols-7 gap-1 desk:grid-cols-[repeat(14,minmax(0,1fr))]"
     >
       {[...days].map(([day, own]) => {
         const { planned, hours, stops, loose } = loadOf(own);

@@ -32,7 +32,7 @@ export function MoveBar({
     <div
       role="region"
       aria-label="What the move does"
-      className="sticky bottom-16 z-[600] border-2 border-ink bg-sheet p-3 shadow-lg md:bottom-2"
+      className="sticky bottom-16 z-[600] border-2 border-ink bg-sheet p-3 shadow-lg desk:bottom-2"
     >
       <div aria-live="polite">
         <p className="font-bold">{placeWords(moving)}</p>

@@ -162,7 +162,7 @@ export function PlanStrips({ found: { view, orders } }: { found: Pick<Found, 'vi
         crews.length === 0 ? null : (
           <section key={day} aria-label={dayText(day)}>
             <h3 className="text-base">{dayText(day)}</h3>
-            <div className="hidden border border-rule bg-sheet md:block">
+            <div className="hidden border border-rule bg-sheet desk:block">
               {crews.map((one) => (
                 <div
                   key={one.crewId}
@@ -187,7 +187,7 @@ export function PlanStrips({ found: { view, orders } }: { found: Pick<Found, 'vi
                 </div>
               ))}
             </div>
-            <ul className="md:hidden">
+            <ul className="desk:hidden">
               {crews.map((one) => (
                 <li key={one.crewId} className="border-b border-rule py-1">
                   <strong>{one.crew}</strong>:{' '}

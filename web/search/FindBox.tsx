@@ -43,7 +43,7 @@ export function FindBox() {
     wasOpen.current = open;
   }, [open]);
   return (
-    <div ref={whole} className={`min-w-0 grow md:relative ${open ? 'md:max-w-2xl' : 'md:max-w-md'}`}>
+    <div ref={whole} className={`min-w-0 grow desk:relative ${open ? 'desk:max-w-2xl' : 'desk:max-w-md'}`}>
       {open ? (
         <Suspense fallback={<div className={FIELD} />}>
           <FindList field={FIELD} onClose={() => setOpen(false)} />

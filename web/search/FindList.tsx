@@ -66,7 +66,7 @@ export default function FindList({ field, onClose }: { field: string; onClose: (
         placeholder="Tag, serial, site, breaker, thermostat, or a complaint"
         className={`${field} find-field bg-transparent text-[#f6f2e9]`}
       />
-      <Command.List className="absolute inset-x-2 top-full z-[1110] max-h-[70vh] overflow-y-auto border-2 border-t-0 border-ink bg-sheet p-2 text-ink md:inset-x-0">
+      <Command.List className="absolute inset-x-2 top-full z-[1110] max-h-[70vh] overflow-y-auto border-2 border-t-0 border-ink bg-sheet p-2 text-ink desk:inset-x-0">
         {typed.trim() !== '' && data?.length === 0 && !isFetching ? (
           <p className="p-3 text-soft">Nothing found. Try fewer letters.</p>
         ) : null}
@@ -80,7 +80,7 @@ export default function FindList({ field, onClose }: { field: string; onClose: (
               >
                 {found.kind === 'unit' ? (
                   <span className="w-24 shrink-0">
-                    <Plate tag={found.title} flagKinds={stories[found.id]?.flagKinds ?? []} />
+                    <Plate tag={found.title} flagKinds={stories[found.id]?.flagKinds} />
                   </span>
                 ) : (
                   <span className="w-24 shrink-0 text-sm text-soft">{found.kind}</span>
@@ -98,7 +98,7 @@ export default function FindList({ field, onClose }: { field: string; onClose: (
                   ) : null}
                 </span>
                 {found.kind === 'unit' ? (
-                  <span className="hidden md:block">
+                  <span className="hidden desk:block">
                     <MiniStory story={stories[found.id]} />
                   </span>
                 ) : null}

@@ -67,7 +67,7 @@ function RightsForm({ current, mayEdit }: { current: Rights; mayEdit: boolean })
             <tr>
               <th scope="col">What</th>
               {ROLES.map((role) => (
-                <th key={role} scope="col" className="px-2 max-md:px-1 max-md:text-sm">
+                <th key={role} scope="col" className="px-2 roof:px-1 roof:text-sm">
                   {role}
                 </th>
               ))}
@@ -80,7 +80,7 @@ function RightsForm({ current, mayEdit }: { current: Rights; mayEdit: boolean })
                   {WORDS[action]}
                 </th>
                 {ROLES.map((role) => (
-                  <td key={role} className="px-2 text-center max-md:px-1">
+                  <td key={role} className="px-2 text-center roof:px-1">
                     <label className="reach flex items-center justify-center">
                       <input
                         type="checkbox"

@@ -94,7 +94,7 @@ export default function SiteScreen() {
                       status={unit.status}
                     />
                   </span>
-                  <span className="truncate md:w-36 md:shrink-0">{unit.areaServed ?? unit.kind}</span>
+                  <span className="truncate desk:w-36 desk:shrink-0">{unit.areaServed ?? unit.kind}</span>
                   <UnitStory unitId={unit.id} />
                   <span className="flex min-w-0 grow items-baseline gap-2">
                     {unit.flagKinds.slice(0, 2).map((kind) => (
@@ -210,7 +210,7 @@ export default function SiteScreen() {
                       <Plate
                         tag={site.units.find((u) => u.id === c.unitId)?.tag ?? 'unit'}
                         to={`/units/${c.unitId}`}
-                        flagKinds={c.hazard ? ['hazard'] : ['left open']}
+                        flagKinds={site.units.find((u) => u.id === c.unitId)?.flagKinds}
                       />{' '}
                       {c.hazard ? (
                         <span className="hazard-notch text-sm">{c.kind}</span>

@@ -23,12 +23,12 @@ export function CallLine({
   const late = call.promisedAt !== null && Date.parse(call.promisedAt) < now().getTime();
   return (
     <>
-      <span className="w-20 shrink-0 leading-tight md:[&>span]:whitespace-normal">
+      <span className="w-20 shrink-0 leading-tight desk:[&>span]:whitespace-normal">
         <PriorityWord priority={call.priority} />
       </span>
       <span className="w-24 shrink-0">
         {call.unit && call.unitId ? (
-          <Plate tag={call.unit} to={`/units/${call.unitId}`} flagKinds={story?.flagKinds ?? []} />
+          <Plate tag={call.unit} to={`/units/${call.unitId}`} flagKinds={story?.flagKinds} />
         ) : (
           <span className="text-soft">unit not known</span>
         )}
@@ -36,7 +36,7 @@ export function CallLine({
       <Link
         to={`/calls/${call.id}`}
         title={`${call.ref || call.kind}, ${call.customer}`}
-        className="link reach content-center truncate font-semibold md:w-36 md:shrink-0"
+        className="link reach content-center truncate font-semibold desk:w-36 desk:shrink-0"
       >
         {call.site}
       </Link>
@@ -45,7 +45,7 @@ export function CallLine({
       ) : (
         <span className="w-29 shrink-0 max-xl:hidden" />
       )}
-      <span className="unit-words min-w-0 grow truncate md:basis-40" title={call.complaint}>
+      <span className="unit-words min-w-0 grow truncate desk:basis-40" title={call.complaint}>
         {call.complaint}
       </span>
       <span
@@ -55,7 +55,7 @@ export function CallLine({
         waits {waitText(waits)}
         {late ? <span className="block text-sm">promise passed</span> : null}
       </span>
-      <span className="min-w-0 md:w-28 md:shrink-0">
+      <span className="min-w-0 desk:w-28 desk:shrink-0">
         <CallStateBrief call={call} zone={zone} />
       </span>
     </>

@@ -95,12 +95,12 @@ export function CrewStrips({
                       aria-label={`${visit.site}, ${WORD[state]} ${clockText(state === 'left' ? end : start)}`}
                       title={`${visit.site}, ${clockText(start)} to ${clockText(end)}`}
                       style={{ left: share(start), width: `calc(${share(end)} - ${share(start)})` }}
-                      className={`absolute inset-y-1 min-w-3 hover:outline-2 hover:outline-copper max-md:hidden ${LOOK[state]}`}
+                      className={`absolute inset-y-1 min-w-3 hover:outline-2 hover:outline-copper roof:hidden ${LOOK[state]}`}
                     />
                     <span
                       aria-hidden="true"
                       style={{ left: share(start), width: `calc(${share(end)} - ${share(start)})` }}
-                      className={`absolute inset-y-1 min-w-3 md:hidden ${LOOK[state]}`}
+                      className={`absolute inset-y-1 min-w-3 desk:hidden ${LOOK[state]}`}
                     />
                     <span
                       aria-hidden="true"
@@ -108,7 +108,7 @@ export function CrewStrips({
                         left: `calc(max(${share(end)}, ${share(start)} + 12px) + 4px)`,
                         right: `calc(100% - ${share(timed[i + 1]?.from ?? to)} + 2px)`,
                       }}
-                      className="pointer-events-none @container absolute inset-y-1 content-center text-sm max-md:hidden"
+                      className="pointer-events-none @container absolute inset-y-1 content-center text-sm roof:hidden"
                     >
                       {/* A few letters say nothing. */}
                       <span className="hidden truncate @min-[48px]:block">{visit.site}</span>
@@ -123,7 +123,7 @@ export function CrewStrips({
               </div>
             ) : null}
             {timed.map(({ visit, from: start, to: end, state }) => (
-              <p key={visit.id} className="flex flex-wrap items-center gap-x-2 md:hidden">
+              <p key={visit.id} className="flex flex-wrap items-center gap-x-2 desk:hidden">
                 <Link to={`/visits/${visit.id}`} className="link reach content-center">
                   {visit.site}
                 </Link>

@@ -45,7 +45,7 @@ export function NextStop({ visit, when }: { visit: VisitRow; when: string }) {
         <p key={call.id} className="mt-2 text-lg">
           {call.unit ? (
             <span className="mr-2">
-              <Plate tag={call.unit} flagKinds={(call.unitId && stories[call.unitId]?.flagKinds) || []} />
+              <Plate tag={call.unit} flagKinds={call.unitId ? stories[call.unitId]?.flagKinds : undefined} />
             </span>
           ) : null}
           {call.complaint}

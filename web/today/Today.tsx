@@ -134,6 +134,7 @@ function Desk() {
                           ...((row.unitId && stories[row.unitId]?.flagKinds) || []),
                         ]),
                       ]}
+                      known={row.unitId !== null && stories[row.unitId] !== undefined}
                     />
                     {row.hazard ? (
                       <span className="hazard-notch text-sm">{row.kind}</span>

@@ -48,7 +48,7 @@ export function PanelPicture({
           return (
             <li
               key={pole}
-              className={`flex min-h-7 items-center max-md:min-h-12 gap-1 border border-edge px-1 ${odd ? '' : 'flex-row-reverse text-right'} ${clash ? 'border-2 border-ink' : ''} ${on.length === 0 ? 'hatch' : ''}`}
+              className={`flex min-h-7 items-center roof:min-h-12 gap-1 border border-edge px-1 ${odd ? '' : 'flex-row-reverse text-right'} ${clash ? 'border-2 border-ink' : ''} ${on.length === 0 ? 'hatch' : ''}`}
             >
               <span className="w-6 shrink-0 bg-sheet text-center text-sm text-soft">{pole}</span>
               <span className="min-w-0 grow truncate">
@@ -58,7 +58,7 @@ export function PanelPicture({
                     type="button"
                     onClick={() => onTrace(point.id)}
                     title={`${point.name}${link.breakerA ? `, ${link.breakerA} A` : ''}`}
-                    className={`in-line px-1 text-sm max-md:min-h-12 ${point.kind === 'unit' ? 'plate' : 'font-semibold'} ${traced === point.id ? 'bg-ink text-paper' : 'text-copper'}`}
+                    className={`in-line px-1 text-sm roof:min-h-12 ${point.kind === 'unit' ? 'plate' : 'font-semibold'} ${traced === point.id ? 'bg-ink text-paper' : 'text-copper'}`}
                   >
                     {point.name}
                   </button>

@@ -16,7 +16,7 @@ interface Looks {
 
 /** How everything looks that is pressed: buttons, links that lead on, labels that open a file. */
 export const pressed = ({ look = 'plain', roof = false }: Looks = {}): string =>
-  `${LOOK[look]} ${roof ? 'min-h-13 px-5 text-lg' : 'px-3'} reach inline-flex items-center justify-center gap-2 rounded-[3px] border-2 font-semibold`;
+  `${LOOK[look]} ${roof ? 'min-h-13 px-5 text-lg' : 'px-3'} reach relative inline-flex items-center justify-center gap-2 rounded-[3px] border-2 font-semibold`;
 
 /** The one button. */
 export function Button({

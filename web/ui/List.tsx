@@ -174,16 +174,16 @@ export function List<Row extends { id: string }>({
         hint={`Search ${label}`}
         value={typed}
         onChange={setTyped}
-        className="w-64 max-md:w-44"
+        className="w-64 roof:w-44"
       />
       {line ? null : (
-        <Button className="md:hidden" aria-expanded={more} onClick={() => setMore(!more)}>
+        <Button className="desk:hidden" aria-expanded={more} onClick={() => setMore(!more)}>
           {more ? 'Fewer choices' : 'Filter and order'}
         </Button>
       )}
-      <span className={`flex-wrap gap-2 md:contents ${line || more ? 'flex' : 'hidden'}`}>
+      <span className={`flex-wrap gap-2 desk:contents ${line || more ? 'flex' : 'hidden'}`}>
         <Filters filters={filters} state={state} />
-        <span className={`flex flex-wrap gap-2 ${line ? '' : 'md:hidden'}`}>
+        <span className={`flex flex-wrap gap-2 ${line ? '' : 'desk:hidden'}`}>
           <Order columns={columns} state={state} />
         </span>
       </span>
@@ -276,7 +276,7 @@ export function List<Row extends { id: string }>({
               {rows.map((row) => (
                 <tr
                   key={row.id}
-                  className="row-apart border-b border-rule last:border-0 hover:bg-paper max-md:px-3"
+                  className="row-apart border-b border-rule last:border-0 hover:bg-paper roof:px-3"
                 >
                   {row.getAllCells().map((cell, i) => (
                     <td

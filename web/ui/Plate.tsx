@@ -1,9 +1,9 @@
 import { Link } from 'react-router';
-import { plateWords, type PlateState } from './plateWords.ts';
+import { isKnown, plateWords, type PlateState } from './plateWords.ts';
 
 /**
  * A unit as a stamped tag. The outline carries its state: a tied string when something was left open, a loop
- * for a repeat, a notch for a hazard, dashes when it is out of use.
+ * for a repeat, a notch for a hazard, dashes when it is out of use, dots while its state is not here yet.
  */
 export function Plate({
   tag,
@@ -17,7 +17,7 @@ export function Plate({
   const idle = state.status !== undefined && state.status !== 'in service';
   const look = `plate relative inline-flex items-center gap-1.5 ${chosen ? 'bg-ink text-paper' : 'bg-sheet'} whitespace-nowrap ${large ? 'text-xl px-3 py-1.5' : 'text-sm px-2 py-0.5'} ${
     hazard ? 'plate-hazard border-[3px] border-ink' : 'border-2 border-ink rounded-[4px]'
-  } ${idle ? 'border-dashed' : ''}`;
+  } ${idle ? 'border-dashed' : isKnown(state) ? '' : 'border-dotted'}`;
   const hole = large ? 9 : 7;
   const inside = (
     <>

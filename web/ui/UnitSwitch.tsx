@@ -4,7 +4,7 @@ import { useUnitSystem } from '../state/preferences.ts';
 export function UnitSwitch({ roof = false }: { roof?: boolean }) {
   const [system, setSystem] = useUnitSystem();
   return (
-    <div role="group" aria-label="Units" className="flex">
+    <div role="group" aria-label="Units" className="flex flex-wrap">
       {(['US', 'metric'] as const).map((name) => (
         <button
           key={name}

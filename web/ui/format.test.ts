@@ -21,7 +21,10 @@ describe('what people read', () => {
   });
 
   it('a plate says its state in words', () => {
-    expect(plateWords({})).toBe('nothing open');
+    expect(plateWords({ flagKinds: [] })).toBe('nothing open');
+    // Plain is never "not loaded yet".
+    expect(plateWords({})).toBe('not known yet');
+    expect(plateWords({ flagKinds: ['hazard'], known: false })).toBe('hazard, not known yet');
     expect(plateWords({ flagKinds: ['hazard', 'repeat'], status: 'standby' })).toBe(
       'standby, hazard, repeat',
     );

@@ -114,5 +114,8 @@ describe('the plate of a unit', () => {
     expect(attributes(left as string, 'aria-label').join()).toMatch(/left/);
     expect(idle).toContain('border-dashed');
     expect(new Set([plain, hazard, idle, left]).size).toBe(4);
+    expect(plate({})).toContain('border-dotted');
+    expect(attributes(plate({}), 'aria-label')).toEqual(['Unit RTU-4, not known yet']);
+    expect(plain).not.toContain('border-dotted');
   });
 });

@@ -27,7 +27,7 @@ export function SectionPanel({ unit, beside }: { unit: UnitPage; beside: ReactNo
             chosen={chosen?.part.id}
             onChoose={choose}
           />
-          <label className="mt-2 flex items-center gap-2 md:hidden">
+          <label className="mt-2 flex items-center gap-2 desk:hidden">
             Part
             <select
               value={chosen?.part.id ?? ''}

@@ -147,7 +147,7 @@ export default function UnitScreen() {
             {unit.calls.length === 0 ? (
               <Empty ghost="unit">No call and no maintenance is on record.</Empty>
             ) : null}
-            <TableBox label="Calls and maintenance" scrolls="max-h-96 overflow-y-auto max-md:max-h-none">
+            <TableBox label="Calls and maintenance" scrolls="max-h-96 overflow-y-auto roof:max-h-none">
               <table className="in-lines w-full text-left">
                 <thead>
                   <tr className="border-b-2 border-ink text-sm">

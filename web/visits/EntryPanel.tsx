@@ -258,8 +258,8 @@ export function EntryPanel({
         </div>
       ) : null}
       <FormTrouble text={typing.trouble} />
-      <div className="roof-foot grid grid-cols-[1fr_auto] gap-2">
-        <Button type="submit" look="act" roof>
+      <div className="roof-foot flex flex-wrap gap-2 leading-tight">
+        <Button type="submit" look="act" roof className="shrink grow basis-[min(100%,12rem)]">
           {form.save}
         </Button>
         <Button roof onClick={onDone}>

@@ -97,7 +97,7 @@ export function ReadingFields(props: FieldsProps) {
             </legend>
             {group.group === 'volts' ? <Caution>{LIVE}</Caution> : null}
             {first.length > 0 ? (
-              <div className={`grid items-start gap-3 ${first.length === 3 ? 'grid-cols-3' : 'grid-cols-2'}`}>
+              <div className={`items-start ${first.length === 3 ? 'leg-grid' : 'choice-grid'}`}>
                 {first.map(field)}
               </div>
             ) : null}
@@ -106,7 +106,7 @@ export function ReadingFields(props: FieldsProps) {
                 <summary className="reach cursor-pointer content-center font-semibold text-copper">
                   {first.length > 0 ? 'Also' : 'Measured'}: {beside.join(', ')}
                 </summary>
-                <div className="grid grid-cols-2 items-start gap-3">{beside.map(field)}</div>
+                <div className="choice-grid items-start">{beside.map(field)}</div>
               </details>
             ) : null}
             <div aria-live="polite" className="space-y-2">
@@ -132,7 +132,7 @@ export function ReadingFields(props: FieldsProps) {
       })}
       <fieldset className="space-y-2">
         <legend className="font-plate text-base font-semibold">Conditions</legend>
-        <div className="grid grid-cols-2 items-end gap-3">
+        <div className="choice-grid items-end">
           <Measured name="outdoorF" label="outdoor air" quantity="temperature" unit="°F" props={props} />
           <Text name="minutesRunning" label="minutes running" props={props} decimal />
           <Choice

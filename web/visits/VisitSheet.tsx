@@ -117,7 +117,7 @@ function SheetOf({ visit, stale }: { visit: VisitPage; stale: boolean }) {
           key={k}
           roof
           look={k === 'leave' && arrived && !left ? 'act' : 'plain'}
-          className={strip && STRIP.some((one) => one === k) ? 'max-md:hidden' : ''}
+          className={strip && STRIP.some((one) => one === k) ? 'roof:hidden' : ''}
           onClick={() => open(k)}
         >
           {FORMS[k].title}
@@ -185,7 +185,7 @@ function SheetOf({ visit, stale }: { visit: VisitPage; stale: boolean }) {
         </>
       }
       actions={
-        <Button className="max-md:hidden" onClick={() => window.print()}>
+        <Button className="roof:hidden" onClick={() => window.print()}>
           Print
         </Button>
       }
@@ -198,11 +198,11 @@ function SheetOf({ visit, stale }: { visit: VisitPage; stale: boolean }) {
       {visit.units.length > 1 ? (
         <fieldset className="beside-form no-print mb-3 min-w-0">
           <legend className="sr-only">Which unit</legend>
-          <div className="flex gap-2 max-md:overflow-x-auto max-md:pt-2 max-md:pb-3 md:flex-wrap">
+          <div className="flex gap-2 roof:overflow-x-auto roof:pt-2 roof:pb-3 desk:flex-wrap">
             {visit.units.map((u) => (
               <label
                 key={u.id}
-                className="cursor-pointer has-focus-visible:outline-3 has-focus-visible:outline-copper"
+                className="relative cursor-pointer has-focus-visible:outline-3 has-focus-visible:outline-copper"
               >
                 <input
                   type="radio"
@@ -218,18 +218,14 @@ function SheetOf({ visit, stale }: { visit: VisitPage; stale: boolean }) {
         </fieldset>
       ) : null}
       {arrived ? null : (
-        <div className="thumb-strip md:mb-3">
-          <Button look="act" roof className="w-full md:w-auto" onClick={arrive}>
+        <div className="thumb-strip desk:mb-3">
+          <Button look="act" roof className="w-full desk:w-auto" onClick={arrive}>
             I have arrived
           </Button>
         </div>
       )}
       {strip ? (
-        <div
-          className="thumb-strip no-print grid grid-cols-4 gap-1 md:hidden"
-          role="group"
-          aria-label="Most used"
-        >
+        <div className="thumb-strip no-print desk:hidden" role="group" aria-label="Most used">
           {STRIP.map((k) => (
             <Button
               key={k}
@@ -254,7 +250,7 @@ function SheetOf({ visit, stale }: { visit: VisitPage; stale: boolean }) {
             </span>
           ))}
         </summary>
-        <div className="grid gap-3 md:grid-cols-[minmax(0,1fr)_auto]">
+        <div className="grid gap-3 desk:grid-cols-[minmax(0,1fr)_auto]">
           <GettingIn place={visit} />
           <SiteRoofs siteId={visit.siteId} marked={called} width={320} height={190} />
         </div>
@@ -323,7 +319,7 @@ function SheetOf({ visit, stale }: { visit: VisitPage; stale: boolean }) {
             <>
               <fieldset>
                 <legend className="mb-1 text-sm font-semibold">Seen and measured</legend>
-                <div className="grid grid-cols-2 gap-2 sm:grid-cols-3">
+                <div className="choice-grid">
                   {choices(SEEN)}
                   <Link
                     to={`/bench?visit=${visit.id}${unit ? `&unit=${unit.id}` : ''}`}
@@ -335,12 +331,12 @@ function SheetOf({ visit, stale }: { visit: VisitPage; stale: boolean }) {
               </fieldset>
               <fieldset>
                 <legend className="mb-1 text-sm font-semibold">Found, done and left</legend>
-                <div className="grid grid-cols-2 gap-2 sm:grid-cols-3">{choices(DONE)}</div>
+                <div className="choice-grid">{choices(DONE)}</div>
               </fieldset>
             </>
           )}
         </div>
-        <Panel className="beside-form max-md:mb-16" title={left ? 'The sheet, left' : 'The sheet'}>
+        <Panel className="beside-form roof:mb-24" title={left ? 'The sheet, left' : 'The sheet'}>
           <Sheet
             visit={visit}
             lines={lines}

@@ -121,7 +121,7 @@ export function Pick({
         {options.map(optionOf).map(({ value: option, label: word }) => (
           <label
             key={option}
-            className={`flex min-h-13 cursor-pointer items-center rounded-[3px] border-2 px-4 text-lg has-focus-visible:outline-3 has-focus-visible:outline-copper ${props.values[name] === option ? 'border-ink bg-ink text-paper' : 'border-rule bg-sheet'}`}
+            className={`relative flex min-h-13 cursor-pointer items-center rounded-[3px] border-2 px-4 text-lg has-focus-visible:outline-3 has-focus-visible:outline-copper ${props.values[name] === option ? 'border-ink bg-ink text-paper' : 'border-rule bg-sheet'}`}
           >
             <input
               type="radio"

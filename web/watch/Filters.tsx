@@ -62,10 +62,10 @@ export function Filters({
           </Button>
         ))}
       </div>
-      <Button className="md:hidden" aria-expanded={more} onClick={() => setMore(!more)}>
+      <Button className="desk:hidden" aria-expanded={more} onClick={() => setMore(!more)}>
         {more ? 'Fewer filters' : 'More filters'}
       </Button>
-      <div className={`flex-wrap items-end gap-3 md:flex ${more ? 'flex' : 'hidden'}`}>
+      <div className={`flex-wrap items-end gap-3 desk:flex ${more ? 'flex' : 'hidden'}`}>
         {choice('Cause', 'flag', page?.flags)}
         {choice('Customer', 'customer', page?.customers)}
         {choice('Age', 'age', page?.ages)}

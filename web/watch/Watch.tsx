@@ -12,6 +12,7 @@ import { Empty, Loading, Screen, Trouble } from '../ui/Screen.tsx';
 import { useWhole } from '../ui/useWhole.ts';
 import { decisionWords, useDeciding } from './deciding.tsx';
 import { Filters } from './Filters.tsx';
+import { standingTogether } from './together.ts';
 import { WatchTabs } from './WatchTabs.tsx';
 
 const PAGE = 50;
@@ -71,20 +72,19 @@ export default function Watch() {
       ) : null}
       <Stories units={units}>
         <ol className="border-b border-rule">
-          {rows.map((row, i) => {
-            const before = rows[i - 1]?.together;
-            const starts =
-              row.together &&
-              (before?.cause !== row.together.cause || rows[i - 1]?.customer !== row.customer);
+          {standingTogether(rows).map((group) => {
+            const [first] = group;
+            const own = group.map((row) => <Row key={row.unitId} row={row} deciding={deciding} />);
             return (
-              <li key={row.unitId} className="break-inside-avoid">
-                {starts && row.together ? (
-                  <p className="mt-3 mb-1 font-semibold">
-                    Same cause: {row.together.cause} on {plural(row.together.units, 'unit')} of {row.customer}{' '}
-                    within a year
-                  </p>
-                ) : null}
-                <Row row={row} deciding={deciding} />
+              <li key={first.unitId}>
+                {first.together ? (
+                  <section aria-label={causeWords(first, group.length)} className="my-3 border-2 border-ink">
+                    <p className="px-3 py-1 font-semibold">{causeWords(first, group.length)}</p>
+                    {own}
+                  </section>
+                ) : (
+                  own
+                )}
               </li>
             );
           })}
@@ -114,13 +114,20 @@ export default function Watch() {
   );
 }
 
+/** What the units of a box have in common, and how many of them stand in it. */
+function causeWords({ together, customer }: WatchRow, here: number): string {
+  if (!together) return '';
+  const all = plural(together.units, 'unit');
+  return `Same cause: ${together.cause} on ${all} of ${customer} within a year${here === together.units ? '' : `, ${here} of them here`}`;
+}
+
 /** One unit in one line: tag, where, two years, the words; the reasons open beneath it. */
 function Row({ row, deciding }: { row: WatchRow; deciding: ReturnType<typeof useDeciding> }) {
   const [open, setOpen] = useState(false);
   const [first] = row.flags;
   const [decision] = row.decisions;
   return (
-    <div className="border-t border-rule bg-sheet px-3 py-1">
+    <div className="break-inside-avoid border-t border-rule bg-sheet px-3 py-1">
       <div className="unit-row">
         <span className="w-24 shrink-0">
           <Plate tag={row.tag} to={`/units/${row.unitId}`} flagKinds={row.flags.map((f) => f.kind)} />
@@ -128,7 +135,7 @@ function Row({ row, deciding }: { row: WatchRow; deciding: ReturnType<typeof use
         <Link
           to={`/sites/${row.siteId}`}
           title={row.customer}
-          className="reach content-center truncate hover:underline md:w-44 md:shrink-0"
+          className="reach content-center truncate hover:underline desk:w-44 desk:shrink-0"
         >
           {row.site}
         </Link>
@@ -161,7 +168,7 @@ function Row({ row, deciding }: { row: WatchRow; deciding: ReturnType<typeof use
           {deciding.button({ id: row.unitId, tag: row.tag }, row.flags)}
         </span>
       </div>
-      <div className={open ? 'py-2 md:pl-27' : 'print-only'}>
+      <div className={open ? 'py-2 desk:pl-27' : 'print-only'}>
         <p className="text-sm text-soft">{row.customer}</p>
         <FlagList flags={row.flags} />
         {row.decisions.map((one) => (
