@@ -206,6 +206,11 @@ function repeatFlag(
   const { part, circuit, failures, kind } = worst;
   const days = daysBetween((failures[0] as Repeat['failures'][number]).call.receivedOn, latestDay(worst));
   const calls = new Set(shown.flatMap((r) => r.failures.map((f) => f.call.id)));
+  // What came back between two of these failures is the same event, told here and nowhere else.
+  const cameBack = callbacksOf(facts, settings).filter(
+    ({ earlier, later }) => calls.has(earlier.id) && calls.has(later.id),
+  );
+  const back = cameBack.at(-1);
   const what =
     kind === 'same part' && part !== undefined
       ? `${partOnCircuit(part, typeof circuit === 'number' ? circuit : null)} failed ${plural(failures.length, 'time')}`
@@ -213,14 +218,10 @@ function repeatFlag(
   return [
     {
       kind: 'repeat',
-      sentence: `Repeat failure: ${what} in ${plural(days, 'day')}.`,
-      reasons: [
-        ...shown.map((r) => r.reason),
-        // What came back between two of these failures is the same event, told here.
-        ...callbacksOf(facts, settings)
-          .filter(({ earlier, later }) => calls.has(earlier.id) && calls.has(later.id))
-          .map(({ reason }) => reason),
-      ],
+      sentence: `Repeat failure: ${what} in ${plural(days, 'day')}${
+        back ? `, back ${plural(back.days, 'day')} after the last repair` : ''
+      }.`,
+      reasons: [...shown.map((r) => r.reason), ...cameBack.map(({ reason }) => reason)],
       evidence: key([...calls]),
     },
   ];

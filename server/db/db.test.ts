@@ -42,6 +42,7 @@ describe('migrations', () => {
       '0009 stops',
       '0010 care',
       '0011 story in brief',
+      '0012 judged anew',
     ]);
     expect(await migrate(a)).toEqual([]);
     await a.close();
