@@ -13,3 +13,4 @@ export {
 } from './translate.ts';
 export { BOTH_WAYS, type DateOrder } from './cells.ts';
 export type { Double } from './doubles.ts';
+export { harmless, restored } from './harmless.ts';

@@ -3,7 +3,7 @@ import { pino } from 'pino';
 import request from 'supertest';
 import { ROUTES } from '../app.ts';
 import { oneUnit, openVisit, PASSWORD, testServer, type TestServer } from '../testing/server.ts';
-import { BODY, refuseDeep } from './bodies.ts';
+import { BODY, MOST_VALUES, Shape } from './bodies.ts';
 
 const logged: string[] = [];
 let server: TestServer;
@@ -61,7 +61,56 @@ describe('bodies', () => {
     expect(big.answer.status).toBe(400);
     expect(big.ms).toBeLessThan(2000);
     // Brackets in text are text.
-    expect(() => refuseDeep(Buffer.from(`{"a":"${'['.repeat(99)}\\"${'{'.repeat(99)}"}`))).not.toThrow();
+    const quiet = Buffer.from(`{"a":"${'['.repeat(99)}\\"${'{'.repeat(99)}"}`);
+    expect(() => new Shape().walk(quiet)).not.toThrow();
+    // Walked in pieces it is the same, wherever the pieces part.
+    for (let at = 0; at <= quiet.length; at++) {
+      const shape = new Shape();
+      expect(() =>
+        [quiet.subarray(0, at), quiet.subarray(at)].forEach((part) => shape.walk(part)),
+      ).not.toThrow();
+    }
+  });
+
+  it('two million keys, or thirty megabytes of zeros, are refused while everybody else is answered', async () => {
+    const keys = `{${Array.from({ length: 2_000_000 }, (_, i) => `"k${i}":1`).join(',')}}`;
+    const escaped = JSON.stringify({ id: randomUUID(), kind: 'units', fileName: 'a', content: 7, more: 'x' });
+    const long = escaped.replace('"x"', `"${'\\u0041'.repeat(4_000_000)}"`);
+    // What it would hold everybody up for, made into values here: told by this machine as it is now.
+    const wholeBegan = performance.now();
+    JSON.parse(keys);
+    const whole = performance.now() - wholeBegan;
+    const bodies: [string, number, RegExp][] = [
+      [keys, 400, /more than 100,000 values/],
+      ['0'.repeat(31_000_000), 400, /not JSON/],
+      [`[${'0,'.repeat(15_000_000)}0]`, 400, /more than 100,000 values/],
+      [`{"a":"${'x'.repeat(30_000_000)}`, 400, /not JSON/],
+      [long, 422, /content/],
+    ];
+    for (const [body, status, says] of bodies) {
+      const work = (await manager.get('/api/units')).status;
+      expect(work).toBe(200);
+      const sent = timed('post', '/api/imports', body);
+      let slowest = 0;
+      let over = false;
+      void sent.then(() => (over = true));
+      // The longest that this process let nobody else have a turn.
+      while (!over) {
+        const began = performance.now();
+        await new Promise((go) => setTimeout(go, 5));
+        slowest = Math.max(slowest, performance.now() - began);
+      }
+      const { answer } = await sent;
+      expect([answer.status, answer.text.slice(0, 300)]).toEqual([status, expect.stringMatching(says)]);
+      expect([body.slice(0, 20), slowest < whole / 3]).toEqual([body.slice(0, 20), true]);
+    }
+  }, 60_000);
+
+  it('a body at its limit of values is taken', () => {
+    const list = (values: number) => Buffer.from(`[${'1,'.repeat(values - 2)}1]`);
+    expect(() => new Shape().walk(list(MOST_VALUES))).not.toThrow();
+    expect(() => new Shape().walk(list(MOST_VALUES + 2))).toThrow(/more than/);
+    expect(() => new Shape().walk(Buffer.from('  "text"'))).toThrow(/not JSON/);
   });
 
   it('a heading of 60,000 columns is refused as one thing', async () => {
@@ -73,6 +122,22 @@ describe('bodies', () => {
     expect(answer.text).toContain('has 60,000 columns; at most 200 are read');
     expect(answer.text.length).toBeLessThan(5000);
     expect(ms).toBeLessThan(2000);
+  });
+
+  it('a file of words that nobody knows is refused by the line at which that is clear, with what to do', async () => {
+    const id = randomUUID();
+    const rows = Array.from({ length: 30_000 }, (_, i) => `Cust,Site,U${i},word${i}`).join('\n');
+    const body = JSON.stringify({
+      id,
+      kind: 'units',
+      fileName: 'w.csv',
+      content: `customer,site,unit,kind\n${rows}\n`,
+    });
+    expect((await timed('post', '/api/imports', body)).answer.status).toBe(201);
+    const { answer } = await timed('post', `/api/imports/${id}/preview`, '{}');
+    expect(answer.text).toMatch(
+      /By line 20,\d\d\d more than 20,000 cells cannot be read: look at which column/,
+    );
   });
 
   it('names that every object has are no units, cards or words', async () => {

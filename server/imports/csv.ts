@@ -1,4 +1,5 @@
 import Papa from 'papaparse';
+import { harmless, restored } from '#core/imports';
 import type { RowProblem } from '#contracts/imports';
 
 export interface CsvRow {
@@ -21,47 +22,40 @@ const MOST_COLUMNS = 200;
  * wrong number of cells or broken quotes are reported with their line and left out; an unknown or missing
  * column is reported on line 1.
  */
-export function readCsv(content: string, known: readonly string[], required: readonly string[]): CsvTable {
+export async function readCsv(
+  content: string,
+  known: readonly string[],
+  required: readonly string[],
+): Promise<CsvTable> {
   const text = content.replace(/^\uFEFF/, '');
   const problems: RowProblem[] = [];
   const rows: CsvRow[] = [];
   let columns: string[] | undefined;
   let line = 1;
-  let cursor = 0;
-  Papa.parse<string[]>(text, {
-    delimiter: delimiterOf(text),
-    skipEmptyLines: false,
-    step: ({ data, errors, meta }, parser) => {
-      const at = line;
-      for (let i = text.indexOf('\n', cursor); i >= 0 && i < meta.cursor; i = text.indexOf('\n', i + 1))
-        line++;
-      cursor = meta.cursor;
-      if (data.length === 1 && data[0]?.trim() === '') return;
-      if (!columns) {
-        columns = data.map((name) => name.trim().toLowerCase());
-        if (columns.length > MOST_COLUMNS) parser.abort();
-        return;
-      }
-      if (errors.length > 0)
-        problems.push({
-          line: at,
-          column: '',
-          value: '',
-          reason: `broken quotes: ${errors[0]?.message ?? ''}`,
-        });
-      else if (data.length !== columns.length)
-        problems.push({
-          line: at,
-          column: '',
-          value: '',
-          reason: `has ${data.length} cells, the heading has ${columns.length}`,
-        });
-      else
-        rows.push({
-          line: at,
-          cells: Object.fromEntries(columns.map((name, i) => [name, restored((data[i] as string).trim())])),
-        });
-    },
+  await parsedInTurns(text, delimiterOf(text), (data, broken) => {
+    const at = line;
+    // A quoted cell may go over several lines.
+    line += 1 + data.reduce((ends, cell) => ends + cell.split('\n').length - 1, 0);
+    if (data.length === 1 && data[0]?.trim() === '') return true;
+    if (!columns) {
+      columns = data.map((name) => name.trim().toLowerCase());
+      return columns.length <= MOST_COLUMNS;
+    }
+    if (broken !== undefined)
+      problems.push({ line: at, column: '', value: '', reason: `broken quotes: ${broken}` });
+    else if (data.length !== columns.length)
+      problems.push({
+        line: at,
+        column: '',
+        value: '',
+        reason: `has ${data.length} cells, the heading has ${columns.length}`,
+      });
+    else
+      rows.push({
+        line: at,
+        cells: Object.fromEntries(columns.map((name, i) => [name, restored((data[i] as string).trim())])),
+      });
+    return true;
   });
   const heading = columns ?? [];
   if (heading.length > MOST_COLUMNS) {
@@ -84,27 +78,43 @@ export function readCsv(content: string, known: readonly string[], required: rea
   return { columns: heading, rows: usable ? rows : [], problems: problems.sort((a, b) => a.line - b.line) };
 }
 
+/** So much is parsed before others have their turn: some milliseconds of work. */
+const A_TURN = 256 * 1024;
+
+/**
+ * Parses a file that may be long, a piece at a time.
+ *
+ * @param take gets each row, with what is wrong with its quotes; false ends it
+ */
+function parsedInTurns(
+  text: string,
+  delimiter: string,
+  take: (row: string[], broken: string | undefined) => boolean,
+): Promise<void> {
+  return new Promise((resolve) => {
+    // Its types know of pieces only for files, it cuts texts as well.
+    const config: Papa.ParseLocalConfig<string[], File> = {
+      delimiter,
+      skipEmptyLines: false,
+      chunkSize: A_TURN,
+      chunk: ({ data, errors }, parser) => {
+        const broken = new Map(errors.map((error) => [error.row, error.message]));
+        if (!data.every((row, i) => take(row, broken.get(i)))) return parser.abort();
+        parser.pause();
+        setImmediate(() => parser.resume());
+      },
+      complete: () => resolve(),
+    };
+    Papa.parse<string[]>(text, config as Papa.ParseConfig<string[]>);
+  });
+}
+
 /** Comma, semicolon or tab: whichever stands most often in the heading, where no text hides it. */
 function delimiterOf(text: string): string {
   const heading = text.slice(0, text.search(/\r?\n|$/));
   const count = (delimiter: string) => heading.split(delimiter).length;
   return [',', ';', '\t'].reduce((best, delimiter) => (count(delimiter) > count(best) ? delimiter : best));
 }
-
-const NUMBER = /^[-+]?\d+(\.\d+)?$/;
-/** Text that a spreadsheet would run as a formula (OWASP, CSV injection). */
-const runs = (text: string): boolean => /^[=+\-@\t\r]/.test(text) && !NUMBER.test(text);
-const bare = (cell: string): string => cell.replace(/^'+/, '');
-
-/**
- * A cell as a spreadsheet may open it: one that it would run gets an apostrophe before it, which makes it
- * text there. {@link restored} takes exactly that one away again.
- */
-export const harmless = (cell: string): string => (runs(bare(cell)) ? `'${cell}` : cell);
-
-/** A cell as it was before {@link harmless}. */
-export const restored = (cell: string): string =>
-  cell.startsWith("'") && runs(bare(cell)) ? cell.slice(1) : cell;
 
 /**
  * Writes rows as CSV: a heading, CRLF line ends, quotes only where needed, empty cells for what is not known,

@@ -2,7 +2,9 @@ import { CALL_KINDS, FINDING_GRADES, SYSTEMS, UNIT_KINDS, UNIT_STATUSES } from '
 import { LINE_COLUMN } from '#core/imports';
 import type { CALL_COLUMNS, RowProblem, UNIT_COLUMNS } from '#contracts/imports';
 import * as cells from './cells.ts';
-import { readCsv, type CsvRow } from './csv.ts';
+import { inSlices } from '../http/breath.ts';
+import { Problem } from '../http/problem.ts';
+import { readCsv } from './csv.ts';
 
 type Value = string | number | boolean | string[] | null;
 export type StagedRow = { line: number } & Record<string, Value>;
@@ -58,17 +60,26 @@ const CALL_CELLS: Record<(typeof CALL_COLUMNS)[number], Reader> = {
   kind: cells.oneOf(CALL_KINDS),
 };
 
-/** Reads every cell of every row; a bad cell is one problem and takes its row out. */
-function readRows(
+/** Nobody mends more cells than this one by one: a column is taken for another, or the words need translating first. */
+const MOST_PROBLEMS = 20_000;
+const tooManyProblems = (line: number): Problem =>
+  new Problem(
+    422,
+    `By line ${line.toLocaleString('en')} more than ${MOST_PROBLEMS.toLocaleString('en')} cells cannot be read: ` +
+      'look at which column holds what, and say once for all rows what its words mean',
+  );
+
+/** Reads every cell of every row, some rows at a time; a bad cell is one problem and takes its row out. */
+async function readRows(
   content: string,
   readers: Record<string, Reader>,
   required: readonly string[],
   zone: string,
-): ReadRows & { byLine: Map<number, CsvRow> } {
-  const table = readCsv(content, [...Object.keys(readers), LINE_COLUMN], required);
+): Promise<ReadRows> {
+  const table = await readCsv(content, [...Object.keys(readers), LINE_COLUMN], required);
   const problems: RowProblem[] = [...table.problems];
   const rows: StagedRow[] = [];
-  for (const { line: own, cells: cellsOf } of table.rows) {
+  await inSlices(table.rows, ({ line: own, cells: cellsOf }) => {
     // A file that was translated says where each row stood in the one it came from.
     const row = { line: Number(cellsOf[LINE_COLUMN] || own), cells: cellsOf };
     const staged: StagedRow = { line: row.line };
@@ -84,14 +95,10 @@ function readRows(
         good = false;
       }
     }
+    if (problems.length > MOST_PROBLEMS) throw tooManyProblems(row.line);
     if (good) rows.push(staged);
-  }
-  return {
-    rows,
-    problems,
-    total: table.rows.length + table.problems.filter((p) => p.line > 1).length,
-    byLine: new Map(table.rows.map((r) => [r.line, r])),
-  };
+  });
+  return { rows, problems, total: table.rows.length + table.problems.filter((p) => p.line > 1).length };
 }
 
 /** Takes out rows that repeat the key of an earlier one. */
@@ -127,9 +134,9 @@ function readSupply(row: StagedRow): void {
  * Rows of a units file: customer + site + unit is the key, and all rows of a site must agree on what the site
  * is.
  */
-export function readUnitRows(content: string, zone: string): ReadRows {
+export async function readUnitRows(content: string, zone: string): Promise<ReadRows> {
   const read = withoutTwins(
-    readRows(content, UNIT_CELLS, ['customer', 'site', 'unit', 'kind'], zone),
+    await readRows(content, UNIT_CELLS, ['customer', 'site', 'unit', 'kind'], zone),
     'unit',
     (r) => JSON.stringify([r.customer, r.site, r.unit]),
   );
@@ -170,13 +177,17 @@ export function readUnitRows(content: string, zone: string): ReadRows {
  *
  * @param taskKeys tasks that the company has or had on its list
  */
-export function readCallRows(content: string, zone: string, taskKeys: ReadonlySet<string>): ReadRows {
+export async function readCallRows(
+  content: string,
+  zone: string,
+  taskKeys: ReadonlySet<string>,
+): Promise<ReadRows> {
   const keyOf = (r: StagedRow) =>
     r.ref !== null
       ? `ref ${r.ref}`
       : JSON.stringify([r.customer, r.site, r.unit, r.received_at, r.complaint]);
   const read = withoutTwins(
-    readRows(content, CALL_CELLS, ['customer', 'site', 'received_at', 'complaint'], zone),
+    await readRows(content, CALL_CELLS, ['customer', 'site', 'received_at', 'complaint'], zone),
     'ref',
     keyOf,
   );

@@ -80,8 +80,8 @@ export async function importFile(
   const { timeZone } = await companyNow(db);
   const read: ReadRows =
     file.kind === 'units'
-      ? readUnitRows(file.content, timeZone)
-      : readCallRows(file.content, timeZone, await everyTaskKey(db));
+      ? await readUnitRows(file.content, timeZone)
+      : await readCallRows(file.content, timeZone, await everyTaskKey(db));
   const steps = read.rows.length * 2;
   let result: Result;
   try {

@@ -1,3 +1,4 @@
+import { harmless } from '#core/imports';
 import { saveText } from './saveText.ts';
 
 /** A column of a file: its heading, and what a row says in it. */
@@ -17,9 +18,6 @@ export async function saveCsv<Row>(
   rows: readonly Row[],
 ): Promise<void> {
   const { default: Papa } = await import('papaparse');
-  const cells = rows.map((row) => columns.map(({ text }) => text(row) ?? ''));
-  saveText(
-    `${name}.csv`,
-    Papa.unparse([columns.map(({ header }) => header), ...cells], { escapeFormulae: true }),
-  );
+  const cells = rows.map((row) => columns.map(({ text }) => harmless(String(text(row) ?? ''))));
+  saveText(`${name}.csv`, Papa.unparse([columns.map(({ header }) => header), ...cells]));
 }
