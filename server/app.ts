@@ -5,7 +5,8 @@ import helmet from 'helmet';
 import { requestLog } from './http/requestLog.ts';
 import { sessions, sameOriginWrites } from './http/sessions.ts';
 import { mount, type Route } from './http/routes.ts';
-import { notFound, problemHandler } from './http/problem.ts';
+import { notFound, Problem, problemHandler } from './http/problem.ts';
+import { Room } from './db/room.ts';
 import { packed } from './http/packed.ts';
 import type { Dependencies } from './dependencies.ts';
 import { peopleRoutes } from './people/router.ts';
@@ -91,24 +92,29 @@ export function createApp(dependencies: Dependencies): Express {
   app.use(requestLog(dependencies.logger));
   // Live: this process answers. Ready: what it needs is there too, so that work may be sent to it.
   app.get('/api/health', (_request, response) => void response.json({ live: true }));
+  const room = new Room(dependencies.db);
   app.get('/api/health/ready', async (_request, response, next) => {
     try {
       await dependencies.db.rows('select 1');
+      if (!(await room.isThere()))
+        throw new Problem(503, 'The disk of the database is full: nothing can be written');
       response.json({ ready: true });
     } catch (error) {
       next(error);
     }
   });
-  // By this a phone tells our answer from that of a network that wants its guests to sign in first.
   app.use('/api', (_request, response, next) => {
+    // By this a phone tells our answer from that of a network that wants its guests to sign in first.
     response.setHeader('x-gradum', '1');
+    // What a company has on record stays in no cache between; what may stay says so itself.
+    response.setHeader('cache-control', 'no-store');
     next();
   });
   app.use('/api', sameOriginWrites, sessions(dependencies.sessionPool, dependencies.sessionSecret));
   app.use(mount(ROUTES, dependencies));
   app.use('/api', (_request, _response, next) => next(notFound('That address')));
   if (dependencies.webRoot) serveWeb(app, dependencies.webRoot);
-  app.use(problemHandler(dependencies.logger));
+  app.use(problemHandler(dependencies.logger, room));
   return app;
 }
 
@@ -116,7 +122,8 @@ export function createApp(dependencies: Dependencies): Express {
 function serveWeb(app: Express, webRoot: string): void {
   const assets = path.join(webRoot, 'assets');
   app.use('/assets', packed(assets), compression());
-  app.use('/assets', express.static(assets, { immutable: true, maxAge: '365d', fallthrough: false }));
+  app.use('/assets', express.static(assets, { immutable: true, maxAge: '365d' }));
+  app.use('/assets', (_request, _response, next) => next(notFound('That file')));
   app.use(express.static(webRoot, { index: false, maxAge: 0 }));
   app.get('/{*path}', (_request, response) => {
     response.set('cache-control', 'no-cache').sendFile(path.join(webRoot, 'index.html'));

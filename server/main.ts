@@ -4,6 +4,7 @@ import { pino } from 'pino';
 import { createApp } from './app.ts';
 import { sessionPoolFor } from './http/sessions.ts';
 import { clockFor } from './http/clock.ts';
+import { serverFor } from './http/listen.ts';
 import { wordFrom } from './setup/service.ts';
 import { companyNow } from './settings/service.ts';
 import { untilThere } from './db/away.ts';
@@ -68,14 +69,14 @@ const app = createApp({
 });
 
 const host = process.env.HOST ?? '127.0.0.1';
-const server = app.listen(Number(process.env.PORT ?? 4180), host, (error?: Error) => {
-  if (error) {
-    logger.fatal(
-      `cannot listen on ${host}:${process.env.PORT ?? 4180}: ${error.message}. Set PORT to a free one.`,
-    );
-    process.exit(1);
-  }
+const server = serverFor(app);
+server.on('error', (error) => {
+  logger.fatal(
+    `cannot listen on ${host}:${process.env.PORT ?? 4180}: ${error.message}. Set PORT to a free one.`,
+  );
+  process.exit(1);
 });
+server.listen(Number(process.env.PORT ?? 4180), host);
 
 // What fails now is done an hour later.
 const tidy = () => void forgetOldCounts(sessionPool).catch(() => {});

@@ -6,15 +6,9 @@
 /** Classes of SQLSTATE (PostgreSQL, appendix A): connection exception, insufficient resources, operator intervention;
  * a database that takes no connections just now. */
 const CLASSES = ['08', '53', '57P', '55000'];
-const ERRNO = new Set([
-  'ECONNREFUSED',
-  'ECONNRESET',
-  'EPIPE',
-  'ETIMEDOUT',
-  'ENOTFOUND',
-  'EAI_AGAIN',
-  'ENOENT',
-]);
+/** The disk under the database is full: it is there, and asking again does not help. */
+const DISK_FULL = '53100';
+const ERRNO = new Set(['ECONNREFUSED', 'ECONNRESET', 'EPIPE', 'ETIMEDOUT', 'ENOTFOUND', 'EAI_AGAIN']);
 const NAMES = new Set([
   'SequelizeConnectionError',
   'SequelizeConnectionRefusedError',
@@ -30,16 +24,32 @@ const SAYS =
 /** True when the database is away and the same thing may be tried again. */
 export function databaseIsAway(error: unknown): boolean {
   if (!(error instanceof Error)) return false;
-  const { name, code, message, original, parent } = error as Error & {
+  const { name, code, syscall, message, original, parent } = error as Error & {
+    code?: unknown;
+    syscall?: unknown;
+    original?: unknown;
+    parent?: unknown;
+  };
+  if (diskIsFull(error)) return false;
+  if (NAMES.has(name) || SAYS.test(message)) return true;
+  if (typeof code === 'string' && (ERRNO.has(code) || CLASSES.some((prefix) => code.startsWith(prefix))))
+    return true;
+  // A socket of the database that is not there; any other file that is missing says nothing of it.
+  if (code === 'ENOENT' && syscall === 'connect') return true;
+  const inner = original ?? parent;
+  return inner !== undefined && inner !== error && databaseIsAway(inner);
+}
+
+/** True when a write failed because the disk under the database is full. */
+export function diskIsFull(error: unknown): boolean {
+  if (!(error instanceof Error)) return false;
+  const { code, original, parent } = error as Error & {
     code?: unknown;
     original?: unknown;
     parent?: unknown;
   };
-  if (NAMES.has(name) || SAYS.test(message)) return true;
-  if (typeof code === 'string' && (ERRNO.has(code) || CLASSES.some((prefix) => code.startsWith(prefix))))
-    return true;
   const inner = original ?? parent;
-  return inner !== undefined && inner !== error && databaseIsAway(inner);
+  return code === DISK_FULL || (inner !== undefined && inner !== error && diskIsFull(inner));
 }
 
 /**

@@ -11,7 +11,7 @@ const failing = (error: unknown) => {
   const logger = pino({ level: 'error' }, { write: (line: string) => void logged.push(JSON.parse(line)) });
   const app = express();
   app.get('/', (_request, _response, next) => next(error));
-  app.use(problemHandler(logger));
+  app.use(problemHandler(logger, { failed: () => undefined }));
   return { ask: () => request(app).get('/'), logged };
 };
 const database = (code: string, detail?: string) =>

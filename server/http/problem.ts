@@ -1,8 +1,9 @@
-import type { ErrorRequestHandler, Request } from 'express';
+import type { ErrorRequestHandler } from 'express';
 import type { z } from 'zod';
 import { issueText, type FieldError, type ProblemDetails } from '#contracts/problem';
 import type { Logger } from 'pino';
-import { databaseIsAway } from '../db/away.ts';
+import { databaseIsAway, diskIsFull } from '../db/away.ts';
+import type { Room } from '../db/room.ts';
 import { unkeepableTexts } from './texts.ts';
 
 /** An error that leaves the server as RFC 9457 problem details, in words for the person who caused it. */
@@ -72,37 +73,49 @@ const MOST_ERRORS = 100;
  * The last handler: problems as they are, database and parser complaints translated, everything else a logged
  * 500.
  */
-export function problemHandler(logger: Logger): ErrorRequestHandler {
+export function problemHandler(logger: Logger, room: Pick<Room, 'failed'>): ErrorRequestHandler {
   return (error, request, response, next) => {
+    room.failed(error);
     const details = detailsOf(error);
-    if (details.status >= 500) logger[details.status === 503 ? 'warn' : 'error'](failure(error, request));
+    if (details.status >= 500)
+      logger[databaseIsAway(error) ? 'warn' : 'error']({
+        msg: 'request failed',
+        requestId: request.id,
+        method: request.method,
+        route: request.route?.path ?? request.path,
+        ...failureOf(error),
+      });
     if (response.headersSent) return next(error);
-    if (details.status === 503) response.set('retry-after', '2');
+    if (details.status === 503) response.set('retry-after', diskIsFull(error) ? '60' : '2');
+    // Whatever of it has not been read yet is not waited for.
+    if (!request.complete) response.set('connection', 'close');
     response.status(details.status).type('application/problem+json').send(JSON.stringify(details));
   };
 }
 
 /**
- * What the log says of a failure: where and what kind, never what was sent. Messages of the database repeat
+ * What a log says of a failure: what kind and where, never what was sent. Messages of the database repeat statements and
  * values, so of those only the code is kept.
  */
-function failure(error: unknown, request: Request): object {
-  const { name, message, stack, original } = error as Error & {
+export function failureOf(error: unknown): object {
+  const { name, message, stack, original, code, severity, table, constraint } = error as Error & {
     original?: { code?: string; table?: string; constraint?: string };
+    code?: string;
+    severity?: string;
+    table?: string;
+    constraint?: string;
   };
   const frames = stack
     ?.split('\n')
     .filter((line) => /^\s+at /.test(line))
     .slice(0, 8)
     .map((line) => line.trim());
+  // What the driver throws itself has a severity; what came through the models has it within.
+  const database = original ?? (severity === undefined ? undefined : { code, table, constraint });
   return {
-    msg: 'request failed',
-    requestId: request.id,
-    method: request.method,
-    route: request.route?.path ?? request.path,
     error: name,
-    ...(original
-      ? { code: original.code, table: original.table, constraint: original.constraint }
+    ...(database
+      ? { code: database.code, table: database.table, constraint: database.constraint }
       : { message }),
     frames,
   };
@@ -114,7 +127,7 @@ interface DatabaseError {
   readonly status?: number;
   readonly type?: string;
   readonly limit?: number;
-  readonly original?: { readonly code?: string; readonly detail?: string };
+  readonly original?: { readonly code?: string };
 }
 
 const tooLarge = (limit: number | undefined): string =>
@@ -124,6 +137,13 @@ const tooLarge = (limit: number | undefined): string =>
 
 function detailsOf(error: unknown): ProblemDetails {
   if (error instanceof Problem) return error.details;
+  if (diskIsFull(error))
+    return {
+      type: 'about:blank',
+      title: 'The disk of the database is full: nothing can be written',
+      status: 503,
+      detail: 'Nothing was lost. Whoever keeps Gradum running has to free some space; then send it again.',
+    };
   if (databaseIsAway(error))
     return {
       type: 'about:blank',
@@ -140,26 +160,11 @@ function detailsOf(error: unknown): ProblemDetails {
   if (type === 'request.aborted')
     return { type: 'about:blank', title: 'Only part of it arrived', status: 400 };
   if (original?.code === '23505')
-    return {
-      type: 'about:blank',
-      title: 'There is one like it already',
-      status: 409,
-      ...(original.detail ? { detail: original.detail } : {}),
-    };
+    return { type: 'about:blank', title: 'There is one like it already', status: 409 };
   if (original?.code === '23503')
-    return {
-      type: 'about:blank',
-      title: 'It refers to something that does not exist',
-      status: 422,
-      ...(original.detail ? { detail: original.detail } : {}),
-    };
+    return { type: 'about:blank', title: 'It refers to something that does not exist', status: 422 };
   if (original?.code === '23514' || original?.code === '23P01')
-    return {
-      type: 'about:blank',
-      title: 'The record does not allow that',
-      status: 422,
-      detail: message ?? '',
-    };
+    return { type: 'about:blank', title: 'The record does not allow that', status: 422 };
   if (status !== undefined && status < 500)
     return { type: 'about:blank', title: message ?? 'Bad request', status };
   return {

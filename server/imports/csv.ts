@@ -105,7 +105,7 @@ function parsedInTurns(
       },
       complete: () => resolve(),
     };
-    Papa.parse<string[]>(text, config as Papa.ParseConfig<string[]>);
+    Papa.parse<string[]>(text, config as unknown as Papa.ParseConfig<string[]>);
   });
 }
 

@@ -1,6 +1,6 @@
 import { applyImport, newImport, newRecipe, type ImportKind, type ImportProgress } from '#contracts/imports';
 import { id as uuid } from '#contracts/common';
-import { notFound, parse, Problem } from '../http/problem.ts';
+import { failureOf, notFound, parse, Problem } from '../http/problem.ts';
 import { Reply, type Context, type Route } from '../http/routes.ts';
 import { firstTime } from '../http/once.ts';
 import { callsCsv, unitsCsv } from './exports.ts';
@@ -41,7 +41,7 @@ async function streamed(
     );
     write(done);
   } catch (error) {
-    if (!(error instanceof Problem)) context.logger.error({ err: error }, 'import failed');
+    if (!(error instanceof Problem)) context.logger.error(failureOf(error), 'import failed');
     const detail =
       error instanceof Problem
         ? error.details.title

@@ -309,6 +309,51 @@ describe('own crew and others', () => {
         ]);
       }
       expect((await manager.get(`/api/sites/${siteId}`)).body.keyAt).toBe('under the third pot');
+      // Nobody is sent anywhere by a sheet they open themselves.
+      const opened = { id: randomUUID(), siteId, callIds: [], crewId: otherCrew, plannedFor: '2026-06-20' };
+      const { text: own0 } = await other.post('/api/visits').send(opened).expect(201);
+      const { text } = await other.get(`/api/sites/${siteId}`).expect(200);
+      expect([own0, text].map((answer) => answer.includes('third pot'))).toEqual([false, false]);
+      // The desk sends: for a visit it opens, or a call it gives to the crew.
+      const call = {
+        id: randomUUID(),
+        siteId,
+        complaint: 'No heat',
+        priority: 'today',
+        receivedAt: '2026-06-20T12:00:00Z',
+        crewId: otherCrew,
+      };
+      await manager
+        .post('/api/calls')
+        .send({ ...call, kind: 'call', caller: 'Front desk' })
+        .expect(201);
+      const sent = { ...opened, id: randomUUID(), callIds: [call.id] };
+      expect((await other.post('/api/visits').send(sent).expect(201)).text).toContain('third pot');
     },
   );
+
+  it('a call of another crew is opened by nobody else without the right to', async () => {
+    const desk = await server.as('dispatcher');
+    const call = {
+      id: randomUUID(),
+      siteId: place.siteId,
+      complaint: 'No heat',
+      priority: 'today',
+      receivedAt: '2026-06-20T12:00:00Z',
+    };
+    await desk
+      .post('/api/calls')
+      .send({ ...call, kind: 'call', caller: 'Front desk', crewId: otherCrew })
+      .expect(201);
+    const visit = () => ({
+      id: randomUUID(),
+      siteId: place.siteId,
+      callIds: [call.id],
+      crewId: server.crewId,
+      plannedFor: '2026-06-20',
+    });
+    const technician = await server.as('technician');
+    await technician.post('/api/visits').send(visit()).expect(403);
+    await desk.post('/api/visits').send(visit()).expect(201);
+  });
 });

@@ -73,6 +73,8 @@ describe('passwords', () => {
   it.each([
     ['too short', 'short'],
     ['a known one, repeated', 'passwordpassword'],
+    ['a saying that everybody knows', 'correct horse battery staple'],
+    ['the same in other clothes', 'Correct-Horse-Battery-Staple-2026!'],
     ['a row of keys', 'qwertyuiopasdfgh'],
     ['the own name', 'test technician'],
   ])('%s is refused, with what to do', async (_what, password) => {

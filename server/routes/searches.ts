@@ -4,7 +4,7 @@ import type { Logger } from 'pino';
 import type { FleetProblem, Orders, SearchTold, Solved } from '#core/routing';
 import { searchMs } from '#core/routing';
 import type { SearchView } from '#contracts/board';
-import { notFound, Problem } from '../http/problem.ts';
+import { failureOf, notFound, Problem } from '../http/problem.ts';
 import type { Jobs } from '../system/jobs.ts';
 
 /** What a search thread is given. */
@@ -89,7 +89,7 @@ export class Searches {
       });
       worker.on('error', (error) => {
         search.failed = true;
-        this.needs.logger.error({ err: error, search: search.id }, 'a search for a plan broke off');
+        this.needs.logger.error({ ...failureOf(error), search: search.id }, 'a search for a plan broke off');
       });
       worker.on('exit', () => {
         if (!search.solved) search.failed = true;

@@ -46,6 +46,8 @@ export async function createVisit(needs: Needs, body: NewVisit, person: SignedIn
   await db.transaction(async (transaction) => {
     if (!(await firstTime(db, transaction, { id: body.id, body, actor }))) return;
     const calls = await db.models.Call.findAll({ where: { id: body.callIds }, transaction });
+    // A call of another crew is that crew's, whoever opens a sheet for it.
+    for (const call of calls) await refuseOtherCrew(who, person, call.crewId);
     const foreign = body.callIds.findIndex(
       (id) => calls.find((call) => call.id === id)?.siteId !== body.siteId,
     );
