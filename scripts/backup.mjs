@@ -1,27 +1,29 @@
 #!/usr/bin/env node
 // npm run backup [-- FILE]: everything in the database into one file, with PostgreSQL's own pg_dump, while it
-// runs.
+// runs. Only this user may read it. Open sessions are not in it: what has ended stays ended.
 import { mkdirSync, renameSync, statSync } from 'node:fs';
 import path from 'node:path';
-import { databaseFor, program } from './lib/postgres.mjs';
-import { plainly, run, say, Stop } from './lib/run.mjs';
+import { databaseFor, runTool } from './lib/postgres.mjs';
+import { plainly, say, Stop } from './lib/run.mjs';
 
 /** A name that sorts by time. */
 const stamp = () => new Date().toISOString().slice(0, 16).replaceAll(':', '');
 
 async function main() {
+  process.umask(0o077);
   const { url, folder, stop } = await databaseFor();
   try {
     const file = path.resolve(process.argv[2] ?? path.join(folder, 'backups', `gradum-${stamp()}.dump`));
     mkdirSync(path.dirname(file), { recursive: true });
     // Whole or not there: a dump that was cut short never bears the name of one.
     const unfinished = `${file}.unfinished`;
-    run(program('pg_dump'), [
+    runTool('pg_dump', url, (database) => [
       '--format=custom',
       '--no-owner',
       '--no-privileges',
+      '--exclude-table-data=sessions',
       `--file=${unfinished}`,
-      url,
+      database,
     ]);
     renameSync(unfinished, file);
     const { size } = statSync(file);

@@ -1,8 +1,9 @@
 import { execFileSync } from 'node:child_process';
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { connect } from '../server/db/connect.ts';
+import { keepLastFiles } from './lib/app.mjs';
 import { emptyDatabase, oneUnit, openVisit, testServer } from '../server/testing/server.ts';
 
 const folder = mkdtempSync(path.join(os.tmpdir(), 'gradum-backup-'));
@@ -39,7 +40,9 @@ it('a backup restored into an empty database holds every row of every table; wha
   await openVisit(server, siteId);
   const file = path.join(folder, 'a.dump');
   npm('backup', server.url, file);
-  const wanted = await sums(server.url);
+  // Where the key is, and everybody's name: for this user alone.
+  expect((statSync(file).mode & 0o777).toString(8)).toBe('600');
+  const wanted: Record<string, string> = { ...(await sums(server.url)), sessions: '0 null' };
   expect(wanted.units).toMatch(/^1 /);
   const [last] = await server.db.rows<{ detail: { bytes: number } }>(
     "select detail from log where action = 'backup'",
@@ -55,6 +58,68 @@ it('a backup restored into an empty database holds every row of every table; wha
   kept.pathname = `/${/database (t_\w+)/.exec(said)?.[1]}`;
   expect(await sums(kept.href)).toEqual({});
 }, 60_000);
+
+it('what has ended stays ended: no session comes back, nor whoever left since, nor a password that was changed', async () => {
+  const server = await testServer();
+  const [leaves, changes] = [await server.as('technician'), await server.as('dispatcher')];
+  await leaves.get('/api/units').expect(200);
+  const file = path.join(folder, 'left.dump');
+  npm('backup', server.url, file);
+  await server.db.run("update users set active = false where role = 'technician'");
+  await server.db.run("update users set password_hash = 'scrypt$changed' where role = 'dispatcher'");
+  await changes.get('/api/units').expect(200);
+  await server.stop();
+  expect(npm('restore', server.url, file)).toMatch(/left since the backup, and still gone: Test technician/);
+  const db = connect(server.url, { poolSize: 1 });
+  expect(await db.rows('select count(*)::int as n from sessions')).toEqual([{ n: 0 }]);
+  expect(await db.rows("select active from users where role = 'technician'")).toEqual([{ active: false }]);
+  const [dispatcher] = await db.rows<{ hash: string }>(
+    "select password_hash as hash from users where role = 'dispatcher'",
+  );
+  expect(dispatcher?.hash).toBe('scrypt$changed');
+  await db.close();
+}, 60_000);
+
+it('no password stands on a command line or in what an error says, and PostgreSQL gets it all the same', async () => {
+  const server = await testServer();
+  const password = 'se:cret\\word';
+  const role = `odd_${Date.now()}`;
+  await server.db.run(`create role ${role} login superuser password '${password}'`);
+  const url = new URL(server.url);
+  url.username = role;
+  url.password = encodeURIComponent(password);
+  await server.stop();
+  expect(npm('backup', url.href, path.join(folder, 'odd.dump'))).toMatch(/MB in/);
+  url.pathname = '/no_such_database';
+  let said = '';
+  try {
+    npm('backup', url.href, path.join(folder, 'never.dump'));
+  } catch (error) {
+    const { stdout, stderr } = error as { stdout: string; stderr: string };
+    said = `${stdout}${stderr}`;
+  }
+  expect(said).toMatch(/pg_dump .* failed/);
+  for (const written of ['cret', url.password]) expect(said).not.toContain(written);
+}, 60_000);
+
+it('a page left open over an upgrade finds its files for one version more', () => {
+  const web = path.join(folder, 'web');
+  const names = () => readdirSync(path.join(web, 'assets')).sort();
+  const builds = (name: string) =>
+    keepLastFiles(web, () => {
+      rmSync(web, { recursive: true, force: true });
+      mkdirSync(path.join(web, 'assets'), { recursive: true });
+      for (const file of [`${name}.js`, `${name}.js.br`, 'same.css'])
+        writeFileSync(path.join(web, 'assets', file), name);
+    });
+  builds('one');
+  expect(names()).toEqual(['one.js', 'one.js.br', 'same.css']);
+  builds('two');
+  expect(names()).toEqual(['one.js', 'one.js.br', 'same.css', 'two.js', 'two.js.br']);
+  expect(readFileSync(path.join(web, 'assets', 'same.css'), 'utf8')).toBe('two');
+  builds('three');
+  expect(names()).toEqual(['same.css', 'three.js', 'three.js.br', 'two.js', 'two.js.br']);
+});
 
 it('half a backup, or another file, is refused before anything is touched', async () => {
   const empty = await emptyDatabase();

@@ -4,8 +4,8 @@
 import { existsSync } from 'node:fs';
 import path from 'node:path';
 import { whoRuns } from './lib/lock.mjs';
-import { databaseFor, program } from './lib/postgres.mjs';
-import { plainly, run, say, Stop } from './lib/run.mjs';
+import { databaseFor, isBackup, runTool } from './lib/postgres.mjs';
+import { plainly, say, Stop } from './lib/run.mjs';
 
 const named = (url, name) => {
   const made = new URL(url);
@@ -14,19 +14,43 @@ const named = (url, name) => {
 };
 const quoted = (name) => `"${name.replaceAll('"', '""')}"`;
 
+/**
+ * Who may sign in, and with which password, is as it is now and not as it was on the day of the backup: whoever has left
+ * since then does not come back with it, and a password that was changed stays changed.
+ */
+async function keepWhoLeft(now, restored) {
+  const { default: pg } = await import('pg');
+  const [from, to] = [now, restored].map((url) => new pg.Client({ connectionString: url }));
+  await Promise.all([from.connect(), to.connect()]);
+  try {
+    const there = await from.query("select to_regclass('public.users') is not null as known");
+    if (!there.rows[0].known) return;
+    const { rows } = await from.query('select id, active, password_hash from users');
+    const { rows: left } = await to.query(
+      `update users u
+       set active = u.active and n.active, password_hash = n.password_hash
+       from jsonb_to_recordset($1::jsonb) as n(id uuid, active boolean, password_hash text)
+       where u.id = n.id and (u.active and not n.active or u.password_hash is distinct from n.password_hash)
+       returning u.display_name as name, n.active`,
+      [JSON.stringify(rows)],
+    );
+    const gone = left.filter((one) => !one.active).map((one) => one.name);
+    if (gone.length > 0) say(`left since the backup, and still gone: ${gone.join(', ')}`);
+  } finally {
+    await Promise.all([from.end(), to.end()]);
+  }
+}
+
 async function main() {
   const [given] = process.argv.slice(2);
   if (!given) throw new Stop('Which file? npm run restore -- FILE');
   const file = path.resolve(given);
   if (!existsSync(file)) throw new Stop(`There is no file ${file}.`);
-  try {
-    run(program('pg_restore'), ['--list', file]);
-  } catch {
+  if (!isBackup(file))
     throw new Stop(
       `${file} is no backup made by "npm run backup", or only part of one. Nothing was changed.`,
     );
-  }
-  const { url, folder, stop } = await databaseFor();
+  const { url, adminUrl, folder, stop } = await databaseFor();
   try {
     const running = whoRuns(folder);
     if (running)
@@ -34,19 +58,21 @@ async function main() {
         `Gradum runs at ${running.address ?? 'this folder'}. Stop it first; nothing was changed.`,
       );
     const { default: pg } = await import('pg');
-    const client = new pg.Client({ connectionString: named(url, 'postgres') });
+    const client = new pg.Client({ connectionString: named(adminUrl, 'postgres') });
     await client.connect();
     try {
       const name = decodeURIComponent(new URL(url).pathname.slice(1));
       const stamp = new Date().toISOString().slice(0, 19).replace(/\D/g, '');
       const [restored, before] = [`${name}_restored_${stamp}`, `${name}_before_${stamp}`];
-      await client.query(`create database ${quoted(restored)}`);
+      const owner = url === adminUrl ? undefined : decodeURIComponent(new URL(url).username);
+      await client.query(`create database ${quoted(restored)} ${owner ? `owner ${quoted(owner)}` : ''}`);
       try {
-        run(program('pg_restore'), [
+        runTool('pg_restore', named(adminUrl, restored), (database) => [
           '--exit-on-error',
           '--no-owner',
           '--no-privileges',
-          `--dbname=${named(url, restored)}`,
+          ...(owner ? [`--role=${owner}`] : []),
+          `--dbname=${database}`,
           file,
         ]);
       } catch (error) {
@@ -62,11 +88,14 @@ async function main() {
             'Somebody still uses the database. Stop every Gradum on it first; nothing was changed.',
           );
         }
+        await keepWhoLeft(named(adminUrl, name), named(adminUrl, restored));
         await client.query(`alter database ${quoted(name)} rename to ${quoted(before)}`);
         say(`what was there is kept as database ${before}`);
       }
       await client.query(`alter database ${quoted(restored)} rename to ${quoted(name)}`);
-      say(`${path.basename(file)} is back. "npm start" goes on with it.`);
+      say(`${path.basename(file)} is back, everybody signs in again. "npm start" goes on with it.`);
+      if (known.rowCount === 0)
+        say('Nobody knows who has left since the backup: look through the people before others sign in.');
     } finally {
       await client.end();
     }

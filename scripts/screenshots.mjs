@@ -17,9 +17,10 @@ needChromium();
 await build(say);
 const { chromium } = await import('@playwright/test');
 const postgres = await startThrowawayPostgres();
-await ensureDatabase(postgres.url);
-loadDemo(postgres.url, { GRADUM_TODAY: TODAY });
-const running = await serve({ url: postgres.url, port: await freePort(), env: { GRADUM_TODAY: TODAY } });
+const url = postgres.applicationUrl;
+await ensureDatabase(url, postgres.url);
+loadDemo(url, { GRADUM_TODAY: TODAY });
+const running = await serve({ url, port: await freePort(), env: { GRADUM_TODAY: TODAY } });
 const browser = await chromium.launch({ executablePath: CHROMIUM, args: CHROMIUM_ARGS });
 
 async function signedIn(login, viewport) {

@@ -150,7 +150,7 @@ async function main() {
   process.on('SIGTERM', () => void stop(0));
   try {
     database = theirs ?? (await startPostgres(folder, { fresh: asked.has('--fresh') }));
-    await ensureDatabase(database.url);
+    await ensureDatabase(database.url, database.adminUrl);
     if (demo) say('migrating, and loading the demo if the database is empty …');
     const loaded = demo && loadDemo(database.url);
     const secret = foreign ? undefined : sessionSecret(folder);

@@ -30,10 +30,12 @@ const postgres = await startThrowawayPostgres({ durable: true });
 const tried: Tried[] = [];
 const began = Date.now();
 try {
-  await ensureDatabase(postgres.url);
+  // As a company runs: the application's role is no administrator of the database.
+  const url = postgres.applicationUrl;
+  await ensureDatabase(url, postgres.url);
   say('loading the demo …');
-  loadDemo(postgres.url, { GRADUM_TODAY: TODAY });
-  const company = await openCompany(postgres.url, 2);
+  loadDemo(url, { GRADUM_TODAY: TODAY });
+  const company = await openCompany(url, 2);
   const step = async (what: string, work: () => Promise<Tried | Tried[]>) => {
     say(`${what} …`);
     tried.push(...[await work()].flat());

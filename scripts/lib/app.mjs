@@ -1,6 +1,15 @@
 // Building and running the application, shared by start, test, screenshots and bench.
 import { randomBytes } from 'node:crypto';
-import { existsSync, readFileSync, writeFileSync } from 'node:fs';
+import {
+  copyFileSync,
+  existsSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  writeFileSync,
+} from 'node:fs';
+import os from 'node:os';
 import path from 'node:path';
 import { answers, digestOf, freePort, onceFor, ROOT, run, start, until } from './run.mjs';
 
@@ -27,17 +36,43 @@ export async function build(say) {
     // Whoever asks (a test runner sets NODE_ENV=test), what is built is what a company runs: a build for
     // development has no service worker and is slower.
     const env = { ...process.env, NODE_ENV: 'production' };
-    for (const config of ['vite.config.ts', 'vite.server.config.ts']) {
-      run('node_modules/.bin/vite', ['build', '--config', config, '--logLevel', 'warn'], { advice, env });
-    }
+    keepLastFiles(path.join(ROOT, 'dist/web'), () => {
+      for (const config of ['vite.config.ts', 'vite.server.config.ts'])
+        run('node_modules/.bin/vite', ['build', '--config', config, '--logLevel', 'warn'], { advice, env });
+    });
   });
 }
 
+/**
+ * Builds anew and keeps the files of the build before beside the new ones, for one version: a page that was open over the
+ * upgrade still asks for them.
+ *
+ * @param web folder of the built application; its list of own files lies beside it
+ */
+export function keepLastFiles(web, make) {
+  const assets = path.join(web, 'assets');
+  const list = `${web}.files.json`;
+  const own = existsSync(list) ? JSON.parse(readFileSync(list, 'utf8')) : namesIn(assets);
+  const kept = mkdtempSync(path.join(os.tmpdir(), 'gradum-build-'));
+  try {
+    for (const name of own)
+      if (existsSync(path.join(assets, name))) copyFileSync(path.join(assets, name), path.join(kept, name));
+    const made = make();
+    writeFileSync(list, JSON.stringify(namesIn(assets)));
+    for (const name of namesIn(kept))
+      if (!existsSync(path.join(assets, name))) copyFileSync(path.join(kept, name), path.join(assets, name));
+    return made;
+  } finally {
+    rmSync(kept, { recursive: true, force: true });
+  }
+}
+const namesIn = (folder) => (existsSync(folder) ? readdirSync(folder) : []);
+
 /** Asks the server itself, beside all databases that are in use. */
-async function asAdmin(url, work) {
+async function asAdmin(url, work, pathname = '/postgres') {
   const { default: pg } = await import('pg');
   const admin = new URL(url);
-  admin.pathname = '/postgres';
+  admin.pathname = pathname;
   const client = new pg.Client({ connectionString: admin.href });
   await client.connect();
   try {
@@ -49,13 +84,54 @@ async function asAdmin(url, work) {
 
 const quoted = (name) => `"${name.replaceAll('"', '""')}"`;
 
-/** Makes the database when the server does not have it yet. */
-export function ensureDatabase(url) {
-  const name = new URL(url).pathname.slice(1);
-  return asAdmin(url, async (client) => {
-    const known = await client.query('select 1 from pg_database where datname = $1', [name]);
-    if (known.rowCount === 0) await client.query(`create database ${quoted(name)}`);
+/** Gives everything in a database to one role; what belongs to an extension stays with it. */
+const HAND_OVER = (role) => `
+do $$ declare thing record; begin
+  for thing in
+    select format('table %s', c.oid::regclass) as named from pg_class c
+    where c.relnamespace = 'public'::regnamespace and c.relkind in ('r', 'p', 'v', 'm')
+      and not exists (select 1 from pg_depend d where d.objid = c.oid and d.deptype = 'e')
+    union all
+    select format('sequence %s', c.oid::regclass) from pg_class c
+    where c.relnamespace = 'public'::regnamespace and c.relkind = 'S'
+      and not exists (select 1 from pg_depend d where d.objid = c.oid and d.deptype in ('a', 'i', 'e'))
+    union all
+    select format('function %s', p.oid::regprocedure) from pg_proc p
+    where p.pronamespace = 'public'::regnamespace
+      and not exists (select 1 from pg_depend d where d.objid = p.oid and d.deptype = 'e')
+    union all
+    select format('type %s', t.oid::regtype) from pg_type t
+    where t.typnamespace = 'public'::regnamespace and t.typtype in ('d', 'e')
+      and not exists (select 1 from pg_depend d where d.objid = t.oid and d.deptype = 'e')
+  loop execute format('alter %s owner to %I', thing.named, '${role}'); end loop;
+end $$`;
+
+/**
+ * Makes the database when the server does not have it yet, and has it belong to the role that works in it.
+ *
+ * @param adminUrl who may make databases; the same one where nobody parts the two
+ */
+export async function ensureDatabase(url, adminUrl = url) {
+  const { pathname, username } = new URL(url);
+  const [name, role] = [pathname.slice(1), decodeURIComponent(username)];
+  const parted = adminUrl !== url;
+  let older = false;
+  await asAdmin(adminUrl, async (client) => {
+    const known = await client.query(
+      'select pg_get_userbyid(datdba) as owner from pg_database where datname = $1',
+      [name],
+    );
+    if (known.rowCount === 0)
+      await client.query(`create database ${quoted(name)} ${parted ? `owner ${quoted(role)}` : ''}`);
+    else if (parted && known.rows[0].owner !== role) {
+      older = true;
+      await client.query(`alter database ${quoted(name)} owner to ${quoted(role)}`);
+    }
   });
+  if (!older) return;
+  const inside = new URL(adminUrl);
+  inside.pathname = pathname;
+  await asAdmin(inside.href, (client) => client.query(HAND_OVER(role)), inside.pathname);
 }
 
 /** Copies a database that nobody is connected to; returns the address of the copy. */

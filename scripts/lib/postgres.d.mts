@@ -1,3 +1,3 @@
 export function startThrowawayPostgres(options?: {
   durable?: boolean;
-}): Promise<{ url: string; restart: () => void; stop: () => void }>;
+}): Promise<{ url: string; applicationUrl: string; restart: () => void; stop: () => void }>;
