@@ -77,7 +77,9 @@ async function main() {
         ]);
       } catch (error) {
         await client.query(`drop database ${quoted(restored)} with (force)`);
-        throw error;
+        throw new Stop(
+          `${file} is damaged, or comes from a newer PostgreSQL: it could not be read to its end. Nothing was changed.\n${error.message}`,
+        );
       }
       const known = await client.query('select 1 from pg_database where datname = $1', [name]);
       if (known.rowCount > 0) {

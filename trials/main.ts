@@ -5,6 +5,7 @@ import { openCompany, TODAY, type Tried } from './company.ts';
 import { flood, writers } from './crowd.ts';
 import { kills, restarts } from './faults.ts';
 import { fuzz } from './fuzz.ts';
+import { fullDisk, keeping } from './keeping.ts';
 import { rights } from './rights.ts';
 
 const quick = process.argv.includes('--quick');
@@ -35,11 +36,14 @@ try {
   await ensureDatabase(url, postgres.url);
   say('loading the demo …');
   loadDemo(url, { GRADUM_TODAY: TODAY });
+  say('keeping …');
+  tried.push(...(await keeping(postgres.url)));
   const company = await openCompany(url, 2);
   const step = async (what: string, work: () => Promise<Tried | Tried[]>) => {
     say(`${what} …`);
     tried.push(...[await work()].flat());
   };
+  await step('a full disk', () => fullDisk(company, postgres.url));
   await step('rights', () => rights(company));
   await step('writers', () => writers(company, quick ? 2 : 10));
   await step('fuzz', () => fuzz(company, quick ? 600 : 10_000, SEED));
