@@ -23,11 +23,11 @@ export const ACTIONS = {
   'keep agreements': ['manager'],
   /** Who is ill or on holiday, who is on call. */
   'keep calendar': ['manager', 'dispatcher'],
-  /** Lines on the sheet of a visit that another crew was sent on. */
+  /** Lines on the sheet of a visit that another crew was sent on, and sheets for calls that are another crew's. */
   'write for another crew': ['manager', 'dispatcher'],
   /** Takes back, or amends, that somebody else has left a hazard. */
   'withdraw another’s hazard': ['manager'],
-  /** Where the key is at sites the own crew is not sent to. */
+  /** Where the key is at sites the own crew is not sent to; a sheet that a technician opens sends nobody. */
   'read every key': ['manager', 'dispatcher'],
 } as const satisfies Record<string, readonly Role[]>;
 

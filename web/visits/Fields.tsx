@@ -125,7 +125,7 @@ function RefrigerantFields(props: FieldsProps) {
       {refrigerantCautions(props.values.refrigerant).map((caution) => (
         <Caution key={caution}>{caution}</Caution>
       ))}
-      <div className="grid grid-cols-2 gap-3">
+      <div className="choice-grid">
         <Choice
           name="refrigerant"
           label="Refrigerant"
@@ -139,6 +139,11 @@ function RefrigerantFields(props: FieldsProps) {
       </div>
       <Tick name="notWeighed" label="Added, but nobody weighed it" props={props} />
       <Tick name="afterOpening" label="Charge weighed back into an opened circuit" props={props} />
+      {props.values.afterOpening === true ? (
+        <p className="text-sm text-soft">
+          Write what was recovered as well, 0 where nothing came out: what goes back beyond it had leaked.
+        </p>
+      ) : null}
       <Text name="cylinder" label="Cylinder" props={props} />
       {doubtsOf(props).length > 0 ? (
         <div role="alert" className="border-2 border-ink p-3">

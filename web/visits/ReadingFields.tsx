@@ -39,6 +39,9 @@ export function ReadingFields(props: FieldsProps) {
   const { answers, troubles } = readingAnswers(set, facts, measuring);
   const said = withSisters(answers, sisters ?? []);
   const of = (names: readonly string[]) => said.filter((a) => names.includes(a.name));
+  // An answer that no group waits for is said all the same.
+  const listed = new Set(asked.flatMap((group) => [...group.says, ...group.more]));
+  const rest = said.filter((a) => !listed.has(a.name));
   const lastOf = (point: ReadingPoint) => {
     const seen = before?.lastSeen.readings.find((r) => r.point === point && r.circuit === circuit);
     // What was written in another unit than the point’s own is not compared here.
@@ -130,6 +133,7 @@ export function ReadingFields(props: FieldsProps) {
           </fieldset>
         );
       })}
+      {rest.length > 0 ? <div aria-live="polite">{rest.map(line)}</div> : null}
       <fieldset className="space-y-2">
         <legend className="font-plate text-base font-semibold">Conditions</legend>
         <div className="choice-grid items-end">
