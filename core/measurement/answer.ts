@@ -76,6 +76,12 @@ export function answer(
   };
 }
 
+/** Answers in the order in which they are read: what has to be acted on before everything else, the rest as it came. */
+export const urgentFirst = <A extends Pick<Answer, 'advice'>>(answers: readonly A[]): A[] => [
+  ...answers.filter(({ advice }) => advice === 'act'),
+  ...answers.filter(({ advice }) => advice !== 'act'),
+];
+
 /** The one word an answer comes down to: what to do, where something is to be done, else where it lies. */
 export const standing = ({
   position,

@@ -7,6 +7,7 @@ import {
   limitBand,
   limitFrom,
   positionIn,
+  urgentFirst,
   withSisters,
 } from './index.ts';
 
@@ -45,6 +46,11 @@ describe('an answer', () => {
     expect(() => answer({ ...base, value: NaN })).toThrow(RangeError);
     expect(answer({ ...base, value: 3 })).toMatchObject({ position: null, advice: null });
     expect(answer({ ...base, value: 3, improve: ['look'] }).advice).toBe('measure first');
+  });
+
+  it('that asks to act is read before the others, which keep their order', () => {
+    const given = (['wait', 'act', null, 'act'] as const).map((advice, i) => ({ advice, i }));
+    expect(urgentFirst(given).map(({ i }) => i)).toEqual([1, 3, 0, 2]);
   });
 
   it('has the likeliest sister beside it, by name', () => {

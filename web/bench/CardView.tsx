@@ -14,6 +14,7 @@ import {
   type Answer,
   type MeasuringLimits,
   type SisterReading,
+  urgentFirst,
 } from '#core/measurement';
 import type { RefrigerantName } from '#core/refrigerant';
 import type { NewEntry, VisitPage } from '#contracts/visits';
@@ -69,6 +70,7 @@ export function CardView({
   };
   const read = readCard(card, value, facts, preferred);
   const { answers, trouble } = answersOf(card, read, measuring, sisters ?? NO_SISTERS);
+  const line = (a: Answer) => <AnswerLine key={a.name} answer={a} system={system} />;
   const change = useCallback((name: string, typed: Typed) => set({ [name]: typed }), [set]);
   if (!ready) return null;
   return (
@@ -122,14 +124,13 @@ export function CardView({
             </Suspense>
           ) : null}
           {hasProbes(card) ? <ProbePicture card={card} typed={value} unitOf={unitOf} /> : null}
+          {answers.filter((a) => a.advice === 'act').map(line)}
           {trouble ? (
-            <p role="alert" className="hurts font-semibold text-ember">
+            <p role="alert" className="fault">
               {trouble}
             </p>
           ) : null}
-          {answers.map((a) => (
-            <AnswerLine key={a.name} answer={a} system={system} />
-          ))}
+          {answers.filter((a) => a.advice !== 'act').map(line)}
           {answers.length === 0 && !trouble ? (
             <p className="text-soft">Answers appear here as soon as there is enough to go on.</p>
           ) : null}
@@ -165,7 +166,6 @@ function Strip({
       aria-hidden="true"
       className="no-print sticky top-13 z-10 -mx-3 mb-3 border-b-2 border-ink bg-sheet px-3 py-1.5 xl:hidden"
     >
-      {trouble ? <p className="fault">{trouble}</p> : null}
       <p className="flex flex-wrap gap-x-4 text-lg font-bold">
         {answers.slice(0, 3).map((a) => {
           const shown = shownValue(a.quantity, a.unit, a.value, system);
@@ -179,6 +179,7 @@ function Strip({
           );
         })}
       </p>
+      {trouble ? <p className="fault">{trouble}</p> : null}
     </div>
   );
 }
@@ -192,7 +193,10 @@ function answersOf(
   sisters: readonly SisterReading[],
 ): { answers: Answer[]; trouble?: string } {
   const { answers, why } = partlyAnswered(card, read.values, limits);
-  return { answers: withSisters(answers, sisters), ...(why === undefined ? {} : { trouble: why }) };
+  return {
+    answers: withSisters(urgentFirst(answers), sisters),
+    ...(why === undefined ? {} : { trouble: why }),
+  };
 }
 
 /** One field of a card; drawn anew only when it is the one that changed. */

@@ -1,6 +1,6 @@
 import { saidText } from '#core/quantities';
 import { LIVE, plateFacts } from '#core/cards';
-import { withSisters, type Answer } from '#core/measurement';
+import { urgentFirst, withSisters, type Answer } from '#core/measurement';
 import {
   askedOf,
   READING_POINTS,
@@ -37,7 +37,7 @@ export function ReadingFields(props: FieldsProps) {
     phase: props.unit?.phase ?? null,
   });
   const { answers, troubles } = readingAnswers(set, facts, measuring);
-  const said = withSisters(answers, sisters ?? []);
+  const said = withSisters(urgentFirst(answers), sisters ?? []);
   const of = (names: readonly string[]) => said.filter((a) => names.includes(a.name));
   // An answer that no group waits for is said all the same.
   const listed = new Set(asked.flatMap((group) => [...group.says, ...group.more]));
