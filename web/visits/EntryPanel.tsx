@@ -13,6 +13,7 @@ import { FormTrouble } from '../ui/FormTrouble.tsx';
 import { useFormOpen } from '../ui/useFormOpen.ts';
 import { useTyped } from '../ui/useTyped.ts';
 import { FIELDS } from './Fields.tsx';
+import { ActsTyped } from './ReadingFields.tsx';
 import {
   carriedTo,
   closingAtFirst,
@@ -259,6 +260,7 @@ export function EntryPanel({
       ) : null}
       <FormTrouble text={typing.trouble} />
       <div className="roof-foot flex flex-wrap gap-2 leading-tight">
+        {kind === 'reading set' ? <ActsTyped values={value} unit={subject ? undefined : unit} /> : null}
         <Button type="submit" look="act" roof className="shrink grow basis-[min(100%,12rem)]">
           {form.save}
         </Button>

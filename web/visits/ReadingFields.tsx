@@ -1,4 +1,4 @@
-import { saidText } from '#core/quantities';
+import { plainUnit, saidText, shownValue } from '#core/quantities';
 import { LIVE, plateFacts } from '#core/cards';
 import { urgentFirst, withSisters, type Answer } from '#core/measurement';
 import {
@@ -14,30 +14,62 @@ import type { UnitPage } from '#contracts/units';
 import { useSistersQuery, useUnitQuery } from '../api/units.ts';
 import { useKept } from '../state/kept.ts';
 import { useWho } from '../state/session.ts';
-import { dayIn } from '../ui/format.ts';
+import { dayIn, number } from '../ui/format.ts';
 import { AnswerLine } from '../ui/AnswerLine.tsx';
 import { UnitSwitch } from '../ui/UnitSwitch.tsx';
 import { useUnitSystem } from '../state/preferences.ts';
-import { readingSetOf } from './forms.ts';
+import { readingSetOf, type Values } from './forms.ts';
 import { Caution, Choice, Measured, Pick, Text, type FieldsProps } from './parts.tsx';
+
+/** What the readings typed so far say, by the plate of the unit and the company's limits. */
+function useAnswers(values: Values, unit: FieldsProps['unit']) {
+  const circuit = Number(values.circuit || 1);
+  const facts = unit ? plateFacts(unit, circuit) : {};
+  const { measuring } = useWho();
+  const set = readingSetOf(values);
+  const { answers, troubles } = readingAnswers(set, facts, measuring);
+  return { circuit, facts, set, answers: urgentFirst(answers), troubles };
+}
+
+/** The first sentence of what an answer says: what to do, without the rest. */
+const firstSentence = (text: string): string => /^.*?[.:](?= |$)/.exec(text)?.[0] ?? text;
+
+/**
+ * What has to be acted on among the readings typed so far, beside the button that files them: on a phone the answers
+ * themselves lie below the fields.
+ */
+export function ActsTyped({ values, unit }: { values: Values; unit: FieldsProps['unit'] }) {
+  const [system] = useUnitSystem();
+  const acts = useAnswers(values, unit).answers.filter(({ advice }) => advice === 'act');
+  const [worst] = acts;
+  if (!worst) return null;
+  const shown = shownValue(worst.quantity, worst.unit, worst.value, system);
+  return (
+    <p className="hurts w-full text-sm font-semibold desk:hidden" aria-hidden="true">
+      {worst.name} {number(shown.value, worst.decimals)} {plainUnit(shown.unit)}
+      <span className="short:hidden">
+        : {firstSentence(saidText(worst.text, system))}
+        {acts.length > 1 ? ` And ${acts.length - 1} more below.` : ''}
+      </span>
+      <span className="hidden short:inline">: act, see below</span>
+    </p>
+  );
+}
 
 /** A set of readings: every key answers, in the words of the bench. */
 export function ReadingFields(props: FieldsProps) {
-  const circuit = Number(props.values.circuit || 1);
-  const facts = props.unit ? plateFacts(props.unit, circuit) : {};
-  const { measuring, timeZone } = useWho();
+  const { circuit, facts, set, answers, troubles } = useAnswers(props.values, props.unit);
+  const { timeZone } = useWho();
   const unitId = props.unit?.id ?? '';
   const before = useKept<UnitPage>(`unit ${unitId}`, useUnitQuery(unitId, { skip: unitId === '' }).data);
   const [system] = useUnitSystem();
   const sisters = useSistersQuery({ unitId: props.unit?.id ?? '' }, { skip: !props.unit }).data;
-  const set = readingSetOf(props.values);
   const asked = askedOf(set.mode, {
     kind: (props.unit?.kind ?? 'package gas/electric') as UnitKind,
     circuits: props.unit?.circuits.length ?? 0,
     phase: props.unit?.phase ?? null,
   });
-  const { answers, troubles } = readingAnswers(set, facts, measuring);
-  const said = withSisters(urgentFirst(answers), sisters ?? []);
+  const said = withSisters(answers, sisters ?? []);
   const of = (names: readonly string[]) => said.filter((a) => names.includes(a.name));
   // An answer that no group waits for is said all the same.
   const listed = new Set(asked.flatMap((group) => [...group.says, ...group.more]));
