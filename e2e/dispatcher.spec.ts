@@ -74,7 +74,7 @@ test.describe('as dispatcher', () => {
     await page.getByRole('button', { name: 'Save the call' }).click();
     await expect(page.getByText('which site is it about?')).toBeVisible();
     await expect(page.getByText('what does the caller say?')).toBeVisible();
-    await expect(page.getByText('must be a number')).toBeVisible();
+    await expect(page.getByText('"warm" is no number: write digits, such as 12.5')).toBeVisible();
     await expect(page.getByLabel('Room, °F')).toHaveValue('warm');
     await expectAccessible(page);
   });
@@ -177,7 +177,7 @@ test.describe('as dispatcher', () => {
     await page.getByLabel('Name').fill('Glasshouse');
     await page.getByLabel('Latitude').fill('north');
     await page.getByRole('button', { name: 'Save' }).click();
-    await expect(page.getByRole('alert')).toContainText('must be a number');
+    await expect(page.getByRole('alert')).toContainText('"north" is no number: write digits, such as 12.5');
     await page.getByLabel('Latitude').fill('41.21');
     await page.getByLabel('Longitude').fill('-66.51');
     await page.getByRole('button', { name: 'Save' }).click();

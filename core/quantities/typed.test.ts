@@ -80,6 +80,12 @@ describe('the one reader of numbers', () => {
     expect(why(() => plainNumber('-1.200'))).toMatch(/-1.2 or as -1200/);
   });
 
+  it('of two ways to read it the one that cannot be is left out', () => {
+    expect(plainNumber('53.412', [-90, 90])).toBe(53.412);
+    expect(plainNumber('-70,934', [-180, 180])).toBe(-70.934);
+    expect(why(() => plainNumber('1,200', [0, 5000]))).toMatch(/can be read as/);
+  });
+
   it('never takes long: a long text is refused as a short one is', () =>
     expect(why(() => typedNumber('1,'.repeat(50_000)))).toMatch(/is no number/));
 });

@@ -132,15 +132,22 @@ const asks = (written: string, { value, other }: TypedNumber): string =>
   `${written.trim()} can be read as ${plainly(Math.max(value, other as number))} or as ` +
   `${plainly(Math.min(value, other as number))}: write it as one of the two`;
 
+/** From and to, both included. */
+export type Within = readonly [least: number, most: number];
+
 /**
  * A number that is of no quantity: a count, a rating, minutes.
  *
+ * @param within what it can be at all: of two ways to read it the one that cannot be is left out
  * @throws NotANumber with what to write
  */
-export function plainNumber(written: string): number {
+export function plainNumber(written: string, [least, most]: Within = [-Infinity, Infinity]): number {
   const read = typedNumber(written);
   if (read.behind !== '') return refuse(`"${read.behind}" is not understood here: write the number alone`);
-  return read.other === undefined ? read.value : refuse(asks(written, read));
+  const ways = [read.value, ...(read.other === undefined ? [] : [read.other])];
+  const possible = ways.filter((value) => value >= least && value <= most);
+  if (ways.length === 1) return read.value;
+  return possible.length === 1 ? (possible[0] as number) : refuse(asks(written, read));
 }
 
 /** Units in which nobody reads thousandths: a comma before three digits can only part thousands. */

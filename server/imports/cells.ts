@@ -1,3 +1,5 @@
+import { centsTyped } from '#core/agreements';
+import { typedNumber } from '#core/quantities';
 import { isPlainDate, parseInstant } from '#core/time';
 import { REFRIGERANTS } from '#core/refrigerant';
 
@@ -16,10 +18,13 @@ export function number({
   most = Infinity,
   above,
 }: { least?: number; most?: number; above?: number } = {}) {
+  const possible = (value: number) =>
+    value >= least && value <= most && (above === undefined || value > above);
   return (cell: string): number => {
-    if (!/^[+-]?(\d+\.?\d*|\.\d+)$/.test(cell))
-      throw new RangeError('is not a number (write it with a point, without a unit)');
-    const value = Number(cell);
+    const { value: first, other, behind } = typedNumber(cell);
+    if (behind !== '') throw new RangeError(`has "${behind}" behind its number: write it without a unit`);
+    // Of two ways to read it the one that cannot be is left out; else a comma parts thousands, as in every file.
+    const value = other !== undefined && !possible(first) && possible(other) ? other : first;
     if (above !== undefined && !(value > above)) throw new RangeError(`must be above ${above}`);
     if (value < least || value > most) throw new RangeError(`must lie between ${least} and ${most}`);
     return value;
@@ -66,7 +71,7 @@ export const refrigerant = (cell: string): string => {
 
 /** Dollars and cents as whole cents. */
 export const money = (cell: string): number => {
-  if (!/^\d{1,9}(\.\d{1,2})?$/.test(cell)) throw new RangeError('is not an amount such as 1250 or 1250.50');
-  const [whole, cents = ''] = cell.split('.');
-  return Number(whole) * 100 + Number(cents.padEnd(2, '0'));
+  const cents = centsTyped(cell);
+  if (cents === undefined) throw new RangeError('is not an amount such as 1250 or 1250.50');
+  return cents;
 };

@@ -127,11 +127,19 @@ describe('cells', () => {
     ['.5', 0.5],
     ['+3', 3],
     ['-70.25', -70.25],
+    ['7,5', 7.5],
+    ['1,200', 1200],
   ])('number %s', (cell, value) => expect(cells.number()(cell)).toBe(value));
 
-  it.each(['7,5', '1e3', '5 lb', 'NaN', '0x10', '--1', '1.2.3'])('no number: %s', (cell) =>
+  it.each(['1e3', '5 lb', 'NaN', '0x10', '--1', '1.2.3'])('no number: %s', (cell) =>
     expect(() => cells.number()(cell)).toThrow(RangeError),
   );
+
+  it('of two ways to read a number the one that cannot be is left out', () => {
+    expect(cells.number({ least: -90, most: 90 })('53,412')).toBe(53.412);
+    expect(cells.number({ above: 0, most: 1000 })('1.200')).toBe(1.2);
+    expect(() => cells.number({ most: 90 })('153,412')).toThrow(/between/);
+  });
 
   it.each([
     ['R-410A', 'R-410A'],
@@ -151,9 +159,11 @@ describe('cells', () => {
     ['12', 1200],
     ['12.5', 1250],
     ['12.05', 1205],
+    ['$5', 500],
+    ['1,000', 100_000],
   ])('money %s is %d cents', (cell, cents) => expect(cells.money(cell)).toBe(cents));
 
-  it.each(['12.345', '-3', '$5', '1,000'])('no money: %s', (cell) =>
+  it.each(['12.345', '-3', '1.000', 'five'])('no money: %s', (cell) =>
     expect(() => cells.money(cell)).toThrow(RangeError),
   );
 

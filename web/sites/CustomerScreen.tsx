@@ -138,8 +138,8 @@ export default function CustomerScreen() {
           fields={[
             { name: 'name', label: 'Name' },
             { name: 'address', label: 'Address' },
-            { name: 'lat', label: 'Latitude', kind: 'number' },
-            { name: 'lon', label: 'Longitude', kind: 'number' },
+            { name: 'lat', label: 'Latitude', kind: 'number', within: [-90, 90] },
+            { name: 'lon', label: 'Longitude', kind: 'number', within: [-180, 180] },
             { name: 'access', label: 'Access', kind: 'long' },
           ]}
           schema={siteFields.partial().required({ name: true })}

@@ -1,5 +1,6 @@
 import { useState, type ReactNode } from 'react';
 import type { z } from 'zod';
+import type { Within } from '#core/quantities';
 import { problemOf } from '../api/base.ts';
 import { Button } from './Button.tsx';
 import { DateInput } from './DateInput.tsx';
@@ -18,6 +19,8 @@ export interface FormField {
   /** A choice that may be taken back. */
   readonly mayBeNone?: true;
   readonly hint?: string;
+  /** What a number can be at all. */
+  readonly within?: Within;
 }
 
 type Values = Record<string, string>;
@@ -28,7 +31,7 @@ const toText = (value: unknown): string => (value === null || value === undefine
 function toValue(field: FormField, text: string): unknown {
   const trimmed = text.trim();
   if (trimmed === '') return null;
-  if (field.kind === 'number' || field.name === 'phase') return numberTyped(trimmed);
+  if (field.kind === 'number' || field.name === 'phase') return numberTyped(trimmed, field.within);
   // Two words that stand for yes and no are stored as such.
   if (field.kind === 'choice' && (trimmed === 'true' || trimmed === 'false')) return trimmed === 'true';
   return trimmed;

@@ -19,7 +19,11 @@ export function Screen({
     document.title = `${title} · Gradum`;
   }, [title]);
   return (
-    <main id="content" tabIndex={-1} className="outline-none mx-auto w-full max-w-[1800px] px-4 pt-3 pb-24 desk:pb-8">
+    <main
+      id="content"
+      tabIndex={-1}
+      className="outline-none mx-auto w-full max-w-[1800px] px-4 pt-3 pb-24 desk:pb-8"
+    >
       <div className="mb-3 flex flex-wrap items-start justify-between gap-3">
         <h1 className="min-w-[min(100%,24rem)] flex-1 text-lg desk:text-xl">{sentence}</h1>
         {actions ? <div className="no-print flex flex-wrap gap-2">{actions}</div> : null}

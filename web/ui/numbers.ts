@@ -1,4 +1,4 @@
-import { plainNumber, typedQuantity, type QuantityName } from '#core/quantities';
+import { plainNumber, typedQuantity, type QuantityName, type Within } from '#core/quantities';
 
 /*
  * Numbers of forms, by the one reader. What it cannot read is handed on as it was typed: the contract refuses a text
@@ -6,12 +6,12 @@ import { plainNumber, typedQuantity, type QuantityName } from '#core/quantities'
  */
 const asItStands = (text: string): number => text as unknown as number;
 
-/** A number as typed; nothing typed is no number, and never 0. */
-export function numberTyped(text: string | undefined): number | undefined {
+/** A number as typed; nothing typed is no number, and never 0. @param within what it can be at all */
+export function numberTyped(text: string | undefined, within?: Within): number | undefined {
   const typed = text?.trim();
   if (!typed) return undefined;
   try {
-    return plainNumber(typed);
+    return plainNumber(typed, within);
   } catch (error) {
     if (!(error instanceof RangeError)) throw error;
     return asItStands(typed);
