@@ -25,7 +25,7 @@ test.describe('as manager', () => {
     await page.getByLabel('Room, °F').fill('88');
     await page.getByLabel('Set point, °F').fill('74');
     await expect(page.getByText('Suggested: today.')).toBeVisible();
-    await page.getByRole('radio').first().check();
+    await page.getByRole('radio', { name: /RTU-1/ }).first().check();
     await page.getByLabel('Crew').selectOption({ label: 'North Bank' });
     await expectAccessible(page);
     await page.getByLabel(/Complaint/).press('Control+Enter');

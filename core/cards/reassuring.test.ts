@@ -119,6 +119,7 @@ describe('a vacuum', () => {
   it('at the atmosphere it is open; above what water can give it is no moisture', () => {
     expect(verdict(400, 300_000, 760_000, 760_000, 760_000)).toBe('open');
     expect(verdict(400, 90_000, 250_000, 295_000, 299_000)).toBe('leak');
+    expect(verdict(400, 90_000, 250_000, 295_000, 300_000)).toBe('open');
     expect(verdict(400, 12_000, 17_500, 18_400, 18_500)).toBe('moist');
     // At 5,000 ft the atmosphere is 632,000 µ.
     expect(verdict(400, 500_000, 632_000, 632_000, 632_000)).toBe('open');
@@ -167,6 +168,9 @@ describe('windings', () => {
         what,
         expect.objectContaining({ advice: 'act', text: expect.stringMatching(/do not energise/i) }),
       ]);
+    expect(
+      [megohms(0.09, 'hermetic compressor'), megohms(0.1, 'hermetic compressor')].map((a) => a?.advice),
+    ).toEqual(['act', 'wait']);
     expect(megohms(0.3, 'hermetic compressor')).toMatchObject({
       advice: 'wait',
       text: expect.stringMatching(/^Do not energise/),

@@ -78,6 +78,7 @@ describe('flue gas', () => {
       'practice; ANSI Z21.47 [M])',
     () => {
       expect([99, 100, 400].map((ppm) => standing(judgeCo(ppm)))).toEqual(['inside', 'act', 'act']);
+      expect([399, 400].map((ppm) => /^Heat off/.test(judgeCo(ppm).text))).toEqual([false, true]);
       expect(judgeCo(5).text).toMatch(/never clears an exchanger/);
       expect([8, 9, 35, 70].map((ppm) => standing(judgeAmbientCo(ppm)))).toEqual([
         'inside',

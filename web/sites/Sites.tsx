@@ -162,7 +162,7 @@ function SiteList() {
           header: 'Which',
           text: (s) => s.watched.map((u) => u.tag).join(' '),
           cell: (s) => (
-            <span className="flex gap-2">
+            <span className="flex gap-2 phone:flex-wrap">
               {s.watched.slice(0, TAGS).map((u) => (
                 <Plate
                   key={u.id}
