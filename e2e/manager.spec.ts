@@ -45,9 +45,9 @@ test.describe('as manager', () => {
     await page.getByRole('link', { name: 'Watch' }).first().click();
     await expect(page.getByRole('heading', { level: 1 })).toContainText('Worst: UH-3 at Main Depot');
     await expectAccessible(page);
-    await page.getByLabel('Cause').selectOption('callback');
+    await page.getByRole('combobox', { name: /^Cause/ }).selectOption('repeat');
     await expect(page.getByRole('heading', { level: 1 })).toContainText(
-      /\d+ units? of \d+ to decide about\. Worst: RTU-\d at \w+/,
+      /\d+ units? of \d+ to decide about\. Worst: (?!UH-3)[A-Z]+-\d at \w+/,
     );
     const before = await page.getByRole('heading', { level: 1 }).textContent();
     await page.getByRole('button', { name: 'Decide', exact: true }).first().click();
