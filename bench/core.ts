@@ -1,3 +1,4 @@
+import { typedNumber } from '#core/quantities';
 import { saturationTemperature } from '#core/refrigerant';
 import { buildMachine, coolingState, RATING_SURROUNDINGS, USUAL_SPEC } from '#core/simulation';
 import { percentile, type Row } from './table.ts';
@@ -24,6 +25,20 @@ export function benchSaturation(): Row {
     yardstick: `${(logs / 1e6).toFixed(1)} million logarithms/s`,
     wanted: '≥ 1 million/s',
     met: lookups >= 1e6,
+  };
+}
+
+/** Numbers as people write them, each second; the yardstick is the language's own reading of plain ones. */
+export function benchNumbers(): Row {
+  const written = ['1200', '12.5', '1,200', '118.4', '1.200,5', '3/8', '12 psi', '-4'];
+  const read = perSecond((i) => typedNumber(written[i % 8] as string).value);
+  const plain = perSecond((i) => Number(written[i % 2]));
+  return {
+    what: 'reading a number that somebody wrote',
+    figure: `${(1e6 / read).toFixed(2)} µs`,
+    yardstick: `${(1e6 / plain).toFixed(2)} µs for Number() of a plain one`,
+    wanted: '≤ 1 µs',
+    met: read >= 1e6,
   };
 }
 

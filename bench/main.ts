@@ -1,7 +1,7 @@
 import { build, ensureDatabase, serve } from '../scripts/lib/app.mjs';
 import { startThrowawayPostgres } from '../scripts/lib/postgres.mjs';
 import { freePort } from '../scripts/lib/run.mjs';
-import { benchSaturation, benchSteadyState } from './core.ts';
+import { benchNumbers, benchSaturation, benchSteadyState } from './core.ts';
 import { benchBoard, benchByHand, benchTwoCrews } from './board.ts';
 import { benchReading } from './reading.ts';
 import { benchRebuild, fillFleet } from './fleet.ts';
@@ -32,7 +32,7 @@ const say = (text: string) => console.log(`bench   ${text}`);
 
 await build(say);
 const rows: Row[] = [];
-rows.push(benchSaturation(), benchSteadyState(), benchReading(10_000), benchReading(100_000));
+rows.push(benchNumbers(), benchSaturation(), benchSteadyState(), benchReading(10_000), benchReading(100_000));
 say('routes against the proof …');
 rows.push(benchExact(), await benchHighs());
 say(`25 stops against ten ${quick ? 'short' : '60-second'} runs …`);

@@ -9,6 +9,7 @@ import {
   orificeTarget,
   PLATE_SUBCOOLING_WITHIN_F,
   saturationPressure,
+  saturationTemperature,
   starvedBy,
   subcooling,
   superheat,
@@ -156,8 +157,9 @@ function liquidSide(
   const [liquid, line] = [num('liquid'), num('liquidLine')];
   if (!name || liquid === undefined) return {};
   try {
-    const read = subcooling(name, liquid, line ?? 0, pressureAbove(values, limits));
-    return { condensingF: read.saturationF, ...(line === undefined ? {} : { subcoolingF: read.value }) };
+    const { atmospherePsi } = pressureAbove(values, limits);
+    const condensingF = saturationTemperature(name, 'bubble', liquid, atmospherePsi);
+    return { condensingF, ...(line === undefined ? {} : { subcoolingF: condensingF - line }) };
   } catch (error) {
     if (!(error instanceof RangeError)) throw error;
     // Beyond the curve's upper end it condenses hotter than any machine may; beyond its lower end nothing condenses.
@@ -167,7 +169,7 @@ function liquidSide(
   }
 }
 
-/** High superheat with liquid backed up before the device is no low charge. */
+/** High superheat with liquid backed up before the device is no low charge, once the conditions allow a judgement. */
 function restricted(
   values: CardValues,
   limits: MeasuringLimits,
@@ -178,7 +180,7 @@ function restricted(
   const target = num('target');
   const mostSubcooling = target === undefined ? limits.subcoolingHighF : target + PLATE_SUBCOOLING_WITHIN_F;
   if (
-    swappedHoses(num('suction'), num('liquid')) ||
+    waits(values, limits).length > 0 ||
     !isRestricted(superheatF, mostSuperheatF, liquidSide(values, limits).subcoolingF, mostSubcooling)
   )
     return {};
