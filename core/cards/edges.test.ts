@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { convert, QUANTITIES, type QuantityName } from '../quantities/index.ts';
 import { CARDS, cardOf, readInput, workedOut, type CardEntries } from './index.ts';
 
 /* Every field of every card at its edges, and every spelling of a number that can hurt. */
@@ -187,7 +188,36 @@ describe('every field of every card at its edges', () => {
     }
     for (const typed of ['1e99', 'NaN', '', '12 furlongs'])
       expect([typed, typeof filled(typed)]).toEqual([typed, 'string']);
-    if (input.quantity) expect(typeof filled('-99999999')).toBe('string');
+    if (!input.quantity) return;
+    expect(typeof filled('-99999999')).toBe('string');
+    const quantity: QuantityName = input.quantity;
+    const { possible, units } = QUANTITIES[quantity];
+    const [first] = Object.keys(units) as [string];
+    // At the bounds it is taken, beyond them refused, whatever the unit of the field.
+    for (const bound of possible) {
+      const beyond = bound === possible[0] ? bound - 1 : bound + 1;
+      if (!(input.positive && bound <= 0))
+        expect(() => readInput(input, `${bound} ${first}`, first)).not.toThrow();
+      expect(() => readInput(input, `${beyond} ${first}`, first)).toThrow(RangeError);
+    }
+    // In every other unit it says the same.
+    // A little off what the other fields hold: equal ones would turn by the last digit.
+    const own = (SENSIBLE[input.unit ?? ''] ?? 10) * 1.03;
+    const said = (typed: string) => {
+      const found = filled(typed);
+      return typeof found === 'string'
+        ? found
+        : found.answers.map((a) => [
+            a.name,
+            a.position,
+            a.advice,
+            Math.abs(a.value) > 100 ? Math.round(a.value) : Math.round(a.value * 100) + 0,
+          ]);
+    };
+    for (const unit of Object.keys(units).filter(Boolean)) {
+      const typed = `${convert(quantity, input.unit as string, unit, own).toFixed(9)} ${unit}`;
+      expect([typed, said(typed)]).toEqual([typed, said(String(own))]);
+    }
   });
 });
 
