@@ -264,9 +264,26 @@ test.describe('on a phone', () => {
     await expect(page.getByText('4 × 20x20x2, 2 × 16x25x2')).toBeVisible();
   });
 
-  test('does not leave a bypassed safety behind', async ({ page }) => {
+  test('does not leave a bypassed safety behind', async ({ page, browser }) => {
     await signIn(page, 'ines');
-    await page.goto(`${base()}/sites/${await siteId(page, 'Paper Store')}`);
+    const store = await siteId(page, 'Paper Store');
+    const { user } = await api<{ user: { crewId: string } }>(page, '/api/session');
+    const desk = await browser.newPage();
+    await signIn(desk, 'maren');
+    const { days } = await api<{ days: { crewId: string }[] }>(desk, '/api/board?from=2026-06-03');
+    await api(desk, '/api/calls', {
+      id: randomUUID(),
+      siteId: store,
+      complaint: 'the other crew was asked to look at the fan',
+      priority: 'today',
+      receivedAt: '2026-06-03T13:50:00Z',
+      crewId: days.find(({ crewId }) => crewId !== user.crewId)?.crewId,
+      scheduledOn: '2026-06-03',
+    });
+    await desk.close();
+    await page.goto(`${base()}/sites/${store}`);
+    // What another crew was sent for stays theirs, and the sheet opens without it.
+    await expect(page.getByText(/with (another crew|other crews); a visit you start/)).toBeVisible();
     await page.getByRole('button', { name: 'Start a visit now' }).click();
     await expect(page.getByText(/^dust or solvents\./).first()).toBeVisible();
     await page.getByRole('button', { name: 'I have arrived' }).click();

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import pg from 'pg';
 import { testServer, type TestServer } from '../testing/server.ts';
-import { databaseIsAway, untilThere } from './away.ts';
+import { databaseIsAway, diskIsFull, untilThere } from './away.ts';
 
 let server: TestServer;
 let manager: Awaited<ReturnType<TestServer['as']>>;
@@ -113,4 +113,16 @@ describe('what counts as away', () => {
       ),
     ).rejects.toBe(wrong);
   });
+});
+
+it('a missing file says nothing of the database, a missing socket does, and a full disk is not away', () => {
+  const failed = (more: object) => Object.assign(new Error('no'), more);
+  expect(databaseIsAway(failed({ code: 'ENOENT', syscall: 'stat' }))).toBe(false);
+  expect(databaseIsAway(failed({ code: 'ENOENT', syscall: 'connect' }))).toBe(true);
+  const full = failed({ original: failed({ code: '53100' }) });
+  expect([diskIsFull(full), databaseIsAway(full)]).toEqual([true, false]);
+  expect([diskIsFull(failed({ code: '53300' })), databaseIsAway(failed({ code: '53300' }))]).toEqual([
+    false,
+    true,
+  ]);
 });

@@ -49,6 +49,12 @@ export function SitePicker({
           {error}
         </p>
       ) : null}
+      {/* Above the rows: below them it would move away under the finger each time they become fewer. */}
+      {onNew ? (
+        <Button look="quiet" onClick={() => onNew(typed)}>
+          Not on record yet: a new site
+        </Button>
+      ) : null}
       {/* Rows of earlier words stand back until those of the typed ones are there: Enter takes none of them. */}
       <Command.List
         aria-busy={!currentData}
@@ -70,11 +76,6 @@ export function SitePicker({
         ))}
         {data?.rows.length === 0 ? <p className="p-2 text-soft">No site found.</p> : null}
       </Command.List>
-      {onNew ? (
-        <Button look="quiet" onClick={() => onNew(typed)}>
-          Not on record yet: a new site
-        </Button>
-      ) : null}
     </Command>
   );
 }

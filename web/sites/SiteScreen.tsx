@@ -46,12 +46,17 @@ export default function SiteScreen() {
   if (!site) return <Loading what="the site" />;
   const worst = site.units.filter((u) => u.score > 0);
   const sentence = `${site.name}, ${site.customer}: ${plural(site.units.length, 'unit')}, ${worst.length === 0 ? 'none on the watch list' : `${worst.length} on the watch list, first ${worst[0]?.tag}`}.`;
+  // A call that another crew has is that crew's: a sheet opened here without the right leaves it alone.
+  const ours = site.openCalls.filter(
+    ({ crewId }) => crewId === null || crewId === user.crewId || can('write for another crew'),
+  );
+  const left = site.openCalls.length - ours.length;
   const startVisit = async () => {
     try {
       const visit = await createVisit({
         id: uuid(),
         siteId: site.id,
-        callIds: site.openCalls.map((c) => c.id),
+        callIds: ours.map((c) => c.id),
         crewId: user.crewId,
         plannedFor: today,
       }).unwrap();
@@ -238,9 +243,17 @@ export default function SiteScreen() {
                       {call.ref || call.kind}
                     </Link>{' '}
                     {call.complaint}
+                    {call.crew ? <span className="text-sm text-soft"> {call.crew}</span> : null}
                   </li>
                 ))}
               </ul>
+              {left > 0 ? (
+                <p className="mt-1 text-sm text-soft">
+                  {left === 1
+                    ? 'One call is with another crew; a visit you start here leaves it alone.'
+                    : `${left} calls are with other crews; a visit you start here leaves them alone.`}
+                </p>
+              ) : null}
             </Panel>
             <Panel title="Last visits">
               {site.recentVisits.length === 0 ? <Empty ghost="sheet">None yet.</Empty> : null}
