@@ -153,6 +153,14 @@ test('a dialog gives the keyboard back to what opened it, however it was opened'
   await through('/people', 'Edit Ada');
   const unit = await page.evaluate(async () => (await (await fetch('/api/units?limit=1')).json()).rows[0].id);
   await through(`/units/${unit}`, 'Edit');
+  // What opened it is gone by then: an item of the menu, which gives it to the menu's own button.
+  await page.goto(`${base()}/`);
+  await page.getByRole('button', { name: /menu/ }).focus();
+  await page.keyboard.press('Enter');
+  await page.getByRole('menuitem', { name: 'Change my password' }).press('Enter');
+  await expect(page.getByRole('dialog')).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('button', { name: /menu/ })).toBeFocused();
 });
 
 test('a tag is dotted and says so until its state has come', async ({ page }) => {

@@ -1,5 +1,5 @@
 import { DropdownMenu } from 'radix-ui';
-import { lazy, Suspense, useState } from 'react';
+import { lazy, Suspense, useLayoutEffect, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { useSignOutMutation } from '../api/people.ts';
 import { useWaiting } from '../outbox/hooks.ts';
@@ -24,6 +24,9 @@ export default function UserMenu({ forget }: { forget: () => void }) {
   const { own } = useWaiting();
   const [asking, setAsking] = useState(false);
   const [choosing, setChoosing] = useState(false);
+  const trigger = useRef<HTMLButtonElement>(null);
+  // It takes the place of the button that asked for it, and so the keyboard: a dialog gives it back to this one.
+  useLayoutEffect(() => trigger.current?.focus(), []);
   const leave = async () => {
     const { error } = await signOut();
     setAsking(false);
@@ -35,7 +38,7 @@ export default function UserMenu({ forget }: { forget: () => void }) {
     'data-[highlighted]:text-copper';
   return (
     <DropdownMenu.Root defaultOpen>
-      <DropdownMenu.Trigger className={FACE} aria-label={`${user.displayName}, menu`}>
+      <DropdownMenu.Trigger ref={trigger} className={FACE} aria-label={`${user.displayName}, menu`}>
         <Face />
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
