@@ -52,3 +52,10 @@ export function may(role: Role, action: Action, rights: Rights = DEFAULT_RIGHTS)
   const roles: readonly Role[] = Object.hasOwn(rights, action) ? rights[action as Settable] : ACTIONS[action];
   return roles.includes(role);
 }
+
+/**
+ * True when work of a crew is somebody else's: a crew has it, and it is not the person's own. What no crew has is
+ * anybody's. Who {@link may} `write for another crew` writes on it all the same.
+ */
+export const isAnotherCrews = (crewId: string | null, person: { readonly crewId: string | null }): boolean =>
+  crewId !== null && crewId !== person.crewId;

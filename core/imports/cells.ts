@@ -28,25 +28,39 @@ const refuse = (cause: string): never => {
 const round = (value: number, decimals: number): string => String(Number(value.toFixed(decimals)));
 
 /**
- * A number of a cell, by the one reader. A file is not asked cell by cell: a comma before exactly three digits parts
- * thousands there, a point before them is a decimal one.
+ * A number of a cell with what stands behind it, by the one reader. A file is not asked cell by cell: of two ways to read
+ * it the one that cannot be is left out; where both can, a comma before exactly three digits parts thousands and a point
+ * before them is a decimal one.
  *
- * @returns undefined where the text is no number
+ * @param possible what the number can be at all
+ * @throws RangeError for what is no number, with what to write
  */
-export function numberIn(text: string): number | undefined {
-  const read = measured(text);
-  return read?.unit === '' ? read.value : undefined;
+export function numberOfCell(
+  cell: string,
+  possible: (value: number) => boolean = () => true,
+): { readonly value: number; readonly behind: string; readonly other?: number | undefined } {
+  const { value, behind, other } = typedNumber(cell);
+  const only = other !== undefined && !possible(value) && possible(other);
+  return { value: only ? other : value, behind, other };
 }
 
-/** A number with what stands behind it; `other` where a mark before three digits can be read both ways. */
-function measured(cell: string): { value: number; unit: string; other?: number } | undefined {
+/** The same for a cell that may hold something else. */
+function measured(
+  cell: string,
+  possible?: (value: number) => boolean,
+): ReturnType<typeof numberOfCell> | undefined {
   try {
-    const { value, behind, other } = typedNumber(cell);
-    return { value, unit: behind, ...(other === undefined ? {} : { other }) };
+    return numberOfCell(cell, possible);
   } catch (error) {
     if (error instanceof RangeError) return undefined;
     throw error;
   }
+}
+
+/** A number without a unit. @returns undefined where the text is no number */
+export function numberIn(text: string): number | undefined {
+  const read = measured(text);
+  return read?.behind === '' ? read.value : undefined;
 }
 
 /** The one cause that is asked about as a whole: what the order of dates is. */
@@ -60,7 +74,7 @@ const THOUSANDS_OF_BTUH = /^(mbh|mbtuh?|kbtuh?|mbtu\/hr?|kbtu\/hr?)$/i;
 export function tons(cell: string): Read {
   const read = measured(cell);
   if (!read) return refuse(NO_NUMBER);
-  const { value, unit } = read;
+  const { value, behind: unit } = read;
   if (!(value > 0)) return refuse('is not above zero');
   if (THOUSANDS_OF_BTUH.test(unit)) return { text: round(value / 12, 3) };
   const known = unit === '' ? 'tons' : unitWritten('heatRate', unit);
@@ -143,7 +157,7 @@ export function refrigerant(cell: string): Read {
 /** An amount of money: "$1,240.50", "1.240,50 €", "(35.00)" is refused: what a negative amount means nobody knows. */
 export function money(cell: string): Read {
   const read = measured(cell.replace(/[$€£]|usd|eur|gbp/gi, ''));
-  if (read?.unit !== '') return refuse('is not an amount of money');
+  if (read?.behind !== '') return refuse('is not an amount of money');
   const { value, other } = read;
   // Nobody writes thousandths of a dollar: 1.240 is either a thousand or a slip.
   if (other !== undefined && other > value) return refuse('can be read as thousands or as thousandths');
@@ -237,12 +251,11 @@ export function time(cell: string, order: DateOrder | undefined): Read {
 const degrees =
   (most: number, what: string) =>
   (cell: string): Read => {
-    const read = measured(cell.replace(/[°ºNnEe\s]+$/, ''));
-    if (read?.unit !== '') return refuse(`is not a ${what} in degrees`);
-    // 53,412 are no thousands of degrees: where only one way to read it can be, it is that one.
-    const value = read.other !== undefined && Math.abs(read.value) > most ? read.other : read.value;
-    return Math.abs(value) <= most
-      ? { text: String(value) }
+    const possible = (value: number) => Math.abs(value) <= most;
+    const read = measured(cell.replace(/[°ºNnEe\s]+$/, ''), possible);
+    if (read?.behind !== '') return refuse(`is not a ${what} in degrees`);
+    return possible(read.value)
+      ? { text: String(read.value) }
       : refuse(`is no ${what}: it lies beyond ${most}`);
   };
 export const latitude = degrees(90, 'latitude');

@@ -11,6 +11,6 @@ export {
   type Translated,
   type WordUse,
 } from './translate.ts';
-export { BOTH_WAYS, type DateOrder } from './cells.ts';
+export { BOTH_WAYS, numberOfCell, type DateOrder } from './cells.ts';
 export type { Double } from './doubles.ts';
 export { harmless, restored } from './harmless.ts';

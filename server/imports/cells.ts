@@ -1,5 +1,5 @@
 import { centsTyped } from '#core/agreements';
-import { typedNumber } from '#core/quantities';
+import { numberOfCell } from '#core/imports';
 import { isPlainDate, parseInstant } from '#core/time';
 import { REFRIGERANTS } from '#core/refrigerant';
 
@@ -21,10 +21,8 @@ export function number({
   const possible = (value: number) =>
     value >= least && value <= most && (above === undefined || value > above);
   return (cell: string): number => {
-    const { value: first, other, behind } = typedNumber(cell);
+    const { value, behind } = numberOfCell(cell, possible);
     if (behind !== '') throw new RangeError(`has "${behind}" behind its number: write it without a unit`);
-    // Of two ways to read it the one that cannot be is left out; else a comma parts thousands, as in every file.
-    const value = other !== undefined && !possible(first) && possible(other) ? other : first;
     if (above !== undefined && !(value > above)) throw new RangeError(`must be above ${above}`);
     if (value < least || value > most) throw new RangeError(`must lie between ${least} and ${most}`);
     return value;

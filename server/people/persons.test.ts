@@ -75,6 +75,8 @@ describe('passwords', () => {
     ['a known one, repeated', 'passwordpassword'],
     ['a saying that everybody knows', 'correct horse battery staple'],
     ['the same in other clothes', 'Correct-Horse-Battery-Staple-2026!'],
+    ['the same in digits for letters', 'C0rrect h0rse b4ttery stapl3'],
+    ['another, with the year', 'the quick brown fox jumps over the lazy dog 2026'],
     ['a row of keys', 'qwertyuiopasdfgh'],
     ['the own name', 'test technician'],
   ])('%s is refused, with what to do', async (_what, password) => {

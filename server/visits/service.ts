@@ -5,6 +5,7 @@ import { localDate } from '#core/time';
 import { CONDITION_KIND_NAMES, CONDITION_KINDS, type UnitKind } from '#core/vocabulary';
 import { leaveIsSettled } from '#core/work';
 import type { SignedIn } from '#contracts/people';
+import { isAnotherCrews } from '#contracts/roles';
 import type { EntryBody, NewEntry, NewVisit, VisitPage } from '#contracts/visits';
 import type { Dependencies } from '../dependencies.ts';
 import type { Database } from '../db/connect.ts';
@@ -30,7 +31,7 @@ async function refuseOtherCrew(
   actor: SignedIn,
   crewId: string | null,
 ): Promise<void> {
-  if (crewId === null || crewId === actor.crewId || (await who.may(actor, 'write for another crew'))) return;
+  if (!isAnotherCrews(crewId, actor) || (await who.may(actor, 'write for another crew'))) return;
   throw new Problem(403, 'Another crew is on this visit', {
     detail: 'Ask the desk to put your crew on it; what you wrote is kept until then.',
   });

@@ -4,6 +4,7 @@ import { CONDITION_KINDS, type ConditionKind } from '#core/vocabulary';
 import { lazy, Suspense, useMemo, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { v7 as uuid } from 'uuid';
+import { isAnotherCrews } from '#contracts/roles';
 import { useSiteQuery } from '../api/sites.ts';
 import { useCreateVisitMutation } from '../api/visits.ts';
 import { SiteRoofs } from '../drawings/MiniRoof.tsx';
@@ -48,7 +49,7 @@ export default function SiteScreen() {
   const sentence = `${site.name}, ${site.customer}: ${plural(site.units.length, 'unit')}, ${worst.length === 0 ? 'none on the watch list' : `${worst.length} on the watch list, first ${worst[0]?.tag}`}.`;
   // A call that another crew has is that crew's: a sheet opened here without the right leaves it alone.
   const ours = site.openCalls.filter(
-    ({ crewId }) => crewId === null || crewId === user.crewId || can('write for another crew'),
+    ({ crewId }) => !isAnotherCrews(crewId, user) || can('write for another crew'),
   );
   const left = site.openCalls.length - ours.length;
   const startVisit = async () => {
