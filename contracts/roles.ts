@@ -23,7 +23,10 @@ export const ACTIONS = {
   'keep agreements': ['manager'],
   /** Who is ill or on holiday, who is on call. */
   'keep calendar': ['manager', 'dispatcher'],
-  /** Lines on the sheet of a visit that another crew was sent on, and sheets for calls that are another crew's. */
+  /**
+   * Lines on the sheet of a visit that another crew was sent on, and sheets for calls that are another
+   * crew's.
+   */
   'write for another crew': ['manager', 'dispatcher'],
   /** Takes back, or amends, that somebody else has left a hazard. */
   'withdraw another’s hazard': ['manager'],
@@ -54,8 +57,8 @@ export function may(role: Role, action: Action, rights: Rights = DEFAULT_RIGHTS)
 }
 
 /**
- * True when work of a crew is somebody else's: a crew has it, and it is not the person's own. What no crew has is
- * anybody's. Who {@link may} `write for another crew` writes on it all the same.
+ * True when work of a crew is somebody else's: a crew has it, and it is not the person's own. What no crew
+ * has is anybody's. Who {@link may} `write for another crew` writes on it all the same.
  */
 export const isAnotherCrews = (crewId: string | null, person: { readonly crewId: string | null }): boolean =>
   crewId !== null && crewId !== person.crewId;

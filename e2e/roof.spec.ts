@@ -28,7 +28,10 @@ async function sheetOfTheBusiest(page: Page): Promise<string> {
   });
 }
 
-/** What lies beyond the edge, and which buttons cannot hold their words. The tags of units scroll in a strip of their own. */
+/**
+ * What lies beyond the edge, and which buttons cannot hold their words. The tags of units scroll in a strip
+ * of their own.
+ */
 const beyond = (page: Page) =>
   page.evaluate(() => {
     const seen = (e: Element) => e.getClientRects().length > 0;

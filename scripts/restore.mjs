@@ -15,8 +15,8 @@ const named = (url, name) => {
 const quoted = (name) => `"${name.replaceAll('"', '""')}"`;
 
 /**
- * Who may sign in, and with which password, is as it is now and not as it was on the day of the backup: whoever has left
- * since then does not come back with it, and a password that was changed stays changed.
+ * Who may sign in, and with which password, is as it is now and not as it was on the day of the backup:
+ * whoever has left since then does not come back with it, and a password that was changed stays changed.
  */
 async function keepWhoLeft(now, restored) {
   const { default: pg } = await import('pg');

@@ -104,7 +104,10 @@ async function upgrade(url: string, wanted: string): Promise<Tried> {
   };
 }
 
-/** Writes fail as PostgreSQL has them fail when its disk is full; reading goes on, nobody sends new work there. */
+/**
+ * Writes fail as PostgreSQL has them fail when its disk is full; reading goes on, nobody sends new work
+ * there.
+ */
 export async function fullDisk(company: Company, adminUrl: string): Promise<Tried> {
   const db = connect(adminUrl, { poolSize: 1 });
   const body = "'begin raise exception ''could not extend file'' using errcode = ''53100''; end'";

@@ -18,8 +18,8 @@ export const priceWords = ({ cents, per }: Price): string => `${dollars(cents)} 
 const MOST_CENTS = 1e11;
 
 /**
- * Cents of an amount as people type it; undefined for what is none, has part of a cent or can be read in two ways. Nobody
- * writes thousandths of a dollar: a comma before three digits parts thousands.
+ * Cents of an amount as people type it; undefined for what is none, has part of a cent or can be read in two
+ * ways. Nobody writes thousandths of a dollar: a comma before three digits parts thousands.
  *
  * @example centsTyped('$1,240.50') // 124050
  */

@@ -68,8 +68,8 @@ export interface FanPoint {
 const BTU_PER_WH = 3.412;
 
 /**
- * Output of electric heat, Btu/h = V · A · 3.412, and √3 times that on three phases (published, power of a balanced
- * three-phase load); all of it goes into the air.
+ * Output of electric heat, Btu/h = V · A · 3.412, and √3 times that on three phases (published, power of a
+ * balanced three-phase load); all of it goes into the air.
  *
  * @param volts between two legs
  * @param amps of one leg
@@ -121,7 +121,10 @@ export function outdoorAirShare(returnF: number, mixedF: number, outdoorF: numbe
 /** High limit of a dry-bulb economizer by climate, °F [M, ASHRAE 90.1]. */
 export const ECONOMIZER_HIGH_LIMIT_F = { dry: 75, 'cold-humid': 70, 'hot-humid': 65 } as const;
 
-/** Below this outdoors an economizer does not take what it likes: the low limit is set at 45 to 55 °F [common practice]. */
+/**
+ * Below this outdoors an economizer does not take what it likes: the low limit is set at 45 to 55 °F [common
+ * practice].
+ */
 export const ECONOMIZER_LOW_LIMIT_F = 45;
 /** Mixed air this cold freezes coils; freeze stats open at 35 to 40 °F [common practice]. */
 export const MIXED_FREEZES_F = 38;

@@ -161,7 +161,10 @@ const split: Card = {
   answers: inParts(splitPart, capacityPart),
 };
 
-/** Whether the input is what the plate says or what the meter was clocked at: only a plate is derated for altitude. */
+/**
+ * Whether the input is what the plate says or what the meter was clocked at: only a plate is derated for
+ * altitude.
+ */
 const inputFrom: CardInput = {
   name: 'inputFrom',
   label: 'Input as',
@@ -180,8 +183,8 @@ const efficiency: CardInput = {
 const LEAST_EFFICIENCY_PCT = 20;
 
 /**
- * Heat that reaches the air from gas, Btu/h: what the plate still stands for at this height, the lower end of what
- * derating allows, so that air flow is never called more than it is; a clocked input as it is.
+ * Heat that reaches the air from gas, Btu/h: what the plate still stands for at this height, the lower end of
+ * what derating allows, so that air flow is never called more than it is; a clocked input as it is.
  *
  * @throws RangeError for an efficiency that no burner has
  */
@@ -297,7 +300,9 @@ const airFlow: Card = {
   },
 };
 
-/** Limit switches open at 140 to 220 °F: supply air this hot means that one does not, °F [common practice]. */
+/**
+ * Limit switches open at 140 to 220 °F: supply air this hot means that one does not, °F [common practice].
+ */
 const LIMIT_SHOULD_OPEN_F = 200;
 /** So far over the most of the plate an exchanger is being lost, as a share [common practice]. */
 const FAR_OVER_RISE = 1.25;

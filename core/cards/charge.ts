@@ -162,14 +162,18 @@ function liquidSide(
     return { condensingF, ...(line === undefined ? {} : { subcoolingF: condensingF - line }) };
   } catch (error) {
     if (!(error instanceof RangeError)) throw error;
-    // Beyond the curve's upper end it condenses hotter than any machine may; beyond its lower end nothing condenses.
+    // Beyond the curve's upper end it condenses hotter than any machine may; beyond its lower end nothing
+    // condenses.
     const above = liquid > saturationPressure(name, 'bubble', HEAD_STOPS_F);
     if (!above) return { condensingF: -Infinity };
     return { condensingF: HEAD_STOPS_F, ...(line === undefined ? {} : { subcoolingF: HEAD_STOPS_F - line }) };
   }
 }
 
-/** High superheat with liquid backed up before the device is no low charge, once the conditions allow a judgement. */
+/**
+ * High superheat with liquid backed up before the device is no low charge, once the conditions allow a
+ * judgement.
+ */
 function restricted(
   values: CardValues,
   limits: MeasuringLimits,
@@ -194,8 +198,8 @@ function restricted(
 }
 
 /**
- * What cannot wait for the conditions: the charge may wait, the compressor may not. Pressures of swapped hoses say
- * nothing about it.
+ * What cannot wait for the conditions: the charge may wait, the compressor may not. Pressures of swapped
+ * hoses say nothing about it.
  */
 function compressorFirst(
   values: CardValues,

@@ -8,7 +8,10 @@ import { CARDS, cardOf, readInput, workedOut, type CardEntries } from './index.t
 const reassures = ({ position, advice }: { position: string | null; advice: string | null }) =>
   position === 'inside' && advice === null;
 
-/** Limits beyond which a reading alone can hurt somebody or lose a machine: no answer of that name may reassure. */
+/**
+ * Limits beyond which a reading alone can hurt somebody or lose a machine: no answer of that name may
+ * reassure.
+ */
 const HURTS: readonly {
   card: string;
   input: string;

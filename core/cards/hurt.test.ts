@@ -4,7 +4,10 @@ import { saidText } from '../quantities/index.ts';
 import { saturationPressure, REFRIGERANTS, type RefrigerantName } from '../refrigerant/index.ts';
 import { cardOf, type CardValues } from './index.ts';
 
-/* Answers that can hurt somebody or cost a good machine: never missing, never reassuring where they must not be. */
+/*
+ * Answers that can hurt somebody or cost a good machine: never missing, never reassuring where they must not
+ * be.
+ */
 
 const all = (card: string, given: CardValues, limits = DEFAULT_LIMITS) =>
   cardOf(card)!.answers(given, limits);

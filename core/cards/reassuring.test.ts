@@ -7,7 +7,10 @@ import { waterVaporPsia } from '../airside/index.ts';
 import fc from 'fast-check';
 import { cardOf, type CardValues } from './index.ts';
 
-/* What once was silent or reassured where somebody can be hurt or a machine lost: each line was seen to go wrong. */
+/*
+ * What once was silent or reassured where somebody can be hurt or a machine lost: each line was seen to go
+ * wrong.
+ */
 
 const answers = (card: string, given: CardValues, limits = DEFAULT_LIMITS) =>
   cardOf(card)!
@@ -282,7 +285,8 @@ describe('air', () => {
   });
 
   it('air flow by the plate’s input is that of the derated plate: 2,040 cfm are 1,630 at 5,000 ft', () => {
-    // 120,000 · 0.8 / (1.08 · 0.832 · 52.4) = 2,040; a fifth less of it is burnt up there (NFPA 54 from memory).
+    // 120,000 · 0.8 / (1.08 · 0.832 · 52.4) = 2,040; a fifth less of it is burnt up there (NFPA 54 from
+    // memory).
     const given = {
       input: 120_000,
       efficiency: 80,

@@ -31,8 +31,8 @@ const SAYS_NOTHING: Readonly<Record<NonNullable<ReturnType<typeof testSaysNothin
 };
 
 /**
- * The highest pressure of the whole test, warming included, against the low side of the plate; where nobody has read it,
- * against what any low side of these machines stands.
+ * The highest pressure of the whole test, warming included, against the low side of the plate; where nobody
+ * has read it, against what any low side of these machines stands.
  */
 function testPressure(
   startPsig: number,

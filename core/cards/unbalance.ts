@@ -103,7 +103,10 @@ export const voltagePart: CardPart = (values) => {
   return supply.advice === 'act' ? [supply, ...answers] : [...answers, supply];
 };
 
-/** So far over its plate a motor is being lost, as a share [common practice: overloads open at 125 % and more]. */
+/**
+ * So far over its plate a motor is being lost, as a share [common practice: overloads open at 125 % and
+ * more].
+ */
 const STOP_OVER = 1.25;
 
 /** The highest leg against the plate: over it with words, far over it stop. */

@@ -42,8 +42,8 @@ export const FAR_OVER = 1.2;
 const FAR_UNDER = 0.6;
 
 /**
- * What a manifold pressure far from its goal asks for: the pressure of the other gas, or far too much or too little of
- * its own; undefined within what an adjustment mends.
+ * What a manifold pressure far from its goal asks for: the pressure of the other gas, or far too much or too
+ * little of its own; undefined within what an adjustment mends.
  *
  * @param goalInWc of the plate, or of the gas
  * @throws RangeError for pressures that are not above zero
@@ -70,8 +70,9 @@ export function judgeManifold(gas: Gas, goalInWc: number, measuredInWc: number):
 export const DERATED_ABOVE_FT = 2000;
 
 /**
- * Input a plate still stands for at a height, Btu/h: above 2,000 ft 4 % less for each 1,000 ft where the maker gives no
- * table [M, NFPA 54]. Some count the feet from the sea, some from 2,000 ft; both ends are given.
+ * Input a plate still stands for at a height, Btu/h: above 2,000 ft 4 % less for each 1,000 ft where the
+ * maker gives no table [M, NFPA 54]. Some count the feet from the sea, some from 2,000 ft; both ends are
+ * given.
  */
 export function deratedInput(ratedBtuh: number, elevationFt: number): { low: number; high: number } {
   if (elevationFt <= DERATED_ABOVE_FT) return { low: ratedBtuh, high: ratedBtuh };
@@ -133,8 +134,8 @@ export function co2FromO2(gas: Gas, o2Pct: number): number {
 }
 
 /**
- * Excess air, % = 100 × O₂ / (20.9 − O₂) × dry flue gas to air at stoichiometry: 0.895 for methane (8.52 of 9.52),
- * 0.916 for propane (21.8 of 23.8), from the balance of combustion (published, combustion text-books).
+ * Excess air, % = 100 × O₂ / (20.9 − O₂) × dry flue gas to air at stoichiometry: 0.895 for methane (8.52 of
+ * 9.52), 0.916 for propane (21.8 of 23.8), from the balance of combustion (published, combustion text-books).
  */
 export function excessAir(gas: Gas, o2Pct: number): number {
   if (!(o2Pct >= 0 && o2Pct < 20)) throw new RangeError(`O₂ of ${o2Pct} % is room air, not flue gas`);

@@ -32,11 +32,13 @@ export function judgeCo(airFreePpm: number, actPpm = DEFAULT_LIMITS.coActPpm): C
   };
 }
 
-/** No burner of these units burns well with less oxygen than this in its flue, % [common practice: 3 to 9]. */
+/**
+ * No burner of these units burns well with less oxygen than this in its flue, % [common practice: 3 to 9].
+ */
 const LEAST_O2_PCT = 3;
 /**
- * From here the sample is so diluted that the error of the oxygen reading decides the answer: 0.3 % of oxygen, a good
- * analyser's own error, changes it by a tenth and more [common practice].
+ * From here the sample is so diluted that the error of the oxygen reading decides the answer: 0.3 % of
+ * oxygen, a good analyser's own error, changes it by a tenth and more [common practice].
  */
 const DILUTED_O2_PCT = 18;
 
@@ -47,8 +49,9 @@ export interface FlueCo extends CoJudged {
 }
 
 /**
- * CO of the flue. Without a usable oxygen reading, none or one of diluted gas, it counts as at least its own value, since taking the dilution air
- * out can only raise it; low is then not low. With less oxygen than a burner can have, any CO is too much.
+ * CO of the flue. Without a usable oxygen reading, none or one of diluted gas, it counts as at least its own
+ * value, since taking the dilution air out can only raise it; low is then not low. With less oxygen than a
+ * burner can have, any CO is too much.
  */
 export function judgeFlueCo(coPpm: number, o2Pct: number | undefined, actPpm: number): FlueCo {
   if (o2Pct === undefined || !(o2Pct >= 0 && o2Pct < DILUTED_O2_PCT)) {
@@ -84,8 +87,8 @@ const OFF_PPM = 35;
 const LEAVE_PPM = 70;
 
 /**
- * CO in the room, ppm: 9 investigate [M, US EPA, eight hours], 35 off and ventilate [M, US EPA, one hour; NIOSH], 70
- * leave [M, UL 2034 alarms within hours].
+ * CO in the room, ppm: 9 investigate [M, US EPA, eight hours], 35 off and ventilate [M, US EPA, one hour;
+ * NIOSH], 70 leave [M, UL 2034 alarms within hours].
  *
  * @param investigatePpm the company's own; it may be stricter, never laxer
  */
@@ -104,8 +107,9 @@ export function judgeAmbientCo(ppm: number, investigatePpm = DEFAULT_LIMITS.coRo
 }
 
 /**
- * Two readings of an analyser differ for certain only beyond this, ppm: each is good to 5 ppm or 5 %, whichever is more
- * [common practice, data sheets of hand-held analysers], and errors of two readings add up in squares.
+ * Two readings of an analyser differ for certain only beyond this, ppm: each is good to 5 ppm or 5 %,
+ * whichever is more [common practice, data sheets of hand-held analysers], and errors of two readings add up
+ * in squares.
  */
 export const coError = (a: number, b: number): number =>
   Math.hypot(Math.max(5, 0.05 * a), Math.max(5, 0.05 * b));
@@ -125,9 +129,9 @@ const HEAT_OFF_STREAMS =
   'Heat off now: flue gas gets into the supply air. Tag it, tell occupant and owner in writing.';
 
 /**
- * CO in the air before and behind the exchanger. Both streams high is somebody else's gas as well: leave and find the
- * source. A rise counts beyond the analyser's error and when it comes again; but what people breathe counts at once,
- * and a pair that shows nothing takes nothing back of one that did.
+ * CO in the air before and behind the exchanger. Both streams high is somebody else's gas as well: leave and
+ * find the source. A rise counts beyond the analyser's error and when it comes again; but what people breathe
+ * counts at once, and a pair that shows nothing takes nothing back of one that did.
  */
 export function judgeAirStreams(
   { again, ...first }: AirStreams,

@@ -95,7 +95,8 @@ export function minimumCircuitAmpacity(loads: readonly number[]): number {
 
 /**
  * Maximum overcurrent protection of a machine: 2.25 × its largest motor load + the rest, next standard size
- * down, A [M, NEC 440]; never below the minimum ampacity, where it is the next size above that [M, UL 60335-2-40].
+ * down, A [M, NEC 440]; never below the minimum ampacity, where it is the next size above that [M, UL
+ * 60335-2-40].
  *
  * @example maximumProtection([22.4, 3.9, 1.8]) // 50
  * @throws RangeError for loads beyond the standard sizes
@@ -103,8 +104,8 @@ export function minimumCircuitAmpacity(loads: readonly number[]): number {
 export function maximumProtection(loads: readonly number[]): number {
   const { largest, rest } = loadsOf(loads);
   const most = 2.25 * largest + rest;
-  // Many small motors: the next size down may not carry what they draw. Then it is the next size above that, as it is
-  // below the smallest standard size, where a machine with so small a load shares its circuit.
+  // Many small motors: the next size down may not carry what they draw. Then it is the next size above that,
+  // as it is below the smallest standard size, where a machine with so small a load shares its circuit.
   const least = 1.25 * largest + rest;
   const size = STANDARD_A.findLast((a) => a <= most && a >= least) ?? STANDARD_A.find((a) => a >= least);
   if (size === undefined) throw new RangeError(`${Math.round(least)} A lie beyond the standard sizes`);

@@ -58,9 +58,9 @@ const unlessCool = (
       };
 
 /**
- * Judges the three pairs of windings of a three-phase motor. An open wye phase opens two pairs, an open delta leg
- * raises one [series and parallel circuit]. An open on a shell that is hot, or whose temperature nobody knows, may be
- * the internal overload: condemning it then is a costly mistake [common practice].
+ * Judges the three pairs of windings of a three-phase motor. An open wye phase opens two pairs, an open delta
+ * leg raises one [series and parallel circuit]. An open on a shell that is hot, or whose temperature nobody
+ * knows, may be the internal overload: condemning it then is a costly mistake [common practice].
  *
  * @param ohms the three pairs; Infinity or undefined for open
  * @throws RangeError unless there are three, or for a negative one
@@ -129,9 +129,9 @@ export function windings(
 const SERIES = { share: 0.1, ohm: 0.2 } as const;
 
 /**
- * Judges the three pairs of a single-phase compressor: start to run is common to run and common to start in series, so
- * R–S = C–R + C–S (published, series circuit), and the run winding has the fewer ohms. Common open to both with start
- * to run whole is the overload in the common lead.
+ * Judges the three pairs of a single-phase compressor: start to run is common to run and common to start in
+ * series, so R–S = C–R + C–S (published, series circuit), and the run winding has the fewer ohms. Common open
+ * to both with start to run whole is the overload in the common lead.
  *
  * @throws RangeError for a negative one
  */
@@ -187,8 +187,8 @@ export function insulationAt40C(megohms: number, windingC: number): number {
 }
 
 /**
- * Least insulation after one minute, MΩ: 5 at 40 °C for low-voltage random windings [M, IEEE 43]; hermetic compressors
- * as measured and never corrected, by the maker's limit, often 0.5 to 1 [common practice].
+ * Least insulation after one minute, MΩ: 5 at 40 °C for low-voltage random windings [M, IEEE 43]; hermetic
+ * compressors as measured and never corrected, by the maker's limit, often 0.5 to 1 [common practice].
  */
 export const LEAST_MEGOHMS = { motor: 5, 'hermetic compressor': 1 } as const;
 export type Insulated = keyof typeof LEAST_MEGOHMS;
@@ -197,8 +197,9 @@ export type Insulated = keyof typeof LEAST_MEGOHMS;
 const GROUNDED_MEGOHM = 0.1;
 
 /**
- * What low insulation asks for; undefined where it is high enough. Nothing below its limit is energised: what lies on
- * ground opens the breaker at best; what is merely low may be wet, or liquid refrigerant in the shell.
+ * What low insulation asks for; undefined where it is high enough. Nothing below its limit is energised: what
+ * lies on ground opens the breaker at best; what is merely low may be wet, or liquid refrigerant in the
+ * shell.
  *
  * @param megohms as it is judged: a motor at 40 °C, a hermetic compressor as measured
  */

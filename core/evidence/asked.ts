@@ -121,8 +121,8 @@ export function askedOf(mode: ReadingSet['mode'], { kind, circuits, phase }: Ask
 const HEATING_WEATHER_F = 55;
 
 /**
- * The mode a machine is likeliest measured in: what it can do, then what the complaint says, then the weather; cooling
- * where none of them speaks. It is a start, and changed with a tap.
+ * The mode a machine is likeliest measured in: what it can do, then what the complaint says, then the
+ * weather; cooling where none of them speaks. It is a start, and changed with a tap.
  */
 export function likelyMode(
   kind: UnitKind,

@@ -63,8 +63,9 @@ export interface AdditionFact {
   /** Pounds beyond what was taken out on the same visit; undefined when nobody weighed them. */
   readonly pounds?: number;
   /**
-   * Charge put back into an opened circuit: no visit for a leak, so it makes no pair with another. Its pounds are those
-   * beyond what was recovered, which had been lost before; undefined where nobody wrote what came out.
+   * Charge put back into an opened circuit: no visit for a leak, so it makes no pair with another. Its pounds
+   * are those beyond what was recovered, which had been lost before; undefined where nobody wrote what came
+   * out.
    */
   readonly afterOpening: boolean;
 }

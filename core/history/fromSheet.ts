@@ -132,8 +132,9 @@ function walkIns(findings: readonly FoundFact[], visits: ReadonlyMap<string, Vis
 
 /**
  * What was added to each circuit on each visit, beyond what was taken out of it: pounds that were recovered
- * and put back are no evidence of a leak, and a pound recovered does not hide five added. What goes back after a repair
- * beyond what was recovered had leaked before: of 7.9 lb put back where 1.2 came out 6.7 count as added that day.
+ * and put back are no evidence of a leak, and a pound recovered does not hide five added. What goes back
+ * after a repair beyond what was recovered had leaked before: of 7.9 lb put back where 1.2 came out 6.7 count
+ * as added that day.
  */
 function additions(movements: readonly Movement[], refs: ReadonlyMap<string, string>): AdditionFact[] {
   return [...groupBy(movements, (m) => `${m.visitId} ${m.on} ${m.circuit ?? ''}`).values()].flatMap((own) => {

@@ -21,9 +21,9 @@ import {
 } from './index.ts';
 
 /**
- * The rules for callback (30 days), repeat (same class twice or any three within 365 days) and leaker (60 days apart
- * within 24 months, or a fifth of the charge in 12 months) are common practice of the trade, no published source; the
- * limits are company settings.
+ * The rules for callback (30 days), repeat (same class twice or any three within 365 days) and leaker (60
+ * days apart within 24 months, or a fifth of the charge in 12 months) are common practice of the trade, no
+ * published source; the limits are company settings.
  */
 
 let serial = 0;

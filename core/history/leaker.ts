@@ -12,23 +12,30 @@ export interface Leaker {
 
 type LeakerSettings = Pick<HistorySettings, 'leakerApartDays' | 'leakerWithinDays' | 'leakerSharePct'>;
 
-/** Additions count together for their share of the charge within this, days [common practice: twelve months]. */
+/**
+ * Additions count together for their share of the charge within this, days [common practice: twelve months].
+ */
 const SHARE_WITHIN_DAYS = 365;
 
-/** Charge put in so soon after installation is part of it, days [common practice; not counted by 40 CFR 82.152]. */
+/**
+ * Charge put in so soon after installation is part of it, days [common practice; not counted by 40 CFR
+ * 82.152].
+ */
 const FIRST_CHARGE_DAYS = 30;
 
 type LeakFacts = Pick<UnitFacts, 'additions' | 'leakRepairs' | 'charges' | 'installedOn'>;
 
 /**
- * **Leaker**: refrigerant was added to one circuit twice, at least 60 days apart and within 24 months, or more than a
- * fifth of its charge within 12 months, with no proven repair of that circuit between [common practice; the three
- * numbers are company settings]. Charge put back into an opened circuit makes no pair, and counts for its share as far
- * as it goes beyond what was recovered; the first charge after installation counts for nothing. A proven repair starts
- * the count anew; a repair of circuit 1 says nothing of circuit 2. What is older than 24 months no longer flags.
+ * **Leaker**: refrigerant was added to one circuit twice, at least 60 days apart and within 24 months, or
+ * more than a fifth of its charge within 12 months, with no proven repair of that circuit between [common
+ * practice; the three numbers are company settings]. Charge put back into an opened circuit makes no pair,
+ * and counts for its share as far as it goes beyond what was recovered; the first charge after installation
+ * counts for nothing. A proven repair starts the count anew; a repair of circuit 1 says nothing of circuit 2.
+ * What is older than 24 months no longer flags.
  *
- * A repair whose circuit nobody named is of the only circuit that was topped up. Pounds whose circuit nobody named may be
- * of any: where with those of a circuit they would make a leaker, it is said, with the circuit as not named.
+ * A repair whose circuit nobody named is of the only circuit that was topped up. Pounds whose circuit nobody
+ * named may be of any: where with those of a circuit they would make a leaker, it is said, with the circuit
+ * as not named.
  */
 export function leakersOf(facts: LeakFacts, settings: LeakerSettings, asOf: PlainDate): Leaker[] {
   const counted = countedAdditions(facts);
@@ -127,7 +134,9 @@ function comesAgain(
   );
 }
 
-/** The greatest share of the charge that was added within twelve months, %; unweighed additions count nothing. */
+/**
+ * The greatest share of the charge that was added within twelve months, %; unweighed additions count nothing.
+ */
 function worstShare(
   additions: readonly AdditionFact[],
   charge: number,

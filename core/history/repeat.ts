@@ -22,10 +22,10 @@ type RepeatSettings = Pick<HistorySettings, 'repeatWindowDays' | 'repeatSameClas
  * calls nobody has diagnosed, and filters and belts never count. A part is told by its duty, and where a
  * machine has two of one (two compressors, two circuits) each counts for itself.
  *
- * A window of 365 days holds two days at most 365 apart. A part that wears (an igniter, a flame sensor) repeats only
- * where it came back well within that: what is renewed from one heating season to the next wears on schedule [common
- * practice]. Every failure that completes a repeat yields one, so
- * a unit with a long history yields the chain that the story line draws.
+ * A window of 365 days holds two days at most 365 apart. A part that wears (an igniter, a flame sensor)
+ * repeats only where it came back well within that: what is renewed from one heating season to the next wears
+ * on schedule [common practice]. Every failure that completes a repeat yields one, so a unit with a long
+ * history yields the chain that the story line draws.
  *
  * @param since only repeats completed on or after that day are asked for
  */
@@ -78,7 +78,10 @@ function windowsOf(
   });
 }
 
-/** Of the window: what wears and came back within this came back too soon [common practice: nine months of a year]. */
+/**
+ * Of the window: what wears and came back within this came back too soon [common practice: nine months of a
+ * year].
+ */
 const WEAR_SHARE = 0.75;
 
 /** Two findings are of one part when duty and, where each circuit has its own, circuit agree. */

@@ -356,10 +356,12 @@ function recentFailures(
 }
 
 /**
- * The sentence of a unit without what was left open, for where that is told beside it with its day and its words.
+ * The sentence of a unit without what was left open, for where that is told beside it with its day and its
+ * words.
  *
  * @param told what is told there; a sentence about anything else stays
- * @example withoutLeftOpen('Left open: filters out. 18 years old.', [{ kind: 'filters out' }]) // "18 years old."
+ * @example withoutLeftOpen('Left open: filters out. 18 years old.', [{ kind: 'filters out' }]) // "18 years
+ * old."
  */
 export function withoutLeftOpen(sentence: string, told: readonly { readonly kind: string }[]): string {
   const kinds = new Set(told.map(({ kind }) => kind));

@@ -3,9 +3,9 @@ import { REFRIGERANTS } from '../refrigerant/index.ts';
 import { isPlainDate } from '../time/index.ts';
 
 /*
- * A cell as people write it, as the plain text our files hold: "12.5T" → 12.5, "208/230-3" → 208 and phase 3. What can
- * be read in one way only is read; what cannot is refused with its cause, the same words for all cells of that cause,
- * so that they can be mended together.
+ * A cell as people write it, as the plain text our files hold: "12.5T" → 12.5, "208/230-3" → 208 and phase 3.
+ * What can be read in one way only is read; what cannot is refused with its cause, the same words for all
+ * cells of that cause, so that they can be mended together.
  */
 
 export type DateOrder = 'day first' | 'month first';
@@ -28,9 +28,9 @@ const refuse = (cause: string): never => {
 const round = (value: number, decimals: number): string => String(Number(value.toFixed(decimals)));
 
 /**
- * A number of a cell with what stands behind it, by the one reader. A file is not asked cell by cell: of two ways to read
- * it the one that cannot be is left out; where both can, a comma before exactly three digits parts thousands and a point
- * before them is a decimal one.
+ * A number of a cell with what stands behind it, by the one reader. A file is not asked cell by cell: of two
+ * ways to read it the one that cannot be is left out; where both can, a comma before exactly three digits
+ * parts thousands and a point before them is a decimal one.
  *
  * @param possible what the number can be at all
  * @throws RangeError for what is no number, with what to write
@@ -70,7 +70,10 @@ const NO_NUMBER = 'is not a number';
 /** What the trade calls thousands of Btu/h. */
 const THOUSANDS_OF_BTUH = /^(mbh|mbtuh?|kbtuh?|mbtu\/hr?|kbtu\/hr?)$/i;
 
-/** Cooling capacity in tons: "12.5T", "150 MBH", "44 kW", "150,000 Btu/h". One ton is 12,000 Btu/h by definition. */
+/**
+ * Cooling capacity in tons: "12.5T", "150 MBH", "44 kW", "150,000 Btu/h". One ton is 12,000 Btu/h by
+ * definition.
+ */
 export function tons(cell: string): Read {
   const read = measured(cell);
   if (!read) return refuse(NO_NUMBER);
@@ -111,8 +114,8 @@ export function phase(cell: string): Read {
 }
 
 /**
- * A supply as plates and lists write it: "460", "208/230-3", "208-230/3/60", "460V 3PH". A plate for 208 and 230 V
- * stays one for both; of any other two voltages the lower is kept: it is what the unit must start on.
+ * A supply as plates and lists write it: "460", "208/230-3", "208-230/3/60", "460V 3PH". A plate for 208 and
+ * 230 V stays one for both; of any other two voltages the lower is kept: it is what the unit must start on.
  */
 export function volts(cell: string): Read {
   const numbers = [...cell.matchAll(/\d+(?:\.\d+)?/g)].map((match) => Number(match[0]));
@@ -154,7 +157,10 @@ export function refrigerant(cell: string): Read {
     : refuse('is not a refrigerant number');
 }
 
-/** An amount of money: "$1,240.50", "1.240,50 €", "(35.00)" is refused: what a negative amount means nobody knows. */
+/**
+ * An amount of money: "$1,240.50", "1.240,50 €", "(35.00)" is refused: what a negative amount means nobody
+ * knows.
+ */
 export function money(cell: string): Read {
   const read = measured(cell.replace(/[$€£]|usd|eur|gbp/gi, ''));
   if (read?.behind !== '') return refuse('is not an amount of money');
@@ -178,7 +184,8 @@ const ymd = (year: number, month: number, day: number): string => {
 };
 
 /**
- * The first two numbers of a date that can be read both ways, or undefined where it can be read in one way only.
+ * The first two numbers of a date that can be read both ways, or undefined where it can be read in one way
+ * only.
  *
  * @example bothWays('3/4/2025') // [3, 4]
  */

@@ -76,7 +76,10 @@ export function answer(
   };
 }
 
-/** Answers in the order in which they are read: what has to be acted on before everything else, the rest as it came. */
+/**
+ * Answers in the order in which they are read: what has to be acted on before everything else, the rest as it
+ * came.
+ */
 export const urgentFirst = <A extends Pick<Answer, 'advice'>>(answers: readonly A[]): A[] => [
   ...answers.filter(({ advice }) => advice === 'act'),
   ...answers.filter(({ advice }) => advice !== 'act'),

@@ -2,9 +2,10 @@ import { convert, judgeReading, QUANTITIES, type QuantityName } from './quantiti
 import { unitWritten } from './unitWords.ts';
 
 /*
- * The one reader of numbers, for every field and every file. It reads what can be read in one way: 1200, 1,200, 1 200,
- * 1.200,5, 12,5, .5, 3/8, 1-1/8, ½, with a unit behind it or without. What can be read in two ways is asked about, what
- * is no number is told what to write. Nothing is guessed: carbon monoxide of 1,200 ppm read as 1.2 would look harmless.
+ * The one reader of numbers, for every field and every file. It reads what can be read in one way: 1200,
+ * 1,200, 1 200, 1.200,5, 12,5, .5, 3/8, 1-1/8, ½, with a unit behind it or without. What can be read in two
+ * ways is asked about, what is no number is told what to write. Nothing is guessed: carbon monoxide of 1,200
+ * ppm read as 1.2 would look harmless.
  */
 
 /** A number as it was written. */
@@ -168,8 +169,8 @@ const standing = (
 const POUNDS_OUNCES = /^(.+?)(?:lbs?|pounds?|#)\.?[ ,]+(.+?)(?:oz|ounces?)\.?$/i;
 
 /**
- * Reads a quantity from what somebody wrote. A unit written with the number goes before the one of the field. Of two ways
- * to read it the one that cannot be is left out; where both can, it is asked.
+ * Reads a quantity from what somebody wrote. A unit written with the number goes before the one of the field.
+ * Of two ways to read it the one that cannot be is left out; where both can, it is asked.
  *
  * @param unit the unit of the field
  * @throws NotANumber with what to write, also for a unit of another quantity
@@ -196,8 +197,8 @@ export function typedQuantity(
   const wholes = READ_IN_WHOLES.has(own);
   if (second === 'impossible' || (read.mark === ',' && wholes)) return { value: read.value, unit: own };
   if (first === 'impossible') return { value: read.other, unit: own };
-  // A length of 1.125 in is no length of 1,125: what no machine shows is not what was meant. Where nobody reads
-  // thousandths the point may as well part thousands.
+  // A length of 1.125 in is no length of 1,125: what no machine shows is not what was meant. Where nobody
+  // reads thousandths the point may as well part thousands.
   if (read.mark === '.' && !wholes && first === 'good' && second === 'doubtful')
     return { value: read.value, unit: own };
   return refuse(asks(written, read));

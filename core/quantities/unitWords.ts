@@ -1,8 +1,9 @@
 import { QUANTITIES, type QuantityName } from './quantities.ts';
 
 /**
- * How people write the units behind a number, beside the unit itself: lower case, without blanks, points and the signs
- * of degree and difference. Where a word belongs to units of two quantities, the quantity of the field decides.
+ * How people write the units behind a number, beside the unit itself: lower case, without blanks, points and
+ * the signs of degree and difference. Where a word belongs to units of two quantities, the quantity of the
+ * field decides.
  */
 const WORDS: Readonly<Record<string, readonly string[]>> = {
   '°F': ['f', 'degf', 'degreesf', 'fahrenheit', 'deg', 'degrees'],
@@ -69,7 +70,9 @@ const WORDS: Readonly<Record<string, readonly string[]>> = {
   kg: ['kgs', 'kilo', 'kilos', 'kilogram', 'kilograms'],
 };
 
-/** A unit as it is compared: compatible letters made one, blanks, points and the signs of degree taken off. */
+/**
+ * A unit as it is compared: compatible letters made one, blanks, points and the signs of degree taken off.
+ */
 const bare = (text: string): string =>
   text
     .normalize('NFKC')
@@ -92,8 +95,8 @@ function wordsFor(quantity: QuantityName): ReadonlyMap<string, string> {
 }
 
 /**
- * The unit of a quantity that is written so, or undefined. A small m before ohm is a thousandth, never a million: that
- * one letter is told apart.
+ * The unit of a quantity that is written so, or undefined. A small m before ohm is a thousandth, never a
+ * million: that one letter is told apart.
  *
  * @example unitWritten('vacuum', 'microns') // 'µ'
  */

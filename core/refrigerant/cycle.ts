@@ -91,11 +91,12 @@ const BACKED_UP_F = 15;
 export type Starved = 'empty' | 'restricted' | 'read the liquid side';
 
 /**
- * Whether next to nothing reaches the compressor, and why: a restriction leaves liquid standing before it, an empty
- * circuit does not; from the suction alone nobody can say. High superheat with much subcooling is a restriction until
- * shown otherwise, also where the suction is not yet that low [common practice].
+ * Whether next to nothing reaches the compressor, and why: a restriction leaves liquid standing before it, an
+ * empty circuit does not; from the suction alone nobody can say. High superheat with much subcooling is a
+ * restriction until shown otherwise, also where the suction is not yet that low [common practice].
  *
- * @param liquid subcooling in °F where the liquid line was read, condensing temperature in °F where its pressure was
+ * @param liquid subcooling in °F where the liquid line was read, condensing temperature in °F where its
+ * pressure was
  */
 export function starvedBy(
   suction: { readonly evaporatingF: number; readonly superheatF: number },
@@ -109,7 +110,10 @@ export function starvedBy(
   return 'empty';
 }
 
-/** High superheat with the liquid backed up before the device: a restriction until shown otherwise [common practice]. */
+/**
+ * High superheat with the liquid backed up before the device: a restriction until shown otherwise [common
+ * practice].
+ */
 export const isRestricted = (
   superheatF: number,
   mostSuperheatF: number,
@@ -120,9 +124,15 @@ export const isRestricted = (
   superheatF > mostSuperheatF &&
   subcoolingF > Math.max(mostSubcoolingF, BACKED_UP_F);
 
-/** Saturation at this is where high-pressure switches open and every curve ends, °F [common practice; 610 psig of R-410A]. */
+/**
+ * Saturation at this is where high-pressure switches open and every curve ends, °F [common practice; 610 psig
+ * of R-410A].
+ */
 export const HEAD_STOPS_F = 150;
-/** Oil breaks down above the first at the discharge line; above the second a compressor is being lost, °F [common practice]. */
+/**
+ * Oil breaks down above the first at the discharge line; above the second a compressor is being lost, °F
+ * [common practice].
+ */
 export const DISCHARGE = { highF: 225, stopF: 250 } as const;
 
 /** How far comfort cooling condenses above outdoors and evaporates below return air, °F [common practice]. */

@@ -28,7 +28,10 @@ const RATED_MANIFOLD = 3.5;
 const AIR_RATIO = 1.62;
 /** With less air than this carbon monoxide begins to form [common practice]. */
 const CLEAN_RATIO = 1.45;
-/** Carbon monoxide of a flame that lacks air altogether, ppm for each share of it that lacks [common practice]. */
+/**
+ * Carbon monoxide of a flame that lacks air altogether, ppm for each share of it that lacks [common
+ * practice].
+ */
 const RICH_CO_PPM = 150_000;
 const EFFICIENCY = 0.8;
 const LIMIT_F = 190;
@@ -100,5 +103,8 @@ export function heatState(machine: Machine, around: Surroundings, faults: Faults
 }
 
 const AMBIENT_O2 = 20.9;
-/** Oxygen left in flue gas of this air ratio, % (stoichiometry, dry, to within a few tenths); none where gas is left over. */
+/**
+ * Oxygen left in flue gas of this air ratio, % (stoichiometry, dry, to within a few tenths); none where gas
+ * is left over.
+ */
 const oxygen = (ratio: number): number => AMBIENT_O2 * Math.max(0, 1 - 1 / ratio);

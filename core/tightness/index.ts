@@ -48,8 +48,9 @@ export interface StandingResult {
 
 /**
  * Judges a standing test: expanded uncertainty U = 2√2·√(u_P² + (P_abs·u_T/T)²), both readings alike and
- * independent (GUM, JCGM 100:2008). A drop beyond U is a leak; a gain beyond U is no test either. Otherwise no leak larger than
- * V·U·1440/(14.7·min) standard ft³ a day is proven, so a short test finds gross leaks only.
+ * independent (GUM, JCGM 100:2008). A drop beyond U is a leak; a gain beyond U is no test either. Otherwise
+ * no leak larger than V·U·1440/(14.7·min) standard ft³ a day is proven, so a short test finds gross leaks
+ * only.
  *
  * @throws RangeError for a test without duration or pressure
  */
@@ -86,13 +87,18 @@ export function standingTest({
   };
 }
 
-/** Below this a standing test finds nothing, psig: the schools of the trade begin at 110 [common practice]. */
+/**
+ * Below this a standing test finds nothing, psig: the schools of the trade begin at 110 [common practice].
+ */
 export const LEAST_TEST_PSIG = 100;
 /** No low side of these machines stands more, whatever its plate says, psig [from memory: 450 for R-410A]. */
 export const MOST_LOW_SIDE_PSIG = 450;
 /** Every plate of these machines allows this much, psig [common practice: the lowest school but one]. */
 export const ALWAYS_ALLOWED_PSIG = 150;
-/** Shorter than this not even a gross leak shows for certain, min; the shortest school stands 15 [common practice]. */
+/**
+ * Shorter than this not even a gross leak shows for certain, min; the shortest school stands 15 [common
+ * practice].
+ */
 const LEAST_TEST_MINUTES = 10;
 /** What the instruments leave open, as a share of the absolute pressure, from which a test says nothing. */
 const TOO_COARSE = 0.05;
@@ -123,7 +129,10 @@ export type VacuumVerdict =
   /** It stands near the atmosphere. */
   | 'open';
 
-/** From here it stands open, at whatever height the roof lies, µ: half an atmosphere and more [common practice]. */
+/**
+ * From here it stands open, at whatever height the roof lies, µ: half an atmosphere and more [common
+ * practice].
+ */
 const OPEN_MICRONS = 300_000;
 /** What a gauge wanders by itself, µ and as a share; a fall beyond it is one [common practice]. */
 const WANDERS = { microns: 3, share: 0.01 } as const;
@@ -142,8 +151,9 @@ export function waterMicrons(tempF: number, vaporPsia: (tempF: number) => number
 /**
  * Judges the decay of a vacuum from readings after isolating; the first minute is ignored, while hoses and
  * oil settle [common practice]. A plateau under 1,000 µ is tight and dry; one below the saturation pressure
- * of water is moist, one above it is not water alone; what falls after isolating was never isolated; a rise that goes on in a straight line is a leak; what bends without an end is moisture until it is
- * shown otherwise, and is watched longer, as is a slow rise that does not bend. Below 32 °F ice hides water.
+ * of water is moist, one above it is not water alone; what falls after isolating was never isolated; a rise
+ * that goes on in a straight line is a leak; what bends without an end is moisture until it is shown
+ * otherwise, and is watched longer, as is a slow rise that does not bend. Below 32 °F ice hides water.
  *
  * @param points at least three readings after the first minute, in order of time
  * @throws RangeError for fewer, or for times that run backwards

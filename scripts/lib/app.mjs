@@ -44,8 +44,8 @@ export async function build(say) {
 }
 
 /**
- * Builds anew and keeps the files of the build before beside the new ones, for one version: a page that was open over the
- * upgrade still asks for them.
+ * Builds anew and keeps the files of the build before beside the new ones, for one version: a page that was
+ * open over the upgrade still asks for them.
  *
  * @param web folder of the built application; its list of own files lies beside it
  */

@@ -149,8 +149,8 @@ async function closeCluster(folder, cluster, port) {
 const APPLICATION = 'gradum_app';
 
 /**
- * Makes that role where it is missing; its password lies beside the other one. What an older version kept under the
- * administrator is handed over when the database is made sure of.
+ * Makes that role where it is missing; its password lies beside the other one. What an older version kept
+ * under the administrator is handed over when the database is made sure of.
  */
 async function applicationUrl(folder, adminUrl) {
   const file = path.join(folder, 'application-password');
@@ -208,8 +208,8 @@ async function runCluster(folder, cluster, quick) {
 }
 
 /**
- * Starts (or adopts) the project's server. Returns the address for the application, that for an administrator, and how to
- * stop it.
+ * Starts (or adopts) the project's server. Returns the address for the application, that for an
+ * administrator, and how to stop it.
  */
 export async function startPostgres(folder, { fresh = false } = {}) {
   if (fresh && existsSync(folder)) {
@@ -227,8 +227,9 @@ export async function startPostgres(folder, { fresh = false } = {}) {
 const escaped = (text) => decodeURIComponent(text).replace(/[\\:]/g, '\\$&');
 
 /**
- * Runs one of PostgreSQL's own programs against a database. The password goes by a file that only this user may read and
- * that is gone afterwards: a command line is read by everybody on the machine, and stands in what an error says.
+ * Runs one of PostgreSQL's own programs against a database. The password goes by a file that only this user
+ * may read and that is gone afterwards: a command line is read by everybody on the machine, and stands in
+ * what an error says.
  *
  * @param args gets the address of the database without the password
  */

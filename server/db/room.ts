@@ -7,8 +7,8 @@ create temp table room_probe on commit drop as
 select string_agg(md5(random()::text), '') as text from generate_series(1, 32768)`;
 
 /**
- * Whether the database has room to write. Reading goes on with a full disk, so that a look at it alone says nothing: once
- * a write has failed for want of room, room is looked for by writing until there is some again.
+ * Whether the database has room to write. Reading goes on with a full disk, so that a look at it alone says
+ * nothing: once a write has failed for want of room, room is looked for by writing until there is some again.
  */
 export class Room {
   private full = false;

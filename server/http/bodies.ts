@@ -17,7 +17,9 @@ export type BodySize = keyof typeof BODY;
 
 /** No contract of ours nests deeper than GeoJSON does. */
 const DEEPEST = 30;
-/** Nor has any body of ours so many values: a file comes as one text, a thousand sites have some ten thousand. */
+/**
+ * Nor has any body of ours so many values: a file comes as one text, a thousand sites have some ten thousand.
+ */
 export const MOST_VALUES = 100_000;
 
 const QUOTE = 34;
@@ -30,8 +32,9 @@ const BLANK = new Set([9, 10, 13, 32]);
 const notJson = () => new Problem(400, 'The request is not JSON');
 
 /**
- * A walk over the bytes of JSON before anything is made of them: refuses what is no object or list, nests deeper than any
- * contract or holds more values. Goes on where it stopped, so that a long one is walked piece by piece.
+ * A walk over the bytes of JSON before anything is made of them: refuses what is no object or list, nests
+ * deeper than any contract or holds more values. Goes on where it stopped, so that a long one is walked piece
+ * by piece.
  */
 export class Shape {
   private depth = 0;

@@ -12,8 +12,8 @@ export interface Patience {
 const PATIENCE: Patience = { headMs: 15_000, wholeMs: 120_000, everyMs: 5_000 };
 
 /**
- * A server that closes on whoever sends too slowly, so that many who do so together keep nobody out. Answers may take as
- * long as they like: news are one that never ends.
+ * A server that closes on whoever sends too slowly, so that many who do so together keep nobody out. Answers
+ * may take as long as they like: news are one that never ends.
  */
 export const serverFor = (app: RequestListener, { headMs, wholeMs, everyMs }: Patience = PATIENCE): Server =>
   http.createServer(

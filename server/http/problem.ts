@@ -94,8 +94,8 @@ export function problemHandler(logger: Logger, room: Pick<Room, 'failed'>): Erro
 }
 
 /**
- * What a log says of a failure: what kind and where, never what was sent. Messages of the database repeat statements and
- * values, so of those only the code is kept.
+ * What a log says of a failure: what kind and where, never what was sent. Messages of the database repeat
+ * statements and values, so of those only the code is kept.
  */
 export function failureOf(error: unknown): object {
   const { name, message, stack, original, code, severity, table, constraint } = error as Error & {

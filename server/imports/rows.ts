@@ -60,7 +60,10 @@ const CALL_CELLS: Record<(typeof CALL_COLUMNS)[number], Reader> = {
   kind: cells.oneOf(CALL_KINDS),
 };
 
-/** Nobody mends more cells than this one by one: a column is taken for another, or the words need translating first. */
+/**
+ * Nobody mends more cells than this one by one: a column is taken for another, or the words need translating
+ * first.
+ */
 const MOST_PROBLEMS = 20_000;
 const tooManyProblems = (line: number): Problem =>
   new Problem(

@@ -4,16 +4,16 @@ import * as known from '@zxcvbn-ts/language-common';
 import { invalid } from '../http/problem.ts';
 
 /**
- * Guesses an attacker who knows the usual words needs at least, as a power of ten [zxcvbn: below 10^8 is somewhat
- * guessable, below 10^10 safely unguessable over a network].
+ * Guesses an attacker who knows the usual words needs at least, as a power of ten [zxcvbn: below 10^8 is
+ * somewhat guessable, below 10^10 safely unguessable over a network].
  */
 const LEAST_GUESSES_LOG10 = 10;
 
 let strength: ZxcvbnFactory | undefined;
 
 /**
- * Sayings that everybody knows, without blanks: long, and among the first that are tried. The lists of the library hold
- * single words and do not know that these belong together.
+ * Sayings that everybody knows, without blanks: long, and among the first that are tried. The lists of the
+ * library hold single words and do not know that these belong together.
  */
 const KNOWN_SAYINGS = [
   'correcthorsebatterystaple',
@@ -41,9 +41,9 @@ const KNOWN_SAYINGS = [
 const BETWEEN = /[\s\p{Pd}_.,;:'’"!?]/gu;
 
 /**
- * Refuses a password that is easy to guess. Length is the contract's business; nothing is said of capitals and digits,
- * which make passwords harder to keep and no harder to guess [NIST SP 800-63B-4, 3.1.1.2: length and a list of known
- * bad ones, no rules of composition; from memory].
+ * Refuses a password that is easy to guess. Length is the contract's business; nothing is said of capitals
+ * and digits, which make passwords harder to keep and no harder to guess [NIST SP 800-63B-4, 3.1.1.2: length
+ * and a list of known bad ones, no rules of composition; from memory].
  *
  * @param about words that belong to the person: name, company
  * @throws Problem 422 at `password`

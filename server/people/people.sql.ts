@@ -16,7 +16,10 @@ where v.crew_id = $1
     )
   )`;
 
-/** Ends the sessions of person $1, but for session $2. Streams of theirs end on the log line that goes with it. */
+/**
+ * Ends the sessions of person $1, but for session $2. Streams of theirs end on the log line that goes with
+ * it.
+ */
 export const END_SESSIONS = `
 delete from sessions
 where sess::jsonb->>'userId' = $1

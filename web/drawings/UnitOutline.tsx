@@ -1,8 +1,9 @@
 import { isKnown, type PlateState } from '../ui/plateWords.ts';
 
 /**
- * The outline of a unit in a drawing, carrying its state as its tag does: a notch for a hazard, a string tied over the
- * edge for what was left open, a loop on the lower edge for a repeat, dashes when it is out of use. Drawn around 0, 0.
+ * The outline of a unit in a drawing, carrying its state as its tag does: a notch for a hazard, a string tied
+ * over the edge for what was left open, a loop on the lower edge for a repeat, dashes when it is out of use.
+ * Drawn around 0, 0.
  *
  * @param w width, `h` depth, `letter` the height of a letter, all in the drawing's measure
  */

@@ -3,8 +3,9 @@ import type { PlateState } from '../ui/plateWords.ts';
 import { useInBrief } from './MiniStory.tsx';
 
 /**
- * The tag of a unit that a list names, with the state that came with the two years of the list around it: the same tag wherever
- * the unit stands. What the row itself knows is shown at once; until the rest has come the tag is dotted.
+ * The tag of a unit that a list names, with the state that came with the two years of the list around it: the
+ * same tag wherever the unit stands. What the row itself knows is shown at once; until the rest has come the
+ * tag is dotted.
  */
 export function UnitPlate({
   unitId,

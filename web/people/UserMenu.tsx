@@ -25,7 +25,8 @@ export default function UserMenu({ forget }: { forget: () => void }) {
   const [asking, setAsking] = useState(false);
   const [choosing, setChoosing] = useState(false);
   const trigger = useRef<HTMLButtonElement>(null);
-  // It takes the place of the button that asked for it, and so the keyboard: a dialog gives it back to this one.
+  // It takes the place of the button that asked for it, and so the keyboard: a dialog gives it back to this
+  // one.
   useLayoutEffect(() => trigger.current?.focus(), []);
   const leave = async () => {
     const { error } = await signOut();

@@ -5,8 +5,8 @@ const FIELD =
   'reach w-full rounded-[3px] border border-[#8a9095] px-3 text-left text-[#d9d5c9] hover:border-[#e59a63]';
 
 /**
- * Find anything, go anywhere, from the field on the ridge: what is found stands beneath it, the screen stays in sight. Ctrl-K
- * and the slash key lead there.
+ * Find anything, go anywhere, from the field on the ridge: what is found stands beneath it, the screen stays
+ * in sight. Ctrl-K and the slash key lead there.
  */
 export function FindBox() {
   const [open, setOpen] = useState(false);

@@ -9,7 +9,10 @@ import { instant } from '../ui/format.ts';
 import { Plate } from '../ui/Plate.tsx';
 import { PriorityWord } from '../ui/PriorityWord.tsx';
 
-/** One open call in one line: how soon, on what, where, its unit's two years, what is said, how long it waits, who has it. */
+/**
+ * One open call in one line: how soon, on what, where, its unit's two years, what is said, how long it waits,
+ * who has it.
+ */
 export function CallLine({
   call,
   story,

@@ -43,8 +43,8 @@ const LOOK: Record<Block['state'], string> = {
 const WORD: Record<Block['state'], string> = { planned: 'planned', there: 'there since', left: 'left' };
 
 /**
- * Today's visits by crew, each day a strip of hours: planned, there now, left. A visit without a time stands behind its
- * strip in words.
+ * Today's visits by crew, each day a strip of hours: planned, there now, left. A visit without a time stands
+ * behind its strip in words.
  */
 export function CrewStrips({
   visits,

@@ -9,7 +9,10 @@ import { phone } from '../outbox/db.ts';
 import { pressed } from '../ui/Button.tsx';
 import { Plate } from '../ui/Plate.tsx';
 
-/** Where the crew goes next, whole: what is the matter, what can hurt there, how to get up, the roof, one button. */
+/**
+ * Where the crew goes next, whole: what is the matter, what can hurt there, how to get up, the roof, one
+ * button.
+ */
 export function NextStop({ visit, when }: { visit: VisitRow; when: string }) {
   const { data } = useVisitQuery(visit.id);
   const kept = useLiveQuery(() => phone.visits.get(visit.id), [visit.id]);

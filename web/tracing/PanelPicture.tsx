@@ -2,8 +2,8 @@ import { slotsOfPanel, type SitePoint } from '#core/tracing';
 import type { TracingView } from '#contracts/tracing';
 
 /**
- * A panel as it looks with its door open: odd poles at the left, even at the right, what hangs on each written beside it.
- * Two things on one pole are both written, since one of them is wrong.
+ * A panel as it looks with its door open: odd poles at the left, even at the right, what hangs on each
+ * written beside it. Two things on one pole are both written, since one of them is wrong.
  */
 export function PanelPicture({
   net,

@@ -2,7 +2,10 @@ import { Dialog as Radix } from 'radix-ui';
 import { useState, type ReactNode } from 'react';
 import { returnFocus } from './returnFocus.ts';
 
-/** A dialog that keeps the keyboard inside, closes on Escape, gives it back to where it was, and says what it is. */
+/**
+ * A dialog that keeps the keyboard inside, closes on Escape, gives it back to where it was, and says what it
+ * is.
+ */
 export function Dialog({
   open,
   onClose,

@@ -133,7 +133,10 @@ export function List<Row extends { id: string }>({
   filters?: readonly ListFilter[];
   /** Asks for any stretch of the list, so that all of it can be printed and saved. */
   page: AskPage<Row>;
-  /** Draws a row as a line of its own in place of cells; search and order then open from a word above the lines. */
+  /**
+   * Draws a row as a line of its own in place of cells; search and order then open from a word above the
+   * lines.
+   */
   line?: (row: Row) => ReactNode;
 }) {
   const [typed, setTyped] = useState(state.q);

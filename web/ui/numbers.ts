@@ -1,8 +1,8 @@
 import { plainNumber, typedQuantity, type QuantityName, type Within } from '#core/quantities';
 
 /*
- * Numbers of forms, by the one reader. What it cannot read is handed on as it was typed: the contract refuses a text
- * where a number belongs, at its field, and says by the same reader what to write.
+ * Numbers of forms, by the one reader. What it cannot read is handed on as it was typed: the contract refuses
+ * a text where a number belongs, at its field, and says by the same reader what to write.
  */
 const asItStands = (text: string): number => text as unknown as number;
 

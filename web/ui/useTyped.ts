@@ -45,8 +45,9 @@ function toFirstWrong(): void {
 }
 
 /**
- * The one way of forms: what is typed is text by field, and a contract reads it when it is to be sent. What is wrong
- * stands at its field, whether the contract found it here or the server there; nothing typed is lost by it.
+ * The one way of forms: what is typed is text by field, and a contract reads it when it is to be sent. What
+ * is wrong stands at its field, whether the contract found it here or the server there; nothing typed is lost
+ * by it.
  *
  * @param typed where it starts; or, with `kept`, what is typed now, for a draft that is kept at every key
  */

@@ -35,8 +35,8 @@ function useAnswers(values: Values, unit: FieldsProps['unit']) {
 const firstSentence = (text: string): string => /^.*?[.:](?= |$)/.exec(text)?.[0] ?? text;
 
 /**
- * What has to be acted on among the readings typed so far, beside the button that files them: on a phone the answers
- * themselves lie below the fields.
+ * What has to be acted on among the readings typed so far, beside the button that files them: on a phone the
+ * answers themselves lie below the fields.
  */
 export function ActsTyped({ values, unit }: { values: Values; unit: FieldsProps['unit'] }) {
   const [system] = useUnitSystem();

@@ -447,6 +447,8 @@ export const FORMS: Record<FormKind, EntryForm> = {
   },
 };
 
-/** Which condition a form for closing begins with: the only one there is; of several somebody has to choose. */
+/**
+ * Which condition a form for closing begins with: the only one there is; of several somebody has to choose.
+ */
 export const closingAtFirst = (conditions: readonly { readonly id: string }[]): string =>
   conditions.length === 1 ? (conditions[0]?.id ?? '') : '';
