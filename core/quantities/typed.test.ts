@@ -116,6 +116,26 @@ describe('a quantity as it is written', () => {
     expect(typedQuantity(quantity, unit, written)).toEqual({ value, unit: own }),
   );
 
+  it.each<[QuantityName, string]>([
+    ['pressureGauge', 'psig'],
+    ['pressureAbsolute', 'psia'],
+    ['temperature', '°F'],
+    ['temperature', '°C'],
+    ['concentration', 'ppm'],
+    ['vacuum', 'µ'],
+    ['voltage', 'V'],
+  ])(
+    '%s in %s: a comma before three digits never makes a thousandth of it, though so many cannot be',
+    (quantity, unit) => {
+      // 1,200 psig is beyond every relief device; 1.2 psig, which it was once taken for, is an empty circuit.
+      for (const written of ['1,200', '9,999', '620,000', `30,000 ${unit}`])
+        expect([written, typedQuantity(quantity, unit, written).value]).toEqual([
+          written,
+          Number(written.replace(/\D/g, '')),
+        ]);
+    },
+  );
+
   it('where both ways to read it can be, it asks', () => {
     expect(why(() => typedQuantity('concentration', 'ppm', '1.200'))).toMatch(/1200 or as 1.2/);
     expect(why(() => typedQuantity('insulation', 'MΩ', '1,200'))).toMatch(/1200 or as 1.2/);

@@ -152,7 +152,10 @@ export function plainNumber(written: string, [least, most]: Within = [-Infinity,
 }
 
 /** Units in which nobody reads thousandths: a comma before three digits can only part thousands. */
-const READ_IN_WHOLES: ReadonlySet<string> = new Set(['ppm', 'µ', 'Btu/h', 'cfm', 'm³/h', 'rpm', 'Pa', 'ft']);
+const READ_IN_WHOLES: ReadonlySet<string> = new Set([
+  ...['psig', 'psia', 'kPa(g)', '°F', '°C', 'V', 'VA'],
+  ...['ppm', 'µ', 'µ/min', 'Btu/h', 'cfm', 'm³/h', 'rpm', 'Pa', 'ft'],
+]);
 
 const standing = (
   quantity: QuantityName,

@@ -35,8 +35,8 @@ function useAnswers(values: Values, unit: FieldsProps['unit']) {
 const firstSentence = (text: string): string => /^.*?[.:](?= |$)/.exec(text)?.[0] ?? text;
 
 /**
- * What has to be acted on among the readings typed so far, beside the button that files them: on a phone the
- * answers themselves lie below the fields.
+ * What has to be acted on among the readings typed so far, beside the button that files them: the answers themselves
+ * lie each by its own fields, and may be scrolled away. Held across there is one line for it, with what to do first.
  */
 export function ActsTyped({ values, unit }: { values: Values; unit: FieldsProps['unit'] }) {
   const [system] = useUnitSystem();
@@ -45,13 +45,10 @@ export function ActsTyped({ values, unit }: { values: Values; unit: FieldsProps[
   if (!worst) return null;
   const shown = shownValue(worst.quantity, worst.unit, worst.value, system);
   return (
-    <p className="hurts w-full text-sm font-semibold desk:hidden" aria-hidden="true">
-      {worst.name} {number(shown.value, worst.decimals)} {plainUnit(shown.unit)}
-      <span className="short:hidden">
-        : {firstSentence(saidText(worst.text, system))}
-        {acts.length > 1 ? ` And ${acts.length - 1} more below.` : ''}
-      </span>
-      <span className="hidden short:inline">: act, see below</span>
+    <p className="hurts w-full text-sm font-semibold short:truncate" aria-hidden="true">
+      {worst.name} {number(shown.value, worst.decimals)} {plainUnit(shown.unit)}:{' '}
+      {firstSentence(saidText(worst.text, system))}
+      {acts.length > 1 ? ` And ${acts.length - 1} more.` : ''}
     </p>
   );
 }
