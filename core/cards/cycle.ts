@@ -10,6 +10,7 @@ import {
   HARDLY_APART_RATIO,
   HEAD_STOPS_F,
   pressureRatio,
+  REFRIGERANTS,
   saturationPressure,
   saturationTemperature,
   swappedHoses,
@@ -143,17 +144,24 @@ export const ratioPart: CardPart = (values, limits) => {
   ];
 };
 
-/** Head pressure against the one at which high-pressure switches open; said before the curve ends there. */
+const NAMES = Object.keys(REFRIGERANTS) as RefrigerantName[];
+
+/**
+ * Head pressure against the one at which high-pressure switches open; said before the curve ends there. Where nobody
+ * knows the refrigerant it is stopped at the highest of all: no machine stands that, whatever is in it.
+ */
 export const headPart: CardPart = (values, limits) => {
   const { num, text } = reader(values);
   const name = text<RefrigerantName>('refrigerant');
   const liquid = num('liquid');
-  if (!name || liquid === undefined || swappedHoses(num('suction'), liquid)) return [];
-  const stop = saturationPressure(name, 'bubble', HEAD_STOPS_F, airPsia(values, limits));
+  if (liquid === undefined || swappedHoses(num('suction'), liquid)) return [];
+  const air = airPsia(values, limits);
+  const stops = (name ? [name] : NAMES).map((one) => saturationPressure(one, 'bubble', HEAD_STOPS_F, air));
+  const stop = Math.max(...stops);
   if (liquid < stop) return [];
   return [
     answer({
-      ...estimated(name),
+      ...(name ? estimated(name) : { improve: ['read the refrigerant off the plate'] }),
       name: 'head pressure',
       value: liquid,
       unit: 'psig',
@@ -164,7 +172,7 @@ export const headPart: CardPart = (values, limits) => {
       band: {
         high: stop,
         from: 'common practice',
-        source: say`${name} at ${degF(HEAD_STOPS_F)}, where high-pressure switches open`,
+        source: say`${name ?? 'the highest of any refrigerant'} at ${degF(HEAD_STOPS_F)}, where high-pressure switches open`,
       },
       advice: 'act',
       text:
@@ -176,9 +184,9 @@ export const headPart: CardPart = (values, limits) => {
 
 /** How hot the gas leaves the compressor: above its band oil breaks down, far above it is being lost. */
 export const dischargePart: CardPart = (values) => {
-  const { num, text } = reader(values);
+  const { num } = reader(values);
   const discharge = num('discharge');
-  if (!text('refrigerant') || discharge === undefined) return [];
+  if (discharge === undefined) return [];
   return [
     answer({
       name: 'discharge line',

@@ -282,3 +282,35 @@ describe('the whole cycle from one set', () => {
     for (const a of said) expect(a.position).toBe(positionIn(a.value, a.band));
   });
 });
+
+describe('what can hurt or cost a machine, whatever else is not known', () => {
+  it('a head pressure that no machine stands is stopped where nobody knows the refrigerant', () => {
+    const head = (psig: number, refrigerant?: 'R-22' | 'R-410A') =>
+      answersTo(set({ 'liquid pressure': [psig, 'psig'] }), refrigerant === undefined ? {} : { refrigerant })[
+        'head pressure'
+      ];
+    expect(head(680)).toMatchObject({
+      advice: 'act',
+      band: { source: expect.arrayContaining(['the highest of any refrigerant at ']) },
+      improve: ['read the refrigerant off the plate'],
+    });
+    // 390 psig stops R-22 at 150 °F and is an ordinary hot day of R-410A: unknown, it says nothing.
+    expect(head(390, 'R-22')).toMatchObject({ advice: 'act' });
+    expect(head(390)).toBeUndefined();
+    expect(head(390, 'R-410A')).toBeUndefined();
+  });
+
+  it('a discharge line is too hot for the oil of any refrigerant', () =>
+    expect(answersTo(set({ 'discharge line': [300, '°F'] }), {})['discharge line']).toMatchObject({
+      advice: 'act',
+      text: expect.stringMatching(/^Stop it/),
+    }));
+
+  it.each(['cooling', 'heating', 'off'] as const)(
+    'flue CO of 1,200 ppm is judged in a set called %s',
+    (mode) =>
+      expect(
+        Object.values(answersTo({ ...set({ 'flue CO': [1200, 'ppm'] }), mode }, {})).map((a) => a.advice),
+      ).toContain('act'),
+  );
+});

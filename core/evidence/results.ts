@@ -55,7 +55,8 @@ const ASKED: readonly { readonly name: string; readonly modes: readonly Mode[]; 
   [
     // What is about people comes first.
     { name: 'CO in the room', modes: ALWAYS, part: roomPart },
-    { name: 'CO air-free', modes: HEATING, part: flueCoPart },
+    // Whoever has measured it measured a flame, whatever the set is called.
+    { name: 'CO air-free', modes: ALWAYS, part: flueCoPart },
     { name: 'head pressure', modes: RUNNING, part: headPart },
     { name: 'superheat', modes: COOLING, part: superheatPart },
     { name: 'evaporating', modes: COOLING, part: evaporatingPart },
