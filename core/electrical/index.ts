@@ -106,7 +106,7 @@ export function maximumProtection(loads: readonly number[]): number {
   const most = 2.25 * largest + rest;
   // Many small motors: the next size down may not carry what they draw. Then it is the next size above that,
   // as it is below the smallest standard size, where a machine with so small a load shares its circuit.
-  const least = 1.25 * largest + rest;
+  const least = minimumCircuitAmpacity(loads);
   const size = STANDARD_A.findLast((a) => a <= most && a >= least) ?? STANDARD_A.find((a) => a >= least);
   if (size === undefined) throw new RangeError(`${Math.round(least)} A lie beyond the standard sizes`);
   return size;
