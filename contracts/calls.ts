@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { QUESTIONS, type QuestionName } from '#core/intake';
+import { QUESTIONS, type QuestionName } from '#core/heard';
 import { PRIORITIES, STAKES, SYSTEMS } from '#core/vocabulary';
 import {
   CANCELLED_AS,

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import type { Reason } from '#core/reasons';
+import type { Reason } from '#core/said';
 import { isPlainDate } from '#core/time';
 
 /** Shapes shared by all that crosses a boundary. */

@@ -1,4 +1,4 @@
-import { capital } from '../reasons/index.ts';
+import { capital } from '../sentences/index.ts';
 import { say, measured, type Said } from '../quantities/index.ts';
 import { atmospherePsia, waterVaporPsia } from '../airside/index.ts';
 import { answer, DEFAULT_LIMITS, type Answer } from '../measurement/index.ts';

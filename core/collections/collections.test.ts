@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { plural } from '../reasons/index.ts';
+import { plural } from '../sentences/index.ts';
 import { groupBy } from './index.ts';
 
 describe('grouping', () => {

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { addDays } from '../time/index.ts';
-import { wordsOf } from '../reasons/index.ts';
+import { wordsOf } from '../said/index.ts';
 import { CONDITION_KIND_NAMES, CONDITION_KINDS } from '../vocabulary/index.ts';
 import { conditionStanding, neverPastTheVisit } from './index.ts';
 

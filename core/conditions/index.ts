@@ -1,6 +1,9 @@
-import { because, type Reason } from '../reasons/index.ts';
 import { daysBetween, type PlainDate } from '../time/index.ts';
 import { CONDITION_KINDS, type ConditionKind } from '../vocabulary/index.ts';
+import { because, type ConditionReason } from './rules.ts';
+
+export type { ConditionRules } from './rules.ts';
+export { conditionWords } from './wordings.ts';
 
 /** How long a unit may be left as it is, and whether that is over. */
 export interface ConditionStanding {
@@ -8,7 +11,7 @@ export interface ConditionStanding {
   /** Days beyond what its kind allows; 0 while it is within. */
   readonly overdueDays: number;
   readonly overdue: boolean;
-  readonly reason: Reason;
+  readonly reason: ConditionReason;
 }
 
 /**

@@ -1,4 +1,4 @@
-import { systemHeard } from '../intake/index.ts';
+import { systemHeard } from '../heard/index.ts';
 import { kindsWith } from '../machine/index.ts';
 import type { UnitKind } from '../vocabulary/index.ts';
 import { pointsOf, type ReadingGroup, type ReadingPoint, type ReadingSet } from './points.ts';

@@ -1,13 +1,13 @@
-import { because, type Reason } from '../reasons/index.ts';
 import { daysBetween } from '../time/index.ts';
 import type { CallFact, HistorySettings, UnitFacts } from './facts.ts';
+import { because, type HistoryReason } from './rules.ts';
 
 /** A new call that came back on the same unit and system soon after an earlier one was done. */
 export interface Callback {
   readonly earlier: CallFact;
   readonly later: CallFact;
   readonly days: number;
-  readonly reason: Reason;
+  readonly reason: HistoryReason;
 }
 
 /**

@@ -1,6 +1,6 @@
 import { isConsumable } from '../machine/index.ts';
-import type { FailureLine } from '../reasons/index.ts';
 import type { CallFact, FindingFact, UnitFacts } from './facts.ts';
+import type { FailureLine } from './rules.ts';
 
 /** A call that counts as a failure of the unit, with the findings that say so. */
 export interface FailureEvent {

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { addDays, fromDayNumber, type PlainDate } from '../time/index.ts';
 import type { PartId } from '../machine/index.ts';
-import { wordsOf } from '../reasons/index.ts';
+import { wordsOf } from '../said/index.ts';
 import type { FindingGrade, System } from '../vocabulary/index.ts';
 import {
   callbacksOf,

@@ -13,3 +13,5 @@ export * from './story.ts';
 export * from './brief.ts';
 export * from './fromSheet.ts';
 export * from './together.ts';
+export type { FailureLine, HistoryReason, HistoryRules } from './rules.ts';
+export { historyWords } from './wordings.ts';

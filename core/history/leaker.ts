@@ -1,13 +1,13 @@
-import { because, type Reason } from '../reasons/index.ts';
 import { addDays, daysBetween, type PlainDate } from '../time/index.ts';
 import type { AdditionFact, HistorySettings, UnitFacts } from './facts.ts';
+import { because, type HistoryReason } from './rules.ts';
 
 export interface Leaker {
   readonly circuit: number | null;
   readonly additions: readonly AdditionFact[];
   /** Sum of the weighed additions; undefined when none was weighed. */
   readonly pounds?: number;
-  readonly reason: Reason;
+  readonly reason: HistoryReason;
 }
 
 type LeakerSettings = Pick<HistorySettings, 'leakerApartDays' | 'leakerWithinDays' | 'leakerSharePct'>;

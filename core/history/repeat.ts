@@ -1,8 +1,8 @@
 import { partOf, type PartId } from '../machine/index.ts';
-import { because, type Reason } from '../reasons/index.ts';
 import { dayNumber, daysBetween, type PlainDate } from '../time/index.ts';
 import type { FindingFact, HistorySettings, UnitFacts } from './facts.ts';
 import { consumablesOf, failureLine, failuresOf, type FailureEvent } from './failures.ts';
+import { because, type HistoryReason } from './rules.ts';
 
 /** Failures that belong together: `kind` says whether one part came back or failures of any kind piled up. */
 export interface Repeat {
@@ -11,7 +11,7 @@ export interface Repeat {
   readonly circuit?: number | null;
   /** Oldest first; the last one made it a repeat. */
   readonly failures: readonly FailureEvent[];
-  readonly reason: Reason;
+  readonly reason: HistoryReason;
 }
 
 type RepeatSettings = Pick<HistorySettings, 'repeatWindowDays' | 'repeatSameClass' | 'repeatAnyFailures'>;

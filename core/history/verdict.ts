@@ -1,5 +1,5 @@
 import { partOnCircuit } from '../machine/index.ts';
-import { because, capital, listed, plural, type Reason } from '../reasons/index.ts';
+import { capital, listed, plural } from '../sentences/index.ts';
 import { addDays, daysBetween, wholeYears, type PlainDate } from '../time/index.ts';
 import { REFRIGERANTS, type RefrigerantName } from '../refrigerant/index.ts';
 import { CONDITION_KINDS } from '../vocabulary/index.ts';
@@ -9,6 +9,7 @@ import type { ConditionFact, HistorySettings, UnitFacts } from './facts.ts';
 import { failuresOf } from './failures.ts';
 import { leakersOf } from './leaker.ts';
 import { earlyWearOf, repeatsOf, type Repeat } from './repeat.ts';
+import { because, type HistoryReason } from './rules.ts';
 
 /**
  * What can be said of a unit, and what it asks for. Somebody has to decide about the first group; the second
@@ -31,7 +32,7 @@ export interface Flag {
   readonly kind: FlagKind;
   /** One sentence, the answer first. */
   readonly sentence: string;
-  readonly reasons: readonly Reason[];
+  readonly reasons: readonly HistoryReason[];
   /**
    * Identities of what it rests on, joined and sorted: new evidence makes a new key and asks for a new
    * decision.

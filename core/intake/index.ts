@@ -1,16 +1,9 @@
-import { dangersHeard } from './heard.ts';
-import { because, type Reason } from '../reasons/index.ts';
+import { dangersHeard } from '../heard/index.ts';
 import type { Priority, Stake, System } from '../vocabulary/index.ts';
+import { because, type IntakeReason } from './rules.ts';
 
-export {
-  dangersHeard,
-  QUESTIONS,
-  questionsFor,
-  systemHeard,
-  type Danger,
-  type DangerKind,
-  type QuestionName,
-} from './heard.ts';
+export type { IntakeReason, IntakeRules } from './rules.ts';
+export { intakeWords } from './wordings.ts';
 
 /** What a caller tells; undefined where the question was not asked or not answered. */
 export interface Complaint {
@@ -26,7 +19,7 @@ export interface Complaint {
 
 export interface SuggestedPriority {
   readonly priority: Priority;
-  readonly reasons: readonly Reason[];
+  readonly reasons: readonly IntakeReason[];
 }
 
 /**
@@ -35,9 +28,9 @@ export interface SuggestedPriority {
  * "this week", never less.
  */
 export function suggestPriority(complaint: Complaint): SuggestedPriority {
-  const reasons: Reason[] = [];
+  const reasons: IntakeReason[] = [];
   let priority: Priority | undefined;
-  const raise = (to: Priority, reason: Reason) => {
+  const raise = (to: Priority, reason: IntakeReason) => {
     reasons.push(reason);
     if (priority === undefined || ORDER.indexOf(to) < ORDER.indexOf(priority)) priority = to;
   };

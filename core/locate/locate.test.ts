@@ -1,4 +1,4 @@
-import { wordsOf } from '../reasons/index.ts';
+import { wordsOf } from '../said/index.ts';
 import fc from 'fast-check';
 import { likelyUnits, readClue, type Candidate } from './index.ts';
 

@@ -1,8 +1,8 @@
 import { distance } from 'fastest-levenshtein';
 import { systemsOf } from '../machine/index.ts';
-import { because, type Reason } from '../reasons/index.ts';
 import type { UnitKind, UnitStatus } from '../vocabulary/index.ts';
 import { alike, stem, wordsOf, type Clue } from './words.ts';
+import { because, type LocateReason } from './rules.ts';
 
 /** A unit with everything by which somebody might mean it. */
 export interface Candidate {
@@ -28,7 +28,7 @@ export interface Candidate {
 export interface Likely {
   readonly unitId: string;
   readonly score: number;
-  readonly reasons: readonly Reason[];
+  readonly reasons: readonly LocateReason[];
 }
 
 /** Weights of the evidence; fixed, so that everybody can say why one unit stands above another. */
@@ -163,11 +163,11 @@ function judge(
   unit: Candidate,
   { rarity, panel }: { readonly rarity: ReadonlyMap<string, number>; readonly panel: ReadonlySet<string> },
 ): Likely | undefined {
-  const reasons: Reason[] = [];
+  const reasons: LocateReason[] = [];
   const places: string[] = [];
   let score = 0;
   let evidence = 0;
-  const add = (reason: Reason & { readonly params: { readonly points: number } }) => {
+  const add = (reason: LocateReason & { readonly params: { readonly points: number } }) => {
     score += reason.params.points;
     reasons.push(reason);
   };

@@ -1,4 +1,4 @@
-import { listed, plural } from '../reasons/plural.ts';
+import { listed, plural } from '../sentences/index.ts';
 import { dayWords, MONTH_NAMES, WEEKDAY_NAMES, type PlainDate } from '../time/index.ts';
 
 /** When a task comes round. */

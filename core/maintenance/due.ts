@@ -1,4 +1,3 @@
-import { because, type Reason } from '../reasons/index.ts';
 import { addDays, daysBetween, type PlainDate } from '../time/index.ts';
 import type { MachineThere } from '../machine/index.ts';
 import type { UnitStatus } from '../vocabulary/index.ts';
@@ -7,6 +6,7 @@ import { windowsAround, windowServed, type Window } from './windows.ts';
 import { soonerBy, type Care, type PutOff } from './care.ts';
 import type { MaintenanceTask } from './task.ts';
 import { tasksOf } from './tasks.ts';
+import { because, type MaintenanceReason } from './rules.ts';
 
 /**
  * Who decided how often: the company for the kind of machine, or an agreement, for the whole or a part of it.
@@ -70,7 +70,7 @@ export interface DueTask {
   readonly putOff?: PutOff;
   /** Its season is over: somebody has to decide whether it is still done. Never planned by itself. */
   readonly missed?: Window;
-  readonly reason: Reason;
+  readonly reason: MaintenanceReason;
 }
 
 /** A season missed by more than this is over: starting up cooling in autumn helps nobody [our choice]. */

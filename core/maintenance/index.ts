@@ -7,3 +7,5 @@ export * from './care.ts';
 export * from './due.ts';
 export * from './ahead.ts';
 export { weatherAllows, weatherWords, type DayWeather, type TaskWeather } from './weather.ts';
+export type { MaintenanceReason, MaintenanceRules } from './rules.ts';
+export { maintenanceWords } from './wordings.ts';

@@ -1,15 +1,9 @@
 import { groupBy } from '../collections/index.ts';
-import {
-  because,
-  contradictionWords,
-  type FactLine,
-  type Reason,
-  type RuleId,
-  type RuleParams,
-} from '../reasons/index.ts';
 import { HOWS } from './how.ts';
 import { loopThrough, type SiteLink, type SiteNet, type SitePoint } from './net.ts';
+import { because, type FactLine, type TracingReason, type TracingRules } from './rules.ts';
 import { pointName, polesText } from './trace.ts';
+import { contradictionWords } from './wordings.ts';
 
 /** Two facts that cannot both be right, or a fact that the plate does not allow. */
 export interface Contradiction {
@@ -27,7 +21,7 @@ export interface Contradiction {
   readonly sentence: string;
   readonly pointIds: readonly string[];
   readonly linkIds: readonly string[];
-  readonly reasons: readonly Reason[];
+  readonly reasons: readonly TracingReason[];
 }
 
 /**
@@ -44,13 +38,13 @@ const fact = (link: SiteLink): FactLine => ({
 });
 
 /** A contradiction whose kind is the rule that speaks. */
-function contradiction<K extends Contradiction['kind'] & RuleId>(
+function contradiction<K extends Contradiction['kind']>(
   kind: K,
-  params: RuleParams[K],
+  params: TracingRules[K],
   pointIds: readonly string[],
   linkIds: readonly string[],
 ): Contradiction {
-  const reason = because(kind, params) as Reason;
+  const reason = because(kind, params) as TracingReason;
   return { kind, sentence: contradictionWords(reason), pointIds, linkIds, reasons: [reason] };
 }
 
@@ -127,9 +121,9 @@ function againstThePlate(link: SiteLink, feeds: readonly SiteLink[], points: Poi
   const [from, to] = [points.get(link.from), points.get(link.to)];
   if (!from || !to) return [];
   const found: Contradiction[] = [];
-  const say = <K extends Contradicting>(kind: K, more: Omit<RuleParams[K], 'facts' | 'to' | 'from'>) => {
+  const say = <K extends Contradicting>(kind: K, more: Omit<TracingRules[K], 'facts' | 'to' | 'from'>) => {
     const params = { ...more, facts: [fact(link)], to: pointName(to), from: from.name };
-    found.push(contradiction(kind, params as unknown as RuleParams[K], [from.id, to.id], [link.id]));
+    found.push(contradiction(kind, params as unknown as TracingRules[K], [from.id, to.id], [link.id]));
   };
   const poles = link.poles ?? [];
   const { spaces } = from;

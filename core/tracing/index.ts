@@ -7,3 +7,5 @@ export * from './net.ts';
 export * from './trace.ts';
 export * from './contradictions.ts';
 export * from './tricks.ts';
+export type { FactLine, TracingReason, TracingRules } from './rules.ts';
+export { tracingWords } from './wordings.ts';

@@ -1,4 +1,4 @@
-import { capital } from '../reasons/index.ts';
+import { capital } from '../sentences/index.ts';
 import { surenessOf, type Sureness } from './how.ts';
 import { POINT_KINDS, type LinkKind, type SiteLink, type SiteNet, type SitePoint } from './net.ts';
 

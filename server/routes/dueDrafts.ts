@@ -1,6 +1,6 @@
 import { minutesFor } from '#core/routing';
 import { dayAllows, weatherAllows, type DueTask } from '#core/maintenance';
-import { plural } from '#core/reasons';
+import { plural } from '#core/sentences';
 import { addDays, dayWords, durationText, minutesOfDay, type PlainDate } from '#core/time';
 import type { PlanProblem } from '#contracts/board';
 import type { Dependencies } from '../dependencies.ts';

@@ -1,5 +1,5 @@
 import { groupBy } from '#core/collections';
-import { plural } from '#core/reasons';
+import { plural } from '#core/sentences';
 import { callsExpected, type DayOfCalls } from '#core/routing';
 import { addDays, durationText, type PlainDate } from '#core/time';
 import type { Database } from '../db/connect.ts';

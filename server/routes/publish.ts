@@ -1,5 +1,5 @@
 import type { Transaction } from 'sequelize';
-import { plural } from '#core/reasons';
+import { plural } from '#core/sentences';
 import { toldWindow } from '#core/routing';
 import { addDays, clockText, dayWords } from '#core/time';
 import type { NoticeKind, NoticeRow, PublishBody } from '#contracts/board';

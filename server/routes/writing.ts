@@ -1,6 +1,6 @@
 import type { Transaction } from 'sequelize';
 import { groupBy } from '#core/collections';
-import { plural } from '#core/reasons';
+import { plural } from '#core/sentences';
 import type { TimedRoute } from '#core/routing';
 import { dayWords, type PlainDate } from '#core/time';
 import type { JobAsked, NewOrders, OrderOfDay } from '#contracts/board';

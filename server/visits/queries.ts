@@ -8,7 +8,7 @@ import {
   type UnitMaintenance,
 } from '#core/maintenance';
 import { slotsOf } from '#core/machine';
-import { wordsOf } from '#core/reasons';
+import { wordsOf } from '#core/said';
 import { addDays, dayWords, localDate, type PlainDate } from '#core/time';
 import { aroundUnit, feedSentence, pointName } from '#core/tracing';
 import type { UnitKind } from '#core/vocabulary';

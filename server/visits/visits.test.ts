@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { wordsOf, type Reason } from '#core/reasons';
+import { wordsOf, type Reason } from '#core/said';
 import { oneUnit, testServer, type TestServer } from '../testing/server.ts';
 
 let server: TestServer;

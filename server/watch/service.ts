@@ -1,6 +1,6 @@
 import { Op } from 'sequelize';
 import { DECISIONS, FLAG_KINDS, sharedCauses, type CauseFound, type Flag } from '#core/history';
-import { wordsOf } from '#core/reasons';
+import { wordsOf } from '#core/said';
 import { addDays, dayWords } from '#core/time';
 import {
   AGES,

@@ -1,4 +1,4 @@
-import { wordsOf } from '#core/reasons';
+import { wordsOf } from '#core/said';
 import { randomUUID } from 'node:crypto';
 import { oneUnit, testServer, type TestServer } from '../testing/server.ts';
 

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { unitTerms, yearOf, type Programme, type Refinement, type Terms } from '#core/agreements';
-import { plural } from '#core/reasons';
+import { plural } from '#core/sentences';
 import { addDays, durationText } from '#core/time';
 import {
   agreementPatch,

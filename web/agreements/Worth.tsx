@@ -1,5 +1,5 @@
 import { dollars } from '#core/agreements';
-import { plural } from '#core/reasons';
+import { plural } from '#core/sentences';
 import { durationText } from '#core/time';
 import type { AgreementWorth } from '#contracts/agreements';
 import { useAgreementWorthQuery } from '../api/agreements.ts';

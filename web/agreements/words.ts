@@ -1,6 +1,6 @@
 import { dollars, priceWords, type Approval, type Terms } from '#core/agreements';
 import { cadenceWords, TRADE_TASKS } from '#core/maintenance';
-import { plural } from '#core/reasons';
+import { plural } from '#core/sentences';
 import { durationText } from '#core/time';
 
 /** @example "Mrs Farrant, 555-0110, up to $800" */

@@ -1,8 +1,8 @@
 import { useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { withoutLeftOpen } from '#core/history';
-import { QUESTIONS, type QuestionName } from '#core/intake';
-import { plural } from '#core/reasons';
+import { QUESTIONS, type QuestionName } from '#core/heard';
+import { plural } from '#core/sentences';
 import { durationText } from '#core/time';
 import { PRIORITIES, SYSTEMS } from '#core/vocabulary';
 import { whyNot, type DeskStep } from '#core/work';

@@ -1,4 +1,4 @@
-import { dangersHeard } from '#core/intake';
+import { dangersHeard } from '#core/heard';
 import type { Priority } from '#core/vocabulary';
 
 /** What can hurt somebody in the caller's words, with what to tell at once: before everything else on the page. */

@@ -1,5 +1,5 @@
 import { useEffect } from 'react';
-import { wordsOf } from '#core/reasons';
+import { wordsOf } from '#core/said';
 import type { KnownAtIntake } from '#contracts/calls';
 import { useLikelyAtQuery } from '../api/calls.ts';
 import { Stories, UnitStory } from '../drawings/MiniStory.tsx';

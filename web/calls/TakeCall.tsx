@@ -1,9 +1,10 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import { v7 as uuid } from 'uuid';
-import { QUESTIONS, questionsFor, suggestPriority, systemHeard, type QuestionName } from '#core/intake';
+import { QUESTIONS, questionsFor, systemHeard, type QuestionName } from '#core/heard';
+import { suggestPriority } from '#core/intake';
 import { convert } from '#core/quantities';
-import { wordsOf } from '#core/reasons';
+import { wordsOf } from '#core/said';
 import { isPlainDate } from '#core/time';
 import { PRIORITIES, STAKES, SYSTEMS, type Priority, type Stake, type System } from '#core/vocabulary';
 import { newCall, type NewCall } from '#contracts/calls';

@@ -11,7 +11,7 @@ import {
   type Ref,
 } from 'react';
 import { BRIEF_DAYS, poundsOf, type BriefStory } from '#core/history';
-import { plural } from '#core/reasons';
+import { plural } from '#core/sentences';
 import { addDays, daysBetween } from '#core/time';
 import type { Stories, UnitInBrief } from '#contracts/units';
 import { useStoriesQuery } from '../api/units.ts';

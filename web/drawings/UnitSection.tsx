@@ -1,4 +1,4 @@
-import { capital } from '#core/reasons';
+import { capital } from '#core/sentences';
 import { shortDay } from '../ui/format.ts';
 import { SectionBody } from './SectionBody.tsx';
 import { SectionPartDrawn } from './SectionPart.tsx';

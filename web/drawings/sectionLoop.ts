@@ -1,4 +1,4 @@
-import { capital } from '#core/reasons';
+import { capital } from '#core/sentences';
 import type { UnitKind } from '#core/vocabulary';
 import { cell, HEAT_PUMPS, LEGS, type Glyph } from './sectionCells.ts';
 import {

@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
 import { BOTH_WAYS, groupKey, tagKey, type Group, type Recipe } from '#core/imports';
-import { plural } from '#core/reasons';
+import { plural } from '#core/sentences';
 import { CALL_KINDS, SYSTEMS, UNIT_KINDS, UNIT_STATUSES } from '#core/vocabulary';
 import { Button } from '../ui/Button.tsx';
 import { wordOf } from './columnWords.ts';

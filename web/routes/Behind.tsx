@@ -1,4 +1,4 @@
-import { listed } from '#core/reasons';
+import { listed } from '#core/sentences';
 import { clockText, durationText } from '#core/time';
 import type { BoardDay } from '#contracts/board';
 import { Button } from '../ui/Button.tsx';

@@ -2,7 +2,7 @@ import { DndContext, PointerSensor, useSensor, useSensors, type DragMoveEvent } 
 import { useCallback, useMemo, useRef, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { groupBy } from '#core/collections';
-import { plural } from '#core/reasons';
+import { plural } from '#core/sentences';
 import { LATE_NOTICED } from '#core/routing';
 import { durationText, isPlainDate } from '#core/time';
 import type { BoardDay, BoardView } from '#contracts/board';

@@ -1,5 +1,5 @@
 import { Link } from 'react-router';
-import { plural } from '#core/reasons';
+import { plural } from '#core/sentences';
 import { LATE_NOTICED } from '#core/routing';
 import { clockText, durationText } from '#core/time';
 import type { BoardDay } from '#contracts/board';

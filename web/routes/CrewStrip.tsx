@@ -1,6 +1,6 @@
 import { useDraggable } from '@dnd-kit/core';
 import { memo } from 'react';
-import { plural } from '#core/reasons';
+import { plural } from '#core/sentences';
 import { expectedDay, LATE_NOTICED } from '#core/routing';
 import { clockText, durationText } from '#core/time';
 import type { BoardDay, BoardStop } from '#contracts/board';

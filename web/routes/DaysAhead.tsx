@@ -1,4 +1,4 @@
-import { plural } from '#core/reasons';
+import { plural } from '#core/sentences';
 import { durationText, weekday } from '#core/time';
 import type { BoardDay } from '#contracts/board';
 import { shortDay } from '../ui/format.ts';

@@ -1,6 +1,7 @@
 import { useMemo, useState } from 'react';
 import { putOffWords } from '#core/maintenance';
-import { plural, wordsOf } from '#core/reasons';
+import { wordsOf } from '#core/said';
+import { plural } from '#core/sentences';
 import { durationText } from '#core/time';
 import type { DueSite } from '#contracts/routes';
 import { Stories, UnitStory } from '../drawings/MiniStory.tsx';

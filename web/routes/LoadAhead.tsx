@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import { plural } from '#core/reasons';
+import { plural } from '#core/sentences';
 import { durationText } from '#core/time';
 import type { BoardView } from '#contracts/board';
 import type { DueSite } from '#contracts/routes';

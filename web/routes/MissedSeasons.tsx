@@ -1,6 +1,7 @@
 import { Link } from 'react-router';
 import { v7 as uuid } from 'uuid';
-import { plural, wordsOf } from '#core/reasons';
+import { wordsOf } from '#core/said';
+import { plural } from '#core/sentences';
 import type { MissedSeason } from '#contracts/routes';
 import {
   useDecideSeasonMutation,

@@ -1,6 +1,6 @@
 import { Link } from 'react-router';
 import { v7 as uuid } from 'uuid';
-import { plural } from '#core/reasons';
+import { plural } from '#core/sentences';
 import { daysBetween, localDate } from '#core/time';
 import type { BoardView, OnHold as Held } from '#contracts/board';
 import { useFetchPartsMutation, useUpdateCallMutation } from '../api/calls.ts';

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { plural } from '#core/reasons';
+import { plural } from '#core/sentences';
 import { addDays, daysBetween, durationText, isPlainDate, weekday } from '#core/time';
 import type { PlanAsked } from '#contracts/board';
 import { useCrewsQuery } from '../api/crews.ts';

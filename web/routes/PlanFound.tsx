@@ -1,6 +1,6 @@
 import { useMemo, useState } from 'react';
 import { dollars } from '#core/agreements';
-import { plural } from '#core/reasons';
+import { plural } from '#core/sentences';
 import {
   changesBetween,
   planSums,

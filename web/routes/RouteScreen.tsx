@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import { Link, useParams } from 'react-router';
 import { v7 as uuid } from 'uuid';
-import { plural } from '#core/reasons';
+import { plural } from '#core/sentences';
 import { clockText, durationText } from '#core/time';
 import type { RouteHistory, RoutePage, RouteStop } from '#contracts/routes';
 import { problemOf } from '../api/base.ts';

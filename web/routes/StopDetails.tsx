@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { v7 as uuid } from 'uuid';
-import { plural } from '#core/reasons';
+import { plural } from '#core/sentences';
 import { LATE_NOTICED } from '#core/routing';
 import { clockText, durationText } from '#core/time';
 import type { BoardDay, BoardStop } from '#contracts/board';

@@ -1,5 +1,5 @@
 import { v7 as uuid } from 'uuid';
-import { plural } from '#core/reasons';
+import { plural } from '#core/sentences';
 import {
   consequenceOf,
   timedRoute,

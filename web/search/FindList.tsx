@@ -1,4 +1,4 @@
-import { wordsOf } from '#core/reasons';
+import { wordsOf } from '#core/said';
 import { Command } from 'cmdk';
 import { useEffect, useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';

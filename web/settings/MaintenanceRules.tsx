@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { tasksOf, type TaskList } from '#core/maintenance';
-import { plural } from '#core/reasons';
+import { plural } from '#core/sentences';
 import { UNIT_KINDS, type UnitKind } from '#core/vocabulary';
 import { newSetting, type NewSetting, type SettingValue } from '#contracts/settings';
 import { TaskTable } from '../agreements/TaskTable.tsx';

@@ -8,7 +8,7 @@ import {
   type MaintenanceTask,
   type OwnTask,
 } from '#core/maintenance';
-import { listed, plural } from '#core/reasons';
+import { listed, plural } from '#core/sentences';
 import { useChangeSettingMutation, useTasksSettingsQuery } from '../api/settings.ts';
 import { YearBand } from '../drawings/YearBand.tsx';
 import { useWho } from '../state/session.ts';

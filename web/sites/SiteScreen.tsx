@@ -1,4 +1,4 @@
-import { plural } from '#core/reasons';
+import { plural } from '#core/sentences';
 import { conditionStanding } from '#core/conditions';
 import { CONDITION_KINDS, type ConditionKind } from '#core/vocabulary';
 import { lazy, Suspense, useMemo, useState } from 'react';

@@ -1,7 +1,7 @@
 import { Fragment } from 'react';
 import { Link } from 'react-router';
 import { groupBy } from '#core/collections';
-import { plural } from '#core/reasons';
+import { plural } from '#core/sentences';
 import { expectedDay } from '#core/routing';
 import { clockText, localMinutes } from '#core/time';
 import type { VisitRow } from '#contracts/visits';

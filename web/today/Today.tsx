@@ -1,5 +1,5 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { plural } from '#core/reasons';
+import { plural } from '#core/sentences';
 import { PRIORITIES } from '#core/vocabulary';
 import { CALL_STATES } from '#core/work';
 import { Link } from 'react-router';

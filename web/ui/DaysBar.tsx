@@ -1,4 +1,4 @@
-import { plural } from '#core/reasons';
+import { plural } from '#core/sentences';
 
 const WIDTH = 72;
 

@@ -1,4 +1,4 @@
-import { wordsOf } from '#core/reasons';
+import { wordsOf } from '#core/said';
 import type { FlagView } from '#contracts/units';
 import { useUnitSystem } from '../state/preferences.ts';
 import { ReasonDetails } from './Reasons.tsx';

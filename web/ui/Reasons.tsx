@@ -1,4 +1,4 @@
-import { wordsOf } from '#core/reasons';
+import { wordsOf } from '#core/said';
 import type { ReasonView } from '#contracts/common';
 import { useUnitSystem } from '../state/preferences.ts';
 

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { plural } from '#core/reasons';
+import { plural } from '#core/sentences';
 import { CONDITION_KINDS, UNIT_KINDS, UNIT_STATUSES, type ConditionKind } from '#core/vocabulary';
 import { unitFields, type UnitPage, type UnitPatch } from '#contracts/units';
 import { useUnitQuery, useUpdateUnitMutation } from '../api/units.ts';

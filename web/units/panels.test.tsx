@@ -1,4 +1,3 @@
-import { because } from '#core/reasons';
 import { SITE_HAZARD_NAMES, SITE_HAZARDS } from '#core/vocabulary';
 import type { FlagView, UnitPage } from '#contracts/units';
 import type { GettingIn as Place } from '#contracts/visits';
@@ -259,25 +258,28 @@ describe('flags and what can hurt', () => {
     sentence: 'Condenser fan motor failed twice in 233 days.',
     evidence: 'x',
     reasons: [
-      because('same part again', {
-        part: 'condenser fan motor',
-        circuit: null,
-        failures: [
-          {
-            on: '2025-10-02',
-            call: 'C-00012',
-            found: [{ what: 'condenser fan motor', failure: 'seized', grade: 'proven' }],
-          },
-          {
-            on: '2026-05-23',
-            call: 'C-00098',
-            found: [{ what: 'condenser fan motor', failure: 'burnt', grade: 'proven' }],
-          },
-        ],
-        days: 233,
-        limit: 2,
-        windowDays: 365,
-      }),
+      {
+        rule: 'same part again',
+        params: {
+          part: 'condenser fan motor',
+          circuit: null,
+          failures: [
+            {
+              on: '2025-10-02',
+              call: 'C-00012',
+              found: [{ what: 'condenser fan motor', failure: 'seized', grade: 'proven' }],
+            },
+            {
+              on: '2026-05-23',
+              call: 'C-00098',
+              found: [{ what: 'condenser fan motor', failure: 'burnt', grade: 'proven' }],
+            },
+          ],
+          days: 233,
+          limit: 2,
+          windowDays: 365,
+        },
+      },
     ],
   };
 

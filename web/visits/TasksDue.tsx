@@ -1,5 +1,5 @@
 import { FOUND_AS, PUT_OFF_FOR, putOffWords } from '#core/maintenance';
-import { listed } from '#core/reasons';
+import { listed } from '#core/sentences';
 import { Caution, Choice, Pick, Tick, type FieldsProps } from './parts.tsx';
 
 /**

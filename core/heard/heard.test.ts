@@ -1,4 +1,5 @@
-import { dangersHeard, questionsFor, suggestPriority, systemHeard } from './index.ts';
+import { suggestPriority } from '../intake/index.ts';
+import { dangersHeard, questionsFor, systemHeard } from './index.ts';
 
 const kinds = (words: string) => dangersHeard(words).map((danger) => danger.kind);
 

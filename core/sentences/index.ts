@@ -1,3 +1,4 @@
+/** Words of a sentence that follow what stands in it: counts, lists, its first letter. */
 /**
  * Counts in words as people say them.
  *

@@ -1,8 +1,8 @@
-import { because, wordsOf } from './index.ts';
+import { wordsOf } from './index.ts';
 
 const agreed = { task: 'Filters', last: null, agreed: 'customer' } as const;
 const said = (from: string, to: string, lateDays: number) =>
-  wordsOf(because('season', { ...agreed, from, to, lateDays }));
+  wordsOf({ rule: 'season', params: { ...agreed, from, to, lateDays } });
 
 describe('when work is due by the calendar', () => {
   it('a season is said as a window, a day that was agreed as that day', () => {
@@ -17,12 +17,9 @@ describe('when work is due by the calendar', () => {
   it('and how late it is', () => {
     expect(said('2026-03-15', '2026-05-31', 3).text).toBe('Filters: 3 days past its window.');
     expect(said('2026-04-09', '2026-04-09', 1).text).toBe('Filters: agreed for 9 Apr 2026, 1 day late.');
-    const missed = because('season missed', {
-      ...agreed,
-      from: '2026-04-09',
-      to: '2026-04-09',
-      lateDays: 50,
-    });
-    expect(wordsOf(missed).text).toBe('Filters: it was agreed for a day 50 days ago and was not done.');
+    const params = { ...agreed, from: '2026-04-09', to: '2026-04-09', lateDays: 50 };
+    expect(wordsOf({ rule: 'season missed', params }).text).toBe(
+      'Filters: it was agreed for a day 50 days ago and was not done.',
+    );
   });
 });

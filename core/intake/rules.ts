@@ -1,0 +1,20 @@
+import type { Measured } from '../quantities/index.ts';
+import { reasonsOf, type ReasonOf } from '../reasons/index.ts';
+
+/** What each rule about how soon somebody has to come looked at. */
+export interface IntakeRules {
+  danger: Record<string, never>;
+  'danger heard': { kind: string; words: string };
+  'people at risk': Record<string, never>;
+  'goods at stake': Record<string, never>;
+  'room against set point': { room: Measured; setPoint: Measured; off: Measured };
+  'no heat in frost': { outdoor: Measured };
+  water: Record<string, never>;
+  'nothing at stake': Record<string, never>;
+  'not enough known': Record<string, never>;
+}
+
+/** A reason by one of the rules about how soon somebody has to come. */
+export type IntakeReason = ReasonOf<IntakeRules>;
+/** Makes a reason by one of them. */
+export const because = reasonsOf<IntakeRules>();
