@@ -53,7 +53,7 @@ module.exports = {
       comment: 'outside core, an area is reached through its index.ts',
       severity: 'error',
       from: { pathNot: '^core/' },
-      to: { path: '^core/', pathNot: '^core/[^/]+/index\\.ts$|^core/[^/]+/testing/' },
+      to: { path: '^core/', pathNot: '^core/([^/]+/){1,2}index\\.ts$|^core/.*/testing/' },
     },
   ],
   options: {

@@ -17,7 +17,7 @@ export default tseslint.config(
         },
         {
           selector: "CallExpression[callee.property.name='replace'][arguments.0.value=',']",
-          message: 'Numbers that people write are read by core/quantities alone.',
+          message: 'Numbers that people write are read by core/base/quantities alone.',
         },
       ],
     },

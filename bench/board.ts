@@ -7,8 +7,8 @@ import {
   type FleetProblem,
   type Orders,
   type Shift,
-} from '#core/routing';
-import { madeUpWeeks } from '../core/routing/testing/fleets.ts';
+} from '#core/planning/routing';
+import { madeUpWeeks } from '../core/planning/routing/testing/fleets.ts';
 import { connect } from '../server/db/connect.ts';
 import { signIn, timed } from './load.ts';
 import { percentile, type Row } from './table.ts';

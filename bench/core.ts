@@ -1,5 +1,5 @@
-import { typedNumber } from '#core/quantities';
-import { saturationTemperature } from '#core/refrigerant';
+import { typedNumber } from '#core/base/quantities';
+import { saturationTemperature } from '#core/measuring/refrigerant';
 import { buildMachine, coolingState, RATING_SURROUNDINGS, USUAL_SPEC } from '#core/simulation';
 import { percentile, type Row } from './table.ts';
 

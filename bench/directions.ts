@@ -11,7 +11,7 @@ import {
   type Faults,
   type Machine,
 } from '#core/simulation';
-import { saturationTemperature, STANDARD_ATMOSPHERE_PSI } from '#core/refrigerant';
+import { saturationTemperature, STANDARD_ATMOSPHERE_PSI } from '#core/measuring/refrigerant';
 
 /*
  * The directions in which faults move what a technician measures: the published table beside what the

@@ -9,8 +9,8 @@ import {
   searchFleet,
   type FleetPlan,
   type FleetProblem,
-} from '#core/routing';
-import { byHand, madeUpWeeks } from '../core/routing/testing/fleets.ts';
+} from '#core/planning/routing';
+import { byHand, madeUpWeeks } from '../core/planning/routing/testing/fleets.ts';
 import type { Row } from './table.ts';
 
 const FLEET = { jobs: 400, crews: 12, days: 10, side: 90 } as const;

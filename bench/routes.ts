@@ -1,8 +1,8 @@
 import { fork } from 'node:child_process';
 import highsLoader from 'highs';
-import { exactShift, fleetViolations, searchFleet, type FleetPlan } from '#core/routing';
-import { madeUpDay } from '../core/routing/testing/instances.ts';
-import { asMixedInteger, costFromObjective } from '../core/routing/testing/milp.ts';
+import { exactShift, fleetViolations, searchFleet, type FleetPlan } from '#core/planning/routing';
+import { madeUpDay } from '../core/planning/routing/testing/instances.ts';
+import { asMixedInteger, costFromObjective } from '../core/planning/routing/testing/milp.ts';
 import { isMain } from './fleet.ts';
 import type { Row } from './table.ts';
 

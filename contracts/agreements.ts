@@ -7,11 +7,11 @@ import {
   type CallsAvoided,
   type SiteTerms,
   type UnitTerms,
-} from '#core/agreements';
-import { SEASON_DECISIONS, type AgreedFor, type Cadence } from '#core/maintenance';
+} from '#core/upkeep/agreements';
+import { SEASON_DECISIONS, type AgreedFor, type Cadence } from '#core/upkeep/maintenance';
 import type { MachineThere } from '#core/machine';
-import { isPlainDate } from '#core/time';
-import { PRIORITIES } from '#core/vocabulary';
+import { isPlainDate } from '#core/base/time';
+import { PRIORITIES } from '#core/base/vocabulary';
 import { id, listQuery, longText, name, plainDate, shortText, version } from './common.ts';
 
 const months = z

@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import type { FleetProblem, PlanningSettings, Solved, StopTrouble } from '#core/routing';
-import type { CallState, WaitingFor } from '#core/work';
+import type { FleetProblem, PlanningSettings, Solved, StopTrouble } from '#core/planning/routing';
+import type { CallState, WaitingFor } from '#core/record/work';
 import type { StartPlace } from './crews.ts';
 import { id, plainDate } from './common.ts';
 

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { QUESTIONS, type QuestionName } from '#core/heard';
-import { PRIORITIES, STAKES, SYSTEMS } from '#core/vocabulary';
+import { PRIORITIES, STAKES, SYSTEMS } from '#core/base/vocabulary';
 import {
   CANCELLED_AS,
   WAITING_FOR,
@@ -9,7 +9,7 @@ import {
   type OutcomeGrade,
   type WaitingFor,
   CALL_STATES,
-} from '#core/work';
+} from '#core/record/work';
 import type { AgreedAtSite } from './agreements.ts';
 import { id, instant, listQuery, longText, plainDate, shortText, version } from './common.ts';
 import type { ConditionView } from './units.ts';

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { Reason } from '#core/said';
-import { isPlainDate } from '#core/time';
+import { isPlainDate } from '#core/base/time';
 
 /** Shapes shared by all that crosses a boundary. */
 export const id = z.uuid('must be a UUID');

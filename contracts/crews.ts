@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { ABSENCE_KINDS, type AbsenceKind, type CrewDay, type Week } from '#core/crews';
+import { ABSENCE_KINDS, type AbsenceKind, type CrewDay, type Week } from '#core/planning/crews';
 import { id, latitude, longitude, name, plainDate, shortText, version } from './common.ts';
 
 const minute = z.int().min(0, 'before midnight').max(1440, 'after midnight');

@@ -1,6 +1,13 @@
 import { z } from 'zod';
-import { EDGES, ROOF_ITEM_KINDS, type RoofItemKind } from '#core/roof';
-import { HOW_NAMES, LINK_KINDS, POINT_KINDS, type How, type LinkKind, type PointKind } from '#core/tracing';
+import { EDGES, ROOF_ITEM_KINDS, type RoofItemKind } from '#core/places/roof';
+import {
+  HOW_NAMES,
+  LINK_KINDS,
+  POINT_KINDS,
+  type How,
+  type LinkKind,
+  type PointKind,
+} from '#core/places/tracing';
 import { id, latitude, longitude, longText, name, plainDate, shortText } from './common.ts';
 import { roofItem } from './roofs.ts';
 import { siteFields } from './sites.ts';

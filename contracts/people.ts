@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import type { MeasuringLimits } from '#core/measurement';
-import type { UnitSystem } from '#core/quantities';
+import type { MeasuringLimits } from '#core/measuring/answers';
+import type { UnitSystem } from '#core/base/quantities';
 import { id, name, plainDate, shortText, version } from './common.ts';
 import { ROLES, type Rights, type Role } from './roles.ts';
 

@@ -1,6 +1,6 @@
-import { CONDITION_KIND_NAMES, CONDITION_KINDS, UNIT_KINDS } from '#core/vocabulary';
-import { HOW_NAMES, LINK_KINDS, POINT_KINDS } from '#core/tracing';
-import { ROOF_ITEM_KINDS } from '#core/roof';
+import { CONDITION_KIND_NAMES, CONDITION_KINDS, UNIT_KINDS } from '#core/base/vocabulary';
+import { HOW_NAMES, LINK_KINDS, POINT_KINDS } from '#core/places/tracing';
+import { ROOF_ITEM_KINDS } from '#core/places/roof';
 import type { z } from 'zod';
 import { instant, plainDate, version } from './common.ts';
 import { newModelNote } from './notes.ts';

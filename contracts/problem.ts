@@ -1,5 +1,5 @@
 import type { z } from 'zod';
-import { plainNumber } from '#core/quantities';
+import { plainNumber } from '#core/base/quantities';
 
 /** RFC 9457 problem details: how every error leaves the server. `errors` names each wrong field by path. */
 export interface ProblemDetails {

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { EDGES, ROOF_ITEM_KINDS, type RoofItemKind, type RoofPlan } from '#core/roof';
+import { EDGES, ROOF_ITEM_KINDS, type RoofItemKind, type RoofPlan } from '#core/places/roof';
 import { id, idsAsked, name, shortText, version } from './common.ts';
 
 const feet = z.number('is a length in feet').min(-5000, 'lies too far away').max(5000, 'lies too far away');

@@ -1,6 +1,6 @@
-import type { DueWindow, PutOff } from '#core/maintenance';
+import type { DueWindow, PutOff } from '#core/upkeep/maintenance';
 import { z } from 'zod';
-import type { StopTrouble } from '#core/routing';
+import type { StopTrouble } from '#core/planning/routing';
 import type { StartPlace } from './crews.ts';
 import type { ReasonView } from './common.ts';
 import type { GettingIn } from './visits.ts';

@@ -1,10 +1,10 @@
 import { z } from 'zod';
-import { DEFAULT_HISTORY_SETTINGS } from '#core/history';
-import { DEFAULT_LIMITS } from '#core/measurement';
-import { UNIT_SYSTEMS } from '#core/quantities';
-import { DEFAULT_PLANNING } from '#core/routing';
-import { UNIT_KINDS } from '#core/vocabulary';
-import { isTimeZone } from '#core/time';
+import { DEFAULT_HISTORY_SETTINGS } from '#core/judging/history';
+import { DEFAULT_LIMITS } from '#core/measuring/answers';
+import { UNIT_SYSTEMS } from '#core/base/quantities';
+import { DEFAULT_PLANNING } from '#core/planning/routing';
+import { UNIT_KINDS } from '#core/base/vocabulary';
+import { isTimeZone } from '#core/base/time';
 import { cents, tasksTerms } from './agreements.ts';
 import { id, name, plainDate } from './common.ts';
 import { startPlace } from './crews.ts';

@@ -1,8 +1,8 @@
 import { z } from 'zod';
 import type { AgreedAtSite } from './agreements.ts';
 import { id, latitude, listQuery, longitude, longText, name, shortText, version } from './common.ts';
-import { minutesOfDay } from '#core/time';
-import { SITE_HAZARD_NAMES, type SiteHazard } from '#core/vocabulary';
+import { minutesOfDay } from '#core/base/time';
+import { SITE_HAZARD_NAMES, type SiteHazard } from '#core/base/vocabulary';
 import type { ConditionView, UnitRow } from './units.ts';
 import type { CallRow } from './calls.ts';
 

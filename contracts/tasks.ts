@@ -1,8 +1,8 @@
 import { z } from 'zod';
-import { cardOf } from '#core/cards';
-import { TAKES, type OwnTask } from '#core/maintenance';
+import { cardOf } from '#core/measuring/cards';
+import { TAKES, type OwnTask } from '#core/upkeep/maintenance';
 import { PART_IDS } from '#core/machine';
-import { SYSTEMS } from '#core/vocabulary';
+import { SYSTEMS } from '#core/base/vocabulary';
 import { cadence, minutes, taskKey } from './agreements.ts';
 import { longText, shortText } from './common.ts';
 

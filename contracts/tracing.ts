@@ -8,7 +8,7 @@ import {
   type PointKind,
   type SiteLink,
   type SitePoint,
-} from '#core/tracing';
+} from '#core/places/tracing';
 import { id, name, plainDate, shortText, version } from './common.ts';
 
 const pointKind = z.enum(

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { UNIT_KINDS, UNIT_STATUSES, type SiteHazard } from '#core/vocabulary';
+import { UNIT_KINDS, UNIT_STATUSES, type SiteHazard } from '#core/base/vocabulary';
 import {
   CHARGING_METHODS,
   DRIVES,
@@ -9,11 +9,11 @@ import {
   type MachineDetails,
   type PartId,
 } from '#core/machine';
-import type { BriefStory, DecisionKind } from '#core/history';
-import type { CallState } from '#core/work';
+import type { BriefStory, DecisionKind } from '#core/judging/history';
+import type { CallState } from '#core/record/work';
 import type { PhotoView } from './photos.ts';
 import type { ModelNoteView } from './notes.ts';
-import type { How } from '#core/tracing';
+import type { How } from '#core/places/tracing';
 import type { AgreedAtSite, UnitTaskView } from './agreements.ts';
 import {
   id,

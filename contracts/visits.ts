@@ -1,7 +1,7 @@
 import { z } from 'zod';
-import { cardOf } from '#core/cards';
+import { cardOf } from '#core/measuring/cards';
 import { PART_IDS, type MachineDetails, type PartId, type Slot } from '#core/machine';
-import { QUANTITIES } from '#core/quantities';
+import { QUANTITIES } from '#core/base/quantities';
 import {
   ADJUSTED,
   HAPPENED,
@@ -31,10 +31,10 @@ import {
   type CallKind,
   type ConditionKind,
   type SiteHazard,
-} from '#core/vocabulary';
-import { FOUND_AS, PUT_OFF_FOR } from '#core/maintenance';
-import { LEAVE_OUTCOMES, WAITING_FOR, type CallState, type WaitingFor } from '#core/work';
-import type { ConditionBody, FindingBody, LeaveBody, RefrigerantBody, WorkBody } from '#core/sheet';
+} from '#core/base/vocabulary';
+import { FOUND_AS, PUT_OFF_FOR } from '#core/upkeep/maintenance';
+import { LEAVE_OUTCOMES, WAITING_FOR, type CallState, type WaitingFor } from '#core/record/work';
+import type { ConditionBody, FindingBody, LeaveBody, RefrigerantBody, WorkBody } from '#core/record/sheet';
 import type { AgreedAtSite } from './agreements.ts';
 import { id, instant, longText, plainDate, shortText } from './common.ts';
 

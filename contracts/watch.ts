@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { DECISION_KINDS, FLAG_KINDS, type DecisionKind } from '#core/history';
+import { DECISION_KINDS, FLAG_KINDS, type DecisionKind } from '#core/judging/history';
 import { id, paging, plainDate, shortText } from './common.ts';
 import type { DecisionView, FlagView } from './units.ts';
 

@@ -1,6 +1,6 @@
 import type { Transaction } from 'sequelize';
-import type { DecisionKind, Flag } from '#core/history';
-import { addDays, instantAt } from '#core/time';
+import type { DecisionKind, Flag } from '#core/judging/history';
+import { addDays, instantAt } from '#core/base/time';
 import type { Database } from '../server/db/connect.ts';
 
 /*

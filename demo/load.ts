@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { localDate } from '#core/time';
+import { localDate } from '#core/base/time';
 import { connect, type Database } from '../server/db/connect.ts';
 import { migrate } from '../server/db/migrate.ts';
 import { clockFor, type Clock } from '../server/http/clock.ts';

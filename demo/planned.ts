@@ -1,6 +1,6 @@
 import { v7 as uuid } from 'uuid';
-import { searchToEnd } from '#core/routing';
-import { localMinutes } from '#core/time';
+import { searchToEnd } from '#core/planning/routing';
+import { localMinutes } from '#core/base/time';
 import type { PlanAsked } from '#contracts/board';
 import { crews } from '../server/crews/service.ts';
 import type { Database } from '../server/db/connect.ts';

@@ -1,9 +1,9 @@
 import { randomUUID } from 'node:crypto';
 import sharp from 'sharp';
-import { DEFAULT_HISTORY_SETTINGS } from '#core/history';
-import { DEFAULT_LIMITS } from '#core/measurement';
-import { oneOf, seededRandom } from '#core/random';
-import { addDays } from '#core/time';
+import { DEFAULT_HISTORY_SETTINGS } from '#core/judging/history';
+import { DEFAULT_LIMITS } from '#core/measuring/answers';
+import { oneOf, seededRandom } from '#core/base/random';
+import { addDays } from '#core/base/time';
 import type { User } from './db/models.ts';
 import { oneUnit, openVisit, PASSWORD, testServer, type TestServer } from './testing/server.ts';
 import { planFor } from './testing/planning.ts';

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import sharp from 'sharp';
-import { seededRandom, wholeBetween } from '#core/random';
+import { seededRandom, wholeBetween } from '#core/base/random';
 import { connect, type Database } from '../server/db/connect.ts';
 import { ask, cookieOf, PEOPLE, type Answer, type Company, type Tried } from './company.ts';
 

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { oneOf, seededRandom, wholeBetween } from '#core/random';
+import { oneOf, seededRandom, wholeBetween } from '#core/base/random';
 import { ROUTES } from '../server/app.ts';
 import { ask, cookieOf, megabytesOf, PEOPLE, type Company, type Tried } from './company.ts';
 

@@ -1,4 +1,4 @@
-import { UNIT_KINDS } from '../vocabulary/index.ts';
+import { UNIT_KINDS } from '#core/base/vocabulary';
 import { askedOf, likelyMode, pointsOf, READING_POINTS, readingAnswers } from './index.ts';
 
 const first = (mode: 'cooling' | 'heating' | 'off', kind: (typeof UNIT_KINDS)[number], phase = 3) =>

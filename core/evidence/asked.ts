@@ -1,6 +1,6 @@
-import { systemHeard } from '../heard/index.ts';
-import { kindsWith } from '../machine/index.ts';
-import type { UnitKind } from '../vocabulary/index.ts';
+import { systemHeard } from '#core/heard';
+import { kindsWith } from '#core/machine';
+import type { UnitKind } from '#core/base/vocabulary';
 import { pointsOf, type ReadingGroup, type ReadingPoint, type ReadingSet } from './points.ts';
 
 /* What is asked of a machine in the mode it runs in: readings follow machine and mode. */

@@ -1,7 +1,7 @@
-import { saidText } from '../quantities/index.ts';
+import { saidText } from '#core/base/quantities';
 import fc from 'fast-check';
-import { convert, judgeReading } from '../quantities/index.ts';
-import { seededRandom } from '../random/index.ts';
+import { convert, judgeReading } from '#core/base/quantities';
+import { seededRandom } from '#core/base/random';
 import {
   buildMachine,
   coolingState,
@@ -11,7 +11,7 @@ import {
   readMachine,
   USUAL_SPEC,
   type Mistake,
-} from '../simulation/index.ts';
+} from '#core/simulation';
 import { readingQuestions, type ReadingSet } from './index.ts';
 
 const machine = buildMachine(USUAL_SPEC);

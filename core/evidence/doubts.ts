@@ -1,5 +1,5 @@
-import { convert, degF, measured, say, type Said } from '../quantities/index.ts';
-import { fitsRunning, REFRIGERANTS, swappedHoses, type RefrigerantName } from '../refrigerant/index.ts';
+import { convert, degF, measured, say, type Said } from '#core/base/quantities';
+import { fitsRunning, REFRIGERANTS, swappedHoses, type RefrigerantName } from '#core/measuring/refrigerant';
 import type { CircuitFacts } from './results.ts';
 import { READING_POINTS, type ReadingPoint, type ReadingSet } from './points.ts';
 

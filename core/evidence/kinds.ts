@@ -1,4 +1,4 @@
-import type { PartId } from '../machine/index.ts';
+import type { PartId } from '#core/machine';
 import type { ReadingSet } from './points.ts';
 
 /*

@@ -1,5 +1,5 @@
-import type { QuantityName } from '../quantities/index.ts';
-import type { ChargeConditions } from '../refrigerant/index.ts';
+import type { QuantityName } from '#core/base/quantities';
+import type { ChargeConditions } from '#core/measuring/refrigerant';
 
 /**
  * Where on the machine a reading is taken, with the quantity it is, its customary unit, and the group of

@@ -1,6 +1,6 @@
-import { cardOf, plateFacts } from '../cards/index.ts';
-import { positionIn } from '../measurement/index.ts';
-import { saidText } from '../quantities/index.ts';
+import { cardOf, plateFacts } from '#core/measuring/cards';
+import { positionIn } from '#core/measuring/answers';
+import { saidText } from '#core/base/quantities';
 import { readingAnswers, type Reading, type ReadingPoint, type ReadingSet } from './index.ts';
 
 const set = (

@@ -19,10 +19,10 @@ import {
   type CardPart,
   type CardValues,
   type PlateFact,
-} from '../cards/index.ts';
-import { DEFAULT_LIMITS, type Answer, type MeasuringLimits } from '../measurement/index.ts';
-import { convert } from '../quantities/index.ts';
-import { REFRIGERANTS } from '../refrigerant/index.ts';
+} from '#core/measuring/cards';
+import { DEFAULT_LIMITS, type Answer, type MeasuringLimits } from '#core/measuring/answers';
+import { convert } from '#core/base/quantities';
+import { REFRIGERANTS } from '#core/measuring/refrigerant';
 import { READING_POINTS, type ReadingPoint, type ReadingSet } from './points.ts';
 
 /** Why one answer cannot be given from readings that are there. */

@@ -1,4 +1,4 @@
-import { suggestPriority } from '../intake/index.ts';
+import { suggestPriority } from '#core/intake';
 import { dangersHeard, questionsFor, systemHeard } from './index.ts';
 
 const kinds = (words: string) => dangersHeard(words).map((danger) => danger.kind);

@@ -1,4 +1,4 @@
-import type { Priority, System } from '../vocabulary/index.ts';
+import type { Priority, System } from '#core/base/vocabulary';
 
 /*
  * The words of a caller, read at each key: what can hurt somebody is heard before anything else, and what to tell the

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import * as cells from './cells.ts';
-import { addDays, weekday } from '../time/index.ts';
+import { addDays, weekday } from '#core/base/time';
 
 const text = (read: cells.Read) => read.text;
 const cause = (act: () => unknown): string => {

@@ -1,6 +1,6 @@
-import { convert, typedIn, typedNumber, unitWritten } from '../quantities/index.ts';
-import { REFRIGERANTS } from '../refrigerant/index.ts';
-import { isPlainDate } from '../time/index.ts';
+import { convert, typedIn, typedNumber, unitWritten } from '#core/base/quantities';
+import { REFRIGERANTS } from '#core/measuring/refrigerant';
+import { isPlainDate } from '#core/base/time';
 
 /*
  * A cell as people write it, as the plain text our files hold: "12.5T" → 12.5, "208/230-3" → 208 and phase 3.

@@ -1,5 +1,5 @@
-import { dangersHeard } from '../heard/index.ts';
-import type { Priority, Stake, System } from '../vocabulary/index.ts';
+import { dangersHeard } from '#core/heard';
+import type { Priority, Stake, System } from '#core/base/vocabulary';
 import { because, type IntakeReason } from './rules.ts';
 
 export type { IntakeReason, IntakeRules } from './rules.ts';

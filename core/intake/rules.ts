@@ -1,5 +1,5 @@
-import type { Measured } from '../quantities/index.ts';
-import { reasonsOf, type ReasonOf } from '../reasons/index.ts';
+import type { Measured } from '#core/base/quantities';
+import { reasonsOf, type ReasonOf } from '#core/base/reasons';
 
 /** What each rule about how soon somebody has to come looked at. */
 export interface IntakeRules {

@@ -1,4 +1,4 @@
-import { plain, type WordsOf } from '../reasons/index.ts';
+import { plain, type WordsOf } from '#core/base/reasons';
 import type { IntakeRules } from './rules.ts';
 
 /** Words for the rules about how soon somebody has to come. */

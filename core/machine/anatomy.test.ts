@@ -1,6 +1,6 @@
-import { kindsOf, TRADE_TASKS } from '../maintenance/index.ts';
-import { FAULT_NAMES, FAULTS, faultsOf, USUAL_SPEC } from '../simulation/index.ts';
-import { SYSTEMS, UNIT_KINDS } from '../vocabulary/index.ts';
+import { kindsOf, TRADE_TASKS } from '#core/upkeep/maintenance';
+import { FAULT_NAMES, FAULTS, faultsOf, USUAL_SPEC } from '#core/simulation';
+import { SYSTEMS, UNIT_KINDS } from '#core/base/vocabulary';
 import {
   ANATOMY,
   circuitsOf,

@@ -1,4 +1,4 @@
-import { UNIT_KINDS, type System, type UnitKind } from '../vocabulary/index.ts';
+import { UNIT_KINDS, type System, type UnitKind } from '#core/base/vocabulary';
 import type { DRIVES, MachineDetails } from './details.ts';
 import { isPart, partOf, type PartId } from './parts.ts';
 

@@ -1,4 +1,4 @@
-import type { System } from '../vocabulary/index.ts';
+import type { System } from '#core/base/vocabulary';
 
 /*
  * The parts of the machines of this trade, one entry for each duty. A repeat is of a duty, so two parts that

@@ -1,4 +1,4 @@
-import type { System } from '../vocabulary/index.ts';
+import type { System } from '#core/base/vocabulary';
 import { PART_IDS, partOf, type PartId } from './parts.ts';
 
 /** Words that mean one part in one system and another elsewhere; without the system nobody can say. */

@@ -1,13 +1,13 @@
-import { conditionWords, type ConditionRules } from '../conditions/index.ts';
-import { historyWords, type HistoryRules } from '../history/index.ts';
-import { intakeWords, type IntakeRules } from '../intake/index.ts';
-import { locateWords, type LocateRules } from '../locate/index.ts';
-import { maintenanceWords, type MaintenanceRules } from '../maintenance/index.ts';
-import { shownQuantity, type UnitSystem } from '../quantities/index.ts';
-import type { ReasonOf, Says, Show, Worded, WordsOf } from '../reasons/index.ts';
-import { tracingWords, type TracingRules } from '../tracing/index.ts';
+import { conditionWords, type ConditionRules } from '#core/record/conditions';
+import { historyWords, type HistoryRules } from '#core/judging/history';
+import { intakeWords, type IntakeRules } from '#core/intake';
+import { locateWords, type LocateRules } from '#core/places/locate';
+import { maintenanceWords, type MaintenanceRules } from '#core/upkeep/maintenance';
+import { shownQuantity, type UnitSystem } from '#core/base/quantities';
+import type { ReasonOf, Says, Show, Worded, WordsOf } from '#core/base/reasons';
+import { tracingWords, type TracingRules } from '#core/places/tracing';
 
-export type { Worded } from '../reasons/index.ts';
+export type { Worded } from '#core/base/reasons';
 
 type Rules = ConditionRules & HistoryRules & IntakeRules & LocateRules & MaintenanceRules & TracingRules;
 /** A reason by any rule of any area. */

@@ -1,4 +1,4 @@
-import { enthalpy, saturationRatio, specificVolume } from '../airside/index.ts';
+import { enthalpy, saturationRatio, specificVolume } from '#core/measuring/air';
 import { rootBetween } from './roots.ts';
 
 const { exp, max, min } = Math;

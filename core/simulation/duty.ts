@@ -1,4 +1,4 @@
-import { specificVolume } from '../airside/index.ts';
+import { specificVolume } from '#core/measuring/air';
 import type { Circuit } from './circuit.ts';
 import { boilingInAir, boilingInWater, type AirStream, type CoilAnswer } from './coil.ts';
 import { strength, type Fault, type Faults } from './faults.ts';

@@ -1,4 +1,8 @@
-import { saturationPressure, saturationTemperature, STANDARD_ATMOSPHERE_PSI } from '../refrigerant/index.ts';
+import {
+  saturationPressure,
+  saturationTemperature,
+  STANDARD_ATMOSPHERE_PSI,
+} from '#core/measuring/refrigerant';
 
 const { exp, floor, log, max, min } = Math;
 

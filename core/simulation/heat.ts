@@ -1,4 +1,4 @@
-import { sensibleFactor } from '../airside/index.ts';
+import { sensibleFactor } from '#core/measuring/air';
 import { strength, type Faults } from './faults.ts';
 import type { Machine } from './spec.ts';
 import type { Opened, Surroundings } from './state.ts';

@@ -1,6 +1,6 @@
-import { normal, type Random } from '../random/index.ts';
-import type { Reading, ReadingPoint } from '../evidence/index.ts';
-import { STANDARD_ATMOSPHERE_PSI } from '../refrigerant/index.ts';
+import { normal, type Random } from '#core/base/random';
+import type { Reading, ReadingPoint } from '#core/evidence';
+import { STANDARD_ATMOSPHERE_PSI } from '#core/measuring/refrigerant';
 import type { PowerState } from './power.ts';
 import type { CircuitState } from './state.ts';
 

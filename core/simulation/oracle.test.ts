@@ -1,7 +1,7 @@
-import { judgeReading } from '../quantities/index.ts';
-import { seededRandom, type Random } from '../random/index.ts';
-import { workedOut } from '../cards/index.ts';
-import { orificeTarget } from '../refrigerant/index.ts';
+import { judgeReading } from '#core/base/quantities';
+import { seededRandom, type Random } from '#core/base/random';
+import { workedOut } from '#core/measuring/cards';
+import { orificeTarget } from '#core/measuring/refrigerant';
 import {
   buildMachine,
   coolingState,

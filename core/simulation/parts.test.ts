@@ -1,6 +1,6 @@
 import fc from 'fast-check';
-import { seededRandom } from '../random/index.ts';
-import { saturationPressure } from '../refrigerant/index.ts';
+import { seededRandom } from '#core/base/random';
+import { saturationPressure } from '#core/measuring/refrigerant';
 import {
   buildMachine,
   coolingState,

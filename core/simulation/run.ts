@@ -1,4 +1,4 @@
-import { enthalpy, specificVolume, wetBulb } from '../airside/index.ts';
+import { enthalpy, specificVolume, wetBulb } from '#core/measuring/air';
 import type { Circuit, Pass } from './circuit.ts';
 import { FUSION_BTU_LB } from './coil.ts';
 import { airRate, coolingCircuit, heatingCircuit, indoorStream, ontoF } from './duty.ts';

@@ -1,4 +1,4 @@
-import { STANDARD_ATMOSPHERE_PSI } from '../refrigerant/index.ts';
+import { STANDARD_ATMOSPHERE_PSI } from '#core/measuring/refrigerant';
 import type { Balanced } from './search.ts';
 import type { Machine } from './spec.ts';
 import type { CircuitMode, Opened } from './state.ts';

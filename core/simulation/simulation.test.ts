@@ -2,8 +2,8 @@ import { readFileSync, readdirSync } from 'node:fs';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 import fc from 'fast-check';
-import { seededRandom } from '../random/index.ts';
-import { readingAnswers } from '../evidence/index.ts';
+import { seededRandom } from '#core/base/random';
+import { readingAnswers } from '#core/evidence';
 import {
   buildMachine,
   coolingState,

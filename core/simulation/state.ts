@@ -1,4 +1,4 @@
-import { humidityRatio } from '../airside/index.ts';
+import { humidityRatio } from '#core/measuring/air';
 import { HEAT_RATING, RATING } from './spec.ts';
 
 /** What the machine stands in. */

@@ -1,4 +1,4 @@
-import { specificVolume } from '../airside/index.ts';
+import { specificVolume } from '#core/measuring/air';
 import { chargeShare, nonCondensablePsi, ontoF } from './duty.ts';
 import type { Faults } from './faults.ts';
 import type { Machine } from './spec.ts';

@@ -1,6 +1,6 @@
 import { writeFileSync } from 'node:fs';
 import type { Feature, FeatureCollection, Geometry } from 'geojson';
-import { seededRandom } from '#core/random';
+import { seededRandom } from '#core/base/random';
 import { bankOf, distance, estuaryMiddle, estuaryOutline, toLonLat, type Point } from './geometry.ts';
 
 /* Draws Port Wrenfall and the towns round it, once, from a fixed seed: `npx tsx demo/network/make.ts` rewrites the file. */

@@ -1,8 +1,15 @@
-import { ourTasks, TRADE_PROGRAMME, unitTerms, yearOf, type Agreement, type Terms } from '#core/agreements';
-import type { UnitMaintenance } from '#core/maintenance';
+import {
+  ourTasks,
+  TRADE_PROGRAMME,
+  unitTerms,
+  yearOf,
+  type Agreement,
+  type Terms,
+} from '#core/upkeep/agreements';
+import type { UnitMaintenance } from '#core/upkeep/maintenance';
 import type { MachineDetails } from '#core/machine';
-import { addDays, type PlainDate } from '#core/time';
-import { seededRandom } from '#core/random';
+import { addDays, type PlainDate } from '#core/base/time';
+import { seededRandom } from '#core/base/random';
 import { CUSTOMERS } from './cast/index.ts';
 import type { DemoSite, DemoUnit } from './fleet.ts';
 import { Writer } from './writer.ts';

@@ -1,6 +1,6 @@
-import { plateFacts, type PlateUnit } from '#core/cards';
+import { plateFacts, type PlateUnit } from '#core/measuring/cards';
 import { readingAnswers, type ReadingSet } from '#core/evidence';
-import { DEFAULT_LIMITS } from '#core/measurement';
+import { DEFAULT_LIMITS } from '#core/measuring/answers';
 import type { Row, Scenario } from './types.ts';
 
 /**

@@ -1,8 +1,8 @@
-import { ROOF_ITEMS, type Corner, type RoofItem, type RoofItemKind, type RoofPlan } from '#core/roof';
-import { addDays } from '#core/time';
-import { oneOf, wholeBetween, type Random } from '#core/random';
-import type { How, LinkKind, PointKind } from '#core/tracing';
-import type { SiteHazard } from '#core/vocabulary';
+import { ROOF_ITEMS, type Corner, type RoofItem, type RoofItemKind, type RoofPlan } from '#core/places/roof';
+import { addDays } from '#core/base/time';
+import { oneOf, wholeBetween, type Random } from '#core/base/random';
+import type { How, LinkKind, PointKind } from '#core/places/tracing';
+import type { SiteHazard } from '#core/base/vocabulary';
 import type { DemoSite, DemoUnit } from './fleet.ts';
 import type { Writer } from './writer.ts';
 

@@ -1,5 +1,5 @@
-import { seededRandom } from '#core/random';
-import { addDays, weekday } from '#core/time';
+import { seededRandom } from '#core/base/random';
+import { addDays, weekday } from '#core/base/time';
 import type { Row } from './types.ts';
 import { Writer } from './writer.ts';
 

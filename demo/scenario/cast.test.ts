@@ -2,9 +2,9 @@ import { MAKERS, crewFor, CREWS, CUSTOMERS, DESK } from './cast/index.ts';
 import { makeFleet } from './fleet.ts';
 import { writePlates } from './plates.ts';
 import { writeBuildings, DRAWN } from './buildings.ts';
-import { seededRandom } from '#core/random';
-import { roofProblems, type RoofPlan } from '#core/roof';
-import { UNIT_KINDS } from '#core/vocabulary';
+import { seededRandom } from '#core/base/random';
+import { roofProblems, type RoofPlan } from '#core/places/roof';
+import { UNIT_KINDS } from '#core/base/vocabulary';
 import { Writer } from './writer.ts';
 
 const CLOCK = /^([01]\d|2[0-3]):[0-5]\d$/;

@@ -1,4 +1,4 @@
-import { seededRandom } from '#core/random';
+import { seededRandom } from '#core/base/random';
 import { toLonLat } from '../network/geometry.ts';
 import { Writer } from './writer.ts';
 

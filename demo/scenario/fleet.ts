@@ -1,7 +1,7 @@
-import { oneOf, wholeBetween } from '#core/random';
-import { addDays } from '#core/time';
-import type { RefrigerantName } from '#core/refrigerant';
-import type { UnitKind } from '#core/vocabulary';
+import { oneOf, wholeBetween } from '#core/base/random';
+import { addDays } from '#core/base/time';
+import type { RefrigerantName } from '#core/measuring/refrigerant';
+import type { UnitKind } from '#core/base/vocabulary';
 import { toLonLat } from '../network/geometry.ts';
 import { CERTIFIED, crewFor, CREWS, CUSTOMERS, DESK, MAKERS, SKILLS } from './cast/index.ts';
 import type { Row } from './types.ts';

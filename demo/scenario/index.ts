@@ -1,4 +1,4 @@
-import { seededRandom } from '#core/random';
+import { seededRandom } from '#core/base/random';
 import { answerReadings } from './answered.ts';
 import { Deals } from './agreements.ts';
 import { writeBuildings, writeNotes } from './buildings.ts';

@@ -1,4 +1,4 @@
-import { seededRandom } from '#core/random';
+import { seededRandom } from '#core/base/random';
 import { readingQuestions, readingAnswers, type ReadingSet } from '#core/evidence';
 import { makeFleet, unitAt, type DemoUnit } from './fleet.ts';
 import {

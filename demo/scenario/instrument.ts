@@ -1,7 +1,7 @@
-import { workedOut, type CardEntries } from '#core/cards';
+import { workedOut, type CardEntries } from '#core/measuring/cards';
 import type { MachineDetails } from '#core/machine';
-import { DEFAULT_LIMITS } from '#core/measurement';
-import { normal, type Random } from '#core/random';
+import { DEFAULT_LIMITS } from '#core/measuring/answers';
+import { normal, type Random } from '#core/base/random';
 import {
   buildMachine,
   coolingState,
@@ -17,7 +17,7 @@ import {
   type Machine,
   type SimFluid,
 } from '#core/simulation';
-import { daysBetween } from '#core/time';
+import { daysBetween } from '#core/base/time';
 import type { DemoUnit } from './fleet.ts';
 import type { Line } from './writer.ts';
 

@@ -1,6 +1,6 @@
-import { dueTasks, tasksDone } from '#core/maintenance';
-import { oneOf, wholeBetween } from '#core/random';
-import { addDays, weekday } from '#core/time';
+import { dueTasks, tasksDone } from '#core/upkeep/maintenance';
+import { oneOf, wholeBetween } from '#core/base/random';
+import { addDays, weekday } from '#core/base/time';
 import type { Deals } from './agreements.ts';
 import type { DemoSite, DemoUnit } from './fleet.ts';
 import {

@@ -1,6 +1,6 @@
-import { maximumProtection, minimumCircuitAmpacity } from '#core/electrical';
+import { maximumProtection, minimumCircuitAmpacity } from '#core/measuring/electric';
 import type { MachineDetails } from '#core/machine';
-import { oneOf, wholeBetween, type Random } from '#core/random';
+import { oneOf, wholeBetween, type Random } from '#core/base/random';
 import type { DemoSite, DemoUnit } from './fleet.ts';
 import type { Writer } from './writer.ts';
 

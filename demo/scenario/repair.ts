@@ -1,6 +1,6 @@
-import { oneOf, wholeBetween, type Random } from '#core/random';
+import { oneOf, wholeBetween, type Random } from '#core/base/random';
 import type { Faults } from '#core/simulation';
-import { addDays } from '#core/time';
+import { addDays } from '#core/base/time';
 import type { DemoUnit } from './fleet.ts';
 import { asFound, coolingReadings, COOLING_FROM_F, outdoorF } from './instrument.ts';
 import { workday } from './maintenance.ts';

@@ -1,8 +1,8 @@
 import { bankOf } from '../network/geometry.ts';
 import { CUSTOMERS } from './cast/index.ts';
-import { addDays, daysBetween, isPlainDate } from '#core/time';
+import { addDays, daysBetween, isPlainDate } from '#core/base/time';
 import { readingAnswers, type ReadingSet } from '#core/evidence';
-import { UNIT_KINDS } from '#core/vocabulary';
+import { UNIT_KINDS } from '#core/base/vocabulary';
 import { makeScenario } from './index.ts';
 import type { Row, Scenario } from './types.ts';
 

@@ -1,5 +1,5 @@
-import { oneOf, wholeBetween, type Random } from '#core/random';
-import { addDays, daysBetween } from '#core/time';
+import { oneOf, wholeBetween, type Random } from '#core/base/random';
+import { addDays, daysBetween } from '#core/base/time';
 import type { DemoUnit } from './fleet.ts';
 import { flameSignal, measured } from './instrument.ts';
 import { workday, YEARS } from './maintenance.ts';

@@ -1,6 +1,6 @@
-import { wholeBetween, type Random } from '#core/random';
-import { instantAt } from '#core/time';
-import type { WaitingFor } from '#core/work';
+import { wholeBetween, type Random } from '#core/base/random';
+import { instantAt } from '#core/base/time';
+import type { WaitingFor } from '#core/record/work';
 import type { Row, Scenario } from './types.ts';
 
 export const ZONE = 'EST5EDT';

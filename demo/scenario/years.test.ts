@@ -1,5 +1,5 @@
-import { seededRandom } from '#core/random';
-import { daysBetween, weekday } from '#core/time';
+import { seededRandom } from '#core/base/random';
+import { daysBetween, weekday } from '#core/base/time';
 import { Deals } from './agreements.ts';
 import { makeFleet, unitAt } from './fleet.ts';
 import { maintainSite, workday } from './maintenance.ts';

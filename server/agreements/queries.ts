@@ -9,8 +9,8 @@ import {
   type Programme,
   type UnitPlace,
   type UnitTerms,
-} from '#core/agreements';
-import { groupBy } from '#core/collections';
+} from '#core/upkeep/agreements';
+import { groupBy } from '#core/base/collections';
 import type { MachineThere } from '#core/machine';
 import {
   isNew,
@@ -18,9 +18,9 @@ import {
   type MaintenanceTask,
   type SeasonDecision,
   type UnitMaintenance,
-} from '#core/maintenance';
-import { addDays, type PlainDate } from '#core/time';
-import type { UnitStatus } from '#core/vocabulary';
+} from '#core/upkeep/maintenance';
+import { addDays, type PlainDate } from '#core/base/time';
+import type { UnitStatus } from '#core/base/vocabulary';
 import type {
   AgreedAtSite,
   AgreementOnly,

@@ -1,6 +1,6 @@
 import { Op, type Transaction } from 'sequelize';
-import type { Refinement } from '#core/agreements';
-import { dayWords } from '#core/time';
+import type { Refinement } from '#core/upkeep/agreements';
+import { dayWords } from '#core/base/time';
 import type {
   AgreementPatch,
   AgreementView,

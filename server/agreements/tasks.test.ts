@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { TRADE_TASKS } from '#core/maintenance';
+import { TRADE_TASKS } from '#core/upkeep/maintenance';
 import { agreeAsUsual, oneUnit, openVisit, testServer, type TestServer } from '../testing/server.ts';
 import { problemFor } from '../testing/planning.ts';
 

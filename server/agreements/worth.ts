@@ -1,5 +1,5 @@
-import { callsAvoided, unitTerms, yearOf, type Price } from '#core/agreements';
-import { addDays, type PlainDate } from '#core/time';
+import { callsAvoided, unitTerms, yearOf, type Price } from '#core/upkeep/agreements';
+import { addDays, type PlainDate } from '#core/base/time';
 import type { AgreementWorth } from '#contracts/agreements';
 import type { Database } from '../db/connect.ts';
 import { notFound } from '../http/problem.ts';

@@ -1,7 +1,7 @@
 /* Set-wise reads of calls: lists, and all that is known when one comes in. */
 
-import { PRIORITIES } from '#core/vocabulary';
-import { CALL_STATES } from '#core/work';
+import { PRIORITIES } from '#core/base/vocabulary';
+import { CALL_STATES } from '#core/record/work';
 import type { CallOnly } from '#contracts/calls';
 import { chosen, isOneOf, type Clauses, cut, idsFound, type ListAsked } from '../db/list.sql.ts';
 

@@ -1,4 +1,4 @@
-import type { SiteHazard } from '#core/vocabulary';
+import type { SiteHazard } from '#core/base/vocabulary';
 import type { Page } from '#contracts/common';
 import type { CallOnly, CallRow, KnownAtIntake } from '#contracts/calls';
 import type { UnitRow } from '#contracts/units';

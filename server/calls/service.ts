@@ -1,5 +1,5 @@
 import type { Transaction } from 'sequelize';
-import { whyNot, type CallEventKind, type CallState, type DeskStep } from '#core/work';
+import { whyNot, type CallEventKind, type CallState, type DeskStep } from '#core/record/work';
 import type { CallPage, CallPatch, NewCall } from '#contracts/calls';
 import type { Dependencies } from '../dependencies.ts';
 import type { Database } from '../db/connect.ts';

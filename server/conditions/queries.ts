@@ -1,6 +1,6 @@
-import { conditionStanding } from '#core/conditions';
-import { localDate } from '#core/time';
-import { CONDITION_KINDS, type ConditionKind } from '#core/vocabulary';
+import { conditionStanding } from '#core/record/conditions';
+import { localDate } from '#core/base/time';
+import { CONDITION_KINDS, type ConditionKind } from '#core/base/vocabulary';
 import type { ConditionBoard, ConditionRow } from '#contracts/conditions';
 import type { Dependencies } from '../dependencies.ts';
 import { prefixQuery } from '../search/queries.ts';

@@ -1,4 +1,4 @@
-import { dayWords, localDate } from '#core/time';
+import { dayWords, localDate } from '#core/base/time';
 import type { NewReturns } from '#contracts/conditions';
 import { nextRef } from '../calls/service.ts';
 import type { Dependencies } from '../dependencies.ts';

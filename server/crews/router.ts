@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import type { Away } from '#core/crews';
+import type { Away } from '#core/planning/crews';
 import {
   crewPatch,
   crewsQuery,

@@ -1,6 +1,6 @@
 import { Op, type Transaction } from 'sequelize';
-import { addDays, type PlainDate } from '#core/time';
-import { crewDay, overlap, type Absence, type CrewDay } from '#core/crews';
+import { addDays, type PlainDate } from '#core/base/time';
+import { crewDay, overlap, type Absence, type CrewDay } from '#core/planning/crews';
 import type {
   CalendarView,
   CrewPatch,

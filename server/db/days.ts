@@ -1,5 +1,5 @@
 import { Op } from 'sequelize';
-import type { PlainDate } from '#core/time';
+import type { PlainDate } from '#core/base/time';
 
 const untilOrOpen = (day: PlainDate) => ({ [Op.or]: [{ [Op.is]: null }, { [Op.gte]: day }] });
 

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { rectangleRoof } from '#core/roof';
+import { rectangleRoof } from '#core/places/roof';
 import { oneUnit, testServer, type TestServer } from '../testing/server.ts';
 
 type Agent = Awaited<ReturnType<TestServer['as']>>;

@@ -1,8 +1,8 @@
 import type { Transaction } from 'sequelize';
 import { v7 as uuid } from 'uuid';
-import type { RoofItem, RoofPlan } from '#core/roof';
-import { roofProblems } from '#core/roof';
-import { linkRefusal, loopThrough, type SiteLink } from '#core/tracing';
+import type { RoofItem, RoofPlan } from '#core/places/roof';
+import { roofProblems } from '#core/places/roof';
+import { linkRefusal, loopThrough, type SiteLink } from '#core/places/tracing';
 import { planFile, type PlanFile } from '#contracts/files';
 import type { Database } from '../db/connect.ts';
 import { invalid, notFound, parse } from '../http/problem.ts';

@@ -1,4 +1,4 @@
-import { daysBetween, isPlainDate, localDate, parseInstant, type PlainDate } from '#core/time';
+import { daysBetween, isPlainDate, localDate, parseInstant, type PlainDate } from '#core/base/time';
 
 /** The only clock of the server. */
 export interface Clock {

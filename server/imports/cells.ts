@@ -1,7 +1,7 @@
-import { centsTyped } from '#core/agreements';
+import { centsTyped } from '#core/upkeep/agreements';
 import { numberOfCell } from '#core/imports';
-import { isPlainDate, parseInstant } from '#core/time';
-import { REFRIGERANTS } from '#core/refrigerant';
+import { isPlainDate, parseInstant } from '#core/base/time';
+import { REFRIGERANTS } from '#core/measuring/refrigerant';
 
 /*
  * What a cell may hold. Each reads one cell, or throws RangeError in words for whoever wrote the file. Empty

@@ -1,4 +1,4 @@
-import { CALL_KINDS, FINDING_GRADES, SYSTEMS, UNIT_KINDS, UNIT_STATUSES } from '#core/vocabulary';
+import { CALL_KINDS, FINDING_GRADES, SYSTEMS, UNIT_KINDS, UNIT_STATUSES } from '#core/base/vocabulary';
 import { LINE_COLUMN } from '#core/imports';
 import type { CALL_COLUMNS, RowProblem, UNIT_COLUMNS } from '#contracts/imports';
 import * as cells from './cells.ts';

@@ -1,6 +1,6 @@
 import { fn, type Transaction } from 'sequelize';
 import { normaliseWord, partOfWord } from '#core/machine';
-import type { System } from '#core/vocabulary';
+import type { System } from '#core/base/vocabulary';
 import type {
   ApplyMode,
   ImportCounts,

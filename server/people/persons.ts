@@ -1,9 +1,9 @@
 import { Op, type Transaction } from 'sequelize';
-import type { PlainDate } from '#core/time';
+import type { PlainDate } from '#core/base/time';
 import type { NewPerson, OneTimeWord, OwnPassword, PersonPatch, PersonView } from '#contracts/people';
 import type { Database } from '../db/connect.ts';
 import type { User } from '../db/models.ts';
-import { within } from '#core/crews';
+import { within } from '#core/planning/crews';
 import { joinCrew } from '../crews/service.ts';
 import type { Dependencies } from '../dependencies.ts';
 import { firstTime } from '../http/once.ts';

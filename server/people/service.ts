@@ -1,4 +1,4 @@
-import { daysBetween } from '#core/time';
+import { daysBetween } from '#core/base/time';
 import type { SessionView, SignedIn, SignInBody } from '#contracts/people';
 import type { Database } from '../db/connect.ts';
 import type { Dependencies } from '../dependencies.ts';

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { mergeRoofs, rectangleRoof, type RoofItem, type RoofPlan } from '#core/roof';
+import { mergeRoofs, rectangleRoof, type RoofItem, type RoofPlan } from '#core/places/roof';
 import { oneUnit, testServer, type TestServer } from '../testing/server.ts';
 
 type Agent = Awaited<ReturnType<TestServer['as']>>;

@@ -1,6 +1,6 @@
 import type { Transaction } from 'sequelize';
-import { roofProblems, type RoofPlan } from '#core/roof';
-import { feedSentence } from '#core/tracing';
+import { roofProblems, type RoofPlan } from '#core/places/roof';
+import { feedSentence } from '#core/places/tracing';
 import type { BriefRoof, NewRoof, RoofPatch, RoofUnit, RoofView } from '#contracts/roofs';
 import type { Database } from '../db/connect.ts';
 import { invalid, notFound } from '../http/problem.ts';

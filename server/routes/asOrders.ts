@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { ordersOf, type FleetPlan } from '#core/routing';
+import { ordersOf, type FleetPlan } from '#core/planning/routing';
 import type { NewOrders, PlanAsked, PlanProblem } from '#contracts/board';
 
 /** A plan as it is sent to be kept: who, when and in which order. */

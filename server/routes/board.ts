@@ -1,6 +1,6 @@
-import { groupBy } from '#core/collections';
-import { awayWords, noWorkWords } from '#core/crews';
-import { addDays, type PlainDate } from '#core/time';
+import { groupBy } from '#core/base/collections';
+import { awayWords, noWorkWords } from '#core/planning/crews';
+import { addDays, type PlainDate } from '#core/base/time';
 import type { BoardDay, BoardStop, BoardView, OnHold } from '#contracts/board';
 import type { Dependencies } from '../dependencies.ts';
 import { calendar } from '../crews/service.ts';

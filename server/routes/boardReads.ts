@@ -1,5 +1,5 @@
-import type { PlainDate } from '#core/time';
-import type { StopTrouble } from '#core/routing';
+import type { PlainDate } from '#core/base/time';
+import type { StopTrouble } from '#core/planning/routing';
 import type { BoardCall } from '#contracts/board';
 import type { OpeningHours, SiteNeeds } from '#contracts/sites';
 import type { Database } from '../db/connect.ts';

@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { clockText, type PlainDate } from '#core/time';
-import { estimatedMinutes, travelTable, type PlainPosition, type TravelTable } from '#core/routing';
+import { clockText, type PlainDate } from '#core/base/time';
+import { estimatedMinutes, travelTable, type PlainPosition, type TravelTable } from '#core/planning/routing';
 import { Problem } from '../http/problem.ts';
 import { healthOf } from './health.ts';
 

@@ -1,9 +1,9 @@
 import type { Transaction } from 'sequelize';
-import { groupBy } from '#core/collections';
-import { dueTasks, type DueTask } from '#core/maintenance';
-import { addDays, type PlainDate } from '#core/time';
-import { conditionStanding } from '#core/conditions';
-import type { ConditionKind } from '#core/vocabulary';
+import { groupBy } from '#core/base/collections';
+import { dueTasks, type DueTask } from '#core/upkeep/maintenance';
+import { addDays, type PlainDate } from '#core/base/time';
+import { conditionStanding } from '#core/record/conditions';
+import type { ConditionKind } from '#core/base/vocabulary';
 import type { SiteNeeds } from '#contracts/sites';
 import type { DueSite, LatePlanned, MissedSeason } from '#contracts/routes';
 import { agreedOn, type CaredFor } from '../agreements/queries.ts';

@@ -1,7 +1,7 @@
-import { minutesFor } from '#core/routing';
-import { dayAllows, weatherAllows, type DueTask } from '#core/maintenance';
-import { plural } from '#core/sentences';
-import { addDays, dayWords, durationText, minutesOfDay, type PlainDate } from '#core/time';
+import { minutesFor } from '#core/planning/routing';
+import { dayAllows, weatherAllows, type DueTask } from '#core/upkeep/maintenance';
+import { plural } from '#core/base/sentences';
+import { addDays, dayWords, durationText, minutesOfDay, type PlainDate } from '#core/base/time';
 import type { PlanProblem } from '#contracts/board';
 import type { Dependencies } from '../dependencies.ts';
 import { invalid } from '../http/problem.ts';

@@ -1,6 +1,6 @@
 import { createHmac, timingSafeEqual } from 'node:crypto';
 import { Op } from 'sequelize';
-import { addDays } from '#core/time';
+import { addDays } from '#core/base/time';
 import type { Dependencies } from '../dependencies.ts';
 import { notFound } from '../http/problem.ts';
 import { companyNow, companyToday } from '../settings/service.ts';

@@ -1,6 +1,6 @@
 import ical, { type ICalCalendar } from 'ical-generator';
 import { create } from 'xmlbuilder2';
-import { instantAt } from '#core/time';
+import { instantAt } from '#core/base/time';
 import type { RoutePage, RouteStop } from '#contracts/routes';
 
 type Timed = RouteStop & { readonly arriveAt: number; readonly startAt: number; readonly leaveAt: number };

@@ -1,7 +1,7 @@
 import { z } from 'zod';
-import type { DayWeather } from '#core/maintenance';
-import type { PlainPosition } from '#core/routing';
-import type { PlainDate } from '#core/time';
+import type { DayWeather } from '#core/upkeep/maintenance';
+import type { PlainPosition } from '#core/planning/routing';
+import type { PlainDate } from '#core/base/time';
 import { healthOf } from './health.ts';
 
 const answer = z.object({

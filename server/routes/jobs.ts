@@ -1,5 +1,11 @@
-import { dayAllows, postponementCost, weatherAllows, type DayWeather, type DueTask } from '#core/maintenance';
-import type { Job } from '#core/routing';
+import {
+  dayAllows,
+  postponementCost,
+  weatherAllows,
+  type DayWeather,
+  type DueTask,
+} from '#core/upkeep/maintenance';
+import type { Job } from '#core/planning/routing';
 import {
   daysBetween,
   localDate,
@@ -8,7 +14,7 @@ import {
   weekday,
   addDays,
   type PlainDate,
-} from '#core/time';
+} from '#core/base/time';
 import type { BoardCall, BoardSite, JobAsked, PlanJob } from '#contracts/board';
 import type { OpeningHours, SiteNeeds } from '#contracts/sites';
 import type { UnplannedRead, VisitRead } from './boardReads.ts';

@@ -1,5 +1,5 @@
-import { typicalLength, type TypicalLength } from '#core/routing';
-import { addDays, type PlainDate } from '#core/time';
+import { typicalLength, type TypicalLength } from '#core/planning/routing';
+import { addDays, type PlainDate } from '#core/base/time';
 import type { Database } from '../db/connect.ts';
 import { KNOWN_BEST, LENGTHS_OF_CALLS, PLANNED_AND_ACTUAL } from './board.sql.ts';
 import { SITE_MINUTES } from './due.ts';

@@ -1,7 +1,7 @@
-import { groupBy } from '#core/collections';
-import { comesRound } from '#core/maintenance';
-import { callsExpected, type DayOfCalls } from '#core/routing';
-import { addDays, daysBetween, weekday, type PlainDate } from '#core/time';
+import { groupBy } from '#core/base/collections';
+import { comesRound } from '#core/upkeep/maintenance';
+import { callsExpected, type DayOfCalls } from '#core/planning/routing';
+import { addDays, daysBetween, weekday, type PlainDate } from '#core/base/time';
 import type { LoadLine, LoadView } from '#contracts/routes';
 import { agreedOn } from '../agreements/queries.ts';
 import type { Dependencies } from '../dependencies.ts';

@@ -1,6 +1,6 @@
 import type { Transaction } from 'sequelize';
-import { timedRoute, type Job, type Shift } from '#core/routing';
-import { clockText, dayWords, durationText, type PlainDate } from '#core/time';
+import { timedRoute, type Job, type Shift } from '#core/planning/routing';
+import { clockText, dayWords, durationText, type PlainDate } from '#core/base/time';
 import { DOES_NOT_HOLD, type JobAsked, type NewOrders, type OrdersKept } from '#contracts/board';
 import { firstTime } from '../http/once.ts';
 import { invalid, Problem } from '../http/problem.ts';

@@ -1,5 +1,5 @@
-import { groupBy } from '#core/collections';
-import { minutesOfDay, weekday, type PlainDate } from '#core/time';
+import { groupBy } from '#core/base/collections';
+import { minutesOfDay, weekday, type PlainDate } from '#core/base/time';
 import type { OrderOfDay } from '#contracts/board';
 import type { RouteHistory, RoutePage, RouteStop } from '#contracts/routes';
 import type { OpeningHours } from '#contracts/sites';

@@ -1,7 +1,7 @@
-import { groupBy } from '#core/collections';
-import { plural } from '#core/sentences';
-import { callsExpected, type DayOfCalls } from '#core/routing';
-import { addDays, durationText, type PlainDate } from '#core/time';
+import { groupBy } from '#core/base/collections';
+import { plural } from '#core/base/sentences';
+import { callsExpected, type DayOfCalls } from '#core/planning/routing';
+import { addDays, durationText, type PlainDate } from '#core/base/time';
 import type { Database } from '../db/connect.ts';
 import { CALLS_BY_DAY } from './board.sql.ts';
 import type { DriveTimes } from './driveTimes.ts';

@@ -5,8 +5,8 @@ import {
   type Job,
   type PlainPosition,
   type Shift,
-} from '#core/routing';
-import { addDays, localMinutes, type PlainDate } from '#core/time';
+} from '#core/planning/routing';
+import { addDays, localMinutes, type PlainDate } from '#core/base/time';
 import type { PlanAsked, PlanProblem, PlanShift } from '#contracts/board';
 import type { Dependencies } from '../dependencies.ts';
 import type { Database } from '../db/connect.ts';

@@ -1,7 +1,7 @@
 import type { Transaction } from 'sequelize';
-import { plural } from '#core/sentences';
-import { toldWindow } from '#core/routing';
-import { addDays, clockText, dayWords } from '#core/time';
+import { plural } from '#core/base/sentences';
+import { toldWindow } from '#core/planning/routing';
+import { addDays, clockText, dayWords } from '#core/base/time';
 import type { NoticeKind, NoticeRow, PublishBody } from '#contracts/board';
 import type { Dependencies } from '../dependencies.ts';
 import type { Database } from '../db/connect.ts';

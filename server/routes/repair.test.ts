@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import http from 'node:http';
 import type { AddressInfo } from 'node:net';
-import { DEFAULT_PLANNING, estimatedMinutes } from '#core/routing';
+import { DEFAULT_PLANNING, estimatedMinutes } from '#core/planning/routing';
 import type { BoardView } from '#contracts/board';
 import { ordersOf, planFor, problemFor, solved } from '../testing/planning.ts';
 import { agreeAsUsual, everyDay, member, testServer, YARD, type TestServer } from '../testing/server.ts';

@@ -3,7 +3,7 @@ import { readFileSync } from 'node:fs';
 import type http from 'node:http';
 import type { AddressInfo } from 'node:net';
 import ICAL from 'ical.js';
-import { fleetViolations } from '#core/routing';
+import { fleetViolations } from '#core/planning/routing';
 import type { BoardDay, BoardView, JobAsked, NewOrders, OrdersKept, PlanAsked } from '#contracts/board';
 import { routingServer } from '../../standins/routing/server.ts';
 import { ordersOf, planFor, problemFor, solved } from '../testing/planning.ts';

@@ -1,5 +1,5 @@
 import { parentPort, receiveMessageOnPort, workerData } from 'node:worker_threads';
-import { searchByClock } from '#core/routing';
+import { searchByClock } from '#core/planning/routing';
 import type { FromSearch, SearchOrder } from './searches.ts';
 
 /** The search of core in a thread of its own, so that requests are answered meanwhile. */

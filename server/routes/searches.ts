@@ -1,8 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import { Worker } from 'node:worker_threads';
 import type { Logger } from 'pino';
-import type { FleetProblem, Orders, SearchTold, Solved } from '#core/routing';
-import { searchMs } from '#core/routing';
+import type { FleetProblem, Orders, SearchTold, Solved } from '#core/planning/routing';
+import { searchMs } from '#core/planning/routing';
 import type { SearchView } from '#contracts/board';
 import { failureOf, notFound, Problem } from '../http/problem.ts';
 import type { Jobs } from '../system/jobs.ts';

@@ -1,7 +1,7 @@
 import { Op } from 'sequelize';
-import { groupBy } from '#core/collections';
-import { noWorkWords } from '#core/crews';
-import { startAfterNight, type PlanningSettings, type Shift } from '#core/routing';
+import { groupBy } from '#core/base/collections';
+import { noWorkWords } from '#core/planning/crews';
+import { startAfterNight, type PlanningSettings, type Shift } from '#core/planning/routing';
 import {
   addDays,
   clockText,
@@ -11,7 +11,7 @@ import {
   localDate,
   localMinutes,
   type PlainDate,
-} from '#core/time';
+} from '#core/base/time';
 import type { CrewView } from '#contracts/crews';
 import type { Dependencies } from '../dependencies.ts';
 import type { Database } from '../db/connect.ts';

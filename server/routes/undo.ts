@@ -1,5 +1,5 @@
 import type { OrdersKept } from '#contracts/board';
-import { daysBetween } from '#core/time';
+import { daysBetween } from '#core/base/time';
 import { notFound, Problem } from '../http/problem.ts';
 import { visitsBetween, visitsById } from './boardReads.ts';
 import type { Needs } from './problem.ts';

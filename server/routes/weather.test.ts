@@ -4,7 +4,7 @@ import type { AddressInfo } from 'node:net';
 import { ordersOf, planFor, problemFor, solved } from '../testing/planning.ts';
 import { agreeAsUsual, oneUnit, testServer, type TestServer } from '../testing/server.ts';
 import { onlyTasks } from '../testing/tasks.ts';
-import type { DueTask } from '#core/maintenance';
+import type { DueTask } from '#core/upkeep/maintenance';
 import { Forecast } from './forecast.ts';
 import { weatherSplit } from './dueDrafts.ts';
 

@@ -1,8 +1,8 @@
 import type { Transaction } from 'sequelize';
-import { groupBy } from '#core/collections';
-import { plural } from '#core/sentences';
-import type { TimedRoute } from '#core/routing';
-import { dayWords, type PlainDate } from '#core/time';
+import { groupBy } from '#core/base/collections';
+import { plural } from '#core/base/sentences';
+import type { TimedRoute } from '#core/planning/routing';
+import { dayWords, type PlainDate } from '#core/base/time';
 import type { JobAsked, NewOrders, OrderOfDay } from '#contracts/board';
 import { addEvents, nextRef } from '../calls/service.ts';
 import { UNUSED_VISIT } from '../calls/calls.sql.ts';

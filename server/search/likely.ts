@@ -1,4 +1,4 @@
-import { alike, likelyUnits, readClue, type Candidate } from '#core/locate';
+import { alike, likelyUnits, readClue, type Candidate } from '#core/places/locate';
 import type { Found } from '#contracts/search';
 import type { Database } from '../db/connect.ts';
 import { poleWord } from '../tracing/service.ts';

@@ -1,4 +1,4 @@
-import { readClue } from '#core/locate';
+import { readClue } from '#core/places/locate';
 import type { Found } from '#contracts/search';
 import type { Database } from '../db/connect.ts';
 import { likelyFound } from './likely.ts';

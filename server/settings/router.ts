@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import type { KindTerms } from '#core/agreements';
+import type { KindTerms } from '#core/upkeep/agreements';
 import { CHANGED_BY_HAND, newSetting, type NewSetting } from '#contracts/settings';
 import type { Database } from '../db/connect.ts';
 import { parse } from '../http/problem.ts';

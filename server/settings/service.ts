@@ -1,6 +1,6 @@
 import type { z } from 'zod';
 import { Op, type Transaction } from 'sequelize';
-import type { PlainDate } from '#core/time';
+import type { PlainDate } from '#core/base/time';
 import {
   SETTING_DEFAULTS,
   SETTING_SHAPES,
@@ -10,11 +10,11 @@ import {
   type SettingRow,
 } from '#contracts/settings';
 import type { Rights } from '#contracts/roles';
-import type { KindTerms, Programme } from '#core/agreements';
-import type { HistorySettings } from '#core/history';
-import { TRADE_TASKS, taskList, type OwnTask } from '#core/maintenance';
-import type { MeasuringLimits } from '#core/measurement';
-import type { PlanningSettings } from '#core/routing';
+import type { KindTerms, Programme } from '#core/upkeep/agreements';
+import type { HistorySettings } from '#core/judging/history';
+import { TRADE_TASKS, taskList, type OwnTask } from '#core/upkeep/maintenance';
+import type { MeasuringLimits } from '#core/measuring/answers';
+import type { PlanningSettings } from '#core/planning/routing';
 import type { Database } from '../db/connect.ts';
 import { todayIn, type Clock } from '../http/clock.ts';
 import { firstTime } from '../http/once.ts';

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
-import { DEFAULT_HISTORY_SETTINGS } from '#core/history';
-import { DEFAULT_LIMITS } from '#core/measurement';
+import { DEFAULT_HISTORY_SETTINGS } from '#core/judging/history';
+import { DEFAULT_LIMITS } from '#core/measuring/answers';
 import { oneUnit, openVisit, testServer, type TestServer } from '../testing/server.ts';
 
 let server: TestServer;

@@ -1,5 +1,5 @@
 import type { Transaction } from 'sequelize';
-import type { Refinement, TaskTerms, Terms } from '#core/agreements';
+import type { Refinement, TaskTerms, Terms } from '#core/upkeep/agreements';
 import type { Database } from '../db/connect.ts';
 import { invalid } from '../http/problem.ts';
 import { everyTaskKey } from './service.ts';

@@ -1,7 +1,7 @@
 import { createHmac, timingSafeEqual } from 'node:crypto';
 import type { CompanyMade, Missing, NewCompany } from '#contracts/setup';
 import type { OneTimeWord } from '#contracts/people';
-import { localDate } from '#core/time';
+import { localDate } from '#core/base/time';
 import { addCrew } from '../crews/service.ts';
 import type { Dependencies } from '../dependencies.ts';
 import { writeLog } from '../http/log.ts';

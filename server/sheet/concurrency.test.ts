@@ -1,4 +1,4 @@
-import { seededRandom, oneOf, wholeBetween } from '#core/random';
+import { seededRandom, oneOf, wholeBetween } from '#core/base/random';
 import { testServer, type TestServer } from '../testing/server.ts';
 import { derivedRows, sheetWriter, type SheetWriter } from '../testing/sheets.ts';
 import { rebuild } from './rebuild.ts';

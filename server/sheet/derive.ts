@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import type { Transaction } from 'sequelize';
-import { chunks, groupBy } from '#core/collections';
-import { foldCall, foldVisit, type CallFact, type SubjectSheet, type VisitFact } from '#core/sheet';
+import { chunks, groupBy } from '#core/base/collections';
+import { foldCall, foldVisit, type CallFact, type SubjectSheet, type VisitFact } from '#core/record/sheet';
 import type { Database } from '../db/connect.ts';
 import type { Clock } from '../http/clock.ts';
 import { judge } from '../units/summary.ts';

@@ -1,6 +1,6 @@
-import type { Care } from '#core/maintenance';
+import type { Care } from '#core/upkeep/maintenance';
 import type { Transaction } from 'sequelize';
-import { groupBy } from '#core/collections';
+import { groupBy } from '#core/base/collections';
 import {
   careOf,
   lastDone,
@@ -9,7 +9,7 @@ import {
   type Decision,
   type UnitFacts,
   type UnitRecord,
-} from '#core/history';
+} from '#core/judging/history';
 import type { PartId } from '#core/machine';
 import {
   callOf,
@@ -18,8 +18,8 @@ import {
   type Subject,
   type SubjectSheet,
   type VisitFact,
-} from '#core/sheet';
-import type { PlainDate } from '#core/time';
+} from '#core/record/sheet';
+import type { PlainDate } from '#core/base/time';
 import type { Database } from '../db/connect.ts';
 import {
   CALLS_OF_UNITS,

@@ -1,4 +1,4 @@
-import { searchToEnd, type FleetPlan } from '#core/routing';
+import { searchToEnd, type FleetPlan } from '#core/planning/routing';
 import type { PlanAsked, PlanProblem } from '#contracts/board';
 import type { TestServer } from './server.ts';
 

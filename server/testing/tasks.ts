@@ -1,4 +1,4 @@
-import { TRADE_TASKS } from '#core/maintenance';
+import { TRADE_TASKS } from '#core/upkeep/maintenance';
 import type { Database } from '../db/connect.ts';
 
 /** Makes some of the trade's tasks the whole task list of the company. */

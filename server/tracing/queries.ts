@@ -8,7 +8,7 @@ import {
   type SiteLink,
   type SiteNet,
   type TraceStep,
-} from '#core/tracing';
+} from '#core/places/tracing';
 import type { PointView, TracingView } from '#contracts/tracing';
 import type { TraceView, UnitPage } from '#contracts/units';
 import type { Database } from '../db/connect.ts';

@@ -1,5 +1,5 @@
 import { Op, type Transaction } from 'sequelize';
-import { aroundUnit, feedOf, linkRefusal, loopThrough, pointName, type SiteNet } from '#core/tracing';
+import { aroundUnit, feedOf, linkRefusal, loopThrough, pointName, type SiteNet } from '#core/places/tracing';
 import type { NewLink, NewPoint, PointPatch, TracingView } from '#contracts/tracing';
 import type { Database } from '../db/connect.ts';
 import { invalid, notFound, Problem } from '../http/problem.ts';

@@ -1,6 +1,6 @@
-import { storyOf, type Flag } from '#core/history';
+import { storyOf, type Flag } from '#core/judging/history';
 import { modelLineOf, sameSlot, slotsOf } from '#core/machine';
-import { localDate } from '#core/time';
+import { localDate } from '#core/base/time';
 import type {
   CircuitView,
   DecisionView,

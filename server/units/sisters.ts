@@ -1,4 +1,4 @@
-import type { SisterReading } from '#core/measurement';
+import type { SisterReading } from '#core/measuring/answers';
 import type { Dependencies } from '../dependencies.ts';
 import { SISTER_ENTRIES } from './units.sql.ts';
 

@@ -1,7 +1,7 @@
 import type { Transaction } from 'sequelize';
-import { chunks } from '#core/collections';
-import { briefOf, storyOf, unitVerdict } from '#core/history';
-import { localDate, type PlainDate } from '#core/time';
+import { chunks } from '#core/base/collections';
+import { briefOf, storyOf, unitVerdict } from '#core/judging/history';
+import { localDate, type PlainDate } from '#core/base/time';
 import type { Database } from '../db/connect.ts';
 import type { Clock } from '../http/clock.ts';
 import { judgingSettings } from '../settings/service.ts';

@@ -2,7 +2,7 @@
 
 import { CARED_FOR_COLUMNS } from './machine.sql.ts';
 import { CONDITION } from '../conditions/conditions.sql.ts';
-import { UNIT_KINDS, UNIT_STATUSES } from '#core/vocabulary';
+import { UNIT_KINDS, UNIT_STATUSES } from '#core/base/vocabulary';
 import type { UnitOnly } from '#contracts/units';
 import { chosen, isOneOf, type Clauses, cut, idsFound, type ListAsked } from '../db/list.sql.ts';
 

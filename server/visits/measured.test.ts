@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { DEFAULT_LIMITS } from '#core/measurement';
+import { DEFAULT_LIMITS } from '#core/measuring/answers';
 import { oneUnit, openVisit, testServer, type TestServer } from '../testing/server.ts';
 
 let server: TestServer;

@@ -1,4 +1,4 @@
-import { cardOf } from '#core/cards';
+import { cardOf } from '#core/measuring/cards';
 import {
   dueTasks,
   putOffWords,
@@ -6,12 +6,12 @@ import {
   type MaintenanceTask,
   type PutOff,
   type UnitMaintenance,
-} from '#core/maintenance';
+} from '#core/upkeep/maintenance';
 import { slotsOf } from '#core/machine';
 import { wordsOf } from '#core/said';
-import { addDays, dayWords, localDate, type PlainDate } from '#core/time';
-import { aroundUnit, feedSentence, pointName } from '#core/tracing';
-import type { UnitKind } from '#core/vocabulary';
+import { addDays, dayWords, localDate, type PlainDate } from '#core/base/time';
+import { aroundUnit, feedSentence, pointName } from '#core/places/tracing';
+import type { UnitKind } from '#core/base/vocabulary';
 import type { EntryView, GettingIn, VisitPage, VisitRow } from '#contracts/visits';
 import type { Dependencies } from '../dependencies.ts';
 import { agreedOn, type CaredFor } from '../agreements/queries.ts';

@@ -1,9 +1,9 @@
 import type { Transaction } from 'sequelize';
-import { neverPastTheVisit } from '#core/conditions';
+import { neverPastTheVisit } from '#core/record/conditions';
 import { hasSlot, slotFor, slotName } from '#core/machine';
-import { localDate } from '#core/time';
-import { CONDITION_KIND_NAMES, CONDITION_KINDS, type UnitKind } from '#core/vocabulary';
-import { leaveIsSettled } from '#core/work';
+import { localDate } from '#core/base/time';
+import { CONDITION_KIND_NAMES, CONDITION_KINDS, type UnitKind } from '#core/base/vocabulary';
+import { leaveIsSettled } from '#core/record/work';
 import type { SignedIn } from '#contracts/people';
 import { isAnotherCrews } from '#contracts/roles';
 import type { EntryBody, NewEntry, NewVisit, VisitPage } from '#contracts/visits';

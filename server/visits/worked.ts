@@ -1,9 +1,9 @@
 import type { Transaction } from 'sequelize';
-import { plateFacts, workedOut, type PlateUnit } from '#core/cards';
-import type { MeasuringLimits } from '#core/measurement';
-import { judgeReading, toSi } from '#core/quantities';
+import { plateFacts, workedOut, type PlateUnit } from '#core/measuring/cards';
+import type { MeasuringLimits } from '#core/measuring/answers';
+import { judgeReading, toSi } from '#core/base/quantities';
 import { readingAnswers, READING_POINTS } from '#core/evidence';
-import { localDate, type PlainDate } from '#core/time';
+import { localDate, type PlainDate } from '#core/base/time';
 import type { EntryBody, NewEntry } from '#contracts/visits';
 import type { Database } from '../db/connect.ts';
 import { invalid } from '../http/problem.ts';

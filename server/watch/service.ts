@@ -1,7 +1,7 @@
 import { Op } from 'sequelize';
-import { DECISIONS, FLAG_KINDS, sharedCauses, type CauseFound, type Flag } from '#core/history';
+import { DECISIONS, FLAG_KINDS, sharedCauses, type CauseFound, type Flag } from '#core/judging/history';
 import { wordsOf } from '#core/said';
-import { addDays, dayWords } from '#core/time';
+import { addDays, dayWords } from '#core/base/time';
 import {
   AGES,
   WATCH_GROUPS,

@@ -1,4 +1,4 @@
-import { seededRandom } from '../../core/random/index.ts';
+import { seededRandom } from '#core/base/random';
 
 /** As far as anybody forecasts. */
 const DAYS = 10;

@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
-import { unitTerms, yearOf, type Programme, type Refinement, type Terms } from '#core/agreements';
-import { plural } from '#core/sentences';
-import { addDays, durationText } from '#core/time';
+import { unitTerms, yearOf, type Programme, type Refinement, type Terms } from '#core/upkeep/agreements';
+import { plural } from '#core/base/sentences';
+import { addDays, durationText } from '#core/base/time';
 import {
   agreementPatch,
   newAgreement,

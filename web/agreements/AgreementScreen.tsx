@@ -1,4 +1,4 @@
-import { agreementOn, priceWords } from '#core/agreements';
+import { agreementOn, priceWords } from '#core/upkeep/agreements';
 import { Link, useParams, useSearchParams } from 'react-router';
 import type { AgreementView } from '#contracts/agreements';
 import { useAgreementsOfCustomerQuery } from '../api/agreements.ts';

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { termsProblem } from './problem.ts';
-import type { Agreement, Programme, Refinement, Terms } from '#core/agreements';
+import type { Agreement, Programme, Refinement, Terms } from '#core/upkeep/agreements';
 import type { AgreementPlace } from '#contracts/agreements';
 import { Stories, UnitStory } from '../drawings/MiniStory.tsx';
 import { Button } from '../ui/Button.tsx';

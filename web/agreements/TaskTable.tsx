@@ -1,8 +1,8 @@
-import { WHOSE, type Whose } from '#core/agreements';
-import { cadenceWords, NTH, type Cadence, type MaintenanceTask } from '#core/maintenance';
+import { WHOSE, type Whose } from '#core/upkeep/agreements';
+import { cadenceWords, NTH, type Cadence, type MaintenanceTask } from '#core/upkeep/maintenance';
 import { YearBand } from '../drawings/YearBand.tsx';
 import { useWho } from '../state/session.ts';
-import { MONTH_NAMES, WEEKDAY_NAMES } from '#core/time';
+import { MONTH_NAMES, WEEKDAY_NAMES } from '#core/base/time';
 import { NO_TASK, OFTEN_DAYS, type TypedTask, type TypedTerms } from './typedTerms.ts';
 
 export interface TaskLine {

@@ -1,5 +1,5 @@
-import { PRICE_PER } from '#core/agreements';
-import { PRIORITIES } from '#core/vocabulary';
+import { PRICE_PER } from '#core/upkeep/agreements';
+import { PRIORITIES } from '#core/base/vocabulary';
 import { Field } from '../ui/Field.tsx';
 import type { TypedTerms } from './typedTerms.ts';
 

@@ -1,6 +1,6 @@
-import { dollars } from '#core/agreements';
-import { plural } from '#core/sentences';
-import { durationText } from '#core/time';
+import { dollars } from '#core/upkeep/agreements';
+import { plural } from '#core/base/sentences';
+import { durationText } from '#core/base/time';
 import type { AgreementWorth } from '#contracts/agreements';
 import { useAgreementWorthQuery } from '../api/agreements.ts';
 import { number } from '../ui/format.ts';

@@ -1,4 +1,10 @@
-import { unitTerms, type Agreement, type AgreedTask, type Programme, type Terms } from '#core/agreements';
+import {
+  unitTerms,
+  type Agreement,
+  type AgreedTask,
+  type Programme,
+  type Terms,
+} from '#core/upkeep/agreements';
 import type { AgreementPlace } from '#contracts/agreements';
 import type { TaskLine } from './TaskTable.tsx';
 

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
-import type { Terms } from '#core/agreements';
-import type { Cadence } from '#core/maintenance';
+import type { Terms } from '#core/upkeep/agreements';
+import type { Cadence } from '#core/upkeep/maintenance';
 import { terms as contract } from '#contracts/agreements';
 import { fieldOfTerms, minutesTyped, NO_TASK, NO_TERMS, termsTyped, typedTerms } from './typedTerms.ts';
 

@@ -1,7 +1,7 @@
 import { numberNeeded } from '../ui/numbers.ts';
-import { centsTyped, type PRICE_PER, type TaskTerms, type Terms, type Whose } from '#core/agreements';
-import type { Cadence, Nth } from '#core/maintenance';
-import { PRIORITIES, type Priority } from '#core/vocabulary';
+import { centsTyped, type PRICE_PER, type TaskTerms, type Terms, type Whose } from '#core/upkeep/agreements';
+import type { Cadence, Nth } from '#core/upkeep/maintenance';
+import { PRIORITIES, type Priority } from '#core/base/vocabulary';
 
 /** How often, as it is chosen: nothing said, a number of days by name, or one of three that ask for more. */
 export interface TypedTask {

@@ -1,5 +1,5 @@
-import type { Programme } from '#core/agreements';
-import { taskList } from '#core/maintenance';
+import type { Programme } from '#core/upkeep/agreements';
+import { taskList } from '#core/upkeep/maintenance';
 import { useMaintenanceSettingsQuery, useTasksSettingsQuery } from '../api/settings.ts';
 
 /** What the company does where nothing else is agreed; undefined until it is there. */

@@ -1,7 +1,7 @@
-import { dollars, priceWords, type Approval, type Terms } from '#core/agreements';
-import { cadenceWords, TRADE_TASKS } from '#core/maintenance';
-import { plural } from '#core/sentences';
-import { durationText } from '#core/time';
+import { dollars, priceWords, type Approval, type Terms } from '#core/upkeep/agreements';
+import { cadenceWords, TRADE_TASKS } from '#core/upkeep/maintenance';
+import { plural } from '#core/base/sentences';
+import { durationText } from '#core/base/time';
 
 /** @example "Mrs Farrant, 555-0110, up to $800" */
 export const approvalWords = ({ name, phone, upToCents }: Approval): string =>

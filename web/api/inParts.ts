@@ -1,4 +1,4 @@
-import { chunks } from '#core/collections';
+import { chunks } from '#core/base/collections';
 
 /** So many records are asked for in one request; the contract takes twice as many. */
 const AT_ONCE = 100;

@@ -1,7 +1,7 @@
 import type { FetchBaseQueryError } from '@reduxjs/toolkit/query/react';
 import type { Page } from '#contracts/common';
 import type { MachinePatch, NewUnit, UnitPage, Stories, UnitPatch, UnitRow } from '#contracts/units';
-import type { SisterReading } from '#core/measurement';
+import type { SisterReading } from '#core/measuring/answers';
 import { api, listParams, type ListAsk } from './base.ts';
 import { inParts } from './inParts.ts';
 import { affected, list, one, place } from './tags.ts';

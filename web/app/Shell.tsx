@@ -1,6 +1,6 @@
 import { useLiveQuery } from 'dexie-react-hooks';
 import { lazy, Suspense, useEffect, useLayoutEffect, useMemo, useState } from 'react';
-import { durationText } from '#core/time';
+import { durationText } from '#core/base/time';
 import type { SessionView } from '#contracts/people';
 import { useDispatch } from 'react-redux';
 import { Link, NavLink, Outlet, useLocation } from 'react-router';

@@ -1,7 +1,7 @@
 import { useLiveQuery } from 'dexie-react-hooks';
 import { useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
-import { cardOf, CARDS, findCards, type Card } from '#core/cards';
+import { cardOf, CARDS, findCards, type Card } from '#core/measuring/cards';
 import { useUnitQuery } from '../api/units.ts';
 import { phone } from '../outbox/db.ts';
 import { Empty, Screen } from '../ui/Screen.tsx';

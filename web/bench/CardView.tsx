@@ -7,7 +7,7 @@ import {
   type Card,
   type CardInput,
   type PlateUnit,
-} from '#core/cards';
+} from '#core/measuring/cards';
 import {
   standing,
   withSisters,
@@ -15,8 +15,8 @@ import {
   type MeasuringLimits,
   type SisterReading,
   urgentFirst,
-} from '#core/measurement';
-import type { RefrigerantName } from '#core/refrigerant';
+} from '#core/measuring/answers';
+import type { RefrigerantName } from '#core/measuring/refrigerant';
 import type { NewEntry, VisitPage } from '#contracts/visits';
 import { useSistersQuery } from '../api/units.ts';
 import { now } from '../state/clock.ts';
@@ -28,7 +28,7 @@ import { Button } from '../ui/Button.tsx';
 import { Field } from '../ui/Field.tsx';
 import { number } from '../ui/format.ts';
 import { Panel } from '../ui/Screen.tsx';
-import { plainUnit, shownUnit, shownValue, type UnitSystem } from '#core/quantities';
+import { plainUnit, shownUnit, shownValue, type UnitSystem } from '#core/base/quantities';
 import { unitsOf } from '../ui/units.ts';
 import { hasProbes, ProbePicture } from './ProbePicture.tsx';
 import { readCard, type CardTyped, type Filled, type Typed } from './filled.ts';

@@ -1,7 +1,7 @@
 import { lazy, Suspense, useEffect, useRef, useState } from 'react';
-import { STANDARD_ATMOSPHERE_PSI } from '#core/refrigerant';
+import { STANDARD_ATMOSPHERE_PSI } from '#core/measuring/refrigerant';
 import type { CircuitState, Fault, Opened } from '#core/simulation';
-import type { UnitSystem } from '#core/quantities';
+import type { UnitSystem } from '#core/base/quantities';
 import { useDraft } from '../outbox/hooks.ts';
 import { Button } from '../ui/Button.tsx';
 import { number } from '../ui/format.ts';

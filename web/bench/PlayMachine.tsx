@@ -1,5 +1,5 @@
 import { SIM_FLUIDS, type Device, type SimFluid, type Surroundings } from '#core/simulation';
-import type { UnitSystem } from '#core/quantities';
+import type { UnitSystem } from '#core/base/quantities';
 import { Field } from '../ui/Field.tsx';
 import { Panel } from '../ui/Screen.tsx';
 import type { Call } from './play.ts';

@@ -1,4 +1,4 @@
-import type { UnitSystem } from '#core/quantities';
+import type { UnitSystem } from '#core/base/quantities';
 import type { CircuitState } from '#core/simulation';
 import { number } from '../ui/format.ts';
 import { Panel } from '../ui/Screen.tsx';

@@ -1,5 +1,5 @@
-import type { Card } from '#core/cards';
-import { plainUnit } from '#core/quantities';
+import type { Card } from '#core/measuring/cards';
+import { plainUnit } from '#core/base/quantities';
 import { SectionBody } from '../drawings/SectionBody.tsx';
 import type { CardTyped } from './filled.ts';
 

@@ -1,4 +1,4 @@
-import { cardOf, plateFacts, type Card } from '#core/cards';
+import { cardOf, plateFacts, type Card } from '#core/measuring/cards';
 import { readCard } from './filled.ts';
 
 const charge = cardOf('charge') as Card;

@@ -1,5 +1,5 @@
-import { convert, shownUnit, shownValue, type UnitSystem } from '#core/quantities';
-import { saturationPressure, type RefrigerantName } from '#core/refrigerant';
+import { convert, shownUnit, shownValue, type UnitSystem } from '#core/base/quantities';
+import { saturationPressure, type RefrigerantName } from '#core/measuring/refrigerant';
 import { CHART_TIP, CHART_WORDS, type ChartOption } from '../ui/Chart.tsx';
 
 const [COLD, HOT] = [-20, 140];

@@ -1,4 +1,4 @@
-import { convert, type UnitSystem } from '#core/quantities';
+import { convert, type UnitSystem } from '#core/base/quantities';
 import { fluidOf, SIM_FLUIDS, type CircuitState, type SimFluid } from '#core/simulation';
 import { CHART_TIP, CHART_WORDS, type ChartOption } from '../ui/Chart.tsx';
 

@@ -1,4 +1,4 @@
-import { readInput, type Card, type CardInput, type CardValues, type PlateFact } from '#core/cards';
+import { readInput, type Card, type CardInput, type CardValues, type PlateFact } from '#core/measuring/cards';
 
 /** One field of a card as typed. */
 export interface Typed {

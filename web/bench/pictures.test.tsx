@@ -7,8 +7,8 @@ import {
   USUAL_SPEC,
   type SimFluid,
 } from '#core/simulation';
-import { cardOf, type Card } from '#core/cards';
-import { REFRIGERANTS, type RefrigerantName } from '#core/refrigerant';
+import { cardOf, type Card } from '#core/measuring/cards';
+import { REFRIGERANTS, type RefrigerantName } from '#core/measuring/refrigerant';
 import { attributes, paint, words } from '../testing/paint.tsx';
 import type { ChartOption } from '../ui/Chart.tsx';
 import { curveChart, curveWords } from './curveChart.ts';

@@ -1,4 +1,4 @@
-import { plainUnit, shownValue, type QuantityName, type UnitSystem } from '#core/quantities';
+import { plainUnit, shownValue, type QuantityName, type UnitSystem } from '#core/base/quantities';
 import { number } from '../ui/format.ts';
 
 /** Says a value of a customary unit in the units of the screen. */

@@ -1,4 +1,4 @@
-import { plainUnit, shownValue, type QuantityName, type UnitSystem } from '#core/quantities';
+import { plainUnit, shownValue, type QuantityName, type UnitSystem } from '#core/base/quantities';
 import type { Opened } from '#core/simulation';
 import { number } from '../ui/format.ts';
 

@@ -1,11 +1,11 @@
 import { useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { withoutLeftOpen } from '#core/history';
+import { withoutLeftOpen } from '#core/judging/history';
 import { QUESTIONS, type QuestionName } from '#core/heard';
-import { plural } from '#core/sentences';
-import { durationText } from '#core/time';
-import { PRIORITIES, SYSTEMS } from '#core/vocabulary';
-import { whyNot, type DeskStep } from '#core/work';
+import { plural } from '#core/base/sentences';
+import { durationText } from '#core/base/time';
+import { PRIORITIES, SYSTEMS } from '#core/base/vocabulary';
+import { whyNot, type DeskStep } from '#core/record/work';
 import { callPatch, type CallPatch } from '#contracts/calls';
 import { useCallQuery, useKnownAtIntakeQuery, useUpdateCallMutation } from '../api/calls.ts';
 import { useCrewsQuery } from '../api/crews.ts';

@@ -1,5 +1,5 @@
 import { dangersHeard } from '#core/heard';
-import type { Priority } from '#core/vocabulary';
+import type { Priority } from '#core/base/vocabulary';
 
 /** What can hurt somebody in the caller's words, with what to tell at once: before everything else on the page. */
 export function Heard({ words, priority }: { words: string; priority: Priority }) {

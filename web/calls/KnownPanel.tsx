@@ -1,8 +1,8 @@
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { v7 as uuid } from 'uuid';
-import { withoutLeftOpen } from '#core/history';
-import { UNIT_KINDS } from '#core/vocabulary';
+import { withoutLeftOpen } from '#core/judging/history';
+import { UNIT_KINDS } from '#core/base/vocabulary';
 import type { KnownAtIntake } from '#contracts/calls';
 import { unitFields, type NewUnit } from '#contracts/units';
 import { useCreateUnitMutation } from '../api/units.ts';

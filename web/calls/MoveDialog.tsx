@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { localDate } from '#core/time';
+import { localDate } from '#core/base/time';
 import { callPatch, type CallPage, type CallPatch } from '#contracts/calls';
 import { useKnownAtIntakeQuery } from '../api/calls.ts';
 import { useWho } from '../state/session.ts';

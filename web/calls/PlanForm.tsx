@@ -1,4 +1,4 @@
-import { isPlainDate } from '#core/time';
+import { isPlainDate } from '#core/base/time';
 import type { CallPage } from '#contracts/calls';
 import { callFields } from '#contracts/calls';
 import type { z } from 'zod';

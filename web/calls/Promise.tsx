@@ -1,5 +1,5 @@
-import { instantAt, localDate, minutesOfDay } from '#core/time';
-import type { Priority } from '#core/vocabulary';
+import { instantAt, localDate, minutesOfDay } from '#core/base/time';
+import type { Priority } from '#core/base/vocabulary';
 import type { AgreedAtSite } from '#contracts/agreements';
 import { TimeInput } from '../ui/DateInput.tsx';
 import { clockOf, instant } from '../ui/format.ts';

@@ -1,4 +1,4 @@
-import { CANCELLED_AS, WAITING_FOR } from '#core/work';
+import { CANCELLED_AS, WAITING_FOR } from '#core/record/work';
 import { deskStep, type CallPatch, type DeskStep } from '#contracts/calls';
 import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';

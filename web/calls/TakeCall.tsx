@@ -3,10 +3,10 @@ import { useNavigate, useSearchParams } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import { QUESTIONS, questionsFor, systemHeard, type QuestionName } from '#core/heard';
 import { suggestPriority } from '#core/intake';
-import { convert } from '#core/quantities';
+import { convert } from '#core/base/quantities';
 import { wordsOf } from '#core/said';
-import { isPlainDate } from '#core/time';
-import { PRIORITIES, STAKES, SYSTEMS, type Priority, type Stake, type System } from '#core/vocabulary';
+import { isPlainDate } from '#core/base/time';
+import { PRIORITIES, STAKES, SYSTEMS, type Priority, type Stake, type System } from '#core/base/vocabulary';
 import { newCall, type NewCall } from '#contracts/calls';
 import { problemOf } from '../api/base.ts';
 import {

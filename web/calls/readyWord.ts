@@ -1,4 +1,4 @@
-import type { WaitingFor } from '#core/work';
+import type { WaitingFor } from '#core/record/work';
 
 /** What is said on the button when what a call waited for is there. */
 export const readyWord = (waitingFor: WaitingFor | null): string =>

@@ -1,8 +1,8 @@
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { v7 as uuid } from 'uuid';
-import { plural } from '#core/sentences';
-import { CONDITION_KIND_NAMES, CONDITION_KINDS, type ConditionKind } from '#core/vocabulary';
+import { plural } from '#core/base/sentences';
+import { CONDITION_KIND_NAMES, CONDITION_KINDS, type ConditionKind } from '#core/base/vocabulary';
 import type { ConditionRow } from '#contracts/conditions';
 import { CONDITION_ORDERS } from '#contracts/conditions';
 import {

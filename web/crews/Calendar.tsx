@@ -1,6 +1,6 @@
 import { useState, type ReactNode } from 'react';
 import { v7 as uuid } from 'uuid';
-import { ABSENCE_KINDS } from '#core/crews';
+import { ABSENCE_KINDS } from '#core/planning/crews';
 import {
   newAbsence,
   newHoliday,

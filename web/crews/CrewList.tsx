@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { awayWords, noWorkWords } from '#core/crews';
+import { awayWords, noWorkWords } from '#core/planning/crews';
 import type { CrewView } from '#contracts/crews';
 import { useCrewsQuery } from '../api/crews.ts';
 import { useWho } from '../state/session.ts';

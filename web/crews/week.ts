@@ -1,5 +1,5 @@
-import { clockText, minutesOfDay } from '#core/time';
-import type { Shift, Week } from '#core/crews';
+import { clockText, minutesOfDay } from '#core/base/time';
+import type { Shift, Week } from '#core/planning/crews';
 import { parseDay } from '../sites/hours.ts';
 import { hoursText, WEEKDAYS, type Weekday } from '../sites/hoursText.ts';
 

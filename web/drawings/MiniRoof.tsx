@@ -1,6 +1,6 @@
 import { memo, useMemo } from 'react';
 import { Link } from 'react-router';
-import { boxAround, cornersOf, type RoofItem } from '#core/roof';
+import { boxAround, cornersOf, type RoofItem } from '#core/places/roof';
 import type { BriefRoof } from '#contracts/roofs';
 import { useBriefRoofsQuery } from '../api/roofs.ts';
 import { useKept } from '../state/kept.ts';

@@ -10,9 +10,9 @@ import {
   type ReactNode,
   type Ref,
 } from 'react';
-import { BRIEF_DAYS, poundsOf, type BriefStory } from '#core/history';
-import { plural } from '#core/sentences';
-import { addDays, daysBetween } from '#core/time';
+import { BRIEF_DAYS, poundsOf, type BriefStory } from '#core/judging/history';
+import { plural } from '#core/base/sentences';
+import { addDays, daysBetween } from '#core/base/time';
 import type { Stories, UnitInBrief } from '#contracts/units';
 import { useStoriesQuery } from '../api/units.ts';
 import { useWho } from '../state/session.ts';

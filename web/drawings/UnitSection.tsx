@@ -1,4 +1,4 @@
-import { capital } from '#core/sentences';
+import { capital } from '#core/base/sentences';
 import { shortDay } from '../ui/format.ts';
 import { SectionBody } from './SectionBody.tsx';
 import { SectionPartDrawn } from './SectionPart.tsx';

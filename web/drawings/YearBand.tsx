@@ -1,4 +1,4 @@
-import { cadenceWords, type Cadence } from '#core/maintenance';
+import { cadenceWords, type Cadence } from '#core/upkeep/maintenance';
 import { dayOfYearShare, yearMarks } from './yearMarks.ts';
 
 const WIDTH = 120;

@@ -1,5 +1,5 @@
 import { ANATOMY } from '#core/machine';
-import { UNIT_KINDS } from '#core/vocabulary';
+import { UNIT_KINDS } from '#core/base/vocabulary';
 import type { ConditionView, StoryView, UnitPage } from '#contracts/units';
 import { attributes, paint, words } from '../testing/paint.tsx';
 import { StoryLine } from './StoryLine.tsx';

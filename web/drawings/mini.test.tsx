@@ -1,4 +1,4 @@
-import type { BriefStory } from '#core/history';
+import type { BriefStory } from '#core/judging/history';
 import type { BriefRoof } from '#contracts/roofs';
 import { attributes, paint, words } from '../testing/paint.tsx';
 import { briefWords, MiniStory } from './MiniStory.tsx';

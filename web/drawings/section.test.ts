@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { CONDITION_KIND_NAMES, UNIT_KINDS } from '#core/vocabulary';
+import { CONDITION_KIND_NAMES, UNIT_KINDS } from '#core/base/vocabulary';
 import { DRIVES, FUELS, METERING, OUTDOOR_AIR } from '#core/machine';
 import { READING_POINT_NAMES, READING_POINTS } from '#core/evidence';
 import { ANATOMY, partOf, slotsOf } from '#core/machine';

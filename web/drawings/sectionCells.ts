@@ -1,5 +1,5 @@
 import type { PartId, MachineDetails } from '#core/machine';
-import type { UnitKind } from '#core/vocabulary';
+import type { UnitKind } from '#core/base/vocabulary';
 import type { ReadingPoint } from '#core/evidence';
 
 /* What a machine is made of, by its record: the parts of its section before they have their places. */

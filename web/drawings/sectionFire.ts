@@ -1,4 +1,4 @@
-import type { UnitKind } from '#core/vocabulary';
+import type { UnitKind } from '#core/base/vocabulary';
 import { cell, direct } from './sectionCells.ts';
 import {
   GAP,

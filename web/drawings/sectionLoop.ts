@@ -1,5 +1,5 @@
-import { capital } from '#core/sentences';
-import type { UnitKind } from '#core/vocabulary';
+import { capital } from '#core/base/sentences';
+import type { UnitKind } from '#core/base/vocabulary';
 import { cell, HEAT_PUMPS, LEGS, type Glyph } from './sectionCells.ts';
 import {
   GAP,

@@ -1,5 +1,5 @@
 import type { PartId } from '#core/machine';
-import type { ConditionKind } from '#core/vocabulary';
+import type { ConditionKind } from '#core/base/vocabulary';
 import type { Section, SectionPart } from './sectionTypes.ts';
 
 /* Where what is known of a machine belongs on its cut. */

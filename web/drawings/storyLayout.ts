@@ -1,4 +1,4 @@
-import { daysBetween } from '#core/time';
+import { daysBetween } from '#core/base/time';
 import type { StoryView } from '#contracts/units';
 
 export interface Placed {

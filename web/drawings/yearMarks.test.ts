@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { timesAYear } from '#core/maintenance';
+import { timesAYear } from '#core/upkeep/maintenance';
 import { dayOfYearShare, yearMarks } from './yearMarks.ts';
 
 describe('when in the year a task comes round', () => {

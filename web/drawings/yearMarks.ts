@@ -1,5 +1,5 @@
-import type { Cadence } from '#core/maintenance';
-import { daysBetween } from '#core/time';
+import type { Cadence } from '#core/upkeep/maintenance';
+import { daysBetween } from '#core/base/time';
 
 /** Where a cadence lies in a year, as shares of it. */
 export interface YearMarks {

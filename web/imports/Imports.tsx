@@ -3,7 +3,7 @@ import { useEffect, useRef, useState } from 'react';
 import { useDispatch } from 'react-redux';
 import { v7 as uuid } from 'uuid';
 import { neededOf, type KnownNames, type Recipe } from '#core/imports';
-import { plural } from '#core/sentences';
+import { plural } from '#core/base/sentences';
 import {
   CALL_COLUMNS,
   UNIT_COLUMNS,

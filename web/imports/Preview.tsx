@@ -1,5 +1,5 @@
 import { Link } from 'react-router';
-import { plural } from '#core/sentences';
+import { plural } from '#core/base/sentences';
 import type { ApplyMode, ImportPreview } from '#contracts/imports';
 import { Button } from '../ui/Button.tsx';
 import { Panel } from '../ui/Screen.tsx';

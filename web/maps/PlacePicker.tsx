@@ -1,5 +1,5 @@
 import { lazy, Suspense, useEffect, useState } from 'react';
-import { straightLineKm } from '#core/routing';
+import { straightLineKm } from '#core/planning/routing';
 import { useMapBaseQuery } from '../api/routes.ts';
 import { Field } from '../ui/Field.tsx';
 import type { Known } from './PlaceMap.tsx';

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { plural } from '#core/sentences';
+import { plural } from '#core/base/sentences';
 import { Button, pressed } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { isHeld, type OutboxItem } from './db.ts';

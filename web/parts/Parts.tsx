@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
-import type { Cadence } from '#core/maintenance';
-import { CALL_STATES } from '#core/work';
+import type { Cadence } from '#core/upkeep/maintenance';
+import { CALL_STATES } from '#core/record/work';
 import { Gauge } from '../bench/Gauge.tsx';
 import { MiniRoof } from '../drawings/MiniRoof.tsx';
 import { MiniStory } from '../drawings/MiniStory.tsx';

@@ -1,6 +1,6 @@
-import type { BriefStory } from '#core/history';
-import { answer, type Answer } from '#core/measurement';
-import { say } from '#core/quantities';
+import type { BriefStory } from '#core/judging/history';
+import { answer, type Answer } from '#core/measuring/answers';
+import { say } from '#core/base/quantities';
 import type { BriefRoof } from '#contracts/roofs';
 import type { CallRow } from '#contracts/calls';
 

@@ -1,5 +1,5 @@
 import type { RefObject } from 'react';
-import type { Point, RoofPlan } from '#core/roof';
+import type { Point, RoofPlan } from '#core/places/roof';
 import { useDrag } from './useDrag.ts';
 
 /** Handles on the corners of a roof: drag one, add one in the middle of a side, take one out with Delete. */

@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import { ROOF_ITEMS, type RoofItem } from '#core/roof';
+import { ROOF_ITEMS, type RoofItem } from '#core/places/roof';
 import { Button } from '../ui/Button.tsx';
 import { Field } from '../ui/Field.tsx';
 import { Panel } from '../ui/Screen.tsx';

@@ -1,7 +1,7 @@
 import { useNavigate } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import { z } from 'zod';
-import { rectangleRoof } from '#core/roof';
+import { rectangleRoof } from '#core/places/roof';
 import { shortText } from '#contracts/common';
 import type { SitePage } from '#contracts/sites';
 import { problemOf } from '../api/base.ts';

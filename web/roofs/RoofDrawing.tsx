@@ -17,7 +17,7 @@ import {
   type Edge,
   type RoofItem,
   type RoofPlan,
-} from '#core/roof';
+} from '#core/places/roof';
 import type { RoofUnit } from '#contracts/roofs';
 import { placeTags, sidesOf, type TagPlace } from '../drawings/tagLayout.ts';
 import { UnitOutline } from '../drawings/UnitOutline.tsx';

@@ -20,7 +20,7 @@ import {
   type MergedRoof,
   type Point,
   type RoofItem,
-} from '#core/roof';
+} from '#core/places/roof';
 import type { RoofView } from '#contracts/roofs';
 import { problemOf } from '../api/base.ts';
 import { useUpdateRoofMutation } from '../api/roofs.ts';

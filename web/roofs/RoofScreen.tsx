@@ -8,7 +8,7 @@ import {
   turnedPlan,
   type RoofItem,
   type RoofPlan,
-} from '#core/roof';
+} from '#core/places/roof';
 import type { RoofUnit, RoofView } from '#contracts/roofs';
 import { useRoofQuery } from '../api/roofs.ts';
 import { Stories, UnitStory } from '../drawings/MiniStory.tsx';

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
-import { boxAround, type RoofPlan } from '#core/roof';
+import { boxAround, type RoofPlan } from '#core/places/roof';
 import { problemOf } from '../api/base.ts';
 import { useAddPhotoMutation } from '../api/photos.ts';
 import { now } from '../state/clock.ts';

@@ -1,4 +1,4 @@
-import { rectangleRoof, ROOF_ITEM_KINDS, ROOF_ITEMS, type RoofItem, type RoofPlan } from '#core/roof';
+import { rectangleRoof, ROOF_ITEM_KINDS, ROOF_ITEMS, type RoofItem, type RoofPlan } from '#core/places/roof';
 import type { RoofUnit } from '#contracts/roofs';
 import { attributes, paint, words } from '../testing/paint.tsx';
 import { itemWords, RoofDrawing, sheetBox, unitState } from './RoofDrawing.tsx';

@@ -1,4 +1,4 @@
-import { rectangleRoof, roofProblems, standsOn, type RoofPlan } from '#core/roof';
+import { rectangleRoof, roofProblems, standsOn, type RoofPlan } from '#core/places/roof';
 import {
   addedCorner,
   freeSpot,

@@ -13,7 +13,7 @@ import {
   type RoofItemKind,
   type RoofPlan,
   type Steps,
-} from '#core/roof';
+} from '#core/places/roof';
 import type { RoofUnit } from '#contracts/roofs';
 import { phone } from '../outbox/db.ts';
 import { draftKey } from '../state/writer.ts';

@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useMemo, useRef, type PointerEvent, type RefObject } from 'react';
-import type { Point, RoofItem } from '#core/roof';
+import type { Point, RoofItem } from '#core/places/roof';
 
 /** Where a pointer is on the sheet, in feet. */
 function feetAt(svg: SVGSVGElement, clientX: number, clientY: number): Point {

@@ -1,5 +1,5 @@
-import { listed } from '#core/sentences';
-import { clockText, durationText } from '#core/time';
+import { listed } from '#core/base/sentences';
+import { clockText, durationText } from '#core/base/time';
 import type { BoardDay } from '#contracts/board';
 import { Button } from '../ui/Button.tsx';
 import { runningLate, type RunsLate } from './behind.ts';

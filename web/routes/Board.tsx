@@ -1,10 +1,10 @@
 import { DndContext, PointerSensor, useSensor, useSensors, type DragMoveEvent } from '@dnd-kit/core';
 import { useCallback, useMemo, useRef, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
-import { groupBy } from '#core/collections';
-import { plural } from '#core/sentences';
-import { LATE_NOTICED } from '#core/routing';
-import { durationText, isPlainDate } from '#core/time';
+import { groupBy } from '#core/base/collections';
+import { plural } from '#core/base/sentences';
+import { LATE_NOTICED } from '#core/planning/routing';
+import { durationText, isPlainDate } from '#core/base/time';
 import type { BoardDay, BoardView } from '#contracts/board';
 import { useBoardQuery } from '../api/routes.ts';
 import { RouteMap, type MapStop } from '../maps/RouteMap.tsx';

@@ -1,5 +1,5 @@
 import { Link } from 'react-router';
-import { clockText, durationText } from '#core/time';
+import { clockText, durationText } from '#core/base/time';
 import type { BoardDay } from '#contracts/board';
 
 /** Who the strip belongs to, how the day is filled, and what can be done with the whole of it. */

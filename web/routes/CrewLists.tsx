@@ -1,7 +1,7 @@
 import { Link } from 'react-router';
-import { plural } from '#core/sentences';
-import { LATE_NOTICED } from '#core/routing';
-import { clockText, durationText } from '#core/time';
+import { plural } from '#core/base/sentences';
+import { LATE_NOTICED } from '#core/planning/routing';
+import { clockText, durationText } from '#core/base/time';
 import type { BoardDay } from '#contracts/board';
 import { clockOf } from '../ui/format.ts';
 import { Panel } from '../ui/Screen.tsx';

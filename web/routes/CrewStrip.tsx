@@ -1,8 +1,8 @@
 import { useDraggable } from '@dnd-kit/core';
 import { memo } from 'react';
-import { plural } from '#core/sentences';
-import { expectedDay, LATE_NOTICED } from '#core/routing';
-import { clockText, durationText } from '#core/time';
+import { plural } from '#core/base/sentences';
+import { expectedDay, LATE_NOTICED } from '#core/planning/routing';
+import { clockText, durationText } from '#core/base/time';
 import type { BoardDay, BoardStop } from '#contracts/board';
 import { clockOf } from '../ui/format.ts';
 import { useWidth } from '../ui/useWidth.ts';

@@ -1,5 +1,5 @@
-import { plural } from '#core/sentences';
-import { durationText, weekday } from '#core/time';
+import { plural } from '#core/base/sentences';
+import { durationText, weekday } from '#core/base/time';
 import type { BoardDay } from '#contracts/board';
 import { shortDay } from '../ui/format.ts';
 

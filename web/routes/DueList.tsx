@@ -1,8 +1,8 @@
 import { useMemo, useState } from 'react';
-import { putOffWords } from '#core/maintenance';
+import { putOffWords } from '#core/upkeep/maintenance';
 import { wordsOf } from '#core/said';
-import { plural } from '#core/sentences';
-import { durationText } from '#core/time';
+import { plural } from '#core/base/sentences';
+import { durationText } from '#core/base/time';
 import type { DueSite } from '#contracts/routes';
 import { Stories, UnitStory } from '../drawings/MiniStory.tsx';
 import { UnitPlate } from '../drawings/UnitPlate.tsx';

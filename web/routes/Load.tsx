@@ -1,6 +1,6 @@
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import { durationText } from '#core/time';
+import { durationText } from '#core/base/time';
 import type { LoadLine, LoadView } from '#contracts/routes';
 import { useLoadQuery } from '../api/routes.ts';
 import { Button, pressed } from '../ui/Button.tsx';

@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
-import { plural } from '#core/sentences';
-import { durationText } from '#core/time';
+import { plural } from '#core/base/sentences';
+import { durationText } from '#core/base/time';
 import type { BoardView } from '#contracts/board';
 import type { DueSite } from '#contracts/routes';
 import { Chart, CHART_TIP, CHART_WORDS, type ChartOption } from '../ui/Chart.tsx';

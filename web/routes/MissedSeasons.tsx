@@ -1,7 +1,7 @@
 import { Link } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import { wordsOf } from '#core/said';
-import { plural } from '#core/sentences';
+import { plural } from '#core/base/sentences';
 import type { MissedSeason } from '#contracts/routes';
 import {
   useDecideSeasonMutation,

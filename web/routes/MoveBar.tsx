@@ -1,4 +1,4 @@
-import { clockText } from '#core/time';
+import { clockText } from '#core/base/time';
 import { Button } from '../ui/Button.tsx';
 import { day as dayText } from '../ui/format.ts';
 import { consequenceWords, holds } from './orders.ts';

@@ -1,7 +1,7 @@
 import { Link } from 'react-router';
 import { v7 as uuid } from 'uuid';
-import { plural } from '#core/sentences';
-import { daysBetween, localDate } from '#core/time';
+import { plural } from '#core/base/sentences';
+import { daysBetween, localDate } from '#core/base/time';
 import type { BoardView, OnHold as Held } from '#contracts/board';
 import { useFetchPartsMutation, useUpdateCallMutation } from '../api/calls.ts';
 import { readyWord } from '../calls/readyWord.ts';

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { plural } from '#core/sentences';
-import { addDays, daysBetween, durationText, isPlainDate, weekday } from '#core/time';
+import { plural } from '#core/base/sentences';
+import { addDays, daysBetween, durationText, isPlainDate, weekday } from '#core/base/time';
 import type { PlanAsked } from '#contracts/board';
 import { useCrewsQuery } from '../api/crews.ts';
 import { useBoardQuery, useDueSitesQuery, useLatePlannedQuery } from '../api/routes.ts';

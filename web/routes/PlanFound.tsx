@@ -1,6 +1,6 @@
 import { useMemo, useState } from 'react';
-import { dollars } from '#core/agreements';
-import { plural } from '#core/sentences';
+import { dollars } from '#core/upkeep/agreements';
+import { plural } from '#core/base/sentences';
 import {
   changesBetween,
   planSums,
@@ -9,8 +9,8 @@ import {
   type PlanSums,
   type Shift,
   type TimedRoute,
-} from '#core/routing';
-import { clockText, durationText } from '#core/time';
+} from '#core/planning/routing';
+import { clockText, durationText } from '#core/base/time';
 import type { BoardDay, BoardStop, PlanProblem } from '#contracts/board';
 import { day as dayText } from '../ui/format.ts';
 import { CrewStrip, type Hours } from './CrewStrip.tsx';

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
-import { plural } from '#core/sentences';
+import { plural } from '#core/base/sentences';
 import type { BoardDay } from '#contracts/board';
 import { useNoticesQuery, usePublishMutation } from '../api/routes.ts';
 import { Button } from '../ui/Button.tsx';

@@ -1,8 +1,8 @@
 import { useMemo } from 'react';
 import { Link, useParams } from 'react-router';
 import { v7 as uuid } from 'uuid';
-import { plural } from '#core/sentences';
-import { clockText, durationText } from '#core/time';
+import { plural } from '#core/base/sentences';
+import { clockText, durationText } from '#core/base/time';
 import type { RouteHistory, RoutePage, RouteStop } from '#contracts/routes';
 import { problemOf } from '../api/base.ts';
 import { useLazyCrewFeedQuery, useRouteQuery, useUndoChangeMutation } from '../api/routes.ts';

@@ -1,9 +1,9 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { v7 as uuid } from 'uuid';
-import { plural } from '#core/sentences';
-import { LATE_NOTICED } from '#core/routing';
-import { clockText, durationText } from '#core/time';
+import { plural } from '#core/base/sentences';
+import { LATE_NOTICED } from '#core/planning/routing';
+import { clockText, durationText } from '#core/base/time';
 import type { BoardDay, BoardStop } from '#contracts/board';
 import { useLockStopMutation, useSplitStopMutation } from '../api/routes.ts';
 import { Stories, UnitStory } from '../drawings/MiniStory.tsx';

@@ -1,4 +1,4 @@
-import { clockText } from '#core/time';
+import { clockText } from '#core/base/time';
 import type { BoardDay } from '#contracts/board';
 import { percent, share, type Hours } from './CrewStrip.tsx';
 import { restRoute } from './moving.ts';

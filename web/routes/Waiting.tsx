@@ -1,8 +1,8 @@
 import { useDraggable } from '@dnd-kit/core';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import { bestPlaces, type Place } from '#core/routing';
-import { clockText, durationText } from '#core/time';
+import { bestPlaces, type Place } from '#core/planning/routing';
+import { clockText, durationText } from '#core/base/time';
 import type { BoardView, PlanProblem, Unplanned } from '#contracts/board';
 import type { UnitInBrief } from '#contracts/units';
 import { useLazyCallQuery, useUpdateCallMutation } from '../api/calls.ts';

@@ -1,4 +1,4 @@
-import { daysBetween } from '#core/time';
+import { daysBetween } from '#core/base/time';
 import { shortDay } from '../ui/format.ts';
 
 const WIDTH = 132;

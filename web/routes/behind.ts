@@ -1,5 +1,5 @@
-import { lateness, type Lateness, type StopUnderWay } from '#core/routing';
-import { localDate, localMinutes } from '#core/time';
+import { lateness, type Lateness, type StopUnderWay } from '#core/planning/routing';
+import { localDate, localMinutes } from '#core/base/time';
 import type { BoardDay, BoardStop } from '#contracts/board';
 
 /** A stop of the board by the minutes of its day. */

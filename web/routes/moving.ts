@@ -1,4 +1,4 @@
-import { bestPlaces, timedRoute, type Shift } from '#core/routing';
+import { bestPlaces, timedRoute, type Shift } from '#core/planning/routing';
 import { placeAt } from './orders.ts';
 import type { Moving, Target } from './useMoves.ts';
 

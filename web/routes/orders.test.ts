@@ -1,4 +1,4 @@
-import { DEFAULT_PLANNING, timedRoute, type FleetProblem } from '#core/routing';
+import { DEFAULT_PLANNING, timedRoute, type FleetProblem } from '#core/planning/routing';
 import type { BoardDay, BoardStop, OrdersKept, PlanProblem } from '#contracts/board';
 import { stepped } from './moving.ts';
 import { drawn, standing } from './CrewStrip.tsx';

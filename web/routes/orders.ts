@@ -1,5 +1,5 @@
 import { v7 as uuid } from 'uuid';
-import { plural } from '#core/sentences';
+import { plural } from '#core/base/sentences';
 import {
   consequenceOf,
   timedRoute,
@@ -8,8 +8,8 @@ import {
   type Orders,
   type Shift,
   type TimedRoute,
-} from '#core/routing';
-import { clockText, durationText } from '#core/time';
+} from '#core/planning/routing';
+import { clockText, durationText } from '#core/base/time';
 import type { NewOrders, OrderOfDay, OrdersKept, PlanAsked, PlanProblem } from '#contracts/board';
 
 /**

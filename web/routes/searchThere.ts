@@ -1,4 +1,4 @@
-import type { Solved } from '#core/routing';
+import type { Solved } from '#core/planning/routing';
 import type { SearchView } from '#contracts/board';
 import type { PlanSearch } from '../workers/planSolver.ts';
 

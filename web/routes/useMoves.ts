@@ -1,5 +1,5 @@
 import { useCallback, useMemo, useRef, useState } from 'react';
-import { daysBetween } from '#core/time';
+import { daysBetween } from '#core/base/time';
 import type { BoardView, NewOrders, OrdersKept, PlanAsked, PlanProblem } from '#contracts/board';
 import { problemOf } from '../api/base.ts';
 import { usePlanProblemMutation } from '../api/routes.ts';

@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { keepStanding, ordersOf, VERY_LARGE, type FleetPlan } from '#core/routing';
+import { keepStanding, ordersOf, VERY_LARGE, type FleetPlan } from '#core/planning/routing';
 import type { PlanAsked, PlanProblem } from '#contracts/board';
 import {
   useEndPlanSearchMutation,

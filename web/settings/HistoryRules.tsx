@@ -1,6 +1,6 @@
 import { v7 as uuid } from 'uuid';
 import type { z } from 'zod';
-import { UNIT_KINDS } from '#core/vocabulary';
+import { UNIT_KINDS } from '#core/base/vocabulary';
 import { newSetting, type SettingValue } from '#contracts/settings';
 import { useChangeSettingMutation, useHistorySettingsQuery } from '../api/settings.ts';
 import { useWho } from '../state/session.ts';

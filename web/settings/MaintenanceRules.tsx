@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
-import { tasksOf, type TaskList } from '#core/maintenance';
-import { plural } from '#core/sentences';
-import { UNIT_KINDS, type UnitKind } from '#core/vocabulary';
+import { tasksOf, type TaskList } from '#core/upkeep/maintenance';
+import { plural } from '#core/base/sentences';
+import { UNIT_KINDS, type UnitKind } from '#core/base/vocabulary';
 import { newSetting, type NewSetting, type SettingValue } from '#contracts/settings';
 import { TaskTable } from '../agreements/TaskTable.tsx';
 import { useProgramme } from '../agreements/useProgramme.ts';

@@ -2,7 +2,7 @@ import { Fragment, useId, type ReactNode } from 'react';
 import type { UseFormRegisterReturn } from 'react-hook-form';
 import { v7 as uuid } from 'uuid';
 import type { z } from 'zod';
-import { DEFAULT_LIMITS, LIMIT_NAMES, type MeasuringLimits } from '#core/measurement';
+import { DEFAULT_LIMITS, LIMIT_NAMES, type MeasuringLimits } from '#core/measuring/answers';
 import { newSetting } from '#contracts/settings';
 import { useChangeSettingMutation, useMeasuringSettingsQuery } from '../api/settings.ts';
 import { useWho } from '../state/session.ts';

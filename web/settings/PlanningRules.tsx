@@ -1,8 +1,8 @@
 import { v7 as uuid } from 'uuid';
 import type { z } from 'zod';
-import { centsTyped, dollars } from '#core/agreements';
-import type { PlanningSettings } from '#core/routing';
-import { clockText, clockTyped, minutesOfDay } from '#core/time';
+import { centsTyped, dollars } from '#core/upkeep/agreements';
+import type { PlanningSettings } from '#core/planning/routing';
+import { clockText, clockTyped, minutesOfDay } from '#core/base/time';
 import { newSetting } from '#contracts/settings';
 import { useChangeSettingMutation, usePlanningSettingsQuery } from '../api/settings.ts';
 import { useWho } from '../state/session.ts';

@@ -1,8 +1,8 @@
 import { z } from 'zod';
-import { CARDS } from '#core/cards';
-import { TAKES, TASK_PARTS, type MaintenanceTask } from '#core/maintenance';
+import { CARDS } from '#core/measuring/cards';
+import { TAKES, TASK_PARTS, type MaintenanceTask } from '#core/upkeep/maintenance';
 import type { PartId } from '#core/machine';
-import { SYSTEMS } from '#core/vocabulary';
+import { SYSTEMS } from '#core/base/vocabulary';
 import { plainDate } from '#contracts/common';
 import { ownTask } from '#contracts/tasks';
 import { HowOften } from '../agreements/TaskTable.tsx';

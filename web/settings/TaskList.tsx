@@ -7,8 +7,8 @@ import {
   weatherWords,
   type MaintenanceTask,
   type OwnTask,
-} from '#core/maintenance';
-import { listed, plural } from '#core/sentences';
+} from '#core/upkeep/maintenance';
+import { listed, plural } from '#core/base/sentences';
 import { useChangeSettingMutation, useTasksSettingsQuery } from '../api/settings.ts';
 import { YearBand } from '../drawings/YearBand.tsx';
 import { useWho } from '../state/session.ts';

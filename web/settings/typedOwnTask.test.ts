@@ -1,4 +1,4 @@
-import { TRADE_TASKS } from '#core/maintenance';
+import { TRADE_TASKS } from '#core/upkeep/maintenance';
 import { ownTask, ownTasks } from '#contracts/tasks';
 import { NEW_TASK, ownTaskTyped, typedOwnTask } from './typedOwnTask.ts';
 

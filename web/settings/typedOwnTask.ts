@@ -1,6 +1,6 @@
-import { TAKES, type MaintenanceTask } from '#core/maintenance';
+import { TAKES, type MaintenanceTask } from '#core/upkeep/maintenance';
 import type { PartId } from '#core/machine';
-import type { System } from '#core/vocabulary';
+import type { System } from '#core/base/vocabulary';
 import { cadenceTyped, NO_TASK, typedTask } from '../agreements/typedTerms.ts';
 import { numberNeeded } from '../ui/numbers.ts';
 

@@ -1,5 +1,5 @@
 import { v7 as uuid } from 'uuid';
-import { minutesOfDay } from '#core/time';
+import { minutesOfDay } from '#core/base/time';
 import type { NewCompany } from '#contracts/setup';
 import type { Role } from '#contracts/roles';
 import { positionIn } from '../maps/position.ts';

@@ -1,4 +1,4 @@
-import { plural } from '#core/sentences';
+import { plural } from '#core/base/sentences';
 import { useMemo, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { v7 as uuid } from 'uuid';

@@ -1,4 +1,4 @@
-import { SITE_HAZARD_NAMES, SITE_HAZARDS, type SiteHazard } from '#core/vocabulary';
+import { SITE_HAZARD_NAMES, SITE_HAZARDS, type SiteHazard } from '#core/base/vocabulary';
 import { sitePatch, type SitePage, type SitePatch } from '#contracts/sites';
 import { Dialog } from '../ui/Dialog.tsx';
 import { FormFoot } from '../ui/FormFoot.tsx';

@@ -1,6 +1,6 @@
 import { useNavigate } from 'react-router';
 import { v7 as uuid } from 'uuid';
-import { UNIT_KINDS } from '#core/vocabulary';
+import { UNIT_KINDS } from '#core/base/vocabulary';
 import { siteFields, type SitePage, type SitePatch } from '#contracts/sites';
 import { unitFields, type NewUnit } from '#contracts/units';
 import { useCreateUnitMutation } from '../api/units.ts';

@@ -1,6 +1,6 @@
-import { plural } from '#core/sentences';
-import { conditionStanding } from '#core/conditions';
-import { CONDITION_KINDS, type ConditionKind } from '#core/vocabulary';
+import { plural } from '#core/base/sentences';
+import { conditionStanding } from '#core/record/conditions';
+import { CONDITION_KINDS, type ConditionKind } from '#core/base/vocabulary';
 import { lazy, Suspense, useMemo, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { v7 as uuid } from 'uuid';

@@ -2,7 +2,7 @@ import { Tabs } from 'radix-ui';
 import { useMemo, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { v7 as uuid } from 'uuid';
-import { UNIT_KINDS, UNIT_STATUSES } from '#core/vocabulary';
+import { UNIT_KINDS, UNIT_STATUSES } from '#core/base/vocabulary';
 import { customerFields, type CustomerRow } from '#contracts/customers';
 import type { SiteRow } from '#contracts/sites';
 import type { UnitRow } from '#contracts/units';

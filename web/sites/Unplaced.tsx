@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
-import { plural } from '#core/sentences';
+import { plural } from '#core/base/sentences';
 import { sitePatch, type SitePatch, type SiteRow } from '#contracts/sites';
 import { useCrewsQuery } from '../api/crews.ts';
 import { useSitesQuery, useUpdateSiteMutation } from '../api/sites.ts';

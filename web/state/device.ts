@@ -1,5 +1,5 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
-import type { UnitSystem } from '#core/quantities';
+import type { UnitSystem } from '#core/base/quantities';
 
 /** The person whose words this device writes down now. */
 export interface Writer {

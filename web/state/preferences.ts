@@ -1,5 +1,5 @@
 import { useSyncExternalStore } from 'react';
-import type { UnitSystem } from '#core/quantities';
+import type { UnitSystem } from '#core/base/quantities';
 import { themeChosen, unitsChosen, type Device, type Theme } from './device.ts';
 import { store } from './store.ts';
 

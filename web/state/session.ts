@@ -1,5 +1,5 @@
 import { createContext, useContext } from 'react';
-import { DEFAULT_LIMITS } from '#core/measurement';
+import { DEFAULT_LIMITS } from '#core/measuring/answers';
 import type { SessionView, SignedIn } from '#contracts/people';
 import { may, type Action } from '#contracts/roles';
 

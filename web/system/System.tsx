@@ -1,4 +1,4 @@
-import { plural } from '#core/sentences';
+import { plural } from '#core/base/sentences';
 import type { SystemView } from '#contracts/system';
 import { useSystemQuery } from '../api/system.ts';
 import { useWho } from '../state/session.ts';

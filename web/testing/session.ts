@@ -1,4 +1,4 @@
-import { DEFAULT_LIMITS } from '#core/measurement';
+import { DEFAULT_LIMITS } from '#core/measuring/answers';
 import { DEFAULT_RIGHTS, type Role } from '#contracts/roles';
 import type { Session } from '../state/session.ts';
 

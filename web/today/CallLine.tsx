@@ -1,5 +1,5 @@
 import { Link } from 'react-router';
-import { waitText } from '#core/time';
+import { waitText } from '#core/base/time';
 import type { CallRow } from '#contracts/calls';
 import type { UnitInBrief } from '#contracts/units';
 import { MiniStory } from '../drawings/MiniStory.tsx';

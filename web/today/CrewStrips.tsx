@@ -1,9 +1,9 @@
 import { Fragment } from 'react';
 import { Link } from 'react-router';
-import { groupBy } from '#core/collections';
-import { plural } from '#core/sentences';
-import { expectedDay } from '#core/routing';
-import { clockText, localMinutes } from '#core/time';
+import { groupBy } from '#core/base/collections';
+import { plural } from '#core/base/sentences';
+import { expectedDay } from '#core/planning/routing';
+import { clockText, localMinutes } from '#core/base/time';
 import type { VisitRow } from '#contracts/visits';
 import { now } from '../state/clock.ts';
 import { clockOf, day } from '../ui/format.ts';

@@ -1,5 +1,5 @@
 import { Link } from 'react-router';
-import { plural } from '#core/sentences';
+import { plural } from '#core/base/sentences';
 import type { Missing as MissingRow, MissingKind } from '#contracts/setup';
 import { useMissingQuery } from '../api/setup.ts';
 import { Panel } from '../ui/Screen.tsx';

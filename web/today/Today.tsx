@@ -1,9 +1,9 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { plural } from '#core/sentences';
-import { PRIORITIES } from '#core/vocabulary';
-import { CALL_STATES } from '#core/work';
+import { plural } from '#core/base/sentences';
+import { PRIORITIES } from '#core/base/vocabulary';
+import { CALL_STATES } from '#core/record/work';
 import { Link } from 'react-router';
-import { clockText } from '#core/time';
+import { clockText } from '#core/base/time';
 import type { CallRow } from '#contracts/calls';
 import type { VisitRow } from '#contracts/visits';
 import { useCallsQuery, useLazyCallsQuery } from '../api/calls.ts';

@@ -8,7 +8,7 @@ import {
   type SiteLink,
   type SitePoint,
   type TraceStep,
-} from '#core/tracing';
+} from '#core/places/tracing';
 import type { TracingView } from '#contracts/tracing';
 import { Stories, UnitStory } from '../drawings/MiniStory.tsx';
 import { UnitPlate } from '../drawings/UnitPlate.tsx';

@@ -1,5 +1,5 @@
 import { useMemo, useState } from 'react';
-import { tricksFor, type Gap, type LinkKind, type Trick } from '#core/tracing';
+import { tricksFor, type Gap, type LinkKind, type Trick } from '#core/places/tracing';
 import { Stories, UnitStory } from '../drawings/MiniStory.tsx';
 import { UnitPlate } from '../drawings/UnitPlate.tsx';
 import { Button } from '../ui/Button.tsx';

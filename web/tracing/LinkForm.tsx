@@ -9,7 +9,7 @@ import {
   type How,
   type LinkKind,
   type SitePoint,
-} from '#core/tracing';
+} from '#core/places/tracing';
 import { newLink, type NewLink, type TracingView } from '#contracts/tracing';
 import { problemOf } from '../api/base.ts';
 import { useCreateLinkMutation, useEndLinkMutation } from '../api/tracing.ts';

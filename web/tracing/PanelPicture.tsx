@@ -1,4 +1,4 @@
-import { slotsOfPanel, type SitePoint } from '#core/tracing';
+import { slotsOfPanel, type SitePoint } from '#core/places/tracing';
 import type { TracingView } from '#contracts/tracing';
 
 /**

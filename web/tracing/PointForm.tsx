@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
-import { POINT_KINDS, type PointKind } from '#core/tracing';
+import { POINT_KINDS, type PointKind } from '#core/places/tracing';
 import { pointFields, type NewPoint, type PointPatch, type TracingView } from '#contracts/tracing';
 import { useCreatePointMutation, useUpdatePointMutation } from '../api/tracing.ts';
 import { Button } from '../ui/Button.tsx';

@@ -1,5 +1,5 @@
 import { shortDay } from '../ui/format.ts';
-import { HOWS, surenessOf, type How, type Sureness } from '#core/tracing';
+import { HOWS, surenessOf, type How, type Sureness } from '#core/places/tracing';
 
 /** A stretch of wire: whole for proven, in dashes for likely, in dots for hearsay. */
 export function SureSign({ sure }: { sure: Sureness }) {

@@ -9,7 +9,7 @@ import {
   polesText,
   reachedFrom,
   type SitePoint,
-} from '#core/tracing';
+} from '#core/places/tracing';
 import type { TracingView } from '#contracts/tracing';
 import { SiteRoofs } from '../drawings/MiniRoof.tsx';
 import { Panel } from '../ui/Screen.tsx';

@@ -1,6 +1,6 @@
 import { useMemo, useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
-import { contradictions, gapsOf, POINT_KINDS, polesText, type SiteLink } from '#core/tracing';
+import { contradictions, gapsOf, POINT_KINDS, polesText, type SiteLink } from '#core/places/tracing';
 import type { TracingView } from '#contracts/tracing';
 import { useEndLinkMutation, useRestoreLinkMutation, useTracingQuery } from '../api/tracing.ts';
 import { useKept } from '../state/kept.ts';

@@ -1,4 +1,4 @@
-import { gapsOf, type SiteLink, type SitePoint } from '#core/tracing';
+import { gapsOf, type SiteLink, type SitePoint } from '#core/places/tracing';
 import type { PointView, TracingView } from '#contracts/tracing';
 import { attributes, paint, words } from '../testing/paint.tsx';
 import { Gaps } from './Gaps.tsx';

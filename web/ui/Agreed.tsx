@@ -1,5 +1,5 @@
-import { dollars } from '#core/agreements';
-import { durationText } from '#core/time';
+import { dollars } from '#core/upkeep/agreements';
+import { durationText } from '#core/base/time';
 import type { AgreedAtSite } from '#contracts/agreements';
 import { shortDay } from './format.ts';
 

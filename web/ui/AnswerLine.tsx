@@ -1,5 +1,5 @@
-import { plainUnit, saidText, shownValue, type UnitSystem } from '#core/quantities';
-import { standing, type Advice, type Answer, type Position } from '#core/measurement';
+import { plainUnit, saidText, shownValue, type UnitSystem } from '#core/base/quantities';
+import { standing, type Advice, type Answer, type Position } from '#core/measuring/answers';
 import { BandPicture } from './BandPicture.tsx';
 import { number } from './format.ts';
 

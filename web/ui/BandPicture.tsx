@@ -1,6 +1,6 @@
-import { standing, type Answer } from '#core/measurement';
+import { standing, type Answer } from '#core/measuring/answers';
 import { number } from './format.ts';
-import { plainUnit, shownValue, type UnitSystem } from '#core/quantities';
+import { plainUnit, shownValue, type UnitSystem } from '#core/base/quantities';
 
 const WIDTH = 300;
 

@@ -1,4 +1,4 @@
-import { noWorkWords } from '#core/crews';
+import { noWorkWords } from '#core/planning/crews';
 import type { CrewView } from '#contracts/crews';
 
 /** The crews one can choose, for a select; one that does not work on the day says so in its line. */

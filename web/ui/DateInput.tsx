@@ -1,6 +1,6 @@
 import { Popover } from 'radix-ui';
 import { lazy, Suspense, useImperativeHandle, useRef, useState, type Ref } from 'react';
-import { clockTyped, dayTyped, isPlainDate } from '#core/time';
+import { clockTyped, dayTyped, isPlainDate } from '#core/base/time';
 import { useWho } from '../state/session.ts';
 import { shortDay } from './format.ts';
 

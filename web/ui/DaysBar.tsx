@@ -1,4 +1,4 @@
-import { plural } from '#core/sentences';
+import { plural } from '#core/base/sentences';
 
 const WIDTH = 72;
 

@@ -1,4 +1,4 @@
-import { SITE_HAZARDS } from '#core/vocabulary';
+import { SITE_HAZARDS } from '#core/base/vocabulary';
 import type { GettingIn as Place } from '#contracts/visits';
 
 /** How to get in and up, and what can hurt on the way; each hazard with its caution. */

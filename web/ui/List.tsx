@@ -1,7 +1,7 @@
 import { tableFeatures, useTable, type ColumnDef } from '@tanstack/react-table';
 import { useDeferredValue, useEffect, useState, type ReactNode } from 'react';
 import { useSearchParams } from 'react-router';
-import { plural } from '#core/sentences';
+import { plural } from '#core/base/sentences';
 import type { GhostOf } from './Ghost.tsx';
 import { Button } from './Button.tsx';
 import { Empty, Loading, Trouble } from './Screen.tsx';

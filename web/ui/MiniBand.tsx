@@ -1,5 +1,5 @@
-import { standing, type Answer } from '#core/measurement';
-import { plainUnit, shownValue, type UnitSystem } from '#core/quantities';
+import { standing, type Answer } from '#core/measuring/answers';
+import { plainUnit, shownValue, type UnitSystem } from '#core/base/quantities';
 import { number } from './format.ts';
 
 const WIDTH = 84;

@@ -1,6 +1,6 @@
 import { useState, type ReactNode } from 'react';
 import type { z } from 'zod';
-import type { Within } from '#core/quantities';
+import type { Within } from '#core/base/quantities';
 import { problemOf } from '../api/base.ts';
 import { Button } from './Button.tsx';
 import { DateInput } from './DateInput.tsx';

@@ -1,6 +1,6 @@
-import { cardOf } from '#core/cards';
-import { answer, standing, type Advice, type Answer, type Position } from '#core/measurement';
-import { degF, say } from '#core/quantities';
+import { cardOf } from '#core/measuring/cards';
+import { answer, standing, type Advice, type Answer, type Position } from '#core/measuring/answers';
+import { degF, say } from '#core/base/quantities';
 import { unitsChosen } from '../state/device.ts';
 import { store } from '../state/store.ts';
 import { attributes, paint, words } from '../testing/paint.tsx';

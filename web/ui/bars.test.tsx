@@ -1,4 +1,4 @@
-import { answer } from '#core/measurement';
+import { answer } from '#core/measuring/answers';
 import { WindowBar } from '../routes/WindowBar.tsx';
 import { attributes, paint, words } from '../testing/paint.tsx';
 import { DaysBar } from './DaysBar.tsx';

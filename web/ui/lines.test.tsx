@@ -1,6 +1,6 @@
-import { CALL_STATES } from '#core/work';
-import type { Cadence } from '#core/maintenance';
-import { cadenceWords } from '#core/maintenance';
+import { CALL_STATES } from '#core/record/work';
+import type { Cadence } from '#core/upkeep/maintenance';
+import { cadenceWords } from '#core/upkeep/maintenance';
 import { YearBand } from '../drawings/YearBand.tsx';
 import { attributes, paint, words } from '../testing/paint.tsx';
 import { CallState, CallStateBrief } from './CallState.tsx';

@@ -1,4 +1,4 @@
-import { plainNumber, typedQuantity, type QuantityName, type Within } from '#core/quantities';
+import { plainNumber, typedQuantity, type QuantityName, type Within } from '#core/base/quantities';
 
 /*
  * Numbers of forms, by the one reader. What it cannot read is handed on as it was typed: the contract refuses

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
-import { cardOf, CARDS, type CardInput } from '#core/cards';
-import { oneOf, seededRandom } from '#core/random';
+import { cardOf, CARDS, type CardInput } from '#core/measuring/cards';
+import { oneOf, seededRandom } from '#core/base/random';
 import {
   convert,
   degF,
@@ -11,8 +11,8 @@ import {
   type QuantityName,
   saidText,
   say,
-} from '#core/quantities';
-import { plainUnit, shownUnit, shownValue } from '#core/quantities';
+} from '#core/base/quantities';
+import { plainUnit, shownUnit, shownValue } from '#core/base/quantities';
 import { unitsOf } from './units.ts';
 
 describe('units of the screen', () => {

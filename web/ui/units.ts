@@ -1,5 +1,5 @@
-import { QUANTITIES, shownUnit, type UnitSystem } from '#core/quantities';
-import type { CardInput } from '#core/cards';
+import { QUANTITIES, shownUnit, type UnitSystem } from '#core/base/quantities';
+import type { CardInput } from '#core/measuring/cards';
 
 /** Units an input can be typed in, the preferred one first. */
 export function unitsOf(input: CardInput, system: UnitSystem): string[] {

@@ -1,5 +1,5 @@
 import { CHARGING_METHODS, DRIVES, DUAL_VOLTS, FUELS, METERING, OUTDOOR_AIR } from '#core/machine';
-import { REFRIGERANTS } from '#core/refrigerant';
+import { REFRIGERANTS } from '#core/measuring/refrigerant';
 import { machinePatch, type MachinePatch, type UnitPage } from '#contracts/units';
 import { useDispatch } from 'react-redux';
 import type { z } from 'zod';

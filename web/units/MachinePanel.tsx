@@ -1,5 +1,5 @@
 import { DUAL_VOLTS, partOf, sizedText, slotKey, slotName } from '#core/machine';
-import { listed } from '#core/sentences';
+import { listed } from '#core/base/sentences';
 import type { SlotView, UnitPage } from '#contracts/units';
 import { Button } from '../ui/Button.tsx';
 import { number, shortDay } from '../ui/format.ts';

@@ -1,5 +1,5 @@
 import { Link } from 'react-router';
-import { cadenceWords, type AgreedFor } from '#core/maintenance';
+import { cadenceWords, type AgreedFor } from '#core/upkeep/maintenance';
 import type { UnitPage } from '#contracts/units';
 import { YearBand } from '../drawings/YearBand.tsx';
 import { useWho } from '../state/session.ts';

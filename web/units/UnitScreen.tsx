@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { plural } from '#core/sentences';
-import { CONDITION_KINDS, UNIT_KINDS, UNIT_STATUSES, type ConditionKind } from '#core/vocabulary';
+import { plural } from '#core/base/sentences';
+import { CONDITION_KINDS, UNIT_KINDS, UNIT_STATUSES, type ConditionKind } from '#core/base/vocabulary';
 import { unitFields, type UnitPage, type UnitPatch } from '#contracts/units';
 import { useUnitQuery, useUpdateUnitMutation } from '../api/units.ts';
 import { useKept } from '../state/kept.ts';

@@ -1,5 +1,5 @@
 import { DUAL_VOLTS, readSized, sizedText, type MachineDetails, type Sized } from '#core/machine';
-import { plainNumber, typedIn, type QuantityName } from '#core/quantities';
+import { plainNumber, typedIn, type QuantityName } from '#core/base/quantities';
 import type { UnitPage } from '#contracts/units';
 
 /** The form as typed: every field a text. */

@@ -1,4 +1,4 @@
-import { SITE_HAZARD_NAMES, SITE_HAZARDS } from '#core/vocabulary';
+import { SITE_HAZARD_NAMES, SITE_HAZARDS } from '#core/base/vocabulary';
 import type { FlagView, UnitPage } from '#contracts/units';
 import type { GettingIn as Place } from '#contracts/visits';
 import { attributes, paint, words } from '../testing/paint.tsx';

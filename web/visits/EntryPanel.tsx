@@ -1,7 +1,7 @@
 import { useEffect, type KeyboardEvent } from 'react';
 import { likelyMode, refrigerantDoubts, type Reading } from '#core/evidence';
-import type { UnitKind } from '#core/vocabulary';
-import type { LeaveBody } from '#core/sheet';
+import type { UnitKind } from '#core/base/vocabulary';
+import type { LeaveBody } from '#core/record/sheet';
 import { newEntry, type EntryKind, type NewEntry, type VisitPage } from '#contracts/visits';
 import { useDraft } from '../outbox/hooks.ts';
 import { post } from '../outbox/sender.ts';

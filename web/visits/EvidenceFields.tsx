@@ -10,7 +10,7 @@ import {
   type Sequence,
 } from '#core/evidence';
 import { slotsOf, type PartId } from '#core/machine';
-import type { UnitKind } from '#core/vocabulary';
+import type { UnitKind } from '#core/base/vocabulary';
 import { Choice, CircuitChoice, Measured, Pick, Text, type FieldsProps } from './parts.tsx';
 
 /* Forms for what is seen, heard and compared, besides what is measured. */

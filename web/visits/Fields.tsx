@@ -1,6 +1,6 @@
-import { refrigerantCautions } from '#core/cards';
+import { refrigerantCautions } from '#core/measuring/cards';
 import { refrigerantDoubts } from '#core/evidence';
-import { saidText } from '#core/quantities';
+import { saidText } from '#core/base/quantities';
 import { FAILURES, PART_IDS, slotKey, slotName } from '#core/machine';
 import {
   CONDITION_KIND_NAMES,
@@ -8,9 +8,9 @@ import {
   FINDING_GRADES,
   SYSTEMS,
   type ConditionKind,
-} from '#core/vocabulary';
-import { REFRIGERANTS } from '#core/refrigerant';
-import { LEAVE_OUTCOMES, WAITING_FOR } from '#core/work';
+} from '#core/base/vocabulary';
+import { REFRIGERANTS } from '#core/measuring/refrigerant';
+import { LEAVE_OUTCOMES, WAITING_FOR } from '#core/record/work';
 import { DateInput } from '../ui/DateInput.tsx';
 import { Field } from '../ui/Field.tsx';
 import {

@@ -1,6 +1,6 @@
-import { plainUnit, saidText, shownValue } from '#core/quantities';
-import { LIVE, plateFacts } from '#core/cards';
-import { urgentFirst, withSisters, type Answer } from '#core/measurement';
+import { plainUnit, saidText, shownValue } from '#core/base/quantities';
+import { LIVE, plateFacts } from '#core/measuring/cards';
+import { urgentFirst, withSisters, type Answer } from '#core/measuring/answers';
 import {
   askedOf,
   READING_POINTS,
@@ -9,7 +9,7 @@ import {
   TAKEN,
   type ReadingPoint,
 } from '#core/evidence';
-import type { UnitKind } from '#core/vocabulary';
+import type { UnitKind } from '#core/base/vocabulary';
 import type { UnitPage } from '#contracts/units';
 import { useSistersQuery, useUnitQuery } from '../api/units.ts';
 import { useKept } from '../state/kept.ts';

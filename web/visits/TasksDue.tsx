@@ -1,5 +1,5 @@
-import { FOUND_AS, PUT_OFF_FOR, putOffWords } from '#core/maintenance';
-import { listed } from '#core/sentences';
+import { FOUND_AS, PUT_OFF_FOR, putOffWords } from '#core/upkeep/maintenance';
+import { listed } from '#core/base/sentences';
 import { Caution, Choice, Pick, Tick, type FieldsProps } from './parts.tsx';
 
 /**

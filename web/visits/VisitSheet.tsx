@@ -2,7 +2,7 @@ import { useLiveQuery } from 'dexie-react-hooks';
 import { useEffect, useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { v7 as uuid } from 'uuid';
-import { CONDITION_KINDS } from '#core/vocabulary';
+import { CONDITION_KINDS } from '#core/base/vocabulary';
 import type { EntryKind, VisitPage } from '#contracts/visits';
 import { useVisitQuery } from '../api/visits.ts';
 import { phone } from '../outbox/db.ts';

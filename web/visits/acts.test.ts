@@ -1,5 +1,5 @@
 import { refrigerantDoubts } from '#core/evidence';
-import { DEFAULT_LIMITS } from '#core/measurement';
+import { DEFAULT_LIMITS } from '#core/measuring/answers';
 import { actWords, conditionFor, conditionText, standingActs } from './acts.ts';
 import type { Line } from './lines.ts';
 

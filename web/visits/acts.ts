@@ -1,8 +1,8 @@
-import { cardOf, plateFacts, workedOut, type CardEntries } from '#core/cards';
+import { cardOf, plateFacts, workedOut, type CardEntries } from '#core/measuring/cards';
 import { readingAnswers, type ReadingSet } from '#core/evidence';
-import type { Answer, MeasuringLimits } from '#core/measurement';
-import { plainUnit, saidText, shownValue, type UnitSystem } from '#core/quantities';
-import type { ConditionKind } from '#core/vocabulary';
+import type { Answer, MeasuringLimits } from '#core/measuring/answers';
+import { plainUnit, saidText, shownValue, type UnitSystem } from '#core/base/quantities';
+import type { ConditionKind } from '#core/base/vocabulary';
 import type { VisitPage } from '#contracts/visits';
 import { number } from '../ui/format.ts';
 import type { Line } from './lines.ts';

@@ -1,11 +1,17 @@
-import { cardOf } from '#core/cards';
-import { standing, type Advice, type Answer, type MeasuringLimits, type Position } from '#core/measurement';
-import { putOffWords, type PutOffFor } from '#core/maintenance';
+import { cardOf } from '#core/measuring/cards';
+import {
+  standing,
+  type Advice,
+  type Answer,
+  type MeasuringLimits,
+  type Position,
+} from '#core/measuring/answers';
+import { putOffWords, type PutOffFor } from '#core/upkeep/maintenance';
 import { slotName, type Slot } from '#core/machine';
-import type { LeaveBody } from '#core/sheet';
+import type { LeaveBody } from '#core/record/sheet';
 import { evidenceText, readingAnswers, type CircuitFacts, type ReadingSet } from '#core/evidence';
 import { number, shortDay } from '../ui/format.ts';
-import { degF, say, saidText, plainUnit, shownValue, type UnitSystem } from '#core/quantities';
+import { degF, say, saidText, plainUnit, shownValue, type UnitSystem } from '#core/base/quantities';
 
 type Body = Record<string, unknown>;
 

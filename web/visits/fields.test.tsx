@@ -1,5 +1,5 @@
-import { DEFAULT_LIMITS } from '#core/measurement';
-import { CONDITION_KIND_NAMES, CONDITION_KINDS } from '#core/vocabulary';
+import { DEFAULT_LIMITS } from '#core/measuring/answers';
+import { CONDITION_KIND_NAMES, CONDITION_KINDS } from '#core/base/vocabulary';
 import type { VisitPage } from '#contracts/visits';
 import { unitsChosen } from '../state/device.ts';
 import { store } from '../state/store.ts';

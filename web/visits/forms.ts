@@ -1,8 +1,8 @@
 import { v7 as uuid } from 'uuid';
-import { parseInstant } from '#core/time';
+import { parseInstant } from '#core/base/time';
 import { now } from '../state/clock.ts';
 import { isPart, slotKey, slotOfKey, type Slot } from '#core/machine';
-import { convert, judgeReading, plainUnit, typedQuantity, type QuantityName } from '#core/quantities';
+import { convert, judgeReading, plainUnit, typedQuantity, type QuantityName } from '#core/base/quantities';
 import { numberTyped, quantityTyped } from '../ui/numbers.ts';
 import { READING_POINT_NAMES, READING_POINTS, type Reading, type ReadingSet } from '#core/evidence';
 import type { EntryKind } from '#contracts/visits';

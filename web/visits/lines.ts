@@ -1,5 +1,5 @@
-import { neverPastTheVisit } from '#core/conditions';
-import { CONDITION_KINDS, type ConditionKind } from '#core/vocabulary';
+import { neverPastTheVisit } from '#core/record/conditions';
+import { CONDITION_KINDS, type ConditionKind } from '#core/base/vocabulary';
 import type { EntryView, NewEntry, VisitPage } from '#contracts/visits';
 import { isHeld, type OutboxItem } from '../outbox/db.ts';
 

@@ -1,7 +1,7 @@
-import type { QuantityName } from '#core/quantities';
+import type { QuantityName } from '#core/base/quantities';
 import type { VisitPage } from '#contracts/visits';
 import { Field } from '../ui/Field.tsx';
-import { plainUnit, shownUnit, shownValue } from '#core/quantities';
+import { plainUnit, shownUnit, shownValue } from '#core/base/quantities';
 import { number, shortDay } from '../ui/format.ts';
 import { useUnitSystem } from '../state/preferences.ts';
 import { judgeTyped, unitName, type Values } from './forms.ts';

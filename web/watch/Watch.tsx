@@ -1,6 +1,6 @@
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import { plural } from '#core/sentences';
+import { plural } from '#core/base/sentences';
 import type { WatchRow } from '#contracts/watch';
 import { useLazyWatchQuery, useWatchQuery, watchParams, type WatchAsk } from '../api/watch.ts';
 import { Stories, UnitStory } from '../drawings/MiniStory.tsx';

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
-import { DECISION_KINDS, DECISIONS, FLAGS, type DecisionKind, type FlagKind } from '#core/history';
-import { addDays } from '#core/time';
+import { DECISION_KINDS, DECISIONS, FLAGS, type DecisionKind, type FlagKind } from '#core/judging/history';
+import { addDays } from '#core/base/time';
 import { newDecision, type NewDecision } from '#contracts/watch';
 import type { DecisionView, FlagView } from '#contracts/units';
 import { useDecideMutation, useUndoDecisionMutation } from '../api/watch.ts';

@@ -1,5 +1,11 @@
 import * as Comlink from 'comlink';
-import { searchByClock, type FleetProblem, type Orders, type SearchTold, type Solved } from '#core/routing';
+import {
+  searchByClock,
+  type FleetProblem,
+  type Orders,
+  type SearchTold,
+  type Solved,
+} from '#core/planning/routing';
 
 export interface PlanWorker {
   solve(problem: FleetProblem, from: Orders, mostMs: number, onTold: (told: SearchTold) => void): Solved;

@@ -6,7 +6,7 @@ import {
   type Orders,
   type SearchTold,
   type Solved,
-} from '#core/routing';
+} from '#core/planning/routing';
 import type { PlanWorker } from './plan.worker.ts';
 
 /** A search that goes on somewhere: here in a worker, or on the server. */

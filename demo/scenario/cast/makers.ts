@@ -1,4 +1,4 @@
-import type { UnitKind } from '#core/vocabulary';
+import type { UnitKind } from '#core/base/vocabulary';
 
 /** Makers and their model lines by kind; tons or size follows the number. */
 export const MAKERS: Record<UnitKind, readonly (readonly [maker: string, line: string])[]> = {

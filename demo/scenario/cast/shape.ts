@@ -1,5 +1,5 @@
 import type { OpeningHours } from '#contracts/sites';
-import type { UnitKind } from '#core/vocabulary';
+import type { UnitKind } from '#core/base/vocabulary';
 import type { Point } from '../../network/geometry.ts';
 
 export interface SiteCast {

@@ -1,5 +1,5 @@
-import type { WaitingFor } from '#core/work';
-import { addDays } from '#core/time';
+import type { WaitingFor } from '#core/record/work';
+import { addDays } from '#core/base/time';
 import { unitAt, type DemoSite } from '../fleet.ts';
 import { workday } from '../maintenance.ts';
 import type { Writer } from '../writer.ts';

@@ -1,5 +1,5 @@
-import { oneOf, wholeBetween } from '#core/random';
-import { addDays } from '#core/time';
+import { oneOf, wholeBetween } from '#core/base/random';
+import { addDays } from '#core/base/time';
 import type { DemoUnit } from '../fleet.ts';
 import { measured } from '../instrument.ts';
 import { repair, type Trouble } from '../repair.ts';

@@ -1,4 +1,4 @@
-import { addDays } from '#core/time';
+import { addDays } from '#core/base/time';
 import type { DemoUnit } from '../fleet.ts';
 import { repair } from '../repair.ts';
 import type { Writer } from '../writer.ts';

@@ -1,0 +1,345 @@
+import { groupBy } from '#core/base/collections';
+import { partOf, partOfWord, slotFor, slotKey, type PartId, type Slot } from '#core/machine';
+import type { FoundAs, PutOff } from '#core/upkeep/maintenance';
+import { localDate, type PlainDate } from '#core/base/time';
+import { CONDITION_KINDS, type ConditionKind, type FindingGrade, type System } from '#core/base/vocabulary';
+import { watchDay } from '#core/record/work';
+import { callOf } from './attribution.ts';
+import type { ConditionBody, Entry, FindingBody, RefrigerantBody, VisitFact, WorkBody } from './entries.ts';
+import { rootsOf, standing, type Standing } from './standing.ts';
+
+/* What the sheets say of one unit, or of one point of a site, derived from what stands. */
+
+export interface FoundFact {
+  readonly entryId: string;
+  readonly visitId: string;
+  readonly callId: string | null;
+  readonly part: PartId | null;
+  readonly circuit: number | null;
+  /** As written. */
+  readonly component: string;
+  readonly failure: string;
+  readonly grade: FindingGrade;
+  readonly system: System | null;
+  readonly atMs: number;
+  readonly on: PlainDate;
+  readonly watchUntil: PlainDate | null;
+}
+
+/** Pounds that went from one place to another. A circuit that nobody named stays unknown. */
+export interface Movement {
+  readonly entryId: string;
+  readonly visitId: string;
+  readonly callId: string | null;
+  readonly refrigerant: string;
+  readonly circuit: number | null;
+  readonly direction: 'into the circuit' | 'out of the circuit';
+  /** Null where it is known to have happened and nobody weighed it. */
+  readonly pounds: number | null;
+  readonly cylinder: string | null;
+  readonly afterOpening: boolean;
+  /** Whether somebody wrote how much came out with it, be it nothing. */
+  readonly recoveredKnown: boolean;
+  readonly atMs: number;
+  readonly on: PlainDate;
+  readonly authorId: string | null;
+}
+
+export interface ConditionState {
+  /** Root of its line of amendments: stays the same however often the words are put right. */
+  readonly id: string;
+  readonly visitId: string;
+  readonly kind: ConditionKind;
+  readonly hazard: boolean;
+  readonly circuit: number | null;
+  readonly text: string;
+  readonly changedFrom: string | null;
+  readonly changedTo: string | null;
+  readonly closes: string | null;
+  readonly told: string | null;
+  readonly openedMs: number;
+  readonly openedBy: string | null;
+  readonly closed: { readonly atMs: number; readonly entryId: string } | null;
+}
+
+/**
+ * One component in its slot. Days are site-local; null from: nobody knows since when; null until: it is in
+ * there.
+ */
+export interface ComponentLife {
+  readonly slot: Slot;
+  readonly from: PlainDate | null;
+  readonly until: PlainDate | null;
+  /** Null for what was in there before the first one on record. */
+  readonly entryId: string | null;
+  readonly manufacturer: string | null;
+  readonly model: string | null;
+  readonly serial: string | null;
+}
+
+export interface LeakRepair {
+  readonly circuit: number | null;
+  readonly on: PlainDate;
+  readonly atMs: number;
+}
+
+export interface TaskDone {
+  readonly task: string;
+  readonly visitId: string;
+  readonly on: PlainDate;
+  readonly found?: FoundAs | undefined;
+}
+
+/** A task that was due and could not be done. */
+export interface TaskPutOff extends PutOff {
+  readonly task: string;
+}
+
+export interface Recommendation {
+  readonly id: string;
+  readonly visitId: string;
+  readonly text: string;
+  readonly atMs: number;
+  readonly on: PlainDate;
+  readonly authorId: string | null;
+}
+
+/** Everything the sheets say of one subject. */
+export interface SubjectSheet {
+  readonly findings: readonly FoundFact[];
+  readonly movements: readonly Movement[];
+  readonly leakRepairs: readonly LeakRepair[];
+  readonly conditions: readonly ConditionState[];
+  readonly lives: readonly ComponentLife[];
+  readonly tasks: readonly TaskDone[];
+  readonly putOff: readonly TaskPutOff[];
+  readonly recommendations: readonly Recommendation[];
+  /** Which call each finding, each line of work and each movement of refrigerant answers. */
+  readonly answers: readonly { readonly entryId: string; readonly callId: string }[];
+  readonly lastVisitMs: number | null;
+}
+
+export interface Subject {
+  readonly id: string;
+  readonly siteId: string;
+  /** Numbers of its refrigerant circuits; empty for a point, or where nobody has recorded any. */
+  readonly circuits: readonly number[];
+}
+
+/**
+ * What stands about one subject.
+ *
+ * @param entries every line of amendments that touches the subject, and every closing of one of its
+ *   conditions; in any order
+ * @param visits the visits of those entries
+ * @param words component words the company has mapped itself
+ */
+export function foldSubject(
+  subject: Subject,
+  entries: readonly Entry[],
+  visits: ReadonlyMap<string, VisitFact>,
+  words: ReadonlyMap<string, PartId> = new Map(),
+): SubjectSheet {
+  const all = standing(entries);
+  const own = all.filter((e) => (e.unitId ?? e.pointId) === subject.id);
+  const ofKind = groupBy(own, (e) => e.kind);
+  const of = (kind: string) => ofKind.get(kind) ?? [];
+  const visit = (e: Entry) => visits.get(e.visitId);
+  const day = (e: Entry) => localDate(new Date(e.occurredMs), visit(e)?.timeZone ?? 'UTC');
+  const answered = new Map(
+    own
+      .filter((e) => ANSWERS.has(e.kind))
+      .map((e) => {
+        const at = visit(e);
+        return [e.id, at && callOf(e, at)?.id] as const;
+      }),
+  );
+  const circuitAt = circuitsNamed(own, subject.circuits);
+  const place = (e: Standing) => ({
+    entryId: e.id,
+    visitId: e.visitId,
+    callId: answered.get(e.id) ?? null,
+    atMs: e.occurredMs,
+    on: day(e),
+  });
+  return {
+    findings: of('finding').map((e) => {
+      const body = e.body as FindingBody;
+      // Records brought in from elsewhere may say what was wrong and not with what.
+      const { component = '', failure = '' } = body as Partial<FindingBody>;
+      const part = body.part ?? partOfWord(component, words, body.system) ?? null;
+      const { on, ...at } = place(e);
+      return {
+        ...at,
+        on,
+        part,
+        circuit: part && partOf(part).perCircuit ? circuitAt(e, body.circuit) : null,
+        component,
+        failure,
+        grade: body.grade,
+        system: body.system ?? null,
+        watchUntil: watchDay({ grade: body.grade, on, watchUntil: body.watchUntil }) ?? null,
+      };
+    }),
+    movements: of('refrigerant').flatMap((e) => movements(e, place(e), circuitAt)),
+    leakRepairs: of('work').flatMap((e) => {
+      const body = e.body as WorkBody;
+      return body.leakRepair === 'proven'
+        ? [{ circuit: circuitAt(e, body.circuit), on: day(e), atMs: e.occurredMs }]
+        : [];
+    }),
+    conditions: conditions(subject, own, all, rootsOf(entries), visits),
+    lives: lives(of('work'), day),
+    tasks: of('work').flatMap((e) => {
+      const { tasks = [], found } = e.body as WorkBody;
+      return tasks.map((task) => ({ task, visitId: e.visitId, on: day(e), found: found?.[task] }));
+    }),
+    putOff: of('work').flatMap((e) =>
+      Object.entries((e.body as WorkBody).putOff ?? {}).map(([task, why]) => ({ task, why, on: day(e) })),
+    ),
+    recommendations: of('recommendation').map((e) => ({
+      id: e.rootId,
+      visitId: e.visitId,
+      text: (e.body as { text: string }).text,
+      atMs: e.occurredMs,
+      on: day(e),
+      authorId: e.authorId,
+    })),
+    answers: [...answered].flatMap(([entryId, callId]) =>
+      callId === undefined ? [] : [{ entryId, callId }],
+    ),
+    lastVisitMs: own.length === 0 ? null : Math.max(...own.map((e) => e.occurredMs)),
+  };
+}
+
+const ANSWERS: ReadonlySet<string> = new Set(['finding', 'work', 'refrigerant']);
+
+/**
+ * Which circuit an entry means: the one it names; the only one the machine has; the only one that other lines
+ * of the same visit name. Otherwise nobody has said, and it stays unknown.
+ */
+function circuitsNamed(own: readonly Standing[], circuits: readonly number[]) {
+  const named = new Map<string, Set<number>>();
+  for (const e of own) {
+    const number = (e.body as { circuit?: number }).circuit;
+    if (number !== undefined) named.set(e.visitId, (named.get(e.visitId) ?? new Set()).add(number));
+  }
+  return (e: Entry, circuit: number | undefined): number | null => {
+    if (circuit !== undefined) return circuit;
+    if (circuits.length === 1) return circuits[0] as number;
+    const others = [...(named.get(e.visitId) ?? [])];
+    return others.length === 1 ? (others[0] as number) : null;
+  };
+}
+
+function movements(
+  e: Standing,
+  place: Pick<Movement, 'entryId' | 'visitId' | 'callId' | 'atMs' | 'on'>,
+  circuitAt: (e: Entry, circuit: number | undefined) => number | null,
+): Movement[] {
+  const body = e.body as RefrigerantBody;
+  const recovered = body.recoveredLb ?? 0;
+  const base = {
+    ...place,
+    refrigerant: body.refrigerant,
+    circuit: circuitAt(e, body.circuit),
+    cylinder: body.cylinder ?? null,
+    // What goes back right after it was taken out is part of the charge, not evidence of a leak: as much as
+    // was taken out.
+    afterOpening: body.afterOpening === true,
+    recoveredKnown: body.recoveredLb !== undefined,
+    authorId: e.authorId,
+  };
+  const added = body.addedLb ?? 0;
+  return [
+    ...(added > 0 ? [{ ...base, direction: 'into the circuit' as const, pounds: added }] : []),
+    ...(added === 0 && body.notWeighed
+      ? [{ ...base, direction: 'into the circuit' as const, pounds: null }]
+      : []),
+    ...(recovered > 0 ? [{ ...base, direction: 'out of the circuit' as const, pounds: recovered }] : []),
+  ];
+}
+
+/**
+ * Conditions with the first closing that stands; a closing on a visit to another site is about something
+ * else.
+ */
+function conditions(
+  subject: Subject,
+  own: readonly Standing[],
+  all: readonly Standing[],
+  roots: ReadonlyMap<string, string>,
+  visits: ReadonlyMap<string, VisitFact>,
+): ConditionState[] {
+  const closings = new Map<string, Standing>();
+  for (const e of all) {
+    if (e.kind !== 'condition closed' || visits.get(e.visitId)?.siteId !== subject.siteId) continue;
+    const { conditionId } = e.body as { conditionId: string };
+    const root = roots.get(conditionId) ?? conditionId;
+    if (!closings.has(root)) closings.set(root, e);
+  }
+  return own
+    .filter((e) => e.kind === 'condition left')
+    .map((e) => {
+      const body = e.body as ConditionBody;
+      const closing = closings.get(e.rootId);
+      return {
+        id: e.rootId,
+        visitId: e.visitId,
+        kind: body.condition,
+        hazard: CONDITION_KINDS[body.condition]?.hazard ?? false,
+        circuit: body.circuit ?? null,
+        text: body.text,
+        changedFrom: body.changedFrom ?? null,
+        changedTo: body.changedTo ?? null,
+        closes: body.closes ?? null,
+        told: body.told ?? null,
+        openedMs: e.occurredMs,
+        openedBy: e.authorId,
+        // Clocks of two phones may differ; nothing closes before it was opened.
+        closed: closing ? { atMs: Math.max(closing.occurredMs, e.occurredMs), entryId: closing.id } : null,
+      };
+    });
+}
+
+/**
+ * The lives of components, slot by slot: each ends on the day the next one went in; before the first stood
+ * something unknown.
+ */
+function lives(work: readonly Standing[], day: (e: Entry) => PlainDate): ComponentLife[] {
+  const slots = new Map<string, { slot: Slot; put: Standing[] }>();
+  for (const e of work) {
+    const installed = (e.body as WorkBody).installed;
+    if (!installed) continue;
+    const slot = slotFor(installed.slot.part, installed.slot.circuit);
+    const known = slots.get(slotKey(slot)) ?? { slot, put: [] };
+    known.put.push(e);
+    slots.set(slotKey(slot), known);
+  }
+  return [...slots.values()].flatMap(({ slot, put }) => [
+    {
+      slot,
+      from: null,
+      until: day(put[0] as Standing),
+      entryId: null,
+      manufacturer: null,
+      model: null,
+      serial: null,
+    },
+    ...put.map((e, i) => {
+      const { manufacturer, model, serial } = (e.body as WorkBody).installed as NonNullable<
+        WorkBody['installed']
+      >;
+      const after = put[i + 1];
+      return {
+        slot,
+        from: day(e),
+        until: after ? day(after) : null,
+        entryId: e.id,
+        manufacturer: manufacturer ?? null,
+        model: model ?? null,
+        serial: serial ?? null,
+      };
+    }),
+  ]);
+}
