@@ -1,6 +1,38 @@
+import { spelled, trees } from './arrows.mjs';
+
+const NOT_TESTS = '\\.test\\.tsx?$|/testing/';
+
+/** What an area may import of its own tree, one rule an area, so that the refusal names what is allowed. */
+const arrows = Object.keys(trees).flatMap((tree) =>
+  Object.keys(trees[tree]).map((area) => {
+    const allowed = spelled(tree, area);
+    return {
+      name: `${tree}/${area} may import ${allowed.join(', ') || 'no other area'}`,
+      comment: 'arrows.mjs says which area may import which',
+      severity: 'error',
+      from: { path: `^${tree}/${area}/`, pathNot: NOT_TESTS },
+      to: { path: `^${tree}/.+/`, pathNot: `^${tree}/(${[area, ...allowed].join('|')})/` },
+    };
+  }),
+);
+
+/** Every folder is in the table. */
+const strangers = Object.keys(trees).map((tree) => ({
+  name: `${tree}: an area that arrows.mjs does not name`,
+  severity: 'error',
+  from: {},
+  to: { path: `^${tree}/.+/`, pathNot: `^${tree}/(${Object.keys(trees[tree]).join('|')})/` },
+}));
+
+const faces = Object.keys(trees.core)
+  .map((area) => `^core/${area}/(index\\.ts$|testing/)`)
+  .join('|');
+
 /** The layer rules of docs/architecture.md. */
-module.exports = {
+export default {
   forbidden: [
+    ...arrows,
+    ...strangers,
     {
       name: 'core-is-pure',
       comment: 'core imports nothing outside core but small pure libraries',
@@ -48,13 +80,26 @@ module.exports = {
       to: { path: '^web/app/' },
     },
     { name: 'no-cycles', severity: 'error', from: {}, to: { circular: true } },
-    {
-      name: 'core-by-its-faces',
-      comment: 'outside core, an area is reached through its index.ts',
-      severity: 'error',
-      from: { pathNot: '^core/' },
-      to: { path: '^core/', pathNot: '^core/([^/]+/){1,2}index\\.ts$|^core/.*/testing/' },
-    },
+    ...[
+      'contracts',
+      'server',
+      'web',
+      'demo',
+      'bench',
+      'trials',
+      'e2e',
+      'standins',
+      ...Object.keys(trees.core),
+    ].map((place) => {
+      const from = place in trees.core ? `core/${place}` : place;
+      return {
+        name: `${from}: core by its faces`,
+        comment: 'an area of core is reached through its index.ts',
+        severity: 'error',
+        from: { path: `^${from}/` },
+        to: { path: '^core/', pathNot: `${faces}|^${from}/` },
+      };
+    }),
   ],
   options: {
     tsPreCompilationDeps: true,
