@@ -13,7 +13,7 @@ export default defineConfig({
     rolldownOptions: {
       input: {
         main: 'server/main.ts',
-        search: 'server/routes/search.worker.ts',
+        search: 'server/routes/solve/search.worker.ts',
         demo: 'demo/load.ts',
         routing: 'standins/routing/main.ts',
       },

@@ -1,6 +1,6 @@
 import { pathToFileURL } from 'node:url';
 import { connect, type Database } from '../server/db/connect.ts';
-import { migrate } from '../server/db/migrate.ts';
+import { migrate } from '../server/upgrade/migrate.ts';
 import { clockFor } from '../server/http/clock.ts';
 import { hashPassword } from '../server/people/passwords.ts';
 import { rebuild } from '../server/sheet/rebuild.ts';

@@ -4,7 +4,7 @@ import { Readable } from 'node:stream';
 import pg from 'pg';
 import { from as copyFrom } from 'pg-copy-streams';
 import { connect } from '../server/db/connect.ts';
-import { migrate } from '../server/db/migrate.ts';
+import { migrate } from '../server/upgrade/migrate.ts';
 import { clockFor } from '../server/http/clock.ts';
 import { importFile } from '../server/imports/service.ts';
 import { CALL_COLUMNS, UNIT_COLUMNS } from '#contracts/imports';

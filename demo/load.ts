@@ -1,12 +1,12 @@
 import { readFileSync } from 'node:fs';
 import { localDate } from '#core/base/time';
 import { connect, type Database } from '../server/db/connect.ts';
-import { migrate } from '../server/db/migrate.ts';
+import { migrate } from '../server/upgrade/migrate.ts';
 import { clockFor, type Clock } from '../server/http/clock.ts';
 import { hashPassword } from '../server/people/passwords.ts';
 import { keepFoundBy } from '../server/tracing/service.ts';
 import { rebuild } from '../server/sheet/rebuild.ts';
-import { refreshSummaries } from '../server/units/summary.ts';
+import { refreshSummaries } from '../server/sheet/summary.ts';
 import { toLonLat } from './network/geometry.ts';
 import { decideDemo } from './decided.ts';
 import { planDemo } from './planned.ts';

@@ -5,12 +5,12 @@ import type { PlanAsked } from '#contracts/board';
 import { crews } from '../server/crews/service.ts';
 import type { Database } from '../server/db/connect.ts';
 import type { Clock } from '../server/http/clock.ts';
-import { asOrders } from '../server/routes/asOrders.ts';
-import { DriveTimes } from '../server/routes/driveTimes.ts';
-import { Forecast } from '../server/routes/forecast.ts';
-import { saveOrders } from '../server/routes/orders.ts';
-import { planProblem } from '../server/routes/problem.ts';
-import { publish } from '../server/routes/publish.ts';
+import { asOrders } from '../server/routes/solve/asOrders.ts';
+import { DriveTimes } from '../server/outside/driveTimes.ts';
+import { Forecast } from '../server/outside/forecast.ts';
+import { saveOrders } from '../server/routes/board/orders.ts';
+import { planProblem } from '../server/routes/problem/problem.ts';
+import { publish } from '../server/routes/publish/publish.ts';
 import { ZONE } from './scenario/writer.ts';
 
 /** Crews whose day the desk has put in order and published; the others wait for whoever looks. */

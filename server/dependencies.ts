@@ -2,11 +2,11 @@ import type pg from 'pg';
 import type { Logger } from 'pino';
 import type { Clock } from './http/clock.ts';
 import type { Database } from './db/connect.ts';
-import type { DriveTimes } from './routes/driveTimes.ts';
-import type { Forecast } from './routes/forecast.ts';
+import type { DriveTimes } from './outside/driveTimes.ts';
+import type { Forecast } from './outside/forecast.ts';
 import type { EventHub } from './events/hub.ts';
 import type { Who } from './people/who.ts';
-import type { Searches } from './routes/searches.ts';
+import type { Searches } from './routes/solve/searches.ts';
 import type { Jobs } from './system/jobs.ts';
 
 /** What the application runs on; tests pass their own. */

@@ -9,14 +9,14 @@ import { wordFrom } from './setup/service.ts';
 import { companyNow } from './settings/service.ts';
 import { untilThere } from './db/away.ts';
 import { connect } from './db/connect.ts';
-import { migrate } from './db/migrate.ts';
+import { migrate } from './upgrade/migrate.ts';
 import { EventHub } from './events/hub.ts';
 import { forgetOldCounts } from './people/gate.ts';
 import { Who } from './people/who.ts';
-import { Searches } from './routes/searches.ts';
+import { Searches } from './routes/solve/searches.ts';
 import { Jobs } from './system/jobs.ts';
-import { DriveTimes } from './routes/driveTimes.ts';
-import { Forecast } from './routes/forecast.ts';
+import { DriveTimes } from './outside/driveTimes.ts';
+import { Forecast } from './outside/forecast.ts';
 
 const logger = pino({ level: process.env.LOG_LEVEL ?? 'warn' });
 const url = process.env.DATABASE_URL;

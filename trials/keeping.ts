@@ -5,7 +5,7 @@ import os from 'node:os';
 import path from 'node:path';
 import { copyDatabase } from '../scripts/lib/app.mjs';
 import { connect } from '../server/db/connect.ts';
-import { migrate } from '../server/db/migrate.ts';
+import { migrate } from '../server/upgrade/migrate.ts';
 import { ask, cookieOf, PEOPLE, type Company, type Tried } from './company.ts';
 
 /* What keeps a company's data: a backup and its way back, one that is damaged, an upgrade, a full disk. */

@@ -1,6 +1,6 @@
 /* Set-wise reads of customers and their agreements. */
 
-import { MACHINE_COLUMNS } from '../units/machine.sql.ts';
+import { MACHINE_COLUMNS } from '../db/machine.sql.ts';
 import { AGREEMENT_STATES, type AgreementOnly } from '#contracts/agreements';
 import { chosen, cut, idsFound, isOneOf, type Clauses, type ListAsked } from '../db/list.sql.ts';
 

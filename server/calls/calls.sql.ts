@@ -77,8 +77,6 @@ select ${CALL_COLUMNS}
 from page join calls k on k.id = page.id ${CALL_JOINS}
 order by ${order}, k.id`;
 
-export const NEXT_CALL_NUMBER = `select nextval('call_numbers')::int as n`;
-
 export const OPEN_CALLS_OF_SITE = `
 select ${CALL_COLUMNS}
 from calls k ${CALL_JOINS}

@@ -1,11 +1,12 @@
 import type { CallPage, NewFetch } from '#contracts/calls';
 import type { Dependencies } from '../dependencies.ts';
+import { nextRef } from '../db/refs.ts';
 import { firstTime } from '../http/once.ts';
 import { writeLog } from '../http/log.ts';
 import { invalid, notFound, Problem } from '../http/problem.ts';
 import { derive } from '../sheet/derive.ts';
 import { withLocked } from '../sheet/lock.ts';
-import { callRecord, nextRef } from './service.ts';
+import { callRecord } from './service.ts';
 
 /** Parts handed over, minutes; parking and signing come with every stop [common practice, our estimate]. */
 const COUNTER_MINUTES = 10;

@@ -3,6 +3,7 @@ import { whyNot, type CallEventKind, type CallState, type DeskStep } from '#core
 import type { CallPage, CallPatch, NewCall } from '#contracts/calls';
 import type { Dependencies } from '../dependencies.ts';
 import type { Database } from '../db/connect.ts';
+import { nextRef } from '../db/refs.ts';
 import type { Call } from '../db/models.ts';
 import { invalid, notFound } from '../http/problem.ts';
 import { firstTime } from '../http/once.ts';
@@ -10,7 +11,7 @@ import { writeLog } from '../http/log.ts';
 import { updateVersion } from '../http/versioned.ts';
 import { derive } from '../sheet/derive.ts';
 import { withLocked } from '../sheet/lock.ts';
-import { ONE_CALL, UNUSED_VISIT, VISIT_OF_PLAN, VISITS_OF_CALL, NEXT_CALL_NUMBER } from './calls.sql.ts';
+import { ONE_CALL, UNUSED_VISIT, VISIT_OF_PLAN, VISITS_OF_CALL } from './calls.sql.ts';
 
 type Needs = Pick<Dependencies, 'db' | 'clock'>;
 
@@ -48,13 +49,6 @@ function eventNote(body: Record<string, unknown>): string | null {
     (part) => typeof part === 'string',
   );
   return said.length > 0 ? said.join(', ') : null;
-}
-
-/** The next number of a call, "C-00042" for calls and "M-00043" for maintenance. */
-export async function nextRef(db: Database, kind: string, transaction: Transaction): Promise<string> {
-  const [row] = await db.run<{ n: number }>(NEXT_CALL_NUMBER, [], transaction);
-  const letter = kind === 'call' ? 'C' : kind === 'maintenance' ? 'M' : 'R';
-  return `${letter}-${String(row?.n).padStart(5, '0')}`;
 }
 
 type DeskEventKind = Exclude<CallEventKind, 'arrived' | 'left'>;

@@ -1,7 +1,7 @@
 import { dayWords, localDate } from '#core/base/time';
 import type { NewReturns } from '#contracts/conditions';
-import { nextRef } from '../calls/service.ts';
 import type { Dependencies } from '../dependencies.ts';
+import { nextRef } from '../db/refs.ts';
 import { firstTime } from '../http/once.ts';
 import { writeLog } from '../http/log.ts';
 import { invalid, Problem } from '../http/problem.ts';

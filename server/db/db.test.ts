@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import pg from 'pg';
 import { connect } from './connect.ts';
-import { migrate } from './migrate.ts';
+import { migrate } from '../upgrade/migrate.ts';
 import { firstTime } from '../http/once.ts';
 import { clockFor } from '../http/clock.ts';
 import { hashPassword, passwordMatches } from '../people/passwords.ts';

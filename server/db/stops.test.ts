@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { emptyDatabase } from '../testing/server.ts';
 import { connect, type Database } from './connect.ts';
-import { migrate } from './migrate.ts';
+import { migrate } from '../upgrade/migrate.ts';
 
 /* Routes that were saved as whole plans, brought up to date as rows: order, times and what holds a unit stay. */
 

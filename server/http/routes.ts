@@ -2,7 +2,6 @@ import express, { type Request, type Response, type Router } from 'express';
 import type { SignedIn } from '#contracts/people';
 import type { Action } from '#contracts/roles';
 import type { Dependencies } from '../dependencies.ts';
-import { withReadableKeys } from '../people/keys.ts';
 import { readBody, type BodySize } from './bodies.ts';
 import { Problem, Stale } from './problem.ts';
 
@@ -107,7 +106,7 @@ export function mount(routes: readonly Route[], dependencies: Dependencies): Rou
         });
         if (answer === undefined) return;
         const { status, value } = answer instanceof Reply ? answer : new Reply(200, answer);
-        response.status(status).json(user ? await withReadableKeys(dependencies, user, value) : value);
+        response.status(status).json(user ? await dependencies.who.readable(user, value) : value);
       } catch (error) {
         next(error instanceof Stale ? await error.problem().catch((again: unknown) => again) : error);
       }

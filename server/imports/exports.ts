@@ -1,7 +1,7 @@
 import { CALL_COLUMNS, UNIT_COLUMNS } from '#contracts/imports';
 import type { Database } from '../db/connect.ts';
 import { EXPORT_CALLS } from './calls.sql.ts';
-import { writeCsv } from './csv.ts';
+import { writeCsv } from '../http/csv.ts';
 import { putTogether } from './rows.ts';
 import { EXPORT_UNITS } from './units.sql.ts';
 

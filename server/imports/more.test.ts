@@ -4,7 +4,7 @@ import { CALL_COLUMNS, UNIT_COLUMNS, type ImportProgress } from '#contracts/impo
 import { oneUnit, testServer, type TestServer } from '../testing/server.ts';
 import * as cells from './cells.ts';
 import { harmless, restored } from '#core/imports';
-import { readCsv, writeCsv } from './csv.ts';
+import { readCsv, writeCsv } from '../http/csv.ts';
 import { importFile } from './service.ts';
 
 let server: TestServer;

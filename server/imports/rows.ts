@@ -4,7 +4,7 @@ import type { CALL_COLUMNS, RowProblem, UNIT_COLUMNS } from '#contracts/imports'
 import * as cells from './cells.ts';
 import { inSlices } from '../http/breath.ts';
 import { Problem } from '../http/problem.ts';
-import { readCsv } from './csv.ts';
+import { readCsv } from '../http/csv.ts';
 
 type Value = string | number | boolean | string[] | null;
 export type StagedRow = { line: number } & Record<string, Value>;

@@ -18,7 +18,7 @@ import { derive, type Touched } from '../sheet/derive.ts';
 import { lock } from '../sheet/lock.ts';
 import { componentWords } from '../sheet/read.ts';
 import { FRESH_STATISTICS } from '../sheet/write.sql.ts';
-import { refreshSummaries } from '../units/summary.ts';
+import { refreshSummaries } from '../sheet/summary.ts';
 import { LOG_IMPORT, STAGED_STATISTICS } from './imports.sql.ts';
 import * as callSql from './calls.sql.ts';
 import { readCallRows, readUnitRows, type ReadRows, type StagedRow } from './rows.ts';

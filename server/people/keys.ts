@@ -1,6 +1,7 @@
 import type { SignedIn } from '#contracts/people';
-import type { Dependencies } from '../dependencies.ts';
-import { todayIn } from '../http/clock.ts';
+import type { Action } from '#contracts/roles';
+import type { Database } from '../db/connect.ts';
+import { todayIn, type Clock } from '../http/clock.ts';
 import { companyNow } from '../settings/service.ts';
 import { SITES_OF_CREW } from './people.sql.ts';
 
@@ -39,7 +40,11 @@ function hidden(value: unknown, readable: ReadonlySet<string>, within?: string):
  * (`keyHidden`), so that a key that is kept back is told from one that nobody has written down.
  */
 export async function withReadableKeys<T>(
-  { db, clock, who }: Pick<Dependencies, 'db' | 'clock' | 'who'>,
+  {
+    db,
+    clock,
+    who,
+  }: { db: Database; clock: Clock; who: { may(person: SignedIn, action: Action): Promise<boolean> } },
   person: SignedIn,
   answer: T,
 ): Promise<T> {

@@ -5,6 +5,7 @@ import type { Clock } from '../http/clock.ts';
 import type { User } from '../db/models.ts';
 import { onDay } from '../db/days.ts';
 import { companyToday, rights } from '../settings/service.ts';
+import { withReadableKeys } from './keys.ts';
 
 /** How long what was read of a person or of the rights is taken as it is. */
 const FRESH_MS = 1000;
@@ -79,6 +80,11 @@ export class Who {
 
   async may(person: SignedIn, action: Action): Promise<boolean> {
     return may(person.role, action, await this.rights());
+  }
+
+  /** An answer as this person may read it, see keys.ts. */
+  readable<T>(person: SignedIn, answer: T): Promise<T> {
+    return withReadableKeys({ db: this.db, clock: this.clock, who: this }, person, answer);
   }
 
   /** Somebody or the rights have changed: the next request looks anew. */

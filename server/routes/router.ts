@@ -16,19 +16,19 @@ import { parse } from '../http/problem.ts';
 import { Reply, type Route } from '../http/routes.ts';
 import { todayIn } from '../http/clock.ts';
 import { companyNow, companyToday } from '../settings/service.ts';
-import { refreshStale } from '../units/summary.ts';
-import { dueSites, latePlanned, missedSeasons } from './due.ts';
-import { boardView } from './board.ts';
-import { crewFeed, feedKey } from './feed.ts';
-import { routeCalendar, routeFeatures, routeTrack } from './files.ts';
-import { loadAhead } from './load.ts';
-import { lockStop } from './lock.ts';
-import { saveOrders } from './orders.ts';
-import { routePage } from './page.ts';
-import { planProblem } from './problem.ts';
-import { notices, publish } from './publish.ts';
-import { splitStop } from './split.ts';
-import { undoChange } from './undo.ts';
+import { refreshStale } from '../sheet/summary.ts';
+import { dueSites, latePlanned, missedSeasons } from './due/due.ts';
+import { boardView } from './board/board.ts';
+import { crewFeed, feedKey } from './publish/feed.ts';
+import { routeCalendar, routeFeatures, routeTrack } from './publish/files.ts';
+import { loadAhead } from './due/load.ts';
+import { lockStop } from './board/lock.ts';
+import { saveOrders } from './board/orders.ts';
+import { routePage } from './publish/page.ts';
+import { planProblem } from './problem/problem.ts';
+import { notices, publish } from './publish/publish.ts';
+import { splitStop } from './board/split.ts';
+import { undoChange } from './board/undo.ts';
 
 export const routeRoutes: readonly Route[] = [
   {

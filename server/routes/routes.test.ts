@@ -9,7 +9,7 @@ import { routingServer } from '../../standins/routing/server.ts';
 import { ordersOf, planFor, problemFor, solved } from '../testing/planning.ts';
 import { agreeAsUsual, everyDay, member, testServer, type TestServer } from '../testing/server.ts';
 import { onlyTasks } from '../testing/tasks.ts';
-import { DriveTimes } from './driveTimes.ts';
+import { DriveTimes } from '../outside/driveTimes.ts';
 
 type Agent = Awaited<ReturnType<TestServer['as']>>;
 const DAY = '2026-06-10';

@@ -4,7 +4,7 @@ import { chunks, groupBy } from '#core/base/collections';
 import { foldCall, foldVisit, type CallFact, type SubjectSheet, type VisitFact } from '#core/record/sheet';
 import type { Database } from '../db/connect.ts';
 import type { Clock } from '../http/clock.ts';
-import { judge } from '../units/summary.ts';
+import { judge } from './summary.ts';
 import { CALLS, LINES_OF_VISITS } from './read.sql.ts';
 import { readPoints, readUnits, UNITS_AT_ONCE, visitFacts, type Folded, type Line } from './read.ts';
 import * as write from './write.sql.ts';

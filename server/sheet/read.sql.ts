@@ -181,3 +181,17 @@ from ${table}
 where id = any($1::uuid[])
 order by id
 for no key update`;
+
+/** Units whose verdict time alone has changed by `$1`; held by whoever judges them anew. */
+export const STALE_UNITS = `
+select unit_id as "unitId"
+from unit_summaries
+where changes_on <= $1
+order by unit_id
+for update skip locked`;
+
+export const ANY_STALE_UNIT = `
+select unit_id as "unitId"
+from unit_summaries
+where changes_on <= $1
+limit 1`;

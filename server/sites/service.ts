@@ -11,7 +11,7 @@ import { updateVersion } from '../http/versioned.ts';
 import { companyNow } from '../settings/service.ts';
 import { conditionsOf } from '../units/queries.ts';
 import { UNITS_OF_SITE } from '../units/units.sql.ts';
-import { refreshStale } from '../units/summary.ts';
+import { refreshStale } from '../sheet/summary.ts';
 import { ONE_SITE, RECENT_VISITS, ROOFS_OF_SITE } from './sites.sql.ts';
 
 /** A site with its units worst first, its open calls and its last visits. @throws Problem 404 */

@@ -2,7 +2,7 @@ import { searchToEnd, type FleetPlan } from '#core/planning/routing';
 import type { PlanAsked, PlanProblem } from '#contracts/board';
 import type { TestServer } from './server.ts';
 
-export { asOrders as ordersOf } from '../routes/asOrders.ts';
+export { asOrders as ordersOf } from '../routes/solve/asOrders.ts';
 
 type Agent = Awaited<ReturnType<TestServer['as']>>;
 

@@ -12,7 +12,7 @@ import { PHOTO_PURPOSES, photoMark, type PhotoView } from '#contracts/photos';
 import type { BriefRoof, RoofUnit } from '#contracts/roofs';
 import { STOP_TROUBLES } from '#core/planning/routing';
 import type { BoardCall, OnHold } from '#contracts/board';
-import type { UnplannedRead, VisitRead } from '../routes/boardReads.ts';
+import type { UnplannedRead, VisitRead } from '../routes/reads/boardReads.ts';
 import { FOUND_KINDS, type Found } from '#contracts/search';
 import { openingHours, siteNeeds, type SitePage, type SiteRow, type SiteView } from '#contracts/sites';
 import type { ConditionView, DecisionView, LastSeen, UnitCallRow, UnitPage, UnitRow } from '#contracts/units';

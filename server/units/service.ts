@@ -28,7 +28,7 @@ import { modelNotesFor } from '../notes/queries.ts';
 import { photosOf } from '../photos/queries.ts';
 import { siteNet, tracesOf } from '../tracing/queries.ts';
 import { callsOfUnit, conditionsOf, decisionsOf, lastSeenOf } from './queries.ts';
-import { refreshStale, refreshSummaries } from './summary.ts';
+import { refreshStale, refreshSummaries } from '../sheet/summary.ts';
 import {
   BOUND_CIRCUIT,
   COMPONENTS_IN_SLOTS,

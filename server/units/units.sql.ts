@@ -1,6 +1,6 @@
 /* Set-wise reads of units: lists and what a unit page gathers. */
 
-import { CARED_FOR_COLUMNS } from './machine.sql.ts';
+import { CARED_FOR_COLUMNS } from '../db/machine.sql.ts';
 import { CONDITION } from '../conditions/conditions.sql.ts';
 import { UNIT_KINDS, UNIT_STATUSES } from '#core/base/vocabulary';
 import type { UnitOnly } from '#contracts/units';
@@ -66,20 +66,6 @@ from ${UNIT_TABLES}
 ${ofUnits(searched, only)}
 order by ${order}, u.id
 ${cut(page)}`;
-
-/** Units whose verdict time alone has changed by `$1`; held by whoever judges them anew. */
-export const STALE_UNITS = `
-select unit_id as "unitId"
-from unit_summaries
-where changes_on <= $1
-order by unit_id
-for update skip locked`;
-
-export const ANY_STALE_UNIT = `
-select unit_id as "unitId"
-from unit_summaries
-where changes_on <= $1
-limit 1`;
 
 export const UNITS_OF_SITE = `
 select ${UNIT_COLUMNS}

@@ -1,4 +1,4 @@
-import { CARED_FOR_COLUMNS } from '../units/machine.sql.ts';
+import { CARED_FOR_COLUMNS } from '../db/machine.sql.ts';
 
 /*
  * Set-wise reads of visits: a crew's day and a sheet with everything it needs offline, a fixed number of

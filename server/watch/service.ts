@@ -20,14 +20,14 @@ import { invalid, notFound } from '../http/problem.ts';
 import { firstTime } from '../http/once.ts';
 import { todayIn } from '../http/clock.ts';
 import { writeLog } from '../http/log.ts';
-import { writeCsv } from '../imports/csv.ts';
+import { writeCsv } from '../http/csv.ts';
 import { prefixQuery } from '../search/queries.ts';
 import { companyNow } from '../settings/service.ts';
 import { lock } from '../sheet/lock.ts';
 import { readUnits } from '../sheet/read.ts';
 import { decisionsOf } from '../units/queries.ts';
 import { flagViews } from '../units/service.ts';
-import { refreshStale, refreshSummaries } from '../units/summary.ts';
+import { refreshStale, refreshSummaries } from '../sheet/summary.ts';
 import { CAUSES, WATCH_ROWS, WATCHED } from './watch.sql.ts';
 
 type Needs = Pick<Dependencies, 'db' | 'clock'>;

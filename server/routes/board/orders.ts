@@ -1,0 +1,231 @@
+import type { Transaction } from 'sequelize';
+import { timedRoute, type Job, type Shift } from '#core/planning/routing';
+import { clockText, dayWords, durationText, type PlainDate } from '#core/base/time';
+import { DOES_NOT_HOLD, type JobAsked, type NewOrders, type OrdersKept } from '#contracts/board';
+import { firstTime } from '../../http/once.ts';
+import { invalid, Problem } from '../../http/problem.ts';
+import { derive } from '../../sheet/derive.ts';
+import { withLocked } from '../../sheet/lock.ts';
+import { companyToday, companyYard } from '../../settings/service.ts';
+import { BEGUN, CALLS_OF_VISITS } from '../reads/board.sql.ts';
+import { dueSites } from '../due/due.ts';
+import { type UnplannedRead, unplannedCalls, visitsBetween, visitsById } from '../reads/boardReads.ts';
+import { NOT_ON_MAP, dueAhead, weatherSplit, whyWaits } from '../problem/dueDrafts.ts';
+import { type Drafted, jobOfCall, jobOfDue, jobOfVisit, key } from '../problem/jobs.ts';
+import { type Needs, frameOf, placesOf, underwayOf } from '../problem/problem.ts';
+import { crewDays, dayKey, shiftOf, whyNoShift } from '../reads/shifts.ts';
+import { LOOK_AGAIN, Writing, type CallOfVisit, type DayToBe, type JobToBe } from './writing.ts';
+
+/**
+ * Saves what crews do on some days, in order. The server reads the work, the hours and the roads itself and
+ * works the times out; whoever sends orders only says who, when and in which order. In one transaction, or
+ * not at all.
+ *
+ * @throws Problem 422 of type `does-not-hold` listing what does not hold, unless it is meant all the same;
+ * 409 where
+ *   somebody else has planned, begun or changed something of it meanwhile, by name
+ */
+export async function saveOrders(needs: Needs, body: NewOrders, actor: string): Promise<OrdersKept> {
+  const { db } = needs;
+  const today = await companyToday(needs);
+  const known = await db.models.RouteChange.findByPk(body.id);
+  const wanted = known ? [] : await daysToBe(needs, body);
+  if (!known && !body.anyway) refuseTroubles(wanted);
+  const visitIds = [
+    ...new Set([
+      ...body.takeOff,
+      ...body.orders.flatMap(({ jobs }) => jobs.flatMap((job) => ('visit' in job ? [job.visit] : []))),
+    ]),
+  ].sort();
+  const callIds = body.orders.flatMap(({ jobs }) => jobs.flatMap(callsAsked));
+  const find = async (transaction: Transaction) => {
+    const calls = await db.rows<CallOfVisit>(CALLS_OF_VISITS, [visitIds], transaction);
+    const due = body.orders.flatMap(({ jobs }) => jobs.flatMap((job) => ('units' in job ? job.units : [])));
+    return {
+      units: [...new Set([...due, ...calls.flatMap((call) => call.unitId ?? [])])].sort(),
+      points: [],
+      calls: [...new Set([...callIds, ...calls.map((call) => call.id)])].sort(),
+      visits: visitIds,
+    };
+  };
+  await withLocked(db, find, async (touched, transaction) => {
+    if (!(await firstTime(db, transaction, { id: body.id, body, actor }))) return;
+    const writing = new Writing(needs, body, { actor, today }, transaction);
+    const calls = await writing.write(wanted);
+    await derive(db, needs.clock, { ...touched, units: [], visits: [], calls }, transaction);
+  });
+  return keptOrders(needs, body);
+}
+
+async function keptOrders({ db }: Needs, body: NewOrders): Promise<OrdersKept> {
+  const change = await db.models.RouteChange.findByPk(body.id, { rejectOnEmpty: true });
+  const routes = await db.models.Route.findAll({
+    where: {
+      day: [...new Set(body.orders.map(({ day }) => day))],
+      crewId: [...new Set(body.orders.map(({ crewId }) => crewId))],
+    },
+  });
+  const ids = [...change.before, ...change.after].flatMap(({ visits }) => visits);
+  return {
+    id: body.id,
+    routes: routes.map(({ crewId, day, version }) => ({ crewId, day, version })),
+    before: change.before,
+    after: change.after,
+    takenOff: change.takenOff,
+    begun: (await db.rows<{ id: string }>(BEGUN, [ids])).map((row) => row.id),
+  };
+}
+
+/** Reads what the orders ask for and works out the times. */
+async function daysToBe(needs: Needs, body: NewOrders): Promise<DayToBe[]> {
+  const { db, clock, driveTimes, forecast } = needs;
+  const { frame, timeZone, planning, skills, rests } = await frameOf({ db, clock }, body.from, body.days);
+  const asked = body.orders.flatMap(({ jobs }) => jobs);
+  const twice = asked.map(key).find((one, i, all) => all.indexOf(one) !== i);
+  if (twice) throw invalid([{ path: 'orders', message: 'the same work stands twice in it' }]);
+  const siteIds = asked.flatMap((job) => ('site' in job ? [job.site] : []));
+  const visits = new Map(
+    (
+      await visitsById(
+        db,
+        asked.flatMap((job) => ('visit' in job ? [job.visit] : [])),
+      )
+    ).map((v) => [v.visitId, v]),
+  );
+  const calls = new Map(
+    (await unplannedCalls(db, frame.now.day, asked.flatMap(callsAsked))).map((c) => [c.call.id, c]),
+  );
+  const due =
+    siteIds.length === 0
+      ? []
+      : await dueSites(db, { today: frame.now.day, asOf: body.from, days: dueAhead(body.days), siteIds });
+  const sites = new Map(
+    (await db.models.Site.findAll({ where: { id: siteIds } })).map((site) => [site.id, site]),
+  );
+  const weather = due.length > 0 ? await forecast.days(await companyYard(db), body.from, []) : new Map();
+  const draft = (job: JobAsked, day: PlainDate): JobToBe => {
+    if ('visit' in job) {
+      const visit = visits.get(job.visit);
+      if (!visit) throw invalid([{ path: 'orders', message: 'one of the visits does not exist' }]);
+      return { asked: job, drafted: onMap(jobOfVisit(visit, frame), visit.site), units: [] };
+    }
+    const joining = callsAsked(job).map((callId) => {
+      const call = calls.get(callId);
+      if (!call)
+        throw new Problem(409, 'One of the calls is planned, done or cancelled already', {
+          detail: LOOK_AGAIN,
+        });
+      return call;
+    });
+    if ('call' in job) {
+      const [call] = joining as [UnplannedRead];
+      return { asked: job, drafted: onMap(jobOfCall(call, frame), call.site), units: [] };
+    }
+    const work = due.find(({ siteId }) => siteId === job.site);
+    const wanted = work?.dueUnits.filter(({ unitId }) => job.units.includes(unitId)) ?? [];
+    // What the weather of that day forbids is not planned, and stays due.
+    const { units, waits } = weatherSplit(wanted, [day], weather);
+    const name = sites.get(job.site)?.name ?? 'One of the sites';
+    if (units.length === 0 && waits.length > 0)
+      throw invalid([{ path: 'orders', message: `${name}: ${whyWaits(waits)}` }]);
+    // Who has it instead is found out under the locks; here it is only no longer due.
+    const drafted =
+      work && jobOfDue(work, { units, calls: joining, site: sites.get(job.site) ?? NO_SITE, weather }, frame);
+    if (!work || wanted.length < job.units.length || units.length === 0)
+      return { asked: job, drafted: NOTHING_DUE(name), units };
+    return { asked: job, drafted: onMap(drafted, name), units };
+  };
+  const toBe = body.orders.map(({ jobs, day }) => jobs.map((job) => draft(job, day)));
+  const crews = new Map(
+    (await crewDays(db, body.from, body.days)).map((crew) => [dayKey(crew.id, crew.on), crew]),
+  );
+  const here = await visitsBetween(db, frame.now.day, frame.now.day);
+  const places = placesOf();
+  const shifts = body.orders.map(({ crewId, day, jobs }): Shift | undefined => {
+    const crew = crews.get(dayKey(crewId, day));
+    if (!crew)
+      throw invalid([
+        { path: 'orders', message: 'there is no such crew, or the day is not among those planned' },
+      ]);
+    const underway = underwayOf(here, crew, frame, timeZone);
+    const until = rests(crew, underway !== undefined);
+    const shift = shiftOf(crew, {
+      from: body.from,
+      now: frame.now,
+      planning,
+      skills,
+      keptFree: 0,
+      underway,
+      rests: until,
+      place: places.of,
+    });
+    // What stands on a day that nobody works any more may stay there until somebody has a better place for
+    // it.
+    const stays = jobs.every((job) => {
+      const visit = 'visit' in job ? visits.get(job.visit) : undefined;
+      return visit?.crewId === crewId && visit.day === day;
+    });
+    if (!shift && !stays && !body.anyway)
+      throw invalid([{ path: 'orders', message: whyNoShift(crew, until) }]);
+    return shift;
+  });
+  const jobs = toBe.map((list) =>
+    list.map(({ drafted }): Job => ({ ...drafted.job, place: places.of(drafted.position) })),
+  );
+  const travel = places.all().length > 0 ? await driveTimes.table(places.all(), body.from) : undefined;
+  return body.orders.map(({ crewId, day, version }, d) => {
+    const shift = shifts[d];
+    const own = jobs[d] as Job[];
+    const problem = { travel: travel as NonNullable<typeof travel>, shifts: [], jobs: own };
+    return {
+      crewId,
+      crew: crews.get(dayKey(crewId, day))?.name ?? 'crew',
+      day,
+      version,
+      jobs: toBe[d] as JobToBe[],
+      timed: shift && travel ? timedRoute(problem, shift, [...own.keys()]) : undefined,
+    };
+  });
+}
+
+/** Calls that a job plans: its own, or those that join what is due. */
+const callsAsked = (job: JobAsked): readonly string[] =>
+  'call' in job ? [job.call] : 'calls' in job ? job.calls : [];
+
+/** Where nothing is due nothing is asked of whoever goes. */
+const NO_SITE = { openingHours: null, needs: { people: 1, skills: [] } };
+const NOTHING_DUE = (name: string): never => {
+  throw new Problem(409, 'Some of this work is already planned or done', {
+    detail: `${name}: ${LOOK_AGAIN}`,
+  });
+};
+
+function onMap(drafted: Drafted | undefined, name: string): Drafted {
+  if (!drafted) throw invalid([{ path: 'orders', message: `${name}: ${NOT_ON_MAP}` }]);
+  return drafted;
+}
+
+/** @throws Problem 422 with everything that does not hold, in words */
+function refuseTroubles(days: readonly DayToBe[]): void {
+  const errors = days.flatMap(({ crew, day, jobs, timed }) => {
+    if (!timed) return [];
+    const who = `${crew} on ${dayWords(day)}`;
+    const stops = timed.stops.flatMap((stop, i) =>
+      stop.troubles.map((trouble) => ({
+        path: 'orders',
+        message: `${jobs[i]?.drafted.view.site} at ${clockText(stop.startAt)} with ${who}: ${trouble}`,
+      })),
+    );
+    return timed.tooLong > 0
+      ? [
+          ...stops,
+          {
+            path: 'orders',
+            message: `${who} would be back at ${clockText(timed.backAt)}, ${durationText(timed.overtime)} after the shift`,
+          },
+        ]
+      : stops;
+  });
+  if (errors.length === 0) return;
+  throw new Problem(422, 'Something in it does not hold', { type: DOES_NOT_HOLD, errors });
+}
