@@ -2,8 +2,9 @@
  * Which area may import from which: the one table, read by the lint (.dependency-cruiser.mjs) and held against
  * docs/architecture.md by scripts/arrows.test.ts. Lowest first; what is not named is refused.
  *
- * An area is a folder. Where a room holds several areas they are named room/area. What an area says here is
- * about the tree it stands in; which tree may import which is said in .dependency-cruiser.mjs.
+ * An area is a folder, or one file that stands beside the folders of its room. Where a room holds several areas
+ * they are named room/area. The table is about imports within a tree (core, server, web); which tree may import
+ * which is said in .dependency-cruiser.mjs. Tests may look anywhere in their tree.
  */
 const BASE = ['base/quantities', 'base/time', 'base/vocabulary'];
 
@@ -81,12 +82,107 @@ const core = {
   ],
 };
 
-export const trees = { core };
+/** What every area of the server may use: the database, and how a request is answered. */
+const GROUND = ['dependencies.ts', 'db', 'http'];
+const server = {
+  // The composition: a type of what the application runs on, which every area may name, and what puts it together.
+  'dependencies.ts': ['db', 'http', 'people', 'events', 'outside', 'system', 'routes/solve'],
+  db: [],
+  http: ['dependencies.ts', 'db'],
+  outside: ['http'],
+  system: GROUND,
+  settings: GROUND,
+  crews: [...GROUND, 'settings'],
+  people: [...GROUND, 'settings', 'crews'],
+  setup: [...GROUND, 'settings', 'crews', 'people'],
+  events: [...GROUND, 'people'],
+  photos: GROUND,
+  notes: [...GROUND, 'photos'],
+  tracing: GROUND,
+  roofs: [...GROUND, 'tracing'],
+  files: [...GROUND, 'settings', 'tracing'],
+  search: [...GROUND, 'tracing'],
+  sheet: [...GROUND, 'settings'],
+  words: [...GROUND, 'sheet'],
+  imports: [...GROUND, 'settings', 'sheet'],
+  agreements: [...GROUND, 'settings', 'search'],
+  conditions: [...GROUND, 'settings', 'search', 'sheet'],
+  units: [...GROUND, 'settings', 'photos', 'notes', 'tracing', 'search', 'sheet', 'agreements', 'conditions'],
+  watch: [...GROUND, 'settings', 'search', 'sheet', 'units'],
+  visits: [...GROUND, 'settings', 'tracing', 'sheet', 'agreements'],
+  calls: [...GROUND, 'settings', 'search', 'sheet', 'agreements', 'units'],
+  sites: [...GROUND, 'settings', 'search', 'sheet', 'agreements', 'units', 'calls'],
+  customers: [...GROUND, 'search', 'sites'],
+  'routes/reads': [...GROUND, 'crews'],
+  'routes/due': [...GROUND, 'settings', 'agreements', 'routes/reads'],
+  'routes/problem': [...GROUND, 'settings', 'outside', 'routes/reads', 'routes/due'],
+  'routes/board': [
+    ...GROUND,
+    'settings',
+    'crews',
+    'sheet',
+    'calls',
+    'routes/reads',
+    'routes/due',
+    'routes/problem',
+  ],
+  'routes/publish': [...GROUND, 'settings', 'crews', 'routes/reads'],
+  'routes/solve': [...GROUND, 'system'],
+  'routes/router.ts': [...GROUND, 'settings', 'sheet', 'routes/*'],
+  upgrade: [...GROUND, 'sheet', 'visits'],
+};
 
-/** The areas a list of arrows means: `measuring/*` is every other area of that room. */
+/** What every screen may use. */
+const GIVEN = ['device', 'api', 'state', 'outbox', 'ui/*', 'drawings', 'maps'];
+const web = {
+  device: [],
+  api: ['device'],
+  state: ['device', 'api'],
+  outbox: ['device', 'api', 'state'],
+  'ui/words': [],
+  'ui/frame': ['api'],
+  'ui/saying': ['api', 'ui/frame'],
+  'ui/forms': ['api', 'state', 'ui/words', 'ui/frame'],
+  'ui/lists': ['api', 'ui/frame', 'ui/forms'],
+  'ui/marks': ['state', 'ui/words'],
+  maps: ['api', 'ui/forms'],
+  drawings: ['api', 'state', 'outbox', 'ui/words', 'ui/frame', 'ui/marks'],
+  workers: [],
+  waiting: GIVEN,
+  agreements: GIVEN,
+  bench: GIVEN,
+  calls: GIVEN,
+  imports: GIVEN,
+  labels: GIVEN,
+  photos: GIVEN,
+  roofs: [...GIVEN, 'photos'],
+  routes: [...GIVEN, 'calls', 'workers'],
+  search: GIVEN,
+  settings: [...GIVEN, 'agreements'],
+  setup: GIVEN,
+  sites: [...GIVEN, 'roofs'],
+  system: GIVEN,
+  // It fetches the screens that a crew opens on a roof while there is still a network.
+  today: [...GIVEN, 'bench', 'roofs', 'tracing', 'units', 'visits'],
+  tracing: [...GIVEN, 'waiting'],
+  visits: GIVEN,
+  watch: GIVEN,
+  conditions: [...GIVEN, 'watch'],
+  units: [...GIVEN, 'photos', 'tracing', 'waiting', 'watch'],
+  crews: [...GIVEN, 'sites'],
+  people: [...GIVEN, 'waiting', 'crews', 'setup'],
+  // The page of parts is an application of its own.
+  parts: [...GIVEN, 'bench', 'imports', 'tracing', 'testing'],
+  testing: ['state'],
+  app: ['*'],
+};
+
+export const trees = { core, server, web };
+
+/** The areas that a list of arrows means: `measuring/*` is every other area of that room, `*` of the tree. */
 export const spelled = (tree, area) =>
   trees[tree][area].flatMap((to) =>
-    to.endsWith('/*')
+    to.endsWith('*')
       ? Object.keys(trees[tree]).filter((other) => other !== area && other.startsWith(to.slice(0, -1)))
       : [to],
   );

@@ -13,18 +13,18 @@ import {
 import { useChangeAgreementMutation, useCreateAgreementMutation } from '../api/agreements.ts';
 import { useDraft } from '../outbox/hooks.ts';
 import { useWho } from '../state/session.ts';
-import { DateInput } from '../ui/DateInput.tsx';
-import { Button } from '../ui/Button.tsx';
-import { Field } from '../ui/Field.tsx';
-import { FormTrouble } from '../ui/FormTrouble.tsx';
-import { Empty, Loading, Panel } from '../ui/Screen.tsx';
-import { useTyped } from '../ui/useTyped.ts';
+import { DateInput } from '../ui/forms/DateInput.tsx';
+import { Button } from '../ui/frame/Button.tsx';
+import { Field } from '../ui/forms/Field.tsx';
+import { FormTrouble } from '../ui/forms/FormTrouble.tsx';
+import { Empty, Loading, Panel } from '../ui/frame/Screen.tsx';
+import { useTyped } from '../ui/forms/useTyped.ts';
 import { asAgreement, taskLines, unitsOf } from './lines.ts';
 import { Places } from './Places.tsx';
 import { TaskTable } from './TaskTable.tsx';
 import { TermsFields } from './TermsFields.tsx';
 import { fieldOfTerms, NO_TERMS, termsTyped, typedTerms, type TypedTerms } from './typedTerms.ts';
-import { say } from '../ui/say.ts';
+import { say } from '../ui/saying/say.ts';
 
 interface Typed extends TypedTerms {
   readonly fromDay: string;

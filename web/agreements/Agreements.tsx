@@ -12,17 +12,17 @@ import {
   useWithdrawAgreementsMutation,
 } from '../api/agreements.ts';
 import { useWho } from '../state/session.ts';
-import { DateInput } from '../ui/DateInput.tsx';
-import { Button } from '../ui/Button.tsx';
-import { Dialog } from '../ui/Dialog.tsx';
-import { Field } from '../ui/Field.tsx';
-import { FormTrouble } from '../ui/FormTrouble.tsx';
-import { shortDay } from '../ui/format.ts';
-import { List, useListState } from '../ui/List.tsx';
-import { everyRow } from '../ui/everyRow.ts';
-import type { ListFilter } from '../ui/listShape.ts';
-import { Screen } from '../ui/Screen.tsx';
-import { say } from '../ui/say.ts';
+import { DateInput } from '../ui/forms/DateInput.tsx';
+import { Button } from '../ui/frame/Button.tsx';
+import { Dialog } from '../ui/frame/Dialog.tsx';
+import { Field } from '../ui/forms/Field.tsx';
+import { FormTrouble } from '../ui/forms/FormTrouble.tsx';
+import { shortDay } from '../ui/words/format.ts';
+import { List, useListState } from '../ui/lists/List.tsx';
+import { everyRow } from '../ui/lists/everyRow.ts';
+import type { ListFilter } from '../ui/lists/listShape.ts';
+import { Screen } from '../ui/frame/Screen.tsx';
+import { say } from '../ui/saying/say.ts';
 
 const SAID: Readonly<Record<AgreementState, string>> = {
   none: 'no agreement',

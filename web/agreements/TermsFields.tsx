@@ -1,6 +1,6 @@
 import { PRICE_PER } from '#core/upkeep/agreements';
 import { PRIORITIES } from '#core/base/vocabulary';
-import { Field } from '../ui/Field.tsx';
+import { Field } from '../ui/forms/Field.tsx';
 import type { TypedTerms } from './typedTerms.ts';
 
 /** Who approves, how soon somebody comes, how long a visit may take, and what it costs. */

@@ -3,8 +3,8 @@ import { plural } from '#core/base/sentences';
 import { durationText } from '#core/base/time';
 import type { AgreementWorth } from '#contracts/agreements';
 import { useAgreementWorthQuery } from '../api/agreements.ts';
-import { number } from '../ui/format.ts';
-import { Loading, Panel, Trouble } from '../ui/Screen.tsx';
+import { number } from '../ui/words/format.ts';
+import { Loading, Panel, Trouble } from '../ui/frame/Screen.tsx';
 
 /** What an agreement costs against what it may yield, said so that nobody takes a hint for proof. */
 export function Worth({ customerId }: { customerId: string }) {

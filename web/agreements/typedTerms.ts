@@ -1,4 +1,4 @@
-import { numberNeeded } from '../ui/numbers.ts';
+import { numberNeeded } from '../ui/forms/numbers.ts';
 import { centsTyped, type PRICE_PER, type TaskTerms, type Terms, type Whose } from '#core/upkeep/agreements';
 import type { Cadence, Nth } from '#core/upkeep/maintenance';
 import { PRIORITIES, type Priority } from '#core/base/vocabulary';

@@ -1,6 +1,6 @@
 import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
 import { IDENTITY_USED, type ProblemDetails } from '#contracts/problem';
-import type { Device } from '../state/device.ts';
+import type { Device } from '../device/device.ts';
 import { answered, hasIdentity, keepLost, sameAgain } from './lost.ts';
 import { isOurs } from './ours.ts';
 import { KINDS } from './tags.ts';

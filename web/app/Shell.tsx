@@ -10,20 +10,22 @@ import { useSessionQuery } from '../api/people.ts';
 import { isHeld, phone } from '../outbox/db.ts';
 import { useOnline, useWaiting } from '../outbox/hooks.ts';
 import { flush, startOutbox } from '../outbox/sender.ts';
-import { companyMeasures, NOBODY } from '../state/device.ts';
+import { companyMeasures, NOBODY } from '../device/device.ts';
 import { setWriter } from '../state/writer.ts';
 import { Face, FACE } from '../people/Face.tsx';
 import { FindBox } from '../search/FindBox.tsx';
-import { Said } from '../ui/Said.tsx';
-import { Loading, Trouble } from '../ui/Screen.tsx';
+import { Said } from '../ui/saying/Said.tsx';
+import { Loading, Trouble } from '../ui/frame/Screen.tsx';
 import { moveClock } from '../state/clock.ts';
 import { rememberSignedIn } from './screen.ts';
 import { useNews } from './news.ts';
 import { SessionContext, useWho, type Session } from '../state/session.ts';
-import { useKept } from '../state/kept.ts';
+import { useKept } from '../outbox/kept.ts';
 import { useDevice, useTheme } from '../state/preferences.ts';
 
-const OnThisPhone = lazy(() => import('../outbox/OnThisPhone.tsx').then((m) => ({ default: m.OnThisPhone })));
+const OnThisPhone = lazy(() =>
+  import('../waiting/OnThisPhone.tsx').then((m) => ({ default: m.OnThisPhone })),
+);
 const loadMenu = () => import('../people/UserMenu.tsx');
 const UserMenu = lazy(loadMenu);
 const AskAgain = lazy(() => import('../people/AskAgain.tsx').then((m) => ({ default: m.AskAgain })));

@@ -4,7 +4,7 @@ import { Provider } from 'react-redux';
 import { createBrowserRouter, matchRoutes, RouterProvider } from 'react-router';
 import './theme.css';
 import { Lost } from './Lost.tsx';
-import { startOffline } from '../state/offline.ts';
+import { startOffline } from '../device/offline.ts';
 import { screen, startLoading } from './screen.ts';
 import { Shell } from './Shell.tsx';
 import { store } from '../state/store.ts';

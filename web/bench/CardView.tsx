@@ -23,16 +23,16 @@ import { now } from '../state/clock.ts';
 import { useWho } from '../state/session.ts';
 import { useDraft } from '../outbox/hooks.ts';
 import { post } from '../outbox/sender.ts';
-import { AnswerLine, standingWord } from '../ui/AnswerLine.tsx';
-import { Button } from '../ui/Button.tsx';
-import { Field } from '../ui/Field.tsx';
-import { number } from '../ui/format.ts';
-import { Panel } from '../ui/Screen.tsx';
+import { AnswerLine, standingWord } from '../ui/marks/AnswerLine.tsx';
+import { Button } from '../ui/frame/Button.tsx';
+import { Field } from '../ui/forms/Field.tsx';
+import { number } from '../ui/words/format.ts';
+import { Panel } from '../ui/frame/Screen.tsx';
 import { plainUnit, shownUnit, shownValue, type UnitSystem } from '#core/base/quantities';
-import { unitsOf } from '../ui/units.ts';
+import { unitsOf } from '../ui/words/units.ts';
 import { hasProbes, ProbePicture } from './ProbePicture.tsx';
 import { readCard, type CardTyped, type Filled, type Typed } from './filled.ts';
-import { say } from '../ui/say.ts';
+import { say } from '../ui/saying/say.ts';
 
 // Charts come after the fields: the first card is answered without them.
 const CurvePicture = lazy(() => import('./CurvePicture.tsx'));

@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import { Chart } from '../ui/Chart.tsx';
+import { Chart } from '../ui/frame/Chart.tsx';
 import { curveChart, curveWords, type Curves } from './curveChart.ts';
 
 /** Both curves of a refrigerant with the pressure or temperature of the card on them. */

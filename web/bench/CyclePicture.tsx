@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import { Chart } from '../ui/Chart.tsx';
+import { Chart } from '../ui/frame/Chart.tsx';
 import { cycleChart, cycleWords, type Cycle } from './cycleChart.ts';
 
 /** Pressure over heat content: the cycle as it runs, and the sound one behind it as a ghost. */

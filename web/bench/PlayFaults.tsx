@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import { FAULTS, type Fault } from '#core/simulation';
-import { Button } from '../ui/Button.tsx';
-import { Field } from '../ui/Field.tsx';
-import { Panel } from '../ui/Screen.tsx';
+import { Button } from '../ui/frame/Button.tsx';
+import { Field } from '../ui/forms/Field.tsx';
+import { Panel } from '../ui/frame/Screen.tsx';
 import { faultsToFind, possibleFaults, type Setting } from './playSetting.ts';
 
 const PANEL = 'order-2 lg:order-none';

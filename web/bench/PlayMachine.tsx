@@ -1,7 +1,7 @@
 import { SIM_FLUIDS, type Device, type SimFluid, type Surroundings } from '#core/simulation';
 import type { UnitSystem } from '#core/base/quantities';
-import { Field } from '../ui/Field.tsx';
-import { Panel } from '../ui/Screen.tsx';
+import { Field } from '../ui/forms/Field.tsx';
+import { Panel } from '../ui/frame/Screen.tsx';
 import type { Call } from './play.ts';
 import { BUILDS, WEATHER_OF, type Build, type Setting } from './playSetting.ts';
 import { sayIn } from './playSaid.ts';

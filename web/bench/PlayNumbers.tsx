@@ -1,7 +1,7 @@
 import type { UnitSystem } from '#core/base/quantities';
 import type { CircuitState } from '#core/simulation';
-import { number } from '../ui/format.ts';
-import { Panel } from '../ui/Screen.tsx';
+import { number } from '../ui/words/format.ts';
+import { Panel } from '../ui/frame/Screen.tsx';
 import type { Played } from './play.ts';
 import { sayIn } from './playSaid.ts';
 

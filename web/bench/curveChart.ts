@@ -1,6 +1,6 @@
 import { convert, shownUnit, shownValue, type UnitSystem } from '#core/base/quantities';
 import { saturationPressure, type RefrigerantName } from '#core/measuring/refrigerant';
-import { CHART_TIP, CHART_WORDS, type ChartOption } from '../ui/Chart.tsx';
+import { CHART_TIP, CHART_WORDS, type ChartOption } from '../ui/frame/Chart.tsx';
 
 const [COLD, HOT] = [-20, 140];
 const STEPS = 40;

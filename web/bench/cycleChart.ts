@@ -1,6 +1,6 @@
 import { convert, type UnitSystem } from '#core/base/quantities';
 import { fluidOf, SIM_FLUIDS, type CircuitState, type SimFluid } from '#core/simulation';
-import { CHART_TIP, CHART_WORDS, type ChartOption } from '../ui/Chart.tsx';
+import { CHART_TIP, CHART_WORDS, type ChartOption } from '../ui/frame/Chart.tsx';
 
 /** Lines of the pressure axis, in the unit that is shown. */
 const LINES = {

@@ -10,7 +10,7 @@ import {
 import { cardOf, type Card } from '#core/measuring/cards';
 import { REFRIGERANTS, type RefrigerantName } from '#core/measuring/refrigerant';
 import { attributes, paint, words } from '../testing/paint.tsx';
-import type { ChartOption } from '../ui/Chart.tsx';
+import type { ChartOption } from '../ui/frame/Chart.tsx';
 import { curveChart, curveWords } from './curveChart.ts';
 import { cycleChart, cycleCorners, cycleWords } from './cycleChart.ts';
 import type { CardTyped } from './filled.ts';

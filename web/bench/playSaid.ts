@@ -1,5 +1,5 @@
 import { plainUnit, shownValue, type QuantityName, type UnitSystem } from '#core/base/quantities';
-import { number } from '../ui/format.ts';
+import { number } from '../ui/words/format.ts';
 
 /** Says a value of a customary unit in the units of the screen. */
 export const sayIn =

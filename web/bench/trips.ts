@@ -1,6 +1,6 @@
 import { plainUnit, shownValue, type QuantityName, type UnitSystem } from '#core/base/quantities';
 import type { Opened } from '#core/simulation';
-import { number } from '../ui/format.ts';
+import { number } from '../ui/words/format.ts';
 
 const QUANTITY: Readonly<Partial<Record<Opened['unit'], QuantityName>>> = {
   psig: 'pressureGauge',

@@ -8,14 +8,14 @@ import { unitFields, type NewUnit } from '#contracts/units';
 import { useCreateUnitMutation } from '../api/units.ts';
 import { Stories, UnitStory } from '../drawings/MiniStory.tsx';
 import { useWho } from '../state/session.ts';
-import { Agreed } from '../ui/Agreed.tsx';
-import { Button } from '../ui/Button.tsx';
-import { FlagWord } from '../ui/Flags.tsx';
-import { dayOf, instant } from '../ui/format.ts';
-import { GettingIn } from '../ui/GettingIn.tsx';
-import { Plate } from '../ui/Plate.tsx';
-import { RecordForm } from '../ui/RecordForm.tsx';
-import { Empty, Panel } from '../ui/Screen.tsx';
+import { Agreed } from '../ui/marks/Agreed.tsx';
+import { Button } from '../ui/frame/Button.tsx';
+import { FlagWord } from '../ui/marks/Flags.tsx';
+import { dayOf, instant } from '../ui/words/format.ts';
+import { GettingIn } from '../ui/marks/GettingIn.tsx';
+import { Plate } from '../ui/marks/Plate.tsx';
+import { RecordForm } from '../ui/forms/RecordForm.tsx';
+import { Empty, Panel } from '../ui/frame/Screen.tsx';
 
 /** What is known of a site the moment a call about it comes in; choosing a unit is one click or key. */
 export function KnownPanel({

@@ -3,7 +3,7 @@ import { wordsOf } from '#core/said';
 import type { KnownAtIntake } from '#contracts/calls';
 import { useLikelyAtQuery } from '../api/calls.ts';
 import { Stories, UnitStory } from '../drawings/MiniStory.tsx';
-import { Plate } from '../ui/Plate.tsx';
+import { Plate } from '../ui/marks/Plate.tsx';
 
 /** Enough for one hand; the list beside has them all. */
 const OFFERED = 5;

@@ -4,11 +4,11 @@ import { newCustomer } from '#contracts/customers';
 import { newSite, type NewSite } from '#contracts/sites';
 import { useCreateCustomerMutation, useCustomersQuery } from '../api/customers.ts';
 import { useCreateSiteMutation } from '../api/sites.ts';
-import { Button } from '../ui/Button.tsx';
-import { Dialog } from '../ui/Dialog.tsx';
-import { Field } from '../ui/Field.tsx';
-import { FormTrouble } from '../ui/FormTrouble.tsx';
-import { useTyped } from '../ui/useTyped.ts';
+import { Button } from '../ui/frame/Button.tsx';
+import { Dialog } from '../ui/frame/Dialog.tsx';
+import { Field } from '../ui/forms/Field.tsx';
+import { FormTrouble } from '../ui/forms/FormTrouble.tsx';
+import { useTyped } from '../ui/forms/useTyped.ts';
 
 /** A site that is on no record, made while its caller is on the telephone: the call stays as it is typed. */
 export function NewPlace({

@@ -3,11 +3,11 @@ import type { CallPage } from '#contracts/calls';
 import { callFields } from '#contracts/calls';
 import type { z } from 'zod';
 import { useCrewsQuery } from '../api/crews.ts';
-import { DateInput } from '../ui/DateInput.tsx';
-import { CrewOptions, notAtWork } from '../ui/CrewOptions.tsx';
-import { Button } from '../ui/Button.tsx';
-import { Field } from '../ui/Field.tsx';
-import { useTyped } from '../ui/useTyped.ts';
+import { DateInput } from '../ui/forms/DateInput.tsx';
+import { CrewOptions, notAtWork } from '../ui/forms/CrewOptions.tsx';
+import { Button } from '../ui/frame/Button.tsx';
+import { Field } from '../ui/forms/Field.tsx';
+import { useTyped } from '../ui/forms/useTyped.ts';
 
 const planned = callFields.pick({ crewId: true, scheduledOn: true });
 export type Planned = z.output<typeof planned>;

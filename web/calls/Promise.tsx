@@ -1,10 +1,10 @@
 import { instantAt, localDate, minutesOfDay } from '#core/base/time';
 import type { Priority } from '#core/base/vocabulary';
 import type { AgreedAtSite } from '#contracts/agreements';
-import { TimeInput } from '../ui/DateInput.tsx';
-import { clockOf, instant } from '../ui/format.ts';
-import { Button } from '../ui/Button.tsx';
-import { Field } from '../ui/Field.tsx';
+import { TimeInput } from '../ui/forms/DateInput.tsx';
+import { clockOf, instant } from '../ui/words/format.ts';
+import { Button } from '../ui/frame/Button.tsx';
+import { Field } from '../ui/forms/Field.tsx';
 
 export interface TypedPromise {
   readonly promisedTime: string;

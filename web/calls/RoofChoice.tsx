@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import { MiniRoof, useRoofs } from '../drawings/MiniRoof.tsx';
-import { useWidth } from '../ui/useWidth.ts';
+import { useWidth } from '../ui/frame/useWidth.ts';
 
 /** The roof a caller speaks of: a tap on a unit says that it is about this one, another takes it back. */
 export function RoofChoice({

@@ -1,7 +1,7 @@
 import { Command } from 'cmdk';
 import { useEffect, useState } from 'react';
 import { useSitesQuery } from '../api/sites.ts';
-import { Button } from '../ui/Button.tsx';
+import { Button } from '../ui/frame/Button.tsx';
 
 /** Finds a site while typing its name, customer, street or ref; arrow keys and Enter choose. */
 export function SitePicker({

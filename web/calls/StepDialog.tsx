@@ -1,9 +1,9 @@
 import { CANCELLED_AS, WAITING_FOR } from '#core/record/work';
 import { deskStep, type CallPatch, type DeskStep } from '#contracts/calls';
-import { Button } from '../ui/Button.tsx';
-import { Dialog } from '../ui/Dialog.tsx';
-import { Field } from '../ui/Field.tsx';
-import { useTyped } from '../ui/useTyped.ts';
+import { Button } from '../ui/frame/Button.tsx';
+import { Dialog } from '../ui/frame/Dialog.tsx';
+import { Field } from '../ui/forms/Field.tsx';
+import { useTyped } from '../ui/forms/useTyped.ts';
 
 /** Steps that ask why before they are taken. */
 export type AskedStep = 'cancel' | 'wait' | 'reopen';

@@ -20,15 +20,15 @@ import { useSiteQuery } from '../api/sites.ts';
 import { now } from '../state/clock.ts';
 import { useWho } from '../state/session.ts';
 import { useDraft } from '../outbox/hooks.ts';
-import { DateInput } from '../ui/DateInput.tsx';
-import { CrewOptions, notAtWork } from '../ui/CrewOptions.tsx';
-import { Button } from '../ui/Button.tsx';
-import { Field } from '../ui/Field.tsx';
-import { Reasons } from '../ui/Reasons.tsx';
-import { Empty, Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';
-import { FormTrouble } from '../ui/FormTrouble.tsx';
-import { quantityTyped } from '../ui/numbers.ts';
-import { useTyped } from '../ui/useTyped.ts';
+import { DateInput } from '../ui/forms/DateInput.tsx';
+import { CrewOptions, notAtWork } from '../ui/forms/CrewOptions.tsx';
+import { Button } from '../ui/frame/Button.tsx';
+import { Field } from '../ui/forms/Field.tsx';
+import { Reasons } from '../ui/marks/Reasons.tsx';
+import { Empty, Loading, Panel, Screen, Trouble } from '../ui/frame/Screen.tsx';
+import { FormTrouble } from '../ui/forms/FormTrouble.tsx';
+import { quantityTyped } from '../ui/forms/numbers.ts';
+import { useTyped } from '../ui/forms/useTyped.ts';
 import { Heard } from './Heard.tsx';
 import { LikelyUnits } from './LikelyUnits.tsx';
 import { NewPlace } from './NewPlace.tsx';
@@ -36,7 +36,7 @@ import { KnownPanel } from './KnownPanel.tsx';
 import { promisedAt, PromiseField } from './Promise.tsx';
 import { RoofChoice } from './RoofChoice.tsx';
 import { SitePicker } from './SitePicker.tsx';
-import { say } from '../ui/say.ts';
+import { say } from '../ui/saying/say.ts';
 
 const BLANK = {
   siteId: '',

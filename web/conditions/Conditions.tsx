@@ -14,17 +14,17 @@ import {
 import { useWho } from '../state/session.ts';
 import { Stories, UnitStory } from '../drawings/MiniStory.tsx';
 import { UnitPlate } from '../drawings/UnitPlate.tsx';
-import { Button } from '../ui/Button.tsx';
-import { DaysBar } from '../ui/DaysBar.tsx';
-import { dayOf, shortDay } from '../ui/format.ts';
-import { Plate } from '../ui/Plate.tsx';
-import { Reasons } from '../ui/Reasons.tsx';
-import type { CsvColumn } from '../ui/saveCsv.ts';
-import { Empty, Loading, Screen, Trouble } from '../ui/Screen.tsx';
-import { useWhole } from '../ui/useWhole.ts';
+import { Button } from '../ui/frame/Button.tsx';
+import { DaysBar } from '../ui/marks/DaysBar.tsx';
+import { dayOf, shortDay } from '../ui/words/format.ts';
+import { Plate } from '../ui/marks/Plate.tsx';
+import { Reasons } from '../ui/marks/Reasons.tsx';
+import type { CsvColumn } from '../ui/lists/saveCsv.ts';
+import { Empty, Loading, Screen, Trouble } from '../ui/frame/Screen.tsx';
+import { useWhole } from '../ui/lists/useWhole.ts';
 import { WatchTabs } from '../watch/WatchTabs.tsx';
-import { say, sayRefused } from '../ui/say.ts';
-import { SearchField } from '../ui/SearchField.tsx';
+import { say, sayRefused } from '../ui/saying/say.ts';
+import { SearchField } from '../ui/forms/SearchField.tsx';
 
 const PAGE = 60;
 const NONE: readonly ConditionRow[] = [];

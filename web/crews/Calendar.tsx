@@ -17,14 +17,14 @@ import {
   type Added,
 } from '../api/crews.ts';
 import { useWho } from '../state/session.ts';
-import { DateInput } from '../ui/DateInput.tsx';
-import { Button } from '../ui/Button.tsx';
-import { Field } from '../ui/Field.tsx';
-import { shortDay } from '../ui/format.ts';
-import { FormTrouble } from '../ui/FormTrouble.tsx';
-import { Empty, Loading, Panel, Trouble } from '../ui/Screen.tsx';
-import { useTyped } from '../ui/useTyped.ts';
-import { say } from '../ui/say.ts';
+import { DateInput } from '../ui/forms/DateInput.tsx';
+import { Button } from '../ui/frame/Button.tsx';
+import { Field } from '../ui/forms/Field.tsx';
+import { shortDay } from '../ui/words/format.ts';
+import { FormTrouble } from '../ui/forms/FormTrouble.tsx';
+import { Empty, Loading, Panel, Trouble } from '../ui/frame/Screen.tsx';
+import { useTyped } from '../ui/forms/useTyped.ts';
+import { say } from '../ui/saying/say.ts';
 
 type Part = 'absences' | 'on-call' | 'holidays';
 

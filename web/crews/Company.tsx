@@ -5,12 +5,12 @@ import { useChangeSettingMutation, useCompanySettingsQuery, useYardSettingsQuery
 import { PlacePicker } from '../maps/PlacePicker.tsx';
 import { placeTyped, positionText } from '../maps/position.ts';
 import { useWho } from '../state/session.ts';
-import { Button } from '../ui/Button.tsx';
-import { Field } from '../ui/Field.tsx';
-import { FormTrouble } from '../ui/FormTrouble.tsx';
-import { Loading, Panel, Trouble } from '../ui/Screen.tsx';
-import { useTyped } from '../ui/useTyped.ts';
-import { say } from '../ui/say.ts';
+import { Button } from '../ui/frame/Button.tsx';
+import { Field } from '../ui/forms/Field.tsx';
+import { FormTrouble } from '../ui/forms/FormTrouble.tsx';
+import { Loading, Panel, Trouble } from '../ui/frame/Screen.tsx';
+import { useTyped } from '../ui/forms/useTyped.ts';
+import { say } from '../ui/saying/say.ts';
 
 /** The company's name, zone and units, and the yard its crews start from. */
 export function Company() {

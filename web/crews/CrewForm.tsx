@@ -5,11 +5,11 @@ import { useChangeCrewMutation, useCreateCrewMutation, useCrewsQuery } from '../
 import { PlacePicker } from '../maps/PlacePicker.tsx';
 import { placeTyped, positionText } from '../maps/position.ts';
 import { WEEKDAYS } from '../sites/hoursText.ts';
-import { Button } from '../ui/Button.tsx';
-import { Dialog } from '../ui/Dialog.tsx';
-import { Field } from '../ui/Field.tsx';
-import { FormTrouble } from '../ui/FormTrouble.tsx';
-import { useTyped } from '../ui/useTyped.ts';
+import { Button } from '../ui/frame/Button.tsx';
+import { Dialog } from '../ui/frame/Dialog.tsx';
+import { Field } from '../ui/forms/Field.tsx';
+import { FormTrouble } from '../ui/forms/FormTrouble.tsx';
+import { useTyped } from '../ui/forms/useTyped.ts';
 import { typedWeek, USUAL_WEEK, weekTyped, type TypedWeek } from './week.ts';
 
 type Typed = TypedWeek & { name: string; own: boolean; startName: string; place: string };

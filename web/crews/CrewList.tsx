@@ -3,8 +3,8 @@ import { awayWords, noWorkWords } from '#core/planning/crews';
 import type { CrewView } from '#contracts/crews';
 import { useCrewsQuery } from '../api/crews.ts';
 import { useWho } from '../state/session.ts';
-import { Button } from '../ui/Button.tsx';
-import { Empty, Loading, Panel, Trouble } from '../ui/Screen.tsx';
+import { Button } from '../ui/frame/Button.tsx';
+import { Empty, Loading, Panel, Trouble } from '../ui/frame/Screen.tsx';
 import { CrewForm } from './CrewForm.tsx';
 import { weekText } from './week.ts';
 

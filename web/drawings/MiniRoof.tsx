@@ -3,9 +3,9 @@ import { Link } from 'react-router';
 import { boxAround, cornersOf, type RoofItem } from '#core/places/roof';
 import type { BriefRoof } from '#contracts/roofs';
 import { useBriefRoofsQuery } from '../api/roofs.ts';
-import { useKept } from '../state/kept.ts';
-import { plateWords } from '../ui/plateWords.ts';
-import { useWidth } from '../ui/useWidth.ts';
+import { useKept } from '../outbox/kept.ts';
+import { plateWords } from '../ui/marks/plateWords.ts';
+import { useWidth } from '../ui/frame/useWidth.ts';
 import { placeTags, sidesOf } from './tagLayout.ts';
 import { UnitOutline } from './UnitOutline.tsx';
 

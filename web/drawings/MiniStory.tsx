@@ -16,9 +16,9 @@ import { addDays, daysBetween } from '#core/base/time';
 import type { Stories, UnitInBrief } from '#contracts/units';
 import { useStoriesQuery } from '../api/units.ts';
 import { useWho } from '../state/session.ts';
-import { number } from '../ui/format.ts';
-import { inTurns } from '../ui/turns.ts';
-import { useInSight } from '../ui/useInSight.ts';
+import { number } from '../ui/words/format.ts';
+import { inTurns } from '../ui/marks/turns.ts';
+import { useInSight } from '../ui/frame/useInSight.ts';
 
 const WIDTH = 168;
 const HEIGHT = 32;

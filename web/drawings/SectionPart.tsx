@@ -1,4 +1,4 @@
-import { number, shortDay } from '../ui/format.ts';
+import { number, shortDay } from '../ui/words/format.ts';
 import { SectionBody } from './SectionBody.tsx';
 import { LINE } from './sectionTypes.ts';
 import type { AtPart } from './useSection.ts';

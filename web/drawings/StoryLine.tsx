@@ -1,6 +1,6 @@
 import type { ConditionView, StoryView } from '#contracts/units';
-import { number, shortDay } from '../ui/format.ts';
-import { useWidth } from '../ui/useWidth.ts';
+import { number, shortDay } from '../ui/words/format.ts';
+import { useWidth } from '../ui/frame/useWidth.ts';
 import { storyLayout, type StoryLayout } from './storyLayout.ts';
 
 /** Until it is measured. */

@@ -1,4 +1,4 @@
-import { isKnown, type PlateState } from '../ui/plateWords.ts';
+import { isKnown, type PlateState } from '../ui/marks/plateWords.ts';
 
 /**
  * The outline of a unit in a drawing, carrying its state as its tag does: a notch for a hazard, a string tied

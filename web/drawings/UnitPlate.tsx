@@ -1,5 +1,5 @@
-import { Plate } from '../ui/Plate.tsx';
-import type { PlateState } from '../ui/plateWords.ts';
+import { Plate } from '../ui/marks/Plate.tsx';
+import type { PlateState } from '../ui/marks/plateWords.ts';
 import { useInBrief } from './MiniStory.tsx';
 
 /**

@@ -1,5 +1,5 @@
 import { capital } from '#core/base/sentences';
-import { shortDay } from '../ui/format.ts';
+import { shortDay } from '../ui/words/format.ts';
 import { SectionBody } from './SectionBody.tsx';
 import { SectionPartDrawn } from './SectionPart.tsx';
 import type { AirPath, Box, Flow, Section, SectionLine } from './sectionTypes.ts';

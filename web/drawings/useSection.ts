@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import { sameSlot, slotFor } from '#core/machine';
 import type { ConditionView, UnitPage } from '#contracts/units';
-import { shortDay } from '../ui/format.ts';
+import { shortDay } from '../ui/words/format.ts';
 import { sectionOf } from './section.ts';
 import { partFor, partForCondition } from './sectionPlaces.ts';
 import type { Section, SectionLine, SectionPart } from './sectionTypes.ts';

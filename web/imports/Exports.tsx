@@ -1,4 +1,4 @@
-import { Panel } from '../ui/Screen.tsx';
+import { Panel } from '../ui/frame/Screen.tsx';
 
 const FILES = [
   ['units.csv', 'every unit'],

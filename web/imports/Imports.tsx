@@ -14,11 +14,11 @@ import {
 import { api } from '../api/base.ts';
 import { useKeepRecipeMutation, useLazyNamesOnRecordQuery, useRecipesQuery } from '../api/imports.ts';
 import { KINDS } from '../api/tags.ts';
-import { Button } from '../ui/Button.tsx';
-import { Field } from '../ui/Field.tsx';
+import { Button } from '../ui/frame/Button.tsx';
+import { Field } from '../ui/forms/Field.tsx';
 import { Steps } from './Steps.tsx';
-import { FileInput } from '../ui/FileInput.tsx';
-import { Empty, Panel, Screen } from '../ui/Screen.tsx';
+import { FileInput } from '../ui/forms/FileInput.tsx';
+import { Empty, Panel, Screen } from '../ui/frame/Screen.tsx';
 import { Exports } from './Exports.tsx';
 import type { Looked, Opened } from './import.worker.ts';
 import { MapColumns } from './MapColumns.tsx';
@@ -26,10 +26,10 @@ import { Past } from './Past.tsx';
 import { Preview } from './Preview.tsx';
 import { openQuestions, Questions } from './Questions.tsx';
 import { runImport } from './runImport.ts';
-import { saveText } from '../ui/saveText.ts';
+import { saveText } from '../ui/lists/saveText.ts';
 import { SitesFile } from './SitesFile.tsx';
 import { useTable } from './useTable.ts';
-import { say } from '../ui/say.ts';
+import { say } from '../ui/saying/say.ts';
 
 interface Chosen {
   readonly file: File;

@@ -2,12 +2,12 @@ import { useState } from 'react';
 import { useImportRowsQuery, useTakeBackMutation } from '../api/imports.ts';
 import { problemOf } from '../api/base.ts';
 import { useWho } from '../state/session.ts';
-import { Button } from '../ui/Button.tsx';
-import { Dialog } from '../ui/Dialog.tsx';
-import { instant } from '../ui/format.ts';
-import { Panel } from '../ui/Screen.tsx';
+import { Button } from '../ui/frame/Button.tsx';
+import { Dialog } from '../ui/frame/Dialog.tsx';
+import { instant } from '../ui/words/format.ts';
+import { Panel } from '../ui/frame/Screen.tsx';
 import type { ImportRow } from '#contracts/imports';
-import { say } from '../ui/say.ts';
+import { say } from '../ui/saying/say.ts';
 
 /** What was imported, and taking it back as a whole. */
 export function Past() {

@@ -1,9 +1,9 @@
 import { Link } from 'react-router';
 import { plural } from '#core/base/sentences';
 import type { ApplyMode, ImportPreview } from '#contracts/imports';
-import { Button } from '../ui/Button.tsx';
-import { Panel } from '../ui/Screen.tsx';
-import { TableBox } from '../ui/TableBox.tsx';
+import { Button } from '../ui/frame/Button.tsx';
+import { Panel } from '../ui/frame/Screen.tsx';
+import { TableBox } from '../ui/frame/TableBox.tsx';
 import { wordOf } from './columnWords.ts';
 
 const SHOWN = 200;

@@ -2,7 +2,7 @@ import type { ReactNode } from 'react';
 import { BOTH_WAYS, groupKey, tagKey, type Group, type Recipe } from '#core/imports';
 import { plural } from '#core/base/sentences';
 import { CALL_KINDS, SYSTEMS, UNIT_KINDS, UNIT_STATUSES } from '#core/base/vocabulary';
-import { Button } from '../ui/Button.tsx';
+import { Button } from '../ui/frame/Button.tsx';
 import { wordOf } from './columnWords.ts';
 import type { Looked } from './import.worker.ts';
 

@@ -3,11 +3,11 @@ import { v7 as uuid } from 'uuid';
 import type { SitesImported } from '#contracts/files';
 import { problemOf } from '../api/base.ts';
 import { useImportSitesMutation } from '../api/files.ts';
-import { Button } from '../ui/Button.tsx';
-import { Field } from '../ui/Field.tsx';
-import { FileInput } from '../ui/FileInput.tsx';
-import { Panel } from '../ui/Screen.tsx';
-import { say } from '../ui/say.ts';
+import { Button } from '../ui/frame/Button.tsx';
+import { Field } from '../ui/forms/Field.tsx';
+import { FileInput } from '../ui/forms/FileInput.tsx';
+import { Panel } from '../ui/frame/Screen.tsx';
+import { say } from '../ui/saying/say.ts';
 
 /** Sites from a GeoJSON file: first a trial that changes nothing, then the same for good. */
 export function SitesFile() {

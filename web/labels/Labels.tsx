@@ -3,8 +3,8 @@ import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import type { UnitRow } from '#contracts/units';
 import { useSiteQuery } from '../api/sites.ts';
-import { Button } from '../ui/Button.tsx';
-import { Empty, Loading, Screen, Trouble } from '../ui/Screen.tsx';
+import { Button } from '../ui/frame/Button.tsx';
+import { Empty, Loading, Screen, Trouble } from '../ui/frame/Screen.tsx';
 
 const SIZES = { small: 'two inches, sixteen a sheet', large: 'four inches, six a sheet' } as const;
 type Size = keyof typeof SIZES;

@@ -1,7 +1,7 @@
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { straightLineKm } from '#core/planning/routing';
 import { useMapBaseQuery } from '../api/routes.ts';
-import { Field } from '../ui/Field.tsx';
+import { Field } from '../ui/forms/Field.tsx';
 import type { Known } from './PlaceMap.tsx';
 import { positionIn, positionText, type Position } from './position.ts';
 

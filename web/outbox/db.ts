@@ -1,7 +1,7 @@
 import Dexie, { type EntityTable } from 'dexie';
 import type { NewEntry, VisitPage } from '#contracts/visits';
 import type { ProblemDetails } from '#contracts/problem';
-import { NOBODY, type Writer } from '../state/device.ts';
+import { NOBODY, type Writer } from '../device/device.ts';
 import { draftKey } from '../state/writer.ts';
 
 /**

@@ -1,9 +1,9 @@
 import { signInBody } from '#contracts/people';
 import { useSignInMutation } from '../api/people.ts';
-import { Button } from '../ui/Button.tsx';
-import { Dialog } from '../ui/Dialog.tsx';
-import { Field } from '../ui/Field.tsx';
-import { useTyped } from '../ui/useTyped.ts';
+import { Button } from '../ui/frame/Button.tsx';
+import { Dialog } from '../ui/frame/Dialog.tsx';
+import { Field } from '../ui/forms/Field.tsx';
+import { useTyped } from '../ui/forms/useTyped.ts';
 
 /**
  * The session has ended while somebody was at work: the password is asked for in place, and the work goes on.

@@ -1,9 +1,9 @@
 import { ownPassword, PASSWORD_LENGTH } from '#contracts/people';
 import { useOwnPasswordMutation } from '../api/people.ts';
-import { Button } from '../ui/Button.tsx';
-import { Field } from '../ui/Field.tsx';
-import { FormTrouble } from '../ui/FormTrouble.tsx';
-import { useTyped } from '../ui/useTyped.ts';
+import { Button } from '../ui/frame/Button.tsx';
+import { Field } from '../ui/forms/Field.tsx';
+import { FormTrouble } from '../ui/forms/FormTrouble.tsx';
+import { useTyped } from '../ui/forms/useTyped.ts';
 
 /**
  * Chooses a password of one's own.

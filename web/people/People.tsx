@@ -8,14 +8,14 @@ import { Company } from '../crews/Company.tsx';
 import { CrewList } from '../crews/CrewList.tsx';
 import { Words } from '../setup/Words.tsx';
 import { useWho } from '../state/session.ts';
-import { Button } from '../ui/Button.tsx';
-import { Dialog } from '../ui/Dialog.tsx';
-import { found, inOrder } from '../ui/found.ts';
-import { shortDay } from '../ui/format.ts';
-import { Empty, Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';
-import { saveCsv, type CsvColumn } from '../ui/saveCsv.ts';
-import { ARIA_SORT, SortButton, type SortDir } from '../ui/SortButton.tsx';
-import { SearchField } from '../ui/SearchField.tsx';
+import { Button } from '../ui/frame/Button.tsx';
+import { Dialog } from '../ui/frame/Dialog.tsx';
+import { found, inOrder } from '../ui/lists/found.ts';
+import { shortDay } from '../ui/words/format.ts';
+import { Empty, Loading, Panel, Screen, Trouble } from '../ui/frame/Screen.tsx';
+import { saveCsv, type CsvColumn } from '../ui/lists/saveCsv.ts';
+import { ARIA_SORT, SortButton, type SortDir } from '../ui/lists/SortButton.tsx';
+import { SearchField } from '../ui/forms/SearchField.tsx';
 import { PersonForm } from './PersonForm.tsx';
 
 /** Who is in the company, in which crew, and who is there when. */

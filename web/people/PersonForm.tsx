@@ -5,15 +5,15 @@ import { ROLES, type Role } from '#contracts/roles';
 import { useCrewsQuery } from '../api/crews.ts';
 import { useChangePersonMutation, useCreatePersonMutation } from '../api/people.ts';
 import { useWho } from '../state/session.ts';
-import { DateInput } from '../ui/DateInput.tsx';
-import { Button } from '../ui/Button.tsx';
-import { CrewOptions } from '../ui/CrewOptions.tsx';
-import { Dialog } from '../ui/Dialog.tsx';
-import { Field } from '../ui/Field.tsx';
-import { FormTrouble } from '../ui/FormTrouble.tsx';
-import { useTyped } from '../ui/useTyped.ts';
+import { DateInput } from '../ui/forms/DateInput.tsx';
+import { Button } from '../ui/frame/Button.tsx';
+import { CrewOptions } from '../ui/forms/CrewOptions.tsx';
+import { Dialog } from '../ui/frame/Dialog.tsx';
+import { Field } from '../ui/forms/Field.tsx';
+import { FormTrouble } from '../ui/forms/FormTrouble.tsx';
+import { useTyped } from '../ui/forms/useTyped.ts';
 import { loginFrom } from '../setup/typed.ts';
-import { say } from '../ui/say.ts';
+import { say } from '../ui/saying/say.ts';
 
 interface Typed {
   [name: string]: string;

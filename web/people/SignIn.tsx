@@ -1,9 +1,9 @@
 import { signInBody } from '#contracts/people';
 import { useSignInMutation } from '../api/people.ts';
-import { Button } from '../ui/Button.tsx';
-import { Field } from '../ui/Field.tsx';
-import { FormTrouble } from '../ui/FormTrouble.tsx';
-import { useTyped } from '../ui/useTyped.ts';
+import { Button } from '../ui/frame/Button.tsx';
+import { Field } from '../ui/forms/Field.tsx';
+import { FormTrouble } from '../ui/forms/FormTrouble.tsx';
+import { useTyped } from '../ui/forms/useTyped.ts';
 import { Door } from './Door.tsx';
 
 export default function SignIn({ company }: { company: string }) {

@@ -3,15 +3,17 @@ import { lazy, Suspense, useLayoutEffect, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { useSignOutMutation } from '../api/people.ts';
 import { useWaiting } from '../outbox/hooks.ts';
-import { THEMES } from '../state/device.ts';
+import { THEMES } from '../device/device.ts';
 import { useTheme } from '../state/preferences.ts';
 import { useWho } from '../state/session.ts';
-import { Dialog } from '../ui/Dialog.tsx';
+import { Dialog } from '../ui/frame/Dialog.tsx';
 import { FACE, Face } from './Face.tsx';
 import { OwnPassword } from './OwnPassword.tsx';
-import { say, sayTrouble } from '../ui/say.ts';
+import { say, sayTrouble } from '../ui/saying/say.ts';
 
-const OnThisPhone = lazy(() => import('../outbox/OnThisPhone.tsx').then((m) => ({ default: m.OnThisPhone })));
+const OnThisPhone = lazy(() =>
+  import('../waiting/OnThisPhone.tsx').then((m) => ({ default: m.OnThisPhone })),
+);
 
 /**
  * What belongs to the person and to this device: settings, colours, signing out. Its script comes when

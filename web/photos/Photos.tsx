@@ -13,14 +13,14 @@ import { useUpdatePhotoMutation } from '../api/photos.ts';
 import { now } from '../state/clock.ts';
 import { useWho } from '../state/session.ts';
 import { send } from '../outbox/sender.ts';
-import { Button, pressed } from '../ui/Button.tsx';
-import { Dialog } from '../ui/Dialog.tsx';
-import { Field } from '../ui/Field.tsx';
-import { dayOf } from '../ui/format.ts';
-import { useTyped } from '../ui/useTyped.ts';
+import { Button, pressed } from '../ui/frame/Button.tsx';
+import { Dialog } from '../ui/frame/Dialog.tsx';
+import { Field } from '../ui/forms/Field.tsx';
+import { dayOf } from '../ui/words/format.ts';
+import { useTyped } from '../ui/forms/useTyped.ts';
 import { quarterTurn } from './marks.ts';
 import { shrink } from './shrink.ts';
-import { say, sayRefused } from '../ui/say.ts';
+import { say, sayRefused } from '../ui/saying/say.ts';
 
 type Owner = { unitId: string } | { modelNoteId: string };
 

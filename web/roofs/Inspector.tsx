@@ -1,9 +1,9 @@
 import { useEffect, useState } from 'react';
 import { ROOF_ITEMS, type RoofItem } from '#core/places/roof';
-import { Button } from '../ui/Button.tsx';
-import { Field } from '../ui/Field.tsx';
-import { Panel } from '../ui/Screen.tsx';
-import { numberSoFar } from '../ui/numbers.ts';
+import { Button } from '../ui/frame/Button.tsx';
+import { Field } from '../ui/forms/Field.tsx';
+import { Panel } from '../ui/frame/Screen.tsx';
+import { numberSoFar } from '../ui/forms/numbers.ts';
 
 /** What can be said of the chosen thing, in numbers and words. */
 export function Inspector({

@@ -6,12 +6,12 @@ import { shortText } from '#contracts/common';
 import type { SitePage } from '#contracts/sites';
 import { problemOf } from '../api/base.ts';
 import { useCreateRoofMutation } from '../api/roofs.ts';
-import { Button } from '../ui/Button.tsx';
-import { Dialog } from '../ui/Dialog.tsx';
-import { Field } from '../ui/Field.tsx';
-import { FormTrouble } from '../ui/FormTrouble.tsx';
-import { useTyped } from '../ui/useTyped.ts';
-import { numberNeeded } from '../ui/numbers.ts';
+import { Button } from '../ui/frame/Button.tsx';
+import { Dialog } from '../ui/frame/Dialog.tsx';
+import { Field } from '../ui/forms/Field.tsx';
+import { FormTrouble } from '../ui/forms/FormTrouble.tsx';
+import { useTyped } from '../ui/forms/useTyped.ts';
+import { numberNeeded } from '../ui/forms/numbers.ts';
 
 const side = z.number('5 to 3,000 ft').min(5, '5 to 3,000 ft').max(3000, '5 to 3,000 ft');
 const newRectangle = z.object({ name: shortText.min(1, 'what is it called?'), width: side, depth: side });

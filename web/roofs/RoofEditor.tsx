@@ -24,11 +24,11 @@ import {
 import type { RoofView } from '#contracts/roofs';
 import { problemOf } from '../api/base.ts';
 import { useUpdateRoofMutation } from '../api/roofs.ts';
-import { Button } from '../ui/Button.tsx';
-import { Field } from '../ui/Field.tsx';
-import { Dialog } from '../ui/Dialog.tsx';
-import { Plate } from '../ui/Plate.tsx';
-import { Panel, Screen } from '../ui/Screen.tsx';
+import { Button } from '../ui/frame/Button.tsx';
+import { Field } from '../ui/forms/Field.tsx';
+import { Dialog } from '../ui/frame/Dialog.tsx';
+import { Plate } from '../ui/marks/Plate.tsx';
+import { Panel, Screen } from '../ui/frame/Screen.tsx';
 import {
   addedCorner,
   movedCorner,
@@ -44,7 +44,7 @@ import { Inspector } from './Inspector.tsx';
 import { RoofDrawing } from './RoofDrawing.tsx';
 import { Underlay } from './Underlay.tsx';
 import { useDrag } from './useDrag.ts';
-import { say } from '../ui/say.ts';
+import { say } from '../ui/saying/say.ts';
 
 const GRIDS = [0, 0.5, 1, 2, 5] as const;
 

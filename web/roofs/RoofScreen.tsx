@@ -12,13 +12,13 @@ import {
 import type { RoofUnit, RoofView } from '#contracts/roofs';
 import { useRoofQuery } from '../api/roofs.ts';
 import { Stories, UnitStory } from '../drawings/MiniStory.tsx';
-import { useKept } from '../state/kept.ts';
+import { useKept } from '../outbox/kept.ts';
 import { useWho } from '../state/session.ts';
-import { Button } from '../ui/Button.tsx';
-import { Plate } from '../ui/Plate.tsx';
-import { Empty, Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';
-import { useWidth } from '../ui/useWidth.ts';
-import { SearchField } from '../ui/SearchField.tsx';
+import { Button } from '../ui/frame/Button.tsx';
+import { Plate } from '../ui/marks/Plate.tsx';
+import { Empty, Loading, Panel, Screen, Trouble } from '../ui/frame/Screen.tsx';
+import { useWidth } from '../ui/frame/useWidth.ts';
+import { SearchField } from '../ui/forms/SearchField.tsx';
 import { RoofDrawing, unitState } from './RoofDrawing.tsx';
 
 const RoofEditor = lazy(() => import('./RoofEditor.tsx'));

@@ -5,10 +5,10 @@ import { problemOf } from '../api/base.ts';
 import { useAddPhotoMutation } from '../api/photos.ts';
 import { now } from '../state/clock.ts';
 import { shrink } from '../photos/shrink.ts';
-import { Button } from '../ui/Button.tsx';
-import { Field } from '../ui/Field.tsx';
-import { FileInput } from '../ui/FileInput.tsx';
-import { Panel } from '../ui/Screen.tsx';
+import { Button } from '../ui/frame/Button.tsx';
+import { Field } from '../ui/forms/Field.tsx';
+import { FileInput } from '../ui/forms/FileInput.tsx';
+import { Panel } from '../ui/frame/Screen.tsx';
 
 /**
  * A picture under the drawing to trace from: an old plan, a view from above. Its width in feet makes it true

@@ -1,7 +1,7 @@
 import { listed } from '#core/base/sentences';
 import { clockText, durationText } from '#core/base/time';
 import type { BoardDay } from '#contracts/board';
-import { Button } from '../ui/Button.tsx';
+import { Button } from '../ui/frame/Button.tsx';
 import { runningLate, type RunsLate } from './behind.ts';
 
 const words = ({ crew, minutes, broken, past }: RunsLate): string =>

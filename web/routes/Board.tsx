@@ -9,9 +9,9 @@ import type { BoardDay, BoardView } from '#contracts/board';
 import { useBoardQuery } from '../api/routes.ts';
 import { RouteMap, type MapStop } from '../maps/RouteMap.tsx';
 import { useWho } from '../state/session.ts';
-import { DateInput } from '../ui/DateInput.tsx';
-import { day as dayText } from '../ui/format.ts';
-import { Empty, Loading, Screen, Trouble } from '../ui/Screen.tsx';
+import { DateInput } from '../ui/forms/DateInput.tsx';
+import { day as dayText } from '../ui/words/format.ts';
+import { Empty, Loading, Screen, Trouble } from '../ui/frame/Screen.tsx';
 import { Behind } from './Behind.tsx';
 import { CrewHead } from './CrewHead.tsx';
 import { CrewLists } from './CrewLists.tsx';
@@ -28,7 +28,7 @@ import { Axis, Ghost } from './StripMarks.tsx';
 import { useMoveKeys } from './useMoveKeys.ts';
 import { reach, useMoves, type Moving, type Picked, type Target } from './useMoves.ts';
 import { Waiting } from './Waiting.tsx';
-import { pressed } from '../ui/Button.tsx';
+import { pressed } from '../ui/frame/Button.tsx';
 
 /** The crews' hours of one day, the days ahead, and what waits for a place; everything on it can be moved. */
 export default function Board() {

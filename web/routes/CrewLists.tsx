@@ -3,8 +3,8 @@ import { plural } from '#core/base/sentences';
 import { LATE_NOTICED } from '#core/planning/routing';
 import { clockText, durationText } from '#core/base/time';
 import type { BoardDay } from '#contracts/board';
-import { clockOf } from '../ui/format.ts';
-import { Panel } from '../ui/Screen.tsx';
+import { clockOf } from '../ui/words/format.ts';
+import { Panel } from '../ui/frame/Screen.tsx';
 import { standing } from './CrewStrip.tsx';
 
 /** The same days as lists, for a phone. */

@@ -4,8 +4,8 @@ import { plural } from '#core/base/sentences';
 import { expectedDay, LATE_NOTICED } from '#core/planning/routing';
 import { clockText, durationText } from '#core/base/time';
 import type { BoardDay, BoardStop } from '#contracts/board';
-import { clockOf } from '../ui/format.ts';
-import { useWidth } from '../ui/useWidth.ts';
+import { clockOf } from '../ui/words/format.ts';
+import { useWidth } from '../ui/frame/useWidth.ts';
 import { underWay } from './behind.ts';
 
 /** The hours a board shows, the same for every crew. */

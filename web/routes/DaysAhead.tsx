@@ -1,7 +1,7 @@
 import { plural } from '#core/base/sentences';
 import { durationText, weekday } from '#core/base/time';
 import type { BoardDay } from '#contracts/board';
-import { shortDay } from '../ui/format.ts';
+import { shortDay } from '../ui/words/format.ts';
 
 const NAMES = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
 

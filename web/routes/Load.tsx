@@ -3,11 +3,11 @@ import { Link } from 'react-router';
 import { durationText } from '#core/base/time';
 import type { LoadLine, LoadView } from '#contracts/routes';
 import { useLoadQuery } from '../api/routes.ts';
-import { Button, pressed } from '../ui/Button.tsx';
-import { Chart, CHART_TIP, CHART_WORDS, type ChartOption } from '../ui/Chart.tsx';
-import { shortDay } from '../ui/format.ts';
-import { saveCsv, type CsvColumn } from '../ui/saveCsv.ts';
-import { Empty, Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';
+import { Button, pressed } from '../ui/frame/Button.tsx';
+import { Chart, CHART_TIP, CHART_WORDS, type ChartOption } from '../ui/frame/Chart.tsx';
+import { shortDay } from '../ui/words/format.ts';
+import { saveCsv, type CsvColumn } from '../ui/lists/saveCsv.ts';
+import { Empty, Loading, Panel, Screen, Trouble } from '../ui/frame/Screen.tsx';
 
 const SPANS = [8, 13, 26] as const;
 

@@ -3,9 +3,9 @@ import { plural } from '#core/base/sentences';
 import { durationText } from '#core/base/time';
 import type { BoardView } from '#contracts/board';
 import type { DueSite } from '#contracts/routes';
-import { Chart, CHART_TIP, CHART_WORDS, type ChartOption } from '../ui/Chart.tsx';
-import { shortDay } from '../ui/format.ts';
-import { Panel } from '../ui/Screen.tsx';
+import { Chart, CHART_TIP, CHART_WORDS, type ChartOption } from '../ui/frame/Chart.tsx';
+import { shortDay } from '../ui/words/format.ts';
+import { Panel } from '../ui/frame/Screen.tsx';
 import { loadOf } from './DaysAhead.tsx';
 
 /** What the days ahead hold against the hours there are, and what is due beside it. */

@@ -11,9 +11,9 @@ import {
 import { useWho } from '../state/session.ts';
 import { Stories, UnitStory } from '../drawings/MiniStory.tsx';
 import { UnitPlate } from '../drawings/UnitPlate.tsx';
-import { Button } from '../ui/Button.tsx';
-import { Panel } from '../ui/Screen.tsx';
-import { say, sayRefused } from '../ui/say.ts';
+import { Button } from '../ui/frame/Button.tsx';
+import { Panel } from '../ui/frame/Screen.tsx';
+import { say, sayRefused } from '../ui/saying/say.ts';
 
 /** Seasons that went by undone: each is let go or done all the same, and stays in sight until then. */
 export function MissedSeasons() {

@@ -1,6 +1,6 @@
 import { clockText } from '#core/base/time';
-import { Button } from '../ui/Button.tsx';
-import { day as dayText } from '../ui/format.ts';
+import { Button } from '../ui/frame/Button.tsx';
+import { day as dayText } from '../ui/words/format.ts';
 import { consequenceWords, holds } from './orders.ts';
 import type { Moving } from './useMoves.ts';
 

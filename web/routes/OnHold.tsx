@@ -8,11 +8,11 @@ import { readyWord } from '../calls/readyWord.ts';
 import { Stories, UnitStory } from '../drawings/MiniStory.tsx';
 import { UnitPlate } from '../drawings/UnitPlate.tsx';
 import { useWho } from '../state/session.ts';
-import { Button } from '../ui/Button.tsx';
-import { day as dayText } from '../ui/format.ts';
-import { Panel } from '../ui/Screen.tsx';
+import { Button } from '../ui/frame/Button.tsx';
+import { day as dayText } from '../ui/words/format.ts';
+import { Panel } from '../ui/frame/Screen.tsx';
 import { WaitsRow } from './WaitsRow.tsx';
-import { say, sayRefused } from '../ui/say.ts';
+import { say, sayRefused } from '../ui/saying/say.ts';
 
 /** Calls that wait for parts, approval and the like, the longest first; what is there can be planned. */
 export function OnHold({ board }: { board: BoardView }) {

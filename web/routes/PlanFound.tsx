@@ -12,7 +12,7 @@ import {
 } from '#core/planning/routing';
 import { clockText, durationText } from '#core/base/time';
 import type { BoardDay, BoardStop, PlanProblem } from '#contracts/board';
-import { day as dayText } from '../ui/format.ts';
+import { day as dayText } from '../ui/words/format.ts';
 import { CrewStrip, type Hours } from './CrewStrip.tsx';
 import type { Found } from './usePlanRun.ts';
 

@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
-import { Button } from '../ui/Button.tsx';
-import { CHART_WORDS, Chart, type ChartOption } from '../ui/Chart.tsx';
+import { Button } from '../ui/frame/Button.tsx';
+import { CHART_WORDS, Chart, type ChartOption } from '../ui/frame/Chart.tsx';
 import type { Running } from './usePlanRun.ts';
 
 /** How the search goes: its share of time, the cost falling, and a way to stop and keep the best so far. */

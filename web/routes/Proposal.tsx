@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import type { PlanAsked } from '#contracts/board';
-import { Button } from '../ui/Button.tsx';
-import { Panel, Trouble } from '../ui/Screen.tsx';
+import { Button } from '../ui/frame/Button.tsx';
+import { Panel, Trouble } from '../ui/frame/Screen.tsx';
 import { ordersToKeep } from './orders.ts';
 import { Changes, Compare, LeftOut, PlanStrips, sumsOf } from './PlanFound.tsx';
 import { PlanProgress } from './PlanProgress.tsx';

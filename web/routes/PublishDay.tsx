@@ -3,10 +3,10 @@ import { v7 as uuid } from 'uuid';
 import { plural } from '#core/base/sentences';
 import type { BoardDay } from '#contracts/board';
 import { useNoticesQuery, usePublishMutation } from '../api/routes.ts';
-import { Button } from '../ui/Button.tsx';
-import { day as dayText, shortDay } from '../ui/format.ts';
-import { Panel } from '../ui/Screen.tsx';
-import { say, sayRefused } from '../ui/say.ts';
+import { Button } from '../ui/frame/Button.tsx';
+import { day as dayText, shortDay } from '../ui/words/format.ts';
+import { Panel } from '../ui/frame/Screen.tsx';
+import { say, sayRefused } from '../ui/saying/say.ts';
 
 /** Publishes a day to its crews and customers, and shows what waits in the outbox. */
 export function PublishDay({ days, day }: { days: readonly BoardDay[]; day: string }) {

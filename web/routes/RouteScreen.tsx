@@ -11,11 +11,11 @@ import { Stories, UnitStory } from '../drawings/MiniStory.tsx';
 import { UnitPlate } from '../drawings/UnitPlate.tsx';
 import { RouteMap } from '../maps/RouteMap.tsx';
 import { useWho } from '../state/session.ts';
-import { Button, pressed } from '../ui/Button.tsx';
-import { clockOf, day, instant } from '../ui/format.ts';
-import { GettingIn } from '../ui/GettingIn.tsx';
-import { Empty, Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';
-import { say, sayTrouble } from '../ui/say.ts';
+import { Button, pressed } from '../ui/frame/Button.tsx';
+import { clockOf, day, instant } from '../ui/words/format.ts';
+import { GettingIn } from '../ui/marks/GettingIn.tsx';
+import { Empty, Loading, Panel, Screen, Trouble } from '../ui/frame/Screen.tsx';
+import { say, sayTrouble } from '../ui/saying/say.ts';
 
 const FILE = pressed();
 

@@ -8,11 +8,11 @@ import type { BoardDay, BoardStop } from '#contracts/board';
 import { useLockStopMutation, useSplitStopMutation } from '../api/routes.ts';
 import { Stories, UnitStory } from '../drawings/MiniStory.tsx';
 import { UnitPlate } from '../drawings/UnitPlate.tsx';
-import { Button } from '../ui/Button.tsx';
-import { clockOf, day as dayText } from '../ui/format.ts';
-import { Panel } from '../ui/Screen.tsx';
+import { Button } from '../ui/frame/Button.tsx';
+import { clockOf, day as dayText } from '../ui/words/format.ts';
+import { Panel } from '../ui/frame/Screen.tsx';
 import { standing } from './CrewStrip.tsx';
-import { say, sayRefused } from '../ui/say.ts';
+import { say, sayRefused } from '../ui/saying/say.ts';
 
 /** A stop with what is to be done there, and what the desk can do with it. */
 export function StopDetails({

@@ -7,15 +7,15 @@ import type { BoardView, PlanProblem, Unplanned } from '#contracts/board';
 import type { UnitInBrief } from '#contracts/units';
 import { useLazyCallQuery, useUpdateCallMutation } from '../api/calls.ts';
 import { MiniStory, useStories } from '../drawings/MiniStory.tsx';
-import { Button } from '../ui/Button.tsx';
-import { day as dayText, instant } from '../ui/format.ts';
-import { Plate } from '../ui/Plate.tsx';
-import { PriorityWord } from '../ui/PriorityWord.tsx';
-import { Empty, Panel } from '../ui/Screen.tsx';
+import { Button } from '../ui/frame/Button.tsx';
+import { day as dayText, instant } from '../ui/words/format.ts';
+import { Plate } from '../ui/marks/Plate.tsx';
+import { PriorityWord } from '../ui/marks/PriorityWord.tsx';
+import { Empty, Panel } from '../ui/frame/Screen.tsx';
 import { consequenceWords } from './orders.ts';
 import { WaitsRow } from './WaitsRow.tsx';
 import type { Moves, Moving } from './useMoves.ts';
-import { say, sayRefused } from '../ui/say.ts';
+import { say, sayRefused } from '../ui/saying/say.ts';
 
 const OFFERED = 3;
 

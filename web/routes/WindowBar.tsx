@@ -1,5 +1,5 @@
 import { daysBetween } from '#core/base/time';
-import { shortDay } from '../ui/format.ts';
+import { shortDay } from '../ui/words/format.ts';
 
 const WIDTH = 132;
 /** Days shown before and after today; what begins earlier or ends later runs off the edge. */

@@ -2,7 +2,7 @@ import { useCallback } from 'react';
 import type { NewOrders, OrdersKept } from '#contracts/board';
 import { useKeepOrdersMutation } from '../api/routes.ts';
 import { ordersToUndo } from './orders.ts';
-import { say } from '../ui/say.ts';
+import { say } from '../ui/saying/say.ts';
 
 /**
  * Sends orders to be kept and offers to undo them.

@@ -5,7 +5,7 @@ import { problemOf } from '../api/base.ts';
 import { usePlanProblemMutation } from '../api/routes.ts';
 import { changedDays, holds, ordersToKeep, withJob, type ChangedDay } from './orders.ts';
 import { useKeepPlan } from './useKeepPlan.ts';
-import { sayRefused, sayTrouble } from '../ui/say.ts';
+import { sayRefused, sayTrouble } from '../ui/saying/say.ts';
 
 /** What is picked up: a visit on the board, or a call that waits. */
 export type Picked = { readonly visit: string } | { readonly call: string };

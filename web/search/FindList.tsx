@@ -5,7 +5,7 @@ import { useNavigate } from 'react-router';
 import { useSearchQuery } from '../api/search.ts';
 import { MiniStory, useStories } from '../drawings/MiniStory.tsx';
 import { useWho } from '../state/session.ts';
-import { Plate } from '../ui/Plate.tsx';
+import { Plate } from '../ui/marks/Plate.tsx';
 
 const PATHS = { customer: '/customers', site: '/sites', unit: '/units', call: '/calls' } as const;
 

@@ -4,13 +4,13 @@ import { UNIT_KINDS } from '#core/base/vocabulary';
 import { newSetting, type SettingValue } from '#contracts/settings';
 import { useChangeSettingMutation, useHistorySettingsQuery } from '../api/settings.ts';
 import { useWho } from '../state/session.ts';
-import { Field } from '../ui/Field.tsx';
-import { shortDay } from '../ui/format.ts';
-import { Loading, Panel, Trouble } from '../ui/Screen.tsx';
-import { useTyped } from '../ui/useTyped.ts';
-import { numberNeeded } from '../ui/numbers.ts';
+import { Field } from '../ui/forms/Field.tsx';
+import { shortDay } from '../ui/words/format.ts';
+import { Loading, Panel, Trouble } from '../ui/frame/Screen.tsx';
+import { useTyped } from '../ui/forms/useTyped.ts';
+import { numberNeeded } from '../ui/forms/numbers.ts';
 import { HoldsFrom } from './HoldsFrom.tsx';
-import { say } from '../ui/say.ts';
+import { say } from '../ui/saying/say.ts';
 
 const RULES = [
   ['callbackDays', 'A new call is a callback within', 'days'],

@@ -1,7 +1,7 @@
 import type { UseFormRegisterReturn } from 'react-hook-form';
-import { DateInput } from '../ui/DateInput.tsx';
-import { Button } from '../ui/Button.tsx';
-import { Field } from '../ui/Field.tsx';
+import { DateInput } from '../ui/forms/DateInput.tsx';
+import { Button } from '../ui/frame/Button.tsx';
+import { Field } from '../ui/forms/Field.tsx';
 
 /**
  * The end of a form of dated settings: the day from which they hold, and the button for whoever may set them.

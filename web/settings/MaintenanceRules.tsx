@@ -9,12 +9,12 @@ import { useProgramme } from '../agreements/useProgramme.ts';
 import { fieldOfTerms, tasksTyped, typedTasks, type TypedTerms } from '../agreements/typedTerms.ts';
 import { useChangeSettingMutation, useMaintenanceSettingsQuery } from '../api/settings.ts';
 import { useWho } from '../state/session.ts';
-import { Field } from '../ui/Field.tsx';
-import { shortDay } from '../ui/format.ts';
-import { Loading, Panel, Trouble } from '../ui/Screen.tsx';
-import { useTyped } from '../ui/useTyped.ts';
+import { Field } from '../ui/forms/Field.tsx';
+import { shortDay } from '../ui/words/format.ts';
+import { Loading, Panel, Trouble } from '../ui/frame/Screen.tsx';
+import { useTyped } from '../ui/forms/useTyped.ts';
 import { HoldsFrom } from './HoldsFrom.tsx';
-import { say } from '../ui/say.ts';
+import { say } from '../ui/saying/say.ts';
 
 /** What the company does as a rule on each kind of machine; agreements say what is different. */
 export function MaintenanceRules() {

@@ -6,13 +6,13 @@ import { DEFAULT_LIMITS, LIMIT_NAMES, type MeasuringLimits } from '#core/measuri
 import { newSetting } from '#contracts/settings';
 import { useChangeSettingMutation, useMeasuringSettingsQuery } from '../api/settings.ts';
 import { useWho } from '../state/session.ts';
-import { Field, Inside } from '../ui/Field.tsx';
-import { shortDay } from '../ui/format.ts';
-import { Loading, Panel, Trouble } from '../ui/Screen.tsx';
-import { useTyped } from '../ui/useTyped.ts';
-import { numberNeeded, numberSoFar } from '../ui/numbers.ts';
+import { Field, Inside } from '../ui/forms/Field.tsx';
+import { shortDay } from '../ui/words/format.ts';
+import { Loading, Panel, Trouble } from '../ui/frame/Screen.tsx';
+import { useTyped } from '../ui/forms/useTyped.ts';
+import { numberNeeded, numberSoFar } from '../ui/forms/numbers.ts';
 import { HoldsFrom } from './HoldsFrom.tsx';
-import { say } from '../ui/say.ts';
+import { say } from '../ui/saying/say.ts';
 
 type Limit = keyof MeasuringLimits;
 

@@ -6,14 +6,14 @@ import { clockText, clockTyped, minutesOfDay } from '#core/base/time';
 import { newSetting } from '#contracts/settings';
 import { useChangeSettingMutation, usePlanningSettingsQuery } from '../api/settings.ts';
 import { useWho } from '../state/session.ts';
-import { TimeInput } from '../ui/DateInput.tsx';
-import { Field } from '../ui/Field.tsx';
-import { number, shortDay } from '../ui/format.ts';
-import { Loading, Panel, Trouble } from '../ui/Screen.tsx';
-import { useTyped } from '../ui/useTyped.ts';
-import { numberNeeded } from '../ui/numbers.ts';
+import { TimeInput } from '../ui/forms/DateInput.tsx';
+import { Field } from '../ui/forms/Field.tsx';
+import { number, shortDay } from '../ui/words/format.ts';
+import { Loading, Panel, Trouble } from '../ui/frame/Screen.tsx';
+import { useTyped } from '../ui/forms/useTyped.ts';
+import { numberNeeded } from '../ui/forms/numbers.ts';
 import { HoldsFrom } from './HoldsFrom.tsx';
-import { say } from '../ui/say.ts';
+import { say } from '../ui/saying/say.ts';
 
 const said = (value: PlanningSettings): string =>
   `${value.overtimeMinutes} min overtime at most, ` +

@@ -4,13 +4,13 @@ import { ROLES, SETTABLE, type Rights, type Role, type Settable } from '#contrac
 import { newSetting } from '#contracts/settings';
 import { useChangeSettingMutation, useRightsSettingsQuery } from '../api/settings.ts';
 import { useWho } from '../state/session.ts';
-import { Button } from '../ui/Button.tsx';
-import { shortDay } from '../ui/format.ts';
-import { Loading, Panel, Trouble } from '../ui/Screen.tsx';
-import { FormTrouble } from '../ui/FormTrouble.tsx';
-import { useTyped } from '../ui/useTyped.ts';
-import { say } from '../ui/say.ts';
-import { TableBox } from '../ui/TableBox.tsx';
+import { Button } from '../ui/frame/Button.tsx';
+import { shortDay } from '../ui/words/format.ts';
+import { Loading, Panel, Trouble } from '../ui/frame/Screen.tsx';
+import { FormTrouble } from '../ui/forms/FormTrouble.tsx';
+import { useTyped } from '../ui/forms/useTyped.ts';
+import { say } from '../ui/saying/say.ts';
+import { TableBox } from '../ui/frame/TableBox.tsx';
 
 const WORDS: Readonly<Record<Settable, string>> = {
   'write for another crew': 'Write on the sheet of a visit another crew is on',

@@ -1,4 +1,4 @@
-import { Screen } from '../ui/Screen.tsx';
+import { Screen } from '../ui/frame/Screen.tsx';
 import { HistoryRules } from './HistoryRules.tsx';
 import { MaintenanceRules } from './MaintenanceRules.tsx';
 import { MeasuringRules } from './MeasuringRules.tsx';

@@ -6,9 +6,9 @@ import { SYSTEMS } from '#core/base/vocabulary';
 import { plainDate } from '#contracts/common';
 import { ownTask } from '#contracts/tasks';
 import { HowOften } from '../agreements/TaskTable.tsx';
-import { Dialog } from '../ui/Dialog.tsx';
-import { Field } from '../ui/Field.tsx';
-import { useTyped } from '../ui/useTyped.ts';
+import { Dialog } from '../ui/frame/Dialog.tsx';
+import { Field } from '../ui/forms/Field.tsx';
+import { useTyped } from '../ui/forms/useTyped.ts';
 import { HoldsFrom } from './HoldsFrom.tsx';
 import { NEW_TASK, ownTaskTyped, typedOwnTask, type TypedOwnTask } from './typedOwnTask.ts';
 

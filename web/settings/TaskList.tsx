@@ -12,11 +12,11 @@ import { listed, plural } from '#core/base/sentences';
 import { useChangeSettingMutation, useTasksSettingsQuery } from '../api/settings.ts';
 import { YearBand } from '../drawings/YearBand.tsx';
 import { useWho } from '../state/session.ts';
-import { Button } from '../ui/Button.tsx';
-import { shortDay } from '../ui/format.ts';
-import { Loading, Panel, Trouble } from '../ui/Screen.tsx';
+import { Button } from '../ui/frame/Button.tsx';
+import { shortDay } from '../ui/words/format.ts';
+import { Loading, Panel, Trouble } from '../ui/frame/Screen.tsx';
 import { TaskForm } from './TaskForm.tsx';
-import { say, sayRefused } from '../ui/say.ts';
+import { say, sayRefused } from '../ui/saying/say.ts';
 
 /** What a task says of itself beside its name. */
 const facts = ({ usual, minutes, parts, weather, water, skills, onStandby }: MaintenanceTask): string =>

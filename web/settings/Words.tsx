@@ -1,8 +1,8 @@
 import { PART_IDS, type PartId } from '#core/machine';
 import { useMapWordMutation, useWordsQuery } from '../api/words.ts';
 import { useWho } from '../state/session.ts';
-import { Empty, Loading, Panel, Trouble } from '../ui/Screen.tsx';
-import { say, sayRefused } from '../ui/say.ts';
+import { Empty, Loading, Panel, Trouble } from '../ui/frame/Screen.tsx';
+import { say, sayRefused } from '../ui/saying/say.ts';
 
 /** What technicians' words for components mean. */
 export function Words() {

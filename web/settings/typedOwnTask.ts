@@ -2,7 +2,7 @@ import { TAKES, type MaintenanceTask } from '#core/upkeep/maintenance';
 import type { PartId } from '#core/machine';
 import type { System } from '#core/base/vocabulary';
 import { cadenceTyped, NO_TASK, typedTask } from '../agreements/typedTerms.ts';
-import { numberNeeded } from '../ui/numbers.ts';
+import { numberNeeded } from '../ui/forms/numbers.ts';
 
 /** A task of the list as a form has it: text by field, and what is chosen. */
 export interface TypedOwnTask {

@@ -7,11 +7,11 @@ import { ROLES } from '#contracts/roles';
 import { api } from '../api/base.ts';
 import { useMakeCompanyMutation } from '../api/setup.ts';
 import { PlacePicker } from '../maps/PlacePicker.tsx';
-import { TimeInput } from '../ui/DateInput.tsx';
-import { Button } from '../ui/Button.tsx';
-import { Field } from '../ui/Field.tsx';
-import { FormTrouble } from '../ui/FormTrouble.tsx';
-import { useTyped } from '../ui/useTyped.ts';
+import { TimeInput } from '../ui/forms/DateInput.tsx';
+import { Button } from '../ui/frame/Button.tsx';
+import { Field } from '../ui/forms/Field.tsx';
+import { FormTrouble } from '../ui/forms/FormTrouble.tsx';
+import { useTyped } from '../ui/forms/useTyped.ts';
 import {
   asCompany,
   blank,

@@ -1,5 +1,5 @@
 import type { OneTimeWord } from '#contracts/people';
-import { instant } from '../ui/format.ts';
+import { instant } from '../ui/words/format.ts';
 
 /** Words to hand out, shown once: read aloud, or printed and cut apart. */
 export function Words({ words, zone }: { words: readonly OneTimeWord[]; zone: string }) {

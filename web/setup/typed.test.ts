@@ -1,5 +1,5 @@
 import { newCompany } from '#contracts/setup';
-import { problemsOf } from '../ui/useTyped.ts';
+import { problemsOf } from '../ui/forms/useTyped.ts';
 import {
   asCompany,
   blank,

@@ -9,12 +9,12 @@ import { useCustomerQuery, useUpdateCustomerMutation } from '../api/customers.ts
 import { MiniRoof, useRoofs } from '../drawings/MiniRoof.tsx';
 import { Stories, UnitStory } from '../drawings/MiniStory.tsx';
 import { useWho } from '../state/session.ts';
-import { Button, pressed } from '../ui/Button.tsx';
-import { Ghost } from '../ui/Ghost.tsx';
-import { Plate } from '../ui/Plate.tsx';
-import { RecordForm } from '../ui/RecordForm.tsx';
-import { Empty, Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';
-import { say } from '../ui/say.ts';
+import { Button, pressed } from '../ui/frame/Button.tsx';
+import { Ghost } from '../ui/frame/Ghost.tsx';
+import { Plate } from '../ui/marks/Plate.tsx';
+import { RecordForm } from '../ui/forms/RecordForm.tsx';
+import { Empty, Loading, Panel, Screen, Trouble } from '../ui/frame/Screen.tsx';
+import { say } from '../ui/saying/say.ts';
 
 export default function CustomerScreen() {
   const { id = '' } = useParams();

@@ -1,8 +1,8 @@
 import { SITE_HAZARD_NAMES, SITE_HAZARDS, type SiteHazard } from '#core/base/vocabulary';
 import { sitePatch, type SitePage, type SitePatch } from '#contracts/sites';
-import { Dialog } from '../ui/Dialog.tsx';
-import { FormFoot } from '../ui/FormFoot.tsx';
-import { useTyped } from '../ui/useTyped.ts';
+import { Dialog } from '../ui/frame/Dialog.tsx';
+import { FormFoot } from '../ui/forms/FormFoot.tsx';
+import { useTyped } from '../ui/forms/useTyped.ts';
 import { useSaveSite } from './useSaveSite.ts';
 
 /** What can hurt on the way to the machines of a site. */

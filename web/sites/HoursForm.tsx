@@ -1,8 +1,8 @@
 import { sitePatch, type OpeningHours, type SitePage, type SitePatch } from '#contracts/sites';
-import { Dialog } from '../ui/Dialog.tsx';
-import { Field } from '../ui/Field.tsx';
-import { FormFoot } from '../ui/FormFoot.tsx';
-import { useTyped } from '../ui/useTyped.ts';
+import { Dialog } from '../ui/frame/Dialog.tsx';
+import { Field } from '../ui/forms/Field.tsx';
+import { FormFoot } from '../ui/forms/FormFoot.tsx';
+import { useTyped } from '../ui/forms/useTyped.ts';
 import { useSaveSite } from './useSaveSite.ts';
 import { weekOf } from './hours.ts';
 import { WEEKDAYS, type Weekday } from './hoursText.ts';

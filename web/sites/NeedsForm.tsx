@@ -1,10 +1,10 @@
 import { sitePatch, type SitePage, type SitePatch } from '#contracts/sites';
-import { Dialog } from '../ui/Dialog.tsx';
-import { Field } from '../ui/Field.tsx';
-import { FormFoot } from '../ui/FormFoot.tsx';
-import { useTyped } from '../ui/useTyped.ts';
+import { Dialog } from '../ui/frame/Dialog.tsx';
+import { Field } from '../ui/forms/Field.tsx';
+import { FormFoot } from '../ui/forms/FormFoot.tsx';
+import { useTyped } from '../ui/forms/useTyped.ts';
 import { useSaveSite } from './useSaveSite.ts';
-import { numberNeeded } from '../ui/numbers.ts';
+import { numberNeeded } from '../ui/forms/numbers.ts';
 
 /** @example skillsTyped(' boiler,  hot work ,') // ['boiler', 'hot work'] */
 export const skillsTyped = (text: string): string[] =>

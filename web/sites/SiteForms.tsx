@@ -6,7 +6,7 @@ import { unitFields, type NewUnit } from '#contracts/units';
 import { useCreateUnitMutation } from '../api/units.ts';
 import { useUpdateSiteMutation } from '../api/sites.ts';
 import { NewRoof } from '../roofs/NewRoof.tsx';
-import { RecordForm } from '../ui/RecordForm.tsx';
+import { RecordForm } from '../ui/forms/RecordForm.tsx';
 import { HazardsForm } from './HazardsForm.tsx';
 import { NeedsForm } from './NeedsForm.tsx';
 import { HoursForm } from './HoursForm.tsx';

@@ -11,14 +11,14 @@ import { useLazySitesQuery, useSitesQuery } from '../api/sites.ts';
 import { useLazyUnitsQuery, useUnitsQuery } from '../api/units.ts';
 import { Stories, UnitStory } from '../drawings/MiniStory.tsx';
 import { useWho } from '../state/session.ts';
-import { Button } from '../ui/Button.tsx';
-import { FlagWord } from '../ui/Flags.tsx';
-import { shortDay } from '../ui/format.ts';
-import { List, useListState } from '../ui/List.tsx';
-import type { ListFilter } from '../ui/listShape.ts';
-import { Plate } from '../ui/Plate.tsx';
-import { RecordForm } from '../ui/RecordForm.tsx';
-import { Screen } from '../ui/Screen.tsx';
+import { Button } from '../ui/frame/Button.tsx';
+import { FlagWord } from '../ui/marks/Flags.tsx';
+import { shortDay } from '../ui/words/format.ts';
+import { List, useListState } from '../ui/lists/List.tsx';
+import type { ListFilter } from '../ui/lists/listShape.ts';
+import { Plate } from '../ui/marks/Plate.tsx';
+import { RecordForm } from '../ui/forms/RecordForm.tsx';
+import { Screen } from '../ui/frame/Screen.tsx';
 
 const TABS = ['sites', 'customers', 'units'] as const;
 const SITE_FILTERS: readonly ListFilter[] = [

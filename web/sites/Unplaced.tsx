@@ -7,11 +7,11 @@ import { useSitesQuery, useUpdateSiteMutation } from '../api/sites.ts';
 import { PlacePicker } from '../maps/PlacePicker.tsx';
 import { placeTyped } from '../maps/position.ts';
 import { useWho } from '../state/session.ts';
-import { Button } from '../ui/Button.tsx';
-import { FormTrouble } from '../ui/FormTrouble.tsx';
-import { Empty, Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';
-import { useTyped } from '../ui/useTyped.ts';
-import { say } from '../ui/say.ts';
+import { Button } from '../ui/frame/Button.tsx';
+import { FormTrouble } from '../ui/forms/FormTrouble.tsx';
+import { Empty, Loading, Panel, Screen, Trouble } from '../ui/frame/Screen.tsx';
+import { useTyped } from '../ui/forms/useTyped.ts';
+import { say } from '../ui/saying/say.ts';
 
 const AT_ONCE = 200;
 

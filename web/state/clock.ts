@@ -1,4 +1,4 @@
-import { clockMoved } from './device.ts';
+import { clockMoved } from '../device/device.ts';
 import { store } from './store.ts';
 
 /** By how much this device's clock is moved to the server's, ms. */

@@ -1,6 +1,6 @@
 import { useSyncExternalStore } from 'react';
 import type { UnitSystem } from '#core/base/quantities';
-import { themeChosen, unitsChosen, type Device, type Theme } from './device.ts';
+import { themeChosen, unitsChosen, type Device, type Theme } from '../device/device.ts';
 import { store } from './store.ts';
 
 /** Something that belongs to this device; also where a part is drawn by itself, outside the application. */

@@ -1,7 +1,7 @@
 import { configureStore } from '@reduxjs/toolkit';
 import { setupListeners } from '@reduxjs/toolkit/query';
 import { api } from '../api/base.ts';
-import { device, keepPreferences } from './device.ts';
+import { device, keepPreferences } from '../device/device.ts';
 
 /** What is on screen of the company's record, and what belongs to this device. */
 export const store = configureStore({

@@ -1,4 +1,4 @@
-import { writerChanged, type Writer } from './device.ts';
+import { writerChanged, type Writer } from '../device/device.ts';
 import { store } from './store.ts';
 
 /** The person whose words this device writes down now. */

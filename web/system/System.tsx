@@ -2,9 +2,9 @@ import { plural } from '#core/base/sentences';
 import type { SystemView } from '#contracts/system';
 import { useSystemQuery } from '../api/system.ts';
 import { useWho } from '../state/session.ts';
-import { Button } from '../ui/Button.tsx';
-import { instant } from '../ui/format.ts';
-import { Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';
+import { Button } from '../ui/frame/Button.tsx';
+import { instant } from '../ui/words/format.ts';
+import { Loading, Panel, Screen, Trouble } from '../ui/frame/Screen.tsx';
 
 const DAY_MS = 86_400_000;
 const megabytes = (bytes: number): string =>

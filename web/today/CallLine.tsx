@@ -4,10 +4,10 @@ import type { CallRow } from '#contracts/calls';
 import type { UnitInBrief } from '#contracts/units';
 import { MiniStory } from '../drawings/MiniStory.tsx';
 import { now } from '../state/clock.ts';
-import { CallStateBrief } from '../ui/CallState.tsx';
-import { instant } from '../ui/format.ts';
-import { Plate } from '../ui/Plate.tsx';
-import { PriorityWord } from '../ui/PriorityWord.tsx';
+import { CallStateBrief } from '../ui/marks/CallState.tsx';
+import { instant } from '../ui/words/format.ts';
+import { Plate } from '../ui/marks/Plate.tsx';
+import { PriorityWord } from '../ui/marks/PriorityWord.tsx';
 
 /**
  * One open call in one line: how soon, on what, where, its unit's two years, what is said, how long it waits,

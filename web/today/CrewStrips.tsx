@@ -6,7 +6,7 @@ import { expectedDay } from '#core/planning/routing';
 import { clockText, localMinutes } from '#core/base/time';
 import type { VisitRow } from '#contracts/visits';
 import { now } from '../state/clock.ts';
-import { clockOf, day } from '../ui/format.ts';
+import { clockOf, day } from '../ui/words/format.ts';
 
 const HOUR = 60;
 

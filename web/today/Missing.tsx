@@ -2,7 +2,7 @@ import { Link } from 'react-router';
 import { plural } from '#core/base/sentences';
 import type { Missing as MissingRow, MissingKind } from '#contracts/setup';
 import { useMissingQuery } from '../api/setup.ts';
-import { Panel } from '../ui/Screen.tsx';
+import { Panel } from '../ui/frame/Screen.tsx';
 
 const are = (n: number): string => (n === 1 ? 'is' : 'are');
 const have = (n: number): string => (n === 1 ? 'has' : 'have');

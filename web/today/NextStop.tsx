@@ -6,8 +6,8 @@ import { useVisitQuery } from '../api/visits.ts';
 import { SiteRoofs } from '../drawings/MiniRoof.tsx';
 import { MiniStory, useStories } from '../drawings/MiniStory.tsx';
 import { phone } from '../outbox/db.ts';
-import { pressed } from '../ui/Button.tsx';
-import { Plate } from '../ui/Plate.tsx';
+import { pressed } from '../ui/frame/Button.tsx';
+import { Plate } from '../ui/marks/Plate.tsx';
 
 /**
  * Where the crew goes next, whole: what is the matter, what can hurt there, how to get up, the roof, one

@@ -1,6 +1,6 @@
 import type { VisitPage, VisitRow } from '#contracts/visits';
 import { isOurs } from '../api/ours.ts';
-import { applicationKept } from '../state/offline.ts';
+import { applicationKept } from '../device/offline.ts';
 import { phone } from '../outbox/db.ts';
 
 /*

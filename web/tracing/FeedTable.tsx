@@ -12,8 +12,8 @@ import {
 import type { TracingView } from '#contracts/tracing';
 import { Stories, UnitStory } from '../drawings/MiniStory.tsx';
 import { UnitPlate } from '../drawings/UnitPlate.tsx';
-import { Button } from '../ui/Button.tsx';
-import { TableBox } from '../ui/TableBox.tsx';
+import { Button } from '../ui/frame/Button.tsx';
+import { TableBox } from '../ui/frame/TableBox.tsx';
 import { Sure, SureSign } from './Sure.tsx';
 
 const WORDS = {

@@ -2,9 +2,9 @@ import { useMemo, useState } from 'react';
 import { tricksFor, type Gap, type LinkKind, type Trick } from '#core/places/tracing';
 import { Stories, UnitStory } from '../drawings/MiniStory.tsx';
 import { UnitPlate } from '../drawings/UnitPlate.tsx';
-import { Button } from '../ui/Button.tsx';
-import { Empty, Panel } from '../ui/Screen.tsx';
-import { numberSoFar } from '../ui/numbers.ts';
+import { Button } from '../ui/frame/Button.tsx';
+import { Empty, Panel } from '../ui/frame/Screen.tsx';
+import { numberSoFar } from '../ui/forms/numbers.ts';
 
 const MISSING: Record<LinkKind, string> = {
   feeds: 'its feed',

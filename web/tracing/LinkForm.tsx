@@ -16,13 +16,13 @@ import { useCreateLinkMutation, useEndLinkMutation } from '../api/tracing.ts';
 import { useWho } from '../state/session.ts';
 import { useDraft } from '../outbox/hooks.ts';
 import { send } from '../outbox/sender.ts';
-import { Button } from '../ui/Button.tsx';
-import { Dialog } from '../ui/Dialog.tsx';
-import { Field } from '../ui/Field.tsx';
-import { FormTrouble } from '../ui/FormTrouble.tsx';
-import { useTyped } from '../ui/useTyped.ts';
-import { say } from '../ui/say.ts';
-import { numberNeeded } from '../ui/numbers.ts';
+import { Button } from '../ui/frame/Button.tsx';
+import { Dialog } from '../ui/frame/Dialog.tsx';
+import { Field } from '../ui/forms/Field.tsx';
+import { FormTrouble } from '../ui/forms/FormTrouble.tsx';
+import { useTyped } from '../ui/forms/useTyped.ts';
+import { say } from '../ui/saying/say.ts';
+import { numberNeeded } from '../ui/forms/numbers.ts';
 
 /** What a fact starts from: a trick tried on a unit, or nothing. */
 export interface LinkStart {

@@ -3,10 +3,10 @@ import { v7 as uuid } from 'uuid';
 import type { ProblemDetails } from '#contracts/problem';
 import { problemOf } from '../api/base.ts';
 import { useImportPlanMutation } from '../api/files.ts';
-import { Field } from '../ui/Field.tsx';
-import { FileInput } from '../ui/FileInput.tsx';
-import { Panel } from '../ui/Screen.tsx';
-import { say } from '../ui/say.ts';
+import { Field } from '../ui/forms/Field.tsx';
+import { FileInput } from '../ui/forms/FileInput.tsx';
+import { Panel } from '../ui/frame/Screen.tsx';
+import { say } from '../ui/saying/say.ts';
 
 /**
  * Roofs, feeds and controls from a file; everything that is not right in it is listed, and then nothing is

@@ -3,10 +3,10 @@ import { v7 as uuid } from 'uuid';
 import { POINT_KINDS, type PointKind } from '#core/places/tracing';
 import { pointFields, type NewPoint, type PointPatch, type TracingView } from '#contracts/tracing';
 import { useCreatePointMutation, useUpdatePointMutation } from '../api/tracing.ts';
-import { Button } from '../ui/Button.tsx';
-import { Dialog } from '../ui/Dialog.tsx';
-import { RecordForm, type FormField } from '../ui/RecordForm.tsx';
-import { say, sayRefused } from '../ui/say.ts';
+import { Button } from '../ui/frame/Button.tsx';
+import { Dialog } from '../ui/frame/Dialog.tsx';
+import { RecordForm, type FormField } from '../ui/forms/RecordForm.tsx';
+import { say, sayRefused } from '../ui/saying/say.ts';
 
 const KINDS = (Object.keys(POINT_KINDS) as PointKind[]).filter((kind) => kind !== 'unit');
 

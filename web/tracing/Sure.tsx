@@ -1,4 +1,4 @@
-import { shortDay } from '../ui/format.ts';
+import { shortDay } from '../ui/words/format.ts';
 import { HOWS, surenessOf, type How, type Sureness } from '#core/places/tracing';
 
 /** A stretch of wire: whole for proven, in dashes for likely, in dots for hearsay. */

@@ -12,7 +12,7 @@ import {
 } from '#core/places/tracing';
 import type { TracingView } from '#contracts/tracing';
 import { SiteRoofs } from '../drawings/MiniRoof.tsx';
-import { Panel } from '../ui/Screen.tsx';
+import { Panel } from '../ui/frame/Screen.tsx';
 import { Sure } from './Sure.tsx';
 
 /** Either way: from a breaker to what hangs on it, from a unit to the breaker that feeds it. */

@@ -3,12 +3,12 @@ import { Link, useParams, useSearchParams } from 'react-router';
 import { contradictions, gapsOf, POINT_KINDS, polesText, type SiteLink } from '#core/places/tracing';
 import type { TracingView } from '#contracts/tracing';
 import { useEndLinkMutation, useRestoreLinkMutation, useTracingQuery } from '../api/tracing.ts';
-import { useKept } from '../state/kept.ts';
+import { useKept } from '../outbox/kept.ts';
 import { useWho } from '../state/session.ts';
-import { Waiting } from '../outbox/Waiting.tsx';
-import { Button, pressed } from '../ui/Button.tsx';
-import { Reasons } from '../ui/Reasons.tsx';
-import { Empty, Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';
+import { Waiting } from '../waiting/Waiting.tsx';
+import { Button, pressed } from '../ui/frame/Button.tsx';
+import { Reasons } from '../ui/marks/Reasons.tsx';
+import { Empty, Loading, Panel, Screen, Trouble } from '../ui/frame/Screen.tsx';
 import { FeedTable } from './FeedTable.tsx';
 import { Gaps } from './Gaps.tsx';
 import { LinkForm, type LinkStart } from './LinkForm.tsx';
@@ -17,7 +17,7 @@ import { PlanFile } from './PlanFile.tsx';
 import { PointForm } from './PointForm.tsx';
 import { Sure } from './Sure.tsx';
 import { Trace } from './Trace.tsx';
-import { say } from '../ui/say.ts';
+import { say } from '../ui/saying/say.ts';
 
 /** How the units of a site are fed and controlled and what they serve: every fact with who, how and when. */
 export default function TracingScreen() {

@@ -3,7 +3,7 @@ import { Link } from 'react-router';
 import type { TraceView, UnitPage } from '#contracts/units';
 import { SiteRoofs } from '../drawings/MiniRoof.tsx';
 import { Sure } from '../tracing/Sure.tsx';
-import { Empty, Panel } from '../ui/Screen.tsx';
+import { Empty, Panel } from '../ui/frame/Screen.tsx';
 
 const LINK = 'link';
 

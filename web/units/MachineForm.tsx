@@ -7,14 +7,14 @@ import { api, problemOf } from '../api/base.ts';
 import { one } from '../api/tags.ts';
 import { useUpdateMachineMutation } from '../api/units.ts';
 import { useDraft } from '../outbox/hooks.ts';
-import { Button } from '../ui/Button.tsx';
-import { DateInput } from '../ui/DateInput.tsx';
-import { Dialog } from '../ui/Dialog.tsx';
-import { Field } from '../ui/Field.tsx';
-import { SideBySide } from '../ui/SideBySide.tsx';
-import { sidesOf } from '../ui/threeSides.ts';
-import { FormTrouble } from '../ui/FormTrouble.tsx';
-import { useTyped } from '../ui/useTyped.ts';
+import { Button } from '../ui/frame/Button.tsx';
+import { DateInput } from '../ui/forms/DateInput.tsx';
+import { Dialog } from '../ui/frame/Dialog.tsx';
+import { Field } from '../ui/forms/Field.tsx';
+import { SideBySide } from '../ui/frame/SideBySide.tsx';
+import { sidesOf } from '../ui/frame/threeSides.ts';
+import { FormTrouble } from '../ui/forms/FormTrouble.tsx';
+import { useTyped } from '../ui/forms/useTyped.ts';
 import { circuitsOf, patchFrom, typedFrom, type CircuitTyped, type MachineTyped } from './machineForm.ts';
 
 interface Line {

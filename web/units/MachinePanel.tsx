@@ -1,9 +1,9 @@
 import { DUAL_VOLTS, partOf, sizedText, slotKey, slotName } from '#core/machine';
 import { listed } from '#core/base/sentences';
 import type { SlotView, UnitPage } from '#contracts/units';
-import { Button } from '../ui/Button.tsx';
-import { number, shortDay } from '../ui/format.ts';
-import { Panel } from '../ui/Screen.tsx';
+import { Button } from '../ui/frame/Button.tsx';
+import { number, shortDay } from '../ui/words/format.ts';
+import { Panel } from '../ui/frame/Screen.tsx';
 import { compressorText } from './machineForm.ts';
 
 const amps = (value: number | undefined) => (value === undefined ? undefined : `${number(value)} A`);

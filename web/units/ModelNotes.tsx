@@ -7,11 +7,11 @@ import { useWho } from '../state/session.ts';
 import { useDraft } from '../outbox/hooks.ts';
 import { send } from '../outbox/sender.ts';
 import { PhotoStrip, TakePhoto } from '../photos/Photos.tsx';
-import { Button } from '../ui/Button.tsx';
-import { Field } from '../ui/Field.tsx';
-import { dayOf } from '../ui/format.ts';
-import { Empty, Panel } from '../ui/Screen.tsx';
-import { say } from '../ui/say.ts';
+import { Button } from '../ui/frame/Button.tsx';
+import { Field } from '../ui/forms/Field.tsx';
+import { dayOf } from '../ui/words/format.ts';
+import { Empty, Panel } from '../ui/frame/Screen.tsx';
+import { say } from '../ui/saying/say.ts';
 
 /** How this model line comes apart, for whoever meets it next. */
 export function ModelNotes({ unit }: { unit: UnitPage }) {

@@ -3,8 +3,8 @@ import type { UnitPage } from '#contracts/units';
 import { useWho } from '../state/session.ts';
 import { UnitSection } from '../drawings/UnitSection.tsx';
 import { useSection } from '../drawings/useSection.ts';
-import { dayOf, number } from '../ui/format.ts';
-import { Panel } from '../ui/Screen.tsx';
+import { dayOf, number } from '../ui/words/format.ts';
+import { Panel } from '../ui/frame/Screen.tsx';
 
 /** The cut of the unit; what is chosen is told below it: left open, found, measured, installed. */
 export function SectionPanel({ unit, beside }: { unit: UnitPage; beside: ReactNode }) {

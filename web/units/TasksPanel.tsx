@@ -3,8 +3,8 @@ import { cadenceWords, type AgreedFor } from '#core/upkeep/maintenance';
 import type { UnitPage } from '#contracts/units';
 import { YearBand } from '../drawings/YearBand.tsx';
 import { useWho } from '../state/session.ts';
-import { shortDay } from '../ui/format.ts';
-import { Empty, Panel } from '../ui/Screen.tsx';
+import { shortDay } from '../ui/words/format.ts';
+import { Empty, Panel } from '../ui/frame/Screen.tsx';
 
 /** Where it is not as the company usually does it. */
 const AGREED: Readonly<Record<Exclude<AgreedFor, 'kind'>, string>> = {

@@ -5,13 +5,13 @@ import type { LeaveBody } from '#core/record/sheet';
 import { newEntry, type EntryKind, type NewEntry, type VisitPage } from '#contracts/visits';
 import { useDraft } from '../outbox/hooks.ts';
 import { post } from '../outbox/sender.ts';
-import { Button } from '../ui/Button.tsx';
-import { DateInput, TimeInput } from '../ui/DateInput.tsx';
-import { Field } from '../ui/Field.tsx';
-import { instant } from '../ui/format.ts';
-import { FormTrouble } from '../ui/FormTrouble.tsx';
-import { useFormOpen } from '../ui/useFormOpen.ts';
-import { useTyped } from '../ui/useTyped.ts';
+import { Button } from '../ui/frame/Button.tsx';
+import { DateInput, TimeInput } from '../ui/forms/DateInput.tsx';
+import { Field } from '../ui/forms/Field.tsx';
+import { instant } from '../ui/words/format.ts';
+import { FormTrouble } from '../ui/forms/FormTrouble.tsx';
+import { useFormOpen } from '../ui/forms/useFormOpen.ts';
+import { useTyped } from '../ui/forms/useTyped.ts';
 import { FIELDS } from './Fields.tsx';
 import { ActsTyped } from './ReadingFields.tsx';
 import {
@@ -27,7 +27,7 @@ import {
   type Values,
 } from './forms.ts';
 import type { LeavingCall } from './parts.tsx';
-import { say } from '../ui/say.ts';
+import { say } from '../ui/saying/say.ts';
 
 /** The mode it is likeliest measured in: by the machine, the complaint about it, the weather on the sheet. */
 function modeFor(visit: VisitPage, unit: VisitPage['units'][number] | undefined): string {

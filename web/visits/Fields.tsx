@@ -11,8 +11,8 @@ import {
 } from '#core/base/vocabulary';
 import { REFRIGERANTS } from '#core/measuring/refrigerant';
 import { LEAVE_OUTCOMES, WAITING_FOR } from '#core/record/work';
-import { DateInput } from '../ui/DateInput.tsx';
-import { Field } from '../ui/Field.tsx';
+import { DateInput } from '../ui/forms/DateInput.tsx';
+import { Field } from '../ui/forms/Field.tsx';
 import {
   AdjustmentFields,
   CodeFields,

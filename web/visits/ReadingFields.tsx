@@ -12,11 +12,11 @@ import {
 import type { UnitKind } from '#core/base/vocabulary';
 import type { UnitPage } from '#contracts/units';
 import { useSistersQuery, useUnitQuery } from '../api/units.ts';
-import { useKept } from '../state/kept.ts';
+import { useKept } from '../outbox/kept.ts';
 import { useWho } from '../state/session.ts';
-import { dayIn, number } from '../ui/format.ts';
-import { AnswerLine } from '../ui/AnswerLine.tsx';
-import { UnitSwitch } from '../ui/UnitSwitch.tsx';
+import { dayIn, number } from '../ui/words/format.ts';
+import { AnswerLine } from '../ui/marks/AnswerLine.tsx';
+import { UnitSwitch } from '../ui/forms/UnitSwitch.tsx';
 import { useUnitSystem } from '../state/preferences.ts';
 import { readingSetOf, type Values } from './forms.ts';
 import { Caution, Choice, Measured, Pick, Text, type FieldsProps } from './parts.tsx';

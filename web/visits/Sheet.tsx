@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { z } from 'zod';
 import { shortText } from '#contracts/common';
-import { useTyped } from '../ui/useTyped.ts';
+import { useTyped } from '../ui/forms/useTyped.ts';
 import { plateFacts } from '#core/measuring/cards';
 import type { Answer } from '#core/measuring/answers';
 import { saidText, type UnitSystem } from '#core/base/quantities';
@@ -10,18 +10,18 @@ import type { EntryKind, NewEntry, VisitPage } from '#contracts/visits';
 import { isHeld, phone, type OutboxItem } from '../outbox/db.ts';
 import { post, sendAgain, takeBack } from '../outbox/sender.ts';
 import { useWho } from '../state/session.ts';
-import { Button } from '../ui/Button.tsx';
-import { MiniBand } from '../ui/MiniBand.tsx';
-import { Dialog } from '../ui/Dialog.tsx';
-import { Field } from '../ui/Field.tsx';
-import { instant } from '../ui/format.ts';
-import { Empty } from '../ui/Screen.tsx';
+import { Button } from '../ui/frame/Button.tsx';
+import { MiniBand } from '../ui/marks/MiniBand.tsx';
+import { Dialog } from '../ui/frame/Dialog.tsx';
+import { Field } from '../ui/forms/Field.tsx';
+import { instant } from '../ui/words/format.ts';
+import { Empty } from '../ui/frame/Screen.tsx';
 import { useUnitSystem } from '../state/preferences.ts';
 import { actsOfLine, actWords, type Act } from './acts.ts';
 import { entryText } from './entryText.ts';
 import type { Amending } from './EntryPanel.tsx';
 import type { Line } from './lines.ts';
-import { say } from '../ui/say.ts';
+import { say } from '../ui/saying/say.ts';
 
 export function Sheet({
   visit,

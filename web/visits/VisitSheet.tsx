@@ -13,18 +13,18 @@ import { useUnitSystem } from '../state/preferences.ts';
 import { SiteRoofs } from '../drawings/MiniRoof.tsx';
 import { Stories, UnitStory } from '../drawings/MiniStory.tsx';
 import { useWho } from '../state/session.ts';
-import { Button, pressed } from '../ui/Button.tsx';
-import { dayOf, shortDay } from '../ui/format.ts';
-import { Agreed } from '../ui/Agreed.tsx';
-import { GettingIn } from '../ui/GettingIn.tsx';
-import { Plate } from '../ui/Plate.tsx';
-import { Loading, Panel, Screen, Trouble } from '../ui/Screen.tsx';
+import { Button, pressed } from '../ui/frame/Button.tsx';
+import { dayOf, shortDay } from '../ui/words/format.ts';
+import { Agreed } from '../ui/marks/Agreed.tsx';
+import { GettingIn } from '../ui/marks/GettingIn.tsx';
+import { Plate } from '../ui/marks/Plate.tsx';
+import { Loading, Panel, Screen, Trouble } from '../ui/frame/Screen.tsx';
 import { actWords, conditionFor, conditionText, standingActs, type Act } from './acts.ts';
 import { EntryPanel, type Amending } from './EntryPanel.tsx';
 import { FORMS, type FormKind, type Values } from './forms.ts';
 import { leftBehind, linesOf, withOwnConditions } from './lines.ts';
 import { Sheet } from './Sheet.tsx';
-import { say } from '../ui/say.ts';
+import { say } from '../ui/saying/say.ts';
 
 const SEEN = ['reading set', 'look', 'comparison', 'code', 'step', 'weather'] as const;
 const DONE = [

@@ -4,7 +4,7 @@ import type { Answer, MeasuringLimits } from '#core/measuring/answers';
 import { plainUnit, saidText, shownValue, type UnitSystem } from '#core/base/quantities';
 import type { ConditionKind } from '#core/base/vocabulary';
 import type { VisitPage } from '#contracts/visits';
-import { number } from '../ui/format.ts';
+import { number } from '../ui/words/format.ts';
 import type { Line } from './lines.ts';
 
 /* What somebody has to act on: answers of this visit that say so, until the same reading says otherwise or it is left open. */

@@ -10,7 +10,7 @@ import { putOffWords, type PutOffFor } from '#core/upkeep/maintenance';
 import { slotName, type Slot } from '#core/machine';
 import type { LeaveBody } from '#core/record/sheet';
 import { evidenceText, readingAnswers, type CircuitFacts, type ReadingSet } from '#core/evidence';
-import { number, shortDay } from '../ui/format.ts';
+import { number, shortDay } from '../ui/words/format.ts';
 import { degF, say, saidText, plainUnit, shownValue, type UnitSystem } from '#core/base/quantities';
 
 type Body = Record<string, unknown>;

@@ -1,7 +1,7 @@
 import { DEFAULT_LIMITS } from '#core/measuring/answers';
 import { CONDITION_KIND_NAMES, CONDITION_KINDS } from '#core/base/vocabulary';
 import type { VisitPage } from '#contracts/visits';
-import { unitsChosen } from '../state/device.ts';
+import { unitsChosen } from '../device/device.ts';
 import { store } from '../state/store.ts';
 import { attributes, paint, words } from '../testing/paint.tsx';
 import { FIELDS } from './Fields.tsx';

@@ -3,7 +3,7 @@ import { parseInstant } from '#core/base/time';
 import { now } from '../state/clock.ts';
 import { isPart, slotKey, slotOfKey, type Slot } from '#core/machine';
 import { convert, judgeReading, plainUnit, typedQuantity, type QuantityName } from '#core/base/quantities';
-import { numberTyped, quantityTyped } from '../ui/numbers.ts';
+import { numberTyped, quantityTyped } from '../ui/forms/numbers.ts';
 import { READING_POINT_NAMES, READING_POINTS, type Reading, type ReadingSet } from '#core/evidence';
 import type { EntryKind } from '#contracts/visits';
 

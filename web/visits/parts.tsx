@@ -1,8 +1,8 @@
 import type { QuantityName } from '#core/base/quantities';
 import type { VisitPage } from '#contracts/visits';
-import { Field } from '../ui/Field.tsx';
+import { Field } from '../ui/forms/Field.tsx';
 import { plainUnit, shownUnit, shownValue } from '#core/base/quantities';
-import { number, shortDay } from '../ui/format.ts';
+import { number, shortDay } from '../ui/words/format.ts';
 import { useUnitSystem } from '../state/preferences.ts';
 import { judgeTyped, unitName, type Values } from './forms.ts';
 

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import type { FilterCount, WatchPage } from '#contracts/watch';
-import { Button } from '../ui/Button.tsx';
-import { SearchField } from '../ui/SearchField.tsx';
+import { Button } from '../ui/frame/Button.tsx';
+import { SearchField } from '../ui/forms/SearchField.tsx';
 import type { WatchAsk } from '../api/watch.ts';
 
 /**

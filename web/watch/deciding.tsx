@@ -6,14 +6,14 @@ import { newDecision, type NewDecision } from '#contracts/watch';
 import type { DecisionView, FlagView } from '#contracts/units';
 import { useDecideMutation, useUndoDecisionMutation } from '../api/watch.ts';
 import { useWho } from '../state/session.ts';
-import { DateInput } from '../ui/DateInput.tsx';
-import { Button } from '../ui/Button.tsx';
-import { Dialog } from '../ui/Dialog.tsx';
-import { Field } from '../ui/Field.tsx';
-import { useTyped } from '../ui/useTyped.ts';
-import { shortDay } from '../ui/format.ts';
-import { say } from '../ui/say.ts';
-import { numberNeeded } from '../ui/numbers.ts';
+import { DateInput } from '../ui/forms/DateInput.tsx';
+import { Button } from '../ui/frame/Button.tsx';
+import { Dialog } from '../ui/frame/Dialog.tsx';
+import { Field } from '../ui/forms/Field.tsx';
+import { useTyped } from '../ui/forms/useTyped.ts';
+import { shortDay } from '../ui/words/format.ts';
+import { say } from '../ui/saying/say.ts';
+import { numberNeeded } from '../ui/forms/numbers.ts';
 
 /** A decision in words: what, when, why, by whom. */
 export const decisionWords = ({ kind, year, until, reason, by }: DecisionView): string => {
