@@ -162,18 +162,18 @@ const web = {
   setup: GIVEN,
   sites: [...GIVEN, 'roofs'],
   system: GIVEN,
-  // It fetches the screens that a crew opens on a roof while there is still a network.
-  today: [...GIVEN, 'bench', 'roofs', 'tracing', 'units', 'visits'],
   tracing: [...GIVEN, 'waiting'],
   visits: GIVEN,
   watch: GIVEN,
   conditions: [...GIVEN, 'watch'],
   units: [...GIVEN, 'photos', 'tracing', 'waiting', 'watch'],
+  // It fetches the screens that a crew opens on a roof while there is still a network.
+  today: [...GIVEN, 'bench', 'roofs', 'tracing', 'units', 'visits'],
   crews: [...GIVEN, 'sites'],
   people: [...GIVEN, 'waiting', 'crews', 'setup'],
+  testing: ['state'],
   // The page of parts is an application of its own.
   parts: [...GIVEN, 'bench', 'imports', 'tracing', 'testing'],
-  testing: ['state'],
   app: ['*'],
 };
 
