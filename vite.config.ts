@@ -1,10 +1,12 @@
+import { createHash } from 'node:crypto';
 import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { brotliCompressSync } from 'node:zlib';
 import react from '@vitejs/plugin-react';
 import tailwind from '@tailwindcss/vite';
-import { defineConfig, type Plugin } from 'vite';
-import { VitePWA } from 'vite-plugin-pwa';
+import { build, defineConfig, type Plugin } from 'vite';
+
+const BUILT = path.resolve(import.meta.dirname, 'dist/web');
 
 /** Smaller than this a packed file is not worth its request. */
 const LEAST_BYTES = 1024;
@@ -14,7 +16,7 @@ const pack = (): Plugin => ({
   name: 'pack',
   apply: 'build',
   closeBundle() {
-    const folder = path.resolve(import.meta.dirname, 'dist/web/assets');
+    const folder = path.join(BUILT, 'assets');
     for (const name of readdirSync(folder).filter((one) => /\.(js|css)$/.test(one))) {
       const content = readFileSync(path.join(folder, name));
       if (content.length >= LEAST_BYTES)
@@ -23,24 +25,51 @@ const pack = (): Plugin => ({
   },
 });
 
+/** What the service worker keeps: everything that was built, each with what changes when its content does. */
+const kept = () =>
+  readdirSync(BUILT, { recursive: true, encoding: 'utf8' })
+    .map((name) => name.replaceAll(path.sep, '/'))
+    .filter((name) => /\.(js|css|html|svg|woff2)$/.test(name) && name !== 'sw.js')
+    .sort()
+    .map((url) => ({
+      url,
+      // Names of assets carry a digest already.
+      revision: url.startsWith('assets/')
+        ? null
+        : createHash('sha256')
+            .update(readFileSync(path.join(BUILT, url)))
+            .digest('hex')
+            .slice(0, 16),
+    }));
+
+/** Builds the service worker, web/sw.ts, once it is known what there is to keep. */
+const serviceWorker = (): Plugin => ({
+  name: 'service-worker',
+  apply: 'build',
+  async closeBundle() {
+    await build({
+      configFile: false,
+      logLevel: 'warn',
+      define: { KEPT_FILES: JSON.stringify(kept()) },
+      build: {
+        outDir: BUILT,
+        emptyOutDir: false,
+        copyPublicDir: false,
+        target: 'es2022',
+        rolldownOptions: {
+          input: path.resolve(import.meta.dirname, 'web/sw.ts'),
+          output: { format: 'iife', entryFileNames: 'sw.js' },
+        },
+      },
+    });
+  },
+});
+
 /** The web application. The server has a build of its own, vite.server.config.ts. */
 export default defineConfig({
   root: 'web',
   publicDir: 'public',
-  plugins: [
-    react(),
-    tailwind(),
-    pack(),
-    // The service worker is ours, web/sw.ts; the plugin tells it what was built.
-    VitePWA({
-      strategies: 'injectManifest',
-      srcDir: '.',
-      filename: 'sw.ts',
-      injectRegister: false,
-      manifest: false,
-      injectManifest: { globPatterns: ['**/*.{js,css,html,svg,woff2}'] },
-    }),
-  ],
+  plugins: [react(), tailwind(), pack(), serviceWorker()],
   build: {
     outDir: '../dist/web',
     emptyOutDir: true,

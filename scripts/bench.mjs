@@ -7,7 +7,7 @@ import { needPostgres } from './lib/postgres.mjs';
 import { ROOT } from './lib/run.mjs';
 
 needNode();
-await needNpmPackages();
+await needNpmPackages({ tools: true });
 // An instance of the literature needs neither database nor browser.
 if (!process.argv.includes('--instance')) {
   needPostgres();

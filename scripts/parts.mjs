@@ -5,7 +5,7 @@ import { needNode, needNpmPackages } from './lib/install.mjs';
 import { ROOT, say } from './lib/run.mjs';
 
 needNode();
-await needNpmPackages();
+await needNpmPackages({ tools: true });
 const server = await createServer({
   configFile: `${ROOT}/vite.parts.config.ts`,
   configLoader: 'runner',

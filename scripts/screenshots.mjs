@@ -11,7 +11,7 @@ const TODAY = '2026-06-03T10:00';
 const OUT = path.join(ROOT, 'docs/screenshots');
 
 needNode();
-await needNpmPackages();
+await needNpmPackages({ tools: true });
 needPostgres();
 needChromium();
 await build(say);

@@ -87,7 +87,7 @@ async function browser(env) {
 
 async function main() {
   needNode();
-  await needNpmPackages();
+  await needNpmPackages({ tools: true });
   needPostgres();
   if (!only || 'browser'.startsWith(only)) needChromium();
   // Each of the two keeps one core busy.

@@ -7,7 +7,7 @@ import { needPostgres } from './lib/postgres.mjs';
 import { ROOT } from './lib/run.mjs';
 
 needNode();
-await needNpmPackages();
+await needNpmPackages({ tools: true });
 needPostgres();
 const done = spawnSync(process.execPath, ['--import', 'tsx', 'trials/main.ts', ...process.argv.slice(2)], {
   cwd: ROOT,

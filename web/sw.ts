@@ -9,9 +9,9 @@ import { NetworkOnly } from 'workbox-strategies';
  * Data is the outbox's business, not this worker's.
  */
 
-declare const self: ServiceWorkerGlobalScope & {
-  readonly __WB_MANIFEST: { url: string; revision: string | null }[];
-};
+declare const self: ServiceWorkerGlobalScope;
+/** Everything that was built; put in by the build. */
+declare const KEPT_FILES: { url: string; revision: string | null }[];
 
 /** A signal that answers later than this is as good as none. */
 const PAGE_WITHIN_SECONDS = 4;
@@ -19,7 +19,7 @@ const PAGE_WITHIN_SECONDS = 4;
 void self.skipWaiting();
 clientsClaim();
 cleanupOutdatedCaches();
-precacheAndRoute(self.__WB_MANIFEST, { directoryIndex: '' });
+precacheAndRoute(KEPT_FILES, { directoryIndex: '' });
 
 // Pages come from the server where it answers, so that nobody stays on an old version for weeks; without an
 // answer from what this worker keeps, page and scripts of one version.

@@ -1,7 +1,7 @@
 // What a fresh Debian machine lacks: system packages and npm packages.
-import { existsSync } from 'node:fs';
+import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
-import { digestOf, isRoot, onceFor, ROOT, run, say, Stop } from './run.mjs';
+import { digestOf, isRoot, ROOT, run, say, Stop } from './run.mjs';
 
 const OLDEST = [20, 19];
 
@@ -29,16 +29,31 @@ export function needPackages(packages, what) {
   run('apt-get', command.split(' ').slice(1), { env, advice: `Run "${command}" by hand to see why.` });
 }
 
-export async function needNpmPackages() {
-  const fresh = await onceFor('node_modules/.gradum-lock', digestOf(['package-lock.json']), () => {
+/** What was installed last: the digest of its lockfile, and whether with the tools. */
+const INSTALLED = 'node_modules/.gradum-lock';
+const WITH_TOOLS = ' with tools';
+
+/**
+ * Installs the npm packages of this lockfile, unless they are there. What is there already is added to and
+ * never wiped, since an application may be running on it.
+ *
+ * @param tools also what tests and measuring need, which is more than half; a start does without
+ */
+export async function needNpmPackages({ tools = false } = {}) {
+  const note = path.join(ROOT, INSTALLED);
+  const noted = existsSync(note) ? readFileSync(note, 'utf8') : '';
+  const all = tools || noted.endsWith(WITH_TOOLS);
+  const wanted = digestOf(['package-lock.json']) + (all ? WITH_TOOLS : '');
+  if (noted !== wanted) {
     say('installing npm packages …');
-    run('npm', ['ci', '--include=dev', '--no-audit', '--no-fund'], {
+    const how = existsSync(path.join(ROOT, 'node_modules')) ? ['install', '--no-save'] : ['ci'];
+    run('npm', [...how, all ? '--include=dev' : '--omit=dev', '--no-audit', '--no-fund'], {
       advice: 'Is the npm registry reachable? Run "npm ci" by hand to see why.',
     });
-  });
+    writeFileSync(note, wanted);
+  }
   if (!existsSync(path.join(ROOT, 'node_modules/.bin/vite')))
     throw new Stop('node_modules is incomplete; run "npm ci".');
-  return fresh;
 }
 
 export const CHROMIUM = '/usr/bin/chromium-headless-shell';
