@@ -89,7 +89,7 @@ const server = {
   'dependencies.ts': ['db', 'http', 'people', 'events', 'outside', 'system', 'routes/solve'],
   db: [],
   http: ['dependencies.ts', 'db'],
-  outside: ['http'],
+  outside: ['db', 'http'],
   system: GROUND,
   settings: GROUND,
   crews: [...GROUND, 'settings'],

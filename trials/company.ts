@@ -5,7 +5,7 @@ import { serve } from '../scripts/lib/app.mjs';
 import { freePort } from '../scripts/lib/run.mjs';
 import { DEMO_PASSWORD } from '../demo/load.ts';
 
-/* The demo company served by two processes on one database, and people who ask it things. */
+/* The demo company served by two servers of two processes each on one database, and people who ask it things. */
 
 export const TODAY = '2026-06-03T10:00';
 /** People of the demo by role. */
@@ -30,7 +30,12 @@ export interface Company {
 export async function openCompany(url: string, count: number): Promise<Company> {
   const secret = randomUUID();
   const start = async (): Promise<Process> =>
-    serve({ url, port: await freePort(), env: { GRADUM_TODAY: TODAY, LOG_LEVEL: 'silent' }, secret });
+    serve({
+      url,
+      port: await freePort(),
+      env: { GRADUM_TODAY: TODAY, LOG_LEVEL: 'silent', GRADUM_WORKERS: '2' },
+      secret,
+    });
   const processes: Process[] = [];
   for (let i = 0; i < count; i++) processes.push(await start());
   let turn = 0;
@@ -95,9 +100,17 @@ export async function cookieOf(address: string, login: string): Promise<string> 
     .join('; ');
 }
 
-/** Memory a process holds, MB. */
+/** Processes that a server's first process has started. */
+export const childrenOf = (pid: number): number[] =>
+  readFileSync(`/proc/${pid}/task/${pid}/children`, 'utf8').trim().split(/\s+/).filter(Boolean).map(Number);
+
+/** Memory that the largest process of a server holds, MB. */
 export const megabytesOf = (pid: number): number =>
-  Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))?.[1] ?? 0) / 1024;
+  Math.max(
+    ...[pid, ...childrenOf(pid)].map(
+      (one) => Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${one}/status`, 'utf8'))?.[1] ?? 0) / 1024,
+    ),
+  );
 
 /** One line of the table of what was tried. */
 export interface Tried {

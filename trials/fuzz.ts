@@ -174,7 +174,7 @@ export async function fuzz(company: Company, count: number, seed: number): Promi
       held: slowest.ms <= 2000,
     },
     {
-      what: 'memory of the larger process',
+      what: 'memory of the largest process',
       count: `${Math.round(before)} MB before`,
       found: `${Math.round(peak)} MB at most`,
       wanted: '≤ 700 MB',

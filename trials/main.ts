@@ -7,6 +7,7 @@ import { kills, restarts } from './faults.ts';
 import { fuzz } from './fuzz.ts';
 import { fullDisk, keeping } from './keeping.ts';
 import { rights } from './rights.ts';
+import { deaths, shared } from './shared.ts';
 
 const quick = process.argv.includes('--quick');
 const SEED = 20_260_603;
@@ -47,6 +48,8 @@ try {
   await step('rights', () => rights(company));
   await step('writers', () => writers(company, quick ? 2 : 10));
   await step('fuzz', () => fuzz(company, quick ? 600 : 10_000, SEED));
+  await step('shared', () => shared(company));
+  await step('deaths', () => deaths(company, quick ? 1 : 5));
   await step('kills', () => kills(company, quick ? 2 : 20, SEED));
   await step('restarts', () => restarts(company, quick ? 1 : 5, postgres.restart));
   // Last: it uses up the tries of this address.
@@ -61,6 +64,6 @@ say(`${held} held, ${tried.length - held} broke, ${Math.round((Date.now() - bega
 if (!quick)
   writeFileSync(
     'docs/trials.md',
-    `# Trials\n\n\`npm run trials\` tries to break a running Gradum: the demo company, served by two processes on one\nPostgreSQL, on the loopback address, seed ${SEED}. The same trials run reduced in \`npm test\`. The last whole run,\n${new Date().toISOString().slice(0, 10)}:\n\n${table(tried)}\n\nA phone offline for a day, with two people, a wrong clock and an ended session, is tried in a real browser:\n\`e2e/phone.spec.ts\`.\n`,
+    `# Trials\n\n\`npm run trials\` tries to break a running Gradum: the demo company, served by two servers of two processes each\non one PostgreSQL, on the loopback address, seed ${SEED}. The same trials run reduced in \`npm test\`. The last whole run,\n${new Date().toISOString().slice(0, 10)}:\n\n${table(tried)}\n\nA phone offline for a day, with two people, a wrong clock and an ended session, is tried in a real browser:\n\`e2e/phone.spec.ts\`.\n`,
   );
 process.exitCode = held === tried.length ? 0 : 1;

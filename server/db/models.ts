@@ -51,6 +51,8 @@ export interface Models {
   readonly SitePoint: Table<rows.SitePointRow>;
   readonly SiteLink: Table<rows.SiteLinkRow>;
   readonly ModelNote: Table<rows.ModelNoteRow>;
+  readonly Job: Table<rows.JobRow>;
+  readonly Search: Table<rows.SearchRow>;
   readonly Photo: Table<rows.PhotoRow>;
 }
 

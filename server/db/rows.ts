@@ -13,6 +13,7 @@ import type { Told } from '#contracts/calls';
 import type { Skill } from '#contracts/people';
 import type { Role } from '#contracts/roles';
 import type { NoticeKind, OrderOfDay } from '#contracts/board';
+import type { Solved } from '#core/planning/routing';
 
 /*
  * One row of each table, as its model gives it. `Made` marks what the database or the model fills in when a
@@ -465,6 +466,29 @@ export interface ModelNoteRow {
   recordedBy: Text;
   recordedAt: Made<Date>;
   retiredAt: At;
+}
+export interface JobRow {
+  id: string;
+  process: string;
+  name: string;
+  by: string;
+  startedAt: Made<Date>;
+  beatAt: Made<Date>;
+  share: Made<number>;
+  step: Made<string>;
+}
+export interface SearchRow {
+  id: string;
+  process: string;
+  userId: string;
+  state: Made<'runs' | 'found' | 'broke off'>;
+  /** Somebody wants it to end with its best so far. */
+  toStop: Made<boolean>;
+  share: Made<number>;
+  /** Each time the cost fell. */
+  costs: Made<readonly [seconds: number, cost: number][]>;
+  solved: Made<Solved | null>;
+  beatAt: Made<Date>;
 }
 export interface PhotoRow {
   id: string;

@@ -3,6 +3,7 @@ import { clockText, type PlainDate } from '#core/base/time';
 import { estimatedMinutes, travelTable, type PlainPosition, type TravelTable } from '#core/planning/routing';
 import { Problem } from '../http/problem.ts';
 import { healthOf } from './health.ts';
+import { ownRoads, type Roads } from './roads.ts';
 
 /**
  * Times of day at which tables are asked for: close together where traffic changes, an hour or more apart
@@ -89,18 +90,21 @@ function cutOff(durations: readonly (readonly (number | null)[])[]): number[] {
 export class DriveTimes {
   private readonly template: string | undefined;
   private readonly pathTemplate: string | undefined;
+  private readonly roads: Roads;
   private readonly known = new Map<string, { readonly table: TravelTable; readonly until: number }>();
 
   /**
    * @param pathTemplate address of the engine's plain route request, for drawing the way over roads; none
    * draws straight lines
+   * @param roads which state of the roads tables are kept for
    */
-  constructor(template: string | undefined, pathTemplate?: string) {
+  constructor(template: string | undefined, pathTemplate?: string, roads: Roads = ownRoads()) {
     if (template !== undefined && !template.includes('{coordinates}')) {
       throw new RangeError('GRADUM_ROUTING_URL must contain {coordinates}');
     }
     this.template = template;
     this.pathTemplate = pathTemplate;
+    this.roads = roads;
   }
 
   /** True where no engine is set up: times come from straight lines, and whoever shows them says so. */
@@ -118,7 +122,7 @@ export class DriveTimes {
    * @throws Problem 502 when the engine does not answer; CutOff where no road leads to a place
    */
   async table(places: readonly PlainPosition[], day: PlainDate): Promise<TravelTable> {
-    const key = `${day} ${places.map(({ lat, lon }) => `${lat},${lon}`).join(' ')}`;
+    const key = `${await this.roads.version()} ${day} ${places.map(({ lat, lon }) => `${lat},${lon}`).join(' ')}`;
     const known = this.known.get(key);
     if (known && known.until > Date.now()) return known.table;
     const table = await this.fetched(places, day);
@@ -129,8 +133,9 @@ export class DriveTimes {
     return table;
   }
 
-  /** Roads have changed: every table is asked for anew. */
-  forget(): void {
+  /** Roads have changed: every table is asked for anew, by every process. */
+  async roadsChanged(): Promise<void> {
+    await this.roads.changed();
     this.known.clear();
   }
 

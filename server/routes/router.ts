@@ -88,7 +88,7 @@ export const routeRoutes: readonly Route[] = [
     handle: async (context) => {
       const view = await planProblem(context, parse(planAsked, context.body));
       const { problem, orders: from } = view;
-      const id = context.searches.start({ problem, from }, context.user);
+      const id = await context.searches.start({ problem, from }, context.user);
       return new Reply(201, { id, view } satisfies SearchStarted);
     },
   },
@@ -104,8 +104,7 @@ export const routeRoutes: readonly Route[] = [
     action: 'plan route',
     handle: async ({ searches, params, body, user }) => {
       const id = parse(uuid, params.id);
-      if (parse(searchEnd, body).keep) searches.stop(id, user.id);
-      else searches.cancel(id, user.id);
+      await (parse(searchEnd, body).keep ? searches.stop(id, user.id) : searches.cancel(id, user.id));
       return { ok: true };
     },
   },

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
-import type http from 'node:http';
+import http from 'node:http';
 import type { AddressInfo } from 'node:net';
 import ICAL from 'ical.js';
 import { fleetViolations } from '#core/planning/routing';
@@ -10,6 +10,7 @@ import { ordersOf, planFor, problemFor, solved } from '../testing/planning.ts';
 import { agreeAsUsual, everyDay, member, testServer, type TestServer } from '../testing/server.ts';
 import { onlyTasks } from '../testing/tasks.ts';
 import { DriveTimes } from '../outside/driveTimes.ts';
+import { sharedRoads } from '../outside/roads.ts';
 
 type Agent = Awaited<ReturnType<TestServer['as']>>;
 const DAY = '2026-06-10';
@@ -302,6 +303,30 @@ describe('the routing engine', () => {
     const at = (minute: number) => table.minutes[table.samples.indexOf(minute)]?.[1] as number;
     expect(plain.knowsTraffic).toBe(false);
     expect(at(480) / at(720)).toBeCloseTo(1.6, 2);
+  });
+
+  it('is asked anew by every process once somebody has said that a road is closed or open again', async () => {
+    let asked = 0;
+    const counting = http.createServer((_request, response) => {
+      asked++;
+      response.end(
+        JSON.stringify({
+          code: 'Ok',
+          durations: [
+            [0, 60 * asked],
+            [60 * asked, 0],
+          ],
+        }),
+      );
+    });
+    await new Promise<void>((ready) => counting.listen(0, '127.0.0.1', ready));
+    const url = `http://127.0.0.1:${(counting.address() as AddressInfo).port}/{coordinates}`;
+    const [here, there] = [1, 2].map(() => new DriveTimes(url, undefined, sharedRoads(server.db)));
+    const free = async (times: DriveTimes | undefined) => (await times?.table(places, DAY))?.minutes[6]?.[1];
+    expect([await free(here), await free(there), await free(there)]).toEqual([1, 2, 2]);
+    await here?.roadsChanged();
+    expect([await free(there), await free(here), await free(there)]).toEqual([3, 4, 3]);
+    await new Promise((gone) => counting.close(gone));
   });
 
   it('is done without by estimates; one that is mute or talks of something else is said to', async () => {

@@ -1,12 +1,27 @@
+import { randomUUID } from 'node:crypto';
+import { fn } from 'sequelize';
 import type { JobView } from '#contracts/system';
+import type { Database } from '../db/connect.ts';
+import { BEAT_MS, PROCESS, SILENT, STILL_BEATING } from '../db/process.ts';
 
-/** Long work of this process: who started what, how far it is. Kept while it runs and no longer. */
+/** Long work of every process: who started what, how far it is. Kept while it runs and no longer. */
 export class Jobs {
-  private readonly running = new Set<{ -readonly [K in keyof JobView]: JobView[K] }>();
+  private readonly db: Database;
+
+  constructor(db: Database) {
+    this.db = db;
+  }
 
   /** The oldest first. */
-  list(): JobView[] {
-    return [...this.running].map((job) => ({ ...job }));
+  async list(): Promise<JobView[]> {
+    const rows = await this.db.models.Job.findAll({
+      where: { beatAt: STILL_BEATING },
+      order: ['startedAt', 'id'],
+    });
+    return rows.map(({ name, by, startedAt, share, step }) => ({
+      ...{ name, by, share, step },
+      startedAt: startedAt.toISOString(),
+    }));
   }
 
   /**
@@ -18,12 +33,18 @@ export class Jobs {
     { name, by }: Pick<JobView, 'name' | 'by'>,
     work: (report: (share: number, step: string) => void) => Promise<T>,
   ): Promise<T> {
-    const job = { name, by, startedAt: new Date().toISOString(), share: 0, step: 'starting' };
-    this.running.add(job);
+    const { Job } = this.db.models;
+    await Job.destroy({ where: { beatAt: SILENT } });
+    const job = await Job.create({ id: randomUUID(), process: PROCESS, name, by });
+    const now = { share: 0, step: 'starting' };
+    // What is told of work is not worth its failing: a beat that cannot be written is left to the next.
+    const beat = () => void job.update({ ...now, beatAt: fn('now') as never }).catch(() => {});
+    const beating = setInterval(beat, BEAT_MS);
     try {
-      return await work((share, step) => Object.assign(job, { share: Math.min(1, share), step }));
+      return await work((share, step) => Object.assign(now, { share: Math.min(1, share), step }));
     } finally {
-      this.running.delete(job);
+      clearInterval(beating);
+      await Job.destroy({ where: { id: job.id } }).catch(() => {});
     }
   }
 }

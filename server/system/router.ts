@@ -19,7 +19,7 @@ export const systemRoutes: readonly Route[] = [
         version: VERSION,
         node: process.versions.node,
         startedAt,
-        jobs: jobs.list(),
+        jobs: await jobs.list(),
         standIns: [
           { name: 'drive times', ...(await driveTimes.health()) },
           { name: 'weather forecast', ...(await forecast.health()) },

@@ -125,14 +125,14 @@ export async function testServer({
   const who = new Who(db, clock);
   const hub = new EventHub(url, db, logger, who);
   await hub.start();
-  const jobs = new Jobs();
+  const jobs = new Jobs(db);
   const app = createApp({
     db,
     sessionPool,
     hub,
     who,
     jobs,
-    searches: new Searches(new URL('./search.js', import.meta.url), { jobs, logger }),
+    searches: new Searches(new URL('./search.js', import.meta.url), { db, jobs, logger }),
     logger,
     clock,
     driveTimes: new DriveTimes(undefined),

@@ -8,6 +8,7 @@ import { BRIEF } from './brief.sql.ts';
 import { CARE } from './care.sql.ts';
 import { AGREEMENTS, COMPANY, IMPORTS, INTAKE } from './company.sql.ts';
 import { PLACES } from './places.sql.ts';
+import { PROCESSES } from './processes.sql.ts';
 import { SCHEMA } from './schema.sql.ts';
 import { FOLDED, SHEETS } from './sheets.sql.ts';
 import { STOPS } from './stops.sql.ts';
@@ -34,6 +35,7 @@ const MIGRATIONS: readonly Migration[] = [
   { name: '0011 story in brief', sql: BRIEF, derives: true },
   // Rules of leakers and repeats changed: what is derived by them is folded anew.
   { name: '0012 judged anew', sql: 'select 1', derives: true },
+  { name: '0013 processes', sql: PROCESSES },
 ];
 
 const LOCK = 7_240_115;

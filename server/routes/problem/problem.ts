@@ -54,7 +54,7 @@ export async function frameOf({ db, clock }: Pick<Needs, 'db' | 'clock'>, from: 
  * that wait and what is due at the chosen sites, with drive times through the day.
  */
 export async function planProblem(needs: Needs, asked: PlanAsked): Promise<PlanProblem> {
-  if (asked.roadsAnew) needs.driveTimes.forget();
+  if (asked.roadsAnew) await needs.driveTimes.roadsChanged();
   const cut = new Set<string>();
   for (;;) {
     try {
