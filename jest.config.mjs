@@ -14,7 +14,8 @@ const transform = {
 const common = { testEnvironment: 'node', extensionsToTreatAsEsm: ['.ts', '.tsx'], transform };
 
 export default {
-  testTimeout: 30_000,
+  // A limit says that something hangs, not that a machine is slow.
+  testTimeout: 600_000,
   projects: [
     {
       ...common,

@@ -14,7 +14,7 @@ beforeAll(async () => {
   server.setNow(`${TODAY}T13:00:00Z`);
   await loadScenario(server.db, clockFor(TODAY, 'EST5EDT'), makeScenario(TODAY));
   manager = await server.as('manager');
-}, 60_000);
+});
 afterAll(() => server.stop());
 
 async function verdict(

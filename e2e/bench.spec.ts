@@ -65,51 +65,38 @@ test(
   },
 );
 
-test(
-  'a key is answered within a frame with the processor slowed four times',
-  { tag: '@alone' },
-  async ({ page }) => {
-    await signIn(page, 'maren');
-    await page.goto(`${base()}/bench/charge`);
-    await page.getByLabel('Refrigerant').selectOption('R-410A');
-    await box(page, 'Suction line').fill('52');
-    await box(page, 'Suction pressure').fill('118');
-    await expect(said(page).getByText(/superheat 12/)).toBeVisible();
-    const client = await page.context().newCDPSession(page);
-    await client.send('Emulation.setCPUThrottlingRate', { rate: 4 });
-    await page.evaluate(() => {
-      const w = window as unknown as { answered: number[] };
-      w.answered = [];
-      let typedAt = 0;
-      document.addEventListener('input', () => (typedAt = performance.now()), true);
-      new MutationObserver(() => {
-        if (typedAt > 0) w.answered.push(performance.now() - typedAt);
-        typedAt = 0;
-      }).observe(document.body, { subtree: true, childList: true, characterData: true });
-    });
+test('a key is answered before anything is drawn that does not have the answer yet', async ({ page }) => {
+  await signIn(page, 'maren');
+  await page.goto(`${base()}/bench/charge`);
+  await page.getByLabel('Refrigerant').selectOption('R-410A');
+  await box(page, 'Suction line').fill('52');
+  await box(page, 'Suction pressure').fill('118');
+  await expect(said(page).getByText(/superheat 12/)).toBeVisible();
+  await page.evaluate(() => {
+    const w = window as unknown as { drawn: number[] };
+    w.drawn = [];
+    let frames = -1;
+    const tick = () => {
+      if (frames >= 0) frames++;
+      requestAnimationFrame(tick);
+    };
+    requestAnimationFrame(tick);
+    document.addEventListener('input', () => (frames = 0), true);
+    new MutationObserver(() => {
+      if (frames >= 0) w.drawn.push(frames);
+      frames = -1;
+    }).observe(document.body, { subtree: true, childList: true, characterData: true });
+  });
+  for (let i = 0; i < 12; i++) {
+    await box(page, 'Suction line').pressSequentially('5');
+    await box(page, 'Suction line').pressSequentially(String(i % 10));
     await box(page, 'Suction line').fill('');
-    for (let i = 0; i < 12; i++) {
-      await box(page, 'Suction line').pressSequentially('5');
-      await box(page, 'Suction line').pressSequentially(String(i % 10));
-      await box(page, 'Suction line').fill('');
-    }
-    const times = (
-      await page.evaluate(() => (window as unknown as { answered: number[] }).answered)
-    ).toSorted((a, b) => a - b);
-    await client.send('Emulation.setCPUThrottlingRate', { rate: 1 });
-    const [p50, p90] = [0.5, 0.9].map((share) => times[Math.floor(times.length * share)] as number) as [
-      number,
-      number,
-    ];
-    console.log(
-      `key to answer at a quarter of the speed: p50 ${p50.toFixed(1)} ms, p90 ${p90.toFixed(1)} ms`,
-    );
-    expect(times.length).toBeGreaterThan(20);
-    // A frame, even when something else runs on the machine; for the slowest tenth two.
-    expect(p50).toBeLessThan(16.7);
-    expect(p90).toBeLessThan(33.4);
-  },
-);
+  }
+  const drawn = await page.evaluate(() => (window as unknown as { drawn: number[] }).drawn);
+  expect(drawn.length).toBeGreaterThan(20);
+  // Counted in frames and not in milliseconds, it is the same on a slow machine.
+  expect(Math.max(...drawn)).toBeLessThanOrEqual(1);
+});
 
 test('knows the plate and the sister of an open unit', async ({ page }) => {
   await signIn(page, 'maren');

@@ -6,7 +6,7 @@ test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
 
 /** Once the day is whole: while what can hurt there still comes in, the button moves under the finger. */
 const openFirstVisit = async (page: Page) => {
-  await expect(page.getByText('The whole day is on this phone')).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByText('The whole day is on this phone')).toBeVisible();
   await page.locator('main a[href^="/visits/"]').first().click();
   await expect(page.getByRole('button', { name: 'Leave' })).toBeVisible();
 };
@@ -64,7 +64,7 @@ test(
     // The session ended meanwhile: with the signal the password is asked for in place, and all goes out.
     await context.clearCookies({ name: 'gradum' });
     await context.setOffline(false);
-    await expect(page.getByText(/Your session has ended, Ada/)).toBeVisible({ timeout: 15_000 });
+    await expect(page.getByText(/Your session has ended, Ada/)).toBeVisible();
     await expect(page.getByText('hatch is stiff')).toBeAttached();
     await expectAccessible(page);
     await page.getByLabel('Password').fill('wrong');
@@ -72,7 +72,7 @@ test(
     await expect(page.getByText('do not belong together')).toBeVisible();
     await page.getByLabel('Password').fill('ironleaf-roofs');
     await page.getByRole('button', { name: 'Go on' }).click();
-    await expect(waits(page)).toHaveCount(0, { timeout: 20_000 });
+    await expect(waits(page)).toHaveCount(0);
     expect(page.url()).toBe(sheet);
     expect(errors).toEqual([]);
   },
@@ -91,7 +91,7 @@ test('two people on one phone: neither sends nor reads the other’s words', asy
   // Ada's session is gone; the manager signs in on her phone.
   await context.clearCookies({ name: 'gradum' });
   await context.setOffline(false);
-  await expect(page.getByText(/Your session has ended, Ada/)).toBeVisible({ timeout: 15_000 });
+  await expect(page.getByText(/Your session has ended, Ada/)).toBeVisible();
   await page.getByRole('button', { name: 'Somebody else' }).click();
   await page.getByLabel('Name').fill('maren');
   await page.getByLabel('Password').fill('ironleaf-roofs');
@@ -112,7 +112,7 @@ test('two people on one phone: neither sends nor reads the other’s words', asy
   await page.getByRole('button', { name: 'Sign in' }).click();
   await expect(page.getByRole('button', { name: /menu/ })).toBeVisible();
   await page.goto(`${base()}${visit}`);
-  await expect(waits(page)).toHaveCount(0, { timeout: 20_000 });
+  await expect(waits(page)).toHaveCount(0);
   const line = page.getByRole('listitem').filter({ hasText: 'Ada was here' });
   await expect(line).toContainText('Ada Quillfeather');
   await page.getByRole('button', { name: 'Note', exact: true }).click();
@@ -139,7 +139,7 @@ test('a clock four hours fast is noticed, said, and put right in what is written
   await openFirstVisit(page);
   await writeNote(page, 'what time is it');
   const visitId = new URL(page.url()).pathname.split('/').at(-1);
-  await expect(waits(page)).toHaveCount(0, { timeout: 20_000 });
+  await expect(waits(page)).toHaveCount(0);
   const { entry, now } = await page.evaluate(async (id) => {
     const visit = await (await fetch(`/api/visits/${id}`)).json();
     const session = await (await fetch('/api/session')).json();
@@ -162,5 +162,5 @@ test('a network that answers in our place refuses nothing', async ({ page }) => 
   await expect(page.getByText('on this phone, goes out')).toBeVisible();
   await expect(page.getByText('not taken')).toHaveCount(0);
   await page.unroute('**/api/**');
-  await expect(waits(page)).toHaveCount(0, { timeout: 30_000 });
+  await expect(waits(page)).toHaveCount(0);
 });

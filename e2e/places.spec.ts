@@ -308,85 +308,83 @@ test.describe('on a phone', () => {
   });
 });
 
-test(
-  'a roof with 150 units drags without a frame over 20 ms being the rule, and prints drawing and list',
-  { tag: '@alone' },
-  async ({ page }) => {
-    await signIn(page, 'maren');
-    const [customer, site, roof] = [randomUUID(), randomUUID(), randomUUID()];
-    await api(page, '/api/customers', { id: customer, name: 'Hundred and Fifty Self-Storage' });
-    await api(page, '/api/sites', { id: site, customerId: customer, name: 'Block A' });
-    const items = [];
-    for (let i = 0; i < 150; i++) {
-      const unitId = randomUUID();
-      await api(page, '/api/units', {
-        id: unitId,
-        siteId: site,
-        tag: `RTU-${i + 1}`,
-        kind: 'package cooling only',
-        areaServed: `Aisle ${i + 1}, upper floor beside the north stairs`,
-      });
-      items.push({
-        id: randomUUID(),
-        kind: 'unit',
-        unitId,
-        label: `RTU-${i + 1}`,
-        x: 12 + (i % 15) * 14,
-        y: 10 + Math.floor(i / 15) * 12,
-        w: 8,
-        h: 5,
-        turn: 0,
-      });
-    }
-    const corner = (x: number, y: number) => ({ x, y, edge: 'parapet' });
-    const plan = {
-      outline: [corner(0, 0), corner(230, 0), corner(230, 130), corner(0, 130)],
-      northDeg: 0,
-      items,
-    };
-    const { version } = await api<{ version: number }>(page, '/api/roofs', {
-      id: roof,
+test('a roof with 150 units draws only the one that is dragged, and prints drawing and list', async ({
+  page,
+}) => {
+  await signIn(page, 'maren');
+  const [customer, site, roof] = [randomUUID(), randomUUID(), randomUUID()];
+  await api(page, '/api/customers', { id: customer, name: 'Hundred and Fifty Self-Storage' });
+  await api(page, '/api/sites', { id: site, customerId: customer, name: 'Block A' });
+  const items = [];
+  for (let i = 0; i < 150; i++) {
+    const unitId = randomUUID();
+    await api(page, '/api/units', {
+      id: unitId,
       siteId: site,
-      name: 'Main roof',
-      plan: { ...plan, items: items.slice(0, 60) },
+      tag: `RTU-${i + 1}`,
+      kind: 'package cooling only',
+      areaServed: `Aisle ${i + 1}, upper floor beside the north stairs`,
     });
-    await page.goto(`${base()}/roofs/${roof}`);
-    await expect(page.getByRole('heading', { level: 1 })).toContainText('60 units stand here');
-    expect(await printedPages(page)).toBe(1);
-    await api(page, `/api/roofs/${roof}`, { version, plan }, 'PATCH');
-    await page.reload();
-    await expect(page.getByRole('heading', { level: 1 })).toContainText('150 units stand here');
-    // The drawing fills its page; the list follows on pages of its own.
-    expect(await printedPages(page)).toBe(3);
-    await page.emulateMedia({ media: 'screen' });
+    items.push({
+      id: randomUUID(),
+      kind: 'unit',
+      unitId,
+      label: `RTU-${i + 1}`,
+      x: 12 + (i % 15) * 14,
+      y: 10 + Math.floor(i / 15) * 12,
+      w: 8,
+      h: 5,
+      turn: 0,
+    });
+  }
+  const corner = (x: number, y: number) => ({ x, y, edge: 'parapet' });
+  const plan = {
+    outline: [corner(0, 0), corner(230, 0), corner(230, 130), corner(0, 130)],
+    northDeg: 0,
+    items,
+  };
+  const { version } = await api<{ version: number }>(page, '/api/roofs', {
+    id: roof,
+    siteId: site,
+    name: 'Main roof',
+    plan: { ...plan, items: items.slice(0, 60) },
+  });
+  await page.goto(`${base()}/roofs/${roof}`);
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('60 units stand here');
+  expect(await printedPages(page)).toBe(1);
+  await api(page, `/api/roofs/${roof}`, { version, plan }, 'PATCH');
+  await page.reload();
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('150 units stand here');
+  // The drawing fills its page; the list follows on pages of its own.
+  expect(await printedPages(page)).toBe(3);
+  await page.emulateMedia({ media: 'screen' });
 
-    await page.goto(`${base()}/roofs/${roof}?draw=1`);
-    const box = (await page.getByRole('button', { name: /^Unit RTU-70/ }).boundingBox()) as {
-      x: number;
-      y: number;
-      width: number;
-      height: number;
-    };
-    const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
-    await page.mouse.move(x, y);
-    await page.mouse.down();
-    await page.evaluate(() => {
-      const frames: number[] = [];
-      Object.assign(window, { frames });
-      let last = performance.now();
-      const tick = (now: number) => {
-        frames.push(now - last);
-        last = now;
-        requestAnimationFrame(tick);
-      };
-      requestAnimationFrame(tick);
+  await page.goto(`${base()}/roofs/${roof}?draw=1`);
+  const box = (await page.getByRole('button', { name: /^Unit RTU-70/ }).boundingBox()) as {
+    x: number;
+    y: number;
+    width: number;
+    height: number;
+  };
+  const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+  await page.mouse.move(x, y);
+  await page.mouse.down();
+  await page.evaluate(() => {
+    const touched = new Set<string>();
+    Object.assign(window, { touched });
+    new MutationObserver((changes) => {
+      for (const { target } of changes) {
+        const group = (target as Element).closest?.('[data-item]');
+        touched.add(group?.getAttribute('data-item') ?? '');
+      }
+    }).observe(document.querySelector('[data-testid="board"] svg') as Element, {
+      subtree: true,
+      attributes: true,
     });
-    for (let i = 0; i < 90; i++) await page.mouse.move(x + 90 * Math.sin(i / 9), y + 60 * Math.cos(i / 9));
-    await page.mouse.up();
-    const frames = await page.evaluate(() => (window as unknown as { frames: number[] }).frames.slice(2));
-    const slow = frames.filter((ms) => ms > 20).length;
-    console.log(`frames over 20 ms while dragging among 150 units: ${slow} of ${frames.length}`);
-    expect(frames.length).toBeGreaterThan(20);
-    expect(slow / frames.length).toBeLessThan(0.1);
-  },
-);
+  });
+  for (let i = 0; i < 30; i++) await page.mouse.move(x + 90 * Math.sin(i / 9), y + 60 * Math.cos(i / 9));
+  // Whatever the machine: a move draws the unit in the hand and none of the other 149.
+  const touched = await page.evaluate(() => [...(window as unknown as { touched: Set<string> }).touched]);
+  await page.mouse.up();
+  expect(touched.filter(Boolean)).toHaveLength(1);
+});

@@ -68,7 +68,7 @@ test.describe('as technician on a phone', () => {
 
     // The signal comes back and everything arrives, once and in order.
     await context.setOffline(false);
-    await expect(page.getByText('on this phone')).toHaveCount(0, { timeout: 20_000 });
+    await expect(page.getByText('on this phone')).toHaveCount(0);
     await page.reload();
     const lines = page.getByRole('listitem').filter({ hasText: /reading set|finding|refrigerant/ });
     await expect(lines).toHaveCount(3);

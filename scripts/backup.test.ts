@@ -57,7 +57,7 @@ it('a backup restored into an empty database holds every row of every table; wha
   const kept = new URL(empty);
   kept.pathname = `/${/database (t_\w+)/.exec(said)?.[1]}`;
   expect(await sums(kept.href)).toEqual({});
-}, 60_000);
+});
 
 it('what has ended stays ended: no session comes back, nor whoever left since, nor a password that was changed', async () => {
   const server = await testServer();
@@ -78,7 +78,7 @@ it('what has ended stays ended: no session comes back, nor whoever left since, n
   );
   expect(dispatcher?.hash).toBe('scrypt$changed');
   await db.close();
-}, 60_000);
+});
 
 it('no password stands on a command line or in what an error says, and PostgreSQL gets it all the same', async () => {
   const server = await testServer();
@@ -100,7 +100,7 @@ it('no password stands on a command line or in what an error says, and PostgreSQ
   }
   expect(said).toMatch(/pg_dump .* failed/);
   for (const written of ['cret', url.password]) expect(said).not.toContain(written);
-}, 60_000);
+});
 
 it('a page left open over an upgrade finds its files for one version more', () => {
   const web = path.join(folder, 'web');

@@ -16,7 +16,7 @@ function start(env: Record<string, string>, ...args: string[]) {
   const done = spawnSync(process.execPath, ['scripts/start.mjs', ...args], {
     env: { ...rest, NODE_OPTIONS: '', GRADUM_DATA: folder, ...env },
     encoding: 'utf8',
-    timeout: 20_000,
+    timeout: 600_000,
     input: '',
   });
   return { code: done.status, said: done.stderr.trim() };
@@ -68,7 +68,7 @@ describe('two starts in one folder', () => {
     'the second (%p) says what runs where and changes nothing',
     (args) => {
       // Stands for a start that runs: a process that bears its name.
-      const other = spawn(process.execPath, ['-e', 'setTimeout(() => {}, 30000)', 'start.mjs']);
+      const other = spawn(process.execPath, ['-e', 'setInterval(() => {}, 60000)', 'start.mjs']);
       const note = JSON.stringify({ pid: other.pid, address: 'http://127.0.0.1:4999', children: [] });
       writeFileSync(path.join(folder, 'running.json'), note);
       mkdirSync(path.join(folder, 'cluster'));

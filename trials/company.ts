@@ -77,7 +77,7 @@ export async function ask(
         ...(body === undefined ? {} : { 'content-type': 'application/json' }),
       },
       ...(body === undefined ? {} : { body }),
-      signal: AbortSignal.timeout(30_000),
+      signal: AbortSignal.timeout(600_000),
     });
     return { status: response.status, text: await response.text(), ms: performance.now() - began };
   } catch {
@@ -111,6 +111,16 @@ export const megabytesOf = (pid: number): number =>
       (one) => Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${one}/status`, 'utf8'))?.[1] ?? 0) / 1024,
     ),
   );
+
+/**
+ * What an answer may take: so many milliseconds, or where the machine is busy with other things twenty times
+ * what a server took meanwhile to say that it lives.
+ */
+export const allowedMs = (ms: number, slowestPing: number): number => Math.max(ms, 20 * slowestPing);
+
+/** How long a server takes to say that it lives, ms. */
+export const ping = async (company: Company): Promise<number> =>
+  (await ask(company.address(), 'GET', '/api/health')).ms;
 
 /** One line of the table of what was tried. */
 export interface Tried {

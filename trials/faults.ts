@@ -14,6 +14,8 @@ interface Sent {
 }
 
 const pause = (ms: number) => new Promise((go) => setTimeout(go, ms));
+/** A server that starts anew, or finds its database again, takes its time on a busy machine. */
+const MOST_TRIES = 1000;
 const took = ({ answer }: Sent): boolean =>
   answer !== undefined && answer.status >= 200 && answer.status < 300;
 
@@ -54,10 +56,10 @@ async function settle(company: Company, db: Database, cookie: string, all: reado
   }
   for (const one of all) {
     if (took(one)) continue;
-    for (let tries = 0; tries < 20; tries++) {
+    for (let tries = 0; tries < MOST_TRIES; tries++) {
       const { status } = await ask(company.address(), 'POST', one.path, { cookie, body: one.body });
       if (status >= 200 && status < 300) break;
-      if (tries === 19) ledger.unsent++;
+      if (tries === MOST_TRIES - 1) ledger.unsent++;
       await pause(200);
     }
   }

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { oneOf, seededRandom, wholeBetween } from '#core/base/random';
 import { ROUTES } from '../server/app.ts';
-import { ask, cookieOf, megabytesOf, PEOPLE, type Company, type Tried } from './company.ts';
+import { allowedMs, ask, cookieOf, megabytesOf, PEOPLE, ping, type Company, type Tried } from './company.ts';
 
 type Random = ReturnType<typeof seededRandom>;
 
@@ -130,6 +130,7 @@ export async function fuzz(company: Company, count: number, seed: number): Promi
   const before = memory();
   let slowest = { ms: 0, what: '' };
   let peak = before;
+  let slowestPing = 0;
   const statuses = new Map<number, number>();
   const one = async () => {
     const route = oneOf(random, routes);
@@ -150,7 +151,9 @@ export async function fuzz(company: Company, count: number, seed: number): Promi
     if (ms > slowest.ms) slowest = { ms, what };
   };
   for (let done = 0; done < count; done += 20) {
+    const beside = ping(company);
     await Promise.all(Array.from({ length: Math.min(20, count - done) }, one));
+    slowestPing = Math.max(slowestPing, await beside);
     if (done % 1000 === 0) peak = Math.max(peak, memory());
   }
   peak = Math.max(peak, memory());
@@ -169,9 +172,9 @@ export async function fuzz(company: Company, count: number, seed: number): Promi
     {
       what: 'the slowest of them, 20 at a time',
       count: slowest.what,
-      found: `${Math.round(slowest.ms)} ms`,
-      wanted: '≤ 2,000 ms',
-      held: slowest.ms <= 2000,
+      found: `${Math.round(slowest.ms)} ms, a ping beside it ${Math.round(slowestPing)} ms`,
+      wanted: '≤ 2,000 ms or 20 pings',
+      held: slowest.ms <= allowedMs(2000, slowestPing),
     },
     {
       what: 'memory of the largest process',

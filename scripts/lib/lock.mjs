@@ -51,7 +51,7 @@ export async function takeFolder(folder) {
     if (!runs(pid, 'dist/server/')) continue;
     say(`ending what an earlier start left behind (process ${pid})`);
     process.kill(pid, 'SIGTERM');
-    await until(async () => !runs(pid, 'dist/server/'), `The end of process ${pid}`, 20);
+    await until(async () => !runs(pid, 'dist/server/'), `The end of process ${pid}`);
   }
   rmSync(file(folder), { force: true });
   const note = { pid: process.pid };

@@ -60,7 +60,7 @@ export function freePort() {
 }
 
 /** Waits until `check` answers true; stops with `what` when it takes too long. */
-export async function until(check, what, seconds = 60) {
+export async function until(check, what, seconds = 300) {
   const last = Date.now() + seconds * 1000;
   while (Date.now() < last) {
     if (await check()) return;

@@ -30,7 +30,15 @@ function screen() {
     store.dispatch((endpoints[name] as { initiate(arg: unknown): never }).initiate(arg));
   return { store, open };
 }
-const settled = () => new Promise((done) => setTimeout(done, 50));
+/** Once nothing is being read, and nothing has begun to be in a turn since. */
+async function settled({ dispatch }: ReturnType<typeof screen>['store']): Promise<void> {
+  for (let quiet = 0; quiet < 3; quiet++) {
+    await new Promise((turn) => setTimeout(turn));
+    const reading = dispatch(api.util.getRunningQueriesThunk());
+    if (reading.length > 0) quiet = 0;
+    await Promise.all(reading);
+  }
+}
 
 beforeEach(() => {
   asked = [];
@@ -59,11 +67,11 @@ async function readAgain(news: Parameters<typeof affected>[0]): Promise<string[]
   open('units', { q: '', sort: 'tag', dir: 'asc', offset: 0 });
   open('customers', { q: '', sort: 'name', dir: 'asc', offset: 0 });
   open('words', undefined);
-  await settled();
+  await settled(store);
   expect(asked).toHaveLength(6);
   asked = [];
   store.dispatch(api.util.invalidateTags([...affected(news)]));
-  await settled();
+  await settled(store);
   store.dispatch(api.util.resetApiState());
   return asked.sort();
 }

@@ -24,7 +24,8 @@ const at = async (address: string, broken = false): Promise<string> => {
     ],
     { initialEntries: [address] },
   );
-  await new Promise((settled) => setTimeout(settled, 20));
+  while (!router.state.initialized || router.state.navigation.state !== 'idle')
+    await new Promise((go) => setTimeout(go));
   return words(renderToStaticMarkup(<RouterProvider router={router} />));
 };
 

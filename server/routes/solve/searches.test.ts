@@ -46,7 +46,7 @@ beforeAll(async () => {
   const [first, second] = await server.db.models.User.findAll({ order: ['login'], limit: 2 });
   ada = { id: first!.id, displayName: 'Ada' };
   bo = { id: second!.id, displayName: 'Bo' };
-}, 600_000);
+});
 afterEach(async () => {
   await Promise.all([searches.end(), others.end()]);
   await server.db.models.Search.destroy({ where: {} });

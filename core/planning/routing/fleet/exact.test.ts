@@ -45,7 +45,7 @@ it('one crew’s day agrees with a general mixed-integer solver (HiGHS), with ru
     expect(solution.Status).toBe('Optimal');
     expect(exactShift(problem)?.cost).toBeCloseTo(costFromObjective(problem, solution.ObjectiveValue), 3);
   }
-}, 120_000);
+});
 
 it('is the best of all orders of all subsets: rest, overtime, skills, late days, two openings (property)', () => {
   fc.assert(
