@@ -2,15 +2,22 @@
 // npm test: all set-up, then types, lint with the layer rules, unit tests, server tests on a real PostgreSQL,
 // reduced trials of what has broken it before, and the built application in headless Chromium. The last line
 // counts everything; a file that could not run counts as failed.
+//   npm test -- unit              one step alone
+//   npm test -- --changed         what the changes since the last commit can touch; --changed=COMMIT since that
 import { spawn } from 'node:child_process';
 import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
+import { changedSince, touchedBy } from './lib/changed.mjs';
 import { needChromium, needNode, needNpmPackages } from './lib/install.mjs';
 import { needPostgres, startThrowawayPostgres } from './lib/postgres.mjs';
 import { ROOT, say } from './lib/run.mjs';
 
-const only = process.argv[2];
+const asked = process.argv.slice(2);
+const only = asked.find((word) => !word.startsWith('--'));
+const flag = asked.find((word) => /^--changed(=|$)/.test(word));
+const commit = flag && (flag.split('=')[1] ?? 'HEAD');
+const touched = commit && touchedBy(changedSince(commit));
 const total = { passed: 0, failed: 0 };
 const began = Date.now();
 
@@ -22,8 +29,10 @@ const go = (command, args, env = {}) =>
     child.once('exit', (code) => resolve(code ?? 1));
   });
 
+const runs = (name) => (!only || name.startsWith(only)) && (!touched || touched[name]);
+
 async function step(name, work) {
-  if (only && !name.startsWith(only)) return;
+  if (!runs(name)) return;
   const at = Date.now();
   say(`— ${name} —`);
   const { passed, failed } = await work();
@@ -53,6 +62,8 @@ async function jest(project, env = {}) {
       project,
       '--maxWorkers',
       String(WORKERS),
+      // Unit tests are quick and read files that nothing imports: they are run whole.
+      ...(commit && project === 'server' ? ['--changedSince', commit, '--passWithNoTests'] : []),
       '--json',
       '--outputFile',
       file,
@@ -70,7 +81,8 @@ async function jest(project, env = {}) {
 async function browser(env) {
   const folder = mkdtempSync(path.join(os.tmpdir(), 'gradum-e2e-'));
   const file = path.join(folder, 'result.json');
-  await go(bin('playwright'), ['test', '--config', 'e2e/playwright.config.ts'], {
+  const specs = touched ? touched.specs : [];
+  await go(bin('playwright'), ['test', '--config', 'e2e/playwright.config.ts', ...specs], {
     ...env,
     PLAYWRIGHT_JSON_OUTPUT_NAME: file,
     NODE_OPTIONS: '',
@@ -89,13 +101,14 @@ async function main() {
   needNode();
   await needNpmPackages({ tools: true });
   needPostgres();
-  if (!only || 'browser'.startsWith(only)) needChromium();
+  if (runs('browser')) needChromium();
   // Each of the two keeps one core busy.
   await Promise.all([
     step('types', check('npm', ['run', '--silent', 'types'])),
     step('lint', check('npm', ['run', '--silent', 'lint'])),
   ]);
   await step('unit', () => jest('unit'));
+  if (!['server', 'trials', 'browser'].some(runs)) return;
   const postgres = await startThrowawayPostgres();
   try {
     const admin = new URL(postgres.url);
@@ -115,6 +128,6 @@ main()
   })
   .finally(() => {
     say(`took ${Math.round((Date.now() - began) / 1000)} s`);
-    process.exitCode = total.failed === 0 && total.passed > 0 ? 0 : 1;
+    process.exitCode = total.failed === 0 && (touched || total.passed > 0) ? 0 : 1;
     console.log(`${total.passed} passed, ${total.failed} failed`);
   });
