@@ -1,0 +1,195 @@
+#!/usr/bin/env node
+// npm run mutants: makes small mistakes in the rules, one at a time, and counts how many the tests notice.
+//   npm run mutants -- hurt                 one group alone
+//   npm run mutants -- --file core/heard/index.ts    one file, with every mutant that nothing noticed
+// What has not changed since the last run, neither the rules nor their tests, is taken as it was.
+import { fork } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import {
+  cpSync,
+  existsSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  symlinkSync,
+  writeFileSync,
+} from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+import { needNode, needNpmPackages } from './lib/install.mjs';
+import { ROOT, say } from './lib/run.mjs';
+
+needNode();
+await needNpmPackages({ tools: true });
+const { mutantsOf, withMutant } = await import('./mutants/mutate.mjs');
+const { EQUAL, GROUPS } = await import('./mutants/targets.mjs');
+
+const KEPT = path.join(ROOT, 'scripts/mutants/kept.json');
+/** A test runner that stays up grows; it is started anew after so many. */
+const RUNS_EACH = 60;
+/** A mutant that has not been answered for after so long goes round in circles: that is noticed. */
+const HANGS_MS = 120_000;
+
+const asked = process.argv.slice(2);
+const oneFile = asked[asked.indexOf('--file') + 1];
+const alone = asked.includes('--file') ? oneFile : undefined;
+const groups = Object.entries(GROUPS).filter(
+  ([name]) => asked.length === 0 || alone !== undefined || asked.includes(name),
+);
+const kept = existsSync(KEPT) ? JSON.parse(readFileSync(KEPT, 'utf8')) : {};
+
+const read = (file) => readFileSync(path.join(ROOT, file), 'utf8');
+const testsBelow = (folder) =>
+  readdirSync(path.join(ROOT, folder), { recursive: true, encoding: 'utf8' })
+    .filter((name) => name.endsWith('.test.ts'))
+    .map((name) => path.join(folder, name));
+
+/** Tests that may notice: those named like the file, those of its area, then those of other areas. */
+function testsFor(file, also) {
+  const own = testsBelow(path.dirname(file));
+  const named = own.filter((test) => path.basename(test) === path.basename(file).replace('.ts', '.test.ts'));
+  return [...new Set([...named, ...own, ...also.flatMap(testsBelow)])];
+}
+
+/** One copy of the sources and the process that tries mutants in it. */
+class Bench {
+  constructor() {
+    this.root = mkdtempSync(path.join(os.tmpdir(), 'gradum-mutants-'));
+    for (const name of ['core', 'package.json', 'tsconfig.json'])
+      cpSync(path.join(ROOT, name), path.join(this.root, name), { recursive: true });
+    symlinkSync(path.join(ROOT, 'node_modules'), path.join(this.root, 'node_modules'));
+    this.runs = 0;
+  }
+
+  async begin() {
+    this.child = fork(
+      path.join(ROOT, 'scripts/mutants/worker.mjs'),
+      [this.root, path.join(ROOT, 'scripts/mutants/sequencer.mjs')],
+      { execArgv: ['--experimental-vm-modules', '--no-warnings'], cwd: this.root },
+    );
+    await new Promise((resolve, reject) => {
+      this.child.once('message', resolve);
+      this.child.once('exit', () => reject(new Error('the test runner does not start')));
+    });
+    this.child.removeAllListeners();
+  }
+
+  /** Which test noticed, `hangs`, or undefined. */
+  async tried(order) {
+    if (!this.child || this.runs++ % RUNS_EACH === 0) {
+      this.end();
+      await this.begin();
+    }
+    const answer = await new Promise((resolve) => {
+      const { child } = this;
+      const done = (said) => {
+        clearTimeout(late);
+        child.removeAllListeners();
+        resolve(said);
+      };
+      const late = setTimeout(() => done({ by: 'hangs' }), HANGS_MS);
+      child.once('message', done);
+      child.once('exit', () => done({ by: 'ends the test runner' }));
+      child.send(order);
+    });
+    if (!order.tests.includes(answer.by) && answer.by !== undefined) {
+      this.end();
+      writeFileSync(path.join(this.root, order.file), order.source);
+    }
+    if (answer.failure) throw new Error(answer.failure);
+    return answer.by;
+  }
+
+  end() {
+    this.child?.kill('SIGKILL');
+    this.child = undefined;
+  }
+
+  close() {
+    this.end();
+    rmSync(this.root, { recursive: true, force: true });
+  }
+}
+
+/** Every mutant of a file, shared out over the benches. */
+async function tryFile(file, also, benches) {
+  const source = read(file);
+  const tests = testsFor(file, also);
+  const digest = createHash('sha256')
+    .update([source, ...tests.map(read)].join('\0'))
+    .digest('hex')
+    .slice(0, 16);
+  if (kept[file]?.digest === digest) return kept[file];
+  const lines = source.split('\n');
+  const equal = ({ line, replacement, from, to }) =>
+    EQUAL.some(
+      (one) =>
+        one.file === file &&
+        lines[line - 1].trim() === one.line &&
+        one.of === source.slice(from, to) &&
+        one.instead === replacement,
+    );
+  const all = mutantsOf(source, file).filter((mutant) => !equal(mutant));
+  const whole = await benches[0].tried({ file, source, tests });
+  if (whole) throw new Error(`${whole} fails without any mutant: mend it first`);
+  const noticed = new Map(tests.map((test) => [test, 0]));
+  const survived = [];
+  let next = 0;
+  await Promise.all(
+    benches.map(async (bench) => {
+      for (let mutant = all[next++]; mutant; mutant = all[next++]) {
+        // What noticed most so far is asked first.
+        const order = [...tests].sort((a, b) => noticed.get(b) - noticed.get(a));
+        const by = await bench.tried({ file, source, mutated: withMutant(source, mutant), tests: order });
+        if (by === undefined) survived.push(mutant);
+        else if (noticed.has(by)) noticed.set(by, noticed.get(by) + 1);
+      }
+    }),
+  );
+  const shown = survived
+    .sort((a, b) => a.from - b.from)
+    .map(({ line, from, to, replacement, kind }) => ({
+      line,
+      text: lines[line - 1].trim().slice(0, 100),
+      of: source.slice(from, to).slice(0, 60),
+      instead: replacement,
+      kind,
+    }));
+  kept[file] = { digest, total: all.length, survived: shown };
+  writeFileSync(KEPT, `${JSON.stringify(kept, null, 1)}\n`);
+  return kept[file];
+}
+
+const benches = Array.from({ length: os.availableParallelism() }, () => new Bench());
+const table = ['| rules | mutants | noticed | share | wanted |', '| --- | --- | --- | --- | --- |'];
+let short = 0;
+try {
+  for (const [, { what, least, files, also }] of groups) {
+    let [all, missed] = [0, 0];
+    for (const file of files) {
+      if (alone !== undefined && file !== alone) continue;
+      const began = Date.now();
+      const { total, survived } = await tryFile(file, also, benches);
+      all += total;
+      missed += survived.length;
+      say(`${file}: ${total - survived.length} of ${total}, ${Math.round((Date.now() - began) / 1000)} s`);
+      if (alone !== undefined)
+        for (const { line, text, of, instead, kind } of survived)
+          console.log(`  ${line}: ${kind} ${of} → ${instead || 'nothing'}\n      ${text}`);
+      table.push(row(`\`${file}\``, total, survived.length));
+    }
+    if (alone !== undefined) continue;
+    table.push(row(`**${what}**`, all, missed, least));
+    if ((all - missed) / all < least) short++;
+  }
+} finally {
+  for (const bench of benches) bench.close();
+}
+
+function row(name, all, missed, least) {
+  const share = all === 0 ? '' : `${((100 * (all - missed)) / all).toFixed(1)} %`;
+  return `| ${name} | ${all} | ${all - missed} | ${share} | ${least ? `${100 * least} %` : ''} |`;
+}
+console.log(`\n${table.join('\n')}\n`);
+process.exitCode = short === 0 ? 0 : 1;
