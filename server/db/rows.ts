@@ -1,6 +1,5 @@
 import type { CreationOptional as Made, InferAttributes, InferCreationAttributes, Model } from 'sequelize';
 import type { Terms } from '#core/upkeep/agreements';
-import type { BriefStory } from '#core/judging/history';
 import type { AbsenceKind, Week } from '#core/planning/crews';
 import type { SeasonDecision } from '#core/upkeep/maintenance';
 import type { PartId } from '#core/machine';
@@ -14,6 +13,7 @@ import type { Skill } from '#contracts/people';
 import type { Role } from '#contracts/roles';
 import type { NoticeKind, OrderOfDay } from '#contracts/board';
 import type { Solved } from '#core/planning/routing';
+import type { DerivedRow } from './derived.ts';
 
 /*
  * One row of each table, as its model gives it. `Made` marks what the database or the model fills in when a
@@ -315,68 +315,16 @@ export interface NoticeRow {
   madeBy: Text;
   madeAt: Date;
 }
-export interface ConditionRow {
-  id: string;
-  unitId: Text;
-  pointId: Text;
-  visitId: string;
-  kind: string;
-  hazard: boolean;
-  circuit: Num;
-  text: string;
-  openedAt: Date;
-  openedBy: Text;
-  closedAt: At;
-  closedByEntry: Text;
-  changedFrom: Text;
-  changedTo: Text;
-  closes: Text;
-  told: Text;
-}
-export interface FindingRow {
-  entryId: string;
-  unitId: Text;
-  pointId: Text;
-  visitId: string;
-  callId: Text;
-  part: Made<PartId | null>;
-  circuit: Num;
-  component: string;
-  failure: string;
-  grade: string;
-  foundAt: Date;
-  watchUntil: Text;
-}
-export interface RecommendationRow {
-  id: string;
-  unitId: Text;
-  pointId: Text;
-  visitId: string;
-  text: string;
-  madeAt: Date;
-  madeBy: Text;
-}
+export type ConditionRow = DerivedRow<'open_conditions'>;
+export type FindingRow = DerivedRow<'findings'>;
+export type RecommendationRow = DerivedRow<'recommendations'>;
 export interface ComponentWordRow {
   word: string;
   part: PartId;
   mappedBy: Text;
   mappedAt: Made<Date>;
 }
-export interface SummaryRow {
-  unitId: string;
-  asOf: string;
-  changesOn: Text;
-  score: number;
-  toDecide: boolean;
-  sentence: string;
-  flags: unknown[];
-  flagKinds: string[];
-  openConditions: number;
-  lastVisitAt: At;
-  lastDone: Record<string, string>;
-  care: object;
-  story: BriefStory;
-}
+export type SummaryRow = DerivedRow<'unit_summaries'>;
 export interface DecisionRow {
   id: string;
   unitId: string;

@@ -3,6 +3,7 @@ import type { Transaction } from 'sequelize';
 import { chunks, groupBy } from '#core/base/collections';
 import { foldCall, foldVisit, type CallFact, type SubjectSheet, type VisitFact } from '#core/record/sheet';
 import type { Database } from '../db/connect.ts';
+import type { SentRow } from '../db/derived.ts';
 import type { Clock } from '../http/clock.ts';
 import { judge } from './summary.ts';
 import { CALLS, LINES_OF_VISITS } from './read.sql.ts';
@@ -19,8 +20,9 @@ export interface Touched {
 
 const CALLS_AT_ONCE = 2000;
 
+const instant = (ms: number): string => new Date(ms).toISOString();
 const at = (ms: number | null | undefined): string | null =>
-  ms === null || ms === undefined ? null : new Date(ms).toISOString();
+  ms === null || ms === undefined ? null : instant(ms);
 
 /**
  * Folds again whatever was touched and replaces what is derived from it: visits, then calls, then units and
@@ -94,7 +96,7 @@ async function deriveCalls(
   await db.run(write.STATE_OF_CALLS, [JSON.stringify(rows)], transaction);
 }
 
-type Rows = Readonly<Record<write.DerivedTable, readonly object[]>>;
+type Rows = { readonly [T in write.SubjectTable]: readonly SentRow<T>[] };
 
 /**
  * Replaces the derived rows of subjects by what their sheets say now. Rows of a kind that come out as they
@@ -125,82 +127,79 @@ async function replace(
   }
   const touched = tables.filter((table) => changed.get(table)?.ids.length);
   if (touched.length === 0) return;
-  const json = (table: write.DerivedTable) => `[${changed.get(table)?.rows.join()}]`;
+  const json = (table: write.SubjectTable) => `[${changed.get(table)?.rows.join()}]`;
   const given = touched.flatMap((table) => [changed.get(table)?.ids, json(table)]);
   await db.run(write.replacing(touched, as), [JSON.stringify(digests), ...given], transaction);
   for (const table of ['refrigerant_movements', 'components'] as const)
     if (changed.get(table)?.rows.length) await db.run(write.ADD[table], [json(table)], transaction);
 }
 
-/** The rows a sheet stands for, as the tables hold them. */
+/** The rows a sheet stands for, as they are sent to the tables. */
 function rowsOf(id: string, sheet: SubjectSheet, as: 'unit_id' | 'point_id'): Rows {
+  const subject = as === 'unit_id' ? { unitId: id, pointId: null } : { unitId: null, pointId: id };
   return {
     findings: sheet.findings.map((f) => ({
-      [as]: id,
-      entry_id: f.entryId,
-      visit_id: f.visitId,
-      call_id: f.callId,
+      ...subject,
+      entryId: f.entryId,
+      visitId: f.visitId,
+      callId: f.callId,
       part: f.part,
       circuit: f.circuit,
       component: f.component,
       failure: f.failure,
       grade: f.grade,
-      found_at: at(f.atMs),
-      watch_until: f.watchUntil,
+      foundAt: instant(f.atMs),
+      watchUntil: f.watchUntil,
     })),
     open_conditions: sheet.conditions.map((c) => ({
-      [as]: id,
+      ...subject,
       id: c.id,
-      visit_id: c.visitId,
+      visitId: c.visitId,
       kind: c.kind,
       hazard: c.hazard,
       circuit: c.circuit,
       text: c.text,
-      changed_from: c.changedFrom,
-      changed_to: c.changedTo,
+      changedFrom: c.changedFrom,
+      changedTo: c.changedTo,
       closes: c.closes,
       told: c.told,
-      opened_at: at(c.openedMs),
-      opened_by: c.openedBy,
-      closed_at: at(c.closed?.atMs),
-      closed_by_entry: c.closed?.entryId ?? null,
+      openedAt: instant(c.openedMs),
+      openedBy: c.openedBy,
+      closedAt: at(c.closed?.atMs),
+      closedByEntry: c.closed?.entryId ?? null,
     })),
-    entry_calls: sheet.answers.map(({ entryId, callId }) => ({
-      [as]: id,
-      entry_id: entryId,
-      call_id: callId,
-    })),
+    entry_calls: sheet.answers.map(({ entryId, callId }) => ({ ...subject, entryId, callId })),
     recommendations: sheet.recommendations.map((r) => ({
-      [as]: id,
+      ...subject,
       id: r.id,
-      visit_id: r.visitId,
+      visitId: r.visitId,
       text: r.text,
-      made_at: at(r.atMs),
-      made_by: r.authorId,
+      madeAt: instant(r.atMs),
+      madeBy: r.authorId,
     })),
     refrigerant_movements: sheet.movements.map((m) => {
       const cylinder = m.cylinder ? `cylinder ${m.cylinder}` : 'cylinder';
       const circuit = m.circuit === null ? 'circuit not named' : `circuit ${m.circuit}`;
       const into = m.direction === 'into the circuit';
       return {
-        entry_id: m.entryId,
-        unit_id: id,
+        entryId: m.entryId,
+        unitId: id,
         circuit: m.circuit,
         refrigerant: m.refrigerant,
-        from_place: into ? cylinder : circuit,
-        to_place: into ? circuit : cylinder,
+        fromPlace: into ? cylinder : circuit,
+        toPlace: into ? circuit : cylinder,
         pounds: m.pounds,
-        moved_at: at(m.atMs),
-        by_user: m.authorId,
+        movedAt: instant(m.atMs),
+        byUser: m.authorId,
       };
     }),
     components: sheet.lives.map((l) => ({
-      unit_id: id,
+      unitId: id,
       part: l.slot.part,
       circuit: l.slot.circuit,
-      from_on: l.from,
-      until_on: l.until,
-      entry_id: l.entryId,
+      fromOn: l.from,
+      untilOn: l.until,
+      entryId: l.entryId,
       manufacturer: l.manufacturer,
       model: l.model,
       serial: l.serial,

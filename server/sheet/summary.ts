@@ -3,6 +3,7 @@ import { chunks } from '#core/base/collections';
 import { briefOf, storyOf, unitVerdict } from '#core/judging/history';
 import { localDate, type PlainDate } from '#core/base/time';
 import type { Database } from '../db/connect.ts';
+import type { SentRow } from '../db/derived.ts';
 import type { Clock } from '../http/clock.ts';
 import { judgingSettings } from '../settings/service.ts';
 import { readUnits, UNITS_AT_ONCE, type UnitRead } from './read.ts';
@@ -26,23 +27,23 @@ export async function judge(
     (zone) => localDate(clock.now(), zone),
     transaction,
   );
-  const rows = reads.map(({ unit, sheet, facts, lastDone, care, decisions }) => {
+  const rows = reads.map(({ unit, sheet, facts, lastDone, care, decisions }): SentRow<'unit_summaries'> => {
     const asOf = unit.timeZone === timeZone ? today : localDate(clock.now(), unit.timeZone);
     const verdict = unitVerdict(facts, history, asOf, decisions);
     const changesOn = [verdict.changesOn, newRules].filter((day) => day !== undefined).sort()[0];
     return {
-      unit_id: unit.id,
-      as_of: asOf,
-      changes_on: changesOn ?? null,
+      unitId: unit.id,
+      asOf,
+      changesOn: changesOn ?? null,
       score: verdict.score,
-      to_decide: verdict.toDecide,
+      toDecide: verdict.toDecide,
       decisions: decisions.length,
       sentence: verdict.sentence,
       flags: verdict.flags,
-      flag_kinds: verdict.flags.filter((flag) => flag.decisionId === undefined).map((flag) => flag.kind),
-      open_conditions: facts.openConditions.length,
-      last_visit_at: sheet.lastVisitMs === null ? null : new Date(sheet.lastVisitMs).toISOString(),
-      last_done: lastDone,
+      flagKinds: verdict.flags.filter((flag) => flag.decisionId === undefined).map((flag) => flag.kind),
+      openConditions: facts.openConditions.length,
+      lastVisitAt: sheet.lastVisitMs === null ? null : new Date(sheet.lastVisitMs).toISOString(),
+      lastDone,
       care,
       story: briefOf(
         storyOf(facts, history),

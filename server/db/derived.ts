@@ -1,0 +1,163 @@
+import { DataTypes, type CreationOptional as Made, type DataType } from 'sequelize';
+import type { BriefStory } from '#core/judging/history';
+import type { PartId } from '#core/machine';
+
+/*
+ * The rows that the fold derives, each column once: the models, the types of rows, what the fold has to give
+ * and the SQL that writes it all read this. The migrations that made the tables stay as they ran.
+ */
+
+/** What a column holds, by its names in PostgreSQL and in the library. `holds` only carries the type. */
+interface Column<T> {
+  readonly sql: string;
+  readonly type: DataType;
+  readonly holds?: T;
+}
+const column = <T>(sql: string, type: DataType): Column<T> => ({ sql, type });
+/** A column that may be empty. */
+const maybe = <T>({ sql, type }: Column<T>): Column<T | null> => ({ sql, type });
+/** JSON of a known form. */
+const json = <T>(): Column<T> => column<T>('jsonb', DataTypes.JSONB);
+
+const uuid = column<string>('uuid', DataTypes.UUID);
+const text = column<string>('text', DataTypes.TEXT);
+const part = column<PartId>('text', DataTypes.TEXT);
+const int = column<number>('int', DataTypes.INTEGER);
+const float = column<number>('float8', DataTypes.DOUBLE);
+const flag = column<boolean>('boolean', DataTypes.BOOLEAN);
+const day = column<string>('date', DataTypes.DATEONLY);
+const instant = column<Date>('timestamptz', DataTypes.DATE);
+
+/** A unit or a point of its site: one of them. */
+const subject = { unitId: maybe(uuid), pointId: maybe(uuid) };
+
+/**
+ * Tables of derived rows. `by` names a row; where a row is known only by all it says (`keyed: false`), it is
+ * the column by which such rows are looked for, and the table belongs to units only.
+ */
+export const DERIVED = {
+  findings: {
+    by: 'entryId',
+    keyed: true,
+    columns: {
+      entryId: uuid,
+      ...subject,
+      visitId: uuid,
+      callId: maybe(uuid),
+      part: maybe(part),
+      circuit: maybe(int),
+      component: text,
+      failure: text,
+      grade: text,
+      foundAt: instant,
+      watchUntil: maybe(day),
+    },
+  },
+  open_conditions: {
+    by: 'id',
+    keyed: true,
+    columns: {
+      id: uuid,
+      ...subject,
+      visitId: uuid,
+      kind: text,
+      hazard: flag,
+      circuit: maybe(int),
+      text,
+      changedFrom: maybe(text),
+      changedTo: maybe(text),
+      closes: maybe(text),
+      told: maybe(text),
+      openedAt: instant,
+      openedBy: maybe(uuid),
+      closedAt: maybe(instant),
+      closedByEntry: maybe(uuid),
+    },
+  },
+  entry_calls: { by: 'entryId', keyed: true, columns: { entryId: uuid, callId: uuid, ...subject } },
+  recommendations: {
+    by: 'id',
+    keyed: true,
+    columns: { id: uuid, ...subject, visitId: uuid, text, madeAt: instant, madeBy: maybe(uuid) },
+  },
+  refrigerant_movements: {
+    by: 'entryId',
+    keyed: false,
+    columns: {
+      entryId: uuid,
+      unitId: uuid,
+      circuit: maybe(int),
+      refrigerant: text,
+      fromPlace: text,
+      toPlace: text,
+      pounds: maybe(float),
+      movedAt: instant,
+      byUser: maybe(uuid),
+    },
+  },
+  components: {
+    by: 'unitId',
+    keyed: false,
+    columns: {
+      unitId: uuid,
+      part,
+      circuit: maybe(int),
+      fromOn: maybe(day),
+      untilOn: maybe(day),
+      entryId: maybe(uuid),
+      manufacturer: maybe(text),
+      model: maybe(text),
+      serial: maybe(text),
+    },
+  },
+  unit_summaries: {
+    by: 'unitId',
+    keyed: true,
+    columns: {
+      unitId: uuid,
+      asOf: day,
+      changesOn: maybe(day),
+      score: int,
+      toDecide: flag,
+      decisions: int,
+      sentence: text,
+      flags: json<readonly unknown[]>(),
+      flagKinds: column<readonly string[]>('text[]', DataTypes.ARRAY(DataTypes.TEXT)),
+      openConditions: int,
+      lastVisitAt: maybe(instant),
+      lastDone: json<Readonly<Record<string, string>>>(),
+      care: json<object>(),
+      story: json<BriefStory>(),
+    },
+  },
+} as const;
+
+export type DerivedTable = keyof typeof DERIVED;
+type Columns<T extends DerivedTable> = (typeof DERIVED)[T]['columns'];
+type Holds<C> = C extends Column<infer V> ? V : never;
+
+/** A row as its model gives it. */
+export type DerivedRow<T extends DerivedTable> = {
+  [N in keyof Columns<T>]: null extends Holds<Columns<T>[N]>
+    ? Made<Holds<Columns<T>[N]>>
+    : Holds<Columns<T>[N]>;
+};
+
+type Sent<V> = V extends Date ? string : V;
+/** A row as it is sent to be written: instants as text, every column said. */
+export type SentRow<T extends DerivedTable> = {
+  readonly [N in keyof Columns<T>]: Sent<Holds<Columns<T>[N]>>;
+};
+
+/** The columns of a table as a model takes them, with what names a row as its key. */
+export const modelColumns = (table: DerivedTable): Record<string, object> =>
+  Object.fromEntries(
+    Object.entries<Column<unknown>>(DERIVED[table].columns).map(([name, { type }]) => [
+      name,
+      name === DERIVED[table].by ? { type, primaryKey: true } : { type },
+    ]),
+  );
+
+/** The name of a column in the database. @example inDatabase('foundAt') // "found_at" */
+export const inDatabase = (name: string): string =>
+  name.replaceAll(/[A-Z]/g, (letter) => `_${letter.toLowerCase()}`);
