@@ -63,11 +63,10 @@ class Bench {
   }
 
   async begin() {
-    this.child = fork(
-      path.join(ROOT, 'scripts/mutants/worker.mjs'),
-      [this.root, path.join(ROOT, 'scripts/mutants/sequencer.mjs')],
-      { execArgv: ['--experimental-vm-modules', '--no-warnings'], cwd: this.root },
-    );
+    this.child = fork(path.join(ROOT, 'scripts/mutants/worker.mjs'), [this.root], {
+      execArgv: ['--experimental-vm-modules', '--no-warnings'],
+      cwd: this.root,
+    });
     await new Promise((resolve, reject) => {
       this.child.once('message', resolve);
       this.child.once('exit', () => reject(new Error('the test runner does not start')));

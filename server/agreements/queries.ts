@@ -33,14 +33,14 @@ import type {
 import type { Page } from '#contracts/common';
 import type { Database } from '../db/connect.ts';
 import { orderBy, type ListAsked } from '../db/list.sql.ts';
-import type { AgreementRow as Stored, RefinementRow, Row } from '../db/rows.ts';
+import type { Row } from '../db/tables.ts';
 import { notFound } from '../http/problem.ts';
 import { prefixQuery } from '../search/queries.ts';
 import { programmeOn } from '../settings/service.ts';
 import { agreementsPage, countAgreements, UNITS_OF_CUSTOMERS } from './agreements.sql.ts';
 
-type WithParts = Row<Stored> & {
-  refinements: Row<RefinementRow>[];
+type WithParts = Row<'Agreement'> & {
+  refinements: Row<'Refinement'>[];
   recorder?: { displayName: string } | null;
 };
 

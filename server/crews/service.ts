@@ -11,7 +11,7 @@ import type {
   NewOnCall,
   StartPlace,
 } from '#contracts/crews';
-import type { CrewMemberRow, CrewRow, Row, UserRow } from '../db/rows.ts';
+import type { Row } from '../db/tables.ts';
 import type { Database } from '../db/connect.ts';
 import { between, notOver, onDay } from '../db/days.ts';
 import type { Dependencies } from '../dependencies.ts';
@@ -22,8 +22,8 @@ import { updateVersion } from '../http/versioned.ts';
 import { companyYard } from '../settings/service.ts';
 
 type Needs = Pick<Dependencies, 'db' | 'clock'>;
-type Membership = Row<CrewMemberRow> & { user: Row<UserRow> };
-type CrewWithMembers = Row<CrewRow> & { memberships: Membership[] };
+type Membership = Row<'CrewMember'> & { user: Row<'User'> };
+type CrewWithMembers = Row<'Crew'> & { memberships: Membership[] };
 
 /** What crews' days are judged by, for many crews and days at once. */
 async function absencesAndHolidays(db: Database, from: PlainDate, to = from) {

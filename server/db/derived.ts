@@ -1,33 +1,28 @@
-import { DataTypes, type CreationOptional as Made, type DataType } from 'sequelize';
 import type { BriefStory } from '#core/judging/history';
 import type { PartId } from '#core/machine';
+import {
+  day,
+  flag,
+  float,
+  instant,
+  int,
+  json,
+  key,
+  maybe,
+  text,
+  texts,
+  uuid,
+  word,
+  type Column,
+  type Holds,
+} from './kinds.ts';
 
 /*
  * The rows that the fold derives, each column once: the models, the types of rows, what the fold has to give
  * and the SQL that writes it all read this. The migrations that made the tables stay as they ran.
  */
 
-/** What a column holds, by its names in PostgreSQL and in the library. `holds` only carries the type. */
-interface Column<T> {
-  readonly sql: string;
-  readonly type: DataType;
-  readonly holds?: T;
-}
-const column = <T>(sql: string, type: DataType): Column<T> => ({ sql, type });
-/** A column that may be empty. */
-const maybe = <T>({ sql, type }: Column<T>): Column<T | null> => ({ sql, type });
-/** JSON of a known form. */
-const json = <T>(): Column<T> => column<T>('jsonb', DataTypes.JSONB);
-
-const uuid = column<string>('uuid', DataTypes.UUID);
-const text = column<string>('text', DataTypes.TEXT);
-const part = column<PartId>('text', DataTypes.TEXT);
-const int = column<number>('int', DataTypes.INTEGER);
-const float = column<number>('float8', DataTypes.DOUBLE);
-const flag = column<boolean>('boolean', DataTypes.BOOLEAN);
-const day = column<string>('date', DataTypes.DATEONLY);
-const instant = column<Date>('timestamptz', DataTypes.DATE);
-
+const part = word<PartId>();
 /** A unit or a point of its site: one of them. */
 const subject = { unitId: maybe(uuid), pointId: maybe(uuid) };
 
@@ -122,7 +117,7 @@ export const DERIVED = {
       decisions: int,
       sentence: text,
       flags: json<readonly unknown[]>(),
-      flagKinds: column<readonly string[]>('text[]', DataTypes.ARRAY(DataTypes.TEXT)),
+      flagKinds: texts,
       openConditions: int,
       lastVisitAt: maybe(instant),
       lastDone: json<Readonly<Record<string, string>>>(),
@@ -134,14 +129,6 @@ export const DERIVED = {
 
 export type DerivedTable = keyof typeof DERIVED;
 type Columns<T extends DerivedTable> = (typeof DERIVED)[T]['columns'];
-type Holds<C> = C extends Column<infer V> ? V : never;
-
-/** A row as its model gives it. */
-export type DerivedRow<T extends DerivedTable> = {
-  [N in keyof Columns<T>]: null extends Holds<Columns<T>[N]>
-    ? Made<Holds<Columns<T>[N]>>
-    : Holds<Columns<T>[N]>;
-};
 
 type Sent<V> = V extends Date ? string : V;
 /** A row as it is sent to be written: instants as text, every column said. */
@@ -150,13 +137,11 @@ export type SentRow<T extends DerivedTable> = {
 };
 
 /** The columns of a table as a model takes them, with what names a row as its key. */
-export const modelColumns = (table: DerivedTable): Record<string, object> =>
-  Object.fromEntries(
-    Object.entries<Column<unknown>>(DERIVED[table].columns).map(([name, { type }]) => [
-      name,
-      name === DERIVED[table].by ? { type, primaryKey: true } : { type },
-    ]),
-  );
+export const modelColumns = <T extends DerivedTable>(table: T): Columns<T> => {
+  const { by, columns } = DERIVED[table];
+  const named: Readonly<Record<string, Column<unknown>>> = columns;
+  return { ...named, [by]: key(named[by] as Column<unknown>) } as Columns<T>;
+};
 
 /** The name of a column in the database. @example inDatabase('foundAt') // "found_at" */
 export const inDatabase = (name: string): string =>

@@ -1,66 +1,19 @@
 import type { Model, ModelAttributes, ModelStatic, Sequelize } from 'sequelize';
-import { COLUMNS, TABLES } from './columns.ts';
-import type * as rows from './rows.ts';
-import type { Row } from './rows.ts';
+import type { Column } from './kinds.ts';
+import { COLUMNS, TABLES, type Models, type Row } from './tables.ts';
 
-export type User = Row<rows.UserRow>;
-export type Call = Row<rows.CallRow>;
-export type Visit = Row<rows.VisitRow>;
-export type Stop = Row<rows.StopRow>;
-export type Entry = Row<rows.EntryRow>;
-export type Site = Row<rows.SiteRow>;
-export type Unit = Row<rows.UnitRow>;
+export type { Models } from './tables.ts';
+export type User = Row<'User'>;
+export type Call = Row<'Call'>;
+export type Visit = Row<'Visit'>;
+export type Stop = Row<'Stop'>;
+export type Entry = Row<'Entry'>;
+export type Site = Row<'Site'>;
+export type Unit = Row<'Unit'>;
 
-type Table<R> = ModelStatic<Row<R>>;
-export interface Models {
-  readonly User: Table<rows.UserRow>;
-  readonly Crew: Table<rows.CrewRow>;
-  readonly CrewMember: Table<rows.CrewMemberRow>;
-  readonly Absence: Table<rows.AbsenceRow>;
-  readonly OnCall: Table<rows.OnCallRow>;
-  readonly Holiday: Table<rows.HolidayRow>;
-  readonly Setting: Table<rows.SettingRow>;
-  readonly Command: Table<rows.CommandRow>;
-  readonly Customer: Table<rows.CustomerRow>;
-  readonly Agreement: Table<rows.AgreementRow>;
-  readonly Refinement: Table<rows.RefinementRow>;
-  readonly SeasonDecision: Table<rows.SeasonDecisionRow>;
-  readonly Site: Table<rows.SiteRow>;
-  readonly Unit: Table<rows.UnitRow>;
-  readonly Circuit: Table<rows.CircuitRow>;
-  readonly Call: Table<rows.CallRow>;
-  readonly CallEvent: Table<rows.CallEventRow>;
-  readonly Visit: Table<rows.VisitRow>;
-  readonly VisitCall: Table<rows.VisitCallRow>;
-  readonly Entry: Table<rows.EntryRow>;
-  readonly Route: Table<rows.RouteRow>;
-  readonly Stop: Table<rows.StopRow>;
-  readonly HeldUnit: Table<rows.HeldUnitRow>;
-  readonly RouteChange: Table<rows.RouteChangeRow>;
-  readonly Notice: Table<rows.NoticeRow>;
-  readonly Condition: Table<rows.ConditionRow>;
-  readonly Finding: Table<rows.FindingRow>;
-  readonly Recommendation: Table<rows.RecommendationRow>;
-  readonly ComponentWord: Table<rows.ComponentWordRow>;
-  readonly Summary: Table<rows.SummaryRow>;
-  readonly Decision: Table<rows.DecisionRow>;
-  readonly Import: Table<rows.ImportRow>;
-  readonly ImportRecipe: Table<rows.ImportRecipeRow>;
-  readonly Log: Table<rows.LogRow>;
-  readonly Roof: Table<rows.RoofRow>;
-  readonly SitePoint: Table<rows.SitePointRow>;
-  readonly SiteLink: Table<rows.SiteLinkRow>;
-  readonly ModelNote: Table<rows.ModelNoteRow>;
-  readonly Job: Table<rows.JobRow>;
-  readonly Search: Table<rows.SearchRow>;
-  readonly Photo: Table<rows.PhotoRow>;
-}
-
-/** Columns of one table's own: the library writes the name of the field into what it is given. */
-const own = (columns: object): ModelAttributes<Model> =>
-  Object.fromEntries(
-    Object.entries(columns).map(([name, column]) => [name, 'type' in column ? { ...column } : column]),
-  ) as ModelAttributes<Model>;
+/** Columns as the library takes them; it writes the name of the field into what it is given. */
+const own = (columns: Readonly<Record<string, Column<unknown>>>): ModelAttributes<Model> =>
+  Object.fromEntries(Object.entries(columns).map(([name, { model }]) => [name, { ...model }]));
 
 /** Defines the models on one connection, so that two databases can be open in one process. */
 export function defineModels(sequelize: Sequelize): Models {
