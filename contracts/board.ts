@@ -5,7 +5,7 @@ import type { StartPlace } from './crews.ts';
 import { id, plainDate } from './common.ts';
 
 /** As many days at once as are looked at or planned; a season ahead is planned in parts. */
-export const MOST_DAYS = 28;
+const MOST_DAYS = 28;
 const MOST_JOBS_A_DAY = 60;
 
 const days = z.int().min(1, 'at least one day').max(MOST_DAYS, `at most ${MOST_DAYS} days at once`);
@@ -24,7 +24,7 @@ export const boardQuery = z.object({
  * What is planned: a visit there is, an open call, or what is due on some units of a site with the calls that
  * are seen to on the same visit.
  */
-export const jobAsked = z.union([
+const jobAsked = z.union([
   z.strictObject({ visit: id }),
   z.strictObject({ call: id }),
   z.strictObject({ site: id, units: z.array(id).min(1).max(500), calls: z.array(id).max(50) }),
@@ -93,8 +93,7 @@ export type PublishBody = z.infer<typeof publishBody>;
 /** Problem type of orders in which something does not hold; each says what. */
 export const DOES_NOT_HOLD = 'does-not-hold';
 
-export const NOTICE_KINDS = ['planned', 'moved', 'called off'] as const;
-export type NoticeKind = (typeof NOTICE_KINDS)[number];
+export type NoticeKind = 'planned' | 'moved' | 'called off';
 
 /** Which visits a crew's day has, in order; as it is kept in the history of routes. */
 export interface OrderOfDay {

@@ -82,15 +82,15 @@ interface Dated {
   readonly displayName: string;
   readonly from: string;
 }
-export interface AbsenceView extends Dated {
+interface AbsenceView extends Dated {
   readonly kind: AbsenceKind;
   readonly until: string | null;
   readonly note: string | null;
 }
-export interface OnCallView extends Dated {
+interface OnCallView extends Dated {
   readonly until: string;
 }
-export interface HolidayView {
+interface HolidayView {
   readonly id: string;
   readonly on: string;
   readonly name: string;

@@ -14,7 +14,7 @@ export const dueQuery = z.object({
     .transform(Number)
     .pipe(z.number().min(1).max(120)),
 });
-export interface DueTaskView {
+interface DueTaskView {
   readonly key: string;
   readonly title: string;
   readonly dueOn: string | null;

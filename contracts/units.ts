@@ -48,7 +48,7 @@ export const newUnit = unitFields
   .partial()
   .extend({ id, siteId: id, tag: name, kind: unitFields.shape.kind });
 export const unitPatch = unitFields.partial().extend({ version });
-export const unitOnly = {
+const unitOnly = {
   kind: z.enum(UNIT_KINDS).optional(),
   status: z.enum(UNIT_STATUSES).optional(),
   standing: z.enum(['to decide', 'left open', 'nothing open']).optional(),

@@ -5,14 +5,14 @@ import { pointsOf, type ReadingGroup, type ReadingPoint, type ReadingSet } from 
 
 /* What is asked of a machine in the mode it runs in: readings follow machine and mode. */
 
-export interface AskedMachine {
+interface AskedMachine {
   readonly kind: UnitKind;
   /** Circuits on record; none for boilers, heaters and fans. */
   readonly circuits: number;
   readonly phase: number | null;
 }
 
-export interface AskedGroup {
+interface AskedGroup {
   readonly title: string;
   readonly group: ReadingGroup;
   /** Asked for at once. */

@@ -66,7 +66,7 @@ export function readingQuestions(set: ReadingSet, facts: CircuitFacts = {}): Sai
 }
 
 /** Refrigerant as it is put on a sheet. */
-export interface RefrigerantPut {
+interface RefrigerantPut {
   readonly refrigerant?: string | undefined;
   readonly circuit?: number | undefined;
   readonly addedLb?: number | undefined;
@@ -74,7 +74,7 @@ export interface RefrigerantPut {
 }
 
 /** A circuit as far as it is known what is in it. */
-export interface ChargedCircuit {
+interface ChargedCircuit {
   readonly number: number;
   readonly refrigerant: string | null;
   readonly chargeLb: number | null;

@@ -26,7 +26,7 @@ import { REFRIGERANTS } from '#core/measuring/refrigerant';
 import { READING_POINTS, type ReadingPoint, type ReadingSet } from './points.ts';
 
 /** Why one answer cannot be given from readings that are there. */
-export interface ReadingTrouble {
+interface ReadingTrouble {
   readonly name: string;
   readonly why: string;
 }

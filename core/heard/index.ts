@@ -5,19 +5,17 @@ import type { Priority, System } from '#core/base/vocabulary';
  * caller at once stands with it. It informs; the utility, the fire service and local rules decide.
  */
 
-export const DANGERS = [
-  'gas smell',
-  'carbon monoxide',
-  'smoke or fire',
-  'burning smell',
-  'sparks',
-  'water near electrics',
-  'refrigerant leak indoors',
-  'people at risk',
-  'no heat in frost',
-  'goods at risk',
-] as const;
-export type DangerKind = (typeof DANGERS)[number];
+type DangerKind =
+  | 'gas smell'
+  | 'carbon monoxide'
+  | 'smoke or fire'
+  | 'burning smell'
+  | 'sparks'
+  | 'water near electrics'
+  | 'refrigerant leak indoors'
+  | 'people at risk'
+  | 'no heat in frost'
+  | 'goods at risk';
 
 export interface Danger {
   readonly kind: DangerKind;

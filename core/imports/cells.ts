@@ -20,7 +20,7 @@ export interface Read {
 }
 
 /** A cell that cannot be read, with its cause. */
-export class Unreadable extends RangeError {}
+class Unreadable extends RangeError {}
 
 const refuse = (cause: string): never => {
   throw new Unreadable(cause);

@@ -401,7 +401,7 @@ export const CALL_COLUMNS = {
 } as const satisfies Record<string, Column>;
 
 /** A column that people keep as one and we as two. */
-export const POSITION: Column = {
+const POSITION: Column = {
   content: 'position',
   called: [
     'position',

@@ -41,7 +41,7 @@ const core = (name: string): string =>
     .join(' ');
 
 /** A tag without case, blanks, dashes and leading zeros: RTU-04, rtu 4 and RTU4 are alike. */
-export const plainTag = (tag: string): string =>
+const plainTag = (tag: string): string =>
   plainWord(tag)
     .replace(/\s+/g, '')
     .replace(/(\D|^)0+(?=\d)/g, '$1');

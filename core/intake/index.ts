@@ -17,7 +17,7 @@ export interface Complaint {
   readonly words?: string;
 }
 
-export interface SuggestedPriority {
+interface SuggestedPriority {
   readonly priority: Priority;
   readonly reasons: readonly IntakeReason[];
 }

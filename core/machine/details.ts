@@ -4,7 +4,7 @@
  */
 
 export const FUELS = ['natural gas', 'LP', 'electric', 'hot water', 'heat pump'] as const;
-export type Fuel = (typeof FUELS)[number];
+type Fuel = (typeof FUELS)[number];
 export const DRIVES = ['belt', 'direct'] as const;
 export const OUTDOOR_AIR = [
   'none',
@@ -22,7 +22,7 @@ export const isFixedDevice = (metering: string | null | undefined): boolean =>
   metering === 'orifice' || metering === 'capillary tube';
 export type Metering = (typeof METERING)[number];
 export const CHARGING_METHODS = ['subcooling', 'approach', 'superheat', 'weight'] as const;
-export type ChargingMethod = (typeof CHARGING_METHODS)[number];
+type ChargingMethod = (typeof CHARGING_METHODS)[number];
 
 /** Sizes and counts as read off the machine: what goes on the list before driving to the counter. */
 export interface Sized {

@@ -28,10 +28,10 @@ export const FAILURES = [
   'missing',
   'other',
 ] as const;
-export type Failure = (typeof FAILURES)[number];
+type Failure = (typeof FAILURES)[number];
 
 /** Where in the machine a part sits: the compartment that is opened to reach it. */
-export type Seat =
+type Seat =
   | 'compressor compartment'
   | 'condenser'
   | 'indoor air path'

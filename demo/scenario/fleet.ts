@@ -22,7 +22,7 @@ export interface DemoUnit {
 }
 
 /** How a machine gets worse: what the simulated machine is told when somebody measures it. */
-export interface Wear {
+interface Wear {
   /** Share of dirt that the filters and coils take up in a month. */
   dustPerMonth: number;
   /** Days on which its filters were changed, and its coils washed; in order. */
@@ -46,7 +46,7 @@ export interface DemoSite {
   readonly units: DemoUnit[];
 }
 
-export interface DemoCrew {
+interface DemoCrew {
   readonly id: string;
   readonly name: string;
   readonly authors: readonly string[];

@@ -85,7 +85,7 @@ export interface CaredFor extends MachineThere {
 }
 
 /** A unit as far as its agreement speaks of it. */
-export interface UnitAgreedFor extends CaredFor, UnitPlace {
+interface UnitAgreedFor extends CaredFor, UnitPlace {
   readonly customerId: string;
 }
 

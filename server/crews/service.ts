@@ -327,7 +327,7 @@ export async function addHoliday({ db }: Needs, body: NewHoliday, actor: string)
 
 const CALENDAR = { absences: 'Absence', 'on-call': 'OnCall', holidays: 'Holiday' } as const;
 const ENTITY = { absences: 'absence', 'on-call': 'on call', holidays: 'holiday' } as const;
-export type CalendarPart = keyof typeof CALENDAR;
+type CalendarPart = keyof typeof CALENDAR;
 export const CALENDAR_PARTS = Object.keys(CALENDAR) as CalendarPart[];
 
 /** Takes something off the calendar; it stays on record. @throws Problem 404 */

@@ -480,7 +480,7 @@ export const TABLES = {
   Photo: 'photos',
 } as const satisfies Record<keyof typeof COLUMNS, string>;
 
-export type ModelName = keyof typeof COLUMNS;
+type ModelName = keyof typeof COLUMNS;
 type Fields<N extends ModelName> = RowOf<(typeof COLUMNS)[N]>;
 /** A row as its model gives it; it may be created from what is not marked as made. */
 export type Row<N extends ModelName> = Model<

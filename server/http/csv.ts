@@ -2,13 +2,13 @@ import Papa from 'papaparse';
 import { harmless, restored } from '#core/imports';
 import type { RowProblem } from '#contracts/imports';
 
-export interface CsvRow {
+interface CsvRow {
   /** Line of the file on which the row begins; the heading is line 1. */
   readonly line: number;
   readonly cells: Readonly<Record<string, string>>;
 }
 
-export interface CsvTable {
+interface CsvTable {
   readonly columns: readonly string[];
   readonly rows: readonly CsvRow[];
   readonly problems: readonly RowProblem[];

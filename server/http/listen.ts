@@ -1,7 +1,7 @@
 import http, { type RequestListener, type Server } from 'node:http';
 
 /** How long a sender may take, ms. */
-export interface Patience {
+interface Patience {
   /** For the head of a request. */
   readonly headMs: number;
   /** For all of it: a picture over a poor line, no more. */

@@ -1,7 +1,7 @@
 import type { Transaction } from 'sequelize';
 import type { Database } from '../db/connect.ts';
 
-export interface LogLine {
+interface LogLine {
   /** Null: the system itself. */
   readonly actor: string | null;
   readonly action: string;

@@ -20,7 +20,7 @@ export const delayAfter = (wrong: number): number =>
 export const forgetOldCounts = (pool: pg.Pool): Promise<unknown> =>
   pool.query('delete from throttle where expire < $1', [Date.now()]);
 
-export interface Attempt {
+interface Attempt {
   readonly login: string;
   readonly address: string;
   /** The person has signed in on this device before. */

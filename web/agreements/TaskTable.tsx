@@ -16,7 +16,7 @@ export interface TaskLine {
 }
 
 /** A field within a line of a table. */
-export const BOX =
+const BOX =
   'reach max-w-full rounded-[3px] max-sm:min-h-12 border-2 border-rule bg-sheet px-2 focus:border-copper';
 
 /** Tasks, whose job each is, how often it comes round and how long it takes on one unit. */

@@ -43,7 +43,7 @@ const perUnit = ({ calls, unitYears }: AgreementWorth['own']): string =>
   unitYears > 0 ? number(calls / unitYears, 2) : 'not known';
 
 /** What the comparison says, with the range that chance leaves. */
-export function yieldWords({ avoided, callCents, others }: AgreementWorth): string {
+function yieldWords({ avoided, callCents, others }: AgreementWorth): string {
   if (!avoided)
     return `Too little is on record to compare: ${plural(others.calls, 'call')} in ${number(others.unitYears, 0)} years of units without an agreement.`;
   const rates = `${number(avoided.own, 2)} calls a unit and year here, ${number(avoided.others, 2)} where nobody maintains`;

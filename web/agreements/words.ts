@@ -4,7 +4,7 @@ import { plural } from '#core/base/sentences';
 import { durationText } from '#core/base/time';
 
 /** @example "Mrs Farrant, 555-0110, up to $800" */
-export const approvalWords = ({ name, phone, upToCents }: Approval): string =>
+const approvalWords = ({ name, phone, upToCents }: Approval): string =>
   [name, phone, upToCents === null ? undefined : `up to ${dollars(upToCents)}`].filter(Boolean).join(', ');
 
 /** What terms say, in a line; empty where they say nothing. */

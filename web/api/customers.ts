@@ -4,7 +4,7 @@ import type { SiteRow } from '#contracts/sites';
 import { api, listParams, type ListAsk } from './base.ts';
 import { affected, list, one } from './tags.ts';
 
-export type CustomerPageView = CustomerView & { siteRows: SiteRow[] };
+type CustomerPageView = CustomerView & { siteRows: SiteRow[] };
 
 export const {
   useCustomersQuery,

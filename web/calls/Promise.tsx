@@ -6,7 +6,7 @@ import { clockOf, instant } from '../ui/words/format.ts';
 import { Button } from '../ui/frame/Button.tsx';
 import { Field } from '../ui/forms/Field.tsx';
 
-export interface TypedPromise {
+interface TypedPromise {
   readonly promisedTime: string;
   /** '' is the day the call is planned for, or today. */
   readonly promisedDay: string;

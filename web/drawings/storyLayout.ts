@@ -1,7 +1,7 @@
 import { daysBetween } from '#core/base/time';
 import type { StoryView } from '#contracts/units';
 
-export interface Placed {
+interface Placed {
   readonly x: number;
   readonly mark: StoryView['marks'][number];
 }

@@ -51,7 +51,7 @@ export const tagSize = (text: string, letter: number): { w: number; h: number } 
 });
 
 /** A stretch between two points of the drawing: a side of the roof, a leader. */
-export type Stretch = readonly [from: readonly [number, number], to: readonly [number, number]];
+type Stretch = readonly [from: readonly [number, number], to: readonly [number, number]];
 
 /** Whether a stretch touches an area (clipped to it by Liang and Barsky's method). */
 function touches([[x1, y1], [x2, y2]]: Stretch, area: Area): boolean {

@@ -2,7 +2,7 @@ import type { Cadence } from '#core/upkeep/maintenance';
 import { daysBetween } from '#core/base/time';
 
 /** Where a cadence lies in a year, as shares of it. */
-export interface YearMarks {
+interface YearMarks {
   readonly spans: readonly (readonly [from: number, to: number])[];
   readonly points: readonly number[];
 }

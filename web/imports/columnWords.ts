@@ -1,5 +1,5 @@
 /** Our columns, as somebody who has never seen our files calls them. */
-export const COLUMN_WORDS: Readonly<Record<string, string>> = {
+const COLUMN_WORDS: Readonly<Record<string, string>> = {
   customer: 'Customer',
   site: 'Site',
   ref: 'Number',

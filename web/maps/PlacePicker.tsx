@@ -14,7 +14,7 @@ const SEA =
   'That lies in the open sea, no land within about 35 miles. Are latitude and longitude swapped, or is a minus missing?';
 
 /** What is odd about a place, or undefined. Odd is not wrong: it is said, and can be kept. */
-export function oddAbout(at: Position, known: readonly Known[]): string | undefined {
+function oddAbout(at: Position, known: readonly Known[]): string | undefined {
   if (known.length === 0) return undefined;
   const nearest = known
     .map((place) => ({ place, km: straightLineKm(at, place) }))

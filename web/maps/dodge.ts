@@ -1,4 +1,4 @@
-export interface MarkAt {
+interface MarkAt {
   readonly id: string;
   readonly x: number;
   readonly y: number;

@@ -62,7 +62,7 @@ export interface Draft {
 }
 
 /** Sheets as they were last seen, so that they open without a signal. */
-export interface KnownVisit {
+interface KnownVisit {
   readonly id: string;
   readonly page: VisitPage;
   readonly seenAt: number;

@@ -2,7 +2,7 @@
 const LONGEST = 2000;
 
 /** A picture ready to be sent. */
-export interface Shrunk {
+interface Shrunk {
   readonly content: string;
   readonly bytes: number;
 }

@@ -55,7 +55,7 @@ export function sheetBox(plan: RoofPlan): Box {
   };
 }
 
-export interface DrawingHandlers {
+interface DrawingHandlers {
   readonly onItemDown?: (event: PointerEvent<SVGGElement>, item: RoofItem) => void;
   readonly onItemKey?: (event: KeyboardEvent<SVGGElement>, item: RoofItem) => void;
   readonly onItemFocus?: (item: RoofItem) => void;

@@ -25,7 +25,7 @@ interface RoofDraft {
   readonly plan: RoofPlan;
 }
 
-export interface Editing {
+interface Editing {
   readonly plan: RoofPlan;
   readonly base: RoofPlan;
   readonly version: number;

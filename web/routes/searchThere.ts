@@ -3,7 +3,7 @@ import type { SearchView } from '#contracts/board';
 import type { PlanSearch } from '../workers/planSolver.ts';
 
 /** What is asked of the server while it searches. */
-export interface SearchCalls {
+interface SearchCalls {
   readonly look: () => Promise<SearchView>;
   readonly end: (keep: boolean) => Promise<unknown>;
 }

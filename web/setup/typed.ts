@@ -21,14 +21,14 @@ export interface TypedCompany {
   crews: TypedCrew[];
   people: TypedPerson[];
 }
-export interface TypedCrew {
+interface TypedCrew {
   readonly id: string;
   name: string;
   from: string;
   until: string;
   saturday: boolean;
 }
-export interface TypedPerson {
+interface TypedPerson {
   readonly id: string;
   displayName: string;
   login: string;

@@ -19,7 +19,7 @@ export interface Act {
 }
 
 /** The answers of a line: the server's, or the same core's until they have come. */
-export function answersOfLine(
+function answersOfLine(
   line: Pick<Line, 'kind' | 'body'>,
   unit: Unit | undefined,
   limits: MeasuringLimits | undefined,

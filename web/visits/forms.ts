@@ -11,7 +11,7 @@ import type { EntryKind } from '#contracts/visits';
 export type Values = Record<string, string | boolean>;
 
 /** One kind of entry as a form: its words, and the way from what is typed to what is sent and back. */
-export interface EntryForm {
+interface EntryForm {
   readonly kind: EntryKind;
   readonly title: string;
   readonly save: string;

@@ -9,7 +9,7 @@ import { unitWritten } from './unitWords.ts';
  */
 
 /** A number as it was written. */
-export interface TypedNumber {
+interface TypedNumber {
   readonly value: number;
   /** The other way to read it, where a mark stands before exactly three digits: 1,200 may be 1.2. */
   readonly other?: number;
@@ -20,7 +20,7 @@ export interface TypedNumber {
 }
 
 /** A text that cannot be taken as a number, with what to write instead. */
-export class NotANumber extends RangeError {}
+class NotANumber extends RangeError {}
 
 const refuse = (why: string): never => {
   throw new NotANumber(why);

@@ -5,7 +5,7 @@ import { isPlainDate, type PlainDate } from './plainDate.ts';
  * A local wall-clock time either names one instant, none (clocks went forward over it) or two (clocks went
  * back over it).
  */
-export type LocalTime =
+type LocalTime =
   | { readonly kind: 'instant'; readonly instant: Date }
   | { readonly kind: 'does not exist' }
   | { readonly kind: 'exists twice'; readonly earlier: Date; readonly later: Date };

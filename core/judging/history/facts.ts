@@ -71,7 +71,7 @@ export interface AdditionFact {
 }
 
 /** A leak repair proven tight. */
-export interface LeakRepairFact {
+interface LeakRepairFact {
   /** Null where nobody named it. */
   readonly circuit: number | null;
   readonly on: PlainDate;
@@ -85,7 +85,7 @@ export interface ConditionFact {
   readonly text: string;
 }
 
-export interface RecommendationFact {
+interface RecommendationFact {
   readonly id: string;
   readonly text: string;
   readonly on: PlainDate;

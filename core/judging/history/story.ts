@@ -10,7 +10,7 @@ export interface Story {
   readonly arcs: readonly StoryArc[];
 }
 
-export interface StoryMark {
+interface StoryMark {
   readonly callId: string;
   readonly ref: string;
   readonly on: PlainDate;
@@ -19,7 +19,7 @@ export interface StoryMark {
   readonly poundsAdded?: number;
 }
 
-export interface StoryArc {
+interface StoryArc {
   readonly kind: 'repeat' | 'callback';
   readonly fromCallId: string;
   readonly toCallId: string;

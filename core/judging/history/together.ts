@@ -10,7 +10,7 @@ export interface CauseFound {
 }
 
 /** A cause that several units of one customer share. */
-export interface SharedCause {
+interface SharedCause {
   readonly key: string;
   /** In words: "igniter cracked". */
   readonly cause: string;

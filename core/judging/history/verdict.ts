@@ -42,7 +42,7 @@ export interface Flag {
   readonly decisionId?: string;
 }
 
-export interface UnitVerdict {
+interface UnitVerdict {
   readonly asOf: PlainDate;
   /** Worst first. */
   readonly flags: readonly Flag[];

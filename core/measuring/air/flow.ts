@@ -57,7 +57,7 @@ export function airFlowFromSplit(
  * A fan at another speed: flow goes with n, pressure with n², power with n³ (fan laws, ASHRAE Systems and
  * Equipment).
  */
-export interface FanPoint {
+interface FanPoint {
   readonly rpm: number;
   readonly cfm: number;
   readonly staticInWc: number;

@@ -9,7 +9,7 @@ import type { Said } from '#core/base/quantities';
  * Where an expected band comes from. A plate always wins; then the company's setting; else what the trade
  * expects.
  */
-export type BandFrom = 'plate' | 'company setting' | 'published' | 'common practice' | 'worked out';
+type BandFrom = 'plate' | 'company setting' | 'published' | 'common practice' | 'worked out';
 
 export interface Band {
   readonly low?: number | undefined;
@@ -23,7 +23,7 @@ export interface Band {
 export type Position = 'below' | 'inside' | 'above';
 /** What is to be done about it; null where the value alone is to be read. */
 export type Advice = 'act' | 'wait' | 'measure first';
-export type Confidence = 'high' | 'fair' | 'low';
+type Confidence = 'high' | 'fair' | 'low';
 
 export interface Answer {
   readonly name: string;

@@ -123,7 +123,7 @@ export const elevation: CardInput = {
 };
 
 /** A value of an input, judged. */
-export interface JudgedInput {
+interface JudgedInput {
   /** In the customary unit of the input. */
   readonly value: number;
   readonly quality: Quality;

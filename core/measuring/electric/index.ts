@@ -3,7 +3,7 @@ import { DEFAULT_LIMITS } from '#core/measuring/answers';
 export * from './conductors.ts';
 export * from './motors.ts';
 
-export interface Unbalance {
+interface Unbalance {
   /** Percent: 100 × greatest deviation from the mean / mean. */
   readonly percent: number;
   readonly mean: number;

@@ -1,6 +1,6 @@
 /** Motors and their circuits: windings, insulation, capacitors, control power. */
 
-export type ShellTemperature = 'cool' | 'hot';
+type ShellTemperature = 'cool' | 'hot';
 
 export type WindingVerdict =
   | 'alike'
@@ -28,7 +28,7 @@ export interface Windings {
 /** Pairs of a three-phase motor are alike within a few per cent [common practice]; five taken here. */
 const ALIKE_PCT = 5;
 /** What an ordinary meter tells apart, Ω. */
-export const METER_DIGIT_OHM = 0.1;
+const METER_DIGIT_OHM = 0.1;
 
 /** The finest step in which readings were written, Ω, and no coarser than an ordinary meter's. */
 const digitOf = (values: readonly number[]): number =>
@@ -170,7 +170,7 @@ export function singlePhaseWindings(
   };
 }
 
-export interface SinglePhaseOhms {
+interface SinglePhaseOhms {
   readonly commonRun: number | undefined;
   readonly commonStart: number | undefined;
   readonly runStart: number | undefined;

@@ -2,7 +2,7 @@ import { DEFAULT_LIMITS, type Advice, type Position } from '#core/measuring/answ
 import { coAirFree } from './gas.ts';
 
 /** Where carbon monoxide lies and what is to be done, in words. */
-export interface CoJudged {
+interface CoJudged {
   readonly position: Position | null;
   readonly advice: Advice | null;
   readonly text: string;
@@ -42,7 +42,7 @@ const LEAST_O2_PCT = 3;
  */
 const DILUTED_O2_PCT = 18;
 
-export interface FlueCo extends CoJudged {
+interface FlueCo extends CoJudged {
   readonly ppm: number;
   /** True where the oxygen is not known: it is that much or more. */
   readonly atLeast: boolean;
@@ -115,12 +115,12 @@ export const coError = (a: number, b: number): number =>
   Math.hypot(Math.max(5, 0.05 * a), Math.max(5, 0.05 * b));
 
 /** CO of return and supply air, ppm, read at one moment. */
-export interface AirPair {
+interface AirPair {
   readonly returnPpm: number;
   readonly supplyPpm: number;
 }
 
-export interface AirStreams extends AirPair {
+interface AirStreams extends AirPair {
   /** The same, read once more. */
   readonly again?: AirPair | undefined;
 }

@@ -24,7 +24,7 @@ export interface TableCurve {
   readonly points: readonly (readonly [tempF: number, psig: number])[];
 }
 
-export interface RefrigerantData {
+interface RefrigerantData {
   readonly dew: EquationCurve | TableCurve;
   readonly bubble: EquationCurve | TableCurve;
   /** ASHRAE 34 safety group [from memory]. */

@@ -45,7 +45,7 @@ export function pressureRatio(
 }
 
 /** Where the published charts for a fixed orifice begin and end, °F [M]. */
-export const ORIFICE_CHARTS = { wetBulbF: [50, 76], outdoorF: [55, 115], leastF: 5 } as const;
+const ORIFICE_CHARTS = { wetBulbF: [50, 76], outdoorF: [55, 115], leastF: 5 } as const;
 
 /**
  * Target superheat of a fixed orifice, °F = (3 · indoor wet bulb − 80 − outdoor dry bulb) / 2 [M, fit to

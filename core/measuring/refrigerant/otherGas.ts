@@ -61,7 +61,7 @@ export function fitsRunning(
   return sense(plate) > 0 ? [] : NAMES.filter((name) => sense(name) === 2);
 }
 
-export interface RunningPressures {
+interface RunningPressures {
   readonly suctionPsig: number;
   readonly liquidPsig: number;
   readonly outdoorF: number;

@@ -157,11 +157,3 @@ export function saturationTemperature(
     (s3 - s2) * step * (slopes[i + 1] as number)
   );
 }
-
-/**
- * Normal boiling point in °C: where the curve passes one atmosphere. Used to check a curve against published
- * values.
- */
-export function normalBoilingPointC(refrigerant: RefrigerantName, which: SaturationCurve): number {
-  return (saturationTemperature(refrigerant, which, 0) - 32) / 1.8;
-}

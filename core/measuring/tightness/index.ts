@@ -17,7 +17,7 @@ export function expectedPsig(
   return ((startPsig + atmospherePsi) * toRankine(endF)) / toRankine(startF) - atmospherePsi;
 }
 
-export interface StandingTest {
+interface StandingTest {
   readonly startPsig: number;
   readonly startF: number;
   readonly endPsig: number;
@@ -33,7 +33,7 @@ export interface StandingTest {
   readonly atmospherePsi?: number | undefined;
 }
 
-export interface StandingResult {
+interface StandingResult {
   readonly expectedPsig: number;
   /** Expected − measured, psi; positive when it lost pressure. */
   readonly dropPsi: number;
@@ -113,12 +113,12 @@ export function testSaysNothing(
   return uncertaintyPsi > TOO_COARSE * (startPsig + atmospherePsi) ? 'instruments too coarse' : undefined;
 }
 
-export interface VacuumPoint {
+interface VacuumPoint {
   readonly minute: number;
   readonly microns: number;
 }
 
-export type VacuumVerdict =
+type VacuumVerdict =
   | 'tight and dry'
   | 'moist'
   | 'leak'

@@ -25,15 +25,6 @@ export function rejectedBtuh(coolingBtuh: number, eer: number): number {
   return coolingBtuh * (1 + 3.412 / eer);
 }
 
-/**
- * Heat a water-source machine takes from the loop while it heats, Btu/h = heating × (1 − 1 / COP) (energy
- * balance).
- */
-export function absorbedBtuh(heatingBtuh: number, cop: number): number {
-  if (!(cop > 1)) throw new RangeError('a heat pump has a COP above 1');
-  return heatingBtuh * (1 - 1 / cop);
-}
-
 /** Bands of a water-source loop [common practice]. */
 export const LOOP = {
   temperatureF: [60, 90],

@@ -25,7 +25,7 @@ export interface Candidate {
   readonly flagKinds: readonly string[];
 }
 
-export interface Likely {
+interface Likely {
   readonly unitId: string;
   readonly score: number;
   readonly reasons: readonly LocateReason[];

@@ -2,7 +2,7 @@ import { nameOf } from './problems.ts';
 import type { RoofItem, RoofPlan } from './plan.ts';
 
 /** One thing both people changed, each in another way. */
-export interface RoofConflict {
+interface RoofConflict {
   readonly id: string;
   readonly name: string;
   readonly mine: RoofItem | undefined;

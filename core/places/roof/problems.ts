@@ -1,7 +1,7 @@
 import { areaOf, crossing, standsOn } from './geometry.ts';
 import { ROOF_ITEMS, type RoofItem, type RoofPlan } from './plan.ts';
 
-export interface RoofProblem {
+interface RoofProblem {
   /** Where in the plan, such as `items.3`. */
   readonly path: string;
   readonly message: string;

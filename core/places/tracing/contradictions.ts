@@ -6,7 +6,7 @@ import { pointName, polesText } from './trace.ts';
 import { contradictionWords } from './wordings.ts';
 
 /** Two facts that cannot both be right, or a fact that the plate does not allow. */
-export interface Contradiction {
+interface Contradiction {
   readonly kind:
     | 'poles taken twice'
     | 'fed twice'

@@ -63,7 +63,7 @@ export function feedSentence(net: SiteNet, pointId: string): string | undefined 
 }
 
 /** One slot of a panel, and what is said to hang on its pole; several where the record contradicts itself. */
-export interface PanelSlot {
+interface PanelSlot {
   readonly pole: number;
   readonly on: readonly TraceStep[];
 }

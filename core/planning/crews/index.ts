@@ -23,7 +23,7 @@ export interface Absence extends Days {
   readonly userId: string;
   readonly kind: AbsenceKind;
 }
-export interface Member {
+interface Member {
   readonly userId: string;
   readonly name: string;
 }
@@ -32,7 +32,7 @@ export interface Away extends Member {
   readonly until: PlainDate | null;
 }
 
-export type NoWork =
+type NoWork =
   | { readonly rule: 'holiday'; readonly name: string }
   | { readonly rule: 'day off' }
   | { readonly rule: 'no members' }

@@ -1,7 +1,7 @@
 import type { TravelTable } from './travel.ts';
 
 /** Drive times over typed arrays, for searches that ask for them millions of times. */
-export interface FlatTravel {
+interface FlatTravel {
   /** Drive minutes from place `from` to place `to` when leaving at `depart`; the same as driveMinutes. */
   drive(from: number, to: number, depart: number): number;
   /** The least drive between two places at any time of day, row by row. */

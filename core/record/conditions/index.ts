@@ -6,7 +6,7 @@ export type { ConditionRules } from './rules.ts';
 export { conditionWords } from './wordings.ts';
 
 /** How long a unit may be left as it is, and whether that is over. */
-export interface ConditionStanding {
+interface ConditionStanding {
   readonly days: number;
   /** Days beyond what its kind allows; 0 while it is within. */
   readonly overdueDays: number;

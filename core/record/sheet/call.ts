@@ -22,7 +22,7 @@ export interface CallSheet extends CallLife {
 }
 
 /** When a crew was on site, by the sheet; null where nobody wrote it down. Ms since 1970. */
-export interface VisitTimes {
+interface VisitTimes {
   readonly arrivedMs: number | null;
   readonly leftMs: number | null;
 }

@@ -45,7 +45,7 @@ export interface Movement {
   readonly authorId: string | null;
 }
 
-export interface ConditionState {
+interface ConditionState {
   /** Root of its line of amendments: stays the same however often the words are put right. */
   readonly id: string;
   readonly visitId: string;
@@ -66,7 +66,7 @@ export interface ConditionState {
  * One component in its slot. Days are site-local; null from: nobody knows since when; null until: it is in
  * there.
  */
-export interface ComponentLife {
+interface ComponentLife {
   readonly slot: Slot;
   readonly from: PlainDate | null;
   readonly until: PlainDate | null;
@@ -77,13 +77,13 @@ export interface ComponentLife {
   readonly serial: string | null;
 }
 
-export interface LeakRepair {
+interface LeakRepair {
   readonly circuit: number | null;
   readonly on: PlainDate;
   readonly atMs: number;
 }
 
-export interface TaskDone {
+interface TaskDone {
   readonly task: string;
   readonly visitId: string;
   readonly on: PlainDate;
@@ -91,7 +91,7 @@ export interface TaskDone {
 }
 
 /** A task that was due and could not be done. */
-export interface TaskPutOff extends PutOff {
+interface TaskPutOff extends PutOff {
   readonly task: string;
 }
 

@@ -5,7 +5,7 @@ import { isNew, type PlannedTask, type UnitMaintenance } from './due.ts';
 import { soonerBy } from './care.ts';
 
 /** A task that comes round on a unit on a day ahead. */
-export interface Ahead {
+interface Ahead {
   readonly planned: PlannedTask;
   /** The day it is wanted; what is late or has no record, on the first day looked at. */
   readonly on: PlainDate;

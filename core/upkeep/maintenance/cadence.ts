@@ -38,7 +38,7 @@ export function nextIn(months: readonly number[] | undefined, day: PlainDate): P
 }
 
 /** Months as they are said: "May to September", "March, June and December". */
-export function monthsWords(months: readonly number[]): string {
+function monthsWords(months: readonly number[]): string {
   const sorted = [...new Set(months)].sort((a, b) => a - b);
   if (sorted.length === 12) return 'every month';
   const name = (month: number) => MONTH_NAMES[month - 1] as string;

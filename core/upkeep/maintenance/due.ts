@@ -11,8 +11,7 @@ import { because, type MaintenanceReason } from './rules.ts';
 /**
  * Who decided how often: the company for the kind of machine, or an agreement, for the whole or a part of it.
  */
-export const AGREED_FOR = ['kind', 'customer', 'site', 'unit'] as const;
-export type AgreedFor = (typeof AGREED_FOR)[number];
+export type AgreedFor = 'kind' | 'customer' | 'site' | 'unit';
 
 /** A task that is ours to do on a unit, as it was agreed. */
 export interface PlannedTask {

@@ -13,7 +13,7 @@ export const CREWS = [
   { name: 'East Shore', shift: [420, 990], members: ['Odalys Verrin'] },
   { name: 'Heavy Plant', shift: [420, 960], members: ['Rufus Amberley', 'Petra Holloway'] },
 ] as const;
-export type CrewName = (typeof CREWS)[number]['name'];
+type CrewName = (typeof CREWS)[number]['name'];
 
 /** Two people are sent where things are heavy or the roof asks for a second one. */
 const HEAVY: readonly string[] = [

@@ -80,17 +80,6 @@ from open_conditions o
 where o.closed_at is null and u.status <> 'retired'
 order by o.hazard desc, o.opened_at`;
 
-/** Which of the units in $1 somebody else has planned meanwhile; $2 is the day it is. */
-export const PLANNED_ELSEWHERE = `
-select u.tag, s.name as site, w.name as crew, k.scheduled_on as day
-from calls k
-  join units u on u.id = k.unit_id
-  join sites s on s.id = u.site_id
-  left join crews w on w.id = k.crew_id
-where k.unit_id = any($1::uuid[]) and k.kind = 'maintenance'
-  and ((k.state = 'planned' and k.scheduled_on >= $2::date) or k.state = 'under way')
-order by s.name, u.tag`;
-
 /** Maintenance of the units in $1 that was planned for a day that has gone by, and nobody came. */
 export const MISSED = `
 select id

@@ -6,7 +6,7 @@ import type { RoutePage, RouteStop } from '#contracts/routes';
 type Timed = RouteStop & { readonly arriveAt: number; readonly startAt: number; readonly leaveAt: number };
 
 /** Stops that have a time: the rest is on the day, and nobody has said when. */
-export const timedStops = (route: RoutePage): Timed[] =>
+const timedStops = (route: RoutePage): Timed[] =>
   route.stops.filter((stop): stop is Timed => stop.startAt !== null && stop.leaveAt !== null);
 
 /**

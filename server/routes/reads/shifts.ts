@@ -32,7 +32,7 @@ export async function crewDays(db: Database, from: PlainDate, days: number): Pro
 export const dayKey = (crewId: string, day: PlainDate): string => `${crewId} ${day}`;
 
 /** Where a crew is today, and when it can leave there: set where it has begun a stop. */
-export interface Underway {
+interface Underway {
   readonly lat: number;
   readonly lon: number;
   readonly freeAt: number;

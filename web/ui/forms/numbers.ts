@@ -21,9 +21,6 @@ export function numberTyped(text: string | undefined, within?: Within): number |
 /** The same where a number has to be: nothing typed is NaN, which every contract refuses. */
 export const numberNeeded = (text: string | undefined): number => numberTyped(text) ?? NaN;
 
-/** The same where nothing is said by null. */
-export const numberOrNone = (text: string | undefined): number | null => numberTyped(text) ?? null;
-
 /** A number to show or compare with while it is typed; undefined while it is none. */
 export function numberSoFar(text: string | undefined): number | undefined {
   const value = numberTyped(text);

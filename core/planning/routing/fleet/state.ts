@@ -40,7 +40,7 @@ export interface Fleet {
   settle(route: Route): void;
 }
 
-export interface BestPlace {
+interface BestPlace {
   readonly adds: number;
   readonly at: number;
 }
