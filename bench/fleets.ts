@@ -90,23 +90,44 @@ export function benchLong(): Row {
   };
 }
 
-/** What one turn of the search costs as there is more to plan. */
-export function benchTurns(): Row {
-  const sizes = [100, 400, 1600];
+/** A first plan and then turns of the search as there is more to plan, 1,600 jobs for 48 crews at most. */
+export function benchGrowth(): Row[] {
+  const sizes = [400, 800, 1600] as const;
   const each = sizes.map((jobs) => {
-    const problem = madeUpWeeks(6, { jobs, crews: Math.max(3, Math.round(jobs / 33)), days: 10, side: 90 });
-    const ms = 4000;
+    const problem = madeUpWeeks(6, { jobs, crews: Math.round(jobs / 33), days: 10, side: 90 });
+    const run = searchFleet(problem, { seed: 1, turns: Infinity });
     const began = performance.now();
-    const { turns } = searched(problem, ms);
-    return (performance.now() - began) / Math.max(1, turns);
+    run.next();
+    const first = performance.now() - began;
+    let turns = 0;
+    const until = performance.now() + 4000;
+    const turning = performance.now();
+    while (performance.now() < until) {
+      const step = run.next(0.5);
+      if (!step.done) turns = step.value.turns;
+    }
+    return { first, turn: (performance.now() - turning) / turns };
   });
-  return {
-    what: `one turn of the search, ${sizes.join(', ')} jobs`,
-    figure: `${each.map((ms) => ms.toFixed(2)).join(', ')} ms`,
-    yardstick: `for each job ${each.map((ms, i) => ((1000 * ms) / (sizes[i] as number)).toFixed(1)).join(', ')} µs`,
-    wanted: 'shown',
-    met: true,
-  };
+  const [small, , large] = each as [(typeof each)[0], (typeof each)[0], (typeof each)[0]];
+  const power = Math.log(large.first / small.first) / Math.log(4);
+  const slower = large.turn / small.turn;
+  const jobs = `${sizes.join(', ')} jobs`;
+  return [
+    {
+      what: `first plan, ${jobs}`,
+      figure: each.map(({ first }) => `${(first / 1000).toFixed(2)} s`).join(', '),
+      yardstick: `grows by the ${power.toFixed(1)}th power`,
+      wanted: '≤ 2 s for 1,600',
+      met: large.first <= 2000,
+    },
+    {
+      what: `one turn of the search, ${jobs}`,
+      figure: each.map(({ turn }) => `${turn.toFixed(2)} ms`).join(', '),
+      yardstick: `${slower.toFixed(1)} × that of 400`,
+      wanted: '≥ 100 a second, ≤ 1.5 × that of 400',
+      met: large.turn <= 10 && slower <= 1.5,
+    },
+  ];
 }
 
 /**

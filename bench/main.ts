@@ -6,7 +6,7 @@ import { benchBoard, benchByHand, benchTwoCrews } from './board.ts';
 import { benchReading } from './reading.ts';
 import { benchRebuild, fillFleet } from './fleet.ts';
 import { benchDrag } from './drag.ts';
-import { benchInstance, benchLong, benchTurns, benchWeeks } from './fleets.ts';
+import { benchGrowth, benchInstance, benchLong, benchWeeks } from './fleets.ts';
 import { benchCallImport, benchImport } from './imports.ts';
 import { benchGuards, benchLoad } from './load.ts';
 import { benchEntryPage } from './page.ts';
@@ -38,7 +38,7 @@ rows.push(benchExact(), await benchHighs());
 say(`25 stops against ten ${quick ? 'short' : '60-second'} runs …`);
 rows.push(await benchLarge(quick));
 say('several crews over ten days …');
-rows.push(benchTwoCrews(), benchWeeks(quick), benchTurns(), ...benchByHand());
+rows.push(benchTwoCrews(), benchWeeks(quick), ...benchGrowth(), ...benchByHand());
 if (process.argv.includes('--long')) {
   say('half a minute against ten minutes …');
   rows.push(benchLong());

@@ -78,15 +78,18 @@ export function* searchFleet(
     random,
   );
   let cost = costOf(fleet, state);
-  let best = { orders: ordersOf(state), cost };
+  // Routes are never changed, only replaced: to keep a plan is to keep which they were.
+  let best = { routes: state.routes.slice(), cost };
+  const told = () => ({ orders: ordersOf(best.routes), cost: best.cost });
   const { from, to } = HEAT[jobs.length > MANY ? 'many' : 'few'];
   const heat = Math.max(1e-6, cost / Math.max(1, jobs.length));
   // Where all shifts are alike nothing is won by changing their work.
   const unlike = new Set(fleet.kind).size > 1;
+  for (const route of state.routes) fleet.settle(route);
   let share = 0;
   let turn = 0;
   for (; turn < turns && share < 1 && jobs.length > 0; turn++) {
-    if (turn % YIELD_EVERY === 0) share = (yield { ...best, share, turns: turn }) ?? turn / turns;
+    if (turn % YIELD_EVERY === 0) share = (yield { ...told(), share, turns: turn }) ?? turn / turns;
     const routes = state.routes.slice();
     const where = state.where.slice();
     const temperature = heat * from * (to / from) ** share;
@@ -100,15 +103,16 @@ export function* searchFleet(
     const now = costOf(fleet, state);
     if (now < most) {
       cost = now;
-      for (const route of state.routes) fleet.settle(route);
-      if (now < best.cost - 1e-9) best = { orders: ordersOf(state), cost: now };
+      for (let s = 0; s < routes.length; s++)
+        if (state.routes[s] !== routes[s]) fleet.settle(state.routes[s] as Route);
+      if (now < best.cost - 1e-9) best = { routes: state.routes.slice(), cost: now };
     } else {
       state.routes = routes;
       state.where = where;
     }
   }
-  yield { ...best, share: 1, turns: turn };
-  return fleetPlanOf(problem, best.orders);
+  yield { ...told(), share: 1, turns: turn };
+  return fleetPlanOf(problem, told().orders);
 }
 
 /** Runs a search to the end of its turns. The same seed gives the same plan. */
@@ -124,6 +128,19 @@ interface State {
   routes: Route[];
   /** The shift that does a job, −1 for none. */
   where: Int16Array;
+  readonly marks: Marks;
+}
+
+/** Numbers of shifts, or of their kinds, that a loop has seen: told by a mark that is new for each loop. */
+class Marks {
+  readonly at: Int32Array;
+  private last = 0;
+  constructor(count: number) {
+    this.at = new Int32Array(count);
+  }
+  next(): number {
+    return ++this.last;
+  }
 }
 
 function startFrom(fleet: Fleet, from: Orders | undefined): State {
@@ -131,6 +148,7 @@ function startFrom(fleet: Fleet, from: Orders | undefined): State {
   const state: State = {
     routes: shifts.map((_, s) => fleet.build(s, [])),
     where: new Int16Array(jobs.length).fill(-1),
+    marks: new Marks(shifts.length),
   };
   from?.forEach((order, s) => {
     const shift = shifts[s];
@@ -157,29 +175,33 @@ function place(fleet: Fleet, state: State, s: number, job: number, at: number): 
   state.where[job] = s;
 }
 
-const ordersOf = (state: State): Orders => state.routes.map((route) => [...route.jobs]);
+const ordersOf = (routes: readonly Route[]): Orders => routes.map((route) => [...route.jobs]);
 
 function costOf({ problem }: Fleet, state: State): number {
   let cost = 0;
   for (const route of state.routes) cost += route.cost;
-  problem.jobs.forEach((job, j) => {
-    if (state.where[j] === -1) cost += job.leftOut;
-  });
+  for (let j = 0; j < state.where.length; j++) if (state.where[j] === -1) cost += leftOutOf(problem, j);
   return cost;
 }
 
-/** For each job the others, nearest first, itself in front. */
+/**
+ * For each job the others, nearest first, itself in front. Distances and numbers of jobs are sorted as one
+ * number each, since a sort that asks back takes most of the time of a first plan with many jobs.
+ */
 function neighboursOf(fleet: Fleet): Int32Array[] {
-  const all = [...fleet.problem.jobs.keys()];
-  return all.map((job) =>
-    Int32Array.from(
-      [
-        job,
-        ...all.filter((other) => other !== job).sort((a, b) => fleet.apart(job, a) - fleet.apart(job, b)),
-      ].slice(0, NEIGHBOURS),
-    ),
-  );
+  const count = fleet.problem.jobs.length;
+  const keys = new Float64Array(count);
+  return Array.from({ length: count }, (_, job) => {
+    for (let other = 0; other < count; other++) {
+      const apart = other === job ? -1 : Math.min(FARTHEST, Math.round(fleet.apart(job, other) * 1000));
+      keys[other] = apart * count + other;
+    }
+    const nearest = keys.slice().sort().subarray(0, NEIGHBOURS);
+    return Int32Array.from(nearest, (key) => (key < 0 ? job : key % count));
+  });
 }
+/** Farther than any drive, thousandths of a minute: no road leads there. */
+const FARTHEST = 1e9;
 
 /** Takes stretches out of routes that lie together. @returns the jobs taken out */
 function takeOut(fleet: Fleet, state: State, near: readonly Int32Array[], random: Random): number[] {
@@ -319,12 +341,16 @@ function putBack(
       if (at >= 0) [best, bestShift, bestAt] = [adds, route.shift, at];
     };
     // The nearest first: what adds little early spares looking closely at the rest.
-    if (many && !first) {
-      for (const s of shiftsNear(state, near[job] as Int32Array)) look(state.routes[s] as Route);
+    if (many) {
+      const looksAt = first ? NEIGHBOURS : LOOKS_AT;
+      for (const s of shiftsNear(state, near[job] as Int32Array, looksAt)) look(state.routes[s] as Route);
     } else {
       for (const route of state.routes) if (route.jobs.length > 0) look(route);
     }
     for (const route of empty) look(route);
+    // Only one crew may do it, or only on one day, and that is busy elsewhere: then wherever it can go.
+    if (first && many && bestShift < 0)
+      for (const route of state.routes) if (route.jobs.length > 0) look(route);
     left -= bestShift < 0 ? leftOut : best;
     // It will not be kept, whatever the others cost: they stay out, and the turn is undone.
     if (left < 0) return;
@@ -339,22 +365,27 @@ const leftOutOf = ({ jobs }: FleetProblem, job: number): number =>
   (jobs[job] as FleetProblem['jobs'][number]).leftOut;
 
 /** The first shift of each kind that does nothing yet. */
-function emptyOfEachKind(fleet: Fleet, state: State): Route[] {
-  const kinds = new Set<number>();
-  return state.routes.filter((route) => {
-    const kind = fleet.kind[route.shift] as number;
-    if (route.jobs.length > 0 || kinds.has(kind)) return false;
-    kinds.add(kind);
-    return true;
-  });
+function emptyOfEachKind({ kind }: Fleet, { routes, marks }: State): Route[] {
+  const mark = marks.next();
+  const empty: Route[] = [];
+  for (const route of routes) {
+    const of = kind[route.shift] as number;
+    if (route.jobs.length > 0 || marks.at[of] === mark) continue;
+    marks.at[of] = mark;
+    empty.push(route);
+  }
+  return empty;
 }
 
-/** The shifts that do something near a job. */
-function shiftsNear({ where }: State, near: Int32Array): number[] {
+/** The shifts that do one of a job's nearest neighbours, the nearest first. */
+function shiftsNear({ where, marks }: State, near: Int32Array, looksAt: number): number[] {
+  const mark = marks.next();
   const shifts: number[] = [];
-  for (let i = 1; i < near.length && i <= LOOKS_AT; i++) {
+  for (let i = 1; i < near.length && i <= looksAt; i++) {
     const s = where[near[i] as number] as number;
-    if (s >= 0 && !shifts.includes(s)) shifts.push(s);
+    if (s < 0 || marks.at[s] === mark) continue;
+    marks.at[s] = mark;
+    shifts.push(s);
   }
   return shifts;
 }
