@@ -55,7 +55,7 @@ export default {
       name: 'server-never-web',
       severity: 'error',
       from: { path: '^server/' },
-      to: { path: '^(web|e2e|bench)/' },
+      to: { path: '^(web|e2e|benchmark)/' },
     },
     {
       name: 'server-code-never-demo',
@@ -67,13 +67,13 @@ export default {
       name: 'web-never-server',
       severity: 'error',
       from: { path: '^web/' },
-      to: { path: '^(server|demo|standins|e2e|bench)/' },
+      to: { path: '^(server|demo|standins|e2e|benchmark)/' },
     },
     {
       name: 'nothing-imports-the-edges',
       severity: 'error',
       from: { path: '^(core|contracts|web)/' },
-      to: { path: '^(demo|standins|e2e|bench)/' },
+      to: { path: '^(demo|standins|e2e|benchmark)/' },
     },
     { name: 'no-cycles', severity: 'error', from: {}, to: { circular: true } },
     ...[
@@ -81,7 +81,7 @@ export default {
       'server',
       'web',
       'demo',
-      'bench',
+      'benchmark',
       'trials',
       'e2e',
       'standins',

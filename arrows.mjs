@@ -172,8 +172,8 @@ const web = {
   crews: [...GIVEN, 'sites'],
   people: [...GIVEN, 'waiting', 'crews', 'setup'],
   testing: ['state'],
-  // The page of parts is an application of its own.
-  parts: [...GIVEN, 'bench', 'imports', 'tracing', 'testing'],
+  // The gallery is an application of its own.
+  gallery: [...GIVEN, 'bench', 'imports', 'tracing', 'testing'],
   app: ['*'],
 };
 

@@ -20,7 +20,7 @@ export default {
     {
       ...common,
       displayName: 'unit',
-      testMatch: ['<rootDir>/{bench,core,contracts,demo,scripts,web,standins}/**/*.test.{ts,tsx}'],
+      testMatch: ['<rootDir>/{benchmark,core,contracts,demo,scripts,web,standins}/**/*.test.{ts,tsx}'],
       testPathIgnorePatterns: ['/demo/load\\.test\\.ts$', '/scripts/backup\\.test\\.ts$'],
     },
     {

@@ -53,7 +53,7 @@ function testsFor(file, also) {
 }
 
 /** One copy of the sources and the process that tries mutants in it. */
-class Bench {
+class Sandbox {
   constructor() {
     this.root = mkdtempSync(path.join(os.tmpdir(), 'gradum-mutants-'));
     for (const name of ['core', 'package.json', 'tsconfig.json'])
@@ -111,8 +111,8 @@ class Bench {
   }
 }
 
-/** Every mutant of a file, shared out over the benches. */
-async function tryFile(file, also, benches) {
+/** Every mutant of a file, shared out over the sandboxes. */
+async function tryFile(file, also, sandboxes) {
   const source = read(file);
   const tests = testsFor(file, also);
   const digest = createHash('sha256')
@@ -130,17 +130,17 @@ async function tryFile(file, also, benches) {
         one.instead === replacement,
     );
   const all = mutantsOf(source, file).filter((mutant) => !equal(mutant));
-  const whole = await benches[0].tried({ file, source, tests });
+  const whole = await sandboxes[0].tried({ file, source, tests });
   if (whole) throw new Error(`${whole} fails without any mutant: mend it first`);
   const noticed = new Map(tests.map((test) => [test, 0]));
   const survived = [];
   let next = 0;
   await Promise.all(
-    benches.map(async (bench) => {
+    sandboxes.map(async (sandbox) => {
       for (let mutant = all[next++]; mutant; mutant = all[next++]) {
         // What noticed most so far is asked first.
         const order = [...tests].sort((a, b) => noticed.get(b) - noticed.get(a));
-        const by = await bench.tried({ file, source, mutated: withMutant(source, mutant), tests: order });
+        const by = await sandbox.tried({ file, source, mutated: withMutant(source, mutant), tests: order });
         if (by === undefined) survived.push(mutant);
         else if (noticed.has(by)) noticed.set(by, noticed.get(by) + 1);
       }
@@ -160,7 +160,7 @@ async function tryFile(file, also, benches) {
   return kept[file];
 }
 
-const benches = Array.from({ length: os.availableParallelism() }, () => new Bench());
+const sandboxes = Array.from({ length: os.availableParallelism() }, () => new Sandbox());
 const table = ['| rules | mutants | noticed | share | wanted |', '| --- | --- | --- | --- | --- |'];
 let short = 0;
 try {
@@ -169,7 +169,7 @@ try {
     for (const file of files) {
       if (alone !== undefined && file !== alone) continue;
       const began = Date.now();
-      const { total, survived } = await tryFile(file, also, benches);
+      const { total, survived } = await tryFile(file, also, sandboxes);
       all += total;
       missed += survived.length;
       say(`${file}: ${total - survived.length} of ${total}, ${Math.round((Date.now() - began) / 1000)} s`);
@@ -183,7 +183,7 @@ try {
     if ((all - missed) / all < least) short++;
   }
 } finally {
-  for (const bench of benches) bench.close();
+  for (const sandbox of sandboxes) sandbox.close();
 }
 
 function row(name, all, missed, least) {

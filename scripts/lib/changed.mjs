@@ -6,7 +6,7 @@ import { ROOT } from './run.mjs';
 const TOUCHES = {
   types: /\.tsx?$|^(package-lock|tsconfig[\w.]*)\.json$/,
   lint: /\.(tsx?|mjs)$|^package-lock\.json$/,
-  unit: /^(core|contracts|demo|scripts|web|standins|bench|server|docs)\/|\.mjs$|^package-lock\.json$/,
+  unit: /^(core|contracts|demo|scripts|web|standins|benchmark|server|docs)\/|\.mjs$|^package-lock\.json$/,
   server: /^(core|contracts|server|demo|standins|scripts)\/|^(package-lock|jest\.config)/,
   trials: /^(core|contracts|server|demo|standins|trials|scripts)\/|^package-lock\.json$/,
   browser: /^(core|contracts|server|web|demo|standins|e2e|scripts\/lib)\/|^(package-lock\.json|vite\.)/,

@@ -1,5 +1,5 @@
 #!/usr/bin/env node
-// npm run parts: every part of the interface in every state and theme, on one page, for developers.
+// npm run gallery: every part of the interface in every state and theme, on one page, for developers.
 import { createServer } from 'vite';
 import { needNode, needNpmPackages } from './lib/install.mjs';
 import { ROOT, say } from './lib/run.mjs';
@@ -7,7 +7,7 @@ import { ROOT, say } from './lib/run.mjs';
 needNode();
 await needNpmPackages({ tools: true });
 const server = await createServer({
-  configFile: `${ROOT}/vite.parts.config.ts`,
+  configFile: `${ROOT}/vite.gallery.config.ts`,
   configLoader: 'runner',
   server: { host: '127.0.0.1', port: 4190 },
 });

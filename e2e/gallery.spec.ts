@@ -5,7 +5,7 @@ import { expectAccessible } from './help.ts';
 import { broken } from './measures.ts';
 
 const ROOT = path.resolve(import.meta.dirname, '..');
-const config = { configFile: path.join(ROOT, 'vite.parts.config.ts'), logLevel: 'silent' } as const;
+const config = { configFile: path.join(ROOT, 'vite.gallery.config.ts'), logLevel: 'silent' } as const;
 
 let server: PreviewServer;
 let address = '';

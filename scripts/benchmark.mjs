@@ -1,5 +1,5 @@
 #!/usr/bin/env node
-// npm run bench: the benchmark table. `-- --quick` shortens the long route runs; `-- --instance FILE --capacity Q` runs
+// npm run benchmark: the benchmark table. `-- --quick` shortens the long route runs; `-- --instance FILE --capacity Q` runs
 // one published routing instance instead.
 import { spawnSync } from 'node:child_process';
 import { needChromium, needNode, needNpmPackages } from './lib/install.mjs';
@@ -13,7 +13,7 @@ if (!process.argv.includes('--instance')) {
   needPostgres();
   needChromium();
 }
-const done = spawnSync(process.execPath, ['--import', 'tsx', 'bench/main.ts', ...process.argv.slice(2)], {
+const done = spawnSync(process.execPath, ['--import', 'tsx', 'benchmark/main.ts', ...process.argv.slice(2)], {
   cwd: ROOT,
   stdio: 'inherit',
 });

@@ -5,13 +5,13 @@ import '../app/theme.css';
 import { SessionContext } from '../state/session.ts';
 import { store } from '../state/store.ts';
 import { session } from '../testing/session.ts';
-import { Parts } from './Parts.tsx';
+import { Gallery } from './Gallery.tsx';
 
 createRoot(document.getElementById('root') as HTMLElement).render(
   <Provider store={store}>
     <SessionContext value={session('manager')}>
       <MemoryRouter>
-        <Parts />
+        <Gallery />
       </MemoryRouter>
     </SessionContext>
   </Provider>,

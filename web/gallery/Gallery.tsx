@@ -34,7 +34,7 @@ const CADENCES: readonly Cadence[] = [
 ];
 
 /** Every part in every state, once in each theme. */
-export function Parts() {
+export function Gallery() {
   return (
     <main>
       <h1 className="p-4 text-xl">Parts, in every state and theme</h1>

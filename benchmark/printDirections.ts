@@ -3,7 +3,7 @@ import { asMarkdown, directions } from './directions.ts';
 import { experimentsAsMarkdown } from './experiments.ts';
 
 /*
- * `npx tsx bench/printDirections.ts` writes what the machine says beside what is published into
+ * `npx tsx benchmark/printDirections.ts` writes what the machine says beside what is published into
  * docs/simulation.md.
  */
 const FILE = 'docs/simulation.md';
