@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import request from 'supertest';
 import { may, ROLES } from '#contracts/roles';
-import { ROUTES } from './app.ts';
+import { ENDPOINTS } from './app.ts';
 import { hashPassword } from './people/passwords.ts';
 import { oneUnit, PASSWORD, testServer, type TestServer } from './testing/server.ts';
 
@@ -11,13 +11,13 @@ beforeAll(async () => {
 });
 afterAll(() => server.stop());
 
-const send = (agent: ReturnType<typeof request.agent>, route: (typeof ROUTES)[number]) =>
+const send = (agent: ReturnType<typeof request.agent>, route: (typeof ENDPOINTS)[number]) =>
   agent[route.method](route.path.replace(/:\w+/g, () => randomUUID())).send(
     route.method === 'get' ? undefined : {},
   );
 
 describe('every route × every role', () => {
-  const guarded = ROUTES.filter((route) => route.action !== 'public' && route.path !== '/api/events');
+  const guarded = ENDPOINTS.filter((route) => route.action !== 'public' && route.path !== '/api/events');
 
   it('asks for sign-in', async () => {
     const nobody = request.agent(server.app);
@@ -37,7 +37,7 @@ describe('every route × every role', () => {
   });
 
   it('has no route outside the table but signing in, the first set-up, and calendars by their key', () => {
-    expect(ROUTES.filter((r) => r.action === 'public').map((r) => r.path)).toEqual([
+    expect(ENDPOINTS.filter((r) => r.action === 'public').map((r) => r.path)).toEqual([
       '/api/session',
       '/api/session',
       '/api/session',

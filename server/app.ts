@@ -4,60 +4,60 @@ import express, { type Express } from 'express';
 import helmet from 'helmet';
 import { requestLog } from './http/requestLog.ts';
 import { sessions, sameOriginWrites } from './http/sessions.ts';
-import { mount, type Route } from './http/routes.ts';
+import { mount, type Endpoint } from './http/endpoints.ts';
 import { notFound, Problem, problemHandler } from './http/problem.ts';
 import { Room } from './db/room.ts';
 import { packed } from './http/packed.ts';
 import type { Dependencies } from './dependencies.ts';
-import { peopleRoutes } from './people/router.ts';
-import { crewRoutes } from './crews/router.ts';
-import { setupRoutes } from './setup/router.ts';
-import { agreementRoutes } from './agreements/router.ts';
-import { customerRoutes } from './customers/router.ts';
-import { siteRoutes } from './sites/router.ts';
-import { conditionRoutes } from './conditions/router.ts';
-import { fileRoutes } from './files/router.ts';
-import { noteRoutes } from './notes/router.ts';
-import { photoRoutes } from './photos/router.ts';
-import { roofRoutes } from './roofs/router.ts';
-import { tracingRoutes } from './tracing/router.ts';
-import { unitRoutes } from './units/router.ts';
-import { callRoutes } from './calls/router.ts';
-import { visitRoutes } from './visits/router.ts';
-import { watchRoutes } from './watch/router.ts';
-import { routeRoutes } from './routes/router.ts';
-import { importRoutes } from './imports/router.ts';
-import { searchRoutes } from './search/router.ts';
-import { wordRoutes } from './words/router.ts';
-import { settingRoutes } from './settings/router.ts';
-import { eventRoutes } from './events/router.ts';
-import { systemRoutes } from './system/router.ts';
+import { peopleEndpoints } from './people/router.ts';
+import { crewEndpoints } from './crews/router.ts';
+import { setupEndpoints } from './setup/router.ts';
+import { agreementEndpoints } from './agreements/router.ts';
+import { customerEndpoints } from './customers/router.ts';
+import { siteEndpoints } from './sites/router.ts';
+import { conditionEndpoints } from './conditions/router.ts';
+import { fileEndpoints } from './files/router.ts';
+import { noteEndpoints } from './notes/router.ts';
+import { photoEndpoints } from './photos/router.ts';
+import { roofEndpoints } from './roofs/router.ts';
+import { tracingEndpoints } from './tracing/router.ts';
+import { unitEndpoints } from './units/router.ts';
+import { callEndpoints } from './calls/router.ts';
+import { visitEndpoints } from './visits/router.ts';
+import { watchEndpoints } from './watch/router.ts';
+import { routeEndpoints } from './routes/router.ts';
+import { importEndpoints } from './imports/router.ts';
+import { searchEndpoints } from './search/router.ts';
+import { wordEndpoints } from './words/router.ts';
+import { settingEndpoints } from './settings/router.ts';
+import { eventEndpoints } from './events/router.ts';
+import { systemEndpoints } from './system/router.ts';
 
 /** Every route of the API; the table test walks this list role by role. */
-export const ROUTES: readonly Route[] = [
-  ...peopleRoutes,
-  ...crewRoutes,
-  ...setupRoutes,
-  ...customerRoutes,
-  ...agreementRoutes,
-  ...siteRoutes,
-  ...unitRoutes,
-  ...roofRoutes,
-  ...tracingRoutes,
-  ...photoRoutes,
-  ...noteRoutes,
-  ...conditionRoutes,
-  ...fileRoutes,
-  ...callRoutes,
-  ...visitRoutes,
-  ...watchRoutes,
-  ...routeRoutes,
-  ...importRoutes,
-  ...searchRoutes,
-  ...wordRoutes,
-  ...settingRoutes,
-  ...eventRoutes,
-  ...systemRoutes,
+export const ENDPOINTS: readonly Endpoint[] = [
+  ...peopleEndpoints,
+  ...crewEndpoints,
+  ...setupEndpoints,
+  ...customerEndpoints,
+  ...agreementEndpoints,
+  ...siteEndpoints,
+  ...unitEndpoints,
+  ...roofEndpoints,
+  ...tracingEndpoints,
+  ...photoEndpoints,
+  ...noteEndpoints,
+  ...conditionEndpoints,
+  ...fileEndpoints,
+  ...callEndpoints,
+  ...visitEndpoints,
+  ...watchEndpoints,
+  ...routeEndpoints,
+  ...importEndpoints,
+  ...searchEndpoints,
+  ...wordEndpoints,
+  ...settingEndpoints,
+  ...eventEndpoints,
+  ...systemEndpoints,
 ];
 
 /**
@@ -111,7 +111,7 @@ export function createApp(dependencies: Dependencies): Express {
     next();
   });
   app.use('/api', sameOriginWrites, sessions(dependencies.sessionPool, dependencies.sessionSecret));
-  app.use(mount(ROUTES, dependencies));
+  app.use(mount(ENDPOINTS, dependencies));
   app.use('/api', (_request, _response, next) => next(notFound('That address')));
   if (dependencies.webRoot) serveWeb(app, dependencies.webRoot);
   app.use(problemHandler(dependencies.logger, room));

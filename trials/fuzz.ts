@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { oneOf, seededRandom, wholeBetween } from '#core/base/random';
-import { ROUTES } from '../server/app.ts';
+import { ENDPOINTS } from '../server/app.ts';
 import { allowedMs, ask, cookieOf, megabytesOf, PEOPLE, ping, type Company, type Tried } from './company.ts';
 
 type Random = ReturnType<typeof seededRandom>;
@@ -122,7 +122,7 @@ export async function fuzz(company: Company, count: number, seed: number): Promi
     undefined,
     ...(await Promise.all(Object.values(PEOPLE).map((login) => cookieOf(company.address(), login)))),
   ];
-  const routes = ROUTES.filter(
+  const routes = ENDPOINTS.filter(
     ({ method, path }) => path !== '/api/events' && !(method === 'delete' && path === '/api/session'),
   );
   const failures = new Map<string, number>();

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { may, ROLES } from '#contracts/roles';
-import { ROUTES } from '../server/app.ts';
+import { ENDPOINTS } from '../server/app.ts';
 import { connect } from '../server/db/connect.ts';
 import { ask, cookieOf, PEOPLE, type Company, type Tried } from './company.ts';
 
@@ -8,7 +8,7 @@ import { ask, cookieOf, PEOPLE, type Company, type Tried } from './company.ts';
 export async function rights(company: Company): Promise<Tried[]> {
   const wrong: string[] = [];
   let count = 0;
-  const guarded = ROUTES.filter((route) => route.action !== 'public' && route.path !== '/api/events');
+  const guarded = ENDPOINTS.filter((route) => route.action !== 'public' && route.path !== '/api/events');
   for (const who of [...ROLES, undefined]) {
     const cookie = who && (await cookieOf(company.address(), PEOPLE[who]));
     for (const route of guarded) {

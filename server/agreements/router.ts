@@ -8,7 +8,7 @@ import {
 } from '#contracts/agreements';
 import { id as uuid } from '#contracts/common';
 import { parse } from '../http/problem.ts';
-import { Reply, type Route } from '../http/routes.ts';
+import { Reply, type Endpoint } from '../http/endpoints.ts';
 import { companyToday } from '../settings/service.ts';
 import { agreementPage, agreementsOfCustomer } from './queries.ts';
 import {
@@ -21,7 +21,7 @@ import {
 } from './service.ts';
 import { worthOf } from './worth.ts';
 
-export const agreementRoutes: readonly Route[] = [
+export const agreementEndpoints: readonly Endpoint[] = [
   {
     method: 'get',
     path: '/api/agreements',

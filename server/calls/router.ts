@@ -3,12 +3,12 @@ import { id as uuid } from '#contracts/common';
 import { searchQuery } from '#contracts/search';
 import { likelyAt } from '../search/likely.ts';
 import { parse } from '../http/problem.ts';
-import { Reply, type Route } from '../http/routes.ts';
+import { Reply, type Endpoint } from '../http/endpoints.ts';
 import { callRows, knownAtIntake } from './queries.ts';
 import { fetchParts } from './fetch.ts';
 import { callRecord, createCall, updateCall } from './service.ts';
 
-export const callRoutes: readonly Route[] = [
+export const callEndpoints: readonly Endpoint[] = [
   {
     method: 'get',
     path: '/api/calls',

@@ -1,10 +1,10 @@
 import { conditionList, newReturns } from '#contracts/conditions';
 import { parse } from '../http/problem.ts';
-import { Reply, type Route } from '../http/routes.ts';
+import { Reply, type Endpoint } from '../http/endpoints.ts';
 import { conditionBoard } from './queries.ts';
 import { planReturns } from './returns.ts';
 
-export const conditionRoutes: readonly Route[] = [
+export const conditionEndpoints: readonly Endpoint[] = [
   {
     method: 'get',
     path: '/api/conditions',

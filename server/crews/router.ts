@@ -11,7 +11,7 @@ import {
 } from '#contracts/crews';
 import { id as uuid } from '#contracts/common';
 import { parse } from '../http/problem.ts';
-import { Reply, type Context, type Route } from '../http/routes.ts';
+import { Reply, type Context, type Endpoint } from '../http/endpoints.ts';
 import { companyToday } from '../settings/service.ts';
 import {
   addAbsence,
@@ -43,7 +43,7 @@ const adding = <B>(
   path: string,
   shape: z.ZodType<B>,
   add: (context: Context, body: B, actor: string) => Promise<void>,
-): Route => ({
+): Endpoint => ({
   method: 'post',
   path,
   action: 'keep calendar',
@@ -53,7 +53,7 @@ const adding = <B>(
   },
 });
 
-export const crewRoutes: readonly Route[] = [
+export const crewEndpoints: readonly Endpoint[] = [
   {
     method: 'get',
     path: '/api/crews',

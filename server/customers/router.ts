@@ -1,10 +1,10 @@
 import { customerList, customerPatch, newCustomer } from '#contracts/customers';
 import { id as uuid } from '#contracts/common';
 import { parse } from '../http/problem.ts';
-import { Reply, type Route } from '../http/routes.ts';
+import { Reply, type Endpoint } from '../http/endpoints.ts';
 import { createCustomer, customerPage, customerRecord, updateCustomer } from './service.ts';
 
-export const customerRoutes: readonly Route[] = [
+export const customerEndpoints: readonly Endpoint[] = [
   {
     method: 'get',
     path: '/api/customers',

@@ -1,7 +1,7 @@
 import { Problem } from '../http/problem.ts';
-import type { Route } from '../http/routes.ts';
+import type { Endpoint } from '../http/endpoints.ts';
 
-export const eventRoutes: readonly Route[] = [
+export const eventEndpoints: readonly Endpoint[] = [
   {
     method: 'get',
     path: '/api/events',

@@ -1,12 +1,12 @@
 import { id as uuid } from '#contracts/common';
 import { planImport, sitesImport } from '#contracts/files';
 import { parse } from '../http/problem.ts';
-import type { Route } from '../http/routes.ts';
+import type { Endpoint } from '../http/endpoints.ts';
 import { tracingRecord } from '../tracing/queries.ts';
 import { importPlan, sitePlan } from './plan.ts';
 import { importSites, sitesGeoJson } from './sites.ts';
 
-export const fileRoutes: readonly Route[] = [
+export const fileEndpoints: readonly Endpoint[] = [
   {
     method: 'get',
     path: '/api/exports/sites.geojson',

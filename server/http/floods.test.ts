@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { pino } from 'pino';
 import request from 'supertest';
-import { ROUTES } from '../app.ts';
+import { ENDPOINTS } from '../app.ts';
 import { costOf, threadMs } from '../../core/base/time/testing/cost.ts';
 import { oneUnit, openVisit, PASSWORD, testServer, type TestServer } from '../testing/server.ts';
 import { BODY, MOST_VALUES, Shape } from './bodies.ts';
@@ -38,7 +38,7 @@ describe('bodies', () => {
   });
 
   it('every route takes in as little as it needs; only files get more than a drawing', () => {
-    const files = ROUTES.filter((route) => route.body === 'file').map((route) => route.path);
+    const files = ENDPOINTS.filter((route) => route.body === 'file').map((route) => route.path);
     expect(files.sort()).toEqual(['/api/imports', '/api/imports/sites', '/api/photos']);
     expect(BODY.usual).toBeLessThanOrEqual(32 * 1024);
   });

@@ -1,7 +1,7 @@
 import { applyImport, newImport, newRecipe, type ImportKind, type ImportProgress } from '#contracts/imports';
 import { id as uuid } from '#contracts/common';
 import { failureOf, notFound, parse, Problem } from '../http/problem.ts';
-import { Reply, type Context, type Route } from '../http/routes.ts';
+import { Reply, type Context, type Endpoint } from '../http/endpoints.ts';
 import { firstTime } from '../http/once.ts';
 import { callsCsv, unitsCsv } from './exports.ts';
 import { importRows, takeBack } from './back.ts';
@@ -51,7 +51,7 @@ async function streamed(
   response.end();
 }
 
-export const importRoutes: readonly Route[] = [
+export const importEndpoints: readonly Endpoint[] = [
   {
     method: 'post',
     path: '/api/imports',

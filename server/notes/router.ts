@@ -5,7 +5,7 @@ import type { Database } from '../db/connect.ts';
 import { invalid, notFound, parse } from '../http/problem.ts';
 import { firstTime } from '../http/once.ts';
 import { writeLog } from '../http/log.ts';
-import { Reply, type Route } from '../http/routes.ts';
+import { Reply, type Endpoint } from '../http/endpoints.ts';
 
 /**
  * Writes down how the model line of a unit comes apart. @throws Problem 422 when maker or model of the unit
@@ -68,7 +68,7 @@ async function updateModelNote(
   return { id };
 }
 
-export const noteRoutes: readonly Route[] = [
+export const noteEndpoints: readonly Endpoint[] = [
   {
     method: 'post',
     path: '/api/model-notes',

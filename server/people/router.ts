@@ -1,13 +1,13 @@
 import { newPerson, ownPassword, personPatch, signInBody } from '#contracts/people';
 import { id as uuid } from '#contracts/common';
 import { Problem, parse } from '../http/problem.ts';
-import { Reply, type Route } from '../http/routes.ts';
+import { Reply, type Endpoint } from '../http/endpoints.ts';
 import { COOKIE, knowsDevice, openSession } from '../http/sessions.ts';
 import { companyToday } from '../settings/service.ts';
 import { changePerson, chooseOwnPassword, createPerson, handOutWord, people } from './persons.ts';
 import { sessionView, signedOut, signIn } from './service.ts';
 
-export const peopleRoutes: readonly Route[] = [
+export const peopleEndpoints: readonly Endpoint[] = [
   {
     method: 'post',
     path: '/api/session',

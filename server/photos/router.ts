@@ -1,7 +1,7 @@
 import { id as uuid } from '#contracts/common';
 import { newPhoto, photoPatch } from '#contracts/photos';
 import { parse } from '../http/problem.ts';
-import { Reply, type Context, type Route } from '../http/routes.ts';
+import { Reply, type Context, type Endpoint } from '../http/endpoints.ts';
 import { addPhoto, photoBytes, updatePhoto } from './service.ts';
 import { photosOf } from './queries.ts';
 
@@ -16,7 +16,7 @@ async function sendPicture({ db, params, response }: Context, thumb: boolean): P
   return undefined;
 }
 
-export const photoRoutes: readonly Route[] = [
+export const photoEndpoints: readonly Endpoint[] = [
   {
     method: 'post',
     path: '/api/photos',

@@ -1,10 +1,10 @@
 import { id as uuid } from '#contracts/common';
 import { briefRoofsAsk, newRoof, roofPatch } from '#contracts/roofs';
 import { parse } from '../http/problem.ts';
-import { Reply, type Route } from '../http/routes.ts';
+import { Reply, type Endpoint } from '../http/endpoints.ts';
 import { briefRoofs, createRoof, roofRecord, updateRoof } from './service.ts';
 
-export const roofRoutes: readonly Route[] = [
+export const roofEndpoints: readonly Endpoint[] = [
   {
     method: 'get',
     path: '/api/roofs',

@@ -13,7 +13,7 @@ import {
 import { dueQuery, loadQuery } from '#contracts/routes';
 import { id as uuid, plainDate } from '#contracts/common';
 import { parse } from '../http/problem.ts';
-import { Reply, type Route } from '../http/routes.ts';
+import { Reply, type Endpoint } from '../http/endpoints.ts';
 import { todayIn } from '../http/clock.ts';
 import { companyNow, companyToday } from '../settings/service.ts';
 import { refreshStale } from '../sheet/summary.ts';
@@ -30,7 +30,7 @@ import { notices, publish } from './publish/publish.ts';
 import { splitStop } from './board/split.ts';
 import { undoChange } from './board/undo.ts';
 
-export const routeRoutes: readonly Route[] = [
+export const routeEndpoints: readonly Endpoint[] = [
   {
     method: 'get',
     path: '/api/routes/due',

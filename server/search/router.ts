@@ -1,9 +1,9 @@
 import { searchQuery } from '#contracts/search';
 import { parse } from '../http/problem.ts';
-import type { Route } from '../http/routes.ts';
+import type { Endpoint } from '../http/endpoints.ts';
 import { search } from './queries.ts';
 
-export const searchRoutes: readonly Route[] = [
+export const searchEndpoints: readonly Endpoint[] = [
   {
     method: 'get',
     path: '/api/search',

@@ -3,7 +3,7 @@ import type { KindTerms } from '#core/upkeep/agreements';
 import { CHANGED_BY_HAND, newSetting, type NewSetting } from '#contracts/settings';
 import type { Database } from '../db/connect.ts';
 import { parse } from '../http/problem.ts';
-import { Reply, type Route } from '../http/routes.ts';
+import { Reply, type Endpoint } from '../http/endpoints.ts';
 import {
   changeSetting,
   companyNow,
@@ -32,7 +32,7 @@ const NOW = {
 } as const;
 const handSetting = z.enum(CHANGED_BY_HAND, 'there is no such setting');
 
-export const settingRoutes: readonly Route[] = [
+export const settingEndpoints: readonly Endpoint[] = [
   {
     method: 'get',
     path: '/api/settings/:name',

@@ -1,10 +1,10 @@
 import { newCompany } from '#contracts/setup';
 import { parse } from '../http/problem.ts';
-import { Reply, type Route } from '../http/routes.ts';
+import { Reply, type Endpoint } from '../http/endpoints.ts';
 import { openSession } from '../http/sessions.ts';
 import { makeCompany, missing } from './service.ts';
 
-export const setupRoutes: readonly Route[] = [
+export const setupEndpoints: readonly Endpoint[] = [
   {
     method: 'post',
     path: '/api/setup',

@@ -1,11 +1,11 @@
 import { newSite, siteList, sitePatch } from '#contracts/sites';
 import { id as uuid } from '#contracts/common';
 import { parse } from '../http/problem.ts';
-import { Reply, type Route } from '../http/routes.ts';
+import { Reply, type Endpoint } from '../http/endpoints.ts';
 import { sitePage } from './queries.ts';
 import { createSite, siteRecord, updateSite } from './service.ts';
 
-export const siteRoutes: readonly Route[] = [
+export const siteEndpoints: readonly Endpoint[] = [
   {
     method: 'get',
     path: '/api/sites',

@@ -1,5 +1,5 @@
 import type { SystemView } from '#contracts/system';
-import type { Route } from '../http/routes.ts';
+import type { Endpoint } from '../http/endpoints.ts';
 import { VERSION } from './version.ts';
 import { SYSTEM } from './system.sql.ts';
 
@@ -7,7 +7,7 @@ type Row = Omit<SystemView, 'version' | 'node' | 'startedAt' | 'standIns' | 'job
 
 const startedAt = new Date(Date.now() - process.uptime() * 1000).toISOString();
 
-export const systemRoutes: readonly Route[] = [
+export const systemEndpoints: readonly Endpoint[] = [
   {
     method: 'get',
     path: '/api/system',

@@ -1,11 +1,11 @@
 import { id as uuid } from '#contracts/common';
 import { newLink, newPoint, pointPatch } from '#contracts/tracing';
 import { parse } from '../http/problem.ts';
-import { Reply, type Route } from '../http/routes.ts';
+import { Reply, type Endpoint } from '../http/endpoints.ts';
 import { tracingRecord } from './queries.ts';
 import { createLink, createPoint, endLink, updatePoint } from './service.ts';
 
-export const tracingRoutes: readonly Route[] = [
+export const tracingEndpoints: readonly Endpoint[] = [
   {
     method: 'get',
     path: '/api/sites/:id/tracing',

@@ -1,12 +1,12 @@
 import { machinePatch, newUnit, sisterAsk, storiesAsk, unitList, unitPatch } from '#contracts/units';
 import { id as uuid } from '#contracts/common';
 import { parse } from '../http/problem.ts';
-import { Reply, type Route } from '../http/routes.ts';
+import { Reply, type Endpoint } from '../http/endpoints.ts';
 import { storiesOf, unitPage } from './queries.ts';
 import { sisterReadings } from './sisters.ts';
 import { createUnit, unitRecord, updateMachine, updateUnit } from './service.ts';
 
-export const unitRoutes: readonly Route[] = [
+export const unitEndpoints: readonly Endpoint[] = [
   {
     method: 'get',
     path: '/api/units',

@@ -1,13 +1,13 @@
 import { newEntry, newVisit, visitQuery, type NewEntry } from '#contracts/visits';
 import { id as uuid } from '#contracts/common';
 import { invalid, parse } from '../http/problem.ts';
-import { Reply, type Route } from '../http/routes.ts';
+import { Reply, type Endpoint } from '../http/endpoints.ts';
 import { todayIn } from '../http/clock.ts';
 import { companyNow } from '../settings/service.ts';
 import { visitRecord, visitsOfDay } from './queries.ts';
 import { addEntry, createVisit } from './service.ts';
 
-export const visitRoutes: readonly Route[] = [
+export const visitEndpoints: readonly Endpoint[] = [
   {
     method: 'get',
     path: '/api/visits',

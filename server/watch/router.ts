@@ -1,10 +1,10 @@
 import { newDecision, watchQuery } from '#contracts/watch';
 import { id as uuid } from '#contracts/common';
 import { parse } from '../http/problem.ts';
-import { Reply, type Route } from '../http/routes.ts';
+import { Reply, type Endpoint } from '../http/endpoints.ts';
 import { decide, undoDecision, watchCsv, watchList } from './service.ts';
 
-export const watchRoutes: readonly Route[] = [
+export const watchEndpoints: readonly Endpoint[] = [
   {
     method: 'get',
     path: '/api/watch',

@@ -1,9 +1,9 @@
 import { wordMapping } from '#contracts/words';
 import { parse } from '../http/problem.ts';
-import type { Route } from '../http/routes.ts';
+import type { Endpoint } from '../http/endpoints.ts';
 import { mapWord, words } from './service.ts';
 
-export const wordRoutes: readonly Route[] = [
+export const wordEndpoints: readonly Endpoint[] = [
   { method: 'get', path: '/api/words', action: 'read', handle: (context) => words(context) },
   {
     method: 'post',

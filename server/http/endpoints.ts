@@ -25,7 +25,7 @@ export interface Context extends Dependencies {
 /**
  * A route says what it needs: an action of the roles table, or `public`. There is no other way to mount one.
  */
-export interface Route {
+export interface Endpoint {
   readonly method: 'get' | 'post' | 'patch' | 'delete';
   readonly path: string;
   readonly action: Action | 'public';
@@ -64,7 +64,7 @@ async function whoAsks({ who }: Dependencies, request: Request): Promise<SignedI
 }
 
 /** Reads the body, only once it is clear that whoever sends it may. */
-const takeBody = (route: Route, request: Request, response: Response): Promise<void> =>
+const takeBody = (route: Endpoint, request: Request, response: Response): Promise<void> =>
   new Promise((resolve, reject) => {
     if (route.method === 'get') return resolve();
     const size = route.body ?? (route.action === 'public' ? 'small' : 'usual');
@@ -72,7 +72,7 @@ const takeBody = (route: Route, request: Request, response: Response): Promise<v
   });
 
 /** Mounts routes behind the roles table. */
-export function mount(routes: readonly Route[], dependencies: Dependencies): Router {
+export function mount(routes: readonly Endpoint[], dependencies: Dependencies): Router {
   const router = express.Router();
   for (const route of routes) {
     router[route.method](route.path, async (request, response, next) => {
