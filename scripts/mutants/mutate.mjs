@@ -38,7 +38,9 @@ function otherNumbers(text) {
   const value = Number(text.replaceAll('_', ''));
   if (!Number.isFinite(value)) return [];
   const step = Number.isInteger(value) ? 1 : 10 ** -(text.split('.')[1]?.length ?? 1);
-  const all = value === 0 ? [1] : [value * 2, value / 2, value + step];
+  // A step that is less than a thousandth changes nothing that anybody reads.
+  const steps = Math.abs(step / value) >= 0.001 ? [value + step] : [];
+  const all = value === 0 ? [1] : [value * 2, value / 2, ...steps];
   return [...new Set(all.map((n) => String(Number(n.toPrecision(12)))))].filter((n) => Number(n) !== value);
 }
 

@@ -236,13 +236,9 @@ const STRAIGHT_SHARE = 0.7;
 /** Straight and this steep it is a leak before it has reached anything, µ a minute [common practice]. */
 const LEAK_SLOPE = 20;
 
-/** Slope of a straight line through points, µ a minute (least squares). */
+/** Slope of a straight line through two points or more at different times, µ a minute (least squares). */
 function slope(points: readonly VacuumPoint[]): number {
-  const n = points.length;
-  if (n < 2) return 0;
-  const mx = points.reduce((s, p) => s + p.minute, 0) / n;
-  const my = points.reduce((s, p) => s + p.microns, 0) / n;
-  const over = points.reduce((s, p) => s + (p.minute - mx) * (p.microns - my), 0);
-  const under = points.reduce((s, p) => s + (p.minute - mx) ** 2, 0);
-  return under === 0 ? 0 : over / under;
+  const mean = points.reduce((sum, { minute }) => sum + minute, 0) / points.length;
+  const rise = points.reduce((sum, { minute, microns }) => sum + (minute - mean) * microns, 0);
+  return rise / points.reduce((sum, { minute }) => sum + (minute - mean) ** 2, 0);
 }

@@ -41,6 +41,11 @@ describe('a standing test', () => {
     expect(standingTest(base)).not.toHaveProperty('noLargerThan');
   });
 
+  it('can be wrong by more where the thermometer is worse', () => {
+    // 2√2·√(0.5² + (314.696 × 2 / 529.67)²), worked by hand.
+    expect(standingTest({ ...base, thermometerF: 2 }).uncertaintyPsi).toBeCloseTo(3.6464, 3);
+  });
+
   it('follows the temperature by the ideal gas, and the barometer of the place', () => {
     expect(expectedPsig(300, 70, 60)).toBeCloseTo(294.06, 2);
     expect(expectedPsig(300, 70, 60, 12)).toBeCloseTo(294.11, 2);
@@ -160,6 +165,26 @@ describe('the decay of a vacuum', () => {
         curve((minute) => 400 + 40 * Math.min(10, minute) + 40 * share * Math.max(0, minute - 10), 20, 1),
       );
     expect([bends(0.72), bends(0.66)]).toEqual(['leak', 'extend']);
+  });
+
+  it('each half has the reading in the middle, of four readings the two in the middle', () => {
+    const readings = (...microns: number[]): Points => [
+      [0, 400],
+      ...microns.map((more, i) => [2 * (i + 1), 400 + more] as const),
+    ];
+    // First half 100 µ a minute through three readings, second half 70.25 or 69.75: above and below 70 %.
+    expect(verdict(readings(0, 400, 400, 681))).toBe('leak');
+    expect(verdict(readings(0, 400, 400, 679))).toBe('extend');
+    expect(verdict(readings(0, 240, 400, 560, 681))).toBe('leak');
+    expect(verdict(readings(0, 200, 400, 560, 679))).toBe('extend');
+    expect(judge(readings(0, 240, 400, 560, 681)).slopePerMin).toBeCloseTo(70.25, 9);
+  });
+
+  it('stands where ten minutes more would add less than a tenth', () => {
+    // Up to 14,400 µ in ten minutes and on from there: 160 µ a minute is the tenth.
+    const then = (by: number) =>
+      verdict(curve((minute) => 400 + 1400 * Math.min(10, minute) + by * Math.max(0, minute - 10), 20, 1));
+    expect([then(159), then(161)]).toEqual(['moist', 'extend']);
   });
 
   it('stands a tenth above what water gives: not water alone', () => {
