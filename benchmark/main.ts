@@ -61,8 +61,8 @@ try {
   rows.push(await benchRebuild(fleet, say));
   await fleet.close();
   const running = await serve({ url: url('fleet'), port: await freePort() });
-  say('20 users …');
-  rows.push(await benchLoad(running.address), await benchGuards(running.address));
+  say('20 and 50 people …');
+  rows.push(...(await benchLoad(running.address)), await benchGuards(running.address));
   rows.push(await benchFind(running.address), await benchSitePage(running.address));
   rows.push(await benchStories(running.address));
   rows.push(await benchEntryPage(running.address), ...(await benchEntry(running.address, url('fleet'))));
