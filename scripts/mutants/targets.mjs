@@ -68,4 +68,48 @@ export const GROUPS = {
  * Mutants that change nothing anybody can see, each with why: the line as it stands (without indentation), what
  * stands in its place, and the reason.
  */
-export const EQUAL = [];
+export const EQUAL = [
+  // Two measured quantities are never equal to the last bit: which side that belongs to is nobody's matter.
+  ...[
+    ['measuring/tightness/index.ts', 'const leak = dropPsi > uncertaintyPsi;', '>', '>='],
+    ['measuring/tightness/index.ts', 'const gained = dropPsi < -uncertaintyPsi;', '<', '<='],
+    [
+      'measuring/tightness/index.ts',
+      'const goesOn = late > LEAST_SLOPE && late > STRAIGHT_SHARE * early;',
+      '>',
+      '>=',
+    ],
+    [
+      'measuring/tightness/index.ts',
+      'const stands = late <= LEAST_SLOPE || late * 10 < last.microns * 0.1;',
+      '<=',
+      '<',
+    ],
+    [
+      'measuring/tightness/index.ts',
+      'const stands = late <= LEAST_SLOPE || late * 10 < last.microns * 0.1;',
+      '<',
+      '<=',
+    ],
+    ['measuring/gas/gas.ts', 'if (share > FAR_OVER)', '>', '>='],
+    ['measuring/electric/motors.ts', 'if (off > SERIES.share * sum + SERIES.ohm)', '>', '>='],
+    [
+      'measuring/electric/motors.ts',
+      'const othersAlike = (middle - low) / middle < 2 * (ALIKE_PCT / 100);',
+      '<',
+      '<=',
+    ],
+  ].map(([file, line, of, instead]) => ({ file: CORE + file, line, of, instead })),
+  // Half of an even and of an odd number of readings, rounded, are the same with a half as with one.
+  ...[
+    'const early = slope(read.slice(0, Math.ceil((read.length + 1) / 2)));',
+    'const late = slope(read.slice(Math.floor((read.length - 1) / 2)));',
+  ].map((line) => ({ file: `${CORE}measuring/tightness/index.ts`, line, of: '1', instead: '0.5' })),
+  // The points of the curve lie one per cent apart: to divide by it is to multiply by it.
+  {
+    file: `${CORE}measuring/electric/motors.ts`,
+    line: 'return a[1] + ((b[1] - a[1]) * (voltageUnbalancePct - a[0])) / (b[0] - a[0]);',
+    of: '/',
+    instead: '*',
+  },
+];

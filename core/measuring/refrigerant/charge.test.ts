@@ -1,9 +1,11 @@
 import fc from 'fast-check';
 import {
   chargeMustWait,
+  PLATE_SUBCOOLING_WITHIN_F,
   saturationPressure,
   subcooling,
   superheat,
+  swappedHoses,
   REFRIGERANTS,
   type RefrigerantName,
 } from './index.ts';
@@ -92,4 +94,24 @@ describe('when the charge cannot be judged', () => {
     expect(chargeMustWait({ ...fine, outdoorF: 64.9 })).toHaveLength(1);
     expect(chargeMustWait({ ...fine, outdoorF: 64.9 }, 60)).toEqual([]);
   });
+});
+
+describe('limits of reading a charge [common practice]', () => {
+  it('hoses are asked about from 5 psi on, which gauges can differ by', () => {
+    expect([swappedHoses(105, 100), swappedHoses(105.1, 100)].map(Boolean)).toEqual([false, true]);
+    expect([swappedHoses(undefined, 100), swappedHoses(300, undefined)]).toEqual([undefined, undefined]);
+  });
+
+  it('ten minutes have to be run, the weather has to be warm enough, the condenser clean and dry', () => {
+    const waits = (given: Parameters<typeof chargeMustWait>[0], lowest?: number) =>
+      chargeMustWait(given, lowest).length;
+    expect([waits({ minutesRunning: 9.9 }), waits({ minutesRunning: 10 })]).toEqual([1, 0]);
+    expect([waits({ outdoorF: 64.9 }), waits({ outdoorF: 65 })]).toEqual([1, 0]);
+    expect([waits({ outdoorF: 59.9 }, 60), waits({ outdoorF: 60 }, 60)]).toEqual([1, 0]);
+    expect([waits({ condenser: 'wet' }), waits({ condenser: 'dirty' })]).toEqual([1, 1]);
+    expect([waits({ condenser: 'clean and dry' }), waits({})]).toEqual([0, 0]);
+    expect(waits({ minutesRunning: 1, outdoorF: 10, condenser: 'wet' })).toBe(3);
+  });
+
+  it('a plate’s subcooling is met within 3 °F', () => expect(PLATE_SUBCOOLING_WITHIN_F).toBe(3));
 });

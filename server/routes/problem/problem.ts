@@ -78,6 +78,19 @@ class PlacesCut extends Error {
 
 const positionKey = ({ lat, lon }: PlainPosition): string => `${lat} ${lon}`;
 
+/** What is put together for a search: the work with where it stands, what is left and why, what is to be said. */
+interface Gathered {
+  readonly jobs: { readonly drafted: Drafted; readonly standing?: number }[];
+  readonly left: PlanProblem['left'][number][];
+  readonly notes: string[];
+  /** Stops of crews' days that are not planned with: they have no crew until the plan is saved. */
+  readonly orphans: Map<string, { crewId: string; day: PlainDate; jobs: number[] }>;
+  /** Positions to which no road leads. */
+  readonly cut: ReadonlySet<string>;
+  readonly places: ReturnType<typeof placesOf>;
+}
+type Frames = Awaited<ReturnType<typeof frameOf>>;
+
 async function problemWithout(
   needs: Needs,
   asked: PlanAsked,
@@ -85,96 +98,15 @@ async function problemWithout(
 ): Promise<PlanProblem> {
   const { db, driveTimes } = needs;
   const { from, days } = asked;
-  const { frame, timeZone, planning, skills, rests } = await frameOf(needs, from, days);
-  const notes: string[] = [];
-  const left: PlanProblem['left'][number][] = [];
-  const all = await crewDays(db, from, days);
-  const out = new Set(asked.without?.map(({ crewId, day }) => dayKey(crewId, day)));
-  const wanted = all.filter((crew) => asked.crewIds.length === 0 || asked.crewIds.includes(crew.id));
-  for (const id of asked.crewIds)
-    if (!all.some((crew) => crew.id === id))
-      throw invalid([{ path: 'crewIds', message: 'there is no such crew' }]);
+  const frames = await frameOf(needs, from, days);
+  const { frame, planning } = frames;
+  const gathered: Gathered = { jobs: [], left: [], notes: [], orphans: new Map(), cut, places: placesOf() };
+  const { jobs, left, notes, orphans, places } = gathered;
   const visits = await visitsBetween(db, from, addDays(from, days - 1));
-  const places = placesOf();
-  const keptFree = asked.keepFree ? await freeMinutes(db, frame, timeZone, all, notes) : () => 0;
-  const crewViews: CrewDayView[] = [];
-  const shifts: Shift[] = [];
-  for (const crew of wanted) {
-    if (out.has(dayKey(crew.id, crew.on))) continue;
-    const underway = underwayOf(visits, crew, frame, timeZone);
-    const until = rests(crew, underway !== undefined);
-    if (until !== undefined) notes.push(`${restWords(crew, until)}.`);
-    const shift = shiftOf(crew, {
-      from,
-      now: frame.now,
-      planning,
-      skills,
-      keptFree: keptFree(crew.on),
-      underway,
-      rests: until,
-      place: places.of,
-    });
-    if (!shift) continue;
-    shifts.push(shift);
-    crewViews.push(crew);
-  }
-  if (shifts.length === 0) throw invalid([{ path: 'crewIds', message: whyNobody(wanted, days, rests) }]);
-
-  const jobs: { drafted: Drafted; standing?: number }[] = [];
-  const orphans = new Map<string, { crewId: string; day: PlainDate; jobs: number[] }>();
-  const stands = new Map(shifts.map((shift, s) => [shift.id, s]));
-  const crewIds = new Set(wanted.map((crew) => crew.id));
-  for (const visit of visits) {
-    if (visit.begun || !visit.crewId || !crewIds.has(visit.crewId)) continue;
-    const drafted = jobOfVisit(visit, frame);
-    if (!drafted || cut.has(positionKey(drafted.position))) {
-      left.push({ siteId: visit.siteId, site: visit.site, why: drafted ? CUT_OFF : NOT_ON_MAP });
-      continue;
-    }
-    const day = dayKey(visit.crewId, visit.day as string);
-    const standing = stands.get(day);
-    if (standing === undefined) {
-      const orphan = orphans.get(day) ?? { crewId: visit.crewId, day: visit.day as string, jobs: [] };
-      orphan.jobs.push(jobs.length);
-      orphans.set(day, orphan);
-    }
-    jobs.push({
-      drafted: decided(drafted, visit, standing, shifts, asked),
-      ...(standing === undefined ? {} : { standing }),
-    });
-  }
-  const calls =
-    asked.calls === 'all' || asked.calls.length > 0
-      ? await unplannedCalls(db, frame.now.day, asked.calls === 'all' ? null : asked.calls)
-      : [];
-  const joined = new Set<string>();
-  if (asked.siteIds.length > 0) {
-    const ask = { siteIds: asked.siteIds, calls: calls.filter(canJoin), ...roomOf(shifts) };
-    const { drafts, left: not } = await dueDrafts(needs, frame, ask, notes);
-    const there = drafts.filter(({ position }) => !cut.has(positionKey(position)));
-    jobs.push(...there.map((drafted) => ({ drafted })));
-    left.push(...not);
-    const gone = drafts.filter((drafted) => !there.includes(drafted)).map(({ view }) => view);
-    for (const { siteId, site } of new Map(gone.map((view) => [view.siteId, view])).values())
-      left.push({ siteId, site, why: CUT_OFF });
-    for (const { view } of drafts) for (const call of view.calls) joined.add(call.id);
-  }
-  for (const call of calls) {
-    if (joined.has(call.call.id)) continue;
-    const drafted = jobOfCall(call, frame);
-    if (drafted && !cut.has(positionKey(drafted.position))) jobs.push({ drafted });
-    else left.push({ siteId: call.siteId, site: call.site, why: drafted ? CUT_OFF : NOT_ON_MAP });
-  }
-  const unknown = new Set(
-    jobs.filter(({ drafted }) => alwaysOpen(drafted.job)).map(({ drafted }) => drafted.view.site),
-  );
-  if (unknown.size > 0)
-    notes.push(
-      unknown.size === 1
-        ? `Opening hours of ${[...unknown][0]} are not known; taken as open all day.`
-        : `Opening hours of ${unknown.size} sites are not known; taken as open all day.`,
-    );
-  notes.push(...lengthNotes(frame.lengths), ...travelNotes(driveTimes));
+  const { wanted, crewViews, shifts } = await shiftsWanted(needs, asked, frames, visits, gathered);
+  gatherPlanned(visits, wanted, shifts, asked, frame, gathered);
+  await gatherWaiting(needs, asked, frame, shifts, gathered);
+  notes.push(...unknownHours(jobs), ...lengthNotes(frame.lengths), ...travelNotes(driveTimes));
   const known = await knownBest(
     db,
     jobs.map(({ drafted }) => drafted.view.siteId),
@@ -210,6 +142,128 @@ async function problemWithout(
     left,
     notes,
   };
+}
+
+/**
+ * The shifts of the crews that are asked for, without those that fall out.
+ *
+ * @throws Problem 422 for a crew there is not, and where nobody works
+ */
+async function shiftsWanted(
+  { db }: Needs,
+  { from, days, crewIds, keepFree, without }: PlanAsked,
+  { frame, timeZone, planning, skills, rests }: Frames,
+  visits: readonly VisitRead[],
+  { notes, places }: Gathered,
+): Promise<{ wanted: CrewDayView[]; crewViews: CrewDayView[]; shifts: Shift[] }> {
+  const all = await crewDays(db, from, days);
+  const out = new Set(without?.map(({ crewId, day }) => dayKey(crewId, day)));
+  const wanted = all.filter((crew) => crewIds.length === 0 || crewIds.includes(crew.id));
+  for (const id of crewIds)
+    if (!all.some((crew) => crew.id === id))
+      throw invalid([{ path: 'crewIds', message: 'there is no such crew' }]);
+  const keptFree = keepFree ? await freeMinutes(db, frame, timeZone, all, notes) : () => 0;
+  const crewViews: CrewDayView[] = [];
+  const shifts: Shift[] = [];
+  for (const crew of wanted) {
+    if (out.has(dayKey(crew.id, crew.on))) continue;
+    const underway = underwayOf(visits, crew, frame, timeZone);
+    const until = rests(crew, underway !== undefined);
+    if (until !== undefined) notes.push(`${restWords(crew, until)}.`);
+    const shift = shiftOf(crew, {
+      from,
+      now: frame.now,
+      planning,
+      skills,
+      keptFree: keptFree(crew.on),
+      underway,
+      rests: until,
+      place: places.of,
+    });
+    if (!shift) continue;
+    shifts.push(shift);
+    crewViews.push(crew);
+  }
+  if (shifts.length === 0) throw invalid([{ path: 'crewIds', message: whyNobody(wanted, days, rests) }]);
+  return { wanted, crewViews, shifts };
+}
+
+/** What stands on the plan of these crews already and has not begun. */
+function gatherPlanned(
+  visits: readonly VisitRead[],
+  wanted: readonly CrewDayView[],
+  shifts: readonly Shift[],
+  asked: PlanAsked,
+  frame: Frame,
+  { jobs, left, orphans, cut }: Gathered,
+): void {
+  const stands = new Map(shifts.map((shift, s) => [shift.id, s]));
+  const crewIds = new Set(wanted.map((crew) => crew.id));
+  for (const visit of visits) {
+    if (visit.begun || !visit.crewId || !crewIds.has(visit.crewId)) continue;
+    const drafted = jobOfVisit(visit, frame);
+    if (!drafted || cut.has(positionKey(drafted.position))) {
+      left.push({ siteId: visit.siteId, site: visit.site, why: drafted ? CUT_OFF : NOT_ON_MAP });
+      continue;
+    }
+    const day = dayKey(visit.crewId, visit.day as string);
+    const standing = stands.get(day);
+    if (standing === undefined) {
+      const orphan = orphans.get(day) ?? { crewId: visit.crewId, day: visit.day as string, jobs: [] };
+      orphan.jobs.push(jobs.length);
+      orphans.set(day, orphan);
+    }
+    jobs.push({
+      drafted: decided(drafted, visit, standing, shifts, asked),
+      ...(standing === undefined ? {} : { standing }),
+    });
+  }
+}
+
+/** Calls that stand on no plan, and what is due at the chosen sites; a call joins what is due where it can. */
+async function gatherWaiting(
+  needs: Needs,
+  asked: PlanAsked,
+  frame: Frame,
+  shifts: readonly Shift[],
+  { jobs, left, notes, cut }: Gathered,
+): Promise<void> {
+  const all = asked.calls === 'all';
+  const calls =
+    all || asked.calls.length > 0
+      ? await unplannedCalls(needs.db, frame.now.day, all ? null : (asked.calls as string[]))
+      : [];
+  const joined = new Set<string>();
+  if (asked.siteIds.length > 0) {
+    const ask = { siteIds: asked.siteIds, calls: calls.filter(canJoin), ...roomOf(shifts) };
+    const { drafts, left: not } = await dueDrafts(needs, frame, ask, notes);
+    const there = drafts.filter(({ position }) => !cut.has(positionKey(position)));
+    jobs.push(...there.map((drafted) => ({ drafted })));
+    left.push(...not);
+    const gone = drafts.filter((drafted) => !there.includes(drafted)).map(({ view }) => view);
+    for (const { siteId, site } of new Map(gone.map((view) => [view.siteId, view])).values())
+      left.push({ siteId, site, why: CUT_OFF });
+    for (const { view } of drafts) for (const call of view.calls) joined.add(call.id);
+  }
+  for (const call of calls) {
+    if (joined.has(call.call.id)) continue;
+    const drafted = jobOfCall(call, frame);
+    if (drafted && !cut.has(positionKey(drafted.position))) jobs.push({ drafted });
+    else left.push({ siteId: call.siteId, site: call.site, why: drafted ? CUT_OFF : NOT_ON_MAP });
+  }
+}
+
+/** Sites that are taken as open all day because nobody has written their hours down. */
+function unknownHours(jobs: Gathered['jobs']): string[] {
+  const sites = new Set(
+    jobs.filter(({ drafted }) => alwaysOpen(drafted.job)).map(({ drafted }) => drafted.view.site),
+  );
+  if (sites.size === 0) return [];
+  return [
+    sites.size === 1
+      ? `Opening hours of ${[...sites][0]} are not known; taken as open all day.`
+      : `Opening hours of ${sites.size} sites are not known; taken as open all day.`,
+  ];
 }
 
 const CUT_OFF = 'no road leads there now; check its position, and whether a bridge is closed';
