@@ -31,16 +31,17 @@ export function processesWanted(given = process.env.GRADUM_WORKERS): number {
 export async function lead(url: string, logger: Logger, count: number): Promise<void> {
   const db = connect(url, { poolSize: 1 });
   let stopping = false;
+  let served = false;
 
   const begin = (): void => {
     const id = randomUUID();
     const worker = cluster.fork({ GRADUM_PROCESS: id, GRADUM_WORKERS: String(count) });
-    let listened = false;
-    worker.once('listening', () => (listened = true));
+    worker.once('listening', () => (served = true));
     worker.once('exit', (code, signal) => {
       if (stopping) return;
-      // What it cannot do at its start it cannot do again: it has said why.
-      if (!listened) return void stop(1);
+      // What none has been able to do at its start none will: it has said why. Later it may be the database that is
+      // away for a while, and the others go on.
+      if (!served) return void stop(1);
       logger.error({ code, signal }, 'a server process has died; another is started');
       void tellOfWorkOf(id).catch(() => {});
       setTimeout(() => stopping || begin(), PAUSE_MS);
@@ -65,9 +66,16 @@ export async function lead(url: string, logger: Logger, count: number): Promise<
   for (let i = 0; i < count; i++) begin();
 }
 
+/** A process that cannot close what it has open within this is ended all the same. */
+const PATIENCE_MS = 20_000;
+
 const ended = (worker: Worker): Promise<void> =>
   new Promise((resolve) => {
     if (worker.isDead()) return resolve();
-    worker.once('exit', () => resolve());
+    const late = setTimeout(() => worker.process.kill('SIGKILL'), PATIENCE_MS);
+    worker.once('exit', () => {
+      clearTimeout(late);
+      resolve();
+    });
     worker.process.kill('SIGTERM');
   });
