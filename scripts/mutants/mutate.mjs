@@ -4,7 +4,7 @@ import ts from 'typescript';
 
 /** Fields that only say something, and how many digits are shown. */
 const WORDING = new Set(
-  'text label labels name title words says source formula improve hint help decimals unit of tell closes note threshold changedBy'.split(
+  'text label labels name title group words says source formula improve hint help decimals unit of tell closes note threshold changedBy'.split(
     ' ',
   ),
 );
