@@ -3,20 +3,14 @@
 import { writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { runCLI } from 'jest';
+import jestConfig from '../../jest.config.mjs';
 
 const [, , root] = process.argv;
 const config = JSON.stringify({
+  ...jestConfig.projects[0],
   rootDir: root,
-  testEnvironment: 'node',
-  extensionsToTreatAsEsm: ['.ts', '.tsx'],
-  transform: {
-    '^.+\\.tsx?$': [
-      '@swc/jest',
-      { jsc: { target: 'es2023', parser: { syntax: 'typescript', tsx: true } }, module: { type: 'es6' } },
-    ],
-  },
   testMatch: ['<rootDir>/core/**/*.test.ts'],
-  testTimeout: 60_000,
+  testPathIgnorePatterns: [],
   reporters: [],
 });
 

@@ -63,13 +63,6 @@ export function changedDays(problem: FleetProblem, before: Orders, after: Orders
 export const holds = (days: readonly ChangedDay[]): boolean =>
   days.every(({ consequence }) => consequence.troubles.length === 0 && consequence.tooLong <= 0);
 
-/**
- * True where something on these days does not hold that stood there before the change and is no worse for it:
- * somebody has decided it, and it keeps nobody from moving another stop of that day.
- */
-export const standsBroken = (days: readonly ChangedDay[]): boolean =>
-  days.some(({ after }) => after.tooLong > 0 || after.stops.some(({ troubles }) => troubles.length > 0));
-
 /** What a change does to a day, as somebody at the desk would say it; what does not hold first. */
 export function consequenceWords(
   { consequence, after }: Pick<ChangedDay, 'consequence' | 'after'>,

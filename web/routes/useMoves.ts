@@ -3,7 +3,7 @@ import { daysBetween } from '#core/base/time';
 import type { BoardView, NewOrders, OrdersKept, PlanAsked, PlanProblem } from '#contracts/board';
 import { problemOf } from '../api/base.ts';
 import { usePlanProblemMutation } from '../api/routes.ts';
-import { changedDays, holds, ordersToKeep, standsBroken, withJob, type ChangedDay } from './orders.ts';
+import { changedDays, holds, ordersToKeep, withJob, type ChangedDay } from './orders.ts';
 import { useKeepPlan } from './useKeepPlan.ts';
 import { sayRefused, sayTrouble } from '../ui/saying/say.ts';
 
@@ -119,8 +119,7 @@ export function useMoves(board: BoardView | undefined, shown: string) {
       if (!anyway && !holds(now.days)) return false;
       const { orders } = now.view;
       const after = withJob(orders, now.job, now.target);
-      const meant = anyway || standsBroken(now.days);
-      const kept = await keep(ordersToKeep(asked, now.view, orders, after, meant), said);
+      const kept = await keep(ordersToKeep(asked, now.view, orders, after, anyway), said);
       if (kept) setMoving(undefined);
       return kept !== undefined;
     },

@@ -1,4 +1,5 @@
-/** Words of a sentence that follow what stands in it: counts, lists, its first letter. */
+/* Words of a sentence that follow what stands in it: counts, lists, its first letter. */
+
 /**
  * Counts in words as people say them.
  *

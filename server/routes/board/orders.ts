@@ -1,5 +1,5 @@
 import type { Transaction } from 'sequelize';
-import { timedRoute, type Job, type Shift } from '#core/planning/routing';
+import { consequenceOf, timedRoute, type Job, type Shift, type TimedRoute } from '#core/planning/routing';
 import { clockText, dayWords, durationText, type PlainDate } from '#core/base/time';
 import { DOES_NOT_HOLD, type JobAsked, type NewOrders, type OrdersKept } from '#contracts/board';
 import { firstTime } from '../../http/once.ts';
@@ -30,7 +30,7 @@ export async function saveOrders(needs: Needs, body: NewOrders, actor: string): 
   const today = await companyToday(needs);
   const known = await db.models.RouteChange.findByPk(body.id);
   const wanted = known ? [] : await daysToBe(needs, body);
-  if (!known && !body.anyway) refuseTroubles(wanted);
+  if (!known && !body.anyway) await refuseWorse(needs, body, wanted);
   const visitIds = [
     ...new Set([
       ...body.takeOff,
@@ -205,18 +205,41 @@ function onMap(drafted: Drafted | undefined, name: string): Drafted {
   return drafted;
 }
 
-/** @throws Problem 422 with everything that does not hold, in words */
-function refuseTroubles(days: readonly DayToBe[]): void {
-  const errors = days.flatMap(({ crew, day, jobs, timed }) => {
+/** The same days as they stand now: what has not begun, in its order. */
+async function daysAsTheyStand(needs: Needs, body: NewOrders): Promise<DayToBe[]> {
+  const days = body.orders.map(({ day }) => day).sort();
+  const stands = await visitsBetween(needs.db, days[0] ?? body.from, days.at(-1) ?? body.from);
+  const orders = body.orders.map((order) => ({
+    ...order,
+    jobs: stands
+      .filter((visit) => visit.crewId === order.crewId && visit.day === order.day)
+      .filter((visit) => visit.position !== null && !visit.begun && !visit.cancelledAt)
+      .map(({ visitId }) => ({ visit: visitId })),
+  }));
+  return daysToBe(needs, { ...body, orders, anyway: true });
+}
+
+/**
+ * What stood broken before is somebody's decision and keeps nobody from changing something else of that day:
+ * only what gets worse is refused.
+ *
+ * @throws Problem 422 with everything that does not hold and did hold before, in words
+ */
+async function refuseWorse(needs: Needs, body: NewOrders, wanted: readonly DayToBe[]): Promise<void> {
+  const holds = ({ timed }: DayToBe) =>
+    !timed || (timed.tooLong <= 0 && timed.stops.every(({ troubles }) => troubles.length === 0));
+  if (wanted.every(holds)) return;
+  const stands = await daysAsTheyStand(needs, body);
+  const errors = wanted.flatMap(({ crew, day, jobs, timed }, d) => {
     if (!timed) return [];
     const who = `${crew} on ${dayWords(day)}`;
-    const stops = timed.stops.flatMap((stop, i) =>
-      stop.troubles.map((trouble) => ({
-        path: 'orders',
-        message: `${jobs[i]?.drafted.view.site} at ${clockText(stop.startAt)} with ${who}: ${trouble}`,
-      })),
-    );
-    return timed.tooLong > 0
+    const { troubles, tooLong } = consequenceOf(stands[d]?.timed ?? NOTHING_YET, timed);
+    const stops = troubles.map(({ jobId, trouble }) => {
+      const i = timed.stops.findIndex((stop) => stop.jobId === jobId);
+      const at = clockText(timed.stops[i]?.startAt ?? 0);
+      return { path: 'orders', message: `${jobs[i]?.drafted.view.site} at ${at} with ${who}: ${trouble}` };
+    });
+    return tooLong > 0
       ? [
           ...stops,
           {
@@ -229,3 +252,14 @@ function refuseTroubles(days: readonly DayToBe[]): void {
   if (errors.length === 0) return;
   throw new Problem(422, 'Something in it does not hold', { type: DOES_NOT_HOLD, errors });
 }
+
+/** A day on which nobody goes anywhere. */
+const NOTHING_YET: TimedRoute = {
+  shiftId: '',
+  stops: [],
+  departAt: 0,
+  backAt: 0,
+  driveMinutes: 0,
+  overtime: 0,
+  tooLong: 0,
+};

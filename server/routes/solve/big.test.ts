@@ -344,7 +344,32 @@ it('where two people or a licence are needed nobody else is sent, and the plan s
     .post('/api/board/orders')
     .send({ ...forced, anyway: true })
     .expect(201);
-  expect((await board()).days[0]?.stops[0]?.troubles).toEqual(['skill missing']);
+  const [stands] = (await board()).days;
+  expect(stands?.stops[0]?.troubles).toEqual(['skill missing']);
+
+  // What stands broken keeps nobody from planning something else beside it; what breaks besides is refused.
+  const other = await addSite('Glaze House', 41.24, -66.48);
+  const callId = await addCall({ siteId: other.siteId });
+  const beside = {
+    ...forced,
+    id: randomUUID(),
+    anyway: false,
+    orders: [
+      {
+        crewId: server.crewId,
+        day: DAY,
+        version: stands?.version ?? null,
+        jobs: [{ visit: stands?.stops[0]?.visitId }, { call: callId }],
+      },
+    ],
+  };
+  await server.db.run(`update sites set needs = '{"people": 2, "skills": []}' where id = $1`, [other.siteId]);
+  const worse = await agent.post('/api/board/orders').send(beside).expect(422);
+  expect(worse.body.errors).toHaveLength(1);
+  expect(worse.body.errors[0].message).toContain('Glaze House');
+  await server.db.run(`update sites set needs = '{"people": 1, "skills": []}' where id = $1`, [other.siteId]);
+  await agent.post('/api/board/orders').send(beside).expect(201);
+  expect((await board()).days[0]?.stops.map(({ troubles }) => troubles)).toEqual([['skill missing'], []]);
 });
 
 it('publishing tells each customer its window once, again when it moves, and when nobody comes', async () => {

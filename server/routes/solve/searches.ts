@@ -39,13 +39,11 @@ interface Needs {
 
 /** Each search keeps a core busy; more than these would starve whoever asks for a page. */
 export const MOST_AT_ONCE = Math.max(1, os.availableParallelism() - 1);
-/** A plan that nobody fetched within so long is forgotten. */
-const KEPT_MS = 10 * 60_000;
 const LOCK = 7_240_117;
 
 /**
  * Searches beside the requests, each in a thread of the process that was asked for it. What they have found
- * is a row, so that any process tells how one goes and can end it; kept until the plan is fetched.
+ * is a row, so that any process tells how one goes and can end it; kept until the same person begins another.
  */
 export class Searches {
   private readonly running = new Map<string, Running>();
@@ -121,7 +119,6 @@ export class Searches {
         : { state: 'broke off' },
       { where: { id, state: 'runs' } },
     );
-    setTimeout(() => void Search.destroy({ where: { id } }).catch(() => {}), KEPT_MS).unref();
   }
 
   /** Writes how far it is, and hears whether somebody wants it to end, in whichever process they asked. */
@@ -133,7 +130,7 @@ export class Searches {
       const { id, share, costs } = search;
       const [, rows] = await Search.update(
         { share, costs: [...costs], beatAt: fn('now') as never },
-        { where: { id }, returning: true },
+        { where: { id, state: 'runs' }, returning: true },
       );
       if (rows.length === 0) void search.thread.terminate();
       else if (rows[0]?.toStop) search.thread.postMessage('stop');
