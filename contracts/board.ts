@@ -1,5 +1,11 @@
 import { z } from 'zod';
-import type { FleetProblem, PlanningSettings, Solved, StopTrouble } from '#core/planning/routing';
+import type {
+  FleetProblem,
+  PackedTravel,
+  PlanningSettings,
+  Solved,
+  StopTrouble,
+} from '#core/planning/routing';
 import type { CallState, WaitingFor } from '#core/record/work';
 import type { StartPlace } from './crews.ts';
 import { id, plainDate } from './common.ts';
@@ -37,7 +43,7 @@ export const planAsked = z.object({
   /** Whose days; all crews that work where none is named. */
   crewIds: z.array(id).max(60),
   /** Sites at which what is due is to be planned. */
-  siteIds: z.array(id).max(600, 'at most 600 sites at once'),
+  siteIds: z.array(id).max(800, 'at most 800 sites at once'),
   /** Calls that stand on no plan: some, or all. */
   calls: z.union([z.literal('all'), z.array(id).max(400)]),
   /** What is planned already stays on its day and crew, or may move where that is better by so much. */
@@ -255,6 +261,11 @@ export interface PlanProblem {
   readonly notes: readonly string[];
 }
 
+/** The same as it travels between server and desk. */
+export type SentProblem = Omit<PlanProblem, 'problem'> & {
+  readonly problem: Omit<FleetProblem, 'travel'> & { readonly travel: PackedTravel };
+};
+
 export interface OrdersKept {
   readonly id: string;
   readonly routes: readonly { readonly crewId: string; readonly day: string; readonly version: number }[];
@@ -281,7 +292,7 @@ export interface NoticeRow {
 /** A search that has begun on the server, and what it searches for. */
 export interface SearchStarted {
   readonly id: string;
-  readonly view: PlanProblem;
+  readonly view: SentProblem;
 }
 
 /** How a search on the server goes. */

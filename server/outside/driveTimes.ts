@@ -27,9 +27,17 @@ const STRETCH: Record<number, number> = {
   1080: 1.3,
 };
 
-/** A dispatcher moves stops over the same roads for a while: as many tables are kept, and so long. */
-const MOST_KEPT = 24;
+/**
+ * A dispatcher moves stops over the same roads for a while: as many drive times are kept, 64 MB of them or one
+ * table, and so long.
+ */
+const MOST_KEPT = 16_000_000;
 const KEPT_MS = 10 * 60_000;
+
+/** Longer addresses are refused by many servers [common practice: 8 KB for a request line]. */
+const LONGEST_URL = 8000;
+/** As many requests are under way at once: an engine answers others too. */
+const AT_ONCE = 8;
 
 /** Nobody knows a drive better than to six seconds, and tables travel to the browser. */
 const tenths = (minutes: number): number => Math.round(minutes * 10) / 10;
@@ -61,22 +69,22 @@ export class CutOff extends Problem {
 }
 
 /** Places that a hole in the table belongs to: those with the most holes, until none is left. */
-function cutOff(durations: readonly (readonly (number | null)[])[]): number[] {
-  const out: number[] = [];
-  const holes = (place: number) =>
-    durations.filter(
-      (row, other) =>
-        other !== place &&
-        !out.includes(other) &&
-        (row[place] === null || durations[place]?.[other] === null),
-    ).length;
+function cutOff(minutes: Float32Array, count: number): number[] {
+  const hole = (from: number, to: number) => Number.isNaN(minutes[from * count + to]);
+  if (!minutes.some((one) => Number.isNaN(one))) return [];
+  const holes = Array.from({ length: count }, (_, place) =>
+    [...Array(count).keys()].filter((other) => other !== place && (hole(place, other) || hole(other, place))),
+  );
+  const out = new Set<number>();
   for (;;) {
-    const worst = durations
-      .map((_, place) => ({ place, count: out.includes(place) ? 0 : holes(place) }))
-      // Of two that cannot reach each other the later one is a site; the first is where crews start.
-      .reduce((a, b) => (b.count >= a.count ? b : a), { place: -1, count: 0 });
-    if (worst.count === 0) return out;
-    out.push(worst.place);
+    let [worst, most] = [-1, 0];
+    // Of two that cannot reach each other the later one is a site; the first is where crews start.
+    holes.forEach((others, place) => {
+      const left = out.has(place) ? 0 : others.filter((other) => !out.has(other)).length;
+      if (left > 0 && left >= most) [worst, most] = [place, left];
+    });
+    if (worst < 0) return [...out];
+    out.add(worst);
   }
 }
 
@@ -129,7 +137,9 @@ export class DriveTimes {
     this.known.delete(key);
     this.known.set(key, { table, until: Date.now() + KEPT_MS });
     // The oldest goes first; a map keeps the order in which things were put in.
-    if (this.known.size > MOST_KEPT) this.known.delete(this.known.keys().next().value as string);
+    const held = () => [...this.known.values()].reduce((sum, one) => sum + cells(one.table), 0);
+    while (this.known.size > 1 && held() > MOST_KEPT)
+      this.known.delete(this.known.keys().next().value as string);
     return table;
   }
 
@@ -140,19 +150,13 @@ export class DriveTimes {
   }
 
   private async fetched(places: readonly PlainPosition[], day: PlainDate): Promise<TravelTable> {
-    if (!this.knowsTraffic) {
-      const free = this.template
-        ? await this.ask(places, day, 720)
-        : places.flatMap((from) => places.map((to) => estimatedMinutes(from, to)));
-      return travelTable(
-        SAMPLES,
-        SAMPLES.map((at) => free.map((m) => tenths(m * (STRETCH[at] ?? 1)))),
-        places.length,
-      );
-    }
+    if (this.knowsTraffic) return travelTable(SAMPLES, await this.ask(places, day, SAMPLES), places.length);
+    const [free] = this.template
+      ? await this.ask(places, day, [720])
+      : [Float32Array.from(places.flatMap((from) => places.map((to) => estimatedMinutes(from, to))))];
     return travelTable(
       SAMPLES,
-      await Promise.all(SAMPLES.map((at) => this.ask(places, day, at))),
+      SAMPLES.map((at) => (free as Float32Array).map((m) => tenths(m * (STRETCH[at] ?? 1)))),
       places.length,
     );
   }
@@ -165,7 +169,7 @@ export class DriveTimes {
     places: readonly PlainPosition[],
   ): Promise<z.infer<typeof wayAnswer>['routes'][number]['geometry'] | null> {
     if (!this.pathTemplate || places.length < 2) return null;
-    const coordinates = places.map(({ lat, lon }) => `${lon},${lat}`).join(';');
+    const coordinates = places.map(textOf).join(';');
     try {
       const response = await fetch(this.pathTemplate.replace('{coordinates}', coordinates), {
         signal: AbortSignal.timeout(10_000),
@@ -179,26 +183,98 @@ export class DriveTimes {
 
   health = () => healthOf(this.template);
 
-  private async ask(places: readonly PlainPosition[], day: PlainDate, depart: number): Promise<number[]> {
-    const coordinates = places.map(({ lat, lon }) => `${lon},${lat}`).join(';');
-    const url = (this.template as string)
-      .replace('{coordinates}', coordinates)
-      .replace('{depart}', clockText(depart))
-      .replace('{day}', day);
-    let body: unknown;
-    try {
-      const response = await fetch(url, { signal: AbortSignal.timeout(10_000) });
-      body = await response.json();
-    } catch {
-      throw new Problem(502, 'The routing engine does not answer', {
-        detail: 'Drive times could not be fetched; try again in a moment.',
-      });
+  /**
+   * Tables of minutes for some times of day, row by row. With more places than an address can hold they are
+   * asked for in blocks, by the `sources` and `destinations` of the request.
+   */
+  private async ask(
+    places: readonly PlainPosition[],
+    day: PlainDate,
+    times: readonly number[],
+  ): Promise<Float32Array[]> {
+    const tables = times.map(() => new Float32Array(places.length ** 2).fill(NaN));
+    const address = (at: number, coordinates: string) =>
+      (this.template as string)
+        .replace('{coordinates}', coordinates)
+        .replace('{depart}', clockText(at))
+        .replace('{day}', day);
+    const groups = groupsOf(places, LONGEST_URL - address(0, '').length);
+    const requests = times.flatMap((at, k) =>
+      groups.flatMap((from) => groups.map((to) => ({ at, from, to, into: tables[k] as Float32Array }))),
+    );
+    const left = requests.values();
+    const ask = async () => {
+      for (const { at, from, to, into } of left) {
+        const asked = from === to ? from : [...from, ...to];
+        const url = address(at, asked.map((one) => textOf(places[one] as PlainPosition)).join(';'));
+        const durations = await durationsFrom(
+          from === to ? url : `${url}${url.includes('?') ? '&' : '?'}${block(from.length, to.length)}`,
+        );
+        if (durations.length !== from.length || durations.some((row) => row.length !== to.length))
+          throw somethingElse();
+        from.forEach((row, i) =>
+          to.forEach((column, j) => {
+            const seconds = durations[i]?.[j] ?? NaN;
+            into[row * places.length + column] = tenths(seconds / 60);
+          }),
+        );
+      }
+    };
+    await Promise.all(Array.from({ length: AT_ONCE }, ask));
+    for (const table of tables) {
+      const cut = cutOff(table, places.length);
+      if (cut.length > 0) throw new CutOff(cut);
     }
-    const read = answer.safeParse(body);
-    if (!read.success) throw new Problem(502, 'The routing engine answered something else than drive times');
-    const { durations } = read.data;
-    const cut = cutOff(durations);
-    if (cut.length > 0) throw new CutOff(cut);
-    return durations.flat().map((seconds) => tenths((seconds as number) / 60));
+    return tables;
   }
+}
+
+const cells = ({ samples, places }: TravelTable): number => samples.length * places ** 2;
+
+const textOf = ({ lat, lon }: PlainPosition): string => `${lon},${lat}`;
+
+/** Which of the coordinates are rows and which are columns of the table that is asked for. */
+function block(rows: number, columns: number): string {
+  const range = (from: number, count: number) => Array.from({ length: count }, (_, i) => from + i).join(';');
+  return `sources=${range(0, rows)}&destinations=${range(rows, columns)}`;
+}
+
+/** Room in an address for a position's number in a block and what parts it from the next. */
+const NUMBER_LENGTH = 5;
+
+/** Numbers of places in groups, any two of which have room in an address together; one where all have. */
+function groupsOf(places: readonly PlainPosition[], room: number): number[][] {
+  const lengths = places.map((place) => textOf(place).length + 1);
+  const whole = lengths.reduce((sum, length) => sum + length, 0);
+  if (whole <= room) return [[...places.keys()]];
+  const groups: number[][] = [];
+  let free = 0;
+  lengths.forEach((length, place) => {
+    const needs = length + NUMBER_LENGTH;
+    if (needs > free) {
+      groups.push([]);
+      free = Math.floor((room - 'sources=&destinations='.length) / 2);
+    }
+    groups.at(-1)?.push(place);
+    free -= needs;
+  });
+  return groups;
+}
+
+const somethingElse = () => new Problem(502, 'The routing engine answered something else than drive times');
+
+/** @throws Problem 502 where the engine does not answer, or answers something else */
+async function durationsFrom(url: string): Promise<(number | null)[][]> {
+  let body: unknown;
+  try {
+    const response = await fetch(url, { signal: AbortSignal.timeout(10_000) });
+    body = await response.json();
+  } catch {
+    throw new Problem(502, 'The routing engine does not answer', {
+      detail: 'Drive times could not be fetched; try again in a moment.',
+    });
+  }
+  const read = answer.safeParse(body);
+  if (!read.success) throw somethingElse();
+  return read.data.durations;
 }

@@ -25,7 +25,7 @@ import { loadAhead } from './due/load.ts';
 import { lockStop } from './board/lock.ts';
 import { saveOrders } from './board/orders.ts';
 import { routePage } from './publish/page.ts';
-import { planProblem } from './problem/problem.ts';
+import { planProblem, sentProblem } from './problem/problem.ts';
 import { notices, publish } from './publish/publish.ts';
 import { splitStop } from './board/split.ts';
 import { undoChange } from './board/undo.ts';
@@ -79,7 +79,7 @@ export const routeEndpoints: readonly Endpoint[] = [
     method: 'post',
     path: '/api/board/problem',
     action: 'plan route',
-    handle: (context) => planProblem(context, parse(planAsked, context.body)),
+    handle: async (context) => sentProblem(await planProblem(context, parse(planAsked, context.body))),
   },
   {
     method: 'post',
@@ -89,7 +89,7 @@ export const routeEndpoints: readonly Endpoint[] = [
       const view = await planProblem(context, parse(planAsked, context.body));
       const { problem, orders: from } = view;
       const id = await context.searches.start({ problem, from }, context.user);
-      return new Reply(201, { id, view } satisfies SearchStarted);
+      return new Reply(201, { id, view: sentProblem(view) } satisfies SearchStarted);
     },
   },
   {

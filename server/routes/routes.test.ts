@@ -305,6 +305,54 @@ describe('the routing engine', () => {
     expect(at(480) / at(720)).toBeCloseTo(1.6, 2);
   });
 
+  it('is asked in blocks where an address would be too long, each place as if alone', async () => {
+    // As far from each other as their numbers are apart, in seconds, and a little farther one way.
+    const asked: number[] = [];
+    const line = http.createServer((request, response) => {
+      const url = new URL(request.url as string, 'http://engine');
+      asked.push((request.url as string).length);
+      const at = url.pathname
+        .split('/')
+        .at(-1)
+        ?.split(';')
+        .map((pair) => Number(pair.split(',')[1]) * 6000);
+      const named = (name: string) =>
+        url.searchParams
+          .get(name)
+          ?.split(';')
+          .map((n) => at?.[Number(n)]) ?? at;
+      const durations = named('sources')?.map((from = NaN) =>
+        named('destinations')?.map((to = NaN) => Math.abs(from - to) + (from > to ? 60 : 0)),
+      );
+      response.end(JSON.stringify({ code: 'Ok', durations }));
+    });
+    await new Promise<void>((ready) => line.listen(0, '127.0.0.1', ready));
+    const times = new DriveTimes(
+      `http://127.0.0.1:${(line.address() as AddressInfo).port}/table/v1/driving/{coordinates}`,
+    );
+    const many = Array.from({ length: 800 }, (_, i) => ({ lat: i / 100, lon: -66.123456 }));
+    const table = await times.table(many, DAY);
+    const noon = table.minutes[table.samples.indexOf(720)] as Float32Array;
+    expect(Math.max(...asked)).toBeLessThanOrEqual(8000);
+    expect(asked.length).toBeGreaterThan(4);
+    many.forEach((_, i) =>
+      many.forEach((__, j) => {
+        const minutes = Math.abs(i - j) + (i > j ? 1 : 0);
+        if (Math.abs((noon[i * 800 + j] as number) - minutes) > 0.05)
+          throw new Error(`from ${i} to ${j}: ${noon[i * 800 + j]} instead of ${minutes} minutes`);
+      }),
+    );
+    line.close();
+  });
+
+  it('that answers for fewer places than it was asked for is not believed', async () => {
+    const short = http.createServer((_, response) => response.end('{"code":"Ok","durations":[[0,60]]}'));
+    await new Promise<void>((ready) => short.listen(0, '127.0.0.1', ready));
+    const times = new DriveTimes(`http://127.0.0.1:${(short.address() as AddressInfo).port}/{coordinates}`);
+    await expect(times.table(places, DAY)).rejects.toThrow(/something else than drive times/);
+    short.close();
+  });
+
   it('is asked anew by every process once somebody has said that a road is closed or open again', async () => {
     let asked = 0;
     const counting = http.createServer((_request, response) => {

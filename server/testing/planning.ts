@@ -1,5 +1,5 @@
-import { searchToEnd, type FleetPlan } from '#core/planning/routing';
-import type { PlanAsked, PlanProblem } from '#contracts/board';
+import { searchToEnd, unpackTravel, type FleetPlan } from '#core/planning/routing';
+import type { PlanAsked, PlanProblem, SentProblem } from '#contracts/board';
 import type { TestServer } from './server.ts';
 
 export { asOrders as ordersOf } from '../routes/solve/asOrders.ts';
@@ -18,7 +18,9 @@ export const planFor = (asked: Partial<PlanAsked> & Pick<PlanAsked, 'from'>): Pl
 });
 
 export async function problemFor(agent: Agent, asked: PlanAsked): Promise<PlanProblem> {
-  return (await agent.post('/api/board/problem').send(asked).expect(200)).body as PlanProblem;
+  const { body } = await agent.post('/api/board/problem').send(asked).expect(200);
+  const { problem, ...view } = body as SentProblem;
+  return { ...view, problem: { ...problem, travel: unpackTravel(problem.travel) } };
 }
 
 /** The plan of a few hundred turns, as the phone or the desk would find it. */

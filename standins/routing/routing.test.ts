@@ -27,6 +27,13 @@ describe('the stand-in routing engine', () => {
     expect(durations[0]?.[2]).toBeGreaterThan(600);
   });
 
+  it('answers for some rows and columns of the table alone', async () => {
+    const whole = (await ask(`/table/v1/driving/${PLACES}`)).durations;
+    const { durations } = await ask(`/table/v1/driving/${PLACES}?sources=0;2&destinations=1`);
+    expect(durations).toEqual([[whole[0]?.[1]], [whole[2]?.[1]]]);
+    expect((await ask(`/table/v1/driving/${PLACES}?sources=3`)).code).toBe('InvalidUrl');
+  });
+
   it('knows rush hour on working days only', async () => {
     const at = async (depart: string, day: string) =>
       (await ask(`/table/v1/driving/${PLACES}?depart=${depart}&day=${day}`)).durations[0]?.[1] as number;

@@ -6,6 +6,9 @@ import { buildGraph, quickest, snap, type Graph } from './graph.ts';
 interface Asked {
   readonly service: 'table' | 'route';
   readonly places: [number, number][];
+  /** Which of the places are rows and columns of a table; all unless the address says otherwise. */
+  readonly sources: readonly number[];
+  readonly destinations: readonly number[];
   readonly minute: number;
   readonly weekend: boolean;
 }
@@ -23,22 +26,32 @@ function read(address: string): Asked | string {
     .map((pair) => pair.split(',').map(Number) as [number, number]);
   if (places.some((pair) => pair.length !== 2 || pair.some((v) => !Number.isFinite(v))))
     return 'coordinates are lon,lat pairs';
+  const all = [...places.keys()];
+  const named = (name: string) => url.searchParams.get(name)?.split(';').map(Number) ?? all;
+  const [sources, destinations] = [named('sources'), named('destinations')];
+  if (![...sources, ...destinations].every((one) => all.includes(one)))
+    return 'sources and destinations are numbers of coordinates, the first is 0';
   const depart = /^(\d{2}):(\d{2})$/.exec(url.searchParams.get('depart') ?? '');
   const day = url.searchParams.get('day');
   const weekend = depart === null || (day !== null && [0, 6].includes(new Date(`${day}T00:00Z`).getUTCDay()));
   return {
     service: parts[1] as Asked['service'],
     places,
+    sources,
+    destinations,
     minute: depart ? Number(depart[1]) * 60 + Number(depart[2]) : 720,
     weekend,
   };
 }
 
-function table(graph: Graph, { places, minute, weekend }: Asked) {
+function table(graph: Graph, { places, sources, destinations, minute, weekend }: Asked) {
+  type End = ReturnType<typeof snap>;
   const ends = places.map((place) => snap(graph, place));
-  const durations = ends.map((from, i) => {
+  const durations = sources.map((i) => {
+    const from = ends[i] as End;
     const { seconds } = quickest(graph, from.node, minute, weekend);
-    return ends.map((to, j) => {
+    return destinations.map((j) => {
+      const to = ends[j] as End;
       if (i === j) return 0;
       const drive = seconds[to.node] as number;
       return Number.isFinite(drive) ? Math.round((from.seconds + drive + to.seconds) * 10) / 10 : null;

@@ -5,10 +5,10 @@ import type {
   NoticeRow,
   OrdersKept,
   PlanAsked,
-  PlanProblem,
   PublishBody,
   SearchStarted,
   SearchView,
+  SentProblem,
 } from '#contracts/board';
 import type { DueSite, LatePlanned, LoadView, RoutePage } from '#contracts/routes';
 import { api } from './base.ts';
@@ -60,7 +60,7 @@ export const {
       query: ({ from, days }) => ({ url: '/board', params: { days, ...(from ? { from } : {}) } }),
       providesTags: list('route', 'visit', 'call', 'crew'),
     }),
-    planProblem: build.mutation<PlanProblem, PlanAsked>({
+    planProblem: build.mutation<SentProblem, PlanAsked>({
       query: (body) => ({ url: '/board/problem', method: 'POST', body }),
     }),
     startPlanSearch: build.mutation<SearchStarted, PlanAsked>({

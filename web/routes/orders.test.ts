@@ -18,7 +18,7 @@ const problem: FleetProblem = {
   travel: {
     samples: [0],
     places: 5,
-    minutes: [Array.from({ length: 25 }, (_, i) => (Math.floor(i / 5) === i % 5 ? 0 : 10))],
+    minutes: [Float32Array.from({ length: 25 }, (_, i) => (Math.floor(i / 5) === i % 5 ? 0 : 10))],
   },
   shifts: [
     { id: 'a 1', crew: 'Harbour', day: 0, start: 420, end: 960, from: 0, to: 0 },

@@ -3,6 +3,7 @@ import { daysBetween } from '#core/base/time';
 import type { BoardView, NewOrders, OrdersKept, PlanAsked, PlanProblem } from '#contracts/board';
 import { problemOf } from '../api/base.ts';
 import { usePlanProblemMutation } from '../api/routes.ts';
+import { opened } from './opened.ts';
 import { changedDays, holds, ordersToKeep, withJob, type ChangedDay } from './orders.ts';
 import { useKeepPlan } from './useKeepPlan.ts';
 import { sayRefused, sayTrouble } from '../ui/saying/say.ts';
@@ -54,7 +55,9 @@ export function useMoves(board: BoardView | undefined, shown: string) {
       calls: 'all',
       planned: 'may move',
       keepFree: false,
-    }).unwrap();
+    })
+      .unwrap()
+      .then(opened);
     fetched.current = { for: board, shown: asked.from, view };
     view.catch(() => (fetched.current = undefined));
     return view;

@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { keepStanding, ordersOf, VERY_LARGE, type FleetPlan } from '#core/planning/routing';
-import type { PlanAsked, PlanProblem } from '#contracts/board';
+import type { PlanAsked, PlanProblem, SentProblem } from '#contracts/board';
 import {
   useEndPlanSearchMutation,
   useLazyPlanSearchQuery,
@@ -8,6 +8,7 @@ import {
   useStartPlanSearchMutation,
 } from '../api/routes.ts';
 import { planInWorker, type PlanSearch } from '../workers/planSolver.ts';
+import { opened } from './opened.ts';
 import { searchThere } from './searchThere.ts';
 
 /** A plan that was found: what was asked, and the orders it proposes. */
@@ -67,7 +68,7 @@ export function usePlanRun() {
         const here = isPhone() ? undefined : await ask(asked).unwrap();
         if (turn.current !== own) return undefined;
         const there = here && here.jobs.length <= VERY_LARGE ? undefined : await startThere(asked).unwrap();
-        const view = (there?.view ?? here) as PlanProblem;
+        const view = opened((there?.view ?? here) as SentProblem);
         const began = performance.now();
         run.current = there
           ? searchThere(

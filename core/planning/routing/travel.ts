@@ -12,8 +12,11 @@ export interface TravelTable {
   /** Minutes since midnight at which tables were taken, rising. */
   readonly samples: readonly number[];
   readonly places: number;
-  /** One row-major `places × places` table of minutes per sample. */
-  readonly minutes: readonly (readonly number[])[];
+  /**
+   * One row-major `places × places` table of minutes per sample, single precision: hundreds of places by
+   * sixteen times of day are held by every search, and no drive is known to the seventh figure.
+   */
+  readonly minutes: readonly Float32Array[];
 }
 
 /**
@@ -25,7 +28,7 @@ export interface TravelTable {
  */
 export function travelTable(
   samples: readonly number[],
-  tables: readonly (readonly number[])[],
+  tables: readonly ArrayLike<number>[],
   places: number,
 ): TravelTable {
   if (samples.length === 0 || samples.length !== tables.length)
@@ -37,13 +40,14 @@ export function travelTable(
   const minutes = tables.map((table, k) => {
     if (table.length !== places * places)
       throw new RangeError(`table ${k} has ${table.length} entries, expected ${places * places}`);
-    if (table.some((m) => !(m >= 0)))
+    const own = Float32Array.from(table);
+    if (own.some((m) => !(m >= 0)))
       throw new RangeError(`table ${k} holds a drive time that is negative or unknown`);
-    return [...table];
+    return own;
   });
   for (let k = minutes.length - 2; k >= 0; k--) {
     const wait = (samples[k + 1] as number) - (samples[k] as number);
-    const [now, next] = [minutes[k] as number[], minutes[k + 1] as number[]];
+    const [now, next] = [minutes[k] as Float32Array, minutes[k + 1] as Float32Array];
     for (let i = 0; i < now.length; i++) now[i] = Math.min(now[i] as number, (next[i] as number) + wait);
   }
   return { samples: [...samples], places, minutes };
@@ -54,12 +58,13 @@ export function driveMinutes(table: TravelTable, from: number, to: number, depar
   const { samples, minutes, places } = table;
   const cell = from * places + to;
   const last = samples.length - 1;
-  if (depart <= (samples[0] as number)) return (minutes[0] as readonly number[])[cell] as number;
-  if (depart >= (samples[last] as number)) return (minutes[last] as readonly number[])[cell] as number;
+  const at = (k: number) => (minutes[k] as Float32Array)[cell] as number;
+  if (depart <= (samples[0] as number)) return at(0);
+  if (depart >= (samples[last] as number)) return at(last);
   let k = 0;
   while ((samples[k + 1] as number) <= depart) k++;
   const start = samples[k] as number;
   const share = (depart - start) / ((samples[k + 1] as number) - start);
-  const a = (minutes[k] as readonly number[])[cell] as number;
-  return a + share * (((minutes[k + 1] as readonly number[])[cell] as number) - a);
+  const a = at(k);
+  return a + share * (at(k + 1) - a);
 }

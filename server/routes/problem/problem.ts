@@ -1,5 +1,6 @@
 import {
   DECIDED,
+  packTravel,
   weightsOf,
   type FleetProblem,
   type Job,
@@ -7,7 +8,7 @@ import {
   type Shift,
 } from '#core/planning/routing';
 import { addDays, localMinutes, type PlainDate } from '#core/base/time';
-import type { PlanAsked, PlanProblem, PlanShift } from '#contracts/board';
+import type { PlanAsked, PlanProblem, PlanShift, SentProblem } from '#contracts/board';
 import type { Dependencies } from '../../dependencies.ts';
 import type { Database } from '../../db/connect.ts';
 import { invalid } from '../../http/problem.ts';
@@ -66,6 +67,12 @@ export async function planProblem(needs: Needs, asked: PlanAsked): Promise<PlanP
     }
   }
 }
+
+/** What a desk is sent of it. */
+export const sentProblem = ({ problem, ...view }: PlanProblem): SentProblem => ({
+  ...view,
+  problem: { ...problem, travel: packTravel(problem.travel) },
+});
 
 /** Positions to which no road leads, other than where crews start. */
 class PlacesCut extends Error {

@@ -28,7 +28,7 @@ const plain = (jobs: readonly Partial<Job>[], shift: Partial<Shift> = {}): Fleet
   travel: {
     samples: [0],
     places: 4,
-    minutes: [Array.from({ length: 16 }, (_, i) => (Math.floor(i / 4) === i % 4 ? 0 : 10))],
+    minutes: [Float32Array.from({ length: 16 }, (_, i) => (Math.floor(i / 4) === i % 4 ? 0 : 10))],
   },
   shifts: [{ id: 's', crew: 'Harbour', day: 0, start: 420, end: 960, from: 0, to: 0, ...shift }],
   jobs: jobs.map((job, j) => ({

@@ -55,7 +55,7 @@ describe('a search over days that do not hold as they stand', () => {
   it('does not fill the time of a stop that is late for what was promised, nor proves that it should', () => {
     const windows = [{ day: 0, open: 0, close: 1440 }];
     const problem: FleetProblem = {
-      travel: { samples: [0], places: 3, minutes: [[0, 10, 10, 10, 0, 10, 10, 10, 0]] },
+      travel: { samples: [0], places: 3, minutes: [Float32Array.of(0, 10, 10, 10, 0, 10, 10, 10, 0)] },
       shifts: [{ id: 's', crew: 'Harbour', day: 0, start: 480, end: 960, from: 0, to: 0 }],
       jobs: [
         {

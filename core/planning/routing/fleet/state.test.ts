@@ -25,7 +25,7 @@ describe('the best place for a job in a route', () => {
   // The same roads all day and no rest: otherwise what is looked at closely is chosen by a bound that may
   // err.
   const { travel, jobs, shifts } = madeUpWeeks(8, { jobs: 60, crews: 4, days: 3 });
-  const steady = travelTable([0], [travel.minutes[3] as number[]], travel.places);
+  const steady = travelTable([0], [travel.minutes[3] as Float32Array], travel.places);
   const fleet = fleetOf({
     ...{ travel: steady, jobs },
     shifts: shifts.map(({ rest: _rest, ...shift }) => shift),

@@ -1,0 +1,38 @@
+import { travelTable, type TravelTable } from './travel.ts';
+
+/**
+ * A travel table as it travels: tenths of minutes as whole numbers, and what is the same at several times of
+ * day only once.
+ */
+export interface PackedTravel {
+  readonly samples: readonly number[];
+  readonly places: number;
+  readonly tenths: readonly (readonly number[])[];
+  /** For each sample which of the tables holds then. */
+  readonly at: readonly number[];
+}
+
+/** The table in tenths of a minute; drives that are known closer lose what is behind that. */
+export function packTravel({ samples, places, minutes }: TravelTable): PackedTravel {
+  const tenths: number[][] = [];
+  const at = minutes.map((table) => {
+    const own = Array.from(table, (m) => Math.round(m * 10));
+    const same = tenths.findIndex((other) => other.every((m, i) => m === own[i]));
+    return same >= 0 ? same : tenths.push(own) - 1;
+  });
+  return { samples, places, tenths, at };
+}
+
+/** @throws RangeError where the shapes do not match */
+export function unpackTravel({ samples, places, tenths, at }: PackedTravel): TravelTable {
+  const tables = tenths.map((table) => Float32Array.from(table, (m) => m / 10));
+  return travelTable(
+    samples,
+    at.map((which) => {
+      const table = tables[which];
+      if (!table) throw new RangeError(`there is no table ${which}`);
+      return table;
+    }),
+    places,
+  );
+}
