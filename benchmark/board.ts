@@ -8,6 +8,7 @@ import {
   type Orders,
   type Shift,
 } from '#core/planning/routing';
+import type { SentProblem } from '#contracts/board';
 import { madeUpWeeks } from '../core/planning/routing/testing/fleets.ts';
 import { connect } from '../server/db/connect.ts';
 import { signIn, timed } from './load.ts';
@@ -143,5 +144,53 @@ export async function benchBoard(address: string, url: string): Promise<Row> {
     yardstick: `a signed-in select 1: p50 ${ping.toFixed(1)} ms`,
     wanted: '< 200 ms',
     met: p95 < 200,
+  };
+}
+
+/** As many places, each with a call, planned over ten days with every crew. */
+const PLACES = 800;
+
+/** What a large company waits for before its search begins: work, hours and drive times of 800 places. */
+export async function benchPlanning(address: string, url: string): Promise<Row> {
+  const db = connect(url, { poolSize: 1 });
+  await db.run(
+    `with people as (
+       insert into users (login, display_name, role, password_hash)
+       select 'board-' || i, 'Board ' || i, 'technician', '-' from generate_series(1, ${CREWS}) i
+       returning id, login)
+     insert into crew_members (crew_id, user_id, from_day)
+     select c.id, p.id, current_date - 1
+     from people p join crews c on c.name = replace(p.login, 'board-', 'Board crew ')`,
+  );
+  await db.run(
+    `insert into calls (ref, site_id, kind, received_at, since, complaint, priority, state)
+     select 'P-' || row_number() over (), s.id, 'call', now(), now(), 'not right', 'this week', 'taken'
+     from (select id from sites order by name offset ${CALLS} limit ${PLACES - CALLS}) s`,
+  );
+  await db.close();
+  const cookie = await signIn(address);
+  const headers = { cookie, 'content-type': 'application/json', 'x-requested-with': 'gradum' };
+  const body = JSON.stringify({
+    ...{ from: new Date().toISOString().slice(0, 10), days: 10, crewIds: [], siteIds: [], calls: 'all' },
+    ...{ planned: 'stays', keepFree: false },
+  });
+  const took: number[] = [];
+  let [jobs, megabytes] = [0, 0];
+  for (let i = 0; i < 2; i++) {
+    const began = performance.now();
+    const response = await fetch(`${address}/api/board/problem`, { method: 'POST', headers, body });
+    const text = await response.text();
+    if (!response.ok) throw new Error(`the problem of ${PLACES} places was refused: ${text.slice(0, 300)}`);
+    took.push((performance.now() - began) / 1000);
+    jobs = (JSON.parse(text) as SentProblem).jobs.length;
+    megabytes = text.length / 1e6;
+  }
+  const [first, again] = took as [number, number];
+  return {
+    what: `all that a plan of ${jobs} places needs`,
+    figure: `${first.toFixed(1)} s, ${again.toFixed(1)} s with drive times known`,
+    yardstick: `${megabytes.toFixed(0)} MB before it is compressed`,
+    wanted: `${PLACES} places, ≤ 30 s, then ≤ 5 s`,
+    met: jobs >= PLACES && first <= 30 && again <= 5,
   };
 }

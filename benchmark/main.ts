@@ -2,7 +2,7 @@ import { build, ensureDatabase, serve } from '../scripts/lib/app.mjs';
 import { startThrowawayPostgres } from '../scripts/lib/postgres.mjs';
 import { freePort } from '../scripts/lib/run.mjs';
 import { benchNumbers, benchSaturation, benchSteadyState } from './core.ts';
-import { benchBoard, benchByHand, benchTwoCrews } from './board.ts';
+import { benchBoard, benchByHand, benchPlanning, benchTwoCrews } from './board.ts';
 import { benchReading } from './reading.ts';
 import { benchRebuild, fillFleet } from './fleet.ts';
 import { benchDrag } from './drag.ts';
@@ -67,6 +67,7 @@ try {
   rows.push(await benchStories(running.address));
   rows.push(await benchEntryPage(running.address), ...(await benchEntry(running.address, url('fleet'))));
   rows.push(await benchBoard(running.address, url('fleet')), await benchDrag(running.address));
+  rows.push(await benchPlanning(running.address, url('fleet')));
   await running.stop();
 } finally {
   postgres.stop();
