@@ -3,6 +3,7 @@ import { build, ensureDatabase, loadDemo } from '../scripts/lib/app.mjs';
 import { startThrowawayPostgres } from '../scripts/lib/postgres.mjs';
 import { openCompany, TODAY, type Tried } from './company.ts';
 import { flood, writers } from './crowd.ts';
+import { days } from './days.ts';
 import { kills, restarts } from './faults.ts';
 import { fuzz } from './fuzz.ts';
 import { fullDisk, keeping } from './keeping.ts';
@@ -29,8 +30,9 @@ const table = (rows: readonly Tried[]): string => {
 
 await build(say);
 const postgres = await startThrowawayPostgres({ durable: true });
-const tried: Tried[] = [];
 const began = Date.now();
+say('the demo on many days …');
+const tried: Tried[] = [days(quick ? 0 : 12, SEED)];
 try {
   // As a company runs: the application's role is no administrator of the database.
   const url = postgres.applicationUrl;
