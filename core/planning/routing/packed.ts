@@ -14,12 +14,12 @@ export interface PackedTravel {
 
 /** The table in tenths of a minute; drives that are known closer lose what is behind that. */
 export function packTravel({ samples, places, minutes }: TravelTable): PackedTravel {
-  const tenths: number[][] = [];
+  const distinct: Float32Array[] = [];
   const at = minutes.map((table) => {
-    const own = Array.from(table, (m) => Math.round(m * 10));
-    const same = tenths.findIndex((other) => other.every((m, i) => m === own[i]));
-    return same >= 0 ? same : tenths.push(own) - 1;
+    const same = distinct.findIndex((other) => other.every((m, i) => m === table[i]));
+    return same >= 0 ? same : distinct.push(table) - 1;
   });
+  const tenths = distinct.map((table) => [...table.map((m) => Math.round(m * 10))]);
   return { samples, places, tenths, at };
 }
 
