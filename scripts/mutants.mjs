@@ -156,7 +156,8 @@ function countedOf(file) {
   const { total, survived } = kept[file];
   const isEqual = ({ text, of, instead }) =>
     EQUAL.some(
-      (one) => one.file === file && one.line.slice(0, 100) === text && one.of === of && one.instead === instead,
+      (one) =>
+        one.file === file && one.line.slice(0, 100) === text && one.of === of && one.instead === instead,
     );
   const missed = survived.filter((one) => !isEqual(one));
   return { total: total - (survived.length - missed.length), missed };
@@ -184,6 +185,13 @@ function tableOf() {
   return ['| rules | mutants | noticed | share | wanted |', '| --- | --- | --- | --- | --- |', ...lines].join(
     '\n',
   );
+}
+
+/** As everything that is written here is formatted. */
+async function formatted(markdown) {
+  const prettier = await import('prettier');
+  const file = path.join(ROOT, 'docs/mutants.md');
+  return prettier.format(markdown, { ...(await prettier.resolveConfig(file)), filepath: file });
 }
 
 /** Whether a group as far as it was run has fewer noticed than it should. */
@@ -214,6 +222,8 @@ console.log(`\n${tableOf()}\n`);
 if (alone === undefined)
   writeFileSync(
     path.join(ROOT, 'docs/mutants.md'),
-    `# Mutants\n\n\`npm run mutants\` makes small mistakes in the rules, one at a time (another operator, a number doubled, halved or stepped,\na row left out of a table, a condition taken for so or not so), and runs the tests that should notice. Words are left alone.\n\`npm run mutants -- --file FILE\` names what nothing noticed. The last run, ${new Date().toISOString().slice(0, 10)}:\n\n${tableOf()}\n`,
+    await formatted(
+      `# Mutants\n\n\`npm run mutants\` makes small mistakes in the rules, one at a time (another operator, a number doubled, halved or stepped,\na row left out of a table, a condition taken for so or not so), and runs the tests that should notice. Words are left alone.\n\`npm run mutants -- --file FILE\` names what nothing noticed. The last run, ${new Date().toISOString().slice(0, 10)}:\n\n${tableOf()}\n`,
+    ),
   );
 process.exitCode = groups.some(([, group]) => isShort(group)) ? 1 : 0;
