@@ -1,4 +1,4 @@
-import { dangersHeard, questionsFor, systemHeard } from './index.ts';
+import { dangersHeard, QUESTIONS, questionsFor, systemHeard } from './index.ts';
 
 /** Each danger by some of its words, with how soon it is, worst first [common practice]. */
 const DANGERS = [
@@ -83,4 +83,10 @@ describe('what is worth asking', () => {
     ).toEqual(['down', 'thermostat', 'reset', 'sinceNew', 'theory', 'approver', 'payer']);
     expect(questionsFor('please come')).toEqual([]);
   });
+
+  it('is asked in the words of a desk', () =>
+    expect(Object.values(QUESTIONS)).toEqual([
+      ...['How many are down', 'Is the thermostat blank', 'What was reset, and by whom'],
+      ...['Has it ever worked since new', 'What the caller thinks it is', 'Who may approve', 'Who pays'],
+    ]));
 });
