@@ -1,6 +1,7 @@
 import type { Random } from '#core/base/random';
 import { wholeBetween } from '#core/base/random';
-import type { Fleet, Route } from './state.ts';
+import type { Route } from './build.ts';
+import type { Fleet } from './state.ts';
 
 /**
  * The plan a search works on. It counts what it costs as it is changed, and can take back what was changed

@@ -2,7 +2,7 @@ import { wholeBetween, type Random } from '#core/base/random';
 import type { Draft } from './draft.ts';
 import { NEIGHBOURS, type Ground } from './ground.ts';
 import type { FleetProblem } from './problem.ts';
-import type { Route } from './state.ts';
+import type { Route } from './build.ts';
 
 /** How often a place is overlooked, so that the same gap is not always filled alike. */
 const BLINKS = 0.01;

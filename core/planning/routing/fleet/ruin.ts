@@ -1,7 +1,8 @@
 import { wholeBetween, type Random } from '#core/base/random';
 import type { Draft } from './draft.ts';
 import type { Ground } from './ground.ts';
-import type { Fleet, Route } from './state.ts';
+import type { Route } from './build.ts';
+import type { Fleet } from './state.ts';
 
 /** How many jobs are taken out at a time on average, and how long a stretch of one route at most. */
 const TAKEN = { mean: 7, longest: 10 } as const;

@@ -7,7 +7,8 @@ import { putBack, someLeftOut } from './recreate.ts';
 import { routeOf } from './route.ts';
 import { swapWhole, takeOut } from './ruin.ts';
 import { noWorseThan } from './standing.ts';
-import type { Fleet, Route } from './state.ts';
+import type { Route } from './build.ts';
+import type { Fleet } from './state.ts';
 
 export interface FleetProgress {
   readonly orders: Orders;

@@ -2,7 +2,8 @@ import { seededRandom, wholeBetween } from '#core/base/random';
 import { travelTable } from '../travel.ts';
 import { madeUpWeeks } from '../testing/fleets.ts';
 import { routeOf, type Shift } from './index.ts';
-import { fleetOf, type Fleet, type Route } from './state.ts';
+import type { Route } from './build.ts';
+import { fleetOf, type Fleet } from './state.ts';
 
 const never = () => false;
 

@@ -1,0 +1,111 @@
+import { flatTravel } from '../flat.ts';
+import {
+  costOn,
+  fits,
+  hoursOn,
+  minutesFor,
+  USUAL_WEIGHTS,
+  type FleetProblem,
+  type Job,
+  type Shift,
+  type Weights,
+} from './problem.ts';
+
+/** A problem as typed arrays, by number of shift and job, for what is asked millions of times. */
+export interface Figures {
+  readonly problem: FleetProblem;
+  readonly weights: Weights;
+  readonly places: number;
+  /** Drive minutes between places by when one leaves, and the least of a day, row by row. */
+  readonly drive: (from: number, to: number, depart: number) => number;
+  readonly least: Float32Array;
+  /** The same drives all day; and with it nothing counts but driving. */
+  readonly steady: boolean;
+  readonly plain: boolean;
+  readonly place: Int32Array;
+  readonly loads: Float64Array;
+  /** By shift and then job: minutes of work, hours (open, close, open, close) and what it costs beside time. */
+  readonly workOf: readonly Float64Array[];
+  readonly hoursOf: readonly (readonly (Float64Array | undefined)[])[];
+  readonly own: readonly Float64Array[];
+  /** One byte for each shift and job, whether it may do it on its day at all. */
+  readonly may: Uint8Array;
+  readonly hardEnd: Float64Array;
+  readonly capacity: Float64Array;
+}
+
+export function figuresOf(problem: FleetProblem): Figures {
+  const { travel, shifts, jobs } = problem;
+  const weights = problem.weights ?? USUAL_WEIGHTS;
+  const steady = travel.samples.length === 1;
+  const { workOf, hoursOf } = timesOf(shifts, jobs);
+  const n = jobs.length;
+  const may = new Uint8Array(shifts.length * n);
+  shifts.forEach((shift, s) =>
+    jobs.forEach((job, j) => (may[s * n + j] = hoursOf[s]![j] !== undefined && fits(shift, job) ? 1 : 0)),
+  );
+  return {
+    ...flatTravel(travel),
+    problem,
+    weights,
+    places: travel.places,
+    steady,
+    plain:
+      steady &&
+      weights.wait + weights.overtime + weights.intoFree + weights.uneven === 0 &&
+      shifts.every((shift) => shift.rest === undefined),
+    place: Int32Array.from(jobs, (job) => job.place),
+    loads: Float64Array.from(jobs, (job) => job.load ?? 0),
+    workOf,
+    hoursOf,
+    own: shifts.map((shift) => Float64Array.from(jobs, (job) => costOn(shift, job))),
+    may,
+    hardEnd: Float64Array.from(shifts, (shift) => shift.end + (shift.overtime ?? 0) + 1e-9),
+    capacity: Float64Array.from(shifts, (shift) => shift.capacity ?? Infinity),
+  };
+}
+
+/** Minutes of each job for crews of a size, and hours of each day in which that much can be done. */
+function timesOf(shifts: readonly Shift[], jobs: readonly Job[]): Pick<Figures, 'workOf' | 'hoursOf'> {
+  const works = new Map<number, Float64Array>();
+  const hours = new Map<string, (Float64Array | undefined)[]>();
+  const sizeOf = (shift: Shift) => shift.people ?? 1;
+  for (const shift of shifts) {
+    const size = sizeOf(shift);
+    const minutes = works.get(size) ?? Float64Array.from(jobs, (job) => minutesFor(job, size));
+    works.set(size, minutes);
+    const key = `${shift.day} ${size}`;
+    if (!hours.has(key))
+      hours.set(
+        key,
+        jobs.map((job, j) => {
+          const own = hoursOn(job, shift.day, minutes[j]!);
+          return own.length === 0 ? undefined : Float64Array.from(own.flatMap((w) => [w.open, w.close]));
+        }),
+      );
+  }
+  return {
+    workOf: shifts.map((shift) => works.get(sizeOf(shift))!),
+    hoursOf: shifts.map((shift) => hours.get(`${shift.day} ${sizeOf(shift)}`)!),
+  };
+}
+
+/** Start of a job reached at `arrive`, Infinity when its hours are over. */
+export function startAt(own: Float64Array, minutes: number, arrive: number): number {
+  let best = Infinity;
+  for (let w = 0; w < own.length; w += 2) {
+    const at = arrive > own[w]! ? arrive : own[w]!;
+    if (at + minutes <= own[w + 1]! + 1e-9 && at < best) best = at;
+  }
+  return best;
+}
+
+/** The latest arrival at a job after which it can be left by `by`. */
+export function latestArrival(own: Float64Array, minutes: number, by: number): number {
+  let best = -Infinity;
+  for (let w = 0; w < own.length; w += 2) {
+    const at = Math.min(own[w + 1]!, by) - minutes;
+    if (at >= own[w]! - 1e-9 && at > best) best = at;
+  }
+  return best;
+}
