@@ -23,10 +23,23 @@ export const NEVER = { adds: Infinity, at: -1 };
 const SLACK = 6;
 
 export function placeFinderOf(figures: Figures): FindsPlace {
-  const { capacity, drive, hardEnd, hoursOf, least, loads, may, own, place, places, plain, weights, workOf } =
-    figures;
-  const { shifts, jobs } = figures.problem;
-  const n = jobs.length;
+  const {
+    capacity,
+    drive,
+    hardEnd,
+    hoursOf,
+    least,
+    leastTo,
+    loads,
+    may,
+    own,
+    place,
+    places,
+    plain,
+    weights,
+    workOf,
+  } = figures;
+  const { shifts } = figures.problem;
 
   /**
    * What a route costs with a job put in, by running it on until it is as it was; Infinity where it does not
@@ -85,12 +98,12 @@ export function placeFinderOf(figures: Figures): FindsPlace {
 
   return (route, job, most, blink) => {
     const s = route.shift;
-    if (may[s * n + job] === 0 || route.load + loads[job]! > capacity[s]! + 1e-9) return NEVER;
+    if (may[job * shifts.length + s] === 0 || route.load + loads[job]! > capacity[s]! + 1e-9) return NEVER;
     const shift = shifts[s]!;
     const work = workOf[s]!;
     const count = route.jobs.length;
     const there = place[job]!;
-    const extra = own[s]![job]!;
+    const extra = own[job * shifts.length + s]!;
     const road = driveWeight(shift, weights);
     const perWait = (shift.people ?? 1) * weights.wait;
     const hoursHere = hoursOf[s]![job]!;
@@ -107,7 +120,7 @@ export function placeFinderOf(figures: Figures): FindsPlace {
       const leaves = at === 0 ? shift.start : route.leave[at - 1]!;
       if (leaves > lastStart) break;
       const to = at === count ? shift.to : place[route.jobs[at]!]!;
-      const before = least[from * places + there]! + least[there * places + to]!;
+      const before = leastTo[there * places + from]! + least[there * places + to]!;
       const legNow =
         count === 0
           ? 0

@@ -18,16 +18,8 @@ export interface Route {
   readonly cost: number;
   /** Of it what is the jobs' own, beside time. */
   readonly owned: number;
-  known: Known | undefined;
-}
-
-/**
- * What putting each job into a route adds, and where; where no place was found the least it would add, and
- * NaN where nobody has asked.
- */
-interface Known {
-  readonly adds: Float64Array;
-  readonly at: Int16Array;
+  /** Its number among all routes that were ever part of a plan that was kept, 0 before that. */
+  settledAs: number;
 }
 
 const GUESSES = 5;
@@ -81,7 +73,7 @@ export function builderOf(figures: Figures): (shift: number, jobs: readonly numb
       leave.push(at);
       here = place[job]!;
       load += loads[job]!;
-      owned += own[s]![job]!;
+      owned += own[job * shifts.length + s]!;
     }
     const home = count === 0 ? 0 : drive(here, shift.to, at);
     const back = at + home;
@@ -107,7 +99,7 @@ export function builderOf(figures: Figures): (shift: number, jobs: readonly numb
       back,
       cost,
       owned,
-      known: undefined,
+      settledAs: 0,
     };
   };
 }

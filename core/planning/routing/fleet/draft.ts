@@ -13,6 +13,8 @@ export class Draft {
   readonly routes: Route[];
   /** The shift that does a job, −1 for none. */
   readonly where: Int16Array;
+  /** How many jobs each shift does. */
+  readonly lengths: Int16Array;
   private readonly fleet: Fleet;
   private sum: number;
   private usedCount = 0;
@@ -25,6 +27,7 @@ export class Draft {
     this.fleet = fleet;
     this.routes = shifts.map((_, s) => fleet.build(s, []));
     this.where = new Int16Array(jobs.length).fill(-1);
+    this.lengths = new Int16Array(shifts.length);
     for (const job of jobs.keys()) this.left.add(job);
     this.sum = this.counted();
   }
@@ -103,6 +106,7 @@ export class Draft {
     const old = this.routes[route.shift] as Route;
     this.routes[route.shift] = route;
     this.sum += route.cost - old.cost;
+    this.lengths[route.shift] = route.jobs.length;
     this.usedCount += Number(route.jobs.length > 0) - Number(old.jobs.length > 0);
     return old;
   }

@@ -16,20 +16,25 @@ export interface Figures {
   readonly problem: FleetProblem;
   readonly weights: Weights;
   readonly places: number;
-  /** Drive minutes between places by when one leaves, and the least of a day, row by row. */
+  /** Drive minutes between places by when one leaves. */
   readonly drive: (from: number, to: number, depart: number) => number;
+  /** The least drive of a day from the place of a row, and to it: who asks about one place stays in its rows. */
   readonly least: Float32Array;
+  readonly leastTo: Float32Array;
   /** The same drives all day; and with it nothing counts but driving. */
   readonly steady: boolean;
   readonly plain: boolean;
   readonly place: Int32Array;
   readonly loads: Float64Array;
-  /** By shift and then job: minutes of work, hours (open, close, open, close) and what it costs beside time. */
+  /** By shift and then job: minutes of work and hours (open, close, open, close). */
   readonly workOf: readonly Float64Array[];
   readonly hoursOf: readonly (readonly (Float64Array | undefined)[])[];
-  readonly own: readonly Float64Array[];
-  /** One byte for each shift and job, whether it may do it on its day at all. */
+  /**
+   * Whether a shift may do a job on its day at all, and what the job costs there beside time. All shifts of a
+   * job lie together, since a job is tried in one after the other.
+   */
   readonly may: Uint8Array;
+  readonly own: Float64Array;
   readonly hardEnd: Float64Array;
   readonly capacity: Float64Array;
 }
@@ -39,13 +44,23 @@ export function figuresOf(problem: FleetProblem): Figures {
   const weights = problem.weights ?? USUAL_WEIGHTS;
   const steady = travel.samples.length === 1;
   const { workOf, hoursOf } = timesOf(shifts, jobs);
-  const n = jobs.length;
-  const may = new Uint8Array(shifts.length * n);
-  shifts.forEach((shift, s) =>
-    jobs.forEach((job, j) => (may[s * n + j] = hoursOf[s]![j] !== undefined && fits(shift, job) ? 1 : 0)),
+  const count = shifts.length;
+  const may = new Uint8Array(count * jobs.length);
+  const own = new Float64Array(count * jobs.length);
+  jobs.forEach((job, j) =>
+    shifts.forEach((shift, s) => {
+      may[j * count + s] = hoursOf[s]![j] !== undefined && fits(shift, job) ? 1 : 0;
+      own[j * count + s] = costOn(shift, job);
+    }),
+  );
+  const { drive, least } = flatTravel(travel);
+  const leastTo = least.map(
+    (_, i) => least[(i % travel.places) * travel.places + Math.floor(i / travel.places)]!,
   );
   return {
-    ...flatTravel(travel),
+    drive,
+    least,
+    leastTo,
     problem,
     weights,
     places: travel.places,
@@ -58,8 +73,8 @@ export function figuresOf(problem: FleetProblem): Figures {
     loads: Float64Array.from(jobs, (job) => job.load ?? 0),
     workOf,
     hoursOf,
-    own: shifts.map((shift) => Float64Array.from(jobs, (job) => costOn(shift, job))),
     may,
+    own,
     hardEnd: Float64Array.from(shifts, (shift) => shift.end + (shift.overtime ?? 0) + 1e-9),
     capacity: Float64Array.from(shifts, (shift) => shift.capacity ?? Infinity),
   };

@@ -55,7 +55,7 @@ export function putBack(ground: Ground, draft: Draft, jobs: number[], spare?: nu
     const idle = beginnings(job);
     for (let k = 0; k < idle.shifts.length && (idle.adds[k] as number) < best; k++) {
       const s = idle.shifts[k] as number;
-      if ((draft.routes[s] as Route).jobs.length > 0 || blink()) continue;
+      if ((draft.lengths[s] as number) > 0 || blink()) continue;
       [best, bestShift, bestAt] = [idle.adds[k] as number, s, 0];
     }
     // Only one crew may do it, or only on one day, and that is busy elsewhere: then wherever it can go.

@@ -20,11 +20,14 @@ export interface Fleet {
   /** Whether a route that was built is in time and carries no more than it can. */
   holds(route: Route): boolean;
   readonly bestPlace: FindsPlace;
-  /** The same, remembered on the route where that is settled: a route that stays is asked again and again. */
+  /** The same, remembered for a route that is settled: a route that stays is asked again and again. */
   readonly bestPlaceKnown: FindsPlace;
   /** A route is part of a plan that was kept: from now on it remembers what was asked of it. */
   settle(route: Route): void;
 }
+
+/** A route has fewer places for a job than this. */
+const PLACES = 4096;
 
 export function fleetOf(problem: FleetProblem): Fleet {
   const figures = figuresOf(problem);
@@ -32,23 +35,30 @@ export function fleetOf(problem: FleetProblem): Fleet {
   const n = problem.jobs.length;
   const bestPlace = placeFinderOf(figures);
 
+  // What putting each job into each shift's route adds (where no place was found the least it would add), and
+  // for which route and where, as one number. All shifts of a job lie together, since a job is tried in one
+  // after the other.
+  const remembered = new Float64Array(2 * n * problem.shifts.length);
+  let settled = 0;
+
   function settle(route: Route): void {
-    route.known ??= { adds: new Float64Array(n).fill(NaN), at: new Int16Array(n) };
+    route.settledAs ||= ++settled;
   }
 
   const bestPlaceKnown: FindsPlace = (route, job, most, blink) => {
-    const { known } = route;
-    if (!known) return bestPlace(route, job, most, blink);
-    let adds = known.adds[job]!;
-    let at = known.at[job]!;
-    // A NaN is less than nothing: what nobody has asked is worked out, and so is a bound that says too
-    // little.
-    if (!(adds >= most) && !(at >= 0 && adds < most)) {
+    const { settledAs } = route;
+    if (settledAs === 0) return bestPlace(route, job, most, blink);
+    const cell = 2 * (job * problem.shifts.length + route.shift);
+    let adds = remembered[cell]!;
+    let at = remembered[cell + 1]! - settledAs * PLACES - 1;
+    const isKnown = at >= -1 && at < PLACES - 1;
+    // What nobody has asked is worked out, and so is a bound that says too little.
+    if (!isKnown || (adds < most && at < 0)) {
       const found = bestPlace(route, job, most, () => false);
       at = found.at;
       adds = at < 0 ? most : found.adds;
-      known.adds[job] = adds;
-      known.at[job] = at;
+      remembered[cell] = adds;
+      remembered[cell + 1] = settledAs * PLACES + at + 1;
     }
     if (at < 0 || adds >= most) return NEVER;
     return blink(at) ? bestPlace(route, job, most, (one) => one === at || blink(one)) : { adds, at };
@@ -57,7 +67,7 @@ export function fleetOf(problem: FleetProblem): Fleet {
   return {
     problem,
     weights,
-    allowed: (s, j) => may[s * n + j] === 1,
+    allowed: (s, j) => may[j * problem.shifts.length + s] === 1,
     apart: (a, b) => (a < n && b < n ? least[place[a]! * places + place[b]!]! : Infinity),
     kind: kindsOf(problem),
     build: builderOf(figures),
