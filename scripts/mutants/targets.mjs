@@ -38,7 +38,6 @@ export const GROUPS = {
     least: 0.85,
     files: [
       'record/sheet/subject.ts',
-      'record/sheet/entries.ts',
       'record/sheet/call.ts',
       'record/sheet/standing.ts',
       'record/sheet/attribution.ts',

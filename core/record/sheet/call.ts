@@ -3,7 +3,7 @@ import type { CallKind, ConditionKind } from '#core/base/vocabulary';
 import { callLife, outcomesOf, type CallEvent, type CallLife, type Outcome } from '#core/record/work';
 import { callOf } from './attribution.ts';
 import type { ConditionBody, Entry, FindingBody, LeaveBody, VisitFact, WorkBody } from './entries.ts';
-import { standing, type Standing } from './standing.ts';
+import { inOrder, standing, type Standing } from './standing.ts';
 
 /** A call as it was taken, with what the desk did to it. */
 export interface CallFact {
@@ -55,7 +55,7 @@ export function foldCall(
   );
   const findings = mine
     .filter(({ e }) => e.kind === 'finding' && (e.unitId ?? e.pointId) !== null)
-    .sort((a, b) => a.e.occurredMs - b.e.occurredMs || (a.e.id < b.e.id ? -1 : 1));
+    .sort((a, b) => inOrder(a.e, b.e));
   const madeSafe = mine.flatMap(({ e }) => {
     const subject = e.unitId ?? e.pointId;
     const made = e.kind === 'condition left' && MAKES_SAFE.has((e.body as ConditionBody).condition);
