@@ -12,7 +12,7 @@ import {
   text,
   texts,
   uuid,
-  word,
+  oneOf,
   type Column,
   type Holds,
 } from './kinds.ts';
@@ -22,7 +22,7 @@ import {
  * and the SQL that writes it all read this. The migrations that made the tables stay as they ran.
  */
 
-const part = word<PartId>();
+const part = oneOf<PartId>();
 /** A unit or a point of its site: one of them. */
 const subject = { unitId: maybe(uuid), pointId: maybe(uuid) };
 

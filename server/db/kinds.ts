@@ -40,8 +40,8 @@ export const day = column<string>('date', DataTypes.DATEONLY);
 export const instant = column<Date>('timestamptz', DataTypes.DATE);
 export const bytes = column<Buffer>('bytea', DataTypes.BLOB);
 
-/** Text that is one of some words. */
-export const word = <T extends string>(): Column<T> => column<T>('text', DataTypes.TEXT);
+/** Text that is one of some names. */
+export const oneOf = <T extends string>(): Column<T> => column<T>('text', DataTypes.TEXT);
 /** JSON of a known form. */
 export const json = <T>(): Column<T> => column<T>('jsonb', DataTypes.JSONB);
 /** A column that may be empty, and is where nobody says otherwise. */

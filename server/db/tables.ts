@@ -37,7 +37,7 @@ import {
   unlessSaid,
   uuid,
   version,
-  word,
+  oneOf,
   type RowOf,
 } from './kinds.ts';
 
@@ -53,7 +53,7 @@ export const COLUMNS = {
     id,
     login: text,
     displayName: text,
-    role: word<Role>(),
+    role: oneOf<Role>(),
     passwordHash: text,
     /** Set while the password is a word that a manager handed out: it lets in once, to choose an own one. */
     oneTimeUntil: maybe(instant),
@@ -77,7 +77,7 @@ export const COLUMNS = {
   Absence: {
     id: given,
     userId: uuid,
-    kind: word<AbsenceKind>(),
+    kind: oneOf<AbsenceKind>(),
     fromDay: day,
     untilDay: maybe(day),
     note: maybe(text),
@@ -123,7 +123,7 @@ export const COLUMNS = {
     unitId: uuid,
     task: text,
     windowTo: day,
-    what: word<SeasonDecision['what']>(),
+    what: oneOf<SeasonDecision['what']>(),
     decidedBy: maybe(uuid),
     decidedAt: madeNow,
     withdrawnAt: maybe(instant),
@@ -232,7 +232,7 @@ export const COLUMNS = {
     crewId: maybe(uuid),
     plannedFor: orNull(day),
     technician: maybe(text),
-    source: unlessSaid(word<'own' | 'imported'>(), 'own'),
+    source: unlessSaid(oneOf<'own' | 'imported'>(), 'own'),
     arrivedAt: maybe(instant),
     leftAt: maybe(instant),
     cancelledAt: maybe(instant),
@@ -296,7 +296,7 @@ export const COLUMNS = {
   Notice: {
     id,
     visitId: uuid,
-    kind: word<NoticeKind>(),
+    kind: oneOf<NoticeKind>(),
     day: day,
     fromAt: orNull(float),
     untilAt: orNull(float),
@@ -307,7 +307,7 @@ export const COLUMNS = {
   Condition: modelColumns('open_conditions'),
   Finding: modelColumns('findings'),
   Recommendation: modelColumns('recommendations'),
-  ComponentWord: { word: key(text), part: word<PartId>(), mappedBy: maybe(uuid), mappedAt: madeNow },
+  ComponentWord: { word: key(text), part: oneOf<PartId>(), mappedBy: maybe(uuid), mappedAt: madeNow },
   Summary: modelColumns('unit_summaries'),
   Decision: {
     id: given,
@@ -406,7 +406,7 @@ export const COLUMNS = {
     id: given,
     process: uuid,
     userId: uuid,
-    state: unlessSaid(word<'runs' | 'found' | 'broke off'>(), 'runs'),
+    state: unlessSaid(oneOf<'runs' | 'found' | 'broke off'>(), 'runs'),
     /** Somebody wants it to end with its best so far. */
     toStop: unlessSaid(flag, false),
     share: unlessSaid(float, 0),

@@ -15,7 +15,7 @@ import { Empty, Loading, Screen, Trouble } from '../ui/frame/Screen.tsx';
 import { Behind } from './Behind.tsx';
 import { CrewHead } from './CrewHead.tsx';
 import { CrewLists } from './CrewLists.tsx';
-import { CrewStrip, standing, type Hours } from './CrewStrip.tsx';
+import { CrewStrip, progressOf, type Hours } from './CrewStrip.tsx';
 import { DaysAhead } from './DaysAhead.tsx';
 import { MoveBar, placeWords } from './MoveBar.tsx';
 import { bestOn, restRoute, whereNow } from './moving.ts';
@@ -73,7 +73,7 @@ function sentenceOf({ days, unplanned, today, now }: BoardView, shown: string): 
   const own = days.filter((day) => day.day === shown);
   const stops = own.flatMap((day) => day.stops);
   const there = stops.filter((stop) => stop.arrivedAt && !stop.leftAt).length;
-  const late = stops.filter((stop) => standing(stop, shown === today, now).late >= LATE_NOTICED).length;
+  const late = stops.filter((stop) => progressOf(stop, shown === today, now).late >= LATE_NOTICED).length;
   const working = own.filter((day) => day.works).length;
   return (
     `${dayText(shown)}: ${plural(stops.length, 'stop')} for ${plural(working, 'crew')} at work` +

@@ -5,7 +5,7 @@ import { clockText, durationText } from '#core/base/time';
 import type { BoardDay } from '#contracts/board';
 import { clockOf } from '../ui/words/format.ts';
 import { Panel } from '../ui/frame/Screen.tsx';
-import { standing } from './CrewStrip.tsx';
+import { progressOf } from './CrewStrip.tsx';
 
 /** The same days as lists, for a phone. */
 export function CrewLists({
@@ -45,7 +45,7 @@ export function CrewLists({
           {day.works ? null : <p className="text-soft">Not at work: {day.why}</p>}
           <ol>
             {day.stops.map((stop, i) => {
-              const { state, late } = standing(stop, now !== undefined, now ?? 0);
+              const { state, late } = progressOf(stop, now !== undefined, now ?? 0);
               return (
                 <li key={stop.visitId}>
                   <button

@@ -19,7 +19,7 @@ export const share = (minute: number, { from, to }: Hours): number =>
 export const percent = (minute: number, hours: Hours): string => `${share(minute, hours) * 100}%`;
 
 /** How a stop stands by the sheets: the one word that is said of it. */
-export function standing(stop: BoardStop, today: boolean, now: number): { state: string; late: number } {
+export function progressOf(stop: BoardStop, today: boolean, now: number): { state: string; late: number } {
   if (stop.leftAt) return { state: 'left', late: 0 };
   if (stop.arrivedAt) return { state: 'there', late: 0 };
   if (stop.begun) return { state: 'begun', late: 0 };
@@ -108,7 +108,7 @@ function StopBlock({
     disabled: !movable,
     data: { visit: stop.visitId },
   });
-  const { state, late } = standing(stop, now !== undefined, now ?? 0);
+  const { state, late } = progressOf(stop, now !== undefined, now ?? 0);
   const when = stop.leftAt
     ? `left ${clockOf(stop.leftAt, zone)}`
     : stop.arrivedAt

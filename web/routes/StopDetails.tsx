@@ -11,7 +11,7 @@ import { UnitPlate } from '../drawings/UnitPlate.tsx';
 import { Button } from '../ui/frame/Button.tsx';
 import { clockOf, day as dayText } from '../ui/words/format.ts';
 import { Panel } from '../ui/frame/Screen.tsx';
-import { standing } from './CrewStrip.tsx';
+import { progressOf } from './CrewStrip.tsx';
 import { say, sayRefused } from '../ui/saying/say.ts';
 
 /** A stop with what is to be done there, and what the desk can do with it. */
@@ -34,7 +34,7 @@ export function StopDetails({
 }) {
   const [lock] = useLockStopMutation();
   const [splitting, setSplitting] = useState(false);
-  const { state, late } = standing(stop, now !== undefined, now ?? 0);
+  const { state, late } = progressOf(stop, now !== undefined, now ?? 0);
   const { begun } = stop;
   return (
     <Panel

@@ -1,7 +1,7 @@
 import { DEFAULT_PLANNING, timedRoute, type FleetProblem } from '#core/planning/routing';
 import type { BoardDay, BoardStop, OrdersKept, PlanProblem } from '#contracts/board';
 import { stepped } from './moving.ts';
-import { drawn, standing } from './CrewStrip.tsx';
+import { drawn, progressOf } from './CrewStrip.tsx';
 import {
   changedDays,
   consequenceWords,
@@ -207,11 +207,11 @@ describe('a strip', () => {
   });
 
   it('says planned, late, there and left', () => {
-    expect(standing(stop({}), true, 500)).toEqual({ state: 'planned', late: 20 });
-    expect(standing(stop({}), false, 500)).toEqual({ state: 'planned', late: 0 });
-    expect(standing(stop({ arrivedAt: 'x' }), true, 500).state).toBe('there');
-    expect(standing(stop({ leftAt: 'x', arrivedAt: 'x' }), true, 900).state).toBe('left');
-    expect(standing(stop({ begun: true }), true, 500)).toEqual({ state: 'begun', late: 0 });
-    expect(standing(stop({ startAt: null }), true, 900)).toEqual({ state: 'not in order yet', late: 0 });
+    expect(progressOf(stop({}), true, 500)).toEqual({ state: 'planned', late: 20 });
+    expect(progressOf(stop({}), false, 500)).toEqual({ state: 'planned', late: 0 });
+    expect(progressOf(stop({ arrivedAt: 'x' }), true, 500).state).toBe('there');
+    expect(progressOf(stop({ leftAt: 'x', arrivedAt: 'x' }), true, 900).state).toBe('left');
+    expect(progressOf(stop({ begun: true }), true, 500)).toEqual({ state: 'begun', late: 0 });
+    expect(progressOf(stop({ startAt: null }), true, 900)).toEqual({ state: 'not in order yet', late: 0 });
   });
 });

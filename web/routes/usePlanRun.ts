@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { keepStanding, ordersOf, VERY_LARGE, type FleetPlan } from '#core/planning/routing';
+import { keepPlanned, ordersOf, VERY_LARGE, type FleetPlan } from '#core/planning/routing';
 import type { PlanAsked, PlanProblem, SentProblem } from '#contracts/board';
 import {
   useEndPlanSearchMutation,
@@ -91,7 +91,7 @@ export function usePlanRun() {
           view,
           plan,
           proved,
-          orders: keepStanding(view.orders, ordersOf(view.problem, plan)),
+          orders: keepPlanned(view.orders, ordersOf(view.problem, plan)),
           seconds: (performance.now() - began) / 1000,
         };
         setFound(next);

@@ -87,7 +87,7 @@ const positionKey = ({ lat, lon }: PlainPosition): string => `${lat} ${lon}`;
 
 /** What is put together for a search: the work with where it stands, what is left and why, what is to be said. */
 interface Gathered {
-  readonly jobs: { readonly drafted: Drafted; readonly standing?: number }[];
+  readonly jobs: { readonly drafted: Drafted; readonly plannedOn?: number }[];
   readonly left: PlanProblem['left'][number][];
   readonly notes: string[];
   /** Stops of crews' days that are not planned with: they have no crew until the plan is saved. */
@@ -129,7 +129,7 @@ async function problemWithout(
     throw new PlacesCut(error.places.map((place) => positionKey(places.all()[place] as PlainPosition)));
   });
   const orders = shifts.map((): number[] => []);
-  jobs.forEach(({ standing }, j) => standing !== undefined && orders[standing]?.push(j));
+  jobs.forEach(({ plannedOn }, j) => plannedOn !== undefined && orders[plannedOn]?.push(j));
   const versions = await versionsOf(db, from, addDays(from, days - 1));
   const problem: FleetProblem = { travel, shifts, jobs: placedJobs, weights: weightsOf(planning) };
   return {
@@ -214,15 +214,15 @@ function gatherPlanned(
       continue;
     }
     const day = dayKey(visit.crewId, visit.day as string);
-    const standing = stands.get(day);
-    if (standing === undefined) {
+    const plannedOn = stands.get(day);
+    if (plannedOn === undefined) {
       const orphan = orphans.get(day) ?? { crewId: visit.crewId, day: visit.day as string, jobs: [] };
       orphan.jobs.push(jobs.length);
       orphans.set(day, orphan);
     }
     jobs.push({
-      drafted: decided(drafted, visit, standing, shifts, asked),
-      ...(standing === undefined ? {} : { standing }),
+      drafted: decided(drafted, visit, plannedOn, shifts, asked),
+      ...(plannedOn === undefined ? {} : { plannedOn }),
     });
   }
 }
@@ -283,12 +283,12 @@ const alwaysOpen = ({ windows }: Drafted['job']): boolean =>
 function decided(
   drafted: Drafted,
   visit: VisitRead,
-  standing: number | undefined,
+  plannedOn: number | undefined,
   shifts: readonly Shift[],
   { planned, without = [], repair = false }: PlanAsked,
 ): Drafted {
-  if (standing === undefined) return drafted;
-  const { id } = shifts[standing] as Shift;
+  if (plannedOn === undefined) return drafted;
+  const { id } = shifts[plannedOn] as Shift;
   const { job } = drafted;
   const badDay = repair || without.length > 0;
   // A stop that nobody could reach in time is not locked out of the plan by its own hours.
@@ -296,10 +296,7 @@ function decided(
     ? { ...drafted, job: { ...job, lockedTo: id, leftOut: DECIDED } }
     : {
         ...drafted,
-        job: {
-          ...job,
-          standing: { shift: id, otherwise: badDay ? MOVING_COSTS.badDay : MOVING_COSTS.usual },
-        },
+        job: { ...job, planned: { shift: id, otherwise: badDay ? MOVING_COSTS.badDay : MOVING_COSTS.usual } },
       };
 }
 

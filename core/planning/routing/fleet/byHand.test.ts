@@ -161,21 +161,21 @@ describe('a plan that is changed by a bad day', () => {
     const problem = madeUpWeeks(21, { jobs: 14, crews: 4, days: 1 });
     const orders = ordersOf(problem, solve(problem, 300));
     const out = orders.findIndex((order) => order.length > 0);
-    const standing = new Map(orders.flatMap((order, s) => order.map((job) => [job, s] as const)));
+    const planned = new Map(orders.flatMap((order, s) => order.map((job) => [job, s] as const)));
     const rest: FleetProblem = {
       ...problem,
       shifts: problem.shifts.filter((_, s) => s !== out),
       jobs: problem.jobs.map((job, j): Job => {
-        const s = standing.get(j);
+        const s = planned.get(j);
         return s === undefined || s === out
           ? job
-          : { ...job, standing: { shift: (problem.shifts[s] as Shift).id, otherwise: 180 } };
+          : { ...job, planned: { shift: (problem.shifts[s] as Shift).id, otherwise: 180 } };
       }),
     };
     const repaired = solve(rest, 400);
     const moved = repaired.routes.flatMap((route) =>
       route.stops.filter((stop) => {
-        const s = standing.get(problem.jobs.findIndex(({ id }) => id === stop.jobId));
+        const s = planned.get(problem.jobs.findIndex(({ id }) => id === stop.jobId));
         return s !== undefined && s !== out && problem.shifts[s]?.id !== route.shiftId;
       }),
     );

@@ -1,7 +1,7 @@
 import { exactShift } from './exact.ts';
 import type { FleetPlan, FleetProblem, Orders } from './problem.ts';
 import { searchFleet } from './search.ts';
-import { noWorseThan } from './standing.ts';
+import { noWorseThan } from './planned.ts';
 
 /** With more jobs than this a search is given to the server, and longer. */
 export const VERY_LARGE = 600;

@@ -3,7 +3,7 @@
  */
 export * from './problem.ts';
 export { fleetPlanOf, ordersOf } from './plan.ts';
-export { DECIDED, keepStanding } from './standing.ts';
+export { DECIDED, keepPlanned } from './planned.ts';
 export { exactShift, MOST_JOBS_FOR_PROOF } from './exact.ts';
 export { routeOf } from './route.ts';
 export { timedRoute, STOP_TROUBLES, type StopTrouble, type TimedRoute, type TimedStop } from './timed.ts';

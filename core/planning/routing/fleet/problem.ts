@@ -56,8 +56,8 @@ export interface Job {
   readonly load?: number | undefined;
   /** The crew that knows it, and what another one costs, minutes. */
   readonly wanted?: { readonly crew: string; readonly otherwise: number } | undefined;
-  /** The shift it stands on already, and what moving it to another one costs, minutes. */
-  readonly standing?: { readonly shift: string; readonly otherwise: number } | undefined;
+  /** The shift it is planned on already, and what moving it to another one costs, minutes. */
+  readonly planned?: { readonly shift: string; readonly otherwise: number } | undefined;
   /** Decided by somebody: this shift and no other. */
   readonly lockedTo?: string | undefined;
 }
@@ -150,7 +150,7 @@ export const fits = (shift: Shift, job: Job): boolean =>
 export const costOn = (shift: Shift, job: Job): number =>
   (job.due ? Math.max(0, shift.day - job.due.day) * job.due.perDayLate : 0) +
   (job.wanted && job.wanted.crew !== shift.crew ? job.wanted.otherwise : 0) +
-  (job.standing && job.standing.shift !== shift.id ? job.standing.otherwise : 0);
+  (job.planned && job.planned.shift !== shift.id ? job.planned.otherwise : 0);
 
 /** Minutes a job takes a crew of so many people. */
 export const minutesFor = (job: Pick<Job, 'minutes' | 'shared'>, people: number): number => {

@@ -6,7 +6,7 @@ import { checkFleet, type FleetPlan, type FleetProblem, type Orders } from './pr
 import { putBack, someLeftOut } from './recreate.ts';
 import { routeOf } from './route.ts';
 import { swapWhole, takeOut } from './ruin.ts';
-import { noWorseThan } from './standing.ts';
+import { noWorseThan } from './planned.ts';
 import type { Route } from './build.ts';
 import type { Fleet } from './state.ts';
 
@@ -48,16 +48,16 @@ const WHOLE = 0.2;
  */
 export function* searchFleet(
   asked: FleetProblem,
-  { seed = 1, turns = DEFAULT_TURNS, from: standing }: FleetOptions = {},
+  { seed = 1, turns = DEFAULT_TURNS, from: planned }: FleetOptions = {},
 ): Generator<FleetProgress, FleetPlan, number | undefined> {
   checkFleet(asked);
-  const problem = standing ? noWorseThan(asked, standing) : asked;
+  const problem = planned ? noWorseThan(asked, planned) : asked;
   const random = seededRandom(seed);
   const ground = groundOf(problem, random);
   const { fleet } = ground;
   const { jobs } = problem;
   const draft = new Draft(fleet);
-  beginWith(fleet, draft, standing);
+  beginWith(fleet, draft, planned);
   putBack(ground, draft, [...draft.leftOut]);
   draft.keep();
   let cost = draft.recount();

@@ -83,7 +83,7 @@ function kindsOf({ shifts, jobs }: FleetProblem): Int32Array {
   const kinds = new Map<string, number>();
   return Int32Array.from(shifts, (shift) => {
     const key = JSON.stringify({ ...shift, id: '', skills: [...(shift.skills ?? [])].sort() });
-    const locked = jobs.some((job) => job.lockedTo === shift.id || job.standing?.shift === shift.id);
+    const locked = jobs.some((job) => job.lockedTo === shift.id || job.planned?.shift === shift.id);
     const known = locked ? undefined : kinds.get(key);
     if (known !== undefined) return known;
     kinds.set(locked ? `${key} ${shift.id}` : key, kinds.size);

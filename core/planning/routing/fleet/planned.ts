@@ -19,12 +19,12 @@ export const DECIDED = 1_000_000;
  * now, and a day that is too long may last as long as it does now, but neither gets worse. Without that such
  * stops would fall out of the search, and it would fill their time with others.
  *
- * @param standing the orders as they are planned; days that hold are left as they are
+ * @param planned the orders as they are planned; days that hold are left as they are
  */
-export function noWorseThan(problem: FleetProblem, standing: Orders): FleetProblem {
+export function noWorseThan(problem: FleetProblem, planned: Orders): FleetProblem {
   const jobs = [...problem.jobs];
   const shifts = problem.shifts.map((shift, s): Shift => {
-    const order = standing[s] ?? [];
+    const order = planned[s] ?? [];
     const { stops, overtime, tooLong } = timedRoute(problem, shift, order);
     if (tooLong === 0 && stops.every(({ troubles }) => troubles.length === 0)) return shift;
     order.forEach((index, i) => {
@@ -61,7 +61,7 @@ function noLaterThan({ startAt, leaveAt, troubles }: TimedStop, shift: Shift, jo
  * A plan never takes off a job that was on the plan: where it found no place for one, it stays where it
  * stood.
  */
-export const keepStanding = (before: Orders, after: Orders): number[][] => {
+export const keepPlanned = (before: Orders, after: Orders): number[][] => {
   const on = new Set(after.flat());
   return after.map((order, s) => {
     const kept = [...order];

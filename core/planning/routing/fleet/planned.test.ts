@@ -3,7 +3,7 @@ import { seededRandom, wholeBetween } from '#core/base/random';
 import { madeUpWeeks } from '../testing/fleets.ts';
 import {
   DEFAULT_PLANNING,
-  keepStanding,
+  keepPlanned,
   ordersOf,
   planSums,
   searchByClock,
@@ -86,5 +86,5 @@ describe('a search over days that do not hold as they stand', () => {
 });
 
 it('a plan never takes off what was on the plan', () => {
-  expect(keepStanding([[0, 1], [2], []], [[1], [], [3]])).toEqual([[0, 1], [2], [3]]);
+  expect(keepPlanned([[0, 1], [2], []], [[1], [], [3]])).toEqual([[0, 1], [2], [3]]);
 });
