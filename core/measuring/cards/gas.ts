@@ -11,9 +11,9 @@ import {
   USUAL_METER_PSIG,
   type Gas,
 } from '#core/measuring/gas';
-import { answer, DEFAULT_LIMITS, type Answer } from '#core/measuring/answers';
+import { answer, DEFAULT_LIMITS, type Answer, type Band } from '#core/measuring/answers';
 import { atmospherePsia } from '#core/measuring/air';
-import { elevation, reader, type Card, type CardInput } from './card.ts';
+import { elevation, inParts, reader, type Card, type CardInput, type CardPart } from './card.ts';
 import { gas } from './inputs.ts';
 
 const inWc = (name: string, label: string, more: Partial<CardInput> = {}): CardInput => ({
@@ -23,6 +23,169 @@ const inWc = (name: string, label: string, more: Partial<CardInput> = {}): CardI
   unit: 'in w.c.',
   ...more,
 });
+
+/** A manifold's tolerance about its goal, with where the goal comes from. */
+const manifoldBand = (goal: number, tolerance: number, isPlate: boolean): Band => ({
+  low: goal - tolerance,
+  high: goal + tolerance,
+  from: isPlate ? 'plate' : 'common practice',
+  source: say`${measured('gasPressure', goal - tolerance, 'in w.c.', goal + tolerance)}`,
+});
+
+/** The manifold against the plate, else what is usual for the gas, and the input that follows from it. */
+const manifoldPart: CardPart = (values) => {
+  const { num, text } = reader(values);
+  const which = text<Gas>('gas') ?? 'natural gas';
+  const { manifoldInWc, manifoldTolerance } = GASES[which];
+  const manifold = num('manifold');
+  const target = num('target');
+  const goal = target ?? manifoldInWc;
+  if (manifold === undefined) return [];
+  const danger = manifold > 0 ? judgeManifold(which, goal, manifold) : undefined;
+  return [
+    answer({
+      name: 'manifold',
+      value: manifold,
+      unit: 'in w.c.',
+      quantity: 'gasPressure',
+      decimals: 2,
+      formula: 'as measured',
+      source: 'plate or common practice',
+      band: manifoldBand(goal, manifoldTolerance, target !== undefined),
+      improve: target === undefined ? ['read the target off the plate'] : [],
+      ...(danger === undefined ? {} : { advice: 'act' as const, text: danger }),
+    }),
+    ...(manifold > 0
+      ? [firedInput(goal, manifold, manifoldTolerance, num('input'), danger !== undefined)]
+      : []),
+  ];
+};
+
+/** What is fired at a manifold pressure: of the plate's input where that is known, else as a share of it. */
+function firedInput(
+  goal: number,
+  manifold: number,
+  tolerance: number,
+  plate: number | undefined,
+  isDanger: boolean,
+): Answer {
+  const share = inputAtManifold(100, goal, manifold);
+  const text =
+    manifold > goal + tolerance
+      ? `Overfires by ${(share - 100).toFixed(1)} %.`
+      : manifold < goal - tolerance
+        ? `Underfires by ${(100 - share).toFixed(1)} %.`
+        : '';
+  const shared = {
+    formula: 'rated · √(measured / target)',
+    source: 'orifice flow (Bernoulli)',
+    text,
+    ...(isDanger ? { advice: 'act' as const } : {}),
+  };
+  if (plate !== undefined)
+    return answer({
+      ...shared,
+      name: 'input',
+      value: (plate * share) / 100,
+      unit: 'Btu/h',
+      quantity: 'heatRate',
+      decimals: 0,
+    });
+  return answer({
+    ...shared,
+    name: 'input, of rated',
+    value: share,
+    unit: '%',
+    quantity: 'percent',
+    // The same tolerance, seen as input: the two never disagree.
+    band: {
+      low: inputAtManifold(100, goal, goal - tolerance),
+      high: inputAtManifold(100, goal, goal + tolerance),
+      from: 'common practice',
+      source: 'what the manifold tolerance gives',
+    },
+  });
+}
+
+/** A drop from rest to everything firing is had within this share of the rest, or this much [common practice]. */
+const DROP = { share: 0.15, inWc: 1, isFinding: 0.3 } as const;
+
+/** What the inlet loses when everything fires. */
+const dropPart: CardPart = (values) => {
+  const inlet = reader(values).all('static', 'running');
+  if (!inlet) return [];
+  const [rest, running] = inlet;
+  const drop = rest - running;
+  return [
+    answer({
+      name: 'inlet drop',
+      value: drop,
+      unit: 'in w.c.',
+      quantity: 'gasPressure',
+      decimals: 2,
+      formula: 'inlet static − inlet running',
+      source: 'common practice',
+      band: {
+        high: Math.max(DROP.inWc, rest * DROP.share),
+        from: 'common practice',
+        source: 'about 15 % of static',
+      },
+      text:
+        drop < 0
+          ? 'Higher running than at rest: the readings are swapped.'
+          : drop > rest * DROP.isFinding
+            ? 'The drop is the finding: pipe, regulator or a cock half shut. Everything on the ' +
+              'line must fire while you read.'
+            : '',
+      ...(drop < 0 ? { advice: 'wait' as const } : {}),
+    }),
+  ];
+};
+
+/** The inlet against what a valve stands, and against what the burner needs. */
+const inletPart: CardPart = (values) => {
+  const { num, text } = reader(values);
+  const { inletTypical } = GASES[text<Gas>('gas') ?? 'natural gas'];
+  const highest = Math.max(num('static') ?? -Infinity, num('running') ?? -Infinity);
+  const running = num('running');
+  const least = num('least');
+  const answers: Answer[] = [];
+  if (highest > MOST_INLET_IN_WC)
+    answers.push(
+      answer({
+        name: 'inlet, highest',
+        value: highest,
+        unit: 'in w.c.',
+        quantity: 'gasPressure',
+        formula: 'as measured',
+        source: 'common practice',
+        advice: 'act',
+        text: say`Above ${measured('gasPressure', MOST_INLET_IN_WC, 'in w.c.')} a valve can be damaged: regulator first.`,
+      }),
+    );
+  if (running !== undefined)
+    answers.push(
+      answer({
+        name: 'inlet, running',
+        value: running,
+        unit: 'in w.c.',
+        quantity: 'gasPressure',
+        decimals: 2,
+        formula: 'as measured',
+        source: 'plate or common practice',
+        band: {
+          low: least ?? inletTypical[0],
+          high: MOST_INLET_IN_WC,
+          from: least === undefined ? 'common practice' : 'plate',
+          source:
+            least === undefined
+              ? `${inletTypical[0]} to ${inletTypical[1]} typical, ${MOST_INLET_IN_WC} at most`
+              : 'plate minimum',
+        },
+      }),
+    );
+  return answers;
+};
 
 const pressures: Card = {
   id: 'gas-pressure',
@@ -48,137 +211,7 @@ const pressures: Card = {
   formula: 'input ∝ √manifold; drop = inlet static − inlet running',
   source: 'orifice flow; bands common practice, the plate wins',
   caution: 'Smell first. Leak-check every opened joint. An instrument, never the flame, sets the pressure.',
-  answers: (values) => {
-    const { num, text, all } = reader(values);
-    const which = text<Gas>('gas') ?? 'natural gas';
-    const facts = GASES[which];
-    const answers: Answer[] = [];
-    const manifold = num('manifold');
-    const target = num('target');
-    const goal = target ?? facts.manifoldInWc;
-    if (manifold !== undefined) {
-      const danger = manifold > 0 ? judgeManifold(which, goal, manifold) : undefined;
-      const stop = danger === undefined ? {} : { advice: 'act' as const, text: danger };
-      answers.push(
-        answer({
-          name: 'manifold',
-          value: manifold,
-          unit: 'in w.c.',
-          quantity: 'gasPressure',
-          decimals: 2,
-          formula: 'as measured',
-          source: 'plate or common practice',
-          band: {
-            low: goal - facts.manifoldTolerance,
-            high: goal + facts.manifoldTolerance,
-            from: target === undefined ? 'common practice' : 'plate',
-            source: say`${measured('gasPressure', goal - facts.manifoldTolerance, 'in w.c.', goal + facts.manifoldTolerance)}`,
-          },
-          improve: target === undefined ? ['read the target off the plate'] : [],
-          ...stop,
-        }),
-      );
-      if (manifold > 0) {
-        const share = inputAtManifold(100, goal, manifold);
-        const input = num('input');
-        answers.push(
-          answer({
-            name: input === undefined ? 'input, of rated' : 'input',
-            value: input === undefined ? share : (input * share) / 100,
-            unit: input === undefined ? '%' : 'Btu/h',
-            quantity: input === undefined ? 'percent' : 'heatRate',
-            decimals: input === undefined ? 1 : 0,
-            formula: 'rated · √(measured / target)',
-            source: 'orifice flow (Bernoulli)',
-            ...(input === undefined
-              ? {
-                  // The same tolerance, seen as input: the two never disagree.
-                  band: {
-                    low: inputAtManifold(100, goal, goal - facts.manifoldTolerance),
-                    high: inputAtManifold(100, goal, goal + facts.manifoldTolerance),
-                    from: 'common practice' as const,
-                    source: 'what the manifold tolerance gives',
-                  },
-                }
-              : {}),
-            text:
-              manifold > goal + facts.manifoldTolerance
-                ? `Overfires by ${(share - 100).toFixed(1)} %.`
-                : manifold < goal - facts.manifoldTolerance
-                  ? `Underfires by ${(100 - share).toFixed(1)} %.`
-                  : '',
-            ...(danger === undefined ? {} : { advice: 'act' as const }),
-          }),
-        );
-      }
-    }
-    const inlet = all('static', 'running');
-    if (inlet) {
-      const drop = inlet[0] - inlet[1];
-      answers.push(
-        answer({
-          name: 'inlet drop',
-          value: drop,
-          unit: 'in w.c.',
-          quantity: 'gasPressure',
-          decimals: 2,
-          formula: 'inlet static − inlet running',
-          source: 'common practice',
-          band: {
-            high: Math.max(1, inlet[0] * 0.15),
-            from: 'common practice',
-            source: 'about 15 % of static',
-          },
-          text:
-            drop < 0
-              ? 'Higher running than at rest: the readings are swapped.'
-              : drop > inlet[0] * 0.3
-                ? 'The drop is the finding: pipe, regulator or a cock half shut. Everything on the ' +
-                  'line must fire while you read.'
-                : '',
-          ...(drop < 0 ? { advice: 'wait' as const } : {}),
-        }),
-      );
-    }
-    const highest = Math.max(num('static') ?? -Infinity, num('running') ?? -Infinity);
-    const running = num('running');
-    const least = num('least') ?? facts.inletTypical[0];
-    if (highest > MOST_INLET_IN_WC)
-      answers.push(
-        answer({
-          name: 'inlet, highest',
-          value: highest,
-          unit: 'in w.c.',
-          quantity: 'gasPressure',
-          formula: 'as measured',
-          source: 'common practice',
-          advice: 'act',
-          text: say`Above ${measured('gasPressure', MOST_INLET_IN_WC, 'in w.c.')} a valve can be damaged: regulator first.`,
-        }),
-      );
-    if (running !== undefined)
-      answers.push(
-        answer({
-          name: 'inlet, running',
-          value: running,
-          unit: 'in w.c.',
-          quantity: 'gasPressure',
-          decimals: 2,
-          formula: 'as measured',
-          source: 'plate or common practice',
-          band: {
-            low: least,
-            high: MOST_INLET_IN_WC,
-            from: num('least') === undefined ? 'common practice' : 'plate',
-            source:
-              num('least') === undefined
-                ? `${facts.inletTypical[0]} to ${facts.inletTypical[1]} typical, ${MOST_INLET_IN_WC} at most`
-                : 'plate minimum',
-          },
-        }),
-      );
-    return answers;
-  },
+  answers: inParts(manifoldPart, dropPart, inletPart),
 };
 
 const clocking: Card = {
