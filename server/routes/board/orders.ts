@@ -9,11 +9,17 @@ import { withLocked } from '../../sheet/lock.ts';
 import { companyToday, companyYard } from '../../settings/service.ts';
 import { BEGUN, CALLS_OF_VISITS } from '../reads/board.sql.ts';
 import { dueSites } from '../due/due.ts';
-import { type UnplannedRead, unplannedCalls, visitsBetween, visitsById } from '../reads/boardReads.ts';
+import {
+  type UnplannedRead,
+  type VisitRead,
+  unplannedCalls,
+  visitsBetween,
+  visitsById,
+} from '../reads/boardReads.ts';
 import { NOT_ON_MAP, dueAhead, weatherSplit, whyWaits } from '../problem/dueDrafts.ts';
 import { type Drafted, jobOfCall, jobOfDue, jobOfVisit, key } from '../problem/jobs.ts';
 import { type Needs, frameOf, placesOf, underwayOf } from '../problem/problem.ts';
-import { crewDays, dayKey, shiftOf, whyNoShift } from '../reads/shifts.ts';
+import { type CrewDayView, crewDays, dayKey, shiftOf, whyNoShift } from '../reads/shifts.ts';
 import { LOOK_AGAIN, Writing, type CallOfVisit, type DayToBe, type JobToBe } from './writing.ts';
 
 /**
@@ -76,99 +82,21 @@ async function keptOrders({ db }: Needs, body: NewOrders): Promise<OrdersKept> {
   };
 }
 
+type Frames = Awaited<ReturnType<typeof frameOf>>;
+type Places = ReturnType<typeof placesOf>;
+
 /** Reads what the orders ask for and works out the times. */
 async function daysToBe(needs: Needs, body: NewOrders): Promise<DayToBe[]> {
-  const { db, clock, driveTimes, forecast } = needs;
-  const { frame, timeZone, planning, skills, rests } = await frameOf({ db, clock }, body.from, body.days);
-  const asked = body.orders.flatMap(({ jobs }) => jobs);
-  const twice = asked.map(key).find((one, i, all) => all.indexOf(one) !== i);
-  if (twice) throw invalid([{ path: 'orders', message: 'the same work stands twice in it' }]);
-  const siteIds = asked.flatMap((job) => ('site' in job ? [job.site] : []));
-  const visits = new Map(
-    (
-      await visitsById(
-        db,
-        asked.flatMap((job) => ('visit' in job ? [job.visit] : [])),
-      )
-    ).map((v) => [v.visitId, v]),
-  );
-  const calls = new Map(
-    (await unplannedCalls(db, frame.now.day, asked.flatMap(callsAsked))).map((c) => [c.call.id, c]),
-  );
-  const due =
-    siteIds.length === 0
-      ? []
-      : await dueSites(db, { today: frame.now.day, asOf: body.from, days: dueAhead(body.days), siteIds });
-  const sites = new Map(
-    (await db.models.Site.findAll({ where: { id: siteIds } })).map((site) => [site.id, site]),
-  );
-  const weather = due.length > 0 ? await forecast.days(await companyYard(db), body.from, []) : new Map();
-  const draft = (job: JobAsked, day: PlainDate): JobToBe => {
-    if ('visit' in job) {
-      const visit = visits.get(job.visit);
-      if (!visit) throw invalid([{ path: 'orders', message: 'one of the visits does not exist' }]);
-      return { asked: job, drafted: onMap(jobOfVisit(visit, frame), visit.site), units: [] };
-    }
-    const joining = callsAsked(job).map((callId) => {
-      const call = calls.get(callId);
-      if (!call)
-        throw new Problem(409, 'One of the calls is planned, done or cancelled already', {
-          detail: LOOK_AGAIN,
-        });
-      return call;
-    });
-    if ('call' in job) {
-      const [call] = joining as [UnplannedRead];
-      return { asked: job, drafted: onMap(jobOfCall(call, frame), call.site), units: [] };
-    }
-    const work = due.find(({ siteId }) => siteId === job.site);
-    const wanted = work?.dueUnits.filter(({ unitId }) => job.units.includes(unitId)) ?? [];
-    // What the weather of that day forbids is not planned, and stays due.
-    const { units, waits } = weatherSplit(wanted, [day], weather);
-    const name = sites.get(job.site)?.name ?? 'One of the sites';
-    if (units.length === 0 && waits.length > 0)
-      throw invalid([{ path: 'orders', message: `${name}: ${whyWaits(waits)}` }]);
-    // Who has it instead is found out under the locks; here it is only no longer due.
-    const drafted =
-      work && jobOfDue(work, { units, calls: joining, site: sites.get(job.site) ?? NO_SITE, weather }, frame);
-    if (!work || wanted.length < job.units.length || units.length === 0)
-      return { asked: job, drafted: NOTHING_DUE(name), units };
-    return { asked: job, drafted: onMap(drafted, name), units };
-  };
-  const toBe = body.orders.map(({ jobs, day }) => jobs.map((job) => draft(job, day)));
+  const { db, clock, driveTimes } = needs;
+  const frames = await frameOf({ db, clock }, body.from, body.days);
+  const read = await readAsked(needs, body, frames.frame);
+  const toBe = body.orders.map(({ jobs, day }) => jobs.map((job) => jobToBe(job, day, read, frames.frame)));
   const crews = new Map(
     (await crewDays(db, body.from, body.days)).map((crew) => [dayKey(crew.id, crew.on), crew]),
   );
-  const here = await visitsBetween(db, frame.now.day, frame.now.day);
+  const here = await visitsBetween(db, frames.frame.now.day, frames.frame.now.day);
   const places = placesOf();
-  const shifts = body.orders.map(({ crewId, day, jobs }): Shift | undefined => {
-    const crew = crews.get(dayKey(crewId, day));
-    if (!crew)
-      throw invalid([
-        { path: 'orders', message: 'there is no such crew, or the day is not among those planned' },
-      ]);
-    const underway = underwayOf(here, crew, frame, timeZone);
-    const until = rests(crew, underway !== undefined);
-    const shift = shiftOf(crew, {
-      from: body.from,
-      now: frame.now,
-      planning,
-      skills,
-      keptFree: 0,
-      underway,
-      rests: until,
-      place: places.of,
-    });
-    // What stands on a day that nobody works any more may stay there until somebody has a better place for
-    // it.
-    const stays = jobs.every((job) => {
-      const visit = 'visit' in job ? visits.get(job.visit) : undefined;
-      return visit?.crewId === crewId && visit.day === day;
-    });
-    if (!shift && !stays && !body.anyway)
-      throw invalid([{ path: 'orders', message: whyNoShift(crew, until) }]);
-    return shift;
-  });
+  const shifts = body.orders.map((order) => shiftToBe(order, body, { crews, here, read, frames, places }));
   const jobs = toBe.map((list) =>
     list.map(({ drafted }): Job => ({ ...drafted.job, place: places.of(drafted.position) })),
   );
@@ -186,6 +114,124 @@ async function daysToBe(needs: Needs, body: NewOrders): Promise<DayToBe[]> {
       timed: shift && travel ? timedRoute(problem, shift, [...own.keys()]) : undefined,
     };
   });
+}
+
+/**
+ * The visits, calls and due work that orders name, as they stand now.
+ *
+ * @throws Problem 422 where the same work is named twice
+ */
+async function readAsked({ db, forecast }: Needs, body: NewOrders, { now }: Frames['frame']) {
+  const asked = body.orders.flatMap(({ jobs }) => jobs);
+  const twice = asked.map(key).find((one, i, all) => all.indexOf(one) !== i);
+  if (twice) throw invalid([{ path: 'orders', message: 'the same work stands twice in it' }]);
+  const siteIds = asked.flatMap((job) => ('site' in job ? [job.site] : []));
+  const visits = await visitsById(
+    db,
+    asked.flatMap((job) => ('visit' in job ? [job.visit] : [])),
+  );
+  const calls = await unplannedCalls(db, now.day, asked.flatMap(callsAsked));
+  const due =
+    siteIds.length === 0
+      ? []
+      : await dueSites(db, { today: now.day, asOf: body.from, days: dueAhead(body.days), siteIds });
+  const sites = await db.models.Site.findAll({ where: { id: siteIds } });
+  return {
+    visits: new Map(visits.map((visit) => [visit.visitId, visit])),
+    calls: new Map(calls.map((one) => [one.call.id, one])),
+    due,
+    sites: new Map(sites.map((site) => [site.id, site])),
+    weather: due.length > 0 ? await forecast.days(await companyYard(db), body.from, []) : new Map(),
+  };
+}
+type ReadAsked = Awaited<ReturnType<typeof readAsked>>;
+
+/** @throws Problem 409 and 422 where the work is not there any more, not due, or on no map */
+function jobToBe(job: JobAsked, day: PlainDate, read: ReadAsked, frame: Frames['frame']): JobToBe {
+  if ('visit' in job) {
+    const visit = read.visits.get(job.visit);
+    if (!visit) throw invalid([{ path: 'orders', message: 'one of the visits does not exist' }]);
+    return { asked: job, drafted: onMap(jobOfVisit(visit, frame), visit.site), units: [] };
+  }
+  const joining = callsAsked(job).map((callId) => {
+    const call = read.calls.get(callId);
+    if (!call)
+      throw new Problem(409, 'One of the calls is planned, done or cancelled already', {
+        detail: LOOK_AGAIN,
+      });
+    return call;
+  });
+  if ('call' in job) {
+    const [call] = joining as [UnplannedRead];
+    return { asked: job, drafted: onMap(jobOfCall(call, frame), call.site), units: [] };
+  }
+  return dueToBe(job, day, joining, read, frame);
+}
+
+function dueToBe(
+  job: Extract<JobAsked, { site: string }>,
+  day: PlainDate,
+  calls: readonly UnplannedRead[],
+  { due, sites, weather }: ReadAsked,
+  frame: Frames['frame'],
+): JobToBe {
+  const work = due.find(({ siteId }) => siteId === job.site);
+  const wanted = work?.dueUnits.filter(({ unitId }) => job.units.includes(unitId)) ?? [];
+  // What the weather of that day forbids is not planned, and stays due.
+  const { units, waits } = weatherSplit(wanted, [day], weather);
+  const name = sites.get(job.site)?.name ?? 'One of the sites';
+  if (units.length === 0 && waits.length > 0)
+    throw invalid([{ path: 'orders', message: `${name}: ${whyWaits(waits)}` }]);
+  // Who has it instead is found out under the locks; here it is only no longer due.
+  const drafted =
+    work && jobOfDue(work, { units, calls, site: sites.get(job.site) ?? NO_SITE, weather }, frame);
+  if (!work || wanted.length < job.units.length || units.length === 0)
+    return { asked: job, drafted: NOTHING_DUE(name), units };
+  return { asked: job, drafted: onMap(drafted, name), units };
+}
+
+/**
+ * The shift that orders are for, as it is on its day; undefined where nobody works and what stands there may
+ * stay.
+ *
+ * @throws Problem 422 for a crew there is not, and where nobody works and something new is put
+ */
+function shiftToBe(
+  { crewId, day, jobs }: NewOrders['orders'][number],
+  body: NewOrders,
+  on: {
+    readonly crews: ReadonlyMap<string, CrewDayView>;
+    readonly here: readonly VisitRead[];
+    readonly read: ReadAsked;
+    readonly frames: Frames;
+    readonly places: Places;
+  },
+): Shift | undefined {
+  const { frame, timeZone, planning, skills, rests } = on.frames;
+  const crew = on.crews.get(dayKey(crewId, day));
+  if (!crew)
+    throw invalid([
+      { path: 'orders', message: 'there is no such crew, or the day is not among those planned' },
+    ]);
+  const underway = underwayOf(on.here, crew, frame, timeZone);
+  const until = rests(crew, underway !== undefined);
+  const shift = shiftOf(crew, {
+    from: body.from,
+    now: frame.now,
+    planning,
+    skills,
+    keptFree: 0,
+    underway,
+    rests: until,
+    place: on.places.of,
+  });
+  // What stands on a day that nobody works any more may stay there until somebody has a better place for it.
+  const stays = jobs.every((job) => {
+    const visit = 'visit' in job ? on.read.visits.get(job.visit) : undefined;
+    return visit?.crewId === crewId && visit.day === day;
+  });
+  if (!shift && !stays && !body.anyway) throw invalid([{ path: 'orders', message: whyNoShift(crew, until) }]);
+  return shift;
 }
 
 /** Calls that a job plans: its own, or those that join what is due. */
