@@ -16,7 +16,7 @@ const core = {
   'base/vocabulary': [],
   'base/quantities': [],
   'base/reasons': ['base/quantities'],
-  machine: ['base/vocabulary'],
+  machine: ['base/collections', 'base/vocabulary'],
   'measuring/answers': ['base/quantities', 'base/time'],
   'measuring/refrigerant': ['base/quantities', 'measuring/answers'],
   'measuring/air': [],
@@ -43,8 +43,8 @@ const core = {
     'machine',
     'measuring/answers',
   ],
-  'upkeep/agreements': [...BASE, 'machine', 'upkeep/maintenance'],
-  'record/work': ['base/time', 'base/vocabulary'],
+  'upkeep/agreements': ['base/collections', ...BASE, 'machine', 'upkeep/maintenance'],
+  'record/work': ['base/collections', 'base/time', 'base/vocabulary'],
   'record/sheet': [
     'base/collections',
     'base/time',
@@ -67,7 +67,7 @@ const core = {
   'planning/routing': ['base/random', 'base/time'],
   'places/roof': [],
   'places/tracing': ['base/collections', 'base/reasons', 'base/sentences', 'base/time', 'base/vocabulary'],
-  'places/locate': ['base/reasons', 'base/vocabulary', 'machine'],
+  'places/locate': ['base/collections', 'base/reasons', 'base/vocabulary', 'machine'],
   imports: ['base/quantities', 'base/time', 'measuring/refrigerant'],
   simulation: ['base/random', 'machine', 'measuring/air', 'measuring/refrigerant', 'evidence'],
   said: [

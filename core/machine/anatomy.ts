@@ -1,3 +1,4 @@
+import { compareText } from '#core/base/collections';
 import { UNIT_KINDS, type System, type UnitKind } from '#core/base/vocabulary';
 import type { DRIVES, MachineDetails } from './details.ts';
 import { isPart, partOf, type PartId } from './parts.ts';
@@ -161,7 +162,7 @@ export function slotsOf(kind: UnitKind, recorded: readonly number[]): Slot[] {
   return [
     ...once.map((id) => ({ part: id, circuit: null })),
     ...circuitsOf(kind, recorded).flatMap((number) => circuit.map((id) => ({ part: id, circuit: number }))),
-  ].sort((a, b) => (slotName(a) < slotName(b) ? -1 : 1));
+  ].sort((a, b) => compareText(slotName(a), slotName(b)));
 }
 
 /** True when a unit has that place. */

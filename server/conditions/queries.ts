@@ -1,3 +1,4 @@
+import { compareText } from '#core/base/collections';
 import { conditionStanding } from '#core/record/conditions';
 import { localDate } from '#core/base/time';
 import { CONDITION_KINDS, type ConditionKind } from '#core/base/vocabulary';
@@ -64,7 +65,7 @@ export async function conditionBoard(
   };
 }
 
-const byAge = (a: ConditionRow, b: ConditionRow) => b.days - a.days || (a.id < b.id ? -1 : 1);
+const byAge = (a: ConditionRow, b: ConditionRow) => b.days - a.days || compareText(a.id, b.id);
 const ORDER: Record<Asked['sort'], (a: ConditionRow, b: ConditionRow) => number> = {
   hazard: (a, b) =>
     Number(b.hazard) - Number(a.hazard) || Number(b.overdue) - Number(a.overdue) || byAge(a, b),

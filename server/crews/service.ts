@@ -1,3 +1,4 @@
+import { compareText } from '#core/base/collections';
 import { Op, type Transaction } from 'sequelize';
 import { addDays, type PlainDate } from '#core/base/time';
 import { crewDay, overlap, type Absence, type CrewDay } from '#core/planning/crews';
@@ -84,7 +85,7 @@ function crewView(
   const members = crew.memberships
     .filter(({ fromDay, untilDay }) => fromDay <= day && (untilDay === null || untilDay >= day))
     .map(({ user }) => ({ id: user.id, displayName: user.displayName }))
-    .sort((a, b) => (a.displayName < b.displayName ? -1 : 1));
+    .sort((a, b) => compareText(a.displayName, b.displayName));
   const own = startLat === null || startLon === null ? null : { lat: startLat, lon: startLon };
   return {
     id,

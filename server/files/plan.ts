@@ -1,3 +1,4 @@
+import { compareText } from '#core/base/collections';
 import type { Transaction } from 'sequelize';
 import { v7 as uuid } from 'uuid';
 import type { RoofItem, RoofPlan } from '#core/places/roof';
@@ -47,7 +48,7 @@ export async function sitePlan(db: Database, siteId: string): Promise<PlanFile> 
     points: net.points
       .filter((p) => p.kind !== 'unit')
       .map(({ id: _id, version: _version, unit: _unit, ...point }) => defined(point))
-      .sort((a, b) => (a.kind + a.name < b.kind + b.name ? -1 : 1)),
+      .sort((a, b) => compareText(a.kind + a.name, b.kind + b.name)),
     links: net.links.flatMap(({ id: _id, from, to, ...link }) => {
       const [a, b] = [end(from), end(to)];
       return a && b

@@ -1,3 +1,4 @@
+import { compareText } from '#core/base/collections';
 import { createHash } from 'node:crypto';
 import type { Transaction } from 'sequelize';
 import { IDENTITY_USED } from '#contracts/problem';
@@ -32,7 +33,7 @@ export async function firstTime(
 function canonical(value: unknown): string {
   return JSON.stringify(value, (_key, inner: unknown) =>
     inner && typeof inner === 'object' && !Array.isArray(inner)
-      ? Object.fromEntries(Object.entries(inner).sort(([a], [b]) => (a < b ? -1 : 1)))
+      ? Object.fromEntries(Object.entries(inner).sort(([a], [b]) => compareText(a, b)))
       : inner,
   );
 }

@@ -1,3 +1,4 @@
+import { compareText } from '#core/base/collections';
 import { Op, type Transaction } from 'sequelize';
 import type { PlainDate } from '#core/base/time';
 import type { NewPerson, OneTimeWord, OwnPassword, PersonPatch, PersonView } from '#contracts/people';
@@ -43,7 +44,7 @@ function personView(user: User, today: PlainDate): PersonView {
   const { id, displayName, login, role, phone, skills, active, version } = user;
   const crews = (user as unknown as { memberships: Joined[] }).memberships
     .map((m) => ({ crewId: m.crewId, crew: m.crew.name, from: m.fromDay, until: m.untilDay }))
-    .sort((a, b) => (a.from < b.from ? -1 : 1));
+    .sort((a, b) => compareText(a.from, b.from));
   const oneTimeUntil = user.oneTimeUntil?.toISOString() ?? null;
   const crewId = crews.find((crew) => within(today, crew))?.crewId ?? null;
   return { id, displayName, login, role, phone, skills, active, version, crewId, crews, oneTimeUntil };

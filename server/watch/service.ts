@@ -1,3 +1,4 @@
+import { compareText } from '#core/base/collections';
 import { Op } from 'sequelize';
 import { DECISIONS, FLAG_KINDS, sharedCauses, type CauseFound, type Flag } from '#core/judging/history';
 import { wordsOf } from '#core/said';
@@ -158,9 +159,9 @@ async function watched({ db, clock }: Needs, asked: WatchQuery) {
   const chosen = passed.toSorted(
     (a, b) =>
       rank(b) - rank(a) ||
-      (group(a) < group(b) ? -1 : group(a) > group(b) ? 1 : 0) ||
+      compareText(group(a), group(b)) ||
       b.score - a.score ||
-      (a.unitId < b.unitId ? -1 : 1),
+      compareText(a.unitId, b.unitId),
   );
   return { units, sieved, chosen, causes };
 }

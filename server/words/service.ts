@@ -1,3 +1,4 @@
+import { compareText } from '#core/base/collections';
 import { normaliseWord } from '#core/machine';
 import type { WordMapping, WordsView } from '#contracts/words';
 import type { Dependencies } from '../dependencies.ts';
@@ -19,7 +20,7 @@ export async function words({ db }: Pick<Dependencies, 'db'>): Promise<WordsView
   return {
     unmapped: [...counts]
       .map(([word, uses]) => ({ word, uses }))
-      .sort((a, b) => b.uses - a.uses || (a.word < b.word ? -1 : 1)),
+      .sort((a, b) => b.uses - a.uses || compareText(a.word, b.word)),
     mapped: mapped.map((row) => ({
       word: row.word,
       part: row.part,

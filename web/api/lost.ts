@@ -1,3 +1,5 @@
+import { compareText } from '#core/base/collections';
+
 /*
  * A save whose answer was lost may have arrived. It is sent again under the same identity, so that it counts
  * once; never as a second call. What was sent is kept over a reload until an answer comes.
@@ -15,7 +17,7 @@ const typed = (body: Body): string =>
   JSON.stringify(
     Object.entries(body)
       .filter(([name]) => !STAMPED.has(name))
-      .sort(([a], [b]) => (a < b ? -1 : 1)),
+      .sort(([a], [b]) => compareText(a, b)),
   );
 
 /** What was sent to an address and never answered. */

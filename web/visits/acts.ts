@@ -1,3 +1,4 @@
+import { compareText } from '#core/base/collections';
 import { cardOf, plateFacts, workedOut, type CardEntries } from '#core/measuring/cards';
 import { readingAnswers, type ReadingSet } from '#core/evidence';
 import type { Answer, MeasuringLimits } from '#core/measuring/answers';
@@ -50,7 +51,7 @@ export function standingActs(
   limits: MeasuringLimits | undefined,
 ): Act[] {
   const standing = new Map<string, Act>();
-  for (const line of [...lines].sort((a, b) => (a.occurredAt < b.occurredAt ? -1 : 1))) {
+  for (const line of [...lines].sort((a, b) => compareText(a.occurredAt, b.occurredAt))) {
     if (line.kind === 'condition left')
       for (const [key, { unitId, answer }] of standing)
         if (unitId === line.unitId && String(line.body.text ?? '').includes(answer.name))

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { plural } from '#core/base/sentences';
-import { groupBy } from './index.ts';
+import { compareText, groupBy } from './index.ts';
 
 describe('grouping', () => {
   it('keeps everything once, in the order in which it came (any list)', () => {
@@ -20,4 +20,9 @@ describe('counts in words', () => {
     expect([0, 1, 2, 11].map((n) => plural(n, 'day'))).toEqual(['0 days', '1 day', '2 days', '11 days']);
     expect(plural(2, 'visit by others', 'visits by others')).toBe('2 visits by others');
   });
+});
+
+it('texts are in the order of their characters, and the same text is neither before nor after', () => {
+  expect(['b', 'a10', 'B', 'a9', ''].toSorted(compareText)).toEqual(['', 'B', 'a10', 'a9', 'b']);
+  expect([compareText('a', 'b'), compareText('b', 'a'), compareText('a', 'a')]).toEqual([-1, 1, 0]);
 });

@@ -13,3 +13,6 @@ export function groupBy<T, K>(list: readonly T[], keyOf: (item: T) => K): Map<K,
   }
   return groups;
 }
+
+/** Order of two texts by their characters, for ids, days (YYYY-MM-DD) and names: below, above or 0. */
+export const compareText = (a: string, b: string): number => (a < b ? -1 : a > b ? 1 : 0);

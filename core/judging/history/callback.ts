@@ -1,3 +1,4 @@
+import { compareText } from '#core/base/collections';
 import { daysBetween } from '#core/base/time';
 import type { CallFact, HistorySettings, UnitFacts } from './facts.ts';
 import { because, type HistoryReason } from './rules.ts';
@@ -25,7 +26,7 @@ export function callbacksOf(
 ): Callback[] {
   const calls = facts.calls
     .filter((call) => call.kind !== 'maintenance')
-    .sort((a, b) => a.receivedAtMs - b.receivedAtMs || (a.id < b.id ? -1 : 1))
+    .sort((a, b) => a.receivedAtMs - b.receivedAtMs || compareText(a.id, b.id))
     .map((call, i, all) => ({ ...call, systems: systemsOf(call, all.slice(0, i)) }));
   return calls
     .filter((call) => call.kind === 'call')

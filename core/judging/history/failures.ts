@@ -1,3 +1,4 @@
+import { compareText } from '#core/base/collections';
 import { isConsumable } from '#core/machine';
 import type { CallFact, FindingFact, UnitFacts } from './facts.ts';
 import type { FailureLine } from './rules.ts';
@@ -18,7 +19,7 @@ function eventsWith(
     .filter((call) => call.kind === 'call')
     .map((call) => ({ call, findings: call.findings.filter((f) => diagnosed(f) && counts(f)) }))
     .filter(({ findings }) => findings.length > 0)
-    .sort((a, b) => a.call.receivedAtMs - b.call.receivedAtMs || (a.call.id < b.call.id ? -1 : 1));
+    .sort((a, b) => a.call.receivedAtMs - b.call.receivedAtMs || compareText(a.call.id, b.call.id));
 }
 
 /**

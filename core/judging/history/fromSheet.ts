@@ -1,4 +1,4 @@
-import { groupBy } from '#core/base/collections';
+import { compareText, groupBy } from '#core/base/collections';
 import { numberedWord } from '#core/machine';
 import { tasksDone, type Care, type PutOff } from '#core/upkeep/maintenance';
 import type { FoundFact, Movement, SubjectSheet, VisitFact } from '#core/record/sheet';
@@ -198,8 +198,7 @@ export function lastDone(
  * times, and what was put off since. What was done after it was put off is no longer put off.
  */
 export function careOf(sheet: SubjectSheet, done: Readonly<Record<string, PlainDate>>): Care {
-  const byDay = <T extends { readonly on: PlainDate }>(a: T, b: T) =>
-    a.on < b.on ? -1 : a.on > b.on ? 1 : 0;
+  const byDay = <T extends { readonly on: PlainDate }>(a: T, b: T) => compareText(a.on, b.on);
   const seen = sheet.tasks.flatMap(({ task, on, found }) => (found ? [{ task, on, as: found }] : []));
   const found = Object.fromEntries(
     [...groupBy(seen, ({ task }) => task)].map(([task, own]) => [

@@ -292,6 +292,42 @@ describe('leaker', () => {
     expect(unweighed && wordsOf(unweighed.reason).text).toContain('no weights on record');
   });
 
+  it('counts for a share of the charge what lies within 365 days, and not a day more', () => {
+    const share = (days: number) =>
+      leaks({
+        additions: [added('2025-01-01', 1.5), added(addDays('2025-01-01', days), 1.5)],
+        leakRepairs: [],
+        charges: { 1: 10 },
+      }).map(({ reason }) => wordsOf(reason).text.includes('of its charge'));
+    expect(share(59)).toEqual([true]);
+    expect(share(364)).toEqual([true]);
+    // Two additions so far apart are a leak all the same, and no share is told of.
+    expect(share(365)).toEqual([false]);
+  });
+
+  it('begins anew after the last proven repair, and thirty days after installation', () => {
+    const additions = [added('2024-04-20', 2), added('2025-04-28', 3)];
+    const after = (...days: PlainDate[]) =>
+      leaks({ additions, leakRepairs: days.map((on) => proven(on)) }).length;
+    expect(after('2025-01-01', '2024-01-01')).toBe(0);
+    expect(after('2024-01-01', '2024-03-01')).toBe(1);
+    const installed = (installedOn: PlainDate) => leaks({ additions, installedOn }).length;
+    expect(installed('2024-04-20')).toBe(0);
+    expect(installed(addDays('2024-04-20', -30))).toBe(0);
+    expect(installed(addDays('2024-04-20', -31))).toBe(1);
+    expect(installed('2024-04-21')).toBe(1);
+  });
+
+  it('tells its additions oldest first, in whichever order they came', () => {
+    const [a, b, c] = [added('2024-04-20', 1), added('2024-09-20', 2), added('2025-04-28', 3)] as const;
+    for (const additions of [
+      [a, b, c],
+      [c, b, a],
+      [b, a, c],
+    ])
+      expect(leaks({ additions })[0]?.additions.map(({ on }) => on)).toEqual([a.on, b.on, c.on]);
+  });
+
   it('counts pounds whose circuit nobody named for whichever it may be, and says that it is not named', () => {
     const charges = { 1: 10, 2: 20 };
     expect(leaks({ additions: [added('2025-05-01', 9, false, null)], charges })).toMatchObject([

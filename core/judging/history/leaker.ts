@@ -1,3 +1,4 @@
+import { compareText } from '#core/base/collections';
 import { addDays, daysBetween, type PlainDate } from '#core/base/time';
 import type { AdditionFact, HistorySettings, UnitFacts } from './facts.ts';
 import { because, type HistoryReason } from './rules.ts';
@@ -77,7 +78,7 @@ function countedAdditions({ additions, leakRepairs, installedOn }: LeakFacts): A
       (a) => !(installedOn !== undefined && first !== undefined && a.on >= installedOn && a.on <= first),
     )
     .filter((a) => !a.afterOpening || a.pounds !== undefined)
-    .toSorted((a, b) => (a.on < b.on ? -1 : a.on > b.on ? 1 : a.id < b.id ? -1 : 1));
+    .toSorted((a, b) => compareText(a.on, b.on) || compareText(a.id, b.id));
 }
 
 /** The leaker that additions make, or nothing. @param circuit null where nobody named it */

@@ -1,3 +1,4 @@
+import { compareText } from '#core/base/collections';
 import type { PlainDate } from '#core/base/time';
 import { callbacksOf } from './callback.ts';
 import type { CallFact, HistorySettings, UnitFacts } from './facts.ts';
@@ -36,7 +37,7 @@ export function storyOf(facts: UnitFacts, settings: HistorySettings): Story {
   for (const a of facts.additions)
     if (a.pounds !== undefined) added.set(a.callId, (added.get(a.callId) ?? 0) + a.pounds);
   const marks = [...facts.calls]
-    .sort((a, b) => a.receivedAtMs - b.receivedAtMs || (a.id < b.id ? -1 : 1))
+    .sort((a, b) => a.receivedAtMs - b.receivedAtMs || compareText(a.id, b.id))
     .map((call) => {
       const pounds = added.get(call.id);
       const label =

@@ -1,4 +1,4 @@
-import { groupBy } from '#core/base/collections';
+import { compareText, groupBy } from '#core/base/collections';
 import { isConsumable, type PartId } from '#core/machine';
 
 /** Something that was found on a unit, with whose unit it is. */
@@ -28,7 +28,7 @@ export function sharedCauses(found: readonly CauseFound[]): ReadonlyMap<string, 
     found.filter((f) => !isConsumable(f.part)),
     (f) => `${f.customerId} ${f.part} ${f.failure}`,
   );
-  for (const [key, own] of [...causes].sort(([a], [b]) => (a < b ? -1 : 1))) {
+  for (const [key, own] of [...causes].sort(([a], [b]) => compareText(a, b))) {
     const units = new Set(own.map((f) => f.unitId));
     if (units.size < 2) continue;
     const [first] = own;

@@ -1,3 +1,4 @@
+import { compareText } from '#core/base/collections';
 import { distance } from 'fastest-levenshtein';
 import { systemsOf } from '#core/machine';
 import type { UnitKind, UnitStatus } from '#core/base/vocabulary';
@@ -100,7 +101,7 @@ export function likelyUnits(clue: Clue, candidates: readonly Candidate[], limit 
   const rarity = rarities(clue, candidates);
   const judged = candidates
     .flatMap((candidate) => judge(clue, candidate, { rarity, panel }) ?? [])
-    .toSorted((a, b) => b.score - a.score || (a.unitId < b.unitId ? -1 : 1));
+    .toSorted((a, b) => b.score - a.score || compareText(a.unitId, b.unitId));
   const best = judged[0]?.score ?? 0;
   return judged.filter((likely) => likely.score >= best * WORTH_SHOWING).slice(0, limit);
 }

@@ -1,3 +1,4 @@
+import { compareText } from '#core/base/collections';
 import type { Entry } from './entries.ts';
 
 /**
@@ -10,7 +11,7 @@ export interface Standing extends Entry {
 
 /** The order in which things happened; entries of one moment in the order in which they were recorded. */
 export const inOrder = (a: Entry, b: Entry): number =>
-  a.occurredMs - b.occurredMs || a.recordedMs - b.recordedMs || (a.id < b.id ? -1 : a.id > b.id ? 1 : 0);
+  a.occurredMs - b.occurredMs || a.recordedMs - b.recordedMs || compareText(a.id, b.id);
 
 /** The root of each entry's line of amendments, by the entry's id. */
 export function rootsOf(entries: readonly Entry[]): ReadonlyMap<string, string> {

@@ -1,3 +1,4 @@
+import { compareText } from '#core/base/collections';
 import type { CallKind } from '#core/base/vocabulary';
 
 /*
@@ -79,7 +80,7 @@ interface Reading extends CallLife {
 }
 
 const inOrder = (a: CallEvent, b: CallEvent): number =>
-  a.atMs - b.atMs || a.recordedMs - b.recordedMs || (a.id < b.id ? -1 : a.id > b.id ? 1 : 0);
+  a.atMs - b.atMs || a.recordedMs - b.recordedMs || compareText(a.id, b.id);
 
 /**
  * The state of a call after all that happened to it. Pure: the same events in any order of arrival give the

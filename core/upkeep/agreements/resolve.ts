@@ -1,3 +1,4 @@
+import { compareText } from '#core/base/collections';
 import {
   tasksOf,
   type AgreedFor,
@@ -123,4 +124,4 @@ export const agreementOn = <A extends Pick<Agreement, 'from' | 'until'>>(
   soon: PlainDate = day,
 ): A | undefined =>
   agreements.find(({ from, until }) => from <= day && (until === null || until >= day)) ??
-  [...agreements].sort((a, b) => (a.from < b.from ? -1 : 1)).find(({ from }) => from > day && from <= soon);
+  [...agreements].sort((a, b) => compareText(a.from, b.from)).find(({ from }) => from > day && from <= soon);

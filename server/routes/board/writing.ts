@@ -1,5 +1,5 @@
 import type { Transaction } from 'sequelize';
-import { groupBy } from '#core/base/collections';
+import { compareText, groupBy } from '#core/base/collections';
 import { plural } from '#core/base/sentences';
 import type { TimedRoute } from '#core/planning/routing';
 import { dayWords, type PlainDate } from '#core/base/time';
@@ -128,7 +128,7 @@ export class Writing {
   private async lockRoutes(days: readonly DayToBe[]): Promise<Map<string, RouteNow>> {
     const { Route } = this.db.models;
     const { transaction } = this;
-    const inOrder = [...days].sort((a, b) => (dayKey(a.crewId, a.day) < dayKey(b.crewId, b.day) ? -1 : 1));
+    const inOrder = [...days].sort((a, b) => compareText(dayKey(a.crewId, a.day), dayKey(b.crewId, b.day)));
     const routes = new Map<string, RouteNow>();
     for (const { crewId, crew, day, version } of inOrder) {
       const [made] = await this.db.run<{ id: string }>(ROUTE_FOR, [crewId, day, this.actor], transaction);

@@ -1,5 +1,5 @@
 import type { Transaction } from 'sequelize';
-import { groupBy } from '#core/base/collections';
+import { compareText, groupBy } from '#core/base/collections';
 import { dueTasks, type DueTask } from '#core/upkeep/maintenance';
 import { addDays, type PlainDate } from '#core/base/time';
 import { conditionStanding } from '#core/record/conditions';
@@ -132,7 +132,9 @@ export async function dueSites(db: Database, asked: Asked): Promise<DueWork[]> {
       },
     ];
   });
-  return sites.sort((a, b) => b.lateDays - a.lateDays || b.minutes - a.minutes || (a.site < b.site ? -1 : 1));
+  return sites.sort(
+    (a, b) => b.lateDays - a.lateDays || b.minutes - a.minutes || compareText(a.site, b.site),
+  );
 }
 
 /** Seasons that went by undone, until somebody decides about them or the next one begins; by site. */
@@ -155,7 +157,7 @@ export async function missedSeasons(db: Database, today: PlainDate): Promise<Mis
           : [],
       ),
     )
-    .sort((a, b) => (a.site < b.site ? -1 : a.site > b.site ? 1 : a.tag < b.tag ? -1 : 1));
+    .sort((a, b) => compareText(a.site, b.site) || compareText(a.tag, b.tag));
 }
 
 /** Sites with work that is late and stands on a plan: planned is not done. The latest first. */
@@ -172,5 +174,5 @@ export async function latePlanned(db: Database, today: PlainDate): Promise<LateP
       const lateDays = Math.max(...own.map((one) => one.lateDays));
       return { siteId, site, customer, plannedOn, crew, units: own.length, lateDays };
     })
-    .sort((a, b) => b.lateDays - a.lateDays || (a.site < b.site ? -1 : 1));
+    .sort((a, b) => b.lateDays - a.lateDays || compareText(a.site, b.site));
 }

@@ -1,4 +1,4 @@
-import { groupBy } from '#core/base/collections';
+import { compareText, groupBy } from '#core/base/collections';
 import { comesRound } from '#core/upkeep/maintenance';
 import { callsExpected, type DayOfCalls } from '#core/planning/routing';
 import { addDays, daysBetween, weekday, type PlainDate } from '#core/base/time';
@@ -108,7 +108,7 @@ export async function loadAhead(
 }
 
 const total = ({ minutes }: LoadLine): number => minutes.reduce((sum, one) => sum + one, 0);
-const mostFirst = (a: LoadLine, b: LoadLine): number => total(b) - total(a) || (a.name < b.name ? -1 : 1);
+const mostFirst = (a: LoadLine, b: LoadLine): number => total(b) - total(a) || compareText(a.name, b.name);
 
 const peopleMinutes = ({ day }: CrewDayView): number =>
   day.works ? (day.shift.end - day.shift.start) * day.present.length : 0;

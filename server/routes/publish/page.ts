@@ -1,4 +1,4 @@
-import { groupBy } from '#core/base/collections';
+import { compareText, groupBy } from '#core/base/collections';
 import { minutesOfDay, weekday, type PlainDate } from '#core/base/time';
 import type { OrderOfDay } from '#contracts/board';
 import type { RouteHistory, RoutePage, RouteStop } from '#contracts/routes';
@@ -86,7 +86,9 @@ async function filtersToLoad(
   for (const { filters } of units)
     for (const { size, count } of filters ?? []) counts.set(size, (counts.get(size) ?? 0) + count);
   return {
-    filters: [...counts].map(([size, count]) => ({ size, count })).sort((a, b) => (a.size < b.size ? -1 : 1)),
+    filters: [...counts]
+      .map(([size, count]) => ({ size, count }))
+      .sort((a, b) => compareText(a.size, b.size)),
     filtersUnknown: units.filter(({ filters }) => !filters || filters.length === 0).map(({ unit }) => unit),
   };
 }
