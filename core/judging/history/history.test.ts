@@ -113,6 +113,13 @@ describe('callback', () => {
   it('needs the same system, known on both sides', () => {
     expect(callbacksOf(pair(5, { system: 'heating' }), SETTINGS)).toEqual([]);
     expect(callbacksOf(pair(5, { systems: [] }), SETTINGS)).toEqual([]);
+    // One of several is enough.
+    expect(callbacksOf(pair(5, { systems: ['heating', 'cooling'] }), SETTINGS)).toHaveLength(1);
+    const both = [
+      call('2026-03-01', { systems: ['heating', 'cooling'], doneAfter: 1 }),
+      ...pair(5).calls.slice(1),
+    ];
+    expect(callbacksOf({ calls: both }, SETTINGS)).toHaveLength(1);
   });
 
   it('a repair finished on a planned return starts the clock, also where nobody named its system', () => {
@@ -126,6 +133,8 @@ describe('callback', () => {
     ]);
     const other = [...calls.slice(0, 2), call('2026-04-05', { system: 'heating' })];
     expect(callbacksOf({ calls: other }, SETTINGS)).toEqual([]);
+    // In whichever order they are read.
+    expect(callbacksOf({ calls: calls.toReversed() }, SETTINGS)).toHaveLength(1);
   });
 
   it('is not planned work, and not a call that came in while the first was still open', () => {
