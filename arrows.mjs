@@ -1,10 +1,10 @@
 /**
- * Which area may import from which: the one table, read by the lint (.dependency-cruiser.mjs) and held against
- * docs/architecture.md by scripts/arrows.test.ts. Lowest first; what is not named is refused.
+ * Which area may import from which: the one table, read by the lint (.dependency-cruiser.mjs) and held
+ * against docs/architecture.md by scripts/arrows.test.ts. Lowest first; what is not named is refused.
  *
- * An area is a folder, or one file that stands beside the folders of its room. Where a room holds several areas
- * they are named room/area. The table is about imports within a tree (core, server, web); which tree may import
- * which is said in .dependency-cruiser.mjs. Tests may look anywhere in their tree.
+ * An area is a folder, or one file that stands beside the folders of its room. Where a room holds several
+ * areas they are named room/area. The table is about imports within a tree (core, server, web); which tree
+ * may import which is said in .dependency-cruiser.mjs. Tests may look anywhere in their tree.
  */
 const BASE = ['base/quantities', 'base/time', 'base/vocabulary'];
 
@@ -85,7 +85,8 @@ const core = {
 /** What every area of the server may use: the database, and how a request is answered. */
 const GROUND = ['dependencies.ts', 'db', 'http'];
 const server = {
-  // The composition: a type of what the application runs on, which every area may name, and what puts it together.
+  // The composition: a type of what the application runs on, which every area may name, and what puts it
+  // together.
   'dependencies.ts': ['db', 'http', 'people', 'events', 'outside', 'system', 'routes/solve'],
   db: [],
   http: ['dependencies.ts', 'db'],

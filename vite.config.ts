@@ -11,7 +11,10 @@ const BUILT = path.resolve(import.meta.dirname, 'dist/web');
 /** Smaller than this a packed file is not worth its request. */
 const LEAST_BYTES = 1024;
 
-/** Packs scripts and styles once, as tightly as can be, so that no phone on a roof waits for what a build can do. */
+/**
+ * Packs scripts and styles once, as tightly as can be, so that no phone on a roof waits for what a build can
+ * do.
+ */
 const pack = (): Plugin => ({
   name: 'pack',
   apply: 'build',

@@ -17,10 +17,10 @@ const COUNT_FRAMES = `
   (function tick(now) { window.frames_.push(now - last); last = now; requestAnimationFrame(tick); })(last);`;
 
 /**
- * Two years of 50 units in the list of units: what their answer takes beside one that reads only who asks, and
- * what their drawing takes with the processor slowed four times: those in sight, the others when somebody
- * scrolls to them. The answer is held back until the list stands; what the longest frame after it takes beyond
- * one in which a single cell changes its colour is what stories add.
+ * Two years of 50 units in the list of units: what their answer takes beside one that reads only who asks,
+ * and what their drawing takes with the processor slowed four times: those in sight, the others when
+ * somebody scrolls to them. The answer is held back until the list stands; what the longest frame after it
+ * takes beyond one in which a single cell changes its colour is what stories add.
  */
 export async function benchStories(address: string): Promise<Row> {
   const browser = await chromium.launch({ executablePath: CHROMIUM, args: CHROMIUM_ARGS });

@@ -1,6 +1,6 @@
 /**
- * What people type or say when they look for a unit, with the unit that is meant: written down before the finding was
- * last changed, from what somebody on the telephone, at a panel or on a roof would know of it.
+ * What people type or say when they look for a unit, with the unit that is meant: written down before the
+ * finding was last changed, from what somebody on the telephone, at a panel or on a roof would know of it.
  */
 export const PHRASES: readonly (readonly [said: string, site: string, tag: string])[] = [
   ['projector room at the planetarium is hot', 'Dome House', 'RTU-3'],

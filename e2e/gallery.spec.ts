@@ -28,7 +28,10 @@ for (const [name, width] of [
     await expectAccessible(page);
   });
 
-/** What stands for one thing must not be taken for another: by 3:1 between a hazard and what can be pressed or is settled. */
+/**
+ * What stands for one thing must not be taken for another: by 3:1 between a hazard and what can be pressed
+ * or is settled.
+ */
 test('a hazard differs from copper and verdigris by 3:1 in every theme', async ({ page }) => {
   await page.goto(address);
   const ratios = await page.evaluate(() => {

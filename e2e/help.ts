@@ -45,8 +45,8 @@ export async function expectAccessible(page: Page): Promise<void> {
   await page.waitForFunction(() =>
     document.getAnimations().every((animation) => animation.playState !== 'running'),
   );
-  // What sticks to an edge lies over whatever is half scrolled under it, and a message over what it passes: what is under
-  // them is judged as it is without them.
+  // What sticks to an edge lies over whatever is half scrolled under it, and a message over what it passes:
+  // what is under them is judged as it is without them.
   const unstick = await page.addStyleTag({
     content:
       'header, .save-foot, .roof-foot, .thumb-strip { position: static !important; } ' +

@@ -9,9 +9,10 @@ export interface Rules {
 }
 
 /**
- * Measures the page as it is drawn now: letters of 11 and more (also in pictures), fields with a border of 3:1 and a
- * placeholder of 4.5:1, copper only on what can be acted on, and on a phone targets of 48 and no sideways scrolling, at a
- * desk no half without anything. The ratios are those of WCAG 2.2, 1.4.3 and 1.4.11; the sizes are the company's own rule.
+ * Measures the page as it is drawn now: letters of 11 and more (also in pictures), fields with a border of
+ * 3:1 and a placeholder of 4.5:1, copper only on what can be acted on, and on a phone targets of 48 and no
+ * sideways scrolling, at a desk no half without anything. The ratios are those of WCAG 2.2, 1.4.3 and
+ * 1.4.11; the sizes are the company's own rule.
  */
 export function broken(page: Page, rules: Rules): Promise<Broken> {
   return page.evaluate(measure, rules);

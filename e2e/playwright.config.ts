@@ -4,8 +4,8 @@ import { WORKERS } from './setup.ts';
 
 export default defineConfig({
   testDir: '.',
-  // A limit says that something hangs, not that a machine is slow: the slowest test and the slowest wait fit ten
-  // times over.
+  // A limit says that something hangs, not that a machine is slow: the slowest test and the slowest wait fit
+  // ten times over.
   timeout: 600_000,
   expect: { timeout: 120_000 },
   workers: WORKERS,

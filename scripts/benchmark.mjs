@@ -1,6 +1,6 @@
 #!/usr/bin/env node
-// npm run benchmark: the benchmark table. `-- --quick` shortens the long route runs; `-- --instance FILE --capacity Q` runs
-// one published routing instance instead.
+// npm run benchmark: the benchmark table. `-- --quick` shortens the long route runs; `-- --instance FILE
+// --capacity Q` runs one published routing instance instead.
 import { spawnSync } from 'node:child_process';
 import { needChromium, needNode, needNpmPackages } from './lib/install.mjs';
 import { needPostgres } from './lib/postgres.mjs';

@@ -39,8 +39,8 @@ export async function lead(url: string, logger: Logger, count: number): Promise<
     worker.once('listening', () => (served = true));
     worker.once('exit', (code, signal) => {
       if (stopping) return;
-      // What none has been able to do at its start none will: it has said why. Later it may be the database that is
-      // away for a while, and the others go on.
+      // What none has been able to do at its start none will: it has said why. Later it may be the database
+      // that is away for a while, and the others go on.
       if (!served) return void stop(1);
       logger.error({ code, signal }, 'a server process has died; another is started');
       void tellOfWorkOf(id).catch(() => {});

@@ -10,8 +10,8 @@ const WARMER_F = 2;
 
 /**
  * What to ask before a set of cooling readings is believed: swapped hoses, a clamp on the wrong pipe, °C
- * written as °F, supply warmer than return, another refrigerant than the plate's. They are questions; nothing is
- * changed or left out.
+ * written as °F, supply warmer than return, another refrigerant than the plate's. They are questions;
+ * nothing is changed or left out.
  */
 export function readingQuestions(set: ReadingSet, facts: CircuitFacts = {}): Said[] {
   if (set.mode !== 'cooling') return [];
@@ -84,8 +84,8 @@ interface ChargedCircuit {
 const OVER_CHARGE = 1.1;
 
 /**
- * What to ask before pounds are written: another refrigerant than the plate's, or more than the charge. Nothing is asked
- * of what nobody knows.
+ * What to ask before pounds are written: another refrigerant than the plate's, or more than the charge.
+ * Nothing is asked of what nobody knows.
  */
 export function refrigerantDoubts(
   { refrigerant, circuit, addedLb, recoveredLb }: RefrigerantPut,

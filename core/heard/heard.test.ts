@@ -4,8 +4,8 @@ import { dangersHeard, questionsFor, systemHeard } from './index.ts';
 const kinds = (words: string) => dangersHeard(words).map((danger) => danger.kind);
 
 /*
- * Sentences as callers say them; what counts as dangerous and what is told first follows docs of gas utilities and fire
- * services in their usual advice [common practice].
+ * Sentences as callers say them; what counts as dangerous and what is told first follows docs of gas
+ * utilities and fire services in their usual advice [common practice].
  */
 describe('what can hurt somebody is heard in the caller’s words', () => {
   it.each([

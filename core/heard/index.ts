@@ -1,8 +1,8 @@
 import type { Priority, System } from '#core/base/vocabulary';
 
 /*
- * The words of a caller, read at each key: what can hurt somebody is heard before anything else, and what to tell the
- * caller at once stands with it. It informs; the utility, the fire service and local rules decide.
+ * The words of a caller, read at each key: what can hurt somebody is heard before anything else, and what to
+ * tell the caller at once stands with it. It informs; the utility, the fire service and local rules decide.
  */
 
 type DangerKind =
@@ -34,8 +34,8 @@ interface Rule {
 }
 
 /**
- * What is heard as what, worst first [common practice]. What to tell follows the usual advice of gas utilities and fire
- * services: people out, nobody touches switches, call from outside.
+ * What is heard as what, worst first [common practice]. What to tell follows the usual advice of gas
+ * utilities and fire services: people out, nobody touches switches, call from outside.
  */
 const RULES: readonly Rule[] = [
   {
@@ -114,8 +114,8 @@ const DENIED = /\b(no|not|never|without|isn t|aren t|doesn t|don t|nor)\s+(\w+\s
 const plain = (text: string): string => text.toLowerCase().replace(/[’']/g, ' ').replace(/\s+/g, ' ');
 
 /**
- * What can hurt somebody in a caller's words, worst first. A danger that the caller denies is not heard; what is not
- * known by these words is not heard either, so silence here means nothing.
+ * What can hurt somebody in a caller's words, worst first. A danger that the caller denies is not heard;
+ * what is not known by these words is not heard either, so silence here means nothing.
  *
  * @example dangersHeard('we smell gas by the back door')[0].kind // 'gas smell'
  */

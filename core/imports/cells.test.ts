@@ -30,7 +30,8 @@ describe('numbers on both sides of the ocean', () => {
 });
 
 describe('capacity', () => {
-  // 12,000 Btu/h is one ton of refrigeration by definition; 1 kW is 3412.14 Btu/h (NIST SP 811, Btu of the IT).
+  // 12,000 Btu/h is one ton of refrigeration by definition; 1 kW is 3412.14 Btu/h (NIST SP 811, Btu of the
+  // IT).
   it.each([
     ['12.5T', '12.5'],
     ['12.5 tons', '12.5'],

@@ -1,6 +1,6 @@
 /**
- * The columns of our files, in the order in which they are exported, and what a heading of somebody else's file may
- * call each. Headings are compared without case, blanks and marks.
+ * The columns of our files, in the order in which they are exported, and what a heading of somebody else's
+ * file may call each. Headings are compared without case, blanks and marks.
  */
 
 /** How a cell of a column is read; see cells.ts. */

@@ -2,13 +2,16 @@ import { distance } from 'fastest-levenshtein';
 import { plainWord } from './words.ts';
 
 /*
- * Names that are probably one: of customers, sites, tags. They are offered, never joined unasked: "Mill Street 1" and
- * "Mill Street 2" are two sites.
+ * Names that are probably one: of customers, sites, tags. They are offered, never joined unasked: "Mill
+ * Street 1" and "Mill Street 2" are two sites.
  */
 
 export interface Double {
   readonly name: string;
-  /** What it probably is: a name on record before one that stands only in the file, then the more frequent one. */
+  /**
+   * What it probably is: a name on record before one that stands only in the file, then the more frequent
+   * one.
+   */
   readonly same: string;
   /** `alike`: they differ only in case, blanks and marks. `near`: a letter or two, or a legal form. */
   readonly how: 'alike' | 'near';
@@ -71,8 +74,8 @@ export function doublesIn(uses: ReadonlyMap<string, number>, known: readonly str
   const onRecord = new Set(known);
   const alike = new Map<string, string>();
   const byCore = new Map<string, string>();
-  // Names that share neither beginning nor end, or that a number or letter tells apart, are never near: comparing
-  // within blocks of the others is enough.
+  // Names that share neither beginning nor end, or that a number or letter tells apart, are never near:
+  // comparing within blocks of the others is enough.
   const blocks = new Map<string, string[]>();
   const found: Double[] = [];
   for (const name of candidates) {

@@ -65,8 +65,8 @@ function byContents(cells: readonly string[], { content }: Column): number {
 }
 
 /**
- * Which heading fills which column, by name first, then by contents. Each heading is taken once; what fits nothing
- * stays unmapped, to be done by hand.
+ * Which heading fills which column, by name first, then by contents. Each heading is taken once; what fits
+ * nothing stays unmapped, to be done by hand.
  */
 export function guessMapping(table: RawTable, kind: ImportKind): Mapping {
   const samples = table.headings.map((_, i) =>

@@ -13,7 +13,9 @@ export interface Recipe {
   readonly words: Readonly<Record<string, Readonly<Record<string, string>>>>;
   /** For what cannot be read, by {@link groupKey}: leave those cells empty, or leave those rows out. */
   readonly fixes: Readonly<Record<string, 'leave empty' | 'leave out'>>;
-  /** Names that are one: by column, the name in the file and what it is. For tags the site stands before it. */
+  /**
+   * Names that are one: by column, the name in the file and what it is. For tags the site stands before it.
+   */
   readonly joins: Readonly<Record<string, Readonly<Record<string, string>>>>;
 }
 
@@ -104,9 +106,9 @@ const READERS: Readers = {
 };
 
 /**
- * Reads a table by a recipe into rows as our own files have them, and says what it could not read, what it assumed and
- * what it needs to be told. Nothing is guessed in silence: a row with a cell that cannot be read is left out until
- * somebody says what to do with such cells.
+ * Reads a table by a recipe into rows as our own files have them, and says what it could not read, what it
+ * assumed and what it needs to be told. Nothing is guessed in silence: a row with a cell that cannot be read
+ * is left out until somebody says what to do with such cells.
  *
  * @param positionIn reads a position written in one cell, or throws RangeError
  * @param progress told the share that is done

@@ -1,6 +1,7 @@
 /**
- * Words of somebody else's list and what they stand for here, as the trade uses them [common practice]. Where a word
- * can be two things it is only a suggestion: the person confirms it once for all rows with that word.
+ * Words of somebody else's list and what they stand for here, as the trade uses them [common practice].
+ * Where a word can be two things it is only a suggestion: the person confirms it once for all rows with that
+ * word.
  */
 export const plainWord = (word: string): string =>
   word

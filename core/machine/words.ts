@@ -42,7 +42,8 @@ const [NUMBER_LAST, NUMBER_FIRST] = [
 ] as const;
 
 /**
- * A word of one of several, and which: machines have two compressors, and what is written of one is not of the other.
+ * A word of one of several, and which: machines have two compressors, and what is written of one is not of
+ * the other.
  *
  * @example numberedWord('Compressor #2') // { word: "compressor", number: 2 }
  * @example numberedWord('contactor') // { word: "contactor" }

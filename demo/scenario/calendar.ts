@@ -11,8 +11,8 @@ const following = (today: string, monthDay: string): string => {
 };
 
 /**
- * Who is ill, on holiday or at a training, who is on call in the weeks to come, and on which days nobody works. Ids
- * come from a source of its own, so that the stories stay as they are.
+ * Who is ill, on holiday or at a training, who is on call in the weeks to come, and on which days nobody
+ * works. Ids come from a source of its own, so that the stories stay as they are.
  */
 export function writeCalendar({ rows }: Writer, seed: number): void {
   const { today } = rows;

@@ -2,7 +2,9 @@
 import { execFileSync } from 'node:child_process';
 import { ROOT } from './run.mjs';
 
-/** Folders whose files each step is about, besides its own tests; what every step hangs on is in all of them. */
+/**
+ * Folders whose files each step is about, besides its own tests; what every step hangs on is in all of them.
+ */
 const TOUCHES = {
   types: /\.tsx?$|^(package-lock|tsconfig[\w.]*)\.json$/,
   lint: /\.(tsx?|mjs)$|^package-lock\.json$/,

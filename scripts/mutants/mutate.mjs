@@ -1,5 +1,5 @@
-// Every small mistake that could be made in a file of rules, one at a time: another operator, a limit moved, a
-// row left out of a table. Words are left alone: what is said is read by people.
+// Every small mistake that could be made in a file of rules, one at a time: another operator, a limit moved,
+// a row left out of a table. Words are left alone: what is said is read by people.
 import ts from 'typescript';
 
 /** Fields that only say something, and how many digits are shown. */

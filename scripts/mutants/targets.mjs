@@ -3,8 +3,8 @@
 const CORE = 'core/';
 
 /**
- * Groups of files of rules. `least` is the share of mutants that tests must notice; tests of the file's own area
- * are asked first, then those of the areas in `also`.
+ * Groups of files of rules. `least` is the share of mutants that tests must notice; tests of the file's own
+ * area are asked first, then those of the areas in `also`.
  */
 export const GROUPS = {
   hurt: {
@@ -64,8 +64,8 @@ export const GROUPS = {
 };
 
 /**
- * Mutants that change nothing anybody can see, each with why: the line as it stands (without indentation), what
- * stands in its place, and the reason.
+ * Mutants that change nothing anybody can see, each with why: the line as it stands (without indentation),
+ * what stands in its place, and the reason.
  */
 export const EQUAL = [
   // Two measured quantities are never equal to the last bit: which side that belongs to is nobody's matter.

@@ -33,7 +33,10 @@ async function noticedAmong(tests) {
   return failed && path.relative(root, failed.testFilePath);
 }
 
-/** Asked first, alone and in a few: most mutants are noticed by the test that noticed the last. Then the rest. */
+/**
+ * Asked first, alone and in a few: most mutants are noticed by the test that noticed the last. Then the
+ * rest.
+ */
 const STEPS = [1, 3, Infinity];
 async function noticedBy(tests) {
   let from = 0;

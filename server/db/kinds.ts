@@ -1,8 +1,8 @@
 import { DataTypes, type CreationOptional as Made, type ModelAttributeColumnOptions } from 'sequelize';
 
 /*
- * Kinds of columns. Each says what PostgreSQL calls it, what the library needs to know of it, and what a row has
- * in it, so that the type of a row follows from its columns.
+ * Kinds of columns. Each says what PostgreSQL calls it, what the library needs to know of it, and what a row
+ * has in it, so that the type of a row follows from its columns.
  */
 
 /**

@@ -23,8 +23,8 @@ export function orderBy(
 export type Clauses<Only> = { readonly [Name in keyof Only]-?: Readonly<Record<string, string>> };
 
 /**
- * The clauses of the filters that were chosen, joined; `true` where none was. Only what stands in the fixed table
- * gets into the SQL text.
+ * The clauses of the filters that were chosen, joined; `true` where none was. Only what stands in the fixed
+ * table gets into the SQL text.
  */
 export function chosen<Only extends object>(clauses: Clauses<Only>, only: Only): string {
   const parts = Object.entries(clauses).flatMap(([name, byValue]) => {
@@ -42,8 +42,8 @@ export const cut = ({ limit, offset }: Pick<ListAsked, 'limit' | 'offset'>): str
   `limit ${limit} offset ${offset}`;
 
 /**
- * Ids of the records of one kind that hold the words of `$1`, or of another parameter. That they are no calls is said again for the sake
- * of the index, which leaves calls out.
+ * Ids of the records of one kind that hold the words of `$1`, or of another parameter. That they are no
+ * calls is said again for the sake of the index, which leaves calls out.
  */
 export const idsFound = (kind: 'customer' | 'site' | 'unit' | 'call', at = 1): string => `
 select id

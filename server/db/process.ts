@@ -4,7 +4,9 @@ import { literal, Op } from 'sequelize';
 /** Of several processes on one database, this one: by it rows tell whose work they are. */
 export const PROCESS: string = process.env.GRADUM_PROCESS ?? randomUUID();
 
-/** Long work beats so often, and is taken for over when it has been silent for so long: its process is gone. */
+/**
+ * Long work beats so often, and is taken for over when it has been silent for so long: its process is gone.
+ */
 export const BEAT_MS = 500;
 const SILENT_SECONDS = 20;
 

@@ -42,9 +42,9 @@ import {
 } from './kinds.ts';
 
 /*
- * Every table of records with its columns, by the names the code uses; the database has them with underscores.
- * Models and the types of their rows follow from it. Sessions and the throttle belong to the libraries that keep
- * them; tables of derived rows stand in derived.ts.
+ * Every table of records with its columns, by the names the code uses; the database has them with
+ * underscores. Models and the types of their rows follow from it. Sessions and the throttle belong to the
+ * libraries that keep them; tables of derived rows stand in derived.ts.
  */
 
 /** Columns of each model. */

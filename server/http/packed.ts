@@ -8,8 +8,8 @@ const TYPES: Readonly<Record<string, string>> = {
 };
 
 /**
- * Gives what the build has packed as tightly as it can be (a `.br` beside the file) to who can read it; everything else goes
- * on to whoever serves the folder. Names are read once: files of a build never change.
+ * Gives what the build has packed as tightly as it can be (a `.br` beside the file) to who can read it;
+ * everything else goes on to whoever serves the folder. Names are read once: files of a build never change.
  *
  * @param folder the folder with the files and their packed ones
  */

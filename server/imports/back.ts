@@ -32,8 +32,8 @@ export async function importRows(db: Database): Promise<ImportRow[]> {
 }
 
 /**
- * Takes an import back as a whole: what it made goes, what it changed is as before. Only as long as nothing is built
- * on it.
+ * Takes an import back as a whole: what it made goes, what it changed is as before. Only as long as nothing
+ * is built on it.
  *
  * @throws Problem 404, 409 with what stands in the way
  */

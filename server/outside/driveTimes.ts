@@ -28,8 +28,8 @@ const STRETCH: Record<number, number> = {
 };
 
 /**
- * A dispatcher moves stops over the same roads for a while: as many drive times are kept, 64 MB of them or one
- * table, and so long.
+ * A dispatcher moves stops over the same roads for a while: as many drive times are kept, 64 MB of them or
+ * one table, and so long.
  */
 const MOST_KEPT = 16_000_000;
 const KEPT_MS = 10 * 60_000;

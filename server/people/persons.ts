@@ -67,8 +67,8 @@ async function refuseSameLogin(db: Database, transaction: Transaction, login: st
 }
 
 /**
- * Adds somebody, who signs in the first time with the word in the answer. The word is kept nowhere, so a second try
- * under the same id gets a new one.
+ * Adds somebody, who signs in the first time with the word in the answer. The word is kept nowhere, so a
+ * second try under the same id gets a new one.
  */
 export async function addPerson(
   db: Database,
@@ -117,8 +117,8 @@ export async function createPerson(
 }
 
 /**
- * Locks all managers in one order, so that two who take the right from each other at once cannot both win: the
- * second finds that they are no manager any more.
+ * Locks all managers in one order, so that two who take the right from each other at once cannot both win:
+ * the second finds that they are no manager any more.
  *
  * @throws Problem 403 when the actor is none by now, 422 when nobody would be left
  */
@@ -203,10 +203,11 @@ export async function handOutWord(
 }
 
 /**
- * Chooses an own password. Other sessions of the person end; this one goes on. An open session is no place to guess
- * the password at: tries are counted as those of a device that knows its person.
+ * Chooses an own password. Other sessions of the person end; this one goes on. An open session is no place
+ * to guess the password at: tries are counted as those of a device that knows its person.
  *
- * @throws Problem 422 when the one they have now is wrong, or the new one is easy to guess; 429 after many wrong ones
+ * @throws Problem 422 when the one they have now is wrong, or the new one is easy to guess; 429 after many
+ *   wrong ones
  */
 export async function chooseOwnPassword(
   { db, who, sessionPool, passwordCost }: Needs & Pick<Dependencies, 'sessionPool'>,

@@ -32,7 +32,10 @@ export async function roofRecord(db: Database, id: string, transaction?: Transac
   return { ...roof, units: units.map((unit) => ({ ...unit, feed: feedSentence(net, unit.id) ?? null })) };
 }
 
-/** The roofs of some sites as pages that name the sites draw them: shape, what stands there, which units ask for a look. */
+/**
+ * The roofs of some sites as pages that name the sites draw them: shape, what stands there, which units ask
+ * for a look.
+ */
 export async function briefRoofs(db: Database, siteIds: readonly string[]): Promise<BriefRoof[]> {
   const roofs = await db.models.Roof.findAll({
     attributes: ['id', 'siteId', 'name', 'plan'],

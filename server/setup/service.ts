@@ -16,8 +16,8 @@ import { LOCK_SETUP, MISSING } from './setup.sql.ts';
 const EVER = '1900-01-01';
 
 /**
- * The word that whoever starts the server reads in its terminal and types in the browser. It comes from the secret
- * of the sessions, so that all processes know the same and none has to keep it.
+ * The word that whoever starts the server reads in its terminal and types in the browser. It comes from the
+ * secret of the sessions, so that all processes know the same and none has to keep it.
  */
 export const wordFrom = (sessionSecret: string): string =>
   createHmac('sha256', sessionSecret)

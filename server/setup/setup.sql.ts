@@ -1,7 +1,10 @@
 /** One set-up at a time, and none beside loading the demo, which takes the same lock. */
 export const LOCK_SETUP = 'select pg_advisory_xact_lock(7240116)';
 
-/** How much of what the work rests on is not on record on day $1, by kind; nothing missing is a count of zero. */
+/**
+ * How much of what the work rests on is not on record on day $1, by kind; nothing missing is a count of
+ * zero.
+ */
 export const MISSING = `
 with customer as (
   select exists (

@@ -1,7 +1,7 @@
 /**
- * The company's own people: crews with a week of shifts and a place they start from, who belonged to them from when
- * to when, absences, who is on call, and the company's holidays. What was there is carried over: a crew keeps its
- * shift on every day and its members.
+ * The company's own people: crews with a week of shifts and a place they start from, who belonged to them
+ * from when to when, absences, who is on call, and the company's holidays. What was there is carried over: a
+ * crew keeps its shift on every day and its members.
  */
 export const COMPANY = /* sql */ `
 alter table crews rename column yard_lat to start_lat;
@@ -77,8 +77,8 @@ create unique index holidays_one_a_day on holidays (on_day) where withdrawn_at i
 `;
 
 /**
- * How files of others are read is kept under a name; what an import made and changed is kept with it, so that it can
- * be taken back as a whole. Only that may delete entries: it says so in its own transaction.
+ * How files of others are read is kept under a name; what an import made and changed is kept with it, so
+ * that it can be taken back as a whole. Only that may delete entries: it says so in its own transaction.
  */
 export const IMPORTS = /* sql */ `
 create table import_recipes (
@@ -129,8 +129,8 @@ alter table call_events add constraint call_events_kind_check check (
 `;
 
 /**
- * What each customer has maintained. Customers that were there with units keep what was done for all until now: the
- * usual for their kind of machine, from ever on.
+ * What each customer has maintained. Customers that were there with units keep what was done for all until
+ * now: the usual for their kind of machine, from ever on.
  */
 export const AGREEMENTS = /* sql */ `
 create table agreements (

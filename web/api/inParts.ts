@@ -9,8 +9,8 @@ interface Answer<T> {
 }
 
 /**
- * Asks for many records in requests the server takes, and joins the answers. The first that fails is the answer of all: half
- * of what was asked for would look like the whole.
+ * Asks for many records in requests the server takes, and joins the answers. The first that fails is the
+ * answer of all: half of what was asked for would look like the whole.
  *
  * @param ask one request for some of the ids
  */

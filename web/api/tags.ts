@@ -1,8 +1,9 @@
 import type { News } from '#contracts/news';
 
 /*
- * What is on screen is kept by kind and id, and read again when something it shows has changed. Nearly everything
- * hangs on a site, so pages also say at which place they are: a visit there may change a unit, its calls and its roof.
+ * What is on screen is kept by kind and id, and read again when something it shows has changed. Nearly
+ * everything hangs on a site, so pages also say at which place they are: a visit there may change a unit,
+ * its calls and its roof.
  */
 
 export const KINDS = [
@@ -56,8 +57,8 @@ const OF_CREWS = new Set(['crew', 'absence', 'on call', 'holiday']);
 const RECORDS = new Set<string>(KINDS);
 
 /**
- * What has to be read again after a change: the record, the lists that show its kind, and whatever is at its site.
- * Settings, words and imports may change anything, and so may what is not known here.
+ * What has to be read again after a change: the record, the lists that show its kind, and whatever is at its
+ * site. Settings, words and imports may change anything, and so may what is not known here.
  *
  * @param siteId leave it out where the site is not known: then every place is read again
  */

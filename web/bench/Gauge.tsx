@@ -3,8 +3,8 @@ const LEFT = 8;
 const RIGHT = WIDTH - 8;
 
 /**
- * What the machine reads against what it reads when sound: the number large, below it a rule with the sound value as a post
- * and the present one as a pointer.
+ * What the machine reads against what it reads when sound: the number large, below it a rule with the sound
+ * value as a post and the present one as a pointer.
  */
 export function Gauge({
   label,

@@ -29,8 +29,9 @@ export const hasProbes = (card: Card): boolean =>
   card.inputs.filter((input) => PROBES[input.name] !== undefined).length >= 2;
 
 /**
- * The circuit with what the card asks for where it is measured: compressor at the left, condenser above, metering device at
- * the right, coil below; each probe with its number as it is typed, empty while nobody has measured it.
+ * The circuit with what the card asks for where it is measured: compressor at the left, condenser above,
+ * metering device at the right, coil below; each probe with its number as it is typed, empty while nobody
+ * has measured it.
  */
 export function ProbePicture({
   card,

@@ -29,7 +29,10 @@ export function curveWords({ refrigerant, system }: Curves): string {
   );
 }
 
-/** Both curves of a refrigerant, in the units of the screen, with the pressure or temperature of the card on them. */
+/**
+ * Both curves of a refrigerant, in the units of the screen, with the pressure or temperature of the card on
+ * them.
+ */
 export function curveChart({ refrigerant, psig, tempF, system }: Curves): ChartOption {
   const { temperature, pressure } = units(system);
   const warm = (f: number) => convert('temperature', '°F', temperature, f);

@@ -1,7 +1,10 @@
 import { dangersHeard } from '#core/heard';
 import type { Priority } from '#core/base/vocabulary';
 
-/** What can hurt somebody in the caller's words, with what to tell at once: before everything else on the page. */
+/**
+ * What can hurt somebody in the caller's words, with what to tell at once: before everything else on the
+ * page.
+ */
 export function Heard({ words, priority }: { words: string; priority: Priority }) {
   const heard = dangersHeard(words);
   if (heard.length === 0) return null;

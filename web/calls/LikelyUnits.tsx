@@ -9,8 +9,8 @@ import { Plate } from '../ui/marks/Plate.tsx';
 const OFFERED = 5;
 
 /**
- * Units the words are probably about, right under the complaint, with the reason. Alt and a digit take one; nothing is
- * taken by itself.
+ * Units the words are probably about, right under the complaint, with the reason. Alt and a digit take one;
+ * nothing is taken by itself.
  */
 export function LikelyUnits({
   siteId,

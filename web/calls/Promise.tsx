@@ -13,8 +13,8 @@ interface TypedPromise {
 }
 
 /**
- * The instant that was promised; null where nothing was. What is no time or no day is handed on as it was typed, for the
- * contract to refuse at its field.
+ * The instant that was promised; null where nothing was. What is no time or no day is handed on as it was
+ * typed, for the contract to refuse at its field.
  */
 export function promisedAt({ promisedTime, promisedDay }: TypedPromise, day: string, zone: string) {
   if (!promisedTime) return null;

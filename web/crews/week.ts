@@ -13,7 +13,9 @@ export const typedWeek = (week: Week): TypedWeek =>
     WEEKDAYS.map(([key], i) => [key, week[i] ? spanText(week[i] as Shift) : '']),
   ) as TypedWeek;
 
-/** The week as typed, with what is not right by day. A shift is one span: two in a day are two crews' work. */
+/**
+ * The week as typed, with what is not right by day. A shift is one span: two in a day are two crews' work.
+ */
 export function weekTyped(typed: TypedWeek): { week: (Shift | null)[]; problems: [Weekday, string][] } {
   const problems: [Weekday, string][] = [];
   const week = WEEKDAYS.map(([key]): Shift | null => {

@@ -14,11 +14,15 @@ export type Theme = (typeof THEMES)[number];
 /** What belongs to this device and not to the company's record. */
 export interface Device {
   readonly writer: Writer;
-  /** By how much this device's clock is moved to the server's: it may go wrong, or another day be shown, ms. */
+  /**
+   * By how much this device's clock is moved to the server's: it may go wrong, or another day be shown, ms.
+   */
   readonly clockShiftMs: number;
   /** A phone on a roof wants other colours than a desk. */
   readonly theme: Theme;
-  /** The units in which fields ask and answers are shown: those of the company until somebody chooses here. */
+  /**
+   * The units in which fields ask and answers are shown: those of the company until somebody chooses here.
+   */
   readonly units: UnitSystem;
   readonly unitsOwn: boolean;
 }

@@ -33,8 +33,8 @@ const upright = ({ x, y, w, h, turn }: RoofItem) => {
 };
 
 /**
- * A roof in small: its edge, its units with what their outlines say, the ways up. The unit in question is filled; it and
- * whatever asks for a look is named, all of them where there is room.
+ * A roof in small: its edge, its units with what their outlines say, the ways up. The unit in question is
+ * filled; it and whatever asks for a look is named, all of them where there is room.
  *
  * @param width room it has, px; it is drawn at that size, so that letters keep theirs
  * @param marked the units in question

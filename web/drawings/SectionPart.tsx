@@ -6,7 +6,10 @@ import type { AtPart } from './useSection.ts';
 /** One letter of the drawing's words, about, in its own units. */
 const LETTER = 7.6;
 
-/** A part of the cut: its body, its name, what was measured, left open and found there; a button to choose it. */
+/**
+ * A part of the cut: its body, its name, what was measured, left open and found there; a button to choose
+ * it.
+ */
 export function SectionPartDrawn({
   at: { part, conditions, findings, readings },
   under,
@@ -131,7 +134,10 @@ const Ground = ({ wide }: { wide: number }) => (
   <rect x="-2" y="-4" width={wide} height="19" rx="2" fill="var(--sheet)" />
 );
 
-/** A string tied over the edge for something left open, a notched field for a hazard; the word always beside it. */
+/**
+ * A string tied over the edge for something left open, a notched field for a hazard; the word always beside
+ * it.
+ */
 function Flag({ x, y, hazard, word }: { x: number; y: number; hazard: boolean; word: string }) {
   const width = word.length * LETTER + 18;
   return hazard ? (

@@ -35,7 +35,8 @@ function namesOf(marks: StoryLayout['marks'], width: number): Named[] {
   const taken: { from: number; to: number }[][] = Array.from({ length: NAME_LINES }, () => []);
   return marks.toReversed().flatMap(({ x, mark }) => {
     if (mark.kind !== 'call') return [];
-    // Whole where it fits, else as much as fits; a name that fits nowhere is told when the mark is pointed at.
+    // Whole where it fits, else as much as fits; a name that fits nowhere is told when the mark is pointed
+    // at.
     for (const most of [Infinity, 44, 24]) {
       const cut = mark.label.length > most;
       const text = cut ? `${mark.label.slice(0, most - 2).trimEnd()} …` : mark.label;
@@ -52,9 +53,9 @@ function namesOf(marks: StoryLayout['marks'], width: number): Named[] {
 }
 
 /**
- * One unit's years, as wide as its place: failures stand on the line with their names, planned work hangs under it as ticks,
- * refrigerant added is a drop with its pounds, what was left open is a bar, and arcs join a failure to its repeat (solid) or
- * to the call it came back from (dashed).
+ * One unit's years, as wide as its place: failures stand on the line with their names, planned work hangs
+ * under it as ticks, refrigerant added is a drop with its pounds, what was left open is a bar, and arcs join
+ * a failure to its repeat (solid) or to the call it came back from (dashed).
  */
 export function StoryLine({
   story,
@@ -75,7 +76,8 @@ export function StoryLine({
   const names = namesOf(layout.marks, width);
   const dosed = layout.marks.filter(({ mark }) => mark.poundsAdded !== undefined);
   const pounds = dosed.length > 0;
-  // Where two drops hang close together only the later one says its pounds; the other says them when pointed at.
+  // Where two drops hang close together only the later one says its pounds; the other says them when pointed
+  // at.
   const crowded = new Set(
     dosed
       .filter(({ x: at }, i) => (dosed[i + 1]?.x ?? Infinity) - at < POUNDS_PX)

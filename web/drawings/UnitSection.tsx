@@ -9,9 +9,9 @@ import { lineStands, stillOf, type AtPart } from './useSection.ts';
 const UNDER = new Set(['coil', 'jacket', 'four-way', 'exchanger', 'sections']);
 
 /**
- * The product's own cut-away of a machine: one duct of air, one loop of refrigerant for each circuit that runs through its
- * parts without a break, the flue apart. A part is chosen by click, tap or key; what is chosen is told beside it. What stands
- * still is grey.
+ * The product's own cut-away of a machine: one duct of air, one loop of refrigerant for each circuit that
+ * runs through its parts without a break, the flue apart. A part is chosen by click, tap or key; what is
+ * chosen is told beside it. What stands still is grey.
  */
 export function UnitSection({
   section,
@@ -157,7 +157,10 @@ const LINE_LOOK: Record<Flow, { width: number; inside?: number; dash?: string }>
   flue: { width: 13, inside: 9 },
 };
 
-/** Where the arrow of a line lies: the middle of its longest stretch. Inside a coil the way is plain without one. */
+/**
+ * Where the arrow of a line lies: the middle of its longest stretch. Inside a coil the way is plain without
+ * one.
+ */
 function arrowOf({ kind, points }: SectionLine): { x: number; y: number; turn: number } | undefined {
   if (kind === 'condensing' || kind === 'evaporating') return undefined;
   const stretches = points.slice(1).map(([x2, y2], i) => {

@@ -6,8 +6,8 @@ const HEIGHT = 20;
 const MIDDLE = 9;
 
 /**
- * When in the year a task comes round, January to December: a season as a bar, what comes round by itself as dots, today as a
- * broken line. Its words are its name, so that nothing is told by the picture alone.
+ * When in the year a task comes round, January to December: a season as a bar, what comes round by itself as
+ * dots, today as a broken line. Its words are its name, so that nothing is told by the picture alone.
  */
 export function YearBand({ cadence, today }: { cadence: Cadence; today: string }) {
   const { spans, points } = yearMarks(cadence);

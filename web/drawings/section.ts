@@ -37,9 +37,9 @@ const RIGHT = WIDTH - PAD - 8;
 const FOOT = 8;
 
 /**
- * The cut through a machine, worked out from its record: as many circuits as it has, belt or direct drive, gas or electric
- * heat, economizer or all outdoor air. Air runs left to right in one duct; above it refrigerant goes round, and the fire
- * stands apart.
+ * The cut through a machine, worked out from its record: as many circuits as it has, belt or direct drive,
+ * gas or electric heat, economizer or all outdoor air. Air runs left to right in one duct; above it
+ * refrigerant goes round, and the fire stands apart.
  */
 export const sectionOf = (record: SectionRecord): Section =>
   hasAir(record.kind) ? airMachineSection(record) : boilerSection();
@@ -67,7 +67,9 @@ const cellsOf = ({ kind, circuits }: SectionRecord): Cell[] =>
 
 const boxed = ({ box, parts }: { box: Box; parts: SectionPart[] }) => ({ parts, boxes: [box] });
 
-/** Below the air: the pan with its trap under the coils that drip into it, the controls at both sides of it. */
+/**
+ * Below the air: the pan with its trap under the coils that drip into it, the controls at both sides of it.
+ */
 function lowerRow(
   record: SectionRecord,
   y: number,
@@ -167,7 +169,10 @@ const airPath = (kind: SectionRecord['kind'], outdoor: boolean, top: number): Ai
   outOf: kind === 'exhaust fan' ? 'out' : 'supply',
 });
 
-/** The loop water of a machine that gives its heat to water: in, along the tube of the refrigerant, and out again. */
+/**
+ * The loop water of a machine that gives its heat to water: in, along the tube of the refrigerant, and out
+ * again.
+ */
 const waterLines = (parts: readonly SectionPart[]): SectionLine[] =>
   parts
     .filter((p) => p.glyph === 'jacket')
@@ -188,8 +193,8 @@ const waterLines = (parts: readonly SectionPart[]): SectionLine[] =>
     });
 
 /**
- * A boiler: gas from the left through its train to the burner, flue gas through the sections to the draft, water from the
- * right through the pump and the sections and out again.
+ * A boiler: gas from the left through its train to the burner, flue gas through the sections to the draft,
+ * water from the right through the pump and the sections and out again.
  */
 function boilerSection(): Section {
   const top = PAD + 22;

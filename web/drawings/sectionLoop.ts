@@ -53,7 +53,10 @@ const DEVICES: Record<string, Glyph> = {
 
 const hasValve = ({ kind, index }: CircuitPlace): boolean => HEAT_PUMPS.includes(kind) && index === 0;
 
-/** Where across the width things begin: the lanes for upper circuits, the valve, drier and device, the condenser, the fan. */
+/**
+ * Where across the width things begin: the lanes for upper circuits, the valve, drier and device, the
+ * condenser, the fan.
+ */
 function columns({ kind, of, x, w }: CircuitPlace) {
   const water = kind === 'water-source heat pump';
   const compressor = w * (w < 750 ? 0.21 : 0.18);
@@ -75,9 +78,9 @@ function columns({ kind, of, x, w }: CircuitPlace) {
 }
 
 /**
- * The parts of one circuit above the air: the compressor at the left with its heater round its foot, the condenser and its
- * fan at the right; hot gas goes over along the upper lane, liquid comes back along the lower one through the drier to the
- * metering device.
+ * The parts of one circuit above the air: the compressor at the left with its heater round its foot, the
+ * condenser and its fan at the right; hot gas goes over along the upper lane, liquid comes back along the
+ * lower one through the drier to the metering device.
  */
 export function circuitParts(place: CircuitPlace): SectionPart[] {
   const { kind, number, of, metering, x, y } = place;
@@ -224,7 +227,8 @@ function partsOfLoop(parts: readonly SectionPart[], number: number) {
 }
 
 /**
- * The loop of one circuit in the order in which refrigerant goes round; each stretch begins where the one before it ends.
+ * The loop of one circuit in the order in which refrigerant goes round; each stretch begins where the one
+ * before it ends.
  *
  * @param airTop the top of the duct that its coil stands in
  * @param split whether coil and condenser stand in cabinets apart

@@ -13,7 +13,10 @@ export interface Box {
   readonly h: number;
 }
 
-/** Where the words of a part stand: its name, growing down or up from there, and what was measured, where there is room. */
+/**
+ * Where the words of a part stand: its name, growing down or up from there, and what was measured, where
+ * there is room.
+ */
 export interface Words {
   readonly x: number;
   readonly anchor: 'start' | 'middle';
@@ -24,7 +27,10 @@ export interface Words {
   readonly values?: number;
 }
 
-/** One part of the cut: the field it is chosen in, the body that is drawn there, and which readings are taken at it. */
+/**
+ * One part of the cut: the field it is chosen in, the body that is drawn there, and which readings are taken
+ * at it.
+ */
 export interface SectionPart extends Box {
   readonly id: string;
   readonly word: string;
@@ -35,7 +41,10 @@ export interface SectionPart extends Box {
   readonly readings: readonly ReadingPoint[];
   readonly body: Box;
   readonly words: Words;
-  /** Where marks of what was found begin, and what was left open; the latter at the corner of the field unless told. */
+  /**
+   * Where marks of what was found begin, and what was left open; the latter at the corner of the field
+   * unless told.
+   */
   readonly marks: Point;
   readonly flag?: Point;
 }
@@ -45,8 +54,9 @@ export type Flow =
   'hot gas' | 'condensing' | 'liquid' | 'metered' | 'evaporating' | 'suction' | 'water' | 'gas' | 'flue';
 
 /**
- * A stretch of what flows, in the direction it flows. The stretches of one circuit join end to end: hot gas from the
- * compressor, through the condenser, as liquid through the drier to the metering device, through the coil and back.
+ * A stretch of what flows, in the direction it flows. The stretches of one circuit join end to end: hot gas
+ * from the compressor, through the condenser, as liquid through the drier to the metering device, through
+ * the coil and back.
  */
 export interface SectionLine {
   readonly kind: Flow;
@@ -88,7 +98,9 @@ export const SCROLL = 36;
 /** One line of words. */
 export const LINE = 16;
 
-/** A part from its cell and its field: the name at the foot, what was measured at the head, the body between. */
+/**
+ * A part from its cell and its field: the name at the foot, what was measured at the head, the body between.
+ */
 export function partIn(c: Cell, field: Box, own: Partial<SectionPart> = {}): SectionPart {
   const { x, y, w, h } = field;
   return {

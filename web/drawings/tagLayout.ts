@@ -71,10 +71,11 @@ function touches([[x1, y1], [x2, y2]]: Stretch, area: Area): boolean {
 }
 
 /**
- * Places a tag of one size for each thing so that all stay legible: on the thing where it fits, else in the nearest free
- * room, joined by a leader. Tags never lie on each other or leave the sheet. They keep off sides, and leaders off what is not
- * theirs, while there is such a place; they cover another thing only where no room is left. What finds no room at all has no
- * place, and is named in the list beside the drawing.
+ * Places a tag of one size for each thing so that all stay legible: on the thing where it fits, else in the
+ * nearest free room, joined by a leader. Tags never lie on each other or leave the sheet. They keep off
+ * sides, and leaders off what is not theirs, while there is such a place; they cover another thing only
+ * where no room is left. What finds no room at all has no place, and is named in the list beside the
+ * drawing.
  *
  * @param things what is to be named, the most important first
  * @param others boxes that should stay free, and are not named

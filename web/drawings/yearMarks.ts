@@ -14,8 +14,9 @@ export const dayOfYearShare = (monthDay: string): number =>
 const monthSpan = (month: number): readonly [number, number] => [(month - 1) / 12, month / 12];
 
 /**
- * A season and named months are spans (two, where they run over New Year); what comes round after so many days are points as
- * far apart, in the months it may be done in; what comes less than once a year, or once in a life, has no place in a year.
+ * A season and named months are spans (two, where they run over New Year); what comes round after so many
+ * days are points as far apart, in the months it may be done in; what comes less than once a year, or once
+ * in a life, has no place in a year.
  */
 export function yearMarks(cadence: Cadence): YearMarks {
   switch (cadence.by) {

@@ -1,7 +1,9 @@
 /** The way of a file into the record, as stations on a line. */
 const STEPS = ['Open the file', 'Headings', 'Words', 'What it comes to', 'Taken'] as const;
 
-/** How far an import has come: stations behind are settled, the present one is filled, those ahead are empty. */
+/**
+ * How far an import has come: stations behind are settled, the present one is filled, those ahead are empty.
+ */
 export function Steps({ at }: { at: 0 | 1 | 2 | 3 | 4 }) {
   return (
     <ol aria-label="Steps of an import" className="no-print mb-3 grid grid-cols-5">

@@ -110,7 +110,10 @@ const worker = {
     ]);
   },
 
-  /** The rows that are not taken, as they stood in the file, with the reason behind; it can be imported again. */
+  /**
+   * The rows that are not taken, as they stood in the file, with the reason behind; it can be imported
+   * again.
+   */
   rejected: (refused: readonly { line: number; reason: string }[]): string => {
     const place = new Map(table.lines.map((line, i) => [line, i]));
     const ours = refused.flatMap(({ line, reason }) => {

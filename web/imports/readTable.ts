@@ -30,8 +30,8 @@ export function sortOf(bytes: Uint8Array): 'xlsx' | 'text' {
 const MANY = 0.3;
 
 /**
- * Text of a file: by its byte order mark, else UTF-8 where it is valid, else Windows-1252, which is what spreadsheets
- * write on older machines.
+ * Text of a file: by its byte order mark, else UTF-8 where it is valid, else Windows-1252, which is what
+ * spreadsheets write on older machines.
  */
 export function decode(bytes: Uint8Array): string {
   if (starts(bytes, 0xff, 0xfe)) return new TextDecoder('utf-16le').decode(bytes);
@@ -100,8 +100,8 @@ const MOST_ABOVE = 15;
 const MOST_COLUMNS = 200;
 
 /**
- * The table in the lines of a file: the heading is the line whose cells name most of our columns, empty lines and
- * columns without a name fall away.
+ * The table in the lines of a file: the heading is the line whose cells name most of our columns, empty
+ * lines and columns without a name fall away.
  */
 export function tableIn(lines: Lines): RawTable & { readonly headingLine: number } {
   const filled = lines.filter(({ cells }) => cells.some((cell) => cell !== ''));

@@ -2,7 +2,10 @@ import * as Comlink from 'comlink';
 import { useEffect, useRef } from 'react';
 import type { ImportWorker } from './import.worker.ts';
 
-/** The worker in which a file is read, for as long as the screen is open: a hundred thousand rows stall nothing. */
+/**
+ * The worker in which a file is read, for as long as the screen is open: a hundred thousand rows stall
+ * nothing.
+ */
 export function useTable(): { table: () => Comlink.Remote<ImportWorker>; end: () => void } {
   const worker = useRef<Worker>(undefined);
   const remote = useRef<Comlink.Remote<ImportWorker>>(undefined);

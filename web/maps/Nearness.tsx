@@ -2,7 +2,10 @@ import L from 'leaflet';
 import { useEffect, useRef } from 'react';
 import { useMap } from 'react-leaflet';
 
-/** Nearer and farther in words, on the lower edge of a map where a thumb reaches them; wheel, pinch and keys do it too. */
+/**
+ * Nearer and farther in words, on the lower edge of a map where a thumb reaches them; wheel, pinch and keys
+ * do it too.
+ */
 export function Nearness() {
   const map = useMap();
   const ref = useRef<HTMLDivElement>(null);

@@ -3,8 +3,8 @@ import { landOutline } from './land.ts';
 import type { Position } from './position.ts';
 
 /**
- * Degrees by which the coarse outline may be off: small islands and the points of a coast are not on it. About
- * 35 miles; nearer land than this nothing is said.
+ * Degrees by which the coarse outline may be off: small islands and the points of a coast are not on it.
+ * About 35 miles; nearer land than this nothing is said.
  */
 const COARSE = 0.5;
 const ROUND_ABOUT = [0, 45, 90, 135, 180, 225, 270, 315];
@@ -19,8 +19,8 @@ function away({ lat, lon }: Position, direction: number, degrees: number): [numb
 }
 
 /**
- * Whether a place lies in the open sea, with no land about 35 miles round, by Natural Earth at 1:110 million. Small
- * islands are not on that outline: it is a reason to ask, never to refuse.
+ * Whether a place lies in the open sea, with no land about 35 miles round, by Natural Earth at 1:110
+ * million. Small islands are not on that outline: it is a reason to ask, never to refuse.
  */
 export function inOpenSea(at: Position): boolean {
   const land = landOutline();

@@ -26,7 +26,8 @@ const plain = (text: string): string =>
     .replace(/\bO(?=\s|$|,)/g, 'W');
 
 /**
- * A position as people copy it: decimal degrees, degrees with minutes and seconds, north and south before or behind.
+ * A position as people copy it: decimal degrees, degrees with minutes and seconds, north and south before or
+ * behind.
  *
  * @throws RangeError with what to write, where it is none
  */

@@ -2,7 +2,9 @@ import { useSignOutMutation } from '../api/people.ts';
 import { Door } from './Door.tsx';
 import { OwnPassword } from './OwnPassword.tsx';
 
-/** Somebody came in with a word that was handed out: nothing opens before they have a password of their own. */
+/**
+ * Somebody came in with a word that was handed out: nothing opens before they have a password of their own.
+ */
 export default function FirstPassword({
   company,
   login,

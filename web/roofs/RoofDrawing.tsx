@@ -168,7 +168,10 @@ export function RoofDrawing({
 
 /** Height of a letter on screen, px. */
 const LETTER_PX = 12.5;
-/** Small things of which there are many say their name only when chosen; the list beside the drawing says it always. */
+/**
+ * Small things of which there are many say their name only when chosen; the list beside the drawing says it
+ * always.
+ */
 const QUIET: ReadonlySet<RoofItem['kind']> = new Set(['disconnect', 'tie-off', 'drain']);
 
 /** Where feet are few pixels, only ways up and what somebody can fall through are named beside the units. */

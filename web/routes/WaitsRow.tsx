@@ -1,6 +1,9 @@
 import type { HTMLAttributes, ReactNode, Ref } from 'react';
 
-/** A call that stands on no day: its unit in a column of its own, then where, what, its unit's two years, what can be done. */
+/**
+ * A call that stands on no day: its unit in a column of its own, then where, what, its unit's two years,
+ * what can be done.
+ */
 export function WaitsRow({
   plate,
   head,

@@ -6,7 +6,10 @@ const WIDTH = 132;
 const BEFORE = 60;
 const AFTER = 60;
 
-/** When something is due: a bar from its earliest to its latest day, a tick where it is wanted, a line for today. */
+/**
+ * When something is due: a bar from its earliest to its latest day, a tick where it is wanted, a line for
+ * today.
+ */
 export function WindowBar({
   earliest,
   wanted,

@@ -165,7 +165,10 @@ const WORDS = {
   circulates: 'brings water to',
 } as const;
 
-/** Facts no unit stands at the end of: a panel behind a panel, a damper of a zone panel, a loop and its tower. */
+/**
+ * Facts no unit stands at the end of: a panel behind a panel, a damper of a zone panel, a loop and its
+ * tower.
+ */
 function OtherFacts({
   net,
   onEnd,

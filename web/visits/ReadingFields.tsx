@@ -35,8 +35,9 @@ function useAnswers(values: Values, unit: FieldsProps['unit']) {
 const firstSentence = (text: string): string => /^.*?[.:](?= |$)/.exec(text)?.[0] ?? text;
 
 /**
- * What has to be acted on among the readings typed so far, beside the button that files them: the answers themselves
- * lie each by its own fields, and may be scrolled away. Held across there is one line for it, with what to do first.
+ * What has to be acted on among the readings typed so far, beside the button that files them: the answers
+ * themselves lie each by its own fields, and may be scrolled away. Held across there is one line for it,
+ * with what to do first.
  */
 export function ActsTyped({ values, unit }: { values: Values; unit: FieldsProps['unit'] }) {
   const [system] = useUnitSystem();

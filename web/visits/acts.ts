@@ -42,8 +42,8 @@ export const actsOfLine = (line: Line, unit: Unit | undefined, limits: Measuring
     .map((answer) => ({ lineId: line.id, unitId: line.unitId, answer }));
 
 /**
- * What still has to be acted on: of each answer of a unit and circuit the last one counts, and one that was left open
- * afterwards is in front of everybody already.
+ * What still has to be acted on: of each answer of a unit and circuit the last one counts, and one that was
+ * left open afterwards is in front of everybody already.
  */
 export function standingActs(
   lines: readonly Line[],

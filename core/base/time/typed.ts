@@ -15,8 +15,8 @@ function dayOf(year: string, month: number, day: string): PlainDate | undefined 
 }
 
 /**
- * A day as people type it: "26 Nov 2026", "Nov 26", "11/26/2026" (month first), "2026-11-26", "today", "tomorrow". A day
- * without its year is of the year it is now.
+ * A day as people type it: "26 Nov 2026", "Nov 26", "11/26/2026" (month first), "2026-11-26", "today",
+ * "tomorrow". A day without its year is of the year it is now.
  *
  * @returns undefined for what is no day
  * @example dayTyped('26 nov', '2026-06-03') // "2026-11-26"

@@ -19,8 +19,9 @@ export interface BriefStory {
 }
 
 /**
- * The last two years of a story, as of a day. An arc stays when its later end does, so that a failure that came back does
- * not look like a first one; what was left open stays when it was open on any day of the two years.
+ * The last two years of a story, as of a day. An arc stays when its later end does, so that a failure that
+ * came back does not look like a first one; what was left open stays when it was open on any day of the two
+ * years.
  *
  * @param left what was left open on the unit, from a day until a day
  */

@@ -57,8 +57,8 @@ export function callbacksOf(
 }
 
 /**
- * The systems of a call. A planned return on which nobody named one goes on with the trouble of the call before it: it
- * is the rest of that repair.
+ * The systems of a call. A planned return on which nobody named one goes on with the trouble of the call
+ * before it: it is the rest of that repair.
  */
 const systemsOf = (call: CallFact, before: readonly CallFact[]): CallFact['systems'] =>
   call.kind === 'planned return' && call.systems.length === 0

@@ -4,8 +4,8 @@ import type { Answer } from '#core/measuring/answers';
 import { cardOf, partlyAnswered, type Card, type CardInput, type CardValues } from './index.ts';
 
 /*
- * The cards that can hurt somebody, written out as a person would read them: what they ask for, and what they say just at
- * their limits and just beyond. The two texts are read once and then held.
+ * The cards that can hurt somebody, written out as a person would read them: what they ask for, and what
+ * they say just at their limits and just beyond. The two texts are read once and then held.
  */
 
 const text = (name: string) => readFileSync(new URL(`./testing/${name}.txt`, import.meta.url), 'utf8');

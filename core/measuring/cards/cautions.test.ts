@@ -17,7 +17,8 @@ describe('what a refrigerant asks for', () => {
     [undefined, []],
     [22, []],
   ])('%s', (name, words) => {
-    // "Mildly flammable" by the class of ASHRAE 34 [from memory]; "A zeotrope" by how it is charged [common practice].
+    // "Mildly flammable" by the class of ASHRAE 34 [from memory]; "A zeotrope" by how it is charged [common
+    // practice].
     expect(firstWords(refrigerantCautions(name))).toEqual(words);
   });
 });

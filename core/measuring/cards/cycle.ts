@@ -147,8 +147,9 @@ export const ratioPart: CardPart = (values, limits) => {
 const NAMES = Object.keys(REFRIGERANTS) as RefrigerantName[];
 
 /**
- * Head pressure against the one at which high-pressure switches open; said before the curve ends there. Where nobody
- * knows the refrigerant it is stopped at the highest of all: no machine stands that, whatever is in it.
+ * Head pressure against the one at which high-pressure switches open; said before the curve ends there.
+ * Where nobody knows the refrigerant it is stopped at the highest of all: no machine stands that, whatever
+ * is in it.
  */
 export const headPart: CardPart = (values, limits) => {
   const { num, text } = reader(values);

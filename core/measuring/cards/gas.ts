@@ -107,7 +107,10 @@ function firedInput(
   });
 }
 
-/** A drop from rest to everything firing is had within this share of the rest, or this much [common practice]. */
+/**
+ * A drop from rest to everything firing is had within this share of the rest, or this much [common
+ * practice].
+ */
 const DROP = { share: 0.15, inWc: 1, isFinding: 0.3 } as const;
 
 /** What the inlet loses when everything fires. */

@@ -7,8 +7,8 @@ import { waterMicrons } from '#core/measuring/tightness';
 import { cardOf, partlyAnswered, type CardValues } from './index.ts';
 
 /*
- * Each limit just at it and just beyond it, on both sides: a limit that moves, or an operator that turns, is seen here
- * and not on a roof.
+ * Each limit just at it and just beyond it, on both sides: a limit that moves, or an operator that turns, is
+ * seen here and not on a roof.
  */
 
 const asked = (card: string, given: CardValues) => {

@@ -117,7 +117,8 @@ describe('protection of a machine', () => {
     expect(minimumCircuitAmpacity([10, 4, 2])).toBe(18.5);
     expect(minimumCircuitAmpacity([4, 10, 2])).toBe(18.5);
     expect(maximumProtection([10, 4, 2])).toBe(25);
-    // Many small motors: 2.25 × 4 + 36 = 45 carries less than 1.25 × 4 + 36 = 41; the size between them is 45.
+    // Many small motors: 2.25 × 4 + 36 = 45 carries less than 1.25 × 4 + 36 = 41; the size between them is
+    // 45.
     expect(maximumProtection(Array.from({ length: 10 }, () => 4))).toBe(45);
     // Nothing lies between 27.25 and 28.25: the next above what it draws.
     expect(maximumProtection([1, ...Array.from({ length: 26 }, () => 1)])).toBe(30);

@@ -19,8 +19,8 @@ describe('windings of three phases', () => {
     expect(() => windings([1, -2, 1], 'cool')).toThrow(/negative/);
   });
 
-  // Three equal windings R. Wye, one open: the two pairs with it are open, the third reads 2R. Delta, one open: the
-  // pair across it reads 2R (two in series), the others R, where all read 2R/3 before.
+  // Three equal windings R. Wye, one open: the two pairs with it are open, the third reads 2R. Delta, one
+  // open: the pair across it reads 2R (two in series), the others R, where all read 2R/3 before.
   it('an open wye phase opens two pairs, an open delta leg raises one (series and parallel circuit)', () => {
     const R = 1.5;
     expect(of([undefined, undefined, 2 * R], 'cool')).toBe('open wye phase');

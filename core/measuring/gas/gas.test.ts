@@ -13,8 +13,8 @@ import {
 
 describe('gases', () => {
   it('have the pressures and values the trade starts from', () => {
-    // Manifold 3.5 and 10 to 11, inlet 5 to 7 and 11 to 13 in w.c., 14 at most [common practice]; about 1,000 and
-    // 2,500 Btu/ft³; ultimate CO₂ 11.8 and 13.8 % [combustion text-books; from memory].
+    // Manifold 3.5 and 10 to 11, inlet 5 to 7 and 11 to 13 in w.c., 14 at most [common practice]; about
+    // 1,000 and 2,500 Btu/ft³; ultimate CO₂ 11.8 and 13.8 % [combustion text-books; from memory].
     expect(GASES['natural gas']).toEqual({
       manifoldInWc: 3.5,
       manifoldTolerance: 0.3,

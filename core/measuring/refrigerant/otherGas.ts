@@ -8,8 +8,8 @@ const FITS = 0.04;
 const FITS_NOT = 0.12;
 
 /**
- * Refrigerants whose pressure at rest fits better than that of the plate; empty where the plate fits, or nothing does. An
- * equalised circuit with liquid in it stands at saturation at ambient.
+ * Refrigerants whose pressure at rest fits better than that of the plate; empty where the plate fits, or
+ * nothing does. An equalised circuit with liquid in it stands at saturation at ambient.
  */
 export function fitsAtRest(
   plate: RefrigerantName,
@@ -39,8 +39,8 @@ const CONDENSES = [3, 45] as const;
 const EVAPORATES = [15, 60] as const;
 
 /**
- * Refrigerants with which running pressures make sense where with that of the plate both are out of all bounds; empty
- * where one of the two makes sense.
+ * Refrigerants with which running pressures make sense where with that of the plate both are out of all
+ * bounds; empty where one of the two makes sense.
  */
 export function fitsRunning(
   plate: RefrigerantName,

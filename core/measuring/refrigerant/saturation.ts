@@ -6,8 +6,8 @@ const { abs, exp, floor, log, max, min } = Math;
 export const STANDARD_ATMOSPHERE_PSI = 14.696;
 
 /**
- * Curves are used between these temperatures; above, some blends run past their critical pressure. They go down
- * far enough to answer for an empty circuit in a vacuum of 0.7 psi absolute and less.
+ * Curves are used between these temperatures; above, some blends run past their critical pressure. They go
+ * down far enough to answer for an empty circuit in a vacuum of 0.7 psi absolute and less.
  */
 const LOWEST_F = -170;
 const HIGHEST_F = 150;

@@ -107,8 +107,8 @@ export function likelyUnits(clue: Clue, candidates: readonly Candidate[], limit 
 }
 
 /**
- * The feed whose poles were named: those of the breaker nearest the unit, all of them, and of the panel that was named
- * where one was. A pole of another panel is another breaker.
+ * The feed whose poles were named: those of the breaker nearest the unit, all of them, and of the panel that
+ * was named where one was. A pole of another panel is another breaker.
  */
 function feedMeant(
   clue: Clue,
@@ -135,8 +135,8 @@ const round = (points: number): number => Math.round(points * 10) / 10;
 type TextClue = 'area' | 'control' | 'panel' | 'site' | 'customer' | 'model' | 'kind named';
 
 /**
- * How much a word tells: one that names few of the candidates tells which is meant, one that names them all tells
- * nothing more. Between a half and one and a half, so that reasons keep their order of size.
+ * How much a word tells: one that names few of the candidates tells which is meant, one that names them all
+ * tells nothing more. Between a half and one and a half, so that reasons keep their order of size.
  */
 function rarities(clue: Clue, candidates: readonly Candidate[]): ReadonlyMap<string, number> {
   const texts = candidates.map((c) => [...c.areas, ...c.controls, c.kind, c.site, c.customer].join(' '));
@@ -149,7 +149,9 @@ function rarities(clue: Clue, candidates: readonly Candidate[]): ReadonlyMap<str
   );
 }
 
-/** Words of a panel that is named together with poles: they name the breaker, and no room that has them too. */
+/**
+ * Words of a panel that is named together with poles: they name the breaker, and no room that has them too.
+ */
 function panelWords(clue: Clue, candidates: readonly Candidate[]): ReadonlySet<string> {
   if (clue.poles.length === 0) return new Set();
   const words = clue.words.map(stem);

@@ -78,8 +78,8 @@ export function rectangleRoof(widthFt: number, depthFt: number): RoofPlan {
 }
 
 /**
- * The same roof with its sheet turned a quarter clockwise, north with it, for a screen that is higher than it is wide. A
- * picture under the drawing cannot be turned with it and is left out.
+ * The same roof with its sheet turned a quarter clockwise, north with it, for a screen that is higher than
+ * it is wide. A picture under the drawing cannot be turned with it and is left out.
  */
 export const turnedPlan = ({ outline, northDeg, items }: RoofPlan): RoofPlan => ({
   outline: outline.map(quarterTurned),

@@ -69,8 +69,8 @@ interface PanelSlot {
 }
 
 /**
- * The slots of a panel in order of their poles: as many as it is known to have, else as far as something hangs. A breaker of
- * several poles holds a slot for each; what has no pole on record has no slot.
+ * The slots of a panel in order of their poles: as many as it is known to have, else as far as something
+ * hangs. A breaker of several poles holds a slot for each; what has no pole on record has no slot.
  */
 export function slotsOfPanel({ points, links }: SiteNet, panel: SitePoint): PanelSlot[] {
   const byId = new Map(points.map((p) => [p.id, p]));

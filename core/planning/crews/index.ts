@@ -56,8 +56,8 @@ export const overlap = (a: Days, b: Days): boolean =>
   (a.until === null || b.from <= a.until) && (b.until === null || a.from <= b.until);
 
 /**
- * Whether a crew works on a day, when, and who of it is there. A holiday of the company goes before everything;
- * then the crew's own week; then its people.
+ * Whether a crew works on a day, when, and who of it is there. A holiday of the company goes before
+ * everything; then the crew's own week; then its people.
  *
  * @param members who belongs to the crew on that day
  */
@@ -89,7 +89,9 @@ export function crewDay(
   return { works: true, shift, present, away };
 }
 
-/** @example awayWords({ name: 'Ada', kind: 'ill', until: '2026-06-02', … }) // "Ada is ill until 2 Jun 2026" */
+/**
+ * @example awayWords({ name: 'Ada', kind: 'ill', until: '2026-06-02', … }) // "Ada is ill until 2 Jun 2026"
+ */
 export const awayWords = ({ name, kind, until }: Away): string =>
   `${name} is ${kind === 'training' ? 'at a training' : kind}${until === null ? '' : ` until ${dayWords(until)}`}`;
 

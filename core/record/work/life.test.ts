@@ -2,8 +2,8 @@ import { readFileSync } from 'node:fs';
 import { callLife, CALL_STATES, leaveIsSettled, outcomesOf, whyNot, type CallEvent } from './index.ts';
 
 /*
- * Every step from every state, written out in testing/lives.txt: what happened so far and how the call stands, then each
- * further step that changes that. What is not in the list changes nothing.
+ * Every step from every state, written out in testing/lives.txt: what happened so far and how the call
+ * stands, then each further step that changes that. What is not in the list changes nothing.
  */
 
 const WHAT = {

@@ -85,7 +85,10 @@ class PlacesCut extends Error {
 
 const positionKey = ({ lat, lon }: PlainPosition): string => `${lat} ${lon}`;
 
-/** What is put together for a search: the work with where it stands, what is left and why, what is to be said. */
+/**
+ * What is put together for a search: the work with where it stands, what is left and why, what is to be
+ * said.
+ */
 interface Gathered {
   readonly jobs: { readonly drafted: Drafted; readonly plannedOn?: number }[];
   readonly left: PlanProblem['left'][number][];
@@ -227,7 +230,9 @@ function gatherPlanned(
   }
 }
 
-/** Calls that stand on no plan, and what is due at the chosen sites; a call joins what is due where it can. */
+/**
+ * Calls that stand on no plan, and what is due at the chosen sites; a call joins what is due where it can.
+ */
 async function gatherWaiting(
   needs: Needs,
   asked: PlanAsked,

@@ -2,8 +2,8 @@ import { useState } from 'react';
 import { useDropzone } from 'react-dropzone';
 
 /**
- * A file, chosen or dropped. What it is good for is read by whoever takes it, and refused in words where the field stands;
- * the same file, mended, can be chosen again.
+ * A file, chosen or dropped. What it is good for is read by whoever takes it, and refused in words where the
+ * field stands; the same file, mended, can be chosen again.
  */
 export function FileInput({
   id,

@@ -1,6 +1,9 @@
 import type { ReactNode } from 'react';
 
-/** A table in a box that scrolls when it has no room, reached by keyboard and named for those who do not see it. */
+/**
+ * A table in a box that scrolls when it has no room, reached by keyboard and named for those who do not see
+ * it.
+ */
 export function TableBox({
   label,
   scrolls = 'overflow-x-auto',

@@ -1,8 +1,8 @@
 import { useEffect, useRef, useState, type RefObject } from 'react';
 
 /**
- * The width a picture has on screen, px, so that it can be drawn at that size and its letters keep theirs. `guess` stands
- * until it has been measured.
+ * The width a picture has on screen, px, so that it can be drawn at that size and its letters keep theirs.
+ * `guess` stands until it has been measured.
  */
 export function useWidth<E extends Element>(guess: number): [RefObject<E | null>, number] {
   const ref = useRef<E>(null);

@@ -56,7 +56,10 @@ function briefWords(call: Stated): string {
   }
 }
 
-/** The state of a call as its shape with who has it inside; the rest is told when it is pointed at, and to those who listen. */
+/**
+ * The state of a call as its shape with who has it inside; the rest is told when it is pointed at, and to
+ * those who listen.
+ */
 export function CallStateBrief({ call, zone }: { call: Stated; zone: string }) {
   return (
     <span

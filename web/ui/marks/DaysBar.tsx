@@ -3,8 +3,8 @@ import { plural } from '#core/base/sentences';
 const WIDTH = 72;
 
 /**
- * How long something has lasted against how long it may: a bar from the left, a post at the limit. Beyond it the bar is
- * ink. Without a limit it is a bar among `longest`.
+ * How long something has lasted against how long it may: a bar from the left, a post at the limit. Beyond it
+ * the bar is ink. Without a limit it is a bar among `longest`.
  */
 export function DaysBar({
   days,

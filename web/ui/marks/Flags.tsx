@@ -28,8 +28,8 @@ function FoundBy({ flag }: { flag: FlagView }) {
 }
 
 /**
- * Flags with their sentences; a tap on one opens its reasons. What the page has `said` already is not said again: what it was
- * found by stands there instead.
+ * Flags with their sentences; a tap on one opens its reasons. What the page has `said` already is not said
+ * again: what it was found by stands there instead.
  */
 export function FlagList({ flags, said = '' }: { flags: readonly FlagView[]; said?: string }) {
   return (

@@ -4,7 +4,9 @@ import { number } from '../words/format.ts';
 
 const WIDTH = 84;
 
-/** Where a number lies in its band, in the height of a line: the band between posts, the number as a pointer. */
+/**
+ * Where a number lies in its band, in the height of a line: the band between posts, the number as a pointer.
+ */
 export function MiniBand({ answer, system }: { answer: Answer; system: UnitSystem }) {
   const { band } = answer;
   if (!band || (band.low === undefined && band.high === undefined)) return null;

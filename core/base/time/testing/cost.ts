@@ -13,7 +13,9 @@ export function threadMs(): number {
   }
 }
 
-/** What some work costs, ms of a processor: the least of a few times, since caches and clearing up only add. */
+/**
+ * What some work costs, ms of a processor: the least of a few times, since caches and clearing up only add.
+ */
 export function costOf(work: () => unknown, times = 3): number {
   let least = Infinity;
   for (let i = 0; i < times; i++) {

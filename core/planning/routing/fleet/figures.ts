@@ -18,7 +18,9 @@ export interface Figures {
   readonly places: number;
   /** Drive minutes between places by when one leaves. */
   readonly drive: (from: number, to: number, depart: number) => number;
-  /** The least drive of a day from the place of a row, and to it: who asks about one place stays in its rows. */
+  /**
+   * The least drive of a day from the place of a row, and to it: who asks about one place stays in its rows.
+   */
   readonly least: Float32Array;
   readonly leastTo: Float32Array;
   /** The same drives all day; and with it nothing counts but driving. */
