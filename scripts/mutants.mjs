@@ -22,7 +22,7 @@ import { ROOT, say } from './lib/run.mjs';
 
 needNode();
 await needNpmPackages({ tools: true });
-const { mutantsOf, withMutant } = await import('./mutants/mutate.mjs');
+const { bareOf, mutantsOf, withMutant } = await import('./mutants/mutate.mjs');
 const { EQUAL, GROUPS } = await import('./mutants/targets.mjs');
 
 const KEPT = path.join(ROOT, 'scripts/mutants/kept.json');
@@ -116,7 +116,7 @@ async function tryFile(file, also, sandboxes) {
   const source = read(file);
   const tests = testsFor(file, also);
   const digest = createHash('sha256')
-    .update([source, ...tests.map(read)].join('\0'))
+    .update([file, ...tests].map((one) => bareOf(read(one), one)).join('\0'))
     .digest('hex')
     .slice(0, 16);
   if (kept[file]?.digest === digest) return;

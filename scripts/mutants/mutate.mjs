@@ -160,3 +160,9 @@ function insideFunction(node) {
 /** The source with one mistake in it. */
 export const withMutant = (source, { from, to, replacement }) =>
   source.slice(0, from) + replacement + source.slice(to);
+
+const printer = ts.createPrinter({ removeComments: true });
+
+/** A source without comments and however it was laid out: what of it can be told by running it. */
+export const bareOf = (source, file) =>
+  printer.printFile(ts.createSourceFile(file, source, ts.ScriptTarget.Latest, true));
