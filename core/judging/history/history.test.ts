@@ -2,7 +2,6 @@ import fc from 'fast-check';
 import { addDays, fromDayNumber, type PlainDate } from '#core/base/time';
 import type { PartId } from '#core/machine';
 import { wordsOf } from '#core/said';
-import type { FindingGrade, System } from '#core/base/vocabulary';
 import {
   callbacksOf,
   DECISION_KINDS,
@@ -17,57 +16,14 @@ import {
   type CallFact,
   type Decision,
   type DecisionKind,
-  type UnitFacts,
 } from './index.ts';
+import { call, unit } from './testing/units.ts';
 
 /**
  * The rules for callback (30 days), repeat (same class twice or any three within 365 days) and leaker (60
  * days apart within 24 months, or a fifth of the charge in 12 months) are common practice of the trade, no
  * published source; the limits are company settings.
  */
-
-let serial = 0;
-function call(
-  on: PlainDate,
-  given: Partial<CallFact> & {
-    component?: PartId;
-    grade?: FindingGrade;
-    system?: System;
-    doneAfter?: number;
-  } = {},
-): CallFact {
-  const id = `call-${++serial}`;
-  const { component, grade = 'proven', system, doneAfter, ...rest } = given;
-  const at = Date.parse(`${on}T12:00Z`);
-  const done =
-    doneAfter === undefined
-      ? {}
-      : { completedOn: addDays(on, doneAfter), completedAtMs: at + doneAfter * 864e5 + 1 };
-  return {
-    id,
-    ref: id,
-    kind: 'call',
-    receivedOn: on,
-    receivedAtMs: at,
-    systems: system ? [system] : [],
-    findings: component ? [{ part: component, component, failure: 'broken', grade }] : [],
-    ...done,
-    ...rest,
-  };
-}
-
-const unit = (given: Partial<UnitFacts>): UnitFacts => ({
-  unitId: 'u',
-  kind: 'package gas/electric',
-  status: 'in service',
-  refrigerants: ['R-410A'],
-  calls: [],
-  additions: [],
-  leakRepairs: [],
-  openConditions: [],
-  recommendations: [],
-  ...given,
-});
 
 describe('failures', () => {
   it('are calls only: maintenance and planned returns never count', () => {
