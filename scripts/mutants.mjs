@@ -28,8 +28,11 @@ const { EQUAL, GROUPS } = await import('./mutants/targets.mjs');
 const KEPT = path.join(ROOT, 'scripts/mutants/kept.json');
 /** A test runner that stays up grows; it is started anew after so many. */
 const RUNS_EACH = 15;
-/** A mutant that has not been answered for after so long goes round in circles: that is noticed. */
-const HANGS_MS = 120_000;
+/**
+ * A mutant that takes so many times as long as all tests without any, and so long at least, goes round in
+ * circles: that is noticed.
+ */
+const HANGS = { times: 6, ms: 20_000 };
 
 const asked = process.argv.slice(2);
 const oneFile = asked[asked.indexOf('--file') + 1];
@@ -75,7 +78,7 @@ class Sandbox {
   }
 
   /** Which test noticed, `hangs`, or undefined. */
-  async tried(order) {
+  async tried(order, hangsMs = 600_000) {
     if (!this.child || this.runs++ % RUNS_EACH === 0) {
       this.end();
       await this.begin();
@@ -87,7 +90,7 @@ class Sandbox {
         child.removeAllListeners();
         resolve(said);
       };
-      const late = setTimeout(() => done({ by: 'hangs' }), HANGS_MS);
+      const late = setTimeout(() => done({ by: 'hangs' }), hangsMs);
       child.once('message', done);
       child.once('exit', () => done({ by: 'ends the test runner' }));
       child.send(order);
@@ -122,8 +125,10 @@ async function tryFile(file, also, sandboxes) {
   if (kept[file]?.digest === digest) return;
   const lines = source.split('\n');
   const all = mutantsOf(source, file);
+  const began = Date.now();
   const whole = await sandboxes[0].tried({ file, source, tests });
   if (whole) throw new Error(`${whole} fails without any mutant: mend it first`);
+  const hangsMs = Math.max(HANGS.ms, HANGS.times * (Date.now() - began));
   const noticed = new Map(tests.map((test) => [test, 0]));
   const survived = [];
   let next = 0;
@@ -132,7 +137,8 @@ async function tryFile(file, also, sandboxes) {
       for (let mutant = all[next++]; mutant; mutant = all[next++]) {
         // What noticed most so far is asked first.
         const order = [...tests].sort((a, b) => noticed.get(b) - noticed.get(a));
-        const by = await sandbox.tried({ file, source, mutated: withMutant(source, mutant), tests: order });
+        const mutated = withMutant(source, mutant);
+        const by = await sandbox.tried({ file, source, mutated, tests: order }, hangsMs);
         if (by === undefined) survived.push(mutant);
         else if (noticed.has(by)) noticed.set(by, noticed.get(by) + 1);
       }
