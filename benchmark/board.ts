@@ -8,9 +8,10 @@ import {
   type Orders,
   type Shift,
 } from '#core/planning/routing';
-import type { SentProblem } from '#contracts/board';
+import type { BoardView, SentProblem } from '#contracts/board';
 import { madeUpWeeks } from '../core/planning/routing/testing/fleets.ts';
 import { connect } from '../server/db/connect.ts';
+import { TODAY } from './fleet.ts';
 import { signIn, timed } from './load.ts';
 import { percentile, type Row } from './table.ts';
 
@@ -116,7 +117,7 @@ export async function benchBoard(address: string, url: string): Promise<Row> {
      from (select id from sites order by name limit ${CALLS}) s`,
   );
   await db.run(
-    `insert into routes (crew_id, day) select id, current_date from crews where name like 'Board crew %'`,
+    `insert into routes (crew_id, day) select id, ${TODAY} from crews where name like 'Board crew %'`,
   );
   await db.run(
     `with day as (
@@ -159,7 +160,7 @@ export async function benchPlanning(address: string, url: string): Promise<Row> 
        select 'board-' || i, 'Board ' || i, 'technician', '-' from generate_series(1, ${CREWS}) i
        returning id, login)
      insert into crew_members (crew_id, user_id, from_day)
-     select c.id, p.id, current_date - 1
+     select c.id, p.id, ${TODAY} - 1
      from people p join crews c on c.name = replace(p.login, 'board-', 'Board crew ')`,
   );
   await db.run(
@@ -170,8 +171,10 @@ export async function benchPlanning(address: string, url: string): Promise<Row> 
   await db.close();
   const cookie = await signIn(address);
   const headers = { cookie, 'content-type': 'application/json', 'x-requested-with': 'gradum' };
+  const board = await fetch(`${address}/api/board`, { headers });
+  const { today } = (await board.json()) as BoardView;
   const body = JSON.stringify({
-    ...{ from: new Date().toISOString().slice(0, 10), days: 10, crewIds: [], siteIds: [], calls: 'all' },
+    ...{ from: today, days: 10, crewIds: [], siteIds: [], calls: 'all' },
     ...{ planned: 'stays', keepFree: false },
   });
   const took: number[] = [];

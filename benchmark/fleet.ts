@@ -8,6 +8,8 @@ import type { Row } from './table.ts';
 
 export const BENCH_PASSWORD = 'bench-bench';
 const ZONE = 'EST5EDT';
+/** The company's day, as SQL: by the clock of the database it may be another. */
+export const TODAY = `(now() at time zone '${ZONE}')::date`;
 
 /**
  * A large made-up company: 200 customers, 1,000 sites, 5,000 units, 100,000 visits with their calls and

@@ -32,16 +32,21 @@ const say = (text: string) => console.log(`bench   ${text}`);
 
 await build(say);
 const rows: Row[] = [];
-rows.push(benchNumbers(), benchSaturation(), benchSteadyState(), benchReading(10_000), benchReading(100_000));
+/** Said as it comes, so that what was measured is not lost with what fails after it. */
+const note = (...more: Row[]) => {
+  rows.push(...more);
+  for (const { what, figure, met } of more) say(`${met ? 'met' : 'MISSED'}  ${what}: ${figure}`);
+};
+note(benchNumbers(), benchSaturation(), benchSteadyState(), benchReading(10_000), benchReading(100_000));
 say('routes against the proof …');
-rows.push(benchExact(), await benchHighs());
+note(benchExact(), await benchHighs());
 say(`25 stops against ten ${quick ? 'short' : '60-second'} runs …`);
-rows.push(await benchLarge(quick));
+note(await benchLarge(quick));
 say('several crews over ten days …');
-rows.push(benchTwoCrews(), benchWeeks(quick), ...benchGrowth(), ...benchByHand());
+note(benchTwoCrews(), benchWeeks(quick), ...benchGrowth(), ...benchByHand());
 if (process.argv.includes('--long')) {
   say('half a minute against ten minutes …');
-  rows.push(benchLong());
+  note(benchLong());
 }
 
 const postgres = await startThrowawayPostgres({ durable: true });
@@ -53,22 +58,25 @@ try {
   };
   say('import against COPY …');
   await ensureDatabase(url('imports'));
-  rows.push(await benchImport(url('imports')), await benchCallImport(url('imports')));
+  note(await benchImport(url('imports')), await benchCallImport(url('imports')));
   say('filling 5,000 units and 100,000 visits …');
   await ensureDatabase(url('fleet'));
   const fleet = await fillFleet(url('fleet'));
   say('folding and judging them …');
-  rows.push(await benchRebuild(fleet, say));
+  note(await benchRebuild(fleet, say));
   await fleet.close();
   const running = await serve({ url: url('fleet'), port: await freePort() });
   say('20 and 50 people …');
-  rows.push(...(await benchLoad(running.address)), await benchGuards(running.address));
-  rows.push(await benchFind(running.address), await benchSitePage(running.address));
-  rows.push(await benchStories(running.address));
-  rows.push(await benchEntryPage(running.address), ...(await benchEntry(running.address, url('fleet'))));
-  rows.push(await benchBoard(running.address, url('fleet')), await benchDrag(running.address));
-  rows.push(await benchPlanning(running.address, url('fleet')));
-  await running.stop();
+  try {
+    note(...(await benchLoad(running.address)), await benchGuards(running.address));
+    note(await benchFind(running.address), await benchSitePage(running.address));
+    note(await benchStories(running.address));
+    note(await benchEntryPage(running.address), ...(await benchEntry(running.address, url('fleet'))));
+    note(await benchBoard(running.address, url('fleet')), await benchDrag(running.address));
+    note(await benchPlanning(running.address, url('fleet')));
+  } finally {
+    await running.stop();
+  }
 } finally {
   postgres.stop();
 }
