@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { addDays, daysBetween } from '#core/base/time';
 import { UNIT_KINDS } from '#core/base/vocabulary';
-import { comesRound, dueTasks } from './index.ts';
+import { comesRound, dueTasks, type Cadence, type UnitMaintenance } from './index.ts';
 import { usually } from './testing/usually.ts';
 
 const daysOf = (key: string, unit: Parameters<typeof comesRound>[0], from: string, to: string) =>
@@ -34,6 +34,70 @@ describe('what comes round ahead', () => {
       '2026-10-16',
       '2027-05-16',
     ]);
+  });
+
+  const KEY = 'filters and belts';
+  /** One task of a rooftop unit, coming round as given. */
+  const one = (cadence: Cadence, more: Partial<UnitMaintenance> = {}): UnitMaintenance => {
+    const all = usually('package gas/electric', more);
+    return {
+      ...all,
+      tasks: all.tasks.filter(({ task }) => task.key === KEY).map((task) => ({ ...task, cadence })),
+    };
+  };
+  const days = (own: UnitMaintenance, from: string, to: string) => daysOf(KEY, own, from, to);
+
+  it('what is done once, on a new machine, by its day or at once where that has gone by', () => {
+    const sheet = (installedOn: string | null, more: Partial<UnitMaintenance> = {}) =>
+      one({ by: 'once', withinDays: 30 }, { installedOn, ...more });
+    expect(days(sheet('2026-05-20'), '2026-06-03', '2026-12-31')).toEqual(['2026-06-19']);
+    expect(days(sheet('2026-05-20'), '2026-06-03', '2026-06-19')).toEqual(['2026-06-19']);
+    expect(days(sheet('2026-05-20'), '2026-06-03', '2026-06-18')).toEqual([]);
+    expect(days(sheet('2026-03-01'), '2026-06-03', '2026-12-31')).toEqual(['2026-06-03']);
+    expect(days(sheet('2024-03-01'), '2026-06-03', '2026-12-31')).toEqual([]);
+    expect(days(sheet(null), '2026-06-03', '2026-12-31')).toEqual([]);
+    expect(
+      days(sheet('2026-05-20', { lastDone: { [KEY]: '2026-05-25' } }), '2026-06-03', '2026-12-31'),
+    ).toEqual([]);
+  });
+
+  it('sooner where filters were found plugged, and only where the task follows that', () => {
+    const care = {
+      found: {
+        [KEY]: [
+          { on: '2026-03-02', as: 'plugged' as const },
+          { on: '2026-04-01', as: 'plugged' as const },
+        ],
+      },
+      putOff: {},
+    };
+    const plugged = one({ by: 'days', days: 90 }, { lastDone: { [KEY]: '2026-04-01' }, care });
+    // Three quarters of the thirty days it took.
+    expect(days(plugged, '2026-04-02', '2026-06-01')).toEqual(['2026-04-24']);
+    const deaf = {
+      ...plugged,
+      tasks: plugged.tasks.map((p) => ({ ...p, task: { ...p.task, followsCondition: false } })),
+    };
+    expect(days(deaf as UnitMaintenance, '2026-04-02', '2026-06-30')).toEqual(['2026-06-30']);
+  });
+
+  it('on the first and the last day that are looked at, and of every year between', () => {
+    const own = one({ by: 'days', days: 90 }, { lastDone: { [KEY]: '2026-04-01' } });
+    expect(days(own, '2026-06-30', '2026-06-30')).toEqual(['2026-06-30']);
+    expect(days(own, '2026-04-02', '2026-06-29')).toEqual([]);
+    const june = one({ by: 'weekday', nth: 1, weekday: 1, months: [6] });
+    expect(days(june, '2026-06-01', '2029-06-04')).toEqual([
+      '2026-06-01',
+      '2027-06-07',
+      '2028-06-05',
+      '2029-06-04',
+    ]);
+    expect(days(june, '2026-06-02', '2029-06-03')).toEqual(['2027-06-07', '2028-06-05']);
+    const done = one(
+      { by: 'weekday', nth: 1, weekday: 1, months: [6] },
+      { lastDone: { [KEY]: '2027-06-07' } },
+    );
+    expect(days(done, '2027-06-01', '2028-12-31')).toEqual(['2028-06-05']);
   });
 
   it('is what would fall due day by day if each were done on its day (property)', () => {
