@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import type {
   FleetProblem,
-  PackedTravel,
+  PackedProblem,
   PlanningSettings,
   Solved,
   StopTrouble,
@@ -262,9 +262,7 @@ export interface PlanProblem {
 }
 
 /** The same as it travels between server and desk. */
-export type SentProblem = Omit<PlanProblem, 'problem'> & {
-  readonly problem: Omit<FleetProblem, 'travel'> & { readonly travel: PackedTravel };
-};
+export type SentProblem = Omit<PlanProblem, 'problem'> & { readonly problem: PackedProblem };
 
 export interface OrdersKept {
   readonly id: string;

@@ -202,9 +202,9 @@ export class DriveTimes {
     const requests = times.flatMap((at, k) =>
       groups.flatMap((from) => groups.map((to) => ({ at, from, to, into: tables[k] as Float32Array }))),
     );
-    const left = requests.values();
     const ask = async () => {
-      for (const { at, from, to, into } of left) {
+      for (let one = requests.pop(); one; one = requests.pop()) {
+        const { at, from, to, into } = one;
         const asked = from === to ? from : [...from, ...to];
         const url = address(at, asked.map((one) => textOf(places[one] as PlainPosition)).join(';'));
         const durations = await durationsFrom(
@@ -220,7 +220,11 @@ export class DriveTimes {
         );
       }
     };
-    await Promise.all(Array.from({ length: AT_ONCE }, ask));
+    await Promise.all(Array.from({ length: AT_ONCE }, ask)).catch((error: unknown) => {
+      // Half a table is none: what has not been asked for yet is not asked for.
+      requests.length = 0;
+      throw error;
+    });
     for (const table of tables) {
       const cut = cutOff(table, places.length);
       if (cut.length > 0) throw new CutOff(cut);

@@ -345,6 +345,23 @@ describe('the routing engine', () => {
     line.close();
   });
 
+  it('that fails once is not asked for the rest of the table', async () => {
+    let asked = 0;
+    const broken = http.createServer((_, response) => {
+      asked++;
+      response.end('not a table');
+    });
+    await new Promise<void>((ready) => broken.listen(0, '127.0.0.1', ready));
+    const times = new DriveTimes(
+      `http://127.0.0.1:${(broken.address() as AddressInfo).port}/{coordinates}?depart={depart}`,
+    );
+    const many = Array.from({ length: 800 }, (_, i) => ({ lat: i / 100, lon: -66.123456 }));
+    await expect(times.table(many, DAY)).rejects.toThrow(/could not be fetched/);
+    await new Promise((gone) => broken.close(gone));
+    // Of some hundred requests those that were under way already.
+    expect(asked).toBeLessThanOrEqual(8);
+  });
+
   it('that answers for fewer places than it was asked for is not believed', async () => {
     const short = http.createServer((_, response) => response.end('{"code":"Ok","durations":[[0,60]]}'));
     await new Promise<void>((ready) => short.listen(0, '127.0.0.1', ready));

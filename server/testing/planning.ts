@@ -1,4 +1,4 @@
-import { searchToEnd, unpackTravel, type FleetPlan } from '#core/planning/routing';
+import { searchToEnd, unpackProblem, type FleetPlan } from '#core/planning/routing';
 import type { PlanAsked, PlanProblem, SentProblem } from '#contracts/board';
 import type { TestServer } from './server.ts';
 
@@ -20,7 +20,7 @@ export const planFor = (asked: Partial<PlanAsked> & Pick<PlanAsked, 'from'>): Pl
 export async function problemFor(agent: Agent, asked: PlanAsked): Promise<PlanProblem> {
   const { body } = await agent.post('/api/board/problem').send(asked).expect(200);
   const { problem, ...view } = body as SentProblem;
-  return { ...view, problem: { ...problem, travel: unpackTravel(problem.travel) } };
+  return { ...view, problem: unpackProblem(problem) };
 }
 
 /** The plan of a few hundred turns, as the phone or the desk would find it. */

@@ -1,8 +1,8 @@
-import { unpackTravel } from '#core/planning/routing';
+import { unpackProblem } from '#core/planning/routing';
 import type { PlanProblem, SentProblem } from '#contracts/board';
 
 /** A problem as the arithmetic takes it, from how it was sent. */
 export const opened = ({ problem, ...view }: SentProblem): PlanProblem => ({
   ...view,
-  problem: { ...problem, travel: unpackTravel(problem.travel) },
+  problem: unpackProblem(problem),
 });

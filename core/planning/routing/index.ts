@@ -4,5 +4,5 @@
  */
 export * from './fleet/index.ts';
 export * from './travel.ts';
-export { packTravel, unpackTravel, type PackedTravel } from './packed.ts';
+export { packProblem, unpackProblem, type PackedProblem } from './packed.ts';
 export { estimatedMinutes, straightLineKm } from './estimate.ts';

@@ -1,3 +1,4 @@
+import type { FleetProblem } from './fleet/index.ts';
 import { travelTable, type TravelTable } from './travel.ts';
 
 /**
@@ -22,6 +23,20 @@ export function packTravel({ samples, places, minutes }: TravelTable): PackedTra
   const tenths = distinct.map((table) => [...table.map((m) => Math.round(m * 10))]);
   return { samples, places, tenths, at };
 }
+
+/** A problem with its drives as they travel. */
+export type PackedProblem = Omit<FleetProblem, 'travel'> & { readonly travel: PackedTravel };
+
+export const packProblem = (problem: FleetProblem): PackedProblem => ({
+  ...problem,
+  travel: packTravel(problem.travel),
+});
+
+/** @throws RangeError where the shapes do not match */
+export const unpackProblem = (packed: PackedProblem): FleetProblem => ({
+  ...packed,
+  travel: unpackTravel(packed.travel),
+});
 
 /** @throws RangeError where the shapes do not match */
 export function unpackTravel({ samples, places, tenths, at }: PackedTravel): TravelTable {

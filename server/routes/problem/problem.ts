@@ -1,6 +1,6 @@
 import {
   DECIDED,
-  packTravel,
+  packProblem,
   weightsOf,
   type FleetProblem,
   type Job,
@@ -71,7 +71,7 @@ export async function planProblem(needs: Needs, asked: PlanAsked): Promise<PlanP
 /** What a desk is sent of it. */
 export const sentProblem = ({ problem, ...view }: PlanProblem): SentProblem => ({
   ...view,
-  problem: { ...problem, travel: packTravel(problem.travel) },
+  problem: packProblem(problem),
 });
 
 /** Positions to which no road leads, other than where crews start. */

@@ -12,7 +12,7 @@ export type FindsPlace = (
   route: Route,
   job: number,
   /** Nothing that adds as much is of interest. */
-  least: number,
+  most: number,
   /** True where a place is to be overlooked. */
   blink: (at: number) => boolean,
 ) => BestPlace;

@@ -1,6 +1,6 @@
-import type { Random } from '#core/base/random';
-import { wholeBetween } from '#core/base/random';
+import { wholeBetween, type Random } from '#core/base/random';
 import type { Route } from './build.ts';
+import { leftOutOf } from './problem.ts';
 import type { Fleet } from './state.ts';
 
 /**
@@ -13,7 +13,7 @@ export class Draft {
   readonly routes: Route[];
   /** The shift that does a job, −1 for none. */
   readonly where: Int16Array;
-  /** How many jobs each shift does. */
+  /** How many jobs each shift does: asked of hundreds in a row, which the routes themselves lie too far apart for. */
   readonly lengths: Int16Array;
   private readonly fleet: Fleet;
   private sum: number;
@@ -114,7 +114,7 @@ export class Draft {
   private moveBare(job: number, to: number): void {
     const from = this.where[job] as number;
     if ((from === -1) !== (to === -1)) {
-      const cost = this.leftOutCost(job);
+      const cost = leftOutOf(this.fleet.problem, job);
       this.sum += to === -1 ? cost : -cost;
       if (to === -1) this.left.add(job);
       else this.left.delete(job);
@@ -124,10 +124,6 @@ export class Draft {
 
   private counted(): number {
     const routes = this.routes.reduce((sum, { cost }) => sum + cost, 0);
-    return [...this.left].reduce((sum, job) => sum + this.leftOutCost(job), routes);
-  }
-
-  private leftOutCost(job: number): number {
-    return (this.fleet.problem.jobs[job] as { leftOut: number }).leftOut;
+    return [...this.left].reduce((sum, job) => sum + leftOutOf(this.fleet.problem, job), routes);
   }
 }

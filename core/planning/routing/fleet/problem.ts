@@ -152,6 +152,9 @@ export const costOn = (shift: Shift, job: Job): number =>
   (job.wanted && job.wanted.crew !== shift.crew ? job.wanted.otherwise : 0) +
   (job.planned && job.planned.shift !== shift.id ? job.planned.otherwise : 0);
 
+/** What leaving out a job costs, minutes. */
+export const leftOutOf = ({ jobs }: FleetProblem, job: number): number => (jobs[job] as Job).leftOut;
+
 /** Minutes a job takes a crew of so many people. */
 export const minutesFor = (job: Pick<Job, 'minutes' | 'shared'>, people: number): number => {
   const shared = job.shared ?? 0;

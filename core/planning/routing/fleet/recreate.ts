@@ -1,7 +1,7 @@
 import { wholeBetween, type Random } from '#core/base/random';
 import type { Draft } from './draft.ts';
 import { NEIGHBOURS, type Ground } from './ground.ts';
-import type { FleetProblem } from './problem.ts';
+import { leftOutOf, type FleetProblem } from './problem.ts';
 import type { Route } from './build.ts';
 
 /** How often a place is overlooked, so that the same gap is not always filled alike. */
@@ -68,9 +68,6 @@ export function putBack(ground: Ground, draft: Draft, jobs: number[], spare?: nu
     draft.place(bestShift, job, bestAt);
   }
 }
-
-const leftOutOf = ({ jobs }: FleetProblem, job: number): number =>
-  (jobs[job] as FleetProblem['jobs'][number]).leftOut;
 
 /** The shifts that do one of a job's nearest neighbours, the nearest first. */
 function shiftsNear({ where }: Draft, near: Int32Array, looksAt: number): number[] {

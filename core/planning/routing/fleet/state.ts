@@ -1,7 +1,7 @@
 import { NEVER, placeFinderOf, type FindsPlace } from './bestPlace.ts';
 import { builderOf, type Route } from './build.ts';
 import { figuresOf } from './figures.ts';
-import type { FleetProblem, Weights } from './problem.ts';
+import type { FleetProblem } from './problem.ts';
 
 /**
  * The arithmetic of the search over typed arrays. Plans are written out by plan.ts and judged by checker.ts,
@@ -9,12 +9,11 @@ import type { FleetProblem, Weights } from './problem.ts';
  */
 export interface Fleet {
   readonly problem: FleetProblem;
-  readonly weights: Weights;
   /** Whether a shift may do a job on its day at all. */
   allowed(shift: number, job: number): boolean;
   /** The least drive between the places of two jobs at any time of day. */
   apart(a: number, b: number): number;
-  /** Shifts of the same number are alike: of empty ones only one is tried. */
+  /** Shifts of the same number are alike: nothing is won where two of them change their work. */
   readonly kind: Int32Array;
   readonly build: (shift: number, jobs: readonly number[]) => Route;
   /** Whether a route that was built is in time and carries no more than it can. */
@@ -31,7 +30,7 @@ const PLACES = 4096;
 
 export function fleetOf(problem: FleetProblem): Fleet {
   const figures = figuresOf(problem);
-  const { capacity, hardEnd, least, may, place, places, weights } = figures;
+  const { capacity, hardEnd, least, may, place, places } = figures;
   const n = problem.jobs.length;
   const bestPlace = placeFinderOf(figures);
 
@@ -66,7 +65,6 @@ export function fleetOf(problem: FleetProblem): Fleet {
 
   return {
     problem,
-    weights,
     allowed: (s, j) => may[j * problem.shifts.length + s] === 1,
     apart: (a, b) => (a < n && b < n ? least[place[a]! * places + place[b]!]! : Infinity),
     kind: kindsOf(problem),
