@@ -2,6 +2,7 @@ import { clockText } from '#core/base/time';
 import { Button } from '../ui/frame/Button.tsx';
 import { day as dayText } from '../ui/words/format.ts';
 import { consequenceWords, holds } from './orders.ts';
+import { putItHereId } from './useMoveKeys.ts';
 import type { Moving } from './useMoves.ts';
 
 /** Where the thing in the hand would go, as one line. */
@@ -54,6 +55,7 @@ export function MoveBar({
       </div>
       <div className="mt-2 flex flex-wrap items-center gap-2">
         <Button
+          id={putItHereId}
           look="act"
           disabled={!moving.target || moving.days.length === 0 || saving}
           onClick={() => onDrop(!fine)}
@@ -63,7 +65,7 @@ export function MoveBar({
         <Button onClick={onCancel}>Leave it</Button>
         <span className="text-sm text-soft">
           Arrows left and right: earlier, later. Up and down: another crew. Page up and down: another day.
-          Enter puts it there, Escape leaves it.
+          {fine ? 'Enter puts it there' : 'Enter asks first'}, Escape leaves it.
         </span>
       </div>
     </div>

@@ -1,8 +1,15 @@
 import { useEffect, useRef } from 'react';
 import { stepped } from './moving.ts';
+import { holds } from './orders.ts';
 import type { Moving, Target } from './useMoves.ts';
 
-/** While something is in the hand the arrows carry it; nothing is put anywhere before Enter. */
+/** The button that puts it there, which takes the keyboard where Enter alone is not enough. */
+export const putItHereId = 'put-it-here';
+
+/**
+ * While something is in the hand the arrows carry it; nothing is put anywhere before Enter. Where something
+ * does not hold, Enter goes to the button that says so, and only a second Enter, meant for it, puts it there.
+ */
 export function useMoveKeys(
   moving: Moving | undefined,
   does: {
@@ -29,8 +36,11 @@ export function useMoveKeys(
         const button =
           event.target instanceof HTMLElement &&
           event.target.closest('[aria-label="What the move does"] button');
-        if (button || !held.target) return;
-        act.finish(false);
+        // A key held down asks once: it must not answer the question it has just raised.
+        if (event.repeat) event.preventDefault();
+        if (button || event.repeat || !held.target) return;
+        if (holds(held.days)) act.finish(false);
+        else document.getElementById(putItHereId)?.focus();
       } else {
         const next = stepped(held, event.key);
         if (!next) return;
@@ -40,7 +50,12 @@ export function useMoveKeys(
       event.preventDefault();
       event.stopPropagation();
     };
+    const from = document.activeElement;
     window.addEventListener('keydown', onKey, true);
-    return () => window.removeEventListener('keydown', onKey, true);
+    return () => {
+      window.removeEventListener('keydown', onKey, true);
+      // The bar has taken its buttons with it: the keyboard goes on at what was taken up.
+      if (document.activeElement === document.body && from instanceof HTMLElement) from.focus();
+    };
   }, [active]);
 }
