@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { pipeline } from 'node:stream/promises';
 import { Readable } from 'node:stream';
 import pg from 'pg';
-import { from as copyFrom } from 'pg-copy-streams';
+import { from as copyFrom, to as copyTo } from 'pg-copy-streams';
 import { connect } from '../server/db/connect.ts';
 import { migrate } from '../server/upgrade/migrate.ts';
 import { clockFor } from '../server/http/clock.ts';
@@ -114,10 +114,71 @@ export async function benchImport(url: string): Promise<Row> {
   };
 }
 
+/** What an import of calls writes, in the order in which one refers to the other; `$of` are its calls. */
+const WRITTEN: Readonly<Record<string, string>> = {
+  calls: 'id in ($of)',
+  visits: 'id in (select visit_id from visit_calls where call_id in ($of))',
+  visit_calls: 'call_id in ($of)',
+  entries: 'call_id in ($of)',
+  findings: 'call_id in ($of)',
+  entry_calls: 'call_id in ($of)',
+  folded: 'subject_id in (select unit_id from calls where id in ($of))',
+  unit_summaries: 'unit_id in (select unit_id from calls where id in ($of))',
+};
+
+/**
+ * PostgreSQL's COPY of the same rows: what the calls of an import have written is taken out of the tables and
+ * put in again. Only the putting in is timed.
+ *
+ * @returns milliseconds for calls alone, and for all of it
+ */
+async function copiedAgain(url: string, calls: string): Promise<{ calls: number; all: number }> {
+  const client = new pg.Client({ connectionString: url });
+  await client.connect();
+  try {
+    const columnsOf = async (table: string): Promise<string> => {
+      const { rows } = await client.query<{ name: string }>(
+        `select quote_ident(column_name) as name from information_schema.columns
+         where table_name = $1 and table_schema = 'public' and is_generated = 'NEVER' order by ordinal_position`,
+        [table],
+      );
+      return rows.map(({ name }) => name).join(', ');
+    };
+    const held: { table: string; columns: string; rows: Buffer[] }[] = [];
+    for (const [table, which] of Object.entries(WRITTEN)) {
+      const columns = await columnsOf(table);
+      const asked = `select ${columns} from ${table} where ${which.replaceAll('$of', calls)}`;
+      const rows: Buffer[] = [];
+      for await (const piece of client.query(copyTo(`copy (${asked}) to stdout`))) rows.push(piece as Buffer);
+      held.push({ table, columns, rows });
+    }
+    // Taken out without asking who refers to what: all of it comes back.
+    await client.query('set session_replication_role = replica');
+    await client.query(`create temp table gone as ${calls}`);
+    for (const [table, which] of Object.entries(WRITTEN).reverse())
+      if (table !== 'calls' && table !== 'visit_calls')
+        await client.query(`delete from ${table} where ${which.replaceAll('$of', 'select id from gone')}`);
+    await client.query('delete from visit_calls where call_id in (select id from gone)');
+    await client.query('delete from calls where id in (select id from gone)');
+    await client.query('set session_replication_role = default');
+    await client.query('begin');
+    const start = performance.now();
+    const took: number[] = [];
+    for (const { table, columns, rows } of held) {
+      await pipeline(Readable.from(rows), client.query(copyFrom(`copy ${table} (${columns}) from stdin`)));
+      took.push(performance.now() - start);
+    }
+    await client.query('commit');
+    return { calls: took[0] as number, all: performance.now() - start };
+  } finally {
+    await client.end();
+  }
+}
+
 /**
  * A whole import of 10,000 completed calls of the last five years, with what was found and done on each, onto
  * the units of the first import (calls, visits, lines, the fold and every judgement) against PostgreSQL's
- * COPY of as many rows into calls alone.
+ * COPY of the rows that it writes; that of the calls alone is printed beside it.
  */
 export async function benchCallImport(url: string): Promise<Row> {
   const db = connect(url, { poolSize: 2 });
@@ -159,25 +220,16 @@ export async function benchCallImport(url: string): Promise<Row> {
   );
   const ours = performance.now() - began;
   if (result.counts.created !== ROWS) throw new Error(`imported ${result.counts.created} of ${ROWS}`);
-  const client = new pg.Client({ connectionString: url });
-  await client.connect();
-  const [site] = await db.rows<{ id: string }>('select id from sites limit 1');
-  const lines = rows.map((_, i) =>
-    [randomUUID(), `COPY-${i}`, site?.id, 'call', at(i, 1), 'not cooling', 'cooling'].join('\t'),
-  );
-  const start = performance.now();
-  await pipeline(
-    Readable.from([`${lines.join('\n')}\n`]),
-    client.query(copyFrom('copy calls (id, ref, site_id, kind, received_at, complaint, system) from stdin')),
-  );
-  const copy = performance.now() - start;
-  await client.end();
   await db.close();
+  const copy = await copiedAgain(url, "select id from calls where ref like 'OLD-%'");
   return {
     what: 'import of 10,000 calls with findings and work',
     figure: `${Math.round(ours)} ms`,
-    yardstick: `COPY into calls ${Math.round(copy)} ms, ratio ${(ours / copy).toFixed(1)}`,
+    yardstick: [
+      `COPY of the same rows ${Math.round(copy.all)} ms, ratio ${(ours / copy.all).toFixed(1)}`,
+      `of the calls alone ${Math.round(copy.calls)} ms, ratio ${(ours / copy.calls).toFixed(1)}`,
+    ].join('; '),
     wanted: 'ratio ≤ 10',
-    met: ours / copy <= 10,
+    met: ours / copy.all <= 10,
   };
 }

@@ -37,7 +37,7 @@ create temp table staged (
   call_id uuid,
   visit_id uuid,
   is_new boolean not null default true,
-  changed boolean not null default false
+  visit_is_new boolean not null default false
 ) on commit drop`;
 export const FILL_CALLS = `
 insert into staged (${NAMES})
@@ -277,7 +277,7 @@ update staged s set visit_id = h.visit_id
 from sheets h
 where h.call_id = s.call_id`;
 export const NAME_VISITS = `
-update staged s set visit_id = uuid_v7()
+update staged s set visit_id = uuid_v7(), visit_is_new = true
 where visit_id is null and (${HAS_SHEET})`;
 export const ADD_VISITS = `
 insert into visits (id, site_id, planned_for, technician, source)
@@ -288,7 +288,7 @@ select
   s.technician,
   'imported'
 from staged s join sites t on t.id = s.site_id
-where s.visit_id is not null and not exists (select 1 from visits v where v.id = s.visit_id)`;
+where s.visit_is_new`;
 export const LINK_VISITS = `
 insert into visit_calls (visit_id, call_id)
 select visit_id, call_id from staged where visit_id is not null

@@ -27,6 +27,8 @@ import * as unitSql from './units.sql.ts';
 type Needs = Pick<Dependencies, 'db' | 'clock'>;
 
 const CHUNK = 2000;
+/** From so many rows on the planner's statistics are too old to find the sheets of one unit quickly. */
+const OUTDATES_STATISTICS = 200;
 
 interface Run {
   readonly db: Database;
@@ -108,7 +110,7 @@ export async function importFile(
         });
       }
       run.report(read.rows.length * 1.6, 'judging units');
-      if (read.rows.length >= CHUNK) await db.run(FRESH_STATISTICS, [], transaction);
+      if (read.rows.length >= OUTDATES_STATISTICS) await db.run(FRESH_STATISTICS, [], transaction);
       await refreshSummaries(db, clock, done.fresh, transaction);
       await derive(db, clock, done.touched, transaction, (units) =>
         run.report(

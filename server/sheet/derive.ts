@@ -41,14 +41,41 @@ export async function derive(
   for (const visitIds of chunks(touched.visits, CALLS_AT_ONCE)) await deriveVisits(db, visitIds, transaction);
   for (const callIds of chunks(touched.calls, CALLS_AT_ONCE)) await deriveCalls(db, callIds, transaction);
   let done = 0;
-  for (const unitIds of chunks(touched.units, UNITS_AT_ONCE)) {
-    const read = await readUnits(db, unitIds, transaction);
-    await replace(db, read, 'unit_id', transaction);
-    await judge(db, clock, [...read.values()], transaction);
-    progress((done += unitIds.length));
-  }
+  await readAhead(
+    chunks(touched.units, UNITS_AT_ONCE),
+    (unitIds) => readUnits(db, unitIds, transaction),
+    async (read) => {
+      await replace(db, read, 'unit_id', transaction);
+      await judge(db, clock, [...read.values()], transaction);
+      progress((done += read.size));
+    },
+  );
   if (touched.points.length === 0) return;
   await replace(db, await readPoints(db, touched.points, transaction), 'point_id', transaction);
+}
+
+/**
+ * Reads each batch while the one before is worked out, so that the database has something to do meanwhile.
+ * One batch must not change what another reads.
+ */
+async function readAhead<A, B>(
+  batches: readonly A[],
+  read: (batch: A) => Promise<B>,
+  work: (read: B) => Promise<void>,
+): Promise<void> {
+  const start = (i: number): Promise<B> | undefined => {
+    const batch = batches[i];
+    const reading = batch === undefined ? undefined : read(batch);
+    // Where the work before fails first, nobody waits for what was read ahead.
+    reading?.catch(() => {});
+    return reading;
+  };
+  let next = start(0);
+  for (let i = 0; next; i++) {
+    const ready = await next;
+    next = start(i + 1);
+    await work(ready);
+  }
 }
 
 async function deriveVisits(
