@@ -26,6 +26,11 @@ describe('how often, as it is said', () => {
     ['once in each of March, June and December', { by: 'months', months: [12, 3, 6] }],
     ['once in March', { by: 'months', months: [3] }],
     ['on the first Monday of every month', { by: 'weekday', nth: 1, weekday: 1 }],
+    [
+      'on the third Friday of every month',
+      { by: 'weekday', nth: 3, weekday: 5, months: [1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12] },
+    ],
+    ['on the fourth Monday of May to July', { by: 'weekday', nth: 4, weekday: 1, months: [5, 6, 7] }],
     ['on the last Sunday of every month', { by: 'weekday', nth: -1, weekday: 7, months: [] }],
     ['on the second Friday of June and July', { by: 'weekday', nth: 2, weekday: 5, months: [7, 6, 6] }],
     ['once between 15 Mar and 31 May', { by: 'season', from: '03-15', to: '05-31' }],

@@ -6,6 +6,7 @@ import { checkFleet, type FleetPlan, type FleetProblem, type Orders } from './pr
 import { putBack, someLeftOut } from './recreate.ts';
 import { routeOf } from './route.ts';
 import { swapWhole, takeOut } from './ruin.ts';
+import { numberedNearby } from './numbering.ts';
 import { noWorseThan } from './planned.ts';
 import type { Route } from './build.ts';
 import type { Fleet } from './state.ts';
@@ -51,18 +52,19 @@ export function* searchFleet(
   { seed = 1, turns = DEFAULT_TURNS, from: planned }: FleetOptions = {},
 ): Generator<FleetProgress, FleetPlan, number | undefined> {
   checkFleet(asked);
-  const problem = planned ? noWorseThan(asked, planned) : asked;
+  const allowed = planned ? noWorseThan(asked, planned) : asked;
+  const { problem, there, back } = numberedNearby(allowed);
   const random = seededRandom(seed);
   const ground = groundOf(problem, random);
   const { fleet } = ground;
   const { jobs } = problem;
   const draft = new Draft(fleet);
-  beginWith(fleet, draft, planned);
+  beginWith(fleet, draft, planned && there(planned));
   putBack(ground, draft, [...draft.leftOut]);
   draft.keep();
   let cost = draft.recount();
   let best = { routes: draft.routes.slice(), cost };
-  const told = () => ({ orders: ordersOf(best.routes), cost: best.cost });
+  const told = () => ({ orders: back(ordersOf(best.routes)), cost: best.cost });
   const { from, to } = HEAT[ground.many ? 'many' : 'few'];
   const heat = Math.max(1e-6, cost / Math.max(1, jobs.length));
   // Where all shifts are alike nothing is won by changing their work.
@@ -90,7 +92,7 @@ export function* searchFleet(
     } else draft.undo();
   }
   yield { ...told(), share: 1, turns: turn };
-  return fleetPlanOf(problem, told().orders);
+  return fleetPlanOf(allowed, told().orders);
 }
 
 /** Runs a search to the end of its turns. The same seed gives the same plan. */
