@@ -29,6 +29,9 @@ const strangers = Object.keys(trees).map((tree) => ({
   to: { path: `^${tree}/.+/`, pathNot: `/testing/|${anyOf(tree, Object.keys(trees[tree]))}` },
 }));
 
+const PURE = 'date-fns|@date-fns/tz|fastest-levenshtein|ical\\.js';
+const SHAPED = '^core/(base/shapes|record/kinds)/';
+
 const faces = Object.keys(trees.core)
   .map((area) => `^core/${area}/(index\\.ts$|testing/)`)
   .join('|');
@@ -42,8 +45,15 @@ export default {
       name: 'core-is-pure',
       comment: 'core imports nothing outside core but small pure libraries',
       severity: 'error',
-      from: { path: '^core/', pathNot: '\\.test\\.ts$|/testing/' },
-      to: { pathNot: '^core/|^node_modules/(date-fns|@date-fns/tz|fastest-levenshtein|ical\\.js)/' },
+      from: { path: '^core/', pathNot: `\\.test\\.ts$|/testing/|${SHAPED}` },
+      to: { pathNot: `^core/|^node_modules/(${PURE})/` },
+    },
+    {
+      name: 'kinds of entries are pure, and have shapes',
+      comment: 'Zod is allowed in base/shapes and record/kinds and nowhere else in core',
+      severity: 'error',
+      from: { path: SHAPED, pathNot: '\\.test\\.ts$|/testing/' },
+      to: { pathNot: `^core/|^node_modules/(${PURE}|zod)/` },
     },
     {
       name: 'contracts-import-core-only',

@@ -6,7 +6,7 @@ import { DEFAULT_PLANNING } from '#core/planning/routing';
 import { UNIT_KINDS } from '#core/base/vocabulary';
 import { isTimeZone } from '#core/base/time';
 import { cents, tasksTerms } from './agreements.ts';
-import { id, name, plainDate } from './common.ts';
+import { id, instant, name, plainDate } from './common.ts';
 import { startPlace } from './crews.ts';
 import { ownTasks } from './tasks.ts';
 import { DEFAULT_RIGHTS, ROLES, type Settable } from './roles.ts';
@@ -98,6 +98,8 @@ export const SETTING_SHAPES = {
     'read every key': someRoles,
   } satisfies Record<Settable, unknown>),
   'map base': z.looseObject({ type: z.literal('FeatureCollection'), features: z.array(z.unknown()) }),
+  /** From when on what was found and measured opens something; lines written before stand as they were read. */
+  facts: z.object({ since: instant }),
   demo: z.object({ madeFor: plainDate }),
 } as const;
 

@@ -28,7 +28,7 @@ export const FAILURES = [
   'missing',
   'other',
 ] as const;
-type Failure = (typeof FAILURES)[number];
+export type Failure = (typeof FAILURES)[number];
 
 /** Where in the machine a part sits: the compartment that is opened to reach it. */
 type Seat =

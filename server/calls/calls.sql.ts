@@ -148,3 +148,29 @@ where v.site_id = $1 and p.role = 'technician' and p.active
 group by p.id
 order by visits desc, name
 limit 3`;
+
+/**
+ * What shares a visit with the call $1: which line answers which call follows from all calls of a visit, so a
+ * change of one may alter the others. Its calls, and the units they name or something was written about.
+ */
+export const BESIDE_CALL = `
+with own as (
+  select visit_id as id from visit_calls where call_id = $1::uuid
+),
+near as (
+  select k.id, k.unit_id, k.found_unit_id
+  from calls k
+  where k.id = $1::uuid
+    or k.id in (select call_id from visit_calls where visit_id in (select id from own))
+)
+select
+  array(select id from near order by id) as calls,
+  array(
+    select unit_id from near where unit_id is not null
+    union
+    select found_unit_id from near where found_unit_id is not null
+    union
+    select unit_id from entries where visit_id in (select id from own) and unit_id is not null) as units,
+  array(
+    select distinct point_id from entries
+    where visit_id in (select id from own) and point_id is not null) as points`;

@@ -11,7 +11,7 @@ import { writeLog } from '../http/log.ts';
 import { updateVersion } from '../http/versioned.ts';
 import { derive } from '../sheet/derive.ts';
 import { withLocked } from '../sheet/lock.ts';
-import { ONE_CALL, UNUSED_VISIT, VISIT_OF_PLAN, VISITS_OF_CALL } from './calls.sql.ts';
+import { BESIDE_CALL, ONE_CALL, UNUSED_VISIT, VISIT_OF_PLAN, VISITS_OF_CALL } from './calls.sql.ts';
 
 type Needs = Pick<Dependencies, 'db' | 'clock'>;
 
@@ -131,11 +131,17 @@ export async function updateCall(
     async (transaction) => {
       const call = await db.models.Call.findByPk(id, { transaction });
       if (!call) throw notFound('Call');
-      const units = [call.unitId, call.foundUnitId, patch.unitId, ...call.outcomes.map((o) => o.subjectId)];
+      const [beside] = await db.rows<{ calls: string[]; units: string[]; points: string[] }>(
+        BESIDE_CALL,
+        [id],
+        transaction,
+      );
+      const { calls, units, points } = beside as NonNullable<typeof beside>;
+      const named = [patch.unitId, ...call.outcomes.map((o) => o.subjectId)];
       return {
-        units: [...new Set(units.filter((unit) => typeof unit === 'string'))].sort(),
-        points: [],
-        calls: [id],
+        units: [...new Set([...units, ...named.filter((unit) => typeof unit === 'string')])].sort(),
+        points: points.sort(),
+        calls,
         visits: [],
       };
     },

@@ -1,5 +1,6 @@
 import type { BriefStory } from '#core/judging/history';
 import type { PartId } from '#core/machine';
+import type { ConditionSource } from '#core/record/sheet';
 import {
   day,
   flag,
@@ -12,6 +13,7 @@ import {
   text,
   texts,
   uuid,
+  uuids,
   oneOf,
   type Column,
   type Holds,
@@ -55,9 +57,14 @@ export const DERIVED = {
       id: uuid,
       ...subject,
       visitId: uuid,
+      source: oneOf<ConditionSource>(),
+      lines: uuids,
       kind: text,
       hazard: flag,
       circuit: maybe(int),
+      part: maybe(part),
+      rule: maybe(text),
+      mode: maybe(text),
       text,
       changedFrom: maybe(text),
       changedTo: maybe(text),

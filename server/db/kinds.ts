@@ -29,6 +29,7 @@ const also = <T>({ sql, model }: Column<unknown>, more: Partial<Model>): Column<
 });
 
 export const uuid = column<string>('uuid', DataTypes.UUID);
+export const uuids = column<readonly string[]>('uuid[]', DataTypes.ARRAY(DataTypes.UUID));
 export const text = column<string>('text', DataTypes.TEXT);
 export const texts = column<readonly string[]>('text[]', DataTypes.ARRAY(DataTypes.TEXT));
 export const int = column<number>('int', DataTypes.INTEGER);

@@ -1,13 +1,28 @@
 import { createHash } from 'node:crypto';
 import type { Transaction } from 'sequelize';
 import { chunks, groupBy } from '#core/base/collections';
-import { foldCall, foldVisit, type CallFact, type SubjectSheet, type VisitFact } from '#core/record/sheet';
+import {
+  foldCall,
+  foldVisit,
+  type CallFact,
+  type ConditionState,
+  type SubjectSheet,
+  type VisitFact,
+} from '#core/record/sheet';
 import type { Database } from '../db/connect.ts';
 import type { SentRow } from '../db/derived.ts';
 import type { Clock } from '../http/clock.ts';
 import { judge } from './summary.ts';
-import { CALLS, LINES_OF_VISITS } from './read.sql.ts';
-import { readPoints, readUnits, UNITS_AT_ONCE, visitFacts, type Folded, type Line } from './read.ts';
+import { CALLS, LINES_OF_VISITS, UNITS_THAT_MAY_HOLD } from './read.sql.ts';
+import {
+  readPoints,
+  readSheets,
+  readUnits,
+  UNITS_AT_ONCE,
+  visitFacts,
+  type Folded,
+  type Line,
+} from './read.ts';
 import * as write from './write.sql.ts';
 
 /** What a change may have altered: the units, points, calls and visits whose sheets are folded again. */
@@ -96,14 +111,20 @@ async function deriveCalls(
   callIds: readonly string[],
   transaction: Transaction,
 ): Promise<void> {
-  const calls = await db.rows<CallFact & { visitIds: string[] }>(CALLS, [callIds], transaction);
+  const calls = await db.rows<CallFact & { visitIds: string[]; since: number }>(
+    CALLS,
+    [callIds],
+    transaction,
+  );
   const visitIds = [...new Set(calls.flatMap((call) => call.visitIds))];
   const visits = await visitFacts(db, visitIds, transaction);
   const lines = groupBy(await db.rows<Line>(LINES_OF_VISITS, [visitIds], transaction), (e) => e.visitId);
+  const conditions = await conditionsNear(db, calls, lines, transaction);
   const rows = calls.map((call) => {
     const sheet = foldCall(
       call,
       call.visitIds.map((id) => ({ visit: visits.get(id) as VisitFact, entries: lines.get(id) ?? [] })),
+      { conditionsOf: (unitId) => conditions.get(unitId) ?? [], since: call.since },
     );
     return {
       id: call.id,
@@ -121,6 +142,38 @@ async function deriveCalls(
     };
   });
   await db.run(write.STATE_OF_CALLS, [JSON.stringify(rows)], transaction);
+}
+
+/**
+ * What stands or stood open on the units of calls that somebody has left as done: it may keep them open.
+ * Units without a line that could are not read.
+ */
+async function conditionsNear(
+  db: Database,
+  calls: readonly (CallFact & { readonly visitIds: readonly string[] })[],
+  lines: ReadonlyMap<string, readonly Line[]>,
+  transaction: Transaction,
+): Promise<ReadonlyMap<string, readonly ConditionState[]>> {
+  const units = new Set(
+    calls.flatMap(({ unitId, visitIds }) => {
+      const own = visitIds.flatMap((id) => lines.get(id) ?? []);
+      if (!own.some(({ kind }) => kind === 'leave')) return [];
+      return [unitId, ...own.map((e) => (e.kind === 'finding' ? e.unitId : null))];
+    }),
+  );
+  units.delete(null);
+  if (units.size === 0) return new Map();
+  const near = await db.rows<{ id: string }>(UNITS_THAT_MAY_HOLD, [[...units]], transaction);
+  const found = new Map<string, readonly ConditionState[]>();
+  for (const ids of chunks(near, UNITS_AT_ONCE)) {
+    const sheets = await readSheets(
+      db,
+      ids.map(({ id }) => id),
+      transaction,
+    );
+    for (const [id, { sheet }] of sheets) found.set(id, sheet.conditions);
+  }
+  return found;
 }
 
 type Rows = { readonly [T in write.SubjectTable]: readonly SentRow<T>[] };
@@ -182,9 +235,14 @@ function rowsOf(id: string, sheet: SubjectSheet, as: 'unit_id' | 'point_id'): Ro
       ...subject,
       id: c.id,
       visitId: c.visitId,
+      source: c.source,
+      lines: c.lines,
       kind: c.kind,
       hazard: c.hazard,
       circuit: c.circuit,
+      part: c.part,
+      rule: c.rule,
+      mode: c.mode,
       text: c.text,
       changedFrom: c.changedFrom,
       changedTo: c.changedTo,

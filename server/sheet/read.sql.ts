@@ -1,10 +1,15 @@
+import { foldedKinds, KINDS_ABOUT_CALLS } from '#core/record/kinds';
+
 /*
  * Set-wise reads of the sheets: what the fold of many units, points and calls needs, with a fixed number of
  * queries. Bodies that the fold does not look into stay in the database.
  */
 
-const FOLDED =
-  `'finding', 'work', 'refrigerant', 'condition left', 'condition closed', ` + `'recommendation', 'leave'`;
+const named = (kinds: readonly string[]): string => kinds.map((kind) => `'${kind}'`).join(', ');
+/** From which moment on what was found and measured opens something, ms; 0 where it always has. */
+const SINCE = `coalesce((
+    select (extract(epoch from (value->>'since')::timestamptz) * 1000)::float8
+    from settings where name = 'facts' order by recorded_at desc limit 1), 0) as since`;
 const ENTRY = `
   e.id,
   e.root_id as "rootId",
@@ -13,7 +18,10 @@ const ENTRY = `
   e.point_id as "pointId",
   e.call_id as "callId",
   e.kind,
-  case when e.kind in (${FOLDED}) then e.body
+  case
+    when e.kind in (${named(foldedKinds('all'))}) then e.body
+    when e.kind in (${named(foldedKinds('answers'))}) then jsonb_strip_nulls(jsonb_build_object(
+      'circuit', e.body->'circuit', 'mode', e.body->'mode', 'answers', e.body->'answers'))
     else jsonb_strip_nulls(jsonb_build_object('circuit', e.body->'circuit')) end as body,
   e.author_id as "authorId",
   (extract(epoch from e.occurred_at) * 1000)::float8 as "occurredMs",
@@ -28,6 +36,20 @@ where e.root_id in (
   select root_id from entries where unit_id = any($1::uuid[])
   union
   select root_id from entries where point_id = any($1::uuid[]))`;
+
+/**
+ * Of the units in $1 those with a line that can keep a call open: the others need not be read for a call's
+ * state.
+ */
+export const UNITS_THAT_MAY_HOLD = `
+select u.id
+from unnest($1::uuid[]) as u(id)
+where exists (
+  select from entries e
+  where e.unit_id = u.id
+    and (e.kind in ('condition left', 'look')
+      or (e.kind = 'finding' and e.body->>'grade' in ('proven', 'presumed'))
+      or (e.kind in (${named(foldedKinds('answers'))}) and e.body @? '$.answers[*] ? (@.advice == "act")')))`;
 
 /** Whole lines of amendments of the closings of the conditions in $1. */
 export const LINES_OF_CLOSINGS = `
@@ -45,7 +67,7 @@ export const LINES_OF_VISITS = `
 select ${ENTRY}
 from entries e
 where e.visit_id = any($1::uuid[])
-  and e.kind in ('arrive', 'leave', 'finding', 'work', 'condition left', 'withdrawn')`;
+  and e.kind in (${named(KINDS_ABOUT_CALLS)}, 'withdrawn')`;
 
 export const VISITS = `
 select
@@ -73,7 +95,8 @@ select
   array(select distinct refrigerant from circuits c where c.unit_id = u.id and refrigerant is not null) as refrigerants,
   (select jsonb_object_agg(c.number, c.charge_lb) from circuits c
     where c.unit_id = u.id and c.charge_lb is not null) as charges,
-  (select digests from folded f where f.subject_id = u.id) as folded
+  (select digests from folded f where f.subject_id = u.id) as folded,
+  ${SINCE}
 from units u join sites s on s.id = u.site_id
 where u.id = any($1::uuid[])`;
 
@@ -81,7 +104,8 @@ export const POINTS = `
 select
   p.id,
   p.site_id as "siteId",
-  (select digests from folded f where f.subject_id = p.id) as folded
+  (select digests from folded f where f.subject_id = p.id) as folded,
+  ${SINCE}
 from site_points p
 where p.id = any($1::uuid[]) and p.unit_id is null`;
 
@@ -103,7 +127,9 @@ export const CALLS = `
 select
   k.id,
   k.kind,
+  k.system,
   k.unit_id as "unitId",
+  ${SINCE},
   (extract(epoch from k.received_at) * 1000)::float8 as "receivedMs",
   coalesce(
     (select json_agg(v.body || jsonb_build_object(
@@ -127,12 +153,14 @@ order by decided_at, id`;
 
 /**
  * What an entry may touch beyond the unit it names, in one look. $1 the visit, $2 the entry it amends, $3 the
- * conditions it closes: where the visit is, its calls with the units they name, units something was found on,
- * the amended entry's kind, and the units and points its line and those conditions were ever about.
+ * conditions it closes, $4 when it happened, $5 the unit it names: where the visit is, its calls with the
+ * units they name, units something was found on, the amended entry's kind, the units and points its line and
+ * those conditions were ever about, and the calls that what stands open on those units may keep from being
+ * done.
  */
 export const TOUCHED_BY_ENTRY = `
 with old as (
-  select kind, body
+  select kind, body, occurred_at
   from entries
   where id = $2::uuid
 ),
@@ -145,6 +173,22 @@ line as (
     where id = $2::uuid
       or id = any($3::uuid[])
       or id = (select (body->>'conditionId')::uuid from old where kind = 'condition closed'))
+),
+about as (
+  select unit_id as id from line where unit_id is not null
+  union
+  select $5::uuid where $5 is not null
+),
+first as (
+  select least($4::timestamptz, (select occurred_at from old), min(o.opened_at)) as at
+  from open_conditions o
+  where o.unit_id in (select id from about)
+),
+kept as (
+  select k.id
+  from calls k
+  where coalesce(k.unit_id, k.found_unit_id) in (select id from about)
+    and (k.waiting_for = 'repair' or k.completed_at >= (select at from first))
 )
 select
   (select json_build_object('siteId', s.id, 'timeZone', s.time_zone, 'crewId', v.crew_id)
@@ -158,7 +202,8 @@ select
     select distinct unit_id from entries
     where visit_id = $1 and kind = 'finding' and unit_id is not null) as found,
   array(select distinct unit_id from line where unit_id is not null) as units,
-  array(select distinct point_id from line where point_id is not null) as points`;
+  array(select distinct point_id from line where point_id is not null) as points,
+  array(select id from kept order by id) as kept`;
 
 export const allIds = (table: 'units' | 'visits' | 'calls'): string => `
 select id

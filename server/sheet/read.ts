@@ -58,6 +58,9 @@ export async function componentWords(db: Database, transaction?: Transaction): P
   return new Map(rows.map((row) => [row.word, row.part]));
 }
 
+/** Kinds whose lines can open what another line closes. */
+const OPENS: ReadonlySet<string> = new Set(['condition left', 'finding', 'look']);
+
 const subjectOf = (e: Entry): string | null => e.unitId ?? e.pointId;
 
 /**
@@ -69,7 +72,7 @@ export async function linesOf(
   transaction?: Transaction,
 ): Promise<Map<string, Line[]>> {
   const own = await db.rows<Line>(LINES_OF_SUBJECTS, [subjectIds], transaction);
-  const conditions = own.filter((e) => e.kind === 'condition left').map((e) => e.id);
+  const conditions = own.filter((e) => OPENS.has(e.kind)).map((e) => e.id);
   const closings =
     conditions.length === 0 ? [] : await db.rows<Line>(LINES_OF_CLOSINGS, [conditions], transaction);
   const subjectsOfRoot = new Map<string, Set<string>>();
@@ -103,34 +106,35 @@ export async function visitFacts(
   return new Map(visits.map((visit) => [visit.id, visit]));
 }
 
-/** Folds the sheets of units with a fixed number of queries, whatever their number. */
-export async function readUnits(
+/** A unit's sheet as it stands, with what it was folded from. */
+interface SheetRead {
+  readonly unit: UnitRead['unit'];
+  readonly folded: Folded;
+  readonly sheet: SubjectSheet;
+  readonly lines: readonly Line[];
+  readonly visits: ReadonlyMap<string, VisitFact>;
+}
+
+/** Folds the sheets of units, without the calls they answer; a fixed number of queries. */
+export async function readSheets(
   db: Database,
   unitIds: readonly string[],
   transaction?: Transaction,
-): Promise<Map<string, UnitRead>> {
-  const units = await db.rows<UnitRead['unit'] & { folded: Folded }>(UNITS, [unitIds], transaction);
-  const lines = await linesOf(db, unitIds, transaction);
-  const all = [...lines.values()].flat();
-  const visits = await visitFacts(
-    db,
-    all.map((e) => e.visitId),
+): Promise<Map<string, SheetRead>> {
+  const units = await db.rows<UnitRead['unit'] & { folded: Folded; since: number }>(
+    UNITS,
+    [unitIds],
     transaction,
   );
-  const answered = all.flatMap((e) => {
-    const visit = visits.get(e.visitId);
-    return (visit && callOf(e, visit)?.id) ?? [];
-  });
-  const calls = await db.rows<CallRecord>(CALLS_OF_UNITS, [unitIds, [...new Set(answered)]], transaction);
-  const byId = new Map(calls.map((call) => [call.id, call]));
-  const named = groupBy(calls, (call) => call.unitId);
-  const decisions = groupBy(
-    await db.rows<Decision & { unitId: string }>(DECISIONS, [unitIds], transaction),
-    (d) => d.unitId,
+  const lines = await linesOf(db, unitIds, transaction);
+  const visits = await visitFacts(
+    db,
+    [...lines.values()].flat().map((e) => e.visitId),
+    transaction,
   );
   const words = await componentWords(db, transaction);
   return new Map(
-    units.map(({ folded, ...unit }) => {
+    units.map(({ folded, since, ...unit }) => {
       const own = lines.get(unit.id) ?? [];
       const near = new Map(
         own.flatMap(({ visitId }) => {
@@ -138,24 +142,51 @@ export async function readUnits(
           return visit ? [[visitId, visit] as const] : [];
         }),
       );
-      const sheet = foldSubject(unit, own, near, words);
-      const mine = new Map((named.get(unit.id) ?? []).map((call) => [call.id, call]));
+      const sheet = foldSubject(unit, own, near, words, { since });
+      return [unit.id, { unit, folded, sheet, lines: own, visits: near }];
+    }),
+  );
+}
+
+/** Folds the sheets of units with a fixed number of queries, whatever their number. */
+export async function readUnits(
+  db: Database,
+  unitIds: readonly string[],
+  transaction?: Transaction,
+): Promise<Map<string, UnitRead>> {
+  const sheets = await readSheets(db, unitIds, transaction);
+  const answered = [...sheets.values()].flatMap(({ lines, visits }) =>
+    lines.flatMap((e) => {
+      const visit = visits.get(e.visitId);
+      return (visit && callOf(e, visit)?.id) ?? [];
+    }),
+  );
+  const calls = await db.rows<CallRecord>(CALLS_OF_UNITS, [unitIds, [...new Set(answered)]], transaction);
+  const byId = new Map(calls.map((call) => [call.id, call]));
+  const named = groupBy(calls, (call) => call.unitId);
+  const decisions = groupBy(
+    await db.rows<Decision & { unitId: string }>(DECISIONS, [unitIds], transaction),
+    (d) => d.unitId,
+  );
+  return new Map(
+    [...sheets].map(([id, { unit, folded, sheet, visits }]) => {
+      const mine = new Map((named.get(id) ?? []).map((call) => [call.id, call]));
       for (const { callId } of [...sheet.findings, ...sheet.movements]) {
         const call = callId === null ? undefined : byId.get(callId);
         if (call) mine.set(call.id, call);
       }
-      const calls = [...mine.values()];
-      const done = lastDone(unit, sheet, calls, near);
+      const own = [...mine.values()];
+      const done = lastDone(unit, sheet, own, visits);
       return [
-        unit.id,
+        id,
         {
           unit,
           folded,
           sheet,
-          facts: unitFacts(unit, sheet, calls, near),
+          facts: unitFacts(unit, sheet, own, visits),
           lastDone: done,
           care: careOf(sheet, done),
-          decisions: decisions.get(unit.id) ?? [],
+          decisions: decisions.get(id) ?? [],
         },
       ];
     }),
@@ -169,7 +200,7 @@ export async function readPoints(
   transaction?: Transaction,
 ): Promise<Map<string, { sheet: SubjectSheet; folded: Folded }>> {
   if (pointIds.length === 0) return new Map();
-  const points = await db.rows<Omit<Subject, 'circuits'> & { folded: Folded }>(
+  const points = await db.rows<Omit<Subject, 'circuits'> & { folded: Folded; since: number }>(
     POINTS,
     [pointIds],
     transaction,
@@ -182,9 +213,12 @@ export async function readPoints(
   );
   const words = await componentWords(db, transaction);
   return new Map(
-    points.map(({ folded, ...point }) => [
+    points.map(({ folded, since, ...point }) => [
       point.id,
-      { folded, sheet: foldSubject({ ...point, circuits: [] }, lines.get(point.id) ?? [], visits, words) },
+      {
+        folded,
+        sheet: foldSubject({ ...point, circuits: [] }, lines.get(point.id) ?? [], visits, words, { since }),
+      },
     ]),
   );
 }

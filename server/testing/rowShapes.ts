@@ -366,6 +366,7 @@ export const entry = z.strictObject({
   body: z.record(text, z.unknown()),
   author: maybe(text),
   occurredAt: instant,
+  recordedAt: instant,
   supersedes: maybe(id),
   reason: maybe(text),
 }) satisfies z.ZodType<EntryView>;
@@ -389,7 +390,6 @@ export const unitOfSheet = z.strictObject({
       chargeLb: maybe(z.number()),
     }),
   ),
-  conditions: z.array(z.strictObject({ id, kind: text, hazard: z.boolean(), text, openedAt: instant })),
   recommendations: z.array(z.strictObject({ id, text, on: day })),
 });
 

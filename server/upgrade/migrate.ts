@@ -7,6 +7,7 @@ import type { Database } from '../db/connect.ts';
 import { BRIEF } from './brief.sql.ts';
 import { CARE } from './care.sql.ts';
 import { AGREEMENTS, COMPANY, IMPORTS, INTAKE } from './company.sql.ts';
+import { FACTS } from './facts.sql.ts';
 import { PLACES } from './places.sql.ts';
 import { PROCESSES } from './processes.sql.ts';
 import { SCHEMA } from './schema.sql.ts';
@@ -36,6 +37,7 @@ const MIGRATIONS: readonly Migration[] = [
   // Rules of leakers and repeats changed: what is derived by them is folded anew.
   { name: '0012 judged anew', sql: 'select 1', derives: true },
   { name: '0013 processes', sql: PROCESSES },
+  { name: '0014 facts', sql: FACTS, derives: true },
 ];
 
 const LOCK = 7_240_115;

@@ -1,8 +1,7 @@
 import type { Transaction } from 'sequelize';
-import { neverPastTheVisit } from '#core/record/conditions';
-import { hasSlot, slotFor, slotName } from '#core/machine';
 import { localDate } from '#core/base/time';
-import { CONDITION_KIND_NAMES, CONDITION_KINDS, type UnitKind } from '#core/base/vocabulary';
+import { CONDITION_KINDS, type UnitKind } from '#core/base/vocabulary';
+import { lacksOf, subjectOf, touchesOf, whichSubject } from '#core/record/kinds';
 import { leaveIsSettled } from '#core/record/work';
 import type { SignedIn } from '#contracts/people';
 import { isAnotherCrews } from '#contracts/roles';
@@ -17,7 +16,7 @@ import { derive, type Touched } from '../sheet/derive.ts';
 import { withLocked } from '../sheet/lock.ts';
 import { TOUCHED_BY_ENTRY } from '../sheet/read.sql.ts';
 import { visitRecord } from './queries.ts';
-import { LEFT_BEHIND } from './visits.sql.ts';
+import { WHERE_LINES_ARE } from './visits.sql.ts';
 import { workedOutBody } from './worked.ts';
 
 type Needs = Pick<Dependencies, 'db' | 'clock' | 'who'>;
@@ -94,7 +93,7 @@ export async function addEntry({ db, clock, who }: Needs, entry: NewEntry, actor
           },
         ]);
       const place = await placeOf(db, transaction, entry, visit.siteId, own);
-      const checked = await checkedBody(db, transaction, entry, place.unitId, visit.siteId, own);
+      await checkBody(db, transaction, entry, place.unitId, visit.siteId, own);
       await db.models.Entry.create(
         {
           id: entry.id,
@@ -104,7 +103,7 @@ export async function addEntry({ db, clock, who }: Needs, entry: NewEntry, actor
           kind: entry.kind,
           body: (await workedOutBody(
             db,
-            checked,
+            entry,
             place.unitId,
             localDate(occurredAt, visit.timeZone),
             transaction,
@@ -128,13 +127,6 @@ export async function addEntry({ db, clock, who }: Needs, entry: NewEntry, actor
   );
 }
 
-/**
- * Kinds that say something about the calls of their visit; those of the second list also about units the
- * calls name.
- */
-const ABOUT_CALLS: ReadonlySet<string> = new Set(['arrive', 'leave', 'finding', 'work', 'condition left']);
-const ABOUT_CALLED_UNITS: ReadonlySet<string> = new Set(['leave', 'finding', 'work']);
-
 /** What an entry may alter, with its visit and the calls of that. */
 interface Near extends Touched {
   /** Null where there is no such visit. */
@@ -148,8 +140,7 @@ interface Near extends Touched {
 
 /** What an entry, and the one it amends, may alter. */
 async function touchedBy(db: Database, entry: NewEntry, transaction: Transaction): Promise<Near> {
-  const closes =
-    entry.kind === 'condition closed' ? [(entry.body as EntryBody<'condition closed'>).conditionId] : [];
+  const closes = namedBy(entry);
   const [near] = await db.rows<{
     visit: Near['visit'];
     oldKind: string | null;
@@ -157,7 +148,12 @@ async function touchedBy(db: Database, entry: NewEntry, transaction: Transaction
     found: string[];
     units: string[];
     points: string[];
-  }>(TOUCHED_BY_ENTRY, [entry.visitId, entry.supersedes ?? null, closes], transaction);
+    kept: string[];
+  }>(
+    TOUCHED_BY_ENTRY,
+    [entry.visitId, entry.supersedes ?? null, closes, entry.occurredAt ?? null, entry.unitId],
+    transaction,
+  );
   const {
     visit,
     oldKind,
@@ -165,39 +161,37 @@ async function touchedBy(db: Database, entry: NewEntry, transaction: Transaction
     found,
     units: ofLine,
     points: ofPoints,
+    kept,
   } = near as NonNullable<typeof near>;
   const kinds = [entry.kind, ...(oldKind ? [oldKind] : [])];
-  const about = kinds.some((kind) => ABOUT_CALLS.has(kind));
+  const touches = new Set(kinds.flatMap(touchesOf));
+  const about = touches.has('calls');
   const only = about || entry.unitId === null ? onlyUnit(own) : null;
-  const called = kinds.some((kind) => ABOUT_CALLED_UNITS.has(kind));
   const units = [
     entry.unitId,
     only,
     ...ofLine,
-    ...(called ? [...found, ...own.map((call) => call.unitId)] : []),
+    ...(touches.has('called units') ? [...found, ...own.map((call) => call.unitId)] : []),
   ].filter((id) => typeof id === 'string');
   return {
     visit,
     own,
     units: [...new Set(units)].sort(),
     points: [...new Set([...(entry.pointId ? [entry.pointId] : []), ...ofPoints])].sort(),
-    calls: about ? own.map((call) => call.id) : [],
-    visits: kinds.some((kind) => kind === 'arrive' || kind === 'leave') ? [entry.visitId] : [],
+    calls: [...new Set([...(about ? own.map((call) => call.id) : []), ...kept])].sort(),
+    visits: touches.has('times of the visit') ? [entry.visitId] : [],
   };
+}
+
+/** Lines of other visits that an entry names: what it closes, what it explains. */
+function namedBy(entry: NewEntry): string[] {
+  const { conditionId, act } = entry.body as { conditionId?: string; act?: { lineId: string } };
+  return [conditionId, act?.lineId].filter((id) => id !== undefined);
 }
 
 /** The unit of the only call of a visit: what a line is about that names none. */
 const onlyUnit = (calls: Near['own']): string | null =>
   calls.length === 1 ? (calls[0]?.unitId ?? null) : null;
-
-/** Kinds that have to be about something: a unit, or a point of the site. */
-const NEEDS_SUBJECT: Readonly<Record<string, string>> = {
-  finding: 'a finding is about one, or about a point of the site',
-  work: 'work is done on one, or on a point of the site',
-  'condition left': 'something is left so on one, or at a point of the site',
-  recommendation: 'a recommendation is about one, or about a point of the site',
-  refrigerant: 'refrigerant belongs to one',
-};
 
 /** What an entry is about, and the call it answers where somebody says so; the fold works out the rest. */
 async function placeOf(
@@ -207,9 +201,9 @@ async function placeOf(
   siteId: string,
   calls: Near['own'],
 ): Promise<{ unitId: string | null; pointId: string | null; callId: string | null }> {
-  const aboutVisit = entry.kind === 'arrive' || entry.kind === 'leave';
+  const about = subjectOf(entry.kind);
   const pointId = entry.pointId ?? null;
-  const unitId = entry.unitId ?? (aboutVisit || pointId !== null ? null : onlyUnit(calls));
+  const unitId = entry.unitId ?? (about === 'the visit' || pointId !== null ? null : onlyUnit(calls));
   if (entry.unitId !== null && pointId !== null)
     throw invalid([
       { path: 'pointId', message: 'a line is about a unit or about a point of the site, not both' },
@@ -224,8 +218,8 @@ async function placeOf(
     if (!point || point.siteId !== siteId || point.unitId !== null)
       throw invalid([{ path: 'pointId', message: 'there is no such point on that site' }]);
   }
-  const why = NEEDS_SUBJECT[entry.kind];
-  if (why && unitId === null && (pointId === null || entry.kind === 'refrigerant'))
+  const why = whichSubject(entry.kind);
+  if (why && unitId === null && (pointId === null || about === 'a unit'))
     throw invalid([{ path: 'unitId', message: `which unit? ${why}` }]);
   if (entry.callId !== undefined && !calls.some((call) => call.id === entry.callId))
     throw invalid([{ path: 'callId', message: 'this call is not one of this visit' }]);
@@ -284,114 +278,35 @@ async function supersededEntry(
 }
 
 /**
- * What only the records around an entry can tell: the slot, the circuit, the condition, the calls of a
- * leaving.
+ * What only the records around an entry can tell, asked by the kind itself.
+ *
+ * @throws Problem 422 with the path of each field
  */
-async function checkedBody(
+async function checkBody(
   db: Database,
   transaction: Transaction,
   entry: NewEntry,
   unitId: string | null,
   siteId: string,
   own: Near['own'],
-): Promise<NewEntry> {
-  switch (entry.kind) {
-    case 'work': {
-      const body = entry.body as EntryBody<'work'>;
-      if (body.installed) await checkSlot(db, transaction, unitId, body.installed.slot);
-      if (body.leakRepair === 'proven') await checkCircuit(db, transaction, unitId, body.circuit);
-      return entry;
-    }
-    case 'refrigerant':
-      await checkCircuit(db, transaction, unitId, (entry.body as EntryBody<'refrigerant'>).circuit);
-      return entry;
-    case 'condition closed':
-      await checkClosing(db, transaction, (entry.body as EntryBody<'condition closed'>).conditionId, siteId);
-      return entry;
-    case 'leave': {
-      const body = entry.body as EntryBody<'leave'>;
-      const calls = new Set(own.map((call) => call.id));
-      const foreign = (body.calls ?? []).findIndex((call) => !calls.has(call.callId));
-      if (foreign >= 0)
-        throw invalid([
-          { path: `body.calls.${foreign}.callId`, message: 'this call is not one of this visit' },
-        ]);
-      await refuseLeftBehind(db, transaction, entry.visitId, body.stillOpen);
-      return entry;
-    }
-    default:
-      return entry;
-  }
-}
-
-async function checkSlot(
-  db: Database,
-  transaction: Transaction,
-  unitId: string | null,
-  slot: Parameters<typeof slotName>[0],
 ): Promise<void> {
-  const path = 'body.installed.slot';
-  if (unitId === null) throw invalid([{ path: 'unitId', message: 'which unit? a component belongs to one' }]);
-  const unit = await db.models.Unit.findByPk(unitId, { transaction });
-  const circuits = await db.models.Circuit.findAll({ where: { unitId }, transaction });
-  const numbers = circuits.map((c) => c.number);
-  const meant = slotFor(slot.part, slot.circuit);
-  if (!unit || !hasSlot(unit.kind as UnitKind, numbers, meant))
-    throw invalid([{ path, message: `this unit has no such slot: ${slotName(meant)}` }]);
-}
-
-/** Where a machine has several circuits, pounds and repairs of leaks say which one. */
-async function checkCircuit(
-  db: Database,
-  transaction: Transaction,
-  unitId: string | null,
-  circuit: number | undefined,
-): Promise<void> {
-  if (unitId === null) return;
-  const own = await db.models.Circuit.findAll({ where: { unitId }, order: ['number'], transaction });
-  const numbers = own.map((c) => c.number);
-  if (circuit === undefined && numbers.length > 1)
-    throw invalid([{ path: 'body.circuit', message: `which circuit? it has ${numbers.join(' and ')}` }]);
-  if (circuit !== undefined && numbers.length > 0 && !numbers.includes(circuit))
-    throw invalid([{ path: 'body.circuit', message: `it has no circuit ${circuit}` }]);
-}
-
-async function checkClosing(
-  db: Database,
-  transaction: Transaction,
-  conditionId: string,
-  siteId: string,
-): Promise<void> {
-  const left = await db.models.Entry.findOne({
-    where: { id: conditionId, kind: 'condition left' },
-    include: 'visit',
-    transaction,
+  const named = namedBy(entry);
+  const rows = named.length > 0 ? await db.rows<Found>(WHERE_LINES_ARE, [named], transaction) : [];
+  const where = new Map(rows.map((row) => [row.id, row.siteId === siteId ? 'here' : 'elsewhere'] as const));
+  const unit =
+    unitId === null
+      ? undefined
+      : ((await db.models.Unit.findByPk(unitId, { include: 'circuits', transaction })) as unknown as {
+          kind: UnitKind;
+          circuits: readonly { number: number }[];
+        } | null);
+  const lacks = lacksOf(entry.kind, entry.body as never, {
+    unit: unit
+      ? { kind: unit.kind, circuits: unit.circuits.map(({ number }) => number).sort((a, b) => a - b) }
+      : undefined,
+    calls: new Set(own.map((call) => call.id)),
+    where: (id) => where.get(id),
   });
-  const path = 'body.conditionId';
-  if (!left) throw invalid([{ path, message: 'there is no such open condition' }]);
-  if ((left as unknown as { visit: { siteId: string } }).visit.siteId !== siteId)
-    throw invalid([{ path, message: 'that was left at another site; it is closed on a visit there' }]);
+  if (lacks.length > 0) throw invalid(lacks.map(({ path, message }) => ({ path: `body.${path}`, message })));
 }
-
-/** What must never be left past the visit is closed, or somebody says why it is not. @throws Problem 422 */
-async function refuseLeftBehind(
-  db: Database,
-  transaction: Transaction,
-  visitId: string,
-  why: string | undefined,
-): Promise<void> {
-  if (why) return;
-  const behind = await db.rows<{ kind: string; where: string }>(
-    LEFT_BEHIND,
-    [visitId, CONDITION_KIND_NAMES.filter(neverPastTheVisit)],
-    transaction,
-  );
-  if (behind.length === 0) return;
-  const list = behind.map((b) => `${b.kind} on ${b.where}`).join(', ');
-  throw invalid([
-    {
-      path: 'body.stillOpen',
-      message: `${list}: never to be left past the visit. Close it, or say why it has to stay`,
-    },
-  ]);
-}
+type Found = { readonly id: string; readonly siteId: string };

@@ -74,6 +74,7 @@ select
   e.body,
   coalesce(p.display_name, v.technician) as author,
   e.occurred_at as "occurredAt",
+  e.recorded_at as "recordedAt",
   e.supersedes,
   e.reason
 from entries e
@@ -102,12 +103,6 @@ select
     '[]') as circuits,
   coalesce(
     (select json_agg(json_build_object(
-        'id', o.id, 'kind', o.kind, 'hazard', o.hazard, 'text', o.text, 'openedAt', o.opened_at)
-        order by o.hazard desc, o.opened_at)
-     from open_conditions o where o.unit_id = u.id and o.closed_at is null),
-    '[]') as conditions,
-  coalesce(
-    (select json_agg(json_build_object(
         'id', r.id, 'text', r.text, 'on', to_char(r.made_at at time zone s.time_zone, 'YYYY-MM-DD')) order by r.made_at desc)
      from recommendations r where r.unit_id = u.id),
     '[]') as recommendations
@@ -117,11 +112,45 @@ from units u
 where u.site_id = $1 and u.status <> 'retired'
 order by u.tag`;
 
-/** What was left on a visit of the kinds in $2 and is still so. */
-export const LEFT_BEHIND = `
-select o.kind, coalesce(u.tag, p.name) as where
+/** At which site lines were written, or what was measured stands, by their ids in $1. */
+export const WHERE_LINES_ARE = `
+select e.id, v.site_id as "siteId"
+from entries e join visits v on v.id = e.visit_id
+where e.id = any($1::uuid[])
+  and e.kind in ('condition left', 'finding', 'look', 'reading set', 'measurement')`;
+
+/**
+ * What stood open at the site $1 but for the sheet $2, and what of that sheet others have closed, by unit or
+ * point. What only this sheet has closed stands open: its own lines close it again.
+ */
+export const BEFORE_VISIT = `
+select
+  coalesce(o.unit_id, o.point_id) as subject,
+  o.visit_id = $2::uuid as "ofThis",
+  o.id,
+  o.source,
+  o.lines,
+  o.visit_id as "visitId",
+  o.kind,
+  o.hazard,
+  o.circuit,
+  o.part,
+  o.rule,
+  o.mode,
+  o.text,
+  o.changed_from as "changedFrom",
+  o.changed_to as "changedTo",
+  o.closes,
+  o.told,
+  (extract(epoch from o.opened_at) * 1000)::float8 as "openedMs",
+  o.opened_by as "openedBy",
+  (extract(epoch from o.closed_at) * 1000)::float8 as "closedMs",
+  o.closed_by_entry as "closedBy"
 from open_conditions o
   left join units u on u.id = o.unit_id
-  left join site_points p on p.id = o.point_id
-where o.visit_id = $1 and o.closed_at is null and o.kind = any($2::text[])
-order by o.opened_at`;
+  left join site_points t on t.id = o.point_id
+  left join entries e on e.id = o.closed_by_entry
+where coalesce(u.site_id, t.site_id) = $1
+  and case when o.visit_id = $2::uuid then e.visit_id <> $2::uuid
+    else o.closed_at is null or e.visit_id = $2::uuid end
+order by o.hazard desc, o.opened_at, o.id`;

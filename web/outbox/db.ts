@@ -1,6 +1,7 @@
 import Dexie, { type EntityTable } from 'dexie';
 import type { NewEntry, VisitPage } from '#contracts/visits';
 import type { ProblemDetails } from '#contracts/problem';
+import { carriedOver } from './carried.ts';
 import { NOBODY, type Writer } from '../device/device.ts';
 import { draftKey } from '../state/writer.ts';
 
@@ -115,3 +116,15 @@ phone
       .table('drafts')
       .bulkPut(drafts.map(({ key, value }) => ({ key: draftKey(key, { id, name: displayName }), value })));
   });
+// The state a sheet is folded on from came to stand on it; what was kept before is carried over as it was seen.
+phone
+  .version(5)
+  .stores({ ...STORES, outbox: 'id, owner, about, queuedAt' })
+  .upgrade((change) =>
+    change
+      .table<KnownVisit>('visits')
+      .toCollection()
+      .modify((kept) => {
+        Object.assign(kept, { page: carriedOver(kept.page, Date.now()) });
+      }),
+  );

@@ -1,8 +1,8 @@
 import { useEffect, type KeyboardEvent } from 'react';
 import { likelyMode, refrigerantDoubts, type Reading } from '#core/evidence';
 import type { UnitKind } from '#core/base/vocabulary';
-import type { LeaveBody } from '#core/record/sheet';
-import { newEntry, type EntryKind, type NewEntry, type VisitPage } from '#contracts/visits';
+import { newEntry, type EntryBody, type EntryKind, type NewEntry, type VisitPage } from '#contracts/visits';
+import { formOf } from '#core/record/kinds';
 import { useDraft } from '../outbox/hooks.ts';
 import { post } from '../outbox/sender.ts';
 import { Button } from '../ui/frame/Button.tsx';
@@ -26,6 +26,8 @@ import {
   type FormKind,
   type Values,
 } from './forms.ts';
+import type { Act } from './acts.ts';
+import { closable, type UnitOfSheet } from './standing.ts';
 import type { LeavingCall } from './parts.tsx';
 import { say } from '../ui/saying/say.ts';
 
@@ -42,7 +44,7 @@ function modeFor(visit: VisitPage, unit: VisitPage['units'][number] | undefined)
 /** Where every form of a kind starts, with what the record already knows. */
 function blankFor(
   kind: EntryKind,
-  unit: VisitPage['units'][number] | undefined,
+  unit: UnitOfSheet | undefined,
   calls: readonly LeavingCall[],
   visit: VisitPage,
 ): Values {
@@ -57,14 +59,14 @@ function blankFor(
       ]),
     );
   if (kind === 'refrigerant') return { refrigerant: unit?.circuits[0]?.refrigerant ?? '' };
-  if (kind === 'condition closed') return { conditionId: closingAtFirst(unit?.conditions ?? []) };
+  if (kind === 'condition closed') return { conditionId: closingAtFirst(closable(unit)) };
   return {};
 }
 
 /** The field of a form that a problem with what is sent belongs to: a reading's own point, else its name. */
 function fieldOf(path: readonly PropertyKey[], body: Record<string, unknown>): string {
   const [list, index, name] = path;
-  const call = list === 'calls' ? (body.calls as LeaveBody['calls'])?.[Number(index)] : undefined;
+  const call = list === 'calls' ? (body.calls as EntryBody<'leave'>['calls'])?.[Number(index)] : undefined;
   if (call) return name === 'waitingFor' ? waitingField(call.callId) : outcomeField(call.callId);
   if (list === 'installed') return 'slot';
   const reading =
@@ -129,18 +131,20 @@ export function EntryPanel({
   amending,
   leftBehind,
   acts,
+  nameOf,
   start,
   calls,
   subject,
   onDone,
 }: {
   visit: VisitPage;
-  unit: VisitPage['units'][number] | undefined;
+  unit: UnitOfSheet | undefined;
   kind: FormKind;
   amending?: Amending | undefined;
   leftBehind: readonly string[];
-  /** What still has to be acted on, in words. */
-  acts: readonly string[];
+  /** What still has to be acted on. */
+  acts: readonly Act[];
+  nameOf: (subjectId: string) => string | undefined;
   /** What the form begins with beside what the record knows. */
   start?: Values | undefined;
   /** The calls of the visit, for leaving. */
@@ -150,6 +154,7 @@ export function EntryPanel({
   onDone: () => void;
 }) {
   const form = FORMS[kind];
+  const words = formOf(kind);
   const Fields = FIELDS[kind];
   const key = `visit ${visit.id} ${unit?.id ?? ''} ${kind} ${amending?.id ?? ''}`;
   const { value, set, clear, ready } = useDraft<Values>(
@@ -227,7 +232,7 @@ export function EntryPanel({
     >
       <h2 className="text-lg">
         {amending ? 'Amend: ' : ''}
-        {form.title}
+        {words?.title}
         {ABOUT_THE_VISIT.has(kind) ? null : subject ? (
           <strong className="ml-2">{subject.name}</strong>
         ) : unit ? (
@@ -241,6 +246,7 @@ export function EntryPanel({
         unit={subject ? undefined : unit}
         leftBehind={leftBehind}
         acts={acts}
+        nameOf={nameOf}
         calls={calls}
         sisters={visit.units.filter((u) => u.id !== unit?.id).map(({ id, tag }) => ({ id, tag }))}
       />
@@ -262,7 +268,7 @@ export function EntryPanel({
       <div className="roof-foot flex flex-wrap gap-2 leading-tight">
         {kind === 'reading set' ? <ActsTyped values={value} unit={subject ? undefined : unit} /> : null}
         <Button type="submit" look="act" roof className="shrink grow basis-[min(100%,12rem)]">
-          {form.save}
+          {words?.save}
         </Button>
         <Button roof onClick={onDone}>
           Not now

@@ -1,13 +1,23 @@
 import { refrigerantCautions } from '#core/measuring/cards';
 import { refrigerantDoubts } from '#core/evidence';
 import { saidText } from '#core/base/quantities';
-import { FAILURES, PART_IDS, slotKey, slotName } from '#core/machine';
+import {
+  dangerOf,
+  FAILURES,
+  isPart,
+  PART_IDS,
+  partOfWord,
+  slotKey,
+  slotName,
+  type PartId,
+} from '#core/machine';
 import {
   CONDITION_KIND_NAMES,
   CONDITION_KINDS,
   FINDING_GRADES,
   SYSTEMS,
   type ConditionKind,
+  type System,
 } from '#core/base/vocabulary';
 import { REFRIGERANTS } from '#core/measuring/refrigerant';
 import { LEAVE_OUTCOMES, WAITING_FOR } from '#core/record/work';
@@ -23,6 +33,8 @@ import {
 } from './EvidenceFields.tsx';
 import { FORMS, outcomeField, SURE, waitingField, type FormKind } from './forms.ts';
 import { Caution, Choice, CircuitChoice, Measured, Pick, Text, Tick, type FieldsProps } from './parts.tsx';
+import { actWords, asValue, mayExplain, type Act } from './acts.ts';
+import { closable } from './standing.ts';
 import { ReadingFields } from './ReadingFields.tsx';
 import { TasksDue } from './TasksDue.tsx';
 
@@ -67,7 +79,28 @@ function FindingFields(props: FieldsProps) {
           />
         </Field>
       ) : null}
+      <DangerFields {...props} />
       <Text name="text" label="Anything else" props={props} long />
+    </div>
+  );
+}
+
+/** Where what was found can hurt somebody: written once, with what was made safe and who was told. */
+function DangerFields(props: FieldsProps) {
+  const { component, failure, grade, system } = props.values;
+  const part = isPart(String(component ?? ''))
+    ? (String(component) as PartId)
+    : (partOfWord(String(component ?? ''), new Map(), (system || undefined) as System | undefined) ?? null);
+  const kind = dangerOf(part, String(failure ?? ''));
+  if (kind === undefined || (grade !== 'proven' && grade !== 'presumed')) return null;
+  return (
+    <div className="hurts space-y-3">
+      <p className="font-semibold">
+        This stands open as {kind}, in front of everybody, until it is repaired.
+      </p>
+      <Caution>{CONDITION_KINDS[kind].caution}</Caution>
+      <Text name="madeSafe" label="What was made safe" hint="heat off and tagged, cock shut" props={props} />
+      <Text name="told" label="Who was told, in writing" props={props} />
     </div>
   );
 }
@@ -190,14 +223,37 @@ function CloseFields(props: FieldsProps) {
       <Choice
         name="conditionId"
         label="Which"
-        options={
-          props.unit?.conditions.map((c) => ({ value: c.id, label: `${c.kind}: ${c.text.slice(0, 50)}` })) ??
-          []
-        }
+        options={closable(props.unit).map((c) => ({
+          value: c.id,
+          label: `${c.kind}: ${c.text.slice(0, 50)}`,
+        }))}
         blank="choose"
         props={props}
       />
       <Text name="text" label="How it is normal again" props={props} long />
+    </div>
+  );
+}
+
+const actOn = (act: Act, { nameOf }: FieldsProps): string =>
+  `${actWords(act)}${nameOf?.(act.subjectId) ? ` on ${nameOf(act.subjectId)}` : ''}`;
+
+/** Which reading it is about: those that ask to act and may be explained. */
+function ExplainFields(props: FieldsProps) {
+  const acts = (props.acts ?? []).filter(mayExplain);
+  return (
+    <div className="space-y-3">
+      <Choice
+        name="act"
+        label="Which reading"
+        options={acts.map((act) => ({ value: asValue(act), label: actOn(act, props) }))}
+        blank="choose"
+        props={props}
+      />
+      <Text name="text" label="Why there is nothing to do" props={props} long />
+      <p className="text-sm text-soft">
+        It stands on the sheet under your name. Carbon monoxide and gas are settled by a reading alone.
+      </p>
     </div>
   );
 }
@@ -215,7 +271,8 @@ function LeaveFields(props: FieldsProps) {
           ) : null}
           {acts.length > 0 ? (
             <p className="fault">
-              To be acted on: {acts.join('; ')}. Act, read it again, or leave it open on the sheet.
+              To be acted on: {acts.map((act) => actOn(act, props)).join('; ')}. Act, read it again with the
+              machine running, or leave it open on the sheet.
             </p>
           ) : null}
           <Text name="stillOpen" label="Or say why it has to stay, and who knows" props={props} long />
@@ -268,6 +325,7 @@ export const FIELDS: Record<FormKind, (props: FieldsProps) => React.ReactNode> =
   refrigerant: RefrigerantFields,
   'condition left': ConditionFields,
   'condition closed': CloseFields,
+  explained: ExplainFields,
   recommendation: (props) => <Text name="text" label="What should be done, and why" props={props} long />,
   note: (props) => <Text name="text" label="Note" props={props} long />,
   leave: LeaveFields,

@@ -7,6 +7,7 @@ import { plateFacts } from '#core/measuring/cards';
 import type { Answer } from '#core/measuring/answers';
 import { saidText, type UnitSystem } from '#core/base/quantities';
 import type { EntryKind, NewEntry, VisitPage } from '#contracts/visits';
+import { answerNumber, saysEntry } from '#core/record/kinds';
 import { isHeld, phone, type OutboxItem } from '../outbox/db.ts';
 import { post, sendAgain, takeBack } from '../outbox/sender.ts';
 import { useWho } from '../state/session.ts';
@@ -17,8 +18,8 @@ import { Field } from '../ui/forms/Field.tsx';
 import { instant } from '../ui/words/format.ts';
 import { Empty } from '../ui/frame/Screen.tsx';
 import { useUnitSystem } from '../state/preferences.ts';
-import { actsOfLine, actWords, type Act } from './acts.ts';
-import { entryText } from './entryText.ts';
+import { actOfAnswer, mayExplain, type Act } from './acts.ts';
+import { answersOfLine, type OpenHere } from './standing.ts';
 import type { Amending } from './EntryPanel.tsx';
 import type { Line } from './lines.ts';
 import { say } from '../ui/saying/say.ts';
@@ -27,14 +28,19 @@ export function Sheet({
   visit,
   lines,
   acts,
+  standing,
   onLeaveOpen,
+  onExplain,
   onAmend,
 }: {
   visit: VisitPage;
   lines: readonly Line[];
   /** What still has to be acted on. */
   acts: readonly Act[];
+  /** What stands open, by unit and point. */
+  standing: ReadonlyMap<string, readonly OpenHere[]>;
   onLeaveOpen: (act: Act) => void;
+  onExplain: (act: Act) => void;
   onAmend: (kind: EntryKind, unitId: string | null, amending: Amending) => void;
 }) {
   const { measuring } = useWho();
@@ -44,7 +50,14 @@ export function Sheet({
   const refs = new Map(visit.calls.map((call) => [call.id, call.unit ?? call.ref]));
   // What is closed was left on this visit, or stood open when it began.
   const conditions = new Map([
-    ...visit.units.flatMap((u) => u.conditions.map(({ id, kind }) => [id, kind] as const)),
+    ...[...visit.units, ...visit.points].flatMap(({ before }) =>
+      before.conditions.flatMap(({ id, lines: own, kind }) =>
+        [id, ...own].map((key) => [key, kind] as const),
+      ),
+    ),
+    ...[...standing.values()].flatMap((open) =>
+      open.flatMap(({ lines: own, kind }) => own.map((key) => [key, kind] as const)),
+    ),
     ...lines
       .filter((line) => line.kind === 'condition left')
       .flatMap(({ id, rootId, body }) => [id, rootId].map((key) => [key, String(body.condition)] as const)),
@@ -67,24 +80,25 @@ export function Sheet({
                   <strong className="mr-2">{visit.points.find((p) => p.id === line.pointId)?.name}</strong>
                 ) : null}
                 <strong>{line.kind === 'withdrawn' ? 'withdrawal' : line.kind}</strong>{' '}
-                <span>{entryText(line.kind, line.body, facts, measuring, system, refs, conditions)}</span>
+                <span>
+                  {saysEntry(line.kind, line.body, {
+                    ...{ circuit: facts, limits: measuring, system, calls: refs, left: conditions },
+                  })}
+                </span>
               </p>
               <Bands answers={(line.body.answers as readonly Answer[] | undefined) ?? []} system={system} />
-              {actsOfLine(line, unit, measuring).map((act) => (
-                <p key={act.answer.name} className="my-1 font-semibold text-ember">
-                  <span className="hazard-notch">{actWords(act, system)}</span>{' '}
-                  {saidText(act.answer.text, system)}{' '}
-                  {acts.some((a) => a.lineId === line.id && a.answer.name === act.answer.name) ? (
-                    <Button
-                      className="no-print min-h-12"
-                      aria-label={`Leave it open: ${act.answer.name}`}
-                      onClick={() => onLeaveOpen(act)}
-                    >
-                      Leave it open
-                    </Button>
-                  ) : null}
-                </p>
-              ))}
+              {answersOfLine(line, unit, measuring)
+                .filter(({ advice }) => advice === 'act')
+                .map((answer) => (
+                  <Asked
+                    key={answer.name}
+                    answer={answer}
+                    act={actOfAnswer(acts, line.rootId, answer)}
+                    system={system}
+                    onLeaveOpen={onLeaveOpen}
+                    onExplain={onExplain}
+                  />
+                ))}
               <p className="flex flex-wrap items-center gap-x-3 text-sm text-soft">
                 {instant(line.occurredAt, visit.timeZone)} {line.author ?? ''}{' '}
                 {line.amended ? '(amended)' : ''}
@@ -122,6 +136,45 @@ export function Sheet({
         <Withdraw visit={visit} line={withdrawing} onClose={() => setWithdrawing(undefined)} />
       ) : null}
     </>
+  );
+}
+
+/** What an answer asks to act on, and what can be done about it here while nothing has settled it. */
+function Asked({
+  answer,
+  act,
+  system,
+  onLeaveOpen,
+  onExplain,
+}: {
+  answer: Answer;
+  act: Act | undefined;
+  system: UnitSystem;
+  onLeaveOpen: (act: Act) => void;
+  onExplain: (act: Act) => void;
+}) {
+  return (
+    <p className="my-1 font-semibold text-ember">
+      <span className="hazard-notch">{answerNumber(answer, system)}</span> {saidText(answer.text, system)}{' '}
+      {act ? (
+        <Button
+          className="no-print min-h-12"
+          aria-label={`Leave it open: ${answer.name}`}
+          onClick={() => onLeaveOpen(act)}
+        >
+          Leave it open
+        </Button>
+      ) : null}{' '}
+      {act && mayExplain(act) ? (
+        <Button
+          className="no-print min-h-12"
+          aria-label={`Nothing to do: ${answer.name}`}
+          onClick={() => onExplain(act)}
+        >
+          Nothing to do
+        </Button>
+      ) : null}
+    </p>
   );
 }
 

@@ -2,14 +2,13 @@ import { useLiveQuery } from 'dexie-react-hooks';
 import { useEffect, useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { v7 as uuid } from 'uuid';
-import { CONDITION_KINDS } from '#core/base/vocabulary';
+import { formOf } from '#core/record/kinds';
 import type { EntryKind, VisitPage } from '#contracts/visits';
 import { useVisitQuery } from '../api/visits.ts';
 import { phone } from '../outbox/db.ts';
 import { useOutbox } from '../outbox/hooks.ts';
 import { post } from '../outbox/sender.ts';
 import { now } from '../state/clock.ts';
-import { useUnitSystem } from '../state/preferences.ts';
 import { SiteRoofs } from '../drawings/MiniRoof.tsx';
 import { Stories, UnitStory } from '../drawings/MiniStory.tsx';
 import { useWho } from '../state/session.ts';
@@ -19,10 +18,11 @@ import { Agreed } from '../ui/marks/Agreed.tsx';
 import { GettingIn } from '../ui/marks/GettingIn.tsx';
 import { Plate } from '../ui/marks/Plate.tsx';
 import { Loading, Panel, Screen, Trouble } from '../ui/frame/Screen.tsx';
-import { actWords, conditionFor, conditionText, standingActs, type Act } from './acts.ts';
+import { actsOn, actWords, asValue, leftBehind, named, type Act } from './acts.ts';
 import { EntryPanel, type Amending } from './EntryPanel.tsx';
-import { FORMS, type FormKind, type Values } from './forms.ts';
-import { leftBehind, linesOf, withOwnConditions } from './lines.ts';
+import { ACT, type FormKind, type Values } from './forms.ts';
+import { linesOf } from './lines.ts';
+import { closable, standingOn, type UnitOfSheet } from './standing.ts';
 import { Sheet } from './Sheet.tsx';
 import { say } from '../ui/saying/say.ts';
 
@@ -88,10 +88,10 @@ function SheetOf({ visit, stale }: { visit: VisitPage; stale: boolean }) {
   const [amending, setAmending] = useState<Amending>();
   const [start, setStart] = useState<Values>();
   const { measuring } = useWho();
-  const [system] = useUnitSystem();
   const lines = linesOf(visit.entries, items);
   const chosen = visit.units.find((u) => u.id === (unitChoice ?? calledFirst));
-  const unit = chosen && withOwnConditions(chosen, lines);
+  const standing = useMemo(() => standingOn(visit, items, measuring), [visit, items, measuring]);
+  const unit: UnitOfSheet | undefined = chosen && { ...chosen, conditions: standing.get(chosen.id) ?? [] };
   const called = useMemo(() => visit.calls.flatMap((call) => call.unitId ?? []), [visit.calls]);
   const arrived = lines.some((line) => line.kind === 'arrive');
   const left = lines.some((line) => line.kind === 'leave');
@@ -111,7 +111,7 @@ function SheetOf({ visit, stale }: { visit: VisitPage; stale: boolean }) {
   const choices = (kinds: readonly FormKind[]) =>
     kinds
       .filter((k) => !point || ABOUT_POINTS.has(k) || k === 'leave' || k === 'weather')
-      .filter((k) => k !== 'condition closed' || (unit?.conditions.length ?? 0) > 0)
+      .filter((k) => k !== 'condition closed' || closable(unit).length > 0)
       .map((k) => (
         <Button
           key={k}
@@ -120,7 +120,7 @@ function SheetOf({ visit, stale }: { visit: VisitPage; stale: boolean }) {
           className={strip && STRIP.some((one) => one === k) ? 'roof:hidden' : ''}
           onClick={() => open(k)}
         >
-          {FORMS[k].title}
+          {formOf(k)?.title}
         </Button>
       ));
   const open = (next: FormKind, amend?: Amending, begin?: Values) => {
@@ -128,38 +128,51 @@ function SheetOf({ visit, stale }: { visit: VisitPage; stale: boolean }) {
     setAmending(amend);
     setStart(begin);
   };
-  const acts = standingActs(lines, (of) => visit.units.find((u) => u.id === of), measuring);
+  const nameOf = (id: string) =>
+    visit.units.find((u) => u.id === id)?.tag ?? visit.points.find((p) => p.id === id)?.name;
+  const acts = actsOn(standing);
+  const about = (id: string) => {
+    if (visit.units.some((u) => u.id === id)) setUnit(id);
+    else setPoint(id);
+  };
   /** Left open in one tap; where somebody can be hurt the form asks who was told. */
   const leaveOpen = (act: Act) => {
-    const condition = conditionFor(act);
-    const text = conditionText(act);
-    if (act.unitId) setUnit(act.unitId);
-    if (CONDITION_KINDS[condition].hazard) {
-      open('condition left', undefined, { condition, text });
+    const { kind: condition, text, hazard } = act.condition;
+    about(act.subjectId);
+    if (hazard) {
+      open('condition left', undefined, { condition, text, [ACT]: asValue(act) });
       window.scrollTo(0, 0);
       return;
     }
+    const place = visit.units.some((u) => u.id === act.subjectId)
+      ? { unitId: act.subjectId }
+      : { unitId: null, pointId: act.subjectId };
     const entry = {
       id: uuid(),
       visitId: visit.id,
-      unitId: act.unitId,
+      ...place,
       kind: 'condition left' as const,
       occurredAt: now().toISOString(),
-      body: { condition, text },
+      body: { condition, text, act: named(act) },
     };
     void post(entry as never);
-    say(`Left open: ${actWords(act, system)}`, {
+    say(`Left open: ${actWords(act)}`, {
       undo: () =>
         post({
           id: uuid(),
           visitId: visit.id,
-          unitId: act.unitId,
+          ...place,
           kind: 'withdrawn',
           body: {},
           supersedes: entry.id,
           reason: 'not meant',
         } as never),
     });
+  };
+  const explain = (act: Act) => {
+    about(act.subjectId);
+    open('explained', undefined, { [ACT]: asValue(act) });
+    window.scrollTo(0, 0);
   };
   const arrive = () =>
     void post({
@@ -233,7 +246,7 @@ function SheetOf({ visit, stale }: { visit: VisitPage; stale: boolean }) {
               className="min-h-13 !px-1"
               onClick={() => open(k)}
             >
-              {FORMS[k].title}
+              {formOf(k)?.title}
             </Button>
           ))}
         </div>
@@ -306,8 +319,9 @@ function SheetOf({ visit, stale }: { visit: VisitPage; stale: boolean }) {
               amending={amending}
               calls={calls}
               subject={point}
-              leftBehind={leftBehind(lines, (unitId) => visit.units.find((u) => u.id === unitId)?.tag)}
-              acts={acts.map((act) => actWords(act, system))}
+              leftBehind={leftBehind(standing, visit.id, nameOf)}
+              acts={acts}
+              nameOf={nameOf}
               start={start}
               onDone={() => {
                 setKind(undefined);
@@ -341,7 +355,9 @@ function SheetOf({ visit, stale }: { visit: VisitPage; stale: boolean }) {
             visit={visit}
             lines={lines}
             acts={acts}
+            standing={standing}
             onLeaveOpen={leaveOpen}
+            onExplain={explain}
             onAmend={(k: EntryKind, unitId, amend) => {
               if (unitId) setUnit(unitId);
               setPoint(lines.find((line) => line.id === amend.id)?.pointId ?? '');
@@ -355,7 +371,13 @@ function SheetOf({ visit, stale }: { visit: VisitPage; stale: boolean }) {
   );
 }
 
-function UnitBrief({ unit, zone }: { unit: VisitPage['units'][number]; zone: string }) {
+/** What waits on this phone and the server does not have yet. */
+const MARKS = {
+  'opening not sent': '(on this phone, not sent yet)',
+  'closing not sent': '(closed on this phone, not sent yet: it stands until then)',
+} as const;
+
+function UnitBrief({ unit, zone }: { unit: UnitOfSheet; zone: string }) {
   const storied = useMemo(() => [unit.id], [unit.id]);
   return (
     <div className="border-t border-rule pt-2">
@@ -385,7 +407,8 @@ function UnitBrief({ unit, zone }: { unit: VisitPage['units'][number]; zone: str
           ) : (
             <strong>Left: {c.kind}</strong>
           )}{' '}
-          since {dayOf(c.openedAt, zone)}. {c.text}
+          since {dayOf(new Date(c.openedMs).toISOString(), zone)}. {c.text}
+          {c.mark === 'as sent' ? null : <strong className="ml-1">{MARKS[c.mark]}</strong>}
         </p>
       ))}
     </div>

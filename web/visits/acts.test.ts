@@ -1,20 +1,26 @@
 import { refrigerantDoubts } from '#core/evidence';
 import { DEFAULT_LIMITS } from '#core/measuring/answers';
-import { actWords, conditionFor, conditionText, standingActs } from './acts.ts';
-import type { Line } from './lines.ts';
+import type { EntryView } from '#contracts/visits';
+import { actOfAnswer, actsOn, actWords, mayExplain, named } from './acts.ts';
+import { standingOn } from './standing.ts';
+import { page } from './testing/page.ts';
 
 let serial = 0;
-const line = (kind: string, body: Record<string, unknown>, unitId: string | null = 'u1'): Line => {
+const line = (
+  kind: EntryView['kind'],
+  body: Record<string, unknown>,
+  more: Partial<EntryView> = {},
+): EntryView => {
   const id = `l${++serial}`;
-  const at = `2026-06-03T14:${String(serial).padStart(2, '0')}:00Z`;
-  return { id, rootId: id, kind, unitId, pointId: null, body, occurredAt: at, author: null, amended: false };
+  const at = new Date(Date.UTC(2026, 5, 3, 10, serial)).toISOString();
+  return {
+    ...{ id, rootId: id, kind, unitId: 'u', pointId: null, callId: null, body, author: null },
+    ...{ occurredAt: at, recordedAt: at, supersedes: null, reason: null },
+    ...more,
+  };
 };
-const co = (room: number, unitId = 'u1') =>
-  line(
-    'reading set',
-    { mode: 'heating', readings: [{ point: 'room CO', value: room, unit: 'ppm' }] },
-    unitId,
-  );
+const co = (room: number, more: Partial<EntryView> = {}, mode = 'heating') =>
+  line('reading set', { mode, readings: [{ point: 'room CO', value: room, unit: 'ppm' }] }, more);
 const volts = (v: number) =>
   line('reading set', {
     mode: 'cooling',
@@ -24,20 +30,27 @@ const volts = (v: number) =>
       unit: 'V',
     })),
   });
-const acts = (...lines: Line[]) =>
-  standingActs(lines, () => undefined, DEFAULT_LIMITS).map((act) => actWords(act));
+const actsIn = (entries: readonly EntryView[], since = 0) =>
+  actsOn(standingOn(page({ entries, since }), [], DEFAULT_LIMITS));
+const acts = (...entries: EntryView[]) => actsIn(entries).map(actWords);
 
 describe('what has to be acted on', () => {
-  it('is what the last reading of its kind on a unit says', () => {
+  it('is what the last reading of its kind on a unit says, with the machine running', () => {
     expect(acts(co(80))).toEqual(['CO in the room 80 ppm']);
     expect(acts(co(80), co(2))).toEqual([]);
+    expect(acts(co(80), co(2, {}, 'off'))).toEqual(['CO in the room 80 ppm']);
+    expect(acts(co(80), co(2, {}, 'cooling'))).toEqual(['CO in the room 80 ppm']);
     expect(acts(co(2), co(80))).toEqual(['CO in the room 80 ppm']);
-    expect(acts(co(80), co(2, 'u2'))).toEqual(['CO in the room 80 ppm']);
+    expect(acts(co(80), co(2, { unitId: 'u2' }))).toEqual(['CO in the room 80 ppm']);
+    expect(acts(co(80, { unitId: null, pointId: 'p' }))).toEqual(['CO in the room 80 ppm']);
   });
 
   it('by the server’s word where it has come, else by the same core', () => {
-    const [own] = standingActs([co(80)], () => undefined, DEFAULT_LIMITS);
-    const kept = line('reading set', { mode: 'heating', readings: [], answers: [own!.answer] });
+    const given = { name: 'CO in the room', value: 80, unit: 'ppm', quantity: 'concentration', decimals: 0 };
+    const kept = line('reading set', {
+      ...{ mode: 'heating', readings: [] },
+      answers: [{ ...given, advice: 'act', text: '' }],
+    });
     expect(acts(kept)).toEqual(['CO in the room 80 ppm']);
     const card = line('measurement', {
       card: 'combustion',
@@ -46,20 +59,37 @@ describe('what has to be acted on', () => {
     expect(acts(card)).toEqual(['CO in the room 40 ppm']);
   });
 
-  it('is in front of everybody once it was left open, and asks anew when it is read anew', () => {
-    const [act] = standingActs([volts(200)], () => undefined, DEFAULT_LIMITS);
-    const left = line('condition left', { condition: conditionFor(act!), text: conditionText(act!) });
-    const first = volts(200);
-    const lines = [{ ...first, occurredAt: '2026-06-03T10:00:00Z' }, left];
-    expect(acts(...lines)).toEqual([]);
-    expect(acts(...lines, volts(200))).toEqual([actWords(act!)]);
-    const other = line('condition left', { condition: 'filters out', text: 'none on the truck' });
-    expect(acts(first, other)).toHaveLength(1);
+  it('counts from a day on: older lines stand as they were read', () => {
+    const old = co(80);
+    const day = Date.parse(old.recordedAt);
+    expect(actsIn([old], day)).toHaveLength(1);
+    expect(actsIn([old], day + 1)).toHaveLength(0);
   });
 
-  it('carbon monoxide is left open as a hazard, the rest as a reading', () => {
-    const of = (one: Line) => conditionFor(standingActs([one], () => undefined, DEFAULT_LIMITS)[0]!);
-    expect([of(co(80)), of(volts(200))]).toEqual(['carbon monoxide found', 'reading to act on']);
+  it('has led to what was left open because of it, by its rule and never by its words', () => {
+    const first = volts(200);
+    const all = actsIn([first]);
+    const act = all[0]!;
+    const left = line('condition left', { condition: 'reading to act on', text: 'x', act: named(act) });
+    const words = line('condition left', { condition: 'reading to act on', text: act.condition.text });
+    expect(acts(first, words)).toHaveLength(all.length);
+    expect(acts(first, left)).toHaveLength(all.length - 1);
+    expect(actOfAnswer(all, first.id, { name: act.condition.rule! })).toBe(act);
+    // CO₂ is another thing than CO.
+    expect(actOfAnswer(actsIn([co(80)]), first.id, { name: 'CO₂' })).toBeUndefined();
+  });
+
+  it('may be explained by name, but for carbon monoxide and gas', () => {
+    const of = (entry: EntryView) => mayExplain(actsIn([entry])[0]!);
+    expect([of(co(80)), of(volts(200))]).toEqual([false, true]);
+    const first = volts(200);
+    const explained = actsIn([first]).map((act) =>
+      line('explained', { act: named(act), text: 'generator on test' }),
+    );
+    expect(acts(first, ...explained)).toEqual([]);
+    const room = co(80);
+    const talk = line('explained', { act: named(actsIn([room])[0]!), text: 'a truck outside' });
+    expect(acts(room, talk)).toEqual(['CO in the room 80 ppm']);
   });
 });
 

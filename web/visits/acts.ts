@@ -1,79 +1,57 @@
-import { compareText } from '#core/base/collections';
-import { cardOf, plateFacts, workedOut, type CardEntries } from '#core/measuring/cards';
-import { readingAnswers, type ReadingSet } from '#core/evidence';
-import type { Answer, MeasuringLimits } from '#core/measuring/answers';
-import { plainUnit, saidText, shownValue, type UnitSystem } from '#core/base/quantities';
-import type { ConditionKind } from '#core/base/vocabulary';
-import type { VisitPage } from '#contracts/visits';
-import { number } from '../ui/words/format.ts';
-import type { Line } from './lines.ts';
+import { neverPastTheVisit } from '#core/record/conditions';
+import type { ConditionState } from '#core/record/sheet';
+import { closesByWords, ruleOf, type Answer } from '#core/measuring/answers';
+import { actValue } from './forms.ts';
+import { staysOpen, type OpenHere } from './standing.ts';
 
-/* What somebody has to act on: answers of this visit that say so, until the same reading says otherwise or it is left open. */
+/* What somebody is asked about on a sheet: readings that ask to act, and what must not be left behind. */
 
-type Unit = VisitPage['units'][number];
-
-/** An answer that asks to act, with the line it is on. */
+/** What a reading asks to act on, on a unit or a point. */
 export interface Act {
-  readonly lineId: string;
-  readonly unitId: string | null;
-  readonly answer: Answer;
+  readonly subjectId: string;
+  readonly condition: OpenHere;
 }
+type Standing = ReadonlyMap<string, readonly OpenHere[]>;
 
-/** The answers of a line: the server's, or the same core's until they have come. */
-function answersOfLine(
-  line: Pick<Line, 'kind' | 'body'>,
-  unit: Unit | undefined,
-  limits: MeasuringLimits | undefined,
-): readonly Answer[] {
-  const kept = line.body.answers as readonly Answer[] | undefined;
-  if (kept) return kept;
-  if (line.kind === 'reading set') {
-    const set = line.body as unknown as ReadingSet;
-    return readingAnswers(set, unit ? plateFacts(unit, set.circuit ?? 1) : {}, limits).answers;
-  }
-  if (line.kind !== 'measurement' || !cardOf(String(line.body.card))) return [];
-  return workedOut(String(line.body.card), line.body.inputs as CardEntries, limits).answers;
-}
+/** Everything that readings ask and that nothing has settled. */
+export const actsOn = (standing: Standing): Act[] =>
+  [...standing].flatMap(([subjectId, open]) =>
+    open
+      .filter((condition) => condition.source === 'measured' && staysOpen(condition))
+      .map((condition) => ({ subjectId, condition })),
+  );
 
-/** What a line asks to act on. */
-export const actsOfLine = (line: Line, unit: Unit | undefined, limits: MeasuringLimits | undefined): Act[] =>
-  answersOfLine(line, unit, limits)
-    .filter((answer) => answer.advice === 'act')
-    .map((answer) => ({ lineId: line.id, unitId: line.unitId, answer }));
-
-/**
- * What still has to be acted on: of each answer of a unit and circuit the last one counts, and one that was
- * left open afterwards is in front of everybody already.
- */
-export function standingActs(
-  lines: readonly Line[],
-  unitOf: (id: string | null) => Unit | undefined,
-  limits: MeasuringLimits | undefined,
-): Act[] {
-  const standing = new Map<string, Act>();
-  for (const line of [...lines].sort((a, b) => compareText(a.occurredAt, b.occurredAt))) {
-    if (line.kind === 'condition left')
-      for (const [key, { unitId, answer }] of standing)
-        if (unitId === line.unitId && String(line.body.text ?? '').includes(answer.name))
-          standing.delete(key);
-    for (const answer of answersOfLine(line, unitOf(line.unitId), limits)) {
-      const key = `${line.unitId} ${Number(line.body.circuit ?? 0)} ${answer.name}`;
-      if (answer.advice === 'act') standing.set(key, { lineId: line.id, unitId: line.unitId, answer });
-      else standing.delete(key);
-    }
-  }
-  return [...standing.values()];
-}
+/** The act an answer of a line asks, where it still does. */
+export const actOfAnswer = (acts: readonly Act[], rootId: string, answer: Pick<Answer, 'name'>) =>
+  acts.find(({ condition }) => condition.rule === ruleOf(answer) && condition.lines.includes(rootId));
 
 /** @example "CO in the room 80 ppm" */
-export function actWords({ answer }: Act, system: UnitSystem = 'US'): string {
-  const shown = shownValue(answer.quantity, answer.unit, answer.value, system);
-  return `${answer.name} ${number(shown.value, answer.decimals)} ${plainUnit(shown.unit)}`.trim();
-}
+export const actWords = ({ condition }: Act): string => condition.text.split('. ')[0] ?? condition.text;
 
-/** As which condition it is left open. */
-export const conditionFor = ({ answer }: Act): ConditionKind =>
-  answer.name.startsWith('CO') ? 'carbon monoxide found' : 'reading to act on';
+/** Whether somebody may say by name that there is nothing to do. */
+export const mayExplain = ({ condition }: Act): boolean => closesByWords(condition.rule ?? '');
 
-/** What the condition says; the name of the answer in it is how it is known again. */
-export const conditionText = (act: Act): string => `${actWords(act)}. ${saidText(act.answer.text)}`.trim();
+/** An act as an entry names it: the line, and the rule of its answer. */
+export const named = ({ condition }: Act): { lineId: string; rule: string } => ({
+  lineId: condition.lines[0] ?? condition.id,
+  rule: condition.rule ?? '',
+});
+export const asValue = (act: Act): string => actValue(named(act));
+
+/** What was left open on this visit, is still so, and must never stay past it: "safety bypassed on RTU-1". */
+export const leftBehind = (
+  standing: Standing,
+  visitId: string,
+  nameOf: (subjectId: string) => string | undefined,
+): string[] =>
+  [...standing].flatMap(([subjectId, open]) =>
+    open
+      .filter(
+        (one: OpenHere & Pick<ConditionState, 'visitId'>) =>
+          one.source !== 'measured' &&
+          one.visitId === visitId &&
+          staysOpen(one) &&
+          neverPastTheVisit(one.kind),
+      )
+      .map(({ kind }) => `${kind}${nameOf(subjectId) ? ` on ${nameOf(subjectId)}` : ''}`),
+  );

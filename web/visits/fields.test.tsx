@@ -1,13 +1,13 @@
 import { DEFAULT_LIMITS } from '#core/measuring/answers';
 import { CONDITION_KIND_NAMES, CONDITION_KINDS } from '#core/base/vocabulary';
-import type { VisitPage } from '#contracts/visits';
+import type { UnitOfSheet } from './standing.ts';
 import { unitsChosen } from '../device/device.ts';
 import { store } from '../state/store.ts';
 import { attributes, paint, words } from '../testing/paint.tsx';
 import { FIELDS } from './Fields.tsx';
 import { FORMS, unitName, type FormKind, type Values } from './forms.ts';
 
-type Unit = VisitPage['units'][number];
+type Unit = UnitOfSheet;
 const unit = (given: Partial<Unit> = {}): Unit => ({
   id: 'u1',
   tag: 'RTU-1',
@@ -27,6 +27,7 @@ const unit = (given: Partial<Unit> = {}): Unit => ({
     { part: 'blower motor', circuit: null },
   ],
   recommendations: [],
+  before: { conditions: [], closed: [] },
   conditions: [],
   due: [],
   theirs: [],
@@ -224,19 +225,24 @@ describe('the other forms know the unit', () => {
 
   it('closing names what is open; a hazard asks who was told in writing', () => {
     const open = [
-      {
-        id: 'c1',
-        kind: 'filters out',
-        hazard: false,
-        text: 'none on the truck',
-        openedAt: '2026-05-01T00:00:00Z',
-      },
-    ];
-    expect(said('condition closed', {}, { unit: unit({ conditions: open }) })).toContain(
-      'filters out: none on the truck',
-    );
+      { id: 'c1', kind: 'filters out', source: 'left', mark: 'as sent', text: 'none on the truck' },
+      { id: 'c2', kind: 'reading to act on', source: 'measured', mark: 'as sent', text: 'superheat 45 °F' },
+      { id: 'c3', kind: 'override on', source: 'left', mark: 'closing not sent', text: 'by the tenant' },
+    ] as unknown as Unit['conditions'];
+    const closing = said('condition closed', {}, { unit: unit({ conditions: open }) });
+    expect(closing).toContain('filters out: none on the truck');
+    expect(closing).not.toMatch(/superheat|tenant/);
     expect(said('condition left', { condition: 'safety bypassed' })).toContain('Who was told, in writing');
     expect(said('condition left', { condition: 'filters out' })).not.toContain('in writing');
+  });
+
+  it('a finding that endangers asks, once, what was made safe and who was told', () => {
+    const found = { component: 'heat exchanger', failure: 'cracked', grade: 'presumed' };
+    expect(said('finding', found)).toMatch(
+      /stands open as exchanger holed or cracked.*Who was told, in writing/,
+    );
+    expect(said('finding', { ...found, grade: 'not found' })).not.toContain('Who was told');
+    expect(said('finding', { ...found, failure: 'dirty' })).not.toContain('Who was told');
   });
 
   it('leaving says what must never be left past the visit', () => {

@@ -50,6 +50,7 @@ const FILLED: Record<keyof typeof FORMS, Values> = {
   refrigerant: { refrigerant: 'R-410A', addedLb: '2.5', notWeighed: false, afterOpening: true },
   'condition left': { condition: 'safety bypassed', text: 'limit jumpered', told: 'foreman' },
   'condition closed': { conditionId: ID, text: 'contactor in' },
+  explained: { act: `${ID} superheat`, text: 'meter was off' },
   recommendation: { text: 'replace' },
   note: { text: 'key at the till' },
   leave: { outcome: 'waiting', waitingFor: 'parts' },

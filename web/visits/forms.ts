@@ -10,11 +10,8 @@ import type { EntryKind } from '#contracts/visits';
 /** What a form holds while it is being filled in: text as typed, boxes as ticked. */
 export type Values = Record<string, string | boolean>;
 
-/** One kind of entry as a form: its words, and the way from what is typed to what is sent and back. */
+/** One kind of entry as a form: the way from what is typed to what is sent and back. */
 interface EntryForm {
-  readonly kind: EntryKind;
-  readonly title: string;
-  readonly save: string;
   readonly toBody: (values: Values) => Record<string, unknown>;
   readonly fromBody: (body: Record<string, unknown>) => Values;
 }
@@ -195,6 +192,18 @@ const prefixed = (prefix: string, said: unknown): Values =>
     ]),
   );
 
+/** Where a form keeps which reading it is about: its line and the rule of its answer. */
+export const ACT = 'act';
+const actIn = (values: Values): { lineId: string; rule: string } | undefined => {
+  const [lineId = '', ...rule] = (text(values, ACT) ?? '').split(' ');
+  return lineId === '' ? undefined : { lineId, rule: rule.join(' ') };
+};
+/** A form's value for an answer of a line. */
+export const actValue = ({ lineId, rule }: { readonly lineId: string; readonly rule: string }): string =>
+  `${lineId} ${rule}`;
+const actTyped = (act: unknown): Values =>
+  act === undefined ? {} : { [ACT]: actValue(act as { lineId: string; rule: string }) };
+
 /** The tick by which somebody who was asked says that it is so. */
 export const SURE = 'sure';
 
@@ -207,16 +216,7 @@ const leftCalls = (values: Values): string[] =>
     .map((name) => name.slice('outcome '.length));
 
 /** A form whose fields are sent as they are typed. */
-const plain = (
-  kind: FormKind,
-  title: string,
-  save: string,
-  required: readonly string[],
-  optional: readonly string[] = [],
-): EntryForm => ({
-  kind,
-  title,
-  save,
+const plain = (required: readonly string[], optional: readonly string[] = []): EntryForm => ({
   toBody: (v) =>
     only({
       ...Object.fromEntries(required.map((name) => [name, text(v, name) ?? ''])),
@@ -228,13 +228,10 @@ const plain = (
 });
 
 /** Kinds that are written by a form of the sheet; arriving is a button, measurements come from the bench. */
-export type FormKind = Exclude<EntryKind, 'arrive' | 'measurement'>;
+export type FormKind = Exclude<EntryKind, 'arrive' | 'measurement' | 'withdrawn'>;
 
 export const FORMS: Record<FormKind, EntryForm> = {
   'reading set': {
-    kind: 'reading set',
-    title: 'Readings',
-    save: 'Put the readings on the sheet',
     toBody: (v) =>
       only({
         mode: text(v, 'mode') ?? 'cooling',
@@ -256,26 +253,11 @@ export const FORMS: Record<FormKind, EntryForm> = {
       ),
     }),
   },
-  look: plain(
-    'look',
-    'Look',
-    'Put the look on the sheet',
-    ['part', 'sign', 'looked', 'by'],
-    ['circuit', 'hidden', 'text'],
-  ),
-  comparison: plain(
-    'comparison',
-    'Compare',
-    'Put the comparison on the sheet',
-    ['what', 'here', 'there', 'says'],
-    ['sister', 'sisterUnitId'],
-  ),
-  code: plain('code', 'Fault code', 'Put the code on the sheet', ['board', 'code', 'when'], ['means']),
-  step: plain('step', 'Sequence', 'Put the step on the sheet', ['sequence', 'step', 'happened'], ['text']),
+  look: plain(['part', 'sign', 'looked', 'by'], ['circuit', 'hidden', 'text']),
+  comparison: plain(['what', 'here', 'there', 'says'], ['sister', 'sisterUnitId']),
+  code: plain(['board', 'code', 'when'], ['means']),
+  step: plain(['sequence', 'step', 'happened'], ['text']),
   weather: {
-    kind: 'weather',
-    title: 'Weather',
-    save: 'Put the weather on the sheet',
     toBody: (v) =>
       only({
         outdoorF: measured(v, 'outdoorF', 'temperature', '°F'),
@@ -285,17 +267,8 @@ export const FORMS: Record<FormKind, EntryForm> = {
       }),
     fromBody: asText,
   },
-  adjustment: plain(
-    'adjustment',
-    'Adjusted',
-    'Put the adjustment on the sheet',
-    ['what', 'left'],
-    ['circuit', 'found'],
-  ),
+  adjustment: plain(['what', 'left'], ['circuit', 'found']),
   finding: {
-    kind: 'finding',
-    title: 'Finding',
-    save: 'Put the finding on the sheet',
     toBody: (v) => {
       const component = text(v, 'component') ?? '';
       return only({
@@ -307,15 +280,15 @@ export const FORMS: Record<FormKind, EntryForm> = {
         grade: text(v, 'grade') ?? '',
         system: text(v, 'system'),
         watchUntil: text(v, 'grade') === 'presumed' ? text(v, 'watchUntil') : undefined,
+        madeSafe: text(v, 'madeSafe'),
+        told: text(v, 'told'),
         text: text(v, 'text'),
+        act: actIn(v),
       });
     },
-    fromBody: asText,
+    fromBody: ({ act, ...rest }) => ({ ...asText(rest), ...actTyped(act) }),
   },
   work: {
-    kind: 'work',
-    title: 'Work',
-    save: 'Put the work on the sheet',
     toBody: (v) => {
       const tasks = Object.keys(v)
         .filter((name) => name.startsWith('task ') && v[name] === true)
@@ -351,9 +324,6 @@ export const FORMS: Record<FormKind, EntryForm> = {
     },
   },
   refrigerant: {
-    kind: 'refrigerant',
-    title: 'Refrigerant',
-    save: 'Put the pounds on the sheet',
     toBody: (v) =>
       only({
         refrigerant: text(v, 'refrigerant') ?? '',
@@ -367,9 +337,6 @@ export const FORMS: Record<FormKind, EntryForm> = {
     fromBody: asText,
   },
   'condition left': {
-    kind: 'condition left',
-    title: 'Left open',
-    save: 'Leave it so, in front of everybody',
     toBody: (v) =>
       only({
         condition: text(v, 'condition') ?? '',
@@ -379,34 +346,21 @@ export const FORMS: Record<FormKind, EntryForm> = {
         changedFrom: text(v, 'changedFrom'),
         changedTo: text(v, 'changedTo'),
         closes: text(v, 'closes'),
+        act: actIn(v),
       }),
-    fromBody: asText,
+    fromBody: ({ act, ...rest }) => ({ ...asText(rest), ...actTyped(act) }),
   },
   'condition closed': {
-    kind: 'condition closed',
-    title: 'Closed again',
-    save: 'Close it',
     toBody: (v) => ({ conditionId: text(v, 'conditionId') ?? '', text: text(v, 'text') ?? '' }),
     fromBody: asText,
   },
-  recommendation: {
-    kind: 'recommendation',
-    title: 'Recommend',
-    save: 'Put it on the sheet',
-    toBody: (v) => ({ text: text(v, 'text') ?? '' }),
-    fromBody: asText,
+  explained: {
+    toBody: (v) => ({ act: actIn(v), text: text(v, 'text') ?? '' }),
+    fromBody: ({ act, ...rest }) => ({ ...asText(rest), ...actTyped(act) }),
   },
-  note: {
-    kind: 'note',
-    title: 'Note',
-    save: 'Put the note on the sheet',
-    toBody: (v) => ({ text: text(v, 'text') ?? '' }),
-    fromBody: asText,
-  },
+  recommendation: { toBody: (v) => ({ text: text(v, 'text') ?? '' }), fromBody: asText },
+  note: { toBody: (v) => ({ text: text(v, 'text') ?? '' }), fromBody: asText },
   leave: {
-    kind: 'leave',
-    title: 'Leave',
-    save: 'Leave the site',
     toBody: (v) => {
       const calls = leftCalls(v);
       const said = (outcome: string, waiting: string) =>

@@ -1,6 +1,4 @@
-import { neverPastTheVisit } from '#core/record/conditions';
-import { CONDITION_KINDS, type ConditionKind } from '#core/base/vocabulary';
-import type { EntryView, NewEntry, VisitPage } from '#contracts/visits';
+import type { EntryView, NewEntry } from '#contracts/visits';
 import { isHeld, type OutboxItem } from '../outbox/db.ts';
 
 /** One line of a sheet as it is shown. */
@@ -55,62 +53,4 @@ export function linesOf(entries: readonly EntryView[], items: readonly OutboxIte
       !superseded.has(line.id) &&
       (line.kind !== 'withdrawn' || (line.item !== undefined && isHeld(line.item))),
   );
-}
-
-type Unit = VisitPage['units'][number];
-
-/**
- * A unit with what stands open on it as this device knows: what the server has, with what was left or closed
- * here and has not arrived, so that what was left open without a signal can be closed without one.
- */
-export function withOwnConditions(unit: Unit, lines: readonly Line[]): Unit {
-  const closed = new Set(
-    lines.filter((line) => line.kind === 'condition closed').map((line) => line.body.conditionId),
-  );
-  const left = lines.filter(
-    (line) =>
-      line.kind === 'condition left' &&
-      line.unitId === unit.id &&
-      line.item !== undefined &&
-      !isHeld(line.item) &&
-      !unit.conditions.some((condition) => condition.id === line.rootId),
-  );
-  return {
-    ...unit,
-    conditions: [
-      ...unit.conditions,
-      ...left.map(({ rootId, body, occurredAt }) => {
-        const kind = body.condition as ConditionKind;
-        return {
-          id: rootId,
-          kind,
-          hazard: CONDITION_KINDS[kind].hazard,
-          text: String(body.text ?? ''),
-          openedAt: occurredAt,
-        };
-      }),
-    ].filter(({ id }) => !closed.has(id)),
-  };
-}
-
-/**
- * What was left open on this visit, is still so, and must never stay past it: "safety bypassed on
- * RTU-1".
- */
-export function leftBehind(
-  lines: readonly Line[],
-  tagOf: (unitId: string | null) => string | undefined,
-): string[] {
-  const closed = new Set(
-    lines.filter((line) => line.kind === 'condition closed').map((line) => line.body.conditionId),
-  );
-  return lines
-    .filter(
-      (line) =>
-        line.kind === 'condition left' &&
-        !closed.has(line.id) &&
-        !closed.has(line.rootId) &&
-        neverPastTheVisit(line.body.condition as ConditionKind),
-    )
-    .map((line) => `${String(line.body.condition)}${tagOf(line.unitId) ? ` on ${tagOf(line.unitId)}` : ''}`);
 }

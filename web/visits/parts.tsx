@@ -1,5 +1,6 @@
 import type { QuantityName } from '#core/base/quantities';
-import type { VisitPage } from '#contracts/visits';
+import type { Act } from './acts.ts';
+import type { UnitOfSheet } from './standing.ts';
 import { Field } from '../ui/forms/Field.tsx';
 import { plainUnit, shownUnit, shownValue } from '#core/base/quantities';
 import { number, shortDay } from '../ui/words/format.ts';
@@ -12,15 +13,17 @@ export interface FieldsProps {
   readonly values: Values;
   readonly set: (patch: Values) => void;
   readonly error: (path: string) => string | undefined;
-  readonly unit: VisitPage['units'][number] | undefined;
+  readonly unit: UnitOfSheet | undefined;
   /** The calls of the visit, for leaving; each with whether anything was ticked on its unit. */
   readonly calls?: readonly LeavingCall[];
   /** Other units of the site, to compare with. */
   readonly sisters?: readonly { readonly id: string; readonly tag: string }[];
   /** What was left on this visit and must not stay past it, in words. */
   readonly leftBehind?: readonly string[];
-  /** What was measured on this visit and still has to be acted on, in words. */
-  readonly acts?: readonly string[];
+  /** What was measured and still has to be acted on. */
+  readonly acts?: readonly Act[];
+  /** What a unit or a point is called. */
+  readonly nameOf?: (subjectId: string) => string | undefined;
 }
 
 /** A call as the form for leaving asks about it. */

@@ -1,7 +1,13 @@
+import type { CircuitFacts } from '#core/evidence';
+import type { MeasuringLimits } from '#core/measuring/answers';
+import type { UnitSystem } from '#core/base/quantities';
+import { saysEntry } from '#core/record/kinds';
 import type { EntryView, NewEntry } from '#contracts/visits';
 import { entryItem, type OutboxItem } from '../outbox/db.ts';
-import { entryText } from './entryText.ts';
-import { leftBehind, linesOf, withOwnConditions } from './lines.ts';
+import { leftBehind } from './acts.ts';
+import { linesOf } from './lines.ts';
+import { page, standsBefore } from './testing/page.ts';
+import { standingOn } from './standing.ts';
 
 const entry = (id: string, more: Partial<EntryView> = {}): EntryView => ({
   id,
@@ -13,6 +19,7 @@ const entry = (id: string, more: Partial<EntryView> = {}): EntryView => ({
   body: { text: id },
   author: 'Ada',
   occurredAt: '2026-06-01T10:00:00Z',
+  recordedAt: '2026-06-01T10:00:00Z',
   supersedes: null,
   reason: null,
   ...more,
@@ -39,10 +46,7 @@ const waiting = (
 });
 
 describe('what stands open on a unit', () => {
-  const unit = {
-    id: 'u',
-    conditions: [{ id: 'old', kind: 'filters out', hazard: false, text: '', openedAt: '' }],
-  };
+  const before = standsBefore({ id: 'old', kind: 'filters out' });
   const left = waiting('left', {
     unitId: 'u',
     kind: 'condition left',
@@ -54,17 +58,43 @@ describe('what stands open on a unit', () => {
       kind: 'condition closed',
       body: { conditionId, text: 'ok' },
     } as Partial<NewEntry>);
-  const open = (items: OutboxItem[]) =>
-    withOwnConditions(unit as never, linesOf([], items)).conditions.map((c) => c.id);
+  const open = (items: OutboxItem[], entries: EntryView[] = []) =>
+    (standingOn(page({ before, entries }), items, undefined).get('u') ?? []).map(({ id, mark }) => [
+      id,
+      mark,
+    ]);
 
-  it('what was left without a signal stands open, and can be closed without one', () => {
-    expect(open([left])).toEqual(['old', 'left']);
-    expect(open([left, closes('left')])).toEqual(['old']);
-    expect(open([closes('old')])).toEqual([]);
+  it('is what the server has; what waits on this phone is marked, whichever way it goes', () => {
+    expect(open([])).toEqual([['old', 'as sent']]);
+    expect(open([left])).toEqual([
+      ['old', 'as sent'],
+      ['left', 'opening not sent'],
+    ]);
+    expect(open([left, closes('left')])).toEqual([['old', 'as sent']]);
+    expect(open([closes('old')])).toEqual([['old', 'closing not sent']]);
   });
 
-  it('what the server refused stands nowhere', () => {
-    expect(open([{ ...left, state: 'refused' }])).toEqual(['old']);
+  it('a closing that the server refused closes nothing, and what it refused stands nowhere', () => {
+    expect(open([{ ...closes('old'), state: 'refused' }])).toEqual([['old', 'as sent']]);
+    expect(open([{ ...left, state: 'refused' }])).toEqual([['old', 'as sent']]);
+    expect(open([{ ...left, state: 'aside' }])).toEqual([['old', 'as sent']]);
+  });
+
+  it('is closed once the server has the closing, and open again where the closing is withdrawn', () => {
+    const closing = entry('x', {
+      kind: 'condition closed',
+      unitId: 'u',
+      body: { conditionId: 'old', text: 'in' },
+    });
+    expect(open([], [closing])).toEqual([]);
+    const withdrawn = waiting('w', {
+      kind: 'withdrawn',
+      supersedes: 'x',
+      reason: 'wrong unit',
+      body: {},
+      occurredAt: undefined,
+    } as Partial<NewEntry>);
+    expect(open([withdrawn], [closing])).toEqual([['old', 'opening not sent']]);
   });
 });
 
@@ -130,23 +160,43 @@ describe('what must not stay behind', () => {
     unitId: 'u',
     body: { condition: 'safety bypassed', text: '' },
   });
-  it('is named until it is closed, also by something that has not been sent', () => {
-    const lines = linesOf(
-      [left, entry('d', { kind: 'condition left', body: { condition: 'filters out', text: '' } })],
-      [],
-    );
-    expect(leftBehind(lines, (id) => (id === 'u' ? 'RTU-1' : undefined))).toEqual([
-      'safety bypassed on RTU-1',
-    ]);
+  it('is named until it is closed, also by something that has not been sent, and not by what was refused', () => {
+    const other = entry('d', {
+      kind: 'condition left',
+      unitId: 'u',
+      body: { condition: 'filters out', text: '' },
+    });
+    const behind = (items: OutboxItem[], nameOf: (id: string) => string | undefined = () => undefined) =>
+      leftBehind(standingOn(page({ entries: [left, other] }), items, undefined), 'v', nameOf);
+    expect(behind([], (id) => (id === 'u' ? 'RTU-1' : undefined))).toEqual(['safety bypassed on RTU-1']);
     const closing = waiting('e', {
       kind: 'condition closed',
       body: { conditionId: 'c', text: 'out' },
     } as Partial<NewEntry>);
-    expect(leftBehind(linesOf([left], [closing]), () => undefined)).toEqual([]);
+    expect(behind([closing])).toEqual([]);
+    expect(behind([{ ...closing, state: 'refused' }])).toEqual(['safety bypassed']);
+  });
+
+  it('is what was left on this visit: what others left elsewhere is theirs', () => {
+    const before = standsBefore({ id: 'old', kind: 'safety bypassed' });
+    expect(leftBehind(standingOn(page({ before }), [], undefined), 'v', () => undefined)).toEqual([]);
   });
 });
 
 describe('an entry in words', () => {
+  const entryText = (
+    kind: string,
+    body: object,
+    circuit: CircuitFacts,
+    limits?: MeasuringLimits,
+    system: UnitSystem = 'US',
+  ) => saysEntry(kind, body, { circuit, limits, system, calls: new Map(), left: new Map() });
+
+  it('of a kind or a version that this program does not know is shown as it came', () => {
+    expect(entryText('thermogram', { hot: 'L2' }, {})).toMatch(/newer version of this program.*"hot":"L2"/);
+    expect(entryText('note', { text: 'x', version: 2 }, {})).toMatch(/\(version 2\), which reads it/);
+  });
+
   it('works out what readings say with the refrigerant of the circuit', () => {
     const body = {
       mode: 'cooling',

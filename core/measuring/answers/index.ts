@@ -2,3 +2,4 @@
 export * from './answer.ts';
 export * from './limits.ts';
 export * from './sisters.ts';
+export * from './rules.ts';

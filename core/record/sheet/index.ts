@@ -4,5 +4,7 @@
 export * from './entries.ts';
 export * from './standing.ts';
 export * from './attribution.ts';
+export * from './conditions.ts';
+export { actId, conditionOfRule, type AnswersOf } from './acts.ts';
 export * from './subject.ts';
 export * from './call.ts';

@@ -1,4 +1,5 @@
 import { compareText } from '#core/base/collections';
+import { readBody } from '#core/record/kinds';
 import type { Entry } from './entries.ts';
 
 /**
@@ -35,12 +36,18 @@ export function rootsOf(entries: readonly Entry[]): ReadonlyMap<string, string> 
   return roots;
 }
 
-/** What stands of a sheet: entries that nobody amended or withdrew, in the order of when they happened. */
+/**
+ * What stands of a sheet: entries that nobody amended or withdrew, in the order of when they happened, each
+ * body in today's form. What only a newer version reads says nothing here.
+ */
 export function standing(entries: readonly Entry[]): Standing[] {
   const superseded = new Set(entries.flatMap((e) => e.supersedes ?? []));
   const roots = rootsOf(entries);
   return entries
     .filter((e) => e.kind !== 'withdrawn' && !superseded.has(e.id))
     .sort(inOrder)
-    .map((e) => ({ ...e, rootId: roots.get(e.id) as string }));
+    .flatMap((e) => {
+      const body = readBody(e.kind, e.body);
+      return body === undefined ? [] : [{ ...e, body, rootId: roots.get(e.id) as string }];
+    });
 }

@@ -2,10 +2,13 @@ import { groupBy } from '#core/base/collections';
 import { partOf, partOfWord, slotFor, slotKey, type PartId, type Slot } from '#core/machine';
 import type { FoundAs, PutOff } from '#core/upkeep/maintenance';
 import { localDate, type PlainDate } from '#core/base/time';
-import { CONDITION_KINDS, type ConditionKind, type FindingGrade, type System } from '#core/base/vocabulary';
+import { type FindingGrade, type System } from '#core/base/vocabulary';
 import { watchDay } from '#core/record/work';
 import { callOf } from './attribution.ts';
-import type { ConditionBody, Entry, FindingBody, RefrigerantBody, VisitFact, WorkBody } from './entries.ts';
+import type { EntryBody } from '#core/record/kinds';
+import { actsOf, keptAnswers, type AnswersOf } from './acts.ts';
+import { conditionsOf, NOTHING_BEFORE, type Base, type ConditionState } from './conditions.ts';
+import type { Entry, VisitFact } from './entries.ts';
 import { rootsOf, standing, type Standing } from './standing.ts';
 
 /* What the sheets say of one unit, or of one point of a site, derived from what stands. */
@@ -43,23 +46,6 @@ export interface Movement {
   readonly atMs: number;
   readonly on: PlainDate;
   readonly authorId: string | null;
-}
-
-interface ConditionState {
-  /** Root of its line of amendments: stays the same however often the words are put right. */
-  readonly id: string;
-  readonly visitId: string;
-  readonly kind: ConditionKind;
-  readonly hazard: boolean;
-  readonly circuit: number | null;
-  readonly text: string;
-  readonly changedFrom: string | null;
-  readonly changedTo: string | null;
-  readonly closes: string | null;
-  readonly told: string | null;
-  readonly openedMs: number;
-  readonly openedBy: string | null;
-  readonly closed: { readonly atMs: number; readonly entryId: string } | null;
 }
 
 /**
@@ -126,6 +112,14 @@ export interface Subject {
   readonly circuits: readonly number[];
 }
 
+/** What a fold may be given beside its entries. */
+export interface FoldedOn {
+  /** Ms since 1970; lines recorded before it open nothing by what they found or measured. */
+  readonly since?: number | undefined;
+  readonly base?: Base | undefined;
+  readonly answersOf?: AnswersOf | undefined;
+}
+
 /**
  * What stands about one subject.
  *
@@ -133,14 +127,18 @@ export interface Subject {
  *   conditions; in any order
  * @param visits the visits of those entries
  * @param words component words the company has mapped itself
+ * @param more where the fold goes on from what other visits came to, from which moment on readings and
+ *   findings open something, and how the answers of a line are got
  */
 export function foldSubject(
   subject: Subject,
   entries: readonly Entry[],
   visits: ReadonlyMap<string, VisitFact>,
   words: ReadonlyMap<string, PartId> = new Map(),
+  { since = 0, base = NOTHING_BEFORE, answersOf = keptAnswers }: FoldedOn = {},
 ): SubjectSheet {
   const all = standing(entries);
+  const roots = rootsOf(entries);
   const own = all.filter((e) => (e.unitId ?? e.pointId) === subject.id);
   const ofKind = groupBy(own, (e) => e.kind);
   const of = (kind: string) => ofKind.get(kind) ?? [];
@@ -162,11 +160,12 @@ export function foldSubject(
     atMs: e.occurredMs,
     on: day(e),
   });
+  const conditions = conditionsOf(subject, own, all, { roots, visits, words, since, base });
   return {
     findings: of('finding').map((e) => {
-      const body = e.body as FindingBody;
+      const body = e.body as EntryBody<'finding'>;
       // Records brought in from elsewhere may say what was wrong and not with what.
-      const { component = '', failure = '' } = body as Partial<FindingBody>;
+      const { component = '', failure = '' } = body as Partial<EntryBody<'finding'>>;
       const part = body.part ?? partOfWord(component, words, body.system) ?? null;
       const { on, ...at } = place(e);
       return {
@@ -183,19 +182,23 @@ export function foldSubject(
     }),
     movements: of('refrigerant').flatMap((e) => movements(e, place(e), circuitAt)),
     leakRepairs: of('work').flatMap((e) => {
-      const body = e.body as WorkBody;
+      const body = e.body as EntryBody<'work'>;
       return body.leakRepair === 'proven'
         ? [{ circuit: circuitAt(e, body.circuit), on: day(e), atMs: e.occurredMs }]
         : [];
     }),
-    conditions: conditions(subject, own, all, rootsOf(entries), visits),
+    conditions: [...conditions, ...actsOf(own, conditions, { roots, since, answersOf, base })],
     lives: lives(of('work'), day),
     tasks: of('work').flatMap((e) => {
-      const { tasks = [], found } = e.body as WorkBody;
+      const { tasks = [], found } = e.body as EntryBody<'work'>;
       return tasks.map((task) => ({ task, visitId: e.visitId, on: day(e), found: found?.[task] }));
     }),
     putOff: of('work').flatMap((e) =>
-      Object.entries((e.body as WorkBody).putOff ?? {}).map(([task, why]) => ({ task, why, on: day(e) })),
+      Object.entries((e.body as EntryBody<'work'>).putOff ?? {}).map(([task, why]) => ({
+        task,
+        why,
+        on: day(e),
+      })),
     ),
     recommendations: of('recommendation').map((e) => ({
       id: e.rootId,
@@ -237,7 +240,7 @@ function movements(
   place: Pick<Movement, 'entryId' | 'visitId' | 'callId' | 'atMs' | 'on'>,
   circuitAt: (e: Entry, circuit: number | undefined) => number | null,
 ): Movement[] {
-  const body = e.body as RefrigerantBody;
+  const body = e.body as EntryBody<'refrigerant'>;
   const recovered = body.recoveredLb ?? 0;
   const base = {
     ...place,
@@ -261,55 +264,13 @@ function movements(
 }
 
 /**
- * Conditions with the first closing that stands; a closing on a visit to another site is about something
- * else.
- */
-function conditions(
-  subject: Subject,
-  own: readonly Standing[],
-  all: readonly Standing[],
-  roots: ReadonlyMap<string, string>,
-  visits: ReadonlyMap<string, VisitFact>,
-): ConditionState[] {
-  const closings = new Map<string, Standing>();
-  for (const e of all) {
-    if (e.kind !== 'condition closed' || visits.get(e.visitId)?.siteId !== subject.siteId) continue;
-    const { conditionId } = e.body as { conditionId: string };
-    const root = roots.get(conditionId) ?? conditionId;
-    if (!closings.has(root)) closings.set(root, e);
-  }
-  return own
-    .filter((e) => e.kind === 'condition left')
-    .map((e) => {
-      const body = e.body as ConditionBody;
-      const closing = closings.get(e.rootId);
-      return {
-        id: e.rootId,
-        visitId: e.visitId,
-        kind: body.condition,
-        hazard: CONDITION_KINDS[body.condition]?.hazard ?? false,
-        circuit: body.circuit ?? null,
-        text: body.text,
-        changedFrom: body.changedFrom ?? null,
-        changedTo: body.changedTo ?? null,
-        closes: body.closes ?? null,
-        told: body.told ?? null,
-        openedMs: e.occurredMs,
-        openedBy: e.authorId,
-        // Clocks of two phones may differ; nothing closes before it was opened.
-        closed: closing ? { atMs: Math.max(closing.occurredMs, e.occurredMs), entryId: closing.id } : null,
-      };
-    });
-}
-
-/**
  * The lives of components, slot by slot: each ends on the day the next one went in; before the first stood
  * something unknown.
  */
 function lives(work: readonly Standing[], day: (e: Entry) => PlainDate): ComponentLife[] {
   const slots = new Map<string, { slot: Slot; put: Standing[] }>();
   for (const e of work) {
-    const installed = (e.body as WorkBody).installed;
+    const installed = (e.body as EntryBody<'work'>).installed;
     if (!installed) continue;
     const slot = slotFor(installed.slot.part, installed.slot.circuit);
     const known = slots.get(slotKey(slot)) ?? { slot, put: [] };
@@ -327,8 +288,8 @@ function lives(work: readonly Standing[], day: (e: Entry) => PlainDate): Compone
       serial: null,
     },
     ...put.map((e, i) => {
-      const { manufacturer, model, serial } = (e.body as WorkBody).installed as NonNullable<
-        WorkBody['installed']
+      const { manufacturer, model, serial } = (e.body as EntryBody<'work'>).installed as NonNullable<
+        EntryBody<'work'>['installed']
       >;
       const after = put[i + 1];
       return {

@@ -17,7 +17,8 @@ export const CALL_STATES = [
 ] as const;
 export type CallState = (typeof CALL_STATES)[number];
 
-export const WAITING_FOR = ['parts', 'approval', 'weather', 'access', 'second person'] as const;
+export const WAITING_FOR = ['parts', 'approval', 'weather', 'access', 'second person', 'repair'] as const;
+/** Waiting for repair: made safe, and not to run again before it is repaired. */
 export type WaitingFor = (typeof WAITING_FOR)[number];
 
 /**

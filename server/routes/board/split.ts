@@ -1,9 +1,11 @@
 import { randomUUID } from 'node:crypto';
+import type { Transaction } from 'sequelize';
 import type { SplitBody } from '#contracts/board';
 import type { Dependencies } from '../../dependencies.ts';
 import { writeLog } from '../../http/log.ts';
 import { firstTime } from '../../http/once.ts';
 import { invalid, notFound, Problem } from '../../http/problem.ts';
+import { withLocked } from '../../sheet/lock.ts';
 import { BEGUN, CALLS_OF_VISITS } from '../reads/board.sql.ts';
 
 /**
@@ -18,7 +20,12 @@ export async function splitStop(
   body: SplitBody,
   actor: string,
 ): Promise<void> {
-  await db.transaction(async (transaction) => {
+  // Whoever writes on the sheet holds the visit's calls; a line that comes first is seen here.
+  const find = async (transaction: Transaction) => {
+    const calls = await db.rows<{ id: string }>(CALLS_OF_VISITS, [[visitId]], transaction);
+    return { units: [], points: [], calls: calls.map(({ id }) => id).sort(), visits: [visitId] };
+  };
+  await withLocked(db, find, async (_held, transaction) => {
     if (!(await firstTime(db, transaction, { id: body.id, body: { ...body, visitId }, actor }))) return;
     const stop = await db.models.Stop.findByPk(visitId, { transaction, lock: true });
     const visit = await db.models.Visit.findByPk(visitId, { transaction });

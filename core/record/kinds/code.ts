@@ -1,0 +1,17 @@
+import { z } from 'zod';
+import { shortText } from '#core/base/shapes';
+import type { Code } from '#core/evidence';
+import { kind, sentences } from './kind.ts';
+
+/** A fault code, with the board it belongs to. */
+export const code = kind({
+  body: z.object({
+    board: shortText.min(1, 'which board? a code means something only with its board'),
+    code: shortText.min(1, 'which code?'),
+    when: z.enum(['now', 'in history', 'before power was cut'], 'when did it show?'),
+    means: shortText.optional(),
+  }) satisfies z.ZodType<Code>,
+  about: 'anything',
+  says: ({ board, code, when, means }) => sentences(`${board}: ${code}, ${when}`, means),
+  form: { title: 'Fault code', save: 'Put the code on the sheet' },
+});

@@ -1,0 +1,219 @@
+import { dangerOf, dangerSeen, partOfWord, type PartId } from '#core/machine';
+import { CONDITION_KINDS, type ConditionKind } from '#core/base/vocabulary';
+import type { EntryBody } from '#core/record/kinds';
+import type { VisitFact } from './entries.ts';
+import type { Standing } from './standing.ts';
+
+/*
+ * What stands open on a subject, from whichever line says so: somebody left it, found it, saw it, or a reading
+ * asks to act on it (acts.ts). One fact is one condition, however often it was written.
+ */
+
+/** Which line opened a condition. */
+export const CONDITION_SOURCES = ['left', 'found', 'seen', 'measured'] as const;
+export type ConditionSource = (typeof CONDITION_SOURCES)[number];
+
+export interface ConditionState {
+  /** Root of the first line that says so; stays the same however often the words are put right. */
+  readonly id: string;
+  readonly source: ConditionSource;
+  /** Roots of all lines that say it: closing any of them closes it. */
+  readonly lines: readonly string[];
+  readonly visitId: string;
+  readonly kind: ConditionKind;
+  readonly hazard: boolean;
+  readonly circuit: number | null;
+  readonly part: PartId | null;
+  /** The rule of the answer that asks to act, and the mode it was measured in. */
+  readonly rule: string | null;
+  readonly mode: string | null;
+  readonly text: string;
+  readonly changedFrom: string | null;
+  readonly changedTo: string | null;
+  readonly closes: string | null;
+  readonly told: string | null;
+  readonly openedMs: number;
+  readonly openedBy: string | null;
+  readonly closed: Closed | null;
+}
+export interface Closed {
+  readonly atMs: number;
+  readonly entryId: string;
+}
+
+/** What lines of other visits came to, where a sheet is folded on from there. */
+export interface Base {
+  /** Conditions that other visits have opened, as they stand by the lines of those. */
+  readonly conditions: readonly ConditionState[];
+  /** Conditions of this sheet that lines of other visits have closed. */
+  readonly closed: ReadonlyMap<string, Closed>;
+}
+export const NOTHING_BEFORE: Base = { conditions: [], closed: new Map() };
+
+/** What a condition without anything special says. */
+export const plainCondition = {
+  part: null,
+  rule: null,
+  mode: null,
+  changedFrom: null,
+  changedTo: null,
+  closes: null,
+  told: null,
+} as const;
+
+type Opening = Omit<ConditionState, 'closed' | 'lines'>;
+
+/** True where the lines of one fact are to be one condition: somebody found it, and it was left as well. */
+function sameFact(open: ConditionState, next: Opening): boolean {
+  const told = (source: ConditionSource) => source === 'found' || source === 'seen';
+  if (!told(open.source) && !told(next.source)) return false;
+  if (open.circuit !== null && next.circuit !== null && open.circuit !== next.circuit) return false;
+  if (open.kind === next.kind) return true;
+  // Heat that is switched off for a holed exchanger is how that was made safe, and no second thing.
+  const kinds = [open.kind, next.kind];
+  return kinds.includes('heat disabled') && kinds.includes('exchanger holed or cracked');
+}
+
+const joined = (open: ConditionState, next: Opening): ConditionState => ({
+  ...open,
+  kind: open.kind === 'heat disabled' ? next.kind : open.kind,
+  hazard: open.hazard || next.hazard,
+  lines: open.lines.includes(next.id) ? open.lines : [...open.lines, next.id],
+  part: open.part ?? next.part,
+  text: [...new Set([open.text, next.text])].filter(Boolean).join('. '),
+  changedFrom: open.changedFrom ?? next.changedFrom,
+  changedTo: open.changedTo ?? next.changedTo,
+  closes: open.closes ?? next.closes,
+  told: open.told ?? next.told,
+});
+
+/** What a line opens, where it opens something. */
+function openingOf(e: Standing, since: number, words: ReadonlyMap<string, PartId>): Opening | undefined {
+  const at = { id: e.rootId, visitId: e.visitId, openedMs: e.occurredMs, openedBy: e.authorId };
+  const of = (kind: ConditionKind) => ({ kind, hazard: CONDITION_KINDS[kind]?.hazard ?? false });
+  if (e.kind === 'condition left') {
+    const body = e.body as EntryBody<'condition left'>;
+    return {
+      ...plainCondition,
+      ...at,
+      ...of(body.condition),
+      source: 'left',
+      circuit: body.circuit ?? null,
+      text: body.text,
+      changedFrom: body.changedFrom ?? null,
+      changedTo: body.changedTo ?? null,
+      closes: body.closes ?? null,
+      told: body.told ?? null,
+    };
+  }
+  if (e.recordedMs < since) return undefined;
+  if (e.kind === 'finding') {
+    const { grade, component, failure, circuit, madeSafe, told, ...body } = e.body as EntryBody<'finding'>;
+    if (grade !== 'proven' && grade !== 'presumed') return undefined;
+    const part = body.part ?? partOfWord(component, words, body.system) ?? null;
+    const kind = dangerOf(part, failure);
+    if (kind === undefined) return undefined;
+    const text = `${component} ${failure}, ${grade}${madeSafe ? `. Made safe: ${madeSafe}` : ''}`;
+    return {
+      ...{ ...plainCondition, ...at, ...of(kind), source: 'found' },
+      ...{ part, circuit: circuit ?? null, text, told: told ?? null },
+    };
+  }
+  if (e.kind !== 'look') return undefined;
+  const { part, sign, circuit } = e.body as EntryBody<'look'>;
+  const kind = dangerSeen(part, sign);
+  return kind === undefined
+    ? undefined
+    : {
+        ...{ ...plainCondition, ...at, ...of(kind), source: 'seen' },
+        ...{ part, circuit: circuit ?? null, text: `${part}: ${sign}` },
+      };
+}
+
+/** The roots a line closes: the one it names, and what was found at a part that it puts in new. */
+function closes(
+  e: Standing,
+  open: readonly ConditionState[],
+  roots: ReadonlyMap<string, string>,
+): readonly ConditionState[] {
+  if (e.kind === 'condition closed') {
+    const { conditionId } = e.body as EntryBody<'condition closed'>;
+    const root = roots.get(conditionId) ?? conditionId;
+    return open.filter((one) => one.lines.includes(root));
+  }
+  const { installed } = e.body as EntryBody<'work'>;
+  if (e.kind !== 'work' || !installed) return [];
+  const { part, circuit } = installed.slot;
+  return open.filter(
+    (one) =>
+      (one.source === 'found' || one.source === 'seen') &&
+      one.part === part &&
+      (circuit === null || one.circuit === null || one.circuit === circuit),
+  );
+}
+
+/**
+ * Conditions that lines have left, found or seen, each with the first closing that stands. A closing on a
+ * visit to another site is about something else; nothing closes before it was opened, since clocks of two
+ * phones may differ.
+ *
+ * @param own lines about the subject
+ * @param all lines that may close something of it
+ * @param since lines recorded before it say nothing beyond what was left: they were written under older rules
+ */
+export function conditionsOf(
+  subject: { readonly id: string; readonly siteId: string },
+  own: readonly Standing[],
+  all: readonly Standing[],
+  {
+    roots,
+    visits,
+    words,
+    since,
+    base,
+  }: {
+    readonly roots: ReadonlyMap<string, string>;
+    readonly visits: ReadonlyMap<string, VisitFact>;
+    readonly words: ReadonlyMap<string, PartId>;
+    readonly since: number;
+    readonly base: Base;
+  },
+): ConditionState[] {
+  const closings = all.filter(
+    (e) =>
+      (e.kind === 'condition closed' && visits.get(e.visitId)?.siteId === subject.siteId) ||
+      (e.kind === 'work' && (e.unitId ?? e.pointId) === subject.id),
+  );
+  const found = [...base.conditions.filter(({ source }) => source !== 'measured')];
+  for (const e of own) {
+    const next = openingOf(e, since, words);
+    if (!next) continue;
+    const at = found.findIndex((one) => !closedBefore(one, next.openedMs) && sameFact(one, next));
+    const now = at === -1 ? { ...next, lines: [next.id], closed: null } : joined(found[at]!, next);
+    const elsewhere = base.closed.get(now.id);
+    const whole = closedBy(now, closings, roots, elsewhere);
+    if (at === -1) found.push(whole);
+    else found[at] = whole;
+  }
+  return found.map((one) => closedBy(one, closings, roots, base.closed.get(one.id)));
+}
+
+const closedBefore = ({ closed }: ConditionState, atMs: number): boolean =>
+  closed !== null && closed.atMs < atMs;
+
+/** A condition with the first closing that stands, by lines at hand or by those of other visits. */
+function closedBy(
+  one: ConditionState,
+  closings: readonly Standing[],
+  roots: ReadonlyMap<string, string>,
+  elsewhere: Closed | undefined,
+): ConditionState {
+  const first = closings.find(
+    (e) =>
+      (e.kind === 'condition closed' || e.occurredMs >= one.openedMs) && closes(e, [one], roots).length > 0,
+  );
+  const own = first && { atMs: Math.max(first.occurredMs, one.openedMs), entryId: first.id };
+  const known = [one.closed, own, elsewhere].filter((closed) => closed !== null && closed !== undefined);
+  const [closed = null] = known.sort((a, b) => a.atMs - b.atMs);
+  return { ...one, closed };
+}

@@ -1,0 +1,193 @@
+import { randomUUID } from 'node:crypto';
+import { testServer, type TestServer } from '../testing/server.ts';
+import { derivedRows, sheetWriter, type SheetWriter } from '../testing/sheets.ts';
+import { rebuild } from './rebuild.ts';
+
+/* A fact is written once, and whatever should hear of it does. Each of these was seen not to. */
+
+const clock = { now: () => new Date('2026-06-20T15:00:00Z'), shiftMs: 0 };
+let server: TestServer;
+let at: SheetWriter;
+let unitId: string;
+let halls = 0;
+beforeAll(async () => {
+  server = await testServer();
+  server.setNow('2026-06-20T15:00:00Z');
+});
+beforeEach(async () => {
+  at = await sheetWriter(server, `Works${++halls}`);
+  unitId = await at.unit('RTU-1');
+});
+afterAll(() => server.stop());
+
+interface Call {
+  state: string;
+  waitingFor: string | null;
+  completedAt: string | null;
+  version: number;
+}
+const callOf = (id: string) => at.get<Call>(`/api/calls/${id}`);
+const unitOf = () =>
+  at.get<{
+    flagKinds: string[];
+    sentence: string;
+    conditions: { id: string; kind: string; closedAt: null }[];
+  }>(`/api/units/${unitId}`);
+const open = async () => (await unitOf()).conditions.filter(({ closedAt }) => closedAt === null);
+const board = async () =>
+  (await at.get<{ rows: { id: string; unitId: string; kind: string }[] }>('/api/conditions')).rows.filter(
+    (row) => row.unitId === unitId,
+  );
+const hour = (n: number) => ({ occurredAt: `2026-06-02T${n}:00:00Z` });
+const no = { complaint: 'no heat', system: 'heating' };
+const DONE = { outcome: 'done' };
+const flue = (co: number, mode = 'heating') => ({
+  mode,
+  readings: [
+    { point: 'flue CO', value: co, unit: 'ppm' },
+    { point: 'flue oxygen', value: 7, unit: '%' },
+  ],
+});
+
+/** A no-heat call with its visit. */
+async function noHeat() {
+  const callId = await at.call(unitId, '2026-06-02T11:00:00Z', no);
+  return { callId, visitId: await at.visit([callId], '2026-06-02') };
+}
+/** What is derived is what a rebuild derives. */
+async function expectSameAnew() {
+  const before = await derivedRows(server);
+  await server.db.transaction((transaction) => rebuild(server.db, clock, transaction));
+  expect(await derivedRows(server)).toEqual(before);
+}
+
+it('flue CO of 450 ppm stands on the unit, the board and the watch list, and the call waits for repair', async () => {
+  const { callId, visitId } = await noHeat();
+  await at.write(visitId, 'reading set', flue(450), { unitId, ...hour(12) });
+  expect(await open()).toMatchObject([{ kind: 'carbon monoxide found' }]);
+  expect(await board()).toMatchObject([{ kind: 'carbon monoxide found' }]);
+  expect((await unitOf()).flagKinds).toContain('hazard');
+  const watched = await at.get<{ rows: { unitId: string }[] }>('/api/watch');
+  expect(watched.rows.map((row) => row.unitId)).toContain(unitId);
+  await at.write(visitId, 'leave', DONE, hour(13));
+  expect(await callOf(callId)).toMatchObject({ state: 'waiting', waitingFor: 'repair' });
+  // Words close nothing; the machine off proves nothing; the same read again in its band does.
+  const lineId = (await server.db.models.Entry.findOne({ where: { visitId, kind: 'reading set' } }))?.id;
+  const act = { lineId, rule: 'flue CO' };
+  await at.write(visitId, 'explained', { act, text: 'a cold start' }, { unitId, ...hour(14) }, 422);
+  await at.write(visitId, 'reading set', flue(20, 'off'), { unitId, ...hour(14) });
+  expect(await open()).toHaveLength(1);
+  await at.write(visitId, 'reading set', flue(20), { unitId, ...hour(15) });
+  expect(await open()).toEqual([]);
+  expect(await callOf(callId)).toMatchObject({ state: 'done', completedAt: '2026-06-02T15:00:00.000Z' });
+  await expectSameAnew();
+});
+
+it('a cracked exchanger that was found is the open condition; no second thing has to be written', async () => {
+  const { callId, visitId } = await noHeat();
+  const cracked = { component: 'heat exchanger', failure: 'cracked', grade: 'presumed' };
+  const found = await at.write(
+    visitId,
+    'finding',
+    { ...cracked, madeSafe: 'heat off and tagged', told: 'manager, in writing' },
+    { unitId, ...hour(12) },
+  );
+  expect(await open()).toMatchObject([{ id: found, kind: 'exchanger holed or cracked' }]);
+  await at.write(visitId, 'leave', DONE, hour(13));
+  expect(await callOf(callId)).toMatchObject({ state: 'waiting', waitingFor: 'repair' });
+  expect((await unitOf()).sentence).toMatch(/Hazard left open: exchanger holed or cracked/);
+  // A return puts a new one in: what was found there is repaired, and the call with it.
+  const back = await at.visit([callId], '2026-06-09');
+  const put = { text: 'new exchanger', installed: { slot: { part: 'heat exchanger', circuit: null } } };
+  await at.write(back, 'work', put, { unitId, occurredAt: '2026-06-09T12:00:00Z' });
+  expect(await open()).toEqual([]);
+  expect((await callOf(callId)).state).toBe('done');
+  await expectSameAnew();
+});
+
+it('a hole that was seen, and the finding of it, are one condition', async () => {
+  const { visitId } = await noHeat();
+  const seen = { part: 'heat exchanger', sign: 'crack or hole', looked: 'mirror or camera', by: 'eye' };
+  const look = await at.write(visitId, 'look', seen, { unitId, ...hour(11) });
+  const cracked = { component: 'heat exchanger', failure: 'cracked', grade: 'proven' };
+  const found = await at.write(visitId, 'finding', cracked, { unitId, ...hour(12) });
+  const off = { condition: 'heat disabled', text: 'gas cock shut' };
+  const left = await at.write(visitId, 'condition left', off, { unitId, ...hour(12) });
+  expect(await open()).toMatchObject([{ id: look, kind: 'exchanger holed or cracked' }]);
+  // Closing any of its lines closes it.
+  for (const conditionId of [found, left]) {
+    const closing = await at.write(
+      visitId,
+      'condition closed',
+      { conditionId, text: 'new exchanger in' },
+      { unitId, ...hour(13) },
+    );
+    expect(await open()).toEqual([]);
+    await at.withdraw(visitId, closing);
+    expect(await open()).toHaveLength(1);
+  }
+  await expectSameAnew();
+});
+
+it('with heat disabled a no-heat call that is left done waits for repair, and a cooling call is done', async () => {
+  const { callId, visitId } = await noHeat();
+  const cooling = await at.call(unitId, '2026-06-02T11:00:00Z');
+  const other = await at.visit([cooling], '2026-06-02');
+  const off = { condition: 'heat disabled', text: 'until the inducer is in' };
+  const left = await at.write(visitId, 'condition left', off, { unitId, ...hour(12) });
+  await at.write(visitId, 'leave', DONE, hour(13));
+  await at.write(other, 'leave', DONE, hour(13));
+  expect(await callOf(callId)).toMatchObject({ state: 'waiting', waitingFor: 'repair' });
+  expect((await callOf(cooling)).state).toBe('done');
+  await at.withdraw(visitId, left);
+  expect((await callOf(callId)).state).toBe('done');
+  await expectSameAnew();
+});
+
+it('a call that is given another unit leaves the other calls of its visit what is theirs', async () => {
+  const second = await at.unit('RTU-2');
+  const [one, two] = [
+    await at.call(null, '2026-06-02T11:00:00Z'),
+    await at.call(second, '2026-06-02T11:10:00Z'),
+  ];
+  const visitId = await at.visit([one, two], '2026-06-02');
+  const burnt = { component: 'contactor', failure: 'burnt', grade: 'proven' };
+  await at.write(visitId, 'finding', burnt, { unitId, ...hour(12) });
+  await at.write(visitId, 'finding', burnt, { unitId: second, ...hour(12) });
+  const { version } = await callOf(one);
+  const desk = await server.as('dispatcher');
+  await desk.patch(`/api/calls/${one}`).send({ version, unitId }).expect(200);
+  await expectSameAnew();
+});
+
+it('what a reading asks is heard at a point of the site, and settled by the rule, never by its words', async () => {
+  const { visitId } = await noHeat();
+  const volts = (v: number) => ({
+    mode: 'cooling',
+    readings: ['L1-L2', 'L2-L3', 'L3-L1'].map((pair, i) => ({
+      ...{ point: `volts ${pair}`, value: i === 0 ? v : 460, unit: 'V' },
+    })),
+  });
+  const lineId = await at.write(visitId, 'reading set', volts(400), { unitId, ...hour(12) });
+  const [act] = await open();
+  expect(act).toMatchObject({ kind: 'reading to act on' });
+  const rule = (await server.db.models.Condition.findByPk(act?.id))?.rule;
+  // It is no line that somebody left, and is not closed as one.
+  const closing = { conditionId: act?.id, text: 'fine' };
+  await at.write(visitId, 'condition closed', closing, { unitId, ...hour(13) }, 422);
+  const other = { act: { lineId: randomUUID(), rule }, text: 'another reading' };
+  await at.write(visitId, 'explained', other, { unitId, ...hour(13) }, 422);
+  await at.write(
+    visitId,
+    'explained',
+    { act: { lineId, rule }, text: 'on the generator' },
+    { unitId, ...hour(13) },
+  );
+  expect((await open()).map(({ id }) => id)).not.toContain(act?.id);
+  await expectSameAnew();
+});
+
+it('a body of a kind or a version that only a newer program reads is refused by its field', async () => {
+  const { visitId } = await noHeat();
+  await at.write(visitId, 'thermogram', { hot: 'L2' }, { unitId, ...hour(12) }, 422);
+});
