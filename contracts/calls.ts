@@ -12,7 +12,7 @@ import {
 } from '#core/record/work';
 import type { AgreedAtSite } from './agreements.ts';
 import { id, instant, listQuery, longText, plainDate, shortText, version } from './common.ts';
-import type { ConditionView } from './units.ts';
+import type { ConditionView, RecommendedView, StandingView } from './units.ts';
 import type { GettingIn } from './visits.ts';
 
 const degrees = z.number().min(-60, 'colder than any room').max(200, 'hotter than any room');
@@ -156,6 +156,9 @@ export interface CallPage extends CallRow {
     readonly arrivedAt: string | null;
     readonly leftAt: string | null;
   }[];
+  /** What stands open on its unit, or was left, found or measured on its visits. */
+  readonly standing: readonly StandingView[];
+  readonly recommended: readonly RecommendedView[];
   /** What it came to, unit by unit. */
   readonly outcomes: readonly {
     readonly subjectId: string;

@@ -3,7 +3,7 @@ import type { AgreedAtSite } from './agreements.ts';
 import { id, latitude, listQuery, longitude, longText, name, shortText, version } from './common.ts';
 import { minutesOfDay } from '#core/base/time';
 import { SITE_HAZARD_NAMES, type SiteHazard } from '#core/base/vocabulary';
-import type { ConditionView, UnitRow } from './units.ts';
+import type { ConditionView, RecommendedView, StandingView, UnitRow } from './units.ts';
 import type { CallRow } from './calls.ts';
 
 function isClock(text: string): boolean {
@@ -122,5 +122,10 @@ export interface SitePage extends SiteView {
   readonly openCalls: readonly CallRow[];
   readonly recentVisits: readonly { id: string; on: string; crew: string | null; refs: string }[];
   readonly conditions: readonly ConditionView[];
+  /** What stands open and was recommended at its panels, towers and the like. */
+  readonly atPoints: {
+    readonly standing: readonly StandingView[];
+    readonly recommended: readonly RecommendedView[];
+  };
   readonly roofs: readonly { id: string; name: string; units: number }[];
 }

@@ -343,3 +343,25 @@ export interface UnitCallRow {
   readonly found: string;
   readonly visitId: string | null;
 }
+
+/** Something that stands open, with what it stands on. */
+export interface StandingView {
+  readonly id: string;
+  readonly subject: string;
+  /** Null where it stands at a point of the site. */
+  readonly unitId: string | null;
+  readonly kind: string;
+  readonly hazard: boolean;
+  readonly text: string;
+  readonly openedAt: string;
+}
+
+/** Something that was recommended, with what it is about. */
+export interface RecommendedView {
+  readonly id: string;
+  readonly subject: string;
+  readonly unitId: string | null;
+  readonly text: string;
+  readonly on: string;
+  readonly by: string | null;
+}

@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { localDate } from '#core/base/time';
+import { localDate, parseInstant } from '#core/base/time';
 import { connect, type Database } from '../server/db/connect.ts';
 import { migrate } from '../server/upgrade/migrate.ts';
 import { clockFor, type Clock } from '../server/http/clock.ts';
@@ -64,6 +64,9 @@ export async function loadScenario(db: Database, clock: Clock, scenario: Scenari
     await setting('yard', { name: YARD.name, lat, lon });
     await setting('map base', base);
     await setting('demo', { madeFor: scenario.today });
+    // The company's record is older than the day on which what is found and measured began to open something.
+    await setting('facts', { since: parseInstant(`${scenario.today}T00:00`, ZONE).toISOString() });
+    for (const entry of scenario.entries) entry.recorded_at ??= entry.occurred_at;
     for (const table of ORDER) await insertRows(table, scenario[table], go);
     await go("select setval('call_numbers', $1)", [scenario.calls.length]);
     for (const site of new Set(scenario.site_points.map((point) => point.site_id as string)))

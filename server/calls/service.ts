@@ -1,6 +1,7 @@
 import type { Transaction } from 'sequelize';
 import { whyNot, type CallEventKind, type CallState, type DeskStep } from '#core/record/work';
 import type { CallPage, CallPatch, NewCall } from '#contracts/calls';
+import type { RecommendedView, StandingView } from '#contracts/units';
 import type { Dependencies } from '../dependencies.ts';
 import type { Database } from '../db/connect.ts';
 import { nextRef } from '../db/refs.ts';
@@ -11,13 +12,16 @@ import { writeLog } from '../http/log.ts';
 import { updateVersion } from '../http/versioned.ts';
 import { derive } from '../sheet/derive.ts';
 import { withLocked } from '../sheet/lock.ts';
+import { RECOMMENDED_ON_CALL, STANDING_ON_CALL } from '../units/units.sql.ts';
 import { BESIDE_CALL, ONE_CALL, UNUSED_VISIT, VISIT_OF_PLAN, VISITS_OF_CALL } from './calls.sql.ts';
 
 type Needs = Pick<Dependencies, 'db' | 'clock'>;
 
 /** @throws Problem 404 */
 export async function callRecord(db: Database, id: string): Promise<CallPage> {
-  const [call] = await db.rows<Omit<CallPage, 'visits' | 'events'>>(ONE_CALL, [id]);
+  const [call] = await db.rows<Omit<CallPage, 'visits' | 'events' | 'standing' | 'recommended'>>(ONE_CALL, [
+    id,
+  ]);
   if (!call) throw notFound('Call');
   const visits = await db.rows<CallPage['visits'][number]>(VISITS_OF_CALL, [id]);
   const events = await db.models.CallEvent.findAll({
@@ -32,6 +36,8 @@ export async function callRecord(db: Database, id: string): Promise<CallPage> {
     ...call,
     outcomes: call.outcomes.map((o) => ({ ...o, watchUntil: o.watchUntil ?? null })),
     visits,
+    standing: await db.rows<StandingView>(STANDING_ON_CALL, [id]),
+    recommended: await db.rows<RecommendedView>(RECOMMENDED_ON_CALL, [id]),
     events: events.map((event) => ({
       at: event.occurredAt.toISOString(),
       kind: event.kind,

@@ -191,3 +191,41 @@ it('a body of a kind or a version that only a newer program reads is refused by 
   const { visitId } = await noHeat();
   await at.write(visitId, 'thermogram', { hot: 'L2' }, { unitId, ...hour(12) }, 422);
 });
+
+it('a unit with an open call is never said to have nothing open', async () => {
+  expect(await unitOf()).toMatchObject({ flagKinds: [], sentence: 'Nothing speaks against this unit.' });
+  const { visitId } = await noHeat();
+  expect(await unitOf()).toMatchObject({
+    flagKinds: ['open call'],
+    sentence: '1 call open. Nothing else speaks against this unit.',
+  });
+  const list = await at.get<{ total: number }>(
+    `/api/units?q=Works${halls}&standing=nothing+open`,
+  );
+  expect(list.total).toBe(0);
+  await at.write(visitId, 'leave', DONE, hour(13));
+  expect(await unitOf()).toMatchObject({ flagKinds: [], sentence: 'Nothing speaks against this unit.' });
+});
+
+it('what was recommended and left open on its visits stands on the call, at a panel as well', async () => {
+  const { callId, visitId } = await noHeat();
+  const pointId = randomUUID();
+  const desk = await server.as('dispatcher');
+  const panel = { id: pointId, siteId: at.siteId, kind: 'panel', name: 'MDP' };
+  await desk.post('/api/points').send(panel).expect(201);
+  await at.write(visitId, 'recommendation', { text: 'new curb' }, { unitId, ...hour(12) });
+  await at.write(visitId, 'recommendation', { text: 'label the breakers' }, { pointId, ...hour(12) });
+  const lug = { component: 'wiring', failure: 'burnt', grade: 'proven' };
+  await at.write(visitId, 'finding', lug, { pointId, ...hour(12) });
+  const burnt = { subject: 'MDP', kind: 'burnt wiring', hazard: true, unitId: null };
+  expect(await at.get(`/api/calls/${callId}`)).toMatchObject({
+    standing: [burnt],
+    recommended: expect.arrayContaining([
+      expect.objectContaining({ subject: 'RTU-1', text: 'new curb' }),
+      expect.objectContaining({ subject: 'MDP', text: 'label the breakers' }),
+    ]),
+  });
+  expect(await at.get(`/api/sites/${at.siteId}`)).toMatchObject({
+    atPoints: { standing: [burnt], recommended: [{ text: 'label the breakers' }] },
+  });
+});

@@ -1,6 +1,6 @@
 import type { Transaction } from 'sequelize';
 import { chunks } from '#core/base/collections';
-import { briefOf, storyOf, unitVerdict } from '#core/judging/history';
+import { briefOf, marksOf, storyOf, unitVerdict } from '#core/judging/history';
 import { localDate, type PlainDate } from '#core/base/time';
 import type { Database } from '../db/connect.ts';
 import type { SentRow } from '../db/derived.ts';
@@ -40,7 +40,7 @@ export async function judge(
       decisions: decisions.length,
       sentence: verdict.sentence,
       flags: verdict.flags,
-      flagKinds: verdict.flags.filter((flag) => flag.decisionId === undefined).map((flag) => flag.kind),
+      flagKinds: marksOf(verdict, facts),
       openConditions: facts.openConditions.length,
       lastVisitAt: sheet.lastVisitMs === null ? null : new Date(sheet.lastVisitMs).toISOString(),
       lastDone,

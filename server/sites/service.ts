@@ -1,5 +1,5 @@
 import type { NewSite, SitePage, SitePatch, SiteView } from '#contracts/sites';
-import type { UnitRow } from '#contracts/units';
+import type { RecommendedView, StandingView, UnitRow } from '#contracts/units';
 import type { Dependencies } from '../dependencies.ts';
 import { agreedOn } from '../agreements/queries.ts';
 import { openCallsOfSite } from '../calls/queries.ts';
@@ -10,7 +10,7 @@ import { todayIn } from '../http/clock.ts';
 import { updateVersion } from '../http/versioned.ts';
 import { companyNow } from '../settings/service.ts';
 import { conditionsOf } from '../units/queries.ts';
-import { UNITS_OF_SITE } from '../units/units.sql.ts';
+import { RECOMMENDED_AT_POINTS, STANDING_AT_POINTS, UNITS_OF_SITE } from '../units/units.sql.ts';
 import { refreshStale } from '../sheet/summary.ts';
 import { ONE_SITE, RECENT_VISITS, ROOFS_OF_SITE } from './sites.sql.ts';
 
@@ -42,6 +42,10 @@ export async function siteRecord(
     openCalls: await openCallsOfSite(db, id),
     recentVisits,
     conditions,
+    atPoints: {
+      standing: await db.rows<StandingView>(STANDING_AT_POINTS, [id]),
+      recommended: await db.rows<RecommendedView>(RECOMMENDED_AT_POINTS, [id]),
+    },
     roofs,
   };
 }

@@ -235,3 +235,45 @@ from units a
 where a.id = $1
 order by (b.model is not distinct from a.model) desc, e.occurred_at desc
 limit 12`;
+
+/** What stands open somewhere, with what it stands on called by its name. */
+const standing = (which: string): string => `
+select
+  o.id,
+  coalesce(u.tag, t.name) as subject,
+  o.unit_id as "unitId",
+  o.kind,
+  o.hazard,
+  o.text,
+  o.opened_at as "openedAt"
+from open_conditions o
+  left join units u on u.id = o.unit_id
+  left join site_points t on t.id = o.point_id
+where o.closed_at is null and ${which}
+order by o.hazard desc, o.opened_at, o.id`;
+
+/** What was recommended somewhere. */
+const recommended = (which: string): string => `
+select
+  r.id,
+  coalesce(u.tag, t.name) as subject,
+  r.unit_id as "unitId",
+  r.text,
+  to_char(r.made_at at time zone s.time_zone, 'YYYY-MM-DD') as on,
+  p.display_name as by
+from recommendations r
+  left join units u on u.id = r.unit_id
+  left join site_points t on t.id = r.point_id
+  join sites s on s.id = coalesce(u.site_id, t.site_id)
+  left join users p on p.id = r.made_by
+where ${which}
+order by r.made_at desc, r.id`;
+
+const ON_VISITS_OF_CALL = 'in (select visit_id from visit_calls where call_id = $1)';
+/** What stands open on the unit of call $1, or was left, found or measured on one of its visits. */
+export const STANDING_ON_CALL = standing(`(o.visit_id ${ON_VISITS_OF_CALL}
+  or o.unit_id = (select coalesce(k.unit_id, k.found_unit_id) from calls k where k.id = $1))`);
+export const RECOMMENDED_ON_CALL = recommended(`r.visit_id ${ON_VISITS_OF_CALL}`);
+/** The same at the points of site $1: panels, towers, the automation. */
+export const STANDING_AT_POINTS = standing('t.site_id = $1');
+export const RECOMMENDED_AT_POINTS = recommended('t.site_id = $1');

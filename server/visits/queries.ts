@@ -63,17 +63,25 @@ const dueOn = (maintenance: UnitMaintenance | undefined, today: PlainDate) =>
 interface Stood extends Omit<ConditionState, 'closed'> {
   readonly subject: string;
   readonly ofThis: boolean;
+  readonly toldByOthers: boolean;
+  /** By a line of another visit. */
   readonly closedMs: number | null;
   readonly closedBy: string | null;
 }
+const closingOf = ({ closedMs, closedBy }: Stood) =>
+  closedMs === null || closedBy === null ? null : { atMs: closedMs, entryId: closedBy };
 
 const beforeOf = (rows: readonly Stood[]): BeforeVisit => ({
   conditions: rows
-    .filter(({ ofThis }) => !ofThis)
-    .map(({ subject: _s, ofThis: _o, closedMs: _m, closedBy: _b, ...row }) => ({ ...row, closed: null })),
-  closed: rows
-    .filter(({ ofThis }) => ofThis)
-    .map(({ id, closedMs, closedBy }) => ({ id, atMs: closedMs ?? 0, entryId: closedBy ?? '' })),
+    .filter(({ toldByOthers }) => toldByOthers)
+    .map((row) => {
+      const { subject: _s, ofThis: _o, toldByOthers: _t, closedMs: _m, closedBy: _b, ...condition } = row;
+      return { ...condition, closed: closingOf(row) };
+    }),
+  closed: rows.flatMap((row) => {
+    const closed = row.ofThis ? closingOf(row) : null;
+    return closed ? [{ id: row.id, ...closed }] : [];
+  }),
 });
 
 /**

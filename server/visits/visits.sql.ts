@@ -120,13 +120,16 @@ where e.id = any($1::uuid[])
   and e.kind in ('condition left', 'finding', 'look', 'reading set', 'measurement')`;
 
 /**
- * What stood open at the site $1 but for the sheet $2, and what of that sheet others have closed, by unit or
- * point. What only this sheet has closed stands open: its own lines close it again.
+ * What stood open at the site $1 but for the sheet $2, by unit or point, and what of that sheet others have
+ * closed. What only this sheet has closed stands open: its own lines close it again. What its lines alone say is
+ * not among it.
  */
 export const BEFORE_VISIT = `
 select
   coalesce(o.unit_id, o.point_id) as subject,
   o.visit_id = $2::uuid as "ofThis",
+  exists (
+    select from entries l where l.id = any(o.lines) and l.visit_id <> $2::uuid) as "toldByOthers",
   o.id,
   o.source,
   o.lines,
@@ -144,13 +147,12 @@ select
   o.told,
   (extract(epoch from o.opened_at) * 1000)::float8 as "openedMs",
   o.opened_by as "openedBy",
-  (extract(epoch from o.closed_at) * 1000)::float8 as "closedMs",
-  o.closed_by_entry as "closedBy"
+  case when e.visit_id <> $2::uuid then (extract(epoch from o.closed_at) * 1000)::float8 end as "closedMs",
+  case when e.visit_id <> $2::uuid then o.closed_by_entry end as "closedBy"
 from open_conditions o
   left join units u on u.id = o.unit_id
   left join site_points t on t.id = o.point_id
   left join entries e on e.id = o.closed_by_entry
 where coalesce(u.site_id, t.site_id) = $1
-  and case when o.visit_id = $2::uuid then e.visit_id <> $2::uuid
-    else o.closed_at is null or e.visit_id = $2::uuid end
+  and (o.visit_id = $2::uuid or o.closed_at is null or e.visit_id = $2::uuid)
 order by o.hazard desc, o.opened_at, o.id`;

@@ -17,6 +17,7 @@ import { Button, pressed } from '../ui/frame/Button.tsx';
 import { CallState } from '../ui/marks/CallState.tsx';
 import { day, instant, number, shortDay } from '../ui/words/format.ts';
 import { Plate } from '../ui/marks/Plate.tsx';
+import { StandsOpen } from '../ui/marks/StandsOpen.tsx';
 import { RecordForm } from '../ui/forms/RecordForm.tsx';
 import { PriorityWord } from '../ui/marks/PriorityWord.tsx';
 import { Empty, Loading, Panel, Screen, Trouble } from '../ui/frame/Screen.tsx';
@@ -204,11 +205,6 @@ export default function CallScreen() {
               </div>
               <p className="mt-2">{unit.areaServed}</p>
               <p>{withoutLeftOpen(unit.sentence, unit.conditions)}</p>
-              {unit.conditions.map((c) => (
-                <p key={c.id} className="text-sm">
-                  Left open: <strong>{c.kind}</strong>. {c.text}
-                </p>
-              ))}
             </>
           ) : (
             <Empty>
@@ -217,6 +213,11 @@ export default function CallScreen() {
             </Empty>
           )}
         </Panel>
+        {call.standing.length + call.recommended.length > 0 ? (
+          <Panel title="Left open and recommended">
+            <StandsOpen standing={call.standing} recommended={call.recommended} zone={call.timeZone} />
+          </Panel>
+        ) : null}
         <Panel title="Where">
           <SiteRoofs siteId={call.siteId} marked={marked} width={520} height={210} />
         </Panel>

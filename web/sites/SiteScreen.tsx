@@ -15,6 +15,7 @@ import { FlagWord } from '../ui/marks/Flags.tsx';
 import { DaysBar } from '../ui/marks/DaysBar.tsx';
 import { day, dayIn, dayOf } from '../ui/words/format.ts';
 import { Plate } from '../ui/marks/Plate.tsx';
+import { StandsOpen } from '../ui/marks/StandsOpen.tsx';
 import { PriorityWord } from '../ui/marks/PriorityWord.tsx';
 import { Ghost } from '../ui/frame/Ghost.tsx';
 import { Empty, Loading, Panel, Screen, Trouble } from '../ui/frame/Screen.tsx';
@@ -232,6 +233,11 @@ export default function SiteScreen() {
                     </li>
                   ))}
                 </ul>
+              </Panel>
+            ) : null}
+            {site.atPoints.standing.length + site.atPoints.recommended.length > 0 ? (
+              <Panel title="At the building’s panels and plant">
+                <StandsOpen {...site.atPoints} zone={site.timeZone} />
               </Panel>
             ) : null}
             <Panel title="Open calls">

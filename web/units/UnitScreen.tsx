@@ -95,7 +95,7 @@ export default function UnitScreen() {
             >
               {unit.verdict.flags.length === 0 ? (
                 <Empty>
-                  Nothing speaks against this unit: no hazard, no repeat, no callback, no leak, not old.
+                  {unit.sentence.replace(/\.$/, '')}: no hazard, no repeat, no callback, no leak, not old.
                 </Empty>
               ) : null}
               <FlagList flags={unit.verdict.flags} said={unit.sentence} />

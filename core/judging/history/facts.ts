@@ -21,6 +21,8 @@ export interface UnitFacts {
   /** Pounds of charge by circuit, where they are on record. */
   readonly charges?: Readonly<Record<number, number>>;
   readonly calls: readonly CallFact[];
+  /** Calls about it, maintenance apart, that nobody has done yet. */
+  readonly openCalls?: number;
   readonly additions: readonly AdditionFact[];
   readonly leakRepairs: readonly LeakRepairFact[];
   readonly openConditions: readonly ConditionFact[];

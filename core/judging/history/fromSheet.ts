@@ -70,6 +70,7 @@ export function unitFacts(
     ...(unit.installedOn ? { installedOn: unit.installedOn } : {}),
     refrigerants: unit.refrigerants,
     ...(unit.charges ? { charges: unit.charges } : {}),
+    openCalls: counted.filter((call) => call.kind !== 'maintenance' && call.completedMs === null).length,
     calls: [
       ...counted.map((call): CallFact => {
         const own = found.get(call.id) ?? [];

@@ -116,9 +116,7 @@ export function unitVerdict(
     score: asking.length === 0 ? 0 : score,
     sentence:
       asking.length === 0
-        ? flags.length === 0
-          ? 'Nothing speaks against this unit.'
-          : 'Decided; nothing new speaks against this unit.'
+        ? quietSentence(flags.length > 0, facts.openCalls ?? 0)
         : asking
             .slice(0, 3)
             .map((f) => f.sentence)
@@ -126,6 +124,24 @@ export function unitVerdict(
     ...(future === undefined ? {} : { changesOn: future }),
   };
 }
+
+/** What is said of a unit that asks for nothing; a call that is open is not nothing. */
+function quietSentence(decided: boolean, openCalls: number): string {
+  const calls = openCalls === 0 ? '' : `${plural(openCalls, 'call')} open. `;
+  const other = openCalls === 0 ? '' : ' else';
+  return decided
+    ? `${calls}Decided; nothing new speaks against this unit.`
+    : `${calls}Nothing${other} speaks against this unit.`;
+}
+
+/** What a plate says of a unit: the flags that ask, and whether a call is open. */
+export const marksOf = (
+  { flags }: Pick<UnitVerdict, 'flags'>,
+  { openCalls = 0 }: Pick<UnitFacts, 'openCalls'>,
+): string[] => [
+  ...flags.filter((flag) => flag.decisionId === undefined).map((flag) => flag.kind),
+  ...(openCalls > 0 ? ['open call'] : []),
+];
 
 type Found = Omit<Flag, 'decisionId'>;
 

@@ -113,7 +113,10 @@ export function actsOf(
         const same = acts.findIndex((a) => a.closed === null && a.rule === rule && measuresAgain(a, e));
         if (answer.advice !== 'act') {
           if (same !== -1) settle(same, at);
-        } else if (e.recordedMs >= since) {
+        } else if (
+          e.recordedMs >= since &&
+          !acts.some((a) => a.rule === rule && a.lines.includes(e.rootId))
+        ) {
           const next = actOf(e, answer);
           const known = acts.findIndex(
             (a) => a.closed === null && a.rule === rule && a.circuit === next.circuit,

@@ -74,11 +74,14 @@ function sameFact(open: ConditionState, next: Opening): boolean {
   return kinds.includes('heat disabled') && kinds.includes('exchanger holed or cracked');
 }
 
-const joined = (open: ConditionState, next: Opening): ConditionState => ({
+/** A condition with a line more that says it; one it has already says nothing new. */
+const joined = (open: ConditionState, next: Opening): ConditionState =>
+  open.lines.includes(next.id) ? open : withLine(open, next);
+const withLine = (open: ConditionState, next: Opening): ConditionState => ({
   ...open,
   kind: open.kind === 'heat disabled' ? next.kind : open.kind,
   hazard: open.hazard || next.hazard,
-  lines: open.lines.includes(next.id) ? open.lines : [...open.lines, next.id],
+  lines: [...open.lines, next.id],
   part: open.part ?? next.part,
   text: [...new Set([open.text, next.text])].filter(Boolean).join('. '),
   changedFrom: open.changedFrom ?? next.changedFrom,
@@ -188,7 +191,9 @@ export function conditionsOf(
   for (const e of own) {
     const next = openingOf(e, since, words);
     if (!next) continue;
-    const at = found.findIndex((one) => !closedBefore(one, next.openedMs) && sameFact(one, next));
+    const at = found.findIndex(
+      (one) => one.lines.includes(next.id) || (!closedBefore(one, next.openedMs) && sameFact(one, next)),
+    );
     const now = at === -1 ? { ...next, lines: [next.id], closed: null } : joined(found[at]!, next);
     const elsewhere = base.closed.get(now.id);
     const whole = closedBy(now, closings, roots, elsewhere);

@@ -1,104 +1,30 @@
 import fc from 'fast-check';
 import { foldCall, foldSubject, foldVisit, rootsOf, standing, type Entry } from './index.ts';
-import { call, HOUR, visit, visitsOf } from './testing/sheets.ts';
+import type { Base, ConditionState } from './conditions.ts';
+import { CALLS, scripts, UNITS, VISITS, written } from './testing/script.ts';
+
+const sheetOf = (id: string, entries: readonly Entry[], base?: Base) =>
+  foldSubject({ id, siteId: 's1', circuits: [1, 2] }, entries, VISITS, undefined, { base });
 
 describe('the fold (property)', () => {
-  const UNITS = ['u1', 'u2'];
-  const kinds = fc.oneof(
-    fc.constant(['arrive', {}] as const),
-    fc.constantFrom('done', 'waiting', 'not reached').map((outcome) => ['leave', { outcome }] as const),
-    fc
-      .record({
-        component: fc.constantFrom('cap', 'belt', 'comp'),
-        grade: fc.constantFrom('proven', 'not found'),
-      })
-      .map((f) => ['finding', { ...f, failure: 'burnt' }] as const),
-    fc
-      .record({ addedLb: fc.constantFrom(1, 2), circuit: fc.constantFrom(1, 2) })
-      .map((r) => ['refrigerant', { refrigerant: 'R-22', ...r }] as const),
-    fc
-      .constantFrom(
-        { tasks: ['filters and belts'] },
-        { installed: { slot: { part: 'inducer', circuit: null } } },
-      )
-      .map((w) => ['work', { text: 'x', ...w }] as const),
-    fc.constant(['condition left', { condition: 'filters out', text: '' }] as const),
-    fc.constant(['condition closed', {}] as const),
-    fc.constant(['withdrawn', {}] as const),
-  );
-  const scripts = fc.array(
-    fc.record({
-      what: kinds,
-      unit: fc.constantFrom(...UNITS),
-      visitId: fc.constantFrom('v1', 'v2'),
-      hour: fc.integer({ min: 0, max: 30 }),
-      amends: fc.option(fc.nat(), { freq: 3 }),
-      about: fc.nat(),
-    }),
-    { maxLength: 24 },
-  );
-  const calls = [call('k1', 'u1'), call('m2', 'u2', 'maintenance'), call('k3', null)];
-  const visits = visitsOf(visit('v1', calls), visit('v2', [calls[0] as (typeof calls)[number]]));
-
-  type Step = {
-    what: readonly [string, object];
-    unit: string;
-    visitId: string;
-    hour: number;
-    amends: number | null;
-    about: number;
-  };
-  /**
-   * A sheet as people might write it: amendments of what still stands on the same visit, closings of what was
-   * left.
-   */
-  function written(script: readonly Step[]): Entry[] {
-    const all: Entry[] = [];
-    script.forEach(({ what: [kind, body], unit, visitId, hour, amends, about }, i) => {
-      const stands = all.filter(
-        (e) => e.visitId === visitId && e.kind !== 'withdrawn' && !all.some((l) => l.supersedes === e.id),
-      );
-      const target =
-        amends !== null || kind === 'withdrawn'
-          ? stands[(amends ?? about) % Math.max(1, stands.length)]
-          : undefined;
-      if (kind === 'withdrawn' && !target) return;
-      const left = all.filter((e) => e.kind === 'condition left');
-      const conditionId = left[about % Math.max(1, left.length)]?.id;
-      if (kind === 'condition closed' && !conditionId) return;
-      all.push({
-        id: `p${i}`,
-        visitId,
-        unitId: kind === 'arrive' || kind === 'leave' ? null : unit,
-        pointId: null,
-        callId: null,
-        kind,
-        body: kind === 'condition closed' ? { conditionId, text: '' } : body,
-        authorId: null,
-        occurredMs: hour * HOUR,
-        recordedMs: i,
-        supersedes: target?.id ?? null,
-      });
-    });
-    return all;
-  }
   const fold = (entries: readonly Entry[]) => ({
-    units: UNITS.map((id) => foldSubject({ id, siteId: 's1', circuits: [1, 2] }, entries, visits)),
-    calls: calls.map((c) =>
+    units: UNITS.map((id) => sheetOf(id, entries)),
+    calls: CALLS.map((c) =>
       foldCall(
         { ...c, receivedMs: 0, events: [] },
-        [...visits.values()]
+        [...VISITS.values()]
           .filter((v) => v.calls.some((own) => own.id === c.id))
           .map((v) => ({ visit: v, entries: entries.filter((e) => e.visitId === v.id) })),
+        { conditionsOf: (id) => sheetOf(id, entries).conditions },
       ),
     ),
-    visits: [...visits.keys()].map((id) => foldVisit(entries.filter((e) => e.visitId === id))),
+    visits: [...VISITS.keys()].map((id) => foldVisit(entries.filter((e) => e.visitId === id))),
   });
 
   it('derives the same whatever the order in which entries arrive', () => {
     fc.assert(
       fc.property(scripts, fc.infiniteStream(fc.nat()), (script, random) => {
-        const entries = written(script as Step[]);
+        const entries = written(script);
         const shuffled = entries
           .map((e) => [random.next().value as number, e] as const)
           .sort(([a], [b]) => a - b)
@@ -112,7 +38,7 @@ describe('the fold (property)', () => {
   it('derives from an amended sheet what it derives from one written right at once', () => {
     fc.assert(
       fc.property(scripts, (script) => {
-        const entries = written(script as Step[]);
+        const entries = written(script);
         const stands = standing(entries);
         const roots = rootsOf(entries);
         // The same sheet as if nobody had ever made a mistake: what stands, under its first id.
@@ -137,4 +63,46 @@ describe('the fold (property)', () => {
       { numRuns: 300 },
     );
   });
+
+  it('folded on from what other visits came to, a sheet says what the fold of everything says', () => {
+    const short = (conditions: readonly ConditionState[]) =>
+      conditions
+        .map(({ id, kind, source, closed }) => ({ id, kind, source, open: closed === null }))
+        .sort((a, b) => (a.id < b.id ? -1 : 1));
+    fc.assert(
+      fc.property(scripts, (script) => {
+        const entries = written(script);
+        const own = entries.filter((e) => e.visitId === 'v1');
+        for (const unit of UNITS) {
+          const whole = sheetOf(unit, entries).conditions;
+          expect(short(sheetOf(unit, own, baseOf(whole, own)).conditions)).toEqual(
+            short(whole.filter((one) => isNear(one, own))),
+          );
+        }
+      }),
+      { numRuns: 300 },
+    );
+  });
 });
+
+/**
+ * What a server sends of conditions with a sheet: those that lines of other visits say as well, as they stand but
+ * for it, and what others closed.
+ */
+function baseOf(whole: readonly ConditionState[], own: readonly Entry[]): Base {
+  const mine = new Set(own.map((e) => e.id));
+  const byOthers = ({ closed }: ConditionState) => closed !== null && !mine.has(closed.entryId);
+  return {
+    conditions: whole
+      .filter((one) => isNear(one, own) && one.lines.some((line) => !mine.has(line)))
+      .map((one) => (byOthers(one) ? one : { ...one, closed: null })),
+    closed: new Map(
+      whole.flatMap((one) =>
+        one.visitId === 'v1' && one.closed && byOthers(one) ? [[one.id, one.closed] as const] : [],
+      ),
+    ),
+  };
+}
+/** What a sheet has to do with: what it opened, and what stood open but for it. */
+const isNear = ({ visitId, closed }: ConditionState, own: readonly Entry[]): boolean =>
+  visitId === 'v1' || closed === null || own.some((e) => e.id === closed.entryId);

@@ -1,0 +1,120 @@
+import fc from 'fast-check';
+import type { Entry, VisitFact } from '../index.ts';
+import { call, HOUR, visit, visitsOf } from './sheets.ts';
+
+/* Sheets as people might write them, for what holds of any of them. */
+
+export const UNITS = ['u1', 'u2'];
+export const CALLS = [call('k1', 'u1'), call('m2', 'u2', 'maintenance'), call('k3', null)];
+export const VISITS: ReadonlyMap<string, VisitFact> = visitsOf(
+  visit('v1', CALLS),
+  visit('v2', [CALLS[0] as (typeof CALLS)[number]]),
+);
+
+const co = (advice: 'act' | null) => ({
+  name: 'CO in the room',
+  value: advice ? 80 : 2,
+  unit: 'ppm',
+  quantity: 'concentration',
+  decimals: 0,
+  text: '',
+  position: advice ? 'above' : 'inside',
+  advice,
+});
+const kinds = fc.oneof(
+  fc.constant(['arrive', {}] as const),
+  fc.constantFrom('done', 'waiting', 'not reached').map((outcome) => ['leave', { outcome }] as const),
+  fc
+    .record({
+      component: fc.constantFrom('cap', 'belt', 'comp', 'heat exchanger'),
+      grade: fc.constantFrom('proven', 'not found'),
+    })
+    .map((f) => ['finding', { ...f, failure: 'burnt' }] as const),
+  fc
+    .record({ addedLb: fc.constantFrom(1, 2), circuit: fc.constantFrom(1, 2) })
+    .map((r) => ['refrigerant', { refrigerant: 'R-22', ...r }] as const),
+  fc
+    .constantFrom(
+      { tasks: ['filters and belts'] },
+      { installed: { slot: { part: 'inducer', circuit: null } } },
+      { installed: { slot: { part: 'heat exchanger', circuit: null } } },
+    )
+    .map((w) => ['work', { text: 'x', ...w }] as const),
+  fc
+    .record({ mode: fc.constantFrom('heating', 'off'), act: fc.boolean() })
+    .map(({ mode, act }) => ['reading set', { mode, answers: [co(act ? 'act' : null)] }] as const),
+  fc.constant(['look', { part: 'heat exchanger', sign: 'crack or hole' }] as const),
+  fc
+    .constantFrom('filters out', 'heat disabled')
+    .map((condition) => ['condition left', { condition, text: '' }] as const),
+  fc.constant(['condition closed', {}] as const),
+  fc.constant(['explained', {}] as const),
+  fc.constant(['withdrawn', {}] as const),
+);
+
+export interface Step {
+  readonly what: readonly [string, object];
+  readonly unit: string;
+  readonly visitId: string;
+  readonly hour: number;
+  readonly amends: number | null;
+  readonly about: number;
+}
+export const scripts: fc.Arbitrary<Step[]> = fc.array(
+  fc.record({
+    what: kinds as fc.Arbitrary<readonly [string, object]>,
+    unit: fc.constantFrom(...UNITS),
+    visitId: fc.constantFrom('v1', 'v2'),
+    hour: fc.integer({ min: 0, max: 30 }),
+    amends: fc.option(fc.nat(), { freq: 3 }),
+    about: fc.nat(),
+  }),
+  { maxLength: 24 },
+);
+
+/**
+ * A sheet as people might write it: amendments of what still stands on the same visit, closings of what was
+ * left, found or seen, explanations of what was measured.
+ */
+export function written(script: readonly Step[]): Entry[] {
+  const all: Entry[] = [];
+  script.forEach(({ what: [kind, body], unit, visitId, hour, amends, about }, i) => {
+    const stands = all.filter(
+      (e) => e.visitId === visitId && e.kind !== 'withdrawn' && !all.some((l) => l.supersedes === e.id),
+    );
+    const target =
+      amends !== null || kind === 'withdrawn'
+        ? stands[(amends ?? about) % Math.max(1, stands.length)]
+        : undefined;
+    if (kind === 'withdrawn' && !target) return;
+    const named = (...of: string[]) => {
+      const some = all.filter((e) => of.includes(e.kind));
+      // People name a thing by the first line that said it, as it was shown to them.
+      let first: Entry | undefined = some[about % Math.max(1, some.length)];
+      while (first?.supersedes) first = all.find((e) => e.id === first?.supersedes) as Entry;
+      return first?.id;
+    };
+    const conditionId = named('condition left', 'finding', 'look');
+    if (kind === 'condition closed' && !conditionId) return;
+    const lineId = named('reading set');
+    if (kind === 'explained' && !lineId) return;
+    const names: Record<string, object> = {
+      'condition closed': { conditionId, text: '' },
+      explained: { act: { lineId, rule: 'room CO' }, text: 'x' },
+    };
+    all.push({
+      id: `p${i}`,
+      visitId,
+      unitId: kind === 'arrive' || kind === 'leave' ? null : unit,
+      pointId: null,
+      callId: null,
+      kind,
+      body: names[kind] ?? body,
+      authorId: null,
+      occurredMs: hour * HOUR,
+      recordedMs: i,
+      supersedes: target?.id ?? null,
+    });
+  });
+  return all;
+}
