@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import type { MachineDetails, PartId, Slot } from '#core/machine';
 import type { ConditionState } from '#core/record/sheet';
-import type { CallKind, SiteHazard } from '#core/base/vocabulary';
+import type { CallKind, SiteHazard, System } from '#core/base/vocabulary';
 import { ENTRY_KINDS, KINDS, type EntryBody, type EntryKind } from '#core/record/kinds';
 import type { CallState, WaitingFor } from '#core/record/work';
 import type { AgreedAtSite } from './agreements.ts';
@@ -122,6 +122,7 @@ export interface CallOfVisit {
   readonly id: string;
   readonly ref: string;
   readonly kind: CallKind;
+  readonly system: System | null;
   readonly complaint: string;
   readonly unit: string | null;
   readonly unitId: string | null;

@@ -14,6 +14,22 @@ export const CONDITION = `o.id,
   o.told`;
 
 /**
+ * What is to close it: a return that was planned for it, or the call on which it was made safe and which is not
+ * done yet. A second visit for the same thing is not offered.
+ */
+const ON_ITS_WAY = `left join lateral (
+    select k.id, k.ref, k.scheduled_on
+    from calls k
+    where k.state not in ('done', 'cancelled')
+      and (k.condition_id = o.id
+        or (k.kind <> 'maintenance'
+          and (o.hazard or o.kind in ('heat disabled', 'out of use'))
+          and k.received_at <= o.opened_at
+          and coalesce(k.unit_id, k.found_unit_id) = o.unit_id))
+    order by k.condition_id = o.id desc nulls last, k.id
+    limit 1) k on true`;
+
+/**
  * Everything that was left not normal and is still so, on units and at points of sites.
  *
  * @param searched whether $1 is a search that the rows are marked by
@@ -45,7 +61,7 @@ from open_conditions o
   join sites s on s.id = coalesce(u.site_id, t.site_id)
   join customers c on c.id = s.customer_id
   left join users p on p.id = o.opened_by
-  left join calls k on k.condition_id = o.id and k.state not in ('done', 'cancelled')
+  ${ON_ITS_WAY}
 where o.closed_at is null and coalesce(u.status, 'in service') <> 'retired'`;
 
 /** Of the conditions in $1 those that are still open, each with the return that is on its way. */
@@ -62,6 +78,6 @@ select
 from open_conditions o
   left join units u on u.id = o.unit_id
   left join site_points t on t.id = o.point_id
-  left join calls k on k.condition_id = o.id and k.state not in ('done', 'cancelled')
+  ${ON_ITS_WAY}
 where o.id = any($1::uuid[]) and o.closed_at is null
 order by o.id`;

@@ -44,6 +44,7 @@ describe('migrations', () => {
       '0011 story in brief',
       '0012 judged anew',
       '0013 processes',
+      '0014 facts',
     ]);
     expect(await migrate(a)).toEqual([]);
     await a.close();

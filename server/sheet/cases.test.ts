@@ -108,7 +108,7 @@ it('two findings sent at the same moment make the repeat every time', async () =
         at.write(visitId, 'finding', finding('contactor'), { unitId, ...day(`2026-0${5 + n}-01`) }),
       ),
     );
-    expect([i, (await unitOf(unitId)).flagKinds]).toEqual([i, ['repeat']]);
+    expect([i, (await unitOf(unitId)).flagKinds]).toEqual([i, ['repeat', 'open call']]);
   }
 });
 

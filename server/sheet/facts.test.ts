@@ -70,7 +70,12 @@ it('flue CO of 450 ppm stands on the unit, the board and the watch list, and the
   const watched = await at.get<{ rows: { unitId: string }[] }>('/api/watch');
   expect(watched.rows.map((row) => row.unitId)).toContain(unitId);
   await at.write(visitId, 'leave', DONE, hour(13));
-  expect(await callOf(callId)).toMatchObject({ state: 'waiting', waitingFor: 'repair' });
+  expect(await callOf(callId)).toMatchObject({
+    ...{ state: 'waiting', waitingFor: 'repair' },
+    outcomes: [{ subjectId: unitId, grade: 'made safe' }],
+  });
+  // The call is what closes it: no second visit is offered for the same thing.
+  expect(await board()).toMatchObject([{ callId }]);
   // Words close nothing; the machine off proves nothing; the same read again in its band does.
   const lineId = (await server.db.models.Entry.findOne({ where: { visitId, kind: 'reading set' } }))?.id;
   const act = { lineId, rule: 'flue CO' };
@@ -199,9 +204,7 @@ it('a unit with an open call is never said to have nothing open', async () => {
     flagKinds: ['open call'],
     sentence: '1 call open. Nothing else speaks against this unit.',
   });
-  const list = await at.get<{ total: number }>(
-    `/api/units?q=Works${halls}&standing=nothing+open`,
-  );
+  const list = await at.get<{ total: number }>(`/api/units?q=Works${halls}&standing=nothing+open`);
   expect(list.total).toBe(0);
   await at.write(visitId, 'leave', DONE, hour(13));
   expect(await unitOf()).toMatchObject({ flagKinds: [], sentence: 'Nothing speaks against this unit.' });

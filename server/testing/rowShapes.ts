@@ -3,7 +3,7 @@ import { DECISION_KINDS } from '#core/judging/history';
 import { FOUND_AS, PUT_OFF_FOR } from '#core/upkeep/maintenance';
 import { DRIVES, OUTDOOR_AIR, PART_IDS } from '#core/machine';
 import { HOW_NAMES, LINK_KINDS, POINT_KINDS } from '#core/places/tracing';
-import { CALL_KINDS, SITE_HAZARD_NAMES, UNIT_KINDS, UNIT_STATUSES } from '#core/base/vocabulary';
+import { SYSTEMS, CALL_KINDS, SITE_HAZARD_NAMES, UNIT_KINDS, UNIT_STATUSES } from '#core/base/vocabulary';
 import { CALL_STATES, CANCELLED_AS, OUTCOME_GRADES, WAITING_FOR } from '#core/record/work';
 import { callFields, type CallPage, type CallRow, type KnownAtIntake } from '#contracts/calls';
 import type { CustomerRow } from '#contracts/customers';
@@ -332,6 +332,7 @@ const callOfVisit = z.strictObject({
   id,
   ref: text,
   kind: z.enum(CALL_KINDS),
+  system: maybe(z.enum(SYSTEMS)),
   complaint: text,
   unit: maybe(text),
   unitId: maybe(id),

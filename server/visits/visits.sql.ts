@@ -23,6 +23,7 @@ select
         'id', k.id,
         'ref', coalesce(k.ref, ''),
         'kind', k.kind,
+        'system', k.system,
         'complaint', k.complaint,
         'unit', u.tag,
         'unitId', u.id,

@@ -10,5 +10,5 @@ export const readyWord = (waitingFor: WaitingFor | null): string =>
         weather: 'The weather allows it',
         access: 'There is access',
         'second person': 'A second person is there',
-        repair: 'It is repaired',
+        repair: 'It can be repaired',
       }[waitingFor];

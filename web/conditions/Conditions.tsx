@@ -271,7 +271,7 @@ function Left({
           </Button>
           {row.callId ? (
             <Link to={`/calls/${row.callId}`} className="link reach content-center whitespace-nowrap">
-              Return {row.callRef}
+              Call {row.callRef}
             </Link>
           ) : onReturn ? (
             <Button onClick={onReturn} aria-label={`Plan a return to ${row.tag}, ${row.site}`}>
@@ -298,7 +298,7 @@ function Left({
         </p>
         {row.callId ? (
           <p className="text-sm">
-            Return {row.callRef} {row.callOn ? `planned for ${shortDay(row.callOn)}` : 'waits for a place'}
+            Call {row.callRef} {row.callOn ? `planned for ${shortDay(row.callOn)}` : 'waits for a place'}
           </p>
         ) : null}
         {row.overdue ? <Reasons reasons={[row.reason]} label="Why too long" /> : null}

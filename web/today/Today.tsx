@@ -142,7 +142,7 @@ function Desk() {
                       <strong>{row.kind}</strong>
                     )}
                     <span className="w-full text-sm text-soft">
-                      {row.site}, {row.days} days
+                      {row.site}, {row.days === 0 ? 'today' : plural(row.days, 'day', 'days')}
                     </span>
                   </li>
                 ))}

@@ -302,6 +302,14 @@ function Outcomes(props: FieldsProps) {
   return (
     <div className="space-y-3">
       {calls.map((call) => ask(outcomeField(call.id), waitingField(call.id), call.name))}
+      {calls
+        .filter((c) => c.waitsFor.length > 0 && props.values[outcomeField(c.id)] === 'done')
+        .map((c) => (
+          <p key={c.id} role="status" className="fault">
+            {c.name}: made safe and not done while this is open: {c.waitsFor.join(', ')}. It waits for its
+            repair.
+          </p>
+        ))}
       {unticked.length > 0 ? (
         <p role="alert" className="fault">
           Nothing is ticked on {unticked.map((c) => c.name).join(', ')}: tick what was done under Work first,

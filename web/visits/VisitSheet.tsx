@@ -3,6 +3,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import { formOf } from '#core/record/kinds';
+import { holding } from '#core/record/sheet';
 import type { EntryKind, VisitPage } from '#contracts/visits';
 import { useVisitQuery } from '../api/visits.ts';
 import { phone } from '../outbox/db.ts';
@@ -22,7 +23,7 @@ import { actsOn, actWords, asValue, leftBehind, named, type Act } from './acts.t
 import { EntryPanel, type Amending } from './EntryPanel.tsx';
 import { ACT, type FormKind, type Values } from './forms.ts';
 import { linesOf } from './lines.ts';
-import { closable, standingOn, type UnitOfSheet } from './standing.ts';
+import { closable, standingOn, staysOpen, type UnitOfSheet } from './standing.ts';
 import { Sheet } from './Sheet.tsx';
 import { say } from '../ui/saying/say.ts';
 
@@ -101,6 +102,10 @@ function SheetOf({ visit, stale }: { visit: VisitPage; stale: boolean }) {
     id: call.id,
     name: `${call.unit ?? call.ref} ${call.complaint}`.trim(),
     maintenance: call.kind === 'maintenance',
+    waitsFor: holding(
+      call,
+      (standing.get(call.unitId ?? '') ?? []).filter((one) => staysOpen(one)),
+    ).map(({ kind: what }) => `${what} on ${call.unit ?? 'it'}`),
     ticked: lines.some(
       (line) =>
         line.kind === 'work' &&
@@ -320,7 +325,7 @@ function SheetOf({ visit, stale }: { visit: VisitPage; stale: boolean }) {
               calls={calls}
               subject={point}
               leftBehind={leftBehind(standing, visit.id, nameOf)}
-              acts={acts}
+              acts={kind === 'leave' ? acts.filter((act) => act.condition.visitId === visit.id) : acts}
               nameOf={nameOf}
               start={start}
               onDone={() => {

@@ -32,6 +32,8 @@ export interface LeavingCall {
   readonly name: string;
   readonly maintenance: boolean;
   readonly ticked: boolean;
+  /** What stands open and keeps it from being done, in words. */
+  readonly waitsFor: readonly string[];
 }
 
 type Option = string | { readonly value: string; readonly label: string };

@@ -78,8 +78,11 @@ export function foldCall(
       e.kind === 'condition left' && MAKES_SAFE.has((e.body as EntryBody<'condition left'>).condition);
     return made && subject !== null ? [subject] : [];
   });
+  const life = callLife(call, [...call.events, ...events]);
+  const held = events.some((event) => event.kind === 'left' && event.waitingFor === 'repair');
+  const waits = [...units].filter((unitId) => held && holding(call, conditionsOf(unitId)).length > 0);
   return {
-    ...callLife(call, [...call.events, ...events]),
+    ...life,
     outcomes: outcomesOf(
       findings.map(({ e, visit }) => {
         const { grade, watchUntil } = e.body as EntryBody<'finding'>;
@@ -90,7 +93,7 @@ export function foldCall(
           on: localDate(new Date(e.occurredMs), visit.timeZone),
         };
       }),
-      new Set(madeSafe),
+      new Set([...madeSafe, ...waits]),
     ),
     foundUnitId,
   };
@@ -117,11 +120,23 @@ const HOLDS: Partial<Record<ConditionKind, System | 'any'>> = {
   'burnt wiring': 'any',
   'out of use': 'any',
 };
-const holds = (call: CallFact, { kind }: ConditionState): boolean => {
+const holds = (
+  { system: about }: Pick<CallFact, 'system'>,
+  { kind }: Pick<ConditionState, 'kind'>,
+): boolean => {
   const system = HOLDS[kind];
   if (system === undefined) return false;
-  return system === 'any' || (call.system ?? null) === null || call.system === system;
+  return system === 'any' || (about ?? null) === null || about === system;
 };
+
+/** What of that stands open keeps a call from being done, whatever it is left as. */
+export const holding = <C extends Pick<ConditionState, 'kind' | 'closed'>>(
+  call: Pick<CallFact, 'system' | 'kind'>,
+  conditions: readonly C[],
+): readonly C[] =>
+  call.kind === 'maintenance'
+    ? []
+    : conditions.filter((condition) => condition.closed === null && holds(call, condition));
 
 function visitEvent(
   call: CallFact,
