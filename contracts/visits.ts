@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { MachineDetails, PartId, Slot } from '#core/machine';
-import type { ConditionState } from '#core/record/sheet';
+import type { Entry } from '#core/record/sheet';
 import type { CallKind, SiteHazard, System } from '#core/base/vocabulary';
 import { ENTRY_KINDS, KINDS, type EntryBody, type EntryKind } from '#core/record/kinds';
 import type { CallState, WaitingFor } from '#core/record/work';
@@ -143,15 +143,6 @@ export interface GettingIn {
   readonly hazards: readonly SiteHazard[];
 }
 
-/**
- * What other visits have come to on a unit or a point: what stands open but for this sheet, and what of this
- * sheet they have closed. The sheet is folded on from here.
- */
-export interface BeforeVisit {
-  readonly conditions: readonly ConditionState[];
-  readonly closed: readonly { readonly id: string; readonly atMs: number; readonly entryId: string }[];
-}
-
 export interface VisitPage extends VisitRow, GettingIn {
   readonly agreed: AgreedAtSite;
   readonly roofs: readonly { readonly id: string; readonly name: string }[];
@@ -177,7 +168,6 @@ export interface VisitPage extends VisitRow, GettingIn {
     readonly feed: string | null;
     readonly controls: readonly string[];
     readonly slots: readonly Slot[];
-    readonly before: BeforeVisit;
     /** What was recommended and nobody has decided about. */
     readonly recommendations: readonly { readonly id: string; readonly text: string; readonly on: string }[];
     readonly due: readonly {
@@ -195,12 +185,9 @@ export interface VisitPage extends VisitRow, GettingIn {
     readonly theirs: readonly string[];
   }[];
   /** Points of the site a line can be about: panels, towers, zone panels, the automation. */
-  readonly points: readonly {
-    readonly id: string;
-    readonly kind: string;
-    readonly name: string;
-    readonly before: BeforeVisit;
-  }[];
+  readonly points: readonly { readonly id: string; readonly kind: string; readonly name: string }[];
+  /** Lines of other visits on which rests what stands open here: the sheet is folded on from them. */
+  readonly before: readonly Entry[];
   /** From when on what was found and measured opens something, ms since 1970. */
   readonly since: number;
   /** Component words that the company has mapped itself. */

@@ -192,6 +192,33 @@ it('what a reading asks is heard at a point of the site, and settled by the rule
   await expectSameAnew();
 });
 
+it('a sheet brings the lines of other visits on which rests what stands open there, and no others', async () => {
+  const { visitId } = await noHeat();
+  const off = { condition: 'heat disabled', text: 'gas cock shut' };
+  const left = await at.write(visitId, 'condition left', off, { unitId, ...hour(12) });
+  const mended = { supersedes: left, reason: 'a word', occurredAt: undefined };
+  const again = await at.write(
+    visitId,
+    'condition left',
+    { ...off, text: 'cock and wire' },
+    { unitId, ...mended },
+  );
+  await at.write(visitId, 'note', { text: 'key at the till' }, { unitId, ...hour(12) });
+  const out = { condition: 'filters out', text: 'none' };
+  const gone = await at.write(visitId, 'condition left', out, { unitId, ...hour(12) });
+  const back = { conditionId: gone, text: 'in' };
+  await at.write(visitId, 'condition closed', back, { unitId, ...hour(13) });
+  const next = await at.visit([await at.call(unitId, '2026-06-03T11:00:00Z', no)], '2026-06-03');
+  const before = async () =>
+    (await at.get<{ before: { id: string }[] }>(`/api/visits/${next}`)).before.map(({ id }) => id).sort();
+  expect(await before()).toEqual([left, again].sort());
+  // What this sheet has closed stays with it, so that the phone can take the closing back.
+  const closing = { conditionId: left, text: 'inducer in' };
+  await at.write(next, 'condition closed', closing, { unitId, occurredAt: '2026-06-03T12:00:00Z' });
+  expect(await open()).toEqual([]);
+  expect(await before()).toEqual([left, again].sort());
+});
+
 it('a body of a kind or a version that only a newer program reads is refused by its field', async () => {
   const { visitId } = await noHeat();
   await at.write(visitId, 'thermogram', { hot: 'L2' }, { unitId, ...hour(12) }, 422);

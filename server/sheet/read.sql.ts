@@ -60,6 +60,44 @@ where e.root_id in (
   where kind = 'condition closed' and (body->>'conditionId')::uuid = any($1::uuid[]))`;
 
 /**
+ * The lines of other visits than $2 on which rests what stands open at the site $1, or what the sheet of $2 says
+ * or closes: whole lines of amendments of what says it, of what closes it and of what explains it.
+ */
+export const LINES_BEFORE_VISIT = `
+with near as (
+  select o.lines, o.closed_by_entry
+  from open_conditions o
+    left join units u on u.id = o.unit_id
+    left join site_points t on t.id = o.point_id
+    left join entries e on e.id = o.closed_by_entry
+  where coalesce(u.site_id, t.site_id) = $1
+    and (o.closed_at is null or e.visit_id = $2::uuid
+      or exists (select from entries l where l.id = any(o.lines) and l.visit_id = $2::uuid))
+),
+told as (
+  select unnest(lines) as root_id from near
+  union
+  select e.root_id from near n join entries e on e.id = n.closed_by_entry
+),
+wanted as (
+  select root_id from told
+  union
+  select c.root_id
+  from told t
+    join entries l on l.root_id = t.root_id
+    join entries c on c.kind = 'condition closed' and (c.body->>'conditionId')::uuid = l.id
+  union
+  select x.root_id
+  from told t
+    join entries l on l.root_id = t.root_id
+    join entries x on x.kind = 'explained' and (x.body->'act'->>'lineId')::uuid = l.id
+)
+select ${ENTRY}
+from entries e
+where e.root_id in (select root_id from wanted) and e.visit_id <> $2::uuid
+order by e.occurred_at, e.recorded_at, e.id`;
+
+/**
  * What the sheets of the visits in $1 say about calls: coming, leaving, findings, work and what was made
  * safe.
  */

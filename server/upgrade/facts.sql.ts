@@ -14,6 +14,8 @@ alter table open_conditions
   add column mode text,
   add check ((source = 'measured') = (rule is not null));
 
+create index entries_explained on entries (((body->'act'->>'lineId')::uuid)) where kind = 'explained';
+
 insert into settings (name, value, valid_from)
 select 'facts', jsonb_build_object('since', now()), current_date
 where exists (select from entries);

@@ -11,10 +11,9 @@ import { slotsOf } from '#core/machine';
 import { wordsOf } from '#core/said';
 import { addDays, dayWords, localDate, type PlainDate } from '#core/base/time';
 import { aroundUnit, feedSentence, pointName } from '#core/places/tracing';
-import { groupBy } from '#core/base/collections';
 import type { UnitKind } from '#core/base/vocabulary';
-import type { ConditionState } from '#core/record/sheet';
-import type { BeforeVisit, EntryView, GettingIn, VisitPage, VisitRow } from '#contracts/visits';
+import type { Entry } from '#core/record/sheet';
+import type { EntryView, GettingIn, VisitPage, VisitRow } from '#contracts/visits';
 import type { Dependencies } from '../dependencies.ts';
 import { agreedOn, type CaredFor } from '../agreements/queries.ts';
 import type { Database } from '../db/connect.ts';
@@ -22,14 +21,15 @@ import { notFound } from '../http/problem.ts';
 import { siteNet } from '../tracing/queries.ts';
 import { factsSince } from '../settings/service.ts';
 import { componentWords } from '../sheet/read.ts';
-import { BEFORE_VISIT, ENTRIES_OF_VISIT, ONE_VISIT, UNITS_OF_SHEET, VISITS_OF_DAY } from './visits.sql.ts';
+import { LINES_BEFORE_VISIT } from '../sheet/read.sql.ts';
+import { ENTRIES_OF_VISIT, ONE_VISIT, UNITS_OF_SHEET, VISITS_OF_DAY } from './visits.sql.ts';
 
 /** The visits of a day (and crew), with those of the fortnight before that nobody has left yet. */
 export const visitsOfDay = (db: Database, day: PlainDate, crewId: string | undefined): Promise<VisitRow[]> =>
   db.rows<VisitRow>(VISITS_OF_DAY, [day, crewId ?? null]);
 
 type UnitOfVisit = CaredFor &
-  Omit<VisitPage['units'][number], 'due' | 'theirs' | 'feed' | 'controls' | 'slots' | 'before'>;
+  Omit<VisitPage['units'][number], 'due' | 'theirs' | 'feed' | 'controls' | 'slots'>;
 
 /** How far ahead work is worth doing while somebody is on the roof. */
 const DUE_DAYS = 14;
@@ -60,30 +60,6 @@ const dueOn = (maintenance: UnitMaintenance | undefined, today: PlainDate) =>
     };
   });
 
-interface Stood extends Omit<ConditionState, 'closed'> {
-  readonly subject: string;
-  readonly ofThis: boolean;
-  readonly toldByOthers: boolean;
-  /** By a line of another visit. */
-  readonly closedMs: number | null;
-  readonly closedBy: string | null;
-}
-const closingOf = ({ closedMs, closedBy }: Stood) =>
-  closedMs === null || closedBy === null ? null : { atMs: closedMs, entryId: closedBy };
-
-const beforeOf = (rows: readonly Stood[]): BeforeVisit => ({
-  conditions: rows
-    .filter(({ toldByOthers }) => toldByOthers)
-    .map((row) => {
-      const { subject: _s, ofThis: _o, toldByOthers: _t, closedMs: _m, closedBy: _b, ...condition } = row;
-      return { ...condition, closed: closingOf(row) };
-    }),
-  closed: rows.flatMap((row) => {
-    const closed = row.ofThis ? closingOf(row) : null;
-    return closed ? [{ id: row.id, ...closed }] : [];
-  }),
-});
-
 /**
  * A visit with everything its sheet needs offline: units, circuits, slots, conditions, what is due, entries
  * so far. @throws Problem 404
@@ -110,16 +86,13 @@ export async function visitRecord(
     where: { siteId, retiredAt: null, unitId: null },
     order: ['kind', 'name'],
   });
-  const stood = groupBy(await db.rows<Stood>(BEFORE_VISIT, [siteId, id]), ({ subject }) => subject);
-  const before = (subject: string) => beforeOf(stood.get(subject) ?? []);
   const called = new Set(visit.calls.map((call) => call.unitId));
   return {
     ...visit,
     agreed: agreed.site(siteId, customerId),
     roofs: roofs.map((roof) => ({ id: roof.id, name: roof.name })),
-    points: points
-      .filter(({ kind }) => kind !== 'area')
-      .map((point) => ({ id: point.id, kind: point.kind, name: point.name, before: before(point.id) })),
+    points: points.filter(({ kind }) => kind !== 'area').map(({ id, kind, name }) => ({ id, kind, name })),
+    before: await db.rows<Entry>(LINES_BEFORE_VISIT, [siteId, id]),
     since: await factsSince(db),
     words: Object.fromEntries(await componentWords(db)),
     units: units
@@ -138,7 +111,6 @@ export async function visitRecord(
         };
         return {
           ...unit,
-          before: before(unit.id),
           feed: feedSentence(net, unit.id) ?? null,
           controls: aroundUnit(net, unit.id).controls.map((step) => pointName(step.point)),
           slots: slotsOf(

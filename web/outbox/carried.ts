@@ -1,10 +1,11 @@
-import { CONDITION_KINDS, type ConditionKind } from '#core/base/vocabulary';
-import type { BeforeVisit, VisitPage } from '#contracts/visits';
+import type { Entry } from '#core/record/sheet';
+import type { VisitPage } from '#contracts/visits';
 
-/** A sheet as phones kept it before the state it is folded on from came with it. */
+/** A sheet as phones kept it before the lines it is folded on from came with it. */
 interface OldPage {
   readonly id: string;
   readonly units: readonly {
+    readonly id: string;
     readonly conditions?: readonly {
       readonly id: string;
       readonly kind: string;
@@ -25,26 +26,20 @@ interface OldPage {
 export function carriedOver(page: OldPage | VisitPage, keptAt: number): VisitPage {
   if ('since' in page) return page;
   const own = new Set(page.entries.flatMap(({ id, rootId }) => [id, rootId ?? id]));
-  const before = (conditions: OldPage['units'][number]['conditions'] = []): BeforeVisit => ({
-    closed: [],
-    conditions: conditions
-      .filter(({ id, kind }) => !own.has(id) && Object.hasOwn(CONDITION_KINDS, kind))
-      .map(({ id, kind, text, openedAt }) => ({
-        id,
-        source: 'left',
-        lines: [id],
-        visitId: '',
-        kind: kind as ConditionKind,
-        hazard: CONDITION_KINDS[kind as ConditionKind].hazard,
-        ...{ circuit: null, part: null, rule: null, mode: null, changedFrom: null, changedTo: null },
-        ...{ text, closes: null, told: null, openedBy: null, closed: null },
-        openedMs: Date.parse(openedAt),
+  const before = page.units.flatMap(({ id: unitId, conditions = [] }) =>
+    conditions
+      .filter(({ id }) => !own.has(id))
+      .map(({ id, kind, text, openedAt }): Entry => ({
+        ...{ id, visitId: '', unitId, pointId: null, callId: null, kind: 'condition left' },
+        ...{ body: { condition: kind, text }, authorId: null, supersedes: null },
+        ...{ occurredMs: Date.parse(openedAt), recordedMs: 0 },
       })),
-  });
+  );
   return {
     ...page,
-    units: page.units.map(({ conditions, ...unit }) => ({ ...unit, before: before(conditions) })),
-    points: (page.points ?? []).map((point) => ({ ...point, before: before() })),
+    units: page.units.map(({ conditions: _said, ...unit }) => unit),
+    points: page.points ?? [],
+    before,
     entries: page.entries.map((entry) => ({ recordedAt: entry.occurredAt, ...entry })),
     since: keptAt,
     words: {},

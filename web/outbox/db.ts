@@ -116,7 +116,7 @@ phone
       .table('drafts')
       .bulkPut(drafts.map(({ key, value }) => ({ key: draftKey(key, { id, name: displayName }), value })));
   });
-// The state a sheet is folded on from came to stand on it; what was kept before is carried over as it was seen.
+// The lines a sheet is folded on from came to stand on it; what was kept before is carried over as it was seen.
 phone
   .version(5)
   .stores({ ...STORES, outbox: 'id, owner, about, queuedAt' })

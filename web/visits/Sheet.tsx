@@ -50,11 +50,9 @@ export function Sheet({
   const refs = new Map(visit.calls.map((call) => [call.id, call.unit ?? call.ref]));
   // What is closed was left on this visit, or stood open when it began.
   const conditions = new Map([
-    ...[...visit.units, ...visit.points].flatMap(({ before }) =>
-      before.conditions.flatMap(({ id, lines: own, kind }) =>
-        [id, ...own].map((key) => [key, kind] as const),
-      ),
-    ),
+    ...visit.before
+      .filter(({ kind }) => kind === 'condition left')
+      .map(({ id, body }) => [id, (body as { condition: string }).condition] as const),
     ...[...standing.values()].flatMap((open) =>
       open.flatMap(({ lines: own, kind }) => own.map((key) => [key, kind] as const)),
     ),

@@ -27,7 +27,6 @@ const unit = (given: Partial<Unit> = {}): Unit => ({
     { part: 'blower motor', circuit: null },
   ],
   recommendations: [],
-  before: { conditions: [], closed: [] },
   conditions: [],
   due: [],
   theirs: [],

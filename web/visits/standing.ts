@@ -4,7 +4,6 @@ import type { Answer, MeasuringLimits } from '#core/measuring/answers';
 import type { PartId } from '#core/machine';
 import {
   foldSubject,
-  type Base,
   type ConditionState,
   type Entry,
   type SubjectSheet,
@@ -15,8 +14,8 @@ import { isHeld, type OutboxItem } from '../outbox/db.ts';
 
 /*
  * What stands on a unit or a point, by the same fold as on the server. What the server has accepted is one
- * layer: other visits came to what it sent along, and this sheet is folded on from there. What waits on this
- * phone is a second layer above it, marked; what was refused says nothing at all.
+ * layer: the lines of other visits that it sent along, and those of this sheet. What waits on this phone is a
+ * second layer above it, marked; what was refused says nothing at all.
  */
 
 /** Later than anything the server has recorded: what waits is recorded when it arrives. */
@@ -30,7 +29,7 @@ export interface OpenHere extends ConditionState {
 
 type Sheeted = Pick<
   VisitPage,
-  'id' | 'siteId' | 'timeZone' | 'calls' | 'units' | 'points' | 'entries' | 'since' | 'words'
+  'id' | 'siteId' | 'timeZone' | 'calls' | 'units' | 'points' | 'entries' | 'before' | 'since' | 'words'
 >;
 
 const accepted = (visitId: string, e: EntryView): Entry => ({
@@ -93,31 +92,20 @@ export function answersOfLine(
   return kind === 'measurement' && cardOf(card) ? workedOut(card, inputs, limits).answers : [];
 }
 
-/** A unit or a point of the sheet, with what other visits came to. */
-interface Subject {
-  readonly id: string;
-  readonly before: VisitPage['units'][number]['before'];
-  readonly circuits?: readonly { readonly number: number }[];
-}
-
-/** Folds one subject of a sheet on from what other visits came to. */
-function foldedOn(
+/** Folds one subject of a sheet from the lines that say something of it. */
+function folded(
   visit: Sheeted,
-  { id, before, circuits = [] }: Subject,
+  { id, circuits = [] }: { readonly id: string; readonly circuits?: readonly { readonly number: number }[] },
   entries: readonly Entry[],
   limits: MeasuringLimits | undefined,
 ): SubjectSheet {
-  const base: Base = {
-    conditions: before.conditions,
-    closed: new Map(before.closed.map(({ id: of, ...closed }) => [of, closed])),
-  };
-  const fact: VisitFact = {
-    id: visit.id,
+  const fact = (visitId: string): VisitFact => ({
+    id: visitId,
     siteId: visit.siteId,
     timeZone: visit.timeZone,
     source: 'own',
-    calls: visit.calls,
-  };
+    calls: visitId === visit.id ? visit.calls : [],
+  });
   const answersOf = (e: Entry) =>
     answersOfLine(
       e,
@@ -127,9 +115,9 @@ function foldedOn(
   return foldSubject(
     { id, siteId: visit.siteId, circuits: circuits.map(({ number }) => number) },
     entries,
-    new Map([[visit.id, fact]]),
+    new Map(entries.map(({ visitId }) => [visitId, fact(visitId)])),
     new Map(Object.entries(visit.words) as [string, PartId][]),
-    { since: visit.since, base, answersOf },
+    { since: visit.since, answersOf },
   );
 }
 
@@ -142,14 +130,17 @@ export function standingOn(
   items: readonly OutboxItem[],
   limits: MeasuringLimits | undefined,
 ): ReadonlyMap<string, readonly OpenHere[]> {
-  const sent = visit.entries.map((e) => accepted(visit.id, e));
+  const sent = [...visit.before, ...visit.entries.map((e) => accepted(visit.id, e))];
   const waits = waitingEntries(visit, items);
+  // What no line is about has nothing open; on a roof of many units that is most of them.
+  const about = new Set([...sent, ...waits].map((e) => e.unitId ?? e.pointId));
   const open = ({ conditions }: SubjectSheet) => conditions.filter(({ closed }) => closed === null);
   return new Map(
     [...visit.units, ...visit.points].map((subject) => {
-      const now = open(foldedOn(visit, subject, sent, limits));
+      if (!about.has(subject.id)) return [subject.id, []];
+      const now = open(folded(visit, subject, sent, limits));
       if (waits.length === 0) return [subject.id, now.map((one): OpenHere => ({ ...one, mark: 'as sent' }))];
-      const then = open(foldedOn(visit, subject, [...sent, ...waits], limits));
+      const then = open(folded(visit, subject, [...sent, ...waits], limits));
       const stays = new Set(then.map(({ id }) => id));
       const stood = new Set(now.map(({ id }) => id));
       return [

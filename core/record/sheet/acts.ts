@@ -2,7 +2,7 @@ import { saidText } from '#core/base/quantities';
 import { CONDITION_KINDS, type ConditionKind } from '#core/base/vocabulary';
 import { closesByWords, isCarbonMonoxide, ruleOf, type Answer } from '#core/measuring/answers';
 import { answerNumber, type EntryBody } from '#core/record/kinds';
-import { plainCondition, type Base, type Closed, type ConditionState } from './conditions.ts';
+import { plainCondition, type Closed, type ConditionState } from './conditions.ts';
 import type { Entry } from './entries.ts';
 import type { Standing } from './standing.ts';
 
@@ -90,15 +90,9 @@ export function actsOf(
     roots,
     since,
     answersOf,
-    base,
-  }: {
-    readonly roots: ReadonlyMap<string, string>;
-    readonly since: number;
-    readonly answersOf: AnswersOf;
-    readonly base: Base;
-  },
+  }: { readonly roots: ReadonlyMap<string, string>; readonly since: number; readonly answersOf: AnswersOf },
 ): ConditionState[] {
-  const acts = base.conditions.filter(({ source }) => source === 'measured');
+  const acts: ConditionState[] = [];
   const settle = (i: number, closed: Closed) => {
     const act = acts[i] as ConditionState;
     if (act.closed === null && closed.atMs >= act.openedMs) acts[i] = { ...act, closed };
@@ -113,10 +107,7 @@ export function actsOf(
         const same = acts.findIndex((a) => a.closed === null && a.rule === rule && measuresAgain(a, e));
         if (answer.advice !== 'act') {
           if (same !== -1) settle(same, at);
-        } else if (
-          e.recordedMs >= since &&
-          !acts.some((a) => a.rule === rule && a.lines.includes(e.rootId))
-        ) {
+        } else if (e.recordedMs >= since) {
           const next = actOf(e, answer);
           const known = acts.findIndex(
             (a) => a.closed === null && a.rule === rule && a.circuit === next.circuit,
@@ -143,8 +134,5 @@ export function actsOf(
       }
     });
   }
-  return acts.map((act) => {
-    const elsewhere = base.closed.get(act.id);
-    return act.closed === null && elsewhere ? { ...act, closed: elsewhere } : act;
-  });
+  return acts;
 }

@@ -41,15 +41,6 @@ export interface Closed {
   readonly entryId: string;
 }
 
-/** What lines of other visits came to, where a sheet is folded on from there. */
-export interface Base {
-  /** Conditions that other visits have opened, as they stand by the lines of those. */
-  readonly conditions: readonly ConditionState[];
-  /** Conditions of this sheet that lines of other visits have closed. */
-  readonly closed: ReadonlyMap<string, Closed>;
-}
-export const NOTHING_BEFORE: Base = { conditions: [], closed: new Map() };
-
 /** What a condition without anything special says. */
 export const plainCondition = {
   part: null,
@@ -74,9 +65,7 @@ function sameFact(open: ConditionState, next: Opening): boolean {
   return kinds.includes('heat disabled') && kinds.includes('exchanger holed or cracked');
 }
 
-/** A condition with a line more that says it; one it has already says nothing new. */
-const joined = (open: ConditionState, next: Opening): ConditionState =>
-  open.lines.includes(next.id) ? open : withLine(open, next);
+/** A condition with a line more that says it. */
 const withLine = (open: ConditionState, next: Opening): ConditionState => ({
   ...open,
   kind: open.kind === 'heat disabled' ? next.kind : open.kind,
@@ -173,13 +162,11 @@ export function conditionsOf(
     visits,
     words,
     since,
-    base,
   }: {
     readonly roots: ReadonlyMap<string, string>;
     readonly visits: ReadonlyMap<string, VisitFact>;
     readonly words: ReadonlyMap<string, PartId>;
     readonly since: number;
-    readonly base: Base;
   },
 ): ConditionState[] {
   const closings = all.filter(
@@ -187,38 +174,33 @@ export function conditionsOf(
       (e.kind === 'condition closed' && visits.get(e.visitId)?.siteId === subject.siteId) ||
       (e.kind === 'work' && (e.unitId ?? e.pointId) === subject.id),
   );
-  const found = [...base.conditions.filter(({ source }) => source !== 'measured')];
+  const found: ConditionState[] = [];
   for (const e of own) {
     const next = openingOf(e, since, words);
     if (!next) continue;
-    const at = found.findIndex(
-      (one) => one.lines.includes(next.id) || (!closedBefore(one, next.openedMs) && sameFact(one, next)),
-    );
-    const now = at === -1 ? { ...next, lines: [next.id], closed: null } : joined(found[at]!, next);
-    const elsewhere = base.closed.get(now.id);
-    const whole = closedBy(now, closings, roots, elsewhere);
+    const at = found.findIndex((one) => !closedBefore(one, next.openedMs) && sameFact(one, next));
+    const now: ConditionState =
+      at === -1 ? { ...next, lines: [next.id], closed: null } : withLine(found[at] as ConditionState, next);
+    const whole = closedBy(now, closings, roots);
     if (at === -1) found.push(whole);
     else found[at] = whole;
   }
-  return found.map((one) => closedBy(one, closings, roots, base.closed.get(one.id)));
+  return found;
 }
 
 const closedBefore = ({ closed }: ConditionState, atMs: number): boolean =>
   closed !== null && closed.atMs < atMs;
 
-/** A condition with the first closing that stands, by lines at hand or by those of other visits. */
+/** A condition with the first closing that stands. */
 function closedBy(
   one: ConditionState,
   closings: readonly Standing[],
   roots: ReadonlyMap<string, string>,
-  elsewhere: Closed | undefined,
 ): ConditionState {
   const first = closings.find(
     (e) =>
       (e.kind === 'condition closed' || e.occurredMs >= one.openedMs) && closes(e, [one], roots).length > 0,
   );
-  const own = first && { atMs: Math.max(first.occurredMs, one.openedMs), entryId: first.id };
-  const known = [one.closed, own, elsewhere].filter((closed) => closed !== null && closed !== undefined);
-  const [closed = null] = known.sort((a, b) => a.atMs - b.atMs);
+  const closed = first ? { atMs: Math.max(first.occurredMs, one.openedMs), entryId: first.id } : null;
   return { ...one, closed };
 }

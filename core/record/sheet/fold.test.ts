@@ -1,10 +1,10 @@
 import fc from 'fast-check';
 import { foldCall, foldSubject, foldVisit, rootsOf, standing, type Entry } from './index.ts';
-import type { Base, ConditionState } from './conditions.ts';
+import type { ConditionState } from './conditions.ts';
 import { CALLS, scripts, UNITS, VISITS, written } from './testing/script.ts';
 
-const sheetOf = (id: string, entries: readonly Entry[], base?: Base) =>
-  foldSubject({ id, siteId: 's1', circuits: [1, 2] }, entries, VISITS, undefined, { base });
+const sheetOf = (id: string, entries: readonly Entry[]) =>
+  foldSubject({ id, siteId: 's1', circuits: [1, 2] }, entries, VISITS);
 
 describe('the fold (property)', () => {
   const fold = (entries: readonly Entry[]) => ({
@@ -64,7 +64,7 @@ describe('the fold (property)', () => {
     );
   });
 
-  it('folded on from what other visits came to, a sheet says what the fold of everything says', () => {
+  it('a sheet with the lines of others that its conditions rest on says what the fold of everything says', () => {
     const short = (conditions: readonly ConditionState[]) =>
       conditions
         .map(({ id, kind, source, closed }) => ({ id, kind, source, open: closed === null }))
@@ -75,9 +75,9 @@ describe('the fold (property)', () => {
         const own = entries.filter((e) => e.visitId === 'v1');
         for (const unit of UNITS) {
           const whole = sheetOf(unit, entries).conditions;
-          expect(short(sheetOf(unit, own, baseOf(whole, own)).conditions)).toEqual(
-            short(whole.filter((one) => isNear(one, own))),
-          );
+          const near = whole.filter((one) => isNear(one, own));
+          const known = [...own, ...linesBefore(near, entries)];
+          expect(short(sheetOf(unit, known).conditions)).toEqual(short(near));
         }
       }),
       { numRuns: 300 },
@@ -86,23 +86,21 @@ describe('the fold (property)', () => {
 });
 
 /**
- * What a server sends of conditions with a sheet: those that lines of other visits say as well, as they stand but
- * for it, and what others closed.
+ * What a server sends with a sheet: the lines of other visits that say or close what this sheet has to do with,
+ * with all their amendments.
  */
-function baseOf(whole: readonly ConditionState[], own: readonly Entry[]): Base {
-  const mine = new Set(own.map((e) => e.id));
-  const byOthers = ({ closed }: ConditionState) => closed !== null && !mine.has(closed.entryId);
-  return {
-    conditions: whole
-      .filter((one) => isNear(one, own) && one.lines.some((line) => !mine.has(line)))
-      .map((one) => (byOthers(one) ? one : { ...one, closed: null })),
-    closed: new Map(
-      whole.flatMap((one) =>
-        one.visitId === 'v1' && one.closed && byOthers(one) ? [[one.id, one.closed] as const] : [],
-      ),
-    ),
-  };
+function linesBefore(near: readonly ConditionState[], entries: readonly Entry[]): Entry[] {
+  const roots = rootsOf(entries);
+  const wanted = new Set(
+    near.flatMap(({ lines, closed }) => [...lines, ...(closed ? [roots.get(closed.entryId)] : [])]),
+  );
+  for (const e of entries) {
+    const { conditionId, act } = e.body as { conditionId?: string; act?: { lineId: string } };
+    const names = conditionId ?? act?.lineId;
+    if (names !== undefined && wanted.has(roots.get(names))) wanted.add(roots.get(e.id));
+  }
+  return entries.filter((e) => e.visitId !== 'v1' && wanted.has(roots.get(e.id)));
 }
-/** What a sheet has to do with: what it opened, and what stood open but for it. */
-const isNear = ({ visitId, closed }: ConditionState, own: readonly Entry[]): boolean =>
-  visitId === 'v1' || closed === null || own.some((e) => e.id === closed.entryId);
+/** What a sheet has to do with: what one of its lines says or closes, and what stood open but for it. */
+const isNear = ({ lines, closed }: ConditionState, own: readonly Entry[]): boolean =>
+  closed === null || own.some((e) => e.id === closed.entryId || lines.includes(e.id));

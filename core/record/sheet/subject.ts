@@ -7,7 +7,7 @@ import { watchDay } from '#core/record/work';
 import { callOf } from './attribution.ts';
 import type { EntryBody } from '#core/record/kinds';
 import { actsOf, keptAnswers, type AnswersOf } from './acts.ts';
-import { conditionsOf, NOTHING_BEFORE, type Base, type ConditionState } from './conditions.ts';
+import { conditionsOf, type ConditionState } from './conditions.ts';
 import type { Entry, VisitFact } from './entries.ts';
 import { rootsOf, standing, type Standing } from './standing.ts';
 
@@ -116,7 +116,6 @@ export interface Subject {
 export interface FoldedOn {
   /** Ms since 1970; lines recorded before it open nothing by what they found or measured. */
   readonly since?: number | undefined;
-  readonly base?: Base | undefined;
   readonly answersOf?: AnswersOf | undefined;
 }
 
@@ -127,15 +126,14 @@ export interface FoldedOn {
  *   conditions; in any order
  * @param visits the visits of those entries
  * @param words component words the company has mapped itself
- * @param more where the fold goes on from what other visits came to, from which moment on readings and
- *   findings open something, and how the answers of a line are got
+ * @param more from which moment on readings and findings open something, and how the answers of a line are got
  */
 export function foldSubject(
   subject: Subject,
   entries: readonly Entry[],
   visits: ReadonlyMap<string, VisitFact>,
   words: ReadonlyMap<string, PartId> = new Map(),
-  { since = 0, base = NOTHING_BEFORE, answersOf = keptAnswers }: FoldedOn = {},
+  { since = 0, answersOf = keptAnswers }: FoldedOn = {},
 ): SubjectSheet {
   const all = standing(entries);
   const roots = rootsOf(entries);
@@ -160,7 +158,7 @@ export function foldSubject(
     atMs: e.occurredMs,
     on: day(e),
   });
-  const conditions = conditionsOf(subject, own, all, { roots, visits, words, since, base });
+  const conditions = conditionsOf(subject, own, all, { roots, visits, words, since });
   return {
     findings: of('finding').map((e) => {
       const body = e.body as EntryBody<'finding'>;
@@ -187,7 +185,7 @@ export function foldSubject(
         ? [{ circuit: circuitAt(e, body.circuit), on: day(e), atMs: e.occurredMs }]
         : [];
     }),
-    conditions: [...conditions, ...actsOf(own, conditions, { roots, since, answersOf, base })],
+    conditions: [...conditions, ...actsOf(own, conditions, { roots, since, answersOf })],
     lives: lives(of('work'), day),
     tasks: of('work').flatMap((e) => {
       const { tasks = [], found } = e.body as EntryBody<'work'>;

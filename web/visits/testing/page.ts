@@ -1,46 +1,44 @@
 import type { ConditionKind } from '#core/base/vocabulary';
-import { CONDITION_KINDS } from '#core/base/vocabulary';
-import type { ConditionState } from '#core/record/sheet';
-import type { BeforeVisit, EntryView, VisitPage } from '#contracts/visits';
+import type { Entry } from '#core/record/sheet';
+import type { EntryView, VisitPage } from '#contracts/visits';
 
 /** What another visit has left open on the unit. */
-export const standsBefore = (
-  given: Partial<ConditionState> & { readonly id: string; readonly kind: ConditionKind },
-): BeforeVisit => ({
-  closed: [],
-  conditions: [
-    {
-      source: 'left',
-      lines: [given.id],
-      visitId: 'another',
-      hazard: CONDITION_KINDS[given.kind].hazard,
-      ...{ circuit: null, part: null, rule: null, mode: null, changedFrom: null, changedTo: null },
-      ...{ text: '', closes: null, told: null, openedBy: null, closed: null, openedMs: 0 },
-      ...given,
+export const standsBefore = ({
+  id,
+  kind,
+}: {
+  readonly id: string;
+  readonly kind: ConditionKind;
+}): Entry[] => [
+  {
+    ...{ id, visitId: 'another', unitId: 'u', pointId: null, callId: null, kind: 'condition left' },
+    ...{
+      body: { condition: kind, text: '' },
+      authorId: null,
+      occurredMs: 0,
+      recordedMs: 0,
+      supersedes: null,
     },
-  ],
-});
-
-const NOTHING: BeforeVisit = { conditions: [], closed: [] };
+  },
+];
 
 /** The sheet of visit v with a unit u, two where asked, and a panel p. */
 export const page = (
   given: {
-    readonly before?: BeforeVisit;
+    readonly before?: readonly Entry[];
     readonly entries?: readonly EntryView[];
     readonly since?: number;
   } = {},
 ): VisitPage => {
-  const unit = (id: string, before: BeforeVisit) => ({
-    ...{ id, tag: id, kind: 'package gas/electric', circuits: [], details: {}, before },
-  });
+  const unit = (id: string) => ({ id, tag: id, kind: 'package gas/electric', circuits: [], details: {} });
   return {
     id: 'v',
     siteId: 's',
     timeZone: 'UTC',
     calls: [],
-    units: [unit('u', given.before ?? NOTHING), unit('u2', NOTHING)],
-    points: [{ id: 'p', kind: 'panel', name: 'MDP', before: NOTHING }],
+    units: [unit('u'), unit('u2')],
+    points: [{ id: 'p', kind: 'panel', name: 'MDP' }],
+    before: given.before ?? [],
     entries: given.entries ?? [],
     since: given.since ?? 0,
     words: {},
