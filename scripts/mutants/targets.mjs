@@ -33,6 +33,25 @@ export const GROUPS = {
     ].map((file) => CORE + file),
     also: ['measuring/cards', 'evidence', 'record/conditions', 'intake'].map((area) => CORE + area),
   },
+  kinds: {
+    what: 'the kinds of entries, and what they open',
+    least: 0.9,
+    files: [
+      ...['adjustment', 'answerSaid', 'arrive', 'code', 'comparison', 'conditionClosed', 'conditionLeft'],
+      ...['explained', 'fields', 'finding', 'index', 'kind', 'leave', 'look', 'measurement', 'note'],
+      ...['readingSet', 'recommendation', 'refrigerant', 'step', 'weather', 'withdrawn', 'work'],
+    ]
+      .map((file) => `${CORE}record/kinds/${file}.ts`)
+      .concat(
+        [
+          'record/sheet/conditions.ts',
+          'record/sheet/acts.ts',
+          'machine/dangers.ts',
+          'measuring/answers/rules.ts',
+        ].map((file) => CORE + file),
+      ),
+    also: ['record', 'machine'].map((area) => CORE + area),
+  },
   record: {
     what: 'the record and the rules of planning',
     least: 0.85,

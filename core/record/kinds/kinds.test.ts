@@ -1,0 +1,390 @@
+import { ruleOf } from '#core/measuring/answers';
+import {
+  answerNumber,
+  ENTRY_KINDS,
+  foldedKinds,
+  formOf,
+  isEntryKind,
+  KINDS,
+  KINDS_ABOUT_CALLS,
+  lacksOf,
+  readBody,
+  saysEntry,
+  subjectOf,
+  touchesOf,
+  whichSubject,
+  type EntryKind,
+  type Near,
+  type Told,
+} from './index.ts';
+
+const ID = '0198a1b2-0000-7000-8000-000000000001';
+const OTHER = '0198a1b2-0000-7000-8000-000000000002';
+const slot = { part: 'compressor', circuit: 2 };
+const co = {
+  ...{ name: 'CO in the room', value: 80.4, unit: 'ppm', quantity: 'concentration' },
+  decimals: 0,
+};
+const told: Told = {
+  circuit: {},
+  system: 'US',
+  calls: new Map([[ID, 'RTU-1']]),
+  left: new Map([[ID, 'filters out']]),
+};
+const act = { lineId: ID, rule: 'superheat' };
+
+/* Every kind in full: a body as it is written today, and the line it makes. */
+const FULL: Record<EntryKind, readonly [body: object, words: string]> = {
+  arrive: [{}, 'Arrived'],
+  'reading set': [
+    {
+      mode: 'cooling',
+      circuit: 2,
+      stage: 1,
+      taken: 'as found',
+      outdoorF: 88,
+      minutesRunning: 15,
+      condenser: 'wet',
+      readings: [{ point: 'room CO', value: 80.44, unit: 'ppm', instrument: 'K-1' }],
+      answers: [
+        { ...co, advice: 'act', position: 'above' },
+        {
+          ...co,
+          name: 'superheat',
+          value: 12,
+          unit: 'Δ°F',
+          quantity: 'temperatureDifference',
+          position: 'inside',
+        },
+        {
+          ...co,
+          name: 'approach',
+          value: 9,
+          unit: 'Δ°F',
+          quantity: 'temperatureDifference',
+          position: 'inside',
+        },
+      ],
+    },
+    'cooling, as found, circuit 2, stage 1, 88 °F outdoors, condenser wet. ' +
+      'CO in the room 80 ppm (act), superheat 12 °F (within). room CO 80.4 ppm',
+  ],
+  measurement: [
+    { card: 'combustion', inputs: { ambient: { value: 40, unit: 'ppm' } } },
+    'Combustion: CO in the room 40 ppm',
+  ],
+  look: [
+    {
+      ...{ part: 'heat exchanger', circuit: 1, sign: 'crack or hole', looked: 'mirror or camera', by: 'eye' },
+      ...{ hidden: 'the back', text: 'left tube' },
+    },
+    'heat exchanger of circuit 1: crack or hole, by eye, mirror or camera. Not seen: the back. left tube',
+  ],
+  comparison: [
+    { what: 'amps L1', here: '18 A', there: '11 A', sisterUnitId: OTHER, sister: 'RTU-2', says: 'differs' },
+    'amps L1 18 A, RTU-2 11 A: differs',
+  ],
+  code: [
+    { board: 'main', code: '3 flashes', when: 'in history', means: 'pressure proof' },
+    'main: 3 flashes, in history. pressure proof',
+  ],
+  step: [
+    { sequence: 'heating', step: 'inducer starts', happened: 'did not happen', text: 'hums' },
+    'heating: inducer starts, did not happen. hums',
+  ],
+  weather: [
+    { outdoorF: 88, wetBulbF: 70, sky: 'sun', wind: 'breeze' },
+    '88 °F outdoors, wet bulb 70 °F, sun, breeze',
+  ],
+  finding: [
+    {
+      ...{ system: 'heating', component: 'drum', part: 'heat exchanger', circuit: 1, failure: 'cracked' },
+      ...{
+        grade: 'presumed',
+        watchUntil: '2026-07-03',
+        madeSafe: 'heat off',
+        told: 'owner',
+        text: 'left',
+        act,
+      },
+    },
+    'drum of circuit 1 cracked, presumed, watched until 3 Jul 2026. Made safe: heat off. Told: owner. left',
+  ],
+  work: [
+    {
+      text: 'new one in',
+      tasks: ['filters and belts'],
+      found: { 'filters and belts': 'plugged' },
+      putOff: { 'coil wash': 'weather' },
+      leakRepair: 'proven',
+      circuit: 2,
+      installed: { slot, manufacturer: 'Norvane', model: 'N-1', serial: 'S' },
+    },
+    'new one in. Done: filters and belts. filters and belts found plugged. coil wash put off, the weather forbids it. ' +
+      'Leak repair proven. New circuit 2 compressor',
+  ],
+  refrigerant: [
+    {
+      ...{ refrigerant: 'R-22', circuit: 2, addedLb: 2.254, notWeighed: true, recoveredLb: 1 },
+      ...{ afterOpening: true, cylinder: 'C-7' },
+    },
+    'R-22, 2.25 lb added, added, not weighed, 1 lb recovered, circuit 2, cylinder C-7',
+  ],
+  adjustment: [
+    { what: 'gas pressure', circuit: 1, found: '4.2', left: '3.5' },
+    'gas pressure of circuit 1: found 4.2, left 3.5',
+  ],
+  'condition left': [
+    {
+      ...{ circuit: 1, condition: 'safety bypassed', text: 'limit bridged', told: 'foreman' },
+      ...{ changedFrom: 'in', changedTo: 'bridged', closes: 'limit in', act },
+    },
+    'Left: safety bypassed. in → bridged. limit bridged Told: foreman',
+  ],
+  'condition closed': [{ conditionId: ID, text: 'in again' }, 'Closed again: filters out. in again'],
+  explained: [{ act, text: 'the meter was off' }, 'filters out: nothing to do. the meter was off'],
+  recommendation: [{ text: 'replace it' }, 'replace it'],
+  note: [{ text: 'key at the till' }, 'key at the till'],
+  leave: [
+    {
+      outcome: 'not reached',
+      calls: [
+        { callId: ID, outcome: 'waiting', waitingFor: 'parts' },
+        { callId: OTHER, outcome: 'done' },
+      ],
+      text: 'come by noon',
+      stillOpen: 'no part today',
+    },
+    'Left: RTU-1 waiting for parts, a call done. come by noon. Left open: no part today',
+  ],
+  withdrawn: [{}, ''],
+};
+const ALL = Object.entries(FULL) as [EntryKind, (typeof FULL)[EntryKind]][];
+
+describe.each(ALL)('%s', (kind, [body, words]) => {
+  it('is taken as it is written, and nothing of it is lost', () => {
+    const { answers: _kept, ...written } = body as { answers?: unknown };
+    expect(KINDS[kind].body.parse(written)).toEqual(written);
+  });
+  it('is said in one line', () => {
+    if (kind === 'measurement') {
+      expect(saysEntry(kind, body, told)).toBe('Combustion: CO in the room 40 ppm');
+      const kept = { ...body, answers: [{ ...co, advice: 'act' }] };
+      expect(saysEntry(kind, kept, told)).toBe('Combustion: CO in the room 80 ppm (act)');
+    } else expect(saysEntry(kind, body, told)).toBe(words);
+  });
+});
+
+it('every kind has a sample here, and each is one of ours', () => {
+  expect(Object.keys(FULL).sort()).toEqual([...ENTRY_KINDS].sort());
+  expect([isEntryKind('look'), isEntryKind('thermogram'), isEntryKind('toString')]).toEqual([
+    true,
+    false,
+    false,
+  ]);
+});
+
+describe('bodies of older versions', () => {
+  /* As older versions wrote them: what was optional then, what records brought in from elsewhere leave out. */
+  it.each([
+    ['finding', { failure: 'burnt', grade: 'proven' }, { component: '' }],
+    ['finding', { component: 'cap', grade: 'not found' }, { failure: '' }],
+    ['work', { tasks: ['filters and belts'] }, { text: '' }],
+    ['condition left', { condition: 'filters out' }, { text: '' }],
+    ['condition closed', { conditionId: ID }, { text: '' }],
+    ['note', { text: 'x' }, {}],
+  ] as const)('%s %j is read in today’s form', (kind, body, more) => {
+    expect(readBody(kind, body)).toEqual({ ...more, ...body });
+    expect(saysEntry(kind, body, told)).not.toMatch(/undefined/);
+  });
+
+  it('of a kind or a version that only a newer program reads are kept and shown as they came', () => {
+    expect(readBody('thermogram', { hot: 'L2' })).toBeUndefined();
+    expect(readBody('note', { text: 'x', version: 2 })).toBeUndefined();
+    expect(readBody('note', { text: 'x', version: 1 })).toBeDefined();
+    expect(saysEntry('thermogram', { hot: 'L2' }, told)).toBe(
+      'Written by a newer version of this program, which reads it. As it came: {"hot":"L2"}',
+    );
+    expect(saysEntry('note', { text: 'x', version: 3 }, told)).toMatch(/\(version 3\), which reads it/);
+  });
+});
+
+describe('what a kind is about, and what it touches', () => {
+  /* Pinned: what is left out here is folded too little, what is too much is locked for nothing. */
+  it.each([
+    ['arrive', 'the visit', ['calls', 'times of the visit']],
+    ['reading set', 'anything', []],
+    ['measurement', 'anything', []],
+    ['look', 'anything', []],
+    ['comparison', 'anything', []],
+    ['code', 'anything', []],
+    ['step', 'anything', []],
+    ['weather', 'the visit', []],
+    ['finding', 'a unit or point', ['calls', 'called units']],
+    ['work', 'a unit or point', ['calls', 'called units']],
+    ['refrigerant', 'a unit', []],
+    ['adjustment', 'anything', []],
+    ['condition left', 'a unit or point', ['calls', 'called units']],
+    ['condition closed', 'anything', ['calls', 'called units']],
+    ['explained', 'a unit or point', ['calls', 'called units']],
+    ['recommendation', 'a unit or point', ['calls']],
+    ['note', 'anything', []],
+    ['leave', 'the visit', ['calls', 'called units', 'times of the visit']],
+    ['withdrawn', 'anything', []],
+  ] as const)('%s: %s', (kind, about, touches) => {
+    expect(subjectOf(kind)).toBe(about);
+    expect(touchesOf(kind)).toEqual(touches);
+    expect(whichSubject(kind) !== undefined).toBe(about.startsWith('a unit'));
+    expect(KINDS_ABOUT_CALLS.includes(kind)).toBe((touches as readonly string[]).includes('calls'));
+    expect(formOf(kind) === undefined).toBe(['arrive', 'measurement', 'withdrawn'].includes(kind));
+  });
+
+  it('the fold looks into what it derives from, and at answers where those are all it reads', () => {
+    expect(foldedKinds('answers')).toEqual(['reading set', 'measurement']);
+    expect([...foldedKinds('all')].sort()).toEqual(
+      ['look', 'finding', 'work', 'refrigerant', 'condition left', 'condition closed', 'explained']
+        .concat('recommendation', 'leave')
+        .sort(),
+    );
+    expect([subjectOf('thermogram'), touchesOf('thermogram'), formOf('x')]).toEqual([
+      undefined,
+      [],
+      undefined,
+    ]);
+  });
+});
+
+describe('what only the records around a line can tell', () => {
+  const near = (more: Partial<Near> = {}): Near => ({
+    unit: { kind: 'package gas/electric', circuits: [1, 2] },
+    calls: new Set([ID]),
+    where: (id) => (id === ID ? 'here' : id === OTHER ? 'elsewhere' : undefined),
+    ...more,
+  });
+  const paths = (kind: EntryKind, body: object, around = near()) =>
+    lacksOf(kind, body as never, around).map(({ path, message }) => `${path}: ${message}`);
+
+  it('pounds and proven repairs say which of several circuits, and one that is there', () => {
+    const pounds = { refrigerant: 'R-22', addedLb: 1 };
+    expect(paths('refrigerant', pounds)).toEqual(['circuit: which circuit? it has 1 and 2']);
+    expect(paths('refrigerant', { ...pounds, circuit: 2 })).toEqual([]);
+    expect(paths('refrigerant', { ...pounds, circuit: 3 })).toEqual(['circuit: it has no circuit 3']);
+    const one = near({ unit: { kind: 'package gas/electric', circuits: [1] } });
+    expect(paths('refrigerant', pounds, one)).toEqual([]);
+    expect(paths('refrigerant', { ...pounds, circuit: 2 }, one)).toEqual(['circuit: it has no circuit 2']);
+    const unknown = near({ unit: { kind: 'package gas/electric', circuits: [] } });
+    expect(paths('refrigerant', { ...pounds, circuit: 2 }, unknown)).toEqual([]);
+    expect(paths('refrigerant', pounds, near({ unit: undefined }))).toEqual([]);
+    expect(paths('work', { text: 'x', leakRepair: 'proven' })).toEqual([
+      'circuit: which circuit? it has 1 and 2',
+    ]);
+    expect(paths('work', { text: 'x', leakRepair: 'not proven' })).toEqual([]);
+  });
+
+  it('a component goes into a slot the machine has', () => {
+    const put = (part: string, circuit: number | null) => ({
+      text: 'x',
+      installed: { slot: { part, circuit } },
+    });
+    expect(paths('work', put('compressor', 2))).toEqual([]);
+    expect(paths('work', put('compressor', 3))).toEqual([
+      'installed.slot: this unit has no such slot: circuit 3 compressor',
+    ]);
+    expect(paths('work', put('reversing valve', 1))[0]).toMatch(/no such slot/);
+    expect(paths('work', put('compressor', 2), near({ unit: undefined }))).toEqual([
+      'installed.slot: which unit? a component belongs to one',
+    ]);
+  });
+
+  it('a closing names what was left at this site, a leaving calls of its visit', () => {
+    const closing = (conditionId: string) => paths('condition closed', { conditionId, text: '' });
+    expect(closing(ID)).toEqual([]);
+    expect(closing(OTHER)).toEqual([
+      'conditionId: that was left at another site; it is closed on a visit there',
+    ]);
+    expect(closing('x')).toEqual(['conditionId: there is no such open condition']);
+    const calls = [ID, OTHER].map((callId) => ({ callId, outcome: 'done' }));
+    expect(paths('leave', { outcome: 'done', calls })).toEqual([
+      'calls.1.callId: this call is not one of this visit',
+    ]);
+    expect(paths('leave', { outcome: 'done' })).toEqual([]);
+  });
+
+  it('words settle a reading at this site, but never carbon monoxide or gas', () => {
+    const explain = (rule: string, lineId = ID) => paths('explained', { act: { lineId, rule }, text: 'x' });
+    expect(explain('superheat')).toEqual([]);
+    expect(explain('superheat', OTHER)).toEqual(['act.lineId: there is no such reading at this site']);
+    for (const rule of ['room CO', 'flue CO', 'air stream CO', 'manifold', 'inlet, highest'])
+      expect(explain(rule)).toEqual([
+        'act.rule: words never close this: read it again with the machine running, in its band',
+      ]);
+    expect(['CO₂', 'CO air-free', 'CO air-free, at least'].map((name) => ruleOf({ name }))).toEqual([
+      'CO₂',
+      'flue CO',
+      'flue CO',
+    ]);
+  });
+});
+
+describe('bodies that are refused', () => {
+  const wrong = (kind: EntryKind, body: object) =>
+    KINDS[kind].body
+      .safeParse(body)
+      .error?.issues.map((issue) => `${issue.path.join('.')}: ${issue.message}`) ?? [];
+  it.each([
+    ['condition left', { condition: 'gas leak suspected', text: '' }, /^told: somebody can be hurt/],
+    ['refrigerant', { refrigerant: 'R-22' }, /^addedLb: how many pounds/],
+    ['refrigerant', { refrigerant: 'R-22', addedLb: -1 }, /^addedLb: a weight cannot be negative/],
+    ['refrigerant', { refrigerant: 'R-22', addedLb: 5001 }, /^addedLb: more than any roof holds/],
+    ['refrigerant', { refrigerant: 'R-22', addedLb: 1, circuit: 9 }, /^circuit: at most eight circuits/],
+    ['refrigerant', { refrigerant: 'R-22', addedLb: 1, circuit: 0 }, /^circuit: /],
+    ['work', { text: '' }, /^text: nothing is written/],
+    ['reading set', { mode: 'off', readings: [] }, /^readings: at least one reading/],
+    [
+      'reading set',
+      { mode: 'off', readings: [{ point: 'room CO', value: 1, unit: '°F' }] },
+      /^readings.0.unit: room CO is not measured in that unit/,
+    ],
+    ['measurement', { card: 'tarot', inputs: { a: { value: 1 } } }, /^card: is no card of the bench/],
+    ['measurement', { card: 'combustion', inputs: {} }, /^inputs: nothing was measured/],
+    ['step', { sequence: 'heating', step: 'contactor pulls in', happened: 'happened' }, /^step: which step/],
+    ['leave', { outcome: 'waiting' }, /^waitingFor: what does it wait for/],
+    ['explained', { act, text: ' ' }, /^text: why is there nothing to do/],
+  ] as const)('%s %j', (kind, body, why) => {
+    expect(wrong(kind, body)).toHaveLength(1);
+    expect(wrong(kind, body)[0]).toMatch(why);
+  });
+  it.each([
+    ['refrigerant', { refrigerant: 'R-22', notWeighed: true }],
+    ['refrigerant', { refrigerant: 'R-22', recoveredLb: 0 }],
+    ['refrigerant', { refrigerant: 'R-22', addedLb: 5000, circuit: 8 }],
+    ['work', { text: '', putOff: { 'coil wash': 'weather' } }],
+    ['work', { text: '', tasks: ['filters and belts'] }],
+    ['work', { text: '', leakRepair: 'not proven' }],
+    ['work', { text: '', installed: { slot } }],
+    ['condition left', { condition: 'filters out', text: '' }],
+  ] as const)('but %s %j is enough', (kind, body) => expect(wrong(kind, body)).toEqual([]));
+
+  it('a leaving says of each call what it waits for', () => {
+    const calls = [
+      { callId: ID, outcome: 'done' },
+      { callId: OTHER, outcome: 'waiting' },
+    ];
+    expect(wrong('leave', { outcome: 'done', calls })).toEqual([
+      'calls.1.waitingFor: what does it wait for?',
+    ]);
+  });
+});
+
+it('a number is said in the reader’s units, with no more decimals than it has', () => {
+  const split = {
+    ...co,
+    name: 'split',
+    value: 18.26,
+    unit: 'Δ°F',
+    quantity: 'temperatureDifference',
+    decimals: 1,
+  };
+  expect(answerNumber(split)).toBe('split 18.3 °F');
+  expect(answerNumber(split, 'metric')).toMatch(/^split 10\.1 °C$/);
+});
