@@ -149,19 +149,20 @@ it('with heat disabled a no-heat call that is left done waits for repair, and a 
   await expectSameAnew();
 });
 
-it('a call that is given another unit leaves the other calls of its visit what is theirs', async () => {
-  const second = await at.unit('RTU-2');
-  const [one, two] = [
-    await at.call(null, '2026-06-02T11:00:00Z'),
-    await at.call(second, '2026-06-02T11:10:00Z'),
-  ];
-  const visitId = await at.visit([one, two], '2026-06-02');
+it('two calls of a visit never claim one finding: a call that is given the unit takes it from the other', async () => {
+  const [second, third] = [await at.unit('RTU-2'), await at.unit('RTU-3')];
+  const trouble = await at.call(second, '2026-06-02T11:00:00Z');
+  const [planned = ''] = await at.maintenance([third], '2026-06-02');
+  const visitId = await at.visit([trouble, planned], '2026-06-02');
   const burnt = { component: 'contactor', failure: 'burnt', grade: 'proven' };
   await at.write(visitId, 'finding', burnt, { unitId, ...hour(12) });
-  await at.write(visitId, 'finding', burnt, { unitId: second, ...hour(12) });
-  const { version } = await callOf(one);
+  const claims = async (id: string) =>
+    (await at.get<{ outcomes: { subjectId: string }[] }>(`/api/calls/${id}`)).outcomes.length;
+  expect([await claims(trouble), await claims(planned)]).toEqual([1, 0]);
+  const { version } = await callOf(planned);
   const desk = await server.as('dispatcher');
-  await desk.patch(`/api/calls/${one}`).send({ version, unitId }).expect(200);
+  await desk.patch(`/api/calls/${planned}`).send({ version, unitId }).expect(200);
+  expect([await claims(trouble), await claims(planned)]).toEqual([0, 1]);
   await expectSameAnew();
 });
 
