@@ -376,6 +376,191 @@ describe('bodies that are refused', () => {
   });
 });
 
+describe('limits', () => {
+  const taken = (kind: EntryKind, body: object) => KINDS[kind].body.safeParse(body).success;
+  const set = (more: object) => ({
+    mode: 'off',
+    readings: [{ point: 'room CO', value: 1, unit: 'ppm' }],
+    ...more,
+  });
+  const found = { component: 'cap', failure: 'weak', grade: 'proven' };
+  const compared = { what: 'a', here: 'b', there: 'c', says: 'alike' };
+  const board = { board: 'm', code: '3', when: 'now' };
+  const text = (length: number) => 'x'.repeat(length);
+  const many = <T>(count: number, of: T): T[] => Array.from({ length: count }, () => of);
+  const named = <T>(length: number, value: T) => ({ [text(length)]: value });
+  const reading = { point: 'room CO', value: 1, unit: 'ppm' };
+  /* Just inside, just outside. */
+  it.each<[EntryKind, string, object[], object[]]>([
+    ['reading set', 'stage', [set({ stage: 1 }), set({ stage: 8 })], [set({ stage: 0 }), set({ stage: 9 })]],
+    [
+      ...(['reading set', 'outdoor air'] as const),
+      [set({ outdoorF: -80 }), set({ outdoorF: 140 })],
+      [set({ outdoorF: -80.5 }), set({ outdoorF: 140.5 })],
+    ],
+    [
+      ...(['reading set', 'minutes'] as const),
+      [set({ minutesRunning: 0 }), set({ minutesRunning: 100_000 })],
+      [set({ minutesRunning: -0.5 }), set({ minutesRunning: 100_001 })],
+    ],
+    [
+      'reading set',
+      'readings',
+      [set({ readings: many(40, reading) })],
+      [set({ readings: many(41, reading) })],
+    ],
+    [
+      ...(['weather', 'outdoor air'] as const),
+      [{ outdoorF: -80 }, { outdoorF: 140 }],
+      [{ outdoorF: -80.5 }, { outdoorF: 140.5 }, {}],
+    ],
+    [
+      ...(['weather', 'wet bulb'] as const),
+      [
+        { outdoorF: 80, wetBulbF: -80 },
+        { outdoorF: 80, wetBulbF: 110 },
+      ],
+      [
+        { outdoorF: 80, wetBulbF: -80.5 },
+        { outdoorF: 80, wetBulbF: 110.5 },
+      ],
+    ],
+    [
+      ...(['finding', 'component'] as const),
+      [
+        { ...found, component: 'a' },
+        { ...found, component: text(100) },
+      ],
+      [
+        { ...found, component: ' ' },
+        { ...found, component: text(101) },
+      ],
+    ],
+    [
+      ...(['finding', 'failure'] as const),
+      [
+        { ...found, failure: 'a' },
+        { ...found, failure: text(100) },
+      ],
+      [
+        { ...found, failure: ' ' },
+        { ...found, failure: text(101) },
+      ],
+    ],
+    ['comparison', 'what', [compared], [{ ...compared, what: '' }]],
+    ['comparison', 'here', [compared], [{ ...compared, here: '' }]],
+    ['comparison', 'there', [compared], [{ ...compared, there: '' }]],
+    ['code', 'board', [board], [{ ...board, board: '' }]],
+    ['code', 'code', [board], [{ ...board, code: '' }]],
+    ['adjustment', 'left', [{ what: 'belt', left: 'x' }], [{ what: 'belt', left: '' }]],
+    [
+      ...(['refrigerant', 'refrigerant'] as const),
+      [{ refrigerant: 'x', addedLb: 1 }],
+      [{ refrigerant: '', addedLb: 1 }],
+    ],
+    ['note', 'text', [{ text: 'x' }], [{ text: '' }]],
+    ['recommendation', 'text', [{ text: 'x' }], [{ text: '' }]],
+    [
+      ...(['explained', 'rule and words'] as const),
+      [
+        { act: { lineId: ID, rule: 'x' }, text: 'y' },
+        { act, text: text(5000) },
+      ],
+      [
+        { act: { lineId: ID, rule: '' }, text: 'y' },
+        { act, text: text(5001) },
+      ],
+    ],
+    [
+      ...(['work', 'tasks'] as const),
+      [{ text: '', tasks: many(20, text(60)) }],
+      [
+        { text: '', tasks: many(21, 'a') },
+        { text: '', tasks: [text(61)] },
+      ],
+    ],
+    [
+      ...(['work', 'how it was found'] as const),
+      [{ text: 'x', found: named(60, 'plugged') }],
+      [{ text: 'x', found: named(61, 'plugged') }],
+    ],
+    [
+      ...(['work', 'why it was put off'] as const),
+      [{ text: 'x', putOff: named(60, 'weather') }],
+      [{ text: 'x', putOff: named(61, 'weather') }],
+    ],
+    [
+      ...(['leave', 'calls'] as const),
+      [{ outcome: 'done', calls: many(60, { callId: ID, outcome: 'done' }) }],
+      [{ outcome: 'done', calls: many(61, { callId: ID, outcome: 'done' }) }],
+    ],
+    [
+      ...(['measurement', 'inputs'] as const),
+      [
+        { card: 'combustion', inputs: named(40, { value: 1, unit: text(20) }) },
+        { card: 'combustion', inputs: { gas: { value: 'natural gas' } } },
+      ],
+      [
+        { card: 'combustion', inputs: named(41, { value: 1 }) },
+        { card: 'combustion', inputs: named(40, { value: 1, unit: text(21) }) },
+        { card: text(61), inputs: named(40, { value: 1 }) },
+      ],
+    ],
+  ])('%s: %s', (kind, _, inside, outside) => {
+    expect(inside.map((body) => taken(kind, body))).toEqual(inside.map(() => true));
+    expect(outside.map((body) => taken(kind, body))).toEqual(outside.map(() => false));
+  });
+});
+
+it('says little where little is known', () => {
+  const answered = (advice: string | null, position: string | null, name = 'superheat') => ({
+    ...{ mode: 'cooling', readings: [{ point: 'room CO', value: 1, unit: 'ppm' }] },
+    answers: [{ ...co, name, value: 12, advice, position }],
+  });
+  const says = (advice: string | null, position: string | null, name?: string) =>
+    saysEntry('reading set', answered(advice, position, name), told);
+  expect([says(null, 'below'), says(null, 'above'), says('wait', null), says('measure first', null)]).toEqual(
+    [
+      'cooling. superheat 12 ppm (low). room CO 1 ppm',
+      'cooling. superheat 12 ppm (high). room CO 1 ppm',
+      'cooling. superheat 12 ppm (wait). room CO 1 ppm',
+      'cooling. superheat 12 ppm. room CO 1 ppm',
+    ],
+  );
+  expect([says(null, 'inside', 'x'), says(null, null, 'x'), says(null, 'above', 'x')]).toEqual([
+    ...['cooling. room CO 1 ppm', 'cooling. room CO 1 ppm', 'cooling. x 12 ppm (high). room CO 1 ppm'],
+  ]);
+  expect(saysEntry('leave', { outcome: 'waiting', waitingFor: 'parts' }, told)).toBe(
+    'Left: waiting for parts',
+  );
+  expect(saysEntry('leave', { outcome: 'waiting' }, told)).toBe('Left: waiting');
+  expect(saysEntry('leave', { outcome: 'done', calls: [] }, told)).toBe('Left: done');
+  const one = [{ callId: OTHER, outcome: 'done' }];
+  expect(saysEntry('leave', { outcome: 'not reached', calls: one }, told)).toBe('Left: a call done');
+  expect(saysEntry('weather', { outdoorF: 70 }, told)).toBe('70 °F outdoors');
+});
+
+it('each form has its title and says on its button what it does', () => {
+  expect(ENTRY_KINDS.flatMap((kind) => Object.values(formOf(kind) ?? {}).join(': ') || [])).toEqual([
+    'Readings: Put the readings on the sheet',
+    'Look: Put the look on the sheet',
+    'Compare: Put the comparison on the sheet',
+    'Fault code: Put the code on the sheet',
+    'Sequence: Put the step on the sheet',
+    'Weather: Put the weather on the sheet',
+    'Finding: Put the finding on the sheet',
+    'Work: Put the work on the sheet',
+    'Refrigerant: Put the pounds on the sheet',
+    'Adjusted: Put the adjustment on the sheet',
+    'Left open: Leave it so, in front of everybody',
+    'Closed again: Close it',
+    'Explain a reading: Put the explanation on the sheet',
+    'Recommend: Put it on the sheet',
+    'Note: Put the note on the sheet',
+    'Leave: Leave the site',
+  ]);
+});
+
 it('a number is said in the reader’s units, with no more decimals than it has', () => {
   const split = {
     ...co,
