@@ -306,3 +306,81 @@ describe('a database of the last version', () => {
     await expect(db.run('delete from call_events')).rejects.toThrow(/append-only/);
   });
 });
+
+describe('a database of the version before what was found and measured opened something', () => {
+  let last: Database;
+  const own = { unit: randomUUID(), call: randomUUID(), visit: randomUUID(), left: randomUUID() };
+  beforeAll(async () => {
+    last = connect(await emptyDatabase(), { poolSize: 2 });
+    await migrate(last, { upTo: '0013 processes', clock });
+    const put = (table: string, row: object) =>
+      last.run(
+        `insert into ${table} (${Object.keys(row).join(', ')})
+         select ${Object.keys(row).join(', ')} from jsonb_populate_record(null::${table}, $1)`,
+        [JSON.stringify(row)],
+      );
+    const [customer, site] = [randomUUID(), randomUUID()];
+    const place = { hazards: [], opening_hours: null, version: 1 };
+    await put('customers', { id: customer, name: 'Works', version: 1 });
+    await put('sites', { id: site, customer_id: customer, name: 'Hall', time_zone: 'UTC', ...place });
+    const machine = { kind: 'unit heater', status: 'in service', version: 1, details: {} };
+    await put('units', {
+      id: own.unit,
+      site_id: site,
+      tag: 'UH-1',
+      ...machine,
+      found_by: {},
+      found_words: '',
+    });
+    const [received, since] = [new Date('2026-05-01T12:00:00Z'), new Date('2026-05-01T16:00:00Z')];
+    await last.models.Call.create({
+      ...{ id: own.call, ref: 'C-9', siteId: site, unitId: own.unit, kind: 'call', state: 'done' },
+      ...{ complaint: 'no heat', system: 'heating', receivedAt: received, since },
+      completedAt: since,
+    });
+    await put('visits', { id: own.visit, site_id: site, planned_for: '2026-05-01', source: 'own' });
+    await put('visit_calls', { visit_id: own.visit, call_id: own.call });
+    const line = (id: string, kind: string, body: object, hour: number, unit: string | null = own.unit) =>
+      put('entries', {
+        ...{ id, root_id: id, visit_id: own.visit, unit_id: unit, kind, body },
+        occurred_at: `2026-05-01T${hour}:00:00Z`,
+        recorded_at: `2026-05-01T${hour}:00:00Z`,
+      });
+    const co = {
+      name: 'CO in the room',
+      value: 80,
+      unit: 'ppm',
+      quantity: 'concentration',
+      advice: 'act',
+      text: '',
+    };
+    await line(randomUUID(), 'reading set', { mode: 'heating', readings: [], answers: [co] }, 12);
+    const cracked = { component: 'heat exchanger', failure: 'cracked', grade: 'proven' };
+    await line(randomUUID(), 'finding', cracked, 13);
+    await line(own.left, 'condition left', { condition: 'heat disabled', text: 'gas shut' }, 14);
+    await line(randomUUID(), 'leave', { outcome: 'done' }, 16, null);
+    await migrate(last, { clock });
+  });
+  afterAll(() => last.close());
+
+  it('opens nothing by its old lines and re-opens no call; what was left stands as it stood', async () => {
+    expect(await last.rows('select state, waiting_for from calls')).toEqual([
+      { state: 'done', waiting_for: null },
+    ]);
+    expect(await last.rows('select id, source, kind, lines, closed_at from open_conditions')).toEqual([
+      { id: own.left, source: 'left', kind: 'heat disabled', lines: [own.left], closed_at: null },
+    ]);
+  });
+
+  it('says from when on they do; a company that begins today has always had it so', async () => {
+    const since = await last.rows<{ since: string }>(
+      "select value->>'since' as since from settings where name = 'facts'",
+    );
+    expect(since).toHaveLength(1);
+    expect(Math.abs(Date.parse(since[0]?.since ?? '') - Date.now())).toBeLessThan(3_600_000);
+    const begun = connect(await emptyDatabase(), { poolSize: 1 });
+    await migrate(begun, { clock });
+    expect(await begun.rows("select value from settings where name = 'facts'")).toEqual([]);
+    await begun.close();
+  });
+});
