@@ -5,6 +5,7 @@ import { openCompany, TODAY, type Tried } from './company.ts';
 import { flood, writers } from './crowd.ts';
 import { days } from './days.ts';
 import { kills, restarts } from './faults.ts';
+import { folds } from './folds.ts';
 import { fuzz } from './fuzz.ts';
 import { fullDisk, keeping } from './keeping.ts';
 import { rights } from './rights.ts';
@@ -33,6 +34,8 @@ const postgres = await startThrowawayPostgres({ durable: true });
 const began = Date.now();
 say('the demo on many days …');
 const tried: Tried[] = [days(quick ? 0 : 12, SEED)];
+say('phones and the server …');
+tried.push(folds(quick ? 1000 : 10_000, SEED));
 try {
   // As a company runs: the application's role is no administrator of the database.
   const url = postgres.applicationUrl;

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { foldCall, foldSubject, foldVisit, rootsOf, standing, type Entry } from './index.ts';
 import type { ConditionState } from './conditions.ts';
-import { CALLS, scripts, UNITS, VISITS, written } from './testing/script.ts';
+import { CALLS, isNear, linesBefore, scripts, UNITS, VISITS, written } from './testing/script.ts';
 
 const sheetOf = (id: string, entries: readonly Entry[]) =>
   foldSubject({ id, siteId: 's1', circuits: [1, 2] }, entries, VISITS);
@@ -84,23 +84,3 @@ describe('the fold (property)', () => {
     );
   });
 });
-
-/**
- * What a server sends with a sheet: the lines of other visits that say or close what this sheet has to do with,
- * with all their amendments.
- */
-function linesBefore(near: readonly ConditionState[], entries: readonly Entry[]): Entry[] {
-  const roots = rootsOf(entries);
-  const wanted = new Set(
-    near.flatMap(({ lines, closed }) => [...lines, ...(closed ? [roots.get(closed.entryId)] : [])]),
-  );
-  for (const e of entries) {
-    const { conditionId, act } = e.body as { conditionId?: string; act?: { lineId: string } };
-    const names = conditionId ?? act?.lineId;
-    if (names !== undefined && wanted.has(roots.get(names))) wanted.add(roots.get(e.id));
-  }
-  return entries.filter((e) => e.visitId !== 'v1' && wanted.has(roots.get(e.id)));
-}
-/** What a sheet has to do with: what one of its lines says or closes, and what stood open but for it. */
-const isNear = ({ lines, closed }: ConditionState, own: readonly Entry[]): boolean =>
-  closed === null || own.some((e) => e.id === closed.entryId || lines.includes(e.id));

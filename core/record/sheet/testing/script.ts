@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import type { Entry, VisitFact } from '../index.ts';
+import { rootsOf, type ConditionState, type Entry, type VisitFact } from '../index.ts';
 import { call, HOUR, visit, visitsOf } from './sheets.ts';
 
 /* Sheets as people might write them, for what holds of any of them. */
@@ -88,7 +88,12 @@ export function written(script: readonly Step[]): Entry[] {
         : undefined;
     if (kind === 'withdrawn' && !target) return;
     const named = (...of: string[]) => {
-      const some = all.filter((e) => of.includes(e.kind));
+      // A finding that endangers nobody opens nothing, and nobody closes it.
+      const some = all.filter(
+        ({ kind: what, body: said }) =>
+          of.includes(what) &&
+          (what !== 'finding' || (said as { component?: string }).component === 'heat exchanger'),
+      );
       // People name a thing by the first line that said it, as it was shown to them.
       let first: Entry | undefined = some[about % Math.max(1, some.length)];
       while (first?.supersedes) first = all.find((e) => e.id === first?.supersedes) as Entry;
@@ -118,3 +123,23 @@ export function written(script: readonly Step[]): Entry[] {
   });
   return all;
 }
+
+/**
+ * What a server sends with a sheet: the lines of other visits that say or close what this sheet has to do with,
+ * with all their amendments.
+ */
+export function linesBefore(near: readonly ConditionState[], entries: readonly Entry[]): Entry[] {
+  const roots = rootsOf(entries);
+  const wanted = new Set(
+    near.flatMap(({ lines, closed }) => [...lines, ...(closed ? [roots.get(closed.entryId)] : [])]),
+  );
+  for (const e of entries) {
+    const { conditionId, act } = e.body as { conditionId?: string; act?: { lineId: string } };
+    const names = conditionId ?? act?.lineId;
+    if (names !== undefined && wanted.has(roots.get(names))) wanted.add(roots.get(e.id));
+  }
+  return entries.filter((e) => e.visitId !== 'v1' && wanted.has(roots.get(e.id)));
+}
+/** What a sheet has to do with: what one of its lines says or closes, and what stood open but for it. */
+export const isNear = ({ lines, closed }: ConditionState, own: readonly Entry[]): boolean =>
+  closed === null || own.some((e) => e.id === closed.entryId || lines.includes(e.id));
