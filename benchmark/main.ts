@@ -3,6 +3,7 @@ import { startThrowawayPostgres } from '../scripts/lib/postgres.mjs';
 import { freePort } from '../scripts/lib/run.mjs';
 import { benchNumbers, benchSaturation, benchSteadyState } from './core.ts';
 import { benchBoard, benchByHand, benchPlanning, benchTwoCrews } from './board.ts';
+import { benchPhoneFold } from './phone.ts';
 import { benchReading } from './reading.ts';
 import { benchRebuild, fillFleet } from './fleet.ts';
 import { benchDrag } from './drag.ts';
@@ -37,7 +38,14 @@ const note = (...more: Row[]) => {
   rows.push(...more);
   for (const { what, figure, met } of more) say(`${met ? 'met' : 'MISSED'}  ${what}: ${figure}`);
 };
-note(benchNumbers(), benchSaturation(), benchSteadyState(), benchReading(10_000), benchReading(100_000));
+note(
+  benchNumbers(),
+  benchSaturation(),
+  benchSteadyState(),
+  benchReading(10_000),
+  benchReading(100_000),
+  benchPhoneFold(),
+);
 say('routes against the proof …');
 note(benchExact(), await benchHighs());
 say(`25 stops against ten ${quick ? 'short' : '60-second'} runs …`);

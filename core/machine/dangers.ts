@@ -27,3 +27,7 @@ export const dangerOf = (part: PartId | null, failure: string): ConditionKind | 
 /** What is seen at a part and is the failure itself, not a trace of one. */
 export const dangerSeen = (part: PartId, sign: string): ConditionKind | undefined =>
   part === 'heat exchanger' && sign === 'crack or hole' ? 'exchanger holed or cracked' : undefined;
+
+const ENDANGERING: ReadonlySet<string> = new Set(Object.values(DANGERS).flatMap((by) => Object.keys(by)));
+/** False where a failure of this kind endangers nobody, whatever part it is. */
+export const mayEndanger = (failure: string): boolean => ENDANGERING.has(failure);

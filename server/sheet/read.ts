@@ -14,6 +14,7 @@ import type { PartId } from '#core/machine';
 import {
   callOf,
   foldSubject,
+  linesBySubject,
   type Entry,
   type Subject,
   type SubjectSheet,
@@ -61,8 +62,6 @@ export async function componentWords(db: Database, transaction?: Transaction): P
 /** Kinds whose lines can open what another line closes. */
 const OPENS: ReadonlySet<string> = new Set(['condition left', 'finding', 'look']);
 
-const subjectOf = (e: Entry): string | null => e.unitId ?? e.pointId;
-
 /**
  * The lines that touch each subject: whole lines of amendments, and every closing of one of its conditions.
  */
@@ -75,25 +74,11 @@ export async function linesOf(
   const conditions = own.filter((e) => OPENS.has(e.kind)).map((e) => e.id);
   const closings =
     conditions.length === 0 ? [] : await db.rows<Line>(LINES_OF_CLOSINGS, [conditions], transaction);
-  const subjectsOfRoot = new Map<string, Set<string>>();
-  const note = (root: string, subject: string | null) => {
-    if (subject === null) return;
-    const known = subjectsOfRoot.get(root);
-    if (known) known.add(subject);
-    else subjectsOfRoot.set(root, new Set([subject]));
-  };
-  for (const e of own) note(e.rootId, subjectOf(e));
-  const rootOfCondition = new Map(own.map((e) => [e.id, e.rootId]));
   const known = new Set(own.map((e) => e.id));
-  const lines = [...own, ...closings.filter((e) => !known.has(e.id))];
-  for (const e of lines) {
-    if (e.kind !== 'condition closed') continue;
-    const root = rootOfCondition.get((e.body as { conditionId: string }).conditionId);
-    for (const subject of root ? (subjectsOfRoot.get(root) ?? []) : []) note(e.rootId, subject);
-  }
-  const bySubject = new Map<string, Line[]>(subjectIds.map((id) => [id, []]));
-  for (const e of lines) for (const id of subjectsOfRoot.get(e.rootId) ?? []) bySubject.get(id)?.push(e);
-  return bySubject;
+  const all = [...own, ...closings.filter((e) => !known.has(e.id))];
+  const roots = new Map(all.map((e) => [e.id, e.rootId]));
+  const lines = linesBySubject(all, (id) => roots.get(id));
+  return new Map(subjectIds.map((id) => [id, [...(lines.get(id) ?? [])]]));
 }
 
 export async function visitFacts(

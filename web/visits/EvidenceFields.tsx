@@ -1,14 +1,4 @@
-import {
-  ADJUSTED,
-  HAPPENED,
-  LOOKED,
-  LOOKED_BY,
-  SEQUENCES,
-  SIGNS,
-  SKIES,
-  WINDS,
-  type Sequence,
-} from '#core/evidence';
+import { HAPPENED, LOOKED, LOOKED_BY, SEQUENCES, SIGNS, SKIES, WINDS, type Sequence } from '#core/evidence';
 import { slotsOf, type PartId } from '#core/machine';
 import type { UnitKind } from '#core/base/vocabulary';
 import { Choice, CircuitChoice, Measured, Pick, Text, type FieldsProps } from './parts.tsx';
@@ -77,17 +67,6 @@ export function ComparisonFields(props: FieldsProps) {
   );
 }
 
-export function CodeFields(props: FieldsProps) {
-  return (
-    <div className="space-y-3">
-      <Text name="board" label="Board" hint="a code table belongs to a family of boards" props={props} />
-      <Text name="code" label="Code or flashes" props={props} />
-      <Pick name="when" label="Shown" options={['now', 'before power was cut', 'in history']} props={props} />
-      <Text name="means" label="What the door says it means" hint="evidence, not a verdict" props={props} />
-    </div>
-  );
-}
-
 export function StepFields(props: FieldsProps) {
   const steps = SEQUENCES[props.values.sequence as Sequence] ?? [];
   return (
@@ -115,19 +94,6 @@ export function WeatherFields(props: FieldsProps) {
       </div>
       <Pick name="sky" label="Sky" options={SKIES} props={props} />
       <Pick name="wind" label="Wind" options={WINDS} props={props} />
-    </div>
-  );
-}
-
-export function AdjustmentFields(props: FieldsProps) {
-  return (
-    <div className="space-y-3">
-      <Choice name="what" label="What was adjusted" options={ADJUSTED} blank="choose" props={props} />
-      <CircuitChoice props={props} />
-      <div className="grid grid-cols-2 gap-3">
-        <Text name="found" label="As found" props={props} />
-        <Text name="left" label="As left" props={props} />
-      </div>
     </div>
   );
 }

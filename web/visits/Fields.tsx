@@ -20,17 +20,11 @@ import {
   type System,
 } from '#core/base/vocabulary';
 import { REFRIGERANTS } from '#core/measuring/refrigerant';
+import { FORM_KINDS, formOf, type Ask } from '#core/record/kinds';
 import { LEAVE_OUTCOMES, WAITING_FOR } from '#core/record/work';
 import { DateInput } from '../ui/forms/DateInput.tsx';
 import { Field } from '../ui/forms/Field.tsx';
-import {
-  AdjustmentFields,
-  CodeFields,
-  ComparisonFields,
-  LookFields,
-  StepFields,
-  WeatherFields,
-} from './EvidenceFields.tsx';
+import { ComparisonFields, LookFields, StepFields, WeatherFields } from './EvidenceFields.tsx';
 import { FORMS, outcomeField, SURE, waitingField, type FormKind } from './forms.ts';
 import { Caution, Choice, CircuitChoice, Measured, Pick, Text, Tick, type FieldsProps } from './parts.tsx';
 import { actWords, asValue, mayExplain, type Act } from './acts.ts';
@@ -320,21 +314,49 @@ function Outcomes(props: FieldsProps) {
   );
 }
 
-export const FIELDS: Record<FormKind, (props: FieldsProps) => React.ReactNode> = {
+/** The fields of a kind as it asks them, one under the other. */
+function AskedFields({ asks, props }: { asks: readonly Ask[]; props: FieldsProps }) {
+  return (
+    <div className="space-y-3">
+      {asks.map((ask) => {
+        const common = { name: ask.name, label: ask.label, props };
+        if (ask.as === 'circuit') return <CircuitChoice key={ask.name} props={props} label={ask.label} />;
+        if (ask.as === 'choice')
+          return <Choice key={ask.name} {...common} options={ask.options ?? []} blank="choose" />;
+        if (ask.as === 'pick') return <Pick key={ask.name} {...common} options={ask.options ?? []} />;
+        return (
+          <Text
+            key={ask.name}
+            {...common}
+            long={ask.as === 'long'}
+            {...(ask.hint === undefined ? {} : { hint: ask.hint })}
+          />
+        );
+      })}
+    </div>
+  );
+}
+
+/** Kinds that are drawn otherwise than field by field. */
+const OWN: Partial<Record<FormKind, (props: FieldsProps) => React.ReactNode>> = {
   'reading set': ReadingFields,
   look: LookFields,
   comparison: ComparisonFields,
-  code: CodeFields,
   step: StepFields,
   weather: WeatherFields,
-  adjustment: AdjustmentFields,
   finding: FindingFields,
   work: WorkFields,
   refrigerant: RefrigerantFields,
   'condition left': ConditionFields,
   'condition closed': CloseFields,
   explained: ExplainFields,
-  recommendation: (props) => <Text name="text" label="What should be done, and why" props={props} long />,
-  note: (props) => <Text name="text" label="Note" props={props} long />,
   leave: LeaveFields,
 };
+/** The fields of every kind that a form of the sheet writes. */
+export const FIELDS = Object.fromEntries(
+  FORM_KINDS.map((kind) => [
+    kind,
+    OWN[kind as FormKind] ??
+      ((props: FieldsProps) => <AskedFields asks={formOf(kind)?.asks ?? []} props={props} />),
+  ]),
+) as unknown as Record<FormKind, (props: FieldsProps) => React.ReactNode>;

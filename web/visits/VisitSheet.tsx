@@ -2,7 +2,7 @@ import { useLiveQuery } from 'dexie-react-hooks';
 import { useEffect, useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { v7 as uuid } from 'uuid';
-import { formOf } from '#core/record/kinds';
+import { FORM_KINDS, formOf, subjectOf } from '#core/record/kinds';
 import { holding } from '#core/record/sheet';
 import type { EntryKind, VisitPage } from '#contracts/visits';
 import { useVisitQuery } from '../api/visits.ts';
@@ -27,31 +27,11 @@ import { closable, standingOn, staysOpen, type UnitOfSheet } from './standing.ts
 import { Sheet } from './Sheet.tsx';
 import { say } from '../ui/saying/say.ts';
 
-const SEEN = ['reading set', 'look', 'comparison', 'code', 'step', 'weather'] as const;
-const DONE = [
-  'finding',
-  'work',
-  'refrigerant',
-  'adjustment',
-  'condition left',
-  'condition closed',
-  'recommendation',
-  'note',
-  'leave',
-] as const;
+const offered = (group: 'seen' | 'done') =>
+  FORM_KINDS.filter((kind): kind is FormKind => formOf(kind)?.group === group);
+const [SEEN, DONE] = [offered('seen'), offered('done')];
 /** What is written most on a roof: within the thumb's reach all the time. */
 const STRIP = ['reading set', 'finding', 'work', 'leave'] as const;
-/** What can be about a point of the building as well as about a unit. */
-const ABOUT_POINTS: ReadonlySet<string> = new Set([
-  'look',
-  'comparison',
-  'finding',
-  'work',
-  'condition left',
-  'recommendation',
-  'note',
-]);
-
 /**
  * The sheet of one visit, on the roof and at the desk: the same record, written through the phone's outbox.
  */
@@ -115,7 +95,7 @@ function SheetOf({ visit, stale }: { visit: VisitPage; stale: boolean }) {
   }));
   const choices = (kinds: readonly FormKind[]) =>
     kinds
-      .filter((k) => !point || ABOUT_POINTS.has(k) || k === 'leave' || k === 'weather')
+      .filter((k) => !point || subjectOf(k) !== 'a unit')
       .filter((k) => k !== 'condition closed' || closable(unit).length > 0)
       .map((k) => (
         <Button

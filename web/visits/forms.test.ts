@@ -23,7 +23,7 @@ const sent = (kind: keyof typeof FORMS, values: Values) =>
     body: FORMS[kind].toBody(values),
   });
 
-/** A filled-in form of every kind. */
+/** A filled-in form of kinds; those that are drawn as they ask are held by what they ask. */
 const FILLED: Record<keyof typeof FORMS, Values> = {
   'reading set': {
     mode: 'cooling',

@@ -5,6 +5,7 @@ import { isPart, slotKey, slotOfKey, type Slot } from '#core/machine';
 import { convert, judgeReading, plainUnit, typedQuantity, type QuantityName } from '#core/base/quantities';
 import { numberTyped, quantityTyped } from '../ui/forms/numbers.ts';
 import { READING_POINT_NAMES, READING_POINTS, type Reading, type ReadingSet } from '#core/evidence';
+import { FORM_KINDS, formOf } from '#core/record/kinds';
 import type { EntryKind } from '#contracts/visits';
 
 /** What a form holds while it is being filled in: text as typed, boxes as ticked. */
@@ -230,7 +231,8 @@ const plain = (required: readonly string[], optional: readonly string[] = []): E
 /** Kinds that are written by a form of the sheet; arriving is a button, measurements come from the bench. */
 export type FormKind = Exclude<EntryKind, 'arrive' | 'measurement' | 'withdrawn'>;
 
-export const FORMS: Record<FormKind, EntryForm> = {
+/** The ways of kinds whose fields are more than what their kind asks. */
+const OWN: Partial<Record<FormKind, EntryForm>> = {
   'reading set': {
     toBody: (v) =>
       only({
@@ -255,7 +257,6 @@ export const FORMS: Record<FormKind, EntryForm> = {
   },
   look: plain(['part', 'sign', 'looked', 'by'], ['circuit', 'hidden', 'text']),
   comparison: plain(['what', 'here', 'there', 'says'], ['sister', 'sisterUnitId']),
-  code: plain(['board', 'code', 'when'], ['means']),
   step: plain(['sequence', 'step', 'happened'], ['text']),
   weather: {
     toBody: (v) =>
@@ -267,7 +268,6 @@ export const FORMS: Record<FormKind, EntryForm> = {
       }),
     fromBody: asText,
   },
-  adjustment: plain(['what', 'left'], ['circuit', 'found']),
   finding: {
     toBody: (v) => {
       const component = text(v, 'component') ?? '';
@@ -400,6 +400,18 @@ export const FORMS: Record<FormKind, EntryForm> = {
     }),
   },
 };
+
+/** The way of a kind from what it asks. */
+const asAsked = (kind: FormKind): EntryForm => {
+  const asks = formOf(kind)?.asks ?? [];
+  const names = (optional: boolean) =>
+    asks.filter((ask) => (ask.optional ?? false) === optional).map(({ name }) => name);
+  return plain(names(false), names(true));
+};
+/** The form of every kind. */
+export const FORMS = Object.fromEntries(
+  FORM_KINDS.map((kind) => [kind, OWN[kind as FormKind] ?? asAsked(kind as FormKind)]),
+) as unknown as Record<FormKind, EntryForm>;
 
 /**
  * Which condition a form for closing begins with: the only one there is; of several somebody has to choose.

@@ -3,10 +3,11 @@ import { readingAnswers, type ReadingSet } from '#core/evidence';
 import type { Answer, MeasuringLimits } from '#core/measuring/answers';
 import type { PartId } from '#core/machine';
 import {
-  foldSubject,
+  foldConditions,
+  linesBySubject,
+  rootsOf,
   type ConditionState,
   type Entry,
-  type SubjectSheet,
   type VisitFact,
 } from '#core/record/sheet';
 import type { EntryView, NewEntry, VisitPage } from '#contracts/visits';
@@ -32,19 +33,27 @@ type Sheeted = Pick<
   'id' | 'siteId' | 'timeZone' | 'calls' | 'units' | 'points' | 'entries' | 'before' | 'since' | 'words'
 >;
 
-const accepted = (visitId: string, e: EntryView): Entry => ({
-  id: e.id,
-  visitId,
-  unitId: e.unitId,
-  pointId: e.pointId,
-  callId: e.callId,
-  kind: e.kind,
-  body: e.body,
-  authorId: null,
-  occurredMs: Date.parse(e.occurredAt),
-  recordedMs: Date.parse(e.recordedAt),
-  supersedes: e.supersedes,
-});
+/** Lines as the fold takes them, kept with the sheet they came on: it is folded again at every line. */
+const READ = new WeakMap<EntryView, Entry>();
+function accepted(visitId: string, e: EntryView): Entry {
+  const known = READ.get(e);
+  if (known) return known;
+  const entry: Entry = {
+    id: e.id,
+    visitId,
+    unitId: e.unitId,
+    pointId: e.pointId,
+    callId: e.callId,
+    kind: e.kind,
+    body: e.body,
+    authorId: null,
+    occurredMs: Date.parse(e.occurredAt),
+    recordedMs: Date.parse(e.recordedAt),
+    supersedes: e.supersedes,
+  };
+  READ.set(e, entry);
+  return entry;
+}
 
 /** What waits, as it will stand: at the time of what it amends where it says none. */
 function waitingEntries(visit: Sheeted, items: readonly OutboxItem[]): Entry[] {
@@ -92,13 +101,13 @@ export function answersOfLine(
   return kind === 'measurement' && cardOf(card) ? workedOut(card, inputs, limits).answers : [];
 }
 
-/** Folds one subject of a sheet from the lines that say something of it. */
+/** What stands or stood open on one subject of a sheet, from the lines that say something of it. */
 function folded(
   visit: Sheeted,
-  { id, circuits = [] }: { readonly id: string; readonly circuits?: readonly { readonly number: number }[] },
-  entries: readonly Entry[],
-  limits: MeasuringLimits | undefined,
-): SubjectSheet {
+  id: string,
+  entries: readonly Entry[] = [],
+  limits?: MeasuringLimits,
+): readonly ConditionState[] {
   const fact = (visitId: string): VisitFact => ({
     id: visitId,
     siteId: visit.siteId,
@@ -112,8 +121,8 @@ function folded(
       visit.units.find((unit) => unit.id === e.unitId),
       limits,
     );
-  return foldSubject(
-    { id, siteId: visit.siteId, circuits: circuits.map(({ number }) => number) },
+  return foldConditions(
+    { id, siteId: visit.siteId },
     entries,
     new Map(entries.map(({ visitId }) => [visitId, fact(visitId)])),
     new Map(Object.entries(visit.words) as [string, PartId][]),
@@ -132,15 +141,18 @@ export function standingOn(
 ): ReadonlyMap<string, readonly OpenHere[]> {
   const sent = [...visit.before, ...visit.entries.map((e) => accepted(visit.id, e))];
   const waits = waitingEntries(visit, items);
-  // What no line is about has nothing open; on a roof of many units that is most of them.
-  const about = new Set([...sent, ...waits].map((e) => e.unitId ?? e.pointId));
-  const open = ({ conditions }: SubjectSheet) => conditions.filter(({ closed }) => closed === null);
+  // Each unit is folded from its own lines: on a roof of many units most have none.
+  const bySubject = (entries: readonly Entry[]) => {
+    const roots = rootsOf(entries);
+    return linesBySubject(entries, (id) => roots.get(id));
+  };
+  const [sentOf, allOf] = [bySubject(sent), waits.length === 0 ? undefined : bySubject([...sent, ...waits])];
+  const open = (conditions: readonly ConditionState[]) => conditions.filter(({ closed }) => closed === null);
   return new Map(
     [...visit.units, ...visit.points].map((subject) => {
-      if (!about.has(subject.id)) return [subject.id, []];
-      const now = open(folded(visit, subject, sent, limits));
-      if (waits.length === 0) return [subject.id, now.map((one): OpenHere => ({ ...one, mark: 'as sent' }))];
-      const then = open(folded(visit, subject, [...sent, ...waits], limits));
+      const now = open(folded(visit, subject.id, sentOf.get(subject.id), limits));
+      if (!allOf) return [subject.id, now.map((one): OpenHere => ({ ...one, mark: 'as sent' }))];
+      const then = open(folded(visit, subject.id, allOf.get(subject.id), limits));
       const stays = new Set(then.map(({ id }) => id));
       const stood = new Set(now.map(({ id }) => id));
       return [

@@ -15,5 +15,15 @@ export const adjustment = kind({
   about: 'anything',
   says: ({ what, circuit, found, left }) =>
     `${what}${ofCircuit(circuit)}: ${found === undefined ? '' : `found ${found}, `}left ${left}`,
-  form: { title: 'Adjusted', save: 'Put the adjustment on the sheet' },
+  form: {
+    title: 'Adjusted',
+    save: 'Put the adjustment on the sheet',
+    group: 'done',
+    asks: [
+      { name: 'what', label: 'What was adjusted', as: 'choice', options: ADJUSTED },
+      { name: 'circuit', label: 'Circuit', as: 'circuit', optional: true },
+      { name: 'found', label: 'As found', as: 'text', optional: true },
+      { name: 'left', label: 'As left', as: 'text' },
+    ],
+  },
 });

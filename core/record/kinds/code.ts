@@ -13,5 +13,21 @@ export const code = kind({
   }) satisfies z.ZodType<Code>,
   about: 'anything',
   says: ({ board, code, when, means }) => sentences(`${board}: ${code}, ${when}`, means),
-  form: { title: 'Fault code', save: 'Put the code on the sheet' },
+  form: {
+    title: 'Fault code',
+    save: 'Put the code on the sheet',
+    group: 'seen',
+    asks: [
+      { name: 'board', label: 'Board', as: 'text', hint: 'a code table belongs to a family of boards' },
+      { name: 'code', label: 'Code or flashes', as: 'text' },
+      { name: 'when', label: 'Shown', as: 'pick', options: ['now', 'before power was cut', 'in history'] },
+      {
+        name: 'means',
+        label: 'What the door says it means',
+        as: 'text',
+        hint: 'evidence, not a verdict',
+        optional: true,
+      },
+    ],
+  },
 });

@@ -16,5 +16,5 @@ export const comparison = kind({
   about: 'anything',
   says: ({ what, here, there, sister, says }) =>
     `${what} ${here}, ${sister ?? 'its sister'} ${there}: ${says}`,
-  form: { title: 'Compare', save: 'Put the comparison on the sheet' },
+  form: { title: 'Compare', save: 'Put the comparison on the sheet', group: 'seen' },
 });

@@ -20,5 +20,5 @@ export const conditionClosed = kind({
   },
   says: ({ conditionId, text }, { left }) =>
     `Closed again${left.has(conditionId) ? `: ${left.get(conditionId)}` : ''}. ${text}`,
-  form: { title: 'Closed again', save: 'Close it' },
+  form: { title: 'Closed again', save: 'Close it', group: 'done' },
 });

@@ -37,5 +37,5 @@ export const conditionLeft = kind({
     ]
       .filter(Boolean)
       .join(' '),
-  form: { title: 'Left open', save: 'Leave it so, in front of everybody' },
+  form: { title: 'Left open', save: 'Leave it so, in front of everybody', group: 'done' },
 });

@@ -38,5 +38,5 @@ export const finding = kind({
       told && `Told: ${told}`,
       text,
     ),
-  form: { title: 'Finding', save: 'Put the finding on the sheet' },
+  form: { title: 'Finding', save: 'Put the finding on the sheet', group: 'done' },
 });

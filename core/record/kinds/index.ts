@@ -21,7 +21,7 @@ import { withdrawn } from './withdrawn.ts';
 import { work } from './work.ts';
 
 export { answerNumber } from './answerSaid.ts';
-export type { Lack, Near, Told } from './kind.ts';
+export type { Ask, KindForm, Lack, Near, Told } from './kind.ts';
 
 /**
  * Every kind of entry, each in a file of its own. Contract, server, phone, forms and exports take from here
@@ -100,6 +100,7 @@ export const KINDS_ABOUT_CALLS: readonly string[] = ENTRY_KINDS.filter((name) =>
 );
 /** Kinds that are written by a form of the sheet. */
 export const formOf = (name: string): Kind['form'] => TABLE[name]?.form;
+export const FORM_KINDS = ENTRY_KINDS.filter((name) => formOf(name) !== undefined);
 
 /** What a body lacks or says wrongly, by the records around it. Both sides ask this. */
 export function lacksOf<K extends EntryKind>(name: K, body: EntryBody<K>, near: Near): readonly Lack[] {

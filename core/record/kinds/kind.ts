@@ -61,8 +61,29 @@ export interface Kind<Shape extends z.ZodType = z.ZodType> {
   readonly needs?: (body: z.infer<Shape>, near: Near) => readonly Lack[];
   /** The line in words. */
   readonly says: (body: z.infer<Shape>, told: Told) => string;
-  /** The words of its form; nothing where a button or another screen writes it. */
-  readonly form?: { readonly title: string; readonly save: string };
+  /** Its form; nothing where a button or another screen writes it. */
+  readonly form?: KindForm;
+}
+
+/** What the form of a kind says and asks. */
+export interface KindForm {
+  readonly title: string;
+  /** The button that puts it on the sheet. */
+  readonly save: string;
+  /** Among what the sheet offers it: what was seen, what was done; nothing where it is reached otherwise. */
+  readonly group?: 'seen' | 'done';
+  /** Its fields, where they are drawn as they stand here; what is drawn otherwise stands in web/visits. */
+  readonly asks?: readonly Ask[];
+}
+
+/** A field of a form: the name in the body, its label, and how it is answered. */
+export interface Ask {
+  readonly name: string;
+  readonly label: string;
+  readonly as: 'text' | 'long' | 'choice' | 'pick' | 'circuit';
+  readonly options?: readonly string[];
+  readonly hint?: string;
+  readonly optional?: true;
 }
 
 export const kind = <Shape extends z.ZodType>(of: Kind<Shape>): Kind<Shape> => of;

@@ -3,6 +3,7 @@ import {
   answerNumber,
   ENTRY_KINDS,
   foldedKinds,
+  FORM_KINDS,
   formOf,
   isEntryKind,
   KINDS,
@@ -14,6 +15,7 @@ import {
   touchesOf,
   whichSubject,
   type EntryKind,
+  type KindForm,
   type Near,
   type Told,
 } from './index.ts';
@@ -541,23 +543,24 @@ it('says little where little is known', () => {
 });
 
 it('each form has its title and says on its button what it does', () => {
-  expect(ENTRY_KINDS.flatMap((kind) => Object.values(formOf(kind) ?? {}).join(': ') || [])).toEqual([
-    'Readings: Put the readings on the sheet',
-    'Look: Put the look on the sheet',
-    'Compare: Put the comparison on the sheet',
-    'Fault code: Put the code on the sheet',
-    'Sequence: Put the step on the sheet',
-    'Weather: Put the weather on the sheet',
-    'Finding: Put the finding on the sheet',
-    'Work: Put the work on the sheet',
-    'Refrigerant: Put the pounds on the sheet',
-    'Adjusted: Put the adjustment on the sheet',
-    'Left open: Leave it so, in front of everybody',
-    'Closed again: Close it',
-    'Explain a reading: Put the explanation on the sheet',
-    'Recommend: Put it on the sheet',
-    'Note: Put the note on the sheet',
-    'Leave: Leave the site',
+  const words = ({ title, save, group }: KindForm) => `${title}: ${save} (${group ?? 'asked for'})`;
+  expect(FORM_KINDS.map((kind) => words(formOf(kind) as KindForm))).toEqual([
+    'Readings: Put the readings on the sheet (seen)',
+    'Look: Put the look on the sheet (seen)',
+    'Compare: Put the comparison on the sheet (seen)',
+    'Fault code: Put the code on the sheet (seen)',
+    'Sequence: Put the step on the sheet (seen)',
+    'Weather: Put the weather on the sheet (seen)',
+    'Finding: Put the finding on the sheet (done)',
+    'Work: Put the work on the sheet (done)',
+    'Refrigerant: Put the pounds on the sheet (done)',
+    'Adjusted: Put the adjustment on the sheet (done)',
+    'Left open: Leave it so, in front of everybody (done)',
+    'Closed again: Close it (done)',
+    'Explain a reading: Put the explanation on the sheet (asked for)',
+    'Recommend: Put it on the sheet (done)',
+    'Note: Put the note on the sheet (done)',
+    'Leave: Leave the site (done)',
   ]);
 });
 

@@ -46,5 +46,5 @@ export const leave = kind({
     const all = each.length > 0 ? each.join(', ') : outcomeWords(body);
     return sentences(`Left: ${all}`, body.text, body.stillOpen && `Left open: ${body.stillOpen}`);
   },
-  form: { title: 'Leave', save: 'Leave the site' },
+  form: { title: 'Leave', save: 'Leave the site', group: 'done' },
 });

@@ -23,5 +23,5 @@ export const look = kind({
       hidden && `Not seen: ${hidden}`,
       text,
     ),
-  form: { title: 'Look', save: 'Put the look on the sheet' },
+  form: { title: 'Look', save: 'Put the look on the sheet', group: 'seen' },
 });

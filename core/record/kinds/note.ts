@@ -6,5 +6,10 @@ export const note = kind({
   body: z.object({ text: longText.min(1, 'an empty note') }),
   about: 'anything',
   says: ({ text }) => text,
-  form: { title: 'Note', save: 'Put the note on the sheet' },
+  form: {
+    title: 'Note',
+    save: 'Put the note on the sheet',
+    group: 'done',
+    asks: [{ name: 'text', label: 'Note', as: 'long' }],
+  },
 });

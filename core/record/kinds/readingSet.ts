@@ -70,5 +70,5 @@ export const readingSet = kind({
       taken,
     );
   },
-  form: { title: 'Readings', save: 'Put the readings on the sheet' },
+  form: { title: 'Readings', save: 'Put the readings on the sheet', group: 'seen' },
 });

@@ -10,5 +10,10 @@ export const recommendation = kind({
   touches: ['calls'],
   folded: 'all',
   says: ({ text }) => text,
-  form: { title: 'Recommend', save: 'Put it on the sheet' },
+  form: {
+    title: 'Recommend',
+    save: 'Put it on the sheet',
+    group: 'done',
+    asks: [{ name: 'text', label: 'What should be done, and why', as: 'long' }],
+  },
 });

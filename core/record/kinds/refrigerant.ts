@@ -37,5 +37,5 @@ export const refrigerant = kind({
     ]
       .filter(Boolean)
       .join(', '),
-  form: { title: 'Refrigerant', save: 'Put the pounds on the sheet' },
+  form: { title: 'Refrigerant', save: 'Put the pounds on the sheet', group: 'done' },
 });

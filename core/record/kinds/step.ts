@@ -18,5 +18,5 @@ export const step = kind({
     }) satisfies z.ZodType<Step>,
   about: 'anything',
   says: ({ sequence, step, happened, text }) => sentences(`${sequence}: ${step}, ${happened}`, text),
-  form: { title: 'Sequence', save: 'Put the step on the sheet' },
+  form: { title: 'Sequence', save: 'Put the step on the sheet', group: 'seen' },
 });

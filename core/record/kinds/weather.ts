@@ -21,5 +21,5 @@ export const weather = kind({
     ]
       .filter(Boolean)
       .join(', '),
-  form: { title: 'Weather', save: 'Put the weather on the sheet' },
+  form: { title: 'Weather', save: 'Put the weather on the sheet', group: 'seen' },
 });

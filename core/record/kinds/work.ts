@@ -65,5 +65,5 @@ export const work = kind({
       leakRepair && `Leak repair ${leakRepair}`,
       installed && `New ${slotName(installed.slot)}`,
     ),
-  form: { title: 'Work', save: 'Put the work on the sheet' },
+  form: { title: 'Work', save: 'Put the work on the sheet', group: 'done' },
 });

@@ -1,4 +1,4 @@
-import { dangerOf, dangerSeen, partOfWord, type PartId } from '#core/machine';
+import { dangerOf, dangerSeen, mayEndanger, partOfWord, type PartId } from '#core/machine';
 import { CONDITION_KINDS, type ConditionKind } from '#core/base/vocabulary';
 import type { EntryBody } from '#core/record/kinds';
 import type { VisitFact } from './entries.ts';
@@ -81,6 +81,7 @@ const withLine = (open: ConditionState, next: Opening): ConditionState => ({
 
 /** What a line opens, where it opens something. */
 function openingOf(e: Standing, since: number, words: ReadonlyMap<string, PartId>): Opening | undefined {
+  if (e.kind !== 'condition left' && e.kind !== 'finding' && e.kind !== 'look') return undefined;
   const at = { id: e.rootId, visitId: e.visitId, openedMs: e.occurredMs, openedBy: e.authorId };
   const of = (kind: ConditionKind) => ({ kind, hazard: CONDITION_KINDS[kind]?.hazard ?? false });
   if (e.kind === 'condition left') {
@@ -100,8 +101,9 @@ function openingOf(e: Standing, since: number, words: ReadonlyMap<string, PartId
   }
   if (e.recordedMs < since) return undefined;
   if (e.kind === 'finding') {
-    const { grade, component, failure, circuit, madeSafe, told, ...body } = e.body as EntryBody<'finding'>;
-    if (grade !== 'proven' && grade !== 'presumed') return undefined;
+    const body = e.body as EntryBody<'finding'>;
+    const { grade, component, failure, circuit, madeSafe, told } = body;
+    if ((grade !== 'proven' && grade !== 'presumed') || !mayEndanger(failure)) return undefined;
     const part = body.part ?? partOfWord(component, words, body.system) ?? null;
     const kind = dangerOf(part, failure);
     if (kind === undefined) return undefined;
@@ -111,7 +113,6 @@ function openingOf(e: Standing, since: number, words: ReadonlyMap<string, PartId
       ...{ part, circuit: circuit ?? null, text, told: told ?? null },
     };
   }
-  if (e.kind !== 'look') return undefined;
   const { part, sign, circuit } = e.body as EntryBody<'look'>;
   const kind = dangerSeen(part, sign);
   return kind === undefined

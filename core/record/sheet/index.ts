@@ -4,6 +4,7 @@
 export * from './entries.ts';
 export * from './standing.ts';
 export * from './attribution.ts';
+export * from './lines.ts';
 export * from './conditions.ts';
 export { actId, conditionOfRule, type AnswersOf } from './acts.ts';
 export * from './subject.ts';

@@ -158,7 +158,7 @@ export function foldSubject(
     atMs: e.occurredMs,
     on: day(e),
   });
-  const conditions = conditionsOf(subject, own, all, { roots, visits, words, since });
+  const conditions = opened(subject, own, all, { roots, visits, words, since, answersOf });
   return {
     findings: of('finding').map((e) => {
       const body = e.body as EntryBody<'finding'>;
@@ -185,7 +185,7 @@ export function foldSubject(
         ? [{ circuit: circuitAt(e, body.circuit), on: day(e), atMs: e.occurredMs }]
         : [];
     }),
-    conditions: [...conditions, ...actsOf(own, conditions, { roots, since, answersOf })],
+    conditions,
     lives: lives(of('work'), day),
     tasks: of('work').flatMap((e) => {
       const { tasks = [], found } = e.body as EntryBody<'work'>;
@@ -211,6 +211,32 @@ export function foldSubject(
     ),
     lastVisitMs: own.length === 0 ? null : Math.max(...own.map((e) => e.occurredMs)),
   };
+}
+
+/**
+ * What stands or stood open on one subject, and nothing besides: what a phone folds at every line. The same as
+ * `foldSubject(…).conditions`.
+ */
+export function foldConditions(
+  subject: Pick<Subject, 'id' | 'siteId'>,
+  entries: readonly Entry[],
+  visits: ReadonlyMap<string, VisitFact>,
+  words: ReadonlyMap<string, PartId> = new Map(),
+  { since = 0, answersOf = keptAnswers }: FoldedOn = {},
+): readonly ConditionState[] {
+  const all = standing(entries);
+  const own = all.filter((e) => (e.unitId ?? e.pointId) === subject.id);
+  return opened(subject, own, all, { roots: rootsOf(entries), visits, words, since, answersOf });
+}
+
+function opened(
+  subject: Pick<Subject, 'id' | 'siteId'>,
+  own: readonly Standing[],
+  all: readonly Standing[],
+  by: Parameters<typeof conditionsOf>[3] & Parameters<typeof actsOf>[2],
+): readonly ConditionState[] {
+  const conditions = conditionsOf(subject, own, all, by);
+  return [...conditions, ...actsOf(own, conditions, by)];
 }
 
 const ANSWERS: ReadonlySet<string> = new Set(['finding', 'work', 'refrigerant']);
