@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import type { CallKind } from '#core/base/vocabulary';
 import type { ReasonView } from './common.ts';
 import { id, paging } from './common.ts';
 import type { ConditionView } from './units.ts';
@@ -25,9 +26,10 @@ export interface ConditionRow extends ConditionView {
   readonly overdue: boolean;
   readonly usuallyCloses: string;
   readonly reason: ReasonView;
-  /** The return that is to close it. */
+  /** What is to close it: a return that was planned for it, or the call that was made safe there. */
   readonly callId: string | null;
   readonly callRef: string | null;
+  readonly callKind: CallKind | null;
   readonly callOn: string | null;
 }
 

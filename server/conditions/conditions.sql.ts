@@ -18,7 +18,7 @@ export const CONDITION = `o.id,
  * done yet. A second visit for the same thing is not offered.
  */
 const ON_ITS_WAY = `left join lateral (
-    select k.id, k.ref, k.scheduled_on
+    select k.id, k.ref, k.kind, k.scheduled_on
     from calls k
     where k.state not in ('done', 'cancelled')
       and (k.condition_id = o.id
@@ -47,6 +47,7 @@ select
   o.visit_id as "visitId",
   k.id as "callId",
   k.ref as "callRef",
+  k.kind as "callKind",
   k.scheduled_on as "callOn",
   ${
     searched

@@ -123,8 +123,9 @@ describe('the database itself refuses', () => {
   it('two components in one slot at the same time, and an entry amended twice', async () => {
     const put = (from: string, until: string | null, part = 'blower motor') =>
       server.db.run(
-        'insert into components (unit_id, part, from_on, until_on) select id, $1, $2, $3 from units limit 1',
-        [part, from, until],
+        `insert into components (unit_id, part, from_on, until_on, ended)
+         select id, $1, $2, $3, $4 from units limit 1`,
+        [part, from, until, until && 'unknown'],
       );
     await put('2020-01-01', '2024-01-01');
     await put('2024-01-01', null);

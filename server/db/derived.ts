@@ -1,6 +1,6 @@
 import type { BriefStory } from '#core/judging/history';
 import type { PartId } from '#core/machine';
-import type { ConditionSource } from '#core/record/sheet';
+import type { ConditionSource, LifeEnd, RefrigerantPlaceKind } from '#core/record/sheet';
 import {
   day,
   flag,
@@ -91,7 +91,9 @@ export const DERIVED = {
       circuit: maybe(int),
       refrigerant: text,
       fromPlace: text,
+      fromKind: oneOf<RefrigerantPlaceKind>(),
       toPlace: text,
+      toKind: oneOf<RefrigerantPlaceKind>(),
       pounds: maybe(float),
       movedAt: instant,
       byUser: maybe(uuid),
@@ -106,6 +108,8 @@ export const DERIVED = {
       circuit: maybe(int),
       fromOn: maybe(day),
       untilOn: maybe(day),
+      ended: maybe(oneOf<LifeEnd>()),
+      lastGoodOn: maybe(day),
       entryId: maybe(uuid),
       manufacturer: maybe(text),
       model: maybe(text),

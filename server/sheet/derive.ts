@@ -262,28 +262,27 @@ function rowsOf(id: string, sheet: SubjectSheet, as: 'unit_id' | 'point_id'): Ro
       madeAt: instant(r.atMs),
       madeBy: r.authorId,
     })),
-    refrigerant_movements: sheet.movements.map((m) => {
-      const cylinder = m.cylinder ? `cylinder ${m.cylinder}` : 'cylinder';
-      const circuit = m.circuit === null ? 'circuit not named' : `circuit ${m.circuit}`;
-      const into = m.direction === 'into the circuit';
-      return {
-        entryId: m.entryId,
-        unitId: id,
-        circuit: m.circuit,
-        refrigerant: m.refrigerant,
-        fromPlace: into ? cylinder : circuit,
-        toPlace: into ? circuit : cylinder,
-        pounds: m.pounds,
-        movedAt: instant(m.atMs),
-        byUser: m.authorId,
-      };
-    }),
+    refrigerant_movements: sheet.movements.map((m) => ({
+      entryId: m.entryId,
+      unitId: id,
+      circuit: m.circuit,
+      refrigerant: m.refrigerant,
+      fromPlace: m.from.words,
+      fromKind: m.from.kind,
+      toPlace: m.to.words,
+      toKind: m.to.kind,
+      pounds: m.pounds,
+      movedAt: instant(m.atMs),
+      byUser: m.authorId,
+    })),
     components: sheet.lives.map((l) => ({
       unitId: id,
       part: l.slot.part,
       circuit: l.slot.circuit,
       fromOn: l.from,
       untilOn: l.until,
+      ended: l.ended,
+      lastGoodOn: l.lastGood,
       entryId: l.entryId,
       manufacturer: l.manufacturer,
       model: l.model,

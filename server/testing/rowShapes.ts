@@ -178,6 +178,7 @@ export const leftOpen = condition.extend({
   matches: z.boolean(),
   callId: maybe(id),
   callRef: maybe(text),
+  callKind: maybe(z.enum(CALL_KINDS)),
   callOn: maybe(day),
 });
 

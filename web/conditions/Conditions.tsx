@@ -211,6 +211,10 @@ function useReturns() {
   };
 }
 
+/** A return that was planned for it, or the call that waits for its repair. */
+const wayWord = ({ callKind }: Pick<ConditionRow, 'callKind'>): string =>
+  callKind === 'planned return' ? 'Return' : 'Call';
+
 function Left({
   row,
   zone,
@@ -271,7 +275,7 @@ function Left({
           </Button>
           {row.callId ? (
             <Link to={`/calls/${row.callId}`} className="link reach content-center whitespace-nowrap">
-              Call {row.callRef}
+              {wayWord(row)} {row.callRef}
             </Link>
           ) : onReturn ? (
             <Button onClick={onReturn} aria-label={`Plan a return to ${row.tag}, ${row.site}`}>
@@ -298,7 +302,8 @@ function Left({
         </p>
         {row.callId ? (
           <p className="text-sm">
-            Call {row.callRef} {row.callOn ? `planned for ${shortDay(row.callOn)}` : 'waits for a place'}
+            {wayWord(row)} {row.callRef}{' '}
+            {row.callOn ? `planned for ${shortDay(row.callOn)}` : 'waits for a place'}
           </p>
         ) : null}
         {row.overdue ? <Reasons reasons={[row.reason]} label="Why too long" /> : null}

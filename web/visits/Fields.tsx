@@ -131,6 +131,20 @@ function WorkFields(props: FieldsProps) {
         {props.values.leakRepair ? <CircuitChoice props={props} label="Leak of circuit" /> : null}
         {props.values.slot ? <Text name="manufacturer" label="Its maker" props={props} /> : null}
         {props.values.slot ? <Text name="model" label="Its model" props={props} /> : null}
+        {props.values.slot ? (
+          <Choice
+            name="because"
+            label="The old one"
+            options={[
+              { value: 'failed', label: 'had failed' },
+              { value: 'preventive', label: 'came out before it failed' },
+              { value: 'group', label: 'came out with the others' },
+              { value: 'borrowed', label: 'was borrowed' },
+            ]}
+            blank="as the finding says"
+            props={props}
+          />
+        ) : null}
       </div>
     </div>
   );
@@ -164,6 +178,18 @@ function RefrigerantFields(props: FieldsProps) {
         <Measured name="addedLb" label="Added" quantity="mass" unit="lb" props={props} />
         <Measured name="recoveredLb" label="Recovered" quantity="mass" unit="lb" props={props} />
       </div>
+      {String(props.values.recoveredLb ?? '').trim() === '' ? null : (
+        <Pick
+          name="into"
+          label="It went into"
+          options={[
+            { value: 'cylinder', label: 'a cylinder' },
+            { value: 'reclaimer', label: 'the reclaimer' },
+            { value: 'air', label: 'the air, lost' },
+          ]}
+          props={props}
+        />
+      )}
       <Tick name="notWeighed" label="Added, but nobody weighed it" props={props} />
       <Tick name="afterOpening" label="Charge weighed back into an opened circuit" props={props} />
       {props.values.afterOpening === true ? (

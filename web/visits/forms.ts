@@ -307,6 +307,7 @@ const OWN: Partial<Record<FormKind, EntryForm>> = {
               manufacturer: text(v, 'manufacturer'),
               model: text(v, 'model'),
               serial: text(v, 'serial'),
+              because: text(v, 'because'),
             })
           : undefined,
       });
@@ -333,6 +334,9 @@ const OWN: Partial<Record<FormKind, EntryForm>> = {
         recoveredLb: measured(v, 'recoveredLb', 'mass', 'lb'),
         afterOpening: v.afterOpening === true,
         cylinder: text(v, 'cylinder'),
+        from:
+          measured(v, 'addedLb', 'mass', 'lb') !== undefined && text(v, 'cylinder') ? 'cylinder' : undefined,
+        into: measured(v, 'recoveredLb', 'mass', 'lb') === undefined ? undefined : text(v, 'into'),
       }),
     fromBody: asText,
   },

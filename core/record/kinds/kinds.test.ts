@@ -120,17 +120,17 @@ const FULL: Record<EntryKind, readonly [body: object, words: string]> = {
       putOff: { 'coil wash': 'weather' },
       leakRepair: 'proven',
       circuit: 2,
-      installed: { slot, manufacturer: 'Norvane', model: 'N-1', serial: 'S' },
+      installed: { slot, manufacturer: 'Norvane', model: 'N-1', serial: 'S', because: 'group' },
     },
     'new one in. Done: filters and belts. filters and belts found plugged. coil wash put off, the weather forbids it. ' +
-      'Leak repair proven. New circuit 2 compressor',
+      'Leak repair proven. New circuit 2 compressor, the old one with the others',
   ],
   refrigerant: [
     {
       ...{ refrigerant: 'R-22', circuit: 2, addedLb: 2.254, notWeighed: true, recoveredLb: 1 },
-      ...{ afterOpening: true, cylinder: 'C-7' },
+      ...{ afterOpening: true, cylinder: 'C-7', from: 'cylinder', into: 'reclaimer' },
     },
-    'R-22, 2.25 lb added, added, not weighed, 1 lb recovered, circuit 2, cylinder C-7',
+    'R-22, 2.25 lb added, added, not weighed, 1 lb recovered into the reclaimer, circuit 2, cylinder C-7',
   ],
   adjustment: [
     { what: 'gas pressure', circuit: 1, found: '4.2', left: '3.5' },

@@ -4,6 +4,12 @@ import { rounded } from './answerSaid.ts';
 import { circuitLack, circuitNumber, pounds } from './fields.ts';
 import { kind } from './kind.ts';
 
+const OUT = {
+  cylinder: 'recovered',
+  reclaimer: 'recovered into the reclaimer',
+  air: 'lost to the air',
+} as const;
+
 /** Pounds put in, taken out, or known to have been put in without a scale. */
 export const refrigerant = kind({
   body: z
@@ -17,6 +23,9 @@ export const refrigerant = kind({
       /** Charge weighed back into a circuit that had been opened. */
       afterOpening: z.boolean().optional(),
       cylinder: shortText.optional(),
+      /** Where it came from and where it went, beside the circuit; lines that leave it out did not say. */
+      from: z.enum(['cylinder']).optional(),
+      into: z.enum(['cylinder', 'reclaimer', 'air']).optional(),
     })
     .refine((body) => body.addedLb !== undefined || body.recoveredLb !== undefined || body.notWeighed, {
       error: 'how many pounds? or tick that nobody weighed them',
@@ -26,12 +35,12 @@ export const refrigerant = kind({
   which: 'refrigerant belongs to one',
   folded: 'all',
   needs: ({ circuit }, near) => circuitLack(circuit, near),
-  says: ({ refrigerant: name, addedLb, notWeighed, recoveredLb, circuit, cylinder }) =>
+  says: ({ refrigerant: name, addedLb, notWeighed, recoveredLb, circuit, cylinder, into }) =>
     [
       name,
       addedLb !== undefined && `${rounded(addedLb, 2)} lb added`,
       notWeighed && 'added, not weighed',
-      recoveredLb !== undefined && `${rounded(recoveredLb, 2)} lb recovered`,
+      recoveredLb !== undefined && `${rounded(recoveredLb, 2)} lb ${into ? OUT[into] : 'recovered'}`,
       circuit !== undefined && `circuit ${circuit}`,
       cylinder && `cylinder ${cylinder}`,
     ]

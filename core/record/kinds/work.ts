@@ -15,6 +15,13 @@ function slotLack({ slot: { part, circuit } }: Installed, { unit }: Near): Lack[
     : [{ path: 'installed.slot', message: `this unit has no such slot: ${slotName(meant)}` }];
 }
 
+const BECAUSE = {
+  failed: 'had failed',
+  preventive: 'before it failed',
+  group: 'with the others',
+  borrowed: 'was borrowed',
+} as const;
+
 /** By task, in a few words: "filters and belts found plugged". */
 const byTask = (said: Readonly<Record<string, string>> | undefined, word: (value: string) => string) =>
   Object.entries(said ?? {}).map(([task, value]) => `${task} ${word(value)}`);
@@ -39,6 +46,10 @@ export const work = kind({
           manufacturer: shortText.optional(),
           model: shortText.optional(),
           serial: shortText.optional(),
+          /** Why the old one came out, where that is not plain from what was found. */
+          because: z
+            .enum(['failed', 'preventive', 'group', 'borrowed'], 'why did the old one come out?')
+            .optional(),
         })
         .optional(),
     })
@@ -63,7 +74,8 @@ export const work = kind({
       ...byTask(found, (as) => `found ${as}`),
       ...byTask(putOff, (why) => `put off, ${putOffWords(why as PutOffFor)}`),
       leakRepair && `Leak repair ${leakRepair}`,
-      installed && `New ${slotName(installed.slot)}`,
+      installed &&
+        `New ${slotName(installed.slot)}${installed.because ? `, the old one ${BECAUSE[installed.because]}` : ''}`,
     ),
   form: { title: 'Work', save: 'Put the work on the sheet', group: 'done' },
 });

@@ -7,5 +7,7 @@ export * from './attribution.ts';
 export * from './lines.ts';
 export * from './conditions.ts';
 export { actId, conditionOfRule, type AnswersOf } from './acts.ts';
+export * from './lives.ts';
+export * from './movements.ts';
 export * from './subject.ts';
 export * from './call.ts';

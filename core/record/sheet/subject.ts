@@ -1,22 +1,22 @@
 import { groupBy } from '#core/base/collections';
-import { partOf, partOfWord, slotFor, slotKey, type PartId, type Slot } from '#core/machine';
+import { partOf, partOfWord, type PartId } from '#core/machine';
 import type { FoundAs, PutOff } from '#core/upkeep/maintenance';
 import { localDate, type PlainDate } from '#core/base/time';
-import { type FindingGrade, type System } from '#core/base/vocabulary';
+import type { FindingGrade, System } from '#core/base/vocabulary';
 import { watchDay } from '#core/record/work';
 import { callOf } from './attribution.ts';
 import type { EntryBody } from '#core/record/kinds';
 import { actsOf, keptAnswers, type AnswersOf } from './acts.ts';
 import { conditionsOf, type ConditionState } from './conditions.ts';
 import type { Entry, VisitFact } from './entries.ts';
+import { livesOf, type ComponentLife } from './lives.ts';
+import { movementsOf, type Movement } from './movements.ts';
+import type { Placed } from './place.ts';
 import { rootsOf, standing, type Standing } from './standing.ts';
 
 /* What the sheets say of one unit, or of one point of a site, derived from what stands. */
 
-export interface FoundFact {
-  readonly entryId: string;
-  readonly visitId: string;
-  readonly callId: string | null;
+export interface FoundFact extends Placed {
   readonly part: PartId | null;
   readonly circuit: number | null;
   /** As written. */
@@ -24,43 +24,7 @@ export interface FoundFact {
   readonly failure: string;
   readonly grade: FindingGrade;
   readonly system: System | null;
-  readonly atMs: number;
-  readonly on: PlainDate;
   readonly watchUntil: PlainDate | null;
-}
-
-/** Pounds that went from one place to another. A circuit that nobody named stays unknown. */
-export interface Movement {
-  readonly entryId: string;
-  readonly visitId: string;
-  readonly callId: string | null;
-  readonly refrigerant: string;
-  readonly circuit: number | null;
-  readonly direction: 'into the circuit' | 'out of the circuit';
-  /** Null where it is known to have happened and nobody weighed it. */
-  readonly pounds: number | null;
-  readonly cylinder: string | null;
-  readonly afterOpening: boolean;
-  /** Whether somebody wrote how much came out with it, be it nothing. */
-  readonly recoveredKnown: boolean;
-  readonly atMs: number;
-  readonly on: PlainDate;
-  readonly authorId: string | null;
-}
-
-/**
- * One component in its slot. Days are site-local; null from: nobody knows since when; null until: it is in
- * there.
- */
-interface ComponentLife {
-  readonly slot: Slot;
-  readonly from: PlainDate | null;
-  readonly until: PlainDate | null;
-  /** Null for what was in there before the first one on record. */
-  readonly entryId: string | null;
-  readonly manufacturer: string | null;
-  readonly model: string | null;
-  readonly serial: string | null;
 }
 
 interface LeakRepair {
@@ -178,7 +142,9 @@ export function foldSubject(
         watchUntil: watchDay({ grade: body.grade, on, watchUntil: body.watchUntil }) ?? null,
       };
     }),
-    movements: of('refrigerant').flatMap((e) => movements(e, place(e), circuitAt)),
+    movements: of('refrigerant').flatMap((e) =>
+      movementsOf(e, place(e), circuitAt(e, (e.body as EntryBody<'refrigerant'>).circuit)),
+    ),
     leakRepairs: of('work').flatMap((e) => {
       const body = e.body as EntryBody<'work'>;
       return body.leakRepair === 'proven'
@@ -186,7 +152,7 @@ export function foldSubject(
         : [];
     }),
     conditions,
-    lives: lives(of('work'), day),
+    lives: livesOf(own, day, words),
     tasks: of('work').flatMap((e) => {
       const { tasks = [], found } = e.body as EntryBody<'work'>;
       return tasks.map((task) => ({ task, visitId: e.visitId, on: day(e), found: found?.[task] }));
@@ -257,74 +223,4 @@ function circuitsNamed(own: readonly Standing[], circuits: readonly number[]) {
     const others = [...(named.get(e.visitId) ?? [])];
     return others.length === 1 ? (others[0] as number) : null;
   };
-}
-
-function movements(
-  e: Standing,
-  place: Pick<Movement, 'entryId' | 'visitId' | 'callId' | 'atMs' | 'on'>,
-  circuitAt: (e: Entry, circuit: number | undefined) => number | null,
-): Movement[] {
-  const body = e.body as EntryBody<'refrigerant'>;
-  const recovered = body.recoveredLb ?? 0;
-  const base = {
-    ...place,
-    refrigerant: body.refrigerant,
-    circuit: circuitAt(e, body.circuit),
-    cylinder: body.cylinder ?? null,
-    // What goes back right after it was taken out is part of the charge, not evidence of a leak: as much as
-    // was taken out.
-    afterOpening: body.afterOpening === true,
-    recoveredKnown: body.recoveredLb !== undefined,
-    authorId: e.authorId,
-  };
-  const added = body.addedLb ?? 0;
-  return [
-    ...(added > 0 ? [{ ...base, direction: 'into the circuit' as const, pounds: added }] : []),
-    ...(added === 0 && body.notWeighed
-      ? [{ ...base, direction: 'into the circuit' as const, pounds: null }]
-      : []),
-    ...(recovered > 0 ? [{ ...base, direction: 'out of the circuit' as const, pounds: recovered }] : []),
-  ];
-}
-
-/**
- * The lives of components, slot by slot: each ends on the day the next one went in; before the first stood
- * something unknown.
- */
-function lives(work: readonly Standing[], day: (e: Entry) => PlainDate): ComponentLife[] {
-  const slots = new Map<string, { slot: Slot; put: Standing[] }>();
-  for (const e of work) {
-    const installed = (e.body as EntryBody<'work'>).installed;
-    if (!installed) continue;
-    const slot = slotFor(installed.slot.part, installed.slot.circuit);
-    const known = slots.get(slotKey(slot)) ?? { slot, put: [] };
-    known.put.push(e);
-    slots.set(slotKey(slot), known);
-  }
-  return [...slots.values()].flatMap(({ slot, put }) => [
-    {
-      slot,
-      from: null,
-      until: day(put[0] as Standing),
-      entryId: null,
-      manufacturer: null,
-      model: null,
-      serial: null,
-    },
-    ...put.map((e, i) => {
-      const { manufacturer, model, serial } = (e.body as EntryBody<'work'>).installed as NonNullable<
-        EntryBody<'work'>['installed']
-      >;
-      const after = put[i + 1];
-      return {
-        slot,
-        from: day(e),
-        until: after ? day(after) : null,
-        entryId: e.id,
-        manufacturer: manufacturer ?? null,
-        model: model ?? null,
-        serial: serial ?? null,
-      };
-    }),
-  ]);
 }

@@ -1,0 +1,106 @@
+import { partOfWord, slotFor, slotKey, type PartId, type Slot } from '#core/machine';
+import type { PlainDate } from '#core/base/time';
+import type { EntryBody } from '#core/record/kinds';
+import type { Entry } from './entries.ts';
+import type { Standing } from './standing.ts';
+
+/** How a component's life ended: by what whoever put the next one in says, or by what was found at it. */
+export const LIFE_ENDS = ['failed', 'preventive', 'group', 'borrowed', 'unknown'] as const;
+export type LifeEnd = (typeof LIFE_ENDS)[number];
+
+/**
+ * One component in its slot. Days are site-local; null from: nobody knows since when; null until: it is in
+ * there.
+ */
+export interface ComponentLife {
+  readonly slot: Slot;
+  readonly from: PlainDate | null;
+  readonly until: PlainDate | null;
+  /** Null while it is in there. */
+  readonly ended: LifeEnd | null;
+  /** The last day on which somebody looked at it and found nothing; null where nobody has. */
+  readonly lastGood: PlainDate | null;
+  /** Null for what was in there before the first one on record. */
+  readonly entryId: string | null;
+  readonly manufacturer: string | null;
+  readonly model: string | null;
+  readonly serial: string | null;
+}
+
+/** What was found at a component counts for its end when the next one goes in within so many days [our choice]. */
+const FOUND_DAYS = 60;
+const DAY_MS = 86_400_000;
+
+/**
+ * The lives of components, slot by slot: each ends on the day the next one went in; before the first stood
+ * something unknown.
+ *
+ * @param own what stands about the unit, in order
+ * @param words component words the company has mapped itself
+ */
+export function livesOf(
+  own: readonly Standing[],
+  day: (e: Entry) => PlainDate,
+  words: ReadonlyMap<string, PartId>,
+): ComponentLife[] {
+  const slots = new Map<string, { slot: Slot; put: Standing[] }>();
+  for (const e of own) {
+    const installed = e.kind === 'work' ? (e.body as EntryBody<'work'>).installed : undefined;
+    if (!installed) continue;
+    const slot = slotFor(installed.slot.part, installed.slot.circuit);
+    const known = slots.get(slotKey(slot)) ?? { slot, put: [] };
+    known.put.push(e);
+    slots.set(slotKey(slot), known);
+  }
+  return [...slots.values()].flatMap(({ slot, put }) =>
+    [undefined, ...put].map((e, i): ComponentLife => {
+      const after = put[i];
+      const installed = e && (e.body as EntryBody<'work'>).installed;
+      const [fromMs, untilMs] = [e?.occurredMs ?? -Infinity, after?.occurredMs ?? Infinity];
+      const good = own.findLast(
+        (line) => line.occurredMs >= fromMs && line.occurredMs <= untilMs && saysGood(line, slot),
+      );
+      return {
+        slot,
+        from: e ? day(e) : null,
+        until: after ? day(after) : null,
+        ended: after ? endOf(own, slot, fromMs, after, words) : null,
+        lastGood: good ? day(good) : null,
+        entryId: e?.id ?? null,
+        manufacturer: installed?.manufacturer ?? null,
+        model: installed?.model ?? null,
+        serial: installed?.serial ?? null,
+      };
+    }),
+  );
+}
+
+const sameCircuit = (slot: Slot, circuit: number | undefined): boolean =>
+  slot.circuit === null || circuit === undefined || circuit === slot.circuit;
+
+function saysGood(line: Standing, slot: Slot): boolean {
+  if (line.kind !== 'look') return false;
+  const { part, sign, circuit } = line.body as EntryBody<'look'>;
+  return part === slot.part && sign === 'none found' && sameCircuit(slot, circuit);
+}
+
+/** By what is said where the next one went in; else by what was found at this one shortly before. */
+function endOf(
+  own: readonly Standing[],
+  slot: Slot,
+  fromMs: number,
+  after: Standing,
+  words: ReadonlyMap<string, PartId>,
+): LifeEnd {
+  const said = (after.body as EntryBody<'work'>).installed?.because;
+  if (said !== undefined) return said;
+  const failed = own.some((line) => {
+    if (line.kind !== 'finding' || line.occurredMs < fromMs) return false;
+    if (line.occurredMs < after.occurredMs - FOUND_DAYS * DAY_MS) return false;
+    if (line.occurredMs > after.occurredMs && line.visitId !== after.visitId) return false;
+    const { grade, component, circuit, ...body } = line.body as EntryBody<'finding'>;
+    const part = body.part ?? partOfWord(component, words, body.system);
+    return (grade === 'proven' || grade === 'presumed') && part === slot.part && sameCircuit(slot, circuit);
+  });
+  return failed ? 'failed' : 'unknown';
+}
