@@ -28,6 +28,10 @@ export const dangerOf = (part: PartId | null, failure: string): ConditionKind | 
 export const dangerSeen = (part: PartId, sign: string): ConditionKind | undefined =>
   part === 'heat exchanger' && sign === 'crack or hole' ? 'exchanger holed or cracked' : undefined;
 
-const ENDANGERING: ReadonlySet<string> = new Set(Object.values(DANGERS).flatMap((by) => Object.keys(by)));
+/** Ways of failing by which some part endangers somebody. */
+export const ENDANGERING_FAILURES: readonly string[] = [
+  ...new Set(Object.values(DANGERS).flatMap((by) => Object.keys(by))),
+];
+const ENDANGERING: ReadonlySet<string> = new Set(ENDANGERING_FAILURES);
 /** False where a failure of this kind endangers nobody, whatever part it is. */
 export const mayEndanger = (failure: string): boolean => ENDANGERING.has(failure);

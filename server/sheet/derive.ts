@@ -54,7 +54,10 @@ export async function derive(
   progress: (units: number) => void = () => {},
 ): Promise<void> {
   for (const visitIds of chunks(touched.visits, CALLS_AT_ONCE)) await deriveVisits(db, visitIds, transaction);
-  for (const callIds of chunks(touched.calls, CALLS_AT_ONCE)) await deriveCalls(db, callIds, transaction);
+  // A unit has calls in many batches: what stands open on it is folded once.
+  const near: Near = new Map();
+  for (const callIds of chunks(touched.calls, CALLS_AT_ONCE))
+    await deriveCalls(db, callIds, near, transaction);
   let done = 0;
   await readAhead(
     chunks(touched.units, UNITS_AT_ONCE),
@@ -106,9 +109,13 @@ async function deriveVisits(
   await db.run(write.TIMES_OF_VISITS, [JSON.stringify(rows)], transaction);
 }
 
+/** What stands or stood open on units, as far as it was asked for; nothing where nothing can keep a call open. */
+type Near = Map<string, readonly ConditionState[]>;
+
 async function deriveCalls(
   db: Database,
   callIds: readonly string[],
+  near: Near,
   transaction: Transaction,
 ): Promise<void> {
   const calls = await db.rows<CallFact & { visitIds: string[]; since: number }>(
@@ -119,12 +126,12 @@ async function deriveCalls(
   const visitIds = [...new Set(calls.flatMap((call) => call.visitIds))];
   const visits = await visitFacts(db, visitIds, transaction);
   const lines = groupBy(await db.rows<Line>(LINES_OF_VISITS, [visitIds], transaction), (e) => e.visitId);
-  const conditions = await conditionsNear(db, calls, lines, transaction);
+  await readNear(db, calls, lines, near, transaction);
   const rows = calls.map((call) => {
     const sheet = foldCall(
       call,
       call.visitIds.map((id) => ({ visit: visits.get(id) as VisitFact, entries: lines.get(id) ?? [] })),
-      { conditionsOf: (unitId) => conditions.get(unitId) ?? [], since: call.since },
+      { conditionsOf: (unitId) => near.get(unitId) ?? [], since: call.since },
     );
     return {
       id: call.id,
@@ -145,35 +152,30 @@ async function deriveCalls(
 }
 
 /**
- * What stands or stood open on the units of calls that somebody has left as done: it may keep them open.
- * Units without a line that could are not read.
+ * Reads what stands or stood open on the units of calls that somebody has left: it may keep them open. Units
+ * without a line that could are not read.
  */
-async function conditionsNear(
+async function readNear(
   db: Database,
   calls: readonly (CallFact & { readonly visitIds: readonly string[] })[],
   lines: ReadonlyMap<string, readonly Line[]>,
+  near: Near,
   transaction: Transaction,
-): Promise<ReadonlyMap<string, readonly ConditionState[]>> {
-  const units = new Set(
-    calls.flatMap(({ unitId, visitIds }) => {
-      const own = visitIds.flatMap((id) => lines.get(id) ?? []);
-      if (!own.some(({ kind }) => kind === 'leave')) return [];
-      return [unitId, ...own.map((e) => (e.kind === 'finding' ? e.unitId : null))];
-    }),
-  );
-  units.delete(null);
-  if (units.size === 0) return new Map();
-  const near = await db.rows<{ id: string }>(UNITS_THAT_MAY_HOLD, [[...units]], transaction);
-  const found = new Map<string, readonly ConditionState[]>();
-  for (const ids of chunks(near, UNITS_AT_ONCE)) {
-    const sheets = await readSheets(
-      db,
-      ids.map(({ id }) => id),
-      transaction,
-    );
-    for (const [id, { sheet }] of sheets) found.set(id, sheet.conditions);
+): Promise<void> {
+  const asked = new Set<string>();
+  for (const { unitId, visitIds } of calls) {
+    const own = visitIds.flatMap((id) => lines.get(id) ?? []);
+    if (!own.some(({ kind }) => kind === 'leave')) continue;
+    for (const unit of [unitId, ...own.map((e) => (e.kind === 'finding' ? e.unitId : null))])
+      if (unit !== null && !near.has(unit)) asked.add(unit);
   }
-  return found;
+  if (asked.size === 0) return;
+  for (const unit of asked) near.set(unit, []);
+  const may = await db.rows<{ id: string }>(UNITS_THAT_MAY_HOLD, [[...asked]], transaction);
+  for (const some of chunks(may, UNITS_AT_ONCE)) {
+    const ids = some.map(({ id }) => id);
+    for (const [id, { sheet }] of await readSheets(db, ids, transaction)) near.set(id, sheet.conditions);
+  }
 }
 
 type Rows = { readonly [T in write.SubjectTable]: readonly SentRow<T>[] };

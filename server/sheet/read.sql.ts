@@ -1,4 +1,6 @@
+import { ENDANGERING_FAILURES } from '#core/machine';
 import { foldedKinds, KINDS_ABOUT_CALLS } from '#core/record/kinds';
+import { HOLDING_KINDS } from '#core/record/sheet';
 
 /*
  * Set-wise reads of the sheets: what the fold of many units, points and calls needs, with a fixed number of
@@ -47,8 +49,9 @@ from unnest($1::uuid[]) as u(id)
 where exists (
   select from entries e
   where e.unit_id = u.id
-    and (e.kind in ('condition left', 'look')
-      or (e.kind = 'finding' and e.body->>'grade' in ('proven', 'presumed'))
+    and ((e.kind = 'condition left' and e.body->>'condition' in (${named(HOLDING_KINDS)}))
+      or (e.kind = 'finding' and e.body->>'failure' in (${named(ENDANGERING_FAILURES)}))
+      or (e.kind = 'look' and e.body->>'sign' = 'crack or hole')
       or (e.kind in (${named(foldedKinds('answers'))}) and e.body @? '$.answers[*] ? (@.advice == "act")')))`;
 
 /** Whole lines of amendments of the closings of the conditions in $1. */

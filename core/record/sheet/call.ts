@@ -120,6 +120,8 @@ const HOLDS: Partial<Record<ConditionKind, System | 'any'>> = {
   'burnt wiring': 'any',
   'out of use': 'any',
 };
+/** Kinds of conditions that keep a call about something open. */
+export const HOLDING_KINDS = Object.keys(HOLDS) as ConditionKind[];
 const holds = (
   { system: about }: Pick<CallFact, 'system'>,
   { kind }: Pick<ConditionState, 'kind'>,
