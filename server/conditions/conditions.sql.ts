@@ -25,7 +25,7 @@ const ON_ITS_WAY = `left join lateral (
         or (k.kind <> 'maintenance'
           and (o.hazard or o.kind in ('heat disabled', 'out of use'))
           and k.received_at <= o.opened_at
-          and coalesce(k.unit_id, k.found_unit_id) = o.unit_id))
+          and (k.unit_id = o.unit_id or k.found_unit_id = o.unit_id)))
     order by k.condition_id = o.id desc nulls last, k.id
     limit 1) k on true`;
 

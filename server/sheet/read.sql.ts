@@ -228,7 +228,10 @@ first as (
 kept as (
   select k.id
   from calls k
-  where coalesce(k.unit_id, k.found_unit_id) in (select id from about)
+  where k.id in (
+      select id from calls where unit_id in (select id from about)
+      union
+      select id from calls where found_unit_id in (select id from about))
     and (k.waiting_for = 'repair' or k.completed_at >= (select at from first))
 )
 select
