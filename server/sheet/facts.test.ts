@@ -110,6 +110,30 @@ it('a cracked exchanger that was found is the open condition; no second thing ha
   await expectSameAnew();
 });
 
+it('what somebody found or measured that is dangerous is not talked away by somebody else', async () => {
+  const { visitId } = await noHeat();
+  const cracked = { component: 'heat exchanger', failure: 'cracked', grade: 'proven' };
+  const found = await at.write(visitId, 'finding', cracked, { unitId, ...hour(11) });
+  const read = await at.write(visitId, 'reading set', flue(450), { unitId, ...hour(12) });
+  const worn = await at.write(visitId, 'finding', { ...cracked, failure: 'dirty' }, { unitId, ...hour(12) });
+  const desk = await server.as('dispatcher');
+  const takesBack = async (supersedes: string) => {
+    const entry = {
+      id: randomUUID(),
+      visitId,
+      unitId,
+      kind: 'withdrawn',
+      body: {},
+      supersedes,
+      reason: 'no',
+    };
+    return (await desk.post(`/api/visits/${visitId}/entries`).send(entry)).status;
+  };
+  expect([await takesBack(found), await takesBack(read), await takesBack(worn)]).toEqual([403, 403, 201]);
+  await at.withdraw(visitId, found);
+  expect((await open()).map(({ kind }) => kind)).toEqual(['carbon monoxide found']);
+});
+
 it('a hole that was seen, and the finding of it, are one condition', async () => {
   const { visitId } = await noHeat();
   const seen = { part: 'heat exchanger', sign: 'crack or hole', looked: 'mirror or camera', by: 'eye' };

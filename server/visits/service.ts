@@ -1,11 +1,11 @@
 import type { Transaction } from 'sequelize';
 import { localDate } from '#core/base/time';
-import { CONDITION_KINDS, type UnitKind } from '#core/base/vocabulary';
+import type { UnitKind } from '#core/base/vocabulary';
 import { lacksOf, subjectOf, touchesOf, whichSubject } from '#core/record/kinds';
 import { leaveIsSettled } from '#core/record/work';
 import type { SignedIn } from '#contracts/people';
 import { isAnotherCrews } from '#contracts/roles';
-import type { EntryBody, NewEntry, NewVisit, VisitPage } from '#contracts/visits';
+import type { NewEntry, NewVisit, VisitPage } from '#contracts/visits';
 import type { Dependencies } from '../dependencies.ts';
 import type { Database } from '../db/connect.ts';
 import type { Entry } from '../db/models.ts';
@@ -16,7 +16,7 @@ import { derive, type Touched } from '../sheet/derive.ts';
 import { withLocked } from '../sheet/lock.ts';
 import { TOUCHED_BY_ENTRY } from '../sheet/read.sql.ts';
 import { visitRecord } from './queries.ts';
-import { WHERE_LINES_ARE } from './visits.sql.ts';
+import { HAZARD_OF_LINE, WHERE_LINES_ARE } from './visits.sql.ts';
 import { workedOutBody } from './worked.ts';
 
 type Needs = Pick<Dependencies, 'db' | 'clock' | 'who'>;
@@ -83,7 +83,7 @@ export async function addEntry({ db, clock, who }: Needs, entry: NewEntry, actor
       await refuseOtherCrew(who, actor, visit.crewId);
       const now = clock.now();
       const old = entry.supersedes ? await supersededEntry(db, transaction, entry, actor, now) : undefined;
-      if (old) await refuseOthersHazard(who, actor, old);
+      if (old) await refuseOthersHazard(db, transaction, who, actor, old);
       const occurredAt = entry.occurredAt ? new Date(entry.occurredAt) : (old as Entry).occurredAt;
       if (occurredAt.getTime() > now.getTime() + FUTURE_MS)
         throw invalid([
@@ -227,16 +227,22 @@ async function placeOf(
 }
 
 /**
- * A hazard that somebody has left is not talked away by somebody else: it is closed by work, or taken back by
- * who left it.
+ * A hazard that somebody has left, found, seen or measured is not talked away by somebody else: it is closed by
+ * work or by a reading, or taken back by who wrote it.
  *
  * @throws Problem 403
  */
-async function refuseOthersHazard(who: Dependencies['who'], actor: SignedIn, old: Entry): Promise<void> {
-  if (old.kind !== 'condition left' || old.authorId === actor.id) return;
-  const { condition } = old.body as unknown as EntryBody<'condition left'>;
-  if (!CONDITION_KINDS[condition]?.hazard || (await who.may(actor, 'withdraw another’s hazard'))) return;
-  throw new Problem(403, 'Somebody else has left this hazard', {
+async function refuseOthersHazard(
+  db: Database,
+  transaction: Transaction,
+  who: Dependencies['who'],
+  actor: SignedIn,
+  old: Entry,
+): Promise<void> {
+  if (old.authorId === actor.id) return;
+  const [hazard] = await db.rows(HAZARD_OF_LINE, [old.rootId], transaction);
+  if (!hazard || (await who.may(actor, 'withdraw another’s hazard'))) return;
+  throw new Problem(403, 'Somebody else has written this hazard', {
     detail: 'Close it once it is put right; only who wrote it, or the office, takes it back or amends it.',
   });
 }

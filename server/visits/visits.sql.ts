@@ -119,3 +119,10 @@ select e.id, v.site_id as "siteId"
 from entries e join visits v on v.id = e.visit_id
 where e.id = any($1::uuid[])
   and e.kind in ('condition left', 'finding', 'look', 'reading set', 'measurement')`;
+
+/** The open hazard that the line $1 says, by the first of its line of amendments. */
+export const HAZARD_OF_LINE = `
+select id
+from open_conditions
+where hazard and closed_at is null and $1::uuid = any(lines)
+limit 1`;
