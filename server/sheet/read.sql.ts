@@ -67,15 +67,20 @@ where e.root_id in (
  * or closes: whole lines of amendments of what says it, of what closes it and of what explains it.
  */
 export const LINES_BEFORE_VISIT = `
-with near as (
-  select o.lines, o.closed_by_entry
-  from open_conditions o
-    left join units u on u.id = o.unit_id
-    left join site_points t on t.id = o.point_id
-    left join entries e on e.id = o.closed_by_entry
-  where coalesce(u.site_id, t.site_id) = $1
-    and (o.closed_at is null or e.visit_id = $2::uuid
-      or exists (select from entries l where l.id = any(o.lines) and l.visit_id = $2::uuid))
+with here as (
+  select lines, closed_at, closed_by_entry
+  from open_conditions
+  where unit_id = any(array(select id from units where site_id = $1))
+  union all
+  select lines, closed_at, closed_by_entry
+  from open_conditions
+  where point_id = any(array(select id from site_points where site_id = $1 and unit_id is null))
+),
+near as (
+  select h.lines, h.closed_by_entry
+  from here h left join entries e on e.id = h.closed_by_entry
+  where h.closed_at is null or e.visit_id = $2::uuid
+    or exists (select from entries l where l.id = any(h.lines) and l.visit_id = $2::uuid)
 ),
 told as (
   select unnest(lines) as root_id from near

@@ -24,6 +24,7 @@ alter table components
   add column last_good_on date,
   add check ((until_on is null) = (ended is null));
 
+create index open_conditions_of_unit on open_conditions (unit_id) where unit_id is not null;
 create index entries_explained on entries (((body->'act'->>'lineId')::uuid)) where kind = 'explained';
 
 insert into settings (name, value, valid_from)
