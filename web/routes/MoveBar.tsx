@@ -64,7 +64,7 @@ export function MoveBar({
         </Button>
         <Button onClick={onCancel}>Leave it</Button>
         <span className="text-sm text-soft">
-          Arrows left and right: earlier, later. Up and down: another crew. Page up and down: another day.
+          Arrows left and right: earlier, later. Up and down: another crew. Page up and down: another day.{' '}
           {fine ? 'Enter puts it there' : 'Enter asks first'}, Escape leaves it.
         </span>
       </div>
