@@ -224,6 +224,12 @@ about as (
   select unit_id as id from line where unit_id is not null
   union
   select $5::uuid where $5 is not null
+  union
+  -- What names none is about the unit of the visit's only call.
+  select min(k.unit_id::text)::uuid
+  from visit_calls vc join calls k on k.id = vc.call_id
+  where vc.visit_id = $1 and $5 is null
+  having count(*) = 1 and min(k.unit_id::text) is not null
 ),
 first as (
   select least($4::timestamptz, (select occurred_at from old), min(o.opened_at)) as at

@@ -113,7 +113,7 @@ const DERIVED: Readonly<Record<string, string>> = {
   findings: 'select * from findings order by entry_id',
   conditions: 'select * from open_conditions order by id',
   movements: 'select * from refrigerant_movements order by entry_id, from_place, pounds',
-  components: `select unit_id, part, circuit, from_on, until_on, entry_id, serial from components
+  components: `select unit_id, part, circuit, from_on, until_on, ended, last_good_on, entry_id, serial from components
     order by unit_id, part, circuit, from_on nulls first, until_on, entry_id`,
   recommendations: 'select * from recommendations order by id',
   answered: 'select * from entry_calls order by entry_id',

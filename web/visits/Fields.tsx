@@ -326,8 +326,7 @@ function Outcomes(props: FieldsProps) {
         .filter((c) => c.waitsFor.length > 0 && props.values[outcomeField(c.id)] === 'done')
         .map((c) => (
           <p key={c.id} role="status" className="fault">
-            {c.name}: made safe and not done while this is open: {c.waitsFor.join(', ')}. It waits for its
-            repair.
+            {c.name}: not done while this is open: {c.waitsFor.join(', ')}. It waits for its repair.
           </p>
         ))}
       {unticked.length > 0 ? (

@@ -117,8 +117,9 @@ function SheetOf({ visit, stale }: { visit: VisitPage; stale: boolean }) {
     visit.units.find((u) => u.id === id)?.tag ?? visit.points.find((p) => p.id === id)?.name;
   const acts = actsOn(standing);
   const about = (id: string) => {
-    if (visit.units.some((u) => u.id === id)) setUnit(id);
-    else setPoint(id);
+    const isUnit = visit.units.some((u) => u.id === id);
+    if (isUnit) setUnit(id);
+    setPoint(isUnit ? '' : id);
   };
   /** Left open in one tap; where somebody can be hurt the form asks who was told. */
   const leaveOpen = (act: Act) => {

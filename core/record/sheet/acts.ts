@@ -1,3 +1,4 @@
+import { groupBy } from '#core/base/collections';
 import { saidText } from '#core/base/quantities';
 import { CONDITION_KINDS, type ConditionKind } from '#core/base/vocabulary';
 import { closesByWords, isCarbonMonoxide, ruleOf, type Answer } from '#core/measuring/answers';
@@ -49,6 +50,10 @@ function measuresAgain(act: ConditionState, e: Standing): boolean {
   if (mode === 'off') return false;
   return act.mode === null || act.mode === 'off' || act.mode === mode;
 }
+
+/** In its band, or without one; what waits, or lies beside its band, settles nothing. */
+const asItShouldBe = ({ advice, position }: Answer): boolean =>
+  (advice ?? null) === null && position !== 'below' && position !== 'above';
 
 /** The answer a finding or something that was left says it comes from. */
 interface LedTo {
@@ -102,13 +107,14 @@ export function actsOf(
   for (const e of own) {
     const at = { atMs: e.occurredMs, entryId: e.id };
     if (e.kind === 'reading set' || e.kind === 'measurement') {
-      for (const answer of answersOf(e)) {
-        const rule = ruleOf(answer);
-        const same = acts.findIndex((a) => a.closed === null && a.rule === rule && measuresAgain(a, e));
-        if (answer.advice !== 'act') {
-          if (same !== -1) settle(same, at);
+      for (const [rule, answers] of groupBy(answersOf(e), ruleOf)) {
+        // One line may answer a rule twice, as for two streams of air: what asks outweighs what does not.
+        const asking = answers.find(({ advice }) => advice === 'act');
+        if (!asking) {
+          const same = acts.findIndex((a) => a.closed === null && a.rule === rule && measuresAgain(a, e));
+          if (same !== -1 && answers.every(asItShouldBe)) settle(same, at);
         } else if (e.recordedMs >= since) {
-          const next = actOf(e, answer);
+          const next = actOf(e, asking);
           const known = acts.findIndex(
             (a) => a.closed === null && a.rule === rule && a.circuit === next.circuit,
           );

@@ -3,7 +3,7 @@ import type { CallKind, ConditionKind, System } from '#core/base/vocabulary';
 import { callLife, outcomesOf, type CallEvent, type CallLife, type Outcome } from '#core/record/work';
 import { callOf } from './attribution.ts';
 import type { EntryBody } from '#core/record/kinds';
-import type { ConditionState } from './conditions.ts';
+import { MAKES_SAFE, type ConditionState } from './conditions.ts';
 import type { Entry, VisitFact } from './entries.ts';
 import { inOrder, standing, type Standing } from './standing.ts';
 
@@ -80,7 +80,10 @@ export function foldCall(
   });
   const life = callLife(call, [...call.events, ...events]);
   const held = events.some((event) => event.kind === 'left' && event.waitingFor === 'repair');
-  const waits = [...units].filter((unitId) => held && holding(call, conditionsOf(unitId)).length > 0);
+  // That it waits says nothing of what was made safe: somebody has to have said that.
+  const waits = [...units].filter(
+    (unitId) => held && holding(call, conditionsOf(unitId)).some(({ madeSafe: what }) => what !== null),
+  );
   return {
     ...life,
     outcomes: outcomesOf(
@@ -98,13 +101,6 @@ export function foldCall(
     foundUnitId,
   };
 }
-
-/** Conditions that leave something dangerous shut off; a hazard left running makes nothing safe. */
-const MAKES_SAFE: ReadonlySet<ConditionKind> = new Set([
-  'heat disabled',
-  'exchanger holed or cracked',
-  'out of use',
-]);
 
 /**
  * What keeps a call from being done while it stands open on one of its units, and for calls about which

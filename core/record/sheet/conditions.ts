@@ -32,6 +32,8 @@ export interface ConditionState {
   readonly changedTo: string | null;
   readonly closes: string | null;
   readonly told: string | null;
+  /** What was made safe; null where nobody says that anything was. */
+  readonly madeSafe: string | null;
   readonly openedMs: number;
   readonly openedBy: string | null;
   readonly closed: Closed | null;
@@ -50,7 +52,15 @@ export const plainCondition = {
   changedTo: null,
   closes: null,
   told: null,
+  madeSafe: null,
 } as const;
+
+/** Kinds that are what was made safe; a hazard left running makes nothing safe. */
+export const MAKES_SAFE: ReadonlySet<ConditionKind> = new Set([
+  'heat disabled',
+  'exchanger holed or cracked',
+  'out of use',
+]);
 
 type Opening = Omit<ConditionState, 'closed' | 'lines'>;
 
@@ -77,6 +87,7 @@ const withLine = (open: ConditionState, next: Opening): ConditionState => ({
   changedTo: open.changedTo ?? next.changedTo,
   closes: open.closes ?? next.closes,
   told: open.told ?? next.told,
+  madeSafe: open.madeSafe ?? next.madeSafe,
 });
 
 /** What a line opens, where it opens something. */
@@ -97,6 +108,7 @@ function openingOf(e: Standing, since: number, words: ReadonlyMap<string, PartId
       changedTo: body.changedTo ?? null,
       closes: body.closes ?? null,
       told: body.told ?? null,
+      madeSafe: MAKES_SAFE.has(body.condition) ? body.text : null,
     };
   }
   if (e.recordedMs < since) return undefined;
@@ -110,7 +122,7 @@ function openingOf(e: Standing, since: number, words: ReadonlyMap<string, PartId
     const text = `${component} ${failure}, ${grade}${madeSafe ? `. Made safe: ${madeSafe}` : ''}`;
     return {
       ...{ ...plainCondition, ...at, ...of(kind), source: 'found' },
-      ...{ part, circuit: circuit ?? null, text, told: told ?? null },
+      ...{ part, circuit: circuit ?? null, text, told: told ?? null, madeSafe: madeSafe ?? null },
     };
   }
   const { part, sign, circuit } = e.body as EntryBody<'look'>;
@@ -178,7 +190,8 @@ export function conditionsOf(
   const found: ConditionState[] = [];
   for (const e of own) {
     const next = openingOf(e, since, words);
-    if (!next) continue;
+    // A history brought in from elsewhere says what was found once, not what is so today.
+    if (!next || (next.source !== 'left' && visits.get(e.visitId)?.source === 'imported')) continue;
     const at = found.findIndex((one) => !closedBefore(one, next.openedMs) && sameFact(one, next));
     const now: ConditionState =
       at === -1 ? { ...next, lines: [next.id], closed: null } : withLine(found[at] as ConditionState, next);

@@ -92,6 +92,11 @@ describe('a finding that endangers', () => {
     expect(folded(lines, HOUR)).toHaveLength(2);
     expect(folded(lines, HOUR + 1).map(({ source }) => source)).toEqual(['left']);
   });
+  it('opens nothing in a history that was brought in from elsewhere; what was left there stands', () => {
+    const far = visitsOf(visit('v1', [], { source: 'imported' }));
+    const of = (line: Entry) => foldSubject(UNIT, [line], far).conditions.length;
+    expect([of(cracked()), of(seen()), of(left('filters out'))]).toEqual([0, 0, 1]);
+  });
   it('goes when it is withdrawn, and keeps its id when its words are put right', () => {
     const found = cracked();
     const again = cracked({ grade: 'presumed' }, at(1, { supersedes: found.id }));
@@ -135,6 +140,7 @@ describe('lines about one fact', () => {
     expect(folded([look, closes(look), found])).toMatchObject([
       { id: look.id, closed: { atMs: 5 * HOUR } },
       { id: found.id, closed: null },
+        madeSafe: 'heat off',
     ]);
     expect(folded([look, closes(look, at(6)), found])).toHaveLength(1);
   });
@@ -191,13 +197,29 @@ describe('what a reading asks to act on', () => {
         ...{ id: actId(line.id, 'room CO'), source: 'measured', lines: [line.id], visitId: 'v1', circuit: 2 },
         ...{ kind: 'carbon monoxide found', hazard: true, part: null, rule: 'room CO', mode: 'heating' },
         ...{ text: 'CO in the room 80 ppm. Leave now.', openedMs: HOUR, openedBy: 'ada', closed: null },
-        ...{ changedFrom: null, changedTo: null, closes: null, told: null },
+        ...{ changedFrom: null, changedTo: null, closes: null, told: null, madeSafe: null },
       },
     ]);
     const again = good(3, { circuit: 2 });
     expect(folded([line, again])[0]?.closed).toEqual({ atMs: 3 * HOUR, entryId: again.id });
     expect(open(again, line)).toEqual([]);
     expect(open(good(0), bad(1))).toHaveLength(1);
+  });
+  it('two streams of air in one line: the one that is fine never settles the one that is not', () => {
+    const [bad2, good2] = [answer('act', 'CO in supply air'), answer(null, 'CO in return air')];
+    expect(open(read([bad2, good2], 1))).toHaveLength(1);
+    expect(open(read([good2, bad2], 1))).toHaveLength(1);
+    expect(open(read([bad2], 1), read([good2, bad2], 2))).toHaveLength(1);
+    expect(open(read([bad2], 1), read([good2], 2))).toHaveLength(0);
+  });
+  it('what waits for better conditions, or lies beside its band, settles nothing', () => {
+    const again = (more: object) => open(bad(), read([{ ...answer(null), ...more }], 2)).length;
+    expect([again({ advice: 'wait' }), again({ advice: 'measure first' })]).toEqual([1, 1]);
+    expect([
+      again({ position: 'above' }),
+      again({ position: 'below' }),
+      again({ position: 'inside' }),
+    ]).toEqual([...[1, 1, 0]]);
   });
   it('by one rule, circuit and mode, with the machine running', () => {
     expect(open(bad(), good(3, { circuit: 1 }))).toHaveLength(1);
@@ -312,6 +334,11 @@ describe('a call with something open on its unit', () => {
     const gas = left('gas leak suspected', { told: 'owner' }, at(2));
     expect(state([off, gas, done(), closes(off, at(7)), closes(gas, at(9))]).completedMs).toBe(9 * HOUR);
     expect(state([off, gas, done(), closes(off, at(7))]).state).toBe('waiting');
+  });
+  it('says that something was made safe only where somebody said so', () => {
+    const grades = (...lines: Entry[]) => state([...lines, done()]).outcomes.map(({ grade }) => grade);
+    expect(grades(left('gas leak suspected', { told: 'owner' }, at(2)))).toEqual([]);
+    expect(grades(off)).toEqual(['made safe']);
   });
   it('is done where that was left later, is about another system, or was left before that counted', () => {
     expect(state([left('heat disabled', {}, at(4)), done()]).state).toBe('waiting');
