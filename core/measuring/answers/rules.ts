@@ -8,7 +8,7 @@ const RULE_OF: Readonly<Record<string, string>> = {
   'CO in the room': 'room CO',
   'CO, supply above return': 'air stream CO',
   'CO in supply air': 'air stream CO',
-  'CO in return air': 'air stream CO',
+  'CO in return air': 'return air CO',
   'CO air-free': 'flue CO',
   'CO air-free, at least': 'flue CO',
   'insulation, as measured': 'insulation',
@@ -22,7 +22,12 @@ const RULE_OF: Readonly<Record<string, string>> = {
 /** The rule an answer is known again by. */
 export const ruleOf = ({ name }: Pick<Answer, 'name'>): string => RULE_OF[name] ?? name;
 
-const CARBON_MONOXIDE: ReadonlySet<string> = new Set(['room CO', 'air stream CO', 'flue CO']);
+const CARBON_MONOXIDE: ReadonlySet<string> = new Set([
+  'room CO',
+  'air stream CO',
+  'return air CO',
+  'flue CO',
+]);
 const GAS: ReadonlySet<string> = new Set([
   'manifold',
   'inlet, highest',

@@ -316,7 +316,7 @@ describe('what only the records around a line can tell', () => {
     const explain = (rule: string, lineId = ID) => paths('explained', { act: { lineId, rule }, text: 'x' });
     expect(explain('superheat')).toEqual([]);
     expect(explain('superheat', OTHER)).toEqual(['act.lineId: there is no such reading at this site']);
-    for (const rule of ['room CO', 'flue CO', 'air stream CO', 'manifold', 'inlet, highest'])
+    for (const rule of ['room CO', 'flue CO', 'air stream CO', 'return air CO', 'manifold', 'inlet, highest'])
       expect(explain(rule)).toEqual([
         'act.rule: words never close this: read it again with the machine running, in its band',
       ]);

@@ -76,6 +76,7 @@ describe('a finding that endangers', () => {
           openedBy: 'ada',
           closed: null,
         },
+        madeSafe: 'heat off',
       },
     ]);
   });
@@ -140,7 +141,6 @@ describe('lines about one fact', () => {
     expect(folded([look, closes(look), found])).toMatchObject([
       { id: look.id, closed: { atMs: 5 * HOUR } },
       { id: found.id, closed: null },
-        madeSafe: 'heat off',
     ]);
     expect(folded([look, closes(look, at(6)), found])).toHaveLength(1);
   });
@@ -210,7 +210,10 @@ describe('what a reading asks to act on', () => {
     expect(open(read([bad2, good2], 1))).toHaveLength(1);
     expect(open(read([good2, bad2], 1))).toHaveLength(1);
     expect(open(read([bad2], 1), read([good2, bad2], 2))).toHaveLength(1);
-    expect(open(read([bad2], 1), read([good2], 2))).toHaveLength(0);
+    // The return alone says nothing of the supply; the pair does.
+    expect(open(read([bad2], 1), read([good2], 2))).toHaveLength(1);
+    expect(open(read([bad2], 1), read([answer(null, 'CO, supply above return'), bad2], 2))).toHaveLength(1);
+    expect(open(read([bad2], 1), read([answer(null, 'CO, supply above return')], 2))).toHaveLength(0);
   });
   it('what waits for better conditions, or lies beside its band, settles nothing', () => {
     const again = (more: object) => open(bad(), read([{ ...answer(null), ...more }], 2)).length;
