@@ -135,26 +135,16 @@ function openingOf(e: Standing, since: number, words: ReadonlyMap<string, PartId
       };
 }
 
-/** The roots a line closes: the one it names, and what was found at a part that it puts in new. */
-function closes(
-  e: Standing,
-  open: readonly ConditionState[],
-  roots: ReadonlyMap<string, string>,
-): readonly ConditionState[] {
+/** Whether a line closes a condition: it names it, or puts in new the part it was found at. */
+function closes(e: Standing, one: ConditionState, roots: ReadonlyMap<string, string>): boolean {
   if (e.kind === 'condition closed') {
     const { conditionId } = e.body as EntryBody<'condition closed'>;
-    const root = roots.get(conditionId) ?? conditionId;
-    return open.filter((one) => one.lines.includes(root));
+    return one.lines.includes(roots.get(conditionId) ?? conditionId);
   }
   const { installed } = e.body as EntryBody<'work'>;
-  if (e.kind !== 'work' || !installed) return [];
+  if (!installed || (one.source !== 'found' && one.source !== 'seen')) return false;
   const { part, circuit } = installed.slot;
-  return open.filter(
-    (one) =>
-      (one.source === 'found' || one.source === 'seen') &&
-      one.part === part &&
-      (circuit === null || one.circuit === null || one.circuit === circuit),
-  );
+  return one.part === part && (circuit === null || one.circuit === null || one.circuit === circuit);
 }
 
 /**
@@ -212,8 +202,7 @@ function closedBy(
   roots: ReadonlyMap<string, string>,
 ): ConditionState {
   const first = closings.find(
-    (e) =>
-      (e.kind === 'condition closed' || e.occurredMs >= one.openedMs) && closes(e, [one], roots).length > 0,
+    (e) => (e.kind === 'condition closed' || e.occurredMs >= one.openedMs) && closes(e, one, roots),
   );
   const closed = first ? { atMs: Math.max(first.occurredMs, one.openedMs), entryId: first.id } : null;
   return { ...one, closed };

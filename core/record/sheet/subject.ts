@@ -126,8 +126,7 @@ export function foldSubject(
   return {
     findings: of('finding').map((e) => {
       const body = e.body as EntryBody<'finding'>;
-      // Records brought in from elsewhere may say what was wrong and not with what.
-      const { component = '', failure = '' } = body as Partial<EntryBody<'finding'>>;
+      const { component, failure } = body;
       const part = body.part ?? partOfWord(component, words, body.system) ?? null;
       const { on, ...at } = place(e);
       return {
