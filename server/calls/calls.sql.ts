@@ -160,8 +160,10 @@ with own as (
 near as (
   select k.id, k.unit_id, k.found_unit_id
   from calls k
-  where k.id = $1::uuid
-    or k.id in (select call_id from visit_calls where visit_id in (select id from own))
+  where k.id in (
+    select $1::uuid
+    union
+    select call_id from visit_calls where visit_id in (select id from own))
 )
 select
   array(select id from near order by id) as calls,

@@ -31,19 +31,28 @@ select ${SITE_COLUMNS}
 from sites s join customers c on c.id = s.customer_id
 where s.id = $1`;
 
-/** Sites with counts of their units; where, group by s.id, c.id and order follow. */
+/**
+ * Sites with counts of their units; where and order follow. The units are counted before they are joined, and
+ * which of them are watched is looked up for the rows that are left: a join of all columns costs twice as much.
+ */
 const SITE_ROWS = `
 select ${SITE_COLUMNS},
-  count(u.id)::int as units,
-  count(m.unit_id) filter (where m.to_decide)::int as flagged,
+  coalesce(n.units, 0) as units,
+  coalesce(n.flagged, 0) as flagged,
   coalesce(
-    json_agg(json_build_object('id', u.id, 'tag', u.tag, 'status', u.status, 'flagKinds', m.flag_kinds)
-      order by m.score desc, u.tag) filter (where m.to_decide),
+    (select
+       json_agg(json_build_object('id', u.id, 'tag', u.tag, 'status', u.status, 'flagKinds', m.flag_kinds)
+         order by m.score desc, u.tag)
+     from units u join unit_summaries m on m.unit_id = u.id
+     where u.site_id = s.id and u.status <> 'retired' and m.to_decide),
     '[]') as watched
 from sites s
   join customers c on c.id = s.customer_id
-  left join units u on u.site_id = s.id and u.status <> 'retired'
-  left join unit_summaries m on m.unit_id = u.id`;
+  left join (
+    select u.site_id, count(*)::int as units, (count(*) filter (where m.to_decide))::int as flagged
+    from units u left join unit_summaries m on m.unit_id = u.id
+    where u.status <> 'retired'
+    group by u.site_id) n on n.site_id = s.id`;
 
 const WATCHED = `exists (
   select 1 from units x join unit_summaries y on y.unit_id = x.id
@@ -70,14 +79,12 @@ export const sitesPage = (
 ): string => `
 ${SITE_ROWS}
 ${ofSites(searched, only)}
-group by s.id, c.id
 order by ${order}, s.id
 ${cut(page)}`;
 
 export const SITES_OF_CUSTOMER = `
 ${SITE_ROWS}
 where s.customer_id = $1 and s.retired_at is null
-group by s.id, c.id
 order by s.name`;
 
 export const ROOFS_OF_SITE = `

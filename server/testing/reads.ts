@@ -25,6 +25,7 @@ import * as watch from '../watch/watch.sql.ts';
 import * as agreements from '../agreements/agreements.sql.ts';
 import {
   id,
+  maybe,
   text,
   count,
   day,
@@ -59,6 +60,7 @@ import {
   onHold,
   knownBest,
   watched,
+  watchChoice,
   watchRow,
   visit,
   entry,
@@ -95,20 +97,32 @@ export interface Held {
   readonly conditions: readonly string[];
 }
 
-interface Read {
+export interface Read {
   readonly name: string;
   readonly sql: string;
   /** What it is asked with, one time after the other. */
   readonly asked: (held: Held) => readonly (readonly unknown[])[];
   readonly row: z.ZodType;
+  readonly about?: 'one';
 }
 
 const once =
   (...bind: unknown[]) =>
   () => [bind];
-const each = (what: 'sites' | 'units' | 'calls' | 'visits') => (held: Held) => held[what].map((one) => [one]);
+/** Asked of one thing after the other, so looked up and never searched for through all there is. */
+const each = (what: 'sites' | 'units' | 'calls' | 'visits') => ({
+  about: 'one' as const,
+  asked: (held: Held) => held[what].map((one) => [one]),
+});
 const all = (what: 'sites' | 'units' | 'calls' | 'visits') => (held: Held) => [[held[what]]];
+
+const subject = { id, subject: text, unitId: maybe(id), text };
+const standing = z.strictObject({ ...subject, kind: text, hazard: z.boolean(), openedAt: z.iso.datetime() });
+const recommended = z.strictObject({ ...subject, on: day, by: maybe(text) });
+
 const page = { limit: 200, offset: 0 };
+/** The watch list with every filter open. */
+const onWatch = (today: string) => [null, today, ...Array.from({ length: 5 }, () => null)];
 
 export const READS: readonly Read[] = [
   {
@@ -123,27 +137,40 @@ export const READS: readonly Read[] = [
     asked: once('not:* & cooling:*'),
     row: call,
   },
-  { name: 'open calls of a site', sql: calls.OPEN_CALLS_OF_SITE, asked: each('sites'), row: call },
-  { name: 'one call', sql: calls.ONE_CALL, asked: each('calls'), row: callPage },
-  { name: 'visits of a call', sql: calls.VISITS_OF_CALL, asked: each('calls'), row: visitOfCall },
+  { name: 'open calls of a site', sql: calls.OPEN_CALLS_OF_SITE, ...each('sites'), row: call },
+  {
+    name: 'what shares a visit with a call',
+    sql: calls.BESIDE_CALL,
+    ...each('calls'),
+    row: z.strictObject({ calls: z.array(id).min(1), units: z.array(id), points: z.array(id) }),
+  },
+  { name: 'what stands open on a call', sql: units.STANDING_ON_CALL, ...each('calls'), row: standing },
+  {
+    name: 'what was recommended on a call',
+    sql: units.RECOMMENDED_ON_CALL,
+    ...each('calls'),
+    row: recommended,
+  },
+  { name: 'one call', sql: calls.ONE_CALL, ...each('calls'), row: callPage },
+  { name: 'visits of a call', sql: calls.VISITS_OF_CALL, ...each('calls'), row: visitOfCall },
   {
     name: 'who knows a site',
     sql: calls.KNOWN_TO,
     asked: (held) => held.sites.map((site) => [site, held.today]),
     row: knownTo,
   },
-  { name: 'units at intake', sql: units.UNITS_AT_INTAKE, asked: each('sites'), row: unit },
+  { name: 'units at intake', sql: units.UNITS_AT_INTAKE, ...each('sites'), row: unit },
   { name: 'units counted', sql: units.countUnits(false), asked: once(), row: total },
   { name: 'a page of units', sql: units.unitsPage(true, 'u.tag', page), asked: once('rtu:*'), row: unit },
-  { name: 'units of a site', sql: units.UNITS_OF_SITE, asked: each('sites'), row: unit },
-  { name: 'one unit', sql: units.ONE_UNIT, asked: each('units'), row: oneUnit },
+  { name: 'units of a site', sql: units.UNITS_OF_SITE, ...each('sites'), row: unit },
+  { name: 'one unit', sql: units.ONE_UNIT, ...each('units'), row: oneUnit },
   { name: 'conditions of units', sql: units.CONDITIONS_OF_UNITS, asked: all('units'), row: condition },
-  { name: 'calls of a unit', sql: units.CALLS_OF_UNIT, asked: each('units'), row: callOfUnit },
-  { name: 'last readings', sql: units.LAST_READINGS, asked: each('units'), row: reading },
-  { name: 'last findings', sql: units.LAST_FINDINGS, asked: each('units'), row: finding },
-  { name: 'components in slots', sql: units.COMPONENTS_IN_SLOTS, asked: each('units'), row: inSlot },
+  { name: 'calls of a unit', sql: units.CALLS_OF_UNIT, ...each('units'), row: callOfUnit },
+  { name: 'last readings', sql: units.LAST_READINGS, ...each('units'), row: reading },
+  { name: 'last findings', sql: units.LAST_FINDINGS, ...each('units'), row: finding },
+  { name: 'components in slots', sql: units.COMPONENTS_IN_SLOTS, ...each('units'), row: inSlot },
   { name: 'decisions', sql: units.DECISIONS_OF_UNITS, asked: all('units'), row: decision },
-  { name: 'recommendations', sql: units.RECOMMENDATIONS_OF_UNIT, asked: each('units'), row: recommendation },
+  { name: 'recommendations', sql: units.RECOMMENDATIONS_OF_UNIT, ...each('units'), row: recommendation },
   { name: 'what is left open', sql: openConditions(false), asked: once(), row: leftOpen },
   { name: 'some that are still open', sql: OPEN_NOW, asked: (held) => [[held.conditions]], row: openNow },
   { name: 'customers counted', sql: countCustomers(false), asked: once(), row: total },
@@ -174,12 +201,12 @@ export const READS: readonly Read[] = [
     asked: (held) => held.customers.map((one) => [one]),
     row: siteRow,
   },
-  { name: 'one site', sql: sites.ONE_SITE, asked: each('sites'), row: site },
-  { name: 'recent visits', sql: sites.RECENT_VISITS, asked: each('sites'), row: recentVisit },
+  { name: 'one site', sql: sites.ONE_SITE, ...each('sites'), row: site },
+  { name: 'recent visits', sql: sites.RECENT_VISITS, ...each('sites'), row: recentVisit },
   {
     name: 'roofs of a site',
     sql: sites.ROOFS_OF_SITE,
-    asked: each('sites'),
+    ...each('sites'),
     row: z.strictObject({ id, name: text, units: count }),
   },
   {
@@ -189,19 +216,30 @@ export const READS: readonly Read[] = [
     row: z.strictObject({ feature: siteCollection.shape.features.element }),
   },
   { name: 'units in brief', sql: UNITS_IN_BRIEF, asked: all('sites'), row: unitInBrief },
-  { name: 'units of a roof', sql: UNITS_OF_ROOF, asked: each('sites'), row: roofUnit },
-  { name: 'points of a site', sql: POINTS_OF_SITE, asked: each('sites'), row: point },
-  { name: 'facts of a site', sql: LINKS_OF_SITE, asked: each('sites'), row: link },
+  { name: 'units of a roof', sql: UNITS_OF_ROOF, ...each('sites'), row: roofUnit },
+  { name: 'points of a site', sql: POINTS_OF_SITE, ...each('sites'), row: point },
+  { name: 'facts of a site', sql: LINKS_OF_SITE, ...each('sites'), row: link },
   { name: 'photographs', sql: photosOfOwners('unit_id'), asked: all('units'), row: photo },
   { name: 'words found', sql: documentsFound('records', 20), asked: once('rtu:*', 'rtu'), row: found },
   { name: 'calls found', sql: documentsFound('calls', 20), asked: once('cooling:*', 'cooling'), row: found },
   { name: 'likely units', sql: candidateUnits(1, 60), asked: once('school:*', 'school:*'), row: candidate },
-  { name: 'the watch list, whole', sql: watch.WATCHED, asked: (held) => [[null, held.today]], row: watched },
+  {
+    name: 'the watch list, whole',
+    sql: watch.ON_WATCH,
+    asked: (held) => [onWatch(held.today)],
+    row: watched,
+  },
+  {
+    name: 'choices of the watch list',
+    sql: watch.WATCH_CHOICES,
+    asked: (held) => [onWatch(held.today)],
+    row: watchChoice,
+  },
   {
     name: 'causes',
     sql: watch.CAUSES,
-    asked: (held) => [[held.units, '2000-01-01']],
-    row: z.strictObject({ unitId: id, customerId: id, part, failure: text }),
+    asked: once('2000-01-01'),
+    row: z.strictObject({ unitId: id, part, failure: text }),
   },
   { name: 'rows of the watch list', sql: watch.WATCH_ROWS, asked: all('units'), row: watchRow },
   {
@@ -307,10 +345,10 @@ export const READS: readonly Read[] = [
     asked: (held) => held.crews.map((crew) => [crew, held.today]),
     row: z.strictObject({ siteId: id }),
   },
-  { name: 'one visit', sql: visits.ONE_VISIT, asked: each('visits'), row: visit },
+  { name: 'one visit', sql: visits.ONE_VISIT, ...each('visits'), row: visit },
   { name: 'visits of a day', sql: visits.VISITS_OF_DAY, asked: (held) => [[held.today, null]], row: visit },
-  { name: 'entries of a visit', sql: visits.ENTRIES_OF_VISIT, asked: each('visits'), row: entry },
-  { name: 'units of a sheet', sql: visits.UNITS_OF_SHEET, asked: each('sites'), row: unitOfSheet },
+  { name: 'entries of a visit', sql: visits.ENTRIES_OF_VISIT, ...each('visits'), row: entry },
+  { name: 'units of a sheet', sql: visits.UNITS_OF_SHEET, ...each('sites'), row: unitOfSheet },
   { name: 'lines of units', sql: sheet.LINES_OF_SUBJECTS, asked: all('units'), row: line },
   { name: 'lines of visits', sql: sheet.LINES_OF_VISITS, asked: all('visits'), row: line },
   { name: 'newest lines of the log', sql: events.NEWEST_LINES, asked: once(50), row: news },

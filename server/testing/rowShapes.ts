@@ -28,7 +28,7 @@ export const day = z.iso.date();
 const instant = z
   .string()
   .refine((value) => /^\d{4}-\d\d-\d\dT/.test(value) && !Number.isNaN(Date.parse(value)));
-const maybe = <T extends z.ZodType>(of: T) => of.nullable();
+export const maybe = <T extends z.ZodType>(of: T) => of.nullable();
 const texts = z.array(text);
 export const part = z.enum(PART_IDS);
 /** One of the names a table of the core is kept under. */
@@ -304,16 +304,12 @@ export const unitOfCustomer = z.strictObject({
   kind: maybe(z.enum(UNIT_KINDS)),
 });
 
-export const watched = z.strictObject({
-  unitId: id,
-  score: z.number(),
-  toDecide: z.boolean(),
-  decided: z.boolean(),
-  flagKinds: texts,
-  customerId: id,
-  customer: text,
-  years: maybe(z.int()),
-  refrigerants: texts,
+export const watched = z.strictObject({ unitId: id, score: z.number(), customerId: id });
+export const watchChoice = z.strictObject({
+  filter: z.enum(['group', 'flag', 'customer', 'refrigerant', 'age']),
+  value: text,
+  label: text,
+  count,
 });
 export const watchRow = z.strictObject({
   unitId: id,

@@ -8,6 +8,7 @@ import { BRIEF } from './brief.sql.ts';
 import { CARE } from './care.sql.ts';
 import { AGREEMENTS, COMPANY, IMPORTS, INTAKE } from './company.sql.ts';
 import { FACTS } from './facts.sql.ts';
+import { LOOKUPS } from './lookups.sql.ts';
 import { PLACES } from './places.sql.ts';
 import { PROCESSES } from './processes.sql.ts';
 import { SCHEMA } from './schema.sql.ts';
@@ -38,6 +39,7 @@ const MIGRATIONS: readonly Migration[] = [
   { name: '0012 judged anew', sql: 'select 1', derives: true },
   { name: '0013 processes', sql: PROCESSES },
   { name: '0014 facts', sql: FACTS, derives: true },
+  { name: '0015 lookups', sql: LOOKUPS },
 ];
 
 const LOCK = 7_240_115;

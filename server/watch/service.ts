@@ -1,15 +1,13 @@
-import { compareText } from '#core/base/collections';
+import { compareText, groupBy } from '#core/base/collections';
 import { Op } from 'sequelize';
 import { DECISIONS, FLAG_KINDS, sharedCauses, type CauseFound, type Flag } from '#core/judging/history';
 import { wordsOf } from '#core/said';
-import { addDays, dayWords } from '#core/base/time';
+import { addDays, dayWords, type PlainDate } from '#core/base/time';
 import {
   AGES,
   WATCH_GROUPS,
-  type AgeBand,
   type FilterCount,
   type NewDecision,
-  type WatchGroup,
   type WatchPage,
   type WatchQuery,
   type WatchRow,
@@ -29,63 +27,18 @@ import { readUnits } from '../sheet/read.ts';
 import { decisionsOf } from '../units/queries.ts';
 import { flagViews } from '../units/service.ts';
 import { refreshStale, refreshSummaries } from '../sheet/summary.ts';
-import { CAUSES, WATCH_ROWS, WATCHED } from './watch.sql.ts';
+import { CAUSES, ON_WATCH, WATCH_CHOICES, WATCH_ROWS } from './watch.sql.ts';
 
 type Needs = Pick<Dependencies, 'db' | 'clock'>;
 
-interface Watched {
+interface OnWatch {
   readonly unitId: string;
   readonly score: number;
-  readonly toDecide: boolean;
-  readonly decided: boolean;
-  readonly flagKinds: readonly string[];
   readonly customerId: string;
-  readonly customer: string;
-  readonly years: number | null;
-  readonly refrigerants: readonly string[];
 }
 
-const GROUP: Record<WatchGroup, (unit: Watched) => boolean> = {
-  'to decide': (unit) => unit.toDecide,
-  decided: (unit) => unit.decided && !unit.toDecide,
-  advice: (unit) => unit.flagKinds.includes('wears early'),
-  plan: (unit) => unit.flagKinds.includes('age'),
-};
-
-const ageOf = ({ years }: Watched): AgeBand =>
-  years === null
-    ? 'not known'
-    : years < 10
-      ? 'under 10'
-      : years < 15
-        ? '10 to 14'
-        : years < 20
-          ? '15 to 19'
-          : '20 and over';
-
-/** What each filter lets through. */
-const FILTERS: Record<keyof Pick<WatchQuery, 'group' | 'flag' | 'customer' | 'refrigerant' | 'age'>, Filter> =
-  {
-    group: (unit, asked) => asked.group === undefined || GROUP[asked.group](unit),
-    flag: (unit, asked) => asked.flag === undefined || unit.flagKinds.includes(asked.flag),
-    customer: (unit, asked) => asked.customer === undefined || unit.customerId === asked.customer,
-    refrigerant: (unit, asked) =>
-      asked.refrigerant === undefined || unit.refrigerants.includes(asked.refrigerant),
-    age: (unit, asked) => asked.age === undefined || ageOf(unit) === asked.age,
-  };
-type Filter = (unit: Watched, asked: WatchQuery) => boolean;
-type FilterName = keyof typeof FILTERS;
-const FILTER_NAMES = Object.keys(FILTERS) as FilterName[];
-
-/**
- * For each unit the only filter it fails, if any: what fails none is on the list, and what fails one alone
- * would be if that filter were open, which is what its choices count. Units that fail more are left out.
- */
-function sieve(units: readonly Watched[], asked: WatchQuery): (readonly [Watched, FilterName | undefined])[] {
-  return units.flatMap((unit) => {
-    const failed = FILTER_NAMES.filter((name) => !FILTERS[name](unit, asked));
-    return failed.length > 1 ? [] : [[unit, failed[0]] as const];
-  });
+interface Choice extends FilterCount {
+  readonly filter: 'group' | 'flag' | 'customer' | 'refrigerant' | 'age';
 }
 
 /** A year back: causes older than that do not make units stand together. */
@@ -97,78 +50,80 @@ const CAUSE_DAYS = 365;
  */
 export async function watchList(needs: Needs, asked: WatchQuery): Promise<WatchPage> {
   const { db } = needs;
-  const { units, sieved, chosen, causes } = await watched(needs, asked);
+  const today = await todayJudged(needs);
+  const { chosen, causes } = await watched(db, asked, today);
   const page = chosen.slice(asked.offset, asked.offset + asked.limit);
-  const choices = (
-    but: FilterName,
-    options: readonly (readonly [value: string, label: string])[],
-    valuesOf: (unit: Watched) => readonly string[],
-  ): FilterCount[] => {
-    const counts = new Map<string, number>();
-    for (const [unit, failed] of sieved)
-      if (failed === undefined || failed === but)
-        for (const value of valuesOf(unit)) counts.set(value, (counts.get(value) ?? 0) + 1);
-    return options
-      .map(([value, label]) => ({ value, label, count: counts.get(value) ?? 0 }))
-      .filter((choice) => choice.count > 0 || choice.value === asked[but]);
+  const counted = groupBy(await db.rows<Choice>(WATCH_CHOICES, bound(asked, today)), (one) => one.filter);
+  /** What there is of a filter, and what is chosen of it even where nothing is left of that. */
+  const found = (filter: Choice['filter']): FilterCount[] =>
+    (counted.get(filter) ?? []).map(({ value, label, count }) => ({ value, label, count }));
+  const listed = (filter: Choice['filter'], values: readonly string[]): FilterCount[] => {
+    const counts = new Map(found(filter).map(({ value, count }) => [value, count]));
+    return values
+      .map((value) => ({ value, label: value, count: counts.get(value) ?? 0 }))
+      .filter(({ value, count }) => count > 0 || value === asked[filter]);
   };
-  const same = (values: readonly string[]) => values.map((value) => [value, value] as const);
-  const customers = new Map(units.map((unit) => [unit.customerId, unit.customer]));
   return {
     rows: await rowsOf(db, page, causes),
     total: chosen.length,
     units: await db.models.Unit.count({ where: { status: { [Op.ne]: 'retired' } } }),
-    groups: choices('group', same(WATCH_GROUPS), (unit) =>
-      WATCH_GROUPS.filter((group) => GROUP[group](unit)),
-    ),
-    flags: choices('flag', same(FLAG_KINDS), (unit) => [...new Set(unit.flagKinds)]),
-    customers: choices(
-      'customer',
-      [...customers].sort(([, a], [, b]) => a.localeCompare(b)),
-      (unit) => [unit.customerId],
-    ),
-    refrigerants: choices(
-      'refrigerant',
-      same([...new Set(units.flatMap((unit) => unit.refrigerants))].sort()),
-      (unit) => unit.refrigerants,
-    ),
-    ages: choices('age', same(AGES), (unit) => [ageOf(unit)]),
+    groups: listed('group', WATCH_GROUPS),
+    flags: listed('flag', FLAG_KINDS),
+    customers: found('customer'),
+    refrigerants: found('refrigerant'),
+    ages: listed('age', AGES),
   };
 }
 
-/** All watched units, those the filters leave in the order of the list, and the causes they share. */
-async function watched({ db, clock }: Needs, asked: WatchQuery) {
+async function todayJudged({ db, clock }: Needs): Promise<PlainDate> {
   const today = todayIn(clock, (await companyNow(db)).timeZone);
   await refreshStale(db, clock, today);
-  const units = await db.rows<Watched>(WATCHED, [prefixQuery(asked.q) ?? null, today]);
-  const sieved = sieve(units, asked);
-  const passed = sieved.flatMap(([unit, failed]) => (failed === undefined ? [unit] : []));
-  const found = await db.rows<CauseFound>(CAUSES, [
-    passed.map((unit) => unit.unitId),
-    addDays(today, -CAUSE_DAYS),
-  ]);
-  const causes = sharedCauses(found);
+  return today;
+}
+
+const bound = (asked: WatchQuery, today: PlainDate) => [
+  prefixQuery(asked.q) ?? null,
+  today,
+  ...[asked.group, asked.flag, asked.customer, asked.refrigerant, asked.age].map((value) => value ?? null),
+];
+
+/** All units the filters leave, in the order of the list, and the causes they share. */
+async function watched(db: Database, asked: WatchQuery, today: PlainDate) {
+  const passed = await db.rows<OnWatch>(ON_WATCH, bound(asked, today));
+  const found = await db.rows<Omit<CauseFound, 'customerId'>>(CAUSES, [addDays(today, -CAUSE_DAYS)]);
+  const customers = new Map(passed.map((unit) => [unit.unitId, unit.customerId]));
+  const causes = sharedCauses(
+    found.flatMap((cause) => {
+      const customerId = customers.get(cause.unitId);
+      return customerId === undefined ? [] : [{ ...cause, customerId }];
+    }),
+  );
   // A group of units with one cause stands where its worst unit stands.
   const worst = new Map<string, number>();
   for (const { unitId, score } of passed) {
     const key = causes.get(unitId)?.key;
     if (key) worst.set(key, Math.max(score, worst.get(key) ?? 0));
   }
-  const rank = (unit: Watched) => worst.get(causes.get(unit.unitId)?.key ?? '') ?? unit.score;
-  const group = (unit: Watched) => causes.get(unit.unitId)?.key ?? unit.unitId;
-  const chosen = passed.toSorted(
-    (a, b) =>
-      rank(b) - rank(a) ||
-      compareText(group(a), group(b)) ||
-      b.score - a.score ||
-      compareText(a.unitId, b.unitId),
-  );
-  return { units, sieved, chosen, causes };
+  const chosen = passed
+    .map((unit) => {
+      const key = causes.get(unit.unitId)?.key;
+      const rank = key === undefined ? unit.score : (worst.get(key) ?? unit.score);
+      return { unit, group: key ?? unit.unitId, rank };
+    })
+    .sort(
+      (a, b) =>
+        b.rank - a.rank ||
+        compareText(a.group, b.group) ||
+        b.unit.score - a.unit.score ||
+        compareText(a.unit.unitId, b.unit.unitId),
+    )
+    .map(({ unit }) => unit);
+  return { chosen, causes };
 }
 
 async function rowsOf(
   db: Database,
-  page: readonly Watched[],
+  page: readonly OnWatch[],
   causes: ReturnType<typeof sharedCauses>,
 ): Promise<WatchRow[]> {
   const ids = page.map((unit) => unit.unitId);
@@ -207,7 +162,7 @@ const CSV_COLUMNS = [
 
 /** The whole list as the filters leave it, one row for each flag of each unit. */
 export async function watchCsv(needs: Needs, asked: WatchQuery): Promise<string> {
-  const { chosen, causes } = await watched(needs, asked);
+  const { chosen, causes } = await watched(needs.db, asked, await todayJudged(needs));
   const rows = await rowsOf(needs.db, chosen, causes);
   return writeCsv(
     CSV_COLUMNS,

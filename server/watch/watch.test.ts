@@ -1,6 +1,6 @@
 import { wordsOf } from '#core/said';
 import { randomUUID } from 'node:crypto';
-import { oneUnit, testServer, type TestServer } from '../testing/server.ts';
+import { oneUnit, openVisit, testServer, type TestServer } from '../testing/server.ts';
 
 type Agent = Awaited<ReturnType<TestServer['as']>>;
 let server: TestServer;
@@ -152,6 +152,55 @@ describe('the watch list', () => {
     expect((await watch()).rows[0].flags[0].sentence).toContain('part borrowed, overcharge left');
     await manager.delete(`/api/watch/decisions/${decision.id}`).expect(200);
     await manager.delete(`/api/watch/decisions/${decision.id}`).expect(404);
+  });
+
+  it('counts for each choice of a filter the units that asking for it gives', async () => {
+    for (const [name, builtOn, refrigerant] of [
+      ['Gull Street Pottery', '2004-03-01', 'R-22'],
+      ['Wrenfall Planetarium', '2019-03-01', 'R-410A'],
+    ]) {
+      const [customerId, siteId, unitId] = [randomUUID(), randomUUID(), randomUUID()];
+      await manager.post('/api/customers').send({ id: customerId, name }).expect(201);
+      await manager.post('/api/sites').send({ id: siteId, customerId, name }).expect(201);
+      await manager
+        .post('/api/units')
+        .send({ id: unitId, siteId, tag: 'RTU-2', kind: 'package gas/electric', builtOn })
+        .expect(201);
+      const circuits = [{ number: 1, refrigerant, chargeLb: null, metering: null, compressors: [] }];
+      await manager.patch(`/api/units/${unitId}/machine`).send({ version: 1, circuits }).expect(200);
+      const visitId = await openVisit(server, siteId, '2026-06-10');
+      await write(visitId, 'condition left', { condition: 'part borrowed', text: 'contactor' }, { unitId });
+    }
+    const filters = {
+      group: 'groups',
+      flag: 'flags',
+      customer: 'customers',
+      refrigerant: 'refrigerants',
+      age: 'ages',
+    } as const;
+    let asked = 0;
+    for (const around of ['', 'refrigerant=R-22&', 'age=under 10&']) {
+      const page = await watch(`?${around}`);
+      for (const [filter, choices] of Object.entries(filters)) {
+        if (around.startsWith(filter)) continue;
+        for (const { value, count } of page[choices] as { value: string; count: number }[]) {
+          const chosen = await watch(`?${around}${filter}=${encodeURIComponent(value)}`);
+          expect([around, filter, value, chosen.total]).toEqual([around, filter, value, count]);
+          asked++;
+        }
+      }
+    }
+    expect(asked).toBeGreaterThan(15);
+    const { ages, refrigerants, customers } = await watch();
+    expect(ages.map((age: { value: string }) => age.value)).toEqual(['under 10', '20 and over', 'not known']);
+    expect(refrigerants.map((one: { value: string }) => one.value)).toEqual(['R-22', 'R-410A']);
+    expect(customers).toHaveLength(3);
+    // What is chosen stays in sight where nothing is left of it.
+    expect((await watch('?flag=hazard&refrigerant=R-22')).flags).toContainEqual({
+      value: 'hazard',
+      label: 'hazard',
+      count: 0,
+    });
   });
 
   it('judges the same from the summary as from the facts', async () => {
