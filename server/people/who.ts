@@ -1,10 +1,11 @@
+import type { PlainDate } from '#core/base/time';
 import { may, type Action, type Rights } from '#contracts/roles';
 import type { SignedIn } from '#contracts/people';
 import type { Database } from '../db/connect.ts';
-import type { Clock } from '../http/clock.ts';
+import { todayIn, type Clock } from '../http/clock.ts';
 import type { User } from '../db/models.ts';
 import { onDay } from '../db/days.ts';
-import { companyToday, rights } from '../settings/service.ts';
+import { companyNow, rights } from '../settings/service.ts';
 import { withReadableKeys } from './keys.ts';
 
 /** How long what was read of a person or of the rights is taken as it is. */
@@ -37,6 +38,7 @@ function signedInAs(user: User): SignedIn {
 export class Who {
   private readonly people = new Map<string, Kept<SignedIn | null>>();
   private kept: Kept<Rights> | undefined;
+  private zone: Kept<string> | undefined;
   private readonly db: Database;
   private readonly clock: Clock;
 
@@ -57,7 +59,7 @@ export class Who {
   }
 
   private async read(id: string): Promise<SignedIn | null> {
-    const today = await companyToday({ db: this.db, clock: this.clock });
+    const today = await this.today();
     const user = await this.db.models.User.findOne({
       where: { id, active: true },
       include: [{ association: 'memberships', where: onDay(today), required: false }],
@@ -75,7 +77,17 @@ export class Who {
   }
 
   private async readRights(): Promise<Rights> {
-    return rights(this.db, await companyToday({ db: this.db, clock: this.clock }));
+    return rights(this.db, await this.today());
+  }
+
+  /** The day it is for the company. */
+  private async today(): Promise<PlainDate> {
+    if (!this.zone || this.zone.until <= performance.now()) {
+      const value = companyNow(this.db).then(({ timeZone }) => timeZone);
+      this.zone = { value, until: performance.now() + FRESH_MS };
+      value.catch(() => (this.zone = undefined));
+    }
+    return todayIn(this.clock, await this.zone.value);
   }
 
   async may(person: SignedIn, action: Action): Promise<boolean> {
@@ -91,5 +103,6 @@ export class Who {
   forget(): void {
     this.people.clear();
     this.kept = undefined;
+    this.zone = undefined;
   }
 }

@@ -72,10 +72,42 @@ export async function unitRecord({ db, clock }: Needs, id: string): Promise<Unit
   await refreshStale(db, clock, today);
   const [row] = await db.rows<UnitRecord>(ONE_UNIT, [id]);
   if (!row) throw notFound('Unit');
-  const settings = await historySettings(db, today);
-  const decisions = await decisionsOf(db, [id]);
-  const circuits = await db.models.Circuit.findAll({ where: { unitId: id }, order: ['number'] });
-  const inside = await db.rows<Slotted>(COMPONENTS_IN_SLOTS, [id]);
+  // Asked together: under load each answer waits its turn, and twenty in a row wait twenty times.
+  const [
+    settings,
+    decisions,
+    circuits,
+    inside,
+    agreed,
+    recommendations,
+    conditions,
+    calls,
+    lastSeen,
+    net,
+    photos,
+    modelNotes,
+    roofs,
+    beside,
+  ] = await Promise.all([
+    historySettings(db, today),
+    decisionsOf(db, [id]),
+    db.models.Circuit.findAll({ where: { unitId: id }, order: ['number'] }),
+    db.rows<Slotted>(COMPONENTS_IN_SLOTS, [id]),
+    agreedOn(db, today, { customerIds: [row.customerId] }),
+    db.rows<UnitPage['recommendations'][number]>(RECOMMENDATIONS_OF_UNIT, [id]),
+    conditionsOf(db, [id]),
+    callsOfUnit(db, id),
+    lastSeenOf(db, id),
+    siteNet(db, row.siteId),
+    photosOf(db, 'unit_id', [id]),
+    modelNotesFor(db, row.manufacturer, row.model),
+    db.rows<{ id: string; name: string }>(ROOFS_OF_UNIT, [row.siteId, id]),
+    db.models.Unit.findAll({
+      where: { siteId: row.siteId, id: { [Op.ne]: id } },
+      attributes: ['id', 'tag', 'standsInFor'],
+      order: ['tag'],
+    }),
+  ]);
   const {
     flags: stored,
     asOf,
@@ -86,7 +118,6 @@ export async function unitRecord({ db, clock }: Needs, id: string): Promise<Unit
     drive: _drive,
     ...unit
   } = row;
-  const agreed = await agreedOn(db, today, { customerIds: [row.customerId] });
   const about = { ...row, unitId: id, kind: record.kind, status: record.status };
   return {
     ...unit,
@@ -95,8 +126,8 @@ export async function unitRecord({ db, clock }: Needs, id: string): Promise<Unit
     verdict: { asOf: asOf ?? today, sentence: unit.sentence, flags: flagViews(stored ?? [], decisions) },
     story: storyOf(facts, settings),
     decisions,
-    recommendations: await db.rows<UnitPage['recommendations'][number]>(RECOMMENDATIONS_OF_UNIT, [id]),
-    conditions: await conditionsOf(db, [id]),
+    recommendations,
+    conditions,
     circuits: circuits.map(({ id, number, refrigerant, chargeLb, metering, compressors }): CircuitView => ({
       id,
       number,
@@ -112,20 +143,14 @@ export async function unitRecord({ db, clock }: Needs, id: string): Promise<Unit
       ),
       inside,
     ),
-    calls: await callsOfUnit(db, id),
-    lastSeen: await lastSeenOf(db, id),
-    ...tracesOf(await siteNet(db, row.siteId), id),
-    photos: await photosOf(db, 'unit_id', [id]),
+    calls,
+    lastSeen,
+    ...tracesOf(net, id),
+    photos,
     modelLine: modelLineOf(row.model) ?? null,
-    modelNotes: await modelNotesFor(db, row.manufacturer, row.model),
-    roofs: await db.rows<{ id: string; name: string }>(ROOFS_OF_UNIT, [row.siteId, id]),
-    beside: (
-      await db.models.Unit.findAll({
-        where: { siteId: row.siteId, id: { [Op.ne]: id } },
-        attributes: ['id', 'tag', 'standsInFor'],
-        order: ['tag'],
-      })
-    ).map(({ id: other, tag, standsInFor }) => ({ id: other, tag, standsInFor })),
+    modelNotes,
+    roofs,
+    beside: beside.map(({ id: other, tag, standsInFor }) => ({ id: other, tag, standsInFor })),
   };
 }
 

@@ -51,9 +51,13 @@ const CAUSE_DAYS = 365;
 export async function watchList(needs: Needs, asked: WatchQuery): Promise<WatchPage> {
   const { db } = needs;
   const today = await todayJudged(needs);
-  const { chosen, causes } = await watched(db, asked, today);
+  const [{ chosen, causes }, choices, units] = await Promise.all([
+    watched(db, asked, today),
+    db.rows<Choice>(WATCH_CHOICES, bound(asked, today)),
+    db.models.Unit.count({ where: { status: { [Op.ne]: 'retired' } } }),
+  ]);
   const page = chosen.slice(asked.offset, asked.offset + asked.limit);
-  const counted = groupBy(await db.rows<Choice>(WATCH_CHOICES, bound(asked, today)), (one) => one.filter);
+  const counted = groupBy(choices, (one) => one.filter);
   /** What there is of a filter, and what is chosen of it even where nothing is left of that. */
   const found = (filter: Choice['filter']): FilterCount[] =>
     (counted.get(filter) ?? []).map(({ value, label, count }) => ({ value, label, count }));
@@ -66,7 +70,7 @@ export async function watchList(needs: Needs, asked: WatchQuery): Promise<WatchP
   return {
     rows: await rowsOf(db, page, causes),
     total: chosen.length,
-    units: await db.models.Unit.count({ where: { status: { [Op.ne]: 'retired' } } }),
+    units,
     groups: listed('group', WATCH_GROUPS),
     flags: listed('flag', FLAG_KINDS),
     customers: found('customer'),

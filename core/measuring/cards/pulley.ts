@@ -1,6 +1,6 @@
 import { beltDeflection, beltLength, blowerRpm, fanAt } from '#core/measuring/air';
-import { answer } from '#core/measuring/answers';
-import { reader, type Card } from './card.ts';
+import { answer, type Answer } from '#core/measuring/answers';
+import { reader, type Card, type CardValues } from './card.ts';
 
 /** The blower at another speed: pulleys, the belt that fits, and what the motor then draws. */
 export const pulley: Card = {
@@ -43,136 +43,102 @@ export const pulley: Card = {
     const { num, all } = reader(values);
     const drive = all('motorPulley', 'blowerPulley');
     if (!drive) return [];
-    const motor = num('motorRpm') ?? 1750;
-    const rpm = blowerRpm(motor, drive[0], drive[1]);
-    const source = pulley.source;
-    const answers = [
-      answer({
-        name: 'blower now',
-        value: rpm,
-        unit: 'rpm',
-        quantity: 'speed',
-        decimals: 0,
-        formula: 'motor · motor pulley / blower pulley',
-        source: 'common practice, pitch diameters',
-      }),
-    ];
+    const [motorPulley, blowerPulley] = drive;
+    const motorRpm = num('motorRpm') ?? 1750;
+    const rpm = blowerRpm(motorRpm, motorPulley, blowerPulley);
     const next = num('newPulley');
     const centres = num('centres');
-    if (next !== undefined) {
-      const then = blowerRpm(motor, next, drive[1]);
-      const fan = fanAt(
-        { rpm, cfm: num('cfm') ?? NaN, staticInWc: num('static') ?? NaN, hp: num('hp') ?? NaN },
-        then,
-      );
-      answers.push(
-        answer({
-          name: 'blower then',
-          value: then,
-          unit: 'rpm',
-          quantity: 'speed',
-          decimals: 0,
-          formula: 'motor · new pulley / blower pulley',
-          source: 'common practice, pitch diameters',
-        }),
-      );
-      if (Number.isFinite(fan.cfm))
-        answers.push(
-          answer({
-            name: 'air flow then',
-            value: fan.cfm,
-            unit: 'cfm',
-            quantity: 'airFlow',
-            decimals: 0,
-            formula: 'flow ∝ n',
-            source,
-          }),
-        );
-      if (Number.isFinite(fan.staticInWc))
-        answers.push(
-          answer({
-            name: 'static then',
-            value: fan.staticInWc,
-            unit: 'in w.c.',
-            quantity: 'airPressure',
-            decimals: 2,
-            formula: 'pressure ∝ n²',
-            source,
-          }),
-        );
-      if (Number.isFinite(fan.hp))
-        answers.push(
-          answer({
-            name: 'power then',
-            value: fan.hp,
-            unit: 'hp',
-            quantity: 'power',
-            decimals: 2,
-            formula: 'power ∝ n³',
-            source,
-          }),
-        );
-      const amps = all('amps', 'fla');
-      if (amps) {
-        const expected = amps[0] * (then / rpm) ** 3;
-        answers.push(
-          answer({
-            name: 'amps then, about',
-            value: expected,
-            unit: 'A',
-            quantity: 'current',
-            formula: 'amps ∝ n³, an upper estimate near full load',
-            source: 'common practice',
-            confidence: 'fair',
-            band: { high: amps[1], from: 'plate', source: 'full-load amps' },
-            improve: ['measure all legs after the change'],
-            ...(expected > amps[1] ? { text: 'The motor would be overloaded.' } : {}),
-          }),
-        );
-      }
-    }
-    if (centres !== undefined) {
-      const small = Math.min(next ?? drive[0], drive[1]);
-      const large = Math.max(next ?? drive[0], drive[1]);
-      answers.push(
-        answer({
-          name: 'belt, pitch length',
-          value: beltLength(centres, large, small),
-          unit: 'in',
-          quantity: 'length',
-          formula: '2C + π/2 (D + d) + (D − d)²/4C',
-          source: 'geometry',
-        }),
-      );
-      const [right, give] = [beltDeflection(centres), num('give')];
-      answers.push(
-        answer({
-          name: give === undefined ? 'belt gives, when right' : 'belt gives',
-          value: give ?? right,
-          unit: 'in',
-          quantity: 'length',
-          decimals: 2,
-          formula: '1/64 in for each inch of span',
-          source: 'common practice',
-          ...(give === undefined
-            ? {}
-            : {
-                band: {
-                  low: right * 0.7,
-                  high: right * 1.3,
-                  from: 'common practice' as const,
-                  source: '1/64 in for each inch of span, ± 30 %',
-                },
-                text:
-                  give > right * 1.3
-                    ? 'Slack: it slips and burns.'
-                    : give < right * 0.7
-                      ? 'Tight: it eats bearings.'
-                      : '',
-              }),
-        }),
-      );
-    }
-    return answers;
+    return [
+      speed('blower now', rpm, 'motor · motor pulley / blower pulley'),
+      ...(next === undefined ? [] : atSpeed(values, rpm, blowerRpm(motorRpm, next, blowerPulley))),
+      ...(centres === undefined ? [] : belt(centres, next ?? motorPulley, blowerPulley, num('give'))),
+    ];
   },
 };
+
+const speed = (name: string, rpm: number, formula: string): Answer =>
+  answer({
+    name,
+    value: rpm,
+    unit: 'rpm',
+    quantity: 'speed',
+    decimals: 0,
+    formula,
+    source: 'common practice, pitch diameters',
+  });
+
+/** What flow, pressure, power and the motor's amps become when the blower goes from one speed to another, rpm. */
+function atSpeed(values: CardValues, rpm: number, then: number): Answer[] {
+  const { num, all } = reader(values);
+  const fan = fanAt(
+    { rpm, cfm: num('cfm') ?? NaN, staticInWc: num('static') ?? NaN, hp: num('hp') ?? NaN },
+    then,
+  );
+  const amps = all('amps', 'fla');
+  return [
+    speed('blower then', then, 'motor · new pulley / blower pulley'),
+    ...FAN_LAWS.flatMap(({ of, ...law }) =>
+      Number.isFinite(fan[of]) ? [answer({ ...law, value: fan[of], source: pulley.source })] : [],
+    ),
+    ...(amps ? [motorThen(amps[0] * (then / rpm) ** 3, amps[1])] : []),
+  ];
+}
+
+const FAN_LAWS = [
+  { of: 'cfm', name: 'air flow then', unit: 'cfm', quantity: 'airFlow', decimals: 0, formula: 'flow ∝ n' },
+  {
+    of: 'staticInWc',
+    name: 'static then',
+    unit: 'in w.c.',
+    quantity: 'airPressure',
+    decimals: 2,
+    formula: 'pressure ∝ n²',
+  },
+  { of: 'hp', name: 'power then', unit: 'hp', quantity: 'power', decimals: 2, formula: 'power ∝ n³' },
+] as const;
+
+const motorThen = (expected: number, fullLoad: number): Answer =>
+  answer({
+    name: 'amps then, about',
+    value: expected,
+    unit: 'A',
+    quantity: 'current',
+    formula: 'amps ∝ n³, an upper estimate near full load',
+    source: 'common practice',
+    confidence: 'fair',
+    band: { high: fullLoad, from: 'plate', source: 'full-load amps' },
+    improve: ['measure all legs after the change'],
+    ...(expected > fullLoad ? { text: 'The motor would be overloaded.' } : {}),
+  });
+
+/** The belt that fits over two pulleys so far apart, and how far it gives in the middle; all inches. */
+function belt(centres: number, one: number, other: number, give: number | undefined): Answer[] {
+  const right = beltDeflection(centres);
+  const deflection = {
+    unit: 'in',
+    quantity: 'length',
+    decimals: 2,
+    formula: '1/64 in for each inch of span',
+    source: 'common practice',
+  } as const;
+  const [low, high] = [right * 0.7, right * 1.3];
+  return [
+    answer({
+      name: 'belt, pitch length',
+      value: beltLength(centres, Math.max(one, other), Math.min(one, other)),
+      unit: 'in',
+      quantity: 'length',
+      formula: '2C + π/2 (D + d) + (D − d)²/4C',
+      source: 'geometry',
+    }),
+    give === undefined
+      ? answer({ name: 'belt gives, when right', value: right, ...deflection })
+      : answer({
+          name: 'belt gives',
+          value: give,
+          ...deflection,
+          band: { low, high, from: 'common practice', source: '1/64 in for each inch of span, ± 30 %' },
+          text: give > high ? 'Slack: it slips and burns.' : give < low ? 'Tight: it eats bearings.' : '',
+        }),
+  ];
+}

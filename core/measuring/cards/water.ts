@@ -38,11 +38,10 @@ const loop: Card = {
     const difference = leaving - entering;
     const cooling = difference > 0;
     const [gpm, tons, eer] = [num('gpm'), num('tons'), num('eer') ?? 13];
-    const band = cooling ? LOOP.coolingRiseF : LOOP.heatingDropF;
     // Nobody knows what is in it: then it is taken for water, which freezes first.
     const stat = LOOP.freezeStatF[text<(typeof FLUIDS)[number]>('fluid') ?? 'water'];
     const coldest = Math.min(entering, leaving);
-    const answers: Answer[] = [
+    return [
       ...(coldest < stat + NEAR_FREEZING_F
         ? [
             answer({
@@ -66,71 +65,98 @@ const loop: Card = {
             }),
           ]
         : []),
-      answer({
-        name: cooling ? 'rise (it cools)' : 'drop (it heats)',
-        value: Math.abs(difference),
-        unit: 'Δ°F',
-        quantity: 'temperatureDifference',
-        formula: '|out − in|',
-        source: 'common practice',
-        band: {
-          low: band[0],
-          high: band[1],
-          from: 'common practice',
-          source: cooling ? say`${deltaF(9, 12)} while cooling` : say`${deltaF(4, 8)} while heating`,
-        },
-        text:
-          Math.abs(difference) > band[1]
-            ? 'Too much difference: too little water. Strainer, valve, pump.'
-            : Math.abs(difference) < band[0]
-              ? 'Little difference: plenty of water, or little heat moved.'
-              : '',
-      }),
-      answer({
-        name: 'water in',
-        value: entering,
-        unit: '°F',
-        quantity: 'temperature',
-        formula: 'as measured',
-        source: 'common practice',
-        band: {
-          low: LOOP.temperatureF[0],
-          high: LOOP.temperatureF[1],
-          from: 'common practice',
-          source: say`loop of ${degF(60, 90)}`,
-        },
-        text:
-          entering > LOOP.temperatureF[1]
-            ? 'The tower is behind.'
-            : entering < LOOP.temperatureF[0]
-              ? 'The boiler is behind, or the loop is for colder water.'
-              : '',
-      }),
+      waterDifference(difference),
+      waterIn(entering),
+      ...(gpm === undefined ? [] : heatMoved(gpm, difference, tons, eer)),
+      ...(gpm === undefined && tons !== undefined && cooling
+        ? [
+            answer({
+              name: 'flow, about',
+              value: waterFlow(rejectedBtuh(tons * 12_000, eer), difference),
+              unit: 'gpm',
+              quantity: 'waterFlow',
+              formula: 'rejected / (500 · ΔT)',
+              source: 'heat balance',
+              confidence: 'fair',
+              improve: ['it takes the rated capacity and EER for granted'],
+            }),
+          ]
+        : []),
     ];
-    if (gpm !== undefined) {
-      answers.push(
-        answer({
-          name: cooling ? 'heat into the water' : 'heat out of the water',
-          value: waterBtuh(gpm, Math.abs(difference)),
-          unit: 'Btu/h',
-          quantity: 'heatRate',
-          decimals: 0,
-          formula: '500 · gpm · ΔT',
-          source: 'heat balance',
-          ...(tons !== undefined && cooling
-            ? {
-                band: {
-                  low: rejectedBtuh(tons * 12_000, eer) * 0.8,
-                  high: rejectedBtuh(tons * 12_000, eer) * 1.2,
-                  from: 'worked out' as const,
-                  source: `${tons} tons at EER ${eer}, ±20 %`,
-                },
-              }
-            : {}),
-        }),
-      );
-      if (tons !== undefined && tons > 0)
-        answers.push(
+  },
+};
+
+/** @param difference water out less water in, °F: above 0 the unit cools and warms the loop */
+function waterDifference(difference: number): Answer {
+  const cooling = difference > 0;
+  const [low, high] = cooling ? LOOP.coolingRiseF : LOOP.heatingDropF;
+  const value = Math.abs(difference);
+  return answer({
+    name: cooling ? 'rise (it cools)' : 'drop (it heats)',
+    value,
+    unit: 'Δ°F',
+    quantity: 'temperatureDifference',
+    formula: '|out − in|',
+    source: 'common practice',
+    band: {
+      low,
+      high,
+      from: 'common practice',
+      source: cooling ? say`${deltaF(9, 12)} while cooling` : say`${deltaF(4, 8)} while heating`,
+    },
+    text:
+      value > high
+        ? 'Too much difference: too little water. Strainer, valve, pump.'
+        : value < low
+          ? 'Little difference: plenty of water, or little heat moved.'
+          : '',
+  });
+}
+
+function waterIn(entering: number): Answer {
+  const [low, high] = LOOP.temperatureF;
+  return answer({
+    name: 'water in',
+    value: entering,
+    unit: '°F',
+    quantity: 'temperature',
+    formula: 'as measured',
+    source: 'common practice',
+    band: { low, high, from: 'common practice', source: say`loop of ${degF(60, 90)}` },
+    text:
+      entering > high
+        ? 'The tower is behind.'
+        : entering < low
+          ? 'The boiler is behind, or the loop is for colder water.'
+          : '',
+  });
+}
+
+/** What so much water, gpm, warmed or cooled by so much, °F, carries, and whether it is enough for the unit. */
+function heatMoved(gpm: number, difference: number, tons: number | undefined, eer: number): Answer[] {
+  const cooling = difference > 0;
+  return [
+    answer({
+      name: cooling ? 'heat into the water' : 'heat out of the water',
+      value: waterBtuh(gpm, Math.abs(difference)),
+      unit: 'Btu/h',
+      quantity: 'heatRate',
+      decimals: 0,
+      formula: '500 · gpm · ΔT',
+      source: 'heat balance',
+      ...(tons !== undefined && cooling
+        ? {
+            band: {
+              low: rejectedBtuh(tons * 12_000, eer) * 0.8,
+              high: rejectedBtuh(tons * 12_000, eer) * 1.2,
+              from: 'worked out' as const,
+              source: `${tons} tons at EER ${eer}, ±20 %`,
+            },
+          }
+        : {}),
+    }),
+    ...(tons !== undefined && tons > 0
+      ? [
           answer({
             name: 'flow for its size',
             value: gpm / tons,
@@ -146,24 +172,10 @@ const loop: Card = {
               source: say`${measured('waterFlow', 2.5, 'gpm', 3)} a ton`,
             },
           }),
-        );
-    } else if (tons !== undefined && cooling) {
-      answers.push(
-        answer({
-          name: 'flow, about',
-          value: waterFlow(rejectedBtuh(tons * 12_000, eer), difference),
-          unit: 'gpm',
-          quantity: 'waterFlow',
-          formula: 'rejected / (500 · ΔT)',
-          source: 'heat balance',
-          confidence: 'fair',
-          improve: ['it takes the rated capacity and EER for granted'],
-        }),
-      );
-    }
-    return answers;
-  },
-};
+        ]
+      : []),
+  ];
+}
 
 /** High limits of water boilers open at 190 to 210 °F [from memory]. */
 const BOILER_LIMIT_F = 210;

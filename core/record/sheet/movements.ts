@@ -1,5 +1,6 @@
+import type { PlainDate } from '#core/base/time';
 import type { EntryBody } from '#core/record/kinds';
-import type { Placed } from './place.ts';
+import type { Placed, Places } from './place.ts';
 import type { Standing } from './standing.ts';
 
 /** Where refrigerant can be beside the circuit. */
@@ -39,14 +40,15 @@ function placeBeside(kind: RefrigerantPlaceKind | undefined, cylinder: string | 
 }
 
 /** What one line moved: in, out, or both. */
-export function movementsOf(e: Standing, place: Placed, circuit: number | null): Movement[] {
+export function movementsOf(e: Standing, at: Places): Movement[] {
   const body = e.body as EntryBody<'refrigerant'>;
+  const circuit = at.circuit(e, body.circuit);
   const own: RefrigerantPlace = {
     kind: 'circuit',
     words: circuit === null ? 'circuit not named' : `circuit ${circuit}`,
   };
   const base = {
-    ...place,
+    ...at.place(e),
     refrigerant: body.refrigerant,
     circuit,
     cylinder: body.cylinder ?? null,
@@ -74,4 +76,18 @@ export function movementsOf(e: Standing, place: Placed, circuit: number | null):
     ...(added === 0 && body.notWeighed ? [{ ...into, pounds: null }] : []),
     ...(recovered > 0 ? [{ ...out, pounds: recovered }] : []),
   ];
+}
+
+/** A leak that was repaired, and proven so. */
+export interface LeakRepair {
+  readonly circuit: number | null;
+  readonly on: PlainDate;
+  readonly atMs: number;
+}
+
+export function leakRepairsOf(e: Standing, at: Places): LeakRepair[] {
+  const { leakRepair, circuit } = e.body as EntryBody<'work'>;
+  return leakRepair === 'proven'
+    ? [{ circuit: at.circuit(e, circuit), on: at.day(e), atMs: e.occurredMs }]
+    : [];
 }

@@ -39,10 +39,11 @@ export function rootsOf(entries: readonly Entry[]): ReadonlyMap<string, string> 
 /**
  * What stands of a sheet: entries that nobody amended or withdrew, in the order of when they happened, each
  * body in today's form. What only a newer version reads says nothing here.
+ *
+ * @param roots of their lines of amendments, where they are at hand
  */
-export function standing(entries: readonly Entry[]): Standing[] {
+export function standing(entries: readonly Entry[], roots = rootsOf(entries)): Standing[] {
   const superseded = new Set(entries.flatMap((e) => e.supersedes ?? []));
-  const roots = rootsOf(entries);
   return entries
     .filter((e) => e.kind !== 'withdrawn' && !superseded.has(e.id))
     .sort(inOrder)
