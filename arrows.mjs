@@ -126,7 +126,7 @@ const server = {
   conditions: [...GROUND, 'settings', 'search', 'sheet'],
   units: [...GROUND, 'settings', 'photos', 'notes', 'tracing', 'search', 'sheet', 'agreements', 'conditions'],
   watch: [...GROUND, 'settings', 'search', 'sheet', 'units'],
-  visits: [...GROUND, 'settings', 'tracing', 'sheet', 'agreements'],
+  visits: [...GROUND, 'settings', 'tracing', 'sheet', 'agreements', 'conditions'],
   calls: [...GROUND, 'settings', 'search', 'sheet', 'agreements', 'units'],
   sites: [...GROUND, 'settings', 'search', 'sheet', 'agreements', 'units', 'calls'],
   customers: [...GROUND, 'search', 'sites'],

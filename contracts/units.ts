@@ -10,6 +10,7 @@ import {
   type PartId,
 } from '#core/machine';
 import type { BriefStory, DecisionKind } from '#core/judging/history';
+import type { ConditionSource } from '#core/record/sheet';
 import type { CallState } from '#core/record/work';
 import type { PhotoView } from './photos.ts';
 import type { ModelNoteView } from './notes.ts';
@@ -198,6 +199,8 @@ export interface UnitRow {
 export interface ConditionView {
   readonly id: string;
   readonly unitId: string | null;
+  /** Whether somebody left it so, found it, saw it, or measured it. */
+  readonly source: ConditionSource;
   readonly kind: string;
   readonly hazard: boolean;
   readonly circuit: number | null;

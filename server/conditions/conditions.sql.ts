@@ -1,6 +1,7 @@
 /** What is said of a condition wherever it is read; `o` is the condition, `p` who opened it. */
 export const CONDITION = `o.id,
   o.unit_id as "unitId",
+  o.source,
   o.kind,
   o.hazard,
   o.circuit,
@@ -65,8 +66,7 @@ from open_conditions o
   ${ON_ITS_WAY}
 where o.closed_at is null and coalesce(u.status, 'in service') <> 'retired'`;
 
-/** Of the conditions in $1 those that are still open, each with the return that is on its way. */
-export const OPEN_NOW = `
+const OPEN = `
 select
   o.id,
   o.kind,
@@ -79,6 +79,26 @@ select
 from open_conditions o
   left join units u on u.id = o.unit_id
   left join site_points t on t.id = o.point_id
-  ${ON_ITS_WAY}
+  ${ON_ITS_WAY}`;
+
+/** Of the conditions in $1 those that are still open, each with the return that is on its way. */
+export const OPEN_NOW = `${OPEN}
 where o.id = any($1::uuid[]) and o.closed_at is null
 order by o.id`;
+
+/**
+ * What was found or left on the maintenance visit $1, now that its crew has left: of the kinds in $2 what stands open
+ * on a unit that was maintained and nobody comes back for. Where a return was called off nobody takes a second.
+ */
+export const FOUND_AT_MAINTENANCE = `${OPEN}
+where o.visit_id = $1
+  and o.kind = any($2)
+  and o.closed_at is null
+  and k.id is null
+  and (select left_at from visits where id = $1) is not null
+  and not exists (select 1 from calls c where c.condition_id = o.id)
+  and exists (
+    select 1
+    from visit_calls vc join calls m on m.id = vc.call_id
+    where vc.visit_id = $1 and m.kind = 'maintenance' and coalesce(m.unit_id, o.unit_id) = o.unit_id)
+order by o.opened_at, o.id`;

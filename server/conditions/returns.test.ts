@@ -129,3 +129,99 @@ it('parts are fetched at a supply counter: a stop of its own, once, and the call
   const view = await problemFor(desk, { ...asked, calls: 'all' } as never);
   expect(view.problem.jobs).toMatchObject([{ name: 'Mole Street Counter', minutes: 25 }]);
 });
+
+describe('what maintenance finds that can hurt somebody', () => {
+  /** A visit for maintenance of the unit, with a line on its sheet; the id of the maintenance. */
+  async function maintained(): Promise<{ visitId: string; maintenanceId: string }> {
+    const [visitId, maintenanceId] = [randomUUID(), randomUUID()];
+    await server.db.run(
+      `insert into calls (id, ref, site_id, unit_id, kind, received_at, complaint, state, since)
+       values ($1, 'M-77', $2, $3, 'maintenance', '2026-06-01T12:00:00Z', 'Filters and belts', 'taken', now())`,
+      [maintenanceId, place.siteId, place.unitId],
+    );
+    await desk
+      .post('/api/visits')
+      .send({
+        id: visitId,
+        siteId: place.siteId,
+        callIds: [maintenanceId],
+        crewId: server.crewId,
+        plannedFor: '2026-06-03',
+      })
+      .expect(201);
+    return { visitId, maintenanceId };
+  }
+  const write = (
+    visitId: string,
+    kind: string,
+    body: object,
+    hour: number,
+    unitId: string | null = place.unitId,
+  ) =>
+    roof
+      .post(`/api/visits/${visitId}/entries`)
+      .send({
+        id: randomUUID(),
+        visitId,
+        unitId,
+        kind,
+        body,
+        occurredAt: `2026-06-03T${String(hour).padStart(2, '0')}:00:00.000Z`,
+      })
+      .expect(201);
+  const holed = {
+    component: 'heat exchanger',
+    part: 'heat exchanger',
+    failure: 'cracked',
+    grade: 'proven',
+    madeSafe: 'heat off and tagged',
+    told: 'rink manager, in writing',
+  };
+  const calls = async () =>
+    await server.db.rows<{ kind: string; state: string; conditionId: string | null }>(
+      'select kind, state, condition_id as "conditionId" from calls order by received_at, kind',
+    );
+
+  it('is a repair of its own beside the maintenance, which is done', async () => {
+    const { visitId } = await maintained();
+    await write(visitId, 'finding', holed, 12);
+    await write(visitId, 'work', { text: 'Filters', tasks: ['filters and belts'] }, 12);
+    expect(await calls()).toHaveLength(1);
+    await write(visitId, 'leave', { outcome: 'done' }, 13, null);
+    const { body: open } = await desk.get('/api/conditions').expect(200);
+    expect(await calls()).toEqual([
+      { kind: 'maintenance', state: 'done', conditionId: null },
+      { kind: 'planned return', state: 'taken', conditionId: open.rows[0].id },
+    ]);
+    expect(open.rows[0].callRef).toMatch(/^R-/);
+    // One is enough, however much is written afterwards.
+    await write(visitId, 'note', { text: 'Photo taken' }, 14);
+    expect(await calls()).toHaveLength(2);
+  });
+
+  it('is taken as well where the finding reaches the office after the crew has left', async () => {
+    const { visitId } = await maintained();
+    await write(visitId, 'leave', { outcome: 'done' }, 13, null);
+    expect(await calls()).toHaveLength(1);
+    await write(visitId, 'finding', holed, 12);
+    expect((await calls()).map(({ kind }) => kind)).toEqual(['maintenance', 'planned return']);
+  });
+
+  it('is not taken for what is only worn, nor again once somebody has called it off', async () => {
+    const { visitId } = await maintained();
+    await write(visitId, 'finding', { component: 'belt', failure: 'worn', grade: 'proven' }, 11);
+    await write(visitId, 'condition left', { condition: 'part borrowed', text: 'contactor' }, 12);
+    await write(visitId, 'leave', { outcome: 'done' }, 13, null);
+    expect(await calls()).toHaveLength(1);
+    await write(visitId, 'finding', holed, 12);
+    const [{ id }] = (await server.db.rows<{ id: string }>(
+      "select id from calls where kind = 'planned return'",
+    )) as [{ id: string }];
+    await desk
+      .patch(`/api/calls/${id}`)
+      .send({ version: 1, step: { step: 'cancel', as: 'called off' } })
+      .expect(200);
+    await write(visitId, 'note', { text: 'Photo taken' }, 14);
+    expect(await calls()).toHaveLength(2);
+  });
+});

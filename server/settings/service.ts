@@ -53,12 +53,6 @@ export async function companyNow(db: Database, transaction?: Transaction): Promi
 export const companyYard = (db: Database): Promise<Value<'yard'> | undefined> =>
   settingAsOf(db, 'yard', '9999-12-31');
 
-/** From when on what was found and measured opens something, ms since 1970; 0 where it always has. */
-export async function factsSince(db: Database): Promise<number> {
-  const facts = await settingAsOf(db, 'facts', '9999-12-31');
-  return facts ? Date.parse(facts.since) : 0;
-}
-
 /** The day it is for the company. */
 export const companyToday = async ({
   db,

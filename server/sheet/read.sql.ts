@@ -12,6 +12,8 @@ const named = (kinds: readonly string[]): string => kinds.map((kind) => `'${kind
 const SINCE = `coalesce((
     select (extract(epoch from (value->>'since')::timestamptz) * 1000)::float8
     from settings where name = 'facts' order by recorded_at desc limit 1), 0) as since`;
+export const FACTS_SINCE = `select ${SINCE}`;
+
 const ENTRY = `
   e.id,
   e.root_id as "rootId",
@@ -246,7 +248,7 @@ kept as (
     and (k.waiting_for = 'repair' or k.completed_at >= (select at from first))
 )
 select
-  (select json_build_object('siteId', s.id, 'timeZone', s.time_zone, 'crewId', v.crew_id)
+  (select json_build_object('siteId', s.id, 'timeZone', s.time_zone, 'crewId', v.crew_id, 'left', v.left_at is not null)
    from visits v join sites s on s.id = v.site_id where v.id = $1) as visit,
   (select kind from old) as "oldKind",
   coalesce(

@@ -17,6 +17,7 @@ import { FOUND_KINDS, type Found } from '#contracts/search';
 import { openingHours, siteNeeds, type SitePage, type SiteRow, type SiteView } from '#contracts/sites';
 import type { ConditionView, DecisionView, LastSeen, UnitCallRow, UnitPage, UnitRow } from '#contracts/units';
 import type { CallOfVisit, EntryView, GettingIn, VisitRow } from '#contracts/visits';
+import { CONDITION_SOURCES } from '#core/record/sheet';
 import { AGREEMENT_STATES } from '#contracts/agreements';
 
 /* The rows of each raw read, as they leave the server: as JSON. */
@@ -153,6 +154,7 @@ export const oneUnit = unit.extend({
 export const condition = z.strictObject({
   id,
   unitId: maybe(id),
+  source: z.enum(CONDITION_SOURCES),
   kind: text,
   hazard: z.boolean(),
   circuit: maybe(count),

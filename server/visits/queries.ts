@@ -19,9 +19,8 @@ import { agreedOn, type CaredFor } from '../agreements/queries.ts';
 import type { Database } from '../db/connect.ts';
 import { notFound } from '../http/problem.ts';
 import { siteNet } from '../tracing/queries.ts';
-import { factsSince } from '../settings/service.ts';
 import { componentWords } from '../sheet/read.ts';
-import { LINES_BEFORE_VISIT } from '../sheet/read.sql.ts';
+import { FACTS_SINCE, LINES_BEFORE_VISIT } from '../sheet/read.sql.ts';
 import { ENTRIES_OF_VISIT, ONE_VISIT, UNITS_OF_SHEET, VISITS_OF_DAY } from './visits.sql.ts';
 
 /** The visits of a day (and crew), with those of the fortnight before that nobody has left yet. */
@@ -93,7 +92,7 @@ export async function visitRecord(
     roofs: roofs.map((roof) => ({ id: roof.id, name: roof.name })),
     points: points.filter(({ kind }) => kind !== 'area').map(({ id, kind, name }) => ({ id, kind, name })),
     before: await db.rows<Entry>(LINES_BEFORE_VISIT, [siteId, id]),
-    since: await factsSince(db),
+    since: (await db.rows<{ since: number }>(FACTS_SINCE))[0]?.since ?? 0,
     words: Object.fromEntries(await componentWords(db)),
     units: units
       .map(({ lastDone, status, care, installedOn, cools, outdoorAir, drive, ...unit }) => {

@@ -12,6 +12,7 @@ import type { Entry } from '../db/models.ts';
 import { invalid, notFound, Problem } from '../http/problem.ts';
 import { firstTime } from '../http/once.ts';
 import { writeLog } from '../http/log.ts';
+import { takeRepairs } from '../conditions/returns.ts';
 import { derive, type Touched } from '../sheet/derive.ts';
 import { withLocked } from '../sheet/lock.ts';
 import { TOUCHED_BY_ENTRY } from '../sheet/read.sql.ts';
@@ -123,6 +124,9 @@ export async function addEntry({ db, clock, who }: Needs, entry: NewEntry, actor
         detail: { entry: entry.id, kind: entry.kind },
       });
       await derive(db, clock, touched, transaction);
+      // Its line of leaving may come before or after what was found, as two phones send them.
+      if (visit.left || entry.kind === 'leave')
+        await takeRepairs({ db, clock }, entry.visitId, actor.id, transaction);
     },
   );
 }
@@ -134,6 +138,7 @@ interface Near extends Touched {
     readonly siteId: string;
     readonly timeZone: string;
     readonly crewId: string | null;
+    readonly left: boolean;
   } | null;
   readonly own: readonly { readonly id: string; readonly unitId: string | null }[];
 }

@@ -191,6 +191,14 @@ export default function Conditions() {
 }
 
 /** Takes a return for each of some conditions; those on their way already are passed over. */
+/** What whoever opened it did. */
+const OPENED: Record<ConditionRow['source'], string> = {
+  left: 'Left by',
+  found: 'Found by',
+  seen: 'Seen by',
+  measured: 'Measured by',
+};
+
 function useReturns() {
   const [plan] = usePlanReturnsMutation();
   return async (rows: readonly ConditionRow[]) => {
@@ -294,7 +302,7 @@ function Left({
           {row.text}
         </p>
         <p className="text-sm text-soft">
-          {row.customer}. Left by {row.openedBy ?? 'somebody'} on {dayOf(row.openedAt, zone)}
+          {row.customer}. {OPENED[row.source]} {row.openedBy ?? 'somebody'} on {dayOf(row.openedAt, zone)}
           {row.told ? `; told: ${row.told}` : ''}. Closes it: {row.closes ?? row.usuallyCloses}.{' '}
           <Link to={`/visits/${row.visitId}`} className="link">
             the sheet

@@ -9,6 +9,7 @@ import { useSection } from './useSection.ts';
 const condition = (given: Partial<ConditionView> = {}): ConditionView => ({
   id: 'c1',
   unitId: 'u1',
+  source: 'left',
   kind: 'filters out',
   hazard: false,
   circuit: null,

@@ -192,6 +192,7 @@ describe('what is told beside the cut', () => {
     kind: hazard ? 'safety bypassed' : 'filters out',
     hazard,
     circuit: null,
+    source: 'left' as const,
     text: 'limit jumpered',
     openedAt: '2026-05-20T02:00:00Z',
     openedBy: 'Ada',

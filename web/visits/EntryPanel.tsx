@@ -17,6 +17,7 @@ import { ActsTyped } from './ReadingFields.tsx';
 import {
   carriedTo,
   closingAtFirst,
+  dangerTyped,
   entryOf,
   FORMS,
   outcomeField,
@@ -154,7 +155,8 @@ export function EntryPanel({
   onDone: () => void;
 }) {
   const form = FORMS[kind];
-  const words = formOf(kind);
+  const said = formOf(kind);
+  const words = new Map(Object.entries(visit.words));
   const Fields = FIELDS[kind];
   const key = `visit ${visit.id} ${unit?.id ?? ''} ${kind} ${amending?.id ?? ''}`;
   const { value, set, clear, ready } = useDraft<Values>(
@@ -195,6 +197,8 @@ export function EntryPanel({
           return (form.toBody(typed) as { stillOpen?: string }).stillOpen
             ? []
             : [['stillOpen', 'close it, or say why it has to stay']];
+        if (kind === 'finding' && dangerTyped(typed, words) !== undefined && !typed.told)
+          return [['told', 'somebody can be hurt: who was told, and in writing?']];
         if (kind === 'refrigerant' && typed[SURE] !== true)
           return refrigerantDoubts(form.toBody(typed) as never, unit?.circuits ?? []).length > 0
             ? [[SURE, 'say that it is so, or correct it']]
@@ -232,7 +236,7 @@ export function EntryPanel({
     >
       <h2 className="text-lg">
         {amending ? 'Amend: ' : ''}
-        {words?.title}
+        {said?.title}
         {ABOUT_THE_VISIT.has(kind) ? null : subject ? (
           <strong className="ml-2">{subject.name}</strong>
         ) : unit ? (
@@ -248,6 +252,7 @@ export function EntryPanel({
         acts={acts}
         nameOf={nameOf}
         calls={calls}
+        words={words}
         sisters={visit.units.filter((u) => u.id !== unit?.id).map(({ id, tag }) => ({ id, tag }))}
       />
       {amending ? (
@@ -268,7 +273,7 @@ export function EntryPanel({
       <div className="roof-foot flex flex-wrap gap-2 leading-tight">
         {kind === 'reading set' ? <ActsTyped values={value} unit={subject ? undefined : unit} /> : null}
         <Button type="submit" look="act" roof className="shrink grow basis-[min(100%,12rem)]">
-          {words?.save}
+          {said?.save}
         </Button>
         <Button roof onClick={onDone}>
           Not now

@@ -1,23 +1,13 @@
 import { refrigerantCautions } from '#core/measuring/cards';
 import { refrigerantDoubts } from '#core/evidence';
-import { saidText } from '#core/base/quantities';
-import {
-  dangerOf,
-  FAILURES,
-  isPart,
-  PART_IDS,
-  partOfWord,
-  slotKey,
-  slotName,
-  type PartId,
-} from '#core/machine';
+import { saidText, type UnitSystem } from '#core/base/quantities';
+import { FAILURES, PART_IDS, slotKey, slotName } from '#core/machine';
 import {
   CONDITION_KIND_NAMES,
   CONDITION_KINDS,
   FINDING_GRADES,
   SYSTEMS,
   type ConditionKind,
-  type System,
 } from '#core/base/vocabulary';
 import { REFRIGERANTS } from '#core/measuring/refrigerant';
 import { FORM_KINDS, formOf, type Ask } from '#core/record/kinds';
@@ -25,9 +15,18 @@ import { LEAVE_OUTCOMES, WAITING_FOR } from '#core/record/work';
 import { DateInput } from '../ui/forms/DateInput.tsx';
 import { Field } from '../ui/forms/Field.tsx';
 import { ComparisonFields, LookFields, StepFields, WeatherFields } from './EvidenceFields.tsx';
-import { FORMS, outcomeField, SURE, waitingField, type FormKind } from './forms.ts';
+import {
+  dangerTyped,
+  FORMS,
+  outcomeField,
+  SURE,
+  waitingField,
+  type FieldsWords,
+  type FormKind,
+} from './forms.ts';
 import { Caution, Choice, CircuitChoice, Measured, Pick, Text, Tick, type FieldsProps } from './parts.tsx';
 import { actWords, asValue, mayExplain, type Act } from './acts.ts';
+import { useUnitSystem } from '../state/preferences.ts';
 import { closable } from './standing.ts';
 import { ReadingFields } from './ReadingFields.tsx';
 import { TasksDue } from './TasksDue.tsx';
@@ -79,14 +78,12 @@ function FindingFields(props: FieldsProps) {
   );
 }
 
+const NO_WORDS: FieldsWords = new Map();
+
 /** Where what was found can hurt somebody: written once, with what was made safe and who was told. */
 function DangerFields(props: FieldsProps) {
-  const { component, failure, grade, system } = props.values;
-  const part = isPart(String(component ?? ''))
-    ? (String(component) as PartId)
-    : (partOfWord(String(component ?? ''), new Map(), (system || undefined) as System | undefined) ?? null);
-  const kind = dangerOf(part, String(failure ?? ''));
-  if (kind === undefined || (grade !== 'proven' && grade !== 'presumed')) return null;
+  const kind = dangerTyped(props.values, props.words ?? NO_WORDS);
+  if (kind === undefined) return null;
   return (
     <div className="hurts space-y-3">
       <p className="font-semibold">
@@ -255,18 +252,19 @@ function CloseFields(props: FieldsProps) {
   );
 }
 
-const actOn = (act: Act, { nameOf }: FieldsProps): string =>
-  `${actWords(act)}${nameOf?.(act.subjectId) ? ` on ${nameOf(act.subjectId)}` : ''}`;
+const actOn = (act: Act, { nameOf }: FieldsProps, system: UnitSystem): string =>
+  `${actWords(act, system)}${nameOf?.(act.subjectId) ? ` on ${nameOf(act.subjectId)}` : ''}`;
 
 /** Which reading it is about: those that ask to act and may be explained. */
 function ExplainFields(props: FieldsProps) {
   const acts = (props.acts ?? []).filter(mayExplain);
+  const [system] = useUnitSystem();
   return (
     <div className="space-y-3">
       <Choice
         name="act"
         label="Which reading"
-        options={acts.map((act) => ({ value: asValue(act), label: actOn(act, props) }))}
+        options={acts.map((act) => ({ value: asValue(act), label: actOn(act, props, system) }))}
         blank="choose"
         props={props}
       />
@@ -281,6 +279,7 @@ function ExplainFields(props: FieldsProps) {
 function LeaveFields(props: FieldsProps) {
   const behind = props.leftBehind ?? [];
   const acts = props.acts ?? [];
+  const [system] = useUnitSystem();
   return (
     <div className="space-y-3">
       <p>Jumpers counted out, panels on, tools down, everything left open written down?</p>
@@ -291,8 +290,8 @@ function LeaveFields(props: FieldsProps) {
           ) : null}
           {acts.length > 0 ? (
             <p className="fault">
-              To be acted on: {acts.map((act) => actOn(act, props)).join('; ')}. Act, read it again with the
-              machine running, or leave it open on the sheet.
+              To be acted on: {acts.map((act) => actOn(act, props, system)).join('; ')}. Act, read it again
+              with the machine running, or leave it open on the sheet.
             </p>
           ) : null}
           <Text name="stillOpen" label="Or say why it has to stay, and who knows" props={props} long />
@@ -327,6 +326,13 @@ function Outcomes(props: FieldsProps) {
         .map((c) => (
           <p key={c.id} role="status" className="fault">
             {c.name}: not done while this is open: {c.waitsFor.join(', ')}. It waits for its repair.
+          </p>
+        ))}
+      {calls
+        .filter((c) => c.repairs.length > 0)
+        .map((c) => (
+          <p key={c.id} role="status" className="fault">
+            {c.name}: the office gets a call for the repair of its own: {c.repairs.join(', ')}.
           </p>
         ))}
       {unticked.length > 0 ? (

@@ -3,7 +3,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import { FORM_KINDS, formOf, subjectOf } from '#core/record/kinds';
-import { holding } from '#core/record/sheet';
+import { holding, HOLDING_KINDS } from '#core/record/sheet';
 import type { EntryKind, VisitPage } from '#contracts/visits';
 import { useVisitQuery } from '../api/visits.ts';
 import { phone } from '../outbox/db.ts';
@@ -25,6 +25,7 @@ import { ACT, type FormKind, type Values } from './forms.ts';
 import { linesOf } from './lines.ts';
 import { closable, standingOn, staysOpen, type UnitOfSheet } from './standing.ts';
 import { Sheet } from './Sheet.tsx';
+import { useUnitSystem } from '../state/preferences.ts';
 import { say } from '../ui/saying/say.ts';
 
 const offered = (group: 'seen' | 'done') =>
@@ -69,6 +70,7 @@ function SheetOf({ visit, stale }: { visit: VisitPage; stale: boolean }) {
   const [amending, setAmending] = useState<Amending>();
   const [start, setStart] = useState<Values>();
   const { measuring } = useWho();
+  const [system] = useUnitSystem();
   const lines = linesOf(visit.entries, items);
   const chosen = visit.units.find((u) => u.id === (unitChoice ?? calledFirst));
   const standing = useMemo(() => standingOn(visit, items, measuring), [visit, items, measuring]);
@@ -78,14 +80,19 @@ function SheetOf({ visit, stale }: { visit: VisitPage; stale: boolean }) {
   const left = lines.some((line) => line.kind === 'leave');
   /** On a phone what is written most stands in a strip above the places, and not once more below. */
   const strip = arrived && !left && !kind;
+  const openOn = (unitId: string | null) =>
+    (standing.get(unitId ?? '') ?? []).filter((one) => staysOpen(one));
   const calls = visit.calls.map((call) => ({
     id: call.id,
     name: `${call.unit ?? call.ref} ${call.complaint}`.trim(),
     maintenance: call.kind === 'maintenance',
-    waitsFor: holding(
-      call,
-      (standing.get(call.unitId ?? '') ?? []).filter((one) => staysOpen(one)),
-    ).map(({ kind: what }) => `${what} on ${call.unit ?? 'it'}`),
+    waitsFor: holding(call, openOn(call.unitId)).map(({ kind: what }) => `${what} on ${call.unit ?? 'it'}`),
+    repairs:
+      call.kind === 'maintenance'
+        ? openOn(call.unitId)
+            .filter((one) => one.visitId === visit.id && HOLDING_KINDS.includes(one.kind))
+            .map(({ kind: what }) => `${what} on ${call.unit ?? 'it'}`)
+        : [],
     ticked: lines.some(
       (line) =>
         line.kind === 'work' &&
@@ -142,7 +149,7 @@ function SheetOf({ visit, stale }: { visit: VisitPage; stale: boolean }) {
       body: { condition, text, act: named(act) },
     };
     void post(entry as never);
-    say(`Left open: ${actWords(act)}`, {
+    say(`Left open: ${actWords(act, system)}`, {
       undo: () =>
         post({
           id: uuid(),

@@ -1,5 +1,5 @@
 import { refrigerantDoubts } from '#core/evidence';
-import { DEFAULT_LIMITS } from '#core/measuring/answers';
+import { answer, DEFAULT_LIMITS } from '#core/measuring/answers';
 import type { EntryView } from '#contracts/visits';
 import { actOfAnswer, actsOn, actWords, mayExplain, named } from './acts.ts';
 import { standingOn } from './standing.ts';
@@ -32,9 +32,29 @@ const volts = (v: number) =>
   });
 const actsIn = (entries: readonly EntryView[], since = 0) =>
   actsOn(standingOn(page({ entries, since }), [], DEFAULT_LIMITS));
-const acts = (...entries: EntryView[]) => actsIn(entries).map(actWords);
+const acts = (...entries: EntryView[]) => actsIn(entries).map((act) => actWords(act, 'US'));
 
 describe('what has to be acted on', () => {
+  it('is said with its newest number, in the units of whoever reads it', () => {
+    const hot = line('measurement', {
+      card: 'air',
+      answers: [
+        answer({
+          name: 'superheat',
+          value: 45,
+          unit: 'Δ°F',
+          quantity: 'temperatureDifference',
+          formula: 'measured',
+          source: 'common practice',
+          advice: 'act',
+          decimals: 0,
+        }),
+      ],
+    });
+    expect(actsIn([hot]).map((act) => [actWords(act, 'US'), actWords(act, 'metric')])).toEqual([
+      ['superheat 45 °F', 'superheat 25 °C'],
+    ]);
+  });
   it('is what the last reading of its kind on a unit says, with the machine running', () => {
     expect(acts(co(80))).toEqual(['CO in the room 80 ppm']);
     expect(acts(co(80), co(2))).toEqual([]);

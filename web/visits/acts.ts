@@ -1,4 +1,6 @@
 import { neverPastTheVisit } from '#core/record/conditions';
+import type { UnitSystem } from '#core/base/quantities';
+import { answerNumber } from '#core/record/kinds';
 import type { ConditionState } from '#core/record/sheet';
 import { closesByWords, ruleOf, type Answer } from '#core/measuring/answers';
 import { actValue } from './forms.ts';
@@ -26,7 +28,8 @@ export const actOfAnswer = (acts: readonly Act[], rootId: string, answer: Pick<A
   acts.find(({ condition }) => condition.rule === ruleOf(answer) && condition.lines.includes(rootId));
 
 /** @example "CO in the room 80 ppm" */
-export const actWords = ({ condition }: Act): string => condition.text.split('. ')[0] ?? condition.text;
+export const actWords = ({ condition }: Act, system: UnitSystem): string =>
+  condition.answer === null ? condition.text : answerNumber(condition.answer, system);
 
 /** Whether somebody may say by name that there is nothing to do. */
 export const mayExplain = ({ condition }: Act): boolean => closesByWords(condition.rule ?? '');

@@ -1,3 +1,4 @@
+import type { FieldsProps } from './parts.tsx';
 import { DEFAULT_LIMITS } from '#core/measuring/answers';
 import { CONDITION_KIND_NAMES, CONDITION_KINDS } from '#core/base/vocabulary';
 import type { UnitOfSheet } from './standing.ts';
@@ -36,7 +37,13 @@ const unit = (given: Partial<Unit> = {}): Unit => ({
 const form = (
   kind: FormKind,
   values: Values = {},
-  given: { unit?: Unit | undefined; errors?: Record<string, string>; leftBehind?: string[] } = {},
+  given: {
+    unit?: Unit | undefined;
+    errors?: Record<string, string>;
+    leftBehind?: string[];
+    words?: FieldsProps['words'];
+    calls?: FieldsProps['calls'];
+  } = {},
 ) => {
   const Fields = FIELDS[kind];
   return paint(
@@ -46,6 +53,8 @@ const form = (
       error={(path) => given.errors?.[path]}
       unit={'unit' in given ? given.unit : unit()}
       leftBehind={given.leftBehind ?? []}
+      {...(given.words ? { words: given.words } : {})}
+      {...(given.calls ? { calls: given.calls } : {})}
     />,
     'technician',
   );
@@ -242,6 +251,12 @@ describe('the other forms know the unit', () => {
     );
     expect(said('finding', { ...found, grade: 'not found' })).not.toContain('Who was told');
     expect(said('finding', { ...found, failure: 'dirty' })).not.toContain('Who was told');
+    // A word of the company's own is that part.
+    const own = { component: 'fire tube', failure: 'cracked', grade: 'proven' };
+    expect(said('finding', own)).not.toContain('Who was told');
+    expect(said('finding', own, { words: new Map([['fire tube', 'heat exchanger']]) })).toContain(
+      'Who was told',
+    );
   });
 
   it('leaving says what must never be left past the visit', () => {
@@ -249,6 +264,15 @@ describe('the other forms know the unit', () => {
       /Never to be left past the visit: safety bypassed on RTU-1/,
     );
     expect(said('leave')).not.toContain('Never to be left');
+  });
+
+  it('leaving maintenance says what becomes a repair of its own', () => {
+    const call = { id: 'k1', name: 'RTU-1 Filters', maintenance: true, ticked: true, waitsFor: [] };
+    const repairs = ['exchanger holed or cracked on RTU-1'];
+    expect(said('leave', {}, { calls: [{ ...call, repairs }] })).toContain(
+      'the office gets a call for the repair of its own: exchanger holed or cracked on RTU-1.',
+    );
+    expect(said('leave', {}, { calls: [{ ...call, repairs: [] }] })).not.toContain('of its own');
   });
 
   it('the company’s own limits judge', () => {

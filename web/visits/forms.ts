@@ -1,11 +1,12 @@
 import { v7 as uuid } from 'uuid';
 import { parseInstant } from '#core/base/time';
 import { now } from '../state/clock.ts';
-import { isPart, slotKey, slotOfKey, type Slot } from '#core/machine';
+import { isPart, slotKey, slotOfKey, type PartId, type Slot } from '#core/machine';
 import { convert, judgeReading, plainUnit, typedQuantity, type QuantityName } from '#core/base/quantities';
 import { numberTyped, quantityTyped } from '../ui/forms/numbers.ts';
 import { READING_POINT_NAMES, READING_POINTS, type Reading, type ReadingSet } from '#core/evidence';
-import { FORM_KINDS, formOf } from '#core/record/kinds';
+import type { ConditionKind } from '#core/base/vocabulary';
+import { dangerFound, FORM_KINDS, formOf } from '#core/record/kinds';
 import type { EntryKind } from '#contracts/visits';
 
 /** What a form holds while it is being filled in: text as typed, boxes as ticked. */
@@ -204,6 +205,12 @@ export const actValue = ({ lineId, rule }: { readonly lineId: string; readonly r
   `${lineId} ${rule}`;
 const actTyped = (act: unknown): Values =>
   act === undefined ? {} : { [ACT]: actValue(act as { lineId: string; rule: string }) };
+
+/** As what a finding stands open while it is typed; undefined where it endangers nobody. */
+export const dangerTyped = (values: Values, words: FieldsWords): ConditionKind | undefined =>
+  dangerFound(FORMS.finding.toBody(values) as never, words)?.kind;
+/** Component words that the company has mapped itself. */
+export type FieldsWords = ReadonlyMap<string, PartId>;
 
 /** The tick by which somebody who was asked says that it is so. */
 export const SURE = 'sure';

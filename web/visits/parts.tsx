@@ -5,7 +5,7 @@ import { Field } from '../ui/forms/Field.tsx';
 import { plainUnit, shownUnit, shownValue } from '#core/base/quantities';
 import { number, shortDay } from '../ui/words/format.ts';
 import { useUnitSystem } from '../state/preferences.ts';
-import { judgeTyped, unitName, type Values } from './forms.ts';
+import { judgeTyped, unitName, type FieldsWords, type Values } from './forms.ts';
 
 /* The fields forms of the sheet are made of: large, labelled, kept at every key. */
 
@@ -16,6 +16,8 @@ export interface FieldsProps {
   readonly unit: UnitOfSheet | undefined;
   /** The calls of the visit, for leaving; each with whether anything was ticked on its unit. */
   readonly calls?: readonly LeavingCall[];
+  /** Component words that the company has mapped itself. */
+  readonly words?: FieldsWords;
   /** Other units of the site, to compare with. */
   readonly sisters?: readonly { readonly id: string; readonly tag: string }[];
   /** What was left on this visit and must not stay past it, in words. */
@@ -34,6 +36,8 @@ export interface LeavingCall {
   readonly ticked: boolean;
   /** What stands open and keeps it from being done, in words. */
   readonly waitsFor: readonly string[];
+  /** What was found at maintenance and is a repair of its own beside it, in words. */
+  readonly repairs: readonly string[];
 }
 
 type Option = string | { readonly value: string; readonly label: string };

@@ -15,15 +15,12 @@ const STANDING: Record<Advice | Position, string> = {
   'measure first': '',
 };
 
+/** What of an answer its number is said by. */
+export type AnswerNumber = Pick<Answer, 'name' | 'quantity' | 'unit' | 'value' | 'decimals'>;
+
 /** An answer with its number. @example "CO in the room 80 ppm" */
 export function answerNumber(
-  {
-    name,
-    quantity,
-    unit,
-    value,
-    decimals,
-  }: Pick<Answer, 'name' | 'quantity' | 'unit' | 'value' | 'decimals'>,
+  { name, quantity, unit, value, decimals }: AnswerNumber,
   system: UnitSystem = 'US',
 ): string {
   const shown = shownValue(quantity, unit, value, system);

@@ -1,7 +1,8 @@
 import { z } from 'zod';
+import { dangerOf, mayEndanger, partOfWord, type PartId } from '#core/machine';
 import { dayWords } from '#core/base/time';
 import { longText, plainDate, shortText } from '#core/base/shapes';
-import { FINDING_GRADES, SYSTEMS } from '#core/base/vocabulary';
+import { FINDING_GRADES, SYSTEMS, type ConditionKind } from '#core/base/vocabulary';
 import { actTold, circuitNumber, ofCircuit, part } from './fields.ts';
 import { kind, sentences } from './kind.ts';
 
@@ -40,3 +41,24 @@ export const finding = kind({
     ),
   form: { title: 'Finding', save: 'Put the finding on the sheet', group: 'done' },
 });
+
+/** What of a finding says which danger it is; as a form holds it, the grade may still be missing. */
+type Found = Pick<z.infer<typeof finding.body>, 'component' | 'part' | 'failure' | 'system'> & {
+  readonly grade: string;
+};
+
+/**
+ * As which open condition a finding stands, and at which part; undefined where it endangers nobody, or where
+ * nobody has said more than that it may be so.
+ *
+ * @param words component words the company has mapped itself
+ */
+export function dangerFound(
+  { grade, component, part: chosen, failure, system }: Found,
+  words: ReadonlyMap<string, PartId>,
+): { readonly part: PartId; readonly kind: ConditionKind } | undefined {
+  if ((grade !== 'proven' && grade !== 'presumed') || !mayEndanger(failure)) return undefined;
+  const at = chosen ?? partOfWord(component, words, system) ?? null;
+  const kind = dangerOf(at, failure);
+  return at === null || kind === undefined ? undefined : { part: at, kind };
+}

@@ -20,7 +20,8 @@ import { weather } from './weather.ts';
 import { withdrawn } from './withdrawn.ts';
 import { work } from './work.ts';
 
-export { answerNumber } from './answerSaid.ts';
+export { answerNumber, type AnswerNumber } from './answerSaid.ts';
+export { dangerFound } from './finding.ts';
 export type { Ask, KindForm, Lack, Near, Told } from './kind.ts';
 
 /**

@@ -63,6 +63,7 @@ interface LedTo {
 function actOf(e: Standing, answer: Answer): ConditionState {
   const rule = ruleOf(answer);
   const kind = conditionOfRule(rule);
+  const { name, quantity, unit, value, decimals } = answer;
   return {
     ...plainCondition,
     id: actId(e.rootId, rule),
@@ -75,6 +76,7 @@ function actOf(e: Standing, answer: Answer): ConditionState {
     rule,
     mode: modeOf(e),
     text: [answerNumber(answer), saidText(answer.text)].filter(Boolean).join('. '),
+    answer: { name, quantity, unit, value, decimals },
     openedMs: e.occurredMs,
     openedBy: e.authorId,
     closed: null,
@@ -122,7 +124,12 @@ export function actsOf(
           if (known === -1) acts.push(next);
           else {
             const old = acts[known] as ConditionState;
-            acts[known] = { ...old, text: next.text, lines: [...new Set([...old.lines, e.rootId])] };
+            acts[known] = {
+              ...old,
+              text: next.text,
+              answer: next.answer,
+              lines: [...new Set([...old.lines, e.rootId])],
+            };
           }
         }
       }

@@ -1,6 +1,6 @@
-import { dangerOf, dangerSeen, mayEndanger, partOfWord, type PartId } from '#core/machine';
+import { dangerSeen, type PartId } from '#core/machine';
 import { CONDITION_KINDS, type ConditionKind } from '#core/base/vocabulary';
-import type { EntryBody } from '#core/record/kinds';
+import { dangerFound, type AnswerNumber, type EntryBody } from '#core/record/kinds';
 import type { VisitFact } from './entries.ts';
 import type { Standing } from './standing.ts';
 
@@ -28,6 +28,8 @@ export interface ConditionState {
   readonly rule: string | null;
   readonly mode: string | null;
   readonly text: string;
+  /** The newest answer that asks to act; null where it was not measured. */
+  readonly answer: AnswerNumber | null;
   readonly changedFrom: string | null;
   readonly changedTo: string | null;
   readonly closes: string | null;
@@ -48,6 +50,7 @@ export const plainCondition = {
   part: null,
   rule: null,
   mode: null,
+  answer: null,
   changedFrom: null,
   changedTo: null,
   closes: null,
@@ -114,15 +117,19 @@ function openingOf(e: Standing, since: number, words: ReadonlyMap<string, PartId
   if (e.recordedMs < since) return undefined;
   if (e.kind === 'finding') {
     const body = e.body as EntryBody<'finding'>;
+    const danger = dangerFound(body, words);
+    if (!danger) return undefined;
     const { grade, component, failure, circuit, madeSafe, told } = body;
-    if ((grade !== 'proven' && grade !== 'presumed') || !mayEndanger(failure)) return undefined;
-    const part = body.part ?? partOfWord(component, words, body.system) ?? null;
-    const kind = dangerOf(part, failure);
-    if (kind === undefined) return undefined;
     const text = `${component} ${failure}, ${grade}${madeSafe ? `. Made safe: ${madeSafe}` : ''}`;
     return {
-      ...{ ...plainCondition, ...at, ...of(kind), source: 'found' },
-      ...{ part, circuit: circuit ?? null, text, told: told ?? null, madeSafe: madeSafe ?? null },
+      ...{ ...plainCondition, ...at, ...of(danger.kind), source: 'found' },
+      ...{
+        part: danger.part,
+        circuit: circuit ?? null,
+        text,
+        told: told ?? null,
+        madeSafe: madeSafe ?? null,
+      },
     };
   }
   const { part, sign, circuit } = e.body as EntryBody<'look'>;

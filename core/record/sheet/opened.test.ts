@@ -66,7 +66,13 @@ describe('a finding that endangers', () => {
     expect(folded([found])).toEqual([
       {
         ...{ id: found.id, source: 'found', lines: [found.id], visitId: 'v1', hazard: true, circuit: 2 },
-        ...{ kind: 'exchanger holed or cracked', part: 'heat exchanger', rule: null, mode: null },
+        ...{
+          kind: 'exchanger holed or cracked',
+          part: 'heat exchanger',
+          rule: null,
+          mode: null,
+          answer: null,
+        },
         ...{ text: 'heat exchanger cracked, proven. Made safe: heat off', told: 'owner, in writing' },
         ...{
           changedFrom: null,
@@ -196,6 +202,7 @@ describe('what a reading asks to act on', () => {
       {
         ...{ id: actId(line.id, 'room CO'), source: 'measured', lines: [line.id], visitId: 'v1', circuit: 2 },
         ...{ kind: 'carbon monoxide found', hazard: true, part: null, rule: 'room CO', mode: 'heating' },
+        answer: { name: 'CO in the room', quantity: 'concentration', unit: 'ppm', value: 80, decimals: 0 },
         ...{ text: 'CO in the room 80 ppm. Leave now.', openedMs: HOUR, openedBy: 'ada', closed: null },
         ...{ changedFrom: null, changedTo: null, closes: null, told: null, madeSafe: null },
       },
