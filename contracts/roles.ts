@@ -1,8 +1,10 @@
+import type { Action } from '#core/base/vocabulary';
+
 /** Who may do what: the one table, enforced by the server's middleware and read by the screens. */
 export const ROLES = ['manager', 'dispatcher', 'technician'] as const;
 export type Role = (typeof ROLES)[number];
 
-export const ACTIONS = {
+export const WHO_MAY = {
   read: ['manager', 'dispatcher', 'technician'],
   'record visit': ['manager', 'dispatcher', 'technician'],
   /** Roofs, feeds, plates, photographs, notes: written by whoever has worked it out. */
@@ -32,9 +34,7 @@ export const ACTIONS = {
   'withdraw another’s hazard': ['manager'],
   /** Where the key is at sites the own crew is not sent to; a sheet that a technician opens sends nobody. */
   'read every key': ['manager', 'dispatcher'],
-} as const satisfies Record<string, readonly Role[]>;
-
-export type Action = keyof typeof ACTIONS;
+} as const satisfies Record<Action, readonly Role[]>;
 
 /** Actions on which companies differ: each may set who does them, see the setting `rights`. */
 export const SETTABLE = ['write for another crew', 'withdraw another’s hazard', 'read every key'] as const;
@@ -43,7 +43,7 @@ export type Rights = Readonly<Record<Settable, readonly Role[]>>;
 
 /** Safe until a company says otherwise: what the table has. */
 export const DEFAULT_RIGHTS: Rights = Object.fromEntries(
-  SETTABLE.map((action) => [action, ACTIONS[action]]),
+  SETTABLE.map((action) => [action, WHO_MAY[action]]),
 ) as unknown as Rights;
 
 /**
@@ -52,7 +52,7 @@ export const DEFAULT_RIGHTS: Rights = Object.fromEntries(
  * @param rights what the company has set
  */
 export function may(role: Role, action: Action, rights: Rights = DEFAULT_RIGHTS): boolean {
-  const roles: readonly Role[] = Object.hasOwn(rights, action) ? rights[action as Settable] : ACTIONS[action];
+  const roles: readonly Role[] = Object.hasOwn(rights, action) ? rights[action as Settable] : WHO_MAY[action];
   return roles.includes(role);
 }
 

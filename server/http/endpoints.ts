@@ -1,6 +1,6 @@
 import express, { type Request, type Response, type Router } from 'express';
 import type { SignedIn } from '#contracts/people';
-import type { Action } from '#contracts/roles';
+import type { Action } from '#core/base/vocabulary';
 import type { Dependencies } from '../dependencies.ts';
 import { readBody, type BodySize } from './bodies.ts';
 import { Problem, Stale } from './problem.ts';

@@ -1,4 +1,4 @@
-import { centsTyped } from '#core/upkeep/agreements';
+import { centsTyped } from '#core/base/money';
 import { numberOfCell } from '#core/imports';
 import { isPlainDate, parseInstant } from '#core/base/time';
 import { REFRIGERANTS } from '#core/measuring/refrigerant';

@@ -1,5 +1,5 @@
 import type { SignedIn } from '#contracts/people';
-import type { Action } from '#contracts/roles';
+import type { Action } from '#core/base/vocabulary';
 import type { Database } from '../db/connect.ts';
 import { todayIn, type Clock } from '../http/clock.ts';
 import { companyNow } from '../settings/service.ts';

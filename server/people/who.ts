@@ -1,5 +1,6 @@
 import type { PlainDate } from '#core/base/time';
-import { may, type Action, type Rights } from '#contracts/roles';
+import type { Action } from '#core/base/vocabulary';
+import { may, type Rights } from '#contracts/roles';
 import type { SignedIn } from '#contracts/people';
 import type { Database } from '../db/connect.ts';
 import { todayIn, type Clock } from '../http/clock.ts';

@@ -1,7 +1,8 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { v7 as uuid } from 'uuid';
-import { dollars, priceWords } from '#core/upkeep/agreements';
+import { dollars } from '#core/base/money';
+import { priceWords } from '#core/upkeep/agreements';
 import { plural } from '#core/base/sentences';
 import { AGREEMENT_STATES, type AgreementRow, type AgreementState } from '#contracts/agreements';
 import { problemOf } from '../api/base.ts';

@@ -1,4 +1,4 @@
-import { dollars } from '#core/upkeep/agreements';
+import { dollars, toNearest } from '#core/base/money';
 import { plural } from '#core/base/sentences';
 import { durationText } from '#core/base/time';
 import type { AgreementWorth } from '#contracts/agreements';
@@ -51,7 +51,7 @@ function yieldWords({ avoided, callCents, others }: AgreementWorth): string {
   const money =
     callCents === null || avoided.aYear <= 0
       ? ''
-      : ` At ${dollars(callCents)} a call, the middle of those on record, that is about ${dollars(Math.round((avoided.aYear * callCents) / 10_000) * 10_000)} a year.`;
+      : ` At ${dollars(callCents)} a call, the middle of those on record, that is about ${dollars(toNearest(avoided.aYear * callCents, 10_000))} a year.`;
   if (avoided.mayBeChance) return `${rates}: the difference may be chance (${range} calls a year).`;
   return avoided.aYear > 0
     ? `${rates}: about ${number(Math.round(avoided.aYear), 0)} fewer calls a year, nine times in ten ${range}.${money}`

@@ -1,5 +1,6 @@
 import { numberNeeded } from '../ui/forms/numbers.ts';
-import { centsTyped, type PRICE_PER, type TaskTerms, type Terms, type Whose } from '#core/upkeep/agreements';
+import { centsTyped } from '#core/base/money';
+import { type PRICE_PER, type TaskTerms, type Terms, type Whose } from '#core/upkeep/agreements';
 import type { Cadence, Nth } from '#core/upkeep/maintenance';
 import { PRIORITIES, type Priority } from '#core/base/vocabulary';
 

@@ -1,4 +1,5 @@
-import { dollars, priceWords, type Approval, type Terms } from '#core/upkeep/agreements';
+import { dollars } from '#core/base/money';
+import { priceWords, type Approval, type Terms } from '#core/upkeep/agreements';
 import { cadenceWords, TRADE_TASKS } from '#core/upkeep/maintenance';
 import { plural } from '#core/base/sentences';
 import { durationText } from '#core/base/time';

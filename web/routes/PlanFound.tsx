@@ -1,5 +1,5 @@
 import { useMemo, useState } from 'react';
-import { dollars } from '#core/upkeep/agreements';
+import { dollars, toNearest } from '#core/base/money';
 import { plural } from '#core/base/sentences';
 import {
   changesBetween,
@@ -22,9 +22,7 @@ export const sumsOf = ({ problem, planning }: PlanProblem, orders: Orders): Plan
 
 /** Minutes, with what they cost where somebody has said what an hour costs. */
 const timeAndMoney = (minutes: number, cents: number | undefined): string =>
-  cents === undefined
-    ? durationText(minutes)
-    : `${durationText(minutes)}, ${dollars(Math.round(cents / 100) * 100)}`;
+  cents === undefined ? durationText(minutes) : `${durationText(minutes)}, ${dollars(toNearest(cents, 100))}`;
 
 const ROWS: readonly (readonly [string, (sum: PlanSums) => string])[] = [
   ['Stops', (sum) => String(sum.stops)],

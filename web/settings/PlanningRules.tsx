@@ -1,6 +1,6 @@
 import { v7 as uuid } from 'uuid';
 import type { z } from 'zod';
-import { centsTyped, dollars } from '#core/upkeep/agreements';
+import { centsTyped, dollars } from '#core/base/money';
 import type { PlanningSettings } from '#core/planning/routing';
 import { clockText, clockTyped, minutesOfDay } from '#core/base/time';
 import { newSetting } from '#contracts/settings';

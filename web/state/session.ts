@@ -1,7 +1,8 @@
 import { createContext, useContext } from 'react';
 import { DEFAULT_LIMITS } from '#core/measuring/answers';
 import type { SessionView, SignedIn } from '#contracts/people';
-import { may, type Action } from '#contracts/roles';
+import type { Action } from '#core/base/vocabulary';
+import { may } from '#contracts/roles';
 
 export type Session = SessionView & { user: SignedIn };
 export const SessionContext = createContext<Session | null>(null);

@@ -175,3 +175,27 @@ export type Stake = (typeof STAKES)[number];
 
 export const PRIORITIES = ['at once', 'today', 'this week', 'with the next route'] as const;
 export type Priority = (typeof PRIORITIES)[number];
+
+/** What somebody can be allowed to do. Who may is a table of the company's roles and stands with them. */
+export const ACTIONS = [
+  'read',
+  'record visit',
+  'map site',
+  'take call',
+  'edit record',
+  'plan route',
+  'decide',
+  'map word',
+  'import',
+  'export',
+  'change setting',
+  'see system',
+  'manage people',
+  'read agreements',
+  'keep agreements',
+  'keep calendar',
+  'write for another crew',
+  'withdraw another’s hazard',
+  'read every key',
+] as const;
+export type Action = (typeof ACTIONS)[number];

@@ -2,5 +2,4 @@
 export * from './terms.ts';
 export * from './resolve.ts';
 export * from './visits.ts';
-export * from './money.ts';
 export * from './worth.ts';

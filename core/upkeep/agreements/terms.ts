@@ -1,3 +1,4 @@
+import { dollars } from '#core/base/money';
 import { TRADE_TASKS, type Cadence, type TaskList } from '#core/upkeep/maintenance';
 import type { PlainDate } from '#core/base/time';
 import type { Priority, UnitKind } from '#core/base/vocabulary';
@@ -72,3 +73,6 @@ export interface Programme {
 
 /** The trade's usual, where a company has set nothing. */
 export const TRADE_PROGRAMME: Programme = { tasks: TRADE_TASKS, kinds: {} };
+
+/** @example priceWords({ cents: 480_000, per: 'year' }) // "$4,800 a year" */
+export const priceWords = ({ cents, per }: Price): string => `${dollars(cents)} a ${per}`;

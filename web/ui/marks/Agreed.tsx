@@ -1,4 +1,4 @@
-import { dollars } from '#core/upkeep/agreements';
+import { dollars } from '#core/base/money';
 import { durationText } from '#core/base/time';
 import type { AgreedAtSite } from '#contracts/agreements';
 import { shortDay } from '../words/format.ts';

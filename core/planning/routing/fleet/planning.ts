@@ -1,3 +1,4 @@
+import { toNearest } from '#core/base/money';
 import type { Shift, Weights } from './problem.ts';
 import { USUAL_WEIGHTS } from './problem.ts';
 
@@ -75,8 +76,8 @@ export function dayMoney(
 ): DayMoney | undefined {
   if (hourCents === null) return undefined;
   return {
-    roadCents: (driveMinutes / 60) * (people * hourCents + (vanHourCents ?? 0)),
-    overtimeCents: (overtime / 60) * people * hourCents * overtimeFactor,
+    roadCents: toNearest((driveMinutes / 60) * (people * hourCents + (vanHourCents ?? 0))),
+    overtimeCents: toNearest((overtime / 60) * people * hourCents * overtimeFactor),
   };
 }
 

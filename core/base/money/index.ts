@@ -1,5 +1,22 @@
 import { typedNumber } from '#core/base/quantities';
-import type { Price } from './terms.ts';
+
+/*
+ * Money is whole cents, everywhere: a price, a limit, an hour. What is worked out is rounded once, at the line it
+ * stands on, and totals add the lines as they are shown, so that nobody adds them up to something else.
+ */
+
+/**
+ * The nearest whole number of so many cents: half goes away from zero, as on a bill.
+ *
+ * @example toNearest(1240.5) // 1241
+ * @example toNearest(-1240.5) // -1241
+ * @example toNearest(123_456, 100) // 123_500, whole dollars
+ */
+export function toNearest(cents: number, step = 1): number {
+  // A product such as 1.005 × 100 falls short of its half by less than a millionth of a cent.
+  const steps = Math.abs(cents) / step;
+  return (Math.sign(cents) * Math.floor(steps + 0.5 + 1e-9) || 0) * step;
+}
 
 /** @example dollars(480_000) // "$4,800" */
 export function dollars(cents: number): string {
@@ -10,9 +27,6 @@ export function dollars(cents: number): string {
     minimumFractionDigits: whole ? 0 : 2,
   });
 }
-
-/** @example priceWords({ cents: 480_000, per: 'year' }) // "$4,800 a year" */
-export const priceWords = ({ cents, per }: Price): string => `${dollars(cents)} a ${per}`;
 
 /** Most that an amount can be, cents. */
 const MOST_CENTS = 1e11;
