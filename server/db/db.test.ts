@@ -45,6 +45,7 @@ describe('migrations', () => {
       '0012 judged anew',
       '0013 processes',
       '0014 facts',
+      '0015 lookups',
     ]);
     expect(await migrate(a)).toEqual([]);
     await a.close();

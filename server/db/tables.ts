@@ -167,6 +167,7 @@ export const COLUMNS = {
     areaServed: maybe(text),
     handlingNotes: maybe(text),
     standsInFor: maybe(uuid),
+    retiredOn: maybe(day),
     details: unlessSaid(json<object>(), {}),
     version,
   },

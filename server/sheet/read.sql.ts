@@ -138,6 +138,7 @@ select
   u.status,
   u.built_on as "builtOn",
   u.installed_on as "installedOn",
+  case when u.status = 'retired' then json_build_object('on', u.retired_on) end as retired,
   s.time_zone as "timeZone",
   array(select number from circuits c where c.unit_id = u.id order by number) as circuits,
   array(select distinct refrigerant from circuits c where c.unit_id = u.id and refrigerant is not null) as refrigerants,

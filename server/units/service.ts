@@ -23,7 +23,7 @@ import { updateVersion } from '../http/versioned.ts';
 import { derive } from '../sheet/derive.ts';
 import { withLocked } from '../sheet/lock.ts';
 import { readUnits } from '../sheet/read.ts';
-import { historySettings } from '../settings/service.ts';
+import { companyToday, historySettings } from '../settings/service.ts';
 import { modelNotesFor } from '../notes/queries.ts';
 import { photosOf } from '../photos/queries.ts';
 import { siteNet, tracesOf } from '../tracing/queries.ts';
@@ -219,13 +219,19 @@ export async function updateUnit(
   actor: string,
 ): Promise<UnitPage> {
   await changing({ db, clock }, id, async (transaction) => {
-    const unit = await db.models.Unit.findByPk(id, { attributes: ['siteId'], transaction });
+    const unit = await db.models.Unit.findByPk(id, { attributes: ['siteId', 'status'], transaction });
     if (unit) await refuseStranger(db, unit.siteId, id, patch.standsInFor, transaction);
-    await updateVersion(db.models.Unit, id, version, patch, {
-      transaction,
-      what: 'Unit',
-      show: () => unitRecord({ db, clock }, id),
-    });
+    const retiring = patch.status !== undefined && patch.status !== unit?.status;
+    const retired = retiring
+      ? { retiredOn: patch.status === 'retired' ? await companyToday({ db, clock }) : null }
+      : {};
+    await updateVersion(
+      db.models.Unit,
+      id,
+      version,
+      { ...patch, ...retired },
+      { transaction, what: 'Unit', show: () => unitRecord({ db, clock }, id) },
+    );
     await writeLog(db, transaction, { actor, action: 'change', entity: 'unit', entityId: id, detail: patch });
   });
   return unitRecord({ db, clock }, id);

@@ -165,11 +165,11 @@ export const COMPONENTS_IN_SLOTS = `
 select
   p.part,
   p.circuit,
-  max(p.from_on) filter (where p.until_on is null) as from,
-  max(p.manufacturer) filter (where p.until_on is null) as manufacturer,
-  max(p.model) filter (where p.until_on is null) as model,
-  (count(*) filter (where p.until_on is not null))::int as earlier
-from components p
+  max(p.from_on) filter (where p.there) as from,
+  max(p.manufacturer) filter (where p.there) as manufacturer,
+  max(p.model) filter (where p.there) as model,
+  (count(*) filter (where not p.there))::int as earlier
+from (select *, ended is null or ended = 'with the unit' as there from components) p
 where p.unit_id = $1
 group by p.part, p.circuit`;
 

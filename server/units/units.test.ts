@@ -107,6 +107,34 @@ describe('what is read off a machine', () => {
     expect((await record()).details.heat?.riseMaxF).toBe(65);
   });
 
+  it('what is in a unit ends with it, and is in it again when that was a mistake', async () => {
+    const unitId = randomUUID();
+    await manager
+      .post('/api/units')
+      .send({ id: unitId, siteId: place.siteId, tag: 'RTU-9', kind: 'package gas/electric' })
+      .expect(201);
+    await enter('work', { text: 'New motor', installed: { slot: BLOWER } }, '2026-06-20T13:00:00Z', unitId);
+    const last = async () =>
+      (
+        await server.db.rows(
+          'select ended, until_on as until from components where unit_id = $1 order by from_on nulls first',
+          [unitId],
+        )
+      ).at(-1);
+    const become = async (status: string) => {
+      const { version } = await record(unitId);
+      await manager.patch(`/api/units/${unitId}`).send({ version, status }).expect(200);
+    };
+    await become('retired');
+    expect(await last()).toEqual({ ended: 'with the unit', until: '2026-06-20' });
+    expect((await record(unitId)).slots.find((slot) => sameSlot(slot, BLOWER))).toMatchObject({
+      installed: { from: '2026-06-20' },
+      earlier: 1,
+    });
+    await become('in service');
+    expect(await last()).toEqual({ ended: null, until: null });
+  });
+
   it('leaves a line in the log with who wrote it', async () => {
     const lines = await server.db.rows<{ actor: string; detail: { tons?: number } }>(
       `select p.login as actor, l.detail from log l join users p on p.id = l.actor_id where ` +

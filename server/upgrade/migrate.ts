@@ -39,7 +39,7 @@ const MIGRATIONS: readonly Migration[] = [
   { name: '0012 judged anew', sql: 'select 1', derives: true },
   { name: '0013 processes', sql: PROCESSES },
   { name: '0014 facts', sql: FACTS, derives: true },
-  { name: '0015 lookups', sql: LOOKUPS },
+  { name: '0015 lookups', sql: LOOKUPS, derives: true },
 ];
 
 const LOCK = 7_240_115;

@@ -44,6 +44,20 @@ describe('the end of a component', () => {
     // What was found at the one before is no failure of this one.
     expect(ended(burnt(90), put(91), put(100))).toEqual(['failed', 'unknown', null]);
   });
+  it('is that of its unit, on the day it was retired where somebody knows it', () => {
+    const of = (retired: { on: string | null } | null, ...lines: Entry[]) =>
+      foldSubject({ ...UNIT, retired }, lines, visitsOf(visit('v1'), visit('v2'))).lives.map(
+        ({ ended, until }) => [ended, until],
+      );
+    const lines = [burnt(90), put(91)];
+    expect(of({ on: '1972-03-01' }, ...lines)).toEqual([
+      ['failed', '1970-04-02'],
+      ['with the unit', '1972-03-01'],
+    ]);
+    expect(of({ on: '1970-01-05' }, put(91)).at(-1)).toEqual(['with the unit', '1970-04-02']);
+    expect(of({ on: null }, put(91)).at(-1)).toEqual(['with the unit', null]);
+    expect(of(null, put(91)).at(-1)).toEqual([null, null]);
+  });
   it('was good on the last day somebody looked and found nothing', () => {
     const look = (day: number, body: object = {}) =>
       entry(

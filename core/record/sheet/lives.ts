@@ -4,8 +4,11 @@ import type { EntryBody } from '#core/record/kinds';
 import type { Entry } from './entries.ts';
 import type { Standing } from './standing.ts';
 
-/** How a component's life ended: by what whoever put the next one in says, or by what was found at it. */
-export const LIFE_ENDS = ['failed', 'preventive', 'group', 'borrowed', 'unknown'] as const;
+/**
+ * How a component's life ended: by what whoever put the next one in says, or by what was found at it; or its
+ * unit was retired, and it with it.
+ */
+export const LIFE_ENDS = ['failed', 'preventive', 'group', 'borrowed', 'with the unit', 'unknown'] as const;
 export type LifeEnd = (typeof LIFE_ENDS)[number];
 
 /**
@@ -27,6 +30,11 @@ export interface ComponentLife {
   readonly serial: string | null;
 }
 
+/** That a unit is retired; on which day, null where nobody knows. */
+export interface Retired {
+  readonly on: PlainDate | null;
+}
+
 /** What was found at a component counts for its end when the next one goes in within so many days [our choice]. */
 const FOUND_DAYS = 60;
 const DAY_MS = 86_400_000;
@@ -37,11 +45,13 @@ const DAY_MS = 86_400_000;
  *
  * @param own what stands about the unit, in order
  * @param words component words the company has mapped itself
+ * @param retired where the unit is, and when, as far as somebody has said
  */
 export function livesOf(
   own: readonly Standing[],
   day: (e: Entry) => PlainDate,
   words: ReadonlyMap<string, PartId>,
+  retired?: Retired | null,
 ): ComponentLife[] {
   const slots = new Map<string, { slot: Slot; put: Standing[] }>();
   for (const e of own) {
@@ -63,8 +73,8 @@ export function livesOf(
       return {
         slot,
         from: e ? day(e) : null,
-        until: after ? day(after) : null,
-        ended: after ? endOf(own, slot, fromMs, after, words) : null,
+        until: after ? day(after) : lastDay(retired, e && day(e)),
+        ended: after ? endOf(own, slot, fromMs, after, words) : retired ? 'with the unit' : null,
         lastGood: good ? day(good) : null,
         entryId: e?.id ?? null,
         manufacturer: installed?.manufacturer ?? null,
@@ -74,6 +84,12 @@ export function livesOf(
     }),
   );
 }
+
+/** The day a unit was retired, and never before what is in it was put in: days are written by hand. */
+const lastDay = (retired: Retired | null | undefined, from: PlainDate | undefined): PlainDate | null => {
+  const on = retired?.on ?? null;
+  return on !== null && from !== undefined && on < from ? from : on;
+};
 
 const sameCircuit = (slot: Slot, circuit: number | undefined): boolean =>
   slot.circuit === null || circuit === undefined || circuit === slot.circuit;

@@ -5,7 +5,7 @@ import { actsOf, keptAnswers, type AnswersOf } from './acts.ts';
 import { conditionsOf, type ConditionState } from './conditions.ts';
 import type { Entry, VisitFact } from './entries.ts';
 import { findingOf, type FoundFact } from './findings.ts';
-import { livesOf, type ComponentLife } from './lives.ts';
+import { livesOf, type ComponentLife, type Retired } from './lives.ts';
 import { leakRepairsOf, movementsOf, type LeakRepair, type Movement } from './movements.ts';
 import { placesOf } from './place.ts';
 import { recommendationOf, type Recommendation } from './recommendations.ts';
@@ -34,6 +34,8 @@ export interface Subject {
   readonly siteId: string;
   /** Numbers of its refrigerant circuits; empty for a point, or where nobody has recorded any. */
   readonly circuits: readonly number[];
+  /** Where it is a unit that was retired. */
+  readonly retired?: Retired | null;
 }
 
 /** What a fold may be given beside its entries. */
@@ -70,7 +72,7 @@ export function foldSubject(
     movements: of('refrigerant').flatMap((e) => movementsOf(e, at)),
     leakRepairs: of('work').flatMap((e) => leakRepairsOf(e, at)),
     conditions: opened(subject, own, all, { roots, visits, words, since, answersOf }),
-    lives: livesOf(own, at.day, words),
+    lives: livesOf(own, at.day, words, subject.retired),
     tasks: of('work').flatMap((e) => tasksOf(e, at)),
     putOff: of('work').flatMap((e) => putOffOf(e, at)),
     recommendations: of('recommendation').map((e) => recommendationOf(e, at)),
