@@ -285,3 +285,71 @@ it('what was recommended and left open on its visits stands on the call, at a pa
     atPoints: { standing: [burnt], recommended: [{ text: 'label the breakers' }] },
   });
 });
+
+it('a part that is taken out of one unit and put into another is one line, and stands open where it is missing', async () => {
+  const { visitId } = await noHeat();
+  const lender = await at.unit('RTU-2');
+  const slot = { part: 'igniter', circuit: null };
+  const put = (fromUnitId: string, more: object = {}) =>
+    at.write(
+      visitId,
+      'work',
+      {
+        text: '',
+        installed: { slot, because: 'failed', borrowed: { fromUnitId, from: 'RTU-2', to: 'RTU-1' } },
+      },
+      { unitId, ...hour(12), ...more },
+    );
+  const line = await put(lender);
+  const lent = async () => (await at.get<{ conditions: object[] }>(`/api/units/${lender}`)).conditions;
+  expect(await lent()).toMatchObject([
+    { id: line, kind: 'part borrowed', text: 'igniter: now in RTU-1', closedAt: null },
+  ]);
+  expect(await open()).toEqual([]);
+  const lives = (id: string) =>
+    server.db.rows(
+      'select ended, entry_id as entry from components where unit_id = $1 order by from_on nulls first',
+      [id],
+    );
+  expect(await lives(lender)).toEqual([{ ended: 'borrowed', entry: null }]);
+  expect(await lives(unitId)).toEqual([
+    { ended: 'failed', entry: null },
+    { ended: null, entry: line },
+  ]);
+  await expectSameAnew();
+  // It was another one: the first is whole again.
+  const third = await at.unit('RTU-3');
+  const amended = await put(third, { supersedes: line, reason: 'other unit' });
+  expect([await lent(), await lives(lender)]).toEqual([[], []]);
+  expect(await lives(third)).toMatchObject([{ ended: 'borrowed' }]);
+  // A new one put in there ends it.
+  await at.write(visitId, 'work', { text: 'new', installed: { slot } }, { unitId: third, ...hour(13) });
+  expect(await lives(third)).toMatchObject([{ ended: 'borrowed' }, { ended: null }]);
+  const { conditions } = await at.get<{ conditions: { id: string; closedAt: string | null }[] }>(
+    `/api/units/${third}`,
+  );
+  expect(conditions).toMatchObject([{ id: line, closedAt: expect.any(String) as string }]);
+  await expectSameAnew();
+  await at.write(visitId, 'withdrawn', {}, { unitId, supersedes: amended, reason: 'not meant' });
+  expect(await lives(third)).toMatchObject([{ ended: 'unknown' }, { ended: null }]);
+  await expectSameAnew();
+});
+
+it('a part is taken out of another unit of the same site', async () => {
+  const { visitId } = await noHeat();
+  const elsewhere = await (await sheetWriter(server, `Works${++halls}`)).unit('RTU-1');
+  for (const fromUnitId of [unitId, elsewhere, randomUUID()])
+    await at.write(
+      visitId,
+      'work',
+      {
+        text: '',
+        installed: {
+          slot: { part: 'igniter', circuit: null },
+          borrowed: { fromUnitId, from: 'RTU-2', to: 'RTU-1' },
+        },
+      },
+      { unitId, ...hour(12) },
+      422,
+    );
+});

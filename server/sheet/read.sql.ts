@@ -32,6 +32,9 @@ const ENTRY = `
   (extract(epoch from e.recorded_at) * 1000)::float8 as "recordedMs",
   e.supersedes`;
 
+/** The unit that lent a part, of a line of work; null of most. */
+const LENT_BY = "(body->'installed'->'borrowed'->>'fromUnitId')::uuid";
+
 /** Whole lines of amendments that touch the units or points of $1. */
 export const LINES_OF_SUBJECTS = `
 select ${ENTRY}
@@ -39,7 +42,9 @@ from entries e
 where e.root_id in (
   select root_id from entries where unit_id = any($1::uuid[])
   union
-  select root_id from entries where point_id = any($1::uuid[]))`;
+  select root_id from entries where point_id = any($1::uuid[])
+  union
+  select root_id from entries where kind = 'work' and ${LENT_BY} = any($1::uuid[]))`;
 
 /**
  * Of the units in $1 those with a line that can keep a call open: the others need not be read for a call's
@@ -213,8 +218,8 @@ with old as (
   from entries
   where id = $2::uuid
 ),
-line as (
-  select distinct e.unit_id, e.point_id
+own_line as (
+  select e.unit_id, e.point_id, e.kind, e.body
   from entries e
   where e.root_id in (
     select root_id
@@ -222,6 +227,11 @@ line as (
     where id = $2::uuid
       or id = any($3::uuid[])
       or id = (select (body->>'conditionId')::uuid from old where kind = 'condition closed'))
+),
+line as (
+  select unit_id, point_id from own_line
+  union
+  select ${LENT_BY}, null from own_line where kind = 'work'
 ),
 about as (
   select unit_id as id from line where unit_id is not null

@@ -60,7 +60,7 @@ export async function componentWords(db: Database, transaction?: Transaction): P
 }
 
 /** Kinds whose lines can open what another line closes. */
-const OPENS: ReadonlySet<string> = new Set(['condition left', 'finding', 'look']);
+const OPENS: ReadonlySet<string> = new Set(['condition left', 'finding', 'look', 'work']);
 
 /**
  * The lines that touch each subject: whole lines of amendments, and every closing of one of its conditions.

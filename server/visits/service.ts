@@ -2,6 +2,7 @@ import type { Transaction } from 'sequelize';
 import { localDate } from '#core/base/time';
 import type { UnitKind } from '#core/base/vocabulary';
 import { lacksOf, subjectOf, touchesOf, whichSubject } from '#core/record/kinds';
+import { lentBy } from '#core/record/sheet';
 import { leaveIsSettled } from '#core/record/work';
 import type { SignedIn } from '#contracts/people';
 import { isAnotherCrews } from '#contracts/roles';
@@ -176,6 +177,7 @@ async function touchedBy(db: Database, entry: NewEntry, transaction: Transaction
     entry.unitId,
     only,
     ...ofLine,
+    lentBy(entry),
     ...(touches.has('called units') ? [...found, ...own.map((call) => call.unitId)] : []),
   ].filter((id) => typeof id === 'string');
   return {
@@ -318,6 +320,17 @@ async function checkBody(
     calls: new Set(own.map((call) => call.id)),
     where: (id) => where.get(id),
   });
+  const lender = lentBy(entry);
+  if (
+    lender !== null &&
+    (lender === unitId || (await db.models.Unit.findByPk(lender, { transaction }))?.siteId !== siteId)
+  )
+    throw invalid([
+      {
+        path: 'body.installed.borrowed.fromUnitId',
+        message: 'no other unit of this site: where was it taken from?',
+      },
+    ]);
   if (lacks.length > 0) throw invalid(lacks.map(({ path, message }) => ({ path: `body.${path}`, message })));
 }
 type Found = { readonly id: string; readonly siteId: string };

@@ -142,8 +142,46 @@ function WorkFields(props: FieldsProps) {
             props={props}
           />
         ) : null}
+        {props.values.slot ? <TakenFrom {...props} /> : null}
       </div>
     </div>
+  );
+}
+
+/** The unit a part was taken out of, where it is no new one: it stands open there that it is missing. */
+function TakenFrom(props: FieldsProps) {
+  const sisters = props.sisters ?? [];
+  const chosen = String(props.values.borrowedUnit ?? '');
+  if (sisters.length === 0) return null;
+  return (
+    <Field
+      label="Taken out of"
+      hint={
+        chosen
+          ? `It stands open on ${String(props.values.borrowedFrom)} that it is missing there.`
+          : undefined
+      }
+      roof
+    >
+      <select
+        value={chosen}
+        onChange={(e) => {
+          const from = sisters.find(({ id }) => id === e.target.value);
+          props.set({
+            borrowedUnit: from?.id ?? '',
+            borrowedFrom: from?.tag ?? '',
+            borrowedTo: from ? (props.unit?.tag ?? '') : '',
+          });
+        }}
+      >
+        <option value="">nothing: it is new</option>
+        {sisters.map(({ id, tag }) => (
+          <option key={id} value={id}>
+            {tag}
+          </option>
+        ))}
+      </select>
+    </Field>
   );
 }
 

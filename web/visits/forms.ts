@@ -238,6 +238,11 @@ const plain = (required: readonly string[], optional: readonly string[] = []): E
 /** Kinds that are written by a form of the sheet; arriving is a button, measurements come from the bench. */
 export type FormKind = Exclude<EntryKind, 'arrive' | 'measurement' | 'withdrawn'>;
 
+interface Put {
+  readonly slot?: Slot;
+  readonly borrowed?: { readonly fromUnitId: string; readonly from: string; readonly to: string };
+}
+
 /** The ways of kinds whose fields are more than what their kind asks. */
 const OWN: Partial<Record<FormKind, EntryForm>> = {
   'reading set': {
@@ -315,12 +320,19 @@ const OWN: Partial<Record<FormKind, EntryForm>> = {
               model: text(v, 'model'),
               serial: text(v, 'serial'),
               because: text(v, 'because'),
+              borrowed: text(v, 'borrowedUnit')
+                ? {
+                    fromUnitId: text(v, 'borrowedUnit'),
+                    from: text(v, 'borrowedFrom') ?? '',
+                    to: text(v, 'borrowedTo') ?? '',
+                  }
+                : undefined,
             })
           : undefined,
       });
     },
     fromBody: ({ tasks, installed, found, putOff, ...rest }) => {
-      const { slot, ...put } = (installed as { slot?: Slot } | undefined) ?? {};
+      const { slot, borrowed, ...put } = (installed as Put | undefined) ?? {};
       return {
         ...asText(rest),
         ...Object.fromEntries(((tasks as string[] | undefined) ?? []).map((t) => [`task ${t}`, true])),
@@ -328,6 +340,9 @@ const OWN: Partial<Record<FormKind, EntryForm>> = {
         ...prefixed('putOff ', putOff),
         ...asText(put),
         ...(slot ? { slot: slotKey(slot) } : {}),
+        ...(borrowed
+          ? { borrowedUnit: borrowed.fromUnitId, borrowedFrom: borrowed.from, borrowedTo: borrowed.to }
+          : {}),
       };
     },
   },

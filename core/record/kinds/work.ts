@@ -1,11 +1,19 @@
 import { z } from 'zod';
-import { longText, shortText } from '#core/base/shapes';
+import { id, longText, shortText } from '#core/base/shapes';
 import { hasSlot, slotFor, slotName } from '#core/machine';
 import { FOUND_AS, PUT_OFF_FOR, putOffWords, type PutOffFor } from '#core/upkeep/maintenance';
 import { circuitLack, circuitNumber, slot } from './fields.ts';
 import { kind, sentences, type Lack, type Near } from './kind.ts';
 
 type Installed = { readonly slot: z.infer<typeof slot> };
+
+/** A unit that lent a part: where it is put in says it, and it stands open on both. */
+const borrowed = z.object({
+  fromUnitId: id,
+  /** What both were called when it was written: what is borrowed is looked for by its plate. */
+  from: z.string().trim().min(1).max(60),
+  to: z.string().trim().min(1).max(60),
+});
 
 function slotLack({ slot: { part, circuit } }: Installed, { unit }: Near): Lack[] {
   if (!unit) return [{ path: 'installed.slot', message: 'which unit? a component belongs to one' }];
@@ -50,6 +58,7 @@ export const work = kind({
           because: z
             .enum(['failed', 'preventive', 'group', 'borrowed'], 'why did the old one come out?')
             .optional(),
+          borrowed: borrowed.optional(),
         })
         .optional(),
     })
@@ -75,7 +84,8 @@ export const work = kind({
       ...byTask(putOff, (why) => `put off, ${putOffWords(why as PutOffFor)}`),
       leakRepair && `Leak repair ${leakRepair}`,
       installed &&
-        `New ${slotName(installed.slot)}${installed.because ? `, the old one ${BECAUSE[installed.because]}` : ''}`,
+        `${installed.borrowed ? `Borrowed from ${installed.borrowed.from}:` : 'New'} ${slotName(installed.slot)}` +
+          (installed.because ? `, the old one ${BECAUSE[installed.because]}` : ''),
     ),
   form: { title: 'Work', save: 'Put the work on the sheet', group: 'done' },
 });

@@ -1,7 +1,8 @@
-import { dangerSeen, type PartId } from '#core/machine';
+import { dangerSeen, slotName, type PartId } from '#core/machine';
 import { CONDITION_KINDS, type ConditionKind } from '#core/base/vocabulary';
 import { dangerFound, type AnswerNumber, type EntryBody } from '#core/record/kinds';
 import type { VisitFact } from './entries.ts';
+import { lentBy } from './lines.ts';
 import type { Standing } from './standing.ts';
 
 /*
@@ -93,8 +94,14 @@ const withLine = (open: ConditionState, next: Opening): ConditionState => ({
   madeSafe: open.madeSafe ?? next.madeSafe,
 });
 
-/** What a line opens, where it opens something. */
-function openingOf(e: Standing, since: number, words: ReadonlyMap<string, PartId>): Opening | undefined {
+/** What a line opens on a subject, where it opens something. */
+function openingOf(
+  e: Standing,
+  subjectId: string,
+  since: number,
+  words: ReadonlyMap<string, PartId>,
+): Opening | undefined {
+  if (lentBy(e) === subjectId) return lending(e);
   if (e.kind !== 'condition left' && e.kind !== 'finding' && e.kind !== 'look') return undefined;
   const at = { id: e.rootId, visitId: e.visitId, openedMs: e.occurredMs, openedBy: e.authorId };
   const of = (kind: ConditionKind) => ({ kind, hazard: CONDITION_KINDS[kind]?.hazard ?? false });
@@ -142,14 +149,27 @@ function openingOf(e: Standing, since: number, words: ReadonlyMap<string, PartId
       };
 }
 
-/** Whether a line closes a condition: it names it, or puts in new the part it was found at. */
+/** The part that another unit runs on now. */
+function lending(e: Standing): Opening {
+  const { installed } = e.body as EntryBody<'work'>;
+  const { slot, borrowed } = installed as NonNullable<typeof installed>;
+  return {
+    ...plainCondition,
+    ...{ id: e.rootId, visitId: e.visitId, openedMs: e.occurredMs, openedBy: e.authorId },
+    ...{ kind: 'part borrowed', hazard: CONDITION_KINDS['part borrowed'].hazard, source: 'left' },
+    ...{ part: slot.part, circuit: slot.circuit, text: `${slotName(slot)}: now in ${borrowed?.to}` },
+  };
+}
+
+/** Whether a line closes a condition: it names it, or puts in new the part it was found at or that was lent. */
 function closes(e: Standing, one: ConditionState, roots: ReadonlyMap<string, string>): boolean {
   if (e.kind === 'condition closed') {
     const { conditionId } = e.body as EntryBody<'condition closed'>;
     return one.lines.includes(roots.get(conditionId) ?? conditionId);
   }
   const { installed } = e.body as EntryBody<'work'>;
-  if (!installed || (one.source !== 'found' && one.source !== 'seen')) return false;
+  const byPart = one.source === 'found' || one.source === 'seen' || one.kind === 'part borrowed';
+  if (!installed || one.part === null || !byPart) return false;
   const { part, circuit } = installed.slot;
   return one.part === part && (circuit === null || one.circuit === null || one.circuit === circuit);
 }
@@ -159,7 +179,7 @@ function closes(e: Standing, one: ConditionState, roots: ReadonlyMap<string, str
  * visit to another site is about something else; nothing closes before it was opened, since clocks of two
  * phones may differ.
  *
- * @param own lines about the subject
+ * @param own lines about the subject, and those that put a part of it elsewhere
  * @param all lines that may close something of it
  * @param since lines recorded before it say nothing beyond what was left: they were written under older rules
  */
@@ -186,7 +206,7 @@ export function conditionsOf(
   );
   const found: ConditionState[] = [];
   for (const e of own) {
-    const next = openingOf(e, since, words);
+    const next = openingOf(e, subject.id, since, words);
     // A history brought in from elsewhere says what was found once, not what is so today.
     if (!next || (next.source !== 'left' && visits.get(e.visitId)?.source === 'imported')) continue;
     const at = found.findIndex((one) => !closedBefore(one, next.openedMs) && sameFact(one, next));

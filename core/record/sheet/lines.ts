@@ -1,7 +1,15 @@
 import type { Entry } from './entries.ts';
 
+/** The unit whose part a line put into another: such a line is about both. */
+export const lentBy = ({ kind, body }: Pick<Entry, 'kind' | 'body'>): string | null =>
+  kind === 'work'
+    ? ((body as { installed?: { borrowed?: { fromUnitId: string } } }).installed?.borrowed?.fromUnitId ??
+      null)
+    : null;
+
 /**
- * The lines that say something of each unit and point: whole lines of amendments that were ever about it, and
+ * The lines that say something of each unit and point: whole lines of amendments that were ever about it or put
+ * a part of it elsewhere, and
  * every closing of one of its conditions, wherever that was written.
  *
  * @param rootOf the first entry of a line of amendments, by the id of any of them
@@ -17,8 +25,8 @@ export function linesBySubject<E extends Entry>(
     else subjects.set(root, new Set([subject]));
   };
   for (const e of entries) {
-    const subject = e.unitId ?? e.pointId;
-    if (subject !== null) note(rootOf(e.id) ?? e.id, subject);
+    for (const subject of [e.unitId ?? e.pointId, lentBy(e)])
+      if (subject !== null) note(rootOf(e.id) ?? e.id, subject);
   }
   for (const e of entries) {
     if (e.kind !== 'condition closed') continue;

@@ -79,6 +79,69 @@ describe('the end of a component', () => {
   });
 });
 
+describe('a part that was taken out of one unit and put into another', () => {
+  const slot = { part: 'contactor', circuit: 1 };
+  const lends = (day: number, more: Partial<Entry> = {}) =>
+    entry(
+      'work',
+      {
+        text: '',
+        installed: { slot, because: 'failed', borrowed: { fromUnitId: 'u1', from: 'RTU-1', to: 'RTU-2' } },
+      },
+      on(day, { unitId: 'u2', ...more }),
+    );
+  const lives = (id: string, ...lines: Entry[]) =>
+    foldSubject({ ...UNIT, id }, lines, visitsOf(visit('v1'), visit('v2'))).lives.map(
+      ({ from, until, ended }) => [from, until, ended],
+    );
+  const [DAY_10, DAY_20] = ['1970-01-11', '1970-01-21'];
+
+  it('is one line about both: what was there ended as borrowed, and nothing is in there until something is put in', () => {
+    expect(lives('u1', lends(10))).toEqual([[null, DAY_10, 'borrowed']]);
+    expect(lives('u1', lends(10), put(20, {}, slot))).toEqual([
+      [null, DAY_10, 'borrowed'],
+      [DAY_20, null, null],
+    ]);
+    expect(lives('u2', lends(10))).toEqual([
+      [null, DAY_10, 'failed'],
+      [DAY_10, null, null],
+    ]);
+  });
+
+  it('stands open on the unit it was taken from, until a part is put in there or somebody closes it', () => {
+    const line = lends(10);
+    const open = (id: string, ...lines: Entry[]) =>
+      foldSubject({ ...UNIT, id }, lines, visitsOf(visit('v1'), visit('v2'))).conditions;
+    expect(open('u2', line)).toEqual([]);
+    expect(open('u1', line)).toMatchObject([
+      {
+        ...{
+          id: line.id,
+          source: 'left',
+          kind: 'part borrowed',
+          part: 'contactor',
+          circuit: 1,
+          closed: null,
+        },
+        text: 'circuit 1 contactor: now in RTU-2',
+      },
+    ]);
+    const again = put(20, {}, slot);
+    expect(open('u1', line, again)[0]?.closed).toEqual({ atMs: 20 * DAY, entryId: again.id });
+    expect(open('u1', line, put(20, {}, { part: 'contactor', circuit: 2 }))[0]?.closed).toBeNull();
+    const closing = entry('condition closed', { conditionId: line.id, text: 'lent for good' }, on(30));
+    expect(open('u1', line, closing)[0]?.closed).toMatchObject({ entryId: closing.id });
+    // Amended so that it was a new part after all, nothing is missing anywhere.
+    const amended = entry(
+      'work',
+      { text: 'new', installed: { slot } },
+      on(10, { unitId: 'u2', supersedes: line.id }),
+    );
+    expect(open('u1', line, amended)).toEqual([]);
+    expect(lives('u1', line, amended)).toEqual([]);
+  });
+});
+
 describe('the places of refrigerant', () => {
   const places = (body: object) =>
     fold(entry('refrigerant', { refrigerant: 'R-22', circuit: 2, ...body })).movements.map(

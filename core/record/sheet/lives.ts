@@ -2,7 +2,7 @@ import { partOfWord, slotFor, slotKey, type PartId, type Slot } from '#core/mach
 import type { PlainDate } from '#core/base/time';
 import type { EntryBody } from '#core/record/kinds';
 import type { Entry } from './entries.ts';
-import type { Standing } from './standing.ts';
+import { inOrder, type Standing } from './standing.ts';
 
 /**
  * How a component's life ended: by what whoever put the next one in says, or by what was found at it; or its
@@ -39,48 +39,71 @@ export interface Retired {
 const FOUND_DAYS = 60;
 const DAY_MS = 86_400_000;
 
+/** What happened at a slot: something was put in, or what was in it was lent to another unit. */
+interface AtSlot {
+  readonly e: Standing;
+  readonly out: boolean;
+}
+
 /**
- * The lives of components, slot by slot: each ends on the day the next one went in; before the first stood
- * something unknown.
+ * The lives of components, slot by slot: each ends on the day the next one went in, or it was lent to another
+ * unit; before the first stood something unknown, and after one that was lent stands nothing.
  *
  * @param own what stands about the unit, in order
  * @param words component words the company has mapped itself
- * @param retired where the unit is, and when, as far as somebody has said
+ * @param more lines that put a part of it into another unit; whether the unit is retired
  */
 export function livesOf(
   own: readonly Standing[],
   day: (e: Entry) => PlainDate,
   words: ReadonlyMap<string, PartId>,
-  retired?: Retired | null,
+  {
+    lent = [],
+    retired,
+  }: { readonly lent?: readonly Standing[]; readonly retired?: Retired | null | undefined },
 ): ComponentLife[] {
-  const slots = new Map<string, { slot: Slot; put: Standing[] }>();
-  for (const e of own) {
+  const slots = new Map<string, { slot: Slot; events: AtSlot[] }>();
+  for (const { e, out } of [
+    ...own.map((e) => ({ e, out: false })),
+    ...lent.map((e) => ({ e, out: true })),
+  ].sort((a, b) => inOrder(a.e, b.e))) {
     const installed = e.kind === 'work' ? (e.body as EntryBody<'work'>).installed : undefined;
     if (!installed) continue;
     const slot = slotFor(installed.slot.part, installed.slot.circuit);
-    const known = slots.get(slotKey(slot)) ?? { slot, put: [] };
-    known.put.push(e);
+    const known = slots.get(slotKey(slot)) ?? { slot, events: [] };
+    known.events.push({ e, out });
     slots.set(slotKey(slot), known);
   }
-  return [...slots.values()].flatMap(({ slot, put }) =>
-    [undefined, ...put].map((e, i): ComponentLife => {
-      const after = put[i];
+  return [...slots.values()].flatMap(({ slot, events }) =>
+    [undefined, ...events].flatMap((start, i): ComponentLife[] => {
+      const after = events[i];
+      if (start?.out || (start === undefined && after === undefined)) return [];
+      const e = start?.e;
       const installed = e && (e.body as EntryBody<'work'>).installed;
-      const [fromMs, untilMs] = [e?.occurredMs ?? -Infinity, after?.occurredMs ?? Infinity];
+      const [fromMs, untilMs] = [e?.occurredMs ?? -Infinity, after?.e.occurredMs ?? Infinity];
       const good = own.findLast(
         (line) => line.occurredMs >= fromMs && line.occurredMs <= untilMs && saysGood(line, slot),
       );
-      return {
-        slot,
-        from: e ? day(e) : null,
-        until: after ? day(after) : lastDay(retired, e && day(e)),
-        ended: after ? endOf(own, slot, fromMs, after, words) : retired ? 'with the unit' : null,
-        lastGood: good ? day(good) : null,
-        entryId: e?.id ?? null,
-        manufacturer: installed?.manufacturer ?? null,
-        model: installed?.model ?? null,
-        serial: installed?.serial ?? null,
-      };
+      const ended = !after
+        ? retired
+          ? 'with the unit'
+          : null
+        : after.out
+          ? 'borrowed'
+          : endOf(own, slot, fromMs, after.e, words);
+      return [
+        {
+          slot,
+          from: e ? day(e) : null,
+          until: after ? day(after.e) : lastDay(retired, e && day(e)),
+          ended,
+          lastGood: good ? day(good) : null,
+          entryId: e?.id ?? null,
+          manufacturer: installed?.manufacturer ?? null,
+          model: installed?.model ?? null,
+          serial: installed?.serial ?? null,
+        },
+      ];
     }),
   );
 }

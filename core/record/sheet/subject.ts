@@ -5,6 +5,7 @@ import { actsOf, keptAnswers, type AnswersOf } from './acts.ts';
 import { conditionsOf, type ConditionState } from './conditions.ts';
 import type { Entry, VisitFact } from './entries.ts';
 import { findingOf, type FoundFact } from './findings.ts';
+import { lentBy } from './lines.ts';
 import { livesOf, type ComponentLife, type Retired } from './lives.ts';
 import { leakRepairsOf, movementsOf, type LeakRepair, type Movement } from './movements.ts';
 import { placesOf } from './place.ts';
@@ -45,6 +46,12 @@ export interface FoldedOn {
   readonly answersOf?: AnswersOf | undefined;
 }
 
+/** What stands about a subject, and what put a part of it into another unit. */
+const linesAbout = ({ id }: Pick<Subject, 'id'>, all: readonly Standing[]) => ({
+  own: all.filter((e) => (e.unitId ?? e.pointId) === id),
+  lent: all.filter((e) => lentBy(e) === id),
+});
+
 /**
  * What stands about one subject.
  *
@@ -63,7 +70,7 @@ export function foldSubject(
 ): SubjectSheet {
   const roots = rootsOf(entries);
   const all = standing(entries, roots);
-  const own = all.filter((e) => (e.unitId ?? e.pointId) === subject.id);
+  const { own, lent } = linesAbout(subject, all);
   const ofKind = groupBy(own, (e) => e.kind);
   const of = (kind: EntryKind) => ofKind.get(kind) ?? [];
   const at = placesOf(own, subject.circuits, visits);
@@ -72,7 +79,7 @@ export function foldSubject(
     movements: of('refrigerant').flatMap((e) => movementsOf(e, at)),
     leakRepairs: of('work').flatMap((e) => leakRepairsOf(e, at)),
     conditions: opened(subject, own, all, { roots, visits, words, since, answersOf }),
-    lives: livesOf(own, at.day, words, subject.retired),
+    lives: livesOf(own, at.day, words, { lent, retired: subject.retired }),
     tasks: of('work').flatMap((e) => tasksOf(e, at)),
     putOff: of('work').flatMap((e) => putOffOf(e, at)),
     recommendations: of('recommendation').map((e) => recommendationOf(e, at)),
@@ -94,7 +101,7 @@ export function foldConditions(
 ): readonly ConditionState[] {
   const roots = rootsOf(entries);
   const all = standing(entries, roots);
-  const own = all.filter((e) => (e.unitId ?? e.pointId) === subject.id);
+  const { own } = linesAbout(subject, all);
   return opened(subject, own, all, { roots, visits, words, since, answersOf });
 }
 
@@ -104,6 +111,7 @@ function opened(
   all: readonly Standing[],
   by: Parameters<typeof conditionsOf>[3] & Parameters<typeof actsOf>[2],
 ): readonly ConditionState[] {
-  const conditions = conditionsOf(subject, own, all, by);
+  const told = all.filter((e) => (e.unitId ?? e.pointId) === subject.id || lentBy(e) === subject.id);
+  const conditions = conditionsOf(subject, told, all, by);
   return [...conditions, ...actsOf(own, conditions, by)];
 }

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { rootsOf, type ConditionState, type Entry, type VisitFact } from '../index.ts';
+import { lentBy, rootsOf, type ConditionState, type Entry, type VisitFact } from '../index.ts';
 import { call, HOUR, visit, visitsOf } from './sheets.ts';
 
 /* Sheets as people might write them, for what holds of any of them. */
@@ -38,6 +38,8 @@ const kinds = fc.oneof(
       { tasks: ['filters and belts'] },
       { installed: { slot: { part: 'inducer', circuit: null } } },
       { installed: { slot: { part: 'heat exchanger', circuit: null } } },
+      // Taken out of the other unit, whichever that is: see below.
+      { installed: { slot: { part: 'inducer', circuit: null }, borrowed: {} } },
     )
     .map((w) => ['work', { text: 'x', ...w }] as const),
   fc
@@ -92,14 +94,21 @@ export function written(script: readonly Step[]): Entry[] {
       const some = all.filter(
         ({ kind: what, body: said }) =>
           of.includes(what) &&
-          (what !== 'finding' || (said as { component?: string }).component === 'heat exchanger'),
+          (what !== 'finding' || (said as { component?: string }).component === 'heat exchanger') &&
+          (what !== 'work' || lentBy({ kind: what, body: said }) !== null),
       );
       // People name a thing by the first line that said it, as it was shown to them.
       let first: Entry | undefined = some[about % Math.max(1, some.length)];
       while (first?.supersedes) first = all.find((e) => e.id === first?.supersedes) as Entry;
       return first?.id;
     };
-    const conditionId = named('condition left', 'finding', 'look');
+    const other = UNITS.find((id) => id !== unit) as string;
+    const { installed } = body as { installed?: { borrowed?: object } };
+    const lent = installed?.borrowed && {
+      text: 'x',
+      installed: { ...installed, borrowed: { fromUnitId: other, from: other, to: unit } },
+    };
+    const conditionId = named('condition left', 'finding', 'look', 'work');
     if (kind === 'condition closed' && !conditionId) return;
     const lineId = named('reading set');
     if (kind === 'explained' && !lineId) return;
@@ -114,7 +123,7 @@ export function written(script: readonly Step[]): Entry[] {
       pointId: null,
       callId: null,
       kind,
-      body: names[kind] ?? body,
+      body: names[kind] ?? lent ?? body,
       authorId: null,
       occurredMs: hour * HOUR,
       recordedMs: i,
