@@ -201,6 +201,8 @@ export interface ConditionView {
   readonly unitId: string | null;
   /** Whether somebody left it so, found it, saw it, or measured it. */
   readonly source: ConditionSource;
+  /** The part it is about, where somebody has said. */
+  readonly part: PartId | null;
   readonly kind: string;
   readonly hazard: boolean;
   readonly circuit: number | null;

@@ -2,6 +2,7 @@
 export const CONDITION = `o.id,
   o.unit_id as "unitId",
   o.source,
+  o.part,
   o.kind,
   o.hazard,
   o.circuit,

@@ -155,6 +155,7 @@ export const condition = z.strictObject({
   id,
   unitId: maybe(id),
   source: z.enum(CONDITION_SOURCES),
+  part: maybe(part),
   kind: text,
   hazard: z.boolean(),
   circuit: maybe(count),

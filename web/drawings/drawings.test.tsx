@@ -10,6 +10,7 @@ const condition = (given: Partial<ConditionView> = {}): ConditionView => ({
   id: 'c1',
   unitId: 'u1',
   source: 'left',
+  part: null,
   kind: 'filters out',
   hazard: false,
   circuit: null,

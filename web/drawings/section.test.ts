@@ -196,6 +196,9 @@ describe('the cut through a machine', () => {
       details: {},
     });
     expect(partForCondition(two, { kind: 'circuit isolated', circuit: 2 }).id).toBe('circuit 2 compressor');
+    const lent = { kind: 'part borrowed', circuit: 2 };
+    expect(partForCondition(two, { ...lent, part: 'compressor' }).id).toBe('circuit 2 compressor');
+    expect(partForCondition(two, { ...lent, part: null }).part).toBe('main board');
     expect(partFor(two, 'flame sensor')?.id).toBe('burner');
     expect(partFor(two, undefined)).toBeUndefined();
   });

@@ -71,15 +71,15 @@ export function partFor(
 }
 
 /**
- * The part a condition is shown at; where the drawing has none, the first part, so that nothing left open is
+ * The part a condition is shown at: its own, else the one its kind is about; where the drawing has none, the first part, so that nothing left open is
  * ever out of sight.
  */
 export function partForCondition(
   section: Section,
-  condition: { readonly kind: string; readonly circuit?: number | null },
+  condition: { readonly kind: string; readonly circuit?: number | null; readonly part?: PartId | null },
 ): SectionPart {
   const places = CONDITION_PLACE[condition.kind as ConditionKind] ?? [];
-  for (const place of places) {
+  for (const place of [condition.part, ...places]) {
     const part = partFor(section, place, condition.circuit);
     if (part) return part;
   }

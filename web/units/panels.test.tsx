@@ -193,6 +193,7 @@ describe('what is told beside the cut', () => {
     hazard,
     circuit: null,
     source: 'left' as const,
+    part: null,
     text: 'limit jumpered',
     openedAt: '2026-05-20T02:00:00Z',
     openedBy: 'Ada',

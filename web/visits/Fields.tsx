@@ -370,7 +370,7 @@ function Outcomes(props: FieldsProps) {
         .filter((c) => c.repairs.length > 0)
         .map((c) => (
           <p key={c.id} role="status" className="fault">
-            {c.name}: the office gets a call for the repair of its own: {c.repairs.join(', ')}.
+            The office gets a call of its own for the repair: {c.repairs.join(', ')}.
           </p>
         ))}
       {unticked.length > 0 ? (

@@ -270,9 +270,9 @@ describe('the other forms know the unit', () => {
     const call = { id: 'k1', name: 'RTU-1 Filters', maintenance: true, ticked: true, waitsFor: [] };
     const repairs = ['exchanger holed or cracked on RTU-1'];
     expect(said('leave', {}, { calls: [{ ...call, repairs }] })).toContain(
-      'the office gets a call for the repair of its own: exchanger holed or cracked on RTU-1.',
+      'The office gets a call of its own for the repair: exchanger holed or cracked on RTU-1.',
     );
-    expect(said('leave', {}, { calls: [{ ...call, repairs: [] }] })).not.toContain('of its own');
+    expect(said('leave', {}, { calls: [{ ...call, repairs: [] }] })).not.toContain('The office gets');
   });
 
   it('the company’s own limits judge', () => {
