@@ -31,11 +31,22 @@ select ${SITE_COLUMNS}
 from sites s join customers c on c.id = s.customer_id
 where s.id = $1`;
 
+const COUNTED = `
+  count(*)::int as units,
+  (count(*) filter (where m.to_decide))::int as flagged
+from units u left join unit_summaries m on m.unit_id = u.id
+where u.status <> 'retired'`;
+/** All units are counted once and joined; where only a few sites are looked up, the units of those alone. */
+const COUNTS = {
+  'of all': `left join (select u.site_id, ${COUNTED} group by u.site_id) n on n.site_id = s.id`,
+  'of each': `left join lateral (select ${COUNTED} and u.site_id = s.id) n on true`,
+};
+
 /**
- * Sites with counts of their units; where and order follow. The units are counted before they are joined, and
- * which of them are watched is looked up for the rows that are left: a join of all columns costs twice as much.
+ * Sites with counts of their units; where and order follow. Which units are watched is looked up for the rows
+ * that are left: a join of all columns costs twice as much.
  */
-const SITE_ROWS = `
+const siteRows = (counts: keyof typeof COUNTS): string => `
 select ${SITE_COLUMNS},
   coalesce(n.units, 0) as units,
   coalesce(n.flagged, 0) as flagged,
@@ -48,11 +59,7 @@ select ${SITE_COLUMNS},
     '[]') as watched
 from sites s
   join customers c on c.id = s.customer_id
-  left join (
-    select u.site_id, count(*)::int as units, (count(*) filter (where m.to_decide))::int as flagged
-    from units u left join unit_summaries m on m.unit_id = u.id
-    where u.status <> 'retired'
-    group by u.site_id) n on n.site_id = s.id`;
+  ${COUNTS[counts]}`;
 
 const WATCHED = `exists (
   select 1 from units x join unit_summaries y on y.unit_id = x.id
@@ -77,13 +84,13 @@ export const sitesPage = (
   page: Pick<ListAsked, 'limit' | 'offset'>,
   only: SiteOnly = {},
 ): string => `
-${SITE_ROWS}
+${siteRows(searched ? 'of each' : 'of all')}
 ${ofSites(searched, only)}
 order by ${order}, s.id
 ${cut(page)}`;
 
 export const SITES_OF_CUSTOMER = `
-${SITE_ROWS}
+${siteRows('of each')}
 where s.customer_id = $1 and s.retired_at is null
 order by s.name`;
 
