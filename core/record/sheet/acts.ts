@@ -1,9 +1,9 @@
 import { groupBy } from '#core/base/collections';
 import { saidText } from '#core/base/quantities';
-import { CONDITION_KINDS, type ConditionKind } from '#core/base/vocabulary';
+import type { ConditionKind } from '#core/base/vocabulary';
 import { closesByWords, isCarbonMonoxide, ruleOf, type Answer } from '#core/measuring/answers';
 import { answerNumber, type EntryBody } from '#core/record/kinds';
-import { plainCondition, type Closed, type ConditionState } from './conditions.ts';
+import { opening, type Closed, type ConditionState } from './conditions.ts';
 import type { Entry } from './entries.ts';
 import type { Standing } from './standing.ts';
 
@@ -60,27 +60,19 @@ interface LedTo {
   readonly act?: { readonly lineId: string; readonly rule: string } | undefined;
 }
 
-function actOf(e: Standing, answer: Answer): ConditionState {
-  const rule = ruleOf(answer);
-  const kind = conditionOfRule(rule);
-  const { name, quantity, unit, value, decimals } = answer;
-  return {
-    ...plainCondition,
+function actOf(e: Standing, asks: Answer): ConditionState {
+  const rule = ruleOf(asks);
+  const { name, quantity, unit, value, decimals } = asks;
+  const open = opening(e, conditionOfRule(rule), {
     id: actId(e.rootId, rule),
     source: 'measured',
-    lines: [e.rootId],
-    visitId: e.visitId,
-    kind,
-    hazard: CONDITION_KINDS[kind].hazard,
-    circuit: (e.body as { circuit?: number }).circuit ?? null,
+    circuit: (e.body as { circuit?: number }).circuit,
     rule,
     mode: modeOf(e),
-    text: [answerNumber(answer), saidText(answer.text)].filter(Boolean).join('. '),
+    text: [answerNumber(asks), saidText(asks.text)].filter(Boolean).join('. '),
     answer: { name, quantity, unit, value, decimals },
-    openedMs: e.occurredMs,
-    openedBy: e.authorId,
-    closed: null,
-  };
+  });
+  return { ...open, lines: [e.rootId], closed: null };
 }
 
 /**

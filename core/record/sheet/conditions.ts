@@ -46,19 +46,6 @@ export interface Closed {
   readonly entryId: string;
 }
 
-/** What a condition without anything special says. */
-export const plainCondition = {
-  part: null,
-  rule: null,
-  mode: null,
-  answer: null,
-  changedFrom: null,
-  changedTo: null,
-  closes: null,
-  told: null,
-  madeSafe: null,
-} as const;
-
 /** Kinds that are what was made safe; a hazard left running makes nothing safe. */
 export const MAKES_SAFE: ReadonlySet<ConditionKind> = new Set([
   'heat disabled',
@@ -66,7 +53,7 @@ export const MAKES_SAFE: ReadonlySet<ConditionKind> = new Set([
   'out of use',
 ]);
 
-type Opening = Omit<ConditionState, 'closed' | 'lines'>;
+export type Opening = Omit<ConditionState, 'closed' | 'lines'>;
 
 /** True where the lines of one fact are to be one condition: somebody found it, and it was left as well. */
 function sameFact(open: ConditionState, next: Opening): boolean {
@@ -94,6 +81,31 @@ const withLine = (open: ConditionState, next: Opening): ConditionState => ({
   madeSafe: open.madeSafe ?? next.madeSafe,
 });
 
+/** What a line says of a condition it opens; what it does not say is null. */
+type Says = Pick<Opening, 'source' | 'text'> & { readonly [N in keyof Opening]?: Opening[N] | undefined };
+
+/** A condition as one line opens it; under its root, or an id of its own. */
+export const opening = (e: Standing, kind: ConditionKind, says: Says): Opening => ({
+  id: says.id ?? e.rootId,
+  source: says.source,
+  visitId: e.visitId,
+  kind,
+  hazard: CONDITION_KINDS[kind]?.hazard ?? false,
+  circuit: says.circuit ?? null,
+  part: says.part ?? null,
+  rule: says.rule ?? null,
+  mode: says.mode ?? null,
+  text: says.text,
+  answer: says.answer ?? null,
+  changedFrom: says.changedFrom ?? null,
+  changedTo: says.changedTo ?? null,
+  closes: says.closes ?? null,
+  told: says.told ?? null,
+  madeSafe: says.madeSafe ?? null,
+  openedMs: e.occurredMs,
+  openedBy: e.authorId,
+});
+
 /** What a line opens on a subject, where it opens something. */
 function openingOf(
   e: Standing,
@@ -102,24 +114,19 @@ function openingOf(
   words: ReadonlyMap<string, PartId>,
 ): Opening | undefined {
   if (lentBy(e) === subjectId) return lending(e);
-  if (e.kind !== 'condition left' && e.kind !== 'finding' && e.kind !== 'look') return undefined;
-  const at = { id: e.rootId, visitId: e.visitId, openedMs: e.occurredMs, openedBy: e.authorId };
-  const of = (kind: ConditionKind) => ({ kind, hazard: CONDITION_KINDS[kind]?.hazard ?? false });
   if (e.kind === 'condition left') {
-    const body = e.body as EntryBody<'condition left'>;
-    return {
-      ...plainCondition,
-      ...at,
-      ...of(body.condition),
-      source: 'left',
-      circuit: body.circuit ?? null,
-      text: body.text,
-      changedFrom: body.changedFrom ?? null,
-      changedTo: body.changedTo ?? null,
-      closes: body.closes ?? null,
-      told: body.told ?? null,
-      madeSafe: MAKES_SAFE.has(body.condition) ? body.text : null,
-    };
+    const {
+      condition,
+      circuit,
+      text,
+      told,
+      changedFrom,
+      changedTo,
+      closes: ends,
+    } = e.body as EntryBody<'condition left'>;
+    const madeSafe = MAKES_SAFE.has(condition) ? text : null;
+    const says = { circuit, text, told, changedFrom, changedTo, closes: ends, madeSafe };
+    return opening(e, condition, { source: 'left', ...says });
   }
   if (e.recordedMs < since) return undefined;
   if (e.kind === 'finding') {
@@ -128,37 +135,20 @@ function openingOf(
     if (!danger) return undefined;
     const { grade, component, failure, circuit, madeSafe, told } = body;
     const text = `${component} ${failure}, ${grade}${madeSafe ? `. Made safe: ${madeSafe}` : ''}`;
-    return {
-      ...{ ...plainCondition, ...at, ...of(danger.kind), source: 'found' },
-      ...{
-        part: danger.part,
-        circuit: circuit ?? null,
-        text,
-        told: told ?? null,
-        madeSafe: madeSafe ?? null,
-      },
-    };
+    return opening(e, danger.kind, { source: 'found', part: danger.part, circuit, text, told, madeSafe });
   }
+  if (e.kind !== 'look') return undefined;
   const { part, sign, circuit } = e.body as EntryBody<'look'>;
   const kind = dangerSeen(part, sign);
-  return kind === undefined
-    ? undefined
-    : {
-        ...{ ...plainCondition, ...at, ...of(kind), source: 'seen' },
-        ...{ part, circuit: circuit ?? null, text: `${part}: ${sign}` },
-      };
+  return kind && opening(e, kind, { source: 'seen', part, circuit, text: `${part}: ${sign}` });
 }
 
 /** The part that another unit runs on now. */
 function lending(e: Standing): Opening {
   const { installed } = e.body as EntryBody<'work'>;
   const { slot, borrowed } = installed as NonNullable<typeof installed>;
-  return {
-    ...plainCondition,
-    ...{ id: e.rootId, visitId: e.visitId, openedMs: e.occurredMs, openedBy: e.authorId },
-    ...{ kind: 'part borrowed', hazard: CONDITION_KINDS['part borrowed'].hazard, source: 'left' },
-    ...{ part: slot.part, circuit: slot.circuit, text: `${slotName(slot)}: now in ${borrowed?.to}` },
-  };
+  const text = `${slotName(slot)}: now in ${borrowed?.to}`;
+  return opening(e, 'part borrowed', { source: 'left', part: slot.part, circuit: slot.circuit, text });
 }
 
 /** Whether a line closes a condition: it names it, or puts in new the part it was found at or that was lent. */
