@@ -46,11 +46,15 @@ export const GROUPS = {
         [
           'record/sheet/conditions.ts',
           'record/sheet/acts.ts',
+          ...['findings', 'lines', 'lives', 'movements', 'place', 'recommendations', 'tasks'].map(
+            (file) => `record/sheet/${file}.ts`,
+          ),
+          'base/money/index.ts',
           'machine/dangers.ts',
           'measuring/answers/rules.ts',
         ].map((file) => CORE + file),
       ),
-    also: ['record', 'machine'].map((area) => CORE + area),
+    also: ['record', 'machine', 'base/money'].map((area) => CORE + area),
   },
   record: {
     what: 'the record and the rules of planning',
