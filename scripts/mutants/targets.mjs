@@ -49,12 +49,11 @@ export const GROUPS = {
           ...['findings', 'lines', 'lives', 'movements', 'place', 'recommendations', 'tasks'].map(
             (file) => `record/sheet/${file}.ts`,
           ),
-          'base/money/index.ts',
           'machine/dangers.ts',
           'measuring/answers/rules.ts',
         ].map((file) => CORE + file),
       ),
-    also: ['record', 'machine', 'base/money'].map((area) => CORE + area),
+    also: ['record', 'machine'].map((area) => CORE + area),
   },
   record: {
     what: 'the record and the rules of planning',
@@ -79,7 +78,7 @@ export const GROUPS = {
       'upkeep/maintenance/weather.ts',
       'upkeep/agreements/resolve.ts',
       'upkeep/agreements/visits.ts',
-      'upkeep/agreements/money.ts',
+      'base/money/index.ts',
       'intake/index.ts',
     ].map((file) => CORE + file),
     also: ['record', 'judging', 'upkeep', 'said'].map((area) => CORE + area),
