@@ -156,6 +156,8 @@ export interface CallPage extends CallRow {
     readonly arrivedAt: string | null;
     readonly leftAt: string | null;
   }[];
+  /** Of a return: what it comes back for, where that has been closed without it. */
+  readonly closedMeanwhile: { readonly kind: string; readonly on: string } | null;
   /** What stands open on its unit, or was left, found or measured on its visits. */
   readonly standing: readonly StandingView[];
   readonly recommended: readonly RecommendedView[];

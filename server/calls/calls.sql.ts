@@ -101,7 +101,10 @@ select ${CALL_COLUMNS},
      from jsonb_array_elements(k.outcomes) o
        left join units ou on ou.id = (o->>'subjectId')::uuid
        left join site_points op on op.id = (o->>'subjectId')::uuid and op.unit_id is null),
-    '[]') as outcomes
+    '[]') as outcomes,
+  (select case when o.closed_at is not null then
+     json_build_object('kind', o.kind, 'on', to_char(o.closed_at at time zone s.time_zone, 'YYYY-MM-DD')) end
+   from open_conditions o where o.id = k.condition_id) as "closedMeanwhile"
 from calls k ${CALL_JOINS}
 where k.id = $1`;
 

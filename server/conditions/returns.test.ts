@@ -56,6 +56,28 @@ it('a return is taken for what was left open, once, and waits for a place like a
   expect(jobs).toHaveLength(1);
 });
 
+it('says on the call when what it comes back for was closed without it', async () => {
+  const conditionId = await leaveOpen('circuit isolated');
+  await plan(conditionId);
+  const { body: board } = await desk.get('/api/board').expect(200);
+  const { id } = board.unplanned[0].call;
+  const closedMeanwhile = async () => (await desk.get(`/api/calls/${id}`).expect(200)).body.closedMeanwhile;
+  expect(await closedMeanwhile()).toBeNull();
+  const visitId = await openVisit(server, place.siteId, '2026-06-03');
+  await roof
+    .post(`/api/visits/${visitId}/entries`)
+    .send({
+      id: randomUUID(),
+      visitId,
+      unitId: place.unitId,
+      kind: 'condition closed',
+      body: { conditionId, text: 'open again, no leak' },
+      occurredAt: '2026-06-03T14:00:00.000Z',
+    })
+    .expect(201);
+  expect(await closedMeanwhile()).toEqual({ kind: 'circuit isolated', on: '2026-06-03' });
+});
+
 it('once it is cancelled another can be taken; a hazard is to be seen to this week', async () => {
   const conditionId = await leaveOpen('burnt wiring');
   await plan(conditionId);

@@ -99,6 +99,7 @@ export const callPage = call.extend({
   outcomes: z.array(
     z.object({ subjectId: id, subject: text, grade: z.enum(OUTCOME_GRADES), watchUntil: day.nullish() }),
   ),
+  closedMeanwhile: maybe(z.strictObject({ kind: text, on: day })),
 });
 
 export const visitOfCall = z.strictObject({

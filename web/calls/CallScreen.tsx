@@ -159,6 +159,13 @@ export default function CallScreen() {
             </span>
           }
         >
+          {call.closedMeanwhile && mayEdit ? (
+            <p role="status" className="fault">
+              What it comes back for, {call.closedMeanwhile.kind}, was closed on{' '}
+              {shortDay(call.closedMeanwhile.on)}. Cancel the call, or leave it where somebody should still
+              go.
+            </p>
+          ) : null}
           <dl className="grid grid-cols-[auto_1fr] gap-x-4 gap-y-1">
             {facts.map(([name, value]) => (
               <div key={name} className="contents">

@@ -120,10 +120,13 @@ const FULL: Record<EntryKind, readonly [body: object, words: string]> = {
       putOff: { 'coil wash': 'weather' },
       leakRepair: 'proven',
       circuit: 2,
-      installed: { slot, manufacturer: 'Norvane', model: 'N-1', serial: 'S', because: 'group' },
+      installed: {
+        ...{ slot, manufacturer: 'Norvane', model: 'N-1', serial: 'S', because: 'group' },
+        borrowed: { fromUnitId: OTHER, from: 'RTU-4', to: 'RTU-3' },
+      },
     },
     'new one in. Done: filters and belts. filters and belts found plugged. coil wash put off, the weather forbids it. ' +
-      'Leak repair proven. New circuit 2 compressor, the old one with the others',
+      'Leak repair proven. Borrowed from RTU-4: circuit 2 compressor, the old one with the others',
   ],
   refrigerant: [
     {
@@ -283,6 +286,16 @@ describe('what only the records around a line can tell', () => {
     expect(paths('work', { text: 'x', leakRepair: 'not proven' })).toEqual([]);
   });
 
+  it('what was put in is new, unless it was borrowed; the old one is said only where somebody has', () => {
+    const says = (installed: object) =>
+      saysEntry('work', { text: '', installed: { slot, ...installed } }, told);
+    expect(says({})).toBe('New circuit 2 compressor');
+    expect(says({ because: 'failed' })).toBe('New circuit 2 compressor, the old one had failed');
+    expect(says({ borrowed: { fromUnitId: OTHER, from: 'RTU-4', to: 'RTU-3' } })).toBe(
+      'Borrowed from RTU-4: circuit 2 compressor',
+    );
+  });
+
   it('a component goes into a slot the machine has', () => {
     const put = (part: string, circuit: number | null) => ({
       text: 'x',
@@ -329,6 +342,10 @@ describe('what only the records around a line can tell', () => {
 });
 
 describe('bodies that are refused', () => {
+  const taken = (more: object) => ({
+    text: '',
+    installed: { slot, borrowed: { fromUnitId: OTHER, from: 'RTU-4', to: 'RTU-3', ...more } },
+  });
   const wrong = (kind: EntryKind, body: object) =>
     KINDS[kind].body
       .safeParse(body)
@@ -341,6 +358,11 @@ describe('bodies that are refused', () => {
     ['refrigerant', { refrigerant: 'R-22', addedLb: 1, circuit: 9 }, /^circuit: at most eight circuits/],
     ['refrigerant', { refrigerant: 'R-22', addedLb: 1, circuit: 0 }, /^circuit: /],
     ['work', { text: '' }, /^text: nothing is written/],
+    ['work', taken({ from: ' ' }), /^installed.borrowed.from: /],
+    ['work', taken({ to: '' }), /^installed.borrowed.to: /],
+    ['work', taken({ from: 'x'.repeat(61) }), /^installed.borrowed.from: /],
+    ['work', taken({ to: 'x'.repeat(61) }), /^installed.borrowed.to: /],
+    ['work', taken({ fromUnitId: 'RTU-4' }), /^installed.borrowed.fromUnitId: must be a UUID/],
     ['reading set', { mode: 'off', readings: [] }, /^readings: at least one reading/],
     [
       'reading set',
@@ -364,6 +386,8 @@ describe('bodies that are refused', () => {
     ['work', { text: '', tasks: ['filters and belts'] }],
     ['work', { text: '', leakRepair: 'not proven' }],
     ['work', { text: '', installed: { slot } }],
+    ['work', taken({ from: 'x'.repeat(60), to: 'x'.repeat(60) })],
+    ['work', taken({ from: 'x', to: 'y' })],
     ['condition left', { condition: 'filters out', text: '' }],
   ] as const)('but %s %j is enough', (kind, body) => expect(wrong(kind, body)).toEqual([]));
 
