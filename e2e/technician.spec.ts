@@ -187,6 +187,32 @@ test.describe('as technician on a phone', () => {
     await page.getByRole('button', { name: 'Not now' }).click();
   });
 
+  test('a finding that endangers asks who was told, in sight above the button, and stands open', async ({
+    page,
+  }) => {
+    await openSheet(page);
+    await page.getByRole('button', { name: 'Finding', exact: true }).click();
+    await page.getByLabel('Component').fill('heat exchanger');
+    await page.getByLabel('What is wrong with it').selectOption('cracked');
+    const save = page.getByRole('button', { name: 'Put the finding on the sheet' });
+    await save.click();
+    const told = page.getByLabel('Who was told, in writing');
+    await expect(told).toBeFocused();
+    await expect(page.getByText('somebody can be hurt: who was told, and in writing?')).toBeVisible();
+    const [field, foot] = [await told.boundingBox(), await save.boundingBox()];
+    expect((field?.y ?? 0) + (field?.height ?? 0)).toBeLessThan(foot?.y ?? 0);
+    await told.fill('studio manager');
+    await save.click();
+    const line = page.getByRole('listitem').filter({ hasText: 'heat exchanger cracked, proven' });
+    await expect(line).toContainText('Told: studio manager');
+    await expect(page.getByText('exchanger holed or cracked', { exact: true })).toBeVisible();
+    await line.getByRole('button', { name: 'Withdraw' }).click();
+    await page.getByLabel('Why').fill('another machine');
+    await page.getByRole('button', { name: 'Withdraw', exact: true }).last().click();
+    await expect(page.getByText('exchanger holed or cracked', { exact: true })).toHaveCount(0);
+    await expect(page.locator('li.tied')).toHaveCount(0);
+  });
+
   test('amends, withdraws, leaves something not normal, and leaves', async ({ page }) => {
     await openSheet(page);
     await page
