@@ -353,3 +353,44 @@ it('a part is taken out of another unit of the same site', async () => {
       422,
     );
 });
+
+it('a line of another visit that says two things is sent with what became of both', async () => {
+  const { visitId } = await noHeat();
+  const lender = await at.unit('RTU-2');
+  const slot = { part: 'heat exchanger', circuit: null };
+  const cracked = {
+    component: 'heat exchanger',
+    part: 'heat exchanger',
+    failure: 'cracked',
+    grade: 'proven',
+  };
+  await at.write(visitId, 'finding', cracked, { unitId, ...hour(12) });
+  const [second, third] = [
+    await at.visit([await at.call(unitId, '2026-06-03T11:00:00Z', no)], '2026-06-03'),
+    await at.visit([await at.call(lender, '2026-06-04T11:00:00Z', no)], '2026-06-04'),
+  ];
+  const borrowed = { fromUnitId: lender, from: 'RTU-2', to: 'RTU-1' };
+  const swap = await at.write(
+    second,
+    'work',
+    { text: '', installed: { slot, borrowed } },
+    { unitId, occurredAt: '2026-06-03T12:00:00Z' },
+  );
+  const ended = await at.write(
+    third,
+    'work',
+    { text: 'new', installed: { slot } },
+    { unitId: lender, occurredAt: '2026-06-04T12:00:00Z' },
+  );
+  // The sheet of the first visit rests on the work that closed its finding; that work opened something else.
+  const { before } = await at.get<{ before: { id: string }[] }>(`/api/visits/${visitId}`);
+  expect(before.map(({ id }) => id)).toEqual([swap, ended]);
+});
+
+it('an amendment is of the same kind: another kind is another line', async () => {
+  const { visitId } = await noHeat();
+  const line = await at.write(visitId, 'note', { text: 'belt squeals' }, { unitId, ...hour(12) });
+  const more = { unitId, supersedes: line, reason: 'put right' };
+  await at.write(visitId, 'finding', { component: 'belt', failure: 'worn', grade: 'proven' }, more, 422);
+  await at.write(visitId, 'note', { text: 'belt is worn' }, more);
+});

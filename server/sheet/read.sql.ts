@@ -74,7 +74,7 @@ where e.root_id in (
  * or closes: whole lines of amendments of what says it, of what closes it and of what explains it.
  */
 export const LINES_BEFORE_VISIT = `
-with here as (
+with recursive here as (
   select lines, closed_at, closed_by_entry
   from open_conditions
   where unit_id = any(array(select id from units where site_id = $1))
@@ -89,10 +89,22 @@ near as (
   where h.closed_at is null or e.visit_id = $2::uuid
     or exists (select from entries l where l.id = any(h.lines) and l.visit_id = $2::uuid)
 ),
-told as (
+beginning as (
   select unnest(lines) as root_id from near
   union
   select e.root_id from near n join entries e on e.id = n.closed_by_entry
+),
+-- A line that is told may say something else as well, as work with a borrowed part does: so that is told whole.
+told as (
+  select root_id from beginning
+  union
+  select x.root_id
+  from told t
+    join here h on t.root_id = any(h.lines)
+    cross join lateral (
+      select unnest(h.lines) as root_id
+      union all
+      select e.root_id from entries e where e.id = h.closed_by_entry) x
 ),
 wanted as (
   select root_id from told

@@ -272,6 +272,11 @@ async function supersededEntry(
   const old = await db.models.Entry.findOne({ where: { id, visitId: entry.visitId }, transaction });
   if (!old || old.kind === 'withdrawn')
     throw invalid([{ path: 'supersedes', message: 'there is no such entry on this sheet' }]);
+  // What a line says is found again by its kind: another kind is another line.
+  if (entry.kind !== 'withdrawn' && entry.kind !== old.kind)
+    throw invalid([
+      { path: 'kind', message: 'an amendment is of the same kind: withdraw it and write another' },
+    ]);
   if (await db.models.Entry.findOne({ where: { supersedes: id }, transaction }))
     throw new Problem(409, 'Somebody else has amended this entry meanwhile', {
       detail: 'Look at the sheet again and amend the newest one.',

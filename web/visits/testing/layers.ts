@@ -44,8 +44,9 @@ const onServer = (unit: string, entries: readonly Entry[]): readonly ConditionSt
 /** The sheet of the first visit as the server tells it. */
 function told(accepted: readonly Entry[]): VisitPage {
   const own = accepted.filter((e) => e.visitId === 'v1');
-  const near = UNITS.flatMap((unit) => onServer(unit, accepted).filter((one) => isNear(one, own)));
-  const base = page({ before: linesBefore(near, accepted), entries: own.map(asView) });
+  const all = UNITS.flatMap((unit) => onServer(unit, accepted));
+  const near = all.filter((one) => isNear(one, own));
+  const base = page({ before: linesBefore(near, all, accepted), entries: own.map(asView) });
   const units = UNITS.map((id) => ({ ...base.units[0], id, circuits: [{ number: 1 }, { number: 2 }] }));
   return { ...base, id: 'v1', siteId: 's1', units } as unknown as VisitPage;
 }

@@ -82,7 +82,11 @@ export function written(script: readonly Step[]): Entry[] {
   const all: Entry[] = [];
   script.forEach(({ what: [kind, body], unit, visitId, hour, amends, about }, i) => {
     const stands = all.filter(
-      (e) => e.visitId === visitId && e.kind !== 'withdrawn' && !all.some((l) => l.supersedes === e.id),
+      (e) =>
+        e.visitId === visitId &&
+        // A line is amended by one of its kind, or withdrawn.
+        (kind === 'withdrawn' ? e.kind !== 'withdrawn' : e.kind === kind) &&
+        !all.some((l) => l.supersedes === e.id),
     );
     const target =
       amends !== null || kind === 'withdrawn'
@@ -135,13 +139,26 @@ export function written(script: readonly Step[]): Entry[] {
 
 /**
  * What a server sends with a sheet: the lines of other visits that say or close what this sheet has to do with,
- * with all their amendments.
+ * with all their amendments; and, where such a line says something else as well, the lines about that.
+ *
+ * @param all what stands or stood open anywhere on the site
  */
-export function linesBefore(near: readonly ConditionState[], entries: readonly Entry[]): Entry[] {
+export function linesBefore(
+  near: readonly ConditionState[],
+  all: readonly ConditionState[],
+  entries: readonly Entry[],
+): Entry[] {
   const roots = rootsOf(entries);
-  const wanted = new Set(
-    near.flatMap(({ lines, closed }) => [...lines, ...(closed ? [roots.get(closed.entryId)] : [])]),
-  );
+  const linesOf = ({ lines, closed }: ConditionState) => [
+    ...lines,
+    ...(closed ? [roots.get(closed.entryId)] : []),
+  ];
+  const wanted = new Set(near.flatMap(linesOf));
+  for (let before = -1; before < wanted.size;) {
+    before = wanted.size;
+    for (const one of all)
+      if (one.lines.some((line) => wanted.has(line))) for (const line of linesOf(one)) wanted.add(line);
+  }
   for (const e of entries) {
     const { conditionId, act } = e.body as { conditionId?: string; act?: { lineId: string } };
     const names = conditionId ?? act?.lineId;
