@@ -35,6 +35,8 @@ async function signedIn(login, viewport) {
 
 async function shoot(page, name) {
   await page.waitForLoadState('networkidle', { timeout: 3000 }).catch(() => {});
+  // A slow machine may still be fetching: a picture of that shows nothing.
+  for (const waits of await page.getByText(/^Fetching .* …$/).all()) await waits.waitFor({ state: 'hidden' });
   // A message that goes again must not stand in the picture.
   await page.mouse.move(0, 0);
   for (const away of await page.getByRole('button', { name: 'Put it away' }).all()) await away.click();
