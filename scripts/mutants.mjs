@@ -172,7 +172,7 @@ function countedOf(file) {
 /** The table of every group as far as it has been run; what nobody has tried says so. */
 function tableOf() {
   const row = (name, { total, missed }, least) =>
-    `| ${name} | ${total} | ${total - missed} | ${((100 * (total - missed)) / total).toFixed(1)} % | ${least ? `${100 * least} %` : ''} |`;
+    `| ${name} | ${total} | ${total - missed} | ${total === 0 ? '–' : `${((100 * (total - missed)) / total).toFixed(1)} %`} | ${least ? `${100 * least} %` : ''} |`;
   const lines = Object.values(GROUPS).flatMap(({ what, least, files }) => {
     const tried = files.filter((file) => kept[file]);
     const sum = { total: 0, missed: 0 };

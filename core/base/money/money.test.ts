@@ -3,6 +3,7 @@ import { centsTyped, dollars, toNearest } from './index.ts';
 it.each([
   [0, '$0'],
   [480_000, '$4,800'],
+  [100, '$1'],
   [124_050, '$1,240.50'],
   [101, '$1.01'],
   [-250, '-$2.50'],
@@ -42,6 +43,8 @@ describe('to the nearest', () => {
   ])('%s cents to the nearest %s are %s', (cents, step, rounded) =>
     expect(Object.is(toNearest(cents, step), rounded)).toBe(true),
   );
+
+  it('to whole cents where nothing else is said', () => expect(toNearest(1240.6)).toBe(1241));
 
   it('lines that are rounded add up to the total that is shown', () => {
     const lines = [33.5, 33.5, 33.5].map((cents) => toNearest(cents));
