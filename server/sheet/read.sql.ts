@@ -75,16 +75,16 @@ where e.root_id in (
  */
 export const LINES_BEFORE_VISIT = `
 with recursive here as (
-  select lines, closed_at, closed_by_entry
+  select unit_id, part, rule, opened_at, lines, closed_at, closed_by_entry
   from open_conditions
   where unit_id = any(array(select id from units where site_id = $1))
   union all
-  select lines, closed_at, closed_by_entry
+  select unit_id, part, rule, opened_at, lines, closed_at, closed_by_entry
   from open_conditions
   where point_id = any(array(select id from site_points where site_id = $1 and unit_id is null))
 ),
 near as (
-  select h.lines, h.closed_by_entry
+  select h.unit_id, h.part, h.rule, h.opened_at, h.lines, h.closed_by_entry, e.visit_id as closed_on
   from here h left join entries e on e.id = h.closed_by_entry
   where h.closed_at is null or e.visit_id = $2::uuid
     or exists (select from entries l where l.id = any(h.lines) and l.visit_id = $2::uuid)
@@ -118,6 +118,14 @@ wanted as (
   from told t
     join entries l on l.root_id = t.root_id
     join entries x on x.kind = 'explained' and (x.body->'act'->>'lineId')::uuid = l.id
+  union
+  -- What would end it where this sheet takes back what has ended it: a part put in there, the same read again.
+  select w.root_id
+  from near n
+    join entries w on w.unit_id = n.unit_id
+      and ((n.part is not null and w.kind = 'work' and w.body->'installed'->'slot'->>'part' = n.part)
+        or (n.rule is not null and w.kind in ('reading set', 'measurement') and w.occurred_at >= n.opened_at))
+  where n.closed_on = $2::uuid
 )
 select ${ENTRY}
 from entries e

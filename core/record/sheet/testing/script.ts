@@ -164,6 +164,19 @@ export function linesBefore(
     const names = conditionId ?? act?.lineId;
     if (names !== undefined && wanted.has(roots.get(names))) wanted.add(roots.get(e.id));
   }
+  // What would end it where this sheet takes back what has ended it: a part put in there, the same read again.
+  for (const one of near) {
+    const by = entries.find((e) => e.id === one.closed?.entryId);
+    if (by?.visitId !== 'v1') continue;
+    const units = entries
+      .filter((e) => one.lines.includes(roots.get(e.id) ?? ''))
+      .flatMap((e) => [e.unitId, lentBy(e)]);
+    for (const e of entries) {
+      const { installed } = e.body as { installed?: { slot: { part: string } } };
+      const ends = one.rule === null ? installed?.slot.part === one.part : e.kind === 'reading set';
+      if (ends && units.includes(e.unitId)) wanted.add(roots.get(e.id));
+    }
+  }
   return entries.filter((e) => e.visitId !== 'v1' && wanted.has(roots.get(e.id)));
 }
 /** What a sheet has to do with: what one of its lines says or closes, and what stood open but for it. */
