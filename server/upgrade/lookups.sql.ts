@@ -6,7 +6,7 @@ export const LOOKUPS = /* sql */ `
 create index recommendations_by_visit on recommendations (visit_id);
 create index open_conditions_by_visit on open_conditions (visit_id);
 create index entries_lending on entries (((body->'installed'->'borrowed'->>'fromUnitId')::uuid))
-  where kind = 'work' and (body->'installed'->'borrowed'->>'fromUnitId')::uuid is not null;
+  where kind = 'work';
 alter table units add column retired_on date;
 alter table components
   drop constraint components_check,
