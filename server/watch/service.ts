@@ -60,7 +60,9 @@ export async function watchList(needs: Needs, asked: WatchQuery): Promise<WatchP
   const counted = groupBy(choices, (one) => one.filter);
   /** What there is of a filter, and what is chosen of it even where nothing is left of that. */
   const found = (filter: Choice['filter']): FilterCount[] =>
-    (counted.get(filter) ?? []).map(({ value, label, count }) => ({ value, label, count }));
+    (counted.get(filter) ?? [])
+      .filter(({ value, count }) => count > 0 || value === asked[filter])
+      .map(({ value, label, count }) => ({ value, label, count }));
   const listed = (filter: Choice['filter'], values: readonly string[]): FilterCount[] => {
     const counts = new Map(found(filter).map(({ value, count }) => [value, count]));
     return values

@@ -68,15 +68,18 @@ from watched
 where ${PASSES.join(' and ')}`;
 
 /**
- * How many units each choice of a filter would leave: those that pass all others. Choices nobody has are not
- * among them.
+ * How many units each choice of a filter would leave: those that pass all others. Choices that would leave none
+ * are among them, since one of them may be chosen.
  */
 const counted = (own: Passes, filter: string, value: string, from: string, label = value): string => `
-select '${filter}' as filter, ${value} as value, ${label} as label, count(*)::int as count
+select
+  '${filter}' as filter,
+  ${value} as value,
+  ${label} as label,
+  (count(*) filter (where ${PASSES.filter((passes) => passes !== own)
+    .map((passes) => `w.${passes}`)
+    .join(' and ')}))::int as count
 from watched w ${from}
-where ${PASSES.filter((passes) => passes !== own)
-  .map((passes) => `w.${passes}`)
-  .join(' and ')}
 group by 2, 3`;
 export const WATCH_CHOICES = `${WATCHED}
 ${[

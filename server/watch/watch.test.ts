@@ -201,6 +201,11 @@ describe('the watch list', () => {
       label: 'hazard',
       count: 0,
     });
+    expect((await watch('?flag=hazard&refrigerant=R-22')).refrigerants).toContainEqual({
+      value: 'R-22',
+      label: 'R-22',
+      count: 0,
+    });
   });
 
   it('judges the same from the summary as from the facts', async () => {
