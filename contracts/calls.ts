@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { QUESTIONS, type QuestionName } from '#core/heard';
-import { PRIORITIES, STAKES, SYSTEMS } from '#core/base/vocabulary';
+import type { RecentWork } from '#core/intake';
+import { PRIORITIES, STAKES, SYSTEMS, type CallKind } from '#core/base/vocabulary';
 import {
   CANCELLED_AS,
   WAITING_FOR,
@@ -197,6 +198,23 @@ export interface KnownAtIntake {
     readonly lastVisitAt: string | null;
     readonly conditions: readonly ConditionView[];
   }[];
+  /** Who goes there anyway, soonest first. */
+  readonly due: readonly {
+    readonly visitId: string;
+    readonly crewId: string;
+    readonly crew: string;
+    readonly day: string;
+    /** Minutes of the day; null where the order of that day is not made. */
+    readonly startAt: number | null;
+    readonly for: readonly CallKind[];
+  }[];
+  /** What was repaired there within the days of a callback, by unit. */
+  readonly lately: {
+    /** The day at the site. */
+    readonly today: string;
+    readonly callbackDays: number;
+    readonly units: readonly RecentWork[];
+  };
   /** Technicians by how often they were on this site, the one who knows it first. */
   readonly knownTo: readonly {
     readonly name: string;

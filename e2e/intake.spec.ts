@@ -129,3 +129,68 @@ test('nothing typed for one site is carried to another, and a new site is made w
   await expect(page.getByText('4 Jun 2026, 09:30')).toBeVisible();
   expect(errors).toEqual([]);
 });
+
+test('the words are judged as they are typed, and Enter in a field of one line files nothing', async ({
+  page,
+}) => {
+  await open(page);
+  const site = page.getByLabel('Site', { exact: true }).first();
+  await site.fill('school');
+  // Several fit as well: Enter takes none of them.
+  await expect(page.getByRole('option').nth(1)).toBeVisible();
+  await expect(page.getByText('Which of these?')).toBeVisible();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('button', { name: 'Another site' })).toHaveCount(0);
+  await page.getByRole('option').first().click();
+  await complaint(page).fill('no heat, it is 52 °F in here, RTU-87 is dead');
+  await expect(page.getByText('Suggested: today.')).toBeVisible();
+  await expect(page.getByText('heating, as heard')).toBeAttached();
+  await expect(page.getByText('52 as heard')).toBeVisible();
+  await expect(page.getByText('No RTU-87 is on record here.')).toBeVisible();
+  await expectAccessible(page);
+  await page.getByLabel('Caller', { exact: true }).fill('Janitor');
+  await page.keyboard.press('Enter');
+  await page.getByLabel('Room, °F').fill('53');
+  await page.keyboard.press('Enter');
+  await expect(page).toHaveURL(/calls\/new/);
+  await expect(page.getByLabel('Caller', { exact: true })).toHaveValue('Janitor');
+  await page.keyboard.press('Control+Enter');
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('no heat, it is 52');
+});
+
+test('“a new site” answers to Enter', async ({ page }) => {
+  await open(page);
+  await page.getByLabel('Site', { exact: true }).first().fill('Weir Yard Kilns');
+  await page.keyboard.press('Tab');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('dialog')).toBeVisible();
+});
+
+test('what was repaired there days ago is said with the complaint, and who goes there anyway', async ({
+  page,
+}) => {
+  await open(page);
+  const get = async (path: string) => (await page.request.get(`${base()}/api${path}`)).json();
+  const sites = (await get('/sites?limit=200')).rows as { id: string; name: string }[];
+  const known = await Promise.all(sites.map((site) => get(`/calls/known/${site.id}`)));
+  const [mended, visited] = [
+    known.find((one) => one.lately.units.length > 0),
+    known.find((one) => one.due.length > 0),
+  ];
+  await page.goto(`${base()}/calls/new?site=${mended.siteId}`);
+  await complaint(page).fill('your guy was here, same again');
+  await expect(page.getByText(/^Called back/).first()).toBeVisible();
+  await expect(page.getByText('Suggested: today.')).toBeVisible();
+  await page
+    .getByRole('button', { name: /^It is about/ })
+    .first()
+    .click();
+  await expect(page.getByRole('button', { name: /^It is about/ })).toHaveCount(0);
+  await page.goto(`${base()}/calls/new?site=${visited.siteId}`);
+  await page
+    .getByRole('button', { name: /^Have it seen to by/ })
+    .first()
+    .click();
+  await expect(page.getByLabel('Crew')).not.toHaveValue('');
+  await expectAccessible(page);
+});

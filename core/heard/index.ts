@@ -1,4 +1,5 @@
 import type { Priority, System } from '#core/base/vocabulary';
+import { plain } from './plain.ts';
 
 /*
  * The words of a caller, read at each key: what can hurt somebody is heard before anything else, and what to
@@ -15,7 +16,9 @@ type DangerKind =
   | 'refrigerant leak indoors'
   | 'people at risk'
   | 'no heat in frost'
-  | 'goods at risk';
+  | 'water comes through'
+  | 'goods at risk'
+  | 'machine at risk';
 
 export interface Danger {
   readonly kind: DangerKind;
@@ -32,6 +35,10 @@ interface Rule {
   readonly words: RegExp;
   readonly tell?: string;
 }
+
+const GOODS =
+  '(server rooms?|servers?|vaccines?|medicines?|stock|inventory|archives?|samples?|artworks?|exhibits?|plants?|kilns?|cold stores?|cold rooms?|cool rooms?|walk ?ins?|freezers?)';
+const SPOILT = '(warm\\w*|hot|heat\\w*|cold|humid|damp|spoil\\w*|shut\\w*|risk|ruin\\w*)';
 
 /**
  * What is heard as what, worst first [common practice]. What to tell follows the usual advice of gas
@@ -101,17 +108,30 @@ const RULES: readonly Rule[] = [
     tell: 'Let the taps run a little, open the doors under sinks, keep outside doors shut.',
   },
   {
-    kind: 'goods at risk',
+    kind: 'water comes through',
     priority: 'today',
     words:
-      /\b(server room|servers?|vaccines?|medicines?|stock|inventory|archives?|samples?|artworks?|exhibits?|plants?|kilns?)\b[^.]{0,40}\b(warm|hot|heat\w*|cold|humid|damp|spoil\w*|shut\w*|risk|ruin\w*)|\b(spoil\w*|ruin\w*)\b/,
+      /\b(water|leak\w*|drip\w*|pour\w*|flood\w*)\b[^.]{0,30}\b(ceilings?|tiles?|floors?|carpets?|walls?|desks?)\b|\bceilings?\b[^.]{0,20}\b(wet|leak\w*|drip\w*|water|sagg?\w*)\b/,
+    tell: 'Thermostat off there: a unit at rest makes no more water. A bucket under it, and nobody beneath a tile that sags.',
+  },
+  {
+    kind: 'goods at risk',
+    priority: 'today',
+    words: new RegExp(
+      `\\b${GOODS}\\b[^.]{0,40}\\b${SPOILT}|\\b${SPOILT}[^.]{0,40}\\b${GOODS}\\b|\\b(spoil\\w*|ruin\\w*)\\b`,
+    ),
+  },
+  {
+    kind: 'machine at risk',
+    priority: 'today',
+    words:
+      /\b(roar\w*|shak(es?|ing)|vibrat\w*|grind\w*|screech\w*|bang(s|ing)|clank\w*|knock(s|ing)|howl\w*)\b/,
+    tell: 'Off at the thermostat until somebody has looked: each start can cost the machine.',
   },
 ];
 
 /** Words right before a danger that take it back: "no gas smell", "it is not smoking", "without sparks". */
 const DENIED = /\b(no|not|never|without|isn t|aren t|doesn t|don t|nor)\s+(\w+\s+){0,2}$/;
-
-const plain = (text: string): string => text.toLowerCase().replace(/[’']/g, ' ').replace(/\s+/g, ' ');
 
 /**
  * What can hurt somebody in a caller's words, worst first. A danger that the caller denies is not heard;
@@ -181,3 +201,5 @@ export const questionsFor = (words: string): QuestionName[] => {
   const text = plain(words);
   return ASKED.flatMap(([name, rule]) => (rule.test(text) ? [name] : []));
 };
+
+export * from './told.ts';

@@ -15,7 +15,13 @@ const DANGERS = [
   ['refrigerant leak indoors', 'at once', ['refrigerant leak', 'the leak detector is in alarm']],
   ['people at risk', 'at once', ['the residents freeze', 'dogs in the kennel']],
   ['no heat in frost', 'today', ['no heat and the pipes', 'a pipe burst', 'freezing in here']],
-  ['goods at risk', 'today', ['server room gets warm', 'the vaccines are spoiling']],
+  ['water comes through', 'today', ['water through the tiles', 'the ceiling is wet', 'it drips on a desk']],
+  [
+    'goods at risk',
+    'today',
+    ['server room gets warm', 'the vaccines are spoiling', 'it is warm in the cold store'],
+  ],
+  ['machine at risk', 'today', ['it roars', 'the unit shakes', 'a grinding noise', 'knocking in there']],
 ] as const;
 
 describe('dangers in a caller’s words', () => {

@@ -1,7 +1,16 @@
-import { dangersHeard } from '#core/heard';
+import {
+  dangersHeard,
+  numbersHeard,
+  presentHeard,
+  saysStopped,
+  systemHeard,
+  type Present,
+} from '#core/heard';
 import type { Priority, Stake, System } from '#core/base/vocabulary';
+import type { CalledBack } from './again.ts';
 import { because, type IntakeReason } from './rules.ts';
 
+export { calledBack, type CalledBack, type RecentWork } from './again.ts';
 export type { IntakeReason, IntakeRules } from './rules.ts';
 export { intakeWords } from './wordings.ts';
 
@@ -12,9 +21,12 @@ export interface Complaint {
   readonly roomF?: number;
   readonly setPointF?: number;
   readonly outdoorF?: number;
-  readonly unitRunning?: boolean;
-  /** The caller's own words: what can hurt somebody is heard in them. */
+  /** The caller's own words; what was typed into a field of its own stands above them. */
   readonly words?: string;
+  /** Names of the site and its customer: a school has children in it. */
+  readonly place?: string;
+  /** What it comes back from, the likeliest first. */
+  readonly back?: readonly CalledBack[];
 }
 
 interface SuggestedPriority {
@@ -23,9 +35,10 @@ interface SuggestedPriority {
 }
 
 /**
- * Suggests a priority with its reasons; a person decides. Danger first, then people, then goods, then how far
- * the room is from its set point (10 °F: today; 5 °F: this week) [common practice]. Nothing known suggests
- * "this week", never less.
+ * Suggests a priority with its reasons; a person decides. Danger first, then what was repaired there days ago
+ * and is back, then who is there without heat or cooling, then how far the room is from its set point (10 °F:
+ * today; 5 °F: this week) [common practice]. What has stopped altogether is for this week. Nothing known
+ * suggests "this week", never less.
  */
 export function suggestPriority(complaint: Complaint): SuggestedPriority {
   const reasons: IntakeReason[] = [];
@@ -34,23 +47,28 @@ export function suggestPriority(complaint: Complaint): SuggestedPriority {
     reasons.push(reason);
     if (priority === undefined || ORDER.indexOf(to) < ORDER.indexOf(priority)) priority = to;
   };
-  for (const danger of dangersHeard(complaint.words ?? ''))
+  const words = complaint.words ?? '';
+  const told = { ...numbersHeard(words), ...complaint };
+  const system = complaint.system ?? systemHeard(words);
+  for (const danger of dangersHeard(words))
     raise(danger.priority, because('danger heard', { kind: danger.kind, words: danger.heard }));
   if (complaint.stake === 'danger') raise('at once', because('danger', {}));
   if (complaint.stake === 'people at risk') raise('at once', because('people at risk', {}));
   if (complaint.stake === 'stock or equipment') raise('today', because('goods at stake', {}));
-  const off = distance(complaint);
-  if (off !== undefined) {
-    const to: Priority = off >= 10 ? 'today' : off >= 5 ? 'this week' : 'with the next route';
-    const room = degrees(complaint.roomF as number);
-    const setPoint = degrees(complaint.setPointF as number);
-    const apart = { quantity: 'temperatureDifference', value: Math.round(off), unit: 'Δ°F' } as const;
-    raise(to, because('room against set point', { room, setPoint, off: apart }));
-  }
+  const [back] = complaint.back ?? [];
+  if (back) raise('today', because('called back', back));
+  const [who] = whoIsThere(complaint);
+  if (who && (system === 'heating' || system === 'cooling'))
+    raise('today', because('there without it', { who, system }));
+  const off = distance({ ...told, ...(system ? { system } : {}) });
+  if (off) raise(...off);
   const { outdoorF } = complaint;
-  if (complaint.system === 'heating' && outdoorF !== undefined && outdoorF <= 32)
+  if (system === 'heating' && outdoorF !== undefined && outdoorF <= 32)
     raise('today', because('no heat in frost', { outdoor: degrees(outdoorF) }));
-  if (complaint.system === 'drainage') raise('today', because('water', {}));
+  if (system === 'drainage') raise('today', because('water', {}));
+  const stopped = saysStopped(words);
+  if (stopped && (priority === undefined || priority === 'with the next route'))
+    raise('this week', because('stopped', { words: stopped }));
   if (priority === undefined && complaint.stake === 'none')
     raise('with the next route', because('nothing at stake', {}));
   if (priority === undefined) raise('this week', because('not enough known', {}));
@@ -59,12 +77,33 @@ export function suggestPriority(complaint: Complaint): SuggestedPriority {
 
 const ORDER: readonly Priority[] = ['at once', 'today', 'this week', 'with the next route'];
 
-/** How far the room is on the wrong side of its set point, °F; undefined when either is not known. */
-function distance({ roomF, setPointF, system }: Complaint): number | undefined {
-  if (roomF === undefined || setPointF === undefined) return undefined;
-  if (system === 'cooling') return Math.max(0, roomF - setPointF);
-  if (system === 'heating') return Math.max(0, setPointF - roomF);
-  return Math.abs(roomF - setPointF);
+const whoIsThere = ({ words = '', place = '' }: Complaint): Present[] => [
+  ...new Set([...presentHeard(words), ...presentHeard(place)]),
+];
+
+/** Rooms that people work in, °F: OSHA Technical Manual, section III, chapter 2. */
+const USUAL_ROOM = { low: 68, high: 76 } as const;
+const TODAY_FROM = 10;
+const THIS_WEEK_FROM = 5;
+
+/**
+ * How soon, by how far the room is on the wrong side of its set point, or of the usual rooms where nobody has
+ * said that; undefined where the room is not known.
+ */
+function distance({ roomF, setPointF, system }: Complaint): [Priority, IntakeReason] | undefined {
+  if (roomF === undefined) return undefined;
+  if (setPointF === undefined && system !== 'heating' && system !== 'cooling') return undefined;
+  const warm = roomF - (setPointF ?? USUAL_ROOM.high);
+  const cold = (setPointF ?? USUAL_ROOM.low) - roomF;
+  const off = Math.max(0, system === 'cooling' ? warm : system === 'heating' ? cold : Math.abs(warm));
+  const to: Priority =
+    off >= TODAY_FROM ? 'today' : off >= THIS_WEEK_FROM ? 'this week' : 'with the next route';
+  const apart = { quantity: 'temperatureDifference', value: Math.round(off), unit: 'Δ°F' } as const;
+  const room = degrees(roomF);
+  if (setPointF !== undefined)
+    return [to, because('room against set point', { room, setPoint: degrees(setPointF), off: apart })];
+  const [low, high] = [degrees(USUAL_ROOM.low), degrees(USUAL_ROOM.high)];
+  return [to, because('room against usual', { room, low, high, off: apart })];
 }
 
 const degrees = (value: number) => ({ quantity: 'temperature', value, unit: '°F' }) as const;

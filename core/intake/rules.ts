@@ -1,5 +1,6 @@
 import type { Measured } from '#core/base/quantities';
 import { reasonsOf, type ReasonOf } from '#core/base/reasons';
+import type { CalledBack } from './again.ts';
 
 /** What each rule about how soon somebody has to come looked at. */
 export interface IntakeRules {
@@ -9,6 +10,10 @@ export interface IntakeRules {
   'goods at stake': Record<string, never>;
   'room against set point': { room: Measured; setPoint: Measured; off: Measured };
   'no heat in frost': { outdoor: Measured };
+  'room against usual': { room: Measured; low: Measured; high: Measured; off: Measured };
+  'called back': CalledBack;
+  'there without it': { who: string; system: string };
+  stopped: { words: string };
   water: Record<string, never>;
   'nothing at stake': Record<string, never>;
   'not enough known': Record<string, never>;

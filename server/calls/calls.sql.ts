@@ -77,11 +77,46 @@ select ${CALL_COLUMNS}
 from page join calls k on k.id = page.id ${CALL_JOINS}
 order by ${order}, k.id`;
 
+/** Maintenance that is planned there is nobody's trouble: it stands in {@link DUE_AT_SITE}. */
 export const OPEN_CALLS_OF_SITE = `
 select ${CALL_COLUMNS}
 from calls k ${CALL_JOINS}
-where k.site_id = $1 and ${IS_OPEN}
+where k.site_id = $1 and ${IS_OPEN} and k.kind <> 'maintenance'
 order by ${PRIORITY}, k.received_at`;
+
+/** Who goes to site $1 anyway, from day $2 on: the next few visits that nobody has left yet. */
+export const DUE_AT_SITE = `
+select
+  v.id as "visitId",
+  v.crew_id as "crewId",
+  w.name as crew,
+  v.planned_for as day,
+  p.start_at as "startAt",
+  array(
+    select distinct k.kind from visit_calls vc join calls k on k.id = vc.call_id
+    where vc.visit_id = v.id order by k.kind) as "for"
+from visits v
+  join crews w on w.id = v.crew_id
+  left join stops p on p.visit_id = v.id
+where v.site_id = $1 and v.planned_for >= $2::date and v.cancelled_at is null and v.left_at is null
+order by v.planned_for, p.start_at nulls last, v.id
+limit 3`;
+
+/** Units of site $1 about which a call was done since $2, the latest first: what a caller may come back to. */
+export const UNITS_REPAIRED_SINCE = `
+select u.id
+from calls k
+  join lateral (
+    select k.unit_id as id
+    union
+    select k.found_unit_id
+    union
+    select (o->>'subjectId')::uuid from jsonb_array_elements(k.outcomes) o) about on true
+  join units u on u.id = about.id and u.site_id = $1
+where k.site_id = $1 and k.kind <> 'maintenance' and k.completed_at >= $2
+group by u.id
+order by max(k.completed_at) desc
+limit 10`;
 
 export const ONE_CALL = `
 select ${CALL_COLUMNS},

@@ -1,3 +1,4 @@
+import { addDays, instantAt, localDate } from '#core/base/time';
 import type { SiteHazard } from '#core/base/vocabulary';
 import type { Page } from '#contracts/common';
 import type { CallOnly, CallRow, KnownAtIntake } from '#contracts/calls';
@@ -5,13 +6,23 @@ import type { UnitRow } from '#contracts/units';
 import { notFound } from '../http/problem.ts';
 import { agreedOn } from '../agreements/queries.ts';
 import type { Database } from '../db/connect.ts';
+import type { Site } from '../db/models.ts';
 import type { Dependencies } from '../dependencies.ts';
-import { companyToday } from '../settings/service.ts';
+import { companyToday, historySettings } from '../settings/service.ts';
+import { readUnits } from '../sheet/read.ts';
 import { orderBy, type ListAsked } from '../db/list.sql.ts';
 import { prefixQuery } from '../search/queries.ts';
 import { conditionsOf } from '../units/queries.ts';
 import { UNITS_AT_INTAKE } from '../units/units.sql.ts';
-import { callsPage, countCalls, KNOWN_TO, OPEN_CALLS_OF_SITE, PRIORITY } from './calls.sql.ts';
+import {
+  callsPage,
+  countCalls,
+  DUE_AT_SITE,
+  KNOWN_TO,
+  OPEN_CALLS_OF_SITE,
+  PRIORITY,
+  UNITS_REPAIRED_SINCE,
+} from './calls.sql.ts';
 
 const ORDER: Record<string, string> = {
   received: 'k.received_at {dir}',
@@ -79,6 +90,36 @@ export async function knownAtIntake(
       lastVisitAt: u.lastVisitAt,
       conditions: conditions.filter((c) => c.unitId === u.id),
     })),
+    due: await db.rows<KnownAtIntake['due'][number]>(DUE_AT_SITE, [siteId, today]),
+    lately: await repairedLately({ db, clock }, site),
     knownTo: await db.rows<KnownAtIntake['knownTo'][number]>(KNOWN_TO, [siteId, today]),
   };
 }
+
+/** What was repaired at a site within the company's days of a callback, in the facts that judge it. */
+async function repairedLately(
+  { db, clock }: Pick<Dependencies, 'db' | 'clock'>,
+  { id, timeZone }: Pick<Site, 'id' | 'timeZone'>,
+): Promise<KnownAtIntake['lately']> {
+  const today = localDate(clock.now(), timeZone);
+  const { callbackDays } = await historySettings(db, today);
+  // One day more than the rule counts: its days are those of the site.
+  const since = instantAt(addDays(today, -callbackDays - 1), 0, timeZone);
+  const units = (await db.rows<{ id: string }>(UNITS_REPAIRED_SINCE, [id, since])).map((row) => row.id);
+  const tags = new Map(
+    (await db.models.Unit.findAll({ where: { id: units } })).map((unit) => [unit.id, unit.tag]),
+  );
+  const read = await readUnits(db, units);
+  return {
+    ...{ today, callbackDays },
+    units: units.map((unitId) => ({
+      unitId,
+      tag: tags.get(unitId) as string,
+      calls: (read.get(unitId)?.facts.calls ?? [])
+        .toSorted((a, b) => a.receivedAtMs - b.receivedAtMs)
+        .slice(-CALLS_LATELY),
+    })),
+  };
+}
+/** A planned return goes on with the trouble of the call before it, so more than the days of a callback. */
+const CALLS_LATELY = 12;

@@ -9,14 +9,20 @@ const MOST = 20;
 /**
  * What was typed as a prefix query: every word must begin some word of the thing. Undefined when nothing
  * usable was typed.
+ *
+ * @param how.numbers whether 3 may begin 30
  */
-export function prefixQuery(typed: string): string | undefined {
+export function prefixQuery(
+  typed: string,
+  { numbers = 'begin' }: { numbers?: 'begin' | 'whole' } = {},
+): string | undefined {
   const words = typed
     .toLowerCase()
     .split(/[^\p{L}\p{N}]+/u)
     .filter(Boolean)
     .slice(0, 8);
-  return words.length > 0 ? words.map((word) => `${word}:*`).join(' & ') : undefined;
+  const query = (word: string) => (numbers === 'whole' && /^\d+$/.test(word) ? word : `${word}:*`);
+  return words.length > 0 ? words.map(query).join(' & ') : undefined;
 }
 
 /** Below this many letters nearly every call matches, and none of them is the one that is meant. */

@@ -11,8 +11,11 @@ const ORDER: Record<string, string> = {
   units: 'units {dir}, c.name, s.name',
   flagged: 'flagged {dir}, c.name, s.name',
   address: 's.address {dir} nulls last, s.name',
-  // What was typed begins its own name: that is the one that is meant.
-  best: 'starts_with(lower(s.name), lower($2)) desc, starts_with(lower(c.name), lower($2)) desc, c.name, s.name',
+  // All that was typed is in its own name, then in that and its customer's: one of those is meant. A number is
+  // that number, of which no address makes another.
+  best: `to_tsvector('simple', s.name) @@ to_tsquery('simple', $3) desc,
+    to_tsvector('simple', s.name || ' ' || c.name) @@ to_tsquery('simple', $3) desc,
+    starts_with(lower(s.name), lower($2)) desc, starts_with(lower(c.name), lower($2)) desc, c.name, s.name`,
 };
 
 export async function sitePage(db: Database, list: ListAsked & SiteOnly): Promise<Page<SiteRow>> {
@@ -25,7 +28,7 @@ export async function sitePage(db: Database, list: ListAsked & SiteOnly): Promis
   const order = orderBy(ORDER, { ...list, sort });
   const rows = await db.rows<SiteRow>(
     sitesPage(searched, order, list, list),
-    best ? [...bind, list.q.trim()] : bind,
+    best ? [...bind, list.q.trim(), prefixQuery(list.q, { numbers: 'whole' })] : bind,
   );
   return { rows, total: count?.total ?? 0 };
 }

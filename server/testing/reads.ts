@@ -36,6 +36,7 @@ import {
   visitOfCall,
   boardVisit,
   unplanned,
+  dueAtSite,
   knownTo,
   unit,
   oneUnit,
@@ -153,6 +154,20 @@ export const READS: readonly Read[] = [
   },
   { name: 'one call', sql: calls.ONE_CALL, ...each('calls'), row: callPage },
   { name: 'visits of a call', sql: calls.VISITS_OF_CALL, ...each('calls'), row: visitOfCall },
+  {
+    name: 'who goes to a site anyway',
+    sql: calls.DUE_AT_SITE,
+    about: 'one',
+    asked: (held) => held.sites.map((site) => [site, held.today]),
+    row: dueAtSite,
+  },
+  {
+    name: 'units of a site that were repaired lately',
+    sql: calls.UNITS_REPAIRED_SINCE,
+    about: 'one',
+    asked: (held) => held.sites.map((site) => [site, '2000-01-01']),
+    row: z.strictObject({ id }),
+  },
   {
     name: 'who knows a site',
     sql: calls.KNOWN_TO,

@@ -111,6 +111,15 @@ export const visitOfCall = z.strictObject({
   leftAt: maybe(instant),
 }) satisfies z.ZodType<CallPage['visits'][number]>;
 
+export const dueAtSite = z.strictObject({
+  visitId: id,
+  crewId: id,
+  crew: text,
+  day,
+  startAt: maybe(count),
+  for: z.array(z.enum(CALL_KINDS)),
+}) satisfies z.ZodType<KnownAtIntake['due'][number]>;
+
 export const knownTo = z.strictObject({ name: text, crewId: maybe(id), visits: count }) satisfies z.ZodType<
   KnownAtIntake['knownTo'][number]
 >;

@@ -2,7 +2,9 @@ import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import { withoutLeftOpen } from '#core/judging/history';
-import { UNIT_KINDS } from '#core/base/vocabulary';
+import { listed } from '#core/base/sentences';
+import { clockText } from '#core/base/time';
+import { UNIT_KINDS, type CallKind } from '#core/base/vocabulary';
 import type { KnownAtIntake } from '#contracts/calls';
 import { unitFields, type NewUnit } from '#contracts/units';
 import { useCreateUnitMutation } from '../api/units.ts';
@@ -11,11 +13,17 @@ import { useWho } from '../state/session.ts';
 import { Agreed } from '../ui/marks/Agreed.tsx';
 import { Button } from '../ui/frame/Button.tsx';
 import { FlagWord } from '../ui/marks/Flags.tsx';
-import { dayOf, instant } from '../ui/words/format.ts';
+import { dayOf, instant, shortDay } from '../ui/words/format.ts';
 import { GettingIn } from '../ui/marks/GettingIn.tsx';
 import { Plate } from '../ui/marks/Plate.tsx';
 import { RecordForm } from '../ui/forms/RecordForm.tsx';
 import { Empty, Panel } from '../ui/frame/Screen.tsx';
+
+const DUE_FOR: Readonly<Record<CallKind, string>> = {
+  call: 'another call',
+  maintenance: 'maintenance',
+  'planned return': 'a return',
+};
 
 /** What is known of a site the moment a call about it comes in; choosing a unit is one click or key. */
 export function KnownPanel({
@@ -23,6 +31,7 @@ export function KnownPanel({
   unitId,
   onUnit,
   onSame,
+  onDue,
   zone,
 }: {
   known: KnownAtIntake;
@@ -30,6 +39,8 @@ export function KnownPanel({
   onUnit: (id: string | null) => void;
   /** It is the same trouble: the caller is added to the call that is open. */
   onSame: (callId: string) => void;
+  /** A crew that comes anyway sees to it. */
+  onDue: (crewId: string, day: string) => void;
   zone: string;
 }) {
   const { can } = useWho();
@@ -64,6 +75,26 @@ export function KnownPanel({
               </li>
             ))}
           </ul>
+        </div>
+      ) : null}
+      {known.due.length > 0 ? (
+        <div className="border border-rule bg-sheet p-3">
+          {known.due.map((visit) => (
+            <p key={visit.visitId} className="flex flex-wrap items-center gap-x-2">
+              <span>
+                <strong>{visit.crew}</strong> is due here {shortDay(visit.day)}
+                {visit.startAt === null ? '' : `, ${clockText(visit.startAt)}`}
+                {visit.for.length > 0 ? `, for ${listed(visit.for.map((kind) => DUE_FOR[kind]))}` : ''}.
+              </span>
+              <Button
+                look="quiet"
+                aria-label={`Have it seen to by ${visit.crew} on ${shortDay(visit.day)}`}
+                onClick={() => onDue(visit.crewId, visit.day)}
+              >
+                Have it seen to then
+              </Button>
+            </p>
+          ))}
         </div>
       ) : null}
       <Panel

@@ -1,7 +1,11 @@
 import { Command } from 'cmdk';
 import { useEffect, useState } from 'react';
+import { siteMeant } from '#core/places/locate';
 import { useSitesQuery } from '../api/sites.ts';
 import { Button } from '../ui/frame/Button.tsx';
+
+/** No row is chosen: of no row the value. */
+const NONE = 'none';
 
 /** Finds a site while typing its name, customer, street or ref; arrow keys and Enter choose. */
 export function SitePicker({
@@ -18,7 +22,11 @@ export function SitePicker({
   // Of what is typed now, not of what was typed before: Enter takes only what is shown for these words.
   const { data, currentData } = useSitesQuery({ q: typed, sort: 'best', dir: 'asc', offset: 0, limit: 8 });
   const [selected, setSelected] = useState('');
-  useEffect(() => setSelected(currentData?.rows[0]?.id ?? ''), [currentData]);
+  // Enter takes a site only where nothing else can be meant; an arrow key chooses any other.
+  useEffect(
+    () => setSelected((currentData && siteMeant(typed, currentData.rows)?.id) ?? NONE),
+    [currentData, typed],
+  );
   return (
     <Command
       shouldFilter={false}
@@ -28,7 +36,7 @@ export function SitePicker({
       onValueChange={setSelected}
       onKeyDown={(event) => {
         if (event.key !== 'Enter') return;
-        if (event.ctrlKey || !currentData) {
+        if (event.ctrlKey || !currentData || selected === NONE) {
           event.preventDefault();
           event.stopPropagation();
         }
@@ -51,7 +59,12 @@ export function SitePicker({
       ) : null}
       {/* Above the rows: below them it would move away under the finger each time they become fewer. */}
       {onNew ? (
-        <Button look="quiet" onClick={() => onNew(typed)}>
+        <Button
+          look="quiet"
+          onClick={() => onNew(typed)}
+          // Its own Enter: the list would take it for a row of its.
+          onKeyDown={(event) => event.stopPropagation()}
+        >
           Not on record yet: a new site
         </Button>
       ) : null}
@@ -74,6 +87,11 @@ export function SitePicker({
             </span>
           </Command.Item>
         ))}
+        {currentData && typed.trim() !== '' && currentData.rows.length > 1 && selected === NONE ? (
+          <p className="px-2 pt-1 text-sm text-soft">
+            Which of these? The arrow keys choose, Enter takes it.
+          </p>
+        ) : null}
         {data?.rows.length === 0 ? <p className="p-2 text-soft">No site found.</p> : null}
       </Command.List>
     </Command>

@@ -1,9 +1,10 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import { v7 as uuid } from 'uuid';
-import { QUESTIONS, questionsFor, systemHeard, type QuestionName } from '#core/heard';
-import { suggestPriority } from '#core/intake';
+import { numbersHeard, QUESTIONS, questionsFor, systemHeard, type QuestionName } from '#core/heard';
+import { calledBack, suggestPriority } from '#core/intake';
 import { convert } from '#core/base/quantities';
+import { tagsUnknown } from '#core/places/locate';
 import { wordsOf } from '#core/said';
 import { isPlainDate } from '#core/base/time';
 import { PRIORITIES, STAKES, SYSTEMS, type Priority, type Stake, type System } from '#core/base/vocabulary';
@@ -29,6 +30,7 @@ import { Empty, Loading, Panel, Screen, Trouble } from '../ui/frame/Screen.tsx';
 import { FormTrouble } from '../ui/forms/FormTrouble.tsx';
 import { quantityTyped } from '../ui/forms/numbers.ts';
 import { useTyped } from '../ui/forms/useTyped.ts';
+import { Again } from './Again.tsx';
 import { Heard } from './Heard.tsx';
 import { LikelyUnits } from './LikelyUnits.tsx';
 import { NewPlace } from './NewPlace.tsx';
@@ -65,6 +67,10 @@ const degreesTyped = (text: string): number | null => {
   if (read === undefined) return null;
   return typeof read.value === 'number' ? convert('temperature', read.unit, '°F', read.value) : read.value;
 };
+
+/** What the words say of a field that nobody has filled in. */
+const asHeard = (typed: string, heard: number | undefined): string | undefined =>
+  typed === '' && heard !== undefined ? `${heard} as heard` : undefined;
 
 /** The same as far as it is typed, for what the form suggests meanwhile. */
 const degrees = (text: string): number | undefined => {
@@ -108,17 +114,46 @@ export default function TakeCall() {
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [ready, asked.data, params]);
 
+  const heard = useMemo(() => numbersHeard(value.complaint), [value.complaint]);
+  const lately = known.data?.lately;
+  const back = useMemo(
+    () =>
+      lately === undefined
+        ? []
+        : calledBack(
+            {
+              words: value.complaint,
+              ...(value.system ? { system: value.system as System } : {}),
+              unitId: value.unitId,
+              ...{ today: lately.today, callbackDays: lately.callbackDays, nowMs: now().getTime() },
+            },
+            lately.units,
+          ),
+    [lately, value.complaint, value.system, value.unitId],
+  );
+  const system = (value.system || systemHeard(value.complaint) || back[0]?.system) as System | undefined;
   const suggestion = useMemo(
     () =>
       suggestPriority({
         words: value.complaint,
+        place: value.siteName,
+        back,
         ...(value.stake ? { stake: value.stake as Stake } : {}),
-        ...(value.system ? { system: value.system as System } : {}),
+        ...(system ? { system } : {}),
         ...(degrees(value.roomF) === undefined ? {} : { roomF: degrees(value.roomF) as number }),
         ...(degrees(value.setPointF) === undefined ? {} : { setPointF: degrees(value.setPointF) as number }),
         ...(degrees(value.outdoorF) === undefined ? {} : { outdoorF: degrees(value.outdoorF) as number }),
       }),
-    [value.complaint, value.stake, value.system, value.roomF, value.setPointF, value.outdoorF],
+    [
+      value.complaint,
+      value.siteName,
+      value.stake,
+      system,
+      value.roomF,
+      value.setPointF,
+      value.outdoorF,
+      back,
+    ],
   );
   const priority = (value.priority || suggestion.priority) as Priority;
   // What was answered stays in sight, whatever the words are by now.
@@ -147,14 +182,14 @@ export default function TakeCall() {
         unitId: typed.unitId,
         receivedAt: new Date(Math.floor(now().getTime() / 1000) * 1000).toISOString(),
         complaint: typed.complaint,
-        system: typed.system || systemHeard(typed.complaint) || null,
+        system: system ?? null,
         stake: typed.stake || null,
         caller: typed.caller || null,
         callerPhone: typed.callerPhone || null,
         told: Object.fromEntries(Object.entries(typed.told).filter(([, answer]) => answer.trim() !== '')),
         area: typed.area || null,
-        roomF: degreesTyped(typed.roomF),
-        setPointF: degreesTyped(typed.setPointF),
+        roomF: degreesTyped(typed.roomF) ?? heard.roomF ?? null,
+        setPointF: degreesTyped(typed.setPointF) ?? heard.setPointF ?? null,
         priority,
         crewId: typed.crewId || null,
         scheduledOn: typed.crewId ? typed.scheduledOn || today : null,
@@ -200,9 +235,9 @@ export default function TakeCall() {
     name: 'caller' | 'callerPhone' | 'area' | 'roomF' | 'setPointF' | 'outdoorF',
     extra: object = {},
   ) => <input value={value[name]} onChange={(e) => set({ [name]: e.target.value })} {...extra} />;
-  const choice = (name: 'system' | 'stake', options: readonly string[]) => (
+  const choice = (name: 'system' | 'stake', options: readonly string[], blank = 'not said') => (
     <select value={value[name]} onChange={(e) => set({ [name]: e.target.value })}>
-      <option value="">not said</option>
+      <option value="">{blank}</option>
       {options.map((o) => (
         <option key={o}>{o}</option>
       ))}
@@ -220,7 +255,10 @@ export default function TakeCall() {
         noValidate
         onKeyDown={(event) => {
           const within = event.currentTarget.contains(event.target as Node);
-          if (event.key === 'Enter' && event.ctrlKey && within) void save();
+          if (event.key !== 'Enter' || !within) return;
+          if (event.ctrlKey) void save();
+          // In a field of one line Enter would file what is half written.
+          if (event.target instanceof HTMLInputElement) event.preventDefault();
         }}
       >
         <Heard words={value.complaint} priority={priority} />
@@ -259,6 +297,18 @@ export default function TakeCall() {
               onUnit={(unitId) => set({ unitId })}
             />
           ) : null}
+          {known.data ? (
+            <Again
+              back={back}
+              unknown={tagsUnknown(
+                value.complaint,
+                known.data.units.map((unit) => unit.tag),
+              )}
+              units={known.data.units}
+              unitId={value.unitId}
+              onUnit={(unitId) => set({ unitId })}
+            />
+          ) : null}
           {asks.length > 0 ? (
             <div className="grid grid-cols-2 gap-3">
               {asks.map((name) => (
@@ -279,12 +329,18 @@ export default function TakeCall() {
               {text('callerPhone', { type: 'tel' })}
             </Field>
             <Field label="Area they feel it in">{text('area')}</Field>
-            <Field label="System">{choice('system', SYSTEMS)}</Field>
+            <Field label="System">
+              {choice('system', SYSTEMS, system && !value.system ? `${system}, as heard` : undefined)}
+            </Field>
             <Field label="What is at stake">{choice('stake', STAKES)}</Field>
-            <Field label="Room, °F" error={form.error('roomF')}>
+            <Field label="Room, °F" hint={asHeard(value.roomF, heard.roomF)} error={form.error('roomF')}>
               {text('roomF', { inputMode: 'decimal' })}
             </Field>
-            <Field label="Set point, °F" error={form.error('setPointF')}>
+            <Field
+              label="Set point, °F"
+              hint={asHeard(value.setPointF, heard.setPointF)}
+              error={form.error('setPointF')}
+            >
               {text('setPointF', { inputMode: 'decimal' })}
             </Field>
             <Field label="Outdoor, °F">{text('outdoorF', { inputMode: 'decimal' })}</Field>
@@ -364,6 +420,7 @@ export default function TakeCall() {
               unitId={value.unitId}
               onUnit={(unitId) => set({ unitId })}
               onSame={(callId) => void addTo(callId)}
+              onDue={(crewId, scheduledOn) => set({ crewId, scheduledOn })}
               zone={timeZone}
             />
           ) : null}

@@ -1,5 +1,6 @@
 import { compareText } from '#core/base/collections';
 import { daysBetween } from '#core/base/time';
+import type { System } from '#core/base/vocabulary';
 import type { CallFact, HistorySettings, UnitFacts } from './facts.ts';
 import { because, type HistoryReason } from './rules.ts';
 
@@ -8,6 +9,8 @@ export interface Callback {
   readonly earlier: CallFact;
   readonly later: CallFact;
   readonly days: number;
+  /** The system both are about. */
+  readonly system: System;
   readonly reason: HistoryReason;
 }
 
@@ -43,16 +46,17 @@ export function callbacksOf(
       if (!earlier?.completedOn) return [];
       const days = daysBetween(earlier.completedOn, later.receivedOn);
       if (days > settings.callbackDays) return [];
+      const system = earlier.systems.find((s) => later.systems.includes(s)) as System;
       const reason = because('came back', {
         earlier: earlier.ref,
         later: later.ref,
         completedOn: earlier.completedOn,
         receivedOn: later.receivedOn,
         days,
-        system: earlier.systems.find((s) => later.systems.includes(s)) as string,
+        system,
         limitDays: settings.callbackDays,
       });
-      return [{ earlier, later, days, reason }];
+      return [{ earlier, later, days, system, reason }];
     });
 }
 

@@ -84,3 +84,8 @@ describe('likely units', () => {
     );
   });
 });
+
+it.each(['?', 'n/a', '--', 'x', '123'])('a serial “%s” is none, and matches no complaint', (serial) => {
+  const one = unit('EF-7', { serial });
+  expect(likelyUnits(readClue('somebody called about 123 x n a'), [one])).toEqual([]);
+});

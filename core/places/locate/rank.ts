@@ -61,6 +61,7 @@ const SLIP = 0.7;
 const SHORTEST_WITH_SLIP = 5;
 const AGAIN = 0.3;
 const SHORTEST_BEGINNING = 3;
+const SHORTEST_SERIAL = 4;
 /** What has less than this share of the best one's score only blurs the list. */
 const WORTH_SHOWING = 0.3;
 
@@ -206,7 +207,10 @@ function judge(
   const typed = clue.typed.toLowerCase().replace(/[^\p{L}\p{N}]/gu, '');
   const bare = (value: string) => value.toLowerCase().replace(/[^\p{L}\p{N}]/gu, '');
   const { serial, tag } = unit;
-  if (serial && typed.length >= 4 && (typed.includes(bare(serial)) || bare(serial).startsWith(typed))) {
+  // "?" or "n/a" on a plate that nobody could read is no serial.
+  const plate = bare(serial ?? '');
+  const read = plate.length >= SHORTEST_SERIAL && typed.length >= SHORTEST_SERIAL;
+  if (serial && read && (typed.includes(plate) || plate.startsWith(typed))) {
     evidence++;
     add(because('serial', { points: WEIGHT.serial, serial }));
   }
