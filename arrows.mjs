@@ -89,7 +89,7 @@ const core = {
     'judging/history',
   ],
   'planning/crews': ['base/time'],
-  'planning/routing': ['base/money', 'base/random', 'base/time'],
+  'planning/routing': ['base/money', 'base/random', 'base/time', 'base/vocabulary'],
   'places/roof': [],
   'places/tracing': ['base/collections', 'base/reasons', 'base/sentences', 'base/time', 'base/vocabulary'],
   'places/locate': ['base/collections', 'base/reasons', 'base/vocabulary', 'machine'],

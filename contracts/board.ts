@@ -6,6 +6,7 @@ import type {
   Solved,
   StopTrouble,
 } from '#core/planning/routing';
+import type { Priority } from '#core/base/vocabulary';
 import type { CallState, WaitingFor } from '#core/record/work';
 import type { StartPlace } from './crews.ts';
 import { id, plainDate } from './common.ts';
@@ -117,11 +118,19 @@ export interface BoardCall {
   readonly unit: string | null;
   readonly unitId: string | null;
   readonly state: CallState;
-  readonly priority: string | null;
+  readonly priority: Priority | null;
+  readonly receivedAt: string;
   readonly promisedAt: string | null;
   /** How long it takes and how many people, where somebody has said. */
   readonly minutes: number | null;
   readonly people: number | null;
+}
+
+/** The window in which a customer was told that somebody comes, minutes since midnight. */
+export interface ToldWindow {
+  readonly day: string;
+  readonly from: number;
+  readonly until: number;
 }
 
 export interface BoardSite {

@@ -3,7 +3,14 @@ import { DECISION_KINDS } from '#core/judging/history';
 import { FOUND_AS, PUT_OFF_FOR } from '#core/upkeep/maintenance';
 import { DRIVES, OUTDOOR_AIR, PART_IDS } from '#core/machine';
 import { HOW_NAMES, LINK_KINDS, POINT_KINDS } from '#core/places/tracing';
-import { SYSTEMS, CALL_KINDS, SITE_HAZARD_NAMES, UNIT_KINDS, UNIT_STATUSES } from '#core/base/vocabulary';
+import {
+  SYSTEMS,
+  PRIORITIES,
+  CALL_KINDS,
+  SITE_HAZARD_NAMES,
+  UNIT_KINDS,
+  UNIT_STATUSES,
+} from '#core/base/vocabulary';
 import { CALL_STATES, CANCELLED_AS, OUTCOME_GRADES, WAITING_FOR } from '#core/record/work';
 import { callFields, type CallPage, type CallRow, type KnownAtIntake } from '#contracts/calls';
 import type { CustomerRow } from '#contracts/customers';
@@ -557,7 +564,8 @@ const boardCall = z.strictObject({
   unit: maybe(text),
   unitId: maybe(id),
   state: z.enum(CALL_STATES),
-  priority: maybe(text),
+  priority: maybe(z.enum(PRIORITIES)),
+  receivedAt: text,
   promisedAt: maybe(text),
   minutes: maybe(count),
   people: maybe(count),
@@ -593,6 +601,7 @@ export const boardVisit = z.strictObject({
   openingHours: maybe(openingHours),
   needs,
   timeZone: text,
+  told: maybe(z.strictObject({ day, from: minutes, until: minutes })),
   calls: z.array(boardCall),
 }) satisfies z.ZodType<VisitRead>;
 

@@ -32,7 +32,7 @@ const problem: FleetProblem = {
     minutes: 60,
     windows: [0, 1].map((day) => ({ day, open: 0, close: 1440 })),
     leftOut: 900,
-    ...(j === 1 ? { promised: { day: 0, by: 515 } } : {}),
+    ...(j === 1 ? { limits: [{ kind: 'promised', day: 0, by: 515 }] } : {}),
   })),
 };
 const view: PlanProblem = {

@@ -5,7 +5,8 @@ import {
   type DayWeather,
   type DueTask,
 } from '#core/upkeep/maintenance';
-import type { Job } from '#core/planning/routing';
+import { latestFor, type Job, type Limit } from '#core/planning/routing';
+import { compareText } from '#core/base/collections';
 import {
   daysBetween,
   localDate,
@@ -87,17 +88,51 @@ function hoursFor(
   return { windows: both, offOnly: true };
 }
 
-/** The earliest promise among calls that still lies in the days planned. */
-function promisedIn(calls: readonly BoardCall[], timeZone: string, { from, now }: Frame): Job['promised'] {
-  const at = calls.flatMap((call) => call.promisedAt ?? []).sort()[0];
-  if (at === undefined) return undefined;
-  const when = new Date(at);
-  const day = daysBetween(from, localDate(when, timeZone));
-  const by = localMinutes(when, timeZone);
-  // What is broken already cannot be kept any more; it is still the first to go to.
-  const gone = day < 0 || (addDays(from, day) === now.day && by <= now.minute);
-  return gone ? undefined : { day, by };
+/**
+ * The times of calls: what was promised, and the latest by the soonest priority. They press on where they have
+ * gone by.
+ */
+function limitsOf(
+  calls: readonly BoardCall[],
+  told: VisitRead['told'],
+  timeZone: string,
+  { from, now }: Frame,
+): Pick<Job, 'limits' | 'due'> {
+  const promises = calls.flatMap(({ promisedAt }) => promisedAt ?? []).sort();
+  const promised = promises[0] === undefined ? [] : [localOf(promises[0], timeZone)];
+  const latest = calls
+    .flatMap(({ priority, receivedAt }) =>
+      priority === null ? [] : [{ priority, ...latestFor(priority, localOf(receivedAt, timeZone)) }],
+    )
+    .sort((a, b) => compareText(a.day, b.day) || a.by - b.by)[0];
+  const urgent = latest && (latest.priority === 'at once' || latest.priority === 'today');
+  const limit = (kind: Limit['kind'], day: PlainDate, by: number, begins?: number): Limit => ({
+    ...{ kind, day: daysBetween(from, day), by },
+    ...(begins === undefined ? {} : { from: begins }),
+    ...(day < now.day || (day === now.day && by <= now.minute) ? { gone: true } : {}),
+  });
+  const limits = [
+    ...promised.map(({ day, minute }) => limit('promised', day, minute)),
+    ...(told ? [limit('told', told.day, told.until, told.from)] : []),
+    ...(urgent ? [limit('wanted', latest.day, latest.by)] : []),
+  ];
+  return {
+    ...(limits.length > 0 ? { limits } : {}),
+    ...(latest
+      ? {
+          due: {
+            day: daysBetween(from, latest.day),
+            perDayLate: latest.priority === 'with the next route' ? DAY_LATE.late : DAY_LATE.call,
+          },
+        }
+      : {}),
+  };
 }
+
+const localOf = (at: string, timeZone: string) => {
+  const when = new Date(at);
+  return { day: localDate(when, timeZone), minute: localMinutes(when, timeZone) };
+};
 
 export const key = (asked: JobAsked): string =>
   'visit' in asked
@@ -147,7 +182,7 @@ export function jobOfVisit(visit: VisitRead, frame: Frame): Drafted | undefined 
       shared: visit.minutes > 0 ? visit.shared : 0,
       ...needsOf(visit.needs, visit.calls),
       ...hoursFor(visit, !visit.calls.some((call) => call.kind === 'call'), frame),
-      promised: promisedIn(service, visit.timeZone, frame),
+      ...limitsOf(service, visit.told, visit.timeZone, frame),
       leftOut: service.length > 0 ? WORTH.call : WORTH.planned,
     },
     view: {
@@ -163,14 +198,10 @@ export function jobOfVisit(visit: VisitRead, frame: Frame): Drafted | undefined 
 
 const siteOf = ({ siteId, site, customer, lat, lon }: BoardSite) => ({ siteId, site, customer, lat, lon });
 
-/** How soon a call wants to be seen, days from the first one planned. */
-const WANTED = { 'at once': 0, today: 0, 'this week': 4 } as const;
-
 export function jobOfCall(row: UnplannedRead, frame: Frame): Drafted | undefined {
   const position = placed(row);
   if (!position) return undefined;
   const asked = { call: row.call.id };
-  const wanted = WANTED[row.call.priority as keyof typeof WANTED];
   return {
     position,
     pace: 1,
@@ -180,9 +211,8 @@ export function jobOfCall(row: UnplannedRead, frame: Frame): Drafted | undefined
       minutes: lengthOf([row.call], frame),
       ...needsOf(row.needs, [row.call]),
       ...hoursFor(row, row.call.kind !== 'call', frame),
-      promised: promisedIn([row.call], row.timeZone, frame),
+      ...limitsOf([row.call], null, row.timeZone, frame),
       leftOut: WORTH.call,
-      ...(wanted === undefined ? {} : { due: { day: wanted, perDayLate: DAY_LATE.call } }),
     },
     view: {
       ...siteOf(row),
@@ -238,7 +268,9 @@ export function jobOfDue(
     calls: calls.map(({ call }) => call.id),
   };
   const dueDay = dueOn === undefined ? undefined : Math.max(0, daysBetween(frame.from, dueOn));
-  const callDays = calls.flatMap(({ call }) => WANTED[call.priority as keyof typeof WANTED] ?? []);
+  const callDays = calls.flatMap(
+    ({ call, timeZone }) => limitsOf([call], null, timeZone, frame).due?.day ?? [],
+  );
   const hours = hoursFor(site, true, frame);
   const days = [...(dueDay === undefined ? [] : [dueDay]), ...callDays];
   return {

@@ -20,6 +20,7 @@ const CALLS_THERE = `
         'priority', k.priority,
         'minutes', k.minutes,
         'people', k.people,
+        'receivedAt', k.received_at,
         'promisedAt', k.promised_at) order by u.tag, k.id)
      from visit_calls vc
        join calls k on k.id = vc.call_id
@@ -47,6 +48,10 @@ select
   p.leave_at as "leaveAt",
   p.locked_at is not null as locked,
   coalesce(p.troubles, '[]') as troubles,
+  (select json_build_object('day', n.day, 'from', n.from_at, 'until', n.until_at)
+   from (select n.kind, n.day, n.from_at, n.until_at from notices n
+     where n.visit_id = v.id order by n.made_at desc, n.id desc limit 1) n
+   where n.kind <> 'called off' and n.from_at is not null) as told,
   s.hazards,
   s.opening_hours as "openingHours",
   s.needs,
@@ -90,6 +95,7 @@ select
     'priority', k.priority,
     'minutes', k.minutes,
     'people', k.people,
+    'receivedAt', k.received_at,
     'promisedAt', k.promised_at) as call,
   k.received_at as "receivedAt",
   case when k.state = 'planned' then k.scheduled_on end as "missedOn",

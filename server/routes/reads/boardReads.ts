@@ -1,6 +1,6 @@
 import type { PlainDate } from '#core/base/time';
 import type { StopTrouble } from '#core/planning/routing';
-import type { BoardCall } from '#contracts/board';
+import type { BoardCall, ToldWindow } from '#contracts/board';
 import type { OpeningHours, SiteNeeds } from '#contracts/sites';
 import type { Database } from '../../db/connect.ts';
 import { UNPLANNED, VISITS_BY_ID, VISITS_OF_BOARD } from './board.sql.ts';
@@ -26,6 +26,8 @@ export interface VisitRead {
   readonly leaveAt: number | null;
   readonly locked: boolean;
   readonly troubles: readonly StopTrouble[];
+  /** What its customer was told last; null where nobody was told, or that nobody comes. */
+  readonly told: ToldWindow | null;
   readonly hazards: readonly string[];
   readonly openingHours: OpeningHours | null;
   readonly needs: SiteNeeds;

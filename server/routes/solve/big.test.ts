@@ -123,7 +123,10 @@ it('a call that somebody gave the crew for the day takes its time on the route, 
   expect(view.problem.jobs[0]).toMatchObject({
     name: 'Dome House',
     minutes: 90,
-    promised: { day: 0, by: 600 },
+    limits: [
+      { kind: 'promised', day: 0, by: 600 },
+      { kind: 'wanted', day: -7, by: 1440 },
+    ],
   });
   const plan = solved(view);
   const stop = plan.routes[0]?.stops.find(({ jobId }) => jobId === view.problem.jobs[0]?.id);

@@ -1,5 +1,6 @@
 import { startAt, type Figures } from './figures.ts';
 import type { Route } from './build.ts';
+import { lateCost } from './limits.ts';
 import { driveWeight, timeCost } from './route.ts';
 
 export interface BestPlace {
@@ -28,6 +29,7 @@ export function placeFinderOf(figures: Figures): FindsPlace {
     drive,
     hardEnd,
     hoursOf,
+    lateOf,
     least,
     leastTo,
     loads,
@@ -57,9 +59,11 @@ export function placeFinderOf(figures: Figures): FindsPlace {
     const shift = shifts[s]!;
     const work = workOf[s]!;
     const hours = hoursOf[s]!;
+    const steps = lateOf[s];
     const count = route.jobs.length;
     let begin = startAt(hours[job]!, work[job]!, arriveAt);
     let waited = (at === 0 ? 0 : route.waited[at - 1]!) + begin - arriveAt;
+    let late = steps ? (at === 0 ? 0 : route.late[at - 1]!) + lateCost(steps[job], begin) : 0;
     let driven = drivenTo;
     let time = begin + work[job]!;
     let here = place[job]!;
@@ -76,24 +80,22 @@ export function placeFinderOf(figures: Figures): FindsPlace {
       if (begin === Infinity) return Infinity;
       driven += leg;
       waited += begin - arrive;
+      if (steps) late += lateCost(steps[next], begin);
       time = begin + work[next]!;
       here = place[next]!;
       if (time === route.leave[i] && had === route.restAt <= i) {
         // A wait has swallowed the detour: from here on the day runs as before.
         const rest = route.back - route.leave[count - 1]!;
         const whole = route.driven[count - 1]! + rest - route.driven[i]! + driven;
-        return timeCost(
-          shift,
-          whole,
-          waited + route.waited[count - 1]! - route.waited[i]!,
-          route.back,
-          weights,
+        return (
+          timeCost(shift, whole, waited + route.waited[count - 1]! - route.waited[i]!, route.back, weights) +
+          (steps ? late + route.late[count - 1]! - route.late[i]! : 0)
         );
       }
     }
     const home = drive(here, shift.to, time);
     const back = time + home;
-    return back > hardEnd[s]! ? Infinity : timeCost(shift, driven + home, waited, back, weights);
+    return back > hardEnd[s]! ? Infinity : timeCost(shift, driven + home, waited, back, weights) + late;
   }
 
   return (route, job, most, blink) => {
@@ -108,8 +110,10 @@ export function placeFinderOf(figures: Figures): FindsPlace {
     const perWait = (shift.people ?? 1) * weights.wait;
     const hoursHere = hoursOf[s]![job]!;
     const lastStart = hoursHere[hoursHere.length - 1]! - work[job]!;
-    // What the route costs now beside the jobs' own: run-ons are compared with it.
-    const timeNow = route.cost - route.owned;
+    // What the route costs now beside the jobs' own: run-ons are compared with it. What is late already only
+    // gets later, so a bound by time alone holds.
+    const lateNow = count === 0 ? 0 : route.late[count - 1]!;
+    const timeNow = route.cost - route.owned - lateNow;
     const drivenNow = count === 0 ? 0 : route.driven[count - 1]! + route.back - route.leave[count - 1]!;
     const waitedNow = count === 0 ? 0 : route.waited[count - 1]!;
     const slack = plain ? 0 : road * SLACK;
@@ -153,7 +157,9 @@ export function placeFinderOf(figures: Figures): FindsPlace {
       const onward = ready + drive(there, to, ready);
       if (onward > (at === count ? hardEnd[s]! : route.latest[at]! + 1e-9)) continue;
       const drivenTo = (at === 0 ? 0 : route.driven[at - 1]!) + leg;
-      const cost = plain ? bound : runOn(route, job, at, arrive, rested, drivenTo) - timeNow + extra;
+      const cost = plain
+        ? bound
+        : runOn(route, job, at, arrive, rested, drivenTo) - timeNow - lateNow + extra;
       if (cost < adds) {
         adds = cost;
         best = at;

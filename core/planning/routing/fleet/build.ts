@@ -1,4 +1,5 @@
 import { latestArrival, startAt, type Figures } from './figures.ts';
+import { lateCost } from './limits.ts';
 import { timeCost } from './route.ts';
 
 /** A route with what the next change of it asks for. */
@@ -9,6 +10,8 @@ export interface Route {
   readonly leave: readonly number[];
   readonly driven: readonly number[];
   readonly waited: readonly number[];
+  /** What beginning late costs, up to and with each job. */
+  readonly late: readonly number[];
   /** The latest arrival at each job after which the rest still fits, rest periods apart. */
   readonly latest: readonly number[];
   /** Which job the rest comes before; the number of jobs where it never comes. */
@@ -26,7 +29,8 @@ const GUESSES = 5;
 
 /** What makes routes: when each job is reached and left, and how late it may be. */
 export function builderOf(figures: Figures): (shift: number, jobs: readonly number[]) => Route {
-  const { drive, hardEnd, hoursOf, least, loads, own, place, places, steady, weights, workOf } = figures;
+  const { drive, hardEnd, hoursOf, lateOf, least, loads, own, place, places, steady, weights, workOf } =
+    figures;
   const { shifts } = figures.problem;
 
   /**
@@ -48,13 +52,16 @@ export function builderOf(figures: Figures): (shift: number, jobs: readonly numb
     const shift = shifts[s]!;
     const work = workOf[s]!;
     const hours = hoursOf[s]!;
+    const steps = lateOf[s];
     const count = list.length;
     // Short lists are made far faster than short typed arrays, and as fast to read.
     const leave: number[] = [];
     const driven: number[] = [];
     const waited: number[] = [];
+    const late: number[] = [];
     const latest: number[] = [];
     let [at, here, sumDriven, sumWaited, load, owned] = [shift.start, shift.from, 0, 0, 0, 0];
+    let sumLate = 0;
     let restAt = count;
     for (let i = 0; i < count; i++) {
       const job = list[i]!;
@@ -69,6 +76,8 @@ export function builderOf(figures: Figures): (shift: number, jobs: readonly numb
       sumWaited += begin - arrive;
       driven.push(sumDriven);
       waited.push(sumWaited);
+      if (steps) sumLate += lateCost(steps[job], begin);
+      late.push(sumLate);
       at = begin + work[job]!;
       leave.push(at);
       here = place[job]!;
@@ -86,13 +95,15 @@ export function builderOf(figures: Figures): (shift: number, jobs: readonly numb
       next = place[job]!;
     }
     latest.reverse();
-    const cost = count === 0 ? 0 : timeCost(shift, sumDriven + home, sumWaited, back, weights) + owned;
+    const cost =
+      count === 0 ? 0 : timeCost(shift, sumDriven + home, sumWaited, back, weights) + sumLate + owned;
     return {
       shift: s,
       jobs: list,
       leave,
       driven,
       waited,
+      late,
       latest,
       restAt,
       load,

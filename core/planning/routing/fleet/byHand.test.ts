@@ -72,7 +72,7 @@ describe('a day in an order that a person chose', () => {
   it('begins when it is there where hours or a promise cannot be kept, and says what does not hold', () => {
     const shut = plain([{ windows: [] }]);
     expect(timed(shut).stops[0]).toMatchObject({ startAt: 430, troubles: ['closed then'] });
-    const late = plain([{}, { promised: { day: 0, by: 500 } }]);
+    const late = plain([{}, { limits: [{ kind: 'promised', day: 0, by: 500 }] }]);
     expect(timed(late).stops.map((stop) => stop.troubles)).toEqual([[], ['after what was promised']]);
     expect(timed(late, [1, 0]).stops.map((stop) => stop.troubles)).toEqual([[], []]);
     const heavy = plain([{ people: 2 }, { skills: ['boiler'] }]);
@@ -104,7 +104,7 @@ describe('a day in an order that a person chose', () => {
 
 describe('what a change does', () => {
   it('counts what is later, what breaks and what is driven', () => {
-    const problem = plain([{}, { promised: { day: 0, by: 560 } }, {}]);
+    const problem = plain([{}, { limits: [{ kind: 'promised', day: 0, by: 560 }] }, {}]);
     const [before, after] = [timed(problem, [1, 2]), timed(problem, [0, 1, 2])];
     expect(consequenceOf(before, after)).toMatchObject({
       driveMinutes: 10,

@@ -1,3 +1,4 @@
+import { LIMIT_PRICES, type Limit } from './limits.ts';
 import type { FleetPlan, FleetProblem, Job } from './problem.ts';
 
 const TOLERANCE = 1e-3;
@@ -51,9 +52,13 @@ export function fleetViolations(problem: FleetProblem, plan: FleetPlan): string[
           w.day === shift.day && stop.startAt >= w.open - TOLERANCE && stop.leaveAt <= w.close + TOLERANCE,
       );
       if (!inside) wrong.push(`${who} works at ${job.name} outside its opening hours`);
-      const { promised } = job;
-      if (promised && shift.day * 1440 + stop.startAt > promised.day * 1440 + promised.by + TOLERANCE)
-        wrong.push(`${who} starts at ${job.name} later than was promised`);
+      for (const { kind, day, from = 0 } of job.limits ?? []) {
+        if (kind !== 'told' || day !== shift.day || stop.startAt >= from - TOLERANCE) continue;
+        const couldWait = job.windows.some(
+          (w) => w.day === day && Math.max(w.open, from) + stop.leaveAt - stop.startAt <= w.close - TOLERANCE,
+        );
+        if (couldWait) wrong.push(`${who} starts at ${job.name} before the time that was told`);
+      }
       load += job.load ?? 0;
       clock = stop.leaveAt;
       place = job.place;
@@ -73,6 +78,46 @@ export function fleetViolations(problem: FleetProblem, plan: FleetPlan): string[
   }
   for (const job of problem.jobs) if (!met.has(job.id)) wrong.push(`says nothing about ${job.name}`);
   return wrong;
+}
+
+/** A told, promised or wanted time that a plan does not keep. */
+export interface LimitMissed {
+  readonly jobId: string;
+  readonly kind: Limit['kind'];
+  /** Minutes after it on its day, below zero before it; whole days where it is another day. */
+  readonly minutes: number;
+  readonly days: number;
+}
+
+/**
+ * What a plan does not keep of what was told, promised and wanted, and what that costs, read off its stops
+ * alone.
+ */
+export function limitsMissed(
+  problem: FleetProblem,
+  plan: Pick<FleetPlan, 'routes'>,
+): { missed: LimitMissed[]; cost: number } {
+  const missed: LimitMissed[] = [];
+  let cost = 0;
+  for (const route of plan.routes) {
+    const day = problem.shifts.find(({ id }) => id === route.shiftId)?.day ?? NaN;
+    for (const stop of route.stops)
+      for (const limit of problem.jobs.find(({ id }) => id === stop.jobId)?.limits ?? []) {
+        const price = LIMIT_PRICES[limit.kind];
+        const days = day - limit.day;
+        if (days === 0) {
+          const early = stop.startAt - (limit.from ?? 0);
+          const minutes = early < -TOLERANCE ? early : stop.startAt - limit.by;
+          if (early >= -TOLERANCE && minutes <= TOLERANCE) continue;
+          missed.push({ jobId: stop.jobId, kind: limit.kind, minutes, days });
+          cost += price.steps.filter(([over]) => minutes > over + TOLERANCE).at(-1)?.[1] ?? 0;
+        } else if (days > 0 || limit.kind === 'told') {
+          missed.push({ jobId: stop.jobId, kind: limit.kind, minutes: 0, days });
+          cost += price.otherDay + price.eachDay * Math.abs(days);
+        }
+      }
+  }
+  return { missed, cost };
 }
 
 /** Time on site: what cannot be shared, and each one's part of what can. */

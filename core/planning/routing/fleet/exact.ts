@@ -1,4 +1,5 @@
 import { driveMinutes } from '../travel.ts';
+import { lateCost, lateSteps } from './limits.ts';
 import { fleetPlanOf } from './plan.ts';
 import {
   checkFleet,
@@ -26,6 +27,8 @@ interface Label {
   readonly at: number;
   readonly driven: number;
   readonly waited: number;
+  /** What has begun late so far. */
+  readonly late: number;
   readonly rested: boolean;
   readonly job: number;
   readonly before: Label | undefined;
@@ -60,11 +63,12 @@ function bestOrder(problem: FleetProblem, shift: Shift, able: readonly number[])
   const minutes = able.map((_, k) => minutesFor(job(k), people));
   const hours = able.map((_, k) => hoursOn(job(k), shift.day, minutes[k] as number));
   const own = able.map((_, k) => costOn(shift, job(k)));
+  const steps = able.map((_, k) => lateSteps(job(k), shift.day));
   const worth = able.map((_, k) => job(k).leftOut);
   const comparable = weights.wait <= weights.drive && hours.every((list) => list.length <= 1);
   const hardEnd = shift.end + (shift.overtime ?? 0) + 1e-9;
   const road = driveWeight(shift, weights);
-  const spent = (label: Label) => road * label.driven + people * weights.wait * label.waited;
+  const spent = (label: Label) => road * label.driven + people * weights.wait * label.waited + label.late;
   const beats = (a: Label, b: Label): boolean => {
     if (a.rested !== b.rested) return false;
     const lead = b.at - a.at;
@@ -76,6 +80,7 @@ function bestOrder(problem: FleetProblem, shift: Shift, able: readonly number[])
     at: shift.start,
     driven: 0,
     waited: 0,
+    late: 0,
     rested: shift.rest === undefined,
     job: -1,
     before: undefined,
@@ -97,7 +102,8 @@ function bestOrder(problem: FleetProblem, shift: Shift, able: readonly number[])
           const home = driveMinutes(travel, place, shift.to, label.at);
           const back = label.at + home;
           if (back <= hardEnd) {
-            const cost = timeCost(shift, label.driven + home, label.waited, back, weights) + inside;
+            const cost =
+              timeCost(shift, label.driven + home, label.waited, back, weights) + label.late + inside;
             if (cost < best.cost - 1e-9) best = { cost, label };
           }
         }
@@ -141,6 +147,7 @@ function bestOrder(problem: FleetProblem, shift: Shift, able: readonly number[])
       at: begin + (minutes[k] as number),
       driven: label.driven + drive,
       waited: label.waited + begin - arrive,
+      late: label.late + lateCost(steps[k], begin),
       rested,
       job: k,
       before: label,

@@ -1,4 +1,5 @@
 import { flatTravel } from '../flat.ts';
+import { lateSteps } from './limits.ts';
 import {
   costOn,
   fits,
@@ -31,6 +32,8 @@ export interface Figures {
   /** By shift and then job: minutes of work and hours (open, close, open, close). */
   readonly workOf: readonly Float64Array[];
   readonly hoursOf: readonly (readonly (Float64Array | undefined)[])[];
+  /** What beginning late costs, by shift and then job; undefined for a day on which nothing is told. */
+  readonly lateOf: readonly (readonly (Float64Array | undefined)[] | undefined)[];
   /**
    * Whether a shift may do a job on its day at all, and what the job costs there beside time. All shifts of a
    * job lie together, since a job is tried in one after the other.
@@ -46,6 +49,7 @@ export function figuresOf(problem: FleetProblem): Figures {
   const weights = problem.weights ?? USUAL_WEIGHTS;
   const steady = travel.samples.length === 1;
   const { workOf, hoursOf } = timesOf(shifts, jobs);
+  const lateOf = lateOfDays(shifts, jobs);
   const count = shifts.length;
   const may = new Uint8Array(count * jobs.length);
   const own = new Float64Array(count * jobs.length);
@@ -70,11 +74,13 @@ export function figuresOf(problem: FleetProblem): Figures {
     plain:
       steady &&
       weights.wait + weights.overtime + weights.intoFree + weights.uneven === 0 &&
+      lateOf.every((late) => late === undefined) &&
       shifts.every((shift) => shift.rest === undefined),
     place: Int32Array.from(jobs, (job) => job.place),
     loads: Float64Array.from(jobs, (job) => job.load ?? 0),
     workOf,
     hoursOf,
+    lateOf,
     may,
     own,
     hardEnd: Float64Array.from(shifts, (shift) => shift.end + (shift.overtime ?? 0) + 1e-9),
@@ -105,6 +111,17 @@ function timesOf(shifts: readonly Shift[], jobs: readonly Job[]): Pick<Figures, 
     workOf: shifts.map((shift) => works.get(sizeOf(shift))!),
     hoursOf: shifts.map((shift) => hours.get(`${shift.day} ${sizeOf(shift)}`)!),
   };
+}
+
+/** What beginning late costs on each shift's day; shifts of one day share it. */
+function lateOfDays(shifts: readonly Shift[], jobs: readonly Job[]): Figures['lateOf'] {
+  const days = new Map<number, (Float64Array | undefined)[] | undefined>();
+  for (const { day } of shifts) {
+    if (days.has(day)) continue;
+    const steps = jobs.map((job) => (job.limits ? lateSteps(job, day) : undefined));
+    days.set(day, steps.some((one) => one !== undefined) ? steps : undefined);
+  }
+  return shifts.map(({ day }) => days.get(day));
 }
 
 /** Start of a job reached at `arrive`, Infinity when its hours are over. */

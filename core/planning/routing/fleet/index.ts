@@ -26,9 +26,11 @@ export {
   type StopUnderWay,
 } from './running.ts';
 export { planSums, type PlanSums } from './sums.ts';
+export { isUrgent, latestFor, type Latest } from './wanted.ts';
 export { callsExpected, typicalLength, type DayOfCalls, type TypicalLength } from './demand.ts';
 export { changesBetween, type Change } from './changes.ts';
-export { fleetViolations } from './checker.ts';
+export { LIMIT_PRICES, type Limit } from './limits.ts';
+export { fleetViolations, limitsMissed, type LimitMissed } from './checker.ts';
 export { searchFleet, searchToEnd, type FleetOptions, type FleetProgress } from './search.ts';
 export { searchByClock, searchMs, VERY_LARGE, type SearchTold, type Solved } from './clocked.ts';
 export { classicalProblem, readClassical, type ClassicalPoint } from './classical.ts';

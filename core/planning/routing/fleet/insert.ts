@@ -1,14 +1,7 @@
-import {
-  fits,
-  USUAL_WEIGHTS,
-  costOn,
-  type FleetProblem,
-  type Job,
-  type Orders,
-  type Shift,
-} from './problem.ts';
-import { timeCost } from './route.ts';
+import { fits, costOn, type FleetProblem, type Job, type Orders, type Shift } from './problem.ts';
+import { routeCost } from './route.ts';
 import { timedRoute, type TimedRoute } from './timed.ts';
+import { isUrgent } from './wanted.ts';
 
 /**
  * What a change of one crew's day does to it: more or less of everything, and what does not hold any more.
@@ -59,45 +52,69 @@ export interface Place {
   readonly consequence: Consequence;
 }
 
-/** A promise that breaks, or a place that is closed, is worth more than any detour, minutes [our choice]. */
+/** A place that is closed, or a skill that is missing, is worth more than any detour, minutes [our choice]. */
 const TROUBLE_COST = 600;
+/** What is told and promised has its price by how much later it is. */
+const PRICED: ReadonlySet<string> = new Set(['after what was promised', 'outside what was told']);
+const unpriced = ({ troubles }: Consequence): number =>
+  troubles.filter(({ trouble }) => !PRICED.has(trouble)).length;
+
+/** So much sooner a place is worth showing beside one that breaks nothing, minutes [our choice]. */
+const SOONER = 15;
 
 /**
- * The best places for a job in plans as they stand, at most one on each crew's day, the cheapest first.
- * Places at which something does not hold come after all others and say what.
+ * The best places for a job in plans as they stand: the cheapest first, at most one on each crew's day. Where
+ * somebody is to come today the soonest first, beside which a crew's day may be offered again where breaking
+ * something there brings somebody sooner. Places at which something does not hold say what.
  *
  * @param most how many
  */
 export function bestPlaces(problem: FleetProblem, orders: Orders, job: number, most: number): Place[] {
-  const weights = problem.weights ?? USUAL_WEIGHTS;
   const own = problem.jobs[job] as Job;
-  const costOf = (shift: Shift, route: TimedRoute): number =>
-    route.stops.length === 0
-      ? 0
-      : timeCost(
-          shift,
-          route.driveMinutes,
-          route.stops.reduce((sum, stop) => sum + stop.startAt - stop.arriveAt, 0),
-          route.backAt,
-          weights,
-        );
+  const urgent = isUrgent(own);
   const places = problem.shifts.flatMap((shift, s): Place[] => {
     if (!fits(shift, own)) return [];
-    const order = (orders[s] ?? []).filter((one) => one !== job);
-    const before = timedRoute(problem, shift, order);
-    const costBefore = costOf(shift, before);
-    let best: Place | undefined;
-    for (let at = 0; at <= order.length; at++) {
-      const after = timedRoute(problem, shift, [...order.slice(0, at), job, ...order.slice(at)]);
-      const consequence = consequenceOf(before, after);
-      const cost =
-        costOf(shift, after) -
-        costBefore +
-        costOn(shift, own) +
-        TROUBLE_COST * (consequence.troubles.length + (consequence.tooLong > 0 ? 1 : 0));
-      if (!best || cost < best.cost) best = { shift: s, at, cost, after, consequence };
-    }
-    return best ? [best] : [];
+    const all = placesOn(
+      problem,
+      shift,
+      (orders[s] ?? []).filter((one) => one !== job),
+      job,
+    ).map((place): Place => ({ ...place, shift: s }));
+    if (!urgent) return all.sort((a, b) => a.cost - b.cost).slice(0, 1);
+    const soonest = all.sort((a, b) => begins(a) - begins(b) || a.cost - b.cost);
+    const [first] = soonest;
+    const whole = soonest.find((place) => breaksNothing(place));
+    if (!first || !whole || first === whole) return first ? [first] : [];
+    return begins(whole) - begins(first) >= SOONER ? [first, whole] : [whole];
   });
-  return places.sort((a, b) => a.cost - b.cost).slice(0, most);
+  const start = (place: Place) => (problem.shifts[place.shift] as Shift).day * 1440 + begins(place);
+  return places
+    .sort((a, b) => (urgent ? closedLast(a) - closedLast(b) || start(a) - start(b) : 0) || a.cost - b.cost)
+    .slice(0, most);
+}
+
+const begins = ({ after, at }: Pick<Place, 'after' | 'at'>): number => after.stops[at]?.startAt ?? Infinity;
+const breaksNothing = ({ consequence }: Place): boolean =>
+  consequence.troubles.length === 0 && consequence.tooLong === 0;
+/** Where nobody can get in, or may do it, it is no sooner for that. */
+const closedLast = ({ consequence }: Place): number => Math.min(1, unpriced(consequence));
+
+/** Every place for a job in one crew's day. */
+function placesOn(
+  problem: FleetProblem,
+  shift: Shift,
+  order: readonly number[],
+  job: number,
+): Omit<Place, 'shift'>[] {
+  const before = timedRoute(problem, shift, order);
+  const costBefore = routeCost(problem, shift, before, order);
+  const own = costOn(shift, problem.jobs[job] as Job);
+  return Array.from({ length: order.length + 1 }, (_, at) => {
+    const changed = [...order.slice(0, at), job, ...order.slice(at)];
+    const after = timedRoute(problem, shift, changed);
+    const consequence = consequenceOf(before, after);
+    const hard = unpriced(consequence) + (consequence.tooLong > 0 ? 1 : 0);
+    const cost = routeCost(problem, shift, after, changed) - costBefore + own + TROUBLE_COST * hard;
+    return { at, cost, after, consequence };
+  });
 }

@@ -1,11 +1,4 @@
-import {
-  costOn,
-  USUAL_WEIGHTS,
-  type FleetPlan,
-  type FleetProblem,
-  type Job,
-  type Orders,
-} from './problem.ts';
+import { costOn, type FleetPlan, type FleetProblem, type Job, type Orders } from './problem.ts';
 import { routeCost, routeOf } from './route.ts';
 import { whyLeftOut } from './why.ts';
 
@@ -15,7 +8,6 @@ import { whyLeftOut } from './why.ts';
  * @throws RangeError when an order does not fit its shift
  */
 export function fleetPlanOf(problem: FleetProblem, orders: Orders): FleetPlan {
-  const weights = problem.weights ?? USUAL_WEIGHTS;
   const served = new Set<number>();
   let cost = 0;
   const routes = problem.shifts.map((shift, s) => {
@@ -26,7 +18,7 @@ export function fleetPlanOf(problem: FleetProblem, orders: Orders): FleetPlan {
       served.add(index);
       cost += costOn(shift, problem.jobs[index] as Job);
     }
-    cost += routeCost(shift, route, weights);
+    cost += routeCost(problem, shift, route, order);
     return route;
   });
   const left = problem.jobs.flatMap((job, index) => (served.has(index) ? [] : [{ job, index }]));

@@ -66,7 +66,7 @@ describe('a search over days that do not hold as they stand', () => {
           windows,
           leftOut: 1e6,
           lockedTo: 's',
-          promised: { day: 0, by: 480 },
+          limits: [{ kind: 'promised', day: 0, by: 480 }],
         },
         { id: 'b', name: 'b', place: 2, minutes: 400, windows, leftOut: 500 },
       ],

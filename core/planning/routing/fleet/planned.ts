@@ -47,11 +47,15 @@ function stays(problem: FleetProblem, index: number): boolean {
 function noLaterThan({ startAt, leaveAt, troubles }: TimedStop, shift: Shift, job: Job): Job {
   const decided = { ...job, lockedTo: shift.id, leftOut: Math.max(DECIDED, job.leftOut) };
   if (troubles.length === 0) return decided;
-  const kept = hoursOn(job, shift.day, minutesFor(job, shift.people ?? 1));
+  // In its hours it may begin sooner, and no later than it does now.
+  const minutes = minutesFor(job, shift.people ?? 1);
+  const kept = hoursOn(job, shift.day, minutes).flatMap((window) => {
+    const close = Math.min(window.close, leaveAt);
+    return close - window.open >= minutes ? [{ ...window, close }] : [];
+  });
   return {
     ...decided,
     windows: [...kept, { day: shift.day, open: startAt, close: leaveAt }],
-    promised: undefined,
     skills: undefined,
     people: undefined,
   };

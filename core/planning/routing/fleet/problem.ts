@@ -1,4 +1,5 @@
 import type { TravelTable } from '../travel.ts';
+import { dayCost, notBefore, type Limit } from './limits.ts';
 
 /*
  * Several crews over several days. A shift is one crew's day; a job is all that is to be done at one place in
@@ -45,8 +46,8 @@ export interface Job {
   readonly windows: readonly DayWindow[];
   /** Its hours are those in which its machines may be off, and not only those in which it is open. */
   readonly offOnly?: true | undefined;
-  /** Somebody was told that work begins by then. */
-  readonly promised?: { readonly day: number; readonly by: number } | undefined;
+  /** Times that were told or promised, or that its priority asks for. */
+  readonly limits?: readonly Limit[] | undefined;
   /** What leaving it out costs, minutes. */
   readonly leftOut: number;
   /** The last day on which it is in time, and what each day after it costs, minutes. */
@@ -131,6 +132,8 @@ export function checkFleet({ travel, shifts, jobs }: FleetProblem): void {
       throw new RangeError(`${job.name}: no more can be shared than there is to do`);
     if (!(job.leftOut >= 0))
       throw new RangeError(`${job.name}: leaving it out cannot cost less than nothing`);
+    for (const { from = 0, by } of job.limits ?? [])
+      if (!(by >= from)) throw new RangeError(`${job.name}: a told window ends before it begins`);
     for (const { open, close } of job.windows)
       if (!(close >= open)) throw new RangeError(`${job.name}: opening hours end before they begin`);
     if (job.lockedTo !== undefined && !ids.has(job.lockedTo))
@@ -145,10 +148,12 @@ export const fits = (shift: Shift, job: Job): boolean =>
   (job.skills ?? []).every((skill) => shift.skills?.includes(skill));
 
 /**
- * What a job costs on a shift beside time: days late, a crew that does not know it, a plan that is changed.
+ * What a job costs on a shift whenever it begins there: days late, a day that was not told, a crew that does
+ * not know it, a plan that is changed.
  */
 export const costOn = (shift: Shift, job: Job): number =>
   (job.due ? Math.max(0, shift.day - job.due.day) * job.due.perDayLate : 0) +
+  (job.limits ? dayCost(job, shift.day) : 0) +
   (job.wanted && job.wanted.crew !== shift.crew ? job.wanted.otherwise : 0) +
   (job.planned && job.planned.shift !== shift.id ? job.planned.otherwise : 0);
 
@@ -162,15 +167,12 @@ export const minutesFor = (job: Pick<Job, 'minutes' | 'shared'>, people: number)
 };
 
 /**
- * Hours of a day in which so many minutes of a job can be done: while the place is open, beginning by what
- * was promised; none after the day it was promised for.
+ * Hours of a day in which so many minutes of a job can be done: while the place is open, and not before a
+ * window that somebody was told.
  */
-export function hoursOn(job: Pick<Job, 'windows' | 'promised'>, day: number, minutes: number): DayWindow[] {
-  const { promised } = job;
-  if (promised && day > promised.day) return [];
-  const latest = promised && day === promised.day ? promised.by + minutes : Infinity;
-  return job.windows.flatMap((window) => {
-    const close = Math.min(window.close, latest);
-    return window.day === day && close - window.open >= minutes - 1e-9 ? [{ ...window, close }] : [];
-  });
+export function hoursOn(job: Pick<Job, 'windows' | 'limits'>, day: number, minutes: number): DayWindow[] {
+  const open = job.windows.filter(
+    (window) => window.day === day && window.close - window.open >= minutes - 1e-9,
+  );
+  return job.limits ? notBefore(open, job, minutes) : open;
 }

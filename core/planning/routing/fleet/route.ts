@@ -1,7 +1,9 @@
 import { driveMinutes } from '../travel.ts';
+import { lateCost, lateSteps } from './limits.ts';
 import {
   hoursOn,
   minutesFor,
+  USUAL_WEIGHTS,
   type DayWindow,
   type FleetProblem,
   type FleetRoute,
@@ -65,11 +67,20 @@ export function routeOf(
   };
 }
 
-/** What a route costs by the weights, jobs' own costs apart. */
-export function routeCost(shift: Shift, route: FleetRoute, weights: Weights): number {
+/** What a route costs by the weights, with what begins late in it; what jobs cost whenever they begin apart. */
+export function routeCost(
+  { jobs, weights = USUAL_WEIGHTS }: Pick<FleetProblem, 'jobs' | 'weights'>,
+  shift: Shift,
+  route: Pick<FleetRoute, 'stops' | 'driveMinutes' | 'backAt'>,
+  order: readonly number[],
+): number {
   if (route.stops.length === 0) return 0;
   const waited = route.stops.reduce((sum, stop) => sum + stop.startAt - stop.arriveAt, 0);
-  return timeCost(shift, route.driveMinutes, waited, route.backAt, weights);
+  const late = route.stops.reduce(
+    (sum, { startAt }, i) => sum + lateCost(lateSteps(jobs[order[i] as number] as Job, shift.day), startAt),
+    0,
+  );
+  return timeCost(shift, route.driveMinutes, waited, route.backAt, weights) + late;
 }
 
 /** What a minute on the road costs a shift: everybody in the van, and the van. */

@@ -8,12 +8,14 @@ import {
   type Job,
   type Shift,
 } from './problem.ts';
+import { brokenLimits } from './limits.ts';
 import { startIn } from './route.ts';
 
 /** What does not hold at a stop where somebody puts it all the same. */
 export const STOP_TROUBLES = [
   'closed then',
   'after what was promised',
+  'outside what was told',
   'not enough people',
   'skill missing',
 ] as const;
@@ -71,21 +73,18 @@ export function timedRoute(problem: FleetProblem, shift: Shift, order: readonly 
   };
 }
 
-/** Hours kept, else opening hours without the promise, else when they are there. */
+/** When work begins: in the hours there are, else when they are there. */
 function beginning(shift: Shift, job: Job, arriveAt: number): Pick<TimedStop, 'startAt' | 'troubles'> {
   const minutes = minutesFor(job, shift.people ?? 1);
   const troubles: StopTrouble[] = [];
   let startAt = startIn(hoursOn(job, shift.day, minutes), arriveAt, minutes);
   if (startAt === Infinity) {
-    startAt = startIn(hoursOn({ windows: job.windows }, shift.day, minutes), arriveAt, minutes);
-    if (startAt === Infinity) {
-      startAt = arriveAt;
-      troubles.push('closed then');
-    }
-    const { promised } = job;
-    if (promised && (shift.day > promised.day || (shift.day === promised.day && startAt > promised.by)))
-      troubles.push('after what was promised');
+    startAt = arriveAt;
+    troubles.push('closed then');
   }
+  const broken = new Set(brokenLimits(job, shift.day, startAt).map(({ kind }) => kind));
+  if (broken.has('promised')) troubles.push('after what was promised');
+  if (broken.has('told')) troubles.push('outside what was told');
   if ((job.people ?? 1) > (shift.people ?? 1)) troubles.push('not enough people');
   else if (!fits({ ...shift, id: job.lockedTo ?? shift.id }, job)) troubles.push('skill missing');
   return { startAt, troubles };

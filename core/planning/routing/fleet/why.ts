@@ -1,14 +1,6 @@
 import { durationText } from '#core/base/time';
 import { routeOf } from './route.ts';
-import {
-  fits,
-  hoursOn,
-  minutesFor,
-  type FleetProblem,
-  type Job,
-  type Orders,
-  type Shift,
-} from './problem.ts';
+import { fits, minutesFor, type FleetProblem, type Job, type Orders, type Shift } from './problem.ts';
 
 /**
  * The constraint that keeps a job out of a plan, in words a dispatcher can act on: the first that nobody can
@@ -28,8 +20,6 @@ export function whyLeftOut(problem: FleetProblem, orders: Orders, index: number)
   const least = Math.min(...able.map((shift) => minutesFor(job, shift.people ?? 1)));
   if (!open.some(({ open: from, close }) => close - from >= least))
     return `needs ${durationText(least)} on site, longer than ${job.offOnly ? 'its units may be off' : 'it is open'}`;
-  if (job.promised && !able.some((shift) => kept(shift, job)))
-    return 'what was promised there cannot be kept by anybody who works then';
   const alone = able.filter((shift) => routeOf(problem, shift, [index]));
   if (alone.length === 0)
     return `needs ${durationText(least)} on site: too long for a shift with the drive there and back`;
@@ -49,9 +39,6 @@ export function whyLeftOut(problem: FleetProblem, orders: Orders, index: number)
   if (past <= 1e-9) return 'costs more than it is worth now';
   return `the shifts that may do it are full: the best would run ${durationText(Math.max(1, past))} past its end`;
 }
-
-const kept = (shift: Shift, job: Job): boolean =>
-  hoursOn(job, shift.day, minutesFor(job, shift.people ?? 1)).length > 0;
 
 function whoIsMissing(shifts: readonly Shift[], job: Job): string {
   if (job.lockedTo !== undefined) return 'locked to a shift that may not do it';

@@ -1,6 +1,6 @@
 import { seededRandom, wholeBetween } from '#core/base/random';
 import { travelTable } from '../index.ts';
-import type { FleetProblem, Job, Shift } from '../fleet/index.ts';
+import type { FleetProblem, Job, Limit, Shift } from '../fleet/index.ts';
 
 interface FleetSize {
   readonly jobs: number;
@@ -101,4 +101,23 @@ export function byHand(
     if (days[0]) (orders[days[0].s] as number[]).push(job);
   }
   return orders;
+}
+
+/** The same weeks with some of the customers told a window, some promised a time, and some who cannot wait. */
+export function withLimits(problem: FleetProblem, seed: number): FleetProblem {
+  const random = seededRandom(seed + 7919);
+  const days = Math.max(...problem.shifts.map(({ day }) => day)) + 1;
+  const jobs = problem.jobs.map((job): Job => {
+    const limits: Limit[] = [];
+    const day = () => wholeBetween(random, -1, days - 1);
+    const by = () => wholeBetween(random, 15, 32) * 30;
+    if (random() < 0.4) {
+      const from = by();
+      limits.push({ kind: 'told', day: day(), from, by: from + 120 });
+    }
+    if (random() < 0.2) limits.push({ kind: 'promised', day: day(), by: by() });
+    if (random() < 0.15) limits.push({ kind: 'wanted', day: day(), by: by() });
+    return limits.length > 0 ? { ...job, leftOut: 10_000, limits } : job;
+  });
+  return { ...problem, jobs };
 }
