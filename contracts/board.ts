@@ -156,7 +156,12 @@ export interface BoardStop extends BoardSite {
   readonly begun: boolean;
   readonly locked: boolean;
   readonly troubles: readonly StopTrouble[];
+  /** What its customer was told last; null where nobody was told. */
+  readonly told: ToldWindow | null;
+  /** Conditions of the site. */
   readonly hazards: readonly string[];
+  /** What stands open there that can hurt somebody now. */
+  readonly acute: readonly string[];
   readonly calls: readonly BoardCall[];
 }
 

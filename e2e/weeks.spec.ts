@@ -177,7 +177,7 @@ test('two weeks for seven crews: planned, moved by hand, a call taken in, a crew
       .locator('div')
       .filter({ has: page.getByRole('button', { name: out, exact: true }) })
       .last()
-      .getByRole('button', { name: 'is out' })
+      .getByRole('button', { name: /is out$/ })
       .click();
     await page.getByRole('button', { name: 'Change it so' }).click();
     await expect(page.getByRole('button', { name: 'Change it so' })).toHaveCount(0);

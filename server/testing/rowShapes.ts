@@ -598,6 +598,7 @@ export const boardVisit = z.strictObject({
   shared: minutes,
   pace: z.number().positive(),
   hazards: z.array(text),
+  acute: z.array(text),
   openingHours: maybe(openingHours),
   needs,
   timeZone: text,

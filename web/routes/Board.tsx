@@ -122,6 +122,7 @@ function BoardOf({
   const { moving, pick, aim, cancel, drop, prepare } = moves;
   const [selected, setSelected] = useState<string>();
   const [crewShown, setCrewShown] = useState<string>();
+  const [zoom, setZoom] = useState(1);
   const [out, setOut] = useState<BoardDay>();
   const [ordering, setOrdering] = useState<BoardDay>();
   const [repair, setRepair] = useState<{ roads: boolean }>();
@@ -210,42 +211,55 @@ function BoardOf({
       <DaysAhead days={byDay} shown={shown} today={board.today} onShow={onShow} />
       <section
         aria-label="Crews"
-        className="hidden border border-rule bg-sheet desk:block"
+        className="hidden border border-rule bg-sheet desk:block desk:overflow-x-auto"
         onPointerEnter={() => (canPlan ? void prepare()?.catch(() => undefined) : undefined)}
       >
-        <div className="grid grid-cols-[176px_1fr] border-b border-rule">
-          <span />
-          <Axis hours={hours} />
-        </div>
-        {own.map((day) => (
-          <div key={day.crewId} className="grid grid-cols-[176px_1fr] border-b border-rule last:border-b-0">
-            <CrewHead
-              day={day}
-              canPlan={canPlan}
-              chosen={mapped?.crewId === day.crewId}
-              onChoose={() => {
-                setSelected(undefined);
-                setCrewShown(day.crewId);
-              }}
-              onOut={() => setOut(day)}
-              onOrder={() => setOrdering(day)}
-            />
-            <div className="relative h-13" data-strip={day.crewId}>
-              <CrewStrip
-                day={day}
-                hours={hours}
-                now={now}
-                zone={board.timeZone}
-                selected={selected}
-                canMove={canPlan}
-                onSelect={setSelected}
-                onMove={moveVisit}
-              />
-              <Ghost moving={moving} day={day} hours={hours} />
-            </div>
+        <div style={{ width: `calc(176px + (100% - 176px) * ${zoom})` }}>
+          <div className="grid grid-cols-[176px_1fr] border-b border-rule">
+            <label className="sticky left-0 z-20 flex items-center bg-sheet px-1 text-sm text-soft">
+              <span className="sr-only">Hours drawn</span>
+              <select
+                value={zoom}
+                onChange={(event) => setZoom(Number(event.target.value))}
+                className="h-6 w-full bg-sheet"
+              >
+                <option value={1}>the whole day</option>
+                <option value={2}>twice as wide</option>
+                <option value={4}>four times as wide</option>
+              </select>
+            </label>
+            <Axis hours={hours} />
           </div>
-        ))}
-        {own.length === 0 ? <Empty ghost="day">There is no crew yet.</Empty> : null}
+          {own.map((day) => (
+            <div key={day.crewId} className="grid grid-cols-[176px_1fr] border-b border-rule last:border-b-0">
+              <CrewHead
+                day={day}
+                canPlan={canPlan}
+                chosen={mapped?.crewId === day.crewId}
+                onChoose={() => {
+                  setSelected(undefined);
+                  setCrewShown(day.crewId);
+                }}
+                onOut={() => setOut(day)}
+                onOrder={() => setOrdering(day)}
+              />
+              <div className="relative min-h-13" data-strip={day.crewId}>
+                <CrewStrip
+                  day={day}
+                  hours={hours}
+                  now={now}
+                  zone={board.timeZone}
+                  selected={selected}
+                  canMove={canPlan}
+                  onSelect={setSelected}
+                  onMove={moveVisit}
+                />
+                <Ghost moving={moving} day={day} hours={hours} />
+              </div>
+            </div>
+          ))}
+          {own.length === 0 ? <Empty ghost="day">There is no crew yet.</Empty> : null}
+        </div>
       </section>
       <CrewLists days={own} now={now} zone={board.timeZone} onSelect={setSelected} selected={selected} />
       {out && moves.asked ? (

@@ -1,4 +1,5 @@
 import { Link } from 'react-router';
+import { plural } from '#core/base/sentences';
 import { clockText, durationText } from '#core/base/time';
 import type { BoardDay } from '#contracts/board';
 
@@ -22,7 +23,9 @@ export function CrewHead({
   const waits = day.stops.filter((stop) => !stop.begun).length;
   const over = day.shift && day.backAt !== null ? day.backAt - day.shift.end : 0;
   return (
-    <div className={`border-r border-rule px-2 text-sm leading-4 ${chosen ? 'bg-zinc' : ''}`}>
+    <div
+      className={`sticky left-0 z-20 border-r border-rule px-2 text-sm leading-4 ${chosen ? 'bg-zinc' : 'bg-sheet'}`}
+    >
       <span className="flex h-6.5 items-center justify-between gap-1">
         <button
           type="button"
@@ -33,7 +36,11 @@ export function CrewHead({
           {day.crew}
         </button>
         {day.routeId ? (
-          <Link to={`/routes/${day.routeId}`} className="inline-flex min-h-6 items-center px-1 link">
+          <Link
+            to={`/routes/${day.routeId}`}
+            className="inline-flex min-h-6 items-center px-1 link"
+            aria-label={`Sheet of ${day.crew}`}
+          >
             sheet
           </Link>
         ) : null}
@@ -47,11 +54,15 @@ export function CrewHead({
           {day.works ? day.people.map((name) => name.split(' ')[0]).join(', ') : `out: ${day.why ?? ''}`}
         </span>
         {canPlan && loose > 0 && day.works ? (
-          <Whole onClick={onOrder} strong>
+          <Whole onClick={onOrder} strong said={`Put ${plural(loose, 'stop')} of ${day.crew} in order`}>
             order {loose}
           </Whole>
         ) : canPlan && waits > 0 ? (
-          <Whole onClick={onOut} strong={!day.works}>
+          <Whole
+            onClick={onOut}
+            strong={!day.works}
+            said={day.works ? `${day.crew} is out` : `Share out ${plural(waits, 'stop')} of ${day.crew}`}
+          >
             {day.works ? 'is out' : `share out ${waits}`}
           </Whole>
         ) : null}
@@ -63,16 +74,20 @@ export function CrewHead({
 /** What is done with the whole of a crew's day. */
 function Whole({
   strong,
+  said,
   onClick,
   children,
 }: {
   strong: boolean;
+  /** Its name for the ear, which tells it from the others. */
+  said: string;
   onClick: () => void;
   children: React.ReactNode;
 }) {
   return (
     <button
       type="button"
+      aria-label={said}
       onClick={onClick}
       className={`in-line min-h-6 px-1 whitespace-nowrap link ${strong ? 'font-semibold' : ''}`}
     >

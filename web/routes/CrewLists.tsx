@@ -65,9 +65,15 @@ export function CrewLists({
                           : late >= LATE_NOTICED
                             ? `${durationText(late)} late`
                             : state}
-                        {stop.hazards.length > 0 ? (
-                          <span className="hazard-notch">{stop.hazards[0]}</span>
+                        {stop.troubles.length > 0 ? (
+                          <strong className="text-ink">{stop.troubles.join(', ')}</strong>
                         ) : null}
+                        {stop.acute.map((kind) => (
+                          <span key={kind} className="hazard-notch">
+                            {kind}
+                          </span>
+                        ))}
+                        {stop.hazards.length > 0 ? <span>{stop.hazards.join(', ')}</span> : null}
                       </span>
                     </span>
                   </button>

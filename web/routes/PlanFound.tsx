@@ -123,7 +123,9 @@ function dayOf(view: PlanProblem, s: number, route: TimedRoute, order: readonly 
         leftAt: null,
         begun: false,
         locked: view.problem.jobs[job]?.lockedTo !== undefined,
+        told: null,
         hazards: [],
+        acute: [],
       };
     }),
   };

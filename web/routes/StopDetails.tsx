@@ -1,17 +1,19 @@
-import { useState } from 'react';
+import { Fragment, useState } from 'react';
 import { Link } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import { plural } from '#core/base/sentences';
 import { LATE_NOTICED } from '#core/planning/routing';
-import { clockText, durationText } from '#core/base/time';
+import { clockText, durationText, weekday } from '#core/base/time';
 import type { BoardDay, BoardStop } from '#contracts/board';
+import { useKnownAtIntakeQuery } from '../api/calls.ts';
+import { useSiteQuery } from '../api/sites.ts';
 import { useLockStopMutation, useSplitStopMutation } from '../api/routes.ts';
 import { Stories, UnitStory } from '../drawings/MiniStory.tsx';
 import { UnitPlate } from '../drawings/UnitPlate.tsx';
 import { Button } from '../ui/frame/Button.tsx';
 import { clockOf, day as dayText } from '../ui/words/format.ts';
 import { Panel } from '../ui/frame/Screen.tsx';
-import { progressOf } from './CrewStrip.tsx';
+import { progressOf, toldWords } from './CrewStrip.tsx';
 import { say, sayRefused } from '../ui/saying/say.ts';
 
 /** A stop with what is to be done there, and what the desk can do with it. */
@@ -49,11 +51,11 @@ export function StopDetails({
         </Link>
       }
     >
-      {stop.hazards.length > 0 ? (
+      {stop.acute.length > 0 ? (
         <p className="mb-1 flex flex-wrap gap-1">
-          {stop.hazards.map((hazard) => (
-            <span key={hazard} className="hazard-notch text-sm">
-              {hazard}
+          {stop.acute.map((kind) => (
+            <span key={kind} className="hazard-notch text-sm">
+              {kind}
             </span>
           ))}
         </p>
@@ -79,6 +81,8 @@ export function StopDetails({
       {stop.troubles.length > 0 ? (
         <p className="font-bold">Does not hold: {stop.troubles.join(', ')}.</p>
       ) : null}
+      {stop.told ? <p>The customer was told {toldWords(stop.told, day.day)}.</p> : null}
+      <AtTheSite siteId={stop.siteId} day={day.day} />
       <Stories units={stop.calls.map((call) => call.unitId)}>
         <ul
           className="my-1 max-h-48 divide-y divide-rule overflow-y-auto"
@@ -124,6 +128,36 @@ export function StopDetails({
         <Split key={stop.visitId} stop={stop} onDone={() => setSplitting(false)} />
       ) : null}
     </Panel>
+  );
+}
+
+/** Hours of the day, who opens, key and permit, and who knows the place. */
+function AtTheSite({ siteId, day }: { siteId: string; day: string }) {
+  const site = useSiteQuery(siteId);
+  const known = useKnownAtIntakeQuery(siteId);
+  const { currentData: at } = site;
+  if (!at) return <p className="min-h-12 text-sm text-soft">What is known of the site is loading.</p>;
+  const hours = at.openingHours?.[String(weekday(day)) as '1'];
+  const lines = [
+    [
+      'Open',
+      at.openingHours === null ? 'not known' : hours?.map((pair) => pair.join(' to ')).join(', ') || 'closed',
+    ],
+    ['Contact', at.contact],
+    ['Key', at.keyAt],
+    ['Permit', at.permit],
+    ['Conditions', at.hazards.join(', ')],
+    ['Knows it', known.currentData?.knownTo.map(({ name, visits }) => `${name} (${visits})`).join(', ')],
+  ].filter(([, words]) => words);
+  return (
+    <dl className="my-1 grid grid-cols-[5.5rem_minmax(0,1fr)] gap-x-2 text-sm">
+      {lines.map(([name, words]) => (
+        <Fragment key={name}>
+          <dt className="text-soft">{name}</dt>
+          <dd>{words}</dd>
+        </Fragment>
+      ))}
+    </dl>
   );
 }
 

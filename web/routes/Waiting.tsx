@@ -1,7 +1,8 @@
 import { useDraggable } from '@dnd-kit/core';
-import { useMemo, useState } from 'react';
+import { useDeferredValue, useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import { bestPlaces, type Place } from '#core/planning/routing';
+import { plural } from '#core/base/sentences';
+import { PRIORITIES, type Priority } from '#core/base/vocabulary';
 import { clockText, durationText } from '#core/base/time';
 import type { BoardView, PlanProblem, Unplanned } from '#contracts/board';
 import type { UnitInBrief } from '#contracts/units';
@@ -13,11 +14,22 @@ import { Plate } from '../ui/marks/Plate.tsx';
 import { PriorityWord } from '../ui/marks/PriorityWord.tsx';
 import { Empty, Panel } from '../ui/frame/Screen.tsx';
 import { consequenceWords } from './orders.ts';
+import {
+  dueAnyway,
+  placesOffered,
+  WAITS_SORTS,
+  waitsFound,
+  type OfferedPlace,
+  type WaitsAsked,
+} from './waits.ts';
 import { WaitsRow } from './WaitsRow.tsx';
 import type { Moves, Moving } from './useMoves.ts';
 import { say, sayRefused } from '../ui/saying/say.ts';
 
-const OFFERED = 3;
+const OFFERED = 4;
+/** Fewer are taken in at a glance. */
+const MANY = 8;
+const AT_ONCE = 40;
 
 /**
  * Calls that stand on no plan, worst first; each can be dragged onto the board, or offered the places that
@@ -35,22 +47,20 @@ export function Waiting({
   onMove: (callId: string) => void;
 }) {
   const { unplanned } = board;
-  const [offers, setOffers] = useState<{ moving: Moving; places: readonly Place[] }>();
-  const [shown, setShown] = useState(12);
+  const [offers, setOffers] = useState<{ moving: Moving; places: readonly OfferedPlace[] }>();
+  const [shown, setShown] = useState(AT_ONCE);
+  const [asked, setAsked] = useState<WaitsAsked>({ typed: '', priority: '', sort: 'worst first' });
+  const found = waitsFound(unplanned, useDeferredValue(asked));
+  const anyway = useMemo(() => dueAnyway(board.days), [board.days]);
   const stories = useStories(useMemo(() => unplanned.map((row) => row.call.unitId), [unplanned]));
   const offer = async (callId: string) => {
     const moving = await moves.pick({ call: callId });
     moves.cancel();
-    if (!moving) return;
-    const { view, job } = moving;
-    // Today and tomorrow, or the first days on which anybody works.
-    const days = [...new Set(view.problem.shifts.map((shift) => shift.day))]
-      .sort((a, b) => a - b)
-      .slice(0, 2);
-    const places = bestPlaces(view.problem, view.orders, job, view.problem.shifts.length).filter((place) =>
-      days.includes(view.problem.shifts[place.shift]?.day ?? -1),
-    );
-    setOffers({ moving, places: places.slice(0, OFFERED) });
+    if (moving) setOffers({ moving, places: placesOffered(moving.view, moving.job, OFFERED) });
+  };
+  const ask = (change: Partial<WaitsAsked>) => {
+    setAsked({ ...asked, ...change });
+    setShown(AT_ONCE);
   };
   return (
     <Panel
@@ -59,15 +69,28 @@ export function Waiting({
       }
     >
       {unplanned.length === 0 ? <Empty>Every open call has a crew and a day.</Empty> : null}
+      {unplanned.length > MANY ? <WaitsAsk asked={asked} onAsk={ask} /> : null}
+      {found.length < unplanned.length ? (
+        <p role="status" className="text-sm text-soft">
+          {found.length === 0
+            ? 'None of them fits.'
+            : `${plural(found.length, 'call')} of ${unplanned.length}.`}
+        </p>
+      ) : null}
       <ul
         className="max-h-[46vh] divide-y divide-rule overflow-y-auto"
         tabIndex={0}
         aria-label="Calls that wait for a place"
+        onScroll={({ currentTarget: list }) => {
+          if (list.scrollTop + 2 * list.clientHeight > list.scrollHeight && shown < found.length)
+            setShown(shown + AT_ONCE);
+        }}
       >
-        {unplanned.slice(0, shown).map((row) => (
+        {found.slice(0, shown).map((row) => (
           <WaitingCall
             key={row.call.id}
             row={row}
+            anyway={anyway.get(row.siteId)}
             story={row.call.unitId === null ? undefined : stories[row.call.unitId]}
             zone={board.timeZone}
             canPlan={canPlan}
@@ -87,12 +110,50 @@ export function Waiting({
           />
         ))}
       </ul>
-      {unplanned.length > shown ? (
-        <Button look="quiet" onClick={() => setShown(shown + 24)}>
-          {unplanned.length - shown} more
+      {found.length > shown ? (
+        <Button look="quiet" onClick={() => setShown(shown + AT_ONCE)}>
+          Show {found.length - shown} more
         </Button>
       ) : null}
     </Panel>
+  );
+}
+
+/** What is looked for among the calls that wait, and in which order. */
+function WaitsAsk({ asked, onAsk }: { asked: WaitsAsked; onAsk: (change: Partial<WaitsAsked>) => void }) {
+  const field = 'reach rounded-[3px] border-2 border-rule bg-sheet px-1';
+  return (
+    <div className="mb-1 flex flex-wrap gap-2">
+      <input
+        type="search"
+        aria-label="Search the calls that wait"
+        placeholder="Site, unit, words"
+        value={asked.typed}
+        onChange={(event) => onAsk({ typed: event.target.value })}
+        className={`${field} min-w-0 grow`}
+      />
+      <select
+        aria-label="Priority of the calls that wait"
+        value={asked.priority}
+        onChange={(event) => onAsk({ priority: event.target.value as Priority | '' })}
+        className={field}
+      >
+        <option value="">any priority</option>
+        {PRIORITIES.map((priority) => (
+          <option key={priority}>{priority}</option>
+        ))}
+      </select>
+      <select
+        aria-label="Order of the calls that wait"
+        value={asked.sort}
+        onChange={(event) => onAsk({ sort: event.target.value as WaitsAsked['sort'] })}
+        className={field}
+      >
+        {WAITS_SORTS.map((sort) => (
+          <option key={sort}>{sort}</option>
+        ))}
+      </select>
+    </div>
   );
 }
 
@@ -139,6 +200,7 @@ function GiveToOnCall({ callId, today, onCall }: { callId: string; today: string
 
 function WaitingCall({
   row,
+  anyway,
   story,
   zone,
   canPlan,
@@ -151,13 +213,15 @@ function WaitingCall({
   today,
 }: {
   row: Unplanned;
+  /** Who goes there anyway. */
+  anyway: { crew: string; day: string } | undefined;
   story: UnitInBrief | undefined;
   zone: string;
   canPlan: boolean;
   onOffer: () => void;
   onMove: () => void;
-  offers: { moving: Moving; places: readonly Place[] } | undefined;
-  onTake: (place: Place, said: string) => void;
+  offers: { moving: Moving; places: readonly OfferedPlace[] } | undefined;
+  onTake: (place: OfferedPlace, said: string) => void;
   onClose: () => void;
   onCall: readonly OnCallNow[];
   today: string;
@@ -191,6 +255,11 @@ function WaitingCall({
             <strong className="text-ink">
               ; planned for {dayText(row.missedOn)}
               {row.missedBy ? ` with ${row.missedBy}` : ''}, nobody came
+            </strong>
+          ) : null}
+          {anyway ? (
+            <strong className="text-ink">
+              ; {anyway.crew} is due there {dayText(anyway.day)}
             </strong>
           ) : null}
         </p>
@@ -258,9 +327,9 @@ function Offer({
   site,
 }: {
   view: PlanProblem;
-  place: Place;
+  place: OfferedPlace;
   site: string;
-  onTake: (place: Place, said: string) => void;
+  onTake: (place: OfferedPlace, said: string) => void;
 }) {
   const shift = view.shifts[place.shift] as PlanProblem['shifts'][number];
   const stop = place.after.stops[place.at];
@@ -269,15 +338,18 @@ function Offer({
   return (
     <li className="flex flex-wrap items-baseline justify-between gap-2 py-1">
       <span className="grow">
-        <strong>{when}</strong>: {durationText(Math.max(0, place.consequence.driveMinutes))} more on the road
-        {place.consequence.later > 0 ? `, ${words.also.find((one) => one.includes('later')) ?? ''}` : ''},
-        back at {clockText(place.after.backAt)}.
+        <strong>{when}</strong>
+        {place.anyway ? ', is there anyway' : ''}: {durationText(Math.max(0, place.consequence.driveMinutes))}{' '}
+        more on the road
+        {words.also.filter((one) => / (later|earlier),/.test(one)).map((one) => `, ${one}`)}, back at{' '}
+        {clockText(place.after.backAt)}.
         {words.against.length > 0 ? (
           <strong className="block">Does not hold: {words.against.join('; ')}.</strong>
         ) : null}
       </span>
       <Button
         look={words.against.length > 0 ? 'plain' : 'act'}
+        aria-label={`${words.against.length > 0 ? 'Take all the same' : 'Take'} ${when}`}
         onClick={() => onTake(place, `${site} to ${when}`)}
       >
         {words.against.length > 0 ? 'Take it all the same' : 'Take it'}

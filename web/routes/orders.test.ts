@@ -170,7 +170,17 @@ describe('a strip', () => {
   const stop = (more: Partial<BoardStop>): BoardStop => ({
     ...{ visitId: 'v', siteId: 's', site: 'Press Hall', customer: 'Print', lat: 1, lon: 1 },
     ...{ driveMinutes: 10, arriveAt: 480, startAt: 480, leaveAt: 540, minutes: 60 },
-    ...{ arrivedAt: null, leftAt: null, begun: false, locked: false, troubles: [], hazards: [], calls: [] },
+    ...{
+      arrivedAt: null,
+      leftAt: null,
+      begun: false,
+      locked: false,
+      troubles: [],
+      told: null,
+      hazards: [],
+      acute: [],
+      calls: [],
+    },
     ...more,
   });
   const day = (stops: readonly BoardStop[]): BoardDay =>

@@ -83,6 +83,10 @@ export function consequenceWords(
   if (drive !== 0) also.push(`${durationText(Math.abs(drive))} ${drive > 0 ? 'more' : 'less'} on the road`);
   if (consequence.later > 0)
     also.push(`${plural(consequence.later, 'stop')} later, by up to ${durationText(consequence.latestBy)}`);
+  if (consequence.earlier > 0)
+    also.push(
+      `${plural(consequence.earlier, 'stop')} earlier, by up to ${durationText(consequence.earliestBy)}`,
+    );
   if (consequence.overtime > 1 && consequence.tooLong <= 0)
     also.push(`${durationText(consequence.overtime)} more overtime`);
   if (after.stops.length > 0) also.push(`back at ${clockText(after.backAt)}`);

@@ -306,7 +306,7 @@ describe('flags and what can hurt', () => {
   it('hazards and “at once” wear the notch, the others a word', () => {
     expect(paint(<FlagWord kind="hazard" />)).toContain('hazard-notch');
     expect(words(paint(<FlagWord kind="leaker" />))).toBe('leaker');
-    expect(paint(<PriorityWord priority="at once" />)).toContain('hazard-notch');
+    expect(paint(<PriorityWord priority="at once" />)).toContain('soon-plate at-once');
     expect(words(paint(<PriorityWord priority={null} />))).toBe('not set');
   });
 

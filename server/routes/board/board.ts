@@ -101,6 +101,8 @@ const stopView = (visit: VisitRead): BoardStop => ({
   begun: visit.begun,
   locked: visit.locked,
   troubles: visit.troubles,
+  told: visit.told,
   hazards: visit.hazards,
+  acute: visit.acute,
   calls: visit.calls,
 });

@@ -53,6 +53,13 @@ select
      where n.visit_id = v.id order by n.made_at desc, n.id desc limit 1) n
    where n.kind <> 'called off' and n.from_at is not null) as told,
   s.hazards,
+  array(
+    select distinct o.kind
+    from visit_calls vc
+      join calls k on k.id = vc.call_id
+      join open_conditions o on o.unit_id = coalesce(k.unit_id, k.found_unit_id)
+    where vc.visit_id = v.id and o.hazard and o.closed_at is null
+    order by o.kind) as acute,
   s.opening_hours as "openingHours",
   s.needs,
   s.time_zone as "timeZone",

@@ -29,6 +29,8 @@ export interface VisitRead {
   /** What its customer was told last; null where nobody was told, or that nobody comes. */
   readonly told: ToldWindow | null;
   readonly hazards: readonly string[];
+  /** Kinds of what stands open on its units and can hurt somebody. */
+  readonly acute: readonly string[];
   readonly openingHours: OpeningHours | null;
   readonly needs: SiteNeeds;
   readonly timeZone: string;

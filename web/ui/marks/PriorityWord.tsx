@@ -1,9 +1,6 @@
-/** How soon somebody has to go, in a word; at once wears the notch of a hazard. */
+/** How soon somebody has to go: a plate of its own, never the notch of what can hurt. */
 export function PriorityWord({ priority }: { priority: string | null }) {
-  if (priority === 'at once') return <span className="hazard-notch text-sm whitespace-nowrap">At once</span>;
-  return (
-    <span className={`whitespace-nowrap ${priority === 'today' ? 'font-bold' : ''}`}>
-      {priority ?? 'not set'}
-    </span>
-  );
+  if (priority === 'at once') return <span className="soon-plate at-once">At once</span>;
+  if (priority === 'today') return <span className="soon-plate">Today</span>;
+  return <span className="whitespace-nowrap">{priority ?? 'not set'}</span>;
 }

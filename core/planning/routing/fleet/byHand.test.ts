@@ -113,6 +113,7 @@ describe('what a change does', () => {
       troubles: [],
       tooLong: 0,
     });
+    expect(consequenceOf(after, before)).toMatchObject({ later: 0, earlier: 2, earliestBy: 70 });
     expect(consequenceOf(before, timed(problem, [0, 2, 1])).troubles).toEqual([
       { jobId: 'j1', trouble: 'after what was promised' },
     ]);

@@ -7,7 +7,7 @@ export { DECIDED, keepPlanned } from './planned.ts';
 export { exactShift, MOST_JOBS_FOR_PROOF } from './exact.ts';
 export { routeOf } from './route.ts';
 export { timedRoute, STOP_TROUBLES, type StopTrouble, type TimedRoute, type TimedStop } from './timed.ts';
-export { bestPlaces, consequenceOf, type Consequence, type Place } from './insert.ts';
+export { bestPlaces, consequenceOf, placeAfter, type Consequence, type Place } from './insert.ts';
 export {
   dayMoney,
   DEFAULT_PLANNING,

@@ -13,6 +13,9 @@ export interface Consequence {
   /** Stops that begin later than before, by ten minutes or more, and by how much the worst. */
   readonly later: number;
   readonly latestBy: number;
+  /** Stops that begin sooner than before, by as much: somebody has to be told of that as well. */
+  readonly earlier: number;
+  readonly earliestBy: number;
   /** What did not stand against it before. */
   readonly troubles: readonly {
     readonly jobId: string;
@@ -34,6 +37,8 @@ export function consequenceOf(before: TimedRoute, after: TimedRoute): Consequenc
     backAt: after.backAt,
     later: delays.filter((delay) => delay >= NOTICED).length,
     latestBy: Math.max(0, ...delays),
+    earlier: delays.filter((delay) => delay <= -NOTICED).length,
+    earliestBy: Math.max(0, ...delays.map((delay) => -delay)),
     troubles: after.stops.flatMap((stop) =>
       stop.troubles
         .filter((trouble) => !was.get(stop.jobId)?.troubles.includes(trouble))
@@ -91,6 +96,24 @@ export function bestPlaces(problem: FleetProblem, orders: Orders, job: number, m
   return places
     .sort((a, b) => (urgent ? closedLast(a) - closedLast(b) || start(a) - start(b) : 0) || a.cost - b.cost)
     .slice(0, most);
+}
+
+/**
+ * The place for a job right after another one of its site, on the way of a crew that goes there anyway;
+ * undefined where the crew may not do it.
+ */
+export function placeAfter(
+  problem: FleetProblem,
+  orders: Orders,
+  job: number,
+  other: number,
+): Place | undefined {
+  const s = orders.findIndex((order) => order.includes(other));
+  const shift = problem.shifts[s];
+  if (!shift || !fits(shift, problem.jobs[job] as Job)) return undefined;
+  const order = (orders[s] ?? []).filter((one) => one !== job);
+  const place = placesOn(problem, shift, order, job)[order.indexOf(other) + 1];
+  return place && { ...place, shift: s };
 }
 
 const begins = ({ after, at }: Pick<Place, 'after' | 'at'>): number => after.stops[at]?.startAt ?? Infinity;

@@ -10,6 +10,7 @@ import {
   LIMIT_PRICES,
   limitsMissed,
   ordersOf,
+  placeAfter,
   planSums,
   DEFAULT_PLANNING,
   routeOf,
@@ -237,6 +238,18 @@ describe('the best place for what is urgent', () => {
       ['outside what was told'],
       [],
     ]);
+  });
+
+  it('a crew that goes there anyway takes it right after what it goes for', () => {
+    const problem = plain([{}, {}, { place: 1 }, { place: 1, skills: ['boiler'] }], [{}, idle]);
+    const place = placeAfter(problem, [[0, 1], []], 2, 0);
+    expect([place?.shift, place?.at, place?.after.stops.map(({ jobId }) => jobId)]).toEqual([
+      ...[0, 1],
+      ['j0', 'j2', 'j1'],
+    ]);
+    expect(place?.consequence.driveMinutes).toBe(0);
+    expect(placeAfter(problem, [[0, 1], []], 3, 0)).toBeUndefined();
+    expect(placeAfter(problem, [[1], []], 2, 0)).toBeUndefined();
   });
 
   it('only what is to be begun today is urgent', () => {

@@ -1,5 +1,3 @@
-import type { DayWindow, Job } from './problem.ts';
-
 /**
  * A time that somebody was told, that was promised, or that the priority asks for. It can be broken, at a
  * price, and a broken one still presses.
@@ -14,6 +12,11 @@ export interface Limit {
   readonly by: number;
   /** It has gone by whatever is planned: it presses, and no place is to blame for it. */
   readonly gone?: true | undefined;
+}
+
+/** Whatever is bound by such times. */
+interface Limited {
+  readonly limits?: readonly Limit[] | undefined;
 }
 
 interface Price {
@@ -64,7 +67,7 @@ export const LIMIT_PRICES: Readonly<Record<Limit['kind'], Price>> = {
 };
 
 /** What the limits of a job cost on a day by the day alone, whenever work begins. */
-export const dayCost = ({ limits = [] }: Pick<Job, 'limits'>, day: number): number =>
+export const dayCost = ({ limits = [] }: Limited, day: number): number =>
   limits.reduce((sum, limit) => {
     const { otherDay, eachDay } = LIMIT_PRICES[limit.kind];
     const away = limit.kind === 'told' ? Math.abs(day - limit.day) : Math.max(0, day - limit.day);
@@ -75,7 +78,7 @@ export const dayCost = ({ limits = [] }: Pick<Job, 'limits'>, day: number): numb
  * What beginning later costs on a day, as pairs: past so many minutes since midnight so much more. Undefined
  * where nothing is told, promised or wanted for that day.
  */
-export function lateSteps({ limits = [] }: Pick<Job, 'limits'>, day: number): Float64Array | undefined {
+export function lateSteps({ limits = [] }: Limited, day: number): Float64Array | undefined {
   const pairs = limits.flatMap((limit) => {
     if (limit.day !== day) return [];
     const { steps } = LIMIT_PRICES[limit.kind];
@@ -92,11 +95,11 @@ export function lateCost(steps: Float64Array | undefined, startAt: number): numb
 }
 
 /** Hours with nothing before a told window that is open long enough; the crew waits for it. */
-export function notBefore(
-  hours: DayWindow[],
-  { limits = [] }: Pick<Job, 'limits'>,
+export function notBefore<W extends { readonly day: number; readonly open: number; readonly close: number }>(
+  hours: W[],
+  { limits = [] }: Limited,
   minutes: number,
-): DayWindow[] {
+): W[] {
   const told = hours[0] && limits.find(({ from, day }) => from !== undefined && day === hours[0]?.day);
   if (!told) return hours;
   const later = hours
@@ -106,7 +109,7 @@ export function notBefore(
 }
 
 /** Which limits a beginning breaks that could still be kept. */
-export const brokenLimits = ({ limits = [] }: Pick<Job, 'limits'>, day: number, startAt: number): Limit[] =>
+export const brokenLimits = ({ limits = [] }: Limited, day: number, startAt: number): Limit[] =>
   limits.filter((limit) => {
     if (limit.gone) return false;
     if (day > limit.day || (limit.kind === 'told' && day < limit.day)) return true;
