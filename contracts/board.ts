@@ -45,6 +45,8 @@ export const planAsked = z.object({
   crewIds: z.array(id).max(60),
   /** Sites at which what is due is to be planned. */
   siteIds: z.array(id).max(800, 'at most 800 sites at once'),
+  /** Units of those sites that are left for another time. */
+  unitsOut: z.array(id).max(2000).optional(),
   /** Calls that stand on no plan: some, or all. */
   calls: z.union([z.literal('all'), z.array(id).max(400)]),
   /** What is planned already stays on its day and crew, or may move where that is better by so much. */

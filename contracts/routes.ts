@@ -12,7 +12,7 @@ export const dueQuery = z.object({
     .optional()
     .default('14')
     .transform(Number)
-    .pipe(z.number().min(1).max(120)),
+    .pipe(z.number().min(1).max(400, 'at most thirteen months ahead')),
 });
 interface DueTaskView {
   readonly key: string;

@@ -179,6 +179,12 @@ test('two weeks for seven crews: planned, moved by hand, a call taken in, a crew
       .last()
       .getByRole('button', { name: /is out$/ })
       .click();
+    const asked = page.getByRole('dialog');
+    await expect(asked.getByRole('checkbox').first()).toBeVisible();
+    await expectAccessible(page);
+    for (const box of await asked.getByRole('checkbox').all()) await box.check();
+    await asked.getByLabel('Last day').fill('5 Jun 2026');
+    await asked.getByRole('button', { name: 'Record it, and share out the stops' }).click();
     await page.getByRole('button', { name: 'Change it so' }).click();
     await expect(page.getByRole('button', { name: 'Change it so' })).toHaveCount(0);
     expect((await dayOf(page, out, day)).sites).toEqual([]);
@@ -187,6 +193,11 @@ test('two weeks for seven crews: planned, moved by hand, a call taken in, a crew
     };
     const everywhere = board.days.flatMap((one) => one.stops.map((stop) => stop.site));
     for (const site of sites) expect(everywhere).toContain(site);
+    // It is on the calendar, and nothing went to the same crew on the day after.
+    expect((await dayOf(page, out, '2026-06-05')).sites).toEqual([]);
+    await page.goto(`${base()}/routes?day=2026-06-05`);
+    await expect(page.getByText(/^out: /).first()).toBeVisible();
+    await page.goto(`${base()}/routes?day=${day}`);
   });
 
   await test.step('published: customers have a window, and nothing is told twice', async () => {

@@ -41,11 +41,11 @@ export const {
     calendar: build.query<CalendarView, void>({ query: () => '/calendar', providesTags: list('crew') }),
     addToCalendar: build.mutation<CalendarView, Added>({
       query: ({ part, body }) => ({ url: `/calendar/${part}`, method: 'POST', body }),
-      invalidatesTags: list('crew'),
+      invalidatesTags: list('crew', 'route'),
     }),
     takeFromCalendar: build.mutation<CalendarView, { part: Added['part']; id: string }>({
       query: ({ part, id }) => ({ url: `/calendar/${part}/${id}`, method: 'DELETE' }),
-      invalidatesTags: list('crew'),
+      invalidatesTags: list('crew', 'route'),
     }),
   }),
 });

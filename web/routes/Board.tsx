@@ -21,6 +21,7 @@ import { MoveBar, placeWords } from './MoveBar.tsx';
 import { bestOn, restRoute, whereNow } from './moving.ts';
 import { ordersToKeep, placeAt, withJob } from './orders.ts';
 import { OnHold } from './OnHold.tsx';
+import { OutDialog } from './OutDialog.tsx';
 import { Proposal } from './Proposal.tsx';
 import { PublishDay } from './PublishDay.tsx';
 import { StopDetails } from './StopDetails.tsx';
@@ -123,7 +124,8 @@ function BoardOf({
   const [selected, setSelected] = useState<string>();
   const [crewShown, setCrewShown] = useState<string>();
   const [zoom, setZoom] = useState(1);
-  const [out, setOut] = useState<BoardDay>();
+  const [asking, setAsking] = useState<BoardDay>();
+  const [out, setOut] = useState<{ day: BoardDay; days: readonly string[] }>();
   const [ordering, setOrdering] = useState<BoardDay>();
   const [repair, setRepair] = useState<{ roads: boolean }>();
   const byDay = useMemo(() => groupBy(board.days, (day) => day.day), [board.days]);
@@ -240,7 +242,7 @@ function BoardOf({
                   setSelected(undefined);
                   setCrewShown(day.crewId);
                 }}
-                onOut={() => setOut(day)}
+                onOut={() => (day.works ? setAsking(day) : setOut({ day, days: [day.day] }))}
                 onOrder={() => setOrdering(day)}
               />
               <div className="relative min-h-13" data-strip={day.crewId}>
@@ -262,11 +264,36 @@ function BoardOf({
         </div>
       </section>
       <CrewLists days={own} now={now} zone={board.timeZone} onSelect={setSelected} selected={selected} />
+      {asking ? (
+        <OutDialog
+          key={`asking ${asking.crewId} ${asking.day}`}
+          day={asking}
+          onClose={() => setAsking(undefined)}
+          onOut={({ all, from, until }) => {
+            // Only the days on which nobody of it is left are shared out; with fewer people it goes on.
+            const days = board.days.filter(
+              (one) =>
+                one.crewId === asking.crewId && one.day >= from && (until === null || one.day <= until),
+            );
+            setOut({ day: asking, days: all ? days.map((one) => one.day) : [] });
+            setAsking(undefined);
+          }}
+        />
+      ) : null}
       {out && moves.asked ? (
         <Proposal
-          key={`out ${out.crewId} ${out.day}`}
-          title={`${out.crew} is out on ${dayText(out.day)}: its stops go to others`}
-          asked={{ ...moves.asked, ...WHAT_STANDS_MAY_MOVE, without: [{ crewId: out.crewId, day: out.day }] }}
+          key={`out ${out.day.crewId} ${out.day.day} ${out.days.length}`}
+          title={
+            out.days.length > 1
+              ? `${out.day.crew} is out from ${dayText(out.days[0] as string)} on: its stops go to others`
+              : `${out.day.crew} is out on ${dayText(out.day.day)}: its stops go to others`
+          }
+          asked={{
+            ...moves.asked,
+            ...WHAT_STANDS_MAY_MOVE,
+            repair: true,
+            without: out.days.map((day) => ({ crewId: out.day.crewId, day })),
+          }}
           onKept={() => setOut(undefined)}
           onClose={() => setOut(undefined)}
         />

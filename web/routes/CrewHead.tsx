@@ -1,5 +1,4 @@
 import { Link } from 'react-router';
-import { plural } from '#core/base/sentences';
 import { clockText, durationText } from '#core/base/time';
 import type { BoardDay } from '#contracts/board';
 
@@ -39,7 +38,7 @@ export function CrewHead({
           <Link
             to={`/routes/${day.routeId}`}
             className="inline-flex min-h-6 items-center px-1 link"
-            aria-label={`Sheet of ${day.crew}`}
+            aria-label={`sheet of ${day.crew}`}
           >
             sheet
           </Link>
@@ -54,14 +53,14 @@ export function CrewHead({
           {day.works ? day.people.map((name) => name.split(' ')[0]).join(', ') : `out: ${day.why ?? ''}`}
         </span>
         {canPlan && loose > 0 && day.works ? (
-          <Whole onClick={onOrder} strong said={`Put ${plural(loose, 'stop')} of ${day.crew} in order`}>
+          <Whole onClick={onOrder} strong said={`order ${loose}: the stops of ${day.crew}`}>
             order {loose}
           </Whole>
         ) : canPlan && waits > 0 ? (
           <Whole
             onClick={onOut}
             strong={!day.works}
-            said={day.works ? `${day.crew} is out` : `Share out ${plural(waits, 'stop')} of ${day.crew}`}
+            said={day.works ? `${day.crew} is out` : `share out ${waits}: the stops of ${day.crew}`}
           >
             {day.works ? 'is out' : `share out ${waits}`}
           </Whole>

@@ -34,13 +34,18 @@ const DUE_COLUMNS: readonly CsvColumn<ReturnType<typeof dueRows>[number]>[] = [
 export function DueList({
   sites,
   left,
+  unitsOut,
   pick,
+  onUnit,
   onToggle,
   onAll,
 }: {
   sites: readonly DueSite[];
   left: ReadonlySet<string>;
+  /** Units of chosen sites that are left for another time. */
+  unitsOut: ReadonlySet<string>;
   pick: boolean;
+  onUnit: (unitId: string) => void;
   onToggle: (siteId: string) => void;
   onAll: (chosen: boolean) => void;
 }) {
@@ -86,6 +91,8 @@ export function DueList({
             key={site.siteId}
             site={site}
             chosen={!left.has(site.siteId)}
+            unitsOut={unitsOut}
+            onUnit={onUnit}
             onToggle={() => onToggle(site.siteId)}
             pick={pick}
           />
@@ -158,17 +165,22 @@ const putOffText = ({ putOff }: DueSite['units'][number]['tasks'][number]): stri
 function DueLine({
   site,
   chosen,
+  unitsOut,
+  onUnit,
   onToggle,
   pick,
 }: {
   site: DueSite;
   chosen: boolean;
+  unitsOut: ReadonlySet<string>;
+  onUnit: (unitId: string) => void;
   onToggle: () => void;
   pick: boolean;
 }) {
   const { today } = useWho();
   const [open, setOpen] = useState(false);
   const tasks = site.units.reduce((sum, u) => sum + u.tasks.length, 0);
+  const out = site.units.filter(({ unitId }) => unitsOut.has(unitId)).length;
   // Of all that is due there, what has to be done first says when somebody has to go.
   const [tightest] = site.units
     .flatMap((unit) => unit.tasks.flatMap((task) => task.window ?? []))
@@ -183,6 +195,11 @@ function DueLine({
           <strong>{site.site}</strong> <span className="text-soft">{site.customer}</span>
           <span className="block text-sm">
             {plural(site.units.length, 'unit')}, {plural(tasks, 'task')}, {durationText(site.minutes)}
+            {chosen && out > 0 ? (
+              <strong>
+                , {out} of {site.units.length} left for another time
+              </strong>
+            ) : null}
             {site.openCalls > 0 ? `, ${site.openCalls} open ${site.openCalls === 1 ? 'call' : 'calls'}` : ''}
             {site.lat === null ? ', position not known' : ''}
             {site.minutesAllowed !== null && site.minutes > site.minutesAllowed ? (
@@ -204,13 +221,25 @@ function DueLine({
         ) : null}
       </label>
       <details className="pl-6 text-sm" onToggle={(e) => setOpen(e.currentTarget.open)}>
-        <summary className="cursor-pointer text-copper">What and why</summary>
+        <summary className="cursor-pointer text-copper">
+          {pick ? 'Which units, and why' : 'What and why'}
+        </summary>
         {open ? (
           <Stories units={site.units.map((unit) => unit.unitId)}>
             <ul className="divide-y divide-rule">
               {site.units.map((unit) => (
                 <li key={unit.unitId} className="py-1">
                   <span className="unit-row-brief">
+                    {pick ? (
+                      <input
+                        type="checkbox"
+                        aria-label={`${unit.tag} of ${site.site} goes on the plan`}
+                        disabled={!chosen}
+                        checked={chosen && !unitsOut.has(unit.unitId)}
+                        onChange={() => onUnit(unit.unitId)}
+                        className="h-4 w-4"
+                      />
+                    ) : null}
                     <UnitPlate unitId={unit.unitId} tag={unit.tag} />
                     <UnitStory unitId={unit.unitId} />
                   </span>

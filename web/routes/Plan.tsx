@@ -16,7 +16,7 @@ import { DueList } from './DueList.tsx';
 import { LoadAhead } from './LoadAhead.tsx';
 import { MissedSeasons } from './MissedSeasons.tsx';
 import { ordersToKeep } from './orders.ts';
-import { Changes, Compare, LeftOut, PlanStrips, sumsOf } from './PlanFound.tsx';
+import { Changes, Compare, Idle, LeftOut, PlanStrips, sumsOf } from './PlanFound.tsx';
 import { PlanProgress } from './PlanProgress.tsx';
 import { useKeepPlan } from './useKeepPlan.ts';
 import { usePlanRun, type Found } from './usePlanRun.ts';
@@ -43,11 +43,12 @@ export default function Plan() {
   const [from, setFrom] = useState(() => nextWorkday(today));
   const [days, setDays] = useState(14);
   // What is due is asked from today on: the plan may begin later.
-  const due = useDueSitesQuery(Math.min(120, Math.max(14, daysBetween(today, from) + Math.max(14, days))));
+  const due = useDueSitesQuery(Math.min(400, Math.max(14, daysBetween(today, from) + Math.max(14, days))));
   const latePlanned = useLatePlannedQuery();
   const crews = useCrewsQuery(from);
   const board = useBoardQuery({ from, days });
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
+  const [unitsOut, setUnitsOut] = useState<ReadonlySet<string>>(new Set());
   const [crewsOut, setCrewsOut] = useState<ReadonlySet<string>>(new Set());
   const [calls, setCalls] = useState(true);
   const [keepFree, setKeepFree] = useState(true);
@@ -57,6 +58,7 @@ export default function Plan() {
   const { keep, saving } = useKeepPlan();
   const [refused, setRefused] = useState<unknown>();
 
+  const tooFar = from > addDays(today, 365);
   const sites = due.data ?? [];
   const chosen = sites.filter((site) => !left.has(site.siteId));
   const working = crews.data?.filter((crew) => !crew.retired) ?? [];
@@ -66,6 +68,7 @@ export default function Plan() {
     days,
     crewIds: taken.map((crew) => crew.id),
     siteIds: chosen.map((site) => site.siteId),
+    unitsOut: [...unitsOut],
     calls: calls ? 'all' : [],
     planned: mayMove ? 'may move' : 'stays',
     keepFree,
@@ -142,7 +145,10 @@ export default function Plan() {
           {can('plan route') ? (
             <Panel className="max-lg:order-1">
               <div className="grid grid-cols-2 gap-2">
-                <Field label="From">
+                <Field
+                  label="From"
+                  error={tooFar ? 'at most a year ahead; choose an earlier day' : undefined}
+                >
                   <DateInput
                     value={from}
                     min={today}
@@ -199,6 +205,7 @@ export default function Plan() {
                     !due.currentData ||
                     running !== undefined ||
                     taken.length === 0 ||
+                    tooFar ||
                     (chosen.length === 0 && !calls)
                   }
                   onClick={() => void run()}
@@ -223,6 +230,8 @@ export default function Plan() {
                 sites={sites}
                 left={left}
                 pick={can('plan route')}
+                unitsOut={unitsOut}
+                onUnit={(id) => change(() => setUnitsOut(toggle(unitsOut, id)))}
                 onToggle={(id) => change(() => setLeft(toggle(left, id)))}
                 onAll={(all) => change(() => setLeft(new Set(all ? [] : sites.map((site) => site.siteId))))}
               />
@@ -261,6 +270,7 @@ export default function Plan() {
                   ))}
                 </ul>
                 <Changes found={found} />
+                <Idle found={found} />
                 <LeftOut found={found} />
               </Panel>
               <Panel title="Day by day">

@@ -1,6 +1,6 @@
 import { useMemo, useState } from 'react';
 import { dollars, toNearest } from '#core/base/money';
-import { plural } from '#core/base/sentences';
+import { listed, plural } from '#core/base/sentences';
 import {
   changesBetween,
   planSums,
@@ -16,9 +16,11 @@ import { day as dayText } from '../ui/words/format.ts';
 import { CrewStrip, type Hours } from './CrewStrip.tsx';
 import type { Found } from './usePlanRun.ts';
 
-/** Sums of the plan of a problem. */
-export const sumsOf = ({ problem, planning }: PlanProblem, orders: Orders): PlanSums =>
-  planSums(problem, orders, planning);
+/** Sums of the plan of a problem; what could not be planned at all counts as not on the plan. */
+export function sumsOf({ problem, planning, left }: PlanProblem, orders: Orders): PlanSums {
+  const sums = planSums(problem, orders, planning);
+  return { ...sums, leftOut: sums.leftOut + left.length };
+}
 
 /** Minutes, with what they cost where somebody has said what an hour costs. */
 const timeAndMoney = (minutes: number, cents: number | undefined): string =>
@@ -30,7 +32,7 @@ const ROWS: readonly (readonly [string, (sum: PlanSums) => string])[] = [
   ['Overtime', ({ overtime, money }) => timeAndMoney(overtime, money?.overtimeCents)],
   ['Days after what was due, all stops', (sum) => String(sum.lateDays)],
   ['Not on the plan', (sum) => String(sum.leftOut)],
-  ['What does not hold', (sum) => String(sum.wrong)],
+  ['Promises, told times or opening hours broken', (sum) => String(sum.wrong)],
 ];
 
 /** Plans side by side, a column each; one is the one that is shown and kept. */
@@ -237,6 +239,23 @@ export function Changes({ found: { view, orders } }: { found: Pick<Found, 'view'
   );
 }
 
+/** Crews that go nowhere on all the days planned, and why that may be so. */
+export function Idle({ found: { view, orders } }: { found: Pick<Found, 'view' | 'orders'> }) {
+  const goes = new Set(
+    view.shifts.flatMap(({ crewId }, s) => ((orders[s] ?? []).length > 0 ? [crewId] : [])),
+  );
+  const idle = new Map(view.shifts.flatMap(({ crewId, crew }) => (goes.has(crewId) ? [] : [[crewId, crew]])));
+  if (idle.size === 0 || view.jobs.length === 0) return null;
+  return (
+    <p>
+      <strong>{listed([...idle.values()])}</strong> {idle.size === 1 ? 'goes' : 'go'} nowhere:{' '}
+      {orders.flat().length === view.jobs.length
+        ? 'all of it is done by the others with less driving. Give more days or more work, or spread it by hand.'
+        : 'nothing that is left may be done by them then; each says why below.'}
+    </p>
+  );
+}
+
 /** What found no place, with the true reason; and what could not be planned at all. */
 export function LeftOut({ found: { view, plan, orders } }: { found: Found }) {
   const on = new Set(orders.flat());
@@ -248,7 +267,7 @@ export function LeftOut({ found: { view, plan, orders } }: { found: Found }) {
   if (out.length + view.left.length === 0) return null;
   return (
     <div>
-      <h3 className="text-base">Not on the plan</h3>
+      <h3 className="text-base">Not on the plan: {out.length + view.left.length}</h3>
       <ul className="list-disc pl-5">
         {out.map(({ site, why, key }) => (
           <li key={key}>

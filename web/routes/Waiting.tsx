@@ -349,7 +349,7 @@ function Offer({
       </span>
       <Button
         look={words.against.length > 0 ? 'plain' : 'act'}
-        aria-label={`${words.against.length > 0 ? 'Take all the same' : 'Take'} ${when}`}
+        aria-label={`${words.against.length > 0 ? 'Take it all the same' : 'Take it'}: ${when}`}
         onClick={() => onTake(place, `${site} to ${when}`)}
       >
         {words.against.length > 0 ? 'Take it all the same' : 'Take it'}

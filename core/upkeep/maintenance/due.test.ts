@@ -4,6 +4,7 @@ import {
   dueTasks,
   isNew,
   postponementCost,
+  presses,
   tasksDone,
   type Cadence,
   type UnitMaintenance,
@@ -167,13 +168,46 @@ describe('a day', () => {
   });
 });
 
-it('what is left out costs its work, two hours, and more for each task and each day it is late [our choice]', () => {
-  const late = (...days: number[]) => days.map((lateDays) => ({ lateDays }));
-  expect(postponementCost([], 60)).toBe(180);
-  expect(postponementCost(late(0), 60)).toBe(190);
-  expect(postponementCost(late(0, 0), 60)).toBe(200);
-  // A day full of work is worth less than anything late.
-  expect(postponementCost(late(1), 60)).toBe(2880 + 193);
-  expect(postponementCost(late(60), 60)).toBe(2880 + 370);
-  expect(postponementCost(late(61), 60)).toBe(2880 + 370);
+describe('what postponing costs [our choice]', () => {
+  const on = '2026-05-31';
+  const filter = (latest: PlainDate, wanted = addDays(latest, -22), lateDays = 0) => ({
+    ...{ lateDays, dueOn: wanted, reason: { rule: 'comes round' as const } },
+    window: { earliest: addDays(wanted, -22), wanted, latest },
+  });
+  const season = (to: PlainDate, lateDays = 0) => ({
+    ...{ lateDays, dueOn: to, reason: { rule: 'season' as const } },
+    window: { earliest: '2026-03-15', wanted: addDays(to, -39), latest: to },
+  });
+  const cost = (...due: Parameters<typeof postponementCost>[0]) => postponementCost(due, 60, on);
+
+  it('is the work and two hours, and what each task presses by', () => {
+    expect(cost()).toBe(180);
+    expect(cost({ lateDays: 0 })).toBe(190);
+    expect(cost({ lateDays: 0 }, { lateDays: 0 })).toBe(200);
+  });
+
+  it('grows towards the last day, most where a season ends: more than a filter that is a day late', () => {
+    const ahead = [40, 30, 20, 10, 1, 0].map((days) => cost(season(addDays(on, days))));
+    expect(ahead).toEqual([...ahead].sort((a, b) => a - b));
+    expect(new Set(ahead).size).toBe(ahead.length);
+    expect(cost(season(on))).toBe(180 + 10 + 1500);
+    expect(cost(filter(addDays(on, 21), addDays(on, -1), 1))).toBeLessThan(200);
+    expect(cost(filter(on))).toBe(180 + 10 + 600);
+    expect(cost(season(on))).toBeGreaterThan(cost(filter(addDays(on, -60), addDays(on, -82), 82)));
+  });
+
+  it('grows on after two months, more slowly', () => {
+    const late = (days: number) => cost(filter(addDays(on, -days)));
+    expect(late(60) - late(59)).toBe(6);
+    expect(late(61) - late(60)).toBe(2);
+    expect(late(300)).toBeGreaterThan(late(200));
+  });
+
+  it('is double where what it finds can hurt people', () => {
+    const plain = cost(season(on)) - 190;
+    expect(cost({ ...season(on), task: { protects: true } }) - 190).toBe(2 * plain);
+  });
+
+  it('nothing more is said of what nobody knows to have been done', () =>
+    expect(presses({ lateDays: 0 }, on)).toBe(10));
 });

@@ -203,20 +203,55 @@ function byWindow(
 export const dayAllows = ({ onlyOn }: Pick<DueTask, 'onlyOn'>, day: PlainDate): boolean =>
   onlyOn === undefined || onlyOn === day;
 
-/** What is late already is worth more than any day full of work that is not, minutes. */
-const LATE_FIRST = 2880;
+/** What one task presses by, minutes of the crew's day [our choice]. */
+const PRESSES = {
+  /** It is due, and nothing more. */
+  due: 10,
+  /** As its last day comes nearer, and from that day on. */
+  lastDay: 600,
+  /** A season that goes by is not made up: on its last day that is worth a second visit. */
+  season: 900,
+  /** A day late within two months, and after that: what waits for long goes on to press. */
+  dayLate: 6,
+  laterDay: 2,
+} as const;
+const LONG_LATE = 60;
+
+type Pressing = Pick<DueTask, 'lateDays' | 'window' | 'dueOn'> & {
+  readonly task?: Pick<MaintenanceTask, 'protects'>;
+  readonly reason?: Pick<MaintenanceReason, 'rule'>;
+};
+
+/**
+ * How much a task presses on a day: hardly while its day is still to come, more and more towards the last day
+ * it may be done on, most where its season ends, and on and on once it is late. What can hurt people presses
+ * double.
+ *
+ * @param on the day it would be done
+ */
+export function presses({ task, window, dueOn, lateDays, reason }: Pressing, on: PlainDate): number {
+  const last = window?.latest ?? dueOn;
+  // What nobody knows to have been done is due, and no more can be said.
+  if (last === undefined) return PRESSES.due;
+  const wanted = window?.wanted ?? last;
+  const room = daysBetween(wanted, last);
+  const gone = on >= last ? 1 : room <= 0 ? 0 : Math.max(0, daysBetween(wanted, on)) / room;
+  const late = Math.max(lateDays, daysBetween(last, on), 0);
+  const whole = gone === 1 ? PRESSES.lastDay + (reason?.rule === 'season' ? PRESSES.season : 0) : 0;
+  const near = gone === 1 ? whole : PRESSES.lastDay * gone ** 2;
+  const days = PRESSES.dayLate * Math.min(late, LONG_LATE) + PRESSES.laterDay * Math.max(0, late - LONG_LATE);
+  return PRESSES.due + (near + days) * (task?.protects ? 2 : 1);
+}
 
 /**
  * What leaving a stop out of the day costs, in minutes of the crew's day: the work itself and two hours, so
- * that nothing that fits is left out to save a drive; more for every task and every day it is late; and what
- * is late at all comes before what is not [our choice].
+ * that nothing that fits is left out to save a drive, and what each task presses by [our choice].
  *
  * @param minutes time on site
+ * @param on the day it would be done
  */
-export function postponementCost(due: readonly Pick<DueTask, 'lateDays'>[], minutes: number): number {
-  const late = due.some((task) => task.lateDays > 0) ? LATE_FIRST : 0;
-  return minutes + 120 + late + due.reduce((sum, task) => sum + 10 + 3 * Math.min(task.lateDays, 60), 0);
-}
+export const postponementCost = (due: readonly Pressing[], minutes: number, on: PlainDate): number =>
+  minutes + 120 + due.reduce((sum, task) => sum + presses(task, on), 0);
 
 /**
  * The tasks a maintenance visit did on a unit. One that names its tasks did those; one that names none

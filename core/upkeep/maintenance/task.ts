@@ -34,6 +34,8 @@ export interface MaintenanceTask {
   readonly water?: true | undefined;
   /** How the machine was found is asked, and a roof that plugs it sooner is climbed sooner. */
   readonly followsCondition?: true | undefined;
+  /** What it finds can hurt people: leaving it undone weighs double. */
+  readonly protects?: true | undefined;
   /** For machines on standby only; all other tasks are for machines in service. */
   readonly onStandby?: true | undefined;
 }

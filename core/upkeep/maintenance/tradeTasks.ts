@@ -111,6 +111,7 @@ export const TRADE_TASKS: TaskList = [
     system: 'electrical',
     parts: ['contactor'],
     usual: SPRING,
+    protects: true,
     minutes: 15,
     steps: [
       'Terminals tight, no burnt insulation, no chafing',
@@ -126,6 +127,7 @@ export const TRADE_TASKS: TaskList = [
     system: 'heating',
     parts: ['burner', 'gas valve', 'blower motor'],
     usual: AUTUMN,
+    protects: true,
     minutes: 35,
     weather: TO_HEAT,
     steps: [
@@ -190,6 +192,7 @@ export const TRADE_TASKS: TaskList = [
     system: 'heating',
     parts: ['burner', 'low-water cutoff'],
     usual: { by: 'season', from: '06-01', to: '09-30' },
+    protects: true,
     minutes: 150,
     steps: [
       'Burner and passages stripped and brushed, gaskets new',
@@ -292,6 +295,7 @@ export const TRADE_TASKS: TaskList = [
     system: 'heating',
     parts: ['burner', 'gas valve'],
     usual: { by: 'once', withinDays: 30 },
+    protects: true,
     minutes: 45,
     weather: TO_HEAT,
     steps: [

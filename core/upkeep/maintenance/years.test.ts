@@ -140,13 +140,14 @@ describe('properties', () => {
         fc.nat(400),
         fc.nat(100),
         (late, minutes, later) => {
-          const due = late.map((lateDays) => ({ lateDays }));
-          expect(postponementCost([...due, { lateDays: later }], minutes)).toBeGreaterThan(
-            postponementCost(due, minutes),
-          );
-          expect(postponementCost(due, minutes + later)).toBeGreaterThanOrEqual(
-            postponementCost(due, minutes),
-          );
+          const due = late.map((lateDays) => ({ lateDays, dueOn: addDays('2026-06-01', -lateDays) }));
+          const cost = (tasks: Parameters<typeof postponementCost>[0], over = 0) =>
+            postponementCost(tasks, minutes + over, '2026-06-01');
+          const one = { lateDays: later, dueOn: addDays('2026-06-01', -later) };
+          expect(cost([...due, one])).toBeGreaterThan(cost(due));
+          expect(cost(due, later)).toBeGreaterThanOrEqual(cost(due));
+          const tomorrow = postponementCost(due, minutes, '2026-06-02');
+          expect(tomorrow).toBeGreaterThanOrEqual(cost(due));
         },
       ),
     );

@@ -1,13 +1,13 @@
 import { minutesFor } from '#core/planning/routing';
 import { dayAllows, weatherAllows, type DueTask } from '#core/upkeep/maintenance';
 import { plural } from '#core/base/sentences';
-import { addDays, dayWords, durationText, minutesOfDay, type PlainDate } from '#core/base/time';
+import { addDays, dayWords, durationText, type PlainDate } from '#core/base/time';
 import type { PlanProblem } from '#contracts/board';
 import type { Dependencies } from '../../dependencies.ts';
 import { invalid } from '../../http/problem.ts';
 import { companyYard } from '../../settings/service.ts';
 import type { UnplannedRead } from '../reads/boardReads.ts';
-import { type Drafted, type Frame, type Weather, jobOfDue } from './jobs.ts';
+import { type Drafted, type Frame, type Weather, hoursFor, jobOfDue } from './jobs.ts';
 import { dueSites, SITE_MINUTES, type DueWork } from '../due/due.ts';
 
 type Needs = Pick<Dependencies, 'db' | 'forecast'>;
@@ -22,11 +22,14 @@ export async function dueDrafts(
   frame: Frame,
   {
     siteIds,
+    unitsOut = [],
     calls,
     room,
     people,
   }: {
     readonly siteIds: readonly string[];
+    /** Units of them that are left for another time. */
+    readonly unitsOut?: readonly string[] | undefined;
     /** Calls that may join what is due at their site. */
     readonly calls: readonly UnplannedRead[];
     readonly room: number;
@@ -43,6 +46,7 @@ export async function dueDrafts(
   const sites = new Map(
     (await db.models.Site.findAll({ where: { id: [...siteIds] } })).map((site) => [site.id, site]),
   );
+  const without = new Set(unitsOut);
   const left: PlanProblem['left'][number][] = [];
   const drafts: Drafted[] = [];
   const dates = Array.from({ length: frame.days }, (_, k) => addDays(frame.from, k));
@@ -55,14 +59,11 @@ export async function dueDrafts(
     if (!work)
       left.push({ siteId, site: site.name, why: 'nothing is due there, or it is already on a route' });
     else {
-      const longest = Math.max(
-        0,
-        ...Object.values(site.needs.offHours ?? site.openingHours ?? {}).flatMap((hours) =>
-          (hours ?? []).map(([open, close]) => minutesOfDay(close) - minutesOfDay(open)),
-        ),
+      // The longest that its machines may be off on any day planned, and not on any day of the week.
+      const open = Math.min(
+        room,
+        Math.max(0, ...hoursFor(site, true, frame).windows.map((window) => window.close - window.open)),
       );
-      const known = site.openingHours !== null || site.needs.offHours;
-      const open = known ? Math.min(room, longest) : room;
       if (work.minutesAllowed !== null && work.minutes > work.minutesAllowed)
         notes.push(
           `${site.name}: ${durationText(work.minutes)} of work is due; the agreement allows ` +
@@ -70,7 +71,10 @@ export async function dueDrafts(
         );
       const here = calls.filter((call) => call.siteId === siteId);
       const forCalls = here.length * frame.lengths.call.minutes;
-      const { units: possible, waits } = weatherSplit(work.dueUnits, dates, weather);
+      const asked = work.dueUnits.filter(({ unitId }) => !without.has(unitId));
+      // All of them left for another time: nothing was asked of that site.
+      if (asked.length === 0) continue;
+      const { units: possible, waits } = weatherSplit(asked, dates, weather);
       for (const { task, onlyOn } of waits) {
         const what = onlyOn
           ? `is agreed for ${dayWords(onlyOn)}, which is not among the days planned`

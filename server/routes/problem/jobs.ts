@@ -26,8 +26,11 @@ import type { Lengths } from '../due/learned.ts';
  * What leaving something out costs, minutes: a call for which somebody waits, and a visit that was planned.
  */
 const WORTH = { call: 10_000, planned: 3_000 } as const;
-/** A day late costs as much as so many minutes on the road [our choice]; work that is late already, more. */
-const DAY_LATE = { due: 20, late: 40, call: 200 } as const;
+/**
+ * A day late costs as much as so many minutes on the road [our choice]; work that is late already more, and a
+ * season that goes by most.
+ */
+const DAY_LATE = { due: 20, late: 40, call: 200, season: 400 } as const;
 /** A crew that does not know the roof loses so much time there, minutes [our choice]. */
 const NOT_KNOWN_HERE = { call: 15, due: 8 } as const;
 
@@ -71,7 +74,7 @@ const windowsOf = (hours: OpeningHours | null, { from, days }: Frame): Job['wind
  * Hours in which work that can wait may be done: while the place is open and its units may be off. A machine
  * that is down already is off anyway.
  */
-function hoursFor(
+export function hoursFor(
   { openingHours, needs }: { readonly openingHours: OpeningHours | null; readonly needs: SiteNeeds },
   canWait: boolean,
   frame: Frame,
@@ -273,6 +276,12 @@ export function jobOfDue(
   );
   const hours = hoursFor(site, true, frame);
   const days = [...(dueDay === undefined ? [] : [dueDay]), ...callDays];
+  // A season that ends within the days planned binds more than anything that merely came round.
+  const seasonDay = tasks
+    .flatMap((task) => (task.reason.rule === 'season' && task.window ? [task.window.latest] : []))
+    .map((last) => daysBetween(frame.from, last))
+    .filter((day) => day >= 0 && day < frame.days)
+    .sort((a, b) => a - b)[0];
   return {
     position,
     pace: frame.lengths.maintenance.minutes,
@@ -291,15 +300,17 @@ export function jobOfDue(
         const on = addDays(frame.from, day);
         return tasks.every((due) => weatherAllows(due.task.weather, weather.get(on)) && dayAllows(due, on));
       }),
-      leftOut: Math.max(postponementCost(tasks, minutes), calls.length > 0 ? WORTH.call : 0),
-      ...(days.length === 0
-        ? {}
-        : {
-            due: {
-              day: Math.min(...days),
-              perDayLate: callDays.length > 0 ? DAY_LATE.call : lateDays > 0 ? DAY_LATE.late : DAY_LATE.due,
-            },
-          }),
+      leftOut: Math.max(postponementCost(tasks, minutes, frame.from), calls.length > 0 ? WORTH.call : 0),
+      ...(seasonDay !== undefined && callDays.length === 0
+        ? { due: { day: seasonDay, perDayLate: DAY_LATE.season } }
+        : days.length === 0
+          ? {}
+          : {
+              due: {
+                day: Math.min(...days),
+                perDayLate: callDays.length > 0 ? DAY_LATE.call : lateDays > 0 ? DAY_LATE.late : DAY_LATE.due,
+              },
+            }),
     },
     view: {
       ...siteOf(work),

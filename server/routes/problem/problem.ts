@@ -247,7 +247,12 @@ async function gatherWaiting(
       : [];
   const joined = new Set<string>();
   if (asked.siteIds.length > 0) {
-    const ask = { siteIds: asked.siteIds, calls: calls.filter(canJoin), ...roomOf(shifts) };
+    const ask = {
+      siteIds: asked.siteIds,
+      unitsOut: asked.unitsOut,
+      calls: calls.filter(canJoin),
+      ...roomOf(shifts),
+    };
     const { drafts, left: not } = await dueDrafts(needs, frame, ask, notes);
     const there = drafts.filter(({ position }) => !cut.has(positionKey(position)));
     jobs.push(...there.map((drafted) => ({ drafted })));
