@@ -52,7 +52,9 @@ test('two weeks for seven crews: planned, moved by hand, a call taken in, a crew
     await expect(page.getByRole('button', { name: 'Stop and keep the best' })).toBeVisible();
     await expect(page.getByRole('button', { name: 'Save the plan' })).toBeVisible();
     // What others left standing that does not hold is theirs; nothing the search puts down is among it.
-    await expect(page.getByRole('row', { name: /What does not hold (\d+) \1$/ })).toBeVisible();
+    await expect(
+      page.getByRole('row', { name: /Promises, told times or opening hours broken (\d+) \1$/ }),
+    ).toBeVisible();
     await expectAccessible(page);
     await page.getByRole('button', { name: 'Save the plan' }).click();
     await expect(heading(page)).toContainText(/Thu 4 Jun 2026: \d+ stops/);

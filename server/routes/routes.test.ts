@@ -188,6 +188,7 @@ describe('planning a day', () => {
     // One that is neither kept nor taken off would be lost by accident.
     const forgotten = await keep(order(ids.slice(1), (await routeOn()).version), 409);
     expect(forgotten.detail).toMatch(/Laundry \d stands on it too/);
+    expect(forgotten.title).toBe('Test manager changed this plan meanwhile');
     const { version } = await routeOn();
     await keep(order(ids, version));
     const { body: page } = await agent.get(`/api/routes/${before.routeId}`).expect(200);

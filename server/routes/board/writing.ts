@@ -10,7 +10,14 @@ import type { Stop } from '../../db/models.ts';
 import { nextRef } from '../../db/refs.ts';
 import { writeLog } from '../../http/log.ts';
 import { Problem } from '../../http/problem.ts';
-import { BEGUN, HELD_BY_OTHERS, LET_UNITS_GO, CALLS_OF_VISITS, ROUTE_FOR } from '../reads/board.sql.ts';
+import {
+  BEGUN,
+  CALLS_OF_VISITS,
+  CHANGES_OF_ROUTE,
+  HELD_BY_OTHERS,
+  LET_UNITS_GO,
+  ROUTE_FOR,
+} from '../reads/board.sql.ts';
 import { MISSED } from '../due/due.sql.ts';
 import type { DueWork } from '../due/due.ts';
 import type { Drafted } from '../problem/jobs.ts';
@@ -33,6 +40,7 @@ export interface JobToBe {
   readonly units: DueWork['dueUnits'];
 }
 
+const SOMEBODY_ELSE = 'Somebody else';
 export const LOOK_AGAIN = 'Look at the board as it is now and plan it again.';
 
 export interface CallOfVisit {
@@ -139,7 +147,7 @@ export class Writing {
         rejectOnEmpty: true,
       });
       if (!made && route.version !== version)
-        throw new Problem(409, 'Somebody else changed this plan meanwhile', {
+        throw new Problem(409, `${await this.lastChangedBy(crewId, day)} changed this plan meanwhile`, {
           detail: `${crew} on ${dayWords(day)}. ${LOOK_AGAIN}`,
         });
       routes.set(dayKey(crewId, day), { id: route.id, version: route.version });
@@ -186,9 +194,21 @@ export class Writing {
     const forgotten = [...before.values()].flat().find((stop) => !stop.begun && !named.has(stop.visitId));
     if (!forgotten) return;
     const site = await this.db.models.Site.findByPk(forgotten.siteId, { transaction: this.transaction });
-    throw new Problem(409, 'Somebody else changed this plan meanwhile', {
+    const on = days.find((day) => before.get(dayKey(day.crewId, day.day))?.includes(forgotten));
+    const who = on ? await this.lastChangedBy(on.crewId, on.day) : SOMEBODY_ELSE;
+    throw new Problem(409, `${who} changed this plan meanwhile`, {
       detail: `${site?.name} stands on it too. ${LOOK_AGAIN}`,
     });
+  }
+
+  /** Who changed a crew's day last, by name, for whoever looks at it as it was before. */
+  private async lastChangedBy(crewId: string, day: PlainDate): Promise<string> {
+    const [last] = await this.db.rows<{ by: string | null }>(
+      CHANGES_OF_ROUTE,
+      [JSON.stringify([{ crewId, day }])],
+      this.transaction,
+    );
+    return last?.by ?? SOMEBODY_ELSE;
   }
 
   /** Where somebody has written on the sheet already nothing is moved or taken off. */
@@ -219,7 +239,11 @@ export class Writing {
     const stop = await db.models.Stop.findByPk(visitId, { transaction, include: ['route'] });
     const from = (stop as unknown as { route: { crewId: string; day: string } } | null)?.route;
     if (from && !this.body.orders.some((one) => one.crewId === from.crewId && one.day === from.day))
-      throw new Problem(409, 'Somebody else changed this plan meanwhile', { detail: LOOK_AGAIN });
+      throw new Problem(
+        409,
+        `${await this.lastChangedBy(from.crewId, from.day)} changed this plan meanwhile`,
+        { detail: LOOK_AGAIN },
+      );
     await visit.update({ crewId, plannedFor: day, cancelledAt: null }, { transaction });
     const calls = await db.rows<CallOfVisit>(CALLS_OF_VISITS, [[visitId]], transaction);
     const off = calls.filter((call) => back && call.kind === 'maintenance' && call.state === 'cancelled');
@@ -254,10 +278,21 @@ export class Writing {
       transaction: this.transaction,
       rejectOnEmpty: true,
     });
-    if (OVER.has(call.state) || (call.state === 'planned' && (call.scheduledOn ?? '') >= this.today))
-      throw new Problem(409, 'One of the calls is planned, done or cancelled already', {
-        detail: `${site}: ${call.complaint}. ${LOOK_AGAIN}`,
-      });
+    if (!OVER.has(call.state) && !(call.state === 'planned' && (call.scheduledOn ?? '') >= this.today))
+      return;
+    const last = await this.db.models.CallEvent.findOne({
+      where: { callId },
+      include: 'author',
+      order: [
+        ['occurredAt', 'desc'],
+        ['recordedAt', 'desc'],
+      ],
+      transaction: this.transaction,
+    });
+    const by = (last as unknown as { author: { displayName: string } | null } | null)?.author?.displayName;
+    throw new Problem(409, 'One of the calls is planned, done or cancelled already', {
+      detail: `${site}: ${call.complaint}, ${call.state}${by ? ` by ${by}` : ''}. ${LOOK_AGAIN}`,
+    });
   }
 
   private async newVisit(
@@ -401,7 +436,8 @@ export class Writing {
     await this.holdUnits();
     await Route.update(
       {
-        departAt: timed && visits.length > 0 ? timed.departAt : null,
+        // A day that has begun went out when it did: what is planned at noon changes the rest of it.
+        ...(begun.length > 0 ? {} : { departAt: timed && visits.length > 0 ? timed.departAt : null }),
         backAt: timed && visits.length > 0 ? timed.backAt : null,
         driveMinutes: timed && visits.length > 0 ? timed.driveMinutes : null,
         estimated: this.needs.driveTimes.estimates,
@@ -421,7 +457,7 @@ export class Writing {
     const stops = { where: { visitId: [...visitIds] }, transaction };
     const here = new Set([...routes.values()].map((route) => route.id));
     if ((await db.models.Stop.findAll(stops)).some((stop) => !here.has(stop.routeId)))
-      throw new Problem(409, 'Somebody else changed this plan meanwhile', { detail: LOOK_AGAIN });
+      throw new Problem(409, `${SOMEBODY_ELSE} changed this plan meanwhile`, { detail: LOOK_AGAIN });
     await db.models.Stop.destroy(stops);
     await db.models.Visit.update(
       { cancelledAt: this.needs.clock.now() },
