@@ -90,6 +90,7 @@ const core = {
   ],
   'planning/crews': ['base/time'],
   'planning/routing': ['base/money', 'base/random', 'base/time', 'base/vocabulary'],
+  'planning/telling': ['base/collections', 'base/sentences', 'base/time', 'planning/routing'],
   'places/roof': [],
   'places/tracing': ['base/collections', 'base/reasons', 'base/sentences', 'base/time', 'base/vocabulary'],
   'places/locate': ['base/collections', 'base/reasons', 'base/vocabulary', 'machine'],
@@ -112,7 +113,7 @@ const GROUND = ['dependencies.ts', 'db', 'http'];
 const server = {
   // The composition: a type of what the application runs on, which every area may name, and what puts it
   // together.
-  'dependencies.ts': ['db', 'http', 'people', 'events', 'outside', 'system', 'routes/solve'],
+  'dependencies.ts': ['db', 'http', 'people', 'events', 'outside', 'system', 'telling', 'routes/solve'],
   db: [],
   http: ['dependencies.ts', 'db'],
   outside: ['db', 'http'],
@@ -126,7 +127,7 @@ const server = {
   notes: [...GROUND, 'photos'],
   tracing: GROUND,
   roofs: [...GROUND, 'tracing'],
-  files: [...GROUND, 'settings', 'tracing'],
+  files: [...GROUND, 'telling', 'settings', 'tracing'],
   search: [...GROUND, 'tracing'],
   sheet: [...GROUND, 'settings'],
   words: [...GROUND, 'sheet'],
@@ -135,11 +136,11 @@ const server = {
   conditions: [...GROUND, 'settings', 'search', 'sheet'],
   units: [...GROUND, 'settings', 'photos', 'notes', 'tracing', 'search', 'sheet', 'agreements', 'conditions'],
   watch: [...GROUND, 'settings', 'search', 'sheet', 'units'],
-  visits: [...GROUND, 'settings', 'tracing', 'sheet', 'agreements', 'conditions'],
-  calls: [...GROUND, 'settings', 'search', 'sheet', 'agreements', 'units'],
-  sites: [...GROUND, 'settings', 'search', 'sheet', 'agreements', 'units', 'calls'],
+  visits: [...GROUND, 'telling', 'settings', 'tracing', 'sheet', 'agreements', 'conditions'],
+  calls: [...GROUND, 'telling', 'settings', 'search', 'sheet', 'agreements', 'units'],
+  sites: [...GROUND, 'telling', 'settings', 'search', 'sheet', 'agreements', 'units', 'calls'],
   customers: [...GROUND, 'search', 'sites'],
-  'routes/reads': [...GROUND, 'crews'],
+  'routes/reads': [...GROUND, 'crews', 'telling'],
   'routes/due': [...GROUND, 'settings', 'agreements', 'routes/reads'],
   'routes/problem': [...GROUND, 'settings', 'outside', 'routes/reads', 'routes/due'],
   'routes/board': [
@@ -152,9 +153,10 @@ const server = {
     'routes/due',
     'routes/problem',
   ],
-  'routes/publish': [...GROUND, 'settings', 'crews', 'routes/reads'],
+  telling: [...GROUND, 'settings'],
+  'routes/publish': [...GROUND, 'settings', 'crews', 'telling', 'routes/reads'],
   'routes/solve': [...GROUND, 'system'],
-  'routes/router.ts': [...GROUND, 'settings', 'sheet', 'routes/*'],
+  'routes/router.ts': [...GROUND, 'settings', 'sheet', 'telling', 'routes/*'],
   upgrade: [...GROUND, 'sheet', 'visits'],
 };
 

@@ -16,6 +16,7 @@ export default defineConfig({
         search: 'server/routes/solve/search.worker.ts',
         demo: 'demo/load.ts',
         routing: 'standins/routing/main.ts',
+        post: 'standins/post/main.ts',
       },
     },
   },

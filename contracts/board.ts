@@ -291,18 +291,6 @@ export interface OrdersKept {
   readonly begun: readonly string[];
 }
 
-export interface NoticeRow {
-  readonly id: string;
-  readonly kind: NoticeKind;
-  readonly day: string;
-  readonly siteId: string;
-  readonly site: string;
-  readonly customer: string;
-  readonly contact: string | null;
-  readonly text: string;
-  readonly madeAt: string;
-}
-
 /** A search that has begun on the server, and what it searches for. */
 export interface SearchStarted {
   readonly id: string;

@@ -52,7 +52,6 @@ export const siteFields = z.object({
   lon: longitude.nullable(),
   openingHours: openingHours.nullable(),
   access: longText.nullable(),
-  contact: shortText.nullable(),
   keyAt: shortText.nullable(),
   wayUp: shortText.nullable(),
   parking: shortText.nullable(),

@@ -31,6 +31,7 @@ const ORDER = [
   'holidays',
   'customers',
   'sites',
+  'contacts',
   'units',
   'agreements',
   'agreement_refinements',

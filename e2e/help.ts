@@ -5,6 +5,8 @@ const WCAG = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'];
 
 /** Where the application is that belongs to the worker this test runs in. */
 export const base = (): string => process.env[`GRADUM_E2E_${process.env.TEST_PARALLEL_INDEX}`] as string;
+/** Where what customers are told arrives. */
+export const post = (): string => process.env[`GRADUM_E2E_POST_${process.env.TEST_PARALLEL_INDEX}`] as string;
 
 /** Sessions of people who have signed in before, so that most tests begin where their story does. */
 const sessions = new Map<string, Cookie[]>();

@@ -25,6 +25,7 @@ export default async function setup(): Promise<() => Promise<void>> {
     const own = await copyDatabase(url.href, `${url.pathname.slice(1)}_${worker}`);
     const running = await serve({ url: own, port: await freePort(), env: { GRADUM_TODAY: TODAY } });
     process.env[`GRADUM_E2E_${worker}`] = running.address;
+    process.env[`GRADUM_E2E_POST_${worker}`] = running.post;
     served.push(running);
   }
   process.env.GRADUM_E2E_DATABASE = url.href;

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { expect, test, type Page } from '@playwright/test';
-import { base, expectAccessible, signIn, watchErrors } from './help.ts';
+import { base, post, expectAccessible, signIn, watchErrors } from './help.ts';
 
 const heading = (page: Page) => page.getByRole('heading', { level: 1 });
 const crew = (page: Page, name: string) =>
@@ -204,9 +204,13 @@ test('two weeks for seven crews: planned, moved by hand, a call taken in, a crew
 
   await test.step('published: customers have a window, and nothing is told twice', async () => {
     await page.getByRole('button', { name: 'Publish the day' }).click();
-    await expect(page.getByText(/crews and customers have been told/i)).toBeVisible();
-    await page.getByRole('button', { name: /notices? in the outbox/ }).click();
+    await expect(page.getByText(/Crews have their day; nothing has changed since/)).toBeVisible();
+    // The sentence says how many heard of it, and not that everybody did.
+    await expect(page.getByText(/\d+ of \d+ customers told;/)).toBeVisible();
+    await page.getByRole('button', { name: /messages? for this day/ }).click();
     await expect(page.getByText(/we come to .* on 4 Jun 2026 between/).first()).toBeVisible();
+    const arrived = (await (await page.request.get(`${post()}/arrived`)).json()) as { text: string }[];
+    expect(arrived.filter(({ text }) => / on 4 Jun 2026 between /.test(text)).length).toBeGreaterThan(0);
     await expectAccessible(page);
   });
   expect(errors).toEqual([]);

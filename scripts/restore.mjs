@@ -14,6 +14,19 @@ const named = (url, name) => {
 };
 const quoted = (name) => `"${name.replaceAll('"', '""')}"`;
 
+/** What waits in the backup may have gone out since: nothing is sent before somebody has looked and pressed. */
+async function holdMessages(restored) {
+  const { default: pg } = await import('pg');
+  const client = new pg.Client({ connectionString: restored });
+  await client.connect();
+  try {
+    const { rows } = await client.query("select to_regclass('public.sending') is not null as known");
+    if (rows[0].known) await client.query('update sending set held_at = now()');
+  } finally {
+    await client.end();
+  }
+}
+
 /**
  * Who may sign in, and with which password, is as it is now and not as it was on the day of the backup:
  * whoever has left since then does not come back with it, and a password that was changed stays changed.
@@ -81,6 +94,7 @@ async function main() {
           `${file} is damaged, or comes from a newer PostgreSQL: it could not be read to its end. Nothing was changed.\n${error.message}`,
         );
       }
+      await holdMessages(named(adminUrl, restored));
       const known = await client.query('select 1 from pg_database where datname = $1', [name]);
       if (known.rowCount > 0) {
         const open = await client.query('select 1 from pg_stat_activity where datname = $1', [name]);

@@ -169,6 +169,7 @@ async function main() {
     console.log(`
   Gradum is at ${address}   (${Math.round((Date.now() - began) / 1000)} s${loaded ? ', demo loaded' : ''})
 ${demo ? SIGN_IN : await ownCompany(address, word, foreign)}
+${running.post ? `  What customers are told arrives at ${running.post}, and goes no further.\n` : ''}
   Ctrl-C stops everything. "npm start -- --help" says what else there is.
 `);
   } catch (error) {

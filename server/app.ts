@@ -21,6 +21,7 @@ import { noteEndpoints } from './notes/router.ts';
 import { photoEndpoints } from './photos/router.ts';
 import { roofEndpoints } from './roofs/router.ts';
 import { tracingEndpoints } from './tracing/router.ts';
+import { tellingEndpoints } from './telling/router.ts';
 import { unitEndpoints } from './units/router.ts';
 import { callEndpoints } from './calls/router.ts';
 import { visitEndpoints } from './visits/router.ts';
@@ -51,6 +52,7 @@ export const ENDPOINTS: readonly Endpoint[] = [
   ...callEndpoints,
   ...visitEndpoints,
   ...watchEndpoints,
+  ...tellingEndpoints,
   ...routeEndpoints,
   ...importEndpoints,
   ...searchEndpoints,

@@ -4,6 +4,7 @@ import type { Clock } from './http/clock.ts';
 import type { Database } from './db/connect.ts';
 import type { DriveTimes } from './outside/driveTimes.ts';
 import type { Forecast } from './outside/forecast.ts';
+import type { Ways } from './telling/outgoing.ts';
 import type { EventHub } from './events/hub.ts';
 import type { Who } from './people/who.ts';
 import type { Searches } from './routes/solve/searches.ts';
@@ -18,6 +19,8 @@ export interface Dependencies {
   readonly logger: Logger;
   readonly driveTimes: DriveTimes;
   readonly forecast: Forecast;
+  /** Ways out of the house for what customers are told. */
+  readonly ways: Ways;
   readonly hub: EventHub;
   readonly who: Who;
   readonly jobs: Jobs;

@@ -17,7 +17,12 @@ import { Searches } from './routes/solve/searches.ts';
 import { Jobs } from './system/jobs.ts';
 import { DriveTimes } from './outside/driveTimes.ts';
 import { Forecast } from './outside/forecast.ts';
+import { waysFor } from './telling/outgoing.ts';
+import { sendWhatWaits } from './telling/service.ts';
 import { sharedRoads } from './outside/roads.ts';
+
+/** How often it is looked whether a message waits that could not be sent before. */
+const SEND_EVERY_MS = 60_000;
 
 /** Connections to the database that all processes may have together, for requests and for sessions. */
 const CONNECTIONS = { requests: 64, sessions: 16 } as const;
@@ -76,10 +81,18 @@ export async function serve(url: string, logger: Logger, processes: number): Pro
   const jobs = new Jobs(db);
   const searches = new Searches(new URL('./search.js', import.meta.url), { db, jobs, logger });
   const { GRADUM_ROUTING_URL, GRADUM_ROUTING_PATH_URL, GRADUM_FORECAST_URL, GRADUM_WEB } = process.env;
+  const { GRADUM_SMTP_URL, GRADUM_MAIL_FROM, GRADUM_TEXT_URL, GRADUM_TEXT_TOKEN } = process.env;
+  const ways = waysFor({
+    smtp: GRADUM_SMTP_URL,
+    from: GRADUM_MAIL_FROM,
+    gateway: GRADUM_TEXT_URL,
+    token: GRADUM_TEXT_TOKEN,
+  });
   const app = createApp({
     ...{ db, sessionPool, hub, who, jobs, searches, logger, clock },
     driveTimes: new DriveTimes(GRADUM_ROUTING_URL, GRADUM_ROUTING_PATH_URL, sharedRoads(db)),
     forecast: new Forecast(GRADUM_FORECAST_URL),
+    ways,
     sessionSecret: inherited('SESSION_SECRET'),
     setupWord: inherited('GRADUM_SETUP_WORD'),
     webRoot: path.resolve(GRADUM_WEB ?? 'dist/web'),
@@ -97,6 +110,12 @@ export async function serve(url: string, logger: Logger, processes: number): Pro
   // What fails now is done an hour later.
   const tidy = () => void forgetOldCounts(sessionPool).catch(() => {});
   setInterval(tidy, 3600_000).unref();
+  // What could not be reached is tried again; of several processes one claims each message.
+  const send = () =>
+    void sendWhatWaits({ db, clock, ways }).catch((error) =>
+      logger.error({ error }, 'a message could not be handed over'),
+    );
+  if (ways.have.length > 0) setInterval(send, SEND_EVERY_MS).unref();
 
   let stopping = false;
   /** Ends open streams and connections, so that Ctrl-C leaves nothing behind. */

@@ -3,6 +3,7 @@ import { answerReadings } from './answered.ts';
 import { Deals } from './agreements.ts';
 import { writeBuildings, writeNotes } from './buildings.ts';
 import { writeCalendar } from './calendar.ts';
+import { writeContacts } from './contacts.ts';
 import { writeCounters } from './counters.ts';
 import { makeFleet } from './fleet.ts';
 import { maintainSite } from './maintenance.ts';
@@ -34,6 +35,7 @@ export function makeScenario(today: string): Scenario {
   writeNotes(writer, sites);
   writeCalendar(writer, SEED + 2);
   writeCounters(writer, SEED + 4);
+  writeContacts(writer, sites, SEED + 5);
   answerReadings(writer.rows);
   number(writer.rows);
   return writer.rows;

@@ -11,6 +11,7 @@ export interface Scenario {
   readonly agreements: Row[];
   readonly agreement_refinements: Row[];
   readonly sites: Row[];
+  readonly contacts: Row[];
   readonly units: Row[];
   readonly circuits: Row[];
   readonly calls: Row[];

@@ -25,6 +25,7 @@ export class Writer {
       agreements: [],
       agreement_refinements: [],
       sites: [],
+      contacts: [],
       units: [],
       circuits: [],
       calls: [],

@@ -13,4 +13,11 @@ export function serve(options: {
   secret?: string;
   started?: (pids: number[]) => void;
   standIn?: boolean;
-}): Promise<{ address: string; server: ChildProcess; stop: () => Promise<unknown>; failed: () => boolean }>;
+}): Promise<{
+  address: string;
+  /** Where what the demo tells its customers arrives. */
+  post: string | undefined;
+  server: ChildProcess;
+  stop: () => Promise<unknown>;
+  failed: () => boolean;
+}>;

@@ -210,6 +210,19 @@ export async function serve({
     routing.GRADUM_FORECAST_URL ??= `http://127.0.0.1:${standin}/forecast?lat={lat}&lon={lon}&from={from}`;
     routing.GRADUM_ROUTING_PATH_URL = `http://127.0.0.1:${standin}/route/v1/driving/{coordinates}?overview=full&geometries=geojson`;
   }
+  let post;
+  // What the demo tells its customers ends here: it never uses a real mail server.
+  if (standIn && !process.env.GRADUM_SMTP_URL && !process.env.GRADUM_TEXT_URL) {
+    const [mail, page] = [await freePort(), await freePort()];
+    children.push(
+      start(process.execPath, ['dist/server/post.js', String(mail), String(page)], { detached: true }),
+    );
+    post = `http://127.0.0.1:${page}`;
+    await until(() => answers(`${post}/arrived`), 'The mail stand-in');
+    routing.GRADUM_SMTP_URL = `smtp://127.0.0.1:${mail}`;
+    routing.GRADUM_MAIL_FROM = 'crews@ironleaf.example';
+    routing.GRADUM_TEXT_URL = `${post}/messages`;
+  }
   const server = start(process.execPath, ['dist/server/main.js'], {
     detached: true,
     env: {
@@ -236,5 +249,5 @@ export async function serve({
     await stop();
     throw error;
   }
-  return { address: `http://127.0.0.1:${port}`, server, children, stop, failed: () => ended };
+  return { address: `http://127.0.0.1:${port}`, post, server, children, stop, failed: () => ended };
 }

@@ -12,6 +12,7 @@ import { companyToday, historySettings } from '../settings/service.ts';
 import { readUnits } from '../sheet/read.ts';
 import { orderBy, type ListAsked } from '../db/list.sql.ts';
 import { prefixQuery } from '../search/queries.ts';
+import { contactLine, contactsOf } from '../telling/service.ts';
 import { conditionsOf } from '../units/queries.ts';
 import { UNITS_AT_INTAKE } from '../units/units.sql.ts';
 import {
@@ -75,7 +76,7 @@ export async function knownAtIntake(
       wayUp: site.wayUp,
       parking: site.parking,
       permit: site.permit,
-      contact: site.contact,
+      contact: contactLine(await contactsOf(db, siteId)),
       hazards: site.hazards as SiteHazard[],
     },
     openCalls: await openCallsOfSite(db, siteId),

@@ -46,6 +46,7 @@ describe('migrations', () => {
       '0013 processes',
       '0014 facts',
       '0015 lookups',
+      '0016 told',
     ]);
     expect(await migrate(a)).toEqual([]);
     await a.close();

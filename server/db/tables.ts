@@ -12,6 +12,7 @@ import type { Told } from '#contracts/calls';
 import type { Skill } from '#contracts/people';
 import type { Role } from '#contracts/roles';
 import type { NoticeKind, OrderOfDay } from '#contracts/board';
+import type { AttemptKind, ContactRole, MessageWay, ToldBy } from '#contracts/telling';
 import type { Solved } from '#core/planning/routing';
 import { modelColumns } from './derived.ts';
 import {
@@ -139,7 +140,6 @@ export const COLUMNS = {
     timeZone: text,
     openingHours: maybe(json<OpeningHours>()),
     access: maybe(text),
-    contact: maybe(text),
     keyAt: maybe(text),
     wayUp: maybe(text),
     parking: maybe(text),
@@ -304,6 +304,38 @@ export const COLUMNS = {
     text,
     madeBy: maybe(uuid),
     madeAt: instant,
+    messageId: maybe(uuid),
+  },
+  Contact: {
+    id,
+    siteId: uuid,
+    name: text,
+    role: oneOf<ContactRole>(),
+    phone: maybe(text),
+    email: maybe(text),
+    toldBy: oneOf<ToldBy>(),
+    version,
+    retiredAt: maybe(instant),
+  },
+  Message: {
+    id,
+    siteId: uuid,
+    day: day,
+    contactId: maybe(uuid),
+    way: maybe(oneOf<MessageWay>()),
+    address: maybe(text),
+    subject: text,
+    text,
+    madeBy: maybe(uuid),
+    madeAt: instant,
+  },
+  MessageAttempt: {
+    id,
+    messageId: uuid,
+    what: oneOf<AttemptKind>(),
+    reply: maybe(text),
+    byUser: maybe(uuid),
+    at: instant,
   },
   Condition: modelColumns('open_conditions'),
   Finding: modelColumns('findings'),
@@ -463,6 +495,9 @@ export const TABLES = {
   HeldUnit: 'held_units',
   RouteChange: 'route_changes',
   Notice: 'notices',
+  Contact: 'contacts',
+  Message: 'messages',
+  MessageAttempt: 'message_attempts',
   Condition: 'open_conditions',
   Finding: 'findings',
   Recommendation: 'recommendations',

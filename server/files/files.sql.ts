@@ -1,5 +1,7 @@
 /* Set-wise statements of files that name things instead of carrying their ids: sites, and the plan of one. */
 
+import { CONTACT_LINE } from '../telling/telling.sql.ts';
+
 export const SITES_AS_FEATURES = `
 select json_build_object(
   'type', 'Feature',
@@ -13,7 +15,7 @@ select json_build_object(
     'site', s.name,
     'ref', s.ref,
     'address', s.address,
-    'contact', s.contact,
+    'contact', ${CONTACT_LINE},
     'access', s.access,
     'key', s.key_at,
     'way_up', s.way_up,
@@ -40,7 +42,6 @@ on conflict (name) do nothing`;
 const KEPT = [
   ['ref', 'ref'],
   ['address', 'address'],
-  ['contact', 'contact'],
   ['access', 'access'],
   ['key_at', '"key"'],
   ['way_up', 'way_up'],
@@ -71,14 +72,27 @@ returning s.id`;
 /** @param $2 the time zone of new sites */
 export const ADD_NAMED_SITES = `
 insert into sites (
-  id, customer_id, name, ref, address, contact, access, key_at, way_up, parking, permit, lat, lon, hazards, time_zone)
+  id, customer_id, name, ref, address, access, key_at, way_up, parking, permit, lat, lon, hazards, time_zone)
 select
-  r.id, c.id, r.site, r.ref, r.address, r.contact, r.access, r."key", r.way_up, r.parking, r.permit, r.lat, r.lon,
+  r.id, c.id, r.site, r.ref, r.address, r.access, r."key", r.way_up, r.parking, r.permit, r.lat, r.lon,
   array(select jsonb_array_elements_text(coalesce(r.hazards, '[]'))),
   $2
 from ${FILE} join customers c on c.name = r.customer
 on conflict (customer_id, name) do nothing
 returning id`;
+
+/** Whom the file names as the contact of a site; who is on record there by that name stays as he is. */
+export const ADD_NAMED_CONTACTS = `
+insert into contacts (site_id, name)
+select s.id, r.contact
+from ${FILE}
+  join customers c on c.name = r.customer
+  join sites s on s.customer_id = c.id and s.name = r.site
+where r.contact is not null and r.contact <> ''
+  and not exists (
+    select from contacts k
+    where k.site_id = s.id and k.retired_at is null
+      and r.contact in (k.name, concat_ws(' ', k.name, k.phone), ${CONTACT_LINE}))`;
 
 /** The points `$1` of a plan on the site `$2`; what is there by that name stays. */
 export const ADD_NAMED_POINTS = `

@@ -5,7 +5,13 @@ import type { Database } from '../db/connect.ts';
 import { firstTime } from '../http/once.ts';
 import { writeLog } from '../http/log.ts';
 import { companyNow } from '../settings/service.ts';
-import { ADD_NAMED_CUSTOMERS, ADD_NAMED_SITES, CHANGE_NAMED_SITES, SITES_AS_FEATURES } from './files.sql.ts';
+import {
+  ADD_NAMED_CONTACTS,
+  ADD_NAMED_CUSTOMERS,
+  ADD_NAMED_SITES,
+  CHANGE_NAMED_SITES,
+  SITES_AS_FEATURES,
+} from './files.sql.ts';
 
 /** All sites as one GeoJSON FeatureCollection, in the order of their names. */
 export async function sitesGeoJson(db: Database): Promise<SiteCollection> {
@@ -49,6 +55,7 @@ export async function importSites(
       await db.run(ADD_NAMED_CUSTOMERS, [file], transaction);
       const changed = await db.run<{ id: string }>(CHANGE_NAMED_SITES, [file], transaction);
       const added = await db.run<{ id: string }>(ADD_NAMED_SITES, [file, timeZone], transaction);
+      await db.run(ADD_NAMED_CONTACTS, [file], transaction);
       counts = {
         added: added.length,
         changed: changed.length,

@@ -11,7 +11,7 @@ import {
   type SearchStarted,
 } from '#contracts/board';
 import { dueQuery, loadQuery } from '#contracts/routes';
-import { id as uuid, plainDate } from '#contracts/common';
+import { id as uuid } from '#contracts/common';
 import { parse } from '../http/problem.ts';
 import { Reply, type Endpoint } from '../http/endpoints.ts';
 import { todayIn } from '../http/clock.ts';
@@ -26,9 +26,10 @@ import { lockStop } from './board/lock.ts';
 import { saveOrders } from './board/orders.ts';
 import { routePage } from './publish/page.ts';
 import { planProblem, sentProblem } from './problem/problem.ts';
-import { notices, publish } from './publish/publish.ts';
+import { publish } from './publish/publish.ts';
 import { splitStop } from './board/split.ts';
 import { undoChange } from './board/undo.ts';
+import { sendWhatWaits } from '../telling/service.ts';
 
 export const routeEndpoints: readonly Endpoint[] = [
   {
@@ -147,16 +148,13 @@ export const routeEndpoints: readonly Endpoint[] = [
     method: 'post',
     path: '/api/board/publish',
     action: 'plan route',
-    handle: async (context) =>
-      new Reply(201, await publish(context, parse(publishBody, context.body), context.user.id)),
-  },
-  {
-    method: 'get',
-    path: '/api/notices',
-    action: 'plan route',
-    handle: async ({ db, clock, query }) => {
-      const { from } = parse(z.object({ from: plainDate.optional() }), query);
-      return notices(db, from ?? (await companyToday({ db, clock })));
+    handle: async (context) => {
+      const done = await publish(context, parse(publishBody, context.body), context.user.id);
+      // It is written down by now; whoever published need not wait until all of it has been handed over.
+      void sendWhatWaits(context).catch((error) =>
+        context.logger.error({ error }, 'a message could not be handed over'),
+      );
+      return new Reply(201, done);
     },
   },
   {

@@ -74,7 +74,10 @@ async function planDay(more: Partial<PlanAsked> = {}) {
   return { body, view, plan: solved(view) };
 }
 
-async function keep(body: NewOrders, status = 201): Promise<OrdersKept & { detail?: string }> {
+async function keep(
+  body: NewOrders,
+  status = 201,
+): Promise<OrdersKept & { detail?: string; title?: string }> {
   return (await agent.post('/api/board/orders').send(body).expect(status)).body;
 }
 

@@ -1,5 +1,6 @@
 /* Set-wise reads of sites. */
 
+import { CONTACT_LINE } from '../telling/telling.sql.ts';
 import type { SiteOnly } from '#contracts/sites';
 import { chosen, cut, idsFound, type Clauses, type ListAsked } from '../db/list.sql.ts';
 
@@ -15,7 +16,7 @@ const SITE_COLUMNS = `
   s.time_zone as "timeZone",
   s.opening_hours as "openingHours",
   s.access,
-  s.contact,
+  ${CONTACT_LINE} as contact,
   s.key_at as "keyAt",
   s.way_up as "wayUp",
   s.parking,

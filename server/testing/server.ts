@@ -15,6 +15,7 @@ import { Searches } from '../routes/solve/searches.ts';
 import { Jobs } from '../system/jobs.ts';
 import { sessionPoolFor } from '../http/sessions.ts';
 import { DriveTimes } from '../outside/driveTimes.ts';
+import { waysFor } from '../telling/outgoing.ts';
 import { Forecast } from '../outside/forecast.ts';
 import type { Dependencies } from '../dependencies.ts';
 
@@ -137,6 +138,7 @@ export async function testServer({
     clock,
     driveTimes: new DriveTimes(undefined),
     forecast: new Forecast(undefined),
+    ways: waysFor({}),
     sessionSecret: 'test',
     setupWord: wordFrom('test'),
     passwordCost: QUICK,

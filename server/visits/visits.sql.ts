@@ -1,4 +1,5 @@
 import { CARED_FOR_COLUMNS } from '../db/machine.sql.ts';
+import { CONTACT_LINE } from '../telling/telling.sql.ts';
 
 /*
  * Set-wise reads of visits: a crew's day and a sheet with everything it needs offline, a fixed number of
@@ -39,7 +40,7 @@ select
   s.way_up as "wayUp",
   s.parking,
   s.permit,
-  s.contact,
+  ${CONTACT_LINE} as contact,
   s.hazards,
   s.time_zone as "timeZone"
 from visits v

@@ -2,7 +2,6 @@ import type { FeatureCollection, LineString } from 'geojson';
 import type {
   BoardView,
   NewOrders,
-  NoticeRow,
   OrdersKept,
   PlanAsked,
   PublishBody,
@@ -33,7 +32,6 @@ export const {
   useLockStopMutation,
   useSplitStopMutation,
   usePublishMutation,
-  useNoticesQuery,
   useLazyCrewFeedQuery,
 } = api.injectEndpoints({
   endpoints: (build) => ({
@@ -95,10 +93,6 @@ export const {
       invalidatesTags: CHANGES_ROUTES,
     }),
     /** What customers are told, from a day on. */
-    notices: build.query<NoticeRow[], string>({
-      query: (from) => ({ url: '/notices', params: { from } }),
-      providesTags: list('route'),
-    }),
     crewFeed: build.query<{ path: string }, string>({ query: (crewId) => `/crews/${crewId}/feed` }),
     mapBase: build.query<FeatureCollection, void>({ query: () => '/map', keepUnusedDataFor: 3600 }),
     /** The way over roads through places "lon,lat;lon,lat"; null when the engine draws none. */

@@ -354,7 +354,7 @@ function BoardOf({
           ) : (
             <Empty>Choose a stop to see what is to be done there.</Empty>
           )}
-          {canPlan ? <PublishDay days={own} day={shown} /> : null}
+          {canPlan ? <PublishDay days={own} day={shown} zone={board.timeZone} /> : null}
         </div>
         {mapped ? <MapOfDay day={mapped} /> : null}
       </div>

@@ -4,7 +4,8 @@ import { z } from 'zod';
 import { listed, plural } from '#core/base/sentences';
 import { ABSENCE_KINDS } from '#core/planning/crews';
 import type { BoardDay, BoardStop } from '#contracts/board';
-import { newAbsence, type NewAbsence } from '#contracts/crews';
+import { plainDate } from '#contracts/common';
+import type { NewAbsence } from '#contracts/crews';
 import { useAddToCalendarMutation, useCrewsQuery, useTakeFromCalendarMutation } from '../api/crews.ts';
 import { useCreateVisitMutation } from '../api/visits.ts';
 import { Button } from '../ui/frame/Button.tsx';
@@ -25,9 +26,17 @@ export interface Out {
   readonly until: string | null;
 }
 
-const shape = newAbsence
-  .pick({ kind: true, from: true, until: true })
-  .extend({ who: z.array(z.string()).min(1, 'who is out?') });
+const shape = z
+  .object({
+    who: z.array(z.string()).min(1, 'who is out?'),
+    kind: z.enum(ABSENCE_KINDS),
+    from: plainDate,
+    until: plainDate.nullable(),
+  })
+  .refine(({ from, until }) => until === null || from <= until, {
+    path: ['until'],
+    message: 'the last day lies before the first',
+  });
 type Asked = z.infer<typeof shape>;
 
 /**

@@ -2,31 +2,35 @@ import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { plural } from '#core/base/sentences';
 import type { BoardDay } from '#contracts/board';
-import { useNoticesQuery, usePublishMutation } from '../api/routes.ts';
+import type { MessageRow } from '#contracts/telling';
+import { usePublishMutation } from '../api/routes.ts';
+import { useMessagesQuery, useSendWhatWaitsMutation, useStepMessageMutation } from '../api/telling.ts';
 import { Button } from '../ui/frame/Button.tsx';
-import { day as dayText, shortDay } from '../ui/words/format.ts';
+import { dayOf, day as dayText, shortDay } from '../ui/words/format.ts';
 import { Panel } from '../ui/frame/Screen.tsx';
 import { say, sayRefused } from '../ui/saying/say.ts';
+import { toldWords } from './toldSums.ts';
 
-/** Publishes a day to its crews and customers, and shows what waits in the outbox. */
-export function PublishDay({ days, day }: { days: readonly BoardDay[]; day: string }) {
+/** Publishes a day to its crews and customers, and shows what became of each message. */
+export function PublishDay({ days, day, zone }: { days: readonly BoardDay[]; day: string; zone: string }) {
   const [publish, publishing] = usePublishMutation();
-  const notices = useNoticesQuery(day);
+  const [send] = useSendWhatWaitsMutation();
+  const told = useMessagesQuery(day, { pollingInterval: 5000 });
   const [open, setOpen] = useState(false);
   const routes = days.filter((one) => one.routeId && (one.stops.length > 0 || one.publishedAt));
   const loose = days
     .flatMap((one) => one.stops)
     .filter((stop) => stop.startAt === null && !stop.begun).length;
-  const told = routes.filter((one) => one.publishedAt && !one.changedSince).length;
-  const own = (notices.data ?? []).filter((notice) => notice.day === day);
-  const send = async () => {
+  const published = routes.filter((one) => one.publishedAt && !one.changedSince).length;
+  const own = (told.data?.messages ?? []).filter((message) => message.day === day);
+  const tell = async () => {
     try {
       const done = await publish({ id: uuid(), from: day, days: 1, crewIds: [] }).unwrap();
       say(
         `${plural(done.routes, 'day')} published; ` +
           (done.notices === 0
             ? 'no customer has to be told anything new'
-            : `${plural(done.notices, 'notice')} in the outbox`),
+            : `${plural(done.notices, 'customer')} to be told`),
       );
     } catch (error) {
       sayRefused(error);
@@ -37,45 +41,102 @@ export function PublishDay({ days, day }: { days: readonly BoardDay[]; day: stri
       <p>
         {routes.length === 0
           ? 'Nothing is planned on this day.'
-          : told === routes.length
-            ? 'Crews and customers have been told; nothing has changed since.'
-            : told === 0 && routes.every((one) => !one.publishedAt)
+          : published === routes.length
+            ? `Crews have their day; nothing has changed since. ${toldWords(own)}`
+            : published === 0 && routes.every((one) => !one.publishedAt)
               ? 'Not published yet: crews see no times, and no customer has been told.'
-              : `${plural(routes.length - told, 'crew’s day has', 'crews’ days have')} changed since it was published.`}
+              : `${plural(routes.length - published, 'crew’s day has', 'crews’ days have')} changed since it was published.`}
         {loose > 0
           ? ` ${plural(loose, 'stop')} ${loose === 1 ? 'is' : 'are'} in no order yet and will not be told.`
           : ''}
       </p>
+      {told.data &&
+      own.some(({ state, way }) => state === 'waits' && way && !told.data?.ways.includes(way)) ? (
+        <p className="font-bold">No mail server is set for this company yet: what waits does not go out.</p>
+      ) : null}
+      {told.data?.heldAt ? (
+        <p className="font-bold">
+          The record was restored on {dayOf(told.data.heldAt, zone)}: nothing goes out until you send it.
+        </p>
+      ) : null}
       <div className="mt-1 flex flex-wrap gap-2">
         <Button
-          disabled={routes.length === 0 || told === routes.length || publishing.isLoading}
-          onClick={() => void send()}
+          look={routes.length > 0 && published < routes.length ? 'act' : 'plain'}
+          disabled={routes.length === 0 || published === routes.length || publishing.isLoading}
+          onClick={() => void tell()}
         >
           Publish the day
         </Button>
+        {told.data?.heldAt ? (
+          <Button onClick={() => void send().unwrap().catch(sayRefused)}>Send what waits</Button>
+        ) : null}
         {own.length > 0 ? (
           <Button look="quiet" aria-expanded={open} onClick={() => setOpen(!open)}>
-            {plural(own.length, 'notice')} in the outbox
+            {plural(own.length, 'message')} for this day
           </Button>
         ) : null}
       </div>
       {open ? (
         <ul
-          className="mt-1 max-h-60 divide-y divide-rule overflow-y-auto"
+          className="mt-1 max-h-72 divide-y divide-rule overflow-y-auto"
           tabIndex={0}
-          aria-label={`Notices for ${shortDay(day)}`}
+          aria-label={`Messages for ${shortDay(day)}`}
         >
-          {own.map((notice) => (
-            <li key={notice.id} className="py-1 text-sm">
-              {notice.text}{' '}
-              <span className="text-soft">
-                To {notice.customer}
-                {notice.contact ? `, ${notice.contact}` : ', whose contact is not on record'}.
-              </span>
-            </li>
+          {own.map((message) => (
+            <Message key={message.id} message={message} />
           ))}
         </ul>
       ) : null}
     </Panel>
+  );
+}
+
+/** One message: to whom and how, where it stands, what it says, and what can be done where it did not go. */
+function Message({ message }: { message: MessageRow }) {
+  const [step] = useStepMessageMutation();
+  const { id, site, customer, contact, way, address, state, reply, text, by } = message;
+  const take = (what: 'again' | 'told by telephone', said: string) =>
+    void step({ id, step: what })
+      .unwrap()
+      .then(() => say(said))
+      .catch(sayRefused);
+  const stuck = state === 'refused' || state === 'not known whether it went';
+  return (
+    <li className="py-1 text-sm">
+      <p className="flex flex-wrap items-baseline gap-x-2">
+        <strong>{site}</strong>
+        <span className={state === 'sent' || state === 'told by telephone' ? 'text-verdigris' : 'font-bold'}>
+          {state}
+          {by && state === 'told by telephone' ? `, ${by}` : ''}
+        </span>
+        <span className="text-soft">
+          {contact
+            ? `${contact}, ${way === 'telephone' ? 'by telephone' : `by ${way ?? ''}`}, ${address ?? ''}`
+            : `nobody at ${customer} is on record to be told`}
+        </span>
+      </p>
+      <p>{text}</p>
+      {reply ? <p className="text-soft">Answered: {reply}</p> : null}
+      {state === 'sent' || state === 'told by telephone' || state === 'going' ? null : (
+        <p className="flex flex-wrap gap-2">
+          <Button
+            look="quiet"
+            aria-label={`${site} was told by telephone`}
+            onClick={() => take('told by telephone', `${site} was told by telephone`)}
+          >
+            I told them by telephone
+          </Button>
+          {stuck ? (
+            <Button
+              look="quiet"
+              aria-label={`Send it again to ${site}`}
+              onClick={() => take('again', `It goes to ${site} once more`)}
+            >
+              Send it again
+            </Button>
+          ) : null}
+        </p>
+      )}
+    </li>
   );
 }

@@ -39,7 +39,6 @@ export default function SiteForms({
             { name: 'name', label: 'Name' },
             { name: 'ref', label: 'Ref' },
             { name: 'address', label: 'Address' },
-            { name: 'contact', label: 'Contact' },
             {
               name: 'counter',
               label: 'What it is',

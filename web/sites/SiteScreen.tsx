@@ -21,6 +21,7 @@ import { Ghost } from '../ui/frame/Ghost.tsx';
 import { Empty, Loading, Panel, Screen, Trouble } from '../ui/frame/Screen.tsx';
 import { Agreed } from '../ui/marks/Agreed.tsx';
 import { GettingIn } from '../ui/marks/GettingIn.tsx';
+import { Contacts } from './Contacts.tsx';
 import { hoursText } from './hoursText.ts';
 import type { SiteFormName } from './SiteForms.tsx';
 import { sayRefused } from '../ui/saying/say.ts';
@@ -85,44 +86,47 @@ export default function SiteScreen() {
     >
       <Stories units={unitIds}>
         <div className="grid grid-cols-1 gap-4 items-start lg:grid-cols-[minmax(0,2fr)_minmax(0,1fr)]">
-          <Panel
-            title="Units, worst first"
-            actions={can('edit record') ? <Button onClick={() => setForm('unit')}>New unit</Button> : null}
-          >
-            {site.units.length === 0 ? <Empty ghost="unit">No unit is on record here yet.</Empty> : null}
-            <ul className="divide-y divide-rule">
-              {site.units.map((unit) => (
-                <li key={unit.id} className="unit-row py-1">
-                  <span className="w-24 shrink-0">
-                    <Plate
-                      tag={unit.tag}
-                      to={`/units/${unit.id}`}
-                      flagKinds={unit.flagKinds}
-                      status={unit.status}
-                    />
-                  </span>
-                  <span className="truncate desk:w-36 desk:shrink-0">{unit.areaServed ?? unit.kind}</span>
-                  <UnitStory unitId={unit.id} />
-                  <span className="flex min-w-0 grow items-baseline gap-2">
-                    {unit.flagKinds.slice(0, 2).map((kind) => (
-                      <FlagWord key={kind} kind={kind} />
-                    ))}
-                    {unit.score > 0 ? (
-                      <span className="unit-words min-w-0 truncate" title={unit.sentence}>
-                        {unit.sentence}
-                      </span>
-                    ) : (
-                      <span className="unit-words min-w-0 truncate text-soft">
-                        {unit.lastVisitAt
-                          ? `last visit ${dayOf(unit.lastVisitAt, site.timeZone)}`
-                          : 'never visited'}
-                      </span>
-                    )}
-                  </span>
-                </li>
-              ))}
-            </ul>
-          </Panel>
+          <div className="space-y-4">
+            <Panel
+              title="Units, worst first"
+              actions={can('edit record') ? <Button onClick={() => setForm('unit')}>New unit</Button> : null}
+            >
+              {site.units.length === 0 ? <Empty ghost="unit">No unit is on record here yet.</Empty> : null}
+              <ul className="divide-y divide-rule">
+                {site.units.map((unit) => (
+                  <li key={unit.id} className="unit-row py-1">
+                    <span className="w-24 shrink-0">
+                      <Plate
+                        tag={unit.tag}
+                        to={`/units/${unit.id}`}
+                        flagKinds={unit.flagKinds}
+                        status={unit.status}
+                      />
+                    </span>
+                    <span className="truncate desk:w-36 desk:shrink-0">{unit.areaServed ?? unit.kind}</span>
+                    <UnitStory unitId={unit.id} />
+                    <span className="flex min-w-0 grow items-baseline gap-2">
+                      {unit.flagKinds.slice(0, 2).map((kind) => (
+                        <FlagWord key={kind} kind={kind} />
+                      ))}
+                      {unit.score > 0 ? (
+                        <span className="unit-words min-w-0 truncate" title={unit.sentence}>
+                          {unit.sentence}
+                        </span>
+                      ) : (
+                        <span className="unit-words min-w-0 truncate text-soft">
+                          {unit.lastVisitAt
+                            ? `last visit ${dayOf(unit.lastVisitAt, site.timeZone)}`
+                            : 'never visited'}
+                        </span>
+                      )}
+                    </span>
+                  </li>
+                ))}
+              </ul>
+            </Panel>
+            <Contacts siteId={site.id} />
+          </div>
           <div className="space-y-4">
             <Panel title="The roof">
               {site.roofs.length > 0 ? (

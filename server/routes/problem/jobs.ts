@@ -237,6 +237,10 @@ export type Weather = ReadonlyMap<PlainDate, DayWeather>;
 export const canJoin = ({ call }: UnplannedRead): boolean =>
   call.promisedAt === null && call.priority !== 'at once' && call.priority !== 'today';
 
+/** However much is due at a site, nobody there waits for it as somebody waits who called. */
+const belowACall = (cost: number): number => (cost * MOST_DUE) / (cost + MOST_DUE);
+const MOST_DUE = 8000;
+
 /** What is due on some units of a site and the calls that join it, as one job: each roof is visited once. */
 export function jobOfDue(
   work: DueWork,
@@ -300,7 +304,7 @@ export function jobOfDue(
         const on = addDays(frame.from, day);
         return tasks.every((due) => weatherAllows(due.task.weather, weather.get(on)) && dayAllows(due, on));
       }),
-      leftOut: Math.max(postponementCost(tasks, minutes, frame.from), calls.length > 0 ? WORTH.call : 0),
+      leftOut: belowACall(postponementCost(tasks, minutes, frame.from)) + (calls.length > 0 ? WORTH.call : 0),
       ...(seasonDay !== undefined && callDays.length === 0
         ? { due: { day: seasonDay, perDayLate: DAY_LATE.season } }
         : days.length === 0

@@ -87,7 +87,16 @@ it('a window that a customer was told binds what is planned later', async () => 
     .post('/api/board/publish')
     .send({ id: randomUUID(), from: '2026-06-03', days: 1, crewIds: [] })
     .expect(201);
-  const later = await problemFor(desk, planFor({ from: DAY, days: 3, planned: 'may move' }));
-  const told = later.problem.jobs.find(({ id }) => id === `visit ${call.visitId}`)?.limits;
-  expect(told).toEqual([{ kind: 'told', day: 1, from: expect.any(Number), by: expect.any(Number) }]);
+  const limits = async () => {
+    const view = await problemFor(desk, planFor({ from: DAY, days: 3, planned: 'may move' }));
+    return view.problem.jobs.find(({ id }) => id === `visit ${call.visitId}`)?.limits;
+  };
+  // Written down is not told: nobody is on record there.
+  expect(await limits()).toBeUndefined();
+  const { body } = await desk.get('/api/messages?from=2026-06-03').expect(200);
+  const [message] = body.messages as { id: string }[];
+  await desk.post(`/api/messages/${message?.id}/step`).send({ step: 'told by telephone' }).expect(200);
+  expect(await limits()).toEqual([
+    { kind: 'told', day: 1, from: expect.any(Number), by: expect.any(Number) },
+  ]);
 });

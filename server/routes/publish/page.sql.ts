@@ -1,5 +1,7 @@
 /* One crew's day as its people read it: stops with how to get in, and what there is to load. */
 
+import { CONTACT_LINE } from '../../telling/telling.sql.ts';
+
 export const STOPS_OF_ROUTE = `
 select
   v.id as "visitId",
@@ -14,7 +16,7 @@ select
   s.way_up as "wayUp",
   s.parking,
   s.permit,
-  s.contact,
+  ${CONTACT_LINE} as contact,
   s.hazards,
   s.opening_hours as "openingHours",
   p.drive_minutes as "driveMinutes",

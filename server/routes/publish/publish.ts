@@ -1,29 +1,23 @@
 import type { Transaction } from 'sequelize';
-import { plural } from '#core/base/sentences';
-import { toldWindow } from '#core/planning/routing';
-import { addDays, clockText, dayWords } from '#core/base/time';
-import type { NoticeKind, NoticeRow, PublishBody } from '#contracts/board';
+import { whatToTell, type StopToTell, type ToldLast } from '#core/planning/telling';
+import { addDays, daysBetween, minutesOfDay, weekday, type PlainDate } from '#core/base/time';
+import type { PublishBody } from '#contracts/board';
+import type { OpeningHours } from '#contracts/sites';
 import type { Dependencies } from '../../dependencies.ts';
 import type { Database } from '../../db/connect.ts';
 import { writeLog } from '../../http/log.ts';
 import { firstTime } from '../../http/once.ts';
 import { companyNow, companyToday, planningSettings } from '../../settings/service.ts';
-import { LAST_TOLD, NOTICES, TO_TELL } from './publish.sql.ts';
-
-interface Told {
-  readonly visitId: string;
-  readonly kind: NoticeKind;
-  readonly day: string;
-  readonly fromAt: number | null;
-  readonly untilAt: number | null;
-}
+import { writeMessages } from '../../telling/service.ts';
+import { crewDays, dayKey } from '../reads/shifts.ts';
+import { TOLD_LAST, TO_TELL } from './publish.sql.ts';
 
 /**
  * Publishes crews' days: the crews see them on their phones in this order, and every customer whose window is
- * new or has changed gets a notice in the outbox. Whoever was told something that holds still is told nothing
- * again.
+ * new or has changed is told, once a site and day; whoever was told something that holds still is told nothing
+ * again. What is to be told goes out once it is written down.
  *
- * @returns how many routes and notices
+ * @returns how many routes, and how many messages
  */
 export async function publish(
   { db, clock }: Pick<Dependencies, 'db' | 'clock'>,
@@ -42,12 +36,13 @@ export async function publish(
       lock: true,
       order: ['day', 'crewId'],
     });
-    const notices = await noticesFor(
-      db,
-      routes,
-      { today, windowMinutes, name, actor, at: clock.now() },
-      transaction,
+    const tellings = whatToTell(
+      await stopsToTell(db, routes, { today, days }, transaction),
+      await db.rows<ToldLast>(TOLD_LAST, [today, routes.map(({ id }) => id), days], transaction),
+      { company: name, windowMinutes },
     );
+    await writeMessages(db, tellings, { actor, at: clock.now() }, transaction);
+    const notices = tellings.tell.length;
     for (const route of routes)
       await route.update(
         { publishedAt: clock.now(), publishedBy: actor, publishedVersion: route.version },
@@ -64,72 +59,39 @@ export async function publish(
   });
 }
 
-async function noticesFor(
+/** The timed stops of the days that are published, and those elsewhere that were told for these days. */
+async function stopsToTell(
   db: Database,
-  routes: readonly { id: string; crewId: string; day: string }[],
-  asked: { today: string; windowMinutes: number; name: string; actor: string; at: Date },
+  routes: readonly { readonly id: string }[],
+  { today, days }: { readonly today: PlainDate; readonly days: readonly PlainDate[] },
   transaction: Transaction,
-): Promise<number> {
-  const routeIds = routes.map(({ id }) => id);
-  const stops = await db.rows<{
-    visitId: string;
-    site: string;
-    day: string;
-    startAt: number;
-    units: string[];
-  }>(TO_TELL, [routeIds, asked.today], transaction);
-  const told = new Map(
-    (
-      await db.rows<Told & { site: string; off: boolean }>(
-        LAST_TOLD,
-        [asked.today, [...new Set(routes.map(({ day }) => day))]],
-        transaction,
-      )
-    ).map((row) => [row.visitId, row]),
+): Promise<StopToTell[]> {
+  const rows = await db.rows<Omit<StopToTell, 'open' | 'shiftStart'> & StopRead>(
+    TO_TELL,
+    [routes.map(({ id }) => id), today, days],
+    transaction,
   );
-  const rows = stops.flatMap(({ visitId, site, day, startAt, units }) => {
-    const { from, until } = toldWindow(startAt, asked.windowMinutes);
-    const last = told.get(visitId);
-    const holds =
-      last &&
-      last.kind !== 'called off' &&
-      last.day === day &&
-      last.fromAt !== null &&
-      startAt >= last.fromAt &&
-      startAt <= (last.untilAt as number);
-    if (holds) return [];
-    const kind: NoticeKind = last && last.kind !== 'called off' ? 'moved' : 'planned';
-    const when = `on ${dayWords(day)} between ${clockText(from)} and ${clockText(until)}`;
-    const what =
-      units.length > 0 ? ` for ${units.length > 3 ? plural(units.length, 'unit') : units.join(', ')}` : '';
-    const text =
-      kind === 'moved'
-        ? `${asked.name}: our visit to ${site} has moved. We come ${when}${what}.`
-        : `${asked.name}: we come to ${site} ${when}${what}.`;
-    return [
-      { visitId, kind, day, fromAt: from, untilAt: until, text, madeBy: asked.actor, madeAt: asked.at },
-    ];
-  });
-  const off = [...told.values()].flatMap(({ visitId, kind, day, site, off: gone }) =>
-    gone && kind !== 'called off'
-      ? [
-          {
-            visitId,
-            kind: 'called off' as const,
-            day,
-            fromAt: null,
-            untilAt: null,
-            text: `${asked.name}: we do not come to ${site} on ${dayWords(day)}; we call you about another day.`,
-            madeBy: asked.actor,
-            madeAt: asked.at,
-          },
-        ]
-      : [],
+  const on = rows.map(({ day }) => day).sort();
+  const [first, last] = [on[0], on.at(-1)];
+  if (first === undefined || last === undefined) return [];
+  const shifts = new Map(
+    (await crewDays(db, first, daysBetween(first, last) + 1)).map((crew) => [
+      dayKey(crew.id, crew.on),
+      crew.day.works ? crew.day.shift.start : null,
+    ]),
   );
-  await db.models.Notice.bulkCreate([...rows, ...off], { transaction });
-  return rows.length + off.length;
+  return rows.map(({ openingHours, crewId, ...stop }) => ({
+    ...stop,
+    open:
+      openingHours &&
+      (openingHours[String(weekday(stop.day)) as keyof OpeningHours] ?? []).map(
+        ([from, until]) => [minutesOfDay(from), minutesOfDay(until)] as const,
+      ),
+    shiftStart: shifts.get(dayKey(crewId, stop.day)) ?? null,
+  }));
 }
 
-/** The outbox: notices to customers from a day on, newest first. Whoever sends them takes them from here. */
-export const notices = (db: Database, from: string): Promise<NoticeRow[]> =>
-  db.rows<NoticeRow>(NOTICES, [from]);
+interface StopRead {
+  readonly openingHours: OpeningHours | null;
+  readonly crewId: string;
+}

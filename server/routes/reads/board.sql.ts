@@ -1,5 +1,7 @@
 /* Set-wise reads of the board: what stands on crews' days, and what waits for a place. */
 
+import { LAST_HEARD } from '../../telling/telling.sql.ts';
+
 const SITE = `
   s.id as "siteId",
   s.name as site,
@@ -49,8 +51,7 @@ select
   p.locked_at is not null as locked,
   coalesce(p.troubles, '[]') as troubles,
   (select json_build_object('day', n.day, 'from', n.from_at, 'until', n.until_at)
-   from (select n.kind, n.day, n.from_at, n.until_at from notices n
-     where n.visit_id = v.id order by n.made_at desc, n.id desc limit 1) n
+   from (${LAST_HEARD}) n
    where n.kind <> 'called off' and n.from_at is not null) as told,
   s.hazards,
   array(

@@ -399,9 +399,18 @@ it('publishing tells each customer its window once, again when it moves, and whe
   expect(await publish()).toEqual({ routes: 1, notices: 1 });
   expect((await times())[0]).toBeGreaterThan(400);
   expect(await publish()).toEqual({ routes: 1, notices: 0 });
-  const sent = (await agent.get('/api/notices').expect(200)).body as { kind: string; text: string }[];
-  expect(sent).toMatchObject([{ kind: 'planned' }]);
-  expect(sent[0]?.text).toMatch(/we come to Dome House on 10 Jun 2026 between \d+:\d\d and \d+:\d\d\.$/);
+  const sent = async () =>
+    (await agent.get('/api/messages').expect(200)).body.messages as {
+      state: string;
+      text: string;
+      id: string;
+    }[];
+  const [first, ...others] = await sent();
+  expect(others).toEqual([]);
+  expect(first?.state).toBe('no contact');
+  // Somebody called them, so that they have to be called off.
+  await agent.post(`/api/messages/${first?.id}/step`).send({ step: 'told by telephone' }).expect(200);
+  expect(first?.text).toMatch(/we come to Dome House on 10 Jun 2026 between \d+:\d\d and \d+:\d\d\.$/);
   const [day] = (await board()).days;
   expect(day).toMatchObject({ changedSince: false });
   await keep({
@@ -414,8 +423,7 @@ it('publishing tells each customer its window once, again when it moves, and whe
   });
   expect((await board()).days[0]?.changedSince).toBe(true);
   expect(await publish()).toEqual({ routes: 1, notices: 1 });
-  const after = (await agent.get('/api/notices').expect(200)).body as { kind: string }[];
-  expect(after.map(({ kind }) => kind).sort()).toEqual(['called off', 'planned']);
+  expect((await sent()).filter(({ text }) => /do not come/.test(text))).toHaveLength(1);
 });
 
 it('a crew’s calendar is read by its address alone, and by no other', async () => {

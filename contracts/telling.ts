@@ -1,0 +1,89 @@
+import { z } from 'zod';
+import { id, name, shortText, version } from './common.ts';
+
+/** What somebody at a site is to us. */
+export const CONTACT_ROLES = ['at the site', 'approves', 'has the key', 'tenant', 'pays'] as const;
+export type ContactRole = (typeof CONTACT_ROLES)[number];
+/** How somebody is told when we come; who is called is told by a person. */
+export const TOLD_BY = ['e-mail', 'text message', 'telephone', 'nobody'] as const;
+export type ToldBy = (typeof TOLD_BY)[number];
+export type MessageWay = Exclude<ToldBy, 'nobody'>;
+export const ATTEMPT_KINDS = [
+  'trying',
+  'taken',
+  'refused',
+  'not reached',
+  'told by telephone',
+  'again',
+  'void',
+] as const;
+export type AttemptKind = (typeof ATTEMPT_KINDS)[number];
+
+const email = shortText.regex(/^[^\s@]+@[^\s@]+\.[^\s@]+$/, 'is no e-mail address');
+export const contactFields = z.object({
+  name: name.max(120),
+  role: z.enum(CONTACT_ROLES),
+  phone: shortText.nullable(),
+  email: email.nullable(),
+  toldBy: z.enum(TOLD_BY),
+});
+type HasWay = Partial<z.infer<typeof contactFields>>;
+const hasWay = ({ toldBy, email: address, phone }: HasWay): boolean =>
+  !(toldBy === 'e-mail' && !address) && !((toldBy === 'text message' || toldBy === 'telephone') && !phone);
+const NO_WAY = { path: ['toldBy'], message: 'there is no address or number for that' };
+
+export const newContact = contactFields.extend({ id, siteId: id }).refine(hasWay, NO_WAY);
+export const contactPatch = contactFields.partial().extend({ version, retired: z.boolean().optional() });
+export type NewContact = z.infer<typeof newContact>;
+export type ContactPatch = z.infer<typeof contactPatch>;
+
+export interface ContactView extends z.infer<typeof contactFields> {
+  readonly id: string;
+  readonly version: number;
+}
+
+/**
+ * Where a message stands: it waits to be sent; it is being handed over; the mail server or gateway took it, or
+ * refused it; whether it went is not known, because a process ended while it was handed over; somebody has to
+ * be called; somebody was; nobody at the site is to be told, or nobody has said how.
+ */
+export const MESSAGE_STATES = [
+  'waits',
+  'going',
+  'sent',
+  'refused',
+  'not known whether it went',
+  'to be called',
+  'told by telephone',
+  'no contact',
+] as const;
+export type MessageState = (typeof MESSAGE_STATES)[number];
+
+/** What is done with a message by hand: tried again, or told by telephone instead. */
+export const messageStep = z.object({ step: z.enum(['again', 'told by telephone']) });
+
+export interface MessageRow {
+  readonly id: string;
+  readonly day: string;
+  readonly siteId: string;
+  readonly site: string;
+  readonly customer: string;
+  readonly contact: string | null;
+  readonly way: MessageWay | null;
+  readonly address: string | null;
+  readonly text: string;
+  readonly madeAt: string;
+  readonly state: MessageState;
+  /** What the other side answered last. */
+  readonly reply: string | null;
+  readonly tried: number;
+  readonly by: string | null;
+}
+
+export interface MessagesView {
+  readonly messages: readonly MessageRow[];
+  /** Since when nothing goes out because the database was restored; null while it goes. */
+  readonly heldAt: string | null;
+  /** The ways there are: a mail server, a gateway for text messages. */
+  readonly ways: readonly MessageWay[];
+}

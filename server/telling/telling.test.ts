@@ -1,0 +1,254 @@
+import { randomUUID } from 'node:crypto';
+import { createServer, type Server } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import { SMTPServer } from 'smtp-server';
+import type { MessagesView } from '#contracts/telling';
+import { oneUnit, testServer, type TestServer } from '../testing/server.ts';
+import { waysFor, type Ways } from './outgoing.ts';
+import { sendWhatWaits } from './service.ts';
+
+/* Customers are told for real: by a mail server and a gateway that are there, away, or refuse. */
+
+type Agent = Awaited<ReturnType<TestServer['as']>>;
+const DAY = '2026-06-03';
+let server: TestServer;
+let desk: Agent;
+let place: Awaited<ReturnType<typeof oneUnit>>;
+let smtp: SMTPServer;
+let gateway: Server;
+const mails: string[] = [];
+const texts: { to: string; text: string }[] = [];
+let answer = 250;
+let ways: Ways;
+
+beforeAll(async () => {
+  smtp = new SMTPServer({
+    authOptional: true,
+    disabledCommands: ['STARTTLS'],
+    disableReverseLookup: true,
+    onRcptTo: ({ address }, _session, done) =>
+      done(
+        answer === 250
+          ? null
+          : Object.assign(new Error(`nobody called ${address}`), { responseCode: answer }),
+      ),
+    onData: (stream, _session, done) => {
+      const parts: Buffer[] = [];
+      stream.on('data', (part: Buffer) => parts.push(part));
+      stream.on('end', () => {
+        mails.push(Buffer.concat(parts).toString());
+        done(null, 'taken as 42');
+      });
+    },
+  });
+  await new Promise<void>((go) => smtp.listen(0, '127.0.0.1', go));
+  gateway = createServer((request, response) => {
+    let body = '';
+    request.on('data', (part: Buffer) => (body += part.toString()));
+    request.on('end', () => {
+      texts.push(JSON.parse(body) as { to: string; text: string });
+      response.writeHead(answer === 250 ? 202 : 422).end('queued');
+    });
+  });
+  await new Promise<void>((go) => gateway.listen(0, '127.0.0.1', go));
+  const port = (of: { address(): unknown }) => (of.address() as AddressInfo).port;
+  ways = waysFor({
+    smtp: `smtp://127.0.0.1:${port(smtp.server)}`,
+    from: 'crews@ironleaf.example',
+    gateway: `http://127.0.0.1:${port(gateway)}/messages`,
+  });
+  server = await testServer({ ways });
+  server.setNow('2026-06-02T12:00:00Z');
+  place = await oneUnit(server);
+  desk = await server.as('manager');
+});
+afterAll(async () => {
+  await server.stop();
+  await new Promise<void>((go) => smtp.close(() => go()));
+  await new Promise((go) => gateway.close(go));
+});
+beforeEach(() => {
+  mails.length = texts.length = 0;
+  answer = 250;
+});
+
+const contact = (more: object, status = 201) =>
+  desk
+    .post('/api/contacts')
+    .send({
+      ...{ id: randomUUID(), siteId: place.siteId, name: 'Odd Fenn', role: 'at the site' },
+      ...{ phone: null, email: null, toldBy: 'nobody', ...more },
+    })
+    .expect(status);
+const messages = async (): Promise<MessagesView> =>
+  (await desk.get(`/api/messages?from=${DAY}`).expect(200)).body;
+const about = async (day: string) => (await messages()).messages.find((message) => message.day === day);
+const states = async () => (await messages()).messages.map(({ state }) => state);
+
+/** A call of one crew on the day, in order, that is published. */
+async function planned(crewDay = DAY): Promise<string> {
+  const { body: call } = await desk
+    .post('/api/calls')
+    .send({
+      ...{ id: randomUUID(), siteId: place.siteId, unitId: place.unitId, complaint: 'warm' },
+      ...{ receivedAt: '2026-06-02T11:00:00Z', priority: 'this week' },
+      ...{ crewId: server.crewId, scheduledOn: crewDay },
+    })
+    .expect(201);
+  await order(crewDay);
+  return call.visitId as string;
+}
+async function order(day: string, jobs?: { visit: string }[]) {
+  const { body } = await desk.get(`/api/board?from=${day}`).expect(200);
+  const own = body.days.find((one: { crewId: string }) => one.crewId === server.crewId);
+  const stops = own.stops.map((stop: { visitId: string }) => ({ visit: stop.visitId }));
+  await desk
+    .post('/api/board/orders')
+    .send({
+      ...{ id: randomUUID(), from: day, days: 1, takeOff: [], anyway: true },
+      orders: [{ crewId: server.crewId, day, version: own.version, jobs: jobs ?? stops }],
+    })
+    .expect(201);
+}
+async function publish(day = DAY) {
+  await desk
+    .post('/api/board/publish')
+    .send({ id: randomUUID(), from: day, days: 1, crewIds: [] })
+    .expect(201);
+  // Handed over beside the answer; whoever asks again finds nothing left.
+  await sendWhatWaits({
+    db: server.db,
+    clock: { now: () => new Date('2026-06-02T12:00:00Z'), shiftMs: 0 },
+    ways,
+  });
+  for (let i = 0; i < 200 && (await states()).includes('going'); i++)
+    await new Promise((go) => setTimeout(go, 20));
+}
+
+it('without anybody on record nobody is told, and the desk is told so', async () => {
+  await planned();
+  await publish();
+  expect(await states()).toEqual(['no contact']);
+  expect(mails).toEqual([]);
+  // It does not bind: nobody heard of it.
+  const { body: board } = await desk.get(`/api/board?from=${DAY}`).expect(200);
+  expect(board.days[0].stops[0].told).toBeNull();
+  const [message] = (await messages()).messages;
+  await desk.post(`/api/messages/${message?.id}/step`).send({ step: 'told by telephone' }).expect(200);
+  expect(await states()).toEqual(['told by telephone']);
+  const { body: after } = await desk.get(`/api/board?from=${DAY}`).expect(200);
+  expect(after.days[0].stops[0].told).toMatchObject({ day: DAY });
+});
+
+it('a contact needs an address for the way it is told by', async () => {
+  await contact({ toldBy: 'e-mail' }, 422);
+  await contact({ toldBy: 'text message', email: 'fenn@dome.example' }, 422);
+  await contact({ email: 'no address' }, 422);
+});
+
+it('one mail a site and day goes to the mail server, which took it; what was told binds, and is told once', async () => {
+  await contact({ email: 'fenn@dome.example', toldBy: 'e-mail' });
+  await planned('2026-06-04');
+  await planned('2026-06-04');
+  await publish('2026-06-04');
+  expect(mails).toHaveLength(1);
+  expect(mails[0]).toMatch(/To: fenn@dome\.example/);
+  expect(mails[0]).toMatch(/From: crews@ironleaf\.example/);
+  expect(mails[0]).toMatch(/we come to Rink hall on 4 Jun 2026 between/);
+  expect(await about('2026-06-04')).toMatchObject({
+    state: 'sent',
+    reply: expect.stringContaining('taken as 42'),
+  });
+  await publish('2026-06-04');
+  expect(mails).toHaveLength(1);
+});
+
+it('somebody whose visit goes to another day is told when the old day is published', async () => {
+  const { body } = await desk.get('/api/board?from=2026-06-04').expect(200);
+  const visits = body.days[0].stops.map((stop: { visitId: string }) => stop.visitId) as string[];
+  for (const id of visits) {
+    const visit = await server.db.models.Visit.findByPk(id, { rejectOnEmpty: true });
+    const [link] = await server.db.models.VisitCall.findAll({ where: { visitId: visit.id } });
+    const { body: call } = await desk.get(`/api/calls/${link?.callId}`).expect(200);
+    await desk
+      .patch(`/api/calls/${call.id}`)
+      .send({ version: call.version, scheduledOn: '2026-06-05' })
+      .expect(200);
+  }
+  await order('2026-06-05');
+  await publish('2026-06-04');
+  expect(mails).toHaveLength(1);
+  expect(mails[0]?.replace(/=\r?\n/g, '')).toMatch(
+    /has moved\. We come on 5 Jun 2026 .*and not on 4 Jun 2026/s,
+  );
+});
+
+it('a mail server that refuses, and one that is away: kept, tried, said', async () => {
+  answer = 550;
+  await planned('2026-06-08');
+  await publish('2026-06-08');
+  const refused = await about('2026-06-08');
+  expect(refused).toMatchObject({ state: 'refused', reply: expect.stringContaining('550'), tried: 1 });
+  answer = 250;
+  await desk.post(`/api/messages/${refused?.id}/step`).send({ step: 'again' }).expect(200);
+  expect(await about('2026-06-08')).toMatchObject({ state: 'sent', tried: 2 });
+  await desk.post(`/api/messages/${refused?.id}/step`).send({ step: 'again' }).expect(422);
+  const away = await waysFor({ smtp: 'smtp://127.0.0.1:1' }).hand({
+    ...{ id: randomUUID(), way: 'e-mail', address: 'a@b.example', subject: 's', text: 't' },
+  });
+  expect(away).toMatchObject({ what: 'not reached' });
+});
+
+it('what was being handed over when a process ended is not sent again by itself', async () => {
+  const message = await server.db.models.Message.create({
+    ...{ siteId: place.siteId, day: '2026-06-09', contactId: null, way: 'e-mail', address: 'a@b.example' },
+    ...{ subject: 's', text: 't', madeBy: null, madeAt: new Date('2026-06-02T11:00:00Z') },
+  });
+  await server.db.models.MessageAttempt.create({
+    ...{
+      messageId: message.id,
+      what: 'trying',
+      reply: null,
+      byUser: null,
+      at: new Date('2026-06-02T11:00:00Z'),
+    },
+  });
+  expect((await about('2026-06-09'))?.state).toBe('not known whether it went');
+  await desk.post('/api/messages/send').send({}).expect(200);
+  expect(mails).toEqual([]);
+  await desk.post(`/api/messages/${message.id}/step`).send({ step: 'again' }).expect(200);
+  expect(mails).toHaveLength(1);
+  await expect(server.db.run("update message_attempts set what = 'taken'")).rejects.toThrow(/append-only/);
+});
+
+it('after a restore nothing goes until somebody presses', async () => {
+  await server.db.run('update sending set held_at = now()');
+  await planned('2026-06-10');
+  await publish('2026-06-10');
+  expect(mails).toEqual([]);
+  expect((await messages()).heldAt).not.toBeNull();
+  await desk.post('/api/messages/send').send({}).expect(200);
+  expect(mails).toHaveLength(1);
+  expect((await messages()).heldAt).toBeNull();
+});
+
+it('a text message goes to the gateway, whoever it is that sends at the same moment sends it once', async () => {
+  const { body: contacts } = await desk.get(`/api/sites/${place.siteId}/contacts`).expect(200);
+  const [first] = contacts as { id: string; version: number }[];
+  await desk
+    .patch(`/api/contacts/${first?.id}`)
+    .send({ version: first?.version, phone: '555-0142', toldBy: 'text message' })
+    .expect(200);
+  await planned('2026-06-11');
+  await desk
+    .post('/api/board/publish')
+    .send({ id: randomUUID(), from: '2026-06-11', days: 1, crewIds: [] })
+    .expect(201);
+  const needs = { db: server.db, clock: { now: () => new Date('2026-06-02T12:00:00Z'), shiftMs: 0 }, ways };
+  await Promise.all(Array.from({ length: 4 }, () => sendWhatWaits(needs)));
+  for (let i = 0; i < 200 && (await states()).includes('going'); i++)
+    await new Promise((go) => setTimeout(go, 20));
+  expect(texts).toEqual([
+    expect.objectContaining({ to: '555-0142', text: expect.stringContaining('we come to Rink hall') }),
+  ]);
+});
