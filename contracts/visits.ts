@@ -80,6 +80,7 @@ export const newVisit = z.object({
 });
 export type NewVisit = z.infer<typeof newVisit>;
 
+export const seenBody = z.object({ day: plainDate });
 export const visitQuery = z.object({ day: plainDate.optional(), crewId: id.optional() });
 
 export interface EntryView {
@@ -115,6 +116,8 @@ export interface VisitRow {
    */
   readonly startAt: number | null;
   readonly leaveAt: number | null;
+  /** What was different when the day was published last, until the crew has seen it. */
+  readonly changed: { readonly what: 'new' | 'moved' | 'off'; readonly was: number | null } | null;
 }
 
 /** A call as the sheet of a visit shows it. */

@@ -12,6 +12,8 @@ import {
 } from '#contracts/board';
 import { dueQuery, loadQuery } from '#contracts/routes';
 import { id as uuid } from '#contracts/common';
+import type { SignedIn } from '#contracts/people';
+import { may } from '#contracts/roles';
 import { parse } from '../http/problem.ts';
 import { Reply, type Endpoint } from '../http/endpoints.ts';
 import { todayIn } from '../http/clock.ts';
@@ -30,6 +32,9 @@ import { publish } from './publish/publish.ts';
 import { splitStop } from './board/split.ts';
 import { undoChange } from './board/undo.ts';
 import { sendWhatWaits } from '../telling/service.ts';
+
+/** Who plans sees a day as it stands, its crew as it was published. */
+const seenBy = ({ role }: SignedIn) => (may(role, 'plan route') ? 'it stands' : 'published');
 
 export const routeEndpoints: readonly Endpoint[] = [
   {
@@ -197,14 +202,14 @@ export const routeEndpoints: readonly Endpoint[] = [
     method: 'get',
     path: '/api/routes/:id',
     action: 'read',
-    handle: ({ db, params }) => routePage(db, parse(uuid, params.id)),
+    handle: ({ db, params, user }) => routePage(db, parse(uuid, params.id), seenBy(user)),
   },
   {
     method: 'get',
     path: '/api/routes/:id/calendar.ics',
     action: 'read',
-    handle: async ({ db, params, response }) => {
-      const route = await routePage(db, parse(uuid, params.id));
+    handle: async ({ db, params, user, response }) => {
+      const route = await routePage(db, parse(uuid, params.id), seenBy(user));
       response
         .attachment(`route-${route.day}.ics`)
         .type('text/calendar')
@@ -216,8 +221,8 @@ export const routeEndpoints: readonly Endpoint[] = [
     method: 'get',
     path: '/api/routes/:id/track.gpx',
     action: 'read',
-    handle: async ({ db, params, response }) => {
-      const route = await routePage(db, parse(uuid, params.id));
+    handle: async ({ db, params, user, response }) => {
+      const route = await routePage(db, parse(uuid, params.id), seenBy(user));
       response.attachment(`route-${route.day}.gpx`).type('application/gpx+xml').send(routeTrack(route));
       return undefined;
     },
@@ -226,8 +231,8 @@ export const routeEndpoints: readonly Endpoint[] = [
     method: 'get',
     path: '/api/routes/:id/stops.geojson',
     action: 'read',
-    handle: async ({ db, params, response }) => {
-      const route = await routePage(db, parse(uuid, params.id));
+    handle: async ({ db, params, user, response }) => {
+      const route = await routePage(db, parse(uuid, params.id), seenBy(user));
       response
         .attachment(`route-${route.day}.geojson`)
         .type('application/geo+json')

@@ -252,3 +252,83 @@ it('a text message goes to the gateway, whoever it is that sends at the same mom
     expect.objectContaining({ to: '555-0142', text: expect.stringContaining('we come to Rink hall') }),
   ]);
 });
+
+describe('a crew sees what is published', () => {
+  const NEXT = '2026-06-15';
+  interface Seen {
+    readonly id: string;
+    readonly plannedFor: string;
+    readonly startAt: number | null;
+    readonly changed: { readonly what: string; readonly was: number | null } | null;
+  }
+  /** The day, without what was left undone on the days before. */
+  const seenBy = async (who: Agent): Promise<Seen[]> =>
+    ((await who.get(`/api/visits?day=${NEXT}&crewId=${server.crewId}`).expect(200)).body as Seen[]).filter(
+      ({ plannedFor }) => plannedFor >= NEXT,
+    );
+
+  it('what is changed afterwards reaches the phone when it is published, is marked, and confirmed', async () => {
+    const roof = await server.as('technician');
+    const first = await planned(NEXT);
+    // Never published: it is there, without a time.
+    expect(await seenBy(roof)).toMatchObject([{ id: first, startAt: null, changed: null }]);
+    await publish(NEXT);
+    const [was] = await seenBy(roof);
+    expect(was).toMatchObject({ id: first, startAt: expect.any(Number), changed: null });
+    const second = await planned(NEXT);
+    await order(NEXT, [{ visit: second }, { visit: first }]);
+    expect(await seenBy(roof)).toEqual([was]);
+    const routes = await desk.get(`/api/board?from=${NEXT}`).expect(200);
+    const { routeId } = routes.body.days.find((day: { crewId: string }) => day.crewId === server.crewId);
+    const stops = async (who: Agent) =>
+      (await who.get(`/api/routes/${routeId}`).expect(200)).body.stops.map(
+        (stop: { visitId: string }) => stop.visitId,
+      );
+    expect([await stops(desk), await stops(roof)]).toEqual([[second, first], [first]]);
+
+    await publish(NEXT);
+    expect(await seenBy(roof)).toMatchObject([
+      { id: second, changed: { what: 'new', was: null } },
+      { id: first, changed: { what: 'moved', was: was?.startAt } },
+    ]);
+    expect(await stops(roof)).toEqual([second, first]);
+    await roof.post('/api/visits/seen').send({ day: NEXT }).expect(200);
+    expect((await seenBy(roof)).map(({ changed }) => changed)).toEqual([null, null]);
+
+    const { body } = await desk.get(`/api/board?from=${NEXT}`).expect(200);
+    const day = body.days.find((one: { crewId: string }) => one.crewId === server.crewId);
+    await desk
+      .post('/api/board/orders')
+      .send({
+        ...{ id: randomUUID(), from: NEXT, days: 2, takeOff: [], anyway: true },
+        orders: [
+          { crewId: server.crewId, day: NEXT, version: day.version, jobs: [{ visit: second }] },
+          { crewId: server.crewId, day: '2026-06-16', version: null, jobs: [{ visit: first }] },
+        ],
+      })
+      .expect(201);
+    expect((await seenBy(roof)).map(({ id }) => id)).toEqual([second, first]);
+    await publish(NEXT);
+    const left = await seenBy(roof);
+    expect(left.find(({ id }) => id === first)?.changed?.what).toBe('off');
+    await roof.post('/api/visits/seen').send({ day: NEXT }).expect(200);
+    expect((await seenBy(roof)).map(({ id }) => id)).toEqual([second]);
+  });
+
+  it('a call that cannot wait is there at once, whatever was published', async () => {
+    const roof = await server.as('technician');
+    const take = (priority: string) =>
+      desk
+        .post('/api/calls')
+        .send({
+          ...{ id: randomUUID(), siteId: place.siteId, unitId: null, complaint: priority, priority },
+          ...{ receivedAt: '2026-06-02T11:00:00Z', crewId: server.crewId, scheduledOn: NEXT },
+        })
+        .expect(201);
+    await take('today');
+    const { body: urgent } = await take('at once');
+    const ids = (await seenBy(roof)).map(({ id }) => id);
+    expect(ids).toContain(urgent.visitId);
+    expect((await seenBy(roof)).filter((visit) => visit.startAt === null)).toHaveLength(1);
+  });
+});

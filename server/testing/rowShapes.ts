@@ -370,6 +370,7 @@ export const visit = z.strictObject({
   leftAt: maybe(instant),
   startAt: maybe(z.number()),
   leaveAt: maybe(z.number()),
+  changed: maybe(z.strictObject({ what: z.enum(['new', 'moved', 'off']), was: maybe(z.number()) })),
   calls: z.array(callOfVisit),
   timeZone: text,
 }) satisfies z.ZodType<VisitRow & GettingIn & { timeZone: string }>;

@@ -55,4 +55,26 @@ create index notices_by_message on notices (message_id);
 -- While it is held nothing goes out until somebody presses: a restored database would tell everybody again.
 create table sending (only_row boolean primary key default true check (only_row), held_at timestamptz);
 insert into sending default values;
+
+-- A crew's day as it was published last: what its people and their calendars read, whatever is planned since.
+create table published_stops (
+  visit_id uuid primary key references visits,
+  route_id uuid not null references routes,
+  crew_id uuid not null references crews,
+  day date not null,
+  position integer not null,
+  drive_minutes float8,
+  arrive_at float8,
+  start_at float8,
+  leave_at float8,
+  -- What was different when it was published last, until the crew has seen it.
+  changed text check (changed in ('new', 'moved', 'off')),
+  was_at float8
+);
+create index published_stops_by_day on published_stops (crew_id, day);
+insert into published_stops (
+  visit_id, route_id, crew_id, day, position, drive_minutes, arrive_at, start_at, leave_at)
+select p.visit_id, r.id, r.crew_id, r.day, p.position, p.drive_minutes, p.arrive_at, p.start_at, p.leave_at
+from stops p join routes r on r.id = p.route_id
+where r.published_at is not null;
 `;

@@ -21,11 +21,27 @@ import { notFound } from '../http/problem.ts';
 import { siteNet } from '../tracing/queries.ts';
 import { componentWords } from '../sheet/read.ts';
 import { FACTS_SINCE, LINES_BEFORE_VISIT } from '../sheet/read.sql.ts';
-import { ENTRIES_OF_VISIT, ONE_VISIT, UNITS_OF_SHEET, VISITS_OF_DAY } from './visits.sql.ts';
+import {
+  ENTRIES_OF_VISIT,
+  ONE_VISIT,
+  SEEN,
+  UNITS_OF_SHEET,
+  VISITS_OF_CREW,
+  VISITS_OF_DAY,
+} from './visits.sql.ts';
 
-/** The visits of a day (and crew), with those of the fortnight before that nobody has left yet. */
+/** The visits of a day, or of a crew's day as it was published. */
 export const visitsOfDay = (db: Database, day: PlainDate, crewId: string | undefined): Promise<VisitRow[]> =>
-  db.rows<VisitRow>(VISITS_OF_DAY, [day, crewId ?? null]);
+  crewId === undefined
+    ? db.rows<VisitRow>(VISITS_OF_DAY, [day])
+    : db.rows<VisitRow>(VISITS_OF_CREW, [day, crewId]);
+
+/** A crew has seen what was changed on its day. */
+export async function seenByCrew(db: Database, day: PlainDate, crewId: string): Promise<void> {
+  await db.transaction(async (transaction) => {
+    for (const statement of SEEN) await db.run(statement, [crewId, day], transaction);
+  });
+}
 
 type UnitOfVisit = CaredFor &
   Omit<VisitPage['units'][number], 'due' | 'theirs' | 'feed' | 'controls' | 'slots'>;

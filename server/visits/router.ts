@@ -1,10 +1,10 @@
-import { newEntry, newVisit, visitQuery, type NewEntry } from '#contracts/visits';
+import { newEntry, newVisit, seenBody, visitQuery, type NewEntry } from '#contracts/visits';
 import { id as uuid } from '#contracts/common';
 import { invalid, parse } from '../http/problem.ts';
 import { Reply, type Endpoint } from '../http/endpoints.ts';
 import { todayIn } from '../http/clock.ts';
 import { companyNow } from '../settings/service.ts';
-import { visitRecord, visitsOfDay } from './queries.ts';
+import { seenByCrew, visitRecord, visitsOfDay } from './queries.ts';
 import { addEntry, createVisit } from './service.ts';
 
 export const visitEndpoints: readonly Endpoint[] = [
@@ -15,6 +15,17 @@ export const visitEndpoints: readonly Endpoint[] = [
     handle: async ({ db, clock, query }) => {
       const { day, crewId } = parse(visitQuery, query);
       return visitsOfDay(db, day ?? todayIn(clock, (await companyNow(db)).timeZone), crewId);
+    },
+  },
+  {
+    method: 'post',
+    path: '/api/visits/seen',
+    action: 'record visit',
+    handle: async ({ db, body, user }) => {
+      const { day } = parse(seenBody, body);
+      if (!user.crewId) throw invalid([{ path: 'day', message: 'you are in no crew' }]);
+      await seenByCrew(db, day, user.crewId);
+      return { ok: true };
     },
   },
   {

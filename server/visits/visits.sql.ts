@@ -6,19 +6,21 @@ import { CONTACT_LINE } from '../telling/telling.sql.ts';
  * queries for each.
  */
 
-const VISIT = `
+/** @param day the day it is for: as it stands, or as its crew was told */
+const visit = (day: string) => `
 select
   v.id,
   v.site_id as "siteId",
   s.name as site,
   c.name as customer,
   s.address,
-  v.planned_for as "plannedFor",
+  ${day} as "plannedFor",
   coalesce(w.name, v.technician) as crew,
   v.arrived_at as "arrivedAt",
   v.left_at as "leftAt",
-  case when r.published_at is not null then p.start_at end as "startAt",
-  case when r.published_at is not null then p.leave_at end as "leaveAt",
+  t.start_at as "startAt",
+  t.leave_at as "leaveAt",
+  case when t.changed is not null then json_build_object('what', t.changed, 'was', t.was_at) end as changed,
   coalesce(
     (select json_agg(json_build_object(
         'id', k.id,
@@ -47,23 +49,44 @@ from visits v
   join sites s on s.id = v.site_id
   join customers c on c.id = s.customer_id
   left join crews w on w.id = v.crew_id
-  left join stops p on p.visit_id = v.id
-  left join routes r on r.id = p.route_id`;
+  left join published_stops t on t.visit_id = v.id`;
+const VISIT = visit('v.planned_for');
 
 export const ONE_VISIT = `${VISIT} where v.id = $1`;
 
-/**
- * Visits of the day $1 (and crew $2), in the order in which they were published, with those of the fortnight
- * before that nobody has left yet.
- */
+/** Visits of the day $1, with those of the fortnight before that nobody has left yet. */
 export const VISITS_OF_DAY = `
 select * from (
   ${VISIT}
-  where v.cancelled_at is null
-    and ($2::uuid is null or v.crew_id = $2)
-    and v.planned_for between $1::date - 14 and $1::date) d
+  where v.cancelled_at is null and v.planned_for between $1::date - 14 and $1::date) d
 where d."plannedFor" = $1 or d."leftAt" is null
 order by d."plannedFor" desc, d."startAt" nulls last, d.customer, d.site`;
+
+const TOLD_DAY = 'case when t.crew_id = $2 and t.day = $1::date then t.day else v.planned_for end';
+/**
+ * The day $1 of the crew $2 as it was published last, with those of the fortnight before that nobody has left
+ * yet. What has come onto the day since is not there before it is published, but for what somebody has begun
+ * and calls that cannot wait; a day that was never published is there as it stands.
+ */
+export const VISITS_OF_CREW = `
+${visit(TOLD_DAY)}
+where v.cancelled_at is null
+  and ((t.crew_id = $2 and t.day = $1::date)
+    or (v.crew_id = $2 and v.planned_for between $1::date - 14 and $1::date - 1 and v.left_at is null)
+    or (v.crew_id = $2 and v.planned_for = $1::date and (
+      v.arrived_at is not null
+      or not exists (
+        select from routes r where r.crew_id = $2 and r.day = $1::date and r.published_at is not null)
+      or exists (
+        select from visit_calls vc join calls k on k.id = vc.call_id
+        where vc.visit_id = v.id and k.priority = 'at once'))))
+order by ${TOLD_DAY} desc, t.start_at nulls last, c.name, s.name`;
+
+/** The crew $1 has seen what was changed on the day $2. */
+export const SEEN = [
+  "delete from published_stops where crew_id = $1 and day = $2::date and changed = 'off'",
+  'update published_stops set changed = null, was_at = null where crew_id = $1 and day = $2::date',
+] as const;
 
 export const ENTRIES_OF_VISIT = `
 select

@@ -23,6 +23,7 @@ import { Empty, Loading, Panel, Screen, Trouble } from '../ui/frame/Screen.tsx';
 import { CallLine } from './CallLine.tsx';
 import { CrewStrips } from './CrewStrips.tsx';
 import { NextStop } from './NextStop.tsx';
+import { DayChanged } from './DayChanged.tsx';
 import { Missing } from './Missing.tsx';
 import type { AtHand } from './fetchDay.ts';
 
@@ -287,7 +288,7 @@ function MyDay() {
   const { user, today } = useWho();
   const visits = useVisitsQuery(user.crewId ? { crewId: user.crewId } : {});
   const list = useKept<VisitRow[]>(`visits ${user.id}`, visits.data);
-  const open = list?.filter((v) => !v.leftAt) ?? [];
+  const open = list?.filter((v) => !v.leftAt && v.changed?.what !== 'off') ?? [];
   const done = list?.filter((v) => v.leftAt) ?? [];
   const [next] = open;
   const fetched = useFetchedDay(visits.data);
@@ -304,6 +305,7 @@ function MyDay() {
     >
       {!list && visits.error ? <Trouble error={visits.error} retry={visits.refetch} /> : null}
       {!list && !visits.error ? <Loading what="your visits" /> : null}
+      {list ? <DayChanged visits={list} day={today} /> : null}
       {next ? <NextStop visit={next} when={whenWords(next, today)} /> : null}
       {list && list.length > (next ? 1 : 0) ? (
         <h2 className="mt-4 mb-1 text-lg">{next ? 'After it' : 'Done today'}</h2>

@@ -40,7 +40,7 @@ export async function crewFeed(
     } as never,
     order: ['day'],
   });
-  const pages = await Promise.all(routes.map((route) => routePage(db, route.id)));
+  const pages = await Promise.all(routes.map((route) => routePage(db, route.id, 'published')));
   // Gate codes and the like are for whoever signs in.
   const open = pages.map((page) => ({
     ...page,

@@ -2,7 +2,7 @@
 
 import { CONTACT_LINE } from '../../telling/telling.sql.ts';
 
-export const STOPS_OF_ROUTE = `
+const STOP = (locked: string, troubles: string) => `
 select
   v.id as "visitId",
   s.id as "siteId",
@@ -25,8 +25,8 @@ select
   p.leave_at as "leaveAt",
   v.arrived_at as "arrivedAt",
   v.left_at as "leftAt",
-  p.locked_at is not null as locked,
-  coalesce(p.troubles, '[]') as troubles,
+  ${locked} as locked,
+  ${troubles} as troubles,
   coalesce(
     (select json_agg(json_build_object('unit', u.tag, 'unitId', u.id, 'complaint', k.complaint) order by u.tag, k.id)
      from visit_calls vc
@@ -36,10 +36,21 @@ select
     '[]') as calls
 from visits v
   join sites s on s.id = v.site_id
-  join customers c on c.id = s.customer_id
+  join customers c on c.id = s.customer_id`;
+
+/** The day as it stands. */
+export const STOPS_OF_ROUTE = `
+${STOP('p.locked_at is not null', "coalesce(p.troubles, '[]')")}
   left join stops p on p.visit_id = v.id
 where v.crew_id = $1 and v.planned_for = $2::date and v.cancelled_at is null
 order by p.position nulls last, v.created_at, v.id`;
+
+/** The day as it was published last: what its crew and its calendar read. */
+export const STOPS_PUBLISHED = `
+${STOP('false', "'[]'::json")}
+  join published_stops p on p.visit_id = v.id
+where p.crew_id = $1 and p.day = $2::date and v.cancelled_at is null and p.changed is distinct from 'off'
+order by p.position, v.id`;
 
 /** Units of the visits in $1 whose filters are to be changed, with the filters they take. */
 export const FILTERS_TO_LOAD = `

@@ -8,7 +8,7 @@ import { crewOn } from '../../crews/service.ts';
 import { notFound } from '../../http/problem.ts';
 import { companyNow } from '../../settings/service.ts';
 import { CHANGES_OF_ROUTE } from '../reads/board.sql.ts';
-import { FILTERS_TO_LOAD, SITES_OF_VISITS, STOPS_OF_ROUTE } from './page.sql.ts';
+import { FILTERS_TO_LOAD, SITES_OF_VISITS, STOPS_OF_ROUTE, STOPS_PUBLISHED } from './page.sql.ts';
 
 interface StopRead extends Omit<RouteStop, 'work' | 'open' | 'units'> {
   readonly openingHours: OpeningHours | null;
@@ -19,12 +19,25 @@ interface StopRead extends Omit<RouteStop, 'work' | 'open' | 'units'> {
   }[];
 }
 
-/** A route with everything its day sheet, its calendar and its track need. @throws Problem 404 */
-export async function routePage(db: Database, id: string): Promise<RoutePage> {
+/**
+ * A route with everything its day sheet, its calendar and its track need.
+ *
+ * @param as the desk sees it as it stands, its crew and its calendar as it was published
+ * @throws Problem 404
+ */
+export async function routePage(
+  db: Database,
+  id: string,
+  as: 'it stands' | 'published' = 'it stands',
+): Promise<RoutePage> {
   const route = await db.models.Route.findByPk(id);
   if (!route) throw notFound('Route');
   const crew = await crewOn(db, route.crewId, route.day);
-  const stops = await db.rows<StopRead>(STOPS_OF_ROUTE, [route.crewId, route.day]);
+  const published = as === 'published' && route.publishedAt !== null;
+  const stops = await db.rows<StopRead>(published ? STOPS_PUBLISHED : STOPS_OF_ROUTE, [
+    route.crewId,
+    route.day,
+  ]);
   const load = await filtersToLoad(
     db,
     stops.filter((stop) => stop.leftAt === null).map((stop) => stop.visitId),

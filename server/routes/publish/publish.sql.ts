@@ -51,3 +51,45 @@ where n.kind <> 'called off' and n.from_at is not null and n.day >= $1::date and
     union
     select visit_id from stops where route_id = any($2::uuid[]))
 order by v.id`;
+
+/** Less is no change of a time, minutes. */
+const NOTICED = 10;
+
+/**
+ * The stops of the routes $1 as their crews are to see them from now on. What is different from what was
+ * published before is marked until the crew has seen it; the first publishing of a day marks nothing.
+ */
+export const PUBLISH_STOPS = `
+with before as (
+  select * from published_stops
+  where route_id = any($1::uuid[])
+    or visit_id in (select visit_id from stops where route_id = any($1::uuid[]))
+),
+now as (
+  select p.visit_id, r.id as route_id, r.crew_id, r.day, p.position, p.drive_minutes, p.arrive_at, p.start_at,
+    p.leave_at, r.published_at is not null as again
+  from stops p join routes r on r.id = p.route_id
+  where r.id = any($1::uuid[])
+),
+written as (
+  insert into published_stops as t (
+    visit_id, route_id, crew_id, day, position, drive_minutes, arrive_at, start_at, leave_at, changed, was_at)
+  select n.visit_id, n.route_id, n.crew_id, n.day, n.position, n.drive_minutes, n.arrive_at, n.start_at, n.leave_at,
+    case
+      when b.visit_id is null or b.route_id <> n.route_id or b.changed = 'off' then
+        case when n.again or b.visit_id is not null then 'new' end
+      when b.changed = 'new' then 'new'
+      when abs(coalesce(b.was_at, b.start_at) - n.start_at) >= ${NOTICED} then 'moved'
+    end,
+    case when b.route_id = n.route_id then coalesce(b.was_at, b.start_at) end
+  from now n left join before b on b.visit_id = n.visit_id
+  on conflict (visit_id) do update set
+    route_id = excluded.route_id, crew_id = excluded.crew_id, day = excluded.day, position = excluded.position,
+    drive_minutes = excluded.drive_minutes, arrive_at = excluded.arrive_at, start_at = excluded.start_at,
+    leave_at = excluded.leave_at, changed = excluded.changed, was_at = excluded.was_at
+  returning t.visit_id
+)
+update published_stops t
+set changed = 'off'
+where t.route_id = any($1::uuid[]) and t.visit_id not in (select visit_id from now)
+  and not exists (select from visits v where v.id = t.visit_id and v.arrived_at is not null)`;

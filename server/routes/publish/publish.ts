@@ -10,7 +10,7 @@ import { firstTime } from '../../http/once.ts';
 import { companyNow, companyToday, planningSettings } from '../../settings/service.ts';
 import { writeMessages } from '../../telling/service.ts';
 import { crewDays, dayKey } from '../reads/shifts.ts';
-import { TOLD_LAST, TO_TELL } from './publish.sql.ts';
+import { PUBLISH_STOPS, TOLD_LAST, TO_TELL } from './publish.sql.ts';
 
 /**
  * Publishes crews' days: the crews see them on their phones in this order, and every customer whose window is
@@ -43,6 +43,7 @@ export async function publish(
     );
     await writeMessages(db, tellings, { actor, at: clock.now() }, transaction);
     const notices = tellings.tell.length;
+    await db.run(PUBLISH_STOPS, [routes.map(({ id }) => id)], transaction);
     for (const route of routes)
       await route.update(
         { publishedAt: clock.now(), publishedBy: actor, publishedVersion: route.version },
