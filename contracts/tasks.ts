@@ -37,6 +37,7 @@ export const ownTask = z.strictObject({
     .optional(),
   water: z.literal(true).optional(),
   followsCondition: z.literal(true).optional(),
+  protects: z.literal(true).optional(),
   onStandby: z.literal(true).optional(),
 });
 

@@ -23,7 +23,7 @@ import { ordersToKeep, placeAt, withJob } from './orders.ts';
 import { OnHold } from './OnHold.tsx';
 import { OutDialog } from './OutDialog.tsx';
 import { Proposal } from './Proposal.tsx';
-import { PublishDay } from './PublishDay.tsx';
+import { ChangedSince, PublishDay } from './PublishDay.tsx';
 import { StopDetails } from './StopDetails.tsx';
 import { Axis, Ghost } from './StripMarks.tsx';
 import { useMoveKeys } from './useMoveKeys.ts';
@@ -56,7 +56,10 @@ export default function Board() {
             className="reach w-36 rounded-[3px] border-2 border-rule bg-sheet px-2"
           />
           {can('plan route') ? (
-            <Link to="/routes/plan" className={pressed({ look: 'act' })}>
+            <Link
+              to="/routes/plan"
+              className={pressed({ look: toPublish(board.data, shown) ? 'plain' : 'act' })}
+            >
               Plan ahead
             </Link>
           ) : null}
@@ -69,6 +72,16 @@ export default function Board() {
     </Screen>
   );
 }
+
+/** The next thing to do on a day with stops that its crews do not see: publish it. */
+const toPublish = (board: BoardView | undefined, shown: string): boolean =>
+  board?.days.some(
+    (day) =>
+      day.day === shown &&
+      day.routeId !== null &&
+      day.stops.length > 0 &&
+      (!day.publishedAt || day.changedSince),
+  ) ?? false;
 
 function sentenceOf({ days, unplanned, today, now }: BoardView, shown: string): string {
   const own = days.filter((day) => day.day === shown);
@@ -210,6 +223,7 @@ function BoardOf({
       {now !== undefined && canPlan ? (
         <Behind days={own} zone={board.timeZone} now={now} onRepair={(roads) => setRepair({ roads })} />
       ) : null}
+      {canPlan ? <ChangedSince days={own} day={shown} /> : null}
       <DaysAhead days={byDay} shown={shown} today={board.today} onShow={onShow} />
       <section
         aria-label="Crews"

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
-import { plural } from '#core/base/sentences';
+import { listed, plural } from '#core/base/sentences';
 import type { BoardDay } from '#contracts/board';
 import type { MessageRow } from '#contracts/telling';
 import { usePublishMutation } from '../api/routes.ts';
@@ -61,7 +61,7 @@ export function PublishDay({ days, day, zone }: { days: readonly BoardDay[]; day
       ) : null}
       <div className="mt-1 flex flex-wrap gap-2">
         <Button
-          look={routes.length > 0 && published < routes.length ? 'act' : 'plain'}
+          look={routes.length > 0 && routes.every((one) => !one.publishedAt) ? 'act' : 'plain'}
           disabled={routes.length === 0 || published === routes.length || publishing.isLoading}
           onClick={() => void tell()}
         >
@@ -88,6 +88,33 @@ export function PublishDay({ days, day, zone }: { days: readonly BoardDay[]; day
         </ul>
       ) : null}
     </Panel>
+  );
+}
+
+/** A day that is published has changed: its crew does not see it before it is published again. */
+export function ChangedSince({ days, day }: { days: readonly BoardDay[]; day: string }) {
+  const [publish, { isLoading }] = usePublishMutation();
+  const changed = days.filter((one) => one.changedSince);
+  if (changed.length === 0) return null;
+  const names = listed(changed.map(({ crew }) => crew));
+  const now = () =>
+    void publish({ id: uuid(), from: day, days: 1, crewIds: changed.map(({ crewId }) => crewId) })
+      .unwrap()
+      .then(() => say(`${names} ${changed.length === 1 ? 'sees' : 'see'} the day as it is now`))
+      .catch(sayRefused);
+  return (
+    <div
+      role="status"
+      className="no-print mb-2 flex flex-wrap items-center gap-x-3 border-2 border-ink bg-sheet p-2"
+    >
+      <span className="grow">
+        <strong>{names}</strong> {changed.length === 1 ? 'does' : 'do'} not see yet what has changed since the
+        day was published. Publish now?
+      </span>
+      <Button look="act" disabled={isLoading} onClick={now}>
+        Publish {changed.length === 1 ? `the day of ${names}` : `these ${changed.length} days`}
+      </Button>
+    </div>
   );
 }
 

@@ -48,9 +48,7 @@ export default function RouteScreen() {
       sentence={sentenceOf(route)}
       actions={
         <>
-          <Button look="act" onClick={() => window.print()}>
-            Print
-          </Button>
+          <Button onClick={() => window.print()}>Print</Button>
           <a className={FILE} href={`/api/routes/${id}/calendar.ics`}>
             Calendar (.ics)
           </a>

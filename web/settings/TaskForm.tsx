@@ -61,7 +61,7 @@ export function TaskForm({
     name: 'title' | 'minutes' | 'withinDays' | 'skills' | 'fromF' | 'toF',
     extra: object = {},
   ) => <input value={typed[name]} onChange={(e) => set({ [name]: e.target.value })} {...extra} />;
-  const tick = (name: 'once' | 'water' | 'followsCondition' | 'onStandby', label: string) => (
+  const tick = (name: 'once' | 'water' | 'followsCondition' | 'protects' | 'onStandby', label: string) => (
     <label className="flex reach items-center gap-2">
       <input type="checkbox" checked={typed[name]} onChange={(e) => set({ [name]: e.target.checked })} />
       {label}
@@ -151,6 +151,7 @@ export function TaskForm({
           <div>
             {tick('water', 'Needs water pressure')}
             {tick('followsCondition', 'Sooner where it was found plugged')}
+            {tick('protects', 'What it finds can hurt people: it waits less')}
             {tick('onStandby', 'For machines on standby only')}
           </div>
         </div>

@@ -33,6 +33,7 @@ export interface TypedOwnTask {
   readonly toF: string;
   readonly water: boolean;
   readonly followsCondition: boolean;
+  readonly protects: boolean;
   readonly onStandby: boolean;
 }
 
@@ -54,6 +55,7 @@ export const NEW_TASK: TypedOwnTask = {
   toF: '',
   water: false,
   followsCondition: false,
+  protects: false,
   onStandby: false,
 };
 
@@ -81,6 +83,7 @@ export function typedOwnTask(task: MaintenanceTask): TypedOwnTask {
     toF: text(task.weather?.toF),
     water: task.water === true,
     followsCondition: task.followsCondition === true,
+    protects: task.protects === true,
     onStandby: task.onStandby === true,
   };
 }
@@ -112,6 +115,7 @@ export function ownTaskTyped(typed: TypedOwnTask): unknown {
     ...(Object.keys(weather).length > 0 ? { weather } : {}),
     ...(typed.water ? { water: true } : {}),
     ...(typed.followsCondition ? { followsCondition: true } : {}),
+    ...(typed.protects ? { protects: true } : {}),
     ...(typed.onStandby ? { onStandby: true } : {}),
   };
 }

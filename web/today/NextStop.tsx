@@ -38,7 +38,7 @@ export function NextStop({ visit, when }: { visit: VisitRow; when: string }) {
       {sheet && sheet.hazards.length > 0 ? (
         <p className="mt-2 flex flex-wrap gap-2">
           {sheet.hazards.map((hazard) => (
-            <span key={hazard} className="hazard-notch">
+            <span key={hazard} className="site-hazard">
               {hazard}
             </span>
           ))}

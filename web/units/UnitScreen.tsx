@@ -56,7 +56,10 @@ export default function UnitScreen() {
       actions={
         <>
           {can('take call') ? (
-            <Link to={`/calls/new?site=${unit.siteId}&unit=${unit.id}`} className={pressed({ look: 'act' })}>
+            <Link
+              to={`/calls/new?site=${unit.siteId}&unit=${unit.id}`}
+              className={pressed({ look: deciding.button(unit, unit.verdict.flags) ? 'plain' : 'act' })}
+            >
               Take a call
             </Link>
           ) : null}
@@ -91,7 +94,7 @@ export default function UnitScreen() {
           <>
             <Panel
               title={`Verdict as of ${shortDay(unit.verdict.asOf)}`}
-              actions={deciding.button(unit, unit.verdict.flags)}
+              actions={deciding.button(unit, unit.verdict.flags, 'act')}
             >
               {unit.verdict.flags.length === 0 ? (
                 <Empty>

@@ -251,7 +251,7 @@ function SheetOf({ visit, stale }: { visit: VisitPage; stale: boolean }) {
         <summary className="cursor-pointer font-semibold">
           Getting in{' '}
           {visit.hazards.map((hazard) => (
-            <span key={hazard} className="hazard-notch ml-1 inline-block">
+            <span key={hazard} className="site-hazard ml-1 inline-block">
               {hazard}
             </span>
           ))}

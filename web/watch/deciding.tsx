@@ -35,7 +35,12 @@ const asks = (flag: FlagView): boolean =>
 
 /** Deciding about a unit and taking it back: what to put beside it, and the dialog that asks what and why. */
 export function useDeciding(): {
-  button: (unit: { id: string; tag: string }, flags: readonly FlagView[]) => React.ReactNode;
+  /** @param look filled where deciding is what the screen is for */
+  button: (
+    unit: { id: string; tag: string },
+    flags: readonly FlagView[],
+    look?: 'act' | 'plain',
+  ) => React.ReactNode;
   takeBack: (decision: DecisionView) => React.ReactNode;
   dialog: React.ReactNode;
 } {
@@ -43,10 +48,18 @@ export function useDeciding(): {
   const [decide] = useDecideMutation();
   const [undo] = useUndoDecisionMutation();
   const [asked, setAsked] = useState<{ unit: { id: string; tag: string }; flags: readonly FlagView[] }>();
-  const button = (unit: { id: string; tag: string }, flags: readonly FlagView[]) => {
+  const button = (
+    unit: { id: string; tag: string },
+    flags: readonly FlagView[],
+    look: 'act' | 'plain' = 'plain',
+  ) => {
     const open = flags.filter(asks);
     if (!can('decide') || open.length === 0) return null;
-    return <Button onClick={() => setAsked({ unit, flags: open })}>Decide</Button>;
+    return (
+      <Button look={look} onClick={() => setAsked({ unit, flags: open })}>
+        Decide
+      </Button>
+    );
   };
   const takeBack = (decision: DecisionView) =>
     can('decide') ? (

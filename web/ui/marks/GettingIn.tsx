@@ -28,7 +28,7 @@ export function GettingIn({ place, brief = false }: { place: Place; brief?: bool
       {place.hazards.length > 0 ? (
         <ul className="mt-1 space-y-0.5">
           {place.hazards.map((hazard) => (
-            <li key={hazard} className="hurts">
+            <li key={hazard} className="site-hazard">
               <strong>{hazard}.</strong> {SITE_HAZARDS[hazard]}
             </li>
           ))}
