@@ -37,7 +37,7 @@ interface Chosen {
   readonly known: KnownNames;
 }
 
-/** True for a file with our own headings: it is taken as it stands, to the byte. */
+/** Which of ours a file with our own headings is: it is taken as it stands, where all of it can be read so. */
 function isOurs({ headings }: Opened): ImportKind | undefined {
   for (const [kind, columns] of [
     ['units', UNIT_COLUMNS],
@@ -125,12 +125,23 @@ export default function Imports() {
       const ours = isOurs(opened);
       if (ours) {
         sent.current = { id: uuid(), kind: ours, fileName: file.name, content: await table().text() };
-        setChosen({ file, opened, known: {} });
-        await run();
-        return;
+        const asItStands = await run();
+        if (!asItStands || asItStands.problems.length === 0) {
+          setChosen({ file, opened, known: {} });
+          return;
+        }
+        // Saved by a spreadsheet since, with its own dates and numbers: then it is asked about like any other.
+        setPreview(undefined);
+        sent.current = undefined;
       }
       const known = await names().unwrap();
       setChosen({ file, opened, known });
+      if (ours) {
+        setRecipe(fresh(ours, await table().guess(ours)));
+        setRecipeName('');
+        setRunning(undefined);
+        return;
+      }
       // A file like one that came before is read as that was.
       const before = recipes.data?.find(
         (one) =>
@@ -166,8 +177,8 @@ export default function Imports() {
     await run();
   }
 
-  async function run(mode?: ApplyMode) {
-    if (!sent.current) return;
+  async function run(mode?: ApplyMode): Promise<ImportPreview | undefined> {
+    if (!sent.current) return undefined;
     setWrong(undefined);
     setRunning({ share: 0, step: 'sending' });
     abort.current = new AbortController();
@@ -188,9 +199,11 @@ export default function Imports() {
         setApplied(result);
         dispatch(api.util.invalidateTags([...KINDS]));
       } else setPreview(result);
+      return result;
     } catch (error) {
       if (abort.current.signal.aborted) say('Stopped; nothing was imported');
       else setWrong(error instanceof Error ? error.message : 'The import failed');
+      return undefined;
     } finally {
       setRunning(undefined);
     }
