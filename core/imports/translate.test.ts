@@ -1,6 +1,7 @@
 import { costOf } from '../base/time/testing/cost.ts';
 import { doublesIn, tagDoubles } from './doubles.ts';
 import { groupKey, guessKind, guessMapping, tagKey, translate, type RawTable, type Recipe } from './index.ts';
+import { unitInHeading } from './translate.ts';
 import { saysUnknown } from './words.ts';
 
 const table = (headings: string[], ...rows: string[][]): RawTable => ({
@@ -314,4 +315,34 @@ it('the rows of a company four times as large cost four times as much, not sixte
     read(table(headings, ...company(size)), recipe({ columns, dateOrder: 'month first' })).rows;
   expect(take(10_000)).toHaveLength(10_000);
   expect(costOf(() => take(10_000)) / costOf(() => take(2500))).toBeLessThan(8);
+});
+
+describe('a unit that the heading says', () => {
+  it.each([
+    ['Capacity (kW)', 'kw'],
+    ['Cooling, MBH', 'mbh'],
+    ['Charge [kg]', 'kg'],
+    ['Charge kg', 'kg'],
+    ['Tons', undefined],
+    ['Capacity', undefined],
+    ['Area served', undefined],
+    ['kW', undefined],
+  ])('%s: %s', (heading, unit) => expect(unitInHeading(heading)).toBe(unit));
+
+  it('is the unit of bare numbers: 35.2 kW are ten tons, and not 35.2', () => {
+    const headings = ['customer', 'site', 'unit', 'kind', 'Capacity (kW)'];
+    const row = (capacity: string, tag: string) => ['Trust', 'School', tag, 'package cooling only', capacity];
+    const table = { headings, rows: [row('35.17', 'RTU-1'), row('5 tons', 'RTU-2')], lines: [2, 3] };
+    const columns = Object.fromEntries(
+      ['customer', 'site', 'unit', 'kind'].map((name) => [name, { from: name }] as const),
+    );
+    const recipe: Recipe = {
+      ...{ kind: 'units', dateOrder: null, words: {}, fixes: {}, joins: {} },
+      columns: { ...columns, tons: { from: 'Capacity (kW)' } },
+    };
+    const { rows } = translate(table, recipe, {}, { positionIn: () => ({ lat: 0, lon: 0 }) });
+    // 1 ton of refrigeration is 3.51685 kW (12,000 Btu/h; NIST SP 811).
+    expect(Number(rows[0]?.cells.tons)).toBeCloseTo(10, 2);
+    expect(rows[1]?.cells.tons).toBe('5');
+  });
 });

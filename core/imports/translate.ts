@@ -129,6 +129,12 @@ export function translate(
   const places = new Map(table.headings.map((heading, i) => [heading, i]));
   const sources = Object.entries(recipe.columns).filter(([name]) => columns[name]);
   const order = askedOrder(table, recipe, places);
+  const units = new Map(
+    sources.flatMap(([name, source]) => {
+      const unit = 'from' in source ? unitInHeading(source.from) : undefined;
+      return unit === undefined ? [] : [[name, unit] as const];
+    }),
+  );
   const groups = new Map<
     string,
     { column: string; cause: string; count: number; samples: { line: number; value: string }[] }
@@ -163,8 +169,9 @@ export function translate(
       if (!trouble(column, cause, line, value)) reason ??= `${column}: ${cause}`;
     };
     for (const [name, source] of sources) {
-      const raw = cellOf(row, source, places);
-      if (saysUnknown(raw)) continue;
+      const written = cellOf(row, source, places);
+      if (saysUnknown(written)) continue;
+      const raw = withUnit(written, units.get(name));
       const { content } = columns[name] as { content: Content };
       try {
         if (WORDED.has(content)) {
@@ -373,3 +380,20 @@ function unitsOnce<T extends { line: number; cells: Record<string, string>; row:
   }
   return [...first.values()];
 }
+
+/**
+ * The unit that a heading says its numbers are in: "Capacity (kW)", "Charge [kg]", "Cooling, MBH".
+ *
+ * @returns undefined where its last word is no unit of a column of ours
+ */
+export function unitInHeading(heading: string): string | undefined {
+  const last = /[[(,\s]\s*([^\s()[\],]+)\s*[\])]?\s*$/.exec(heading)?.[1]?.toLowerCase();
+  return last !== undefined && HEADING_UNITS.has(last) ? last : undefined;
+}
+const HEADING_UNITS: ReadonlySet<string> = new Set(
+  'kw btuh btu/h btu/hr mbh kbtuh kbtu/h kg g oz lb lbs'.split(' '),
+);
+
+/** A bare number with the unit of its heading; what has a unit of its own keeps it. */
+const withUnit = (cell: string, unit: string | undefined): string =>
+  unit !== undefined && /^[\d.,\s]+$/.test(cell) ? `${cell} ${unit}` : cell;

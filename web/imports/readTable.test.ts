@@ -76,3 +76,15 @@ describe('the table in it', () => {
     ).toEqual(['2014-06-30', '2014-06-30T14:15', 'yes', '2.3', '']);
   });
 });
+
+it('a line of nothing but units beneath the heading belongs to it', () => {
+  const line = (cells: string[], at: number) => ({ cells, line: at });
+  const table = tableIn([
+    line(['Customer', 'Site', 'Unit', 'Kind', 'Capacity', 'Charge'], 1),
+    line(['', '', '', '', 'kW', '(kg)'], 2),
+    line(['Trust', 'School', 'RTU-1', 'rooftop', '35.2', '4'], 3),
+  ]);
+  expect(table.headings.slice(-2)).toEqual(['Capacity (kW)', 'Charge (kg)']);
+  expect(table.rows).toEqual([['Trust', 'School', 'RTU-1', 'rooftop', '35.2', '4']]);
+  expect(table.lines).toEqual([3]);
+});

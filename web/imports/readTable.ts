@@ -95,6 +95,22 @@ export function cellText(cell: unknown): string {
   return String(cell).trim();
 }
 
+/** Units as a second line of headings writes them, in brackets or bare. */
+const UNITS: ReadonlySet<string> = new Set(
+  'kw btuh btu/h btu/hr mbh kbtuh tons ton kg g oz lb lbs v volts ph a amps °f °c f c psi psig hz'.split(' '),
+);
+const isUnitLine = (cells: readonly string[]): boolean => {
+  const filled = cells
+    .map((cell) =>
+      cell
+        .trim()
+        .replace(/^[([]|[)\]]$/g, '')
+        .toLowerCase(),
+    )
+    .filter(Boolean);
+  return filled.length > 0 && filled.every((cell) => UNITS.has(cell));
+};
+
 /** Rows above the heading: a title, the date of the list. */
 const MOST_ABOVE = 15;
 const MOST_COLUMNS = 200;
@@ -135,7 +151,15 @@ export function tableIn(lines: Lines): RawTable & { readonly headingLine: number
     places.push(i);
     headings.push(times === 1 ? text : `${text} (${times})`);
   });
-  const body = filled.slice(best + 1);
+  // A line of nothing but units beneath the heading says what the numbers are in.
+  const beneath = filled[best + 1];
+  const hasUnits = beneath !== undefined && isUnitLine(beneath.cells);
+  if (hasUnits)
+    places.forEach((place, k) => {
+      const unit = beneath.cells[place]?.trim();
+      if (unit) headings[k] = `${headings[k]} (${unit.replace(/^[([]|[)\]]$/g, '')})`;
+    });
+  const body = filled.slice(best + (hasUnits ? 2 : 1));
   return {
     headings,
     rows: body.map(({ cells }) => places.map((i) => cells[i] ?? '')),
