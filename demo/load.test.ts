@@ -172,6 +172,18 @@ describe('a raw read', () => {
     await server.db.run(
       `update calls set complaint = 'Filters and belts' where kind = 'maintenance' and state = 'planned'`,
     );
+    // And somebody who was told of today.
+    await server.db.run(
+      `with told as (
+         select id, site_id, planned_for from visits
+         where planned_for >= $1 and crew_id is not null and arrived_at is null and cancelled_at is null),
+       written as (
+         insert into messages (site_id, day, subject, text, made_at)
+         select site_id, planned_for, 'Our visit', 'we come', now() from told)
+       insert into notices (visit_id, kind, day, from_at, until_at, text, made_at)
+       select id, 'planned', planned_for, 480, 600, 'we come', now() from told`,
+      [TODAY],
+    );
     const planned = await server.db.rows<{ id: string }>(
       `select vc.visit_id as id
        from visit_calls vc join calls k on k.id = vc.call_id

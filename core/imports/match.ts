@@ -1,3 +1,4 @@
+import { unitInHeading } from './headingUnits.ts';
 import { bothWays } from './cells.ts';
 import { columnsOf, type Column, type ImportKind } from './columns.ts';
 import { plainWord, SURE, USUALLY } from './words.ts';
@@ -25,7 +26,10 @@ const words = (heading: string): string =>
 
 /** How well a heading fits a column by its name: 3 the very name, 2 all its words, 0 not at all. */
 function byName(heading: string, column: Column): number {
-  const text = words(heading);
+  const unit = unitInHeading(heading);
+  // What its numbers are in is no part of what it is called.
+  const bare = unit === undefined ? heading : heading.slice(0, heading.toLowerCase().lastIndexOf(unit));
+  const text = words(bare.replace(/[[(,\s]+$/, ''));
   const names = column.called.map((name) => words(name));
   if (names.includes(text)) return 3;
   const own = new Set(text.split(' '));

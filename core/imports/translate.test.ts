@@ -1,7 +1,7 @@
 import { costOf } from '../base/time/testing/cost.ts';
 import { doublesIn, tagDoubles } from './doubles.ts';
 import { groupKey, guessKind, guessMapping, tagKey, translate, type RawTable, type Recipe } from './index.ts';
-import { unitInHeading } from './translate.ts';
+import { unitInHeading } from './headingUnits.ts';
 import { saysUnknown } from './words.ts';
 
 const table = (headings: string[], ...rows: string[][]): RawTable => ({
@@ -328,6 +328,15 @@ describe('a unit that the heading says', () => {
     ['Area served', undefined],
     ['kW', undefined],
   ])('%s: %s', (heading, unit) => expect(unitInHeading(heading)).toBe(unit));
+
+  it('is no part of what the column is called', () => {
+    const headings = ['Customer', 'Site', 'Tag', 'Type', 'Capacity (kW)', 'Charge, kg'];
+    const rows = [['a', 'b', 'RTU-1', 'rooftop', '35.2', '4']];
+    expect(guessMapping({ headings, rows, lines: [2] }, 'units')).toMatchObject({
+      tons: { from: 'Capacity (kW)' },
+      charge_lb: { from: 'Charge, kg' },
+    });
+  });
 
   it('is the unit of bare numbers: 35.2 kW are ten tons, and not 35.2', () => {
     const headings = ['customer', 'site', 'unit', 'kind', 'Capacity (kW)'];

@@ -1,3 +1,4 @@
+import { unitInHeading } from './headingUnits.ts';
 import * as cells from './cells.ts';
 import { columnsOf, neededOf, type Content, type ImportKind } from './columns.ts';
 import { doublesIn, tagDoubles, type Double } from './doubles.ts';
@@ -380,19 +381,6 @@ function unitsOnce<T extends { line: number; cells: Record<string, string>; row:
   }
   return [...first.values()];
 }
-
-/**
- * The unit that a heading says its numbers are in: "Capacity (kW)", "Charge [kg]", "Cooling, MBH".
- *
- * @returns undefined where its last word is no unit of a column of ours
- */
-export function unitInHeading(heading: string): string | undefined {
-  const last = /[[(,\s]\s*([^\s()[\],]+)\s*[\])]?\s*$/.exec(heading)?.[1]?.toLowerCase();
-  return last !== undefined && HEADING_UNITS.has(last) ? last : undefined;
-}
-const HEADING_UNITS: ReadonlySet<string> = new Set(
-  'kw btuh btu/h btu/hr mbh kbtuh kbtu/h kg g oz lb lbs'.split(' '),
-);
 
 /** A bare number with the unit of its heading; what has a unit of its own keeps it. */
 const withUnit = (cell: string, unit: string | undefined): string =>

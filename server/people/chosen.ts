@@ -1,4 +1,4 @@
-import { randomInt } from 'node:crypto';
+import { createHmac, randomInt } from 'node:crypto';
 import { ZxcvbnFactory } from '@zxcvbn-ts/core';
 import * as known from '@zxcvbn-ts/language-common';
 import { invalid } from '../http/problem.ts';
@@ -76,3 +76,20 @@ export const oneTimeWord = (): string =>
   Array.from({ length: GROUPS }, () =>
     Array.from({ length: 4 }, () => ALPHABET[randomInt(ALPHABET.length)]).join(''),
   ).join('-');
+
+/**
+ * The word of somebody that follows from a secret: whoever asks a second time, because the first answer was
+ * lost, is given the same.
+ *
+ * @param of whom it is for; anything else gives another word
+ */
+export function wordThatFollows(secret: string, of: string): string {
+  const letters: string[] = [];
+  const most = 256 - (256 % ALPHABET.length);
+  for (let round = 0; letters.length < 4 * GROUPS; round++)
+    for (const byte of createHmac('sha256', secret).update(`one-time word ${round} ${of}`).digest())
+      // A byte beyond the last whole turn of the alphabet would favour its first letters.
+      if (byte < most && letters.length < 4 * GROUPS)
+        letters.push(ALPHABET[byte % ALPHABET.length] as string);
+  return letters.join('').replace(/(.{4})(?=.)/g, '$1-');
+}

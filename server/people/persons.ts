@@ -79,16 +79,22 @@ export async function addPerson(
     today,
     now,
     cost,
-  }: { actor: string | null; today: PlainDate; now: Date; cost?: number | undefined },
+    given,
+  }: {
+    actor: string | null;
+    today: PlainDate;
+    now: Date;
+    cost?: number | undefined;
+    /** The word, and its hash, where they were made before. */
+    given?: { readonly word: string; readonly passwordHash: string };
+  },
 ): Promise<OneTimeWord> {
   await refuseSameLogin(db, transaction, body.login, body.id);
   const { crewId = null, ...fields } = body;
-  const word = oneTimeWord();
+  const word = given?.word ?? oneTimeWord();
   const until = new Date(now.getTime() + WEEK_MS);
-  await db.models.User.create(
-    { ...fields, passwordHash: await hashPassword(word, cost), oneTimeUntil: until },
-    { transaction },
-  );
+  const passwordHash = given?.passwordHash ?? (await hashPassword(word, cost));
+  await db.models.User.create({ ...fields, passwordHash, oneTimeUntil: until }, { transaction });
   await joinCrew(db, transaction, { userId: body.id, crewId, from: today });
   await writeLog(db, transaction, {
     actor,

@@ -3,11 +3,12 @@ import type { CompanyMade, Missing, NewCompany } from '#contracts/setup';
 import type { OneTimeWord } from '#contracts/people';
 import { localDate } from '#core/base/time';
 import { addCrew } from '../crews/service.ts';
+import type { Database } from '../db/connect.ts';
 import type { Dependencies } from '../dependencies.ts';
 import { writeLog } from '../http/log.ts';
 import { invalid, Problem } from '../http/problem.ts';
-import { hashPassword } from '../people/passwords.ts';
-import { refuseGuessable } from '../people/chosen.ts';
+import { hashPassword, passwordMatches } from '../people/passwords.ts';
+import { refuseGuessable, wordThatFollows } from '../people/chosen.ts';
 import { addPerson } from '../people/persons.ts';
 import { companyToday } from '../settings/service.ts';
 import { LOCK_SETUP, MISSING } from './setup.sql.ts';
@@ -32,7 +33,9 @@ function sameWord(given: string, wanted: string): boolean {
 }
 
 /**
- * Makes the company in one transaction: settings, the first manager, crews, people.
+ * Makes the company in one transaction: settings, the first manager, crews, people. Everybody's word is hashed
+ * beforehand, as many at a time as there are cores. Where the answer was lost, the same set-up sent again by
+ * whoever knows the manager's password is answered with the same words.
  *
  * @throws Problem 403 with the wrong word, 409 when somebody is on record already, 422
  */
@@ -41,15 +44,21 @@ export async function makeCompany(
     db,
     clock,
     setupWord,
+    sessionSecret,
     passwordCost: cost,
-  }: Pick<Dependencies, 'db' | 'clock' | 'setupWord' | 'passwordCost'>,
+  }: Pick<Dependencies, 'db' | 'clock' | 'setupWord' | 'sessionSecret' | 'passwordCost'>,
   body: NewCompany,
 ): Promise<CompanyMade> {
   if (!sameWord(body.word, setupWord))
     throw invalid([{ path: 'word', message: 'is not the word that stands where Gradum was started' }]);
   refuseUnfit(body);
   refuseGuessable(body.manager.password, [body.company.name, body.manager.displayName, body.manager.login]);
-  const passwordHash = await hashPassword(body.manager.password, cost);
+  const known = await wordsAgain(db, body, sessionSecret);
+  if (known) return known;
+  const [passwordHash, ...hashes] = await Promise.all([
+    hashPassword(body.manager.password, cost),
+    ...body.people.map((person) => hashPassword(wordOf(person.id, body, sessionSecret), cost)),
+  ]);
   const today = localDate(clock.now(), body.company.timeZone);
   const actor = body.manager.id;
   return db.transaction(async (transaction) => {
@@ -63,11 +72,33 @@ export async function makeCompany(
       await db.models.Setting.create({ name, value, validFrom: EVER, recordedBy: actor }, { transaction });
     for (const crew of body.crews) await addCrew(db, transaction, crew, actor);
     const words: OneTimeWord[] = [];
-    for (const person of body.people)
-      words.push(await addPerson(db, transaction, person, { actor, today, now: clock.now(), cost }));
+    for (const [i, person] of body.people.entries()) {
+      const given = { word: wordOf(person.id, body, sessionSecret), passwordHash: hashes[i] as string };
+      words.push(await addPerson(db, transaction, person, { actor, today, now: clock.now(), given }));
+    }
     await writeLog(db, transaction, { actor, action: 'set up', entity: 'company', entityId: null });
     return { words };
   });
+}
+
+const wordOf = (personId: string, { id }: Pick<NewCompany, 'id'>, secret: string): string =>
+  wordThatFollows(secret, `${id} ${personId}`);
+
+/** The words of a company that this very set-up has made already; undefined where it is none of that. */
+async function wordsAgain(db: Database, body: NewCompany, secret: string): Promise<CompanyMade | undefined> {
+  const manager = await db.models.User.findByPk(body.manager.id);
+  if (!manager || !(await passwordMatches(body.manager.password, manager.passwordHash))) return undefined;
+  const users = await db.models.User.findAll({ where: { id: body.people.map(({ id }) => id) } });
+  const words = await Promise.all(
+    body.people.map(async ({ id, login, displayName }): Promise<OneTimeWord[]> => {
+      const user = users.find((one) => one.id === id);
+      const word = wordOf(id, body, secret);
+      // Whoever has chosen a password of his own since needs no word.
+      if (!user?.oneTimeUntil || !(await passwordMatches(word, user.passwordHash))) return [];
+      return [{ login, displayName, word, until: user.oneTimeUntil.toISOString() }];
+    }),
+  );
+  return { words: words.flat() };
 }
 
 /** What the contract of one part cannot see. @throws Problem 422 */

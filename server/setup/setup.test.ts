@@ -34,6 +34,27 @@ function company(more: object = {}) {
 }
 const post = (body: object) => request.agent(server.app).post('/api/setup').send(body);
 
+it('ten people are let in by one request, and a lost answer is given again to whoever knows the password', async () => {
+  const crew = { id: randomUUID(), name: 'First', week, start: null };
+  const people = Array.from({ length: 10 }, (_, i) => ({
+    ...{ id: randomUUID(), displayName: `Person ${i}`, login: `person${i}` },
+    ...{ role: 'technician', crewId: crew.id },
+  }));
+  const body = company({ crews: [crew], people });
+  const first = (await post(body).expect(201)).body as { words: { login: string; word: string }[] };
+  expect(new Set(first.words.map(({ word }) => word)).size).toBe(10);
+  for (const { word } of first.words)
+    expect(word).toMatch(/^[a-hj-km-np-z2-9]{4}(-[a-hj-km-np-z2-9]{4}){3}$/);
+  expect((await post(body).expect(201)).body).toEqual(first);
+  await request
+    .agent(server.app)
+    .post('/api/session')
+    .send({ login: 'person7', password: first.words[7]?.word })
+    .expect(200);
+  const other = { ...body, manager: { ...body.manager, password: 'another four word mast' } };
+  await post(other).expect(409);
+});
+
 describe('an empty database', () => {
   it('says so, becomes a company at once, and lets its manager and people in', async () => {
     const agent = request.agent(server.app);

@@ -12,12 +12,14 @@ import { UNITS_IN_BRIEF, UNITS_OF_ROOF } from '../roofs/roofs.sql.ts';
 import * as due from '../routes/due/due.sql.ts';
 import * as board from '../routes/reads/board.sql.ts';
 import { FILTERS_TO_LOAD, STOPS_OF_ROUTE } from '../routes/publish/page.sql.ts';
-import { TO_TELL } from '../routes/publish/publish.sql.ts';
+import { TOLD_LAST, TO_TELL } from '../routes/publish/publish.sql.ts';
 import { MISSING } from '../setup/setup.sql.ts';
 import { candidateUnits, documentsFound } from '../search/search.sql.ts';
 import * as sheet from '../sheet/read.sql.ts';
 import * as sites from '../sites/sites.sql.ts';
 import { SYSTEM } from '../system/system.sql.ts';
+import { CONTACTS_TO_TELL, MESSAGES } from '../telling/telling.sql.ts';
+import { TOLD_BY } from '#contracts/telling';
 import { LINKS_OF_SITE, POINTS_OF_SITE } from '../tracing/tracing.sql.ts';
 import * as units from '../units/units.sql.ts';
 import * as visits from '../visits/visits.sql.ts';
@@ -58,6 +60,9 @@ import {
   counterRow,
   callRate,
   workedMinutes,
+  message,
+  stopToTell,
+  toldLast,
   onHold,
   knownBest,
   watched,
@@ -351,8 +356,26 @@ export const READS: readonly Read[] = [
   {
     name: 'stops to tell of',
     sql: TO_TELL,
-    asked: (held) => [[held.routes, '2000-01-01']],
-    row: z.strictObject({ visitId: id, site: text, day, startAt: z.number(), units: z.array(text) }),
+    asked: (held) => [[held.routes, '2000-01-01', [held.today]]],
+    row: stopToTell,
+  },
+  {
+    name: 'what was told last',
+    sql: TOLD_LAST,
+    asked: (held) => [['2000-01-01', held.routes, [held.today]]],
+    row: toldLast,
+  },
+  {
+    name: 'messages',
+    sql: MESSAGES,
+    asked: (held) => [['2000-01-01', `${held.today}T12:00:00Z`]],
+    row: message,
+  },
+  {
+    name: 'whom to tell',
+    sql: CONTACTS_TO_TELL,
+    asked: (held) => [[held.sites]],
+    row: z.strictObject({ siteId: id, id, way: z.enum(TOLD_BY), address: text }),
   },
   {
     name: 'sites of a crew',

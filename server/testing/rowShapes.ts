@@ -13,6 +13,8 @@ import {
 } from '#core/base/vocabulary';
 import { CALL_STATES, CANCELLED_AS, OUTCOME_GRADES, WAITING_FOR } from '#core/record/work';
 import { callFields, type CallPage, type CallRow, type KnownAtIntake } from '#contracts/calls';
+import type { ToldLast } from '#core/planning/telling';
+import { MESSAGE_STATES, type MessageRow } from '#contracts/telling';
 import type { CustomerRow } from '#contracts/customers';
 import type { News } from '#contracts/news';
 import { PHOTO_PURPOSES, photoMark, type PhotoView } from '#contracts/photos';
@@ -661,3 +663,18 @@ export const system = z.strictObject({
   openImports: count,
   imports: z.array(z.strictObject({ fileName: text, kind: text, by: maybe(text), at: instant })),
 });
+
+export const stopToTell = z.strictObject({
+  ...{ visitId: id, siteId: id, crewId: id, site: text, day, startAt: z.number() },
+  openingHours: maybe(openingHours),
+  units: z.array(text),
+});
+export const toldLast = z.strictObject({
+  ...{ visitId: id, siteId: id, site: text, day, from: z.number(), until: z.number(), heard: z.boolean() },
+}) satisfies z.ZodType<ToldLast>;
+export const message = z.strictObject({
+  ...{ id, day, siteId: id, site: text, customer: text, text, madeAt: z.string(), tried: count },
+  ...{ contact: maybe(text), address: maybe(text), reply: maybe(text), by: maybe(text) },
+  way: maybe(z.enum(['e-mail', 'text message', 'telephone'])),
+  state: z.enum(MESSAGE_STATES),
+}) satisfies z.ZodType<MessageRow>;

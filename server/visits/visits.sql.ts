@@ -70,7 +70,11 @@ const TOLD_DAY = 'case when t.crew_id = $2 and t.day = $1::date then t.day else 
  */
 export const VISITS_OF_CREW = `
 ${visit(TOLD_DAY)}
-where v.cancelled_at is null
+where v.id in (
+    select visit_id from published_stops where crew_id = $2 and day = $1::date
+    union
+    select id from visits where crew_id = $2 and planned_for between $1::date - 14 and $1::date)
+  and v.cancelled_at is null
   and ((t.crew_id = $2 and t.day = $1::date)
     or (v.crew_id = $2 and v.planned_for between $1::date - 14 and $1::date - 1 and v.left_at is null)
     or (v.crew_id = $2 and v.planned_for = $1::date and (

@@ -30,6 +30,8 @@ export function SitePicker({
   return (
     <Command
       shouldFilter={false}
+      // A pointer that lies where the rows come up chooses none of them.
+      disablePointerSelection
       label="Site"
       className="relative"
       value={selected}

@@ -51,7 +51,7 @@ export function OnHold({ board }: { board: BoardView }) {
                     </Link>
                     <span>
                       waits for <strong>{row.waitingFor}</strong>
-                      {days > 0 ? `, ${plural(days, 'day')}` : ''}
+                      {days > 0 ? `; on hold for ${plural(days, 'day')}` : ''}
                     </span>
                   </>
                 }

@@ -1,5 +1,5 @@
 import { v7 as uuid } from 'uuid';
-import { minutesOfDay } from '#core/base/time';
+import { clockTyped, minutesOfDay, zoneTyped } from '#core/base/time';
 import type { NewCompany } from '#contracts/setup';
 import type { Role } from '#contracts/roles';
 import { positionIn } from '../maps/position.ts';
@@ -74,7 +74,7 @@ export const loginFrom = (displayName: string): string =>
 
 const minutes = (text: string): number => {
   try {
-    return minutesOfDay(text);
+    return minutesOfDay(clockTyped(text) ?? text);
   } catch {
     return Number.NaN;
   }
@@ -90,7 +90,7 @@ export function asCompany(typed: TypedCompany): Omit<NewCompany, never> {
   return {
     id,
     word,
-    company: { name, timeZone, units },
+    company: { name, timeZone: zoneTyped(timeZone) ?? timeZone, units },
     yard: yardOf(typed),
     manager: { id: managerId, displayName, login: login || loginFrom(displayName), password },
     crews: typed.crews.map((crew) => {

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { addDays, clockTyped, clockText, dayTyped, dayWords } from './index.ts';
+import { addDays, clockTyped, clockText, dayTyped, dayWords, zoneTyped } from './index.ts';
 
 const TODAY = '2026-06-03';
 
@@ -60,4 +60,20 @@ describe('a time of day as people type it', () => {
       ),
     );
   });
+});
+
+describe('a time zone as people say it', () => {
+  it.each([
+    ['eastern', 'EST5EDT'],
+    ['Eastern Time', 'EST5EDT'],
+    ['US/Eastern', 'EST5EDT'],
+    ['pacific standard time', 'PST8PDT'],
+    ['CT', 'CST6CDT'],
+    ['mountain', 'MST7MDT'],
+    ['EST5EDT', 'EST5EDT'],
+    ['utc', 'utc'],
+    ['somewhere', undefined],
+    ['', undefined],
+    ['time', undefined],
+  ])('%s: %s', (text, zone) => expect(zoneTyped(text)).toBe(zone));
 });

@@ -23,6 +23,27 @@ export function isTimeZone(zone: string): boolean {
   }
 }
 
+/** Time zones of North America as people say them, by the zones that are called after no place. */
+const SPOKEN: Readonly<Record<string, string>> = {
+  ...{ eastern: 'EST5EDT', et: 'EST5EDT', est: 'EST5EDT', edt: 'EST5EDT' },
+  ...{ central: 'CST6CDT', ct: 'CST6CDT', cst: 'CST6CDT', cdt: 'CST6CDT' },
+  ...{ mountain: 'MST7MDT', mt: 'MST7MDT', mst: 'MST7MDT', mdt: 'MST7MDT' },
+  ...{ pacific: 'PST8PDT', pt: 'PST8PDT', pst: 'PST8PDT', pdt: 'PST8PDT' },
+};
+
+/**
+ * A time zone as people type it: "eastern", "Pacific time", "US central", or the name of a zone in any case.
+ *
+ * @returns undefined for what is none
+ * @example zoneTyped('eastern time') // "EST5EDT"
+ */
+export function zoneTyped(text: string): string | undefined {
+  const typed = text.trim();
+  const word = typed.toLowerCase().replace(/^us[ /]+|[ -]+(standard|daylight)?\s*(time)?$/g, '');
+  const spoken = Object.hasOwn(SPOKEN, word) ? SPOKEN[word] : undefined;
+  return spoken ?? (typed !== '' && isTimeZone(typed) ? typed : undefined);
+}
+
 /**
  * The instant a wall clock in `zone` showed `local`, without guessing: times skipped or repeated by a clock
  * change say so.
