@@ -107,7 +107,7 @@ test('from an empty database to a saved route of one’s own spreadsheets', asyn
       'Tidewater Storage,Bldg A,,"14 Salt Lane, east gate",41.021,-70.031,RTU-2,package gas/electric,' +
         'Norvane,NV-120,0013A,2014-03-01,,10,R-22,14.5,208/230,3,,in service',
     );
-    expect(units).toContain('HP-2,package heat pump,Fennimore,XF60,,2019-04-05,,5,R-410A,6.5,230,1');
+    expect(units).toContain('HP-2,package heat pump,Fenwhist,XF60,,2019-04-05,,5,R-410A,6.5,230,1');
     expect(units).toContain('AHU 1,split with air handler,Calder,C-240,77812,2006-01-01,,20,R-407C,22,460,3');
   });
 

@@ -190,11 +190,11 @@ describe('what the drawing shows', () => {
       expect(await slot()).toMatchObject({ installed: null, earlier: 0 });
       await enter(
         'work',
-        { text: 'new motor', installed: { slot: BLOWER, manufacturer: 'Fennimore', model: 'B-2' } },
+        { text: 'new motor', installed: { slot: BLOWER, manufacturer: 'Fenwhist', model: 'B-2' } },
         '2026-06-18T14:00:00Z',
       );
       expect(await slot()).toMatchObject({
-        installed: { from: '2026-06-18', manufacturer: 'Fennimore', model: 'B-2' },
+        installed: { from: '2026-06-18', manufacturer: 'Fenwhist', model: 'B-2' },
         earlier: 1,
       });
       await enter(

@@ -37,7 +37,7 @@ const wordsRoom = (words: string): number => words.length * 6.7 + 12;
 const STRIP_PX = 52;
 const LANE_PX = 17;
 /** Names in more lanes than this make the board longer than they help. */
-const NAME_LANES = 2;
+const NAME_LANES = 3;
 /** Priorities that a block wears; the others are what a day is full of. */
 const soonOf = (stop: BoardStop): string | undefined =>
   ['at once', 'today'].find((soon) => stop.calls.some(({ priority }) => priority === soon));

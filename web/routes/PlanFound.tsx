@@ -174,7 +174,7 @@ export function PlanStrips({ found: { view, orders } }: { found: Pick<Found, 'vi
                     <strong className="block truncate">{one.crew}</strong>
                     back {clockText(one.backAt ?? 0)}
                   </span>
-                  <div className="relative h-11">
+                  <div className="relative min-h-11">
                     <CrewStrip
                       day={one}
                       hours={hours}

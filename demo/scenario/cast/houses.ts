@@ -74,7 +74,7 @@ export const HOUSES: readonly CustomerCast[] = [
     sites: [
       {
         name: 'Six-Screen House',
-        street: '22 Playhouse Yard',
+        street: '22 Curtain Yard',
         at: [1.9, 2.9],
         units: [
           [

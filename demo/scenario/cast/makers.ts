@@ -4,21 +4,21 @@ import type { UnitKind } from '#core/base/vocabulary';
 export const MAKERS: Record<UnitKind, readonly (readonly [maker: string, line: string])[]> = {
   'package gas/electric': [
     ['Norvane', 'NVG'],
-    ['Calthwick', 'CK-G'],
-    ['Tarnhelm', 'TH6'],
+    ['Calvrick', 'CK-G'],
+    ['Tarnvex', 'TH6'],
   ],
   'package heat pump': [
     ['Norvane', 'NVH'],
-    ['Quorndale', 'QHP'],
+    ['Quorvane', 'QHP'],
   ],
   'package cooling only': [
-    ['Calthwick', 'CK-C'],
-    ['Quorndale', 'QC'],
+    ['Calvrick', 'CK-C'],
+    ['Quorvane', 'QC'],
   ],
-  'split with air handler': [['Tarnhelm', 'TS4']],
+  'split with air handler': [['Tarnvex', 'TS4']],
   'make-up air': [['Brindlecombe', 'MA-D']],
-  'water-source heat pump': [['Quorndale', 'QWS']],
+  'water-source heat pump': [['Quorvane', 'QWS']],
   boiler: [['Emberlode', 'CB']],
   'unit heater': [['Brindlecombe', 'UH-T']],
-  'exhaust fan': [['Fennimore', 'XF']],
+  'exhaust fan': [['Fenwhist', 'XF']],
 };

@@ -10,7 +10,7 @@ export const TRADE: readonly CustomerCast[] = [
     sites: [
       {
         name: 'Throwing Rooms',
-        street: '4 Coppergate',
+        street: '4 Copperlatch',
         at: [-2.3, 3.4],
         units: [
           [HP, 'HP', ['Wheel hall', 'Glaze room', 'Drying room', 'Office']],
@@ -210,7 +210,7 @@ export const TRADE: readonly CustomerCast[] = [
       },
       {
         name: 'Showroom',
-        street: '12 Playhouse Yard',
+        street: '12 Curtain Yard',
         at: [1.8, 3.0],
         units: [[GE, 'RTU', ['Ground floor', 'First floor', 'Fabric room', 'Office']]],
       },

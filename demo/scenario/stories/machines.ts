@@ -13,7 +13,7 @@ const winterDays = (today: string, years: readonly number[], monthDay: string): 
     .map((back) => `${Number(today.slice(0, 4)) - back}-${monthDay}`)
     .filter((day) => day < addDays(today, -6));
 
-const IGNITERS = { maker: 'Calthwick', line: 'CK-G', most: 16 } as const;
+const IGNITERS = { maker: 'Calvrick', line: 'CK-G', most: 16 } as const;
 
 /** One maker's igniters of two model years crack, at many customers. @returns the units it happens to */
 export function fragileIgniters(
