@@ -44,7 +44,8 @@ export function KnownPanel({
   zone: string;
 }) {
   const { can } = useWho();
-  const [adding, setAdding] = useState(false);
+  // Its id is minted when the form opens: sent twice it is one unit.
+  const [adding, setAdding] = useState<string>();
   const units = useMemo(() => known.units.map((unit) => unit.id), [known.units]);
   const [createUnit] = useCreateUnitMutation();
   return (
@@ -99,7 +100,7 @@ export function KnownPanel({
       ) : null}
       <Panel
         title="Units here, worst first"
-        actions={can('edit record') ? <Button onClick={() => setAdding(true)}>New unit</Button> : null}
+        actions={can('edit record') ? <Button onClick={() => setAdding(uuid())}>New unit</Button> : null}
       >
         {known.units.length === 0 ? <Empty ghost="unit">No unit is on record at this site.</Empty> : null}
         <Stories units={units}>
@@ -165,10 +166,10 @@ export function KnownPanel({
           schema={unitFields.partial().required({ tag: true, kind: true })}
           stored={{}}
           onSave={async (patch) => {
-            const body = { ...patch, id: uuid(), siteId: known.siteId } as NewUnit;
+            const body = { ...patch, id: adding, siteId: known.siteId } as NewUnit;
             onUnit((await createUnit(body).unwrap()).id);
           }}
-          onClose={() => setAdding(false)}
+          onClose={() => setAdding(undefined)}
         />
       ) : null}
     </div>
