@@ -27,10 +27,11 @@ export const contactFields = z.object({
   email: email.nullable(),
   toldBy: z.enum(TOLD_BY),
 });
-type HasWay = Partial<z.infer<typeof contactFields>>;
-const hasWay = ({ toldBy, email: address, phone }: HasWay): boolean =>
+type HasWay = Partial<Pick<z.infer<typeof contactFields>, 'toldBy' | 'email' | 'phone'>>;
+/** Whether there is an address or a number for the way somebody is told by. */
+export const hasWay = ({ toldBy, email: address, phone }: HasWay): boolean =>
   !(toldBy === 'e-mail' && !address) && !((toldBy === 'text message' || toldBy === 'telephone') && !phone);
-const NO_WAY = { path: ['toldBy'], message: 'there is no address or number for that' };
+export const NO_WAY = { path: ['toldBy'], message: 'there is no address or number for that' };
 
 export const newContact = contactFields.extend({ id, siteId: id }).refine(hasWay, NO_WAY);
 export const contactPatch = contactFields.partial().extend({ version, retired: z.boolean().optional() });

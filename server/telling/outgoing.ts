@@ -47,7 +47,15 @@ const mailError = z.object({
 
 /** The ways there are by what the server was given; none where it was given nothing. */
 export function waysFor({ smtp, from, gateway, token }: Addresses): Ways {
-  const mail = smtp ? nodemailer.createTransport(smtp, { from: from ?? 'crews@localhost' }) : undefined;
+  // Given up well before a message that is being handed over counts as lost.
+  const patience = {
+    connectionTimeout: PATIENCE_MS,
+    greetingTimeout: PATIENCE_MS,
+    socketTimeout: PATIENCE_MS,
+  };
+  const mail = smtp
+    ? nodemailer.createTransport({ url: smtp, ...patience }, { from: from ?? 'crews@localhost' })
+    : undefined;
 
   async function byMail({ id, address, subject, text }: Outgoing): Promise<Handed> {
     if (!mail) return { what: 'not reached', reply: 'no mail server is set' };

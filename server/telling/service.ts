@@ -9,7 +9,7 @@ import type {
   MessagesView,
   NewContact,
 } from '#contracts/telling';
-import { contactFields } from '#contracts/telling';
+import { contactFields, hasWay, NO_WAY } from '#contracts/telling';
 import type { Database } from '../db/connect.ts';
 import type { Dependencies } from '../dependencies.ts';
 import { writeLog } from '../http/log.ts';
@@ -78,9 +78,11 @@ export async function sendWhatWaits({ db, clock, ways }: Needs): Promise<number>
       return next;
     });
     if (!message) return taken;
-    const { what, reply } = await ways.hand(message);
-    await attempt(db, message.id, what, clock.now(), { reply });
-    if (what === 'taken') taken++;
+    // It broke off while it was handed over: it stays on record as tried, and the others go on.
+    const handed = await ways.hand(message).catch(() => undefined);
+    if (!handed) continue;
+    await attempt(db, message.id, handed.what, clock.now(), { reply: handed.reply });
+    if (handed.what === 'taken') taken++;
   }
 }
 
@@ -166,10 +168,7 @@ export async function changeContact(
   const contact = await db.models.Contact.findByPk(id);
   if (!contact) throw notFound('Contact');
   const after = { ...contact.get({ plain: true }), ...patch };
-  const missing =
-    (after.toldBy === 'e-mail' && !after.email) ||
-    ((after.toldBy === 'text message' || after.toldBy === 'telephone') && !after.phone);
-  if (missing) throw invalid([{ path: 'toldBy', message: 'there is no address or number for that' }]);
+  if (!hasWay(after)) throw invalid([{ path: 'toldBy', message: NO_WAY.message }]);
   await db.transaction(async (transaction) => {
     await updateVersion(
       db.models.Contact,

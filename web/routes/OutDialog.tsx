@@ -87,6 +87,10 @@ function OutForm({
   const [plan] = useCreateVisitMutation();
   const halfDone = day.stops.filter((stop) => stop.begun && !stop.leftAt);
   const [resume, setResume] = useState(true);
+  // Minted when the dialog opens: where it is sent again, nobody is out twice.
+  const [ids] = useState(
+    () => new Map([...members, ...halfDone.map(({ visitId: id }) => ({ id }))].map(({ id }) => [id, uuid()])),
+  );
   const form = useTyped<{ who: string[]; kind: string; from: string; until: string }, Asked>(
     // One person is the crew; of several nobody is chosen beforehand.
     {
@@ -101,9 +105,16 @@ function OutForm({
   const toggle = (id: string) =>
     form.setValue('who', who.includes(id) ? who.filter((one) => one !== id) : [...who, id]);
   const save = form.submit(async ({ who: out, kind, from, until }) => {
-    const bodies: NewAbsence[] = out.map((userId) => ({ id: uuid(), userId, kind, from, until }));
+    const bodies: NewAbsence[] = out.map((userId) => ({
+      id: ids.get(userId) as string,
+      userId,
+      kind,
+      from,
+      until,
+    }));
     for (const body of bodies) await add({ part: 'absences', body }).unwrap();
-    if (resume) for (const stop of halfDone) await plan(toResume(stop, day)).unwrap();
+    if (resume)
+      for (const stop of halfDone) await plan(toResume(ids.get(stop.visitId) as string, stop, day)).unwrap();
     const names = members.filter(({ id }) => out.includes(id)).map(({ displayName }) => displayName);
     say(
       `${listed(names)} ${names.length === 1 ? 'is' : 'are'} out ${until === null ? 'until further notice' : until === from ? `on ${dayText(from)}` : `until ${dayText(until)}`}`,
@@ -181,8 +192,8 @@ function OutForm({
 }
 
 /** A visit for what a crew has begun and not left, planned as if nobody had come. */
-const toResume = (stop: BoardStop, day: BoardDay) => ({
-  id: uuid(),
+const toResume = (id: string, stop: BoardStop, day: BoardDay) => ({
+  id,
   siteId: stop.siteId,
   callIds: stop.calls.map((call) => call.id),
   crewId: day.crewId,

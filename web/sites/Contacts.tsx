@@ -35,10 +35,11 @@ export function Contacts({ siteId }: { siteId: string }) {
   const [add] = useAddContactMutation();
   const [change] = useChangeContactMutation();
   const [form, setForm] = useState<ContactView | 'new'>();
+  // Minted when the form opens: sent twice it is one contact.
+  const [newId, setNewId] = useState(() => uuid());
   const retire = async ({ id, version, name }: ContactView) => {
     try {
-      const left = await change({ id, patch: { version, retired: true } }).unwrap();
-      void left;
+      await change({ id, patch: { version, retired: true } }).unwrap();
       say(`${name} is off the record`, {
         undo: () => change({ id, patch: { version: version + 1, retired: false } }).unwrap(),
       });
@@ -49,7 +50,18 @@ export function Contacts({ siteId }: { siteId: string }) {
   return (
     <Panel
       title="Contacts"
-      actions={can('edit record') ? <Button onClick={() => setForm('new')}>New contact</Button> : null}
+      actions={
+        can('edit record') ? (
+          <Button
+            onClick={() => {
+              setNewId(uuid());
+              setForm('new');
+            }}
+          >
+            New contact
+          </Button>
+        ) : null
+      }
     >
       {error ? <Trouble error={error} retry={refetch} /> : null}
       {data?.length === 0 ? (
@@ -103,7 +115,7 @@ export function Contacts({ siteId }: { siteId: string }) {
               await add({
                 ...{ role: 'at the site', toldBy: 'e-mail', phone: null, email: null },
                 ...patch,
-                ...{ id: uuid(), siteId },
+                ...{ id: newId, siteId },
               } as NewContact).unwrap();
             else
               await change({

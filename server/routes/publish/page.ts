@@ -81,7 +81,8 @@ function workLines(calls: StopRead['calls']): string[] {
   });
 }
 
-const hoursOn = (hours: OpeningHours, day: PlainDate): [number, number][] =>
+/** Hours of a day, minutes since midnight. */
+export const hoursOn = (hours: OpeningHours, day: PlainDate): [number, number][] =>
   (hours[String(weekday(day)) as keyof OpeningHours] ?? []).map(([open, close]) => [
     minutesOfDay(open),
     minutesOfDay(close),

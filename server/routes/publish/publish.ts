@@ -1,6 +1,6 @@
 import type { Transaction } from 'sequelize';
 import { whatToTell, type StopToTell, type ToldLast } from '#core/planning/telling';
-import { addDays, daysBetween, minutesOfDay, weekday, type PlainDate } from '#core/base/time';
+import { addDays, daysBetween, type PlainDate } from '#core/base/time';
 import type { PublishBody } from '#contracts/board';
 import type { OpeningHours } from '#contracts/sites';
 import type { Dependencies } from '../../dependencies.ts';
@@ -10,6 +10,7 @@ import { firstTime } from '../../http/once.ts';
 import { companyNow, companyToday, planningSettings } from '../../settings/service.ts';
 import { writeMessages } from '../../telling/service.ts';
 import { crewDays, dayKey } from '../reads/shifts.ts';
+import { hoursOn } from './page.ts';
 import { PUBLISH_STOPS, TOLD_LAST, TO_TELL } from './publish.sql.ts';
 
 /**
@@ -83,11 +84,7 @@ async function stopsToTell(
   );
   return rows.map(({ openingHours, crewId, ...stop }) => ({
     ...stop,
-    open:
-      openingHours &&
-      (openingHours[String(weekday(stop.day)) as keyof OpeningHours] ?? []).map(
-        ([from, until]) => [minutesOfDay(from), minutesOfDay(until)] as const,
-      ),
+    open: openingHours && hoursOn(openingHours, stop.day),
     shiftStart: shifts.get(dayKey(crewId, stop.day)) ?? null,
   }));
 }
