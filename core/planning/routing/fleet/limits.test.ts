@@ -21,6 +21,7 @@ import {
   type Limit,
   type Shift,
 } from './index.ts';
+import { notBefore } from './limits.ts';
 
 /* Times that were told, promised or are wanted: a price in steps, and the checker's own arithmetic of it. */
 
@@ -256,5 +257,21 @@ describe('the best place for what is urgent', () => {
     expect(isUrgent(urgent)).toBe(true);
     expect(isUrgent(told(480, 600))).toBe(false);
     expect(isUrgent({})).toBe(false);
+  });
+});
+
+describe('hours of a visit whose window was told', () => {
+  const bound = { limits: [{ kind: 'told', day: 0, from: 660, by: 720 }] } as const;
+  const morning = { day: 0, open: 480, close: 690 };
+  const afternoon = { day: 0, open: 780, close: 960 };
+
+  it('leave out what is left too short for the work', () => {
+    expect(notBefore([morning, afternoon], bound, 31)).toEqual([afternoon]);
+    expect(notBefore([morning, afternoon], bound, 30)).toEqual([{ ...morning, open: 660 }, afternoon]);
+  });
+
+  it('stay as they are where nothing is left of them, or another day was told', () => {
+    expect(notBefore([morning], bound, 31)).toEqual([morning]);
+    expect(notBefore([{ ...morning, day: 1 }], bound, 30)).toEqual([{ ...morning, day: 1 }]);
   });
 });
