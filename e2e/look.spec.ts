@@ -1,91 +1,29 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test } from '@playwright/test';
 import { base, expectAccessible, signIn } from './help.ts';
 import { broken } from './measures.ts';
+import { moved, noteShifts, slowAnswers } from './still.ts';
+import { found, roof, VIEWS } from './views.ts';
 
 const THEMES = ['light', 'night', 'sun'] as const;
 
-const found = (page: Page, words: string, kind: string) =>
-  page.evaluate(
-    async ([q, wanted]) => {
-      const all = (await (await fetch(`/api/search?q=${encodeURIComponent(q as string)}`)).json()) as {
-        kind: string;
-        id: string;
-      }[];
-      return all.find((one) => one.kind === wanted)?.id as string;
-    },
-    [words, kind],
-  );
-
-interface View {
-  readonly name: string;
-  readonly at: (page: Page) => Promise<string> | string;
-  readonly then?: (page: Page) => Promise<unknown>;
-}
-
-const site = (words: string) => async (page: Page) => `/sites/${await found(page, words, 'site')}`;
-const roof = async (page: Page) => {
-  const id = await found(page, 'six-screen', 'site');
-  return page.evaluate(async (of) => {
-    const record = (await (await fetch(`/api/sites/${of}`)).json()) as { roofs: { id: string }[] };
-    return `/roofs/${record.roofs[0]?.id}`;
-  }, id);
-};
-
-const VIEWS: readonly View[] = [
-  { name: 'today', at: () => '/' },
-  {
-    name: 'take a call',
-    at: () => '/calls/new',
-    then: async (page) => {
-      await page.getByLabel('Site', { exact: true }).first().fill('main depot');
-      await page.getByRole('option').first().waitFor();
-      await page.waitForTimeout(300);
-      await page.keyboard.press('Enter');
-      await page.getByText('Units here, worst first').waitFor();
-    },
-  },
-  { name: 'a call', at: async (page) => `/calls/${await found(page, 'archive upstairs', 'call')}` },
-  { name: 'sites', at: () => '/sites' },
-  { name: 'units', at: () => '/sites?show=units' },
-  { name: 'a site', at: site('lantern hill school') },
-  {
-    name: 'a customer',
-    at: async (page) => `/customers/${await found(page, 'wrenfall schools', 'customer')}`,
-  },
-  { name: 'a unit', at: async (page) => `/units/${await found(page, 'hp-2 throwing', 'unit')}` },
-  { name: 'a roof', at: roof },
-  { name: 'drawing a roof', at: async (page) => `${await roof(page)}?draw=1` },
-  { name: 'feeds', at: async (page) => `${await site('six-screen')(page)}/feeds` },
-  { name: 'labels', at: async (page) => `${await site('six-screen')(page)}/labels` },
-  { name: 'agreements', at: () => '/agreements' },
-  { name: 'watch list', at: () => '/watch' },
-  { name: 'left open', at: () => '/watch/left-open' },
-  { name: 'the board', at: () => '/routes' },
-  { name: 'plan ahead', at: () => '/routes/plan' },
-  { name: 'load ahead', at: () => '/routes/load' },
-  { name: 'bench', at: () => '/bench/charge' },
-  { name: 'play', at: () => '/bench/play' },
-  { name: 'import', at: () => '/imports' },
-  { name: 'people', at: () => '/people' },
-  { name: 'settings', at: () => '/settings' },
-  { name: 'system', at: () => '/system' },
-];
-
-/** The page as somebody sees it after its answers have come. */
-async function open(page: Page, view: View) {
-  await page.goto(`${base()}${await view.at(page)}`);
-  await page.getByRole('heading', { level: 1 }).waitFor();
-  // News keep a connection open for good, so that the network is never still; what is on its way says so.
-  await expect(page.getByText(/^Fetching /)).toHaveCount(0);
-  await page.waitForTimeout(250);
-  await view.then?.(page);
-}
-
 for (const view of VIEWS)
-  test(`${view.name} keeps the measures in every theme, at a desk, wide and on a phone`, async ({ page }) => {
+  test(`${view.name} stands still while its answers come, and keeps the measures in every theme and width`, async ({
+    page,
+  }) => {
     await signIn(page, 'maren');
-    await open(page, view);
-    const wrong: string[] = [];
+    const at = `${base()}${await view.at(page)}`;
+    await noteShifts(page);
+    const answered = await slowAnswers(page);
+    const wrong: unknown[] = [];
+    const open = async (width: number, height: number) => {
+      await page.setViewportSize({ width, height });
+      await page.goto(at);
+      await page.getByRole('heading', { level: 1 }).waitFor();
+      await answered();
+      const shifts = await moved(page);
+      if (shifts.length > 0) wrong.push({ width, shifts });
+      await view.then?.(page);
+    };
     const look = async (width: number, height: number, themes: readonly string[]) => {
       await page.setViewportSize({ width, height });
       for (const theme of themes) {
@@ -97,11 +35,35 @@ for (const view of VIEWS)
         wrong.push(...rules.map((rule) => `${width} ${theme}: ${rule}`));
       }
     };
+    await open(1280, 800);
     await look(1280, 800, THEMES);
     await look(1920, 1000, ['light']);
+    await open(390, 844);
     await look(390, 844, THEMES);
     expect(wrong).toEqual([]);
   });
+
+test('the button that plans a call does not move under the finger', async ({ page }) => {
+  await signIn(page, 'desmond');
+  const id = await found(page, 'archive upstairs', 'call');
+  let release = (): void => undefined;
+  const held = new Promise<void>((resolve) => (release = resolve));
+  await page.route('**/api/calls/known/**', async (route) => {
+    await held;
+    await route.continue();
+  });
+  const came = page.waitForRequest('**/api/calls/known/**');
+  await page.goto(`${base()}/calls/${id}`);
+  await came;
+  const plan = page.getByRole('button', { name: 'Plan', exact: true });
+  await page.waitForTimeout(300);
+  const before = (await plan.isVisible()) ? await plan.boundingBox() : undefined;
+  release();
+  await expect(page.getByRole('heading', { name: 'The unit' })).toBeVisible();
+  await page.waitForTimeout(300);
+  if (before) expect(await plan.boundingBox()).toEqual(before);
+  await expect(plan).toBeVisible();
+});
 
 test('a visit and its readings keep the measures on a phone, and file is always in sight', async ({
   page,

@@ -3,6 +3,7 @@ import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
 import { createBrowserRouter, matchRoutes, RouterProvider } from 'react-router';
 import './theme.css';
+import { lettersAreHere } from './letters.ts';
 import { Lost } from './Lost.tsx';
 import { startOffline } from '../device/offline.ts';
 import { screen, startLoading } from './screen.ts';
@@ -75,6 +76,7 @@ const router = createBrowserRouter([
 
 startLoading(matchRoutes(router.routes, window.location)?.at(-1)?.route.element);
 
+await lettersAreHere();
 createRoot(document.getElementById('root') as HTMLElement).render(
   <StrictMode>
     <Provider store={store}>

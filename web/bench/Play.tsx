@@ -5,7 +5,7 @@ import type { UnitSystem } from '#core/base/quantities';
 import { useDraft } from '../outbox/hooks.ts';
 import { Button } from '../ui/frame/Button.tsx';
 import { number } from '../ui/words/format.ts';
-import { Loading, Panel, Screen } from '../ui/frame/Screen.tsx';
+import { Panel, Screen } from '../ui/frame/Screen.tsx';
 import { watchSight } from '../ui/frame/useInSight.ts';
 import { UnitSwitch } from '../ui/forms/UnitSwitch.tsx';
 import { useUnitSystem } from '../state/preferences.ts';
@@ -52,6 +52,7 @@ export default function Play() {
     <Screen
       title="Play"
       sentence={sentenceOf(value, blind, played)}
+      waits={played || trouble ? undefined : 'the machine'}
       actions={
         <>
           <UnitSwitch />
@@ -86,9 +87,7 @@ export default function Play() {
               {TRIPPED[opens.safety] ?? 'What you see is where it would settle if that did not stop it.'}
             </p>
           ) : null}
-          {!played ? (
-            <Loading what="the machine" />
-          ) : (
+          {played ? (
             <Panel>
               <Gauges gauges={gauges} blind={blind} onSight={setGaugesInSight} />
               {blind || played.heat ? null : (
@@ -116,7 +115,7 @@ export default function Play() {
               </p>
               {played.frostInAnHour !== undefined && !blind ? <Frost played={played} /> : null}
             </Panel>
-          )}
+          ) : null}
           <div className={played?.heat ? '' : 'hidden lg:block'}>{numbers}</div>
         </div>
         <PlayFaults value={value} set={set} />

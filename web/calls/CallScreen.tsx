@@ -9,6 +9,7 @@ import { whyNot, type DeskStep } from '#core/record/work';
 import { callPatch, type CallPatch } from '#contracts/calls';
 import { useCallQuery, useKnownAtIntakeQuery, useUpdateCallMutation } from '../api/calls.ts';
 import { useCrewsQuery } from '../api/crews.ts';
+import { settled } from '../api/settled.ts';
 import { SiteRoofs } from '../drawings/MiniRoof.tsx';
 import { MiniStory, useStories } from '../drawings/MiniStory.tsx';
 import { useWho } from '../state/session.ts';
@@ -47,7 +48,8 @@ export default function CallScreen() {
         <Trouble error={error} retry={refetch} />
       </div>
     );
-  if (!call) return <Loading what="the call" />;
+  // Its unit and its crews too: what comes later would move the button somebody is about to press.
+  if (!call || !settled(known, crews)) return <Loading what="the call" />;
   const may = (step: DeskStep) => can('take call') && whyNot(step, call) === undefined;
   const mayEdit = can('take call') && call.state !== 'done' && call.state !== 'cancelled';
 
@@ -213,6 +215,8 @@ export default function CallScreen() {
               <p className="mt-2">{unit.areaServed}</p>
               <p>{withoutLeftOpen(unit.sentence, unit.conditions)}</p>
             </>
+          ) : known.error ? (
+            <Trouble error={known.error} retry={known.refetch} />
           ) : (
             <Empty>
               Which unit it is will be known when somebody has found it; the first finding on the sheet names

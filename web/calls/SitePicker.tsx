@@ -71,9 +71,10 @@ export function SitePicker({
         </Button>
       ) : null}
       {/* Rows of earlier words stand back until those of the typed ones are there: Enter takes none of them. */}
+      {/* As high whatever is found: the form below it stays where it is. */}
       <Command.List
         aria-busy={!currentData}
-        className={`mt-1 max-h-80 overflow-y-auto border border-rule bg-sheet ${currentData ? '' : 'opacity-60'}`}
+        className={`mt-1 h-72 phone:h-80 overflow-y-auto border border-rule bg-sheet ${currentData ? '' : 'opacity-60'}`}
       >
         {data?.rows.map((site) => (
           <Command.Item

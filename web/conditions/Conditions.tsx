@@ -20,7 +20,7 @@ import { dayOf, shortDay } from '../ui/words/format.ts';
 import { Plate } from '../ui/marks/Plate.tsx';
 import { Reasons } from '../ui/marks/Reasons.tsx';
 import type { CsvColumn } from '../ui/lists/saveCsv.ts';
-import { Empty, Loading, Screen, Trouble } from '../ui/frame/Screen.tsx';
+import { Empty, Screen, Trouble } from '../ui/frame/Screen.tsx';
 import { useWhole } from '../ui/lists/useWhole.ts';
 import { WatchTabs } from '../watch/WatchTabs.tsx';
 import { say, sayRefused } from '../ui/saying/say.ts';
@@ -92,6 +92,7 @@ export default function Conditions() {
     <Screen
       title="Left open"
       sentence={sentence}
+      waits={data || error ? undefined : 'what was left open'}
       actions={
         <>
           {whole.trouble ? (
@@ -153,7 +154,6 @@ export default function Conditions() {
         </label>
       </div>
       {error ? <Trouble error={error} retry={refetch} /> : null}
-      {!data && !error ? <Loading what="what was left open" /> : null}
       {data?.total === 0 && !all ? <Empty>Nothing matches.</Empty> : null}
       <Stories units={units}>
         <ul className="border-b border-rule">

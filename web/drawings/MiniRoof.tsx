@@ -19,12 +19,21 @@ const NONE: readonly string[] = [];
 /** Room for a roof nothing is known of, feet. */
 const EMPTY_ROOF = { left: 0, top: 0, right: 60, bottom: 40 };
 
-/** The roofs of some sites in brief, as last seen on this device where there is no signal. */
-export function useRoofs(siteIds: readonly string[]): readonly BriefRoof[] {
+/**
+ * The roofs of some sites in brief, as last seen on this device where there is no signal; undefined as long as
+ * nothing is known of them.
+ */
+export function useRoofsIfKnown(siteIds: readonly string[]): readonly BriefRoof[] | undefined {
   const ids = useMemo(() => [...new Set(siteIds)].sort(), [siteIds]);
   const { data, currentData } = useBriefRoofsQuery(ids.length > 0 ? ids : NONE, { skip: ids.length === 0 });
-  return useKept<BriefRoof[]>(`roofs ${ids.join(' ')}`, currentData ?? data) ?? [];
+  return useKept<BriefRoof[]>(`roofs ${ids.join(' ')}`, currentData ?? data);
 }
+
+const NO_ROOFS: readonly BriefRoof[] = [];
+
+/** The same, none as long as they are not known. */
+export const useRoofs = (siteIds: readonly string[]): readonly BriefRoof[] =>
+  useRoofsIfKnown(siteIds) ?? NO_ROOFS;
 
 /** The box around a thing however it is turned. */
 const upright = ({ x, y, w, h, turn }: RoofItem) => {

@@ -1,7 +1,9 @@
 import { useState } from 'react';
 import type { OneTimeWord, PersonView } from '#contracts/people';
-import { useCrewsQuery } from '../api/crews.ts';
+import { useCalendarQuery, useCrewsQuery } from '../api/crews.ts';
 import { useHandOutWordMutation, usePeopleQuery } from '../api/people.ts';
+import { useCompanySettingsQuery, useYardSettingsQuery } from '../api/settings.ts';
+import { settled } from '../api/settled.ts';
 import { problemOf } from '../api/base.ts';
 import { Calendar } from '../crews/Calendar.tsx';
 import { Company } from '../crews/Company.tsx';
@@ -22,6 +24,13 @@ import { PersonForm } from './PersonForm.tsx';
 export default function People() {
   const { can, company } = useWho();
   const crews = useCrewsQuery();
+  const parts = [
+    { shown: can('manage people'), answer: usePeopleQuery(undefined, { skip: !can('manage people') }) },
+    { shown: can('keep calendar'), answer: useCalendarQuery(undefined, { skip: !can('keep calendar') }) },
+    { shown: can('change setting'), answer: useCompanySettingsQuery() },
+    { shown: can('change setting'), answer: useYardSettingsQuery() },
+  ];
+  const here = settled(crews, ...parts.filter(({ shown }) => shown).map(({ answer }) => answer));
   const all = crews.data?.filter((crew) => !crew.retired) ?? [];
   const atWork = all.filter((crew) => crew.day.works).length;
   return (
@@ -34,6 +43,7 @@ export default function People() {
             : `${atWork} of ${all.length} ${all.length === 1 ? 'crew' : 'crews'} at work today.`
           : 'People and crews'
       }
+      waits={here ? undefined : 'who is there'}
     >
       <div className="grid grid-cols-1 gap-4 items-start xl:grid-cols-[3fr_2fr]">
         <div className="space-y-4">

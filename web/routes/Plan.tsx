@@ -5,12 +5,14 @@ import { addDays, daysBetween, durationText, isPlainDate, weekday } from '#core/
 import type { PlanAsked } from '#contracts/board';
 import { useCrewsQuery } from '../api/crews.ts';
 import { useBoardQuery, useDueSitesQuery, useLatePlannedQuery } from '../api/routes.ts';
+import { settled } from '../api/settled.ts';
+import { useMissedSeasonsQuery } from '../api/agreements.ts';
 import { useWho } from '../state/session.ts';
 import { Button } from '../ui/frame/Button.tsx';
 import { DateInput } from '../ui/forms/DateInput.tsx';
 import { Field } from '../ui/forms/Field.tsx';
 import { day as dayText } from '../ui/words/format.ts';
-import { Loading, Panel, Screen, Trouble } from '../ui/frame/Screen.tsx';
+import { Panel, Screen, Trouble } from '../ui/frame/Screen.tsx';
 import { RouteMap, type MapStop } from '../maps/RouteMap.tsx';
 import { DueList } from './DueList.tsx';
 import { LoadAhead } from './LoadAhead.tsx';
@@ -47,6 +49,7 @@ export default function Plan() {
   const latePlanned = useLatePlannedQuery();
   const crews = useCrewsQuery(from);
   const board = useBoardQuery({ from, days });
+  const missed = useMissedSeasonsQuery();
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
   const [unitsOut, setUnitsOut] = useState<ReadonlySet<string>>(new Set());
   const [crewsOut, setCrewsOut] = useState<ReadonlySet<string>>(new Set());
@@ -128,6 +131,7 @@ export default function Plan() {
     <Screen
       title="Plan ahead"
       sentence={sentence}
+      waits={settled(due, latePlanned, crews, board, missed) ? undefined : 'what is due'}
       actions={
         <>
           <Link to="/routes/load" className="inline-flex reach items-center px-2 font-semibold link">
@@ -223,7 +227,6 @@ export default function Plan() {
           {error ? <Trouble error={error} /> : null}
           {refused ? <Trouble error={refused} /> : null}
           {due.error ? <Trouble error={due.error} retry={due.refetch} /> : null}
-          {due.isLoading ? <Loading what="what is due" /> : null}
           {due.data ? (
             <div className="max-lg:order-3">
               <DueList

@@ -9,6 +9,7 @@ import type { VisitRow } from '#contracts/visits';
 import { useCallsQuery, useLazyCallsQuery } from '../api/calls.ts';
 import { useConditionsQuery } from '../api/conditions.ts';
 import { useDueSitesQuery, useLatePlannedQuery } from '../api/routes.ts';
+import { settled } from '../api/settled.ts';
 import { useVisitsQuery } from '../api/visits.ts';
 import { useWatchQuery } from '../api/watch.ts';
 import { useKept } from '../outbox/kept.ts';
@@ -87,6 +88,7 @@ function Desk() {
     <Screen
       title="Today"
       sentence={sentence}
+      waits={settled(calls, visits, watch, due, planned, left) ? undefined : 'the day'}
       actions={
         can('take call') ? (
           <Link to="/calls/new" className={pressed({ look: 'act' })}>

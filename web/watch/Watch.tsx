@@ -8,7 +8,7 @@ import { useWho } from '../state/session.ts';
 import { Button, pressed } from '../ui/frame/Button.tsx';
 import { FlagList, FlagWord } from '../ui/marks/Flags.tsx';
 import { Plate } from '../ui/marks/Plate.tsx';
-import { Empty, Loading, Screen, Trouble } from '../ui/frame/Screen.tsx';
+import { Empty, Screen, Trouble } from '../ui/frame/Screen.tsx';
 import { useWhole } from '../ui/lists/useWhole.ts';
 import { decisionWords, useDeciding } from './deciding.tsx';
 import { Filters } from './Filters.tsx';
@@ -41,6 +41,7 @@ export default function Watch() {
     <Screen
       title="Watch"
       sentence={sentenceOf(ask, data?.total, data?.units, data?.rows[0], filtered)}
+      waits={data || error ? undefined : 'the watch list'}
       actions={
         <>
           {can('export') ? (
@@ -62,7 +63,6 @@ export default function Watch() {
       <WatchTabs />
       <Filters ask={ask} page={data} onChange={change} />
       {error ? <Trouble error={error} retry={refetch} /> : null}
-      {!data && !error ? <Loading what="the watch list" /> : null}
       {data?.total === 0 ? (
         <Empty {...(filtered ? {} : { ghost: 'unit' as const })}>
           {filtered

@@ -8,11 +8,14 @@ export function Screen({
   title,
   sentence,
   actions,
+  waits,
   children,
 }: {
   title: string;
   sentence: ReactNode;
   actions?: ReactNode;
+  /** What it still waits for; until that is here nothing else is drawn, so that nothing moves once it is. */
+  waits?: string | undefined;
   children: ReactNode;
 }) {
   useEffect(() => {
@@ -28,7 +31,7 @@ export function Screen({
         <h1 className="min-w-[min(100%,24rem)] flex-1 text-lg desk:text-xl">{sentence}</h1>
         {actions ? <div className="no-print flex flex-wrap gap-2">{actions}</div> : null}
       </div>
-      {children}
+      {waits === undefined ? children : <Loading what={waits} />}
     </main>
   );
 }
