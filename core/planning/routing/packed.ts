@@ -25,17 +25,22 @@ export function packTravel({ samples, places, minutes }: TravelTable): PackedTra
 }
 
 /** A problem with its drives as they travel. */
-export type PackedProblem = Omit<FleetProblem, 'travel'> & { readonly travel: PackedTravel };
+export type PackedProblem = Omit<FleetProblem, 'travel' | 'otherRoads'> & {
+  readonly travel: PackedTravel;
+  readonly otherRoads?: readonly PackedTravel[] | undefined;
+};
 
 export const packProblem = (problem: FleetProblem): PackedProblem => ({
   ...problem,
   travel: packTravel(problem.travel),
+  otherRoads: problem.otherRoads?.map(packTravel),
 });
 
 /** @throws RangeError where the shapes do not match */
 export const unpackProblem = (packed: PackedProblem): FleetProblem => ({
   ...packed,
   travel: unpackTravel(packed.travel),
+  otherRoads: packed.otherRoads?.map(unpackTravel),
 });
 
 /** @throws RangeError where the shapes do not match */

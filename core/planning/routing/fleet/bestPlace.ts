@@ -26,7 +26,7 @@ const SLACK = 6;
 export function placeFinderOf(figures: Figures): FindsPlace {
   const {
     capacity,
-    drive,
+    drives,
     hardEnd,
     hoursOf,
     lateOf,
@@ -60,6 +60,7 @@ export function placeFinderOf(figures: Figures): FindsPlace {
     const work = workOf[s]!;
     const hours = hoursOf[s]!;
     const steps = lateOf[s];
+    const drive = drives[s]!;
     const count = route.jobs.length;
     let begin = startAt(hours[job]!, work[job]!, arriveAt);
     let waited = (at === 0 ? 0 : route.waited[at - 1]!) + begin - arriveAt;
@@ -104,6 +105,7 @@ export function placeFinderOf(figures: Figures): FindsPlace {
     const shift = shifts[s]!;
     const work = workOf[s]!;
     const count = route.jobs.length;
+    const drive = drives[s]!;
     const there = place[job]!;
     const extra = own[job * shifts.length + s]!;
     const road = driveWeight(shift, weights);

@@ -29,7 +29,7 @@ const GUESSES = 5;
 
 /** What makes routes: when each job is reached and left, and how late it may be. */
 export function builderOf(figures: Figures): (shift: number, jobs: readonly number[]) => Route {
-  const { drive, hardEnd, hoursOf, lateOf, least, loads, own, place, places, steady, weights, workOf } =
+  const { drives, hardEnd, hoursOf, lateOf, least, loads, own, place, places, steady, weights, workOf } =
     figures;
   const { shifts } = figures.problem;
 
@@ -37,7 +37,7 @@ export function builderOf(figures: Figures): (shift: number, jobs: readonly numb
    * The latest departure that still arrives by then. Drives change slowly through the day, so that taking the
    * drive of the last guess comes closer each time; a place found by it is run through all the same.
    */
-  function latestLeave(from: number, to: number, by: number): number {
+  function latestLeave(drive: Figures['drives'][number], from: number, to: number, by: number): number {
     if (steady) return by - least[from * places + to]!;
     let at = by - least[from * places + to]!;
     for (let i = 0; i < GUESSES; i++) {
@@ -53,6 +53,7 @@ export function builderOf(figures: Figures): (shift: number, jobs: readonly numb
     const work = workOf[s]!;
     const hours = hoursOf[s]!;
     const steps = lateOf[s];
+    const drive = drives[s]!;
     const count = list.length;
     // Short lists are made far faster than short typed arrays, and as fast to read.
     const leave: number[] = [];
@@ -90,7 +91,7 @@ export function builderOf(figures: Figures): (shift: number, jobs: readonly numb
     let next = shift.to;
     for (let i = count - 1; i >= 0; i--) {
       const job = list[i]!;
-      by = latestArrival(hours[job]!, work[job]!, latestLeave(place[job]!, next, by));
+      by = latestArrival(hours[job]!, work[job]!, latestLeave(drive, place[job]!, next, by));
       latest.push(by);
       next = place[job]!;
     }

@@ -1,5 +1,6 @@
+import type { TravelTable } from '../travel.ts';
 import { LIMIT_PRICES, type Limit } from './limits.ts';
-import type { FleetPlan, FleetProblem, Job } from './problem.ts';
+import type { FleetPlan, FleetProblem, Job, Shift } from './problem.ts';
 
 const TOLERANCE = 1e-3;
 
@@ -36,7 +37,7 @@ export function fleetViolations(problem: FleetProblem, plan: FleetPlan): string[
       for (const skill of job.skills ?? [])
         if (!(shift.skills ?? []).includes(skill)) wrong.push(`${who} lacks ${skill} for ${job.name}`);
       if ((job.people ?? 1) > (shift.people ?? 1)) wrong.push(`${who} has too few people for ${job.name}`);
-      let there = clock + tableDrive(problem, place, job.place, clock);
+      let there = clock + tableDrive(problem, shift, place, job.place, clock);
       if (!rested && shift.rest && there >= shift.rest.from) {
         there += shift.rest.minutes;
         rested = true;
@@ -64,7 +65,7 @@ export function fleetViolations(problem: FleetProblem, plan: FleetPlan): string[
       place = job.place;
     }
     if (load > (shift.capacity ?? Infinity) + TOLERANCE) wrong.push(`${who} carries more than it can`);
-    const home = route.stops.length === 0 ? 0 : tableDrive(problem, place, shift.to, clock);
+    const home = route.stops.length === 0 ? 0 : tableDrive(problem, shift, place, shift.to, clock);
     if (route.backAt < clock + home - TOLERANCE) wrong.push(`${who} is back sooner than the roads allow`);
     if (route.backAt > shift.end + (shift.overtime ?? 0) + TOLERANCE)
       wrong.push(`${who} works longer than is allowed`);
@@ -125,8 +126,9 @@ function aloneOrShared({ minutes, shared = 0 }: Job, people: number): number {
   return minutes - shared * (1 - 1 / people);
 }
 
-/** The drive read straight off the sampled tables. */
-function tableDrive({ travel }: FleetProblem, from: number, to: number, depart: number): number {
+/** The drive read straight off the sampled tables of the shift's day. */
+function tableDrive(problem: FleetProblem, shift: Shift, from: number, to: number, depart: number): number {
+  const travel = [problem.travel, ...(problem.otherRoads ?? [])][(shift.roads ?? -1) + 1] as TravelTable;
   const values = travel.minutes.map((table) => table[from * travel.places + to] ?? NaN);
   const after = travel.samples.findIndex((at) => at >= depart);
   if (after === 0) return values[0] ?? NaN;

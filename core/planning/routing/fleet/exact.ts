@@ -12,6 +12,7 @@ import {
   type FleetProblem,
   type Job,
   type Shift,
+  roadsOf,
 } from './problem.ts';
 import { driveWeight, startIn, timeCost } from './route.ts';
 
@@ -55,7 +56,8 @@ export function exactShift(problem: FleetProblem): FleetPlan | undefined {
 }
 
 function bestOrder(problem: FleetProblem, shift: Shift, able: readonly number[]): number[] | undefined {
-  const { travel, jobs } = problem;
+  const { jobs } = problem;
+  const travel = roadsOf(problem, shift);
   const weights = problem.weights ?? USUAL_WEIGHTS;
   const count = able.length;
   const people = shift.people ?? 1;

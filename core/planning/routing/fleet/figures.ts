@@ -17,10 +17,10 @@ export interface Figures {
   readonly problem: FleetProblem;
   readonly weights: Weights;
   readonly places: number;
-  /** Drive minutes between places by when one leaves. */
-  readonly drive: (from: number, to: number, depart: number) => number;
+  /** By shift: drive minutes between places by when one leaves. */
+  readonly drives: readonly ((from: number, to: number, depart: number) => number)[];
   /**
-   * The least drive of a day from the place of a row, and to it: who asks about one place stays in its rows.
+   * The least drive of any day from the place of a row, and to it: who asks about one place stays in its rows.
    */
   readonly least: Float32Array;
   readonly leastTo: Float32Array;
@@ -45,9 +45,9 @@ export interface Figures {
 }
 
 export function figuresOf(problem: FleetProblem): Figures {
-  const { travel, shifts, jobs } = problem;
+  const { travel, otherRoads = [], shifts, jobs } = problem;
   const weights = problem.weights ?? USUAL_WEIGHTS;
-  const steady = travel.samples.length === 1;
+  const steady = [travel, ...otherRoads].every(({ samples }) => samples.length === 1);
   const { workOf, hoursOf } = timesOf(shifts, jobs);
   const lateOf = lateOfDays(shifts, jobs);
   const count = shifts.length;
@@ -59,12 +59,14 @@ export function figuresOf(problem: FleetProblem): Figures {
       own[j * count + s] = costOn(shift, job);
     }),
   );
-  const { drive, least } = flatTravel(travel);
+  const usual = flatTravel(travel);
+  const others = otherRoads.map(flatTravel);
+  const least = usual.least.map((minutes, cell) => Math.min(minutes, ...others.map((o) => o.least[cell]!)));
   const leastTo = least.map(
     (_, i) => least[(i % travel.places) * travel.places + Math.floor(i / travel.places)]!,
   );
   return {
-    drive,
+    drives: shifts.map(({ roads }) => (roads === undefined ? usual : others[roads]!).drive),
     least,
     leastTo,
     problem,

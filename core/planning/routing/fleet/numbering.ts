@@ -24,7 +24,8 @@ export function numberedNearby(asked: FleetProblem): Renumbered {
   return {
     problem: {
       ...asked,
-      travel: { ...travel, minutes: travel.minutes.map((table) => along(table, way)) },
+      travel: renumbered(travel, way),
+      otherRoads: asked.otherRoads?.map((roads) => renumbered(roads, way)),
       shifts: shifts.map((shift) => ({ ...shift, from: placeNow[shift.from]!, to: placeNow[shift.to]! })),
       jobs: order.map((j) => ({ ...jobs[j]!, place: placeNow[jobs[j]!.place]! })),
     },
@@ -47,6 +48,11 @@ function wayThrough({ places, minutes }: TravelTable, start: number): Int32Array
   }
   return way;
 }
+
+const renumbered = (travel: TravelTable, way: Int32Array): TravelTable => ({
+  ...travel,
+  minutes: travel.minutes.map((table) => along(table, way)),
+});
 
 function along(table: Float32Array, way: Int32Array): Float32Array {
   const own = new Float32Array(table.length);

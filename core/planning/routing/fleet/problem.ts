@@ -8,6 +8,8 @@ import { dayCost, notBefore, type Limit } from './limits.ts';
 
 export interface FleetProblem {
   readonly travel: TravelTable;
+  /** Drives between the same places on days on which a road is closed or slow. */
+  readonly otherRoads?: readonly TravelTable[] | undefined;
   readonly shifts: readonly Shift[];
   readonly jobs: readonly Job[];
   readonly weights?: Weights | undefined;
@@ -26,6 +28,8 @@ export interface Shift {
   /** Where it begins and ends: places of the travel table. */
   readonly from: number;
   readonly to: number;
+  /** Which of the other roads its day has; those of `travel` when left out. */
+  readonly roads?: number | undefined;
   readonly skills?: readonly string[] | undefined;
   /** How many people it has. */
   readonly people?: number | undefined;
@@ -110,8 +114,16 @@ export interface FleetStop {
 /** Jobs by shift, in the order they are done: what a search works on and a plan is written from. */
 export type Orders = readonly (readonly number[])[];
 
+/** The drives of a shift's day. */
+export const roadsOf = (
+  { travel, otherRoads }: Pick<FleetProblem, 'travel' | 'otherRoads'>,
+  { roads }: Pick<Shift, 'roads'>,
+): TravelTable => (roads === undefined ? travel : (otherRoads?.[roads] ?? travel));
+
 /** @throws RangeError with the exact reason when the problem makes no sense */
-export function checkFleet({ travel, shifts, jobs }: FleetProblem): void {
+export function checkFleet({ travel, otherRoads = [], shifts, jobs }: FleetProblem): void {
+  if (otherRoads.some(({ places }) => places !== travel.places))
+    throw new RangeError('all roads lead between the same places');
   const inside = (place: number) => Number.isInteger(place) && place >= 0 && place < travel.places;
   const ids = new Set<string>();
   for (const shift of shifts) {
@@ -119,6 +131,8 @@ export function checkFleet({ travel, shifts, jobs }: FleetProblem): void {
     ids.add(shift.id);
     if (!(shift.start >= 0 && shift.end > shift.start))
       throw new RangeError(`the shift of ${shift.crew} ends before it begins`);
+    if (shift.roads !== undefined && !otherRoads[shift.roads])
+      throw new RangeError(`the shift of ${shift.crew} has roads that are not known`);
     if (!inside(shift.from) || !inside(shift.to))
       throw new RangeError(`the shift of ${shift.crew} begins or ends at no known place`);
   }

@@ -11,6 +11,7 @@ import {
   type Job,
   type Shift,
   type Weights,
+  roadsOf,
 } from './problem.ts';
 
 /** Earliest start of so many minutes of work when arriving at `arrive`, Infinity when the hours are over. */
@@ -33,7 +34,8 @@ export function routeOf(
   shift: Shift,
   order: readonly number[],
 ): FleetRoute | undefined {
-  const { travel, jobs } = problem;
+  const { jobs } = problem;
+  const travel = roadsOf(problem, shift);
   let at = shift.start;
   let place = shift.from;
   let load = 0;

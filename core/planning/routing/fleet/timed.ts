@@ -7,6 +7,7 @@ import {
   type FleetStop,
   type Job,
   type Shift,
+  roadsOf,
 } from './problem.ts';
 import { brokenLimits } from './limits.ts';
 import { startIn } from './route.ts';
@@ -43,7 +44,8 @@ export interface TimedRoute {
  * late as reaches the first stop in time.
  */
 export function timedRoute(problem: FleetProblem, shift: Shift, order: readonly number[]): TimedRoute {
-  const { travel, jobs } = problem;
+  const { jobs } = problem;
+  const travel = roadsOf(problem, shift);
   const departAt = departureOf(problem, shift, order[0]);
   let [at, place] = [departAt, shift.from];
   let rested = shift.rest === undefined;
@@ -91,9 +93,10 @@ function beginning(shift: Shift, job: Job, arriveAt: number): Pick<TimedStop, 's
 }
 
 /** As late as reaches the first stop when work can begin there, never before the shift starts. */
-function departureOf({ travel, jobs }: FleetProblem, shift: Shift, first: number | undefined): number {
-  const job = first === undefined ? undefined : jobs[first];
+function departureOf(problem: FleetProblem, shift: Shift, first: number | undefined): number {
+  const job = first === undefined ? undefined : problem.jobs[first];
   if (!job) return shift.start;
+  const travel = roadsOf(problem, shift);
   const { startAt } = beginning(
     shift,
     job,
