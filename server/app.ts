@@ -21,6 +21,7 @@ import { noteEndpoints } from './notes/router.ts';
 import { photoEndpoints } from './photos/router.ts';
 import { roofEndpoints } from './roofs/router.ts';
 import { tracingEndpoints } from './tracing/router.ts';
+import { closureEndpoints } from './closures/router.ts';
 import { tellingEndpoints } from './telling/router.ts';
 import { unitEndpoints } from './units/router.ts';
 import { callEndpoints } from './calls/router.ts';
@@ -53,6 +54,7 @@ export const ENDPOINTS: readonly Endpoint[] = [
   ...visitEndpoints,
   ...watchEndpoints,
   ...tellingEndpoints,
+  ...closureEndpoints,
   ...routeEndpoints,
   ...importEndpoints,
   ...searchEndpoints,

@@ -47,6 +47,7 @@ describe('migrations', () => {
       '0014 facts',
       '0015 lookups',
       '0016 told',
+      '0017 closures',
     ]);
     expect(await migrate(a)).toEqual([]);
     await a.close();

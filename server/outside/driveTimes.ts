@@ -1,6 +1,14 @@
 import { z } from 'zod';
 import { clockText, type PlainDate } from '#core/base/time';
-import { estimatedMinutes, travelTable, type PlainPosition, type TravelTable } from '#core/planning/routing';
+import {
+  estimatedMinutes,
+  isNoWay,
+  NO_WAY,
+  travelTable,
+  withClosures,
+  type PlainPosition,
+  type TravelTable,
+} from '#core/planning/routing';
 import { Problem } from '../http/problem.ts';
 import { healthOf } from './health.ts';
 import { ownRoads, type Roads } from './roads.ts';
@@ -55,6 +63,26 @@ const wayAnswer = z.object({
   ),
 });
 
+/** A road that is closed or slow on a day, as drives are worked out by it. */
+export interface DayClosure {
+  readonly line: readonly [PlainPosition, PlainPosition];
+  /** On the road, on its two sides; none where drives are straight lines. */
+  readonly sides: readonly [PlainPosition, PlainPosition] | null;
+  /** What it costs to pass, minutes; null where nobody passes. */
+  readonly minutes: number | null;
+  /** Minutes of the day. */
+  readonly from: number;
+  readonly until: number;
+}
+
+/** Drives between the same places on some days: the usual ones, and those of days with closures. */
+export interface RoadsOfDays {
+  readonly travel: TravelTable;
+  readonly otherRoads: readonly TravelTable[];
+  /** Which of the other roads a day has; undefined for the usual ones. */
+  on(day: PlainDate): number | undefined;
+}
+
 /** No road leads to some of the places, or from them: a bridge is closed, or a position lies in the water. */
 export class CutOff extends Problem {
   /** Their numbers in the list that was asked for. */
@@ -68,12 +96,18 @@ export class CutOff extends Problem {
   }
 }
 
-/** Places that a hole in the table belongs to: those with the most holes, until none is left. */
-function cutOff(minutes: Float32Array, count: number): number[] {
+/**
+ * Places that a hole in the table belongs to: those with the most holes, until none is left.
+ *
+ * @param needed only the first so many are looked at
+ */
+function cutOff(minutes: Float32Array, count: number, needed = count): number[] {
   const hole = (from: number, to: number) => Number.isNaN(minutes[from * count + to]);
   if (!minutes.some((one) => Number.isNaN(one))) return [];
-  const holes = Array.from({ length: count }, (_, place) =>
-    [...Array(count).keys()].filter((other) => other !== place && (hole(place, other) || hole(other, place))),
+  const holes = Array.from({ length: needed }, (_, place) =>
+    [...Array(needed).keys()].filter(
+      (other) => other !== place && (hole(place, other) || hole(other, place)),
+    ),
   );
   const out = new Set<number>();
   for (;;) {
@@ -98,7 +132,7 @@ function cutOff(minutes: Float32Array, count: number): number[] {
 export class DriveTimes {
   private readonly template: string | undefined;
   private readonly pathTemplate: string | undefined;
-  private readonly roads: Roads;
+  private readonly state: Roads;
   private readonly known = new Map<string, { readonly table: TravelTable; readonly until: number }>();
 
   /**
@@ -112,7 +146,7 @@ export class DriveTimes {
     }
     this.template = template;
     this.pathTemplate = pathTemplate;
-    this.roads = roads;
+    this.state = roads;
   }
 
   /** True where no engine is set up: times come from straight lines, and whoever shows them says so. */
@@ -125,15 +159,21 @@ export class DriveTimes {
   }
 
   /**
-   * Drive times between places through a day; estimated from straight lines where no engine is set up.
+   * Drive times between places through a day, as if nothing were closed; estimated from straight lines where
+   * no engine is set up.
    *
+   * @param needed so many of them have to be reached; no way to another one is none
    * @throws Problem 502 when the engine does not answer; CutOff where no road leads to a place
    */
-  async table(places: readonly PlainPosition[], day: PlainDate): Promise<TravelTable> {
-    const key = `${await this.roads.version()} ${day} ${places.map(({ lat, lon }) => `${lat},${lon}`).join(' ')}`;
+  async table(
+    places: readonly PlainPosition[],
+    day: PlainDate,
+    needed = places.length,
+  ): Promise<TravelTable> {
+    const key = `${await this.state.version()} ${day} ${needed} ${places.map(({ lat, lon }) => `${lat},${lon}`).join(' ')}`;
     const known = this.known.get(key);
     if (known && known.until > Date.now()) return known.table;
-    const table = await this.fetched(places, day);
+    const table = await this.fetched(places, day, needed);
     this.known.delete(key);
     this.known.set(key, { table, until: Date.now() + KEPT_MS });
     // The oldest goes first; a map keeps the order in which things were put in.
@@ -143,16 +183,77 @@ export class DriveTimes {
     return table;
   }
 
+  /**
+   * Drive times on some days, of which the first is asked for.
+   *
+   * @param closures what is closed or slow, by day; days without any are left out
+   * @param known other places, so that there are ways round
+   * @throws Problem 502 when the engine does not answer; CutOff where no road leads to a place on any day
+   */
+  async roads(
+    places: readonly PlainPosition[],
+    days: readonly PlainDate[],
+    closures: ReadonlyMap<PlainDate, readonly DayClosure[]>,
+    known: readonly PlainPosition[] = [],
+  ): Promise<RoadsOfDays> {
+    const [first] = days as [PlainDate, ...PlainDate[]];
+    const listed = [...new Set([...closures.values()].flat())];
+    if (listed.length === 0)
+      return { travel: await this.table(places, first), otherRoads: [], on: () => undefined };
+    const sides = listed.flatMap((closure) => closure.sides ?? []);
+    const all = [...places, ...sides, ...known];
+    const whole = await this.table(all, first, places.length);
+    const sidesAt = new Map<DayClosure, number>();
+    listed
+      .filter((closure) => closure.sides)
+      .forEach((closure, i) => sidesAt.set(closure, places.length + 2 * i));
+    const tables = new Map<string, TravelTable>();
+    const keys = new Map<PlainDate, string>();
+    for (const [day, own] of closures) {
+      const key = own.map((closure) => `${listed.indexOf(closure)}`).join();
+      keys.set(day, key);
+      if (tables.has(key)) continue;
+      const closed = own.map((closure) => {
+        const at = sidesAt.get(closure);
+        const { line, from, until } = closure;
+        return {
+          ...{ line, from, until, minutes: closure.minutes ?? undefined },
+          ...(at === undefined ? {} : { sides: [at, at + 1] as const }),
+        };
+      });
+      tables.set(key, firstPlaces(withClosures(whole, all, closed), places.length));
+    }
+    const order = [...tables.keys()];
+    const travel = firstPlaces(whole, places.length);
+    const on = (day: PlainDate) => {
+      const key = keys.get(day);
+      return key === undefined ? undefined : order.indexOf(key);
+    };
+    const otherRoads = [...tables.values()];
+    const cut = days.map((day) => {
+      const which = on(day);
+      return which === undefined ? [] : noWayTo(otherRoads[which] as TravelTable);
+    });
+    const always = (cut[0] ?? []).filter((place) => cut.every((own) => own.includes(place)));
+    if (always.length > 0) throw new CutOff(always);
+    return { travel, otherRoads, on };
+  }
+
   /** Roads have changed: every table is asked for anew, by every process. */
   async roadsChanged(): Promise<void> {
-    await this.roads.changed();
+    await this.state.changed();
     this.known.clear();
   }
 
-  private async fetched(places: readonly PlainPosition[], day: PlainDate): Promise<TravelTable> {
-    if (this.knowsTraffic) return travelTable(SAMPLES, await this.ask(places, day, SAMPLES), places.length);
+  private async fetched(
+    places: readonly PlainPosition[],
+    day: PlainDate,
+    needed: number,
+  ): Promise<TravelTable> {
+    if (this.knowsTraffic)
+      return travelTable(SAMPLES, await this.ask(places, day, SAMPLES, needed), places.length);
     const [free] = this.template
-      ? await this.ask(places, day, [720])
+      ? await this.ask(places, day, [720], needed)
       : [Float32Array.from(places.flatMap((from) => places.map((to) => estimatedMinutes(from, to))))];
     return travelTable(
       SAMPLES,
@@ -191,6 +292,7 @@ export class DriveTimes {
     places: readonly PlainPosition[],
     day: PlainDate,
     times: readonly number[],
+    needed: number,
   ): Promise<Float32Array[]> {
     const tables = times.map(() => new Float32Array(places.length ** 2).fill(NaN));
     const address = (at: number, coordinates: string) =>
@@ -226,14 +328,35 @@ export class DriveTimes {
       throw error;
     });
     for (const table of tables) {
-      const cut = cutOff(table, places.length);
+      const cut = cutOff(table, places.length, needed);
       if (cut.length > 0) throw new CutOff(cut);
+      table.forEach((minutes, cell) => Number.isNaN(minutes) && (table[cell] = NO_WAY));
     }
     return tables;
   }
 }
 
 const cells = ({ samples, places }: TravelTable): number => samples.length * places ** 2;
+
+/** The table of its first places alone. */
+const firstPlaces = ({ samples, places, minutes }: TravelTable, count: number): TravelTable => ({
+  samples,
+  places: count,
+  minutes: minutes.map((table) =>
+    Float32Array.from(
+      { length: count * count },
+      (_, cell) => table[Math.floor(cell / count) * places + (cell % count)] as number,
+    ),
+  ),
+});
+
+/** Places to which no way is left at any time of the day. */
+function noWayTo({ places, minutes }: TravelTable): number[] {
+  const ever = Float32Array.from({ length: places * places }, (_, cell) =>
+    minutes.every((table) => isNoWay(table[cell] as number)) ? NaN : 0,
+  );
+  return cutOff(ever, places);
+}
 
 const textOf = ({ lat, lon }: PlainPosition): string => `${lon},${lat}`;
 

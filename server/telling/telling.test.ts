@@ -315,6 +315,38 @@ describe('a crew sees what is published', () => {
     expect((await seenBy(roof)).map(({ id }) => id)).toEqual([second]);
   });
 
+  it('what another day took is off the first one once that is published, whichever is published first', async () => {
+    const roof = await server.as('technician');
+    const [from, to] = ['2026-06-22', '2026-06-23'];
+    const dayOf = async (day: string): Promise<[string, string | undefined][]> =>
+      ((await roof.get(`/api/visits?day=${day}&crewId=${server.crewId}`).expect(200)).body as Seen[])
+        .filter(({ plannedFor }) => plannedFor >= day)
+        .map(({ id, changed }) => [id, changed?.what]);
+    const moved = await planned(from);
+    await publish(from);
+    const { body } = await desk.get(`/api/board?from=${from}`).expect(200);
+    const { version } = body.days.find(
+      (one: { crewId: string; day: string }) => one.crewId === server.crewId && one.day === from,
+    );
+    await desk
+      .post('/api/board/orders')
+      .send({
+        ...{ id: randomUUID(), from, days: 2, takeOff: [], anyway: true },
+        orders: [
+          { crewId: server.crewId, day: from, version, jobs: [] },
+          { crewId: server.crewId, day: to, version: null, jobs: [{ visit: moved }] },
+        ],
+      })
+      .expect(201);
+    expect(await dayOf(from)).toEqual([[moved, undefined]]);
+    await publish(to);
+    expect(await dayOf(to)).toEqual([[moved, 'new']]);
+    expect(await dayOf(from)).toEqual([[moved, 'off']]);
+    await publish(from);
+    expect(await dayOf(from)).toEqual([[moved, 'off']]);
+    expect(await dayOf(to)).toEqual([[moved, 'new']]);
+  });
+
   it('a call that cannot wait is there at once, whatever was published', async () => {
     const roof = await server.as('technician');
     const take = (priority: string) =>

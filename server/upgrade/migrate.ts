@@ -9,6 +9,7 @@ import { CARE } from './care.sql.ts';
 import { AGREEMENTS, COMPANY, IMPORTS, INTAKE } from './company.sql.ts';
 import { FACTS } from './facts.sql.ts';
 import { LOOKUPS } from './lookups.sql.ts';
+import { CLOSURES } from './closures.sql.ts';
 import { TOLD } from './told.sql.ts';
 import { PLACES } from './places.sql.ts';
 import { PROCESSES } from './processes.sql.ts';
@@ -42,6 +43,7 @@ const MIGRATIONS: readonly Migration[] = [
   { name: '0014 facts', sql: FACTS, derives: true },
   { name: '0015 lookups', sql: LOOKUPS, derives: true },
   { name: '0016 told', sql: TOLD },
+  { name: '0017 closures', sql: CLOSURES },
 ];
 
 const LOCK = 7_240_115;

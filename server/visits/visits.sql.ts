@@ -6,8 +6,11 @@ import { CONTACT_LINE } from '../telling/telling.sql.ts';
  * queries for each.
  */
 
-/** @param day the day it is for: as it stands, or as its crew was told */
-const visit = (day: string) => `
+/**
+ * @param day the day it is for: as it stands, or as its crew was told
+ * @param published whose times it has: those of the day on which it is to be done, or of one day of a crew
+ */
+const visit = (day: string, published = "t.changed is distinct from 'off'") => `
 select
   v.id,
   v.site_id as "siteId",
@@ -49,7 +52,7 @@ from visits v
   join sites s on s.id = v.site_id
   join customers c on c.id = s.customer_id
   left join crews w on w.id = v.crew_id
-  left join published_stops t on t.visit_id = v.id`;
+  left join published_stops t on t.visit_id = v.id and ${published}`;
 const VISIT = visit('v.planned_for');
 
 export const ONE_VISIT = `${VISIT} where v.id = $1`;
@@ -62,20 +65,21 @@ select * from (
 where d."plannedFor" = $1 or d."leftAt" is null
 order by d."plannedFor" desc, d."startAt" nulls last, d.customer, d.site`;
 
-const TOLD_DAY = 'case when t.crew_id = $2 and t.day = $1::date then t.day else v.planned_for end';
+const OWN_DAY = 't.crew_id = $2 and t.day = $1::date';
+const TOLD_DAY = `case when ${OWN_DAY} then t.day else v.planned_for end`;
 /**
  * The day $1 of the crew $2 as it was published last, with those of the fortnight before that nobody has left
  * yet. What has come onto the day since is not there before it is published, but for what somebody has begun
  * and calls that cannot wait; a day that was never published is there as it stands.
  */
 export const VISITS_OF_CREW = `
-${visit(TOLD_DAY)}
+${visit(TOLD_DAY, OWN_DAY)}
 where v.id in (
     select visit_id from published_stops where crew_id = $2 and day = $1::date
     union
     select id from visits where crew_id = $2 and planned_for between $1::date - 14 and $1::date)
   and v.cancelled_at is null
-  and ((t.crew_id = $2 and t.day = $1::date)
+  and ((${OWN_DAY})
     or (v.crew_id = $2 and v.planned_for between $1::date - 14 and $1::date - 1 and v.left_at is null)
     or (v.crew_id = $2 and v.planned_for = $1::date and (
       v.arrived_at is not null

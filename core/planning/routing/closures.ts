@@ -13,7 +13,7 @@ export interface Closure {
 }
 
 /** A drive of this many minutes stands for none: no road leads there while something is closed. */
-const NO_WAY = 10_000;
+export const NO_WAY = 10_000;
 export const isNoWay = (minutes: number): boolean => minutes >= NO_WAY / 2;
 
 /** Three drives in tenths of a minute add up to one: so much may be lost in rounding, minutes. */
@@ -107,7 +107,7 @@ function crossedAfter(
   const drive = (a: number, b: number) => usual[a * count + b]!;
   const whole = drive(from, to);
   if (!sides) {
-    const share = crossing(places[from]!, places[to]!, line);
+    const share = crossingShare(places[from]!, places[to]!, line);
     return share === undefined ? undefined : share * whole;
   }
   for (const [near, far] of [sides, [sides[1], sides[0]] as const]) {
@@ -117,8 +117,8 @@ function crossedAfter(
   return undefined;
 }
 
-/** At which share of the way from a to b a line is crossed; undefined where it is not. */
-function crossing(
+/** At which share of the straight way from a to b a line is crossed; undefined where it is not. */
+export function crossingShare(
   a: PlainPosition,
   b: PlainPosition,
   [c, d]: readonly [PlainPosition, PlainPosition],

@@ -4,6 +4,6 @@
  */
 export * from './fleet/index.ts';
 export * from './travel.ts';
-export { isNoWay, withClosures, type Closure } from './closures.ts';
+export { crossingShare, isNoWay, NO_WAY, withClosures, type Closure } from './closures.ts';
 export { packProblem, unpackProblem, type PackedProblem } from './packed.ts';
 export { estimatedMinutes, straightLineKm } from './estimate.ts';

@@ -1,7 +1,15 @@
 import type { Transaction } from 'sequelize';
-import { consequenceOf, timedRoute, type Job, type Shift, type TimedRoute } from '#core/planning/routing';
+import {
+  consequenceOf,
+  isNoWay,
+  timedRoute,
+  type Job,
+  type Shift,
+  type TimedRoute,
+} from '#core/planning/routing';
 import { clockText, dayWords, durationText, type PlainDate } from '#core/base/time';
 import { DOES_NOT_HOLD, type JobAsked, type NewOrders, type OrdersKept } from '#contracts/board';
+import { roadsOn } from '../../closures/roads.ts';
 import { firstTime } from '../../http/once.ts';
 import { invalid, Problem } from '../../http/problem.ts';
 import { derive } from '../../sheet/derive.ts';
@@ -100,18 +108,40 @@ async function daysToBe(needs: Needs, body: NewOrders): Promise<DayToBe[]> {
   const jobs = toBe.map((list) =>
     list.map(({ drafted }): Job => ({ ...drafted.job, place: places.of(drafted.position) })),
   );
-  const travel = places.all().length > 0 ? await driveTimes.table(places.all(), body.from) : undefined;
+  const roads =
+    places.all().length > 0
+      ? await roadsOn(
+          { db, driveTimes },
+          places.all(),
+          body.orders.map(({ day }) => day),
+        )
+      : undefined;
   return body.orders.map(({ crewId, day, version }, d) => {
     const shift = shifts[d];
     const own = jobs[d] as Job[];
-    const problem = { travel: travel as NonNullable<typeof travel>, shifts: [], jobs: own };
+    const timed =
+      shift && roads
+        ? timedRoute(
+            { travel: roads.travel, otherRoads: roads.otherRoads, shifts: [], jobs: own },
+            { ...shift, roads: roads.on(day) },
+            [...own.keys()],
+          )
+        : undefined;
+    const lost = timed?.stops.findIndex(({ driveMinutes }) => isNoWay(driveMinutes)) ?? -1;
+    if (lost >= 0)
+      throw invalid([
+        {
+          path: `orders.${d}`,
+          message: `no way is left to ${own[lost]?.name} on ${dayWords(day)} while a road is closed: take it off that day`,
+        },
+      ]);
     return {
       crewId,
       crew: crews.get(dayKey(crewId, day))?.name ?? 'crew',
       day,
       version,
       jobs: toBe[d] as JobToBe[],
-      timed: shift && travel ? timedRoute(problem, shift, [...own.keys()]) : undefined,
+      timed,
     };
   });
 }

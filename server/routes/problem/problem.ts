@@ -13,6 +13,7 @@ import type { Dependencies } from '../../dependencies.ts';
 import type { Database } from '../../db/connect.ts';
 import { invalid } from '../../http/problem.ts';
 import { companyNow, planningSettings } from '../../settings/service.ts';
+import { roadsOn } from '../../closures/roads.ts';
 import { CutOff } from '../../outside/driveTimes.ts';
 import { type VisitRead, unplannedCalls, visitsBetween } from '../reads/boardReads.ts';
 import { NOT_ON_MAP, dueDrafts } from './dueDrafts.ts';
@@ -126,7 +127,8 @@ async function problemWithout(
     ...wantedBy(drafted, known).job,
     place: places.of(drafted.position),
   }));
-  const travel = await driveTimes.table(places.all(), from).catch((error: unknown) => {
+  const span = Array.from({ length: days }, (_, k) => addDays(from, k));
+  const roads = await roadsOn(needs, places.all(), span).catch((error: unknown) => {
     const starts = new Set(shifts.flatMap((shift) => [shift.from, shift.to]));
     if (!(error instanceof CutOff) || error.places.some((place) => starts.has(place))) throw error;
     throw new PlacesCut(error.places.map((place) => positionKey(places.all()[place] as PlainPosition)));
@@ -134,7 +136,13 @@ async function problemWithout(
   const orders = shifts.map((): number[] => []);
   jobs.forEach(({ plannedOn }, j) => plannedOn !== undefined && orders[plannedOn]?.push(j));
   const versions = await versionsOf(db, from, addDays(from, days - 1));
-  const problem: FleetProblem = { travel, shifts, jobs: placedJobs, weights: weightsOf(planning) };
+  const problem: FleetProblem = {
+    travel: roads.travel,
+    otherRoads: roads.otherRoads,
+    shifts: shifts.map((shift) => ({ ...shift, roads: roads.on(addDays(from, shift.day)) })),
+    jobs: placedJobs,
+    weights: weightsOf(planning),
+  };
   return {
     problem,
     estimated: driveTimes.estimates,

@@ -57,7 +57,9 @@ const NOTICED = 10;
 
 /**
  * The stops of the routes $1 as their crews are to see them from now on. What is different from what was
- * published before is marked until the crew has seen it; the first publishing of a day marks nothing.
+ * published before is marked until the crew has seen it; the first publishing of a day marks nothing. What comes
+ * from a day that was published is off that one from now on, whether that day is published again or not: two
+ * crews would go there.
  */
 export const PUBLISH_STOPS = `
 with before as (
@@ -76,20 +78,21 @@ written as (
     visit_id, route_id, crew_id, day, position, drive_minutes, arrive_at, start_at, leave_at, changed, was_at)
   select n.visit_id, n.route_id, n.crew_id, n.day, n.position, n.drive_minutes, n.arrive_at, n.start_at, n.leave_at,
     case
-      when b.visit_id is null or b.route_id <> n.route_id or b.changed = 'off' then
-        case when n.again or b.visit_id is not null then 'new' end
+      when b.visit_id is null or b.changed = 'off' then
+        case when n.again or exists (select from before o where o.visit_id = n.visit_id) then 'new' end
       when b.changed = 'new' then 'new'
       when abs(coalesce(b.was_at, b.start_at) - n.start_at) >= ${NOTICED} then 'moved'
     end,
-    case when b.route_id = n.route_id then coalesce(b.was_at, b.start_at) end
-  from now n left join before b on b.visit_id = n.visit_id
-  on conflict (visit_id) do update set
-    route_id = excluded.route_id, crew_id = excluded.crew_id, day = excluded.day, position = excluded.position,
+    coalesce(b.was_at, b.start_at)
+  from now n left join before b on b.visit_id = n.visit_id and b.route_id = n.route_id
+  on conflict (route_id, visit_id) do update set
+    crew_id = excluded.crew_id, day = excluded.day, position = excluded.position,
     drive_minutes = excluded.drive_minutes, arrive_at = excluded.arrive_at, start_at = excluded.start_at,
     leave_at = excluded.leave_at, changed = excluded.changed, was_at = excluded.was_at
   returning t.visit_id
 )
 update published_stops t
 set changed = 'off'
-where t.route_id = any($1::uuid[]) and t.visit_id not in (select visit_id from now)
+where (t.route_id = any($1::uuid[]) or t.visit_id in (select visit_id from now))
+  and not exists (select from now n where n.visit_id = t.visit_id and n.route_id = t.route_id)
   and not exists (select from visits v where v.id = t.visit_id and v.arrived_at is not null)`;
