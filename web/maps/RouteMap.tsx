@@ -2,6 +2,7 @@ import 'leaflet/dist/leaflet.css';
 import L from 'leaflet';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { MapContainer, Marker, Polyline, Tooltip, useMap, useMapEvents } from 'react-leaflet';
+import { useClosuresQuery } from '../api/closures.ts';
 import { useRoadPathQuery } from '../api/routes.ts';
 import { Base } from './Base.tsx';
 import { dodge } from './dodge.ts';
@@ -145,6 +146,7 @@ export function RouteMap({
   const line: [number, number][] = path.data
     ? path.data.coordinates.map(([lon, lat]) => [lat as number, lon as number])
     : way.map(({ lat, lon }) => [lat, lon]);
+  const closures = useClosuresQuery();
   const shown = useRef<HTMLDivElement>(null);
   const points = [
     ...(yard ? [[yard.lat, yard.lon] as const] : []),
@@ -171,6 +173,20 @@ export function RouteMap({
             interactive={false}
           />
         ) : null}
+        {closures.data?.map(({ id, name, line: [a, b], minutes }) => (
+          <Polyline
+            key={id}
+            positions={[
+              [a.lat, a.lon],
+              [b.lat, b.lon],
+            ]}
+            pathOptions={{ color: 'var(--ember)', weight: 5 }}
+          >
+            <Tooltip>
+              {name} is {minutes === null ? 'closed' : 'slow'}
+            </Tooltip>
+          </Polyline>
+        ))}
         {yard ? (
           <Marker
             position={[yard.lat, yard.lon]}

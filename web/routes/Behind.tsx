@@ -23,11 +23,13 @@ export function Behind({
   zone,
   now,
   onRepair,
+  onClosed,
 }: {
   days: readonly BoardDay[];
   zone: string;
   now: number;
-  onRepair: (roadsAnew: boolean) => void;
+  onRepair: () => void;
+  onClosed: () => void;
 }) {
   const late = runningLate(days, zone, now);
   return (
@@ -43,11 +45,11 @@ export function Behind({
       ) : (
         <span className="grow text-soft">Nobody runs late.</span>
       )}
-      <Button look={late.length > 0 ? 'act' : 'quiet'} onClick={() => onRepair(false)}>
+      <Button look={late.length > 0 ? 'act' : 'quiet'} onClick={onRepair}>
         Plan the rest anew
       </Button>
-      <Button look="quiet" onClick={() => onRepair(true)}>
-        A road is closed
+      <Button look="quiet" onClick={onClosed}>
+        A road is closed or slow
       </Button>
     </div>
   );

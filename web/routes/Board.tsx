@@ -13,6 +13,8 @@ import { DateInput } from '../ui/forms/DateInput.tsx';
 import { day as dayText } from '../ui/words/format.ts';
 import { Empty, Loading, Screen, Trouble } from '../ui/frame/Screen.tsx';
 import { Behind } from './Behind.tsx';
+import { Closures } from './Closures.tsx';
+import { ClosureDialog } from './ClosureDialog.tsx';
 import { CrewHead } from './CrewHead.tsx';
 import { CrewLists } from './CrewLists.tsx';
 import { CrewStrip, progressOf, type Hours } from './CrewStrip.tsx';
@@ -140,11 +142,16 @@ function BoardOf({
   const [asking, setAsking] = useState<BoardDay>();
   const [out, setOut] = useState<{ day: BoardDay; days: readonly string[] }>();
   const [ordering, setOrdering] = useState<BoardDay>();
-  const [repair, setRepair] = useState<{ roads: boolean }>();
+  const [repair, setRepair] = useState<'anew' | 'closed'>();
+  const [closing, setClosing] = useState(false);
   const byDay = useMemo(() => groupBy(board.days, (day) => day.day), [board.days]);
   const own = useMemo(() => byDay.get(shown) ?? [], [byDay, shown]);
   const hours = useMemo(() => hoursOf(own), [own]);
   const now = shown === board.today ? board.now : undefined;
+  const stands = useMemo(
+    () => new Map(own.flatMap((day) => day.stops.map((stop) => [stop.visitId, stop.startAt] as const))),
+    [own],
+  );
   const all = own.flatMap((day) => day.stops.map((stop) => ({ stop, day })));
   const chosen = all.find(({ stop }) => stop.visitId === selected);
   const mapped =
@@ -221,8 +228,15 @@ function BoardOf({
       }}
     >
       {now !== undefined && canPlan ? (
-        <Behind days={own} zone={board.timeZone} now={now} onRepair={(roads) => setRepair({ roads })} />
+        <Behind
+          days={own}
+          zone={board.timeZone}
+          now={now}
+          onRepair={() => setRepair('anew')}
+          onClosed={() => setClosing(true)}
+        />
       ) : null}
+      <Closures zone={board.timeZone} canPlan={canPlan} />
       {canPlan ? <ChangedSince days={own} day={shown} /> : null}
       <DaysAhead days={byDay} shown={shown} today={board.today} onShow={onShow} />
       <section
@@ -314,15 +328,29 @@ function BoardOf({
       ) : null}
       {repair && moves.asked ? (
         <Proposal
-          key={`repair ${repair.roads}`}
+          key={`repair ${repair}`}
           title={
-            repair.roads
+            repair === 'closed'
               ? 'The rest of the day by the roads as they are now, with as little change as can be'
               : 'The rest of the day with as little change as can be'
           }
-          asked={{ ...moves.asked, ...WHAT_STANDS_MAY_MOVE, repair: true, roadsAnew: repair.roads }}
+          asked={{ ...moves.asked, ...WHAT_STANDS_MAY_MOVE, repair: true, roadsAnew: true }}
+          stands={stands}
           onKept={() => setRepair(undefined)}
           onClose={() => setRepair(undefined)}
+        />
+      ) : null}
+      {closing && now !== undefined ? (
+        <ClosureDialog
+          today={board.today}
+          now={now}
+          zone={board.timeZone}
+          known={placesOf(board.days)}
+          onClosed={() => {
+            setClosing(false);
+            setRepair('closed');
+          }}
+          onClose={() => setClosing(false)}
         />
       ) : null}
       {ordering ? (
@@ -375,6 +403,15 @@ function BoardOf({
     </DndContext>
   );
 }
+
+/** Where crews start and stops lie. */
+const placesOf = (days: readonly BoardDay[]) =>
+  days.flatMap(({ crew, start, stops }) => [
+    ...(start ? [{ name: crew, lat: start.lat, lon: start.lon }] : []),
+    ...stops.flatMap(({ site, lat, lon }) =>
+      lat === null || lon === null ? [] : [{ name: site, lat, lon }],
+    ),
+  ]);
 
 function MapOfDay({ day }: { day: BoardDay }) {
   const stops = day.stops.flatMap((stop, i): MapStop[] =>

@@ -2,7 +2,7 @@ import { useEffect, useRef, useState } from 'react';
 import type { PlanAsked } from '#contracts/board';
 import { Button } from '../ui/frame/Button.tsx';
 import { Panel, Trouble } from '../ui/frame/Screen.tsx';
-import { ordersToKeep } from './orders.ts';
+import { beginsAnew, ordersToKeep } from './orders.ts';
 import { Changes, Compare, LeftOut, PlanStrips, sumsOf } from './PlanFound.tsx';
 import { PlanProgress } from './PlanProgress.tsx';
 import { useKeepPlan } from './useKeepPlan.ts';
@@ -12,11 +12,14 @@ import { usePlanRun, type Found } from './usePlanRun.ts';
 export function Proposal({
   title,
   asked,
+  stands,
   onKept,
   onClose,
 }: {
   title: string;
   asked: PlanAsked;
+  /** When visits begin as the board has them: other times by these roads are kept too. */
+  stands?: ReadonlyMap<string, number | null>;
   onKept: () => void;
   onClose: () => void;
 }) {
@@ -29,13 +32,13 @@ export function Proposal({
     void start(first.current);
     place.current?.scrollIntoView({ block: 'nearest' });
   }, [start]);
-  const changed =
-    found &&
-    ordersToKeep(found.asked, found.view, found.view.orders, found.orders, true, true).orders.length > 0;
+  const toKeep = ({ asked: of, view, orders }: Found) =>
+    ordersToKeep(of, view, view.orders, orders, true, true, stands);
+  const changed = found && toKeep(found).orders.length > 0;
   const save = async () => {
     if (!found) return;
     try {
-      await keep(ordersToKeep(found.asked, found.view, found.view.orders, found.orders, true, true), title);
+      await keep(toKeep(found), title);
       onKept();
     } catch (wrong) {
       setRefused(wrong);
@@ -76,7 +79,7 @@ export function Proposal({
               aria-label="The days as proposed"
               role="region"
             >
-              <PlanStrips found={{ ...found, ...changedOnly(found) }} />
+              <PlanStrips found={{ ...found, ...changedOnly(found, stands) }} />
             </div>
           </div>
         ) : null}
@@ -86,9 +89,14 @@ export function Proposal({
 }
 
 /** Only the days that change are drawn. */
-const changedOnly = ({ view, orders }: Found): Pick<Found, 'orders'> => ({
+const changedOnly = (
+  { view, orders }: Found,
+  stands: ReadonlyMap<string, number | null> = new Map(),
+): Pick<Found, 'orders'> => ({
   orders: orders.map((order, s) =>
-    order.join() === (view.orders[s] ?? []).join() && !order.some((job) => view.jobs[job]?.loose)
+    order.join() === (view.orders[s] ?? []).join() &&
+    !order.some((job) => view.jobs[job]?.loose) &&
+    !beginsAnew(view, s, order, stands)
       ? []
       : order,
   ),

@@ -97,6 +97,8 @@ export function consequenceWords(
  * What is sent to keep a change: the days that differ, and the visits that are on none of them any more.
  *
  * @param settle days on which something has no time yet are sent as well, so that it gets one
+ * @param stands when visits begin as the board has them; days on which one begins at another time by these
+ *   roads are sent as well, so that what is kept is what was shown
  */
 export function ordersToKeep(
   asked: Pick<PlanAsked, 'from' | 'days'>,
@@ -105,6 +107,7 @@ export function ordersToKeep(
   after: Orders,
   anyway: boolean,
   settle = false,
+  stands: ReadonlyMap<string, number | null> = new Map(),
 ): NewOrders {
   const on = new Set(after.flat());
   const off = before.flat().filter((job) => !on.has(job));
@@ -120,7 +123,8 @@ export function ordersToKeep(
     orders: [
       ...view.shifts.flatMap(({ crewId, day, version }, s) =>
         (before[s] ?? []).join() === (after[s] ?? []).join() &&
-        !(settle && after[s]?.some((job) => view.jobs[job]?.loose))
+        !(settle && after[s]?.some((job) => view.jobs[job]?.loose)) &&
+        !beginsAnew(view, s, after[s] ?? [], stands)
           ? []
           : [{ crewId, day, version, jobs: (after[s] ?? []).flatMap((job) => view.jobs[job]?.asked ?? []) }],
       ),
@@ -139,6 +143,25 @@ export function ordersToKeep(
       ),
     ],
   };
+}
+
+/** As much is no other time, minutes. */
+const SAME_MINUTE = 1;
+
+/** Whether a visit of a shift begins at another time than it stands on the board. */
+export function beginsAnew(
+  { problem, jobs }: Pick<PlanProblem, 'problem' | 'jobs'>,
+  shift: number,
+  order: readonly number[],
+  stands: ReadonlyMap<string, number | null>,
+): boolean {
+  if (stands.size === 0 || order.length === 0) return false;
+  const { stops } = timedRoute(problem, problem.shifts[shift] as Shift, order);
+  return order.some((job, i) => {
+    const asked = jobs[job]?.asked;
+    const was = asked && 'visit' in asked ? stands.get(asked.visit) : undefined;
+    return was != null && Math.abs((stops[i]?.startAt as number) - was) >= SAME_MINUTE;
+  });
 }
 
 /** What is sent to undo a change that was kept. */
