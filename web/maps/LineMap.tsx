@@ -10,7 +10,7 @@ import type { Position } from './position.ts';
 export type Ends = readonly [Position | undefined, Position | undefined];
 
 const NEAREST_ZOOM = 18;
-const END = L.divIcon({ className: 'map-yard', html: '', iconSize: [18, 18] });
+const END = L.divIcon({ className: 'map-due', html: '', iconSize: [16, 16] });
 
 function Click({ ends, onEnds }: { ends: Ends; onEnds: (ends: Ends) => void }) {
   useMapEvents({

@@ -2,6 +2,8 @@ import 'leaflet/dist/leaflet.css';
 import L from 'leaflet';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { MapContainer, Marker, Polyline, Tooltip, useMap, useMapEvents } from 'react-leaflet';
+import { listed } from '#core/base/sentences';
+import { crossingShare } from '#core/planning/routing';
 import { useClosuresQuery } from '../api/closures.ts';
 import { useRoadPathQuery } from '../api/routes.ts';
 import { Base } from './Base.tsx';
@@ -147,58 +149,74 @@ export function RouteMap({
     ? path.data.coordinates.map(([lon, lat]) => [lat as number, lon as number])
     : way.map(({ lat, lon }) => [lat, lon]);
   const closures = useClosuresQuery();
+  // Nobody knows the way that is driven round a closure, only how long it takes at most.
+  const drawnOver = closures.data?.filter(({ line: ends }) =>
+    line.some((from, i) => {
+      const to = line[i + 1];
+      return (
+        to && crossingShare({ lat: from[0], lon: from[1] }, { lat: to[0], lon: to[1] }, ends) !== undefined
+      );
+    }),
+  );
   const shown = useRef<HTMLDivElement>(null);
   const points = [
     ...(yard ? [[yard.lat, yard.lon] as const] : []),
     ...stops.map((s) => [s.lat, s.lon] as const),
   ];
   return (
-    <div ref={shown} style={{ height }} className="border border-rule">
-      <MapContainer
-        center={points[0] ? [points[0][0], points[0][1]] : [0, 0]}
-        zoom={12}
-        maxZoom={NEAREST_ZOOM}
-        style={{ height: '100%' }}
-        zoomSnap={0.25}
-        attributionControl={false}
-        scrollWheelZoom
-        zoomControl={false}
-      >
-        <Nearness />
-        <Base />
-        {line.length > 1 ? (
-          <Polyline
-            positions={line}
-            pathOptions={{ color: 'var(--ink)', weight: 4, opacity: 0.85, dashArray: '10 5' }}
-            interactive={false}
-          />
-        ) : null}
-        {closures.data?.map(({ id, name, line: [a, b], minutes }) => (
-          <Polyline
-            key={id}
-            positions={[
-              [a.lat, a.lon],
-              [b.lat, b.lon],
-            ]}
-            pathOptions={{ color: 'var(--ember)', weight: 5 }}
-          >
-            <Tooltip>
-              {name} is {minutes === null ? 'closed' : 'slow'}
-            </Tooltip>
-          </Polyline>
-        ))}
-        {yard ? (
-          <Marker
-            position={[yard.lat, yard.lon]}
-            icon={L.divIcon({ className: 'map-yard', html: '', iconSize: [18, 18] })}
-            keyboard={false}
-          >
-            <Tooltip>Yard</Tooltip>
-          </Marker>
-        ) : null}
-        <Stops stops={stops} onPick={onPick} />
-        <Fit points={points} height={height} />
-      </MapContainer>
-    </div>
+    <>
+      <div ref={shown} style={{ height }} className="border border-rule">
+        <MapContainer
+          center={points[0] ? [points[0][0], points[0][1]] : [0, 0]}
+          zoom={12}
+          maxZoom={NEAREST_ZOOM}
+          style={{ height: '100%' }}
+          zoomSnap={0.25}
+          attributionControl={false}
+          scrollWheelZoom
+          zoomControl={false}
+        >
+          <Nearness />
+          <Base />
+          {line.length > 1 ? (
+            <Polyline
+              positions={line}
+              pathOptions={{ color: 'var(--ink)', weight: 4, opacity: 0.85, dashArray: '10 5' }}
+              interactive={false}
+            />
+          ) : null}
+          {closures.data?.map(({ id, name, line: [a, b], minutes }) => (
+            <Polyline
+              key={id}
+              positions={[
+                [a.lat, a.lon],
+                [b.lat, b.lon],
+              ]}
+              pathOptions={{ color: 'var(--ember)', weight: 5 }}
+            >
+              <Tooltip>
+                {name} is {minutes === null ? 'closed' : 'slow'}
+              </Tooltip>
+            </Polyline>
+          ))}
+          {yard ? (
+            <Marker
+              position={[yard.lat, yard.lon]}
+              icon={L.divIcon({ className: 'map-yard', html: '', iconSize: [18, 18] })}
+              keyboard={false}
+            >
+              <Tooltip>Yard</Tooltip>
+            </Marker>
+          ) : null}
+          <Stops stops={stops} onPick={onPick} />
+          <Fit points={points} height={height} />
+        </MapContainer>
+      </div>
+      {drawnOver && drawnOver.length > 0 ? (
+        <p className="text-sm">
+          The way is drawn as if {listed(drawnOver.map(({ name }) => name))} were open; the times go round.
+        </p>
+      ) : null}
+    </>
   );
 }

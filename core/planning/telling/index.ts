@@ -19,8 +19,8 @@ export interface StopToTell {
   readonly units: readonly string[];
   /** Hours of that day; null where nobody knows. */
   readonly open: readonly (readonly [number, number])[] | null;
-  /** When the crew's shift begins; null where it has none that day. */
-  readonly shiftStart: number | null;
+  /** Nobody comes sooner: the crew's shift begins then, or it is that time now; null where nobody knows. */
+  readonly earliest: number | null;
 }
 
 /** What was written to a customer last of a visit. */
@@ -64,16 +64,16 @@ export interface Tellings {
 }
 
 /**
- * The window that is told for a stop: the usual one, begun no sooner than the place opens and the crew sets
- * out.
+ * The window that is told for a stop: the usual one, begun no sooner than the place opens, the crew sets out,
+ * and it is told.
  */
 export function windowFor(
-  { startAt, open, shiftStart }: Pick<StopToTell, 'startAt' | 'open' | 'shiftStart'>,
+  { startAt, open, earliest }: Pick<StopToTell, 'startAt' | 'open' | 'earliest'>,
   minutes: number,
 ): { readonly from: number; readonly until: number } {
   const { from } = toldWindow(startAt, minutes);
   const opens = open?.find(([begin, end]) => startAt >= begin && startAt <= end)?.[0] ?? 0;
-  const first = Math.max(from, opens, shiftStart ?? 0);
+  const first = Math.max(from, opens, Math.min(earliest ?? 0, startAt));
   return { from: first, until: Math.min(1440, first + minutes) };
 }
 

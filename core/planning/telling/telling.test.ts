@@ -2,7 +2,7 @@ import { whatToTell, windowFor, type StopToTell, type ToldLast } from './index.t
 
 const stop = (over: Partial<StopToTell> = {}): StopToTell => ({
   ...{ visitId: 'v1', siteId: 's1', site: 'Dome House', day: '2026-06-04', startAt: 600, units: ['RTU-1'] },
-  ...{ open: null, shiftStart: null, ...over },
+  ...{ open: null, earliest: null, ...over },
 });
 const told = (over: Partial<ToldLast> = {}): ToldLast => ({
   ...{ visitId: 'v1', siteId: 's1', site: 'Dome House', day: '2026-06-04', from: 570, until: 690 },
@@ -19,7 +19,10 @@ describe('the window that is told', () => {
 
   it('never begins before the place opens, nor before the crew sets out', () => {
     expect(windowFor(stop({ startAt: 485, open: [[480, 1020]] }), 120)).toEqual({ from: 480, until: 600 });
-    expect(windowFor(stop({ startAt: 430, shiftStart: 420 }), 120)).toEqual({ from: 420, until: 540 });
+    // It is ten past ten already, or should have been begun.
+    expect(windowFor(stop({ startAt: 619, earliest: 600 }), 120)).toEqual({ from: 600, until: 720 });
+    expect(windowFor(stop({ startAt: 610, earliest: 660 }), 120)).toMatchObject({ from: 610 });
+    expect(windowFor(stop({ startAt: 430, earliest: 420 }), 120)).toEqual({ from: 420, until: 540 });
     // Of two openings the one that the crew comes in.
     const open = [
       [480, 700],

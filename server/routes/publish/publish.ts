@@ -9,7 +9,7 @@ import { writeLog } from '../../http/log.ts';
 import { firstTime } from '../../http/once.ts';
 import { companyNow, companyToday, planningSettings } from '../../settings/service.ts';
 import { writeMessages } from '../../telling/service.ts';
-import { crewDays, dayKey } from '../reads/shifts.ts';
+import { crewDays, dayKey, nowIn } from '../reads/shifts.ts';
 import { hoursOn } from './page.ts';
 import { PUBLISH_STOPS, TOLD_LAST, TO_TELL } from './publish.sql.ts';
 
@@ -25,7 +25,7 @@ export async function publish(
   body: PublishBody,
   actor: string,
 ): Promise<{ routes: number; notices: number }> {
-  const { name } = await companyNow(db);
+  const { name, timeZone } = await companyNow(db);
   const today = await companyToday({ db, clock });
   const { windowMinutes } = await planningSettings(db, today);
   return db.transaction(async (transaction) => {
@@ -38,7 +38,7 @@ export async function publish(
       order: ['day', 'crewId'],
     });
     const tellings = whatToTell(
-      await stopsToTell(db, routes, { today, days }, transaction),
+      await stopsToTell(db, routes, { now: nowIn({ clock }, timeZone), days }, transaction),
       await db.rows<ToldLast>(TOLD_LAST, [today, routes.map(({ id }) => id), days], transaction),
       { company: name, windowMinutes },
     );
@@ -65,12 +65,12 @@ export async function publish(
 async function stopsToTell(
   db: Database,
   routes: readonly { readonly id: string }[],
-  { today, days }: { readonly today: PlainDate; readonly days: readonly PlainDate[] },
+  { now, days }: { readonly now: ReturnType<typeof nowIn>; readonly days: readonly PlainDate[] },
   transaction: Transaction,
 ): Promise<StopToTell[]> {
-  const rows = await db.rows<Omit<StopToTell, 'open' | 'shiftStart'> & StopRead>(
+  const rows = await db.rows<Omit<StopToTell, 'open' | 'earliest'> & StopRead>(
     TO_TELL,
-    [routes.map(({ id }) => id), today, days],
+    [routes.map(({ id }) => id), now.day, days],
     transaction,
   );
   const on = rows.map(({ day }) => day).sort();
@@ -82,12 +82,18 @@ async function stopsToTell(
       crew.day.works ? crew.day.shift.start : null,
     ]),
   );
-  return rows.map(({ openingHours, crewId, ...stop }) => ({
-    ...stop,
-    open: openingHours && hoursOn(openingHours, stop.day),
-    shiftStart: shifts.get(dayKey(crewId, stop.day)) ?? null,
-  }));
+  return rows.map(({ openingHours, crewId, ...stop }) => {
+    const begins = shifts.get(dayKey(crewId, stop.day)) ?? null;
+    return {
+      ...stop,
+      open: openingHours && hoursOn(openingHours, stop.day),
+      earliest: stop.day === now.day ? Math.max(begins ?? 0, quarter(now.minute)) : begins,
+    };
+  });
 }
+
+/** The quarter of an hour it is; nobody is told of minutes. */
+const quarter = (minute: number): number => Math.floor(minute / 15) * 15;
 
 interface StopRead {
   readonly openingHours: OpeningHours | null;
