@@ -7,7 +7,8 @@ const shift = z
   .object({ start: minute, end: minute })
   .refine(({ start, end }) => end > start, {
     path: ['end'],
-    message: 'ends before it begins; a shift over midnight is two, one before and one after',
+    message:
+      'ends before it begins; over midnight write it until 24:00, and give the hours after it to another crew',
   });
 /** Shifts from Monday to Sunday; null on a day the crew does not work. */
 export const week = z

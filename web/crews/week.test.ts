@@ -11,10 +11,19 @@ describe('a week of shifts', () => {
       ...typedWeek(USUAL_WEEK),
       '1': 'seven',
       '2': '7:00-12:00, 13:00-16:00',
+      '3': '7-14',
+      '4': '7am to 3:30 pm',
+      '5': '14-24',
       '6': '16:00-7:00',
     };
     const { week, problems } = weekTyped(typed);
     expect(problems.map(([day]) => day)).toEqual(['1', '2']);
-    expect(week[5]).toEqual({ start: 960, end: 420 });
+    expect(week.slice(2)).toEqual([
+      { start: 420, end: 840 },
+      { start: 420, end: 930 },
+      { start: 840, end: 1440 },
+      { start: 960, end: 420 },
+      null,
+    ]);
   });
 });

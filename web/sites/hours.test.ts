@@ -20,12 +20,35 @@ describe('opening hours as typed and as read', () => {
 
   it('refuses what is not hours, naming the day', () => {
     expect(() => parseDay('nine to five')).toThrow(RangeError);
-    expect(weekOf({ ...EMPTY, '3': 'noon', '5': '8-12' }).problems.map(([day]) => day)).toEqual(['3', '5']);
-    const { hours } = weekOf({ ...EMPTY, '3': '17:00-08:00' });
-    const read = sitePatch.safeParse({ version: 1, openingHours: hours });
-    expect(read.error?.issues[0]).toMatchObject({
-      path: ['openingHours', '3', 0],
-      message: expect.stringContaining('close after it opens'),
+    expect(weekOf({ ...EMPTY, '3': 'noon', '5': '8-12-14' }).problems.map(([day]) => day)).toEqual([
+      '3',
+      '5',
+    ]);
+  });
+
+  it('takes them as people write them, and past midnight on to the next day', () => {
+    const { hours, problems } = weekOf({
+      ...EMPTY,
+      '1': '7-14',
+      '3': '8am to 12 noon; 13-17.30',
+      '5': '17:00-00:00',
+      '6': '9:00-12:00',
+      '7': '14:00-1:00',
     });
+    expect(problems).toEqual([]);
+    expect(hours).toEqual({
+      '1': [
+        ['00:00', '01:00'],
+        ['07:00', '14:00'],
+      ],
+      '3': [
+        ['08:00', '12:00'],
+        ['13:00', '17:30'],
+      ],
+      '5': [['17:00', '24:00']],
+      '6': [['09:00', '12:00']],
+      '7': [['14:00', '24:00']],
+    });
+    expect(sitePatch.safeParse({ version: 1, openingHours: hours }).success).toBe(true);
   });
 });
