@@ -65,6 +65,13 @@ export const planAsked = z.object({
 });
 export type PlanAsked = z.infer<typeof planAsked>;
 
+/** A day as a forecast has it at the company's yard. */
+export interface ForecastDay {
+  readonly day: string;
+  readonly highF: number;
+  readonly lowF: number;
+}
+
 export const searchEnd = z.object({ keep: z.boolean() });
 
 export const newOrders = z.object({

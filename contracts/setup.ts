@@ -31,6 +31,7 @@ export const MISSING_KINDS = [
   'agreements',
   'positions',
   'hours',
+  'contacts',
   'plates',
   'words',
 ] as const;

@@ -70,10 +70,12 @@ export const siteList = listQuery(['customer', 'name', 'units', 'flagged', 'addr
   placed: z.enum(['yes', 'no']).optional(),
   /** Whether anybody has said when it is open. */
   hours: z.enum(['known', 'not known']).optional(),
+  /** Whether anybody there is on record. */
+  contact: z.enum(['known', 'not known']).optional(),
   /** Whether something there waits for a decision. */
   watched: z.enum(['yes', 'no']).optional(),
 });
-export type SiteOnly = Partial<Pick<z.infer<typeof siteList>, 'placed' | 'hours' | 'watched'>>;
+export type SiteOnly = Partial<Pick<z.infer<typeof siteList>, 'placed' | 'hours' | 'contact' | 'watched'>>;
 
 export type NewSite = z.infer<typeof newSite>;
 export type SitePatch = z.infer<typeof sitePatch>;

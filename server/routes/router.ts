@@ -8,16 +8,17 @@ import {
   searchEnd,
   splitBody,
   undoBody,
+  type ForecastDay,
   type SearchStarted,
 } from '#contracts/board';
 import { dueQuery, loadQuery } from '#contracts/routes';
-import { id as uuid } from '#contracts/common';
+import { id as uuid, plainDate } from '#contracts/common';
 import type { SignedIn } from '#contracts/people';
 import { may } from '#contracts/roles';
 import { parse } from '../http/problem.ts';
 import { Reply, type Endpoint } from '../http/endpoints.ts';
 import { todayIn } from '../http/clock.ts';
-import { companyNow, companyToday } from '../settings/service.ts';
+import { companyNow, companyToday, companyYard } from '../settings/service.ts';
 import { refreshStale } from '../sheet/summary.ts';
 import { dueSites, latePlanned, missedSeasons } from './due/due.ts';
 import { boardView } from './board/board.ts';
@@ -80,6 +81,17 @@ export const routeEndpoints: readonly Endpoint[] = [
     path: '/api/board',
     action: 'read',
     handle: (context) => boardView(context, parse(boardQuery, context.query)),
+  },
+  {
+    method: 'get',
+    path: '/api/board/weather',
+    action: 'read',
+    handle: async ({ db, forecast, query }): Promise<ForecastDay[]> => {
+      const { from } = parse(z.object({ from: plainDate }), query);
+      // Where the forecast does not answer nothing is known: that is no reason to hold up a board.
+      const days = await forecast.days(await companyYard(db), from, []);
+      return [...days].map(([day, weather]) => ({ day, ...weather }));
+    },
   },
   {
     method: 'post',

@@ -20,7 +20,8 @@ with customer as (
     )
 ),
 site as (
-  select s.lat, s.opening_hours
+  select s.lat, s.opening_hours,
+    exists (select 1 from contacts k where k.site_id = s.id and k.retired_at is null) as contact
   from sites s
   where s.retired_at is null
 ),
@@ -62,10 +63,12 @@ from (
   union all
   select 7, 'hours', count(*) filter (where opening_hours is null), count(*) from site
   union all
-  select 8, 'plates', count(*) filter (where model is null or coalesce(installed_on, built_on) is null), count(*)
+  select 8, 'contacts', count(*) filter (where not contact), count(*) from site
+  union all
+  select 9, 'plates', count(*) filter (where model is null or coalesce(installed_on, built_on) is null), count(*)
   from unit
   union all
-  select 9, 'words', count(distinct component) filter (where part is null and component <> ''),
+  select 10, 'words', count(distinct component) filter (where part is null and component <> ''),
     count(distinct component)
   from findings
 ) listed

@@ -134,7 +134,18 @@ it('what is still missing is counted, and shrinks', async () => {
   await agent.post('/api/units').send({ id: ids[2], siteId: ids[1], tag: 'A', kind: 'boiler' }).expect(201);
   const yard = { id: randomUUID(), validFrom: '2026-06-01', value: { name: 'Yard', lat: 38.7, lon: -9.1 } };
   await agent.post('/api/settings/yard').send(yard).expect(201);
-  expect(await kinds()).toEqual(['members 1', 'agreements 1', 'positions 1', 'hours 1', 'plates 1']);
+  expect(await kinds()).toEqual([
+    ...['members 1', 'agreements 1', 'positions 1', 'hours 1', 'contacts 1', 'plates 1'],
+  ]);
   await agreeAsUsual(agent, ids[0] as string);
+  expect(await kinds()).toEqual(['members 1', 'positions 1', 'hours 1', 'contacts 1', 'plates 1']);
+  const without = async () => (await agent.get('/api/sites?contact=not%20known').expect(200)).body.total;
+  expect(await without()).toBe(1);
+  const contact = { name: 'Odd Fenn', role: 'at the site', phone: null, email: null, toldBy: 'nobody' };
+  await agent
+    .post('/api/contacts')
+    .send({ id: randomUUID(), siteId: ids[1], ...contact })
+    .expect(201);
   expect(await kinds()).toEqual(['members 1', 'positions 1', 'hours 1', 'plates 1']);
+  expect(await without()).toBe(0);
 });

@@ -65,9 +65,11 @@ from sites s
 const WATCHED = `exists (
   select 1 from units x join unit_summaries y on y.unit_id = x.id
   where x.site_id = s.id and x.status <> 'retired' and y.to_decide)`;
+const CONTACT = 'exists (select 1 from contacts k where k.site_id = s.id and k.retired_at is null)';
 const ONLY: Clauses<SiteOnly> = {
   placed: { yes: 's.lat is not null', no: 's.lat is null' },
   hours: { known: 's.opening_hours is not null', 'not known': 's.opening_hours is null' },
+  contact: { known: CONTACT, 'not known': `not ${CONTACT}` },
   watched: { yes: WATCHED, no: `not ${WATCHED}` },
 };
 

@@ -1,6 +1,7 @@
 import type { FeatureCollection, LineString } from 'geojson';
 import type {
   BoardView,
+  ForecastDay,
   NewOrders,
   OrdersKept,
   PlanAsked,
@@ -23,6 +24,7 @@ export const {
   useMapBaseQuery,
   useRoadPathQuery,
   useBoardQuery,
+  useWeatherQuery,
   usePlanProblemMutation,
   useStartPlanSearchMutation,
   useLazyPlanSearchQuery,
@@ -57,6 +59,9 @@ export const {
     board: build.query<BoardView, { from?: string; days: number }>({
       query: ({ from, days }) => ({ url: '/board', params: { days, ...(from ? { from } : {}) } }),
       providesTags: list('route', 'visit', 'call', 'crew'),
+    }),
+    weather: build.query<ForecastDay[], string>({
+      query: (from) => ({ url: '/board/weather', params: { from } }),
     }),
     planProblem: build.mutation<SentProblem, PlanAsked>({
       query: (body) => ({ url: '/board/problem', method: 'POST', body }),

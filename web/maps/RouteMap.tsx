@@ -17,10 +17,14 @@ export interface MapStop {
   readonly lon: number;
   /** Place in the day; undefined for a site that is due but not on it. */
   readonly order?: number;
+  /** What stands on its tag in place of the number. */
+  readonly tag?: string;
 }
 
 /** A tag with the stop's place in the day. */
 const TAG = { width: 36, height: 24 } as const;
+const LONG_TAG = { width: 54, height: 24 } as const;
+const sizeOf = ({ tag }: MapStop) => (tag === undefined ? TAG : LONG_TAG);
 /** A ring for a site that is due, and the room it keeps. */
 const RING = 16;
 const AROUND_RING = { width: RING + 3, height: RING + 3 } as const;
@@ -35,19 +39,20 @@ function icon(stop: MapStop, { dx, dy } = ASIDE): L.DivIcon {
       iconSize: [RING, RING],
       iconAnchor: [RING / 2 - dx, RING / 2 - dy],
     });
-  const [x, y] = [TAG.width / 2, TAG.height / 2];
+  const { width, height } = sizeOf(stop);
+  const [x, y] = [width / 2, height / 2];
   // From the edge of the tag to its place.
   const out = Math.max(Math.abs(dx) / x, Math.abs(dy) / y);
   const leader =
     out <= 1
       ? ''
-      : `<svg class="map-leader" width="${TAG.width}" height="${TAG.height}" aria-hidden="true">` +
+      : `<svg class="map-leader" width="${width}" height="${height}" aria-hidden="true">` +
         `<path d="M${x - dx / out} ${y - dy / out}L${x - dx} ${y - dy}"/>` +
         `<circle cx="${x - dx}" cy="${y - dy}" r="4"/></svg>`;
   return L.divIcon({
     className: 'map-stop',
-    html: `${leader}<i></i><b>${stop.order}</b>`,
-    iconSize: [TAG.width, TAG.height],
+    html: `${leader}<i></i><b>${stop.tag ?? stop.order}</b>`,
+    iconSize: [width, height],
     iconAnchor: [x - dx, y - dy],
   });
 }
@@ -67,7 +72,10 @@ function Stops({
     const at = (some: readonly MapStop[]) =>
       some.map((stop) => ({ id: stop.id, ...map.project([stop.lat, stop.lon], zoom) }));
     return new Map([
-      ...dodge(at(stops.filter(({ order }) => order !== undefined)), TAG),
+      ...dodge(
+        at(stops.filter(({ order }) => order !== undefined)),
+        stops.some(({ tag }) => tag !== undefined) ? LONG_TAG : TAG,
+      ),
       ...dodge(at(stops.filter(({ order }) => order === undefined)), AROUND_RING),
     ]);
   }, [stops, map, zoom]);
@@ -129,11 +137,14 @@ function Fit({ points, height }: { points: readonly (readonly [number, number])[
 export function RouteMap({
   yard,
   stops,
+  tours,
   onPick,
   height = 420,
 }: {
   yard?: { lat: number; lon: number } | undefined;
   stops: readonly MapStop[];
+  /** Several days side by side, each from place to place; else the stops are one way in their order. */
+  tours?: readonly (readonly { readonly lat: number; readonly lon: number }[])[];
   onPick?: (id: string) => void;
   height?: number;
 }) {
@@ -142,7 +153,7 @@ export function RouteMap({
       stops.filter((s) => s.order !== undefined).sort((a, b) => (a.order as number) - (b.order as number)),
     [stops],
   );
-  const way = yard && ordered.length > 0 ? [yard, ...ordered, yard] : [];
+  const way = yard && !tours && ordered.length > 0 ? [yard, ...ordered, yard] : [];
   const places = way.map(({ lat, lon }) => `${lon},${lat}`).join(';');
   const path = useRoadPathQuery(places, { skip: way.length < 2 });
   const line: [number, number][] = path.data
@@ -185,6 +196,14 @@ export function RouteMap({
               interactive={false}
             />
           ) : null}
+          {tours?.map((tour, i) => (
+            <Polyline
+              key={`tour ${i}`}
+              positions={tour.map(({ lat, lon }) => [lat, lon])}
+              pathOptions={{ color: 'var(--ink)', weight: 2, opacity: 0.7 }}
+              interactive={false}
+            />
+          ))}
           {closures.data?.map(({ id, name, line: [a, b], minutes }) => (
             <Polyline
               key={id}

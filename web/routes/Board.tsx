@@ -4,10 +4,9 @@ import { Link, useSearchParams } from 'react-router';
 import { groupBy } from '#core/base/collections';
 import { plural } from '#core/base/sentences';
 import { LATE_NOTICED } from '#core/planning/routing';
-import { durationText, isPlainDate } from '#core/base/time';
+import { isPlainDate } from '#core/base/time';
 import type { BoardDay, BoardView } from '#contracts/board';
-import { useBoardQuery } from '../api/routes.ts';
-import { RouteMap, type MapStop } from '../maps/RouteMap.tsx';
+import { useBoardQuery, useWeatherQuery } from '../api/routes.ts';
 import { useWho } from '../state/session.ts';
 import { DateInput } from '../ui/forms/DateInput.tsx';
 import { day as dayText } from '../ui/words/format.ts';
@@ -18,7 +17,8 @@ import { ClosureDialog } from './ClosureDialog.tsx';
 import { CrewHead } from './CrewHead.tsx';
 import { CrewLists } from './CrewLists.tsx';
 import { CrewStrip, progressOf, type Hours } from './CrewStrip.tsx';
-import { DaysAhead } from './DaysAhead.tsx';
+import { DayMap, placesOf } from './DayMap.tsx';
+import { DaysAhead, forecastWords } from './DaysAhead.tsx';
 import { MoveBar, placeWords } from './MoveBar.tsx';
 import { bestOn, restRoute, whereNow } from './moving.ts';
 import { ordersToKeep, placeAt, withJob } from './orders.ts';
@@ -148,6 +148,9 @@ function BoardOf({
   const own = useMemo(() => byDay.get(shown) ?? [], [byDay, shown]);
   const hours = useMemo(() => hoursOf(own), [own]);
   const now = shown === board.today ? board.now : undefined;
+  const forecast = useWeatherQuery(board.today);
+  const weather = useMemo(() => new Map(forecast.data?.map((day) => [day.day, day])), [forecast.data]);
+  const shownWeather = weather.get(shown);
   const stands = useMemo(
     () => new Map(own.flatMap((day) => day.stops.map((stop) => [stop.visitId, stop.startAt] as const))),
     [own],
@@ -238,7 +241,9 @@ function BoardOf({
       ) : null}
       <Closures zone={board.timeZone} canPlan={canPlan} />
       {canPlan ? <ChangedSince days={own} day={shown} /> : null}
-      <DaysAhead days={byDay} shown={shown} today={board.today} onShow={onShow} />
+      <DaysAhead days={byDay} weather={weather} shown={shown} today={board.today} onShow={onShow} />
+      {/* Its room is kept: the forecast comes after the board. */}
+      <p className="mb-2 min-h-6 text-soft desk:hidden">{shownWeather ? forecastWords(shownWeather) : ''}</p>
       <section
         aria-label="Crews"
         className="hidden border border-rule bg-sheet desk:block desk:overflow-x-auto"
@@ -398,36 +403,8 @@ function BoardOf({
           )}
           {canPlan ? <PublishDay days={own} day={shown} zone={board.timeZone} /> : null}
         </div>
-        {mapped ? <MapOfDay day={mapped} /> : null}
+        <DayMap days={own} day={mapped} />
       </div>
     </DndContext>
-  );
-}
-
-/** Where crews start and stops lie. */
-const placesOf = (days: readonly BoardDay[]) =>
-  days.flatMap(({ crew, start, stops }) => [
-    ...(start ? [{ name: crew, lat: start.lat, lon: start.lon }] : []),
-    ...stops.flatMap(({ site, lat, lon }) =>
-      lat === null || lon === null ? [] : [{ name: site, lat, lon }],
-    ),
-  ]);
-
-function MapOfDay({ day }: { day: BoardDay }) {
-  const stops = day.stops.flatMap((stop, i): MapStop[] =>
-    stop.lat === null || stop.lon === null
-      ? []
-      : [{ id: stop.visitId, name: stop.site, lat: stop.lat, lon: stop.lon, order: i + 1 }],
-  );
-  return (
-    <div className="lg:col-span-2 xl:col-span-1">
-      <h2 className="mb-1 text-base">
-        {day.crew} on the map
-        {day.driveMinutes !== null ? (
-          <span className="font-normal text-soft">, {durationText(day.driveMinutes)} on the road</span>
-        ) : null}
-      </h2>
-      <RouteMap yard={day.start ?? undefined} stops={stops} height={330} />
-    </div>
   );
 }

@@ -1,6 +1,6 @@
 import { plural } from '#core/base/sentences';
 import { durationText, weekday } from '#core/base/time';
-import type { BoardDay } from '#contracts/board';
+import type { BoardDay, ForecastDay } from '#contracts/board';
 import { shortDay } from '../ui/words/format.ts';
 
 const NAMES = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
@@ -22,17 +22,25 @@ export function loadOf(days: readonly BoardDay[]): {
   return { planned, hours, stops, loose };
 }
 
+const degrees = (f: number): number => Math.round(f);
+/** @example forecastWords({ highF: 82, lowF: 61, … }) // "82 °F by day, 61 °F at night" */
+export const forecastWords = ({ highF, lowF }: ForecastDay): string =>
+  `${degrees(highF)} °F by day, ${degrees(lowF)} °F at night`;
+
 /**
  * The days ahead, each as full as it is; one is shown. While something is in the hand it can be dropped on a
  * day.
  */
 export function DaysAhead({
   days,
+  weather,
   shown,
   today,
   onShow,
 }: {
   days: ReadonlyMap<string, readonly BoardDay[]>;
+  /** By day, as far as it is forecast. */
+  weather: ReadonlyMap<string, ForecastDay>;
   shown: string;
   today: string;
   onShow: (day: string) => void;
@@ -47,6 +55,7 @@ export function DaysAhead({
         const name = NAMES[weekday(day) - 1];
         const idle = hours === 0;
         const full = hours === 0 ? 0 : planned / hours;
+        const forecast = weather.get(day);
         return (
           <button
             key={day}
@@ -56,7 +65,8 @@ export function DaysAhead({
             aria-label={
               `${name} ${shortDay(day)}${day === today ? ', today' : ''}: ${plural(stops, 'stop')}, ` +
               (idle ? 'nobody works' : `${durationText(planned)} of ${durationText(hours)} planned`) +
-              (loose > 0 ? `, ${loose} in no order yet` : '')
+              (loose > 0 ? `, ${loose} in no order yet` : '') +
+              (forecast ? `, ${forecastWords(forecast)}` : '')
             }
             onClick={() => onShow(day)}
             className={`relative min-h-12 border-2 px-1 pb-2 text-left text-sm ${day === shown ? 'border-ink bg-sheet' : 'border-rule'} ${idle ? 'hatch' : ''}`}
@@ -68,6 +78,11 @@ export function DaysAhead({
               {stops > loose ? stops - loose : ''}
               {/* Dashed, as what is in no order yet stands on the strips. */}
               {loose > 0 ? <span className="border border-dashed border-ink px-0.5">{loose}</span> : ''}
+              {forecast ? (
+                <span className="ml-auto phone:hidden">
+                  {degrees(forecast.highF)}/{degrees(forecast.lowF)}°
+                </span>
+              ) : null}
             </span>
             <span aria-hidden="true" className="absolute inset-x-1 bottom-1 h-1.5 border border-soft">
               <span

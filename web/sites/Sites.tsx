@@ -46,6 +46,14 @@ const SITE_FILTERS: readonly ListFilter[] = [
       ['not known', 'opening hours not known'],
     ],
   },
+  {
+    name: 'contact',
+    all: 'any contact',
+    options: [
+      ['known', 'contact known'],
+      ['not known', 'no contact known'],
+    ],
+  },
 ];
 const CUSTOMER_FILTERS: readonly ListFilter[] = [
   {

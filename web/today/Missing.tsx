@@ -26,6 +26,10 @@ const LINES: Readonly<Record<MissingKind, readonly [to: string, text: (row: Miss
     '/sites?show=sites&hours=not known',
     ({ count }) => `Nobody knows when ${plural(count, 'site')} ${are(count)} open`,
   ],
+  contacts: [
+    '/sites?show=sites&contact=not known',
+    ({ count }) => `Nobody is on record to be told at ${plural(count, 'site')}`,
+  ],
   plates: [
     '/sites?show=units&plate=not known',
     ({ count }) => `${plural(count, 'unit')} ${have(count)} no model or no year`,
