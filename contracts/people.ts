@@ -114,3 +114,11 @@ export interface OneTimeWord {
   readonly word: string;
   readonly until: string;
 }
+
+/** Which days' hours are asked for, both with. */
+export const hoursQuery = z
+  .object({ from: plainDate, until: plainDate })
+  .refine(({ from, until }) => from <= until, {
+    path: ['until'],
+    message: 'the last day lies before the first',
+  });

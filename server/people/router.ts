@@ -1,10 +1,11 @@
-import { newPerson, ownPassword, personPatch, signInBody } from '#contracts/people';
+import { hoursQuery, newPerson, ownPassword, personPatch, signInBody } from '#contracts/people';
 import { id as uuid } from '#contracts/common';
 import { Problem, parse } from '../http/problem.ts';
 import { Reply, type Endpoint } from '../http/endpoints.ts';
 import { COOKIE, knowsDevice, openSession } from '../http/sessions.ts';
 import { companyToday } from '../settings/service.ts';
 import { changePerson, chooseOwnPassword, createPerson, handOutWord, people } from './persons.ts';
+import { hoursCsv } from './hours.ts';
 import { sessionView, signedOut, signIn } from './service.ts';
 
 export const peopleEndpoints: readonly Endpoint[] = [
@@ -98,6 +99,19 @@ export const peopleEndpoints: readonly Endpoint[] = [
       const from = { sessionId: request.sessionID, address: request.ip ?? '' };
       await chooseOwnPassword(context, user.id, parse(ownPassword, context.body), from);
       return { ok: true };
+    },
+  },
+  {
+    method: 'get',
+    path: '/api/exports/hours.csv',
+    action: 'manage people',
+    handle: async ({ db, query, response }) => {
+      const { from, until } = parse(hoursQuery, query);
+      response
+        .attachment(`hours-${from}-${until}.csv`)
+        .type('text/csv')
+        .send(await hoursCsv(db, from, until));
+      return undefined;
     },
   },
 ];

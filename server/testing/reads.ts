@@ -6,6 +6,7 @@ import { OPEN_NOW, openConditions } from '../conditions/conditions.sql.ts';
 import { countCustomers, customersPage } from '../customers/customers.sql.ts';
 import * as events from '../events/events.sql.ts';
 import { SITES_AS_FEATURES } from '../files/files.sql.ts';
+import { HOURS } from '../people/hours.sql.ts';
 import { SITES_OF_CREW } from '../people/people.sql.ts';
 import { photosOfOwners } from '../photos/photos.sql.ts';
 import { UNITS_IN_BRIEF, UNITS_OF_ROOF } from '../roofs/roofs.sql.ts';
@@ -382,6 +383,15 @@ export const READS: readonly Read[] = [
     sql: SITES_OF_CREW,
     asked: (held) => held.crews.map((crew) => [crew, held.today]),
     row: z.strictObject({ siteId: id }),
+  },
+  {
+    name: 'hours on site',
+    sql: HOURS,
+    asked: once('2025-01-01T00:00:00Z', '2030-01-01T00:00:00Z', 'America/New_York'),
+    row: z.strictObject({
+      ...{ person: text, day, crew: maybe(text), customer: text, site: text },
+      ...{ arrived: text, left: maybe(text), minutes: maybe(z.number()) },
+    }),
   },
   { name: 'one visit', sql: visits.ONE_VISIT, ...each('visits'), row: visit },
   { name: 'visits of a day', sql: visits.VISITS_OF_DAY, asked: (held) => [[held.today]], row: visit },

@@ -18,6 +18,7 @@ import { Empty, Loading, Panel, Screen, Trouble } from '../ui/frame/Screen.tsx';
 import { saveCsv, type CsvColumn } from '../ui/lists/saveCsv.ts';
 import { ARIA_SORT, SortButton, type SortDir } from '../ui/lists/SortButton.tsx';
 import { SearchField } from '../ui/forms/SearchField.tsx';
+import { Hours } from './Hours.tsx';
 import { PersonForm } from './PersonForm.tsx';
 
 /** Who is in the company, in which crew, and who is there when. */
@@ -50,6 +51,7 @@ export default function People() {
           {can('manage people') ? <PeoplePanel /> : null}
           <CrewList />
           {can('change setting') ? <Company /> : null}
+          {can('manage people') ? <Hours /> : null}
         </div>
         <div className="space-y-4">{can('keep calendar') ? <Calendar /> : null}</div>
       </div>
