@@ -27,8 +27,8 @@ const STEP = 15;
 const BEFORE = [4 * STEP, 3 * STEP, 2 * STEP, STEP, 1];
 /** And so many before it opens: there waiting begins to be shorter than going round. */
 const BEFORE_OPEN = [8 * STEP, 6 * STEP, ...BEFORE];
-/** Ways round are looked for through one place more each time, and hardly ever through so many. */
-const ROUNDS = 4;
+/** Ways round are looked for through more places each time, until none is shorter; so many times at most. */
+const ROUNDS = 16;
 
 /**
  * The table as it is while roads are closed or slow. A drive crosses a closure where going by its two sides
@@ -149,6 +149,8 @@ function roundabout(
   const touched = [...dearer.keys()].filter((cell) => dearer[cell]! > 0);
   for (let round = 0, better = true; better && round < ROUNDS; round++) {
     better = false;
+    // There and back: what is found out about one drive helps those before it and those behind it.
+    touched.reverse();
     for (const cell of touched) {
       const to = cell % count;
       const row = cell - to;
