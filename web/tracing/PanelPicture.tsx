@@ -1,9 +1,10 @@
-import { slotsOfPanel, type SitePoint } from '#core/places/tracing';
+import { HOWS, slotsOfPanel, surenessOf, type SitePoint } from '#core/places/tracing';
 import type { TracingView } from '#contracts/tracing';
 
 /**
  * A panel as it looks with its door open: odd poles at the left, even at the right, what hangs on each
- * written beside it. Two things on one pole are both written, since one of them is wrong.
+ * written beside it. Two things on one pole are both written, since one of them is wrong: the surer first, and
+ * what somebody was only told or guessed with a question mark.
  */
 export function PanelPicture({
   net,
@@ -51,16 +52,18 @@ export function PanelPicture({
               className={`flex min-h-7 items-center roof:min-h-12 gap-1 border border-edge px-1 ${odd ? '' : 'flex-row-reverse text-right'} ${clash ? 'border-2 border-ink' : ''} ${on.length === 0 ? 'hatch' : ''}`}
             >
               <span className="w-6 shrink-0 bg-sheet text-center text-sm text-soft">{pole}</span>
-              <span className="min-w-0 grow truncate">
+              <span className={`min-w-0 grow ${clash ? '' : 'truncate'}`}>
                 {on.map(({ link, point }) => (
                   <button
                     key={link.id}
                     type="button"
                     onClick={() => onTrace(point.id)}
-                    title={`${point.name}${link.breakerA ? `, ${link.breakerA} A` : ''}`}
+                    title={`${point.name}${link.breakerA ? `, ${link.breakerA} A` : ''}, ${HOWS[link.how].words}`}
                     className={`in-line px-1 text-sm roof:min-h-12 ${point.kind === 'unit' ? 'plate' : 'font-semibold'} ${traced === point.id ? 'bg-ink text-paper' : 'text-copper'}`}
                   >
                     {point.name}
+                    {/* What somebody only said looks like it. */}
+                    {surenessOf(link.how) === 'hearsay' ? '?' : ''}
                   </button>
                 ))}
                 {clash ? <strong className="text-sm"> both?</strong> : null}

@@ -11,7 +11,7 @@ export interface TraceStep {
 const WEIGHT: Record<Sureness, number> = { proven: 2, likely: 1, hearsay: 0 };
 /** The surest fact first; among equals the newest. */
 const surest = (a: SiteLink, b: SiteLink) =>
-  WEIGHT[surenessOf(b.how)] - WEIGHT[surenessOf(a.how)] || (a.on < b.on ? 1 : -1);
+  WEIGHT[surenessOf(b.how)] - WEIGHT[surenessOf(a.how)] || b.on.localeCompare(a.on);
 
 /** "poles 8/10/12", or nothing where nobody has noted them. */
 export const polesText = (link: Pick<SiteLink, 'poles'>): string =>
@@ -62,7 +62,10 @@ export function feedSentence(net: SiteNet, pointId: string): string | undefined 
   return `${head}${through}${above.length > 0 ? `, itself fed through ${above.join(', then ')}` : ''}`;
 }
 
-/** One slot of a panel, and what is said to hang on its pole; several where the record contradicts itself. */
+/**
+ * One slot of a panel, and what is said to hang on its pole; several where the record contradicts itself, the
+ * surest first.
+ */
 interface PanelSlot {
   readonly pole: number;
   readonly on: readonly TraceStep[];
@@ -78,10 +81,12 @@ export function slotsOfPanel({ points, links }: SiteNet, panel: SitePoint): Pane
   const last = Math.max(panel.spaces ?? 0, ...own.flatMap((link) => link.poles ?? []));
   return Array.from({ length: last + (last % 2) }, (_, i) => ({
     pole: i + 1,
-    on: own.flatMap((link) => {
-      const point = byId.get(link.to);
-      return point && link.poles?.includes(i + 1) ? [{ link, point }] : [];
-    }),
+    on: own
+      .flatMap((link) => {
+        const point = byId.get(link.to);
+        return point && link.poles?.includes(i + 1) ? [{ link, point }] : [];
+      })
+      .sort((a, b) => surest(a.link, b.link)),
   }));
 }
 

@@ -103,7 +103,7 @@ describe('tracing', () => {
     const panel = { id: 'p', kind: 'panel', name: 'P', spaces: 6 } as const;
     const on = (id: string, to: string, poles: readonly number[]) =>
       ({ id, kind: 'feeds', from: 'p', to, poles, how: 'traced', by: 'Ada', on: '2026-05-01' }) as const;
-    const units = ['A', 'B'].map((name) => ({ id: name, kind: 'unit' as const, name }));
+    const units = ['A', 'B', 'C'].map((name) => ({ id: name, kind: 'unit' as const, name }));
     const slots = slotsOfPanel(
       { points: [panel, ...units], links: [on('1', 'A', [1, 3, 5]), on('2', 'B', [5])] },
       panel,
@@ -116,6 +116,19 @@ describe('tracing', () => {
       [5, 'A', 'B'],
       [6],
     ]);
+    // What was traced stands before what somebody was told, whichever came first.
+    const [first] = slotsOfPanel(
+      {
+        points: [panel, ...units],
+        links: [
+          { ...on('1', 'A', [1]), how: 'told' },
+          { ...on('2', 'B', [1]), how: 'read from a label' },
+          { ...on('3', 'C', [1]), how: 'traced' },
+        ],
+      },
+      panel,
+    );
+    expect(first?.on.map(({ point }) => point.name)).toEqual(['C', 'B', 'A']);
     // A panel nobody has counted goes as far as something hangs, in whole rows.
     const uncounted = { id: 'p', kind: 'panel', name: 'P' } as const;
     expect(
