@@ -95,7 +95,14 @@ export const MiniRoof = memo(function MiniRoof({
     const ordered = [...units].sort((a, b) => asks(b) - asks(a));
     const sheet = { left: 2, top: 2, right: width - 2, bottom: height - 2 };
     // The ladder's sign with its word beside it.
-    const others = ups.map((item) => ({ id: item.id, x: x(item.x) + 20, y: y(item.y), w: 54, h: 15 }));
+    const others = ups.map((item) => ({
+      id: item.id,
+      x: x(item.x) + 20,
+      y: y(item.y),
+      w: 54,
+      h: 15,
+      word: true,
+    }));
     const named = [
       ...ordered.filter((one) => asks(one) > 0),
       ...ordered.filter((one) => asks(one) === 0 && units.length <= 14),

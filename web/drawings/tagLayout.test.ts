@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { seededRandom } from '#core/base/random';
 import { placeTags, sidesOf, tagSize, type Boxed } from './tagLayout.ts';
 
 const SHEET = { left: 0, top: 0, right: 900, bottom: 560 };
@@ -97,5 +98,38 @@ describe('the tags of a roof', () => {
       }),
       { numRuns: 40 },
     );
+  });
+});
+
+describe('on a small roof', () => {
+  /** Whether a leader passes over a word, looked at in a hundred steps. */
+  const strikes = (from: readonly [number, number], to: readonly [number, number], word: Boxed) =>
+    Array.from({ length: 100 }, (_, i) => i / 100).some(
+      (t) =>
+        Math.abs(from[0] + (to[0] - from[0]) * t - word.x) < word.w / 2 &&
+        Math.abs(from[1] + (to[1] - from[1]) * t - word.y) < word.h / 2,
+    );
+
+  it('no leader strikes through the word beside a way up while there is another place (200 roofs)', () => {
+    const sheet = { left: 2, top: 2, right: 298, bottom: 188 };
+    const random = seededRandom(11);
+    let struck = 0;
+    for (let k = 0; k < 200; k++) {
+      const word = { id: 'w', x: 60 + 180 * random(), y: 40 + 110 * random(), w: 54, h: 15, word: true };
+      // Nothing stands on the way up itself.
+      const things = Array.from({ length: 8 }, (_, i) =>
+        named(30 + 240 * random(), 30 + 130 * random(), 14, 10, i),
+      ).filter(({ x, y }) => Math.abs(x - word.x) > 40 || Math.abs(y - word.y) > 20);
+      const outline = [
+        { x: 14, y: 14 },
+        { x: 286, y: 14 },
+        { x: 286, y: 176 },
+        { x: 14, y: 176 },
+      ];
+      const places = placeTags(things, [word], LETTER, sheet, sidesOf(outline));
+      for (const { from, x, y } of places.values()) if (from && strikes(from, [x, y], word)) struck++;
+    }
+    // In one of them no other place is left.
+    expect(struck).toBeLessThanOrEqual(1);
   });
 });

@@ -43,6 +43,8 @@ const LETTER_WIDTH = 0.86;
 /** How far out a free place is looked for, in heights of a letter. */
 const RINGS = 14;
 const DIRECTIONS = 16;
+/** How a place is chosen, best first: all as it should be; every word can be read; nothing covered; any. */
+const CARES = ['clear', 'legible', 'free', 'any'] as const;
 
 /** The room a tag takes with letters of a height. */
 export const tagSize = (text: string, letter: number): { w: number; h: number } => ({
@@ -78,14 +80,15 @@ function touches([[x1, y1], [x2, y2]]: Stretch, area: Area): boolean {
  * drawing.
  *
  * @param things what is to be named, the most important first
- * @param others boxes that should stay free, and are not named
+ * @param others boxes that should stay free, and are not named; those that are words are struck through by no
+ *   leader while there is another place
  * @param letter height of a letter in the drawing's measure
  * @param sheet what is shown
  * @param sides lines of the drawing that a tag should not lie on
  */
 export function placeTags(
   things: readonly (Boxed & { readonly text: string })[],
-  others: readonly Boxed[],
+  others: readonly (Boxed & { readonly word?: boolean })[],
   letter: number,
   sheet: Area,
   sides: readonly Stretch[] = [],
@@ -121,7 +124,11 @@ export function placeTags(
     !leaders.some((other) => touches(other, area)) &&
     !tags.some((tag) => touches(leader, tag)) &&
     !boxes.some((box) => box.id !== id && touches(leader, box.area));
-  const find = (thing: Boxed, w: number, h: number, care: 'clear' | 'free' | 'any'): TagPlace | undefined => {
+  const words = others.filter(({ word }) => word).map((one) => around(one.x, one.y, one.w, one.h));
+  const legible = (area: Area, leader: Stretch) =>
+    ![...tags, ...words].some((word) => touches(leader, word)) &&
+    !leaders.some((other) => touches(other, area));
+  const find = (thing: Boxed, w: number, h: number, care: (typeof CARES)[number]): TagPlace | undefined => {
     for (let ring = 0; ring < RINGS; ring++) {
       const out = ring * letter * 0.9;
       for (let i = 0; i < DIRECTIONS; i++) {
@@ -140,6 +147,7 @@ export function placeTags(
         const from = [thing.x + dx * edge, thing.y + dy * edge] as const;
         const leader: Stretch = [from, [x, y]];
         if (care === 'clear' && !clear(thing.id, area, leader)) continue;
+        if (care === 'legible' && !legible(area, leader)) continue;
         tags.push(area);
         leaders.push(leader);
         return { x, y, inside: false, from };
@@ -149,7 +157,8 @@ export function placeTags(
   };
   for (const thing of away) {
     const { w, h } = tagSize(thing.text, letter);
-    const place = find(thing, w, h, 'clear') ?? find(thing, w, h, 'free') ?? find(thing, w, h, 'any');
+    let place: TagPlace | undefined;
+    for (const care of CARES) place ??= find(thing, w, h, care);
     if (place) places.set(thing.id, place);
   }
   return places;
