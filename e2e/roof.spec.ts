@@ -16,13 +16,16 @@ async function sheetOfTheBusiest(page: Page): Promise<string> {
   return page.evaluate(async () => {
     const read = async (path: string) => (await fetch(path)).json();
     const { rows } = await read('/api/sites?limit=200');
-    const busiest = rows.sort((a: { units: number }, b: { units: number }) => b.units - a.units)[0];
+    // Another file of tests makes a site of 150, which may be here or not.
+    const [busiest] = (rows as { id: string; units: number }[])
+      .filter(({ units }) => units < 100)
+      .sort((a, b) => b.units - a.units);
     const { today } = await read('/api/session');
     const id = '0199a000-0000-7000-8000-00000000b001';
     await fetch('/api/visits', {
       method: 'POST',
       headers: { 'Content-Type': 'application/json' },
-      body: JSON.stringify({ id, siteId: busiest.id, callIds: [], crewId: null, plannedFor: today }),
+      body: JSON.stringify({ id, siteId: busiest?.id, callIds: [], crewId: null, plannedFor: today }),
     });
     return id;
   });

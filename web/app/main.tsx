@@ -76,6 +76,7 @@ const router = createBrowserRouter([
 
 startLoading(matchRoutes(router.routes, window.location)?.at(-1)?.route.element);
 
+startOffline();
 await lettersAreHere();
 createRoot(document.getElementById('root') as HTMLElement).render(
   <StrictMode>
@@ -84,5 +85,3 @@ createRoot(document.getElementById('root') as HTMLElement).render(
     </Provider>
   </StrictMode>,
 );
-
-startOffline();

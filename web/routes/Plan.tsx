@@ -12,7 +12,7 @@ import { Button } from '../ui/frame/Button.tsx';
 import { DateInput } from '../ui/forms/DateInput.tsx';
 import { Field } from '../ui/forms/Field.tsx';
 import { day as dayText } from '../ui/words/format.ts';
-import { Panel, Screen, Trouble } from '../ui/frame/Screen.tsx';
+import { Loading, Panel, Screen, Trouble } from '../ui/frame/Screen.tsx';
 import { RouteMap, type MapStop } from '../maps/RouteMap.tsx';
 import { DueList } from './DueList.tsx';
 import { LoadAhead } from './LoadAhead.tsx';
@@ -131,7 +131,8 @@ export default function Plan() {
     <Screen
       title="Plan ahead"
       sentence={sentence}
-      waits={settled(due, latePlanned, crews, board, missed) ? undefined : 'what is due'}
+      waits={settled(latePlanned, crews, board, missed) ? undefined : 'the days ahead'}
+      lines={3}
       actions={
         <>
           <Link to="/routes/load" className="inline-flex reach items-center px-2 font-semibold link">
@@ -227,6 +228,11 @@ export default function Plan() {
           {error ? <Trouble error={error} /> : null}
           {refused ? <Trouble error={refused} /> : null}
           {due.error ? <Trouble error={due.error} retry={due.refetch} /> : null}
+          {due.isLoading ? (
+            <div className="max-lg:order-3">
+              <Loading what="what is due" />
+            </div>
+          ) : null}
           {due.data ? (
             <div className="max-lg:order-3">
               <DueList

@@ -6,9 +6,13 @@ import { expectedDay } from '#core/planning/routing';
 import { clockText, localMinutes } from '#core/base/time';
 import type { VisitRow } from '#contracts/visits';
 import { now } from '../state/clock.ts';
+import { useWidth } from '../ui/frame/useWidth.ts';
 import { clockOf, day } from '../ui/words/format.ts';
 
 const HOUR = 60;
+/** A block can be hit where it is so wide and high, px [WCAG 2.2, 2.5.8]. */
+const TARGET = 24;
+const LANE = TARGET + 4;
 
 interface Block {
   readonly visit: VisitRow;
@@ -33,6 +37,21 @@ function blocksOf(visits: readonly VisitRow[], zone: string, minute: number): Bl
     to: leave,
     state: visit.leftAt ? 'left' : visit.arrivedAt ? 'there' : 'planned',
   }));
+}
+
+/**
+ * In which line each block stands, so that none lies where another is hit.
+ *
+ * @param lefts where blocks begin and how wide they are drawn, px, in the order in which they begin
+ */
+export function lanesOf(lefts: readonly { readonly left: number; readonly width: number }[]): number[] {
+  const ends: number[] = [];
+  return lefts.map(({ left, width }) => {
+    const free = ends.findIndex((end) => end <= left);
+    const lane = free === -1 ? ends.length : free;
+    ends[lane] = left + Math.max(TARGET, width);
+    return lane;
+  });
 }
 
 const LOOK: Record<Block['state'], string> = {
@@ -66,11 +85,17 @@ export function CrewStrips({
     (_, i) => from + i * 2 * HOUR,
   );
   const crews = [...byCrew.keys()].sort();
+  const [list, across] = useWidth<HTMLUListElement>(250);
+  const px = (minutes: number) => (minutes / (to - from)) * across;
   return (
-    <ul>
+    <ul ref={list}>
       {crews.map((crew) => {
         const own = byCrew.get(crew) ?? [];
         const timed = blocks.filter((block) => own.includes(block.visit)).sort((a, b) => a.from - b.from);
+        const lanes = lanesOf(
+          timed.map((block) => ({ left: px(block.from - from), width: px(block.to - block.from) })),
+        );
+        const deep = Math.max(0, ...lanes) + 1;
         const untimed = own.filter((visit) => !timed.some((block) => block.visit === visit));
         return (
           <li key={crew} className="border-t border-rule py-1 first:border-0">
@@ -79,7 +104,7 @@ export function CrewStrips({
               <span className="text-sm text-soft">{plural(own.length, 'visit')}</span>
             </p>
             {timed.length > 0 ? (
-              <div className="relative h-10 border-b border-ink">
+              <div className="relative border-b border-ink" style={{ height: deep * LANE + 8 }}>
                 {hours.map((hour) => (
                   <span
                     key={hour}
@@ -94,25 +119,43 @@ export function CrewStrips({
                       to={`/visits/${visit.id}`}
                       aria-label={`${visit.site}, ${WORD[state]} ${clockText(state === 'left' ? end : start)}`}
                       title={`${visit.site}, ${clockText(start)} to ${clockText(end)}`}
-                      style={{ left: share(start), width: `calc(${share(end)} - ${share(start)})` }}
-                      className={`absolute inset-y-1 min-w-3 hover:outline-2 hover:outline-copper roof:hidden ${LOOK[state]}`}
-                    />
-                    <span
-                      aria-hidden="true"
-                      style={{ left: share(start), width: `calc(${share(end)} - ${share(start)})` }}
-                      className={`absolute inset-y-1 min-w-3 desk:hidden ${LOOK[state]}`}
-                    />
+                      style={{
+                        left: share(start),
+                        top: 4 + LANE * (lanes[i] as number),
+                        minWidth: TARGET,
+                        width: `calc(${share(end)} - ${share(start)})`,
+                      }}
+                      className="absolute h-6 hover:outline-2 hover:outline-copper roof:hidden"
+                    >
+                      {/* Drawn as long as it takes, however wide it can be hit. */}
+                      <span
+                        aria-hidden="true"
+                        style={{ width: Math.max(12, px(end - start)) }}
+                        className={`block h-full ${LOOK[state]}`}
+                      />
+                    </Link>
                     <span
                       aria-hidden="true"
                       style={{
-                        left: `calc(max(${share(end)}, ${share(start)} + 12px) + 4px)`,
-                        right: `calc(100% - ${share(timed[i + 1]?.from ?? to)} + 2px)`,
+                        left: share(start),
+                        top: 4 + LANE * (lanes[i] as number),
+                        width: `calc(${share(end)} - ${share(start)})`,
                       }}
-                      className="pointer-events-none @container absolute inset-y-1 content-center text-sm roof:hidden"
-                    >
-                      {/* A few letters say nothing. */}
-                      <span className="hidden truncate @min-[48px]:block">{visit.site}</span>
-                    </span>
+                      className={`absolute h-6 min-w-3 desk:hidden ${LOOK[state]}`}
+                    />
+                    {deep === 1 ? (
+                      <span
+                        aria-hidden="true"
+                        style={{
+                          left: `calc(max(${share(end)}, ${share(start)} + ${TARGET}px) + 4px)`,
+                          right: `calc(100% - ${share(timed[i + 1]?.from ?? to)} + 2px)`,
+                        }}
+                        className="pointer-events-none @container absolute inset-y-1 content-center text-sm roof:hidden"
+                      >
+                        {/* A few letters say nothing. */}
+                        <span className="hidden truncate @min-[48px]:block">{visit.site}</span>
+                      </span>
+                    ) : null}
                   </Fragment>
                 ))}
                 <span

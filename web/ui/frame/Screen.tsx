@@ -1,4 +1,4 @@
-import { useEffect, type ReactNode } from 'react';
+import { useEffect, type CSSProperties, type ReactNode } from 'react';
 import { Ghost, type GhostOf } from './Ghost.tsx';
 import { problemOf } from '../../api/base.ts';
 import { Button } from './Button.tsx';
@@ -9,6 +9,7 @@ export function Screen({
   sentence,
   actions,
   waits,
+  lines = 1,
   children,
 }: {
   title: string;
@@ -16,6 +17,8 @@ export function Screen({
   actions?: ReactNode;
   /** What it still waits for; until that is here nothing else is drawn, so that nothing moves once it is. */
   waits?: string | undefined;
+  /** So many lines of a phone its sentence takes once it is whole. */
+  lines?: number;
   children: ReactNode;
 }) {
   useEffect(() => {
@@ -28,7 +31,12 @@ export function Screen({
       className="outline-none mx-auto w-full max-w-[1800px] px-4 pt-3 pb-24 desk:pb-8"
     >
       <div className="mb-3 flex flex-wrap items-start justify-between gap-3">
-        <h1 className="min-w-[min(100%,24rem)] flex-1 text-lg desk:text-xl">{sentence}</h1>
+        <h1
+          style={{ '--lines': lines } as CSSProperties}
+          className="min-w-[min(100%,24rem)] flex-1 text-lg phone:min-h-[calc(var(--lines)*1lh)] desk:text-xl"
+        >
+          {sentence}
+        </h1>
         {actions ? <div className="no-print flex flex-wrap gap-2">{actions}</div> : null}
       </div>
       {waits === undefined ? children : <Loading what={waits} />}
