@@ -6,6 +6,7 @@ import type {
   ContactPatch,
   ContactView,
   MessageRow,
+  MessageWay,
   MessagesView,
   NewContact,
 } from '#contracts/telling';
@@ -16,7 +17,15 @@ import { writeLog } from '../http/log.ts';
 import { firstTime } from '../http/once.ts';
 import { invalid, notFound } from '../http/problem.ts';
 import { updateVersion } from '../http/versioned.ts';
-import { CONTACTS_TO_TELL, HELD, LET_GO, MESSAGES, NEXT_TO_SEND, UNHEARD } from './telling.sql.ts';
+import {
+  CONTACTS_TO_TELL,
+  HELD,
+  LET_GO,
+  MESSAGES,
+  NEXT_TO_SEND,
+  STILL_TO_SEND,
+  UNHEARD,
+} from './telling.sql.ts';
 import type { Outgoing } from './outgoing.ts';
 
 type Needs = Pick<Dependencies, 'db' | 'clock' | 'ways'>;
@@ -72,18 +81,31 @@ export async function writeMessages(
 export async function sendWhatWaits({ db, clock, ways }: Needs): Promise<number> {
   let taken = 0;
   for (;;) {
-    const message = await db.transaction(async (transaction) => {
-      const [next] = await db.rows<Outgoing>(NEXT_TO_SEND, [clock.now(), ways.have], transaction);
-      if (next) await attempt(db, next.id, 'trying', clock.now(), { transaction });
-      return next;
-    });
-    if (!message) return taken;
+    const message = await claim(db, clock.now(), ways.have);
+    if (message === undefined) return taken;
+    if (message === 'gone') continue;
     // It broke off while it was handed over: it stays on record as tried, and the others go on.
     const handed = await ways.hand(message).catch(() => undefined);
     if (!handed) continue;
     await attempt(db, message.id, handed.what, clock.now(), { reply: handed.reply });
     if (handed.what === 'taken') taken++;
   }
+}
+
+/**
+ * Takes a message so that nobody else hands it over, and puts on record that it is tried.
+ *
+ * @returns undefined where none waits; gone where another has just taken it
+ */
+function claim(db: Database, at: Date, ways: readonly MessageWay[]): Promise<Outgoing | 'gone' | undefined> {
+  return db.transaction(async (transaction) => {
+    const [next] = await db.rows<Outgoing>(NEXT_TO_SEND, [at, ways], transaction);
+    if (!next) return undefined;
+    const [still] = await db.rows<{ id: string }>(STILL_TO_SEND, [at, ways, next.id], transaction);
+    if (!still) return 'gone';
+    await attempt(db, next.id, 'trying', at, { transaction });
+    return next;
+  });
 }
 
 async function attempt(

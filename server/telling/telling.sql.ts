@@ -57,22 +57,32 @@ export const LET_GO = 'update sending set held_at = null';
 const AGAIN_AFTER = "interval '5 minutes'";
 const MOST_TRIES = 12;
 
-/**
- * The next message that may be handed over by one of the ways $2, at the moment $1, kept from everybody else
- * until the transaction ends. What was tried and never answered is not among them: it may have gone.
- */
-export const NEXT_TO_SEND = `
-select m.id, m.way, m.address, m.subject, m.text
+/** Messages that may be handed over by one of the ways $2, at the moment $1. */
+const TO_SEND = `
 from messages m
 where m.way = any($2::text[]) and m.address is not null
   and not exists (select from sending where held_at is not null)
   and coalesce(
     (select a.what = 'again' or (a.what = 'not reached' and a.at < $1::timestamptz - ${AGAIN_AFTER})
      from message_attempts a where a.message_id = m.id order by a.seq desc limit 1), true)
-  and (select count(*) from message_attempts a where a.message_id = m.id and a.what = 'trying') < ${MOST_TRIES}
+  and (select count(*) from message_attempts a where a.message_id = m.id and a.what = 'trying') < ${MOST_TRIES}`;
+
+/**
+ * The next message that may be handed over, kept from everybody else until the transaction ends. What was tried
+ * and never answered is not among them: it may have gone.
+ */
+export const NEXT_TO_SEND = `
+select m.id, m.way, m.address, m.subject, m.text
+${TO_SEND}
 order by m.made_at, m.id
 for update of m skip locked
 limit 1`;
+
+/**
+ * Whether the message $3, which is kept from everybody else by now, is still to be handed over. The statement
+ * that took it saw attempts as they were when it began: another may have tried it and let it go since.
+ */
+export const STILL_TO_SEND = `select m.id ${TO_SEND} and m.id = $3`;
 
 /** Whom to tell at each of the sites $1: who is to be told first, by name. */
 export const CONTACTS_TO_TELL = `

@@ -253,6 +253,19 @@ it('a text message goes to the gateway, whoever it is that sends at the same mom
   ]);
 });
 
+it('many that send at the same moment hand over each message once', async () => {
+  const { Message } = server.db.models;
+  const made = Array.from({ length: 100 }, (_, i) => ({
+    ...{ id: randomUUID(), siteId: place.siteId, day: '2026-06-12', contactId: null },
+    ...{ way: 'text message' as const, address: `555-0${100 + i}`, subject: 'Our visit' },
+    ...{ text: `number ${i}`, madeBy: null, madeAt: new Date('2026-06-02T12:00:00Z') },
+  }));
+  await Message.bulkCreate(made);
+  const needs = { db: server.db, clock: { now: () => new Date('2026-06-02T12:00:00Z'), shiftMs: 0 }, ways };
+  await Promise.all(Array.from({ length: 8 }, () => sendWhatWaits(needs)));
+  expect(texts.map(({ text }) => text).sort()).toEqual(made.map(({ text }) => text).sort());
+});
+
 describe('a crew sees what is published', () => {
   const NEXT = '2026-06-15';
   interface Seen {
