@@ -215,7 +215,9 @@ export interface BoardView {
   readonly now: number;
   readonly timeZone: string;
   readonly days: readonly BoardDay[];
+  /** The worst of them; `waiting` says how many there are in all. */
   readonly unplanned: readonly Unplanned[];
+  readonly waiting: number;
   /** Calls that wait for parts, approval and the like; they are planned when that is there. */
   readonly onHold: readonly OnHold[];
   /** Supply counters at which parts are fetched. */

@@ -117,8 +117,15 @@ test('two weeks for seven crews: planned, moved by hand, a call taken in, a crew
     const target = days[1]?.crew as string;
     const giving = fullest(days.filter(({ crew }) => crew !== target));
     const site = giving.sites[0] as string;
-    const from = await stopsOf(page, giving.crew).first().boundingBox();
-    const strip = await page.locator('[data-strip]').nth(1).boundingBox();
+    // The board may just be drawn anew: what is taken away meanwhile has no place.
+    const boxes = () =>
+      Promise.all(
+        [stopsOf(page, giving.crew).first(), page.locator('[data-strip]').nth(1)].map((one) =>
+          one.boundingBox(),
+        ),
+      );
+    await expect.poll(async () => (await boxes()).every(Boolean)).toBe(true);
+    const [from, strip] = await boxes();
     if (!from || !strip) throw new Error('nothing to drag');
     await page.mouse.move(from.x + 10, from.y + 10);
     await page.mouse.down();

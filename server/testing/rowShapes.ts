@@ -618,6 +618,7 @@ export const unplanned = z.strictObject({
   receivedAt: instant,
   missedOn: maybe(day),
   missedBy: maybe(text),
+  of: count,
 }) satisfies z.ZodType<UnplannedRead>;
 
 export const stop = z.strictObject({

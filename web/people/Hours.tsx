@@ -20,10 +20,10 @@ export function Hours() {
   return (
     <Panel title="Hours on site">
       <div className="flex flex-wrap items-end gap-2">
-        <Field label="From" error={wrong('from')}>
+        <Field label="Hours from" error={wrong('from')}>
           <DateInput value={from} onChange={(event) => setFrom(event.target.value)} />
         </Field>
-        <Field label="Last day" error={wrong('until')}>
+        <Field label="to and with" error={wrong('until')}>
           <DateInput value={until} onChange={(event) => setUntil(event.target.value)} />
         </Field>
         {read.success ? (

@@ -85,7 +85,7 @@ const toPublish = (board: BoardView | undefined, shown: string): boolean =>
       (!day.publishedAt || day.changedSince),
   ) ?? false;
 
-function sentenceOf({ days, unplanned, today, now }: BoardView, shown: string): string {
+function sentenceOf({ days, waiting, today, now }: BoardView, shown: string): string {
   const own = days.filter((day) => day.day === shown);
   const stops = own.flatMap((day) => day.stops);
   const there = stops.filter((stop) => stop.arrivedAt && !stop.leftAt).length;
@@ -94,9 +94,9 @@ function sentenceOf({ days, unplanned, today, now }: BoardView, shown: string): 
   return (
     `${dayText(shown)}: ${plural(stops.length, 'stop')} for ${plural(working, 'crew')} at work` +
     `${there > 0 ? `, ${there} being worked on` : ''}${late > 0 ? `, ${late} late` : ''}. ` +
-    (unplanned.length === 0
+    (waiting === 0
       ? 'No call waits for a place.'
-      : `${plural(unplanned.length, 'call')} ${unplanned.length === 1 ? 'waits' : 'wait'} for a place.`)
+      : `${plural(waiting, 'call')} ${waiting === 1 ? 'waits' : 'wait'} for a place.`)
   );
 }
 

@@ -46,7 +46,7 @@ export function Waiting({
   moves: Moves;
   onMove: (callId: string) => void;
 }) {
-  const { unplanned } = board;
+  const { unplanned, waiting } = board;
   const [offers, setOffers] = useState<{ moving: Moving; places: readonly OfferedPlace[] }>();
   const [shown, setShown] = useState(AT_ONCE);
   const [asked, setAsked] = useState<WaitsAsked>({ typed: '', priority: '', sort: 'worst first' });
@@ -63,13 +63,14 @@ export function Waiting({
     setShown(AT_ONCE);
   };
   return (
-    <Panel
-      title={
-        unplanned.length === 0 ? 'No call waits for a place' : `Waiting for a place: ${unplanned.length}`
-      }
-    >
+    <Panel title={waiting === 0 ? 'No call waits for a place' : `Waiting for a place: ${waiting}`}>
       {unplanned.length === 0 ? <Empty>Every open call has a crew and a day.</Empty> : null}
       {unplanned.length > MANY ? <WaitsAsk asked={asked} onAsk={ask} /> : null}
+      {waiting > unplanned.length ? (
+        <p className="text-sm">
+          The {unplanned.length} that press most are listed; the others come up as these are planned.
+        </p>
+      ) : null}
       {found.length < unplanned.length ? (
         <p role="status" className="text-sm text-soft">
           {found.length === 0

@@ -118,6 +118,7 @@ function RulesForm({
           field={form.register('validFrom')}
           error={form.error('validFrom') ?? form.trouble}
           mayEdit={mayEdit}
+          changed={form.formState.isDirty}
           word="Save the rules"
         />
       </fieldset>

@@ -10,11 +10,14 @@ export function HoldsFrom({
   field,
   error,
   mayEdit,
+  changed,
   word,
 }: {
   field: UseFormRegisterReturn;
   error: string | undefined;
   mayEdit: boolean;
+  /** Something is to be saved: of many forms on a page only such a one asks to be pressed. */
+  changed: boolean;
   word: string;
 }) {
   return (
@@ -24,7 +27,7 @@ export function HoldsFrom({
       </Field>
       <div className="self-end">
         {mayEdit ? (
-          <Button type="submit" look="act">
+          <Button type="submit" look={changed ? 'act' : 'plain'}>
             {word}
           </Button>
         ) : (

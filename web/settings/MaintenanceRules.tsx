@@ -120,6 +120,7 @@ function ProgrammeForm({
             field={form.register('validFrom')}
             error={form.error('validFrom') ?? form.trouble}
             mayEdit={mayEdit}
+            changed={form.formState.isDirty}
             word="Save what is usual"
           />
         </div>

@@ -137,6 +137,7 @@ function LimitsForm({
           field={form.register('validFrom')}
           error={form.error('validFrom') ?? form.trouble}
           mayEdit={mayEdit}
+          changed={form.formState.isDirty}
           word="Save the limits"
         />
       </fieldset>

@@ -171,6 +171,7 @@ function PlanningForm({
           field={form.register('validFrom')}
           error={form.error('validFrom') ?? form.trouble}
           mayEdit={mayEdit}
+          changed={form.formState.isDirty}
           word="Save how days are planned"
         />
       </fieldset>

@@ -101,7 +101,12 @@ function RightsForm({ current, mayEdit }: { current: Rights; mayEdit: boolean })
       </TableBox>
       <FormTrouble text={form.trouble} />
       {mayEdit ? (
-        <Button type="submit" look="act" className="mt-2" disabled={form.isSubmitting}>
+        <Button
+          type="submit"
+          look={form.formState.isDirty ? 'act' : 'plain'}
+          className="mt-2"
+          disabled={form.isSubmitting}
+        >
           Save the rights
         </Button>
       ) : (

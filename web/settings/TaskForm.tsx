@@ -178,6 +178,7 @@ export function TaskForm({
           <HoldsFrom
             field={form.register('validFrom')}
             error={form.error('validFrom') ?? form.trouble}
+            changed={form.formState.isDirty}
             mayEdit
             word="Save the task"
           />

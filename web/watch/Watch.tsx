@@ -1,5 +1,6 @@
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
+import { besideFlag } from '#core/judging/history';
 import { plural } from '#core/base/sentences';
 import type { WatchRow } from '#contracts/watch';
 import { useLazyWatchQuery, useWatchQuery, watchParams, type WatchAsk } from '../api/watch.ts';
@@ -151,7 +152,7 @@ function Row({ row, deciding }: { row: WatchRow; deciding: ReturnType<typeof use
                 <FlagWord key={flag.kind} kind={flag.kind} />
               ))}
               <span className="unit-words min-w-0 truncate" title={first?.sentence}>
-                {first?.sentence}
+                {first && besideFlag(first.sentence)}
               </span>
             </>
           )}

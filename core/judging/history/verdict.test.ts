@@ -1,5 +1,12 @@
 import { addDays, type PlainDate } from '#core/base/time';
-import { DEFAULT_HISTORY_SETTINGS, FLAGS, unitVerdict, type Decision, type UnitFacts } from './index.ts';
+import {
+  besideFlag,
+  DEFAULT_HISTORY_SETTINGS,
+  FLAGS,
+  unitVerdict,
+  type Decision,
+  type UnitFacts,
+} from './index.ts';
 import { call, unit } from './testing/units.ts';
 
 const SETTINGS = DEFAULT_HISTORY_SETTINGS;
@@ -104,6 +111,8 @@ describe('the sentence', () => {
     ];
     const [flag] = of({ calls }).flags;
     expect(flag?.sentence).toBe('Repeat failure: control fuse failed 2 times in 151 days.');
+    // Beside the word "repeat" it is not said twice.
+    expect(besideFlag(flag?.sentence ?? '')).toBe('Control fuse failed 2 times in 151 days.');
     expect(flag?.reasons.map(({ rule }) => rule)).toEqual(['same part again', 'many failures']);
     expect(says({ calls: calls.slice(0, 3) })).toMatch(/^Repeat failure: 3 failures of any kind in 120 days/);
   });

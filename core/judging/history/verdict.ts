@@ -373,6 +373,13 @@ function recentFailures(
 }
 
 /**
+ * A flag's sentence beside its word, which says already what kind of flag it is.
+ *
+ * @example besideFlag('Repeat failure: control fuse failed 2 times in 151 days.') // "Control fuse failed 2 …"
+ */
+export const besideFlag = (sentence: string): string => capital(sentence.replace(/^Repeat failure: /, ''));
+
+/**
  * The sentence of a unit without what was left open, for where that is told beside it with its day and its
  * words.
  *

@@ -72,7 +72,10 @@ export async function boardView(
     now: now.minute,
     timeZone,
     days,
-    unplanned: unplanned.map(({ openingHours: _hours, needs: _needs, timeZone: _zone, ...row }) => row),
+    unplanned: unplanned.map(
+      ({ openingHours: _hours, needs: _needs, timeZone: _zone, of: _of, ...row }) => row,
+    ),
+    waiting: unplanned[0]?.of ?? 0,
     onHold,
     counters,
   };

@@ -84,7 +84,7 @@ order by v.id`;
 
 /**
  * Open calls that stand on no plan of the day $1 or later: taken, reopened, or planned for a day that has
- * gone by without anybody coming. Only those of $2 where ids are given.
+ * gone by without anybody coming. Only those of $2 where ids are given; each says how many there are in all.
  */
 export const UNPLANNED = `
 select
@@ -107,7 +107,8 @@ select
     'promisedAt', k.promised_at) as call,
   k.received_at as "receivedAt",
   case when k.state = 'planned' then k.scheduled_on end as "missedOn",
-  case when k.state = 'planned' then w.name end as "missedBy"
+  case when k.state = 'planned' then w.name end as "missedBy",
+  count(*) over ()::int as "of"
 from calls k
   join sites s on s.id = k.site_id
   join customers c on c.id = s.customer_id
@@ -120,7 +121,7 @@ order by
   array_position(array['at once', 'today', 'this week', 'with the next route'], k.priority),
   k.promised_at nulls last,
   k.received_at
-limit 400`;
+limit 2000`;
 
 /** Calls on hold, the longest first: what each waits for, and since when. */
 export const ON_HOLD = `

@@ -51,6 +51,8 @@ export interface UnplannedRead {
   readonly openingHours: OpeningHours | null;
   readonly needs: SiteNeeds;
   readonly timeZone: string;
+  /** How many there are in all. */
+  readonly of: number;
   readonly call: BoardCall;
   readonly receivedAt: string;
   readonly missedOn: PlainDate | null;

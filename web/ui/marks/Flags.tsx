@@ -1,3 +1,4 @@
+import { besideFlag } from '#core/judging/history';
 import { wordsOf } from '#core/said';
 import type { FlagView } from '#contracts/units';
 import { useUnitSystem } from '../../state/preferences.ts';
@@ -43,7 +44,11 @@ export function FlagList({ flags, said = '' }: { flags: readonly FlagView[]; sai
             <summary className="cursor-pointer py-0.5">
               <span className="[&>*]:mr-2">
                 <FlagWord kind={flag.kind} />
-                {said.includes(flag.sentence) ? <FoundBy flag={flag} /> : <span>{flag.sentence}</span>}
+                {said.includes(flag.sentence) ? (
+                  <FoundBy flag={flag} />
+                ) : (
+                  <span>{besideFlag(flag.sentence)}</span>
+                )}
                 <span className="no-print text-sm text-soft underline decoration-dotted underline-offset-4">
                   why
                 </span>
