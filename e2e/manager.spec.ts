@@ -68,6 +68,7 @@ test.describe('as manager', () => {
     await expect(page.getByRole('heading', { level: 1 })).toContainText('sites are due');
     // Searching and sorting what is due leaves nothing out of the plan, and says so.
     const dueList = page.getByRole('list', { name: 'Due by site' }).getByRole('checkbox');
+    await expect(dueList.first()).toBeVisible();
     const allDue = await dueList.count();
     await page.getByLabel('Search what is due').fill('ropewalk laund');
     await expect(dueList).toHaveCount(1);
