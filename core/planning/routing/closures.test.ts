@@ -157,6 +157,18 @@ describe('drives while a road is closed or slow', () => {
     expect(driveMinutes(now, 0, 2, 660)).toBe(5);
   });
 
+  it('come to it later the farther off they begin', () => {
+    // Forty minutes to the bridge that closes at ten: who leaves at half past nine is too late.
+    const far = [...[0, 53, 40, 50], ...[53, 0, 13, 3], ...[40, 13, 0, 10], ...[50, 3, 10, 0]];
+    const now = withClosures(travelTable([360, 1080], [far, far], 4), Array(4).fill(NOWHERE), [
+      { line: LINE, from: 600, until: 720, sides: [2, 3] },
+    ]);
+    expect(driveMinutes(now, 0, 1, 570)).toBeGreaterThan(150);
+    expect(driveMinutes(now, 0, 1, 540)).toBe(53);
+    // From its near end the same half past nine is in time.
+    expect(driveMinutes(now, 2, 1, 570)).toBe(13);
+  });
+
   it('say where no way is left', () => {
     const now = across({ until: Infinity });
     expect(isNoWay(driveMinutes(now, 0, 1, 660))).toBe(true);
@@ -188,6 +200,11 @@ describe('drives while a road is closed or slow', () => {
     const round = driveMinutes(table, 0, 2, 720) + driveMinutes(table, 2, 1, 720);
     expect(driveMinutes(now, 0, 1, 720)).toBeCloseTo(round, 3);
     expect(round).toBeGreaterThan(driveMinutes(table, 0, 1, 720));
+    // Who is on the line itself is reached from both sides.
+    const there = [...places, { lat: 41.1, lon: -66.5 }];
+    const four = travelTable([720], [there.flatMap((a) => there.map((b) => estimatedMinutes(a, b)))], 4);
+    const onIt = withClosures(four, there, [{ line, ...ALL_DAY }]);
+    expect(driveMinutes(onIt, 0, 3, 720)).toBe(driveMinutes(four, 0, 3, 720));
     // A line beside the way is not crossed.
     const beside = [line[0], { lat: 41.1, lon: -66.55 }] as const;
     expect(withClosures(table, places, [{ line: beside, ...ALL_DAY }]).minutes[0]).toEqual(table.minutes[0]);

@@ -52,11 +52,13 @@ export function withClosures(
     const usual = Float32Array.from({ length: cells }, (_, cell) =>
       driveMinutes(table, Math.floor(cell / table.places), cell % table.places, at),
     );
-    const dearer = surcharges(usual, places, closures, at);
-    if (!dearer) return usual;
-    const round = roundabout(usual, dearer, table.places, ways);
+    const met = surcharges(usual, places, closures, at);
+    if (!met) return usual;
+    const round = roundabout(usual, met.dearer, table.places, ways);
     ways = round.ways;
-    return round.now;
+    // Who gets there before it closes drives as ever; who does not drives as if it were closed already, since
+    // of a way round the second half begins later still.
+    return usual.map((minutes, cell) => (met.inTime[cell] ? minutes : round.now[cell]!));
   });
   return travelTable(samples, tables, table.places);
 }
@@ -72,27 +74,34 @@ function samplesWith(samples: readonly number[], closures: readonly Closure[]): 
   return [...new Set([...samples, ...more.filter((at) => at >= 0 && at <= 1440)])].sort((a, b) => a - b);
 }
 
-/** What each drive that begins at `at` costs more, Infinity where it cannot be done; undefined for nothing. */
+/**
+ * What each drive that begins at `at` or later costs more while what is closed by then or will be is closed,
+ * Infinity where it cannot be done; and which drives are past it before that. Undefined where none is met.
+ */
 function surcharges(
   usual: Float32Array,
   places: readonly PlainPosition[],
   closures: readonly Closure[],
   at: number,
-): Float32Array | undefined {
+): { dearer: Float32Array; inTime: Uint8Array } | undefined {
   const count = places.length;
-  let all: Float32Array | undefined;
+  const dearer = new Float32Array(count * count);
+  const inTime = new Uint8Array(count * count).fill(1);
+  let meets = false;
   for (const closure of closures) {
     if (at >= closure.until) continue;
     for (let from = 0; from < count; from++)
       for (let to = 0; to < count; to++) {
         if (from === to) continue;
         const after = crossedAfter(usual, places, closure, from, to);
-        if (after === undefined || at + after <= closure.from - STEP) continue;
-        all ??= new Float32Array(count * count);
-        all[from * count + to]! += closure.minutes ?? Infinity;
+        if (after === undefined) continue;
+        dearer[from * count + to]! += closure.minutes ?? Infinity;
+        if (at + after <= closure.from - STEP) continue;
+        inTime[from * count + to] = 0;
+        meets = true;
       }
   }
-  return all;
+  return meets ? { dearer, inTime } : undefined;
 }
 
 /** How many minutes after leaving a drive comes to a closure; undefined where it does not cross it. */
