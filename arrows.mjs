@@ -175,7 +175,7 @@ const web = {
   'ui/forms': ['api', 'state', 'ui/words', 'ui/frame'],
   'ui/lists': ['api', 'ui/frame', 'ui/forms'],
   'ui/marks': ['state', 'ui/words'],
-  maps: ['api', 'ui/forms'],
+  maps: ['api', 'state', 'ui/forms', 'ui/words'],
   drawings: ['api', 'state', 'outbox', 'ui/words', 'ui/frame', 'ui/marks'],
   workers: [],
   waiting: GIVEN,

@@ -387,7 +387,7 @@ export const READS: readonly Read[] = [
   {
     name: 'hours on site',
     sql: HOURS,
-    asked: once('2025-01-01T00:00:00Z', '2030-01-01T00:00:00Z', 'America/New_York'),
+    asked: once('2025-01-01T00:00:00Z', '2030-01-01T00:00:00Z', 'UTC'),
     row: z.strictObject({
       ...{ person: text, day, crew: maybe(text), customer: text, site: text },
       ...{ arrived: text, left: maybe(text), minutes: maybe(z.number()) },

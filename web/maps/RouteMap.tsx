@@ -6,7 +6,10 @@ import { listed } from '#core/base/sentences';
 import { crossingShare } from '#core/planning/routing';
 import { useClosuresQuery } from '../api/closures.ts';
 import { useRoadPathQuery } from '../api/routes.ts';
+import { now } from '../state/clock.ts';
+import { useWho } from '../state/session.ts';
 import { Base } from './Base.tsx';
+import { closureWords } from './closureWords.ts';
 import { dodge } from './dodge.ts';
 import { Nearness } from './Nearness.tsx';
 
@@ -159,6 +162,7 @@ export function RouteMap({
   const line: [number, number][] = path.data
     ? path.data.coordinates.map(([lon, lat]) => [lat as number, lon as number])
     : way.map(({ lat, lon }) => [lat, lon]);
+  const { timeZone } = useWho();
   const closures = useClosuresQuery();
   // Nobody knows the way that is driven round a closure, only how long it takes at most.
   const drawnOver = closures.data?.filter(({ line: ends }) =>
@@ -204,18 +208,16 @@ export function RouteMap({
               interactive={false}
             />
           ))}
-          {closures.data?.map(({ id, name, line: [a, b], minutes }) => (
+          {closures.data?.map((closure) => (
             <Polyline
-              key={id}
+              key={closure.id}
               positions={[
-                [a.lat, a.lon],
-                [b.lat, b.lon],
+                [closure.line[0].lat, closure.line[0].lon],
+                [closure.line[1].lat, closure.line[1].lon],
               ]}
               pathOptions={{ color: 'var(--ember)', weight: 5 }}
             >
-              <Tooltip>
-                {name} is {minutes === null ? 'closed' : 'slow'}
-              </Tooltip>
+              <Tooltip>{closureWords(closure, now(), timeZone)}</Tooltip>
             </Polyline>
           ))}
           {yard ? (
@@ -233,7 +235,8 @@ export function RouteMap({
       </div>
       {drawnOver && drawnOver.length > 0 ? (
         <p className="text-sm">
-          The way is drawn as if {listed(drawnOver.map(({ name }) => name))} were open; the times go round.
+          The line is drawn across what is or will be closed or slow:{' '}
+          {listed(drawnOver.map(({ name }) => name))}. The way round is not known.
         </p>
       ) : null}
     </>

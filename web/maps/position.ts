@@ -52,6 +52,15 @@ export function positionIn(text: string): Position {
   return { lat, lon };
 }
 
+/** A position as far as it is typed: undefined until it is one. */
+export function positionSoFar(text: string): Position | undefined {
+  try {
+    return positionIn(text);
+  } catch {
+    return undefined;
+  }
+}
+
 /** What a form's `place` field holds: the position, or what is wrong with it. */
 export function placeTyped(text: string): { at: Partial<Position>; problems: ['place', string][] } {
   try {

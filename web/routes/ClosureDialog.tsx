@@ -5,9 +5,10 @@ import { clockText, clockTyped, durationText, instantAt, isPlainDate, minutesOfD
 import type { ClosureEffect } from '#contracts/closures';
 import { newClosure, type NewClosure } from '#contracts/closures';
 import { useChangeClosureMutation, useCloseRoadMutation } from '../api/closures.ts';
+import { isClosed } from '../maps/closureWords.ts';
 import type { Ends } from '../maps/LineMap.tsx';
 import type { Known } from '../maps/PlaceMap.tsx';
-import { positionIn, positionText, type Position } from '../maps/position.ts';
+import { positionSoFar, positionText } from '../maps/position.ts';
 import { Button } from '../ui/frame/Button.tsx';
 import { Dialog } from '../ui/frame/Dialog.tsx';
 import { DateInput } from '../ui/forms/DateInput.tsx';
@@ -30,15 +31,6 @@ export const effectWords = ({ crossing, ways, longest, cutOff }: ClosureEffect):
   ]
     .filter(Boolean)
     .join('; ') + '.';
-
-/** A position, where one is typed. */
-function end(text: string): Position | undefined {
-  try {
-    return text.trim() === '' ? undefined : positionIn(text);
-  } catch {
-    return undefined;
-  }
-}
 
 /** When something is, from a day and a time of day; the text itself where it is neither, so that it is refused. */
 const instantTyped = (day: string, time: string, zone: string): string => {
@@ -81,7 +73,7 @@ export function ClosureDialog({
       toBody: (typed) => ({
         id,
         name: typed.name,
-        line: [end(typed.one), end(typed.other)],
+        line: [positionSoFar(typed.one), positionSoFar(typed.other)],
         minutes: typed.closed === 'closed' ? null : (numberTyped(typed.minutes) ?? null),
         from: instantTyped(typed.fromDay, typed.fromTime, zone),
         until: typed.untilTime.trim() === '' ? null : instantTyped(typed.untilDay, typed.untilTime, zone),
@@ -89,8 +81,8 @@ export function ClosureDialog({
       fieldOf: ([name, which]) =>
         name === 'line' ? (which === undefined ? 'other' : WHICH_END[Number(which) as 0 | 1]) : String(name),
       also: ({ one, other, closed, minutes, fromTime, untilTime }) => [
-        ...(end(one) ? [] : [['one', 'where does the line begin?'] as const]),
-        ...(end(other) ? [] : [['other', 'where does it end?'] as const]),
+        ...(positionSoFar(one) ? [] : [['one', 'where does the line begin?'] as const]),
+        ...(positionSoFar(other) ? [] : [['other', 'where does it end?'] as const]),
         ...(closed === 'slow' && minutes.trim() === ''
           ? [['minutes', 'how many minutes more?'] as const]
           : []),
@@ -105,7 +97,7 @@ export function ClosureDialog({
   const save = form.submit(async (body: NewClosure) => {
     const { effect, straight } = await closeRoad(body).unwrap();
     say(
-      `${body.name} is ${body.minutes === null ? 'closed' : `${durationText(body.minutes)} slower`}. ${effectWords(effect)}${straight ? ' Straight lines stand for roads here.' : ''}`,
+      `${isClosed(body)}. ${effectWords(effect)}${straight ? ' Straight lines stand for roads here.' : ''}`,
       { undo: () => change({ id, until: body.from }).unwrap() },
     );
     onClosed();
@@ -157,7 +149,12 @@ export function ClosureDialog({
         </div>
         <div className="space-y-2">
           <Suspense fallback={<div style={{ height: MAP_HEIGHT }} className="hatch border border-rule" />}>
-            <LineMap ends={[end(one), end(other)]} onEnds={setEnds} known={known} height={MAP_HEIGHT} />
+            <LineMap
+              ends={[positionSoFar(one), positionSoFar(other)]}
+              onEnds={setEnds}
+              known={known}
+              height={MAP_HEIGHT}
+            />
           </Suspense>
           <div className="grid grid-cols-2 gap-2">
             <Field label="The line from" error={form.error('one')}>

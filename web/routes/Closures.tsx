@@ -1,15 +1,9 @@
-import { durationText } from '#core/base/time';
 import type { ClosureView } from '#contracts/closures';
 import { useChangeClosureMutation, useClosuresQuery } from '../api/closures.ts';
+import { closureWords } from '../maps/closureWords.ts';
 import { now as clock } from '../state/clock.ts';
 import { Button } from '../ui/frame/Button.tsx';
-import { instant } from '../ui/words/format.ts';
 import { say, sayRefused } from '../ui/saying/say.ts';
-
-const closureWords = ({ name, minutes, from, until }: ClosureView, at: Date, zone: string): string =>
-  `${name} is ${minutes === null ? 'closed' : `${durationText(minutes)} slower`}` +
-  `${Date.parse(from) > at.getTime() ? ` from ${instant(from, zone)}` : ''}` +
-  `${until === null ? ', nobody knows until when' : ` until ${instant(until, zone)}`}.`;
 
 /** Roads that are closed or slow, each with the way to open it again. */
 export function Closures({ zone, canPlan }: { zone: string; canPlan: boolean }) {
@@ -30,7 +24,7 @@ export function Closures({ zone, canPlan }: { zone: string; canPlan: boolean }) 
     <ul aria-label="Roads closed or slow" className="mb-2">
       {data.map((closure) => (
         <li key={closure.id} className="flex flex-wrap items-center gap-x-2">
-          <strong>{closureWords(closure, clock(), zone)}</strong>
+          <strong>{closureWords(closure, clock(), zone)}.</strong>
           {canPlan ? (
             <Button
               look="quiet"
