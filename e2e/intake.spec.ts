@@ -96,8 +96,18 @@ test('nothing typed for one site is carried to another, and a new site is made w
   await page.getByRole('button', { name: 'Not on record yet: a new site' }).click();
   await page.getByRole('dialog').getByLabel('Address').fill('9 Kelp Row');
   await expectAccessible(page);
+  // Until it is known what stands there, what stands at the site before is not shown in its place.
+  let release = () => {};
+  const held = new Promise<void>((resolve) => (release = resolve));
+  await page.route('**/api/calls/known/**', async (route) => {
+    await held;
+    await route.continue();
+  });
   await page.getByRole('button', { name: 'Add it, and go on with the call' }).click();
   await expect(page.getByRole('heading', { level: 1 })).toContainText('Kelp Row Pottery');
+  await expect(page.getByText('Fetching what is known')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'New unit' })).toHaveCount(0);
+  release();
   await expect(complaint(page)).toHaveValue(/two units are not cooling/);
   await page.getByRole('button', { name: 'New unit' }).click();
   await page.getByRole('dialog').getByLabel('Tag').fill('RTU-7');

@@ -13,14 +13,15 @@ import type { Page } from '#contracts/common';
 import type { MissedSeason } from '#contracts/routes';
 import { api, listParams, type ListAsk } from './base.ts';
 import { affected, list, one } from './tags.ts';
+import { ofOne } from './one.ts';
 
 const agreed = (id: string | null) => affected({ entity: 'agreement', id });
 
 export const {
   useAgreementsQuery,
   useLazyAgreementsQuery,
-  useAgreementsOfCustomerQuery,
-  useAgreementWorthQuery,
+  useAgreementsOfCustomerQuery: askAgreementsOfCustomerQuery,
+  useAgreementWorthQuery: askAgreementWorthQuery,
   useCreateAgreementMutation,
   useChangeAgreementMutation,
   useAgreeAsUsualMutation,
@@ -72,3 +73,5 @@ export const {
     }),
   }),
 });
+export const useAgreementsOfCustomerQuery = ofOne<string, AgreementsOfCustomer>(askAgreementsOfCustomerQuery);
+export const useAgreementWorthQuery = ofOne<string, AgreementWorth>(askAgreementWorthQuery);

@@ -4,12 +4,13 @@ import type { Found } from '#contracts/search';
 import { api, listParams } from './base.ts';
 import type { ListAsk } from './base.ts';
 import { affected, list, one, place } from './tags.ts';
+import { ofOne } from './one.ts';
 
 export const {
   useCallsQuery,
   useLazyCallsQuery,
-  useCallQuery,
-  useKnownAtIntakeQuery,
+  useCallQuery: askCallQuery,
+  useKnownAtIntakeQuery: askKnownAtIntakeQuery,
   useCreateCallMutation,
   useUpdateCallMutation,
   useFetchPartsMutation,
@@ -48,3 +49,5 @@ export const {
     }),
   }),
 });
+export const useCallQuery = ofOne<string, CallPage>(askCallQuery);
+export const useKnownAtIntakeQuery = ofOne<string, KnownAtIntake>(askKnownAtIntakeQuery);

@@ -3,13 +3,14 @@ import type { CustomerPatch, CustomerRow, CustomerView, NewCustomer } from '#con
 import type { SiteRow } from '#contracts/sites';
 import { api, listParams, type ListAsk } from './base.ts';
 import { affected, list, one } from './tags.ts';
+import { ofOne } from './one.ts';
 
 type CustomerPageView = CustomerView & { siteRows: SiteRow[] };
 
 export const {
   useCustomersQuery,
   useLazyCustomersQuery,
-  useCustomerQuery,
+  useCustomerQuery: askCustomerQuery,
   useCreateCustomerMutation,
   useUpdateCustomerMutation,
 } = api.injectEndpoints({
@@ -32,3 +33,4 @@ export const {
     }),
   }),
 });
+export const useCustomerQuery = ofOne<string, CustomerPageView>(askCustomerQuery);

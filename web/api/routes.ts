@@ -13,6 +13,7 @@ import type {
 import type { DueSite, LatePlanned, LoadView, RoutePage } from '#contracts/routes';
 import { api } from './base.ts';
 import { affected, list, one } from './tags.ts';
+import { ofOne } from './one.ts';
 
 const CHANGES_ROUTES = affected({ entity: 'route', id: 'any' });
 
@@ -20,9 +21,9 @@ export const {
   useDueSitesQuery,
   useLoadQuery,
   useLatePlannedQuery,
-  useRouteQuery,
+  useRouteQuery: askRouteQuery,
   useMapBaseQuery,
-  useRoadPathQuery,
+  useRoadPathQuery: askRoadPathQuery,
   useBoardQuery,
   useWeatherQuery,
   usePlanProblemMutation,
@@ -107,3 +108,5 @@ export const {
     }),
   }),
 });
+export const useRouteQuery = ofOne<string, RoutePage>(askRouteQuery);
+export const useRoadPathQuery = ofOne<string, LineString | null>(askRoadPathQuery);

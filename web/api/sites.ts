@@ -2,11 +2,12 @@ import type { Page } from '#contracts/common';
 import type { NewSite, SitePage, SitePatch, SiteRow } from '#contracts/sites';
 import { api, listParams, type ListAsk } from './base.ts';
 import { affected, list, one, place } from './tags.ts';
+import { ofOne } from './one.ts';
 
 export const {
   useSitesQuery,
   useLazySitesQuery,
-  useSiteQuery,
+  useSiteQuery: askSiteQuery,
   useCreateSiteMutation,
   useUpdateSiteMutation,
 } = api.injectEndpoints({
@@ -29,3 +30,4 @@ export const {
     }),
   }),
 });
+export const useSiteQuery = ofOne<string, SitePage>(askSiteQuery);

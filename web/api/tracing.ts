@@ -1,9 +1,10 @@
 import type { NewLink, NewPoint, PointPatch, TracingView } from '#contracts/tracing';
 import { api } from './base.ts';
 import { affected, place } from './tags.ts';
+import { ofOne } from './one.ts';
 
 export const {
-  useTracingQuery,
+  useTracingQuery: askTracingQuery,
   useCreatePointMutation,
   useUpdatePointMutation,
   useCreateLinkMutation,
@@ -37,3 +38,4 @@ export const {
     }),
   }),
 });
+export const useTracingQuery = ofOne<string, TracingView>(askTracingQuery);

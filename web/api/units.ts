@@ -5,13 +5,14 @@ import type { SisterReading } from '#core/measuring/answers';
 import { api, listParams, type ListAsk } from './base.ts';
 import { inParts } from './inParts.ts';
 import { affected, list, one, place } from './tags.ts';
+import { ofOne } from './one.ts';
 
 export const {
   useUnitsQuery,
   useLazyUnitsQuery,
-  useUnitQuery,
+  useUnitQuery: askUnitQuery,
   useStoriesQuery,
-  useSistersQuery,
+  useSistersQuery: askSistersQuery,
   useCreateUnitMutation,
   useUpdateUnitMutation,
   useUpdateMachineMutation,
@@ -52,3 +53,5 @@ export const {
     }),
   }),
 });
+export const useUnitQuery = ofOne<string, UnitPage>(askUnitQuery);
+export const useSistersQuery = ofOne<{ unitId: string; card?: string }, SisterReading[]>(askSistersQuery);

@@ -1,9 +1,8 @@
-import { useLiveQuery } from 'dexie-react-hooks';
 import { useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { cardOf, CARDS, findCards, type Card } from '#core/measuring/cards';
 import { useUnitQuery } from '../api/units.ts';
-import { phone } from '../outbox/db.ts';
+import { useKeptSheet } from '../outbox/kept.ts';
 import { Empty, Screen } from '../ui/frame/Screen.tsx';
 import { UnitSwitch } from '../ui/forms/UnitSwitch.tsx';
 import { SearchField } from '../ui/forms/SearchField.tsx';
@@ -21,7 +20,7 @@ export default function Bench() {
   const unitId = params.get('unit') ?? undefined;
   const visitId = params.get('visit') ?? undefined;
   const page = useUnitQuery(unitId ?? '', { skip: !unitId }).data;
-  const visit = useLiveQuery(() => (visitId ? phone.visits.get(visitId) : undefined), [visitId])?.page;
+  const visit = useKeptSheet(visitId);
   // On a roof without a signal the sheet on this phone knows the plate as well.
   const unit = page ?? visit?.units.find((u) => u.id === unitId);
   const found = findCards(typed);

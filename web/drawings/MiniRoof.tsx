@@ -26,7 +26,7 @@ const EMPTY_ROOF = { left: 0, top: 0, right: 60, bottom: 40 };
 export function useRoofsIfKnown(siteIds: readonly string[]): readonly BriefRoof[] | undefined {
   const ids = useMemo(() => [...new Set(siteIds)].sort(), [siteIds]);
   const { data, currentData } = useBriefRoofsQuery(ids.length > 0 ? ids : NONE, { skip: ids.length === 0 });
-  return useKept<BriefRoof[]>(`roofs ${ids.join(' ')}`, currentData ?? data);
+  return useKept<BriefRoof[]>(`roofs ${ids.join(' ')}`, currentData) ?? data;
 }
 
 const NO_ROOFS: readonly BriefRoof[] = [];

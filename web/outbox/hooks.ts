@@ -12,7 +12,8 @@ export function useOutbox(about: string): OutboxItem[] {
     [] as OutboxItem[],
   );
   const { id } = writer();
-  return all.filter((item) => item.owner === id);
+  // For a moment after a change of what it is about the database still answers for what was before.
+  return all.filter((item) => item.owner === id && item.about === about);
 }
 
 /** Everything on this device that has not arrived, oldest first: one's own, and what others wrote on it. */

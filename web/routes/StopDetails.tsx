@@ -135,7 +135,7 @@ export function StopDetails({
 function AtTheSite({ siteId, day }: { siteId: string; day: string }) {
   const site = useSiteQuery(siteId);
   const known = useKnownAtIntakeQuery(siteId);
-  const { currentData: at } = site;
+  const { data: at } = site;
   if (!at) return <p className="min-h-12 text-sm text-soft">What is known of the site is loading.</p>;
   const hours = at.openingHours?.[String(weekday(day)) as '1'];
   const lines = [
@@ -147,7 +147,7 @@ function AtTheSite({ siteId, day }: { siteId: string; day: string }) {
     ['Key', at.keyAt],
     ['Permit', at.permit],
     ['Conditions', at.hazards.join(', ')],
-    ['Knows it', known.currentData?.knownTo.map(({ name, visits }) => `${name} (${visits})`).join(', ')],
+    ['Knows it', known.data?.knownTo.map(({ name, visits }) => `${name} (${visits})`).join(', ')],
   ].filter(([, words]) => words);
   return (
     <dl className="my-1 grid grid-cols-[5.5rem_minmax(0,1fr)] gap-x-2 text-sm">

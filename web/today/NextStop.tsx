@@ -1,11 +1,10 @@
-import { useLiveQuery } from 'dexie-react-hooks';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
 import type { VisitRow } from '#contracts/visits';
 import { useVisitQuery } from '../api/visits.ts';
 import { SiteRoofs } from '../drawings/MiniRoof.tsx';
 import { MiniStory, useStories } from '../drawings/MiniStory.tsx';
-import { phone } from '../outbox/db.ts';
+import { useKeptSheet } from '../outbox/kept.ts';
 import { pressed } from '../ui/frame/Button.tsx';
 import { Plate } from '../ui/marks/Plate.tsx';
 
@@ -15,8 +14,8 @@ import { Plate } from '../ui/marks/Plate.tsx';
  */
 export function NextStop({ visit, when }: { visit: VisitRow; when: string }) {
   const { data } = useVisitQuery(visit.id);
-  const kept = useLiveQuery(() => phone.visits.get(visit.id), [visit.id]);
-  const sheet = data ?? kept?.page;
+  const kept = useKeptSheet(visit.id);
+  const sheet = data ?? kept;
   const called = useMemo(() => visit.calls.flatMap((call) => call.unitId ?? []), [visit.calls]);
   const stories = useStories(called);
   const ways = sheet

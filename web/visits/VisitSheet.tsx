@@ -1,4 +1,3 @@
-import { useLiveQuery } from 'dexie-react-hooks';
 import { useEffect, useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { v7 as uuid } from 'uuid';
@@ -7,6 +6,7 @@ import { holding, HOLDING_KINDS } from '#core/record/sheet';
 import type { EntryKind, VisitPage } from '#contracts/visits';
 import { useVisitQuery } from '../api/visits.ts';
 import { phone } from '../outbox/db.ts';
+import { useKeptSheet } from '../outbox/kept.ts';
 import { useOutbox } from '../outbox/hooks.ts';
 import { post } from '../outbox/sender.ts';
 import { now } from '../state/clock.ts';
@@ -43,8 +43,8 @@ export default function VisitSheet() {
     if (data) void phone.visits.put({ id: data.id, page: data, seenAt: Date.now() });
   }, [data]);
   // The copy on this phone is the newest of what the server said, whether asked for or in answer to an entry.
-  const kept = useLiveQuery(() => phone.visits.get(id), [id]);
-  const visit = newest(data, kept?.page);
+  const kept = useKeptSheet(id);
+  const visit = newest(data, kept);
   if (!visit)
     return (
       <div className="p-4">
