@@ -1,5 +1,5 @@
 import { Toast } from 'radix-ui';
-import { useLayoutEffect, useRef, useState, useSyncExternalStore } from 'react';
+import { useEffect, useLayoutEffect, useRef, useState, useSyncExternalStore } from 'react';
 import { useLocation } from 'react-router';
 import { Button } from '../frame/Button.tsx';
 import { onSaid, putAway, saidNow, undoSaid } from './say.ts';
@@ -13,9 +13,26 @@ const boxOf = ({ control, box }: { control: Element; box: DOMRect }): DOMRect =>
   return now.width + now.height > 0 ? now : box;
 };
 
+/** Whoever goes on with something else is not to find it under what was said. */
+function useOutOfTheWay(last: number | undefined): boolean {
+  const [past, setPast] = useState<number>();
+  useEffect(() => {
+    if (last === undefined) return undefined;
+    const goOn = ({ target }: Event) => {
+      if (target instanceof Element && !target.closest('[data-said]')) setPast(last);
+    };
+    const events = ['input', 'pointerdown'] as const;
+    for (const event of events) document.addEventListener(event, goOn);
+    return () => {
+      for (const event of events) document.removeEventListener(event, goOn);
+    };
+  }, [last]);
+  return last !== undefined && past === last;
+}
+
 /**
- * What was done or refused, beside what was pressed, with the way back. It stays while somebody points at
- * it or is in it; F8 goes to it.
+ * What was done or refused, beside what was pressed, with the way back; in the corner of the window once
+ * somebody goes on with something else. It stays while somebody points at it or is in it; F8 goes to it.
  */
 export function SaidHere() {
   const said = useSyncExternalStore(onSaid, saidNow);
@@ -23,9 +40,10 @@ export function SaidHere() {
   const viewport = useRef<HTMLOListElement>(null);
   const [at, setAt] = useState({ left: 0, top: 0 });
   const spot = said.at(-1)?.spot;
+  const aside = useOutOfTheWay(said.at(-1)?.id);
   useLayoutEffect(() => {
     const { current } = viewport;
-    if (!current || said.length === 0) return undefined;
+    if (!current || said.length === 0 || aside) return undefined;
     const stand = () => {
       const { width, height } = current.getBoundingClientRect();
       const places = document.querySelector('[data-places]')?.getBoundingClientRect();
@@ -48,7 +66,7 @@ export function SaidHere() {
     const watch = new MutationObserver(() => requestAnimationFrame(stand));
     watch.observe(document.body, { childList: true, subtree: true, characterData: true });
     return () => watch.disconnect();
-  }, [said, spot, pathname]);
+  }, [said, spot, pathname, aside]);
   return (
     <Toast.Provider duration={SHOWN_MS} label="Said" swipeDirection="right">
       {said.map((one) => (
@@ -79,9 +97,9 @@ export function SaidHere() {
       ))}
       <Toast.Viewport
         ref={viewport}
-        style={at}
+        style={aside ? undefined : at}
         data-said=""
-        className="no-print absolute z-50 w-max max-w-[min(420px,calc(100vw-16px))] space-y-1"
+        className={`no-print z-50 w-max max-w-[min(420px,calc(100vw-16px))] space-y-1 ${aside ? 'fixed right-2 top-2 desk:top-auto desk:bottom-2' : 'absolute'}`}
       />
     </Toast.Provider>
   );
