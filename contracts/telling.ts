@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { id, name, shortText, version } from './common.ts';
+import { id, name, plainDate, shortText, version } from './common.ts';
 
 /** What somebody at a site is to us. */
 export const CONTACT_ROLES = ['at the site', 'approves', 'has the key', 'tenant', 'pays'] as const;
@@ -14,6 +14,7 @@ export const ATTEMPT_KINDS = [
   'refused',
   'not reached',
   'told by telephone',
+  'agreed',
   'again',
   'void',
 ] as const;
@@ -46,7 +47,7 @@ export interface ContactView extends z.infer<typeof contactFields> {
 /**
  * Where a message stands: it waits to be sent; it is being handed over; the mail server or gateway took it, or
  * refused it; whether it went is not known, because a process ended while it was handed over; somebody has to
- * be called; somebody was; nobody at the site is to be told, or nobody has said how.
+ * be called; somebody was; somebody agreed before anything was sent; nobody at the site is to be told, or nobody has said how.
  */
 export const MESSAGE_STATES = [
   'waits',
@@ -56,6 +57,7 @@ export const MESSAGE_STATES = [
   'not known whether it went',
   'to be called',
   'told by telephone',
+  'agreed',
   'no contact',
 ] as const;
 export type MessageState = (typeof MESSAGE_STATES)[number];
@@ -75,7 +77,7 @@ export interface MessageRow {
   readonly text: string;
   readonly madeAt: string;
   readonly state: MessageState;
-  /** What the other side answered last. */
+  /** What the other side answered last; of what is agreed, who agreed. */
   readonly reply: string | null;
   readonly tried: number;
   readonly by: string | null;
@@ -87,4 +89,31 @@ export interface MessagesView {
   readonly heldAt: string | null;
   /** The ways there are: a mail server, a gateway for text messages. */
   readonly ways: readonly MessageWay[];
+}
+
+const minute = z.number().min(0).max(1440);
+/** A window of a day, minutes since midnight. */
+const agreedWindow = z.strictObject({ day: plainDate, from: minute, until: minute });
+
+/** Somebody at the site agrees to where a visit stands now; null where it is off the plan. */
+export const agreedBody = z.object({ id, visitId: id, window: agreedWindow.nullable(), who: name.max(120) });
+export type AgreedBody = z.infer<typeof agreedBody>;
+
+/** A visit that stands elsewhere than its customer was told; nobody has told them or asked them yet. */
+export interface ToldElsewhere {
+  readonly visitId: string;
+  readonly siteId: string;
+  readonly site: string;
+  readonly customer: string;
+  readonly contact: string | null;
+  readonly told: z.infer<typeof agreedWindow>;
+  /** Where it stands; null where it is off the plan. Without a time where nobody has put it in order yet. */
+  readonly now: {
+    readonly day: string;
+    readonly crewId: string;
+    readonly crew: string;
+    readonly startAt: number | null;
+  } | null;
+  /** What they would be told; null where it is off the plan or has no time. */
+  readonly window: z.infer<typeof agreedWindow> | null;
 }

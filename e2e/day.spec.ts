@@ -165,3 +165,66 @@ test('a call that cannot wait comes in: it is put where somebody is soonest, and
   expect(at).toBeGreaterThanOrEqual(window.from);
   expect(at).toBeLessThanOrEqual(window.until);
 });
+
+test('a customer who was told agrees to another day on the telephone: it is on record, and no mail goes', async ({
+  page,
+}) => {
+  const errors = watchErrors(page);
+  await signIn(page, 'maren');
+  const [DAY, NEXT] = ['2026-06-11', '2026-06-12'];
+  await page.goto(`${base()}/routes?day=${DAY}`);
+  const { crewId } = await dayOf(page, 'East Shore');
+  const { site, mail } = await callAt(page, 'Southbank Branch', { crewId, scheduledOn: DAY });
+  const put = async (jobsOf: Record<string, string[]>) => {
+    const view = (await (await page.request.get(`${base()}/api/board?from=${DAY}&days=2`)).json()) as {
+      days: (CrewDay & { day: string })[];
+    };
+    const orders = Object.entries(jobsOf).map(([day, visits]) => {
+      const own = view.days.find((one) => one.day === day && one.crewId === crewId);
+      return { crewId, day, version: own?.version ?? null, jobs: visits.map((visit) => ({ visit })) };
+    });
+    const data = { id: randomUUID(), from: DAY, days: 2, takeOff: [], anyway: true, orders };
+    const answer = await page.request.post(`${base()}/api/board/orders`, { data });
+    expect(answer.status(), await answer.text()).toBe(201);
+  };
+  const on = async (day: string) => {
+    const view = (await (await page.request.get(`${base()}/api/board?from=${day}&days=1`)).json()) as {
+      days: CrewDay[];
+    };
+    return view.days.find((one) => one.crewId === crewId)?.stops ?? [];
+  };
+  const ids = (stops: readonly Stop[], but?: string) =>
+    stops.map(({ visitId }) => visitId).filter((id) => id !== but);
+  await put({ [DAY]: ids(await on(DAY)) });
+  await page.reload();
+  const arrived = async () =>
+    ((await (await page.request.get(`${post()}/arrived`)).json()) as { to: string }[]).filter(
+      ({ to }) => to === mail,
+    ).length;
+  const before = await arrived();
+  await page.getByRole('button', { name: 'Publish the day' }).click();
+  await expect.poll(arrived).toBe(before + 1);
+  const visit = (await on(DAY)).find((stop) => stop.site === site)?.visitId as string;
+  await put({ [DAY]: ids(await on(DAY), visit), [NEXT]: [...ids(await on(NEXT)), visit] });
+
+  const list = page.getByRole('list', { name: 'Visits that are not where the customer was told' });
+  const row = list.getByRole('listitem').filter({ hasText: site });
+  await expect(row).toContainText(/told Thu 11 Jun 2026, .*; now Fri 12 Jun 2026, .* East Shore/);
+  await expectAccessible(page);
+  await row.getByRole('button', { name: `${site} agreed` }).focus();
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('dialog')).toContainText('Orla Tunn');
+  await expect(page.getByLabel('Who agreed')).toHaveAttribute('aria-invalid', 'true');
+  await page.keyboard.type('Orla Tunn');
+  await page.keyboard.press('Enter');
+  await expect(list).toHaveCount(0);
+  await page.goto(`${base()}/routes?day=${NEXT}`);
+  await page.getByRole('button', { name: 'Publish the day' }).click();
+  await page.getByRole('button', { name: /messages? for this day/ }).click();
+  await expect(
+    page.getByRole('list', { name: 'Messages for 12 Jun 2026' }).getByText('with Orla Tunn', { exact: true }),
+  ).toBeVisible();
+  expect(await arrived()).toBe(before + 1);
+  expect(errors).toEqual([]);
+});

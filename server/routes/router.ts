@@ -13,6 +13,7 @@ import {
 } from '#contracts/board';
 import { dueQuery, loadQuery } from '#contracts/routes';
 import { id as uuid, plainDate } from '#contracts/common';
+import { agreedBody } from '#contracts/telling';
 import type { SignedIn } from '#contracts/people';
 import { may } from '#contracts/roles';
 import { parse } from '../http/problem.ts';
@@ -29,6 +30,7 @@ import { lockStop } from './board/lock.ts';
 import { saveOrders } from './board/orders.ts';
 import { routePage } from './publish/page.ts';
 import { planProblem, sentProblem } from './problem/problem.ts';
+import { agree, toldElsewhere } from './publish/elsewhere.ts';
 import { publish } from './publish/publish.ts';
 import { splitStop } from './board/split.ts';
 import { undoChange } from './board/undo.ts';
@@ -91,6 +93,24 @@ export const routeEndpoints: readonly Endpoint[] = [
       // Where the forecast does not answer nothing is known: that is no reason to hold up a board.
       const days = await forecast.days(await companyYard(db), from, []);
       return [...days].map(([day, weather]) => ({ day, ...weather }));
+    },
+  },
+  {
+    method: 'get',
+    path: '/api/board/told-elsewhere',
+    action: 'read',
+    handle: async (context) => {
+      const { from, days } = parse(boardQuery, context.query);
+      return toldElsewhere(context, { from: from ?? (await companyToday(context)), days });
+    },
+  },
+  {
+    method: 'post',
+    path: '/api/board/agreed',
+    action: 'plan route',
+    handle: async (context) => {
+      await agree(context, parse(agreedBody, context.body), context.user.id);
+      return new Reply(201, { ok: true });
     },
   },
   {

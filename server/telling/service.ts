@@ -37,7 +37,16 @@ type Needs = Pick<Dependencies, 'db' | 'clock' | 'ways'>;
 export async function writeMessages(
   db: Database,
   { tell: tellings, void: gone }: Tellings,
-  { actor, at }: { readonly actor: string; readonly at: Date },
+  {
+    actor,
+    at,
+    agreedBy,
+  }: {
+    readonly actor: string;
+    readonly at: Date;
+    /** Who at the site has agreed to it already: nothing has to be sent. */
+    readonly agreedBy?: string;
+  },
   transaction: Transaction,
 ): Promise<void> {
   for (const { id } of await db.rows<{ id: string }>(UNHEARD, [gone], transaction))
@@ -53,7 +62,7 @@ export async function writeMessages(
     ).map((row) => [row.siteId, row]),
   );
   for (const { siteId, day, subject, text, visits } of tellings) {
-    const contact = contacts.get(siteId);
+    const contact = agreedBy === undefined ? contacts.get(siteId) : undefined;
     const message = await db.models.Message.create(
       {
         ...{ siteId, day, subject, text, madeBy: actor, madeAt: at, contactId: contact?.id ?? null },
@@ -68,6 +77,8 @@ export async function writeMessages(
       })),
       { transaction },
     );
+    if (agreedBy !== undefined)
+      await attempt(db, message.id, 'agreed', at, { reply: agreedBy, byUser: actor, transaction });
   }
 }
 

@@ -15,7 +15,7 @@ const LAST = `
 const STATE = `
   case
     when l.what = 'taken' then 'sent'
-    when l.what = 'told by telephone' then 'told by telephone'
+    when l.what in ('told by telephone', 'agreed') then l.what
     when m.way is null then 'no contact'
     when m.way = 'telephone' then 'to be called'
     when l.what = 'refused' then 'refused'
@@ -97,18 +97,18 @@ export const CONTACT_LINE = `
   (select string_agg(concat_ws(' ', k.name, k.phone), ', ' order by k.role <> 'at the site', k.name)
    from contacts k where k.site_id = s.id and k.retired_at is null)`;
 
-/** Whether anybody can have heard of a notice: its message went, or somebody called. */
+/** Whether anybody can have heard of a notice: its message went, somebody called, or it was agreed. */
 const HEARD = `
   (n.message_id is null or exists (
     select from message_attempts a
-    where a.message_id = n.message_id and a.what in ('trying', 'taken', 'told by telephone')))`;
+    where a.message_id = n.message_id and a.what in ('trying', 'taken', 'told by telephone', 'agreed')))`;
 
 /** What was told last of a visit `v` that somebody can have heard. */
 export const LAST_HEARD = `
   select n.kind, n.day, n.from_at, n.until_at
   from notices n
   where n.visit_id = v.id and ${HEARD}
-  order by n.made_at desc, n.id desc
+  order by n.seq desc
   limit 1`;
 
 /** What was written last of a visit `v`, heard or not; what is void was never written. */
@@ -117,7 +117,7 @@ export const LAST_WRITTEN = `
   from notices n
   where n.visit_id = v.id
     and not exists (select from message_attempts a where a.message_id = n.message_id and a.what = 'void')
-  order by n.made_at desc, n.id desc
+  order by n.seq desc
   limit 1`;
 
 /** Messages about the visits $1 that nobody has heard of. */

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { SMTPServer } from 'smtp-server';
-import type { MessagesView } from '#contracts/telling';
+import type { MessagesView, ToldElsewhere } from '#contracts/telling';
 import { oneUnit, testServer, type TestServer } from '../testing/server.ts';
 import { waysFor, type Ways } from './outgoing.ts';
 import { sendWhatWaits } from './service.ts';
@@ -375,5 +375,111 @@ describe('a crew sees what is published', () => {
     const ids = (await seenBy(roof)).map(({ id }) => id);
     expect(ids).toContain(urgent.visitId);
     expect((await seenBy(roof)).filter((visit) => visit.startAt === null)).toHaveLength(1);
+  });
+});
+
+describe('a visit that stands elsewhere than its customer was told', () => {
+  const ON = '2026-06-24';
+  const THEN = '2026-06-25';
+  const elsewhere = async (): Promise<ToldElsewhere[]> =>
+    (await desk.get(`/api/board/told-elsewhere?from=${ON}&days=4`).expect(200)).body;
+  const agree = (body: object, status: number) =>
+    desk
+      .post('/api/board/agreed')
+      .send({ id: randomUUID(), who: 'Odd Fenn', ...body })
+      .expect(status);
+  /** Puts all that stands on a day of the crew on another one. */
+  const move = async (visitId: string, from: string, to: string) => {
+    const { body } = await desk.get(`/api/board?from=${from}&days=1`).expect(200);
+    const { body: there } = await desk.get(`/api/board?from=${to}&days=1`).expect(200);
+    const versionOf = (board: { days: { crewId: string; version: number | null }[] }) =>
+      board.days.find(({ crewId }) => crewId === server.crewId)?.version ?? null;
+    await desk
+      .post('/api/board/orders')
+      .send({
+        ...{ id: randomUUID(), from: from < to ? from : to, days: 2, takeOff: [], anyway: true },
+        orders: [
+          { crewId: server.crewId, day: from, version: versionOf(body), jobs: [] },
+          { crewId: server.crewId, day: to, version: versionOf(there), jobs: [{ visit: visitId }] },
+        ],
+      })
+      .expect(201);
+  };
+  let visitId: string;
+
+  it('is listed with both places, until it is put back', async () => {
+    await contact({ name: 'Ada Quill', phone: '555-0137' });
+    visitId = await planned(ON);
+    expect(await elsewhere()).toEqual([]);
+    await publish(ON);
+    expect(await elsewhere()).toEqual([]);
+    await move(visitId, ON, THEN);
+    expect(await elsewhere()).toMatchObject([
+      {
+        ...{ visitId, told: { day: ON }, contact: expect.stringContaining('Ada Quill 555-0137') },
+        ...{ now: { day: THEN, crewId: server.crewId }, window: { day: THEN } },
+      },
+    ]);
+    // Crews and customers still have what they were told.
+    const roof = await server.as('technician');
+    const { body: seen } = await roof.get(`/api/visits?day=${ON}&crewId=${server.crewId}`).expect(200);
+    expect(seen.map(({ id }: { id: string }) => id)).toContain(visitId);
+    await move(visitId, THEN, ON);
+    expect(await elsewhere()).toEqual([]);
+  });
+
+  it('is settled once the customer has agreed: who, when, to what; nobody is told of it again', async () => {
+    await move(visitId, ON, THEN);
+    const [{ window }] = (await elsewhere()) as [ToldElsewhere];
+    // Of another window than the one that stands there nobody has spoken.
+    await agree({ visitId, window: { ...window, from: (window?.from ?? 0) + 30 } }, 409);
+    await agree({ visitId, window, who: ' ' }, 422);
+    await agree({ visitId: randomUUID(), window }, 404);
+    await agree({ visitId, window }, 201);
+    expect(await elsewhere()).toEqual([]);
+    expect(await about(THEN)).toMatchObject({ state: 'agreed', reply: 'Odd Fenn' });
+    expect((await about(THEN))?.text).toMatch(/^Agreed with Odd Fenn: we come to .* on 25 Jun 2026 between/);
+    const { body: board } = await desk.get(`/api/board?from=${THEN}`).expect(200);
+    expect(board.days[0].stops[0].told).toMatchObject(window as object);
+    await agree({ visitId, window }, 409);
+    const before = (await messages()).messages.length;
+    await publish(THEN);
+    expect((await messages()).messages).toHaveLength(before);
+    expect(mails.concat(texts.map(({ text }) => text))).toEqual([]);
+  });
+
+  it('that is off the plan is agreed to as well', async () => {
+    const { body } = await desk.get(`/api/board?from=${THEN}&days=1`).expect(200);
+    const own = body.days.find(({ crewId }: { crewId: string }) => crewId === server.crewId);
+    await desk
+      .post('/api/board/orders')
+      .send({
+        ...{ id: randomUUID(), from: THEN, days: 1, takeOff: [visitId], anyway: true },
+        orders: [{ crewId: server.crewId, day: THEN, version: own.version, jobs: [] }],
+      })
+      .expect(201);
+    expect(await elsewhere()).toMatchObject([{ visitId, now: null, window: null, told: { day: THEN } }]);
+    await agree({ visitId, window: null }, 201);
+    expect(await elsewhere()).toEqual([]);
+  });
+
+  it('and has no time yet is neither moved nor called off', async () => {
+    const DAY_OFF = '2026-06-26';
+    const other = await planned(DAY_OFF);
+    await publish(DAY_OFF);
+    const call = (await server.db.rows<{ id: string }>(
+      'select call_id as id from visit_calls where visit_id = $1',
+      [other],
+    )) as [{ id: string }];
+    const { body } = await desk.get(`/api/calls/${call[0].id}`).expect(200);
+    await desk
+      .patch(`/api/calls/${call[0].id}`)
+      .send({ version: body.version, crewId: server.crewId, scheduledOn: '2026-06-27' })
+      .expect(200);
+    const before = (await messages()).messages.length;
+    const list = await desk.get('/api/board/told-elsewhere?from=2026-06-26&days=4').expect(200);
+    expect(list.body).toMatchObject([{ told: { day: DAY_OFF }, now: { startAt: null }, window: null }]);
+    await publish(DAY_OFF);
+    expect((await messages()).messages).toHaveLength(before);
   });
 });

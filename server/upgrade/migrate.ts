@@ -4,6 +4,7 @@ import type { Clock } from '../http/clock.ts';
 import { rebuild } from '../sheet/rebuild.ts';
 import { answerOldReadings } from '../visits/worked.ts';
 import type { Database } from '../db/connect.ts';
+import { AGREED } from './agreed.sql.ts';
 import { BRIEF } from './brief.sql.ts';
 import { CARE } from './care.sql.ts';
 import { AGREEMENTS, COMPANY, IMPORTS, INTAKE } from './company.sql.ts';
@@ -44,6 +45,7 @@ const MIGRATIONS: readonly Migration[] = [
   { name: '0015 lookups', sql: LOOKUPS, derives: true },
   { name: '0016 told', sql: TOLD },
   { name: '0017 closures', sql: CLOSURES },
+  { name: '0018 agreed', sql: AGREED },
 ];
 
 const LOCK = 7_240_115;

@@ -1,12 +1,22 @@
-import type { ContactPatch, ContactView, MessagesView, NewContact } from '#contracts/telling';
+import type {
+  AgreedBody,
+  ContactPatch,
+  ContactView,
+  MessagesView,
+  NewContact,
+  ToldElsewhere,
+} from '#contracts/telling';
 import { api } from './base.ts';
 import { list } from './tags.ts';
+import { ofOne } from './one.ts';
 
 export const {
   useMessagesQuery,
   useSendWhatWaitsMutation,
   useStepMessageMutation,
-  useContactsQuery,
+  useToldElsewhereQuery,
+  useAgreeMutation,
+  useContactsQuery: askContactsQuery,
   useAddContactMutation,
   useChangeContactMutation,
 } = api.injectEndpoints({
@@ -24,6 +34,15 @@ export const {
       query: ({ id, step }) => ({ url: `/messages/${id}/step`, method: 'POST', body: { step } }),
       invalidatesTags: list('route'),
     }),
+    toldElsewhere: build.query<ToldElsewhere[], { from: string; days: number }>({
+      query: (params) => ({ url: '/board/told-elsewhere', params }),
+      providesTags: list('route', 'visit', 'site'),
+    }),
+    agree: build.mutation<{ ok: true }, AgreedBody>({
+      query: (body) => ({ url: '/board/agreed', method: 'POST', body }),
+      // Whoever was refused is shown what stands there now.
+      invalidatesTags: list('route', 'visit'),
+    }),
     contacts: build.query<ContactView[], string>({
       query: (siteId) => `/sites/${siteId}/contacts`,
       providesTags: list('site'),
@@ -38,3 +57,4 @@ export const {
     }),
   }),
 });
+export const useContactsQuery = ofOne<string, ContactView[]>(askContactsQuery);

@@ -27,6 +27,7 @@ import { OutDialog } from './OutDialog.tsx';
 import { Proposal } from './Proposal.tsx';
 import { ChangedSince, PublishDay } from './PublishDay.tsx';
 import { StopDetails } from './StopDetails.tsx';
+import { ToldElsewhere } from './ToldElsewhere.tsx';
 import { Axis, Ghost } from './StripMarks.tsx';
 import { useMoveKeys } from './useMoveKeys.ts';
 import { reach, useMoves, type Moving, type Picked, type Target } from './useMoves.ts';
@@ -70,7 +71,9 @@ export default function Board() {
     >
       {board.error ? <Trouble error={board.error} retry={board.refetch} /> : null}
       {!board.data && !board.error ? <Loading what="the board" /> : null}
-      {board.data ? <BoardOf key={days.from} board={board.data} shown={shown} onShow={show} /> : null}
+      {board.data ? (
+        <BoardOf key={days.from} board={board.data} days={days} shown={shown} onShow={show} />
+      ) : null}
     </Screen>
   );
 }
@@ -124,10 +127,13 @@ function hoursOf(days: readonly BoardDay[]): Hours {
 
 function BoardOf({
   board,
+  days,
   shown,
   onShow,
 }: {
   board: BoardView;
+  /** The days it has. */
+  days: { from: string; days: number };
   shown: string;
   onShow: (day: string) => void;
 }) {
@@ -241,6 +247,7 @@ function BoardOf({
       ) : null}
       <Closures zone={board.timeZone} canPlan={canPlan} />
       {canPlan ? <ChangedSince days={own} day={shown} /> : null}
+      <ToldElsewhere {...days} canPlan={canPlan} onShow={onShow} />
       <DaysAhead days={byDay} weather={weather} shown={shown} today={board.today} onShow={onShow} />
       {/* Its room is kept: the forecast comes after the board. */}
       <p className="mb-2 min-h-6 text-soft desk:hidden">{shownWeather ? forecastWords(shownWeather) : ''}</p>

@@ -9,7 +9,7 @@ import { Button } from '../ui/frame/Button.tsx';
 import { dayOf, day as dayText, shortDay } from '../ui/words/format.ts';
 import { Panel } from '../ui/frame/Screen.tsx';
 import { say, sayRefused } from '../ui/saying/say.ts';
-import { toldWords } from './toldSums.ts';
+import { HEARD, toldWords } from './toldSums.ts';
 
 /** Publishes a day to its crews and customers, and shows what became of each message. */
 export function PublishDay({ days, day, zone }: { days: readonly BoardDay[]; day: string; zone: string }) {
@@ -132,19 +132,21 @@ function Message({ message }: { message: MessageRow }) {
     <li className="py-1 text-sm">
       <p className="flex flex-wrap items-baseline gap-x-2">
         <strong>{site}</strong>
-        <span className={state === 'sent' || state === 'told by telephone' ? 'text-verdigris' : 'font-bold'}>
+        <span className={HEARD.has(state) ? 'text-verdigris' : 'font-bold'}>
           {state}
-          {by && state === 'told by telephone' ? `, ${by}` : ''}
+          {by && (state === 'told by telephone' || state === 'agreed') ? `, noted by ${by}` : ''}
         </span>
         <span className="text-soft">
-          {contact
-            ? `${contact}, ${way === 'telephone' ? 'by telephone' : `by ${way ?? ''}`}, ${address ?? ''}`
-            : `nobody at ${customer} is on record to be told`}
+          {state === 'agreed'
+            ? `with ${reply ?? ''}`
+            : contact
+              ? `${contact}, ${way === 'telephone' ? 'by telephone' : `by ${way ?? ''}`}, ${address ?? ''}`
+              : `nobody at ${customer} is on record to be told`}
         </span>
       </p>
       <p>{text}</p>
-      {reply ? <p className="text-soft">Answered: {reply}</p> : null}
-      {state === 'sent' || state === 'told by telephone' || state === 'going' ? null : (
+      {reply && state !== 'agreed' ? <p className="text-soft">Answered: {reply}</p> : null}
+      {HEARD.has(state) || state === 'going' ? null : (
         <p className="flex flex-wrap gap-2">
           <Button
             look="quiet"

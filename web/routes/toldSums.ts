@@ -1,7 +1,8 @@
 import { plural } from '#core/base/sentences';
 import type { MessageRow, MessageState } from '#contracts/telling';
 
-const HEARD: ReadonlySet<MessageState> = new Set(['sent', 'told by telephone']);
+/** What somebody at the site has heard for sure. */
+export const HEARD: ReadonlySet<MessageState> = new Set(['sent', 'told by telephone', 'agreed']);
 
 /**
  * What became of the messages of a day, in a sentence that is true: everybody has been told only where each was

@@ -77,6 +77,23 @@ export function windowFor(
   return { from: first, until: Math.min(1440, first + minutes) };
 }
 
+const between = ({ from, until }: { readonly from: number; readonly until: number }): string =>
+  `between ${clockText(from)} and ${clockText(until)}`;
+
+interface Window {
+  readonly day: PlainDate;
+  readonly from: number;
+  readonly until: number;
+}
+
+/** What somebody at a site has agreed to instead of what was told, as it is kept; null: we do not come. */
+export const agreedText = (who: string, site: string, told: Window, instead: Window | null): string =>
+  `Agreed with ${who}: we ` +
+  (instead
+    ? `come to ${site} on ${dayWords(instead.day)} ${between(instead)}, and not `
+    : `do not come to ${site} `) +
+  `on ${dayWords(told.day)} ${between(told)}.`;
+
 /**
  * What has to be told.
  *
@@ -121,9 +138,7 @@ export function whatToTell(
   const coming = [...groupBy(changed, ({ siteId, day }) => `${siteId} ${day}`).values()].map(
     (own): Telling => {
       const [first] = own as [(typeof own)[number]];
-      const windows = own
-        .toSorted((a, b) => a.from - b.from)
-        .map(({ from, until }) => `between ${clockText(from)} and ${clockText(until)}`);
+      const windows = own.toSorted((a, b) => a.from - b.from).map(between);
       const units = [...new Set(own.flatMap((one) => one.units))].sort();
       const what =
         units.length > 0 ? ` for ${units.length > 3 ? plural(units.length, 'unit') : listed(units)}` : '';

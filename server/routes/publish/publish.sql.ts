@@ -1,6 +1,6 @@
 /* Set-wise reads of what customers are told. */
 
-import { LAST_WRITTEN } from '../../telling/telling.sql.ts';
+import { CONTACT_LINE, LAST_WRITTEN } from '../../telling/telling.sql.ts';
 
 /**
  * Stops of the routes in $1 of the day $2 or later that are timed and that nobody has come to yet, and those on
@@ -29,9 +29,14 @@ where p.start_at is not null
     or exists (select from (${LAST_WRITTEN}) n where n.kind <> 'called off' and n.day = any($3::date[])))
 order by v.planned_for, p.start_at, v.id`;
 
+/** A visit `v` stands on a crew's day, today ($n) or later, and nobody has put it in order: it has no time. */
+const LOOSE = (today: string) => `
+  (v.crew_id is not null and v.cancelled_at is null and v.planned_for >= ${today}::date
+    and not exists (select from stops t where t.visit_id = v.id and t.start_at is not null))`;
+
 /**
  * What was written to customers last of visits for one of the days $3, and of the stops of the
- * routes $2; from the day $1 on.
+ * routes $2; from the day $1 on. What has no time yet is neither moved nor called off.
  */
 export const TOLD_LAST = `
 select
@@ -46,11 +51,45 @@ from visits v
   join sites s on s.id = v.site_id
   join lateral (${LAST_WRITTEN}) n on true
 where n.kind <> 'called off' and n.from_at is not null and n.day >= $1::date and v.arrived_at is null
+  and not ${LOOSE('$1')}
   and v.id in (
     select visit_id from notices where day = any($3::date[])
     union
     select visit_id from stops where route_id = any($2::uuid[]))
 order by v.id`;
+
+/**
+ * Visits whose customers were told for one of the days $1, or that stand on one of them, with where they stand
+ * and whom to ask.
+ */
+export const WHERE_TOLD = `
+select
+  v.id as "visitId",
+  s.id as "siteId",
+  s.name as site,
+  c.name as customer,
+  ${CONTACT_LINE} as contact,
+  json_build_object('day', n.day, 'from', n.from_at, 'until', n.until_at) as told,
+  case when v.planned_for >= $2::date and v.cancelled_at is null and v.crew_id is not null then
+    json_build_object('day', v.planned_for, 'crewId', v.crew_id, 'crew', w.name, 'startAt', p.start_at)
+  end as now,
+  ${LOOSE('$2')} as loose
+from visits v
+  join sites s on s.id = v.site_id
+  join customers c on c.id = s.customer_id
+  join lateral (${LAST_WRITTEN}) n on true
+  left join crews w on w.id = v.crew_id
+  left join stops p on p.visit_id = v.id
+where n.heard and n.kind <> 'called off' and n.from_at is not null and n.day >= $2::date
+  and v.arrived_at is null
+  and v.id in (
+    select visit_id from notices where day = any($1::date[])
+    union
+    select p.visit_id from stops p join routes r on r.id = p.route_id where r.day = any($1::date[]))
+order by n.day, n.from_at, s.name, v.id`;
+
+/** The day for which the customer of the visit $1 was told last. */
+export const DAY_TOLD = `select n.day from visits v join lateral (${LAST_WRITTEN}) n on true where v.id = $1`;
 
 /** Less is no change of a time, minutes. */
 const NOTICED = 10;

@@ -62,7 +62,7 @@ export async function publish(
 }
 
 /** The timed stops of the days that are published, and those elsewhere that were told for these days. */
-async function stopsToTell(
+export async function stopsToTell(
   db: Database,
   routes: readonly { readonly id: string }[],
   { now, days }: { readonly now: ReturnType<typeof nowIn>; readonly days: readonly PlainDate[] },
