@@ -3,10 +3,13 @@ export { CALL_COLUMNS, columnsOf, LINE_COLUMN, neededOf, UNIT_COLUMNS, type Impo
 export { guessKind, guessMapping, type Mapping, type RawTable, type Source } from './match.ts';
 export {
   groupKey,
+  NO_SUCH_UNIT,
   tagKey,
   translate,
   type Group,
   type KnownNames,
+  type OnRecord,
+  type PersonNamed,
   type Recipe,
   type Translated,
   type WordUse,

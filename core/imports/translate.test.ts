@@ -1,6 +1,16 @@
 import { costOf } from '../base/time/testing/cost.ts';
 import { doublesIn, tagDoubles } from './doubles.ts';
-import { groupKey, guessKind, guessMapping, tagKey, translate, type RawTable, type Recipe } from './index.ts';
+import {
+  groupKey,
+  guessKind,
+  guessMapping,
+  NO_SUCH_UNIT,
+  tagKey,
+  translate,
+  type KnownNames,
+  type RawTable,
+  type Recipe,
+} from './index.ts';
 import { unitInHeading } from './headingUnits.ts';
 import { saysUnknown } from './words.ts';
 
@@ -18,12 +28,18 @@ const recipe = (more: Partial<Recipe> = {}): Recipe => ({
   joins: {},
   ...more,
 });
+const NOTHING = { places: {}, people: [], makers: [] };
 const position = (text: string) => {
   const [lat, lon] = text.split(',').map(Number);
   if (lat === undefined || lon === undefined || Number.isNaN(lat)) throw new RangeError('is no position');
   return { lat, lon };
 };
-const read = (t: RawTable, r: Recipe, known = {}) => translate(t, r, known, { positionIn: position });
+const read = (
+  t: RawTable,
+  r: Recipe,
+  places: KnownNames = {},
+  { people = [], makers = [] }: { people?: string[]; makers?: string[] } = {},
+) => translate(t, r, { places, people, makers }, { positionIn: position });
 
 describe('headings', () => {
   it('of an ordinary list are matched by name and contents', () => {
@@ -207,7 +223,7 @@ describe('a row', () => {
     expect(rows).toEqual([
       { line: 2, cells: { customer: 'A', site: 'Main', unit: '1', kind: 'exhaust fan', tons: '2' } },
     ]);
-    expect(left).toMatchObject([{ line: 4, reason: 'tons: differs from line 2 of the same unit' }]);
+    expect(left).toMatchObject([{ line: 4, reason: 'tons: “3” here, “2” on line 2 of the same unit' }]);
     expect(notes).toMatchObject([{ note: 'stands on several lines that agree; they are one', count: 1 }]);
   });
 });
@@ -349,9 +365,111 @@ describe('a unit that the heading says', () => {
       ...{ kind: 'units', dateOrder: null, words: {}, fixes: {}, joins: {} },
       columns: { ...columns, tons: { from: 'Capacity (kW)' } },
     };
-    const { rows } = translate(table, recipe, {}, { positionIn: () => ({ lat: 0, lon: 0 }) });
+    const { rows } = translate(table, recipe, NOTHING, { positionIn: () => ({ lat: 0, lon: 0 }) });
     // 1 ton of refrigeration is 3.51685 kW (12,000 Btu/h; NIST SP 811).
     expect(Number(rows[0]?.cells.tons)).toBeCloseTo(10, 2);
     expect(rows[1]?.cells.tons).toBe('5');
+  });
+});
+
+describe('what a file leaves open', () => {
+  const units = (...rows: string[][]) =>
+    table(['customer', 'site', 'unit', 'kind', 'manufacturer', 'serial'], ...rows);
+  const of = (t: RawTable, kind: 'units' | 'calls') =>
+    recipe({ kind, columns: Object.fromEntries(t.headings.map((from) => [from, { from }])) });
+
+  it('an empty kind is said once for all rows that have none', () => {
+    const t = units(['A', 'S', 'R-1', '', 'Norvane', '1'], ['A', 'S', 'R-2', '?', 'Norvane', '2']);
+    const open = read(t, of(t, 'units'));
+    expect(open.words).toMatchObject([{ column: 'kind', word: '', uses: 2, means: undefined }]);
+    expect(open.left.map(({ reason }) => reason)[0]).toBe('kind: is empty, and nobody has said what it is');
+    const said = read(t, { ...of(t, 'units'), words: { kind: { '': 'boiler' } } });
+    expect(said.rows.map(({ cells }) => cells.kind)).toEqual(['boiler', 'boiler']);
+    // Another column may stay empty.
+    expect(read(units(['A', 'S', 'R-1', 'boiler', '', '']), of(t, 'units')).rows).toHaveLength(1);
+  });
+
+  it('spellings of a maker are one where somebody says so, those on record first', () => {
+    const t = units(
+      ['A', 'S', 'R-1', 'boiler', 'NORVANE', '1'],
+      ['A', 'S', 'R-2', 'boiler', 'Norvane Inc.', '2'],
+      ['A', 'S', 'R-3', 'boiler', 'Norvanne', '3'],
+      ['A', 'S', 'R-4', 'boiler', 'Teal & Co', '4'],
+    );
+    const { doubles } = read(t, of(t, 'units'), {}, { makers: ['Norvane'] });
+    expect(doubles.manufacturer.map(({ name, same }) => [name, same])).toEqual([
+      ['NORVANE', 'Norvane'],
+      ['Norvane Inc.', 'Norvane'],
+      ['Norvanne', 'Norvane'],
+    ]);
+    const joins = { manufacturer: { NORVANE: 'Norvane', Norvanne: 'Norvanne' } };
+    const said = read(t, { ...of(t, 'units'), joins }, {}, { makers: ['Norvane'] });
+    expect(said.doubles.manufacturer.map(({ name }) => name)).toEqual(['Norvane Inc.']);
+    expect(said.rows.map(({ cells }) => cells.manufacturer)).toEqual([
+      'Norvane',
+      'Norvane Inc.',
+      'Norvanne',
+      'Teal & Co',
+    ]);
+  });
+
+  it('two lines of one unit that contradict are listed with both', () => {
+    const t = units(
+      ['A', 'S', 'R-1', 'boiler', 'Norvane', 'X1'],
+      ['A', 'S', 'R-1', 'boiler', 'Norvane', 'X2'],
+    );
+    expect(read(t, of(t, 'units')).left).toMatchObject([
+      { line: 3, reason: 'serial: “X2” here, “X1” on line 2 of the same unit' },
+    ]);
+  });
+
+  const calls = (...rows: string[][]) =>
+    table(['customer', 'site', 'unit', 'received_at', 'complaint', 'technician'], ...rows);
+  const HERE = { A: { S: ['RTU-1'] } };
+
+  it('a call for a unit that is not there stays at the site, and says which unit was written', () => {
+    const t = calls(
+      ['A', 'S', 'RTU-1', '2025-03-04', 'no heat', ''],
+      ['A', 'S', 'RTU-9', '2025-03-05', 'no heat', ''],
+      ['A', 'S', 'rtu 1', '2025-03-06', 'no heat', ''],
+      ['A', 'Elsewhere', 'RTU-9', '2025-03-07', 'no heat', ''],
+    );
+    const open = read(t, of(t, 'calls'), HERE);
+    expect(open.groups).toMatchObject([{ column: 'unit', cause: NO_SUCH_UNIT, count: 2, needed: false }]);
+    // Another spelling of a tag is offered as one although its row is not taken yet.
+    expect(open.doubles.unit).toMatchObject([{ name: 'rtu 1', same: 'RTU-1' }]);
+    expect(open.rows.map(({ line }) => line)).toEqual([2, 5]);
+    const fixes = { [groupKey('unit', NO_SUCH_UNIT)]: 'leave empty' as const };
+    const joins = { unit: { [tagKey('S', 'rtu 1')]: 'RTU-1' } };
+    const said = read(t, { ...of(t, 'calls'), fixes, joins }, HERE);
+    expect(said.rows.map(({ cells }) => [cells.unit, cells.complaint])).toEqual([
+      ['RTU-1', 'no heat'],
+      [undefined, 'no heat (written for RTU-9)'],
+      ['RTU-1', 'no heat'],
+      ['RTU-9', 'no heat'],
+    ]);
+  });
+
+  it('people are matched once for all their calls', () => {
+    const t = calls(
+      ['A', 'S', '', '2025-03-04', 'no heat', 'J. Brandt'],
+      ['A', 'S', '', '2025-03-05', 'no heat', 'J. Brandt'],
+      ['A', 'S', '', '2025-03-06', 'no heat', 'Sub & Sons'],
+      ['A', 'S', '', '2025-03-07', 'no heat', 'Jo Brandt'],
+    );
+    const people = ['Jo Brandt'];
+    expect(read(t, of(t, 'calls'), HERE, { people }).people).toEqual([
+      { name: 'J. Brandt', uses: 2, is: undefined, likely: 'Jo Brandt' },
+      { name: 'Sub & Sons', uses: 1, is: undefined, likely: undefined },
+    ]);
+    const joins = { technician: { 'J. Brandt': 'Jo Brandt', 'Sub & Sons': 'Sub & Sons' } };
+    const said = read(t, { ...of(t, 'calls'), joins }, HERE, { people });
+    expect(said.rows.map(({ cells }) => cells.technician)).toEqual([
+      'Jo Brandt',
+      'Jo Brandt',
+      'Sub & Sons',
+      'Jo Brandt',
+    ]);
+    expect(said.people.map(({ is }) => is)).toEqual(['Jo Brandt', 'Sub & Sons']);
   });
 });

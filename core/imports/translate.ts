@@ -2,6 +2,7 @@ import { unitInHeading } from './headingUnits.ts';
 import * as cells from './cells.ts';
 import { columnsOf, neededOf, type Content, type ImportKind } from './columns.ts';
 import { doublesIn, tagDoubles, type Double } from './doubles.ts';
+import { likelyPerson } from './people.ts';
 import { dateOrderIn, type Mapping, type RawTable, type Source } from './match.ts';
 import { plainWord, saysUnknown, SURE, USUALLY } from './words.ts';
 
@@ -22,6 +23,23 @@ export interface Recipe {
 
 /** What is on record already: customers with their sites with their tags. */
 export type KnownNames = Readonly<Record<string, Readonly<Record<string, readonly string[]>>>>;
+
+/** What names of a file are compared with. */
+export interface OnRecord {
+  readonly places: KnownNames;
+  /** Of the company's own people. */
+  readonly people: readonly string[];
+  readonly makers: readonly string[];
+}
+
+/** A name of somebody who did work, and who it is where somebody has said so. */
+export interface PersonNamed {
+  readonly name: string;
+  readonly uses: number;
+  /** One of our people; the name itself where it is nobody of ours; undefined while nobody has said. */
+  readonly is: string | undefined;
+  readonly likely: string | undefined;
+}
 
 /** One kind of trouble in one column. */
 export interface Group {
@@ -75,10 +93,16 @@ export interface Translated {
     readonly site: readonly (Double & { readonly customer: string })[];
     /** Of one site each. */
     readonly unit: readonly (Double & { readonly site: string })[];
+    readonly manufacturer: readonly Double[];
     /** Serial numbers that stand on several units: probably one unit twice. */
     readonly serial: readonly { readonly serial: string; readonly lines: readonly number[] }[];
   };
+  /** People of the file who are nobody of ours by that name. */
+  readonly people: readonly PersonNamed[];
 }
+
+/** A call about a unit that is not there: without its unit it can stay at the site. */
+export const NO_SUCH_UNIT = 'is on no record at that site';
 
 const WORDED: ReadonlySet<Content> = new Set(['kind', 'status', 'system', 'call kind']);
 const SAMPLES = 4;
@@ -117,7 +141,7 @@ const READERS: Readers = {
 export function translate(
   table: RawTable,
   recipe: Recipe,
-  known: KnownNames,
+  known: OnRecord,
   {
     positionIn,
     progress = () => {},
@@ -145,6 +169,8 @@ export function translate(
   const good: { line: number; cells: Record<string, string>; row: readonly string[] }[] = [];
   const left: { line: number; reason: string; row: readonly string[] }[] = [];
   const needed = new Set(neededOf(recipe.kind));
+  /** Rows in which names may be one although the row is not taken as it stands. */
+  const looked: Row[] = [];
 
   /** Notes a trouble; true where the row can stay with this cell empty. */
   const trouble = (column: string, cause: string, line: number, value: string): boolean => {
@@ -171,9 +197,11 @@ export function translate(
     };
     for (const [name, source] of sources) {
       const written = cellOf(row, source, places);
-      if (saysUnknown(written)) continue;
-      const raw = withUnit(written, units.get(name));
       const { content } = columns[name] as { content: Content };
+      const unknown = saysUnknown(written);
+      // What a needed word is where the cell is empty can be said once for all of them.
+      if (unknown && !(needed.has(name) && WORDED.has(content))) continue;
+      const raw = unknown ? '' : withUnit(written, units.get(name));
       try {
         if (WORDED.has(content)) {
           const uses = words.get(name) ?? new Map<string, number>();
@@ -181,7 +209,10 @@ export function translate(
           uses.set(word, (uses.get(word) ?? 0) + 1);
           words.set(name, uses);
           const means = meaning(recipe, name, content, word);
-          if (means === undefined) reason ??= `${name}: nobody has said what “${raw}” stands for`;
+          if (means === undefined)
+            reason ??= unknown
+              ? `${name}: is empty, and nobody has said what it is`
+              : `${name}: nobody has said what “${raw}” stands for`;
           else if (means !== '') out[name] = means;
         } else if (content === 'position') {
           const { lat, lon } = positionIn(raw);
@@ -199,11 +230,21 @@ export function translate(
       }
     }
     for (const name of needed) if (!out[name] && reason === undefined) fail(name, 'is missing', '');
-    if (reason === undefined) good.push({ line, cells: joined(out, recipe), row });
+    const own = joined(out, recipe);
+    if (reason === undefined) looked.push({ line, cells: own, written: out.technician });
+    if (reason === undefined && recipe.kind === 'calls' && own.unit && !isThere(own, known.places)) {
+      fail('unit', NO_SUCH_UNIT, own.unit);
+      if (reason === undefined) {
+        // Nothing is lost: which unit was meant stands with the complaint.
+        own.complaint = `${own.complaint} (written for ${own.unit})`;
+        delete own.unit;
+      }
+    }
+    if (reason === undefined) good.push({ line, cells: own, row });
     else left.push({ line, reason, row });
   });
 
-  const doubles = doublesOf(good, recipe, known);
+  const doubles = doublesOf(looked, recipe, known);
   progress(0.95);
   const rows = recipe.kind === 'units' ? unitsOnce(good, left, noteThat) : good;
   return {
@@ -231,7 +272,30 @@ export function translate(
     notes: [...notes.values()],
     order,
     doubles,
+    people: recipe.kind === 'calls' ? peopleOf(looked, recipe, known.people) : [],
   };
+}
+
+/** Whether the unit of a call is there, where its site is on record at all. */
+function isThere({ customer = '', site = '', unit = '' }: Row['cells'], places: KnownNames): boolean {
+  const tags = places[customer]?.[site];
+  return tags === undefined || tags.includes(unit);
+}
+
+/** Whoever is not one of our people by that very name. */
+function peopleOf(rows: readonly Row[], { joins }: Recipe, people: readonly string[]): PersonNamed[] {
+  const said = joins.technician ?? {};
+  const uses = new Map<string, number>();
+  for (const { written } of rows) if (written) uses.set(written, (uses.get(written) ?? 0) + 1);
+  return [...uses]
+    .filter(([name]) => !people.includes(name))
+    .map(([name, count]) => ({
+      name,
+      uses: count,
+      is: Object.hasOwn(said, name) ? said[name] : undefined,
+      likely: likelyPerson(name, people),
+    }))
+    .sort((a, b) => b.uses - a.uses);
 }
 
 /** A cell as it was before an export made it harmless to spreadsheets, see docs/formats.md. */
@@ -273,11 +337,15 @@ function joined(out: Record<string, string>, { joins }: Recipe): Record<string, 
   const customer = own('customer', out.customer ?? '') ?? out.customer;
   const site = own('site', tagKey(customer ?? '', out.site ?? '')) ?? out.site;
   const unit = own('unit', tagKey(site ?? '', out.unit ?? '')) ?? out.unit;
+  const manufacturer = own('manufacturer', out.manufacturer ?? '') ?? out.manufacturer;
+  const technician = own('technician', out.technician ?? '') ?? out.technician;
   return {
     ...out,
     ...(customer === undefined ? {} : { customer }),
     ...(site === undefined ? {} : { site }),
     ...(unit === undefined ? {} : { unit }),
+    ...(manufacturer === undefined ? {} : { manufacturer }),
+    ...(technician === undefined ? {} : { technician }),
   };
 }
 
@@ -301,10 +369,19 @@ function grouped<T>(rows: readonly T[], keyOf: (row: T) => string): Map<string, 
   return groups;
 }
 
-type Row = { readonly line: number; readonly cells: Readonly<Record<string, string>> };
+interface Row {
+  readonly line: number;
+  readonly cells: Readonly<Record<string, string>>;
+  /** Who did the work, as the file has it. */
+  readonly written?: string | undefined;
+}
 
 /** What is probably one, once what was joined before is one. */
-function doublesOf(rows: readonly Row[], recipe: Recipe, known: KnownNames): Translated['doubles'] {
+function doublesOf(
+  rows: readonly Row[],
+  recipe: Recipe,
+  { places: known, makers }: OnRecord,
+): Translated['doubles'] {
   const asked = (column: string, key: string) => Object.hasOwn(recipe.joins[column] ?? {}, key);
   const customer = doublesIn(
     counted(rows, (row) => row.cells.customer),
@@ -329,6 +406,10 @@ function doublesOf(rows: readonly Row[], recipe: Recipe, known: KnownNames): Tra
       .filter(({ name }) => !asked('unit', tagKey(at, name)))
       .map((double) => ({ ...double, site: at }));
   });
+  const manufacturer = doublesIn(
+    counted(rows, (row) => row.cells.manufacturer),
+    makers,
+  ).filter(({ name }) => !asked('manufacturer', name));
   const serials =
     recipe.kind === 'calls'
       ? []
@@ -346,6 +427,7 @@ function doublesOf(rows: readonly Row[], recipe: Recipe, known: KnownNames): Tra
     customer: customer.slice(0, MOST_DOUBLES),
     site: site.slice(0, MOST_DOUBLES),
     unit: unit.slice(0, MOST_DOUBLES),
+    manufacturer: manufacturer.slice(0, MOST_DOUBLES),
     serial: serials.slice(0, MOST_DOUBLES),
   };
 }
@@ -371,7 +453,7 @@ function unitsOnce<T extends { line: number; cells: Record<string, string>; row:
     if (differs)
       left.push({
         line: row.line,
-        reason: `${differs[0]}: differs from line ${before.line} of the same unit`,
+        reason: `${differs[0]}: “${differs[1]}” here, “${before.cells[differs[0]]}” on line ${before.line} of the same unit`,
         row: row.row,
       });
     else {

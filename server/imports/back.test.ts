@@ -135,6 +135,8 @@ it('a recipe is kept under its name and comes back', async () => {
   expect(kept[0]).toMatchObject({ headings: ['Account', 'Tag'], recipe: { dateOrder: 'month first' } });
   await send('units', units(EF, { ...EF, unit: 'EF-2' }), 'all or nothing');
   expect((await manager.get('/api/import-names').expect(200)).body).toEqual({
-    Kiln: { Studio: ['EF-1', 'EF-2'] },
+    places: { Kiln: { Studio: ['EF-1', 'EF-2'] } },
+    people: expect.arrayContaining([expect.any(String)]),
+    makers: [],
   });
 });

@@ -21,6 +21,14 @@ from customers c
   left join units u on u.site_id = s.id
 group by c.id, s.id`;
 
+/** Makers of units, whoever makes most first. */
+export const MAKERS = `
+select manufacturer as maker
+from units
+where manufacturer is not null
+group by manufacturer
+order by count(*) desc, manufacturer`;
+
 export const RECIPE_OF_NAME = `
 select id
 from import_recipes

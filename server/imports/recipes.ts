@@ -1,8 +1,8 @@
-import type { KnownNames } from '#core/imports';
+import type { OnRecord } from '#core/imports';
 import type { NewRecipe, RecipeView } from '#contracts/imports';
 import type { Database } from '../db/connect.ts';
 import type { Dependencies } from '../dependencies.ts';
-import { NAMES_ON_RECORD, RECIPE_OF_NAME } from './imports.sql.ts';
+import { MAKERS, NAMES_ON_RECORD, RECIPE_OF_NAME } from './imports.sql.ts';
 
 /** How files of others are read, the one used last first. */
 export async function recipes(db: Database): Promise<RecipeView[]> {
@@ -32,13 +32,19 @@ export async function keepRecipe(
   return recipes(db);
 }
 
-/** Customers with their sites with their tags: what names of a file are compared with. */
-export async function namesOnRecord(db: Database): Promise<KnownNames> {
+/** Customers with their sites with their tags, people and makers: what names of a file are compared with. */
+export async function namesOnRecord(db: Database): Promise<OnRecord> {
   const rows = await db.rows<{ customer: string; site: string | null; tags: string[] }>(NAMES_ON_RECORD);
   const names: Record<string, Record<string, readonly string[]>> = {};
   for (const { customer, site, tags } of rows) {
     names[customer] ??= {};
     if (site !== null) (names[customer] as Record<string, readonly string[]>)[site] = tags;
   }
-  return names;
+  const people = await db.models.User.findAll({ attributes: ['displayName'], order: ['displayName'] });
+  const makers = await db.rows<{ maker: string }>(MAKERS);
+  return {
+    places: names,
+    people: people.map(({ displayName }) => displayName),
+    makers: makers.map(({ maker }) => maker),
+  };
 }

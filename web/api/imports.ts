@@ -1,4 +1,4 @@
-import type { KnownNames } from '#core/imports';
+import type { OnRecord } from '#core/imports';
 import type { ImportRow, NewRecipe, RecipeView } from '#contracts/imports';
 import { api } from './base.ts';
 import { KINDS, list } from './tags.ts';
@@ -21,6 +21,6 @@ export const {
       query: (body) => ({ url: '/import-recipes', method: 'POST', body }),
       invalidatesTags: list('word'),
     }),
-    namesOnRecord: build.query<KnownNames, void>({ query: () => '/import-names' }),
+    namesOnRecord: build.query<OnRecord, void>({ query: () => '/import-names' }),
   }),
 });

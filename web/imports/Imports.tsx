@@ -2,7 +2,7 @@ import * as Comlink from 'comlink';
 import { useEffect, useRef, useState } from 'react';
 import { useDispatch } from 'react-redux';
 import { v7 as uuid } from 'uuid';
-import { neededOf, type KnownNames, type Recipe } from '#core/imports';
+import { neededOf, type OnRecord, type Recipe } from '#core/imports';
 import { plural } from '#core/base/sentences';
 import {
   CALL_COLUMNS,
@@ -24,6 +24,7 @@ import type { Looked, Opened } from './import.worker.ts';
 import { MapColumns } from './MapColumns.tsx';
 import { Past } from './Past.tsx';
 import { Preview } from './Preview.tsx';
+import { NotTaken } from './NotTaken.tsx';
 import { openQuestions, Questions } from './Questions.tsx';
 import { runImport } from './runImport.ts';
 import { saveText } from '../ui/lists/saveText.ts';
@@ -34,7 +35,7 @@ import { say } from '../ui/saying/say.ts';
 interface Chosen {
   readonly file: File;
   readonly opened: Opened;
-  readonly known: KnownNames;
+  readonly known: OnRecord;
 }
 
 /** Which of ours a file with our own headings is: it is taken as it stands, where all of it can be read so. */
@@ -127,7 +128,7 @@ export default function Imports() {
         sent.current = { id: uuid(), kind: ours, fileName: file.name, content: await table().text() };
         const asItStands = await run();
         if (!asItStands || asItStands.problems.length === 0) {
-          setChosen({ file, opened, known: {} });
+          setChosen({ file, opened, known: { places: {}, people: [], makers: [] } });
           return;
         }
         // Saved by a spreadsheet since, with its own dates and numbers: then it is asked about like any other.
@@ -331,7 +332,8 @@ export default function Imports() {
                 ) : null}
                 .
               </p>
-              <Questions looked={looked} recipe={recipe} change={change} />
+              <Questions looked={looked} people={chosen.known.people} recipe={recipe} change={change} />
+              <NotTaken looked={looked} />
               <div className="mt-4 flex flex-wrap items-end gap-3">
                 <Field label="Remember how it is read, as">
                   <input value={recipeName} onChange={(event) => setRecipeName(event.target.value)} />

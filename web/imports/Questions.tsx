@@ -31,11 +31,23 @@ function Question({ title, children }: { title: ReactNode; children: ReactNode }
 }
 
 /** What the file leaves open: asked once for all rows it is about. */
-export function Questions({ looked, recipe, change }: { looked: Looked; recipe: Recipe; change: Change }) {
+export function Questions({
+  looked,
+  people,
+  recipe,
+  change,
+}: {
+  looked: Looked;
+  /** The company's own. */
+  people: readonly string[];
+  recipe: Recipe;
+  change: Change;
+}) {
   return (
     <div className="space-y-4">
       <DateOrder looked={looked} recipe={recipe} change={change} />
       <WordList looked={looked} recipe={recipe} change={change} />
+      <People looked={looked} known={people} recipe={recipe} change={change} />
       <Doubles looked={looked} recipe={recipe} change={change} />
       <Groups looked={looked} recipe={recipe} change={change} />
       {looked.notes.length > 0 ? (
@@ -106,13 +118,13 @@ function WordList({ looked, recipe, change }: { looked: Looked; recipe: Recipe; 
         {asked.map(({ column, word, uses, means, usually }) => (
           <li key={`${column} ${word}`} className="flex items-center gap-2 border-b border-rule py-1">
             <span className="min-w-0 grow">
-              <strong>{word}</strong>{' '}
+              <strong>{word === '' ? '(empty)' : word}</strong>{' '}
               <span className="text-sm text-soft">
                 {wordOf(column)}, {plural(uses, 'row')}
               </span>
             </span>
             <select
-              aria-label={`${word} stands for`}
+              aria-label={`${word === '' ? 'an empty cell' : word} stands for`}
               // What was just said counts at once, not when the file has been looked at anew.
               value={recipe.words[column]?.[word] ?? means ?? 'open'}
               onChange={(event) => say(column, word, event.target.value)}
@@ -136,7 +148,7 @@ function WordList({ looked, recipe, change }: { looked: Looked; recipe: Recipe; 
 }
 
 interface Offer {
-  readonly column: 'customer' | 'site' | 'unit';
+  readonly column: 'customer' | 'site' | 'unit' | 'manufacturer';
   readonly key: string;
   readonly name: string;
   readonly same: string;
@@ -145,7 +157,7 @@ interface Offer {
 }
 
 function Doubles({ looked, recipe, change }: { looked: Looked; recipe: Recipe; change: Change }) {
-  const { customer, site, unit, serial } = looked.doubles;
+  const { customer, site, unit, manufacturer, serial } = looked.doubles;
   const offers: Offer[] = [
     ...customer.map((d) => ({ ...d, column: 'customer' as const, key: d.name, where: 'customer' })),
     ...site.map((d) => ({
@@ -160,6 +172,7 @@ function Doubles({ looked, recipe, change }: { looked: Looked; recipe: Recipe; c
       key: tagKey(d.site, d.name),
       where: `at ${d.site}`,
     })),
+    ...manufacturer.map((d) => ({ ...d, column: 'manufacturer' as const, key: d.name, where: 'maker' })),
   ];
   const answer = (answers: readonly { offer: Offer; one: boolean }[]) => {
     const joins: Record<string, Record<string, string>> = {};
@@ -217,6 +230,62 @@ function Doubles({ looked, recipe, change }: { looked: Looked; recipe: Recipe; c
           {serial[0]?.lines.slice(0, 4).join(', ')}. They are taken as they are.
         </p>
       ) : null}
+    </Question>
+  );
+}
+
+/** Whose name is whose, once for all calls somebody went to. */
+function People({
+  looked: { people: named },
+  known,
+  recipe,
+  change,
+}: {
+  looked: Looked;
+  known: readonly string[];
+  recipe: Recipe;
+  change: Change;
+}) {
+  if (named.length === 0 || known.length === 0) return null;
+  const say = (answers: readonly (readonly [string, string])[]) =>
+    change({
+      joins: { ...recipe.joins, technician: { ...recipe.joins.technician, ...Object.fromEntries(answers) } },
+    });
+  const likely = named.flatMap(({ name, is, likely: who }) =>
+    is === undefined && who !== undefined ? [[name, who] as const] : [],
+  );
+  return (
+    <Question title="Who are these people?">
+      {likely.length > 1 ? (
+        <Button className="mb-2" onClick={() => say(likely)}>
+          Take who they probably are
+        </Button>
+      ) : null}
+      <ul className="grid gap-x-6 desk:grid-cols-2">
+        {named.map(({ name, uses, is, likely: who }) => (
+          <li key={name} className="flex items-center gap-2 border-b border-rule py-1">
+            <span className="min-w-0 grow">
+              <strong>{name}</strong> <span className="text-sm text-soft">{plural(uses, 'row')}</span>
+            </span>
+            <select
+              aria-label={`${name} is`}
+              value={recipe.joins.technician?.[name] ?? is ?? ''}
+              onChange={(event) => say([[name, event.target.value]])}
+              className="reach rounded-[3px] border-2 border-rule bg-sheet px-2"
+            >
+              <option value="" disabled>
+                {who ? `probably ${who}` : 'kept as written'}
+              </option>
+              <option value={name}>nobody of ours: kept as written</option>
+              {known.map((person) => (
+                <option key={person} value={person}>
+                  {person}
+                </option>
+              ))}
+            </select>
+          </li>
+        ))}
+      </ul>
     </Question>
   );
 }

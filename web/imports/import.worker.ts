@@ -8,8 +8,8 @@ import {
   translate,
   UNIT_COLUMNS,
   type ImportKind,
-  type KnownNames,
   type Mapping,
+  type OnRecord,
   type RawTable,
   type Recipe,
   type Translated,
@@ -32,10 +32,12 @@ export interface Opened {
 export type Looked = Omit<Translated, 'rows' | 'left'> & {
   readonly good: number;
   readonly left: number;
-  readonly leftSample: readonly { readonly line: number; readonly reason: string }[];
+  readonly leftSample: readonly { readonly line: number; readonly says: string; readonly reason: string }[];
 };
 
 const SAMPLES = 3;
+/** So many rows that are not taken are listed; the file of them has them all. */
+const LISTED = 500;
 
 let table: RawTable = { headings: [], rows: [], lines: [] };
 let text = '';
@@ -88,14 +90,16 @@ const worker = {
   /** The mapping that would be guessed for the other kind of file. */
   guess: (kind: ImportKind): Mapping => guessMapping(table, kind),
 
-  look(recipe: Recipe, known: KnownNames, progress: (share: number) => void): Looked {
+  look(recipe: Recipe, known: OnRecord, progress: (share: number) => void): Looked {
     last = translate(table, recipe, known, { positionIn, progress });
     const { rows, left, ...rest } = last;
     return {
       ...rest,
       good: rows.length,
       left: left.length,
-      leftSample: left.slice(0, 100).map(({ line, reason }) => ({ line, reason })),
+      leftSample: left
+        .slice(0, LISTED)
+        .map(({ line, reason, row }) => ({ ...{ line, reason }, says: row.filter(Boolean).join(' · ') })),
     };
   },
 
