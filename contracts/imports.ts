@@ -1,11 +1,18 @@
 import { z } from 'zod';
-import { CALL_COLUMNS as CALL, UNIT_COLUMNS as UNIT, type ImportKind, type Recipe } from '#core/imports';
+import {
+  CALL_COLUMNS as CALL,
+  SITE_COLUMNS as SITE,
+  UNIT_COLUMNS as UNIT,
+  type ImportKind,
+  type Recipe,
+} from '#core/imports';
 import { id, name } from './common.ts';
 
 export type { ImportKind, Recipe };
-const IMPORT_KINDS = ['units', 'calls'] as const satisfies readonly ImportKind[];
+export const IMPORT_KINDS = ['units', 'calls', 'sites'] as const satisfies readonly ImportKind[];
 
 export const UNIT_COLUMNS = Object.keys(UNIT) as (keyof typeof UNIT)[];
+export const SITE_COLUMNS = Object.keys(SITE) as (keyof typeof SITE)[];
 export const CALL_COLUMNS = Object.keys(CALL) as (keyof typeof CALL)[];
 
 export const newImport = z.object({

@@ -1,12 +1,7 @@
 import { z } from 'zod';
+import { CONTACT_ROLES, TOLD_BY, type ToldBy } from '#core/base/vocabulary';
 import { id, name, plainDate, shortText, version } from './common.ts';
 
-/** What somebody at a site is to us. */
-export const CONTACT_ROLES = ['at the site', 'approves', 'has the key', 'tenant', 'pays'] as const;
-export type ContactRole = (typeof CONTACT_ROLES)[number];
-/** How somebody is told when we come; who is called is told by a person. */
-export const TOLD_BY = ['e-mail', 'text message', 'telephone', 'nobody'] as const;
-export type ToldBy = (typeof TOLD_BY)[number];
 export type MessageWay = Exclude<ToldBy, 'nobody'>;
 export const ATTEMPT_KINDS = [
   'trying',

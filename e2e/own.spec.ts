@@ -28,3 +28,34 @@ test('our own export, saved by a spreadsheet with other dates, is asked about an
   await expect(page.getByText(/[1-9]\d* as they are/).first()).toBeVisible();
   await expect(page.getByText(/refused|cannot be read/i)).toHaveCount(0);
 });
+
+test('a list of sites with contacts and hours in the words of others is asked about, and comes in', async ({
+  page,
+}) => {
+  await signIn(page, 'maren');
+  await page.goto(`${base()}/imports`);
+  const list = [
+    'Client,Building,Contact Name,Title,Phone,Email,Hours,Notify by,Bill to address',
+    'Kelp Row Pottery,Glaze Room,Nan Bright,Owner,555-0171,,M-F 8-5,call,"PO Box 4, Wrenfall"',
+    'Kelp Row Pottery,Glaze Room,Sol Marsh,Night porter,555-0172,sol@kelp.example,,email,',
+    'Kelp Row Pottery,Kiln Yard,Nan Bright,Owner,555-0171,,by appointment,call,',
+  ].join('\n');
+  await page
+    .locator('input[type=file]')
+    .first()
+    .setInputFiles({ name: 'our sites.csv', mimeType: 'text/csv', buffer: Buffer.from(list) });
+  await expect(page.getByRole('radio', { name: 'sites and contacts' })).toBeChecked();
+  await page.getByLabel('owner stands for').selectOption('approves');
+  await page.getByLabel('night porter stands for').selectOption('has the key');
+  await expect(page.getByText(/taken as Mon–Fri 08:00–17:00/)).toBeVisible();
+  await page.getByRole('radio', { name: /leave these cells empty/ }).check();
+  await expect(page.getByText('3 rows understood')).toBeVisible();
+  await expectAccessible(page);
+  await page.getByRole('button', { name: 'Compare with what is on record' }).click();
+  await expect(page.getByText('3 new contacts')).toBeVisible();
+  await page.getByRole('button', { name: 'Import 3 rows' }).click();
+  await expect(page.getByText(/Imported our sites.csv/)).toBeVisible();
+  await page.getByRole('button', { name: 'Take back our sites.csv' }).click();
+  await page.getByRole('button', { name: 'Take it back' }).click();
+  await expect(page.getByText(/is taken back/).first()).toBeVisible();
+});

@@ -1,6 +1,6 @@
 import { convert, typedIn, typedNumber, unitWritten } from '#core/base/quantities';
 import { REFRIGERANTS } from '#core/measuring/refrigerant';
-import { isPlainDate } from '#core/base/time';
+import { hoursText, isPlainDate, weekTyped } from '#core/base/time';
 
 /*
  * A cell as people write it, as the plain text our files hold: "12.5T" → 12.5, "208/230-3" → 208 and phase 3.
@@ -271,3 +271,20 @@ export const longitude = degrees(180, 'longitude');
 /** Text on one line, blanks run together. */
 export const line = (cell: string): Read =>
   cell.length > 2000 ? refuse('is longer than 2,000 characters') : { text: cell.replace(/\s+/g, ' ').trim() };
+
+/** Opening hours of a week; bare hours that end before they began are the afternoon's, and it says so. */
+export function hours(cell: string): Read {
+  let week: ReturnType<typeof weekTyped>;
+  try {
+    week = weekTyped(cell);
+  } catch {
+    return refuse('is no opening hours such as “Mon-Fri 08:00-17:00; Sat 09:00-12:00”');
+  }
+  const text = hoursText(week);
+  const written = /\d[^\d]*-\s*\d/.test(cell) && !/[ap]\.?m|\d\d:/i.test(cell);
+  return written ? { text, note: `taken as ${text}` } : { text };
+}
+
+/** An address that a mail can go to. */
+export const email = (cell: string): Read =>
+  /^[^\s@]+@[^\s@]+\.[^\s@]+$/.test(cell.trim()) ? { text: cell.trim() } : refuse('is no e-mail address');

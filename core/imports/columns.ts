@@ -20,7 +20,11 @@ export type Content =
   | 'time'
   | 'system'
   | 'call kind'
-  | 'money';
+  | 'money'
+  | 'hours'
+  | 'role'
+  | 'told by'
+  | 'e-mail';
 
 export interface Column {
   readonly content: Content;
@@ -400,6 +404,123 @@ export const CALL_COLUMNS = {
   },
 } as const satisfies Record<string, Column>;
 
+/** One row a contact; what is said of the site stands on each of its rows or on one of them. */
+export const SITE_COLUMNS = {
+  customer: { content: 'text', needed: true, called: UNIT_COLUMNS.customer.called },
+  billing_address: {
+    content: 'text',
+    called: [
+      'billing address',
+      'bill to address',
+      'invoice address',
+      'invoicing address',
+      'mailing address',
+      'accounts address',
+    ],
+  },
+  site: { content: 'text', needed: true, called: UNIT_COLUMNS.site.called },
+  ref: { content: 'text', called: UNIT_COLUMNS.ref.called },
+  address: { content: 'text', called: UNIT_COLUMNS.address.called },
+  lat: { content: 'latitude', called: UNIT_COLUMNS.lat.called },
+  lon: { content: 'longitude', called: UNIT_COLUMNS.lon.called },
+  hours: {
+    content: 'hours',
+    called: [
+      'hours',
+      'opening hours',
+      'open',
+      'business hours',
+      'site hours',
+      'hours of operation',
+      'open hours',
+      'access hours',
+      'times',
+    ],
+  },
+  key: {
+    content: 'text',
+    called: ['key', 'keys', 'key location', 'key at', 'key box', 'lock box', 'key safe'],
+  },
+  way_up: {
+    content: 'text',
+    called: ['way up', 'roof access', 'roof hatch', 'hatch', 'ladder', 'access to roof', 'roof ladder'],
+  },
+  parking: { content: 'text', called: ['parking', 'park', 'where to park'] },
+  permit: { content: 'text', called: ['permit', 'work permit', 'permits', 'permit needed'] },
+  access: {
+    content: 'text',
+    called: [
+      'access',
+      'access notes',
+      'site notes',
+      'instructions',
+      'site instructions',
+      'access instructions',
+      'notes',
+      'gate code',
+    ],
+  },
+  contact: {
+    content: 'text',
+    called: [
+      'contact',
+      'contact name',
+      'site contact',
+      'contact person',
+      'attn',
+      'attention',
+      'full name',
+      'primary contact',
+      'name',
+    ],
+  },
+  role: {
+    content: 'role',
+    called: [
+      'role',
+      'contact role',
+      'contact type',
+      'title',
+      'position title',
+      'job title',
+      'function',
+      'type',
+    ],
+  },
+  phone: {
+    content: 'text',
+    called: [
+      'phone',
+      'telephone',
+      'tel',
+      'phone number',
+      'contact phone',
+      'mobile',
+      'cell',
+      'cell phone',
+      'mobile phone',
+      'phone no',
+      'site phone',
+    ],
+  },
+  email: {
+    content: 'e-mail',
+    called: ['email', 'e-mail', 'mail', 'email address', 'contact email', 'e mail address'],
+  },
+  told_by: {
+    content: 'told by',
+    called: [
+      'told by',
+      'notify by',
+      'preferred contact',
+      'contact by',
+      'contact method',
+      'notification',
+      'notify',
+    ],
+  },
+} as const satisfies Record<string, Column>;
+
 /** A column that people keep as one and we as two. */
 const POSITION: Column = {
   content: 'position',
@@ -417,14 +538,17 @@ const POSITION: Column = {
   ],
 };
 
-export type ImportKind = 'units' | 'calls';
+export type ImportKind = 'units' | 'calls' | 'sites';
 
-/** Beside the columns of either kind: on which line of somebody else's file a row stood. */
+/** The columns of our own file of a kind, in the order in which they are exported. */
+export const COLUMNS = { units: UNIT_COLUMNS, calls: CALL_COLUMNS, sites: SITE_COLUMNS } as const;
+
+/** Beside the columns of each kind: on which line of somebody else's file a row stood. */
 export const LINE_COLUMN = 'line_in_file';
 
 /** Columns that a file of a kind can fill, the position that stands for two of them included. */
 export const columnsOf = (kind: ImportKind): Readonly<Record<string, Column>> =>
-  kind === 'units' ? { ...UNIT_COLUMNS, position: POSITION } : CALL_COLUMNS;
+  kind === 'calls' ? CALL_COLUMNS : { ...COLUMNS[kind], position: POSITION };
 
 /** Columns without which a row of a kind is nothing. */
 export const neededOf = (kind: ImportKind): string[] =>

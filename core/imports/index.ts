@@ -1,5 +1,14 @@
 /** Spreadsheets of others: which heading is which column, what a cell means, which names are one. */
-export { CALL_COLUMNS, columnsOf, LINE_COLUMN, neededOf, UNIT_COLUMNS, type ImportKind } from './columns.ts';
+export {
+  CALL_COLUMNS,
+  COLUMNS,
+  columnsOf,
+  SITE_COLUMNS,
+  LINE_COLUMN,
+  neededOf,
+  UNIT_COLUMNS,
+  type ImportKind,
+} from './columns.ts';
 export { guessKind, guessMapping, type Mapping, type RawTable, type Source } from './match.ts';
 export {
   groupKey,

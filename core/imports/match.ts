@@ -46,6 +46,8 @@ function byContents(cells: readonly string[], { content }: Column): number {
     case 'kind':
     case 'status':
     case 'system':
+    case 'role':
+    case 'told by':
     case 'call kind': {
       const known = { ...SURE[content], ...USUALLY[content] };
       return share((cell) => known[plainWord(cell)] !== undefined) > 0.3 ? 1 : -1;
@@ -59,6 +61,10 @@ function byContents(cells: readonly string[], { content }: Column): number {
     case 'pounds':
     case 'money':
       return share(numeric) > 0.5 ? 1 : -1;
+    case 'e-mail':
+      return share((cell) => cell.includes('@')) > 0.5 ? 1 : -1;
+    case 'hours':
+      return share((cell) => /\d|closed/i.test(cell)) > 0.5 ? 1 : -1;
     case 'volts':
       return share((cell) => /\d{3}/.test(cell)) > 0.5 ? 1 : -1;
     case 'refrigerant':
@@ -96,16 +102,31 @@ export function guessMapping(table: RawTable, kind: ImportKind): Mapping {
   return mapping;
 }
 
-/** Units or calls: whichever of its needed and telling columns the headings name. */
+/** Columns that only one kind of file has. */
+const TELLING: Readonly<Record<ImportKind, readonly string[]>> = {
+  units: ['manufacturer', 'model', 'serial', 'tons', 'built_on', 'installed_on', 'voltage'],
+  calls: ['received_at', 'complaint', 'action', 'technician', 'completed_at', 'cost'],
+  sites: [
+    'billing_address',
+    'hours',
+    'contact',
+    'role',
+    'phone',
+    'email',
+    'told_by',
+    'key',
+    'way_up',
+    'parking',
+  ],
+};
+
+/** What a file holds: whichever kind has most of its telling columns named; units where none has more. */
 export function guessKind(table: RawTable): ImportKind {
-  const named = (kind: ImportKind) => Object.keys(guessMapping(table, kind));
-  const [units, calls] = [named('units'), named('calls')];
-  const tells = (names: string[], telling: readonly string[]) =>
-    names.filter((name) => telling.includes(name)).length;
-  return tells(calls, ['received_at', 'complaint', 'action', 'technician', 'completed_at', 'cost']) >
-    tells(units, ['manufacturer', 'model', 'serial', 'tons', 'built_on', 'installed_on', 'voltage'])
-    ? 'calls'
-    : 'units';
+  const told = (kind: ImportKind): number =>
+    Object.keys(guessMapping(table, kind)).filter((name) => TELLING[kind].includes(name)).length;
+  let best: ImportKind = 'units';
+  for (const kind of ['calls', 'sites'] as const) if (told(kind) > told(best)) best = kind;
+  return best;
 }
 
 /** Dates that can be read both ways, and what speaks for an order: days above twelve in either place. */

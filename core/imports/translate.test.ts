@@ -473,3 +473,69 @@ describe('what a file leaves open', () => {
     expect(said.people.map(({ is }) => is)).toEqual(['Jo Brandt', 'Sub & Sons']);
   });
 });
+
+describe('a list of sites with contacts', () => {
+  const t = table(
+    [
+      'Client',
+      'Building',
+      'Contact Name',
+      'Title',
+      'Phone',
+      'E-mail',
+      'Hours',
+      'Notify by',
+      'Bill to address',
+    ],
+    ['Kiln', 'Studio', 'Ada Quill', 'Key holder', '555-0137', 'n/a', 'M-F 8-5', 'call', 'Box 12'],
+    ['Kiln', 'Studio', 'Odd Fenn', 'Owner', '', 'nowhere', 'by appointment', 'e-mail', ''],
+  );
+  it('is told from units and calls, and its headings are matched', () => {
+    expect(guessKind(t)).toBe('sites');
+    expect(guessMapping(t, 'sites')).toEqual(
+      Object.fromEntries(
+        [
+          ...[
+            ['customer', 'Client'],
+            ['site', 'Building'],
+            ['contact', 'Contact Name'],
+            ['role', 'Title'],
+          ],
+          ...[
+            ['phone', 'Phone'],
+            ['email', 'E-mail'],
+            ['hours', 'Hours'],
+            ['told_by', 'Notify by'],
+          ],
+          ['billing_address', 'Bill to address'],
+        ].map(([name, from]) => [name, { from }]),
+      ),
+    );
+  });
+
+  it('says what its words mean, and what it took hours for', () => {
+    const { rows, left, groups, words, notes } = read(
+      t,
+      recipe({ kind: 'sites', columns: guessMapping(t, 'sites') }),
+    );
+    expect(rows.map(({ cells }) => cells)).toEqual([
+      {
+        ...{ customer: 'Kiln', site: 'Studio', contact: 'Ada Quill', role: 'has the key', phone: '555-0137' },
+        ...{ hours: 'Mon–Fri 08:00–17:00', told_by: 'telephone', billing_address: 'Box 12' },
+      },
+    ]);
+    expect(notes).toMatchObject([{ column: 'hours', note: 'taken as Mon–Fri 08:00–17:00' }]);
+    expect(words.find(({ word }) => word === 'owner')).toMatchObject({
+      means: undefined,
+      usually: 'approves',
+    });
+    expect(groups.map(({ column }) => column).sort()).toEqual(['email', 'hours']);
+    expect(left).toHaveLength(1);
+  });
+
+  it('a list of units that names a contact is one of units', () => {
+    expect(
+      guessKind(table(['Client', 'Building', 'Tag', 'Type', 'Make', 'Model', 'Serial', 'Contact', 'Phone'])),
+    ).toBe('units');
+  });
+});

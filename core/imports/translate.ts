@@ -104,7 +104,10 @@ export interface Translated {
 /** A call about a unit that is not there: without its unit it can stay at the site. */
 export const NO_SUCH_UNIT = 'is on no record at that site';
 
-const WORDED: ReadonlySet<Content> = new Set(['kind', 'status', 'system', 'call kind']);
+const WORDED: ReadonlySet<Content> = new Set([
+  ...(['kind', 'status', 'system', 'call kind'] as const),
+  ...(['role', 'told by'] as const),
+]);
 const SAMPLES = 4;
 /** More than that nobody goes through one by one. */
 const MOST_DOUBLES = 200;
@@ -113,7 +116,10 @@ const MOST_DOUBLES = 200;
 export const tagKey = (site: string, tag: string): string => `${site} › ${tag}`;
 
 type Readers = Readonly<
-  Record<Exclude<Content, 'kind' | 'status' | 'system' | 'call kind' | 'position'>, Reader>
+  Record<
+    Exclude<Content, 'kind' | 'status' | 'system' | 'call kind' | 'role' | 'told by' | 'position'>,
+    Reader
+  >
 >;
 type Reader = (cell: string, order: cells.DateOrder | undefined) => cells.Read;
 const READERS: Readers = {
@@ -128,6 +134,8 @@ const READERS: Readers = {
   volts: cells.volts,
   phase: cells.phase,
   money: cells.money,
+  hours: cells.hours,
+  'e-mail': cells.email,
 };
 
 /**
@@ -411,7 +419,7 @@ function doublesOf(
     makers,
   ).filter(({ name }) => !asked('manufacturer', name));
   const serials =
-    recipe.kind === 'calls'
+    recipe.kind !== 'units'
       ? []
       : [
           ...grouped(

@@ -27,6 +27,7 @@ select
   c.id,
   c.name,
   c.phone,
+  c.billing_address as "billingAddress",
   c.notes,
   c.retired_at as "retiredAt",
   c.version,

@@ -41,10 +41,10 @@ export async function customerRecord(
 ): Promise<CustomerView & { siteRows: SiteRow[] }> {
   const customer = await db.models.Customer.findByPk(id);
   if (!customer) throw notFound('Customer');
-  const { name, phone, notes, version } = customer;
+  const { name, phone, billingAddress, notes, version } = customer;
   const retiredAt = customer.retiredAt?.toISOString() ?? null;
   const siteRows = await db.rows<SiteRow>(SITES_OF_CUSTOMER, [id]);
-  return { id, name, phone, notes, retiredAt, version, siteRows };
+  return { id, name, phone, billingAddress, notes, retiredAt, version, siteRows };
 }
 
 export async function createCustomer(db: Database, body: NewCustomer, actor: string) {

@@ -48,6 +48,8 @@ describe('migrations', () => {
       '0015 lookups',
       '0016 told',
       '0017 closures',
+      '0018 agreed',
+      '0019 sites files',
     ]);
     expect(await migrate(a)).toEqual([]);
     await a.close();

@@ -12,7 +12,8 @@ import type { Told } from '#contracts/calls';
 import type { Skill } from '#contracts/people';
 import type { Role } from '#contracts/roles';
 import type { NoticeKind, OrderOfDay } from '#contracts/board';
-import type { AttemptKind, ContactRole, MessageWay, ToldBy } from '#contracts/telling';
+import type { ContactRole, ToldBy } from '#core/base/vocabulary';
+import type { AttemptKind, MessageWay } from '#contracts/telling';
 import type { Solved } from '#core/planning/routing';
 import { modelColumns } from './derived.ts';
 import {
@@ -105,7 +106,15 @@ export const COLUMNS = {
     recordedBy: maybe(uuid),
   },
   Command: { id: given, digest: text, actor: maybe(uuid) },
-  Customer: { id, name: text, phone: maybe(text), notes: maybe(text), retiredAt: maybe(instant), version },
+  Customer: {
+    id,
+    name: text,
+    phone: maybe(text),
+    billingAddress: maybe(text),
+    notes: maybe(text),
+    retiredAt: maybe(instant),
+    version,
+  },
   Agreement: {
     id: given,
     customerId: uuid,

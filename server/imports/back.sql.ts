@@ -37,6 +37,17 @@ from (
       or exists (select 1 from decisions d where d.unit_id = u.id)
       or exists (select 1 from roofs r where r.site_id = u.site_id and r.plan::text like '%' || u.id || '%'))
   union all
+  select 'changed since', k.name
+  from mine m
+    join contacts k on k.id = m.id
+  where m.kind = 'contact' and (k.version <> m.version or k.retired_at is not null)
+  union all
+  select 'told since', k.name
+  from mine m
+    join contacts k on k.id = m.id
+  where m.kind = 'contact' and m.before is null
+    and exists (select 1 from messages t where t.contact_id = k.id)
+  union all
   select 'with more than this import brought', s.name
   from mine m
     join sites s on s.id = m.id
@@ -45,6 +56,8 @@ from (
       or exists (select 1 from calls k where k.site_id = s.id)
       or exists (select 1 from visits v where v.site_id = s.id)
       or exists (select 1 from roofs r where r.site_id = s.id)
+      or exists (select 1 from messages t where t.site_id = s.id)
+      or exists (select 1 from contacts k where k.site_id = s.id and k.id not in (select id from mine))
       or exists (select 1 from site_points p where p.site_id = s.id and p.unit_id is null))
   union all
   select 'with more than this import brought', c.name
@@ -136,6 +149,7 @@ export const TAKE_AWAY = [
   `delete from circuits where unit_id in ${MADE('unit')}`,
   `delete from site_points where unit_id in ${MADE('unit')}`,
   `delete from units where id in ${MADE('unit')}`,
+  `delete from contacts where id in ${MADE('contact')}`,
   `delete from sites where id in ${MADE('site')}`,
   `delete from customers where id in ${MADE('customer')}`,
   `delete from search_documents
@@ -144,8 +158,18 @@ export const TAKE_AWAY = [
 
 /** What import $1 has changed is as it was before. */
 export const PUT_BACK = [
+  `update customers c
+   set billing_address = b.billing_address, version = c.version + 1
+   from import_records r, jsonb_populate_record(null::customers, r.before) b
+   where r.import_id = $1 and r.kind = 'customer' and r.before is not null and c.id = r.record_id`,
+  `update contacts k
+   set role = b.role, phone = b.phone, email = b.email, told_by = b.told_by, version = k.version + 1
+   from import_records r, jsonb_populate_record(null::contacts, r.before) b
+   where r.import_id = $1 and r.kind = 'contact' and r.before is not null and k.id = r.record_id`,
   `update sites t
-   set ref = b.ref, address = b.address, lat = b.lat, lon = b.lon, version = t.version + 1
+   set ref = b.ref, address = b.address, lat = b.lat, lon = b.lon, opening_hours = b.opening_hours,
+     key_at = b.key_at, way_up = b.way_up, parking = b.parking, permit = b.permit, access = b.access,
+     version = t.version + 1
    from import_records r, jsonb_populate_record(null::sites, r.before) b
    where r.import_id = $1 and r.kind = 'site' and r.before is not null and t.id = r.record_id`,
   `update units u

@@ -1,6 +1,6 @@
 import { centsTyped } from '#core/base/money';
 import { numberOfCell } from '#core/imports';
-import { isPlainDate, parseInstant } from '#core/base/time';
+import { isPlainDate, parseInstant, weekTyped, type WeekHours } from '#core/base/time';
 import { REFRIGERANTS } from '#core/measuring/refrigerant';
 
 /*
@@ -72,4 +72,12 @@ export const money = (cell: string): number => {
   const cents = centsTyped(cell);
   if (cents === undefined) throw new RangeError('is not an amount such as 1250 or 1250.50');
   return cents;
+};
+
+/** Opening hours of a week. */
+export const hours = (cell: string): WeekHours => weekTyped(cell);
+
+export const email = (cell: string): string => {
+  if (!/^[^\s@]+@[^\s@]+\.[^\s@]+$/.test(cell)) throw new RangeError('is no e-mail address');
+  return cell;
 };

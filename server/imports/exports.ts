@@ -1,8 +1,10 @@
-import { CALL_COLUMNS, UNIT_COLUMNS } from '#contracts/imports';
+import { hoursText, type WeekHours } from '#core/base/time';
+import { CALL_COLUMNS, SITE_COLUMNS, UNIT_COLUMNS } from '#contracts/imports';
 import type { Database } from '../db/connect.ts';
 import { EXPORT_CALLS } from './calls.sql.ts';
 import { writeCsv } from '../http/csv.ts';
 import { putTogether } from './rows.ts';
+import { EXPORT_SITES } from './sites.sql.ts';
 import { EXPORT_UNITS } from './units.sql.ts';
 
 const plain = (value: unknown): string | null =>
@@ -18,6 +20,18 @@ export async function unitsCsv(db: Database): Promise<string> {
   return writeCsv(
     UNIT_COLUMNS,
     rows.map((row) => Object.fromEntries(UNIT_COLUMNS.map((name) => [name, plain(row[name])]))),
+  );
+}
+
+/** All sites with hours, how to get in and contacts as CSV, a row for each contact. */
+export async function sitesCsv(db: Database): Promise<string> {
+  const rows = await db.rows<Record<string, unknown> & { openingHours: WeekHours | null }>(EXPORT_SITES);
+  return writeCsv(
+    SITE_COLUMNS,
+    rows.map(({ openingHours, ...row }) => ({
+      ...Object.fromEntries(SITE_COLUMNS.map((name) => [name, plain(row[name])])),
+      hours: openingHours && hoursText(openingHours),
+    })),
   );
 }
 

@@ -3,7 +3,7 @@ import { id as uuid } from '#contracts/common';
 import { failureOf, notFound, parse, Problem } from '../http/problem.ts';
 import { Reply, type Context, type Endpoint } from '../http/endpoints.ts';
 import { firstTime } from '../http/once.ts';
-import { callsCsv, unitsCsv } from './exports.ts';
+import { callsCsv, sitesCsv, unitsCsv } from './exports.ts';
 import { importRows, takeBack } from './back.ts';
 import { keepRecipe, namesOnRecord, recipes } from './recipes.ts';
 import { importFile } from './service.ts';
@@ -114,26 +114,22 @@ export const importEndpoints: readonly Endpoint[] = [
     handle: async ({ db, body, user, clock }) =>
       new Reply(201, await keepRecipe({ db, clock }, parse(newRecipe, body), user.id)),
   },
-  {
+  ...(
+    [
+      ['units', unitsCsv],
+      ['calls', callsCsv],
+      ['sites', sitesCsv],
+    ] as const
+  ).map(([name, csv]): Endpoint => ({
     method: 'get',
-    path: '/api/exports/units.csv',
+    path: `/api/exports/${name}.csv`,
     action: 'export',
     handle: async ({ db, response }) =>
       void response
-        .attachment('units.csv')
+        .attachment(`${name}.csv`)
         .type('text/csv')
-        .send(await unitsCsv(db)),
-  },
-  {
-    method: 'get',
-    path: '/api/exports/calls.csv',
-    action: 'export',
-    handle: async ({ db, response }) =>
-      void response
-        .attachment('calls.csv')
-        .type('text/csv')
-        .send(await callsCsv(db)),
-  },
+        .send(await csv(db)),
+  })),
 ];
 
 async function storedFile({ db, params }: Context): Promise<StoredFile> {

@@ -1,12 +1,21 @@
-import { CALL_KINDS, FINDING_GRADES, SYSTEMS, UNIT_KINDS, UNIT_STATUSES } from '#core/base/vocabulary';
+import type { WeekHours } from '#core/base/time';
+import {
+  CALL_KINDS,
+  CONTACT_ROLES,
+  FINDING_GRADES,
+  SYSTEMS,
+  TOLD_BY,
+  UNIT_KINDS,
+  UNIT_STATUSES,
+} from '#core/base/vocabulary';
 import { LINE_COLUMN } from '#core/imports';
-import type { CALL_COLUMNS, RowProblem, UNIT_COLUMNS } from '#contracts/imports';
+import type { CALL_COLUMNS, RowProblem, SITE_COLUMNS, UNIT_COLUMNS } from '#contracts/imports';
 import * as cells from './cells.ts';
 import { inSlices } from '../http/breath.ts';
 import { Problem } from '../http/problem.ts';
 import { readCsv } from '../http/csv.ts';
 
-type Value = string | number | boolean | string[] | null;
+type Value = string | number | boolean | string[] | WeekHours | null;
 export type StagedRow = { line: number } & Record<string, Value>;
 
 export interface ReadRows {
@@ -15,7 +24,7 @@ export interface ReadRows {
   readonly total: number;
 }
 
-type Reader = (cell: string, zone: string) => string | number;
+type Reader = (cell: string, zone: string) => string | number | WeekHours;
 
 const UNIT_CELLS: Record<(typeof UNIT_COLUMNS)[number], Reader> = {
   customer: cells.text,
@@ -58,6 +67,27 @@ const CALL_CELLS: Record<(typeof CALL_COLUMNS)[number], Reader> = {
   refrigerant_recovered_lb: cells.number({ least: 0, most: 5000 }),
   cost: cells.money,
   kind: cells.oneOf(CALL_KINDS),
+};
+
+const SITE_CELLS: Record<(typeof SITE_COLUMNS)[number], Reader> = {
+  customer: cells.text,
+  billing_address: cells.text,
+  site: cells.text,
+  ref: cells.text,
+  address: cells.text,
+  lat: UNIT_CELLS.lat,
+  lon: UNIT_CELLS.lon,
+  hours: cells.hours,
+  key: cells.text,
+  way_up: cells.text,
+  parking: cells.text,
+  permit: cells.text,
+  access: cells.text,
+  contact: cells.text,
+  role: cells.oneOf(CONTACT_ROLES),
+  phone: cells.text,
+  email: cells.email,
+  told_by: cells.oneOf(TOLD_BY),
 };
 
 /**
@@ -143,7 +173,6 @@ export async function readUnitRows(content: string, zone: string): Promise<ReadR
     'unit',
     (r) => JSON.stringify([r.customer, r.site, r.unit]),
   );
-  const sites = new Map<string, StagedRow>();
   const problems = [...read.problems];
   const rows = read.rows.filter((row) => {
     if (row.phase === 2) {
@@ -151,20 +180,30 @@ export async function readUnitRows(content: string, zone: string): Promise<ReadR
       return false;
     }
     readSupply(row);
+    return true;
+  });
+  return sitesAgree({ ...read, rows, problems }, ['ref', 'address', 'lat', 'lon']);
+}
+
+/** Takes out rows that say something else of their site than an earlier one. */
+function sitesAgree(read: ReadRows, columns: readonly string[]): ReadRows {
+  const sites = new Map<string, StagedRow>();
+  const problems = [...read.problems];
+  const rows = read.rows.filter((row) => {
     const key = JSON.stringify([row.customer, row.site]);
     const before = sites.get(key);
     if (!before) {
       sites.set(key, { ...row });
       return true;
     }
-    for (const column of ['ref', 'address', 'lat', 'lon']) {
+    for (const column of columns) {
       if (row[column] === null) continue;
       if (before[column] === null) before[column] = row[column] as Value;
-      else if (before[column] !== row[column]) {
+      else if (JSON.stringify(before[column]) !== JSON.stringify(row[column])) {
         problems.push({
           line: row.line,
           column,
-          value: String(row[column]),
+          value: typeof row[column] === 'object' ? '' : String(row[column]),
           reason: `differs from line ${before.line} for the same site`,
         });
         return false;
@@ -173,6 +212,41 @@ export async function readUnitRows(content: string, zone: string): Promise<ReadR
     return true;
   });
   return { ...read, rows, problems };
+}
+
+const OF_CONTACT = ['role', 'phone', 'email', 'told_by'] as const;
+
+/**
+ * Rows of a sites file: one a contact, which is known by its name at its site; all rows of a site must agree on
+ * what the site is.
+ */
+export async function readSiteRows(content: string, zone: string): Promise<ReadRows> {
+  const read = sitesAgree(await readRows(content, SITE_CELLS, ['customer', 'site'], zone), [
+    ...['ref', 'address', 'lat', 'lon', 'hours', 'key', 'way_up', 'parking', 'permit', 'access'],
+  ]);
+  const billed = new Map<string, StagedRow>();
+  const problems = [...read.problems];
+  const rows = read.rows.flatMap((row) => {
+    const bad = (column: string, reason: string) => {
+      problems.push({ line: row.line, column, value: String(row[column] ?? ''), reason });
+      return [];
+    };
+    const loose = OF_CONTACT.find((column) => row.contact === null && row[column] !== null);
+    if (loose) return bad(loose, 'whose is it? the row names no contact');
+    const before = billed.get(String(row.customer));
+    if (row.billing_address !== null) {
+      if (before && before.billing_address !== row.billing_address)
+        return bad('billing_address', `differs from line ${before.line} for the same customer`);
+      billed.set(String(row.customer), row);
+    }
+    const { hours, key, ...rest } = row;
+    return [{ ...rest, line: row.line, opening_hours: hours ?? null, key_at: key ?? null }];
+  });
+  return withoutTwins({ ...read, rows, problems }, 'contact', (row) =>
+    row.contact === null
+      ? `line ${row.line}`
+      : JSON.stringify([row.customer, row.site, String(row.contact).toLowerCase()]),
+  );
 }
 
 /**

@@ -1,9 +1,8 @@
-import { fn, type Transaction } from 'sequelize';
+import { fn } from 'sequelize';
 import { normaliseWord, partOfWord } from '#core/machine';
 import type { System } from '#core/base/vocabulary';
 import type {
   ApplyMode,
-  ImportCounts,
   ImportKind,
   ImportPreview,
   ImportProgress,
@@ -14,44 +13,22 @@ import type { Dependencies } from '../dependencies.ts';
 import type { Database } from '../db/connect.ts';
 import { Problem } from '../http/problem.ts';
 import { companyNow, everyTaskKey } from '../settings/service.ts';
-import { derive, type Touched } from '../sheet/derive.ts';
+import { derive } from '../sheet/derive.ts';
 import { lock } from '../sheet/lock.ts';
 import { componentWords } from '../sheet/read.ts';
 import { FRESH_STATISTICS } from '../sheet/write.sql.ts';
 import { refreshSummaries } from '../sheet/summary.ts';
-import { LOG_IMPORT, STAGED_STATISTICS } from './imports.sql.ts';
+import { LOG_IMPORT } from './imports.sql.ts';
 import * as callSql from './calls.sql.ts';
-import { readCallRows, readUnitRows, type ReadRows, type StagedRow } from './rows.ts';
+import { readCallRows, readSiteRows, readUnitRows, type ReadRows, type StagedRow } from './rows.ts';
+import { stage, type Result, type Run } from './run.ts';
+import { importSites } from './sites.ts';
 import * as unitSql from './units.sql.ts';
 
 type Needs = Pick<Dependencies, 'db' | 'clock'>;
 
-const CHUNK = 2000;
 /** From so many rows on the planner's statistics are too old to find the sheets of one unit quickly. */
 const OUTDATES_STATISTICS = 200;
-
-interface Run {
-  readonly db: Database;
-  readonly transaction: Transaction;
-  readonly report: (done: number, step: string) => void;
-  /** Throws when whoever asked has gone away, so that the transaction rolls back. */
-  readonly goOn: () => void;
-  readonly importId: string;
-  /** What would change is only listed for who looks before it happens. */
-  readonly listsChanges: boolean;
-}
-
-interface Result {
-  readonly counts: Omit<ImportCounts, 'rows'>;
-  readonly problems: RowProblem[];
-  readonly changes: RowChange[];
-  /** Units nothing is on record of yet: there is nothing to fold. */
-  readonly fresh: string[];
-  /** Units that are new or changed, for the log. */
-  readonly units: string[];
-  /** What has to be folded again. */
-  readonly touched: Touched;
-}
 
 /** Signals the end of a dry run: everything was done, everything is taken back. */
 class Rehearsed extends Error {
@@ -61,6 +38,17 @@ class Rehearsed extends Error {
     this.result = result;
   }
 }
+
+const READERS: Readonly<
+  Record<ImportKind, (content: string, zone: string, db: Database) => Promise<ReadRows>>
+> = {
+  units: readUnitRows,
+  calls: async (content, zone, db) => readCallRows(content, zone, await everyTaskKey(db)),
+  sites: readSiteRows,
+};
+const IMPORTERS: Readonly<
+  Record<ImportKind, (run: Run, rows: readonly StagedRow[], zone: string) => Promise<Result>>
+> = { units: importUnits, calls: importCalls, sites: importSites };
 
 /**
  * Imports a file, or rehearses it: the preview runs the very same statements and rolls them back, so that
@@ -80,10 +68,7 @@ export async function importFile(
   }: { mode?: ApplyMode; actor: string; progress?: (line: ImportProgress) => void; gone?: () => boolean },
 ): Promise<ImportPreview> {
   const { timeZone } = await companyNow(db);
-  const read: ReadRows =
-    file.kind === 'units'
-      ? await readUnitRows(file.content, timeZone)
-      : await readCallRows(file.content, timeZone, await everyTaskKey(db));
+  const read = await READERS[file.kind](file.content, timeZone, db);
   const steps = read.rows.length * 2;
   let result: Result;
   try {
@@ -98,10 +83,7 @@ export async function importFile(
           if (gone()) throw new Problem(499, 'The import was cancelled');
         },
       };
-      const done =
-        file.kind === 'units'
-          ? await importUnits(run, read.rows, timeZone)
-          : await importCalls(run, read.rows);
+      const done = await IMPORTERS[file.kind](run, read.rows, timeZone);
       if (mode === undefined) throw new Rehearsed(done);
       const bad = [...read.problems, ...done.problems];
       if (mode === 'all or nothing' && bad.length > 0) {
@@ -157,21 +139,6 @@ export async function importFile(
       ),
     unmappedWords: file.kind === 'calls' ? await unmapped(db, read.rows) : [],
   };
-}
-
-async function stage(
-  { db, transaction, report, goOn }: Run,
-  rows: readonly StagedRow[],
-  create: string,
-  fill: string,
-): Promise<void> {
-  await db.run(create, [], transaction);
-  for (let from = 0; from < rows.length; from += CHUNK) {
-    goOn();
-    await db.run(fill, [JSON.stringify(rows.slice(from, from + CHUNK))], transaction);
-    report(Math.min(from + CHUNK, rows.length), 'reading rows');
-  }
-  await db.run(STAGED_STATISTICS, [], transaction);
 }
 
 async function importUnits(run: Run, rows: readonly StagedRow[], zone: string): Promise<Result> {

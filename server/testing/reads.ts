@@ -20,7 +20,7 @@ import * as sheet from '../sheet/read.sql.ts';
 import * as sites from '../sites/sites.sql.ts';
 import { SYSTEM } from '../system/system.sql.ts';
 import { CONTACTS_TO_TELL, MESSAGES } from '../telling/telling.sql.ts';
-import { TOLD_BY } from '#contracts/telling';
+import { TOLD_BY } from '#core/base/vocabulary';
 import { LINKS_OF_SITE, POINTS_OF_SITE } from '../tracing/tracing.sql.ts';
 import * as units from '../units/units.sql.ts';
 import * as visits from '../visits/visits.sql.ts';

@@ -300,6 +300,7 @@ export const customer = z.strictObject({
   id,
   name: text,
   phone: maybe(text),
+  billingAddress: maybe(text),
   notes: maybe(text),
   retiredAt: maybe(instant),
   version: count,

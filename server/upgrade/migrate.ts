@@ -16,6 +16,7 @@ import { PLACES } from './places.sql.ts';
 import { PROCESSES } from './processes.sql.ts';
 import { SCHEMA } from './schema.sql.ts';
 import { FOLDED, SHEETS } from './sheets.sql.ts';
+import { SITES_FILES } from './sitesFiles.sql.ts';
 import { STOPS } from './stops.sql.ts';
 
 interface Migration {
@@ -46,6 +47,7 @@ const MIGRATIONS: readonly Migration[] = [
   { name: '0016 told', sql: TOLD },
   { name: '0017 closures', sql: CLOSURES },
   { name: '0018 agreed', sql: AGREED },
+  { name: '0019 sites files', sql: SITES_FILES },
 ];
 
 const LOCK = 7_240_115;

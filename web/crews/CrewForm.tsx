@@ -1,10 +1,10 @@
+import { WEEKDAYS } from '#core/base/time';
 import { v7 as uuid } from 'uuid';
 import type { z } from 'zod';
 import { crewPatch, newCrew, type CrewView } from '#contracts/crews';
 import { useChangeCrewMutation, useCreateCrewMutation, useCrewsQuery } from '../api/crews.ts';
 import { PlacePicker } from '../maps/PlacePicker.tsx';
 import { placeTyped, positionText } from '../maps/position.ts';
-import { WEEKDAYS } from '../sites/hoursText.ts';
 import { Button } from '../ui/frame/Button.tsx';
 import { Dialog } from '../ui/frame/Dialog.tsx';
 import { Field } from '../ui/forms/Field.tsx';

@@ -1,7 +1,5 @@
-import { clockText, minutesOfDay } from '#core/base/time';
+import { clockText, hoursText, minutesOfDay, parseDay, WEEKDAYS, type Weekday } from '#core/base/time';
 import type { Shift, Week } from '#core/planning/crews';
-import { parseDay } from '../sites/hours.ts';
-import { hoursText, WEEKDAYS, type Weekday } from '../sites/hoursText.ts';
 
 /** A week of shifts as typed: one text a day, empty where the crew does not work. */
 export type TypedWeek = Record<Weekday, string>;

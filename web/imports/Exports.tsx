@@ -3,6 +3,7 @@ import { Panel } from '../ui/frame/Screen.tsx';
 const FILES = [
   ['units.csv', 'every unit'],
   ['calls.csv', 'every call with what was found and done'],
+  ['sites.csv', 'every site with hours, how to get in and contacts'],
   ['sites.geojson', 'every site with its position and how to get in'],
 ] as const;
 

@@ -2,15 +2,9 @@ import * as Comlink from 'comlink';
 import { useEffect, useRef, useState } from 'react';
 import { useDispatch } from 'react-redux';
 import { v7 as uuid } from 'uuid';
-import { neededOf, type OnRecord, type Recipe } from '#core/imports';
+import { COLUMNS, neededOf, type OnRecord, type Recipe } from '#core/imports';
 import { plural } from '#core/base/sentences';
-import {
-  CALL_COLUMNS,
-  UNIT_COLUMNS,
-  type ApplyMode,
-  type ImportKind,
-  type ImportPreview,
-} from '#contracts/imports';
+import { IMPORT_KINDS, type ApplyMode, type ImportKind, type ImportPreview } from '#contracts/imports';
 import { api } from '../api/base.ts';
 import { useKeepRecipeMutation, useLazyNamesOnRecordQuery, useRecipesQuery } from '../api/imports.ts';
 import { KINDS } from '../api/tags.ts';
@@ -40,17 +34,19 @@ interface Chosen {
 
 /** Which of ours a file with our own headings is: it is taken as it stands, where all of it can be read so. */
 function isOurs({ headings }: Opened): ImportKind | undefined {
-  for (const [kind, columns] of [
-    ['units', UNIT_COLUMNS],
-    ['calls', CALL_COLUMNS],
-  ] as const)
-    if (
+  return IMPORT_KINDS.find(
+    (kind) =>
       neededOf(kind).every((name) => headings.includes(name)) &&
-      headings.every((heading) => (columns as readonly string[]).includes(heading))
-    )
-      return kind;
-  return undefined;
+      headings.every((heading) => Object.hasOwn(COLUMNS[kind], heading)),
+  );
 }
+
+/** What a file of a kind holds, in words. */
+const HOLDS: Readonly<Record<ImportKind, string>> = {
+  units: 'units',
+  calls: 'past calls',
+  sites: 'sites and contacts',
+};
 
 const fresh = (kind: ImportKind, columns: Recipe['columns']): Recipe => ({
   kind,
@@ -228,13 +224,13 @@ export default function Imports() {
       sentence={
         applied
           ? `Imported ${applied.fileName}: ${applied.counts.created} new, ${applied.counts.changed} changed, ${applied.counts.unchanged} as before.`
-          : 'Bring in units and past calls from a spreadsheet, or take them out'
+          : 'Bring in units, past calls, sites and contacts from a spreadsheet, or take them out'
       }
     >
       <Steps at={applied ? 4 : !recipe ? 0 : lacks.length > 0 ? 1 : open > 0 ? 2 : 3} />
       <div className="grid grid-cols-1 gap-4 items-start xl:grid-cols-[minmax(0,3fr)_minmax(0,1fr)]">
         <div className="space-y-4">
-          <Panel title="A spreadsheet of units or of past calls">
+          <Panel title="A spreadsheet of units, past calls, or sites and contacts">
             <Field
               label="File"
               hint="CSV or .xlsx, with the headings it has. Nothing changes until you have seen what would."
@@ -273,7 +269,7 @@ export default function Imports() {
             >
               <div className="mb-3 flex flex-wrap items-center gap-4">
                 <span className="font-semibold">It holds</span>
-                {(['units', 'calls'] as const).map((kind) => (
+                {IMPORT_KINDS.map((kind) => (
                   <label key={kind} className="flex reach items-center gap-2">
                     <input
                       type="radio"
@@ -281,7 +277,7 @@ export default function Imports() {
                       checked={recipe.kind === kind}
                       onChange={() => void setKind(kind)}
                     />
-                    {kind === 'units' ? 'units' : 'past calls'}
+                    {HOLDS[kind]}
                   </label>
                 ))}
                 {recipes.data && recipes.data.length > 0 ? (

@@ -27,14 +27,14 @@ export function Preview({
   onRejected: (() => void) | undefined;
 }) {
   const { counts } = preview;
-  const does = counts.created + counts.changed + counts.changedSites > 0;
+  const does = counts.created + counts.changed + counts.newSites + counts.changedSites > 0;
   const out = preview.badRows + left;
   const good = counts.rows - preview.badRows;
   return (
     <Panel title={`What ${preview.fileName} would do`}>
       <p className="text-lg">
-        {plural(counts.rows, 'row')}: <strong>{counts.created} new</strong>, {counts.changed} changed,{' '}
-        {counts.unchanged} as they are
+        {plural(counts.rows, 'row')}: <strong>{ofKind(preview.kind, counts.created)}</strong>,{' '}
+        {counts.changed} changed, {counts.unchanged} as they are
         {counts.newCustomers > 0 ? `; ${plural(counts.newCustomers, 'new customer')}` : ''}
         {counts.newSites > 0 ? `, ${plural(counts.newSites, 'new site')}` : ''}
         {counts.changedSites > 0 ? `; ${plural(counts.changedSites, 'site')} filled in or changed` : ''}.{' '}
@@ -75,6 +75,10 @@ export function Preview({
     </Panel>
   );
 }
+
+/** @example "3 new contacts" */
+const ofKind = (kind: ImportPreview['kind'], count: number): string =>
+  kind === 'sites' ? plural(count, 'new contact') : `${count} new`;
 
 function Problems({ preview }: { preview: ImportPreview }) {
   return (

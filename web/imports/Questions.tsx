@@ -1,7 +1,14 @@
 import type { ReactNode } from 'react';
 import { BOTH_WAYS, groupKey, tagKey, type Group, type Recipe } from '#core/imports';
 import { plural } from '#core/base/sentences';
-import { CALL_KINDS, SYSTEMS, UNIT_KINDS, UNIT_STATUSES } from '#core/base/vocabulary';
+import {
+  CALL_KINDS,
+  CONTACT_ROLES,
+  SYSTEMS,
+  TOLD_BY,
+  UNIT_KINDS,
+  UNIT_STATUSES,
+} from '#core/base/vocabulary';
 import { Button } from '../ui/frame/Button.tsx';
 import { wordOf } from './columnWords.ts';
 import type { Looked } from './import.worker.ts';
@@ -12,6 +19,8 @@ const CHOICES: Readonly<Record<string, readonly string[]>> = {
   kind: UNIT_KINDS,
   status: UNIT_STATUSES,
   system: SYSTEMS,
+  role: CONTACT_ROLES,
+  told_by: TOLD_BY,
 };
 const choicesOf = (column: string, recipe: Recipe): readonly string[] =>
   column === 'kind' && recipe.kind === 'calls' ? CALL_KINDS : (CHOICES[column] ?? []);

@@ -1,12 +1,11 @@
 import * as Comlink from 'comlink';
 import Papa from 'papaparse';
 import {
-  CALL_COLUMNS,
+  COLUMNS,
   guessKind,
   guessMapping,
   LINE_COLUMN,
   translate,
-  UNIT_COLUMNS,
   type ImportKind,
   type Mapping,
   type OnRecord,
@@ -105,7 +104,7 @@ const worker = {
 
   /** The rows that were understood, as a file of ours that says on which line of the other each stood. */
   ours(kind: ImportKind): string {
-    const all = Object.keys(kind === 'units' ? UNIT_COLUMNS : CALL_COLUMNS);
+    const all = Object.keys(COLUMNS[kind]);
     const rows = last?.rows ?? [];
     const columns = all.filter((name) => rows.some((row) => row.cells[name]));
     return Papa.unparse([

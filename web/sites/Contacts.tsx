@@ -1,13 +1,7 @@
+import { CONTACT_ROLES, TOLD_BY } from '#core/base/vocabulary';
 import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
-import {
-  CONTACT_ROLES,
-  contactFields,
-  TOLD_BY,
-  type ContactPatch,
-  type ContactView,
-  type NewContact,
-} from '#contracts/telling';
+import { contactFields, type ContactPatch, type ContactView, type NewContact } from '#contracts/telling';
 import { useAddContactMutation, useChangeContactMutation, useContactsQuery } from '../api/telling.ts';
 import { useWho } from '../state/session.ts';
 import { RecordForm } from '../ui/forms/RecordForm.tsx';

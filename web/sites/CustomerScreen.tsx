@@ -61,6 +61,7 @@ export default function CustomerScreen() {
         ) : null
       }
     >
+      {customer.billingAddress ? <p className="mb-3">Bills go to {customer.billingAddress}.</p> : null}
       {customer.notes ? <p className="mb-3 whitespace-pre-line">{customer.notes}</p> : null}
       <Panel title="Sites">
         {customer.siteRows.length === 0 ? <Empty ghost="roof">No site yet.</Empty> : null}
@@ -124,6 +125,7 @@ export default function CustomerScreen() {
           fields={[
             { name: 'name', label: 'Name' },
             { name: 'phone', label: 'Telephone' },
+            { name: 'billingAddress', label: 'Bills go to' },
             { name: 'notes', label: 'Notes', kind: 'long' },
           ]}
           schema={customerFields.partial()}

@@ -1,11 +1,10 @@
+import { WEEKDAYS, weekOf, type Weekday } from '#core/base/time';
 import { sitePatch, type OpeningHours, type SitePage, type SitePatch } from '#contracts/sites';
 import { Dialog } from '../ui/frame/Dialog.tsx';
 import { Field } from '../ui/forms/Field.tsx';
 import { FormFoot } from '../ui/forms/FormFoot.tsx';
 import { useTyped } from '../ui/forms/useTyped.ts';
 import { useSaveSite } from './useSaveSite.ts';
-import { weekOf } from './hours.ts';
-import { WEEKDAYS, type Weekday } from './hoursText.ts';
 
 type Days = Record<Weekday, string>;
 /** Fields of the hours in which units may be off, named apart from those of the opening hours. */

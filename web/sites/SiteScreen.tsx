@@ -1,3 +1,4 @@
+import { hoursText } from '#core/base/time';
 import { plural } from '#core/base/sentences';
 import { conditionStanding } from '#core/record/conditions';
 import { CONDITION_KINDS, type ConditionKind } from '#core/base/vocabulary';
@@ -22,7 +23,6 @@ import { Empty, Loading, Panel, Screen, Trouble } from '../ui/frame/Screen.tsx';
 import { Agreed } from '../ui/marks/Agreed.tsx';
 import { GettingIn } from '../ui/marks/GettingIn.tsx';
 import { Contacts } from './Contacts.tsx';
-import { hoursText } from './hoursText.ts';
 import type { SiteFormName } from './SiteForms.tsx';
 import { sayRefused } from '../ui/saying/say.ts';
 

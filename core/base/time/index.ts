@@ -4,3 +4,4 @@ export * from './zone.ts';
 export * from './clock.ts';
 export * from './words.ts';
 export * from './typed.ts';
+export * from './hours.ts';

@@ -169,6 +169,13 @@ export const SITE_HAZARDS = {
 export type SiteHazard = keyof typeof SITE_HAZARDS;
 export const SITE_HAZARD_NAMES = Object.keys(SITE_HAZARDS) as SiteHazard[];
 
+/** What somebody at a site is to us. */
+export const CONTACT_ROLES = ['at the site', 'approves', 'has the key', 'tenant', 'pays'] as const;
+export type ContactRole = (typeof CONTACT_ROLES)[number];
+/** How somebody is told when we come; who is called is told by a person. */
+export const TOLD_BY = ['e-mail', 'text message', 'telephone', 'nobody'] as const;
+export type ToldBy = (typeof TOLD_BY)[number];
+
 /** What a complaint puts at stake; the order is the order of weight in call intake. */
 export const STAKES = ['danger', 'people at risk', 'stock or equipment', 'comfort', 'none'] as const;
 export type Stake = (typeof STAKES)[number];
