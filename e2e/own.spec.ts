@@ -59,3 +59,22 @@ test('a list of sites with contacts and hours in the words of others is asked ab
   await page.getByRole('button', { name: 'Take it back' }).click();
   await expect(page.getByText(/is taken back/).first()).toBeVisible();
 });
+
+test('an address is looked up, and nothing is placed before one of the places is chosen', async ({
+  page,
+}) => {
+  await signIn(page, 'maren');
+  await page.goto(`${base()}/people`);
+  const where = page.getByLabel('Where it is').first();
+  await where.fill('17 ashlar row');
+  await page.getByRole('button', { name: 'Look up 17 ashlar row' }).click();
+  const found = page.getByRole('list', { name: 'Where 17 ashlar row may be' });
+  await expect(found.getByRole('button').first()).toHaveText('19 Ashlar Row, Port Wrenfall');
+  await expect(where).toHaveValue('17 ashlar row');
+  await expectAccessible(page);
+  await found.getByRole('button').first().press('Enter');
+  await expect(where).toHaveValue(/^41\.\d+, -66\.\d+$/);
+  await where.fill('nowhere lane 5');
+  await page.getByRole('button', { name: 'Look up nowhere lane 5' }).click();
+  await expect(page.getByText('Nobody knows nowhere lane 5.')).toBeVisible();
+});

@@ -22,6 +22,7 @@ import { photoEndpoints } from './photos/router.ts';
 import { roofEndpoints } from './roofs/router.ts';
 import { tracingEndpoints } from './tracing/router.ts';
 import { closureEndpoints } from './closures/router.ts';
+import { mapEndpoints } from './maps/router.ts';
 import { tellingEndpoints } from './telling/router.ts';
 import { unitEndpoints } from './units/router.ts';
 import { callEndpoints } from './calls/router.ts';
@@ -53,6 +54,7 @@ export const ENDPOINTS: readonly Endpoint[] = [
   ...callEndpoints,
   ...visitEndpoints,
   ...watchEndpoints,
+  ...mapEndpoints,
   ...tellingEndpoints,
   ...closureEndpoints,
   ...routeEndpoints,

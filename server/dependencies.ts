@@ -4,6 +4,8 @@ import type { Clock } from './http/clock.ts';
 import type { Database } from './db/connect.ts';
 import type { DriveTimes } from './outside/driveTimes.ts';
 import type { Forecast } from './outside/forecast.ts';
+import type { Geocoder } from './outside/geocoder.ts';
+import type { Tiles } from './outside/tiles.ts';
 import type { Ways } from './telling/outgoing.ts';
 import type { EventHub } from './events/hub.ts';
 import type { Who } from './people/who.ts';
@@ -19,6 +21,8 @@ export interface Dependencies {
   readonly logger: Logger;
   readonly driveTimes: DriveTimes;
   readonly forecast: Forecast;
+  readonly geocoder: Geocoder;
+  readonly tiles: Tiles;
   /** Ways out of the house for what customers are told. */
   readonly ways: Ways;
   readonly hub: EventHub;

@@ -17,6 +17,8 @@ import { Searches } from './routes/solve/searches.ts';
 import { Jobs } from './system/jobs.ts';
 import { DriveTimes } from './outside/driveTimes.ts';
 import { Forecast } from './outside/forecast.ts';
+import { Geocoder } from './outside/geocoder.ts';
+import { Tiles } from './outside/tiles.ts';
 import { waysFor } from './telling/outgoing.ts';
 import { sendWhatWaits } from './telling/service.ts';
 import { sharedRoads } from './outside/roads.ts';
@@ -81,6 +83,7 @@ export async function serve(url: string, logger: Logger, processes: number): Pro
   const jobs = new Jobs(db);
   const searches = new Searches(new URL('./search.js', import.meta.url), { db, jobs, logger });
   const { GRADUM_ROUTING_URL, GRADUM_ROUTING_PATH_URL, GRADUM_FORECAST_URL, GRADUM_WEB } = process.env;
+  const { GRADUM_GEOCODER_URL, GRADUM_TILES_URL, GRADUM_TILES_ATTRIBUTION } = process.env;
   const { GRADUM_SMTP_URL, GRADUM_MAIL_FROM, GRADUM_TEXT_URL, GRADUM_TEXT_TOKEN } = process.env;
   const ways = waysFor({
     smtp: GRADUM_SMTP_URL,
@@ -92,6 +95,8 @@ export async function serve(url: string, logger: Logger, processes: number): Pro
     ...{ db, sessionPool, hub, who, jobs, searches, logger, clock },
     driveTimes: new DriveTimes(GRADUM_ROUTING_URL, GRADUM_ROUTING_PATH_URL, sharedRoads(db)),
     forecast: new Forecast(GRADUM_FORECAST_URL),
+    geocoder: new Geocoder(GRADUM_GEOCODER_URL),
+    tiles: new Tiles(GRADUM_TILES_URL, GRADUM_TILES_ATTRIBUTION),
     ways,
     sessionSecret: inherited('SESSION_SECRET'),
     setupWord: inherited('GRADUM_SETUP_WORD'),

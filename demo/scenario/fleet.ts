@@ -65,6 +65,15 @@ const FIRST_DAY = '2015-01-05';
 
 const login = (name: string) => (name.split(' ')[0] as string).toLowerCase();
 
+type PlaceCast = (typeof CUSTOMERS)[number]['sites'][number];
+
+/** @example "3 Mole Street, Port Wrenfall" */
+export function addressOf({ at, name, street, town }: PlaceCast): string {
+  const far = Math.hypot(at[0], at[1]) > 8;
+  const usual = far ? name.replace(/ (Gallery|Branch|Laundry|School|Clinic)$/, '') : 'Port Wrenfall';
+  return `${street}, ${town ?? usual}`;
+}
+
 /** People, customers, sites and machines. */
 export function makeFleet(writer: Writer): DemoSite[] {
   const crews = CREWS.map((cast): DemoCrew => {
@@ -88,15 +97,11 @@ export function makeFleet(writer: Writer): DemoSite[] {
     const customer = writer.add('customers', { name: cast.name, phone: cast.phone });
     return cast.sites.map((place) => {
       const [lon, lat] = toLonLat(place.at);
-      const far = Math.hypot(place.at[0], place.at[1]) > 8;
       const crew = crews.find((c) => c.name === crewFor(place.name, place.at)) as DemoCrew;
-      const town =
-        place.town ??
-        (far ? place.name.replace(/ (Gallery|Branch|Laundry|School|Clinic)$/, '') : 'Port Wrenfall');
       const record = writer.add('sites', {
         customer_id: customer.id,
         name: place.name,
-        address: `${place.street}, ${town}`,
+        address: addressOf(place),
         lat,
         lon,
         time_zone: ZONE,

@@ -27,6 +27,7 @@ const SOURCES = [
   'tsconfig.json',
 ];
 export const MAP = 'demo/network/port-wrenfall.geojson';
+const ADDRESSES = 'demo/network/addresses.geojson';
 
 /** Builds web and server when their sources have changed since the last build. */
 export async function build(say) {
@@ -194,7 +195,7 @@ export async function serve({
   if (standIn && !process.env.GRADUM_ROUTING_URL) {
     const standin = await freePort();
     const startRouting = () => {
-      const child = start(process.execPath, ['dist/server/routing.js', MAP, String(standin)], {
+      const child = start(process.execPath, ['dist/server/routing.js', MAP, String(standin), ADDRESSES], {
         detached: true,
       });
       children[0] = child;
@@ -208,6 +209,7 @@ export async function serve({
     await until(() => answers(`http://127.0.0.1:${standin}/health`), 'The routing stand-in');
     routing.GRADUM_ROUTING_URL = `http://127.0.0.1:${standin}/table/v1/driving/{coordinates}?annotations=duration&depart={depart}&day={day}`;
     routing.GRADUM_FORECAST_URL ??= `http://127.0.0.1:${standin}/forecast?lat={lat}&lon={lon}&from={from}`;
+    routing.GRADUM_GEOCODER_URL ??= `http://127.0.0.1:${standin}/places?q={address}`;
     routing.GRADUM_ROUTING_PATH_URL = `http://127.0.0.1:${standin}/route/v1/driving/{coordinates}?overview=full&geometries=geojson`;
   }
   let post;

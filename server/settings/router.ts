@@ -15,7 +15,6 @@ import {
   ownTasks,
   planningSettings,
   rights,
-  settingAsOf,
   settingRows,
 } from './service.ts';
 import { refuseUnknownTasks } from './tasks.ts';
@@ -58,12 +57,5 @@ export const settingEndpoints: readonly Endpoint[] = [
       await changeSetting(db, name, setting, user.id);
       return new Reply(201, { ok: true });
     },
-  },
-  {
-    method: 'get',
-    path: '/api/map',
-    action: 'read',
-    handle: async ({ db }) =>
-      (await settingAsOf(db, 'map base', '9999-12-31')) ?? { type: 'FeatureCollection', features: [] },
   },
 ];

@@ -12,7 +12,7 @@ export const systemEndpoints: readonly Endpoint[] = [
     method: 'get',
     path: '/api/system',
     action: 'see system',
-    handle: async ({ db, driveTimes, forecast, jobs }): Promise<SystemView> => {
+    handle: async ({ db, driveTimes, forecast, geocoder, tiles, jobs }): Promise<SystemView> => {
       const [row] = await db.rows<Row>(SYSTEM);
       return {
         ...(row as Row),
@@ -23,6 +23,8 @@ export const systemEndpoints: readonly Endpoint[] = [
         standIns: [
           { name: 'drive times', ...(await driveTimes.health()) },
           { name: 'weather forecast', ...(await forecast.health()) },
+          { name: 'addresses', ...(await geocoder.health()) },
+          { name: 'map tiles', ...(await tiles.health()) },
         ],
       };
     },

@@ -17,6 +17,8 @@ import { sessionPoolFor } from '../http/sessions.ts';
 import { DriveTimes } from '../outside/driveTimes.ts';
 import { waysFor } from '../telling/outgoing.ts';
 import { Forecast } from '../outside/forecast.ts';
+import { Geocoder } from '../outside/geocoder.ts';
+import { Tiles } from '../outside/tiles.ts';
 import type { Dependencies } from '../dependencies.ts';
 
 export const PASSWORD = 'open-the-hatch';
@@ -138,6 +140,8 @@ export async function testServer({
     clock,
     driveTimes: new DriveTimes(undefined),
     forecast: new Forecast(undefined),
+    geocoder: new Geocoder(undefined),
+    tiles: new Tiles(undefined, undefined),
     ways: waysFor({}),
     sessionSecret: 'test',
     setupWord: wordFrom('test'),

@@ -2,6 +2,10 @@ import http from 'node:http';
 import type { FeatureCollection } from 'geojson';
 import { forecastFrom } from './forecast.ts';
 import { buildGraph, quickest, snap, type Graph } from './graph.ts';
+import { placesIn } from './places.ts';
+import { tileOf } from './tiles.ts';
+
+const NONE: FeatureCollection = { type: 'FeatureCollection', features: [] };
 
 interface Asked {
   readonly service: 'table' | 'route';
@@ -80,8 +84,12 @@ function route(graph: Graph, { places, minute, weekend }: Asked) {
   return { code: 'Ok', routes: [{ geometry: { type: 'LineString', coordinates } }] };
 }
 
-/** The stand-in routing engine over a map of its own, with a forecast of the weather there. Loopback only. */
-export function routingServer(map: FeatureCollection): http.Server {
+/**
+ * The stand-in routing engine over a map of its own, with a forecast of the weather there, tiles of the map and
+ * a geocoder of some addresses. Loopback only.
+ */
+export function routingServer(map: FeatureCollection, addresses: FeatureCollection = NONE): http.Server {
+  const placesOf = placesIn(addresses);
   const graph = buildGraph(map);
   return http.createServer((request, response) => {
     const send = (status: number, body: unknown) =>
@@ -93,6 +101,12 @@ export function routingServer(map: FeatureCollection): http.Server {
       return /^\d{4}-\d{2}-\d{2}$/.test(from)
         ? send(200, { days: forecastFrom(from) })
         : send(400, { message: 'from is a day, YYYY-MM-DD' });
+    }
+    if (url.pathname === '/places') return send(200, placesOf(url.searchParams.get('q') ?? ''));
+    const tile = /^\/tiles\/(\d+)\/(\d+)\/(\d+)$/.exec(url.pathname)?.slice(1).map(Number);
+    if (tile) {
+      const [z = 0, x = 0, y = 0] = tile;
+      return response.writeHead(200, { 'content-type': 'image/svg+xml' }).end(tileOf(map, z, x, y));
     }
     const asked = read(request.url ?? '/');
     if (typeof asked === 'string') return send(400, { code: 'InvalidUrl', message: asked });

@@ -1,4 +1,4 @@
-import type { FeatureCollection, LineString } from 'geojson';
+import type { LineString } from 'geojson';
 import type {
   BoardView,
   ForecastDay,
@@ -22,7 +22,6 @@ export const {
   useLoadQuery,
   useLatePlannedQuery,
   useRouteQuery: askRouteQuery,
-  useMapBaseQuery,
   useRoadPathQuery: askRoadPathQuery,
   useBoardQuery,
   useWeatherQuery,
@@ -100,7 +99,6 @@ export const {
     }),
     /** What customers are told, from a day on. */
     crewFeed: build.query<{ path: string }, string>({ query: (crewId) => `/crews/${crewId}/feed` }),
-    mapBase: build.query<FeatureCollection, void>({ query: () => '/map', keepUnusedDataFor: 3600 }),
     /** The way over roads through places "lon,lat;lon,lat"; null when the engine draws none. */
     roadPath: build.query<LineString | null, string>({
       query: (places) => ({ url: '/routes/path', params: { places } }),

@@ -1,8 +1,8 @@
 import L from 'leaflet';
 import { useEffect, useState } from 'react';
-import { GeoJSON, Pane, Polyline, ScaleControl, useMap, useMapEvents } from 'react-leaflet';
+import { GeoJSON, Pane, Polyline, ScaleControl, TileLayer, useMap, useMapEvents } from 'react-leaflet';
 import type { Feature, GeoJsonObject } from 'geojson';
-import { useMapBaseQuery } from '../api/routes.ts';
+import { useMapBaseQuery, useMapServicesQuery } from '../api/maps.ts';
 
 const LAYERS: Record<string, L.PathOptions> = {
   water: { color: 'var(--soft)', weight: 1, fillColor: '#9fb7b7', fillOpacity: 0.7 },
@@ -21,6 +21,13 @@ const style = (feature?: Feature): L.PathOptions =>
     ? (ROADS[feature.properties.road as string] ?? {})
     : (LAYERS[feature?.properties?.layer as string] ?? {});
 
+/** Attributions go in as text, whatever stands in the server's settings. */
+function escaped(text: string): string {
+  const span = document.createElement('span');
+  span.textContent = text;
+  return span.innerHTML;
+}
+
 /** A town's name below its place; text goes in as text, whatever the map file says. */
 function label(feature: Feature, at: L.LatLng): L.Marker {
   const name = document.createElement('span');
@@ -33,14 +40,21 @@ function label(feature: Feature, at: L.LatLng): L.Marker {
 }
 
 /**
- * What lies under the places: the company's base map, or where it has none a plain grid with scale and north.
+ * What lies under the places: the tiles of a server of the company's own, else its base map, or where it has
+ * neither a plain grid with scale and north.
  *
  * @param plain do not ask for the company's: there is none yet
  */
 export function Base({ plain = false }: { plain?: boolean }) {
   const base = useMapBaseQuery(undefined, { skip: plain });
+  const services = useMapServicesQuery(undefined, { skip: plain });
   if (plain) return <Plain />;
-  if (!base.data) return null;
+  if (!base.data || !services.data) return null;
+  const { tiles } = services.data;
+  if (tiles)
+    return (
+      <TileLayer url="/api/map/tiles/{z}/{x}/{y}" attribution={escaped(tiles.attribution)} maxZoom={22} />
+    );
   if (base.data.features.length === 0) return <Plain />;
   return (
     <GeoJSON

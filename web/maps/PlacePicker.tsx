@@ -1,7 +1,8 @@
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { straightLineKm } from '#core/planning/routing';
-import { useMapBaseQuery } from '../api/routes.ts';
+import { useMapBaseQuery } from '../api/maps.ts';
 import { Field } from '../ui/forms/Field.tsx';
+import { LookUp } from './LookUp.tsx';
 import type { Known } from './PlaceMap.tsx';
 import { positionIn, positionText, type Position } from './position.ts';
 
@@ -31,6 +32,7 @@ export function PlacePicker({
   onText,
   name,
   known = [],
+  address,
   error,
   height = 300,
   autoFocus = false,
@@ -42,6 +44,8 @@ export function PlacePicker({
   onText: (text: string) => void;
   name: string;
   known?: readonly Known[];
+  /** Where its address is on record: what is looked up unless something else is typed. */
+  address?: string | null;
   error?: string | undefined;
   height?: number;
   autoFocus?: boolean;
@@ -73,6 +77,12 @@ export function PlacePicker({
       <p role="status" className="font-semibold empty:hidden">
         {odd}
       </p>
+      {plain ? null : (
+        <LookUp
+          address={at || text.trim() === '' ? (address ?? '') : text}
+          onPlace={(place) => onText(positionText(place))}
+        />
+      )}
       <Suspense fallback={<div style={{ height }} className="hatch border border-rule" />}>
         <PlaceMap
           at={at}

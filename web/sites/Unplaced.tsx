@@ -129,6 +129,7 @@ function Place({
         text={place}
         onText={(text) => form.setValue('place', text)}
         known={known}
+        address={site.address}
         error={form.error('place')}
         height={420}
       />
