@@ -6,6 +6,7 @@ import {
   FUELS,
   METERING,
   OUTDOOR_AIR,
+  SMOKE_DETECTORS,
   type MachineDetails,
   type PartId,
 } from '#core/machine';
@@ -107,6 +108,7 @@ export const machineDetails = z.object({
   filters: sized,
   meshes: sized,
   outdoorAir: z.enum(OUTDOOR_AIR).optional(),
+  smokeDetectors: z.enum(SMOKE_DETECTORS).optional(),
   economizerHighLimitF: measured(100),
   charging: z.object({ method: z.enum(CHARGING_METHODS).optional(), targetF: measured(60) }).optional(),
 }) satisfies z.ZodType<MachineDetails>;

@@ -121,7 +121,13 @@ test('a crew is out: what goes to others is told by the mail, with the time of w
   await page.goto(`${base()}/routes`);
   const { crewId } = await dayOf(page, 'Heavy Plant');
   const { site, mail } = await callAt(page, 'Customs Shed', { crewId, scheduledOn: TODAY });
+  const begun = await callAt(page, 'Dredging Depot', { crewId, scheduledOn: TODAY });
   await order(page, 'Heavy Plant');
+  const half = await stopAt(page, begun.site);
+  const arrive = { id: randomUUID(), visitId: half?.visitId, unitId: null, kind: 'arrive', body: {} };
+  const at = { ...arrive, occurredAt: '2026-06-03T13:50:00Z' };
+  const arrived = await page.request.post(`${base()}/api/visits/${half?.visitId}/entries`, { data: at });
+  expect(arrived.status(), await arrived.text()).toBe(201);
   await page.reload();
   await page
     .locator('div')
@@ -138,6 +144,12 @@ test('a crew is out: what goes to others is told by the mail, with the time of w
   const stop = await stopAt(page, site);
   expect(stop?.crew).toBeDefined();
   expect(stop?.crew).not.toBe('Heavy Plant');
+  // What was begun stays where it was written, and somebody else goes on with it.
+  const there = (await board(page)).flatMap(({ crew, stops }) =>
+    stops.filter((one) => one.site === begun.site).map((one) => [one.visitId === half?.visitId, crew]),
+  );
+  expect(there).toContainEqual([true, 'Heavy Plant']);
+  expect(there.filter(([same, crew]) => !same && crew !== 'Heavy Plant')).toHaveLength(1);
   const window = await told(page, mail);
   expect(stop?.startAt).toBeGreaterThanOrEqual(window.from);
   expect(stop?.startAt).toBeLessThanOrEqual(window.until);

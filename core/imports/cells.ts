@@ -278,7 +278,7 @@ export function hours(cell: string): Read {
   try {
     week = weekTyped(cell);
   } catch {
-    return refuse('is no opening hours such as “Mon-Fri 08:00-17:00; Sat 09:00-12:00”');
+    return refuse('cannot be read; they can as “Mon-Fri 08:00-17:00; Sat 09:00-12:00”');
   }
   const text = hoursText(week);
   const written = /\d[^\d]*-\s*\d/.test(cell) && !/[ap]\.?m|\d\d:/i.test(cell);

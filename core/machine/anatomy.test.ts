@@ -152,6 +152,8 @@ describe('anatomy', () => {
       'electric heat check': ['package heat pump', 'split with air handler'],
       'controls check': UNIT_KINDS.filter((k) => !['boiler', 'exhaust fan'].includes(k)),
       'air balance': ['make-up air'],
+      // On record, or not: no kind usually has them.
+      'duct smoke detectors': [],
       exercise: [...UNIT_KINDS],
       'first power': [...UNIT_KINDS],
       'first cooling': [...air, 'water-source heat pump'],

@@ -130,19 +130,27 @@ export interface MachineThere {
   /** True where it has a refrigerant circuit on record, whatever its kind. */
   readonly cools?: boolean | undefined;
   readonly outdoorAir?: MachineDetails['outdoorAir'] | null;
+  readonly smokeDetectors?: MachineDetails['smokeDetectors'] | null;
   readonly drive?: (typeof DRIVES)[number] | null | undefined;
 }
 
 const BELT_ONLY: readonly PartId[] = ['blower belt', 'pulley'];
 
 /** The parts of a machine: those of its kind, with what its record says otherwise. */
-export function partsThere({ kind, cools, outdoorAir, drive }: MachineThere): ReadonlySet<PartId> {
+export function partsThere({
+  kind,
+  cools,
+  outdoorAir,
+  smokeDetectors,
+  drive,
+}: MachineThere): ReadonlySet<PartId> {
   const { circuit } = ANATOMY[kind];
   const there = new Set(partsOf(kind));
   if (cools && circuit.length === 0)
     for (const id of [...AIR_COOLED, ...OUTDOOR, 'drain' as const]) there.add(id);
   if (outdoorAir === 'economizer') there.add('economizer');
   else if (outdoorAir) there.delete('economizer');
+  if (smokeDetectors && smokeDetectors !== 'none') there.add('duct smoke detector');
   if (drive === 'direct') for (const id of BELT_ONLY) there.delete(id);
   if (drive === 'belt') for (const id of BELT) there.add(id);
   return there;

@@ -13,6 +13,8 @@ export const OUTDOOR_AIR = [
   'economizer',
   'all outdoor air',
 ] as const;
+/** Where a detector looks for smoke in the ducts of a machine. */
+export const SMOKE_DETECTORS = ['none', 'in the supply', 'in the return', 'in supply and return'] as const;
 export const METERING = ['expansion valve', 'orifice', 'capillary tube', 'electronic valve'] as const;
 /**
  * A fixed device has no superheat of its own: its target moves with the weather. What nobody knows is not
@@ -74,6 +76,7 @@ export interface MachineDetails {
   readonly filters?: readonly Sized[] | undefined;
   readonly meshes?: readonly Sized[] | undefined;
   readonly outdoorAir?: (typeof OUTDOOR_AIR)[number] | undefined;
+  readonly smokeDetectors?: (typeof SMOKE_DETECTORS)[number] | undefined;
   readonly economizerHighLimitF?: number | undefined;
   readonly charging?:
     { readonly method?: ChargingMethod | undefined; readonly targetF?: number | undefined } | undefined;

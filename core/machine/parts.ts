@@ -436,6 +436,13 @@ const PARTS = {
     ['tripped', 'stuck'],
     ['pan switch', 'overflow switch', 'wet switch'],
   ),
+  'duct smoke detector': part(
+    'stops the fan when there is smoke in the duct',
+    'controls',
+    'indoor air path',
+    ['dirty', 'tripped', 'open'],
+    ['smoke detector', 'duct detector', 'smoke head', 'dsd'],
+  ),
   economizer: part(
     'cools with outdoor air',
     'ventilation',

@@ -186,6 +186,7 @@ export class Deals {
       kind: unit.kind,
       cools: unit.refrigerant !== undefined,
       outdoorAir: details?.outdoorAir,
+      smokeDetectors: details?.smokeDetectors,
       drive: details?.blower?.drive,
     };
     return { agreement, terms: unitTerms(place, agreement, TRADE_PROGRAMME) };

@@ -16,13 +16,21 @@ export function writePlates(writer: Writer, sites: readonly DemoSite[], random: 
         Object.assign(circuit, { compressors: [{ stage: i + 1, rlaA: rla, lraA: Math.round(rla * 6.4) }] }),
       );
       // On one unit in five nobody has taken the time to read the plate.
-      unit.record.details = random() < 0.2 ? {} : detailsOf(unit, tons, circuits.length, rla, random);
+      unit.record.details = {
+        ...(random() < 0.2 ? {} : detailsOf(unit, tons, circuits.length, rla, random)),
+        ...(unit.site.name === WATCHED_FOR_SMOKE && (tons ?? 0) >= 7.5
+          ? { smokeDetectors: 'in the return' as const }
+          : {}),
+      };
     }
   }
 }
 
 const round1 = (value: number) => Math.round(value * 10) / 10;
 const FILTERS = ['16x20x2', '16x25x2', '20x20x2', '20x25x2'];
+
+/** Many people in the dark: its large machines have detectors in their ducts, and somebody has written it down. */
+const WATCHED_FOR_SMOKE = 'Six-Screen House';
 
 function detailsOf(
   unit: DemoUnit,

@@ -310,8 +310,8 @@ export async function agreementsOfCustomer(db: Database, customerId: string): Pr
     sites: [...bySite].map(([id, own]) => ({
       id,
       name: own[0]?.site ?? '',
-      units: own.flatMap(({ unitId, tag, kind, cools, outdoorAir, drive }) =>
-        unitId === null ? [] : [{ id: unitId, tag, kind, cools, outdoorAir, drive }],
+      units: own.flatMap(({ unitId, tag, kind, cools, outdoorAir, smokeDetectors, drive }) =>
+        unitId === null ? [] : [{ id: unitId, tag, kind, cools, outdoorAir, smokeDetectors, drive }],
       ),
     })),
   };

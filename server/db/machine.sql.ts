@@ -5,6 +5,7 @@ export const MACHINE_COLUMNS = `
   u.kind,
   exists (select 1 from circuits x where x.unit_id = u.id) as cools,
   u.details->>'outdoorAir' as "outdoorAir",
+  u.details->>'smokeDetectors' as "smokeDetectors",
   u.details#>>'{blower,drive}' as drive`;
 
 /** The same, and how its maintenance stands by its summary as `m`. */

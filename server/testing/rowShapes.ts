@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { DECISION_KINDS } from '#core/judging/history';
 import { FOUND_AS, PUT_OFF_FOR } from '#core/upkeep/maintenance';
-import { DRIVES, OUTDOOR_AIR, PART_IDS } from '#core/machine';
+import { DRIVES, OUTDOOR_AIR, SMOKE_DETECTORS, PART_IDS } from '#core/machine';
 import { HOW_NAMES, LINK_KINDS, POINT_KINDS } from '#core/places/tracing';
 import {
   SYSTEMS,
@@ -51,6 +51,7 @@ const machine = {
   kind: z.enum(UNIT_KINDS),
   cools: z.boolean(),
   outdoorAir: maybe(z.enum(OUTDOOR_AIR)),
+  smokeDetectors: maybe(z.enum(SMOKE_DETECTORS)),
   drive: maybe(z.enum(DRIVES)),
 };
 /** What decides which tasks a unit has and when they are due. */

@@ -115,6 +115,7 @@ export async function unitRecord({ db, clock }: Needs, id: string): Promise<Unit
     care: _care,
     cools: _cools,
     outdoorAir: _air,
+    smokeDetectors: _smoke,
     drive: _drive,
     ...unit
   } = row;

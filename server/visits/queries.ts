@@ -111,9 +111,9 @@ export async function visitRecord(
     since: (await db.rows<{ since: number }>(FACTS_SINCE))[0]?.since ?? 0,
     words: Object.fromEntries(await componentWords(db)),
     units: units
-      .map(({ lastDone, status, care, installedOn, cools, outdoorAir, drive, ...unit }) => {
+      .map(({ lastDone, status, care, installedOn, cools, outdoorAir, smokeDetectors, drive, ...unit }) => {
         const kind = unit.kind as UnitKind;
-        const machine = { kind, cools, outdoorAir, drive };
+        const machine = { kind, cools, outdoorAir, smokeDetectors, drive };
         const about = {
           unitId: unit.id,
           siteId,

@@ -10,8 +10,11 @@ const AXIS = 138;
 const LETTER = 13;
 /** Arcs narrower than this are drawn as loops, wide enough to see. */
 const LOOP = 46;
-/** Room the pounds of a drop take, px. */
-const POUNDS_PX = 62;
+const poundsText = ({ poundsAdded }: { readonly poundsAdded?: number | undefined }): string =>
+  `+${number(poundsAdded, 2)} lb`;
+/** Room the pounds of a drop take, px: letters of {@link LETTER} are some half as wide. */
+const poundsWide = (mark: { readonly poundsAdded?: number | undefined }): number =>
+  poundsText(mark).length * LETTER * 0.54;
 /** Names of failures stand in so many lines under the line. */
 const NAME_LINES = 3;
 
@@ -80,10 +83,13 @@ export function StoryLine({
   // at.
   const crowded = new Set(
     dosed
-      .filter(({ x: at }, i) => (dosed[i + 1]?.x ?? Infinity) - at < POUNDS_PX)
+      .filter(({ x: at, mark }, i) => {
+        const next = dosed[i + 1];
+        return next !== undefined && next.x - at < (poundsWide(mark) + poundsWide(next.mark)) / 2 + 4;
+      })
       .map(({ mark }) => mark.callId),
   );
-  const nameTop = AXIS + (pounds ? 46 : 26);
+  const nameTop = AXIS + (pounds ? 56 : 26);
   const barTop = nameTop + Math.max(0, ...names.map((name) => name.line + 1)) * 17;
   const shown = Math.min(3, conditions.length);
   const yearAt = barTop + shown * 12 + 16;
@@ -180,18 +186,22 @@ export function StoryLine({
                 <g>
                   <path d={`M ${at} ${AXIS + 11} q 8 11 0 16 q -8 -5 0 -16`} fill="var(--ink)" />
                   {crowded.has(mark.callId) ? null : (
+                    // Right below its drop: beside it, it would stand at the drop of another year.
                     <text
-                      x={at > width - 90 ? at - 9 : at + 9}
-                      textAnchor={at > width - 90 ? 'end' : 'start'}
-                      y={AXIS + 24}
+                      x={Math.min(
+                        width + EDGE - poundsWide(mark) / 2,
+                        Math.max(poundsWide(mark) / 2 - EDGE, at),
+                      )}
+                      textAnchor="middle"
+                      y={AXIS + 42}
                       fontSize={LETTER}
                       fontWeight="600"
                       fill="var(--ink)"
                       stroke="var(--sheet)"
-                      strokeWidth="3"
+                      strokeWidth="6"
                       paintOrder="stroke"
                     >
-                      +{number(mark.poundsAdded, 2)} lb
+                      {poundsText(mark)}
                     </text>
                   )}
                 </g>

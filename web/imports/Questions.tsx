@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import { BOTH_WAYS, groupKey, tagKey, type Group, type Recipe } from '#core/imports';
+import { BOTH_WAYS, groupKey, NO_SUCH_UNIT, tagKey, type Group, type Recipe } from '#core/imports';
 import { plural } from '#core/base/sentences';
 import {
   CALL_KINDS,
@@ -336,7 +336,11 @@ function Groups({ looked, recipe, change }: { looked: Looked; recipe: Recipe; ch
                       checked={(recipe.fixes[groupKey(group.column, group.cause)] ?? 'leave out') === how}
                       onChange={() => fix(group, how)}
                     />
-                    {how === 'leave empty' ? 'take the rows, leave these cells empty' : 'leave the rows out'}
+                    {how === 'leave out'
+                      ? 'leave the rows out'
+                      : group.cause === NO_SUCH_UNIT
+                        ? 'keep these calls at the site'
+                        : 'take the rows, leave these cells empty'}
                   </label>
                 ))}
               </>

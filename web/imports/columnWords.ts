@@ -42,7 +42,7 @@ const COLUMN_WORDS: Readonly<Record<string, string>> = {
   permit: 'Permit',
   access: 'What else to know',
   contact: 'Contact',
-  role: 'Is',
+  role: 'Role',
   phone: 'Telephone',
   email: 'E-mail',
   told_by: 'Told by',

@@ -23,7 +23,7 @@ export function Hours() {
         <Field label="Hours from" error={wrong('from')}>
           <DateInput value={from} onChange={(event) => setFrom(event.target.value)} />
         </Field>
-        <Field label="to and with" error={wrong('until')}>
+        <Field label="through" error={wrong('until')}>
           <DateInput value={until} onChange={(event) => setUntil(event.target.value)} />
         </Field>
         {read.success ? (

@@ -18,7 +18,7 @@ import { DueList } from './DueList.tsx';
 import { LoadAhead } from './LoadAhead.tsx';
 import { MissedSeasons } from './MissedSeasons.tsx';
 import { ordersToKeep } from './orders.ts';
-import { Changes, Compare, Idle, LeftOut, PlanStrips, sumsOf } from './PlanFound.tsx';
+import { Changes, Compare, FullestDay, Idle, LeftOut, PlanStrips, sumsOf } from './PlanFound.tsx';
 import { PlanProgress } from './PlanProgress.tsx';
 import { useKeepPlan } from './useKeepPlan.ts';
 import { usePlanRun, type Found } from './usePlanRun.ts';
@@ -279,6 +279,7 @@ export default function Plan() {
                   ))}
                 </ul>
                 <Changes found={found} />
+                <FullestDay found={found} />
                 <Idle found={found} />
                 <LeftOut found={found} />
               </Panel>

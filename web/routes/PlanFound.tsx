@@ -14,6 +14,7 @@ import { clockText, durationText } from '#core/base/time';
 import type { BoardDay, BoardStop, PlanProblem } from '#contracts/board';
 import { day as dayText } from '../ui/words/format.ts';
 import { CrewStrip, type Hours } from './CrewStrip.tsx';
+import { fullestDay } from './fullestDay.ts';
 import type { Found } from './usePlanRun.ts';
 
 /** Sums of the plan of a problem; what could not be planned at all counts as not on the plan. */
@@ -254,6 +255,12 @@ export function Idle({ found: { view, orders } }: { found: Pick<Found, 'view' | 
         : 'nothing that is left may be done by them then; each says why below.'}
     </p>
   );
+}
+
+/** Where most of a plan of several days falls on one of them: what of it could not wait, and what could. */
+export function FullestDay({ found: { view, orders } }: { found: Pick<Found, 'view' | 'orders'> }) {
+  const said = fullestDay(view, orders);
+  return said ? <p>{said}</p> : null;
 }
 
 /** What found no place, with the true reason; and what could not be planned at all. */

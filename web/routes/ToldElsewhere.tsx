@@ -39,7 +39,7 @@ export function ToldElsewhere({
         are told.
       </p>
       <ul
-        className="mt-1 max-h-64 divide-y divide-rule overflow-y-auto"
+        className="mt-1 desk:max-h-64 divide-y divide-rule overflow-y-auto"
         tabIndex={0}
         aria-label="Visits that are not where the customer was told"
       >

@@ -38,12 +38,12 @@ export default function Settings() {
           <HistoryRules />
           <MeasuringRules />
           <PlanningRules />
+          <RightsRules />
+          <Words />
         </div>
         <div className="space-y-4">
           <TaskList />
           <MaintenanceRules />
-          <RightsRules />
-          <Words />
         </div>
       </div>
     </Screen>

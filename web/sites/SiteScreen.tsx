@@ -87,6 +87,37 @@ export default function SiteScreen() {
       <Stories units={unitIds}>
         <div className="grid grid-cols-1 gap-4 items-start lg:grid-cols-[minmax(0,2fr)_minmax(0,1fr)]">
           <div className="space-y-4">
+            {site.conditions.length > 0 ? (
+              <Panel title="Left open here">
+                <ul className="space-y-1">
+                  {site.conditions.map((c) => (
+                    <li key={c.id}>
+                      <Plate
+                        tag={site.units.find((u) => u.id === c.unitId)?.tag ?? 'unit'}
+                        to={`/units/${c.unitId}`}
+                        flagKinds={site.units.find((u) => u.id === c.unitId)?.flagKinds}
+                      />{' '}
+                      {c.hazard ? (
+                        <span className="hazard-notch text-sm">{c.kind}</span>
+                      ) : (
+                        <strong>{c.kind}</strong>
+                      )}{' '}
+                      <LeftFor
+                        kind={c.kind as ConditionKind}
+                        since={dayIn(c.openedAt, site.timeZone)}
+                        today={today}
+                      />
+                      <span className="block">{c.text}</span>
+                    </li>
+                  ))}
+                </ul>
+              </Panel>
+            ) : null}
+            {site.atPoints.standing.length + site.atPoints.recommended.length > 0 ? (
+              <Panel title="At the building’s panels and plant">
+                <StandsOpen {...site.atPoints} zone={site.timeZone} />
+              </Panel>
+            ) : null}
             <Panel
               title="Units, worst first"
               actions={can('edit record') ? <Button onClick={() => setForm('unit')}>New unit</Button> : null}
@@ -121,6 +152,41 @@ export default function SiteScreen() {
                         </span>
                       )}
                     </span>
+                  </li>
+                ))}
+              </ul>
+            </Panel>
+            <Panel title="Open calls">
+              {site.openCalls.length === 0 ? <Empty>None.</Empty> : null}
+              <ul>
+                {site.openCalls.map((call) => (
+                  <li key={call.id} className="py-0.5">
+                    <PriorityWord priority={call.priority} />{' '}
+                    <Link to={`/calls/${call.id}`} className={LINK}>
+                      {call.ref || call.kind}
+                    </Link>{' '}
+                    {call.complaint}
+                    {call.crew ? <span className="text-sm text-soft"> {call.crew}</span> : null}
+                  </li>
+                ))}
+              </ul>
+              {left > 0 ? (
+                <p className="mt-1 text-sm text-soft">
+                  {left === 1
+                    ? 'One call is with another crew; a visit you start here leaves it alone.'
+                    : `${left} calls are with other crews; a visit you start here leaves them alone.`}
+                </p>
+              ) : null}
+            </Panel>
+            <Panel title="Last visits">
+              {site.recentVisits.length === 0 ? <Empty ghost="sheet">None yet.</Empty> : null}
+              <ul>
+                {site.recentVisits.map((visit) => (
+                  <li key={visit.id} className="truncate">
+                    <Link to={`/visits/${visit.id}`} className={LINK}>
+                      {visit.on ? day(visit.on) : 'no day'}
+                    </Link>{' '}
+                    {visit.crew} <span className="text-sm text-soft">{visit.refs}</span>
                   </li>
                 ))}
               </ul>
@@ -211,72 +277,6 @@ export default function SiteScreen() {
                     Labels to print
                   </Link>
                 </li>
-              </ul>
-            </Panel>
-            {site.conditions.length > 0 ? (
-              <Panel title="Left open here">
-                <ul className="space-y-1">
-                  {site.conditions.map((c) => (
-                    <li key={c.id}>
-                      <Plate
-                        tag={site.units.find((u) => u.id === c.unitId)?.tag ?? 'unit'}
-                        to={`/units/${c.unitId}`}
-                        flagKinds={site.units.find((u) => u.id === c.unitId)?.flagKinds}
-                      />{' '}
-                      {c.hazard ? (
-                        <span className="hazard-notch text-sm">{c.kind}</span>
-                      ) : (
-                        <strong>{c.kind}</strong>
-                      )}{' '}
-                      <LeftFor
-                        kind={c.kind as ConditionKind}
-                        since={dayIn(c.openedAt, site.timeZone)}
-                        today={today}
-                      />
-                      <span className="block">{c.text}</span>
-                    </li>
-                  ))}
-                </ul>
-              </Panel>
-            ) : null}
-            {site.atPoints.standing.length + site.atPoints.recommended.length > 0 ? (
-              <Panel title="At the building’s panels and plant">
-                <StandsOpen {...site.atPoints} zone={site.timeZone} />
-              </Panel>
-            ) : null}
-            <Panel title="Open calls">
-              {site.openCalls.length === 0 ? <Empty>None.</Empty> : null}
-              <ul>
-                {site.openCalls.map((call) => (
-                  <li key={call.id} className="py-0.5">
-                    <PriorityWord priority={call.priority} />{' '}
-                    <Link to={`/calls/${call.id}`} className={LINK}>
-                      {call.ref || call.kind}
-                    </Link>{' '}
-                    {call.complaint}
-                    {call.crew ? <span className="text-sm text-soft"> {call.crew}</span> : null}
-                  </li>
-                ))}
-              </ul>
-              {left > 0 ? (
-                <p className="mt-1 text-sm text-soft">
-                  {left === 1
-                    ? 'One call is with another crew; a visit you start here leaves it alone.'
-                    : `${left} calls are with other crews; a visit you start here leaves them alone.`}
-                </p>
-              ) : null}
-            </Panel>
-            <Panel title="Last visits">
-              {site.recentVisits.length === 0 ? <Empty ghost="sheet">None yet.</Empty> : null}
-              <ul>
-                {site.recentVisits.map((visit) => (
-                  <li key={visit.id} className="truncate">
-                    <Link to={`/visits/${visit.id}`} className={LINK}>
-                      {visit.on ? day(visit.on) : 'no day'}
-                    </Link>{' '}
-                    {visit.crew} <span className="text-sm text-soft">{visit.refs}</span>
-                  </li>
-                ))}
               </ul>
             </Panel>
           </div>

@@ -22,7 +22,7 @@ export function CallLine({
   story: UnitInBrief | undefined;
   zone: string;
 }) {
-  const waits = (now().getTime() - Date.parse(call.receivedAt)) / 60_000;
+  const sinceCalled = (now().getTime() - Date.parse(call.receivedAt)) / 60_000;
   const late = call.promisedAt !== null && Date.parse(call.promisedAt) < now().getTime();
   return (
     <>
@@ -55,7 +55,8 @@ export function CallLine({
         className={`w-20 shrink-0 whitespace-nowrap ${late ? 'font-bold' : ''}`}
         title={instant(call.receivedAt, zone)}
       >
-        waits {waitText(waits)}
+        <span className="sr-only">called </span>
+        {waitText(sinceCalled)} ago
         {late ? <span className="block text-sm">promise passed</span> : null}
       </span>
       <span className="min-w-0 desk:w-28 desk:shrink-0">

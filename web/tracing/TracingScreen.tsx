@@ -96,28 +96,15 @@ function TracingOf({ net, stale }: { net: TracingView; stale: boolean }) {
         </Panel>
       ) : null}
       <div className="grid grid-cols-1 gap-4 items-start lg:grid-cols-[minmax(0,1fr)_380px] 2xl:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
-        <div className="flex min-w-0 flex-col gap-4 max-lg:contents">
-          <Panel title="Units: feed, control, area">
-            {units === 0 ? <Empty ghost="unit">No unit is on record here.</Empty> : null}
-            <FeedTable net={net} traced={traced} onTrace={trace} onEnd={write ? endFact : undefined} />
-          </Panel>
-          <Gaps
-            gaps={gaps}
-            onTrick={
-              write
-                ? (unitId, trick) =>
-                    setLinking(unitId && trick ? { kind: trick.settles, unitId, how: trick.how } : {})
-                : undefined
-            }
-          />
-          <OtherFacts net={net} onEnd={write ? endFact : undefined} onPoint={write ? setPoint : undefined} />
-          <Loose net={net} onPoint={write ? setPoint : undefined} />
-          {can('edit record') ? <PlanFile siteId={net.siteId} /> : null}
+        <Panel title="Units: feed, control, area">
+          {units === 0 ? <Empty ghost="unit">No unit is on record here.</Empty> : null}
+          <FeedTable net={net} traced={traced} onTrace={trace} onEnd={write ? endFact : undefined} />
+        </Panel>
+        <div className="max-lg:order-first">
+          <Trace net={net} traced={traced} onTrace={trace} />
         </div>
-        <div className="flex min-w-0 flex-col gap-4 max-lg:contents">
-          <div className="max-lg:order-first">
-            <Trace net={net} traced={traced} onTrace={trace} />
-          </div>
+        {/* What is traced is marked in them: they stand across the page, and last on a phone. */}
+        <div className="min-w-0 max-lg:order-last lg:col-span-2">
           <Panel title="Panels, doors open">
             {panels.length === 0 ? (
               <Empty ghost="panel">
@@ -137,6 +124,20 @@ function TracingOf({ net, stale }: { net: TracingView; stale: boolean }) {
               ))}
             </div>
           </Panel>
+        </div>
+        <div className="grid min-w-0 grid-cols-1 items-start gap-4 lg:col-span-2 lg:grid-cols-2">
+          <Gaps
+            gaps={gaps}
+            onTrick={
+              write
+                ? (unitId, trick) =>
+                    setLinking(unitId && trick ? { kind: trick.settles, unitId, how: trick.how } : {})
+                : undefined
+            }
+          />
+          <OtherFacts net={net} onEnd={write ? endFact : undefined} onPoint={write ? setPoint : undefined} />
+          <Loose net={net} onPoint={write ? setPoint : undefined} />
+          {can('edit record') ? <PlanFile siteId={net.siteId} /> : null}
         </div>
       </div>
       {linking ? (

@@ -1,4 +1,12 @@
-import { CHARGING_METHODS, DRIVES, DUAL_VOLTS, FUELS, METERING, OUTDOOR_AIR } from '#core/machine';
+import {
+  CHARGING_METHODS,
+  DRIVES,
+  DUAL_VOLTS,
+  FUELS,
+  METERING,
+  OUTDOOR_AIR,
+  SMOKE_DETECTORS,
+} from '#core/machine';
 import { REFRIGERANTS } from '#core/measuring/refrigerant';
 import { machinePatch, type MachinePatch, type UnitPage } from '#contracts/units';
 import { useDispatch } from 'react-redux';
@@ -86,6 +94,7 @@ const GROUPS: readonly { title: string; lines: readonly Line[] }[] = [
       words('filters', 'Filters', '4 × 20x20x2, 2 × 16x25x2'),
       words('meshes', 'Outdoor-air mesh', '1 × 30x18x1'),
       line('outdoorAir', 'Outdoor air', { choices: OUTDOOR_AIR }),
+      line('smokeDetectors', 'Duct smoke detectors', { choices: SMOKE_DETECTORS }),
       line('economizerHighLimitF', 'Economizer high limit, °F'),
     ],
   },
@@ -329,9 +338,15 @@ function fieldOf(path: readonly PropertyKey[]): string {
         : 'circuits';
   if (first !== 'details') return first ?? '';
   return second &&
-    ['filters', 'meshes', 'condenserFans', 'condenserFanFlaA', 'outdoorAir', 'economizerHighLimitF'].includes(
-      second,
-    )
+    [
+      'filters',
+      'meshes',
+      'condenserFans',
+      'condenserFanFlaA',
+      'outdoorAir',
+      'smokeDetectors',
+      'economizerHighLimitF',
+    ].includes(second)
     ? second
     : (third ?? second ?? '');
 }

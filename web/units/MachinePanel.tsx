@@ -67,6 +67,7 @@ export function MachinePanel({ unit, onWrite }: { unit: UnitPage; onWrite: (() =
       ['Filters', sizedText(d.filters) || undefined],
       ['Mesh', sizedText(d.meshes) || undefined],
       ['Outdoor air', d.outdoorAir],
+      ['Duct smoke detectors', d.smokeDetectors],
       [
         'Charge by',
         charging?.method

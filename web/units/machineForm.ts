@@ -91,6 +91,7 @@ export function typedFrom(
     filters: sizedText(d.filters),
     meshes: sizedText(d.meshes),
     outdoorAir: text(d.outdoorAir),
+    smokeDetectors: text(d.smokeDetectors),
     economizerHighLimitF: text(d.economizerHighLimitF),
     method: text(charging?.method),
     targetF: text(charging?.targetF),
@@ -174,6 +175,7 @@ export function patchFrom(typed: MachineTyped): {
     filters: sized('filters'),
     meshes: sized('meshes'),
     outdoorAir: word('outdoorAir') as never,
+    smokeDetectors: word('smokeDetectors') as never,
     economizerHighLimitF: inUnit('economizerHighLimitF', 'temperature', '°F'),
     charging: group({ method: word('method') as never, targetF: degrees('targetF') }),
   };

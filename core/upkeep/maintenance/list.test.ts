@@ -25,6 +25,19 @@ describe('tasks follow the parts that are there (common practice)', () => {
     expect(partsThere({ kind: 'package heat pump', drive: 'belt' }).has('blower belt')).toBe(true);
   });
 
+  it('duct smoke detectors are tested once a year on machines that have them on record, and on no other', () => {
+    expect(keys({ kind: 'package gas/electric' })).not.toContain('duct smoke detectors');
+    expect(keys({ kind: 'package gas/electric', smokeDetectors: 'none' })).not.toContain(
+      'duct smoke detectors',
+    );
+    for (const smokeDetectors of ['in the supply', 'in the return', 'in supply and return'] as const)
+      expect(keys({ kind: 'split with air handler', smokeDetectors })).toContain('duct smoke detectors');
+    expect(taskOf('duct smoke detectors')).toMatchObject({
+      usual: { by: 'days', days: 365 },
+      protects: true,
+    });
+  });
+
   it('splits and heat pumps have a heating season of their own', () => {
     expect(keys({ kind: 'split with air handler' })).toContain('electric heat check');
     expect(keys({ kind: 'package heat pump' })).toEqual(

@@ -34,5 +34,5 @@ export const kindsOf = (task: MaintenanceTask): UnitKind[] =>
 
 /** Parts a task can be about: those that some kind of machine has. */
 export const TASK_PARTS: readonly PartId[] = PART_IDS.filter((id) =>
-  UNIT_KINDS.some((kind) => partsThere({ kind, cools: true }).has(id)),
+  UNIT_KINDS.some((kind) => partsThere({ kind, cools: true, smokeDetectors: 'in the supply' }).has(id)),
 );
