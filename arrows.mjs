@@ -27,6 +27,7 @@ const core = {
   'measuring/water': [],
   'measuring/tightness': ['measuring/answers'],
   'measuring/cards': ['base/quantities', 'base/sentences', 'machine', 'measuring/*'],
+  'circuitry/network': [],
   heard: ['base/vocabulary'],
   evidence: [
     'base/quantities',

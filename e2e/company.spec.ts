@@ -114,7 +114,7 @@ test('from an empty database to a saved route of one’s own spreadsheets', asyn
   await test.step('a list in another encoding and with decimal commas, then a workbook', async () => {
     await chooseFile(page, 'liste-1252.csv');
     await page.getByLabel('Customer').selectOption('Kunde');
-    await page.getByLabel('Site').selectOption('Standort');
+    await page.getByRole('combobox', { name: /^Site/ }).selectOption('Standort');
     await page.getByLabel('Unit tag').selectOption('Kürzel');
     await page.getByLabel('Kind').selectOption('Art');
     await page.getByLabel('Tons').selectOption('Leistung');

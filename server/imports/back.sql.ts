@@ -65,7 +65,7 @@ from (
     join customers c on c.id = m.id
   where m.kind = 'customer'
     and (c.version <> m.version
-      or exists (select 1 from sites s where s.customer_id = c.id and s.id not in (select id from mine)))
+      or m.before is null and exists (select 1 from sites s where s.customer_id = c.id and s.id not in (select id from mine)))
   union all
   select 'under an agreement', c.name
   from mine m

@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import { SITE_COLUMNS } from '#contracts/imports';
 import { sendFile, type Agent } from '../testing/imports.ts';
 import { testServer, type TestServer } from '../testing/server.ts';
@@ -123,7 +124,8 @@ describe('taking it back', () => {
     { customer: 'Rink', site: 'Hall', contact: 'Ed' },
   );
   it('all is as it was, to the byte', async () => {
-    await send(file(ADA), 'all or nothing');
+    // The customer has more than the file speaks of.
+    await send(file(ADA, { customer: 'Kiln', site: 'Annex' }), 'all or nothing');
     const before = await out();
     const { id } = await send(MORE, 'all or nothing');
     expect(await out()).not.toBe(before);
@@ -140,5 +142,18 @@ describe('taking it back', () => {
       .expect(200);
     const refused = (await manager.post(`/api/imports/${id}/back`).expect(409)).body;
     expect(refused.detail).toContain('1 changed since, such as Odd Fenn');
+    const hall = (await manager.get('/api/sites').query({ q: 'Hall' }).expect(200)).body.rows[0];
+    const more = await send(file({ customer: 'Loft', site: 'Loft', contact: 'Kay' }), 'all or nothing');
+    const loft = (await manager.get('/api/sites').query({ q: 'Loft' }).expect(200)).body.rows[0];
+    expect(loft.id).not.toBe(hall.id);
+    await manager
+      .post('/api/contacts')
+      .send({
+        ...{ id: randomUUID(), siteId: loft.id, name: 'By hand', role: 'tenant', phone: null, email: null },
+        toldBy: 'nobody',
+      })
+      .expect(201);
+    const again = (await manager.post(`/api/imports/${more.id}/back`).expect(409)).body;
+    expect(again.detail).toContain('1 with more than this import brought, such as Loft');
   });
 });

@@ -3,7 +3,7 @@ import { useMemo, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import { UNIT_KINDS, UNIT_STATUSES } from '#core/base/vocabulary';
-import { customerFields, type CustomerRow } from '#contracts/customers';
+import { newCustomer, type CustomerRow } from '#contracts/customers';
 import type { SiteRow } from '#contracts/sites';
 import type { UnitRow } from '#contracts/units';
 import { useCreateCustomerMutation, useCustomersQuery, useLazyCustomersQuery } from '../api/customers.ts';
@@ -255,9 +255,10 @@ function CustomerList() {
           fields={[
             { name: 'name', label: 'Name' },
             { name: 'phone', label: 'Telephone' },
+            { name: 'billingAddress', label: 'Bills go to' },
             { name: 'notes', label: 'Notes', kind: 'long' },
           ]}
-          schema={customerFields.partial({ phone: true, notes: true })}
+          schema={newCustomer.omit({ id: true })}
           stored={{}}
           onSave={async (patch) => {
             const made = await create({ id: uuid(), name: String(patch.name), ...patch }).unwrap();

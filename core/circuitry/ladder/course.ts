@@ -1,0 +1,267 @@
+import { solve, across, type Element, type Solution } from '#core/circuitry/network';
+import { elapsed, next, OFF, pulls, sparks, untilNext, type BoardState } from './board.ts';
+import { elementsOf, faultsOf, type Positions } from './elements.ts';
+import { later, nextChange, type Turning } from './nature.ts';
+import type {
+  AroundFault,
+  BoardRelay,
+  Call,
+  Condition,
+  Effect,
+  Fault,
+  Ladder,
+  Rung,
+  RungFault,
+} from './types.ts';
+
+/** A coil pulls in at this share of its volts, and lets go below that one [from memory: 80 %, 30 to 60 %]. */
+const PULLS_IN = 0.8;
+const LETS_GO = 0.45;
+/** A motor comes up from this share of its plate's volts on. */
+const COMES_UP = 0.75;
+/** Below this share nothing is heard of it. */
+const HUMS = 0.2;
+/** What a board's input of 24 V takes for a yes. */
+const READS_FROM_V = 15;
+/** A control fuse goes at so many times its amps, one that waits out a start at so many. */
+const BLOWS = { fast: 1.9, slow: 12 } as const;
+/** More changes than this at one instant, and it chatters. */
+const MOST_TURNS = 24;
+
+/** The machine between two changes of it. */
+export interface Moment {
+  readonly from: number;
+  readonly until: number;
+  readonly running: ReadonlySet<Effect>;
+  readonly stalled: ReadonlySet<Effect>;
+  readonly conditions: ReadonlySet<Condition>;
+  /** Coils and relays that are in. */
+  readonly pulled: ReadonlySet<string>;
+  readonly blown: ReadonlySet<string>;
+  readonly board: BoardState | undefined;
+  /** It pulls in and lets go without coming to rest. */
+  readonly chatters: boolean;
+  readonly solution: Solution;
+  readonly elements: readonly Element[];
+}
+
+export interface Asked {
+  readonly calls: readonly Call[];
+  readonly faults: readonly Fault[];
+  /** How long it is watched from the call on, seconds. */
+  readonly seconds: number;
+  /** The disconnect is shut. */
+  readonly power?: boolean;
+}
+
+interface State {
+  pulled: ReadonlySet<string>;
+  /** Seconds a timer has been fed. */
+  timers: ReadonlyMap<string, number>;
+  blown: ReadonlySet<string>;
+  /** Switches that somebody has to press. */
+  latched: ReadonlySet<string>;
+  conditions: ReadonlySet<Condition>;
+  turning: Turning;
+  running: ReadonlySet<Effect>;
+  stalled: ReadonlySet<Effect>;
+  board: BoardState;
+}
+
+const same = <T>(a: ReadonlySet<T>, b: ReadonlySet<T>): boolean =>
+  a.size === b.size && [...a].every((one) => b.has(one));
+
+/**
+ * What a machine does from a call on: every state it comes to rest in, with the network solved in each.
+ *
+ * The circuit is solved, what follows at once follows (coils, relays, motors, fuses, the board), until nothing
+ * changes; then time goes on to whatever changes next by itself.
+ */
+export function course(ladder: Ladder, asked: Asked): Moment[] {
+  const machine = new Machine(ladder, asked);
+  const moments: Moment[] = [];
+  for (let at = 0; at < asked.seconds;) {
+    const { solution, elements, chatters } = machine.settle();
+    const step = Math.min(asked.seconds - at, Math.max(0.5, machine.untilNext()));
+    moments.push({ from: at, until: at + step, chatters, solution, elements, ...machine.seen() });
+    machine.goOn(step);
+    at += step;
+  }
+  return moments;
+}
+
+class Machine {
+  private readonly ladder: Ladder;
+  private readonly asked: Asked;
+  private readonly wrong: ReadonlyMap<string, RungFault>;
+  private readonly around: ReadonlySet<AroundFault>;
+  private readonly boardRung: Extract<Rung, { kind: 'board' }> | undefined;
+  private state: State;
+
+  constructor(ladder: Ladder, asked: Asked) {
+    this.ladder = ladder;
+    this.asked = asked;
+    this.wrong = faultsOf(asked.faults);
+    this.around = new Set(asked.faults.flatMap((fault) => ('around' in fault ? [fault.around] : [])));
+    this.boardRung = ladder.rungs.find((rung) => rung.kind === 'board');
+    const none = new Set<never>();
+    this.state = {
+      ...{
+        pulled: none,
+        timers: new Map(),
+        blown: none,
+        latched: none,
+        conditions: none,
+        turning: new Map(),
+      },
+      ...{ running: none, stalled: none, board: OFF },
+    };
+  }
+
+  /** Solves, and lets follow what follows at once, until nothing does. */
+  settle(): { solution: Solution; elements: readonly Element[]; chatters: boolean } {
+    for (let turn = 0; ; turn++) {
+      const elements = elementsOf(this.ladder, this.positions(), this.asked.faults);
+      const solution = solve(elements, this.ladder.common);
+      const chatters = turn >= MOST_TURNS;
+      if (!this.follow(solution, elements) || chatters) return { solution, elements, chatters };
+    }
+  }
+
+  seen(): Omit<Moment, 'from' | 'until' | 'chatters' | 'solution' | 'elements'> {
+    const { running, stalled, conditions, pulled, blown, board } = this.state;
+    const relays = this.boardRung ? RELAYS.filter((relay) => pulls(board, relay)) : [];
+    return {
+      ...{ running, stalled, conditions, blown },
+      pulled: new Set([...pulled, ...relays.map((relay) => `${this.boardRung?.id}:${relay}`)]),
+      board: this.boardRung ? board : undefined,
+    };
+  }
+
+  untilNext(): number {
+    const { board, timers } = this.state;
+    const waits = this.ladder.rungs.flatMap((rung) => {
+      const fed = rung.kind === 'timer' ? timers.get(rung.id) : undefined;
+      return rung.kind === 'timer' && fed !== undefined && fed < rung.seconds ? [rung.seconds - fed] : [];
+    });
+    const clock = this.boardRung ? untilNext(board, this.boardRung.times) : Infinity;
+    return Math.min(...waits, clock, nextChange(this.now(), this.state.turning));
+  }
+
+  goOn(seconds: number): void {
+    const { state } = this;
+    const { conditions, turning } = later(this.now(), state.turning, seconds);
+    const timers = new Map([...state.timers].map(([id, fed]) => [id, fed + seconds]));
+    const latched = new Set(state.latched);
+    for (const rung of this.ladder.rungs)
+      if (rung.kind === 'switch' && rung.byHand && conditions.has(rung.feels)) latched.add(rung.id);
+    this.state = { ...state, conditions, turning, timers, latched, board: elapsed(state.board, seconds) };
+  }
+
+  private now() {
+    const { running, conditions, stalled } = this.state;
+    return { running, conditions, stalled, around: this.around };
+  }
+
+  private positions(): Positions {
+    const { pulled, timers, blown, latched, conditions, running, board } = this.state;
+    const closed = new Set<string>();
+    for (const rung of this.ladder.rungs) {
+      const is =
+        rung.kind === 'disconnect'
+          ? this.asked.power !== false
+          : rung.kind === 'fuse'
+            ? !blown.has(rung.id)
+            : rung.kind === 'call'
+              ? rung.calls.some((call) => this.asked.calls.includes(call))
+              : rung.kind === 'switch'
+                ? !latched.has(rung.id) && conditions.has(rung.feels) === (rung.closes === 'while it is so')
+                : rung.kind === 'timer'
+                  ? (timers.get(rung.id) ?? -1) >= rung.seconds
+                  : rung.kind === 'contact'
+                    ? this.isIn(rung.of, pulled, board) === (rung.normally === 'open')
+                    : false;
+      if (is) closed.add(rung.id);
+    }
+    const tripped = new Set<Effect>(conditions.has('compressor hot') ? ['compressor'] : []);
+    return { live: true, closed, pulled, turning: running, tripped };
+  }
+
+  private isIn(of: string, pulled: ReadonlySet<string>, board: BoardState): boolean {
+    const [id, relay] = of.split(':');
+    return relay !== undefined && id === this.boardRung?.id
+      ? pulls(board, relay as BoardRelay)
+      : pulled.has(of);
+  }
+
+  /** @returns whether anything changed */
+  private follow(solution: Solution, elements: readonly Element[]): boolean {
+    const before = this.state;
+    const volts = (a: string, b: string) => across(solution.phasor(a), solution.phasor(b));
+    const pulled = new Set<string>();
+    const running = new Set<Effect>();
+    const stalled = new Set<Effect>();
+    const timers = new Map<string, number>();
+    const blown = new Set(before.blown);
+    for (const rung of this.ladder.rungs) {
+      const fault = this.wrong.get(rung.id);
+      if (rung.kind === 'coil') {
+        const share = volts(rung.a, rung.b) / rung.volts;
+        const held = share >= (before.pulled.has(rung.id) ? LETS_GO : PULLS_IN);
+        if (held && fault !== 'stuck' && fault !== 'shorted' && fault !== 'open') {
+          pulled.add(rung.id);
+          if (rung.does) running.add(rung.does);
+        }
+      } else if (rung.kind === 'timer') {
+        if (volts(rung.a, rung.common) >= READS_FROM_V) timers.set(rung.id, before.timers.get(rung.id) ?? 0);
+      } else if (rung.kind === 'motor') {
+        const state = this.motor(rung, fault, volts);
+        if (state === 'turns') running.add(rung.does);
+        if (state === 'stalls') stalled.add(rung.does);
+      } else if (rung.kind === 'fuse' && !blown.has(rung.id)) {
+        const element = elements.find((e) => e.kind === 'impedance' && e.a === rung.a && e.b === rung.b);
+        const amps = element ? across(solution.amps(element)) : 0;
+        if (amps > rung.amps * (rung.slow ? BLOWS.slow : BLOWS.fast)) blown.add(rung.id);
+      }
+    }
+    const board = this.boardRung ? next(before.board, this.reads(volts), this.boardRung.times) : before.board;
+    if (sparks(board) && this.wrong.get(this.boardRung?.id ?? '') !== 'no output') running.add('spark');
+    this.state = { ...before, pulled, running, stalled, timers, blown, board };
+    return (
+      !same(pulled, before.pulled) ||
+      !same(running, before.running) ||
+      !same(stalled, before.stalled) ||
+      !same(blown, before.blown) ||
+      board !== before.board ||
+      !same(new Set(timers.keys()), new Set(before.timers.keys()))
+    );
+  }
+
+  private motor(
+    { legs, does, volts: plate }: Extract<Rung, { kind: 'motor' }>,
+    fault: RungFault | undefined,
+    volts: (a: string, b: string) => number,
+  ): 'turns' | 'stalls' | 'off' {
+    if (this.state.conditions.has('compressor hot') && does === 'compressor') return 'off';
+    const pairs = legs.map((leg, k) => volts(leg, legs[(k + 1) % legs.length] as string) / plate);
+    if (Math.max(...pairs) < HUMS) return 'off';
+    // One winding of two legs that is open draws nothing; of three legs two still hum.
+    if (fault === 'open') return legs.length === 2 ? 'off' : 'stalls';
+    return fault === 'stuck' || Math.min(...pairs) < COMES_UP ? 'stalls' : 'turns';
+  }
+
+  private reads(volts: (a: string, b: string) => number) {
+    const board = this.boardRung as Extract<Rung, { kind: 'board' }>;
+    const [, common] = board.power;
+    const fault = this.wrong.get(board.id);
+    return {
+      powered: volts(board.power[0], common) >= READS_FROM_V,
+      called: volts(board.call, common) >= READS_FROM_V,
+      proof: volts(board.proof, common) >= READS_FROM_V,
+      limits: volts(board.limits, common) >= READS_FROM_V,
+      flame: fault !== 'blind' && this.state.conditions.has('flame at the sensor'),
+    };
+  }
+}
+
+const RELAYS = ['inducer', 'gas valve', 'blower'] as const;

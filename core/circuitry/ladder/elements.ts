@@ -1,0 +1,120 @@
+import type { Element, Phasor } from '#core/circuitry/network';
+import type { Effect, Fault, Ladder, Rung, RungFault } from './types.ts';
+
+export const GROUND = 'ground';
+/** The utility's transformer and the wires to the roof, Ω in each leg. */
+const SERVICE_OHMS = 0.05;
+const FUSE_OHMS = 0.01;
+/** A winding or wire that lies on the frame. */
+const TO_FRAME_OHMS = 0.5;
+/** A coil whose turns have burnt together. */
+const SHORTED_OHMS = 1.5;
+/** What an input of a board, or the electronics of a timer, draw. */
+const INPUT_OHMS = 5_000;
+/** A two-wire timer lets this much through while it waits [common practice: milliamperes]. */
+const TIMER_LEAK_OHMS = 20_000;
+
+/** What is where it can be otherwise: which switches are closed, coils pulled, motors turning. */
+export interface Positions {
+  readonly live: boolean;
+  readonly closed: ReadonlySet<string>;
+  readonly pulled: ReadonlySet<string>;
+  readonly turning: ReadonlySet<Effect>;
+  /** Motors whose own overload is open. */
+  readonly tripped: ReadonlySet<Effect>;
+}
+
+const joined = (a: string, b: string): Element => ({ kind: 'joined', a, b });
+const ohms = (a: string, b: string, value: number, dc = value): Element => ({
+  ...{ kind: 'impedance', a, b, ohms: value, dc },
+});
+
+/** What is wrong with each rung. */
+export const faultsOf = (faults: readonly Fault[]): ReadonlyMap<string, RungFault> =>
+  new Map(faults.flatMap((fault) => ('rung' in fault ? [[fault.rung, fault.how] as const] : [])));
+
+function sources({ supply }: Ladder, faults: readonly Fault[]): Element[] {
+  const lost = new Set(faults.flatMap((fault) => ('leg' in fault ? [fault.leg] : [])));
+  const toGround = supply.system === 'wye' ? supply.volts / Math.sqrt(3) : supply.volts / 2;
+  const apart = supply.system === 'wye' ? 120 : 180;
+  return supply.legs.flatMap((leg, k): Element[] => {
+    const angle = (-apart * k * Math.PI) / 180;
+    const volts: Phasor = { re: toGround * Math.cos(angle), im: toGround * Math.sin(angle) };
+    return lost.has(leg) ? [] : [{ kind: 'source', a: leg, b: GROUND, volts, ohms: SERVICE_OHMS }];
+  });
+}
+
+/** The network of a ladder as things stand, with what is wrong in it. */
+export function elementsOf(ladder: Ladder, at: Positions, faults: readonly Fault[]): Element[] {
+  const wrong = faultsOf(faults);
+  return [
+    joined(ladder.common, GROUND),
+    ...(at.live ? sources(ladder, faults) : []),
+    ...ladder.rungs.flatMap((rung) => ofRung(rung, at, wrong.get(rung.id))),
+  ];
+}
+
+function ofRung(rung: Rung, at: Positions, fault: RungFault | undefined): Element[] {
+  const grounded = (node: string): Element[] =>
+    fault === 'grounded' ? [ohms(node, GROUND, TO_FRAME_OHMS)] : [];
+  switch (rung.kind) {
+    case 'wire':
+      return [...(fault === 'open' ? [] : [joined(rung.a, rung.b)]), ...grounded(rung.b)];
+    case 'fuse':
+      return at.closed.has(rung.id) && fault !== 'open' ? [ohms(rung.a, rung.b, FUSE_OHMS)] : [];
+    case 'disconnect':
+    case 'call':
+    case 'switch':
+    case 'contact':
+      return fault === 'welded' || (at.closed.has(rung.id) && fault !== 'open')
+        ? [joined(rung.a, rung.b)]
+        : [];
+    case 'timer':
+      return [
+        ohms(rung.a, rung.common, INPUT_OHMS),
+        fault === 'welded' || (at.closed.has(rung.id) && fault !== 'no output')
+          ? joined(rung.a, rung.b)
+          : ohms(rung.a, rung.b, TIMER_LEAK_OHMS),
+      ];
+    case 'coil': {
+      if (fault === 'open') return [];
+      if (fault === 'shorted') return [ohms(rung.a, rung.b, SHORTED_OHMS)];
+      const value = at.pulled.has(rung.id) ? rung.hold : rung.pull;
+      return [ohms(rung.a, rung.b, value, rung.dc), ...grounded(rung.a)];
+    }
+    case 'transformer':
+      // An open winding passes nothing to the other one.
+      return fault === 'open' ? [] : [transformer(rung)];
+    case 'motor':
+      return [...windings(rung, at, fault), ...grounded(rung.legs[0] as string)];
+    case 'board':
+      return [
+        ohms(rung.power[0], rung.power[1], INPUT_OHMS),
+        ...[rung.call, rung.proof, rung.limits].map((input) => ohms(input, rung.power[1], INPUT_OHMS)),
+      ];
+  }
+}
+
+const transformer = ({
+  primary,
+  secondary,
+  ratio,
+  ohms: inner,
+  dc,
+}: Extract<Rung, { kind: 'transformer' }>): Element => ({
+  ...{ kind: 'transformer', primary, secondary, ratio, ohms: inner, dc },
+});
+
+/** Windings from each leg to one point inside, or the one between two legs. */
+function windings(
+  { id, legs, does, turning, stalled, dc }: Extract<Rung, { kind: 'motor' }>,
+  at: Positions,
+  fault: RungFault | undefined,
+): Element[] {
+  if (at.tripped.has(does)) return [];
+  const value = at.turning.has(does) ? turning : stalled;
+  if (legs.length === 2)
+    return fault === 'open' ? [] : [ohms(legs[0] as string, legs[1] as string, value, dc)];
+  const sound = fault === 'open' ? legs.slice(1) : legs;
+  return sound.map((leg) => ohms(leg, `inside ${id}`, value, dc));
+}

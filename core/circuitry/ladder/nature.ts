@@ -1,0 +1,116 @@
+import type { AroundFault, Condition, Effect } from './types.ts';
+
+/*
+ * What follows from what runs, and how soon: draft behind the inducer, air behind the blower, a flame behind
+ * spark and gas, heat and pressure behind those. Seconds are starting values from memory.
+ */
+
+interface Rule {
+  readonly of: Condition;
+  /** Whether it is coming about; what is not is going away. */
+  readonly comes: (now: Now) => boolean;
+  readonly after: number;
+  /** How long it takes to go. */
+  readonly goes: number;
+}
+
+export interface Now {
+  readonly running: ReadonlySet<Effect>;
+  readonly conditions: ReadonlySet<Condition>;
+  readonly around: ReadonlySet<AroundFault>;
+  /** Windings draw and nothing turns. */
+  readonly stalled: ReadonlySet<Effect>;
+}
+
+const lit = ({ running, conditions, around }: Now): boolean =>
+  running.has('gas valve') && !around.has('no gas') && (running.has('spark') || conditions.has('flame'));
+
+const RULES: readonly Rule[] = [
+  {
+    of: 'draft',
+    comes: ({ running, around }) => running.has('inducer') && !around.has('flue blocked'),
+    after: 4,
+    goes: 3,
+  },
+  {
+    of: 'air',
+    comes: ({ running, around }) => running.has('blower') && !around.has('belt broken'),
+    after: 8,
+    goes: 5,
+  },
+  { of: 'flame', comes: lit, after: 1, goes: 0 },
+  {
+    of: 'flame at the sensor',
+    comes: (now) => lit(now) && !now.around.has('sensor fouled') && !now.around.has('crossover plugged'),
+    after: 2,
+    goes: 0,
+  },
+  {
+    of: 'over limit',
+    comes: ({ conditions, around }) =>
+      conditions.has('flame') && (!conditions.has('air') || around.has('low air')),
+    after: 110,
+    goes: 150,
+  },
+  {
+    of: 'rolled out',
+    comes: ({ conditions, around }) => conditions.has('flame') && around.has('exchanger plugged'),
+    after: 45,
+    goes: 120,
+  },
+  {
+    of: 'high pressure',
+    comes: ({ running, around }) =>
+      running.has('compressor') && (!running.has('condenser fan') || around.has('condenser dirty')),
+    after: 150,
+    goes: 240,
+  },
+  {
+    of: 'low pressure',
+    comes: ({ running, around }) => running.has('compressor') && around.has('charge low'),
+    after: 100,
+    goes: 300,
+  },
+  {
+    of: 'coil freezing',
+    comes: ({ running, conditions, around }) =>
+      running.has('compressor') && (!conditions.has('air') || around.has('low air')),
+    after: 900,
+    goes: 1200,
+  },
+  { of: 'compressor hot', comes: ({ stalled }) => stalled.has('compressor'), after: 8, goes: 1800 },
+];
+
+/** Conditions with how long each has been coming about or going away, seconds. */
+export type Turning = ReadonlyMap<Condition, number>;
+
+/** How long until the next condition changes if all stays as it is; Infinity where none does. */
+export function nextChange(now: Now, turning: Turning): number {
+  let soonest = Infinity;
+  for (const { of, comes, after, goes } of RULES) {
+    const is = now.conditions.has(of);
+    if (comes(now) === is) continue;
+    soonest = Math.min(soonest, Math.max(0, (is ? goes : after) - (turning.get(of) ?? 0)));
+  }
+  return soonest;
+}
+
+/** The conditions after some seconds in which nothing else changed. */
+export function later(
+  now: Now,
+  turning: Turning,
+  seconds: number,
+): { conditions: Set<Condition>; turning: Map<Condition, number> } {
+  const conditions = new Set(now.conditions);
+  const next = new Map<Condition, number>();
+  for (const { of, comes, after, goes } of RULES) {
+    const is = now.conditions.has(of);
+    if (comes(now) === is) continue;
+    const gone = (turning.get(of) ?? 0) + seconds;
+    if (gone >= (is ? goes : after) - 1e-9) {
+      if (is) conditions.delete(of);
+      else conditions.add(of);
+    } else next.set(of, gone);
+  }
+  return { conditions, turning: next };
+}

@@ -1,0 +1,133 @@
+import type { PartId } from '#core/machine';
+
+/** What runs, burns or flows because of the circuit: seen, heard or felt. */
+export type Effect = 'inducer' | 'blower' | 'compressor' | 'condenser fan' | 'spark' | 'gas valve';
+
+/** What the machine does by itself once something runs; switches feel it. */
+export type Condition =
+  | 'draft'
+  | 'air'
+  | 'flame'
+  | 'flame at the sensor'
+  | 'over limit'
+  | 'rolled out'
+  | 'high pressure'
+  | 'low pressure'
+  | 'coil freezing'
+  | 'compressor hot';
+
+/** What the thermostat asks for. */
+export type Call = 'heat' | 'cool' | 'fan';
+
+interface Base {
+  /** Names it within its machine. */
+  readonly id: string;
+  readonly part: PartId;
+}
+interface Between extends Base {
+  readonly a: string;
+  readonly b: string;
+}
+
+/** What stands on a ladder, between the terminals by which people measure. */
+export type Rung =
+  | (Between & { readonly kind: 'wire' })
+  | (Between & { readonly kind: 'fuse'; readonly amps: number; readonly slow?: true })
+  /** Opened by hand. */
+  | (Between & { readonly kind: 'disconnect' })
+  /** The thermostat's, closed while it asks for one of these. */
+  | (Between & { readonly kind: 'call'; readonly calls: readonly Call[] })
+  /** Felt by the switch: closed while it is so, or opened by it. */
+  | (Between & {
+      readonly kind: 'switch';
+      readonly feels: Condition;
+      readonly closes: 'while it is so' | 'while it is not';
+      /** Stays open until somebody presses its button. */
+      readonly byHand?: true;
+    })
+  | (Between & {
+      readonly kind: 'coil';
+      readonly volts: number;
+      /** Ohms with its armature in, out, and by the ohmmeter. */
+      readonly hold: number;
+      readonly pull: number;
+      readonly dc: number;
+      /** What it opens by itself, without contacts: a gas valve. */
+      readonly does?: Effect;
+    })
+  | (Between & { readonly kind: 'contact'; readonly of: string; readonly normally: 'open' | 'closed' })
+  /** Passes what comes in once it has come in so long, seconds. */
+  | (Between & { readonly kind: 'timer'; readonly seconds: number; readonly common: string })
+  | (Base & {
+      readonly kind: 'motor';
+      readonly legs: readonly string[];
+      readonly does: Effect;
+      /** Ohms of each winding while it turns, while it does not, and by the ohmmeter. */
+      readonly turning: number;
+      readonly stalled: number;
+      readonly dc: number;
+      /** Volts between its legs by its plate. */
+      readonly volts: number;
+    })
+  | (Base & {
+      readonly kind: 'transformer';
+      readonly primary: readonly [string, string];
+      readonly secondary: readonly [string, string];
+      readonly ratio: number;
+      readonly ohms: number;
+      readonly dc: { readonly primary: number; readonly secondary: number };
+    })
+  /** A heating control with direct spark; its relays are contacts of its own, `id:inducer` and the like. */
+  | (Base & {
+      readonly kind: 'board';
+      readonly power: readonly [string, string];
+      /** Terminals it reads against its common: the call, the proof, the string of limits. */
+      readonly call: string;
+      readonly proof: string;
+      readonly limits: string;
+      readonly times: BoardTimes;
+    });
+
+export type BoardRelay = 'inducer' | 'gas valve' | 'blower';
+/** Seconds of a heating control, and how often it tries. */
+export interface BoardTimes {
+  readonly purge: number;
+  readonly trial: number;
+  readonly between: number;
+  readonly tries: number;
+  readonly blowerOn: number;
+  readonly blowerOff: number;
+}
+
+export interface Supply {
+  /** Its legs as they come to the machine, before anything of it. */
+  readonly legs: readonly string[];
+  readonly volts: 208 | 240 | 480;
+  /** A neutral or one leg is grounded: volts to ground are by this. */
+  readonly system: 'wye' | 'one phase';
+}
+
+export interface Ladder {
+  readonly supply: Supply;
+  readonly rungs: readonly Rung[];
+  /** The terminal that is tied to ground on the control side. */
+  readonly common: string;
+}
+
+/** One thing that is wrong in a machine: a rung of its ladder, or what is around it. */
+export type Fault =
+  | { readonly rung: string; readonly how: RungFault }
+  | { readonly leg: string }
+  | { readonly around: AroundFault };
+export type RungFault = 'open' | 'welded' | 'shorted' | 'grounded' | 'stuck' | 'no output' | 'blind';
+/** Nothing electrical: what the switches feel is true. */
+export type AroundFault =
+  | 'no gas'
+  | 'flue blocked'
+  | 'belt broken'
+  | 'low air'
+  | 'sensor fouled'
+  | 'crossover plugged'
+  | 'exchanger plugged'
+  | 'charge low'
+  | 'condenser dirty';
