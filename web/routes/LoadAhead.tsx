@@ -54,8 +54,12 @@ export function LoadAhead({ board, due }: { board: BoardView | undefined; due: r
   return (
     <Panel title="The days ahead against the hours there are">
       <p>
-        {durationText(planned)} of {durationText(hours)} are planned. {durationText(waiting)} of work at{' '}
-        {plural(due.length, 'site')} is due beside it, drives not counted.
+        {hours === 0
+          ? 'No crew works on these days: nothing can be planned on them. '
+          : `${durationText(planned)} of ${durationText(hours)} are planned. `}
+        {due.length === 0
+          ? 'Nothing more is due.'
+          : `${durationText(waiting)} of work at ${plural(due.length, 'site')} is due beside it, drives not counted.`}
       </p>
       <Chart
         option={option}
