@@ -28,6 +28,8 @@ const core = {
   'measuring/tightness': ['measuring/answers'],
   'measuring/cards': ['base/quantities', 'base/sentences', 'machine', 'measuring/*'],
   'circuitry/network': [],
+  'circuitry/ladder': ['machine', 'circuitry/network'],
+  diagnosis: ['machine', 'circuitry/ladder'],
   heard: ['base/vocabulary'],
   evidence: [
     'base/quantities',

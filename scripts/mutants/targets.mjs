@@ -83,6 +83,19 @@ export const GROUPS = {
     ].map((file) => CORE + file),
     also: ['record', 'judging', 'upkeep', 'said'].map((area) => CORE + area),
   },
+  desk: {
+    what: 'what the desk was told, promised and tells',
+    least: 0.85,
+    files: [
+      'base/time/hours.ts',
+      'heard/told.ts',
+      'intake/again.ts',
+      'imports/people.ts',
+      'planning/telling/index.ts',
+      'planning/routing/fleet/limits.ts',
+    ].map((file) => CORE + file),
+    also: ['heard', 'intake', 'planning/routing', 'imports'].map((area) => CORE + area),
+  },
 };
 
 /**

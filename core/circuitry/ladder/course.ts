@@ -24,7 +24,7 @@ const HUMS = 0.2;
 /** What a board's input of 24 V takes for a yes. */
 const READS_FROM_V = 15;
 /** A control fuse goes at so many times its amps, one that waits out a start at so many. */
-const BLOWS = { fast: 1.9, slow: 12 } as const;
+const BLOWS = { fast: 1.9, slow: 5 } as const;
 /** More changes than this at one instant, and it chatters. */
 const MOST_TURNS = 24;
 

@@ -1,7 +1,8 @@
 import type { PartId } from '#core/machine';
 
 /** What runs, burns or flows because of the circuit: seen, heard or felt. */
-export type Effect = 'inducer' | 'blower' | 'compressor' | 'condenser fan' | 'spark' | 'gas valve';
+export const EFFECTS = ['inducer', 'blower', 'compressor', 'condenser fan', 'spark', 'gas valve'] as const;
+export type Effect = (typeof EFFECTS)[number];
 
 /** What the machine does by itself once something runs; switches feel it. */
 export type Condition =
@@ -16,8 +17,12 @@ export type Condition =
   | 'coil freezing'
   | 'compressor hot';
 
-/** What the thermostat asks for. */
-export type Call = 'heat' | 'cool' | 'fan';
+/**
+ * What the thermostat asks for. Nothing is a state of its own: what runs then runs uncalled. With the disconnect
+ * open the supply stands by itself, and no load feeds a leg that is lost.
+ */
+export const CALLS = ['heat', 'cool', 'fan', 'nothing', 'disconnect open'] as const;
+export type Call = (typeof CALLS)[number];
 
 interface Base {
   /** Names it within its machine. */
@@ -121,13 +126,15 @@ export type Fault =
   | { readonly around: AroundFault };
 export type RungFault = 'open' | 'welded' | 'shorted' | 'grounded' | 'stuck' | 'no output' | 'blind';
 /** Nothing electrical: what the switches feel is true. */
-export type AroundFault =
-  | 'no gas'
-  | 'flue blocked'
-  | 'belt broken'
-  | 'low air'
-  | 'sensor fouled'
-  | 'crossover plugged'
-  | 'exchanger plugged'
-  | 'charge low'
-  | 'condenser dirty';
+export const AROUND = [
+  'no gas',
+  'flue blocked',
+  'belt broken',
+  'low air',
+  'sensor fouled',
+  'crossover plugged',
+  'exchanger plugged',
+  'charge low',
+  'condenser dirty',
+] as const;
+export type AroundFault = (typeof AROUND)[number];

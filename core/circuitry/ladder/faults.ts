@@ -1,0 +1,76 @@
+import type { AroundFault, Fault, Ladder, Rung, RungFault } from './types.ts';
+
+/** One fault with how often it is met beside the others [from memory: weights, not shares]. */
+export interface FaultMet {
+  readonly key: string;
+  readonly fault: Fault;
+  readonly weight: number;
+}
+
+const BY_KIND: { readonly [K in Rung['kind']]: readonly (readonly [RungFault, number])[] } = {
+  wire: [
+    ['open', 0.4],
+    ['grounded', 0.4],
+  ],
+  fuse: [['open', 0.5]],
+  disconnect: [['open', 0.1]],
+  call: [
+    ['open', 0.5],
+    ['welded', 0.15],
+  ],
+  switch: [
+    ['open', 0.4],
+    ['welded', 0.15],
+  ],
+  coil: [
+    ['open', 0.7],
+    ['shorted', 0.4],
+    ['stuck', 0.3],
+  ],
+  contact: [
+    ['open', 0.4],
+    ['welded', 0.15],
+  ],
+  timer: [
+    ['no output', 0.5],
+    ['welded', 0.05],
+  ],
+  motor: [
+    ['open', 0.5],
+    ['stuck', 0.9],
+    ['grounded', 0.3],
+  ],
+  transformer: [['open', 0.9]],
+  board: [
+    ['no output', 0.6],
+    ['blind', 0.4],
+  ],
+};
+
+/** What is around the circuit is met more often than what is in it [common practice: dirt before parts]. */
+const AROUND: Readonly<Record<AroundFault, number>> = {
+  'no gas': 0.8,
+  'flue blocked': 0.6,
+  'belt broken': 1.5,
+  'low air': 1.8,
+  'sensor fouled': 2,
+  'crossover plugged': 0.7,
+  'exchanger plugged': 0.3,
+  'charge low': 2,
+  'condenser dirty': 1.8,
+};
+
+export const keyOf = (fault: Fault): string =>
+  'rung' in fault ? `${fault.rung}: ${fault.how}` : 'leg' in fault ? `${fault.leg}: lost` : fault.around;
+
+/** Every single thing that can be wrong in a ladder and around it. */
+export const singleFaults = (ladder: Ladder): FaultMet[] =>
+  [
+    ...ladder.rungs.flatMap((rung) =>
+      BY_KIND[rung.kind].map(([how, weight]) => ({ fault: { rung: rung.id, how }, weight }) as const),
+    ),
+    ...ladder.supply.legs.map((leg) => ({ fault: { leg }, weight: 0.3 }) as const),
+    ...Object.entries(AROUND).map(
+      ([around, weight]) => ({ fault: { around: around as AroundFault }, weight }) as const,
+    ),
+  ].map(({ fault, weight }) => ({ key: keyOf(fault), fault, weight }));

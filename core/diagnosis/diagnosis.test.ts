@@ -1,0 +1,114 @@
+import { CALLS, rooftop, signature } from '#core/circuitry/ladder';
+import { diagnose, dictionaryOf, nextTests, ranking, type Observed } from './index.ts';
+import { WORKED } from './testing/cases.ts';
+
+const ladder = rooftop();
+const dictionary = dictionaryOf(ladder, CALLS);
+
+describe('worked cases', () => {
+  it.each(WORKED.map((one) => [one.name, one] as const))('%s', (_, { seen, was, never }) => {
+    const { causes } = diagnose(ladder, seen);
+    expect(was).toContain(causes[0]?.key);
+    // What must not be concluded is not what anybody would act on.
+    const share = (key: string) => causes.find((cause) => cause.key === key)?.share ?? 0;
+    expect(never.filter((key) => share(key) > 0.1)).toEqual([]);
+  });
+});
+
+describe('what to test next', () => {
+  /** Follows its own advice on a machine with one thing wrong. */
+  const follow = (truth: (typeof dictionary.suspects)[number]) => {
+    const seen: Observed[] = [];
+    const asked = new Set<string>();
+    while (asked.size < 20 && (ranking(dictionary, seen).ranked[0]?.share ?? 0) <= 0.9) {
+      const [next] = nextTests(dictionary, seen, asked);
+      if (!next) break;
+      asked.add(next.test.key);
+      seen.push(next.test.outcome(truth));
+    }
+    return { found: ranking(dictionary, seen).ranked[0]?.suspect.key, tests: asked.size };
+  };
+
+  it('every single fault that shows is found by following it', () => {
+    const followed = dictionary.suspects.map((truth) => ({ key: truth.key, ...follow(truth) }));
+    expect(followed.filter(({ key, found }) => key !== found)).toEqual([]);
+    const mean = followed.reduce((sum, { tests }) => sum + tests, 0) / followed.length;
+
+    expect(mean).toBeLessThan(8.5);
+  });
+
+  it('asks for nothing twice, and says what it expects', () => {
+    const seen: Observed[] = [{ kind: 'ran', call: 'cool', what: 'compressor', how: 'no' }];
+    const { next } = diagnose(ladder, seen);
+    expect(next.map(({ words }) => words)).not.toContain('does the compressor run on cool?');
+    expect(next[0]?.expects).not.toBe('');
+  });
+
+  it('prefers what is not beside line volts where it tells as much', () => {
+    const { next } = diagnose(ladder, [{ kind: 'ran', call: 'cool', what: 'blower', how: 'no' }]);
+    expect(next[0]?.live).not.toBe('line');
+  });
+});
+
+describe('what not to conclude yet', () => {
+  const hums: Observed[] = [
+    { kind: 'ran', call: 'cool', what: 'compressor', how: 'hums' },
+    { kind: 'alone', rung: 'compressor', to: 'its own leads', reads: null },
+  ];
+  it('a compressor that reads open is out on its overload until its shell is cool and its leads are off', () => {
+    const gate = (seen: Observed[]) =>
+      diagnose(ladder, seen).notYet.find(({ part }) => part === 'compressor')?.first;
+    expect(gate(hums)).toEqual([
+      'compressor shell cool',
+      'compressor leads off',
+      'volts on every pair of legs',
+    ]);
+    const done = (
+      ['compressor shell cool', 'compressor leads off', 'volts on every pair of legs'] as const
+    ).map((check): Observed => ({ kind: 'done', check }));
+    expect(gate([...hums, done[0]!])).toEqual(['compressor leads off', 'volts on every pair of legs']);
+    expect(gate([...hums, ...done])).toBeUndefined();
+  });
+
+  it('a control is not condemned for what does not reach it', () => {
+    const seen: Observed[] = [
+      { kind: 'ran', call: 'heat', what: 'gas valve', how: 'yes' },
+      { kind: 'ran', call: 'heat', what: 'spark', how: 'no' },
+    ];
+    const gate = (more: Observed[]) =>
+      diagnose(ladder, [...seen, ...more]).notYet.find(({ part }) => part === 'ignition control')?.first[0];
+    expect(gate([])).toBe('R to C seen at 20 V or more');
+    const volts = (reads: number): Observed => ({ kind: 'volts', call: 'heat', between: ['C', 'R'], reads });
+    expect(gate([volts(26)])).toBe('W to C seen at 20 V or more');
+    expect(gate([volts(20)])).toBe('W to C seen at 20 V or more');
+  });
+});
+
+describe('what cannot be', () => {
+  it.each([
+    [{ kind: 'volts', call: 'heat', between: ['W', 'Q'], reads: 24 }, 'no terminal Q'],
+    [{ kind: 'volts', call: 'heat', between: ['W', 'C'], reads: 240 }, 'cannot be on this machine'],
+    [{ kind: 'volts', call: 'cool', between: ['T1', 'T2'], reads: 480 }, 'cannot be on this machine'],
+    [{ kind: 'volts', call: 'disconnect open', between: ['T1', 'T2'], reads: 208 }, 'live from elsewhere'],
+    [{ kind: 'alone', rung: 'contactor', to: 'the frame', reads: null }, 'no motor called contactor'],
+  ] as [Observed, string][])('%j is asked about', (seen, words) =>
+    expect(() => diagnose(ladder, [seen])).toThrow(words),
+  );
+});
+
+it('evidence that contradicts itself leaves room for what is not in the table', () => {
+  const seen: Observed[] = [
+    { kind: 'ran', call: 'cool', what: 'compressor', how: 'yes' },
+    { kind: 'volts', call: 'cool', between: ['R', 'C'], reads: 0 },
+    { kind: 'ran', call: 'cool', what: 'blower', how: 'no' },
+    { kind: 'flame', how: 'stays' },
+  ];
+  expect(diagnose(ladder, seen).other).toBeGreaterThan(0.3);
+});
+
+it('a table is refused nothing: every fault that shows differs from the sound machine, the others are named', () => {
+  const sound = signature(ladder, [], 'cool');
+  expect([...sound.after].sort()).toEqual(['blower', 'compressor', 'condenser fan']);
+  expect(dictionary.latent.map(({ key }) => key)).toContain('limit switch: welded');
+  expect(dictionary.suspects.length + dictionary.latent.length).toBe(91);
+});
