@@ -47,3 +47,14 @@ it('a machine that roars and shakes is no system of its own', () => {
   expect(systemHeard('the unit roars and shakes')).toBeUndefined();
   expect(systemHeard('water is coming through the ceiling')).toBe('drainage');
 });
+
+it.each([
+  ['it is 30 degrees in here', { roomF: 30 }],
+  ['it is 29 degrees in here', {}],
+  ['it is 130 degrees in here', { roomF: 130 }],
+  ['it is 131 degrees in here', {}],
+  ['it is 54 degrees c in here', { roomF: 129.2 }],
+  ['it is 55 degrees c in here', {}],
+])('no room is colder than 30 °F or warmer than 130: %s', (words, read) =>
+  expect(numbersHeard(words)).toEqual(read),
+);

@@ -15,6 +15,8 @@ it.each([
   ['Iv Tunn', undefined],
   // Somebody else of the same family.
   ['K. Brandt', undefined],
+  ['Brandt, Jo, jun.', undefined],
+  ['Bran, Jo', undefined],
   ['', undefined],
   [' , ', undefined],
 ])('%j is %j', (name, person) => expect(likelyPerson(name, PEOPLE)).toBe(person));

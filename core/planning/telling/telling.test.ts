@@ -1,4 +1,4 @@
-import { whatToTell, windowFor, type StopToTell, type ToldLast } from './index.ts';
+import { agreedText, whatToTell, windowFor, type StopToTell, type ToldLast } from './index.ts';
 
 const stop = (over: Partial<StopToTell> = {}): StopToTell => ({
   ...{ visitId: 'v1', siteId: 's1', site: 'Dome House', day: '2026-06-04', startAt: 600, units: ['RTU-1'] },
@@ -29,6 +29,11 @@ describe('the window that is told', () => {
       [780, 1020],
     ] as const;
     expect(windowFor(stop({ startAt: 790, open }), 120)).toEqual({ from: 780, until: 900 });
+    // The first and the last minute in which it is open belong to it.
+    expect(windowFor(stop({ startAt: 780, open }), 120)).toEqual({ from: 780, until: 900 });
+    expect(windowFor(stop({ startAt: 700, open: [[690, 700]] }), 120)).toEqual({ from: 690, until: 810 });
+    // No window ends after the day.
+    expect(windowFor(stop({ startAt: 1425 }), 120)).toEqual({ from: 1380, until: 1440 });
   });
 });
 
@@ -72,6 +77,33 @@ describe('who is told', () => {
     expect(
       tell([stop(), stop({ visitId: 'v2', siteId: 's2' }), stop({ visitId: 'v3', day: '2026-06-05' })]),
     ).toHaveLength(3);
+  });
+});
+
+it('names three units and counts more, in the order of the windows', () => {
+  const said = (...units: string[]) => texts([stop({ units })])[0];
+  expect(said('RTU-1', 'RTU-2', 'RTU-3')).toMatch(/for RTU-1, RTU-2 and RTU-3\.$/);
+  expect(said('RTU-1', 'RTU-2', 'RTU-3', 'RTU-4')).toMatch(/for 4 units\.$/);
+  expect(said()).toMatch(/11:30\.$/);
+  expect(texts([stop({ startAt: 840, units: [] }), stop({ visitId: 'v2', units: [] })])[0]).toContain(
+    'between 09:30 and 11:30 and between 13:30 and 15:30',
+  );
+  // One of several that were told for another day: the message says of a move, and from where.
+  const both = [stop(), stop({ visitId: 'v2', startAt: 610 })];
+  expect(texts(both, [told({ visitId: 'v2', day: '2026-06-02' })])[0]).toMatch(
+    /our visit to Dome House has moved.*, and not on 2 Jun 2026\.$/,
+  );
+});
+
+describe('what was agreed on the telephone', () => {
+  const window = { day: '2026-06-04', from: 570, until: 690 };
+  it('is kept in words, with what had been told', () => {
+    expect(agreedText('Ada', 'Dome House', window, { day: '2026-06-05', from: 810, until: 930 })).toBe(
+      'Agreed with Ada: we come to Dome House on 5 Jun 2026 between 13:30 and 15:30, and not on 4 Jun 2026 between 09:30 and 11:30.',
+    );
+    expect(agreedText('Ada', 'Dome House', window, null)).toBe(
+      'Agreed with Ada: we do not come to Dome House on 4 Jun 2026 between 09:30 and 11:30.',
+    );
   });
 });
 
