@@ -25,6 +25,12 @@ export async function signIn(page: Page, login: string): Promise<void> {
   sessions.set(login, await page.context().cookies());
 }
 
+/** As somebody who is signed in already, with no page open yet; signs in where nobody is. */
+export async function enter(page: Page, login: string): Promise<void> {
+  await page.context().addCookies(sessions.get(login) ?? []);
+  if (!(await page.request.get(`${base()}/api/units?limit=1`)).ok()) await signIn(page, login);
+}
+
 /**
  * Searches the list on the page and waits for what was found: until then rows may still change under the
  * pointer.

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { base, expectAccessible, signIn } from './help.ts';
+import { base, enter, expectAccessible, signIn } from './help.ts';
 import { broken } from './measures.ts';
 import { moved, noteShifts, slowAnswers } from './still.ts';
 import { found, roof, VIEWS } from './views.ts';
@@ -10,7 +10,7 @@ for (const view of VIEWS)
   test(`${view.name} stands still while its answers come, and keeps the measures in every theme and width`, async ({
     page,
   }) => {
-    await signIn(page, 'maren');
+    await enter(page, 'maren');
     const at = `${base()}${await view.at(page)}`;
     await noteShifts(page);
     const answered = await slowAnswers(page);

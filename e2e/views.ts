@@ -1,17 +1,14 @@
 import type { Page } from '@playwright/test';
+import { base } from './help.ts';
+
+const read = async <T>(page: Page, path: string): Promise<T> =>
+  (await (await page.request.get(`${base()}/api/${path}`)).json()) as T;
 
 /** The id of the first of a kind that is found by words. */
-export const found = (page: Page, words: string, kind: string) =>
-  page.evaluate(
-    async ([q, wanted]) => {
-      const all = (await (await fetch(`/api/search?q=${encodeURIComponent(q as string)}`)).json()) as {
-        kind: string;
-        id: string;
-      }[];
-      return all.find((one) => one.kind === wanted)?.id as string;
-    },
-    [words, kind],
-  );
+export async function found(page: Page, words: string, kind: string): Promise<string> {
+  const all = await read<{ kind: string; id: string }[]>(page, `search?q=${encodeURIComponent(words)}`);
+  return all.find((one) => one.kind === kind)?.id as string;
+}
 
 /** A main view: where it is, and what is done there before it is looked at. */
 export interface View {
@@ -21,13 +18,11 @@ export interface View {
 }
 
 export const site = (words: string) => async (page: Page) => `/sites/${await found(page, words, 'site')}`;
-export const roof = async (page: Page) => {
+export async function roof(page: Page): Promise<string> {
   const id = await found(page, 'six-screen', 'site');
-  return page.evaluate(async (of) => {
-    const record = (await (await fetch(`/api/sites/${of}`)).json()) as { roofs: { id: string }[] };
-    return `/roofs/${record.roofs[0]?.id}`;
-  }, id);
-};
+  const { roofs } = await read<{ roofs: { id: string }[] }>(page, `sites/${id}`);
+  return `/roofs/${roofs[0]?.id}`;
+}
 
 /** Every main view, on the demo's usual data. */
 export const VIEWS: readonly View[] = [

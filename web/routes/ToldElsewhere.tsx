@@ -1,6 +1,5 @@
 import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
-import { plural } from '#core/base/sentences';
 import { clockText } from '#core/base/time';
 import { agreedBody, type AgreedBody, type ToldElsewhere as Elsewhere } from '#contracts/telling';
 import { useContactsQuery, useAgreeMutation, useToldElsewhereQuery } from '../api/telling.ts';
@@ -33,7 +32,7 @@ export function ToldElsewhere({
   if (error && !data) return <Trouble error={error} retry={refetch} />;
   if (!data || data.length === 0) return null;
   return (
-    <Panel title={`Not where the customer was told: ${data.length}`} className="mb-2 border-2 border-ink">
+    <Panel title={`Not where the customer was told: ${data.length}`} className="mb-2">
       <p className="text-sm">
         Customers and crews have what they were told. Ask and note who agreed, or publish the day: then they
         are told.
@@ -116,9 +115,7 @@ function Agreed({ about, onClose }: { about: Elsewhere; onClose: () => void }) {
         </datalist>
         <p className="text-sm text-soft">
           It is on record with your name and the time, and no message is sent.{' '}
-          {names.length > 0
-            ? `On record there: ${names.join(', ')}.`
-            : `${plural(0, 'person', 'people')} on record there.`}
+          {names.length > 0 ? `On record there: ${names.join(', ')}.` : 'Nobody is on record there.'}
         </p>
         <FormTrouble text={form.trouble} />
         <div className="flex gap-2">

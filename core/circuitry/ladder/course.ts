@@ -164,34 +164,39 @@ class Machine {
   }
 
   private positions(): Positions {
-    const { pulled, timers, blown, latched, conditions, running, board } = this.state;
-    const closed = new Set<string>();
-    for (const rung of this.ladder.rungs) {
-      const is =
-        rung.kind === 'disconnect'
-          ? this.asked.power !== false
-          : rung.kind === 'fuse'
-            ? !blown.has(rung.id)
-            : rung.kind === 'call'
-              ? rung.calls.some((call) => this.asked.calls.includes(call))
-              : rung.kind === 'switch'
-                ? !latched.has(rung.id) && conditions.has(rung.feels) === (rung.closes === 'while it is so')
-                : rung.kind === 'timer'
-                  ? (timers.get(rung.id) ?? -1) >= rung.seconds
-                  : rung.kind === 'contact'
-                    ? this.isIn(rung.of, pulled, board) === (rung.normally === 'open')
-                    : false;
-      if (is) closed.add(rung.id);
-    }
+    const { pulled, conditions, running } = this.state;
+    const closed = new Set(this.ladder.rungs.flatMap((rung) => (this.isClosed(rung) ? [rung.id] : [])));
     const tripped = new Set<Effect>(conditions.has('compressor hot') ? ['compressor'] : []);
     return { live: true, closed, pulled, turning: running, tripped };
   }
 
-  private isIn(of: string, pulled: ReadonlySet<string>, board: BoardState): boolean {
+  /** Whether what opens and closes is closed; what is wrong with it is not asked here. */
+  private isClosed(rung: Rung): boolean {
+    const { timers, blown, latched, conditions } = this.state;
+    switch (rung.kind) {
+      case 'disconnect':
+        return this.asked.power !== false;
+      case 'fuse':
+        return !blown.has(rung.id);
+      case 'call':
+        return rung.calls.some((call) => this.asked.calls.includes(call));
+      case 'switch':
+        return !latched.has(rung.id) && conditions.has(rung.feels) === (rung.closes === 'while it is so');
+      case 'timer':
+        return (timers.get(rung.id) ?? -1) >= rung.seconds;
+      case 'contact':
+        return this.isIn(rung.of) === (rung.normally === 'open');
+      default:
+        return false;
+    }
+  }
+
+  /** Whether a coil, or a relay of the control, is pulled in. */
+  private isIn(of: string): boolean {
     const [id, relay] = of.split(':');
     return relay !== undefined && id === this.boardRung?.id
-      ? pulls(board, relay as BoardRelay)
-      : pulled.has(of);
+      ? pulls(this.state.board, relay as BoardRelay)
+      : this.state.pulled.has(of);
   }
 
   /** @returns whether anything changed */

@@ -35,6 +35,18 @@ describe('a sound package unit (common practice)', () => {
     expect(waiting?.solution.reads('Y5', 'C')).toBeLessThan(0.1);
   });
 
+  it('does the same on 480 V', () => {
+    for (const call of ['heat', 'cool'] as const) {
+      const [low, high] = [ladder, rooftop(480)].map((one) =>
+        course(one, { calls: [call], faults: [], seconds: 480 }),
+      );
+      expect(high?.map(({ from, running }) => [from, ...running])).toEqual(
+        low?.map(({ from, running }) => [from, ...running]),
+      );
+      expect(high?.at(-1)?.solution.reads('R', 'C')).toBeGreaterThan(24);
+    }
+  });
+
   it('does nothing uncalled, and nothing with the disconnect open', () => {
     expect(on('nothing', [], 60).flatMap(({ running }) => [...running])).toEqual([]);
     const open = course(ladder, { calls: ['cool', 'heat'], faults: [], seconds: 300, power: false });
