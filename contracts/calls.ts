@@ -109,6 +109,13 @@ export type DeskStep = z.infer<typeof deskStep>;
 export type NewCall = z.infer<typeof newCall>;
 export type CallPatch = z.infer<typeof callPatch>;
 
+/** What the desk has before it, all of it and not a page. */
+export interface CallCounts {
+  readonly open: number;
+  readonly atOnce: number;
+  readonly withoutCrew: number;
+}
+
 export interface CallRow {
   readonly id: string;
   readonly ref: string;

@@ -61,6 +61,15 @@ export const countCalls = (asked: CallsAsked): string => `
 select count(*)::int as total
 from calls k ${ofCalls(asked)}`;
 
+/** All that is open, how much of it cannot wait, and how much nobody is to go to yet. */
+export const CALLS_BEFORE_THE_DESK = `
+select
+  count(*)::int as open,
+  (count(*) filter (where k.priority = 'at once'))::int as "atOnce",
+  (count(*) filter (where k.state in ('taken', 'reopened')))::int as "withoutCrew"
+from calls k
+where ${IS_OPEN} and k.kind <> 'maintenance'`;
+
 /** The page is cut before anything is looked up for its rows. */
 export const callsPage = (
   asked: CallsAsked,

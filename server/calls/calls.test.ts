@@ -238,6 +238,19 @@ describe('what is told on the telephone', () => {
       .expect(422);
   });
 
+  it('what is before the desk is counted whole, whatever page of it is shown', async () => {
+    const before = await get('/api/calls/counts');
+    for (let i = 0; i < 60; i++) await take({ priority: 'at once', complaint: `it roars ${i}` });
+    const { id } = await take({ priority: 'this week' });
+    await change(await get(`/api/calls/${id}`), { crewId: server.crewId, scheduledOn: '2026-06-10' });
+    expect(await get('/api/calls/counts')).toEqual({
+      open: before.open + 61,
+      atOnce: before.atOnce + 60,
+      withoutCrew: before.withoutCrew + 60,
+    });
+    expect((await get('/api/calls')).rows.length).toBeLessThan(60);
+  });
+
   it('what the caller thought is confirmed or not once somebody has looked, also when the call is done', async () => {
     const { id } = await take({ told: { theory: 'a fuse again' } });
     const taken = await get(`/api/calls/${id}`);

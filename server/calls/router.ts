@@ -1,4 +1,5 @@
-import { callList, callPatch, newCall, newFetch } from '#contracts/calls';
+import { callList, callPatch, newCall, newFetch, type CallCounts } from '#contracts/calls';
+import { CALLS_BEFORE_THE_DESK } from './calls.sql.ts';
 import { id as uuid } from '#contracts/common';
 import { searchQuery } from '#contracts/search';
 import { likelyAt } from '../search/likely.ts';
@@ -14,6 +15,12 @@ export const callEndpoints: readonly Endpoint[] = [
     path: '/api/calls',
     action: 'read',
     handle: ({ db, query }) => callRows(db, parse(callList, query)),
+  },
+  {
+    method: 'get',
+    path: '/api/calls/counts',
+    action: 'read',
+    handle: async ({ db }) => (await db.rows<CallCounts>(CALLS_BEFORE_THE_DESK))[0],
   },
   {
     method: 'get',

@@ -139,6 +139,16 @@ export const READS: readonly Read[] = [
     row: total,
   },
   {
+    name: 'calls before the desk',
+    sql: calls.CALLS_BEFORE_THE_DESK,
+    asked: once(),
+    row: z.strictObject({
+      open: z.int().nonnegative(),
+      atOnce: z.int().nonnegative(),
+      withoutCrew: z.int().nonnegative(),
+    }),
+  },
+  {
     name: 'a page of calls',
     sql: calls.callsPage({ searched: true, open: false }, 'k.received_at desc', page),
     asked: once('not:* & cooling:*'),

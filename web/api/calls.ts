@@ -1,5 +1,13 @@
 import type { Page } from '#contracts/common';
-import type { CallPage, CallPatch, CallRow, KnownAtIntake, NewCall, NewFetch } from '#contracts/calls';
+import type {
+  CallCounts,
+  CallPage,
+  CallPatch,
+  CallRow,
+  KnownAtIntake,
+  NewCall,
+  NewFetch,
+} from '#contracts/calls';
 import type { Found } from '#contracts/search';
 import { api, listParams } from './base.ts';
 import type { ListAsk } from './base.ts';
@@ -8,6 +16,7 @@ import { ofOne } from './one.ts';
 
 export const {
   useCallsQuery,
+  useCallCountsQuery,
   useLazyCallsQuery,
   useCallQuery: askCallQuery,
   useKnownAtIntakeQuery: askKnownAtIntakeQuery,
@@ -22,6 +31,7 @@ export const {
       query: (params) => ({ url: '/calls', params: listParams({ ...params }) }),
       providesTags: list('call'),
     }),
+    callCounts: build.query<CallCounts, void>({ query: () => '/calls/counts', providesTags: list('call') }),
     call: build.query<CallPage, string>({
       query: (id) => `/calls/${id}`,
       providesTags: (page, _error, id) => [one('call', id), ...place(page?.siteId)],

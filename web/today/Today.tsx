@@ -6,7 +6,7 @@ import { Link } from 'react-router';
 import { clockText } from '#core/base/time';
 import type { CallRow } from '#contracts/calls';
 import type { VisitRow } from '#contracts/visits';
-import { useCallsQuery, useLazyCallsQuery } from '../api/calls.ts';
+import { useCallCountsQuery, useCallsQuery, useLazyCallsQuery } from '../api/calls.ts';
 import { useConditionsQuery } from '../api/conditions.ts';
 import { useDueSitesQuery, useLatePlannedQuery } from '../api/routes.ts';
 import { settled } from '../api/settled.ts';
@@ -53,6 +53,7 @@ function Desk() {
   const state = useListState('priority', 'asc', FILTERS);
   const { set: _set, ...ask } = state;
   const calls = useCallsQuery({ ...ask, status: 'open' });
+  const counts = useCallCountsQuery();
   const [fetchPage] = useLazyCallsQuery();
   const visits = useVisitsQuery({});
   const watch = useWatchQuery({ q: '', offset: 0 });
@@ -69,10 +70,10 @@ function Desk() {
       [rows, watched, leftTooLong],
     ),
   );
-  const atOnce = rows.filter((c) => c.priority === 'at once').length;
-  const unplanned = rows.filter((c) => c.state === 'taken' || c.state === 'reopened').length;
-  const sentence = calls.data
-    ? `${day(today)}: ${count(calls.data.total, 'call is', 'calls are')} open${atOnce > 0 ? `, ${atOnce} to be seen at once` : ''}${unplanned > 0 ? `; ${unplanned} without a crew` : ''}. ${count(visits.data?.length ?? 0, 'visit', 'visits')} under way or planned today.`
+  // Of all that is open, whatever page or search the list shows.
+  const { open, atOnce, withoutCrew } = counts.data ?? { open: 0, atOnce: 0, withoutCrew: 0 };
+  const sentence = counts.data
+    ? `${day(today)}: ${count(open, 'call is', 'calls are')} open${atOnce > 0 ? `, ${atOnce} to be seen at once` : ''}${withoutCrew > 0 ? `; ${withoutCrew} without a crew` : ''}. ${count(visits.data?.length ?? 0, 'visit', 'visits')} under way or planned today.`
     : day(today);
   // Rows are drawn as lines; these say what they are ordered by and what stands in a file.
   const columns: ListColumn<CallRow>[] = [
@@ -88,7 +89,7 @@ function Desk() {
     <Screen
       title="Today"
       sentence={sentence}
-      waits={settled(calls, visits, watch, due, planned, left) ? undefined : 'the day'}
+      waits={settled(calls, counts, visits, watch, due, planned, left) ? undefined : 'the day'}
       actions={
         can('take call') ? (
           <Link to="/calls/new" className={pressed({ look: 'act' })}>
