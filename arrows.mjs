@@ -97,7 +97,7 @@ const core = {
   'places/roof': [],
   'places/tracing': ['base/collections', 'base/reasons', 'base/sentences', 'base/time', 'base/vocabulary'],
   'places/locate': ['base/collections', 'base/reasons', 'base/vocabulary', 'machine'],
-  imports: ['base/quantities', 'base/time', 'measuring/refrigerant'],
+  imports: ['base/quantities', 'base/time', 'base/vocabulary', 'measuring/refrigerant'],
   simulation: ['base/random', 'machine', 'measuring/air', 'measuring/refrigerant', 'evidence'],
   said: [
     'base/quantities',

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { CONTACT_ROLES, TOLD_BY, type ToldBy } from '#core/base/vocabulary';
+import { CONTACT_ROLES, isEmail, TOLD_BY, type ToldBy } from '#core/base/vocabulary';
 import { id, name, plainDate, shortText, version } from './common.ts';
 
 export type MessageWay = Exclude<ToldBy, 'nobody'>;
@@ -15,7 +15,7 @@ export const ATTEMPT_KINDS = [
 ] as const;
 export type AttemptKind = (typeof ATTEMPT_KINDS)[number];
 
-const email = shortText.regex(/^[^\s@]+@[^\s@]+\.[^\s@]+$/, 'is no e-mail address');
+const email = shortText.refine(isEmail, 'is no e-mail address');
 export const contactFields = z.object({
   name: name.max(120),
   role: z.enum(CONTACT_ROLES),

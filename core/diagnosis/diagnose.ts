@@ -2,6 +2,7 @@ import { CALLS, GROUND, type Ladder } from '#core/circuitry/ladder';
 import { dictionaryOf, nextTests, ranking, type Dictionary } from './dictionary.ts';
 import type { Observed } from './evidence.ts';
 import { notYet, type NotYet } from './gates.ts';
+import { isLine } from './tests.ts';
 import { observedWords, suspectWords } from './wordings.ts';
 
 export interface Diagnosed {
@@ -78,6 +79,8 @@ function isOf(a: Observed, b: Observed): boolean {
 
 /** Half again what its supply could give: no meter shows that between two terminals of it. */
 const MOST_OF_SUPPLY = 1.5;
+/** Volts that no 24 V transformer gives, whatever tap it is on. */
+const MOST_OF_CONTROL = 40;
 
 function refuseOdd(ladder: Ladder, seen: Observed): void {
   const terminals = new Set([
@@ -99,8 +102,7 @@ function refuseOdd(ladder: Ladder, seen: Observed): void {
     throw new RangeError(`this machine has no motor called ${seen.rung}`);
   if (seen.kind !== 'volts') return;
   const [a, b] = seen.between;
-  const control = (node: string) => !/^[LDFBIT]\d$/.test(node);
-  const most = control(a) && control(b) ? 40 : ladder.supply.volts * MOST_OF_SUPPLY;
+  const most = !isLine(a) && !isLine(b) ? MOST_OF_CONTROL : ladder.supply.volts * MOST_OF_SUPPLY;
   if (seen.reads > most)
     throw new RangeError(
       `${seen.reads} V between ${a} and ${b} cannot be on this machine: is it another pair, or is control wired to line?`,

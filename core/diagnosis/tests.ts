@@ -35,7 +35,7 @@ const LOOKS: Readonly<Partial<Record<AroundFault, number>>> = {
 };
 
 /** Terminals of the supply and the motors, which hurt. */
-const isLine = (node: string): boolean => /^[LDFBIT]\d$/.test(node);
+export const isLine = (node: string): boolean => /^[LDFBIT]\d$/.test(node);
 const rounded = (volts: number): number => Math.round(volts);
 
 const ran = (call: Call, what: Effect): Test => ({

@@ -1,6 +1,7 @@
 import { convert, typedIn, typedNumber, unitWritten } from '#core/base/quantities';
 import { REFRIGERANTS } from '#core/measuring/refrigerant';
 import { hoursText, isPlainDate, weekTyped } from '#core/base/time';
+import { isEmail } from '#core/base/vocabulary';
 
 /*
  * A cell as people write it, as the plain text our files hold: "12.5T" → 12.5, "208/230-3" → 208 and phase 3.
@@ -272,6 +273,9 @@ export const longitude = degrees(180, 'longitude');
 export const line = (cell: string): Read =>
   cell.length > 2000 ? refuse('is longer than 2,000 characters') : { text: cell.replace(/\s+/g, ' ').trim() };
 
+/** An end that says neither half of the day nor a clock of 24 hours: the reader took one of two. */
+const BARE_END = /(?:-|–|\bto)\s*(?:[1-9]|1[0-2])(?:[:.][0-5]\d)?(?!\s*[ap:.\d])/i;
+
 /** Opening hours of a week; bare hours that end before they began are the afternoon's, and it says so. */
 export function hours(cell: string): Read {
   let week: ReturnType<typeof weekTyped>;
@@ -281,10 +285,9 @@ export function hours(cell: string): Read {
     return refuse('cannot be read; they can as “Mon-Fri 08:00-17:00; Sat 09:00-12:00”');
   }
   const text = hoursText(week);
-  const written = /\d[^\d]*-\s*\d/.test(cell) && !/[ap]\.?m|\d\d:/i.test(cell);
-  return written ? { text, note: `taken as ${text}` } : { text };
+  return BARE_END.test(cell) ? { text, note: `taken as ${text}` } : { text };
 }
 
 /** An address that a mail can go to. */
 export const email = (cell: string): Read =>
-  /^[^\s@]+@[^\s@]+\.[^\s@]+$/.test(cell.trim()) ? { text: cell.trim() } : refuse('is no e-mail address');
+  isEmail(cell.trim()) ? { text: cell.trim() } : refuse('is no e-mail address');

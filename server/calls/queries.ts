@@ -1,7 +1,7 @@
 import { addDays, instantAt, localDate } from '#core/base/time';
 import type { SiteHazard } from '#core/base/vocabulary';
 import type { Page } from '#contracts/common';
-import type { CallOnly, CallRow, KnownAtIntake } from '#contracts/calls';
+import type { CallCounts, CallOnly, CallRow, KnownAtIntake } from '#contracts/calls';
 import type { UnitRow } from '#contracts/units';
 import { notFound } from '../http/problem.ts';
 import { agreedOn } from '../agreements/queries.ts';
@@ -17,6 +17,7 @@ import { conditionsOf } from '../units/queries.ts';
 import { UNITS_AT_INTAKE } from '../units/units.sql.ts';
 import {
   callsPage,
+  CALLS_BEFORE_THE_DESK,
   countCalls,
   DUE_AT_SITE,
   KNOWN_TO,
@@ -46,6 +47,12 @@ export async function callRows(db: Database, list: List): Promise<Page<CallRow>>
   const [count] = await db.rows<{ total: number }>(countCalls(asked), bind);
   const rows = await db.rows<CallRow>(callsPage(asked, orderBy(ORDER, list), list), bind);
   return { rows, total: count?.total ?? 0 };
+}
+
+/** What is before the desk, all of it. */
+export async function callCounts(db: Database): Promise<CallCounts> {
+  const [counts] = await db.rows<CallCounts>(CALLS_BEFORE_THE_DESK);
+  return counts as CallCounts;
 }
 
 export const openCallsOfSite = (db: Database, siteId: string): Promise<CallRow[]> =>

@@ -1,11 +1,10 @@
-import { callList, callPatch, newCall, newFetch, type CallCounts } from '#contracts/calls';
-import { CALLS_BEFORE_THE_DESK } from './calls.sql.ts';
+import { callList, callPatch, newCall, newFetch } from '#contracts/calls';
 import { id as uuid } from '#contracts/common';
 import { searchQuery } from '#contracts/search';
 import { likelyAt } from '../search/likely.ts';
 import { parse } from '../http/problem.ts';
 import { Reply, type Endpoint } from '../http/endpoints.ts';
-import { callRows, knownAtIntake } from './queries.ts';
+import { callCounts, callRows, knownAtIntake } from './queries.ts';
 import { fetchParts } from './fetch.ts';
 import { callRecord, createCall, updateCall } from './service.ts';
 
@@ -16,12 +15,7 @@ export const callEndpoints: readonly Endpoint[] = [
     action: 'read',
     handle: ({ db, query }) => callRows(db, parse(callList, query)),
   },
-  {
-    method: 'get',
-    path: '/api/calls/counts',
-    action: 'read',
-    handle: async ({ db }) => (await db.rows<CallCounts>(CALLS_BEFORE_THE_DESK))[0],
-  },
+  { method: 'get', path: '/api/calls/counts', action: 'read', handle: ({ db }) => callCounts(db) },
   {
     method: 'get',
     path: '/api/calls/known/:siteId',

@@ -1,3 +1,4 @@
+import { isEmail } from '#core/base/vocabulary';
 import { centsTyped } from '#core/base/money';
 import { numberOfCell } from '#core/imports';
 import { isPlainDate, parseInstant, weekTyped, type WeekHours } from '#core/base/time';
@@ -78,6 +79,6 @@ export const money = (cell: string): number => {
 export const hours = (cell: string): WeekHours => weekTyped(cell);
 
 export const email = (cell: string): string => {
-  if (!/^[^\s@]+@[^\s@]+\.[^\s@]+$/.test(cell)) throw new RangeError('is no e-mail address');
+  if (!isEmail(cell)) throw new RangeError('is no e-mail address');
   return cell;
 };

@@ -23,6 +23,7 @@ import * as callSql from './calls.sql.ts';
 import { readCallRows, readSiteRows, readUnitRows, type ReadRows, type StagedRow } from './rows.ts';
 import { stage, type Result, type Run } from './run.ts';
 import { importSites } from './sites.ts';
+import { ADD_CUSTOMERS, keepMade } from './places.sql.ts';
 import * as unitSql from './units.sql.ts';
 
 type Needs = Pick<Dependencies, 'db' | 'clock'>;
@@ -157,15 +158,15 @@ async function importUnits(run: Run, rows: readonly StagedRow[], zone: string): 
     reason: 'this unit has several circuits; change its charge on the unit page',
   }));
   if (problems.length > 0) await go(callSql.DROP_LINES, [problems.map((p) => p.line)]);
-  const newCustomers = await go(unitSql.ADD_CUSTOMERS);
-  const newSites = await go(unitSql.ADD_SITES, [zone]);
+  const newCustomers = await go(ADD_CUSTOMERS);
+  const newSites = await go(unitSql.SITES.add, [zone]);
   await go(unitSql.PLACE_SITES);
   await go(unitSql.FIND_UNITS);
   await go(unitSql.NAME_NEW_UNITS);
   await go(unitSql.SUPPLIES);
   const changes = listsChanges ? await db.rows<RowChange>(unitSql.CHANGES, [], transaction) : [];
   if (!listsChanges) await go(unitSql.KEEP_BEFORE, [importId]);
-  const changedSites = await go(unitSql.CHANGE_SITES);
+  const changedSites = await go(unitSql.SITES.change);
   goOn();
   report(rows.length * 1.2, 'placing units');
   await go(unitSql.ADD_UNITS);
@@ -175,7 +176,7 @@ async function importUnits(run: Run, rows: readonly StagedRow[], zone: string): 
   await go(unitSql.ADD_CIRCUITS);
   const withCircuit = await go(unitSql.CHANGE_CIRCUITS);
   if (!listsChanges)
-    await go(unitSql.KEEP_MADE, [importId, newCustomers.map((row) => row.id), newSites.map((row) => row.id)]);
+    await go(keepMade('unit'), [importId, newCustomers.map((row) => row.id), newSites.map((row) => row.id)]);
   const created = await db.rows<{ id: string }>(unitSql.NEW_UNITS, [], transaction);
   const isNew = new Set(created.map((u) => u.id));
   const changed = new Set([...changedUnits, ...withCircuit].map((u) => u.id).filter((id) => !isNew.has(id)));

@@ -3,6 +3,8 @@
  * contact; what is said of the site stands on each of its rows or on one of them.
  */
 
+import { beside, differs, MOST_CHANGES, set, sitesStaged } from './places.sql.ts';
+
 const CELLS = `
   line int,
   customer text,
@@ -40,42 +42,7 @@ const OF_SITE = [
   ...['key_at', 'way_up', 'parking', 'permit', 'access'],
 ];
 
-/** What the file says of each site; all rows of one site agree. */
-const GIVEN = `
-  select
-    c.id as customer_id,
-    s.site,
-    ${OF_SITE.map((column) => `(array_agg(s.${column}) filter (where s.${column} is not null))[1] as ${column}`).join(',\n    ')},
-    min(s.line) as line
-  from staged s
-    join customers c on c.name = s.customer
-  group by c.id, s.site`;
-
-export const ADD_SITES = `
-insert into sites (customer_id, name, ${OF_SITE.join(', ')}, time_zone)
-select g.customer_id, g.site, ${OF_SITE.map((column) => `g.${column}`).join(', ')}, $1
-from (${GIVEN}) g
-on conflict (customer_id, name) do nothing
-returning id`;
-
-/** True where a row says something else than what is on record; an empty cell says nothing. */
-const differs = (columns: readonly string[], given: string, known: string): string => `(
-    ${columns.map((column) => `coalesce(${given}.${column}, ${known}.${column})`).join(', ')}
-  ) is distinct from (${columns.map((column) => `${known}.${column}`).join(', ')})`;
-const set = (columns: readonly string[], given: string, known: string): string =>
-  columns.map((column) => `${column} = coalesce(${given}.${column}, ${known}.${column})`).join(',\n  ');
-
-export const CHANGE_SITES = `
-with given as (${GIVEN})
-update sites t
-set
-  ${set(OF_SITE, 'g', 't')},
-  version = t.version + 1
-from given g
-where t.customer_id = g.customer_id
-  and t.name = g.site
-  and ${differs(OF_SITE, 'g', 't')}
-returning t.id`;
+export const SITES = sitesStaged(OF_SITE);
 
 /** Customers whose bills go elsewhere than is on record. */
 const BILLED = `
@@ -135,10 +102,6 @@ from staged s
 where s.contact_id = k.id and s.is_new is null and ${differs(OF_CONTACT, 's', 'k')}
 returning k.id`;
 
-const beside = (columns: readonly string[], given: string, known: string): string =>
-  columns.map((column) => `('${column}', ${known}.${column}::text, ${given}.${column}::text)`).join(', ');
-const MOST_CHANGES = 500;
-
 /** What the file changes of what is on record: the first of it, to be looked at before it happens. */
 export const CHANGES = `
 select line, what, "column", before, after
@@ -148,10 +111,7 @@ from (
     join contacts k on k.id = s.contact_id
     cross join lateral (values ${beside(OF_CONTACT, 's', 'k')}) v (name, before, after)
   union all
-  select g.line, t.name, v.name, v.before, v.after
-  from (${GIVEN}) g
-    join sites t on t.customer_id = g.customer_id and t.name = g.site
-    cross join lateral (values ${beside(OF_SITE, 'g', 't')}) v (name, before, after)
+  ${SITES.changes}
   union all
   select g.line, c.name, 'billing_address', c.billing_address, g.billing_address
   from (${BILLED}) g
@@ -164,12 +124,8 @@ limit ${MOST_CHANGES}`;
 
 /** Sites, customers and contacts on record that the file changes, as they are before it, kept with import $1. */
 export const KEEP_BEFORE = `
-with given as (${GIVEN})
 insert into import_records (import_id, kind, record_id, before, version)
-select $1::uuid, 'site', t.id, to_jsonb(t), t.version + 1
-from given g
-  join sites t on t.customer_id = g.customer_id and t.name = g.site
-where ${differs(OF_SITE, 'g', 't')}
+${SITES.before}
 union all
 select $1::uuid, 'customer', c.id, to_jsonb(c), c.version + 1
 from (${BILLED}) g
@@ -180,16 +136,6 @@ select $1::uuid, 'contact', k.id, to_jsonb(k), k.version + 1
 from staged s
   join contacts k on k.id = s.contact_id
 where ${differs(OF_CONTACT, 's', 'k')}
-on conflict do nothing`;
-
-/** What import $1 has made: customers $2, sites $3, and the contacts that are new. */
-export const KEEP_MADE = `
-insert into import_records (import_id, kind, record_id, version)
-select $1::uuid, 'customer', id, 1 from unnest($2::uuid[]) id
-union all
-select $1::uuid, 'site', id, 1 from unnest($3::uuid[]) id
-union all
-select $1::uuid, 'contact', contact_id, 1 from staged where is_new
 on conflict do nothing`;
 
 /** Every site with its contacts, a row for each, in a fixed order; a site without one has a row of its own. */

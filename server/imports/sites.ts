@@ -3,7 +3,7 @@ import * as callSql from './calls.sql.ts';
 import { stage, type Result, type Run } from './run.ts';
 import type { StagedRow } from './rows.ts';
 import * as sql from './sites.sql.ts';
-import { ADD_CUSTOMERS } from './units.sql.ts';
+import { ADD_CUSTOMERS, keepMade } from './places.sql.ts';
 
 /** Brings in sites with hours, how to get in and whom to ask: new ones, and what was not known of others. */
 export async function importSites(run: Run, rows: readonly StagedRow[], zone: string): Promise<Result> {
@@ -15,19 +15,23 @@ export async function importSites(run: Run, rows: readonly StagedRow[], zone: st
   const problems = await db.rows<RowProblem>(sql.WITHOUT_WAY, [], transaction);
   if (problems.length > 0) await go(callSql.DROP_LINES, [problems.map((p) => p.line)]);
   const newCustomers = await go(ADD_CUSTOMERS);
-  const newSites = await go(sql.ADD_SITES, [zone]);
+  const newSites = await go(sql.SITES.add, [zone]);
   await go(sql.FIND_CONTACTS);
   goOn();
   report(rows.length * 1.3, 'placing contacts');
   const changes = listsChanges ? await db.rows<RowChange>(sql.CHANGES, [], transaction) : [];
   if (!listsChanges) await go(sql.KEEP_BEFORE, [importId]);
   await go(sql.NAME_NEW_CONTACTS);
-  const changedSites = await go(sql.CHANGE_SITES);
+  const changedSites = await go(sql.SITES.change);
   await go(sql.CHANGE_CUSTOMERS);
   const created = await go(sql.ADD_CONTACTS);
   const changed = await go(sql.CHANGE_CONTACTS);
   if (!listsChanges)
-    await go(sql.KEEP_MADE, [importId, newCustomers.map((row) => row.id), newSites.map((row) => row.id)]);
+    await go(keepMade('contact'), [
+      importId,
+      newCustomers.map((row) => row.id),
+      newSites.map((row) => row.id),
+    ]);
   return {
     counts: {
       created: created.length,

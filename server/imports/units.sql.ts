@@ -3,6 +3,8 @@
  * once.
  */
 
+import { beside, differs, MOST_CHANGES, set, sitesStaged } from './places.sql.ts';
+
 const CELLS = `
   line int,
   customer text,
@@ -57,59 +59,7 @@ from staged s
 where (s.charge_lb is not null and s.charge_lb is distinct from x.charge)
   or (s.refrigerant is not null and s.refrigerant is distinct from x.refrigerant)`;
 
-export const ADD_CUSTOMERS = `
-insert into customers (name)
-select distinct customer
-from staged
-on conflict (name) do nothing
-returning id`;
-
-/** What the file says of each site; all rows of one site agree. */
-const GIVEN_SITES = `
-  select
-    c.id as customer_id,
-    s.site,
-    max(s.ref) as ref,
-    max(s.address) as address,
-    max(s.lat) as lat,
-    max(s.lon) as lon,
-    min(s.line) as line
-  from staged s
-    join customers c on c.name = s.customer
-  group by c.id, s.site`;
-export const ADD_SITES = `
-insert into sites (customer_id, name, ref, address, lat, lon, time_zone)
-select g.customer_id, g.site, g.ref, g.address, g.lat, g.lon, $1
-from (${GIVEN_SITES}) g
-on conflict (customer_id, name) do nothing
-returning id`;
-
-/** Columns where an empty cell leaves what is known. */
-const kept = (columns: readonly string[], given: string, known: string) =>
-  columns.map((c) => `coalesce(${given}.${c}, ${known}.${c})`);
-const set = (columns: readonly string[], given: string, known: string) =>
-  kept(columns, given, known)
-    .map((value, i) => `${columns[i]} = ${value}`)
-    .join(',\n  ');
-/** True where something would change. */
-const differs = (columns: readonly string[], given: string, known: string) => `(
-    ${kept(columns, given, known).join(',\n    ')}
-  ) is distinct from (
-    ${columns.map((c) => `${known}.${c}`).join(', ')}
-  )`;
-
-const OF_SITE = ['ref', 'address', 'lat', 'lon'];
-export const CHANGE_SITES = `
-with given as (${GIVEN_SITES})
-update sites t
-set
-  ${set(OF_SITE, 'g', 't')},
-  version = t.version + 1
-from given g
-where t.customer_id = g.customer_id
-  and t.name = g.site
-  and ${differs(OF_SITE, 'g', 't')}
-returning t.id`;
+export const SITES = sitesStaged(['ref', 'address', 'lat', 'lon']);
 export const PLACE_SITES = `
 update staged s
 set site_id = t.id
@@ -208,13 +158,9 @@ set
 where ${differs(OF_CIRCUIT, 'excluded', 'x')}
 returning unit_id as id`;
 
-/** Values of a row beside those on record, as text, one line a column. */
-const beside = (columns: readonly string[], given: string, known: string) =>
-  columns.map((c) => `('${c}', ${known}.${c}::text, ${given}.${c}::text)`).join(',\n    ');
 /** A supply as files write it. */
 const supplyText = (dual: string, of: string) =>
   `case when ${dual} then '208/230' else ${of}.voltage::text end`;
-const MOST_CHANGES = 500;
 
 /**
  * What the file changes of sites on record, and of units: the first of it, to be looked at before it happens.
@@ -236,12 +182,7 @@ from (
     ${beside(OF_CIRCUIT, 's', 'x')}
     ) v (name, before, after)
   union all
-  select g.line, t.name, v.name, v.before, v.after
-  from (${GIVEN_SITES}) g
-    join sites t on t.customer_id = g.customer_id and t.name = g.site
-    cross join lateral (values
-    ${beside(OF_SITE, 'g', 't')}
-    ) v (name, before, after)
+  ${SITES.changes}
 ) c
 where after is not null
   and after is distinct from before
@@ -250,12 +191,8 @@ limit ${MOST_CHANGES}`;
 
 /** Sites and units on record that the file changes, as they are before it, kept with import $1. */
 export const KEEP_BEFORE = `
-with given as (${GIVEN_SITES})
 insert into import_records (import_id, kind, record_id, before, version)
-select $1::uuid, 'site', t.id, to_jsonb(t), t.version + 1
-from given g
-  join sites t on t.customer_id = g.customer_id and t.name = g.site
-where ${differs(OF_SITE, 'g', 't')}
+${SITES.before}
 union all
 select $1::uuid, 'unit', u.id, to_jsonb(u) || jsonb_build_object('circuit', to_jsonb(x)),
   u.version + (${differs(OF_UNIT, 's', 'u')})::int
@@ -265,16 +202,6 @@ from staged s
 where ${differs(OF_UNIT, 's', 'u')}
   or (s.refrigerant is not null and s.refrigerant is distinct from x.refrigerant)
   or (s.charge_lb is not null and s.charge_lb is distinct from x.charge_lb)
-on conflict do nothing`;
-
-/** What import $1 has made: customers $2, sites $3, and the units that are new. */
-export const KEEP_MADE = `
-insert into import_records (import_id, kind, record_id, version)
-select $1::uuid, 'customer', id, 1 from unnest($2::uuid[]) id
-union all
-select $1::uuid, 'site', id, 1 from unnest($3::uuid[]) id
-union all
-select $1::uuid, 'unit', unit_id, 1 from staged where is_new
 on conflict do nothing`;
 
 /**

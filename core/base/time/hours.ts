@@ -42,7 +42,8 @@ export function parseDay(text: string): [string, string][] {
     const ends = MIDNIGHT.test(until) ? '24:00' : clockTyped(until);
     if (begins === undefined || ends === undefined || more !== undefined)
       throw new RangeError('write it like 08:00-12:00, 13:00-17:00');
-    if (ends <= begins && ofTheClock(from) && ofTheClock(until))
+    const fromTheMorning = ofTheClock(from) || /\da\.?(m\.?)?$/i.test(from.replace(/\s/g, ''));
+    if (ends <= begins && fromTheMorning && ofTheClock(until))
       return [begins, clockTyped(`${until} pm`) as string];
     return [begins, ends];
   });

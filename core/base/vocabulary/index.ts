@@ -176,6 +176,9 @@ export type ContactRole = (typeof CONTACT_ROLES)[number];
 export const TOLD_BY = ['e-mail', 'text message', 'telephone', 'nobody'] as const;
 export type ToldBy = (typeof TOLD_BY)[number];
 
+/** Whether a text can be an address that mail goes to; whether it does, only a mail server knows. */
+export const isEmail = (text: string): boolean => /^[^\s@]+@[^\s@]+\.[^\s@]+$/.test(text);
+
 /** What a complaint puts at stake; the order is the order of weight in call intake. */
 export const STAKES = ['danger', 'people at risk', 'stock or equipment', 'comfort', 'none'] as const;
 export type Stake = (typeof STAKES)[number];

@@ -13,6 +13,7 @@ import type {
   Rung,
   RungFault,
 } from './types.ts';
+import { RELAYS } from './types.ts';
 
 /** A coil pulls in at this share of its volts, and lets go below that one [from memory: 80 %, 30 to 60 %]. */
 const PULLS_IN = 0.8;
@@ -268,5 +269,3 @@ class Machine {
     };
   }
 }
-
-const RELAYS = ['inducer', 'gas valve', 'blower'] as const;

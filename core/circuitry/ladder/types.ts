@@ -93,7 +93,8 @@ export type Rung =
       readonly times: BoardTimes;
     });
 
-export type BoardRelay = 'inducer' | 'gas valve' | 'blower';
+export const RELAYS = ['inducer', 'gas valve', 'blower'] as const;
+export type BoardRelay = (typeof RELAYS)[number];
 /** Seconds of a heating control, and how often it tries. */
 export interface BoardTimes {
   readonly purge: number;
