@@ -463,6 +463,28 @@ describe('a visit that stands elsewhere than its customer was told', () => {
     expect(await elsewhere()).toEqual([]);
   });
 
+  it('and whose customer has heard of nothing is simply planned anew', async () => {
+    const nobody = { siteId: randomUUID() };
+    await desk
+      .post('/api/sites')
+      .send({ id: nobody.siteId, customerId: place.customerId, name: 'Annex', lat: 41, lon: -70 })
+      .expect(201);
+    const { body: call } = await desk
+      .post('/api/calls')
+      .send({
+        ...{ id: randomUUID(), siteId: nobody.siteId, unitId: null, complaint: 'warm' },
+        ...{ receivedAt: '2026-06-02T11:00:00Z', priority: 'this week' },
+        ...{ crewId: server.crewId, scheduledOn: '2026-06-29' },
+      })
+      .expect(201);
+    await order('2026-06-29');
+    await publish('2026-06-29');
+    expect((await about('2026-06-29'))?.state).toBe('no contact');
+    await move(call.visitId as string, '2026-06-29', '2026-06-30');
+    const list = await desk.get('/api/board/told-elsewhere?from=2026-06-29&days=3').expect(200);
+    expect(list.body).toEqual([]);
+  });
+
   it('and has no time yet is neither moved nor called off', async () => {
     const DAY_OFF = '2026-06-26';
     const other = await planned(DAY_OFF);
@@ -479,6 +501,8 @@ describe('a visit that stands elsewhere than its customer was told', () => {
     const before = (await messages()).messages.length;
     const list = await desk.get('/api/board/told-elsewhere?from=2026-06-26&days=4').expect(200);
     expect(list.body).toMatchObject([{ told: { day: DAY_OFF }, now: { startAt: null }, window: null }]);
+    // Nobody can agree to no time at all.
+    await agree({ visitId: other, window: null }, 409);
     await publish(DAY_OFF);
     expect((await messages()).messages).toHaveLength(before);
   });
