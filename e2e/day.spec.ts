@@ -231,6 +231,8 @@ test('a customer who was told agrees to another day on the telephone: it is on r
   await page.keyboard.type('Orla Tunn');
   await page.keyboard.press('Enter');
   await expect(list).toHaveCount(0);
+  // The keyboard is not lost with the row.
+  await expect.poll(() => page.evaluate(() => document.activeElement?.tagName)).toBe('MAIN');
   await page.goto(`${base()}/routes?day=${NEXT}`);
   await page.getByRole('button', { name: 'Publish the day' }).click();
   await page.getByRole('button', { name: /messages? for this day/ }).click();

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { clockText } from '#core/base/time';
 import { agreedBody, type AgreedBody, type ToldElsewhere as Elsewhere } from '#contracts/telling';
@@ -29,6 +29,16 @@ export function ToldElsewhere({
 }) {
   const { data, error, refetch } = useToldElsewhereQuery({ from, days });
   const [asking, setAsking] = useState<Elsewhere>();
+  const list = useRef<HTMLUListElement>(null);
+  const answered = useRef(false);
+  const count = data?.length ?? 0;
+  // The row that was answered goes, and with it the button the keyboard stood on: it goes on in the list, or at
+  // the top of the page where that was the last one.
+  useEffect(() => {
+    if (answered.current && document.activeElement === document.body)
+      (list.current ?? document.querySelector<HTMLElement>('main'))?.focus();
+    answered.current = false;
+  }, [count]);
   if (error && !data) return <Trouble error={error} retry={refetch} />;
   if (!data || data.length === 0) return null;
   return (
@@ -40,6 +50,7 @@ export function ToldElsewhere({
       <ul
         className="mt-1 desk:max-h-64 divide-y divide-rule overflow-y-auto"
         tabIndex={0}
+        ref={list}
         aria-label="Visits that are not where the customer was told"
       >
         {data.map((one) => (
@@ -64,7 +75,14 @@ export function ToldElsewhere({
           </li>
         ))}
       </ul>
-      {asking ? <Agreed key={asking.visitId} about={asking} onClose={() => setAsking(undefined)} /> : null}
+      {asking ? (
+        <Agreed
+          key={asking.visitId}
+          about={asking}
+          onAgreed={() => (answered.current = true)}
+          onClose={() => setAsking(undefined)}
+        />
+      ) : null}
     </Panel>
   );
 }
@@ -80,7 +98,15 @@ function nowWords({ now, window }: Elsewhere): string {
 }
 
 /** Who at the site agreed to where the visit stands now. */
-function Agreed({ about, onClose }: { about: Elsewhere; onClose: () => void }) {
+function Agreed({
+  about,
+  onAgreed,
+  onClose,
+}: {
+  about: Elsewhere;
+  onAgreed: () => void;
+  onClose: () => void;
+}) {
   const [agree] = useAgreeMutation();
   const contacts = useContactsQuery(about.siteId);
   const [id] = useState(() => uuid());
@@ -95,6 +121,7 @@ function Agreed({ about, onClose }: { about: Elsewhere; onClose: () => void }) {
   const save = form.submit(async (body) => {
     await agree(body).unwrap();
     say(`${body.who} agreed: ${about.site}`);
+    onAgreed();
     onClose();
   });
   return (
