@@ -1,33 +1,28 @@
 import { z } from 'zod';
-import { AROUND, CALLS, EFFECTS } from '#core/circuitry/ladder';
-import { ALONE, CHECKS, FLAMES } from '#core/diagnosis';
+import { HEATS, SUPPLY_VOLTS, USUAL } from '#core/circuitry/ladder';
+import { observedShape } from '#core/record/kinds';
 
-/** A terminal of the ladder, as it is marked. */
-const terminal = z.string().min(1).max(40);
-const between = z.tuple([terminal, terminal]);
-const call = z.enum(CALLS);
-const volts = z.number().min(0, 'volts are shown without a sign').max(1000, 'more than any supply here');
-/** Null reads open. */
-const ohms = z.number().min(0).nullable();
-
-const observed = z.discriminatedUnion('kind', [
-  z.strictObject({ kind: z.literal('ran'), call, what: z.enum(EFFECTS), how: z.enum(['yes', 'no', 'hums']) }),
-  z.strictObject({ kind: z.literal('locked out'), call, yes: z.boolean() }),
-  z.strictObject({ kind: z.literal('flame'), how: z.enum(FLAMES) }),
-  z.strictObject({ kind: z.literal('volts'), call, between, reads: volts, watched: z.boolean().optional() }),
-  z.strictObject({ kind: z.literal('ohms'), between, reads: ohms }),
-  z.strictObject({ kind: z.literal('alone'), rung: terminal, to: z.enum(ALONE), reads: ohms }),
-  z.strictObject({ kind: z.literal('after'), call, what: z.enum(EFFECTS), yes: z.boolean() }),
-  z.strictObject({ kind: z.literal('look'), at: z.enum(AROUND), yes: z.boolean() }),
-  z.strictObject({ kind: z.literal('done'), check: z.enum(CHECKS) }),
-]);
+/** What of a machine decides its ladder; what a file leaves out is as usual. */
+const machine = z
+  .strictObject({
+    volts: z.literal(SUPPLY_VOLTS, `is one of ${SUPPLY_VOLTS.join(', ')}`).default(USUAL.volts),
+    phase: z.literal([1, 3], 'is 1 or 3').default(USUAL.phase),
+    heat: z.enum(HEATS).default(USUAL.heat),
+    stages: z.literal([0, 1, 2, 3, 4], 'none to four').default(USUAL.stages),
+    strips: z.literal([1, 2, 3], 'one to three').default(USUAL.strips),
+    drive: z.enum(['belt', 'direct']).default(USUAL.drive),
+    proof: z.boolean().default(USUAL.proof),
+    monitor: z.boolean().default(USUAL.monitor),
+    float: z.boolean().default(USUAL.float),
+  })
+  .refine(({ heat, volts }) => (heat === 'unit heater') === (volts === 115), {
+    error: 'a unit heater stands on 115 V, and nothing else does',
+    path: ['volts'],
+  });
 
 /** A case to be diagnosed from a file; docs/formats.md describes it. */
 export const diagnosisCase = z.strictObject({
-  machine: z.strictObject({
-    kind: z.enum(['package gas/electric'], 'there is a ladder of package gas/electric units only, so far'),
-    volts: z.literal([208, 480]),
-  }),
-  evidence: z.array(observed).max(200, 'at most 200 pieces of evidence'),
+  machine,
+  evidence: z.array(observedShape).max(200, 'at most 200 pieces of evidence'),
 });
 export type DiagnosisCase = z.infer<typeof diagnosisCase>;

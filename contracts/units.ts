@@ -4,6 +4,7 @@ import {
   CHARGING_METHODS,
   DRIVES,
   FUELS,
+  IGNITIONS,
   METERING,
   OUTDOOR_AIR,
   SMOKE_DETECTORS,
@@ -110,6 +111,15 @@ export const machineDetails = z.object({
   outdoorAir: z.enum(OUTDOOR_AIR).optional(),
   smokeDetectors: z.enum(SMOKE_DETECTORS).optional(),
   economizerHighLimitF: measured(100),
+  controls: z
+    .object({
+      ignition: z.enum(IGNITIONS).optional(),
+      blowerProof: z.boolean().optional(),
+      phaseMonitor: z.boolean().optional(),
+      floatSwitch: z.boolean().optional(),
+      strips: z.int('is a whole number').min(1, 'at least one').max(3, 'at most three').optional(),
+    })
+    .optional(),
   charging: z.object({ method: z.enum(CHARGING_METHODS).optional(), targetF: measured(60) }).optional(),
 }) satisfies z.ZodType<MachineDetails>;
 

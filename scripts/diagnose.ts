@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { diagnosisCase } from '#contracts/diagnosis';
 import { diagnose } from '#core/diagnosis';
-import { rooftop } from '#core/circuitry/ladder';
+import { ladderOf } from '#core/circuitry/ladder';
 
 /* Prints the diagnosis of a case from a file. Started by diagnose.mjs. */
 
@@ -26,7 +26,7 @@ if (!read.success) {
 }
 const { machine, evidence } = read.data;
 try {
-  const { causes, other, next, notYet } = diagnose(rooftop(machine.volts), evidence);
+  const { causes, other, next, notYet } = diagnose(ladderOf(machine), evidence);
   const share = (of: number) => `${String(Math.round(of * 100)).padStart(3)} %`;
   console.log('What it most likely is:');
   for (const cause of causes.slice(0, SHOWN)) console.log(`  ${share(cause.share)}  ${cause.words}`);

@@ -1,118 +1,149 @@
-import { CALLS, GROUND, type Ladder } from '#core/circuitry/ladder';
+import type { Call, Ladder } from '#core/circuitry/ladder';
+import type { PartId } from '#core/machine';
 import { dictionaryOf, nextTests, ranking, type Dictionary } from './dictionary.ts';
-import type { Observed } from './evidence.ts';
+import { curedBy, latestEpoch, type Epoch } from './epochs.ts';
+import { questionOf, type Observed } from './evidence.ts';
 import { notYet, type NotYet } from './gates.ts';
-import { isLine } from './tests.ts';
-import { observedWords, suspectWords } from './wordings.ts';
+import { oddOf } from './odd.ts';
+import { predicted } from './predicted.ts';
+import { likelihood } from './likelihood.ts';
+import type { Suspect } from './suspects.ts';
+import { observedWords, questionWords, suspectWords } from './wordings.ts';
+
+/** One piece of evidence beside what a cause would show. */
+export interface Reason {
+  readonly question: string;
+  readonly seen: string;
+  readonly expected: string;
+  /** It speaks for the cause, against it, or neither way. */
+  readonly speaks: 'for' | 'against' | 'neither';
+}
+
+/** One way in which it may be wrong, with its reasons. */
+export interface Cause {
+  readonly key: string;
+  readonly words: string;
+  readonly share: number;
+  /** The part that would be renewed, cleaned or set to cure it; none where it is no part. */
+  readonly part: PartId | null;
+  /** How the part has failed, in the words of a finding. */
+  readonly failure: string;
+  readonly reasons: readonly Reason[];
+}
+
+export interface Advice {
+  readonly words: string;
+  readonly asks: Observed;
+  /** What a sound machine shows. */
+  readonly sound: Observed;
+  readonly minutes: number;
+  readonly live: 'no' | 'control' | 'line';
+  /** What it shows where the first cause is the true one. */
+  readonly expects: string;
+}
 
 export interface Diagnosed {
-  readonly causes: readonly { readonly key: string; readonly words: string; readonly share: number }[];
+  readonly causes: readonly Cause[];
   /** How likely it is something that is not in the table. */
   readonly other: number;
-  readonly next: readonly {
-    readonly words: string;
-    readonly minutes: number;
-    readonly live: 'no' | 'control' | 'line';
-    /** What it shows where the first cause is the true one. */
-    readonly expects: string;
-  }[];
+  readonly next: readonly Advice[];
   readonly notYet: readonly NotYet[];
+  /** Evidence of before the machine was last altered: it speaks of the machine before. */
+  readonly before: readonly Observed[];
 }
 
 const kept = new WeakMap<Ladder, Dictionary>();
+/** The dictionary of a ladder, made when it is first asked for. */
+function known(ladder: Ladder): Dictionary {
+  const dictionary = kept.get(ladder) ?? dictionaryOf(ladder);
+  kept.set(ladder, dictionary);
+  return dictionary;
+}
+
+/** Causes beyond these are worth no reasons. */
+const EXPLAINED = 8;
+/** Tests beyond these are not worth the walk. */
+const ADVISED = 12;
+/** What a likelihood has to be above or below to speak. */
+const [SPEAKS_FOR, SPEAKS_AGAINST] = [0.6, 0.2] as const;
 
 /**
- * Ranks what may be wrong in a machine by what was seen, says what to test next and what not to conclude yet.
+ * Ranks what may be wrong in a machine by what was seen, oldest first; says what to test next and what not to
+ * conclude yet.
  *
+ * @param on the call that is on while it is looked for
  * @throws RangeError where evidence names a terminal or load the machine does not have, or cannot be
  */
-export function diagnose(ladder: Ladder, seen: readonly Observed[]): Diagnosed {
-  seen.forEach((one) => refuseOdd(ladder, one));
-  const dictionary = kept.get(ladder) ?? dictionaryOf(ladder, CALLS);
-  kept.set(ladder, dictionary);
-  const { ranked, other } = ranking(dictionary, seen);
-  const asked = new Set(
-    dictionary.tests
-      .filter((test) => seen.some((one) => isOf(test.outcome(dictionary.suspects[0]!), one)))
-      .map((t) => t.key),
-  );
+export function diagnose(ladder: Ladder, all: readonly Observed[], on?: Call): Diagnosed {
+  for (const one of all) {
+    const odd = oddOf(ladder, one);
+    if (odd !== undefined) throw new RangeError(odd);
+  }
+  const dictionary = known(ladder);
+  const epoch = latestEpoch(all);
+  const { ranked, other } = ranking(dictionary, epoch, on);
+  const asked = new Set(epoch.seen.map(questionOf));
   return {
-    causes: ranked.map(({ suspect, share }) => ({
-      ...{ key: suspect.key, share },
-      words: suspectWords(ladder, suspect),
+    causes: ranked.map(({ suspect, share }, i) => ({
+      ...{ key: suspect.key, words: suspectWords(suspect), share, part: curedBy(suspect) ?? null },
+      failure: failureOf(suspect),
+      reasons: i < EXPLAINED ? reasonsOf(dictionary, suspect, epoch) : [],
     })),
     other,
-    next: nextTests(dictionary, seen, asked).map(({ test, expects }) => ({
-      words: test.key,
-      minutes: test.minutes,
-      live: test.live,
-      expects: observedWords(expects),
-    })),
-    notYet: notYet(ladder, ranked, seen),
+    next: nextTests(dictionary, ranked, asked, on)
+      .slice(0, ADVISED)
+      .map(({ test, expects }) => ({
+        ...{ words: questionWords(ladder, test.asks), asks: test.asks },
+        sound: predicted(dictionary.sound, test.asks),
+        ...{ minutes: test.minutes, live: test.live, expects: observedWords(expects) },
+      })),
+    notYet: notYet(ranked, epoch.seen),
+    before: epoch.before,
   };
 }
 
-/** Whether two observations answer the same question. */
-function isOf(a: Observed, b: Observed): boolean {
-  const question = (one: Observed): string => {
-    switch (one.kind) {
-      case 'ran':
-        return `ran ${one.call} ${one.what}`;
-      case 'volts':
-        return `volts ${one.call} ${[...one.between].sort().join()} ${one.watched === true}`;
-      case 'ohms':
-        return `ohms ${[...one.between].sort().join()}`;
-      case 'look':
-        return `look ${one.at}`;
-      case 'alone':
-        return `alone ${one.rung} ${one.to}`;
-      case 'after':
-        return `after ${one.call} ${one.what}`;
-      case 'done':
-        return `done ${one.check}`;
-      default:
-        return one.kind;
-    }
-  };
-  return question(a) === question(b);
+/** What was seen beside what a cause would show; what says nothing about it stands last. */
+function reasonsOf({ ladder }: Dictionary, suspect: Suspect, { seen }: Epoch): Reason[] {
+  const order = { against: 0, for: 1, neither: 2 } as const;
+  return seen
+    .filter(({ kind }) => kind !== 'done')
+    .map((one): Reason => {
+      const likely = likelihood(suspect, one);
+      return {
+        question: questionWords(ladder, one),
+        seen: observedWords(one),
+        expected: observedWords(predicted(suspect, one)),
+        speaks: likely >= SPEAKS_FOR ? 'for' : likely <= SPEAKS_AGAINST ? 'against' : 'neither',
+      };
+    })
+    .sort((a, b) => order[a.speaks] - order[b.speaks]);
 }
 
-/** Half again what its supply could give: no meter shows that between two terminals of it. */
-const MOST_OF_SUPPLY = 1.5;
-/** Volts that no 24 V transformer gives, whatever tap it is on. */
-const MOST_OF_CONTROL = 40;
-
-function refuseOdd(ladder: Ladder, seen: Observed): void {
-  const terminals = new Set([
-    ...[GROUND, ladder.common, ...ladder.supply.legs],
-    ...ladder.rungs.flatMap((rung) =>
-      'a' in rung
-        ? [rung.a, rung.b]
-        : rung.kind === 'motor'
-          ? rung.legs
-          : rung.kind === 'transformer'
-            ? [...rung.primary, ...rung.secondary]
-            : [],
-    ),
-  ]);
-  if (seen.kind === 'volts' || seen.kind === 'ohms')
-    for (const node of seen.between)
-      if (!terminals.has(node)) throw new RangeError(`this machine has no terminal ${node}`);
-  if (seen.kind === 'alone' && !ladder.rungs.some(({ id, kind }) => id === seen.rung && kind === 'motor'))
-    throw new RangeError(`this machine has no motor called ${seen.rung}`);
-  if (seen.kind !== 'volts') return;
-  const [a, b] = seen.between;
-  const most = !isLine(a) && !isLine(b) ? MOST_OF_CONTROL : ladder.supply.volts * MOST_OF_SUPPLY;
-  if (seen.reads > most)
-    throw new RangeError(
-      `${seen.reads} V between ${a} and ${b} cannot be on this machine: is it another pair, or is control wired to line?`,
-    );
-  if (
-    seen.call === 'disconnect open' &&
-    !seen.between.every((node) => ladder.supply.legs.includes(node) || node === GROUND) &&
-    seen.reads > 5
-  )
-    throw new RangeError(
-      `${seen.reads} V between ${a} and ${b} with the disconnect open: it is live from elsewhere. Stop, and find out`,
-    );
+/** How a part has failed, as a finding calls it. */
+function failureOf({ fault }: Suspect): string {
+  if ('leg' in fault) return 'open';
+  if ('around' in fault) return AROUND_FAILURES[fault.around.replace(/ \d$/, '')] ?? 'other';
+  return RUNG_FAILURES[fault.how];
 }
+const RUNG_FAILURES = {
+  open: 'open',
+  welded: 'stuck',
+  shorted: 'shorted',
+  grounded: 'grounded',
+  stuck: 'seized',
+  'no output': 'open',
+  blind: 'other',
+  weak: 'weak',
+} as const;
+const AROUND_FAILURES: Readonly<Record<string, string>> = {
+  'flue blocked': 'plugged',
+  'belt broken': 'broken',
+  'low air': 'dirty',
+  'sensor fouled': 'dirty',
+  'crossover plugged': 'plugged',
+  'exchanger plugged': 'plugged',
+  'charge low': 'leak',
+  'condenser dirty': 'dirty',
+  'compressor worn': 'weak',
+  'drain plugged': 'plugged',
+};

@@ -1,13 +1,18 @@
+import type { PartId } from '#core/machine';
 import {
-  signature,
+  callsOf,
   singleFaults,
   type Call,
+  type Condition,
   type Fault,
   type Ladder,
   type Signature,
 } from '#core/circuitry/ladder';
+import { afterChange, type Epoch } from './epochs.ts';
 import type { Observed } from './evidence.ts';
-import { likelihood, rank, type Ranked, type Suspect } from './suspects.ts';
+import { predicted } from './predicted.ts';
+import { likelihood, rank, type Ranked } from './likelihood.ts';
+import { onceOnly, soundOf, type Suspect } from './suspects.ts';
 import { outcomeKey, RISK, testsOf, type Test } from './tests.ts';
 
 /**
@@ -28,31 +33,37 @@ export interface Dictionary {
   readonly showsOn: ReadonlyMap<Suspect, ReadonlySet<Call>>;
 }
 
-/** @param calls what the machine can be asked for; a unit without heat has no call for it */
-export function dictionaryOf(ladder: Ladder, calls: readonly Call[]): Dictionary {
-  const all = singleFaults(ladder).map((met): Suspect => ({ ...met, on: onceOnly(ladder, [met.fault]) }));
-  // A leg that is none: nothing is wrong by it.
-  const sound: Suspect = { key: 'sound', fault: { leg: '' }, weight: 0, on: onceOnly(ladder, []) };
+export function dictionaryOf(ladder: Ladder): Dictionary {
+  const calls = callsOf(ladder);
+  const partOf = (fault: Fault): PartId | undefined =>
+    'rung' in fault ? ladder.rungs.find(({ id }) => id === fault.rung)?.part : undefined;
+  const all = singleFaults(ladder).map((met): Suspect => ({
+    ...met,
+    ladder,
+    part: partOf(met.fault),
+    on: onceOnly(ladder, [met.fault]),
+  }));
+  const sound = soundOf(ladder);
   const showsOn = new Map(
     all.map((suspect) => [
       suspect,
       new Set(
         calls.filter((call) => {
           const [is, was] = [suspect.on(call), sound.on(call)];
-          return !same(is.ever, was.ever) || !same(is.after, was.after);
+          return !same(is.ever, was.ever) || !same(is.after, was.after) || !same(parted(is), parted(was));
         }),
       ),
     ]),
   );
   const suspects = all.filter((suspect) => (showsOn.get(suspect)?.size ?? 0) > 0);
-  const tests = testsOf(ladder, calls);
+  const tests = testsOf(ladder);
   return {
     ...{ ladder, suspects, tests, sound, showsOn },
     latent: all.filter((suspect) => !suspects.includes(suspect)),
     outcomes: tests.map((test) => {
       const numbers = new Map<string, number>();
       return Int32Array.from(suspects, (suspect) => {
-        const key = outcomeKey(test.outcome(suspect));
+        const key = outcomeKey(predicted(suspect, test.asks));
         const number = numbers.get(key) ?? numbers.size;
         numbers.set(key, number);
         return number;
@@ -61,15 +72,9 @@ export function dictionaryOf(ladder: Ladder, calls: readonly Call[]): Dictionary
   };
 }
 
-/** What a machine does on each call, worked out when it is first asked for. */
-function onceOnly(ladder: Ladder, faults: readonly Fault[]): Suspect['on'] {
-  const kept = new Map<Call, Signature>();
-  return (call) => {
-    const known = kept.get(call) ?? signature(ladder, faults, call);
-    kept.set(call, known);
-    return known;
-  };
-}
+/** Which pressures part, of everything that is felt. */
+const parted = ({ felt }: Signature): ReadonlySet<Condition> =>
+  new Set([...felt].filter((condition) => condition.startsWith('pressures part')));
 
 /** What shows on no call that is complained of is rarely why [from memory]. */
 const ELSEWHERE = 0.02;
@@ -79,23 +84,33 @@ const NOT_SOUND = 0.1;
 /**
  * What it most likely is. Where something was seen on a call that the sound machine does not do, that call is what
  * is complained of, and what shows on other calls alone is rarely why.
+ *
+ * @param on the call that is on while it is looked for
  */
 export function ranking(
   { suspects, sound, showsOn }: Dictionary,
-  seen: readonly Observed[],
+  { seen, changed }: Pick<Epoch, 'seen' | 'changed'>,
+  on?: Call,
 ): ReturnType<typeof rank> {
   const troubled = new Set(
     seen.flatMap((one) => {
-      const call = one.kind === 'flame' ? 'heat' : 'call' in one ? one.call : undefined;
+      const call = callOf(one);
       return call !== undefined && likelihood(sound, one) < NOT_SOUND ? [call] : [];
     }),
   );
+  // Where nothing is amiss yet, what is looked for is on the call that is on.
+  if (troubled.size === 0 && on !== undefined) troubled.add(on);
   const apt = (suspect: Suspect): number =>
-    troubled.size === 0 || [...(showsOn.get(suspect) ?? [])].some((call) => troubled.has(call))
+    afterChange(changed, suspect) *
+    (troubled.size === 0 || [...(showsOn.get(suspect) ?? [])].some((call) => troubled.has(call))
       ? 1
-      : ELSEWHERE;
+      : ELSEWHERE);
   return rank(suspects, seen, apt);
 }
+
+/** The call on which something is seen, where it is seen on one. */
+const callOf = (one: Observed): Call | undefined =>
+  one.kind === 'flame' ? 'heat' : one.kind === 'pressures' ? 'cool' : 'call' in one ? one.call : undefined;
 
 const same = <T>(a: ReadonlySet<T>, b: ReadonlySet<T>): boolean =>
   a.size === b.size && [...a].every((one) => b.has(one));
@@ -108,6 +123,9 @@ export interface Advised {
   readonly worth: number;
 }
 
+/** To the thermostat and back, and until the other call has come to what it comes to, minutes [from memory]. */
+const OTHER_CALL_MIN = 4;
+
 /** Those that make up nearly all of what is likely: the rest cannot be told apart by one test. */
 const LOOKED_AT = 0.985;
 
@@ -116,14 +134,17 @@ const bits = (share: number): number => (share > 0 ? -share * Math.log2(share) :
 /**
  * What to test next: what narrows most for each minute and risk of it, the best first.
  *
+ * @param ranked what it may be, by {@link ranking}
  * @param asked keys of tests that were made already
+ * @param on the call that is on: another one takes its time
  */
 export function nextTests(
   dictionary: Dictionary,
-  seen: readonly Observed[],
+  ranked: readonly Ranked[],
   asked: ReadonlySet<string>,
+  on?: Call,
 ): Advised[] {
-  const likely = upTo(ranking(dictionary, seen).ranked, LOOKED_AT);
+  const likely = upTo(ranked, LOOKED_AT);
   const [first] = likely;
   if (!first || likely.length < 2) return [];
   const at = likely.map(({ suspect }) => dictionary.suspects.indexOf(suspect));
@@ -139,8 +160,10 @@ export function nextTests(
       });
       // What is known of which group it is in is what the test tells.
       const told = [...sums.values()].reduce((sum, share) => sum + bits(share), 0);
-      const worth = Math.min(before, told) / (test.minutes + RISK[test.live]);
-      return worth > 1e-6 ? [{ test, expects: test.outcome(first.suspect), worth }] : [];
+      const own = callOf(test.asks);
+      const walk = on === undefined || own === undefined || own === on ? 0 : OTHER_CALL_MIN;
+      const worth = Math.min(before, told) / (test.minutes + RISK[test.live] + walk);
+      return worth > 1e-6 ? [{ test, expects: predicted(first.suspect, test.asks), worth }] : [];
     })
     .sort((a, b) => b.worth - a.worth);
 }

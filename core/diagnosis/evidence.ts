@@ -1,4 +1,5 @@
-import type { AroundFault, Call, Effect } from '#core/circuitry/ladder';
+import type { AroundFault, Call, Effect, Stage } from '#core/circuitry/ladder';
+import type { PartId } from '#core/machine';
 
 /** What somebody saw, heard or measured at a machine with one thing asked of it. */
 export type Observed =
@@ -7,6 +8,8 @@ export type Observed =
   /** It still runs, or no longer, once the call has come to what it comes to. */
   | { readonly kind: 'after'; readonly call: Call; readonly what: Effect; readonly yes: boolean }
   | { readonly kind: 'locked out'; readonly call: Call; readonly yes: boolean }
+  /** What comes out of the registers once it has come to what it comes to. */
+  | { readonly kind: 'blows'; readonly call: Call; readonly how: (typeof BLOWS)[number] }
   | { readonly kind: 'flame'; readonly how: (typeof FLAMES)[number] }
   /** Volts between two terminals with the call on: what is there, or the most there was while it was watched. */
   | {
@@ -25,13 +28,31 @@ export type Observed =
       readonly to: (typeof ALONE)[number];
       readonly reads: number | null;
     }
+  /** A contactor or relay is in, by eye or by its buzz. */
+  | { readonly kind: 'pulled'; readonly call: Call; readonly rung: string; readonly yes: boolean }
+  /** Microfarads of a capacitor with its leads off. */
+  | { readonly kind: 'microfarads'; readonly rung: string; readonly reads: number }
+  /** Amps of one motor or heating element with the call on. */
+  | { readonly kind: 'amps'; readonly call: Call; readonly rung: string; readonly reads: number }
+  /** Suction falls and head rises once a compressor runs, or they stay together. */
+  | { readonly kind: 'pressures'; readonly stage: Stage; readonly part: boolean }
+  /** A code of a board, as its chart has it: the parts it points at. Evidence, and no verdict. */
+  | { readonly kind: 'code'; readonly code: string; readonly points: readonly PartId[] }
+  /** The machine was altered: what was seen before speaks of the machine before. */
+  | { readonly kind: 'changed'; readonly part: PartId; readonly how: (typeof CHANGES)[number] }
   /** Looked at: it is so, or it is not. */
   | { readonly kind: 'look'; readonly at: AroundFault; readonly yes: boolean }
-  /** Done before a verdict: it narrows nothing, and opens a gate. */
-  | { readonly kind: 'done'; readonly check: Check };
+  /** Done before a verdict, or waived with a reason: it narrows nothing, and opens a gate. */
+  | { readonly kind: 'done'; readonly check: Check; readonly waived?: string };
 
 /** Where the ohms of a motor by itself are measured to. */
 export const ALONE = ['the frame', 'its own leads'] as const;
+
+/** What is done to a part that makes the machine another one. */
+export const CHANGES = ['swapped', 'cleaned', 'adjusted', 'reset', 'charged', 'thawed'] as const;
+
+/** What the air of the registers is. */
+export const BLOWS = ['warm', 'cool', 'as the room', 'no air'] as const;
 
 /** What a flame does on a call for heat. */
 export const FLAMES = ['none', 'goes out', 'stays'] as const;
@@ -47,6 +68,10 @@ export const CHECKS = [
   'gauge beside the switch',
   'volts at the motor',
   'capacitor measured',
+  'belt, filter and coil looked at',
+  'ohms to ground behind the fuse',
+  'two legs swapped and tried',
+  'charge and air judged by readings',
 ] as const;
 export type Check = (typeof CHECKS)[number];
 
@@ -73,3 +98,40 @@ export function ohmsAgree(predicted: number, reads: number | null): number {
 }
 
 export const isSo = (predicted: boolean, seen: boolean): number => (predicted === seen ? 1 - SLIPS : SLIPS);
+
+/** Which question an observation answers: two of one question are two answers to it. */
+export function questionOf(one: Observed): string {
+  switch (one.kind) {
+    case 'ran':
+    case 'after':
+      return `${one.kind} ${one.call} ${one.what}`;
+    case 'blows':
+      return `blows ${one.call}`;
+    case 'volts':
+      return `volts ${one.call} ${[...one.between].sort().join()} ${one.watched === true}`;
+    case 'ohms':
+      return `ohms ${[...one.between].sort().join()}`;
+    case 'look':
+      return `look ${one.at}`;
+    case 'alone':
+      return `alone ${one.rung} ${one.to}`;
+    case 'microfarads':
+      return `microfarads ${one.rung}`;
+    case 'pulled':
+      return `pulled ${one.call} ${one.rung}`;
+    case 'amps':
+      return `amps ${one.call} ${one.rung}`;
+    case 'pressures':
+      return `pressures ${one.stage}`;
+    case 'done':
+      return `done ${one.check}`;
+    case 'code':
+      return `code ${one.code}`;
+    case 'changed':
+      return `changed ${one.part} ${one.how}`;
+    case 'locked out':
+      return `locked out ${one.call}`;
+    case 'flame':
+      return one.kind;
+  }
+}

@@ -1,8 +1,13 @@
 /** From what was seen to what it most likely is, and what to test next. */
-export { diagnose, type Diagnosed } from './diagnose.ts';
-export { ALONE, CHECKS, FLAMES, type Check, type Observed } from './evidence.ts';
-export { notYet, type NotYet } from './gates.ts';
-export { observedWords, suspectWords } from './wordings.ts';
-export { type Ranked, type Suspect } from './suspects.ts';
-export { type Test } from './tests.ts';
-export { dictionaryOf, nextTests, ranking, type Advised, type Dictionary } from './dictionary.ts';
+export { answersTo, type Answers } from './answers.ts';
+export { diagnose, type Advice, type Cause, type Diagnosed, type Reason } from './diagnose.ts';
+export { ALONE, BLOWS, CHANGES, CHECKS, FLAMES, questionOf, type Check, type Observed } from './evidence.ts';
+export type { NotYet } from './gates.ts';
+export { oddOf } from './odd.ts';
+export { observedWords, questionWords, callWords } from './wordings.ts';
+export { dictionaryOf, nextTests, ranking, type Dictionary } from './dictionary.ts';
+export { predicted } from './predicted.ts';
+export { plateOf } from './plate.ts';
+export { partsOf, walkRound, type AtPart } from './walk.ts';
+export { latestEpoch } from './epochs.ts';
+export { stepsSeen, type StepSeen } from './sequence.ts';

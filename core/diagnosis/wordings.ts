@@ -1,5 +1,4 @@
-import type { AroundFault, Rung, RungFault } from '#core/circuitry/ladder';
-import type { Ladder } from '#core/circuitry/ladder';
+import type { AroundFault, Call, Effect, Ladder, Rung, RungFault } from '#core/circuitry/ladder';
 import type { Observed } from './evidence.ts';
 import type { Suspect } from './suspects.ts';
 
@@ -12,13 +11,15 @@ const HOW: { readonly [K in Rung['kind']]?: { readonly [H in RungFault]?: string
   switch: { open: 'open though it should be closed', welded: 'stuck closed' },
   coil: { open: 'coil open', shorted: 'coil shorted', stuck: 'coil is fed and nothing pulls in' },
   contact: { open: 'does not make when it is pulled in', welded: 'welded shut' },
-  timer: { 'no output': 'fed, its time over, nothing out' },
+  timer: { 'no output': 'fed, its time over, nothing out', welded: 'lets everything through at once' },
   motor: { open: 'winding open', stuck: 'fed and does not turn', grounded: 'winding on the frame' },
+  heater: { open: 'open', grounded: 'on the frame' },
+  capacitor: { weak: 'weak' },
   transformer: { open: 'fed, nothing out' },
   board: { 'no output': 'gives no spark', blind: 'does not see the flame that is there' },
 };
 
-const AROUND: Readonly<Record<AroundFault, string>> = {
+const AROUND: Readonly<Record<string, string>> = {
   'no gas': 'no gas at the valve',
   'flue blocked': 'flue or vent blocked: no draft for the switch',
   'belt broken': 'blower belt broken or off',
@@ -28,38 +29,182 @@ const AROUND: Readonly<Record<AroundFault, string>> = {
   'exchanger plugged': 'flame rolls out: exchanger or burners plugged',
   'charge low': 'refrigerant charge low',
   'condenser dirty': 'condenser dirty or its air in the way',
+  'compressor worn': 'compressor runs and pumps little: valves or scroll',
+  'drain plugged': 'drain plugged: the pan is full',
+  'legs swapped': 'two legs of the supply swapped: three-phase motors run backwards',
 };
 
+/** What a fault around the machine is called; of a later stage with its number. */
+function aroundWords(around: AroundFault): string {
+  const [, name = around, stage] = /^(.*?)(?: (\d))?$/.exec(around) ?? [];
+  return `${AROUND[name] ?? name}${stage === undefined ? '' : `, stage ${stage}`}`;
+}
+
 /** @example "contactor: coil open" */
-export function suspectWords(ladder: Ladder, { fault }: Pick<Suspect, 'fault'>): string {
-  if ('around' in fault) return AROUND[fault.around];
+export function suspectWords({ fault, ladder }: Pick<Suspect, 'fault' | 'ladder'>): string {
+  if ('around' in fault) return aroundWords(fault.around);
   if ('leg' in fault) return `leg ${fault.leg} of the supply is lost`;
   const rung = ladder.rungs.find(({ id }) => id === fault.rung);
   return `${fault.rung}: ${(rung && HOW[rung.kind]?.[fault.how]) ?? fault.how}`;
 }
 
+const CALL_WORDS: Readonly<Record<Call, string>> = {
+  heat: 'on a call for heat',
+  cool: 'on a call for cooling',
+  fan: 'on a call for the fan',
+  nothing: 'with no call',
+  'disconnect open': 'with the disconnect open',
+};
+export const callWords = (call: Call): string => CALL_WORDS[call];
+
+/** Verbs of what is seen, heard or felt: a spark ticks, an element gets hot. */
+const DOES: Readonly<Record<string, readonly [ask: string, yes: string, no: string]>> = {
+  spark: ['does it spark', 'it sparks', 'it does not spark'],
+  igniter: ['does the igniter glow', 'the igniter glows', 'the igniter stays dark'],
+  'reversing valve': [
+    'does the reversing valve shift',
+    'the reversing valve shifts',
+    'the reversing valve does not shift',
+  ],
+  'gas valve': ['does the gas valve open', 'the gas valve opens', 'the gas valve stays shut'],
+};
+const does = (what: Effect): readonly [string, string, string] =>
+  DOES[what] ??
+  (what.startsWith('heater')
+    ? [`does ${what} get hot`, `${what} gets hot`, `${what} stays cold`]
+    : [`does the ${what} run`, `the ${what} runs`, `the ${what} does not run`]);
+
+/** Terminals that are marked so on the machine or its diagram. */
+const MARKED = /^(R|C|W|G|O|Y\d?|L\d|N|MV|(\d)?T\d)$/;
+
+/** A terminal as somebody would point at it. */
+export function terminalWords({ rungs, common }: Ladder, node: string): string {
+  if (node === 'ground') return 'the frame';
+  if (node === common || MARKED.test(node)) return node;
+  if (node.startsWith('stat ')) return `${node.slice(5)} at the thermostat`;
+  if (node === 'R0') return 'R before the control fuse';
+  const before = rungs.find((rung) => 'b' in rung && rung.b === node);
+  return before ? `behind the ${before.id}` : node;
+}
+
+/** Where the leads go: across something that opens, or from one terminal to another. */
+function leads(ladder: Ladder, a: string, b: string): string {
+  const across = ladder.rungs.find(
+    (rung) => 'a' in rung && ((rung.a === a && rung.b === b) || (rung.a === b && rung.b === a)),
+  );
+  if (across && across.kind !== 'wire') return `across the ${across.id}`;
+  const words = [terminalWords(ladder, a), terminalWords(ladder, b)] as const;
+  return `from ${words[0]} to ${words[1]}`;
+}
+
+const LOOKS: Readonly<Record<string, string>> = {
+  'no gas': 'is there no gas at the valve, by a gauge',
+  'flue blocked': 'is the flue or vent blocked',
+  'belt broken': 'is the belt broken or off',
+  'low air': 'is air held back: filter, coil, belt, dampers',
+  'sensor fouled': 'is the flame sensor fouled',
+  'crossover plugged': 'does the flame stop before it reaches the sensor',
+  'exchanger plugged': 'does flame roll out, or is the exchanger plugged',
+  'charge low': 'is the charge low, by the readings',
+  'condenser dirty': 'is the condenser dirty or its air in the way',
+  'drain plugged': 'is the pan full',
+  'legs swapped': 'is the rotation wrong, by a rotation meter or with two legs swapped',
+};
+
+/** What is asked, as one asks a colleague on the roof who knows which call is on. */
+export function briefWords(ladder: Ladder, asks: Observed): string {
+  if (!('call' in asks) || asks.call === 'disconnect open') return questionWords(ladder, asks);
+  return questionWords(ladder, asks)
+    .replace(` ${callWords(asks.call)}`, '')
+    .replace(', the most seen', '');
+}
+
+/** What is asked, as one asks a colleague on the roof. */
+export function questionWords(ladder: Ladder, asks: Observed): string {
+  switch (asks.kind) {
+    case 'ran':
+      return asks.call === 'nothing'
+        ? `${does(asks.what)[0]} with no call?`
+        : `${does(asks.what)[0]} ${callWords(asks.call)}?`;
+    case 'after':
+      return `${does(asks.what)[0]} still, after some minutes ${callWords(asks.call)}?`;
+    case 'locked out':
+      return `does it lock out ${callWords(asks.call)}?`;
+    case 'blows':
+      return `what comes out of the registers ${callWords(asks.call)}, after some minutes?`;
+    case 'flame':
+      return 'does a flame come, and stay?';
+    case 'volts':
+      return `volts ${leads(ladder, ...asks.between)}${asks.watched ? ', the most seen' : ''} ${callWords(asks.call)}`;
+    case 'ohms':
+      return `ohms ${leads(ladder, ...asks.between)}, power off`;
+    case 'alone':
+      return `ohms of the ${asks.rung} to ${asks.to}, leads off`;
+    case 'pulled':
+      return `is the ${asks.rung} pulled in ${callWords(asks.call)}?`;
+    case 'microfarads':
+      return `microfarads of the ${asks.rung}, leads off`;
+    case 'amps':
+      return `amps of the ${asks.rung} ${callWords(asks.call)}`;
+    case 'pressures':
+      return `does suction fall and head rise${asks.stage > 1 ? ` on stage ${asks.stage}` : ''}?`;
+    case 'look': {
+      const [, name = '', stage] = /^(.*?)(?: (\d))?$/.exec(asks.at) ?? [];
+      return `look: ${LOOKS[name] ?? name}${stage === undefined ? '' : `, stage ${stage}`}?`;
+    }
+    case 'done':
+      return asks.check;
+    case 'code':
+      return `code ${asks.code}`;
+    case 'changed':
+      return `${asks.part} ${asks.how}`;
+  }
+}
+
 const ohmsText = (ohms: number | null): string =>
   ohms === null ? 'open' : ohms < 1 ? 'below 1 Ω' : `${Math.round(ohms).toLocaleString('en')} Ω`;
+const tenth = (value: number): string => String(Math.round(value * 10) / 10);
 
 /** What a test would show, or showed, in a few words. */
 export function observedWords(seen: Observed): string {
   switch (seen.kind) {
     case 'ran':
-      return seen.how === 'hums' ? 'hums and does not turn' : seen.how === 'yes' ? 'runs' : 'does not run';
+      return seen.how === 'hums'
+        ? `the ${seen.what} hums and does not turn`
+        : does(seen.what)[seen.how === 'yes' ? 1 : 2];
     case 'volts':
-      return `${seen.reads} V`;
+      return `${tenth(seen.reads)} V`;
     case 'ohms':
     case 'alone':
       return ohmsText(seen.reads);
+    case 'microfarads':
+      return `${tenth(seen.reads)} µF`;
+    case 'amps':
+      return `${tenth(seen.reads)} A`;
+    case 'pressures':
+      return seen.part ? 'the pressures part' : 'the pressures stay together';
     case 'after':
-      return seen.yes ? 'still runs' : 'no longer runs';
+      return seen.yes ? 'still so' : 'no longer';
     case 'locked out':
       return seen.yes ? 'locks out' : 'does not lock out';
     case 'look':
       return seen.yes ? 'it is so' : 'it is not';
+    case 'pulled':
+      return seen.yes ? 'it is in' : 'it is out';
     case 'done':
-      return 'done';
+      return seen.waived === undefined ? 'done' : `waived: ${seen.waived}`;
+    case 'blows':
+      return {
+        warm: 'warm air',
+        cool: 'cool air',
+        'as the room': 'air as warm as the room',
+        'no air': 'no air',
+      }[seen.how];
     case 'flame':
       return { none: 'no flame', 'goes out': 'a flame comes and goes out', stays: 'it stays' }[seen.how];
+    case 'code':
+      return seen.points.length > 0 ? `points at ${seen.points.join(', ')}` : 'no chart for it yet';
+    case 'changed':
+      return seen.how;
   }
 }

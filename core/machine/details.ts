@@ -15,6 +15,8 @@ export const OUTDOOR_AIR = [
 ] as const;
 /** Where a detector looks for smoke in the ducts of a machine. */
 export const SMOKE_DETECTORS = ['none', 'in the supply', 'in the return', 'in supply and return'] as const;
+/** How a gas heater lights. */
+export const IGNITIONS = ['direct spark', 'hot surface'] as const;
 export const METERING = ['expansion valve', 'orifice', 'capillary tube', 'electronic valve'] as const;
 /**
  * A fixed device has no superheat of its own: its target moves with the weather. What nobody knows is not
@@ -78,6 +80,19 @@ export interface MachineDetails {
   readonly outdoorAir?: (typeof OUTDOOR_AIR)[number] | undefined;
   readonly smokeDetectors?: (typeof SMOKE_DETECTORS)[number] | undefined;
   readonly economizerHighLimitF?: number | undefined;
+  /** What stands in the control circuit, by the diagram on the door. */
+  readonly controls?:
+    | {
+        readonly ignition?: (typeof IGNITIONS)[number] | undefined;
+        /** A switch proves the blower before a compressor or strip may start. */
+        readonly blowerProof?: boolean | undefined;
+        readonly phaseMonitor?: boolean | undefined;
+        /** A float in the drain pan stops it. */
+        readonly floatSwitch?: boolean | undefined;
+        /** Strips of electric heat. */
+        readonly strips?: number | undefined;
+      }
+    | undefined;
   readonly charging?:
     { readonly method?: ChargingMethod | undefined; readonly targetF?: number | undefined } | undefined;
 }

@@ -24,6 +24,7 @@ const Board = screen(() => import('../routes/Board.tsx'));
 const Plan = screen(() => import('../routes/Plan.tsx'));
 const Load = screen(() => import('../routes/Load.tsx'));
 const RouteScreen = screen(() => import('../routes/RouteScreen.tsx'));
+const FaultScreen = screen(() => import('../fault/FaultScreen.tsx'));
 const VisitSheet = screen(() => import('../visits/VisitSheet.tsx'));
 const Imports = screen(() => import('../imports/Imports.tsx'));
 const RoofScreen = screen(() => import('../roofs/RoofScreen.tsx'));
@@ -61,6 +62,7 @@ const router = createBrowserRouter([
       { path: '/routes/load', element: <Load /> },
       { path: '/routes/:id', element: <RouteScreen /> },
       { path: '/visits/:id', element: <VisitSheet /> },
+      { path: '/visits/:id/fault', element: <FaultScreen /> },
       { path: '/bench', element: <Bench /> },
       { path: '/bench/play', element: <Play /> },
       { path: '/bench/:card', element: <Bench /> },

@@ -3,6 +3,7 @@ import {
   DRIVES,
   DUAL_VOLTS,
   FUELS,
+  IGNITIONS,
   METERING,
   OUTDOOR_AIR,
   SMOKE_DETECTORS,
@@ -45,6 +46,8 @@ const words = (name: string, label: string, hint?: string): Line => ({
   label,
   ...(hint ? { hint } : {}),
 });
+
+const YES_NO = ['yes', 'no'] as const;
 
 const GROUPS: readonly { title: string; lines: readonly Line[] }[] = [
   {
@@ -96,6 +99,16 @@ const GROUPS: readonly { title: string; lines: readonly Line[] }[] = [
       line('outdoorAir', 'Outdoor air', { choices: OUTDOOR_AIR }),
       line('smokeDetectors', 'Duct smoke detectors', { choices: SMOKE_DETECTORS }),
       line('economizerHighLimitF', 'Economizer high limit, °F'),
+    ],
+  },
+  {
+    title: 'In the control circuit, by the diagram on the door',
+    lines: [
+      line('ignition', 'Lights by', { choices: IGNITIONS }),
+      line('blowerProof', 'Switch that proves the blower', { choices: YES_NO }),
+      line('phaseMonitor', 'Phase monitor', { choices: YES_NO }),
+      line('floatSwitch', 'Float in the drain pan', { choices: YES_NO }),
+      line('strips', 'Strips of electric heat'),
     ],
   },
   {

@@ -16,6 +16,10 @@ export interface CircuitTyped {
 
 const text = (value: unknown): string => (value === null || value === undefined ? '' : String(value));
 
+/** What the control circuit has or has not; what nobody has read off the diagram is neither. */
+const HAS = ['blowerProof', 'phaseMonitor', 'floatSwitch'] as const;
+const hasText = (has: boolean | undefined): string => (has === undefined ? '' : has ? 'yes' : 'no');
+
 /** Compressors as a line: stage, then rated-load over locked-rotor amps. */
 export const compressorText = (list: UnitPage['circuits'][number]['compressors']): string =>
   list
@@ -93,6 +97,9 @@ export function typedFrom(
     outdoorAir: text(d.outdoorAir),
     smokeDetectors: text(d.smokeDetectors),
     economizerHighLimitF: text(d.economizerHighLimitF),
+    ignition: text(d.controls?.ignition),
+    ...Object.fromEntries(HAS.map((name) => [name, hasText(d.controls?.[name])])),
+    strips: text(d.controls?.strips),
     method: text(charging?.method),
     targetF: text(charging?.targetF),
     circuits: JSON.stringify(
@@ -177,6 +184,11 @@ export function patchFrom(typed: MachineTyped): {
     outdoorAir: word('outdoorAir') as never,
     smokeDetectors: word('smokeDetectors') as never,
     economizerHighLimitF: inUnit('economizerHighLimitF', 'temperature', '°F'),
+    controls: group({
+      ignition: word('ignition') as never,
+      ...Object.fromEntries(HAS.map((name) => [name, word(name) && word(name) === 'yes'])),
+      strips: num('strips'),
+    }),
     charging: group({ method: word('method') as never, targetF: degrees('targetF') }),
   };
   const circuits = circuitsOf(typed).map((c) => {

@@ -7,7 +7,7 @@ import { plateFacts } from '#core/measuring/cards';
 import type { Answer } from '#core/measuring/answers';
 import { saidText, type UnitSystem } from '#core/base/quantities';
 import type { EntryKind, NewEntry, VisitPage } from '#contracts/visits';
-import { answerNumber, saysEntry } from '#core/record/kinds';
+import { answerNumber, formOf, saysEntry } from '#core/record/kinds';
 import { isHeld, phone, type OutboxItem } from '../outbox/db.ts';
 import { post, sendAgain, takeBack } from '../outbox/sender.ts';
 import { useWho } from '../state/session.ts';
@@ -105,7 +105,7 @@ export function Sheet({
                 ) : null}
                 {line.item ? null : (
                   <>
-                    {line.kind !== 'arrive' && line.kind !== 'measurement' ? (
+                    {formOf(line.kind) !== undefined ? (
                       <Button
                         look="quiet"
                         onClick={() =>

@@ -1,12 +1,10 @@
-import { useEffect, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { v7 as uuid } from 'uuid';
+import { plateOf } from '#core/diagnosis';
 import { FORM_KINDS, formOf, subjectOf } from '#core/record/kinds';
 import { holding, HOLDING_KINDS } from '#core/record/sheet';
 import type { EntryKind, VisitPage } from '#contracts/visits';
-import { useVisitQuery } from '../api/visits.ts';
-import { phone } from '../outbox/db.ts';
-import { useKeptSheet } from '../outbox/kept.ts';
 import { useOutbox } from '../outbox/hooks.ts';
 import { post } from '../outbox/sender.ts';
 import { now } from '../state/clock.ts';
@@ -23,6 +21,7 @@ import { actsOn, actWords, asValue, leftBehind, named, type Act } from './acts.t
 import { EntryPanel, type Amending } from './EntryPanel.tsx';
 import { ACT, type FormKind, type Values } from './forms.ts';
 import { linesOf } from './lines.ts';
+import { useSheet } from './useSheet.ts';
 import { closable, standingOn, staysOpen, type UnitOfSheet } from './standing.ts';
 import { Sheet } from './Sheet.tsx';
 import { useUnitSystem } from '../state/preferences.ts';
@@ -38,13 +37,7 @@ const STRIP = ['reading set', 'finding', 'work', 'leave'] as const;
  */
 export default function VisitSheet() {
   const { id = '' } = useParams();
-  const { data, error, refetch } = useVisitQuery(id);
-  useEffect(() => {
-    if (data) void phone.visits.put({ id: data.id, page: data, seenAt: Date.now() });
-  }, [data]);
-  // The copy on this phone is the newest of what the server said, whether asked for or in answer to an entry.
-  const kept = useKeptSheet(id);
-  const visit = newest(data, kept);
+  const { visit, error, refetch } = useSheet(id);
   if (!visit)
     return (
       <div className="p-4">
@@ -52,11 +45,6 @@ export default function VisitSheet() {
       </div>
     );
   return <SheetOf visit={visit} stale={error !== undefined} />;
-}
-
-function newest(a: VisitPage | undefined, b: VisitPage | undefined): VisitPage | undefined {
-  if (!a || !b) return a ?? b;
-  return b.entries.length > a.entries.length ? b : a;
 }
 
 function SheetOf({ visit, stale }: { visit: VisitPage; stale: boolean }) {
@@ -73,6 +61,8 @@ function SheetOf({ visit, stale }: { visit: VisitPage; stale: boolean }) {
   const [system] = useUnitSystem();
   const lines = linesOf(visit.entries, items);
   const chosen = visit.units.find((u) => u.id === (unitChoice ?? calledFirst));
+  /** Its circuit is drawn: its steps are asked there. */
+  const drawn = !point && chosen !== undefined && plateOf(chosen as never) !== undefined;
   const standing = useMemo(() => standingOn(visit, items, measuring), [visit, items, measuring]);
   const unit: UnitOfSheet | undefined = chosen && { ...chosen, conditions: standing.get(chosen.id) ?? [] };
   const called = useMemo(() => visit.calls.flatMap((call) => call.unitId ?? []), [visit.calls]);
@@ -327,7 +317,15 @@ function SheetOf({ visit, stale }: { visit: VisitPage; stale: boolean }) {
               <fieldset>
                 <legend className="mb-1 text-sm font-semibold">Seen and measured</legend>
                 <div className="choice-grid">
-                  {choices(SEEN)}
+                  {drawn && unit ? (
+                    <Link
+                      to={`/visits/${visit.id}/fault?unit=${unit.id}`}
+                      className={pressed({ roof: true })}
+                    >
+                      Find the fault
+                    </Link>
+                  ) : null}
+                  {choices(SEEN.filter((k) => k !== 'step' || !drawn))}
                   <Link
                     to={`/bench?visit=${visit.id}${unit ? `&unit=${unit.id}` : ''}`}
                     className={pressed({ roof: true })}

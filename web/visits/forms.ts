@@ -236,7 +236,7 @@ const plain = (required: readonly string[], optional: readonly string[] = []): E
 });
 
 /** Kinds that are written by a form of the sheet; arriving is a button, measurements come from the bench. */
-export type FormKind = Exclude<EntryKind, 'arrive' | 'measurement' | 'withdrawn'>;
+export type FormKind = Exclude<EntryKind, 'arrive' | 'measurement' | 'observation' | 'withdrawn'>;
 
 interface Put {
   readonly slot?: Slot;

@@ -1,8 +1,8 @@
 import type { BoardRelay, BoardTimes } from './types.ts';
 
 /*
- * A heating control with direct spark as a state machine: check, draft, purge, trial, run, and what it does when a
- * step does not come [common practice; the standard for such controls is ANSI Z21.20].
+ * A heating control as a state machine: check, draft, purge, the glow where it has an igniter, trial, run, and what it
+ * does when a step does not come [common practice; the standard for such controls is ANSI Z21.20].
  */
 
 export const PHASES = [
@@ -10,6 +10,7 @@ export const PHASES = [
   'check',
   'draft',
   'purge',
+  'warm',
   'trial',
   'run',
   'between',
@@ -79,7 +80,12 @@ function phaseAfter(state: BoardState, reads: BoardReads, times: BoardTimes): Bo
     case 'purge':
     case 'between':
       if (!reads.proof) return to(state, 'draft');
-      return since >= (phase === 'purge' ? times.purge : times.between) ? to(state, 'trial') : state;
+      return since >= (phase === 'purge' ? times.purge : times.between)
+        ? to(state, times.warm === undefined ? 'trial' : 'warm')
+        : state;
+    case 'warm':
+      if (!reads.proof) return to(state, 'draft');
+      return since >= (times.warm ?? 0) ? to(state, 'trial') : state;
     case 'trial':
       if (!reads.proof) return to(state, 'draft');
       if (reads.flame) return to(state, 'run', { blowerSince: 0 });
@@ -93,6 +99,7 @@ function phaseAfter(state: BoardState, reads: BoardReads, times: BoardTimes): Bo
 export function untilNext({ phase, since, blower, blowerSince }: BoardState, times: BoardTimes): number {
   const phases: Partial<Record<Phase, number>> = {
     purge: times.purge,
+    warm: times.warm ?? 0,
     between: times.between,
     trial: times.trial,
   };
@@ -117,8 +124,10 @@ export const elapsed = (state: BoardState, seconds: number): BoardState => ({
 /** Whether a relay of it is pulled in. */
 export function pulls({ phase, blower }: BoardState, relay: BoardRelay): boolean {
   if (relay === 'blower') return blower;
+  if (relay === 'igniter') return phase === 'warm' || phase === 'trial';
   if (relay === 'gas valve') return phase === 'trial' || phase === 'run';
-  return ['draft', 'purge', 'trial', 'run', 'between', 'limit'].includes(phase);
+  return ['draft', 'purge', 'warm', 'trial', 'run', 'between', 'limit'].includes(phase);
 }
 
-export const sparks = ({ phase }: BoardState): boolean => phase === 'trial';
+export const sparks = ({ phase }: BoardState, times: BoardTimes): boolean =>
+  phase === 'trial' && times.warm === undefined;

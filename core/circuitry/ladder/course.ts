@@ -1,7 +1,8 @@
-import { solve, across, type Element, type Solution } from '#core/circuitry/network';
+import { across, type Element, type Solution } from '#core/circuitry/network';
 import { elapsed, next, OFF, pulls, sparks, untilNext, type BoardState } from './board.ts';
-import { elementsOf, faultsOf, type Positions } from './elements.ts';
+import { faultsOf, type Positions } from './elements.ts';
 import { later, nextChange, type Turning } from './nature.ts';
+import { solved } from './solved.ts';
 import type {
   AroundFault,
   BoardRelay,
@@ -13,7 +14,7 @@ import type {
   Rung,
   RungFault,
 } from './types.ts';
-import { RELAYS } from './types.ts';
+import { nth, RELAYS, STAGES } from './types.ts';
 
 /** A coil pulls in at this share of its volts, and lets go below that one [from memory: 80 %, 30 to 60 %]. */
 const PULLS_IN = 0.8;
@@ -22,6 +23,10 @@ const LETS_GO = 0.45;
 const COMES_UP = 0.75;
 /** Below this share nothing is heard of it. */
 const HUMS = 0.2;
+/** A phase monitor lets go below this share of the plate's volts on any pair [from memory]. */
+const MONITORED = 0.85;
+/** A heating element is felt from here on. */
+const HEATS_FROM_V = 50;
 /** What a board's input of 24 V takes for a yes. */
 const READS_FROM_V = 15;
 /** A control fuse goes at so many times its amps, one that waits out a start at so many. */
@@ -96,7 +101,10 @@ class Machine {
   private readonly asked: Asked;
   private readonly wrong: ReadonlyMap<string, RungFault>;
   private readonly around: ReadonlySet<AroundFault>;
+  /** Motors that have nothing to start them. */
+  private readonly weak: ReadonlySet<string>;
   private readonly boardRung: Extract<Rung, { kind: 'board' }> | undefined;
+  private readonly pump: boolean;
   private state: State;
 
   constructor(ladder: Ladder, asked: Asked) {
@@ -104,6 +112,12 @@ class Machine {
     this.asked = asked;
     this.wrong = faultsOf(asked.faults);
     this.around = new Set(asked.faults.flatMap((fault) => ('around' in fault ? [fault.around] : [])));
+    this.weak = new Set(
+      ladder.rungs.flatMap((rung) =>
+        rung.kind === 'capacitor' && this.wrong.get(rung.id) === 'weak' ? [rung.of] : [],
+      ),
+    );
+    this.pump = ladder.rungs.some((rung) => rung.kind === 'coil' && rung.does === 'reversing valve');
     this.boardRung = ladder.rungs.find((rung) => rung.kind === 'board');
     const none = new Set<never>();
     this.state = {
@@ -122,8 +136,7 @@ class Machine {
   /** Solves, and lets follow what follows at once, until nothing does. */
   settle(): { solution: Solution; elements: readonly Element[]; chatters: boolean } {
     for (let turn = 0; ; turn++) {
-      const elements = elementsOf(this.ladder, this.positions(), this.asked.faults);
-      const solution = solve(elements, this.ladder.common);
+      const { elements, solution } = solved(this.ladder, this.positions(), this.asked.faults);
       const chatters = turn >= MOST_TURNS;
       if (!this.follow(solution, elements) || chatters) return { solution, elements, chatters };
     }
@@ -161,13 +174,17 @@ class Machine {
 
   private now() {
     const { running, conditions, stalled } = this.state;
-    return { running, conditions, stalled, around: this.around };
+    return { pump: this.pump, running, conditions, stalled, around: this.around };
   }
 
   private positions(): Positions {
     const { pulled, conditions, running } = this.state;
     const closed = new Set(this.ladder.rungs.flatMap((rung) => (this.isClosed(rung) ? [rung.id] : [])));
-    const tripped = new Set<Effect>(conditions.has('compressor hot') ? ['compressor'] : []);
+    const tripped = new Set<Effect>(
+      STAGES.filter((stage) => conditions.has(nth('compressor hot', stage))).map((stage) =>
+        nth('compressor', stage),
+      ),
+    );
     return { live: true, closed, pulled, turning: running, tripped };
   }
 
@@ -220,6 +237,10 @@ class Machine {
         }
       } else if (rung.kind === 'timer') {
         if (volts(rung.a, rung.common) >= READS_FROM_V) timers.set(rung.id, before.timers.get(rung.id) ?? 0);
+      } else if (rung.kind === 'monitor') {
+        if (this.monitorIn(rung, volts)) pulled.add(rung.id);
+      } else if (rung.kind === 'heater') {
+        if (fault !== 'open' && volts(rung.a, rung.b) >= HEATS_FROM_V) running.add(rung.does);
       } else if (rung.kind === 'motor') {
         const state = this.motor(rung, fault, volts);
         if (state === 'turns') running.add(rung.does);
@@ -231,7 +252,12 @@ class Machine {
       }
     }
     const board = this.boardRung ? next(before.board, this.reads(volts), this.boardRung.times) : before.board;
-    if (sparks(board) && this.wrong.get(this.boardRung?.id ?? '') !== 'no output') running.add('spark');
+    if (
+      this.boardRung &&
+      sparks(board, this.boardRung.times) &&
+      this.wrong.get(this.boardRung.id) !== 'no output'
+    )
+      running.add('spark');
     this.state = { ...before, pulled, running, stalled, timers, blown, board };
     return (
       !same(pulled, before.pulled) ||
@@ -244,16 +270,35 @@ class Machine {
   }
 
   private motor(
-    { legs, does, volts: plate }: Extract<Rung, { kind: 'motor' }>,
+    { id, legs, does, volts: plate }: Extract<Rung, { kind: 'motor' }>,
     fault: RungFault | undefined,
     volts: (a: string, b: string) => number,
   ): 'turns' | 'stalls' | 'off' {
-    if (this.state.conditions.has('compressor hot') && does === 'compressor') return 'off';
+    if (this.isTripped(does)) return 'off';
     const pairs = legs.map((leg, k) => volts(leg, legs[(k + 1) % legs.length] as string) / plate);
     if (Math.max(...pairs) < HUMS) return 'off';
     // One winding of two legs that is open draws nothing; of three legs two still hum.
     if (fault === 'open') return legs.length === 2 ? 'off' : 'stalls';
-    return fault === 'stuck' || Math.min(...pairs) < COMES_UP ? 'stalls' : 'turns';
+    return fault === 'stuck' || this.weak.has(id) || Math.min(...pairs) < COMES_UP ? 'stalls' : 'turns';
+  }
+
+  /** Out on its own overload. */
+  private isTripped(effect: Effect): boolean {
+    return STAGES.some(
+      (stage) =>
+        effect === nth('compressor', stage) && this.state.conditions.has(nth('compressor hot', stage)),
+    );
+  }
+
+  /** The relay of a phase monitor is in. */
+  private monitorIn(
+    { id, legs, volts: plate }: Extract<Rung, { kind: 'monitor' }>,
+    volts: (a: string, b: string) => number,
+  ): boolean {
+    const least = Math.min(...legs.map((leg, k) => volts(leg, legs[(k + 1) % legs.length] as string)));
+    return (
+      this.wrong.get(id) !== 'no output' && !this.around.has('legs swapped') && least >= MONITORED * plate
+    );
   }
 
   private reads(volts: (a: string, b: string) => number) {

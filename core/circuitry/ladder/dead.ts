@@ -1,12 +1,12 @@
-import { ohmsBetween } from '#core/circuitry/network';
-import { elementsOf } from './elements.ts';
+import { ohmmeter } from '#core/circuitry/network';
+import { elementsOf, GROUND } from './elements.ts';
 import type { Fault, Ladder } from './types.ts';
 
 /**
  * What an ohmmeter shows between two terminals with the disconnect open and nothing called for: coils are out,
  * switches as they rest.
  */
-export function deadOhms(ladder: Ladder, faults: readonly Fault[], a: string, b: string): number {
+export function deadMeter(ladder: Ladder, faults: readonly Fault[]): (a: string, b: string) => number {
   const none = new Set<never>();
   const closed = new Set<string>(
     ladder.rungs.flatMap((rung) =>
@@ -18,5 +18,5 @@ export function deadOhms(ladder: Ladder, faults: readonly Fault[], a: string, b:
     ),
   );
   const at = { live: false, closed, pulled: none, turning: none, tripped: none };
-  return ohmsBetween(elementsOf(ladder, at, faults), a, b);
+  return ohmmeter(elementsOf(ladder, at, faults), GROUND);
 }

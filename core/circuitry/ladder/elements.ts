@@ -1,5 +1,5 @@
 import type { Element, Phasor } from '#core/circuitry/network';
-import type { Effect, Fault, Ladder, Rung, RungFault } from './types.ts';
+import type { Effect, Fault, Ladder, Rung, RungFault, Supply } from './types.ts';
 
 export const GROUND = 'ground';
 /** The utility's transformer and the wires to the roof, Ω in each leg. */
@@ -35,13 +35,29 @@ export const faultsOf = (faults: readonly Fault[]): ReadonlyMap<string, RungFaul
 
 function sources({ supply }: Ladder, faults: readonly Fault[]): Element[] {
   const lost = new Set(faults.flatMap((fault) => ('leg' in fault ? [fault.leg] : [])));
-  const toGround = supply.system === 'wye' ? supply.volts / Math.sqrt(3) : supply.volts / 2;
-  const apart = supply.system === 'wye' ? 120 : 180;
-  return supply.legs.flatMap((leg, k): Element[] => {
-    const angle = (-apart * k * Math.PI) / 180;
-    const volts: Phasor = { re: toGround * Math.cos(angle), im: toGround * Math.sin(angle) };
-    return lost.has(leg) ? [] : [{ kind: 'source', a: leg, b: GROUND, volts, ohms: SERVICE_OHMS }];
+  return supply.legs.flatMap((leg, k): Element[] =>
+    lost.has(leg)
+      ? []
+      : [{ kind: 'source', a: leg, b: GROUND, volts: legVolts(supply, k), ohms: SERVICE_OHMS }],
+  );
+}
+
+/** Volts of a leg above ground. On a Δ whose winding is tapped in the middle the second leg is the high one. */
+function legVolts({ volts, system }: Supply, leg: number): Phasor {
+  const of = (size: number, degrees: number): Phasor => ({
+    re: size * Math.cos((degrees * Math.PI) / 180),
+    im: size * Math.sin((degrees * Math.PI) / 180),
   });
+  switch (system) {
+    case 'wye':
+      return of(volts / Math.sqrt(3), -120 * leg);
+    case 'high leg':
+      return leg === 1 ? of((volts * Math.sqrt(3)) / 2, 90) : of(volts / 2, leg === 0 ? 0 : 180);
+    case 'one phase':
+      return of(volts / 2, -180 * leg);
+    case 'one leg':
+      return of(leg === 0 ? volts : 0, 0);
+  }
 }
 
 /** The network of a ladder as things stand, with what is wrong in it. */
@@ -85,6 +101,12 @@ function ofRung(rung: Rung, at: Positions, fault: RungFault | undefined): Elemen
     case 'transformer':
       // An open winding passes nothing to the other one.
       return fault === 'open' ? [] : [transformer(rung)];
+    case 'heater':
+      return fault === 'open' ? [] : [ohms(rung.a, rung.b, rung.ohms), ...grounded(rung.a)];
+    // What it draws is next to nothing, and a capacitor is in its motor's ohms already.
+    case 'monitor':
+    case 'capacitor':
+      return [];
     case 'motor':
       return [...windings(rung, at, fault), ...grounded(rung.legs[0] as string)];
     case 'board':

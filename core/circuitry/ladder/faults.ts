@@ -40,6 +40,14 @@ const BY_KIND: { readonly [K in Rung['kind']]: readonly (readonly [RungFault, nu
     ['stuck', 0.9],
     ['grounded', 0.3],
   ],
+  // What fails most of all that is electrical on a single-phase motor [common practice].
+  capacitor: [['weak', 2]],
+  heater: [
+    ['open', 0.6],
+    ['grounded', 0.2],
+  ],
+  // A relay that stays out on a good supply is its contact that does not make.
+  monitor: [],
   transformer: [['open', 0.9]],
   board: [
     ['no output', 0.6],
@@ -48,7 +56,7 @@ const BY_KIND: { readonly [K in Rung['kind']]: readonly (readonly [RungFault, nu
 };
 
 /** What is around the circuit is met more often than what is in it [common practice: dirt before parts]. */
-const AROUND: Readonly<Record<AroundFault, number>> = {
+const AROUND: Readonly<Record<string, number>> = {
   'no gas': 0.8,
   'flue blocked': 0.6,
   'belt broken': 1.5,
@@ -58,7 +66,12 @@ const AROUND: Readonly<Record<AroundFault, number>> = {
   'exchanger plugged': 0.3,
   'charge low': 2,
   'condenser dirty': 1.8,
+  'compressor worn': 0.3,
+  'drain plugged': 1.5,
+  'legs swapped': 0.15,
 };
+/** Of a later stage it is as often as of the first. */
+const weightAround = (around: AroundFault): number => AROUND[around.replace(/ \d$/, '')] ?? 0;
 
 export const keyOf = (fault: Fault): string =>
   'rung' in fault ? `${fault.rung}: ${fault.how}` : 'leg' in fault ? `${fault.leg}: lost` : fault.around;
@@ -70,7 +83,5 @@ export const singleFaults = (ladder: Ladder): FaultMet[] =>
       BY_KIND[rung.kind].map(([how, weight]) => ({ fault: { rung: rung.id, how }, weight }) as const),
     ),
     ...ladder.supply.legs.map((leg) => ({ fault: { leg }, weight: 0.3 }) as const),
-    ...Object.entries(AROUND).map(
-      ([around, weight]) => ({ fault: { around: around as AroundFault }, weight }) as const,
-    ),
+    ...ladder.around.map((around) => ({ fault: { around }, weight: weightAround(around) }) as const),
   ].map(({ fault, weight }) => ({ key: keyOf(fault), fault, weight }));

@@ -1,9 +1,11 @@
 /** The electrical side of a machine: what it does from a call on, sound and with something wrong. */
 export { course, type Asked, type Moment } from './course.ts';
-export { deadOhms } from './dead.ts';
+export { deadMeter } from './dead.ts';
 export { GROUND } from './elements.ts';
 export { keyOf, singleFaults, type FaultMet } from './faults.ts';
-export { rooftop } from './rooftop.ts';
+export { ladderOf } from './build.ts';
+export { HEATS, SUPPLY_VOLTS, USUAL, type LadderPlate } from './plate.ts';
+export { allTerminals, callsOf, effectsOf, lineTerminals, terminalsOf } from './terminals.ts';
 export { signature, type Signature } from './signature.ts';
-export { AROUND, CALLS, EFFECTS } from './types.ts';
-export type { AroundFault, Call, Condition, Effect, Fault, Ladder, Rung, RungFault } from './types.ts';
+export { AROUND, CALLS, EFFECTS, nth, STAGES } from './types.ts';
+export type { AroundFault, Call, Condition, Effect, Fault, Ladder, Rung, RungFault, Stage } from './types.ts';

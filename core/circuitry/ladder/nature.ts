@@ -1,4 +1,4 @@
-import type { AroundFault, Condition, Effect } from './types.ts';
+import { nth, STAGES, type AroundFault, type Condition, type Effect, type Stage } from './types.ts';
 
 /*
  * What follows from what runs, and how soon: draft behind the inducer, air behind the blower, a flame behind
@@ -15,6 +15,8 @@ interface Rule {
 }
 
 export interface Now {
+  /** It has a reversing valve: out it heats, in it cools. */
+  readonly pump: boolean;
   readonly running: ReadonlySet<Effect>;
   readonly conditions: ReadonlySet<Condition>;
   readonly around: ReadonlySet<AroundFault>;
@@ -23,7 +25,55 @@ export interface Now {
 }
 
 const lit = ({ running, conditions, around }: Now): boolean =>
-  running.has('gas valve') && !around.has('no gas') && (running.has('spark') || conditions.has('flame'));
+  running.has('gas valve') &&
+  !around.has('no gas') &&
+  (running.has('spark') || running.has('igniter') || conditions.has('flame'));
+
+const heaters = STAGES.map((stage) => nth('heater', stage));
+const heats = ({ running, conditions }: Now): boolean =>
+  conditions.has('flame') || heaters.some((heater) => running.has(heater));
+
+/** What a stage of cooling does once its compressor runs. */
+function ofStage(stage: Stage): readonly Rule[] {
+  const [compressor, fan] = [nth('compressor', stage), nth('condenser fan', stage)];
+  const [dirty, low, worn] = [
+    nth('condenser dirty', stage),
+    nth('charge low', stage),
+    nth('compressor worn', stage),
+  ];
+  const pumps = ({ running, around }: Now): boolean =>
+    running.has(compressor) && !around.has('legs swapped') && !around.has(worn);
+  /** Air over the indoor coil is held back. */
+  const held = ({ conditions, around }: Now): boolean => !conditions.has('air') || around.has('low air');
+  const cools = ({ pump, running }: Now): boolean => !pump || running.has('reversing valve');
+  return [
+    { of: nth('pressures part', stage), comes: pumps, after: 10, goes: 30 },
+    {
+      of: nth('high pressure', stage),
+      comes: (now) => pumps(now) && (cools(now) ? !now.running.has(fan) || now.around.has(dirty) : held(now)),
+      after: 150,
+      goes: 240,
+    },
+    {
+      of: nth('low pressure', stage),
+      comes: (now) => pumps(now) && now.around.has(low),
+      after: 100,
+      goes: 300,
+    },
+    {
+      of: nth('coil freezing', stage),
+      comes: (now) => pumps(now) && cools(now) && held(now),
+      after: 900,
+      goes: 1200,
+    },
+    {
+      of: nth('compressor hot', stage),
+      comes: ({ stalled }) => stalled.has(compressor),
+      after: 8,
+      goes: 1800,
+    },
+  ];
+}
 
 const RULES: readonly Rule[] = [
   {
@@ -47,8 +97,7 @@ const RULES: readonly Rule[] = [
   },
   {
     of: 'over limit',
-    comes: ({ conditions, around }) =>
-      conditions.has('flame') && (!conditions.has('air') || around.has('low air')),
+    comes: (now) => heats(now) && (!now.conditions.has('air') || now.around.has('low air')),
     after: 110,
     goes: 150,
   },
@@ -58,27 +107,9 @@ const RULES: readonly Rule[] = [
     after: 45,
     goes: 120,
   },
-  {
-    of: 'high pressure',
-    comes: ({ running, around }) =>
-      running.has('compressor') && (!running.has('condenser fan') || around.has('condenser dirty')),
-    after: 150,
-    goes: 240,
-  },
-  {
-    of: 'low pressure',
-    comes: ({ running, around }) => running.has('compressor') && around.has('charge low'),
-    after: 100,
-    goes: 300,
-  },
-  {
-    of: 'coil freezing',
-    comes: ({ running, conditions, around }) =>
-      running.has('compressor') && (!conditions.has('air') || around.has('low air')),
-    after: 900,
-    goes: 1200,
-  },
-  { of: 'compressor hot', comes: ({ stalled }) => stalled.has('compressor'), after: 8, goes: 1800 },
+  // A pan that cannot drain is full before anybody comes.
+  { of: 'pan full', comes: ({ around }) => around.has('drain plugged'), after: 0, goes: 0 },
+  ...STAGES.flatMap(ofStage),
 ];
 
 /** Conditions with how long each has been coming about or going away, seconds. */

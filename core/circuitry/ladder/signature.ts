@@ -1,5 +1,6 @@
+import { across } from '#core/circuitry/network';
 import { course, type Moment } from './course.ts';
-import { deadOhms } from './dead.ts';
+import { deadMeter } from './dead.ts';
 import type { Call, Condition, Effect, Fault, Ladder } from './types.ts';
 
 /** How long a call is watched, and from when on it has come to what it comes to, seconds. */
@@ -22,22 +23,29 @@ export interface Signature {
   readonly hums: ReadonlySet<Effect>;
   readonly felt: ReadonlySet<Condition>;
   readonly lockedOut: boolean;
+  /** Coils and relays that are in at any time once it has come to what it comes to. */
+  readonly pulled: ReadonlySet<string>;
   /** Volts between two terminals that are met once it has come to what it comes to. */
   readonly reads: (a: string, b: string) => readonly number[];
   /** The most that is shown between them while it is watched from the call on. */
   readonly peak: (a: string, b: string) => number;
+  /** Amps a motor or heating element draws: the most that lasts. */
+  readonly amps: (rung: string) => number;
   /** Ohms between two terminals with the power off. */
   readonly ohms: (a: string, b: string) => number;
 }
 
 /** @param faults what is wrong; none of it is the sound machine */
 export function signature(ladder: Ladder, faults: readonly Fault[], call: Call): Signature {
-  const { seconds, settled } = WATCHED[call];
+  const lit = ladder.rungs.some(({ kind }) => kind === 'board');
+  // Without a flame heat comes by timers one behind the other, as cooling does.
+  const { seconds, settled } = call === 'heat' && !lit ? WATCHED.cool : WATCHED[call];
   const moments = course(ladder, { calls: [call], faults, seconds, power: call !== 'disconnect open' });
   const late = met(moments, settled, seconds);
   const all = <T>(of: (moment: Moment) => ReadonlySet<T>, from: readonly Moment[]) =>
     new Set(from.flatMap((moment) => [...of(moment)]));
   const kept = new Map<string, readonly number[]>();
+  let meter: ((a: string, b: string) => number) | undefined;
   return {
     ever: all((moment) => moment.running, moments),
     after: new Set(
@@ -45,13 +53,19 @@ export function signature(ladder: Ladder, faults: readonly Fault[], call: Call):
     ),
     hums: all((moment) => moment.stalled, moments),
     felt: all((moment) => moment.conditions, moments),
+    pulled: all((moment) => moment.pulled, late),
     lockedOut: moments.some(({ board }) => board?.phase === 'lockout'),
     reads: (a, b) => remembered(kept, `${a} ${b}`, () => late.map(({ solution }) => solution.reads(a, b))),
     peak: (a, b) =>
       remembered(kept, `peak ${a} ${b}`, () => [
         Math.max(...moments.map(({ solution }) => solution.reads(a, b))),
       ])[0] ?? 0,
-    ohms: (a, b) => remembered(kept, `ohms ${a} ${b}`, () => [deadOhms(ladder, faults, a, b)])[0] ?? Infinity,
+    amps: (rung) =>
+      remembered(kept, `amps ${rung}`, () => [
+        Math.max(...late.map((moment) => ampsOf(ladder, moment, rung))),
+      ])[0] ?? 0,
+    ohms: (a, b) =>
+      remembered(kept, `ohms ${a} ${b}`, () => [(meter ??= deadMeter(ladder, faults))(a, b)])[0] ?? Infinity,
   };
 }
 
@@ -70,4 +84,18 @@ function remembered(
   const known = kept.get(key) ?? work();
   kept.set(key, known);
   return known;
+}
+
+/** Amps into the first leg of a load. */
+function ampsOf({ rungs }: Ladder, { elements, solution }: Moment, id: string): number {
+  const rung = rungs.find((one) => one.id === id);
+  const from = rung?.kind === 'motor' ? rung.legs[0] : rung?.kind === 'heater' ? rung.a : undefined;
+  const to = rung?.kind === 'motor' ? (rung.legs.length > 2 ? `inside ${id}` : rung.legs[1]) : undefined;
+  const own = elements.find(
+    (element) =>
+      element.kind === 'impedance' &&
+      element.a === from &&
+      (rung?.kind === 'heater' ? element.b === rung.b : element.b === to),
+  );
+  return own ? across(solution.amps(own)) : 0;
 }

@@ -1,8 +1,21 @@
 import type { PartId } from '#core/machine';
 
+/** Stages a machine can have, of cooling or of electric heat. */
+export const STAGES = [1, 2, 3, 4] as const;
+export type Stage = (typeof STAGES)[number];
+type Nth<T extends string> = T | `${T} ${2 | 3 | 4}`;
+/** The same thing of a later stage; of the first it bears no number. */
+export const nth = <T extends string>(what: T, stage: Stage): Nth<T> =>
+  stage === 1 ? what : `${what} ${stage}`;
+
 /** What runs, burns or flows because of the circuit: seen, heard or felt. */
-export const EFFECTS = ['inducer', 'blower', 'compressor', 'condenser fan', 'spark', 'gas valve'] as const;
-export type Effect = (typeof EFFECTS)[number];
+const ONCE = ['inducer', 'blower', 'spark', 'igniter', 'gas valve', 'reversing valve'] as const;
+const STAGED = ['compressor', 'condenser fan', 'heater'] as const;
+export type Effect = (typeof ONCE)[number] | Nth<(typeof STAGED)[number]>;
+export const EFFECTS: readonly Effect[] = [
+  ...ONCE,
+  ...STAGES.flatMap((stage) => STAGED.map((what) => nth(what, stage))),
+];
 
 /** What the machine does by itself once something runs; switches feel it. */
 export type Condition =
@@ -12,10 +25,8 @@ export type Condition =
   | 'flame at the sensor'
   | 'over limit'
   | 'rolled out'
-  | 'high pressure'
-  | 'low pressure'
-  | 'coil freezing'
-  | 'compressor hot';
+  | 'pan full'
+  | Nth<'pressures part' | 'high pressure' | 'low pressure' | 'coil freezing' | 'compressor hot'>;
 
 /**
  * What the thermostat asks for. Nothing is a state of its own: what runs then runs uncalled. With the disconnect
@@ -74,6 +85,12 @@ export type Rung =
       /** Volts between its legs by its plate. */
       readonly volts: number;
     })
+  /** A run capacitor: without it its motor hums, or turns only when it is pushed. */
+  | (Base & { readonly kind: 'capacitor'; readonly of: string; readonly microfarads: number })
+  /** A heating element. */
+  | (Between & { readonly kind: 'heater'; readonly ohms: number; readonly does: Effect })
+  /** A relay that is in while every pair of its legs has its volts, in the right order. */
+  | (Base & { readonly kind: 'monitor'; readonly legs: readonly string[]; readonly volts: number })
   | (Base & {
       readonly kind: 'transformer';
       readonly primary: readonly [string, string];
@@ -82,7 +99,7 @@ export type Rung =
       readonly ohms: number;
       readonly dc: { readonly primary: number; readonly secondary: number };
     })
-  /** A heating control with direct spark; its relays are contacts of its own, `id:inducer` and the like. */
+  /** A heating control; its relays are contacts of its own, `id:inducer` and the like. */
   | (Base & {
       readonly kind: 'board';
       readonly power: readonly [string, string];
@@ -93,11 +110,13 @@ export type Rung =
       readonly times: BoardTimes;
     });
 
-export const RELAYS = ['inducer', 'gas valve', 'blower'] as const;
+export const RELAYS = ['inducer', 'igniter', 'gas valve', 'blower'] as const;
 export type BoardRelay = (typeof RELAYS)[number];
 /** Seconds of a heating control, and how often it tries. */
 export interface BoardTimes {
   readonly purge: number;
+  /** How long its igniter glows before gas is let in; none where it sparks. */
+  readonly warm?: number;
   readonly trial: number;
   readonly between: number;
   readonly tries: number;
@@ -108,9 +127,9 @@ export interface BoardTimes {
 export interface Supply {
   /** Its legs as they come to the machine, before anything of it. */
   readonly legs: readonly string[];
-  readonly volts: 208 | 240 | 480;
-  /** A neutral or one leg is grounded: volts to ground are by this. */
-  readonly system: 'wye' | 'one phase';
+  readonly volts: number;
+  /** What of it is grounded: volts to ground are by this. */
+  readonly system: 'wye' | 'high leg' | 'one phase' | 'one leg';
 }
 
 export interface Ladder {
@@ -118,6 +137,8 @@ export interface Ladder {
   readonly rungs: readonly Rung[];
   /** The terminal that is tied to ground on the control side. */
   readonly common: string;
+  /** What can be wrong around it, by what it is made of. */
+  readonly around: readonly AroundFault[];
 }
 
 /** One thing that is wrong in a machine: a rung of its ladder, or what is around it. */
@@ -125,9 +146,9 @@ export type Fault =
   | { readonly rung: string; readonly how: RungFault }
   | { readonly leg: string }
   | { readonly around: AroundFault };
-export type RungFault = 'open' | 'welded' | 'shorted' | 'grounded' | 'stuck' | 'no output' | 'blind';
-/** Nothing electrical: what the switches feel is true. */
-export const AROUND = [
+export type RungFault = 'open' | 'welded' | 'shorted' | 'grounded' | 'stuck' | 'no output' | 'blind' | 'weak';
+/** Nothing in a rung: what the switches feel is true, or two legs of the supply are the wrong way round. */
+const AROUND_ONCE = [
   'no gas',
   'flue blocked',
   'belt broken',
@@ -135,7 +156,12 @@ export const AROUND = [
   'sensor fouled',
   'crossover plugged',
   'exchanger plugged',
-  'charge low',
-  'condenser dirty',
+  'drain plugged',
+  'legs swapped',
 ] as const;
-export type AroundFault = (typeof AROUND)[number];
+const AROUND_STAGED = ['charge low', 'condenser dirty', 'compressor worn'] as const;
+export type AroundFault = (typeof AROUND_ONCE)[number] | Nth<(typeof AROUND_STAGED)[number]>;
+export const AROUND: readonly AroundFault[] = [
+  ...AROUND_ONCE,
+  ...STAGES.flatMap((stage) => AROUND_STAGED.map((what) => nth(what, stage))),
+];

@@ -44,6 +44,8 @@ export type Element =
 export const METER_OHMS = 10e6;
 /** Insulation: nothing stands quite alone, so that every node has a voltage. */
 const INSULATION_S = 1e-9;
+/** Beside an ohmmeter that tells 40 MΩ from open even all of it together is none. */
+const DEAD_INSULATION_S = 1e-11;
 /** Ohms of the winding that an unloaded transformer draws by: some milliamperes at 240 V. */
 const MAGNETISING_OHMS = 50_000;
 
@@ -185,18 +187,21 @@ function behind(lu: ComplexLu, nodes: number, n: number, i: number, j: number): 
 
 /**
  * Ohms between two nodes of a dead network as an ohmmeter shows them: no source is there, a transformer is its two
- * windings, a coil its wire.
+ * windings, a coil its wire. The network is taken apart once for all that is asked of it.
  *
- * @returns Infinity above what a meter can tell from open, 0 for one wire
+ * @returns a meter: Infinity above what it can tell from open, 0 for one wire
  */
-export function ohmsBetween(elements: readonly Element[], a: string, b: string): number {
-  const at = numbered(elements, b);
-  const [i, j] = [at(a), at(b)];
-  if (i === -2 || j === -2) return Infinity;
-  if (i === j) return 0;
+export function ohmmeter(elements: readonly Element[], ground: string): (a: string, b: string) => number {
+  const at = numbered(elements, ground);
   const { system, nodes } = assembled(elements, at, false);
-  const ohms = behind(new ComplexLu(system.re, system.im, system.n), nodes, system.n, i, j).re;
-  return ohms > MOST_OHMS ? Infinity : ohms;
+  const lu = new ComplexLu(system.re, system.im, system.n);
+  return (a, b) => {
+    const [i, j] = [at(a), at(b)];
+    if (i === -2 || j === -2) return Infinity;
+    if (i === j) return 0;
+    const ohms = behind(lu, nodes, system.n, i, j).re;
+    return ohms > MOST_OHMS ? Infinity : ohms;
+  };
 }
 
 /** Above this a meter says open [common practice: 40 MΩ ranges]. */
@@ -214,7 +219,7 @@ function assembled(
   const currents = new Map<Element, number>();
   if (live) for (const e of elements) if (e.kind === 'transformer') currents.set(e, nodes + currents.size);
   const system = new Stamps(nodes + currents.size);
-  for (let i = 0; i < nodes; i++) system.add(i, i, INSULATION_S);
+  for (let i = 0; i < nodes; i++) system.add(i, i, live ? INSULATION_S : DEAD_INSULATION_S);
   for (const element of elements) {
     if (element.kind === 'joined') continue;
     if (element.kind === 'impedance') {

@@ -48,7 +48,7 @@ export const WORKED: readonly Worked[] = [
   },
   {
     name: 'control fuse goes as soon as the compressor is called; its coil reads next to nothing',
-    seen: [ran('cool', 'blower'), volts('cool', 'R', 'C', 0), ohms('Y5', 'C', 1.4)],
+    seen: [ran('cool', 'blower'), volts('cool', 'R', 'C', 0), ohms('TD', 'C', 1.4)],
     was: ['contactor: shorted'],
     never: ['control fuse: open'],
   },
@@ -240,7 +240,7 @@ export const WORKED: readonly Worked[] = [
     name: 'blower runs, compressor silent: the call stops at the proof of air, and air there is',
     seen: [
       ...[ran('cool', 'blower'), ran('cool', 'compressor', 'no'), volts('cool', 'Y', 'C', 26)],
-      ...[volts('cool', 'Y1', 'C', 0), look('belt broken', false)],
+      ...[volts('cool', 'AP', 'C', 0), look('belt broken', false)],
     ],
     was: ['blower proof: open'],
     never: ['compressor: open', 'contactor: open'],
@@ -250,7 +250,7 @@ export const WORKED: readonly Worked[] = [
     seen: [
       ran('cool', 'blower'),
       ran('cool', 'compressor', 'no'),
-      volts('cool', 'Y1', 'C', 0),
+      volts('cool', 'AP', 'C', 0),
       look('belt broken', true),
     ],
     was: ['belt broken'],
@@ -258,13 +258,13 @@ export const WORKED: readonly Worked[] = [
   },
   {
     name: 'compressor silent from the first second: 26 V across the high-pressure switch',
-    seen: [ran('cool', 'blower'), ran('cool', 'compressor', 'no'), volts('cool', 'Y1', 'Y2', 26)],
+    seen: [ran('cool', 'blower'), ran('cool', 'compressor', 'no'), volts('cool', 'AP', 'HP', 26)],
     was: ['high-pressure switch: open'],
     never: ['contactor: open', 'condenser dirty'],
   },
   {
     name: 'compressor silent from the first second: 26 V across the low-pressure switch',
-    seen: [ran('cool', 'blower'), ran('cool', 'compressor', 'no'), volts('cool', 'Y2', 'Y3', 26)],
+    seen: [ran('cool', 'blower'), ran('cool', 'compressor', 'no'), volts('cool', 'HP', 'LP', 26)],
     was: ['low-pressure switch: open'],
     never: ['contactor: open', 'charge low'],
   },
@@ -276,19 +276,19 @@ export const WORKED: readonly Worked[] = [
   },
   {
     name: 'timer is fed, six minutes have gone, nothing comes out',
-    seen: [ran('cool', 'compressor', 'no'), volts('cool', 'Y4', 'C', 26), volts('cool', 'Y5', 'C', 0)],
+    seen: [ran('cool', 'compressor', 'no'), volts('cool', 'FZ', 'C', 26), volts('cool', 'TD', 'C', 0)],
     was: ['anti-short-cycle timer: no output'],
     never: ['contactor: open', 'compressor: open'],
   },
   {
     name: 'contactor is fed and stays out, its coil is open',
-    seen: [ran('cool', 'compressor', 'no'), volts('cool', 'Y5', 'C', 26), ohms('Y5', 'C', null)],
+    seen: [ran('cool', 'compressor', 'no'), volts('cool', 'TD', 'C', 26), ohms('TD', 'C', null)],
     was: ['contactor: open'],
     never: ['compressor: open', 'anti-short-cycle timer: no output'],
   },
   {
     name: 'contactor is fed and stays out, its coil reads as its sister',
-    seen: [ran('cool', 'compressor', 'no'), volts('cool', 'Y5', 'C', 26), ohms('Y5', 'C', 12)],
+    seen: [ran('cool', 'compressor', 'no'), volts('cool', 'TD', 'C', 26), ohms('TD', 'C', 12)],
     was: ['contactor: stuck'],
     never: ['compressor: open'],
   },
@@ -350,8 +350,12 @@ export const WORKED: readonly Worked[] = [
     never: ['condenser fan motor: grounded', 'contactor: open'],
   },
   {
-    name: 'compressor runs, its fan does not: fed, hums',
-    seen: [ran('cool', 'compressor'), ran('cool', 'condenser fan', 'hums')],
+    name: 'compressor runs, its fan does not: fed, hums, its capacitor is sound',
+    seen: [
+      ran('cool', 'compressor'),
+      ran('cool', 'condenser fan', 'hums'),
+      { kind: 'microfarads', rung: 'condenser fan capacitor', reads: 7.4 },
+    ],
     was: ['condenser fan motor: stuck'],
     never: ['high-pressure switch: open', 'condenser fan motor: open'],
   },

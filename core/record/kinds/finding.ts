@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { dangerOf, mayEndanger, partOfWord, type PartId } from '#core/machine';
 import { dayWords } from '#core/base/time';
-import { longText, plainDate, shortText } from '#core/base/shapes';
+import { id, longText, plainDate, shortText } from '#core/base/shapes';
 import { FINDING_GRADES, SYSTEMS, type ConditionKind } from '#core/base/vocabulary';
 import { actTold, circuitNumber, ofCircuit, part } from './fields.ts';
 import { kind, sentences } from './kind.ts';
@@ -22,6 +22,8 @@ export const finding = kind({
     madeSafe: shortText.optional(),
     told: shortText.optional(),
     text: longText.optional(),
+    /** The observations it rests on. */
+    evidence: z.array(id).max(100).optional(),
     /** The reading that asked to act and has led to it. */
     act: actTold.optional(),
   }),

@@ -12,6 +12,7 @@ import { leave } from './leave.ts';
 import { look } from './look.ts';
 import { measurement } from './measurement.ts';
 import { note } from './note.ts';
+import { observation } from './observation.ts';
 import { readingSet } from './readingSet.ts';
 import { recommendation } from './recommendation.ts';
 import { refrigerant } from './refrigerant.ts';
@@ -22,6 +23,7 @@ import { work } from './work.ts';
 
 export { answerNumber, type AnswerNumber } from './answerSaid.ts';
 export { dangerFound } from './finding.ts';
+export { observedShape } from './observed.ts';
 export type { Ask, KindForm, Lack, Near, Told } from './kind.ts';
 
 /**
@@ -36,6 +38,7 @@ export const KINDS = {
   comparison,
   code,
   step,
+  observation,
   weather,
   finding,
   work,

@@ -38,6 +38,13 @@ const act = { lineId: ID, rule: 'superheat' };
 /* Every kind in full: a body as it is written today, and the line it makes. */
 const FULL: Record<EntryKind, readonly [body: object, words: string]> = {
   arrive: [{}, 'Arrived'],
+  observation: [
+    {
+      asked: 'volts across the high-pressure switch on a call for cooling',
+      seen: { kind: 'volts', call: 'cool', between: ['AP', 'HP'], reads: 25.84 },
+    },
+    'volts across the high-pressure switch on a call for cooling 25.8 V',
+  ],
   'reading set': [
     {
       mode: 'cooling',

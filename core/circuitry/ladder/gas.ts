@@ -1,0 +1,95 @@
+import type { LadderPlate } from './plate.ts';
+import type { Rung } from './types.ts';
+import { when } from './when.ts';
+
+/** Where a heating section takes its line volts from. */
+interface Line {
+  readonly hot: string;
+  readonly back: string;
+  readonly volts: number;
+}
+
+/** Proof, limits, control, inducer, igniter and gas valve of a heating section. */
+function burning(call: string, { hot, back, volts }: Line, glows: boolean): Rung[] {
+  return [
+    {
+      ...{ kind: 'switch', id: 'draft switch', part: 'combustion-air proof', a: 'R', b: 'PS' },
+      ...{ feels: 'draft', closes: 'while it is so' },
+    },
+    {
+      ...{ kind: 'switch', id: 'limit switch', part: 'limit switch', a: 'R', b: 'RO' },
+      ...{ feels: 'over limit', closes: 'while it is not' },
+    },
+    {
+      ...{ kind: 'switch', id: 'rollout switch', part: 'rollout switch', a: 'RO', b: 'LIM' },
+      ...{ feels: 'rolled out', closes: 'while it is not', byHand: true },
+    },
+    {
+      ...{ kind: 'board', id: 'board', part: 'ignition control', power: ['R', 'C'], call },
+      ...{ proof: 'PS', limits: 'LIM' },
+      times: {
+        ...{ purge: 15, trial: 8, between: 30, tries: 3, blowerOn: 30, blowerOff: 90 },
+        ...(glows ? { warm: 20 } : {}),
+      },
+    },
+    {
+      ...{ kind: 'contact', id: 'inducer relay', part: 'ignition control', a: hot, b: 'I1' },
+      ...{ of: 'board:inducer', normally: 'open' },
+    },
+    {
+      ...{ kind: 'motor', id: 'inducer', part: 'inducer', legs: ['I1', back], does: 'inducer' },
+      ...{ turning: volts / 1.2, stalled: volts / 4, dc: 30, volts },
+    },
+    ...when(
+      glows,
+      {
+        ...{ kind: 'contact', id: 'igniter relay', part: 'ignition control', a: hot, b: 'IG' },
+        ...{ of: 'board:igniter', normally: 'open' },
+      },
+      // Nitride, 10 to 75 Ω cold [from memory].
+      {
+        ...{ kind: 'heater', id: 'hot surface igniter', part: 'igniter', a: 'IG', b: back },
+        ...{ ohms: 60, does: 'igniter' },
+      },
+    ),
+    {
+      ...{ kind: 'contact', id: 'gas valve relay', part: 'ignition control', a: 'R', b: 'MV' },
+      ...{ of: 'board:gas valve', normally: 'open' },
+    },
+    {
+      ...{ kind: 'coil', id: 'gas valve', part: 'gas valve', a: 'MV', b: 'C', volts: 24 },
+      ...{ hold: 60, pull: 60, dc: 40, does: 'gas valve' },
+    },
+  ];
+}
+
+/** The heating section of a package unit, called by the thermostat at W. */
+export const gasRungs = ({ volts, heat }: LadderPlate): Rung[] =>
+  burning('W', { hot: 'F1', back: 'F2', volts }, heat === 'hot surface');
+
+/**
+ * A unit heater whose thermostat feeds everything: dark between calls, and each call clears its lockout, so that
+ * trials never end [common practice].
+ */
+export const lineVoltageRungs = ({ volts }: LadderPlate): Rung[] => [
+  { kind: 'disconnect', id: 'disconnect 1', part: 'disconnect or breaker', a: 'L1', b: 'D1' },
+  {
+    ...{ kind: 'fuse', id: 'fuse 1', part: 'disconnect or breaker', a: 'D1', b: 'F1' },
+    ...{ amps: 15, slow: true },
+  },
+  { kind: 'call', id: 'line thermostat', part: 'thermostat', a: 'F1', b: 'V1', calls: ['heat'] },
+  {
+    ...{ kind: 'transformer', id: 'transformer', part: 'transformer', primary: ['V1', 'N'] },
+    ...{ secondary: ['R0', 'C'], ratio: 26.5 / volts, ohms: 1.5, dc: { primary: 20, secondary: 1 } },
+  },
+  { kind: 'fuse', id: 'control fuse', part: 'control fuse', a: 'R0', b: 'R', amps: 3 },
+  ...burning('R', { hot: 'V1', back: 'N', volts }, false),
+  {
+    ...{ kind: 'contact', id: 'blower relay 1', part: 'ignition control', a: 'V1', b: 'B1' },
+    ...{ of: 'board:blower', normally: 'open' },
+  },
+  {
+    ...{ kind: 'motor', id: 'blower motor', part: 'blower motor', legs: ['B1', 'N'], does: 'blower' },
+    ...{ turning: volts / 3, stalled: volts / 12, dc: 6, volts },
+  },
+];

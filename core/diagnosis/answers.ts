@@ -1,0 +1,71 @@
+import { BLOWS, type Observed } from './evidence.ts';
+import { observedWords } from './wordings.ts';
+
+/** How an observation is answered: by one of a few taps, or by a number in a unit. */
+export interface Answers {
+  readonly taps: readonly { readonly words: string; readonly seen: Observed }[];
+  /** Where a number can be typed instead, its unit and what it makes. */
+  readonly number?: { readonly unit: 'V' | 'Ω' | 'A' | 'µF'; readonly seen: (reads: number) => Observed };
+}
+
+/**
+ * The answers to what is asked.
+ *
+ * @param sound what a sound machine shows: the first tap of a measured value is that value
+ */
+export function answersTo(asks: Observed, sound: Observed): Answers {
+  const tap = (seen: Observed, words = observedWords(seen)) => ({ words, seen });
+  switch (asks.kind) {
+    case 'ran': {
+      const turns =
+        !['spark', 'igniter', 'gas valve', 'reversing valve'].includes(asks.what) &&
+        !asks.what.startsWith('heater');
+      return {
+        taps: [
+          tap({ ...asks, how: 'yes' }, 'yes'),
+          tap({ ...asks, how: 'no' }, 'no'),
+          ...(turns ? [tap({ ...asks, how: 'hums' }, 'hums')] : []),
+        ],
+      };
+    }
+    case 'after':
+    case 'locked out':
+    case 'look':
+    case 'pulled':
+      return { taps: [tap({ ...asks, yes: true }, 'yes'), tap({ ...asks, yes: false }, 'no')] };
+    case 'pressures':
+      return { taps: [tap({ ...asks, part: true }, 'yes'), tap({ ...asks, part: false }, 'no')] };
+    case 'blows':
+      return { taps: BLOWS.map((how) => tap({ ...asks, how }, how)) };
+    case 'flame':
+      return {
+        taps: (['stays', 'goes out', 'none'] as const).map((how) =>
+          tap({ ...asks, how }, { stays: 'it stays', 'goes out': 'it goes out', none: 'no flame' }[how]),
+        ),
+      };
+    case 'volts': {
+      const should = sound.kind === 'volts' ? sound.reads : 0;
+      return {
+        taps: [...new Set([should, 0])].map((reads) => tap({ ...asks, reads }, `${reads} V`)),
+        number: { unit: 'V', seen: (reads) => ({ ...asks, reads }) },
+      };
+    }
+    case 'ohms':
+    case 'alone':
+      return {
+        taps: [tap({ ...asks, reads: null }, 'open')],
+        number: { unit: 'Ω', seen: (reads) => ({ ...asks, reads }) },
+      };
+    case 'amps':
+      return {
+        taps: [tap({ ...asks, reads: 0 }, 'none')],
+        number: { unit: 'A', seen: (reads) => ({ ...asks, reads }) },
+      };
+    case 'microfarads':
+      return { taps: [], number: { unit: 'µF', seen: (reads) => ({ ...asks, reads }) } };
+    case 'done':
+    case 'code':
+    case 'changed':
+      return { taps: [tap(asks)] };
+  }
+}

@@ -1,0 +1,61 @@
+import type { AroundFault } from '#core/circuitry/ladder';
+import type { PartId } from '#core/machine';
+import { questionOf, type Observed } from './evidence.ts';
+import type { Suspect } from './suspects.ts';
+
+/**
+ * What is seen since the machine was last altered, and what was altered. A change opens a new epoch: what was seen
+ * before speaks of the machine before, and the response to the change is evidence [common practice].
+ */
+export interface Epoch {
+  readonly seen: readonly Observed[];
+  readonly before: readonly Observed[];
+  readonly changed: readonly Extract<Observed, { kind: 'changed' }>[];
+}
+
+/**
+ * Splits what was seen, oldest first, at the last change. What was done before a verdict stays done; of two answers
+ * to one question the later one counts.
+ */
+export function latestEpoch(all: readonly Observed[]): Epoch {
+  const at = all.findLastIndex(({ kind }) => kind === 'changed');
+  const before = all.slice(0, at + 1);
+  const since = new Map(all.slice(at + 1).map((one) => [questionOf(one), one]));
+  return {
+    seen: [...before.filter(({ kind }) => kind === 'done'), ...since.values()],
+    before: before.filter(({ kind }) => kind !== 'changed' && kind !== 'done'),
+    changed: before.filter((one) => one.kind === 'changed'),
+  };
+}
+
+/** How often a new part is bad as well, or the cleaned one is still foul [from memory]. */
+const STILL_BAD = 0.05;
+/** Parts around which a change of this part cures what is no part itself. */
+const CURES: Readonly<Record<string, PartId>> = {
+  'sensor fouled': 'flame sensor',
+  'crossover plugged': 'burner',
+  'exchanger plugged': 'heat exchanger',
+  'belt broken': 'blower belt',
+  'low air': 'filter',
+  'drain plugged': 'drain',
+  'condenser dirty': 'condenser coil',
+  'charge low': 'refrigerant circuit',
+  'compressor worn': 'compressor',
+  'no gas': 'gas valve',
+  'flue blocked': 'inducer',
+  'legs swapped': 'disconnect or breaker',
+};
+
+/** The part at which something around the machine is looked for, and whose change would cure it. */
+export const curesLook = (around: AroundFault): PartId | undefined => CURES[around.replace(/ \d$/, '')];
+
+/** The part whose change would cure it. */
+export const curedBy = ({ fault, part }: Suspect): PartId | undefined =>
+  part ?? ('around' in fault ? curesLook(fault.around) : undefined);
+
+/**
+ * How likely something still is after what was changed: a swap, a cleaning or an adjustment of the part acquits it
+ * unless the new one is bad; a reset proves nothing.
+ */
+export const afterChange = (changed: Epoch['changed'], suspect: Suspect): number =>
+  changed.some(({ part, how }) => how !== 'reset' && curedBy(suspect) === part) ? STILL_BAD : 1;

@@ -1,0 +1,78 @@
+import type { UnitKind } from '#core/base/vocabulary';
+import { USUAL, type LadderPlate } from '#core/circuitry/ladder';
+import type { MachineDetails } from '#core/machine';
+
+/** A unit as far as its record says how its circuit is made. */
+export interface Unit {
+  readonly kind: UnitKind;
+  readonly voltage: number | null;
+  readonly phase: number | null;
+  readonly circuits: readonly { readonly number: number }[];
+  readonly details: MachineDetails;
+}
+
+/** Up to which volts of a plate each supply stands. */
+const UP_TO = [
+  [150, 115],
+  [215, 208],
+  [260, 240],
+  [500, 480],
+  [Infinity, 600],
+] as const;
+
+const clamp = <T extends number>(value: number, least: T, most: T): T =>
+  Math.min(most, Math.max(least, value)) as T;
+
+/**
+ * What decides the ladder of a unit, from its record; what nobody has read off it is as usual for its kind.
+ *
+ * @returns undefined for kinds whose circuit is not drawn yet
+ */
+export function plateOf({ kind, voltage, phase, circuits, details }: Unit): LadderPlate | undefined {
+  const { controls = {}, heat, blower } = details;
+  const volts = UP_TO.find(([most]) => (voltage ?? USUAL.volts) <= most)?.[1] ?? USUAL.volts;
+  const stages = clamp(circuits.length || 1, 1, 4) as LadderPlate['stages'];
+  const base: LadderPlate = {
+    ...USUAL,
+    volts: volts === 115 && kind !== 'unit heater' ? 240 : volts,
+    phase: phase === 1 ? 1 : 3,
+    drive: blower?.drive ?? USUAL.drive,
+    stages,
+    strips: clamp(controls.strips ?? 1, 1, 3) as LadderPlate['strips'],
+    proof: controls.blowerProof ?? USUAL.proof,
+    monitor: controls.phaseMonitor ?? USUAL.monitor,
+    float: controls.floatSwitch ?? USUAL.float,
+  };
+  switch (kind) {
+    case 'package gas/electric':
+      return {
+        ...base,
+        heat: heat?.fuel === 'electric' ? 'electric' : (controls.ignition ?? 'direct spark'),
+      };
+    case 'package cooling only':
+      return { ...base, heat: heat?.fuel === 'electric' ? 'electric' : 'none' };
+    case 'split with air handler':
+      return {
+        ...base,
+        heat: heat?.fuel === 'electric' || controls.strips !== undefined ? 'electric' : 'none',
+        drive: blower?.drive ?? 'direct',
+        float: controls.floatSwitch ?? true,
+      };
+    case 'package heat pump':
+      return { ...base, heat: 'heat pump', drive: blower?.drive ?? 'direct' };
+    case 'unit heater':
+      // On more than 115 V its thermostat is of 24 V, as on a package unit.
+      if ((voltage ?? 115) > 150)
+        return { ...base, heat: controls.ignition ?? 'direct spark', stages: 0, proof: false };
+      return {
+        ...USUAL,
+        ...{ volts: 115, phase: 1, heat: 'unit heater', stages: 0, drive: 'direct', proof: false },
+      };
+    case 'exhaust fan':
+      return { ...base, heat: 'none', stages: 0, proof: false };
+    case 'make-up air':
+    case 'water-source heat pump':
+    case 'boiler':
+      return undefined;
+  }
+}

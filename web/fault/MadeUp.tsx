@@ -1,0 +1,84 @@
+import { HEATS, STAGES, type LadderPlate } from '#core/circuitry/ladder';
+import { Panel } from '../ui/frame/Screen.tsx';
+
+const TICKS = [
+  ['proof', 'A switch proves the blower'],
+  ['monitor', 'Phase monitor'],
+  ['float', 'Float in the drain pan'],
+] as const;
+
+/** As what the machine is taken: by its record, and otherwise here where the diagram on the door says so. */
+export function MadeUp({
+  plate,
+  onRecord,
+  onChange,
+}: {
+  plate: LadderPlate;
+  onRecord: LadderPlate;
+  onChange: (made: Partial<LadderPlate>) => void;
+}) {
+  const set = (patch: Partial<LadderPlate>) => onChange({ ...differs(plate, onRecord), ...patch });
+  const heat = plate.heat === 'none' ? 'no heat' : plate.heat;
+  const has = TICKS.filter(([name]) => plate[name]).map(([, words]) => words.toLowerCase());
+  return (
+    <Panel>
+      <details>
+        <summary className="reach content-center cursor-pointer font-semibold">
+          Taken as {plate.volts} V, {plate.phase}-phase, {heat}
+          {plate.stages > 0 ? `, ${plate.stages} ${plate.stages === 1 ? 'stage' : 'stages'} of cooling` : ''}
+          {has.length > 0 ? `, ${has.join(', ')}` : ''}
+        </summary>
+        <p className="my-1 text-soft">
+          The diagram on the door wins. What is changed here counts for this look; write it on the unit for
+          the next one.
+        </p>
+        <div className="space-y-2">
+          {plate.heat === 'unit heater' ? null : (
+            <div className="grid grid-cols-2 gap-3">
+              <label className="block text-sm font-semibold">
+                Heat
+                <select
+                  className="min-h-12 w-full rounded-[3px] border-2 border-rule bg-sheet px-2 text-lg font-normal"
+                  value={plate.heat}
+                  onChange={(event) => set({ heat: event.target.value as LadderPlate['heat'] })}
+                >
+                  {HEATS.filter((one) => one !== 'unit heater').map((one) => (
+                    <option key={one}>{one}</option>
+                  ))}
+                </select>
+              </label>
+              <label className="block text-sm font-semibold">
+                Stages of cooling
+                <select
+                  className="min-h-12 w-full rounded-[3px] border-2 border-rule bg-sheet px-2 text-lg font-normal"
+                  value={plate.stages}
+                  onChange={(event) => set({ stages: Number(event.target.value) as LadderPlate['stages'] })}
+                >
+                  {[0, ...STAGES].map((one) => (
+                    <option key={one}>{one}</option>
+                  ))}
+                </select>
+              </label>
+            </div>
+          )}
+          {TICKS.map(([name, words]) => (
+            <label key={name} className="flex min-h-12 cursor-pointer items-center gap-3 text-lg">
+              <input
+                type="checkbox"
+                className="h-7 w-7"
+                checked={plate[name]}
+                onChange={(event) => set({ [name]: event.target.checked })}
+              />
+              {words}
+            </label>
+          ))}
+        </div>
+      </details>
+    </Panel>
+  );
+}
+
+const differs = (plate: LadderPlate, onRecord: LadderPlate): Partial<LadderPlate> =>
+  Object.fromEntries(
+    Object.entries(plate).filter(([name, value]) => onRecord[name as keyof LadderPlate] !== value),
+  );

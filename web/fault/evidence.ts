@@ -1,0 +1,77 @@
+import type { PartId } from '#core/machine';
+import type { Ladder } from '#core/circuitry/ladder';
+import { oddOf, type Observed } from '#core/diagnosis';
+
+/** A line of a sheet as far as it says what was seen or altered. */
+interface Line {
+  readonly id: string;
+  readonly kind: string;
+  readonly unitId: string | null;
+  readonly body: Record<string, unknown>;
+  readonly occurredAt: string;
+}
+
+/** An observation with the line that holds it. */
+export interface Held {
+  readonly lineId: string;
+  readonly asked: string;
+  readonly at: string;
+  readonly seen: Observed;
+}
+
+/** Parts that are adjusted, by what the line says was adjusted. */
+const ADJUSTS: Readonly<Record<string, PartId>> = {
+  'expansion valve': 'metering device',
+  'gas pressure': 'gas valve',
+  belt: 'blower belt',
+  charge: 'refrigerant circuit',
+  damper: 'economizer',
+  pulley: 'pulley',
+  'set point': 'thermostat',
+};
+
+/** What of a line is evidence: what was seen, and whatever alters the machine. */
+function ofLine({ kind, body }: Line): Observed | undefined {
+  switch (kind) {
+    case 'observation':
+      return body.seen as Observed;
+    case 'work': {
+      const [first] = (body.installed as readonly { slot: { part: PartId } }[] | undefined) ?? [];
+      return first && { kind: 'changed', part: first.slot.part, how: 'swapped' };
+    }
+    case 'refrigerant':
+      return Number(body.addedLb ?? 0) > 0
+        ? { kind: 'changed', part: 'refrigerant circuit', how: 'charged' }
+        : undefined;
+    case 'adjustment': {
+      const part = ADJUSTS[String(body.what)];
+      return part && { kind: 'changed', part, how: 'adjusted' };
+    }
+    default:
+      return undefined;
+  }
+}
+
+/**
+ * The evidence of a sheet about one unit, oldest first; what cannot be of this machine as it is drawn now is left
+ * out, and told beside it.
+ */
+export function evidenceOf(
+  lines: readonly Line[],
+  unitId: string,
+  ladder: Ladder,
+): { readonly held: readonly Held[]; readonly odd: readonly Held[] } {
+  const held = lines
+    .filter((line) => line.unitId === unitId)
+    .sort((a, b) => Date.parse(a.occurredAt) - Date.parse(b.occurredAt))
+    .flatMap((line): Held[] => {
+      const seen = ofLine(line);
+      return seen
+        ? [{ lineId: line.id, asked: String(line.body.asked ?? ''), at: line.occurredAt, seen }]
+        : [];
+    });
+  return {
+    held: held.filter(({ seen }) => oddOf(ladder, seen) === undefined),
+    odd: held.filter(({ seen }) => oddOf(ladder, seen) !== undefined),
+  };
+}
