@@ -195,5 +195,12 @@ export interface VisitPage extends VisitRow, GettingIn {
   readonly since: number;
   /** Component words that the company has mapped itself. */
   readonly words: Readonly<Record<string, PartId>>;
+  /** What codes mean, by board, as somebody has written it down on any sheet. */
+  readonly charts: readonly {
+    readonly board: string;
+    readonly code: string;
+    readonly means: string;
+    readonly points: readonly PartId[];
+  }[];
   readonly entries: readonly EntryView[];
 }

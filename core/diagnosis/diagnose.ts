@@ -8,7 +8,7 @@ import { oddOf } from './odd.ts';
 import { predicted } from './predicted.ts';
 import { likelihood } from './likelihood.ts';
 import type { Suspect } from './suspects.ts';
-import { observedWords, questionWords, suspectWords } from './wordings.ts';
+import { faultWords, observedWords, questionWords } from './wordings.ts';
 
 /** One piece of evidence beside what a cause would show. */
 export interface Reason {
@@ -85,7 +85,12 @@ export function diagnose(ladder: Ladder, all: readonly Observed[], on?: Call): D
   const asked = new Set(epoch.seen.map(questionOf));
   return {
     causes: ranked.map(({ suspect, share }, i) => ({
-      ...{ key: suspect.key, words: suspectWords(suspect), share, part: curedBy(suspect) ?? null },
+      ...{
+        key: suspect.key,
+        words: faultWords(ladder, suspect.fault),
+        share,
+        part: curedBy(suspect) ?? null,
+      },
       failure: failureOf(suspect),
       reasons: i < EXPLAINED ? reasonsOf(dictionary, suspect, epoch) : [],
     })),

@@ -4,7 +4,7 @@ export { diagnose, type Advice, type Cause, type Diagnosed, type Reason } from '
 export { ALONE, BLOWS, CHANGES, CHECKS, FLAMES, questionOf, type Check, type Observed } from './evidence.ts';
 export type { NotYet } from './gates.ts';
 export { oddOf } from './odd.ts';
-export { observedWords, questionWords, callWords } from './wordings.ts';
+export { callWords, faultWords, observedWords, questionWords, terminalWords } from './wordings.ts';
 export { dictionaryOf, nextTests, ranking, type Dictionary } from './dictionary.ts';
 export { predicted } from './predicted.ts';
 export { plateOf } from './plate.ts';

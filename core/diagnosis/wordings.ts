@@ -1,6 +1,5 @@
-import type { AroundFault, Call, Effect, Ladder, Rung, RungFault } from '#core/circuitry/ladder';
+import type { AroundFault, Call, Effect, Fault, Ladder, Rung, RungFault } from '#core/circuitry/ladder';
 import type { Observed } from './evidence.ts';
-import type { Suspect } from './suspects.ts';
 
 /** What a fault of each kind of rung is called, as it is said aloud. */
 const HOW: { readonly [K in Rung['kind']]?: { readonly [H in RungFault]?: string } } = {
@@ -41,7 +40,7 @@ function aroundWords(around: AroundFault): string {
 }
 
 /** @example "contactor: coil open" */
-export function suspectWords({ fault, ladder }: Pick<Suspect, 'fault' | 'ladder'>): string {
+export function faultWords(ladder: Ladder, fault: Fault): string {
   if ('around' in fault) return aroundWords(fault.around);
   if ('leg' in fault) return `leg ${fault.leg} of the supply is lost`;
   const rung = ladder.rungs.find(({ id }) => id === fault.rung);

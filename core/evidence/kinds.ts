@@ -55,8 +55,11 @@ export interface Comparison {
 export interface Code {
   readonly board: string;
   readonly code: string;
-  readonly when: 'now' | 'in history' | 'before power was cut';
+  /** A line of the chart on the door is no evidence: it says what a code means, seen or not. */
+  readonly when: 'now' | 'in history' | 'before power was cut' | 'on the chart';
   readonly means?: string | undefined;
+  /** The parts it points at. */
+  readonly points?: readonly PartId[] | undefined;
 }
 
 /** Steps of the two sequences, in the order in which they should happen [common practice]. */

@@ -7,6 +7,7 @@ import type { Database } from '../db/connect.ts';
 import { AGREED } from './agreed.sql.ts';
 import { BRIEF } from './brief.sql.ts';
 import { CARE } from './care.sql.ts';
+import { CHARTS } from './charts.sql.ts';
 import { AGREEMENTS, COMPANY, IMPORTS, INTAKE } from './company.sql.ts';
 import { FACTS } from './facts.sql.ts';
 import { LOOKUPS } from './lookups.sql.ts';
@@ -48,6 +49,7 @@ const MIGRATIONS: readonly Migration[] = [
   { name: '0017 closures', sql: CLOSURES },
   { name: '0018 agreed', sql: AGREED },
   { name: '0019 sites files', sql: SITES_FILES },
+  { name: '0020 charts', sql: CHARTS },
 ];
 
 const LOCK = 7_240_115;

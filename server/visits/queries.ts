@@ -22,6 +22,7 @@ import { siteNet } from '../tracing/queries.ts';
 import { componentWords } from '../sheet/read.ts';
 import { FACTS_SINCE, LINES_BEFORE_VISIT } from '../sheet/read.sql.ts';
 import {
+  CHARTS_OF_BOARDS,
   ENTRIES_OF_VISIT,
   ONE_VISIT,
   SEEN,
@@ -110,6 +111,7 @@ export async function visitRecord(
     before: await db.rows<Entry>(LINES_BEFORE_VISIT, [siteId, id]),
     since: (await db.rows<{ since: number }>(FACTS_SINCE))[0]?.since ?? 0,
     words: Object.fromEntries(await componentWords(db)),
+    charts: await db.rows<VisitPage['charts'][number]>(CHARTS_OF_BOARDS),
     units: units
       .map(({ lastDone, status, care, installedOn, cools, outdoorAir, smokeDetectors, drive, ...unit }) => {
         const kind = unit.kind as UnitKind;

@@ -116,6 +116,22 @@ from entries e
 where e.visit_id = $1
 order by e.occurred_at, e.recorded_at, e.id`;
 
+/**
+ * What codes mean, by the board they belong to, as it was last written down on any sheet: photographed and typed
+ * once, every unit with that board has it.
+ */
+export const CHARTS_OF_BOARDS = `
+select distinct on (lower(e.body->>'board'), lower(e.body->>'code'))
+  e.body->>'board' as board,
+  e.body->>'code' as code,
+  e.body->>'means' as means,
+  coalesce(e.body->'points', '[]'::jsonb) as points
+from entries e
+where e.kind = 'code'
+  and e.body->>'means' is not null
+  and not exists (select from entries later where later.supersedes = e.id)
+order by lower(e.body->>'board'), lower(e.body->>'code'), e.occurred_at desc, e.id desc`;
+
 /** Units of a site as a sheet shows them. */
 export const UNITS_OF_SHEET = `
 select

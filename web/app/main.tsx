@@ -32,6 +32,7 @@ const TracingScreen = screen(() => import('../tracing/TracingScreen.tsx'));
 const Labels = screen(() => import('../labels/Labels.tsx'));
 const Conditions = screen(() => import('../conditions/Conditions.tsx'));
 const Bench = screen(() => import('../bench/Bench.tsx'));
+const Circuit = screen(() => import('../bench/Circuit.tsx'));
 const Play = screen(() => import('../bench/Play.tsx'));
 const System = screen(() => import('../system/System.tsx'));
 const People = screen(() => import('../people/People.tsx'));
@@ -65,6 +66,7 @@ const router = createBrowserRouter([
       { path: '/visits/:id/fault', element: <FaultScreen /> },
       { path: '/bench', element: <Bench /> },
       { path: '/bench/play', element: <Play /> },
+      { path: '/bench/circuit', element: <Circuit /> },
       { path: '/bench/:card', element: <Bench /> },
       { path: '/imports', element: <Imports /> },
       { path: '/people', element: <People /> },

@@ -22,6 +22,7 @@ import { StandsOpen } from '../ui/marks/StandsOpen.tsx';
 import { RecordForm } from '../ui/forms/RecordForm.tsx';
 import { PriorityWord } from '../ui/marks/PriorityWord.tsx';
 import { Empty, Loading, Panel, Screen, Trouble } from '../ui/frame/Screen.tsx';
+import { TechnicianAt } from '../fault/TechnicianAt.tsx';
 import { MoveDialog } from './MoveDialog.tsx';
 import { PlanForm } from './PlanForm.tsx';
 import { readyWord } from './readyWord.ts';
@@ -199,6 +200,9 @@ export default function CallScreen() {
             />
           ) : null}
         </Panel>
+        {call.visitId && call.unitId && call.state !== 'done' ? (
+          <TechnicianAt visitId={call.visitId} unitId={call.unitId} />
+        ) : null}
         <Panel title="The unit">
           {unit ? (
             <>

@@ -14,6 +14,7 @@ import { say } from '../ui/saying/say.ts';
 import { linesOf } from '../visits/lines.ts';
 import { useSheet } from '../visits/useSheet.ts';
 import { Changed } from './Changed.tsx';
+import { Codes, type CodeSeen } from './Codes.tsx';
 import { evidenceOf } from './evidence.ts';
 import { findingOf } from './finding.ts';
 import { MadeUp } from './MadeUp.tsx';
@@ -87,6 +88,14 @@ function Finding({ visit, unit, plate: onRecord }: { visit: VisitPage; unit: Uni
       ...(old ? { supersedes: old.lineId } : {}),
     };
     void post(entry as never);
+  };
+  const putCode = (body: CodeSeen) => {
+    const entry = {
+      ...{ id: uuid(), visitId: visit.id, unitId: unit.id, kind: 'code' as const, body },
+      occurredAt: now().toISOString(),
+    };
+    void post(entry as never);
+    say(`On the sheet: ${body.board}, ${body.code}`, { undo: () => withdraw(visit.id, unit.id, entry.id) });
   };
   const find = (cause: Cause) => {
     const entry = {
@@ -179,6 +188,12 @@ function Finding({ visit, unit, plate: onRecord }: { visit: VisitPage; unit: Uni
         </div>
         <div className="space-y-4 lg:col-span-2">
           <WalkRound {...{ unit, ladder, call, seen }} onAnswer={answer} />
+          {/* A sheet that this phone kept from an older version has none. */}
+          <Codes
+            charts={(visit.charts as VisitPage['charts'] | undefined) ?? []}
+            ladder={ladder}
+            onCode={putCode}
+          />
           <Changed ladder={ladder} onAnswer={answer} />
           <MadeUp plate={plate} onRecord={onRecord} onChange={setMade} />
         </div>

@@ -90,41 +90,7 @@ function CauseLine({ cause, onFinding }: { cause: Cause; onFinding: ((cause: Cau
         className="mt-0.5 block h-1.5 bg-copper"
         style={{ width: `${Math.max(1, cause.share * 100)}%` }}
       />
-      <div className="flex flex-wrap items-start gap-x-4">
-        <details className="min-w-0 flex-1 text-sm">
-          <summary className="reach content-center cursor-pointer font-semibold text-copper">Explain</summary>
-          <table className="w-full text-left">
-            <thead>
-              <tr className="text-soft">
-                <th scope="col" className="font-normal" />
-                <th scope="col" className="font-normal">
-                  Asked
-                </th>
-                <th scope="col" className="font-normal">
-                  Seen
-                </th>
-                <th scope="col" className="font-normal">
-                  It would show
-                </th>
-              </tr>
-            </thead>
-            <tbody>
-              {cause.reasons.map((reason) => (
-                <tr key={reason.question} className="border-t border-rule align-top">
-                  <td className={reason.speaks === 'against' ? 'text-ember' : 'text-verdigris'}>
-                    <span aria-hidden>{marks[reason.speaks]}</span>
-                    <span className="sr-only">
-                      speaks {reason.speaks === 'neither' ? 'neither way' : reason.speaks}
-                    </span>
-                  </td>
-                  <td className="pr-2">{reason.question}</td>
-                  <td className="pr-2 font-semibold">{reason.seen}</td>
-                  <td>{reason.expected}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        </details>
+      <div className="flex flex-wrap items-center justify-end gap-x-4">
         {onFinding && cause.part !== null ? (
           <Button
             look="quiet"
@@ -135,6 +101,40 @@ function CauseLine({ cause, onFinding }: { cause: Cause; onFinding: ((cause: Cau
           </Button>
         ) : null}
       </div>
+      <details className="text-sm">
+        <summary className="reach content-center cursor-pointer font-semibold text-copper">Explain</summary>
+        <table className="w-full text-left">
+          <thead>
+            <tr className="text-soft">
+              <th scope="col" className="font-normal" />
+              <th scope="col" className="font-normal">
+                Asked
+              </th>
+              <th scope="col" className="font-normal">
+                Seen
+              </th>
+              <th scope="col" className="font-normal">
+                It would show
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {cause.reasons.map((reason) => (
+              <tr key={reason.question} className="border-t border-rule align-top">
+                <td className={reason.speaks === 'against' ? 'text-ember' : 'text-verdigris'}>
+                  <span aria-hidden>{marks[reason.speaks]}</span>
+                  <span className="sr-only">
+                    speaks {reason.speaks === 'neither' ? 'neither way' : reason.speaks}
+                  </span>
+                </td>
+                <td className="pr-2">{reason.question}</td>
+                <td className="pr-2 font-semibold">{reason.seen}</td>
+                <td>{reason.expected}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </details>
     </li>
   );
 }

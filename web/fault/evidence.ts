@@ -1,6 +1,7 @@
 import type { PartId } from '#core/machine';
 import type { Ladder } from '#core/circuitry/ladder';
-import { oddOf, type Observed } from '#core/diagnosis';
+import { oddOf, questionWords, type Observed } from '#core/diagnosis';
+import type { Code } from '#core/evidence';
 
 /** A line of a sheet as far as it says what was seen or altered. */
 interface Line {
@@ -35,6 +36,10 @@ function ofLine({ kind, body }: Line): Observed | undefined {
   switch (kind) {
     case 'observation':
       return body.seen as Observed;
+    case 'code': {
+      const { board, code, when, points = [] } = body as unknown as Code;
+      return when === 'on the chart' ? undefined : { kind: 'code', code: `${board} ${code}`, points };
+    }
     case 'work': {
       const [first] = (body.installed as readonly { slot: { part: PartId } }[] | undefined) ?? [];
       return first && { kind: 'changed', part: first.slot.part, how: 'swapped' };
@@ -66,9 +71,8 @@ export function evidenceOf(
     .sort((a, b) => Date.parse(a.occurredAt) - Date.parse(b.occurredAt))
     .flatMap((line): Held[] => {
       const seen = ofLine(line);
-      return seen
-        ? [{ lineId: line.id, asked: String(line.body.asked ?? ''), at: line.occurredAt, seen }]
-        : [];
+      const asked = String(line.body.asked ?? '') || (seen && questionWords(ladder, seen));
+      return seen ? [{ lineId: line.id, asked: asked ?? '', at: line.occurredAt, seen }] : [];
     });
   return {
     held: held.filter(({ seen }) => oddOf(ladder, seen) === undefined),

@@ -54,3 +54,9 @@ export function useDiagnosis(plate: LadderPlate | undefined, seen: readonly Obse
   const own = answer?.plate === JSON.stringify(plate) ? answer : undefined;
   return { diagnosed: own?.diagnosed, working: own?.key !== key, trouble };
 }
+
+/** The call that was on when something was last seen on one; cooling where nothing was. */
+export function callSeen(seen: readonly Observed[]): Call {
+  const last = seen.findLast((one) => 'call' in one && one.call !== 'disconnect open');
+  return last && 'call' in last ? last.call : 'cool';
+}

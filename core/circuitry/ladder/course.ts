@@ -41,6 +41,8 @@ export interface Moment {
   readonly running: ReadonlySet<Effect>;
   readonly stalled: ReadonlySet<Effect>;
   readonly conditions: ReadonlySet<Condition>;
+  /** What opens and closes and is closed now; what is welded is not asked here. */
+  readonly closed: ReadonlySet<string>;
   /** Coils and relays that are in. */
   readonly pulled: ReadonlySet<string>;
   readonly blown: ReadonlySet<string>;
@@ -146,7 +148,7 @@ class Machine {
     const { running, stalled, conditions, pulled, blown, board } = this.state;
     const relays = this.boardRung ? RELAYS.filter((relay) => pulls(board, relay)) : [];
     return {
-      ...{ running, stalled, conditions, blown },
+      ...{ running, stalled, conditions, blown, closed: this.positions().closed },
       pulled: new Set([...pulled, ...relays.map((relay) => `${this.boardRung?.id}:${relay}`)]),
       board: this.boardRung ? board : undefined,
     };
