@@ -67,11 +67,13 @@ describe('the evidence of a sheet', () => {
 describe('a cause as a finding', () => {
   const open = { kind: 'volts', call: 'cool', between: ['AP', 'HP'], reads: 26 } as const;
   // It never ran: the head did not open it.
-  const never = { kind: 'ran', call: 'cool', what: 'compressor', how: 'no' } as const;
+  const never = (['compressor', 'condenser fan'] as const).map(
+    (what) => ({ kind: 'ran', call: 'cool', what, how: 'no' }) as const,
+  );
   const causes = (seen: Parameters<typeof diagnose>[1]) => diagnose(ladder, seen, 'cool');
 
   it('is presumed while a gate stands before it, and says what was not done', () => {
-    const { causes: found, notYet } = causes([open, never]);
+    const { causes: found, notYet } = causes([open, ...never]);
     expect(found[0]).toMatchObject({ key: 'high-pressure switch: open' });
     expect(found[0]?.share).toBeGreaterThan(0.9);
     const held = [{ lineId: 'x', asked, at: '', seen: open }];
@@ -83,7 +85,7 @@ describe('a cause as a finding', () => {
 
   it('is proven once the gate is open and it is nearly sure', () => {
     const { causes: found, notYet } = causes([
-      ...[open, never],
+      ...[open, ...never],
       { kind: 'done', check: 'gauge beside the switch' },
     ]);
     expect(findingOf(found[0]!, notYet, []).grade).toBe('proven');
