@@ -77,6 +77,8 @@ export type Check = (typeof CHECKS)[number];
 
 /** Somebody saw wrong, or it does now and then what it should not [from memory]. */
 const SLIPS = 0.01;
+/** Leads on the wrong terminals, or a number misread [from memory]. */
+const METER_SLIPS = 0.003;
 /** What a meter, and our values from memory, are off by: volts, and a share of what is read. */
 const VOLTS_OFF = { least: 2.5, share: 0.12 } as const;
 /** Ohms of coils differ by make: by so much either way nothing is said. */
@@ -88,13 +90,14 @@ export function voltsAgree(predicted: readonly number[], reads: number): number 
     const off = (volts - reads) / Math.max(VOLTS_OFF.least, VOLTS_OFF.share * Math.max(volts, reads));
     return Math.exp(-(off * off) / 2);
   });
-  return Math.max(SLIPS, ...fits);
+  return Math.max(METER_SLIPS, ...fits);
 }
 
 export function ohmsAgree(predicted: number, reads: number | null): number {
-  if (reads === null || predicted === Infinity) return reads === null && predicted === Infinity ? 1 : SLIPS;
+  if (reads === null || predicted === Infinity)
+    return reads === null && predicted === Infinity ? 1 : METER_SLIPS;
   const [most, least] = [Math.max(predicted, reads, 0.3), Math.max(Math.min(predicted, reads), 0.3)];
-  return most / least <= OHMS_FACTOR ? 1 : SLIPS;
+  return most / least <= OHMS_FACTOR ? 1 : METER_SLIPS;
 }
 
 export const isSo = (predicted: boolean, seen: boolean): number => (predicted === seen ? 1 - SLIPS : SLIPS);

@@ -65,6 +65,7 @@ describe('the evidence of a sheet', () => {
 });
 
 describe('a cause as a finding', () => {
+  const blows = { kind: 'ran', call: 'cool', what: 'blower', how: 'yes' } as const;
   const open = { kind: 'volts', call: 'cool', between: ['AP', 'HP'], reads: 26 } as const;
   // It never ran: the head did not open it.
   const never = (['compressor', 'condenser fan'] as const).map(
@@ -73,7 +74,7 @@ describe('a cause as a finding', () => {
   const causes = (seen: Parameters<typeof diagnose>[1]) => diagnose(ladder, seen, 'cool');
 
   it('is presumed while a gate stands before it, and says what was not done', () => {
-    const { causes: found, notYet } = causes([open, ...never]);
+    const { causes: found, notYet } = causes([blows, volts(26, 'AP'), open, ...never]);
     expect(found[0]).toMatchObject({ key: 'high-pressure switch: open' });
     expect(found[0]?.share).toBeGreaterThan(0.9);
     const held = [{ lineId: 'x', asked, at: '', seen: open }];
@@ -85,7 +86,7 @@ describe('a cause as a finding', () => {
 
   it('is proven once the gate is open and it is nearly sure', () => {
     const { causes: found, notYet } = causes([
-      ...[open, ...never],
+      ...[blows, volts(26, 'AP'), open, ...never],
       { kind: 'done', check: 'gauge beside the switch' },
     ]);
     expect(findingOf(found[0]!, notYet, []).grade).toBe('proven');
