@@ -1,13 +1,24 @@
-import { ladderOf, signature, USUAL } from '#core/circuitry/ladder';
+import { ladderOf, signature, USUAL, type Ladder } from '#core/circuitry/ladder';
 import { diagnose, dictionaryOf, nextTests, predicted, ranking, type Observed } from './index.ts';
-import { WORKED } from './testing/cases.ts';
+import { WORKED, type Worked } from './testing/cases.ts';
+import { ON_OTHER_MACHINES } from './testing/otherMachines.ts';
 
 const ladder = ladderOf(USUAL);
 const dictionary = dictionaryOf(ladder);
 
+/** One ladder for each make-up: its dictionary is made once. */
+const ladders = new Map<string, Ladder>();
+function ladderFor(plate: Worked['plate']): Ladder {
+  const key = JSON.stringify(plate ?? {});
+  const known = ladders.get(key) ?? (plate ? ladderOf({ ...USUAL, ...plate }) : ladder);
+  ladders.set(key, known);
+  return known;
+}
+
 describe('worked cases', () => {
-  it.each(WORKED.map((one) => [one.name, one] as const))('%s', (_, { seen, was, never }) => {
-    const { causes } = diagnose(ladder, seen);
+  it.each([...WORKED, ...ON_OTHER_MACHINES].map((one) => [one.name, one] as const))('%s', (_, one) => {
+    const { plate, seen, was, never } = one;
+    const { causes } = diagnose(ladderFor(plate), seen);
     expect(was).toContain(causes[0]?.key);
     // What must not be concluded is not what anybody would act on.
     const share = (key: string) => causes.find((cause) => cause.key === key)?.share ?? 0;

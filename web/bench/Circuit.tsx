@@ -15,6 +15,7 @@ import {
 } from '#core/circuitry/ladder';
 import { capital, listed } from '#core/base/sentences';
 import { callWords, faultWords, terminalWords } from '#core/diagnosis';
+import { Field } from '../ui/forms/Field.tsx';
 import { Button } from '../ui/frame/Button.tsx';
 import { Panel, Screen } from '../ui/frame/Screen.tsx';
 import { BenchTabs } from './BenchTabs.tsx';
@@ -23,7 +24,6 @@ import { ladderRows } from './ladderRows.ts';
 
 /** How long a call is watched, seconds. */
 const WATCHED_S = 480;
-const select = 'min-h-11 w-full rounded-[3px] border-2 border-rule bg-sheet px-2';
 
 /** A machine on one side, a meter with two leads on the other: what shows where, sound and with one thing wrong. */
 export default function Circuit() {
@@ -225,19 +225,14 @@ function Choose({
   onChange: (value: string) => void;
 }) {
   return (
-    <label className="mt-1 block text-sm font-semibold">
-      {label}
-      <select
-        className={`${select} font-normal`}
-        value={value}
-        onChange={(event) => onChange(event.target.value)}
-      >
+    <Field label={label}>
+      <select value={value} onChange={(event) => onChange(event.target.value)}>
         {options.map((option) => (
           <option key={option} value={option}>
             {words(option)}
           </option>
         ))}
       </select>
-    </label>
+    </Field>
   );
 }

@@ -3,15 +3,25 @@ import { Link, useParams, useSearchParams } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import { callsOf, ladderOf, type Call, type LadderPlate } from '#core/circuitry/ladder';
 import { likelyMode } from '#core/evidence';
-import { callWords, plateOf, questionOf, stepsSeen, type Cause, type Observed } from '#core/diagnosis';
+import {
+  callWords,
+  latestEpoch,
+  plateOf,
+  questionOf,
+  stepsSeen,
+  type Cause,
+  type Observed,
+} from '#core/diagnosis';
 import type { VisitPage } from '#contracts/visits';
 import { useOutbox } from '../outbox/hooks.ts';
 import { post } from '../outbox/sender.ts';
 import { now } from '../state/clock.ts';
+import { useWho } from '../state/session.ts';
 import { Button } from '../ui/frame/Button.tsx';
 import { Empty, Loading, Panel, Screen, Trouble } from '../ui/frame/Screen.tsx';
 import { say } from '../ui/saying/say.ts';
 import { linesOf } from '../visits/lines.ts';
+import { standingOn, staysOpen, type OpenHere } from '../visits/standing.ts';
 import { useSheet } from '../visits/useSheet.ts';
 import { Changed } from './Changed.tsx';
 import { Codes, type CodeSeen } from './Codes.tsx';
@@ -68,6 +78,11 @@ function Finding({ visit, unit, plate: onRecord }: { visit: VisitPage; unit: Uni
   const ladder = useMemo(() => ladderOf(plate), [plate]);
   const items = useOutbox(visit.id);
   const lines = useMemo(() => linesOf(visit.entries, items), [visit.entries, items]);
+  const { measuring } = useWho();
+  const standing = useMemo(
+    () => (standingOn(visit, items, measuring).get(unit.id) ?? []).filter((one) => staysOpen(one)),
+    [visit, items, measuring, unit.id],
+  );
   const { held, odd } = useMemo(() => evidenceOf(lines, unit.id, ladder), [lines, unit.id, ladder]);
   const seen = useMemo(() => held.map((one) => one.seen), [held]);
   // The steps need the sound machine alone, and are there before the faults are worked out.
@@ -163,7 +178,7 @@ function Finding({ visit, unit, plate: onRecord }: { visit: VisitPage; unit: Uni
           <Strip steps={steps[call] ?? []} ladder={ladder} onAnswer={answer} />
         </Panel>
         <div className="space-y-4 " aria-live="polite" aria-busy={working}>
-          <Known unit={unit} />
+          <Known unit={unit} open={standing} />
           {diagnosed ? (
             <>
               {diagnosed.before.length > 0 ? (
@@ -176,7 +191,7 @@ function Finding({ visit, unit, plate: onRecord }: { visit: VisitPage; unit: Uni
               ) : null}
               <Told
                 diagnosed={diagnosed}
-                nothingSeen={!seen.some(({ kind }) => kind !== 'done' && kind !== 'changed')}
+                nothingSeen={!latestEpoch(seen).seen.some(({ kind }) => kind !== 'done')}
                 ladder={ladder}
                 onAnswer={answer}
                 onFinding={find}
@@ -213,13 +228,25 @@ function firstCall(tabs: readonly Call[], unit: UnitHere, complaint: string): Ca
   return tabs.includes(mode) ? mode : (tabs[0] ?? 'nothing');
 }
 
-/** What is known already and stands before any new cause. */
-function Known({ unit }: { unit: UnitHere }) {
-  if (unit.recommendations.length === 0 && unit.flagKinds.length === 0) return null;
+/** What is known already and stands before any new cause: what was left open explains what it does. */
+function Known({ unit, open }: { unit: UnitHere; open: readonly OpenHere[] }) {
+  if (unit.recommendations.length + unit.flagKinds.length + open.length === 0) return null;
   return (
-    <p className="border border-rule bg-sheet p-3">
-      <strong>Known already:</strong> {unit.sentence}{' '}
-      {unit.recommendations.map(({ text }) => `Recommended: ${text}.`).join(' ')}
-    </p>
+    <div className="border border-rule bg-sheet p-3">
+      <p>
+        <strong>Known already:</strong> {unit.flagKinds.length > 0 ? unit.sentence : ''}{' '}
+        {unit.recommendations.map(({ text }) => `Recommended: ${text}.`).join(' ')}
+      </p>
+      {open.map((one) => (
+        <p key={one.id}>
+          {one.hazard ? (
+            <span className="hazard-notch text-sm">{one.kind}</span>
+          ) : (
+            <strong>{one.kind}</strong>
+          )}{' '}
+          {one.text}
+        </p>
+      ))}
+    </div>
   );
 }

@@ -1,4 +1,5 @@
 import { HEATS, STAGES, type LadderPlate } from '#core/circuitry/ladder';
+import { Field } from '../ui/forms/Field.tsx';
 import { Panel } from '../ui/frame/Screen.tsx';
 
 const TICKS = [
@@ -35,10 +36,8 @@ export function MadeUp({
         <div className="space-y-2">
           {plate.heat === 'unit heater' ? null : (
             <div className="grid grid-cols-2 gap-3">
-              <label className="block text-sm font-semibold">
-                Heat
+              <Field label="Heat" roof>
                 <select
-                  className="min-h-12 w-full rounded-[3px] border-2 border-rule bg-sheet px-2 text-lg font-normal"
                   value={plate.heat}
                   onChange={(event) => set({ heat: event.target.value as LadderPlate['heat'] })}
                 >
@@ -46,11 +45,9 @@ export function MadeUp({
                     <option key={one}>{one}</option>
                   ))}
                 </select>
-              </label>
-              <label className="block text-sm font-semibold">
-                Stages of cooling
+              </Field>
+              <Field label="Stages of cooling" roof>
                 <select
-                  className="min-h-12 w-full rounded-[3px] border-2 border-rule bg-sheet px-2 text-lg font-normal"
                   value={plate.stages}
                   onChange={(event) => set({ stages: Number(event.target.value) as LadderPlate['stages'] })}
                 >
@@ -58,7 +55,7 @@ export function MadeUp({
                     <option key={one}>{one}</option>
                   ))}
                 </select>
-              </label>
+              </Field>
             </div>
           )}
           {TICKS.map(([name, words]) => (

@@ -24,7 +24,7 @@ export function Strip({
   const [changing, setChanging] = useState<string>();
   const stopped = steps.findIndex(({ well }) => well === false);
   return (
-    <ol className="divide-y divide-rule">
+    <ol aria-label="Steps of the call" className="divide-y divide-rule">
       {steps.map((step, k) => {
         const answered = step.seen !== undefined && changing !== step.key;
         return (

@@ -39,7 +39,7 @@ export function Told({
         {nothingSeen ? (
           <p className="text-soft">Nothing seen yet: the first step that did not come will tell most.</p>
         ) : (
-          <ol className="space-y-2">
+          <ol aria-label="Most likely" className="space-y-2">
             {causes.map((cause) => (
               <CauseLine key={cause.key} cause={cause} onFinding={onFinding} />
             ))}
@@ -51,7 +51,7 @@ export function Told({
         {diagnosed.next.length === 0 ? (
           <p className="text-soft">Nothing in the table narrows it further.</p>
         ) : null}
-        <ol className="divide-y divide-rule">
+        <ol aria-label="Next tests" className="divide-y divide-rule">
           {diagnosed.next.slice(0, TESTS).map((advice) => (
             <NextTest
               key={advice.words}

@@ -1,8 +1,11 @@
+import type { LadderPlate } from '#core/circuitry/ladder';
 import type { Observed } from '../index.ts';
 
 /** A worked case: what was seen, what it was, and what must not be concluded from it. */
 export interface Worked {
   readonly name: string;
+  /** What the machine is where it is not the usual package unit. */
+  readonly plate?: Partial<LadderPlate>;
   readonly seen: readonly Observed[];
   /** Keys of what it may be called; several where nothing that was seen tells them apart. */
   readonly was: readonly string[];

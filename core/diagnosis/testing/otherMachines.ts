@@ -1,0 +1,591 @@
+import type { Call, Effect, LadderPlate } from '#core/circuitry/ladder';
+import type { Observed } from '../index.ts';
+import type { Worked } from './cases.ts';
+
+const ran = (call: Call, what: Effect, how: 'yes' | 'no' | 'hums' = 'yes'): Observed => ({
+  ...{ kind: 'ran', call, what, how },
+});
+const after = (call: Call, what: Effect, yes: boolean): Observed => ({ kind: 'after', call, what, yes });
+const volts = (call: Call, a: string, b: string, reads: number): Observed => ({
+  ...{ kind: 'volts', call, between: [a, b], reads },
+});
+const watched = (call: Call, a: string, b: string, reads: number): Observed => ({
+  ...{ kind: 'volts', call, between: [a, b], reads, watched: true },
+});
+const ohms = (a: string, b: string, reads: number | null): Observed => ({
+  kind: 'ohms',
+  between: [a, b],
+  reads,
+});
+const microfarads = (rung: string, reads: number): Observed => ({ kind: 'microfarads', rung, reads });
+const amps = (call: Call, rung: string, reads: number): Observed => ({ kind: 'amps', call, rung, reads });
+const pulled = (call: Call, rung: string, yes: boolean): Observed => ({ kind: 'pulled', call, rung, yes });
+const look = (at: string, yes: boolean) => ({ kind: 'look', at, yes }) as Observed;
+const blows = (call: Call, how: 'warm' | 'cool' | 'as the room' | 'no air'): Observed => ({
+  ...{ kind: 'blows', call, how },
+});
+const flame = (how: 'none' | 'goes out' | 'stays'): Observed => ({ kind: 'flame', how });
+const pressures = (stage: 1 | 2 | 3 | 4, part: boolean): Observed => ({ kind: 'pressures', stage, part });
+
+const GLOWS: Partial<LadderPlate> = { heat: 'hot surface' };
+const STRIPS: Partial<LadderPlate> = { heat: 'electric', strips: 2, phase: 1, volts: 240 };
+const PUMP: Partial<LadderPlate> = { heat: 'heat pump', drive: 'direct' };
+const LINE: Partial<LadderPlate> = {
+  ...{ heat: 'unit heater', volts: 115, phase: 1, stages: 0, drive: 'direct', proof: false },
+};
+const TWO: Partial<LadderPlate> = { stages: 2 };
+const GUARDED: Partial<LadderPlate> = { monitor: true, float: true };
+const SPLIT: Partial<LadderPlate> = {
+  heat: 'none',
+  phase: 1,
+  volts: 240,
+  drive: 'direct',
+  float: true,
+  proof: false,
+};
+const FAN: Partial<LadderPlate> = { heat: 'none', stages: 0, proof: false };
+
+/**
+ * Cases as they are met on other machines [common practice], each written down from what a technician sees and
+ * measures, before the ranking was first scored on them.
+ */
+export const ON_OTHER_MACHINES: readonly Worked[] = [
+  // Hot surface.
+  {
+    name: 'hot surface: inducer runs, nothing glows, line volts at the igniter',
+    plate: GLOWS,
+    seen: [ran('heat', 'inducer'), ran('heat', 'igniter', 'no'), watched('heat', 'IG', 'F2', 208)],
+    was: ['hot surface igniter: open'],
+    never: ['igniter relay: open', 'board: blind'],
+  },
+  {
+    name: 'hot surface: nothing glows, the igniter reads open',
+    plate: GLOWS,
+    seen: [ran('heat', 'inducer'), ran('heat', 'igniter', 'no'), ohms('IG', 'F2', null)],
+    was: ['hot surface igniter: open'],
+    never: ['igniter relay: open'],
+  },
+  {
+    name: 'hot surface: nothing glows, no volts ever at a sound igniter',
+    plate: GLOWS,
+    seen: [
+      ...[ran('heat', 'inducer'), ran('heat', 'igniter', 'no'), watched('heat', 'IG', 'F2', 0)],
+      ohms('IG', 'F2', 60),
+    ],
+    was: ['igniter relay: open'],
+    never: ['hot surface igniter: open'],
+  },
+  {
+    name: 'hot surface: glows, valve has its volts, no flame, nothing at the valve by the gauge',
+    plate: GLOWS,
+    seen: [ran('heat', 'igniter'), watched('heat', 'MV', 'C', 25), flame('none'), look('no gas', true)],
+    was: ['no gas'],
+    never: ['gas valve: open', 'hot surface igniter: open'],
+  },
+  {
+    name: 'hot surface: glows, never any volts at the valve',
+    plate: GLOWS,
+    seen: [ran('heat', 'igniter'), watched('heat', 'MV', 'C', 0), flame('none')],
+    was: ['gas valve relay: open'],
+    never: ['gas valve: open', 'no gas'],
+  },
+  {
+    name: 'hot surface: lights and goes out, the sensor is white',
+    plate: GLOWS,
+    seen: [ran('heat', 'igniter'), flame('goes out'), look('sensor fouled', true)],
+    was: ['sensor fouled'],
+    never: ['board: blind', 'hot surface igniter: open'],
+  },
+  {
+    name: 'hot surface: the inducer turns, no proof, flue full of leaves',
+    plate: GLOWS,
+    seen: [
+      ran('heat', 'inducer'),
+      ran('heat', 'igniter', 'no'),
+      watched('heat', 'PS', 'C', 0),
+      look('flue blocked', true),
+    ],
+    was: ['flue blocked'],
+    never: ['draft switch: open', 'hot surface igniter: open'],
+  },
+  // Electric heat.
+  {
+    name: 'electric heat: called, blower runs, the first sequencer is fed and nothing comes out',
+    plate: STRIPS,
+    seen: [
+      ran('heat', 'blower'),
+      volts('heat', 'WP', 'C', 25),
+      volts('heat', 'E1', 'C', 0),
+      ran('heat', 'heater', 'no'),
+    ],
+    was: ['sequencer: no output'],
+    never: ['heat strip: open', 'heat relay: open'],
+  },
+  {
+    name: 'electric heat: the first strip is cold with line volts across it',
+    plate: STRIPS,
+    seen: [
+      ran('heat', 'blower'),
+      ran('heat', 'heater', 'no'),
+      ran('heat', 'heater 2'),
+      watched('heat', 'J1', 'F2', 238),
+    ],
+    was: ['heat strip: open'],
+    never: ['sequencer: no output', 'heat limit: open'],
+  },
+  {
+    name: 'electric heat: the first strip is cold, the limit before it shows all the volts',
+    plate: STRIPS,
+    seen: [ran('heat', 'heater', 'no'), ran('heat', 'heater 2'), volts('heat', 'H1', 'J1', 238)],
+    was: ['heat limit: open'],
+    never: ['heat strip: open', 'heat relay: open'],
+  },
+  {
+    name: 'electric heat: the second strip is cold, its relay is in and shows all the volts across its contact',
+    plate: STRIPS,
+    seen: [
+      ran('heat', 'heater'),
+      ran('heat', 'heater 2', 'no'),
+      pulled('heat', 'heat relay 2', true),
+      volts('heat', 'F1', 'H2', 238),
+    ],
+    was: ['heat relay 2 contact: open'],
+    never: ['heat relay 2: open', 'heat strip 2: open'],
+  },
+  {
+    name: 'electric heat: the relay of the first strip is fed, out, and its coil reads open',
+    plate: STRIPS,
+    seen: [ran('heat', 'heater', 'no'), volts('heat', 'E1', 'C', 25), ohms('E1', 'C', null)],
+    was: ['heat relay: open'],
+    never: ['heat relay contact: open', 'sequencer: no output'],
+  },
+  {
+    name: 'electric heat: called, no air proved, the belt is on the floor',
+    plate: { ...STRIPS, drive: 'belt' },
+    seen: [
+      ran('heat', 'blower'),
+      ran('heat', 'heater', 'no'),
+      volts('heat', 'WP', 'C', 0),
+      look('belt broken', true),
+    ],
+    was: ['belt broken'],
+    never: ['heat interlock: open', 'heat strip: open'],
+  },
+  {
+    name: 'electric heat: called, air is there, the interlock lets nothing through',
+    plate: STRIPS,
+    seen: [
+      ran('heat', 'blower'),
+      volts('heat', 'W', 'C', 25),
+      volts('heat', 'WP', 'C', 0),
+      blows('heat', 'as the room'),
+    ],
+    was: ['heat interlock: open'],
+    never: ['sequencer: no output', 'heat strip: open'],
+  },
+  {
+    name: 'electric heat: an element is hot with nobody asking, nothing at its relay',
+    plate: STRIPS,
+    seen: [ran('nothing', 'heater'), volts('nothing', 'E1', 'C', 0), ran('nothing', 'blower', 'no')],
+    was: ['heat relay contact: welded'],
+    never: ['sequencer: welded', 'stat W: welded'],
+  },
+  {
+    name: 'electric heat: no blower, its capacitor is down to half',
+    plate: STRIPS,
+    seen: [ran('heat', 'blower', 'hums'), microfarads('blower capacitor', 5)],
+    was: ['blower capacitor: weak'],
+    never: ['blower motor: stuck', 'heat strip: open'],
+  },
+  // Heat pump.
+  {
+    name: 'heat pump: blows warm on a call for cooling, the valve has its volts',
+    plate: PUMP,
+    seen: [ran('cool', 'compressor'), blows('cool', 'warm'), volts('cool', 'O', 'C', 25), ohms('O', 'C', 30)],
+    was: ['reversing valve: stuck'],
+    never: ['reversing valve: open', 'charge low', 'compressor worn'],
+  },
+  {
+    name: 'heat pump: blows warm on a call for cooling, the coil of the valve is open',
+    plate: PUMP,
+    seen: [
+      ran('cool', 'compressor'),
+      blows('cool', 'warm'),
+      volts('cool', 'O', 'C', 25),
+      ohms('O', 'C', null),
+    ],
+    was: ['reversing valve: open'],
+    never: ['reversing valve: stuck', 'charge low'],
+  },
+  {
+    name: 'heat pump: blows warm on a call for cooling, nothing arrives at O, it leaves the thermostat',
+    plate: PUMP,
+    seen: [blows('cool', 'warm'), volts('cool', 'O', 'C', 0), volts('cool', 'stat O', 'C', 25)],
+    was: ['cable O: open'],
+    never: ['reversing valve: open', 'stat O: open'],
+  },
+  {
+    name: 'heat pump: blows warm on a call for cooling, the thermostat shows all of it across O',
+    plate: PUMP,
+    seen: [blows('cool', 'warm'), volts('cool', 'O', 'C', 0), volts('cool', 'stat R', 'stat O', 25)],
+    was: ['stat O: open'],
+    never: ['reversing valve: open', 'cable O: open'],
+  },
+  {
+    name: 'heat pump: blows cool on a call for heat, O is called all the time',
+    plate: PUMP,
+    seen: [blows('heat', 'cool'), volts('heat', 'O', 'C', 25), ran('nothing', 'reversing valve')],
+    was: ['stat O: welded'],
+    never: ['reversing valve: stuck', 'charge low'],
+  },
+  {
+    name: 'heat pump: the outdoor fan only hums, its capacitor is weak',
+    plate: PUMP,
+    seen: [
+      ran('cool', 'compressor'),
+      ran('cool', 'condenser fan', 'hums'),
+      microfarads('condenser fan capacitor', 4),
+    ],
+    was: ['condenser fan capacitor: weak'],
+    never: ['condenser fan motor: stuck', 'compressor: open'],
+  },
+  {
+    name: 'heat pump: compressor fed through, contactor in, no volts out of the first pole',
+    plate: PUMP,
+    seen: [
+      ...[
+        pulled('heat', 'contactor', true),
+        ran('heat', 'compressor', 'hums'),
+        ran('heat', 'condenser fan', 'no'),
+      ],
+      volts('heat', 'F1', 'T1', 118),
+    ],
+    was: ['pole 1: open'],
+    never: ['compressor: open', 'contactor: open'],
+  },
+  // Unit heater on line volts.
+  {
+    name: 'unit heater: dead on a call, 115 V across its thermostat',
+    plate: LINE,
+    seen: [ran('heat', 'inducer', 'no'), volts('heat', 'F1', 'V1', 115)],
+    was: ['line thermostat: open'],
+    never: ['transformer: open', 'board: no output'],
+  },
+  {
+    name: 'unit heater: 115 V into its transformer, nothing out',
+    plate: LINE,
+    seen: [ran('heat', 'inducer', 'no'), volts('heat', 'V1', 'N', 115), volts('heat', 'R0', 'C', 0)],
+    was: ['transformer: open'],
+    never: ['control fuse: open', 'line thermostat: open'],
+  },
+  {
+    name: 'unit heater: 26 V before the control fuse, none behind it',
+    plate: LINE,
+    seen: [ran('heat', 'inducer', 'no'), volts('heat', 'R0', 'C', 26), volts('heat', 'R', 'C', 0)],
+    was: ['control fuse: open'],
+    never: ['transformer: open'],
+  },
+  {
+    name: 'unit heater: lights and goes out each time, sensor clean, all burners lit',
+    plate: LINE,
+    seen: [
+      flame('goes out'),
+      look('sensor fouled', false),
+      look('crossover plugged', false),
+      ran('heat', 'blower', 'no'),
+    ],
+    was: ['board: blind'],
+    never: ['no gas', 'gas valve: open'],
+  },
+  {
+    name: 'unit heater: flame stays for minutes and goes on its limit, the fan never comes, fed',
+    plate: LINE,
+    seen: [
+      flame('goes out'),
+      ran('heat', 'blower', 'no'),
+      watched('heat', 'B1', 'N', 115),
+      ohms('B1', 'N', null),
+    ],
+    was: ['blower motor: open'],
+    never: ['blower relay 1: open', 'limit switch: open'],
+  },
+  {
+    name: 'unit heater: the fan never comes and is never fed',
+    plate: LINE,
+    seen: [
+      flame('goes out'),
+      ran('heat', 'blower', 'no'),
+      watched('heat', 'B1', 'N', 0),
+      look('sensor fouled', false),
+    ],
+    was: ['blower relay 1: open'],
+    never: ['blower motor: open', 'limit switch: open'],
+  },
+  {
+    name: 'unit heater: inducer hums and does not turn',
+    plate: LINE,
+    seen: [ran('heat', 'inducer', 'hums')],
+    was: ['inducer: stuck'],
+    never: ['inducer relay: open', 'draft switch: open'],
+  },
+  // Two stages.
+  {
+    name: 'two stages: the second compressor never starts, its timer gives nothing out',
+    plate: TWO,
+    seen: [
+      ran('cool', 'compressor'),
+      ran('cool', 'compressor 2', 'no'),
+      volts('cool', '2FZ', 'C', 25),
+      volts('cool', '2TD', 'C', 0),
+    ],
+    was: ['anti-short-cycle timer 2: no output'],
+    never: ['contactor 2: open', 'compressor 2: open'],
+  },
+  {
+    name: 'two stages: the second is not called, the thermostat shows all of it across Y2',
+    plate: TWO,
+    seen: [
+      ran('cool', 'compressor'),
+      ran('cool', 'compressor 2', 'no'),
+      volts('cool', 'stat R', 'stat Y2', 25),
+    ],
+    was: ['stat Y2: open'],
+    never: ['cable Y2: open', 'compressor 2: open'],
+  },
+  {
+    name: 'two stages: the second call leaves the thermostat and does not arrive',
+    plate: TWO,
+    seen: [
+      ran('cool', 'compressor 2', 'no'),
+      volts('cool', 'stat Y2', 'C', 25),
+      volts('cool', 'Y2', 'C', 0),
+      ran('cool', 'compressor'),
+    ],
+    was: ['cable Y2: open'],
+    never: ['stat Y2: open', 'contactor 2: open'],
+  },
+  {
+    name: 'two stages: the first stops after minutes, its condenser is matted, the second runs on',
+    plate: TWO,
+    seen: [
+      after('cool', 'compressor', false),
+      after('cool', 'compressor 2', true),
+      ran('cool', 'compressor'),
+      look('condenser dirty', true),
+    ],
+    was: ['condenser dirty'],
+    never: ['condenser dirty 2', 'high-pressure switch: open'],
+  },
+  {
+    name: 'two stages: the second stops after minutes by its low pressure, the gauge says low charge',
+    plate: TWO,
+    seen: [
+      ran('cool', 'compressor 2'),
+      after('cool', 'compressor 2', false),
+      after('cool', 'compressor', true),
+      look('charge low 2', true),
+    ],
+    was: ['charge low 2'],
+    never: ['charge low', 'low-pressure switch 2: open'],
+  },
+  {
+    name: 'two stages: the second runs and its pressures stay together, the first is well',
+    plate: TWO,
+    seen: [ran('cool', 'compressor'), pressures(1, true), ran('cool', 'compressor 2'), pressures(2, false)],
+    was: ['compressor worn 2'],
+    never: ['legs swapped', 'charge low 2'],
+  },
+  {
+    name: 'two stages: both run and neither pair of pressures parts',
+    plate: TWO,
+    seen: [
+      ran('cool', 'compressor'),
+      pressures(1, false),
+      ran('cool', 'compressor 2'),
+      pressures(2, false),
+      look('legs swapped', true),
+    ],
+    was: ['legs swapped'],
+    never: ['compressor worn', 'compressor worn 2'],
+  },
+  {
+    name: 'two stages: contactor of the second is in, motor hums, a pole does not make',
+    plate: TWO,
+    seen: [
+      pulled('cool', 'contactor 2', true),
+      ran('cool', 'compressor 2', 'hums'),
+      watched('cool', '2T2', '2T3', 104),
+      volts('cool', 'F3', '2T3', 118),
+    ],
+    was: ['pole 3 of stage 2: open'],
+    never: ['compressor 2: open', 'L3: lost'],
+  },
+  // Phase monitor and float.
+  {
+    name: 'nothing at all: the pan is full and the float shows all of it',
+    plate: GUARDED,
+    seen: [ran('cool', 'blower', 'no'), volts('cool', 'PM', 'FS', 26), look('drain plugged', true)],
+    was: ['drain plugged'],
+    never: ['float switch: open', 'transformer: open', 'stat G: open'],
+  },
+  {
+    name: 'nothing at all: the float shows all of it and the pan is dry',
+    plate: GUARDED,
+    seen: [ran('cool', 'blower', 'no'), volts('cool', 'PM', 'FS', 26), look('drain plugged', false)],
+    was: ['float switch: open'],
+    never: ['drain plugged', 'transformer: open'],
+  },
+  {
+    name: 'nothing at all: the contact of the phase monitor shows all of it, all pairs are good',
+    plate: GUARDED,
+    seen: [
+      ...[ran('cool', 'blower', 'no'), volts('cool', 'R', 'PM', 26), watched('cool', 'L1', 'L2', 208)],
+      ...[watched('cool', 'L2', 'L3', 207), look('legs swapped', false), ohms('D1', 'F1', 0)],
+      ...[ohms('D2', 'F2', 0), ohms('D3', 'F3', 0)],
+    ],
+    was: ['monitor contact: open'],
+    never: ['L3: lost', 'transformer: open'],
+  },
+  {
+    name: 'nothing at all: the phase monitor is out, and a leg of the service is dead by itself',
+    plate: GUARDED,
+    seen: [
+      ran('cool', 'blower', 'no'),
+      volts('cool', 'R', 'PM', 26),
+      volts('disconnect open', 'L3', 'ground', 0),
+    ],
+    was: ['L3: lost'],
+    never: ['monitor contact: open', 'compressor: stuck'],
+  },
+  {
+    name: 'nothing at all after work at the panel: the monitor is out, the rotation is wrong',
+    plate: GUARDED,
+    seen: [ran('cool', 'blower', 'no'), volts('cool', 'R', 'PM', 26), look('legs swapped', true)],
+    was: ['legs swapped'],
+    never: ['monitor contact: open', 'L3: lost'],
+  },
+  {
+    name: 'nothing at all: the monitor is out, one line fuse is open',
+    plate: GUARDED,
+    seen: [ran('cool', 'blower', 'no'), volts('cool', 'R', 'PM', 26), ohms('D3', 'F3', null)],
+    was: ['fuse 3: open'],
+    never: ['monitor contact: open', 'compressor: stuck'],
+  },
+  // A split on one phase.
+  {
+    name: 'split: the compressor hums and trips, its capacitor reads next to nothing',
+    plate: SPLIT,
+    seen: [
+      ran('cool', 'compressor', 'hums'),
+      ran('cool', 'condenser fan'),
+      microfarads('compressor capacitor', 3),
+    ],
+    was: ['compressor capacitor: weak'],
+    never: ['compressor: stuck', 'compressor: open'],
+  },
+  {
+    name: 'split: the compressor hums and trips, capacitor sound, full volts',
+    plate: SPLIT,
+    seen: [
+      ran('cool', 'compressor', 'hums'),
+      ran('cool', 'condenser fan'),
+      microfarads('compressor capacitor', 45),
+    ],
+    was: ['compressor: stuck'],
+    never: ['compressor capacitor: weak', 'pole 1: open'],
+  },
+  {
+    name: 'split: the compressor is silent, draws nothing, is fed, its winding reads open with the shell cold',
+    plate: SPLIT,
+    seen: [
+      ...[ran('cool', 'compressor', 'no'), ran('cool', 'condenser fan'), amps('cool', 'compressor', 0)],
+      { kind: 'alone', rung: 'compressor', to: 'its own leads', reads: null },
+      { kind: 'done', check: 'compressor shell cool' },
+    ],
+    was: ['compressor: open'],
+    never: ['compressor capacitor: weak', 'contactor: open'],
+  },
+  {
+    name: 'split: the indoor fan is silent, called, its contactor is in, nothing at the motor',
+    plate: SPLIT,
+    seen: [
+      ran('cool', 'blower', 'no'),
+      pulled('cool', 'blower contactor', true),
+      watched('cool', 'B1', 'B2', 0),
+    ],
+    was: ['blower pole 1: open', 'blower pole 2: open'],
+    never: ['blower motor: open', 'blower contactor: open'],
+  },
+  {
+    name: 'split: nothing indoors at all, the float shows all of it, the pan is full',
+    plate: SPLIT,
+    seen: [ran('cool', 'blower', 'no'), volts('cool', 'R', 'FS', 26), look('drain plugged', true)],
+    was: ['drain plugged'],
+    never: ['float switch: open', 'transformer: open'],
+  },
+  {
+    name: 'split: ices and stops after a long time, filters black',
+    plate: SPLIT,
+    seen: [ran('cool', 'compressor'), look('low air', true), blows('cool', 'cool')],
+    was: ['low air'],
+    never: ['charge low', 'freeze stat: open'],
+  },
+  // An exhaust fan.
+  {
+    name: 'exhaust fan: silent, its coil has 26 V and reads open',
+    plate: FAN,
+    seen: [ran('fan', 'blower', 'no'), volts('fan', 'G', 'C', 26), ohms('G', 'C', null)],
+    was: ['blower contactor: open'],
+    never: ['blower motor: open', 'transformer: open'],
+  },
+  {
+    name: 'exhaust fan: the motor runs and nothing blows',
+    plate: FAN,
+    seen: [ran('fan', 'blower'), look('belt broken', true)],
+    was: ['belt broken'],
+    never: ['blower motor: open', 'blower contactor: open'],
+  },
+  {
+    name: 'exhaust fan: hums with full volts at it',
+    plate: FAN,
+    seen: [ran('fan', 'blower', 'hums'), watched('fan', 'B1', 'B2', 207)],
+    was: ['blower motor: stuck'],
+    never: ['blower contactor: open', 'blower pole 1: open'],
+  },
+  // After a change.
+  {
+    name: 'flame goes out; the sensor was cleaned, and it goes out as before',
+    seen: [
+      ...[flame('goes out'), look('sensor fouled', true)],
+      { kind: 'changed', part: 'flame sensor', how: 'cleaned' },
+      ...[flame('goes out'), ran('heat', 'blower', 'no'), look('crossover plugged', false)],
+    ],
+    was: ['board: blind'],
+    never: ['sensor fouled'],
+  },
+  {
+    name: 'the contactor was swapped, and the compressor is as silent as before with 25 V at the coil',
+    seen: [
+      ...[ran('cool', 'compressor', 'no'), volts('cool', 'TD', 'C', 25)],
+      { kind: 'changed', part: 'contactor', how: 'swapped' },
+      ...[ran('cool', 'compressor', 'no'), ran('cool', 'condenser fan', 'no'), volts('cool', 'TD', 'C', 0)],
+      volts('cool', 'FZ', 'C', 26),
+    ],
+    was: ['anti-short-cycle timer: no output'],
+    never: ['contactor: open', 'contactor: stuck'],
+  },
+  {
+    name: 'a code of the board points at the proof of draft, and draft there is',
+    seen: [
+      { kind: 'code', code: 'HC-2 3', points: ['combustion-air proof'] },
+      ...[
+        ran('heat', 'inducer'),
+        ran('heat', 'spark', 'no'),
+        watched('heat', 'PS', 'C', 0),
+        look('flue blocked', false),
+      ],
+    ],
+    was: ['draft switch: open'],
+    never: ['flue blocked', 'board: no output'],
+  },
+];

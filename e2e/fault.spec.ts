@@ -1,0 +1,149 @@
+import { expect, test, type Page } from '@playwright/test';
+import { callsOf, ladderOf, USUAL, type Call, type LadderPlate } from '#core/circuitry/ladder';
+import { answersTo, diagnose, dictionaryOf, predicted, questionOf, type Observed } from '#core/diagnosis';
+import { base, enter, expectAccessible, loseSignal, watchErrors } from './help.ts';
+
+test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
+
+/** The heat pump of the technician's visit as its record has it; a unit of the same make-up but for its heat. */
+const PUMP: LadderPlate = { ...USUAL, heat: 'heat pump', drive: 'direct' };
+
+/** Opens the search for the fault of the unit that is complained of. */
+async function findTheFault(page: Page): Promise<void> {
+  await enter(page, 'ada');
+  await page.goto(`${base()}/`);
+  await page.getByRole('link', { name: /Throwing Rooms/ }).click();
+  await page.getByRole('link', { name: 'Find the fault' }).click();
+  await expect(page.getByText('What to test next')).toBeVisible();
+}
+
+/** What was answered by an earlier test is withdrawn by a change of the machine: it speaks of the one before. */
+async function anotherMachine(page: Page): Promise<void> {
+  await page.getByLabel('What was changed').selectOption('wiring');
+  await page.getByRole('group', { name: 'The wiring was' }).getByRole('button', { name: 'reset' }).click();
+  await expect(page.getByText('Nothing seen yet')).toBeVisible();
+}
+
+const steps = (page: Page) => page.getByRole('list', { name: 'Steps of the call' }).getByRole('listitem');
+const causes = (page: Page) => page.getByRole('list', { name: 'Most likely' });
+const next = (page: Page) => page.getByRole('list', { name: 'Next tests' });
+
+test('no heat: nine steps are nine taps, without a signal too, and the cause is on the sheet in one', async ({
+  page,
+  context,
+}) => {
+  const errors = watchErrors(page);
+  await findTheFault(page);
+  await anotherMachine(page);
+  await page.getByText(/^Taken as 208 V/).click();
+  await page.getByLabel('Heat', { exact: true }).selectOption('direct spark');
+  await page.getByRole('group', { name: 'With which call on' }).getByRole('button', { name: 'Heat' }).click();
+  await expect(steps(page)).toHaveCount(9);
+  await loseSignal(page, context);
+  // Called, all limits closed, the inducer runs; no draft is proved, and nothing after it comes.
+  for (const answer of ['26 V', '26 V', 'yes', '0 V', 'no', '0 V', 'no', 'no flame', 'no']) {
+    const open = steps(page).filter({ has: page.getByRole('group') });
+    const before = await open.count();
+    await open.first().getByRole('button', { name: answer, exact: true }).click();
+    await expect(open).toHaveCount(before - 1);
+  }
+  await expect(steps(page).nth(3)).toContainText('should be: 26 V');
+  await expect(causes(page)).toContainText('Draft switch');
+  await expect(causes(page)).toContainText('Flue or vent blocked');
+  await expect(page.getByText('Not the combustion-air proof yet. First:')).toBeVisible();
+  await expectAccessible(page);
+
+  // The gauge is put beside the switch; what is left out is left out by name, with why.
+  await page.getByRole('button', { name: 'Leave out: gauge beside the switch' }).click();
+  await page.getByLabel(/^Why “gauge/).fill('gauge is in the other van');
+  await page.getByRole('button', { name: 'Leave it out' }).click();
+  await expect(page.getByText('Not the combustion-air proof yet')).toHaveCount(0);
+  await page.getByRole('button', { name: /^Write it down as found: draft switch/ }).click();
+  await page.getByRole('link', { name: 'Back to the sheet' }).click();
+  const sheet = page.getByRole('listitem');
+  await expect(sheet.filter({ hasText: 'finding' })).toContainText('combustion-air proof open, presumed');
+  await expect(sheet.filter({ hasText: 'waived: gauge is in the other van' })).toBeVisible();
+  await context.setOffline(false);
+  await expect(page.getByText('on this phone', { exact: false })).toHaveCount(0);
+  // What the next tests find on this sheet is their own.
+  await sheet.filter({ hasText: 'finding' }).getByRole('button', { name: 'Withdraw' }).click();
+  await page.getByLabel('Why').fill('tried');
+  await page.getByRole('dialog').getByRole('button', { name: 'Withdraw' }).click();
+  await expect(sheet.filter({ hasText: 'finding' })).toHaveCount(0);
+  expect(errors).toEqual([]);
+});
+
+/** Follows the advice of the screen on a machine with one thing wrong, by what its meter and its sounds would say. */
+async function follow(page: Page, plate: LadderPlate, call: Call, key: string): Promise<number> {
+  const ladder = ladderOf(plate);
+  const dictionary = dictionaryOf(ladder);
+  const truth = dictionary.suspects.find((suspect) => suspect.key === key);
+  if (!truth) throw new RangeError(`${key} is no fault of this machine`);
+  expect(callsOf(ladder)).toContain(call);
+  const seen: Observed[] = [{ kind: 'changed', part: 'wiring', how: 'reset' }];
+  for (let taps = 0; taps < 25; taps++) {
+    const { causes: ranked, next: advised } = diagnose(ladder, seen, call);
+    if ((ranked[0]?.share ?? 0) > 0.9) return taps;
+    const advice = advised[0];
+    if (!advice) return taps;
+    const answer = predicted(truth, advice.asks);
+    const row = next(page).getByRole('listitem').first();
+    await expect(row).toContainText(advice.words.slice(1));
+    const { taps: buttons, number } = answersTo(advice.asks, advice.sound);
+    const tap = buttons.find(({ seen: one }) => JSON.stringify(one) === JSON.stringify(answer));
+    if (tap) await row.getByRole('button', { name: tap.words, exact: true }).click();
+    else {
+      await row.getByRole('button', { name: /^other/ }).click();
+      await row.getByRole('textbox').fill(String('reads' in answer ? answer.reads : ''));
+      await row.getByRole('button', { name: 'Put it down' }).click();
+    }
+    expect(tap ?? number).toBeDefined();
+    seen.push(answer);
+    expect(questionOf(answer)).toBe(questionOf(advice.asks));
+  }
+  return Infinity;
+}
+
+for (const [name, call, made, key, words] of [
+  ['no power', 'cool', {}, 'transformer: open', 'Transformer: fed, nothing out'],
+  ['a full drain pan', 'cool', { float: true }, 'drain plugged', 'Drain plugged: the pan is full'],
+  [
+    'a timer that gives nothing out',
+    'cool',
+    {},
+    'anti-short-cycle timer: no output',
+    'Anti-short-cycle timer: fed, its time over, nothing out',
+  ],
+] as const)
+  test(`${name} is found by following what to test next`, async ({ page }) => {
+    await findTheFault(page);
+    await anotherMachine(page);
+    if ('float' in made) {
+      await page.getByText(/^Taken as 208 V/).click();
+      await page.getByLabel('Float in the drain pan').check();
+    }
+    const taps = await follow(page, { ...PUMP, ...made }, call, key);
+    expect(taps).toBeLessThanOrEqual(12);
+    await expect(causes(page).getByRole('listitem').first()).toContainText(words);
+  });
+
+test('a meter on the ladder shows what is where, live and dead, by the keyboard alone', async ({ page }) => {
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await enter(page, 'ada');
+  await page.goto(`${base()}/bench/circuit`);
+  const meter = page.getByRole('status').filter({ hasText: /V$|Ω$|open/ });
+  await expect(meter).toHaveText('25.6 V');
+  await page.getByLabel('What is wrong').selectOption('high-pressure switch: open');
+  for (const terminal of ['behind the blower proof', 'behind the high-pressure switch']) {
+    await page
+      .getByRole('button', { name: `Terminal ${terminal}`, exact: true })
+      .first()
+      .focus();
+    await page.keyboard.press('Enter');
+  }
+  // The only open switch shows all of it.
+  await expect(meter).toHaveText(/^2[56]\.\d V$/);
+  await page.getByRole('button', { name: 'Ohms, power off' }).click();
+  await expect(meter).toHaveText(/k?Ω$|open/);
+  await expectAccessible(page);
+});
