@@ -39,8 +39,16 @@ export function answersTo(asks: Observed, sound: Observed): Answers {
       return { taps: BLOWS.map((how) => tap({ ...asks, how }, how)) };
     case 'flame':
       return {
-        taps: (['stays', 'goes out', 'none'] as const).map((how) =>
-          tap({ ...asks, how }, { stays: 'it stays', 'goes out': 'it goes out', none: 'no flame' }[how]),
+        taps: (['stays', 'goes out in seconds', 'goes out after minutes', 'none'] as const).map((how) =>
+          tap(
+            { ...asks, how },
+            {
+              stays: 'it stays',
+              'goes out in seconds': 'out in seconds',
+              'goes out after minutes': 'out after minutes',
+              none: 'no flame',
+            }[how],
+          ),
         ),
       };
     case 'volts': {

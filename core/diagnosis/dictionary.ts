@@ -50,7 +50,7 @@ export function dictionaryOf(ladder: Ladder): Dictionary {
       new Set(
         calls.filter((call) => {
           const [is, was] = [suspect.on(call), sound.on(call)];
-          return !same(is.ever, was.ever) || !same(is.after, was.after) || !same(parted(is), parted(was));
+          return !same(is.ever, was.ever) || !same(is.after, was.after) || !same(noticed(is), noticed(was));
         }),
       ),
     ]),
@@ -72,9 +72,9 @@ export function dictionaryOf(ladder: Ladder): Dictionary {
   };
 }
 
-/** Which pressures part, of everything that is felt. */
-const parted = ({ felt }: Signature): ReadonlySet<Condition> =>
-  new Set([...felt].filter((condition) => condition.startsWith('pressures part')));
+/** What of all that is felt somebody notices: that air comes, that pressures part. */
+const noticed = ({ felt }: Signature): ReadonlySet<Condition> =>
+  new Set([...felt].filter((condition) => condition === 'air' || condition.startsWith('pressures part')));
 
 /** What shows on no call that is complained of is rarely why [from memory]. */
 const ELSEWHERE = 0.02;

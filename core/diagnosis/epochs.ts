@@ -29,7 +29,7 @@ export function latestEpoch(all: readonly Observed[]): Epoch {
 }
 
 /** How often a new part is bad as well, or the cleaned one is still foul [from memory]. */
-const STILL_BAD = 0.05;
+const STILL_BAD = 0.03;
 /** Parts around which a change of this part cures what is no part itself. */
 const CURES: Readonly<Record<string, PartId>> = {
   'sensor fouled': 'flame sensor',

@@ -55,7 +55,7 @@ export const CHANGES = ['swapped', 'cleaned', 'adjusted', 'reset', 'charged', 't
 export const BLOWS = ['warm', 'cool', 'as the room', 'no air'] as const;
 
 /** What a flame does on a call for heat. */
-export const FLAMES = ['none', 'goes out', 'stays'] as const;
+export const FLAMES = ['none', 'goes out in seconds', 'goes out after minutes', 'stays'] as const;
 
 /** What is done before an expensive or dangerous verdict. */
 export const CHECKS = [

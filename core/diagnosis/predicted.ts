@@ -6,10 +6,15 @@ import type { Suspect } from './suspects.ts';
 const WEAK_SHARE = 0.6;
 const rounded = (volts: number): number => Math.round(volts);
 
+/** A flame that nobody sees is shut off within the trial; one that trips a limit burns on for longer. */
+const IN_SECONDS_S = 20;
+
 /** What the flame does where one thing is wrong. */
 export function flameOf(suspect: Suspect): (typeof FLAMES)[number] {
-  const { felt, after } = suspect.on('heat');
-  return !felt.has('flame') ? 'none' : after.has('gas valve') ? 'stays' : 'goes out';
+  const { felt, after, flameS } = suspect.on('heat');
+  if (!felt.has('flame')) return 'none';
+  if (after.has('gas valve')) return 'stays';
+  return flameS < IN_SECONDS_S ? 'goes out in seconds' : 'goes out after minutes';
 }
 
 /** What comes out of the registers where one thing is wrong. */

@@ -200,7 +200,12 @@ export function observedWords(seen: Observed): string {
         'no air': 'no air',
       }[seen.how];
     case 'flame':
-      return { none: 'no flame', 'goes out': 'a flame comes and goes out', stays: 'it stays' }[seen.how];
+      return {
+        none: 'no flame',
+        'goes out in seconds': 'a flame comes and goes out in seconds',
+        'goes out after minutes': 'a flame burns and goes out after minutes',
+        stays: 'it stays',
+      }[seen.how];
     case 'code':
       return seen.points.length > 0 ? `points at ${seen.points.join(', ')}` : 'no chart for it yet';
     case 'changed':

@@ -6,7 +6,8 @@ import type { Call, Condition, Effect, Fault, Ladder } from './types.ts';
 /** How long a call is watched, and from when on it has come to what it comes to, seconds. */
 const WATCHED: Readonly<Record<Call, { readonly seconds: number; readonly settled: number }>> = {
   heat: { seconds: 420, settled: 100 },
-  cool: { seconds: 480, settled: 195 },
+  // A coil takes its time to ice.
+  cool: { seconds: 1500, settled: 195 },
   fan: { seconds: 60, settled: 15 },
   nothing: { seconds: 30, settled: 5 },
   'disconnect open': { seconds: 5, settled: 1 },
@@ -23,6 +24,8 @@ export interface Signature {
   readonly hums: ReadonlySet<Effect>;
   readonly felt: ReadonlySet<Condition>;
   readonly lockedOut: boolean;
+  /** The longest a flame burns without going out, seconds. */
+  readonly flameS: number;
   /** Coils and relays that are in at any time once it has come to what it comes to. */
   readonly pulled: ReadonlySet<string>;
   /** Volts between two terminals that are met once it has come to what it comes to. */
@@ -54,6 +57,7 @@ export function signature(ladder: Ladder, faults: readonly Fault[], call: Call):
     hums: all((moment) => moment.stalled, moments),
     felt: all((moment) => moment.conditions, moments),
     pulled: all((moment) => moment.pulled, late),
+    flameS: longest(moments, ({ conditions }) => conditions.has('flame')),
     lockedOut: moments.some(({ board }) => board?.phase === 'lockout'),
     reads: (a, b) => remembered(kept, `${a} ${b}`, () => late.map(({ solution }) => solution.reads(a, b))),
     peak: (a, b) =>
@@ -67,6 +71,16 @@ export function signature(ladder: Ladder, faults: readonly Fault[], call: Call):
     ohms: (a, b) =>
       remembered(kept, `ohms ${a} ${b}`, () => [(meter ??= deadMeter(ladder, faults))(a, b)])[0] ?? Infinity,
   };
+}
+
+/** The longest stretch in which something is so, seconds. */
+function longest(moments: readonly Moment[], is: (moment: Moment) => boolean): number {
+  let [most, own] = [0, 0];
+  for (const moment of moments) {
+    own = is(moment) ? own + moment.until - moment.from : 0;
+    most = Math.max(most, own);
+  }
+  return most;
 }
 
 /** The states that somebody who comes later meets. */

@@ -29,7 +29,10 @@ const ohms = (a: string, b: string, reads: number | null): Observed => ({
   reads,
 });
 const look = (at: string, yes: boolean) => ({ kind: 'look', at, yes }) as Observed;
-const flame = (how: 'none' | 'goes out' | 'stays'): Observed => ({ kind: 'flame', how });
+const flame = (how: 'none' | 'goes out in seconds' | 'goes out after minutes' | 'stays'): Observed => ({
+  kind: 'flame',
+  how,
+});
 const lockedOut: Observed = { kind: 'locked out', call: 'heat', yes: true };
 
 /**
@@ -166,19 +169,29 @@ export const WORKED: readonly Worked[] = [
   },
   {
     name: 'burns for a few seconds, three times: the sensor is white',
-    seen: [flame('goes out'), lockedOut, look('sensor fouled', true)],
+    seen: [flame('goes out in seconds'), lockedOut, look('sensor fouled', true)],
     was: ['sensor fouled'],
     never: ['board: blind', 'gas valve: open'],
   },
   {
     name: 'burns for a few seconds, three times: the first burner alone',
-    seen: [flame('goes out'), lockedOut, look('sensor fouled', false), look('crossover plugged', true)],
+    seen: [
+      flame('goes out in seconds'),
+      lockedOut,
+      look('sensor fouled', false),
+      look('crossover plugged', true),
+    ],
     was: ['crossover plugged'],
     never: ['board: blind'],
   },
   {
     name: 'burns for a few seconds, three times: sensor clean, all burners lit, sound ground',
-    seen: [flame('goes out'), lockedOut, look('sensor fouled', false), look('crossover plugged', false)],
+    seen: [
+      flame('goes out in seconds'),
+      lockedOut,
+      look('sensor fouled', false),
+      look('crossover plugged', false),
+    ],
     was: ['board: blind'],
     never: ['gas valve relay: open', 'no gas'],
   },
@@ -196,26 +209,31 @@ export const WORKED: readonly Worked[] = [
   },
   {
     name: 'heat goes off after minutes: flame rolls out',
-    seen: [flame('goes out'), ran('heat', 'blower'), look('exchanger plugged', true)],
+    seen: [flame('goes out after minutes'), ran('heat', 'blower'), look('exchanger plugged', true)],
     was: ['exchanger plugged'],
     never: ['rollout switch: open', 'board: blind'],
   },
   {
     name: 'heat goes off on its limit, the belt lies on the floor',
-    seen: [flame('goes out'), ran('heat', 'blower'), look('belt broken', true)],
+    seen: [flame('goes out after minutes'), ran('heat', 'blower'), look('belt broken', true)],
     was: ['belt broken'],
     never: ['limit switch: open'],
   },
   {
     name: 'heat goes off on its limit, filters black, belt on',
-    seen: [flame('goes out'), ran('heat', 'blower'), look('belt broken', false), look('low air', true)],
+    seen: [
+      flame('goes out after minutes'),
+      ran('heat', 'blower'),
+      look('belt broken', false),
+      look('low air', true),
+    ],
     was: ['low air'],
     never: ['limit switch: open'],
   },
   {
     name: 'heats for a while, the blower never comes, but it does for cooling',
     seen: [
-      ...[flame('goes out'), ran('heat', 'blower', 'no'), ran('cool', 'blower')],
+      ...[flame('goes out after minutes'), ran('heat', 'blower', 'no'), ran('cool', 'blower')],
       { kind: 'locked out', call: 'heat', yes: false },
     ],
     was: ['blower relay 1: open', 'blower relay 2: open'],

@@ -24,11 +24,14 @@ const look = (at: string, yes: boolean) => ({ kind: 'look', at, yes }) as Observ
 const blows = (call: Call, how: 'warm' | 'cool' | 'as the room' | 'no air'): Observed => ({
   ...{ kind: 'blows', call, how },
 });
-const flame = (how: 'none' | 'goes out' | 'stays'): Observed => ({ kind: 'flame', how });
+const flame = (how: 'none' | 'goes out in seconds' | 'goes out after minutes' | 'stays'): Observed => ({
+  kind: 'flame',
+  how,
+});
 const pressures = (stage: 1 | 2 | 3 | 4, part: boolean): Observed => ({ kind: 'pressures', stage, part });
 
 const GLOWS: Partial<LadderPlate> = { heat: 'hot surface' };
-const STRIPS: Partial<LadderPlate> = { heat: 'electric', strips: 2, phase: 1, volts: 240 };
+const STRIPS: Partial<LadderPlate> = { heat: 'electric', strips: 2, phase: 1, volts: 240, drive: 'direct' };
 const PUMP: Partial<LadderPlate> = { heat: 'heat pump', drive: 'direct' };
 const LINE: Partial<LadderPlate> = {
   ...{ heat: 'unit heater', volts: 115, phase: 1, stages: 0, drive: 'direct', proof: false },
@@ -66,11 +69,11 @@ export const ON_OTHER_MACHINES: readonly Worked[] = [
     never: ['igniter relay: open'],
   },
   {
-    name: 'hot surface: nothing glows, no volts ever at a sound igniter',
+    name: 'hot surface: draft is proved, nothing glows, no volts ever at a sound igniter',
     plate: GLOWS,
     seen: [
       ...[ran('heat', 'inducer'), ran('heat', 'igniter', 'no'), watched('heat', 'IG', 'F2', 0)],
-      ohms('IG', 'F2', 60),
+      ...[ohms('IG', 'F2', 60), watched('heat', 'PS', 'C', 25), volts('heat', 'LIM', 'C', 25)],
     ],
     was: ['igniter relay: open'],
     never: ['hot surface igniter: open'],
@@ -92,7 +95,7 @@ export const ON_OTHER_MACHINES: readonly Worked[] = [
   {
     name: 'hot surface: lights and goes out, the sensor is white',
     plate: GLOWS,
-    seen: [ran('heat', 'igniter'), flame('goes out'), look('sensor fouled', true)],
+    seen: [ran('heat', 'igniter'), flame('goes out in seconds'), look('sensor fouled', true)],
     was: ['sensor fouled'],
     never: ['board: blind', 'hot surface igniter: open'],
   },
@@ -184,9 +187,14 @@ export const ON_OTHER_MACHINES: readonly Worked[] = [
     never: ['sequencer: no output', 'heat strip: open'],
   },
   {
-    name: 'electric heat: an element is hot with nobody asking, nothing at its relay',
+    name: 'electric heat: an element is hot with nobody asking, nothing at its relay, no volts across its contact',
     plate: STRIPS,
-    seen: [ran('nothing', 'heater'), volts('nothing', 'E1', 'C', 0), ran('nothing', 'blower', 'no')],
+    seen: [
+      ran('nothing', 'heater'),
+      volts('nothing', 'E1', 'C', 0),
+      volts('nothing', 'F1', 'H1', 0),
+      ran('nothing', 'blower', 'no'),
+    ],
     was: ['heat relay contact: welded'],
     never: ['sequencer: welded', 'stat W: welded'],
   },
@@ -250,7 +258,7 @@ export const ON_OTHER_MACHINES: readonly Worked[] = [
     never: ['condenser fan motor: stuck', 'compressor: open'],
   },
   {
-    name: 'heat pump: compressor fed through, contactor in, no volts out of the first pole',
+    name: 'heat pump: compressor fed through, contactor in, all the volts across the first pole once it has tripped',
     plate: PUMP,
     seen: [
       ...[
@@ -258,7 +266,7 @@ export const ON_OTHER_MACHINES: readonly Worked[] = [
         ran('heat', 'compressor', 'hums'),
         ran('heat', 'condenser fan', 'no'),
       ],
-      volts('heat', 'F1', 'T1', 118),
+      volts('heat', 'F1', 'T1', 207),
     ],
     was: ['pole 1: open'],
     never: ['compressor: open', 'contactor: open'],
@@ -289,7 +297,7 @@ export const ON_OTHER_MACHINES: readonly Worked[] = [
     name: 'unit heater: lights and goes out each time, sensor clean, all burners lit',
     plate: LINE,
     seen: [
-      flame('goes out'),
+      flame('goes out in seconds'),
       look('sensor fouled', false),
       look('crossover plugged', false),
       ran('heat', 'blower', 'no'),
@@ -301,7 +309,7 @@ export const ON_OTHER_MACHINES: readonly Worked[] = [
     name: 'unit heater: flame stays for minutes and goes on its limit, the fan never comes, fed',
     plate: LINE,
     seen: [
-      flame('goes out'),
+      flame('goes out after minutes'),
       ran('heat', 'blower', 'no'),
       watched('heat', 'B1', 'N', 115),
       ohms('B1', 'N', null),
@@ -313,7 +321,7 @@ export const ON_OTHER_MACHINES: readonly Worked[] = [
     name: 'unit heater: the fan never comes and is never fed',
     plate: LINE,
     seen: [
-      flame('goes out'),
+      flame('goes out after minutes'),
       ran('heat', 'blower', 'no'),
       watched('heat', 'B1', 'N', 0),
       look('sensor fouled', false),
@@ -409,9 +417,10 @@ export const ON_OTHER_MACHINES: readonly Worked[] = [
     never: ['compressor worn', 'compressor worn 2'],
   },
   {
-    name: 'two stages: contactor of the second is in, motor hums, a pole does not make',
+    name: 'two stages: the first runs, contactor of the second is in, its motor hums, a pole does not make',
     plate: TWO,
     seen: [
+      ran('cool', 'compressor'),
       pulled('cool', 'contactor 2', true),
       ran('cool', 'compressor 2', 'hums'),
       watched('cool', '2T2', '2T3', 104),
@@ -556,9 +565,9 @@ export const ON_OTHER_MACHINES: readonly Worked[] = [
   {
     name: 'flame goes out; the sensor was cleaned, and it goes out as before',
     seen: [
-      ...[flame('goes out'), look('sensor fouled', true)],
+      ...[flame('goes out in seconds'), look('sensor fouled', true)],
       { kind: 'changed', part: 'flame sensor', how: 'cleaned' },
-      ...[flame('goes out'), ran('heat', 'blower', 'no'), look('crossover plugged', false)],
+      ...[flame('goes out in seconds'), ran('heat', 'blower', 'no'), look('crossover plugged', false)],
     ],
     was: ['board: blind'],
     never: ['sensor fouled'],
