@@ -51,7 +51,7 @@ export const curesLook = (around: AroundFault): PartId | undefined => CURES[arou
 
 /** The part whose change would cure it. */
 export const curedBy = ({ fault, part }: Suspect): PartId | undefined =>
-  part ?? ('around' in fault ? curesLook(fault.around) : undefined);
+  part ?? ('around' in fault ? curesLook(fault.around) : 'disconnect or breaker');
 
 /**
  * How likely something still is after what was changed: a swap, a cleaning or an adjustment of the part acquits it

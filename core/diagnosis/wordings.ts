@@ -1,4 +1,13 @@
-import type { AroundFault, Call, Effect, Fault, Ladder, Rung, RungFault } from '#core/circuitry/ladder';
+import {
+  EVERY_LEG,
+  type AroundFault,
+  type Call,
+  type Effect,
+  type Fault,
+  type Ladder,
+  type Rung,
+  type RungFault,
+} from '#core/circuitry/ladder';
 import type { Observed } from './evidence.ts';
 
 /** What a fault of each kind of rung is called, as it is said aloud. */
@@ -42,6 +51,8 @@ function aroundWords(around: AroundFault): string {
 /** @example "contactor: coil open" */
 export function faultWords(ladder: Ladder, fault: Fault): string {
   if ('around' in fault) return aroundWords(fault.around);
+  if ('leg' in fault && fault.leg === EVERY_LEG)
+    return 'no supply at the unit: its breaker, its panel, or a panel behind the panel';
   if ('leg' in fault) return `leg ${fault.leg} of the supply is lost`;
   const rung = ladder.rungs.find(({ id }) => id === fault.rung);
   return `${fault.rung}: ${(rung && HOW[rung.kind]?.[fault.how]) ?? fault.how}`;

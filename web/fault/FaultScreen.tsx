@@ -230,12 +230,13 @@ function firstCall(tabs: readonly Call[], unit: UnitHere, complaint: string): Ca
 
 /** What is known already and stands before any new cause: what was left open explains what it does. */
 function Known({ unit, open }: { unit: UnitHere; open: readonly OpenHere[] }) {
-  if (unit.recommendations.length + unit.flagKinds.length + open.length === 0) return null;
+  if (!unit.feed && unit.recommendations.length + unit.flagKinds.length + open.length === 0) return null;
   return (
     <div className="border border-rule bg-sheet p-3">
       <p>
         <strong>Known already:</strong> {unit.flagKinds.length > 0 ? unit.sentence : ''}{' '}
-        {unit.recommendations.map(({ text }) => `Recommended: ${text}.`).join(' ')}
+        {unit.recommendations.map(({ text }) => `Recommended: ${text}.`).join(' ')}{' '}
+        {unit.feed ? `Fed: ${unit.feed}.` : ''}
       </p>
       {open.map((one) => (
         <p key={one.id}>

@@ -1,5 +1,13 @@
 import type { Element, Phasor } from '#core/circuitry/network';
-import type { Effect, Fault, Ladder, Rung, RungFault, Supply } from './types.ts';
+import {
+  EVERY_LEG,
+  type Effect,
+  type Fault,
+  type Ladder,
+  type Rung,
+  type RungFault,
+  type Supply,
+} from './types.ts';
 
 export const GROUND = 'ground';
 /** The utility's transformer and the wires to the roof, Ω in each leg. */
@@ -36,7 +44,7 @@ export const faultsOf = (faults: readonly Fault[]): ReadonlyMap<string, RungFaul
 function sources({ supply }: Ladder, faults: readonly Fault[]): Element[] {
   const lost = new Set(faults.flatMap((fault) => ('leg' in fault ? [fault.leg] : [])));
   return supply.legs.flatMap((leg, k): Element[] =>
-    lost.has(leg)
+    lost.has(leg) || lost.has(EVERY_LEG)
       ? []
       : [{ kind: 'source', a: leg, b: GROUND, volts: legVolts(supply, k), ohms: SERVICE_OHMS }],
   );

@@ -1,4 +1,4 @@
-import type { AroundFault, Fault, Ladder, Rung, RungFault } from './types.ts';
+import { EVERY_LEG, type AroundFault, type Fault, type Ladder, type Rung, type RungFault } from './types.ts';
 
 /** One fault with how often it is met beside the others [from memory: weights, not shares]. */
 export interface FaultMet {
@@ -82,6 +82,10 @@ export const singleFaults = (ladder: Ladder): FaultMet[] =>
     ...ladder.rungs.flatMap((rung) =>
       BY_KIND[rung.kind].map(([how, weight]) => ({ fault: { rung: rung.id, how }, weight }) as const),
     ),
-    ...ladder.supply.legs.map((leg) => ({ fault: { leg }, weight: 0.3 }) as const),
+    ...ladder.supply.legs
+      .filter((leg) => leg !== 'N')
+      .map((leg) => ({ fault: { leg }, weight: 0.3 }) as const),
+    // A breaker, its panel, or the panel behind it: met more often than one leg alone.
+    { fault: { leg: EVERY_LEG }, weight: 0.8 } as const,
     ...ladder.around.map((around) => ({ fault: { around }, weight: weightAround(around) }) as const),
   ].map(({ fault, weight }) => ({ key: keyOf(fault), fault, weight }));

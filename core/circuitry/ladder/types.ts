@@ -132,6 +132,9 @@ export interface Supply {
   readonly system: 'wye' | 'high leg' | 'one phase' | 'one leg';
 }
 
+/** The name of the whole supply where all of it is dead. */
+export const EVERY_LEG = 'every leg';
+
 export interface Ladder {
   readonly supply: Supply;
   readonly rungs: readonly Rung[];

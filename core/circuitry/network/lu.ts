@@ -1,6 +1,7 @@
 /**
  * A square complex matrix taken apart into lower and upper triangle with partial pivoting, to be solved for many
- * right-hand sides. Real and imaginary parts stand in arrays of their own, row by row.
+ * right-hand sides. Real and imaginary parts stand in arrays of their own, row by row. A network joins each node to a
+ * few others: what is nought is passed over.
  *
  * @see Golub and Van Loan, Matrix Computations, algorithm 3.4.1 (outer-product Gaussian elimination with pivoting)
  */
@@ -9,6 +10,9 @@ export class ComplexLu {
   private readonly im: Float64Array;
   private readonly order: Int32Array;
   private readonly n: number;
+  /** Columns of each row that are not nought, left of the diagonal and right of it. */
+  private readonly lower: Int32Array[];
+  private readonly upper: Int32Array[];
 
   /** @throws RangeError where the matrix is singular */
   constructor(re: Float64Array, im: Float64Array, n: number) {
@@ -18,29 +22,48 @@ export class ComplexLu {
     this.order = Int32Array.from({ length: n }, (_, i) => i);
     for (let k = 0; k < n; k++) {
       this.pivot(k);
-      const [pr, pi] = [re[k * n + k] as number, im[k * n + k] as number];
-      const size = pr * pr + pi * pi;
-      for (let i = k + 1; i < n; i++) {
-        const [ar, ai] = [re[i * n + k] as number, im[i * n + k] as number];
-        if (ar === 0 && ai === 0) continue;
-        const fr = (ar * pr + ai * pi) / size;
-        const fi = (ai * pr - ar * pi) / size;
-        re[i * n + k] = fr;
-        im[i * n + k] = fi;
-        for (let j = k + 1; j < n; j++) {
-          const [ur, ui] = [re[k * n + j] as number, im[k * n + j] as number];
-          re[i * n + j] = (re[i * n + j] as number) - (fr * ur - fi * ui);
-          im[i * n + j] = (im[i * n + j] as number) - (fr * ui + fi * ur);
-        }
+      this.eliminate(k, this.filled(k, k + 1, n));
+    }
+    this.lower = Array.from({ length: n }, (_, i) => this.filled(i, 0, i));
+    this.upper = Array.from({ length: n }, (_, i) => this.filled(i, i + 1, n));
+  }
+
+  /** Columns of a row from one to before another that are not nought. */
+  private filled(row: number, from: number, until: number): Int32Array {
+    const { re, im, n } = this;
+    const columns: number[] = [];
+    for (let j = from; j < until; j++) if (re[row * n + j] !== 0 || im[row * n + j] !== 0) columns.push(j);
+    return Int32Array.from(columns);
+  }
+
+  private eliminate(k: number, columns: Int32Array): void {
+    const { re, im, n } = this;
+    const [pr, pi] = [re[k * n + k] as number, im[k * n + k] as number];
+    const size = pr * pr + pi * pi;
+    for (let i = k + 1; i < n; i++) {
+      const ar = re[i * n + k] as number;
+      const ai = im[i * n + k] as number;
+      if (ar === 0 && ai === 0) continue;
+      const fr = (ar * pr + ai * pi) / size;
+      const fi = (ai * pr - ar * pi) / size;
+      re[i * n + k] = fr;
+      im[i * n + k] = fi;
+      for (let c = 0; c < columns.length; c++) {
+        const j = columns[c] as number;
+        const ur = re[k * n + j] as number;
+        const ui = im[k * n + j] as number;
+        re[i * n + j] = (re[i * n + j] as number) - (fr * ur - fi * ui);
+        im[i * n + j] = (im[i * n + j] as number) - (fr * ui + fi * ur);
       }
     }
   }
 
   private pivot(k: number): void {
     const { re, im, n, order } = this;
-    let [best, size] = [k, -1];
+    let [best, size] = [k, 0];
     for (let i = k; i < n; i++) {
-      const here = Math.hypot(re[i * n + k] as number, im[i * n + k] as number);
+      const [r, m] = [re[i * n + k] as number, im[i * n + k] as number];
+      const here = r * r + m * m;
       if (here > size) [best, size] = [i, here];
     }
     if (!(size > 0)) throw new RangeError('the network has no one solution');
@@ -59,19 +82,33 @@ export class ComplexLu {
     const { re, im, n, order } = this;
     const x = Float64Array.from(order, (i) => bRe[i] as number);
     const y = Float64Array.from(order, (i) => bIm[i] as number);
-    const take = (i: number, j: number) => {
-      const [ar, ai, xr, xi] = [re[i * n + j], im[i * n + j], x[j], y[j]] as [number, number, number, number];
-      x[i] = (x[i] as number) - (ar * xr - ai * xi);
-      y[i] = (y[i] as number) - (ar * xi + ai * xr);
-    };
-    for (let i = 0; i < n; i++) for (let j = 0; j < i; j++) take(i, j);
+    for (let i = 0; i < n; i++) this.take(x, y, i, this.lower[i] as Int32Array);
     for (let i = n - 1; i >= 0; i--) {
-      for (let j = i + 1; j < n; j++) take(i, j);
-      const [dr, di, xr, xi] = [re[i * n + i], im[i * n + i], x[i], y[i]] as [number, number, number, number];
+      this.take(x, y, i, this.upper[i] as Int32Array);
+      const dr = re[i * n + i] as number;
+      const di = im[i * n + i] as number;
+      const [xr, xi] = [x[i] as number, y[i] as number];
       const size = dr * dr + di * di;
       x[i] = (xr * dr + xi * di) / size;
       y[i] = (xi * dr - xr * di) / size;
     }
     return { re: x, im: y };
+  }
+
+  /** Takes from one unknown what the others of its row bring. */
+  private take(x: Float64Array, y: Float64Array, i: number, columns: Int32Array): void {
+    const { re, im, n } = this;
+    let [xr, xi] = [x[i] as number, y[i] as number];
+    for (let c = 0; c < columns.length; c++) {
+      const j = columns[c] as number;
+      const ar = re[i * n + j] as number;
+      const ai = im[i * n + j] as number;
+      const br = x[j] as number;
+      const bi = y[j] as number;
+      xr -= ar * br - ai * bi;
+      xi -= ar * bi + ai * br;
+    }
+    x[i] = xr;
+    y[i] = xi;
   }
 }

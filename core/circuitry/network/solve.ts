@@ -42,6 +42,8 @@ export type Element =
 
 /** What a digital meter on volts is, ohms [common practice]. */
 export const METER_OHMS = 10e6;
+/** Behind less than this to ground the meter takes less than a thousandth of what is there. */
+const STIFF_OHMS = METER_OHMS / 4_000;
 /** Insulation: nothing stands quite alone, so that every node has a voltage. */
 const INSULATION_S = 1e-9;
 /** Beside an ohmmeter that tells 40 MΩ from open even all of it together is none. */
@@ -154,14 +156,24 @@ export function solve(elements: readonly Element[], ground: string): Solution {
   const phasorAt = (i: number): Phasor =>
     i < 0 ? { re: 0, im: 0 } : { re: re[i] as number, im: im[i] as number };
   const phasor = (node: string): Phasor => phasorAt(at(node));
+  // What is behind one node and ground, found once: two nodes that are both stiff do not feel the meter.
+  const own = new Map<number, Phasor>();
+  const toGround = (i: number): Phasor => {
+    const known = own.get(i) ?? (i < 0 ? { re: 0, im: 0 } : behind(lu, nodes, system.n, i, -1));
+    own.set(i, known);
+    return known;
+  };
+  const isStiff = (i: number): boolean => across(toGround(i)) < STIFF_OHMS;
   return {
     phasor,
     reads: (a, b = ground) => {
       const [i, j] = [at(a), at(b)];
       // Two ends of one wire, or a lead that hangs in the air: nothing drives the meter.
       if (i === j || i === -2 || j === -2) return 0;
-      const z = behind(lu, nodes, system.n, i, j);
-      return (across(phasorAt(i), phasorAt(j)) * METER_OHMS) / Math.hypot(METER_OHMS + z.re, z.im);
+      const volts = across(phasorAt(i), phasorAt(j));
+      if (isStiff(i) && isStiff(j)) return volts;
+      const z = i < 0 ? toGround(j) : j < 0 ? toGround(i) : behind(lu, nodes, system.n, i, j);
+      return (volts * METER_OHMS) / Math.hypot(METER_OHMS + z.re, z.im);
     },
     amps: (element) => {
       if (element.kind === 'transformer') return phasorAt(currents.get(element) ?? -1);

@@ -561,6 +561,24 @@ export const ON_OTHER_MACHINES: readonly Worked[] = [
     was: ['blower motor: stuck'],
     never: ['blower contactor: open', 'blower pole 1: open'],
   },
+  // The supply.
+  {
+    name: 'nothing at all: no volts on any pair at the disconnect, and none to ground',
+    seen: [
+      ran('cool', 'blower', 'no'),
+      volts('disconnect open', 'L1', 'ground', 0),
+      volts('disconnect open', 'L2', 'ground', 0),
+    ],
+    was: ['every leg: lost'],
+    never: ['transformer: open', 'L1: lost', 'control fuse: open'],
+  },
+  {
+    name: 'unit heater: nothing at all, no volts before its disconnect',
+    plate: LINE,
+    seen: [ran('heat', 'inducer', 'no'), volts('heat', 'L1', 'N', 0)],
+    was: ['every leg: lost', 'L1: lost'],
+    never: ['line thermostat: open', 'transformer: open'],
+  },
   // After a change.
   {
     name: 'flame goes out; the sensor was cleaned, and it goes out as before',
