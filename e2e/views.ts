@@ -24,6 +24,16 @@ export async function roof(page: Page): Promise<string> {
   return `/roofs/${roofs[0]?.id}`;
 }
 
+/** Where the fault of a unit is looked for that somebody is called to today. */
+export async function fault(page: Page): Promise<string> {
+  const { rows } = await read<{ rows: { visitId: string | null; unitId: string | null }[] }>(
+    page,
+    'calls?limit=200',
+  );
+  const call = rows.find(({ visitId, unitId }) => visitId && unitId);
+  return `/visits/${call?.visitId}/fault?unit=${call?.unitId}`;
+}
+
 /** Every main view, on the demo's usual data. */
 export const VIEWS: readonly View[] = [
   { name: 'today', at: () => '/' },
@@ -61,6 +71,8 @@ export const VIEWS: readonly View[] = [
   { name: 'load ahead', at: () => '/routes/load' },
   { name: 'bench', at: () => '/bench/charge' },
   { name: 'play', at: () => '/bench/play' },
+  { name: 'circuit', at: () => '/bench/circuit' },
+  { name: 'find the fault', at: fault, then: (page) => page.getByText('What to test next').waitFor() },
   { name: 'import', at: () => '/imports' },
   { name: 'people', at: () => '/people' },
   { name: 'settings', at: () => '/settings' },

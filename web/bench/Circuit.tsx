@@ -144,7 +144,7 @@ export default function Circuit() {
                 step={1}
                 value={atS}
                 onChange={(event) => setAt(Number(event.target.value))}
-                className="block min-h-11 w-full"
+                className="block min-h-13 w-full"
               />
             </label>
             <p aria-live="polite">

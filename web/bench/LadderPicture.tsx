@@ -4,7 +4,7 @@ import { terminalWords } from '#core/diagnosis';
 import type { Row } from './ladderRows.ts';
 
 /** A step of the drawing from one terminal to the next, and from one line to the next. */
-const [STEP, LINE, LEFT] = [112, 74, 44] as const;
+const [STEP, LINE, LEFT] = [122, 78, 48] as const;
 
 /** Where the two leads of the meter are. */
 export interface Leads {
@@ -38,11 +38,7 @@ export function LadderPicture({
   const [width, height] = [LEFT * 2 + most * STEP, lines * LINE + 20];
   return (
     <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Ladder of the machine">
-      <svg
-        viewBox={`0 0 ${width} ${height}`}
-        style={{ minWidth: width * 0.9, maxWidth: width * 1.3 }}
-        role="group"
-      >
+      <svg viewBox={`0 0 ${width} ${height}`} style={{ minWidth: width, maxWidth: width * 1.3 }} role="group">
         {rows.map((row, r) => {
           const { line = 0, from = 0 } = places[r] ?? {};
           const [y, left] = [line * LINE + 34, LEFT + from * STEP];
@@ -119,7 +115,7 @@ function Terminal({
       onClick={onLead}
       onKeyDown={key}
     >
-      <rect x={x - 22} y={y - 22} width="44" height="44" fill="transparent" stroke="none" />
+      <rect x={x - 26} y={y - 26} width="52" height="52" fill="transparent" stroke="none" />
       <circle
         cx={x}
         cy={y}
@@ -151,7 +147,7 @@ function ElementDrawn({
     <g fill="none" strokeWidth="2">
       <path d={`M${x} ${y}h${STEP / 2 - 18}M${x + STEP / 2 + 18} ${y}h${STEP / 2 - 18}`} />
       <g transform={`translate(${x + STEP / 2} ${y})`}>{symbol(rung, closed, pulled)}</g>
-      <text x={x + STEP / 2} y={y + 26} fontSize="10.5" textAnchor="middle" fill="var(--soft)" stroke="none">
+      <text x={x + STEP / 2} y={y + 26} fontSize="12" textAnchor="middle" fill="var(--soft)" stroke="none">
         {rung.id.length > 22 ? `${rung.id.slice(0, 21)}…` : rung.id}
       </text>
     </g>

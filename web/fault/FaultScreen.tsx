@@ -201,17 +201,20 @@ function Finding({ visit, unit, plate: onRecord }: { visit: VisitPage; unit: Uni
             <Loading what="what each fault would show on this machine" />
           )}
         </div>
-        <div className="space-y-4 lg:col-span-2">
-          <WalkRound {...{ unit, ladder, call, seen }} onAnswer={answer} />
-          {/* A sheet that this phone kept from an older version has none. */}
-          <Codes
-            charts={(visit.charts as VisitPage['charts'] | undefined) ?? []}
-            ladder={ladder}
-            onCode={putCode}
-          />
-          <Changed ladder={ladder} onAnswer={answer} />
-          <MadeUp plate={plate} onRecord={onRecord} onChange={setMade} />
-        </div>
+        {/* What stands below comes once it stays where it is. */}
+        {diagnosed ? (
+          <div className="space-y-4 lg:col-span-2">
+            <WalkRound {...{ unit, ladder, call, seen }} onAnswer={answer} />
+            {/* A sheet that this phone kept from an older version has none. */}
+            <Codes
+              charts={(visit.charts as VisitPage['charts'] | undefined) ?? []}
+              ladder={ladder}
+              onCode={putCode}
+            />
+            <Changed ladder={ladder} onAnswer={answer} />
+            <MadeUp plate={plate} onRecord={onRecord} onChange={setMade} />
+          </div>
+        ) : null}
       </div>
     </Screen>
   );
