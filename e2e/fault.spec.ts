@@ -48,6 +48,9 @@ test('no heat: nine steps are nine taps, without a signal too, and the cause is 
     await expect(open).toHaveCount(before - 1);
   }
   await expect(steps(page).nth(3)).toContainText('should be: 26 V');
+  // All of it is there again after a reload with no network at all, the machine as it was set here too.
+  await page.reload();
+  await expect(steps(page).nth(3)).toContainText('should be: 26 V');
   await expect(causes(page)).toContainText('Draft switch');
   await expect(causes(page)).toContainText('Flue or vent blocked');
   await expect(page.getByText('Not the combustion-air proof yet. First:')).toBeVisible();
@@ -126,6 +129,30 @@ for (const [name, call, made, key, words] of [
     expect(taps).toBeLessThanOrEqual(12);
     await expect(causes(page).getByRole('listitem').first()).toContainText(words);
   });
+
+test('the desk sees on the open call what the technician is at', async ({ page, browser }) => {
+  await findTheFault(page);
+  await anotherMachine(page);
+  await steps(page).nth(1).getByRole('button', { name: 'no', exact: true }).click();
+  await expect(causes(page)).toBeVisible();
+  // The keyboard goes on where the next answer is asked for.
+  await expect(steps(page).first().getByRole('button', { name: '26 V', exact: true })).toBeFocused();
+  const visit = new URL(page.url()).pathname.split('/')[2];
+  const desk = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
+  await enter(desk, 'desmond');
+  const { rows } = (await (await desk.request.get(`${base()}/api/calls?limit=200`)).json()) as {
+    rows: { id: string; visitId: string | null }[];
+  };
+  await desk.goto(`${base()}/calls/${rows.find(({ visitId }) => visitId === visit)?.id}`);
+  const at = desk
+    .getByRole('region')
+    .or(desk.locator('section'))
+    .filter({ hasText: 'What the technician is at' });
+  await expect(at).toContainText('Does the blower run on a call for cooling? the blower does not run');
+  await expect(at).toContainText('Most likely:');
+  await expectAccessible(desk);
+  await desk.context().close();
+});
 
 test('a meter on the ladder shows what is where, live and dead, by the keyboard alone', async ({ page }) => {
   await page.setViewportSize({ width: 1280, height: 800 });

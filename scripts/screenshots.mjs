@@ -118,9 +118,6 @@ try {
   await desk.getByText('Which heading is what').click();
   await desk.getByText('What do these words stand for').waitFor();
   await shoot(desk, 'import');
-  await desk.goto(`${running.address}/people`);
-  await desk.getByText('On call after hours').waitFor();
-  await shoot(desk, 'people');
   await openUnit(desk, 'hp-2 throwing');
   await desk.locator('a[href^="/bench/charge?unit"]').click();
   for (const [label, value] of [
@@ -140,6 +137,14 @@ try {
   await desk.getByLabel(/^low charge:/).fill('0.5');
   await desk.getByText('With low charge (50 %)').waitFor();
   await shoot(desk, 'play');
+  await desk.goto(`${running.address}/bench/circuit`);
+  await desk.getByLabel('What is wrong').selectOption('high-pressure switch: open');
+  for (const terminal of ['behind the blower proof', 'behind the high-pressure switch'])
+    await desk
+      .getByRole('button', { name: `Terminal ${terminal}`, exact: true })
+      .first()
+      .click();
+  await shoot(desk, 'circuit');
 
   const roof = await signedIn('ada', { width: 390, height: 844 });
   await shoot(roof, 'phone-today');
@@ -158,6 +163,22 @@ try {
     .getByLabel('suction pressure,')
     .evaluate((field) => window.scrollTo(0, field.getBoundingClientRect().top + window.scrollY - 120));
   await shoot(roof, 'phone-readings');
+  await roof.getByRole('button', { name: 'Not now' }).click();
+  await roof.getByRole('link', { name: 'Find the fault' }).click();
+  await roof.getByText('What to test next').waitFor();
+  const steps = roof.getByRole('list', { name: 'Steps of the call' }).getByRole('listitem');
+  for (const [step, answer] of [
+    [0, '26 V'],
+    [1, 'yes'],
+    [3, '26 V'],
+    [4, '0 V'],
+  ])
+    await steps.nth(step).getByRole('button', { name: answer, exact: true }).click();
+  await roof.getByText('Not the high-pressure switch yet').waitFor();
+  await roof
+    .getByRole('heading', { name: 'What it most likely is' })
+    .evaluate((heading) => window.scrollTo(0, heading.getBoundingClientRect().top + window.scrollY - 120));
+  await shoot(roof, 'phone-fault');
   const { roofs } = await openSite(roof, 'six-screen');
   await roof.goto(`${running.address}/roofs/${roofs[0].id}`);
   await roof.getByRole('button', { name: /^Unit RTU-4/ }).click();

@@ -6,6 +6,7 @@ import { questionOf, type Observed } from './evidence.ts';
 import { notYet, type NotYet } from './gates.ts';
 import { oddOf } from './odd.ts';
 import { predicted } from './predicted.ts';
+import { killerOf } from './killers.ts';
 import { likelihood } from './likelihood.ts';
 import type { Suspect } from './suspects.ts';
 import { faultWords, observedWords, questionWords } from './wordings.ts';
@@ -28,6 +29,8 @@ export interface Cause {
   readonly part: PartId | null;
   /** How the part has failed, in the words of a finding. */
   readonly failure: string;
+  /** What may have killed the part, to be asked before a new one goes in. */
+  readonly killer: string | null;
   readonly reasons: readonly Reason[];
 }
 
@@ -92,6 +95,7 @@ export function diagnose(ladder: Ladder, all: readonly Observed[], on?: Call): D
         part: curedBy(suspect) ?? null,
       },
       failure: failureOf(suspect),
+      killer: 'around' in suspect.fault ? null : (killerOf(suspect.part) ?? null),
       reasons: i < EXPLAINED ? reasonsOf(dictionary, suspect, epoch) : [],
     })),
     other,

@@ -33,6 +33,17 @@ export const GROUPS = {
     ].map((file) => CORE + file),
     also: ['measuring/cards', 'evidence', 'record/conditions', 'intake'].map((area) => CORE + area),
   },
+  diagnosis: {
+    what: 'what is wrong by what was seen, and what not to conclude yet',
+    least: 0.85,
+    files: [
+      ...['gates', 'epochs', 'odd', 'plate', 'likelihood', 'predicted', 'sequence'].map(
+        (file) => `diagnosis/${file}.ts`,
+      ),
+      'circuitry/ladder/terminals.ts',
+    ].map((file) => CORE + file),
+    also: [`${CORE}circuitry/ladder`],
+  },
   kinds: {
     what: 'the kinds of entries, and what they open',
     least: 0.9,

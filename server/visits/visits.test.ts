@@ -148,6 +148,43 @@ describe('the visit sheet', () => {
     },
   );
 
+  it('what a code means, written on one sheet, is on every other; amended and withdrawn it follows', async () => {
+    const [one, other] = [await takeCall(), await takeCall({ scheduledOn: '2026-06-04' })];
+    const charts = async () => (await roof.get(`/api/visits/${other.visitId}`).expect(200)).body.charts;
+    const line = (code: string, more: object) => entry(one.visitId, 'code', { board: 'HC-2', code, ...more });
+    const seen = line('3', { when: 'now', means: 'proof open', points: ['combustion-air proof'] });
+    await write(seen);
+    await write(line('4', { when: 'now' }));
+    await write(line('5', { when: 'on the chart', means: 'limit open' }));
+    expect(await charts()).toEqual([
+      { board: 'HC-2', code: '3', means: 'proof open', points: ['combustion-air proof'] },
+      { board: 'HC-2', code: '5', means: 'limit open', points: [] },
+    ]);
+    // Another sheet may know better; letters large or small are one code.
+    const later = { occurredAt: '2026-06-04T14:00:00Z' };
+    const better = entry(
+      other.visitId,
+      'code',
+      { board: 'hc-2', code: '3', when: 'now', means: 'draft' },
+      later,
+    );
+    await write(better);
+    expect(await charts()).toMatchObject([{ means: 'draft' }, { means: 'limit open' }]);
+    await write(entry(other.visitId, 'withdrawn', {}, { supersedes: better.id, reason: 'misread' }));
+    expect(await charts()).toMatchObject([{ means: 'proof open' }, { means: 'limit open' }]);
+  });
+
+  it('an answer of the machine is a line about a unit, read by one contract', async () => {
+    const { visitId } = await takeCall();
+    const seen = { kind: 'ran', call: 'cool', what: 'blower', how: 'no' };
+    const about = { unitId: place.unitId };
+    await write(entry(visitId, 'observation', { asked: 'does the blower run?', seen }, about));
+    const odd = { ...seen, how: 'perhaps' };
+    await write(entry(visitId, 'observation', { asked: 'does the blower run?', seen: odd }, about), 422);
+    const unsaid = { kind: 'done', check: 'compressor shell cool', waived: ' ' };
+    await write(entry(visitId, 'observation', { asked: 'waived', seen: unsaid }, about), 422);
+  });
+
   it('amends by superseding, takes back what the old entry had done, and lets only one amendment win', async () => {
     const call = await takeCall();
     const added = entry(call.visitId, 'refrigerant', { refrigerant: 'R-410A', addedLb: 30 });

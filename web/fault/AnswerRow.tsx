@@ -10,6 +10,7 @@ export function AnswerRow({
   sound,
   ladder,
   words,
+  taken = false,
   onAnswer,
 }: {
   asks: Observed;
@@ -17,6 +18,8 @@ export function AnswerRow({
   sound: Observed;
   ladder: Ladder;
   words: string;
+  /** It stands where a button was that has gone with its answer: the keyboard goes on in it. */
+  taken?: boolean;
   onAnswer: (seen: Observed) => void;
 }) {
   const { taps, number } = answersTo(asks, sound);
@@ -39,7 +42,12 @@ export function AnswerRow({
     <div className="mt-1" role="group" aria-label={words}>
       <div className="grid grid-cols-3 gap-2 desk:flex desk:flex-wrap">
         {taps.map(({ words: answer, seen }) => (
-          <Button key={answer} className="min-h-12 !px-2 desk:min-w-20" onClick={() => give(seen)}>
+          <Button
+            key={answer}
+            autoFocus={taken && answer === taps[0]?.words}
+            className="min-h-12 !px-2 desk:min-w-20"
+            onClick={() => give(seen)}
+          >
             {answer}
           </Button>
         ))}

@@ -1,37 +1,23 @@
 import { useMemo, useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
-import { v7 as uuid } from 'uuid';
-import { callsOf, ladderOf, type Call, type LadderPlate } from '#core/circuitry/ladder';
+import { callsOf, type Call, type LadderPlate } from '#core/circuitry/ladder';
 import { likelyMode } from '#core/evidence';
-import {
-  callWords,
-  latestEpoch,
-  plateOf,
-  questionOf,
-  stepsSeen,
-  type Cause,
-  type Observed,
-} from '#core/diagnosis';
+import { callWords, latestEpoch, plateOf, type StepSeen } from '#core/diagnosis';
 import type { VisitPage } from '#contracts/visits';
-import { useOutbox } from '../outbox/hooks.ts';
-import { post } from '../outbox/sender.ts';
-import { now } from '../state/clock.ts';
-import { useWho } from '../state/session.ts';
+import { useDraft } from '../outbox/hooks.ts';
 import { Button } from '../ui/frame/Button.tsx';
 import { Empty, Loading, Panel, Screen, Trouble } from '../ui/frame/Screen.tsx';
-import { say } from '../ui/saying/say.ts';
-import { linesOf } from '../visits/lines.ts';
-import { standingOn, staysOpen, type OpenHere } from '../visits/standing.ts';
+import type { OpenHere } from '../visits/standing.ts';
 import { useSheet } from '../visits/useSheet.ts';
 import { Changed } from './Changed.tsx';
-import { Codes, type CodeSeen } from './Codes.tsx';
-import { evidenceOf } from './evidence.ts';
-import { findingOf } from './finding.ts';
+import { Codes } from './Codes.tsx';
 import { MadeUp } from './MadeUp.tsx';
 import { Strip } from './Strip.tsx';
 import { Told } from './Told.tsx';
-import { useDiagnosis } from './useDiagnosis.ts';
+import { callSeen, useDiagnosis } from './useDiagnosis.ts';
+import { useSeen } from './useSeen.ts';
 import { WalkRound } from './WalkRound.tsx';
+import { writing } from './writing.ts';
 
 /** The calls a technician puts on; with the disconnect open nothing is called. */
 const TABS: Readonly<Partial<Record<Call, string>>> = {
@@ -73,56 +59,17 @@ export default function FaultScreen() {
 type UnitHere = VisitPage['units'][number];
 
 function Finding({ visit, unit, plate: onRecord }: { visit: VisitPage; unit: UnitHere; plate: LadderPlate }) {
-  const [made, setMade] = useState<Partial<LadderPlate>>({});
+  // Kept on this device: whoever goes to the sheet and comes back finds the machine as it was set here.
+  const { value: made, set: setMade } = useDraft<Partial<LadderPlate>>(`made up ${unit.id}`, {});
   const plate = useMemo(() => ({ ...onRecord, ...made }), [onRecord, made]);
-  const ladder = useMemo(() => ladderOf(plate), [plate]);
-  const items = useOutbox(visit.id);
-  const lines = useMemo(() => linesOf(visit.entries, items), [visit.entries, items]);
-  const { measuring } = useWho();
-  const standing = useMemo(
-    () => (standingOn(visit, items, measuring).get(unit.id) ?? []).filter((one) => staysOpen(one)),
-    [visit, items, measuring, unit.id],
-  );
-  const { held, odd } = useMemo(() => evidenceOf(lines, unit.id, ladder), [lines, unit.id, ladder]);
-  const seen = useMemo(() => held.map((one) => one.seen), [held]);
-  // The steps need the sound machine alone, and are there before the faults are worked out.
-  const steps = useMemo(() => stepsSeen(ladder, seen), [ladder, seen]);
+  const { ladder, held, odd, seen, steps, standing } = useSeen(visit, unit.id, plate);
   const tabs = callsOf(ladder).filter((call) => TABS[call] !== undefined);
   const complaint = visit.calls.find((call) => call.unitId === unit.id)?.complaint ?? '';
   const [choice, setCall] = useState<Call>();
-  const call = choice ?? firstCall(tabs, unit, complaint);
+  const last = callSeen(seen);
+  const call = choice ?? (last && tabs.includes(last) ? last : firstCall(tabs, unit, complaint));
   const { diagnosed, working, trouble } = useDiagnosis(plate, seen, call);
-
-  const answer = (asked: string, one: Observed) => {
-    // Another answer to what was asked since the last change takes the place of the first.
-    const since = held.slice(held.findLastIndex(({ seen: s }) => s.kind === 'changed') + 1);
-    const old = since.findLast(({ seen: s }) => questionOf(s) === questionOf(one));
-    const entry = {
-      ...{ id: uuid(), visitId: visit.id, unitId: unit.id, kind: 'observation' as const },
-      ...{ occurredAt: now().toISOString(), body: { asked: asked.slice(0, 200), seen: one } },
-      ...(old ? { supersedes: old.lineId } : {}),
-    };
-    void post(entry as never);
-  };
-  const putCode = (body: CodeSeen) => {
-    const entry = {
-      ...{ id: uuid(), visitId: visit.id, unitId: unit.id, kind: 'code' as const, body },
-      occurredAt: now().toISOString(),
-    };
-    void post(entry as never);
-    say(`On the sheet: ${body.board}, ${body.code}`, { undo: () => withdraw(visit.id, unit.id, entry.id) });
-  };
-  const find = (cause: Cause) => {
-    const entry = {
-      ...{ id: uuid(), visitId: visit.id, unitId: unit.id, kind: 'finding' as const },
-      ...{ occurredAt: now().toISOString() },
-      body: findingOf(cause, diagnosed?.notYet ?? [], held),
-    };
-    void post(entry as never);
-    say(`On the sheet: ${entry.body.component} ${entry.body.failure}, ${entry.body.grade}`, {
-      undo: () => withdraw(visit.id, unit.id, entry.id),
-    });
-  };
+  const { answer, putCode, find } = writing(visit.id, unit.id, held, diagnosed?.notYet ?? []);
   return (
     <Screen
       title={`Find the fault, ${unit.tag}`}
@@ -176,11 +123,21 @@ function Finding({ visit, unit, plate: onRecord }: { visit: VisitPage; unit: Uni
               : `What a sound machine does ${callWords(call)}. Did it?`}
           </p>
           <Strip steps={steps[call] ?? []} ladder={ladder} onAnswer={answer} />
+          {allWell(steps[call] ?? []) ? (
+            <p role="status" className="tied mt-2">
+              It does all it should now. What comes and goes shows itself when each connection is moved with
+              the call on, when it has run hot, or on a log: wiggle, soak, log. Written down it is “not
+              reproduced”, and no part is renewed for it.
+            </p>
+          ) : null}
         </Panel>
-        <div className="space-y-4 " aria-live="polite" aria-busy={working}>
+        <div className="space-y-4" aria-live="polite" aria-busy={working}>
           <Known unit={unit} open={standing} />
           {diagnosed ? (
             <>
+              <p role="status" className="min-h-6 text-sm text-soft">
+                {working ? 'Working it out …' : ''}
+              </p>
               {diagnosed.before.length > 0 ? (
                 <p className="tied">
                   {diagnosed.before.length === 1
@@ -212,7 +169,7 @@ function Finding({ visit, unit, plate: onRecord }: { visit: VisitPage; unit: Uni
               onCode={putCode}
             />
             <Changed ladder={ladder} onAnswer={answer} />
-            <MadeUp plate={plate} onRecord={onRecord} onChange={setMade} />
+            <MadeUp plate={plate} onChange={setMade} />
           </div>
         ) : null}
       </div>
@@ -220,10 +177,9 @@ function Finding({ visit, unit, plate: onRecord }: { visit: VisitPage; unit: Uni
   );
 }
 
-const withdraw = (visitId: string, unitId: string, supersedes: string): Promise<void> =>
-  post({
-    ...{ id: uuid(), visitId, unitId, kind: 'withdrawn', body: {}, supersedes, reason: 'not meant' },
-  } as never);
+/** Every step was answered, and each as a sound machine answers it. */
+const allWell = (steps: readonly StepSeen[]): boolean =>
+  steps.length > 0 && steps.every(({ well }) => well === true);
 
 /** The call it is likeliest about: what the caller said, else the machine and the weather. */
 function firstCall(tabs: readonly Call[], unit: UnitHere, complaint: string): Call {

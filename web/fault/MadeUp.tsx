@@ -11,14 +11,11 @@ const TICKS = [
 /** As what the machine is taken: by its record, and otherwise here where the diagram on the door says so. */
 export function MadeUp({
   plate,
-  onRecord,
-  onChange,
+  onChange: set,
 }: {
   plate: LadderPlate;
-  onRecord: LadderPlate;
   onChange: (made: Partial<LadderPlate>) => void;
 }) {
-  const set = (patch: Partial<LadderPlate>) => onChange({ ...differs(plate, onRecord), ...patch });
   const heat = plate.heat === 'none' ? 'no heat' : plate.heat;
   const has = TICKS.filter(([name]) => plate[name]).map(([, words]) => words.toLowerCase());
   return (
@@ -74,8 +71,3 @@ export function MadeUp({
     </Panel>
   );
 }
-
-const differs = (plate: LadderPlate, onRecord: LadderPlate): Partial<LadderPlate> =>
-  Object.fromEntries(
-    Object.entries(plate).filter(([name, value]) => onRecord[name as keyof LadderPlate] !== value),
-  );

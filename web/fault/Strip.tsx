@@ -4,6 +4,7 @@ import { capital } from '#core/base/sentences';
 import { observedWords, type Observed, type StepSeen } from '#core/diagnosis';
 import { Button } from '../ui/frame/Button.tsx';
 import { AnswerRow } from './AnswerRow.tsx';
+import { useNextFocus } from './useNextFocus.ts';
 
 /** When a step comes on a sound machine, as one would say it. */
 function whenWords(atS: number): string {
@@ -22,16 +23,14 @@ export function Strip({
   onAnswer: (asked: string, seen: Observed) => void;
 }) {
   const [changing, setChanging] = useState<string>();
+  const { list, answered: goOn } = useNextFocus<HTMLOListElement>(steps);
   const stopped = steps.findIndex(({ well }) => well === false);
   return (
-    <ol aria-label="Steps of the call" className="divide-y divide-rule">
+    <ol ref={list} aria-label="Steps of the call" className="divide-y divide-rule">
       {steps.map((step, k) => {
         const answered = step.seen !== undefined && changing !== step.key;
         return (
-          <li
-            key={step.key}
-            className={`py-2 pl-2 ${step.well === false ? 'border-l-4 border-l-ember' : 'border-l-4 border-l-transparent'}`}
-          >
+          <li key={step.key} className="py-2">
             <p className="flex flex-wrap items-baseline gap-x-2">
               <span className="w-6 text-soft tabular-nums">{k + 1}</span>
               <span className="min-w-0 flex-1 font-semibold">{capital(step.brief)}</span>
@@ -64,9 +63,11 @@ export function Strip({
                   asks={step.asks}
                   sound={step.sound}
                   ladder={ladder}
+                  taken={changing === step.key}
                   words={step.words}
                   onAnswer={(seen) => {
                     setChanging(undefined);
+                    goOn();
                     onAnswer(step.words, seen);
                   }}
                 />

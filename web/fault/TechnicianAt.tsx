@@ -26,7 +26,7 @@ export function TechnicianAt({ visitId, unitId }: { visitId: string; unitId: str
   );
   const seen = useMemo(() => held.map((one) => one.seen), [held]);
   const last = held.at(-1);
-  const { diagnosed } = useDiagnosis(last ? plate : undefined, seen, callSeen(seen));
+  const { diagnosed } = useDiagnosis(last ? plate : undefined, seen, callSeen(seen) ?? 'cool');
   if (!visit || !last) return null;
   const causes = diagnosed?.causes.slice(0, 3).filter(({ share }) => share >= NAMED_FROM) ?? [];
   return (

@@ -6,10 +6,12 @@ import { Button } from '../ui/frame/Button.tsx';
 import { Panel } from '../ui/frame/Screen.tsx';
 import { Field } from '../ui/forms/Field.tsx';
 import { AnswerRow } from './AnswerRow.tsx';
+import { useNextFocus } from './useNextFocus.ts';
 
 /** Causes and tests that are shown; the rest is likely by less than anybody acts on. */
 const [CAUSES, TESTS] = [4, 3] as const;
 const SHOWN_FROM = 0.01;
+const NAMED_FROM = 0.4;
 
 const percent = (share: number): string => {
   const hundredths = Math.round(share * 100);
@@ -32,6 +34,7 @@ export function Told({
   onAnswer: (asked: string, seen: Observed) => void;
   onFinding?: ((cause: Cause) => void) | undefined;
 }) {
+  const { list, answered } = useNextFocus<HTMLOListElement>(diagnosed);
   const causes = diagnosed.causes.slice(0, CAUSES).filter(({ share }) => share >= SHOWN_FROM);
   return (
     <>
@@ -41,7 +44,12 @@ export function Told({
         ) : (
           <ol aria-label="Most likely" className="space-y-2">
             {causes.map((cause) => (
-              <CauseLine key={cause.key} cause={cause} onFinding={onFinding} />
+              <CauseLine
+                key={cause.key}
+                cause={cause}
+                named={cause.share >= NAMED_FROM}
+                onFinding={onFinding}
+              />
             ))}
             <li className="text-soft">{percent(diagnosed.other)} something that is not in the table</li>
           </ol>
@@ -51,14 +59,17 @@ export function Told({
         {diagnosed.next.length === 0 ? (
           <p className="text-soft">Nothing in the table narrows it further.</p>
         ) : null}
-        <ol aria-label="Next tests" className="divide-y divide-rule">
+        <ol ref={list} aria-label="Next tests" className="divide-y divide-rule">
           {diagnosed.next.slice(0, TESTS).map((advice) => (
             <NextTest
               key={advice.words}
               advice={advice}
               nothingSeen={nothingSeen}
               ladder={ladder}
-              onAnswer={onAnswer}
+              onAnswer={(asked, seen) => {
+                answered();
+                onAnswer(asked, seen);
+              }}
             />
           ))}
         </ol>
@@ -77,7 +88,16 @@ export function Told({
   );
 }
 
-function CauseLine({ cause, onFinding }: { cause: Cause; onFinding: ((cause: Cause) => void) | undefined }) {
+function CauseLine({
+  cause,
+  named,
+  onFinding,
+}: {
+  cause: Cause;
+  /** As likely that somebody would act on it. */
+  named: boolean;
+  onFinding: ((cause: Cause) => void) | undefined;
+}) {
   const marks = { for: '✓', against: '✗', neither: '·' } as const;
   return (
     <li>
@@ -85,6 +105,11 @@ function CauseLine({ cause, onFinding }: { cause: Cause; onFinding: ((cause: Cau
         <strong className="w-20 tabular-nums">{percent(cause.share)}</strong>
         <span className="min-w-0 flex-1 font-semibold">{capital(cause.words)}</span>
       </p>
+      {named && cause.killer ? (
+        <p className="text-sm">
+          <strong>Before a new one:</strong> {cause.killer}.
+        </p>
+      ) : null}
       <span
         aria-hidden
         className="mt-0.5 block h-1.5 bg-copper"

@@ -55,8 +55,8 @@ export function useDiagnosis(plate: LadderPlate | undefined, seen: readonly Obse
   return { diagnosed: own?.diagnosed, working: own?.key !== key, trouble };
 }
 
-/** The call that was on when something was last seen on one; cooling where nothing was. */
-export function callSeen(seen: readonly Observed[]): Call {
+/** The call that was on when something was last seen on one; undefined where nothing was. */
+export function callSeen(seen: readonly Observed[]): Call | undefined {
   const last = seen.findLast((one) => 'call' in one && one.call !== 'disconnect open');
-  return last && 'call' in last ? last.call : 'cool';
+  return last && 'call' in last ? last.call : undefined;
 }

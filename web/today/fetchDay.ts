@@ -10,6 +10,7 @@ import { phone } from '../outbox/db.ts';
 
 const SCREENS = [
   () => import('../visits/VisitSheet.tsx'),
+  () => import('../fault/FaultScreen.tsx'),
   () => import('../units/UnitScreen.tsx'),
   () => import('../roofs/RoofScreen.tsx'),
   () => import('../tracing/TracingScreen.tsx'),

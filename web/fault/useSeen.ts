@@ -1,0 +1,28 @@
+import { useMemo } from 'react';
+import { ladderOf, type LadderPlate } from '#core/circuitry/ladder';
+import { stepsSeen } from '#core/diagnosis';
+import type { VisitPage } from '#contracts/visits';
+import { useOutbox } from '../outbox/hooks.ts';
+import { useWho } from '../state/session.ts';
+import { linesOf } from '../visits/lines.ts';
+import { standingOn, staysOpen } from '../visits/standing.ts';
+import { evidenceOf } from './evidence.ts';
+
+/**
+ * What a sheet and what waits on this phone say of one machine: its evidence, the steps of its calls with what they
+ * showed, and what stands open on it. The steps need the sound machine alone, and are there before the faults are.
+ */
+export function useSeen(visit: VisitPage, unitId: string, plate: LadderPlate) {
+  const { measuring } = useWho();
+  const items = useOutbox(visit.id);
+  const ladder = useMemo(() => ladderOf(plate), [plate]);
+  const lines = useMemo(() => linesOf(visit.entries, items), [visit.entries, items]);
+  const { held, odd } = useMemo(() => evidenceOf(lines, unitId, ladder), [lines, unitId, ladder]);
+  const seen = useMemo(() => held.map((one) => one.seen), [held]);
+  const steps = useMemo(() => stepsSeen(ladder, seen), [ladder, seen]);
+  const standing = useMemo(
+    () => (standingOn(visit, items, measuring).get(unitId) ?? []).filter((one) => staysOpen(one)),
+    [visit, items, measuring, unitId],
+  );
+  return { ladder, held, odd, seen, steps, standing };
+}
