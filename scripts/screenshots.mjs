@@ -112,12 +112,6 @@ try {
   await desk.getByRole('link', { name: 'Wrenfall Schools Trust' }).click();
   await desk.getByText('Lantern Hill School').waitFor();
   await shoot(desk, 'agreement');
-  await desk.goto(`${running.address}/imports`);
-  await desk.getByLabel('File', { exact: true }).setInputFiles('e2e/data/rooftops.csv');
-  await desk.getByText('What it comes to').waitFor();
-  await desk.getByText('Which heading is what').click();
-  await desk.getByText('What do these words stand for').waitFor();
-  await shoot(desk, 'import');
   await openUnit(desk, 'hp-2 throwing');
   await desk.locator('a[href^="/bench/charge?unit"]').click();
   for (const [label, value] of [
