@@ -171,7 +171,7 @@ export default function Circuit() {
                 Ohms, power off
               </Button>
               <span role="status" className="ml-4 min-w-32">
-                <strong className="text-3xl tabular-nums">{reads ?? 'put both leads on'}</strong>
+                <strong className="text-4xl tabular-nums">{reads ?? 'put both leads on'}</strong>
               </span>
             </div>
             <p className="text-soft">
