@@ -50,6 +50,7 @@ describe('migrations', () => {
       '0017 closures',
       '0018 agreed',
       '0019 sites files',
+      '0020 charts',
     ]);
     expect(await migrate(a)).toEqual([]);
     await a.close();
