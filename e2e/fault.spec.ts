@@ -22,6 +22,9 @@ async function anotherMachine(page: Page): Promise<void> {
   await page.getByLabel('What was changed').selectOption('wiring');
   await page.getByRole('group', { name: 'The wiring was' }).getByRole('button', { name: 'reset' }).click();
   await expect(page.getByText('Nothing seen yet')).toBeVisible();
+  // The call of whatever was answered last is on.
+  const calls = page.getByRole('group', { name: 'With which call on' });
+  await calls.getByRole('button', { name: 'Cooling' }).click();
 }
 
 const steps = (page: Page) => page.getByRole('list', { name: 'Steps of the call' }).getByRole('listitem');
