@@ -1,4 +1,4 @@
-import type { Call, Ladder } from '#core/circuitry/ladder';
+import { stageOf, type Call, type Ladder } from '#core/circuitry/ladder';
 import type { PartId } from '#core/machine';
 import { dictionaryOf, nextTests, ranking, type Dictionary } from './dictionary.ts';
 import { curedBy, latestEpoch, type Epoch } from './epochs.ts';
@@ -131,7 +131,7 @@ function reasonsOf({ ladder }: Dictionary, suspect: Suspect, { seen }: Epoch): R
 /** How a part has failed, as a finding calls it. */
 function failureOf({ fault }: Suspect): string {
   if ('leg' in fault) return 'open';
-  if ('around' in fault) return AROUND_FAILURES[fault.around.replace(/ \d$/, '')] ?? 'other';
+  if ('around' in fault) return AROUND_FAILURES[stageOf(fault.around).name] ?? 'other';
   return RUNG_FAILURES[fault.how];
 }
 const RUNG_FAILURES = {
@@ -145,7 +145,6 @@ const RUNG_FAILURES = {
   weak: 'weak',
 } as const;
 const AROUND_FAILURES: Readonly<Record<string, string>> = {
-  'flue blocked': 'plugged',
   'belt broken': 'broken',
   'low air': 'dirty',
   'sensor fouled': 'dirty',

@@ -1,4 +1,4 @@
-import type { AroundFault } from '#core/circuitry/ladder';
+import { stageOf, type AroundFault } from '#core/circuitry/ladder';
 import type { PartId } from '#core/machine';
 import { questionOf, type Observed } from './evidence.ts';
 import type { Suspect } from './suspects.ts';
@@ -30,7 +30,7 @@ export function latestEpoch(all: readonly Observed[]): Epoch {
 
 /** How often a new part is bad as well, or the cleaned one is still foul [from memory]. */
 const STILL_BAD = 0.03;
-/** Parts around which a change of this part cures what is no part itself. */
+/** Parts whose change cures what is around the machine and no part of it. */
 const CURES: Readonly<Record<string, PartId>> = {
   'sensor fouled': 'flame sensor',
   'crossover plugged': 'burner',
@@ -41,17 +41,27 @@ const CURES: Readonly<Record<string, PartId>> = {
   'condenser dirty': 'condenser coil',
   'charge low': 'refrigerant circuit',
   'compressor worn': 'compressor',
+};
+/** Parts at which it is looked for, and which are not the cause. */
+const LOOKED_FOR_AT: Readonly<Record<string, PartId>> = {
   'no gas': 'gas valve',
   'flue blocked': 'inducer',
   'legs swapped': 'disconnect or breaker',
 };
 
-/** The part at which something around the machine is looked for, and whose change would cure it. */
-export const curesLook = (around: AroundFault): PartId | undefined => CURES[around.replace(/ \d$/, '')];
+/** The part at which something around the machine is looked for. */
+export function placeOf(around: AroundFault): PartId | undefined {
+  const { name } = stageOf(around);
+  return CURES[name] ?? LOOKED_FOR_AT[name];
+}
 
-/** The part whose change would cure it. */
+/** The part whose change would cure it; none where the cause is no part of the machine. */
 export const curedBy = ({ fault, part }: Suspect): PartId | undefined =>
-  part ?? ('around' in fault ? curesLook(fault.around) : 'disconnect or breaker');
+  part ?? ('around' in fault ? CURES[stageOf(fault.around).name] : undefined);
+
+/** The part that somebody would condemn for it, rightly or not. */
+export const condemned = ({ fault, part }: Suspect): PartId | undefined =>
+  part ?? ('around' in fault ? placeOf(fault.around) : 'disconnect or breaker');
 
 /**
  * How likely something still is after what was changed: a swap, a cleaning or an adjustment of the part acquits it

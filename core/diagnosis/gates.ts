@@ -1,6 +1,6 @@
-import { allTerminals } from '#core/circuitry/ladder';
+import { allTerminals, stageOf } from '#core/circuitry/ladder';
 import type { PartId } from '#core/machine';
-import { curedBy } from './epochs.ts';
+import { condemned } from './epochs.ts';
 import type { Check, Observed } from './evidence.ts';
 import type { Ranked } from './likelihood.ts';
 import type { Suspect } from './suspects.ts';
@@ -64,9 +64,9 @@ const ACTED_ON = 0.15;
 
 /** Asks of what is likely, by the part that somebody would condemn. */
 function asksOf(suspect: Suspect): readonly [PartId, readonly Ask[]] | undefined {
-  const part = curedBy(suspect);
+  const part = condemned(suspect);
   if (part === undefined) return undefined;
-  const worn = 'around' in suspect.fault && suspect.fault.around.startsWith('compressor worn');
+  const worn = 'around' in suspect.fault && stageOf(suspect.fault.around).name === 'compressor worn';
   const terminals = allTerminals(suspect.ladder);
   // A machine whose thermostat feeds everything has no terminal for its call.
   const asks = GATES[part]?.filter(

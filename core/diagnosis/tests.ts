@@ -3,6 +3,7 @@ import {
   effectsOf,
   lineTerminals,
   nth,
+  stageOf,
   STAGES,
   type AroundFault,
   type Call,
@@ -117,7 +118,7 @@ export function testsOf(ladder: Ladder): Test[] {
   const line = lineTerminals(ladder);
   const calls = callsOf(ladder).filter((call) => call !== 'disconnect open');
   const looks = ladder.around.flatMap((at: AroundFault) => {
-    const minutes = LOOKS[at.replace(/ \d$/, '')];
+    const minutes = LOOKS[stageOf(at).name];
     return minutes === undefined ? [] : [test({ kind: 'look', at, yes: false }, minutes)];
   });
   const tests = [

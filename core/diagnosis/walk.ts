@@ -1,6 +1,6 @@
 import type { Call, Ladder } from '#core/circuitry/ladder';
 import type { PartId } from '#core/machine';
-import { curesLook } from './epochs.ts';
+import { placeOf } from './epochs.ts';
 import type { Observed } from './evidence.ts';
 import { testsOf } from './tests.ts';
 
@@ -27,7 +27,7 @@ function partAsked({ rungs }: Ladder, asks: Observed): PartId | undefined {
     case 'pressures':
       return 'refrigerant circuit';
     case 'look':
-      return curesLook(asks.at);
+      return placeOf(asks.at);
     default:
       return undefined;
   }
@@ -54,6 +54,6 @@ export const partsOf = (ladder: Ladder): PartId[] =>
   [
     ...new Set([
       ...ladder.rungs.map(({ part }) => part),
-      ...ladder.around.flatMap((around) => curesLook(around) ?? []),
+      ...ladder.around.flatMap((around) => placeOf(around) ?? []),
     ]),
   ].sort();

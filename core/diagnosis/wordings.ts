@@ -1,5 +1,6 @@
 import {
   EVERY_LEG,
+  stageOf,
   type AroundFault,
   type Call,
   type Effect,
@@ -44,7 +45,7 @@ const AROUND: Readonly<Record<string, string>> = {
 
 /** What a fault around the machine is called; of a later stage with its number. */
 function aroundWords(around: AroundFault): string {
-  const [, name = around, stage] = /^(.*?)(?: (\d))?$/.exec(around) ?? [];
+  const { name, stage } = stageOf(around);
   return `${AROUND[name] ?? name}${stage === undefined ? '' : `, stage ${stage}`}`;
 }
 
@@ -159,7 +160,7 @@ export function questionWords(ladder: Ladder, asks: Observed): string {
     case 'pressures':
       return `does suction fall and head rise${asks.stage > 1 ? ` on stage ${asks.stage}` : ''}?`;
     case 'look': {
-      const [, name = '', stage] = /^(.*?)(?: (\d))?$/.exec(asks.at) ?? [];
+      const { name, stage } = stageOf(asks.at);
       return `look: ${LOOKS[name] ?? name}${stage === undefined ? '' : `, stage ${stage}`}?`;
     }
     case 'done':

@@ -125,9 +125,10 @@ function Finding({ visit, unit, plate: onRecord }: { visit: VisitPage; unit: Uni
           <Strip steps={steps[call] ?? []} ladder={ladder} onAnswer={answer} />
           {allWell(steps[call] ?? []) ? (
             <p role="status" className="tied mt-2">
-              It does all it should now. What comes and goes shows itself when each connection is moved with
-              the call on, when it has run hot, or on a log: wiggle, soak, log. Written down it is “not
-              reproduced”, and no part is renewed for it.
+              Every step came as it should; whether a safety would open when it has to, nobody has tried by
+              this. What comes and goes shows itself when each connection is moved with the call on, when it
+              has run hot, or on a log: wiggle, soak, log. Written down it is “not reproduced”, and no part is
+              renewed for it.
             </p>
           ) : null}
         </Panel>

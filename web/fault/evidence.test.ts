@@ -1,5 +1,6 @@
 import { ladderOf, USUAL } from '#core/circuitry/ladder';
 import { diagnose } from '#core/diagnosis';
+import type { OutboxItem } from '../outbox/db.ts';
 import { evidenceOf } from './evidence.ts';
 import { findingOf } from './finding.ts';
 
@@ -39,6 +40,21 @@ describe('the evidence of a sheet', () => {
   ])('a line of %s is a change where it alters the machine', (kind, body, [part, how]) =>
     expect(evidenceOf([line('a', 1, kind, body)], 'u', ladder).held).toMatchObject([{ seen: { part, how } }]),
   );
+
+  it('every part that was put in is a change of its own', () => {
+    const installed = [{ slot: { part: 'contactor' } }, { slot: { part: 'capacitor' } }];
+    const { held } = evidenceOf([line('a', 1, 'work', { text: 'new', installed })], 'u', ladder);
+    expect(held.map(({ seen }) => seen)).toMatchObject([{ part: 'contactor' }, { part: 'capacitor' }]);
+  });
+
+  it('what the server refused says nothing, what waits does', () => {
+    const said = line('a', 1, 'observation', { asked, seen: volts(0) });
+    const held = (state: OutboxItem['state']) =>
+      evidenceOf([{ ...said, item: { state } as OutboxItem }], 'u', ladder).held;
+    expect(held('waiting')).toHaveLength(1);
+    expect(held('refused')).toEqual([]);
+    expect(held('aside')).toEqual([]);
+  });
 
   it.each([
     ['work', { text: 'looked' }],

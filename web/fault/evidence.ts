@@ -2,6 +2,7 @@ import type { PartId } from '#core/machine';
 import type { Ladder } from '#core/circuitry/ladder';
 import { oddOf, questionWords, type Observed } from '#core/diagnosis';
 import type { Code } from '#core/evidence';
+import { isHeld, type OutboxItem } from '../outbox/db.ts';
 
 /** A line of a sheet as far as it says what was seen or altered. */
 interface Line {
@@ -10,6 +11,8 @@ interface Line {
   readonly unitId: string | null;
   readonly body: Record<string, unknown>;
   readonly occurredAt: string;
+  /** Where it still waits on this phone, or was refused. */
+  readonly item?: OutboxItem;
 }
 
 /** An observation with the line that holds it. */
@@ -32,34 +35,34 @@ const ADJUSTS: Readonly<Record<string, PartId>> = {
 };
 
 /** What of a line is evidence: what was seen, and whatever alters the machine. */
-function ofLine({ kind, body }: Line): Observed | undefined {
+function ofLine({ kind, body }: Line): readonly Observed[] {
   switch (kind) {
     case 'observation':
-      return body.seen as Observed;
+      return [body.seen as Observed];
     case 'code': {
       const { board, code, when, points = [] } = body as unknown as Code;
-      return when === 'on the chart' ? undefined : { kind: 'code', code: `${board} ${code}`, points };
+      return when === 'on the chart' ? [] : [{ kind: 'code', code: `${board} ${code}`, points }];
     }
     case 'work': {
-      const [first] = (body.installed as readonly { slot: { part: PartId } }[] | undefined) ?? [];
-      return first && { kind: 'changed', part: first.slot.part, how: 'swapped' };
+      const installed = (body.installed as readonly { slot: { part: PartId } }[] | undefined) ?? [];
+      return installed.map(({ slot: { part } }) => ({ kind: 'changed', part, how: 'swapped' }));
     }
     case 'refrigerant':
       return Number(body.addedLb ?? 0) > 0
-        ? { kind: 'changed', part: 'refrigerant circuit', how: 'charged' }
-        : undefined;
+        ? [{ kind: 'changed', part: 'refrigerant circuit', how: 'charged' }]
+        : [];
     case 'adjustment': {
       const part = ADJUSTS[String(body.what)];
-      return part && { kind: 'changed', part, how: 'adjusted' };
+      return part ? [{ kind: 'changed', part, how: 'adjusted' }] : [];
     }
     default:
-      return undefined;
+      return [];
   }
 }
 
 /**
  * The evidence of a sheet about one unit, oldest first; what cannot be of this machine as it is drawn now is left
- * out, and told beside it.
+ * out, and told beside it. What the server refused says nothing.
  */
 export function evidenceOf(
   lines: readonly Line[],
@@ -67,13 +70,14 @@ export function evidenceOf(
   ladder: Ladder,
 ): { readonly held: readonly Held[]; readonly odd: readonly Held[] } {
   const held = lines
-    .filter((line) => line.unitId === unitId)
+    .filter((line) => line.unitId === unitId && !(line.item && isHeld(line.item)))
     .sort((a, b) => Date.parse(a.occurredAt) - Date.parse(b.occurredAt))
-    .flatMap((line): Held[] => {
-      const seen = ofLine(line);
-      const asked = String(line.body.asked ?? '') || (seen && questionWords(ladder, seen));
-      return seen ? [{ lineId: line.id, asked: asked ?? '', at: line.occurredAt, seen }] : [];
-    });
+    .flatMap((line) =>
+      ofLine(line).map((seen): Held => ({
+        ...{ lineId: line.id, at: line.occurredAt, seen },
+        asked: String(line.body.asked ?? '') || questionWords(ladder, seen),
+      })),
+    );
   return {
     held: held.filter(({ seen }) => oddOf(ladder, seen) === undefined),
     odd: held.filter(({ seen }) => oddOf(ladder, seen) !== undefined),

@@ -19,6 +19,6 @@ export function findingOf(cause: Cause, notYet: readonly NotYet[], held: readonl
     failure: cause.failure,
     grade: proven ? ('proven' as const) : ('presumed' as const),
     text: [cause.words, gate && `Not done yet: ${gate.first.join(', ')}`].filter(Boolean).join('. '),
-    evidence: held.map(({ lineId }) => lineId).slice(0, 100),
+    evidence: [...new Set(held.map(({ lineId }) => lineId))].slice(0, 100),
   };
 }

@@ -1,4 +1,12 @@
-import { EVERY_LEG, type AroundFault, type Fault, type Ladder, type Rung, type RungFault } from './types.ts';
+import {
+  stageOf,
+  EVERY_LEG,
+  type AroundFault,
+  type Fault,
+  type Ladder,
+  type Rung,
+  type RungFault,
+} from './types.ts';
 
 /** One fault with how often it is met beside the others [from memory: weights, not shares]. */
 export interface FaultMet {
@@ -71,7 +79,7 @@ const AROUND: Readonly<Record<string, number>> = {
   'legs swapped': 0.15,
 };
 /** Of a later stage it is as often as of the first. */
-const weightAround = (around: AroundFault): number => AROUND[around.replace(/ \d$/, '')] ?? 0;
+const weightAround = (around: AroundFault): number => AROUND[stageOf(around).name] ?? 0;
 
 export const keyOf = (fault: Fault): string =>
   'rung' in fault ? `${fault.rung}: ${fault.how}` : 'leg' in fault ? `${fault.leg}: lost` : fault.around;

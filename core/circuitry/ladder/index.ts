@@ -7,5 +7,5 @@ export { ladderOf } from './build.ts';
 export { HEATS, SUPPLY_VOLTS, USUAL, type LadderPlate } from './plate.ts';
 export { allTerminals, callsOf, effectsOf, lineTerminals, terminalsOf } from './terminals.ts';
 export { signature, type Signature } from './signature.ts';
-export { AROUND, CALLS, EFFECTS, EVERY_LEG, nth, STAGES } from './types.ts';
+export { AROUND, CALLS, EFFECTS, EVERY_LEG, nth, stageOf, STAGES } from './types.ts';
 export type { AroundFault, Call, Condition, Effect, Fault, Ladder, Rung, RungFault, Stage } from './types.ts';

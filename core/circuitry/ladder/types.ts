@@ -8,6 +8,12 @@ type Nth<T extends string> = T | `${T} ${2 | 3 | 4}`;
 export const nth = <T extends string>(what: T, stage: Stage): Nth<T> =>
   stage === 1 ? what : `${what} ${stage}`;
 
+/** A name that {@link nth} made, taken apart again; the first stage bears no number. */
+export function stageOf(what: string): { readonly name: string; readonly stage: string | undefined } {
+  const [, name = what, stage] = /^(.*?)(?: ([2-4]))?$/.exec(what) ?? [];
+  return { name, stage };
+}
+
 /** What runs, burns or flows because of the circuit: seen, heard or felt. */
 const ONCE = ['inducer', 'blower', 'spark', 'igniter', 'gas valve', 'reversing valve'] as const;
 const STAGED = ['compressor', 'condenser fan', 'heater'] as const;
