@@ -1,4 +1,4 @@
-import { terminalsOf, type Ladder, type Rung } from '#core/circuitry/ladder';
+import type { Ladder, Rung } from '#core/circuitry/ladder';
 
 /** One line of the drawing: from a terminal through what stands in series, to a load or to another terminal. */
 export interface Row {
@@ -73,15 +73,3 @@ export function ladderRows(ladder: Ladder, line: ReadonlySet<string>): Row[] {
   // What hurts stands first.
   return rows.sort((x, y) => Number(y.line) - Number(x.line));
 }
-
-/** Every terminal that a lead can be put on. */
-export const drawnTerminals = (rows: readonly Row[]): ReadonlySet<string> =>
-  new Set(rows.flatMap(({ nodes }) => nodes));
-
-/** Terminals of a machine that its drawing has to show. */
-export const terminalsToDraw = (ladder: Ladder): ReadonlySet<string> =>
-  new Set(
-    ladder.rungs
-      .filter(({ kind }) => kind !== 'monitor' && kind !== 'capacitor')
-      .flatMap((rung) => terminalsOf(rung)),
-  );

@@ -1,5 +1,6 @@
 import type { LadderPlate } from '#core/circuitry/ladder';
 import type { Observed } from '../index.ts';
+import { flame, look, ohms, ran, volts, watched } from './seen.ts';
 
 /** A worked case: what was seen, what it was, and what must not be concluded from it. */
 export interface Worked {
@@ -12,27 +13,6 @@ export interface Worked {
   readonly never: readonly string[];
 }
 
-const ran = (call: 'heat' | 'cool' | 'nothing', what: never | string, how: 'yes' | 'no' | 'hums' = 'yes') =>
-  ({ kind: 'ran', call, what, how }) as Observed;
-const volts = (
-  call: 'heat' | 'cool' | 'nothing' | 'disconnect open',
-  a: string,
-  b: string,
-  reads: number,
-): Observed => ({ ...{ kind: 'volts', call, between: [a, b], reads } });
-const watched = (call: 'heat' | 'cool', a: string, b: string, reads: number): Observed => ({
-  ...{ kind: 'volts', call, between: [a, b], reads, watched: true },
-});
-const ohms = (a: string, b: string, reads: number | null): Observed => ({
-  kind: 'ohms',
-  between: [a, b],
-  reads,
-});
-const look = (at: string, yes: boolean) => ({ kind: 'look', at, yes }) as Observed;
-const flame = (how: 'none' | 'goes out in seconds' | 'goes out after minutes' | 'stays'): Observed => ({
-  kind: 'flame',
-  how,
-});
 const lockedOut: Observed = { kind: 'locked out', call: 'heat', yes: true };
 
 /**

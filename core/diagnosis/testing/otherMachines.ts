@@ -1,34 +1,19 @@
-import type { Call, Effect, LadderPlate } from '#core/circuitry/ladder';
-import type { Observed } from '../index.ts';
+import type { LadderPlate } from '#core/circuitry/ladder';
 import type { Worked } from './cases.ts';
-
-const ran = (call: Call, what: Effect, how: 'yes' | 'no' | 'hums' = 'yes'): Observed => ({
-  ...{ kind: 'ran', call, what, how },
-});
-const after = (call: Call, what: Effect, yes: boolean): Observed => ({ kind: 'after', call, what, yes });
-const volts = (call: Call, a: string, b: string, reads: number): Observed => ({
-  ...{ kind: 'volts', call, between: [a, b], reads },
-});
-const watched = (call: Call, a: string, b: string, reads: number): Observed => ({
-  ...{ kind: 'volts', call, between: [a, b], reads, watched: true },
-});
-const ohms = (a: string, b: string, reads: number | null): Observed => ({
-  kind: 'ohms',
-  between: [a, b],
-  reads,
-});
-const microfarads = (rung: string, reads: number): Observed => ({ kind: 'microfarads', rung, reads });
-const amps = (call: Call, rung: string, reads: number): Observed => ({ kind: 'amps', call, rung, reads });
-const pulled = (call: Call, rung: string, yes: boolean): Observed => ({ kind: 'pulled', call, rung, yes });
-const look = (at: string, yes: boolean) => ({ kind: 'look', at, yes }) as Observed;
-const blows = (call: Call, how: 'warm' | 'cool' | 'as the room' | 'no air'): Observed => ({
-  ...{ kind: 'blows', call, how },
-});
-const flame = (how: 'none' | 'goes out in seconds' | 'goes out after minutes' | 'stays'): Observed => ({
-  kind: 'flame',
-  how,
-});
-const pressures = (stage: 1 | 2 | 3 | 4, part: boolean): Observed => ({ kind: 'pressures', stage, part });
+import {
+  after,
+  amps,
+  blows,
+  flame,
+  look,
+  microfarads,
+  ohms,
+  pressures,
+  pulled,
+  ran,
+  volts,
+  watched,
+} from './seen.ts';
 
 const GLOWS: Partial<LadderPlate> = { heat: 'hot surface' };
 const STRIPS: Partial<LadderPlate> = { heat: 'electric', strips: 2, phase: 1, volts: 240, drive: 'direct' };
