@@ -1,6 +1,7 @@
 import { ladderOf, signature, USUAL, type Ladder } from '#core/circuitry/ladder';
 import { diagnose, dictionaryOf, nextTests, predicted, ranking, type Observed } from './index.ts';
 import { WORKED, type Worked } from './testing/cases.ts';
+import { ON_OTHER_HEAT } from './testing/otherHeat.ts';
 import { ON_OTHER_MACHINES } from './testing/otherMachines.ts';
 
 const ladder = ladderOf(USUAL);
@@ -16,14 +17,17 @@ function ladderFor(plate: Worked['plate']): Ladder {
 }
 
 describe('worked cases', () => {
-  it.each([...WORKED, ...ON_OTHER_MACHINES].map((one) => [one.name, one] as const))('%s', (_, one) => {
-    const { plate, seen, was, never } = one;
-    const { causes } = diagnose(ladderFor(plate), seen);
-    expect(was).toContain(causes[0]?.key);
-    // What must not be concluded is not what anybody would act on.
-    const share = (key: string) => causes.find((cause) => cause.key === key)?.share ?? 0;
-    expect(never.filter((key) => share(key) > 0.1)).toEqual([]);
-  });
+  it.each([...WORKED, ...ON_OTHER_HEAT, ...ON_OTHER_MACHINES].map((one) => [one.name, one] as const))(
+    '%s',
+    (_, one) => {
+      const { plate, seen, was, never } = one;
+      const { causes } = diagnose(ladderFor(plate), seen);
+      expect(was).toContain(causes[0]?.key);
+      // What must not be concluded is not what anybody would act on.
+      const share = (key: string) => causes.find((cause) => cause.key === key)?.share ?? 0;
+      expect(never.filter((key) => share(key) > 0.1)).toEqual([]);
+    },
+  );
 });
 
 describe('what to test next', () => {
