@@ -138,6 +138,7 @@ try {
       .getByRole('button', { name: `Terminal ${terminal}`, exact: true })
       .first()
       .click();
+  await desk.evaluate(() => window.scrollTo(0, 0));
   await shoot(desk, 'circuit');
 
   const roof = await signedIn('ada', { width: 390, height: 844 });
