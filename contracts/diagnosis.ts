@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { HEATS, SUPPLY_VOLTS, USUAL } from '#core/circuitry/ladder';
+import { COMMANDERS } from '#core/machine';
 import { observedShape } from '#core/record/kinds';
 
 /** What of a machine decides its ladder; what a file leaves out is as usual. */
@@ -14,9 +15,11 @@ const machine = z
     proof: z.boolean().default(USUAL.proof),
     monitor: z.boolean().default(USUAL.monitor),
     float: z.boolean().default(USUAL.float),
+    economizer: z.boolean().default(USUAL.economizer),
+    commanded: z.enum(COMMANDERS).default(USUAL.commanded),
   })
-  .refine(({ heat, volts }) => (heat === 'unit heater') === (volts === 115), {
-    error: 'a unit heater stands on 115 V, and nothing else does',
+  .refine(({ heat, volts }) => (heat === 'unit heater' || heat === 'boiler') === (volts === 115), {
+    error: 'a unit heater and a boiler stand on 115 V, and nothing else does',
     path: ['volts'],
   });
 

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { AT_ALL, CIRCUMSTANCES, tableTroubles } from '#core/diagnosis';
 import { DEFAULT_HISTORY_SETTINGS } from '#core/judging/history';
 import { DEFAULT_LIMITS } from '#core/measuring/answers';
 import { UNIT_SYSTEMS } from '#core/base/quantities';
@@ -25,6 +26,15 @@ const someRoles = z
   .max(ROLES.length)
   .refine((roles) => roles.includes('manager'), 'a manager always may')
   .readonly();
+
+/** A row of the table of what fails when; what it may name is looked at when it is written. */
+const failureRow = z.object({
+  fault: z.string().trim().min(1).max(80),
+  circumstance: z.enum([...CIRCUMSTANCES, AT_ALL]),
+  factor: z.number(),
+  source: z.string().trim().max(200),
+});
+const MOST_ROWS = 400;
 
 /** The company's settings by name; each value holds from a day on, and older days keep the value they had. */
 export const SETTING_SHAPES = {
@@ -92,6 +102,8 @@ export const SETTING_SHAPES = {
     overtimeFactor: z.number().min(1, 'no less than the usual hour').max(5).default(1.5),
     vanHourCents: cents.nullable().default(null),
   }),
+  /** What fails when, by this company's own calls: rows beside ours. */
+  failures: z.array(failureRow).max(MOST_ROWS, `at most ${MOST_ROWS} rows`),
   rights: z.object({
     'write for another crew': someRoles,
     'withdraw another’s hazard': someRoles,
@@ -111,6 +123,7 @@ export const SETTING_DEFAULTS = {
   maintenance: {},
   tasks: [],
   planning: DEFAULT_PLANNING,
+  failures: [],
   rights: DEFAULT_RIGHTS,
 } as const;
 
@@ -123,6 +136,7 @@ export const CHANGED_BY_HAND = [
   'maintenance',
   'tasks',
   'planning',
+  'failures',
   'rights',
 ] as const;
 export type HandSetting = (typeof CHANGED_BY_HAND)[number];
@@ -136,6 +150,13 @@ export const newSetting = {
   maintenance: z.object({ id, validFrom: plainDate, value: SETTING_SHAPES.maintenance }),
   tasks: z.object({ id, validFrom: plainDate, value: SETTING_SHAPES.tasks }),
   planning: z.object({ id, validFrom: plainDate, value: SETTING_SHAPES.planning }),
+  failures: z.object({
+    ...{ id, validFrom: plainDate },
+    value: SETTING_SHAPES.failures.superRefine((rows, context) => {
+      for (const { row, trouble } of tableTroubles(rows))
+        context.addIssue({ code: 'custom', path: [row - 1], message: `row ${row}: ${trouble}` });
+    }),
+  }),
   rights: z.object({ id, validFrom: plainDate, value: SETTING_SHAPES.rights }),
 } as const;
 export interface NewSetting<N extends HandSetting = HandSetting> {

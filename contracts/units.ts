@@ -4,6 +4,7 @@ import {
   CHARGING_METHODS,
   DRIVES,
   FUELS,
+  COMMANDERS,
   IGNITIONS,
   METERING,
   OUTDOOR_AIR,
@@ -114,6 +115,7 @@ export const machineDetails = z.object({
   controls: z
     .object({
       ignition: z.enum(IGNITIONS).optional(),
+      commanded: z.enum(COMMANDERS).optional(),
       blowerProof: z.boolean().optional(),
       phaseMonitor: z.boolean().optional(),
       floatSwitch: z.boolean().optional(),

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import type { Entry as FailureRow } from '#core/diagnosis';
 import type { MachineDetails, PartId, Slot } from '#core/machine';
 import type { Entry } from '#core/record/sheet';
 import type { CallKind, SiteHazard, System } from '#core/base/vocabulary';
@@ -169,6 +170,12 @@ export interface VisitPage extends VisitRow, GettingIn {
     readonly phase: number | null;
     /** How it is fed and what controls it, as sentences. */
     readonly feed: string | null;
+    /** The panel it is fed from, by its id. */
+    readonly fedBy: string | null;
+    /** Parts renewed on it in the last two years, with the day. */
+    readonly renewed: readonly { readonly part: PartId; readonly on: string }[];
+    /** Parts found at fault in the last year on other machines of the same panel. */
+    readonly elsewhere: readonly { readonly part: PartId; readonly unit: string }[];
     readonly controls: readonly string[];
     readonly slots: readonly Slot[];
     /** What was recommended and nobody has decided about. */
@@ -202,5 +209,7 @@ export interface VisitPage extends VisitRow, GettingIn {
     readonly means: string;
     readonly points: readonly PartId[];
   }[];
+  /** What fails when, by the company's own calls. */
+  readonly failures: readonly FailureRow[];
   readonly entries: readonly EntryView[];
 }

@@ -88,7 +88,7 @@ async function follow(page: Page, plate: LadderPlate, call: Call, key: string): 
   expect(callsOf(ladder)).toContain(call);
   const seen: Observed[] = [{ kind: 'changed', part: 'wiring', how: 'reset' }];
   for (let taps = 0; taps < 25; taps++) {
-    const { causes: ranked, next: advised } = diagnose(ladder, seen, call);
+    const { causes: ranked, next: advised } = diagnose(ladder, seen, { on: call });
     if ((ranked[0]?.share ?? 0) > 0.9) return taps;
     const advice = advised[0];
     if (!advice) return taps;

@@ -18,8 +18,7 @@ export function answersTo(asks: Observed, sound: Observed): Answers {
   switch (asks.kind) {
     case 'ran': {
       const turns =
-        !['spark', 'igniter', 'gas valve', 'reversing valve'].includes(asks.what) &&
-        !asks.what.startsWith('heater');
+        ['inducer', 'blower', 'pump'].includes(asks.what) || /^(compressor|condenser fan)/.test(asks.what);
       return {
         taps: [
           tap({ ...asks, how: 'yes' }, 'yes'),
@@ -29,6 +28,9 @@ export function answersTo(asks: Observed, sound: Observed): Answers {
       };
     }
     case 'after':
+    case 'comes and goes':
+    case 'circumstance':
+    case 'wiggled':
     case 'locked out':
     case 'look':
     case 'pulled':
@@ -39,20 +41,27 @@ export function answersTo(asks: Observed, sound: Observed): Answers {
       return { taps: BLOWS.map((how) => tap({ ...asks, how }, how)) };
     case 'flame':
       return {
-        taps: (['stays', 'goes out in seconds', 'goes out after minutes', 'none'] as const).map((how) =>
+        taps: (
+          [
+            ...(['stays', 'goes out in seconds', 'goes out after minutes'] as const),
+            ...(['pilot only', 'none'] as const),
+          ] as const
+        ).map((how) =>
           tap(
             { ...asks, how },
             {
               stays: 'it stays',
               'goes out in seconds': 'out in seconds',
               'goes out after minutes': 'out after minutes',
+              'pilot only': 'the pilot only',
               none: 'no flame',
             }[how],
           ),
         ),
       };
+    case 'supply':
     case 'volts': {
-      const should = sound.kind === 'volts' ? sound.reads : 0;
+      const should = 'reads' in sound ? Number(sound.reads) : 0;
       return {
         taps: [...new Set([should, 0])].map((reads) => tap({ ...asks, reads }, `${reads} V`)),
         number: { unit: 'V', seen: (reads) => ({ ...asks, reads }) },

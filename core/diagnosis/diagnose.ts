@@ -1,15 +1,16 @@
-import { stageOf, type Call, type Ladder } from '#core/circuitry/ladder';
+import { keyOf, stageOf, type Call, type Fault, type Ladder } from '#core/circuitry/ladder';
 import type { PartId } from '#core/machine';
+import { entriesWith, type Entry } from './circumstances.ts';
 import { dictionaryOf, nextTests, ranking, type Dictionary } from './dictionary.ts';
 import { curedBy, latestEpoch, type Epoch } from './epochs.ts';
 import { questionOf, type Observed } from './evidence.ts';
-import { notYet, type NotYet } from './gates.ts';
+import { notYet, type NotYet, type OnRecord } from './gates.ts';
 import { oddOf } from './odd.ts';
 import { predicted } from './predicted.ts';
 import { killerOf } from './killers.ts';
 import { likelihood } from './likelihood.ts';
-import type { Suspect } from './suspects.ts';
-import { faultWords, observedWords, questionWords } from './wordings.ts';
+import { soundFor, suspectsOf, type Suspect } from './suspects.ts';
+import { observedWords, questionWords, suspectWords } from './wordings.ts';
 
 /** One piece of evidence beside what a cause would show. */
 export interface Reason {
@@ -55,12 +56,40 @@ export interface Diagnosed {
   readonly before: readonly Observed[];
 }
 
-const kept = new WeakMap<Ladder, Dictionary>();
-/** The dictionary of a ladder, made when it is first asked for. */
-function known(ladder: Ladder): Dictionary {
-  const dictionary = kept.get(ladder) ?? dictionaryOf(ladder);
-  kept.set(ladder, dictionary);
+const kept = new WeakMap<Ladder, Map<string, Dictionary>>();
+/** The dictionary of a ladder with what is known to be wrong with it, made when it is first asked for. */
+function known(ladder: Ladder, faults: readonly Fault[]): Dictionary {
+  const own = kept.get(ladder) ?? new Map<string, Dictionary>();
+  kept.set(ladder, own);
+  const key = faults.map(keyOf).sort().join();
+  const dictionary = own.get(key) ?? dictionaryOf(ladder, faults);
+  own.set(key, dictionary);
   return dictionary;
+}
+
+/** What is known beside what was seen. */
+export interface Beside extends OnRecord {
+  /** The call that is on while it is looked for. */
+  readonly on?: Call;
+  /** What is wrong with the machine already, by its record: the ranking explains the rest. */
+  readonly known?: readonly { readonly part: PartId | null; readonly failure: string }[];
+  /** Rows of the company, in place of ours where they speak of the same. */
+  readonly entries?: readonly Entry[];
+}
+
+/**
+ * What stands on the record as faults of this machine: those of which the part and how it has failed fit one thing
+ * alone that shows. What fits several is told beside the ranking, and not counted.
+ */
+export function knownFaults(ladder: Ladder, standing: NonNullable<Beside['known']>): Fault[] {
+  const all = suspectsOf(ladder, [], soundFor(ladder)).filter(
+    ({ otherwise, behind }) => !otherwise && !behind,
+  );
+  return standing.flatMap(({ part, failure }) => {
+    const fits = all.filter((one) => curedBy(one) === part && failureOf(one) === failure);
+    const [only] = fits;
+    return only && fits.length === 1 ? [only.fault] : [];
+  });
 }
 
 /** Causes beyond these are worth no reasons. */
@@ -77,22 +106,25 @@ const [SPEAKS_FOR, SPEAKS_AGAINST] = [0.6, 0.2] as const;
  * @param on the call that is on while it is looked for
  * @throws RangeError where evidence names a terminal or load the machine does not have, or cannot be
  */
-export function diagnose(ladder: Ladder, all: readonly Observed[], on?: Call): Diagnosed {
+export function diagnose(ladder: Ladder, all: readonly Observed[], beside: Beside = {}): Diagnosed {
+  const { on, entries = [] } = beside;
   for (const one of all) {
     const odd = oddOf(ladder, one);
     if (odd !== undefined) throw new RangeError(odd);
   }
-  const dictionary = known(ladder);
+  const faults = knownFaults(ladder, beside.known ?? []);
+  const dictionary = known(ladder, faults);
   const epoch = latestEpoch(all);
-  const { ranked, other } = ranking(dictionary, epoch, on);
+  const { ranked, other } = ranking(dictionary, epoch, on, entriesWith(entries));
   const asked = new Set(epoch.seen.map(questionOf));
   return {
     causes: ranked.map(({ suspect, share }, i) => ({
       ...{
         key: suspect.key,
-        words: faultWords(ladder, suspect.fault),
+        words: suspectWords(ladder, suspect),
         share,
-        part: curedBy(suspect) ?? null,
+        // What is known stands on the record already.
+        part: suspect.known ? null : (curedBy(suspect) ?? null),
       },
       failure: failureOf(suspect),
       killer: 'around' in suspect.fault ? null : (killerOf(suspect.part) ?? null),
@@ -106,7 +138,7 @@ export function diagnose(ladder: Ladder, all: readonly Observed[], on?: Call): D
         sound: predicted(dictionary.sound, test.asks),
         ...{ minutes: test.minutes, live: test.live, expects: observedWords(expects) },
       })),
-    notYet: notYet(ranked, epoch.seen),
+    notYet: notYet(ranked, epoch.seen, beside),
     before: epoch.before,
   };
 }
@@ -143,6 +175,8 @@ const RUNG_FAILURES = {
   'no output': 'open',
   blind: 'other',
   weak: 'weak',
+  resistive: 'burnt',
+  loose: 'loose',
 } as const;
 const AROUND_FAILURES: Readonly<Record<string, string>> = {
   'belt broken': 'broken',

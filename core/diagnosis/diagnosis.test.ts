@@ -3,6 +3,7 @@ import { diagnose, dictionaryOf, nextTests, predicted, ranking, type Observed } 
 import { WORKED, type Worked } from './testing/cases.ts';
 import { ON_OTHER_HEAT } from './testing/otherHeat.ts';
 import { ON_OTHER_MACHINES } from './testing/otherMachines.ts';
+import { ON_WATER_AND_AIR } from './testing/waterAndAir.ts';
 
 const ladder = ladderOf(USUAL);
 const dictionary = dictionaryOf(ladder);
@@ -17,17 +18,18 @@ function ladderFor(plate: Worked['plate']): Ladder {
 }
 
 describe('worked cases', () => {
-  it.each([...WORKED, ...ON_OTHER_HEAT, ...ON_OTHER_MACHINES].map((one) => [one.name, one] as const))(
-    '%s',
-    (_, one) => {
-      const { plate, seen, was, never } = one;
-      const { causes } = diagnose(ladderFor(plate), seen);
-      expect(was).toContain(causes[0]?.key);
-      // What must not be concluded is not what anybody would act on.
-      const share = (key: string) => causes.find((cause) => cause.key === key)?.share ?? 0;
-      expect(never.filter((key) => share(key) > 0.1)).toEqual([]);
-    },
-  );
+  it.each(
+    [...WORKED, ...ON_OTHER_HEAT, ...ON_OTHER_MACHINES, ...ON_WATER_AND_AIR].map(
+      (one) => [one.name, one] as const,
+    ),
+  )('%s', (_, one) => {
+    const { plate, seen, was, never } = one;
+    const { causes } = diagnose(ladderFor(plate), seen);
+    expect(was).toContain(causes[0]?.key);
+    // What must not be concluded is not what anybody would act on.
+    const share = (key: string) => causes.find((cause) => cause.key === key)?.share ?? 0;
+    expect(never.filter((key) => share(key) > 0.1)).toEqual([]);
+  });
 });
 
 describe('what to test next', () => {
@@ -46,7 +48,9 @@ describe('what to test next', () => {
   };
 
   it('every single fault that shows is found by following it', () => {
-    const followed = dictionary.suspects.map((truth) => ({ key: truth.key, ...follow(truth) }));
+    // What comes and goes, and what two things did, is asked about beside: the cases have it.
+    const single = dictionary.suspects.filter(({ otherwise, behind }) => !otherwise && !behind);
+    const followed = single.map((truth) => ({ key: truth.key, ...follow(truth) }));
     expect(followed.filter(({ key, found }) => key !== found)).toEqual([]);
     const mean = followed.reduce((sum, { tests }) => sum + tests, 0) / followed.length;
 
@@ -126,5 +130,5 @@ it('a table is refused nothing: every fault that shows differs from the sound ma
   const sound = signature(ladder, [], 'cool');
   expect([...sound.after].sort()).toEqual(['blower', 'compressor', 'condenser fan']);
   expect(dictionary.latent.map(({ key }) => key)).toContain('limit switch: welded');
-  expect(dictionary.suspects.length + dictionary.latent.length).toBe(95);
+  expect(dictionary.suspects.length + dictionary.latent.length).toBe(123);
 });

@@ -1,7 +1,5 @@
-import type { PartId } from '#core/machine';
 import {
   callsOf,
-  singleFaults,
   type Call,
   type Condition,
   type Fault,
@@ -9,10 +7,11 @@ import {
   type Signature,
 } from '#core/circuitry/ladder';
 import { afterChange, type Epoch } from './epochs.ts';
+import type { Entry } from './circumstances.ts';
 import type { Observed } from './evidence.ts';
 import { predicted } from './predicted.ts';
 import { likelihood, rank, type Ranked } from './likelihood.ts';
-import { onceOnly, soundOf, type Suspect } from './suspects.ts';
+import { soundFor, soundOf, suspectsOf, type Suspect } from './suspects.ts';
 import { outcomeKey, RISK, testsOf, type Test } from './tests.ts';
 
 /**
@@ -33,17 +32,11 @@ export interface Dictionary {
   readonly showsOn: ReadonlyMap<Suspect, ReadonlySet<Call>>;
 }
 
-export function dictionaryOf(ladder: Ladder): Dictionary {
+/** @param known what is wrong with the machine already: the ranking explains the rest */
+export function dictionaryOf(ladder: Ladder, known: readonly Fault[] = []): Dictionary {
   const calls = callsOf(ladder);
-  const partOf = (fault: Fault): PartId | undefined =>
-    'rung' in fault ? ladder.rungs.find(({ id }) => id === fault.rung)?.part : undefined;
-  const all = singleFaults(ladder).map((met): Suspect => ({
-    ...met,
-    ladder,
-    part: partOf(met.fault),
-    on: onceOnly(ladder, [met.fault]),
-  }));
-  const sound = soundOf(ladder);
+  const sound = known.length > 0 ? soundOf(ladder, known) : soundFor(ladder);
+  const all = suspectsOf(ladder, known, sound);
   const showsOn = new Map(
     all.map((suspect) => [
       suspect,
@@ -55,7 +48,7 @@ export function dictionaryOf(ladder: Ladder): Dictionary {
       ),
     ]),
   );
-  const suspects = all.filter((suspect) => (showsOn.get(suspect)?.size ?? 0) > 0);
+  const suspects = all.filter((suspect) => suspect.known || (showsOn.get(suspect)?.size ?? 0) > 0);
   const tests = testsOf(ladder);
   return {
     ...{ ladder, suspects, tests, sound, showsOn },
@@ -72,9 +65,10 @@ export function dictionaryOf(ladder: Ladder): Dictionary {
   };
 }
 
+const NOTICED: ReadonlySet<Condition> = new Set(['air', 'damper open', 'outdoor coil iced']);
 /** What of all that is felt somebody notices: that air comes, that pressures part. */
 const noticed = ({ felt }: Signature): ReadonlySet<Condition> =>
-  new Set([...felt].filter((condition) => condition === 'air' || condition.startsWith('pressures part')));
+  new Set([...felt].filter((condition) => NOTICED.has(condition) || condition.startsWith('pressures part')));
 
 /** What shows on no call that is complained of is rarely why [from memory]. */
 const ELSEWHERE = 0.02;
@@ -86,11 +80,13 @@ const NOT_SOUND = 0.1;
  * is complained of, and what shows on other calls alone is rarely why.
  *
  * @param on the call that is on while it is looked for
+ * @param entries how often each is met, in what circumstances
  */
 export function ranking(
   { suspects, sound, showsOn }: Dictionary,
   { seen, changed }: Pick<Epoch, 'seen' | 'changed'>,
   on?: Call,
+  entries?: ReadonlyMap<string, Entry>,
 ): ReturnType<typeof rank> {
   const troubled = new Set(
     seen.flatMap((one) => {
@@ -105,7 +101,7 @@ export function ranking(
     (troubled.size === 0 || [...(showsOn.get(suspect) ?? [])].some((call) => troubled.has(call))
       ? 1
       : ELSEWHERE);
-  return rank(suspects, seen, apt);
+  return rank(suspects, seen, apt, entries);
 }
 
 /** The call on which something is seen, where it is seen on one. */

@@ -1,6 +1,6 @@
-import { stageOf, type AroundFault } from '#core/circuitry/ladder';
+import { stageOf } from '#core/circuitry/ladder';
 import type { PartId } from '#core/machine';
-import { questionOf, type Observed } from './evidence.ts';
+import { questionOf, type Looked, type Observed } from './evidence.ts';
 import type { Suspect } from './suspects.ts';
 
 /**
@@ -41,16 +41,25 @@ const CURES: Readonly<Record<string, PartId>> = {
   'condenser dirty': 'condenser coil',
   'charge low': 'refrigerant circuit',
   'compressor worn': 'compressor',
+  'pilot plugged': 'burner',
+  'low loop flow': 'pump or loop',
+  'water coil fouled': 'condenser coil',
+  'damper jammed': 'economizer',
 };
 /** Parts at which it is looked for, and which are not the cause. */
 const LOOKED_FOR_AT: Readonly<Record<string, PartId>> = {
   'no gas': 'gas valve',
   'flue blocked': 'inducer',
   'legs swapped': 'disconnect or breaker',
+  'no loop flow': 'pump or loop',
+  'water low': 'low-water cutoff',
+  'panel in test': 'zone panel',
+  'held off by automation': 'main board',
+  'outdoor coil iced': 'condenser coil',
 };
 
 /** The part at which something around the machine is looked for. */
-export function placeOf(around: AroundFault): PartId | undefined {
+export function placeOf(around: Looked): PartId | undefined {
   const { name } = stageOf(around);
   return CURES[name] ?? LOOKED_FOR_AT[name];
 }

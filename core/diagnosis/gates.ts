@@ -43,6 +43,38 @@ export interface NotYet {
   readonly first: readonly string[];
   /** Those of them that are ticked by hand; the others are measured. */
   readonly checks: readonly Check[];
+  /** What of the record asks for more than usual, as a sentence. */
+  readonly because?: string;
+}
+
+/** What the record says of parts that somebody would condemn now. */
+export interface OnRecord {
+  /** Parts that were renewed on this machine, and how many days ago. */
+  readonly renewed?: readonly { readonly part: PartId; readonly days: number }[];
+  /** The same part, condemned lately on another machine of the same supply. */
+  readonly elsewhere?: readonly { readonly part: PartId; readonly unit: string }[];
+}
+
+/** Two renewed in so many days, and the third one is not the cause [common practice: two years]. */
+const THIRD_IN_DAYS = 730;
+const BEFORE_A_THIRD = 2;
+/** Parts that wear out are renewed by right. */
+const WEARS: ReadonlySet<PartId> = new Set(['filter', 'blower belt', 'flame sensor', 'filter-drier']);
+
+/** What the record adds to what has to be done before a part is condemned. */
+function recordAsks(part: PartId, { renewed = [], elsewhere = [] }: OnRecord) {
+  const times = renewed.filter((one) => one.part === part && one.days <= THIRD_IN_DAYS).length;
+  const again = times >= BEFORE_A_THIRD && !WEARS.has(part);
+  const other = elsewhere.find((one) => one.part === part);
+  const asks: Ask[] = [
+    ...(again ? (['what killed the last ones looked for'] as const) : []),
+    ...(other ? (['supply volts measured at the panel'] as const) : []),
+  ];
+  const because = [
+    ...(again ? [`renewed ${times} times in two years: what kills it?`] : []),
+    ...(other ? [`the same part was condemned on ${other.unit}, on the same supply`] : []),
+  ].join('; ');
+  return { asks, because };
 }
 
 const words = (ask: Ask): string =>
@@ -63,28 +95,32 @@ function isDone(ask: Ask, seen: readonly Observed[]): boolean {
 const ACTED_ON = 0.15;
 
 /** Asks of what is likely, by the part that somebody would condemn. */
-function asksOf(suspect: Suspect): readonly [PartId, readonly Ask[]] | undefined {
-  const part = condemned(suspect);
-  if (part === undefined) return undefined;
+function asksOf(suspect: Suspect, part: PartId): readonly Ask[] {
   const worn = 'around' in suspect.fault && stageOf(suspect.fault.around).name === 'compressor worn';
   const terminals = allTerminals(suspect.ladder);
   // A machine whose thermostat feeds everything has no terminal for its call.
-  const asks = GATES[part]?.filter(
+  const asks = (GATES[part] ?? []).filter(
     (ask) => typeof ask === 'string' || ask.volts.every((node) => terminals.has(node)),
   );
-  return asks && [part, worn && suspect.ladder.supply.legs.length === 3 ? WORN : asks];
+  return worn && suspect.ladder.supply.legs.length === 3 ? WORN : asks;
 }
 
 /** What may not be concluded yet of what is likely, and what has to be done first. */
-export function notYet(ranked: readonly Ranked[], seen: readonly Observed[]): NotYet[] {
-  const asked = new Map(
-    ranked
-      .filter(({ share }) => share >= ACTED_ON)
-      .flatMap(({ suspect }) => [asksOf(suspect)].filter((a) => !!a)),
-  );
+export function notYet(
+  ranked: readonly Ranked[],
+  seen: readonly Observed[],
+  record: OnRecord = {},
+): NotYet[] {
+  const asked = new Map<PartId, readonly Ask[]>();
+  for (const { suspect, share } of ranked) {
+    const part = condemned(suspect);
+    if (share >= ACTED_ON && part !== undefined && !suspect.known) asked.set(part, asksOf(suspect, part));
+  }
   return [...asked].flatMap(([part, asks]) => {
-    const missing = asks.filter((ask) => !isDone(ask, seen));
+    const { asks: more, because } = recordAsks(part, record);
+    const missing = [...more, ...asks].filter((ask) => !isDone(ask, seen));
     const checks = missing.filter((ask) => typeof ask === 'string');
-    return missing.length > 0 ? [{ part, first: missing.map(words), checks }] : [];
+    if (missing.length === 0) return [];
+    return [{ part, first: missing.map(words), checks, ...(because === '' ? {} : { because }) }];
   });
 }

@@ -1,7 +1,36 @@
 /** From what was seen to what it most likely is, and what to test next. */
 export { answersTo, type Answers } from './answers.ts';
-export { diagnose, type Advice, type Cause, type Diagnosed, type Reason } from './diagnose.ts';
-export { ALONE, BLOWS, CHANGES, CHECKS, FLAMES, questionOf, type Check, type Observed } from './evidence.ts';
+export {
+  diagnose,
+  knownFaults,
+  type Advice,
+  type Beside,
+  type Cause,
+  type Diagnosed,
+  type Reason,
+} from './diagnose.ts';
+export {
+  AT_ALL,
+  CIRCUMSTANCES,
+  entriesWith,
+  OURS,
+  tableTroubles,
+  type Circumstance,
+  type Entry,
+} from './circumstances.ts';
+export {
+  ALONE,
+  BLOWS,
+  CHANGES,
+  CHECKS,
+  FLAMES,
+  LOOKED,
+  questionOf,
+  type Check,
+  type Looked,
+  type Observed,
+} from './evidence.ts';
+export { forcedNotes } from './forced.ts';
 export type { NotYet } from './gates.ts';
 export { oddOf } from './odd.ts';
 export { callWords, faultWords, observedWords, questionWords, terminalWords } from './wordings.ts';

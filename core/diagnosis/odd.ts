@@ -13,6 +13,8 @@ const DEAD_V = 5;
  * about where it is typed, and never used in silence.
  */
 export function oddOf(ladder: Ladder, seen: Observed): string | undefined {
+  if (seen.kind === 'supply' && seen.reads > ladder.supply.volts * MOST_OF_SUPPLY)
+    return `${seen.reads} V at the panel is more than this machine is made for: is it the right panel?`;
   if (seen.kind === 'volts' || seen.kind === 'ohms') {
     const terminals = allTerminals(ladder);
     const strange = seen.between.find((node) => !terminals.has(node));
@@ -21,7 +23,10 @@ export function oddOf(ladder: Ladder, seen: Observed): string | undefined {
   if (seen.kind === 'alone' && !ladder.rungs.some(({ id, kind }) => id === seen.rung && kind === 'motor'))
     return `this machine has no motor called ${seen.rung}`;
   if (
-    (seen.kind === 'amps' || seen.kind === 'microfarads' || seen.kind === 'pulled') &&
+    (seen.kind === 'wiggled' ||
+      seen.kind === 'amps' ||
+      seen.kind === 'microfarads' ||
+      seen.kind === 'pulled') &&
     !ladder.rungs.some(({ id }) => id === seen.rung)
   )
     return `this machine has no ${seen.rung}`;

@@ -23,12 +23,8 @@ const UP_TO = [
 const clamp = <T extends number>(value: number, least: T, most: T): T =>
   Math.min(most, Math.max(least, value)) as T;
 
-/**
- * What decides the ladder of a unit, from its record; what nobody has read off it is as usual for its kind.
- *
- * @returns undefined for kinds whose circuit is not drawn yet
- */
-export function plateOf({ kind, voltage, phase, circuits, details }: Unit): LadderPlate | undefined {
+/** What decides the ladder of a unit, from its record; what nobody has read off it is as usual for its kind. */
+export function plateOf({ kind, voltage, phase, circuits, details }: Unit): LadderPlate {
   const { controls = {}, heat, blower } = details;
   const volts = UP_TO.find(([most]) => (voltage ?? USUAL.volts) <= most)?.[1] ?? USUAL.volts;
   const stages = clamp(circuits.length || 1, 1, 4) as LadderPlate['stages'];
@@ -42,6 +38,8 @@ export function plateOf({ kind, voltage, phase, circuits, details }: Unit): Ladd
     proof: controls.blowerProof ?? USUAL.proof,
     monitor: controls.phaseMonitor ?? USUAL.monitor,
     float: controls.floatSwitch ?? USUAL.float,
+    economizer: details.outdoorAir === 'economizer',
+    commanded: controls.commanded ?? USUAL.commanded,
   };
   switch (kind) {
     case 'package gas/electric':
@@ -63,16 +61,30 @@ export function plateOf({ kind, voltage, phase, circuits, details }: Unit): Ladd
     case 'unit heater':
       // On more than 115 V its thermostat is of 24 V, as on a package unit.
       if ((voltage ?? 115) > 150)
-        return { ...base, heat: controls.ignition ?? 'direct spark', stages: 0, proof: false };
+        return {
+          ...base,
+          heat: controls.ignition ?? 'direct spark',
+          stages: 0,
+          proof: false,
+          economizer: false,
+        };
       return {
         ...USUAL,
         ...{ volts: 115, phase: 1, heat: 'unit heater', stages: 0, drive: 'direct', proof: false },
       };
     case 'exhaust fan':
-      return { ...base, heat: 'none', stages: 0, proof: false };
+      return { ...base, heat: 'none', stages: 0, proof: false, economizer: false };
     case 'make-up air':
+      return { ...base, heat: 'make-up air', stages: 0, proof: false, economizer: false };
     case 'water-source heat pump':
+      return {
+        ...{ ...base, heat: 'water source', stages: 1, proof: false, economizer: false },
+        ...{ drive: blower?.drive ?? 'direct', float: controls.floatSwitch ?? true },
+      };
     case 'boiler':
-      return undefined;
+      return {
+        ...USUAL,
+        ...{ volts: 115, phase: 1, heat: 'boiler', stages: 0, drive: 'direct', proof: false },
+      };
   }
 }

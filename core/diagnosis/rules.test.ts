@@ -41,6 +41,8 @@ describe('a unit’s record as a plate', () => {
       { ...USUAL, monitor: true, float: true },
     ],
     [{ details: { blower: { drive: 'direct' as const } } }, { ...USUAL, drive: 'direct' }],
+    [{ details: { outdoorAir: 'economizer' as const } }, { ...USUAL, economizer: true }],
+    [{ details: { controls: { commanded: 'automation' as const } } }, { ...USUAL, commanded: 'automation' }],
     [{ kind: 'package heat pump' as const }, { ...USUAL, heat: 'heat pump', drive: 'direct' }],
     [{ kind: 'package cooling only' as const }, { ...USUAL, heat: 'none' }],
     [{ kind: 'split with air handler' as const }, { ...USUAL, heat: 'none', drive: 'direct', float: true }],
@@ -55,9 +57,11 @@ describe('a unit’s record as a plate', () => {
       ...{ heat: 'unit heater', volts: 115, phase: 1 },
     }));
 
-  it.each(['boiler', 'make-up air', 'water-source heat pump'] as const)('of a %s there is none yet', (kind) =>
-    expect(plateOf({ ...unit, kind })).toBeUndefined(),
-  );
+  it.each([
+    ['boiler', { heat: 'boiler', volts: 115, phase: 1, stages: 0 }],
+    ['make-up air', { heat: 'make-up air', stages: 0, proof: false }],
+    ['water-source heat pump', { heat: 'water source', stages: 1, float: true }],
+  ] as const)('of a %s', (kind, plate) => expect(plateOf({ ...unit, kind })).toMatchObject(plate));
 });
 
 describe('the steps of a call', () => {
@@ -113,7 +117,7 @@ describe('a change is a test', () => {
   const done: Observed = { kind: 'done', check: 'exchanger looked at' };
   const cleaned = (how: 'cleaned' | 'reset'): Observed => ({ kind: 'changed', part: 'flame sensor', how });
   const share = (seen: Observed[], key: string) =>
-    diagnose(usual, seen, 'heat').causes.find((cause) => cause.key === key)?.share ?? 0;
+    diagnose(usual, seen, { on: 'heat' }).causes.find((cause) => cause.key === key)?.share ?? 0;
 
   it('splits what was seen; what was done before a verdict stays done', () => {
     const { seen, before, changed } = latestEpoch([fouled, done, cleaned('cleaned'), volts(26), volts(25)]);
@@ -134,10 +138,12 @@ describe('a change is a test', () => {
       { kind: 'look', at: 'no gas', yes: true },
     ];
     const swapped: Observed = { kind: 'changed', part: 'gas valve', how: 'swapped' };
-    expect(diagnose(usual, none, 'heat').causes[0]).toMatchObject({ key: 'no gas', part: null });
-    expect(diagnose(usual, [...none, swapped, ...none], 'heat').causes[0]).toMatchObject({ key: 'no gas' });
-    const share = diagnose(usual, [...none, swapped, ...none], 'heat').causes[0]?.share;
-    expect(share).toBeCloseTo(diagnose(usual, none, 'heat').causes[0]?.share ?? 0, 1);
+    expect(diagnose(usual, none, { on: 'heat' }).causes[0]).toMatchObject({ key: 'no gas', part: null });
+    expect(diagnose(usual, [...none, swapped, ...none], { on: 'heat' }).causes[0]).toMatchObject({
+      key: 'no gas',
+    });
+    const share = diagnose(usual, [...none, swapped, ...none], { on: 'heat' }).causes[0]?.share;
+    expect(share).toBeCloseTo(diagnose(usual, none, { on: 'heat' }).causes[0]?.share ?? 0, 1);
     // A dead supply is looked for at the disconnect, and is not the disconnect.
     const dead: Observed = { kind: 'volts', call: 'disconnect open', between: ['L1', 'ground'], reads: 0 };
     const other: Observed = { kind: 'volts', call: 'disconnect open', between: ['L2', 'ground'], reads: 0 };
@@ -245,7 +251,9 @@ describe('explaining', () => {
       { kind: 'ran', call: 'cool', what: 'compressor', how: 'no' },
       { kind: 'volts', call: 'cool', between: ['FZ', 'C'], reads: 26 },
     ];
-    const explained = diagnose(usual, seen, 'cool').causes.filter(({ reasons }) => reasons.length > 0);
+    const explained = diagnose(usual, seen, { on: 'cool' }).causes.filter(
+      ({ reasons }) => reasons.length > 0,
+    );
     expect(explained).toHaveLength(8);
     expect(explained[0]?.reasons.every(({ speaks }) => speaks === 'for')).toBe(true);
     const places = { against: 0, for: 1, neither: 2 };

@@ -12,7 +12,7 @@ import { latestEpoch } from './epochs.ts';
 import { questionOf, type Observed } from './evidence.ts';
 import { predicted } from './predicted.ts';
 import { likelihood } from './likelihood.ts';
-import { soundOf, type Suspect } from './suspects.ts';
+import { soundFor, type Suspect } from './suspects.ts';
 import { briefWords, observedWords, questionWords } from './wordings.ts';
 
 /** One step of what a sound machine does on a call. */
@@ -57,6 +57,10 @@ export function sequenceOf(ladder: Ladder, call: Call): Step[] {
           const proves = rung.closes === 'while it is so';
           return proves ? [{ asks: volts(rung.b), atS: fed(rung.b), after: 2 }] : [];
         }
+        case 'control':
+          return rung.reads.safe === undefined
+            ? []
+            : [{ asks: volts(rung.reads.safe), atS: fed(rung.reads.safe), after: 1 }];
         case 'board':
           return [{ asks: volts(rung.limits), atS: from(({ board }) => board?.phase === 'draft'), after: 1 }];
         case 'timer':
@@ -71,14 +75,14 @@ export function sequenceOf(ladder: Ladder, call: Call): Step[] {
     ...effectsOf(ladder).map((what) => ({
       asks: { kind: 'ran', call, what, how: 'no' } as Observed,
       atS: from(({ running }) => running.has(what)),
-      after: what === 'gas valve' ? 7 : 5,
+      after: what.endsWith('valve') ? 7 : 5,
     })),
     ...STAGES.map((stage) => ({
       asks: { kind: 'pressures', stage, part: false } as Observed,
       atS: from(({ conditions }) => conditions.has(nth('pressures part', stage))),
       after: 8,
     })),
-    { asks: volts('MV'), atS: fed('MV'), after: 6 },
+    ...['PV', 'MV'].map((node) => ({ asks: volts(node), atS: fed(node), after: 6 })),
     {
       asks: { kind: 'flame', how: 'none' },
       atS: from(({ conditions }) => conditions.has('flame')),
@@ -121,7 +125,7 @@ export function stepsSeen(
   ladder: Ladder,
   all: readonly Observed[],
 ): Readonly<Partial<Record<Call, readonly StepSeen[]>>> {
-  const kept = KEPT.get(ladder) ?? { sound: soundOf(ladder), steps: new Map<Call, readonly Step[]>() };
+  const kept = KEPT.get(ladder) ?? { sound: soundFor(ladder), steps: new Map<Call, readonly Step[]>() };
   KEPT.set(ladder, kept);
   const { sound } = kept;
   const { seen } = latestEpoch(all);

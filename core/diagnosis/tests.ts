@@ -7,6 +7,7 @@ import {
   STAGES,
   type AroundFault,
   type Call,
+  type Effect,
   type Ladder,
   type Rung,
 } from '#core/circuitry/ladder';
@@ -38,6 +39,14 @@ const LOOKS: Readonly<Record<string, number>> = {
   'charge low': 12,
   'drain plugged': 3,
   'legs swapped': 8,
+  'pilot plugged': 8,
+  'no loop flow': 4,
+  'low loop flow': 8,
+  'water coil fouled': 15,
+  'water low': 1,
+  'damper jammed': 4,
+  'panel in test': 1,
+  'held off by automation': 4,
 };
 
 const test = (asks: Observed, minutes: number, live: Test['live'] = 'no'): Test => ({
@@ -46,15 +55,20 @@ const test = (asks: Observed, minutes: number, live: Test['live'] = 'no'): Test 
 const ohms = (a: string, b: string, minutes: number): Test =>
   test({ kind: 'ohms', between: [a, b], reads: null }, minutes);
 
+const HEATING: ReadonlySet<Effect> = new Set([
+  ...(['inducer', 'spark', 'igniter', 'pilot valve', 'gas valve', 'high fire', 'pump'] as const),
+]);
+
 /** Effects that are seen or heard on a call: what the machine does on it when it is sound, or uncalled must not. */
 function effectsOn(ladder: Ladder, call: Call): ReturnType<typeof effectsOf> {
-  const heating = ['inducer', 'spark', 'igniter', 'gas valve'];
   const pump = ladder.rungs.some(({ id }) => id === 'reversing valve');
   return effectsOf(ladder).filter((what) => {
-    if (what === 'blower') return true;
-    const heats = heating.includes(what) || what.startsWith('heater');
+    if (what === 'blower' || what === 'zone damper') return true;
+    const heats = HEATING.has(what) || what.startsWith('heater');
+    if (what === 'outdoor damper') return call !== 'nothing';
     if (call === 'heat') return heats || (pump && what !== 'reversing valve');
-    if (call === 'cool') return !heats;
+    if (call === 'cool' || call === 'free cooling') return !heats;
+    if (call === 'defrost test') return what === 'reversing valve' || what.startsWith('condenser fan');
     // Uncalled it is heard, seen or felt that something runs; a spark is not left on.
     return call === 'nothing' && what !== 'spark' && what !== 'igniter' && !what.startsWith('condenser fan');
   });
@@ -65,6 +79,9 @@ const proofs = ({ rungs }: Ladder, line: ReadonlySet<string>): string[] =>
   rungs.flatMap((rung) =>
     (rung.kind === 'switch' || rung.kind === 'timer') && !line.has(rung.b) ? [rung.b] : [],
   );
+
+/** Calls that somebody lives with: whether it comes and goes is asked of these. */
+const ASKED: ReadonlySet<Call> = new Set(['heat', 'cool', 'free cooling']);
 
 /** Everything that could be asked of a machine on a call. */
 function testsOn(ladder: Ladder, call: Call, line: ReadonlySet<string>): Test[] {
@@ -78,6 +95,15 @@ function testsOn(ladder: Ladder, call: Call, line: ReadonlySet<string>): Test[] 
   const control = [...new Set(between.flatMap(({ a, b }) => [a, b]))].filter(
     (node) => !line.has(node) && node !== ladder.common && !node.startsWith('stat'),
   );
+  /** Fed for seconds alone: it is watched from the call on. */
+  const held = ladder.rungs.some(({ id }) => id === 'automation');
+  const brief = new Set(
+    between.flatMap((rung) => {
+      if (rung.kind === 'coil' && rung.does) return [rung.a];
+      // An automation that has seen no fan holds everything off: what was fed was fed for a minute.
+      return held && rung.kind === 'wire' ? [rung.b] : [];
+    }),
+  );
   // Across what opens: a closed switch shows nothing, the only open one all.
   const opening = between.filter(({ kind }) => kind !== 'coil' && kind !== 'timer' && kind !== 'heater');
   const legs = ladder.rungs.flatMap((rung) =>
@@ -90,7 +116,12 @@ function testsOn(ladder: Ladder, call: Call, line: ReadonlySet<string>): Test[] 
   return [
     ...effects.map((what) => test({ kind: 'ran', call, what, how: 'no' }, 1)),
     ...effects.map((what) => test({ kind: 'after', call, what, yes: false }, 5)),
-    ...(call === 'heat' || call === 'cool' ? [test({ kind: 'blows', call, how: 'no air' }, 4)] : []),
+    ...(ASKED.has(call)
+      ? [
+          ...(effects.includes('blower') ? [test({ kind: 'blows', call, how: 'no air' }, 4)] : []),
+          test({ kind: 'comes and goes', call, yes: false }, 1),
+        ]
+      : []),
     ...(call === 'heat' && effects.includes('gas valve') ? [test({ kind: 'flame', how: 'none' }, 2)] : []),
     ...(call === 'cool' ? STAGES : [])
       .filter((stage) => effects.includes(nth('compressor', stage)))
@@ -103,15 +134,59 @@ function testsOn(ladder: Ladder, call: Call, line: ReadonlySet<string>): Test[] 
         ? [test({ kind: 'pulled', call, rung: rung.id, yes: false }, 1.5, 'control')]
         : [],
     ),
-    ...control.map((node) => volts(node, ladder.common, node === 'MV')),
+    ...control.map((node) => volts(node, ladder.common, brief.has(node))),
+    ...jumpered(ladder, call, effects),
     ...(call === 'heat' || call === 'cool' ? proofs(ladder, line) : []).map((node) =>
       volts(node, ladder.common, true),
     ),
-    ...opening.map(({ a, b }) => volts(a, b)),
+    // A pole that has burnt shows its volts only while something is drawn through it.
+    ...opening.map(({ id, a, b }) => volts(a, b, /\bpole \d/.test(id))),
     ...legs.flatMap((own) => own.slice(1).map((leg, k) => volts(own[k] as string, leg, true))),
     ...ladder.supply.legs.slice(1).map((leg, k) => volts(ladder.supply.legs[k] as string, leg)),
   ];
 }
+
+/** What a terminal of the thermostat starts. */
+const STARTS: readonly (readonly [terminal: RegExp, what: (stage: string) => readonly Effect[]])[] = [
+  [/^Y(\d?)$/, (n) => [(n === '' || n === '1' ? 'compressor' : `compressor ${n}`) as Effect]],
+  [/^G$/, () => ['blower']],
+  [/^W$/, () => ['inducer', 'heater']],
+  [/^TT$/, () => ['pump']],
+];
+
+/** A wire from R to the terminal of a call parts the unit from its thermostat and cable [common practice]. */
+function jumpered({ rungs }: Ladder, call: Call, effects: readonly Effect[]): Test[] {
+  const called = rungs.flatMap((rung) =>
+    rung.kind === 'call' && rung.calls.includes(call) ? [rung.b.replace('stat ', '')] : [],
+  );
+  return called.flatMap((terminal) =>
+    STARTS.flatMap(([pattern, starts]) => {
+      const [, stage] = pattern.exec(terminal) ?? [];
+      if (stage === undefined && !pattern.test(terminal)) return [];
+      const what = starts(stage ?? '').find((one) => effects.includes(one));
+      if (!what) return [];
+      const asks: Observed = { kind: 'ran', call, what, how: 'no', jumper: ['R', terminal] };
+      return [test(asks, JUMPER_MIN, 'control')];
+    }),
+  );
+}
+const JUMPER_MIN = 4;
+
+/** With its cable off at the unit, what still feeds a terminal is in the unit [common practice]. */
+const lifted = ({ rungs, common }: Ladder): Test[] =>
+  rungs.flatMap((rung) => {
+    if (rung.kind !== 'wire' || rung.id === 'cable R') return [];
+    const between = [rung.b, common] as const;
+    return [test({ kind: 'volts', call: 'nothing', between, reads: 0, lifted: rung.id }, 4, 'control')];
+  });
+
+/** What is wiggled: what can be by hand, on the control side, with a wooden stick [common practice]. */
+const wiggled = ({ rungs }: Ladder): Test[] =>
+  rungs.flatMap((rung) =>
+    rung.kind === 'wire' || rung.kind === 'fuse' || (rung.kind === 'contact' && rung.id.startsWith('pole'))
+      ? [test({ kind: 'wiggled', rung: rung.id, yes: false }, 3, rung.kind === 'wire' ? 'control' : 'line')]
+      : [],
+  );
 
 /** Everything that could be asked of a machine next on the calls there are. */
 export function testsOf(ladder: Ladder): Test[] {
@@ -128,7 +203,12 @@ export function testsOf(ladder: Ladder): Test[] {
       test({ kind: 'volts', call: 'disconnect open', between: [leg, 'ground'], reads: 0 }, 1.5, 'line'),
     ),
     ...ladder.rungs.flatMap(deadTests),
+    ...wiggled(ladder),
+    ...lifted(ladder),
     ...looks,
+    ...(calls.includes('defrost test')
+      ? [test({ kind: 'look', at: 'outdoor coil iced', yes: false }, 1)]
+      : []),
   ];
   return [...new Map(tests.map((one) => [one.key, one])).values()];
 }
@@ -167,6 +247,7 @@ export function outcomeKey(seen: Observed): string {
     case 'blows':
       return seen.how;
     case 'volts':
+    case 'supply':
       return String(Math.round(Math.sqrt(seen.reads)));
     case 'amps':
       return seen.reads < 0.3 ? 'none' : String(Math.round(Math.log2(seen.reads) / 1.3));
@@ -182,6 +263,7 @@ export function outcomeKey(seen: Observed): string {
     case 'pressures':
       return String(seen.part);
     case 'done':
+    case 'circumstance':
     case 'code':
     case 'changed':
       return '';

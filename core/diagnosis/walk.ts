@@ -18,6 +18,7 @@ function partAsked({ rungs }: Ladder, asks: Observed): PartId | undefined {
       if (asks.what === 'spark') return 'spark lead';
       return rungs.find((rung) => 'does' in rung && rung.does === asks.what)?.part;
     case 'pulled':
+    case 'wiggled':
     case 'alone':
     case 'microfarads':
     case 'amps':
@@ -35,7 +36,7 @@ function partAsked({ rungs }: Ladder, asks: Observed): PartId | undefined {
 
 /** Seen, heard or felt at a part: what needs two leads on two terminals is asked on the drawing of the ladder. */
 const WALKED: ReadonlySet<Observed['kind']> = new Set([
-  ...(['ran', 'pulled', 'alone', 'microfarads', 'flame', 'pressures', 'look'] as const),
+  ...(['ran', 'pulled', 'alone', 'microfarads', 'flame', 'pressures', 'look', 'wiggled'] as const),
 ]);
 
 /** What can be seen, heard and measured at each part of a machine with this call on. */

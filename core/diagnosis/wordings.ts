@@ -10,22 +10,30 @@ import {
   type RungFault,
 } from '#core/circuitry/ladder';
 import type { Observed } from './evidence.ts';
+import type { Suspect } from './suspects.ts';
 
 /** What a fault of each kind of rung is called, as it is said aloud. */
 const HOW: { readonly [K in Rung['kind']]?: { readonly [H in RungFault]?: string } } = {
-  wire: { open: 'broken or off its terminal', grounded: 'chafed through to the frame' },
-  fuse: { open: 'blown' },
+  wire: {
+    ...{ open: 'broken or off its terminal', grounded: 'chafed through to the frame' },
+    ...{ loose: 'makes and breaks', resistive: 'a poor splice or terminal: volts are lost in it' },
+  },
+  fuse: { open: 'blown', loose: 'loose in its holder' },
   disconnect: { open: 'does not make' },
   call: { open: 'does not call', welded: 'calls without being asked' },
   switch: { open: 'open though it should be closed', welded: 'stuck closed' },
   coil: { open: 'coil open', shorted: 'coil shorted', stuck: 'coil is fed and nothing pulls in' },
-  contact: { open: 'does not make when it is pulled in', welded: 'welded shut' },
+  contact: {
+    ...{ open: 'does not make when it is pulled in', welded: 'welded shut' },
+    ...{ loose: 'makes and breaks', resistive: 'burnt: volts are lost in it' },
+  },
   timer: { 'no output': 'fed, its time over, nothing out', welded: 'lets everything through at once' },
   motor: { open: 'winding open', stuck: 'fed and does not turn', grounded: 'winding on the frame' },
   heater: { open: 'open', grounded: 'on the frame' },
   capacitor: { weak: 'weak' },
   transformer: { open: 'fed, nothing out' },
   board: { 'no output': 'gives no spark', blind: 'does not see the flame that is there' },
+  control: { 'no output': 'asked, nothing out', blind: 'does not see the flame that is there' },
 };
 
 const AROUND: Readonly<Record<string, string>> = {
@@ -40,6 +48,14 @@ const AROUND: Readonly<Record<string, string>> = {
   'condenser dirty': 'condenser dirty or its air in the way',
   'compressor worn': 'compressor runs and pumps little: valves or scroll',
   'drain plugged': 'drain plugged: the pan is full',
+  'pilot plugged': 'pilot orifice or tube plugged',
+  'no loop flow': 'no water flows: pump, valve, air in the loop',
+  'low loop flow': 'too little water flows: strainer, half-shut valve, air',
+  'water coil fouled': 'water coil fouled',
+  'water low': 'water low: the cutoff is right',
+  'damper jammed': 'outdoor-air damper jammed or its linkage off',
+  'panel in test': 'zone panel left in its test mode',
+  'held off by automation': 'held off by a schedule or an override of the automation',
   'legs swapped': 'two legs of the supply swapped: three-phase motors run backwards',
 };
 
@@ -47,6 +63,13 @@ const AROUND: Readonly<Record<string, string>> = {
 function aroundWords(around: AroundFault): string {
   const { name, stage } = stageOf(around);
   return `${AROUND[name] ?? name}${stage === undefined ? '' : `, stage ${stage}`}`;
+}
+
+/** A suspect as it is said aloud: what killed it with it, and what was known before by its own words. */
+export function suspectWords(ladder: Ladder, { fault, behind, known }: Suspect): string {
+  if (known) return `nothing new: what is known already explains it (${faultWords(ladder, fault)})`;
+  const words = faultWords(ladder, fault);
+  return behind ? `${words}; killed by ${faultWords(ladder, behind)}` : words;
 }
 
 /** @example "contactor: coil open" */
@@ -62,7 +85,9 @@ export function faultWords(ladder: Ladder, fault: Fault): string {
 const CALL_WORDS: Readonly<Record<Call, string>> = {
   heat: 'on a call for heat',
   cool: 'on a call for cooling',
+  'free cooling': 'on a call for cooling on a cool day',
   fan: 'on a call for the fan',
+  'defrost test': 'with the defrost test pins bridged',
   nothing: 'with no call',
   'disconnect open': 'with the disconnect open',
 };
@@ -77,7 +102,13 @@ const DOES: Readonly<Record<string, readonly [ask: string, yes: string, no: stri
     'the reversing valve shifts',
     'the reversing valve does not shift',
   ],
-  'gas valve': ['does the gas valve open', 'the gas valve opens', 'the gas valve stays shut'],
+  ...Object.fromEntries(
+    ['gas valve', 'pilot valve', 'water valve', 'outdoor damper', 'zone damper'].map((what) => [
+      what,
+      [`does the ${what} open`, `the ${what} opens`, `the ${what} stays shut`] as const,
+    ]),
+  ),
+  'high fire': ['does it go to high fire', 'it goes to high fire', 'it stays on low fire'],
 };
 const does = (what: Effect): readonly [string, string, string] =>
   DOES[what] ??
@@ -86,7 +117,7 @@ const does = (what: Effect): readonly [string, string, string] =>
     : [`does the ${what} run`, `the ${what} runs`, `the ${what} does not run`]);
 
 /** Terminals that are marked so on the machine or its diagram. */
-const MARKED = /^(R|C|W|G|O|Y\d?|L\d|N|MV|(\d)?T\d)$/;
+const MARKED = /^(R|C|W|G|O|TT|Y\d?|L\d|N|MV|PV|(\d)?T\d)$/;
 
 /** A terminal as somebody would point at it. */
 export function terminalWords({ rungs, common }: Ladder, node: string): string {
@@ -119,6 +150,15 @@ const LOOKS: Readonly<Record<string, string>> = {
   'charge low': 'is the charge low, by the readings',
   'condenser dirty': 'is the condenser dirty or its air in the way',
   'drain plugged': 'is the pan full',
+  'pilot plugged': 'is the pilot orifice or tube plugged',
+  'no loop flow': 'is there no flow of water: in and out alike in pressure, one cold, one hot',
+  'low loop flow': 'is the flow of water held back: strainer, valve, more than 15 °F between in and out',
+  'water coil fouled': 'is the water coil fouled: pressure drop over it above its table',
+  'water low': 'is the water low in the glass',
+  'damper jammed': 'is the outdoor-air damper jammed or its linkage off',
+  'panel in test': 'does the zone panel stand in its test mode',
+  'held off by automation': 'is it held off by a schedule or an override',
+  'outdoor coil iced': 'is the outdoor coil a block of ice',
   'legs swapped': 'is the rotation wrong, by a rotation meter or with two legs swapped',
 };
 
@@ -134,6 +174,8 @@ export function briefWords(ladder: Ladder, asks: Observed): string {
 export function questionWords(ladder: Ladder, asks: Observed): string {
   switch (asks.kind) {
     case 'ran':
+      if (asks.jumper)
+        return `with a wire from ${terminalWords(ladder, asks.jumper[0])} to ${terminalWords(ladder, asks.jumper[1])}, ${does(asks.what)[0]}?`;
       return asks.call === 'nothing'
         ? `${does(asks.what)[0]} with no call?`
         : `${does(asks.what)[0]} ${callWords(asks.call)}?`;
@@ -146,7 +188,9 @@ export function questionWords(ladder: Ladder, asks: Observed): string {
     case 'flame':
       return 'does a flame come, and stay?';
     case 'volts':
-      return `volts ${leads(ladder, ...asks.between)}${asks.watched ? ', the most seen' : ''} ${callWords(asks.call)}`;
+      return `volts ${leads(ladder, ...asks.between)}${asks.watched ? ', the most seen' : ''} ${callWords(asks.call)}${asks.lifted ? `, ${asks.lifted} off` : ''}`;
+    case 'supply':
+      return `volts from ${asks.between.join(' to ')} at the panel`;
     case 'ohms':
       return `ohms ${leads(ladder, ...asks.between)}, power off`;
     case 'alone':
@@ -163,6 +207,12 @@ export function questionWords(ladder: Ladder, asks: Observed): string {
       const { name, stage } = stageOf(asks.at);
       return `look: ${LOOKS[name] ?? name}${stage === undefined ? '' : `, stage ${stage}`}?`;
     }
+    case 'comes and goes':
+      return `does it come and go ${callWords(asks.call)}, with nothing touched?`;
+    case 'wiggled':
+      return `does moving the ${asks.rung} start or stop it?`;
+    case 'circumstance':
+      return `was it so when it failed: ${asks.what}?`;
     case 'done':
       return asks.check;
     case 'code':
@@ -184,6 +234,7 @@ export function observedWords(seen: Observed): string {
         ? `the ${seen.what} hums and does not turn`
         : does(seen.what)[seen.how === 'yes' ? 1 : 2];
     case 'volts':
+    case 'supply':
       return `${tenth(seen.reads)} V`;
     case 'ohms':
     case 'alone':
@@ -202,6 +253,12 @@ export function observedWords(seen: Observed): string {
       return seen.yes ? 'it is so' : 'it is not';
     case 'pulled':
       return seen.yes ? 'it is in' : 'it is out';
+    case 'comes and goes':
+      return seen.yes ? 'it comes and goes' : 'it is always so';
+    case 'wiggled':
+      return seen.yes ? 'it starts or stops it' : 'nothing changes';
+    case 'circumstance':
+      return seen.yes ? 'it was' : 'it was not';
     case 'done':
       return seen.waived === undefined ? 'done' : `waived: ${seen.waived}`;
     case 'blows':
@@ -214,6 +271,7 @@ export function observedWords(seen: Observed): string {
     case 'flame':
       return {
         none: 'no flame',
+        'pilot only': 'the pilot burns, the burners never light',
         'goes out in seconds': 'a flame comes and goes out in seconds',
         'goes out after minutes': 'a flame burns and goes out after minutes',
         stays: 'it stays',

@@ -16,7 +16,9 @@ export const OUTDOOR_AIR = [
 /** Where a detector looks for smoke in the ducts of a machine. */
 export const SMOKE_DETECTORS = ['none', 'in the supply', 'in the return', 'in supply and return'] as const;
 /** How a gas heater lights. */
-export const IGNITIONS = ['direct spark', 'hot surface'] as const;
+export const IGNITIONS = ['direct spark', 'hot surface', 'intermittent pilot'] as const;
+/** What calls a machine. */
+export const COMMANDERS = ['thermostat', 'zone panel', 'automation'] as const;
 export const METERING = ['expansion valve', 'orifice', 'capillary tube', 'electronic valve'] as const;
 /**
  * A fixed device has no superheat of its own: its target moves with the weather. What nobody knows is not
@@ -91,6 +93,7 @@ export interface MachineDetails {
         readonly floatSwitch?: boolean | undefined;
         /** Strips of electric heat. */
         readonly strips?: number | undefined;
+        readonly commanded?: (typeof COMMANDERS)[number] | undefined;
       }
     | undefined;
   readonly charging?:

@@ -9,6 +9,7 @@ import {
   companyNow,
   companyToday,
   companyYard,
+  failureRows,
   historySettings,
   kindTerms,
   measuringLimits,
@@ -27,6 +28,7 @@ const NOW = {
   maintenance: kindTerms,
   tasks: ownTasks,
   planning: planningSettings,
+  failures: failureRows,
   rights,
 } as const;
 const handSetting = z.enum(CHANGED_BY_HAND, 'there is no such setting');

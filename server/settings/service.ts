@@ -53,6 +53,10 @@ export async function companyNow(db: Database, transaction?: Transaction): Promi
 export const companyYard = (db: Database): Promise<Value<'yard'> | undefined> =>
   settingAsOf(db, 'yard', '9999-12-31');
 
+/** What fails when, by the company's own calls. */
+export const failureRows = async (db: Database, day: PlainDate): Promise<Value<'failures'>> =>
+  (await settingAsOf(db, 'failures', day)) ?? [];
+
 /** The day it is for the company. */
 export const companyToday = async ({
   db,

@@ -7,10 +7,10 @@ import {
   type PutOff,
   type UnitMaintenance,
 } from '#core/upkeep/maintenance';
-import { slotsOf } from '#core/machine';
+import { slotsOf, type PartId } from '#core/machine';
 import { wordsOf } from '#core/said';
 import { addDays, dayWords, localDate, type PlainDate } from '#core/base/time';
-import { aroundUnit, feedSentence, pointName } from '#core/places/tracing';
+import { aroundUnit, feedOf, feedSentence, pointName, type SiteNet } from '#core/places/tracing';
 import type { UnitKind } from '#core/base/vocabulary';
 import type { Entry } from '#core/record/sheet';
 import type { EntryView, GettingIn, VisitPage, VisitRow } from '#contracts/visits';
@@ -18,13 +18,16 @@ import type { Dependencies } from '../dependencies.ts';
 import { agreedOn, type CaredFor } from '../agreements/queries.ts';
 import type { Database } from '../db/connect.ts';
 import { notFound } from '../http/problem.ts';
+import { failureRows } from '../settings/service.ts';
 import { siteNet } from '../tracing/queries.ts';
 import { componentWords } from '../sheet/read.ts';
 import { FACTS_SINCE, LINES_BEFORE_VISIT } from '../sheet/read.sql.ts';
 import {
   CHARTS_OF_BOARDS,
+  CONDEMNED_AT_SITE,
   ENTRIES_OF_VISIT,
   ONE_VISIT,
+  RENEWED_AT_SITE,
   SEEN,
   UNITS_OF_SHEET,
   VISITS_OF_CREW,
@@ -45,7 +48,53 @@ export async function seenByCrew(db: Database, day: PlainDate, crewId: string): 
 }
 
 type UnitOfVisit = CaredFor &
-  Omit<VisitPage['units'][number], 'due' | 'theirs' | 'feed' | 'controls' | 'slots'>;
+  Omit<VisitPage['units'][number], 'due' | 'theirs' | 'feed' | 'controls' | 'slots' | keyof OnSupply>;
+
+/** What the record of a site says of a machine and of those on the same supply. */
+type OnSupply = Pick<VisitPage['units'][number], 'fedBy' | 'renewed' | 'elsewhere'>;
+interface PartOf {
+  readonly unitId: string;
+  readonly part: PartId;
+}
+/** How far back a part that was renewed, or found at fault elsewhere, is of interest. */
+const [RENEWED_DAYS, ELSEWHERE_DAYS] = [730, 365];
+
+/** For each machine of a site: the panel it is fed from, what was renewed on it, what failed beside it. */
+async function onSupply(
+  db: Database,
+  siteId: string,
+  net: SiteNet,
+  units: readonly { readonly id: string; readonly tag: string }[],
+  today: PlainDate,
+): Promise<ReadonlyMap<string, OnSupply>> {
+  const renewed = await db.rows<PartOf & { on: string }>(RENEWED_AT_SITE, [
+    ...[siteId, addDays(today, -RENEWED_DAYS)],
+  ]);
+  const condemned = await db.rows<PartOf>(CONDEMNED_AT_SITE, [siteId, addDays(today, -ELSEWHERE_DAYS)]);
+  const panels = new Map(
+    units.map(({ id }) => [
+      id,
+      feedOf(net, id).find(({ point }) => point.kind === 'panel')?.point.id ?? null,
+    ]),
+  );
+  return new Map(
+    units.map(({ id }) => {
+      const fedBy = panels.get(id) ?? null;
+      const beside = (other: string): boolean =>
+        fedBy !== null && other !== id && panels.get(other) === fedBy;
+      return [
+        id,
+        {
+          fedBy,
+          renewed: renewed.flatMap(({ unitId, part, on }) => (unitId === id ? [{ part, on }] : [])),
+          elsewhere: condemned.flatMap(({ unitId, part }) =>
+            beside(unitId) ? [{ part, unit: units.find((u) => u.id === unitId)?.tag ?? '' }] : [],
+          ),
+        },
+      ] as const;
+    }),
+  );
+}
 
 /** How far ahead work is worth doing while somebody is on the roof. */
 const DUE_DAYS = 14;
@@ -92,6 +141,7 @@ export async function visitRecord(
   const { customerId } = await db.models.Site.findByPk(siteId, { rejectOnEmpty: true });
   const agreed = await agreedOn(db, today, { soon: addDays(today, DUE_DAYS), customerIds: [customerId] });
   const net = await siteNet(db, siteId);
+  const supply = await onSupply(db, siteId, net, units, today);
   const roofs = await db.models.Roof.findAll({
     attributes: ['id', 'name'],
     where: { siteId, retiredAt: null },
@@ -111,6 +161,7 @@ export async function visitRecord(
     before: await db.rows<Entry>(LINES_BEFORE_VISIT, [siteId, id]),
     since: (await db.rows<{ since: number }>(FACTS_SINCE))[0]?.since ?? 0,
     words: Object.fromEntries(await componentWords(db)),
+    failures: await failureRows(db, today),
     charts: await db.rows<VisitPage['charts'][number]>(CHARTS_OF_BOARDS),
     units: units
       .map(({ lastDone, status, care, installedOn, cools, outdoorAir, smokeDetectors, drive, ...unit }) => {
@@ -129,6 +180,7 @@ export async function visitRecord(
         return {
           ...unit,
           feed: feedSentence(net, unit.id) ?? null,
+          ...(supply.get(unit.id) ?? { fedBy: null, renewed: [], elsewhere: [] }),
           controls: aroundUnit(net, unit.id).controls.map((step) => pointName(step.point)),
           slots: slotsOf(
             kind,

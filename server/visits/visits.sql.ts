@@ -132,6 +132,22 @@ where e.kind = 'code'
   and not exists (select from entries later where later.supersedes = e.id)
 order by lower(e.body->>'board'), lower(e.body->>'code'), e.occurred_at desc, e.id desc`;
 
+/** Parts renewed on the machines of a site since a day; one that came with the machine is none. */
+export const RENEWED_AT_SITE = `
+select c.unit_id as "unitId", c.part, to_char(c.from_on, 'YYYY-MM-DD') as on
+from components c join units u on u.id = c.unit_id
+where u.site_id = $1 and c.entry_id is not null and c.from_on >= $2::date
+order by c.from_on desc`;
+
+/** Parts that were found at fault on the machines of a site since a day. */
+export const CONDEMNED_AT_SITE = `
+select distinct f.unit_id as "unitId", f.part
+from findings f join units u on u.id = f.unit_id
+where u.site_id = $1
+  and f.part is not null
+  and f.grade in ('proven', 'presumed')
+  and f.found_at >= $2::date`;
+
 /** Units of a site as a sheet shows them. */
 export const UNITS_OF_SHEET = `
 select

@@ -15,6 +15,7 @@ export const {
   useMaintenanceSettingsQuery,
   useTasksSettingsQuery,
   usePlanningSettingsQuery,
+  useFailuresSettingsQuery,
   useRightsSettingsQuery,
   useChangeSettingMutation,
 } = api.injectEndpoints({
@@ -45,6 +46,10 @@ export const {
     }),
     planningSettings: build.query<SettingPage<'planning'>, void>({
       query: () => '/settings/planning',
+      providesTags: list('setting'),
+    }),
+    failuresSettings: build.query<SettingPage<'failures'>, void>({
+      query: () => '/settings/failures',
       providesTags: list('setting'),
     }),
     rightsSettings: build.query<SettingPage<'rights'>, void>({

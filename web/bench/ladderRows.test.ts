@@ -19,7 +19,7 @@ describe.each(Object.entries(plates))('the drawing of a %s', (_, plate) => {
     const drawn = rows.flatMap(({ elements }) => elements.map(({ id }) => id));
     expect(new Set(drawn).size).toBe(drawn.length);
     const undrawn = ladder.rungs
-      .filter(({ kind }) => kind !== 'monitor' && kind !== 'capacitor' && kind !== 'board')
+      .filter(({ kind }) => !['monitor', 'capacitor', 'board', 'control'].includes(kind))
       .filter(({ id }) => !drawn.includes(id));
     expect(undrawn.map(({ id }) => id)).toEqual([]);
     const terminals = new Set(rows.flatMap(({ nodes }) => nodes));

@@ -61,8 +61,9 @@ export function ladderRows(ladder: Ladder, line: ReadonlySet<string>): Row[] {
         if (k === 0) add([...chain, rung], [...nodesOf(chain, leg), rung.legs[1] as string]);
         else if (chain.length > 0) add(chain, nodesOf(chain, leg));
       });
-    } else if (rung.kind === 'board') {
-      for (const node of [rung.proof, rung.limits, rung.call]) {
+    } else if (rung.kind === 'board' || rung.kind === 'control') {
+      const read = rung.kind === 'board' ? [rung.proof, rung.limits, rung.call] : Object.values(rung.reads);
+      for (const node of read) {
         const chain = upstream(node);
         if (chain.length > 0) add(chain, nodesOf(chain, node));
       }

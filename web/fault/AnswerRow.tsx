@@ -24,7 +24,10 @@ export function AnswerRow({
 }) {
   const { taps, number } = answersTo(asks, sound);
   const [typed, setTyped] = useState<string>();
+  const [sister, setSister] = useState('');
   const [trouble, setTrouble] = useState<string>();
+  /** Ohms and amps are worth most beside those of the same thing of another leg, stage or unit. */
+  const hasSister = asks.kind === 'ohms' || asks.kind === 'amps';
   const give = (seen: Observed) => {
     const odd = oddOf(ladder, seen);
     setTrouble(odd);
@@ -36,7 +39,12 @@ export function AnswerRow({
     const read = numberTyped(typed);
     if (number === undefined || read === undefined || !Number.isFinite(read) || read < 0)
       return setTrouble('a number, without a sign');
-    give(number.seen(read));
+    const other = sister.trim() === '' ? undefined : numberTyped(sister);
+    if (other !== undefined && (!Number.isFinite(other) || other < 0))
+      return setTrouble('what its sister shows is a number, without a sign');
+    const seen = number.seen(read);
+    give(hasSister && other !== undefined ? ({ ...seen, sister: other } as Observed) : seen);
+    setSister('');
   };
   return (
     <div className="mt-1" role="group" aria-label={words}>
@@ -78,6 +86,20 @@ export function AnswerRow({
             />
             {number.unit}
           </label>
+          {hasSister ? (
+            <label className="flex items-center gap-2">
+              its sister
+              <input
+                inputMode="decimal"
+                autoComplete="off"
+                placeholder="if measured"
+                className="min-h-12 w-28 rounded-[3px] border-2 border-rule bg-sheet px-2 text-lg"
+                value={sister}
+                onChange={(event) => setSister(event.target.value)}
+              />
+              {number.unit}
+            </label>
+          ) : null}
           <Button type="submit" look="act" className="min-h-12 text-lg">
             Put it down
           </Button>

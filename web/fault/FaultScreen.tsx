@@ -2,13 +2,16 @@ import { useMemo, useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { callsOf, type Call, type LadderPlate } from '#core/circuitry/ladder';
 import { likelyMode } from '#core/evidence';
-import { callWords, latestEpoch, plateOf, type StepSeen } from '#core/diagnosis';
+import { callWords, forcedNotes, latestEpoch, plateOf, type StepSeen } from '#core/diagnosis';
 import type { VisitPage } from '#contracts/visits';
 import { useDraft } from '../outbox/hooks.ts';
 import { Button } from '../ui/frame/Button.tsx';
 import { Empty, Loading, Panel, Screen, Trouble } from '../ui/frame/Screen.tsx';
 import type { OpenHere } from '../visits/standing.ts';
 import { useSheet } from '../visits/useSheet.ts';
+import { useWho } from '../state/session.ts';
+import { AtPanel } from './AtPanel.tsx';
+import { besideOf } from './beside.ts';
 import { Changed } from './Changed.tsx';
 import { Codes } from './Codes.tsx';
 import { MadeUp } from './MadeUp.tsx';
@@ -16,6 +19,7 @@ import { Strip } from './Strip.tsx';
 import { Told } from './Told.tsx';
 import { callSeen, useDiagnosis } from './useDiagnosis.ts';
 import { useSeen } from './useSeen.ts';
+import { TheDay } from './TheDay.tsx';
 import { WalkRound } from './WalkRound.tsx';
 import { writing } from './writing.ts';
 
@@ -23,7 +27,9 @@ import { writing } from './writing.ts';
 const TABS: Readonly<Partial<Record<Call, string>>> = {
   heat: 'Heat',
   cool: 'Cooling',
+  'free cooling': 'Cooling, cool day',
   fan: 'Fan',
+  'defrost test': 'Defrost test',
   nothing: 'Runs uncalled',
 };
 
@@ -44,8 +50,7 @@ export default function FaultScreen() {
     return (
       <Screen title="Find the fault" sentence="Find the fault">
         <Empty>
-          The circuit of {unit ? `${unit.tag}, a ${unit.kind},` : 'this unit'} is not drawn yet: its steps are
-          written on the{' '}
+          There is no unit on this{' '}
           <Link to={`/visits/${visit.id}`} className="link">
             sheet
           </Link>
@@ -68,7 +73,12 @@ function Finding({ visit, unit, plate: onRecord }: { visit: VisitPage; unit: Uni
   const [choice, setCall] = useState<Call>();
   const last = callSeen(seen);
   const call = choice ?? (last && tabs.includes(last) ? last : firstCall(tabs, unit, complaint));
-  const { diagnosed, working, trouble } = useDiagnosis(plate, seen, call);
+  const { today } = useWho();
+  const beside = useMemo(
+    () => besideOf(visit, unit, standing, call, today),
+    [visit, unit, standing, call, today],
+  );
+  const { diagnosed, working, trouble } = useDiagnosis(plate, seen, beside);
   const { answer, putCode, find } = writing(visit.id, unit.id, held, diagnosed?.notYet ?? []);
   return (
     <Screen
@@ -169,7 +179,10 @@ function Finding({ visit, unit, plate: onRecord }: { visit: VisitPage; unit: Uni
               ladder={ladder}
               onCode={putCode}
             />
+            <TheDay seen={seen} onAnswer={answer} />
+            <AtPanel {...{ ladder, seen }} feed={unit.feed} onAnswer={answer} />
             <Changed ladder={ladder} onAnswer={answer} />
+            <Forced plate={plate} />
             <MadeUp plate={plate} onChange={setMade} />
           </div>
         ) : null}
@@ -186,6 +199,21 @@ const allWell = (steps: readonly StepSeen[]): boolean =>
 function firstCall(tabs: readonly Call[], unit: UnitHere, complaint: string): Call {
   const mode = likelyMode(unit.kind as never, complaint, undefined) === 'cooling' ? 'cool' : 'heat';
   return tabs.includes(mode) ? mode : (tabs[0] ?? 'nothing');
+}
+
+/** What to know before it is forced from what commands it. */
+function Forced({ plate }: { plate: LadderPlate }) {
+  const notes = forcedNotes(plate);
+  if (notes.length === 0) return null;
+  return (
+    <Panel title={`Commanded by the ${plate.commanded}`}>
+      <ul className="list-disc space-y-1 pl-5">
+        {notes.map((note) => (
+          <li key={note}>{note}</li>
+        ))}
+      </ul>
+    </Panel>
+  );
 }
 
 /** What is known already and stands before any new cause: what was left open explains what it does. */

@@ -1,4 +1,5 @@
-import { HEATS, STAGES, type LadderPlate } from '#core/circuitry/ladder';
+import { HEATS, OWN_HEATS, STAGES, type LadderPlate } from '#core/circuitry/ladder';
+import { COMMANDERS } from '#core/machine';
 import { Field } from '../ui/forms/Field.tsx';
 import { Panel } from '../ui/frame/Screen.tsx';
 
@@ -6,6 +7,7 @@ const TICKS = [
   ['proof', 'A switch proves the blower'],
   ['monitor', 'Phase monitor'],
   ['float', 'Float in the drain pan'],
+  ['economizer', 'Damper that cools on a cool day'],
 ] as const;
 
 /** As what the machine is taken: by its record, and otherwise here where the diagram on the door says so. */
@@ -17,7 +19,10 @@ export function MadeUp({
   onChange: (made: Partial<LadderPlate>) => void;
 }) {
   const heat = plate.heat === 'none' ? 'no heat' : plate.heat;
-  const has = TICKS.filter(([name]) => plate[name]).map(([, words]) => words.toLowerCase());
+  const has = [
+    ...TICKS.filter(([name]) => plate[name]).map(([, words]) => words.toLowerCase()),
+    ...(plate.commanded === 'thermostat' ? [] : [`called by its ${plate.commanded}`]),
+  ];
   return (
     <Panel>
       <details>
@@ -31,14 +36,14 @@ export function MadeUp({
           the next one.
         </p>
         <div className="space-y-2">
-          {plate.heat === 'unit heater' ? null : (
+          {OWN_HEATS.includes(plate.heat) ? null : (
             <div className="grid grid-cols-2 gap-3">
               <Field label="Heat" roof>
                 <select
                   value={plate.heat}
                   onChange={(event) => set({ heat: event.target.value as LadderPlate['heat'] })}
                 >
-                  {HEATS.filter((one) => one !== 'unit heater').map((one) => (
+                  {HEATS.filter((one) => !OWN_HEATS.includes(one)).map((one) => (
                     <option key={one}>{one}</option>
                   ))}
                 </select>
@@ -55,7 +60,19 @@ export function MadeUp({
               </Field>
             </div>
           )}
-          {TICKS.map(([name, words]) => (
+          {OWN_HEATS.includes(plate.heat) ? null : (
+            <Field label="Called by" roof>
+              <select
+                value={plate.commanded}
+                onChange={(event) => set({ commanded: event.target.value as LadderPlate['commanded'] })}
+              >
+                {COMMANDERS.map((one) => (
+                  <option key={one}>{one}</option>
+                ))}
+              </select>
+            </Field>
+          )}
+          {TICKS.filter(([name]) => name !== 'economizer' || plate.stages > 0).map(([name, words]) => (
             <label key={name} className="flex min-h-12 cursor-pointer items-center gap-3 text-lg">
               <input
                 type="checkbox"

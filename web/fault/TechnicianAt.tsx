@@ -2,13 +2,17 @@ import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { ladderOf, USUAL } from '#core/circuitry/ladder';
 import { capital } from '#core/base/sentences';
-import { observedWords, plateOf } from '#core/diagnosis';
+import { observedWords, plateOf, type Beside } from '#core/diagnosis';
 import { useVisitQuery } from '../api/visits.ts';
 import { Panel } from '../ui/frame/Screen.tsx';
 import { instant } from '../ui/words/format.ts';
 import { linesOf } from '../visits/lines.ts';
+import { standingOn, staysOpen } from '../visits/standing.ts';
+import { useWho } from '../state/session.ts';
+import { besideOf } from './beside.ts';
 import { evidenceOf } from './evidence.ts';
 import { callSeen, useDiagnosis } from './useDiagnosis.ts';
+import { onPanelWith } from './useSeen.ts';
 
 const NO_ITEMS: readonly never[] = [];
 /** As likely as this it is named at the desk. */
@@ -21,12 +25,21 @@ export function TechnicianAt({ visitId, unitId }: { visitId: string; unitId: str
   const plate = useMemo(() => unit && plateOf(unit as never), [unit]);
   const ladder = useMemo(() => ladderOf(plate ?? USUAL), [plate]);
   const held = useMemo(
-    () => (visit ? evidenceOf(linesOf(visit.entries, NO_ITEMS), unitId, ladder).held : []),
+    () =>
+      visit
+        ? evidenceOf(linesOf(visit.entries, NO_ITEMS), unitId, ladder, onPanelWith(visit, unitId)).held
+        : [],
     [visit, unitId, ladder],
   );
   const seen = useMemo(() => held.map((one) => one.seen), [held]);
   const last = held.at(-1);
-  const { diagnosed } = useDiagnosis(last ? plate : undefined, seen, callSeen(seen) ?? 'cool');
+  const { today, measuring } = useWho();
+  const beside = useMemo((): Beside => {
+    if (!visit || !unit) return {};
+    const open = (standingOn(visit, NO_ITEMS, measuring).get(unitId) ?? []).filter((one) => staysOpen(one));
+    return besideOf(visit, unit, open, callSeen(seen) ?? 'cool', today);
+  }, [visit, unit, unitId, seen, measuring, today]);
+  const { diagnosed } = useDiagnosis(last ? plate : undefined, seen, beside);
   if (!visit || !last) return null;
   const causes = diagnosed?.causes.slice(0, 3).filter(({ share }) => share >= NAMED_FROM) ?? [];
   return (

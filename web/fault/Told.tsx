@@ -211,7 +211,9 @@ function Gate({ gate, onAnswer }: { gate: NotYet; onAnswer: (asked: string, seen
   const [why, setWhy] = useState('');
   return (
     <li>
-      <p className="font-semibold">Not the {gate.part} yet. First:</p>
+      <p className="font-semibold">
+        Not the {gate.part} yet{gate.because ? `: ${gate.because}` : ''}. First:
+      </p>
       <ul className="mt-1 space-y-1">
         {gate.first.map((words) => {
           const check = gate.checks.find((one) => one === words);

@@ -87,7 +87,7 @@ describe('a cause as a finding', () => {
   const never = (['compressor', 'condenser fan'] as const).map(
     (what) => ({ kind: 'ran', call: 'cool', what, how: 'no' }) as const,
   );
-  const causes = (seen: Parameters<typeof diagnose>[1]) => diagnose(ladder, seen, 'cool');
+  const causes = (seen: Parameters<typeof diagnose>[1]) => diagnose(ladder, seen, { on: 'cool' });
 
   it('is presumed while a gate stands before it, and says what was not done', () => {
     const { causes: found, notYet } = causes([blows, volts(26, 'AP'), open, ...never]);

@@ -34,6 +34,10 @@ const ADJUSTS: Readonly<Record<string, PartId>> = {
   'set point': 'thermostat',
 };
 
+/** Measured at the panel, and not at the machine. */
+const isOfPanel = ({ kind, body }: Line): boolean =>
+  kind === 'observation' && (body.seen as Observed).kind === 'supply';
+
 /** What of a line is evidence: what was seen, and whatever alters the machine. */
 function ofLine({ kind, body }: Line): readonly Observed[] {
   switch (kind) {
@@ -63,14 +67,18 @@ function ofLine({ kind, body }: Line): readonly Observed[] {
 /**
  * The evidence of a sheet about one unit, oldest first; what cannot be of this machine as it is drawn now is left
  * out, and told beside it. What the server refused says nothing.
+ *
+ * @param onPanel other units that are fed from the same panel: what was measured there speaks of this one too
  */
 export function evidenceOf(
   lines: readonly Line[],
   unitId: string,
   ladder: Ladder,
+  onPanel: ReadonlySet<string> = new Set(),
 ): { readonly held: readonly Held[]; readonly odd: readonly Held[] } {
   const held = lines
-    .filter((line) => line.unitId === unitId && !(line.item && isHeld(line.item)))
+    .filter((line) => !(line.item && isHeld(line.item)))
+    .filter((line) => line.unitId === unitId || (onPanel.has(line.unitId ?? '') && isOfPanel(line)))
     .sort((a, b) => Date.parse(a.occurredAt) - Date.parse(b.occurredAt))
     .flatMap((line) =>
       ofLine(line).map((seen): Held => ({

@@ -1,6 +1,6 @@
 import { expose } from 'comlink';
-import { ladderOf, type Call, type Ladder, type LadderPlate } from '#core/circuitry/ladder';
-import { diagnose, type Diagnosed, type Observed } from '#core/diagnosis';
+import { ladderOf, type Ladder, type LadderPlate } from '#core/circuitry/ladder';
+import { diagnose, type Beside, type Diagnosed, type Observed } from '#core/diagnosis';
 
 /** Machines of this make-up, each with its dictionary of faults made once. */
 const machines = new Map<string, Ladder>();
@@ -13,8 +13,8 @@ function ladder(plate: LadderPlate): Ladder {
 }
 
 const worker = {
-  diagnose: (plate: LadderPlate, seen: readonly Observed[], on: Call): Diagnosed =>
-    diagnose(ladder(plate), seen, on),
+  diagnose: (plate: LadderPlate, seen: readonly Observed[], beside: Beside): Diagnosed =>
+    diagnose(ladder(plate), seen, beside),
 };
 export type FaultWorker = typeof worker;
 expose(worker);

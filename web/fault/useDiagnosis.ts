@@ -1,5 +1,5 @@
 import type { Call, LadderPlate } from '#core/circuitry/ladder';
-import type { Diagnosed, Observed } from '#core/diagnosis';
+import type { Beside, Diagnosed, Observed } from '#core/diagnosis';
 import { useNewest } from '../workers/useNewest.ts';
 import type { FaultWorker } from './fault.worker.ts';
 
@@ -14,15 +14,19 @@ export interface Diagnosis {
 interface Wish {
   readonly plate: LadderPlate;
   readonly seen: readonly Observed[];
-  readonly on: Call;
+  readonly beside: Beside;
 }
 
 /** What follows from what was seen, from a worker; an answer about another machine is none. */
-export function useDiagnosis(plate: LadderPlate | undefined, seen: readonly Observed[], on: Call): Diagnosis {
+export function useDiagnosis(
+  plate: LadderPlate | undefined,
+  seen: readonly Observed[],
+  beside: Beside,
+): Diagnosis {
   const { answered, working, trouble } = useNewest<FaultWorker, Wish, Diagnosed>(
-    plate && { plate, seen, on },
+    plate && { plate, seen, beside },
     () => new Worker(new URL('./fault.worker.ts', import.meta.url), { type: 'module' }),
-    (worker, wish) => worker.diagnose(wish.plate, wish.seen, wish.on),
+    (worker, wish) => worker.diagnose(wish.plate, wish.seen, wish.beside),
     'it cannot be worked out',
   );
   const own = answered && JSON.stringify(answered.wish.plate) === JSON.stringify(plate);

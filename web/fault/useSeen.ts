@@ -17,7 +17,11 @@ export function useSeen(visit: VisitPage, unitId: string, plate: LadderPlate) {
   const items = useOutbox(visit.id);
   const ladder = useMemo(() => ladderOf(plate), [plate]);
   const lines = useMemo(() => linesOf(visit.entries, items), [visit.entries, items]);
-  const { held, odd } = useMemo(() => evidenceOf(lines, unitId, ladder), [lines, unitId, ladder]);
+  const onPanel = useMemo(() => onPanelWith(visit, unitId), [visit, unitId]);
+  const { held, odd } = useMemo(
+    () => evidenceOf(lines, unitId, ladder, onPanel),
+    [lines, unitId, ladder, onPanel],
+  );
   const seen = useMemo(() => held.map((one) => one.seen), [held]);
   const steps = useMemo(() => stepsSeen(ladder, seen), [ladder, seen]);
   const standing = useMemo(
@@ -25,4 +29,10 @@ export function useSeen(visit: VisitPage, unitId: string, plate: LadderPlate) {
     [visit, items, measuring, unitId],
   );
   return { ladder, held, odd, seen, steps, standing };
+}
+
+/** Other units of a sheet that are fed from the panel of this one. */
+export function onPanelWith({ units }: VisitPage, unitId: string): ReadonlySet<string> {
+  const panel = units.find(({ id }) => id === unitId)?.fedBy;
+  return new Set(panel ? units.flatMap(({ id, fedBy }) => (fedBy === panel ? [id] : [])) : []);
 }

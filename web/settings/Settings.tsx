@@ -1,4 +1,5 @@
 import {
+  useFailuresSettingsQuery,
   useHistorySettingsQuery,
   useMaintenanceSettingsQuery,
   useMeasuringSettingsQuery,
@@ -9,6 +10,7 @@ import {
 import { settled } from '../api/settled.ts';
 import { useWordsQuery } from '../api/words.ts';
 import { Screen } from '../ui/frame/Screen.tsx';
+import { FailureRules } from './FailureRules.tsx';
 import { HistoryRules } from './HistoryRules.tsx';
 import { MaintenanceRules } from './MaintenanceRules.tsx';
 import { MeasuringRules } from './MeasuringRules.tsx';
@@ -24,6 +26,7 @@ export default function Settings() {
     usePlanningSettingsQuery(),
     useTasksSettingsQuery(),
     useMaintenanceSettingsQuery(),
+    useFailuresSettingsQuery(),
     useRightsSettingsQuery(),
     useWordsQuery(),
   );
@@ -44,6 +47,7 @@ export default function Settings() {
         <div className="space-y-4">
           <TaskList />
           <MaintenanceRules />
+          <FailureRules />
         </div>
       </div>
     </Screen>

@@ -3,6 +3,7 @@ import {
   DRIVES,
   DUAL_VOLTS,
   FUELS,
+  COMMANDERS,
   IGNITIONS,
   METERING,
   OUTDOOR_AIR,
@@ -105,6 +106,7 @@ const GROUPS: readonly { title: string; lines: readonly Line[] }[] = [
     title: 'In the control circuit, by the diagram on the door',
     lines: [
       line('ignition', 'Lights by', { choices: IGNITIONS }),
+      line('commanded', 'Called by', { choices: COMMANDERS }),
       line('blowerProof', 'Switch that proves the blower', { choices: YES_NO }),
       line('phaseMonitor', 'Phase monitor', { choices: YES_NO }),
       line('floatSwitch', 'Float in the drain pan', { choices: YES_NO }),

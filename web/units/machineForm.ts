@@ -98,6 +98,7 @@ export function typedFrom(
     smokeDetectors: text(d.smokeDetectors),
     economizerHighLimitF: text(d.economizerHighLimitF),
     ignition: text(d.controls?.ignition),
+    commanded: text(d.controls?.commanded),
     ...Object.fromEntries(HAS.map((name) => [name, hasText(d.controls?.[name])])),
     strips: text(d.controls?.strips),
     method: text(charging?.method),
@@ -186,6 +187,7 @@ export function patchFrom(typed: MachineTyped): {
     economizerHighLimitF: inUnit('economizerHighLimitF', 'temperature', '°F'),
     controls: group({
       ignition: word('ignition') as never,
+      commanded: word('commanded') as never,
       ...Object.fromEntries(HAS.map((name) => [name, word(name) && word(name) === 'yes'])),
       strips: num('strips'),
     }),

@@ -1,7 +1,6 @@
 import { useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { v7 as uuid } from 'uuid';
-import { plateOf } from '#core/diagnosis';
 import { FORM_KINDS, formOf, subjectOf } from '#core/record/kinds';
 import { holding, HOLDING_KINDS } from '#core/record/sheet';
 import type { EntryKind, VisitPage } from '#contracts/visits';
@@ -61,8 +60,8 @@ function SheetOf({ visit, stale }: { visit: VisitPage; stale: boolean }) {
   const [system] = useUnitSystem();
   const lines = linesOf(visit.entries, items);
   const chosen = visit.units.find((u) => u.id === (unitChoice ?? calledFirst));
-  /** Its circuit is drawn: its steps are asked there. */
-  const drawn = !point && chosen !== undefined && plateOf(chosen as never) !== undefined;
+  /** A machine is asked for its steps where its circuit is drawn; a point is not. */
+  const drawn = !point && chosen !== undefined;
   const standing = useMemo(() => standingOn(visit, items, measuring), [visit, items, measuring]);
   const unit: UnitOfSheet | undefined = chosen && { ...chosen, conditions: standing.get(chosen.id) ?? [] };
   const called = useMemo(() => visit.calls.flatMap((call) => call.unitId ?? []), [visit.calls]);

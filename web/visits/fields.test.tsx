@@ -22,6 +22,7 @@ const unit = (given: Partial<Unit> = {}): Unit => ({
   voltage: 208,
   phase: 3,
   feed: null,
+  ...{ fedBy: null, renewed: [], elsewhere: [] },
   controls: [],
   slots: [
     { part: 'compressor', circuit: 1 },

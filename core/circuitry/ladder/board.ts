@@ -122,10 +122,12 @@ export const elapsed = (state: BoardState, seconds: number): BoardState => ({
 });
 
 /** Whether a relay of it is pulled in. */
-export function pulls({ phase, blower }: BoardState, relay: BoardRelay): boolean {
+export function pulls({ phase, blower }: BoardState, relay: BoardRelay, { pilot }: BoardTimes): boolean {
   if (relay === 'blower') return blower;
   if (relay === 'igniter') return phase === 'warm' || phase === 'trial';
-  if (relay === 'gas valve') return phase === 'trial' || phase === 'run';
+  if (relay === 'pilot valve') return pilot === true && (phase === 'trial' || phase === 'run');
+  // The burners have gas once the pilot is proved.
+  if (relay === 'gas valve') return phase === 'run' || (phase === 'trial' && pilot !== true);
   return ['draft', 'purge', 'warm', 'trial', 'run', 'between', 'limit'].includes(phase);
 }
 

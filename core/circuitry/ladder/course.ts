@@ -1,7 +1,8 @@
 import { across, type Element, type Solution } from '#core/circuitry/network';
 import { elapsed, next, OFF, pulls, sparks, untilNext, type BoardState } from './board.ts';
 import { faultsOf, type Positions } from './elements.ts';
-import { later, nextChange, type Turning } from './nature.ts';
+import { atFirst, kindOf, later, nextChange, type MachineKind, type Now, type Turning } from './nature.ts';
+import { awake, goOn, holdsOff, relaysIn, untilGo, type ProgramState } from './program.ts';
 import { solved } from './solved.ts';
 import type {
   AroundFault,
@@ -12,6 +13,7 @@ import type {
   Fault,
   Ladder,
   Rung,
+  Jumper,
   RungFault,
 } from './types.ts';
 import { nth, RELAYS, STAGES } from './types.ts';
@@ -29,8 +31,15 @@ const MONITORED = 0.85;
 const HEATS_FROM_V = 50;
 /** What a board's input of 24 V takes for a yes. */
 const READS_FROM_V = 15;
+/** What keeps the electronics of a timer going [from memory]: below it they forget. */
+const TIMES_FROM_V = 9;
 /** A control fuse goes at so many times its amps, one that waits out a start at so many. */
 const BLOWS = { fast: 1.9, slow: 5 } as const;
+/** What keeps a control from giving anything out though it is well. */
+const HELD_OFF: Readonly<Record<string, AroundFault>> = {
+  'zone panel': 'panel in test',
+  automation: 'held off by automation',
+};
 /** More changes than this at one instant, and it chatters. */
 const MOST_TURNS = 24;
 
@@ -47,6 +56,10 @@ export interface Moment {
   readonly pulled: ReadonlySet<string>;
   readonly blown: ReadonlySet<string>;
   readonly board: BoardState | undefined;
+  /** Phases of its other controls, by their names. */
+  readonly controls: ReadonlyMap<string, string>;
+  /** A control has given up, and waits for somebody. */
+  readonly lockedOut: boolean;
   /** It pulls in and lets go without coming to rest. */
   readonly chatters: boolean;
   readonly solution: Solution;
@@ -60,6 +73,8 @@ export interface Asked {
   readonly seconds: number;
   /** The disconnect is shut. */
   readonly power?: boolean;
+  /** Two terminals that somebody has joined by a wire. */
+  readonly jumper?: Jumper;
 }
 
 interface State {
@@ -74,6 +89,7 @@ interface State {
   running: ReadonlySet<Effect>;
   stalled: ReadonlySet<Effect>;
   board: BoardState;
+  controls: ReadonlyMap<string, ProgramState>;
 }
 
 const same = <T>(a: ReadonlySet<T>, b: ReadonlySet<T>): boolean =>
@@ -98,6 +114,8 @@ export function course(ladder: Ladder, asked: Asked): Moment[] {
   return moments;
 }
 
+type Control = Extract<Rung, { kind: 'control' }>;
+
 class Machine {
   private readonly ladder: Ladder;
   private readonly asked: Asked;
@@ -106,7 +124,8 @@ class Machine {
   /** Motors that have nothing to start them. */
   private readonly weak: ReadonlySet<string>;
   private readonly boardRung: Extract<Rung, { kind: 'board' }> | undefined;
-  private readonly pump: boolean;
+  private readonly kind: MachineKind;
+  private readonly controls: readonly Control[];
   private state: State;
 
   constructor(ladder: Ladder, asked: Asked) {
@@ -119,7 +138,8 @@ class Machine {
         rung.kind === 'capacitor' && this.wrong.get(rung.id) === 'weak' ? [rung.of] : [],
       ),
     );
-    this.pump = ladder.rungs.some((rung) => rung.kind === 'coil' && rung.does === 'reversing valve');
+    this.kind = kindOf(ladder);
+    this.controls = ladder.rungs.filter((rung) => rung.kind === 'control');
     this.boardRung = ladder.rungs.find((rung) => rung.kind === 'board');
     const none = new Set<never>();
     this.state = {
@@ -132,25 +152,35 @@ class Machine {
         turning: new Map(),
       },
       ...{ running: none, stalled: none, board: OFF },
+      controls: new Map(this.controls.map(({ id, program }) => [id, awake(program)])),
     };
+    this.state = { ...this.state, conditions: atFirst(this.now()) };
   }
 
   /** Solves, and lets follow what follows at once, until nothing does. */
   settle(): { solution: Solution; elements: readonly Element[]; chatters: boolean } {
     for (let turn = 0; ; turn++) {
-      const { elements, solution } = solved(this.ladder, this.positions(), this.asked.faults);
+      const { elements, solution } = solved(this.ladder, this.positions(), this.asked);
       const chatters = turn >= MOST_TURNS;
       if (!this.follow(solution, elements) || chatters) return { solution, elements, chatters };
     }
   }
 
   seen(): Omit<Moment, 'from' | 'until' | 'chatters' | 'solution' | 'elements'> {
-    const { running, stalled, conditions, pulled, blown, board } = this.state;
-    const relays = this.boardRung ? RELAYS.filter((relay) => pulls(board, relay)) : [];
+    const { running, stalled, conditions, pulled, blown, board, controls } = this.state;
+    const gas = this.boardRung;
+    const relays = [
+      ...(gas ? RELAYS.filter((relay) => pulls(board, relay, gas.times)).map((r) => `${gas.id}:${r}`) : []),
+      ...this.controls.flatMap((control) =>
+        relaysIn(control.program, this.phaseOf(control)).map((relay) => `${control.id}:${relay}`),
+      ),
+    ];
     return {
       ...{ running, stalled, conditions, blown, closed: this.positions().closed },
-      pulled: new Set([...pulled, ...relays.map((relay) => `${this.boardRung?.id}:${relay}`)]),
-      board: this.boardRung ? board : undefined,
+      pulled: new Set([...pulled, ...relays]),
+      board: gas ? board : undefined,
+      controls: new Map([...controls].map(([id, { phase }]) => [id, phase])),
+      lockedOut: board.phase === 'lockout' || [...controls.values()].some(holdsOff),
     };
   }
 
@@ -161,7 +191,8 @@ class Machine {
       return rung.kind === 'timer' && fed !== undefined && fed < rung.seconds ? [rung.seconds - fed] : [];
     });
     const clock = this.boardRung ? untilNext(board, this.boardRung.times) : Infinity;
-    return Math.min(...waits, clock, nextChange(this.now(), this.state.turning));
+    const programs = this.controls.map((control) => untilGo(control.program, this.phaseOf(control)));
+    return Math.min(...waits, ...programs, clock, nextChange(this.now(), this.state.turning));
   }
 
   goOn(seconds: number): void {
@@ -171,12 +202,21 @@ class Machine {
     const latched = new Set(state.latched);
     for (const rung of this.ladder.rungs)
       if (rung.kind === 'switch' && rung.byHand && conditions.has(rung.feels)) latched.add(rung.id);
-    this.state = { ...state, conditions, turning, timers, latched, board: elapsed(state.board, seconds) };
+    const controls = new Map(
+      [...state.controls].map(([id, own]) => [id, { ...own, since: own.since + seconds }]),
+    );
+    const board = elapsed(state.board, seconds);
+    this.state = { ...state, conditions, turning, timers, latched, board, controls };
   }
 
-  private now() {
+  private now(): Now {
     const { running, conditions, stalled } = this.state;
-    return { pump: this.pump, running, conditions, stalled, around: this.around };
+    const { kind, around } = this;
+    return { kind, calls: this.asked.calls, running, conditions, stalled, around };
+  }
+
+  private phaseOf({ id, program }: Control): ProgramState {
+    return this.state.controls.get(id) ?? awake(program);
   }
 
   private positions(): Positions {
@@ -214,9 +254,16 @@ class Machine {
   /** Whether a coil, or a relay of the control, is pulled in. */
   private isIn(of: string): boolean {
     const [id, relay] = of.split(':');
-    return relay !== undefined && id === this.boardRung?.id
-      ? pulls(this.state.board, relay as BoardRelay)
-      : this.state.pulled.has(of);
+    if (relay === undefined) return this.state.pulled.has(of);
+    if (id === this.boardRung?.id) return pulls(this.state.board, relay as BoardRelay, this.boardRung.times);
+    const control = this.controls.find((one) => one.id === id);
+    return (
+      control !== undefined &&
+      this.wrong.get(control.id) !== 'no output' &&
+      // In its test mode, or held off from elsewhere, it does not pass on what it is asked for.
+      !(HELD_OFF[control.id] && this.around.has(HELD_OFF[control.id] as AroundFault)) &&
+      relaysIn(control.program, this.phaseOf(control)).includes(relay)
+    );
   }
 
   /** @returns whether anything changed */
@@ -238,7 +285,7 @@ class Machine {
           if (rung.does) running.add(rung.does);
         }
       } else if (rung.kind === 'timer') {
-        if (volts(rung.a, rung.common) >= READS_FROM_V) timers.set(rung.id, before.timers.get(rung.id) ?? 0);
+        if (volts(rung.a, rung.common) >= TIMES_FROM_V) timers.set(rung.id, before.timers.get(rung.id) ?? 0);
       } else if (rung.kind === 'monitor') {
         if (this.monitorIn(rung, volts)) pulled.add(rung.id);
       } else if (rung.kind === 'heater') {
@@ -260,8 +307,17 @@ class Machine {
       this.wrong.get(this.boardRung.id) !== 'no output'
     )
       running.add('spark');
-    this.state = { ...before, pulled, running, stalled, timers, blown, board };
+    const controls = new Map(
+      this.controls.map((control) => {
+        const [hot, common] = control.power;
+        const powered = volts(hot, common) >= READS_FROM_V;
+        const reads = this.readBy(control, volts);
+        return [control.id, goOn(control.program, this.phaseOf(control), powered, reads)] as const;
+      }),
+    );
+    this.state = { ...before, pulled, running, stalled, timers, blown, board, controls };
     return (
+      this.controls.some(({ id }) => controls.get(id) !== before.controls.get(id)) ||
       !same(pulled, before.pulled) ||
       !same(running, before.running) ||
       !same(stalled, before.stalled) ||
@@ -301,6 +357,19 @@ class Machine {
     return (
       this.wrong.get(id) !== 'no output' && !this.around.has('legs swapped') && least >= MONITORED * plate
     );
+  }
+
+  /** What a control reads at its terminals and feels by its sensors. */
+  private readBy(
+    { id, power, reads, feels }: Control,
+    volts: (a: string, b: string) => number,
+  ): ReadonlySet<string> {
+    const [, common] = power;
+    const { conditions } = this.state;
+    return new Set([
+      ...Object.keys(reads).filter((name) => volts(reads[name] as string, common) >= READS_FROM_V),
+      ...(this.wrong.get(id) === 'blind' ? [] : feels.filter((one) => conditions.has(one))),
+    ]);
   }
 
   private reads(volts: (a: string, b: string) => number) {

@@ -3,6 +3,7 @@ import {
   EVERY_LEG,
   type Effect,
   type Fault,
+  type Jumper,
   type Ladder,
   type Rung,
   type RungFault,
@@ -17,6 +18,9 @@ const FUSE_OHMS = 0.01;
 const TO_FRAME_OHMS = 0.5;
 /** A coil whose turns have burnt together. */
 const SHORTED_OHMS = 1.5;
+/** A splice or terminal of the control side that has corroded, and a pole that has burnt [from memory]. */
+const POOR_WIRE_OHMS = 12;
+const BURNT_POLE_OHMS = 1;
 /** What an input of a board, or the electronics of a timer, draw. */
 const INPUT_OHMS = 5_000;
 /** A two-wire timer lets this much through while it waits [common practice: milliamperes]. */
@@ -69,10 +73,16 @@ function legVolts({ volts, system }: Supply, leg: number): Phasor {
 }
 
 /** The network of a ladder as things stand, with what is wrong in it. */
-export function elementsOf(ladder: Ladder, at: Positions, faults: readonly Fault[]): Element[] {
+export function elementsOf(
+  ladder: Ladder,
+  at: Positions,
+  faults: readonly Fault[],
+  jumper?: Jumper,
+): Element[] {
   const wrong = faultsOf(faults);
   return [
     joined(ladder.common, GROUND),
+    ...(jumper ? [joined(...jumper)] : []),
     ...(at.live ? sources(ladder, faults) : []),
     ...ladder.rungs.flatMap((rung) => ofRung(rung, at, wrong.get(rung.id))),
   ];
@@ -83,6 +93,7 @@ function ofRung(rung: Rung, at: Positions, fault: RungFault | undefined): Elemen
     fault === 'grounded' ? [ohms(node, GROUND, TO_FRAME_OHMS)] : [];
   switch (rung.kind) {
     case 'wire':
+      if (fault === 'resistive') return [ohms(rung.a, rung.b, POOR_WIRE_OHMS)];
       return [...(fault === 'open' ? [] : [joined(rung.a, rung.b)]), ...grounded(rung.b)];
     case 'fuse':
       return at.closed.has(rung.id) && fault !== 'open' ? [ohms(rung.a, rung.b, FUSE_OHMS)] : [];
@@ -90,6 +101,7 @@ function ofRung(rung: Rung, at: Positions, fault: RungFault | undefined): Elemen
     case 'call':
     case 'switch':
     case 'contact':
+      if (fault === 'resistive' && at.closed.has(rung.id)) return [ohms(rung.a, rung.b, BURNT_POLE_OHMS)];
       return fault === 'welded' || (at.closed.has(rung.id) && fault !== 'open')
         ? [joined(rung.a, rung.b)]
         : [];
@@ -122,6 +134,10 @@ function ofRung(rung: Rung, at: Positions, fault: RungFault | undefined): Elemen
         ohms(rung.power[0], rung.power[1], INPUT_OHMS),
         ...[rung.call, rung.proof, rung.limits].map((input) => ohms(input, rung.power[1], INPUT_OHMS)),
       ];
+    case 'control':
+      return [...new Set([rung.power[0], ...Object.values(rung.reads)])].map((input) =>
+        ohms(input, rung.power[1], INPUT_OHMS),
+      );
   }
 }
 

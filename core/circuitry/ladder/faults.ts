@@ -19,6 +19,7 @@ const BY_KIND: { readonly [K in Rung['kind']]: readonly (readonly [RungFault, nu
   wire: [
     ['open', 0.4],
     ['grounded', 0.4],
+    ['resistive', 0.2],
   ],
   fuse: [['open', 0.5]],
   disconnect: [['open', 0.1]],
@@ -61,6 +62,7 @@ const BY_KIND: { readonly [K in Rung['kind']]: readonly (readonly [RungFault, nu
     ['no output', 0.6],
     ['blind', 0.4],
   ],
+  control: [['no output', 0.6]],
 };
 
 /** What is around the circuit is met more often than what is in it [common practice: dirt before parts]. */
@@ -77,9 +79,28 @@ const AROUND: Readonly<Record<string, number>> = {
   'compressor worn': 0.3,
   'drain plugged': 1.5,
   'legs swapped': 0.15,
+  'pilot plugged': 1.2,
+  'no loop flow': 1.5,
+  'low loop flow': 0.8,
+  'water coil fouled': 0.5,
+  'water low': 0.8,
+  'damper jammed': 0.7,
+  'panel in test': 0.2,
+  'held off by automation': 0.8,
 };
 /** Of a later stage it is as often as of the first. */
 const weightAround = (around: AroundFault): number => AROUND[stageOf(around).name] ?? 0;
+
+/** How a rung can fail. Only a control with sensors of its own can be blind, only a pole in front of a load burns. */
+function failuresOf(rung: Rung): readonly (readonly [RungFault, number])[] {
+  if (rung.kind === 'control')
+    return [
+      ...(rung.relaysFail ? [] : BY_KIND.control),
+      ...(rung.feels.length > 0 ? ([['blind', 0.4]] as const) : []),
+    ];
+  if (rung.kind === 'contact' && rung.id.startsWith('pole')) return [...BY_KIND.contact, ['resistive', 0.3]];
+  return BY_KIND[rung.kind];
+}
 
 export const keyOf = (fault: Fault): string =>
   'rung' in fault ? `${fault.rung}: ${fault.how}` : 'leg' in fault ? `${fault.leg}: lost` : fault.around;
@@ -88,10 +109,11 @@ export const keyOf = (fault: Fault): string =>
 export const singleFaults = (ladder: Ladder): FaultMet[] =>
   [
     ...ladder.rungs.flatMap((rung) =>
-      BY_KIND[rung.kind].map(([how, weight]) => ({ fault: { rung: rung.id, how }, weight }) as const),
+      failuresOf(rung).map(([how, weight]) => ({ fault: { rung: rung.id, how }, weight }) as const),
     ),
     ...ladder.supply.legs
-      .filter((leg) => leg !== 'N')
+      // The only hot leg is the whole supply.
+      .filter((leg) => leg !== 'N' && ladder.supply.system !== 'one leg')
       .map((leg) => ({ fault: { leg }, weight: 0.3 }) as const),
     // A breaker, its panel, or the panel behind it: met more often than one leg alone.
     { fault: { leg: EVERY_LEG }, weight: 0.8 } as const,

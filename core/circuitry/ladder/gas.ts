@@ -1,5 +1,5 @@
 import type { LadderPlate } from './plate.ts';
-import type { Rung } from './types.ts';
+import type { BoardTimes, Rung } from './types.ts';
 import { when } from './when.ts';
 
 /** Where a heating section takes its line volts from. */
@@ -9,8 +9,18 @@ interface Line {
   readonly volts: number;
 }
 
+type Lights = 'direct spark' | 'hot surface' | 'intermittent pilot';
+const TIMES: BoardTimes = { ...{ purge: 15, trial: 8, between: 30, tries: 3, blowerOn: 30, blowerOff: 90 } };
+/** A pilot may take a minute; one that is not proved shuts everything off, as LP must [common practice]. */
+const TIMES_OF: Readonly<Record<Lights, BoardTimes>> = {
+  'direct spark': TIMES,
+  'hot surface': { ...TIMES, warm: 20 },
+  'intermittent pilot': { ...TIMES, trial: 60, tries: 2, pilot: true },
+};
+
 /** Proof, limits, control, inducer, igniter and gas valve of a heating section. */
-function burning(call: string, { hot, back, volts }: Line, glows: boolean): Rung[] {
+export function burning(call: string, { hot, back, volts }: Line, lights: Lights): Rung[] {
+  const [glows, pilot] = [lights === 'hot surface', lights === 'intermittent pilot'];
   return [
     {
       ...{ kind: 'switch', id: 'draft switch', part: 'combustion-air proof', a: 'R', b: 'PS' },
@@ -26,11 +36,7 @@ function burning(call: string, { hot, back, volts }: Line, glows: boolean): Rung
     },
     {
       ...{ kind: 'board', id: 'board', part: 'ignition control', power: ['R', 'C'], call },
-      ...{ proof: 'PS', limits: 'LIM' },
-      times: {
-        ...{ purge: 15, trial: 8, between: 30, tries: 3, blowerOn: 30, blowerOff: 90 },
-        ...(glows ? { warm: 20 } : {}),
-      },
+      ...{ proof: 'PS', limits: 'LIM', times: TIMES_OF[lights] },
     },
     {
       ...{ kind: 'contact', id: 'inducer relay', part: 'ignition control', a: hot, b: 'I1' },
@@ -52,6 +58,17 @@ function burning(call: string, { hot, back, volts }: Line, glows: boolean): Rung
         ...{ ohms: 60, does: 'igniter' },
       },
     ),
+    ...when(
+      pilot,
+      {
+        ...{ kind: 'contact', id: 'pilot valve relay', part: 'ignition control', a: 'R', b: 'PV' },
+        ...{ of: 'board:pilot valve', normally: 'open' },
+      },
+      {
+        ...{ kind: 'coil', id: 'pilot valve', part: 'gas valve', a: 'PV', b: 'C', volts: 24 },
+        ...{ hold: 60, pull: 60, dc: 40, does: 'pilot valve' },
+      },
+    ),
     {
       ...{ kind: 'contact', id: 'gas valve relay', part: 'ignition control', a: 'R', b: 'MV' },
       ...{ of: 'board:gas valve', normally: 'open' },
@@ -65,7 +82,7 @@ function burning(call: string, { hot, back, volts }: Line, glows: boolean): Rung
 
 /** The heating section of a package unit, called by the thermostat at W. */
 export const gasRungs = ({ volts, heat }: LadderPlate): Rung[] =>
-  burning('W', { hot: 'F1', back: 'F2', volts }, heat === 'hot surface');
+  burning('W', { hot: 'F1', back: 'F2', volts }, heat as Lights);
 
 /**
  * A unit heater whose thermostat feeds everything: dark between calls, and each call clears its lockout, so that
@@ -83,7 +100,7 @@ export const lineVoltageRungs = ({ volts }: LadderPlate): Rung[] => [
     ...{ secondary: ['R0', 'C'], ratio: 26.5 / volts, ohms: 1.5, dc: { primary: 20, secondary: 1 } },
   },
   { kind: 'fuse', id: 'control fuse', part: 'control fuse', a: 'R0', b: 'R', amps: 3 },
-  ...burning('R', { hot: 'V1', back: 'N', volts }, false),
+  ...burning('R', { hot: 'V1', back: 'N', volts }, 'direct spark'),
   {
     ...{ kind: 'contact', id: 'blower relay 1', part: 'ignition control', a: 'V1', b: 'B1' },
     ...{ of: 'board:blower', normally: 'open' },

@@ -4,8 +4,20 @@ export { deadMeter } from './dead.ts';
 export { GROUND } from './elements.ts';
 export { keyOf, singleFaults, type FaultMet } from './faults.ts';
 export { ladderOf } from './build.ts';
-export { HEATS, SUPPLY_VOLTS, USUAL, type LadderPlate } from './plate.ts';
+export { burns, HEATS, OWN_HEATS, reverses, SUPPLY_VOLTS, USUAL, type LadderPlate } from './plate.ts';
 export { allTerminals, callsOf, effectsOf, lineTerminals, terminalsOf } from './terminals.ts';
 export { signature, type Signature } from './signature.ts';
 export { AROUND, CALLS, EFFECTS, EVERY_LEG, nth, stageOf, STAGES } from './types.ts';
-export type { AroundFault, Call, Condition, Effect, Fault, Ladder, Rung, RungFault, Stage } from './types.ts';
+export { RUNG_FAULTS } from './types.ts';
+export type {
+  AroundFault,
+  Call,
+  Condition,
+  Effect,
+  Fault,
+  Jumper,
+  Ladder,
+  Rung,
+  RungFault,
+  Stage,
+} from './types.ts';

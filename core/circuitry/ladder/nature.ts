@@ -1,4 +1,13 @@
-import { nth, STAGES, type AroundFault, type Condition, type Effect, type Stage } from './types.ts';
+import {
+  nth,
+  STAGES,
+  type AroundFault,
+  type Call,
+  type Condition,
+  type Effect,
+  type Ladder,
+  type Stage,
+} from './types.ts';
 
 /*
  * What follows from what runs, and how soon: draft behind the inducer, air behind the blower, a flame behind
@@ -9,14 +18,37 @@ interface Rule {
   readonly of: Condition;
   /** Whether it is coming about; what is not is going away. */
   readonly comes: (now: Now) => boolean;
-  readonly after: number;
+  readonly after: number | ((now: Now) => number);
   /** How long it takes to go. */
   readonly goes: number;
 }
 
-export interface Now {
+/** What of a machine decides what follows from what runs. */
+export interface MachineKind {
   /** It has a reversing valve: out it heats, in it cools. */
   readonly pump: boolean;
+  /** Its heat goes into water of a loop and comes from there. */
+  readonly water: boolean;
+  /** It heats water. */
+  readonly boiler: boolean;
+  /** A pilot is proved before its burners have gas. */
+  readonly pilot: boolean;
+  /** All its air comes from outdoors. */
+  readonly makeUp: boolean;
+}
+
+export function kindOf({ rungs }: Ladder): MachineKind {
+  const does = (what: Effect): boolean => rungs.some((rung) => 'does' in rung && rung.does === what);
+  return {
+    ...{ pump: does('reversing valve'), water: does('water valve') },
+    ...{ boiler: does('pump'), pilot: does('pilot valve') },
+    makeUp: rungs.some(({ id }) => id === 'exhaust interlock'),
+  };
+}
+
+export interface Now {
+  readonly kind: MachineKind;
+  readonly calls: readonly Call[];
   readonly running: ReadonlySet<Effect>;
   readonly conditions: ReadonlySet<Condition>;
   readonly around: ReadonlySet<AroundFault>;
@@ -24,14 +56,32 @@ export interface Now {
   readonly stalled: ReadonlySet<Effect>;
 }
 
-const lit = ({ running, conditions, around }: Now): boolean =>
-  running.has('gas valve') &&
-  !around.has('no gas') &&
-  (running.has('spark') || running.has('igniter') || conditions.has('flame'));
+const lights = ({ running }: Now): boolean => running.has('spark') || running.has('igniter');
+const pilotLit = (now: Now): boolean =>
+  now.running.has('pilot valve') &&
+  !now.around.has('no gas') &&
+  !now.around.has('pilot plugged') &&
+  (lights(now) || now.conditions.has('pilot flame'));
+const lit = (now: Now): boolean =>
+  now.running.has('gas valve') &&
+  !now.around.has('no gas') &&
+  (now.kind.pilot ? now.conditions.has('pilot flame') : lights(now) || now.conditions.has('flame'));
+const seen = (now: Now): boolean =>
+  (now.kind.pilot ? pilotLit(now) : lit(now) && !now.around.has('crossover plugged')) &&
+  !now.around.has('sensor fouled');
 
 const heaters = STAGES.map((stage) => nth('heater', stage));
 const heats = ({ running, conditions }: Now): boolean =>
   conditions.has('flame') || heaters.some((heater) => running.has(heater));
+
+/** Nothing carries the heat away: air, or the water of a boiler. */
+const stays = ({ kind, conditions, around }: Now): boolean =>
+  kind.boiler
+    ? !conditions.has('water flow') || around.has('low loop flow')
+    : !conditions.has('air') || around.has('low air');
+/** The outdoor coil of a heat pump that heats. */
+const frosts = ({ kind, running }: Now): boolean =>
+  kind.pump && !kind.water && running.has('compressor') && !running.has('reversing valve');
 
 /** What a stage of cooling does once its compressor runs. */
 function ofStage(stage: Stage): readonly Rule[] {
@@ -45,25 +95,36 @@ function ofStage(stage: Stage): readonly Rule[] {
     running.has(compressor) && !around.has('legs swapped') && !around.has(worn);
   /** Air over the indoor coil is held back. */
   const held = ({ conditions, around }: Now): boolean => !conditions.has('air') || around.has('low air');
-  const cools = ({ pump, running }: Now): boolean => !pump || running.has('reversing valve');
+  const cools = ({ kind, running }: Now): boolean => !kind.pump || running.has('reversing valve');
+  const flows = ({ conditions, around }: Now): boolean =>
+    conditions.has('water flow') && !around.has('low loop flow');
+  /** Heat of the condenser has nowhere to go; while it defrosts it melts the ice. */
+  const shut = ({ kind, calls, running, around, conditions }: Now): boolean =>
+    kind.water
+      ? !conditions.has('water flow') || around.has('low loop flow') || around.has('water coil fouled')
+      : !conditions.has('outdoor coil cold') &&
+        !calls.includes('defrost test') &&
+        (!running.has(fan) || around.has(dirty));
   return [
     { of: nth('pressures part', stage), comes: pumps, after: 10, goes: 30 },
     {
       of: nth('high pressure', stage),
-      comes: (now) => pumps(now) && (cools(now) ? !now.running.has(fan) || now.around.has(dirty) : held(now)),
+      comes: (now) => pumps(now) && (cools(now) ? shut(now) : held(now)),
       after: 150,
       goes: 240,
     },
     {
       of: nth('low pressure', stage),
-      comes: (now) => pumps(now) && now.around.has(low),
+      comes: (now) =>
+        pumps(now) && (now.around.has(low) || (!cools(now) && now.conditions.has('outdoor coil iced'))),
       after: 100,
       goes: 300,
     },
     {
       of: nth('coil freezing', stage),
-      comes: (now) => pumps(now) && cools(now) && held(now),
-      after: 900,
+      comes: (now) => pumps(now) && (cools(now) ? held(now) : now.kind.water && !flows(now)),
+      // Heating, water that stands freezes within a minute or two.
+      after: (now) => (cools(now) ? 900 : 60),
       goes: 1200,
     },
     {
@@ -88,25 +149,48 @@ const RULES: readonly Rule[] = [
     after: 8,
     goes: 5,
   },
+  { of: 'pilot flame', comes: pilotLit, after: 2, goes: 0 },
   { of: 'flame', comes: lit, after: 1, goes: 0 },
-  {
-    of: 'flame at the sensor',
-    comes: (now) => lit(now) && !now.around.has('sensor fouled') && !now.around.has('crossover plugged'),
-    after: 2,
-    goes: 0,
-  },
-  {
-    of: 'over limit',
-    comes: (now) => heats(now) && (!now.conditions.has('air') || now.around.has('low air')),
-    after: 110,
-    goes: 150,
-  },
+  { of: 'flame at the sensor', comes: seen, after: 2, goes: 0 },
+  { of: 'over limit', comes: (now) => heats(now) && stays(now), after: 110, goes: 150 },
   {
     of: 'rolled out',
     comes: ({ conditions, around }) => conditions.has('flame') && around.has('exchanger plugged'),
     after: 45,
     goes: 120,
   },
+  {
+    of: 'water flow',
+    comes: ({ running, around }) =>
+      (running.has('pump') || running.has('water valve')) && !around.has('no loop flow'),
+    after: 5,
+    goes: 5,
+  },
+  { of: 'water low', comes: ({ around }) => around.has('water low'), after: 0, goes: 0 },
+  { of: 'gas pressure low', comes: ({ around }) => around.has('no gas'), after: 0, goes: 0 },
+  {
+    of: 'damper open',
+    comes: ({ running, around }) => running.has('outdoor damper') && !around.has('damper jammed'),
+    after: 75,
+    goes: 60,
+  },
+  { of: 'cool outdoors', comes: ({ calls }) => calls.includes('free cooling'), after: 0, goes: 0 },
+  // A make-up air unit that only ventilates does so because it is warm outdoors.
+  {
+    of: 'warm outdoors',
+    comes: ({ kind, calls }) => kind.makeUp && calls.includes('fan'),
+    ...{ after: 0, goes: 0 },
+  },
+  {
+    of: 'discharge cold',
+    comes: ({ kind, calls, conditions }) =>
+      kind.makeUp && calls.includes('heat') && conditions.has('air') && !conditions.has('flame'),
+    after: 300,
+    goes: 300,
+  },
+  { of: 'outdoor coil cold', comes: frosts, after: 300, goes: 200 },
+  // Nobody has defrosted it for an hour.
+  { of: 'outdoor coil iced', comes: frosts, after: 3600, goes: 600 },
   // A pan that cannot drain is full before anybody comes.
   { of: 'pan full', comes: ({ around }) => around.has('drain plugged'), after: 0, goes: 0 },
   ...STAGES.flatMap(ofStage),
@@ -115,16 +199,22 @@ const RULES: readonly Rule[] = [
 /** Conditions with how long each has been coming about or going away, seconds. */
 export type Turning = ReadonlyMap<Condition, number>;
 
+const comesAfter = ({ after }: Rule, now: Now): number => (typeof after === 'number' ? after : after(now));
+
 /** How long until the next condition changes if all stays as it is; Infinity where none does. */
 export function nextChange(now: Now, turning: Turning): number {
   let soonest = Infinity;
-  for (const { of, comes, after, goes } of RULES) {
+  for (const rule of RULES) {
+    const { of, comes, goes } = rule;
     const is = now.conditions.has(of);
     if (comes(now) === is) continue;
-    soonest = Math.min(soonest, Math.max(0, (is ? goes : after) - (turning.get(of) ?? 0)));
+    soonest = Math.min(soonest, Math.max(0, (is ? goes : comesAfter(rule, now)) - (turning.get(of) ?? 0)));
   }
   return soonest;
 }
+
+/** What is so before anybody calls for anything: a pan that is full, the weather. */
+export const atFirst = (now: Now): ReadonlySet<Condition> => later(now, new Map(), 0).conditions;
 
 /** The conditions after some seconds in which nothing else changed. */
 export function later(
@@ -134,11 +224,12 @@ export function later(
 ): { conditions: Set<Condition>; turning: Map<Condition, number> } {
   const conditions = new Set(now.conditions);
   const next = new Map<Condition, number>();
-  for (const { of, comes, after, goes } of RULES) {
+  for (const rule of RULES) {
+    const { of, comes, goes } = rule;
     const is = now.conditions.has(of);
     if (comes(now) === is) continue;
     const gone = (turning.get(of) ?? 0) + seconds;
-    if (gone >= (is ? goes : after) - 1e-9) {
+    if (gone >= (is ? goes : comesAfter(rule, now)) - 1e-9) {
       if (is) conditions.delete(of);
       else conditions.add(of);
     } else next.set(of, gone);

@@ -1,5 +1,15 @@
+import type { COMMANDERS } from '#core/machine';
+
 /** How a machine makes heat, as far as its circuit is concerned. */
-export const HEATS = ['direct spark', 'hot surface', 'electric', 'heat pump', 'unit heater', 'none'] as const;
+export const HEATS = [
+  ...(['direct spark', 'hot surface', 'intermittent pilot', 'electric', 'heat pump', 'none'] as const),
+  ...(['unit heater', 'water source', 'make-up air', 'boiler'] as const),
+] as const;
+/** Kinds of machine that heat in no other way: their kind says it, and nobody chooses it. */
+export const OWN_HEATS: readonly (typeof HEATS)[number][] = [
+  ...(['unit heater', 'water source', 'make-up air', 'boiler'] as const),
+];
+
 /** Supplies a plate can name, V; 208/230 V plates stand for what is there. */
 export const SUPPLY_VOLTS = [115, 208, 240, 480, 600] as const;
 
@@ -19,13 +29,24 @@ export interface LadderPlate {
   readonly monitor: boolean;
   /** A float in the drain pan stops it. */
   readonly float: boolean;
+  /** Its first stage of cooling opens a damper while it is cool outdoors. */
+  readonly economizer: boolean;
+  readonly commanded: (typeof COMMANDERS)[number];
 }
 
 /** What is usual where nobody has read it off the machine [common practice]. */
 export const USUAL: LadderPlate = {
   ...{ volts: 208, phase: 3, heat: 'direct spark', stages: 1, strips: 1 },
   ...{ drive: 'belt', proof: true, monitor: false, float: false },
+  ...{ economizer: false, commanded: 'thermostat' },
 };
+
+/** Its heat comes from a gas flame in a section of the machine. */
+export const burns = ({ heat }: Pick<LadderPlate, 'heat'>): boolean =>
+  heat === 'direct spark' || heat === 'hot surface' || heat === 'intermittent pilot';
+/** A refrigerant circuit of it heats as well. */
+export const reverses = ({ heat }: Pick<LadderPlate, 'heat'>): boolean =>
+  heat === 'heat pump' || heat === 'water source';
 
 /** Where the call of a stage arrives: Y where there is one, else Y1, Y2 and so on. */
 export const callTerminal = ({ stages }: Pick<LadderPlate, 'stages'>, stage: number): string =>

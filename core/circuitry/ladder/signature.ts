@@ -1,17 +1,25 @@
 import { across } from '#core/circuitry/network';
 import { course, type Moment } from './course.ts';
 import { deadMeter } from './dead.ts';
-import type { Call, Condition, Effect, Fault, Ladder } from './types.ts';
+import type { Call, Condition, Effect, Fault, Jumper, Ladder } from './types.ts';
 
 /** How long a call is watched, and from when on it has come to what it comes to, seconds. */
 const WATCHED: Readonly<Record<Call, { readonly seconds: number; readonly settled: number }>> = {
   heat: { seconds: 420, settled: 100 },
   // A coil takes its time to ice.
   cool: { seconds: 1500, settled: 195 },
-  fan: { seconds: 60, settled: 15 },
+  'free cooling': { seconds: 1500, settled: 195 },
+  fan: { seconds: 150, settled: 95 },
+  'defrost test': { seconds: 180, settled: 60 },
   nothing: { seconds: 30, settled: 5 },
   'disconnect open': { seconds: 5, settled: 1 },
 };
+/** A heat pump heats and defrosts in turn; one that does not ices over in an hour. */
+const DEFROSTS = { seconds: 6000, settled: 400 };
+/** Outdoor air comes behind a damper that takes its time. */
+const BEHIND_DAMPER = { seconds: 900, settled: 250 };
+/** On a water loop it waits for minutes before it starts, and tries three times. */
+const AFTER_THE_WATER = { seconds: 2400, settled: 400 };
 /** What it is in for a shorter share of that time nobody is sure to meet. */
 const MET_FROM_SHARE = 0.06;
 
@@ -38,16 +46,23 @@ export interface Signature {
   readonly ohms: (a: string, b: string) => number;
 }
 
-/** @param faults what is wrong; none of it is the sound machine */
-export function signature(ladder: Ladder, faults: readonly Fault[], call: Call): Signature {
-  const lit = ladder.rungs.some(({ kind }) => kind === 'board');
-  // Without a flame heat comes by timers one behind the other, as cooling does.
-  const { seconds, settled } = call === 'heat' && !lit ? WATCHED.cool : WATCHED[call];
-  const moments = course(ladder, { calls: [call], faults, seconds, power: call !== 'disconnect open' });
+/**
+ * @param faults what is wrong; none of it is the sound machine
+ * @param jumper a wire that somebody put there
+ */
+export function signature(ladder: Ladder, faults: readonly Fault[], call: Call, jumper?: Jumper): Signature {
+  const { seconds, settled } = watched(ladder, call);
+  const power = call !== 'disconnect open';
+  const moments = course(ladder, {
+    ...{ calls: [call], faults, seconds, power },
+    ...(jumper ? { jumper } : {}),
+  });
   const late = met(moments, settled, seconds);
   const all = <T>(of: (moment: Moment) => ReadonlySet<T>, from: readonly Moment[]) =>
     new Set(from.flatMap((moment) => [...of(moment)]));
   const kept = new Map<string, readonly number[]>();
+  // Moments that are alike have one solution.
+  const [everSolved, lateSolved] = [moments, late].map((of) => [...new Set(of.map((m) => m.solution))]);
   let meter: ((a: string, b: string) => number) | undefined;
   return {
     ever: all((moment) => moment.running, moments),
@@ -56,13 +71,14 @@ export function signature(ladder: Ladder, faults: readonly Fault[], call: Call):
     ),
     hums: all((moment) => moment.stalled, moments),
     felt: all((moment) => moment.conditions, moments),
-    pulled: all((moment) => moment.pulled, late),
+    // What was held off for good was in before.
+    pulled: all((moment) => moment.pulled, late.at(-1)?.lockedOut ? moments : late),
     flameS: longest(moments, ({ conditions }) => conditions.has('flame')),
-    lockedOut: moments.some(({ board }) => board?.phase === 'lockout'),
-    reads: (a, b) => remembered(kept, `${a} ${b}`, () => late.map(({ solution }) => solution.reads(a, b))),
+    lockedOut: moments.some((moment) => moment.lockedOut),
+    reads: (a, b) => remembered(kept, `${a} ${b}`, () => (lateSolved ?? []).map((one) => one.reads(a, b))),
     peak: (a, b) =>
       remembered(kept, `peak ${a} ${b}`, () => [
-        Math.max(...moments.map(({ solution }) => solution.reads(a, b))),
+        Math.max(...(everSolved ?? []).map((one) => one.reads(a, b))),
       ])[0] ?? 0,
     amps: (rung) =>
       remembered(kept, `amps ${rung}`, () => [
@@ -71,6 +87,17 @@ export function signature(ladder: Ladder, faults: readonly Fault[], call: Call):
     ohms: (a, b) =>
       remembered(kept, `ohms ${a} ${b}`, () => [(meter ??= deadMeter(ladder, faults))(a, b)])[0] ?? Infinity,
   };
+}
+
+/** How long a call of a machine is watched: what of it takes longest decides. */
+function watched({ rungs }: Ladder, call: Call): { readonly seconds: number; readonly settled: number } {
+  const has = (id: string): boolean => rungs.some((rung) => rung.id === id);
+  if (has('exhaust interlock') && (call === 'heat' || call === 'fan')) return BEHIND_DAMPER;
+  if (has('unit control') && (call === 'heat' || call === 'cool')) return AFTER_THE_WATER;
+  if (call !== 'heat') return WATCHED[call];
+  if (has('defrost control')) return DEFROSTS;
+  // Without a flame heat comes by timers one behind the other, as cooling does.
+  return rungs.some(({ kind }) => kind === 'board') || has('boiler control') ? WATCHED.heat : WATCHED.cool;
 }
 
 /** The longest stretch in which something is so, seconds. */

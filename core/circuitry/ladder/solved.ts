@@ -1,6 +1,6 @@
 import { solve, type Element, type Solution } from '#core/circuitry/network';
 import { elementsOf, type Positions } from './elements.ts';
-import type { Fault, Ladder, RungFault } from './types.ts';
+import type { Fault, Jumper, Ladder, Rung, RungFault } from './types.ts';
 
 /** A network as things stand, with its solution. */
 export interface Solved {
@@ -17,13 +17,17 @@ const KEPT = new WeakMap<Ladder, Map<string, Solved>>();
 const MOST_KEPT = 6_000;
 
 /** The network of a ladder as things stand, solved. */
-export function solved(ladder: Ladder, at: Positions, faults: readonly Fault[]): Solved {
+export function solved(
+  ladder: Ladder,
+  at: Positions,
+  { faults, jumper }: { readonly faults: readonly Fault[]; readonly jumper?: Jumper | undefined },
+): Solved {
   const own = KEPT.get(ladder) ?? new Map<string, Solved>();
   KEPT.set(ladder, own);
-  const key = keyOf(ladder, at, faults);
+  const key = keyOf(ladder, at, faults) + (jumper?.join() ?? '');
   const known = own.get(key);
   if (known) return known;
-  const elements = elementsOf(ladder, at, faults);
+  const elements = elementsOf(ladder, at, faults, jumper);
   const made = { elements, solution: remembering(solve(elements, ladder.common)) };
   if (own.size >= MOST_KEPT) own.clear();
   own.set(key, made);
@@ -33,16 +37,33 @@ export function solved(ladder: Ladder, at: Positions, faults: readonly Fault[]):
 /** What jams, does not see or is too weak changes what moves, and nothing in the network. */
 const NOT_ELECTRICAL: ReadonlySet<RungFault> = new Set(['stuck', 'blind', 'weak']);
 
+/** What is open already cannot be seen to be open, and what is closed not to be welded: the network is the same. */
+function shows({ kind }: Rung, how: RungFault, closed: boolean): boolean {
+  switch (kind) {
+    case 'disconnect':
+    case 'call':
+    case 'switch':
+    case 'contact':
+    case 'fuse':
+    case 'timer':
+      return how === 'welded' ? !closed : closed;
+    case 'board':
+    case 'control':
+      return false;
+    default:
+      return true;
+  }
+}
+
 /** What of the positions and faults the network depends on. */
-function keyOf({ rungs }: Ladder, at: Positions, faults: readonly Fault[]): string {
+export function keyOf({ rungs }: Ladder, at: Positions, faults: readonly Fault[]): string {
   const stands = rungs.map(({ id }) => (at.closed.has(id) ? '1' : at.pulled.has(id) ? '2' : '0')).join('');
-  const electrical = faults.map((fault) =>
-    'leg' in fault
-      ? `leg ${fault.leg}`
-      : 'rung' in fault && !NOT_ELECTRICAL.has(fault.how)
-        ? `${fault.rung}=${fault.how}`
-        : '',
-  );
+  const electrical = faults.map((fault) => {
+    if ('leg' in fault) return `leg ${fault.leg}`;
+    if (!('rung' in fault) || NOT_ELECTRICAL.has(fault.how)) return '';
+    const rung = rungs.find(({ id }) => id === fault.rung);
+    return rung && shows(rung, fault.how, at.closed.has(fault.rung)) ? `${fault.rung}=${fault.how}` : '';
+  });
   return [stands, ...at.turning, '|', ...at.tripped, '|', at.live, ...electrical].join();
 }
 

@@ -11,6 +11,8 @@ export function terminalsOf(rung: Rung): readonly string[] {
       return [...rung.primary, ...rung.secondary];
     case 'board':
       return [...rung.power, rung.call, rung.proof, rung.limits];
+    case 'control':
+      return [...rung.power, ...Object.values(rung.reads)];
     case 'capacitor':
       return [];
     default:
@@ -56,7 +58,7 @@ export const effectsOf = ({ rungs }: Ladder): Effect[] => [
 
 /** What a machine can be called for; no call and an open disconnect are states of every machine. */
 export const callsOf = ({ rungs }: Ladder): Call[] => [
-  ...(['heat', 'cool', 'fan'] as const).filter((call) =>
+  ...(['heat', 'cool', 'free cooling', 'fan', 'defrost test'] as const).filter((call) =>
     rungs.some((rung) => rung.kind === 'call' && rung.calls.includes(call)),
   ),
   ...(['nothing', 'disconnect open'] as const),

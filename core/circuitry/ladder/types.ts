@@ -15,8 +15,11 @@ export function stageOf(what: string): { readonly name: string; readonly stage: 
 }
 
 /** What runs, burns or flows because of the circuit: seen, heard or felt. */
-const ONCE = ['inducer', 'blower', 'spark', 'igniter', 'gas valve', 'reversing valve'] as const;
-const STAGED = ['compressor', 'condenser fan', 'heater'] as const;
+const ONCE = [
+  ...(['inducer', 'blower', 'spark', 'igniter', 'pilot valve', 'gas valve', 'high fire'] as const),
+  ...(['reversing valve', 'water valve', 'pump', 'outdoor damper'] as const),
+] as const;
+const STAGED = ['compressor', 'condenser fan', 'heater', 'zone damper'] as const;
 export type Effect = (typeof ONCE)[number] | Nth<(typeof STAGED)[number]>;
 export const EFFECTS: readonly Effect[] = [
   ...ONCE,
@@ -27,18 +30,31 @@ export const EFFECTS: readonly Effect[] = [
 export type Condition =
   | 'draft'
   | 'air'
+  | 'pilot flame'
   | 'flame'
   | 'flame at the sensor'
   | 'over limit'
   | 'rolled out'
   | 'pan full'
+  | 'water flow'
+  | 'water low'
+  | 'gas pressure low'
+  | 'damper open'
+  | 'cool outdoors'
+  | 'warm outdoors'
+  | 'discharge cold'
+  | 'outdoor coil cold'
+  | 'outdoor coil iced'
   | Nth<'pressures part' | 'high pressure' | 'low pressure' | 'coil freezing' | 'compressor hot'>;
 
 /**
- * What the thermostat asks for. Nothing is a state of its own: what runs then runs uncalled. With the disconnect
- * open the supply stands by itself, and no load feeds a leg that is lost.
+ * What the thermostat asks for. Free cooling is its first stage on a cool day; a defrost test is a call for heat with
+ * the test pins of the defrost control bridged. Nothing is a state of its own: what runs then runs uncalled. With the
+ * disconnect open the supply stands by itself, and no load feeds a leg that is lost.
  */
-export const CALLS = ['heat', 'cool', 'fan', 'nothing', 'disconnect open'] as const;
+export const CALLS = [
+  ...(['heat', 'cool', 'free cooling', 'fan', 'defrost test', 'nothing', 'disconnect open'] as const),
+] as const;
 export type Call = (typeof CALLS)[number];
 
 interface Base {
@@ -114,15 +130,54 @@ export type Rung =
       readonly proof: string;
       readonly limits: string;
       readonly times: BoardTimes;
+    })
+  /** Any other control: it reads terminals against its common, and its relays are contacts, `id:relay`. */
+  | (Base & {
+      readonly kind: 'control';
+      readonly power: readonly [string, string];
+      /** Terminals by what they are taken for. */
+      readonly reads: Readonly<Record<string, string>>;
+      /** What it feels by sensors of its own. */
+      readonly feels: readonly Condition[];
+      readonly program: Program;
+      /** What fails of it are its relays, each for itself. */
+      readonly relaysFail?: true;
     });
 
-export const RELAYS = ['inducer', 'igniter', 'gas valve', 'blower'] as const;
+/** What a control does phase by phase; the first phase is the one it wakes up in. */
+export interface Program {
+  readonly phases: readonly ProgramPhase[];
+  /** Failures that count until it locks out, in a phase of that name; none where nothing of it counts. */
+  readonly tries?: number;
+}
+export interface ProgramPhase {
+  readonly name: string;
+  /** Relays that are in. */
+  readonly pulls: readonly string[];
+  /** The first of these that holds is where it goes. */
+  readonly goes: readonly Go[];
+}
+export interface Go {
+  readonly to: string;
+  /** Not before so many seconds in this phase. */
+  readonly after?: number;
+  /** What it reads or feels, all of them. */
+  readonly yes?: readonly string[];
+  /** What it does not read or feel: one of them is enough. */
+  readonly no?: readonly string[];
+  /** It counts as one failure. */
+  readonly counts?: true;
+}
+
+export const RELAYS = ['inducer', 'igniter', 'pilot valve', 'gas valve', 'blower'] as const;
 export type BoardRelay = (typeof RELAYS)[number];
 /** Seconds of a heating control, and how often it tries. */
 export interface BoardTimes {
   readonly purge: number;
   /** How long its igniter glows before gas is let in; none where it sparks. */
   readonly warm?: number;
+  /** It lights a pilot, and lets the burners have gas once that is proved. */
+  readonly pilot?: true;
   readonly trial: number;
   readonly between: number;
   readonly tries: number;
@@ -137,6 +192,9 @@ export interface Supply {
   /** What of it is grounded: volts to ground are by this. */
   readonly system: 'wye' | 'high leg' | 'one phase' | 'one leg';
 }
+
+/** Two terminals joined by a wire that somebody put there. */
+export type Jumper = readonly [string, string];
 
 /** The name of the whole supply where all of it is dead. */
 export const EVERY_LEG = 'every leg';
@@ -155,7 +213,11 @@ export type Fault =
   | { readonly rung: string; readonly how: RungFault }
   | { readonly leg: string }
   | { readonly around: AroundFault };
-export type RungFault = 'open' | 'welded' | 'shorted' | 'grounded' | 'stuck' | 'no output' | 'blind' | 'weak';
+export const RUNG_FAULTS = [
+  ...(['open', 'welded', 'shorted', 'grounded', 'stuck', 'no output', 'blind', 'weak'] as const),
+  ...(['resistive', 'loose'] as const),
+] as const;
+export type RungFault = (typeof RUNG_FAULTS)[number];
 /** Nothing in a rung: what the switches feel is true, or two legs of the supply are the wrong way round. */
 const AROUND_ONCE = [
   'no gas',
@@ -167,6 +229,14 @@ const AROUND_ONCE = [
   'exchanger plugged',
   'drain plugged',
   'legs swapped',
+  'pilot plugged',
+  'no loop flow',
+  'low loop flow',
+  'water coil fouled',
+  'water low',
+  'damper jammed',
+  'panel in test',
+  'held off by automation',
 ] as const;
 const AROUND_STAGED = ['charge low', 'condenser dirty', 'compressor worn'] as const;
 export type AroundFault = (typeof AROUND_ONCE)[number] | Nth<(typeof AROUND_STAGED)[number]>;

@@ -41,7 +41,7 @@ export const blows = (call: Call, how: 'warm' | 'cool' | 'as the room' | 'no air
   ...{ kind: 'blows', call, how },
 });
 export const flame = (
-  how: 'none' | 'goes out in seconds' | 'goes out after minutes' | 'stays',
+  how: 'none' | 'pilot only' | 'goes out in seconds' | 'goes out after minutes' | 'stays',
 ): Observed => ({ kind: 'flame', how });
 export const pressures = (stage: 1 | 2 | 3 | 4, part: boolean): Observed => ({
   kind: 'pressures',
