@@ -41,9 +41,9 @@ const isIt = (suspect: FaultMet, name: string, how: string | undefined): boolean
   ('rung' in suspect.fault ? suspect.fault.how === how : how === undefined);
 
 /** Which of these kills which, with how often it has when somebody comes. */
-export function killedIn(
-  singles: readonly FaultMet[],
-): { readonly killer: FaultMet; readonly victim: FaultMet; readonly share: number }[] {
+export function killedIn<T extends FaultMet>(
+  singles: readonly T[],
+): { readonly killer: T; readonly victim: T; readonly share: number }[] {
   return KILLED.flatMap((row) =>
     singles
       .filter((one) => isIt(one, row.killer, row.how))
