@@ -315,28 +315,16 @@ test('a roof with 150 units draws only the one that is dragged, and prints drawi
   const [customer, site, roof] = [randomUUID(), randomUUID(), randomUUID()];
   await api(page, '/api/customers', { id: customer, name: 'Hundred and Fifty Self-Storage' });
   await api(page, '/api/sites', { id: site, customerId: customer, name: 'Block A' });
-  const items = [];
-  for (let i = 0; i < 150; i++) {
-    const unitId = randomUUID();
-    await api(page, '/api/units', {
-      id: unitId,
-      siteId: site,
-      tag: `RTU-${i + 1}`,
-      kind: 'package cooling only',
+  const items = Array.from({ length: 150 }, (_, i) => ({
+    ...{ id: randomUUID(), kind: 'unit', unitId: randomUUID(), label: `RTU-${i + 1}` },
+    ...{ x: 12 + (i % 15) * 14, y: 10 + Math.floor(i / 15) * 12, w: 8, h: 5, turn: 0 },
+  }));
+  const put = (i: number) =>
+    api(page, '/api/units', {
+      ...{ id: items[i]?.unitId, siteId: site, tag: `RTU-${i + 1}`, kind: 'package cooling only' },
       areaServed: `Aisle ${i + 1}, upper floor beside the north stairs`,
     });
-    items.push({
-      id: randomUUID(),
-      kind: 'unit',
-      unitId,
-      label: `RTU-${i + 1}`,
-      x: 12 + (i % 15) * 14,
-      y: 10 + Math.floor(i / 15) * 12,
-      w: 8,
-      h: 5,
-      turn: 0,
-    });
-  }
+  for (let i = 0; i < 150; i += 10) await Promise.all(Array.from({ length: 10 }, (_, k) => put(i + k)));
   const corner = (x: number, y: number) => ({ x, y, edge: 'parapet' });
   const plan = {
     outline: [corner(0, 0), corner(230, 0), corner(230, 130), corner(0, 130)],

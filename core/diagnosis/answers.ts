@@ -12,8 +12,9 @@ export interface Answers {
  * The answers to what is asked.
  *
  * @param sound what a sound machine shows: the first tap of a measured value is that value
+ * @param pilot the machine lights one
  */
-export function answersTo(asks: Observed, sound: Observed): Answers {
+export function answersTo(asks: Observed, sound: Observed, pilot = false): Answers {
   const tap = (seen: Observed, words = observedWords(seen)) => ({ words, seen });
   switch (asks.kind) {
     case 'ran': {
@@ -44,7 +45,8 @@ export function answersTo(asks: Observed, sound: Observed): Answers {
         taps: (
           [
             ...(['stays', 'goes out in seconds', 'goes out after minutes'] as const),
-            ...(['pilot only', 'none'] as const),
+            ...(pilot ? (['pilot only'] as const) : []),
+            'none',
           ] as const
         ).map((how) =>
           tap(

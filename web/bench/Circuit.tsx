@@ -4,15 +4,19 @@ import {
   course,
   deadMeter,
   HEATS,
+  heatedBy,
   ladderOf,
   lineTerminals,
+  OWN_HEATS,
   singleFaults,
   STAGES,
   USUAL,
   type Call,
   type FaultMet,
+  type Jumper,
   type LadderPlate,
 } from '#core/circuitry/ladder';
+import { COMMANDERS } from '#core/machine';
 import { capital, listed } from '#core/base/sentences';
 import { callWords, faultWords, terminalWords } from '#core/diagnosis';
 import { Field } from '../ui/forms/Field.tsx';
@@ -34,6 +38,7 @@ export default function Circuit() {
   const [wrong, setWrong] = useState<FaultMet>();
   const [hidden, setHidden] = useState(false);
   const [leads, setLeads] = useState<Leads>({ red: 'R', black: 'C' });
+  const [jumper, setJumper] = useState<Jumper>();
   const ladder = useMemo(() => ladderOf(plate), [plate]);
   const rows = useMemo(() => ladderRows(ladder, lineTerminals(ladder)), [ladder]);
   const faults = useMemo(() => singleFaults(ladder), [ladder]);
@@ -42,8 +47,11 @@ export default function Circuit() {
   const own = useMemo(() => (wrong ? [wrong.fault] : []), [wrong]);
   const moments = useMemo(
     () =>
-      course(ladder, { calls: [call], faults: own, seconds: WATCHED_S, power: call !== 'disconnect open' }),
-    [ladder, call, own],
+      course(ladder, {
+        ...{ calls: [call], faults: own, seconds: WATCHED_S, power: call !== 'disconnect open' },
+        ...(jumper ? { jumper } : {}),
+      }),
+    [ladder, call, own, jumper],
   );
   const moment = moments.find(({ until }) => atS < until) ?? moments.at(-1);
   const ohmmeter = useMemo(() => deadMeter(ladder, own), [ladder, own]);
@@ -51,6 +59,7 @@ export default function Circuit() {
     setPlate({ ...plate, ...patch });
     setWrong(undefined);
     setLeads({ red: 'R', black: 'C' });
+    setJumper(undefined);
   };
   const lead = (terminal: string) =>
     setLeads(({ red, black }) =>
@@ -77,27 +86,45 @@ export default function Circuit() {
               <Choose
                 label="Heat"
                 value={plate.heat}
-                options={HEATS.filter((h) => h !== 'unit heater')}
-                onChange={(heat) => change({ heat: heat as LadderPlate['heat'] })}
+                options={HEATS}
+                onChange={(heat) => change(heatedBy(heat as LadderPlate['heat'], plate))}
               />
               <Choose
                 label="Stages"
                 value={String(plate.stages)}
-                options={STAGES.map(String)}
+                options={
+                  plate.stages === 0 ? ['0'] : plate.heat === 'water source' ? ['1'] : STAGES.map(String)
+                }
                 onChange={(n) => change({ stages: Number(n) as LadderPlate['stages'] })}
               />
               <Choose
                 label="Volts"
                 value={String(plate.volts)}
-                options={['208', '240', '480']}
+                options={plate.volts === 115 ? ['115'] : ['208', '240', '480']}
                 onChange={(v) => change({ volts: Number(v) as LadderPlate['volts'] })}
               />
               <Choose
                 label="Phase"
                 value={String(plate.phase)}
-                options={['1', '3']}
+                options={plate.volts === 115 ? ['1'] : ['1', '3']}
                 onChange={(p) => change({ phase: Number(p) as LadderPlate['phase'] })}
               />
+              {OWN_HEATS.includes(plate.heat) ? null : (
+                <>
+                  <Choose
+                    label="Called by"
+                    value={plate.commanded}
+                    options={COMMANDERS}
+                    onChange={(by) => change({ commanded: by as LadderPlate['commanded'] })}
+                  />
+                  <Choose
+                    label="Damper for cool days"
+                    value={plate.economizer ? 'yes' : 'no'}
+                    options={['no', 'yes']}
+                    onChange={(is) => change({ economizer: is === 'yes' })}
+                  />
+                </>
+              )}
             </div>
             <Choose
               label="What is wrong"
@@ -153,7 +180,7 @@ export default function Circuit() {
                 ? `${capital(listed([...moment.stalled]))} hums and does not turn. `
                 : ''}
               {moment && moment.blown.size > 0 ? `Blown: ${listed([...moment.blown])}. ` : ''}
-              {moment?.board?.phase === 'lockout' ? 'The control has locked out. ' : ''}
+              {moment?.lockedOut ? 'The control has locked out. ' : ''}
             </p>
           </Panel>
         </div>
@@ -184,6 +211,16 @@ export default function Circuit() {
                 One lead on the frame
               </Button>
             </p>
+            {jumper ? (
+              <p className="hurts mt-2">
+                <strong>A wire joins</strong> {terminalWords(ladder, jumper[0])} and{' '}
+                {terminalWords(ladder, jumper[1])}. It proves that the rest of the string is well, and not
+                that a switch is bad: what it feels says that. You stand there; it is never left on.{' '}
+                <Button onClick={() => setJumper(undefined)}>Take it off</Button>
+              </p>
+            ) : red !== undefined && black !== undefined && red !== black && !dead ? (
+              <Button onClick={() => setJumper([red, black])}>Join these two with a wire</Button>
+            ) : null}
           </Panel>
           <Panel title="Its ladder">
             <p className="mb-1 text-soft">

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { Ladder } from '#core/circuitry/ladder';
+import { effectsOf, type Ladder } from '#core/circuitry/ladder';
 import { answersTo, oddOf, type Observed } from '#core/diagnosis';
 import { Button } from '../ui/frame/Button.tsx';
 import { numberTyped } from '../ui/forms/numbers.ts';
@@ -22,7 +22,7 @@ export function AnswerRow({
   taken?: boolean;
   onAnswer: (seen: Observed) => void;
 }) {
-  const { taps, number } = answersTo(asks, sound);
+  const { taps, number } = answersTo(asks, sound, effectsOf(ladder).includes('pilot valve'));
   const [typed, setTyped] = useState<string>();
   const [sister, setSister] = useState('');
   const [trouble, setTrouble] = useState<string>();

@@ -18,9 +18,11 @@ export function AtPanel({
   onAnswer: (asked: string, seen: Observed) => void;
 }) {
   const { legs, volts } = ladder.supply;
-  const pairs = legs
-    .slice(1)
-    .map((leg, k): Observed => ({ ...{ kind: 'supply', between: [legs[k] as string, leg], reads: 0 } }));
+  // Of three legs every pair; of two there is one.
+  const pairs = legs.slice(legs.length > 2 ? 0 : 1).map((leg, k): Observed => {
+    const other = legs[legs.length > 2 ? (k + 1) % legs.length : k] as string;
+    return { kind: 'supply', between: [leg, other].sort() as [string, string], reads: 0 };
+  });
   return (
     <Panel title="At the panel">
       <p className="mb-2 text-soft">

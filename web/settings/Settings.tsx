@@ -43,11 +43,11 @@ export default function Settings() {
           <PlanningRules />
           <RightsRules />
           <Words />
+          <FailureRules />
         </div>
         <div className="space-y-4">
           <TaskList />
           <MaintenanceRules />
-          <FailureRules />
         </div>
       </div>
     </Screen>

@@ -4,7 +4,16 @@ export { deadMeter } from './dead.ts';
 export { GROUND } from './elements.ts';
 export { keyOf, singleFaults, type FaultMet } from './faults.ts';
 export { ladderOf } from './build.ts';
-export { burns, HEATS, OWN_HEATS, reverses, SUPPLY_VOLTS, USUAL, type LadderPlate } from './plate.ts';
+export {
+  heatedBy,
+  burns,
+  HEATS,
+  OWN_HEATS,
+  reverses,
+  SUPPLY_VOLTS,
+  USUAL,
+  type LadderPlate,
+} from './plate.ts';
 export { allTerminals, callsOf, effectsOf, lineTerminals, terminalsOf } from './terminals.ts';
 export { signature, type Signature } from './signature.ts';
 export { AROUND, CALLS, EFFECTS, EVERY_LEG, nth, stageOf, STAGES } from './types.ts';

@@ -48,6 +48,22 @@ export const burns = ({ heat }: Pick<LadderPlate, 'heat'>): boolean =>
 export const reverses = ({ heat }: Pick<LadderPlate, 'heat'>): boolean =>
   heat === 'heat pump' || heat === 'water source';
 
+/** What goes with a way of heating that a kind of machine has alone. */
+const GOES_WITH: Readonly<Partial<Record<LadderPlate['heat'], Partial<LadderPlate>>>> = {
+  'unit heater': { volts: 115, phase: 1, stages: 0, drive: 'direct', proof: false },
+  boiler: { volts: 115, phase: 1, stages: 0, drive: 'direct', proof: false },
+  'make-up air': { stages: 0, proof: false },
+  'water source': { stages: 1, drive: 'direct', proof: false, float: true },
+};
+
+/** The same machine heated in another way, with what goes with it. */
+export function heatedBy(heat: LadderPlate['heat'], plate: LadderPlate): LadderPlate {
+  const kind = GOES_WITH[heat];
+  if (kind) return { ...plate, economizer: false, commanded: 'thermostat', ...kind, heat };
+  const own = GOES_WITH[plate.heat] !== undefined;
+  return own ? { ...USUAL, heat } : { ...plate, heat };
+}
+
 /** Where the call of a stage arrives: Y where there is one, else Y1, Y2 and so on. */
 export const callTerminal = ({ stages }: Pick<LadderPlate, 'stages'>, stage: number): string =>
   stages === 1 ? 'Y' : `Y${stage}`;

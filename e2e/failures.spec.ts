@@ -1,0 +1,51 @@
+import { expect, test } from '@playwright/test';
+import { base, enter, expectAccessible, signIn, watchErrors } from './help.ts';
+
+test('what fails when is the company’s own table: a row that cannot be is refused by its number', async ({
+  page,
+}) => {
+  const errors = watchErrors(page);
+  await signIn(page, 'maren');
+  await page.goto(`${base()}/settings`);
+  const file = page.getByLabel('Your own rows, from a CSV file');
+  const choose = (rows: string) =>
+    file.setInputFiles({
+      ...{ name: 'ours.csv', mimeType: 'text/csv' },
+      buffer: Buffer.from(`fault,circumstance,factor,source,whose\n${rows}`),
+    });
+  await choose('belt broken,hot day,3,our own calls,ours\ngremlins,hot day,2,our own calls,ours\n');
+  await expect(page.getByText('Row 2: no machine has a fault called “gremlins”')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Save the rows' })).toHaveCount(0);
+  await choose('belt broken,hot day,3,our own calls,ours\nno gas,hard frost,2,common practice,Gradum\n');
+  await expect(page.getByText('1 row of your own, in place of 0 now.')).toBeVisible();
+  await page.getByRole('button', { name: 'Save the rows' }).click();
+  await expect(page.getByText('1 row of your own beside')).toBeVisible();
+  await expectAccessible(page);
+  expect(errors).toEqual([]);
+});
+
+test('a wire between two terminals is put on the drawing, and is not left on', async ({ page }) => {
+  const errors = watchErrors(page);
+  await enter(page, 'ada');
+  await page.goto(`${base()}/bench/circuit`);
+  await page.getByLabel('What is wrong').selectOption('stat Y: open');
+  await expect(page.getByText('Nothing runs.').or(page.getByText('Blower on.'))).toBeVisible();
+  for (const terminal of ['R', 'Y']) {
+    await page
+      .getByRole('button', { name: new RegExp(`^Terminal ${terminal}(,|$)`) })
+      .first()
+      .focus();
+    await page.keyboard.press('Enter');
+  }
+  await page.getByRole('button', { name: 'Join these two with a wire' }).click();
+  await expect(page.getByText(/compressor and condenser fan on\./)).toBeVisible();
+  await expect(page.getByText('it is never left on')).toBeVisible();
+  await expectAccessible(page);
+  await page.getByRole('button', { name: 'Take it off' }).click();
+  await expect(page.getByText('Blower on.')).toBeVisible();
+  // A boiler stands on the bench as well.
+  await page.getByLabel('Heat', { exact: true }).selectOption('boiler');
+  await page.getByLabel('Call', { exact: true }).selectOption('heat');
+  await expect(page.getByText('Pump, inducer and gas valve on.')).toBeVisible();
+  expect(errors).toEqual([]);
+});
