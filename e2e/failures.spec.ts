@@ -49,3 +49,42 @@ test('a wire between two terminals is put on the drawing, and is not left on', a
   await expect(page.getByText('Pump, inducer and gas valve on.')).toBeVisible();
   expect(errors).toEqual([]);
 });
+
+test('a path to ground is hunted by halves from what is traced, and is there after a reload', async ({
+  page,
+}) => {
+  const errors = watchErrors(page);
+  await page.setViewportSize({ width: 390, height: 844 });
+  await enter(page, 'ada');
+  const site = await page.evaluate(async () => {
+    const { rows } = (await (await fetch('/api/sites?limit=100')).json()) as {
+      rows: { id: string; name: string }[];
+    };
+    return rows.find(({ name }) => name === 'Dome House')?.id;
+  });
+  await page.goto(`${base()}/sites/${site}/feeds`);
+  await page.getByRole('link', { name: 'Hunt a short behind RP-1' }).click();
+  const next = page.locator('section').filter({ hasText: 'What to read next' });
+  await expect(next).toContainText('Close every breaker');
+  const read = async (ohms: string) => {
+    await page.getByLabel('Ohms to ground').fill(ohms);
+    await page.keyboard.press('Enter');
+  };
+  await read('two');
+  await expect(next).toContainText('a number without a sign');
+  await read('2');
+  await expect(next).toContainText('Close alone:');
+  await page.getByRole('button', { name: 'open', exact: true }).click();
+  await expect(
+    page.getByRole('list', { name: 'Breakers' }).getByText('sound', { exact: true }).first(),
+  ).toBeVisible();
+  // Five are left: three, then two, then one.
+  for (let i = 0; i < 3; i++) await read('2');
+  await expect(next).toContainText('carries it. Go on at its disconnect');
+  await page.reload();
+  await expect(next).toContainText('carries it. Go on at its disconnect');
+  await expectAccessible(page);
+  await page.getByRole('button', { name: 'Begin anew' }).click();
+  await expect(next).toContainText('Close every breaker');
+  expect(errors).toEqual([]);
+});

@@ -29,6 +29,7 @@ const VisitSheet = screen(() => import('../visits/VisitSheet.tsx'));
 const Imports = screen(() => import('../imports/Imports.tsx'));
 const RoofScreen = screen(() => import('../roofs/RoofScreen.tsx'));
 const TracingScreen = screen(() => import('../tracing/TracingScreen.tsx'));
+const HuntShort = screen(() => import('../tracing/HuntShort.tsx'));
 const Labels = screen(() => import('../labels/Labels.tsx'));
 const Conditions = screen(() => import('../conditions/Conditions.tsx'));
 const Bench = screen(() => import('../bench/Bench.tsx'));
@@ -55,6 +56,7 @@ const router = createBrowserRouter([
       { path: '/units/:id', element: <UnitScreen /> },
       { path: '/roofs/:id', element: <RoofScreen /> },
       { path: '/sites/:id/feeds', element: <TracingScreen /> },
+      { path: '/sites/:id/feeds/hunt', element: <HuntShort /> },
       { path: '/sites/:id/labels', element: <Labels /> },
       { path: '/watch', element: <Watch /> },
       { path: '/watch/left-open', element: <Conditions /> },

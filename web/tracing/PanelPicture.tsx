@@ -1,3 +1,4 @@
+import { Link } from 'react-router';
 import { HOWS, slotsOfPanel, surenessOf, type SitePoint } from '#core/places/tracing';
 import type { TracingView } from '#contracts/tracing';
 
@@ -72,6 +73,15 @@ export function PanelPicture({
           );
         })}
       </ol>
+      {slots.length + loose.length > 0 ? (
+        <Link
+          to={`/sites/${net.siteId}/feeds/hunt?panel=${panel.id}`}
+          className="reach no-print inline-flex items-center link"
+          aria-label={`Hunt a short behind ${panel.name}`}
+        >
+          Hunt a short
+        </Link>
+      ) : null}
       {slots.length === 0 ? <p className="text-soft">No pole of it is on record.</p> : null}
       {loose.length > 0 ? (
         <p className="mt-1 text-sm">
