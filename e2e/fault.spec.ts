@@ -100,7 +100,10 @@ async function follow(page: Page, plate: LadderPlate, call: Call, key: string): 
     if (tap) await row.getByRole('button', { name: tap.words, exact: true }).click();
     else {
       await row.getByRole('button', { name: /^other/ }).click();
-      await row.getByRole('textbox').first().fill(String('reads' in answer ? answer.reads : ''));
+      await row
+        .getByRole('textbox')
+        .first()
+        .fill(String('reads' in answer ? answer.reads : ''));
       await row.getByRole('button', { name: 'Put it down' }).click();
     }
     expect(tap ?? number).toBeDefined();
