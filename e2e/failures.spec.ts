@@ -7,19 +7,19 @@ test('what fails when is the company’s own table: a row that cannot be is refu
   const errors = watchErrors(page);
   await signIn(page, 'maren');
   await page.goto(`${base()}/settings`);
-  const file = page.getByLabel('Your own rows, from a CSV file');
+  const file = page.getByLabel('Rows of the company, from a CSV file');
   const choose = (rows: string) =>
     file.setInputFiles({
       ...{ name: 'ours.csv', mimeType: 'text/csv' },
       buffer: Buffer.from(`fault,circumstance,factor,source,whose\n${rows}`),
     });
-  await choose('belt broken,hot day,3,our own calls,ours\ngremlins,hot day,2,our own calls,ours\n');
+  await choose('belt broken,hot day,3,calls of 2025,ours\ngremlins,hot day,2,calls of 2025,ours\n');
   await expect(page.getByText('Row 2: no machine has a fault called “gremlins”')).toBeVisible();
   await expect(page.getByRole('button', { name: 'Save the rows' })).toHaveCount(0);
-  await choose('belt broken,hot day,3,our own calls,ours\nno gas,hard frost,2,common practice,Gradum\n');
-  await expect(page.getByText('1 row of your own, in place of 0 now.')).toBeVisible();
+  await choose('belt broken,hot day,3,calls of 2025,ours\nno gas,hard frost,2,common practice,Gradum\n');
+  await expect(page.getByText('1 row of the company, in place of 0 now.')).toBeVisible();
   await page.getByRole('button', { name: 'Save the rows' }).click();
-  await expect(page.getByText('1 row of your own beside')).toBeVisible();
+  await expect(page.getByText('1 row of the company beside')).toBeVisible();
   await expectAccessible(page);
   expect(errors).toEqual([]);
 });

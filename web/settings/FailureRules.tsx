@@ -42,13 +42,13 @@ export function FailureRules() {
     <Panel title="What fails when">
       <p className="mb-2 text-soft">
         How many times likelier a fault is in a circumstance; “{AT_ALL}” is how often it is met at all. It
-        says where to look first; what is measured decides. Your own rows take the place of those that come
-        with it.
+        says where to look first; what is measured decides. The company’s rows take the place of those that
+        come with it.
       </p>
       <p className="mb-2">
         {own.length === 0
-          ? `No rows of your own; ${OURS.length} come with it.`
-          : `${own.length} ${own.length === 1 ? 'row' : 'rows'} of your own beside ${rows.length - own.length}.`}
+          ? `No rows of the company yet; ${OURS.length} come with it.`
+          : `${own.length} ${own.length === 1 ? 'row' : 'rows'} of the company beside ${rows.length - own.length}.`}
       </p>
       <details>
         <summary className="reach content-center cursor-pointer font-semibold text-copper">
@@ -127,7 +127,7 @@ function FromFile({ own, today }: { own: readonly Entry[]; today: string }) {
   return (
     <form onSubmit={submit} noValidate className="grid items-end gap-2 sm:grid-cols-2">
       <label className="block sm:col-span-2">
-        <span className="block text-sm font-semibold">Your own rows, from a CSV file</span>
+        <span className="block text-sm font-semibold">Rows of the company, from a CSV file</span>
         <input
           type="file"
           accept=".csv,text/csv"
@@ -147,8 +147,8 @@ function FromFile({ own, today }: { own: readonly Entry[]; today: string }) {
         <>
           <p role="status" className="sm:col-span-2">
             {rows.length === 0
-              ? 'The file has no rows of your own: those you have now would go.'
-              : `${rows.length} ${rows.length === 1 ? 'row' : 'rows'} of your own, in place of ${own.length} now.`}
+              ? 'The file has no rows of the company: those you have now would go.'
+              : `${rows.length} ${rows.length === 1 ? 'row' : 'rows'} of the company, in place of ${own.length} now.`}
           </p>
           <HoldsFrom
             field={form.register('validFrom')}
