@@ -5,7 +5,12 @@ import { observedWords } from './wordings.ts';
 export interface Answers {
   readonly taps: readonly { readonly words: string; readonly seen: Observed }[];
   /** Where a number can be typed instead, its unit and what it makes. */
-  readonly number?: { readonly unit: 'V' | 'Ω' | 'A' | 'µF'; readonly seen: (reads: number) => Observed };
+  readonly number?: {
+    readonly unit: 'V' | 'Ω' | 'A' | 'µF';
+    readonly seen: (reads: number, sister?: number) => Observed;
+    /** It is worth most beside what the same of another leg, stage, circuit or unit shows. */
+    readonly hasSister?: true;
+  };
 }
 
 /**
@@ -70,6 +75,10 @@ export function answersTo(asks: Observed, sound: Observed, pilot = false): Answe
       };
     }
     case 'ohms':
+      return {
+        taps: [tap({ ...asks, reads: null }, 'open')],
+        number: { unit: 'Ω', seen: (reads, sister) => beside({ ...asks, reads }, sister), hasSister: true },
+      };
     case 'alone':
       return {
         taps: [tap({ ...asks, reads: null }, 'open')],
@@ -78,7 +87,7 @@ export function answersTo(asks: Observed, sound: Observed, pilot = false): Answe
     case 'amps':
       return {
         taps: [tap({ ...asks, reads: 0 }, 'none')],
-        number: { unit: 'A', seen: (reads) => ({ ...asks, reads }) },
+        number: { unit: 'A', seen: (reads, sister) => beside({ ...asks, reads }, sister), hasSister: true },
       };
     case 'microfarads':
       return { taps: [], number: { unit: 'µF', seen: (reads) => ({ ...asks, reads }) } };
@@ -88,3 +97,6 @@ export function answersTo(asks: Observed, sound: Observed, pilot = false): Answe
       return { taps: [tap(asks)] };
   }
 }
+
+const beside = (seen: Extract<Observed, { kind: 'ohms' | 'amps' }>, sister: number | undefined): Observed =>
+  sister === undefined ? seen : { ...seen, sister };

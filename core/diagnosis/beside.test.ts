@@ -3,15 +3,13 @@ import {
   diagnose,
   dictionaryOf,
   knownFaults,
-  nextTests,
   OURS,
-  predicted,
-  ranking,
   tableTroubles,
   type Beside,
   type Entry,
   type Observed,
 } from './index.ts';
+import { follow, singleOf } from './testing/follow.ts';
 import { ohms, pulled, ran, volts } from './testing/seen.ts';
 
 /* What is known beside what was measured: the record, the day, a sister, the panel, what somebody did for a test. */
@@ -98,6 +96,11 @@ describe('what is wrong already', () => {
     expect(knownFaults(usual, [{ part: 'contactor', failure: 'stuck' }])).toEqual([]);
     expect(knownFaults(usual, [{ part: 'blower motor', failure: 'seized' }])).toHaveLength(1);
     expect(knownFaults(usual, [{ part: null, failure: 'broken' }])).toEqual([]);
+    expect(knownFaults(usual, [{ part: 'blower belt' }])).toEqual([]);
+    // Bypassed, a safety is closed whatever it feels.
+    expect(knownFaults(usual, [{ part: 'rollout switch', leftAs: 'safety bypassed' }])).toEqual([
+      { rung: 'rollout switch', how: 'welded' },
+    ]);
   });
   it('explains what it does by itself, and the ranking explains the rest', () => {
     const dead = [ran('cool', 'blower'), ran('cool', 'compressor', 'no')];
@@ -189,19 +192,7 @@ it.each([
   '%j: every single fault that shows is found by following its own next tests',
   (plate) => {
     const dictionary = dictionaryOf(ladderOf({ ...USUAL, ...plate }));
-    const single = dictionary.suspects.filter(({ otherwise, behind }) => !otherwise && !behind);
-    const lost = single.filter((truth) => {
-      const seen: Observed[] = [];
-      const asked = new Set<string>();
-      const ranked = () => ranking(dictionary, { seen, changed: [] }).ranked;
-      while (asked.size < 40 && (ranked()[0]?.share ?? 0) <= 0.97) {
-        const [next] = nextTests(dictionary, ranked(), asked);
-        if (!next) break;
-        asked.add(next.test.key);
-        seen.push(predicted(truth, next.test.asks));
-      }
-      return ranked()[0]?.suspect.key !== truth.key;
-    });
+    const lost = singleOf(dictionary).filter((truth) => follow(dictionary, truth).found !== truth.key);
     expect(lost.map(({ key }) => key)).toEqual([]);
   },
 );

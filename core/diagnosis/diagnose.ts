@@ -1,4 +1,5 @@
 import { keyOf, stageOf, type Call, type Fault, type Ladder } from '#core/circuitry/ladder';
+import type { ConditionKind } from '#core/base/vocabulary';
 import type { PartId } from '#core/machine';
 import { entriesWith, type Entry } from './circumstances.ts';
 import { dictionaryOf, nextTests, ranking, type Dictionary } from './dictionary.ts';
@@ -72,7 +73,13 @@ export interface Beside extends OnRecord {
   /** The call that is on while it is looked for. */
   readonly on?: Call;
   /** What is wrong with the machine already, by its record: the ranking explains the rest. */
-  readonly known?: readonly { readonly part: PartId | null; readonly failure: string }[];
+  readonly known?: readonly {
+    readonly part: PartId | null;
+    /** What it was left as, where it was left so. */
+    readonly leftAs?: ConditionKind;
+    /** How the part has failed, where a finding says so. */
+    readonly failure?: string | undefined;
+  }[];
   /** Rows of the company, in place of ours where they speak of the same. */
   readonly entries?: readonly Entry[];
 }
@@ -82,10 +89,14 @@ export interface Beside extends OnRecord {
  * alone that shows. What fits several is told beside the ranking, and not counted.
  */
 export function knownFaults(ladder: Ladder, standing: NonNullable<Beside['known']>): Fault[] {
+  if (standing.length === 0) return [];
   const all = suspectsOf(ladder, [], soundFor(ladder)).filter(
     ({ otherwise, behind }) => !otherwise && !behind,
   );
-  return standing.flatMap(({ part, failure }) => {
+  return standing.flatMap(({ part, leftAs, failure: found }) => {
+    // A safety that is bypassed is closed whatever it feels.
+    const failure = leftAs === 'safety bypassed' ? RUNG_FAILURES.welded : found;
+    if (part === null || failure === undefined) return [];
     const fits = all.filter((one) => curedBy(one) === part && failureOf(one) === failure);
     const [only] = fits;
     return only && fits.length === 1 ? [only.fault] : [];

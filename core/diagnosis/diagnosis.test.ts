@@ -1,6 +1,7 @@
 import { ladderOf, signature, USUAL, type Ladder } from '#core/circuitry/ladder';
-import { diagnose, dictionaryOf, nextTests, predicted, ranking, type Observed } from './index.ts';
+import { diagnose, dictionaryOf, type Observed } from './index.ts';
 import { WORKED, type Worked } from './testing/cases.ts';
+import { follow, singleOf } from './testing/follow.ts';
 import { ON_OTHER_HEAT } from './testing/otherHeat.ts';
 import { ON_OTHER_MACHINES } from './testing/otherMachines.ts';
 import { ON_WATER_AND_AIR } from './testing/waterAndAir.ts';
@@ -33,24 +34,8 @@ describe('worked cases', () => {
 });
 
 describe('what to test next', () => {
-  /** Follows its own advice on a machine with one thing wrong. */
-  const follow = (truth: (typeof dictionary.suspects)[number]) => {
-    const seen: Observed[] = [];
-    const asked = new Set<string>();
-    const ranked = () => ranking(dictionary, { seen, changed: [] }).ranked;
-    while (asked.size < 40 && (ranked()[0]?.share ?? 0) <= 0.97) {
-      const [next] = nextTests(dictionary, ranked(), asked);
-      if (!next) break;
-      asked.add(next.test.key);
-      seen.push(predicted(truth, next.test.asks));
-    }
-    return { found: ranked()[0]?.suspect.key, tests: asked.size };
-  };
-
   it('every single fault that shows is found by following it', () => {
-    // What comes and goes, and what two things did, is asked about beside: the cases have it.
-    const single = dictionary.suspects.filter(({ otherwise, behind }) => !otherwise && !behind);
-    const followed = single.map((truth) => ({ key: truth.key, ...follow(truth) }));
+    const followed = singleOf(dictionary).map((truth) => ({ key: truth.key, ...follow(dictionary, truth) }));
     expect(followed.filter(({ key, found }) => key !== found)).toEqual([]);
     const mean = followed.reduce((sum, { tests }) => sum + tests, 0) / followed.length;
 

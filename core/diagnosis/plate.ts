@@ -1,5 +1,5 @@
 import type { UnitKind } from '#core/base/vocabulary';
-import { USUAL, type LadderPlate } from '#core/circuitry/ladder';
+import { heatedBy, USUAL, type LadderPlate } from '#core/circuitry/ladder';
 import type { MachineDetails } from '#core/machine';
 
 /** A unit as far as its record says how its circuit is made. */
@@ -68,23 +68,18 @@ export function plateOf({ kind, voltage, phase, circuits, details }: Unit): Ladd
           proof: false,
           economizer: false,
         };
-      return {
-        ...USUAL,
-        ...{ volts: 115, phase: 1, heat: 'unit heater', stages: 0, drive: 'direct', proof: false },
-      };
+      return heatedBy('unit heater', USUAL);
     case 'exhaust fan':
       return { ...base, heat: 'none', stages: 0, proof: false, economizer: false };
     case 'make-up air':
-      return { ...base, heat: 'make-up air', stages: 0, proof: false, economizer: false };
+      return heatedBy('make-up air', base);
     case 'water-source heat pump':
       return {
-        ...{ ...base, heat: 'water source', stages: 1, proof: false, economizer: false },
+        ...heatedBy('water source', base),
         ...{ drive: blower?.drive ?? 'direct', float: controls.floatSwitch ?? true },
+        commanded: base.commanded,
       };
     case 'boiler':
-      return {
-        ...USUAL,
-        ...{ volts: 115, phase: 1, heat: 'boiler', stages: 0, drive: 'direct', proof: false },
-      };
+      return heatedBy('boiler', USUAL);
   }
 }

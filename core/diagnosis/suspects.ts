@@ -2,6 +2,7 @@ import {
   keyOf,
   signature,
   singleFaults,
+  worksLoose,
   type Call,
   type Fault,
   type FaultMet,
@@ -100,9 +101,10 @@ export function suspectsOf(ladder: Ladder, known: readonly Fault[], sound: Suspe
       plain: plainKey(met.key),
       ...{ ladder, part: partOf(met.fault), on: onceOnly(ladder, [...known, met.fault]) },
     }));
+  const loosens = new Set(ladder.rungs.filter(worksLoose).map(({ id }) => id));
   const loose = singles.flatMap((suspect): Suspect[] => {
     const { fault, weight } = suspect;
-    if (!('rung' in fault) || fault.how !== 'open' || !makesAndBreaks(ladder, fault.rung)) return [];
+    if (!('rung' in fault) || fault.how !== 'open' || !loosens.has(fault.rung)) return [];
     const own: Fault = { rung: fault.rung, how: 'loose' };
     const key = keyOf(own);
     return [
@@ -136,14 +138,6 @@ export function suspectsOf(ladder: Ladder, known: readonly Fault[], sound: Suspe
       : []),
   ];
 }
-
-/** Cables, fuse holders and poles are what works loose [common practice]. */
-const makesAndBreaks = (ladder: Ladder, id: string): boolean =>
-  ladder.rungs.some(
-    (rung) =>
-      rung.id === id &&
-      (rung.kind === 'wire' || rung.kind === 'fuse' || (rung.kind === 'contact' && id.startsWith('pole'))),
-  );
 
 /** How a rung is wrong by a suspect, where it is about that rung. */
 export const howOf = ({ fault, behind }: Suspect, rung: string): RungFault | undefined => {

@@ -1,10 +1,12 @@
 import {
   callsOf,
   effectsOf,
+  holdsOff,
   lineTerminals,
   nth,
   stageOf,
   STAGES,
+  worksLoose,
   type AroundFault,
   type Call,
   type Effect,
@@ -96,11 +98,13 @@ function testsOn(ladder: Ladder, call: Call, line: ReadonlySet<string>): Test[] 
     (node) => !line.has(node) && node !== ladder.common && !node.startsWith('stat'),
   );
   /** Fed for seconds alone: it is watched from the call on. */
-  const held = ladder.rungs.some(({ id }) => id === 'automation');
+  const held = ladder.rungs.some(
+    (rung) => rung.kind === 'control' && rung.program.phases.some(({ name }) => holdsOff(name)),
+  );
   const brief = new Set(
     between.flatMap((rung) => {
       if (rung.kind === 'coil' && rung.does) return [rung.a];
-      // An automation that has seen no fan holds everything off: what was fed was fed for a minute.
+      // A control that has given up holds everything off: what was fed was fed for a minute.
       return held && rung.kind === 'wire' ? [rung.b] : [];
     }),
   );
@@ -139,8 +143,8 @@ function testsOn(ladder: Ladder, call: Call, line: ReadonlySet<string>): Test[] 
     ...(call === 'heat' || call === 'cool' ? proofs(ladder, line) : []).map((node) =>
       volts(node, ladder.common, true),
     ),
-    // A pole that has burnt shows its volts only while something is drawn through it.
-    ...opening.map(({ id, a, b }) => volts(a, b, /\bpole \d/.test(id))),
+    // What switches line volts and has burnt shows it only while something is drawn through it.
+    ...opening.map(({ kind, a, b }) => volts(a, b, kind === 'contact' && line.has(a))),
     ...legs.flatMap((own) => own.slice(1).map((leg, k) => volts(own[k] as string, leg, true))),
     ...ladder.supply.legs.slice(1).map((leg, k) => volts(ladder.supply.legs[k] as string, leg)),
   ];
@@ -182,11 +186,11 @@ const lifted = ({ rungs, common }: Ladder): Test[] =>
 
 /** What is wiggled: what can be by hand, on the control side, with a wooden stick [common practice]. */
 const wiggled = ({ rungs }: Ladder): Test[] =>
-  rungs.flatMap((rung) =>
-    rung.kind === 'wire' || rung.kind === 'fuse' || (rung.kind === 'contact' && rung.id.startsWith('pole'))
-      ? [test({ kind: 'wiggled', rung: rung.id, yes: false }, 3, rung.kind === 'wire' ? 'control' : 'line')]
-      : [],
-  );
+  rungs
+    .filter(worksLoose)
+    .map((rung) =>
+      test({ kind: 'wiggled', rung: rung.id, yes: false }, 3, rung.kind === 'wire' ? 'control' : 'line'),
+    );
 
 /** Everything that could be asked of a machine next on the calls there are. */
 export function testsOf(ladder: Ladder): Test[] {

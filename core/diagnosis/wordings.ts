@@ -226,6 +226,17 @@ const ohmsText = (ohms: number | null): string =>
   ohms === null ? 'open' : ohms < 1 ? 'below 1 Ω' : `${Math.round(ohms).toLocaleString('en')} Ω`;
 const tenth = (value: number): string => String(Math.round(value * 10) / 10);
 
+/** What is answered by yes or no. */
+const YES_NO = {
+  after: ['still so', 'no longer'],
+  'locked out': ['locks out', 'does not lock out'],
+  look: ['it is so', 'it is not'],
+  pulled: ['it is in', 'it is out'],
+  'comes and goes': ['it comes and goes', 'it is always so'],
+  wiggled: ['it starts or stops it', 'nothing changes'],
+  circumstance: ['it was', 'it was not'],
+} as const;
+
 /** What a test would show, or showed, in a few words. */
 export function observedWords(seen: Observed): string {
   switch (seen.kind) {
@@ -246,19 +257,13 @@ export function observedWords(seen: Observed): string {
     case 'pressures':
       return seen.part ? 'the pressures part' : 'the pressures stay together';
     case 'after':
-      return seen.yes ? 'still so' : 'no longer';
     case 'locked out':
-      return seen.yes ? 'locks out' : 'does not lock out';
     case 'look':
-      return seen.yes ? 'it is so' : 'it is not';
     case 'pulled':
-      return seen.yes ? 'it is in' : 'it is out';
     case 'comes and goes':
-      return seen.yes ? 'it comes and goes' : 'it is always so';
     case 'wiggled':
-      return seen.yes ? 'it starts or stops it' : 'nothing changes';
     case 'circumstance':
-      return seen.yes ? 'it was' : 'it was not';
+      return YES_NO[seen.kind][seen.yes ? 0 : 1];
     case 'done':
       return seen.waived === undefined ? 'done' : `waived: ${seen.waived}`;
     case 'blows':

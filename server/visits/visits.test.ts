@@ -174,6 +174,40 @@ describe('the visit sheet', () => {
     expect(await charts()).toMatchObject([{ means: 'proof open' }, { means: 'limit open' }]);
   });
 
+  it('a sheet knows what was renewed on a machine, and what failed on others of its panel', async () => {
+    const [panel, other, fan] = [randomUUID(), randomUUID(), randomUUID()];
+    const { siteId, unitId } = place;
+    const unit = { siteId, kind: 'package cooling only' };
+    const manager = await server.as('manager');
+    await manager
+      .post('/api/units')
+      .send({ ...unit, id: other, tag: 'RTU-90' })
+      .expect(201);
+    await manager
+      .post('/api/units')
+      .send({ ...unit, id: fan, tag: 'RTU-91' })
+      .expect(201);
+    await roof.post('/api/points').send({ id: panel, siteId, kind: 'panel', name: 'MZ-9' }).expect(201);
+    const fed = { siteId, kind: 'feeds', from: panel, how: 'traced', on: '2026-06-03' };
+    for (const to of [unitId, other])
+      await roof
+        .post('/api/links')
+        .send({ ...fed, id: randomUUID(), to, poles: [to === other ? 1 : 3] })
+        .expect(201);
+    const { visitId } = await takeCall();
+    const found = { component: 'contactor', part: 'contactor', failure: 'burnt', grade: 'proven' };
+    await write(entry(visitId, 'finding', found, { unitId: other }));
+    const put = { text: 'new contactor', installed: { slot: { part: 'contactor', circuit: null } } };
+    await write(entry(visitId, 'work', put, { unitId: other }));
+    const { units } = (await roof.get(`/api/visits/${visitId}`).expect(200)).body;
+    const of = (id: string) => units.find((one: { id: string }) => one.id === id);
+    expect(of(other)).toMatchObject({ fedBy: panel, renewed: [{ part: 'contactor', on: '2026-06-02' }] });
+    expect(of(unitId)).toMatchObject({ fedBy: panel, elsewhere: [{ part: 'contactor', unit: 'RTU-90' }] });
+    expect(of(unitId).renewed).not.toContainEqual(expect.objectContaining({ on: '2026-06-02' }));
+    // What nobody has traced is on no panel, and hears of nothing.
+    expect(of(fan)).toMatchObject({ fedBy: null, renewed: [], elsewhere: [] });
+  });
+
   it('an answer of the machine is a line about a unit, read by one contract', async () => {
     const { visitId } = await takeCall();
     const seen = { kind: 'ran', call: 'cool', what: 'blower', how: 'no' };

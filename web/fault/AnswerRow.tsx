@@ -26,8 +26,6 @@ export function AnswerRow({
   const [typed, setTyped] = useState<string>();
   const [sister, setSister] = useState('');
   const [trouble, setTrouble] = useState<string>();
-  /** Ohms and amps are worth most beside those of the same thing of another leg, stage or unit. */
-  const hasSister = asks.kind === 'ohms' || asks.kind === 'amps';
   const give = (seen: Observed) => {
     const odd = oddOf(ladder, seen);
     setTrouble(odd);
@@ -42,8 +40,7 @@ export function AnswerRow({
     const other = sister.trim() === '' ? undefined : numberTyped(sister);
     if (other !== undefined && (!Number.isFinite(other) || other < 0))
       return setTrouble('what its sister shows is a number, without a sign');
-    const seen = number.seen(read);
-    give(hasSister && other !== undefined ? ({ ...seen, sister: other } as Observed) : seen);
+    give(number.seen(read, other));
     setSister('');
   };
   return (
@@ -86,7 +83,7 @@ export function AnswerRow({
             />
             {number.unit}
           </label>
-          {hasSister ? (
+          {number.hasSister ? (
             <label className="flex items-center gap-2">
               its sister
               <input

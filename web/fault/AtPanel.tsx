@@ -1,8 +1,7 @@
 import type { Ladder } from '#core/circuitry/ladder';
-import { observedWords, questionOf, questionWords, type Observed } from '#core/diagnosis';
-import { capital } from '#core/base/sentences';
+import type { Observed } from '#core/diagnosis';
 import { Panel } from '../ui/frame/Screen.tsx';
-import { AnswerRow } from './AnswerRow.tsx';
+import { Asked } from './Asked.tsx';
 
 /** Volts at the panel, leg by leg: what is dead there is dead at every machine on it. */
 export function AtPanel({
@@ -29,25 +28,11 @@ export function AtPanel({
         {feed ? `${feed}. ` : ''}What is measured there speaks for every machine it feeds. A breaker that
         tripped rests midway and may look on: full off, then on, once, standing aside.
       </p>
-      <ul className="divide-y divide-rule">
-        {pairs.map((asks) => {
-          const words = questionWords(ladder, asks);
-          const given = seen.findLast((one) => questionOf(one) === questionOf(asks));
-          return (
-            <li key={words} className="py-2">
-              <p className="font-semibold">
-                {capital(words)}{' '}
-                {given ? <span className="text-verdigris">{observedWords(given)}</span> : null}
-              </p>
-              <AnswerRow
-                {...{ asks, ladder, words }}
-                sound={{ ...asks, reads: volts } as Observed}
-                onAnswer={(one) => onAnswer(words, one)}
-              />
-            </li>
-          );
-        })}
-      </ul>
+      <Asked
+        {...{ ladder, seen, onAnswer }}
+        asks={pairs}
+        sound={(one) => ({ ...one, reads: volts }) as Observed}
+      />
     </Panel>
   );
 }

@@ -1,12 +1,11 @@
 import { useMemo, useState } from 'react';
-import { capital } from '#core/base/sentences';
 import type { Call, Ladder } from '#core/circuitry/ladder';
-import { observedWords, questionOf, questionWords, walkRound, type Observed } from '#core/diagnosis';
+import { walkRound, type Observed } from '#core/diagnosis';
 import type { VisitPage } from '#contracts/visits';
 import { UnitSection } from '../drawings/UnitSection.tsx';
 import { useSection } from '../drawings/useSection.ts';
 import { Panel } from '../ui/frame/Screen.tsx';
-import { AnswerRow } from './AnswerRow.tsx';
+import { Asked } from './Asked.tsx';
 
 /** Tap the part, say what is seen: what can be looked at, listened to or felt there with this call on. */
 export function WalkRound({
@@ -58,21 +57,7 @@ export function WalkRound({
       {chosen !== '' && !here ? (
         <p className="mt-2 text-soft">Nothing is asked at the {chosen} with this call on.</p>
       ) : null}
-      <ul className="divide-y divide-rule">
-        {(here?.asks ?? []).map((asks) => {
-          const words = questionWords(ladder, asks);
-          const given = seen.findLast((one) => questionOf(one) === questionOf(asks));
-          return (
-            <li key={words} className="py-2">
-              <p className="font-semibold">
-                {capital(words)}{' '}
-                {given ? <span className="text-verdigris">{observedWords(given)}</span> : null}
-              </p>
-              <AnswerRow {...{ asks, ladder, words }} sound={asks} onAnswer={(one) => onAnswer(words, one)} />
-            </li>
-          );
-        })}
-      </ul>
+      <Asked {...{ ladder, seen, onAnswer }} asks={here?.asks ?? []} />
     </Panel>
   );
 }

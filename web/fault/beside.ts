@@ -6,7 +6,6 @@ import type { VisitPage } from '#contracts/visits';
 import type { OpenHere } from '../visits/standing.ts';
 
 type UnitHere = VisitPage['units'][number];
-type Known = NonNullable<Beside['known']>[number];
 
 /** A part that a line names with how it has failed, of those that say so. */
 function failedBy(visit: VisitPage, lines: readonly string[]): string | undefined {
@@ -15,15 +14,9 @@ function failedBy(visit: VisitPage, lines: readonly string[]): string | undefine
   return typeof failure === 'string' ? failure : undefined;
 }
 
-/** What stands open on a machine, as far as a part and how it has failed follow from it. */
-export const knownOf = (visit: VisitPage, standing: readonly OpenHere[]): Known[] =>
-  standing.flatMap((one): Known[] => {
-    if (one.part === null) return [];
-    // A safety that is bypassed is closed whatever it feels.
-    if (one.kind === 'safety bypassed') return [{ part: one.part, failure: 'stuck' }];
-    const failure = failedBy(visit, one.lines);
-    return failure === undefined ? [] : [{ part: one.part, failure }];
-  });
+/** What stands open on a machine, with how the part has failed where a line says so. */
+const knownOf = (visit: VisitPage, standing: readonly OpenHere[]): NonNullable<Beside['known']> =>
+  standing.map(({ part, kind, lines }) => ({ part, leftAs: kind, failure: failedBy(visit, lines) }));
 
 /** Parts found at fault on this sheet, on other machines of the same panel: the record has them later. */
 function foundBeside(visit: VisitPage, { id, fedBy }: UnitHere): { part: PartId; unit: string }[] {

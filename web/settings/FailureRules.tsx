@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import type { z } from 'zod';
-import { AT_ALL, OURS, tableTroubles, type Entry } from '#core/diagnosis';
+import { AT_ALL, entriesWith, OURS, tableTroubles, type Entry } from '#core/diagnosis';
 import { newSetting } from '#contracts/settings';
 import { useChangeSettingMutation, useFailuresSettingsQuery } from '../api/settings.ts';
 import { useWho } from '../state/session.ts';
@@ -30,14 +30,11 @@ export function FailureRules() {
   if (error) return <Trouble error={error} retry={refetch} />;
   if (!data) return <Loading what="what fails when" />;
   const own: readonly Entry[] = data.current;
-  const names = new Set(own.map(({ fault, circumstance }) => `${fault}|${circumstance}`));
-  const rows: Row[] = [
-    ...own.map((row) => ({ ...row, whose: 'ours' })),
-    ...OURS.filter(({ fault, circumstance }) => !names.has(`${fault}|${circumstance}`)).map((row) => ({
-      ...row,
-      whose: 'Gradum',
-    })),
-  ];
+  // The company's rows in place of those that come with it, as the ranking takes them.
+  const rows: Row[] = [...entriesWith(own).values()].map((row) => ({
+    ...row,
+    whose: own.includes(row) ? 'ours' : 'Gradum',
+  }));
   return (
     <Panel title="What fails when">
       <p className="mb-2 text-soft">
@@ -116,7 +113,10 @@ function FromFile({ own, today }: { own: readonly Entry[]; today: string }) {
     if (!file) return;
     setRows(undefined);
     const found = await readFailures(file);
-    const wrong = found.troubles.length > 0 ? found.troubles : tableTroubles(found.rows).map(line);
+    const wrong =
+      found.troubles.length > 0
+        ? found.troubles
+        : tableTroubles(found.rows).map(({ row, trouble }) => `Line ${found.lines[row - 1]}: ${trouble}`);
     setTroubles(wrong);
     if (wrong.length === 0) setRows(found.rows);
   };
@@ -162,5 +162,3 @@ function FromFile({ own, today }: { own: readonly Entry[]; today: string }) {
     </form>
   );
 }
-
-const line = ({ row, trouble }: { row: number; trouble: string }): string => `Row ${row}: ${trouble}`;

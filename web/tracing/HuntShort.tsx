@@ -3,12 +3,11 @@ import { Link, useParams, useSearchParams } from 'react-router';
 import { branchesOf, CLOSING, hunt, type BranchHunted, type HuntReading } from '#core/places/tracing';
 import { listed } from '#core/base/sentences';
 import type { TracingView } from '#contracts/tracing';
-import { useTracingQuery } from '../api/tracing.ts';
 import { useDraft } from '../outbox/hooks.ts';
-import { useKept } from '../outbox/kept.ts';
 import { Button } from '../ui/frame/Button.tsx';
-import { Empty, Loading, Panel, Screen, Trouble } from '../ui/frame/Screen.tsx';
+import { Empty, Panel, Screen } from '../ui/frame/Screen.tsx';
 import { numberTyped } from '../ui/forms/numbers.ts';
+import { WithNet } from './WithNet.tsx';
 
 interface Hunting {
   readonly readings: readonly HuntReading[];
@@ -22,15 +21,12 @@ const NOTHING: Hunting = { readings: [], electronics: [], singly: false };
 export default function HuntShort() {
   const { id = '' } = useParams();
   const [params] = useSearchParams();
-  const { data, error, refetch } = useTracingQuery(id);
-  const net = useKept<TracingView>(`tracing ${id}`, data);
-  if (!net)
-    return (
-      <div className="p-4">
-        {error ? <Trouble error={error} retry={refetch} /> : <Loading what="feeds and controls" />}
-      </div>
-    );
-  const panel = net.points.find((point) => point.id === params.get('panel') && point.kind === 'panel');
+  const panelId = params.get('panel');
+  return <WithNet siteId={id}>{(net) => <HuntOf net={net} panelId={panelId} />}</WithNet>;
+}
+
+function HuntOf({ net, panelId }: { net: TracingView; panelId: string | null }) {
+  const panel = net.points.find((point) => point.id === panelId && point.kind === 'panel');
   return (
     <Screen
       title={`Hunt a short${panel ? `, ${panel.name}` : ''}`}
@@ -275,6 +271,9 @@ function Breaker({
         >
           {verdict}
           {read && atMost !== null ? `, ${ohmsText(atLeast)} to ${ohmsText(atMost)}` : ''}
+          {one.by.length > 0 && verdict !== 'not known'
+            ? `, by ${one.by.length === 1 ? 'reading' : 'readings'} ${listed(one.by.map(String))}`
+            : ''}
         </span>
       </p>
       <label className="flex min-h-12 cursor-pointer items-center gap-2 text-sm">

@@ -2,13 +2,12 @@ import { useMemo, useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { contradictions, gapsOf, POINT_KINDS, polesText, type SiteLink } from '#core/places/tracing';
 import type { TracingView } from '#contracts/tracing';
-import { useEndLinkMutation, useRestoreLinkMutation, useTracingQuery } from '../api/tracing.ts';
-import { useKept } from '../outbox/kept.ts';
+import { useEndLinkMutation, useRestoreLinkMutation } from '../api/tracing.ts';
 import { useWho } from '../state/session.ts';
 import { Waiting } from '../waiting/Waiting.tsx';
 import { Button, pressed } from '../ui/frame/Button.tsx';
 import { Reasons } from '../ui/marks/Reasons.tsx';
-import { Empty, Loading, Panel, Screen, Trouble } from '../ui/frame/Screen.tsx';
+import { Empty, Panel, Screen } from '../ui/frame/Screen.tsx';
 import { FeedTable } from './FeedTable.tsx';
 import { Gaps } from './Gaps.tsx';
 import { LinkForm, type LinkStart } from './LinkForm.tsx';
@@ -17,20 +16,13 @@ import { PlanFile } from './PlanFile.tsx';
 import { PointForm } from './PointForm.tsx';
 import { Sure } from './Sure.tsx';
 import { Trace } from './Trace.tsx';
+import { WithNet } from './WithNet.tsx';
 import { say } from '../ui/saying/say.ts';
 
 /** How the units of a site are fed and controlled and what they serve: every fact with who, how and when. */
 export default function TracingScreen() {
   const { id = '' } = useParams();
-  const { data, error, refetch } = useTracingQuery(id);
-  const net = useKept<TracingView>(`tracing ${id}`, data);
-  if (!net)
-    return (
-      <div className="p-4">
-        {error ? <Trouble error={error} retry={refetch} /> : <Loading what="feeds and controls" />}
-      </div>
-    );
-  return <TracingOf net={net} stale={error !== undefined} />;
+  return <WithNet siteId={id}>{(net, stale) => <TracingOf net={net} stale={stale} />}</WithNet>;
 }
 
 function TracingOf({ net, stale }: { net: TracingView; stale: boolean }) {

@@ -1,3 +1,4 @@
+import { legRungs, smallTransformer } from './oneLeg.ts';
 import type { LadderPlate } from './plate.ts';
 import type { Program, Rung } from './types.ts';
 
@@ -45,22 +46,15 @@ const PROGRAM: Program = {
 };
 
 /** A condensing boiler on one leg, from its disconnect to its gas valve. */
-export const boilerRungs = ({ volts }: LadderPlate): Rung[] => {
+export const boilerRungs = (plate: LadderPlate): Rung[] => {
+  const { volts } = plate;
   const control = 'main board';
   const relay = (id: string, of: string, a: string, b: string): Rung => ({
     ...{ kind: 'contact', id, part: control, a, b, of: `boiler control:${of}`, normally: 'open' },
   });
   return [
-    { kind: 'disconnect', id: 'disconnect 1', part: 'disconnect or breaker', a: 'L1', b: 'D1' },
-    {
-      ...{ kind: 'fuse', id: 'fuse 1', part: 'disconnect or breaker', a: 'D1', b: 'F1' },
-      ...{ amps: 15, slow: true },
-    },
-    {
-      ...{ kind: 'transformer', id: 'transformer', part: 'transformer', primary: ['F1', 'N'] },
-      ...{ secondary: ['R0', 'C'], ratio: 26.5 / volts, ohms: 1.5, dc: { primary: 20, secondary: 1 } },
-    },
-    { kind: 'fuse', id: 'control fuse', part: 'control fuse', a: 'R0', b: 'R', amps: 3 },
+    ...legRungs(),
+    ...smallTransformer('F1', plate),
     { kind: 'call', id: 'boiler thermostat', part: 'thermostat', a: 'R', b: 'TT', calls: ['heat'] },
     {
       ...{ kind: 'switch', id: 'low-water cutoff', part: 'low-water cutoff', a: 'R', b: 'LW' },

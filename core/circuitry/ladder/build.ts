@@ -6,6 +6,7 @@ import { electricRungs } from './electricHeat.ts';
 import { economizerRungs, makeUpRungs } from './outdoorAir.ts';
 import { burns, callTerminal, reverses, type LadderPlate } from './plate.ts';
 import { defrostRungs, waterSourceRungs } from './water.ts';
+import { watchedOf } from './watched.ts';
 import { when } from './when.ts';
 import { nth, STAGES, type AroundFault, type Call, type Ladder, type Rung, type Supply } from './types.ts';
 
@@ -16,7 +17,15 @@ import { nth, STAGES, type AroundFault, type Call, type Ladder, type Rung, type 
 
 /** The ladder of a machine of this make-up. */
 export function ladderOf(plate: LadderPlate): Ladder {
-  return { supply: supplyOf(plate), common: 'C', rungs: rungsOf(plate), around: aroundOf(plate) };
+  const { heat } = plate;
+  return {
+    kind: {
+      ...{ pump: reverses(plate), water: heat === 'water source', boiler: heat === 'boiler' },
+      ...{ pilot: heat === 'intermittent pilot', makeUp: heat === 'make-up air' },
+    },
+    ...{ watched: watchedOf(plate), supply: supplyOf(plate), common: 'C' },
+    ...{ rungs: rungsOf(plate), around: aroundOf(plate) },
+  };
 }
 
 function rungsOf(plate: LadderPlate): Rung[] {

@@ -44,6 +44,7 @@ export function commandedRungs({ commanded }: LadderPlate, terminals: readonly T
         ...(panel ? {} : { status: 'ST' }),
       },
       program: { phases: phasesOf(panel, terminals) },
+      heldOffBy: panel ? 'panel in test' : 'held off by automation',
       // It starts nothing before its fan: that a relay fails and that all of it does look alike.
       ...(panel ? {} : { relaysFail: true as const }),
     },

@@ -59,7 +59,7 @@ export function compressorRungs(plate: LadderPlate, stage: Stage): Rung[] {
         id: stage === 1 ? `pole ${k}` : `pole ${k} of stage ${stage}`,
         part: 'contactor',
       },
-      ...{ a: `F${k}`, b: legs[i] as string, of: contactor, normally: 'open' },
+      ...{ a: `F${k}`, b: legs[i] as string, of: contactor, normally: 'open', heavy: true },
     })),
     {
       ...{ kind: 'motor', id: nth('compressor', stage), part: 'compressor', legs },

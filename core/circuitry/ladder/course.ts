@@ -1,7 +1,7 @@
 import { across, type Element, type Solution } from '#core/circuitry/network';
 import { elapsed, next, OFF, pulls, sparks, untilNext, type BoardState } from './board.ts';
 import { faultsOf, type Positions } from './elements.ts';
-import { atFirst, kindOf, later, nextChange, type MachineKind, type Now, type Turning } from './nature.ts';
+import { atFirst, later, nextChange, type Now, type Turning } from './nature.ts';
 import { awake, goOn, holdsOff, relaysIn, untilGo, type ProgramState } from './program.ts';
 import { solved } from './solved.ts';
 import type {
@@ -35,11 +35,6 @@ const READS_FROM_V = 15;
 const TIMES_FROM_V = 9;
 /** A control fuse goes at so many times its amps, one that waits out a start at so many. */
 const BLOWS = { fast: 1.9, slow: 5 } as const;
-/** What keeps a control from giving anything out though it is well. */
-const HELD_OFF: Readonly<Record<string, AroundFault>> = {
-  'zone panel': 'panel in test',
-  automation: 'held off by automation',
-};
 /** More changes than this at one instant, and it chatters. */
 const MOST_TURNS = 24;
 
@@ -124,7 +119,6 @@ class Machine {
   /** Motors that have nothing to start them. */
   private readonly weak: ReadonlySet<string>;
   private readonly boardRung: Extract<Rung, { kind: 'board' }> | undefined;
-  private readonly kind: MachineKind;
   private readonly controls: readonly Control[];
   private state: State;
 
@@ -138,7 +132,6 @@ class Machine {
         rung.kind === 'capacitor' && this.wrong.get(rung.id) === 'weak' ? [rung.of] : [],
       ),
     );
-    this.kind = kindOf(ladder);
     this.controls = ladder.rungs.filter((rung) => rung.kind === 'control');
     this.boardRung = ladder.rungs.find((rung) => rung.kind === 'board');
     const none = new Set<never>();
@@ -180,7 +173,7 @@ class Machine {
       pulled: new Set([...pulled, ...relays]),
       board: gas ? board : undefined,
       controls: new Map([...controls].map(([id, { phase }]) => [id, phase])),
-      lockedOut: board.phase === 'lockout' || [...controls.values()].some(holdsOff),
+      lockedOut: board.phase === 'lockout' || [...controls.values()].some((own) => holdsOff(own.phase)),
     };
   }
 
@@ -211,8 +204,8 @@ class Machine {
 
   private now(): Now {
     const { running, conditions, stalled } = this.state;
-    const { kind, around } = this;
-    return { kind, calls: this.asked.calls, running, conditions, stalled, around };
+    const { around } = this;
+    return { kind: this.ladder.kind, calls: this.asked.calls, running, conditions, stalled, around };
   }
 
   private phaseOf({ id, program }: Control): ProgramState {
@@ -261,7 +254,7 @@ class Machine {
       control !== undefined &&
       this.wrong.get(control.id) !== 'no output' &&
       // In its test mode, or held off from elsewhere, it does not pass on what it is asked for.
-      !(HELD_OFF[control.id] && this.around.has(HELD_OFF[control.id] as AroundFault)) &&
+      !(control.heldOffBy && this.around.has(control.heldOffBy)) &&
       relaysIn(control.program, this.phaseOf(control)).includes(relay)
     );
   }

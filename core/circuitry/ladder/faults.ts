@@ -98,9 +98,13 @@ function failuresOf(rung: Rung): readonly (readonly [RungFault, number])[] {
       ...(rung.relaysFail ? [] : BY_KIND.control),
       ...(rung.feels.length > 0 ? ([['blind', 0.4]] as const) : []),
     ];
-  if (rung.kind === 'contact' && rung.id.startsWith('pole')) return [...BY_KIND.contact, ['resistive', 0.3]];
+  if (rung.kind === 'contact' && rung.heavy) return [...BY_KIND.contact, ['resistive', 0.3]];
   return BY_KIND[rung.kind];
 }
+
+/** Cables, fuse holders and the poles of a compressor are what works loose [common practice]. */
+export const worksLoose = (rung: Rung): boolean =>
+  rung.kind === 'wire' || rung.kind === 'fuse' || (rung.kind === 'contact' && rung.heavy === true);
 
 export const keyOf = (fault: Fault): string =>
   'rung' in fault ? `${fault.rung}: ${fault.how}` : 'leg' in fault ? `${fault.leg}: lost` : fault.around;

@@ -1,3 +1,4 @@
+import { legRungs, smallTransformer } from './oneLeg.ts';
 import type { LadderPlate } from './plate.ts';
 import type { BoardTimes, Rung } from './types.ts';
 import { when } from './when.ts';
@@ -88,25 +89,17 @@ export const gasRungs = ({ volts, heat }: LadderPlate): Rung[] =>
  * A unit heater whose thermostat feeds everything: dark between calls, and each call clears its lockout, so that
  * trials never end [common practice].
  */
-export const lineVoltageRungs = ({ volts }: LadderPlate): Rung[] => [
-  { kind: 'disconnect', id: 'disconnect 1', part: 'disconnect or breaker', a: 'L1', b: 'D1' },
-  {
-    ...{ kind: 'fuse', id: 'fuse 1', part: 'disconnect or breaker', a: 'D1', b: 'F1' },
-    ...{ amps: 15, slow: true },
-  },
+export const lineVoltageRungs = (plate: LadderPlate): Rung[] => [
+  ...legRungs(),
   { kind: 'call', id: 'line thermostat', part: 'thermostat', a: 'F1', b: 'V1', calls: ['heat'] },
-  {
-    ...{ kind: 'transformer', id: 'transformer', part: 'transformer', primary: ['V1', 'N'] },
-    ...{ secondary: ['R0', 'C'], ratio: 26.5 / volts, ohms: 1.5, dc: { primary: 20, secondary: 1 } },
-  },
-  { kind: 'fuse', id: 'control fuse', part: 'control fuse', a: 'R0', b: 'R', amps: 3 },
-  ...burning('R', { hot: 'V1', back: 'N', volts }, 'direct spark'),
+  ...smallTransformer('V1', plate),
+  ...burning('R', { hot: 'V1', back: 'N', volts: plate.volts }, 'direct spark'),
   {
     ...{ kind: 'contact', id: 'blower relay 1', part: 'ignition control', a: 'V1', b: 'B1' },
     ...{ of: 'board:blower', normally: 'open' },
   },
   {
     ...{ kind: 'motor', id: 'blower motor', part: 'blower motor', legs: ['B1', 'N'], does: 'blower' },
-    ...{ turning: volts / 3, stalled: volts / 12, dc: 6, volts },
+    ...{ turning: plate.volts / 3, stalled: plate.volts / 12, dc: 6, volts: plate.volts },
   },
 ];

@@ -2,22 +2,13 @@
 export { course, type Asked, type Moment } from './course.ts';
 export { deadMeter } from './dead.ts';
 export { GROUND } from './elements.ts';
-export { keyOf, singleFaults, type FaultMet } from './faults.ts';
+export { keyOf, singleFaults, worksLoose, type FaultMet } from './faults.ts';
 export { ladderOf } from './build.ts';
-export {
-  heatedBy,
-  burns,
-  HEATS,
-  OWN_HEATS,
-  reverses,
-  SUPPLY_VOLTS,
-  USUAL,
-  type LadderPlate,
-} from './plate.ts';
+export { holdsOff } from './program.ts';
+export { heatedBy, HEATS, OWN_HEATS, SUPPLY_VOLTS, USUAL, type LadderPlate } from './plate.ts';
 export { allTerminals, callsOf, effectsOf, lineTerminals, terminalsOf } from './terminals.ts';
 export { signature, type Signature } from './signature.ts';
 export { AROUND, CALLS, EFFECTS, EVERY_LEG, nth, stageOf, STAGES } from './types.ts';
-export { RUNG_FAULTS } from './types.ts';
 export type {
   AroundFault,
   Call,

@@ -5,7 +5,7 @@ import {
   type Call,
   type Condition,
   type Effect,
-  type Ladder,
+  type MachineKind,
   type Stage,
 } from './types.ts';
 
@@ -21,29 +21,6 @@ interface Rule {
   readonly after: number | ((now: Now) => number);
   /** How long it takes to go. */
   readonly goes: number;
-}
-
-/** What of a machine decides what follows from what runs. */
-export interface MachineKind {
-  /** It has a reversing valve: out it heats, in it cools. */
-  readonly pump: boolean;
-  /** Its heat goes into water of a loop and comes from there. */
-  readonly water: boolean;
-  /** It heats water. */
-  readonly boiler: boolean;
-  /** A pilot is proved before its burners have gas. */
-  readonly pilot: boolean;
-  /** All its air comes from outdoors. */
-  readonly makeUp: boolean;
-}
-
-export function kindOf({ rungs }: Ladder): MachineKind {
-  const does = (what: Effect): boolean => rungs.some((rung) => 'does' in rung && rung.does === what);
-  return {
-    ...{ pump: does('reversing valve'), water: does('water valve') },
-    ...{ boiler: does('pump'), pilot: does('pilot valve') },
-    makeUp: rungs.some(({ id }) => id === 'exhaust interlock'),
-  };
 }
 
 export interface Now {

@@ -5,11 +5,6 @@ export const HEATS = [
   ...(['direct spark', 'hot surface', 'intermittent pilot', 'electric', 'heat pump', 'none'] as const),
   ...(['unit heater', 'water source', 'make-up air', 'boiler'] as const),
 ] as const;
-/** Kinds of machine that heat in no other way: their kind says it, and nobody chooses it. */
-export const OWN_HEATS: readonly (typeof HEATS)[number][] = [
-  ...(['unit heater', 'water source', 'make-up air', 'boiler'] as const),
-];
-
 /** Supplies a plate can name, V; 208/230 V plates stand for what is there. */
 export const SUPPLY_VOLTS = [115, 208, 240, 480, 600] as const;
 
@@ -55,6 +50,11 @@ const GOES_WITH: Readonly<Partial<Record<LadderPlate['heat'], Partial<LadderPlat
   'make-up air': { stages: 0, proof: false },
   'water source': { stages: 1, drive: 'direct', proof: false, float: true },
 };
+
+/** Kinds of machine that heat in no other way: their kind says it, and nobody chooses it. */
+export const OWN_HEATS: readonly LadderPlate['heat'][] = HEATS.filter(
+  (heat) => GOES_WITH[heat] !== undefined,
+);
 
 /** The same machine heated in another way, with what goes with it. */
 export function heatedBy(heat: LadderPlate['heat'], plate: LadderPlate): LadderPlate {

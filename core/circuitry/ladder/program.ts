@@ -4,7 +4,7 @@ import type { Go, Program, ProgramPhase } from './types.ts';
 export const LOCKED_OUT = 'lockout';
 /** An automation that has seen no proof of its fan holds everything off until somebody acknowledges it. */
 const HOLDS_OFF: ReadonlySet<string> = new Set([LOCKED_OUT, 'fan fail']);
-export const holdsOff = ({ phase }: Pick<ProgramState, 'phase'>): boolean => HOLDS_OFF.has(phase);
+export const holdsOff = (phase: string): boolean => HOLDS_OFF.has(phase);
 
 export interface ProgramState {
   readonly phase: string;

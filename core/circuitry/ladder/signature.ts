@@ -3,23 +3,6 @@ import { course, type Moment } from './course.ts';
 import { deadMeter } from './dead.ts';
 import type { Call, Condition, Effect, Fault, Jumper, Ladder } from './types.ts';
 
-/** How long a call is watched, and from when on it has come to what it comes to, seconds. */
-const WATCHED: Readonly<Record<Call, { readonly seconds: number; readonly settled: number }>> = {
-  heat: { seconds: 420, settled: 100 },
-  // A coil takes its time to ice.
-  cool: { seconds: 1500, settled: 195 },
-  'free cooling': { seconds: 1500, settled: 195 },
-  fan: { seconds: 150, settled: 95 },
-  'defrost test': { seconds: 180, settled: 60 },
-  nothing: { seconds: 30, settled: 5 },
-  'disconnect open': { seconds: 5, settled: 1 },
-};
-/** A heat pump heats and defrosts in turn; one that does not ices over in an hour. */
-const DEFROSTS = { seconds: 6000, settled: 400 };
-/** Outdoor air comes behind a damper that takes its time. */
-const BEHIND_DAMPER = { seconds: 900, settled: 250 };
-/** On a water loop it waits for minutes before it starts, and tries three times. */
-const AFTER_THE_WATER = { seconds: 2400, settled: 400 };
 /** What it is in for a shorter share of that time nobody is sure to meet. */
 const MET_FROM_SHARE = 0.06;
 
@@ -51,7 +34,7 @@ export interface Signature {
  * @param jumper a wire that somebody put there
  */
 export function signature(ladder: Ladder, faults: readonly Fault[], call: Call, jumper?: Jumper): Signature {
-  const { seconds, settled } = watched(ladder, call);
+  const { seconds, settled } = ladder.watched[call];
   const power = call !== 'disconnect open';
   const moments = course(ladder, {
     ...{ calls: [call], faults, seconds, power },
@@ -87,17 +70,6 @@ export function signature(ladder: Ladder, faults: readonly Fault[], call: Call, 
     ohms: (a, b) =>
       remembered(kept, `ohms ${a} ${b}`, () => [(meter ??= deadMeter(ladder, faults))(a, b)])[0] ?? Infinity,
   };
-}
-
-/** How long a call of a machine is watched: what of it takes longest decides. */
-function watched({ rungs }: Ladder, call: Call): { readonly seconds: number; readonly settled: number } {
-  const has = (id: string): boolean => rungs.some((rung) => rung.id === id);
-  if (has('exhaust interlock') && (call === 'heat' || call === 'fan')) return BEHIND_DAMPER;
-  if (has('unit control') && (call === 'heat' || call === 'cool')) return AFTER_THE_WATER;
-  if (call !== 'heat') return WATCHED[call];
-  if (has('defrost control')) return DEFROSTS;
-  // Without a flame heat comes by timers one behind the other, as cooling does.
-  return rungs.some(({ kind }) => kind === 'board') || has('boiler control') ? WATCHED.heat : WATCHED.cool;
 }
 
 /** The longest stretch in which something is so, seconds. */

@@ -93,7 +93,13 @@ export type Rung =
       /** What it opens by itself, without contacts: a gas valve. */
       readonly does?: Effect;
     })
-  | (Between & { readonly kind: 'contact'; readonly of: string; readonly normally: 'open' | 'closed' })
+  | (Between & {
+      readonly kind: 'contact';
+      readonly of: string;
+      readonly normally: 'open' | 'closed';
+      /** It carries a compressor: such poles burn and work loose. */
+      readonly heavy?: true;
+    })
   /** Passes what comes in once it has come in so long, seconds. */
   | (Between & { readonly kind: 'timer'; readonly seconds: number; readonly common: string })
   | (Base & {
@@ -142,6 +148,8 @@ export type Rung =
       readonly program: Program;
       /** What fails of it are its relays, each for itself. */
       readonly relaysFail?: true;
+      /** What keeps it from giving anything out though it is well. */
+      readonly heldOffBy?: AroundFault;
     });
 
 /** What a control does phase by phase; the first phase is the one it wakes up in. */
@@ -199,7 +207,29 @@ export type Jumper = readonly [string, string];
 /** The name of the whole supply where all of it is dead. */
 export const EVERY_LEG = 'every leg';
 
+/** What of a machine decides what follows from what runs. */
+export interface MachineKind {
+  /** It has a reversing valve: out it heats, in it cools. */
+  readonly pump: boolean;
+  /** Its heat goes into water of a loop and comes from there. */
+  readonly water: boolean;
+  /** It heats water. */
+  readonly boiler: boolean;
+  /** A pilot is proved before its burners have gas. */
+  readonly pilot: boolean;
+  /** All its air comes from outdoors. */
+  readonly makeUp: boolean;
+}
+
+/** How long a call is watched, and from when on it has come to what it comes to, seconds. */
+export interface Watched {
+  readonly seconds: number;
+  readonly settled: number;
+}
+
 export interface Ladder {
+  readonly kind: MachineKind;
+  readonly watched: Readonly<Record<Call, Watched>>;
   readonly supply: Supply;
   readonly rungs: readonly Rung[];
   /** The terminal that is tied to ground on the control side. */

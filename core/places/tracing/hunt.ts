@@ -26,6 +26,8 @@ export interface BranchHunted extends Branch {
   /** What its path can be, Ω: at least and at most; null is none. */
   readonly atLeast: number | null;
   readonly atMost: number | null;
+  /** The readings that say so, counted from 1: those with its breaker closed. */
+  readonly by: readonly number[];
 }
 
 export interface Hunted {
@@ -68,8 +70,8 @@ interface Bounds {
   most: number;
 }
 
-/** Siemens of a reading; open is none. */
-const siemens = (ohms: number | null): number => (ohms === null ? 0 : 1 / Math.max(ohms, 0.1));
+/** Conductance of a reading, 1/Ω; open is none. */
+const conductance = (ohms: number | null): number => (ohms === null ? 0 : 1 / Math.max(ohms, 0.1));
 
 /**
  * What each branch can carry by all readings: no path is negative, and a group is the sum of its branches.
@@ -80,7 +82,7 @@ function bounded(ids: readonly string[], readings: readonly HuntReading[]): Map<
   const bounds = new Map(ids.map((id) => [id, { least: 0, most: Infinity }]));
   for (let turn = 0; turn < ids.length + 2; turn++)
     for (const { closed, ohms } of readings) {
-      const [low, high] = [siemens(ohms) * (1 - OFF), siemens(ohms) * (1 + OFF)];
+      const [low, high] = [conductance(ohms) * (1 - OFF), conductance(ohms) * (1 + OFF)];
       const own = closed.flatMap((id) => bounds.get(id) ?? []);
       for (const one of own) {
         const others = own.filter((other) => other !== one);
@@ -92,8 +94,8 @@ function bounded(ids: readonly string[], readings: readonly HuntReading[]): Map<
   return bounds;
 }
 
-const asOhms = (conductance: number): number | null =>
-  conductance <= 1e-9 ? null : conductance === Infinity ? 0 : 1 / conductance;
+const asOhms = (conducts: number): number | null =>
+  conducts <= 1e-9 ? null : conducts === Infinity ? 0 : 1 / conducts;
 
 /**
  * Where a path to ground is, by what was read, and which breakers to close alone next: the half of those that are
@@ -118,11 +120,12 @@ export function hunt(
       ...branch,
       verdict: verdictOf(least, most, electronics.has(branch.id)),
       ...{ atLeast: asOhms(most), atMost: asOhms(least) },
+      by: counted.flatMap(({ closed }, i) => (closed.includes(branch.id) ? [i + 1] : [])),
     };
   });
   const left = hunted.filter(({ verdict }) => verdict === 'not known').map(({ id }) => id);
   // A hard path hides weaker ones: where every bad reading had some in common, it is among those.
-  const bad = counted.filter(({ ohms }) => siemens(ohms) > 1 / FAULT_OHMS);
+  const bad = counted.filter(({ ohms }) => conductance(ohms) > 1 / FAULT_OHMS);
   const common = left.filter((id) => bad.length > 0 && bad.every(({ closed }) => closed.includes(id)));
   const among = common.length > 0 ? common : left;
   const half = singly ? 1 : Math.ceil(among.length / 2);
