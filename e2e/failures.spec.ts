@@ -56,6 +56,7 @@ test('a path to ground is hunted by halves from what is traced, and is there aft
   const errors = watchErrors(page);
   await page.setViewportSize({ width: 390, height: 844 });
   await enter(page, 'ada');
+  await page.goto(`${base()}/sites`);
   const site = await page.evaluate(async () => {
     const { rows } = (await (await fetch('/api/sites?limit=100')).json()) as {
       rows: { id: string; name: string }[];

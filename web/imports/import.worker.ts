@@ -14,7 +14,8 @@ import {
   type Translated,
 } from '#core/imports';
 import { positionIn } from '../maps/position.ts';
-import { cellText, decode, linesOfCsv, sortOf, tableIn } from './readTable.ts';
+import { decode, linesOfCsv, sortOf } from '../ui/lists/readCsv.ts';
+import { cellText, tableIn } from './readTable.ts';
 
 /** What was found in a file before anything is decided. */
 export interface Opened {

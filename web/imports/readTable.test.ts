@@ -1,4 +1,5 @@
-import { cellText, decode, linesOfCsv, NoTable, sortOf, tableIn } from './readTable.ts';
+import { decode, linesOfCsv, NoTable, sortOf } from '../ui/lists/readCsv.ts';
+import { cellText, tableIn } from './readTable.ts';
 
 const bytes = (...all: number[]) => new Uint8Array(all);
 const utf16 = (text: string, bigEnd: boolean, mark: boolean) => {

@@ -1,7 +1,7 @@
 import { listed } from '#core/base/sentences';
 import { AT_ALL, type Entry } from '#core/diagnosis';
 import { restored } from '#core/imports';
-import { decode, linesOfCsv, NoTable, sortOf } from '../imports/readTable.ts';
+import { decode, linesOfCsv, NoTable, sortOf } from '../ui/lists/readCsv.ts';
 import { numberTyped } from '../ui/forms/numbers.ts';
 
 const NEEDED = ['fault', 'circumstance', 'factor', 'source'] as const;
