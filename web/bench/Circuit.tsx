@@ -82,7 +82,7 @@ export default function Circuit() {
       <div className="grid grid-cols-1 items-start gap-4 lg:grid-cols-[300px_minmax(0,1fr)]">
         <div className="space-y-3">
           <Panel title="The machine">
-            <div className="grid grid-cols-2 gap-2">
+            <div className="mb-2 grid grid-cols-2 gap-2">
               <Choose
                 label="Heat"
                 value={plate.heat}
