@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import type { Page } from '@playwright/test';
 import { base } from './help.ts';
 
@@ -34,6 +35,19 @@ export async function fault(page: Page): Promise<string> {
   return `/visits/${call?.visitId}/fault?unit=${call?.unitId}`;
 }
 
+/** The imports of a company that has imported before: its own sites, again and again, which changes nothing. */
+async function imported(page: Page): Promise<string> {
+  const content = await (await page.request.get(`${base()}/api/exports/sites.csv`)).text();
+  for (const fileName of ['spring.csv', 'summer.csv', 'autumn.csv', 'winter.csv']) {
+    const data = { id: randomUUID(), kind: 'sites', fileName, content };
+    await page.request.post(`${base()}/api/imports`, { data });
+    const apply = `${base()}/api/imports/${data.id}/apply`;
+    await page.request.post(apply, { data: { mode: 'all or nothing' } });
+  }
+  if ((await read<unknown[]>(page, 'imports')).length < 4) throw new Error('nothing was imported');
+  return '/imports';
+}
+
 /** Every main view, on the demo's usual data. */
 export const VIEWS: readonly View[] = [
   { name: 'today', at: () => '/' },
@@ -41,13 +55,16 @@ export const VIEWS: readonly View[] = [
     name: 'take a call',
     at: () => '/calls/new',
     then: async (page) => {
+      const units = page.getByText('Units here, worst first');
+      const field = page.getByLabel('Site', { exact: true }).first();
       // The draft is kept: opened again it has its site.
-      if (await page.getByText('Units here, worst first').isVisible()) return;
-      await page.getByLabel('Site', { exact: true }).first().fill('main depot');
-      await page.getByRole('option').first().waitFor();
-      await page.waitForTimeout(300);
+      await units.or(field).first().waitFor();
+      if (await units.isVisible()) return;
+      await field.fill('main depot');
+      // The rows of nothing typed stand there until those of the words come: Enter takes none of them.
+      await page.getByRole('option', { name: /main depot/i, selected: true }).waitFor();
       await page.keyboard.press('Enter');
-      await page.getByText('Units here, worst first').waitFor();
+      await units.waitFor();
     },
   },
   { name: 'a call', at: async (page) => `/calls/${await found(page, 'archive upstairs', 'call')}` },
@@ -73,7 +90,7 @@ export const VIEWS: readonly View[] = [
   { name: 'play', at: () => '/bench/play' },
   { name: 'circuit', at: () => '/bench/circuit' },
   { name: 'find the fault', at: fault, then: (page) => page.getByText('What to test next').waitFor() },
-  { name: 'import', at: () => '/imports' },
+  { name: 'import', at: imported },
   { name: 'people', at: () => '/people' },
   { name: 'settings', at: () => '/settings' },
   { name: 'system', at: () => '/system' },

@@ -6,7 +6,12 @@ import { COLUMNS, neededOf, type OnRecord, type Recipe } from '#core/imports';
 import { plural } from '#core/base/sentences';
 import { IMPORT_KINDS, type ApplyMode, type ImportKind, type ImportPreview } from '#contracts/imports';
 import { api } from '../api/base.ts';
-import { useKeepRecipeMutation, useLazyNamesOnRecordQuery, useRecipesQuery } from '../api/imports.ts';
+import {
+  useImportRowsQuery,
+  useKeepRecipeMutation,
+  useLazyNamesOnRecordQuery,
+  useRecipesQuery,
+} from '../api/imports.ts';
 import { KINDS } from '../api/tags.ts';
 import { Button } from '../ui/frame/Button.tsx';
 import { Field } from '../ui/forms/Field.tsx';
@@ -62,6 +67,7 @@ export default function Imports() {
   const { table, end } = useTable();
   const [names] = useLazyNamesOnRecordQuery();
   const recipes = useRecipesQuery();
+  const past = useImportRowsQuery();
   const [keep] = useKeepRecipeMutation();
   const [chosen, setChosen] = useState<Chosen>();
   const [recipe, setRecipe] = useState<Recipe>();
@@ -221,6 +227,7 @@ export default function Imports() {
   return (
     <Screen
       title="Import and export"
+      waits={past.isLoading ? 'what was imported before' : undefined}
       sentence={
         applied
           ? `Imported ${applied.fileName}: ${applied.counts.created} new, ${applied.counts.changed} changed, ${applied.counts.unchanged} as before.`
@@ -361,7 +368,7 @@ export default function Imports() {
           ) : null}
         </div>
         <div className="space-y-4">
-          <Past />
+          <Past answer={past} />
           <Exports />
           <SitesFile />
         </div>

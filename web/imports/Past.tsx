@@ -1,22 +1,30 @@
 import { useState } from 'react';
-import { useImportRowsQuery, useTakeBackMutation } from '../api/imports.ts';
+import { useTakeBackMutation } from '../api/imports.ts';
 import { problemOf } from '../api/base.ts';
 import { useWho } from '../state/session.ts';
 import { Button } from '../ui/frame/Button.tsx';
 import { Dialog } from '../ui/frame/Dialog.tsx';
 import { instant } from '../ui/words/format.ts';
-import { Panel } from '../ui/frame/Screen.tsx';
+import { Panel, Trouble } from '../ui/frame/Screen.tsx';
 import type { ImportRow } from '#contracts/imports';
 import { say } from '../ui/saying/say.ts';
 
-/** What was imported, and taking it back as a whole. */
-export function Past() {
+/**
+ * What was imported, and taking it back as a whole.
+ *
+ * @param answer what was asked for before the screen opened: what comes later would push down what is below
+ */
+export function Past({
+  answer: { data, error, refetch },
+}: {
+  answer: { data?: readonly ImportRow[] | undefined; error?: unknown; refetch: () => void };
+}) {
   const { timeZone } = useWho();
-  const { data } = useImportRowsQuery();
   const [takeBack] = useTakeBackMutation();
   const [asking, setAsking] = useState<ImportRow>();
   const [trouble, setTrouble] = useState<string>();
-  if (!data || data.length === 0) return null;
+  if (!data) return error ? <Trouble error={error} retry={refetch} /> : null;
+  if (data.length === 0) return null;
   const go = async (row: ImportRow) => {
     setAsking(undefined);
     try {
