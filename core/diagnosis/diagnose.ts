@@ -2,6 +2,7 @@ import { keyOf, stageOf, type Call, type Fault, type Ladder } from '#core/circui
 import type { ConditionKind } from '#core/base/vocabulary';
 import type { PartId } from '#core/machine';
 import { entriesWith, type Entry } from './circumstances.ts';
+import { contradiction } from './contradiction.ts';
 import { dictionaryOf, nextTests, ranking, type Dictionary } from './dictionary.ts';
 import { curedBy, latestEpoch, type Epoch } from './epochs.ts';
 import { questionOf, type Observed } from './evidence.ts';
@@ -36,6 +37,12 @@ export interface Cause {
   readonly reasons: readonly Reason[];
 }
 
+/** An answer in words. */
+export interface Said {
+  readonly question: string;
+  readonly seen: string;
+}
+
 export interface Advice {
   readonly words: string;
   readonly asks: Observed;
@@ -51,6 +58,8 @@ export interface Diagnosed {
   readonly causes: readonly Cause[];
   /** How likely it is something that is not in the table. */
   readonly other: number;
+  /** The answers that nothing in the table explains together, where most is left to what is not in it. */
+  readonly contradict: readonly Said[];
   readonly next: readonly Advice[];
   readonly notYet: readonly NotYet[];
   /** Evidence of before the machine was last altered: it speaks of the machine before. */
@@ -109,6 +118,8 @@ const EXPLAINED = 8;
 const ADVISED = 12;
 /** What a likelihood has to be above or below to speak. */
 const [SPEAKS_FOR, SPEAKS_AGAINST] = [0.6, 0.2] as const;
+/** Where more than this is left to what is not in the table, it is asked what does not go together. */
+const UNEXPLAINED = 0.4;
 
 /**
  * Ranks what may be wrong in a machine by what was seen, oldest first; says what to test next and what not to
@@ -142,6 +153,12 @@ export function diagnose(ladder: Ladder, all: readonly Observed[], beside: Besid
       reasons: i < EXPLAINED ? reasonsOf(dictionary, suspect, epoch) : [],
     })),
     other,
+    contradict:
+      other > UNEXPLAINED
+        ? contradiction([dictionary.sound, ...dictionary.suspects, ...dictionary.latent], epoch.seen).map(
+            (one) => ({ question: questionWords(ladder, one), seen: observedWords(one) }),
+          )
+        : [],
     next: nextTests(dictionary, ranked, asked, on)
       .slice(0, ADVISED)
       .map(({ test, expects }) => ({

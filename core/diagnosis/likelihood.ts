@@ -119,7 +119,8 @@ export interface Ranked {
 const NOT_IN_TABLE = 0.04;
 /** What is not in the table is taken to show anything as readily as not. */
 const ANYTHING = 0.35;
-const says = ({ kind }: Observed): boolean =>
+/** What tells of the machine; the rest tells of what was done, or of the day. */
+export const says = ({ kind }: Observed): boolean =>
   kind !== 'done' && kind !== 'changed' && kind !== 'circumstance';
 
 /**

@@ -203,7 +203,7 @@ export function RouteMap({
           {tours?.map((tour, i) => (
             <Polyline
               key={`tour ${i}`}
-              positions={tour.map(({ lat, lon }) => [lat, lon])}
+              positions={tour.map(({ lat, lon }): [number, number] => [lat, lon])}
               pathOptions={{ color: 'var(--ink)', weight: 2, opacity: 0.7 }}
               interactive={false}
             />
