@@ -1,6 +1,8 @@
 import { expect, test, type Page } from '@playwright/test';
 import { base, expectAccessible, loseSignal, signIn, watchErrors } from './help.ts';
 
+test.use({ serviceWorkers: 'allow' });
+
 const box = (page: Page, name: string) => page.getByRole('textbox', { name, exact: true });
 
 /** The answers of the card, beside or below its fields. */

@@ -3,6 +3,8 @@ import { callsOf, ladderOf, USUAL, type Call, type LadderPlate } from '#core/cir
 import { answersTo, diagnose, dictionaryOf, predicted, questionOf, type Observed } from '#core/diagnosis';
 import { base, enter, expectAccessible, loseSignal, watchErrors } from './help.ts';
 
+test.use({ serviceWorkers: 'allow' });
+
 test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
 
 /** The heat pump of the technician's visit as its record has it; a unit of the same make-up but for its heat. */
@@ -178,5 +180,44 @@ test('a meter on the ladder shows what is where, live and dead, by the keyboard 
   await expect(meter).toHaveText(/^2[56]\.\d V$/);
   await page.getByRole('button', { name: 'Ohms, power off' }).click();
   await expect(meter).toHaveText(/k?Ω$|open/);
+  await expectAccessible(page);
+});
+
+test('what is otherwise than on record is written on the unit, and answers that do not go together are named', async ({
+  page,
+}) => {
+  await findTheFault(page);
+  await anotherMachine(page);
+  await page.getByText(/^Taken as 208 V/).click();
+  await page.getByLabel('Phase monitor').check();
+  await page.getByLabel('Heat', { exact: true }).selectOption('direct spark');
+  await expect(page.getByText('Not as on record: heat and phase monitor.')).toBeVisible();
+  await expect(page.getByText('Heat is changed on the unit’s page.')).toBeVisible();
+  await page.context().setOffline(true);
+  await page.getByRole('button', { name: 'Write it on the unit' }).click();
+  await expect(page.getByRole('alert').filter({ hasText: 'Nothing is written on the unit' })).toBeVisible();
+  await expect(page.getByLabel('Phase monitor')).toBeChecked();
+  await page.context().setOffline(false);
+  await page.getByRole('button', { name: 'Write it on the unit' }).click();
+  await expect(page.getByText('Not as on record: heat.')).toBeVisible();
+  await page.getByRole('button', { name: 'As on record again' }).click();
+  await expect(page.getByText(/^Taken as 208 V, 3-phase, heat pump, .*phase monitor/)).toBeVisible();
+  await expect(page.getByText('Not as on record')).toHaveCount(0);
+  const unit = new URL(page.url()).searchParams.get('unit');
+  const { details } = await (await page.request.get(`${base()}/api/units/${unit}`)).json();
+  expect(details.controls.phaseMonitor).toBe(true);
+
+  await page
+    .getByRole('group', { name: 'With which call on' })
+    .getByRole('button', { name: 'Cooling' })
+    .click();
+  // No call comes, and everything runs all the same.
+  const tap = (step: string | RegExp, name: string) =>
+    steps(page).filter({ hasText: step }).getByRole('button', { name, exact: true }).click();
+  await tap('Volts from Y to C', '0 V');
+  await tap('Does the blower run?', 'yes');
+  await tap('Does the compressor run?', 'yes');
+  await tap('Does the condenser fan run?', 'yes');
+  await expect(page.getByText('No one fault shows both of these:')).toBeVisible();
   await expectAccessible(page);
 });

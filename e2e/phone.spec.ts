@@ -2,7 +2,7 @@ import { expect, test, type Page } from '@playwright/test';
 import { base, expectAccessible, loseSignal, signIn, watchErrors } from './help.ts';
 
 /** A phone on the roof, all day: no signal, two people, an ended session, a wrong clock. */
-test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
+test.use({ viewport: { width: 390, height: 844 }, hasTouch: true, serviceWorkers: 'allow' });
 
 /** Once the day is whole: while what can hurt there still comes in, the button moves under the finger. */
 const openFirstVisit = async (page: Page) => {

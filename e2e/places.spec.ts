@@ -2,6 +2,8 @@ import { randomUUID } from 'node:crypto';
 import { expect, test, type Page } from '@playwright/test';
 import { base, expectAccessible, loseSignal, signIn, watchErrors } from './help.ts';
 
+test.use({ serviceWorkers: 'allow' });
+
 interface Created {
   readonly id: string;
 }

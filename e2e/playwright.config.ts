@@ -20,8 +20,9 @@ export default defineConfig({
     contextOptions: { reducedMotion: 'reduce' },
     trace: 'off',
     screenshot: 'only-on-failure',
-    // A mistaken copy of the page in the worker would hide what the network does.
-    serviceWorkers: 'allow',
+    // Each page opened for the first time would keep the whole application on its device: only where a test is
+    // about being offline it does.
+    serviceWorkers: 'block',
     acceptDownloads: true,
   },
 });

@@ -1,6 +1,8 @@
 import { expect, test, type Page } from '@playwright/test';
 import { base, expectAccessible, loseSignal, signIn, watchErrors } from './help.ts';
 
+test.use({ serviceWorkers: 'allow' });
+
 test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
 
 async function openSheet(page: Page): Promise<void> {

@@ -58,7 +58,7 @@ export interface Diagnosed {
   readonly causes: readonly Cause[];
   /** How likely it is something that is not in the table. */
   readonly other: number;
-  /** The answers that nothing in the table explains together, where most is left to what is not in it. */
+  /** The answers that nothing in the table explains together, where what is not in it is the likeliest. */
   readonly contradict: readonly Said[];
   readonly next: readonly Advice[];
   readonly notYet: readonly NotYet[];
@@ -118,8 +118,6 @@ const EXPLAINED = 8;
 const ADVISED = 12;
 /** What a likelihood has to be above or below to speak. */
 const [SPEAKS_FOR, SPEAKS_AGAINST] = [0.6, 0.2] as const;
-/** Where more than this is left to what is not in the table, it is asked what does not go together. */
-const UNEXPLAINED = 0.4;
 
 /**
  * Ranks what may be wrong in a machine by what was seen, oldest first; says what to test next and what not to
@@ -154,7 +152,7 @@ export function diagnose(ladder: Ladder, all: readonly Observed[], beside: Besid
     })),
     other,
     contradict:
-      other > UNEXPLAINED
+      other > (ranked[0]?.share ?? 0)
         ? contradiction([dictionary.sound, ...dictionary.suspects, ...dictionary.latent], epoch.seen).map(
             (one) => ({ question: questionWords(ladder, one), seen: observedWords(one) }),
           )

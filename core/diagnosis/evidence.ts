@@ -143,9 +143,13 @@ export function voltsAgree(predicted: readonly number[], reads: number): number 
   return Math.max(METER_SLIPS, ...fits);
 }
 
+/** Nobody calls more than this anything but open: what is left is a timer or a board beside it [from memory]. */
+const OPEN_OHMS = 10_000;
+
 export function ohmsAgree(predicted: number, reads: number | null): number {
-  if (reads === null || predicted === Infinity)
-    return reads === null && predicted === Infinity ? 1 : METER_SLIPS;
+  const open = (ohms: number | null): boolean => ohms === null || ohms >= OPEN_OHMS;
+  if (open(predicted) || open(reads)) return open(predicted) === open(reads) ? 1 : METER_SLIPS;
+  if (reads === null) return METER_SLIPS;
   const [most, least] = [Math.max(predicted, reads, 0.3), Math.max(Math.min(predicted, reads), 0.3)];
   return most / least <= OHMS_FACTOR ? 1 : METER_SLIPS;
 }

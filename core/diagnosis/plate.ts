@@ -1,6 +1,6 @@
 import type { UnitKind } from '#core/base/vocabulary';
 import { heatedBy, USUAL, type LadderPlate } from '#core/circuitry/ladder';
-import type { MachineDetails } from '#core/machine';
+import { IGNITIONS, type MachineDetails } from '#core/machine';
 
 /** A unit as far as its record says how its circuit is made. */
 export interface Unit {
@@ -82,4 +82,43 @@ export function plateOf({ kind, voltage, phase, circuits, details }: Unit): Ladd
     case 'boiler':
       return heatedBy('boiler', USUAL);
   }
+}
+
+/**
+ * The details of a unit as its record would have them where somebody has seen on the machine what it is made of.
+ *
+ * @param made what of the plate was seen to be otherwise
+ * @returns the details, and what of it they cannot say: its kind and its circuits do
+ */
+export function detailsWith(
+  unit: Unit,
+  made: Partial<LadderPlate>,
+): { readonly details: MachineDetails; readonly left: readonly (keyof LadderPlate)[] } {
+  const { heat, proof, monitor, float, economizer, commanded } = made;
+  const { outdoorAir, heat: heating, ...others } = unit.details;
+  const ignition = IGNITIONS.find((one) => one === heat);
+  const air = economizer
+    ? 'economizer'
+    : economizer === false && outdoorAir === 'economizer'
+      ? undefined
+      : outdoorAir;
+  // That it is lit by a spark says that it is not electric, and not which gas it burns.
+  const fuel =
+    heat === 'electric' ? heat : ignition && heating?.fuel === 'electric' ? undefined : heating?.fuel;
+  const details: MachineDetails = {
+    ...others,
+    ...(air && { outdoorAir: air }),
+    ...((heating || fuel) && { heat: { ...heating, fuel } }),
+    controls: {
+      ...others.controls,
+      ...(ignition && { ignition }),
+      ...(proof !== undefined && { blowerProof: proof }),
+      ...(monitor !== undefined && { phaseMonitor: monitor }),
+      ...(float !== undefined && { floatSwitch: float }),
+      ...(commanded && { commanded }),
+    },
+  };
+  const then = plateOf({ ...unit, details });
+  const asked = Object.keys(made) as (keyof LadderPlate)[];
+  return { details, left: asked.filter((name) => then[name] !== made[name]) };
 }

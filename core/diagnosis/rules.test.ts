@@ -1,6 +1,7 @@
 import { ladderOf, lineTerminals, USUAL, type LadderPlate } from '#core/circuitry/ladder';
 import {
   answersTo,
+  detailsWith,
   diagnose,
   latestEpoch,
   oddOf,
@@ -51,6 +52,48 @@ describe('a unit’s record as a plate', () => {
   ] as [Partial<typeof unit>, LadderPlate][])('%j', (patch, plate) =>
     expect(plateOf({ ...unit, ...patch } as never)).toEqual(plate),
   );
+
+  const seenOtherwise = {
+    heat: 'hot surface',
+    proof: false,
+    monitor: true,
+    commanded: 'zone panel',
+  } as const;
+  it.each([
+    [{}, seenOtherwise, []],
+    [{ details: { heat: { fuel: 'electric' as const, burners: 2 } } }, { heat: 'direct spark' }, []],
+    [{}, { heat: 'electric', float: true, economizer: true }, []],
+    [{ details: { outdoorAir: 'economizer' as const } }, { economizer: false }, []],
+    [{ details: { outdoorAir: 'none' as const } }, { economizer: false }, []],
+    [{}, { stages: 2, monitor: true }, ['stages']],
+    [{ kind: 'package cooling only' as const }, { heat: 'direct spark', float: true }, ['heat']],
+  ] as [Partial<typeof unit>, Partial<LadderPlate>, string[]][])(
+    '%j seen as %j is written so that it is taken so the next time, but for %j',
+    (patch, made, left) => {
+      const before = { ...unit, ...patch } as never;
+      const written = detailsWith(before, made);
+      expect(written.left).toEqual(left);
+      const kept = Object.fromEntries(Object.entries(made).filter(([name]) => !left.includes(name)));
+      expect(plateOf({ ...unit, ...patch, details: written.details } as never)).toEqual({
+        ...plateOf(before),
+        ...kept,
+      });
+    },
+  );
+
+  it('what the record has beside it stays, and which gas burns is not guessed', () =>
+    expect(
+      detailsWith(
+        {
+          ...unit,
+          details: { outdoorAir: 'manual damper', heat: { fuel: 'electric', burners: 2 }, condenserFans: 3 },
+        },
+        { heat: 'hot surface', economizer: false },
+      ).details,
+    ).toEqual({
+      ...{ outdoorAir: 'manual damper', heat: { burners: 2, fuel: undefined }, condenserFans: 3 },
+      controls: { ignition: 'hot surface' },
+    }));
 
   it('of a unit heater on 115 V the thermostat feeds everything', () =>
     expect(plateOf({ ...unit, kind: 'unit heater', voltage: 120 })).toMatchObject({

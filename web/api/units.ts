@@ -11,6 +11,7 @@ export const {
   useUnitsQuery,
   useLazyUnitsQuery,
   useUnitQuery: askUnitQuery,
+  useLazyUnitQuery,
   useStoriesQuery,
   useSistersQuery: askSistersQuery,
   useCreateUnitMutation,

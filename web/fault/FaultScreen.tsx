@@ -1,4 +1,4 @@
-import { useMemo, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { callsOf, type Call, type LadderPlate } from '#core/circuitry/ladder';
 import { likelyMode } from '#core/evidence';
@@ -65,8 +65,18 @@ type UnitHere = VisitPage['units'][number];
 
 function Finding({ visit, unit, plate: onRecord }: { visit: VisitPage; unit: UnitHere; plate: LadderPlate }) {
   // Kept on this device: whoever goes to the sheet and comes back finds the machine as it was set here.
-  const { value: made, set: setMade } = useDraft<Partial<LadderPlate>>(`made up ${unit.id}`, {});
+  const {
+    value: made,
+    set: setMade,
+    clear: forget,
+  } = useDraft<Partial<LadderPlate>>(`made up ${unit.id}`, {});
   const plate = useMemo(() => ({ ...onRecord, ...made }), [onRecord, made]);
+  // What the record says by now need not be kept beside it.
+  const kept = Object.entries(made) as [keyof LadderPlate, unknown][];
+  const written = kept.length > 0 && kept.every(([name, value]) => onRecord[name] === value);
+  useEffect(() => {
+    if (written) forget();
+  }, [written, forget]);
   const { ladder, held, odd, seen, steps, standing } = useSeen(visit, unit.id, plate);
   const tabs = callsOf(ladder).filter((call) => TABS[call] !== undefined);
   const complaint = visit.calls.find((call) => call.unitId === unit.id)?.complaint ?? '';
@@ -79,6 +89,9 @@ function Finding({ visit, unit, plate: onRecord }: { visit: VisitPage; unit: Uni
     [visit, unit, standing, call, today],
   );
   const { diagnosed, working, trouble } = useDiagnosis(plate, seen, beside);
+  // What stands below comes once it stays where it is, and then stays: what is set there is set in one go.
+  const [came, setCame] = useState(false);
+  if (diagnosed && !came) setCame(true);
   const { answer, putCode, find } = writing(visit.id, unit.id, held, diagnosed?.notYet ?? []);
   return (
     <Screen
@@ -169,8 +182,7 @@ function Finding({ visit, unit, plate: onRecord }: { visit: VisitPage; unit: Uni
             <Loading what="what each fault would show on this machine" />
           )}
         </div>
-        {/* What stands below comes once it stays where it is. */}
-        {diagnosed ? (
+        {came ? (
           <div className="space-y-4 lg:col-span-2">
             <WalkRound {...{ unit, ladder, call, seen }} onAnswer={answer} />
             {/* A sheet that this phone kept from an older version has none. */}
@@ -183,7 +195,7 @@ function Finding({ visit, unit, plate: onRecord }: { visit: VisitPage; unit: Uni
             <AtPanel {...{ ladder, seen }} feed={unit.feed} onAnswer={answer} />
             <Changed ladder={ladder} onAnswer={answer} />
             <Forced plate={plate} />
-            <MadeUp plate={plate} onChange={setMade} />
+            <MadeUp {...{ unit, plate }} onChange={setMade} onForget={forget} />
           </div>
         ) : null}
       </div>

@@ -54,6 +54,7 @@ export function Told({
             <li className="text-soft">{percent(diagnosed.other)} something that is not in the table</li>
           </ol>
         )}
+        <Contradict answers={diagnosed.contradict} />
       </Panel>
       <Panel title="What to test next">
         {diagnosed.next.length === 0 ? (
@@ -85,6 +86,30 @@ export function Told({
         </Panel>
       ) : null}
     </>
+  );
+}
+
+/** What nothing in the table explains together, to be looked at once more. */
+function Contradict({ answers }: { answers: Diagnosed['contradict'] }) {
+  if (answers.length === 0) return null;
+  return (
+    <div className="tied mt-2">
+      <p className="font-semibold">
+        {answers.length === 1 ? 'Nothing in the table shows this:' : 'No one fault shows both of these:'}
+      </p>
+      <ul className="list-disc pl-5">
+        {answers.map(({ question, seen }) => (
+          <li key={question}>
+            {question}: {seen}
+          </li>
+        ))}
+      </ul>
+      <p>
+        {answers.length === 1
+          ? 'Look at it once more before anything is made of it.'
+          : 'One was misread, something comes and goes, or there are two faults: look at both once more.'}
+      </p>
+    </div>
   );
 }
 
