@@ -51,7 +51,7 @@ export function MadeUp({
         </p>
         <div className="space-y-2">
           {OWN_HEATS.includes(plate.heat) ? null : (
-            <div className="grid grid-cols-2 gap-3">
+            <div className="grid grid-cols-1 gap-3 sm:grid-cols-2">
               <Field label="Heat" roof>
                 <select
                   value={plate.heat}

@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import { Link } from 'react-router';
-import { ladderOf, USUAL } from '#core/circuitry/ladder';
+import { USUAL } from '#core/circuitry/ladder';
 import { capital } from '#core/base/sentences';
 import { observedWords, plateOf, type Beside } from '#core/diagnosis';
 import { useVisitQuery } from '../api/visits.ts';
@@ -11,6 +11,7 @@ import { standingOn, staysOpen } from '../visits/standing.ts';
 import { useWho } from '../state/session.ts';
 import { besideOf } from './beside.ts';
 import { evidenceOf } from './evidence.ts';
+import { ladderFor } from './machines.ts';
 import { callSeen, useDiagnosis } from './useDiagnosis.ts';
 import { onPanelWith } from './useSeen.ts';
 
@@ -23,7 +24,7 @@ export function TechnicianAt({ visitId, unitId }: { visitId: string; unitId: str
   const { data: visit } = useVisitQuery(visitId);
   const unit = visit?.units.find(({ id }) => id === unitId);
   const plate = useMemo(() => unit && plateOf(unit as never), [unit]);
-  const ladder = useMemo(() => ladderOf(plate ?? USUAL), [plate]);
+  const ladder = ladderFor(plate ?? USUAL);
   const held = useMemo(
     () =>
       visit

@@ -36,25 +36,28 @@ export function Told({
 }) {
   const { list, answered } = useNextFocus<HTMLOListElement>(diagnosed);
   const causes = diagnosed.causes.slice(0, CAUSES).filter(({ share }) => share >= SHOWN_FROM);
+  const line = (cause: Cause) => (
+    <CauseLine key={cause.key} cause={cause} named={cause.share >= NAMED_FROM} onFinding={onFinding} />
+  );
+  // What is not in the table stands where its share has it: first, where little of what was seen is explained.
+  const before = causes.filter(({ share }) => share >= diagnosed.other).length;
   return (
     <>
       <Panel title="What it most likely is">
         {nothingSeen ? (
           <p className="text-soft">Nothing seen yet: the first step that did not come will tell most.</p>
         ) : (
-          <ol aria-label="Most likely" className="space-y-2">
-            {causes.map((cause) => (
-              <CauseLine
-                key={cause.key}
-                cause={cause}
-                named={cause.share >= NAMED_FROM}
-                onFinding={onFinding}
-              />
-            ))}
-            <li className="text-soft">{percent(diagnosed.other)} something that is not in the table</li>
-          </ol>
+          <>
+            <Contradict answers={diagnosed.contradict} />
+            <ol aria-label="Most likely" className="space-y-2">
+              {causes.slice(0, before).map(line)}
+              <li className={before < causes.length ? 'font-semibold' : 'text-soft'}>
+                {percent(diagnosed.other)} something that is not in the table
+              </li>
+              {causes.slice(before).map(line)}
+            </ol>
+          </>
         )}
-        <Contradict answers={diagnosed.contradict} />
       </Panel>
       <Panel title="What to test next">
         {diagnosed.next.length === 0 ? (
@@ -93,14 +96,14 @@ export function Told({
 function Contradict({ answers }: { answers: Diagnosed['contradict'] }) {
   if (answers.length === 0) return null;
   return (
-    <div className="tied mt-2">
+    <div className="tied mb-3">
       <p className="font-semibold">
         {answers.length === 1 ? 'Nothing in the table shows this:' : 'No one fault shows both of these:'}
       </p>
       <ul className="list-disc pl-5">
         {answers.map(({ question, seen }) => (
           <li key={question}>
-            {question}: {seen}
+            {question.endsWith('?') ? question : `${question}:`} {seen}
           </li>
         ))}
       </ul>
@@ -153,7 +156,7 @@ function CauseLine({
       </div>
       <details className="text-sm">
         <summary className="reach content-center cursor-pointer font-semibold text-copper">Explain</summary>
-        <table className="w-full text-left">
+        <table className="w-full text-left wrap-anywhere">
           <thead>
             <tr className="text-soft">
               <th scope="col" className="font-normal" />

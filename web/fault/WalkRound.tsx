@@ -44,7 +44,7 @@ export function WalkRound({
         <select
           value={here ? chosen : ''}
           onChange={(event) => choose(event.target.value)}
-          className="min-h-12 grow rounded-[3px] border-2 border-rule bg-sheet px-2 text-lg"
+          className="min-h-12 min-w-0 grow rounded-[3px] border-2 border-rule bg-sheet px-2 text-lg"
         >
           <option value="">tap a part, or choose it</option>
           {parts.map(({ part }) => (

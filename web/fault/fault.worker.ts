@@ -1,20 +1,11 @@
 import { expose } from 'comlink';
-import { ladderOf, type Ladder, type LadderPlate } from '#core/circuitry/ladder';
+import type { LadderPlate } from '#core/circuitry/ladder';
 import { diagnose, type Beside, type Diagnosed, type Observed } from '#core/diagnosis';
-
-/** Machines of this make-up, each with its dictionary of faults made once. */
-const machines = new Map<string, Ladder>();
-
-function ladder(plate: LadderPlate): Ladder {
-  const key = JSON.stringify(plate);
-  const known = machines.get(key) ?? ladderOf(plate);
-  machines.set(key, known);
-  return known;
-}
+import { ladderFor } from './machines.ts';
 
 const worker = {
   diagnose: (plate: LadderPlate, seen: readonly Observed[], beside: Beside): Diagnosed =>
-    diagnose(ladder(plate), seen, beside),
+    diagnose(ladderFor(plate), seen, beside),
 };
 export type FaultWorker = typeof worker;
 expose(worker);

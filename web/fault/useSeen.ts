@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import { ladderOf, type LadderPlate } from '#core/circuitry/ladder';
+import type { LadderPlate } from '#core/circuitry/ladder';
 import { stepsSeen } from '#core/diagnosis';
 import type { VisitPage } from '#contracts/visits';
 import { useOutbox } from '../outbox/hooks.ts';
@@ -7,6 +7,7 @@ import { useWho } from '../state/session.ts';
 import { linesOf } from '../visits/lines.ts';
 import { standingOn, staysOpen } from '../visits/standing.ts';
 import { evidenceOf } from './evidence.ts';
+import { ladderFor } from './machines.ts';
 
 /**
  * What a sheet and what waits on this phone say of one machine: its evidence, the steps of its calls with what they
@@ -15,7 +16,7 @@ import { evidenceOf } from './evidence.ts';
 export function useSeen(visit: VisitPage, unitId: string, plate: LadderPlate) {
   const { measuring } = useWho();
   const items = useOutbox(visit.id);
-  const ladder = useMemo(() => ladderOf(plate), [plate]);
+  const ladder = ladderFor(plate);
   const lines = useMemo(() => linesOf(visit.entries, items), [visit.entries, items]);
   const onPanel = useMemo(() => onPanelWith(visit, unitId), [visit, unitId]);
   const { held, odd } = useMemo(
