@@ -11,6 +11,8 @@ const DANGERS: Readonly<Partial<Record<PartId, Readonly<Partial<Record<Failure, 
     leak: 'exchanger holed or cracked',
     broken: 'exchanger holed or cracked',
     burnt: 'exchanger holed or cracked',
+    // What cannot leave by the flue comes out at the burners.
+    plugged: 'flame rolls out',
   },
   'gas valve': { leak: 'gas leak suspected' },
   burner: { leak: 'gas leak suspected' },

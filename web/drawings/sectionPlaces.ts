@@ -8,6 +8,7 @@ import type { Section, SectionPart } from './sectionTypes.ts';
 const CONDITION_PLACE: Record<ConditionKind, readonly PartId[]> = {
   'heat disabled': ['burner', 'heat exchanger', 'heat strip'],
   'exchanger holed or cracked': ['heat exchanger', 'burner'],
+  'flame rolls out': ['burner', 'heat exchanger'],
   'safety bypassed': ['limit switch'],
   'burnt wiring': ['main board'],
   'gas leak suspected': ['gas valve', 'burner'],

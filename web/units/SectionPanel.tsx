@@ -32,7 +32,7 @@ export function SectionPanel({ unit, beside }: { unit: UnitPage; beside: ReactNo
             <select
               value={chosen?.part.id ?? ''}
               onChange={(e) => choose(e.target.value)}
-              className="min-h-12 grow rounded-[3px] border-2 border-rule bg-sheet px-2 text-lg"
+              className="min-h-12 min-w-0 grow rounded-[3px] border-2 border-rule bg-sheet px-2 text-lg"
             >
               {at.map(({ part, conditions, findings }) => (
                 <option key={part.id} value={part.id}>

@@ -4,6 +4,7 @@ import { CONDITION_KIND_NAMES, CONDITION_KINDS } from './index.ts';
 const KINDS: readonly (readonly [kind: string, hazard: boolean, allowedDays: number | null])[] = [
   ['heat disabled', false, 14],
   ['exchanger holed or cracked', true, 14],
+  ['flame rolls out', true, 0],
   ['safety bypassed', true, 0],
   ['burnt wiring', true, 7],
   ['gas leak suspected', true, 0],

@@ -54,6 +54,14 @@ export const CONDITION_KINDS = {
     closes: 'the exchanger or the unit is replaced',
     caution: 'Heat off, tagged, occupant and owner told in writing. Low CO never clears an exchanger.',
   },
+  'flame rolls out': {
+    hazard: true,
+    allowedDays: 0,
+    closes: 'what held its gases back is found and mended, and the flame has been seen to stay in',
+    caution:
+      'Heat off and tagged, gas cock shut, occupant and owner told in writing. A rollout switch is never reset ' +
+      'without finding why.',
+  },
   'safety bypassed': {
     hazard: true,
     allowedDays: 0,

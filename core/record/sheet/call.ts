@@ -109,6 +109,7 @@ export function foldCall(
 const HOLDS: Partial<Record<ConditionKind, System | 'any'>> = {
   'heat disabled': 'heating',
   'exchanger holed or cracked': 'heating',
+  'flame rolls out': 'heating',
   'carbon monoxide found': 'heating',
   'gas leak suspected': 'heating',
   'safety bypassed': 'any',

@@ -35,6 +35,7 @@ describe('what endangers somebody', () => {
     ['heat exchanger', 'leak', 'exchanger holed or cracked'],
     ['heat exchanger', 'broken', 'exchanger holed or cracked'],
     ['heat exchanger', 'burnt', 'exchanger holed or cracked'],
+    ['heat exchanger', 'plugged', 'flame rolls out'],
     ['heat exchanger', 'dirty', undefined],
     ['gas valve', 'leak', 'gas leak suspected'],
     ['gas valve', 'stuck', undefined],
@@ -377,6 +378,7 @@ describe('a call with something open on its unit', () => {
   it.each([
     ['heat disabled', ['heating']],
     ['exchanger holed or cracked', ['heating']],
+    ['flame rolls out', ['heating']],
     ['carbon monoxide found', ['heating']],
     ['gas leak suspected', ['heating']],
     ['safety bypassed', ['heating', 'cooling']],
