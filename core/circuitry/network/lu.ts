@@ -77,13 +77,24 @@ export class ComplexLu {
     [order[k], order[best]] = [order[best] as number, order[k] as number];
   }
 
-  /** Solves for one right-hand side, which stays as it is. */
-  solve(bRe: Float64Array, bIm: Float64Array): { re: Float64Array; im: Float64Array } {
+  /**
+   * Solves for one right-hand side, which stays as it is.
+   *
+   * @param from the unknowns before this one are not asked for, and left unsolved
+   */
+  solve(bRe: Float64Array, bIm: Float64Array, from = 0): { re: Float64Array; im: Float64Array } {
     const { re, im, n, order } = this;
-    const x = Float64Array.from(order, (i) => bRe[i] as number);
-    const y = Float64Array.from(order, (i) => bIm[i] as number);
-    for (let i = 0; i < n; i++) this.take(x, y, i, this.lower[i] as Int32Array);
-    for (let i = n - 1; i >= 0; i--) {
+    const [x, y] = [new Float64Array(n), new Float64Array(n)];
+    for (let i = 0; i < n; i++) {
+      const row = order[i] as number;
+      x[i] = bRe[row] as number;
+      y[i] = bIm[row] as number;
+    }
+    // Above the first row that is fed all stays nought.
+    let first = 0;
+    while (first < n && x[first] === 0 && y[first] === 0) first++;
+    for (let i = first + 1; i < n; i++) this.take(x, y, i, this.lower[i] as Int32Array);
+    for (let i = n - 1; i >= from; i--) {
       this.take(x, y, i, this.upper[i] as Int32Array);
       const dr = re[i * n + i] as number;
       const di = im[i * n + i] as number;

@@ -190,7 +190,8 @@ function behind(lu: ComplexLu, nodes: number, n: number, i: number, j: number): 
   const [re, im] = [new Float64Array(n), new Float64Array(n)];
   if (i >= 0 && i < nodes) re[i] = 1;
   if (j >= 0 && j < nodes) re[j] = -1;
-  const answer = lu.solve(re, im);
+  const asked = [i, j].filter((k) => k >= 0 && k < n);
+  const answer = lu.solve(re, im, Math.min(...asked));
   const of = (k: number): Phasor =>
     k < 0 ? { re: 0, im: 0 } : { re: answer.re[k] as number, im: answer.im[k] as number };
   const [p, q] = [of(i), of(j)];
