@@ -62,6 +62,7 @@ describe('a unit’s record as a plate', () => {
   it.each([
     [{}, seenOtherwise, []],
     [{ details: { heat: { fuel: 'electric' as const, burners: 2 } } }, { heat: 'direct spark' }, []],
+    [{ details: { heat: { fuel: 'electric' as const } } }, { float: true }, []],
     [{}, { heat: 'electric', float: true, economizer: true }, []],
     [{ details: { outdoorAir: 'economizer' as const } }, { economizer: false }, []],
     [{ details: { outdoorAir: 'none' as const } }, { economizer: false }, []],

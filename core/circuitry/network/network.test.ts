@@ -103,7 +103,37 @@ describe('worked by hand', () => {
   });
 });
 
+it('a meter of 10 MΩ takes its share behind many small resistances as behind one large', () => {
+  const chain = Array.from({ length: 50 }, (_, k) => load(`${k}`, `${k + 1}`, 2_000));
+  const { reads } = solve([from('50', '0', phase(100, 0)), ...chain], '0');
+  // Half of it stands behind 25 kΩ: 50 V less what 10 MΩ beside them takes, and hardly more by the insulation.
+  expect(reads('25')).toBeCloseTo((50 * METER_OHMS) / (METER_OHMS + 25_000), 1);
+  expect(reads('1')).toBeCloseTo(2, 2);
+  expect(reads('30', '20')).toBeCloseTo((20 * METER_OHMS) / (METER_OHMS + 16_000), 1);
+});
+
 describe('dead, by the ohmmeter', () => {
+  it('a bridge, whichever lead is where: 2, 4, 6 and 12 Ω with 8 Ω across carry nothing across when balanced', () => {
+    const bridge = [
+      ...[
+        load('top', 'left', 2),
+        load('left', 'bottom', 4),
+        load('top', 'right', 6),
+        load('right', 'bottom', 12),
+      ],
+      load('left', 'right', 8),
+    ];
+    for (const earth of ['top', 'left', 'right', 'bottom', 'elsewhere']) {
+      const meter = ohmmeter(bridge, earth);
+      // (2 + 4) beside (6 + 12).
+      expect(meter('top', 'bottom')).toBeCloseTo(4.5, 6);
+      expect(meter('bottom', 'top')).toBeCloseTo(4.5, 6);
+      // 8 beside (2 + 6) beside (4 + 12).
+      expect(meter('left', 'right')).toBeCloseTo(3.2, 6);
+      expect(meter('right', 'left')).toBeCloseTo(3.2, 6);
+    }
+  });
+
   const coil: Element = { kind: 'impedance', a: 'Y', b: 'C', ohms: 20, reactance: 60, dc: 12 };
   it('a coil is its wire, a transformer its windings, and what is not joined is open', () => {
     expect(ohms([coil], 'Y', 'C')).toBeCloseTo(12, 4);

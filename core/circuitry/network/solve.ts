@@ -163,7 +163,12 @@ export function solve(elements: readonly Element[], ground: string): Solution {
     own.set(i, known);
     return known;
   };
-  const isStiff = (i: number): boolean => across(toGround(i)) < STIFF_OHMS;
+  let paths: Float64Array | undefined;
+  // A short way to ground says as much and costs nothing; only without one is it worked out.
+  const isStiff = (i: number): boolean =>
+    i < 0 ||
+    ((paths ??= waysToGround(elements, at, nodes))[i] as number) < STIFF_OHMS ||
+    across(toGround(i)) < STIFF_OHMS;
   return {
     phasor,
     reads: (a, b = ground) => {
@@ -183,6 +188,39 @@ export function solve(elements: readonly Element[], ground: string): Solution {
       return { re: dr * y.re - di * y.im, im: dr * y.im + di * y.re };
     },
   };
+}
+
+/**
+ * Ohms along the shortest way from each node to ground, through impedances and sources. Whatever else is joined to a
+ * node beside such a way hardly lets more stand behind it.
+ */
+function waysToGround(
+  elements: readonly Element[],
+  at: (node: string) => number,
+  nodes: number,
+): Float64Array {
+  const ways = new Float64Array(nodes).fill(Infinity);
+  const edges = elements.flatMap((e) =>
+    e.kind === 'impedance'
+      ? [{ i: at(e.a), j: at(e.b), ohms: Math.hypot(e.ohms, e.reactance ?? 0) }]
+      : e.kind === 'source'
+        ? [{ i: at(e.a), j: at(e.b), ohms: e.ohms }]
+        : [],
+  );
+  const of = (i: number): number => (i < 0 ? 0 : (ways[i] as number));
+  for (let shorter = true; shorter;) {
+    shorter = false;
+    for (const { i, j, ohms } of edges)
+      for (const [from, to] of [
+        [i, j],
+        [j, i],
+      ] as const)
+        if (to >= 0 && of(from) + ohms < of(to)) {
+          ways[to] = of(from) + ohms;
+          shorter = true;
+        }
+  }
+  return ways;
 }
 
 /** Resistance and reactance behind two nodes, as a meter between them sees the network. */
