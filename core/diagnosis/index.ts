@@ -36,7 +36,7 @@ export { oddOf } from './odd.ts';
 export { callWords, faultWords, observedWords, questionWords, terminalWords } from './wordings.ts';
 export { dictionaryOf, nextTests, ranking, type Dictionary } from './dictionary.ts';
 export { predicted } from './predicted.ts';
-export { detailsWith, plateOf } from './plate.ts';
+export { detailsWith, guessedOf, plateOf } from './plate.ts';
 export { partsOf, walkRound, type AtPart } from './walk.ts';
 export { latestEpoch } from './epochs.ts';
 export { stepsSeen, type StepSeen } from './sequence.ts';

@@ -84,6 +84,19 @@ export function plateOf({ kind, voltage, phase, circuits, details }: Unit): Ladd
   }
 }
 
+/** What of the plate nobody has read off the machine: it is taken as usual for its kind. */
+export function guessedOf({ kind, voltage, phase, circuits, details }: Unit): readonly (keyof LadderPlate)[] {
+  const cools = !NEVER_COOL.includes(kind);
+  const lit = kind === 'package gas/electric' && details.heat?.fuel !== 'electric';
+  return [
+    ...(voltage === null ? (['volts'] as const) : []),
+    ...(phase === null ? (['phase'] as const) : []),
+    ...(lit && details.controls?.ignition === undefined ? (['heat'] as const) : []),
+    ...(cools && circuits.length === 0 ? (['stages'] as const) : []),
+  ];
+}
+const NEVER_COOL: readonly UnitKind[] = ['unit heater', 'exhaust fan', 'make-up air', 'boiler'];
+
 /**
  * The details of a unit as its record would have them where somebody has seen on the machine what it is made of.
  *

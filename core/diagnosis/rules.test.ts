@@ -3,6 +3,7 @@ import {
   answersTo,
   detailsWith,
   diagnose,
+  guessedOf,
   latestEpoch,
   oddOf,
   plateOf,
@@ -80,6 +81,16 @@ describe('a unit’s record as a plate', () => {
         ...kept,
       });
     },
+  );
+
+  it.each([
+    [{ voltage: null, phase: null, circuits: [] }, ['volts', 'phase', 'heat', 'stages']],
+    [{ details: { controls: { ignition: 'hot surface' as const } } }, []],
+    [{ details: { heat: { fuel: 'electric' as const } }, phase: null }, ['phase']],
+    [{ kind: 'package heat pump' as const }, []],
+    [{ kind: 'boiler' as const, voltage: null, circuits: [] }, ['volts']],
+  ] as [Partial<typeof unit>, string[]][])('of %j nobody has read off %j', (patch, names) =>
+    expect(guessedOf({ ...unit, ...patch } as never)).toEqual(names),
   );
 
   it('what the record has beside it stays, and which gas burns is not guessed', () =>

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { HEATS, OWN_HEATS, STAGES, type LadderPlate } from '#core/circuitry/ladder';
-import { detailsWith, plateOf } from '#core/diagnosis';
+import { detailsWith, guessedOf, plateOf } from '#core/diagnosis';
 import { COMMANDERS } from '#core/machine';
 import { capital, listed } from '#core/base/sentences';
 import type { VisitPage } from '#contracts/visits';
@@ -99,6 +99,7 @@ export function MadeUp({
           ))}
         </div>
       </details>
+      <Guessed {...{ unit, plate }} />
       <Otherwise {...{ unit, plate, onForget }} />
     </Panel>
   );
@@ -118,6 +119,18 @@ const CALLED: Readonly<Record<keyof LadderPlate, string>> = {
   economizer: 'damper',
   commanded: 'what calls it',
 };
+
+/** Says what nobody has read off the machine: what a meter should show there is as usual, and not as it is. */
+function Guessed({ unit, plate }: { unit: VisitPage['units'][number]; plate: LadderPlate }) {
+  const onRecord = plateOf(unit as never);
+  const names = guessedOf(unit as never).filter((name) => plate[name] === onRecord[name]);
+  if (names.length === 0) return null;
+  return (
+    <p className="mt-2">
+      <strong>Not on record, taken as usual:</strong> {said(names)}.
+    </p>
+  );
+}
 
 /** Says where the machine is taken otherwise than its record has it, and writes that on the unit. */
 function Otherwise({
