@@ -3,9 +3,7 @@ import { callsOf, ladderOf, USUAL, type Call, type LadderPlate } from '#core/cir
 import { answersTo, diagnose, dictionaryOf, predicted, questionOf, type Observed } from '#core/diagnosis';
 import { base, enter, expectAccessible, loseSignal, watchErrors } from './help.ts';
 
-test.use({ serviceWorkers: 'allow' });
-
-test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
+test.use({ viewport: { width: 390, height: 844 }, hasTouch: true, serviceWorkers: 'allow' });
 
 /** The heat pump of the technician's visit as its record has it; a unit of the same make-up but for its heat. */
 const PUMP: LadderPlate = { ...USUAL, heat: 'heat pump', drive: 'direct' };
@@ -198,6 +196,11 @@ test('what is otherwise than on record is written on the unit, and answers that 
   await expect(page.getByRole('alert').filter({ hasText: 'Nothing is written on the unit' })).toBeVisible();
   await expect(page.getByLabel('Phase monitor')).toBeChecked();
   await page.context().setOffline(false);
+  // The answer is lost on its way: nobody can say whether it was written.
+  await page.route('**/api/units/*/machine', (route) => route.abort());
+  await page.getByRole('button', { name: 'Write it on the unit' }).click();
+  await expect(page.getByRole('alert').filter({ hasText: 'Whether it is written' })).toBeVisible();
+  await page.unroute('**/api/units/*/machine');
   await page.getByRole('button', { name: 'Write it on the unit' }).click();
   await expect(page.getByText('Not as on record: heat.')).toBeVisible();
   await page.getByRole('button', { name: 'As on record again' }).click();

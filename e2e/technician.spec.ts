@@ -1,9 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import { base, expectAccessible, loseSignal, signIn, watchErrors } from './help.ts';
 
-test.use({ serviceWorkers: 'allow' });
-
-test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
+test.use({ viewport: { width: 390, height: 844 }, hasTouch: true, serviceWorkers: 'allow' });
 
 async function openSheet(page: Page): Promise<void> {
   await signIn(page, 'ada');

@@ -26,11 +26,13 @@ if (!read.success) {
 }
 const { machine, evidence } = read.data;
 try {
-  const { causes, other, next, notYet } = diagnose(ladderOf(machine), evidence);
+  const { causes, other, contradict, next, notYet } = diagnose(ladderOf(machine), evidence);
   const share = (of: number) => `${String(Math.round(of * 100)).padStart(3)} %`;
   console.log('What it most likely is:');
   for (const cause of causes.slice(0, SHOWN)) console.log(`  ${share(cause.share)}  ${cause.words}`);
   console.log(`  ${share(other)}  something that is not in the table`);
+  if (contradict.length > 0) console.log('What nothing in the table explains, or not together:');
+  for (const { question, seen } of contradict) console.log(`  ${question}: ${seen}`);
   console.log('What to test next:');
   for (const { words, minutes, live, expects } of next.slice(0, SHOWN - 2))
     console.log(

@@ -15,14 +15,17 @@ const NOT_SHOWN = 0.3;
 export function contradiction(suspects: readonly Suspect[], all: readonly Observed[]): readonly Observed[] {
   const seen = all.filter(says);
   const shows = suspects.map((suspect) => seen.map((one) => likelihood(suspect, one)));
-  /** How well the cause that shows all of these shows the one of them that it shows least. */
+  const explained = (which: readonly number[]): boolean =>
+    shows.some((row) => which.every((at) => (row[at] as number) >= NOT_SHOWN));
+  /** How well the cause that shows all of these best shows the one of them that it shows least. */
   const together = (which: readonly number[]): number =>
     Math.max(...shows.map((row) => Math.min(...which.map((at) => row[at] as number))));
-  const least = (among: readonly (readonly number[])[]): readonly Observed[] | undefined => {
-    const ranked = among.map((which) => ({ which, fit: together(which) })).sort((a, b) => a.fit - b.fit);
-    const first = ranked[0];
-    return first && first.fit < NOT_SHOWN ? first.which.map((at) => seen[at] as Observed) : undefined;
-  };
+  const least = (among: readonly (readonly number[])[]): readonly Observed[] | undefined =>
+    among
+      .filter((which) => !explained(which))
+      .map((which) => ({ which, fit: together(which) }))
+      .sort((a, b) => a.fit - b.fit)[0]
+      ?.which.map((at) => seen[at] as Observed);
   const places = seen.map((_, at) => at);
   // What nothing shows goes with nothing: it is named alone.
   return (

@@ -1,5 +1,5 @@
 import type { UnitKind } from '#core/base/vocabulary';
-import { heatedBy, USUAL, type LadderPlate } from '#core/circuitry/ladder';
+import { burns, heatedBy, USUAL, type LadderPlate } from '#core/circuitry/ladder';
 import { IGNITIONS, type MachineDetails } from '#core/machine';
 
 /** A unit as far as its record says how its circuit is made. */
@@ -85,17 +85,16 @@ export function plateOf({ kind, voltage, phase, circuits, details }: Unit): Ladd
 }
 
 /** What of the plate nobody has read off the machine: it is taken as usual for its kind. */
-export function guessedOf({ kind, voltage, phase, circuits, details }: Unit): readonly (keyof LadderPlate)[] {
-  const cools = !NEVER_COOL.includes(kind);
-  const lit = kind === 'package gas/electric' && details.heat?.fuel !== 'electric';
+export function guessedOf(unit: Unit): readonly (keyof LadderPlate)[] {
+  const { voltage, phase, circuits, details } = unit;
+  const plate = plateOf(unit);
   return [
     ...(voltage === null ? (['volts'] as const) : []),
     ...(phase === null ? (['phase'] as const) : []),
-    ...(lit && details.controls?.ignition === undefined ? (['heat'] as const) : []),
-    ...(cools && circuits.length === 0 ? (['stages'] as const) : []),
+    ...(burns(plate) && details.controls?.ignition === undefined ? (['heat'] as const) : []),
+    ...(plate.stages > 0 && circuits.length === 0 ? (['stages'] as const) : []),
   ];
 }
-const NEVER_COOL: readonly UnitKind[] = ['unit heater', 'exhaust fan', 'make-up air', 'boiler'];
 
 /**
  * The details of a unit as its record would have them where somebody has seen on the machine what it is made of.

@@ -154,14 +154,21 @@ function Otherwise({
   const { left } = detailsWith(unit as never, made);
   const write = async () => {
     setTrouble(undefined);
+    let sent = false;
     try {
       const page = await ask(unit.id).unwrap();
       const { details } = detailsWith(page as never, made);
+      sent = true;
       await save({ id: unit.id, patch: { version: page.version, details } as never }).unwrap();
       say(`Written on ${unit.tag}: ${said(names.filter((name) => !left.includes(name)))}`);
     } catch (error) {
       const { title } = problemOf(error);
-      setTrouble(`${title}. Nothing is written on the unit; what is changed here stays on this phone.`);
+      // An answer that did not come says nothing about what was done.
+      const refused = !sent || typeof (error as { status?: unknown }).status === 'number';
+      setTrouble(
+        `${title}. ${refused ? 'Nothing is written on the unit' : 'Whether it is written on the unit is not known'}; ` +
+          'what is changed here stays on this phone.',
+      );
     }
   };
   return (

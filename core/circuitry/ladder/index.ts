@@ -5,7 +5,7 @@ export { GROUND } from './elements.ts';
 export { keyOf, singleFaults, worksLoose, type FaultMet } from './faults.ts';
 export { ladderOf } from './build.ts';
 export { holdsOff } from './program.ts';
-export { heatedBy, HEATS, OWN_HEATS, SUPPLY_VOLTS, USUAL, type LadderPlate } from './plate.ts';
+export { burns, heatedBy, HEATS, OWN_HEATS, SUPPLY_VOLTS, USUAL, type LadderPlate } from './plate.ts';
 export { allTerminals, callsOf, effectsOf, lineTerminals, terminalsOf } from './terminals.ts';
 export { signature, type Signature } from './signature.ts';
 export { AROUND, CALLS, EFFECTS, EVERY_LEG, nth, stageOf, STAGES } from './types.ts';
