@@ -101,6 +101,14 @@ const core = {
   'places/locate': ['base/collections', 'base/reasons', 'base/vocabulary', 'machine'],
   imports: ['base/quantities', 'base/time', 'base/vocabulary', 'measuring/refrigerant'],
   simulation: ['base/random', 'machine', 'measuring/air', 'measuring/refrigerant', 'evidence'],
+  'judging/readings': [
+    'base/quantities',
+    'machine',
+    'measuring/air',
+    'measuring/refrigerant',
+    'evidence',
+    'simulation',
+  ],
   said: [
     'base/quantities',
     'base/reasons',

@@ -1,0 +1,146 @@
+import type { PartId } from '#core/machine';
+import type { Faults, MachineSpec, Surroundings } from '#core/simulation';
+
+/** What the readings of a set cannot part, whatever is read: told as one, with the look that parts them. */
+export const GROUPS = [
+  'too little charge',
+  'too much in the condenser',
+  'fed too little',
+  'fed too much',
+  'compressor weak',
+  'turns backwards',
+  'does not run',
+  'condenser gives off too little',
+  'too little indoor air',
+  'outdoor air',
+  'water',
+] as const;
+export type Group = (typeof GROUPS)[number];
+
+export interface CauseRow {
+  readonly group: Group;
+  /** As a technician would say it. */
+  readonly words: string;
+  readonly part: PartId;
+  /** How often it is met where something is wrong [from memory], in comparison with the others. */
+  readonly met: number;
+  /** From light to heavy, as the simulated machine has it. */
+  readonly levels: readonly number[];
+  readonly faults: (level: number) => Faults;
+  /** What it stands in is otherwise than read. */
+  readonly around?: (around: Surroundings, level: number) => Surroundings;
+  readonly only?: 'air' | 'water' | 'expansion valve';
+  /** It hides what the others would show: it is seen to first. */
+  readonly masks?: true;
+}
+
+const rows = {
+  'low charge': {
+    ...{ group: 'too little charge', words: 'part of the charge is gone', part: 'refrigerant circuit' },
+    ...{ met: 0.16, levels: [0.1, 0.2, 0.3, 0.42] },
+    faults: (level) => ({ 'low charge': level }),
+  },
+  overcharge: {
+    ...{ group: 'too much in the condenser', words: 'too much charge', part: 'refrigerant circuit' },
+    ...{ met: 0.05, levels: [0.1, 0.2, 0.32] },
+    faults: (level) => ({ overcharge: level }),
+  },
+  'foreign gas': {
+    ...{
+      group: 'too much in the condenser',
+      words: 'air or nitrogen in the circuit',
+      part: 'refrigerant circuit',
+    },
+    ...{ met: 0.02, levels: [0.2, 0.5, 0.9] },
+    faults: (level) => ({ 'non-condensables': level }),
+  },
+  restriction: {
+    ...{ group: 'fed too little', words: 'something is in the way of the liquid', part: 'filter-drier' },
+    ...{ met: 0.04, levels: [0.5, 0.7, 0.85, 1] },
+    faults: (level) => ({ 'liquid-line restriction': level }),
+  },
+  'feeds too little': {
+    ...{ group: 'fed too little', words: 'the metering device feeds too little', part: 'metering device' },
+    ...{ met: 0.04, levels: [0.35, 0.65, 1] },
+    faults: (level) => ({ 'valve stuck shut': level }),
+  },
+  'feeds too much': {
+    ...{ group: 'fed too much', words: 'the metering device feeds too much', part: 'metering device' },
+    ...{ met: 0.03, levels: [0.25, 0.6, 1] },
+    faults: (level) => ({ 'valve stuck open': level }),
+  },
+  'no metering device': {
+    ...{ group: 'fed too much', words: 'nothing meters at all', part: 'metering device' },
+    ...{ met: 0.005, levels: [0.7] },
+    faults: (level) => ({ 'valve missing': level }),
+  },
+  'compressor weak': {
+    ...{ group: 'compressor weak', words: 'the compressor moves too little', part: 'compressor' },
+    ...{ met: 0.03, levels: [0.25, 0.55, 1] },
+    faults: (level) => ({ 'compressor leakage': level }),
+  },
+  'turns backwards': {
+    ...{ group: 'turns backwards', words: 'the compressor turns backwards', part: 'wiring' },
+    ...{ met: 0.01, levels: [1] },
+    faults: () => ({ 'reversed rotation': 1 }),
+  },
+  'does not run': {
+    ...{ group: 'does not run', words: 'the compressor does not run', part: 'compressor' },
+    ...{ met: 0.02, levels: [1] },
+    faults: () => ({ 'open overload': 1 }),
+  },
+  'condenser fouled': {
+    ...{ group: 'condenser gives off too little', words: 'the condenser is dirty', part: 'condenser coil' },
+    ...{ met: 0.13, levels: [0.3, 0.6, 0.9], only: 'air', masks: true },
+    faults: (level) => ({ 'condenser fouled': level }),
+  },
+  'condenser fan': {
+    ...{
+      group: 'condenser gives off too little',
+      words: 'a condenser fan stands or is slow',
+      part: 'condenser fan motor',
+    },
+    ...{ met: 0.07, levels: [0.3, 0.55, 0.8], only: 'air', masks: true },
+    faults: (level) => ({ 'condenser fan dead': level }),
+  },
+  recirculates: {
+    ...{
+      group: 'condenser gives off too little',
+      words: 'the condenser draws its own warm air again',
+      part: 'condenser coil',
+    },
+    ...{ met: 0.02, levels: [8, 16, 24], only: 'air', masks: true },
+    faults: () => ({}),
+    around: (around, level) => ({ ...around, outdoorF: around.outdoorF + level }),
+  },
+  'low indoor air': {
+    ...{ group: 'too little indoor air', words: 'too little air over the indoor coil', part: 'filter' },
+    ...{ met: 0.2, levels: [0.3, 0.5, 0.7, 0.9], masks: true },
+    faults: (level) => ({ 'low indoor air': level }),
+  },
+  'outdoor air': {
+    ...{ group: 'outdoor air', words: 'too much outdoor air is mixed in', part: 'economizer' },
+    ...{ met: 0.05, levels: [0.25, 0.55], masks: true },
+    faults: () => ({}),
+    around: (around, level) => ({ ...around, outdoorAirShare: level }),
+  },
+  'low water flow': {
+    ...{ group: 'water', words: 'too little water through the coil', part: 'pump or loop' },
+    ...{ met: 0.15, levels: [0.4, 0.65, 0.85], only: 'water', masks: true },
+    faults: (level) => ({ 'low water flow': level }),
+  },
+} as const satisfies Record<string, CauseRow>;
+
+export type CauseId = keyof typeof rows;
+export const CAUSES: Readonly<Record<CauseId, CauseRow>> = rows;
+export const CAUSE_IDS = Object.keys(rows) as CauseId[];
+
+/** What can be wrong with a machine of this build. */
+export const causesOf = ({ rejects, device }: Pick<MachineSpec, 'rejects' | 'device'>): CauseId[] =>
+  CAUSE_IDS.filter((id) => {
+    const { only } = CAUSES[id];
+    return only === undefined || only === rejects || only === device;
+  });
+
+/** How often nothing is wrong, and how often something that is not in the table [from memory]. */
+export const MET = { sound: 0.4, other: 0.015 } as const;

@@ -1,0 +1,114 @@
+import type { Reading, ReadingPoint, ReadingSet } from '#core/evidence';
+import { READING_POINTS } from '#core/evidence';
+import { convert } from '#core/base/quantities';
+import {
+  saturationTemperature,
+  STANDARD_ATMOSPHERE_PSI,
+  type RefrigerantName,
+} from '#core/measuring/refrigerant';
+
+/**
+ * What a circuit shows, each a temperature in °F but the amps, which are % of the rated load amps. Pressures stand as
+ * the saturation they have on the curve of the plate: in that space machines of any size and refrigerant are alike.
+ */
+export const SHOWN = [
+  'evaporating',
+  'suction line',
+  'condensing',
+  'liquid line',
+  'after drier',
+  'discharge',
+  'condenser leaving',
+  'supply',
+  'supply wet bulb',
+  'amps',
+] as const;
+export type Shown = (typeof SHOWN)[number];
+export const SHOWN_MANY = SHOWN.length;
+
+/** Which reading makes each. */
+export const READ_AT: Readonly<Record<Shown, ReadingPoint>> = {
+  evaporating: 'suction pressure',
+  'suction line': 'suction line',
+  condensing: 'liquid pressure',
+  'liquid line': 'liquid line',
+  'after drier': 'liquid after drier',
+  discharge: 'discharge line',
+  'condenser leaving': 'condenser leaving air',
+  supply: 'supply air',
+  'supply wet bulb': 'supply wet bulb',
+  amps: 'amps L1',
+};
+
+/** What the machine stands in, as far as it was read, °F. */
+export interface Around {
+  readonly outdoorF: number | undefined;
+  /** Air onto the indoor coil: mixed where it was read, else what returns. */
+  readonly ontoCoilF: number | undefined;
+  readonly wetF: number | undefined;
+}
+
+/** A set of readings in the space in which it is compared. */
+export interface Seen {
+  /** By the order of {@link SHOWN}; NaN where nobody read it. */
+  readonly values: Float64Array;
+  /** °F of saturation for each psi at the pressures that were read, by the same order; 0 where none. */
+  readonly perPsi: Float64Array;
+  /** Absolute pressures that were read, psia. */
+  readonly psia: Float64Array;
+  readonly around: Around;
+}
+
+/** Of a set, in customary units; undefined where nobody read it. */
+export function valueAt(readings: readonly Reading[], point: ReadingPoint): number | undefined {
+  const one = readings.findLast((reading) => reading.point === point);
+  if (!one) return undefined;
+  const { quantity, unit } = READING_POINTS[point];
+  return convert(quantity, one.unit, unit, one.value);
+}
+
+/** Below this of its motor's rated amps a leg carries nothing worth a mean. */
+const LEGS = ['amps L1', 'amps L2', 'amps L3'] as const;
+
+/**
+ * A set of readings as it is compared.
+ *
+ * @param rlaA rated load amps of the compressor; without them amps say nothing here
+ * @throws RangeError where a pressure lies outside the curve of the refrigerant
+ */
+export function seenIn(
+  set: ReadingSet,
+  refrigerant: RefrigerantName,
+  { rlaA, atmospherePsi = STANDARD_ATMOSPHERE_PSI }: { rlaA?: number; atmospherePsi?: number } = {},
+): Seen {
+  const values = new Float64Array(SHOWN_MANY).fill(NaN);
+  const perPsi = new Float64Array(SHOWN_MANY);
+  const psia = new Float64Array(SHOWN_MANY);
+  SHOWN.forEach((shown, i) => {
+    if (shown === 'amps') {
+      const legs = LEGS.flatMap((leg) => valueAt(set.readings, leg) ?? []);
+      if (rlaA !== undefined && rlaA > 0 && legs.length > 0)
+        values[i] = (100 * legs.reduce((sum, amps) => sum + amps, 0)) / legs.length / rlaA;
+      return;
+    }
+    const read = valueAt(set.readings, READ_AT[shown]);
+    if (read === undefined) return;
+    if (shown !== 'evaporating' && shown !== 'condensing') {
+      values[i] = read;
+      return;
+    }
+    const curve = shown === 'evaporating' ? 'dew' : 'bubble';
+    const at = (psig: number) => saturationTemperature(refrigerant, curve, psig, atmospherePsi);
+    values[i] = at(read);
+    psia[i] = read + atmospherePsi;
+    perPsi[i] = at(read) - at(read - 1);
+  });
+  return {
+    ...{ values, perPsi, psia },
+    around: {
+      outdoorF: set.outdoorF,
+      ontoCoilF: valueAt(set.readings, 'mixed air') ?? valueAt(set.readings, 'return air'),
+      wetF: valueAt(set.readings, 'return wet bulb'),
+    },
+  };
+}
