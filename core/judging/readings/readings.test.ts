@@ -3,6 +3,7 @@ import type { ReadingPoint, ReadingSet } from '#core/evidence';
 import { addTogether, dot, inverted, logSum, times } from './algebra.ts';
 import { CAUSES, causesOf, type CauseId } from './causes.ts';
 import { solvedAnew, vectorOf, type Expected } from './expected.ts';
+import { instrumentsOff } from './instruments.ts';
 import { ownOf } from './own.ts';
 import { ranked } from './ranked.ts';
 import { READ_AT, seenIn, SHOWN, SHOWN_MANY } from './shown.ts';
@@ -136,6 +137,14 @@ describe('what the readings say', () => {
     expect(own?.shift[at]).toBeGreaterThan(3);
     expect(own?.shift[at]).toBeLessThan(6);
     expect(ownOf([])).toBeUndefined();
+    // The same again makes surer of it, and goes no further than what was shown.
+    const again = { seen: showing(EXPECTED.sound.map((value) => value + 4)), expected: EXPECTED };
+    const [once, often] = [1, 8].map((many) => ownOf(Array.from({ length: many }, () => again)));
+    expect(once?.shift[at]).toBeLessThan(often?.shift[at] as number);
+    expect(often?.shift[at]).toBeLessThan(4.2);
+    expect(often?.covariance[at * SHOWN_MANY + at]).toBeLessThan(
+      once?.covariance[at * SHOWN_MANY + at] as number,
+    );
   });
 
   it('says nothing of what nobody read: a set without readings leaves what is met', () => {
@@ -155,6 +164,36 @@ describe('readings as they are compared', () => {
     expect(seenIn(read, 'R-410A').values[SHOWN.indexOf('amps')]).toBeNaN();
     expect(seenIn(read, 'R-410A').values[SHOWN.indexOf('supply')]).toBeNaN();
     expect(Object.values(READ_AT)).toHaveLength(SHOWN_MANY);
+  });
+
+  it('evaporating is at the dew point and condensing at the bubble point of a blend that glides', () => {
+    // R-407C at 40 °F: dew 63.2 psig, bubble 80.2 psig (Lemmon 2003).
+    const seen = seenIn(set({ 'suction pressure': 63.2, 'liquid pressure': 80.2 }), 'R-407C');
+    expect(seen.values[SHOWN.indexOf('evaporating')]).toBeCloseTo(40, 1);
+    expect(seen.values[SHOWN.indexOf('condensing')]).toBeCloseTo(40, 1);
+  });
+
+  it('a probe that is off in both airs cancels where one follows the other, a clamp is off on every pipe', () => {
+    const slopes = [
+      vectorOf({ condensing: 1, 'condenser leaving': 1 }),
+      vectorOf({ supply: 1 }),
+      vectorOf({}),
+    ];
+    const { together } = instrumentsOff(showing(EXPECTED.sound), slopes, true);
+    const [clamp, probe] = together as [Float64Array, Float64Array];
+    const of = (vector: Float64Array, name: (typeof SHOWN)[number]) => vector[SHOWN.indexOf(name)];
+    expect([of(probe, 'condenser leaving'), of(probe, 'supply')]).toEqual([0, 0]);
+    expect(of(probe, 'condensing')).toBeLessThan(0);
+    expect(of(clamp, 'suction line')).toBe(of(clamp, 'liquid line'));
+    expect([of(clamp, 'suction line'), of(clamp, 'supply')]).toEqual([0.8, 0]);
+  });
+
+  it('a single number that is well off is rather a fault that makes it so than misread', () => {
+    const only = new Float64Array(SHOWN_MANY).fill(NaN);
+    const at = SHOWN.indexOf('condensing');
+    only[at] = (EXPECTED.sound[at] as number) + 25;
+    const { sound, other } = ranked(showing(only), EXPECTED);
+    expect(sound + other).toBeLessThan(0.1);
   });
 
   it('mixed air stands before return air', () => {
