@@ -1,7 +1,7 @@
-import { humidityRatioFromRh, wetBulb } from '#core/measuring/air';
 import { READING_POINTS, type ReadingPoint, type ReadingSet } from '#core/evidence';
 import {
-  CAUSES,
+  byGroup,
+  conditionsOf,
   expectedFrom,
   ownOf,
   ranked,
@@ -15,8 +15,8 @@ import { USUAL_SPEC, usualEer, type MachineSpec } from '#core/simulation';
 import { GROUPS, type Read, type Wrong } from './cases.ts';
 import type { Drawn } from './drawn.ts';
 
-/** What is said of a case: groups of causes, soundness and "none of these", the likeliest first. */
-export type Verdict = readonly { readonly says: string; readonly share: number }[];
+/** What is said of a case, the likeliest first. */
+export type Verdict = ReturnType<typeof byGroup>;
 
 const surfaces = new Map<string, Surface[]>();
 function surfacesOf(spec: MachineSpec): Surface[] {
@@ -36,16 +36,11 @@ const setOf = ({ points, outdoorF }: Read): ReadingSet => ({
   ...(outdoorF !== undefined && { outdoorF }),
 });
 
-/** A room of ordinary humidity, where nobody read the wet bulb. */
-const usualWetF = (dryF: number): number => wetBulb(dryF, humidityRatioFromRh(dryF, 50));
-
 function readAs(spec: MachineSpec, read: Read, rlaA: number): { seen: Seen; expected: Expected } | undefined {
   try {
     const seen = seenIn(setOf(read), spec.refrigerant, { rlaA });
-    const { outdoorF, ontoCoilF, wetF } = seen.around;
-    if (outdoorF === undefined || ontoCoilF === undefined) return undefined;
-    const at = [outdoorF, ontoCoilF, wetF ?? usualWetF(ontoCoilF)] as const;
-    return { seen, expected: expectedFrom(surfacesOf(spec), spec, at) };
+    const at = conditionsOf(seen);
+    return at && { seen, expected: expectedFrom(surfacesOf(spec), spec, at) };
   } catch (error) {
     // A pressure that no curve knows: what is read is asked about, and nothing concluded.
     if (error instanceof RangeError) return undefined;
@@ -60,13 +55,7 @@ export function verdictOn({ record, read, healthy }: Drawn): Verdict | undefined
   const now = readAs(spec, read, rlaA);
   if (!now) return undefined;
   const own = ownOf(healthy.flatMap((one) => readAs(spec, one, rlaA) ?? []));
-  const { standing, sound, other } = ranked(now.seen, now.expected, { own });
-  const groups = new Map<string, number>();
-  for (const { cause, share } of standing)
-    groups.set(CAUSES[cause].group, (groups.get(CAUSES[cause].group) ?? 0) + share);
-  return [...groups, ['sound', sound] as const, ['none of these', other] as const]
-    .map(([says, share]) => ({ says, share }))
-    .sort((a, b) => b.share - a.share);
+  return byGroup(ranked(now.seen, now.expected, own));
 }
 
 /** What is offered as a finding: next to certain that it is not sound, and one group above the rest. */

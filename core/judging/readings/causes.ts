@@ -2,20 +2,18 @@ import type { PartId } from '#core/machine';
 import type { Faults, MachineSpec, Surroundings } from '#core/simulation';
 
 /** What the readings of a set cannot part, whatever is read: told as one, with the look that parts them. */
-export const GROUPS = [
-  'too little charge',
-  'too much in the condenser',
-  'fed too little',
-  'fed too much',
-  'compressor weak',
-  'turns backwards',
-  'does not run',
-  'condenser gives off too little',
-  'too little indoor air',
-  'outdoor air',
-  'water',
-] as const;
-export type Group = (typeof GROUPS)[number];
+export type Group =
+  | 'too little charge'
+  | 'too much in the condenser'
+  | 'fed too little'
+  | 'fed too much'
+  | 'compressor weak'
+  | 'turns backwards'
+  | 'does not run'
+  | 'condenser gives off too little'
+  | 'too little indoor air'
+  | 'outdoor air'
+  | 'water';
 
 export interface CauseRow {
   readonly group: Group;
@@ -29,9 +27,7 @@ export interface CauseRow {
   readonly faults: (level: number) => Faults;
   /** What it stands in is otherwise than read. */
   readonly around?: (around: Surroundings, level: number) => Surroundings;
-  readonly only?: 'air' | 'water' | 'expansion valve';
-  /** It hides what the others would show: it is seen to first. */
-  readonly masks?: true;
+  readonly only?: MachineSpec['rejects'];
 }
 
 const rows = {
@@ -91,7 +87,7 @@ const rows = {
   },
   'condenser fouled': {
     ...{ group: 'condenser gives off too little', words: 'the condenser is dirty', part: 'condenser coil' },
-    ...{ met: 0.13, levels: [0.3, 0.6, 0.9], only: 'air', masks: true },
+    ...{ met: 0.13, levels: [0.3, 0.6, 0.9], only: 'air' },
     faults: (level) => ({ 'condenser fouled': level }),
   },
   'condenser fan': {
@@ -100,7 +96,7 @@ const rows = {
       words: 'a condenser fan stands or is slow',
       part: 'condenser fan motor',
     },
-    ...{ met: 0.07, levels: [0.3, 0.55, 0.8], only: 'air', masks: true },
+    ...{ met: 0.07, levels: [0.3, 0.55, 0.8], only: 'air' },
     faults: (level) => ({ 'condenser fan dead': level }),
   },
   recirculates: {
@@ -109,37 +105,37 @@ const rows = {
       words: 'the condenser draws its own warm air again',
       part: 'condenser coil',
     },
-    ...{ met: 0.02, levels: [8, 16, 24], only: 'air', masks: true },
+    ...{ met: 0.02, levels: [8, 16, 24], only: 'air' },
     faults: () => ({}),
     around: (around, level) => ({ ...around, outdoorF: around.outdoorF + level }),
   },
   'low indoor air': {
     ...{ group: 'too little indoor air', words: 'too little air over the indoor coil', part: 'filter' },
-    ...{ met: 0.2, levels: [0.3, 0.5, 0.7, 0.9], masks: true },
+    ...{ met: 0.2, levels: [0.3, 0.5, 0.7, 0.9] },
     faults: (level) => ({ 'low indoor air': level }),
   },
   'outdoor air': {
     ...{ group: 'outdoor air', words: 'too much outdoor air is mixed in', part: 'economizer' },
-    ...{ met: 0.05, levels: [0.25, 0.55], masks: true },
+    ...{ met: 0.05, levels: [0.25, 0.55] },
     faults: () => ({}),
     around: (around, level) => ({ ...around, outdoorAirShare: level }),
   },
   'low water flow': {
     ...{ group: 'water', words: 'too little water through the coil', part: 'pump or loop' },
-    ...{ met: 0.15, levels: [0.4, 0.65, 0.85], only: 'water', masks: true },
+    ...{ met: 0.15, levels: [0.4, 0.65, 0.85], only: 'water' },
     faults: (level) => ({ 'low water flow': level }),
   },
 } as const satisfies Record<string, CauseRow>;
 
 export type CauseId = keyof typeof rows;
 export const CAUSES: Readonly<Record<CauseId, CauseRow>> = rows;
-export const CAUSE_IDS = Object.keys(rows) as CauseId[];
+const CAUSE_IDS = Object.keys(rows) as CauseId[];
 
 /** What can be wrong with a machine of this build. */
-export const causesOf = ({ rejects, device }: Pick<MachineSpec, 'rejects' | 'device'>): CauseId[] =>
+export const causesOf = ({ rejects }: Pick<MachineSpec, 'rejects'>): CauseId[] =>
   CAUSE_IDS.filter((id) => {
     const { only } = CAUSES[id];
-    return only === undefined || only === rejects || only === device;
+    return only === undefined || only === rejects;
   });
 
 /** How often nothing is wrong, and how often something that is not in the table [from memory]. */

@@ -1,8 +1,8 @@
-import type { MachineSpec } from '#core/simulation';
+import { buildMachine, type MachineSpec } from '#core/simulation';
 import { CAUSES, causesOf, type CauseId } from './causes.ts';
-import { SHOWN, SHOWN_MANY, type Shown } from './shown.ts';
+import { vectorOf, type Conditions } from './shown.ts';
 import { shownBy, stateOf, waysOf, type Way } from './solved.ts';
-import { onSurface, scaled, slopesAt, termsAt, type Conditions, type Surface } from './surfaces.ts';
+import { onSurface, scaled, slopesAt, termsAt, type Surface } from './surfaces.ts';
 
 /** What a machine would show in what it stands in: sound, and with each cause at each of its levels. */
 export interface Expected {
@@ -37,9 +37,10 @@ export function expectedFrom(surfaces: readonly Surface[], spec: MachineSpec, at
 /** Solves anew what is asked for, the rest stays as the surfaces have it. */
 export function solvedAnew(expected: Expected, causes: readonly CauseId[]): Expected {
   const { spec, at } = expected;
+  const machine = buildMachine(spec);
   const solve = (way: Way): Float64Array | undefined => {
-    const state = stateOf(spec, way, at);
-    return state.opens?.safety === 'high-pressure switch' ? undefined : shownBy(spec, state);
+    const state = stateOf(machine, way, at);
+    return state.opens?.safety === 'high-pressure switch' ? undefined : shownBy(machine, state);
   };
   const sound = solve({ as: 'sound' }) ?? expected.sound;
   // What is not solved keeps its distance from the sound one.
@@ -83,10 +84,6 @@ function gathered(spec: MachineSpec, at: Conditions, shown: (way: Way) => Float6
     ],
   };
 }
-
-/** A vector of what is shown, by name. */
-export const vectorOf = (by: Partial<Record<Shown, number>>): Float64Array =>
-  Float64Array.from({ length: SHOWN_MANY }, (_, i) => by[SHOWN[i] as Shown] ?? 0);
 
 /** Valves are set to hold one superheat or another, °F [common practice: 8 to 15]. */
 const VALVE_SET = vectorOf({ 'suction line': 2, discharge: 2.5 });

@@ -1,5 +1,4 @@
-import { SHOWN, SHOWN_MANY, type Seen, type Shown } from './shown.ts';
-import { vectorOf } from './expected.ts';
+import { SHOWN, SHOWN_MANY, vectorOf, type Seen, type Shown } from './shown.ts';
 
 /** What ordinary instruments are off by [common practice]: one standard deviation of bias and of noise. */
 const INSTRUMENT = {
@@ -13,8 +12,8 @@ const PIPES: readonly Shown[] = ['suction line', 'liquid line', 'after drier', '
 const AIRS: readonly Shown[] = ['condenser leaving', 'supply', 'supply wet bulb'];
 const CLAMP = vectorOf(Object.fromEntries(PIPES.map((shown) => [shown, INSTRUMENT.pipe.bias])));
 
-/** What nobody read is taken to be so, °F, give or take one standard deviation. */
-export const UNREAD = { wet: { humidityPct: 50, off: 3.2 } } as const;
+/** What a wet bulb is off by that nobody read: rooms differ, °F [common practice: 30 to 70 % humidity]. */
+const WET_UNREAD_OFF = 3.2;
 const CONDITION_OFF = [0.6, 0.6, INSTRUMENT.wetBulb] as const;
 
 /** What may be off, as it shows: each by itself, and what moves several together. */
@@ -49,7 +48,7 @@ export function instrumentsOff(seen: Seen, slopes: readonly Float64Array[], wetR
     alone,
     together: [
       ...[CLAMP, probe, by(outdoors, CONDITION_OFF[0]), by(onto, CONDITION_OFF[1])],
-      by(wet, wetRead ? CONDITION_OFF[2] : UNREAD.wet.off),
+      by(wet, wetRead ? CONDITION_OFF[2] : WET_UNREAD_OFF),
     ],
   };
 }

@@ -1,8 +1,8 @@
 import { addTogether, dot, inverted, logSum, times, type Matrix } from './algebra.ts';
 import { CAUSES, MET, type CauseId } from './causes.ts';
-import { EFFECT_OFF, EXPECTATION_OFF, vectorOf, type Expected } from './expected.ts';
+import { EFFECT_OFF, EXPECTATION_OFF, type Expected } from './expected.ts';
 import { instrumentsOff, WRONG, type Off } from './instruments.ts';
-import { SHOWN_MANY, type Seen } from './shown.ts';
+import { SHOWN_MANY, vectorOf, type Seen } from './shown.ts';
 
 /** What was learnt of this very machine when it was sound: how it differs from its plate, and how surely. */
 export interface Own {
@@ -10,12 +10,15 @@ export interface Own {
   readonly covariance: Matrix;
 }
 
-/** One way it may be, with how well it agrees. */
-interface Weighed {
+/** One way it may be, how likely before anything was read, and then how well it agrees. */
+interface Way {
   readonly causes: readonly CauseId[];
   /** Between levels, 0 for the lightest. */
   readonly at: readonly number[];
   readonly shown: Float64Array;
+  readonly prior: number;
+}
+interface Weighed extends Way {
   readonly log: number;
 }
 
@@ -23,7 +26,7 @@ export interface Standing {
   readonly cause: CauseId;
   /** How likely it is that it is so, alone or with another. */
   readonly share: number;
-  /** What it would show at the strength that agrees best. */
+  /** What would be shown at the strength that agrees best, with the other one where two at once do. */
   readonly shown: Float64Array;
   /** That strength: 0 the lightest in the table, 1 the heaviest. */
   readonly strength: number;
@@ -74,95 +77,108 @@ export function offCovariance({ alone, together }: Off): Matrix {
   return covariance;
 }
 
+/** What is compared of a set: the readings that are there, with what they and the expectation are off by. */
+interface Compared {
+  /** Which of what is shown was read. */
+  readonly read: readonly number[];
+  readonly values: Float64Array;
+  readonly sound: Float64Array;
+  readonly base: Matrix;
+  /** How what was read moves with each condition. */
+  readonly slopes: readonly Float64Array[];
+}
+
 /**
  * What it most likely is, by how well each cause at each strength agrees with all that was read, in magnitudes:
  * against what instruments are off by and what the expectation itself is off by.
  *
  * @param own what is known of this machine from when it was sound
- * @param looked how likely what was looked at is under a cause, 1 where nothing was
  */
-export function ranked(
-  seen: Seen,
-  expected: Expected,
-  {
-    own,
-    looked = () => 1,
-  }: { own?: Own | undefined; looked?: ((cause: CauseId | 'sound') => number) | undefined } = {},
-): Ranking {
+export function ranked(seen: Seen, expected: Expected, own?: Own): Ranking {
   const read = Array.from({ length: SHOWN_MANY }, (_, i) => i).filter((i) => !Number.isNaN(seen.values[i]!));
-  const n = read.length;
-  const off = instrumentsOff(seen, expected.slopes, seen.around.wetF !== undefined);
   const whole = (own?.covariance ?? buildCovariance(expected)).slice();
+  const off = instrumentsOff(seen, expected.slopes, seen.around.wetF !== undefined);
   offCovariance(off).forEach((value, i) => (whole[i]! += value));
-  const base = new Float64Array(n * n);
-  read.forEach((r, i) => read.forEach((c, k) => (base[i * n + k] = whole[r * SHOWN_MANY + c]!)));
-  const shift = own?.shift ?? new Float64Array(SHOWN_MANY);
-  const sound = expected.sound.map((value, i) => value + shift[i]!);
-  const values = Float64Array.from(read, (i) => seen.values[i]!);
-  const slopes = expected.slopes.map((slope) => Float64Array.from(read, (i) => slope[i]!));
-
-  const covariance = new Float64Array(n * n);
-  /** How well a way agrees, logarithm of a density; a single reading or condition may be wrong. */
-  const agrees = (shown: Float64Array): number => {
-    if (n === 0) return 0;
-    covariance.set(base);
-    const moved = Float64Array.from(read, (i) => shown[i]! - sound[i]!);
-    for (let i = 0; i < n; i++) covariance[i * n + i]! += (EFFECT_OFF.each * moved[i]!) ** 2;
-    addTogether(
-      covariance,
-      moved.map((value) => value * EFFECT_OFF.together),
-      n,
-    );
-    const rest = Float64Array.from(read, (i, k) => values[k]! - shown[i]!);
-    return density(covariance, rest, slopes, n);
+  const shifted = (shown: Float64Array) => shown.map((value, i) => value + (own?.shift[i] ?? 0));
+  const sound = shifted(expected.sound);
+  const compared: Compared = {
+    ...{ read, sound },
+    values: Float64Array.from(read, (i) => seen.values[i]!),
+    base: partOf(whole, read),
+    slopes: expected.slopes.map((slope) => Float64Array.from(read, (i) => slope[i]!)),
   };
-
-  const ways: Weighed[] = [];
-  const add = (causes: readonly CauseId[], at: readonly number[], shown: Float64Array, prior: number) =>
-    ways.push({ causes, at, shown, log: Math.log(prior) + agrees(shown) });
-  add([], [], sound, MET.sound * looked('sound'));
-  const levelled = [...expected.wrong].map(([cause, levels]) => {
-    const steps = between(
-      levels.map((shown) => shown.map((value, i) => value + shift[i]!)),
-      sound,
-    );
-    return { cause, steps, prior: CAUSES[cause].met * looked(cause) };
+  const levelled = [...expected.wrong].map(([cause, levels]): Levelled => {
+    return { cause, steps: between(levels.map(shifted), sound), prior: CAUSES[cause].met };
   });
-  for (const { cause, steps, prior } of levelled)
-    for (const { shown, at } of steps) add([cause], [at], shown, prior / steps.length);
-  for (const [i, a] of levelled.entries())
-    for (const b of levelled.slice(i + 1)) {
-      if (CAUSES[a.cause].group === CAUSES[b.cause].group) continue;
-      if ([a, b].some(({ cause }) => ALONE.has(cause))) continue;
-      const [some, others] = [a, b].map(({ steps }) =>
-        steps.filter((_, k) => k % 2 === 1 || steps.length < 3),
-      );
-      const many = some!.length * others!.length;
-      for (const x of some!)
-        for (const y of others!)
-          add(
-            [a.cause, b.cause],
-            [x.at, y.at],
-            x.shown.map((value, k) => value + y.shown[k]! - sound[k]!),
-            (a.prior * b.prior * TOGETHER) / many,
-          );
-    }
-  const other =
-    Math.log(MET.other) +
-    density(
-      wide(base, read, n),
-      Float64Array.from(read, (i, k) => values[k]! - sound[i]!),
-      slopes,
-      n,
-    );
-  return summed(ways, other, sound, whole);
+  const alone: Way = { causes: [], at: [], shown: sound, prior: MET.sound };
+  const ways = [alone, ...singles(levelled), ...pairsOf(levelled, sound)].map((way): Weighed => ({
+    ...way,
+    log: Math.log(way.prior) + agrees(compared, way.shown),
+  }));
+  return summed(ways, Math.log(MET.other) + agreesWithAnything(compared), sound, whole);
+}
+
+/** A cause at steps from hardly there to heavy. */
+interface Levelled {
+  readonly cause: CauseId;
+  readonly steps: readonly { readonly shown: Float64Array; readonly at: number }[];
+  readonly prior: number;
+}
+
+const singles = (levelled: readonly Levelled[]): Way[] =>
+  levelled.flatMap(({ cause, steps, prior }) =>
+    steps.map(({ shown, at }) => ({ causes: [cause], at: [at], shown, prior: prior / steps.length })),
+  );
+
+/** Two at once, at every other step: what both move adds up. */
+function pairsOf(levelled: readonly Levelled[], sound: Float64Array): Way[] {
+  const coarse = levelled
+    .filter(({ cause }) => !ALONE.has(cause))
+    .map((one) => ({ ...one, steps: one.steps.filter((_, k) => k % 2 === 1 || one.steps.length < 3) }));
+  const both = coarse.flatMap((a, i) =>
+    coarse
+      .slice(i + 1)
+      .filter((b) => CAUSES[a.cause].group !== CAUSES[b.cause].group)
+      .map((b) => [a, b] as const),
+  );
+  return both.flatMap(([a, b]) =>
+    a.steps.flatMap((x) =>
+      b.steps.map((y): Way => ({
+        ...{ causes: [a.cause, b.cause], at: [x.at, y.at] },
+        shown: x.shown.map((value, k) => value + y.shown[k]! - sound[k]!),
+        prior: (a.prior * b.prior * TOGETHER) / (a.steps.length * b.steps.length),
+      })),
+    ),
+  );
 }
 const ALONE: ReadonlySet<CauseId> = new Set(['turns backwards', 'does not run', 'no metering device']);
 
-function wide(base: Matrix, read: readonly number[], n: number): Matrix {
+/** Rows and columns of what was read. */
+const partOf = (whole: Matrix, read: readonly number[]): Matrix =>
+  Float64Array.from(read.flatMap((r) => read.map((c) => whole[r * SHOWN_MANY + c]!)));
+
+/** How well a way agrees, logarithm of a density. */
+function agrees({ read, values, sound, base, slopes }: Compared, shown: Float64Array): number {
+  const n = read.length;
+  const covariance = base.slice();
+  const moved = Float64Array.from(read, (i) => shown[i]! - sound[i]!);
+  for (let i = 0; i < n; i++) covariance[i * n + i]! += (EFFECT_OFF.each * moved[i]!) ** 2;
+  addTogether(
+    covariance,
+    moved.map((value) => value * EFFECT_OFF.together),
+    n,
+  );
+  const rest = Float64Array.from(read, (i, k) => values[k]! - shown[i]!);
+  return density(covariance, rest, slopes, n);
+}
+
+/** How well what is in no table agrees: it may show anything. */
+function agreesWithAnything({ read, values, sound, base, slopes }: Compared): number {
+  const n = read.length;
   const covariance = base.slice();
   read.forEach((shown, i) => (covariance[i * n + i]! += ANYTHING[shown]! ** 2));
-  return covariance;
+  const rest = Float64Array.from(read, (i, k) => values[k]! - sound[i]!);
+  return density(covariance, rest, slopes, n);
 }
 
 /** Steps between sound and the levels of a cause, and between one level and the next. */

@@ -1,5 +1,5 @@
-import type { Reading, ReadingPoint, ReadingSet } from '#core/evidence';
-import { READING_POINTS } from '#core/evidence';
+import { READING_POINTS, type Reading, type ReadingPoint, type ReadingSet } from '#core/evidence';
+import { humidityRatioFromRh, wetBulb } from '#core/measuring/air';
 import { convert } from '#core/base/quantities';
 import {
   saturationTemperature,
@@ -40,6 +40,9 @@ export const READ_AT: Readonly<Record<Shown, ReadingPoint>> = {
   amps: 'amps L1',
 };
 
+/** Outdoors (or entering water), air onto the indoor coil, its wet bulb, °F. */
+export type Conditions = readonly [outdoorF: number, ontoCoilF: number, wetF: number];
+
 /** What the machine stands in, as far as it was read, °F. */
 export interface Around {
   readonly outdoorF: number | undefined;
@@ -60,14 +63,14 @@ export interface Seen {
 }
 
 /** Of a set, in customary units; undefined where nobody read it. */
-export function valueAt(readings: readonly Reading[], point: ReadingPoint): number | undefined {
+function valueAt(readings: readonly Reading[], point: ReadingPoint): number | undefined {
   const one = readings.findLast((reading) => reading.point === point);
   if (!one) return undefined;
   const { quantity, unit } = READING_POINTS[point];
   return convert(quantity, one.unit, unit, one.value);
 }
 
-/** Below this of its motor's rated amps a leg carries nothing worth a mean. */
+/** What is compared is the mean of the legs that were read. */
 const LEGS = ['amps L1', 'amps L2', 'amps L3'] as const;
 
 /**
@@ -112,3 +115,17 @@ export function seenIn(
     },
   };
 }
+
+/** A room is of this humidity where nobody read its wet bulb, % [common practice]. */
+const USUAL_HUMIDITY_PCT = 50;
+
+/** What the machine stands in, as expectations are asked for; undefined where outdoors or return have to be read first. */
+export function conditionsOf({ around: { outdoorF, ontoCoilF, wetF } }: Seen): Conditions | undefined {
+  if (outdoorF === undefined || ontoCoilF === undefined) return undefined;
+  const usualF = () => wetBulb(ontoCoilF, humidityRatioFromRh(ontoCoilF, USUAL_HUMIDITY_PCT));
+  return [outdoorF, ontoCoilF, wetF ?? usualF()];
+}
+
+/** A vector of what is shown, by name; what is not named is nothing. */
+export const vectorOf = (by: Partial<Record<Shown, number>>): Float64Array =>
+  Float64Array.from(SHOWN, (shown) => by[shown] ?? 0);

@@ -1,7 +1,6 @@
 import { saturationTemperature, STANDARD_ATMOSPHERE_PSI } from '#core/measuring/refrigerant';
 import {
   atRest,
-  buildMachine,
   coolingState,
   RATING_SURROUNDINGS,
   type CircuitState,
@@ -10,8 +9,7 @@ import {
   type Surroundings,
 } from '#core/simulation';
 import { CAUSES, causesOf, type CauseId } from './causes.ts';
-import { SHOWN_MANY, type Shown } from './shown.ts';
-import type { Conditions } from './surfaces.ts';
+import { vectorOf, type Conditions, type Shown } from './shown.ts';
 
 /** One way in which a machine may be: sound, something wrong so far, or sound and built a little otherwise. */
 export type Way =
@@ -53,25 +51,15 @@ export const waysOf = (spec: Pick<MachineSpec, 'rejects' | 'device'>): Way[] => 
   ),
 ];
 
-const machines = new Map<string, Machine>();
-/** The machine of a build, made when it is first asked for. */
-export function machineOf(spec: MachineSpec): Machine {
-  const key = JSON.stringify(spec);
-  const made = machines.get(key) ?? buildMachine(spec);
-  machines.set(key, made);
-  return made;
-}
-
 /** The state of a machine in one way and what it stands in. */
 export function stateOf(
-  spec: MachineSpec,
+  machine: Machine,
   way: Way,
   [outdoorF, returnF, returnWetF]: Conditions,
 ): CircuitState {
-  const machine = machineOf(spec);
   const around: Surroundings = {
     ...RATING_SURROUNDINGS,
-    ...(spec.rejects === 'water' ? { waterF: outdoorF } : { outdoorF }),
+    ...(machine.spec.rejects === 'water' ? { waterF: outdoorF } : { outdoorF }),
     ...{ returnF, returnWetF: Math.min(returnWetF, returnF) },
   };
   switch (way.as) {
@@ -89,14 +77,13 @@ export function stateOf(
 }
 
 /** Amps at the rating point, % of the rated load amps that a plate gives [common practice]. */
-export const RATED_AMPS_PCT = 86;
+const RATED_AMPS_PCT = 86;
 
 /** What gauges, clamps and probes would read of a state, as it is compared. */
-export function shownBy(spec: MachineSpec, state: CircuitState): Float64Array {
-  const machine = machineOf(spec);
+export function shownBy(machine: Machine, state: CircuitState): Float64Array {
   const at = (curve: 'dew' | 'bubble', psia: number) =>
-    saturationTemperature(spec.refrigerant, curve, psia - STANDARD_ATMOSPHERE_PSI);
-  const by: Readonly<Record<Shown, number>> = {
+    saturationTemperature(machine.spec.refrigerant, curve, psia - STANDARD_ATMOSPHERE_PSI);
+  const by = {
     evaporating: at('dew', state.suctionPsia),
     'suction line': state.suctionLineF,
     condensing: at('bubble', state.liquidPsia),
@@ -107,8 +94,6 @@ export function shownBy(spec: MachineSpec, state: CircuitState): Float64Array {
     supply: state.supplyF,
     'supply wet bulb': state.supplyWetF,
     amps: (RATED_AMPS_PCT * state.compressorW) / machine.ratedCompressorW,
-  };
-  const shown = Float64Array.from(Object.values(by));
-  if (shown.length !== SHOWN_MANY) throw new RangeError('not everything is shown');
-  return shown;
+  } satisfies Record<Shown, number>;
+  return vectorOf(by);
 }

@@ -1,4 +1,4 @@
-import { SHOWN_MANY } from './shown.ts';
+import { SHOWN_MANY, type Conditions } from './shown.ts';
 
 /*
  * What a machine would show, over weather and load, as one surface of the second order for each thing it shows: ten
@@ -6,8 +6,6 @@ import { SHOWN_MANY } from './shown.ts';
  * is then a few multiplications.
  */
 
-/** The three it stands in: outdoors (or entering water), air onto the indoor coil, its wet bulb, °F. */
-export type Conditions = readonly [outdoorF: number, ontoCoilF: number, wetF: number];
 /** Where the surfaces are laid, °F: their middle and half their width. */
 export const SPAN = [
   { middle: 88, half: 26 },
