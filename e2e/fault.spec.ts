@@ -51,6 +51,11 @@ test('no heat: nine steps are nine taps, without a signal too, and the cause is 
     await expect(open).toHaveCount(before - 1);
   }
   await expect(steps(page).nth(3)).toContainText('should be: 26 V');
+  // What it most likely is stands below nine steps: it is said at the lower edge, and one tap leads there.
+  const way = page.getByRole('button', { name: /why, and what now/ });
+  await expect(way).toBeInViewport();
+  await way.tap();
+  await expect(page.getByText('What it most likely is')).toBeInViewport();
   // All of it is there again after a reload with no network at all, the machine as it was set here too.
   await page.reload();
   await expect(steps(page).nth(3)).toContainText('should be: 26 V');

@@ -73,6 +73,34 @@ describe('the cut through a machine', () => {
     );
   });
 
+  it('controls have room for their names beside each other, in two lines (up to two circuits, any kind)', () => {
+    // A letter of their names is 7.6 wide on average in the drawing's units; capitals and commas make up for it.
+    const LETTER = 7.6;
+    for (const kind of UNIT_KINDS)
+      for (const many of [1, 2]) {
+        const circuits = COOLED.includes(kind)
+          ? Array.from({ length: many }, (_, i) => ({ number: i + 1 }))
+          : [];
+        const { parts } = sectionOf({ kind, circuits, details: {} });
+        const tight = parts
+          .filter(({ id }) =>
+            ['contactor', 'capacitor', 'transformer', 'main board', 'limit switch'].includes(id),
+          )
+          .filter(({ word, words: { wide } }) => {
+            const line = Math.max(8, Math.floor((wide + 1) / LETTER));
+            const lines = word.split(' ').reduce<string[]>((all, one) => {
+              const last = all.at(-1);
+              return last !== undefined && `${last} ${one}`.length <= line
+                ? [...all.slice(0, -1), `${last} ${one}`]
+                : [...all, one];
+            }, []);
+            return lines.length > 2 || lines.some(({ length }) => length * LETTER > wide + 8);
+          })
+          .map(({ id, words }) => `${kind} ${many}: ${id} ${words.wide.toFixed(0)}`);
+        expect(tight).toEqual([]);
+      }
+  });
+
   it('one line of refrigerant goes round without a break, in its order, and back to its compressor', () => {
     const ORDER = ['hot gas', 'condensing', 'liquid', 'metered', 'evaporating', 'suction'];
     fc.assert(

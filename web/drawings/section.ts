@@ -47,20 +47,39 @@ export const sectionOf = (record: SectionRecord): Section =>
 /** As narrow as a control may be drawn with its name. */
 const CONTROL = 84;
 
-/** Controls in a box of their own. */
+/** How long a name is at its longest once it stands in two lines, letters. */
+function inTwoLines(name: string): number {
+  const words = name.split(' ');
+  const cuts = words.map((_, k) => [words.slice(0, k), words.slice(k)].map((line) => line.join(' ').length));
+  return Math.min(...cuts.map((lengths) => Math.max(...lengths)));
+}
+
+/** One letter of a control's name, in the drawing's units. */
+const NAMED = 7.6;
+
+/** Controls in a box of their own, each as wide as its name asks for; in two rows where one is too narrow. */
 function controlBox(
   cells: readonly Cell[],
   x: number,
   y: number,
   w: number,
 ): { box: Box; parts: SectionPart[] } {
-  const parts = row(cells, { x: x + 6, y: y + 2, w: w - 12, h: CONTROLS - 4 }).map((p) => ({
-    ...p,
-    body: { x: p.x + 4, y: p.y + 20, w: p.w - 8, h: 36 },
-    words: { x: p.words.x, anchor: 'middle' as const, wide: p.w, name: p.y + 74, grows: 'down' as const },
-  }));
-  return { box: { x, y, w, h: CONTROLS }, parts };
+  const named = cells.map((one) => ({ ...one, weight: inTwoLines(one.word) }));
+  const asked = named.reduce((sum, { weight }) => sum + weight * NAMED + GAP, -GAP);
+  const half = Math.ceil(named.length / 2);
+  const rows = asked > w - 12 ? [named.slice(0, half), named.slice(half)] : [named];
+  const parts = rows.flatMap((one, k) =>
+    row(one, { x: x + 6, y: y + 2 + k * CONTROLS, w: w - 12, h: CONTROLS - 4 }).map((p) => ({
+      ...p,
+      body: { x: p.x + 4, y: p.y + 20, w: p.w - 8, h: 36 },
+      words: { x: p.words.x, anchor: 'middle' as const, wide: p.w, name: p.y + 74, grows: 'down' as const },
+    })),
+  );
+  return { box: { x, y, w, h: rows.length * CONTROLS }, parts };
 }
+
+/** Where the lowest of some boxes ends. */
+const lowest = (boxes: readonly Box[]): number => Math.max(...boxes.map(({ y, h }) => y + h));
 
 const cellsOf = ({ kind, circuits }: SectionRecord): Cell[] =>
   controlCells(kind).filter((c) => circuits.length > 0 || c.id !== 'capacitor');
@@ -137,7 +156,7 @@ function airMachineSection(record: SectionRecord): Section {
         parts.filter((p) => p.part === 'evaporator coil'),
       );
   parts.push(...low.parts);
-  const height = airTop + AIR + (free ? 0 : GAP * 2 + CONTROLS) + FOOT + PAD;
+  const height = Math.max(airTop + AIR, lowest(low.boxes)) + FOOT + PAD;
   const lines = [
     ...fireLines(parts),
     ...places.flatMap((place) => loopOf(place, parts, airTop, split)),
@@ -214,7 +233,7 @@ function boilerSection(): Section {
   }));
   const record: SectionRecord = { kind: 'boiler', circuits: [], details: {} };
   const low = lowerRow(record, top + tall + GAP, []);
-  const height = top + tall + GAP + CONTROLS + FOOT + PAD;
+  const height = lowest(low.boxes) + FOOT + PAD;
   const [valve, burner, sections, draft, pump] = fired as [
     SectionPart,
     SectionPart,

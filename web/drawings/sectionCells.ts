@@ -164,19 +164,11 @@ function heatCells(kind: UnitKind, details: MachineDetails): Cell[] {
 }
 
 export const controlCells = (kind: UnitKind): Cell[] => [
-  cell('disconnect or breaker', 'Disconnect', 'disconnect', { weight: 0.8 }),
-  cell('contactor', 'Contactors', 'contactor', {
-    weight: 0.8,
-    readings: ['volts L1-L2', 'volts L2-L3', 'volts L3-L1'],
-  }),
-  cell('capacitor', 'Capacitors', 'capacitor', { weight: 0.7 }),
-  cell('transformer', 'Transformer, control fuse', 'transformer', {
-    weight: 1.2,
-    readings: ['control volts'],
-  }),
+  cell('disconnect or breaker', 'Disconnect', 'disconnect'),
+  cell('contactor', 'Contactors', 'contactor', { readings: ['volts L1-L2', 'volts L2-L3', 'volts L3-L1'] }),
+  cell('capacitor', 'Capacitors', 'capacitor'),
+  cell('transformer', 'Transformer, control fuse', 'transformer', { readings: ['control volts'] }),
   cell('main board', 'Control board', 'board', { readings: [] }),
-  cell('limit switch', kind === 'boiler' ? 'Limits, low water' : 'Safeties', 'switch', { weight: 0.8 }),
-  ...(kind === 'package heat pump'
-    ? [cell('defrost control', 'Defrost control', 'board', { weight: 0.8 })]
-    : []),
+  cell('limit switch', kind === 'boiler' ? 'Limits, low water' : 'Safeties', 'switch'),
+  ...(kind === 'package heat pump' ? [cell('defrost control', 'Defrost control', 'board')] : []),
 ];

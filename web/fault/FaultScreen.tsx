@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { callsOf, type Call, type LadderPlate } from '#core/circuitry/ladder';
 import { likelyMode } from '#core/evidence';
@@ -16,7 +16,7 @@ import { Changed } from './Changed.tsx';
 import { Codes } from './Codes.tsx';
 import { MadeUp } from './MadeUp.tsx';
 import { Strip } from './Strip.tsx';
-import { Told } from './Told.tsx';
+import { Told, WayToTold } from './Told.tsx';
 import { callSeen, useDiagnosis } from './useDiagnosis.ts';
 import { useSeen } from './useSeen.ts';
 import { TheDay } from './TheDay.tsx';
@@ -92,6 +92,8 @@ function Finding({ visit, unit, plate: onRecord }: { visit: VisitPage; unit: Uni
   // What stands below comes once it stays where it is, and then stays: what is set there is set in one go.
   const [came, setCame] = useState(false);
   if (diagnosed && !came) setCame(true);
+  const somethingSeen = latestEpoch(seen).seen.some(({ kind }) => kind !== 'done');
+  const told = useRef<HTMLDivElement>(null);
   const { answer, putCode, find } = writing(visit.id, unit.id, held, diagnosed?.notYet ?? []);
   return (
     <Screen
@@ -146,6 +148,7 @@ function Finding({ visit, unit, plate: onRecord }: { visit: VisitPage; unit: Uni
               : `What a sound machine does ${callWords(call)}. Did it?`}
           </p>
           <Strip steps={steps[call] ?? []} ladder={ladder} onAnswer={answer} />
+          {diagnosed && somethingSeen ? <WayToTold {...{ diagnosed, told }} /> : null}
           {allWell(steps[call] ?? []) ? (
             <p role="status" className="tied mt-2">
               Every step came as it should; whether a safety would open when it has to, nobody has tried by
@@ -155,7 +158,7 @@ function Finding({ visit, unit, plate: onRecord }: { visit: VisitPage; unit: Uni
             </p>
           ) : null}
         </Panel>
-        <div className="space-y-4" aria-live="polite" aria-busy={working}>
+        <div ref={told} tabIndex={-1} className="space-y-4" aria-live="polite" aria-busy={working}>
           <Known unit={unit} open={standing} />
           {diagnosed ? (
             <>
@@ -172,7 +175,7 @@ function Finding({ visit, unit, plate: onRecord }: { visit: VisitPage; unit: Uni
               ) : null}
               <Told
                 diagnosed={diagnosed}
-                nothingSeen={!latestEpoch(seen).seen.some(({ kind }) => kind !== 'done')}
+                nothingSeen={!somethingSeen}
                 ladder={ladder}
                 onAnswer={answer}
                 onFinding={find}

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useState, type RefObject } from 'react';
 import type { Ladder } from '#core/circuitry/ladder';
 import { capital } from '#core/base/sentences';
 import type { Advice, Cause, Diagnosed, NotYet, Observed } from '#core/diagnosis';
@@ -89,6 +89,36 @@ export function Told({
         </Panel>
       ) : null}
     </>
+  );
+}
+
+/**
+ * Where one column holds everything, what it most likely is stands below every step of the call: it is said in one
+ * line at the lower edge, and one tap away.
+ */
+export function WayToTold({
+  diagnosed,
+  told,
+}: {
+  diagnosed: Diagnosed;
+  told: RefObject<HTMLDivElement | null>;
+}) {
+  const [first] = diagnosed.causes;
+  const likeliest = first && first.share >= diagnosed.other ? first : undefined;
+  return (
+    <div className="save-foot lg:hidden">
+      <button
+        type="button"
+        className="reach w-full text-left"
+        onClick={() => {
+          told.current?.scrollIntoView();
+          told.current?.focus({ preventScroll: true });
+        }}
+      >
+        <strong>{likeliest ? `${percent(likeliest.share)} ${likeliest.words}` : 'Not in the table'}</strong>
+        <span className="text-copper">: why, and what now ↓</span>
+      </button>
+    </div>
   );
 }
 
