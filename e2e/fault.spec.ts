@@ -52,7 +52,7 @@ test('no heat: nine steps are nine taps, without a signal too, and the cause is 
   }
   await expect(steps(page).nth(3)).toContainText('should be: 26 V');
   // What it most likely is stands below nine steps: it is said at the lower edge, and one tap leads there.
-  const way = page.getByRole('button', { name: /why, and what now/ });
+  const way = page.getByRole('button', { name: /Why, and what now/ });
   await expect(way).toBeInViewport();
   await way.tap();
   await expect(page.getByText('What it most likely is')).toBeInViewport();

@@ -115,8 +115,10 @@ export function WayToTold({
           told.current?.focus({ preventScroll: true });
         }}
       >
-        <strong>{likeliest ? `${percent(likeliest.share)} ${likeliest.words}` : 'Not in the table'}</strong>
-        <span className="text-copper">: why, and what now ↓</span>
+        <strong>
+          {likeliest ? `${percent(likeliest.share)} ${capital(likeliest.words)}` : 'Not in the table'}
+        </strong>
+        <span className="text-copper">. Why, and what now ↓</span>
       </button>
     </div>
   );
