@@ -12,6 +12,8 @@ import { useNextFocus } from './useNextFocus.ts';
 const [CAUSES, TESTS] = [4, 3] as const;
 const SHOWN_FROM = 0.01;
 const NAMED_FROM = 0.4;
+/** Shares this close to the first are the same to whoever reads them. */
+const ALIKE = 0.9;
 
 const percent = (share: number): string => {
   const hundredths = Math.round(share * 100);
@@ -105,6 +107,8 @@ export function WayToTold({
 }) {
   const [first] = diagnosed.causes;
   const likeliest = first && first.share >= diagnosed.other ? first : undefined;
+  // One of several that nothing parts yet is not named as if it were the one.
+  const alike = diagnosed.causes.filter(({ share }) => likeliest && share >= ALIKE * likeliest.share).length;
   return (
     <div className="save-foot lg:hidden">
       <button
@@ -116,7 +120,11 @@ export function WayToTold({
         }}
       >
         <strong>
-          {likeliest ? `${percent(likeliest.share)} ${capital(likeliest.words)}` : 'Not in the table'}
+          {likeliest === undefined
+            ? 'Not in the table'
+            : alike > 1
+              ? `${alike} as likely as each other, ${percent(likeliest.share)} each`
+              : `${percent(likeliest.share)} ${capital(likeliest.words)}`}
         </strong>
         <span className="text-copper">. Why, and what now ↓</span>
       </button>
