@@ -77,6 +77,11 @@ function measure({ phone }: Rules): string[] {
   const ACTS =
     'a, button, input, select, textarea, summary, label, progress, [role=button], [role=option], [role=slider], [role=tab], [tabindex], .leaflet-interactive';
 
+  /** Whatever has something within it that can be acted on. */
+  const actsWithin = new Set<Element>();
+  for (const act of document.body.querySelectorAll(ACTS))
+    for (let up = act.parentElement; up && !actsWithin.has(up); up = up.parentElement) actsWithin.add(up);
+
   const walker = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT);
   for (let text = walker.nextNode(); text; text = walker.nextNode()) {
     const element = text.parentElement;
@@ -93,7 +98,7 @@ function measure({ phone }: Rules): string[] {
   for (const element of document.body.querySelectorAll('*')) {
     if (!seen(element)) continue;
     const style = getComputedStyle(element);
-    if (!element.closest(ACTS) && !element.querySelector(ACTS)) {
+    if (!actsWithin.has(element) && !element.closest(ACTS)) {
       const drawn = element instanceof SVGElement;
       const ownText = [...element.childNodes].some((n) => n.nodeType === 3 && n.textContent?.trim());
       if (

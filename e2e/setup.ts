@@ -5,8 +5,8 @@ import { freePort } from '../scripts/lib/run.mjs';
 /** A Wednesday morning in summer: charge can be judged, routes can be planned, and no test sees midnight. */
 export const TODAY = '2026-06-03T10:00';
 
-/** So many files of tests run beside each other: most of their time they wait for a page. */
-export const WORKERS = Math.min(2, os.availableParallelism());
+/** So many files of tests run beside each other: each waits for its page a part of its time. */
+export const WORKERS = Math.min(4, os.availableParallelism() + 1);
 
 /**
  * Builds the application, loads the demo once, and serves a copy of it to each worker: what one file of tests

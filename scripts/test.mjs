@@ -45,8 +45,10 @@ async function step(name, work) {
 const check = (command, args) => async () =>
   (await go(command, args)) === 0 ? { passed: 1, failed: 0 } : { passed: 0, failed: 1 };
 
-/** Every core, but no more databases at once than a small PostgreSQL likes. */
-const WORKERS = Math.min(4, os.availableParallelism());
+/** One for each core. */
+const CORES = Math.min(4, os.availableParallelism());
+/** What asks a database waits for it a quarter of its time: one more than there are cores keeps them all busy. */
+const WORKERS = { unit: CORES, server: CORES + 1 };
 
 const bin = (name) => path.join('node_modules/.bin', name);
 
@@ -61,7 +63,7 @@ async function jest(project, env = {}) {
       '--selectProjects',
       project,
       '--maxWorkers',
-      String(WORKERS),
+      String(WORKERS[project]),
       // Unit tests are quick and read files that nothing imports: they are run whole.
       ...(commit && project === 'server' ? ['--changedSince', commit, '--passWithNoTests'] : []),
       '--json',
@@ -102,19 +104,20 @@ async function main() {
   await needNpmPackages({ tools: true });
   needPostgres();
   if (runs('browser')) needChromium();
-  // Each of the two keeps one core busy.
+  // Types and lint keep one core busy each. The trials wait for a disk more than they work: beside what only works
+  // they cost next to nothing.
   await Promise.all([
-    step('types', check('npm', ['run', '--silent', 'types'])),
-    step('lint', check('npm', ['run', '--silent', 'lint'])),
+    step('types', check('npm', ['run', '--silent', 'types'])).then(() =>
+      step('trials', check(process.execPath, ['scripts/trials.mjs', '--quick'])),
+    ),
+    step('lint', check('npm', ['run', '--silent', 'lint'])).then(() => step('unit', () => jest('unit'))),
   ]);
-  await step('unit', () => jest('unit'));
-  if (!['server', 'trials', 'browser'].some(runs)) return;
+  if (!['server', 'browser'].some(runs)) return;
   const postgres = await startThrowawayPostgres();
   try {
     const admin = new URL(postgres.url);
     admin.pathname = '/postgres';
     await step('server', () => jest('server', { GRADUM_TEST_DATABASE: admin.href }));
-    await step('trials', check(process.execPath, ['scripts/trials.mjs', '--quick']));
     await step('browser', () => browser({ GRADUM_TEST_DATABASE: admin.href }));
   } finally {
     postgres.stop();
