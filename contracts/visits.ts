@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { Entry as FailureRow } from '#core/diagnosis';
-import type { MachineDetails, PartId, Slot } from '#core/machine';
+import type { Compressor, MachineDetails, PartId, Slot } from '#core/machine';
 import type { Entry } from '#core/record/sheet';
 import type { CallKind, SiteHazard, System } from '#core/base/vocabulary';
 import { ENTRY_KINDS, KINDS, type EntryBody, type EntryKind } from '#core/record/kinds';
@@ -164,6 +164,8 @@ export interface VisitPage extends VisitRow, GettingIn {
       readonly refrigerant: string | null;
       readonly metering: string | null;
       readonly chargeLb: number | null;
+      /** Missing on what a phone kept before it was told. */
+      readonly compressors?: readonly Compressor[];
     }[];
     readonly details: MachineDetails;
     readonly voltage: number | null;

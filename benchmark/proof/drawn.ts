@@ -28,8 +28,12 @@ export const ALL: Many = { stratum: 300, sound: 3000, double: 300, odd: 300 };
 export const severityOf = ({ loss }: Case): number =>
   SEVERITIES.findIndex(({ from, to }) => loss >= from && loss < to);
 
-/** The cases of one kind, one after the other, by their seeds. */
-export function* drawn(kind: Drawn['kind'], many: Many): Generator<Drawn> {
+/**
+ * The cases of one kind, one after the other, by their seeds.
+ *
+ * @param after seeds further on, for a score after something was learnt from the first ones
+ */
+export function* drawn(kind: Drawn['kind'], many: Many, after = 0): Generator<Drawn> {
   for (const [d, device] of DEVICES.entries())
     for (const [b, healthyMany] of BASELINES.entries()) {
       const wanted: Wanted = {
@@ -42,7 +46,7 @@ export function* drawn(kind: Drawn['kind'], many: Many): Generator<Drawn> {
       const counts = SEVERITIES.map(() => 0);
       const most = kind === 'single' ? many.stratum : many[kind] / 4;
       let taken = 0;
-      for (let seed = SEEDS[kind] + (2 * d + b) * 100_000; ; seed++) {
+      for (let seed = after + SEEDS[kind] + (2 * d + b) * 100_000; ; seed++) {
         const done = kind === 'single' ? counts.every((count) => count >= most) : taken >= most;
         if (done) break;
         const one = drawCase(seed, wanted);

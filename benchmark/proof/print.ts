@@ -1,12 +1,16 @@
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { ALL, BASELINES, DEVICES, drawn, SEVERITIES, severityOf, type Drawn } from './drawn.ts';
-import { groupsOf, isOffered, verdictOn, type Verdict } from './score.ts';
+import { groupsOf, verdictOn, type Verdict } from './score.ts';
 
 /*
- * Prints the score of what readings are said to mean: npx tsx benchmark/proof/print.ts [folder]. Drawing the cases
- * takes longer than judging them: with a folder they are kept there and read again.
+ * Prints the score of what readings are said to mean: npx tsx benchmark/proof/print.ts [folder] [seeds].
+ * Drawing the cases takes longer than judging them: with a folder they are kept there and read again. Seeds of the
+ * first score are taken, or those so much further on.
  */
+
+/** Seeds of the first score, or so much further on. */
+const after = Number(process.argv[3] ?? 0);
 
 function casesOf(kind: Drawn['kind'], folder: string | undefined): Drawn[] {
   const file = folder === undefined ? undefined : join(folder, `cases-${kind}.jsonl`);
@@ -15,7 +19,7 @@ function casesOf(kind: Drawn['kind'], folder: string | undefined): Drawn[] {
       .trim()
       .split('\n')
       .map((line) => JSON.parse(line) as Drawn);
-  const cases = [...drawn(kind, ALL)];
+  const cases = [...drawn(kind, ALL, after)];
   if (file !== undefined) writeFileSync(file, cases.map((one) => `${JSON.stringify(one)}\n`).join(''));
   return cases;
 }
@@ -37,7 +41,7 @@ function share(of: readonly Scored[], is: (scored: Scored) => boolean): string {
 }
 
 const said = (verdict: Verdict | undefined, many: number): string[] =>
-  (verdict ?? []).slice(0, many).map(({ says }) => says);
+  (verdict?.said ?? []).slice(0, many).map(({ says }) => says);
 const isRight = ({ one, verdict }: Scored, many: number): boolean =>
   said(verdict, many).includes(groupsOf(one)[0] as string);
 
@@ -46,7 +50,7 @@ function calibration(all: readonly Scored[]): number {
   const bins = Array.from({ length: 10 }, () => ({ share: 0, right: 0 }));
   const answered = all.filter(({ verdict }) => verdict);
   for (const scored of answered) {
-    const likely = scored.verdict?.[0]?.share ?? 0;
+    const likely = scored.verdict?.said[0]?.share ?? 0;
     const bin = bins[Math.min(9, Math.floor(10 * likely))] as (typeof bins)[number];
     bin.share += likely;
     bin.right += isRight(scored, 1) ? 1 : 0;
@@ -86,7 +90,7 @@ for (const device of DEVICES)
           ({ one, verdict }) =>
             verdict !== undefined &&
             said(verdict, 1)[0] === 'compressor weak' &&
-            isOffered(verdict) &&
+            verdict.offered &&
             groupsOf(one)[0] !== 'compressor weak',
         ),
       );
@@ -94,7 +98,7 @@ for (const device of DEVICES)
 const sound = scoredOf('sound');
 const double = scoredOf('double');
 const odd = scoredOf('odd');
-const offered = sound.filter(({ verdict }) => verdict && isOffered(verdict)).length;
+const offered = sound.filter(({ verdict }) => verdict?.offered).length;
 print('expected calibration error', calibration(single).toFixed(3));
 print('sound, offered a finding', `${offered} of ${sound.length}`);
 print(
@@ -102,10 +106,10 @@ print(
   share(sound, ({ verdict }) => said(verdict, 1)[0] === 'sound'),
 );
 const causes = (verdict: Verdict | undefined, many: number) =>
-  said(
-    (verdict ?? []).filter(({ says }) => says !== 'sound' && says !== 'none of these'),
-    many,
-  );
+  (verdict?.said ?? [])
+    .map(({ says }) => String(says))
+    .filter((says) => says !== 'sound' && says !== 'none of these')
+    .slice(0, many);
 print(
   'two at once, both in three',
   share(double, ({ one, verdict }) => groupsOf(one).every((g) => causes(verdict, 3).includes(g))),
@@ -122,6 +126,6 @@ print(
   'in no table, a compressor accused',
   share(
     odd,
-    ({ verdict }) => verdict !== undefined && isOffered(verdict) && said(verdict, 1)[0] === 'compressor weak',
+    ({ verdict }) => verdict !== undefined && verdict.offered && said(verdict, 1)[0] === 'compressor weak',
   ),
 );

@@ -1,28 +1,24 @@
+import { readFileSync } from 'node:fs';
 import { READING_POINTS, type ReadingPoint, type ReadingSet } from '#core/evidence';
-import {
-  byGroup,
-  conditionsOf,
-  expectedFrom,
-  ownOf,
-  ranked,
-  seenIn,
-  tabulated,
-  type Expected,
-  type Seen,
-  type Surface,
-} from '#core/judging/readings';
-import { USUAL_SPEC, usualEer, type MachineSpec } from '#core/simulation';
+import { buildsFor, fileOf, judged, offeredOf, unpackedSurfaces } from '#core/judging/readings';
+import type { Build, Judged, Surface } from '#core/judging/readings';
 import { GROUPS, type Read, type Wrong } from './cases.ts';
 import type { Drawn } from './drawn.ts';
 
-/** What is said of a case, the likeliest first. */
-export type Verdict = ReturnType<typeof byGroup>;
+/** What is said of a case: the likeliest first, and whether any of it is offered as a finding, gates left aside. */
+export interface Verdict {
+  readonly said: Judged['groups'];
+  readonly offered: boolean;
+  /** Something that was read is said to be read again. */
+  readonly doubted: boolean;
+}
 
+/** The expectations that ship with the application, made from no more than the plate. */
 const surfaces = new Map<string, Surface[]>();
-function surfacesOf(spec: MachineSpec): Surface[] {
-  const key = `${spec.refrigerant} ${spec.device}`;
-  const made = surfaces.get(key) ?? tabulated(spec);
-  surfaces.set(key, made);
+function surfacesOf(build: Build): Surface[] {
+  const file = new URL(`../../web/public/expected/${fileOf(build)}`, import.meta.url);
+  const made = surfaces.get(file.href) ?? unpackedSurfaces(new Uint8Array(readFileSync(file)));
+  surfaces.set(file.href, made);
   return made;
 }
 
@@ -36,33 +32,21 @@ const setOf = ({ points, outdoorF }: Read): ReadingSet => ({
   ...(outdoorF !== undefined && { outdoorF }),
 });
 
-function readAs(spec: MachineSpec, read: Read, rlaA: number): { seen: Seen; expected: Expected } | undefined {
+/** What the readings of a case are said to mean; undefined where they have to be completed or read again first. */
+export function verdictOn({ record, read, healthy }: Drawn): Verdict | undefined {
+  const { refrigerant, device, rlaA } = record;
+  const circuit = { refrigerant, device, rejects: 'air', rlaA } as const;
   try {
-    const seen = seenIn(setOf(read), spec.refrigerant, { rlaA });
-    const at = conditionsOf(seen);
-    return at && { seen, expected: expectedFrom(surfacesOf(spec), spec, at) };
+    const surfaces = buildsFor(circuit).map(surfacesOf);
+    const { groups, doubts } = judged(setOf(read), circuit, surfaces, { healthy: healthy.map(setOf) });
+    if (groups.length === 0) return undefined;
+    const doubted = doubts.length > 0;
+    return { said: groups, offered: offeredOf(groups) !== undefined && !doubted, doubted };
   } catch (error) {
     // A pressure that no curve knows: what is read is asked about, and nothing concluded.
     if (error instanceof RangeError) return undefined;
     throw error;
   }
 }
-
-/** What the readings of a case are said to mean; undefined where they have to be completed first. */
-export function verdictOn({ record, read, healthy }: Drawn): Verdict | undefined {
-  const { refrigerant, device, rlaA } = record;
-  const spec = { ...USUAL_SPEC, refrigerant, device, eer: usualEer(refrigerant, 'air') };
-  const now = readAs(spec, read, rlaA);
-  if (!now) return undefined;
-  const own = ownOf(healthy.flatMap((one) => readAs(spec, one, rlaA) ?? []));
-  return byGroup(ranked(now.seen, now.expected, own));
-}
-
-/** What is offered as a finding: next to certain that it is not sound, and one group above the rest. */
-export const isOffered = (verdict: Verdict): boolean => {
-  const [first] = verdict;
-  const sound = verdict.find(({ says }) => says === 'sound')?.share ?? 0;
-  return first !== undefined && first.says !== 'sound' && first.share > 0.6 && sound < 0.05;
-};
 
 export const groupsOf = ({ truth }: Drawn): string[] => truth.map((one) => GROUPS[one as Wrong] ?? one);

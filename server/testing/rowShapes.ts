@@ -411,6 +411,7 @@ export const unitOfSheet = z.strictObject({
       refrigerant: maybe(text),
       metering: maybe(text),
       chargeLb: maybe(z.number()),
+      compressors: z.array(z.looseObject({ stage: count })),
     }),
   ),
   recommendations: z.array(z.strictObject({ id, text, on: day })),

@@ -163,7 +163,8 @@ select
   coalesce(m.flag_kinds, '{}') as "flagKinds",
   coalesce(
     (select json_agg(json_build_object(
-        'number', x.number, 'refrigerant', x.refrigerant, 'metering', x.metering, 'chargeLb', x.charge_lb) order by x.number)
+        'number', x.number, 'refrigerant', x.refrigerant, 'metering', x.metering, 'chargeLb', x.charge_lb,
+        'compressors', x.compressors) order by x.number)
      from circuits x where x.unit_id = u.id),
     '[]') as circuits,
   coalesce(

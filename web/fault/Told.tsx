@@ -5,6 +5,7 @@ import type { Advice, Cause, Diagnosed, NotYet, Observed } from '#core/diagnosis
 import { Button } from '../ui/frame/Button.tsx';
 import { Panel } from '../ui/frame/Screen.tsx';
 import { Field } from '../ui/forms/Field.tsx';
+import { percent } from '../ui/words/format.ts';
 import { AnswerRow } from './AnswerRow.tsx';
 import { useNextFocus } from './useNextFocus.ts';
 
@@ -14,11 +15,6 @@ const SHOWN_FROM = 0.01;
 const NAMED_FROM = 0.4;
 /** Shares this close to the first are the same to whoever reads them. */
 const ALIKE = 0.9;
-
-const percent = (share: number): string => {
-  const hundredths = Math.round(share * 100);
-  return hundredths >= 100 ? 'over 99 %' : hundredths < 1 ? 'under 1 %' : `${hundredths} %`;
-};
 
 /** The three things that are never folded: what it most likely is, what to test next, what not to conclude yet. */
 export function Told({

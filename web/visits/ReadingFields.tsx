@@ -15,6 +15,7 @@ import { useSistersQuery, useUnitQuery } from '../api/units.ts';
 import { useKept } from '../outbox/kept.ts';
 import { useWho } from '../state/session.ts';
 import { dayIn, number } from '../ui/words/format.ts';
+import { ReadingsTold } from '../readings/Told.tsx';
 import { AnswerLine } from '../ui/marks/AnswerLine.tsx';
 import { UnitSwitch } from '../ui/forms/UnitSwitch.tsx';
 import { useUnitSystem } from '../state/preferences.ts';
@@ -182,6 +183,7 @@ export function ReadingFields(props: FieldsProps) {
           </div>
         </div>
       </fieldset>
+      {props.unit ? <ReadingsTold set={{ ...set, circuit }} unit={props.unit} /> : null}
     </div>
   );
 }

@@ -14,6 +14,10 @@ import { useWho } from '../state/session.ts';
 import { Button } from '../ui/frame/Button.tsx';
 import { MiniBand } from '../ui/marks/MiniBand.tsx';
 import { Dialog } from '../ui/frame/Dialog.tsx';
+import type { ReadingSet } from '#core/evidence';
+import type { Likely } from '#core/judging/readings';
+import { judgeable } from '../readings/circuitOf.ts';
+import { ReadingsTold } from '../readings/Told.tsx';
 import { Field } from '../ui/forms/Field.tsx';
 import { instant } from '../ui/words/format.ts';
 import { Empty } from '../ui/frame/Screen.tsx';
@@ -32,6 +36,7 @@ export function Sheet({
   onLeaveOpen,
   onExplain,
   onAmend,
+  onFound,
 }: {
   visit: VisitPage;
   lines: readonly Line[];
@@ -42,6 +47,8 @@ export function Sheet({
   onLeaveOpen: (act: Act) => void;
   onExplain: (act: Act) => void;
   onAmend: (kind: EntryKind, unitId: string | null, amending: Amending) => void;
+  /** Somebody writes down as found what a line of readings says; nobody does where there is nothing. */
+  onFound?: ((unitId: string, lineId: string, likely: Likely) => void) | undefined;
 }) {
   const { measuring } = useWho();
   const [system] = useUnitSystem();
@@ -85,6 +92,13 @@ export function Sheet({
                 </span>
               </p>
               <Bands answers={(line.body.answers as readonly Answer[] | undefined) ?? []} system={system} />
+              {line.kind === 'reading set' && unit ? (
+                <Replay
+                  set={line.body as unknown as ReadingSet}
+                  unit={unit}
+                  onFinding={onFound && ((likely) => onFound(unit.id, line.id, likely))}
+                />
+              ) : null}
               {answersOfLine(line, unit, measuring)
                 .filter(({ advice }) => advice === 'act')
                 .map((answer) => (
@@ -134,6 +148,28 @@ export function Sheet({
         <Withdraw visit={visit} line={withdrawing} onClose={() => setWithdrawing(undefined)} />
       ) : null}
     </>
+  );
+}
+
+/** What a set of readings says of its circuit, whenever it was taken: opened where somebody asks for it. */
+function Replay({
+  set,
+  unit,
+  onFinding,
+}: {
+  set: ReadingSet;
+  unit: VisitPage['units'][number];
+  onFinding: ((likely: Likely) => void) | undefined;
+}) {
+  const [open, setOpen] = useState(false);
+  if (!judgeable(set)) return null;
+  return (
+    <div className="no-print">
+      <Button look="quiet" aria-expanded={open} onClick={() => setOpen(!open)}>
+        {open ? 'Fold what these readings say' : 'What these readings say'}
+      </Button>
+      {open ? <ReadingsTold set={set} unit={unit} onFinding={onFinding} /> : null}
+    </div>
   );
 }
 

@@ -16,6 +16,9 @@ import { Agreed } from '../ui/marks/Agreed.tsx';
 import { GettingIn } from '../ui/marks/GettingIn.tsx';
 import { Plate } from '../ui/marks/Plate.tsx';
 import { Loading, Panel, Screen, Trouble } from '../ui/frame/Screen.tsx';
+import type { Likely } from '#core/judging/readings';
+import { capital } from '#core/base/sentences';
+import { tells } from '../readings/JudgedPanel.tsx';
 import { actsOn, actWords, asValue, leftBehind, named, type Act } from './acts.ts';
 import { EntryPanel, type Amending } from './EntryPanel.tsx';
 import { ACT, type FormKind, type Values } from './forms.ts';
@@ -117,6 +120,13 @@ function SheetOf({ visit, stale }: { visit: VisitPage; stale: boolean }) {
     if (isUnit) setUnit(id);
     setPoint(isUnit ? '' : id);
   };
+  /** Takes back what was put on the sheet in one tap. */
+  const takeOff = ({ id: supersedes, ...about }: { id: string; unitId: string | null; pointId?: string }) =>
+    post({
+      ...{ id: uuid(), visitId: visit.id, unitId: about.unitId, kind: 'withdrawn', body: {} },
+      ...(about.pointId === undefined ? {} : { pointId: about.pointId }),
+      ...{ supersedes, reason: 'not meant' },
+    } as never);
   /** Left open in one tap; where somebody can be hurt the form asks who was told. */
   const leaveOpen = (act: Act) => {
     const { kind: condition, text, hazard } = act.condition;
@@ -138,23 +148,25 @@ function SheetOf({ visit, stale }: { visit: VisitPage; stale: boolean }) {
       body: { condition, text, act: named(act) },
     };
     void post(entry as never);
-    say(`Left open: ${actWords(act, system)}`, {
-      undo: () =>
-        post({
-          id: uuid(),
-          visitId: visit.id,
-          ...place,
-          kind: 'withdrawn',
-          body: {},
-          supersedes: entry.id,
-          reason: 'not meant',
-        } as never),
-    });
+    say(`Left open: ${actWords(act, system)}`, { undo: () => takeOff(entry) });
   };
   const explain = (act: Act) => {
     about(act.subjectId);
     open('explained', undefined, { [ACT]: asValue(act) });
     window.scrollTo(0, 0);
+  };
+  /** What readings say is presumed until somebody has looked; the line of readings is its evidence. */
+  const foundByReadings = (unitId: string, lineId: string, { found, words, telling }: Likely) => {
+    if (!found) return;
+    const entry = {
+      ...{ id: uuid(), visitId: visit.id, unitId, kind: 'finding' as const, occurredAt: now().toISOString() },
+      body: {
+        ...{ component: found.part, part: found.part, failure: found.failure, grade: 'presumed' as const },
+        ...{ text: `${capital(words)}${telling ? `: ${tells(telling, 'US')}` : ''}.`, evidence: [lineId] },
+      },
+    };
+    void post(entry as never);
+    say(`On the sheet: ${found.part} ${found.failure}, presumed`, { undo: () => takeOff(entry) });
   };
   const arrive = () =>
     void post({
@@ -354,6 +366,7 @@ function SheetOf({ visit, stale }: { visit: VisitPage; stale: boolean }) {
               open(k as FormKind, amend);
               window.scrollTo(0, 0);
             }}
+            onFound={foundByReadings}
           />
         </Panel>
       </div>

@@ -106,5 +106,23 @@ export const EXPECTATION_OFF = vectorOf({
   'supply wet bulb': 1,
   amps: 6,
 });
+/**
+ * What it is off by besides, otherwise on each day with weather, load, dirt and settings, so that readings of another
+ * day do not take it away [our choice: somewhat more than what stays].
+ */
+export const VISIT_OFF = vectorOf({
+  evaporating: 2,
+  'suction line': 3,
+  condensing: 2.2,
+  'liquid line': 1,
+  'after drier': 1,
+  discharge: 9,
+  'condenser leaving': 1.8,
+  supply: 1.8,
+  'supply wet bulb': 1.5,
+  amps: 6,
+});
+/** The liquid is the same before and behind the drier: what it is off by is off in both. */
+export const VISIT_LIQUID = vectorOf({ 'liquid line': 2, 'after drier': 2 });
 /** What a cause does is known no better than this, as a share of what it moves. */
 export const EFFECT_OFF = { each: 0.25, together: 0.15 } as const;

@@ -4,8 +4,11 @@
  */
 export { expectedFrom, solvedAnew, type Expected } from './expected.ts';
 export { byGroup } from './groups.ts';
+export { buildsFor, judged, offeredOf, type Circuit, type Judged, type Likely } from './judge.ts';
 export { ownOf } from './own.ts';
+export { buildsOf, fileOf, packedSurfaces, specOf, unpackedSurfaces, type Build } from './packed.ts';
 export { ranked } from './ranked.ts';
 export { conditionsOf, seenIn, type Seen } from './shown.ts';
 export type { Surface } from './surfaces.ts';
 export { tabulated } from './tabulate.ts';
+export type { Compared } from './terms.ts';

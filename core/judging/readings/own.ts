@@ -1,11 +1,8 @@
 import { inverted, times, type Matrix } from './algebra.ts';
 import type { Expected } from './expected.ts';
 import { instrumentsOff } from './instruments.ts';
-import { buildCovariance, offCovariance, type Own } from './ranked.ts';
+import { addVisit, buildCovariance, offCovariance, type Own } from './ranked.ts';
 import { SHOWN_MANY, type Seen } from './shown.ts';
-
-/** What no reading of another day takes away: weather, dirt and settings drift, °F [our choice]. */
-const DRIFTS = 0.9;
 
 /**
  * What a machine shows of itself when it is sound, beside what its plate lets expect: each healthy set draws the
@@ -27,12 +24,11 @@ export function ownOf(
     );
     const n = read.length;
     const off = offCovariance(instrumentsOff(seen, expected.slopes, seen.around.wetF !== undefined));
+    addVisit(off);
     const inverse = new Float64Array(n * n);
     read.forEach((r, i) =>
       read.forEach(
-        (c, k) =>
-          (inverse[i * n + k] =
-            covariance[r * SHOWN_MANY + c]! + off[r * SHOWN_MANY + c]! + (r === c ? DRIFTS ** 2 : 0)),
+        (c, k) => (inverse[i * n + k] = covariance[r * SHOWN_MANY + c]! + off[r * SHOWN_MANY + c]!),
       ),
     );
     inverted(inverse, n);
@@ -51,7 +47,5 @@ export function ownOf(
     });
     covariance = next;
   }
-  const drifting = covariance.slice();
-  for (let i = 0; i < SHOWN_MANY; i++) drifting[i * SHOWN_MANY + i]! += DRIFTS ** 2;
-  return { shift, covariance: drifting };
+  return { shift, covariance };
 }

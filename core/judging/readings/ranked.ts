@@ -1,6 +1,6 @@
 import { addTogether, dot, inverted, logSum, times, type Matrix } from './algebra.ts';
 import { CAUSES, MET, type CauseId } from './causes.ts';
-import { EFFECT_OFF, EXPECTATION_OFF, type Expected } from './expected.ts';
+import { EFFECT_OFF, EXPECTATION_OFF, VISIT_LIQUID, VISIT_OFF, type Expected } from './expected.ts';
 import { instrumentsOff, WRONG, type Off } from './instruments.ts';
 import { SHOWN_MANY, vectorOf, type Seen } from './shown.ts';
 
@@ -32,16 +32,27 @@ export interface Standing {
   readonly strength: number;
 }
 
+/** How likely what was read is misread or miswritten. */
+export interface Doubted {
+  /** By place among what is shown. */
+  readonly readings: ReadonlyMap<number, number>;
+  /** By place among the conditions. */
+  readonly conditions: readonly number[];
+}
+
 export interface Ranking {
+  readonly doubted: Doubted;
   readonly sound: number;
   /** Something that is in no table. */
   readonly other: number;
   readonly standing: readonly Standing[];
   /** Two at once, where that is likelier than one. */
   readonly pairs: readonly { readonly causes: readonly [CauseId, CauseId]; readonly share: number }[];
-  /** What the sound machine shows, this one's own differences included, and what that is uncertain by. */
+  /** What the sound machine shows, this one's own differences included, and what that and the readings are off by. */
   readonly expected: Float64Array;
-  readonly uncertain: Float64Array;
+  readonly covariance: Matrix;
+  /** Logarithm of how well all of it agrees: two devices are weighed by it where nobody knows which meters. */
+  readonly evidence: number;
 }
 
 /** Between two levels of a cause so many steps are looked at. */
@@ -62,6 +73,8 @@ const ANYTHING = vectorOf({
   amps: 30,
 });
 
+const SIZES = [0.3, 0.6, 1] as const;
+
 /** How the build differs and what is not known of it, as a covariance over all that is shown. */
 export function buildCovariance(expected: Expected): Matrix {
   const covariance = new Float64Array(SHOWN_MANY * SHOWN_MANY);
@@ -75,6 +88,12 @@ export function offCovariance({ alone, together }: Off): Matrix {
   for (let i = 0; i < SHOWN_MANY; i++) covariance[i * SHOWN_MANY + i] = alone[i]! ** 2;
   for (const way of together) addTogether(covariance, way, SHOWN_MANY);
   return covariance;
+}
+
+/** What an expectation is off by on one day and not on another. */
+export function addVisit(covariance: Matrix): void {
+  VISIT_OFF.forEach((value, i) => (covariance[i * SHOWN_MANY + i]! += value ** 2));
+  addTogether(covariance, VISIT_LIQUID, SHOWN_MANY);
 }
 
 /** What is compared of a set: the readings that are there, with what they and the expectation are off by. */
@@ -99,6 +118,7 @@ export function ranked(seen: Seen, expected: Expected, own?: Own): Ranking {
   const whole = (own?.covariance ?? buildCovariance(expected)).slice();
   const off = instrumentsOff(seen, expected.slopes, seen.around.wetF !== undefined);
   offCovariance(off).forEach((value, i) => (whole[i]! += value));
+  addVisit(whole);
   const shifted = (shown: Float64Array) => shown.map((value, i) => value + (own?.shift[i] ?? 0));
   const sound = shifted(expected.sound);
   const compared: Compared = {
@@ -113,9 +133,13 @@ export function ranked(seen: Seen, expected: Expected, own?: Own): Ranking {
   const alone: Way = { causes: [], at: [], shown: sound, prior: MET.sound };
   const ways = [alone, ...singles(levelled), ...pairsOf(levelled, sound)].map((way): Weighed => ({
     ...way,
-    log: Math.log(way.prior) + agrees(compared, way.shown),
+    log: Math.log(way.prior) + agrees(compared, way.shown, mostWrongWith(way.causes)),
   }));
-  return summed(ways, Math.log(MET.other) + agreesWithAnything(compared), sound, whole);
+  const best = ways.reduce((a, b) => (b.log > a.log ? b : a));
+  return {
+    ...summed(ways, Math.log(MET.other) + agreesWithAnything(compared), sound, whole),
+    doubted: doubtedIn(compared, best),
+  };
 }
 
 /** A cause at steps from hardly there to heavy. */
@@ -158,7 +182,13 @@ const partOf = (whole: Matrix, read: readonly number[]): Matrix =>
   Float64Array.from(read.flatMap((r) => read.map((c) => whole[r * SHOWN_MANY + c]!)));
 
 /** How well a way agrees, logarithm of a density. */
-function agrees({ read, values, sound, base, slopes }: Compared, shown: Float64Array): number {
+function agrees(
+  compared: Compared,
+  shown: Float64Array,
+  mostWrong: 1 | 2,
+  told?: (log: number, wrong: readonly number[]) => void,
+): number {
+  const { read, values, sound, base } = compared;
   const n = read.length;
   const covariance = base.slice();
   const moved = Float64Array.from(read, (i) => shown[i]! - sound[i]!);
@@ -169,16 +199,39 @@ function agrees({ read, values, sound, base, slopes }: Compared, shown: Float64A
     n,
   );
   const rest = Float64Array.from(read, (i, k) => values[k]! - shown[i]!);
-  return density(covariance, rest, slopes, n);
+  return density(compared, covariance, rest, mostWrong, told);
 }
 
-/** How well what is in no table agrees: it may show anything. */
-function agreesWithAnything({ read, values, sound, base, slopes }: Compared): number {
+/** How likely each reading and each condition is wrong, where it is as it most likely is. */
+function doubtedIn(compared: Compared, { shown, causes }: Way): Doubted {
+  const n = compared.read.length;
+  const all: { log: number; wrong: readonly number[] }[] = [];
+  const whole = agrees(compared, shown, mostWrongWith(causes), (log, wrong) => all.push({ log, wrong }));
+  // Both are of the same readings: what all have in common falls out.
+  const base = n * Math.log(1 - WRONG.share);
+  const share = (k: number) =>
+    all
+      .filter(({ wrong }) => wrong.includes(k))
+      .reduce((sum, { log }) => sum + Math.exp(log + base - whole), 0);
+  return {
+    readings: new Map(compared.read.map((shownAt, k) => [shownAt, share(k)])),
+    conditions: compared.slopes.map((_, i) => share(n + i)),
+  };
+}
+/** Two at once are wrong seldom enough to be left aside where two causes are tried. */
+const mostWrongWith = (causes: readonly CauseId[]): 1 | 2 => (causes.length > 1 ? 1 : 2);
+
+/** How well what is in no table agrees: it may show anything, by a little or by much. */
+function agreesWithAnything(compared: Compared): number {
+  const { read, values, sound, base } = compared;
   const n = read.length;
-  const covariance = base.slice();
-  read.forEach((shown, i) => (covariance[i * n + i]! += ANYTHING[shown]! ** 2));
   const rest = Float64Array.from(read, (i, k) => values[k]! - sound[i]!);
-  return density(covariance, rest, slopes, n);
+  const by = SIZES.map((size) => {
+    const covariance = base.slice();
+    read.forEach((shown, i) => (covariance[i * n + i]! += (size * ANYTHING[shown]!) ** 2));
+    return density(compared, covariance, rest, 1);
+  });
+  return logSum(by) - Math.log(SIZES.length);
 }
 
 /** Steps between sound and the levels of a cause, and between one level and the next. */
@@ -201,30 +254,64 @@ function between(
 }
 
 const LOG_2PI = Math.log(2 * Math.PI);
-/** Logarithm of the density of what is left over, where any one reading or any one condition may be wrong. */
-function density(covariance: Matrix, rest: Float64Array, slopes: readonly Float64Array[], n: number): number {
+/**
+ * Logarithm of the density of what is left over, where any one or two readings or conditions may be wrong: a reading
+ * that is wrong may be anything, a condition moves all that hangs on it.
+ *
+ * @param most how many may be wrong at once
+ * @param told hears of each, with the places of what would be wrong: readings first, then conditions
+ */
+function density(
+  { slopes }: Pick<Compared, 'slopes'>,
+  covariance: Matrix,
+  rest: Float64Array,
+  most: 1 | 2,
+  told?: (log: number, wrong: readonly number[]) => void,
+): number {
+  const n = rest.length;
   const logDet = inverted(covariance, n);
   const toward = times(covariance, rest, n);
   const square = dot(rest, toward);
   const all = -0.5 * (square + logDet + n * LOG_2PI);
   const amiss = Math.log(WRONG.share / (1 - WRONG.share));
-  const terms = [all];
-  for (let i = 0; i < n; i++) {
-    const own = covariance[i * n + i]!;
-    const without = square - toward[i]! ** 2 / own;
-    terms.push(amiss - Math.log(WRONG.over) - 0.5 * (without + logDet + Math.log(own) + (n - 1) * LOG_2PI));
-  }
-  for (const slope of slopes) {
-    const moves = times(covariance, slope, n);
-    const weight = 1 / WRONG.conditionF ** 2 + dot(slope, moves);
-    const without = square - dot(slope, toward) ** 2 / weight;
-    terms.push(amiss - 0.5 * (without + logDet + Math.log(WRONG.conditionF ** 2 * weight) + n * LOG_2PI));
+  const moves = slopes.map((slope) => times(covariance, slope, n));
+  const many = n + slopes.length;
+  // How far each goes along with what is left over, and how two go along with each other.
+  const along = (k: number) => (k < n ? toward[k]! : dot(slopes[k - n]!, toward));
+  const of = (k: number, l: number): number => {
+    if (k < n && l < n) return covariance[k * n + l]!;
+    if (k >= n && l >= n)
+      return dot(slopes[k - n]!, moves[l - n]!) + (k === l ? 1 / WRONG.conditionF ** 2 : 0);
+    return k < n ? moves[l - n]![k]! : moves[k - n]![l]!;
+  };
+  const costs = (k: number) =>
+    amiss + (k < n ? 0.5 * LOG_2PI - Math.log(WRONG.over) : -Math.log(WRONG.conditionF));
+  const terms: number[] = [];
+  const add = (log: number, ...wrong: readonly number[]) => {
+    terms.push(log);
+    told?.(log, wrong);
+  };
+  add(all);
+  for (let k = 0; k < many; k++) {
+    const [own, with1] = [of(k, k), along(k)];
+    add(all + costs(k) + 0.5 * (with1 ** 2 / own - Math.log(own)), k);
+    for (let l = most === 2 ? k + 1 : many; l < many; l++) {
+      const [other, both, with2] = [of(l, l), of(k, l), along(l)];
+      const det = own * other - both ** 2;
+      const gained = (other * with1 ** 2 - 2 * both * with1 * with2 + own * with2 ** 2) / det;
+      add(all + costs(k) + costs(l) + 0.5 * (gained - Math.log(det)), k, l);
+    }
   }
   return n * Math.log(1 - WRONG.share) + logSum(terms);
 }
 
 /** Shares of every way, gathered by cause. */
-function summed(ways: readonly Weighed[], other: number, sound: Float64Array, whole: Matrix): Ranking {
+function summed(
+  ways: readonly Weighed[],
+  other: number,
+  sound: Float64Array,
+  whole: Matrix,
+): Omit<Ranking, 'doubted'> {
   const most = Math.max(other, ...ways.map(({ log }) => log));
   const weight = (log: number) => Math.exp(log - most);
   const total = ways.reduce((sum, { log }) => sum + weight(log), weight(other));
@@ -260,6 +347,7 @@ function summed(ways: readonly Weighed[], other: number, sound: Float64Array, wh
       .sort((a, b) => b.share - a.share),
     pairs: [...pairs.values()].sort((a, b) => b.share - a.share).slice(0, 3),
     expected: sound,
-    uncertain: Float64Array.from({ length: SHOWN_MANY }, (_, i) => Math.sqrt(whole[i * SHOWN_MANY + i]!)),
+    covariance: whole,
+    evidence: most + Math.log(total),
   };
 }

@@ -62,7 +62,7 @@ const level = (cause: CauseId, i: number) => EXPECTED.wrong.get(cause)?.[i] as F
 
 describe('what the readings say', () => {
   it('calls a sound machine sound, and each heavy cause by its own group', () => {
-    expect(ranked(showing(EXPECTED.sound), EXPECTED).sound).toBeGreaterThan(0.85);
+    expect(ranked(showing(EXPECTED.sound), EXPECTED).sound).toBeGreaterThan(0.75);
     for (const cause of causesOf(SPEC)) {
       const { standing } = ranked(showing(level(cause, CAUSES[cause].levels.length - 1)), EXPECTED);
       const first = standing[0]?.cause as CauseId;
@@ -137,7 +137,7 @@ describe('what the readings say', () => {
       },
     ]);
     const at = SHOWN.indexOf('condensing');
-    expect(own?.shift[at]).toBeGreaterThan(3);
+    expect(own?.shift[at]).toBeGreaterThan(2.5);
     expect(own?.shift[at]).toBeLessThan(6);
     expect(ownOf([])).toBeUndefined();
     // The same again makes surer of it, and goes no further than what was shown.

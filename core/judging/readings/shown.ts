@@ -49,6 +49,8 @@ export interface Around {
   /** Air onto the indoor coil: mixed where it was read, else what returns. */
   readonly ontoCoilF: number | undefined;
   readonly wetF: number | undefined;
+  /** A wet bulb that was read and that no room of this dry bulb has. */
+  readonly wetDoubtedF?: number | undefined;
 }
 
 /** A set of readings in the space in which it is compared. */
@@ -77,12 +79,17 @@ const LEGS = ['amps L1', 'amps L2', 'amps L3'] as const;
  * A set of readings as it is compared.
  *
  * @param rlaA rated load amps of the compressor; without them amps say nothing here
+ * @param water the condenser gives its heat to water: what comes in stands where outdoors stands for air
  * @throws RangeError where a pressure lies outside the curve of the refrigerant
  */
 export function seenIn(
   set: ReadingSet,
   refrigerant: RefrigerantName,
-  { rlaA, atmospherePsi = STANDARD_ATMOSPHERE_PSI }: { rlaA?: number; atmospherePsi?: number } = {},
+  {
+    rlaA,
+    water = false,
+    atmospherePsi = STANDARD_ATMOSPHERE_PSI,
+  }: { rlaA?: number | undefined; water?: boolean; atmospherePsi?: number } = {},
 ): Seen {
   const values = new Float64Array(SHOWN_MANY).fill(NaN);
   const perPsi = new Float64Array(SHOWN_MANY);
@@ -106,14 +113,28 @@ export function seenIn(
     psia[i] = read + atmospherePsi;
     perPsi[i] = at(read) - at(read - 1);
   });
+  const ontoCoilF = valueAt(set.readings, 'mixed air') ?? valueAt(set.readings, 'return air');
+  const wetF = valueAt(set.readings, 'return wet bulb');
   return {
     ...{ values, perPsi, psia },
     around: {
-      outdoorF: set.outdoorF,
-      ontoCoilF: valueAt(set.readings, 'mixed air') ?? valueAt(set.readings, 'return air'),
-      wetF: valueAt(set.readings, 'return wet bulb'),
+      ontoCoilF,
+      // What no room has is not believed: it is asked about, and the usual one taken.
+      ...(ontoCoilF === undefined || wetF === undefined || isRoomAir(ontoCoilF, wetF)
+        ? { wetF }
+        : { wetF: undefined, wetDoubtedF: wetF }),
+      outdoorF: water ? valueAt(set.readings, 'water in') : set.outdoorF,
     },
   };
+}
+
+/** Rooms that are cooled are of this humidity, and what is mixed in does not change it by more, % [common practice]. */
+const ROOM_HUMIDITY_PCT = [15, 90] as const;
+
+/** Whether a wet bulb goes with a dry bulb in a room. */
+export function isRoomAir(dryF: number, wetF: number): boolean {
+  const [dry, damp] = ROOM_HUMIDITY_PCT.map((pct) => wetBulb(dryF, humidityRatioFromRh(dryF, pct)));
+  return wetF >= (dry as number) && wetF <= (damp as number);
 }
 
 /** A room is of this humidity where nobody read its wet bulb, % [common practice]. */
