@@ -1,5 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import { base, expectAccessible, loseSignal, signIn, watchErrors } from './help.ts';
+import { broken } from './measures.ts';
 
 test.use({ viewport: { width: 390, height: 844 }, hasTouch: true, serviceWorkers: 'allow' });
 
@@ -279,5 +280,53 @@ test.describe('as technician on a phone', () => {
       expect(box?.height).toBeGreaterThanOrEqual(48);
     }
     expect(await page.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth)).toBe(true);
+  });
+});
+
+test.describe('what readings say, on a phone', () => {
+  test.use({ viewport: { width: 390, height: 844 } });
+
+  test('a dead condenser fan is told by its condenser split, looked at first, and on the sheet in one tap', async ({
+    page,
+  }) => {
+    await signIn(page, 'ada');
+    await page
+      .getByRole('link', { name: /Throwing Rooms/ })
+      .first()
+      .click();
+    await page.getByRole('button', { name: 'Readings' }).click();
+    for (const [label, value] of [
+      ['suction pressure', 162],
+      ['suction line', 66],
+      ['liquid pressure', 520],
+      ['liquid line', 122],
+      ['return air', 76],
+      ['supply air', 60],
+      ['return wet bulb', 63],
+      ['outdoor air', 92],
+      ['minutes running', 20],
+    ] as const) {
+      const field = page.getByLabel(label).first();
+      // Less usual ones are folded.
+      if (!(await field.isVisible()))
+        await page.locator('details').filter({ hasText: label }).first().locator('summary').click();
+      await field.fill(String(value));
+    }
+    const said = page.getByRole('region', { name: 'What these readings say' });
+    await expect(said).toContainText('the condenser gives off too little heat');
+    await expect(said).toContainText(/condenser split\s*45 °F\s*19 if sound/);
+    await expect(said).toContainText(/Next: is every condenser fan turning/);
+    await expect(said).toContainText(/Not yet:\s*Charge: undecided until the condenser/);
+    await said.getByText('Explain').click();
+    await expect(said.getByRole('img').first()).toBeVisible();
+    expect(await broken(page, { phone: true })).toEqual([]);
+    await expectAccessible(page);
+
+    await page.getByRole('button', { name: 'Put the readings on the sheet' }).click();
+    await page.getByRole('button', { name: 'What these readings say' }).last().click();
+    await page.getByRole('button', { name: /^Write it down as found: the condenser/ }).click();
+    await expect(page.getByText(/finding condenser .*, presumed/)).toBeVisible();
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await expect(page.getByText(/finding condenser .*, presumed/)).toBeHidden();
   });
 });

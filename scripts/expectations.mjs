@@ -6,8 +6,9 @@ import { ROOT } from './lib/run.mjs';
 
 needNode();
 await needNpmPackages({ tools: true });
-const done = spawnSync(process.execPath, ['--import', 'tsx', 'scripts/expectations.ts'], {
-  cwd: ROOT,
-  stdio: 'inherit',
-});
+const done = spawnSync(
+  process.execPath,
+  ['--import', 'tsx', 'scripts/expectations.ts', ...process.argv.slice(2)],
+  { cwd: ROOT, stdio: 'inherit' },
+);
 process.exitCode = done.status ?? 1;

@@ -123,6 +123,14 @@ print(
   share(odd, ({ verdict }) => said(verdict, 2).includes('none of these')),
 );
 print(
+  'in no table, said so or something asked to be read again',
+  share(odd, (one) => !one.verdict || one.verdict.doubted || said(one.verdict, 2).includes('none of these')),
+);
+print(
+  'sound, something asked to be read again',
+  share(sound, ({ verdict }) => !verdict || verdict.doubted),
+);
+print(
   'in no table, a compressor accused',
   share(
     odd,

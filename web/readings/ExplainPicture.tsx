@@ -1,10 +1,8 @@
 import { plainUnit, shownValue, type UnitSystem } from '#core/base/quantities';
-import type { Compared } from '#core/judging/readings';
+import { standsOut, type Compared } from '#core/judging/readings';
 import { number } from '../ui/words/format.ts';
 
-const ROW = 38;
-const [LEFT, WIDE, RIGHT] = [148, 300, 92];
-const HEAD = 26;
+const [WIDE, HIGH, MIDDLE] = [320, 44, 23];
 /** Letters of explanations, as they stand in the list above. */
 export const LETTERS = ['A', 'B', 'C', 'D'] as const;
 /** What is read a little off is expected: so many standard deviations to each side. */
@@ -24,76 +22,75 @@ export function ExplainPicture({
   letters: readonly string[];
   system: UnitSystem;
 }) {
-  const height = HEAD + compared.length * ROW;
   const shownAs = (one: Compared, value: number) => {
     const shown = shownValue(one.quantity, one.unit, value, system);
     return `${number(shown.value, 0)} ${plainUnit(shown.unit)}`;
   };
-  const said = compared
-    .map((one) => `${one.name} ${shownAs(one, one.read)}, sound ${shownAs(one, one.sound)}`)
-    .join('; ');
+  return (
+    <ul className="max-w-lg">
+      <li className="text-soft">
+        <span aria-hidden>▭</span> where a sound machine reads, <span aria-hidden>◆</span> what was read
+        {letters.length > 0 ? `, ${letters.join(', ')} what it would read` : ''}
+      </li>
+      {compared.map((one) => (
+        <li key={one.name}>
+          <p className="flex flex-wrap justify-between gap-x-3">
+            <span className="font-semibold">{one.name}</span>
+            <span className={standsOut(one) ? 'font-bold text-ember' : ''}>
+              {shownAs(one, one.read)}
+              <span className="font-normal text-soft">, {shownAs(one, one.sound)} if sound</span>
+            </span>
+          </p>
+          <Strip
+            one={one}
+            letters={letters}
+            label={letters
+              .map((letter, i) => `${letter} ${shownAs(one, one.wouldRead[i] as number)}`)
+              .join(', ')}
+          />
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+/** One number in its own scale. */
+function Strip({ one, letters, label }: { one: Compared; letters: readonly string[]; label: string }) {
+  const [low, high] = [one.sound - BAND * one.off, one.sound + BAND * one.off];
+  const all = [one.read, low, high, ...one.wouldRead.slice(0, letters.length)];
+  const [least, most] = [Math.min(...all), Math.max(...all)];
+  const x = (value: number) => 10 + ((value - least) / (most - least || 1)) * (WIDE - 20);
   return (
     <svg
-      viewBox={`0 0 ${LEFT + WIDE + RIGHT} ${height}`}
-      className="w-full max-w-xl"
+      viewBox={`0 0 ${WIDE} ${HIGH}`}
+      className="w-full"
       role="img"
-      aria-label={`Read against expected: ${said}`}
+      aria-label={label || 'no other explanation'}
     >
-      <text x={LEFT} y={14} className="fill-soft" fontSize={13}>
-        ▭ sound ◆ read {letters.length > 0 ? `${letters.join(', ')} explained so` : ''}
-      </text>
-      {compared.map((one, row) => {
-        const all = [
-          one.read,
-          one.sound - BAND * one.off,
-          one.sound + BAND * one.off,
-          ...one.wouldRead.slice(0, letters.length),
-        ];
-        const [least, most] = [Math.min(...all), Math.max(...all)];
-        const pad = 0.06 * (most - least || 1);
-        const x = (value: number) => LEFT + ((value - least + pad) / (most - least + 2 * pad)) * WIDE;
-        const y = HEAD + row * ROW + ROW / 2;
-        const out = Math.abs(one.read - one.sound) >= BAND * one.off;
-        return (
-          <g key={one.name}>
-            <text x={0} y={y + 5} fontSize={14} className="fill-ink">
-              {one.name}
-            </text>
-            <line x1={LEFT} x2={LEFT + WIDE} y1={y} y2={y} className="stroke-rule" />
-            <rect
-              x={x(one.sound - BAND * one.off)}
-              width={x(one.sound + BAND * one.off) - x(one.sound - BAND * one.off)}
-              y={y - 8}
-              height={16}
-              className="fill-verdigris/20 stroke-verdigris"
-            />
-            {one.wouldRead.slice(0, letters.length).map((value, i) => (
-              <text
-                key={letters[i]}
-                x={x(value)}
-                y={y - 9 + (i % 2) * 26}
-                fontSize={12}
-                textAnchor="middle"
-                className="fill-ink font-semibold"
-              >
-                {letters[i]}
-              </text>
-            ))}
-            <path
-              d={`M ${x(one.read)} ${y - 8} l 7 8 l -7 8 l -7 -8 z`}
-              className={out ? 'fill-ember' : 'fill-ink'}
-            />
-            <text
-              x={LEFT + WIDE + 8}
-              y={y + 5}
-              fontSize={14}
-              className={out ? 'fill-ember font-bold' : 'fill-ink'}
-            >
-              {shownAs(one, one.read)}
-            </text>
-          </g>
-        );
-      })}
+      <line x1={0} x2={WIDE} y1={MIDDLE} y2={MIDDLE} className="stroke-rule" />
+      <rect
+        x={x(low)}
+        width={x(high) - x(low)}
+        y={MIDDLE - 8}
+        height={16}
+        className="fill-verdigris/20 stroke-verdigris"
+      />
+      {letters.map((letter, i) => (
+        <text
+          key={letter}
+          x={x(one.wouldRead[i] as number)}
+          y={i % 2 === 0 ? 11 : HIGH - 1}
+          fontSize={12}
+          textAnchor="middle"
+          className="fill-ink font-semibold"
+        >
+          {letter}
+        </text>
+      ))}
+      <path
+        d={`M ${x(one.read)} ${MIDDLE - 8} l 7 8 l -7 8 l -7 -8 z`}
+        className={standsOut(one) ? 'fill-ember' : 'fill-ink'}
+      />
     </svg>
   );
 }

@@ -52,6 +52,30 @@ export function JudgedPanel({
   );
 }
 
+/** The number that tells, large; what it would be beside it. */
+function Telling({ one, system }: { one: Compared; system: UnitSystem }) {
+  const [read, sound] = [one.read, one.sound].map((value) =>
+    shownValue(one.quantity, one.unit, value, system),
+  );
+  if (!read || !sound) return null;
+  return (
+    <p className="flex flex-wrap items-baseline gap-x-3">
+      <span className="font-semibold">{one.name} </span>
+      <span className="leading-tight font-bold">
+        <span className="text-4xl">{number(read.value, 0)}</span> {plainUnit(read.unit)}
+      </span>
+      <span className="text-soft">{number(sound.value, 0)} if sound</span>
+    </p>
+  );
+}
+
+const Rest = ({ words, of }: { words: string; of: readonly Likely[] }) =>
+  of.length > 0 ? (
+    <p className="text-sm text-soft">
+      {words}: {of.map((one) => `${percent(one.share)} ${one.words}`).join(' · ')}
+    </p>
+  ) : null;
+
 function Lines({
   judged,
   system,
@@ -88,21 +112,17 @@ function Lines({
       ))}
       {first ? (
         <div className={first.says === 'sound' ? 'settled' : 'tied'}>
-          <p className="flex flex-wrap items-baseline gap-x-3">
-            <strong className="text-4xl leading-tight tabular-nums">{percent(first.share)}</strong>
-            <strong className="min-w-0 flex-1 text-lg">{capital(first.words)}</strong>
+          {first.telling ? <Telling one={first.telling} system={system} /> : null}
+          <p className="text-lg font-semibold">
+            <span className="tabular-nums">{percent(first.share)}</span> {first.words}
           </p>
-          {first.telling ? <p className="font-semibold">{capital(tells(first.telling, system))}.</p> : null}
           {first.among.length > 1 ? (
             <p>These readings cannot part: {first.among.join('; ')}.</p>
           ) : first.among.length === 1 && first.among[0] !== first.words ? (
             <p>{capital(first.among[0] as string)}.</p>
           ) : null}
-          {rest.length > 0 ? (
-            <p className="text-sm text-soft">
-              Else: {rest.map((one) => `${percent(one.share)} ${one.words}`).join(' · ')}
-            </p>
-          ) : null}
+          <Rest words="Perhaps besides" of={rest.filter(({ besides }) => besides)} />
+          <Rest words="Else" of={rest.filter(({ besides }) => !besides)} />
           {onFinding && offered ? (
             <Button
               className="no-print mt-1 min-h-12"
@@ -114,7 +134,7 @@ function Lines({
           ) : null}
         </div>
       ) : null}
-      {next[0] && first ? (
+      {next[0] && first && first.says !== 'sound' ? (
         <div>
           <p>
             <strong>Next:</strong> <span className="font-semibold">{next[0].words}</span>{' '}
@@ -157,7 +177,8 @@ function Lines({
             <ul>
               {lettered.map((one) => (
                 <li key={one.says}>
-                  <strong>{letterOf(one)}</strong> {percent(one.share)} {one.words}
+                  <strong>{letterOf(one)}</strong> {percent(one.share)} {one.besides ? 'besides: ' : ''}
+                  {one.words}
                   {one.telling ? `: ${tells(one.telling, system)}` : ''}
                 </li>
               ))}

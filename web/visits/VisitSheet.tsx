@@ -224,7 +224,7 @@ function SheetOf({ visit, stale }: { visit: VisitPage; stale: boolean }) {
           </div>
         </fieldset>
       ) : null}
-      {arrived ? null : (
+      {arrived || kind ? null : (
         <div className="thumb-strip desk:mb-3">
           <Button look="act" roof className="w-full desk:w-auto" onClick={arrive}>
             I have arrived

@@ -111,9 +111,9 @@ export const EXPECTATION_OFF = vectorOf({
  * day do not take it away [our choice: somewhat more than what stays].
  */
 export const VISIT_OFF = vectorOf({
-  evaporating: 2,
-  'suction line': 3,
-  condensing: 2.2,
+  evaporating: 0.8,
+  'suction line': 2,
+  condensing: 0.8,
   'liquid line': 1,
   'after drier': 1,
   discharge: 9,
@@ -122,7 +122,14 @@ export const VISIT_OFF = vectorOf({
   'supply wet bulb': 1.5,
   amps: 6,
 });
-/** The liquid is the same before and behind the drier: what it is off by is off in both. */
-export const VISIT_LIQUID = vectorOf({ 'liquid line': 2, 'after drier': 2 });
+/**
+ * What moves together: vapour follows the evaporator it comes from, liquid the condenser, and the liquid is the same
+ * before and behind the drier.
+ */
+export const VISIT_TOGETHER = [
+  vectorOf({ evaporating: 2, 'suction line': 2 }),
+  vectorOf({ condensing: 2, 'liquid line': 1.5, 'after drier': 1.5 }),
+  vectorOf({ 'liquid line': 1.2, 'after drier': 1.2 }),
+] as const;
 /** What a cause does is known no better than this, as a share of what it moves. */
 export const EFFECT_OFF = { each: 0.25, together: 0.15 } as const;

@@ -3,6 +3,7 @@
  * would show it in this weather and load, against what was read.
  */
 export { expectedFrom, solvedAnew, type Expected } from './expected.ts';
+export { bandRows } from './banded.ts';
 export { byGroup } from './groups.ts';
 export { buildsFor, judged, offeredOf, type Circuit, type Judged, type Likely } from './judge.ts';
 export { ownOf } from './own.ts';
@@ -11,4 +12,4 @@ export { ranked } from './ranked.ts';
 export { conditionsOf, seenIn, type Seen } from './shown.ts';
 export type { Surface } from './surfaces.ts';
 export { tabulated } from './tabulate.ts';
-export type { Compared } from './terms.ts';
+export { standsOut, type Compared } from './terms.ts';

@@ -12,7 +12,7 @@ import { specOf, type Build } from './packed.ts';
 import { ranked, type Ranking, type Standing } from './ranked.ts';
 import { conditionsOf, READ_AT, seenIn, SHOWN, type Conditions, type Seen, type Shown } from './shown.ts';
 import { SPAN, WATER_SPAN, type Surface } from './surfaces.ts';
-import { comparedBy, standsOut, tellingFor, type Compared } from './terms.ts';
+import { comparedBy, tellingFor, type Compared } from './terms.ts';
 
 /** What is known of the circuit that was read. */
 export interface Circuit {
@@ -36,6 +36,8 @@ export interface Likely {
   /** Its place among the explanations of {@link Judged.compared}; undefined where there is none. */
   readonly explanation?: number;
   readonly telling?: Compared;
+  /** Most of it is together with the likeliest, not instead of it. */
+  readonly besides?: boolean;
 }
 
 export interface NotYet {
@@ -222,6 +224,7 @@ function told(
         ...(best && { found: { part: CAUSES[best].part, failure: CAUSES[best].failure } }),
         ...(explanation >= 0 && { explanation }),
         ...(telling && { telling }),
+        ...(isBesides(ranking, says, groups[0]?.says, share) && { besides: true }),
       };
     });
   const undecided = [...waits, ...masks(groups)];
@@ -236,6 +239,21 @@ function told(
     ...(offered && !held && doubts.length === 0 && { offered }),
     next: nextOf(ranking, seen, water).slice(0, 3),
   };
+}
+
+/** Whether most of a group is in pairs with the likeliest one. */
+function isBesides(
+  { pairs }: Ranking,
+  says: Likely['says'],
+  first: Likely['says'] | undefined,
+  share: number,
+): boolean {
+  const groupOf = (cause: CauseId): Likely['says'] => CAUSES[cause].group;
+  const together = pairs.filter(({ causes }) => {
+    const both = causes.map(groupOf);
+    return says !== first && first !== undefined && both.includes(says) && both.includes(first);
+  });
+  return together.reduce((sum, one) => sum + one.share, 0) > share / 2;
 }
 
 const CHARGE: ReadonlySet<string> = new Set<Likely['says']>([
@@ -253,11 +271,10 @@ const MASKING: Readonly<Partial<Record<Likely['says'], string>>> = {
 };
 
 /** What hides the charge as long as it may be so, by what ends it. */
-const masks = (groups: readonly SaysGroup[]): Said[] =>
-  groups.flatMap(({ says, share }) => {
-    const until = MASKING[says];
-    return until && share >= MASKS_FROM ? [`Charge: undecided until ${until}.`] : [];
-  });
+function masks(groups: readonly SaysGroup[]): Said[] {
+  const until = groups.flatMap(({ says, share }) => (share >= MASKS_FROM ? (MASKING[says] ?? []) : []));
+  return until.length > 0 ? [`Charge: undecided until ${until.join('; ')}.`] : [];
+}
 
 /** What is likelier misread than not. */
 function misread({ doubted }: Ranking, water: boolean): Said[] {
@@ -331,6 +348,3 @@ function gates(
     });
   return gated;
 }
-
-export type { Compared, Next };
-export { standsOut };

@@ -1,5 +1,6 @@
 import type { ReadingPoint } from '#core/evidence';
 import type { CauseId } from './causes.ts';
+import { EFFECT_OFF } from './expected.ts';
 import type { Ranking } from './ranked.ts';
 import { READ_AT, SHOWN, SHOWN_MANY, type Seen } from './shown.ts';
 
@@ -125,13 +126,20 @@ export function nextOf(
   });
   const told = [...standing, { share: sound, shown: expected }];
   const total = told.reduce((sum, { share }) => sum + share, 0);
+  const unsure = told.reduce(
+    (sum, { share }) => sum - (share / total) * Math.log2(Math.max(1e-9, share / total)),
+    0,
+  );
   const unread = SHOWN.flatMap((shown, i): Next[] => {
     if (!Number.isNaN(seen.values[i]!) || (water && shown === 'condenser leaving')) return [];
     const mean = told.reduce((sum, one) => sum + one.share * one.shown[i]!, 0) / total;
     const between = told.reduce((sum, one) => sum + one.share * (one.shown[i]! - mean) ** 2, 0) / total;
     const point = READ_AT[shown];
+    const effects =
+      told.reduce((sum, one) => sum + one.share * (one.shown[i]! - expected[i]!) ** 2, 0) / total;
+    const off = covariance[i * SHOWN_MANY + i]! + EFFECT_OFF.each ** 2 * effects;
     // What a reading tells of means that lie apart, in noise of this size (Shannon 1948).
-    const bits = 0.5 * Math.log2(1 + between / covariance[i * SHOWN_MANY + i]!);
+    const bits = Math.min(0.5 * Math.log2(1 + between / off), unsure);
     return [{ words: `read the ${READING_WORDS[point] ?? point}`, minutes: READING_MINUTES, point, bits }];
   });
   return [...looked, ...unread]

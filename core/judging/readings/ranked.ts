@@ -1,6 +1,6 @@
 import { addTogether, dot, inverted, logSum, times, type Matrix } from './algebra.ts';
 import { CAUSES, MET, type CauseId } from './causes.ts';
-import { EFFECT_OFF, EXPECTATION_OFF, VISIT_LIQUID, VISIT_OFF, type Expected } from './expected.ts';
+import { EFFECT_OFF, EXPECTATION_OFF, VISIT_OFF, VISIT_TOGETHER, type Expected } from './expected.ts';
 import { instrumentsOff, WRONG, type Off } from './instruments.ts';
 import { SHOWN_MANY, vectorOf, type Seen } from './shown.ts';
 
@@ -93,7 +93,7 @@ export function offCovariance({ alone, together }: Off): Matrix {
 /** What an expectation is off by on one day and not on another. */
 export function addVisit(covariance: Matrix): void {
   VISIT_OFF.forEach((value, i) => (covariance[i * SHOWN_MANY + i]! += value ** 2));
-  addTogether(covariance, VISIT_LIQUID, SHOWN_MANY);
+  for (const way of VISIT_TOGETHER) addTogether(covariance, way, SHOWN_MANY);
 }
 
 /** What is compared of a set: the readings that are there, with what they and the expectation are off by. */
@@ -345,7 +345,7 @@ function summed(
         strength,
       }))
       .sort((a, b) => b.share - a.share),
-    pairs: [...pairs.values()].sort((a, b) => b.share - a.share).slice(0, 3),
+    pairs: [...pairs.values()].sort((a, b) => b.share - a.share),
     expected: sound,
     covariance: whole,
     evidence: most + Math.log(total),

@@ -1,3 +1,4 @@
+import { LAID, termsOf } from '#core/measuring/expected';
 import { SHOWN_MANY, type Conditions } from './shown.ts';
 
 /*
@@ -6,12 +7,9 @@ import { SHOWN_MANY, type Conditions } from './shown.ts';
  * is then a few multiplications.
  */
 
-/** Where the surfaces are laid, °F: their middle and half their width. */
-export const SPAN = [
-  { middle: 88, half: 26 },
-  { middle: 76, half: 10 },
-  { middle: 63, half: 11 },
-] as const;
+/** Where the surfaces are laid, °F: their middle and half their width; the bands of a sound machine lie there too. */
+export const SPAN = LAID;
+export const termsAt = termsOf;
 export const WATER_SPAN = { middle: 80, half: 22 } as const;
 export const TERMS = 10;
 
@@ -26,12 +24,6 @@ export function scaled(at: Conditions, water: boolean): [number, number, number]
     return Math.max(-1.15, Math.min(1.15, (value - middle) / half));
   }) as [number, number, number];
 }
-
-export const termsAt = ([a, b, c]: readonly [number, number, number]): number[] => [
-  ...[1, a, b, c],
-  ...[a * a, b * b, c * c],
-  ...[a * b, a * c, b * c],
-];
 
 /** What a surface says at terms. */
 export function onSurface(surface: Surface, terms: readonly number[], into = new Float64Array(SHOWN_MANY)) {

@@ -30,6 +30,17 @@ export function surfaceOf(machine: Machine, way: Way): Surface {
     if (state.opens?.safety === 'high-pressure switch') return [];
     return [{ terms: termsAt(scaled(at, water)), shown: shownBy(machine, state) }];
   });
+  const surface = new Float64Array(SURFACE_MANY);
+  for (let i = 0; i < SHOWN_MANY; i++) {
+    surface.set(fitted(rows.map(({ terms, shown }) => ({ terms, value: shown[i]! }))), i * TERMS);
+  }
+  return surface;
+}
+
+/** The surface of the second order that lies nearest to what was worked out (least squares, held down a little). */
+export function fitted(
+  rows: readonly { readonly terms: readonly number[]; readonly value: number }[],
+): Float64Array {
   const sum = (of: (row: (typeof rows)[number]) => number) => rows.reduce((all, row) => all + of(row), 0);
   const normal = new Float64Array(TERMS * TERMS);
   for (let i = 0; i < TERMS; i++) {
@@ -37,14 +48,8 @@ export function surfaceOf(machine: Machine, way: Way): Surface {
     normal[i * TERMS + i]! += rows.length * RIDGE[i]! + 1e-9;
   }
   inverted(normal, TERMS);
-  const surface = new Float64Array(SURFACE_MANY);
-  for (let i = 0; i < SHOWN_MANY; i++) {
-    const right = Float64Array.from({ length: TERMS }, (_, t) =>
-      sum(({ terms, shown }) => terms[t]! * shown[i]!),
-    );
-    surface.set(times(normal, right, TERMS), i * TERMS);
-  }
-  return surface;
+  const right = Float64Array.from({ length: TERMS }, (_, t) => sum(({ terms, value }) => terms[t]! * value));
+  return times(normal, right, TERMS);
 }
 
 /** Every surface of a build, in the order of its ways. */

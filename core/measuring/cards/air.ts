@@ -27,6 +27,7 @@ import {
   type CardPart,
   type CardValues,
 } from './card.ts';
+import { bandExpected } from './expected.ts';
 import { F } from './inputs.ts';
 import { outdoorAir } from './outdoorAir.ts';
 import { pulley } from './pulley.ts';
@@ -70,7 +71,9 @@ export const splitPart: CardPart = (values, limits) => {
   const wet = num('returnWet');
   // Refuses a wet bulb that the dry bulb does not allow.
   if (wet !== undefined) humidityRatio(returnF, wet, num('elevation') ?? limits.elevationFt);
-  const band = splitBand(returnF, wet, limits);
+  const usual = splitBand(returnF, wet, limits);
+  // What a company has set for itself is what it goes by.
+  const band = (usual.from === 'company setting' ? undefined : bandExpected('split', values)) ?? usual;
   return [
     answer({
       name: 'split',

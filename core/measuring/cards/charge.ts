@@ -26,6 +26,7 @@ import {
   type CardPart,
   type CardValues,
 } from './card.ts';
+import { bandExpected, middleExpected } from './expected.ts';
 import { estimated, F, psig, refrigerant } from './inputs.ts';
 
 /** A superheat that was worked out for an orifice is met within this, °F [common practice]. */
@@ -108,10 +109,12 @@ export const superheatPart: CardPart = (values, limits) => {
   const [wet, outdoor] = [num('indoorWet'), num('outdoor')];
   const goal =
     orifice && wet !== undefined && outdoor !== undefined ? orificeTarget(wet, outdoor) : undefined;
+  // The chart knows one load; where return air is read as well, what a sound machine shows in it is in the band.
+  const sound = (orifice ? middleExpected('superheat', values) : undefined) ?? goal ?? 0;
   const worked = goal !== undefined && {
     // A band never reaches nothing: there liquid comes back.
-    low: Math.max(goal - ORIFICE_WITHIN_F, LEAST_SUPERHEAT_F),
-    high: goal + ORIFICE_WITHIN_F,
+    low: Math.max(Math.min(goal, sound) - ORIFICE_WITHIN_F, LEAST_SUPERHEAT_F),
+    high: Math.max(goal, sound) + ORIFICE_WITHIN_F,
     from: 'worked out' as const,
     source: say`target ${deltaF(Math.round(goal))} from wet bulb and outdoor air`,
   };
@@ -212,6 +215,14 @@ function compressorFirst(
   const starved = starvedBy({ evaporatingF: saturationF, superheatF: value }, liquidSide(values, limits));
   if (starved) return { advice: 'act', position: 'above', confidence: 'high', text: STARVED_TEXT[starved] };
   if (!isFloodback(value, goal)) return {};
+  if (goal === undefined && isNearNoneExpected(values))
+    return {
+      advice: 'wait',
+      position: null,
+      text:
+        'Next to none, as a sound machine with an orifice shows in this weather: no target is given for it, so weigh the ' +
+        'charge or read again when it is milder. The same in mild weather is floodback: air flow and orifice first.',
+    };
   return {
     advice: 'act',
     position: 'below',
@@ -220,6 +231,14 @@ function compressorFirst(
       'Floodback: liquid comes back to the compressor. Air flow and metering device first; the charge may wait, ' +
       'the compressor may not.',
   };
+}
+
+/** Whether a sound machine sends liquid back in this weather and load, as an orifice does in dry heat. */
+function isNearNoneExpected(values: CardValues): boolean {
+  const { num, text } = reader(values);
+  const band = bandExpected('superheat', values);
+  const known = num('indoorWet') !== undefined && num('outdoor') !== undefined;
+  return known && text('device') === 'orifice' && band?.low !== undefined && isFloodback(band.low);
 }
 
 const STARVED_TEXT: Readonly<Record<Starved, string>> = {
@@ -258,7 +277,8 @@ export const subcoolingPart: CardPart = (values, limits) => {
               from: 'plate',
               source: say`target ${deltaF(target)}`,
             }
-          : limitBand(limits, 'subcoolingLowF', 'subcoolingHighF', 'unless the plate says'),
+          : ((text('device') === 'orifice' ? bandExpected('subcooling', values) : undefined) ??
+            limitBand(limits, 'subcoolingLowF', 'subcoolingHighF', 'unless the plate says')),
       improve: [
         ...(estimated(name).improve ?? []),
         ...(target === undefined ? ['read the target off the plate'] : []),

@@ -17,6 +17,7 @@ import {
   type RefrigerantName,
 } from '#core/measuring/refrigerant';
 import { elevation, inParts, reader, type Card, type CardPart, type CardValues } from './card.ts';
+import { bandExpected } from './expected.ts';
 import { estimated, F, psig, refrigerant } from './inputs.ts';
 
 const airPsia = (values: CardValues, limits: MeasuringLimits): number =>
@@ -96,7 +97,7 @@ export const evaporatorPart: CardPart = (values, limits) => {
       quantity: 'temperatureDifference',
       formula: 'return air − dew(suction)',
       source: 'common practice',
-      band: {
+      band: bandExpected('evaporator difference', values) ?? {
         low: 28,
         high: 42,
         from: 'common practice',
