@@ -4,7 +4,7 @@ import { saidText } from '#core/base/quantities';
 import { READING_POINTS, type Reading, type ReadingPoint, type ReadingSet } from '#core/evidence';
 import { buildMachine, SIM_FLUIDS, type SimFluid } from '#core/simulation';
 import { CAUSES, type CauseId } from './causes.ts';
-import { buildsFor, judged, type Circuit } from './judge.ts';
+import { buildsFor, judged, offeredOf, type Circuit } from './judge.ts';
 import { buildsOf, fileOf, packedSurfaces, specOf, unpackedSurfaces, type Build } from './packed.ts';
 import { READ_AT, SHOWN, type Conditions } from './shown.ts';
 import { shownBy, stateOf, waysOf, type Way } from './solved.ts';
@@ -101,6 +101,45 @@ describe('what readings say', () => {
     expect(JSON.stringify(pump.notYet)).toMatch(/reversing valve/);
   });
 
+  it('offers no compressor while what has to come first is not done, however sure it is', () => {
+    const said = judge(read(wrong('compressor weak', 1)));
+    expect(offeredOf(said.groups)).toMatchObject({ says: 'compressor weak' });
+    expect(said.offered).toBeUndefined();
+  });
+
+  it('offers what is likelier than three in five and leaves less than one in twenty for a sound machine', () => {
+    const of = (first: number, sound: number) =>
+      offeredOf([
+        { says: 'too little charge', share: first },
+        { says: 'sound', share: sound },
+      ]);
+    expect(of(0.61, 0.049)).toMatchObject({ says: 'too little charge' });
+    expect(of(0.6, 0.01)).toBeUndefined();
+    expect(of(0.61, 0.05)).toBeUndefined();
+    expect(offeredOf([{ says: 'sound', share: 0.99 }])).toBeUndefined();
+    expect(offeredOf([{ says: 'none of these', share: 0.99 }])).toBeUndefined();
+  });
+
+  it('tells what is besides the likeliest from what is instead of it', () => {
+    // 162/520 psig at 92 °F: the suction says more than a dead fan does.
+    const values = {
+      ...{ 'suction pressure': 162, 'suction line': 66, 'liquid pressure': 520, 'liquid line': 122 },
+      ...{ 'return air': 76, 'supply air': 60, 'return wet bulb': 63 },
+    };
+    const readings = Object.entries(values).map(([point, value]) => reading(point as ReadingPoint, value));
+    const said = judge({ ...read({ as: 'sound' }), readings });
+    const outdoor = said.likely.find(({ says }) => says === 'outdoor air');
+    expect(outdoor).toMatchObject({ besides: true });
+    expect(outdoor?.share).toBeLessThan(0.9);
+    // What is about as likely as not hides the charge too.
+    expect(texts(said.undecided)).toEqual([
+      'Charge: undecided until the condenser gives off its heat: coil clean and dry, every fan at its speed; ' +
+        'the outdoor damper is where it belongs.',
+    ]);
+    const instead = judge(read(wrong('restriction', 0.5))).likely.slice(1);
+    expect(instead.some(({ besides, share }) => share > 0.02 && !besides)).toBe(true);
+  });
+
   it('asks first where hoses are swapped, and concludes nothing', () => {
     const set = read({ as: 'sound' });
     const swapped = set.readings.map((one): Reading => {
@@ -152,6 +191,9 @@ describe('what readings say', () => {
     expect(texts(said.doubts)).toEqual(['The discharge line does not go with the rest: read it again.']);
     expect(said.likely[0]).toMatchObject({ says: 'too little charge' });
     expect(said.offered).toBeUndefined();
+    // Likelier misread than not is enough.
+    expect(judge(off('discharge line', -50)).doubts).toHaveLength(1);
+    expect(judge(off('discharge line', -47)).doubts).toEqual([]);
     // Two at once, on a sound machine.
     const sound = read({ as: 'sound' });
     const far = { 'discharge line': -60, 'condenser leaving air': 25 };
