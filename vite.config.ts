@@ -32,7 +32,7 @@ const pack = (): Plugin => ({
 const kept = () =>
   readdirSync(BUILT, { recursive: true, encoding: 'utf8' })
     .map((name) => name.replaceAll(path.sep, '/'))
-    .filter((name) => /\.(js|css|html|svg|woff2)$/.test(name) && name !== 'sw.js')
+    .filter((name) => /\.(js|css|html|svg|woff2|bin)$/.test(name) && name !== 'sw.js')
     .sort()
     .map((url) => ({
       url,

@@ -288,6 +288,7 @@ test.describe('what readings say, on a phone', () => {
 
   test('a dead condenser fan is told by its condenser split, looked at first, and on the sheet in one tap', async ({
     page,
+    context,
   }) => {
     await signIn(page, 'ada');
     await page
@@ -295,6 +296,8 @@ test.describe('what readings say, on a phone', () => {
       .first()
       .click();
     await page.getByRole('button', { name: 'Readings' }).click();
+    // What a sound machine would read is on the phone.
+    await loseSignal(page, context);
     for (const [label, value] of [
       ['suction pressure', 162],
       ['suction line', 66],
@@ -321,6 +324,7 @@ test.describe('what readings say, on a phone', () => {
     await expect(said.getByRole('img').first()).toBeVisible();
     expect(await broken(page, { phone: true })).toEqual([]);
     await expectAccessible(page);
+    await context.setOffline(false);
 
     await page.getByRole('button', { name: 'Put the readings on the sheet' }).click();
     await page.getByRole('button', { name: 'What these readings say' }).last().click();
