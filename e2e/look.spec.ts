@@ -74,7 +74,7 @@ test('a visit and its readings keep the measures on a phone, and file is always 
   await expect(page.getByRole('button', { name: 'I have arrived' })).toBeInViewport();
   expect(await broken(page, { phone: true })).toEqual([]);
   await expectAccessible(page);
-  await page.getByRole('button', { name: 'Readings' }).click();
+  await page.getByRole('button', { name: 'Readings', exact: true }).click();
   await expect(page.getByRole('button', { name: 'Put the readings on the sheet' })).toBeInViewport();
   await expect(page.getByRole('navigation', { name: 'Places, by thumb' })).toBeHidden();
   // What it was last time stands under each numeral.

@@ -129,7 +129,10 @@ test('carbon monoxide typed as 1,200 is read as it is written, at the key and on
   const id = await sheetOfTheBusiest(page);
   await page.goto(`${base()}/visits/${id}`);
   await page.getByRole('radio', { name: /UH-1/ }).check({ force: true });
-  await page.getByRole('group', { name: 'Most used' }).getByRole('button', { name: 'Readings' }).tap();
+  await page
+    .getByRole('group', { name: 'Most used' })
+    .getByRole('button', { name: 'Readings', exact: true })
+    .tap();
   await page.getByText('heating', { exact: true }).tap();
   const flue = page.getByLabel('flue CO, ppm');
   await flue.fill('1.200');

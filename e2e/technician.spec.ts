@@ -26,7 +26,7 @@ test.describe('as technician on a phone', () => {
     await expect(page.getByText('Arrived', { exact: true })).toBeVisible();
 
     // Readings answer while they are typed.
-    await page.getByRole('button', { name: 'Readings' }).click();
+    await page.getByRole('button', { name: 'Readings', exact: true }).click();
     for (const [label, value] of [
       ['suction pressure', '96'],
       ['suction line', '58'],
@@ -106,7 +106,7 @@ test.describe('as technician on a phone', () => {
 
   test('measures in metric units, and every number keeps the unit it was typed in', async ({ page }) => {
     await openSheet(page);
-    await page.getByRole('button', { name: 'Readings' }).click();
+    await page.getByRole('button', { name: 'Readings', exact: true }).click();
     await page.getByRole('button', { name: 'metric' }).click();
     await page.getByLabel('return air, °C').fill('24');
     await page.getByLabel('supply air, °C').fill('12');
@@ -130,7 +130,7 @@ test.describe('as technician on a phone', () => {
     page,
   }) => {
     await openSheet(page);
-    await page.getByRole('button', { name: 'Readings' }).click();
+    await page.getByRole('button', { name: 'Readings', exact: true }).click();
     await page.getByText('heating', { exact: true }).click();
     await page.getByText(/^Measured: .*room CO/).click();
     await page.getByLabel('room CO, ppm').fill('80');
@@ -163,7 +163,7 @@ test.describe('as technician on a phone', () => {
     // Words never settle carbon monoxide: the reading asks again until the same is read in its band.
     await expect(line.getByRole('button', { name: 'Leave it open: CO in the room' })).toBeVisible();
     await expect(line.getByRole('button', { name: /Nothing to do/ })).toHaveCount(0);
-    await page.getByRole('button', { name: 'Readings' }).click();
+    await page.getByRole('button', { name: 'Readings', exact: true }).click();
     await page.getByText('heating', { exact: true }).click();
     await page.getByText(/^Measured: .*room CO/).click();
     await page.getByLabel('room CO, ppm').fill('2');
@@ -295,7 +295,7 @@ test.describe('what readings say, on a phone', () => {
       .getByRole('link', { name: /Throwing Rooms/ })
       .first()
       .click();
-    await page.getByRole('button', { name: 'Readings' }).click();
+    await page.getByRole('button', { name: 'Readings', exact: true }).click();
     // What a sound machine would read is on the phone.
     await loseSignal(page, context);
     for (const [label, value] of [

@@ -146,7 +146,7 @@ try {
   await roof.getByRole('link', { name: /Throwing Rooms/ }).click();
   await roof.getByRole('button', { name: 'I have arrived' }).click();
   await shoot(roof, 'phone-visit');
-  await roof.getByRole('button', { name: 'Readings' }).click();
+  await roof.getByRole('button', { name: 'Readings', exact: true }).click();
   for (const [label, value] of [
     ['suction pressure', '96'],
     ['suction line', '58'],
