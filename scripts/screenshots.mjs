@@ -148,15 +148,18 @@ try {
   await shoot(roof, 'phone-visit');
   await roof.getByRole('button', { name: 'Readings', exact: true }).click();
   for (const [label, value] of [
-    ['suction pressure', '96'],
-    ['suction line', '58'],
-    ['liquid pressure', '290'],
-    ['liquid line', '92'],
+    ['suction pressure', '162'],
+    ['suction line', '66'],
+    ['liquid pressure', '520'],
+    ['liquid line', '122'],
+    ['return air', '76'],
+    ['supply air', '60'],
+    ['outdoor air', '92'],
   ])
     await roof.getByLabel(`${label},`).fill(value);
-  await roof
-    .getByLabel('suction pressure,')
-    .evaluate((field) => window.scrollTo(0, field.getBoundingClientRect().top + window.scrollY - 120));
+  const said = roof.getByRole('region', { name: 'What these readings say' });
+  await said.getByText('Explain').waitFor();
+  await said.evaluate((box) => window.scrollTo(0, box.getBoundingClientRect().top + window.scrollY - 120));
   await shoot(roof, 'phone-readings');
   await roof.getByRole('button', { name: 'Not now' }).click();
   await roof.getByRole('link', { name: 'Find the fault' }).click();
