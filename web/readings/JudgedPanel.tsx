@@ -16,6 +16,11 @@ export function tells(one: Compared, system: UnitSystem): string {
   return `${one.name} ${number(read.value, 0)} ${plainUnit(read.unit)}, ${number(sound.value, 0)} if sound`;
 }
 
+/** From this share on a machine looks sound at a glance. */
+const SETTLED_FROM = 0.9;
+const isSettled = ({ likely: [first], doubts, undecided }: Judged): boolean =>
+  first?.says === 'sound' && first.share >= SETTLED_FROM && doubts.length + undecided.length === 0;
+
 const minutes = (many: number): string => (many < 2 ? 'a minute' : `${number(many, 0)} minutes`);
 
 /**
@@ -111,7 +116,7 @@ function Lines({
         </p>
       ))}
       {first ? (
-        <div className={first.says === 'sound' ? 'settled' : 'tied'}>
+        <div className={isSettled(judged) ? 'settled' : 'tied'}>
           {first.telling ? <Telling one={first.telling} system={system} /> : null}
           <p className="text-lg font-semibold">
             <span className="tabular-nums">{percent(first.share)}</span> {first.words}

@@ -53,6 +53,20 @@ describe('what readings say, on the screen', () => {
     expect(shown({ offered: likely }, { onFinding: () => undefined })).toContain('Write it down as found');
   });
 
+  it('looks settled only where sound is next to certain and nothing is doubted or undecided', () => {
+    const sound: Likely = { says: 'sound', words: 'nothing wrong', share: 0.95, among: [] };
+    const box = (share: number, more: Partial<Judged> = {}) =>
+      paint(
+        <JudgedPanel
+          judged={{ ...JUDGED, notYet: [], undecided: [], likely: [{ ...sound, share }], ...more }}
+          working={false}
+          trouble={undefined}
+        />,
+      ).includes('class="settled"');
+    expect([box(0.95), box(0.9), box(0.89)]).toEqual([true, true, false]);
+    expect([box(0.95, { doubts: ['x'] }), box(0.95, { undecided: ['x'] })]).toEqual([false, false]);
+  });
+
   it('says that nothing was compared where expectations are not on the device', () => {
     expect(shown({}, { trouble: 'what a sound machine would read is not on this device' })).toContain(
       'Not compared with a sound machine: what a sound machine would read is not on this device.',

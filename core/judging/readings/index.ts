@@ -2,14 +2,9 @@
  * What readings of a refrigerant circuit say, in magnitudes: each cause at each strength, as the simulated machine
  * would show it in this weather and load, against what was read.
  */
-export { expectedFrom, solvedAnew, type Expected } from './expected.ts';
 export { bandRows } from './banded.ts';
-export { byGroup } from './groups.ts';
 export { buildsFor, judged, offeredOf, type Circuit, type Judged, type Likely } from './judge.ts';
-export { ownOf } from './own.ts';
 export { buildsOf, fileOf, packedSurfaces, specOf, unpackedSurfaces, type Build } from './packed.ts';
-export { ranked } from './ranked.ts';
-export { conditionsOf, seenIn, type Seen } from './shown.ts';
 export type { Surface } from './surfaces.ts';
 export { tabulated } from './tabulate.ts';
 export { standsOut, type Compared } from './terms.ts';

@@ -20,12 +20,12 @@ export const dayOf = (at: string, zone: string): string => format(new TZDate(at,
 /** The plain date of an instant on the calendar of a site. */
 export const dayIn = (at: string, zone: string): string => format(new TZDate(at, zone), 'yyyy-MM-dd');
 
-/** A number with at most so many decimals; what is not known is a dash, never zero. */
 /** How likely something is, never quite certain. @example percent(0.427) // "43 %" */
 export const percent = (share: number): string => {
   const hundredths = Math.round(share * 100);
   return hundredths >= 100 ? 'over 99 %' : hundredths < 1 ? 'under 1 %' : `${hundredths} %`;
 };
 
+/** A number with at most so many decimals; what is not known is a dash, never zero. */
 export const number = (value: number | null | undefined, decimals = 1): string =>
   value === null || value === undefined ? '–' : String(Math.round(value * 10 ** decimals) / 10 ** decimals);
